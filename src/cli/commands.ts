@@ -1,0 +1,79 @@
+import { readFileSync } from 'node:fs';
+import { readCsv } from '../core/exchange/csv/read-csv';
+import { Evaluation } from '../core/rules/evaluation';
+import { reportEvaluation } from '../core/rules/evaluate-report';
+import { mapRuleFields } from '../core/rules/map-rule-fields';
+import { fieldByLabel, readRuleSet, type RuleSet } from '../core/rules/read-rule-set';
+import { traceCell } from '../core/rules/trace';
+import { parseAddress } from '../core/sheet/address';
+import type { Sheet, SheetSettings } from '../core/sheet/sheet';
+import { sheetFromTable } from '../core/sheet/sheet-from-table';
+import { BadInput } from './bad-input';
+
+export interface DataOptions extends SheetSettings {
+  readonly header: boolean;
+}
+
+/** `evaluate DATA RULES`: the report as JSON text. */
+export function evaluateCommand([data, rules]: readonly string[], options: DataOptions): string {
+  const { evaluation } = open(data!, rules!, options);
+  return JSON.stringify(reportEvaluation(evaluation), null, 2);
+}
+
+/** `explain DATA RULES CELL`: the trace of one cell as JSON text. */
+export function explainCommand([data, rules, cell]: readonly string[], options: DataOptions): string {
+  const at = parseAddress(cell!);
+  if (!at) throw new BadInput('command line', `"${cell}" is not a cell; expected an address such as C5`);
+  const { evaluation, looks } = open(data!, rules!, options);
+  const { sheet } = evaluation;
+  const slot = sheet.order[at.position];
+  if (slot === undefined || at.column >= sheet.fields.length) throw new BadInput(data!, `there is no cell ${cell}; the sheet has ${sheet.fields.length} fields and ${sheet.rowCount} rows`);
+  return JSON.stringify(traceCell(evaluation, looks, { column: at.column, slot }), null, 2);
+}
+
+function open(data: string, rules: string, options: DataOptions): { evaluation: Evaluation; looks: RuleSet['looks'] } {
+  if (data === '-' && rules === '-') throw new BadInput('command line', 'only one of DATA and RULES can be read from standard input');
+  const ruleSet = readRules(rules);
+  const sheet = readData(data, options);
+  const evaluation = new Evaluation(sheet, ruleSet.looks);
+  evaluation.setRules(ruleSet.rules.map((rule) => mapRuleFields(rule, fieldByLabel(sheet))));
+  return { evaluation, looks: ruleSet.looks };
+}
+
+function readData(path: string, options: DataOptions): Sheet {
+  const table = readCsv(readText(path), /\.(tsv|tab)$/i.test(path) ? '\t' : ',');
+  if ('message' in table) throw new BadInput(`${placeOf(path)}, line ${table.line}`, table.message);
+  return sheetFromTable(table, options);
+}
+
+function readRules(path: string): RuleSet {
+  const place = placeOf(path);
+  const text = readText(path);
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (error) {
+    throw new BadInput(place, `not JSON: ${(error as Error).message}`, { cause: error });
+  }
+  const read = readRuleSet(json);
+  if ('message' in read) throw new BadInput(place, read.message);
+  return read.rules;
+}
+
+const placeOf = (path: string): string => (path === '-' ? 'standard input' : path);
+
+function readText(path: string): string {
+  let bytes: Buffer;
+  try {
+    bytes = readFileSync(path === '-' ? 0 : path);
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    const why = code === 'ENOENT' ? 'there is no such file' : code === 'EISDIR' ? 'this is a folder; expected a file' : code === 'EACCES' ? 'it may not be read' : `it cannot be read (${code})`;
+    throw new BadInput(path, why, { cause: error });
+  }
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch (error) {
+    throw new BadInput(placeOf(path), 'it is not UTF-8 text', { cause: error });
+  }
+}

@@ -1,0 +1,62 @@
+import { parseArgs } from 'node:util';
+import { BadInput } from './bad-input';
+import { evaluateCommand, explainCommand } from './commands';
+import { VERSION } from './version';
+
+const USAGE = `auxesis: conditional formatting rules over a table, from the command line
+
+  auxesis evaluate DATA RULES          what each rule matches, and the look of every painted cell, as JSON
+  auxesis explain  DATA RULES CELL     why one cell (such as C5) looks as it does, as JSON
+
+DATA    a CSV or TSV file whose first row is the header; - reads standard input
+RULES   a rule file (JSON, "format": "auxesis-rules"); - reads standard input
+
+Options
+  --no-header        the first row is a record; fields are called A, B, C...
+  --dates dmy|mdy    read dates such as 8/3/2026, day or month first
+  --help, --version
+
+Exit code 0 when done; 2 for bad input, with one line on standard error and nothing on standard output.
+`;
+
+const OPTIONS = {
+  help: { type: 'boolean', short: 'h' },
+  version: { type: 'boolean' },
+  'no-header': { type: 'boolean' },
+  dates: { type: 'string' },
+} as const;
+
+const COMMANDS = {
+  evaluate: { names: ['DATA', 'RULES'], run: evaluateCommand },
+  explain: { names: ['DATA', 'RULES', 'CELL'], run: explainCommand },
+} as const;
+
+function main(argv: readonly string[]): string {
+  const { values, positionals } = readArguments(argv);
+  if (values.version) return VERSION;
+  const [name, ...given] = positionals;
+  if (values.help || name === undefined) return USAGE.trimEnd();
+  if (!Object.hasOwn(COMMANDS, name)) throw new BadInput('command line', `there is no command "${name}"; expected ${Object.keys(COMMANDS).join(' or ')}`);
+  const command = COMMANDS[name as keyof typeof COMMANDS];
+  if (given.length !== command.names.length) throw new BadInput('command line', `"${name}" takes ${command.names.join(' ')}; ${given.length} given`);
+  const { dates } = values;
+  if (dates !== undefined && dates !== 'dmy' && dates !== 'mdy') throw new BadInput('command line', `--dates is "${dates}"; expected dmy or mdy`);
+  return command.run(given, { header: !values['no-header'], ...(dates ? { dates } : {}) });
+}
+
+function readArguments(argv: readonly string[]) {
+  try {
+    return parseArgs({ args: [...argv], options: OPTIONS, allowPositionals: true });
+  } catch (error) {
+    throw new BadInput('command line', (error as Error).message.split('. ')[0]!, { cause: error });
+  }
+}
+
+process.stdout.on('error', (error: NodeJS.ErrnoException) => process.exit(error.code === 'EPIPE' ? 0 : 1));
+try {
+  process.stdout.write(`${main(process.argv.slice(2))}\n`);
+} catch (error) {
+  if (!(error instanceof BadInput)) throw error;
+  process.stderr.write(`auxesis: ${error.message}\n`);
+  process.exitCode = 2;
+}

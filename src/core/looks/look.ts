@@ -1,0 +1,65 @@
+export type Hex = string;
+
+export type Fill =
+  | Hex
+  | { readonly color: Hex; readonly opacity: number }
+  | { readonly from: Hex; readonly to: Hex; readonly angle?: number }
+  | { readonly pattern: 'dots' | 'lines' | 'cross' | 'diagonal'; readonly color: Hex; readonly on?: Hex };
+
+export interface BorderSide {
+  readonly style: 'solid' | 'dashed' | 'dotted' | 'double';
+  /** 1 to 4 pixels. */
+  readonly width: number;
+  readonly color: Hex;
+}
+
+export const SIDES = ['top', 'right', 'bottom', 'left'] as const;
+export type Side = (typeof SIDES)[number];
+
+/** What a rule shows. Absent means "not touched". */
+export interface Look {
+  /** A saved look that this one starts from. */
+  readonly look?: string;
+  readonly fill?: Fill;
+  readonly text?: Hex;
+  readonly bold?: boolean;
+  readonly italic?: boolean;
+  readonly underline?: boolean;
+  readonly strike?: boolean;
+  readonly border?: Readonly<Partial<Record<Side | 'around', BorderSide>>>;
+  /** A number format (UTS #35 pattern). */
+  readonly number?: string;
+  readonly hideValue?: boolean;
+}
+
+/** A look without a reference to a saved one, and with `around` spread over the four sides. */
+export type PlainLook = Omit<Look, 'look'>;
+
+/** A look taken apart into the properties that rules win one by one: each border side is its own. */
+export type LookProperty = Exclude<keyof PlainLook, 'border'> | `border.${Side}`;
+export type LookProperties = ReadonlyMap<LookProperty, unknown>;
+
+const PLAIN = ['fill', 'text', 'bold', 'italic', 'underline', 'strike', 'number', 'hideValue'] as const;
+
+/** The properties a look sets, saved looks looked up; what is said beside a saved look goes over it, and a side over `around`. */
+export function lookProperties(look: Look, saved: Readonly<Record<string, Look>>): Map<LookProperty, unknown> {
+  const base = look.look === undefined ? undefined : saved[look.look];
+  const properties = base ? lookProperties(base, saved) : new Map<LookProperty, unknown>();
+  for (const name of PLAIN) if (look[name] !== undefined) properties.set(name, look[name]);
+  for (const side of SIDES) {
+    const border = look.border?.[side] ?? look.border?.around;
+    if (border) properties.set(`border.${side}`, border);
+  }
+  return properties;
+}
+
+/** Puts properties back together: the nested form that files and screens use, in which each side stands on its own. */
+export function nestProperties<T>(properties: ReadonlyMap<LookProperty, T>): Record<string, T | Record<string, T>> {
+  const nested: Record<string, T | Record<string, T>> = {};
+  for (const [name, value] of properties) {
+    const side = name.split('.')[1];
+    if (side) nested.border = { ...(nested.border as Record<string, T> | undefined), [side]: value };
+    else nested[name] = value;
+  }
+  return nested;
+}

@@ -1,0 +1,52 @@
+import type { Look } from '../looks/look';
+import type { Effect, Sheet } from '../sheet/sheet';
+import { Resolver } from './resolver';
+import type { Rule } from './rule';
+import { RunningRule } from './running-rule';
+
+/**
+ * All rules of a sheet at work, in order of precedence. Edits evaluate again only the rules that read the cell or
+ * depend on it; a change of rows or rules runs what it touches as a whole (a few milliseconds at 100,000 records).
+ */
+export class Evaluation {
+  running: readonly RunningRule[] = [];
+  resolver: Resolver;
+
+  constructor(
+    readonly sheet: Sheet,
+    private saved: Readonly<Record<string, Look>>,
+  ) {
+    this.resolver = new Resolver([], saved, sheet);
+  }
+
+  /** Puts these rules to work; those that are the same objects as before keep what they know. */
+  setRules(rules: readonly Rule[]): void {
+    const known = new Map(this.running.map((running) => [running.rule, running]));
+    this.work(rules.map((rule) => known.get(rule) ?? new RunningRule(rule, this.sheet)));
+  }
+
+  /** Looks saved under these names from now on. */
+  setSavedLooks(saved: Readonly<Record<string, Look>>): void {
+    this.saved = saved;
+    this.work(this.running);
+  }
+
+  /** Follows what a change touched. Changes of rules are followed by `setRules`. */
+  follow(effects: readonly Effect[]): void {
+    if (effects.some((effect) => effect.kind === 'rows')) {
+      this.work(this.running.map(({ rule }) => new RunningRule(rule, this.sheet)));
+      return;
+    }
+    const stale = new Set<RunningRule>();
+    for (const effect of effects) {
+      if (effect.kind !== 'cell') continue;
+      for (const running of this.running) if (!stale.has(running) && running.edited(effect.column, effect.slot, effect.before)) stale.add(running);
+    }
+    if (stale.size) this.work(this.running.map((running) => (stale.has(running) ? new RunningRule(running.rule, this.sheet) : running)));
+  }
+
+  private work(running: readonly RunningRule[]): void {
+    this.running = running;
+    this.resolver = new Resolver(running, this.saved, this.sheet);
+  }
+}

@@ -1,0 +1,176 @@
+import Joi from 'joi';
+import { TAG } from '../../values/cell-value';
+import { Moments } from '../../stats/moments';
+import { missingField, shownAt, type CompileContext } from '../compile-context';
+import type { FieldId } from '../../sheet/ids';
+import type { CellBefore } from '../../sheet/sheet';
+import type { OutcomeColumn } from '../outcome-column';
+import { mustBe } from '../../must-be';
+import type { ConditionKind, Inputs, Kernel } from './kind';
+
+export const AVERAGE_SIDES = { above: 'is above', below: 'is below', 'at-or-above': 'is at or above', 'at-or-below': 'is at or below' } as const;
+
+export interface AverageWhen {
+  readonly kind: 'average';
+  readonly is: keyof typeof AVERAGE_SIDES;
+  /** Standard deviations from the mean, on the side that `is` names; default 0. */
+  readonly deviations?: number;
+  readonly spread?: 'sample' | 'population';
+  readonly per?: 'all' | 'field' | { readonly group: FieldId };
+}
+
+/** Numbers against the mean of the numbers read: all of them, those of the same field, or those of the same group. */
+export const average: ConditionKind<AverageWhen> = {
+  schema: Joi.object<AverageWhen>({
+    kind: Joi.valid('average').required(),
+    is: Joi.valid(...Object.keys(AVERAGE_SIDES)).required(),
+    deviations: Joi.number().strict().min(0),
+    spread: Joi.valid('sample', 'population'),
+    per: Joi.alternatives()
+      .try(Joi.valid('all', 'field'), Joi.object({ group: Joi.string().required() }))
+      .messages(mustBe('"all", "field" or { "group": label }')),
+  }),
+  outcomes: 'match',
+  mapFields: (when, replace) => (typeof when.per === 'object' ? { ...when, per: { group: replace(when.per.group) } } : when),
+  looksIn: () => [],
+  compile(when, context) {
+    const group = typeof when.per === 'object' ? context.sheet.findColumn(when.per.group) : undefined;
+    if (typeof when.per === 'object' && group === undefined) return missingField(when.per.group);
+    return new AverageKernel(when, context, group);
+  },
+  sentence(when, words) {
+    const much = when.deviations ? ` by more than ${when.deviations} ${when.spread ?? 'sample'} deviation${when.deviations === 1 ? '' : 's'}` : '';
+    const whose = typeof when.per === 'object' ? `the average of its ${words.field(when.per.group)}` : when.per === 'field' ? 'the average of its field' : 'the average';
+    return `${AVERAGE_SIDES[when.is]} ${whose}${much}`;
+  },
+  outcomeName: () => '',
+  defaults: () => ({ kind: 'average', is: 'above' }),
+  examples: [
+    {
+      says: 'a number equal to the mean is neither above nor below',
+      when: { kind: 'average', is: 'above' },
+      inputs: ['1', '2', '3', '', 'text'],
+      outcomes: [-1, -1, 0, -1, -1],
+    },
+    {
+      says: 'a sample deviation of fewer than two numbers does not exist',
+      when: { kind: 'average', is: 'at-or-below', deviations: 1 },
+      inputs: ['5', 'text'],
+      outcomes: [-1, -1],
+    },
+  ],
+};
+
+/** Groups of numbers, found by (column, slot): one for all, one a column, or one a distinct folded text of the group field. */
+class AverageKernel implements Kernel {
+  readonly inputs: Inputs;
+  private groups = new Map<string | number, Moments>();
+  private readonly thresholds = new Map<Moments, number>();
+
+  constructor(
+    private readonly when: AverageWhen,
+    private readonly context: CompileContext,
+    private readonly groupColumn: number | undefined,
+  ) {
+    this.inputs = { sameRow: [], cells: [], wholeColumns: groupColumn === undefined ? [] : [groupColumn] };
+    for (const { column, slots } of context.cells) {
+      const { numbers } = context.sheet.columns[column]!;
+      slots.forEach((slot) => {
+        const number = numbers[slot]!;
+        if (!Number.isNaN(number)) this.momentsAt(column, slot, 'make')?.add(number);
+      });
+    }
+  }
+
+  private keyAt(column: number, slot: number): string | number | undefined {
+    if (this.groupColumn === undefined) return this.when.per === 'field' ? column : 0;
+    const group = this.context.sheet.columns[this.groupColumn]!;
+    const tag = group.tags[slot]!;
+    return tag === TAG.blank || tag === TAG.error ? undefined : group.foldedAt(slot);
+  }
+
+  private momentsAt(column: number, slot: number, absent: 'make' | 'leave'): Moments | undefined {
+    const key = this.keyAt(column, slot);
+    if (key === undefined) return undefined;
+    let moments = this.groups.get(key);
+    if (!moments && absent === 'make') this.groups.set(key, (moments = new Moments()));
+    return moments;
+  }
+
+  /** The number that a group's members are held against; NaN where it does not exist. */
+  private threshold(moments: Moments): number {
+    let threshold = this.thresholds.get(moments);
+    if (threshold === undefined) {
+      const { deviations = 0, spread = 'sample', is } = this.when;
+      const away = deviations === 0 ? 0 : deviations * moments.deviation(spread);
+      threshold = is === 'below' || is === 'at-or-below' ? moments.mean - away : moments.mean + away;
+      this.thresholds.set(moments, threshold);
+    }
+    return threshold;
+  }
+
+  run(column: number, slotCount: number, into: OutcomeColumn): void {
+    const { numbers } = this.context.sheet.columns[column]!;
+    if (this.groupColumn !== undefined) {
+      for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
+      return;
+    }
+    const moments = this.groups.get(this.when.per === 'field' ? column : 0);
+    const threshold = moments ? this.threshold(moments) : NaN;
+    const { is } = this.when;
+    const { words } = into.has;
+    for (let word = 0, slot = 0; slot < slotCount; word++) {
+      let bits = 0;
+      for (const end = Math.min(slot + 32, slotCount); slot < end; slot++) if (onSide(numbers[slot]!, is, threshold)) bits |= 1 << (slot & 31);
+      words[word] = bits;
+    }
+  }
+
+  outcomeAt(column: number, slot: number): number {
+    const moments = this.momentsAt(column, slot, 'leave');
+    const number = this.context.sheet.columns[column]!.numbers[slot]!;
+    return moments && onSide(number, this.when.is, this.threshold(moments)) ? 0 : -1;
+  }
+
+  edited(column: number, slot: number, before: CellBefore): 'this-cell' | 'every-cell' {
+    const number = this.context.sheet.columns[column]!.numbers[slot]!;
+    if (Object.is(number, before.number)) return 'this-cell';
+    const moments = this.momentsAt(column, slot, 'make');
+    if (!moments) return 'this-cell';
+    if (!Number.isNaN(before.number)) moments.remove(before.number);
+    if (!Number.isNaN(number)) moments.add(number);
+    this.thresholds.delete(moments);
+    return 'every-cell';
+  }
+
+  look(): undefined {
+    return undefined;
+  }
+
+  explain(column: number, slot: number) {
+    const moments = this.momentsAt(column, slot, 'leave');
+    const left = shownAt(this.context.sheet, column, slot) || 'blank';
+    const relation = AVERAGE_SIDES[this.when.is];
+    if (!moments || moments.count === 0) return { left, relation, right: 'an average of no numbers', note: 'there are no numbers to average' };
+    const { deviations = 0, spread = 'sample' } = this.when;
+    const mean = `average ${short(moments.mean)} of ${moments.count} numbers`;
+    const right = deviations ? `${short(this.threshold(moments))} (${mean}, ${deviations} × ${spread} deviation ${short(moments.deviation(spread))})` : mean;
+    const isNumber = !Number.isNaN(this.context.sheet.columns[column]!.numbers[slot]!);
+    return { left, relation, right, ...(isNumber ? {} : { note: 'only numbers are held against an average' }) };
+  }
+}
+
+function onSide(number: number, is: AverageWhen['is'], threshold: number): boolean {
+  switch (is) {
+    case 'above':
+      return number > threshold;
+    case 'below':
+      return number < threshold;
+    case 'at-or-above':
+      return number >= threshold;
+    case 'at-or-below':
+      return number <= threshold;
+  }
+}
+
+const short = (number: number): string => String(Number(number.toPrecision(6)));

@@ -1,0 +1,164 @@
+import Joi from 'joi';
+import { TAG } from '../../values/cell-value';
+import { lookSchema } from '../../looks/look-schema';
+import type { Look } from '../../looks/look';
+import { asShown, formatAt, readOperands, shownAt, type CompileContext, type OperandReader } from '../compile-context';
+import { isProblem, type Operand, type Problem } from '../rule';
+import type { OutcomeColumn } from '../outcome-column';
+import type { ConditionKind, Inputs, Kernel, SentenceWords } from './kind';
+import { mapOperand, operandSchema } from './operand-schema';
+
+export interface BandsWhen {
+  readonly kind: 'bands';
+  /** Rising cut points: one band fewer than looks. */
+  readonly cuts: readonly Operand[];
+  /** Which band a number at a cut belongs to: `lower` makes the cut the lower edge of the band above it (default). */
+  readonly edge?: 'lower' | 'upper';
+  readonly looks: readonly (Look | null)[];
+  readonly names?: readonly string[];
+  readonly asShown?: boolean;
+}
+
+/** Numbers sorted into bands by cut points in order, so that there are no gaps and no overlaps. */
+export const bands: ConditionKind<BandsWhen> = {
+  schema: Joi.object<BandsWhen>({
+    kind: Joi.valid('bands').required(),
+    cuts: Joi.array().items(operandSchema(['number', 'string'])).min(1).required(),
+    edge: Joi.valid('lower', 'upper'),
+    looks: Joi.array().items(lookSchema.allow(null)).required(),
+    names: Joi.array().items(Joi.string().allow('')),
+    asShown: Joi.boolean(),
+  }).custom((when: BandsWhen, helpers) => {
+    const wanted = when.cuts.length + 1;
+    if (when.looks.length !== wanted) return helpers.message({ custom: `{{#label}}.looks must have ${wanted} entries, one more than "cuts"` });
+    if (when.names && when.names.length !== wanted) return helpers.message({ custom: `{{#label}}.names must have ${wanted} entries, one more than "cuts"` });
+    return when;
+  }),
+  outcomes: 'several',
+  mapFields: (when, replace) => ({ ...when, cuts: when.cuts.map((cut) => mapOperand(cut, replace)) }),
+  looksIn: (when) => when.looks.filter((look) => look !== null),
+  compile(when, context) {
+    const operands = readOperands(when.cuts, context);
+    if (isProblem(operands)) return operands;
+    const problem = checkCuts(when.cuts, operands.readers);
+    return problem ?? new BandsKernel(when, context, operands);
+  },
+  sentence: (when, words) => `is in one of ${when.looks.length} bands, cut at ${when.cuts.map((cut) => words.operand(cut)).join(', ')}`,
+  outcomeName(when, outcome, words) {
+    return when.names?.[outcome] || bandRange(when, outcome, words);
+  },
+  defaults: ({ numbers, lowerQuartile, upperQuartile }) => ({
+    kind: 'bands',
+    cuts: numbers && lowerQuartile < upperQuartile ? [lowerQuartile, upperQuartile] : [0, 1],
+    looks: [{ look: 'cool' }, null, { look: 'watch' }],
+  }),
+  examples: [
+    {
+      says: 'shares under 5 %, 5 % to under 10 %, 10 % and over leave no gap',
+      when: { kind: 'bands', cuts: [0.05, 0.1], looks: [null, null, null] },
+      inputs: ['0.0499', '0.04995', '0.05', '0.0999', '10%', ''],
+      outcomes: [0, 0, 1, 1, 2, -1],
+    },
+    {
+      says: 'with the upper edge a cut belongs to the band below it',
+      when: { kind: 'bands', cuts: [10], edge: 'upper', looks: [null, null] },
+      inputs: ['10', '10.1', 'x'],
+      outcomes: [0, 1, -1],
+    },
+  ],
+};
+
+/** A band in words: "under 5", "5 to under 10", "10 and over"; with upper edges "5 and under", "over 5 to 10", "over 10". */
+function bandRange({ cuts, edge = 'lower' }: BandsWhen, band: number, words: SentenceWords): string {
+  const low = band > 0 ? words.operand(cuts[band - 1]!) : undefined;
+  const high = band < cuts.length ? words.operand(cuts[band]!) : undefined;
+  if (low === undefined) return edge === 'lower' ? `under ${high}` : `${high} and under`;
+  if (high === undefined) return edge === 'lower' ? `${low} and over` : `over ${low}`;
+  return edge === 'lower' ? `${low} to under ${high}` : `over ${low} to ${high}`;
+}
+
+/** Cuts that do not depend on the row must be numbers that rise. */
+function checkCuts(cuts: readonly Operand[], readers: readonly OperandReader[]): Problem | undefined {
+  let last = -Infinity;
+  for (const [at, reader] of readers.entries()) {
+    if (!reader.constant) continue;
+    const value = cutNumber(reader, 0);
+    const shown = typeof cuts[at] === 'object' ? reader.shownAt(0) : String(cuts[at]);
+    if (Number.isNaN(value)) return { code: 'missing-cut', message: `cut ${at + 1} is not a number: ${shown}` };
+    if (value < last) return { code: 'falling-cuts', message: `cuts must rise, and cut ${at + 1} (${shown}) is lower than the one before it` };
+    if (value === last) return { code: 'equal-cuts', message: `cuts must rise, and cut ${at + 1} (${shown}) equals the one before it` };
+    last = value;
+  }
+  return undefined;
+}
+
+function cutNumber(reader: OperandReader, slot: number): number {
+  const value = reader.valueAt(slot);
+  return value.kind === 'number' ? value.number : NaN;
+}
+
+class BandsKernel implements Kernel {
+  readonly inputs: Inputs;
+  private readonly readers: readonly OperandReader[];
+  private readonly fixed: Float64Array | null;
+
+  constructor(
+    private readonly when: BandsWhen,
+    private readonly context: CompileContext,
+    operands: Exclude<ReturnType<typeof readOperands>, Problem>,
+  ) {
+    this.inputs = operands.inputs;
+    this.readers = operands.readers;
+    this.fixed = this.readers.every((reader) => reader.constant) ? Float64Array.from(this.readers, (reader) => cutNumber(reader, 0)) : null;
+  }
+
+  run(column: number, slotCount: number, into: OutcomeColumn): void {
+    for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
+  }
+
+  outcomeAt(column: number, slot: number): number {
+    const { sheet } = this.context;
+    const store = sheet.columns[column]!;
+    if (store.tags[slot] !== TAG.number) return -1;
+    const number = this.when.asShown ? roundedAt(this.context, column, slot) : store.numbers[slot]!;
+    const cuts = this.fixed ?? this.cutsAt(slot);
+    return cuts ? bandOf(number, cuts, this.when.edge ?? 'lower') : -1;
+  }
+
+  /** The cuts beside a row, or undefined where one is not a number or they fall. */
+  private cutsAt(slot: number): Float64Array | undefined {
+    const cuts = Float64Array.from(this.readers, (reader) => cutNumber(reader, slot));
+    return cuts.every((cut, at) => cut >= (at > 0 ? cuts[at - 1]! : -Infinity)) ? cuts : undefined;
+  }
+
+  edited(): 'this-cell' {
+    return 'this-cell';
+  }
+
+  look(outcome: number): Look | null {
+    return this.when.looks[outcome] ?? null;
+  }
+
+  explain(column: number, slot: number) {
+    const outcome = this.outcomeAt(column, slot);
+    const words: SentenceWords = { operand: (operand) => this.readers[this.when.cuts.indexOf(operand)]!.shownAt(slot), field: String };
+    const isNumber = this.context.sheet.columns[column]!.tags[slot] === TAG.number;
+    return {
+      left: shownAt(this.context.sheet, column, slot) || 'blank',
+      relation: outcome < 0 ? 'is in none of' : 'is in',
+      right: outcome < 0 ? `the ${this.when.looks.length} bands` : `band ${outcome + 1} of ${this.when.looks.length}: ${bandRange(this.when, outcome, words)}`,
+      ...(isNumber ? {} : { note: 'only numbers have a band' }),
+    };
+  }
+}
+
+function roundedAt(context: CompileContext, column: number, slot: number): number {
+  const value = asShown(context.sheet.columns[column]!.valueAt(slot), formatAt(context.sheet, column, slot));
+  return value.kind === 'number' ? value.number : NaN;
+}
+
+function bandOf(number: number, cuts: Float64Array, edge: 'lower' | 'upper'): number {
+  let band = 0;
+  while (band < cuts.length && (edge === 'lower' ? number >= cuts[band]! : number > cuts[band]!)) band++;
+  return band;
+}

@@ -1,0 +1,229 @@
+import Joi from 'joi';
+import { TAG, type CellValue } from '../../values/cell-value';
+import { asShown, compareValues, formatAt, magnitudeOf, readOperands, shownAt, type CompileContext, type OperandReader } from '../compile-context';
+import { isProblem, type Operand, type Problem } from '../rule';
+import type { OutcomeColumn } from '../outcome-column';
+import type { ConditionKind, Kernel } from './kind';
+import { mapOperand, operandSchema } from './operand-schema';
+
+export const COMPARISONS = {
+  '=': 'is',
+  '!=': 'is not',
+  '<': 'is below',
+  '<=': 'is at most',
+  '>': 'is above',
+  '>=': 'is at least',
+  between: 'is between',
+  outside: 'is outside',
+} as const;
+export type ComparisonName = keyof typeof COMPARISONS;
+
+export interface CompareWhen {
+  readonly kind: 'compare';
+  readonly is: ComparisonName;
+  readonly to: Operand | readonly [Operand, Operand];
+  readonly asShown?: boolean;
+  readonly magnitude?: boolean;
+}
+
+export const takesTwo = (is: ComparisonName): is is 'between' | 'outside' => is === 'between' || is === 'outside';
+
+/** The operands of a comparison, one or two. */
+export const operandsOf = ({ to }: CompareWhen): readonly Operand[] => (Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand]);
+
+/** The cell's value against one operand, or a low and a high one. Types never cross, and a blank never matches. */
+export const compare: ConditionKind<CompareWhen> = {
+  schema: Joi.object<CompareWhen>({
+    kind: Joi.valid('compare').required(),
+    is: Joi.valid(...Object.keys(COMPARISONS)).required(),
+    to: Joi.when('is', {
+      is: Joi.valid('between', 'outside'),
+      then: Joi.array().items(operandSchema(['number', 'string', 'boolean'])).length(2).required(),
+      otherwise: operandSchema(['number', 'string', 'boolean']).required(),
+    }),
+    asShown: Joi.boolean(),
+    magnitude: Joi.boolean(),
+  }),
+  outcomes: 'match',
+  mapFields: (when, replace) => {
+    const mapped = operandsOf(when).map((operand) => mapOperand(operand, replace));
+    return { ...when, to: takesTwo(when.is) ? [mapped[0]!, mapped[1]!] : mapped[0]! };
+  },
+  looksIn: () => [],
+  compile(when, context) {
+    const operands = readOperands(operandsOf(when), context);
+    return isProblem(operands) ? operands : new CompareKernel(when, context, operands);
+  },
+  sentence(when, words) {
+    const sides = operandsOf(when).map((operand) => words.operand(operand));
+    return [`${COMPARISONS[when.is]} ${sides.join(' and ')}`, when.magnitude && 'in magnitude', when.asShown && 'as shown'].filter(Boolean).join(', ');
+  },
+  outcomeName: () => '',
+  defaults: ({ numbers, lowerQuartile }) => ({ kind: 'compare', is: '<', to: numbers ? lowerQuartile : 0 }),
+  examples: [
+    {
+      says: 'a pass mark of 70: 69.9 is below, 70 is not, text and blanks never are',
+      when: { kind: 'compare', is: '<', to: 70 },
+      inputs: ['69.9', '70', '', 'absent', '-5'],
+      outcomes: [0, -1, -1, -1, 0],
+    },
+    {
+      says: 'between takes both ends, given in any order',
+      when: { kind: 'compare', is: 'between', to: [700, 500] },
+      inputs: ['499.9', '500', '700', '700.1', '600 kg'],
+      outcomes: [-1, 0, 0, -1, -1],
+    },
+    {
+      says: 'not equal needs a value of the same type',
+      when: { kind: 'compare', is: '!=', to: 'Done' },
+      inputs: ['done', ' DONE ', 'open', '', '7'],
+      outcomes: [-1, -1, 0, -1, -1],
+    },
+  ],
+};
+
+class CompareKernel implements Kernel {
+  readonly inputs;
+  private readonly readers: readonly OperandReader[];
+  private readonly constant: boolean;
+
+  constructor(
+    private readonly when: CompareWhen,
+    private readonly context: CompileContext,
+    operands: Exclude<ReturnType<typeof readOperands>, Problem>,
+  ) {
+    this.inputs = operands.inputs;
+    this.readers = operands.readers;
+    this.constant = this.readers.every((reader) => reader.constant);
+  }
+
+  run(column: number, slotCount: number, into: OutcomeColumn): void {
+    const bounds = this.constant && !this.when.asShown ? numberBounds(this.when, this.readers) : undefined;
+    if (bounds) this.runNumbers(column, slotCount, { bounds, words: into.has.words });
+    else if (this.constant) this.runEntries(column, slotCount, into);
+    else for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
+  }
+
+  /** The tight loop: one read and two comparisons a number, 32 results to a word. */
+  private runNumbers(column: number, slotCount: number, { bounds, words }: { bounds: NumberBounds; words: Uint32Array }): void {
+    const { numbers, tags, hasDates } = this.context.sheet.columns[column]!;
+    const { low, high, inside, magnitude } = bounds;
+    for (let word = 0, slot = 0; slot < slotCount; word++) {
+      let bits = 0;
+      for (const end = Math.min(slot + 32, slotCount); slot < end; slot++) {
+        const number = magnitude ? Math.abs(numbers[slot]!) : numbers[slot]!;
+        const holds = inside ? number >= low && number <= high : number < low || number > high;
+        if (holds && (!hasDates || tags[slot] === TAG.number)) bits |= 1 << (slot & 31);
+      }
+      words[word] = bits;
+    }
+  }
+
+  /** Where the operands are the same in every row, a cell's outcome hangs on what was typed alone: judged once a distinct input. */
+  private runEntries(column: number, slotCount: number, into: OutcomeColumn): void {
+    const { codes, entries } = this.context.sheet.columns[column]!;
+    const known = new Int8Array(entries.length).fill(-2);
+    for (let slot = 0; slot < slotCount; slot++) {
+      const code = codes[slot]!;
+      if (known[code] === -2) known[code] = this.outcomeAt(column, slot);
+      into.put(slot, known[code]!);
+    }
+  }
+
+  outcomeAt(column: number, slot: number): number {
+    const { is, magnitude } = this.when;
+    const value = this.prepared(this.context.sheet.columns[column]!.valueAt(slot), column, slot);
+    const signs = this.readers.map((reader) => compareValues(value, magnitude ? magnitudeOf(reader.valueAt(slot)) : reader.valueAt(slot)));
+    return holds(is, signs) ? 0 : -1;
+  }
+
+  private prepared(value: CellValue, column: number, slot: number): CellValue {
+    const rounded = this.when.asShown ? asShown(value, formatAt(this.context.sheet, column, slot)) : value;
+    return this.when.magnitude ? magnitudeOf(rounded) : rounded;
+  }
+
+  edited(): 'this-cell' {
+    return 'this-cell';
+  }
+
+  look(): undefined {
+    return undefined;
+  }
+
+  explain(column: number, slot: number) {
+    const { sheet } = this.context;
+    const value = sheet.columns[column]!.valueAt(slot);
+    const operands = this.readers.map((reader) => reader.valueAt(slot));
+    const crossed = operands.some((operand) => Number.isNaN(compareValues(value, operand)));
+    const note = value.kind === 'blank' ? 'a blank is never compared' : crossed ? `${VALUE_WORDS[value.kind]} against ${operands.map((operand) => VALUE_WORDS[operand.kind]).join(' and ')}: not compared` : undefined;
+    return {
+      left: shownAt(sheet, column, slot) || 'blank',
+      relation: COMPARISONS[this.when.is],
+      right: this.readers.map((reader) => reader.shownAt(slot)).join(' and '),
+      ...(note ? { note } : {}),
+    };
+  }
+}
+
+const VALUE_WORDS: Record<CellValue['kind'], string> = { blank: 'a blank', number: 'a number', text: 'a text', logical: 'a logical', date: 'a date', error: 'an error' };
+
+function holds(is: ComparisonName, [first, second = NaN]: readonly number[]): boolean {
+  const sign = first!;
+  switch (is) {
+    case '=':
+      return sign === 0;
+    case '!=':
+      return sign < 0 || sign > 0;
+    case '<':
+      return sign < 0;
+    case '<=':
+      return sign <= 0;
+    case '>':
+      return sign > 0;
+    case '>=':
+      return sign >= 0;
+    case 'between':
+    case 'outside': {
+      if (Number.isNaN(sign) || Number.isNaN(second)) return false;
+      const within = (sign >= 0 && second <= 0) || (sign <= 0 && second >= 0);
+      return within === (is === 'between');
+    }
+  }
+}
+
+interface NumberBounds {
+  readonly low: number;
+  readonly high: number;
+  /** Within low..high, both included, or beyond them. */
+  readonly inside: boolean;
+  readonly magnitude: boolean;
+}
+
+/** A comparison of numbers as one interval. `<` becomes "at most the double just below", which is the same set of doubles. */
+function numberBounds(when: CompareWhen, readers: readonly OperandReader[]): NumberBounds | undefined {
+  const ends: number[] = [];
+  for (const reader of readers) {
+    const value = reader.valueAt(0);
+    if (value.kind !== 'number') return undefined;
+    ends.push(when.magnitude ? Math.abs(value.number) : value.number);
+  }
+  const low = Math.min(...ends);
+  const high = Math.max(...ends);
+  const bounds = { low, high, inside: true, magnitude: when.magnitude === true };
+  switch (when.is) {
+    case '=':
+    case 'between':
+      return bounds;
+    case '!=':
+    case 'outside':
+      return { ...bounds, inside: false };
+    case '<=':
+      return { ...bounds, low: -Infinity };
+    case '>=':
+      return { ...bounds, high: Infinity };
+    case '<':
+      return { ...bounds, high: Infinity, inside: false };
+    case '>':
+      return { ...bounds, low: -Infinity, inside: false };
+  }
+}

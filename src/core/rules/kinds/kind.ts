@@ -1,0 +1,84 @@
+import type Joi from 'joi';
+import type { Look } from '../../looks/look';
+import type { FieldId } from '../../sheet/ids';
+import type { CellBefore } from '../../sheet/sheet';
+import type { OutcomeColumn } from '../outcome-column';
+import type { CompileContext } from '../compile-context';
+import type { Operand, Problem } from '../rule';
+
+/** What was compared with what at one cell, as shown. */
+export interface Comparison {
+  readonly left: string;
+  readonly relation: string;
+  readonly right: string;
+  /** Why the comparison could not be made, or a fact that explains it. */
+  readonly note?: string;
+}
+
+/** How the outcome of a cell depends on others, so that an edit evaluates again only what it must. */
+export interface Inputs {
+  /** Columns whose cell in the same row counts. */
+  readonly sameRow: readonly number[];
+  /** Columns of which any cell counts. */
+  readonly wholeColumns: readonly number[];
+  /** Single cells that count for every outcome. */
+  readonly cells: readonly { readonly column: number; readonly slot: number }[];
+}
+
+/**
+ * A condition made ready for one sheet. An outcome is a small whole number, or -1 for none; kinds with one outcome use 0.
+ */
+export interface Kernel {
+  readonly inputs: Inputs;
+  /** Writes the outcome of every slot below `slotCount` of a column; cells out of reach may get one too, the caller masks them. */
+  run(column: number, slotCount: number, into: OutcomeColumn): void;
+  outcomeAt(column: number, slot: number): number;
+  /** Corrects statistics for an edit of a cell that is read, and says whether the other cells' outcomes may differ now. */
+  edited(column: number, slot: number, before: CellBefore): 'this-cell' | 'every-cell';
+  /** The look of an outcome where the condition carries its own; undefined leaves it to the rule's look, null is no look. */
+  look(outcome: number): Look | null | undefined;
+  explain(column: number, slot: number): Comparison;
+}
+
+export interface SentenceWords {
+  operand(operand: Operand): string;
+  field(id: FieldId): string;
+}
+
+/** What the defaults of a condition are chosen from. */
+export interface FieldProfile {
+  readonly numbers: number;
+  readonly least: number;
+  readonly lowerQuartile: number;
+  readonly median: number;
+  readonly upperQuartile: number;
+  readonly greatest: number;
+}
+
+/** A check that lives with the kind: these inputs, read as the records of one field, give these outcomes. */
+export interface Example<W> {
+  readonly says: string;
+  readonly when: W;
+  readonly inputs: readonly string[];
+  readonly outcomes: readonly number[];
+}
+
+/** One kind of condition. Everything that differs from kind to kind is here; nothing else asks which kind a rule is of. */
+export interface ConditionKind<W extends { readonly kind: string }> {
+  readonly schema: Joi.ObjectSchema<W>;
+  /** How many outcomes: one match, or several numbered from 0. */
+  readonly outcomes: 'match' | 'several';
+  /** The same condition with every field it names replaced: labels become ids when a file is read, and back. */
+  mapFields(when: W, replace: (field: FieldId) => FieldId): W;
+  /** The looks inside the condition, so that references to saved looks can be checked. */
+  looksIn(when: W): readonly Look[];
+  compile(when: W, context: CompileContext): Kernel | Problem;
+  sentence(when: W, words: SentenceWords): string;
+  /** What is said of an outcome in a few words, after the rule's name; empty for a plain match. */
+  outcomeName(when: W, outcome: number, words: SentenceWords): string;
+  defaults(profile: FieldProfile): W;
+  readonly examples: readonly Example<W>[];
+}
+
+/** Inputs of a condition that looks at nothing but the cell itself. */
+export const CELL_ALONE: Inputs = { sameRow: [], wholeColumns: [], cells: [] };

@@ -1,0 +1,49 @@
+import Joi from 'joi';
+import type { Look } from '../looks/look';
+import { lookSchema } from '../looks/look-schema';
+import { foldText } from '../values/fold-text';
+import { columnLetters } from '../sheet/address';
+import type { FieldId } from '../sheet/ids';
+import type { Sheet } from '../sheet/sheet';
+import type { Rule } from './rule';
+import { ruleSchema, savedLooksOf } from './rule-schema';
+
+/** A rule file that has been checked. Its fields are labels still; see `fieldByLabel`. */
+export interface RuleSet {
+  readonly rules: readonly Rule[];
+  readonly looks: Readonly<Record<string, Look>>;
+}
+
+const ruleSetSchema = Joi.object({
+  format: Joi.valid('auxesis-rules').required(),
+  version: Joi.valid(1).required(),
+  rules: Joi.array().items(ruleSchema).unique('id').required().messages({ 'array.unique': '{{#label}} has the same id as rules[{{#dupePos}}]: ids must differ' }),
+  looks: Joi.object().pattern(Joi.string(), lookSchema).default({}),
+}).label('the rule file');
+
+/** Checks the parsed JSON of a rule file. The message names the place in it and what was expected. */
+export function readRuleSet(json: unknown): { readonly rules: RuleSet } | { readonly message: string } {
+  const { error, value } = ruleSetSchema.validate(json, { convert: false, errors: { wrap: { label: false } } }) as Joi.ValidationResult<RuleSet>;
+  if (error) return { message: error.details[0]!.message };
+  for (const [name, look] of Object.entries(value.looks)) if (look.look !== undefined) return { message: `looks.${name}.look: a saved look cannot refer to another` };
+  for (const [at, rule] of value.rules.entries()) {
+    const unknown = savedLooksOf(rule).find((name) => !Object.hasOwn(value.looks, name));
+    if (unknown !== undefined) return { message: `rules[${at}] refers to the look "${unknown}", which is not among "looks"` };
+  }
+  return { rules: value };
+}
+
+/**
+ * Finds fields by label: exactly, else as texts meet (case, accents and spaces aside); of two equal labels the first.
+ * A label that is nowhere is given back as it is, and the rule that names it has a problem.
+ */
+export function fieldByLabel(sheet: Sheet): (label: string) => FieldId {
+  const exact = new Map<string, FieldId>();
+  const folded = new Map<string, FieldId>();
+  sheet.fields.forEach((field, column) => {
+    const label = sheet.labelOf(column) ?? columnLetters(column);
+    if (!exact.has(label)) exact.set(label, field.id);
+    if (!folded.has(foldText(label))) folded.set(foldText(label), field.id);
+  });
+  return (label) => exact.get(label) ?? folded.get(foldText(label)) ?? label;
+}

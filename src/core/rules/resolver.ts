@@ -1,0 +1,88 @@
+import { lookProperties, type Look, type LookProperties, type LookProperty } from '../looks/look';
+import type { Sheet } from '../sheet/sheet';
+import type { RunningRule } from './running-rule';
+
+/** The final look of a cell: each property, and which rule (by place in the list) gave it. */
+export interface ResolvedLook {
+  readonly properties: LookProperties;
+  readonly from: ReadonlyMap<LookProperty, number>;
+  /** The rules that match the cell and count for it, in order. */
+  readonly rules: readonly number[];
+}
+
+/** One step on the way from no look to a final one. Cells with the same matches share the same node, hence the same look. */
+interface Node extends ResolvedLook {
+  readonly next: Map<number, Node>;
+}
+
+interface Painter {
+  readonly index: number;
+  readonly running: RunningRule;
+  /** Columns whose outcome decides, from the left. */
+  readonly sources: readonly number[];
+}
+
+/**
+ * Which rule wins, property by property: the first matching rule that sets a property gives it; a rule that settles and
+ * matches ends the list for the cell. Looks are merged once for each distinct run of matches, not once a cell.
+ */
+export class Resolver {
+  readonly none: ResolvedLook;
+  private readonly root: Node = { properties: new Map(), from: new Map(), rules: [], next: new Map() };
+  private readonly painters: readonly (readonly Painter[])[];
+
+  constructor(
+    running: readonly RunningRule[],
+    private readonly saved: Readonly<Record<string, Look>>,
+    sheet: Sheet,
+  ) {
+    this.none = this.root;
+    this.painters = sheet.fields.map((_, column) => running.flatMap((rule, index) => painterOf(rule, index, column)));
+  }
+
+  /** The look of a cell. The same object stands for the same look as long as the rules stay the same. */
+  resolve(column: number, slot: number): ResolvedLook {
+    let node = this.root;
+    for (const painter of this.painters[column] ?? []) {
+      const outcome = decidingOutcome(painter.running, painter.sources, slot).outcome;
+      if (outcome < 0) continue;
+      node = this.step(node, painter, outcome);
+      if (painter.running.rule.settles) break;
+    }
+    return node;
+  }
+
+  private step(node: Node, { running, index }: Painter, outcome: number): Node {
+    const key = index * 65_536 + outcome;
+    let next = node.next.get(key);
+    if (!next) {
+      const properties = new Map(node.properties);
+      const from = new Map(node.from);
+      const look = running.look(outcome);
+      for (const [name, value] of look ? lookProperties(look, this.saved) : []) {
+        if (properties.has(name)) continue;
+        properties.set(name, value);
+        from.set(name, index);
+      }
+      node.next.set(key, (next = { properties, from, rules: [...node.rules, index], next: new Map() }));
+    }
+    return next;
+  }
+}
+
+/** Where several read cells of a row paint one cell, the first from the left that has an outcome decides. */
+export function decidingOutcome(running: RunningRule, sources: readonly number[], slot: number): { outcome: number; column: number } {
+  for (const column of sources) {
+    const outcome = running.outcomeAt(column, slot);
+    if (outcome >= 0) return { outcome, column };
+  }
+  return { outcome: -1, column: sources[0] ?? -1 };
+}
+
+/** The read columns that decide over a painted cell of a rule. */
+export function sourcesOf(running: RunningRule, column: number): number[] {
+  return running.rule.paints === 'cell' ? [column] : running.read.map((read) => read.column);
+}
+
+const painterOf = (running: RunningRule, index: number, column: number): Painter[] =>
+  running.works && running.painted.has(column) ? [{ index, running, sources: sourcesOf(running, column) }] : [];

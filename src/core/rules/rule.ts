@@ -1,0 +1,36 @@
+import type { Look } from '../looks/look';
+import type { FieldId, RuleId } from '../sheet/ids';
+import type { RowRole } from '../sheet/row-role';
+import type { When } from './kinds/registry';
+
+/** A value that a condition compares with: given outright, read from a cell, or a field of the same row scaled and shifted. */
+export type Operand = number | string | boolean | { readonly cell: string } | { readonly field: FieldId; readonly times?: number; readonly plus?: number };
+
+export type Reads = { readonly fields: readonly FieldId[]; readonly roles?: readonly RowRole[] } | { readonly cells: string };
+export type Paints = 'cell' | 'record' | { readonly fields: readonly FieldId[] };
+
+export interface Trial {
+  readonly value: string | number | boolean | null;
+  readonly expect: boolean | string | number | null;
+}
+
+/** A rule as it is kept: fields by id. Rule files give labels instead (see read-rule-set.ts). */
+export interface Rule {
+  readonly id: RuleId;
+  readonly name: string;
+  readonly on: boolean;
+  readonly settles: boolean;
+  readonly reads: Reads;
+  readonly when: When;
+  readonly paints: Paints;
+  readonly look?: Look;
+  readonly trials?: readonly Trial[];
+}
+
+/** Why a rule cannot work on this sheet. It paints nothing, and the others go on. */
+export interface Problem {
+  readonly code: 'missing-field' | 'bad-reach' | 'falling-cuts' | 'equal-cuts' | 'missing-cut';
+  readonly message: string;
+}
+
+export const isProblem = (value: object): value is Problem => 'code' in value && 'message' in value;

@@ -1,0 +1,91 @@
+import type { Look } from '../looks/look';
+import type { CellBefore, Sheet } from '../sheet/sheet';
+import type { Kernel } from './kinds/kind';
+import { kindOf } from './kinds/registry';
+import { OutcomeColumn } from './outcome-column';
+import { paintedColumns, readCells, type ReadColumn } from './reach';
+import { isProblem, type Problem, type Rule } from './rule';
+
+/** A rule at work on a sheet: its outcomes for every cell it reads, kept up to date by edits. */
+export class RunningRule {
+  readonly outcomes = new Map<number, OutcomeColumn>();
+  readonly problem: Problem | null;
+  readonly read: readonly ReadColumn[];
+  /** Columns painted, by number. */
+  readonly painted: ReadonlySet<number>;
+  private readonly kernel: Kernel | null;
+
+  constructor(
+    readonly rule: Rule,
+    private readonly sheet: Sheet,
+  ) {
+    const read = readCells(rule.reads, sheet);
+    const painted = isProblem(read) ? read : paintedColumns(rule.paints, read, sheet);
+    const kernel = isProblem(read) ? read : isProblem(painted) ? painted : kindOf(rule.when).compile(rule.when, { sheet, cells: read });
+    this.problem = isProblem(kernel) ? kernel : null;
+    this.read = isProblem(read) ? [] : read;
+    this.painted = new Set(isProblem(painted) ? [] : painted);
+    this.kernel = isProblem(kernel) ? null : kernel;
+    if (rule.on) for (const { column } of this.read) this.run(column);
+  }
+
+  /** True where the rule takes part: it is on and has no problem. */
+  get works(): boolean {
+    return this.rule.on && this.kernel !== null;
+  }
+
+  /** How many cells are read, and how many of them have an outcome. */
+  counts(): { read: number; matched: number } {
+    let read = 0;
+    let matched = 0;
+    for (const { column, slots } of this.read) {
+      read += slots.count();
+      matched += this.outcomes.get(column)?.has.count() ?? 0;
+    }
+    return { read, matched };
+  }
+
+  /** The outcome of a cell that is read, -1 for none or not read. */
+  outcomeAt(column: number, slot: number): number {
+    return this.outcomes.get(column)?.at(slot) ?? -1;
+  }
+
+  /** The look of an outcome: the condition's own, else the rule's; null where the outcome has no look. */
+  look(outcome: number): Look | null {
+    const own = this.kernel?.look(outcome);
+    return own === undefined ? (this.rule.look ?? null) : own;
+  }
+
+  explain(column: number, slot: number) {
+    return this.kernel?.explain(column, slot);
+  }
+
+  /** Takes note of an edit. Returns true where the edit made the condition itself different, so that it must be compiled anew. */
+  edited(column: number, slot: number, before: CellBefore): boolean {
+    if (!this.works) return !this.rule.on ? false : this.problem !== null;
+    const { sameRow, wholeColumns, cells } = this.kernel!.inputs;
+    if (wholeColumns.includes(column) || cells.some((cell) => cell.column === column && cell.slot === slot)) return true;
+    const reads = this.read.find((member) => member.column === column)?.slots.has(slot) ?? false;
+    if (reads && this.kernel!.edited(column, slot, before) === 'every-cell') for (const member of this.read) this.run(member.column);
+    else if (reads) this.runCell(column, slot);
+    if (sameRow.includes(column)) for (const member of this.read) this.runCell(member.column, slot);
+    return false;
+  }
+
+  private run(column: number): void {
+    if (!this.works) return;
+    const member = this.read.find((candidate) => candidate.column === column)!;
+    let outcomes = this.outcomes.get(column);
+    if (!outcomes) this.outcomes.set(column, (outcomes = new OutcomeColumn(kindOf(this.rule.when).outcomes)));
+    outcomes.fit(this.sheet.slotCount);
+    this.kernel!.run(column, this.sheet.slotCount, outcomes);
+    outcomes.has.keep(member.slots);
+  }
+
+  private runCell(column: number, slot: number): void {
+    const member = this.read.find((candidate) => candidate.column === column)!;
+    const outcomes = this.outcomes.get(column)!;
+    outcomes.fit(this.sheet.slotCount);
+    outcomes.put(slot, member.slots.has(slot) ? this.kernel!.outcomeAt(column, slot) : -1);
+  }
+}

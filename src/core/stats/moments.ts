@@ -1,0 +1,77 @@
+/**
+ * Count, sum and sum of squares of a changing set of numbers. Sums are pairs of doubles (about 32 digits: error-free
+ * addition after Knuth, error-free product after Dekker), so that they do not drift when values come and go, and the
+ * deviation of numbers with a large common part keeps its digits.
+ */
+export class Moments {
+  count = 0;
+  private sumHigh = 0;
+  private sumLow = 0;
+  private squareHigh = 0;
+  private squareLow = 0;
+
+  add(value: number): void {
+    this.take(value, 1);
+  }
+
+  /** Takes out a value that was added before. */
+  remove(value: number): void {
+    this.take(value, -1);
+  }
+
+  private take(value: number, sign: 1 | -1): void {
+    this.count += sign;
+    if (this.count === 0) {
+      this.sumHigh = this.sumLow = this.squareHigh = this.squareLow = 0;
+      return;
+    }
+    const term = sign * value;
+    const sum = this.sumHigh + term;
+    const shift = sum - this.sumHigh;
+    this.sumLow += this.sumHigh - (sum - shift) + (term - shift);
+    this.sumHigh = sum;
+    const square = value * value;
+    const big = value * SPLITTER;
+    const upper = big - (big - value);
+    const lower = value - upper;
+    const squareError = lower * lower - (square - upper * upper - 2 * upper * lower);
+    const signed = sign * square;
+    const total = this.squareHigh + signed;
+    const part = total - this.squareHigh;
+    this.squareLow += this.squareHigh - (total - part) + (signed - part) + sign * squareError;
+    this.squareHigh = total;
+  }
+
+  get sum(): number {
+    return this.sumHigh + this.sumLow;
+  }
+
+  /** Arithmetic mean; NaN of no numbers. */
+  get mean(): number {
+    return this.sum / this.count;
+  }
+
+  /** Standard deviation: `sample` divides by n - 1 and needs two numbers, `population` by n and needs one; NaN otherwise. */
+  deviation(spread: 'sample' | 'population'): number {
+    const divisor = spread === 'sample' ? this.count - 1 : this.count;
+    if (divisor < 1) return NaN;
+    // Sum of squared deviations = squares - sum² / n, with sum² as a pair of doubles so that the leading digits cancel exactly.
+    const square = this.sumHigh * this.sumHigh;
+    const big = this.sumHigh * SPLITTER;
+    const upper = big - (big - this.sumHigh);
+    const lower = this.sumHigh - upper;
+    const squareError = lower * lower - (square - upper * upper - 2 * upper * lower) + 2 * this.sumHigh * this.sumLow;
+    const quotient = square / this.count;
+    const product = quotient * this.count;
+    const bigQuotient = quotient * SPLITTER;
+    const upperQuotient = bigQuotient - (bigQuotient - quotient);
+    const lowerQuotient = quotient - upperQuotient;
+    const productError = upperQuotient * this.count - product + lowerQuotient * this.count;
+    const rest = (square - product - productError + squareError) / this.count;
+    const squares = this.squareHigh - quotient + (this.squareLow - rest);
+    return Math.sqrt(Math.max(0, squares) / divisor);
+  }
+}
+
+/** 2^27 + 1: splits a double into two halves whose products are exact (Dekker 1971). */
+const SPLITTER = 134_217_729;

@@ -1,0 +1,22 @@
+/** The error values of the formula language (ISO/IEC 26300, part 4), and ours for circular references. */
+export const ERROR_WORDS = ['#N/A', '#DIV/0!', '#VALUE!', '#REF!', '#NAME?', '#NUM!', '#NULL!', '#CYCLE!'] as const;
+export type ErrorWord = (typeof ERROR_WORDS)[number];
+
+/** What a cell holds once its input has been read. `serial` counts days since 1899-12-30, the time of day as its fraction. */
+export type CellValue =
+  | { readonly kind: 'blank' }
+  | { readonly kind: 'number'; readonly number: number }
+  | { readonly kind: 'text'; readonly text: string }
+  | { readonly kind: 'logical'; readonly logical: boolean }
+  | { readonly kind: 'date'; readonly serial: number }
+  | { readonly kind: 'error'; readonly error: ErrorWord };
+
+export type ValueKind = CellValue['kind'];
+
+export const BLANK: CellValue = { kind: 'blank' };
+
+/** The kinds in the order of their one-byte tags in a column. */
+export const VALUE_KINDS = ['blank', 'number', 'text', 'logical', 'date', 'error'] as const satisfies readonly ValueKind[];
+
+/** One-byte tag of each kind of value, as columns keep it. */
+export const TAG = { blank: 0, number: 1, text: 2, logical: 3, date: 4, error: 5 } as const satisfies Record<ValueKind, number>;

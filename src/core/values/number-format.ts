@@ -1,0 +1,72 @@
+/** A UTS #35 number pattern, taken apart. */
+export interface NumberFormat {
+  readonly prefix: string;
+  readonly suffix: string;
+  readonly percent: boolean;
+  readonly grouping: boolean;
+  readonly minimumInteger: number;
+  readonly minimumFraction: number;
+  readonly maximumFraction: number;
+}
+
+const PATTERN = /^([^#0,.]*)([#0,]*)(?:\.([0#]*))?([^#0,.]*)$/;
+
+/** Takes apart a pattern such as `#,##0.00`, `0.0%` or `¤#,##0`; undefined where it is not a number pattern. `¤` shows as the generic currency sign. */
+export function parseNumberFormat(pattern: string): NumberFormat | undefined {
+  const match = PATTERN.exec(pattern);
+  const whole = match?.[2];
+  const fraction = match?.[3] ?? '';
+  if (!match || (!whole && !fraction) || /0[#,]*#/.test(whole ?? '') || /#0/.test(fraction)) return undefined;
+  const prefix = match[1]!;
+  const suffix = match[4]!;
+  return {
+    prefix: prefix.replace('%', ''),
+    suffix: suffix.replace('%', ''),
+    percent: prefix.includes('%') || suffix.includes('%'),
+    grouping: whole!.includes(','),
+    minimumInteger: Math.max(whole!.replace(/[^0]/g, '').length, fraction ? 0 : 1),
+    minimumFraction: fraction.replace(/[^0]/g, '').length,
+    maximumFraction: fraction.length,
+  };
+}
+
+const parsed = new Map<string, { format: NumberFormat; shown: Intl.NumberFormat; plain: Intl.NumberFormat } | null>();
+
+function prepare(pattern: string) {
+  let found = parsed.get(pattern);
+  if (found === undefined) {
+    const format = parseNumberFormat(pattern);
+    const options = format && {
+      minimumIntegerDigits: Math.max(1, format.minimumInteger),
+      minimumFractionDigits: Math.min(format.minimumFraction, 20),
+      maximumFractionDigits: Math.min(format.maximumFraction, 20),
+      style: format.percent ? ('percent' as const) : ('decimal' as const),
+    };
+    found = format
+      ? {
+          format,
+          shown: new Intl.NumberFormat('en', { ...options, useGrouping: format.grouping }),
+          plain: new Intl.NumberFormat('en', { ...options, useGrouping: false }),
+        }
+      : null;
+    parsed.set(pattern, found);
+  }
+  return found;
+}
+
+/** The number as a pattern shows it, half rounded away from zero; as its shortest decimal where there is no pattern. */
+export function formatNumber(number: number, pattern: string | null): string {
+  const prepared = pattern === null ? null : prepare(pattern);
+  if (!prepared) return String(number);
+  const { prefix, suffix } = prepared.format;
+  const digits = prepared.shown.format(number);
+  return digits.startsWith('-') ? `-${prefix}${digits.slice(1)}${suffix}` : prefix + digits + suffix;
+}
+
+/** The number that a pattern's shown digits stand for: what `asShown` compares. */
+export function roundAsShown(number: number, pattern: string | null): number {
+  const prepared = pattern === null ? null : prepare(pattern);
+  if (!prepared) return number;
+  const digits = prepared.plain.format(number);
+  return digits.endsWith('%') ? Number(`${digits.slice(0, -1)}e-2`) : Number(digits);
+}

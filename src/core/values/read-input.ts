@@ -1,0 +1,44 @@
+import { BLANK, ERROR_WORDS, type CellValue, type ErrorWord } from './cell-value';
+import { readDate, type DateOrder } from './read-date';
+import { readNumber } from './read-number';
+
+export interface ReadOptions {
+  readonly dates?: DateOrder;
+  /** True for fields and rows whose cells are text whatever they look like. */
+  readonly asText?: boolean;
+}
+
+export interface CellContent {
+  readonly value: CellValue;
+  /** The number format implied by the way the number was typed, or null. */
+  readonly format: string | null;
+}
+
+const SPACE_ONLY = /^\p{White_Space}*$/u;
+const OUTER_SPACE = /^\p{White_Space}+|\p{White_Space}+$/gu;
+
+/**
+ * Reads what was typed in a cell into a value. Never fails: what is nothing else is text. Outer Unicode white space is
+ * passed over for everything but text, which is kept exactly.
+ *
+ * Formulas are kept as typed; until a formula can be calculated its value is the error `#NAME?`.
+ */
+export function readInput(input: string, options: ReadOptions = {}): CellContent {
+  if (SPACE_ONLY.test(input)) return { value: BLANK, format: null };
+  if (input.startsWith("'")) return text(input.slice(1));
+  if (options.asText) return text(input);
+  const trimmed = input.replace(OUTER_SPACE, '');
+  if (trimmed.startsWith('=')) return { value: { kind: 'error', error: '#NAME?' }, format: null };
+  const number = readNumber(trimmed);
+  if (number) return { value: { kind: 'number', number: number.number }, format: number.format };
+  const serial = readDate(trimmed, options.dates);
+  if (serial !== undefined) return { value: { kind: 'date', serial }, format: null };
+  const upper = trimmed.toUpperCase();
+  if (upper === 'TRUE' || upper === 'FALSE') return { value: { kind: 'logical', logical: upper === 'TRUE' }, format: null };
+  if (isErrorWord(upper)) return { value: { kind: 'error', error: upper }, format: null };
+  return text(input);
+}
+
+const text = (typed: string): CellContent => ({ value: SPACE_ONLY.test(typed) ? BLANK : { kind: 'text', text: typed }, format: null });
+
+const isErrorWord = (word: string): word is ErrorWord => (ERROR_WORDS as readonly string[]).includes(word);

@@ -1,0 +1,46 @@
+const PLAIN = /^([+\-\u2212]?)(\d+(?:\.\d*)?|\d{1,3}(?:,\d{3})+(?:\.\d*)?|\.\d+)(?:[eE]([+-]?\d+))?$/;
+const CURRENCY_BEFORE = /^([+\-\u2212]?)\s*(\p{Sc})\s*([+\-\u2212]?)\s*(.*)$/u;
+const CURRENCY_AFTER = /^(.*?)\s*(\p{Sc})\s*(-|\u2212)?$/u;
+
+export interface NumberRead {
+  readonly number: number;
+  /** The number format that the way of typing asks for (UTS #35 pattern): percent, currency, grouping and decimals. */
+  readonly format: string | null;
+}
+
+/** Reads a typed number, percentage or amount of money; undefined for anything else, and for numbers beyond the range of a double. */
+export function readNumber(text: string): NumberRead | undefined {
+  const found = text.endsWith('%') ? readPercent(text) : (readPlain(text) ?? readCurrency(text));
+  return found && Number.isFinite(found.number) ? found : undefined;
+}
+
+function readPlain(text: string, exponentShift = 0): NumberRead | undefined {
+  const match = PLAIN.exec(text);
+  if (!match) return undefined;
+  const [, sign, digits, exponent] = match as unknown as [string, string, string, string | undefined];
+  const size = Number(`${digits.replaceAll(',', '')}e${Number(exponent ?? 0) + exponentShift}`);
+  const fraction = digits.split('.')[1] ?? '';
+  const whole = digits.includes(',') ? '#,##0' : '0';
+  const format = exponent === undefined && (fraction || whole !== '0') ? whole + (fraction && `.${'0'.repeat(fraction.length)}`) : null;
+  return { number: sign === '-' || sign === '\u2212' ? -size : size, format };
+}
+
+/** The percent sign moves the decimal point by two places before the text becomes a double, so 12.3% is the double nearest to 0.123. */
+function readPercent(text: string): NumberRead | undefined {
+  const plain = readPlain(text.slice(0, -1).trimEnd(), -2);
+  return plain && { number: plain.number, format: `${plain.format ?? '0'}%` };
+}
+
+function readCurrency(text: string): NumberRead | undefined {
+  const before = CURRENCY_BEFORE.exec(text);
+  const after = before ? null : CURRENCY_AFTER.exec(text);
+  if (!before && !after) return undefined;
+  const signs = before ? before[1]! + before[3]! : (after![3] ?? '');
+  const plain = readPlain(before ? before[4]! : after![1]!);
+  if (!plain || signs.length > 1 || (signs && /^[+\-\u2212]/.test(before ? before[4]! : after![1]!))) return undefined;
+  const pattern = plain.format ?? '0';
+  return {
+    number: signs && signs !== '+' ? -plain.number : plain.number,
+    format: before ? `${before[2]}${pattern}` : `${pattern}\u00a0${after![2]}`,
+  };
+}
