@@ -38,8 +38,7 @@ export class Evaluation {
       return;
     }
     const stale = new Set<RunningRule>();
-    for (const effect of effects) {
-      if (effect.kind !== 'cell') continue;
+    for (const effect of firstOfEachCell(effects, this.sheet.fields.length)) {
       for (const running of this.running) if (!stale.has(running) && running.edited(effect.column, effect.slot, effect.before)) stale.add(running);
     }
     if (stale.size) this.work(this.running.map((running) => (stale.has(running) ? new RunningRule(running.rule, this.sheet) : running)));
@@ -49,4 +48,14 @@ export class Evaluation {
     this.running = running;
     this.resolver = new Resolver(running, this.saved, this.sheet);
   }
+}
+
+/** One edit a cell: from what it held before the whole change to what it holds now. */
+function firstOfEachCell(effects: readonly Effect[], width: number): Extract<Effect, { kind: 'cell' }>[] {
+  const seen = new Set<number>();
+  return effects.filter((effect) => {
+    if (effect.kind !== 'cell') return false;
+    const cell = effect.slot * width + effect.column;
+    return !seen.has(cell) && seen.add(cell);
+  }) as Extract<Effect, { kind: 'cell' }>[];
 }

@@ -34,15 +34,18 @@ export class RunningRule {
     return this.rule.on && this.kernel !== null;
   }
 
-  /** How many cells are read, and how many of them have an outcome. */
-  counts(): { read: number; matched: number } {
-    let read = 0;
-    let matched = 0;
-    for (const { column, slots } of this.read) {
-      read += slots.count();
-      matched += this.outcomes.get(column)?.has.count() ?? 0;
-    }
-    return { read, matched };
+  /** How many cells are read. */
+  readCount(): number {
+    return this.read.reduce((sum, { slots }) => sum + slots.count(), 0);
+  }
+
+  /** How many cells have each outcome, by its number. */
+  outcomeCounts(): number[] {
+    const counts: number[] = [];
+    for (const { has, codes } of this.outcomes.values())
+      if (codes) has.forEach((slot) => (counts[codes[slot]!] = (counts[codes[slot]!] ?? 0) + 1));
+      else counts[0] = (counts[0] ?? 0) + has.count();
+    return Array.from(counts, (count) => count ?? 0);
   }
 
   /** The outcome of a cell that is read, -1 for none or not read. */

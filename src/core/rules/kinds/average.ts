@@ -45,6 +45,7 @@ export const average: ConditionKind<AverageWhen> = {
   },
   outcomeName: () => '',
   defaults: () => ({ kind: 'average', is: 'above' }),
+  thresholds: () => [],
   examples: [
     {
       says: 'a number equal to the mean is neither above nor below',

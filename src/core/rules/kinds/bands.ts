@@ -52,6 +52,7 @@ export const bands: ConditionKind<BandsWhen> = {
     cuts: numbers && lowerQuartile < upperQuartile ? [lowerQuartile, upperQuartile] : [0, 1],
     looks: [{ look: 'cool' }, null, { look: 'watch' }],
   }),
+  thresholds: (when) => when.cuts.flatMap((cut, at) => (typeof cut === 'number' ? [{ value: cut, with: (value: number) => ({ ...when, cuts: when.cuts.with(at, value) }) }] : [])),
   examples: [
     {
       says: 'shares under 5 %, 5 % to under 10 %, 10 % and over leave no gap',

@@ -60,6 +60,13 @@ export const compare: ConditionKind<CompareWhen> = {
   },
   outcomeName: () => '',
   defaults: ({ numbers, lowerQuartile }) => ({ kind: 'compare', is: '<', to: numbers ? lowerQuartile : 0 }),
+  thresholds(when) {
+    const operands = operandsOf(when);
+    return operands.flatMap((operand, at) => {
+      if (typeof operand !== 'number') return [];
+      return [{ value: operand, with: (value: number) => ({ ...when, to: takesTwo(when.is) ? (operands.with(at, value) as [Operand, Operand]) : value }) }];
+    });
+  },
   examples: [
     {
       says: 'a pass mark of 70: 69.9 is below, 70 is not, text and blanks never are',

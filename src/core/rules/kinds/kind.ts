@@ -55,6 +55,11 @@ export interface FieldProfile {
   readonly greatest: number;
 }
 
+export interface Threshold<W> {
+  readonly value: number;
+  with(value: number): W;
+}
+
 /** A check that lives with the kind: these inputs, read as the records of one field, give these outcomes. */
 export interface Example<W> {
   readonly says: string;
@@ -77,6 +82,8 @@ export interface ConditionKind<W extends { readonly kind: string }> {
   /** What is said of an outcome in a few words, after the rule's name; empty for a plain match. */
   outcomeName(when: W, outcome: number, words: SentenceWords): string;
   defaults(profile: FieldProfile): W;
+  /** The numbers given outright that divide outcomes, in order, each with how to put another in its place: what can be dragged and looked around. */
+  thresholds(when: W): readonly Threshold<W>[];
   readonly examples: readonly Example<W>[];
 }
 

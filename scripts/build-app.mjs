@@ -1,0 +1,25 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { run } from './run.mjs';
+
+/** Builds the app unless what is built came from the same sources. */
+export function buildApp(root) {
+  const stamp = join(root, '.next', 'built-from');
+  const sources = hashSources(root);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === sources) return;
+  console.log('Building the app (next build)...');
+  run('node_modules/.bin/next', ['build'], { cwd: root, env: { NEXT_TELEMETRY_DISABLED: '1' } });
+  writeFileSync(stamp, sources);
+}
+
+function hashSources(root) {
+  const hash = createHash('sha256');
+  const files = readdirSync(join(root, 'src'), { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile())
+    .map((entry) => join(entry.parentPath, entry.name))
+    .filter((file) => !/\.test\.tsx?$/.test(file));
+  for (const name of ['package-lock.json', 'next.config.ts', 'postcss.config.cjs', 'tsconfig.json']) files.push(join(root, name));
+  for (const file of files.sort()) hash.update(file.slice(root.length)).update(readFileSync(file));
+  return hash.digest('hex');
+}

@@ -1,0 +1,14 @@
+import { Refusal } from '../../server/sheets/refusal';
+
+const STATUS: Record<Refusal['code'], number> = { 'no-sheet': 404, 'row-gone': 409, 'field-gone': 409, 'row-exists': 409, 'bad-request': 400 };
+
+/** Runs a handler. A refusal becomes its status and words; anything else is logged here and told as no more than that. */
+export async function respond(handle: () => Promise<Response>): Promise<Response> {
+  try {
+    return await handle();
+  } catch (error) {
+    if (error instanceof Refusal) return Response.json({ refused: error.message }, { status: STATUS[error.code] });
+    console.error(error);
+    return Response.json({ refused: 'Something went wrong on the server. What you did is kept here and will be sent again.' }, { status: 500 });
+  }
+}

@@ -1,0 +1,21 @@
+import Joi from 'joi';
+import { database } from '../../../server/database';
+import { createSheet, emptySheet } from '../../../server/sheets/create-sheet';
+import { listSheets } from '../../../server/sql/sheet/list-sheets';
+import { readBody } from '../read-body';
+import { respond } from '../respond';
+
+export const dynamic = 'force-dynamic';
+
+const newSheet = Joi.object<{ name: string }>({ name: Joi.string().trim().min(1).max(120).required() }).label('sheet');
+
+export function GET(): Promise<Response> {
+  return respond(async () => Response.json(await listSheets(database())));
+}
+
+export function POST(request: Request): Promise<Response> {
+  return respond(async () => {
+    const { name } = await readBody(request, newSheet);
+    return Response.json({ id: await createSheet(database(), emptySheet(name)) }, { status: 201 });
+  });
+}

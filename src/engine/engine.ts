@@ -1,0 +1,248 @@
+import { generateKeyBetween } from 'fractional-indexing';
+import { nanoid } from 'nanoid';
+import { columnLetters } from '../core/sheet/address';
+import { shownAt } from '../core/rules/compile-context';
+import { readCells } from '../core/rules/reach';
+import { isProblem, type Rule } from '../core/rules/rule';
+import { ruleSentence } from '../core/rules/sentence-words';
+import { traceCell } from '../core/rules/trace';
+import type { CellInput, Operation } from '../core/sheet/change';
+import { nearestTo, profileSorted } from '../core/stats/profile-values';
+import { Moments } from '../core/stats/moments';
+import { TAG } from '../core/values/cell-value';
+import type { Theme } from '../core/looks/first-family';
+import type { SheetId } from '../core/sheet/ids';
+import { unpackSheet } from '../protocol/packed-sheet';
+import type { Area, CellAnswer, Event, LegendEntry, ProfileAnswer, Request, SheetFrame, ShownField } from '../protocol/engine-messages';
+import { LiveLink } from './live-link';
+import { Replica } from './replica';
+import { UndoStack } from './undo-stack';
+import { windowOf } from './window-of';
+
+/** What has to be told to the page since it was last told. */
+type News = 'frame' | 'window' | 'legend' | 'undo';
+
+/** Hosts the core for one page: keeps the sheet, follows the server, answers the page, and tells it what changed. */
+export class Engine {
+  private replica: Replica | null = null;
+  private link: LiveLink | null = null;
+  private readonly undo = new UndoStack();
+  private name = '';
+  private theme: Theme = 'light';
+  private area: Area = { left: 0, top: 0, right: -1, bottom: -1 };
+  private spotlight: string | null = null;
+  private readonly news = new Set<News>();
+
+  constructor(private readonly tell: (event: Event, transfer?: Transferable[]) => void) {}
+
+  async answer(request: Request): Promise<unknown> {
+    switch (request.kind) {
+      case 'open':
+        this.theme = request.theme;
+        return this.open(request.sheet);
+      case 'look-at':
+        this.area = request.area;
+        return this.note('window');
+      case 'use-theme':
+        this.theme = request.theme;
+        this.replica?.useTheme(request.theme);
+        return this.note('window');
+      case 'change':
+        return this.change(request.operations);
+      case 'enter':
+        return this.enter(request.column, request.position, request.input);
+      case 'clear':
+        return this.clear(request.area);
+      case 'add-record':
+        return this.addRecord();
+      case 'remove-rows':
+        return this.change([{ kind: 'remove-rows', rows: this.sheet.order.slice(request.top, request.bottom + 1).map((slot) => this.sheet.rowId(slot)) }]);
+      case 'undo':
+      case 'redo':
+        this.undo.step(request.kind, (operations) => this.apply(operations));
+        return null;
+      case 'draft':
+        this.opened.setDraft(request.rule);
+        return this.note('window', 'legend');
+      case 'spotlight':
+        this.spotlight = request.rule;
+        return this.note('window');
+      case 'ask-cell':
+        return this.cell(request.column, request.position);
+      case 'ask-profile':
+        return this.profile(request.rule, request.thresholds);
+    }
+  }
+
+  private get opened(): Replica {
+    if (!this.replica) throw new Error('the sheet is not open yet');
+    return this.replica;
+  }
+
+  private get sheet() {
+    return this.opened.sheet;
+  }
+
+  private async open(id: SheetId): Promise<null> {
+    const response = await fetch(`/api/sheets/${encodeURIComponent(id)}/packed`);
+    if (!response.ok) {
+      const message = response.status === 404 ? 'There is no such sheet. It may have been removed.' : 'The sheet could not be loaded. Try again in a moment.';
+      this.tell({ kind: 'sheet-failed', message });
+      throw new Error(message);
+    }
+    const unzipped = new Response(response.body!.pipeThrough(new DecompressionStream('gzip')));
+    const { sheet, head } = unpackSheet(await unzipped.arrayBuffer());
+    const waiting = this.replica?.waiting ?? [];
+    this.link?.close();
+    const replica = new Replica(sheet, head.sequence, this.theme);
+    this.replica = replica;
+    this.name = head.name;
+    this.link = new LiveLink(id, () => replica.sequence, {
+      received: (changes) => {
+        for (const change of changes) replica.receive(change);
+        this.note('frame', 'window', 'legend');
+        this.tellLink('live');
+      },
+      accepted: () => this.tellLink('live'),
+      refused: (change, message) => {
+        replica.refuse(change.id);
+        this.tell({ kind: 'change-refused', message });
+        this.note('frame', 'window', 'legend');
+      },
+      stale: () => void this.open(id).catch(() => this.tellLink('offline')),
+      state: (state) => this.tellLink(state),
+    });
+    for (const change of waiting) {
+      replica.apply(change);
+      this.link.send(change);
+    }
+    return this.note('frame', 'window', 'legend');
+  }
+
+  private tellLink(state: 'live' | 'offline'): void {
+    this.tell({ kind: 'link-changed', state, pending: this.replica?.waiting.length ?? 0 });
+  }
+
+  private change(operations: readonly Operation[]): null {
+    this.undo.made(this.apply(operations));
+    return null;
+  }
+
+  /** Applies operations here at once and sends them; gives what takes them back. */
+  private apply(operations: readonly Operation[]): readonly Operation[] {
+    const change = { id: nanoid(), operations };
+    const inverse = this.opened.apply(change);
+    this.link?.send(change);
+    this.note('frame', 'window', 'legend', 'undo');
+    return inverse;
+  }
+
+  private enter(column: number, position: number, input: string): null {
+    const slot = this.sheet.order[position];
+    const field = this.sheet.fields[column];
+    if (slot === undefined || !field || this.sheet.columns[column]!.entryAt(slot).input === input) return null;
+    return this.change([{ kind: 'set-cells', cells: [{ row: this.sheet.rowId(slot), field: field.id, input }] }]);
+  }
+
+  private clear({ left, top, right, bottom }: Area): null {
+    const cells: CellInput[] = [];
+    for (const slot of this.sheet.order.slice(top, bottom + 1))
+      for (let column = left; column <= right; column++)
+        if (this.sheet.columns[column]!.entryAt(slot).input !== '') cells.push({ row: this.sheet.rowId(slot), field: this.sheet.fields[column]!.id, input: '' });
+    return cells.length ? this.change([{ kind: 'set-cells', cells }]) : null;
+  }
+
+  private addRecord(): null {
+    const last = this.sheet.order.at(-1);
+    const key = generateKeyBetween(last === undefined ? null : this.sheet.rowKey(last), null);
+    return this.change([{ kind: 'insert-rows', rows: [{ id: nanoid(10), key, role: 'record', cells: {} }] }]);
+  }
+
+  private cell(column: number, position: number): CellAnswer | null {
+    const slot = this.sheet.order[position];
+    const field = this.sheet.fields[column];
+    if (slot === undefined || !field) return null;
+    const trace = traceCell(this.opened.evaluation, this.opened.saved, { column, slot });
+    return { row: this.sheet.rowId(slot), field: field.id, input: this.sheet.columns[column]!.entryAt(slot).input, shown: shownAt(this.sheet, column, slot), trace };
+  }
+
+  private profile(rule: Rule, thresholds: readonly number[]): ProfileAnswer {
+    const read = readCells(rule.reads, this.sheet);
+    const numbers: number[] = [];
+    const moments = new Moments();
+    let blanks = 0;
+    let others = 0;
+    for (const { column, slots } of isProblem(read) ? [] : read) {
+      const store = this.sheet.columns[column]!;
+      slots.forEach((slot) => {
+        const number = store.numbers[slot]!;
+        if (store.tags[slot] === TAG.blank) blanks++;
+        else if (Number.isNaN(number)) others++;
+        else {
+          numbers.push(number);
+          moments.add(number);
+        }
+      });
+    }
+    const sorted = Float64Array.from(numbers).sort();
+    return { profile: profileSorted(sorted, { blanks, others, mean: moments.mean }), nearest: thresholds.map((threshold) => nearestTo(sorted, threshold)) };
+  }
+
+  private note(...news: readonly News[]): null {
+    const first = this.news.size === 0;
+    for (const item of news) this.news.add(item);
+    // Several changes that arrive together are told once; the task queue lets waiting messages in first.
+    if (first) setTimeout(() => this.tellNews(), 0);
+    return null;
+  }
+
+  private tellNews(): void {
+    const news = new Set(this.news);
+    this.news.clear();
+    if (!this.replica) return;
+    if (news.has('frame')) this.tell({ kind: 'frame-changed', frame: this.frame() });
+    if (news.has('window')) {
+      const window = windowOf(this.replica, this.area, this.spotlight);
+      const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: this.frozenRows() - 1 }, this.spotlight);
+      const buffers = [window, frozen].flatMap((part) => [part.looks.buffer, part.aligns.buffer, part.spotlit.buffer]);
+      this.tell({ kind: 'window-resolved', window, frozen }, buffers);
+    }
+    if (news.has('legend')) this.tell({ kind: 'rules-counted', legend: this.legend() });
+    if (news.has('undo')) this.tell({ kind: 'undo-changed', ...this.undo.depth });
+  }
+
+  private frame(): SheetFrame {
+    const { sheet } = this;
+    return { name: this.name, fields: this.shownFields(), rowCount: sheet.rowCount, frozenRows: this.frozenRows(), sequence: this.opened.sequence };
+  }
+
+  /** Rows up to the header, where that is near the top. */
+  private frozenRows(): number {
+    return this.sheet.order.slice(0, 20).findLastIndex((slot) => this.sheet.roleAt(slot) === 'header') + 1;
+  }
+
+  private shownFields(): ShownField[] {
+    return this.sheet.fields.map((field, column) => ({ ...field, label: this.sheet.labelOf(column) ?? columnLetters(column) }));
+  }
+
+  private legend(): LegendEntry[] {
+    const stored = this.opened.rulesAtWork();
+    const fields = this.shownFields();
+    return this.opened.evaluation.running.map((running, at) => {
+      const { rule } = running;
+      const outcomes = running.outcomeCounts();
+      const painted = outcomes.reduce((sum, count, outcome) => sum + (running.look(outcome) ? count : 0), 0);
+      return {
+        read: running.readCount(),
+        matched: painted,
+        id: rule.id,
+        key: stored[at]!.key,
+        rule,
+        outcomes,
+        problem: running.problem,
+        isDraft: rule.id === this.opened.draftId,
+        sentence: ruleSentence(fields, rule),
+      };
+    });
+  }
+}

@@ -1,0 +1,99 @@
+import type { Change } from '../core/sheet/change';
+import type { SheetId } from '../core/sheet/ids';
+import type { ChangeAnswer, RecordedChange } from '../protocol/recorded-change';
+
+export interface LinkReports {
+  received(changes: readonly RecordedChange[]): void;
+  accepted(change: Change, sequence: number): void;
+  refused(change: Change, message: string): void;
+  /** The log has moved on too far, or the stream cannot be resumed: the sheet must be loaded anew. */
+  stale(): void;
+  state(state: 'live' | 'offline'): void;
+}
+
+const RETRY_MS = [250, 500, 1000, 2000, 4000];
+
+/**
+ * The way to the server and back. Changes are sent one after another and again until they are answered: their ids make
+ * sending twice harmless. The stream of changes resumes after the last sequence that came in.
+ */
+export class LiveLink {
+  private readonly queue: Change[] = [];
+  private state: 'idle' | 'sending' = 'idle';
+  private stream: EventSource | null = null;
+  private tries = 0;
+
+  constructor(
+    private readonly sheet: SheetId,
+    private readonly sequence: () => number,
+    private readonly reports: LinkReports,
+  ) {
+    this.listen();
+  }
+
+  send(change: Change): void {
+    this.queue.push(change);
+    if (this.state === 'idle') void this.drain();
+  }
+
+  close(): void {
+    this.stream?.close();
+  }
+
+  private listen(): void {
+    const stream = new EventSource(`/api/sheets/${encodeURIComponent(this.sheet)}/changes?after=${this.sequence()}`);
+    this.stream = stream;
+    stream.onopen = () => this.reached();
+    stream.addEventListener('changes', (event) => this.reports.received(JSON.parse((event as MessageEvent<string>).data) as RecordedChange[]));
+    stream.addEventListener('stale', () => {
+      stream.close();
+      this.reports.stale();
+    });
+    stream.onerror = () => {
+      // The browser's own retry asks for the address it was given; a new stream asks from where we are.
+      stream.close();
+      this.reports.state('offline');
+      setTimeout(() => this.stream === stream && this.listen(), this.pause());
+    };
+  }
+
+  private async drain(): Promise<void> {
+    this.state = 'sending';
+    for (let change = this.queue[0]; change; change = this.queue[0]) {
+      const answer = await this.post(change);
+      if (answer === 'again') {
+        await new Promise((resolve) => setTimeout(resolve, this.pause()));
+        continue;
+      }
+      this.queue.shift();
+      if ('refused' in answer) this.reports.refused(change, answer.refused);
+      else this.reports.accepted(change, answer.sequence);
+    }
+    this.state = 'idle';
+  }
+
+  private async post(change: Change): Promise<ChangeAnswer | 'again'> {
+    try {
+      const response = await fetch(`/api/sheets/${encodeURIComponent(this.sheet)}/changes`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(change),
+      });
+      if (response.status >= 500) throw new Error(`status ${response.status}`);
+      this.reached();
+      return (await response.json()) as ChangeAnswer;
+    } catch {
+      this.reports.state('offline');
+      return 'again';
+    }
+  }
+
+  private reached(): void {
+    this.tries = 0;
+    this.reports.state('live');
+  }
+
+  private pause(): number {
+    return RETRY_MS[Math.min(this.tries++, RETRY_MS.length - 1)]!;
+  }
+}

@@ -1,0 +1,118 @@
+import { savedLooks, type Theme } from '../core/looks/first-family';
+import type { Look } from '../core/looks/look';
+import { Evaluation } from '../core/rules/evaluation';
+import type { Change, Operation, StoredRule } from '../core/sheet/change';
+import type { Effect, Sheet } from '../core/sheet/sheet';
+import type { RecordedChange } from '../protocol/recorded-change';
+
+interface Pending {
+  readonly change: Change;
+  inverse: readonly Operation[];
+}
+
+/**
+ * A copy of a sheet that takes changes at once and agrees with the server in the end. Changes of one's own wait in
+ * `pending` until they come back; a change of somebody else that arrives meanwhile goes in beneath them, so that
+ * everybody applies the same changes in the same order.
+ */
+export class Replica {
+  readonly evaluation: Evaluation;
+  private pending: Pending[] = [];
+  private draft: StoredRule | null = null;
+  saved: Readonly<Record<string, Look>>;
+
+  constructor(
+    readonly sheet: Sheet,
+    /** Sequence of the last change from the server that is in. */
+    public sequence: number,
+    theme: Theme,
+  ) {
+    this.saved = savedLooks(theme);
+    this.evaluation = new Evaluation(sheet, this.saved);
+    this.useRules();
+  }
+
+  get waiting(): readonly Change[] {
+    return this.pending.map(({ change }) => change);
+  }
+
+  useTheme(theme: Theme): void {
+    this.saved = savedLooks(theme);
+    this.evaluation.setSavedLooks(this.saved);
+  }
+
+  /** A rule that is being worked on: at work here alone, in the place of the kept rule with its id if there is one. */
+  setDraft(draft: StoredRule | null): void {
+    this.draft = draft;
+    this.useRules();
+  }
+
+  get draftId(): string | undefined {
+    return this.draft?.id;
+  }
+
+  /** The rules at work, the draft among them, in order of precedence. */
+  rulesAtWork(): StoredRule[] {
+    const rules = this.sheet.rulesInOrder();
+    if (!this.draft) return rules;
+    const draft = this.draft;
+    const at = rules.findIndex((rule) => rule.id === draft.id);
+    if (at >= 0) return rules.with(at, draft);
+    const before = rules.findIndex((rule) => rule.key > draft.key);
+    return before < 0 ? [...rules, draft] : rules.toSpliced(before, 0, draft);
+  }
+
+  /** Applies a change of one's own. Returns the operations that take it back. */
+  apply(change: Change): readonly Operation[] {
+    const inverse = this.run(change.operations);
+    this.pending.push({ change, inverse });
+    return inverse;
+  }
+
+  /** Takes in a change from the server's log; one that is in already is passed over. */
+  receive({ sequence, change }: RecordedChange): void {
+    if (sequence <= this.sequence) return;
+    this.sequence = sequence;
+    if (this.pending[0]?.change.id === change.id) {
+      this.pending.shift();
+      return;
+    }
+    const mine = this.rewind();
+    this.run(change.operations);
+    this.replay(mine.filter((pending) => pending.change.id !== change.id));
+  }
+
+  /** Takes back a change that the server did not accept; those after it are applied anew. */
+  refuse(changeId: string): void {
+    this.replay(this.rewind().filter((pending) => pending.change.id !== changeId));
+  }
+
+  private rewind(): Pending[] {
+    const mine = this.pending;
+    this.pending = [];
+    for (const { inverse } of mine.toReversed()) this.run(inverse);
+    return mine;
+  }
+
+  private replay(changes: readonly Pending[]): void {
+    for (const { change } of changes) this.apply(change);
+  }
+
+  private run(operations: readonly Operation[]): Operation[] {
+    const inverse: Operation[] = [];
+    const effects: Effect[] = [];
+    for (const operation of operations) {
+      const applied = this.sheet.apply(operation);
+      inverse.unshift(...applied.inverse);
+      for (const effect of applied.effects) effects.push(effect);
+    }
+    // Statistics are corrected for edits first: a rule that is compiled now has seen the new values already.
+    this.evaluation.follow(effects);
+    if (effects.some((effect) => effect.kind === 'rules')) this.useRules();
+    return inverse;
+  }
+
+  private useRules(): void {
+    this.evaluation.setRules(this.rulesAtWork().map(({ rule }) => rule));
+  }
+}

@@ -1,0 +1,50 @@
+import { TAG } from '../core/values/cell-value';
+import { formatNumber } from '../core/values/number-format';
+import { shownAt } from '../core/rules/compile-context';
+import type { ResolvedLook } from '../core/rules/resolver';
+import type { Area, PaintedLook, SheetWindow } from '../protocol/engine-messages';
+import type { Replica } from './replica';
+
+/** The part of a sheet under an area, ready to paint. Cost: a few microseconds a cell, and nothing for the rest of the sheet. */
+export function windowOf({ sheet, evaluation }: Replica, asked: Area, spotlight: string | null): SheetWindow {
+  const area = clip(asked, sheet.rowCount, sheet.fields.length);
+  const width = Math.max(0, area.right - area.left + 1);
+  const height = Math.max(0, area.bottom - area.top + 1);
+  const texts: string[] = [];
+  const looks = new Uint16Array(width * height);
+  const aligns = new Uint8Array(width * height);
+  const spotlit = new Uint8Array(spotlight === null ? 0 : width * height);
+  const indexOf = new Map<ResolvedLook, number>([[evaluation.resolver.none, 0]]);
+  const names = evaluation.running.map((running) => running.rule.name);
+  const spotIndex = evaluation.running.findIndex((running) => running.rule.id === spotlight);
+  for (let position = area.top, at = 0; position <= area.bottom; position++) {
+    const slot = sheet.order[position]!;
+    for (let column = area.left; column <= area.right; column++, at++) {
+      const look = evaluation.resolver.resolve(column, slot);
+      let index = indexOf.get(look);
+      if (index === undefined) indexOf.set(look, (index = indexOf.size));
+      looks[at] = index;
+      texts.push(textAt(sheet, { column, slot }, look));
+      const tag = sheet.columns[column]!.tags[slot];
+      aligns[at] = tag === TAG.number || tag === TAG.date ? 1 : tag === TAG.logical || tag === TAG.error ? 2 : 0;
+      if (spotlight !== null) spotlit[at] = look.rules.includes(spotIndex) || evaluation.running[spotIndex]?.outcomeAt(column, slot) !== -1 ? 1 : 0;
+    }
+  }
+  const lookTable = Array.from(indexOf.keys(), (look): PaintedLook => ({ properties: Object.fromEntries(look.properties), rules: look.rules.map((rule) => names[rule]!) }));
+  const roles = sheet.order.slice(area.top, area.bottom + 1).map((slot) => sheet.roleAt(slot));
+  return { area, texts, looks, lookTable, aligns, spotlit, roles };
+}
+
+function textAt(sheet: Replica['sheet'], { column, slot }: { column: number; slot: number }, look: ResolvedLook): string {
+  if (look.properties.get('hideValue') === true) return '';
+  const pattern = look.properties.get('number') as string | undefined;
+  const store = sheet.columns[column]!;
+  return pattern !== undefined && store.tags[slot] === TAG.number ? formatNumber(store.numbers[slot]!, pattern) : shownAt(sheet, column, slot);
+}
+
+const clip = (area: Area, rows: number, columns: number): Area => ({
+  left: Math.max(0, area.left),
+  top: Math.max(0, area.top),
+  right: Math.min(area.right, columns - 1),
+  bottom: Math.min(area.bottom, rows - 1),
+});

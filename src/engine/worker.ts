@@ -1,0 +1,14 @@
+import { PROTOCOL_VERSION, type FromEngine, type ToEngine } from '../protocol/engine-messages';
+import { Engine } from './engine';
+
+const post = (message: FromEngine, transfer: Transferable[] = []) => self.postMessage(message, { transfer });
+
+const engine = new Engine((event, transfer) => post({ v: PROTOCOL_VERSION, event }, transfer));
+
+self.onmessage = async ({ data: { id, ...request } }: MessageEvent<ToEngine>) => {
+  try {
+    post({ v: PROTOCOL_VERSION, id, done: await engine.answer(request) });
+  } catch (error) {
+    post({ v: PROTOCOL_VERSION, id, failed: error instanceof Error ? error.message : String(error) });
+  }
+};

@@ -1,0 +1,124 @@
+import type { LookProperty } from '../core/looks/look';
+import type { Theme } from '../core/looks/first-family';
+import type { Problem, Rule } from '../core/rules/rule';
+import type { TraceStep } from '../core/rules/trace';
+import type { Operation, StoredRule } from '../core/sheet/change';
+import type { FieldId, RowId, RuleId, SheetId } from '../core/sheet/ids';
+import type { RowRole } from '../core/sheet/row-role';
+import type { Field } from '../core/sheet/sheet';
+import type { ValueProfile } from '../core/stats/profile-values';
+
+export const PROTOCOL_VERSION = 1;
+
+/** Rows and columns by position, both ends included. */
+export interface Area {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/** What the page asks of the engine. Each is answered by one `done` or `failed` with its id. */
+export type Request =
+  | { readonly kind: 'open'; readonly sheet: SheetId; readonly theme: Theme }
+  | { readonly kind: 'look-at'; readonly area: Area }
+  | { readonly kind: 'use-theme'; readonly theme: Theme }
+  | { readonly kind: 'change'; readonly operations: readonly Operation[] }
+  | { readonly kind: 'enter'; readonly column: number; readonly position: number; readonly input: string }
+  | { readonly kind: 'clear'; readonly area: Area }
+  | { readonly kind: 'add-record' }
+  | { readonly kind: 'remove-rows'; readonly top: number; readonly bottom: number }
+  | { readonly kind: 'undo' }
+  | { readonly kind: 'redo' }
+  | { readonly kind: 'draft'; readonly rule: StoredRule | null }
+  | { readonly kind: 'spotlight'; readonly rule: RuleId | null }
+  | { readonly kind: 'ask-cell'; readonly column: number; readonly position: number }
+  | { readonly kind: 'ask-profile'; readonly rule: Rule; readonly thresholds: readonly number[] };
+
+/** What a request is answered with. */
+export interface Answers {
+  readonly 'ask-cell': CellAnswer;
+  readonly 'ask-profile': ProfileAnswer;
+}
+export type AnswerOf<K extends Request['kind']> = K extends keyof Answers ? Answers[K] : null;
+
+export interface CellAnswer {
+  readonly row: RowId;
+  readonly field: FieldId;
+  readonly input: string;
+  readonly shown: string;
+  readonly trace: readonly TraceStep[];
+}
+
+export interface ProfileAnswer {
+  readonly profile: ValueProfile;
+  /** One entry a threshold asked for. */
+  readonly nearest: readonly { readonly below: number; readonly at: number; readonly above: number }[];
+}
+
+export interface ShownField extends Field {
+  readonly label: string;
+}
+
+/** The frame of the sheet: what the page must know besides the visible window. */
+export interface SheetFrame {
+  readonly name: string;
+  readonly fields: readonly ShownField[];
+  readonly rowCount: number;
+  /** Rows at the top that stay in view: up to the header. */
+  readonly frozenRows: number;
+  readonly sequence: number;
+}
+
+/** A look made ready to paint: final properties, and the names of the rules that made it. */
+export interface PaintedLook {
+  readonly properties: Readonly<Partial<Record<LookProperty, unknown>>>;
+  readonly rules: readonly string[];
+}
+
+/** A part of the sheet ready to paint. Arrays run row by row over the area. */
+export interface SheetWindow {
+  readonly area: Area;
+  readonly texts: readonly string[];
+  /** Index into `lookTable`. */
+  readonly looks: Uint16Array;
+  readonly lookTable: readonly PaintedLook[];
+  /** 0 text, 1 number or date, 2 logical or error, by which a cell is aligned. */
+  readonly aligns: Uint8Array;
+  /** 1 where the spotlit rule has an outcome; empty without a spotlight. */
+  readonly spotlit: Uint8Array;
+  readonly roles: readonly RowRole[];
+}
+
+export interface LegendEntry {
+  readonly id: RuleId;
+  readonly key: string;
+  readonly rule: Rule;
+  readonly read: number;
+  /** Cells read whose outcome has a look. */
+  readonly matched: number;
+  /** How many cells have each outcome, for conditions with several. */
+  readonly outcomes: readonly number[];
+  readonly problem: Problem | null;
+  readonly isDraft: boolean;
+  /** How the condition reads in plain words. */
+  readonly sentence: string;
+}
+
+export type LinkState = 'opening' | 'live' | 'offline';
+
+/** What the engine tells the page without being asked. */
+export type Event =
+  | { readonly kind: 'frame-changed'; readonly frame: SheetFrame }
+  | { readonly kind: 'window-resolved'; readonly window: SheetWindow; readonly frozen: SheetWindow }
+  | { readonly kind: 'rules-counted'; readonly legend: readonly LegendEntry[] }
+  | { readonly kind: 'link-changed'; readonly state: LinkState; readonly pending: number }
+  | { readonly kind: 'change-refused'; readonly message: string }
+  | { readonly kind: 'undo-changed'; readonly undo: number; readonly redo: number }
+  | { readonly kind: 'sheet-failed'; readonly message: string };
+
+export type ToEngine = { readonly v: number; readonly id: number } & Request;
+export type FromEngine =
+  | { readonly v: number; readonly event: Event }
+  | { readonly v: number; readonly id: number; readonly done: unknown }
+  | { readonly v: number; readonly id: number; readonly failed: string };

@@ -1,0 +1,96 @@
+import type { StoredRow, StoredRule } from '../core/sheet/change';
+import type { FieldId, SheetId } from '../core/sheet/ids';
+import { Sheet, type Field, type SheetSettings } from '../core/sheet/sheet';
+import { ROW_ROLES, roleCode } from '../core/sheet/row-role';
+
+/*
+ * A sheet on its way to the engine. Layout, all little-endian:
+ *   u32        byte length of the head
+ *   head       JSON, UTF-8: what the sheet is, row ids and keys, and each column's distinct inputs
+ *   padding    to a multiple of 4
+ *   u8 × rows  roles, padded to a multiple of 4
+ *   u32 × rows one array a column: which of its distinct inputs each row holds
+ * The distinct inputs are read (as numbers, dates...) once each, when the sheet is unpacked.
+ */
+const VERSION = 1;
+
+export interface PackedHead {
+  readonly v: number;
+  readonly id: SheetId;
+  readonly name: string;
+  readonly settings: SheetSettings;
+  readonly sequence: number;
+  readonly fields: readonly Field[];
+  readonly rules: readonly StoredRule[];
+  readonly rowIds: readonly string[];
+  readonly rowKeys: readonly string[];
+  readonly dictionaries: readonly (readonly string[])[];
+}
+
+/** Gathers rows, top to bottom, into the packed form. */
+export class SheetPacker {
+  private readonly ids: string[] = [];
+  private readonly keys: string[] = [];
+  private readonly roles: number[] = [];
+  private readonly columns: { field: FieldId; codes: number[]; inputs: string[]; codeOf: Map<string, number> }[];
+
+  constructor(private readonly about: Omit<PackedHead, 'v' | 'rowIds' | 'rowKeys' | 'dictionaries'>) {
+    this.columns = about.fields.map(({ id }) => ({ field: id, codes: [], inputs: [''], codeOf: new Map([['', 0]]) }));
+  }
+
+  add({ id, key, role, cells }: StoredRow): void {
+    this.ids.push(id);
+    this.keys.push(key);
+    this.roles.push(roleCode(role));
+    for (const column of this.columns) {
+      const input = cells[column.field] ?? '';
+      let code = column.codeOf.get(input);
+      if (code === undefined) {
+        code = column.inputs.push(input) - 1;
+        column.codeOf.set(input, code);
+      }
+      column.codes.push(code);
+    }
+  }
+
+  pack(): Uint8Array<ArrayBuffer> {
+    const head: PackedHead = { v: VERSION, ...this.about, rowIds: this.ids, rowKeys: this.keys, dictionaries: this.columns.map((column) => column.inputs) };
+    const headBytes = new TextEncoder().encode(JSON.stringify(head));
+    const rolesAt = toWord(4 + headBytes.length);
+    const codesAt = toWord(rolesAt + this.ids.length);
+    const bytes = new Uint8Array(codesAt + this.columns.length * this.ids.length * 4);
+    new DataView(bytes.buffer).setUint32(0, headBytes.length, true);
+    bytes.set(headBytes, 4);
+    bytes.set(this.roles, rolesAt);
+    this.columns.forEach(({ codes }, at) => new Uint32Array(bytes.buffer, codesAt + at * codes.length * 4, codes.length).set(codes));
+    return bytes;
+  }
+}
+
+/** The sheet, with its rules, and where in its log it stands. Throws a RangeError where the bytes are not of this version. */
+export function unpackSheet(buffer: ArrayBuffer): { sheet: Sheet; head: Omit<PackedHead, 'rowIds' | 'rowKeys' | 'dictionaries'> } {
+  const headLength = new DataView(buffer).getUint32(0, true);
+  const head = JSON.parse(new TextDecoder().decode(new Uint8Array(buffer, 4, headLength))) as PackedHead;
+  if (head.v !== VERSION) throw new RangeError(`packed sheet of version ${head.v}; this engine reads ${VERSION}`);
+  const { rowIds, rowKeys, dictionaries, ...rest } = head;
+  const sheet = new Sheet(head.fields, head.settings);
+  const rows = rowIds.length;
+  const rolesAt = toWord(4 + headLength);
+  const roles = new Uint8Array(buffer, rolesAt, rows);
+  rowIds.forEach((id, at) => sheet.appendRow({ id, key: rowKeys[at]!, role: ROW_ROLES[roles[at]!]! }));
+  const header = roleCode('header');
+  dictionaries.forEach((inputs, column) => {
+    const codes = new Uint32Array(buffer, toWord(rolesAt + rows) + column * rows * 4, rows);
+    const store = sheet.columns[column]!;
+    const known = new Int32Array(inputs.length).fill(-1);
+    for (let slot = 0; slot < rows; slot++) {
+      const code = codes[slot]!;
+      if (roles[slot] === header) store.set(slot, inputs[code]!, true);
+      else store.place(slot, known[code]! >= 0 ? known[code]! : (known[code] = store.codeFor(inputs[code]!, false)));
+    }
+  });
+  for (const rule of head.rules) sheet.rules.set(rule.id, rule);
+  return { sheet, head: rest };
+}
+
+const toWord = (bytes: number): number => (bytes + 3) & ~3;

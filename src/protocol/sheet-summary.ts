@@ -1,0 +1,11 @@
+import type { SheetId } from '../core/sheet/ids';
+
+/** A sheet as the desk lists it. */
+export interface SheetSummary {
+  readonly id: SheetId;
+  readonly name: string;
+  /** ISO 8601 time of the last change. */
+  readonly changedAt: string;
+  readonly records: number;
+  readonly rules: number;
+}

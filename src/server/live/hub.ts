@@ -1,0 +1,93 @@
+import type { SheetId } from '../../core/sheet/ids';
+import type { RecordedChange } from '../../protocol/recorded-change';
+import { database, type Sql } from '../database';
+import { readChangesAfter } from '../sql/change/changes';
+import { CHANGE_CHANNEL } from '../sheets/take-change';
+
+type Reader = (changes: readonly RecordedChange[]) => void;
+
+/** Changes read from the log at once. */
+const BATCH = 500;
+
+/**
+ * One listening connection a process feeds all its readers, so any number of processes can share a database. What a
+ * notice says is only that there is something to read: readers get it from the log, in order, nothing lost or doubled.
+ */
+class Hub {
+  private readonly feeds = new Map<SheetId, Map<Reader, Feed>>();
+  private listening: Promise<unknown> | null = null;
+
+  constructor(private readonly sql: Sql) {}
+
+  /** Gives a reader every change after a sequence, those to come included. Returns how to stop. */
+  async follow(sheet: SheetId, after: number, reader: Reader): Promise<() => void> {
+    await this.listen();
+    const feeds = this.feeds.get(sheet) ?? new Map<Reader, Feed>();
+    this.feeds.set(sheet, feeds);
+    const feed = new Feed(this.sql, { sheet, after, reader });
+    feeds.set(reader, feed);
+    await feed.wake();
+    return () => {
+      feeds.delete(reader);
+      if (feeds.size === 0) this.feeds.delete(sheet);
+    };
+  }
+
+  /** A lost connection is taken up again by the driver; what came in between is read from the log then. */
+  private listen(): Promise<unknown> {
+    return (this.listening ??= this.sql.listen(
+      CHANGE_CHANNEL,
+      (payload) => this.wake(payload.split(' ')[0] as SheetId),
+      () => this.feeds.forEach((_, sheet) => this.wake(sheet)),
+    ));
+  }
+
+  private wake(sheet: SheetId): void {
+    this.feeds.get(sheet)?.forEach((feed) => void feed.wake());
+  }
+}
+
+/** One reader's place in a sheet's log. Wakes while it reads are remembered, so that none is lost. */
+class Feed {
+  private state: 'resting' | 'reading' | 'reading-again' = 'resting';
+  private after: number;
+
+  constructor(
+    private readonly sql: Sql,
+    private readonly of: { sheet: SheetId; after: number; reader: Reader },
+  ) {
+    this.after = of.after;
+  }
+
+  async wake(): Promise<void> {
+    if (this.state !== 'resting') {
+      this.state = 'reading-again';
+      return;
+    }
+    do {
+      this.state = 'reading';
+      try {
+        await this.readOn();
+      } catch (error) {
+        console.error('reading changes failed', error);
+      }
+    } while ((this.state as string) === 'reading-again');
+    this.state = 'resting';
+  }
+
+  private async readOn(): Promise<void> {
+    for (let full = true; full; ) {
+      const changes = await readChangesAfter(this.sql, this.of.sheet, { after: this.after, limit: BATCH });
+      if (changes.length) {
+        this.after = changes.at(-1)!.sequence;
+        this.of.reader(changes);
+      }
+      full = changes.length === BATCH;
+    }
+  }
+}
+
+const shared = globalThis as { auxesisHub?: Hub };
+
+/** The process's hub. */
+export const liveHub = (): Hub => (shared.auxesisHub ??= new Hub(database()));

@@ -1,0 +1,44 @@
+import { promisify } from 'node:util';
+import { gzip } from 'node:zlib';
+import type { SheetId } from '../../core/sheet/ids';
+import { SheetPacker } from '../../protocol/packed-sheet';
+import type { Sql } from '../database';
+import { readRowsInBatches } from '../sql/row/rows';
+import { readRules } from '../sql/rule/rules';
+import { findSheet, readFields } from '../sql/sheet/read-sheet';
+import { findSnapshot, keepSnapshot } from '../sql/snapshot/snapshots';
+import { Refusal } from './refusal';
+
+const compress = promisify(gzip);
+
+/** A sheet of at least so many rows keeps a packed copy; one that is so many changes old is made anew. */
+const KEEP_FROM_ROWS = 2000;
+const KEEP_FOR_CHANGES = 200;
+
+/** The packed sheet (see packed-sheet.ts), compressed with gzip, at some sequence not far behind the head. */
+export async function readPacked(sql: Sql, id: SheetId): Promise<Uint8Array> {
+  const head = await findSheet(sql, id);
+  if (!head) throw new Refusal('no-sheet', 'There is no such sheet');
+  const kept = await findSnapshot(sql, id);
+  if (kept && head.head - kept.sequence <= KEEP_FOR_CHANGES) return kept.packed;
+  const made = await packFresh(sql, id);
+  if (made.rows >= KEEP_FROM_ROWS) await keepSnapshot(sql, id, made);
+  return made.packed;
+}
+
+/** Reads everything as of one moment. */
+async function packFresh(sql: Sql, id: SheetId): Promise<{ sequence: number; rows: number; packed: Uint8Array }> {
+  const { packer, sequence, rows } = await sql.begin('isolation level repeatable read read only', async (tx) => {
+    const sheet = await findSheet(tx, id);
+    if (!sheet) throw new Refusal('no-sheet', 'There is no such sheet');
+    const { head, ...about } = sheet;
+    const packer = new SheetPacker({ ...about, sequence: head, fields: await readFields(tx, id), rules: await readRules(tx, id) });
+    let rows = 0;
+    await readRowsInBatches(tx, id, (batch) => {
+      rows += batch.length;
+      batch.forEach((row) => packer.add(row));
+    });
+    return { packer, sequence: head, rows };
+  });
+  return { sequence, rows, packed: await compress(packer.pack(), { level: 3 }) };
+}

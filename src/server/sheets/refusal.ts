@@ -1,0 +1,9 @@
+/** Why a change or a request cannot be taken, in words for the person who made it. */
+export class Refusal extends Error {
+  constructor(
+    readonly code: 'no-sheet' | 'row-gone' | 'field-gone' | 'row-exists' | 'bad-request',
+    message: string,
+  ) {
+    super(message);
+  }
+}

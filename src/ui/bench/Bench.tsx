@@ -1,0 +1,60 @@
+'use client';
+
+import { ActionIcon, Button, TextInput } from '@mantine/core';
+import { IconChevronDown, IconChevronUp } from '@tabler/icons-react';
+import { useState, type KeyboardEvent } from 'react';
+import { useSession, useSessionState } from '../sheet/use-session';
+import classes from './Bench.module.css';
+import { Distribution } from './Distribution';
+import { Proof } from './Proof';
+import { Sentence } from './Sentence';
+
+/** Where a rule is worked on, under the grid: its sentence, the real values it judges, and what it comes to. */
+export function Bench() {
+  const session = useSession();
+  const bench = useSessionState((state) => state.bench);
+  const [isFolded, setFolded] = useState(false);
+  if (!bench) return null;
+  const { draft, kept } = bench;
+  const isChanged = kept === null || JSON.stringify(kept.rule) !== JSON.stringify(draft.rule);
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === 'Escape' && !event.defaultPrevented) session.leaveBench();
+    else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) session.keepDraft();
+  };
+
+  return (
+    <section className={classes.bench} aria-label="Bench" data-folded={isFolded} onKeyDown={onKeyDown}>
+      <div className={classes.head}>
+        <TextInput
+          className={classes.name}
+          size="xs"
+          aria-label="Name of the rule"
+          placeholder="Named after what it says"
+          maxLength={200}
+          value={draft.rule.name}
+          onChange={(event) => session.nameDraft(event.currentTarget.value)}
+        />
+        <span className={classes.spacer} />
+        <Button size="compact-md" fz={13} disabled={!isChanged} onClick={() => session.keepDraft()}>
+          {kept ? 'Keep changes' : 'Keep rule'}
+        </Button>
+        <Button size="compact-md" fz={13} variant="default" onClick={() => session.leaveBench()}>
+          {isChanged ? (kept ? 'Put back' : 'Discard') : 'Done'}
+        </Button>
+        <ActionIcon variant="subtle" color="ink" aria-label={isFolded ? 'Unfold the bench' : 'Fold the bench to its sentence'} onClick={() => setFolded(!isFolded)}>
+          {isFolded ? <IconChevronUp size={16} stroke={1.5} /> : <IconChevronDown size={16} stroke={1.5} />}
+        </ActionIcon>
+      </div>
+      <div className={classes.body}>
+        <Sentence rule={draft.rule} showsOutcomes={!isFolded} />
+        {!isFolded && (
+          <div className={classes.picture}>
+            <Distribution rule={draft.rule} />
+            <Proof rule={draft.rule} />
+          </div>
+        )}
+      </div>
+    </section>
+  );
+}

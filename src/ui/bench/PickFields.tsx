@@ -1,0 +1,35 @@
+import { Checkbox, Popover } from '@mantine/core';
+import type { FieldId } from '../../core/sheet/ids';
+import { useSessionState } from '../sheet/use-session';
+import classes from './Bench.module.css';
+
+interface Props {
+  readonly label: string;
+  readonly value: readonly FieldId[];
+  readonly onPick: (fields: readonly FieldId[]) => void;
+}
+
+/** One or several fields of the sheet, in the sheet's order. At least one stays. */
+export function PickFields({ label, value, onPick }: Props) {
+  const fields = useSessionState((state) => state.frame?.fields) ?? [];
+  const names = fields.filter((field) => value.includes(field.id)).map((field) => field.label);
+  const shown = names.join(' or ') || 'a removed field';
+  const toggle = (id: FieldId) => {
+    const wanted = value.includes(id) ? value.filter((other) => other !== id) : [...value, id];
+    if (wanted.length) onPick(fields.filter((field) => wanted.includes(field.id)).map((field) => field.id));
+  };
+  return (
+    <Popover position="top-start" shadow="md" trapFocus>
+      <Popover.Target>
+        <button type="button" className={classes.pick} aria-label={`${label}: ${shown}`}>
+          {shown}
+        </button>
+      </Popover.Target>
+      <Popover.Dropdown mah={320} style={{ overflow: 'auto' }}>
+        {fields.map((field) => (
+          <Checkbox key={field.id} my={6} color="ink" label={field.label} checked={value.includes(field.id)} onChange={() => toggle(field.id)} />
+        ))}
+      </Popover.Dropdown>
+    </Popover>
+  );
+}

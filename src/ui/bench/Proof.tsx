@@ -1,0 +1,43 @@
+import { kindOf } from '../../core/rules/kinds/registry';
+import type { Rule } from '../../core/rules/rule';
+import { thresholdText } from '../../core/rules/sentence-words';
+import { formatNumber } from '../../core/values/number-format';
+import { useSessionState } from '../sheet/use-session';
+import classes from './Bench.module.css';
+
+/** What stands behind a rule: the nearest real values on each side of each threshold, and what is not judged at all. */
+export function Proof({ rule }: { readonly rule: Rule }) {
+  const answer = useSessionState((state) => state.profile);
+  const entry = useSessionState((state) => state.legend.find((candidate) => candidate.id === state.bench?.draft.id));
+  const fields = useSessionState((state) => state.frame?.fields) ?? [];
+  if (!answer) return null;
+  const { reads, when } = rule;
+  const format = ('fields' in reads ? fields.find((field) => field.id === reads.fields[0])?.format : null) ?? null;
+  const { profile, nearest } = answer;
+  const shown = (value: number) => (Number.isNaN(value) ? 'none' : formatNumber(value, format));
+  return (
+    <ul className={classes.proof} aria-label="Proof">
+      {entry && !entry.problem && (
+        <li data-testid="bench-count">
+          {entry.matched.toLocaleString('en')} of {entry.read.toLocaleString('en')} cells
+        </li>
+      )}
+      {entry?.problem && <li>{entry.problem.message}</li>}
+      {kindOf(when)
+        .thresholds(when)
+        .map(({ value }, at) => {
+          const near = nearest[at];
+          return (
+            near && (
+              <li key={at}>
+                At {thresholdText(value, format)}: {near.at} {near.at === 1 ? 'cell' : 'cells'}; nearest below {shown(near.below)}, nearest above {shown(near.above)}
+              </li>
+            )
+          );
+        })}
+      <li>
+        Average {shown(Number(profile.mean.toPrecision(6)))}, median {shown(profile.median)} of {profile.numbers.toLocaleString('en')} numbers; not judged: {profile.blanks} blank, {profile.others} text or other
+      </li>
+    </ul>
+  );
+}

@@ -1,0 +1,75 @@
+import type { When } from '../../core/rules/kinds/registry';
+import { kindOf } from '../../core/rules/kinds/registry';
+import type { Paints, Rule } from '../../core/rules/rule';
+import { useSession, useSessionState } from '../sheet/use-session';
+import classes from './Bench.module.css';
+import { benchOf } from './kinds/registry';
+import { Pick } from './Pick';
+import { PickFields } from './PickFields';
+import { PickLook } from './PickLook';
+
+/** A rule as one sentence whose underlined words can be changed. */
+export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonly showsOutcomes: boolean }) {
+  const session = useSession();
+  const fields = useSessionState((state) => state.frame?.fields) ?? [];
+  const { reads, paints, when } = rule;
+  const { Condition, Outcomes } = benchOf(when);
+  const field = 'fields' in reads ? fields.find((candidate) => candidate.id === reads.fields[0]) : undefined;
+  const change = (part: Partial<Rule>) => session.changeDraft({ ...rule, ...part });
+  const condition = { when, field, fields, onChange: (next: When) => change({ when: next }) };
+  return (
+    <div>
+      <div className={classes.sentence}>
+        Where {'fields' in reads ? <PickFields label="Reads" value={reads.fields} onPick={(ids) => change({ reads: { ...reads, fields: ids } })} /> : <b>{reads.cells}</b>} <Condition {...condition} />, paint{' '}
+        <PaintsPart paints={paints} onPick={(next) => change({ paints: next })} />{' '}
+        {kindOf(when).outcomes === 'match' ? (
+          <>
+            as <PickLook label="Look" value={rule.look ?? null} onPick={(look) => look && change({ look })} />
+          </>
+        ) : (
+          'as its band'
+        )}
+        , and{' '}
+        <Pick
+          label="Later rules"
+          value={rule.settles ? 'settle' : 'add'}
+          shown={rule.settles ? 'settle it: later rules leave it alone' : 'let later rules add to it'}
+          options={[
+            { id: 'add', words: 'let later rules add to it' },
+            { id: 'settle', words: 'settle it: later rules leave it alone' },
+          ]}
+          onPick={(id) => change({ settles: id === 'settle' })}
+        />
+        .
+      </div>
+      {showsOutcomes && Outcomes && <Outcomes {...condition} />}
+    </div>
+  );
+}
+
+function PaintsPart({ paints, onPick }: { readonly paints: Paints; readonly onPick: (paints: Paints) => void }) {
+  const fields = useSessionState((state) => state.frame?.fields) ?? [];
+  const kind = typeof paints === 'object' ? 'fields' : paints;
+  const words = { cell: 'that cell', record: 'the whole record', fields: 'these fields of the record:' } as const;
+  return (
+    <>
+      <Pick
+        label="Paints"
+        value={kind}
+        shown={words[kind]}
+        options={[
+          { id: 'cell', words: 'that cell' },
+          { id: 'record', words: 'the whole record' },
+          { id: 'fields', words: 'some fields of the record' },
+        ]}
+        onPick={(id) => onPick(id === 'fields' ? { fields: [fields[0]!.id] } : (id as 'cell' | 'record'))}
+      />
+      {typeof paints === 'object' && (
+        <>
+          {' '}
+          <PickFields label="Painted fields" value={paints.fields} onPick={(ids) => onPick({ fields: ids })} />
+        </>
+      )}
+    </>
+  );
+}

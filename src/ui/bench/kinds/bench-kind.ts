@@ -1,0 +1,21 @@
+import type { ComponentType } from 'react';
+import type { When } from '../../../core/rules/kinds/registry';
+import type { ShownField } from '../../../protocol/engine-messages';
+
+export interface ConditionProps<W extends When = When> {
+  readonly when: W;
+  /** The field whose values are judged (the first, where there are several). */
+  readonly field: ShownField | undefined;
+  readonly fields: readonly ShownField[];
+  readonly onChange: (when: W) => void;
+}
+
+/** How a kind of condition is worked on at the bench. */
+export interface BenchKind<W extends When> {
+  readonly title: string;
+  readonly says: string;
+  /** The part of the sentence between the fields and the look. */
+  readonly Condition: ComponentType<ConditionProps<W>>;
+  /** What stands under the sentence, such as the looks of several outcomes. */
+  readonly Outcomes?: ComponentType<ConditionProps<W>>;
+}

@@ -1,0 +1,48 @@
+import { columnLetters } from '../../../core/sheet/address';
+import { CELL_FONT } from '../../theme/tokens';
+import { GUTTER_PX, HEAD_PX, ROW_PX } from '../engine/geometry';
+import type { Area } from '../../../protocol/engine-messages';
+import type { Scene } from './scene';
+
+/** Paints the strip of column letters over the visible columns. */
+export function paintColumnHeads(context: CanvasRenderingContext2D, { geometry, scroll, tokens, view, selected }: Scene, visible: Area): void {
+  context.fillStyle = tokens.paper;
+  context.fillRect(0, 0, view.width, HEAD_PX);
+  context.textAlign = 'center';
+  for (let column = visible.left; column <= visible.right; column++) {
+    const x = Math.round(geometry.columnLeft(column) - scroll.left);
+    const width = geometry.columnWidth(column);
+    const isSelected = selected !== null && column >= selected.left && column <= selected.right;
+    context.font = headFont(isSelected);
+    context.fillStyle = isSelected ? tokens.ink : tokens.inkSecond;
+    context.fillText(columnLetters(column), x + width / 2, HEAD_PX / 2 + 0.5);
+    if (isSelected) paintStroke(context, tokens.marigold, { x: x + 4, y: HEAD_PX - 3, width: width - 9, height: 2 });
+  }
+  context.fillStyle = tokens.line;
+  context.fillRect(0, HEAD_PX - 1, view.width, 1);
+}
+
+/** Paints row numbers for an area, `shiftY` pixels up. */
+export function paintRowHeads(context: CanvasRenderingContext2D, { geometry, tokens, selected }: Scene, { area, shiftY }: { area: Area; shiftY: number }): void {
+  const top = geometry.rowTop(area.top) - shiftY;
+  context.fillStyle = tokens.paper;
+  context.fillRect(0, top, GUTTER_PX, (area.bottom - area.top + 1) * ROW_PX);
+  context.textAlign = 'right';
+  for (let position = area.top; position <= area.bottom; position++) {
+    const y = Math.round(geometry.rowTop(position) - shiftY);
+    const isSelected = selected !== null && position >= selected.top && position <= selected.bottom;
+    context.font = headFont(isSelected);
+    context.fillStyle = isSelected ? tokens.ink : tokens.inkSecond;
+    context.fillText(String(position + 1), GUTTER_PX - 10, y + ROW_PX / 2 + 0.5);
+    if (isSelected) paintStroke(context, tokens.marigold, { x: GUTTER_PX - 4, y: y + 4, width: 2, height: ROW_PX - 9 });
+  }
+  context.fillStyle = tokens.line;
+  context.fillRect(GUTTER_PX - 1, top, 1, (area.bottom - area.top + 1) * ROW_PX);
+}
+
+const headFont = (isSelected: boolean): string => `${isSelected ? 600 : 420} 11px ${CELL_FONT}`;
+
+function paintStroke(context: CanvasRenderingContext2D, color: string, box: { x: number; y: number; width: number; height: number }): void {
+  context.fillStyle = color;
+  context.fillRect(box.x, box.y, box.width, box.height);
+}

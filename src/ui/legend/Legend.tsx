@@ -1,0 +1,41 @@
+'use client';
+
+import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
+import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { useSession, useSessionState } from '../sheet/use-session';
+import classes from './Legend.module.css';
+import { LegendItem } from './LegendItem';
+import { NewRule } from './NewRule';
+
+/** The rules in order of precedence, each with what it shows and how much it paints. */
+export function Legend() {
+  const session = useSession();
+  const legend = useSessionState((state) => state.legend);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (over && active.id !== over.id) session.moveRule(String(active.id), legend.findIndex((entry) => entry.id === over.id));
+  };
+
+  return (
+    <nav className={classes.legend} aria-label="Legend">
+      <div className={classes.head}>
+        <h2 className={classes.title}>Legend</h2>
+      </div>
+      {legend.length === 0 && <p className={classes.empty}>No rules yet. Select a field, then make a rule over it.</p>}
+      <DndContext id="legend" sensors={sensors} collisionDetection={closestCenter} modifiers={[restrictToVerticalAxis]} onDragEnd={onDragEnd}>
+        <SortableContext items={legend.map((entry) => entry.id)} strategy={verticalListSortingStrategy}>
+          <ol className={classes.list} hidden={legend.length === 0}>
+            {legend.map((entry, at) => (
+              <LegendItem key={entry.id} entry={entry} place={at} count={legend.length} />
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
+      <div className={classes.foot}>
+        <NewRule />
+      </div>
+    </nav>
+  );
+}

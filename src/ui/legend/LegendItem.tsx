@@ -1,0 +1,89 @@
+import { useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { ActionIcon, Menu } from '@mantine/core';
+import { IconArrowDown, IconArrowUp, IconCopy, IconDotsVertical, IconFlag, IconPower, IconTrash } from '@tabler/icons-react';
+import type { Look } from '../../core/looks/look';
+import { kindOf } from '../../core/rules/kinds/registry';
+import type { LegendEntry } from '../../protocol/engine-messages';
+import { useSession, useSessionState } from '../sheet/use-session';
+import classes from './Legend.module.css';
+import { Swatch } from './Swatch';
+
+interface Props {
+  readonly entry: LegendEntry;
+  readonly place: number;
+  readonly count: number;
+}
+
+/** The looks that an entry stands for: the rule's own, or those of its outcomes. */
+const looksOf = ({ rule }: LegendEntry): readonly Look[] => {
+  const inside = kindOf(rule.when).looksIn(rule.when);
+  return inside.length ? inside : rule.look ? [rule.look] : [];
+};
+
+export function LegendItem({ entry, place, count }: Props) {
+  const session = useSession();
+  const isOpen = useSessionState((state) => state.bench?.draft.id === entry.id);
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: entry.id });
+  const looks = looksOf(entry);
+  const numbers = `${entry.matched.toLocaleString('en')} of ${entry.read.toLocaleString('en')}`;
+  return (
+    <li
+      ref={setNodeRef}
+      className={classes.entry}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      data-open={isOpen}
+      data-off={!entry.rule.on}
+      data-dragging={isDragging}
+      data-rule={entry.id}
+    >
+      <button ref={setActivatorNodeRef} type="button" className={classes.grip} {...attributes} {...listeners} aria-label={`Move ${entry.rule.name}, now in place ${place + 1} of ${count}`}>
+        {place + 1}
+      </button>
+      <button type="button" className={classes.open} onClick={() => session.openRule(entry.id)} title={entry.sentence} aria-pressed={isOpen}>
+        <span className={classes.swatches} aria-hidden>
+          {looks.length <= 1 ? <Swatch look={looks[0] ?? null} /> : looks.slice(0, 4).map((look, at) => <Swatch key={at} look={look} text="9.1" isSmall />)}
+        </span>
+        <span className={classes.name}>{entry.rule.name || 'New rule'}</span>
+        <span className={classes.count} data-testid="count">
+          {entry.problem ? (
+            <>
+              <IconFlag size={12} aria-hidden /> {entry.problem.message}
+            </>
+          ) : entry.rule.on ? (
+            numbers
+          ) : (
+            'off'
+          )}
+        </span>
+        <span className={classes.bar} aria-hidden>
+          <span style={{ width: `${entry.read ? (100 * entry.matched) / entry.read : 0}%` }} />
+        </span>
+      </button>
+      <Menu position="bottom-end" withinPortal>
+        <Menu.Target>
+          <ActionIcon variant="subtle" color="ink" size="md" aria-label={`What to do with ${entry.rule.name}`}>
+            <IconDotsVertical size={15} stroke={1.5} />
+          </ActionIcon>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item leftSection={<IconPower size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => session.switchRule(entry)}>
+            {entry.rule.on ? 'Switch off' : 'Switch on'}
+          </Menu.Item>
+          <Menu.Item leftSection={<IconArrowUp size={15} stroke={1.5} />} disabled={place === 0} onClick={() => session.moveRule(entry.id, place - 1)}>
+            Judge earlier
+          </Menu.Item>
+          <Menu.Item leftSection={<IconArrowDown size={15} stroke={1.5} />} disabled={place === count - 1} onClick={() => session.moveRule(entry.id, place + 1)}>
+            Judge later
+          </Menu.Item>
+          <Menu.Item leftSection={<IconCopy size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => session.duplicateRule(entry)}>
+            Duplicate
+          </Menu.Item>
+          <Menu.Item leftSection={<IconTrash size={15} stroke={1.5} />} onClick={() => session.removeRule(entry.id)}>
+            Remove
+          </Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+    </li>
+  );
+}

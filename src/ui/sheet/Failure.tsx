@@ -1,0 +1,20 @@
+import { Anchor, Button, Text, Title } from '@mantine/core';
+import type { ReactNode } from 'react';
+import classes from './SheetScreen.module.css';
+import { useSessionState } from './use-session';
+
+/** Says why a sheet cannot be shown, in its place. */
+export function Failure({ children }: { readonly children: ReactNode }) {
+  const failure = useSessionState((state) => state.failure);
+  if (failure === null) return children;
+  return (
+    <div className={classes.failure} role="alert">
+      <Title order={2}>This sheet cannot be shown</Title>
+      <Text my="sm">{failure}</Text>
+      <Button onClick={() => location.reload()} mr="md">
+        Try again
+      </Button>
+      <Anchor href="/">All sheets</Anchor>
+    </div>
+  );
+}

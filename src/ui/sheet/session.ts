@@ -1,0 +1,325 @@
+import { generateKeyBetween } from 'fractional-indexing';
+import { nanoid } from 'nanoid';
+import type { Theme } from '../../core/looks/first-family';
+import type { KindName, When } from '../../core/rules/kinds/registry';
+import { kindOf, KINDS } from '../../core/rules/kinds/registry';
+import type { Rule } from '../../core/rules/rule';
+import { ruleSentence } from '../../core/rules/sentence-words';
+import type { StoredRule } from '../../core/sheet/change';
+import type { RuleId, SheetId } from '../../core/sheet/ids';
+import type { Area, CellAnswer, Event, LegendEntry, LinkState, ProfileAnswer, SheetFrame, SheetWindow } from '../../protocol/engine-messages';
+import { selectCell, selectedArea, type Selection } from '../grid/engine/selection';
+import { EngineClient } from './engine-client';
+
+export interface Editing {
+  readonly column: number;
+  readonly position: number;
+  readonly text: string;
+  /** Where the text is being typed. */
+  readonly place: 'cell' | 'line';
+}
+
+/** A rule on the bench: as it is now, and as it was kept; null where it is new. */
+export interface Bench {
+  readonly draft: StoredRule;
+  readonly kept: StoredRule | null;
+  /** True until the rule is given a name by hand: then it is named after what it says. */
+  readonly namesItself: boolean;
+}
+
+export interface SessionState {
+  readonly frame: SheetFrame | null;
+  readonly window: SheetWindow | null;
+  readonly frozen: SheetWindow | null;
+  readonly legend: readonly LegendEntry[];
+  readonly link: LinkState;
+  readonly pending: number;
+  readonly undo: number;
+  readonly redo: number;
+  readonly selection: Selection;
+  readonly cell: CellAnswer | null;
+  readonly editing: Editing | null;
+  readonly bench: Bench | null;
+  readonly profile: ProfileAnswer | null;
+  readonly spotlight: RuleId | null;
+  readonly message: string | null;
+  readonly failure: string | null;
+}
+
+const START: SessionState = {
+  frame: null,
+  window: null,
+  frozen: null,
+  legend: [],
+  link: 'opening',
+  pending: 0,
+  undo: 0,
+  redo: 0,
+  selection: selectCell({ column: 0, position: 0 }),
+  cell: null,
+  editing: null,
+  bench: null,
+  profile: null,
+  spotlight: null,
+  message: null,
+  failure: null,
+};
+
+/** One person's work on one open sheet: what the screen shows, and everything that can be done to it. */
+export class Session {
+  private state = START;
+  private readonly listeners = new Set<() => void>();
+  private readonly engine: EngineClient;
+  private draftSending: 'no' | 'yes' | 'again' = 'no';
+  private profileSending: 'no' | 'yes' | 'again' = 'no';
+
+  constructor(
+    private readonly sheet: SheetId,
+    theme: Theme,
+  ) {
+    this.engine = new EngineClient((event) => this.hear(event));
+    this.engine.ask({ kind: 'open', sheet, theme }).catch(() => {});
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly get = (): SessionState => this.state;
+
+  close(): void {
+    this.engine.close();
+  }
+
+  private set(change: Partial<SessionState>): void {
+    this.state = { ...this.state, ...change };
+    for (const listener of this.listeners) listener();
+  }
+
+  private hear(event: Event): void {
+    switch (event.kind) {
+      case 'frame-changed':
+        return this.set({ frame: event.frame });
+      case 'window-resolved':
+        this.set({ window: event.window, frozen: event.frozen });
+        return this.readCell();
+      case 'rules-counted':
+        this.set({ legend: event.legend });
+        return this.readProfile();
+      case 'link-changed':
+        return this.set({ link: event.state, pending: event.pending });
+      case 'undo-changed':
+        return this.set({ undo: event.undo, redo: event.redo });
+      case 'change-refused':
+        return this.set({ message: event.message });
+      case 'sheet-failed':
+        return this.set({ failure: event.message });
+    }
+  }
+
+  // The grid
+
+  useTheme(theme: Theme): void {
+    void this.engine.ask({ kind: 'use-theme', theme });
+  }
+
+  lookAt(area: Area): void {
+    void this.engine.ask({ kind: 'look-at', area });
+  }
+
+  select(selection: Selection): void {
+    this.set({ selection });
+    if (this.state.spotlight !== null) this.spotlight(null);
+    this.readCell();
+  }
+
+  private readCell(): void {
+    const { column, position } = this.state.selection.anchor;
+    void this.engine.ask({ kind: 'ask-cell', column, position }).then((cell) => {
+      const { anchor } = this.state.selection;
+      if (anchor.column === column && anchor.position === position) this.set({ cell });
+    });
+  }
+
+  /** Begins to edit the active cell: with what it holds, or with text that was typed over it. */
+  edit(place: Editing['place'], typed?: string): void {
+    const { column, position } = this.state.selection.anchor;
+    if (typed !== undefined) return this.set({ editing: { column, position, text: typed, place } });
+    void this.engine.ask({ kind: 'ask-cell', column, position }).then((cell) => this.set({ editing: { column, position, text: cell?.input ?? '', place } }));
+  }
+
+  type(text: string): void {
+    if (this.state.editing) this.set({ editing: { ...this.state.editing, text } });
+  }
+
+  /** Ends editing and enters what was typed. */
+  commit(): void {
+    const { editing } = this.state;
+    if (!editing) return;
+    this.set({ editing: null });
+    void this.engine.ask({ kind: 'enter', column: editing.column, position: editing.position, input: editing.text });
+  }
+
+  cancelEdit(): void {
+    this.set({ editing: null });
+  }
+
+  clearSelection(): void {
+    void this.engine.ask({ kind: 'clear', area: selectedArea(this.state.selection) });
+  }
+
+  async addRecord(): Promise<void> {
+    await this.engine.ask({ kind: 'add-record' });
+    const position = this.state.frame?.rowCount ?? 0;
+    this.select(selectCell({ column: 0, position }));
+  }
+
+  /** Removes the selected rows. */
+  removeRows(): void {
+    const { top, bottom } = selectedArea(this.state.selection);
+    void this.engine.ask({ kind: 'remove-rows', top, bottom });
+  }
+
+  undo(): void {
+    void this.engine.ask({ kind: 'undo' });
+  }
+
+  redo(): void {
+    void this.engine.ask({ kind: 'redo' });
+  }
+
+  dismissMessage(): void {
+    this.set({ message: null });
+  }
+
+  // Rules
+
+  spotlight(rule: RuleId | null): void {
+    this.set({ spotlight: rule });
+    void this.engine.ask({ kind: 'spotlight', rule });
+  }
+
+  /** Puts a new rule of a kind on the bench, over the selected fields, with thresholds taken from their values. It comes first, so that it is seen. */
+  async newRule(kind: KindName): Promise<void> {
+    const { frame, legend } = this.state;
+    if (!frame) return;
+    const { left, right } = selectedArea(this.state.selection);
+    const fields = frame.fields.slice(left, right + 1).map((field) => field.id);
+    const id = nanoid(10);
+    const when: When = KINDS[kind].defaults({ numbers: 0, least: 0, lowerQuartile: 0, median: 0, upperQuartile: 0, greatest: 0 });
+    const rule: Rule = { id, name: '', on: true, settles: false, reads: { fields }, when, paints: 'cell', ...(kindOf(when).outcomes === 'match' ? { look: { look: 'watch' } } : {}) };
+    const { profile } = await this.engine.ask({ kind: 'ask-profile', rule, thresholds: [] });
+    const draft = { id, key: generateKeyBetween(null, legend[0]?.key ?? null), rule: { ...rule, when: KINDS[kind].defaults(profile) } };
+    this.spotlight(null);
+    this.set({ bench: { draft, kept: null, namesItself: true }, profile: null });
+    this.changeDraft(draft.rule);
+  }
+
+  /** Puts a kept rule on the bench and lights its cells. */
+  openRule(id: RuleId): void {
+    const entry = this.state.legend.find((candidate) => candidate.id === id);
+    if (!entry) return;
+    const kept = this.storedRule(entry);
+    const { frame } = this.state;
+    this.set({ bench: { draft: kept, kept, namesItself: frame !== null && kept.rule.name === ruleSentence(frame.fields, kept.rule) }, profile: null });
+    void this.engine.ask({ kind: 'draft', rule: null });
+    this.spotlight(id);
+    this.readProfile();
+  }
+
+  /** Changes the rule on the bench; the sheet shows it at once, others see it when it is kept. */
+  changeDraft(rule: Rule): void {
+    const { bench, frame } = this.state;
+    if (!bench || !frame) return;
+    const named = bench.namesItself ? { ...rule, name: ruleSentence(frame.fields, rule).slice(0, 200) } : rule;
+    this.set({ bench: { ...bench, draft: { ...bench.draft, rule: named } } });
+    void this.sendDraft();
+  }
+
+  nameDraft(name: string): void {
+    const { bench } = this.state;
+    if (!bench) return;
+    this.set({ bench: { ...bench, namesItself: name === '' } });
+    this.changeDraft({ ...bench.draft.rule, name });
+  }
+
+  /** Only the latest draft is sent while the engine is at work, so that dragging never runs ahead of it. */
+  private async sendDraft(): Promise<void> {
+    if (this.draftSending !== 'no') {
+      this.draftSending = 'again';
+      return;
+    }
+    do {
+      this.draftSending = 'yes';
+      await this.engine.ask({ kind: 'draft', rule: this.state.bench?.draft ?? null });
+    } while ((this.draftSending as string) === 'again');
+    this.draftSending = 'no';
+  }
+
+  private readProfile(): void {
+    if (!this.state.bench) return;
+    if (this.profileSending !== 'no') {
+      this.profileSending = 'again';
+      return;
+    }
+    this.profileSending = 'yes';
+    const { rule } = this.state.bench.draft;
+    void this.engine.ask({ kind: 'ask-profile', rule, thresholds: kindOf(rule.when).thresholds(rule.when).map(({ value }) => value) }).then((profile) => {
+      const again = this.profileSending === 'again';
+      this.profileSending = 'no';
+      if (this.state.bench) this.set({ profile });
+      if (again) this.readProfile();
+    });
+  }
+
+  /** Keeps the rule on the bench, for everybody. */
+  keepDraft(): void {
+    const { bench } = this.state;
+    if (!bench) return;
+    this.putRules([bench.draft]);
+    this.set({ bench: { ...bench, kept: bench.draft } });
+    void this.engine.ask({ kind: 'draft', rule: null });
+  }
+
+  /** Takes the rule off the bench; what was not kept is as it was. */
+  leaveBench(): void {
+    this.set({ bench: null, profile: null });
+    this.spotlight(null);
+    void this.engine.ask({ kind: 'draft', rule: null });
+  }
+
+  switchRule(entry: LegendEntry): void {
+    this.putRules([{ ...this.storedRule(entry), rule: { ...entry.rule, on: !entry.rule.on } }]);
+  }
+
+  duplicateRule(entry: LegendEntry): void {
+    const id = nanoid(10);
+    const after = this.state.legend[this.state.legend.findIndex(({ id: candidate }) => candidate === entry.id) + 1];
+    this.putRules([{ id, key: generateKeyBetween(entry.key, after?.key ?? null), rule: { ...entry.rule, id, name: `${entry.rule.name} (copy)`.slice(0, 200) } }]);
+  }
+
+  /** Moves a rule to a place in the order of precedence, counted from 0. */
+  moveRule(id: RuleId, to: number): void {
+    const entry = this.state.legend.find((candidate) => candidate.id === id);
+    const rest = this.state.legend.filter((candidate) => candidate.id !== id);
+    if (!entry || to < 0 || to > rest.length) return;
+    const key = generateKeyBetween(rest[to - 1]?.key ?? null, rest[to]?.key ?? null);
+    if (this.state.bench?.draft.id === id) this.set({ bench: { ...this.state.bench, draft: { ...this.state.bench.draft, key } } });
+    if (!entry.isDraft) this.putRules([{ ...this.storedRule(entry), key }]);
+    else void this.sendDraft();
+  }
+
+  removeRule(id: RuleId): void {
+    if (this.state.bench?.draft.id === id) this.leaveBench();
+    void this.engine.ask({ kind: 'change', operations: [{ kind: 'remove-rules', rules: [id] }] });
+  }
+
+  private putRules(rules: readonly StoredRule[]): void {
+    void this.engine.ask({ kind: 'change', operations: [{ kind: 'put-rules', rules }] });
+  }
+
+  private storedRule({ id, key, rule }: LegendEntry): StoredRule {
+    return { id, key, rule };
+  }
+}

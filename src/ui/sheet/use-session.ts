@@ -1,0 +1,18 @@
+import { createContext, useContext, useSyncExternalStore } from 'react';
+import type { Session, SessionState } from './session';
+
+export const SessionContext = createContext<Session | null>(null);
+
+/** The session of the sheet that is open here. */
+export function useSession(): Session {
+  const session = useContext(SessionContext);
+  if (!session) throw new TypeError('useSession is used outside a sheet');
+  return session;
+}
+
+/** A part of the session's state; the component renders again when that part changes. `select` must give the same object for the same state. */
+export function useSessionState<T>(select: (state: SessionState) => T): T {
+  const session = useSession();
+  const read = () => select(session.get());
+  return useSyncExternalStore(session.subscribe, read, read);
+}

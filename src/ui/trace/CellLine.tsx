@@ -1,0 +1,52 @@
+'use client';
+
+import { useEffect, useRef, type KeyboardEvent } from 'react';
+import { cellAddress } from '../../core/sheet/address';
+import { isSingle, selectedArea } from '../grid/engine/selection';
+import { useSession, useSessionState } from '../sheet/use-session';
+import classes from './CellLine.module.css';
+import { TraceLine } from './TraceLine';
+
+/** The line above the grid: which cell, what was typed in it, and why it looks as it does. */
+export function CellLine() {
+  const session = useSession();
+  const selection = useSessionState((state) => state.selection);
+  const cell = useSessionState((state) => state.cell);
+  const editing = useSessionState((state) => state.editing);
+  const input = useRef<HTMLInputElement>(null);
+  const isEditing = editing?.place === 'line';
+
+  // Leaving the line for any reason must not enter a half-typed text into another cell.
+  useEffect(() => {
+    if (!isEditing && document.activeElement === input.current) input.current?.blur();
+  }, [isEditing]);
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === 'Escape') session.cancelEdit();
+    else if (event.key === 'Enter' && !event.nativeEvent.isComposing) session.commit();
+    else return;
+    event.preventDefault();
+    document.querySelector<HTMLElement>('[role=grid]')?.focus();
+  };
+
+  const area = selectedArea(selection);
+  const address = isSingle(selection) ? cellAddress(area.left, area.top) : `${cellAddress(area.left, area.top)}:${cellAddress(area.right, area.bottom)}`;
+  return (
+    <div className={classes.line}>
+      <span className={classes.address} data-testid="address" style={isSingle(selection) ? undefined : { width: 'auto', paddingLeft: 8 }}>
+        {address}
+      </span>
+      <input
+        ref={input}
+        className={classes.input}
+        aria-label="Content of the selected cell"
+        value={editing ? editing.text : (cell?.input ?? '')}
+        onFocus={() => session.edit('line', cell?.input ?? '')}
+        onChange={(event) => session.type(event.currentTarget.value)}
+        onBlur={() => isEditing && session.commit()}
+        onKeyDown={onKeyDown}
+      />
+      {cell && <TraceLine cell={cell} />}
+    </div>
+  );
+}

@@ -1,0 +1,75 @@
+import { Popover } from '@mantine/core';
+import type { TraceStep } from '../../core/rules/trace';
+import type { CellAnswer } from '../../protocol/engine-messages';
+import classes from './CellLine.module.css';
+
+const PROPERTY_WORDS: Readonly<Record<string, string>> = {
+  fill: 'fill',
+  text: 'text colour',
+  bold: 'bold',
+  italic: 'italic',
+  underline: 'underline',
+  strike: 'strike-through',
+  border: 'border',
+  number: 'number format',
+  hideValue: 'hidden value',
+};
+
+const propertyWords = (set: Record<string, unknown>): string =>
+  Object.keys(set)
+    .map((name) => PROPERTY_WORDS[name] ?? name)
+    .join(', ');
+
+/** Why the selected cell looks as it does: a few words that open the whole trace. */
+export function TraceLine({ cell }: { readonly cell: CellAnswer }) {
+  const painting = cell.trace.filter((step) => step.state === 'matched' && Object.keys(step.set).length > 0);
+  const asked = cell.trace.filter((step) => step.state !== 'off').length;
+  return (
+    <Popover width={420} position="bottom-end" shadow="md" withArrow={false}>
+      <Popover.Target>
+        <button type="button" className={classes.why} aria-label={`Why this cell looks so: ${painting.length ? painting.map((step) => step.name).join(', ') : 'no rule paints it'}`}>
+          {painting.length > 0 && painting.map((step, at) => (
+            <span key={step.rule}>
+              {at > 0 && ' · '}
+              <b>{step.name}</b> → {propertyWords(step.set)}
+            </span>
+          ))}
+          {painting.length === 0 && (asked ? `${asked} ${asked === 1 ? 'rule reaches' : 'rules reach'} this cell, none paints it` : 'no rule reaches this cell')}
+        </button>
+      </Popover.Target>
+      <Popover.Dropdown>
+        {cell.trace.length === 0 && <p style={{ margin: 0 }}>No rule reads or paints this cell.</p>}
+        <ol className={classes.steps} aria-label="Trace">
+          {cell.trace.map((step) => (
+            <li key={step.rule} className={classes.step} data-state={step.state}>
+              <span className={classes.name}>{step.name}</span> · {STATE_WORDS[step.state]}
+              {step.compared && (
+                <span className={classes.detail}>
+                  {step.state === 'not-matched' ? 'Asked whether' : ''} {step.compared}
+                  {step.cell && <> ({step.cell})</>}
+                </span>
+              )}
+              {step.note && <span className={classes.detail}>{step.note}</span>}
+              {Object.keys(step.set).length > 0 && <span className={classes.detail}>Sets {propertyWords(step.set)}</span>}
+              {step.lost.length > 0 && <span className={classes.detail}>{lostWords(step, cell.trace)}</span>}
+            </li>
+          ))}
+        </ol>
+      </Popover.Dropdown>
+    </Popover>
+  );
+}
+
+const STATE_WORDS: Record<TraceStep['state'], string> = {
+  matched: 'applies',
+  'not-matched': 'does not apply',
+  off: 'is switched off',
+  problem: 'cannot work',
+  'settled-before': 'would apply, but an earlier rule settles',
+};
+
+function lostWords({ lost }: TraceStep, trace: readonly TraceStep[]): string {
+  const nameOf = (id: string) => trace.find((step) => step.rule === id)?.name ?? id;
+  const winners = [...new Set(lost.map(({ to }) => to))];
+  return winners.map((winner) => `“${nameOf(winner)}” comes first for its ${[...new Set(lost.filter(({ to }) => to === winner).map(({ property }) => PROPERTY_WORDS[property.split('.')[0]!]))].join(', ')}`).join('; ');
+}
