@@ -33,5 +33,7 @@ export async function bundleCommandLine() {
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
   await bundleCommandLine();
   const examples = join(root, 'docs', 'examples');
-  spawnSync(process.execPath, [join(root, 'bin', 'auxesis'), 'evaluate', join(examples, 'readings.csv'), join(examples, 'rules.json')], { stdio: 'ignore' });
+  spawnSync(process.execPath, [join(root, 'bin', 'auxesis'), 'evaluate', join(examples, 'readings.csv'), join(examples, 'rules.json')], {
+    stdio: 'ignore',
+  });
 }

@@ -75,7 +75,9 @@ export class Cluster {
       this.as(['pg_ctl', '-D', this.data, '-l', join(this.folder, 'server.log'), '-o', options, '-w', 'start']);
     } catch (error) {
       const log = join(this.folder, 'server.log');
-      throw new Trouble(`The database server did not start on port ${port}.\n${existsSync(log) ? readFileSync(log, 'utf8').split('\n').slice(-8).join('\n') : error.message}`);
+      throw new Trouble(
+        `The database server did not start on port ${port}.\n${existsSync(log) ? readFileSync(log, 'utf8').split('\n').slice(-8).join('\n') : error.message}`,
+      );
     }
   }
 
@@ -133,4 +135,3 @@ export function freePort(preferred = 0) {
     });
   });
 }
-

@@ -5,9 +5,18 @@ export class Trouble extends Error {}
 
 /** Runs a command to its end. Returns its standard output; throws Trouble with what it said where it fails. */
 export function run(command, args, { quiet = true, cwd, env } = {}) {
-  const result = spawnSync(command, args, { cwd, env: { ...process.env, ...env }, encoding: 'utf8', stdio: ['ignore', quiet ? 'pipe' : 'inherit', quiet ? 'pipe' : 'inherit'], maxBuffer: 1 << 28 });
+  const result = spawnSync(command, args, {
+    cwd,
+    env: { ...process.env, ...env },
+    encoding: 'utf8',
+    stdio: ['ignore', quiet ? 'pipe' : 'inherit', quiet ? 'pipe' : 'inherit'],
+    maxBuffer: 1 << 28,
+  });
   if (result.error) throw new Trouble(`${command} cannot be run: ${result.error.message}`);
-  if (result.status !== 0) throw new Trouble(`"${[command, ...args].join(' ')}" failed (exit ${result.status ?? result.signal}):\n${tail(`${result.stdout ?? ''}${result.stderr ?? ''}`)}`);
+  if (result.status !== 0)
+    throw new Trouble(
+      `"${[command, ...args].join(' ')}" failed (exit ${result.status ?? result.signal}):\n${tail(`${result.stdout ?? ''}${result.stderr ?? ''}`)}`,
+    );
   return result.stdout ?? '';
 }
 

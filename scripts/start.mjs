@@ -33,11 +33,16 @@ await main(async () => {
     run(process.execPath, ['--import', 'tsx', 'scripts/prepare-database.ts'], { cwd: root, env, quiet: false });
     buildApp(root);
     const port = process.env.PORT ? Number(process.env.PORT) : await freePort(PORT);
-    server = start(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], { cwd: root, env, stdio: ['ignore', 'ignore', 'inherit'] });
+    server = start(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
+      cwd: root,
+      env,
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
     server.once('exit', (code) => ending || (console.error(`The server ended (exit ${code}).`), end(1)));
     const address = `http://127.0.0.1:${port}`;
     await ready(address, () => ending);
-    if (!ending) console.log(`\n  Auxesis is ready: ${address}\n  Demo sheet:       ${address}/sheets/station-readings\n  Ctrl-C ends it; the data stays.\n`);
+    if (!ending)
+      console.log(`\n  Auxesis is ready: ${address}\n  Demo sheet:       ${address}/sheets/station-readings\n  Ctrl-C ends it; the data stays.\n`);
   } catch (error) {
     console.error(error instanceof Trouble ? `\n${error.message}` : error);
     end(1);

@@ -27,7 +27,8 @@ export function explainCommand([data, rules, cell]: readonly string[], options: 
   const { evaluation, looks } = open(data!, rules!, options);
   const { sheet } = evaluation;
   const slot = sheet.order[at.position];
-  if (slot === undefined || at.column >= sheet.fields.length) throw new BadInput(data!, `there is no cell ${cell}; the sheet has ${sheet.fields.length} fields and ${sheet.rowCount} rows`);
+  if (slot === undefined || at.column >= sheet.fields.length)
+    throw new BadInput(data!, `there is no cell ${cell}; the sheet has ${sheet.fields.length} fields and ${sheet.rowCount} rows`);
   return JSON.stringify(traceCell(evaluation, looks, { column: at.column, slot }), null, 2);
 }
 
@@ -68,7 +69,14 @@ function readText(path: string): string {
     bytes = readFileSync(path === '-' ? 0 : path);
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;
-    const why = code === 'ENOENT' ? 'there is no such file' : code === 'EISDIR' ? 'this is a folder; expected a file' : code === 'EACCES' ? 'it may not be read' : `it cannot be read (${code})`;
+    const why =
+      code === 'ENOENT'
+        ? 'there is no such file'
+        : code === 'EISDIR'
+          ? 'this is a folder; expected a file'
+          : code === 'EACCES'
+            ? 'it may not be read'
+            : `it cannot be read (${code})`;
     throw new BadInput(path, why, { cause: error });
   }
   try {

@@ -36,7 +36,8 @@ function main(argv: readonly string[]): string {
   if (values.version) return VERSION;
   const [name, ...given] = positionals;
   if (values.help || name === undefined) return USAGE.trimEnd();
-  if (!Object.hasOwn(COMMANDS, name)) throw new BadInput('command line', `there is no command "${name}"; expected ${Object.keys(COMMANDS).join(' or ')}`);
+  if (!Object.hasOwn(COMMANDS, name))
+    throw new BadInput('command line', `there is no command "${name}"; expected ${Object.keys(COMMANDS).join(' or ')}`);
   const command = COMMANDS[name as keyof typeof COMMANDS];
   if (given.length !== command.names.length) throw new BadInput('command line', `"${name}" takes ${command.names.join(' ')}; ${given.length} given`);
   const { dates } = values;

@@ -40,7 +40,12 @@ export const stationRules: readonly Rule[] = [
     name: 'pH out of range',
     // 6.5 to 9.0: the range of freshwater criteria.
     reads: { fields: ['ph'] },
-    when: { kind: 'bands', cuts: [6.5, 7, 8.5, 9], looks: [{ look: 'alarm' }, { look: 'watch' }, null, { look: 'cool' }, { look: 'ink' }], names: ['acid', 'a little acid', 'fit', 'a little alkaline', 'alkaline'] },
+    when: {
+      kind: 'bands',
+      cuts: [6.5, 7, 8.5, 9],
+      looks: [{ look: 'alarm' }, { look: 'watch' }, null, { look: 'cool' }, { look: 'ink' }],
+      names: ['acid', 'a little acid', 'fit', 'a little alkaline', 'alkaline'],
+    },
     paints: 'cell',
   }),
   rule({

@@ -7,7 +7,7 @@ import { isProblem, type Rule } from '../core/rules/rule';
 import { ruleSentence } from '../core/rules/sentence-words';
 import { traceCell } from '../core/rules/trace';
 import type { CellInput, Operation } from '../core/sheet/change';
-import { nearestTo, profileSorted } from '../core/stats/profile-values';
+import { nearestTo, profileValues } from '../core/stats/profile-values';
 import { Moments } from '../core/stats/moments';
 import { TAG } from '../core/values/cell-value';
 import type { Theme } from '../core/looks/first-family';
@@ -56,7 +56,9 @@ export class Engine {
       case 'add-record':
         return this.addRecord();
       case 'remove-rows':
-        return this.change([{ kind: 'remove-rows', rows: this.sheet.order.slice(request.top, request.bottom + 1).map((slot) => this.sheet.rowId(slot)) }]);
+        return this.change([
+          { kind: 'remove-rows', rows: this.sheet.order.slice(request.top, request.bottom + 1).map((slot) => this.sheet.rowId(slot)) },
+        ]);
       case 'undo':
       case 'redo':
         this.undo.step(request.kind, (operations) => this.apply(operations));
@@ -69,6 +71,8 @@ export class Engine {
         return this.note('window');
       case 'ask-cell':
         return this.cell(request.column, request.position);
+      case 'ask-match':
+        return this.match(request.rule, request.after);
       case 'ask-profile':
         return this.profile(request.rule, request.thresholds);
     }
@@ -86,7 +90,8 @@ export class Engine {
   private async open(id: SheetId): Promise<null> {
     const response = await fetch(`/api/sheets/${encodeURIComponent(id)}/packed`);
     if (!response.ok) {
-      const message = response.status === 404 ? 'There is no such sheet. It may have been removed.' : 'The sheet could not be loaded. Try again in a moment.';
+      const message =
+        response.status === 404 ? 'There is no such sheet. It may have been removed.' : 'The sheet could not be loaded. Try again in a moment.';
       this.tell({ kind: 'sheet-failed', message });
       throw new Error(message);
     }
@@ -107,6 +112,7 @@ export class Engine {
       refused: (change, message) => {
         replica.refuse(change.id);
         this.tell({ kind: 'change-refused', message });
+        this.tellLink('live');
         this.note('frame', 'window', 'legend');
       },
       stale: () => void this.open(id).catch(() => this.tellLink('offline')),
@@ -148,7 +154,8 @@ export class Engine {
     const cells: CellInput[] = [];
     for (const slot of this.sheet.order.slice(top, bottom + 1))
       for (let column = left; column <= right; column++)
-        if (this.sheet.columns[column]!.entryAt(slot).input !== '') cells.push({ row: this.sheet.rowId(slot), field: this.sheet.fields[column]!.id, input: '' });
+        if (this.sheet.columns[column]!.entryAt(slot).input !== '')
+          cells.push({ row: this.sheet.rowId(slot), field: this.sheet.fields[column]!.id, input: '' });
     return cells.length ? this.change([{ kind: 'set-cells', cells }]) : null;
   }
 
@@ -163,12 +170,34 @@ export class Engine {
     const field = this.sheet.fields[column];
     if (slot === undefined || !field) return null;
     const trace = traceCell(this.opened.evaluation, this.opened.saved, { column, slot });
-    return { row: this.sheet.rowId(slot), field: field.id, input: this.sheet.columns[column]!.entryAt(slot).input, shown: shownAt(this.sheet, column, slot), trace };
+    return {
+      row: this.sheet.rowId(slot),
+      field: field.id,
+      input: this.sheet.columns[column]!.entryAt(slot).input,
+      shown: shownAt(this.sheet, column, slot),
+      trace,
+    };
+  }
+
+  /** The next cell below a position that a rule gives a look, from the top again after the last. */
+  private match(id: string, after: number): { column: number; position: number } | null {
+    const running = this.opened.evaluation.running.find((candidate) => candidate.rule.id === id);
+    const { order } = this.sheet;
+    for (let step = 1; running && step <= order.length; step++) {
+      const position = (after + step) % order.length;
+      const read = running.read.find(
+        ({ column }) => running.look(running.outcomeAt(column, order[position]!)) && running.outcomeAt(column, order[position]!) >= 0,
+      );
+      if (read) return { column: read.column, position };
+    }
+    return null;
   }
 
   private profile(rule: Rule, thresholds: readonly number[]): ProfileAnswer {
     const read = readCells(rule.reads, this.sheet);
+    const running = this.opened.evaluation.running.find((candidate) => candidate.rule.id === rule.id);
     const numbers: number[] = [];
+    const outcomes: number[] = [];
     const moments = new Moments();
     let blanks = 0;
     let others = 0;
@@ -180,12 +209,17 @@ export class Engine {
         else if (Number.isNaN(number)) others++;
         else {
           numbers.push(number);
+          outcomes.push(running?.outcomeAt(column, slot) ?? -1);
           moments.add(number);
         }
       });
     }
-    const sorted = Float64Array.from(numbers).sort();
-    return { profile: profileSorted(sorted, { blanks, others, mean: moments.mean }), nearest: thresholds.map((threshold) => nearestTo(sorted, threshold)) };
+    const judged = { numbers: Float64Array.from(numbers), outcomes: Int16Array.from(outcomes) };
+    const sorted = judged.numbers.toSorted();
+    return {
+      profile: profileValues(sorted, judged, { blanks, others, mean: moments.mean }),
+      nearest: thresholds.map((threshold) => nearestTo(sorted, threshold)),
+    };
   }
 
   private note(...news: readonly News[]): null {

@@ -1,7 +1,8 @@
 import { TAG } from '../core/values/cell-value';
 import { formatNumber } from '../core/values/number-format';
 import { shownAt } from '../core/rules/compile-context';
-import type { ResolvedLook } from '../core/rules/resolver';
+import { decidingOutcome, sourcesOf, type ResolvedLook } from '../core/rules/resolver';
+import type { RunningRule } from '../core/rules/running-rule';
 import type { Area, PaintedLook, SheetWindow } from '../protocol/engine-messages';
 import type { Replica } from './replica';
 
@@ -16,9 +17,10 @@ export function windowOf({ sheet, evaluation }: Replica, asked: Area, spotlight:
   const spotlit = new Uint8Array(spotlight === null ? 0 : width * height);
   const indexOf = new Map<ResolvedLook, number>([[evaluation.resolver.none, 0]]);
   const names = evaluation.running.map((running) => running.rule.name);
-  const spotIndex = evaluation.running.findIndex((running) => running.rule.id === spotlight);
+  const spot = evaluation.running.find((running) => running.rule.id === spotlight);
   for (let position = area.top, at = 0; position <= area.bottom; position++) {
     const slot = sheet.order[position]!;
+    const isTop = sheet.roleAt(slot) === 'header' || sheet.roleAt(slot) === 'title';
     for (let column = area.left; column <= area.right; column++, at++) {
       const look = evaluation.resolver.resolve(column, slot);
       let index = indexOf.get(look);
@@ -27,12 +29,22 @@ export function windowOf({ sheet, evaluation }: Replica, asked: Area, spotlight:
       texts.push(textAt(sheet, { column, slot }, look));
       const tag = sheet.columns[column]!.tags[slot];
       aligns[at] = tag === TAG.number || tag === TAG.date ? 1 : tag === TAG.logical || tag === TAG.error ? 2 : 0;
-      if (spotlight !== null) spotlit[at] = look.rules.includes(spotIndex) || evaluation.running[spotIndex]?.outcomeAt(column, slot) !== -1 ? 1 : 0;
+      if (spotlight !== null) spotlit[at] = isTop || (spot && showsAt(spot, column, slot)) ? 1 : 0;
     }
   }
-  const lookTable = Array.from(indexOf.keys(), (look): PaintedLook => ({ properties: Object.fromEntries(look.properties), rules: look.rules.map((rule) => names[rule]!) }));
+  const lookTable = Array.from(indexOf.keys(), (look): PaintedLook => ({
+    properties: Object.fromEntries(look.properties),
+    rules: look.rules.map((rule) => names[rule]!),
+  }));
   const roles = sheet.order.slice(area.top, area.bottom + 1).map((slot) => sheet.roleAt(slot));
   return { area, texts, looks, lookTable, aligns, spotlit, roles };
+}
+
+/** True where a rule gives a cell a look, or would: the cell is read or painted, and its outcome has a look. */
+function showsAt(running: RunningRule, column: number, slot: number): boolean {
+  const sources = running.painted.has(column) ? sourcesOf(running, column) : [column];
+  const { outcome } = decidingOutcome(running, sources, slot);
+  return outcome >= 0 && running.look(outcome) !== null;
 }
 
 function textAt(sheet: Replica['sheet'], { column, slot }: { column: number; slot: number }, look: ResolvedLook): string {

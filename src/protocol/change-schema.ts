@@ -8,7 +8,10 @@ import { ROW_ROLES } from '../core/sheet/row-role';
 const id = Joi.string().min(1).max(64);
 /** Longest text that a cell takes, in UTF-16 code units. */
 const input = Joi.string().allow('').max(1_000_000);
-const key = Joi.string().min(1).max(500).pattern(/^[A-Za-z0-9]+$/);
+const key = Joi.string()
+  .min(1)
+  .max(500)
+  .pattern(/^[A-Za-z0-9]+$/);
 
 const knownLooks = new Set(FIRST_FAMILY.map((look) => look.id));
 const rule = ruleSchema.custom((value: Rule, helpers) => {
@@ -18,19 +21,44 @@ const rule = ruleSchema.custom((value: Rule, helpers) => {
 
 const operation = Joi.object().when('.kind', {
   switch: [
-    { is: 'set-cells', then: Joi.object({ kind: Joi.string(), cells: Joi.array().items(Joi.object({ row: id.required(), field: id.required(), input: input.required() })).min(1).required() }) },
+    {
+      is: 'set-cells',
+      then: Joi.object({
+        kind: Joi.string(),
+        cells: Joi.array()
+          .items(Joi.object({ row: id.required(), field: id.required(), input: input.required() }))
+          .min(1)
+          .required(),
+      }),
+    },
     {
       is: 'insert-rows',
       then: Joi.object({
         kind: Joi.string(),
         rows: Joi.array()
-          .items(Joi.object({ id: id.required(), key: key.required(), role: Joi.valid(...ROW_ROLES).required(), cells: Joi.object().pattern(id, input).required() }))
+          .items(
+            Joi.object({
+              id: id.required(),
+              key: key.required(),
+              role: Joi.valid(...ROW_ROLES).required(),
+              cells: Joi.object().pattern(id, input).required(),
+            }),
+          )
           .min(1)
           .required(),
       }),
     },
     { is: 'remove-rows', then: Joi.object({ kind: Joi.string(), rows: Joi.array().items(id).min(1).required() }) },
-    { is: 'put-rules', then: Joi.object({ kind: Joi.string(), rules: Joi.array().items(Joi.object({ id: id.required(), key: key.required(), rule: rule.required() })).min(1).required() }) },
+    {
+      is: 'put-rules',
+      then: Joi.object({
+        kind: Joi.string(),
+        rules: Joi.array()
+          .items(Joi.object({ id: id.required(), key: key.required(), rule: rule.required() }))
+          .min(1)
+          .required(),
+      }),
+    },
     { is: 'remove-rules', then: Joi.object({ kind: Joi.string(), rules: Joi.array().items(id).min(1).required() }) },
   ],
   otherwise: Joi.object({ kind: Joi.valid('set-cells', 'insert-rows', 'remove-rows', 'put-rules', 'remove-rules').required() }).unknown(),

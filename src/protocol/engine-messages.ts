@@ -33,11 +33,13 @@ export type Request =
   | { readonly kind: 'draft'; readonly rule: StoredRule | null }
   | { readonly kind: 'spotlight'; readonly rule: RuleId | null }
   | { readonly kind: 'ask-cell'; readonly column: number; readonly position: number }
+  | { readonly kind: 'ask-match'; readonly rule: RuleId; readonly after: number }
   | { readonly kind: 'ask-profile'; readonly rule: Rule; readonly thresholds: readonly number[] };
 
 /** What a request is answered with. */
 export interface Answers {
   readonly 'ask-cell': CellAnswer;
+  readonly 'ask-match': { readonly column: number; readonly position: number } | null;
   readonly 'ask-profile': ProfileAnswer;
 }
 export type AnswerOf<K extends Request['kind']> = K extends keyof Answers ? Answers[K] : null;

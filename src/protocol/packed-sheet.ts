@@ -54,7 +54,13 @@ export class SheetPacker {
   }
 
   pack(): Uint8Array<ArrayBuffer> {
-    const head: PackedHead = { v: VERSION, ...this.about, rowIds: this.ids, rowKeys: this.keys, dictionaries: this.columns.map((column) => column.inputs) };
+    const head: PackedHead = {
+      v: VERSION,
+      ...this.about,
+      rowIds: this.ids,
+      rowKeys: this.keys,
+      dictionaries: this.columns.map((column) => column.inputs),
+    };
     const headBytes = new TextEncoder().encode(JSON.stringify(head));
     const rolesAt = toWord(4 + headBytes.length);
     const codesAt = toWord(rolesAt + this.ids.length);
@@ -73,15 +79,15 @@ export function unpackSheet(buffer: ArrayBuffer): { sheet: Sheet; head: Omit<Pac
   const head = JSON.parse(new TextDecoder().decode(new Uint8Array(buffer, 4, headLength))) as PackedHead;
   if (head.v !== VERSION) throw new RangeError(`packed sheet of version ${head.v}; this engine reads ${VERSION}`);
   const { rowIds, rowKeys, dictionaries, ...rest } = head;
-  const sheet = new Sheet(head.fields, head.settings);
+  const opened = new Sheet(head.fields, head.settings);
   const rows = rowIds.length;
   const rolesAt = toWord(4 + headLength);
   const roles = new Uint8Array(buffer, rolesAt, rows);
-  rowIds.forEach((id, at) => sheet.appendRow({ id, key: rowKeys[at]!, role: ROW_ROLES[roles[at]!]! }));
+  rowIds.forEach((id, at) => opened.appendRow({ id, key: rowKeys[at]!, role: ROW_ROLES[roles[at]!]! }));
   const header = roleCode('header');
   dictionaries.forEach((inputs, column) => {
     const codes = new Uint32Array(buffer, toWord(rolesAt + rows) + column * rows * 4, rows);
-    const store = sheet.columns[column]!;
+    const store = opened.columns[column]!;
     const known = new Int32Array(inputs.length).fill(-1);
     for (let slot = 0; slot < rows; slot++) {
       const code = codes[slot]!;
@@ -89,8 +95,8 @@ export function unpackSheet(buffer: ArrayBuffer): { sheet: Sheet; head: Omit<Pac
       else store.place(slot, known[code]! >= 0 ? known[code]! : (known[code] = store.codeFor(inputs[code]!, false)));
     }
   });
-  for (const rule of head.rules) sheet.rules.set(rule.id, rule);
-  return { sheet, head: rest };
+  for (const rule of head.rules) opened.rules.set(rule.id, rule);
+  return { sheet: opened, head: rest };
 }
 
 const toWord = (bytes: number): number => (bytes + 3) & ~3;

@@ -6,7 +6,8 @@ const LONGEST = 20_000_000;
 
 /** The JSON body of a request, checked. Other content types are refused, so that no other site's form can post here. */
 export async function readBody<T>(request: Request, schema: Joi.Schema<T>): Promise<T> {
-  if (!request.headers.get('content-type')?.startsWith('application/json')) throw new Refusal('bad-request', 'The request must be JSON (content-type application/json)');
+  if (!request.headers.get('content-type')?.startsWith('application/json'))
+    throw new Refusal('bad-request', 'The request must be JSON (content-type application/json)');
   const text = await request.text();
   if (text.length > LONGEST) throw new Refusal('bad-request', `The request is too long: ${text.length} characters, at most ${LONGEST} are taken`);
   const { error, value } = schema.validate(parse(text), { convert: false, errors: { wrap: { label: false } } });

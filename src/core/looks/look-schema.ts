@@ -4,18 +4,17 @@ export const hexSchema = Joi.string()
   .pattern(/^#[0-9a-fA-F]{6}$/)
   .messages({ 'string.pattern.base': '{{#label}} must be a colour such as #ffe3a3', 'string.empty': '{{#label}} must be a colour such as #ffe3a3' });
 
-const fill = Joi.alternatives()
-  .conditional(Joi.string(), {
-    then: hexSchema,
-    otherwise: Joi.alternatives()
-      .conditional(Joi.object({ pattern: Joi.exist() }).unknown(), {
-        then: Joi.object({ pattern: Joi.valid('dots', 'lines', 'cross', 'diagonal').required(), color: hexSchema.required(), on: hexSchema }),
-      })
-      .conditional(Joi.object({ from: Joi.exist() }).unknown(), {
-        then: Joi.object({ from: hexSchema.required(), to: hexSchema.required(), angle: Joi.number() }),
-        otherwise: Joi.object({ color: hexSchema.required(), opacity: Joi.number().min(0).max(1).required() }),
-      }),
-  });
+const fill = Joi.alternatives().conditional(Joi.string(), {
+  then: hexSchema,
+  otherwise: Joi.alternatives()
+    .conditional(Joi.object({ pattern: Joi.exist() }).unknown(), {
+      then: Joi.object({ pattern: Joi.valid('dots', 'lines', 'cross', 'diagonal').required(), color: hexSchema.required(), on: hexSchema }),
+    })
+    .conditional(Joi.object({ from: Joi.exist() }).unknown(), {
+      then: Joi.object({ from: hexSchema.required(), to: hexSchema.required(), angle: Joi.number() }),
+      otherwise: Joi.object({ color: hexSchema.required(), opacity: Joi.number().min(0).max(1).required() }),
+    }),
+});
 
 const side = Joi.object({
   style: Joi.valid('solid', 'dashed', 'dotted', 'double').required(),

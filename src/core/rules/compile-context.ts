@@ -55,7 +55,11 @@ export function readOperands(operands: readonly Operand[], { sheet }: CompileCon
 export const missingField = (name: FieldId): Problem => ({ code: 'missing-field', message: `there is no field "${name}" in this sheet` });
 
 const literalValue = (operand: number | string | boolean): CellValue =>
-  typeof operand === 'number' ? { kind: 'number', number: operand } : typeof operand === 'boolean' ? { kind: 'logical', logical: operand } : { kind: 'text', text: operand };
+  typeof operand === 'number'
+    ? { kind: 'number', number: operand }
+    : typeof operand === 'boolean'
+      ? { kind: 'logical', logical: operand }
+      : { kind: 'text', text: operand };
 
 const constantReader = (value: CellValue, shown: string): OperandReader => ({ valueAt: () => value, shownAt: () => shown, constant: true });
 

@@ -17,7 +17,11 @@ export interface RuleSet {
 const ruleSetSchema = Joi.object({
   format: Joi.valid('auxesis-rules').required(),
   version: Joi.valid(1).required(),
-  rules: Joi.array().items(ruleSchema).unique('id').required().messages({ 'array.unique': '{{#label}} has the same id as rules[{{#dupePos}}]: ids must differ' }),
+  rules: Joi.array()
+    .items(ruleSchema)
+    .unique('id')
+    .required()
+    .messages({ 'array.unique': '{{#label}} has the same id as rules[{{#dupePos}}]: ids must differ' }),
   looks: Joi.object().pattern(Joi.string(), lookSchema).default({}),
 }).label('the rule file');
 
@@ -25,7 +29,8 @@ const ruleSetSchema = Joi.object({
 export function readRuleSet(json: unknown): { readonly rules: RuleSet } | { readonly message: string } {
   const { error, value } = ruleSetSchema.validate(json, { convert: false, errors: { wrap: { label: false } } }) as Joi.ValidationResult<RuleSet>;
   if (error) return { message: error.details[0]!.message };
-  for (const [name, look] of Object.entries(value.looks)) if (look.look !== undefined) return { message: `looks.${name}.look: a saved look cannot refer to another` };
+  for (const [name, look] of Object.entries(value.looks))
+    if (look.look !== undefined) return { message: `looks.${name}.look: a saved look cannot refer to another` };
   for (const [at, rule] of value.rules.entries()) {
     const unknown = savedLooksOf(rule).find((name) => !Object.hasOwn(value.looks, name));
     if (unknown !== undefined) return { message: `rules[${at}] refers to the look "${unknown}", which is not among "looks"` };

@@ -22,7 +22,9 @@ const reads = Joi.object({
   roles: Joi.array()
     .items(Joi.valid(...ROW_ROLES))
     .min(1),
-  cells: Joi.string().custom((text: string, helpers) => (parseRanges(text) ? text : helpers.message({ custom: '{{#label}} must be ranges such as "B2:E7 G2:G7"' }))),
+  cells: Joi.string().custom((text: string, helpers) =>
+    parseRanges(text) ? text : helpers.message({ custom: '{{#label}} must be ranges such as "B2:E7 G2:G7"' }),
+  ),
 })
   .xor('fields', 'cells')
   .nand('cells', 'roles')
@@ -51,5 +53,5 @@ export const ruleSchema = Joi.object<Rule>({
 
 /** The names of saved looks that a rule refers to. */
 export function savedLooksOf(rule: Rule): string[] {
-  return [rule.look, ...kindOf(rule.when).looksIn(rule.when)].flatMap((look) => look?.look ?? []);
+  return [rule.look, ...(kindOf(rule.when).outcomeLooks(rule.when) ?? [])].flatMap((look) => look?.look ?? []);
 }

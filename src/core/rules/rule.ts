@@ -4,7 +4,8 @@ import type { RowRole } from '../sheet/row-role';
 import type { When } from './kinds/registry';
 
 /** A value that a condition compares with: given outright, read from a cell, or a field of the same row scaled and shifted. */
-export type Operand = number | string | boolean | { readonly cell: string } | { readonly field: FieldId; readonly times?: number; readonly plus?: number };
+export type Operand =
+  number | string | boolean | { readonly cell: string } | { readonly field: FieldId; readonly times?: number; readonly plus?: number };
 
 export type Reads = { readonly fields: readonly FieldId[]; readonly roles?: readonly RowRole[] } | { readonly cells: string };
 export type Paints = 'cell' | 'record' | { readonly fields: readonly FieldId[] };

@@ -53,6 +53,11 @@ export class RunningRule {
     return this.outcomes.get(column)?.at(slot) ?? -1;
   }
 
+  /** The outcome of a cell judged anew, by itself: what `outcomeAt` knows, found without it. */
+  judge(column: number, slot: number): number {
+    return this.kernel?.outcomeAt(column, slot) ?? -1;
+  }
+
   /** The look of an outcome: the condition's own, else the rule's; null where the outcome has no look. */
   look(outcome: number): Look | null {
     const own = this.kernel?.look(outcome);
@@ -89,6 +94,6 @@ export class RunningRule {
     const member = this.read.find((candidate) => candidate.column === column)!;
     const outcomes = this.outcomes.get(column)!;
     outcomes.fit(this.sheet.slotCount);
-    outcomes.put(slot, member.slots.has(slot) ? this.kernel!.outcomeAt(column, slot) : -1);
+    outcomes.put(slot, member.slots.has(slot) ? this.judge(column, slot) : -1);
   }
 }

@@ -8,11 +8,11 @@ import { Sheet, type SheetSettings } from './sheet';
  */
 export function sheetFromTable(table: Table, settings: SheetSettings & { header: boolean }): Sheet {
   const fields = Array.from({ length: table.width }, (_, column) => ({ id: `\0field ${column}` as FieldId, widthPx: 100, format: null, unit: null }));
-  const sheet = new Sheet(fields, settings);
+  const made = new Sheet(fields, settings);
   table.rows.forEach((cells, position) => {
     const role = position === 0 && settings.header ? 'header' : 'record';
-    const slot = sheet.appendRow({ id: `\0row ${position}` as RowId, key: '', role });
-    cells.forEach((input, column) => sheet.columns[column]!.set(slot, input, role === 'header'));
+    const slot = made.appendRow({ id: `\0row ${position}` as RowId, key: '', role });
+    cells.forEach((input, column) => made.columns[column]!.set(slot, input, role === 'header'));
   });
-  return sheet;
+  return made;
 }

@@ -5,6 +5,8 @@ export interface Bin {
   readonly from: number;
   readonly to: number;
   readonly count: number;
+  /** How many of them have each outcome, by its number. */
+  readonly outcomes: readonly number[];
 }
 
 /** What the bench needs to know of the numbers that a rule reads. */
@@ -23,8 +25,18 @@ export interface ValueProfile {
   readonly bins: readonly Bin[];
 }
 
-/** Describes numbers given in rising order; the counts of the rest come from the caller. */
-export function profileSorted(sorted: Float64Array, { blanks, others, mean }: { blanks: number; others: number; mean: number }): ValueProfile {
+/** A number with the outcome that a rule gives it, -1 for none. */
+export interface JudgedNumbers {
+  readonly numbers: Float64Array;
+  readonly outcomes: Int16Array;
+}
+
+/** Describes the numbers that a rule reads; the counts of the other cells come from the caller. `sorted` holds the same numbers in rising order. */
+export function profileValues(
+  sorted: Float64Array,
+  judged: JudgedNumbers,
+  { blanks, others, mean }: { blanks: number; others: number; mean: number },
+): ValueProfile {
   const at = (p: number) => quantileOfSorted(sorted, p);
   const bins = sorted.length ? bin<number, number>().thresholds(48)(sorted) : [];
   return {
@@ -37,8 +49,30 @@ export function profileSorted(sorted: Float64Array, { blanks, others, mean }: { 
     upperQuartile: at(0.75),
     greatest: max(sorted) ?? NaN,
     mean,
-    bins: bins.map((members) => ({ from: members.x0!, to: members.x1!, count: members.length })),
+    bins: withOutcomes(
+      bins.map((members) => ({ from: members.x0!, to: members.x1!, count: members.length })),
+      judged,
+    ),
   };
+}
+
+function withOutcomes(bins: readonly Omit<Bin, 'outcomes'>[], { numbers, outcomes }: JudgedNumbers): Bin[] {
+  const edges = Float64Array.from(bins, ({ to }) => to);
+  const tallies: number[][] = bins.map(() => []);
+  numbers.forEach((number, index) => {
+    const outcome = outcomes[index]!;
+    if (outcome < 0) return;
+    // A number on an edge belongs to the bin that begins there; the last bin takes its own end.
+    const tally =
+      tallies[
+        Math.min(
+          lowerBound(edges, (edge) => edge <= number),
+          bins.length - 1,
+        )
+      ]!;
+    tally[outcome] = (tally[outcome] ?? 0) + 1;
+  });
+  return bins.map((bin, index) => ({ ...bin, outcomes: Array.from(tallies[index]!, (count) => count ?? 0) }));
 }
 
 /** The nearest values at or below and above a threshold, and how many values equal it. NaN where there is none. */

@@ -15,8 +15,5 @@ export type ValueKind = CellValue['kind'];
 
 export const BLANK: CellValue = { kind: 'blank' };
 
-/** The kinds in the order of their one-byte tags in a column. */
-export const VALUE_KINDS = ['blank', 'number', 'text', 'logical', 'date', 'error'] as const satisfies readonly ValueKind[];
-
 /** One-byte tag of each kind of value, as columns keep it. */
 export const TAG = { blank: 0, number: 1, text: 2, logical: 3, date: 4, error: 5 } as const satisfies Record<ValueKind, number>;

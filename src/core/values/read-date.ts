@@ -16,18 +16,22 @@ const NUMERIC = new RegExp(String.raw`^(\d{1,2})([/.-])(\d{1,2})\2(\d{4})${TIME}
  */
 export function readDate(text: string, order?: DateOrder): number | undefined {
   const iso = ISO.exec(text);
-  if (iso) return assemble(iso[1], iso[2], iso[3], iso.slice(4));
+  if (iso) return assemble({ year: iso[1], month: iso[2], day: iso[3] }, iso.slice(4));
   const named = NAMED.exec(text);
-  if (named) return assemble(named[3], monthNumber(named[2]!), named[1], named.slice(4));
+  if (named) return assemble({ year: named[3], month: monthNumber(named[2]!), day: named[1] }, named.slice(4));
   const numeric = order && NUMERIC.exec(text);
   if (!numeric) return undefined;
   const [, first, , second, year] = numeric;
-  return order === 'dmy' ? assemble(year, second, first, numeric.slice(5)) : assemble(year, first, second, numeric.slice(5));
+  return assemble(order === 'dmy' ? { year, month: second, day: first } : { year, month: first, day: second }, numeric.slice(5));
 }
 
-type Part = string | number | undefined;
+interface Read {
+  readonly year: string | undefined;
+  readonly month: string | number | undefined;
+  readonly day: string | undefined;
+}
 
-function assemble(year: Part, month: Part, day: Part, time: readonly (string | undefined)[]): number | undefined {
+function assemble({ year, month, day }: Read, time: readonly (string | undefined)[]): number | undefined {
   const [hour, minute, second] = time.map((part) => Number(part ?? 0)) as [number, number, number];
   if (month === undefined || hour > 23 || minute > 59 || second > 59) return undefined;
   return serialFromParts({ year: Number(year), month: Number(month), day: Number(day), seconds: hour * 3600 + minute * 60 + second });

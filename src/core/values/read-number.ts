@@ -10,7 +10,7 @@ export interface NumberRead {
 
 /** Reads a typed number, percentage or amount of money; undefined for anything else, and for numbers beyond the range of a double. */
 export function readNumber(text: string): NumberRead | undefined {
-  const found = text.endsWith('%') ? readPercent(text) : (readPlain(text) ?? readCurrency(text));
+  const found = text.at(-1) === '%' ? readPercent(text) : (readPlain(text) ?? readCurrency(text));
   return found && Number.isFinite(found.number) ? found : undefined;
 }
 

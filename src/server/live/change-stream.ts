@@ -9,7 +9,10 @@ const TOO_FAR_BEHIND = 5000;
 const KEEP_ALIVE_MS = 15_000;
 
 /** Server-sent events of a sheet's changes after a sequence: `changes` with the last one's sequence as its id, or `stale`. */
-export async function changeStream(sql: Sql, { sheet, after, signal }: { sheet: SheetId; after: number; signal: AbortSignal }): Promise<ReadableStream<Uint8Array>> {
+export async function changeStream(
+  sql: Sql,
+  { sheet, after, signal }: { sheet: SheetId; after: number; signal: AbortSignal },
+): Promise<ReadableStream<Uint8Array>> {
   const head = await findSheet(sql, sheet);
   if (!head) throw new Refusal('no-sheet', 'There is no such sheet');
   const isStale = after > head.head || head.head - after > TOO_FAR_BEHIND;
@@ -24,7 +27,9 @@ export async function changeStream(sql: Sql, { sheet, after, signal }: { sheet: 
         return;
       }
       const beat = setInterval(() => send(': still here\n\n'), KEEP_ALIVE_MS);
-      const unfollow = await liveHub().follow(sheet, after, (changes) => send(`id: ${changes.at(-1)!.sequence}\nevent: changes\ndata: ${JSON.stringify(changes)}\n\n`));
+      const unfollow = await liveHub().follow(sheet, after, (changes) =>
+        send(`id: ${changes.at(-1)!.sequence}\nevent: changes\ndata: ${JSON.stringify(changes)}\n\n`),
+      );
       stop = () => {
         clearInterval(beat);
         unfollow();

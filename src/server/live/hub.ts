@@ -22,14 +22,15 @@ class Hub {
   /** Gives a reader every change after a sequence, those to come included. Returns how to stop. */
   async follow(sheet: SheetId, after: number, reader: Reader): Promise<() => void> {
     await this.listen();
-    const feeds = this.feeds.get(sheet) ?? new Map<Reader, Feed>();
-    this.feeds.set(sheet, feeds);
+    let feeds = this.feeds.get(sheet);
+    if (!feeds) this.feeds.set(sheet, (feeds = new Map<Reader, Feed>()));
     const feed = new Feed(this.sql, { sheet, after, reader });
     feeds.set(reader, feed);
     await feed.wake();
+    const own = feeds;
     return () => {
-      feeds.delete(reader);
-      if (feeds.size === 0) this.feeds.delete(sheet);
+      own.delete(reader);
+      if (own.size === 0 && this.feeds.get(sheet) === own) this.feeds.delete(sheet);
     };
   }
 
@@ -76,7 +77,7 @@ class Feed {
   }
 
   private async readOn(): Promise<void> {
-    for (let full = true; full; ) {
+    for (let full = true; full;) {
       const changes = await readChangesAfter(this.sql, this.of.sheet, { after: this.after, limit: BATCH });
       if (changes.length) {
         this.after = changes.at(-1)!.sequence;

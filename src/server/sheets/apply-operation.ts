@@ -12,8 +12,21 @@ export async function applyOperation(sql: Transaction, sheet: SheetId, operation
     case 'set-cells':
       return setCells(sql, sheet, operation.cells);
     case 'insert-rows':
-      await checkFields(sql, sheet, operation.rows.flatMap((row) => Object.keys(row.cells)));
-      if ((await findRows(sql, sheet, operation.rows.map((row) => row.id))).length) throw new Refusal('row-exists', 'One of these rows is in the sheet already');
+      await checkFields(
+        sql,
+        sheet,
+        operation.rows.flatMap((row) => Object.keys(row.cells)),
+      );
+      if (
+        (
+          await findRows(
+            sql,
+            sheet,
+            operation.rows.map((row) => row.id),
+          )
+        ).length
+      )
+        throw new Refusal('row-exists', 'One of these rows is in the sheet already');
       await insertRows(sql, sheet, operation.rows);
       return [{ kind: 'remove-rows', rows: operation.rows.map((row) => row.id) }];
     case 'remove-rows': {
@@ -22,11 +35,18 @@ export async function applyOperation(sql: Transaction, sheet: SheetId, operation
       return rows.length ? [{ kind: 'insert-rows', rows }] : [];
     }
     case 'put-rules': {
-      const before = await readRules(sql, sheet, operation.rules.map((rule) => rule.id));
+      const before = await readRules(
+        sql,
+        sheet,
+        operation.rules.map((rule) => rule.id),
+      );
       const known = new Set(before.map((rule) => rule.id));
       for (const rule of operation.rules) await putRule(sql, sheet, rule);
       const added = operation.rules.filter((rule) => !known.has(rule.id)).map((rule) => rule.id);
-      return [...(added.length ? [{ kind: 'remove-rules' as const, rules: added }] : []), ...(before.length ? [{ kind: 'put-rules' as const, rules: before }] : [])];
+      return [
+        ...(added.length ? [{ kind: 'remove-rules' as const, rules: added }] : []),
+        ...(before.length ? [{ kind: 'put-rules' as const, rules: before }] : []),
+      ];
     }
     case 'remove-rules': {
       const rules = await readRules(sql, sheet, operation.rules);
@@ -37,8 +57,13 @@ export async function applyOperation(sql: Transaction, sheet: SheetId, operation
 }
 
 async function setCells(sql: Transaction, sheet: SheetId, cells: readonly CellInput[]): Promise<Operation[]> {
-  await checkFields(sql, sheet, cells.map((cell) => cell.field));
-  const rows = new Map<RowId, StoredRow>((await findRows(sql, sheet, [...new Set(cells.map((cell) => cell.row))])).map((row) => [row.id, row]));
+  await checkFields(
+    sql,
+    sheet,
+    cells.map((cell) => cell.field),
+  );
+  const found = await findRows(sql, sheet, Array.from(new Set(cells.map((cell) => cell.row))));
+  const rows = new Map<RowId, StoredRow>(found.map((row) => [row.id, row]));
   const fresh = new Map<RowId, Record<string, string>>();
   const inverse: CellInput[] = [];
   for (const { row, field, input } of cells) {
@@ -50,11 +75,16 @@ async function setCells(sql: Transaction, sheet: SheetId, cells: readonly CellIn
     if (input === '') delete inputs[field];
     else inputs[field] = input;
   }
-  await updateCells(sql, sheet, [...fresh].map(([id, inputs]) => ({ id, cells: inputs })));
+  await updateCells(
+    sql,
+    sheet,
+    [...fresh].map(([id, inputs]) => ({ id, cells: inputs })),
+  );
   return [{ kind: 'set-cells', cells: inverse.reverse() }];
 }
 
 async function checkFields(sql: Transaction, sheet: SheetId, wanted: readonly string[]): Promise<void> {
   const known = new Set((await readFields(sql, sheet)).map((field) => field.id));
-  if (!wanted.every((field) => known.has(field))) throw new Refusal('field-gone', 'The field has been removed by someone else, so this entry has nowhere to go');
+  if (!wanted.every((field) => known.has(field)))
+    throw new Refusal('field-gone', 'The field has been removed by someone else, so this entry has nowhere to go');
 }

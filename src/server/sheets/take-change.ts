@@ -25,7 +25,8 @@ export async function takeChange(sql: Sql, { sheet, author, change }: { sheet: S
     const sequence = head + 1;
     await appendChange(tx, { sheet, sequence, author, change, inverse });
     await moveHead(tx, sheet, sequence);
-    await tx.notify(CHANGE_CHANNEL, `${sheet} ${sequence}`);
+    // Within the transaction, so that it is told on commit and not before; the driver's own `notify` would take another connection.
+    await tx`select pg_notify(${CHANGE_CHANNEL}, ${`${sheet} ${sequence}`})`;
     return sequence;
   });
 }

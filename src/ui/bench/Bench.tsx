@@ -2,7 +2,7 @@
 
 import { ActionIcon, Button, TextInput } from '@mantine/core';
 import { IconChevronDown, IconChevronUp } from '@tabler/icons-react';
-import { useState, type KeyboardEvent } from 'react';
+import { useState } from 'react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 import { Distribution } from './Distribution';
@@ -18,13 +18,8 @@ export function Bench() {
   const { draft, kept } = bench;
   const isChanged = kept === null || JSON.stringify(kept.rule) !== JSON.stringify(draft.rule);
 
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key === 'Escape' && !event.defaultPrevented) session.leaveBench();
-    else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) session.keepDraft();
-  };
-
   return (
-    <section className={classes.bench} aria-label="Bench" data-folded={isFolded} onKeyDown={onKeyDown}>
+    <section className={classes.bench} aria-label="Bench" data-folded={isFolded}>
       <div className={classes.head}>
         <TextInput
           className={classes.name}
@@ -42,7 +37,12 @@ export function Bench() {
         <Button size="compact-md" fz={13} variant="default" onClick={() => session.leaveBench()}>
           {isChanged ? (kept ? 'Put back' : 'Discard') : 'Done'}
         </Button>
-        <ActionIcon variant="subtle" color="ink" aria-label={isFolded ? 'Unfold the bench' : 'Fold the bench to its sentence'} onClick={() => setFolded(!isFolded)}>
+        <ActionIcon
+          variant="subtle"
+          color="ink"
+          aria-label={isFolded ? 'Unfold the bench' : 'Fold the bench to its sentence'}
+          onClick={() => setFolded(!isFolded)}
+        >
           {isFolded ? <IconChevronUp size={16} stroke={1.5} /> : <IconChevronDown size={16} stroke={1.5} />}
         </ActionIcon>
       </div>

@@ -1,7 +1,12 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useElementSize } from '@mantine/hooks';
-import { max, tickStep } from 'd3-array';
-import { scaleLinear } from 'd3-scale';
+import { useComputedColorScheme } from '@mantine/core';
+import { cumsum, max, tickStep } from 'd3-array';
+import { scaleLinear, type ScaleLinear } from 'd3-scale';
+import { savedLooks, type Theme } from '../../core/looks/first-family';
+import { lookProperties, type BorderSide } from '../../core/looks/look';
+import type { Bin } from '../../core/stats/profile-values';
+import { TOKENS } from '../theme/tokens';
 import { kindOf, type When } from '../../core/rules/kinds/registry';
 import type { Threshold } from '../../core/rules/kinds/kind';
 import type { Rule } from '../../core/rules/rule';
@@ -16,6 +21,7 @@ const GRIP_PX = 6;
 /** The real values that a rule judges, as a histogram, with its thresholds as handles to drag or to step with the arrow keys. */
 export function Distribution({ rule }: { readonly rule: Rule }) {
   const session = useSession();
+  const theme = useComputedColorScheme('light');
   const profile = useSessionState((state) => state.profile?.profile);
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const { ref, width, height } = useElementSize<HTMLDivElement>();
@@ -28,47 +34,115 @@ export function Distribution({ rule }: { readonly rule: Rule }) {
   const first = profile.bins[0]!;
   const last = profile.bins.at(-1)!;
   const edges = [first.from, last.to];
-  const x = scaleLinear(edges[0] === edges[1] ? [edges[0]! - 1, edges[1]! + 1] : edges, [MARGIN.side, Math.max(width - MARGIN.side, MARGIN.side + 1)]);
+  const x = scaleLinear(edges[0] === edges[1] ? [edges[0]! - 1, edges[1]! + 1] : edges, [
+    MARGIN.side,
+    Math.max(width - MARGIN.side, MARGIN.side + 1),
+  ]);
   const floor = Math.max(height - MARGIN.bottom, MARGIN.top + 10);
   const y = scaleLinear([0, max(profile.bins, (bin) => bin.count) ?? 1], [floor, MARGIN.top + 4]);
   // Fine enough that any threshold worth having can be reached, coarse enough to land on round numbers.
   const step = tickStep(x.domain()[0]!, x.domain()[1]!, 160);
-  const change = (threshold: Threshold<When>, value: number) => session.changeDraft({ ...rule, when: threshold.with(Number((Math.round(value / step) * step).toPrecision(12))) });
+  const looks = outcomeLooks(rule, theme);
+  const change = (threshold: Threshold<When>, value: number) =>
+    session.changeDraft({ ...rule, when: threshold.with(Number((Math.round(value / step) * step).toPrecision(12))) });
 
   return (
     <div ref={ref} className={classes.chart}>
-    <svg width={width} height={height} role="group" aria-label={`How the values of ${field?.label ?? 'these cells'} are spread`}>
-      {profile.bins.map((bin) => (
-        <rect key={bin.from} className={classes.bin} x={x(bin.from) + 0.5} width={Math.max(x(bin.to) - x(bin.from) - 1, 1)} y={y(bin.count)} height={floor - y(bin.count)}>
-          <title>{`${formatNumber(bin.from, format)} to ${formatNumber(bin.to, format)}: ${bin.count} cells`}</title>
-        </rect>
-      ))}
-      <line className={classes.baseline} x1={MARGIN.side} x2={width - MARGIN.side} y1={floor + 0.5} y2={floor + 0.5} />
-      {x.ticks(Math.max(2, Math.floor(width / 70))).map((tick) => (
-        <text key={tick} className={classes.axis} x={x(tick)} y={floor + 14} textAnchor="middle">
-          {thresholdText(tick, format)}
-        </text>
-      ))}
-      {kindOf(when)
-        .thresholds(when)
-        .map((threshold, at, all) => (
-          <Handle
-            key={at}
-            label={all.length > 1 ? `Threshold ${at + 1}` : 'Threshold'}
-            value={threshold.value}
-            shown={thresholdText(threshold.value, format)}
-            x={Math.max(0, Math.min(width, x(threshold.value)))}
-            top={MARGIN.top - 4 + (at % 2) * 3}
-            bottom={floor}
-            range={x.domain() as [number, number]}
-            step={step}
-            valueAt={(px) => x.invert(px)}
-            onChange={(value) => change(threshold, value)}
+      <svg width={width} height={height} role="group" aria-label={`How the values of ${field?.label ?? 'these cells'} are spread`}>
+        {profile.bins.map((bin) => (
+          <Bar
+            key={bin.from}
+            bin={bin}
+            looks={looks}
+            x={[x(bin.from) + 0.5, Math.max(x(bin.to) - 0.5, x(bin.from) + 1.5)]}
+            y={y}
+            says={`${formatNumber(bin.from, format)} to ${formatNumber(bin.to, format)}: ${bin.count} cells`}
           />
         ))}
-    </svg>
+        <line className={classes.baseline} x1={MARGIN.side} x2={width - MARGIN.side} y1={floor + 0.5} y2={floor + 0.5} />
+        {x.ticks(Math.max(2, Math.floor(width / 70))).map((tick) => (
+          <text key={tick} className={classes.axis} x={x(tick)} y={floor + 14} textAnchor="middle">
+            {thresholdText(tick, format)}
+          </text>
+        ))}
+        {kindOf(when)
+          .thresholds(when)
+          .map((threshold, at, all) => (
+            <Handle
+              key={at}
+              label={all.length > 1 ? `Threshold ${at + 1}` : 'Threshold'}
+              value={threshold.value}
+              shown={thresholdText(threshold.value, format)}
+              x={Math.max(0, Math.min(width, x(threshold.value)))}
+              top={MARGIN.top - 4 + (at % 2) * 3}
+              bottom={floor}
+              range={x.domain() as [number, number]}
+              step={step}
+              valueAt={(px) => x.invert(px)}
+              onChange={(value) => change(threshold, value)}
+            />
+          ))}
+      </svg>
     </div>
   );
+}
+
+interface BarProps {
+  readonly bin: Bin;
+  readonly looks: readonly (Swatches | null)[];
+  readonly x: readonly [number, number];
+  readonly y: ScaleLinear<number, number>;
+  readonly says: string;
+}
+
+/** One bin: what a rule paints in the colours it paints it with, from the bottom; the rest in grey. */
+function Bar({ bin, looks, x, y, says }: BarProps) {
+  const parts = bin.outcomes.flatMap((count, outcome) => {
+    const look = looks[outcome];
+    return count > 0 && look ? [{ outcome, count, look }] : [];
+  });
+  const ends = cumsum(parts, ({ count }) => count);
+  const width = x[1] - x[0];
+  return (
+    <g>
+      <rect className={classes.bin} x={x[0]} width={width} y={y(bin.count)} height={y(0) - y(bin.count)}>
+        <title>{says}</title>
+      </rect>
+      {parts.map(({ outcome, count, look }, at) => (
+        <rect
+          key={outcome}
+          x={x[0]}
+          width={width}
+          y={y(ends[at]!)}
+          height={y(ends[at]! - count) - y(ends[at]!)}
+          fill={look.fill}
+          stroke={look.line}
+          strokeWidth={0.75}
+          pointerEvents="none"
+        />
+      ))}
+    </g>
+  );
+}
+
+interface Swatches {
+  readonly fill: string;
+  readonly line: string;
+}
+
+/** The colours that stand for each outcome of a rule, by its number; null where it has no look. */
+function outcomeLooks(rule: Rule, theme: Theme): readonly (Swatches | null)[] {
+  const saved = savedLooks(theme);
+  const looks = kindOf(rule.when).outcomeLooks(rule.when) ?? [rule.look ?? null];
+  return looks.map((look) => {
+    if (!look) return null;
+    const properties = lookProperties(look, saved);
+    const fill = properties.get('fill');
+    const text = properties.get('text') as string | undefined;
+    const border = properties.get('border.top') as BorderSide | undefined;
+    const line = text ?? border?.color ?? TOKENS[theme].ink;
+    return { fill: typeof fill === 'string' ? fill : line, line };
+  });
 }
 
 interface HandleProps {

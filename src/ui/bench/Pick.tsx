@@ -27,7 +27,12 @@ export function Pick({ label, value, shown, options, onPick }: Props) {
       </Menu.Target>
       <Menu.Dropdown mah={300} style={{ overflow: 'auto' }}>
         {options.map((option) => (
-          <Menu.Item key={option.id} fw={option.id === value ? 600 : undefined} aria-current={option.id === value || undefined} onClick={() => onPick(option.id)}>
+          <Menu.Item
+            key={option.id}
+            fw={option.id === value ? 600 : undefined}
+            aria-current={option.id === value || undefined}
+            onClick={() => onPick(option.id)}
+          >
             {option.words}
           </Menu.Item>
         ))}

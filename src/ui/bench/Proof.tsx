@@ -2,11 +2,12 @@ import { kindOf } from '../../core/rules/kinds/registry';
 import type { Rule } from '../../core/rules/rule';
 import { thresholdText } from '../../core/rules/sentence-words';
 import { formatNumber } from '../../core/values/number-format';
-import { useSessionState } from '../sheet/use-session';
+import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 
 /** What stands behind a rule: the nearest real values on each side of each threshold, and what is not judged at all. */
 export function Proof({ rule }: { readonly rule: Rule }) {
+  const session = useSession();
   const answer = useSessionState((state) => state.profile);
   const entry = useSessionState((state) => state.legend.find((candidate) => candidate.id === state.bench?.draft.id));
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
@@ -19,7 +20,14 @@ export function Proof({ rule }: { readonly rule: Rule }) {
     <ul className={classes.proof} aria-label="Proof">
       {entry && !entry.problem && (
         <li data-testid="bench-count">
-          {entry.matched.toLocaleString('en')} of {entry.read.toLocaleString('en')} cells
+          <b>
+            {entry.matched.toLocaleString('en')} of {entry.read.toLocaleString('en')} cells
+          </b>{' '}
+          {entry.matched > 0 && (
+            <button type="button" className={classes.show} onClick={() => void session.showMatch()}>
+              show the next one
+            </button>
+          )}
         </li>
       )}
       {entry?.problem && <li>{entry.problem.message}</li>}
@@ -30,13 +38,15 @@ export function Proof({ rule }: { readonly rule: Rule }) {
           return (
             near && (
               <li key={at}>
-                At {thresholdText(value, format)}: {near.at} {near.at === 1 ? 'cell' : 'cells'}; nearest below {shown(near.below)}, nearest above {shown(near.above)}
+                At {thresholdText(value, format)}: {near.at} {near.at === 1 ? 'cell' : 'cells'}; nearest below {shown(near.below)}, nearest above{' '}
+                {shown(near.above)}
               </li>
             )
           );
         })}
       <li>
-        Average {shown(Number(profile.mean.toPrecision(6)))}, median {shown(profile.median)} of {profile.numbers.toLocaleString('en')} numbers; not judged: {profile.blanks} blank, {profile.others} text or other
+        Average {shown(Number(profile.mean.toPrecision(6)))}, median {shown(profile.median)} of {profile.numbers.toLocaleString('en')} numbers; not
+        judged: {profile.blanks} blank, {profile.others} text or other
       </li>
     </ul>
   );

@@ -20,8 +20,13 @@ export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonl
   return (
     <div>
       <div className={classes.sentence}>
-        Where {'fields' in reads ? <PickFields label="Reads" value={reads.fields} onPick={(ids) => change({ reads: { ...reads, fields: ids } })} /> : <b>{reads.cells}</b>} <Condition {...condition} />, paint{' '}
-        <PaintsPart paints={paints} onPick={(next) => change({ paints: next })} />{' '}
+        Where{' '}
+        {'fields' in reads ? (
+          <PickFields label="Reads" value={reads.fields} onPick={(ids) => change({ reads: { ...reads, fields: ids } })} />
+        ) : (
+          <b>{reads.cells}</b>
+        )}{' '}
+        <Condition {...condition} />, paint <PaintsPart paints={paints} onPick={(next) => change({ paints: next })} />{' '}
         {kindOf(when).outcomes === 'match' ? (
           <>
             as <PickLook label="Look" value={rule.look ?? null} onPick={(look) => look && change({ look })} />

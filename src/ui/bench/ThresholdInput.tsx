@@ -53,7 +53,8 @@ export function ThresholdInput({ label, value, format, unit, takes, onChange }: 
 
 function readThreshold(text: string, { format, takes }: { format: string | null; takes: 'number' | 'any' }): Typed | undefined {
   const { value, format: typedFormat } = readInput(text);
-  if (value.kind === 'number') return format?.includes('%') && !typedFormat?.includes('%') ? Number((value.number / 100).toPrecision(15)) : value.number;
+  if (value.kind === 'number')
+    return format?.includes('%') && !typedFormat?.includes('%') ? Number((value.number / 100).toPrecision(15)) : value.number;
   if (takes === 'number' || value.kind === 'blank') return undefined;
   return value.kind === 'logical' ? value.logical : text.trim();
 }

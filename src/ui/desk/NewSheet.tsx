@@ -13,7 +13,11 @@ export function NewSheet() {
     event.preventDefault();
     if (name.trim() === '') return setError('Give the sheet a name');
     try {
-      const response = await fetch('/api/sheets', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name }) });
+      const response = await fetch('/api/sheets', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ name }),
+      });
       const answer = (await response.json()) as { id?: string; refused?: string };
       if (answer.id !== undefined) router.push(`/sheets/${encodeURIComponent(answer.id)}`);
       else setError(answer.refused ?? 'The sheet could not be made');

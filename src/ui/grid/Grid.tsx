@@ -32,7 +32,10 @@ export function Grid() {
   const asked = useRef<ReturnType<typeof askedArea> | null>(null);
   const [view, setView] = useState<Size>({ width: 0, height: 0 });
   const [rested, setRested] = useState<Scroll>({ left: 0, top: 0 });
-  const geometry = useMemo(() => new Geometry(frame?.fields.map((field) => field.widthPx) ?? [], frame?.rowCount ?? 0, frame?.frozenRows ?? 0), [frame]);
+  const geometry = useMemo(
+    () => new Geometry(frame?.fields.map((field) => field.widthPx) ?? [], frame?.rowCount ?? 0, frame?.frozenRows ?? 0),
+    [frame],
+  );
 
   const paint = useCallback(() => {
     const context = canvas.current?.getContext('2d', { alpha: false });
@@ -40,7 +43,16 @@ export function Grid() {
     const { window, frozen, selection: selected, frame: isOpen } = session.get();
     const ratio = devicePixelRatio;
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
-    paintScene(context, { geometry, scroll: scroll.current, view, tokens: TOKENS[theme], window, frozen, selected: isOpen ? selectedArea(selected) : null, active: selected.anchor });
+    paintScene(context, {
+      geometry,
+      scroll: scroll.current,
+      view,
+      tokens: TOKENS[theme],
+      window,
+      frozen,
+      selected: isOpen ? selectedArea(selected) : null,
+      active: selected.anchor,
+    });
   }, [session, geometry, view, theme]);
 
   const planned = useRef(0);
@@ -153,9 +165,6 @@ export function Grid() {
         return session.undo();
       case 'redo':
         return session.redo();
-      case 'leave':
-        if (session.get().bench) session.leaveBench();
-        else session.spotlight(null);
     }
   };
 
@@ -172,9 +181,15 @@ export function Grid() {
       case 'cell':
         return session.select(event.shiftKey ? { anchor, focus: hit.cell } : selectCell(hit.cell));
       case 'column':
-        return session.select({ anchor: { column: event.shiftKey ? anchor.column : hit.column, position: 0 }, focus: { column: hit.column, position: last.position } });
+        return session.select({
+          anchor: { column: event.shiftKey ? anchor.column : hit.column, position: 0 },
+          focus: { column: hit.column, position: last.position },
+        });
       case 'row':
-        return session.select({ anchor: { column: 0, position: event.shiftKey ? anchor.position : hit.position }, focus: { column: last.column, position: hit.position } });
+        return session.select({
+          anchor: { column: 0, position: event.shiftKey ? anchor.position : hit.position },
+          focus: { column: last.column, position: hit.position },
+        });
       case 'corner':
         return session.select({ anchor: { column: 0, position: 0 }, focus: last });
       case 'outside':
@@ -195,7 +210,8 @@ export function Grid() {
     if (!dragging.current) return;
     const hit = hitAt(event);
     const { anchor, focus } = session.get().selection;
-    if (hit.kind === 'cell' && (hit.cell.column !== focus.column || hit.cell.position !== focus.position)) session.select({ anchor, focus: hit.cell });
+    if (hit.kind === 'cell' && (hit.cell.column !== focus.column || hit.cell.position !== focus.position))
+      session.select({ anchor, focus: hit.cell });
   };
   const onPointerUp = () => {
     dragging.current = false;
@@ -233,11 +249,17 @@ export function Grid() {
         onDoubleClick={onDoubleClick}
       >
         <div className={classes.pinned} role="presentation">
-          <canvas ref={canvas} aria-hidden width={Math.round(view.width * ratio)} height={Math.round(view.height * ratio)} style={{ width: view.width, height: view.height }} />
+          <canvas
+            ref={canvas}
+            aria-hidden
+            width={Math.round(view.width * ratio)}
+            height={Math.round(view.height * ratio)}
+            style={{ width: view.width, height: view.height }}
+          />
         </div>
         <div className={classes.content} role="presentation" style={{ width: geometry.width + MARGIN_PX, height: geometry.height + MARGIN_PX }}>
           <Mirror geometry={geometry} view={view} scroll={rested} />
-          {editing?.place === 'cell' && <CellEditor editing={editing} box={editorBox(geometry, editing, scroll.current)} onMove={move} />}
+          {editing?.place === 'cell' && <CellEditor editing={editing} box={editorBox(geometry, editing, rested)} onMove={move} />}
         </div>
       </div>
     </div>

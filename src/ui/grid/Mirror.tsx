@@ -29,12 +29,29 @@ export const Mirror = memo(function Mirror({ geometry, view, scroll }: Props) {
   for (let position = 0; frozen && position < geometry.frozenRows; position++) rows.push({ position, part: frozen });
   for (let position = Math.max(visible.top, geometry.frozenRows); position <= visible.bottom; position++) rows.push({ position, part: window });
   return rows.map(({ position, part }) => (
-    <div key={position} role="row" aria-rowindex={position + 1} className={classes.row} style={{ top: geometry.rowTop(position) + (position < geometry.frozenRows ? scroll.top : 0) }}>
+    <div
+      key={position}
+      role="row"
+      aria-rowindex={position + 1}
+      className={classes.row}
+      style={{ top: geometry.rowTop(position) + (position < geometry.frozenRows ? scroll.top : 0) }}
+    >
       {Array.from({ length: visible.right - visible.left + 1 }, (_, at) => {
         const column = visible.left + at;
         const cell = sceneCell(part, column, position);
         const isSelected = column >= selected.left && column <= selected.right && position >= selected.top && position <= selected.bottom;
-        return cell && <MirrorCell key={column} cell={cell} column={column} position={position} isSelected={isSelected} style={{ left: geometry.columnLeft(column), width: geometry.columnWidth(column), height: ROW_PX }} />;
+        return (
+          cell && (
+            <MirrorCell
+              key={column}
+              cell={cell}
+              column={column}
+              position={position}
+              isSelected={isSelected}
+              style={{ left: geometry.columnLeft(column), width: geometry.columnWidth(column), height: ROW_PX }}
+            />
+          )
+        );
       })}
     </div>
   ));

@@ -12,10 +12,17 @@ import { NewRule } from './NewRule';
 export function Legend() {
   const session = useSession();
   const legend = useSessionState((state) => state.legend);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
 
   const onDragEnd = ({ active, over }: DragEndEvent) => {
-    if (over && active.id !== over.id) session.moveRule(String(active.id), legend.findIndex((entry) => entry.id === over.id));
+    if (over && active.id !== over.id)
+      session.moveRule(
+        String(active.id),
+        legend.findIndex((entry) => entry.id === over.id),
+      );
   };
 
   return (

@@ -17,8 +17,8 @@ interface Props {
 
 /** The looks that an entry stands for: the rule's own, or those of its outcomes. */
 const looksOf = ({ rule }: LegendEntry): readonly Look[] => {
-  const inside = kindOf(rule.when).looksIn(rule.when);
-  return inside.length ? inside : rule.look ? [rule.look] : [];
+  const looks = kindOf(rule.when).outcomeLooks(rule.when) ?? [rule.look ?? null];
+  return looks.filter((look) => look !== null);
 };
 
 export function LegendItem({ entry, place, count }: Props) {
@@ -37,12 +37,23 @@ export function LegendItem({ entry, place, count }: Props) {
       data-dragging={isDragging}
       data-rule={entry.id}
     >
-      <button ref={setActivatorNodeRef} type="button" className={classes.grip} {...attributes} {...listeners} aria-label={`Move ${entry.rule.name}, now in place ${place + 1} of ${count}`}>
+      <button
+        ref={setActivatorNodeRef}
+        type="button"
+        className={classes.grip}
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${entry.rule.name}, now in place ${place + 1} of ${count}`}
+      >
         {place + 1}
       </button>
       <button type="button" className={classes.open} onClick={() => session.openRule(entry.id)} title={entry.sentence} aria-pressed={isOpen}>
         <span className={classes.swatches} aria-hidden>
-          {looks.length <= 1 ? <Swatch look={looks[0] ?? null} /> : looks.slice(0, 4).map((look, at) => <Swatch key={at} look={look} text="9.1" isSmall />)}
+          {looks.length <= 1 ? (
+            <Swatch look={looks[0] ?? null} />
+          ) : (
+            looks.slice(0, 4).map((look, at) => <Swatch key={at} look={look} text="9.1" isSmall />)
+          )}
         </span>
         <span className={classes.name}>{entry.rule.name || 'New rule'}</span>
         <span className={classes.count} data-testid="count">
@@ -70,10 +81,18 @@ export function LegendItem({ entry, place, count }: Props) {
           <Menu.Item leftSection={<IconPower size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => session.switchRule(entry)}>
             {entry.rule.on ? 'Switch off' : 'Switch on'}
           </Menu.Item>
-          <Menu.Item leftSection={<IconArrowUp size={15} stroke={1.5} />} disabled={place === 0} onClick={() => session.moveRule(entry.id, place - 1)}>
+          <Menu.Item
+            leftSection={<IconArrowUp size={15} stroke={1.5} />}
+            disabled={place === 0}
+            onClick={() => session.moveRule(entry.id, place - 1)}
+          >
             Judge earlier
           </Menu.Item>
-          <Menu.Item leftSection={<IconArrowDown size={15} stroke={1.5} />} disabled={place === count - 1} onClick={() => session.moveRule(entry.id, place + 1)}>
+          <Menu.Item
+            leftSection={<IconArrowDown size={15} stroke={1.5} />}
+            disabled={place === count - 1}
+            onClick={() => session.moveRule(entry.id, place + 1)}
+          >
             Judge later
           </Menu.Item>
           <Menu.Item leftSection={<IconCopy size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => session.duplicateRule(entry)}>

@@ -68,7 +68,7 @@ function LinkMark() {
   const pending = useSessionState((state) => state.pending);
   const words = linkWords(link, pending);
   return (
-    <span className={classes.link} role="status" aria-label={words}>
+    <span className={classes.link} role="status" aria-label={words} data-testid="link">
       <span className={classes.dot} data-state={link} aria-hidden />
       <span className={classes.linkWords}>{words}</span>
     </span>

@@ -1,7 +1,7 @@
 'use client';
 
 import { useComputedColorScheme } from '@mantine/core';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
 import { Bench } from '../bench/Bench';
 import { Grid } from '../grid/Grid';
@@ -17,20 +17,22 @@ import { SessionContext } from './use-session';
 /** One sheet with its legend, its cells and the bench. */
 export function SheetScreen({ id, name }: { readonly id: SheetId; readonly name: string }) {
   const theme = useComputedColorScheme('light', { getInitialValueInEffect: false });
-  const [session, setSession] = useState<Session | null>(null);
+  const [session] = useState(() => new Session(id));
+  const firstTheme = useRef(theme);
 
-  // The engine lives as long as the screen; its theme follows from the grid.
-  useEffect(() => {
-    const opened = new Session(id, theme);
-    setSession(opened);
-    return () => opened.close();
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [id]);
+  // The engine lives as long as the screen. It starts in the theme of that moment; later ones follow from the grid.
+  useEffect(() => session.start(firstTheme.current), [session]);
 
-  if (!session) return <main className={classes.screen} aria-busy />;
+  // Escape leaves the bench and Control+Enter keeps the rule from wherever one is, save from inside an open menu.
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.defaultPrevented || (event.target as Element).closest('[role=menu], [role=dialog]')) return;
+    if (event.key === 'Escape') session.leaveBench();
+    else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) session.keepDraft();
+  };
+
   return (
     <SessionContext value={session}>
-      <div className={classes.screen}>
+      <div className={classes.screen} onKeyDown={onKeyDown}>
         <SheetHeader name={name} />
         <div className={classes.legend}>
           <Legend />

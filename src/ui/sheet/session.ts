@@ -7,7 +7,18 @@ import type { Rule } from '../../core/rules/rule';
 import { ruleSentence } from '../../core/rules/sentence-words';
 import type { StoredRule } from '../../core/sheet/change';
 import type { RuleId, SheetId } from '../../core/sheet/ids';
-import type { Area, CellAnswer, Event, LegendEntry, LinkState, ProfileAnswer, SheetFrame, SheetWindow } from '../../protocol/engine-messages';
+import type {
+  AnswerOf,
+  Area,
+  CellAnswer,
+  Event,
+  LegendEntry,
+  LinkState,
+  ProfileAnswer,
+  Request,
+  SheetFrame,
+  SheetWindow,
+} from '../../protocol/engine-messages';
 import { selectCell, selectedArea, type Selection } from '../grid/engine/selection';
 import { EngineClient } from './engine-client';
 
@@ -69,16 +80,27 @@ const START: SessionState = {
 export class Session {
   private state = START;
   private readonly listeners = new Set<() => void>();
-  private readonly engine: EngineClient;
+  private engine: EngineClient | null = null;
   private draftSending: 'no' | 'yes' | 'again' = 'no';
   private profileSending: 'no' | 'yes' | 'again' = 'no';
 
-  constructor(
-    private readonly sheet: SheetId,
-    theme: Theme,
-  ) {
-    this.engine = new EngineClient((event) => this.hear(event));
-    this.engine.ask({ kind: 'open', sheet, theme }).catch(() => {});
+  constructor(private readonly sheet: SheetId) {}
+
+  /** Starts the engine and opens the sheet. Returns how to end it; it can be started again. */
+  start(theme: Theme): () => void {
+    const engine = new EngineClient((event) => this.hear(event));
+    this.engine = engine;
+    // What went wrong is told by an event.
+    engine.ask({ kind: 'open', sheet: this.sheet, theme }).catch(() => {});
+    return () => {
+      engine.close();
+      if (this.engine === engine) this.engine = null;
+    };
+  }
+
+  /** Asks the engine; while there is none, nobody waits for the answer either. */
+  private ask<R extends Request>(request: R): Promise<AnswerOf<R['kind']>> {
+    return this.engine ? this.engine.ask(request) : new Promise(() => {});
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -87,10 +109,6 @@ export class Session {
   };
 
   readonly get = (): SessionState => this.state;
-
-  close(): void {
-    this.engine.close();
-  }
 
   private set(change: Partial<SessionState>): void {
     this.state = { ...this.state, ...change };
@@ -121,11 +139,11 @@ export class Session {
   // The grid
 
   useTheme(theme: Theme): void {
-    void this.engine.ask({ kind: 'use-theme', theme });
+    void this.ask({ kind: 'use-theme', theme });
   }
 
   lookAt(area: Area): void {
-    void this.engine.ask({ kind: 'look-at', area });
+    void this.ask({ kind: 'look-at', area });
   }
 
   select(selection: Selection): void {
@@ -136,7 +154,7 @@ export class Session {
 
   private readCell(): void {
     const { column, position } = this.state.selection.anchor;
-    void this.engine.ask({ kind: 'ask-cell', column, position }).then((cell) => {
+    void this.ask({ kind: 'ask-cell', column, position }).then((cell) => {
       const { anchor } = this.state.selection;
       if (anchor.column === column && anchor.position === position) this.set({ cell });
     });
@@ -146,7 +164,7 @@ export class Session {
   edit(place: Editing['place'], typed?: string): void {
     const { column, position } = this.state.selection.anchor;
     if (typed !== undefined) return this.set({ editing: { column, position, text: typed, place } });
-    void this.engine.ask({ kind: 'ask-cell', column, position }).then((cell) => this.set({ editing: { column, position, text: cell?.input ?? '', place } }));
+    void this.ask({ kind: 'ask-cell', column, position }).then((cell) => this.set({ editing: { column, position, text: cell?.input ?? '', place } }));
   }
 
   type(text: string): void {
@@ -158,7 +176,7 @@ export class Session {
     const { editing } = this.state;
     if (!editing) return;
     this.set({ editing: null });
-    void this.engine.ask({ kind: 'enter', column: editing.column, position: editing.position, input: editing.text });
+    void this.ask({ kind: 'enter', column: editing.column, position: editing.position, input: editing.text });
   }
 
   cancelEdit(): void {
@@ -166,11 +184,11 @@ export class Session {
   }
 
   clearSelection(): void {
-    void this.engine.ask({ kind: 'clear', area: selectedArea(this.state.selection) });
+    void this.ask({ kind: 'clear', area: selectedArea(this.state.selection) });
   }
 
   async addRecord(): Promise<void> {
-    await this.engine.ask({ kind: 'add-record' });
+    await this.ask({ kind: 'add-record' });
     const position = this.state.frame?.rowCount ?? 0;
     this.select(selectCell({ column: 0, position }));
   }
@@ -178,15 +196,15 @@ export class Session {
   /** Removes the selected rows. */
   removeRows(): void {
     const { top, bottom } = selectedArea(this.state.selection);
-    void this.engine.ask({ kind: 'remove-rows', top, bottom });
+    void this.ask({ kind: 'remove-rows', top, bottom });
   }
 
   undo(): void {
-    void this.engine.ask({ kind: 'undo' });
+    void this.ask({ kind: 'undo' });
   }
 
   redo(): void {
-    void this.engine.ask({ kind: 'redo' });
+    void this.ask({ kind: 'redo' });
   }
 
   dismissMessage(): void {
@@ -197,7 +215,7 @@ export class Session {
 
   spotlight(rule: RuleId | null): void {
     this.set({ spotlight: rule });
-    void this.engine.ask({ kind: 'spotlight', rule });
+    void this.ask({ kind: 'spotlight', rule });
   }
 
   /** Puts a new rule of a kind on the bench, over the selected fields, with thresholds taken from their values. It comes first, so that it is seen. */
@@ -208,8 +226,17 @@ export class Session {
     const fields = frame.fields.slice(left, right + 1).map((field) => field.id);
     const id = nanoid(10);
     const when: When = KINDS[kind].defaults({ numbers: 0, least: 0, lowerQuartile: 0, median: 0, upperQuartile: 0, greatest: 0 });
-    const rule: Rule = { id, name: '', on: true, settles: false, reads: { fields }, when, paints: 'cell', ...(kindOf(when).outcomes === 'match' ? { look: { look: 'watch' } } : {}) };
-    const { profile } = await this.engine.ask({ kind: 'ask-profile', rule, thresholds: [] });
+    const rule: Rule = {
+      id,
+      name: '',
+      on: true,
+      settles: false,
+      reads: { fields },
+      when,
+      paints: 'cell',
+      ...(kindOf(when).outcomes === 'match' ? { look: { look: 'watch' } } : {}),
+    };
+    const { profile } = await this.ask({ kind: 'ask-profile', rule, thresholds: [] });
     const draft = { id, key: generateKeyBetween(null, legend[0]?.key ?? null), rule: { ...rule, when: KINDS[kind].defaults(profile) } };
     this.spotlight(null);
     this.set({ bench: { draft, kept: null, namesItself: true }, profile: null });
@@ -222,10 +249,24 @@ export class Session {
     if (!entry) return;
     const kept = this.storedRule(entry);
     const { frame } = this.state;
-    this.set({ bench: { draft: kept, kept, namesItself: frame !== null && kept.rule.name === ruleSentence(frame.fields, kept.rule) }, profile: null });
-    void this.engine.ask({ kind: 'draft', rule: null });
+    this.set({
+      bench: { draft: kept, kept, namesItself: frame !== null && kept.rule.name === ruleSentence(frame.fields, kept.rule) },
+      profile: null,
+    });
+    void this.ask({ kind: 'draft', rule: null });
     this.spotlight(id);
     this.readProfile();
+    void this.showMatch(-1);
+  }
+
+  /** Selects the next cell below a position that the rule on the bench gives a look. */
+  async showMatch(after = this.state.selection.anchor.position): Promise<void> {
+    const rule = this.state.bench?.draft.id;
+    if (rule === undefined) return;
+    const cell = await this.ask({ kind: 'ask-match', rule, after });
+    if (!cell) return;
+    this.set({ selection: selectCell(cell) });
+    this.readCell();
   }
 
   /** Changes the rule on the bench; the sheet shows it at once, others see it when it is kept. */
@@ -252,7 +293,7 @@ export class Session {
     }
     do {
       this.draftSending = 'yes';
-      await this.engine.ask({ kind: 'draft', rule: this.state.bench?.draft ?? null });
+      await this.ask({ kind: 'draft', rule: this.state.bench?.draft ?? null });
     } while ((this.draftSending as string) === 'again');
     this.draftSending = 'no';
   }
@@ -265,7 +306,13 @@ export class Session {
     }
     this.profileSending = 'yes';
     const { rule } = this.state.bench.draft;
-    void this.engine.ask({ kind: 'ask-profile', rule, thresholds: kindOf(rule.when).thresholds(rule.when).map(({ value }) => value) }).then((profile) => {
+    void this.ask({
+      kind: 'ask-profile',
+      rule,
+      thresholds: kindOf(rule.when)
+        .thresholds(rule.when)
+        .map(({ value }) => value),
+    }).then((profile) => {
       const again = this.profileSending === 'again';
       this.profileSending = 'no';
       if (this.state.bench) this.set({ profile });
@@ -279,14 +326,14 @@ export class Session {
     if (!bench) return;
     this.putRules([bench.draft]);
     this.set({ bench: { ...bench, kept: bench.draft } });
-    void this.engine.ask({ kind: 'draft', rule: null });
+    void this.ask({ kind: 'draft', rule: null });
   }
 
   /** Takes the rule off the bench; what was not kept is as it was. */
   leaveBench(): void {
     this.set({ bench: null, profile: null });
     this.spotlight(null);
-    void this.engine.ask({ kind: 'draft', rule: null });
+    void this.ask({ kind: 'draft', rule: null });
   }
 
   switchRule(entry: LegendEntry): void {
@@ -296,7 +343,9 @@ export class Session {
   duplicateRule(entry: LegendEntry): void {
     const id = nanoid(10);
     const after = this.state.legend[this.state.legend.findIndex(({ id: candidate }) => candidate === entry.id) + 1];
-    this.putRules([{ id, key: generateKeyBetween(entry.key, after?.key ?? null), rule: { ...entry.rule, id, name: `${entry.rule.name} (copy)`.slice(0, 200) } }]);
+    this.putRules([
+      { id, key: generateKeyBetween(entry.key, after?.key ?? null), rule: { ...entry.rule, id, name: `${entry.rule.name} (copy)`.slice(0, 200) } },
+    ]);
   }
 
   /** Moves a rule to a place in the order of precedence, counted from 0. */
@@ -312,11 +361,11 @@ export class Session {
 
   removeRule(id: RuleId): void {
     if (this.state.bench?.draft.id === id) this.leaveBench();
-    void this.engine.ask({ kind: 'change', operations: [{ kind: 'remove-rules', rules: [id] }] });
+    void this.ask({ kind: 'change', operations: [{ kind: 'remove-rules', rules: [id] }] });
   }
 
   private putRules(rules: readonly StoredRule[]): void {
-    void this.engine.ask({ kind: 'change', operations: [{ kind: 'put-rules', rules }] });
+    void this.ask({ kind: 'change', operations: [{ kind: 'put-rules', rules }] });
   }
 
   private storedRule({ id, key, rule }: LegendEntry): StoredRule {

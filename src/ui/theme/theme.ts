@@ -1,4 +1,4 @@
-import { createTheme, type CSSVariablesResolver, type MantineColorsTuple } from '@mantine/core';
+import { createTheme, defaultVariantColorsResolver, type CSSVariablesResolver, type MantineColorsTuple } from '@mantine/core';
 import { TOKENS, tokenVariables } from './tokens';
 
 const ink: MantineColorsTuple = ['#f3f3f2', '#e4e4e3', '#c8c9ca', '#a9adb6', '#858a94', '#6b6f78', '#5a5f69', '#3b4049', '#2c3038', '#22252b'];
@@ -12,7 +12,10 @@ export const theme = createTheme({
   colors: { ink, marigold },
   primaryColor: 'ink',
   primaryShade: { light: 9, dark: 1 },
-  autoContrast: true,
+  variantColorResolver: (input) =>
+    input.variant === 'filled' && (input.color === undefined || input.color === 'ink')
+      ? { background: 'var(--ink)', hover: 'color-mix(in srgb, var(--ink) 86%, var(--paper))', color: 'var(--paper)', border: 'none' }
+      : defaultVariantColorsResolver(input),
   defaultRadius: 6,
   fontSizes: { xs: '12px', sm: '13px', md: '15px', lg: '18px', xl: '22px' },
   components: { Tooltip: { defaultProps: { openDelay: 400, transitionProps: { duration: 0 } } } },

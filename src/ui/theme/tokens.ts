@@ -48,4 +48,6 @@ export const CELL_FONT = "'Hanken Grotesk Variable', sans-serif";
 
 /** The tokens as custom properties: --paper, --ink-second and so on. */
 export const tokenVariables = (theme: Theme): Record<string, string> =>
-  Object.fromEntries(Object.entries(TOKENS[theme]).map(([name, value]) => [`--${name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)}`, value]));
+  Object.fromEntries(
+    Object.entries(TOKENS[theme]).map(([name, value]) => [`--${name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)}`, value]),
+  );

@@ -30,7 +30,9 @@ export function CellLine() {
   };
 
   const area = selectedArea(selection);
-  const address = isSingle(selection) ? cellAddress(area.left, area.top) : `${cellAddress(area.left, area.top)}:${cellAddress(area.right, area.bottom)}`;
+  const address = isSingle(selection)
+    ? cellAddress(area.left, area.top)
+    : `${cellAddress(area.left, area.top)}:${cellAddress(area.right, area.bottom)}`;
   return (
     <div className={classes.line}>
       <span className={classes.address} data-testid="address" style={isSingle(selection) ? undefined : { width: 'auto', paddingLeft: 8 }}>

@@ -27,14 +27,20 @@ export function TraceLine({ cell }: { readonly cell: CellAnswer }) {
   return (
     <Popover width={420} position="bottom-end" shadow="md" withArrow={false}>
       <Popover.Target>
-        <button type="button" className={classes.why} aria-label={`Why this cell looks so: ${painting.length ? painting.map((step) => step.name).join(', ') : 'no rule paints it'}`}>
-          {painting.length > 0 && painting.map((step, at) => (
-            <span key={step.rule}>
-              {at > 0 && ' · '}
-              <b>{step.name}</b> → {propertyWords(step.set)}
-            </span>
-          ))}
-          {painting.length === 0 && (asked ? `${asked} ${asked === 1 ? 'rule reaches' : 'rules reach'} this cell, none paints it` : 'no rule reaches this cell')}
+        <button
+          type="button"
+          className={classes.why}
+          aria-label={`Why this cell looks so: ${painting.length ? painting.map((step) => step.name).join(', ') : 'no rule paints it'}`}
+        >
+          {painting.length > 0 &&
+            painting.map((step, at) => (
+              <span key={step.rule}>
+                {at > 0 && ' · '}
+                <b>{step.name}</b> → {propertyWords(step.set)}
+              </span>
+            ))}
+          {painting.length === 0 &&
+            (asked ? `${asked} ${asked === 1 ? 'rule reaches' : 'rules reach'} this cell, none paints it` : 'no rule reaches this cell')}
         </button>
       </Popover.Target>
       <Popover.Dropdown>
@@ -71,5 +77,10 @@ const STATE_WORDS: Record<TraceStep['state'], string> = {
 function lostWords({ lost }: TraceStep, trace: readonly TraceStep[]): string {
   const nameOf = (id: string) => trace.find((step) => step.rule === id)?.name ?? id;
   const winners = [...new Set(lost.map(({ to }) => to))];
-  return winners.map((winner) => `“${nameOf(winner)}” comes first for its ${[...new Set(lost.filter(({ to }) => to === winner).map(({ property }) => PROPERTY_WORDS[property.split('.')[0]!]))].join(', ')}`).join('; ');
+  return winners
+    .map(
+      (winner) =>
+        `“${nameOf(winner)}” comes first for its ${[...new Set(lost.filter(({ to }) => to === winner).map(({ property }) => PROPERTY_WORDS[property.split('.')[0]!]))].join(', ')}`,
+    )
+    .join('; ');
 }

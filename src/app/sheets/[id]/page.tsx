@@ -18,5 +18,5 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 export default async function SheetPage({ params }: Props) {
   const sheet = await findSheet(database(), (await params).id);
   if (!sheet) notFound();
-  return <SheetScreen id={sheet.id} name={sheet.name} />;
+  return <SheetScreen key={sheet.id} id={sheet.id} name={sheet.name} />;
 }

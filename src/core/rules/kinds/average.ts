@@ -32,7 +32,7 @@ export const average: ConditionKind<AverageWhen> = {
   }),
   outcomes: 'match',
   mapFields: (when, replace) => (typeof when.per === 'object' ? { ...when, per: { group: replace(when.per.group) } } : when),
-  looksIn: () => [],
+  outcomeLooks: () => undefined,
   compile(when, context) {
     const group = typeof when.per === 'object' ? context.sheet.findColumn(when.per.group) : undefined;
     if (typeof when.per === 'object' && group === undefined) return missingField(when.per.group);
@@ -40,7 +40,12 @@ export const average: ConditionKind<AverageWhen> = {
   },
   sentence(when, words) {
     const much = when.deviations ? ` by more than ${when.deviations} ${when.spread ?? 'sample'} deviation${when.deviations === 1 ? '' : 's'}` : '';
-    const whose = typeof when.per === 'object' ? `the average of its ${words.field(when.per.group)}` : when.per === 'field' ? 'the average of its field' : 'the average';
+    const whose =
+      typeof when.per === 'object'
+        ? `the average of its ${words.field(when.per.group)}`
+        : when.per === 'field'
+          ? 'the average of its field'
+          : 'the average';
     return `${AVERAGE_SIDES[when.is]} ${whose}${much}`;
   },
   outcomeName: () => '',
@@ -155,7 +160,9 @@ class AverageKernel implements Kernel {
     if (!moments || moments.count === 0) return { left, relation, right: 'an average of no numbers', note: 'there are no numbers to average' };
     const { deviations = 0, spread = 'sample' } = this.when;
     const mean = `average ${short(moments.mean)} of ${moments.count} numbers`;
-    const right = deviations ? `${short(this.threshold(moments))} (${mean}, ${deviations} × ${spread} deviation ${short(moments.deviation(spread))})` : mean;
+    const right = deviations
+      ? `${short(this.threshold(moments))} (${mean}, ${deviations} × ${spread} deviation ${short(moments.deviation(spread))})`
+      : mean;
     const isNumber = !Number.isNaN(this.context.sheet.columns[column]!.numbers[slot]!);
     return { left, relation, right, ...(isNumber ? {} : { note: 'only numbers are held against an average' }) };
   }

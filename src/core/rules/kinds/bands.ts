@@ -23,7 +23,10 @@ export interface BandsWhen {
 export const bands: ConditionKind<BandsWhen> = {
   schema: Joi.object<BandsWhen>({
     kind: Joi.valid('bands').required(),
-    cuts: Joi.array().items(operandSchema(['number', 'string'])).min(1).required(),
+    cuts: Joi.array()
+      .items(operandSchema(['number', 'string']))
+      .min(1)
+      .required(),
     edge: Joi.valid('lower', 'upper'),
     looks: Joi.array().items(lookSchema.allow(null)).required(),
     names: Joi.array().items(Joi.string().allow('')),
@@ -31,12 +34,13 @@ export const bands: ConditionKind<BandsWhen> = {
   }).custom((when: BandsWhen, helpers) => {
     const wanted = when.cuts.length + 1;
     if (when.looks.length !== wanted) return helpers.message({ custom: `{{#label}}.looks must have ${wanted} entries, one more than "cuts"` });
-    if (when.names && when.names.length !== wanted) return helpers.message({ custom: `{{#label}}.names must have ${wanted} entries, one more than "cuts"` });
+    if (when.names && when.names.length !== wanted)
+      return helpers.message({ custom: `{{#label}}.names must have ${wanted} entries, one more than "cuts"` });
     return when;
   }),
   outcomes: 'several',
   mapFields: (when, replace) => ({ ...when, cuts: when.cuts.map((cut) => mapOperand(cut, replace)) }),
-  looksIn: (when) => when.looks.filter((look) => look !== null),
+  outcomeLooks: (when) => when.looks,
   compile(when, context) {
     const operands = readOperands(when.cuts, context);
     if (isProblem(operands)) return operands;
@@ -52,7 +56,10 @@ export const bands: ConditionKind<BandsWhen> = {
     cuts: numbers && lowerQuartile < upperQuartile ? [lowerQuartile, upperQuartile] : [0, 1],
     looks: [{ look: 'cool' }, null, { look: 'watch' }],
   }),
-  thresholds: (when) => when.cuts.flatMap((cut, at) => (typeof cut === 'number' ? [{ value: cut, with: (value: number) => ({ ...when, cuts: when.cuts.with(at, value) }) }] : [])),
+  thresholds: (when) =>
+    when.cuts.flatMap((cut, at) =>
+      typeof cut === 'number' ? [{ value: cut, with: (value: number) => ({ ...when, cuts: when.cuts.with(at, value) }) }] : [],
+    ),
   examples: [
     {
       says: 'shares under 5 %, 5 % to under 10 %, 10 % and over leave no gap',
@@ -147,7 +154,10 @@ class BandsKernel implements Kernel {
     return {
       left: shownAt(this.context.sheet, column, slot) || 'blank',
       relation: outcome < 0 ? 'is in none of' : 'is in',
-      right: outcome < 0 ? `the ${this.when.looks.length} bands` : `band ${outcome + 1} of ${this.when.looks.length}: ${bandRange(this.when, outcome, words)}`,
+      right:
+        outcome < 0
+          ? `the ${this.when.looks.length} bands`
+          : `band ${outcome + 1} of ${this.when.looks.length}: ${bandRange(this.when, outcome, words)}`,
       ...(isNumber ? {} : { note: 'only numbers have a band' }),
     };
   }

@@ -38,7 +38,10 @@ export const compare: ConditionKind<CompareWhen> = {
     is: Joi.valid(...Object.keys(COMPARISONS)).required(),
     to: Joi.when('is', {
       is: Joi.valid('between', 'outside'),
-      then: Joi.array().items(operandSchema(['number', 'string', 'boolean'])).length(2).required(),
+      then: Joi.array()
+        .items(operandSchema(['number', 'string', 'boolean']))
+        .length(2)
+        .required(),
       otherwise: operandSchema(['number', 'string', 'boolean']).required(),
     }),
     asShown: Joi.boolean(),
@@ -49,14 +52,16 @@ export const compare: ConditionKind<CompareWhen> = {
     const mapped = operandsOf(when).map((operand) => mapOperand(operand, replace));
     return { ...when, to: takesTwo(when.is) ? [mapped[0]!, mapped[1]!] : mapped[0]! };
   },
-  looksIn: () => [],
+  outcomeLooks: () => undefined,
   compile(when, context) {
     const operands = readOperands(operandsOf(when), context);
     return isProblem(operands) ? operands : new CompareKernel(when, context, operands);
   },
   sentence(when, words) {
     const sides = operandsOf(when).map((operand) => words.operand(operand));
-    return [`${COMPARISONS[when.is]} ${sides.join(' and ')}`, when.magnitude && 'in magnitude', when.asShown && 'as shown'].filter(Boolean).join(', ');
+    return [`${COMPARISONS[when.is]} ${sides.join(' and ')}`, when.magnitude && 'in magnitude', when.asShown && 'as shown']
+      .filter(Boolean)
+      .join(', ');
   },
   outcomeName: () => '',
   defaults: ({ numbers, lowerQuartile }) => ({ kind: 'compare', is: '<', to: numbers ? lowerQuartile : 0 }),
@@ -64,7 +69,9 @@ export const compare: ConditionKind<CompareWhen> = {
     const operands = operandsOf(when);
     return operands.flatMap((operand, at) => {
       if (typeof operand !== 'number') return [];
-      return [{ value: operand, with: (value: number) => ({ ...when, to: takesTwo(when.is) ? (operands.with(at, value) as [Operand, Operand]) : value }) }];
+      return [
+        { value: operand, with: (value: number) => ({ ...when, to: takesTwo(when.is) ? (operands.with(at, value) as [Operand, Operand]) : value }) },
+      ];
     });
   },
   examples: [
@@ -162,7 +169,12 @@ class CompareKernel implements Kernel {
     const value = sheet.columns[column]!.valueAt(slot);
     const operands = this.readers.map((reader) => reader.valueAt(slot));
     const crossed = operands.some((operand) => Number.isNaN(compareValues(value, operand)));
-    const note = value.kind === 'blank' ? 'a blank is never compared' : crossed ? `${VALUE_WORDS[value.kind]} against ${operands.map((operand) => VALUE_WORDS[operand.kind]).join(' and ')}: not compared` : undefined;
+    const note =
+      value.kind === 'blank'
+        ? 'a blank is never compared'
+        : crossed
+          ? `${VALUE_WORDS[value.kind]} against ${operands.map((operand) => VALUE_WORDS[operand.kind]).join(' and ')}: not compared`
+          : undefined;
     return {
       left: shownAt(sheet, column, slot) || 'blank',
       relation: COMPARISONS[this.when.is],
@@ -172,7 +184,14 @@ class CompareKernel implements Kernel {
   }
 }
 
-const VALUE_WORDS: Record<CellValue['kind'], string> = { blank: 'a blank', number: 'a number', text: 'a text', logical: 'a logical', date: 'a date', error: 'an error' };
+const VALUE_WORDS: Record<CellValue['kind'], string> = {
+  blank: 'a blank',
+  number: 'a number',
+  text: 'a text',
+  logical: 'a logical',
+  date: 'a date',
+  error: 'an error',
+};
 
 function holds(is: ComparisonName, [first, second = NaN]: readonly number[]): boolean {
   const sign = first!;

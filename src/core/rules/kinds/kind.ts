@@ -75,8 +75,8 @@ export interface ConditionKind<W extends { readonly kind: string }> {
   readonly outcomes: 'match' | 'several';
   /** The same condition with every field it names replaced: labels become ids when a file is read, and back. */
   mapFields(when: W, replace: (field: FieldId) => FieldId): W;
-  /** The looks inside the condition, so that references to saved looks can be checked. */
-  looksIn(when: W): readonly Look[];
+  /** The look of each outcome where the condition carries looks of its own; undefined where the rule's look is used. */
+  outcomeLooks(when: W): readonly (Look | null)[] | undefined;
   compile(when: W, context: CompileContext): Kernel | Problem;
   sentence(when: W, words: SentenceWords): string;
   /** What is said of an outcome in a few words, after the rule's name; empty for a plain match. */
@@ -86,6 +86,3 @@ export interface ConditionKind<W extends { readonly kind: string }> {
   thresholds(when: W): readonly Threshold<W>[];
   readonly examples: readonly Example<W>[];
 }
-
-/** Inputs of a condition that looks at nothing but the cell itself. */
-export const CELL_ALONE: Inputs = { sameRow: [], wholeColumns: [], cells: [] };

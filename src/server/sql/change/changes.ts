@@ -24,7 +24,11 @@ export async function appendChange(sql: Queryable, { sheet, sequence, author, ch
 }
 
 /** The changes after a sequence, in order, at most so many. */
-export async function readChangesAfter(sql: Queryable, sheet: SheetId, { after, limit }: { after: number; limit: number }): Promise<RecordedChange[]> {
+export async function readChangesAfter(
+  sql: Queryable,
+  sheet: SheetId,
+  { after, limit }: { after: number; limit: number },
+): Promise<RecordedChange[]> {
   const rows = await sql<{ sequence: string; change_id: string; operations: Operation[] }[]>`
     select sequence, change_id, operations from sheet_change
     where sheet_id = ${sheet} and sequence > ${after} order by sequence limit ${limit}`;

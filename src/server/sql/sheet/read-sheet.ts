@@ -12,7 +12,9 @@ export interface SheetHead {
 
 /** A sheet's head, or undefined where there is no such sheet. */
 export async function findSheet(sql: Queryable, id: SheetId): Promise<SheetHead | undefined> {
-  const [row] = await sql<{ id: string; name: string; settings: SheetSettings; head: string }[]>`select id, name, settings, head from sheet where id = ${id}`;
+  const [row] = await sql<
+    { id: string; name: string; settings: SheetSettings; head: string }[]
+  >`select id, name, settings, head from sheet where id = ${id}`;
   return row && { ...row, head: Number(row.head) };
 }
 

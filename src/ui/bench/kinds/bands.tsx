@@ -53,17 +53,36 @@ function BandsOutcomes({ when, field, onChange }: ConditionProps<BandsWhen>) {
                 kind.outcomeName({ ...when, names: [] } as BandsWhen, 0, words)
               ) : typeof cut === 'number' ? (
                 <>
-                  from <ThresholdInput label={`Cut ${band}`} value={cut} format={field?.format ?? null} unit={field?.unit ?? null} takes="number" onChange={(value) => onChange({ ...when, cuts: when.cuts.with(band - 1, Number(value)) })} />
+                  from{' '}
+                  <ThresholdInput
+                    label={`Cut ${band}`}
+                    value={cut}
+                    format={field?.format ?? null}
+                    unit={field?.unit ?? null}
+                    takes="number"
+                    onChange={(value) => onChange({ ...when, cuts: when.cuts.with(band - 1, Number(value)) })}
+                  />
                 </>
               ) : (
                 `from ${words.operand(cut!)}`
               )}
             </span>
-            <PickLook label={`Look of band ${band + 1}`} value={look} allowNone onPick={(next) => onChange({ ...when, looks: when.looks.with(band, next) })} />
+            <PickLook
+              label={`Look of band ${band + 1}`}
+              value={look}
+              allowNone
+              onPick={(next) => onChange({ ...when, looks: when.looks.with(band, next) })}
+            />
             <span>{(counts?.[band] ?? 0).toLocaleString('en')} cells</span>
             {when.names?.[band] && <span>“{when.names[band]}”</span>}
             {band > 0 && when.cuts.length > 1 && (
-              <ActionIcon variant="subtle" color="ink" size="sm" aria-label={`Remove cut ${band}`} onClick={() => onChange(withoutCut(when, band - 1))}>
+              <ActionIcon
+                variant="subtle"
+                color="ink"
+                size="sm"
+                aria-label={`Remove cut ${band}`}
+                onClick={() => onChange(withoutCut(when, band - 1))}
+              >
                 <IconX size={13} stroke={1.5} />
               </ActionIcon>
             )}
@@ -81,7 +100,12 @@ function BandsOutcomes({ when, field, onChange }: ConditionProps<BandsWhen>) {
 
 function withoutCut(when: BandsWhen, at: number): BandsWhen {
   const { names, ...rest } = when;
-  return { ...rest, cuts: when.cuts.toSpliced(at, 1), looks: when.looks.toSpliced(at + 1, 1), ...(names ? { names: names.toSpliced(at + 1, 1) } : {}) };
+  return {
+    ...rest,
+    cuts: when.cuts.toSpliced(at, 1),
+    looks: when.looks.toSpliced(at + 1, 1),
+    ...(names ? { names: names.toSpliced(at + 1, 1) } : {}),
+  };
 }
 
 /** Adds a cut above the last one, as far from it as that is from the one before. */

@@ -17,14 +17,27 @@ function CompareCondition({ when, field, fields, onChange }: ConditionProps<Comp
     const second = operands[1] ?? (typeof first === 'number' ? first + Math.max(1, Math.abs(first) / 2) : first);
     onChange({ ...when, is, to: takesTwo(is) ? [first, second] : first });
   };
-  const put = (at: number, operand: Operand) => onChange({ ...when, to: takesTwo(when.is) ? (operands.with(at, operand) as [Operand, Operand]) : operand });
+  const put = (at: number, operand: Operand) =>
+    onChange({ ...when, to: takesTwo(when.is) ? (operands.with(at, operand) as [Operand, Operand]) : operand });
   return (
     <>
-      <Pick label="Comparison" value={when.is} shown={COMPARISONS[when.is]} options={Object.entries(COMPARISONS).map(([id, words]) => ({ id, words }))} onPick={(id) => compareBy(id as ComparisonName)} />{' '}
+      <Pick
+        label="Comparison"
+        value={when.is}
+        shown={COMPARISONS[when.is]}
+        options={Object.entries(COMPARISONS).map(([id, words]) => ({ id, words }))}
+        onPick={(id) => compareBy(id as ComparisonName)}
+      />{' '}
       {operands.map((operand, at) => (
         <span key={at}>
           {at > 0 && ' and '}
-          <OperandPart operand={operand} label={operands.length > 1 ? (at === 0 ? 'One end' : 'Other end') : 'Threshold'} field={field} fields={fields} onChange={(next) => put(at, next)} />
+          <OperandPart
+            operand={operand}
+            label={operands.length > 1 ? (at === 0 ? 'One end' : 'Other end') : 'Threshold'}
+            field={field}
+            fields={fields}
+            onChange={(next) => put(at, next)}
+          />
         </span>
       ))}
     </>
@@ -47,7 +60,14 @@ function OperandPart({ operand, label, field, fields, onChange }: OperandProps) 
   if (typeof operand !== 'object') {
     return (
       <>
-        <ThresholdInput label={label} value={operand} format={field?.format ?? null} unit={typeof operand === 'number' ? (field?.unit ?? null) : null} takes="any" onChange={onChange} />{' '}
+        <ThresholdInput
+          label={label}
+          value={operand}
+          format={field?.format ?? null}
+          unit={typeof operand === 'number' ? (field?.unit ?? null) : null}
+          takes="any"
+          onChange={onChange}
+        />{' '}
         <Pick label={`${label} is`} value="" shown="▾" options={options} onPick={pick} />
       </>
     );
@@ -56,8 +76,16 @@ function OperandPart({ operand, label, field, fields, onChange }: OperandProps) 
   const named = fields.find((other) => other.id === operand.field);
   return (
     <>
-      <Pick label={`${label} is`} value={operand.field} shown={`the record’s ${named?.label ?? 'removed field'}`} options={options} onPick={pick} /> times{' '}
-      <ThresholdInput label="Factor" value={operand.times ?? 1} format={null} unit={null} takes="number" onChange={(times) => onChange({ ...operand, times: Number(times) })} />
+      <Pick label={`${label} is`} value={operand.field} shown={`the record’s ${named?.label ?? 'removed field'}`} options={options} onPick={pick} />{' '}
+      times{' '}
+      <ThresholdInput
+        label="Factor"
+        value={operand.times ?? 1}
+        format={null}
+        unit={null}
+        takes="number"
+        onChange={(times) => onChange({ ...operand, times: Number(times) })}
+      />
     </>
   );
 }

@@ -114,13 +114,21 @@ export class Geometry {
     };
   }
 
-  /** Where to scroll so that a cell is wholly in view; where it is already, nothing moves. */
+  /** Where to scroll so that a cell is wholly in view; where it is already, nothing moves. Frozen rows are always in view. */
   scrollTo(cell: Cell, scroll: Scroll, view: Size): Scroll {
     const { x, y, width, height } = this.box(cell);
-    const left = x - GUTTER_PX < scroll.left ? x - GUTTER_PX : x + width > scroll.left + view.width ? Math.min(x - GUTTER_PX, x + width - view.width) : scroll.left;
+    const left =
+      x - GUTTER_PX < scroll.left
+        ? x - GUTTER_PX
+        : x + width > scroll.left + view.width
+          ? Math.min(x - GUTTER_PX, x + width - view.width)
+          : scroll.left;
     if (cell.position < this.frozenRows) return { left, top: scroll.top };
-    const hidden = y - this.frozenHeight < scroll.top;
-    const top = hidden ? y - this.frozenHeight : y + height > scroll.top + view.height ? y + height - view.height : scroll.top;
-    return { left, top };
+    const highest = y - this.frozenHeight;
+    const lowest = y + height - view.height;
+    if (scroll.top <= highest && scroll.top >= lowest) return { left, top: scroll.top };
+    // A step or two away the view only follows; a cell from elsewhere is put in the middle, with what surrounds it.
+    const isNear = highest > scroll.top - 3 * ROW_PX && lowest < scroll.top + 3 * ROW_PX;
+    return { left, top: isNear ? (highest < scroll.top ? highest : lowest) : Math.max(0, (highest + lowest) / 2) };
   }
 }

@@ -15,8 +15,7 @@ export type KeyIntent =
   | { readonly kind: 'type'; readonly text: string }
   | { readonly kind: 'clear' }
   | { readonly kind: 'undo' }
-  | { readonly kind: 'redo' }
-  | { readonly kind: 'leave' };
+  | { readonly kind: 'redo' };
 
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
 
@@ -43,8 +42,6 @@ export function keyIntent({ key, shift, control, alt }: KeyPress): KeyIntent | u
     case 'Delete':
     case 'Backspace':
       return { kind: 'clear' };
-    case 'Escape':
-      return { kind: 'leave' };
   }
   return Array.from(key).length === 1 ? { kind: 'type', text: key } : undefined;
 }

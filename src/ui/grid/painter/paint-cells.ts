@@ -10,7 +10,11 @@ const PADDING_PX = 7;
 const FADED = 0.22;
 
 /** Paints the cells of a window that lie in an area of the sheet, `shiftY` pixels up. Fills first, then lines, so that a border is never half covered. */
-export function paintCells(context: CanvasRenderingContext2D, scene: Scene, { window, area, shiftY }: { window: SheetWindow; area: Area; shiftY: number }): void {
+export function paintCells(
+  context: CanvasRenderingContext2D,
+  scene: Scene,
+  { window, area, shiftY }: { window: SheetWindow; area: Area; shiftY: number },
+): void {
   eachCell(scene, { window, area, shiftY }, (cell, box) => paintGround(context, scene, { cell, box }));
   paintLines(context, scene, { area, shiftY });
   eachCell(scene, { window, area, shiftY }, (cell, box) => {
@@ -21,7 +25,11 @@ export function paintCells(context: CanvasRenderingContext2D, scene: Scene, { wi
   context.globalAlpha = 1;
 }
 
-function eachCell({ geometry, scroll }: Scene, { window, area, shiftY }: { window: SheetWindow; area: Area; shiftY: number }, paint: (cell: SceneCell, box: Box) => void): void {
+function eachCell(
+  { geometry, scroll }: Scene,
+  { window, area, shiftY }: { window: SheetWindow; area: Area; shiftY: number },
+  paint: (cell: SceneCell, box: Box) => void,
+): void {
   for (let column = area.left; column <= area.right; column++) {
     const x = Math.round(geometry.columnLeft(column) - scroll.left);
     const width = geometry.columnWidth(column);
@@ -47,8 +55,10 @@ function paintLines(context: CanvasRenderingContext2D, { geometry, scroll, token
   const top = geometry.rowTop(area.top) - shiftY;
   const bottom = geometry.rowTop(area.bottom + 1) - shiftY;
   context.fillStyle = tokens.hairline;
-  for (let column = area.left; column <= area.right; column++) context.fillRect(Math.round(geometry.columnLeft(column + 1) - scroll.left) - 1, top, 1, bottom - top);
-  for (let position = area.top; position <= area.bottom; position++) context.fillRect(left, Math.round(geometry.rowTop(position + 1) - shiftY) - 1, right - left, 1);
+  for (let column = area.left; column <= area.right; column++)
+    context.fillRect(Math.round(geometry.columnLeft(column + 1) - scroll.left) - 1, top, 1, bottom - top);
+  for (let position = area.top; position <= area.bottom; position++)
+    context.fillRect(left, Math.round(geometry.rowTop(position + 1) - shiftY) - 1, right - left, 1);
 }
 
 function paintText(context: CanvasRenderingContext2D, { tokens }: Scene, { cell, box }: { cell: SceneCell; box: Box }): void {

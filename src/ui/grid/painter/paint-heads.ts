@@ -23,7 +23,11 @@ export function paintColumnHeads(context: CanvasRenderingContext2D, { geometry, 
 }
 
 /** Paints row numbers for an area, `shiftY` pixels up. */
-export function paintRowHeads(context: CanvasRenderingContext2D, { geometry, tokens, selected }: Scene, { area, shiftY }: { area: Area; shiftY: number }): void {
+export function paintRowHeads(
+  context: CanvasRenderingContext2D,
+  { geometry, tokens, selected }: Scene,
+  { area, shiftY }: { area: Area; shiftY: number },
+): void {
   const top = geometry.rowTop(area.top) - shiftY;
   context.fillStyle = tokens.paper;
   context.fillRect(0, top, GUTTER_PX, (area.bottom - area.top + 1) * ROW_PX);

@@ -21,7 +21,9 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
       if (window) paintCells(context, scene, { window, area: visible, shiftY: scroll.top });
       paintSelection(context, scene, 'body');
     });
-    clipped(context, { x: 0, y: top, width: GUTTER_PX, height: view.height }, () => paintRowHeads(context, scene, { area: visible, shiftY: scroll.top }));
+    clipped(context, { x: 0, y: top, width: GUTTER_PX, height: view.height }, () =>
+      paintRowHeads(context, scene, { area: visible, shiftY: scroll.top }),
+    );
   }
   if (geometry.frozenRows > 0) paintFrozen(context, scene, { ...visible, top: 0, bottom: geometry.frozenRows - 1 });
   clipped(context, { x: GUTTER_PX, y: 0, width: view.width, height: HEAD_PX }, () => paintColumnHeads(context, scene, visible));

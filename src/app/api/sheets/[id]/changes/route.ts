@@ -28,6 +28,8 @@ export function GET(request: Request, { params }: Context): Promise<Response> {
     const asked = request.headers.get('last-event-id') ?? new URL(request.url).searchParams.get('after') ?? '0';
     if (!/^\d{1,15}$/.test(asked)) throw new Refusal('bad-request', '"after" must be the sequence of a change');
     const stream = await changeStream(database(), { sheet: (await params).id, after: Number(asked), signal: request.signal });
-    return new Response(stream, { headers: { 'content-type': 'text/event-stream; charset=utf-8', 'cache-control': 'no-store, no-transform', 'x-accel-buffering': 'no' } });
+    return new Response(stream, {
+      headers: { 'content-type': 'text/event-stream; charset=utf-8', 'cache-control': 'no-store, no-transform', 'x-accel-buffering': 'no' },
+    });
   });
 }

@@ -1,0 +1,28 @@
+import { defineConfig } from '@playwright/test';
+
+// The app is started by the test command (scripts/test.mjs), which gives its address.
+export default defineConfig({
+  testDir: 'test/e2e',
+  fullyParallel: false,
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 8000 },
+  reporter: process.env.AUXESIS_REPORT ? [['list'], ['json', { outputFile: process.env.AUXESIS_REPORT }]] : 'list',
+  use: {
+    baseURL: process.env.AUXESIS_URL ?? 'http://127.0.0.1:4380',
+    viewport: { width: 1280, height: 800 },
+    actionTimeout: 8000,
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

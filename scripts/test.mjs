@@ -1,0 +1,101 @@
+// npm test: sets up what is missing, runs every check, and ends with one line: N passed, M failed.
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { spawnSync } from 'node:child_process';
+import { setTimeout as pause } from 'node:timers/promises';
+import { buildApp } from './build-app.mjs';
+import { installDebianPackage } from './debian-package.mjs';
+import { installPackages } from './install-packages.mjs';
+import { Cluster, freePort } from './postgres.mjs';
+import { main, run, start, Trouble } from './run.mjs';
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+const reports = mkdtempSync(join(tmpdir(), 'auxesis-test-'));
+const tally = { passed: 0, failed: 0 };
+
+/** Runs one check as it stands; it counts as one. */
+function check(name, command, ...args) {
+  const { status } = execute(name, command, args, {});
+  count(status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 });
+}
+
+/** Runs a suite and counts its tests from the report that it writes. A suite that fell over without one counts as failed. */
+function suite(name, { args, env, report, read }) {
+  const { status } = execute(name, 'npx', args, env);
+  const counted = existsSync(report) ? read(JSON.parse(readFileSync(report, 'utf8'))) : { passed: 0, failed: 0 };
+  if (status !== 0 && counted.failed === 0) counted.failed = 1;
+  if (counted.passed + counted.failed === 0) counted.failed = 1;
+  count(counted);
+}
+
+function execute(name, command, args, env) {
+  console.log(`\n== ${name}`);
+  const began = Date.now();
+  const result = spawnSync(command, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+  console.log(`== ${name}: ${result.status === 0 ? 'good' : 'FAILED'} (${((Date.now() - began) / 1000).toFixed(0)} s)`);
+  return result;
+}
+
+function count({ passed, failed }) {
+  tally.passed += passed;
+  tally.failed += failed;
+}
+
+await main(async () => {
+  installPackages(root);
+  if (!existsSync('/usr/bin/chromium')) installDebianPackage('chromium', 'the browser for end-to-end tests');
+  const cluster = new Cluster(root, `test-${process.pid}`);
+  let server;
+  const end = () => {
+    if (server && server.exitCode === null && server.signalCode === null) process.kill(-server.pid, 'SIGKILL');
+    cluster.remove();
+    rmSync(reports, { recursive: true, force: true });
+  };
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => (end(), process.exit(1)));
+  try {
+    const database = await cluster.start('auxesis');
+    check('formatting', 'npx', 'prettier', '--check', '--log-level', 'warn', '.');
+    check('lint', 'npx', 'eslint', '.');
+    check('types', 'npx', 'tsc', '--noEmit');
+    check('import directions and cycles', 'npx', 'depcruise', 'src', 'scripts', 'test', '--output-type', 'err');
+    check('dead exports', 'npx', 'knip', '--no-progress');
+    run(process.execPath, ['scripts/bundle-command-line.mjs'], { cwd: root });
+    suite('unit, reference, server and command line tests', {
+      args: ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(reports, 'unit.json')}`],
+      env: { DATABASE_URL: database },
+      report: join(reports, 'unit.json'),
+      read: (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests }),
+    });
+    buildApp(root);
+    const env = { DATABASE_URL: database, NEXT_TELEMETRY_DISABLED: '1' };
+    run(process.execPath, ['--import', 'tsx', 'scripts/prepare-database.ts'], { cwd: root, env });
+    const port = await freePort();
+    const address = `http://127.0.0.1:${port}`;
+    server = start(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
+      cwd: root,
+      env,
+      stdio: 'ignore',
+    });
+    await ready(address);
+    suite('end-to-end tests in Chromium', {
+      args: ['playwright', 'test'],
+      env: { ...env, AUXESIS_URL: address, AUXESIS_REPORT: join(reports, 'e2e.json') },
+      report: join(reports, 'e2e.json'),
+      read: ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }),
+    });
+  } finally {
+    end();
+  }
+  console.log(`\n${tally.passed} passed, ${tally.failed} failed`);
+  process.exitCode = tally.failed === 0 ? 0 : 1;
+});
+
+async function ready(address) {
+  for (let tries = 0; tries < 150; tries++) {
+    if ((await fetch(`${address}/api/health`).catch(() => null))?.ok) return;
+    await pause(200);
+  }
+  throw new Trouble(`The server for the end-to-end tests does not answer at ${address}`);
+}

@@ -1,0 +1,51 @@
+import { describe, expect, test } from 'vitest';
+import { Evaluation } from '../evaluation';
+import { ruleSentence } from '../sentence-words';
+import { sheetFromTable } from '../../sheet/sheet-from-table';
+import { kindOf, KIND_NAMES, KINDS, type When } from './registry';
+
+const profile = { numbers: 9, least: 1, lowerQuartile: 3, median: 5, upperQuartile: 7, greatest: 9 };
+
+/** The contract of every kind. */
+describe.each(KIND_NAMES)('%s', (name) => {
+  const kind = kindOf({ kind: name } as When);
+
+  test('has examples', () => expect(kind.examples.length).toBeGreaterThan(1));
+
+  test.each(kind.examples)('$says', ({ when, inputs, outcomes }) => {
+    const sheet = sheetFromTable({ rows: [['Value'], ...inputs.map((input) => [input])], width: 1 }, { header: true });
+    const evaluation = new Evaluation(sheet, {});
+    evaluation.setRules([
+      { id: 'rule', name: 'Rule', on: true, settles: false, reads: { fields: [sheet.fields[0]!.id] }, when, paints: 'cell', look: { bold: true } },
+    ]);
+    const running = evaluation.running[0]!;
+    expect(running.problem).toBeNull();
+    expect(inputs.map((_, at) => running.outcomeAt(0, at + 1))).toEqual(outcomes);
+    expect(running.outcomeAt(0, 0)).toBe(-1);
+  });
+
+  test('takes its own examples and defaults, with and without values to choose from', () => {
+    for (const when of [...kind.examples.map((example) => example.when), kind.defaults(profile), kind.defaults({ ...profile, numbers: 0 })]) {
+      expect(KINDS[name].schema.validate(when, { convert: false }).error).toBeUndefined();
+    }
+  });
+
+  test('refuses a key that it does not know, and names it', () => {
+    const { error } = KINDS[name].schema.validate({ ...kind.defaults(profile), colour: 'red' }, { convert: false });
+    expect(error?.message).toContain('colour');
+  });
+
+  test('reads as a sentence without gaps', () => {
+    const sentence = ruleSentence([{ id: 'f', label: 'Oxygen', format: '0.0', unit: 'mg/L' }], {
+      reads: { fields: ['f'] },
+      when: kind.defaults(profile),
+    });
+    expect(sentence).toMatch(/^Oxygen is .{5,}$/);
+    expect(sentence).not.toMatch(/undefined|NaN|\[object|null/);
+  });
+
+  test('a threshold can be put in the place of another', () => {
+    for (const { when } of kind.examples)
+      kind.thresholds(when).forEach((threshold, at) => expect(kind.thresholds(threshold.with(123))[at]!.value).toBe(123));
+  });
+});

@@ -1,0 +1,32 @@
+import { describe, expect, test } from 'vitest';
+import { foldText } from './fold-text';
+
+describe('texts that meet', () => {
+  // Pairs after Unicode's CaseFolding.txt (statuses C and F) and the rules format's section on text equality; from memory.
+  test.each([
+    ['Straße', 'STRASSE'],
+    ['ẞ', 'ss'],
+    ['ΣΊΣΥΦΟΣ', 'σίσυφος'],
+    ['ﬁn', 'FIN'],
+    ['Å', '\u212b'],
+    ['K', '\u212a'],
+    ['ſ', 's'],
+    ['é', 'e\u0301'],
+    ['Résumé', 'resume'],
+    ['ŉ', 'ʼn'],
+    ['ᾳ', 'ΑΙ'],
+    ['  two \u00a0 words\u3000', 'Two Words'],
+  ])('%j and %j', (one, other) => expect(foldText(one)).toBe(foldText(other)));
+});
+
+test.each([
+  ['ı', 'i'],
+  ['a b', 'ab'],
+  ['o', '0'],
+])('%j and %j stay apart', (one, other) => expect(foldText(one)).not.toBe(foldText(other)));
+
+test('case and accents count when they are asked for', () => {
+  expect(foldText('É', { case: true })).toBe('E');
+  expect(foldText('É', { accents: true })).toBe('é');
+  expect(foldText(' É ', { case: true, accents: true })).toBe('É');
+});

@@ -1,0 +1,130 @@
+import fc from 'fast-check';
+import { generateNKeysBetween } from 'fractional-indexing';
+import type { Rule } from '../src/core/rules/rule';
+import type { Operation } from '../src/core/sheet/change';
+import { Sheet } from '../src/core/sheet/sheet';
+
+const FIELDS = ['f1', 'f2', 'f3'].map((id) => ({ id, widthPx: 100, format: null, unit: null }));
+const KEYS = generateNKeysBetween(null, null, 40);
+
+/** Inputs of every kind, few enough that ties and repeats are common. */
+export const anyInput = fc.constantFrom(
+  '',
+  '5',
+  '5',
+  '-5',
+  '4.9',
+  '5.1',
+  '7',
+  '1e3',
+  '70%',
+  'x',
+  'X ',
+  'done',
+  '2026-03-08',
+  '2026-03-09',
+  'TRUE',
+  '#N/A',
+  '=A1',
+);
+
+const rowId = fc.integer({ min: 0, max: 19 }).map((n) => `r${n}`);
+const fieldId = fc.constantFrom('f1', 'f2', 'f3');
+const cells = fc.array(fc.record({ row: rowId, field: fieldId, input: anyInput }), { minLength: 1, maxLength: 6 });
+
+const operand = fc.oneof(
+  fc.constantFrom(5, 7, 0.7, 'done', '2026-03-08', true),
+  fc.record({ cell: fc.constantFrom('A2', '$B$3', 'C30') }),
+  fieldId.map((field) => ({ field, times: 0.9 })),
+);
+const when = fc.oneof(
+  fc.record({
+    kind: fc.constant('compare' as const),
+    is: fc.constantFrom('=', '!=', '<', '<=', '>', '>='),
+    to: operand,
+    asShown: fc.boolean(),
+    magnitude: fc.boolean(),
+  }),
+  fc.record({ kind: fc.constant('compare' as const), is: fc.constantFrom('between', 'outside'), to: fc.tuple(operand, operand) }),
+  fc.record({
+    kind: fc.constant('average' as const),
+    is: fc.constantFrom('above', 'below', 'at-or-above', 'at-or-below'),
+    deviations: fc.constantFrom(0, 0.5),
+    per: fc.oneof(
+      fc.constantFrom('all', 'field'),
+      fieldId.map((group) => ({ group })),
+    ),
+  }),
+  fc
+    .record({
+      kind: fc.constant('bands' as const),
+      cuts: fc.constantFrom([5], [5, 7], [{ field: 'f3' }, 9]),
+      edge: fc.constantFrom('lower', 'upper'),
+    })
+    .map((bands) => ({
+      ...bands,
+      looks: [{ fill: '#111111' }, null, { fill: '#333333', bold: true }].slice(0, bands.cuts.length + 1),
+    })),
+);
+
+/** Rules of all kinds over the three fields. */
+export const anyRule: fc.Arbitrary<Rule> = fc
+  .record({
+    id: fc.constantFrom('a', 'b', 'c', 'd'),
+    on: fc.boolean(),
+    settles: fc.boolean(),
+    reads: fc.oneof(
+      fc.subarray(['f1', 'f2', 'f3'], { minLength: 1 }).map((fields) => ({ fields })),
+      fc.constantFrom({ cells: 'A2:B6' }, { fields: ['f1'], roles: ['header' as const, 'record' as const] }),
+    ),
+    when,
+    paints: fc.oneof(
+      fc.constantFrom('cell' as const, 'record' as const),
+      fieldId.map((field) => ({ fields: [field] })),
+    ),
+    look: fc.constantFrom(
+      { fill: '#aaaaaa' },
+      { text: '#222222', bold: true },
+      { border: { around: { style: 'solid' as const, width: 1, color: '#000000' } } },
+    ),
+  })
+  .map((rule) => ({ name: rule.id, ...rule }) as Rule);
+
+/** Operations of every kind on a sheet of `makeSheet`; some name rows and rules that are not there. */
+export const anyOperation: fc.Arbitrary<Operation> = fc.oneof(
+  { weight: 5, arbitrary: fc.record({ kind: fc.constant('set-cells' as const), cells }) },
+  fc.record({
+    kind: fc.constant('insert-rows' as const),
+    rows: fc.uniqueArray(
+      fc.record({
+        id: rowId,
+        key: fc.constantFrom(...KEYS),
+        role: fc.constantFrom('record' as const, 'total' as const),
+        cells: fc.dictionary(fieldId, anyInput),
+      }),
+      { minLength: 1, maxLength: 3, selector: (row) => row.id },
+    ),
+  }),
+  fc.record({ kind: fc.constant('remove-rows' as const), rows: fc.uniqueArray(rowId, { minLength: 1, maxLength: 3 }) }),
+  fc.record({
+    kind: fc.constant('put-rules' as const),
+    rules: anyRule.map((rule) => [{ id: rule.id, key: KEYS[rule.id.charCodeAt(0) - 97]!, rule }]),
+  }),
+  fc.record({ kind: fc.constant('remove-rules' as const), rules: fc.constantFrom(['a'], ['b', 'c']) }),
+);
+
+/** A sheet of a header and ten records with mixed inputs. */
+export function makeSheet(inputs: readonly string[] = ['5', '4.9', 'x', '', '7', '70%', 'done', '2026-03-08', '-5', '6']): Sheet {
+  const made = new Sheet(FIELDS);
+  const row = (id: string, at: number, values: readonly string[]) => {
+    const role = id === 'header' ? 'header' : 'record';
+    const slot = made.appendRow({ id, key: KEYS[at * 2]!, role });
+    values.forEach((input, column) => made.columns[column]!.set(slot, input, role === 'header'));
+  };
+  row('header', 0, ['One', 'Two', 'Three']);
+  inputs.forEach((input, at) => row(`r${at}`, at + 1, [input, inputs[(at + 3) % inputs.length]!, inputs[(at * 7) % inputs.length]!]));
+  return made;
+}
+
+/** All that a sheet holds, in a form that can be compared. */
+export const contentsOf = (sheet: Sheet) => ({ rows: sheet.order.map((slot) => sheet.storedRow(slot)), rules: sheet.rulesInOrder() });

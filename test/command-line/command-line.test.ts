@@ -1,0 +1,119 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { afterAll, describe, expect, test } from 'vitest';
+
+const root = fileURLToPath(new URL('../..', import.meta.url));
+const folder = mkdtempSync(join(tmpdir(), 'auxesis-cli-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+const file = (name: string, content: string | Uint8Array) => {
+  writeFileSync(join(folder, name), content);
+  return name;
+};
+/** Runs the command in a folder that is not the project's. */
+const auxesis = (args: readonly string[], input?: string) => spawnSync(join(root, 'bin/auxesis'), args, { cwd: folder, input, encoding: 'utf8' });
+
+const data = file('data.csv', 'Station,Dissolved oxygen,Planned\nAlder,4.9,5\nBirch,5,5\nCedar,,5\nDipper,sensor error,5\nElm,4,9\n');
+const rule = {
+  id: 'low-oxygen',
+  name: 'Low oxygen',
+  reads: { fields: ['dissolved  OXYGEN'] },
+  when: { kind: 'compare', is: '<', to: 5 },
+  paints: 'cell',
+  look: { fill: '#ffe3a3', bold: true },
+};
+const rules = (...list: readonly object[]) => JSON.stringify({ format: 'auxesis-rules', version: 1, rules: list });
+
+describe('evaluate', () => {
+  test('prints what each rule matched and the look of each painted cell', () => {
+    const { status, stdout, stderr } = auxesis(['evaluate', data, '-'], rules(rule));
+    expect({ status, stderr }).toEqual({ status: 0, stderr: '' });
+    const painted = { look: { fill: '#ffe3a3', bold: true }, from: { fill: 'low-oxygen', bold: 'low-oxygen' } };
+    expect(JSON.parse(stdout)).toEqual({
+      rules: [{ id: 'low-oxygen', matched: ['B2', 'B6'], outcomes: null, problem: null }],
+      cells: { B2: painted, B6: painted },
+    });
+  });
+
+  test('gives outcomes by cell, and the problem of a rule beside the work of the others', () => {
+    const bands = {
+      id: 'bands',
+      reads: { cells: 'B2:B6' },
+      when: { kind: 'bands', cuts: [{ field: 'Planned', times: 0.9 }], looks: [{ bold: true }, null] },
+    };
+    const missing = { ...rule, id: 'missing', reads: { fields: ['Nitrate'] } };
+    const report = JSON.parse(auxesis(['evaluate', data, '-'], rules(bands, missing)).stdout) as { rules: object[]; cells: object };
+    expect(report.rules).toEqual([
+      { id: 'bands', matched: ['B2', 'B3', 'B6'], outcomes: { B2: 1, B3: 1, B6: 0 }, problem: null },
+      { id: 'missing', matched: [], outcomes: null, problem: { code: 'missing-field', message: expect.stringContaining('Nitrate') as string } },
+    ]);
+    expect(Object.keys(report.cells)).toEqual(['B6']);
+  });
+
+  test('reads data from standard input, and without a header', () => {
+    const path = file('letters.json', rules({ ...rule, reads: { fields: ['B'] } }));
+    const { stdout } = auxesis(['evaluate', '-', path, '--no-header'], 'x,4\ny,6\n');
+    expect((JSON.parse(stdout) as { rules: { matched: string[] }[] }).rules[0]!.matched).toEqual(['B1']);
+  });
+
+  test('saved looks are looked up', () => {
+    const text = JSON.stringify({
+      format: 'auxesis-rules',
+      version: 1,
+      looks: { alarm: { fill: '#111111', bold: true } },
+      rules: [{ ...rule, look: { look: 'alarm', bold: false } }],
+    });
+    const { cells } = JSON.parse(auxesis(['evaluate', data, '-'], text).stdout) as { cells: Record<string, { look: object }> };
+    expect(cells.B2!.look).toEqual({ fill: '#111111', bold: false });
+  });
+});
+
+test('explain prints the trace of a cell', () => {
+  const { status, stdout } = auxesis(['explain', data, '-', 'b3'], rules(rule));
+  expect(status).toBe(0);
+  expect(JSON.parse(stdout)).toMatchObject([{ rule: 'low-oxygen', state: 'not-matched', cell: 'B3', compared: '5 is below 5', set: {} }]);
+});
+
+describe('bad input ends with 2, one plain line, and nothing on standard output', () => {
+  const bad = (name: string, change: object) => ({ name, args: ['evaluate', data, '-'], input: rules({ ...rule, ...change }) });
+  test.each([
+    { ...bad('an unknown kind', { when: { kind: 'compere' } }), says: 'rules[0].when.kind must be one of' },
+    { ...bad('an unknown key', { colour: 1 }), says: 'rules[0].colour is not allowed' },
+    {
+      ...bad('a word where a number belongs', { when: { kind: 'average', is: 'above', deviations: '1' } }),
+      says: 'rules[0].when.deviations must be a number',
+    },
+    { ...bad('a bad colour', { look: { fill: 'yellow' } }), says: 'must be a colour such as' },
+    { ...bad('a look that is not there', { look: { look: 'gone' } }), says: 'the look "gone"' },
+    { ...bad('one end of two', { when: { kind: 'compare', is: 'between', to: 3 } }), says: 'rules[0].when.to must be an array' },
+    { ...bad('looks that do not fit the cuts', { when: { kind: 'bands', cuts: [1, 2], looks: [null] } }), says: 'looks must have 3 entries' },
+    { name: 'equal ids', args: ['evaluate', data, '-'], input: rules(rule, rule), says: 'ids must differ' },
+    { name: 'another format', args: ['evaluate', data, '-'], input: '{"format":"x","version":1,"rules":[]}', says: 'format must be' },
+    { name: 'broken JSON', args: ['evaluate', data, '-'], input: '{', says: 'standard input: not JSON' },
+    { name: 'no such file', args: ['evaluate', 'gone.csv', '-'], input: rules(), says: 'gone.csv: there is no such file' },
+    { name: 'a folder', args: ['evaluate', '.', '-'], input: rules(), says: 'this is a folder' },
+    { name: 'a long row', args: ['evaluate', file('long.csv', 'a\n1,2\n'), '-'], input: rules(), says: 'long.csv, line 2' },
+    {
+      name: 'bytes that are not text',
+      args: ['evaluate', file('bytes.csv', Uint8Array.of(0x61, 0xff, 0x0a)), '-'],
+      input: rules(),
+      says: 'not UTF-8',
+    },
+    { name: 'an unknown command', args: ['paint'], input: '', says: 'there is no command "paint"' },
+    { name: 'an unknown option', args: ['evaluate', data, '-', '--loud'], input: '', says: "Unknown option '--loud'" },
+    { name: 'too little', args: ['evaluate', data], input: '', says: 'takes DATA RULES; 1 given' },
+    { name: 'a cell beyond the sheet', args: ['explain', data, '-', 'Z99'], input: rules(), says: 'there is no cell Z99' },
+  ])('$name', ({ args, input, says }) => {
+    const { status, stdout, stderr } = auxesis(args, input);
+    expect(stderr).toContain(says);
+    expect({ status, stdout, lines: stderr.trimEnd().split('\n').length }).toEqual({ status: 2, stdout: '', lines: 1 });
+  });
+});
+
+test('says how it is used, and which version it is', () => {
+  expect(auxesis(['--help']).stdout).toContain('auxesis evaluate DATA RULES');
+  expect(auxesis(['--version']).stdout).toMatch(/^\d+\.\d+\.\d+\n$/);
+});

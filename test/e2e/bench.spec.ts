@@ -1,0 +1,158 @@
+import { expect, test, type Page } from '@playwright/test';
+import { makeSheet, SheetPage } from './sheet-page';
+
+const OXYGEN = ['3', '4', '4.5', '5', '5.5', '6', '7', '8', '9', '10'];
+const ROWS = [['Station', 'Oxygen', 'Planned'], ...OXYGEN.map((value, at) => [at % 2 ? 'Alder' : 'Birch', value, '6'])];
+
+async function newRule(sheet: SheetPage, address: string, kind: RegExp) {
+  await sheet.cell(address).click();
+  await sheet.legend.getByRole('button', { name: 'New rule' }).click();
+  await sheet.page.getByRole('menuitem', { name: kind }).click();
+  await expect(sheet.bench).toBeVisible();
+}
+
+const threshold = (sheet: SheetPage) => sheet.bench.getByRole('textbox', { name: 'Threshold', exact: true });
+
+async function dragThreshold(page: Page, sheet: SheetPage, byPx: number) {
+  const grip = (await sheet.bench.locator('circle').boundingBox())!;
+  await page.mouse.move(grip.x + grip.width / 2, grip.y + grip.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(grip.x + grip.width / 2 + byPx, grip.y, { steps: 8 });
+}
+
+test('dragging a threshold recolours the sheet while it moves; a second tab sees it once it is kept', async ({ page, context }) => {
+  const id = await makeSheet(page, ROWS);
+  const sheet = await SheetPage.open(page, id);
+  const other = await SheetPage.open(await context.newPage(), id);
+  await newRule(sheet, 'B2', /Compare with a value/);
+  await sheet.bench.getByLabel('Name of the rule').fill('Low');
+  await threshold(sheet).fill('5');
+  await expect(sheet.count('Low')).toHaveText('3 of 60');
+  await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
+  await expect(other.count('Low')).toHaveText('3 of 60');
+
+  await dragThreshold(page, sheet, 150);
+  // Still held: the count, the threshold and the cells follow already, here alone.
+  await expect(sheet.count('Low')).not.toHaveText('3 of 60');
+  await expect(sheet.cell('B5')).toHaveAttribute('data-fill', '#fde5ac');
+  expect(Number(await threshold(sheet).inputValue())).toBeGreaterThan(5.5);
+  await expect(other.count('Low')).toHaveText('3 of 60');
+  await page.mouse.up();
+  await sheet.bench.getByRole('button', { name: 'Keep changes' }).click();
+  const count = (await sheet.count('Low').textContent())!;
+  await expect(other.count('Low')).toHaveText(count);
+  await expect(other.cell('B5')).toHaveAttribute('data-fill', '#fde5ac');
+
+  // Both tabs see each other's edits.
+  await other.page.bringToFront();
+  await other.type('B11', '0.5');
+  await expect(sheet.cell('B11')).toHaveText('0.5');
+  await expect(sheet.cell('B11')).toHaveAttribute('data-rules', 'Low');
+});
+
+test('Escape puts back what was there; arrow keys step a threshold', async ({ page }) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
+  await newRule(sheet, 'B2', /Compare with a value/);
+  await sheet.bench.getByLabel('Name of the rule').fill('Low');
+  await threshold(sheet).fill('5');
+  await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
+  const handle = sheet.bench.getByRole('slider', { name: 'Threshold' });
+  await handle.focus();
+  await page.keyboard.press('PageUp');
+  await page.keyboard.press('PageUp');
+  await expect(sheet.count('Low')).not.toHaveText('3 of 60');
+  await page.keyboard.press('Escape');
+  await expect(sheet.bench).toBeHidden();
+  await expect(sheet.count('Low')).toHaveText('3 of 60');
+});
+
+test('a whole record by two fields: the sentence offers the record, another field, and a factor', async ({ page }) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
+  await newRule(sheet, 'B2', /Compare with a value/);
+  await sheet.pick('Threshold is', 'the record’s Planned');
+  await sheet.bench.getByLabel('Factor').fill('0.9');
+  await sheet.pick('Paints', 'the whole record');
+  // 3, 4, 4.5 and 5 are below 0.9 × 6.
+  await expect(sheet.bench.getByTestId('bench-count')).toContainText('4 of 60 cells');
+  for (const address of ['A2', 'C2', 'G5']) await expect(sheet.cell(address)).toHaveAttribute('data-fill', '#fde5ac');
+  await expect(sheet.cell('A6')).not.toHaveAttribute('data-fill');
+  await expect(sheet.bench.getByLabel('Name of the rule')).toHaveValue('Oxygen is below 0.9 × Planned');
+});
+
+test('averages by group, and bands whose cuts leave no gap', async ({ page }) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
+  await newRule(sheet, 'B2', /Compare with the average/);
+  await sheet.pick('Average', 'the average of its Station');
+  // Birch: 3, 4.5, 5.5, 7, 9, mean 5.8; Alder: 4, 5, 6, 8, 10, mean 6.6.
+  await expect(sheet.bench.getByTestId('bench-count')).toContainText('4 of 60 cells');
+  await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
+
+  await newRule(sheet, 'B2', /Sort into bands/);
+  await sheet.bench.getByRole('textbox', { name: 'Cut 1' }).fill('5');
+  await sheet.bench.getByRole('textbox', { name: 'Cut 2' }).fill('8');
+  const bands = sheet.bench.getByRole('list', { name: 'Bands' }).getByRole('listitem');
+  await expect(bands.nth(0)).toContainText('3 cells');
+  await expect(bands.nth(1)).toContainText('4 cells');
+  await expect(bands.nth(2)).toContainText('3 cells');
+  await sheet.pick('Look of band 3', 'Clear');
+  await expect(sheet.cell('B9')).toHaveAttribute('data-fill', '#cfe8dc');
+  await sheet.bench.getByRole('button', { name: 'Add a cut' }).click();
+  await expect(bands).toHaveCount(5);
+  await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
+  await expect(sheet.legend.getByRole('listitem')).toHaveCount(2);
+});
+
+test('rules are put in order, switched off, duplicated and removed', async ({ page }) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
+  for (const [name, look] of [
+    ['First', 'Cool'],
+    ['Second', 'Plum'],
+  ] as const) {
+    await newRule(sheet, 'B2', /Compare with a value/);
+    await sheet.bench.getByLabel('Name of the rule').fill(name);
+    await threshold(sheet).fill('5');
+    await sheet.pick('Look', look);
+    await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
+    await sheet.bench.getByRole('button', { name: 'Done' }).click();
+  }
+  // A new rule comes first, so it wins.
+  await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#e9d8f0');
+  await sheet.ruleMenu('First', 'Judge earlier');
+  await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#d3e4f6');
+  const grips = sheet.legend.getByRole('button', { name: /^Move / });
+  await grips.first().focus();
+  await page.keyboard.press('Space');
+  await page.waitForTimeout(150);
+  await page.keyboard.press('ArrowDown');
+  await page.waitForTimeout(150);
+  await page.keyboard.press('Space');
+  await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#e9d8f0');
+  await sheet.ruleMenu('Second', 'Switch off');
+  await expect(sheet.count('Second')).toHaveText('off');
+  await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#d3e4f6');
+  await sheet.ruleMenu('First', 'Duplicate');
+  await expect(sheet.entry('First (copy)')).toBeVisible();
+  await sheet.ruleMenu('First (copy)', 'Remove');
+  await sheet.ruleMenu('Second', 'Remove');
+  await expect(sheet.legend.getByRole('listitem')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(sheet.legend.getByRole('listitem')).toHaveCount(2);
+});
+
+test('a percentage is typed as it is shown, and what is not a number changes nothing', async ({ page }) => {
+  const sheet = await SheetPage.open(page, 'station-readings');
+  await sheet.openRule('Well aerated');
+  const end = sheet.bench.getByRole('textbox', { name: 'One end' });
+  await expect(end).toHaveValue('95%');
+  const before = await sheet.count('Well aerated').textContent();
+  await end.fill('100');
+  await expect(sheet.count('Well aerated')).not.toHaveText(before!);
+  const atHundred = await sheet.count('Well aerated').textContent();
+  await end.fill('100%');
+  await expect(sheet.count('Well aerated')).toHaveText(atHundred!);
+  await end.fill('');
+  await expect(end).toHaveAttribute('aria-invalid', 'true');
+  await expect(sheet.count('Well aerated')).toHaveText(atHundred!);
+  await sheet.bench.getByRole('button', { name: 'Put back' }).click();
+  await expect(sheet.count('Well aerated')).toHaveText(before!);
+});

@@ -1,0 +1,73 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { createServer } from 'node:net';
+import { expect, test } from '@playwright/test';
+import { makeSheet, SheetPage } from './sheet-page';
+
+const freePort = () =>
+  new Promise<number>((resolve) => {
+    const server = createServer();
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as { port: number };
+      server.close(() => resolve(port));
+    });
+  });
+
+async function serve(port: number): Promise<ChildProcess> {
+  const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], { stdio: 'ignore' });
+  await expect
+    .poll(
+      () =>
+        fetch(`http://127.0.0.1:${port}/api/health`)
+          .then((answer) => answer.ok)
+          .catch(() => false),
+      { timeout: 20_000 },
+    )
+    .toBe(true);
+  return server;
+}
+
+test('an edit that was acknowledged survives the server being killed, and the page goes on by itself', async ({ browser }) => {
+  const port = await freePort();
+  let server = await serve(port);
+  const context = await browser.newContext({ baseURL: `http://127.0.0.1:${port}` });
+  const page = await context.newPage();
+  const id = await makeSheet(page, [['Station'], ['Alder']]);
+  const sheet = await SheetPage.open(page, id);
+
+  const acknowledged = page.waitForResponse((response) => response.request().method() === 'POST' && response.url().endsWith('/changes'));
+  await sheet.type('A2', 'kept');
+  expect((await acknowledged).status()).toBe(200);
+  server.kill('SIGKILL');
+
+  // What is typed while nobody answers waits here.
+  await expect(page.getByTestId('link')).toHaveAccessibleName(/^Offline/);
+  await sheet.type('A3', 'typed offline');
+  await expect(sheet.cell('A3')).toHaveText('typed offline');
+  await expect(page.getByTestId('link')).toHaveAccessibleName('Offline: 1 change waits here');
+
+  server = await serve(port);
+  await sheet.isLive();
+  const fresh = await SheetPage.open(await context.newPage(), id);
+  await expect(fresh.cell('A2')).toHaveText('kept');
+  await expect(fresh.cell('A3')).toHaveText('typed offline');
+  await context.close();
+  server.kill('SIGKILL');
+});
+
+test('an entry into a record that somebody else removed is given back, with a word', async ({ page, context }) => {
+  const id = await makeSheet(page, [['Station'], ['Alder'], ['Birch']]);
+  const sheet = await SheetPage.open(page, id);
+  const other = await SheetPage.open(await context.newPage(), id);
+  // This page hears nothing for a while, as on a train.
+  await page.route('**/changes**', (route) => route.abort());
+  await sheet.type('A3', 'too late');
+  await other.cell('A3').click();
+  await other.page.getByRole('button', { name: 'Records' }).click();
+  await other.page.getByRole('menuitem', { name: 'Remove row 3' }).click();
+  await expect(other.cell('A3')).toHaveText('');
+  await other.isLive();
+  await page.unroute('**/changes**');
+  await expect(page.getByRole('alert').filter({ hasText: 'removed by someone else' })).toBeVisible({ timeout: 15_000 });
+  await sheet.isLive();
+  await expect(sheet.cell('A3')).toHaveText('');
+});

@@ -1,0 +1,92 @@
+import AxeBuilder from '@axe-core/playwright';
+import { devices, expect, test } from '@playwright/test';
+import { makeSheet, SheetPage } from './sheet-page';
+
+const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, userAgent: devices['Pixel 7'].userAgent };
+
+test('the desk lists the sheets, makes one, and says when a name is missing', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: /Station readings.*480 records.*6 rules/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByText('Give the sheet a name')).toBeVisible();
+  await page.getByLabel('New sheet').fill('Pond survey');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByRole('heading', { name: 'Pond survey' })).toBeVisible();
+  const sheet = new SheetPage(page);
+  await sheet.isLive();
+  await sheet.type('A1', 'Pond');
+  await expect(sheet.cell('A1')).toHaveRole('columnheader');
+  await expect(sheet.legend).toContainText('No rules yet');
+});
+
+test('a sheet that does not exist says so', async ({ page }) => {
+  await page.goto('/sheets/nowhere');
+  await expect(page.getByRole('heading', { name: 'There is nothing here' })).toBeVisible();
+});
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`no accessibility violations are found, ${scheme}`, async ({ browser }) => {
+    const context = await browser.newContext({ colorScheme: scheme });
+    const page = await context.newPage();
+    await page.goto('/');
+    expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => [id, nodes[0]!.html])).toEqual([]);
+    const sheet = await SheetPage.open(page, 'station-readings');
+    await sheet.openRule('pH out of range');
+    await expect(sheet.bench.getByRole('slider').first()).toBeVisible();
+    // The mirror's text is see-through on purpose: what is seen is painted, and its contrast is tested with the looks.
+    const found = await new AxeBuilder({ page }).disableRules(['color-contrast']).analyze();
+    expect(found.violations.map(({ id, nodes }) => [id, nodes[0]!.html])).toEqual([]);
+    const chrome = await new AxeBuilder({ page }).exclude('[role=grid]').analyze();
+    expect(chrome.violations.map(({ id, nodes }) => [id, nodes[0]!.html])).toEqual([]);
+    await context.close();
+  });
+}
+
+test('on a phone: tap, edit in the line, open a rule, and move its threshold', async ({ browser }) => {
+  const context = await browser.newContext(phone);
+  const page = await context.newPage();
+  const sheet = await SheetPage.open(
+    page,
+    await makeSheet(page, [
+      ['Station', 'Oxygen'],
+      ['Alder', '4'],
+      ['Birch', '8'],
+    ]),
+  );
+  await sheet.cell('B3').tap();
+  await expect(page.getByTestId('address')).toHaveText('B3');
+  await page.getByLabel('Content of the selected cell').tap();
+  await page.getByLabel('Content of the selected cell').fill('3');
+  await page.keyboard.press('Enter');
+  await expect(sheet.cell('B3')).toHaveText('3');
+  await sheet.legend.getByRole('button', { name: 'New rule' }).tap();
+  await page.getByRole('menuitem', { name: /Compare with a value/ }).tap();
+  await sheet.bench.locator('input[inputmode]').fill('3.5');
+  await sheet.bench.getByRole('button', { name: 'Keep rule' }).tap();
+  await expect(sheet.legend.getByTestId('count')).toHaveText('1 of 60');
+  await expect(sheet.cell('B3')).toHaveAttribute('data-fill', '#fde5ac');
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
+  await context.close();
+});
+
+test('the spotlight fades everything that a rule does not show', async ({ page }) => {
+  const sheet = await SheetPage.open(
+    page,
+    await makeSheet(page, [
+      ['Station', 'Oxygen'],
+      ['Alder', '4'],
+      ['Birch', '8'],
+    ]),
+  );
+  await sheet.cell('B2').click();
+  await sheet.legend.getByRole('button', { name: 'New rule' }).click();
+  await page.getByRole('menuitem', { name: /Compare with the average/ }).click();
+  await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
+  await sheet.bench.getByRole('button', { name: 'Done' }).click();
+  await sheet.openRule('Oxygen is above the average');
+  await expect(page.getByTestId('address')).toHaveText('B3');
+  await expect(sheet.cell('B2')).toHaveAttribute('data-faded', 'true');
+  await expect(sheet.cell('B3')).not.toHaveAttribute('data-faded');
+  await page.keyboard.press('Escape');
+  await expect(sheet.cell('B2')).not.toHaveAttribute('data-faded');
+});
