@@ -4,12 +4,12 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { spawnSync } from 'node:child_process';
-import { setTimeout as pause } from 'node:timers/promises';
 import { buildApp } from './build-app.mjs';
 import { installDebianPackage } from './debian-package.mjs';
 import { installPackages } from './install-packages.mjs';
 import { Cluster, freePort } from './postgres.mjs';
-import { main, run, start, Trouble } from './run.mjs';
+import { main, run } from './run.mjs';
+import { prepareDatabase, serveApp } from './serve-app.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const reports = mkdtempSync(join(tmpdir(), 'auxesis-test-'));
@@ -47,13 +47,13 @@ await main(async () => {
   installPackages(root);
   if (!existsSync('/usr/bin/chromium')) installDebianPackage('chromium', 'the browser for end-to-end tests');
   const cluster = new Cluster(root, `test-${process.pid}`);
-  let server;
-  const end = () => {
-    if (server && server.exitCode === null && server.signalCode === null) process.kill(-server.pid, 'SIGKILL');
+  let app;
+  const end = async () => {
+    await app?.stop();
     cluster.remove();
     rmSync(reports, { recursive: true, force: true });
   };
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => (end(), process.exit(1)));
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void end().then(() => process.exit(1)));
   try {
     const database = await cluster.start('auxesis');
     check('formatting', 'npx', 'prettier', '--check', '--log-level', 'warn', '.');
@@ -69,33 +69,18 @@ await main(async () => {
       read: (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests }),
     });
     buildApp(root);
-    const env = { DATABASE_URL: database, NEXT_TELEMETRY_DISABLED: '1' };
-    run(process.execPath, ['--import', 'tsx', 'scripts/prepare-database.ts'], { cwd: root, env });
-    const port = await freePort();
-    const address = `http://127.0.0.1:${port}`;
-    server = start(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
-      cwd: root,
-      env,
-      stdio: 'ignore',
-    });
-    await ready(address);
+    prepareDatabase(root, database);
+    app = serveApp(root, { database, port: await freePort() });
+    await app.ready;
     suite('end-to-end tests in Chromium', {
       args: ['playwright', 'test'],
-      env: { ...env, AUXESIS_URL: address, AUXESIS_REPORT: join(reports, 'e2e.json') },
+      env: { DATABASE_URL: database, AUXESIS_URL: app.address, AUXESIS_REPORT: join(reports, 'e2e.json') },
       report: join(reports, 'e2e.json'),
       read: ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }),
     });
   } finally {
-    end();
+    await end();
   }
   console.log(`\n${tally.passed} passed, ${tally.failed} failed`);
   process.exitCode = tally.failed === 0 ? 0 : 1;
 });
-
-async function ready(address) {
-  for (let tries = 0; tries < 150; tries++) {
-    if ((await fetch(`${address}/api/health`).catch(() => null))?.ok) return;
-    await pause(200);
-  }
-  throw new Trouble(`The server for the end-to-end tests does not answer at ${address}`);
-}

@@ -32,8 +32,14 @@ export class Engine {
   private area: Area = { left: 0, top: 0, right: -1, bottom: -1 };
   private spotlight: string | null = null;
   private readonly news = new Set<News>();
+  /** The frame as it was last told: most edits leave it as it is. */
+  private toldFrame = '';
 
-  constructor(private readonly tell: (event: Event, transfer?: Transferable[]) => void) {}
+  constructor(private readonly tellAll: (events: readonly Event[], transfer?: Transferable[]) => void) {}
+
+  private tell(event: Event): void {
+    this.tellAll([event]);
+  }
 
   async answer(request: Request): Promise<unknown> {
     switch (request.kind) {
@@ -225,8 +231,8 @@ export class Engine {
   private note(...news: readonly News[]): null {
     const first = this.news.size === 0;
     for (const item of news) this.news.add(item);
-    // Several changes that arrive together are told once; the task queue lets waiting messages in first.
-    if (first) setTimeout(() => this.tellNews(), 0);
+    // All that one message or one batch of changes brings is told once, as soon as it is in.
+    if (first) queueMicrotask(() => this.tellNews());
     return null;
   }
 
@@ -234,20 +240,27 @@ export class Engine {
     const news = new Set(this.news);
     this.news.clear();
     if (!this.replica) return;
-    if (news.has('frame')) this.tell({ kind: 'frame-changed', frame: this.frame() });
+    const events: Event[] = [];
+    const buffers: Transferable[] = [];
+    const frame = news.has('frame') ? this.frame() : undefined;
+    if (frame && JSON.stringify(frame) !== this.toldFrame) {
+      this.toldFrame = JSON.stringify(frame);
+      events.push({ kind: 'frame-changed', frame });
+    }
     if (news.has('window')) {
       const window = windowOf(this.replica, this.area, this.spotlight);
       const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: this.frozenRows() - 1 }, this.spotlight);
-      const buffers = [window, frozen].flatMap((part) => [part.looks.buffer, part.aligns.buffer, part.spotlit.buffer]);
-      this.tell({ kind: 'window-resolved', window, frozen }, buffers);
+      for (const part of [window, frozen]) buffers.push(part.looks.buffer, part.aligns.buffer, part.spotlit.buffer);
+      events.push({ kind: 'window-resolved', window, frozen });
     }
-    if (news.has('legend')) this.tell({ kind: 'rules-counted', legend: this.legend() });
-    if (news.has('undo')) this.tell({ kind: 'undo-changed', ...this.undo.depth });
+    if (news.has('legend')) events.push({ kind: 'rules-counted', legend: this.legend() });
+    if (news.has('undo')) events.push({ kind: 'undo-changed', ...this.undo.depth });
+    this.tellAll(events, buffers);
   }
 
   private frame(): SheetFrame {
     const { sheet } = this;
-    return { name: this.name, fields: this.shownFields(), rowCount: sheet.rowCount, frozenRows: this.frozenRows(), sequence: this.opened.sequence };
+    return { name: this.name, fields: this.shownFields(), rowCount: sheet.rowCount, frozenRows: this.frozenRows() };
   }
 
   /** Rows up to the header, where that is near the top. */

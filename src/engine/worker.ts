@@ -3,7 +3,7 @@ import { Engine } from './engine';
 
 const post = (message: FromEngine, transfer: Transferable[] = []) => self.postMessage(message, { transfer });
 
-const engine = new Engine((event, transfer) => post({ v: PROTOCOL_VERSION, event }, transfer));
+const engine = new Engine((events, transfer) => post({ v: PROTOCOL_VERSION, events }, transfer));
 
 self.onmessage = async ({ data: { id, ...request } }: MessageEvent<ToEngine>) => {
   try {

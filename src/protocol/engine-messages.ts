@@ -69,7 +69,6 @@ export interface SheetFrame {
   readonly rowCount: number;
   /** Rows at the top that stay in view: up to the header. */
   readonly frozenRows: number;
-  readonly sequence: number;
 }
 
 /** A look made ready to paint: final properties, and the names of the rules that made it. */
@@ -121,6 +120,6 @@ export type Event =
 
 export type ToEngine = { readonly v: number; readonly id: number } & Request;
 export type FromEngine =
-  | { readonly v: number; readonly event: Event }
+  | { readonly v: number; readonly events: readonly Event[] }
   | { readonly v: number; readonly id: number; readonly done: unknown }
   | { readonly v: number; readonly id: number; readonly failed: string };

@@ -83,6 +83,7 @@ export function unpackSheet(buffer: ArrayBuffer): { sheet: Sheet; head: Omit<Pac
   const rows = rowIds.length;
   const rolesAt = toWord(4 + headLength);
   const roles = new Uint8Array(buffer, rolesAt, rows);
+  opened.reserve(rows);
   rowIds.forEach((id, at) => opened.appendRow({ id, key: rowKeys[at]!, role: ROW_ROLES[roles[at]!]! }));
   const header = roleCode('header');
   dictionaries.forEach((inputs, column) => {

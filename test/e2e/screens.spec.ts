@@ -12,11 +12,11 @@ test('the desk lists the sheets, makes one, and says when a name is missing', as
   await page.getByLabel('New sheet').fill('Pond survey');
   await page.getByRole('button', { name: 'Make it' }).click();
   await expect(page.getByRole('heading', { name: 'Pond survey' })).toBeVisible();
-  const sheet = new SheetPage(page);
-  await sheet.isLive();
-  await sheet.type('A1', 'Pond');
-  await expect(sheet.cell('A1')).toHaveRole('columnheader');
-  await expect(sheet.legend).toContainText('No rules yet');
+  const opened = new SheetPage(page);
+  await opened.isLive();
+  await opened.type('A1', 'Pond');
+  await expect(opened.cell('A1')).toHaveRole('columnheader');
+  await expect(opened.legend).toContainText('No rules yet');
 });
 
 test('a sheet that does not exist says so', async ({ page }) => {

@@ -13,10 +13,10 @@ export class SheetPage {
   }
 
   static async open(page: Page, id: string): Promise<SheetPage> {
-    const sheet = new SheetPage(page);
+    const opened = new SheetPage(page);
     await page.goto(`/sheets/${id}`);
-    await sheet.isLive();
-    return sheet;
+    await opened.isLive();
+    return opened;
   }
 
   async isLive(): Promise<void> {

@@ -215,6 +215,11 @@ export class Sheet {
     return slot;
   }
 
+  /** Makes room for so many rows at once. */
+  reserve(rows: number): void {
+    for (const column of this.columns) column.fit(this.slotCount + rows);
+  }
+
   private addSlot({ id, key, role }: Omit<StoredRow, 'cells'>): number {
     const slot = this.slotCount++;
     if (slot >= this.roles.length) {
@@ -226,7 +231,7 @@ export class Sheet {
     this.ids[slot] = id;
     this.keys[slot] = key;
     this.slotOfId.set(id, slot);
-    for (const column of this.columns) column.fit(this.slotCount);
+    if (this.slotCount > (this.columns[0]?.codes.length ?? 0)) this.reserve(1);
     for (const [name, mask] of this.masks) {
       mask.fit(this.slotCount);
       mask.set(slot, name.split(' ').includes(role));

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { sampleStandardDeviation, standardDeviation } from 'simple-statistics';
 import { describe, expect, test } from 'vitest';
+import { BitSet } from '../sheet/bit-set';
 import { Moments } from './moments';
 
 const of = (values: readonly number[]) => {
@@ -57,4 +58,29 @@ test('there is no mean of nothing, and no sample deviation of one', () => {
   expect(new Moments().mean).toBeNaN();
   expect(of([5]).deviation('sample')).toBeNaN();
   expect(of([5]).deviation('population')).toBe(0);
+});
+
+test('the quick loop gives what adding one by one gives', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.option(fc.double({ min: -1e9, max: 1e9, noNaN: true }), { nil: NaN }), { maxLength: 80 }),
+      fc.infiniteStream(fc.boolean()),
+      (values, picks) => {
+        const members = new BitSet();
+        members.fit(values.length);
+        const picked = values.filter((_, at) => {
+          const isIn = picks.next().value === true;
+          members.set(at, isIn);
+          return isIn;
+        });
+        const plain = of(picked.filter((value) => !Number.isNaN(value)));
+        for (const squares of ['squares', 'no-squares'] as const) {
+          const quick = new Moments();
+          quick.addAll(Float64Array.from(values), members, squares);
+          expect([quick.count, quick.sum]).toEqual([plain.count, plain.sum]);
+          expect(quick.deviation('population')).toBe(squares === 'squares' ? plain.deviation('population') : NaN);
+        }
+      },
+    ),
+  );
 });

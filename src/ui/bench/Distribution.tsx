@@ -1,4 +1,4 @@
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useDeferredValue, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useElementSize } from '@mantine/hooks';
 import { useComputedColorScheme } from '@mantine/core';
 import { cumsum, max, tickStep } from 'd3-array';
@@ -22,7 +22,7 @@ const GRIP_PX = 6;
 export function Distribution({ rule }: { readonly rule: Rule }) {
   const session = useSession();
   const theme = useComputedColorScheme('light');
-  const profile = useSessionState((state) => state.profile?.profile);
+  const profile = useDeferredValue(useSessionState((state) => state.profile?.profile));
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const { ref, width, height } = useElementSize<HTMLDivElement>();
   if (!profile) return <div ref={ref} className={classes.chart} />;

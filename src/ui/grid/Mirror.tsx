@@ -1,10 +1,9 @@
-import type { CSSProperties } from 'react';
-import { memo } from 'react';
+import { memo, useDeferredValue } from 'react';
 import type { SheetWindow } from '../../protocol/engine-messages';
 import { columnLetters } from '../../core/sheet/address';
 import { useSessionState } from '../sheet/use-session';
 import { ROW_PX, type Geometry, type Scroll, type Size } from './engine/geometry';
-import { selectedArea } from './engine/selection';
+import { selectedArea, type Selection } from './engine/selection';
 import { sceneCell, type SceneCell } from './painter/scene';
 import classes from './Grid.module.css';
 
@@ -16,28 +15,58 @@ interface Props {
 
 /**
  * The ARIA grid of what is in view, as real elements over the painted cells: for screen readers, for touch exploration
- * and for tests. It follows edits and the selection at once, and scrolling when it rests.
+ * and for tests. It follows edits and the selection, and scrolling when it rests. It is rendered as deferred work, in
+ * slices, so that it never holds up a frame of the painter.
  */
-export const Mirror = memo(function Mirror({ geometry, view, scroll }: Props) {
-  const window = useSessionState((state) => state.window);
-  const frozen = useSessionState((state) => state.frozen);
-  const selection = useSessionState((state) => state.selection);
+export function Mirror({ geometry, view, scroll }: Props) {
+  const window = useDeferredValue(useSessionState((state) => state.window));
+  const frozen = useDeferredValue(useSessionState((state) => state.frozen));
+  const selection = useDeferredValue(useSessionState((state) => state.selection));
   if (!window || geometry.rowCount === 0 || view.width === 0) return null;
+  return <MirrorRows geometry={geometry} view={view} scroll={scroll} window={window} frozen={frozen} selection={selection} />;
+}
+
+interface RowsProps extends Props {
+  readonly window: SheetWindow;
+  readonly frozen: SheetWindow | null;
+  readonly selection: Selection;
+}
+
+const MirrorRows = memo(function MirrorRows({ geometry, view, scroll, window, frozen, selection }: RowsProps) {
   const visible = geometry.visible(scroll, view);
-  const selected = selectedArea(selection);
   const rows: { position: number; part: SheetWindow }[] = [];
   for (let position = 0; frozen && position < geometry.frozenRows; position++) rows.push({ position, part: frozen });
   for (let position = Math.max(visible.top, geometry.frozenRows); position <= visible.bottom; position++) rows.push({ position, part: window });
   return rows.map(({ position, part }) => (
-    <div
+    <MirrorRow
       key={position}
-      role="row"
-      aria-rowindex={position + 1}
-      className={classes.row}
-      style={{ top: geometry.rowTop(position) + (position < geometry.frozenRows ? scroll.top : 0) }}
-    >
-      {Array.from({ length: visible.right - visible.left + 1 }, (_, at) => {
-        const column = visible.left + at;
+      geometry={geometry}
+      part={part}
+      position={position}
+      left={visible.left}
+      right={visible.right}
+      top={geometry.rowTop(position) + (position < geometry.frozenRows ? scroll.top : 0)}
+      selection={selection}
+    />
+  ));
+});
+
+interface RowProps {
+  readonly geometry: Geometry;
+  readonly part: SheetWindow;
+  readonly position: number;
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly selection: Selection;
+}
+
+function MirrorRow({ geometry, part, position, left, right, top, selection }: RowProps) {
+  const selected = selectedArea(selection);
+  return (
+    <div role="row" aria-rowindex={position + 1} className={classes.row} style={{ top }}>
+      {Array.from({ length: right - left + 1 }, (_, at) => {
+        const column = left + at;
         const cell = sceneCell(part, column, position);
         const isSelected = column >= selected.left && column <= selected.right && position >= selected.top && position <= selected.bottom;
         return (
@@ -48,24 +77,40 @@ export const Mirror = memo(function Mirror({ geometry, view, scroll }: Props) {
               column={column}
               position={position}
               isSelected={isSelected}
-              style={{ left: geometry.columnLeft(column), width: geometry.columnWidth(column), height: ROW_PX }}
+              left={geometry.columnLeft(column)}
+              width={geometry.columnWidth(column)}
             />
           )
         );
       })}
     </div>
-  ));
-});
+  );
+}
 
 interface CellProps {
   readonly cell: SceneCell;
   readonly column: number;
   readonly position: number;
   readonly isSelected: boolean;
-  readonly style: CSSProperties;
+  readonly left: number;
+  readonly width: number;
 }
 
-function MirrorCell({ cell, column, position, isSelected, style }: CellProps) {
+/** True where two cells are the same to a reader: windows are made anew at each edit, most of their cells are not. */
+function isSame(one: CellProps, other: CellProps): boolean {
+  const [a, b] = [one.cell, other.cell];
+  return (
+    one.isSelected === other.isSelected &&
+    one.left === other.left &&
+    one.width === other.width &&
+    a.text === b.text &&
+    a.faded === b.faded &&
+    a.isHeader === b.isHeader &&
+    (a.look === b.look || JSON.stringify(a.look) === JSON.stringify(b.look))
+  );
+}
+
+const MirrorCell = memo(function MirrorCell({ cell, column, position, isSelected, left, width }: CellProps) {
   const { properties, rules } = cell.look;
   const words = [cell.text || 'blank', ...rules].join(', ');
   return (
@@ -76,7 +121,7 @@ function MirrorCell({ cell, column, position, isSelected, style }: CellProps) {
       aria-selected={isSelected}
       aria-label={words}
       className={classes.cell}
-      style={style}
+      style={{ left, width, height: ROW_PX }}
       data-address={`${columnLetters(column)}${position + 1}`}
       data-fill={typeof properties.fill === 'string' ? properties.fill : properties.fill ? 'mixed' : undefined}
       data-text={properties.text as string | undefined}
@@ -87,4 +132,4 @@ function MirrorCell({ cell, column, position, isSelected, style }: CellProps) {
       {cell.text}
     </div>
   );
-}
+}, isSame);

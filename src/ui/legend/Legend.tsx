@@ -3,6 +3,7 @@
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { useDeferredValue } from 'react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';
 import { LegendItem } from './LegendItem';
@@ -11,7 +12,7 @@ import { NewRule } from './NewRule';
 /** The rules in order of precedence, each with what it shows and how much it paints. */
 export function Legend() {
   const session = useSession();
-  const legend = useSessionState((state) => state.legend);
+  const legend = useDeferredValue(useSessionState((state) => state.legend));
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),

@@ -2,6 +2,7 @@ import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ActionIcon, Menu } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconCopy, IconDotsVertical, IconFlag, IconPower, IconTrash } from '@tabler/icons-react';
+import { memo } from 'react';
 import type { Look } from '../../core/looks/look';
 import { kindOf } from '../../core/rules/kinds/registry';
 import type { LegendEntry } from '../../protocol/engine-messages';
@@ -21,7 +22,8 @@ const looksOf = ({ rule }: LegendEntry): readonly Look[] => {
   return looks.filter((look) => look !== null);
 };
 
-export function LegendItem({ entry, place, count }: Props) {
+/** One rule of the legend. The engine tells all entries anew when one has changed; only that one is rendered. */
+export const LegendItem = memo(function LegendItem({ entry, place, count }: Props) {
   const session = useSession();
   const isOpen = useSessionState((state) => state.bench?.draft.id === entry.id);
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: entry.id });
@@ -105,4 +107,8 @@ export function LegendItem({ entry, place, count }: Props) {
       </Menu>
     </li>
   );
+}, isSame);
+
+function isSame(one: Props, other: Props): boolean {
+  return one.place === other.place && one.count === other.count && JSON.stringify(one.entry) === JSON.stringify(other.entry);
 }

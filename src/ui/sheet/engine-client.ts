@@ -11,9 +11,9 @@ export class EngineClient {
   private readonly waiting = new Map<number, Waiting>();
   private lastId = 0;
 
-  constructor(hear: (event: Event) => void) {
+  constructor(hear: (events: readonly Event[]) => void) {
     this.worker.onmessage = ({ data }: MessageEvent<FromEngine>) => {
-      if ('event' in data) return hear(data.event);
+      if ('events' in data) return hear(data.events);
       const waiting = this.waiting.get(data.id);
       this.waiting.delete(data.id);
       if ('failed' in data) waiting?.failed(new Error(data.failed));

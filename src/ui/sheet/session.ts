@@ -88,7 +88,7 @@ export class Session {
 
   /** Starts the engine and opens the sheet. Returns how to end it; it can be started again. */
   start(theme: Theme): () => void {
-    const engine = new EngineClient((event) => this.hear(event));
+    const engine = new EngineClient((events) => this.hear(events));
     this.engine = engine;
     // What went wrong is told by an event.
     engine.ask({ kind: 'open', sheet: this.sheet, theme }).catch(() => {});
@@ -115,25 +115,11 @@ export class Session {
     for (const listener of this.listeners) listener();
   }
 
-  private hear(event: Event): void {
-    switch (event.kind) {
-      case 'frame-changed':
-        return this.set({ frame: event.frame });
-      case 'window-resolved':
-        this.set({ window: event.window, frozen: event.frozen });
-        return this.readCell();
-      case 'rules-counted':
-        this.set({ legend: event.legend });
-        return this.readProfile();
-      case 'link-changed':
-        return this.set({ link: event.state, pending: event.pending });
-      case 'undo-changed':
-        return this.set({ undo: event.undo, redo: event.redo });
-      case 'change-refused':
-        return this.set({ message: event.message });
-      case 'sheet-failed':
-        return this.set({ failure: event.message });
-    }
+  /** Takes in all that the engine told at once, and renders once. */
+  private hear(events: readonly Event[]): void {
+    this.set(Object.assign({}, ...events.map(stateAfter)) as Partial<SessionState>);
+    if (events.some(({ kind }) => kind === 'window-resolved')) this.readCell();
+    if (events.some(({ kind }) => kind === 'rules-counted')) this.readProfile();
   }
 
   // The grid
@@ -370,5 +356,25 @@ export class Session {
 
   private storedRule({ id, key, rule }: LegendEntry): StoredRule {
     return { id, key, rule };
+  }
+}
+
+/** What an event of the engine changes on screen. */
+function stateAfter(event: Event): Partial<SessionState> {
+  switch (event.kind) {
+    case 'frame-changed':
+      return { frame: event.frame };
+    case 'window-resolved':
+      return { window: event.window, frozen: event.frozen };
+    case 'rules-counted':
+      return { legend: event.legend };
+    case 'link-changed':
+      return { link: event.state, pending: event.pending };
+    case 'undo-changed':
+      return { undo: event.undo, redo: event.redo };
+    case 'change-refused':
+      return { message: event.message };
+    case 'sheet-failed':
+      return { failure: event.message };
   }
 }

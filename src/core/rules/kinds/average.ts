@@ -81,6 +81,12 @@ class AverageKernel implements Kernel {
     this.inputs = { sameRow: [], cells: [], wholeColumns: groupColumn === undefined ? [] : [groupColumn] };
     for (const { column, slots } of context.cells) {
       const { numbers } = context.sheet.columns[column]!;
+      if (groupColumn === undefined) {
+        const key = when.per === 'field' ? column : 0;
+        if (!this.groups.has(key)) this.groups.set(key, new Moments());
+        this.groups.get(key)!.addAll(numbers, slots, when.deviations ? 'squares' : 'no-squares');
+        continue;
+      }
       slots.forEach((slot) => {
         const number = numbers[slot]!;
         if (!Number.isNaN(number)) this.momentsAt(column, slot, 'make')?.add(number);

@@ -1,0 +1,30 @@
+// npm run bench: each figure beside its baseline from the same run. Nothing here is a test.
+import { dirname } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { buildApp } from './build-app.mjs';
+import { installPackages } from './install-packages.mjs';
+import { Cluster, freePort } from './postgres.mjs';
+import { main, run } from './run.mjs';
+import { prepareDatabase, serveApp } from './serve-app.mjs';
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+
+await main(async () => {
+  installPackages(root);
+  run(process.execPath, ['--import', 'tsx', 'scripts/bench/kernels.ts'], { cwd: root, quiet: false });
+  const cluster = new Cluster(root, `bench-${process.pid}`);
+  let app;
+  try {
+    const database = await cluster.start('auxesis');
+    prepareDatabase(root, database);
+    const sheet = run(process.execPath, ['--import', 'tsx', 'scripts/bench/large-sheet.ts'], { cwd: root, env: { DATABASE_URL: database } }).trim();
+    buildApp(root);
+    app = serveApp(root, { database, port: await freePort() });
+    await app.ready;
+    const { benchBrowser } = await import('./bench/browser.mjs');
+    await benchBrowser(app.address, sheet);
+  } finally {
+    await app?.stop();
+    cluster.remove();
+  }
+});

@@ -1,0 +1,142 @@
+import { chromium } from '@playwright/test';
+import { figure, median, ms } from './figures.mjs';
+
+const FRAMES = 300;
+
+/** Opens and scrolls a sheet of 100,000 records in Chromium, and measures what a person would feel. */
+export async function benchBrowser(address, sheet) {
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  try {
+    const small = await openTimes(page, `${address}/sheets/station-readings`);
+    const opened = await openTimes(page, `${address}/sheets/${sheet}`);
+    const packed = await timed(async () => (await fetch(`${address}/api/sheets/${sheet}/packed`)).arrayBuffer());
+    figure(
+      'open 100,000 records x 12 fields to first painted cells',
+      ms(median(opened)),
+      `with 480 records ${ms(median(small))}, its bytes alone ${ms(packed)}`,
+      'under 1,500 ms',
+    );
+    const idle = await frames(page, null);
+    const scrolled = await frames(page, 900);
+    figure(
+      'frames a second while scrolling 900 px a frame, looks on',
+      scrolled.rate.toFixed(0),
+      `the same page at rest ${idle.rate.toFixed(0)}`,
+      '50 or more',
+    );
+    figure('slowest frame in 20 of that scrolling', ms(scrolled.slow), `at rest ${ms(idle.slow)}`, '');
+    const edit = await editTimes(page);
+    figure(
+      'value entered (Enter pressed) to the cell painted in its look',
+      ms(median(edit.painted)),
+      `one frame ${ms(1000 / idle.rate)}`,
+      'a frame or two',
+    );
+    figure('longest block of the main thread: edits, drags, scrolling', ms(await longest(page)), 'target of the issue 50 ms', 'under 50 ms');
+  } finally {
+    await browser.close();
+  }
+}
+
+async function timed(work) {
+  const began = performance.now();
+  await work();
+  return performance.now() - began;
+}
+
+async function openTimes(page, url) {
+  const times = [];
+  for (let run = 0; run < 5; run++) {
+    await page.goto('about:blank');
+    times.push(
+      await timed(async () => {
+        await page.goto(url, { waitUntil: 'commit' });
+        await page.locator('[data-address="A5"]').waitFor({ timeout: 60_000 });
+      }),
+    );
+  }
+  return times.slice(1);
+}
+
+/** Frames while the grid scrolls by so many pixels a frame, down and up again. */
+function frames(page, step) {
+  return page.evaluate(
+    async ({ count, by }) => {
+      const grid = document.querySelector('[role=grid]');
+      const gaps = [];
+      let last = performance.now();
+      let direction = 1;
+      for (let frame = 0; frame < count; frame++) {
+        await new Promise(requestAnimationFrame);
+        const now = performance.now();
+        gaps.push(now - last);
+        last = now;
+        if (by !== null) grid.scrollTop += by * direction;
+        if (frame === count / 2) direction = -1;
+      }
+      const sorted = gaps.slice(1).sort((a, b) => a - b);
+      return { rate: 1000 / (sorted.reduce((sum, gap) => sum + gap, 0) / sorted.length), slow: sorted[Math.floor(sorted.length * 0.95)] };
+    },
+    { count: FRAMES, by: step },
+  );
+}
+
+async function editTimes(page) {
+  await page.evaluate(() => {
+    globalThis.blocks = [];
+    new PerformanceObserver((list) => globalThis.blocks.push(...list.getEntries().map((entry) => entry.duration))).observe({ type: 'longtask' });
+    globalThis.loaf = [];
+    new PerformanceObserver((list) => {
+      for (const e of list.getEntries())
+        globalThis.loaf.push(
+          JSON.stringify({
+            d: e.duration,
+            b: e.blockingDuration,
+            s: e.scripts.map((x) => [x.invoker, x.sourceFunctionName, x.sourceURL.slice(-30), x.duration, x.forcedStyleAndLayoutDuration]),
+          }),
+        );
+    }).observe({ type: 'long-animation-frame' });
+    document.querySelector('[role=grid]').scrollTop = 0;
+  });
+  await page.locator('[data-address="G2"]').click();
+  const painted = [];
+  for (let run = 0; run < 12; run++) {
+    await page.keyboard.press('ArrowUp');
+    await page.locator('[data-address="G2"]').click();
+    await page.keyboard.type(run % 2 ? '12' : '2');
+    painted.push(await page.evaluate(enterAndWaitForPaint));
+  }
+  await page.getByRole('navigation', { name: 'Legend' }).locator('button[aria-pressed]').nth(1).click();
+  await page.getByRole('slider').waitFor();
+  const grip = await page.locator('circle').boundingBox();
+  await page.mouse.move(grip.x + 6, grip.y + 6);
+  await page.mouse.down();
+  for (let step = 0; step < 60; step++) await page.mouse.move(grip.x + 6 + step * 3, grip.y + 6);
+  await page.mouse.up();
+  await frames(page, 900);
+  if (process.env.DEBUG_BLOCKS) console.log(await page.evaluate(() => globalThis.loaf));
+  return { painted };
+}
+
+/** Presses Enter in the cell being edited, and waits until the canvas shows another fill at its edge. Runs in the page. */
+async function enterAndWaitForPaint() {
+  const canvas = document.querySelector('canvas');
+  const input = document.querySelector('input[aria-label="Cell content"]');
+  const [canvasBox, inputBox] = [canvas, input].map((element) => element.getBoundingClientRect());
+  const probe = new OffscreenCanvas(1, 1).getContext('2d', { willReadFrequently: true });
+  const colour = () => {
+    probe.drawImage(canvas, -(inputBox.x - canvasBox.x + 5) * devicePixelRatio, -(inputBox.y - canvasBox.y + 6) * devicePixelRatio);
+    return probe.getImageData(0, 0, 1, 1).data.join();
+  };
+  const before = colour();
+  const began = performance.now();
+  input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }));
+  while (colour() === before && performance.now() - began < 2000) await new Promise(requestAnimationFrame);
+  return performance.now() - began;
+}
+
+const longest = (page) => page.evaluate(() => Math.max(0, ...globalThis.blocks));

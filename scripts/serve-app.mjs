@@ -1,0 +1,38 @@
+import { setTimeout as pause } from 'node:timers/promises';
+import { run, start, Trouble } from './run.mjs';
+
+/** Brings a database up to date and puts the demo in, once. */
+export function prepareDatabase(root, url, { quiet = true } = {}) {
+  run(process.execPath, ['--import', 'tsx', 'scripts/prepare-database.ts'], { cwd: root, env: { DATABASE_URL: url }, quiet });
+}
+
+/** Serves the built app on loopback. `ready` is fulfilled once it answers; `stop` ends it by its own process group. */
+export function serveApp(root, { database, port, stderr = 'ignore' }) {
+  const env = { DATABASE_URL: database, NEXT_TELEMETRY_DISABLED: '1' };
+  const server = start(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
+    cwd: root,
+    env,
+    stdio: ['ignore', 'ignore', stderr],
+  });
+  const isOver = () => server.exitCode !== null || server.signalCode !== null;
+  const over = new Promise((resolve) => server.once('exit', resolve));
+  const address = `http://127.0.0.1:${port}`;
+  return { address, over, ready: answers(address, isOver), stop: () => (isOver() ? Promise.resolve() : endGroup(server, over)) };
+}
+
+async function answers(address, isOver) {
+  for (let tries = 0; tries < 150 && !isOver(); tries++) {
+    const answer = await fetch(`${address}/api/health`).catch(() => null);
+    if (answer?.ok) return;
+    await pause(200);
+  }
+  throw new Trouble(`The server does not answer at ${address}. If something else uses the port, set PORT to another.`);
+}
+
+/** Asks a process group to end, and ends it after four seconds if it has not. */
+async function endGroup(server, over) {
+  process.kill(-server.pid, 'SIGTERM');
+  const insisting = setTimeout(() => process.kill(-server.pid, 'SIGKILL'), 4000);
+  await over;
+  clearTimeout(insisting);
+}
