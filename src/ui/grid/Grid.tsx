@@ -63,8 +63,15 @@ export function Grid() {
 
   useEffect(() => {
     plan();
-    return session.subscribe(plan);
-  }, [session, plan]);
+    let painted = session.get().window;
+    return session.subscribe(() => {
+      const { window } = session.get();
+      if (window === painted) return plan();
+      // New values are painted in the task that brings them, before anything else is rendered.
+      painted = window;
+      paint();
+    });
+  }, [session, plan, paint]);
 
   const look = useCallback(() => {
     if (geometry.rowCount === 0 || view.width === 0) return;

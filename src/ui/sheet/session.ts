@@ -161,8 +161,9 @@ export class Session {
   commit(): void {
     const { editing } = this.state;
     if (!editing) return;
-    this.set({ editing: null });
+    // Asked first: the engine works while the page puts the editor away.
     void this.ask({ kind: 'enter', column: editing.column, position: editing.position, input: editing.text });
+    this.set({ editing: null });
   }
 
   cancelEdit(): void {
