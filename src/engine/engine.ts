@@ -1,7 +1,7 @@
 import { generateKeyBetween } from 'fractional-indexing';
 import { nanoid } from 'nanoid';
 import { columnLetters } from '../core/sheet/address';
-import { shownAt } from '../core/rules/compile-context';
+import { shownAt } from '../core/sheet/shown-cell';
 import { readCells } from '../core/rules/reach';
 import { isProblem, type Rule } from '../core/rules/rule';
 import { ruleSentence } from '../core/rules/sentence-words';
@@ -165,10 +165,11 @@ export class Engine {
     return cells.length ? this.change([{ kind: 'set-cells', cells }]) : null;
   }
 
-  private addRecord(): null {
+  private addRecord(): { position: number } {
     const last = this.sheet.order.at(-1);
     const key = generateKeyBetween(last === undefined ? null : this.sheet.rowKey(last), null);
-    return this.change([{ kind: 'insert-rows', rows: [{ id: nanoid(10), key, role: 'record', cells: {} }] }]);
+    this.change([{ kind: 'insert-rows', rows: [{ id: nanoid(10), key, role: 'record', cells: {} }] }]);
+    return { position: this.sheet.rowCount - 1 };
   }
 
   private cell(column: number, position: number): CellAnswer | null {

@@ -1,6 +1,6 @@
 import { TAG } from '../core/values/cell-value';
 import { formatNumber } from '../core/values/number-format';
-import { shownAt } from '../core/rules/compile-context';
+import { shownAt } from '../core/sheet/shown-cell';
 import { decidingOutcome, sourcesOf, type ResolvedLook } from '../core/rules/resolver';
 import type { RunningRule } from '../core/rules/running-rule';
 import type { Area, PaintedLook, SheetWindow } from '../protocol/engine-messages';

@@ -38,7 +38,8 @@ export type Request =
 
 /** What a request is answered with. */
 export interface Answers {
-  readonly 'ask-cell': CellAnswer;
+  readonly 'add-record': { readonly position: number };
+  readonly 'ask-cell': CellAnswer | null;
   readonly 'ask-match': { readonly column: number; readonly position: number } | null;
   readonly 'ask-profile': ProfileAnswer;
 }

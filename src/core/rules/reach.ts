@@ -1,7 +1,7 @@
 import { BitSet } from '../sheet/bit-set';
 import { parseRanges } from '../sheet/address';
 import type { Sheet } from '../sheet/sheet';
-import { missingField } from './compile-context';
+import { missingField } from './operands';
 import type { Paints, Problem, Reads } from './rule';
 
 /** The cells of one column that a rule reads. */

@@ -1,16 +1,24 @@
 import type { BitSet } from '../sheet/bit-set';
+import { ExactSum } from './exact-sum';
+
+/** Beyond this a number's square is no double, so there is no deviation while one is there. */
+const LARGEST_SQUARED = 1e150;
+/** Beyond this sums may leave the doubles, so there is no mean while one is there. */
+const LARGEST_SUMMED = 1e300;
 
 /**
- * Count, sum and sum of squares of a changing set of numbers. Sums are pairs of doubles (about 32 digits: error-free
- * addition after Knuth, error-free product after Dekker), so that they do not drift when values come and go, and the
- * deviation of numbers with a large common part keeps its digits.
+ * Count, mean and deviation of a changing set of numbers. Sums are exact, so that what remains after values came and
+ * went is to the last bit what a fresh computation gives.
  */
 export class Moments {
   count = 0;
-  private sumHigh = 0;
-  private sumLow = 0;
-  private squareHigh = 0;
-  private squareLow = 0;
+  private readonly sum = new ExactSum();
+  private readonly squares = new ExactSum();
+  private unsquared = 0;
+  private unsummed = 0;
+
+  /** `tracks` says whether a deviation will be asked for: without one, squares need not be kept. */
+  constructor(private readonly tracks: 'mean' | 'deviation' = 'deviation') {}
 
   add(value: number): void {
     this.take(value, 1);
@@ -21,91 +29,73 @@ export class Moments {
     this.take(value, -1);
   }
 
-  /**
-   * Adds the numbers of these members, passing over NaN: the same as `add` for each, in one loop. Squares, which only a
-   * deviation needs, are left out on request; `deviation` is NaN then.
-   */
-  addAll(numbers: Float64Array, members: BitSet, squares: 'squares' | 'no-squares'): void {
-    if (squares === 'squares') {
-      members.forEach((member) => {
-        if (!Number.isNaN(numbers[member]!)) this.add(numbers[member]!);
-      });
+  /** Adds the numbers of these members, passing over NaN: the same as `add` for each, and quicker for means. */
+  addAll(numbers: Float64Array, members: BitSet): void {
+    if (this.tracks === 'mean' && !hasHuge(numbers, members)) {
+      this.count += this.sum.addMembers(numbers, members.words);
       return;
     }
-    let { count, sumHigh, sumLow } = this;
-    const { words } = members;
-    for (let word = 0; word < words.length; word++) {
-      const bits = words[word]!;
-      if (bits === 0) continue;
-      for (let bit = 0, member = word * 32; bit < 32; bit++, member++) {
-        const value = numbers[member]!;
-        if ((bits & (1 << bit)) === 0 || value !== value) continue;
-        const sum = sumHigh + value;
-        const shift = sum - sumHigh;
-        sumLow += sumHigh - (sum - shift) + (value - shift);
-        sumHigh = sum;
-        count++;
-      }
-    }
-    this.count = count;
-    this.sumHigh = sumHigh;
-    this.sumLow = sumLow;
-    this.squareHigh = NaN;
+    members.forEach((member) => {
+      if (!Number.isNaN(numbers[member]!)) this.add(numbers[member]!);
+    });
   }
 
   private take(value: number, sign: 1 | -1): void {
     this.count += sign;
-    if (this.count === 0) {
-      this.sumHigh = this.sumLow = this.squareHigh = this.squareLow = 0;
+    const size = Math.abs(value);
+    if (size > LARGEST_SUMMED) this.unsummed += sign;
+    else this.sum.add(sign * value);
+    if (this.tracks === 'mean') return;
+    if (size > LARGEST_SQUARED) {
+      this.unsquared += sign;
       return;
     }
-    const term = sign * value;
-    const sum = this.sumHigh + term;
-    const shift = sum - this.sumHigh;
-    this.sumLow += this.sumHigh - (sum - shift) + (term - shift);
-    this.sumHigh = sum;
     const square = value * value;
-    const big = value * SPLITTER;
-    const upper = big - (big - value);
-    const lower = value - upper;
-    const squareError = lower * lower - (square - upper * upper - 2 * upper * lower);
-    const signed = sign * square;
-    const total = this.squareHigh + signed;
-    const part = total - this.squareHigh;
-    this.squareLow += this.squareHigh - (total - part) + (signed - part) + sign * squareError;
-    this.squareHigh = total;
-  }
-
-  get sum(): number {
-    return this.sumHigh + this.sumLow;
+    this.squares.add(sign * square);
+    this.squares.add(sign * squareError(value, square));
   }
 
   /** Arithmetic mean; NaN of no numbers. */
   get mean(): number {
-    return this.sum / this.count;
+    return this.unsummed > 0 ? NaN : this.sum.rounded() / this.count;
   }
 
   /** Standard deviation: `sample` divides by n - 1 and needs two numbers, `population` by n and needs one; NaN otherwise. */
   deviation(spread: 'sample' | 'population'): number {
     const divisor = spread === 'sample' ? this.count - 1 : this.count;
-    if (divisor < 1) return NaN;
-    // Sum of squared deviations = squares - sum² / n, with sum² as a pair of doubles so that the leading digits cancel exactly.
-    const square = this.sumHigh * this.sumHigh;
-    const big = this.sumHigh * SPLITTER;
-    const upper = big - (big - this.sumHigh);
-    const lower = this.sumHigh - upper;
-    const squareError = lower * lower - (square - upper * upper - 2 * upper * lower) + 2 * this.sumHigh * this.sumLow;
+    if (divisor < 1 || this.unsquared > 0 || this.tracks === 'mean') return NaN;
+    // Squared deviations add up to squares - sum² / n, with sum² as a pair of doubles so that the leading digits cancel exactly.
+    const [sum, sumRest] = this.sum.pair();
+    const [squares, squaresRest] = this.squares.pair();
+    const square = sum * sum;
+    const error = squareError(sum, square) + 2 * sum * sumRest;
     const quotient = square / this.count;
-    const product = quotient * this.count;
-    const bigQuotient = quotient * SPLITTER;
-    const upperQuotient = bigQuotient - (bigQuotient - quotient);
-    const lowerQuotient = quotient - upperQuotient;
-    const productError = upperQuotient * this.count - product + lowerQuotient * this.count;
-    const rest = (square - product - productError + squareError) / this.count;
-    const squares = this.squareHigh - quotient + (this.squareLow - rest);
-    return Math.sqrt((squares < 0 ? 0 : squares) / divisor);
+    const back = quotient * this.count;
+    const remainder = square - back - productError(quotient, this.count, back);
+    return Math.sqrt(Math.max(0, squares - quotient + (squaresRest - (remainder + error) / this.count)) / divisor);
   }
 }
 
-/** 2^27 + 1: splits a double into two halves whose products are exact (Dekker 1971). */
+/** What rounding a square lost (Dekker 1971). */
+const squareError = (value: number, square: number): number => productError(value, value, square);
+
+/** 2^27 + 1: splits a double into two halves whose products are exact. */
 const SPLITTER = 134_217_729;
+
+function productError(one: number, other: number, product: number): number {
+  const [a, b] = halves(one);
+  const [c, d] = halves(other);
+  return b * d - (product - a * c - b * c - a * d);
+}
+
+function halves(value: number): readonly [number, number] {
+  const big = value * SPLITTER;
+  const upper = big - (big - value);
+  return [upper, value - upper];
+}
+
+function hasHuge(numbers: Float64Array, members: BitSet): boolean {
+  const limit = Math.min(numbers.length, members.words.length * 32);
+  for (let member = 0; member < limit; member++) if (Math.abs(numbers[member]!) > LARGEST_SUMMED) return true;
+  return false;
+}

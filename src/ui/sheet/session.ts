@@ -175,8 +175,7 @@ export class Session {
   }
 
   async addRecord(): Promise<void> {
-    await this.ask({ kind: 'add-record' });
-    const position = this.state.frame?.rowCount ?? 0;
+    const { position } = await this.ask({ kind: 'add-record' });
     this.select(selectCell({ column: 0, position }));
   }
 

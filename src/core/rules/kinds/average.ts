@@ -1,7 +1,9 @@
 import Joi from 'joi';
 import { TAG } from '../../values/cell-value';
 import { Moments } from '../../stats/moments';
-import { missingField, shownAt, type CompileContext } from '../compile-context';
+import { missingField } from '../operands';
+import { shownAt } from '../../sheet/shown-cell';
+import type { CompileContext } from '../compile-context';
 import type { FieldId } from '../../sheet/ids';
 import type { CellBefore } from '../../sheet/sheet';
 import type { OutcomeColumn } from '../outcome-column';
@@ -83,8 +85,8 @@ class AverageKernel implements Kernel {
       const { numbers } = context.sheet.columns[column]!;
       if (groupColumn === undefined) {
         const key = when.per === 'field' ? column : 0;
-        if (!this.groups.has(key)) this.groups.set(key, new Moments());
-        this.groups.get(key)!.addAll(numbers, slots, when.deviations ? 'squares' : 'no-squares');
+        if (!this.groups.has(key)) this.groups.set(key, this.newMoments());
+        this.groups.get(key)!.addAll(numbers, slots);
         continue;
       }
       slots.forEach((slot) => {
@@ -92,6 +94,10 @@ class AverageKernel implements Kernel {
         if (!Number.isNaN(number)) this.momentsAt(column, slot, 'make')?.add(number);
       });
     }
+  }
+
+  private newMoments(): Moments {
+    return new Moments(this.when.deviations ? 'deviation' : 'mean');
   }
 
   private keyAt(column: number, slot: number): string | number | undefined {
@@ -105,7 +111,7 @@ class AverageKernel implements Kernel {
     const key = this.keyAt(column, slot);
     if (key === undefined) return undefined;
     let moments = this.groups.get(key);
-    if (!moments && absent === 'make') this.groups.set(key, (moments = new Moments()));
+    if (!moments && absent === 'make') this.groups.set(key, (moments = this.newMoments()));
     return moments;
   }
 

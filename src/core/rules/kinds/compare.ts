@@ -1,6 +1,9 @@
 import Joi from 'joi';
 import { TAG, type CellValue } from '../../values/cell-value';
-import { asShown, compareValues, formatAt, magnitudeOf, readOperands, shownAt, type CompileContext, type OperandReader } from '../compile-context';
+import { asShown, formatAt, shownAt } from '../../sheet/shown-cell';
+import { compareValues, magnitudeOf } from '../compare-values';
+import { readOperands, type OperandReader } from '../operands';
+import type { CompileContext } from '../compile-context';
 import { isProblem, type Operand, type Problem } from '../rule';
 import type { OutcomeColumn } from '../outcome-column';
 import type { ConditionKind, Kernel } from './kind';
