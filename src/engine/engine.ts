@@ -1,3 +1,4 @@
+import { greatest } from 'd3-array';
 import { generateKeyBetween } from 'fractional-indexing';
 import { nanoid } from 'nanoid';
 import { columnLetters } from '../core/sheet/address';
@@ -205,7 +206,8 @@ export class Engine {
     const running = this.opened.evaluation.running.find((candidate) => candidate.rule.id === rule.id);
     const numbers: number[] = [];
     const outcomes: number[] = [];
-    const moments = new Moments();
+    const texts = new Map<string, number>();
+    const moments = new Moments('mean');
     let blanks = 0;
     let others = 0;
     for (const { column, slots } of isProblem(read) ? [] : read) {
@@ -213,8 +215,10 @@ export class Engine {
       slots.forEach((slot) => {
         const number = store.numbers[slot]!;
         if (store.tags[slot] === TAG.blank) blanks++;
-        else if (Number.isNaN(number)) others++;
-        else {
+        else if (Number.isNaN(number)) {
+          others++;
+          if (store.tags[slot] === TAG.text) texts.set(store.entryAt(slot).shown.trim(), (texts.get(store.entryAt(slot).shown.trim()) ?? 0) + 1);
+        } else {
           numbers.push(number);
           outcomes.push(running?.outcomeAt(column, slot) ?? -1);
           moments.add(number);
@@ -224,7 +228,12 @@ export class Engine {
     const judged = { numbers: Float64Array.from(numbers), outcomes: Int16Array.from(outcomes) };
     const sorted = judged.numbers.toSorted();
     return {
-      profile: profileValues(sorted, judged, { blanks, others, mean: moments.mean }),
+      profile: profileValues(sorted, judged, {
+        blanks,
+        others,
+        mean: moments.mean,
+        commonText: greatest(texts.keys(), (text) => texts.get(text)!) ?? null,
+      }),
       nearest: thresholds.map((threshold) => nearestTo(sorted, threshold)),
     };
   }

@@ -5,9 +5,18 @@ import { ruleSchema, savedLooksOf } from '../core/rules/rule-schema';
 import type { Change } from '../core/sheet/change';
 import { ROW_ROLES } from '../core/sheet/row-role';
 
-const id = Joi.string().min(1).max(64);
+const id = Joi.string()
+  .pattern(/^[\w-]+$/)
+  .max(64);
 /** Longest text that a cell takes, in UTF-16 code units. */
-const input = Joi.string().allow('').max(1_000_000);
+const LONGEST_INPUT = 1_000_000;
+const input = Joi.string()
+  .allow('')
+  .max(LONGEST_INPUT)
+  .messages({
+    'string.max': `A cell takes at most ${LONGEST_INPUT.toLocaleString('en')} characters. What you entered is longer and was not kept.`,
+  });
+
 const key = Joi.string()
   .min(1)
   .max(500)
@@ -44,6 +53,7 @@ const operation = Joi.object().when('.kind', {
               cells: Joi.object().pattern(id, input).required(),
             }),
           )
+          .unique('id')
           .min(1)
           .required(),
       }),

@@ -118,6 +118,11 @@ test('moving, selecting, editing and clearing by keyboard and mouse', async ({ p
   await page.keyboard.press('Control+z');
   await expect(sheet.cell('B5')).toHaveText('sensor error');
 
+  // Everything can be selected without losing one's place.
+  await page.keyboard.press('Control+a');
+  await expect(address).toHaveText('A1:L61');
+  await expect(sheet.cell('A2')).toBeInViewport();
+
   // The line above the grid edits the same cell.
   await sheet.cell('A4').click();
   const line = page.getByLabel('Content of the selected cell');

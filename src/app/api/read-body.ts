@@ -17,8 +17,15 @@ export async function readBody<T>(request: Request, schema: Joi.Schema<T>): Prom
 
 function parse(text: string): unknown {
   try {
-    return JSON.parse(text);
-  } catch {
-    throw new Refusal('bad-request', 'The request is not JSON');
+    return JSON.parse(text, (_, value: unknown) => {
+      if (typeof value === 'string' && !isStorable(value))
+        throw new Refusal('bad-request', 'Text with a NUL or half a character in it cannot be kept');
+      return value;
+    });
+  } catch (error) {
+    throw error instanceof Refusal ? error : new Refusal('bad-request', 'The request is not JSON');
   }
 }
+
+/** True for text that the database can keep: well-formed, without NUL. */
+const isStorable = (text: string): boolean => !text.includes('\0') && text.isWellFormed();

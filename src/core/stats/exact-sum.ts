@@ -1,6 +1,6 @@
 /**
  * A sum of doubles without any rounding, kept as doubles that do not overlap (Shewchuk 1997, "Adaptive precision
- * floating-point arithmetic"): numbers can come and go in any order and what remains is exactly their sum. An addition
+ * floating-point arithmetic"): numbers can come and go in any order and what remains is their sum to the last bit. An addition
  * costs a few operations for each double kept, of which there are one to three for numbers of like size. Numbers must
  * be finite, and their sums too.
  */

@@ -21,6 +21,7 @@ export interface ValueProfile {
   readonly upperQuartile: number;
   readonly greatest: number;
   readonly mean: number;
+  readonly commonText: string | null;
   /** Equal bins with round edges, from the least number to the greatest. */
   readonly bins: readonly Bin[];
 }
@@ -35,20 +36,18 @@ export interface JudgedNumbers {
 export function profileValues(
   sorted: Float64Array,
   judged: JudgedNumbers,
-  { blanks, others, mean }: { blanks: number; others: number; mean: number },
+  rest: Pick<ValueProfile, 'blanks' | 'others' | 'mean' | 'commonText'>,
 ): ValueProfile {
   const at = (p: number) => quantileOfSorted(sorted, p);
   const bins = sorted.length ? bin<number, number>().thresholds(48)(sorted) : [];
   return {
     numbers: sorted.length,
-    blanks,
-    others,
+    ...rest,
     least: min(sorted) ?? NaN,
     lowerQuartile: at(0.25),
     median: at(0.5),
     upperQuartile: at(0.75),
     greatest: max(sorted) ?? NaN,
-    mean,
     bins: withOutcomes(
       bins.map((members) => ({ from: members.x0!, to: members.x1!, count: members.length })),
       judged,

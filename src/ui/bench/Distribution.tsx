@@ -15,7 +15,7 @@ import { formatNumber } from '../../core/values/number-format';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 
-const MARGIN = { top: 22, bottom: 18, side: 10 };
+const MARGIN = { top: 22, bottom: 23, side: 10 };
 const GRIP_PX = 6;
 
 /** The real values that a rule judges, as a histogram, with its thresholds as handles to drag or to step with the arrow keys. */
@@ -61,7 +61,7 @@ export function Distribution({ rule }: { readonly rule: Rule }) {
         ))}
         <line className={classes.baseline} x1={MARGIN.side} x2={width - MARGIN.side} y1={floor + 0.5} y2={floor + 0.5} />
         {x.ticks(Math.max(2, Math.floor(width / 70))).map((tick) => (
-          <text key={tick} className={classes.axis} x={x(tick)} y={floor + 14} textAnchor="middle">
+          <text key={tick} className={classes.axis} x={x(tick)} y={floor + 19} textAnchor="middle">
             {thresholdText(tick, format)}
           </text>
         ))}

@@ -2,6 +2,7 @@ import { kindOf } from '../../core/rules/kinds/registry';
 import type { Rule } from '../../core/rules/rule';
 import { thresholdText } from '../../core/rules/sentence-words';
 import { formatNumber } from '../../core/values/number-format';
+import { counted } from '../counted';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 
@@ -38,15 +39,18 @@ export function Proof({ rule }: { readonly rule: Rule }) {
           return (
             near && (
               <li key={at}>
-                At {thresholdText(value, format)}: {near.at} {near.at === 1 ? 'cell' : 'cells'}; nearest below {shown(near.below)}, nearest above{' '}
-                {shown(near.above)}
+                At {thresholdText(value, format)}: {counted(near.at, 'cell')}; nearest below {shown(near.below)}, nearest above {shown(near.above)}
               </li>
             )
           );
         })}
+      {profile.numbers > 0 && (
+        <li>
+          Average {shown(Number(profile.mean.toPrecision(6)))}, median {shown(profile.median)}
+        </li>
+      )}
       <li>
-        Average {shown(Number(profile.mean.toPrecision(6)))}, median {shown(profile.median)} of {profile.numbers.toLocaleString('en')} numbers; not
-        judged: {profile.blanks} blank, {profile.others} text or other
+        {counted(profile.numbers, 'number')}, {counted(profile.blanks, 'blank')}, {profile.others.toLocaleString('en')} text or other
       </li>
     </ul>
   );

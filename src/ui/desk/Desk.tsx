@@ -2,12 +2,11 @@
 
 import Link from 'next/link';
 import type { SheetSummary } from '../../protocol/sheet-summary';
+import { counted } from '../counted';
 import { Mark } from '../sheet/Mark';
 import { ThemeSwitch } from '../theme/ThemeSwitch';
 import classes from './Desk.module.css';
 import { NewSheet } from './NewSheet';
-
-const counted = (count: number, one: string): string => `${count.toLocaleString('en')} ${one}${count === 1 ? '' : 's'}`;
 
 /** Where one begins: the sheets, and a new one. */
 export function Desk({ sheets }: { readonly sheets: readonly SheetSummary[] }) {

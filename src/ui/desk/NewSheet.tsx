@@ -16,7 +16,7 @@ export function NewSheet() {
       const response = await fetch('/api/sheets', {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ name }),
+        body: JSON.stringify({ name: name.trim() }),
       });
       const answer = (await response.json()) as { id?: string; refused?: string };
       if (answer.id !== undefined) router.push(`/sheets/${encodeURIComponent(answer.id)}`);

@@ -24,6 +24,7 @@ export function Grid() {
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const selection = useSessionState((state) => state.selection);
+  const shown = useSessionState((state) => state.shown);
   const editing = useSessionState((state) => state.editing);
   const theme = useComputedColorScheme('light');
   const scroller = useRef<HTMLDivElement>(null);
@@ -128,11 +129,14 @@ export function Grid() {
     [session, geometry, view],
   );
 
-  // A selection that is made elsewhere, such as by a new record, is brought into view too.
+  // A selection that is made elsewhere, such as by a new record, is brought into view once the sheet has it.
+  const reached = useRef<Selection | null>(null);
   useEffect(() => {
-    const { left, top } = geometry.scrollTo(session.get().selection.focus, scroll.current, view);
-    if (view.width > 0 && geometry.rowCount > 0) scroller.current?.scrollTo(left, top);
-  }, [session, selection.focus, geometry, view]);
+    if (!shown || shown === reached.current || view.width === 0 || shown.focus.position >= geometry.rowCount) return;
+    reached.current = shown;
+    const { left, top } = geometry.scrollTo(shown.focus, scroll.current, view);
+    scroller.current?.scrollTo(left, top);
+  }, [shown, geometry, view]);
 
   const wasEditing = useRef(false);
   useEffect(() => {
@@ -217,8 +221,7 @@ export function Grid() {
     if (!dragging.current) return;
     const hit = hitAt(event);
     const { anchor, focus } = session.get().selection;
-    if (hit.kind === 'cell' && (hit.cell.column !== focus.column || hit.cell.position !== focus.position))
-      session.select({ anchor, focus: hit.cell });
+    if (hit.kind === 'cell' && (hit.cell.column !== focus.column || hit.cell.position !== focus.position)) reveal({ anchor, focus: hit.cell });
   };
   const onPointerUp = () => {
     dragging.current = false;

@@ -48,6 +48,8 @@ export interface SessionState {
   readonly undo: number;
   readonly redo: number;
   readonly selection: Selection;
+  /** A selection that was made for the person, and is to be brought into view. */
+  readonly shown: Selection | null;
   readonly cell: CellAnswer | null;
   readonly editing: Editing | null;
   readonly bench: Bench | null;
@@ -67,6 +69,7 @@ const START: SessionState = {
   undo: 0,
   redo: 0,
   selection: selectCell({ column: 0, position: 0 }),
+  shown: null,
   cell: null,
   editing: null,
   bench: null,
@@ -176,7 +179,7 @@ export class Session {
 
   async addRecord(): Promise<void> {
     const { position } = await this.ask({ kind: 'add-record' });
-    this.select(selectCell({ column: 0, position }));
+    this.show(selectCell({ column: 0, position }));
   }
 
   /** Removes the selected rows. */
@@ -211,7 +214,7 @@ export class Session {
     const { left, right } = selectedArea(this.state.selection);
     const fields = frame.fields.slice(left, right + 1).map((field) => field.id);
     const id = nanoid(10);
-    const when: When = KINDS[kind].defaults({ numbers: 0, least: 0, lowerQuartile: 0, median: 0, upperQuartile: 0, greatest: 0 });
+    const when: When = KINDS[kind].defaults({ numbers: 0, least: 0, lowerQuartile: 0, median: 0, upperQuartile: 0, greatest: 0, commonText: null });
     const rule: Rule = {
       id,
       name: '',
@@ -251,7 +254,11 @@ export class Session {
     if (rule === undefined) return;
     const cell = await this.ask({ kind: 'ask-match', rule, after });
     if (!cell) return;
-    this.set({ selection: selectCell(cell) });
+    this.show(selectCell(cell));
+  }
+
+  private show(selection: Selection): void {
+    this.set({ selection, shown: selection });
     this.readCell();
   }
 

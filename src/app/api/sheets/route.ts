@@ -7,7 +7,9 @@ import { respond } from '../respond';
 
 export const dynamic = 'force-dynamic';
 
-const newSheet = Joi.object<{ name: string }>({ name: Joi.string().trim().min(1).max(120).required() }).label('sheet');
+const newSheet = Joi.object<{ name: string }>({
+  name: Joi.string().trim().max(120).required(),
+}).label('sheet');
 
 export function GET(): Promise<Response> {
   return respond(async () => Response.json(await listSheets(database())));

@@ -67,7 +67,10 @@ export const compare: ConditionKind<CompareWhen> = {
       .join(', ');
   },
   outcomeName: () => '',
-  defaults: ({ numbers, lowerQuartile }) => ({ kind: 'compare', is: '<', to: numbers ? lowerQuartile : 0 }),
+  defaults({ numbers, lowerQuartile, commonText }) {
+    if (numbers === 0 && commonText !== null) return { kind: 'compare', is: '=', to: commonText };
+    return { kind: 'compare', is: '<', to: numbers ? lowerQuartile : 0 };
+  },
   thresholds(when) {
     const operands = operandsOf(when);
     return operands.flatMap((operand, at) => {

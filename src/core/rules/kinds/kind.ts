@@ -53,6 +53,8 @@ export interface FieldProfile {
   readonly median: number;
   readonly upperQuartile: number;
   readonly greatest: number;
+  /** The text that is met most often among the cells, or null where there is none. */
+  readonly commonText: string | null;
 }
 
 export interface Threshold<W> {

@@ -4,7 +4,7 @@ import { ruleSentence } from '../sentence-words';
 import { sheetFromTable } from '../../sheet/sheet-from-table';
 import { kindOf, KIND_NAMES, KINDS, type When } from './registry';
 
-const profile = { numbers: 9, least: 1, lowerQuartile: 3, median: 5, upperQuartile: 7, greatest: 9 };
+const profile = { numbers: 9, least: 1, lowerQuartile: 3, median: 5, upperQuartile: 7, greatest: 9, commonText: null };
 
 /** The contract of every kind. */
 describe.each(KIND_NAMES)('%s', (name) => {
@@ -25,7 +25,12 @@ describe.each(KIND_NAMES)('%s', (name) => {
   });
 
   test('takes its own examples and defaults, with and without values to choose from', () => {
-    for (const when of [...kind.examples.map((example) => example.when), kind.defaults(profile), kind.defaults({ ...profile, numbers: 0 })]) {
+    for (const when of [
+      ...kind.examples.map((example) => example.when),
+      kind.defaults(profile),
+      kind.defaults({ ...profile, numbers: 0 }),
+      kind.defaults({ ...profile, numbers: 0, commonText: 'done' }),
+    ]) {
       expect(KINDS[name].schema.validate(when, { convert: false }).error).toBeUndefined();
     }
   });

@@ -3,6 +3,7 @@ import { IconPlus, IconX } from '@tabler/icons-react';
 import { kindOf } from '../../../core/rules/kinds/registry';
 import type { BandsWhen } from '../../../core/rules/kinds/bands';
 import { sentenceWords } from '../../../core/rules/sentence-words';
+import { counted } from '../../counted';
 import { useSessionState } from '../../sheet/use-session';
 import classes from '../Bench.module.css';
 import { Pick } from '../Pick';
@@ -73,7 +74,7 @@ function BandsOutcomes({ when, field, onChange }: ConditionProps<BandsWhen>) {
               allowNone
               onPick={(next) => onChange({ ...when, looks: when.looks.with(band, next) })}
             />
-            <span>{(counts?.[band] ?? 0).toLocaleString('en')} cells</span>
+            <span>{counted(counts?.[band] ?? 0, 'cell')}</span>
             {when.names?.[band] && <span>“{when.names[band]}”</span>}
             {band > 0 && when.cuts.length > 1 && (
               <ActionIcon

@@ -4,6 +4,7 @@ import { changeStream } from '../../../../../server/live/change-stream';
 import { takeChange } from '../../../../../server/sheets/take-change';
 import { Refusal } from '../../../../../server/sheets/refusal';
 import { readBody } from '../../../read-body';
+import { sheetOf } from '../../../sheet-of';
 import { respond } from '../../../respond';
 
 export const dynamic = 'force-dynamic';
@@ -18,7 +19,7 @@ const AUTHOR = 'owner';
 export function POST(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const change = await readBody(request, changeSchema);
-    return Response.json({ sequence: await takeChange(database(), { sheet: (await params).id, author: AUTHOR, change }) });
+    return Response.json({ sequence: await takeChange(database(), { sheet: await sheetOf(params), author: AUTHOR, change }) });
   });
 }
 
@@ -27,7 +28,7 @@ export function GET(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const asked = request.headers.get('last-event-id') ?? new URL(request.url).searchParams.get('after') ?? '0';
     if (!/^\d{1,15}$/.test(asked)) throw new Refusal('bad-request', '"after" must be the sequence of a change');
-    const stream = await changeStream(database(), { sheet: (await params).id, after: Number(asked), signal: request.signal });
+    const stream = await changeStream(database(), { sheet: await sheetOf(params), after: Number(asked), signal: request.signal });
     return new Response(stream, {
       headers: { 'content-type': 'text/event-stream; charset=utf-8', 'cache-control': 'no-store, no-transform', 'x-accel-buffering': 'no' },
     });

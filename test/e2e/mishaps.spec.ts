@@ -12,8 +12,12 @@ const freePort = () =>
     });
   });
 
+const servers: ChildProcess[] = [];
+test.afterEach(() => servers.forEach((server) => server.kill('SIGKILL')));
+
 async function serve(port: number): Promise<ChildProcess> {
   const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], { stdio: 'ignore' });
+  servers.push(server);
   await expect
     .poll(
       () =>
@@ -51,7 +55,6 @@ test('an edit that was acknowledged survives the server being killed, and the pa
   await expect(fresh.cell('A2')).toHaveText('kept');
   await expect(fresh.cell('A3')).toHaveText('typed offline');
   await context.close();
-  server.kill('SIGKILL');
 });
 
 test('an entry into a record that somebody else removed is given back, with a word', async ({ page, context }) => {
@@ -70,4 +73,22 @@ test('an entry into a record that somebody else removed is given back, with a wo
   await expect(page.getByRole('alert').filter({ hasText: 'removed by someone else' })).toBeVisible({ timeout: 15_000 });
   await sheet.isLive();
   await expect(sheet.cell('A3')).toHaveText('');
+});
+
+test('what cannot be taken is refused in plain words, by every route', async ({ request }) => {
+  const refused = async (path: string, data: unknown, type = 'application/json') => {
+    const answer = await request.post(path, { data: typeof data === 'string' ? data : JSON.stringify(data), headers: { 'content-type': type } });
+    return `${answer.status()} ${((await answer.json()) as { refused: string }).refused}`;
+  };
+  const changes = '/api/sheets/station-readings/changes';
+  const set = (input: string, row = 'r1') => ({ id: 'x', operations: [{ kind: 'set-cells', cells: [{ row, field: 'note', input }] }] });
+  expect(await refused(changes, '{')).toBe('400 The request is not JSON');
+  expect(await refused(changes, {})).toBe('400 id is required');
+  expect(await refused(changes, set('a'), 'text/plain')).toContain('400 The request must be JSON');
+  for (const broken of ['a\0b', '\ud800']) expect(await refused(changes, set(broken))).toContain('400 Text with a NUL or half a character');
+  expect(await refused(changes, set('a', 'gone'))).toContain('409 The record has been removed');
+  expect(await refused('/api/sheets/nowhere/changes', set('a'))).toBe('404 There is no such sheet');
+  expect(await refused('/api/sheets', { name: '' })).toContain('400 name');
+  expect((await request.get('/api/sheets/%00/packed')).status()).toBe(404);
+  expect((await request.get(`${changes}?after=soon`)).status()).toBe(400);
 });

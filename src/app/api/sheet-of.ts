@@ -1,0 +1,9 @@
+import type { SheetId } from '../../core/sheet/ids';
+import { Refusal } from '../../server/sheets/refusal';
+
+/** The sheet that a route names. What cannot be an id is no sheet. */
+export async function sheetOf(params: Promise<{ id: string }>): Promise<SheetId> {
+  const { id } = await params;
+  if (!/^[\w-]{1,64}$/.test(id)) throw new Refusal('no-sheet', 'There is no such sheet');
+  return id;
+}
