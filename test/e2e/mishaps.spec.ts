@@ -32,7 +32,7 @@ async function serve(port: number): Promise<ChildProcess> {
 
 test('an edit that was acknowledged survives the server being killed, and the page goes on by itself', async ({ browser }) => {
   const port = await freePort();
-  let server = await serve(port);
+  const server = await serve(port);
   const context = await browser.newContext({ baseURL: `http://127.0.0.1:${port}` });
   const page = await context.newPage();
   const id = await makeSheet(page, [['Station'], ['Alder']]);
@@ -49,7 +49,7 @@ test('an edit that was acknowledged survives the server being killed, and the pa
   await expect(sheet.cell('A3')).toHaveText('typed offline');
   await expect(page.getByTestId('link')).toHaveAccessibleName('Offline: 1 change waits here');
 
-  server = await serve(port);
+  await serve(port);
   await sheet.isLive();
   const fresh = await SheetPage.open(await context.newPage(), id);
   await expect(fresh.cell('A2')).toHaveText('kept');
@@ -77,7 +77,10 @@ test('an entry into a record that somebody else removed is given back, with a wo
 
 test('what cannot be taken is refused in plain words, by every route', async ({ request }) => {
   const refused = async (path: string, data: unknown, type = 'application/json') => {
-    const answer = await request.post(path, { data: typeof data === 'string' ? data : JSON.stringify(data), headers: { 'content-type': type } });
+    const answer = await request.post(path, {
+      data: Buffer.from(typeof data === 'string' ? data : JSON.stringify(data)),
+      headers: { 'content-type': type },
+    });
     return `${answer.status()} ${((await answer.json()) as { refused: string }).refused}`;
   };
   const changes = '/api/sheets/station-readings/changes';
