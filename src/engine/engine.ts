@@ -17,7 +17,7 @@ import { unpackSheet } from '../protocol/packed-sheet';
 import type { Area, CellAnswer, Event, LegendEntry, ProfileAnswer, Request, SheetFrame, ShownField } from '../protocol/engine-messages';
 import { LiveLink } from './live-link';
 import { Replica } from './replica';
-import { UndoStack } from './undo-stack';
+import { UndoStack, type Step } from './undo-stack';
 import { windowOf } from './window-of';
 
 /** What has to be told to the page since it was last told. */
@@ -118,9 +118,10 @@ export class Engine {
       accepted: () => this.tellLink('live'),
       refused: (change, message) => {
         replica.refuse(change.id);
+        this.undo.forget(change.id);
         this.tell({ kind: 'change-refused', message });
         this.tellLink('live');
-        this.note('frame', 'window', 'legend');
+        this.note('frame', 'window', 'legend', 'undo');
       },
       stale: () => void this.open(id).catch(() => this.tellLink('offline')),
       state: (state) => this.tellLink(state),
@@ -142,12 +143,12 @@ export class Engine {
   }
 
   /** Applies operations here at once and sends them; gives what takes them back. */
-  private apply(operations: readonly Operation[]): readonly Operation[] {
+  private apply(operations: readonly Operation[]): Step {
     const change = { id: nanoid(), operations };
     const inverse = this.opened.apply(change);
     this.link?.send(change);
     this.note('frame', 'window', 'legend', 'undo');
-    return inverse;
+    return { changeId: change.id, inverse };
   }
 
   private enter(column: number, position: number, input: string): null {

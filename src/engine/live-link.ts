@@ -11,6 +11,9 @@ export interface LinkReports {
   state(state: 'live' | 'offline'): void;
 }
 
+/** A server that answers, and fails so often over the same change, will not take it. */
+const FAILURES_TO_REFUSE = 6;
+
 const RETRY_MS = [250, 500, 1000, 2000, 4000];
 
 /**
@@ -22,6 +25,8 @@ export class LiveLink {
   private state: 'idle' | 'sending' = 'idle';
   private stream: EventSource | null = null;
   private tries = 0;
+  /** How often the server has failed over the change that is being sent. */
+  private failures = 0;
 
   constructor(
     private readonly sheet: SheetId,
@@ -66,6 +71,7 @@ export class LiveLink {
         continue;
       }
       this.queue.shift();
+      this.failures = 0;
       if ('refused' in answer) this.reports.refused(change, answer.refused);
       else this.reports.accepted(change, answer.sequence);
     }
@@ -79,7 +85,7 @@ export class LiveLink {
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(change),
       });
-      if (response.status >= 500) throw new Error(`status ${response.status}`);
+      if (response.status >= 500 && ++this.failures < FAILURES_TO_REFUSE) throw new Error(`status ${response.status}`);
       this.reached();
       return (await response.json()) as ChangeAnswer;
     } catch {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { anyOperation, contentsOf, makeSheet } from '../../test/arbitrary-sheet';
 import { reportEvaluation } from '../core/rules/evaluate-report';
-import type { Change } from '../core/sheet/change';
+import type { Change, Operation } from '../core/sheet/change';
 import type { RecordedChange } from '../protocol/recorded-change';
 import { Replica } from './replica';
 import { UndoStack } from './undo-stack';
@@ -57,13 +57,18 @@ test('a change that comes twice is taken once', () => {
   expect(replica.sheet.columns[0]!.entryAt(replica.sheet.findSlot('r0')!).input).toBe('later');
 });
 
-test('undo and redo walk back and forth through what was done', () => {
+test('undo and redo walk back and forth through what was done, but for what came to nothing', () => {
   const sheet = makeSheet();
   const undo = new UndoStack();
-  const run = (operations: Parameters<Replica['sheet']['apply']>[0][]) => operations.flatMap((operation) => sheet.apply(operation).inverse);
+  let made = 0;
+  const run = (operations: readonly Operation[]) => ({
+    changeId: `c${++made}`,
+    inverse: operations.flatMap((operation) => sheet.apply(operation).inverse),
+  });
   const first = () => sheet.columns[0]!.entryAt(sheet.findSlot('r0')!).input;
   for (const input of ['one', 'two']) undo.made(run([{ kind: 'set-cells', cells: [{ row: 'r0', field: 'f1', input }] }]));
-  const step = (direction: 'undo' | 'redo') => undo.step(direction, (operations) => run([...operations]));
-  const seen = (['undo', 'undo', 'undo', 'redo', 'redo', 'redo'] as const).map((direction) => `${step(direction)} ${first()}`);
+  const seen = (['undo', 'undo', 'undo', 'redo', 'redo', 'redo'] as const).map((direction) => `${undo.step(direction, run)} ${first()}`);
   expect(seen).toEqual(['true one', 'true 5', 'false 5', 'true one', 'true two', 'false two']);
+  undo.forget(`c${made}`);
+  expect(undo.depth).toEqual({ undo: 1, redo: 0 });
 });

@@ -1,23 +1,35 @@
 import type { Operation } from '../core/sheet/change';
 
-/** What one person can take back and bring back in a session. Each entry is the operations that do so. */
-export class UndoStack {
-  private readonly done: (readonly Operation[])[] = [];
-  private undone: (readonly Operation[])[] = [];
+/** A change that was made, and the operations that take it back. */
+export interface Step {
+  readonly changeId: string;
+  readonly inverse: readonly Operation[];
+}
 
-  /** Remembers how to take back a change that was just made. */
-  made(inverse: readonly Operation[]): void {
-    this.done.push(inverse);
+/** What one person can take back and bring back in a session. */
+export class UndoStack {
+  private done: Step[] = [];
+  private undone: Step[] = [];
+
+  /** Remembers a change that was just made. */
+  made(step: Step): void {
+    this.done.push(step);
     this.undone = [];
   }
 
-  /** Takes the next step back or forward; `run` applies its operations and gives their inverse. Returns false where there is none. */
-  step(direction: 'undo' | 'redo', run: (operations: readonly Operation[]) => readonly Operation[]): boolean {
+  /** Takes the next step back or forward: `run` makes a change of its operations. Returns false where there is none. */
+  step(direction: 'undo' | 'redo', run: (operations: readonly Operation[]) => Step): boolean {
     const [from, to] = direction === 'undo' ? [this.done, this.undone] : [this.undone, this.done];
-    const operations = from.pop();
-    if (!operations) return false;
-    to.push(run(operations));
+    const step = from.pop();
+    if (!step) return false;
+    to.push(run(step.inverse));
     return true;
+  }
+
+  /** Forgets a change that came to nothing. */
+  forget(changeId: string): void {
+    this.done = this.done.filter((step) => step.changeId !== changeId);
+    this.undone = this.undone.filter((step) => step.changeId !== changeId);
   }
 
   get depth(): { undo: number; redo: number } {

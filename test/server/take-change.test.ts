@@ -4,7 +4,7 @@ import { createSheet } from '../../src/server/sheets/create-sheet';
 import { readPacked } from '../../src/server/sheets/read-packed';
 import { Refusal } from '../../src/server/sheets/refusal';
 import { takeChange } from '../../src/server/sheets/take-change';
-import { readChangesAfter } from '../../src/server/sql/change/changes';
+import { readChangesAfter } from '../../src/server/sql/change/read-changes-after';
 import { migrate } from '../../src/server/migrate';
 import { seedDemo } from '../../src/demo/seed-demo';
 import { unpackSheet } from '../../src/protocol/packed-sheet';

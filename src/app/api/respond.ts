@@ -9,6 +9,9 @@ export async function respond(handle: () => Promise<Response>): Promise<Response
   } catch (error) {
     if (error instanceof Refusal) return Response.json({ refused: error.message }, { status: STATUS[error.code] });
     console.error(error);
-    return Response.json({ refused: 'Something went wrong on the server. What you did is kept here and will be sent again.' }, { status: 500 });
+    return Response.json(
+      { refused: 'Something went wrong on the server over this change, so it was not kept. Try it once more, or reload the page.' },
+      { status: 500 },
+    );
   }
 }

@@ -29,7 +29,9 @@ export function traceCell(evaluation: Evaluation, saved: Readonly<Record<string,
     const reads = running.read.some((member) => member.column === at.column && member.slots.has(at.slot));
     const sources = running.painted.has(at.column) ? sourcesOf(running, at.column) : [];
     const paints = sources.some((column) => running.read.some((member) => member.column === column && member.slots.has(at.slot)));
-    if (!reads && !paints && !running.problem) continue;
+    // A rule whose very reach cannot be found might have reached this cell: it is told too.
+    const isLost = running.problem !== null && running.read.length === 0;
+    if (!reads && !paints && !isLost) continue;
     const deciding = paints ? decidingOutcome(running, sources, at.slot) : { outcome: running.outcomeAt(at.column, at.slot), column: at.column };
     const step = describe(evaluation, running, { slot: at.slot, ...deciding });
     if (step.state !== 'matched' || settledBy) {

@@ -1,6 +1,6 @@
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
-import { findSheet } from '../sql/sheet/read-sheet';
+import { findSheet } from '../sql/sheet/find-sheet';
 import { Refusal } from '../sheets/refusal';
 import { liveHub } from './hub';
 

@@ -1,7 +1,7 @@
 import type { SheetId } from '../../core/sheet/ids';
 import type { RecordedChange } from '../../protocol/recorded-change';
 import { database, type Sql } from '../database';
-import { readChangesAfter } from '../sql/change/changes';
+import { readChangesAfter } from '../sql/change/read-changes-after';
 import { CHANGE_CHANNEL } from '../sheets/take-change';
 
 type Reader = (changes: readonly RecordedChange[]) => void;

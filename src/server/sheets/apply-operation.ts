@@ -1,9 +1,14 @@
 import type { CellInput, Operation, StoredRow } from '../../core/sheet/change';
 import type { RowId, SheetId } from '../../core/sheet/ids';
 import type { Transaction } from '../database';
-import { deleteRows, findRows, insertRows, updateCells } from '../sql/row/rows';
-import { deleteRules, putRule, readRules } from '../sql/rule/rules';
-import { readFields } from '../sql/sheet/read-sheet';
+import { deleteRows } from '../sql/row/delete-rows';
+import { findRows } from '../sql/row/find-rows';
+import { insertRows } from '../sql/row/insert-rows';
+import { updateCells } from '../sql/row/update-cells';
+import { deleteRules } from '../sql/rule/delete-rules';
+import { putRule } from '../sql/rule/put-rule';
+import { readRules } from '../sql/rule/read-rules';
+import { readFields } from '../sql/sheet/read-fields';
 import { Refusal } from './refusal';
 
 /** Checks an operation against the stored sheet, applies it, and gives the operations that take it back. The caller holds the sheet's head. */

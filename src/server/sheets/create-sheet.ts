@@ -4,8 +4,8 @@ import type { StoredRow, StoredRule } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Field } from '../../core/sheet/sheet';
 import type { Sql } from '../database';
-import { insertRows } from '../sql/row/rows';
-import { putRule } from '../sql/rule/rules';
+import { insertRows } from '../sql/row/insert-rows';
+import { putRule } from '../sql/rule/put-rule';
 import { insertSheet } from '../sql/sheet/insert-sheet';
 
 export interface SheetContents {

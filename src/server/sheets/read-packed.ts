@@ -3,10 +3,12 @@ import { gzip } from 'node:zlib';
 import type { SheetId } from '../../core/sheet/ids';
 import { SheetPacker } from '../../protocol/packed-sheet';
 import type { Sql } from '../database';
-import { readRowsInBatches } from '../sql/row/rows';
-import { readRules } from '../sql/rule/rules';
-import { findSheet, readFields } from '../sql/sheet/read-sheet';
-import { findSnapshot, keepSnapshot } from '../sql/snapshot/snapshots';
+import { readRowsInBatches } from '../sql/row/read-rows-in-batches';
+import { readRules } from '../sql/rule/read-rules';
+import { findSheet } from '../sql/sheet/find-sheet';
+import { readFields } from '../sql/sheet/read-fields';
+import { findSnapshot } from '../sql/snapshot/find-snapshot';
+import { keepSnapshot } from '../sql/snapshot/keep-snapshot';
 import { Refusal } from './refusal';
 
 const compress = promisify(gzip);

@@ -1,8 +1,10 @@
 import type { Change, Operation } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
-import { appendChange, findChange } from '../sql/change/changes';
-import { lockHead, moveHead } from '../sql/sheet/read-sheet';
+import { appendChange } from '../sql/change/append-change';
+import { findChange } from '../sql/change/find-change';
+import { lockHead } from '../sql/sheet/lock-head';
+import { moveHead } from '../sql/sheet/move-head';
 import { applyOperation } from './apply-operation';
 import { Refusal } from './refusal';
 

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { database } from '../../../server/database';
-import { findSheet } from '../../../server/sql/sheet/read-sheet';
+import { findSheet } from '../../../server/sql/sheet/find-sheet';
 import { SheetScreen } from '../../../ui/sheet/SheetScreen';
 
 export const dynamic = 'force-dynamic';

@@ -1,0 +1,17 @@
+import type { Change, Operation } from '../../../core/sheet/change';
+import type { SheetId } from '../../../core/sheet/ids';
+import type { Queryable } from '../../database';
+
+export interface AppendedChange {
+  readonly sheet: SheetId;
+  readonly sequence: number;
+  readonly author: string;
+  readonly change: Change;
+  readonly inverse: readonly Operation[];
+}
+
+/** Adds a change to the log. */
+export async function appendChange(sql: Queryable, { sheet, sequence, author, change, inverse }: AppendedChange): Promise<void> {
+  await sql`insert into sheet_change (sheet_id, sequence, change_id, author, operations, inverse)
+    values (${sheet}, ${sequence}, ${change.id}, ${author}, ${JSON.stringify(change.operations)}::text::jsonb, ${JSON.stringify(inverse)}::text::jsonb)`;
+}

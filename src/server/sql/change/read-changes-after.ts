@@ -1,0 +1,16 @@
+import type { Operation } from '../../../core/sheet/change';
+import type { SheetId } from '../../../core/sheet/ids';
+import type { RecordedChange } from '../../../protocol/recorded-change';
+import type { Queryable } from '../../database';
+
+/** The changes after a sequence, in order, at most so many. */
+export async function readChangesAfter(
+  sql: Queryable,
+  sheet: SheetId,
+  { after, limit }: { after: number; limit: number },
+): Promise<RecordedChange[]> {
+  const rows = await sql<{ sequence: string; change_id: string; operations: Operation[] }[]>`
+    select sequence, change_id, operations from sheet_change
+    where sheet_id = ${sheet} and sequence > ${after} order by sequence limit ${limit}`;
+  return rows.map((row) => ({ sequence: Number(row.sequence), change: { id: row.change_id, operations: row.operations } }));
+}

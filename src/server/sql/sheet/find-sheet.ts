@@ -1,0 +1,19 @@
+import type { SheetSettings } from '../../../core/sheet/sheet';
+import type { SheetId } from '../../../core/sheet/ids';
+import type { Queryable } from '../../database';
+
+export interface SheetHead {
+  readonly id: SheetId;
+  readonly name: string;
+  readonly settings: SheetSettings;
+  /** Sequence of the last change. */
+  readonly head: number;
+}
+
+/** A sheet's head, or undefined where there is no such sheet. */
+export async function findSheet(sql: Queryable, id: SheetId): Promise<SheetHead | undefined> {
+  const [row] = await sql<
+    { id: string; name: string; settings: SheetSettings; head: string }[]
+  >`select id, name, settings, head from sheet where id = ${id}`;
+  return row && { ...row, head: Number(row.head) };
+}
