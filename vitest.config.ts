@@ -5,7 +5,14 @@ process.env.TZ = 'America/St_Johns';
 
 export default defineConfig({
   test: {
-    include: ['src/**/*.test.ts', 'test/reference/**/*.test.ts', 'test/server/**/*.test.ts', 'test/command-line/**/*.test.ts'],
+    include: [
+      'src/**/*.test.ts',
+      'test/reference/**/*.test.ts',
+      'test/server/**/*.test.ts',
+      'test/engine/**/*.test.ts',
+      'test/ui/**/*.test.ts',
+      'test/command-line/**/*.test.ts',
+    ],
     testTimeout: 20_000,
   },
 });

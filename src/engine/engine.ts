@@ -180,6 +180,8 @@ export class Engine {
     if (slot === undefined || !field) return null;
     const trace = traceCell(this.opened.evaluation, this.opened.saved, { column, slot });
     return {
+      column,
+      position,
       row: this.sheet.rowId(slot),
       field: field.id,
       input: this.sheet.columns[column]!.entryAt(slot).input,

@@ -46,6 +46,8 @@ export interface Answers {
 export type AnswerOf<K extends Request['kind']> = K extends keyof Answers ? Answers[K] : null;
 
 export interface CellAnswer {
+  readonly column: number;
+  readonly position: number;
   readonly row: RowId;
   readonly field: FieldId;
   readonly input: string;

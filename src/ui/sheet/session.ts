@@ -152,8 +152,13 @@ export class Session {
   /** Begins to edit the active cell: with what it holds, or with text that was typed over it. */
   edit(place: Editing['place'], typed?: string): void {
     const { column, position } = this.state.selection.anchor;
-    if (typed !== undefined) return this.set({ editing: { column, position, text: typed, place } });
-    void this.ask({ kind: 'ask-cell', column, position }).then((cell) => this.set({ editing: { column, position, text: cell?.input ?? '', place } }));
+    const { cell } = this.state;
+    const known = typed ?? (cell?.column === column && cell.position === position ? cell.input : undefined);
+    if (known !== undefined) return this.set({ editing: { column, position, text: known, place } });
+    void this.ask({ kind: 'ask-cell', column, position }).then((answer) => {
+      // Whoever is quicker than the answer has begun to type over the cell.
+      if (!this.state.editing) this.set({ editing: { column, position, text: answer?.input ?? '', place } });
+    });
   }
 
   type(text: string): void {

@@ -1,0 +1,57 @@
+import { expect, test } from 'vitest';
+import { TAG } from '../values/cell-value';
+import { Column } from './column';
+
+function columnOf(inputs: readonly string[], options = {}): Column {
+  const column = new Column(options);
+  column.fit(inputs.length);
+  inputs.forEach((input, slot) => column.set(slot, input));
+  return column;
+}
+
+test('a number, a date and everything else, side by side in plain arrays', () => {
+  const column = columnOf(['5', '2026-03-08', 'x', '', 'TRUE', '#N/A', '70%']);
+  expect(Array.from(column.tags.slice(0, 7))).toEqual([TAG.number, TAG.date, TAG.text, TAG.blank, TAG.logical, TAG.error, TAG.number]);
+  // 46089 is the serial date of 2026-03-08: 46,023 is 2026-01-01 (ISO/IEC 26300 counts from 1899-12-30), and 66 days later.
+  expect(Array.from(column.numbers.slice(0, 7))).toEqual([5, 46089, NaN, NaN, NaN, NaN, 0.7]);
+  expect(column.hasDates).toBe(true);
+  expect(columnOf(['1', '2']).hasDates).toBe(false);
+});
+
+test('equal inputs share an entry, read once', () => {
+  const column = columnOf(['x', '5', 'x', '5', 'y']);
+  expect(column.codes[0]).toBe(column.codes[2]);
+  expect(column.codes[1]).toBe(column.codes[3]);
+  expect(column.entries.map(({ input }) => input)).toEqual(['', 'x', '5', 'y']);
+});
+
+test('the same input is text in a header and a number in a record', () => {
+  const column = columnOf(['', '']);
+  column.set(0, '2026', true);
+  column.set(1, '2026');
+  expect([column.valueAt(0).kind, column.valueAt(1).kind]).toEqual(['text', 'number']);
+});
+
+test.each([
+  [' 5.10 ', '5.10'],
+  ["'0042", '0042'],
+  ['2026-3-8', '2026-3-8'],
+  ['true', 'TRUE'],
+  ['#n/a', '#N/A'],
+  ['=A1+1', '=A1+1'],
+  ['  ', ''],
+])('%j is shown as %j', (input, shown) => expect(columnOf([input]).entryAt(0).shown).toBe(shown));
+
+test('folded forms are those of what is shown', () => expect(columnOf(["'Straße  1"]).foldedAt(0)).toBe('strasse 1'));
+
+test('dates follow the order of the sheet', () => {
+  expect(columnOf(['8/3/2026'], { dates: 'dmy' }).numbers[0]).toBe(46089);
+  expect(columnOf(['3/8/2026'], { dates: 'mdy' }).numbers[0]).toBe(46089);
+});
+
+test('slots grow with what they hold', () => {
+  const column = columnOf(['first']);
+  column.fit(10_000);
+  column.set(9999, '7');
+  expect([column.entryAt(0).shown, column.numbers[9999], column.valueAt(5000).kind]).toEqual(['first', 7, 'blank']);
+});

@@ -1,0 +1,68 @@
+import { gzipSync } from 'node:zlib';
+import { vi } from 'vitest';
+import type { Change } from '../../src/core/sheet/change';
+import type { Sheet } from '../../src/core/sheet/sheet';
+import { SheetPacker } from '../../src/protocol/packed-sheet';
+import type { RecordedChange } from '../../src/protocol/recorded-change';
+
+/** A stream of server-sent events that the test sends itself. */
+export class FakeEventSource extends EventTarget {
+  static readonly opened: FakeEventSource[] = [];
+  onopen: (() => void) | null = null;
+  onerror: (() => void) | null = null;
+  isClosed = false;
+
+  constructor(readonly url: string) {
+    super();
+    FakeEventSource.opened.push(this);
+    queueMicrotask(() => this.onopen?.());
+  }
+
+  send(changes: readonly RecordedChange[]): void {
+    this.dispatchEvent(new MessageEvent('changes', { data: JSON.stringify(changes) }));
+  }
+
+  close(): void {
+    this.isClosed = true;
+  }
+}
+
+/** Stands in for the server in tests of what runs in the worker: one sheet, and whatever it is told to answer to changes. */
+export class FakeServer {
+  readonly received: Change[] = [];
+  /** What the next changes are answered with: a status, or `down` for no answer at all. After these, 200. */
+  readonly answers: (number | 'down')[] = [];
+  private sequence = 0;
+
+  constructor(private readonly sheet: Sheet) {
+    FakeEventSource.opened.length = 0;
+    vi.stubGlobal('EventSource', FakeEventSource);
+    vi.stubGlobal('fetch', (url: string, init?: RequestInit) => this.answer(url, init));
+  }
+
+  get stream(): FakeEventSource {
+    return FakeEventSource.opened.at(-1)!;
+  }
+
+  private answer(url: string, init?: RequestInit): Promise<Response> {
+    if (url.endsWith('/packed')) return Promise.resolve(url.includes('/test/') ? this.packed() : new Response('{}', { status: 404 }));
+    const status = this.answers.shift() ?? 200;
+    if (status === 'down') return Promise.reject(new TypeError('fetch failed'));
+    if (status !== 200) return Promise.resolve(Response.json({ refused: `answered with ${status}` }, { status }));
+    this.received.push(JSON.parse(init!.body as string) as Change);
+    return Promise.resolve(Response.json({ sequence: ++this.sequence }));
+  }
+
+  private packed(): Response {
+    const packer = new SheetPacker({
+      id: 'test',
+      name: 'Test',
+      settings: {},
+      sequence: this.sequence,
+      fields: this.sheet.fields,
+      rules: this.sheet.rulesInOrder(),
+    });
+    for (const slot of this.sheet.order) packer.add(this.sheet.storedRow(slot));
+    return new Response(gzipSync(packer.pack()));
+  }
+}

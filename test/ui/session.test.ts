@@ -1,0 +1,205 @@
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { Engine } from '../../src/engine/engine';
+import type { FromEngine, ToEngine } from '../../src/protocol/engine-messages';
+import { Session } from '../../src/ui/sheet/session';
+import { makeSheet } from '../arbitrary-sheet';
+import { FakeServer } from '../engine/fake-server';
+
+/** A worker that is no thread of its own: the real engine, one task away. */
+class NearWorker {
+  onmessage: ((event: { data: FromEngine }) => void) | null = null;
+  private readonly engine = new Engine((events) => this.tell({ v: 1, events }));
+
+  postMessage({ id, v, ...request }: ToEngine): void {
+    setTimeout(() => {
+      this.engine.answer(request).then(
+        (done) => this.tell({ v, id, done }),
+        (error: Error) => this.tell({ v, id, failed: error.message }),
+      );
+    }, 0);
+  }
+
+  private tell(data: FromEngine): void {
+    const copy = structuredClone(data);
+    setTimeout(() => this.onmessage?.({ data: copy }), 0);
+  }
+
+  terminate(): void {
+    this.onmessage = null;
+  }
+}
+
+let server: FakeServer;
+let session: Session;
+let end: () => void;
+const settle = () => new Promise((resolve) => setTimeout(resolve, 25));
+const names = () => session.get().legend.map(({ rule }) => rule.name);
+const at = (column: number, position: number) => ({ anchor: { column, position }, focus: { column, position } });
+
+beforeEach(async () => {
+  server = new FakeServer(makeSheet());
+  vi.stubGlobal('Worker', NearWorker);
+  session = new Session('test');
+  end = session.start('light');
+  await settle();
+  session.lookAt({ left: 0, top: 0, right: 2, bottom: 20 });
+  await settle();
+});
+afterEach(() => {
+  end();
+  vi.unstubAllGlobals();
+});
+
+async function keepRule(name: string, column = 0): Promise<void> {
+  session.select(at(column, 1));
+  await session.newRule('compare');
+  session.nameDraft(name);
+  session.keepDraft();
+  session.leaveBench();
+  await settle();
+}
+
+describe('typing', () => {
+  test('is entered when it is committed, and let go when it is not', async () => {
+    session.select(at(1, 2));
+    session.edit('cell', 'a');
+    session.type('ab');
+    session.cancelEdit();
+    session.commit();
+    await settle();
+    expect(server.received).toEqual([]);
+    session.edit('cell', 'ab');
+    session.commit();
+    await settle();
+    expect(server.received[0]!.operations).toEqual([{ kind: 'set-cells', cells: [{ row: 'r1', field: 'f2', input: 'ab' }] }]);
+    expect(session.get().cell).toMatchObject({ input: 'ab', column: 1, position: 2 });
+  });
+
+  test('over a cell wins over what the cell held, however late that is told', async () => {
+    session.select(at(0, 5));
+    session.edit('cell');
+    session.edit('cell', 'x');
+    await settle();
+    expect(session.get().editing?.text).toBe('x');
+  });
+
+  test('in a cell that is known begins at once with what it holds', async () => {
+    session.select(at(0, 5));
+    await settle();
+    session.edit('cell');
+    expect(session.get().editing).toMatchObject({ text: '7', place: 'cell' });
+  });
+});
+
+describe('a new rule', () => {
+  test('reads the selected fields, takes its threshold from their values, and names itself', async () => {
+    session.select({ anchor: { column: 0, position: 1 }, focus: { column: 1, position: 3 } });
+    await session.newRule('compare');
+    const { rule } = session.get().bench!.draft;
+    expect(rule.reads).toEqual({ fields: ['f1', 'f2'] });
+    expect(rule.when).toMatchObject({ kind: 'compare', is: '<' });
+    expect(rule.name).toMatch(/^One or Two is below [\d.]+$/);
+    session.nameDraft('Mine');
+    session.changeDraft({ ...session.get().bench!.draft.rule, when: { kind: 'compare', is: '>', to: 1 } });
+    expect(session.get().bench!.draft.rule.name).toBe('Mine');
+    session.nameDraft('');
+    expect(session.get().bench!.draft.rule.name).toBe('One or Two is above 1');
+    await settle();
+    expect(server.received).toEqual([]);
+    session.leaveBench();
+    await settle();
+    expect(names()).toEqual([]);
+  });
+
+  test('over texts asks for the text that is met most', async () => {
+    server.stream.send([
+      {
+        sequence: 1,
+        change: {
+          id: 'texts',
+          operations: [
+            {
+              kind: 'set-cells',
+              cells: ['r0', 'r1', 'r2', 'r3', 'r4', 'r5', 'r6', 'r7', 'r8', 'r9'].map((row, n) => ({
+                row,
+                field: 'f3',
+                input: n % 3 ? 'open' : 'done',
+              })),
+            },
+          ],
+        },
+      },
+    ]);
+    session.select(at(2, 1));
+    await settle();
+    await session.newRule('compare');
+    expect(session.get().bench!.draft.rule.when).toEqual({ kind: 'compare', is: '=', to: 'open' });
+  });
+
+  test('comes first, and is everybody’s once it is kept', async () => {
+    await keepRule('First');
+    await keepRule('Second');
+    expect(names()).toEqual(['Second', 'First']);
+    expect(server.received.map(({ operations }) => operations[0]!.kind)).toEqual(['put-rules', 'put-rules']);
+  });
+});
+
+describe('kept rules', () => {
+  beforeEach(async () => {
+    for (const name of ['C', 'B', 'A']) await keepRule(name);
+  });
+  const entry = (name: string) => session.get().legend.find(({ rule }) => rule.name === name)!;
+
+  test('are moved, duplicated, switched off and removed', async () => {
+    session.moveRule(entry('C').id, 0);
+    await settle();
+    expect(names()).toEqual(['C', 'A', 'B']);
+    session.moveRule(entry('C').id, 1);
+    await settle();
+    expect(names()).toEqual(['A', 'C', 'B']);
+    session.moveRule(entry('A').id, 2);
+    await settle();
+    expect(names()).toEqual(['C', 'B', 'A']);
+    session.moveRule(entry('A').id, 3);
+    session.duplicateRule(entry('B'));
+    await settle();
+    expect(names()).toEqual(['C', 'B', 'B (copy)', 'A']);
+    session.switchRule(entry('B'));
+    session.removeRule(entry('B (copy)').id);
+    await settle();
+    expect(names()).toEqual(['C', 'B', 'A']);
+    expect(entry('B')).toMatchObject({ rule: { on: false }, matched: 0 });
+  });
+
+  test('are opened with their cells lit and the first of them selected; a click on the sheet puts the light out', async () => {
+    session.openRule(entry('A').id);
+    await settle();
+    expect(session.get()).toMatchObject({ spotlight: entry('A').id, bench: { kept: { rule: { name: 'A' } }, namesItself: false } });
+    const { focus } = session.get().selection;
+    expect(focus.position).toBeGreaterThan(0);
+    expect(session.get().profile?.nearest).toHaveLength(1);
+    session.select(at(2, 2));
+    await settle();
+    expect(session.get().spotlight).toBeNull();
+    expect(session.get().bench).not.toBeNull();
+  });
+
+  test('are as they were when changes to them are not kept', async () => {
+    const before = entry('A');
+    session.openRule(before.id);
+    session.changeDraft({ ...before.rule, when: { kind: 'compare', is: '>', to: -1e9 } });
+    await settle();
+    expect(entry('A').matched).not.toBe(before.matched);
+    session.leaveBench();
+    await settle();
+    expect(entry('A')).toEqual(before);
+  });
+});
+
+test('a sheet that cannot be opened says why', async () => {
+  const other = new Session('gone');
+  const stop = other.start('light');
+  await settle();
+  expect(other.get().failure).toContain('no such sheet');
+  stop();
+});
