@@ -42,6 +42,7 @@ function open(data: string, rules: string, options: DataOptions): { evaluation: 
 }
 
 function readData(path: string, options: DataOptions): Sheet {
+  if (/\.json$/i.test(path)) throw new BadInput(path, 'only CSV and TSV data are read for now; expected a file of one of these');
   const table = readCsv(readText(path), /\.(tsv|tab)$/i.test(path) ? '\t' : ',');
   if ('message' in table) throw new BadInput(`${placeOf(path)}, line ${table.line}`, table.message);
   return sheetFromTable(table, options);

@@ -14,6 +14,8 @@ RULES   a rule file (JSON, "format": "auxesis-rules"); - reads standard input
 Options
   --no-header        the first row is a record; fields are called A, B, C...
   --dates dmy|mdy    read dates such as 8/3/2026, day or month first
+  --now TIME         the moment to judge by (ISO 8601), --zone NAME its time zone (IANA), --week DAY the first day of the
+                     week: taken and checked; no kind of rule that can be used today depends on them
   --help, --version
 
 Exit code 0 when done; 2 for bad input, with one line on standard error and nothing on standard output.
@@ -24,6 +26,9 @@ const OPTIONS = {
   version: { type: 'boolean' },
   'no-header': { type: 'boolean' },
   dates: { type: 'string' },
+  now: { type: 'string' },
+  zone: { type: 'string' },
+  week: { type: 'string' },
 } as const;
 
 const COMMANDS = {
@@ -42,7 +47,26 @@ function main(argv: readonly string[]): string {
   if (given.length !== command.names.length) throw new BadInput('command line', `"${name}" takes ${command.names.join(' ')}; ${given.length} given`);
   const { dates } = values;
   if (dates !== undefined && dates !== 'dmy' && dates !== 'mdy') throw new BadInput('command line', `--dates is "${dates}"; expected dmy or mdy`);
+  checkMoment(values);
   return command.run(given, { header: !values['no-header'], ...(dates ? { dates } : {}) });
+}
+
+const DAYS = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'];
+const MOMENT = /^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d+)?)?(Z|[+-]\d{2}:\d{2})?)?$/;
+
+function checkMoment({ now, zone, week }: { now?: string; zone?: string; week?: string }): void {
+  if (now !== undefined && !(MOMENT.test(now) && !Number.isNaN(Date.parse(now))))
+    throw new BadInput('command line', `--now is "${now}"; expected a time such as 2026-03-08T12:00:00Z`);
+  if (zone !== undefined && !isZone(zone)) throw new BadInput('command line', `--zone is "${zone}"; expected a time zone such as Europe/Lisbon`);
+  if (week !== undefined && !DAYS.includes(week)) throw new BadInput('command line', `--week is "${week}"; expected ${DAYS.join(', ')}`);
+}
+
+function isZone(name: string): boolean {
+  try {
+    return new Intl.DateTimeFormat('en', { timeZone: name }).resolvedOptions().timeZone !== '';
+  } catch {
+    return false;
+  }
 }
 
 function readArguments(argv: readonly string[]) {

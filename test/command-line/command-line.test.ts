@@ -59,6 +59,14 @@ describe('evaluate', () => {
     expect((JSON.parse(stdout) as { rules: { matched: string[] }[] }).rules[0]!.matched).toEqual(['B1']);
   });
 
+  test('takes the moment to judge by', () => {
+    const { status } = auxesis(
+      ['evaluate', data, '-', '--now', '2026-03-08T12:00:00+01:00', '--zone', 'Europe/Lisbon', '--week', 'sunday'],
+      rules(rule),
+    );
+    expect(status).toBe(0);
+  });
+
   test('saved looks are looked up', () => {
     const text = JSON.stringify({
       format: 'auxesis-rules',
@@ -104,6 +112,10 @@ describe('bad input ends with 2, one plain line, and nothing on standard output'
     },
     { name: 'an unknown command', args: ['paint'], input: '', says: 'there is no command "paint"' },
     { name: 'an unknown option', args: ['evaluate', data, '-', '--loud'], input: '', says: "Unknown option '--loud'" },
+    { name: 'a moment that is none', args: ['evaluate', data, '-', '--now', 'noon'], input: rules(), says: '--now is "noon"; expected a time' },
+    { name: 'a zone that is none', args: ['evaluate', data, '-', '--zone', 'Wrenfold'], input: rules(), says: '--zone is "Wrenfold"' },
+    { name: 'a day that is none', args: ['evaluate', data, '-', '--week', 'mon'], input: rules(), says: '--week is "mon"' },
+    { name: 'data of another format', args: ['evaluate', 'data.json', '-'], input: rules(), says: 'only CSV and TSV' },
     { name: 'too little', args: ['evaluate', data], input: '', says: 'takes DATA RULES; 1 given' },
     { name: 'a cell beyond the sheet', args: ['explain', data, '-', 'Z99'], input: rules(), says: 'there is no cell Z99' },
   ])('$name', ({ args, input, says }) => {

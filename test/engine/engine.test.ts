@@ -109,7 +109,7 @@ test('somebody else’s change goes in beneath what has not come back yet', asyn
   server.answers.push('down');
   await ask({ kind: 'enter', column: 0, position: 1, input: 'mine' });
   const theirs = (input: string, row: string) => ({ kind: 'set-cells' as const, cells: [{ row, field: 'f1', input }] });
-  server.stream.send([{ sequence: 1, change: { id: 'theirs', operations: [theirs('theirs', 'r0'), theirs('also theirs', 'r1')] } }]);
+  server.elsewhere(theirs('theirs', 'r0'), theirs('also theirs', 'r1'));
   expect([await textAt(0, 1), await textAt(0, 2)]).toEqual(['mine', 'also theirs']);
 });
 

@@ -1,6 +1,6 @@
 import { gzipSync } from 'node:zlib';
 import { vi } from 'vitest';
-import type { Change } from '../../src/core/sheet/change';
+import type { Change, Operation } from '../../src/core/sheet/change';
 import type { Sheet } from '../../src/core/sheet/sheet';
 import { SheetPacker } from '../../src/protocol/packed-sheet';
 import type { RecordedChange } from '../../src/protocol/recorded-change';
@@ -34,7 +34,11 @@ export class FakeServer {
   readonly answers: (number | 'down')[] = [];
   private sequence = 0;
 
-  constructor(private readonly sheet: Sheet) {
+  /** Changes come back by the stream, as from a real server, unless `echo` is off. */
+  constructor(
+    private readonly sheet: Sheet,
+    private readonly echo: 'on' | 'off' = 'on',
+  ) {
     FakeEventSource.opened.length = 0;
     vi.stubGlobal('EventSource', FakeEventSource);
     vi.stubGlobal('fetch', (url: string, init?: RequestInit) => this.answer(url, init));
@@ -49,8 +53,20 @@ export class FakeServer {
     const status = this.answers.shift() ?? 200;
     if (status === 'down') return Promise.reject(new TypeError('fetch failed'));
     if (status !== 200) return Promise.resolve(Response.json({ refused: `answered with ${status}` }, { status }));
-    this.received.push(JSON.parse(init!.body as string) as Change);
-    return Promise.resolve(Response.json({ sequence: ++this.sequence }));
+    const change = JSON.parse(init!.body as string) as Change;
+    this.received.push(change);
+    this.record(change);
+    return Promise.resolve(Response.json({ sequence: this.sequence }));
+  }
+
+  /** A change that somebody else makes. */
+  elsewhere(...operations: Operation[]): void {
+    this.record({ id: `elsewhere ${this.sequence}`, operations });
+  }
+
+  private record(change: Change): void {
+    this.sequence++;
+    if (this.echo === 'on') this.stream.send([{ sequence: this.sequence, change }]);
   }
 
   private packed(): Response {

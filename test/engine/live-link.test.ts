@@ -10,7 +10,7 @@ let sequence: number;
 
 beforeEach(() => {
   vi.useFakeTimers();
-  server = new FakeServer(makeSheet());
+  server = new FakeServer(makeSheet(), 'off');
   log = [];
   sequence = 7;
 });

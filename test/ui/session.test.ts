@@ -112,24 +112,14 @@ describe('a new rule', () => {
   });
 
   test('over texts asks for the text that is met most', async () => {
-    server.stream.send([
-      {
-        sequence: 1,
-        change: {
-          id: 'texts',
-          operations: [
-            {
-              kind: 'set-cells',
-              cells: ['r0', 'r1', 'r2', 'r3', 'r4', 'r5', 'r6', 'r7', 'r8', 'r9'].map((row, n) => ({
-                row,
-                field: 'f3',
-                input: n % 3 ? 'open' : 'done',
-              })),
-            },
-          ],
-        },
-      },
-    ]);
+    server.elsewhere({
+      kind: 'set-cells',
+      cells: ['r0', 'r1', 'r2', 'r3', 'r4', 'r5', 'r6', 'r7', 'r8', 'r9'].map((row, n) => ({
+        row,
+        field: 'f3',
+        input: n % 3 ? 'open' : 'done',
+      })),
+    });
     session.select(at(2, 1));
     await settle();
     await session.newRule('compare');
@@ -184,6 +174,27 @@ describe('kept rules', () => {
     expect(session.get().bench).not.toBeNull();
   });
 
+  test('on the bench follow what an undo or somebody else makes of them', async () => {
+    const before = entry('A');
+    session.openRule(before.id);
+    session.nameDraft('A, renamed');
+    session.keepDraft();
+    await settle();
+    session.undo();
+    await settle();
+    expect(session.get().bench?.draft.rule.name).toBe('A');
+    session.nameDraft('half');
+    server.elsewhere({ kind: 'put-rules', rules: [{ id: before.id, key: before.key, rule: { ...before.rule, name: 'theirs' } }] });
+    await settle();
+    expect(session.get().bench?.draft.rule.name).toBe('half');
+    session.leaveBench();
+    await settle();
+    session.openRule(before.id);
+    server.elsewhere({ kind: 'remove-rules', rules: [before.id] });
+    await settle();
+    expect(session.get().bench).toBeNull();
+  });
+
   test('are as they were when changes to them are not kept', async () => {
     const before = entry('A');
     session.openRule(before.id);
@@ -194,6 +205,32 @@ describe('kept rules', () => {
     await settle();
     expect(entry('A')).toEqual(before);
   });
+});
+
+test('rules that two people made at the same moment, with equal keys, can still be put in order', async () => {
+  const rule = (id: string) => ({
+    id,
+    key: 'a0',
+    rule: {
+      id,
+      name: id,
+      on: true,
+      settles: false,
+      reads: { fields: ['f1'] },
+      when: { kind: 'average' as const, is: 'above' as const },
+      paints: 'cell' as const,
+    },
+  });
+  server.elsewhere({ kind: 'put-rules', rules: ['x', 'y', 'z'].map(rule) });
+  await settle();
+  expect(names()).toEqual(['x', 'y', 'z']);
+  session.moveRule('z', 1);
+  session.duplicateRule(session.get().legend[0]!);
+  await settle();
+  expect(names()).toHaveLength(4);
+  session.moveRule('z', 0);
+  await settle();
+  expect(names()[0]).toBe('z');
 });
 
 test('a sheet that cannot be opened says why', async () => {

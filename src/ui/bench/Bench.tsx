@@ -3,6 +3,7 @@
 import { ActionIcon, Button, TextInput } from '@mantine/core';
 import { IconChevronDown, IconChevronUp } from '@tabler/icons-react';
 import { useState } from 'react';
+import { isSameRule } from '../sheet/session';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 import { Distribution } from './Distribution';
@@ -16,7 +17,7 @@ export function Bench() {
   const [isFolded, setFolded] = useState(false);
   if (!bench) return null;
   const { draft, kept } = bench;
-  const isChanged = kept === null || JSON.stringify(kept.rule) !== JSON.stringify(draft.rule);
+  const isChanged = kept === null || !isSameRule(kept.rule, draft.rule);
 
   return (
     <section className={classes.bench} aria-label="Bench" data-folded={isFolded}>

@@ -1,4 +1,5 @@
 import { generateKeyBetween } from 'fractional-indexing';
+import isDeepEqual from 'fast-deep-equal';
 import { nanoid } from 'nanoid';
 import type { Theme } from '../../core/looks/first-family';
 import type { KindName, When } from '../../core/rules/kinds/registry';
@@ -122,7 +123,21 @@ export class Session {
   private hear(events: readonly Event[]): void {
     this.set(Object.assign({}, ...events.map(stateAfter)) as Partial<SessionState>);
     if (events.some(({ kind }) => kind === 'window-resolved')) this.readCell();
-    if (events.some(({ kind }) => kind === 'rules-counted')) this.readProfile();
+    if (events.some(({ kind }) => kind === 'rules-counted')) this.followRules();
+  }
+
+  /** Keeps the bench in step with the rule that lies on it, while nobody is changing it there: others may, and so may an undo. */
+  private followRules(): void {
+    const { bench, legend } = this.state;
+    if (bench?.kept && isSameRule(bench.draft.rule, bench.kept.rule)) {
+      const entry = legend.find(({ id }) => id === bench.draft.id);
+      if (!entry) return this.leaveBench();
+      if (!entry.isDraft && !isSameRule(entry.rule, bench.kept.rule)) {
+        const kept = this.storedRule(entry);
+        this.set({ bench: { ...bench, draft: kept, kept } });
+      }
+    }
+    this.readProfile();
   }
 
   // The grid
@@ -231,7 +246,7 @@ export class Session {
       ...(kindOf(when).outcomes === 'match' ? { look: { look: 'watch' } } : {}),
     };
     const { profile } = await this.ask({ kind: 'ask-profile', rule, thresholds: [] });
-    const draft = { id, key: generateKeyBetween(null, legend[0]?.key ?? null), rule: { ...rule, when: KINDS[kind].defaults(profile) } };
+    const draft = { id, key: keyBefore(legend, 0), rule: { ...rule, when: KINDS[kind].defaults(profile) } };
     this.spotlight(null);
     this.set({ bench: { draft, kept: null, namesItself: true }, profile: null });
     this.changeDraft(draft.rule);
@@ -340,10 +355,8 @@ export class Session {
 
   duplicateRule(entry: LegendEntry): void {
     const id = nanoid(10);
-    const after = this.state.legend[this.state.legend.findIndex(({ id: candidate }) => candidate === entry.id) + 1];
-    this.putRules([
-      { id, key: generateKeyBetween(entry.key, after?.key ?? null), rule: { ...entry.rule, id, name: `${entry.rule.name} (copy)`.slice(0, 200) } },
-    ]);
+    const place = this.state.legend.findIndex(({ id: candidate }) => candidate === entry.id) + 1;
+    this.putRules([{ id, key: keyBefore(this.state.legend, place), rule: { ...entry.rule, id, name: `${entry.rule.name} (copy)`.slice(0, 200) } }]);
   }
 
   /** Moves a rule to a place in the order of precedence, counted from 0. */
@@ -351,7 +364,7 @@ export class Session {
     const entry = this.state.legend.find((candidate) => candidate.id === id);
     const rest = this.state.legend.filter((candidate) => candidate.id !== id);
     if (!entry || to < 0 || to > rest.length) return;
-    const key = generateKeyBetween(rest[to - 1]?.key ?? null, rest[to]?.key ?? null);
+    const key = keyBefore(rest, to);
     if (this.state.bench?.draft.id === id) this.set({ bench: { ...this.state.bench, draft: { ...this.state.bench.draft, key } } });
     if (!entry.isDraft) this.putRules([{ ...this.storedRule(entry), key }]);
     else void this.sendDraft();
@@ -369,6 +382,16 @@ export class Session {
   private storedRule({ id, key, rule }: LegendEntry): StoredRule {
     return { id, key, rule };
   }
+}
+
+/** True where two rules say the same; their keys may come in another order from the database. */
+export const isSameRule = (one: Rule, other: Rule): boolean => one === other || isDeepEqual(one, other);
+
+/** An order key for a rule that is to stand before place `to`. Two people who made rules at once may have given them equal keys: those count as one place. */
+function keyBefore(entries: readonly { readonly key: string }[], to: number): string {
+  const before = entries[to - 1]?.key ?? null;
+  const after = entries.slice(to).find(({ key }) => before === null || key > before)?.key ?? null;
+  return generateKeyBetween(before, after);
 }
 
 /** What an event of the engine changes on screen. */
