@@ -2,7 +2,7 @@
 
 import { ActionIcon, Button, TextInput } from '@mantine/core';
 import { IconChevronDown, IconChevronUp } from '@tabler/icons-react';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { isSameRule } from '../sheet/session';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
@@ -15,7 +15,9 @@ export function Bench() {
   const session = useSession();
   const bench = useSessionState((state) => state.bench);
   const [isFolded, setFolded] = useState(false);
-  if (!bench) return null;
+  // Put up as deferred work, so that the sheet shows the rule's cells first; what is typed into it is never deferred.
+  const isUp = useDeferredValue(bench !== null);
+  if (!bench || !isUp) return null;
   const { draft, kept } = bench;
   const isChanged = kept === null || !isSameRule(kept.rule, draft.rule);
 
