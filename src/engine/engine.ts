@@ -1,20 +1,15 @@
-import { greatest } from 'd3-array';
 import { generateKeyBetween } from 'fractional-indexing';
 import { nanoid } from 'nanoid';
 import { columnLetters } from '../core/sheet/address';
 import { shownAt } from '../core/sheet/shown-cell';
-import { readCells } from '../core/rules/reach';
-import { isProblem, type Rule } from '../core/rules/rule';
+import { profileRule } from '../core/rules/profile-rule';
 import { ruleSentence } from '../core/rules/sentence-words';
 import { traceCell } from '../core/rules/trace';
 import type { CellInput, Operation } from '../core/sheet/change';
-import { nearestTo, profileValues } from '../core/stats/profile-values';
-import { Moments } from '../core/stats/moments';
-import { TAG } from '../core/values/cell-value';
 import type { Theme } from '../core/looks/first-family';
 import type { SheetId } from '../core/sheet/ids';
 import { unpackSheet } from '../protocol/packed-sheet';
-import type { Area, CellAnswer, Event, LegendEntry, ProfileAnswer, Request, SheetFrame, ShownField } from '../protocol/engine-messages';
+import type { Area, CellAnswer, Event, LegendEntry, Request, SheetFrame, ShownField } from '../protocol/engine-messages';
 import { LiveLink } from './live-link';
 import { Replica } from './replica';
 import { UndoStack, type Step } from './undo-stack';
@@ -81,7 +76,7 @@ export class Engine {
       case 'ask-match':
         return this.match(request.rule, request.after);
       case 'ask-profile':
-        return this.profile(request.rule, request.thresholds);
+        return profileRule(this.opened.evaluation, request);
     }
   }
 
@@ -196,49 +191,10 @@ export class Engine {
     const { order } = this.sheet;
     for (let step = 1; running && step <= order.length; step++) {
       const position = (after + step) % order.length;
-      const read = running.read.find(
-        ({ column }) => running.look(running.outcomeAt(column, order[position]!)) && running.outcomeAt(column, order[position]!) >= 0,
-      );
+      const read = running.read.find(({ column }) => running.shows(column, order[position]!));
       if (read) return { column: read.column, position };
     }
     return null;
-  }
-
-  private profile(rule: Rule, thresholds: readonly number[]): ProfileAnswer {
-    const read = readCells(rule.reads, this.sheet);
-    const running = this.opened.evaluation.running.find((candidate) => candidate.rule.id === rule.id);
-    const numbers: number[] = [];
-    const outcomes: number[] = [];
-    const texts = new Map<string, number>();
-    const moments = new Moments('mean');
-    let blanks = 0;
-    let others = 0;
-    for (const { column, slots } of isProblem(read) ? [] : read) {
-      const store = this.sheet.columns[column]!;
-      slots.forEach((slot) => {
-        const number = store.numbers[slot]!;
-        if (store.tags[slot] === TAG.blank) blanks++;
-        else if (Number.isNaN(number)) {
-          others++;
-          if (store.tags[slot] === TAG.text) texts.set(store.entryAt(slot).shown.trim(), (texts.get(store.entryAt(slot).shown.trim()) ?? 0) + 1);
-        } else {
-          numbers.push(number);
-          outcomes.push(running?.outcomeAt(column, slot) ?? -1);
-          moments.add(number);
-        }
-      });
-    }
-    const judged = { numbers: Float64Array.from(numbers), outcomes: Int16Array.from(outcomes) };
-    const sorted = judged.numbers.toSorted();
-    return {
-      profile: profileValues(sorted, judged, {
-        blanks,
-        others,
-        mean: moments.mean,
-        commonText: greatest(texts.keys(), (text) => texts.get(text)!) ?? null,
-      }),
-      nearest: thresholds.map((threshold) => nearestTo(sorted, threshold)),
-    };
   }
 
   private note(...news: readonly News[]): null {
@@ -290,15 +246,13 @@ export class Engine {
     const fields = this.shownFields();
     return this.opened.evaluation.running.map((running, at) => {
       const { rule } = running;
-      const outcomes = running.outcomeCounts();
-      const painted = outcomes.reduce((sum, count, outcome) => sum + (running.look(outcome) ? count : 0), 0);
       return {
         read: running.readCount(),
-        matched: painted,
+        matched: running.shownCount(),
         id: rule.id,
         key: stored[at]!.key,
         rule,
-        outcomes,
+        outcomes: running.outcomeCounts(),
         problem: running.problem,
         isDraft: rule.id === this.opened.draftId,
         sentence: ruleSentence(fields, rule),

@@ -43,6 +43,7 @@ export class LiveLink {
 
   close(): void {
     this.stream?.close();
+    this.stream = null;
   }
 
   private listen(): void {

@@ -22,6 +22,7 @@ describe('refuses, and says where', () => {
     [{ kind: 'insert-rows', rows: [1, 2].map(() => ({ id: 'r', key: 'a0', role: 'record', cells: {} })) }, 'duplicate'],
     [{ kind: 'insert-rows', rows: [{ id: 'r', key: 'not a key', role: 'record', cells: {} }] }, 'rows[0].key'],
     [{ kind: 'insert-rows', rows: [{ id: 'r', key: 'a0', role: 'king', cells: {} }] }, 'rows[0].role'],
+    [{ kind: 'put-rules', rules: [{ id: 'other', key: 'a0', rule }] }, 'must be the same as its id'],
     [{ kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: { ...rule, look: { look: 'gone' } } }] }, 'a look that does not exist: gone'],
     [{ kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: { ...rule, look: { fill: 'red' } } }] }, 'look.fill'],
   ])('%j', (operation, words) => expect(check(operation)).toContain(words));

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { FIRST_FAMILY } from '../core/looks/first-family';
 import type { Rule } from '../core/rules/rule';
 import { ruleSchema, savedLooksOf } from '../core/rules/rule-schema';
-import type { Change } from '../core/sheet/change';
+import type { Change, StoredRule } from '../core/sheet/change';
 import { ROW_ROLES } from '../core/sheet/row-role';
 
 const id = Joi.string()
@@ -27,6 +27,10 @@ const rule = ruleSchema.custom((value: Rule, helpers) => {
   const unknown = savedLooksOf(value).find((name) => !knownLooks.has(name));
   return unknown === undefined ? value : helpers.message({ custom: `{{#label}} refers to a look that does not exist: ${unknown}` });
 });
+
+const storedRule = Joi.object<StoredRule>({ id: id.required(), key: key.required(), rule: rule.required() }).custom((value: StoredRule, helpers) =>
+  value.rule.id === value.id ? value : helpers.message({ custom: '{{#label}}.rule.id must be the same as its id' }),
+);
 
 const operation = Joi.object().when('.kind', {
   switch: [
@@ -63,10 +67,7 @@ const operation = Joi.object().when('.kind', {
       is: 'put-rules',
       then: Joi.object({
         kind: Joi.string(),
-        rules: Joi.array()
-          .items(Joi.object({ id: id.required(), key: key.required(), rule: rule.required() }))
-          .min(1)
-          .required(),
+        rules: Joi.array().items(storedRule).min(1).required(),
       }),
     },
     { is: 'remove-rules', then: Joi.object({ kind: Joi.string(), rules: Joi.array().items(id).min(1).required() }) },

@@ -1,12 +1,12 @@
 import type { LookProperty } from '../core/looks/look';
 import type { Theme } from '../core/looks/first-family';
-import type { Problem, Rule } from '../core/rules/rule';
+import type { RuleProfile } from '../core/rules/profile-rule';
+import type { Problem, Reads, Rule } from '../core/rules/rule';
 import type { TraceStep } from '../core/rules/trace';
 import type { Operation, StoredRule } from '../core/sheet/change';
 import type { FieldId, RowId, RuleId, SheetId } from '../core/sheet/ids';
 import type { RowRole } from '../core/sheet/row-role';
 import type { Field } from '../core/sheet/sheet';
-import type { ValueProfile } from '../core/stats/profile-values';
 
 export const PROTOCOL_VERSION = 1;
 
@@ -34,14 +34,14 @@ export type Request =
   | { readonly kind: 'spotlight'; readonly rule: RuleId | null }
   | { readonly kind: 'ask-cell'; readonly column: number; readonly position: number }
   | { readonly kind: 'ask-match'; readonly rule: RuleId; readonly after: number }
-  | { readonly kind: 'ask-profile'; readonly rule: Rule; readonly thresholds: readonly number[] };
+  | { readonly kind: 'ask-profile'; readonly rule: RuleId; readonly reads: Reads; readonly thresholds: readonly number[] };
 
 /** What a request is answered with. */
 export interface Answers {
   readonly 'add-record': { readonly position: number };
   readonly 'ask-cell': CellAnswer | null;
   readonly 'ask-match': { readonly column: number; readonly position: number } | null;
-  readonly 'ask-profile': ProfileAnswer;
+  readonly 'ask-profile': RuleProfile;
 }
 export type AnswerOf<K extends Request['kind']> = K extends keyof Answers ? Answers[K] : null;
 
@@ -53,12 +53,6 @@ export interface CellAnswer {
   readonly input: string;
   readonly shown: string;
   readonly trace: readonly TraceStep[];
-}
-
-export interface ProfileAnswer {
-  readonly profile: ValueProfile;
-  /** One entry a threshold asked for. */
-  readonly nearest: readonly { readonly below: number; readonly at: number; readonly above: number }[];
 }
 
 export interface ShownField extends Field {

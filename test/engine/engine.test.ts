@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import type { RuleProfile } from '../../src/core/rules/profile-rule';
 import type { Rule } from '../../src/core/rules/rule';
 import { Engine } from '../../src/engine/engine';
-import type { Event, LegendEntry, ProfileAnswer, Request, SheetFrame, SheetWindow } from '../../src/protocol/engine-messages';
+import type { Event, LegendEntry, Request, SheetFrame, SheetWindow } from '../../src/protocol/engine-messages';
 import { makeSheet } from '../arbitrary-sheet';
 import { FakeServer } from './fake-server';
 
@@ -154,7 +155,7 @@ describe('a rule on the bench', () => {
   });
 
   test('is shown beside the values it judges', async () => {
-    const { profile, nearest } = (await ask({ kind: 'ask-profile', rule: low, thresholds: [5, 100] })) as ProfileAnswer;
+    const { profile, nearest } = (await ask({ kind: 'ask-profile', rule: 'low', reads: low.reads, thresholds: [5, 100] })) as RuleProfile;
     // The date counts among the numbers; x and done are the texts.
     expect(profile).toMatchObject({ numbers: 7, blanks: 1, others: 2, least: -5, greatest: 46_089, commonText: 'x' });
     expect(nearest).toEqual([

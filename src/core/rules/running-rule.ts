@@ -68,13 +68,27 @@ export class RunningRule {
     return this.kernel?.explain(column, slot);
   }
 
+  /** True where a cell that is read has an outcome with a look. */
+  shows(column: number, slot: number): boolean {
+    const outcome = this.outcomeAt(column, slot);
+    return outcome >= 0 && this.look(outcome) !== null;
+  }
+
+  /** How many cells read have an outcome with a look. */
+  shownCount(): number {
+    return this.outcomeCounts().reduce((sum, count, outcome) => sum + (this.look(outcome) ? count : 0), 0);
+  }
+
   /** Takes note of an edit. Returns true where the edit made the condition itself different, so that it must be compiled anew. */
   edited(column: number, slot: number, before: CellBefore): boolean {
-    if (!this.works) return !this.rule.on ? false : this.problem !== null;
-    const { sameRow, wholeColumns, cells } = this.kernel!.inputs;
+    if (!this.kernel) return this.problem !== null;
+    const { sameRow, wholeColumns, cells } = this.kernel.inputs;
     if (wholeColumns.includes(column) || cells.some((cell) => cell.column === column && cell.slot === slot)) return true;
     const reads = this.read.find((member) => member.column === column)?.slots.has(slot) ?? false;
-    if (reads && this.kernel!.edited(column, slot, before) === 'every-cell') for (const member of this.read) this.run(member.column);
+    // Statistics follow also while the rule is off, since the trace tells them.
+    const touches = reads ? this.kernel.edited(column, slot, before) : 'this-cell';
+    if (!this.rule.on) return false;
+    if (touches === 'every-cell') for (const member of this.read) this.run(member.column);
     else if (reads) this.runCell(column, slot);
     if (sameRow.includes(column)) for (const member of this.read) this.runCell(member.column, slot);
     return false;

@@ -74,3 +74,10 @@ test('what was not compared says why', () => {
 });
 
 test('a header is reached by none but the rule that has a problem', () => expect(trace(0, 0).map(({ rule }) => rule)).toEqual(['gone']));
+
+test('the statistics that a rule tells follow edits also while it is off', () => {
+  const evaluation = new Evaluation(makeSheet(['1', '5', 'x', '']), {});
+  evaluation.setRules([{ ...rules[2]!, on: false }]);
+  evaluation.follow(evaluation.sheet.apply({ kind: 'set-cells', cells: [{ row: 'r0', field: 'f1', input: '3' }] }).effects);
+  expect(traceCell(evaluation, {}, { column: 0, slot: 2 })[0]).toMatchObject({ state: 'off', compared: '5 is below average 4 of 2 numbers' });
+});

@@ -1,5 +1,5 @@
 import { useEffect, useRef, type KeyboardEvent } from 'react';
-import type { Editing } from '../sheet/session';
+import type { Editing } from '../sheet/session-state';
 import { useSession } from '../sheet/use-session';
 import type { Box } from './engine/geometry';
 import classes from './Grid.module.css';

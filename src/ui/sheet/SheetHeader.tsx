@@ -1,7 +1,7 @@
 import { ActionIcon, Button, Menu, Tooltip } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp, IconRowInsertBottom, IconTrash } from '@tabler/icons-react';
 import Link from 'next/link';
-import type { SessionState } from './session';
+import type { SessionState } from './session-state';
 import { selectedArea } from '../grid/engine/selection';
 import { ThemeSwitch } from '../theme/ThemeSwitch';
 import { Mark } from './Mark';

@@ -1,84 +1,17 @@
-import { generateKeyBetween } from 'fractional-indexing';
-import isDeepEqual from 'fast-deep-equal';
 import { nanoid } from 'nanoid';
 import type { Theme } from '../../core/looks/first-family';
-import type { KindName, When } from '../../core/rules/kinds/registry';
+import type { KindName } from '../../core/rules/kinds/registry';
 import { kindOf, KINDS } from '../../core/rules/kinds/registry';
+import { isSameRule } from '../../core/rules/is-same-rule';
 import type { Rule } from '../../core/rules/rule';
 import { ruleSentence } from '../../core/rules/sentence-words';
 import type { StoredRule } from '../../core/sheet/change';
 import type { RuleId, SheetId } from '../../core/sheet/ids';
-import type {
-  AnswerOf,
-  Area,
-  CellAnswer,
-  Event,
-  LegendEntry,
-  LinkState,
-  ProfileAnswer,
-  Request,
-  SheetFrame,
-  SheetWindow,
-} from '../../protocol/engine-messages';
+import type { AnswerOf, Area, Event, LegendEntry, Request } from '../../protocol/engine-messages';
 import { selectCell, selectedArea, type Selection } from '../grid/engine/selection';
 import { EngineClient } from './engine-client';
-
-export interface Editing {
-  readonly column: number;
-  readonly position: number;
-  readonly text: string;
-  /** Where the text is being typed. */
-  readonly place: 'cell' | 'line';
-}
-
-/** A rule on the bench: as it is now, and as it was kept; null where it is new. */
-export interface Bench {
-  readonly draft: StoredRule;
-  readonly kept: StoredRule | null;
-  /** True until the rule is given a name by hand: then it is named after what it says. */
-  readonly namesItself: boolean;
-}
-
-export interface SessionState {
-  readonly frame: SheetFrame | null;
-  readonly window: SheetWindow | null;
-  readonly frozen: SheetWindow | null;
-  readonly legend: readonly LegendEntry[];
-  readonly link: LinkState;
-  readonly pending: number;
-  readonly undo: number;
-  readonly redo: number;
-  readonly selection: Selection;
-  /** A selection that was made for the person, and is to be brought into view. */
-  readonly shown: Selection | null;
-  readonly cell: CellAnswer | null;
-  readonly editing: Editing | null;
-  readonly bench: Bench | null;
-  readonly profile: ProfileAnswer | null;
-  readonly spotlight: RuleId | null;
-  readonly message: string | null;
-  readonly failure: string | null;
-}
-
-const START: SessionState = {
-  frame: null,
-  window: null,
-  frozen: null,
-  legend: [],
-  link: 'opening',
-  pending: 0,
-  undo: 0,
-  redo: 0,
-  selection: selectCell({ column: 0, position: 0 }),
-  shown: null,
-  cell: null,
-  editing: null,
-  bench: null,
-  profile: null,
-  spotlight: null,
-  message: null,
-  failure: null,
-};
+import { keyBefore } from './key-before';
+import { START, stateAfter, type Editing, type SessionState } from './session-state';
 
 /** One person's work on one open sheet: what the screen shows, and everything that can be done to it. */
 export class Session {
@@ -234,19 +167,18 @@ export class Session {
     const { left, right } = selectedArea(this.state.selection);
     const fields = frame.fields.slice(left, right + 1).map((field) => field.id);
     const id = nanoid(10);
-    const when: When = KINDS[kind].defaults({ numbers: 0, least: 0, lowerQuartile: 0, median: 0, upperQuartile: 0, greatest: 0, commonText: null });
+    const { profile } = await this.ask({ kind: 'ask-profile', rule: id, reads: { fields }, thresholds: [] });
     const rule: Rule = {
       id,
       name: '',
       on: true,
       settles: false,
       reads: { fields },
-      when,
+      when: KINDS[kind].defaults(profile),
       paints: 'cell',
-      ...(kindOf(when).outcomes === 'match' ? { look: { look: 'watch' } } : {}),
+      ...(KINDS[kind].outcomes === 'match' ? { look: { look: 'watch' } } : {}),
     };
-    const { profile } = await this.ask({ kind: 'ask-profile', rule, thresholds: [] });
-    const draft = { id, key: keyBefore(legend, 0), rule: { ...rule, when: KINDS[kind].defaults(profile) } };
+    const draft = { id, key: keyBefore(legend, 0), rule };
     this.spotlight(null);
     this.set({ bench: { draft, kept: null, namesItself: true }, profile: null });
     this.changeDraft(draft.rule);
@@ -321,7 +253,8 @@ export class Session {
     const { rule } = this.state.bench.draft;
     void this.ask({
       kind: 'ask-profile',
-      rule,
+      rule: rule.id,
+      reads: rule.reads,
       thresholds: kindOf(rule.when)
         .thresholds(rule.when)
         .map(({ value }) => value),
@@ -381,35 +314,5 @@ export class Session {
 
   private storedRule({ id, key, rule }: LegendEntry): StoredRule {
     return { id, key, rule };
-  }
-}
-
-/** True where two rules say the same; their keys may come in another order from the database. */
-export const isSameRule = (one: Rule, other: Rule): boolean => one === other || isDeepEqual(one, other);
-
-/** An order key for a rule that is to stand before place `to`. Two people who made rules at once may have given them equal keys: those count as one place. */
-function keyBefore(entries: readonly { readonly key: string }[], to: number): string {
-  const before = entries[to - 1]?.key ?? null;
-  const after = entries.slice(to).find(({ key }) => before === null || key > before)?.key ?? null;
-  return generateKeyBetween(before, after);
-}
-
-/** What an event of the engine changes on screen. */
-function stateAfter(event: Event): Partial<SessionState> {
-  switch (event.kind) {
-    case 'frame-changed':
-      return { frame: event.frame };
-    case 'window-resolved':
-      return { window: event.window, frozen: event.frozen };
-    case 'rules-counted':
-      return { legend: event.legend };
-    case 'link-changed':
-      return { link: event.state, pending: event.pending };
-    case 'undo-changed':
-      return { undo: event.undo, redo: event.redo };
-    case 'change-refused':
-      return { message: event.message };
-    case 'sheet-failed':
-      return { failure: event.message };
   }
 }

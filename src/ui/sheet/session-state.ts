@@ -1,0 +1,83 @@
+import type { RuleProfile } from '../../core/rules/profile-rule';
+import type { StoredRule } from '../../core/sheet/change';
+import type { RuleId } from '../../core/sheet/ids';
+import type { CellAnswer, Event, LegendEntry, LinkState, SheetFrame, SheetWindow } from '../../protocol/engine-messages';
+import { selectCell, type Selection } from '../grid/engine/selection';
+
+export interface Editing {
+  readonly column: number;
+  readonly position: number;
+  readonly text: string;
+  /** Where the text is being typed. */
+  readonly place: 'cell' | 'line';
+}
+
+/** A rule on the bench: as it is now, and as it was kept; null where it is new. */
+export interface Bench {
+  readonly draft: StoredRule;
+  readonly kept: StoredRule | null;
+  /** True until the rule is given a name by hand: then it is named after what it says. */
+  readonly namesItself: boolean;
+}
+
+export interface SessionState {
+  readonly frame: SheetFrame | null;
+  readonly window: SheetWindow | null;
+  readonly frozen: SheetWindow | null;
+  readonly legend: readonly LegendEntry[];
+  readonly link: LinkState;
+  readonly pending: number;
+  readonly undo: number;
+  readonly redo: number;
+  readonly selection: Selection;
+  /** A selection that was made for the person, and is to be brought into view. */
+  readonly shown: Selection | null;
+  readonly cell: CellAnswer | null;
+  readonly editing: Editing | null;
+  readonly bench: Bench | null;
+  readonly profile: RuleProfile | null;
+  readonly spotlight: RuleId | null;
+  readonly message: string | null;
+  readonly failure: string | null;
+}
+
+/** Before the sheet is open. */
+export const START: SessionState = {
+  frame: null,
+  window: null,
+  frozen: null,
+  legend: [],
+  link: 'opening',
+  pending: 0,
+  undo: 0,
+  redo: 0,
+  selection: selectCell({ column: 0, position: 0 }),
+  shown: null,
+  cell: null,
+  editing: null,
+  bench: null,
+  profile: null,
+  spotlight: null,
+  message: null,
+  failure: null,
+};
+
+/** What an event of the engine changes on screen. */
+export function stateAfter(event: Event): Partial<SessionState> {
+  switch (event.kind) {
+    case 'frame-changed':
+      return { frame: event.frame };
+    case 'window-resolved':
+      return { window: event.window, frozen: event.frozen };
+    case 'rules-counted':
+      return { legend: event.legend };
+    case 'link-changed':
+      return { link: event.state, pending: event.pending };
+    case 'undo-changed':
+      return { undo: event.undo, redo: event.redo };
+    case 'change-refused':
+      return { message: event.message };
+    case 'sheet-failed':
+      return { failure: event.message };
+  }
+}
