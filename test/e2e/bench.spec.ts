@@ -79,6 +79,13 @@ test('a whole record by two fields: the sentence offers the record, another fiel
   await expect(sheet.bench.getByLabel('Name of the rule')).toHaveValue('Oxygen is below 0.9 × Planned');
 });
 
+test('the bench never covers the cell that is worked on', async ({ page }) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
+  await newRule(sheet, 'B24', /Compare with a value/);
+  const [cell, bench] = [(await sheet.cell('B24').boundingBox())!, (await sheet.bench.boundingBox())!];
+  await expect.poll(async () => (await sheet.cell('B24').boundingBox())!.y + cell.height <= bench.y).toBe(true);
+});
+
 test('averages by group, and bands whose cuts leave no gap', async ({ page }) => {
   const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
   await newRule(sheet, 'B2', /Compare with the average/);

@@ -138,6 +138,19 @@ export function Grid() {
     scroller.current?.scrollTo(left, top);
   }, [shown, geometry, view]);
 
+  // Where the bench takes room from the grid, the cell being worked on stays in view.
+  const roomBefore = useRef(0);
+  useEffect(() => {
+    const { anchor } = session.get().selection;
+    const box = geometry.boxInView({ left: anchor.column, right: anchor.column, top: anchor.position, bottom: anchor.position }, scroll.current);
+    const wasInView = box.y >= geometry.frozenHeight && box.y < roomBefore.current;
+    if (wasInView && view.height < roomBefore.current) {
+      const { left, top } = geometry.scrollTo(anchor, scroll.current, view);
+      scroller.current?.scrollTo(left, top);
+    }
+    roomBefore.current = view.height;
+  }, [session, geometry, view]);
+
   const wasEditing = useRef(false);
   useEffect(() => {
     if (wasEditing.current && !editing) scroller.current?.focus({ preventScroll: true });
