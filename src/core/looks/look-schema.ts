@@ -1,37 +1,45 @@
 import Joi from 'joi';
+import { lazySchema } from '../lazy-schema';
+import type { Look } from './look';
 
-export const hexSchema = Joi.string()
-  .pattern(/^#[0-9a-fA-F]{6}$/)
-  .messages({ 'string.pattern.base': '{{#label}} must be a colour such as #ffe3a3', 'string.empty': '{{#label}} must be a colour such as #ffe3a3' });
+export const hexSchema = lazySchema(() => Joi.string().pattern(/^#[0-9a-fA-F]{6}$/), 'a colour such as #ffe3a3');
 
-const fill = Joi.alternatives().conditional(Joi.string(), {
-  then: hexSchema,
-  otherwise: Joi.alternatives()
-    .conditional(Joi.object({ pattern: Joi.exist() }).unknown(), {
-      then: Joi.object({ pattern: Joi.valid('dots', 'lines', 'cross', 'diagonal').required(), color: hexSchema.required(), on: hexSchema }),
-    })
-    .conditional(Joi.object({ from: Joi.exist() }).unknown(), {
-      then: Joi.object({ from: hexSchema.required(), to: hexSchema.required(), angle: Joi.number() }),
-      otherwise: Joi.object({ color: hexSchema.required(), opacity: Joi.number().min(0).max(1).required() }),
-    }),
-});
+const has = (key: string) => Joi.object({ [key]: Joi.exist() }).unknown();
 
-const side = Joi.object({
-  style: Joi.valid('solid', 'dashed', 'dotted', 'double').required(),
-  width: Joi.number().integer().min(1).max(4).required(),
-  color: hexSchema.required(),
-});
+const fill = lazySchema(() =>
+  Joi.alternatives().conditional(Joi.string(), {
+    then: hexSchema,
+    otherwise: Joi.alternatives()
+      .conditional(has('pattern'), {
+        then: Joi.object({ pattern: Joi.valid('dots', 'lines', 'cross', 'diagonal').required(), color: hexSchema.required(), on: hexSchema }),
+      })
+      .conditional(has('from'), {
+        then: Joi.object({ from: hexSchema.required(), to: hexSchema.required(), angle: Joi.number() }),
+        otherwise: Joi.object({ color: hexSchema.required(), opacity: Joi.number().min(0).max(1).required() }),
+      }),
+  }),
+);
+
+const side = lazySchema(() =>
+  Joi.object({
+    style: Joi.valid('solid', 'dashed', 'dotted', 'double').required(),
+    width: Joi.number().integer().min(1).max(4).required(),
+    color: hexSchema.required(),
+  }),
+);
 
 /** A look as rule files and changes give it. Whether a saved look exists is checked where the saved looks are known. */
-export const lookSchema = Joi.object({
-  look: Joi.string(),
-  fill,
-  text: hexSchema,
-  bold: Joi.boolean(),
-  italic: Joi.boolean(),
-  underline: Joi.boolean(),
-  strike: Joi.boolean(),
-  border: Joi.object({ top: side, right: side, bottom: side, left: side, around: side }),
-  number: Joi.string().max(64),
-  hideValue: Joi.boolean(),
-});
+export const lookSchema = lazySchema<Look>(() =>
+  Joi.object({
+    look: Joi.string(),
+    fill,
+    text: hexSchema,
+    bold: Joi.boolean(),
+    italic: Joi.boolean(),
+    underline: Joi.boolean(),
+    strike: Joi.boolean(),
+    border: Joi.object({ top: side, right: side, bottom: side, left: side, around: side }),
+    number: Joi.string().max(64),
+    hideValue: Joi.boolean(),
+  }),
+);

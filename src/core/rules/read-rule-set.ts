@@ -17,13 +17,19 @@ export interface RuleSet {
 const ruleSetSchema = Joi.object({
   format: Joi.valid('auxesis-rules').required(),
   version: Joi.valid(1).required(),
-  rules: Joi.array()
-    .items(ruleSchema)
-    .unique('id')
-    .required()
-    .messages({ 'array.unique': '{{#label}} has the same id as rules[{{#dupePos}}]: ids must differ' }),
+  rules: Joi.array().items(ruleSchema).required().custom(checkIds),
   looks: Joi.object().pattern(Joi.string(), lookSchema).default({}),
 }).label('the rule file');
+
+function checkIds(rules: readonly Rule[], helpers: Joi.CustomHelpers): readonly Rule[] | Joi.ErrorReport {
+  const first = new Map<string, number>();
+  for (const [at, { id }] of rules.entries()) {
+    const known = first.get(id);
+    if (known !== undefined) return helpers.message({ custom: `rules[${at}] has the same id as rules[${known}]: ids must differ` });
+    first.set(id, at);
+  }
+  return rules;
+}
 
 /** Checks the parsed JSON of a rule file. The message names the place in it and what was expected. */
 export function readRuleSet(json: unknown): { readonly rules: RuleSet } | { readonly message: string } {

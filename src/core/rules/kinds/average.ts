@@ -7,7 +7,7 @@ import type { CompileContext } from '../compile-context';
 import type { FieldId } from '../../sheet/ids';
 import type { CellBefore } from '../../sheet/sheet';
 import type { OutcomeColumn } from '../outcome-column';
-import { mustBe } from '../../must-be';
+import { lazySchema } from '../../lazy-schema';
 import type { ConditionKind, Inputs, Kernel } from './kind';
 
 export const AVERAGE_SIDES = { above: 'is above', below: 'is below', 'at-or-above': 'is at or above', 'at-or-below': 'is at or below' } as const;
@@ -23,15 +23,18 @@ export interface AverageWhen {
 
 /** Numbers against the mean of the numbers read: all of them, those of the same field, or those of the same group. */
 export const average: ConditionKind<AverageWhen> = {
-  schema: Joi.object<AverageWhen>({
-    kind: Joi.valid('average').required(),
-    is: Joi.valid(...Object.keys(AVERAGE_SIDES)).required(),
-    deviations: Joi.number().strict().min(0),
-    spread: Joi.valid('sample', 'population'),
-    per: Joi.alternatives()
-      .try(Joi.valid('all', 'field'), Joi.object({ group: Joi.string().required() }))
-      .messages(mustBe('"all", "field" or { "group": label }')),
-  }),
+  schema: lazySchema<AverageWhen>(() =>
+    Joi.object<AverageWhen>({
+      kind: Joi.valid('average').required(),
+      is: Joi.valid(...Object.keys(AVERAGE_SIDES)).required(),
+      deviations: Joi.number().strict().min(0),
+      spread: Joi.valid('sample', 'population'),
+      per: lazySchema(
+        () => Joi.alternatives().try(Joi.valid('all', 'field'), Joi.object({ group: Joi.string().required() })),
+        '"all", "field" or { "group": label }',
+      ),
+    }),
+  ),
   outcomes: 'match',
   mapFields: (when, replace) => (typeof when.per === 'object' ? { ...when, per: { group: replace(when.per.group) } } : when),
   outcomeLooks: () => undefined,

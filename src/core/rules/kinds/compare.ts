@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { lazySchema } from '../../lazy-schema';
 import { TAG, type CellValue } from '../../values/cell-value';
 import { asShown, formatAt, shownAt } from '../../sheet/shown-cell';
 import { compareValues, magnitudeOf } from '../compare-values';
@@ -36,20 +37,22 @@ export const operandsOf = ({ to }: CompareWhen): readonly Operand[] => (Array.is
 
 /** The cell's value against one operand, or a low and a high one. Types never cross, and a blank never matches. */
 export const compare: ConditionKind<CompareWhen> = {
-  schema: Joi.object<CompareWhen>({
-    kind: Joi.valid('compare').required(),
-    is: Joi.valid(...Object.keys(COMPARISONS)).required(),
-    to: Joi.when('is', {
-      is: Joi.valid('between', 'outside'),
-      then: Joi.array()
-        .items(operandSchema(['number', 'string', 'boolean']))
-        .length(2)
-        .required(),
-      otherwise: operandSchema(['number', 'string', 'boolean']).required(),
+  schema: lazySchema<CompareWhen>(() =>
+    Joi.object<CompareWhen>({
+      kind: Joi.valid('compare').required(),
+      is: Joi.valid(...Object.keys(COMPARISONS)).required(),
+      to: Joi.when('is', {
+        is: Joi.valid('between', 'outside'),
+        then: Joi.array()
+          .items(operandSchema(['number', 'string', 'boolean']))
+          .length(2)
+          .required(),
+        otherwise: operandSchema(['number', 'string', 'boolean']).required(),
+      }),
+      asShown: Joi.boolean(),
+      magnitude: Joi.boolean(),
     }),
-    asShown: Joi.boolean(),
-    magnitude: Joi.boolean(),
-  }),
+  ),
   outcomes: 'match',
   mapFields: (when, replace) => {
     const mapped = operandsOf(when).map((operand) => mapOperand(operand, replace));

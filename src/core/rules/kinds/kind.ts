@@ -72,7 +72,7 @@ export interface Example<W> {
 
 /** One kind of condition. Everything that differs from kind to kind is here; nothing else asks which kind a rule is of. */
 export interface ConditionKind<W extends { readonly kind: string }> {
-  readonly schema: Joi.ObjectSchema<W>;
+  readonly schema: Joi.AnySchema<W>;
   /** How many outcomes: one match, or several numbered from 0. */
   readonly outcomes: 'match' | 'several';
   /** The same condition with every field it names replaced: labels become ids when a file is read, and back. */

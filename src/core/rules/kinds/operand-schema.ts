@@ -1,20 +1,20 @@
 import Joi from 'joi';
-import { mustBe } from '../../must-be';
+import { lazySchema } from '../../lazy-schema';
 import { parseAddress } from '../../sheet/address';
 import type { FieldId } from '../../sheet/ids';
 import type { Operand } from '../rule';
 
 /** Operand as rule files give it; `literals` are the JSON types that the condition takes outright. */
-export function operandSchema(literals: readonly ('number' | 'string' | 'boolean')[]): Joi.AlternativesSchema {
-  const outright = literals.map((type) => (type === 'number' ? Joi.number() : type === 'string' ? Joi.string().min(1) : Joi.boolean()).strict());
+export function operandSchema(literals: readonly ('number' | 'string' | 'boolean')[]): Joi.AnySchema<Operand> {
   const expected = `${literals.map((type) => ({ number: 'a number', string: 'a text', boolean: 'true or false' })[type]).join(', ')}, { "cell": "F4" } or { "field": label }`;
-  return Joi.alternatives()
-    .try(
+  return lazySchema<Operand>(() => {
+    const outright = literals.map((type) => (type === 'number' ? Joi.number() : type === 'string' ? Joi.string().min(1) : Joi.boolean()).strict());
+    return Joi.alternatives().try(
       ...outright,
       Joi.object({ cell: Joi.string().required().custom(checkAddress) }),
       Joi.object({ field: Joi.string().required(), times: Joi.number().strict(), plus: Joi.number().strict() }),
-    )
-    .messages(mustBe(expected));
+    );
+  }, expected);
 }
 
 function checkAddress(text: string, helpers: Joi.CustomHelpers): string | Joi.ErrorReport {

@@ -1,0 +1,25 @@
+import Joi from 'joi';
+
+/**
+ * A schema that is built when a value is first checked against it: building them all takes longer than reading a small rule file.
+ * With `expected`, whatever is wrong with the value itself (not with a part of it) is said in one sentence: "... must be ...".
+ */
+export function lazySchema<T>(build: () => Joi.Schema<T>, expected?: string): Joi.AnySchema<T> {
+  let built: Joi.ExtensionBoundSchema | undefined;
+  return Joi.any().custom((value: unknown, helpers) => {
+    built ??= build() as unknown as Joi.ExtensionBoundSchema;
+    const { value: checked, errors } = built.$_validate(value, helpers.state, helpers.prefs) as unknown as Checked<T>;
+    const first = errors?.[0];
+    if (!first) return checked;
+    const isInside = first.path.length > (helpers.state.path?.length ?? 0);
+    return isInside || expected === undefined ? first : helpers.message({ custom: `{{#label}} must be ${escapeBraces(expected)}` });
+  });
+}
+
+interface Checked<T> {
+  readonly value: T;
+  readonly errors?: readonly (Joi.ErrorReport & { readonly path: readonly (string | number)[] })[];
+}
+
+/** Braces are variables in messages. */
+const escapeBraces = (text: string): string => text.replace(/[{}]/g, String.raw`\$&`);
