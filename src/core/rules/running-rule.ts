@@ -14,6 +14,7 @@ export class RunningRule {
   /** Columns painted, by number. */
   readonly painted: ReadonlySet<number>;
   private readonly kernel: Kernel | null;
+  private counts: readonly number[] | null = null;
 
   constructor(
     readonly rule: Rule,
@@ -39,8 +40,12 @@ export class RunningRule {
     return this.read.reduce((sum, { slots }) => sum + slots.count(), 0);
   }
 
-  /** How many cells have each outcome, by its number. */
-  outcomeCounts(): number[] {
+  /** How many cells have each outcome, by its number. Counted when first asked after an outcome may have changed. */
+  outcomeCounts(): readonly number[] {
+    return (this.counts ??= this.countOutcomes());
+  }
+
+  private countOutcomes(): number[] {
     const counts: number[] = [];
     for (const { has, codes } of this.outcomes.values())
       if (codes) has.forEach((slot) => (counts[codes[slot]!] = (counts[codes[slot]!] ?? 0) + 1));
@@ -100,6 +105,7 @@ export class RunningRule {
     let outcomes = this.outcomes.get(column);
     if (!outcomes) this.outcomes.set(column, (outcomes = new OutcomeColumn(kindOf(this.rule.when).outcomes)));
     outcomes.fit(this.sheet.slotCount);
+    this.counts = null;
     this.kernel!.run(column, this.sheet.slotCount, outcomes);
     outcomes.has.keep(member.slots);
   }
@@ -108,6 +114,9 @@ export class RunningRule {
     const member = this.read.find((candidate) => candidate.column === column)!;
     const outcomes = this.outcomes.get(column)!;
     outcomes.fit(this.sheet.slotCount);
-    outcomes.put(slot, member.slots.has(slot) ? this.judge(column, slot) : -1);
+    const outcome = member.slots.has(slot) ? this.judge(column, slot) : -1;
+    if (outcome === outcomes.at(slot)) return;
+    outcomes.put(slot, outcome);
+    this.counts = null;
   }
 }

@@ -22,7 +22,8 @@ export function CellEditor({ editing, box, onMove }: Props) {
   }, []);
 
   const onKeyDown = (event: KeyboardEvent) => {
-    if (event.nativeEvent.isComposing) return;
+    // Once what was typed has been entered, keys are the grid's, though the editor may stand for a moment longer.
+    if (event.nativeEvent.isComposing || !session.get().editing) return;
     const step = event.shiftKey ? -1 : 1;
     if (event.key === 'Escape') session.cancelEdit();
     else if (event.key === 'Enter' || event.key === 'Tab') {

@@ -120,13 +120,23 @@ export function Grid() {
     resting.current = setTimeout(() => setRested(scroll.current), REST_MS);
   };
 
+  const bringIntoView = useCallback(
+    (cell: Selection['focus']) => {
+      const next = geometry.scrollTo(cell, scroll.current, view);
+      // Even a scroll to where one is makes the browser lay the page out.
+      if (next.left === scroll.current.left && next.top === scroll.current.top) return;
+      scroller.current?.scrollTo(next.left, next.top);
+      scroll.current = next;
+    },
+    [geometry, view],
+  );
+
   const reveal = useCallback(
     (next: Selection) => {
       session.select(next);
-      const { left, top } = geometry.scrollTo(next.focus, scroll.current, view);
-      scroller.current?.scrollTo(left, top);
+      bringIntoView(next.focus);
     },
-    [session, geometry, view],
+    [session, bringIntoView],
   );
 
   // A selection that is made elsewhere, such as by a new record, is brought into view once the sheet has it.
@@ -134,9 +144,8 @@ export function Grid() {
   useEffect(() => {
     if (!shown || shown === reached.current || view.width === 0 || shown.focus.position >= geometry.rowCount) return;
     reached.current = shown;
-    const { left, top } = geometry.scrollTo(shown.focus, scroll.current, view);
-    scroller.current?.scrollTo(left, top);
-  }, [shown, geometry, view]);
+    bringIntoView(shown.focus);
+  }, [shown, geometry, view, bringIntoView]);
 
   // Where the bench takes room from the grid, the cell being worked on stays in view.
   const roomBefore = useRef(0);
@@ -144,12 +153,9 @@ export function Grid() {
     const { anchor } = session.get().selection;
     const box = geometry.boxInView({ left: anchor.column, right: anchor.column, top: anchor.position, bottom: anchor.position }, scroll.current);
     const wasInView = box.y >= geometry.frozenHeight && box.y < roomBefore.current;
-    if (wasInView && view.height < roomBefore.current) {
-      const { left, top } = geometry.scrollTo(anchor, scroll.current, view);
-      scroller.current?.scrollTo(left, top);
-    }
+    if (wasInView && view.height < roomBefore.current) bringIntoView(anchor);
     roomBefore.current = view.height;
-  }, [session, geometry, view]);
+  }, [session, geometry, view, bringIntoView]);
 
   const wasEditing = useRef(false);
   useEffect(() => {
@@ -167,10 +173,10 @@ export function Grid() {
   );
 
   const onKeyDown = (event: KeyboardEvent) => {
-    if (event.target !== scroller.current || !frame) return;
+    if (session.get().editing?.place === 'cell' || !frame) return;
     const intent = keyIntent({ key: event.key, shift: event.shiftKey, control: event.ctrlKey || event.metaKey, alt: event.altKey });
     if (!intent) return;
-    if (intent.kind === 'move' && event.key === 'Tab' && leavesBy(event.shiftKey, selection, geometry)) return;
+    if (intent.kind === 'move' && event.key === 'Tab' && leavesBy(event.shiftKey, session.get().selection, geometry)) return;
     event.preventDefault();
     switch (intent.kind) {
       case 'move':

@@ -13,10 +13,15 @@ import { EngineClient } from './engine-client';
 import { keyBefore } from './key-before';
 import { START, stateAfter, type Editing, type SessionState } from './session-state';
 
+/** How long the page may wait for the engine before it puts the editor away: longer than an answer takes, shorter than is felt. */
+const LONGEST_HOLD_MS = 24;
+
 /** One person's work on one open sheet: what the screen shows, and everything that can be done to it. */
 export class Session {
   private state = START;
   private readonly listeners = new Set<() => void>();
+  /** While not `no`, listeners hear of nothing: `gathering` to the end of the event that began it, then `waiting` for the engine. */
+  private hold: 'no' | 'gathering' | 'waiting' = 'no';
   private engine: EngineClient | null = null;
   private draftSending: 'no' | 'yes' | 'again' = 'no';
   private profileSending: 'no' | 'yes' | 'again' = 'no';
@@ -49,7 +54,19 @@ export class Session {
 
   private set(change: Partial<SessionState>): void {
     this.state = { ...this.state, ...change };
+    if (this.hold === 'gathering') return;
+    this.hold = 'no';
     for (const listener of this.listeners) listener();
+  }
+
+  /**
+   * Lets the page rest until the engine answers, so that what was entered is painted in the frame that puts the editor away,
+   * and no frame shows the cell as it was. Whatever else happens meanwhile ends it.
+   */
+  private holdForEngine(): void {
+    this.hold = 'gathering';
+    queueMicrotask(() => (this.hold = 'waiting'));
+    setTimeout(() => this.hold === 'waiting' && this.set({}), LONGEST_HOLD_MS);
   }
 
   /** Takes in all that the engine told at once, and renders once. */
@@ -117,8 +134,8 @@ export class Session {
   commit(): void {
     const { editing } = this.state;
     if (!editing) return;
-    // Asked first: the engine works while the page puts the editor away.
     void this.ask({ kind: 'enter', column: editing.column, position: editing.position, input: editing.text });
+    this.holdForEngine();
     this.set({ editing: null });
   }
 
