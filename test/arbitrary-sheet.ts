@@ -7,6 +7,20 @@ import { Sheet } from '../src/core/sheet/sheet';
 const FIELDS = ['f1', 'f2', 'f3'].map((id) => ({ id, widthPx: 100, format: null, unit: null }));
 const KEYS = generateNKeysBetween(null, null, 40);
 
+/** Formulas that read their own row, other rows, blocks, whole fields, one another and themselves. */
+const FORMULAS = [
+  '=A2+1',
+  '=B3*2',
+  '=SUM(A2:B5)',
+  '=Two',
+  '=IF(A3>4;B3;C4)',
+  '=AVERAGE(One)',
+  '=COUNT(C:C)/0',
+  '=INDIRECT("A"&4)',
+  '=B2&"x"',
+  '=IF(1;"";A1)',
+] as const;
+
 /** Inputs of every kind, few enough that ties and repeats are common. */
 export const anyInput = fc.constantFrom(
   '',
@@ -25,7 +39,7 @@ export const anyInput = fc.constantFrom(
   '2026-03-09',
   'TRUE',
   '#N/A',
-  '=A1',
+  ...FORMULAS,
 );
 
 const rowId = fc.integer({ min: 0, max: 19 }).map((n) => `r${n}`);

@@ -8,10 +8,17 @@ import { traceCell } from '../core/rules/trace';
 import { parseAddress } from '../core/sheet/address';
 import type { Sheet, SheetSettings } from '../core/sheet/sheet';
 import { sheetFromTable } from '../core/sheet/sheet-from-table';
+import { makeFormula, FormulaShapes, cellValueOf, valueAt } from '../core/formula/make-formula';
+import { newPlace } from '../core/formula/place';
+import type { CellValue } from '../core/values/cell-value';
+import { isoFromSerial } from '../core/values/date-serial';
+import { serialInZone } from '../core/values/serial-in-zone';
 import { BadInput } from './bad-input';
 
 export interface DataOptions extends SheetSettings {
   readonly header: boolean;
+  /** The moment to judge by, in milliseconds of the Unix epoch. */
+  readonly nowMs: number;
 }
 
 /** `evaluate DATA RULES`: the report as JSON text. */
@@ -32,11 +39,43 @@ export function explainCommand([data, rules, cell]: readonly string[], options: 
   return JSON.stringify(traceCell(evaluation, looks, { column: at.column, slot }), null, 2);
 }
 
+/** `calculate FORMULA`: its value as JSON text. */
+export function calculateCommand([text]: readonly string[], { data, at, ...options }: DataOptions & { data?: string; at?: string }): string {
+  const sheet = data === undefined ? sheetFromTable({ rows: [], width: 0 }, options) : readData(data, options);
+  const cell = at === undefined ? { column: 0, position: 0 } : parseAddress(at);
+  if (!cell) throw new BadInput('command line', `--at is "${at}"; expected a cell such as B2`);
+  const formulaText = text!.replace(/^=?/, '=');
+  const { calculation } = new Evaluation(sheet, {}, serialInZone(options.nowMs, options.zone));
+  const { context } = calculation;
+  const formula = makeFormula(formulaText, { context, shapes: new FormulaShapes() });
+  if (formula.isUnread) throw new BadInput('formula', formula.diagnostics[0]!.message);
+  const slot = sheet.order[cell.position] ?? -1;
+  const value = cellValueOf(valueAt(formula, { ...newPlace(context), column: cell.column, slot, position: cell.position }));
+  return JSON.stringify(calculated(value));
+}
+
+function calculated(value: CellValue): { type: string; value: unknown } {
+  switch (value.kind) {
+    case 'blank':
+      return { type: 'blank', value: null };
+    case 'number':
+      return { type: 'number', value: value.number };
+    case 'text':
+      return { type: 'text', value: value.text };
+    case 'logical':
+      return { type: 'logical', value: value.logical };
+    case 'date':
+      return { type: 'date', value: isoFromSerial(value.serial) };
+    case 'error':
+      return { type: 'error', value: value.error };
+  }
+}
+
 function open(data: string, rules: string, options: DataOptions): { evaluation: Evaluation; looks: RuleSet['looks'] } {
   if (data === '-' && rules === '-') throw new BadInput('command line', 'only one of DATA and RULES can be read from standard input');
   const ruleSet = readRules(rules);
   const sheet = readData(data, options);
-  const evaluation = new Evaluation(sheet, ruleSet.looks);
+  const evaluation = new Evaluation(sheet, ruleSet.looks, serialInZone(options.nowMs, options.zone));
   evaluation.setRules(ruleSet.rules.map((rule) => mapRuleFields(rule, fieldByLabel(sheet))));
   return { evaluation, looks: ruleSet.looks };
 }

@@ -1,12 +1,13 @@
 import { parseArgs } from 'node:util';
 import { BadInput } from './bad-input';
-import { evaluateCommand, explainCommand } from './commands';
+import { calculateCommand, evaluateCommand, explainCommand } from './commands';
 import { VERSION } from './version';
 
 const USAGE = `auxesis: conditional formatting rules over a table, from the command line
 
   auxesis evaluate DATA RULES          what each rule matches, and the look of every painted cell, as JSON
   auxesis explain  DATA RULES CELL     why one cell (such as C5) looks as it does, as JSON
+  auxesis calculate FORMULA            what a formula gives, as JSON; --data DATA for its references, --at B2 where it stands
 
 DATA    a CSV or TSV file whose first row is the header; - reads standard input
 RULES   a rule file (JSON, "format": "auxesis-rules"); - reads standard input
@@ -14,8 +15,9 @@ RULES   a rule file (JSON, "format": "auxesis-rules"); - reads standard input
 Options
   --no-header        the first row is a record; fields are called A, B, C...
   --dates dmy|mdy    read dates such as 8/3/2026, day or month first
-  --now TIME         the moment to judge by (ISO 8601), --zone NAME its time zone (IANA), --week DAY the first day of the
-                     week: taken and checked; no kind of rule that can be used today depends on them
+  --now TIME         the moment to judge by (ISO 8601) instead of the clock
+  --zone NAME        the time zone (IANA) that says which day is today; UTC by default
+  --week DAY         the first day of the week; monday by default
   --help, --version
 
 Exit code 0 when done; 2 for bad input, with one line on standard error and nothing on standard output.
@@ -29,11 +31,14 @@ const OPTIONS = {
   now: { type: 'string' },
   zone: { type: 'string' },
   week: { type: 'string' },
+  data: { type: 'string' },
+  at: { type: 'string' },
 } as const;
 
 const COMMANDS = {
   evaluate: { names: ['DATA', 'RULES'], run: evaluateCommand },
   explain: { names: ['DATA', 'RULES', 'CELL'], run: explainCommand },
+  calculate: { names: ['FORMULA'], run: calculateCommand },
 } as const;
 
 function main(argv: readonly string[]): string {
@@ -45,21 +50,34 @@ function main(argv: readonly string[]): string {
     throw new BadInput('command line', `there is no command "${name}"; expected ${Object.keys(COMMANDS).join(' or ')}`);
   const command = COMMANDS[name as keyof typeof COMMANDS];
   if (given.length !== command.names.length) throw new BadInput('command line', `"${name}" takes ${command.names.join(' ')}; ${given.length} given`);
-  const { dates } = values;
+  const { dates, data, at } = values;
   if (dates !== undefined && dates !== 'dmy' && dates !== 'mdy') throw new BadInput('command line', `--dates is "${dates}"; expected dmy or mdy`);
-  checkMoment(values);
-  return command.run(given, { header: !values['no-header'], ...(dates ? { dates } : {}) });
+  return command.run(given, {
+    header: !values['no-header'],
+    ...readMoment(values),
+    ...(dates ? { dates } : {}),
+    ...(data === undefined ? {} : { data }),
+    ...(at === undefined ? {} : { at }),
+  });
 }
 
 const DAYS = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'];
 const MOMENT = /^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d+)?)?(Z|[+-]\d{2}:\d{2})?)?$/;
 
-function checkMoment({ now, zone, week }: { now?: string; zone?: string; week?: string }): void {
+function readMoment({ now, zone, week }: { now?: string; zone?: string; week?: string }) {
   if (now !== undefined && !(MOMENT.test(now) && !Number.isNaN(Date.parse(now))))
     throw new BadInput('command line', `--now is "${now}"; expected a time such as 2026-03-08T12:00:00Z`);
   if (zone !== undefined && !isZone(zone)) throw new BadInput('command line', `--zone is "${zone}"; expected a time zone such as Europe/Lisbon`);
   if (week !== undefined && !DAYS.includes(week)) throw new BadInput('command line', `--week is "${week}"; expected ${DAYS.join(', ')}`);
+  return {
+    nowMs: now === undefined ? Date.now() : momentOf(now),
+    ...(zone ? { zone } : {}),
+    ...(week ? { firstWeekday: DAYS.indexOf(week) } : {}),
+  };
 }
+
+/** A time without an offset counts as UTC. */
+const momentOf = (now: string): number => Date.parse(/T.*(Z|[+-]\d{2}:\d{2})$/.test(now) || !now.includes('T') ? now : `${now}Z`);
 
 function isZone(name: string): boolean {
   try {

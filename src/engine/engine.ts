@@ -101,7 +101,7 @@ export class Engine {
     const { sheet, head } = unpackSheet(await unzipped.arrayBuffer());
     const waiting = this.replica?.waiting ?? [];
     this.link?.close();
-    const replica = new Replica(sheet, head.sequence, this.theme);
+    const replica = new Replica(sheet, head.sequence, { theme: this.theme, nowMs: Date.now() });
     this.replica = replica;
     this.name = head.name;
     this.link = new LiveLink(id, () => replica.sequence, {
@@ -149,7 +149,7 @@ export class Engine {
   private enter(column: number, position: number, input: string): null {
     const slot = this.sheet.order[position];
     const field = this.sheet.fields[column];
-    if (slot === undefined || !field || this.sheet.columns[column]!.entryAt(slot).input === input) return null;
+    if (slot === undefined || !field || this.sheet.columns[column]!.inputAt(slot) === input) return null;
     return this.change([{ kind: 'set-cells', cells: [{ row: this.sheet.rowId(slot), field: field.id, input }] }]);
   }
 
@@ -157,7 +157,7 @@ export class Engine {
     const cells: CellInput[] = [];
     for (const slot of this.sheet.order.slice(top, bottom + 1))
       for (let column = left; column <= right; column++)
-        if (this.sheet.columns[column]!.entryAt(slot).input !== '')
+        if (this.sheet.columns[column]!.inputAt(slot) !== '')
           cells.push({ row: this.sheet.rowId(slot), field: this.sheet.fields[column]!.id, input: '' });
     return cells.length ? this.change([{ kind: 'set-cells', cells }]) : null;
   }
@@ -179,7 +179,7 @@ export class Engine {
       position,
       row: this.sheet.rowId(slot),
       field: field.id,
-      input: this.sheet.columns[column]!.entryAt(slot).input,
+      input: this.sheet.columns[column]!.inputAt(slot),
       shown: shownAt(this.sheet, column, slot),
       trace,
     };

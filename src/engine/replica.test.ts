@@ -18,7 +18,7 @@ test('replicas that have heard the same log agree, whatever each did meanwhile',
   fc.assert(
     fc.property(fc.array(step, { maxLength: 25 }), (steps) => {
       const log: RecordedChange[] = [];
-      const people = [0, 1].map(() => ({ replica: new Replica(makeSheet(), 0, 'light'), queue: [] as Change[] }));
+      const people = [0, 1].map(() => ({ replica: new Replica(makeSheet(), 0, { theme: 'light', nowMs: 0 }), queue: [] as Change[] }));
       const send = ({ queue }: (typeof people)[number]) => {
         const change = queue.shift();
         if (change) log.push({ sequence: log.length + 1, change });
@@ -49,12 +49,12 @@ test('replicas that have heard the same log agree, whatever each did meanwhile',
 });
 
 test('a change that comes twice is taken once', () => {
-  const replica = new Replica(makeSheet(), 0, 'light');
+  const replica = new Replica(makeSheet(), 0, { theme: 'light', nowMs: 0 });
   const change = { id: 'c', operations: [{ kind: 'set-cells' as const, cells: [{ row: 'r0', field: 'f1', input: 'new' }] }] };
   replica.receive({ sequence: 1, change });
   replica.sheet.apply({ kind: 'set-cells', cells: [{ row: 'r0', field: 'f1', input: 'later' }] });
   replica.receive({ sequence: 1, change });
-  expect(replica.sheet.columns[0]!.entryAt(replica.sheet.findSlot('r0')!).input).toBe('later');
+  expect(replica.sheet.columns[0]!.inputAt(replica.sheet.findSlot('r0')!)).toBe('later');
 });
 
 test('undo and redo walk back and forth through what was done, but for what came to nothing', () => {
@@ -65,7 +65,7 @@ test('undo and redo walk back and forth through what was done, but for what came
     changeId: `c${++made}`,
     inverse: operations.flatMap((operation) => sheet.apply(operation).inverse),
   });
-  const first = () => sheet.columns[0]!.entryAt(sheet.findSlot('r0')!).input;
+  const first = () => sheet.columns[0]!.inputAt(sheet.findSlot('r0')!);
   for (const input of ['one', 'two']) undo.made(run([{ kind: 'set-cells', cells: [{ row: 'r0', field: 'f1', input }] }]));
   const seen = (['undo', 'undo', 'undo', 'redo', 'redo', 'redo'] as const).map((direction) => `${undo.step(direction, run)} ${first()}`);
   expect(seen).toEqual(['true one', 'true 5', 'false 5', 'true one', 'true two', 'false two']);

@@ -3,6 +3,7 @@ import type { Look } from '../core/looks/look';
 import { Evaluation } from '../core/rules/evaluation';
 import type { Change, Operation, StoredRule } from '../core/sheet/change';
 import type { Effect, Sheet } from '../core/sheet/sheet';
+import { serialInZone } from '../core/values/serial-in-zone';
 import type { RecordedChange } from '../protocol/recorded-change';
 
 interface Pending {
@@ -25,10 +26,10 @@ export class Replica {
     readonly sheet: Sheet,
     /** Sequence of the last change from the server that is in. */
     public sequence: number,
-    theme: Theme,
+    { theme, nowMs }: { readonly theme: Theme; readonly nowMs: number },
   ) {
     this.saved = savedLooks(theme);
-    this.evaluation = new Evaluation(sheet, this.saved);
+    this.evaluation = new Evaluation(sheet, this.saved, serialInZone(nowMs, sheet.settings.zone));
     this.useRules();
   }
 

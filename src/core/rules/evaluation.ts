@@ -1,5 +1,6 @@
 import type { Look } from '../looks/look';
 import type { Effect, Sheet } from '../sheet/sheet';
+import { Calculation } from '../formula/calculation';
 import { Resolver } from './resolver';
 import type { Rule } from './rule';
 import { RunningRule } from './running-rule';
@@ -11,11 +12,16 @@ import { RunningRule } from './running-rule';
 export class Evaluation {
   running: readonly RunningRule[] = [];
   resolver: Resolver;
+  /** The formulas of the sheet's cells: rules see what they give. */
+  readonly calculation: Calculation;
 
+  /** `now` is this moment as a serial date and time of day in the sheet's time zone; without it no day is today. */
   constructor(
     readonly sheet: Sheet,
     private saved: Readonly<Record<string, Look>>,
+    now = NaN,
   ) {
+    this.calculation = new Calculation(sheet, { sheet, now, findSheet: () => undefined, findName: () => undefined });
     this.resolver = new Resolver([], saved, sheet);
   }
 
@@ -31,8 +37,9 @@ export class Evaluation {
     this.work(this.running);
   }
 
-  /** Follows what a change touched. Changes of rules are followed by `setRules`. */
-  follow(effects: readonly Effect[]): void {
+  /** Follows what a change touched: calculates formulas, then judges anew. Changes of rules are followed by `setRules`. */
+  follow(touched: readonly Effect[]): void {
+    const effects = this.calculation.follow(touched);
     if (effects.some((effect) => effect.kind === 'rows')) {
       this.work(this.running.map(({ rule }) => new RunningRule(rule, this.sheet)));
       return;

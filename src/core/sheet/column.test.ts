@@ -22,7 +22,7 @@ test('equal inputs share an entry, read once', () => {
   const column = columnOf(['x', '5', 'x', '5', 'y']);
   expect(column.codes[0]).toBe(column.codes[2]);
   expect(column.codes[1]).toBe(column.codes[3]);
-  expect(column.entries.map(({ input }) => input)).toEqual(['', 'x', '5', 'y']);
+  expect(column.entries.flatMap(({ input }) => input || [])).toEqual(['x', '5', 'y']);
 });
 
 test('the same input is text in a header and a number in a record', () => {
@@ -38,9 +38,20 @@ test.each([
   ['2026-3-8', '2026-3-8'],
   ['true', 'TRUE'],
   ['#n/a', '#N/A'],
-  ['=A1+1', '=A1+1'],
   ['  ', ''],
 ])('%j is shown as %j', (input, shown) => expect(columnOf([input]).entryAt(0).shown).toBe(shown));
+
+test('a formula keeps its input beside its result, and typing over it ends it', () => {
+  const column = columnOf(['=1+1', '=""', '7']);
+  expect([column.inputAt(0), column.valueAt(0).kind]).toEqual(['=1+1', 'blank']);
+  column.setResult(0, { kind: 'number', number: 2 });
+  column.setResult(1, { kind: 'text', text: '' });
+  expect([column.inputAt(0), column.entryAt(0).shown, column.numbers[0], column.tags[0]]).toEqual(['=1+1', '2', 2, TAG.number]);
+  expect([column.valueAt(1).kind, column.hasEmptyText(1), column.hasEmptyText(2)]).toEqual(['blank', true, false]);
+  expect(column.setResult(0, { kind: 'number', number: 2 })).toBe(false);
+  column.set(0, 'x');
+  expect([column.inputAt(0), column.formulas.has(0), column.valueAt(0)]).toEqual(['x', false, { kind: 'text', text: 'x' }]);
+});
 
 test('folded forms are those of what is shown', () => expect(columnOf(["'Straße  1"]).foldedAt(0)).toBe('strasse 1'));
 

@@ -1,9 +1,10 @@
-import { TAG, type CellValue } from '../values/cell-value';
+import { BLANK, TAG, type CellValue } from '../values/cell-value';
 import { foldText } from '../values/fold-text';
 import { readInput, type ReadOptions } from '../values/read-input';
 import { shownText } from '../values/shown-text';
+import { BitSet } from './bit-set';
 
-/** One distinct input of a column, read once whatever number of cells hold it. */
+/** One distinct content of a column, read once whatever number of cells hold it. */
 export interface Entry {
   readonly input: string;
   readonly value: CellValue;
@@ -11,34 +12,49 @@ export interface Entry {
   readonly format: string | null;
   /** The text shown where no other number format is set: what was typed, less outer spaces and the text mark. */
   readonly shown: string;
+  readonly isFormula?: boolean;
 }
 
+/** Codes that every column has: nothing; a number or date that a formula gave, kept in `numbers` alone; the empty text that one gave. */
+const CODE = { blank: 0, computed: 1, emptyText: 2 } as const;
+
+/** What a computed value stands in for in the dictionary. Its own value differs from slot to slot. */
+const RESERVED: readonly Entry[] = [
+  { input: '', value: BLANK, format: null, shown: '' },
+  { input: '', value: BLANK, format: null, shown: '' },
+  { input: '', value: BLANK, format: null, shown: '' },
+];
+
 /**
- * The cells of one field. Layout, by slot: `codes` (which distinct input), `tags` (kind of value, see TAG) and
- * `numbers` (the number or the date serial, NaN where there is none), so that a comparison reads one array.
+ * The cells of one field. Layout, by slot: `codes` (which distinct content), `tags` (kind of value, see TAG) and
+ * `numbers` (the number or the date serial, NaN where there is none), so that a comparison reads one array. A cell with a
+ * formula has its input in `inputs`, and its result in the other three.
  */
 export class Column {
   codes = new Uint32Array(64);
   tags = new Uint8Array(64);
   numbers = new Float64Array(64).fill(NaN);
-  readonly entries: Entry[] = [];
+  readonly entries: Entry[] = [...RESERVED];
   /** True once a date has been stored: comparisons of numbers must then look at tags as well. */
   hasDates = false;
-  private readonly codeOf = new Map<string, number>();
+  /** Slots whose cell holds a formula. */
+  readonly formulas = new BitSet();
+  /** By slot, the code of the formula; made with the first one. */
+  private inputs: Uint32Array | null = null;
+  private readonly codeOf = new Map<string, number>([['', CODE.blank]]);
   private readonly folded: string[] = [];
 
-  constructor(private readonly options: ReadOptions = {}) {
-    this.codeFor('', false);
-  }
+  constructor(private readonly options: ReadOptions = {}) {}
 
   /** Makes room for `size` slots, blank until set. */
   fit(size: number): void {
     if (size <= this.codes.length) return;
     const capacity = Math.max(size, this.codes.length * 2);
-    const { codes, tags, numbers } = this;
+    const { codes, tags, numbers, inputs } = this;
     (this.codes = new Uint32Array(capacity)).set(codes);
     (this.tags = new Uint8Array(capacity)).set(tags);
     (this.numbers = new Float64Array(capacity).fill(NaN)).set(numbers);
+    if (inputs) (this.inputs = new Uint32Array(capacity)).set(inputs);
   }
 
   /** Puts an input into a slot that `fit` has made room for. `asText` for rows whose cells are text, such as headers. */
@@ -46,13 +62,49 @@ export class Column {
     this.place(slot, this.codeFor(input, asText));
   }
 
-  /** Puts a distinct input that `codeFor` has read into a slot. */
+  /** Puts a distinct input that `codeFor` has read into a slot. A formula has no result until it is calculated. */
   place(slot: number, code: number): void {
-    const { value } = this.entries[code]!;
+    const { value, isFormula } = this.entries[code]!;
+    if (isFormula) {
+      this.inputs ??= new Uint32Array(this.codes.length);
+      this.inputs[slot] = code;
+      this.formulas.fit(slot + 1);
+      this.formulas.set(slot, true);
+      this.write(slot, CODE.blank, BLANK);
+      return;
+    }
+    if (this.formulas.has(slot)) this.formulas.set(slot, false);
+    this.write(slot, code, value);
+  }
+
+  /** Puts the result of a formula into its slot. Returns false where it is what was there. */
+  setResult(slot: number, value: CellValue): boolean {
+    const code = this.resultCode(value);
+    const number = value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : NaN;
+    const isSame = this.codes[slot] === code && Object.is(this.numbers[slot], number) && this.tags[slot] === TAG[value.kind];
+    if (!isSame) this.write(slot, code, code === CODE.emptyText ? BLANK : value);
+    return !isSame;
+  }
+
+  private write(slot: number, code: number, value: CellValue): void {
     this.codes[slot] = code;
     this.tags[slot] = TAG[value.kind];
     this.numbers[slot] = value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : NaN;
     if (value.kind === 'date') this.hasDates = true;
+  }
+
+  private resultCode(value: CellValue): number {
+    switch (value.kind) {
+      case 'blank':
+        return CODE.blank;
+      case 'number':
+      case 'date':
+        return CODE.computed;
+      case 'text':
+        return value.text === '' ? CODE.emptyText : this.keep(`\u0001${value.text}`, { input: '', value, format: null, shown: value.text });
+      default:
+        return this.keep(`\u0002${shownText(value, null)}`, { input: '', value, format: null, shown: shownText(value, null) });
+    }
   }
 
   /** The code of a distinct input, read on first sight. */
@@ -61,22 +113,55 @@ export class Column {
     const known = this.codeOf.get(key);
     if (known !== undefined) return known;
     const content = readInput(input, asText ? { asText } : this.options);
-    this.entries.push({ input, ...content, shown: shownInput(input, content.value) });
-    this.codeOf.set(key, this.entries.length - 1);
-    return this.entries.length - 1;
+    return this.keep(key, { input, ...content, shown: shownInput(input, content.value) });
   }
 
+  private keep(key: string, entry: Entry): number {
+    const known = this.codeOf.get(key);
+    if (known !== undefined) return known;
+    const code = this.entries.push(entry) - 1;
+    this.codeOf.set(key, code);
+    return code;
+  }
+
+  /** What was typed in a slot. */
+  inputAt(slot: number): string {
+    return this.entries[this.inputCodeAt(slot)]!.input;
+  }
+
+  /** The code of what was typed in a slot: of the formula, where there is one. */
+  inputCodeAt(slot: number): number {
+    return this.formulas.has(slot) ? this.inputs![slot]! : (this.codes[slot] ?? CODE.blank);
+  }
+
+  /** What a slot shows: the content typed, or the result of the formula. */
   entryAt(slot: number): Entry {
-    return this.entries[this.codes[slot] ?? 0]!;
+    const code = this.codes[slot] ?? CODE.blank;
+    if (code !== CODE.computed) return this.entries[code]!;
+    const number = this.numbers[slot]!;
+    const value: CellValue = this.tags[slot] === TAG.date ? { kind: 'date', serial: number } : { kind: 'number', number };
+    return { input: '', value, format: null, shown: shownText(value, null) };
   }
 
   valueAt(slot: number): CellValue {
     return this.entryAt(slot).value;
   }
 
+  /** True where a formula gave an empty text: blank for rules, but not for formulas. */
+  hasEmptyText(slot: number): boolean {
+    return this.codes[slot] === CODE.emptyText;
+  }
+
+  /** A code that stands for the slot's value, or undefined where values must be looked at one by one. */
+  valueCodeAt(slot: number): number | undefined {
+    const code = this.codes[slot] ?? CODE.blank;
+    return code === CODE.computed ? undefined : code;
+  }
+
   /** The folded form of the text shown in a slot, folded once a distinct input. */
   foldedAt(slot: number): string {
-    return this.foldedOf(this.codes[slot] ?? 0);
+    const code = this.codes[slot] ?? CODE.blank;
+    return code === CODE.computed ? foldText(this.entryAt(slot).shown) : this.foldedOf(code);
   }
 
   foldedOf(code: number): string {
@@ -85,6 +170,6 @@ export class Column {
 }
 
 function shownInput(input: string, value: CellValue): string {
-  if (value.kind === 'number' || value.kind === 'date' || (value.kind === 'error' && input.trimStart().startsWith('='))) return input.trim();
+  if (value.kind === 'number' || value.kind === 'date') return input.trim();
   return shownText(value, null);
 }

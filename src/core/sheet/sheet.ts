@@ -16,6 +16,10 @@ export interface Field {
 
 export interface SheetSettings {
   readonly dates?: DateOrder;
+  /** Time zone (IANA name) that says which day is today; UTC by default. */
+  readonly zone?: string;
+  /** First day of the week, 0 for Monday (default). */
+  readonly firstWeekday?: number;
 }
 
 /** What an operation touched, so that rules are evaluated again only where it matters. */
@@ -58,7 +62,7 @@ export class Sheet {
 
   constructor(
     readonly fields: readonly Field[],
-    settings: SheetSettings = {},
+    readonly settings: SheetSettings = {},
   ) {
     this.columns = fields.map(() => new Column(settings));
     this.columnOfId = new Map(fields.map((field, column) => [field.id, column]));
@@ -95,6 +99,13 @@ export class Sheet {
       this.order.forEach((member, position) => (this.positions![member] = position));
     }
     return this.positions[slot]!;
+  }
+
+  /** Positions of the first and the last record; `last` is before `first` where there is none. */
+  recordSpan(): { readonly first: number; readonly last: number } {
+    const isRecord = (slot: number) => this.roleAt(slot) === 'record';
+    const first = this.order.findIndex(isRecord);
+    return { first: Math.max(0, first), last: first < 0 ? -1 : this.order.findLastIndex(isRecord) };
   }
 
   /** The field's label: the text of its cell in the first header row, or undefined where there is none. */
@@ -152,7 +163,7 @@ export class Sheet {
       const column = this.columnOfId.get(field);
       if (slot === undefined || column === undefined) continue;
       const store = this.columns[column]!;
-      undo.push({ row, field, input: store.entryAt(slot).input });
+      undo.push({ row, field, input: store.inputAt(slot) });
       const before = { number: store.numbers[slot]!, tag: store.tags[slot]!, code: store.codes[slot]! };
       store.set(slot, input, this.roleAt(slot) === 'header');
       effects.push({ kind: 'cell', column, slot, before });
@@ -199,7 +210,7 @@ export class Sheet {
   storedRow(slot: number): StoredRow {
     const cells: Record<FieldId, string> = {};
     this.columns.forEach((column, at) => {
-      const { input } = column.entryAt(slot);
+      const input = column.inputAt(slot);
       if (input !== '') cells[this.fields[at]!.id] = input;
     });
     return { id: this.ids[slot]!, key: this.keys[slot]!, role: this.roleAt(slot), cells };

@@ -26,7 +26,7 @@ export function foldText(text: string, options: FoldOptions = {}): string {
  * Full default case folding (Unicode, CaseFolding.txt, statuses C and F) by way of the upper case, which expands what
  * folding expands (ß to ss). Dotless i has no folding of its own, and final sigma is a matter of context.
  */
-function foldCase(text: string): string {
+export function foldCase(text: string): string {
   return text
     .split('ı')
     .map((part) => part.toLowerCase().toUpperCase().toLowerCase().replaceAll('ς', 'σ'))

@@ -87,5 +87,6 @@ describe('the rest', () => {
   test.each(['#N/A', ' #div/0! '])('%j is an error', (input) => expect(valueOf(input)).toEqual({ kind: 'error', error: input.trim().toUpperCase() }));
   test('an apostrophe makes text, exactly', () => expect(valueOf("'0042")).toEqual({ kind: 'text', text: '0042' }));
   test('a text field takes everything as typed', () => expect(valueOf('007', { asText: true })).toEqual({ kind: 'text', text: '007' }));
-  test('a formula shows that it cannot be calculated yet', () => expect(valueOf('=1+1')).toEqual({ kind: 'error', error: '#NAME?' }));
+  test('a formula has no value before it is calculated', () =>
+    expect(readInput(' =1+1')).toEqual({ value: { kind: 'blank' }, format: null, isFormula: true }));
 });

@@ -12,6 +12,8 @@ export interface CellContent {
   readonly value: CellValue;
   /** The number format implied by the way the number was typed, or null. */
   readonly format: string | null;
+  /** True for a formula: it has no value until it is calculated. */
+  readonly isFormula?: boolean;
 }
 
 const SPACE_ONLY = /^\p{White_Space}*$/u;
@@ -20,15 +22,13 @@ const OUTER_SPACE = /^\p{White_Space}+|\p{White_Space}+$/gu;
 /**
  * Reads what was typed in a cell into a value. Never fails: what is nothing else is text. Outer Unicode white space is
  * passed over for everything but text, which is kept exactly.
- *
- * Formulas are kept as typed; until a formula can be calculated its value is the error `#NAME?`.
  */
 export function readInput(input: string, options: ReadOptions = {}): CellContent {
   if (SPACE_ONLY.test(input)) return { value: BLANK, format: null };
   if (input.startsWith("'")) return text(input.slice(1));
   if (options.asText) return text(input);
   const trimmed = input.replace(OUTER_SPACE, '');
-  if (trimmed.startsWith('=')) return { value: { kind: 'error', error: '#NAME?' }, format: null };
+  if (trimmed.startsWith('=')) return { value: BLANK, format: null, isFormula: true };
   const number = readNumber(trimmed);
   if (number) return { value: { kind: 'number', number: number.number }, format: number.format };
   const serial = readDate(trimmed, options.dates);

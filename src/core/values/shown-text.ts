@@ -1,6 +1,7 @@
 import type { CellValue } from './cell-value';
 import { isoFromSerial } from './date-serial';
 import { formatNumber } from './number-format';
+import { numberText } from './number-text';
 
 /** A value in words, for messages and traces: numbers by the pattern given, dates in ISO 8601 form. */
 export function shownText(value: CellValue, pattern: string | null): string {
@@ -8,7 +9,7 @@ export function shownText(value: CellValue, pattern: string | null): string {
     case 'blank':
       return '';
     case 'number':
-      return formatNumber(value.number, pattern);
+      return pattern === null ? numberText(value.number) : formatNumber(value.number, pattern);
     case 'date':
       return isoFromSerial(value.serial).replace('T', ' ');
     case 'logical':

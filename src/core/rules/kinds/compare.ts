@@ -142,14 +142,17 @@ class CompareKernel implements Kernel {
     }
   }
 
-  /** Where the operands are the same in every row, a cell's outcome hangs on what was typed alone: judged once a distinct input. */
+  /** Where the operands are the same in every row, a cell's outcome hangs on its content alone: judged once a distinct content. */
   private runEntries(column: number, slotCount: number, into: OutcomeColumn): void {
-    const { codes, entries } = this.context.sheet.columns[column]!;
-    const known = new Int8Array(entries.length).fill(-2);
+    const store = this.context.sheet.columns[column]!;
+    const known = new Int8Array(store.entries.length).fill(-2);
     for (let slot = 0; slot < slotCount; slot++) {
-      const code = codes[slot]!;
-      if (known[code] === -2) known[code] = this.outcomeAt(column, slot);
-      into.put(slot, known[code]!);
+      const code = store.valueCodeAt(slot);
+      if (code === undefined) into.put(slot, this.outcomeAt(column, slot));
+      else {
+        if (known[code] === -2) known[code] = this.outcomeAt(column, slot);
+        into.put(slot, known[code]!);
+      }
     }
   }
 

@@ -1,0 +1,134 @@
+import type { BitSet } from '../sheet/bit-set';
+import type { Sheet } from '../sheet/sheet';
+import type { CellValue } from '../values/cell-value';
+import { Area } from './formula-value';
+import { cellValueOf, valueAt, type Formula } from './make-formula';
+import type { Place } from './place';
+
+interface Task {
+  readonly sheet: Sheet;
+  readonly columns: readonly number[];
+  /** Cells to calculate, by column. */
+  readonly dirty: readonly (BitSet | undefined)[];
+  readonly formulaAt: (column: number, slot: number) => Formula;
+  readonly place: Place;
+}
+
+/** A cell on the way: what is left of the cells it reads, and the least index that can be reached from it. */
+interface Visit {
+  readonly cell: number;
+  readonly reads: number[];
+  readonly index: number;
+  low: number;
+  next: number;
+}
+
+/** Cells that turned out to be read only while a formula ran. */
+class NotYet extends Error {
+  constructor(readonly cells: readonly number[]) {
+    super('cells must be calculated first');
+  }
+}
+
+const CYCLE: CellValue = { kind: 'error', error: '#CYCLE!' };
+
+/**
+ * Calculates cells whose order is not known, each after those it reads: Tarjan's strongly connected components, without
+ * recursion, so that a chain may be as long as the sheet. Cells that read one another in a circle, or themselves, are `#CYCLE!`.
+ */
+export function calculateCells(task: Task, put: (column: number, slot: number, value: CellValue) => void): void {
+  const { sheet, columns, dirty, place } = task;
+  const width = sheet.fields.length;
+  const cellOf = (column: number, slot: number): number => slot * width + column;
+  const isDirty = (column: number, slot: number): boolean => dirty[column]?.has(slot) ?? false;
+  const visits = new Map<number, Visit>();
+  const done = new Set<number>();
+  const open: number[] = [];
+  const path: Visit[] = [];
+
+  const waitingIn = (area: Area): number[] => {
+    const found: number[] = [];
+    if (area.sheet !== sheet) return found;
+    for (const column of columns) {
+      if (column < area.left || column > area.right) continue;
+      for (let position = area.top; position <= Math.min(area.bottom, sheet.rowCount - 1); position++) {
+        const slot = sheet.order[position]!;
+        if (isDirty(column, slot) && !done.has(cellOf(column, slot))) found.push(cellOf(column, slot));
+      }
+    }
+    return found;
+  };
+
+  const begin = (cell: number): void => {
+    const [column, slot] = [cell % width, Math.floor(cell / width)];
+    Object.assign(place, { column, slot, position: -1 });
+    const reads = task.formulaAt(column, slot).bound.flatMap((reference) => {
+      const area = reference.areaAt(place);
+      return area instanceof Area ? waitingIn(area) : [];
+    });
+    const visit = { cell, reads, index: visits.size, low: visits.size, next: 0 };
+    visits.set(cell, visit);
+    open.push(cell);
+    path.push(visit);
+  };
+
+  /** Calculates a cell whose reads are done; where more turn out to be read, they come first. */
+  const finish = (visit: Visit): boolean => {
+    const members = open.slice(open.lastIndexOf(visit.cell));
+    const isCircle = members.length > 1 || visit.reads.includes(visit.cell);
+    if (!isCircle) {
+      const more = run(visit.cell);
+      if (more.length) {
+        visit.reads.push(...more);
+        return false;
+      }
+    } else for (const cell of members) put(cell % width, Math.floor(cell / width), CYCLE);
+    open.length -= members.length;
+    for (const cell of members) done.add(cell);
+    return true;
+  };
+
+  const run = (cell: number): readonly number[] => {
+    const [column, slot] = [cell % width, Math.floor(cell / width)];
+    const formula = task.formulaAt(column, slot);
+    const demand = (area: Area) => {
+      const cells = waitingIn(area);
+      if (cells.length) throw new NotYet(cells);
+    };
+    const within: Place = { ...place, context: { ...place.context, demand }, column, slot, position: -1 };
+    try {
+      put(
+        column,
+        slot,
+        cellValueOf(valueAt(formula, formula.compiled.hangsOn.has('cells') ? within : Object.assign(place, { column, slot, position: -1 }))),
+      );
+      return [];
+    } catch (error) {
+      if (!(error instanceof NotYet)) throw error;
+      return error.cells;
+    }
+  };
+
+  const visitAll = (root: number): void => {
+    begin(root);
+    for (let visit = path.at(-1); visit; visit = path.at(-1)) {
+      const read = visit.reads[visit.next];
+      if (read !== undefined) {
+        const other = visits.get(read);
+        if (!other) begin(read);
+        else {
+          visit.next++;
+          if (!done.has(read)) visit.low = Math.min(visit.low, other.low);
+        }
+        continue;
+      }
+      if (visit.low === visit.index && !finish(visit)) continue;
+      path.pop();
+    }
+  };
+
+  for (const column of columns)
+    dirty[column]!.forEach((slot) => {
+      if (!visits.has(cellOf(column, slot))) visitAll(cellOf(column, slot));
+    });
+}

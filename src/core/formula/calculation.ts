@@ -1,0 +1,210 @@
+import { BitSet } from '../sheet/bit-set';
+import type { CellBefore, Effect, Sheet } from '../sheet/sheet';
+import { DependencyIndex } from './dependency-index';
+import { calculateCells } from './calculate-cells';
+import { cellValueOf, FormulaShapes, makeFormula, valueAt, type Formula } from './make-formula';
+import { newPlace, type FormulaContext, type Place } from './place';
+import { stronglyConnected } from './strongly-connected';
+
+/** A formula at work in a field: all cells of the field whose input is the same share it. */
+export interface FieldFormula {
+  readonly column: number;
+  readonly code: number;
+  readonly formula: Formula;
+}
+
+/**
+ * The formulas of a sheet at work: calculates them all, and after an edit those that depend on it. Fields are taken in the
+ * order of what they read from one another; only where fields read one another in a circle is the order found cell by cell.
+ */
+export class Calculation {
+  /** By column and code of the input. */
+  private formulas: (Map<number, FieldFormula> | undefined)[] = [];
+  private index = new DependencyIndex();
+  private readonly shapes = new FormulaShapes();
+  private readonly place: Place;
+  /** Cells to calculate, by column. */
+  private dirty: BitSet[] = [];
+  private anyDirty = false;
+
+  constructor(
+    private readonly sheet: Sheet,
+    public context: FormulaContext,
+  ) {
+    this.place = newPlace(context);
+    this.calculateAll();
+  }
+
+  /** Reads all formulas anew and calculates them: after rows, labels or names have changed. */
+  calculateAll(): void {
+    this.formulas = [];
+    this.index = new DependencyIndex();
+    this.dirty = [];
+    this.sheet.columns.forEach(({ formulas }, column) =>
+      formulas.forEach((slot) => {
+        if (this.sheet.positionOf(slot) < 0) return;
+        this.note(column, slot);
+        this.mark(column, slot);
+      }),
+    );
+    this.calculate(new Map());
+  }
+
+  /** Calculates what depends on cells that were edited. Gives the edits with those of formulas after them, each with what was there before. */
+  follow(effects: readonly Effect[]): readonly Effect[] {
+    if (effects.some((effect) => effect.kind === 'rows' || (effect.kind === 'cell' && this.sheet.roleAt(effect.slot) === 'header'))) {
+      const had = this.index.size > 0;
+      this.calculateAll();
+      // Formulas may have changed anywhere: everything is judged anew.
+      return had ? [...effects, { kind: 'rows', slots: [] }] : effects;
+    }
+    const edits = effects.filter((effect) => effect.kind === 'cell');
+    const hasFormulas = this.index.size > 0 || edits.some(({ column, slot }) => this.sheet.columns[column]!.formulas.has(slot));
+    if (!hasFormulas || edits.length === 0) return effects;
+    for (const { column, slot } of edits) {
+      if (this.sheet.columns[column]!.formulas.has(slot)) {
+        this.note(column, slot);
+        this.mark(column, slot);
+      }
+    }
+    return this.calculateAfter(edits, effects);
+  }
+
+  /** A new moment: calculates what hangs on the clock. */
+  tick(now: number): readonly Effect[] {
+    this.context = { ...this.context, now };
+    (this.place as { context: FormulaContext }).context = this.context;
+    const cells = this.index.hangingOn('clock').flatMap((formula) => this.cellsOf(formula));
+    for (const { column, slot } of cells) this.mark(column, slot);
+    return this.calculateAfter([], []);
+  }
+
+  /** What is wrong with the formula of a cell; undefined where there is no formula. */
+  formulaAt(column: number, slot: number): Formula | undefined {
+    return this.sheet.columns[column]!.formulas.has(slot) ? this.fieldFormula(column, slot)?.formula : undefined;
+  }
+
+  private calculateAfter(edits: readonly { readonly column: number; readonly slot: number }[], effects: readonly Effect[]): readonly Effect[] {
+    for (const formula of this.index.hangingOn('cells')) for (const { column, slot } of this.cellsOf(formula)) this.mark(column, slot);
+    this.spread(edits);
+    const before = new Map<number, CellBefore>();
+    this.calculate(before);
+    const width = this.sheet.fields.length;
+    const calculated = [...before].map(([cell, was]): Effect => ({
+      kind: 'cell',
+      column: cell % width,
+      slot: Math.floor(cell / width),
+      before: was,
+    }));
+    return [...effects, ...calculated];
+  }
+
+  private fieldFormula(column: number, slot: number): FieldFormula | undefined {
+    return this.formulas[column]?.get(this.sheet.columns[column]!.inputCodeAt(slot));
+  }
+
+  /** Reads the formula of a cell, unless an equal one of the field was read before. */
+  private note(column: number, slot: number): void {
+    const store = this.sheet.columns[column]!;
+    const code = store.inputCodeAt(slot);
+    const known = (this.formulas[column] ??= new Map());
+    if (known.has(code)) return;
+    const formula = makeFormula(store.inputAt(slot), { context: this.context, shapes: this.shapes });
+    const fieldFormula = { column, code, formula };
+    known.set(code, fieldFormula);
+    this.index.add(fieldFormula, { ...this.place, column, slot, position: -1 });
+  }
+
+  private cellsOf({ column, code }: FieldFormula): { column: number; slot: number }[] {
+    const store = this.sheet.columns[column]!;
+    const cells: { column: number; slot: number }[] = [];
+    store.formulas.forEach((slot) => {
+      if (store.inputCodeAt(slot) === code && this.sheet.positionOf(slot) >= 0) cells.push({ column, slot });
+    });
+    return cells;
+  }
+
+  private mark(column: number, slot: number): boolean {
+    const dirty = (this.dirty[column] ??= new BitSet());
+    dirty.fit(this.sheet.slotCount);
+    if (dirty.has(slot)) return false;
+    dirty.set(slot, true);
+    this.anyDirty = true;
+    return true;
+  }
+
+  /** Marks everything that depends on edited or marked cells, and what depends on that. */
+  private spread(edits: readonly { readonly column: number; readonly slot: number }[]): void {
+    const queue = [...edits];
+    this.dirty.forEach((slots, column) => slots.forEach((slot) => queue.push({ column, slot })));
+    for (let cell = queue.pop(); cell; cell = queue.pop()) {
+      const { column, slot } = cell;
+      for (const dependent of this.index.sameRow(column)) {
+        const store = this.sheet.columns[dependent.column]!;
+        if (store.formulas.has(slot) && store.inputCodeAt(slot) === dependent.code && this.mark(dependent.column, slot))
+          queue.push({ column: dependent.column, slot });
+      }
+      for (const dependent of this.index.reading(column, this.sheet.positionOf(slot)))
+        for (const member of this.cellsOf(dependent)) if (this.mark(member.column, member.slot)) queue.push(member);
+    }
+  }
+
+  private calculate(before: Map<number, CellBefore>): void {
+    if (!this.anyDirty) return;
+    this.anyDirty = false;
+    const columns = this.dirty.flatMap((slots, column) => (slots.count() ? column : []));
+    const reads = new Map(columns.map((column) => [column, this.columnsReadBy(column)]));
+    for (const circle of stronglyConnected(columns, (column) => reads.get(column)!)) {
+      const [only] = circle;
+      if (circle.length === 1 && !reads.get(only!)!.includes(only!)) this.calculateColumn(only!, before);
+      else this.calculateCircle(circle, before);
+    }
+    for (const slots of this.dirty) slots?.clear();
+  }
+
+  /** Fields that hold cells to calculate and are read by formulas of a field. */
+  private columnsReadBy(column: number): number[] {
+    const read = this.index.columnsRead(column);
+    return this.dirty.flatMap((slots, candidate) => (slots.count() && (read === 'unknown' || read.has(candidate)) ? candidate : []));
+  }
+
+  private calculateColumn(column: number, before: Map<number, CellBefore>): void {
+    this.dirty[column]!.forEach((slot) => this.calculateCell(column, slot, before));
+  }
+
+  private calculateCell(column: number, slot: number, before: Map<number, CellBefore>): void {
+    const { place } = this;
+    const { formula } = this.fieldFormula(column, slot)!;
+    place.column = column;
+    place.slot = slot;
+    place.position = -1;
+    const { number } = formula.compiled;
+    if (number && !formula.isUnread) {
+      place.refs = formula.bound;
+      place.read = 0;
+      const quick = number(place);
+      if (quick === quick) return this.put(column, slot, { result: { kind: 'number', number: quick }, before });
+    }
+    this.put(column, slot, { result: cellValueOf(valueAt(formula, place)), before });
+  }
+
+  private put(column: number, slot: number, { result, before }: { result: ReturnType<typeof cellValueOf>; before: Map<number, CellBefore> }): void {
+    const store = this.sheet.columns[column]!;
+    const was = { number: store.numbers[slot]!, tag: store.tags[slot]!, code: store.codes[slot]! };
+    const cell = slot * this.sheet.fields.length + column;
+    if (store.setResult(slot, result) && !before.has(cell)) before.set(cell, was);
+  }
+
+  private calculateCircle(columns: readonly number[], before: Map<number, CellBefore>): void {
+    calculateCells(
+      {
+        sheet: this.sheet,
+        columns,
+        dirty: this.dirty,
+        formulaAt: (column, slot) => this.fieldFormula(column, slot)!.formula,
+        place: this.place,
+      },
+      (column, slot, result) => this.put(column, slot, { result, before }),
+    );
+  }
+}
