@@ -81,6 +81,72 @@ const when = fc.oneof(
     })),
 );
 
+const per = fc.oneof(
+  fc.constantFrom('all' as const, 'field' as const),
+  fieldId.map((group) => ({ group })),
+);
+const position = fc.constantFrom('least', 'greatest', 5, { percent: 50 }, { percentile: 50 }, { cell: 'A3' }, { formula: '=$A$2+1' });
+const looks = { right: { fill: '#00aa00' }, wrong: { fill: '#aa0000' }, empty: null };
+
+/** Conditions of the other kinds, each with the words that make a difference. */
+const otherWhen = fc.oneof(
+  fc.record({
+    kind: fc.constant('text'),
+    is: fc.constantFrom('contains', 'lacks', 'starts', 'ends', 'equals', 'differs', 'pattern'),
+    any: fc.constantFrom(['x'], ['5', 'DONE'], [{ cell: 'A3' }], [{ field: 'f2' }]),
+    case: fc.boolean(),
+  }),
+  fc.record({ kind: fc.constant('state'), is: fc.constantFrom('blank', 'filled', 'error', 'valid', 'number', 'text', 'date', 'logical') }),
+  fc.record({
+    kind: fc.constant('date'),
+    is: fc.constantFrom('today', 'past', 'future', { last: 2, unit: 'day' }, { this: 'month' }, { following: 'week' }),
+  }),
+  fc.record({
+    kind: fc.constant('date'),
+    is: fc.constantFrom('before', 'after', 'on'),
+    to: fc.constantFrom('2026-03-09', { field: 'f2' }, { cell: 'B4' }),
+  }),
+  fc.record({ kind: fc.constant('rank'), is: fc.constantFrom('top', 'bottom'), n: fc.constantFrom(1, 3), per }),
+  fc.record({ kind: fc.constant('rank'), is: fc.constantFrom('top', 'bottom'), percent: fc.constantFrom(0, 30), per }),
+  fc.record({ kind: fc.constant('repeat'), is: fc.constantFrom('repeated', 'unique', 'first', 'again'), case: fc.boolean() }),
+  fc.record({ kind: fc.constant('repeat'), is: fc.constantFrom('repeated', 'unique', 'first', 'again'), by: fc.constantFrom(['f1'], ['f2', 'f3']) }),
+  fc.record({
+    kind: fc.constant('formula'),
+    formula: fc.constantFrom(
+      '=A2>5',
+      '=$B2="x"',
+      '=A3+B2',
+      '=COUNTIF(A$2:A$8;A2)>1',
+      '=One>AVERAGE(One)',
+      '=INDIRECT("B3")=5',
+      '=AND($A2>$B2*0.9;OR($C2="x";$A2>=5))',
+    ),
+  }),
+  fc.record({
+    kind: fc.constant('key'),
+    expect: fc.constantFrom({ field: 'f2' }, ['done', '5'], { cells: 'C2:C11' }),
+    near: fc.constantFrom(0, 1),
+    tolerance: fc.constantFrom(0, '10%'),
+    looks: fc.constant(looks),
+  }),
+  fc.record({ kind: fc.constant('category'), looks: fc.constant({ x: { fill: '#123456' }, '5': null }) }),
+  fc.record({ kind: fc.constant('category'), palette: fc.constantFrom('set2', ['#111111', '#eeeeee']), order: fc.constantFrom('seen', 'alphabet') }),
+  fc.record({
+    kind: fc.constant('scale'),
+    stops: fc.array(fc.record({ at: position, color: fc.constantFrom('#000000', '#ff0000', '#ffffff') }), { minLength: 2, maxLength: 3 }),
+    per,
+  }),
+  fc.record({ kind: fc.constant('bar'), from: fc.oneof(fc.constant('auto'), position), axis: fc.constantFrom('zero', 'middle', 'none'), per }),
+  fc.record({
+    kind: fc.constant('icons'),
+    set: fc.constant('arrows3'),
+    cuts: fc.tuple(position, position).map((cuts) => cuts.map((at) => ({ at }))),
+    reverse: fc.boolean(),
+    hide: fc.constantFrom([], [1]),
+    per,
+  }),
+);
+
 /** Rules of all kinds over the three fields. */
 export const anyRule: fc.Arbitrary<Rule> = fc
   .record({
@@ -91,7 +157,7 @@ export const anyRule: fc.Arbitrary<Rule> = fc
       fc.subarray(['f1', 'f2', 'f3'], { minLength: 1 }).map((fields) => ({ fields })),
       fc.constantFrom({ cells: 'A2:B6' }, { fields: ['f1'], roles: ['header' as const, 'record' as const] }),
     ),
-    when,
+    when: fc.oneof(when, { weight: 2, arbitrary: otherWhen }),
     paints: fc.oneof(
       fc.constantFrom('cell' as const, 'record' as const),
       fieldId.map((field) => ({ fields: [field] })),

@@ -45,7 +45,7 @@ export function calculateCommand([text]: readonly string[], { data, at, ...optio
   const cell = at === undefined ? { column: 0, position: 0 } : parseAddress(at);
   if (!cell) throw new BadInput('command line', `--at is "${at}"; expected a cell such as B2`);
   const formulaText = text!.replace(/^=?/, '=');
-  const { calculation } = new Evaluation(sheet, {}, serialInZone(options.nowMs, options.zone));
+  const { calculation } = new Evaluation(sheet, {}, { now: serialInZone(options.nowMs, options.zone) });
   const { context } = calculation;
   const formula = makeFormula(formulaText, { context, shapes: new FormulaShapes() });
   if (formula.isUnread) throw new BadInput('formula', formula.diagnostics[0]!.message);
@@ -75,7 +75,7 @@ function open(data: string, rules: string, options: DataOptions): { evaluation: 
   if (data === '-' && rules === '-') throw new BadInput('command line', 'only one of DATA and RULES can be read from standard input');
   const ruleSet = readRules(rules);
   const sheet = readData(data, options);
-  const evaluation = new Evaluation(sheet, ruleSet.looks, serialInZone(options.nowMs, options.zone));
+  const evaluation = new Evaluation(sheet, ruleSet.looks, { now: serialInZone(options.nowMs, options.zone) });
   evaluation.setRules(ruleSet.rules.map((rule) => mapRuleFields(rule, fieldByLabel(sheet))));
   return { evaluation, looks: ruleSet.looks };
 }

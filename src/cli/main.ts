@@ -1,3 +1,4 @@
+import { writeSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { BadInput } from './bad-input';
 import { calculateCommand, evaluateCommand, explainCommand } from './commands';
@@ -95,9 +96,23 @@ function readArguments(argv: readonly string[]) {
   }
 }
 
-process.stdout.on('error', (error: NodeJS.ErrnoException) => process.exit(error.code === 'EPIPE' ? 0 : 1));
+/** Writes without setting up a stream, which takes as long as a small evaluation; what a full pipe does not take goes by the stream. */
+function print(text: string): void {
+  const bytes = Buffer.from(text);
+  let written = 0;
+  try {
+    while (written < bytes.length) written += writeSync(1, bytes, written);
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    if (code === 'EPIPE') return;
+    if (code !== 'EAGAIN') throw error;
+    process.stdout.on('error', () => {});
+    process.stdout.write(bytes.subarray(written));
+  }
+}
+
 try {
-  process.stdout.write(`${main(process.argv.slice(2))}\n`);
+  print(`${main(process.argv.slice(2))}\n`);
 } catch (error) {
   if (!(error instanceof BadInput)) throw error;
   process.stderr.write(`auxesis: ${error.message}\n`);

@@ -29,7 +29,7 @@ export class Replica {
     { theme, nowMs }: { readonly theme: Theme; readonly nowMs: number },
   ) {
     this.saved = savedLooks(theme);
-    this.evaluation = new Evaluation(sheet, this.saved, serialInZone(nowMs, sheet.settings.zone));
+    this.evaluation = new Evaluation(sheet, this.saved, { now: serialInZone(nowMs, sheet.settings.zone) });
     this.useRules();
   }
 

@@ -29,7 +29,7 @@ export class Calculation {
 
   constructor(
     private readonly sheet: Sheet,
-    public context: FormulaContext,
+    readonly context: FormulaContext,
   ) {
     this.place = newPlace(context);
     this.calculateAll();
@@ -70,10 +70,8 @@ export class Calculation {
     return this.calculateAfter(edits, effects);
   }
 
-  /** A new moment: calculates what hangs on the clock. */
-  tick(now: number): readonly Effect[] {
-    this.context = { ...this.context, now };
-    (this.place as { context: FormulaContext }).context = this.context;
+  /** Calculates what hangs on the clock, after the context's `now` has moved on. */
+  tick(): readonly Effect[] {
     const cells = this.index.hangingOn('clock').flatMap((formula) => this.cellsOf(formula));
     for (const { column, slot } of cells) this.mark(column, slot);
     return this.calculateAfter([], []);

@@ -2,11 +2,11 @@ import type { Sheet } from '../sheet/sheet';
 import { type Area, FormulaError } from './formula-value';
 import type { BoundReference } from './bind-reference';
 
-/** What a formula may ask of the world around it. Clock and zone are the caller's. */
+/** What a formula may ask of the world around it. Clock and zone are the caller's, who may move `now` on. */
 export interface FormulaContext {
   readonly sheet: Sheet;
   /** This moment as a serial date and time of day, in the sheet's time zone. */
-  readonly now: number;
+  now: number;
   /** Another sheet of the workspace by its name. */
   findSheet(name: string): Sheet | undefined;
   /** What a named range stands for, as formula text such as `=B2:B9`. */

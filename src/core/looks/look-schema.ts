@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { lazySchema } from '../lazy-schema';
+import { ICON_SETS } from './icon-sets';
 import type { Look } from './look';
 
 export const hexSchema = lazySchema(() => Joi.string().pattern(/^#[0-9a-fA-F]{6}$/), 'a colour such as #ffe3a3');
@@ -28,6 +29,8 @@ const side = lazySchema(() =>
   }),
 );
 
+const share = lazySchema<number>(() => Joi.number().min(0).max(1));
+
 /** A look as rule files and changes give it. Whether a saved look exists is checked where the saved looks are known. */
 export const lookSchema = lazySchema<Look>(() =>
   Joi.object({
@@ -40,6 +43,21 @@ export const lookSchema = lazySchema<Look>(() =>
     strike: Joi.boolean(),
     border: Joi.object({ top: side, right: side, bottom: side, left: side, around: side }),
     number: Joi.string().max(64),
+    icon: lazySchema(() =>
+      Joi.object({
+        set: Joi.valid(...Object.keys(ICON_SETS)).required(),
+        index: Joi.number().integer().min(0).max(4).required(),
+      }),
+    ),
+    bar: lazySchema(() =>
+      Joi.object({
+        start: share.required(),
+        end: share.required(),
+        axis: share.allow(null).required(),
+        color: hexSchema.required(),
+        style: Joi.valid('solid', 'gradient').required(),
+      }),
+    ),
     hideValue: Joi.boolean(),
   }),
 );

@@ -16,6 +16,21 @@ export interface BorderSide {
 export const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 export type Side = (typeof SIDES)[number];
 
+/** An icon of one of the sets (see icon-sets.ts), counted from 0. */
+export interface LookIcon {
+  readonly set: string;
+  readonly index: number;
+}
+
+/** A bar across a cell, in fractions of its width from the left; `axis` is where it begins, null where none is drawn. */
+export interface LookBar {
+  readonly start: number;
+  readonly end: number;
+  readonly axis: number | null;
+  readonly color: Hex;
+  readonly style: 'solid' | 'gradient';
+}
+
 /** What a rule shows. Absent means "not touched". */
 export interface Look {
   /** A saved look that this one starts from. */
@@ -29,6 +44,8 @@ export interface Look {
   readonly border?: Readonly<Partial<Record<Side | 'around', BorderSide>>>;
   /** A number format (UTS #35 pattern). */
   readonly number?: string;
+  readonly icon?: LookIcon;
+  readonly bar?: LookBar;
   readonly hideValue?: boolean;
 }
 
@@ -39,7 +56,7 @@ export type PlainLook = Omit<Look, 'look'>;
 export type LookProperty = Exclude<keyof PlainLook, 'border'> | `border.${Side}`;
 export type LookProperties = ReadonlyMap<LookProperty, unknown>;
 
-const PLAIN = ['fill', 'text', 'bold', 'italic', 'underline', 'strike', 'number', 'hideValue'] as const;
+const PLAIN = ['fill', 'text', 'bold', 'italic', 'underline', 'strike', 'number', 'icon', 'bar', 'hideValue'] as const;
 
 /** The properties a look sets, saved looks looked up; what is said beside a saved look goes over it, and a side over `around`. */
 export function lookProperties(look: Look, saved: Readonly<Record<string, Look>>): Map<LookProperty, unknown> {

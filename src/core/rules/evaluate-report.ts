@@ -9,7 +9,7 @@ export interface RuleReport {
   readonly id: string;
   /** Addresses of the cells read that match, row by row. */
   readonly matched: readonly string[];
-  readonly outcomes: Readonly<Record<string, number>> | null;
+  readonly outcomes: Readonly<Record<string, unknown>> | null;
   readonly problem: Problem | null;
 }
 
@@ -37,14 +37,14 @@ export function reportEvaluation(evaluation: Evaluation): EvaluateReport {
 function reportRule(running: RunningRule, { sheet }: Evaluation): RuleReport {
   const matched: string[] = [];
   const several = running.works && kindOf(running.rule.when).outcomes === 'several';
-  const outcomes: Record<string, number> = {};
+  const outcomes: Record<string, unknown> = {};
   sheet.order.forEach((slot, position) => {
     for (const { column } of running.read) {
       const outcome = running.outcomeAt(column, slot);
       if (outcome < 0) continue;
       const address = cellAddress(column, position);
       matched.push(address);
-      if (several) outcomes[address] = outcome;
+      if (several) outcomes[address] = running.outcomeTold(column, slot);
     }
   });
   return { id: running.rule.id, matched, outcomes: several ? outcomes : null, problem: running.problem };

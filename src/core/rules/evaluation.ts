@@ -1,5 +1,8 @@
 import type { Look } from '../looks/look';
 import type { Effect, Sheet } from '../sheet/sheet';
+import { FormulaShapes } from '../formula/make-formula';
+import type { CellHistory } from './cell-history';
+import type { RuleWorld } from './compile-context';
 import { Calculation } from '../formula/calculation';
 import { Resolver } from './resolver';
 import type { Rule } from './rule';
@@ -15,20 +18,32 @@ export class Evaluation {
   /** The formulas of the sheet's cells: rules see what they give. */
   readonly calculation: Calculation;
 
+  private readonly world: RuleWorld;
+
   /** `now` is this moment as a serial date and time of day in the sheet's time zone; without it no day is today. */
   constructor(
     readonly sheet: Sheet,
     private saved: Readonly<Record<string, Look>>,
-    now = NaN,
+    { now = NaN, history = null }: { readonly now?: number; readonly history?: CellHistory | null } = {},
   ) {
-    this.calculation = new Calculation(sheet, { sheet, now, findSheet: () => undefined, findName: () => undefined });
+    const formulas = { sheet, now, findSheet: () => undefined, findName: () => undefined };
+    this.calculation = new Calculation(sheet, formulas);
+    this.world = { sheet, formulas, shapes: new FormulaShapes(), history };
     this.resolver = new Resolver([], saved, sheet);
+  }
+
+  /** A new moment: judges again what hangs on the clock, formulas in cells and rules alike. */
+  tick(now: number): void {
+    this.world.formulas.now = now;
+    const effects = this.calculation.tick();
+    this.judge(effects);
+    this.work(this.running.map((running) => (running.hangsOnClock ? new RunningRule(running.rule, this.world) : running)));
   }
 
   /** Puts these rules to work; those that are the same objects as before keep what they know. */
   setRules(rules: readonly Rule[]): void {
     const known = new Map(this.running.map((running) => [running.rule, running]));
-    this.work(rules.map((rule) => known.get(rule) ?? new RunningRule(rule, this.sheet)));
+    this.work(rules.map((rule) => known.get(rule) ?? new RunningRule(rule, this.world)));
   }
 
   /** Looks saved under these names from now on. */
@@ -39,16 +54,19 @@ export class Evaluation {
 
   /** Follows what a change touched: calculates formulas, then judges anew. Changes of rules are followed by `setRules`. */
   follow(touched: readonly Effect[]): void {
-    const effects = this.calculation.follow(touched);
+    this.judge(this.calculation.follow(touched));
+  }
+
+  private judge(effects: readonly Effect[]): void {
     if (effects.some((effect) => effect.kind === 'rows')) {
-      this.work(this.running.map(({ rule }) => new RunningRule(rule, this.sheet)));
+      this.work(this.running.map(({ rule }) => new RunningRule(rule, this.world)));
       return;
     }
-    const stale = new Set<RunningRule>();
-    for (const effect of firstOfEachCell(effects, this.sheet.fields.length)) {
-      for (const running of this.running) if (!stale.has(running) && running.edited(effect.column, effect.slot, effect.before)) stale.add(running);
-    }
-    if (stale.size) this.work(this.running.map((running) => (stale.has(running) ? new RunningRule(running.rule, this.sheet) : running)));
+    const edits = firstOfEachCell(effects, this.sheet.fields.length);
+    const stale = new Set(
+      this.running.filter((running) => edits.some((edit) => running.isRemadeBy(edit)) || !edits.every((edit) => running.follow(edit))),
+    );
+    if (stale.size) this.work(this.running.map((running) => (stale.has(running) ? new RunningRule(running.rule, this.world) : running)));
   }
 
   private work(running: readonly RunningRule[]): void {

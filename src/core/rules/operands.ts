@@ -1,3 +1,6 @@
+import { isKept, type CellRef, type KeptRef } from '../formula/formula-tree';
+import { cellValueOf, valueAt } from '../formula/make-formula';
+import { makeRuleFormula } from './formula-reader';
 import { cellAddress, parseAddress } from '../sheet/address';
 import type { FieldId } from '../sheet/ids';
 import type { Sheet } from '../sheet/sheet';
@@ -9,16 +12,19 @@ import type { Operand, Problem } from './rule';
 
 /** An operand made ready: what it is worth beside a given row. */
 export interface OperandReader {
-  /** The value, the same in every row unless `sameRow` is set. */
-  valueAt(slot: number): CellValue;
-  shownAt(slot: number): string;
+  /** The value beside a cell that is read; without a column, beside the first one read. */
+  valueAt(slot: number, column?: number): CellValue;
+  shownAt(slot: number, column?: number): string;
+  /** True where it is the same beside every cell. */
   readonly constant: boolean;
 }
 
 /** Makes operands ready and gathers what they depend on; a field that is missing is a problem. */
-export function readOperands(operands: readonly Operand[], { sheet }: CompileContext): { readers: OperandReader[]; inputs: Inputs } | Problem {
+export function readOperands(operands: readonly Operand[], context: CompileContext): { readers: OperandReader[]; inputs: Inputs } | Problem {
+  const { sheet } = context;
   const sameRow: number[] = [];
   const cells: { column: number; slot: number }[] = [];
+  const formulas: Inputs[] = [];
   const readers: OperandReader[] = [];
   for (const operand of operands) {
     if (typeof operand !== 'object') {
@@ -32,6 +38,10 @@ export function readOperands(operands: readonly Operand[], { sheet }: CompileCon
       }
       cells.push({ column: at!.column, slot });
       readers.push(cellReader(sheet, at!.column, slot));
+    } else if ('formula' in operand) {
+      const { reader, inputs } = formulaReader(operand.formula, context);
+      formulas.push(inputs);
+      readers.push(reader);
     } else {
       const column = sheet.findColumn(operand.field);
       if (column === undefined) return missingField(operand.field);
@@ -39,8 +49,36 @@ export function readOperands(operands: readonly Operand[], { sheet }: CompileCon
       readers.push(fieldReader(sheet, column, operand));
     }
   }
-  return { readers, inputs: { sameRow, wholeColumns: [], cells } };
+  return { readers, inputs: joinInputs([{ sameRow, wholeColumns: [], cells }, ...formulas]) };
 }
+
+/** Everything that several parts of a condition depend on. */
+export function joinInputs(inputs: readonly Inputs[]): Inputs {
+  return {
+    sameRow: inputs.flatMap((input) => input.sameRow),
+    wholeColumns: inputs.flatMap((input) => input.wholeColumns),
+    cells: inputs.flatMap((input) => input.cells),
+    hangsOnClock: inputs.some((input) => input.hangsOnClock),
+  };
+}
+
+/** A formula that reads nothing of the row it is judged in, and nothing at a distance from it, is worth the same everywhere. */
+function formulaReader(text: string, context: CompileContext): { reader: OperandReader; inputs: Inputs } {
+  const { formula, placeOf, inputs } = makeRuleFormula(text, context);
+  const constant = formula.references.every(({ ends }) => ends.every(isAbsolute));
+  const valueOf = (slot: number, column: number): CellValue => cellValueOf(valueAt(formula, placeOf(column, slot)));
+  const column = context.cells[0]?.column ?? 0;
+  let known: CellValue | undefined;
+  const reader: OperandReader = {
+    valueAt: constant ? () => (known ??= valueOf(context.sheet.order[0] ?? -1, column)) : (slot, at = column) => valueOf(slot, at),
+    shownAt: (slot, at = column) => `${shownText(constant ? reader.valueAt(slot) : valueOf(slot, at), null) || 'blank'} by ${text}`,
+    constant,
+  };
+  return { reader, inputs };
+}
+
+const isAbsolute = (end: CellRef | KeptRef): boolean =>
+  isKept(end) ? end.row !== 'same' : (end.column?.absolute ?? true) && (end.row?.absolute ?? true);
 
 export const missingField = (name: FieldId): Problem => ({ code: 'missing-field', message: `there is no field "${name}" in this sheet` });
 

@@ -6,16 +6,16 @@ import { BitSet } from '../sheet/bit-set';
  */
 export class OutcomeColumn {
   readonly has = new BitSet();
-  codes: Int16Array | null;
+  codes: Int32Array | null;
 
   constructor(outcomes: 'match' | 'several') {
-    this.codes = outcomes === 'several' ? new Int16Array(0) : null;
+    this.codes = outcomes === 'several' ? new Int32Array(0) : null;
   }
 
   fit(size: number): void {
     this.has.fit(size);
     if (!this.codes || size <= this.codes.length) return;
-    const grown = new Int16Array(Math.max(size, this.codes.length * 2));
+    const grown = new Int32Array(Math.max(size, this.codes.length * 2));
     grown.set(this.codes);
     this.codes = grown;
   }

@@ -41,7 +41,7 @@ export function profileRule({ sheet, running }: Evaluation, asked: { rule: RuleI
       texts.set(text, (texts.get(text) ?? 0) + 1);
     });
   }
-  const judged = { numbers: Float64Array.from(numbers), outcomes: Int16Array.from(outcomes) };
+  const judged = { numbers: Float64Array.from(numbers), outcomes: Int32Array.from(outcomes) };
   const sorted = judged.numbers.toSorted();
   const commonText = greatest(texts.keys(), (text) => texts.get(text)!) ?? null;
   return {

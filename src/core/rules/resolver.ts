@@ -1,6 +1,11 @@
-import { lookProperties, type Look, type LookProperties, type LookProperty } from '../looks/look';
+import { lookProperties, type Fill, type Look, type LookProperties, type LookProperty } from '../looks/look';
+import { readableText } from '../looks/readable-text';
 import type { Sheet } from '../sheet/sheet';
+import { kindOf } from './kinds/registry';
 import type { RunningRule } from './running-rule';
+
+/** More than the outcomes of one rule can be: one a row at most. */
+const MOST_OUTCOMES = 2 ** 24;
 
 /** The final look of a cell: each property, and which rule (by place in the list) gave it. */
 export interface ResolvedLook {
@@ -18,6 +23,7 @@ interface Node extends ResolvedLook {
 interface Painter {
   readonly index: number;
   readonly running: RunningRule;
+  readonly choosesText: boolean;
   /** Columns whose outcome decides, from the left. */
   readonly sources: readonly number[];
 }
@@ -43,31 +49,47 @@ export class Resolver {
   /** The look of a cell. The same object stands for the same look as long as the rules stay the same. */
   resolve(column: number, slot: number): ResolvedLook {
     let node = this.root;
+    let chooser: Painter | undefined;
     for (const painter of this.painters[column] ?? []) {
-      const outcome = decidingOutcome(painter.running, painter.sources, slot).outcome;
-      if (outcome < 0) continue;
-      node = this.step(node, painter, outcome);
+      const deciding = decidingOutcome(painter.running, painter.sources, slot);
+      if (deciding.outcome < 0) continue;
+      if (painter.choosesText) chooser ??= painter;
+      node = painter.running.variesByCell
+        ? this.merged(node, painter, painter.running.lookAt(deciding.column, slot))
+        : this.step(node, painter, deciding.outcome);
       if (painter.running.rule.settles) break;
     }
-    return node;
+    return chooser ? withReadableText(node, chooser.index) : node;
   }
 
-  private step(node: Node, { running, index }: Painter, outcome: number): Node {
-    const key = index * 65_536 + outcome;
+  private step(node: Node, painter: Painter, outcome: number): Node {
+    const key = painter.index * MOST_OUTCOMES + outcome;
     let next = node.next.get(key);
-    if (!next) {
-      const properties = new Map(node.properties);
-      const from = new Map(node.from);
-      const look = running.look(outcome);
-      for (const [name, value] of look ? lookProperties(look, this.saved) : []) {
-        if (properties.has(name)) continue;
-        properties.set(name, value);
-        from.set(name, index);
-      }
-      node.next.set(key, (next = { properties, from, rules: [...node.rules, index], next: new Map() }));
-    }
+    if (!next) node.next.set(key, (next = this.merged(node, painter, painter.running.look(outcome))));
     return next;
   }
+
+  private merged(node: Node, { index }: Painter, look: Look | null): Node {
+    const properties = new Map(node.properties);
+    const from = new Map(node.from);
+    for (const [name, value] of look ? lookProperties(look, this.saved) : []) {
+      if (properties.has(name)) continue;
+      properties.set(name, value);
+      from.set(name, index);
+    }
+    return { properties, from, rules: [...node.rules, index], next: new Map() };
+  }
+}
+
+/** Puts a text colour that can be read on the fill where no rule set one; the rule that chose the fill is told as its source. */
+function withReadableText(look: ResolvedLook, index: number): ResolvedLook {
+  const fill = look.properties.get('fill');
+  if (fill === undefined || look.properties.has('text')) return look;
+  return {
+    properties: new Map(look.properties).set('text', readableText(fill as Fill)),
+    from: new Map(look.from).set('text', index),
+    rules: look.rules,
+  };
 }
 
 /** Where several read cells of a row paint one cell, the first from the left that has an outcome decides. */
@@ -85,4 +107,6 @@ export function sourcesOf(running: RunningRule, column: number): number[] {
 }
 
 const painterOf = (running: RunningRule, index: number, column: number): Painter[] =>
-  running.works && running.painted.has(column) ? [{ index, running, sources: sourcesOf(running, column) }] : [];
+  running.works && running.painted.has(column)
+    ? [{ index, running, choosesText: kindOf(running.rule.when).choosesText === true, sources: sourcesOf(running, column) }]
+    : [];

@@ -3,9 +3,15 @@ import type { FieldId, RuleId } from '../sheet/ids';
 import type { RowRole } from '../sheet/row-role';
 import type { When } from './kinds/registry';
 
-/** A value that a condition compares with: given outright, read from a cell, or a field of the same row scaled and shifted. */
+/** A value that a condition compares with: given outright, read from a cell, calculated, or a field of the same row scaled and shifted. */
 export type Operand =
-  number | string | boolean | { readonly cell: string } | { readonly field: FieldId; readonly times?: number; readonly plus?: number };
+  | number
+  | string
+  | boolean
+  | { readonly cell: string }
+  /** Written for the top-left cell that is read; its relative references move along. */
+  | { readonly formula: string }
+  | { readonly field: FieldId; readonly times?: number; readonly plus?: number };
 
 export type Reads = { readonly fields: readonly FieldId[]; readonly roles?: readonly RowRole[] } | { readonly cells: string };
 export type Paints = 'cell' | 'record' | { readonly fields: readonly FieldId[] };
@@ -30,7 +36,16 @@ export interface Rule {
 
 /** Why a rule cannot work on this sheet. It paints nothing, and the others go on. */
 export interface Problem {
-  readonly code: 'missing-field' | 'bad-reach' | 'falling-cuts' | 'equal-cuts' | 'missing-cut';
+  readonly code:
+    | 'missing-field'
+    | 'bad-reach'
+    | 'falling-cuts'
+    | 'equal-cuts'
+    | 'missing-cut'
+    | 'falling-positions'
+    | 'missing-position'
+    | 'key-shape'
+    | 'missing-snapshot';
   readonly message: string;
 }
 

@@ -1,10 +1,13 @@
 import type { Look } from '../looks/look';
-import type { CellBefore, Sheet } from '../sheet/sheet';
+import type { Effect } from '../sheet/sheet';
+import type { RuleWorld } from './compile-context';
 import type { Kernel } from './kinds/kind';
 import { kindOf } from './kinds/registry';
 import { OutcomeColumn } from './outcome-column';
 import { paintedColumns, readCells, type ReadColumn } from './reach';
 import { isProblem, type Problem, type Rule } from './rule';
+
+type CellEffect = Extract<Effect, { kind: 'cell' }>;
 
 /** A rule at work on a sheet: its outcomes for every cell it reads, kept up to date by edits. */
 export class RunningRule {
@@ -18,11 +21,12 @@ export class RunningRule {
 
   constructor(
     readonly rule: Rule,
-    private readonly sheet: Sheet,
+    private readonly world: RuleWorld,
   ) {
+    const { sheet } = world;
     const read = readCells(rule.reads, sheet);
     const painted = isProblem(read) ? read : paintedColumns(rule.paints, read, sheet);
-    const kernel = isProblem(read) ? read : isProblem(painted) ? painted : kindOf(rule.when).compile(rule.when, { sheet, cells: read });
+    const kernel = isProblem(read) ? read : isProblem(painted) ? painted : kindOf(rule.when).compile(rule.when, { ...world, cells: read });
     this.problem = isProblem(kernel) ? kernel : null;
     this.read = isProblem(read) ? [] : read;
     this.painted = new Set(isProblem(painted) ? [] : painted);
@@ -69,6 +73,27 @@ export class RunningRule {
     return own === undefined ? (this.rule.look ?? null) : own;
   }
 
+  /** True where looks differ from cell to cell, and not just from outcome to outcome. */
+  get variesByCell(): boolean {
+    return this.kernel?.lookAt !== undefined;
+  }
+
+  /** The look that one cell which is read and has an outcome gives. */
+  lookAt(column: number, slot: number): Look | null {
+    return this.kernel?.lookAt ? this.kernel.lookAt(column, slot) : this.look(this.outcomeAt(column, slot));
+  }
+
+  /** What is told of the outcome of a cell, for conditions with several. */
+  outcomeTold(column: number, slot: number): unknown {
+    const outcome = this.outcomeAt(column, slot);
+    return this.kernel?.outcomeTold ? this.kernel.outcomeTold(outcome, column, slot) : outcome;
+  }
+
+  /** True where outcomes may change as time goes by. */
+  get hangsOnClock(): boolean {
+    return this.kernel?.inputs.hangsOnClock ?? false;
+  }
+
   explain(column: number, slot: number) {
     return this.kernel?.explain(column, slot);
   }
@@ -76,27 +101,33 @@ export class RunningRule {
   /** True where a cell that is read has an outcome with a look. */
   shows(column: number, slot: number): boolean {
     const outcome = this.outcomeAt(column, slot);
-    return outcome >= 0 && this.look(outcome) !== null;
+    return outcome >= 0 && (this.variesByCell || this.look(outcome) !== null);
   }
 
   /** How many cells read have an outcome with a look. */
   shownCount(): number {
-    return this.outcomeCounts().reduce((sum, count, outcome) => sum + (this.look(outcome) ? count : 0), 0);
+    return this.outcomeCounts().reduce((sum, count, outcome) => sum + (this.variesByCell || this.look(outcome) ? count : 0), 0);
   }
 
-  /** Takes note of an edit. Returns true where the edit made the condition itself different, so that it must be compiled anew. */
-  edited(column: number, slot: number, before: CellBefore): boolean {
+  /** True where an edit makes the condition itself different, so that it must be compiled anew: before any edit is followed. */
+  isRemadeBy({ column, slot }: CellEffect): boolean {
     if (!this.kernel) return this.problem !== null;
-    const { sameRow, wholeColumns, cells } = this.kernel.inputs;
-    if (wholeColumns.includes(column) || cells.some((cell) => cell.column === column && cell.slot === slot)) return true;
+    const { wholeColumns, cells } = this.kernel.inputs;
+    return wholeColumns.includes(column) || cells.some((cell) => cell.column === column && cell.slot === slot);
+  }
+
+  /** Follows an edit. Returns false where the condition asks to be compiled anew after all. */
+  follow({ column, slot, before }: CellEffect): boolean {
+    if (!this.kernel) return true;
     const reads = this.read.find((member) => member.column === column)?.slots.has(slot) ?? false;
     // Statistics follow also while the rule is off, since the trace tells them.
     const touches = reads ? this.kernel.edited(column, slot, before) : 'this-cell';
-    if (!this.rule.on) return false;
+    if (touches === 'anew') return false;
+    if (!this.rule.on) return true;
     if (touches === 'every-cell') for (const member of this.read) this.run(member.column);
     else if (reads) this.runCell(column, slot);
-    if (sameRow.includes(column)) for (const member of this.read) this.runCell(member.column, slot);
-    return false;
+    if (this.kernel.inputs.sameRow.includes(column)) for (const member of this.read) this.runCell(member.column, slot);
+    return true;
   }
 
   private run(column: number): void {
@@ -104,16 +135,16 @@ export class RunningRule {
     const member = this.read.find((candidate) => candidate.column === column)!;
     let outcomes = this.outcomes.get(column);
     if (!outcomes) this.outcomes.set(column, (outcomes = new OutcomeColumn(kindOf(this.rule.when).outcomes)));
-    outcomes.fit(this.sheet.slotCount);
+    outcomes.fit(this.world.sheet.slotCount);
     this.counts = null;
-    this.kernel!.run(column, this.sheet.slotCount, outcomes);
+    this.kernel!.run(column, this.world.sheet.slotCount, outcomes);
     outcomes.has.keep(member.slots);
   }
 
   private runCell(column: number, slot: number): void {
     const member = this.read.find((candidate) => candidate.column === column)!;
     const outcomes = this.outcomes.get(column)!;
-    outcomes.fit(this.sheet.slotCount);
+    outcomes.fit(this.world.sheet.slotCount);
     const outcome = member.slots.has(slot) ? this.judge(column, slot) : -1;
     if (outcome === outcomes.at(slot)) return;
     outcomes.put(slot, outcome);

@@ -22,6 +22,7 @@ export function sentenceWords(fields: readonly NamedField[], reads: Reads): Sent
       if (typeof operand === 'number') return thresholdText(operand, read?.format ?? null) + (read?.unit ? ` ${read.unit}` : '');
       if (typeof operand !== 'object') return typeof operand === 'string' ? `“${operand}”` : String(operand);
       if ('cell' in operand) return operand.cell;
+      if ('formula' in operand) return operand.formula;
       const times = operand.times !== undefined && operand.times !== 1 ? `${operand.times} × ` : '';
       const plus = operand.plus ? ` ${operand.plus < 0 ? '−' : '+'} ${Math.abs(operand.plus)}` : '';
       return times + label(operand.field) + plus;

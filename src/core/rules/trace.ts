@@ -38,7 +38,7 @@ export function traceCell(evaluation: Evaluation, saved: Readonly<Record<string,
       steps.push(settledBy && step.state === 'matched' ? { ...step, state: 'settled-before', note: `"${settledBy.rule.name}" settles` } : step);
       continue;
     }
-    const look = paints ? running.look(deciding.outcome) : null;
+    const look = paints ? running.lookAt(deciding.column, at.slot) : null;
     const set = new Map<LookProperty, unknown>();
     const lost: { property: LookProperty; to: string }[] = [];
     for (const [property, value] of look ? lookProperties(look, saved) : []) {

@@ -25,7 +25,7 @@ test('the nearest values are on either side, and every value is in one bin with 
         at: values.filter((value) => value === threshold).length,
         above: values.find((value) => value > threshold) ?? NaN,
       });
-      const outcomes = Int16Array.from(values, (value) => (value < threshold ? 0 : -1));
+      const outcomes = Int32Array.from(values, (value) => (value < threshold ? 0 : -1));
       const { bins } = profileValues(sorted, { numbers: sorted, outcomes }, { blanks: 0, others: 0, mean: NaN, commonText: null });
       const sum = (counts: readonly number[]) => counts.reduce((total, count) => total + count, 0);
       expect(sum(bins.map(({ count }) => count))).toBe(values.length);

@@ -29,7 +29,7 @@ export interface ValueProfile {
 /** A number with the outcome that a rule gives it, -1 for none. */
 export interface JudgedNumbers {
   readonly numbers: Float64Array;
-  readonly outcomes: Int16Array;
+  readonly outcomes: Int32Array;
 }
 
 /** Describes the numbers that a rule reads; the counts of the other cells come from the caller. `sorted` holds the same numbers in rising order. */

@@ -1,8 +1,7 @@
 import { Button, Menu, Text } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
-import type { KindName } from '../../core/rules/kinds/registry';
 import { useSession, useSessionState } from '../sheet/use-session';
-import { BENCH_KINDS } from '../bench/kinds/registry';
+import { BENCH_KINDS, type BenchKindName } from '../bench/kinds/registry';
 
 /** Makes a rule over the selected field. */
 export function NewRule() {
@@ -19,7 +18,7 @@ export function NewRule() {
       </Menu.Target>
       <Menu.Dropdown>
         <Menu.Label>Over the field {label}</Menu.Label>
-        {(Object.keys(BENCH_KINDS) as KindName[]).map((kind) => (
+        {(Object.keys(BENCH_KINDS) as BenchKindName[]).map((kind) => (
           <Menu.Item key={kind} onClick={() => void session.newRule(kind)}>
             {BENCH_KINDS[kind].title}
             <Text size="xs" c="dimmed">

@@ -1,10 +1,9 @@
 import Joi from 'joi';
-import { TAG } from '../../values/cell-value';
 import { Moments } from '../../stats/moments';
-import { missingField } from '../operands';
+import { Grouping, mapPer, perSchema, perWords, type Per } from '../grouping';
+import { isProblem } from '../rule';
 import { shownAt } from '../../sheet/shown-cell';
 import type { CompileContext } from '../compile-context';
-import type { FieldId } from '../../sheet/ids';
 import type { CellBefore } from '../../sheet/sheet';
 import type { OutcomeColumn } from '../outcome-column';
 import { lazySchema } from '../../lazy-schema';
@@ -18,7 +17,7 @@ export interface AverageWhen {
   /** Standard deviations from the mean, on the side that `is` names; default 0. */
   readonly deviations?: number;
   readonly spread?: 'sample' | 'population';
-  readonly per?: 'all' | 'field' | { readonly group: FieldId };
+  readonly per?: Per;
 }
 
 /** Numbers against the mean of the numbers read: all of them, those of the same field, or those of the same group. */
@@ -29,29 +28,19 @@ export const average: ConditionKind<AverageWhen> = {
       is: Joi.valid(...Object.keys(AVERAGE_SIDES)).required(),
       deviations: Joi.number().strict().min(0),
       spread: Joi.valid('sample', 'population'),
-      per: lazySchema(
-        () => Joi.alternatives().try(Joi.valid('all', 'field'), Joi.object({ group: Joi.string().required() })),
-        '"all", "field" or { "group": label }',
-      ),
+      per: perSchema,
     }),
   ),
   outcomes: 'match',
-  mapFields: (when, replace) => (typeof when.per === 'object' ? { ...when, per: { group: replace(when.per.group) } } : when),
+  mapFields: (when, replace) => ({ ...when, ...mapPer(when.per, replace) }),
   outcomeLooks: () => undefined,
   compile(when, context) {
-    const group = typeof when.per === 'object' ? context.sheet.findColumn(when.per.group) : undefined;
-    if (typeof when.per === 'object' && group === undefined) return missingField(when.per.group);
-    return new AverageKernel(when, context, group);
+    const groups = Grouping.over(when.per, context, () => new Moments(when.deviations ? 'deviation' : 'mean'));
+    return isProblem(groups) ? groups : new AverageKernel(when, context, groups);
   },
   sentence(when, words) {
     const much = when.deviations ? ` by more than ${when.deviations} ${when.spread ?? 'sample'} deviation${when.deviations === 1 ? '' : 's'}` : '';
-    const whose =
-      typeof when.per === 'object'
-        ? `the average of its ${words.field(when.per.group)}`
-        : when.per === 'field'
-          ? 'the average of its field'
-          : 'the average';
-    return `${AVERAGE_SIDES[when.is]} ${whose}${much}`;
+    return `${AVERAGE_SIDES[when.is]} the average${perWords(when.per, words)}${much}`;
   },
   outcomeName: () => '',
   defaults: () => ({ kind: 'average', is: 'above' }),
@@ -72,50 +61,25 @@ export const average: ConditionKind<AverageWhen> = {
   ],
 };
 
-/** Groups of numbers, found by (column, slot): one for all, one a column, or one a distinct folded text of the group field. */
 class AverageKernel implements Kernel {
   readonly inputs: Inputs;
-  private groups = new Map<string | number, Moments>();
   private readonly thresholds = new Map<Moments, number>();
 
   constructor(
     private readonly when: AverageWhen,
     private readonly context: CompileContext,
-    private readonly groupColumn: number | undefined,
+    private readonly groups: Grouping<Moments>,
   ) {
-    this.inputs = { sameRow: [], cells: [], wholeColumns: groupColumn === undefined ? [] : [groupColumn] };
+    this.inputs = groups.inputs;
     for (const { column, slots } of context.cells) {
       const { numbers } = context.sheet.columns[column]!;
-      if (groupColumn === undefined) {
-        const key = when.per === 'field' ? column : 0;
-        if (!this.groups.has(key)) this.groups.set(key, this.newMoments());
-        this.groups.get(key)!.addAll(numbers, slots);
-        continue;
-      }
-      slots.forEach((slot) => {
-        const number = numbers[slot]!;
-        if (!Number.isNaN(number)) this.momentsAt(column, slot, 'make')?.add(number);
-      });
+      if (groups.isByColumn) groups.claim(column, 0)!.addAll(numbers, slots);
+      else
+        slots.forEach((slot) => {
+          const number = numbers[slot]!;
+          if (!Number.isNaN(number)) groups.claim(column, slot)?.add(number);
+        });
     }
-  }
-
-  private newMoments(): Moments {
-    return new Moments(this.when.deviations ? 'deviation' : 'mean');
-  }
-
-  private keyAt(column: number, slot: number): string | number | undefined {
-    if (this.groupColumn === undefined) return this.when.per === 'field' ? column : 0;
-    const group = this.context.sheet.columns[this.groupColumn]!;
-    const tag = group.tags[slot]!;
-    return tag === TAG.blank || tag === TAG.error ? undefined : group.foldedAt(slot);
-  }
-
-  private momentsAt(column: number, slot: number, absent: 'make' | 'leave'): Moments | undefined {
-    const key = this.keyAt(column, slot);
-    if (key === undefined) return undefined;
-    let moments = this.groups.get(key);
-    if (!moments && absent === 'make') this.groups.set(key, (moments = this.newMoments()));
-    return moments;
   }
 
   /** The number that a group's members are held against; NaN where it does not exist. */
@@ -132,11 +96,11 @@ class AverageKernel implements Kernel {
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
     const { numbers } = this.context.sheet.columns[column]!;
-    if (this.groupColumn !== undefined) {
+    if (!this.groups.isByColumn) {
       for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
       return;
     }
-    const moments = this.groups.get(this.when.per === 'field' ? column : 0);
+    const moments = this.groups.of(column, 0);
     const threshold = moments ? this.threshold(moments) : NaN;
     const { is } = this.when;
     const { words } = into.has;
@@ -148,7 +112,7 @@ class AverageKernel implements Kernel {
   }
 
   outcomeAt(column: number, slot: number): number {
-    const moments = this.momentsAt(column, slot, 'leave');
+    const moments = this.groups.of(column, slot);
     const number = this.context.sheet.columns[column]!.numbers[slot]!;
     return moments && onSide(number, this.when.is, this.threshold(moments)) ? 0 : -1;
   }
@@ -156,7 +120,7 @@ class AverageKernel implements Kernel {
   edited(column: number, slot: number, before: CellBefore): 'this-cell' | 'every-cell' {
     const number = this.context.sheet.columns[column]!.numbers[slot]!;
     if (Object.is(number, before.number)) return 'this-cell';
-    const moments = this.momentsAt(column, slot, 'make');
+    const moments = this.groups.claim(column, slot);
     if (!moments) return 'this-cell';
     if (!Number.isNaN(before.number)) moments.remove(before.number);
     if (!Number.isNaN(number)) moments.add(number);
@@ -169,7 +133,7 @@ class AverageKernel implements Kernel {
   }
 
   explain(column: number, slot: number) {
-    const moments = this.momentsAt(column, slot, 'leave');
+    const moments = this.groups.of(column, slot);
     const left = shownAt(this.context.sheet, column, slot) || 'blank';
     const relation = AVERAGE_SIDES[this.when.is];
     if (!moments || moments.count === 0) return { left, relation, right: 'an average of no numbers', note: 'there are no numbers to average' };

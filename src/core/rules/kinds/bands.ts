@@ -105,8 +105,8 @@ function checkCuts(cuts: readonly Operand[], readers: readonly OperandReader[]):
   return undefined;
 }
 
-function cutNumber(reader: OperandReader, slot: number): number {
-  const value = reader.valueAt(slot);
+function cutNumber(reader: OperandReader, slot: number, column?: number): number {
+  const value = reader.valueAt(slot, column);
   return value.kind === 'number' ? value.number : NaN;
 }
 
@@ -134,13 +134,13 @@ class BandsKernel implements Kernel {
     const store = sheet.columns[column]!;
     if (store.tags[slot] !== TAG.number) return -1;
     const number = this.when.asShown ? roundedAt(this.context, column, slot) : store.numbers[slot]!;
-    const cuts = this.fixed ?? this.cutsAt(slot);
+    const cuts = this.fixed ?? this.cutsAt(column, slot);
     return cuts ? bandOf(number, cuts, this.when.edge ?? 'lower') : -1;
   }
 
   /** The cuts beside a row, or undefined where one is not a number or they fall. */
-  private cutsAt(slot: number): Float64Array | undefined {
-    const cuts = Float64Array.from(this.readers, (reader) => cutNumber(reader, slot));
+  private cutsAt(column: number, slot: number): Float64Array | undefined {
+    const cuts = Float64Array.from(this.readers, (reader) => cutNumber(reader, slot, column));
     return cuts.every((cut, at) => cut >= (at > 0 ? cuts[at - 1]! : -Infinity)) ? cuts : undefined;
   }
 
@@ -154,7 +154,7 @@ class BandsKernel implements Kernel {
 
   explain(column: number, slot: number) {
     const outcome = this.outcomeAt(column, slot);
-    const words: SentenceWords = { operand: (operand) => this.readers[this.when.cuts.indexOf(operand)]!.shownAt(slot), field: String };
+    const words: SentenceWords = { operand: (operand) => this.readers[this.when.cuts.indexOf(operand)]!.shownAt(slot, column), field: String };
     const isNumber = this.context.sheet.columns[column]!.tags[slot] === TAG.number;
     return {
       left: shownAt(this.context.sheet, column, slot) || 'blank',

@@ -6,6 +6,7 @@ import { compareValues, magnitudeOf } from '../compare-values';
 import { readOperands, type OperandReader } from '../operands';
 import type { CompileContext } from '../compile-context';
 import { isProblem, type Operand, type Problem } from '../rule';
+import { judgeContents } from '../judge-contents';
 import type { OutcomeColumn } from '../outcome-column';
 import type { ConditionKind, Kernel } from './kind';
 import { mapOperand, operandSchema } from './operand-schema';
@@ -123,7 +124,7 @@ class CompareKernel implements Kernel {
   run(column: number, slotCount: number, into: OutcomeColumn): void {
     const bounds = this.constant && !this.when.asShown ? numberBounds(this.when, this.readers) : undefined;
     if (bounds) this.runNumbers(column, slotCount, { bounds, words: into.has.words });
-    else if (this.constant) this.runEntries(column, slotCount, into);
+    else if (this.constant) judgeContents(this.context.sheet.columns[column]!, slotCount, { into, judge: (slot) => this.outcomeAt(column, slot) });
     else for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
   }
 
@@ -142,24 +143,12 @@ class CompareKernel implements Kernel {
     }
   }
 
-  /** Where the operands are the same in every row, a cell's outcome hangs on its content alone: judged once a distinct content. */
-  private runEntries(column: number, slotCount: number, into: OutcomeColumn): void {
-    const store = this.context.sheet.columns[column]!;
-    const known = new Int8Array(store.entries.length).fill(-2);
-    for (let slot = 0; slot < slotCount; slot++) {
-      const code = store.valueCodeAt(slot);
-      if (code === undefined) into.put(slot, this.outcomeAt(column, slot));
-      else {
-        if (known[code] === -2) known[code] = this.outcomeAt(column, slot);
-        into.put(slot, known[code]!);
-      }
-    }
-  }
-
   outcomeAt(column: number, slot: number): number {
     const { is, magnitude } = this.when;
     const value = this.prepared(this.context.sheet.columns[column]!.valueAt(slot), column, slot);
-    const signs = this.readers.map((reader) => compareValues(value, magnitude ? magnitudeOf(reader.valueAt(slot)) : reader.valueAt(slot)));
+    const signs = this.readers.map((reader) =>
+      compareValues(value, magnitude ? magnitudeOf(reader.valueAt(slot, column)) : reader.valueAt(slot, column)),
+    );
     return holds(is, signs) ? 0 : -1;
   }
 
@@ -179,7 +168,7 @@ class CompareKernel implements Kernel {
   explain(column: number, slot: number) {
     const { sheet } = this.context;
     const value = sheet.columns[column]!.valueAt(slot);
-    const operands = this.readers.map((reader) => reader.valueAt(slot));
+    const operands = this.readers.map((reader) => reader.valueAt(slot, column));
     const crossed = operands.some((operand) => Number.isNaN(compareValues(value, operand)));
     const note =
       value.kind === 'blank'
@@ -190,7 +179,7 @@ class CompareKernel implements Kernel {
     return {
       left: shownAt(sheet, column, slot) || 'blank',
       relation: COMPARISONS[this.when.is],
-      right: this.readers.map((reader) => reader.shownAt(slot)).join(' and '),
+      right: this.readers.map((reader) => reader.shownAt(slot, column)).join(' and '),
       ...(note ? { note } : {}),
     };
   }

@@ -23,7 +23,11 @@ export interface Inputs {
   readonly wholeColumns: readonly number[];
   /** Single cells that count for every outcome. */
   readonly cells: readonly { readonly column: number; readonly slot: number }[];
+  /** True where the outcome may change as time goes by. */
+  readonly hangsOnClock?: boolean;
 }
+
+export type Touched = 'this-cell' | 'every-cell' | 'anew';
 
 /**
  * A condition made ready for one sheet. An outcome is a small whole number, or -1 for none; kinds with one outcome use 0.
@@ -33,10 +37,14 @@ export interface Kernel {
   /** Writes the outcome of every slot below `slotCount` of a column; cells out of reach may get one too, the caller masks them. */
   run(column: number, slotCount: number, into: OutcomeColumn): void;
   outcomeAt(column: number, slot: number): number;
-  /** Corrects statistics for an edit of a cell that is read, and says whether the other cells' outcomes may differ now. */
-  edited(column: number, slot: number, before: CellBefore): 'this-cell' | 'every-cell';
+  /** Corrects statistics for an edit of a cell that is read, and says whose outcomes may differ now; `anew` asks to be compiled again. */
+  edited(column: number, slot: number, before: CellBefore): Touched;
   /** The look of an outcome where the condition carries its own; undefined leaves it to the rule's look, null is no look. */
   look(outcome: number): Look | null | undefined;
+  /** The look of one cell that has an outcome, for conditions whose looks differ from cell to cell. */
+  lookAt?(column: number, slot: number): Look | null;
+  /** What is told of the outcome of a cell: a number, unless the condition has another word for it. */
+  outcomeTold?(outcome: number, column: number, slot: number): unknown;
   explain(column: number, slot: number): Comparison;
 }
 
@@ -75,6 +83,8 @@ export interface ConditionKind<W extends { readonly kind: string }> {
   readonly schema: Joi.AnySchema<W>;
   /** How many outcomes: one match, or several numbered from 0. */
   readonly outcomes: 'match' | 'several';
+  /** True where the text colour of a painted cell is chosen to be readable on its fill, unless a rule sets one. */
+  readonly choosesText?: boolean;
   /** The same condition with every field it names replaced: labels become ids when a file is read, and back. */
   mapFields(when: W, replace: (field: FieldId) => FieldId): W;
   /** The look of each outcome where the condition carries looks of its own; undefined where the rule's look is used. */

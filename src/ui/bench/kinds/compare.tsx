@@ -73,6 +73,7 @@ function OperandPart({ operand, label, field, fields, onChange }: OperandProps) 
     );
   }
   if ('cell' in operand) return <b>{operand.cell}</b>;
+  if ('formula' in operand) return <b>{operand.formula}</b>;
   const named = fields.find((other) => other.id === operand.field);
   return (
     <>

@@ -1,0 +1,152 @@
+import Joi from 'joi';
+import { lazySchema } from '../../lazy-schema';
+import type { Look } from '../../looks/look';
+import { hexSchema, lookSchema } from '../../looks/look-schema';
+import { PALETTES, type PaletteName } from '../../looks/palettes';
+import { shownAt } from '../../sheet/shown-cell';
+import type { CellBefore } from '../../sheet/sheet';
+import { TAG } from '../../values/cell-value';
+import { foldText } from '../../values/fold-text';
+import type { CompileContext } from '../compile-context';
+import { judgeContents } from '../judge-contents';
+import type { OutcomeColumn } from '../outcome-column';
+import type { Comparison, ConditionKind, Kernel, Touched } from './kind';
+
+export interface CategoryWhen {
+  readonly kind: 'category';
+  /** A look for each value. */
+  readonly looks?: Readonly<Record<string, Look | null>>;
+  /** Or a colour for each value that is found, one after another. */
+  readonly palette?: PaletteName | readonly string[];
+  /** In which order values take the colours: as they are first seen (default), or by the alphabet. */
+  readonly order?: 'seen' | 'alphabet';
+}
+
+/** Every value its own look. */
+export const category: ConditionKind<CategoryWhen> = {
+  schema: lazySchema<CategoryWhen>(() =>
+    Joi.object<CategoryWhen>({
+      kind: Joi.valid('category').required(),
+      looks: Joi.object().pattern(Joi.string(), lookSchema.allow(null)),
+      palette: lazySchema(
+        () => Joi.alternatives().try(Joi.valid(...Object.keys(PALETTES)), Joi.array().items(hexSchema).min(1)),
+        `one of ${Object.keys(PALETTES).join(', ')}, or a list of colours`,
+      ),
+      order: Joi.valid('seen', 'alphabet'),
+    }).custom(checkLooks),
+  ),
+  outcomes: 'several',
+  mapFields: (when) => when,
+  outcomeLooks: ({ looks, palette }) => (looks ? Object.values(looks) : colorsOf(palette).map((fill) => ({ fill }))),
+  compile: (when, context) => new CategoryKernel(when, context),
+  sentence: ({ looks }) => (looks ? `has the look of its value: ${Object.keys(looks).join(', ')}` : 'has the colour of its value'),
+  outcomeName: ({ looks }, outcome) => (looks ? (Object.keys(looks)[outcome] ?? '') : ''),
+  defaults: () => ({ kind: 'category', palette: 'set2' }),
+  thresholds: () => [],
+  examples: [
+    {
+      says: 'values meet whatever their case and spaces, numbers by what they show',
+      when: { kind: 'category', looks: { '7': null, Weir: { fill: '#aaaaaa' } } },
+      inputs: ['weir', ' WEIR ', '7', 'Mill', '', '#N/A'],
+      outcomes: [1, 1, 0, -1, -1, -1],
+    },
+    {
+      says: 'with a palette the values are numbered as they are seen',
+      when: { kind: 'category', palette: ['#111111', '#222222'] },
+      inputs: ['b', 'a', 'B', 'c', ''],
+      outcomes: [0, 1, 0, 2, -1],
+    },
+  ],
+};
+
+function checkLooks(when: CategoryWhen, helpers: Joi.CustomHelpers): CategoryWhen | Joi.ErrorReport {
+  if ((when.looks === undefined) === (when.palette === undefined))
+    return helpers.message({ custom: '{{#label}} must have either "looks" or "palette"' });
+  if (when.looks && when.order) return helpers.message({ custom: '{{#label}}.order goes with "palette" only' });
+  const seen = new Map<string, string>();
+  for (const name of Object.keys(when.looks ?? {})) {
+    const folded = foldText(name);
+    const other = seen.get(folded);
+    if (other !== undefined)
+      return helpers.message({ custom: '{{#label}}.looks has two entries for one value, alike but for case, accents or spaces' });
+    seen.set(folded, name);
+  }
+  return when;
+}
+
+const colorsOf = (palette: CategoryWhen['palette']): readonly string[] => (typeof palette === 'string' ? PALETTES[palette] : (palette ?? []));
+
+class CategoryKernel implements Kernel {
+  readonly inputs = { sameRow: [], wholeColumns: [], cells: [] };
+  /** The outcome of each folded text, and the name that is told for each outcome. */
+  private readonly outcomes = new Map<string, number>();
+  private readonly names: string[] = [];
+  private readonly looks: readonly (Look | null)[];
+
+  constructor(
+    private readonly when: CategoryWhen,
+    private readonly context: CompileContext,
+  ) {
+    if (when.looks) for (const name of Object.keys(when.looks)) this.take(foldText(name), name);
+    else this.takeSeen();
+    const colors = colorsOf(when.palette);
+    this.looks = when.looks ? Object.values(when.looks) : this.names.map((_, at) => ({ fill: colors[at % colors.length]! }));
+  }
+
+  private take(folded: string, name: string): void {
+    this.outcomes.set(folded, this.names.push(name) - 1);
+  }
+
+  /** Finds the values in the cells read, row by row. */
+  private takeSeen(): void {
+    const { sheet, cells } = this.context;
+    const seen = new Map<string, string>();
+    for (const slot of sheet.order)
+      for (const { column, slots } of cells) {
+        const folded = slots.has(slot) ? this.foldedAt(column, slot) : undefined;
+        if (folded !== undefined && !seen.has(folded)) seen.set(folded, shownAt(sheet, column, slot).trim());
+      }
+    const entries = [...seen];
+    if (this.when.order === 'alphabet') entries.sort(([a], [b]) => (a < b ? -1 : 1));
+    for (const [folded, name] of entries) this.take(folded, name);
+  }
+
+  private foldedAt(column: number, slot: number): string | undefined {
+    const { sheet } = this.context;
+    const tag = sheet.columns[column]!.tags[slot];
+    return tag === TAG.blank || tag === TAG.error || tag === undefined ? undefined : foldText(shownAt(sheet, column, slot));
+  }
+
+  run(column: number, slotCount: number, into: OutcomeColumn): void {
+    judgeContents(this.context.sheet.columns[column]!, slotCount, { into, judge: (slot) => this.outcomeAt(column, slot) });
+  }
+
+  outcomeAt(column: number, slot: number): number {
+    const folded = this.foldedAt(column, slot);
+    return folded === undefined ? -1 : (this.outcomes.get(folded) ?? -1);
+  }
+
+  /** With a palette any content may change which values are seen, and in which order. */
+  edited(column: number, slot: number, before: CellBefore): Touched {
+    const store = this.context.sheet.columns[column]!;
+    const isSame = store.codes[slot] === before.code && Object.is(store.numbers[slot], before.number);
+    return this.when.looks || isSame ? 'this-cell' : 'anew';
+  }
+
+  look(outcome: number): Look | null {
+    return this.looks[outcome] ?? null;
+  }
+
+  outcomeTold(outcome: number): string {
+    return this.names[outcome]!;
+  }
+
+  explain(column: number, slot: number): Comparison {
+    const outcome = this.outcomeAt(column, slot);
+    return {
+      left: shownAt(this.context.sheet, column, slot) || 'blank',
+      relation: outcome < 0 ? 'is none of' : 'is',
+      right: outcome < 0 ? `the ${this.names.length} values` : this.names[outcome]!,
+    };
+  }
+}

@@ -1,0 +1,155 @@
+import Joi from 'joi';
+import { lazySchema } from '../../lazy-schema';
+import { shownAt } from '../../sheet/shown-cell';
+import type { CellValue } from '../../values/cell-value';
+import { monthsLater } from '../../values/calendar';
+import { shownText } from '../../values/shown-text';
+import { compareValues } from '../compare-values';
+import type { CompileContext } from '../compile-context';
+import type { OutcomeColumn } from '../outcome-column';
+import type { Comparison, ConditionKind, Kernel } from './kind';
+
+const MOVES = { changed: 'has changed', rose: 'has risen', fell: 'has fallen' } as const;
+/** Days in a unit of time; calendar units are counted by months. */
+const DAYS = { minute: 1 / 1440, hour: 1 / 24, day: 1, week: 7 } as const;
+const MONTHS = { month: 1, quarter: 3, year: 12 } as const;
+type Unit = keyof typeof DAYS | keyof typeof MONTHS;
+
+export interface ChangeWhen {
+  readonly kind: 'change';
+  readonly is: keyof typeof MOVES;
+  /** How much at least: a number, or a percentage of what it was, such as "10%". */
+  readonly by?: number | string;
+  readonly within?: { readonly n: number; readonly unit: Unit };
+  /** A snapshot of the sheet to compare with. */
+  readonly since?: string;
+}
+
+const PERCENT = /^\d+(?:\.\d+)?\s*%$/;
+
+/** What a cell holds now against the last it held before a moment, by the sheet's history. */
+export const change: ConditionKind<ChangeWhen> = {
+  schema: lazySchema<ChangeWhen>(() =>
+    Joi.object<ChangeWhen>({
+      kind: Joi.valid('change').required(),
+      is: Joi.valid(...Object.keys(MOVES)).required(),
+      by: lazySchema(
+        () => Joi.alternatives().try(Joi.number().strict().min(0), Joi.string().pattern(PERCENT)),
+        'a number of 0 or more, or a percentage such as "10%"',
+      ),
+      within: Joi.object({
+        n: Joi.number().strict().integer().min(1).max(1_000_000).required(),
+        unit: Joi.valid(...Object.keys(DAYS), ...Object.keys(MONTHS)).required(),
+      }),
+      since: Joi.string().min(1),
+    }).custom((when: ChangeWhen, helpers) =>
+      (when.within === undefined) === (when.since === undefined)
+        ? helpers.message({ custom: '{{#label}} must have either "within" or "since"' })
+        : when,
+    ),
+  ),
+  outcomes: 'match',
+  mapFields: (when) => when,
+  outcomeLooks: () => undefined,
+  compile(when, context) {
+    const moment = momentBefore(when, context);
+    if (moment === undefined) return { code: 'missing-snapshot', message: `there is no snapshot "${when.since}" of this sheet` };
+    return new ChangeKernel(when, context, moment);
+  },
+  sentence(when) {
+    const much = when.by === undefined ? '' : ` by ${when.by} or more`;
+    const since = when.within ? `within ${when.within.n} ${when.within.unit}${when.within.n === 1 ? '' : 's'}` : `since ${when.since}`;
+    return `${MOVES[when.is]}${much} ${since}`;
+  },
+  outcomeName: () => '',
+  defaults: () => ({ kind: 'change', is: 'changed', within: { n: 1, unit: 'day' } }),
+  thresholds: () => [],
+  examples: [
+    {
+      says: 'without a history nothing has changed',
+      when: { kind: 'change', is: 'changed', within: { n: 1, unit: 'day' } },
+      inputs: ['5', 'x', ''],
+      outcomes: [-1, -1, -1],
+    },
+    {
+      says: 'nor has anything risen',
+      when: { kind: 'change', is: 'rose', by: '10%', within: { n: 2, unit: 'month' } },
+      inputs: ['5', ''],
+      outcomes: [-1, -1],
+    },
+  ],
+};
+
+function momentBefore({ within, since }: ChangeWhen, { formulas, history }: CompileContext): number | undefined {
+  const { now } = formulas;
+  if (!within) return history ? history.momentOf(since!) : now;
+  const months = MONTHS[within.unit as keyof typeof MONTHS] as number | undefined;
+  if (months === undefined) return now - within.n * DAYS[within.unit as keyof typeof DAYS];
+  return monthsLater(now, -within.n * months) + (now - Math.floor(now));
+}
+
+class ChangeKernel implements Kernel {
+  readonly inputs;
+
+  constructor(
+    private readonly when: ChangeWhen,
+    private readonly context: CompileContext,
+    private readonly moment: number,
+  ) {
+    this.inputs = { sameRow: [], wholeColumns: [], cells: [], hangsOnClock: when.within !== undefined };
+  }
+
+  private beforeAt(column: number, slot: number): CellValue | undefined {
+    return this.context.history?.valueBefore(column, slot, this.moment);
+  }
+
+  run(column: number, slotCount: number, into: OutcomeColumn): void {
+    for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
+  }
+
+  outcomeAt(column: number, slot: number): number {
+    const before = this.beforeAt(column, slot);
+    return before !== undefined && hasMoved(this.when, before, this.context.sheet.columns[column]!.valueAt(slot)) ? 0 : -1;
+  }
+
+  edited(): 'this-cell' {
+    return 'this-cell';
+  }
+
+  look(): undefined {
+    return undefined;
+  }
+
+  explain(column: number, slot: number): Comparison {
+    const before = this.beforeAt(column, slot);
+    const note =
+      this.context.history === null ? 'there is no history to compare with' : before === undefined ? 'nothing is known of it before' : undefined;
+    return {
+      left: shownAt(this.context.sheet, column, slot) || 'blank',
+      relation: MOVES[this.when.is],
+      right: before === undefined ? 'nothing known' : shownText(before, null) || 'blank',
+      ...(note ? { note } : {}),
+    };
+  }
+}
+
+function hasMoved({ is, by }: ChangeWhen, before: CellValue, now: CellValue): boolean {
+  const [was, value] = [amountOf(before), amountOf(now)];
+  if (by === undefined && is === 'changed') return !isEqual(before, now);
+  if (was === undefined || value === undefined || before.kind !== now.kind) return false;
+  const moved = value - was;
+  const size = is === 'changed' ? Math.abs(moved) : is === 'rose' ? moved : -moved;
+  return size > 0 && size >= leastMove(by, was);
+}
+
+function leastMove(by: number | string | undefined, was: number): number {
+  if (by === undefined) return 0;
+  return typeof by === 'number' ? by : Math.abs(was) * Number(`${by.replace('%', '').trim()}e-2`);
+}
+
+const isEqual = (one: CellValue, other: CellValue): boolean =>
+  one.kind === other.kind &&
+  (one.kind === 'blank' || (one.kind === 'error' && other.kind === 'error' && one.error === other.error) || compareValues(one, other) === 0);
+
+const amountOf = (value: CellValue): number | undefined =>
+  value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : undefined;

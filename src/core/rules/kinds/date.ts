@@ -1,0 +1,249 @@
+import Joi from 'joi';
+import { lazySchema } from '../../lazy-schema';
+import { shownAt } from '../../sheet/shown-cell';
+import { monthsLater, partsOf, rolledSerial, weekdayOf } from '../../values/calendar';
+import { TAG, type CellValue } from '../../values/cell-value';
+import { isoFromSerial } from '../../values/date-serial';
+import { readDate } from '../../values/read-date';
+import type { CompileContext } from '../compile-context';
+import { joinInputs, readOperands, type OperandReader } from '../operands';
+import type { OutcomeColumn } from '../outcome-column';
+import { isProblem, type Operand } from '../rule';
+import type { Comparison, ConditionKind, Inputs, Kernel, SentenceWords } from './kind';
+import { mapOperand, operandSchema } from './operand-schema';
+
+const UNITS = ['day', 'week', 'month', 'quarter', 'year'] as const;
+type Unit = (typeof UNITS)[number];
+
+/** Tests by a day or two that the rule gives. */
+const GIVEN = { before: 'is before', after: 'is after', on: 'is on', between: 'is between' } as const;
+/** Tests by today alone. */
+const PLAIN = { today: 'is today', yesterday: 'is yesterday', tomorrow: 'is tomorrow', past: 'is in the past', future: 'is in the future' } as const;
+
+type Relative =
+  | { readonly last: number; readonly unit: Unit }
+  | { readonly next: number; readonly unit: Unit }
+  | { readonly this: Unit }
+  | { readonly previous: Unit }
+  | { readonly following: Unit };
+
+export interface DateWhen {
+  readonly kind: 'date';
+  readonly is: keyof typeof GIVEN | keyof typeof PLAIN | Relative;
+  /** A day, or two for `between`. */
+  readonly to?: Operand | readonly [Operand, Operand];
+}
+
+const operandsOf = ({ to }: DateWhen): readonly Operand[] =>
+  to === undefined ? [] : Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand];
+
+function isSchema(): Joi.Schema {
+  const unit = Joi.valid(...UNITS).required();
+  const count = Joi.number().strict().integer().min(1).max(100_000).required();
+  return Joi.alternatives().try(
+    Joi.valid(...Object.keys(GIVEN), ...Object.keys(PLAIN)),
+    Joi.object({ last: count, unit }),
+    Joi.object({ next: count, unit }),
+    ...['this', 'previous', 'following'].map((key) => Joi.object({ [key]: unit })),
+  );
+}
+
+/** A date against today or against days given; the time of day is ignored. */
+export const date: ConditionKind<DateWhen> = {
+  schema: lazySchema<DateWhen>(() =>
+    Joi.object<DateWhen>({
+      kind: Joi.valid('date').required(),
+      is: lazySchema(
+        isSchema,
+        `${[...Object.keys(PLAIN), ...Object.keys(GIVEN)].join(', ')}, { "last": 7, "unit": "day" }, { "next": 2, "unit": "week" }, { "this": "month" }, { "previous": "quarter" } or { "following": "year" }`,
+      ).required(),
+      to: Joi.when('is', {
+        is: Joi.valid('between'),
+        then: Joi.array()
+          .items(operandSchema(['string']))
+          .length(2)
+          .required(),
+        otherwise: Joi.when('is', { is: Joi.valid('before', 'after', 'on'), then: operandSchema(['string']).required(), otherwise: Joi.forbidden() }),
+      }),
+    }).custom((when: DateWhen, helpers) => {
+      const wrong = operandsOf(when).find((operand) => typeof operand === 'string' && readDate(operand.trim()) === undefined);
+      return wrong === undefined ? when : helpers.message({ custom: '{{#label}}.to must be a date such as "2026-03-08"' });
+    }),
+  ),
+  outcomes: 'match',
+  mapFields(when, replace) {
+    if (when.to === undefined) return when;
+    const mapped = operandsOf(when).map((operand) => mapOperand(operand, replace));
+    return { ...when, to: when.is === 'between' ? [mapped[0]!, mapped[1]!] : mapped[0]! };
+  },
+  outcomeLooks: () => undefined,
+  compile(when, context) {
+    const operands = readOperands(operandsOf(when), context);
+    return isProblem(operands) ? operands : new DateKernel(when, context, operands);
+  },
+  sentence: (when, words) =>
+    [
+      testWords(when.is),
+      operandsOf(when)
+        .map((operand) => dateWords(operand, words))
+        .join(' and '),
+    ]
+      .filter(Boolean)
+      .join(' '),
+  outcomeName: () => '',
+  defaults: () => ({ kind: 'date', is: { last: 7, unit: 'day' } }),
+  thresholds: () => [],
+  examples: [
+    {
+      says: 'on a day, whatever the time of day; a text is no date',
+      when: { kind: 'date', is: 'on', to: '2026-03-08' },
+      inputs: ['2026-03-08', '2026-03-08 14:30', '2026-03-09', '46089', "'2026-03-08", ''],
+      outcomes: [0, 0, -1, -1, -1, -1],
+    },
+    {
+      says: 'between takes both days, given in any order',
+      when: { kind: 'date', is: 'between', to: ['2026-03-10', '2026-03-08'] },
+      inputs: ['2026-03-07', '2026-03-08', '2026-03-10 23:59', '2026-03-11'],
+      outcomes: [-1, 0, 0, -1],
+    },
+  ],
+};
+
+const dateWords = (operand: Operand, words: SentenceWords): string => (typeof operand === 'string' ? operand : words.operand(operand));
+
+function testWords(is: DateWhen['is']): string {
+  if (typeof is === 'string') return is in GIVEN ? GIVEN[is as keyof typeof GIVEN] : PLAIN[is as keyof typeof PLAIN];
+  if ('last' in is) return `is in the last ${is.last} ${is.unit}${is.last === 1 ? '' : 's'}`;
+  if ('next' in is) return `is in the next ${is.next} ${is.unit}${is.next === 1 ? '' : 's'}`;
+  const [[which, of]] = Object.entries(is) as [[string, Unit]];
+  return which === 'this' ? `is in this ${of}` : `is in the ${which} ${of}`;
+}
+
+/** First and last day, both included. */
+type Days = readonly [from: number, to: number];
+
+/** The days that a test by today means. */
+export function daysOf(is: keyof typeof PLAIN | Relative, today: number, firstWeekday: number): Days {
+  switch (is) {
+    case 'today':
+      return [today, today];
+    case 'yesterday':
+      return [today - 1, today - 1];
+    case 'tomorrow':
+      return [today + 1, today + 1];
+    case 'past':
+      return [-Infinity, today - 1];
+    case 'future':
+      return [today + 1, Infinity];
+  }
+  if ('last' in is) return [lastBegins(is.last, is.unit, today), today];
+  if ('next' in is) return [today, nextEnds(is.next, is.unit, today)];
+  const [[which, of]] = Object.entries(is) as [['this' | 'previous' | 'following', Unit]];
+  return calendarUnit(of, { today, firstWeekday, away: { previous: -1, this: 0, following: 1 }[which] });
+}
+
+const MONTHS: Partial<Record<Unit, number>> = { month: 1, quarter: 3, year: 12 };
+
+function lastBegins(n: number, of: Unit, today: number): number {
+  const months = MONTHS[of];
+  return months ? monthsLater(today, -n * months) + 1 : today - n * (of === 'week' ? 7 : 1) + 1;
+}
+
+function nextEnds(n: number, of: Unit, today: number): number {
+  const months = MONTHS[of];
+  return months ? monthsLater(today, n * months) - 1 : today + n * (of === 'week' ? 7 : 1) - 1;
+}
+
+/** A day, week, month, quarter or year of the calendar, so many away from the one that holds today. */
+function calendarUnit(of: Unit, { today, firstWeekday, away }: { today: number; firstWeekday: number; away: number }): Days {
+  if (of === 'day') return [today + away, today + away];
+  if (of === 'week') {
+    const begins = today - ((weekdayOf(today) - firstWeekday + 7) % 7) + 7 * away;
+    return [begins, begins + 6];
+  }
+  const months = MONTHS[of]!;
+  const { year, month } = partsOf(today);
+  const first = Math.floor((month - 1) / months) * months + 1 + away * months;
+  return [rolledSerial(year, first, 1), rolledSerial(year, first + months, 0)];
+}
+
+class DateKernel implements Kernel {
+  readonly inputs: Inputs;
+  private readonly readers: readonly OperandReader[];
+  private readonly days: Days | undefined;
+
+  constructor(
+    private readonly when: DateWhen,
+    private readonly context: CompileContext,
+    operands: { readers: readonly OperandReader[]; inputs: Inputs },
+  ) {
+    const { sheet, formulas } = context;
+    const isByToday = typeof when.is === 'object' || when.is in PLAIN;
+    this.readers = operands.readers;
+    this.inputs = joinInputs([operands.inputs, { sameRow: [], wholeColumns: [], cells: [], hangsOnClock: isByToday }]);
+    this.days = isByToday
+      ? daysOf(when.is as keyof typeof PLAIN | Relative, Math.floor(formulas.now), sheet.settings.firstWeekday ?? 0)
+      : this.readers.every((reader) => reader.constant)
+        ? this.givenDays(context.cells[0]?.column ?? 0, 0)
+        : undefined;
+  }
+
+  /** The days that the rule gives beside a cell; from NaN to NaN where one is no date. */
+  private givenDays(column: number, slot: number): Days {
+    const [first = NaN, second = first] = this.readers.map((reader) => Math.floor(serialOf(reader.valueAt(slot, column))));
+    switch (this.when.is) {
+      case 'before':
+        return [-Infinity, first - 1];
+      case 'after':
+        return [first + 1, Infinity];
+      case 'on':
+        return [first, first];
+      default:
+        return [Math.min(first, second), Math.max(first, second)];
+    }
+  }
+
+  run(column: number, slotCount: number, into: OutcomeColumn): void {
+    for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
+  }
+
+  outcomeAt(column: number, slot: number): number {
+    const store = this.context.sheet.columns[column]!;
+    if (store.tags[slot] !== TAG.date) return -1;
+    const [from, to] = this.days ?? this.givenDays(column, slot);
+    const day = Math.floor(store.numbers[slot]!);
+    return day >= from && day <= to ? 0 : -1;
+  }
+
+  edited(): 'this-cell' {
+    return 'this-cell';
+  }
+
+  look(): undefined {
+    return undefined;
+  }
+
+  explain(column: number, slot: number): Comparison {
+    const { sheet } = this.context;
+    const isDate = sheet.columns[column]!.tags[slot] === TAG.date;
+    const [from, to] = this.days ?? this.givenDays(column, slot);
+    return {
+      left: shownAt(sheet, column, slot) || 'blank',
+      relation: testWords(this.when.is),
+      right: spanWords(from, to),
+      ...(isDate ? {} : { note: 'only dates are compared with days' }),
+    };
+  }
+}
+
+function spanWords(from: number, to: number): string {
+  if (Number.isNaN(from) || Number.isNaN(to)) return 'no date';
+  if (from === -Infinity) return `up to ${isoFromSerial(to)}`;
+  if (to === Infinity) return `from ${isoFromSerial(from)}`;
+  return from === to ? isoFromSerial(from) : `${isoFromSerial(from)} to ${isoFromSerial(to)}`;
+}
+
+function serialOf(value: CellValue): number {
+  if (value.kind === 'date') return value.serial;
+  return value.kind === 'text' ? (readDate(value.text.trim()) ?? NaN) : NaN;
+}

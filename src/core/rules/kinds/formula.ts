@@ -1,0 +1,109 @@
+import Joi from 'joi';
+import { FormulaError, SerialDate, type Scalar } from '../../formula/formula-value';
+import { cellValueOf, valueAt } from '../../formula/make-formula';
+import { lazySchema } from '../../lazy-schema';
+import { cellAddress, parseAddress } from '../../sheet/address';
+import { shownAt } from '../../sheet/shown-cell';
+import { shownText } from '../../values/shown-text';
+import type { CompileContext } from '../compile-context';
+import { makeRuleFormula, type RuleFormula } from '../formula-reader';
+import type { OutcomeColumn } from '../outcome-column';
+import type { Comparison, ConditionKind, Kernel } from './kind';
+import { formulaSchema } from './operand-schema';
+
+export interface FormulaWhen {
+  readonly kind: 'formula';
+  readonly formula: string;
+  /** The cell it is written for; by default the top-left cell read. */
+  readonly at?: string;
+}
+
+/** A formula that gives TRUE, or a number other than 0. Text, blanks and errors do not match. */
+export const formula: ConditionKind<FormulaWhen> = {
+  schema: lazySchema<FormulaWhen>(() =>
+    Joi.object<FormulaWhen>({
+      kind: Joi.valid('formula').required(),
+      formula: formulaSchema.required(),
+      at: lazySchema(
+        () => Joi.string().custom((cell: string, helpers) => (parseAddress(cell) ? cell : helpers.error('any.invalid'))),
+        'a cell such as B2',
+      ),
+    }),
+  ),
+  outcomes: 'match',
+  mapFields: (when) => when,
+  outcomeLooks: () => undefined,
+  compile: (when, context) => new FormulaKernel(when, context),
+  sentence: (when) => `makes ${when.formula} true${when.at ? `, written for ${when.at}` : ''}`,
+  outcomeName: () => '',
+  defaults: ({ lowerQuartile, numbers }) => ({ kind: 'formula', formula: numbers ? `=A2<${lowerQuartile}` : '=A2=""' }),
+  thresholds: () => [],
+  examples: [
+    {
+      says: 'it is written for the first cell read, and moves with each',
+      when: { kind: 'formula', formula: '=MOD(A2;2)=0' },
+      inputs: ['4', '5', '6', 'x'],
+      outcomes: [0, -1, 0, -1],
+    },
+    {
+      says: 'a number other than 0 matches, text does not',
+      when: { kind: 'formula', formula: '=A2' },
+      inputs: ['1', '0', '-2', 'x', ''],
+      outcomes: [0, -1, 0, -1, -1],
+    },
+  ],
+};
+
+class FormulaKernel implements Kernel {
+  readonly inputs;
+  private readonly ready: RuleFormula;
+
+  constructor(
+    private readonly when: FormulaWhen,
+    private readonly context: CompileContext,
+  ) {
+    this.ready = makeRuleFormula(when.formula, context, when.at === undefined ? undefined : parseAddress(when.at));
+    this.inputs = this.ready.inputs;
+  }
+
+  run(column: number, slotCount: number, into: OutcomeColumn): void {
+    for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
+  }
+
+  outcomeAt(column: number, slot: number): number {
+    const { formula: made, placeOf } = this.ready;
+    const place = placeOf(column, slot);
+    const { test } = made.compiled;
+    if (test && !made.isUnread) {
+      place.refs = made.bound;
+      const held = test(place);
+      if (held >= 0) return held - 1;
+    }
+    return isTrue(valueAt(made, place)) ? 0 : -1;
+  }
+
+  edited(): 'this-cell' {
+    return 'this-cell';
+  }
+
+  look(): undefined {
+    return undefined;
+  }
+
+  explain(column: number, slot: number): Comparison {
+    const { sheet } = this.context;
+    const value = valueAt(this.ready.formula, this.ready.placeOf(column, slot));
+    const shown = shownText(cellValueOf(value), null) || 'blank';
+    const note = this.ready.formula.diagnostics[0]?.message ?? (value instanceof FormulaError ? 'an error does not match' : undefined);
+    return {
+      left: shownAt(sheet, column, slot) || 'blank',
+      relation: `by ${this.when.formula} at ${cellAddress(column, sheet.positionOf(slot))} gives`,
+      right: shown,
+      ...(note ? { note } : {}),
+    };
+  }
+}
+
+function isTrue(value: Scalar): boolean {
+  return value === true || (typeof value === 'number' ? value !== 0 : value instanceof SerialDate && value.serial !== 0);
+}

@@ -1,0 +1,153 @@
+import Joi from 'joi';
+import { lazySchema } from '../../lazy-schema';
+import { ColorRamp, type ColorSpace } from '../../looks/color-ramp';
+import type { Look } from '../../looks/look';
+import { hexSchema } from '../../looks/look-schema';
+import { shownAt } from '../../sheet/shown-cell';
+import type { CellBefore } from '../../sheet/sheet';
+import { numberText } from '../../values/number-text';
+import type { CompileContext } from '../compile-context';
+import { mapPer, perSchema, perWords, type Per } from '../grouping';
+import { numbersOnly } from '../numbers-only';
+import { joinInputs } from '../operands';
+import { OrderedGroups } from '../ordered-groups';
+import type { OutcomeColumn } from '../outcome-column';
+import { positionProblem, positionSchema, readPositions, type Position, type Positions } from '../positions';
+import { isProblem } from '../rule';
+import type { Comparison, ConditionKind, Inputs, Kernel, Touched } from './kind';
+
+export interface ScaleWhen {
+  readonly kind: 'scale';
+  readonly stops: readonly { readonly at: Position; readonly color: string }[];
+  readonly space?: ColorSpace;
+  readonly per?: Per;
+}
+
+/** Every number filled with a colour between those of the stops on either side of it. */
+export const scale: ConditionKind<ScaleWhen> = {
+  schema: lazySchema<ScaleWhen>(() =>
+    Joi.object<ScaleWhen>({
+      kind: Joi.valid('scale').required(),
+      stops: Joi.array()
+        .items(Joi.object({ at: positionSchema.required(), color: hexSchema.required() }))
+        .min(2)
+        .required(),
+      space: Joi.valid('oklab', 'lab', 'rgb'),
+      per: perSchema,
+    }),
+  ),
+  outcomes: 'several',
+  choosesText: true,
+  mapFields: (when, replace) => ({ ...when, ...mapPer(when.per, replace) }),
+  outcomeLooks: (when) => when.stops.map(({ color }) => ({ fill: color })),
+  compile(when, context) {
+    const positions = readPositions(
+      when.stops.map(({ at }) => at),
+      context,
+    );
+    if (isProblem(positions)) return positions;
+    const groups = OrderedGroups.over(when.per, context, (numbers) => positions.among(numbers));
+    if (isProblem(groups)) return groups;
+    const problem = groups.findProblem(positionProblem);
+    return problem ?? new ScaleKernel(when, context, { positions, groups });
+  },
+  sentence: (when, words) => `is coloured along ${when.stops.length} stops${perWords(when.per, words)}`,
+  outcomeName: () => '',
+  defaults: () => ({
+    kind: 'scale',
+    stops: [
+      { at: 'least', color: '#f3e7c9' },
+      { at: { percentile: 50 }, color: '#8fb8a8' },
+      { at: 'greatest', color: '#1f5673' },
+    ],
+  }),
+  thresholds: () => [],
+  examples: [
+    {
+      says: 'every number has a colour, and nothing else has',
+      when: {
+        kind: 'scale',
+        stops: [
+          { at: 'least', color: '#000000' },
+          { at: 'greatest', color: '#ffffff' },
+        ],
+      },
+      inputs: ['1', '2', '', 'x', 'TRUE'],
+      outcomes: [0, 0, -1, -1, -1],
+    },
+    {
+      says: 'dates are numbers',
+      when: {
+        kind: 'scale',
+        stops: [
+          { at: 0, color: '#000000' },
+          { at: 50_000, color: '#ffffff' },
+        ],
+        space: 'rgb',
+      },
+      inputs: ['2026-03-08', '#N/A'],
+      outcomes: [0, -1],
+    },
+  ],
+};
+
+class ScaleKernel implements Kernel {
+  readonly inputs: Inputs;
+  private readonly ramp: ColorRamp;
+  private readonly positions: Positions;
+  private readonly groups: OrderedGroups<number[]>;
+
+  constructor(
+    when: ScaleWhen,
+    private readonly context: CompileContext,
+    { positions, groups }: { positions: Positions; groups: OrderedGroups<number[]> },
+  ) {
+    this.positions = positions;
+    this.groups = groups;
+    this.inputs = joinInputs([positions.inputs, groups.grouping.inputs]);
+    this.ramp = new ColorRamp(
+      when.stops.map(({ color }) => color),
+      when.space ?? 'oklab',
+    );
+  }
+
+  run(column: number, slotCount: number, into: OutcomeColumn): void {
+    if (!this.groups.grouping.isByColumn) for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
+    else numbersOnly(this.context.sheet.columns[column]!, slotCount, into);
+  }
+
+  outcomeAt(column: number, slot: number): number {
+    const number = this.context.sheet.columns[column]!.numbers[slot]!;
+    return number === number && this.groups.of(column, slot) ? 0 : -1;
+  }
+
+  edited(column: number, slot: number, before: CellBefore): Touched {
+    const positions = this.groups.edited(column, slot, before);
+    return positions && !this.positions.isFixed && positionProblem(positions.now) ? 'anew' : 'this-cell';
+  }
+
+  look(): Look {
+    return {};
+  }
+
+  lookAt(column: number, slot: number): Look {
+    return { fill: this.fillAt(column, slot) };
+  }
+
+  outcomeTold(_: number, column: number, slot: number): string {
+    return this.fillAt(column, slot);
+  }
+
+  private fillAt(column: number, slot: number): string {
+    const group = this.groups.of(column, slot)!;
+    const isLone = !this.positions.isFixed && group.numbers.least === group.numbers.greatest;
+    return isLone ? this.ramp.middle() : this.ramp.at(this.context.sheet.columns[column]!.numbers[slot]!, group.derived);
+  }
+
+  explain(column: number, slot: number): Comparison {
+    const left = shownAt(this.context.sheet, column, slot) || 'blank';
+    const group = this.outcomeAt(column, slot) < 0 ? undefined : this.groups.of(column, slot);
+    if (!group) return { left, relation: 'has no place on', right: 'the scale', note: 'only numbers have a colour' };
+    return { left, relation: `is ${this.fillAt(column, slot)} on`, right: `stops at ${group.derived.map(numberText).join(', ')}` };
+  }
+}
