@@ -1,11 +1,15 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { readCsv } from '../core/exchange/csv/read-csv';
+import { writeCsv } from '../core/exchange/csv/write-csv';
+import { readJson } from '../core/exchange/json/read-json';
+import { writeJson } from '../core/exchange/json/write-json';
+import type { Table } from '../core/exchange/table';
 import { Evaluation } from '../core/rules/evaluation';
 import { reportEvaluation } from '../core/rules/evaluate-report';
 import { mapRuleFields } from '../core/rules/map-rule-fields';
 import { fieldByLabel, readRuleSet, type RuleSet } from '../core/rules/read-rule-set';
 import { traceCell } from '../core/rules/trace';
-import { parseAddress } from '../core/sheet/address';
+import { columnLetters, parseAddress } from '../core/sheet/address';
 import type { Sheet, SheetSettings } from '../core/sheet/sheet';
 import { sheetFromTable } from '../core/sheet/sheet-from-table';
 import { makeFormula, FormulaShapes, cellValueOf, valueAt } from '../core/formula/make-formula';
@@ -21,14 +25,46 @@ export interface DataOptions extends SheetSettings {
   readonly nowMs: number;
 }
 
-/** `evaluate DATA RULES`: the report as JSON text. */
-export function evaluateCommand([data, rules]: readonly string[], options: DataOptions): string {
-  const { evaluation } = open(data!, rules!, options);
-  return JSON.stringify(reportEvaluation(evaluation), null, 2);
+/** What a command prints, and the code it ends with. */
+export interface Answer {
+  readonly text: string;
+  readonly code: 0 | 1;
 }
 
+const done = (text: string): Answer => ({ text, code: 0 });
+
+/** `evaluate DATA RULES`: the report as JSON text. With `failIf`, code 1 where the rule with this id matches anything. */
+export function evaluateCommand([data, rules]: readonly string[], { failIf, ...options }: DataOptions & { failIf?: string }): Answer {
+  const { evaluation } = open(data!, rules!, options);
+  const report = reportEvaluation(evaluation);
+  const watched = report.rules.find(({ id }) => id === failIf);
+  if (failIf !== undefined && !watched)
+    throw new BadInput('command line', `--fail-if is "${failIf}"; expected the id of a rule in ${placeOf(rules!)}`);
+  if (watched?.problem) throw new BadInput(placeOf(rules!), `the rule "${failIf}" cannot be judged: ${watched.problem.message}`);
+  return { text: JSON.stringify(report, null, 2), code: watched?.matched.length ? 1 : 0 };
+}
+
+/** `convert IN OUT`: writes the same cells in the format that the ending of the file names. */
+export function convertCommand([from, to]: readonly string[], options: DataOptions): Answer {
+  const table = readTable(from!);
+  const written = /\.json$/i.test(to!) ? writeJson(options.header ? table : withLabels(table)) : writeCsv(table, separatorOf(to!));
+  if (typeof written === 'object') throw new BadInput(to!, written.message);
+  if (to === '-') return done(written.trimEnd());
+  try {
+    writeFileSync(to!, written);
+  } catch (error) {
+    throw new BadInput(to!, `it cannot be written (${(error as NodeJS.ErrnoException).code})`, { cause: error });
+  }
+  return done('');
+}
+
+const withLabels = ({ rows, width }: Table): Table => ({
+  rows: [Array.from({ length: width }, (_, column) => columnLetters(column)), ...rows],
+  width,
+});
+
 /** `explain DATA RULES CELL`: the trace of one cell as JSON text. */
-export function explainCommand([data, rules, cell]: readonly string[], options: DataOptions): string {
+export function explainCommand([data, rules, cell]: readonly string[], options: DataOptions): Answer {
   const at = parseAddress(cell!);
   if (!at) throw new BadInput('command line', `"${cell}" is not a cell; expected an address such as C5`);
   const { evaluation, looks } = open(data!, rules!, options);
@@ -36,11 +72,11 @@ export function explainCommand([data, rules, cell]: readonly string[], options: 
   const slot = sheet.order[at.position];
   if (slot === undefined || at.column >= sheet.fields.length)
     throw new BadInput(data!, `there is no cell ${cell}; the sheet has ${sheet.fields.length} fields and ${sheet.rowCount} rows`);
-  return JSON.stringify(traceCell(evaluation, looks, { column: at.column, slot }), null, 2);
+  return done(JSON.stringify(traceCell(evaluation, looks, { column: at.column, slot }), null, 2));
 }
 
 /** `calculate FORMULA`: its value as JSON text. */
-export function calculateCommand([text]: readonly string[], { data, at, ...options }: DataOptions & { data?: string; at?: string }): string {
+export function calculateCommand([text]: readonly string[], { data, at, ...options }: DataOptions & { data?: string; at?: string }): Answer {
   const sheet = data === undefined ? sheetFromTable({ rows: [], width: 0 }, options) : readData(data, options);
   const cell = at === undefined ? { column: 0, position: 0 } : parseAddress(at);
   if (!cell) throw new BadInput('command line', `--at is "${at}"; expected a cell such as B2`);
@@ -51,7 +87,7 @@ export function calculateCommand([text]: readonly string[], { data, at, ...optio
   if (formula.isUnread) throw new BadInput('formula', formula.diagnostics[0]!.message);
   const slot = sheet.order[cell.position] ?? -1;
   const value = cellValueOf(valueAt(formula, { ...newPlace(context), column: cell.column, slot, position: cell.position }));
-  return JSON.stringify(calculated(value));
+  return done(JSON.stringify(calculated(value)));
 }
 
 function calculated(value: CellValue): { type: string; value: unknown } {
@@ -80,11 +116,15 @@ function open(data: string, rules: string, options: DataOptions): { evaluation: 
   return { evaluation, looks: ruleSet.looks };
 }
 
-function readData(path: string, options: DataOptions): Sheet {
-  if (/\.json$/i.test(path)) throw new BadInput(path, 'only CSV and TSV data are read for now; expected a file of one of these');
-  const table = readCsv(readText(path), /\.(tsv|tab)$/i.test(path) ? '\t' : ',');
-  if ('message' in table) throw new BadInput(`${placeOf(path)}, line ${table.line}`, table.message);
-  return sheetFromTable(table, options);
+const readData = (path: string, options: DataOptions): Sheet => sheetFromTable(readTable(path), options);
+
+const separatorOf = (path: string): ',' | '\t' => (/\.(tsv|tab)$/i.test(path) ? '\t' : ',');
+
+function readTable(path: string): Table {
+  const text = readText(path);
+  const table = /\.json$/i.test(path) || (path === '-' && /^\s*\[/.test(text)) ? readJson(text) : readCsv(text, separatorOf(path));
+  if ('message' in table) throw new BadInput([placeOf(path), table.place].filter(Boolean).join(', '), table.message);
+  return table;
 }
 
 function readRules(path: string): RuleSet {

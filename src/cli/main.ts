@@ -1,16 +1,17 @@
 import { writeSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { BadInput } from './bad-input';
-import { calculateCommand, evaluateCommand, explainCommand } from './commands';
+import { calculateCommand, convertCommand, evaluateCommand, explainCommand, type Answer } from './commands';
 import { VERSION } from './version';
 
 const USAGE = `auxesis: conditional formatting rules over a table, from the command line
 
   auxesis evaluate DATA RULES          what each rule matches, and the look of every painted cell, as JSON
   auxesis explain  DATA RULES CELL     why one cell (such as C5) looks as it does, as JSON
+  auxesis convert  IN OUT              the same cells as CSV, TSV or JSON, by the ending of OUT
   auxesis calculate FORMULA            what a formula gives, as JSON; --data DATA for its references, --at B2 where it stands
 
-DATA    a CSV or TSV file whose first row is the header; - reads standard input
+DATA    a CSV or TSV file whose first row is the header, or a JSON array of objects; - reads standard input
 RULES   a rule file (JSON, "format": "auxesis-rules"); - reads standard input
 
 Options
@@ -19,9 +20,10 @@ Options
   --now TIME         the moment to judge by (ISO 8601) instead of the clock
   --zone NAME        the time zone (IANA) that says which day is today; UTC by default
   --week DAY         the first day of the week; monday by default
+  --fail-if RULE     with evaluate: exit code 1 when the rule with this id matches anything
   --help, --version
 
-Exit code 0 when done; 2 for bad input, with one line on standard error and nothing on standard output.
+Exit code 0 when done; 1 by --fail-if; 2 for bad input, with one line on standard error and nothing on standard output.
 `;
 
 const OPTIONS = {
@@ -34,19 +36,21 @@ const OPTIONS = {
   week: { type: 'string' },
   data: { type: 'string' },
   at: { type: 'string' },
+  'fail-if': { type: 'string' },
 } as const;
 
 const COMMANDS = {
   evaluate: { names: ['DATA', 'RULES'], run: evaluateCommand },
   explain: { names: ['DATA', 'RULES', 'CELL'], run: explainCommand },
+  convert: { names: ['IN', 'OUT'], run: convertCommand },
   calculate: { names: ['FORMULA'], run: calculateCommand },
 } as const;
 
-function main(argv: readonly string[]): string {
+function main(argv: readonly string[]): Answer {
   const { values, positionals } = readArguments(argv);
-  if (values.version) return VERSION;
+  if (values.version) return { text: VERSION, code: 0 };
   const [name, ...given] = positionals;
-  if (values.help || name === undefined) return USAGE.trimEnd();
+  if (values.help || name === undefined) return { text: USAGE.trimEnd(), code: 0 };
   if (!Object.hasOwn(COMMANDS, name))
     throw new BadInput('command line', `there is no command "${name}"; expected ${Object.keys(COMMANDS).join(' or ')}`);
   const command = COMMANDS[name as keyof typeof COMMANDS];
@@ -59,6 +63,7 @@ function main(argv: readonly string[]): string {
     ...(dates ? { dates } : {}),
     ...(data === undefined ? {} : { data }),
     ...(at === undefined ? {} : { at }),
+    ...(values['fail-if'] === undefined ? {} : { failIf: values['fail-if'] }),
   });
 }
 
@@ -112,7 +117,9 @@ function print(text: string): void {
 }
 
 try {
-  print(`${main(process.argv.slice(2))}\n`);
+  const { text, code } = main(process.argv.slice(2));
+  if (text !== '') print(`${text}\n`);
+  process.exitCode = code;
 } catch (error) {
   if (!(error instanceof BadInput)) throw error;
   process.stderr.write(`auxesis: ${error.message}\n`);

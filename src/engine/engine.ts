@@ -4,6 +4,7 @@ import { columnLetters } from '../core/sheet/address';
 import { shownAt } from '../core/sheet/shown-cell';
 import { profileRule } from '../core/rules/profile-rule';
 import { ruleSentence } from '../core/rules/sentence-words';
+import { keepReferences, showReferences } from '../core/formula/keep-references';
 import { traceCell } from '../core/rules/trace';
 import type { CellInput, Operation } from '../core/sheet/change';
 import type { Theme } from '../core/looks/first-family';
@@ -149,8 +150,10 @@ export class Engine {
   private enter(column: number, position: number, input: string): null {
     const slot = this.sheet.order[position];
     const field = this.sheet.fields[column];
-    if (slot === undefined || !field || this.sheet.columns[column]!.inputAt(slot) === input) return null;
-    return this.change([{ kind: 'set-cells', cells: [{ row: this.sheet.rowId(slot), field: field.id, input }] }]);
+    if (slot === undefined || !field) return null;
+    const kept = keepReferences(input, this.sheet, slot);
+    if (this.sheet.columns[column]!.inputAt(slot) === kept) return null;
+    return this.change([{ kind: 'set-cells', cells: [{ row: this.sheet.rowId(slot), field: field.id, input: kept }] }]);
   }
 
   private clear({ left, top, right, bottom }: Area): null {
@@ -179,8 +182,9 @@ export class Engine {
       position,
       row: this.sheet.rowId(slot),
       field: field.id,
-      input: this.sheet.columns[column]!.inputAt(slot),
+      input: showReferences(this.sheet.columns[column]!.inputAt(slot), this.sheet, slot),
       shown: shownAt(this.sheet, column, slot),
+      mistake: this.opened.evaluation.calculation.mistakeAt(column, slot) ?? null,
       trace,
     };
   }

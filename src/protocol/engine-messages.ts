@@ -52,6 +52,8 @@ export interface CellAnswer {
   readonly field: FieldId;
   readonly input: string;
   readonly shown: string;
+  /** What is wrong with its formula, and at which character. */
+  readonly mistake: string | null;
   readonly trace: readonly TraceStep[];
 }
 

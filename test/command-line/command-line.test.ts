@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -67,6 +67,14 @@ describe('evaluate', () => {
     expect(status).toBe(0);
   });
 
+  test('ends with 1 where the rule to fail by matches anything, and prints all the same', () => {
+    const { status, stdout } = auxesis(['evaluate', data, '-', '--fail-if', 'low-oxygen'], rules(rule));
+    expect([status, stdout.length > 0]).toEqual([1, true]);
+    expect(
+      auxesis(['evaluate', data, '-', '--fail-if', 'high'], rules({ ...rule, id: 'high', when: { kind: 'compare', is: '>', to: 99 } })).status,
+    ).toBe(0);
+  });
+
   test('saved looks are looked up', () => {
     const text = JSON.stringify({
       format: 'auxesis-rules',
@@ -115,7 +123,17 @@ describe('bad input ends with 2, one plain line, and nothing on standard output'
     { name: 'a moment that is none', args: ['evaluate', data, '-', '--now', 'noon'], input: rules(), says: '--now is "noon"; expected a time' },
     { name: 'a zone that is none', args: ['evaluate', data, '-', '--zone', 'Wrenfold'], input: rules(), says: '--zone is "Wrenfold"' },
     { name: 'a day that is none', args: ['evaluate', data, '-', '--week', 'mon'], input: rules(), says: '--week is "mon"' },
-    { name: 'data of another format', args: ['evaluate', 'data.json', '-'], input: rules(), says: 'only CSV and TSV' },
+    { name: 'JSON that is no table', args: ['evaluate', file('flat.json', '{"a":1}'), '-'], input: rules(), says: 'expected an array of objects' },
+    {
+      name: 'a list in a record',
+      args: ['evaluate', file('deep.json', '[{"a":1},{"a":[2]}]'), '-'],
+      input: rules(),
+      says: 'record 2: "a" holds a list',
+    },
+    { ...bad('a pattern that is none', { when: { kind: 'text', is: 'pattern', any: ['('] } }), says: 'when.any[0] is not a pattern' },
+    { ...bad('a formula that is none', { when: { kind: 'formula', formula: '=B2+' } }), says: 'expected a value at the end, character 5' },
+    { name: 'a formula with a gap', args: ['calculate', '=SUM(1;2'], input: '', says: 'expected `)` at the end, character 9' },
+    { name: 'no such rule to fail by', args: ['evaluate', data, '-', '--fail-if', 'x'], input: rules(rule), says: 'expected the id of a rule' },
     { name: 'too little', args: ['evaluate', data], input: '', says: 'takes DATA RULES; 1 given' },
     { name: 'a cell beyond the sheet', args: ['explain', data, '-', 'Z99'], input: rules(), says: 'there is no cell Z99' },
   ])('$name', ({ args, input, says }) => {
@@ -123,6 +141,27 @@ describe('bad input ends with 2, one plain line, and nothing on standard output'
     expect(stderr).toContain(says);
     expect({ status, stdout, lines: stderr.trimEnd().split('\n').length }).toEqual({ status: 2, stdout: '', lines: 1 });
   });
+});
+
+test('calculate gives a value with its type', () => {
+  const value = (...args: string[]) => JSON.parse(auxesis(['calculate', ...args]).stdout) as unknown;
+  expect(value('=1/2')).toEqual({ type: 'number', value: 0.5 });
+  expect(value('1/0')).toEqual({ type: 'error', value: '#DIV/0!' });
+  expect(value('=TODAY()', '--now', '2026-03-08T23:30:00Z', '--zone', 'Asia/Tokyo')).toEqual({ type: 'date', value: '2026-03-09' });
+  expect(value('=B3*2', '--data', data)).toEqual({ type: 'number', value: 10 });
+});
+
+test('convert writes the same cells in another format, and back', () => {
+  const [json, csv] = [join(folder, 'out.json'), join(folder, 'out.csv')];
+  const typed = 'a,b\r\n"x, ""y""",007\r\n,1.5\r\n';
+  const from = file('all.csv', typed);
+  expect(auxesis(['convert', from, json])).toMatchObject({ status: 0, stdout: '' });
+  expect(JSON.parse(readFileSync(json, 'utf8'))).toEqual([
+    { a: 'x, "y"', b: '007' },
+    { a: null, b: 1.5 },
+  ]);
+  auxesis(['convert', json, csv]);
+  expect(readFileSync(csv, 'utf8')).toBe(typed);
 });
 
 test('says how it is used, and which version it is', () => {

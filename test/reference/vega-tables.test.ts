@@ -93,6 +93,93 @@ describe('conditions agree with SQL', () => {
   });
 });
 
+describe('ranks, repeats, texts and days agree with SQL', () => {
+  test.each([
+    ['top', 10, 'desc'],
+    ['bottom', 7, 'asc'],
+  ] as const)('%s %d, ties at the edge included', async (is, n, order) => {
+    const ranked = sql`select at, rank() over (order by horsepower ${sql.unsafe(order)}) as place from car where horsepower is not null`;
+    expect(matched({ kind: 'rank', is, n })).toEqual(await places(sql`select at from (${ranked}) as ranked where place <= ${n} order by at`));
+  });
+
+  test('top 10 % of each origin', async () => {
+    const ranked = sql`select at, rank() over (partition by origin order by horsepower desc) as place, count(*) over (partition by origin) as n
+      from car where horsepower is not null`;
+    expect(matched({ kind: 'rank', is: 'top', percent: 10, per: { group: origin } })).toEqual(
+      await places(sql`select at from (${ranked}) as ranked where place <= greatest(1, floor(n * 0.1)) order by at`),
+    );
+  });
+
+  test.each([
+    ['repeated', 'n > 1'],
+    ['unique', 'n = 1'],
+    ['first', 'n > 1 and nth = 1'],
+    ['again', 'nth > 1'],
+  ] as const)('%s values, alone and by two fields', async (is, holds) => {
+    const counted = (fields: string) =>
+      sql`select at, count(*) over (partition by ${sql.unsafe(fields)}) as n, row_number() over (partition by ${sql.unsafe(fields)} order by at) as nth
+        from car where horsepower is not null`;
+    expect(matched({ kind: 'repeat', is })).toEqual(
+      await places(sql`select at from (${counted('horsepower')}) as counted where ${sql.unsafe(holds)} order by at`),
+    );
+    // Rows without a horsepower have no other part either here: origin and acceleration are always filled.
+    expect(matched({ kind: 'repeat', is, by: [origin, acceleration] }).length).toBe(
+      (
+        await sql`select at from (select at, count(*) over (partition by origin, acceleration) as n,
+          row_number() over (partition by origin, acceleration order by at) as nth from car) as counted where ${sql.unsafe(holds)}`
+      ).length,
+    );
+  });
+
+  test('texts that contain a word, whatever their case', async () => {
+    const texts = sheetFromTable({ rows: [['Name'], ...cars.map((car) => [car.Name])], width: 1 }, { header: true });
+    const evaluation = new Evaluation(texts, {});
+    const when: When = { kind: 'text', is: 'contains', any: ['FORD', 'wagon'] };
+    evaluation.setRules([{ id: 'r', name: 'R', on: true, settles: false, reads: { fields: [texts.fields[0]!.id] }, when, paints: 'cell' }]);
+    const found = await sql<{ at: number }[]>`select at from unnest(${cars.map((car) => car.Name)}::text[]) with ordinality as names (name, at)
+      where name ilike '%ford%' or name ilike '%wagon%' order by at`;
+    expect(reportEvaluation(evaluation).rules[0]!.matched).toEqual(found.map(({ at }) => `A${Number(at) + 1}`));
+  });
+
+  // "seattle-weather" of vega-datasets: four years of days (NOAA, National Climatic Data Center).
+  const days = readFileSync(new URL('../../node_modules/vega-datasets/data/seattle-weather.csv', import.meta.url), 'utf8')
+    .trim()
+    .split('\n')
+    .slice(1)
+    .map((line) => line.slice(0, 10));
+  const calendar = sheetFromTable({ rows: [['Day'], ...days.map((day) => [day])], width: 1 }, { header: true });
+  test.each([
+    [{ last: 7, unit: 'day' }, 'day between today - 6 and today'],
+    [{ next: 2, unit: 'week' }, 'day between today and today + 13'],
+    [{ last: 1, unit: 'month' }, "day > today - interval '1 month' and day <= today"],
+    [{ this: 'week' }, "date_trunc('week', day) = date_trunc('week', today)"],
+    [{ previous: 'month' }, "date_trunc('month', day) = date_trunc('month', today) - interval '1 month'"],
+    [{ following: 'quarter' }, "date_trunc('quarter', day) = date_trunc('quarter', today) + interval '3 months'"],
+    [{ this: 'year' }, "date_trunc('year', day) = date_trunc('year', today)"],
+    ['past', 'day < today'],
+    ['tomorrow', 'day = today + 1'],
+  ] as const)('days: %j', async (is, holds) => {
+    for (const today of ['2014-03-31', '2013-12-29', '2012-02-29']) {
+      const [row] = await sql<{ serial: number }[]>`select ${today}::date - date '1899-12-30' as serial`;
+      const evaluation = new Evaluation(calendar, {}, { now: row!.serial + 0.9 });
+      evaluation.setRules([
+        {
+          id: 'r',
+          name: 'R',
+          on: true,
+          settles: false,
+          reads: { fields: [calendar.fields[0]!.id] },
+          when: { kind: 'date', is } as When,
+          paints: 'cell',
+        },
+      ]);
+      const found = await sql<{ at: number }[]>`select at from (select day::date as day, at, ${today}::date as today
+        from unnest(${days}::text[]) with ordinality as listed (day, at)) as days where ${sql.unsafe(holds)} order by at`;
+      expect(reportEvaluation(evaluation).rules[0]!.matched).toEqual(found.map(({ at }) => `A${Number(at) + 1}`));
+    }
+  });
+});
+
 test('percentiles are those of percentile_cont and of d3-array', async () => {
   const values = cars.flatMap((car) => car.Horsepower ?? []).sort((a, b) => a - b);
   for (const p of [0, 0.1, 0.25, 1 / 3, 0.5, 0.75, 0.9, 1]) {

@@ -2,6 +2,7 @@ import { BitSet } from '../sheet/bit-set';
 import type { CellBefore, Effect, Sheet } from '../sheet/sheet';
 import { DependencyIndex } from './dependency-index';
 import { calculateCells } from './calculate-cells';
+import { showReferences } from './keep-references';
 import { cellValueOf, FormulaShapes, makeFormula, valueAt, type Formula } from './make-formula';
 import { newPlace, type FormulaContext, type Place } from './place';
 import { stronglyConnected } from './strongly-connected';
@@ -77,9 +78,12 @@ export class Calculation {
     return this.calculateAfter([], []);
   }
 
-  /** What is wrong with the formula of a cell; undefined where there is no formula. */
-  formulaAt(column: number, slot: number): Formula | undefined {
-    return this.sheet.columns[column]!.formulas.has(slot) ? this.fieldFormula(column, slot)?.formula : undefined;
+  /** What is wrong with the formula of a cell, told by the characters that a person sees; undefined where nothing is. */
+  mistakeAt(column: number, slot: number): string | undefined {
+    const store = this.sheet.columns[column]!;
+    if (!store.formulas.has(slot)) return undefined;
+    const shown = showReferences(store.inputAt(slot), this.sheet, slot);
+    return makeFormula(shown, { context: this.context, shapes: this.shapes }).diagnostics[0]?.message;
   }
 
   private calculateAfter(edits: readonly { readonly column: number; readonly slot: number }[], effects: readonly Effect[]): readonly Effect[] {

@@ -228,12 +228,17 @@ class Parser {
   }
 
   /** One corner, or two of the same form. A cell may also be joined to something else by the range operator: then it stands alone. */
-  private corners(onSheet: boolean): CellRef[] | undefined {
+  private corners(onSheet: boolean): (CellRef | KeptRef)[] | undefined {
     const first = this.corner();
     if (!first) return undefined;
     const alone = this.at;
     if (this.takeSign(':')) {
       if (onSheet) this.takeSign('.');
+      const { next } = this;
+      if (next.kind === 'kept' && first.column && first.row) {
+        this.at++;
+        return [first, next.ref];
+      }
       const second = this.corner();
       const isLike = second && (second.column === null) === (first.column === null) && (second.row === null) === (first.row === null);
       if (isLike) return [first, second];
@@ -245,7 +250,8 @@ class Parser {
   /** A reference as a sheet keeps it. */
   private kept(first: KeptRef, { from, to }: Span): ReferenceNode {
     const second = this.tokens[this.at + 1];
-    if (second?.kind !== 'kept' || !this.takeSign(':')) return { kind: 'reference', sheet: null, ends: [first], from, to };
+    if ((second?.kind !== 'kept' && second?.kind !== 'cell') || !this.takeSign(':'))
+      return { kind: 'reference', sheet: null, ends: [first], from, to };
     this.at++;
     return { kind: 'reference', sheet: null, ends: [first, second.ref], from, to: second.to };
   }

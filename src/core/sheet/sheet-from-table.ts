@@ -1,4 +1,4 @@
-import type { Table } from '../exchange/csv/read-csv';
+import type { Table } from '../exchange/table';
 import type { FieldId, RowId } from './ids';
 import { Sheet, type SheetSettings } from './sheet';
 

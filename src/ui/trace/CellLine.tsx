@@ -48,6 +48,11 @@ export function CellLine() {
         onBlur={() => isEditing && session.commit()}
         onKeyDown={onKeyDown}
       />
+      {cell?.mistake && (
+        <span className={classes.mistake} role="status">
+          {cell.mistake}
+        </span>
+      )}
       {cell && <TraceLine cell={cell} />}
     </div>
   );

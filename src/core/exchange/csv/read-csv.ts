@@ -1,24 +1,13 @@
 import { CsvError, parse } from 'csv-parse/sync';
-
-/** Rows of texts, the header among them, each as wide as the widest allowed: the first row's width. */
-export interface Table {
-  readonly rows: readonly (readonly string[])[];
-  readonly width: number;
-}
-
-export interface CsvProblem {
-  /** Line in the file, from 1. */
-  readonly line: number;
-  readonly message: string;
-}
+import type { Table, TableProblem } from '../table';
 
 /**
  * Reads CSV (RFC 4180) or, with another separator, TSV. A blank line is a blank row unless it is the last; short rows
  * are filled up; a row longer than the first, a quote left open and NUL are problems.
  */
-export function readCsv(text: string, separator: ',' | '\t' = ','): Table | CsvProblem {
+export function readCsv(text: string, separator: ',' | '\t' = ','): Table | TableProblem {
   const nul = text.indexOf('\0');
-  if (nul >= 0) return { line: lineOf(text, nul), message: 'there is a NUL character; expected text' };
+  if (nul >= 0) return { place: `line ${lineOf(text, nul)}`, message: 'there is a NUL character; expected text' };
   let found: { record: string[]; info: { lines: number } }[];
   try {
     found = parse(text, {
@@ -30,12 +19,13 @@ export function readCsv(text: string, separator: ',' | '\t' = ','): Table | CsvP
     }) as unknown as typeof found;
   } catch (error) {
     if (!(error instanceof CsvError)) throw error;
-    return { line: Number(error.lines ?? 1), message: describe(error) };
+    return { place: `line ${Number(error.lines ?? 1)}`, message: describe(error) };
   }
   if (found.length > 1 && isBlankLine(found.at(-1)!.record)) found.pop();
   const width = found[0]?.record.length ?? 0;
   const long = found.find(({ record }) => record.length > width);
-  if (long) return { line: long.info.lines, message: `this row has ${long.record.length} cells; expected at most ${width}, as in the first row` };
+  if (long)
+    return { place: `line ${long.info.lines}`, message: `this row has ${long.record.length} cells; expected at most ${width}, as in the first row` };
   return {
     rows: found.map(({ record }) => (record.length === width ? record : [...record, ...Array<string>(width - record.length).fill('')])),
     width,
