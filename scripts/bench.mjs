@@ -11,7 +11,8 @@ const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
 await main(async () => {
   installPackages(root);
-  run(process.execPath, ['--import', 'tsx', 'scripts/bench/kernels.ts'], { cwd: root, quiet: false });
+  for (const part of ['numbers', 'texts', 'formulas', 'edits'])
+    run(process.execPath, ['--import', 'tsx', `scripts/bench/${part}.ts`], { cwd: root, quiet: false });
   const cluster = new Cluster(root, `bench-${process.pid}`);
   let app;
   try {

@@ -12,6 +12,8 @@ export interface BoundReference {
   scalarAt(place: Place): Scalar;
   /** The column and slot of a single cell, for reading numbers directly; undefined where it is more, elsewhere or gone. */
   readonly cell: BoundCell | undefined;
+  /** True where it refers to the same cells from every place. */
+  readonly isFixed: boolean;
 }
 
 /** A single cell of the formula's own sheet. */
@@ -41,10 +43,12 @@ export function bindReference(node: ReferenceNode, context: FormulaContext, writ
   const end = node.ends[0]!;
   if (isKept(end) && end.row === 'records') return recordsOf(end, sheet);
   const areaAt = (place: Place): Area | FormulaError => areaBetween(sheet, [corners[0]!, corners.at(-1)!], place);
-  if (!single) return { areaAt, cell: undefined, scalarAt: () => FormulaError.value };
+  const isFixed = node.ends.every((one) => isFixedEnd(one, writtenAt));
+  if (!single) return { areaAt, cell: undefined, isFixed, scalarAt: () => FormulaError.value };
   const cell = singleCell(node.ends[0]!, single, { sheet, writtenAt });
   return {
     areaAt,
+    isFixed,
     cell: sheet === context.sheet ? cell : undefined,
     scalarAt(place) {
       const column = single.column!(place);
@@ -56,7 +60,7 @@ export function bindReference(node: ReferenceNode, context: FormulaContext, writ
   };
 }
 
-const GONE: BoundReference = { areaAt: () => FormulaError.reference, scalarAt: () => FormulaError.reference, cell: undefined };
+const GONE: BoundReference = { areaAt: () => FormulaError.reference, scalarAt: () => FormulaError.reference, cell: undefined, isFixed: true };
 /** All records of a field, from the first to the last: what a label stands for where cells are wanted. */
 function recordsOf({ field }: KeptRef, sheet: Sheet): BoundReference {
   const areaAt = (): Area | FormulaError => {
@@ -67,7 +71,7 @@ function recordsOf({ field }: KeptRef, sheet: Sheet): BoundReference {
     const [top, bottom] = last < first ? [sheet.rowCount, sheet.rowCount] : [first, last];
     return new Area(sheet, { left: column, top, right: column, bottom });
   };
-  return { areaAt, cell: undefined, scalarAt: () => FormulaError.value };
+  return { areaAt, cell: undefined, isFixed: true, scalarAt: () => FormulaError.value };
 }
 
 /** Slot of a row beyond the sheet: blank. */
@@ -96,6 +100,11 @@ function singleCell(end: CellRef | KeptRef, corner: Corner, { sheet, writtenAt }
           return row === undefined ? GONE_SLOT : (sheet.order[row] ?? NO_SLOT);
         },
   };
+}
+
+function isFixedEnd(end: CellRef | KeptRef, writtenAt: WrittenAt): boolean {
+  if (isKept(end)) return end.row !== 'same';
+  return writtenAt === undefined || ((end.column?.absolute ?? true) && (end.row?.absolute ?? true));
 }
 
 function plainCorner({ column, row }: CellRef, writtenAt: WrittenAt): Corner {

@@ -4,6 +4,7 @@ import { DependencyIndex } from './dependency-index';
 import { calculateCells } from './calculate-cells';
 import { showReferences } from './keep-references';
 import { cellValueOf, FormulaShapes, makeFormula, valueAt, type Formula } from './make-formula';
+import type { QuickNumber } from './quick-runners';
 import { newPlace, type FormulaContext, type Place } from './place';
 import { stronglyConnected } from './strongly-connected';
 
@@ -13,6 +14,9 @@ export interface FieldFormula {
   readonly code: number;
   readonly formula: Formula;
 }
+
+/** What cells held before they were calculated, by slot × fields + column; null where nobody asks. */
+type Before = Map<number, CellBefore> | null;
 
 /**
  * The formulas of a sheet at work: calculates them all, and after an edit those that depend on it. Fields are taken in the
@@ -41,14 +45,16 @@ export class Calculation {
     this.formulas = [];
     this.index = new DependencyIndex();
     this.dirty = [];
-    this.sheet.columns.forEach(({ formulas }, column) =>
-      formulas.forEach((slot) => {
+    this.sheet.columns.forEach((store, column) => {
+      let noted = -1;
+      store.formulas.forEach((slot) => {
         if (this.sheet.positionOf(slot) < 0) return;
-        this.note(column, slot);
+        if (store.inputCodeAt(slot) !== noted) this.note(column, slot);
+        noted = store.inputCodeAt(slot);
         this.mark(column, slot);
-      }),
-    );
-    this.calculate(new Map());
+      });
+    });
+    this.calculate(null);
   }
 
   /** Calculates what depends on cells that were edited. Gives the edits with those of formulas after them, each with what was there before. */
@@ -61,6 +67,7 @@ export class Calculation {
     }
     const edits = effects.filter((effect) => effect.kind === 'cell');
     const hasFormulas = this.index.size > 0 || edits.some(({ column, slot }) => this.sheet.columns[column]!.formulas.has(slot));
+    this.nextEpoch();
     if (!hasFormulas || edits.length === 0) return effects;
     for (const { column, slot } of edits) {
       if (this.sheet.columns[column]!.formulas.has(slot)) {
@@ -151,7 +158,8 @@ export class Calculation {
     }
   }
 
-  private calculate(before: Map<number, CellBefore>): void {
+  private calculate(before: Before): void {
+    this.nextEpoch();
     if (!this.anyDirty) return;
     this.anyDirty = false;
     const columns = this.dirty.flatMap((slots, column) => (slots.count() ? column : []));
@@ -170,34 +178,47 @@ export class Calculation {
     return this.dirty.flatMap((slots, candidate) => (slots.count() && (read === 'unknown' || read.has(candidate)) ? candidate : []));
   }
 
-  private calculateColumn(column: number, before: Map<number, CellBefore>): void {
-    this.dirty[column]!.forEach((slot) => this.calculateCell(column, slot, before));
+  private nextEpoch(): void {
+    this.context.epoch = (this.context.epoch ?? 0) + 1;
   }
 
-  private calculateCell(column: number, slot: number, before: Map<number, CellBefore>): void {
-    const { place } = this;
-    const { formula } = this.fieldFormula(column, slot)!;
-    place.column = column;
-    place.slot = slot;
-    place.position = -1;
-    const { number } = formula.compiled;
-    if (number && !formula.isUnread) {
-      place.refs = formula.bound;
-      place.read = 0;
-      const quick = number(place);
-      if (quick === quick) return this.put(column, slot, { result: { kind: 'number', number: quick }, before });
-    }
-    this.put(column, slot, { result: cellValueOf(valueAt(formula, place)), before });
-  }
-
-  private put(column: number, slot: number, { result, before }: { result: ReturnType<typeof cellValueOf>; before: Map<number, CellBefore> }): void {
+  /** Cells of a field that read nothing of their own field, in any order: those of one formula follow one another as a rule. */
+  private calculateColumn(column: number, before: Before): void {
     const store = this.sheet.columns[column]!;
+    const { place } = this;
+    let code = -1;
+    let formula: Formula | undefined;
+    let number: QuickNumber | undefined;
+    place.column = column;
+    this.dirty[column]!.forEach((slot) => {
+      if (store.inputCodeAt(slot) !== code) {
+        code = store.inputCodeAt(slot);
+        formula = this.formulas[column]!.get(code)!.formula;
+        number = formula.isUnread ? undefined : formula.compiled.number;
+        place.refs = formula.bound;
+      }
+      place.slot = slot;
+      place.position = -1;
+      place.read = 0;
+      const quick = number ? number(place) : NaN;
+      if (quick !== quick) this.put(column, slot, { result: cellValueOf(valueAt(formula!, place)), before });
+      else if (before === null) store.setNumber(slot, quick);
+      else this.put(column, slot, { result: { kind: 'number', number: quick }, before });
+    });
+  }
+
+  private put(column: number, slot: number, { result, before }: { result: ReturnType<typeof cellValueOf>; before: Before }): void {
+    const store = this.sheet.columns[column]!;
+    if (before === null) {
+      store.setResult(slot, result);
+      return;
+    }
     const was = { number: store.numbers[slot]!, tag: store.tags[slot]!, code: store.codes[slot]! };
     const cell = slot * this.sheet.fields.length + column;
     if (store.setResult(slot, result) && !before.has(cell)) before.set(cell, was);
   }
 
-  private calculateCircle(columns: readonly number[], before: Map<number, CellBefore>): void {
+  private calculateCircle(columns: readonly number[], before: Before): void {
     calculateCells(
       {
         sheet: this.sheet,

@@ -2,25 +2,25 @@ import { FUNCTIONS, takes } from './functions/function-table';
 import type { FunctionSpec, Parameter } from './functions/function-spec';
 import { power } from './functions/mathematics';
 import { arithmetic, compared, type Dyadic } from './operators';
-import { Area, AreaList, FormulaError, Matrix, finite, isScalar, toNumber, toText, type Operand, type Scalar } from './formula-value';
-import type { BinaryOperator, FormulaNode, NodeOf, ReferenceNode } from './formula-tree';
-import type { BoundReference } from './bind-reference';
+import { FormulaError, Matrix, finite, toNumber, toText, type Operand, type Scalar } from './formula-value';
+import { isKept, type BinaryOperator, type FormulaNode, type NodeOf, type ReferenceNode } from './formula-tree';
+import { intersected, joined, spanned, united } from './join-areas';
+import { asArray, elementOf, mapped, mappedPair } from './map-arrays';
 import type { Place } from './place';
-import { toMatrix, toScalar } from './read-cells';
+import { plainNumber, QUICK_ARITHMETIC, QUICK_COMPARISON, quickLogic, quickTextEquality, type QuickNumber, type QuickTest } from './quick-runners';
+import { toScalar } from './read-cells';
 
 /** A part of a formula made ready to run at any place. */
 interface Runner {
   run(place: Place): Operand;
-  /** The value as a plain number, NaN where it is anything else: the quick way, which makes no objects. */
-  readonly number?: (place: Place) => number;
-  /** 1 for true, 0 for false, -1 where the value is no plain logical. */
-  readonly test?: (place: Place) => number;
+  readonly number?: QuickNumber;
+  readonly test?: QuickTest;
 }
 
 export interface CompiledFormula {
   run(place: Place): Operand;
-  readonly number: ((place: Place) => number) | undefined;
-  readonly test: ((place: Place) => number) | undefined;
+  readonly number: QuickNumber | undefined;
+  readonly test: QuickTest | undefined;
   readonly hangsOn: ReadonlySet<'clock' | 'cells'>;
 }
 
@@ -130,14 +130,18 @@ class Compiler {
     const dyadic = DYADIC[operator];
     const one = (place: Place) => dyadic(toScalar(left.run(place), place), toScalar(right.run(place), place));
     const slow = mode === 'one' ? one : (place: Place) => mappedPair(left.run(place), right.run(place), { place, dyadic });
-    if (!left.number || !right.number || mode === 'array') return { run: slow };
-    const { number: a } = left;
-    const { number: b } = right;
-    const compute = QUICK[operator];
-    if (compute) return { run: slow, number: quickArithmetic(a, b, compute) };
-    const holds = QUICK_TESTS[operator];
-    if (!holds) return { run: slow };
-    return { run: slow, test: quickTest({ a, b, holds, slow: one }) };
+    if (mode === 'array') return { run: slow };
+    const test = this.quickTest(node, left, right);
+    if (test) return { run: slow, test: (place) => orSlow(test(place), place, one) };
+    const arithmetic = left.number && right.number && QUICK_ARITHMETIC[operator]?.(left.number, right.number);
+    return arithmetic ? { run: slow, number: arithmetic } : { run: slow };
+  }
+
+  private quickTest({ operator, left: one, right: other }: NodeOf<'binary'>, left: Runner, right: Runner): QuickTest | undefined {
+    const isEquality = operator === '=' || operator === '<>';
+    if (isEquality && one.kind === 'reference' && one.ends.length === 1 && other.kind === 'text' && other.value !== '')
+      return quickTextEquality(this.references - 1, other.value, operator === '=');
+    return left.number && right.number && QUICK_COMPARISON[operator]?.(left.number, right.number);
   }
 
   /** A call that cannot be made (see check-calls.ts) gives an error, and its arguments count among the references all the same. */
@@ -152,18 +156,55 @@ class Compiler {
   }
 
   private known(node: NodeOf<'call'>, spec: FunctionSpec, mode: Mode): Runner {
+    const begins = this.references;
     const args = node.args.map((arg, at): Argument => {
       const parameter = spec.parameters[Math.min(at, spec.parameters.length - 1)]!;
       // Within an array, functions of single values are taken one value at a time.
       const inner = parameter.takes === 'array' || (mode === 'array' && parameter.takes === 'value') ? 'array' : 'one';
       return { ...this.compile(arg, inner), parameter, isMissing: arg.kind === 'missing' };
     });
-    const run = (place: Place) => call(spec, args, place);
-    const test = quickLogic(node.name, args);
+    const plain = (place: Place) => call(spec, args, place);
+    const run = isOnceForAll(node, spec) ? onceForAll(plain, begins, this.references) : plain;
+    const tests = args.flatMap(({ test }) => test ?? []);
+    const test = tests.length > 0 && tests.length === args.length ? quickLogic(node.name, tests) : undefined;
     if (test) return { run, test: (place) => orSlow(test(place), place, run) };
     const maps = mode === 'array' && args.some(({ parameter }) => parameter.takes === 'value');
     return { run: maps ? (place) => callMapped(spec, args, place) : run };
   }
+}
+
+/**
+ * True for a call that gives the same wherever it stands as long as its references are fixed: it takes ranges whole, and nothing in it
+ * asks where it stands.
+ */
+function isOnceForAll(node: NodeOf<'call'>, spec: FunctionSpec): boolean {
+  const takesRange = node.args.some((arg) => isRange(arg));
+  return (
+    takesRange &&
+    spec.hangsOn === undefined &&
+    node.args.every((arg, at) => {
+      const parameter = spec.parameters[Math.min(at, spec.parameters.length - 1)]!;
+      return isRange(arg) ? parameter.takesWhole === true : arg.kind === 'number' || arg.kind === 'text' || arg.kind === 'logical' || isCell(arg);
+    })
+  );
+}
+
+const isRange = (node: FormulaNode): boolean =>
+  node.kind === 'reference' && (node.ends.length > 1 || node.ends.some((end) => isKept(end) && typeof end.row === 'string' && end.row !== 'same'));
+const isCell = (node: FormulaNode): boolean => node.kind === 'reference' && !isRange(node);
+
+/** Runs a call once for all places of a formula, as long as no cell changes and its references are the same everywhere. */
+function onceForAll(run: (place: Place) => Operand, begins: number, ends: number): (place: Place) => Operand {
+  let known: { refs: Place['refs']; epoch: number; value: Operand } | undefined;
+  return (place) => {
+    const { refs, context } = place;
+    if (known && known.refs === refs && known.epoch === context.epoch) return known.value;
+    const value = run(place);
+    let isFixed = true;
+    for (let at = begins; at < ends; at++) isFixed &&= refs[at]!.isFixed;
+    if (isFixed && context.epoch !== undefined) known = { refs, epoch: context.epoch, value };
+    return value;
+  };
 }
 
 /** The value of a constant in an inline array, which may have a sign. */
@@ -175,76 +216,7 @@ function constantOf(node: FormulaNode): Scalar {
 
 type Argument = Runner & { readonly parameter: Parameter<unknown>; readonly isMissing: boolean };
 
-/** The number in a single cell of the formula's own sheet; NaN for anything else. */
-function plainNumber(reference: BoundReference, place: Place): number {
-  const { cell } = reference;
-  if (!cell?.store) return otherNumber(reference.scalarAt(place));
-  const slot = cell.slotAt(place);
-  return cell.store.tags[slot] === 1 ? cell.store.numbers[slot]! : NaN;
-}
-
-const otherNumber = (value: Scalar): number => (typeof value === 'number' ? value : NaN);
-
-const QUICK: Partial<Record<BinaryOperator, (a: number, b: number) => number>> = {
-  '+': (a, b) => a + b,
-  '-': (a, b) => a - b,
-  '*': (a, b) => a * b,
-  '/': (a, b) => a / b,
-};
-
-const QUICK_TESTS: Partial<Record<BinaryOperator, (a: number, b: number) => boolean>> = {
-  '=': (a, b) => a === b,
-  '<>': (a, b) => a !== b,
-  '<': (a, b) => a < b,
-  '<=': (a, b) => a <= b,
-  '>': (a, b) => a > b,
-  '>=': (a, b) => a >= b,
-};
-
-function quickArithmetic(a: (place: Place) => number, b: (place: Place) => number, compute: (a: number, b: number) => number) {
-  return (place: Place): number => {
-    const result = compute(a(place), b(place));
-    // Infinity is an error of the slow way.
-    return result - result === 0 ? result : NaN;
-  };
-}
-
-interface QuickComparison {
-  readonly a: (place: Place) => number;
-  readonly b: (place: Place) => number;
-  readonly holds: (a: number, b: number) => boolean;
-  readonly slow: (place: Place) => Scalar;
-}
-
-function quickTest({ a, b, holds, slow }: QuickComparison) {
-  return (place: Place): number => {
-    const [x, y] = [a(place), b(place)];
-    if (x === x && y === y) return holds(x, y) ? 1 : 0;
-    const value = slow(place);
-    return typeof value === 'boolean' ? Number(value) : -1;
-  };
-}
-
-/** AND, OR and NOT over tests, where every one of them is a plain logical. */
-function quickLogic(name: string, args: readonly Argument[]): ((place: Place) => number) | undefined {
-  const tests = args.flatMap(({ test }) => test ?? []);
-  if (tests.length === 0 || tests.length < args.length) return undefined;
-  if (name === 'NOT') return (place) => flipped(tests[0]!(place));
-  if (name !== 'AND' && name !== 'OR') return undefined;
-  const deciding = name === 'OR' ? 1 : 0;
-  return (place) => {
-    let result = 1 - deciding;
-    for (let at = 0; at < tests.length; at++) {
-      const held = tests[at]!(place);
-      if (held < 0) return -1;
-      if (held === deciding) result = deciding;
-    }
-    return result;
-  };
-}
-
-const flipped = (held: number): number => (held < 0 ? -1 : 1 - held);
-
+/** The quick answer, or the slow one where there is none. */
 function orSlow(held: number, place: Place, run: (place: Place) => Operand): number {
   if (held >= 0) return held;
   const value = run(place);
@@ -293,64 +265,6 @@ function callMapped(spec: FunctionSpec, args: readonly Argument[], place: Place)
       values.push(toScalar(call(spec, single, place), place));
     }
   return new Matrix(rows, columns, values);
-}
-
-/** Arrays and areas of several cells as a matrix, single values as they are. */
-function asArray(operand: Operand, place: Place): Scalar | Matrix {
-  if (isScalar(operand)) return operand;
-  const array = toMatrix(operand, place);
-  return array instanceof Matrix && array.values.length === 1 ? array.values[0]! : array;
-}
-
-/** The element of an array, where one row or column stands for all. */
-function elementOf(operand: Scalar | Matrix, row: number, column: number): Scalar {
-  if (!(operand instanceof Matrix)) return operand;
-  const [r, c] = [operand.rows === 1 ? 0 : row, operand.columns === 1 ? 0 : column];
-  return r < operand.rows && c < operand.columns ? operand.values[r * operand.columns + c]! : FormulaError.na;
-}
-
-function mapped(operand: Operand, place: Place, compute: (value: Scalar) => Scalar): Operand {
-  const array = asArray(operand, place);
-  return array instanceof Matrix ? new Matrix(array.rows, array.columns, array.values.map(compute)) : compute(array);
-}
-
-function mappedPair(left: Operand, right: Operand, { place, dyadic }: { place: Place; dyadic: Dyadic }): Operand {
-  const [a, b] = [asArray(left, place), asArray(right, place)];
-  if (!(a instanceof Matrix) && !(b instanceof Matrix)) return dyadic(a, b);
-  const shapes = [a, b].filter((operand) => operand instanceof Matrix);
-  const rows = Math.max(...shapes.map((shape) => shape.rows));
-  const columns = Math.max(...shapes.map((shape) => shape.columns));
-  const values: Scalar[] = [];
-  for (let row = 0; row < rows; row++)
-    for (let column = 0; column < columns; column++) values.push(dyadic(elementOf(a, row, column), elementOf(b, row, column)));
-  return new Matrix(rows, columns, values);
-}
-
-function joined(left: Operand, right: Operand, join: (a: Area, b: Area) => Area | AreaList | FormulaError): Operand {
-  const [a, b] = [left, right].map((operand) => (operand instanceof AreaList ? operand.areas : operand));
-  if (a instanceof FormulaError) return a;
-  if (b instanceof FormulaError) return b;
-  if (join === united) {
-    const areas = [a, b].flatMap((side) => (side instanceof Area ? side : Array.isArray(side) ? (side as Area[]) : []));
-    return areas.length > 1 ? new AreaList(areas) : FormulaError.value;
-  }
-  return a instanceof Area && b instanceof Area && a.sheet === b.sheet ? join(a, b) : FormulaError.value;
-}
-
-const spanned = (a: Area, b: Area): Area =>
-  new Area(a.sheet, {
-    left: Math.min(a.left, b.left),
-    top: Math.min(a.top, b.top),
-    right: Math.max(a.right, b.right),
-    bottom: Math.max(a.bottom, b.bottom),
-  });
-
-const united = (a: Area, b: Area): AreaList => new AreaList([a, b]);
-
-function intersected(a: Area, b: Area): Area | FormulaError {
-  const [left, right] = [Math.max(a.left, b.left), Math.min(a.right, b.right)];
-  const [top, bottom] = [Math.max(a.top, b.top), Math.min(a.bottom, b.bottom)];
-  return left > right || top > bottom ? FormulaError.empty : new Area(a.sheet, { left, top, right, bottom });
 }
 
 const DYADIC: Record<Exclude<BinaryOperator, ':' | '!' | '~'>, Dyadic> = {

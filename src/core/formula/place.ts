@@ -7,6 +7,8 @@ export interface FormulaContext {
   readonly sheet: Sheet;
   /** This moment as a serial date and time of day, in the sheet's time zone. */
   now: number;
+  /** Moved on whenever a cell changes: what was worked out in one epoch holds to its end. Without it nothing is kept. */
+  epoch?: number;
   /** Another sheet of the workspace by its name. */
   findSheet(name: string): Sheet | undefined;
   /** What a named range stands for, as formula text such as `=B2:B9`. */

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { lazySchema } from '../lazy-schema';
+import type { BitSet } from '../sheet/bit-set';
 import type { FieldId } from '../sheet/ids';
 import { TAG } from '../values/cell-value';
 import type { CompileContext } from './compile-context';
@@ -73,7 +74,22 @@ export class Grouping<S> {
   }
 
   /** The numbers of every group, for statistics that are made of all of them at once. */
-  gather(): Map<S, number[]> {
+  gather(): Map<S, Float64Array<ArrayBuffer>> {
+    return this.isByColumn ? this.gatherColumns() : this.gatherCells();
+  }
+
+  private gatherColumns(): Map<S, Float64Array<ArrayBuffer>> {
+    const parts = new Map<S, Float64Array<ArrayBuffer>[]>();
+    for (const { column, slots } of this.context.cells) {
+      const members = numbersAt(this.context.sheet.columns[column]!.numbers, slots);
+      if (members.length === 0) continue;
+      const statistic = this.claim(column, 0)!;
+      parts.set(statistic, [...(parts.get(statistic) ?? []), members]);
+    }
+    return new Map([...parts].map(([statistic, lists]) => [statistic, joined(lists)]));
+  }
+
+  private gatherCells(): Map<S, Float64Array<ArrayBuffer>> {
     const numbers = new Map<S, number[]>();
     for (const { column, slots } of this.context.cells) {
       const store = this.context.sheet.columns[column]!;
@@ -87,6 +103,28 @@ export class Grouping<S> {
         list.push(number);
       });
     }
-    return numbers;
+    return new Map([...numbers].map(([statistic, list]) => [statistic, Float64Array.from(list)]));
   }
+}
+
+/** The numbers of some members of a column, NaN passed over. */
+function numbersAt(numbers: Float64Array, slots: BitSet): Float64Array<ArrayBuffer> {
+  const found = new Float64Array(slots.count());
+  let count = 0;
+  slots.forEach((slot) => {
+    const number = numbers[slot]!;
+    if (number === number) found[count++] = number;
+  });
+  return found.subarray(0, count);
+}
+
+function joined(lists: readonly Float64Array<ArrayBuffer>[]): Float64Array<ArrayBuffer> {
+  if (lists.length === 1) return lists[0]!;
+  const all = new Float64Array(lists.reduce((sum, list) => sum + list.length, 0));
+  let at = 0;
+  for (const list of lists) {
+    all.set(list, at);
+    at += list.length;
+  }
+  return all;
 }

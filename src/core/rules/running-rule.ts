@@ -126,6 +126,7 @@ export class RunningRule {
     if (!this.rule.on) return true;
     if (touches === 'every-cell') for (const member of this.read) this.run(member.column);
     else if (reads) this.runCell(column, slot);
+    if (typeof touches === 'object') for (const other of touches) this.runCell(other.column, other.slot);
     if (this.kernel.inputs.sameRow.includes(column)) for (const member of this.read) this.runCell(member.column, slot);
     return true;
   }

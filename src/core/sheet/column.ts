@@ -86,6 +86,13 @@ export class Column {
     return !isSame;
   }
 
+  /** Puts the number that a formula gave into its slot: `setResult` for the commonest case. */
+  setNumber(slot: number, number: number): void {
+    this.codes[slot] = CODE.computed;
+    this.tags[slot] = TAG.number;
+    this.numbers[slot] = number;
+  }
+
   private write(slot: number, code: number, value: CellValue): void {
     this.codes[slot] = code;
     this.tags[slot] = TAG[value.kind];

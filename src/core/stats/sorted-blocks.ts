@@ -7,21 +7,29 @@ const BLOCK = 512;
  */
 export class SortedBlocks {
   count = 0;
-  private blocks: number[][] = [];
+  /** Blocks that were never edited are views of the array that was sorted first. */
+  private blocks: (number[] | Float64Array)[] = [];
 
-  /** Numbers in any order; NaN is passed over. */
-  constructor(numbers: Iterable<number> = []) {
-    const sorted = Float64Array.from(numbers)
-      .filter((value) => value === value)
-      .sort();
-    for (let at = 0; at < sorted.length; at += BLOCK) this.blocks.push(Array.from(sorted.subarray(at, at + BLOCK)));
+  /** Numbers in any order, none of them NaN. The array is taken over and sorted. */
+  constructor(numbers = new Float64Array(0)) {
+    const sorted = numbers.sort();
+    for (let at = 0; at < sorted.length; at += BLOCK) this.blocks.push(sorted.subarray(at, at + BLOCK));
     this.count = sorted.length;
+  }
+
+  /** A block that can be edited. */
+  private openBlock(at: number): number[] | undefined {
+    const block = this.blocks[at];
+    if (!(block instanceof Float64Array)) return block;
+    const open = Array.from(block);
+    this.blocks[at] = open;
+    return open;
   }
 
   add(value: number): void {
     this.count++;
     const at = this.blockOf(value);
-    const block = this.blocks[at];
+    const block = this.openBlock(at);
     if (!block) {
       this.blocks.push([value]);
       return;
@@ -33,7 +41,7 @@ export class SortedBlocks {
   /** Takes out one number equal to `value`, which must be there. */
   remove(value: number): void {
     const at = this.blockOf(value);
-    const block = this.blocks[at];
+    const block = this.openBlock(at);
     const place = block ? lowerBound(block, value) : -1;
     if (block?.[place] !== value) throw new RangeError(`${value} is not among the numbers`);
     block.splice(place, 1);

@@ -13,6 +13,8 @@ export interface Parameter<T> {
   read(operand: Operand | Thunk, place: Place): T | FormulaError;
   /** What an argument that is left out stands for; without it the argument is needed. */
   readonly absent?: { readonly value: T };
+  /** True where a range is taken as a whole, and never by the row or column of the formula. */
+  readonly takesWhole?: boolean;
   /** True for the last one, where it stands for any number of arguments and gives them as a list. */
   readonly repeats?: boolean;
 }
@@ -84,6 +86,7 @@ export const anything = (name: string): Parameter<{ readonly operand: Operand }>
 export const matrix = (name: string): Parameter<Matrix> => ({
   name,
   takes: 'array',
+  takesWhole: true,
   read: (operand, place) => (operand instanceof FormulaError ? operand : toMatrix(operand as Operand, place)),
 });
 
@@ -94,6 +97,7 @@ export const matrix = (name: string): Parameter<Matrix> => ({
 export const numbers = (name: string): Parameter<readonly number[]> => ({
   name,
   takes: 'cells',
+  takesWhole: true,
   read(operand, place) {
     const direct = !(typeof operand === 'object' && operand !== null && !('serial' in operand));
     const found: number[] = [];

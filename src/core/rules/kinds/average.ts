@@ -102,11 +102,16 @@ class AverageKernel implements Kernel {
     }
     const moments = this.groups.of(column, 0);
     const threshold = moments ? this.threshold(moments) : NaN;
-    const { is } = this.when;
     const { words } = into.has;
+    const sign = this.when.is === 'above' || this.when.is === 'at-or-above' ? 1 : -1;
+    const takesEqual = this.when.is === 'at-or-above' || this.when.is === 'at-or-below';
+    const edge = threshold * sign;
     for (let word = 0, slot = 0; slot < slotCount; word++) {
       let bits = 0;
-      for (const end = Math.min(slot + 32, slotCount); slot < end; slot++) if (onSide(numbers[slot]!, is, threshold)) bits |= 1 << (slot & 31);
+      for (const end = Math.min(slot + 32, slotCount); slot < end; slot++) {
+        const number = numbers[slot]! * sign;
+        if (number > edge || (takesEqual && number === edge)) bits |= 1 << (slot & 31);
+      }
       words[word] = bits;
     }
   }

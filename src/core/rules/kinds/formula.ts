@@ -67,7 +67,21 @@ class FormulaKernel implements Kernel {
   }
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
-    for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
+    const { formula: made, placeOf } = this.ready;
+    const test = made.isUnread ? undefined : made.compiled.test;
+    const place = placeOf(column, 0);
+    place.refs = made.bound;
+    const { words } = into.has;
+    for (let word = 0, slot = 0; slot < slotCount; word++) {
+      let bits = 0;
+      for (const end = Math.min(slot + 32, slotCount); slot < end; slot++) {
+        place.slot = slot;
+        place.position = -1;
+        const held = test ? test(place) : -1;
+        if (held > 0 || (held < 0 && this.outcomeAt(column, slot) === 0)) bits |= 1 << (slot & 31);
+      }
+      words[word] = bits;
+    }
   }
 
   outcomeAt(column: number, slot: number): number {

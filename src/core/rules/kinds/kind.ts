@@ -27,7 +27,8 @@ export interface Inputs {
   readonly hangsOnClock?: boolean;
 }
 
-export type Touched = 'this-cell' | 'every-cell' | 'anew';
+/** Whose outcomes an edit may have changed besides that of the cell itself: nobody's, everybody's, or those of some cells. */
+export type Touched = 'this-cell' | 'every-cell' | 'anew' | readonly { readonly column: number; readonly slot: number }[];
 
 /**
  * A condition made ready for one sheet. An outcome is a small whole number, or -1 for none; kinds with one outcome use 0.

@@ -73,9 +73,15 @@ export const repeat: ConditionKind<RepeatWhen> = {
 class RepeatKernel implements Kernel {
   readonly inputs: Inputs;
   private readonly ids: ContentIds;
-  /** How often each content is met, and the member that is met first. */
-  private counts = new Map<number, number>();
-  private firsts = new Map<number, number>();
+  /** How often each content is met, by its id. */
+  private counts = new Uint32Array(64);
+  /** All members of a content, exclusive-or'd: where only one is left, that one. */
+  private marks = new Uint32Array(64);
+  /** The member that is met first, where that is asked for. */
+  private readonly firsts = new Map<number, number>();
+  /** By column and content code, the id of the content; -2 for those not seen yet. */
+  private readonly known = new Map<number, Int32Array>();
+  private readonly asksFirst: boolean;
   /** By column and slot, or by slot alone for combinations: the content's id, 0 for none. */
   private readonly members: Map<number, Int32Array>;
 
@@ -87,6 +93,7 @@ class RepeatKernel implements Kernel {
     this.inputs = { sameRow: [], wholeColumns: by, cells: [] };
     this.ids = new ContentIds(when);
     this.members = new Map(this.memberColumns().map((column) => [column, new Int32Array(context.sheet.slotCount)]));
+    this.asksFirst = when.is === 'first' || when.is === 'again';
     this.gather();
   }
 
@@ -96,30 +103,66 @@ class RepeatKernel implements Kernel {
   }
 
   private gather(): void {
-    this.counts = new Map();
-    this.firsts = new Map();
-    this.context.sheet.order.forEach((slot, position) => {
-      const columns = this.by.length ? (this.context.cells.some(({ slots }) => slots.has(slot)) ? [-1] : []) : this.columnsReadAt(slot);
-      for (const column of columns) {
-        const id = this.idAt(column, slot);
-        this.members.get(column)![slot] = id;
-        if (id <= 0) continue;
-        this.counts.set(id, (this.counts.get(id) ?? 0) + 1);
-        if (!this.firsts.has(id)) this.firsts.set(id, position * this.context.sheet.fields.length + Math.max(0, column));
-      }
-    });
+    this.counts.fill(0);
+    this.marks.fill(0);
+    this.firsts.clear();
+    const { order } = this.context.sheet;
+    for (let position = 0; position < order.length; position++) {
+      const slot = order[position]!;
+      if (this.by.length) {
+        if (this.context.cells.some(({ slots }) => slots.has(slot))) this.count(-1, slot, position);
+      } else for (const { column, slots } of this.context.cells) if (slots.has(slot)) this.count(column, slot, position);
+    }
   }
 
-  private columnsReadAt(slot: number): number[] {
-    return this.context.cells.flatMap(({ column, slots }) => (slots.has(slot) ? column : []));
+  private count(column: number, slot: number, position: number): void {
+    const id = this.idAt(column, slot);
+    this.members.get(column)![slot] = id;
+    if (id <= 0) return;
+    this.fitCounts(id);
+    this.counts[id]!++;
+    this.marks[id]! ^= this.markOf(column, slot);
+    if (this.asksFirst && !this.firsts.has(id)) this.firsts.set(id, position * this.context.sheet.fields.length + Math.max(0, column));
+  }
+
+  private fitCounts(id: number): void {
+    if (id < this.counts.length) return;
+    const size = Math.max(id + 1, this.counts.length * 2);
+    const { counts, marks } = this;
+    (this.counts = new Uint32Array(size)).set(counts);
+    (this.marks = new Uint32Array(size)).set(marks);
+  }
+
+  private markOf(column: number, slot: number): number {
+    return slot * this.context.sheet.fields.length + Math.max(0, column);
+  }
+
+  private memberOf(mark: number): { column: number; slot: number } {
+    const width = this.context.sheet.fields.length;
+    return { column: mark % width, slot: Math.floor(mark / width) };
   }
 
   private idAt(column: number, slot: number): number {
     const { columns } = this.context.sheet;
-    if (column >= 0) return this.ids.of(columns[column]!.valueAt(slot));
-    const parts = this.by.map((part) => this.ids.of(columns[part]!.valueAt(slot)));
+    if (column >= 0) return this.contentAt(column, slot);
+    const parts = this.by.map((part) => this.contentAt(part, slot));
     if (parts.some((part) => part < 0) || parts.every((part) => part === 0)) return 0;
     return parts.reduce((id, part) => this.ids.with(id, part), 0);
+  }
+
+  /** The id of a cell's content, found once a distinct content. */
+  private contentAt(column: number, slot: number): number {
+    const store = this.context.sheet.columns[column]!;
+    const code = store.valueCodeAt(slot);
+    if (code === undefined) return this.ids.of(store.valueAt(slot));
+    let known = this.known.get(column);
+    if (!known || code >= known.length) {
+      const grown = new Int32Array(store.entries.length).fill(-2);
+      if (known) grown.set(known);
+      this.known.set(column, (known = grown));
+    }
+    if (known[code] === -2) known[code] = this.ids.of(store.valueAt(slot));
+    return known[code]!;
   }
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
@@ -130,7 +173,7 @@ class RepeatKernel implements Kernel {
     const member = this.by.length ? -1 : column;
     const id = this.members.get(member)?.[slot] ?? 0;
     if (id <= 0) return -1;
-    const count = this.counts.get(id)!;
+    const count = this.counts[id]!;
     switch (this.when.is) {
       case 'repeated':
         return count > 1 ? 0 : -1;
@@ -155,11 +198,13 @@ class RepeatKernel implements Kernel {
     if (before === now) return 'this-cell';
     if (slot >= members.length) return 'anew';
     members[slot] = now;
-    const left = before > 0 ? this.counts.get(before)! - 1 : 0;
-    const joined = now > 0 ? (this.counts.get(now) ?? 0) + 1 : 0;
-    if (before > 0) this.counts.set(before, left);
-    if (now > 0) this.counts.set(now, joined);
-    if (this.when.is === 'first' || this.when.is === 'again') {
+    if (now > 0) this.fitCounts(now);
+    const left = before > 0 ? --this.counts[before]! : 0;
+    const joined = now > 0 ? ++this.counts[now]! : 0;
+    const mark = this.markOf(column, slot);
+    if (before > 0) this.marks[before]! ^= mark;
+    if (now > 0) this.marks[now]! ^= mark;
+    if (this.asksFirst) {
       if (left === 0 && joined <= 1) {
         const { sheet } = this.context;
         if (now > 0) this.firsts.set(now, sheet.positionOf(slot) * sheet.fields.length + column);
@@ -168,8 +213,11 @@ class RepeatKernel implements Kernel {
       this.gather();
       return 'every-cell';
     }
-    // Others change only where a content becomes, or is no longer, the only one.
-    return left === 1 || joined === 2 ? 'every-cell' : 'this-cell';
+    // One other changes where it is now the only one of its content, or no longer is.
+    const others: { column: number; slot: number }[] = [];
+    if (left === 1) others.push(this.memberOf(this.marks[before]!));
+    if (joined === 2) others.push(this.memberOf((this.marks[now]! ^ mark) >>> 0));
+    return others;
   }
 
   look(): undefined {
@@ -180,7 +228,7 @@ class RepeatKernel implements Kernel {
     const { sheet } = this.context;
     const id = this.members.get(this.by.length ? -1 : column)?.[slot] ?? 0;
     const parts = (this.by.length ? this.by : [column]).map((part) => shownAt(sheet, part, slot) || 'blank');
-    const count = this.counts.get(id) ?? 0;
+    const count = this.counts[id] ?? 0;
     return {
       left: parts.join(' + '),
       relation: MEMBERS[this.when.is],

@@ -1,0 +1,15 @@
+import { median } from './figures.mjs';
+
+const RUNS = 9;
+
+/** Median time of some work in milliseconds, after one run to warm up. */
+export function time(work: () => void): number {
+  work();
+  return median(
+    Array.from({ length: RUNS }, () => {
+      const began = performance.now();
+      work();
+      return performance.now() - began;
+    }),
+  );
+}

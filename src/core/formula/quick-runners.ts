@@ -1,0 +1,128 @@
+import { foldCase } from '../values/fold-text';
+import { TAG } from '../values/cell-value';
+import type { Column } from '../sheet/column';
+import type { BoundReference } from './bind-reference';
+import type { BinaryOperator } from './formula-tree';
+import type { Place } from './place';
+
+/*
+ * Quick ways for the commonest parts of formulas: they read the typed arrays of columns, make no objects, and give up (NaN,
+ * or -1) where a value is not plainly what they are for; the caller then goes the slow way, which knows everything.
+ */
+
+/** The value as a plain number; NaN for anything else. */
+export type QuickNumber = (place: Place) => number;
+/** 1 for true, 0 for false, -1 where the value is no plain logical. */
+export type QuickTest = (place: Place) => number;
+
+/** The number in a single cell. */
+export function plainNumber(reference: BoundReference, place: Place): number {
+  const { cell } = reference;
+  if (!cell?.store) {
+    const value = reference.scalarAt(place);
+    return typeof value === 'number' ? value : NaN;
+  }
+  const slot = cell.slotAt(place);
+  return cell.store.tags[slot] === TAG.number ? cell.store.numbers[slot]! : NaN;
+}
+
+/** Infinity is an error of the slow way. */
+const finiteOrNaN = (value: number): number => (value - value === 0 ? value : NaN);
+
+/** Each operator has a closure of its own, so that its loop is compiled for it alone. */
+export const QUICK_ARITHMETIC: Partial<Record<BinaryOperator, (a: QuickNumber, b: QuickNumber) => QuickNumber>> = {
+  '+': (a, b) => (place) => finiteOrNaN(a(place) + b(place)),
+  '-': (a, b) => (place) => finiteOrNaN(a(place) - b(place)),
+  '*': (a, b) => (place) => finiteOrNaN(a(place) * b(place)),
+  '/': (a, b) => (place) => finiteOrNaN(a(place) / b(place)),
+};
+
+/** Differences tell all comparisons: NaN where either side is no number. */
+const settled = (difference: number, holds: boolean): number => (difference !== difference ? -1 : holds ? 1 : 0);
+
+export const QUICK_COMPARISON: Partial<Record<BinaryOperator, (a: QuickNumber, b: QuickNumber) => QuickTest>> = {
+  '=': (a, b) => (place) => {
+    const x = a(place);
+    const y = b(place);
+    return settled(x - y, x === y);
+  },
+  '<>': (a, b) => (place) => {
+    const x = a(place);
+    const y = b(place);
+    return settled(x - y, x !== y);
+  },
+  '<': (a, b) => (place) => {
+    const x = a(place);
+    const y = b(place);
+    return settled(x - y, x < y);
+  },
+  '<=': (a, b) => (place) => {
+    const x = a(place);
+    const y = b(place);
+    return settled(x - y, x <= y);
+  },
+  '>': (a, b) => (place) => {
+    const x = a(place);
+    const y = b(place);
+    return settled(x - y, x > y);
+  },
+  '>=': (a, b) => (place) => {
+    const x = a(place);
+    const y = b(place);
+    return settled(x - y, x >= y);
+  },
+};
+
+/** Whether the text in a single cell is a given one, case aside: found once a distinct content of the column. */
+export function quickTextEquality(at: number, text: string, isEqual: boolean): QuickTest {
+  const wanted = foldCase(text);
+  let store: Column | undefined;
+  let known = new Int8Array(0);
+  const judge = (code: number): number => {
+    const { value } = store!.entries[code]!;
+    if (value.kind !== 'text') return -1;
+    return (foldCase(value.text) === wanted) === isEqual ? 1 : 0;
+  };
+  return (place) => {
+    const cell = place.refs[at]!.cell;
+    if (!cell?.store) return -1;
+    const slot = cell.slotAt(place);
+    const code = cell.store.valueCodeAt(slot);
+    if (code === undefined) return -1;
+    if (cell.store !== store || code >= known.length) {
+      store = cell.store;
+      known = new Int8Array(store.entries.length).fill(-2);
+    }
+    if (known[code] === -2) known[code] = judge(code);
+    return known[code]!;
+  };
+}
+
+/** AND, OR and NOT over tests; undefined for other functions. */
+export function quickLogic(name: string, tests: readonly QuickTest[]): QuickTest | undefined {
+  if (name === 'NOT') return (place) => flipped(tests[0]!(place));
+  if (name !== 'AND' && name !== 'OR') return undefined;
+  const deciding = name === 'OR' ? 1 : 0;
+  if (tests.length === 2) return quickPair(tests[0]!, tests[1]!, deciding);
+  return (place) => {
+    let result = 1 - deciding;
+    for (let at = 0; at < tests.length; at++) {
+      const held = tests[at]!(place);
+      if (held < 0) return -1;
+      if (held === deciding) result = deciding;
+    }
+    return result;
+  };
+}
+
+/** All arguments count, since an error anywhere is the result. */
+function quickPair(one: QuickTest, other: QuickTest, deciding: 0 | 1): QuickTest {
+  return (place) => {
+    const a = one(place);
+    const b = other(place);
+    if (a < 0 || b < 0) return -1;
+    return a === deciding ? a : b;
+  };
+}
+
+const flipped = (held: number): number => (held < 0 ? -1 : 1 - held);
