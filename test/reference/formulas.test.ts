@@ -79,12 +79,12 @@ describe('NIST Statistical Reference Datasets, univariate (certified values; fro
   /** Around a middle: NumAcc2 to NumAcc4 alternate between a tenth below and a tenth above. */
   const around = (middle: string, low: string, high: string) => [middle, ...Array.from({ length: 1000 }, (_, at) => (at % 2 ? high : low))];
   test.each([
-    ['NumAcc1', [10000001, 10000003, 10000002], 10000002, 1],
-    ['NumAcc2', around('1.2', '1.1', '1.3'), 1.2, 0.1],
-    ['NumAcc3', around('1000000.2', '1000000.1', '1000000.3'), 1000000.2, 0.1],
-    ['NumAcc4', around('10000000.2', '10000000.1', '10000000.3'), 10000000.2, 0.1],
-  ] as const)('%s', (_, values, mean, deviation) => {
-    const sheet = column(values as readonly (number | string)[]);
+    { name: 'NumAcc1', values: [10000001, 10000003, 10000002], mean: 10000002, deviation: 1 },
+    { name: 'NumAcc2', values: around('1.2', '1.1', '1.3'), mean: 1.2, deviation: 0.1 },
+    { name: 'NumAcc3', values: around('1000000.2', '1000000.1', '1000000.3'), mean: 1000000.2, deviation: 0.1 },
+    { name: 'NumAcc4', values: around('10000000.2', '10000000.1', '10000000.3'), mean: 10000000.2, deviation: 0.1 },
+  ])('$name', ({ values, mean, deviation }) => {
+    const sheet = column(values);
     // To the last digit or two of a double, as the certified values ask for.
     expect(Number(value('=AVERAGE(A:A)', sheet)) / mean).toBeCloseTo(1, 14);
     // The data of NumAcc3 and 4 as doubles are off by up to 1e-9 themselves.

@@ -20,6 +20,8 @@ export interface BoundReference {
 export interface BoundCell {
   /** Undefined where the column moves with the place. */
   readonly store: Column | undefined;
+  /** True where it is in the row of the place. */
+  readonly isSameRow: boolean;
   slotAt(place: Place): number;
 }
 
@@ -86,6 +88,7 @@ function singleCell(end: CellRef | KeptRef, corner: Corner, { sheet, writtenAt }
     const { row } = end;
     return {
       store,
+      isSameRow: row === 'same',
       slotAt: row === 'same' ? (place) => place.slot : () => (typeof row === 'object' ? (sheet.findSlot(row.id) ?? GONE_SLOT) : GONE_SLOT),
     };
   }
@@ -93,6 +96,7 @@ function singleCell(end: CellRef | KeptRef, corner: Corner, { sheet, writtenAt }
   const isSameRow = writtenAt !== undefined && !end.row!.absolute && end.row!.at === writtenAt.position;
   return {
     store: isFixedColumn ? sheet.columns[end.column!.at] : undefined,
+    isSameRow,
     slotAt: isSameRow
       ? (place) => place.slot
       : (place) => {

@@ -1,10 +1,10 @@
 import { BitSet } from '../sheet/bit-set';
 import type { CellBefore, Effect, Sheet } from '../sheet/sheet';
 import { DependencyIndex } from './dependency-index';
+import { BATCH } from './batches';
 import { calculateCells } from './calculate-cells';
 import { showReferences } from './keep-references';
 import { cellValueOf, FormulaShapes, makeFormula, valueAt, type Formula } from './make-formula';
-import type { QuickNumber } from './quick-runners';
 import { newPlace, type FormulaContext, type Place } from './place';
 import { stronglyConnected } from './strongly-connected';
 
@@ -31,6 +31,7 @@ export class Calculation {
   /** Cells to calculate, by column. */
   private dirty: BitSet[] = [];
   private anyDirty = false;
+  private readonly results = new Float64Array(BATCH);
 
   constructor(
     private readonly sheet: Sheet,
@@ -182,29 +183,40 @@ export class Calculation {
     this.context.epoch = (this.context.epoch ?? 0) + 1;
   }
 
-  /** Cells of a field that read nothing of their own field, in any order: those of one formula follow one another as a rule. */
+  /** Cells of a field that read nothing of their own field, in any order: runs of one formula go in batches. */
   private calculateColumn(column: number, before: Before): void {
     const store = this.sheet.columns[column]!;
-    const { place } = this;
-    let code = -1;
-    let formula: Formula | undefined;
-    let number: QuickNumber | undefined;
-    place.column = column;
-    this.dirty[column]!.forEach((slot) => {
-      if (store.inputCodeAt(slot) !== code) {
-        code = store.inputCodeAt(slot);
-        formula = this.formulas[column]!.get(code)!.formula;
-        number = formula.isUnread ? undefined : formula.compiled.number;
-        place.refs = formula.bound;
+    const dirty = this.dirty[column]!;
+    const end = this.sheet.slotCount;
+    for (let slot = 0; slot < end;) {
+      if (!dirty.has(slot)) {
+        slot++;
+        continue;
       }
-      place.slot = slot;
-      place.position = -1;
-      place.read = 0;
-      const quick = number ? number(place) : NaN;
-      if (quick !== quick) this.put(column, slot, { result: cellValueOf(valueAt(formula!, place)), before });
-      else if (before === null) store.setNumber(slot, quick);
-      else this.put(column, slot, { result: { kind: 'number', number: quick }, before });
-    });
+      const first = slot;
+      const code = store.inputCodeAt(slot);
+      while (slot < end && slot - first < BATCH && dirty.has(slot) && store.inputCodeAt(slot) === code) slot++;
+      this.calculateRun(column, { first, count: slot - first, formula: this.formulas[column]!.get(code)!.formula }, before);
+    }
+  }
+
+  private calculateRun(column: number, { first, count, formula }: { first: number; count: number; formula: Formula }, before: Before): void {
+    const store = this.sheet.columns[column]!;
+    const { place, results } = this;
+    Object.assign(place, { column, slot: first, position: -1, read: 0, refs: formula.bound });
+    if (formula.compiled.numbers && !formula.isUnread) formula.compiled.numbers({ place, first, count }, results);
+    else results.fill(NaN, 0, count);
+    for (let at = 0; at < count; at++) {
+      const slot = first + at;
+      const number = results[at]!;
+      if (number === number && before === null) store.setNumber(slot, number);
+      else if (number === number) this.put(column, slot, { result: { kind: 'number', number }, before });
+      else {
+        place.slot = slot;
+        place.position = -1;
+        this.put(column, slot, { result: cellValueOf(valueAt(formula, place)), before });
+      }
+    }
   }
 
   private put(column: number, slot: number, { result, before }: { result: ReturnType<typeof cellValueOf>; before: Before }): void {

@@ -1,3 +1,15 @@
+import {
+  arithmeticBatch,
+  cellBatch,
+  comparisonBatch,
+  constantBatch,
+  logicBatch,
+  mapBatch,
+  notBatch,
+  textBatch,
+  type NumberBatch,
+  type TestBatch,
+} from './batches';
 import { FUNCTIONS, takes } from './functions/function-table';
 import type { FunctionSpec, Parameter } from './functions/function-spec';
 import { power } from './functions/mathematics';
@@ -15,12 +27,16 @@ interface Runner {
   run(place: Place): Operand;
   readonly number?: QuickNumber;
   readonly test?: QuickTest;
+  readonly numbers?: NumberBatch | undefined;
+  readonly tests?: TestBatch | undefined;
 }
 
 export interface CompiledFormula {
   run(place: Place): Operand;
-  readonly number: QuickNumber | undefined;
   readonly test: QuickTest | undefined;
+  /** The same for many rows at once. */
+  readonly numbers: NumberBatch | undefined;
+  readonly tests: TestBatch | undefined;
   readonly hangsOn: ReadonlySet<'clock' | 'cells'>;
 }
 
@@ -30,8 +46,8 @@ export interface CompiledFormula {
  */
 export function compileFormula(tree: FormulaNode): CompiledFormula {
   const compiler = new Compiler();
-  const { run, number, test } = compiler.compile(tree, 'one');
-  return { run, number, test, hangsOn: compiler.hangsOn };
+  const { run, test, numbers, tests } = compiler.compile(tree, 'one');
+  return { run, test, numbers, tests, hangsOn: compiler.hangsOn };
 }
 
 /** Whether an expression over several values gives one value or an array of them. */
@@ -39,7 +55,7 @@ type Mode = 'one' | 'array';
 
 const constant = (value: Scalar): Runner => ({
   run: () => value,
-  ...(typeof value === 'number' ? { number: () => value } : {}),
+  ...(typeof value === 'number' ? { number: () => value, numbers: constantBatch(value) } : {}),
   ...(typeof value === 'boolean' ? { test: () => Number(value) } : {}),
 });
 
@@ -82,6 +98,7 @@ class Compiler {
     return {
       run: (place) => place.refs[at]!.areaAt(place),
       number: (place) => plainNumber(place.refs[at]!, place),
+      numbers: cellBatch(at),
     };
   }
 
@@ -105,17 +122,15 @@ class Compiler {
       const converted = toNumber(value);
       return typeof converted === 'number' ? compute(converted) : converted;
     };
-    const { number } = inner;
+    const { number, numbers } = inner;
+    const plain = (value: number): number => {
+      const result = compute(value);
+      return typeof result === 'number' ? result : NaN;
+    };
     return {
       run: mode === 'one' ? (place) => one(toScalar(inner.run(place), place)) : (place) => mapped(inner.run(place), place, one),
-      ...(number
-        ? {
-            number: (place) => {
-              const result = compute(number(place));
-              return typeof result === 'number' ? result : NaN;
-            },
-          }
-        : {}),
+      ...(number ? { number: (place: Place) => plain(number(place)) } : {}),
+      numbers: numbers && mapBatch(numbers, plain),
     };
   }
 
@@ -132,16 +147,25 @@ class Compiler {
     const slow = mode === 'one' ? one : (place: Place) => mappedPair(left.run(place), right.run(place), { place, dyadic });
     if (mode === 'array') return { run: slow };
     const test = this.quickTest(node, left, right);
-    if (test) return { run: slow, test: (place) => orSlow(test(place), place, one) };
-    const arithmetic = left.number && right.number && QUICK_ARITHMETIC[operator]?.(left.number, right.number);
-    return arithmetic ? { run: slow, number: arithmetic } : { run: slow };
+    if (test) return { run: slow, test: (place) => orSlow(test.one(place), place, one), tests: test.many };
+    const quick = left.number && right.number && QUICK_ARITHMETIC[operator]?.(left.number, right.number);
+    if (!quick) return { run: slow };
+    return { run: slow, number: quick, numbers: left.numbers && right.numbers && arithmeticBatch(operator, left.numbers, right.numbers) };
   }
 
-  private quickTest({ operator, left: one, right: other }: NodeOf<'binary'>, left: Runner, right: Runner): QuickTest | undefined {
+  /** A comparison for one row and for many, where there is a quick way. */
+  private quickTest(
+    { operator, left: one, right: other }: NodeOf<'binary'>,
+    left: Runner,
+    right: Runner,
+  ): { one: QuickTest; many: TestBatch | undefined } | undefined {
     const isEquality = operator === '=' || operator === '<>';
-    if (isEquality && one.kind === 'reference' && one.ends.length === 1 && other.kind === 'text' && other.value !== '')
-      return quickTextEquality(this.references - 1, other.value, operator === '=');
-    return left.number && right.number && QUICK_COMPARISON[operator]?.(left.number, right.number);
+    if (isEquality && one.kind === 'reference' && one.ends.length === 1 && other.kind === 'text' && other.value !== '') {
+      const test = quickTextEquality(this.references - 1, other.value, operator === '=');
+      return { one: test, many: textBatch(test) };
+    }
+    const test = left.number && right.number && QUICK_COMPARISON[operator]?.(left.number, right.number);
+    return test && { one: test, many: left.numbers && right.numbers && comparisonBatch(operator, left.numbers, right.numbers) };
   }
 
   /** A call that cannot be made (see check-calls.ts) gives an error, and its arguments count among the references all the same. */
@@ -167,7 +191,7 @@ class Compiler {
     const run = isOnceForAll(node, spec) ? onceForAll(plain, begins, this.references) : plain;
     const tests = args.flatMap(({ test }) => test ?? []);
     const test = tests.length > 0 && tests.length === args.length ? quickLogic(node.name, tests) : undefined;
-    if (test) return { run, test: (place) => orSlow(test(place), place, run) };
+    if (test) return { run, test: (place) => orSlow(test(place), place, run), tests: logicOver(node.name, args) };
     const maps = mode === 'array' && args.some(({ parameter }) => parameter.takes === 'value');
     return { run: maps ? (place) => callMapped(spec, args, place) : run };
   }
@@ -215,6 +239,13 @@ function constantOf(node: FormulaNode): Scalar {
 }
 
 type Argument = Runner & { readonly parameter: Parameter<unknown>; readonly isMissing: boolean };
+
+/** AND, OR and NOT over batches. */
+function logicOver(name: string, args: readonly Argument[]): TestBatch | undefined {
+  const batches = args.flatMap(({ tests }) => tests ?? []);
+  if (batches.length < args.length) return undefined;
+  return name === 'NOT' ? notBatch(batches[0]!) : logicBatch(batches, name === 'OR' ? 1 : 0);
+}
 
 /** The quick answer, or the slow one where there is none. */
 function orSlow(held: number, place: Place, run: (place: Place) => Operand): number {

@@ -14,6 +14,8 @@ import type { Place } from './place';
 export type QuickNumber = (place: Place) => number;
 /** 1 for true, 0 for false, -1 where the value is no plain logical. */
 export type QuickTest = (place: Place) => number;
+/** The same, of the text in a single cell. */
+export type TextTest = QuickTest;
 
 /** The number in a single cell. */
 export function plainNumber(reference: BoundReference, place: Place): number {

@@ -1,6 +1,8 @@
 import { SortedBlocks } from '../stats/sorted-blocks';
 import type { CellBefore } from '../sheet/sheet';
 import type { CompileContext } from './compile-context';
+import { numbersOnly } from './numbers-only';
+import type { OutcomeColumn } from './outcome-column';
 import { Grouping, type Per } from './grouping';
 import { isProblem, type Problem } from './rule';
 
@@ -42,6 +44,18 @@ export class OrderedGroups<D> {
       if (problem) return problem;
     }
     return undefined;
+  }
+
+  /** Outcome 0 for a number that belongs to a group, -1 for everything else: for kinds that show every number. */
+  outcomeAt(column: number, slot: number): number {
+    const number = this.context.sheet.columns[column]!.numbers[slot]!;
+    return number === number && this.of(column, slot) ? 0 : -1;
+  }
+
+  /** The same for a whole column. */
+  run(column: number, slotCount: number, into: OutcomeColumn): void {
+    if (this.grouping.isByColumn) numbersOnly(this.context.sheet.columns[column]!, slotCount, into);
+    else for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
   }
 
   /** Follows an edit; gives what was derived of the cell's group before and what is now, or undefined where its numbers stayed the same. */

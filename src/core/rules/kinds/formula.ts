@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { FormulaError, SerialDate, type Scalar } from '../../formula/formula-value';
 import { cellValueOf, valueAt } from '../../formula/make-formula';
+import { BATCH, type Batch } from '../../formula/batches';
 import { lazySchema } from '../../lazy-schema';
 import { cellAddress, parseAddress } from '../../sheet/address';
 import { shownAt } from '../../sheet/shown-cell';
@@ -68,18 +69,27 @@ class FormulaKernel implements Kernel {
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
     const { formula: made, placeOf } = this.ready;
-    const test = made.isUnread ? undefined : made.compiled.test;
-    const place = placeOf(column, 0);
-    place.refs = made.bound;
-    const { words } = into.has;
-    for (let word = 0, slot = 0; slot < slotCount; word++) {
+    const tests = made.isUnread ? undefined : made.compiled.tests;
+    if (!tests) {
+      for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
+      return;
+    }
+    const batch: Batch = { place: placeOf(column, 0), first: 0, count: 0 };
+    batch.place.refs = made.bound;
+    const held = new Int8Array(BATCH);
+    for (; batch.first < slotCount; batch.first += BATCH) {
+      batch.count = Math.min(BATCH, slotCount - batch.first);
+      tests(batch, held);
+      this.take(column, batch, { held, words: into.has.words });
+    }
+  }
+
+  /** Puts the results of a batch into the bits of a column, 32 to a word; rows that must go the slow way are judged one by one. */
+  private take(column: number, { first, count }: Batch, { held, words }: { held: Int8Array; words: Uint32Array }): void {
+    for (let at = 0, word = first >>> 5; at < count; word++) {
       let bits = 0;
-      for (const end = Math.min(slot + 32, slotCount); slot < end; slot++) {
-        place.slot = slot;
-        place.position = -1;
-        const held = test ? test(place) : -1;
-        if (held > 0 || (held < 0 && this.outcomeAt(column, slot) === 0)) bits |= 1 << (slot & 31);
-      }
+      for (const end = Math.min(at + 32, count); at < end; at++)
+        if (held[at]! > 0 || (held[at]! < 0 && this.outcomeAt(column, first + at) === 0)) bits |= 1 << (at & 31);
       words[word] = bits;
     }
   }

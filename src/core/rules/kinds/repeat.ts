@@ -143,7 +143,6 @@ class RepeatKernel implements Kernel {
   }
 
   private idAt(column: number, slot: number): number {
-    const { columns } = this.context.sheet;
     if (column >= 0) return this.contentAt(column, slot);
     const parts = this.by.map((part) => this.contentAt(part, slot));
     if (parts.some((part) => part < 0) || parts.every((part) => part === 0)) return 0;

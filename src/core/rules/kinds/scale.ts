@@ -8,7 +8,6 @@ import type { CellBefore } from '../../sheet/sheet';
 import { numberText } from '../../values/number-text';
 import type { CompileContext } from '../compile-context';
 import { mapPer, perSchema, perWords, type Per } from '../grouping';
-import { numbersOnly } from '../numbers-only';
 import { joinInputs } from '../operands';
 import { OrderedGroups } from '../ordered-groups';
 import type { OutcomeColumn } from '../outcome-column';
@@ -112,13 +111,11 @@ class ScaleKernel implements Kernel {
   }
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
-    if (!this.groups.grouping.isByColumn) for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
-    else numbersOnly(this.context.sheet.columns[column]!, slotCount, into);
+    this.groups.run(column, slotCount, into);
   }
 
   outcomeAt(column: number, slot: number): number {
-    const number = this.context.sheet.columns[column]!.numbers[slot]!;
-    return number === number && this.groups.of(column, slot) ? 0 : -1;
+    return this.groups.outcomeAt(column, slot);
   }
 
   edited(column: number, slot: number, before: CellBefore): Touched {

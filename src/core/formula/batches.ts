@@ -1,0 +1,166 @@
+import { TAG } from '../values/cell-value';
+import type { BinaryOperator } from './formula-tree';
+import type { Place } from './place';
+import type { TextTest } from './quick-runners';
+
+/*
+ * Formulas over many rows at once: each part runs over a batch before the next one begins, so that the loops are tight and
+ * nothing is boxed. Only for parts that read plain numbers, or single cells against a text; like the quick ways for one row they give
+ * NaN, or -1, for rows that must go the slow way.
+ */
+
+/** Rows to a batch. */
+export const BATCH = 1024;
+
+/** Some slots one after another. */
+export interface Batch {
+  readonly place: Place;
+  first: number;
+  count: number;
+}
+
+export type NumberBatch = (batch: Batch, out: Float64Array) => void;
+export type TestBatch = (batch: Batch, out: Int8Array) => void;
+
+export const constantBatch =
+  (value: number): NumberBatch =>
+  ({ count }, out) =>
+    out.fill(value, 0, count);
+
+/** The number in the cell of a reference, beside each row. */
+export function cellBatch(at: number): NumberBatch {
+  return ({ place, first, count }, out) => {
+    const { cell } = place.refs[at]!;
+    if (!cell?.store) out.fill(NaN, 0, count);
+    else if (cell.isSameRow) copyNumbers(cell.store, first, out.subarray(0, count));
+    else {
+      const slot = cell.slotAt(place);
+      out.fill(cell.store.tags[slot] === TAG.number ? cell.store.numbers[slot]! : NaN, 0, count);
+    }
+  };
+}
+
+function copyNumbers(
+  { numbers, tags, hasDates }: { numbers: Float64Array; tags: Uint8Array; hasDates: boolean },
+  first: number,
+  out: Float64Array,
+): void {
+  out.set(numbers.subarray(first, first + out.length));
+  if (hasDates) for (let at = 0; at < out.length; at++) if (tags[first + at] !== TAG.number) out[at] = NaN;
+}
+
+type Operation = (x: Float64Array, y: Float64Array, out: Float64Array) => void;
+
+/** Infinity is an error of the slow way. */
+const finiteOrNaN = (value: number): number => (value - value === 0 ? value : NaN);
+
+/** Each operator has a loop of its own. */
+const OPERATIONS: Partial<Record<BinaryOperator, Operation>> = {
+  '+': (x, y, out) => {
+    for (let at = 0; at < out.length; at++) out[at] = finiteOrNaN(x[at]! + y[at]!);
+  },
+  '-': (x, y, out) => {
+    for (let at = 0; at < out.length; at++) out[at] = finiteOrNaN(x[at]! - y[at]!);
+  },
+  '*': (x, y, out) => {
+    for (let at = 0; at < out.length; at++) out[at] = finiteOrNaN(x[at]! * y[at]!);
+  },
+  '/': (x, y, out) => {
+    for (let at = 0; at < out.length; at++) out[at] = finiteOrNaN(x[at]! / y[at]!);
+  },
+};
+
+export function arithmeticBatch(operator: BinaryOperator, a: NumberBatch, b: NumberBatch): NumberBatch | undefined {
+  const operation = OPERATIONS[operator];
+  if (!operation) return undefined;
+  const both = operands(a, b);
+  return (batch, out) => {
+    const { x, y } = both(batch);
+    operation(x, y, out.subarray(0, batch.count));
+  };
+}
+
+/** The difference is NaN where either side is no number. */
+const judged = (difference: number, holds: boolean): number => (difference === difference ? Number(holds) : -1);
+
+type Comparison = (x: Float64Array, y: Float64Array, out: Int8Array) => void;
+
+const COMPARISONS: Partial<Record<BinaryOperator, Comparison>> = {
+  '=': (x, y, out) => {
+    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! - y[at]!, x[at]! === y[at]!);
+  },
+  '<>': (x, y, out) => {
+    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! - y[at]!, x[at]! !== y[at]!);
+  },
+  '<': (x, y, out) => {
+    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! - y[at]!, x[at]! < y[at]!);
+  },
+  '<=': (x, y, out) => {
+    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! - y[at]!, x[at]! <= y[at]!);
+  },
+  '>': (x, y, out) => {
+    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! - y[at]!, x[at]! > y[at]!);
+  },
+  '>=': (x, y, out) => {
+    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! - y[at]!, x[at]! >= y[at]!);
+  },
+};
+
+export function comparisonBatch(operator: BinaryOperator, a: NumberBatch, b: NumberBatch): TestBatch | undefined {
+  const comparison = COMPARISONS[operator];
+  if (!comparison) return undefined;
+  const both = operands(a, b);
+  return (batch, out) => {
+    const { x, y } = both(batch);
+    comparison(x, y, out.subarray(0, batch.count));
+  };
+}
+
+/** A test of the text in one cell, row by row: it looks at the content's code alone. */
+export const textBatch =
+  (test: TextTest): TestBatch =>
+  ({ place, first, count }, out) => {
+    for (let at = 0; at < count; at++) {
+      place.slot = first + at;
+      out[at] = test(place);
+    }
+  };
+
+/** AND (deciding 0) or OR (deciding 1) of tests; -1 where one of them is. */
+export function logicBatch(tests: readonly TestBatch[], deciding: 0 | 1): TestBatch {
+  const part = new Int8Array(BATCH);
+  return (batch, out) => {
+    tests[0]!(batch, out);
+    for (let next = 1; next < tests.length; next++) {
+      tests[next]!(batch, part);
+      for (let at = 0; at < batch.count; at++) {
+        const [held, also] = [out[at]!, part[at]!];
+        out[at] = held < 0 || also < 0 ? -1 : deciding === 1 ? held | also : held & also;
+      }
+    }
+  };
+}
+
+export const notBatch =
+  (test: TestBatch): TestBatch =>
+  (batch, out) => {
+    test(batch, out);
+    for (let at = 0; at < batch.count; at++) if (out[at]! >= 0) out[at] = 1 - out[at]!;
+  };
+
+export const mapBatch =
+  (inner: NumberBatch, compute: (value: number) => number): NumberBatch =>
+  (batch, out) => {
+    inner(batch, out);
+    for (let at = 0; at < batch.count; at++) out[at] = compute(out[at]!);
+  };
+
+/** Runs two parts into arrays of their own, as long as the batch. */
+function operands(a: NumberBatch, b: NumberBatch): (batch: Batch) => { x: Float64Array; y: Float64Array } {
+  const [x, y] = [new Float64Array(BATCH), new Float64Array(BATCH)];
+  return (batch) => {
+    a(batch, x);
+    b(batch, y);
+    return batch.count === BATCH ? { x, y } : { x: x.subarray(0, batch.count), y: y.subarray(0, batch.count) };
+  };
+}
