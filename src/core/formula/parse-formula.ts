@@ -2,8 +2,10 @@ import type { BinaryOperator, CellRef, Diagnostic, FormulaNode, KeptRef, Referen
 import { columnNumber, lexFormula, type Token } from './lex-formula';
 
 /** Limits of one formula: characters, and parts nested in one another. */
-export const LONGEST_FORMULA = 8192;
-export const DEEPEST_FORMULA = 64;
+const LONGEST_FORMULA = 8192;
+const DEEPEST_FORMULA = 64;
+/** Operators in one formula: each may stand inside the next, and what follows the tree goes as deep. */
+const MOST_OPERATORS = 1000;
 
 export interface ParsedFormula {
   readonly tree: FormulaNode;
@@ -47,6 +49,7 @@ class Stop extends Error {
 class Parser {
   private at = 0;
   private depth = 0;
+  private operators = 0;
 
   constructor(private readonly tokens: readonly Token[]) {}
 
@@ -88,11 +91,18 @@ class Parser {
     return result;
   }
 
+  private countOperator(): void {
+    if (++this.operators <= MOST_OPERATORS) return;
+    const { from, to } = this.next;
+    throw new Stop({ code: 'too-deep', from, to, message: `there are more than ${MOST_OPERATORS} operators, at character ${from + 1}` });
+  }
+
   private expression(level = 0): FormulaNode {
     const operators = LEVELS[level];
     if (!operators) return this.percents();
     let left = this.expression(level + 1);
     for (let operator = this.takeSign(...operators); operator; operator = this.takeSign(...operators)) {
+      this.countOperator();
       const right = this.expression(level + 1);
       left = { kind: 'binary', operator, left, right, from: left.from, to: right.to };
     }
@@ -101,7 +111,8 @@ class Parser {
 
   private percents(): FormulaNode {
     let operand = this.prefixed();
-    while (this.next.kind === 'sign' && this.next.sign === '%') operand = { kind: 'percent', operand, from: operand.from, to: this.take().to };
+    for (; this.next.kind === 'sign' && this.next.sign === '%'; this.countOperator())
+      operand = { kind: 'percent', operand, from: operand.from, to: this.take().to };
     return operand;
   }
 
@@ -119,6 +130,7 @@ class Parser {
     if (!operator) return this.primary();
     let left = this.reference(tighter);
     while (this.takeSign(operator)) {
+      this.countOperator();
       const right = this.reference(tighter);
       left = { kind: 'binary', operator, left, right, from: left.from, to: right.to };
     }

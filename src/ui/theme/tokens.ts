@@ -13,6 +13,8 @@ export interface Tokens {
   readonly selection: string;
   readonly selectionTint: string;
   readonly head: string;
+  /** What is wrong, in words. */
+  readonly error: string;
 }
 
 export const TOKENS: Readonly<Record<Theme, Tokens>> = {
@@ -28,6 +30,7 @@ export const TOKENS: Readonly<Record<Theme, Tokens>> = {
     selection: '#3d4a94',
     selectionTint: 'rgba(61, 74, 148, 0.08)',
     head: '#f4efe5',
+    error: '#a3301a',
   },
   dark: {
     paper: '#191b20',
@@ -41,6 +44,7 @@ export const TOKENS: Readonly<Record<Theme, Tokens>> = {
     selection: '#9aa6f0',
     selectionTint: 'rgba(154, 166, 240, 0.12)',
     head: '#24272e',
+    error: '#f2a38f',
   },
 };
 

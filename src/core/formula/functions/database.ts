@@ -3,7 +3,7 @@ import { readCriterion } from '../criterion';
 import { type Area, compareTexts, finite, FormulaError, SerialDate, toText, type Operand, type Scalar } from '../formula-value';
 import { readAt, toScalar } from '../read-cells';
 import { anything, area, define } from './function-spec';
-import { spreadOf, sumOf } from './statistics';
+import { greatest, least, spreadOf, sumOf } from './statistics';
 
 /** The column of a table with this label, or with this number from 1. */
 function fieldOf(table: Area, field: Scalar): number | FormulaError {
@@ -66,8 +66,8 @@ export const DATABASE = [
   over('DGET', 'the value of a field in the one record that meets the criteria', (values) =>
     values.length === 1 ? values[0]! : values.length === 0 ? FormulaError.value : FormulaError.number,
   ),
-  overNumbers('DMAX', 'the greatest number of a field in the records that meet the criteria', (values) => (values.length ? Math.max(...values) : 0)),
-  overNumbers('DMIN', 'the least number of a field in the records that meet the criteria', (values) => (values.length ? Math.min(...values) : 0)),
+  overNumbers('DMAX', 'the greatest number of a field in the records that meet the criteria', greatest),
+  overNumbers('DMIN', 'the least number of a field in the records that meet the criteria', least),
   overNumbers('DPRODUCT', 'the product of a field over the records that meet the criteria', (values) =>
     finite(values.reduce((product, value) => product * value, values.length ? 1 : 0)),
   ),

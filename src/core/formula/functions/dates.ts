@@ -3,16 +3,11 @@ import { isoWeekOf, monthsLater, partsOf, rolledSerial, secondsOf, weekdayOf } f
 import { FormulaError, SerialDate, finite, toSerial, type Operand } from '../formula-value';
 import type { Place } from '../place';
 import { forEachValue } from '../read-cells';
-import { anything, date, define, hanging, integer, number, optional, text } from './function-spec';
+import { anything, date, define, FARTHEST_DAY, hanging, integer, number, optional, text } from './function-spec';
 
-/** Days that a date can be: up to the year 9999. */
-const LAST_DAY = 2_958_466;
+const dated = (serial: number): SerialDate | FormulaError => (Math.abs(serial) <= FARTHEST_DAY ? new SerialDate(serial) : FormulaError.number);
 
-const dated = (serial: number): SerialDate | FormulaError =>
-  Number.isFinite(serial) && serial > -700_000 && serial < LAST_DAY ? new SerialDate(serial) : FormulaError.number;
-
-const part = (name: string, says: string, of: (serial: number) => number) =>
-  define({ name, says }, [date('date')], ([serial]) => (dated(serial) instanceof SerialDate ? of(serial) : FormulaError.number));
+const part = (name: string, says: string, of: (serial: number) => number) => define({ name, says }, [date('date')], ([serial]) => of(serial));
 
 /** Which weekday a numbering begins with, 0 for Monday. */
 const FIRST_DAY: Readonly<Record<number, number>> = { 1: 6, 2: 0, 3: 0, 11: 0, 12: 1, 13: 2, 14: 3, 15: 4, 16: 5, 17: 6 };
@@ -155,7 +150,7 @@ export const DATES = [
     ([from, days, { operand }], place) => {
       const holidays = holidaysOf(operand, place);
       if (holidays instanceof FormulaError) return holidays;
-      return Math.abs(days) > LAST_DAY ? FormulaError.number : dated(workdayAfter(from, days, holidays));
+      return Math.abs(days) > FARTHEST_DAY ? FormulaError.number : dated(workdayAfter(from, days, holidays));
     },
   ),
   hanging(

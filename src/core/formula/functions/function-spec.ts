@@ -51,8 +51,15 @@ const valueParameter = <T>(name: string, convert: (value: Scalar) => T | Formula
 export const number = (name: string) => valueParameter(name, toNumber);
 export const text = (name: string) => valueParameter(name, toText);
 export const logical = (name: string) => valueParameter(name, toLogical);
+/** Days on either side of 1899-12-30 that a date can be: to the year 9999, and as far back. */
+export const FARTHEST_DAY = 2_958_466;
+
 /** A date, as days since 1899-12-30. */
-export const date = (name: string) => valueParameter(name, toSerial);
+export const date = (name: string) =>
+  valueParameter(name, (value) => {
+    const serial = toSerial(value);
+    return typeof serial === 'number' && Math.abs(serial) > FARTHEST_DAY ? FormulaError.number : serial;
+  });
 /** Any value but an error. */
 export const scalar = (name: string) => valueParameter<Scalar>(name, (value) => value);
 /** A number without its fraction. */

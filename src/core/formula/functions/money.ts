@@ -2,6 +2,9 @@
 import { finite, FormulaError, settled } from '../formula-value';
 import { allNumbers, define, integer, number, numbers, optional } from './function-spec';
 
+/** Periods that are gone through one by one. */
+const MOST_PERIODS = 100_000;
+
 /** The factor that a sum grows by over so many periods, and that a payment of 1 a period grows to. */
 function growth(rate: number, periods: number): { sum: number; payments: number } {
   if (rate === 0) return { sum: 1, payments: periods };
@@ -122,7 +125,7 @@ export const MONEY = [
     { name: 'CUMIPMT', says: 'the interest in the payments of several periods' },
     [number('rate'), number('periods'), number('present value'), integer('from'), integer('to'), integer('due')],
     ([rate, periods, present, from, to, due]) => {
-      if (rate <= 0 || from < 1 || to < from || to > periods || periods > 100_000) return FormulaError.number;
+      if (rate <= 0 || from < 1 || to < from || to > periods || periods > MOST_PERIODS) return FormulaError.number;
       let sum = 0;
       for (let period = from; period <= to; period++) sum += interest({ rate, periods, present, future: 0, due }, period);
       return finite(sum);
@@ -185,7 +188,7 @@ export const MONEY = [
     { name: 'DDB', says: 'what is written off in one period, by a falling balance' },
     [number('cost'), number('salvage'), number('life'), integer('period'), optional(number('factor'), 2)],
     ([cost, salvage, life, period, factor]) =>
-      cost < 0 || salvage < 0 || life <= 0 || period < 1 || period > life || factor <= 0
+      cost < 0 || salvage < 0 || life <= 0 || period < 1 || period > life || period > MOST_PERIODS || factor <= 0
         ? FormulaError.number
         : finite(decline(cost, salvage, { life, period, factor })),
   ),

@@ -38,16 +38,16 @@ function variance(values: readonly number[], spread: 'sample' | 'population'): n
   return squared(spreadOf(values, spread));
 }
 
-const least = (values: readonly number[]): number => values.reduce((a, b) => Math.min(a, b), values.length ? Infinity : 0);
-const greatest = (values: readonly number[]): number => values.reduce((a, b) => Math.max(a, b), values.length ? -Infinity : 0);
+export const least = (values: readonly number[]): number => values.reduce((a, b) => Math.min(a, b), values.length ? Infinity : 0);
+export const greatest = (values: readonly number[]): number => values.reduce((a, b) => Math.max(a, b), values.length ? -Infinity : 0);
 
 const rising = (values: readonly number[]): number[] => [...values].sort((a, b) => a - b);
 
 function mode(values: readonly number[]): number | FormulaError {
   const counts = new Map<number, number>();
   for (const value of values) counts.set(value, (counts.get(value) ?? 0) + 1);
-  const most = Math.max(0, ...counts.values());
-  return most < 2 ? FormulaError.na : Math.min(...[...counts].filter(([, count]) => count === most).map(([value]) => value));
+  const most = greatest([...counts.values()]);
+  return most < 2 ? FormulaError.na : least([...counts].flatMap(([value, count]) => (count === most ? value : [])));
 }
 
 function quantile(values: readonly number[], p: number): number | FormulaError {
