@@ -1,15 +1,18 @@
 import { readFileSync, writeFileSync } from 'node:fs';
+import { generateNKeysBetween } from 'fractional-indexing';
 import { readCsv } from '../core/exchange/csv/read-csv';
 import { writeCsv } from '../core/exchange/csv/write-csv';
 import { readJson } from '../core/exchange/json/read-json';
 import { writeJson } from '../core/exchange/json/write-json';
 import type { Table } from '../core/exchange/table';
+import { advise } from '../core/rules/advice/registry';
 import { Evaluation } from '../core/rules/evaluation';
 import { reportEvaluation } from '../core/rules/evaluate-report';
 import { mapRuleFields } from '../core/rules/map-rule-fields';
 import { fieldByLabel, readRuleSet, type RuleSet } from '../core/rules/read-rule-set';
 import { traceCell } from '../core/rules/trace';
-import { columnLetters, parseAddress } from '../core/sheet/address';
+import { cellAddress, columnLetters, parseAddress } from '../core/sheet/address';
+import type { CellInput, Operation } from '../core/sheet/change';
 import type { Sheet, SheetSettings } from '../core/sheet/sheet';
 import { sheetFromTable } from '../core/sheet/sheet-from-table';
 import { makeFormula, FormulaShapes, cellValueOf, valueAt } from '../core/formula/make-formula';
@@ -73,6 +76,33 @@ export function explainCommand([data, rules, cell]: readonly string[], options: 
   if (slot === undefined || at.column >= sheet.fields.length)
     throw new BadInput(data!, `there is no cell ${cell}; the sheet has ${sheet.fields.length} fields and ${sheet.rowCount} rows`);
   return done(JSON.stringify(traceCell(evaluation, looks, { column: at.column, slot }), null, 2));
+}
+
+/** `advise DATA RULES`: what there is to say of the rules, as JSON text. */
+export function adviseCommand([data, rules]: readonly string[], options: DataOptions): Answer {
+  const { evaluation, looks } = open(data!, rules!, options);
+  const ordered = evaluation.running.map(({ rule }) => rule);
+  const keys = generateNKeysBetween(null, null, ordered.length);
+  const stored = ordered.map((rule, at) => ({ id: rule.id, key: keys[at]!, rule }));
+  const advice = advise({ evaluation, stored, saved: looks });
+  const told = advice.map(({ repair, ...rest }) => ({
+    ...rest,
+    repair: repair?.map((operation) => repairTold(operation, evaluation.sheet)) ?? null,
+  }));
+  return done(JSON.stringify(told, null, 2));
+}
+
+/** A repair in the words of files: fields by label, cells by address. */
+function repairTold(operation: Operation, sheet: Sheet): object {
+  const labelOf = (id: string) => {
+    const column = sheet.findColumn(id);
+    return column === undefined ? id : (sheet.labelOf(column) ?? columnLetters(column));
+  };
+  if (operation.kind === 'put-rules')
+    return { ...operation, rules: operation.rules.map(({ rule, ...rest }) => ({ ...rest, rule: mapRuleFields(rule, labelOf) })) };
+  if (operation.kind !== 'set-cells') return operation;
+  const addressOf = ({ row, field }: CellInput) => cellAddress(sheet.findColumn(field)!, sheet.positionOf(sheet.findSlot(row)!));
+  return { ...operation, cells: operation.cells.map((cell) => ({ cell: addressOf(cell), input: cell.input })) };
 }
 
 /** `calculate FORMULA`: its value as JSON text. */

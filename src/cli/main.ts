@@ -1,13 +1,14 @@
 import { writeSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { BadInput } from './bad-input';
-import { calculateCommand, convertCommand, evaluateCommand, explainCommand, type Answer } from './commands';
+import { adviseCommand, calculateCommand, convertCommand, evaluateCommand, explainCommand, type Answer } from './commands';
 import { VERSION } from './version';
 
 const USAGE = `auxesis: conditional formatting rules over a table, from the command line
 
   auxesis evaluate DATA RULES          what each rule matches, and the look of every painted cell, as JSON
   auxesis explain  DATA RULES CELL     why one cell (such as C5) looks as it does, as JSON
+  auxesis advise   DATA RULES          what there is to say of the rules: gaps, rules never seen, looks hard to read...
   auxesis convert  IN OUT              the same cells as CSV, TSV or JSON, by the ending of OUT
   auxesis calculate FORMULA            what a formula gives, as JSON; --data DATA for its references, --at B2 where it stands
 
@@ -42,6 +43,7 @@ const OPTIONS = {
 const COMMANDS = {
   evaluate: { names: ['DATA', 'RULES'], run: evaluateCommand },
   explain: { names: ['DATA', 'RULES', 'CELL'], run: explainCommand },
+  advise: { names: ['DATA', 'RULES'], run: adviseCommand },
   convert: { names: ['IN', 'OUT'], run: convertCommand },
   calculate: { names: ['FORMULA'], run: calculateCommand },
 } as const;

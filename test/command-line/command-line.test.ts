@@ -151,6 +151,20 @@ test('calculate gives a value with its type', () => {
   expect(value('=B3*2', '--data', data)).toEqual({ type: 'number', value: 10 });
 });
 
+test('advise tells what there is to say, with repairs in the words of files', () => {
+  const { status, stdout } = auxesis(['advise', data, '-'], rules(rule, { ...rule, id: 'second', reads: { fields: ['Dissolved oxygen'] } }));
+  expect(status).toBe(0);
+  expect(JSON.parse(stdout)).toMatchObject([
+    {
+      code: 'never-seen',
+      rules: ['second', 'low-oxygen'],
+      cells: ['B2'],
+      repair: [{ kind: 'put-rules', rules: [{ rule: { reads: { fields: ['Dissolved oxygen'] } } }] }],
+    },
+    { code: 'same-rule', rules: ['low-oxygen', 'second'], repair: [{ kind: 'remove-rules', rules: ['second'] }] },
+  ]);
+});
+
 test('convert writes the same cells in another format, and back', () => {
   const [json, csv] = [join(folder, 'out.json'), join(folder, 'out.csv')];
   const typed = 'a,b\r\n"x, ""y""",007\r\n,1.5\r\n';

@@ -18,7 +18,8 @@ export class Evaluation {
   /** The formulas of the sheet's cells: rules see what they give. */
   readonly calculation: Calculation;
 
-  private readonly world: RuleWorld;
+  /** What the rules share. */
+  readonly world: RuleWorld;
 
   /** `now` is this moment as a serial date and time of day in the sheet's time zone; without it no day is today. */
   constructor(

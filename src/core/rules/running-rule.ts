@@ -1,3 +1,4 @@
+import type { Scalar } from '../formula/formula-value';
 import type { Look } from '../looks/look';
 import type { Effect } from '../sheet/sheet';
 import type { RuleWorld } from './compile-context';
@@ -87,6 +88,11 @@ export class RunningRule {
   outcomeTold(column: number, slot: number): unknown {
     const outcome = this.outcomeAt(column, slot);
     return this.kernel?.outcomeTold ? this.kernel.outcomeTold(outcome, column, slot) : outcome;
+  }
+
+  /** What the formula of the condition gives for a cell; undefined for other conditions. */
+  formulaValue(column: number, slot: number): Scalar | undefined {
+    return this.kernel?.formulaValue?.(column, slot);
   }
 
   /** True where outcomes may change as time goes by. */

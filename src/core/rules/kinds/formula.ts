@@ -106,6 +106,10 @@ class FormulaKernel implements Kernel {
     return isTrue(valueAt(made, place)) ? 0 : -1;
   }
 
+  formulaValue(column: number, slot: number): Scalar {
+    return valueAt(this.ready.formula, this.ready.placeOf(column, slot));
+  }
+
   edited(): 'this-cell' {
     return 'this-cell';
   }
@@ -116,7 +120,7 @@ class FormulaKernel implements Kernel {
 
   explain(column: number, slot: number): Comparison {
     const { sheet } = this.context;
-    const value = valueAt(this.ready.formula, this.ready.placeOf(column, slot));
+    const value = this.formulaValue(column, slot);
     const shown = shownText(cellValueOf(value), null) || 'blank';
     const note = this.ready.formula.diagnostics[0]?.message ?? (value instanceof FormulaError ? 'an error does not match' : undefined);
     return {

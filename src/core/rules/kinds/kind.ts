@@ -1,4 +1,5 @@
 import type Joi from 'joi';
+import type { Scalar } from '../../formula/formula-value';
 import type { Look } from '../../looks/look';
 import type { FieldId } from '../../sheet/ids';
 import type { CellBefore } from '../../sheet/sheet';
@@ -46,6 +47,8 @@ export interface Kernel {
   lookAt?(column: number, slot: number): Look | null;
   /** What is told of the outcome of a cell: a number, unless the condition has another word for it. */
   outcomeTold?(outcome: number, column: number, slot: number): unknown;
+  /** What a formula gives for a cell, for conditions that are one. */
+  formulaValue?(column: number, slot: number): Scalar;
   explain(column: number, slot: number): Comparison;
 }
 

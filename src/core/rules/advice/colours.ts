@@ -1,0 +1,80 @@
+import {
+  converter,
+  differenceEuclidean,
+  filterDeficiencyDeuter,
+  filterDeficiencyProt,
+  filterDeficiencyTrit,
+  modeOklab,
+  modeOklch,
+  modeRgb,
+  useMode as register,
+} from 'culori/fn';
+import equal from 'fast-deep-equal';
+import { contrastRatio } from '../../looks/contrast';
+import type { Adviser } from './advice';
+import { outcomeLooks, pairsOf, type OutcomeLook } from './outcome-looks';
+
+register(modeRgb);
+register(modeOklab);
+register(modeOklch);
+
+const distance = differenceEuclidean('oklab');
+const toLch = converter('oklch');
+const toRgb = converter('rgb');
+/** Colour vision without one of its cones (Machado, Oliveira and Fernandes 2009, severity 1). */
+const VISIONS = { protan: filterDeficiencyProt(1), deutan: filterDeficiencyDeuter(1), tritan: filterDeficiencyTrit(1) };
+/** Distances in OKLab: fills that most people tell apart at a glance, and fills that cannot be told apart. */
+const [APART, ALIKE] = [0.06, 0.03];
+
+/** Two outcomes whose only difference is the fill. */
+function differOnlyInFill(one: OutcomeLook, other: OutcomeLook): boolean {
+  const rest = ({ properties }: OutcomeLook) => JSON.stringify([...properties].filter(([name]) => name !== 'fill' && name !== 'text').sort());
+  return one.ground !== undefined && other.ground !== undefined && rest(one) === rest(other);
+}
+
+/** One piece of advice for each set of rules is enough. */
+function oncePerRules(found: ReturnType<Adviser>): ReturnType<Adviser> {
+  return found.filter(({ rules }, at) => found.findIndex((other) => equal(other.rules, rules)) === at);
+}
+
+const named = (one: OutcomeLook, other: OutcomeLook): string =>
+  one.rule === other.rule ? `two outcomes of “${one.name}”` : `“${one.name}” and “${other.name}”`;
+const rulesOf = (one: OutcomeLook, other: OutcomeLook): string[] => [...new Set([one.rule, other.rule])];
+
+/** Outcomes whose fills come close to one another for people who see colours otherwise. */
+export const alikeForColourBlind: Adviser = (context) =>
+  oncePerRules(
+    pairsOf(outcomeLooks(context)).flatMap(([one, other]) => {
+      if (!differOnlyInFill(one, other) || distance(one.ground!, other.ground!) < APART) return [];
+      const visions = Object.entries(VISIONS).flatMap(([vision, see]) =>
+        distance(see(toRgb(one.ground)!), see(toRgb(other.ground)!)) < ALIKE ? vision : [],
+      );
+      if (visions.length === 0) return [];
+      const message = `The fills of ${named(one, other)} look alike to people with ${visions.join(' and ')} vision. Make one of them darker, or bold.`;
+      return [{ rules: rulesOf(one, other), cells: [], message, repair: null }];
+    }),
+  );
+
+/** Outcomes over the same cells that are told apart by hue alone: as light as one another, and nothing else differs. */
+export const colourOnly: Adviser = (context) =>
+  oncePerRules(
+    pairsOf(outcomeLooks(context)).flatMap(([one, other]) => {
+      if (!equal(one.reads, other.reads) || !differOnlyInFill(one, other) || distance(one.ground!, other.ground!) < APART) return [];
+      if (contrastRatio(one.ground!, other.ground!) >= 1.25) return [];
+      const message = `${named(one, other).replace(/^t/, 'T')} are told apart by hue alone. Bold text, an icon or a darker fill would help everybody.`;
+      return [{ rules: rulesOf(one, other), cells: [], message, repair: null }];
+    }),
+  );
+
+/** Hues that people can keep in mind at once. */
+const MOST_HUES = 6;
+
+/** More hues on one sheet than can be kept in mind. */
+export const tooManyColours: Adviser = (context) => {
+  const looks = outcomeLooks(context).filter(({ ground }) => ground !== undefined && (toLch(ground)?.c ?? 0) > 0.02);
+  // Hues within 30 degrees are one to the eye.
+  const hues = new Set(looks.map(({ ground }) => Math.round((toLch(ground)!.h ?? 0) / 30) % 12));
+  if (hues.size <= MOST_HUES) return [];
+  const rules = [...new Set(looks.map(({ rule }) => rule))];
+  return [{ rules, cells: [], message: `The rules show ${hues.size} hues at once. Up to ${MOST_HUES} can be kept in mind.`, repair: null }];
+};

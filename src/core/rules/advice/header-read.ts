@@ -1,0 +1,21 @@
+import { cellAddress } from '../../sheet/address';
+import { replaced, type Adviser } from './advice';
+
+/** A rule that reads the header: labels are judged with the records. */
+export const headerRead: Adviser = ({ evaluation: { sheet, running }, stored }) =>
+  running.flatMap(({ rule, read }, at) => {
+    if (!rule.on) return [];
+    const cells = read.flatMap(({ column, slots }) =>
+      sheet.order.flatMap((slot, position) => (slots.has(slot) && sheet.roleAt(slot) === 'header' ? cellAddress(column, position) : [])),
+    );
+    if (cells.length === 0) return [];
+    const { reads } = rule;
+    return [
+      {
+        rules: [rule.id],
+        cells,
+        message: `“${rule.name}” reads the header (${cells.join(', ')}) along with the records.`,
+        repair: 'fields' in reads ? [replaced(stored[at]!, { reads: { fields: reads.fields } })] : null,
+      },
+    ];
+  });

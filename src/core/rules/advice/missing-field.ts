@@ -1,0 +1,9 @@
+import type { Adviser } from './advice';
+
+/** A rule that cannot work, since a field it names is not there. */
+export const missingFieldAdvice: Adviser = ({ evaluation: { running } }) =>
+  running.flatMap(({ rule, problem }) =>
+    problem?.code === 'missing-field'
+      ? [{ rules: [rule.id], cells: [], message: `“${rule.name}” paints nothing: ${problem.message}.`, repair: null }]
+      : [],
+  );

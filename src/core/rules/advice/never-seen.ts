@@ -1,0 +1,45 @@
+import { generateKeyBetween } from 'fractional-indexing';
+import { cellAddress } from '../../sheet/address';
+import type { Evaluation } from '../evaluation';
+import { sourcesOf } from '../resolver';
+import type { Adviser } from './advice';
+
+/** A rule that matches cells and shows in none of them: earlier rules have set everything that it would. */
+export const neverSeen: Adviser = ({ evaluation, stored }) => {
+  const seen = seenRules(evaluation);
+  return evaluation.running.flatMap((running, at) => {
+    const { rule } = running;
+    if (!running.works || seen.has(at) || running.shownCount() === 0) return [];
+    const hidden = firstHidden(evaluation, at);
+    if (!hidden) return [];
+    const first = stored[hidden.by]!;
+    return [
+      {
+        rules: [rule.id, first.id],
+        cells: [hidden.cell],
+        message: `“${rule.name}” is never seen, because “${first.rule.name}” comes first. Put it before that rule.`,
+        repair: [{ kind: 'put-rules' as const, rules: [{ ...stored[at]!, key: generateKeyBetween(stored[hidden.by - 1]?.key ?? null, first.key) }] }],
+      },
+    ];
+  });
+};
+
+/** Rules, by place, that set a property somewhere. */
+function seenRules({ sheet, resolver }: Evaluation): Set<number> {
+  const seen = new Set<number>();
+  for (const slot of sheet.order)
+    for (let column = 0; column < sheet.fields.length; column++) for (const at of resolver.resolve(column, slot).from.values()) seen.add(at);
+  return seen;
+}
+
+/** The first cell that a rule would paint, and the earlier rule that comes first there. */
+function firstHidden({ sheet, running, resolver }: Evaluation, at: number): { cell: string; by: number } | undefined {
+  const one = running[at]!;
+  for (const [position, slot] of sheet.order.entries())
+    for (const column of one.painted) {
+      if (!sourcesOf(one, column).some((source) => one.shows(source, slot))) continue;
+      const by = resolver.resolve(column, slot).rules[0];
+      if (by !== undefined && by < at) return { cell: cellAddress(column, position), by };
+    }
+  return undefined;
+}

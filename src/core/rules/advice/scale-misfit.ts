@@ -1,0 +1,29 @@
+import { nearestTo } from '../../stats/profile-values';
+import { numberText } from '../../values/number-text';
+import { kindOf } from '../kinds/registry';
+import { replaced, type Adviser } from './advice';
+import { numbersRead } from './numbers-read';
+
+/** A threshold beyond all values, which times or over 100 would be among them: 70 typed where the cells hold 0.70. */
+export const scaleMisfit: Adviser = ({ evaluation, stored }) =>
+  evaluation.running.flatMap((running, at) => {
+    const { rule } = running;
+    const sorted = rule.on && !running.problem ? numbersRead(evaluation.sheet, running.read) : new Float64Array(0);
+    if (sorted.length === 0) return [];
+    const isAmong = (value: number) => value >= sorted[0]! && value <= sorted.at(-1)!;
+    for (const threshold of kindOf(rule.when).thresholds(rule.when)) {
+      const { value } = threshold;
+      const fitting = isAmong(value) || value === 0 ? undefined : [value / 100, value * 100].find(isAmong);
+      if (fitting === undefined) continue;
+      const { below, above } = nearestTo(sorted, fitting);
+      return [
+        {
+          rules: [rule.id],
+          cells: [],
+          message: `“${rule.name}” compares with ${numberText(value)}, but its cells hold numbers such as ${numberText(Number.isNaN(below) ? above : below)}. Did you mean ${numberText(fitting)}?`,
+          repair: [replaced(stored[at]!, { when: threshold.with(fitting) })],
+        },
+      ];
+    }
+    return [];
+  });
