@@ -1,6 +1,5 @@
 import { TAG } from '../core/values/cell-value';
-import { formatNumber } from '../core/values/number-format';
-import { shownAt } from '../core/sheet/shown-cell';
+import { shownAt, shownBy } from '../core/sheet/shown-cell';
 import { decidingOutcome, sourcesOf, type ResolvedLook } from '../core/rules/resolver';
 import type { RunningRule } from '../core/rules/running-rule';
 import type { Area, PaintedLook, SheetWindow } from '../protocol/engine-messages';
@@ -50,8 +49,8 @@ function showsAt(running: RunningRule, column: number, slot: number): boolean {
 function textAt(sheet: Replica['sheet'], { column, slot }: { column: number; slot: number }, look: ResolvedLook): string {
   if (look.properties.get('hideValue') === true) return '';
   const pattern = look.properties.get('number') as string | undefined;
-  const store = sheet.columns[column]!;
-  return pattern !== undefined && store.tags[slot] === TAG.number ? formatNumber(store.numbers[slot]!, pattern) : shownAt(sheet, column, slot);
+  const shown = pattern === undefined ? undefined : shownBy(pattern, sheet.columns[column]!.valueAt(slot));
+  return shown ?? shownAt(sheet, column, slot);
 }
 
 const clip = (area: Area, rows: number, columns: number): Area => ({

@@ -1,6 +1,7 @@
-import { TAG, type CellValue } from '../values/cell-value';
+import type { CellValue } from '../values/cell-value';
+import { isDatePattern } from '../values/date-format';
+import { formatValue } from '../values/format-value';
 import { roundAsShown } from '../values/number-format';
-import { shownText } from '../values/shown-text';
 import type { Sheet } from './sheet';
 
 /** The number format that a cell is shown with: the field's, else the one its typing implies. */
@@ -8,11 +9,16 @@ export function formatAt(sheet: Sheet, column: number, slot: number): string | n
   return sheet.fields[column]!.format ?? sheet.columns[column]!.entryAt(slot).format;
 }
 
-/** The text that a cell shows. */
+/** The text that a cell shows: numbers and dates by the field's format, where it is one for them. */
 export function shownAt(sheet: Sheet, column: number, slot: number): string {
-  const format = sheet.fields[column]!.format;
-  const entry = sheet.columns[column]!.entryAt(slot);
-  return format !== null && sheet.columns[column]!.tags[slot] === TAG.number ? shownText(entry.value, format) : entry.shown;
+  const { value, shown } = sheet.columns[column]!.entryAt(slot);
+  return shownBy(sheet.fields[column]!.format, value) ?? shown;
+}
+
+/** The text of a value by a number or date format; undefined where the format is not one for it. */
+export function shownBy(format: string | null, value: CellValue): string | undefined {
+  if (format === null || (value.kind !== 'number' && value.kind !== 'date')) return undefined;
+  return isDatePattern(format) === (value.kind === 'date') ? formatValue(value, format) : undefined;
 }
 
 /** The value rounded as its number format shows it. */
