@@ -81,6 +81,12 @@ export class Engine {
     }
   }
 
+  /** To be called now and then: what hangs on the clock follows it. */
+  tick(nowMs: number): void {
+    this.replica?.tick(nowMs);
+    this.note('window', 'legend');
+  }
+
   private get opened(): Replica {
     if (!this.replica) throw new Error('the sheet is not open yet');
     return this.replica;

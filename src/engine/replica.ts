@@ -42,6 +42,11 @@ export class Replica {
     this.evaluation.setSavedLooks(this.saved);
   }
 
+  /** The clock has moved on: what hangs on it is judged anew. */
+  tick(nowMs: number): void {
+    this.evaluation.tick(serialInZone(nowMs, this.sheet.settings.zone));
+  }
+
   /** A rule that is being worked on: at work here alone, in the place of the kept rule with its id if there is one. */
   setDraft(draft: StoredRule | null): void {
     this.draft = draft;

@@ -5,6 +5,10 @@ const post = (message: FromEngine, transfer: Transferable[] = []) => self.postMe
 
 const engine = new Engine((events, transfer) => post({ v: PROTOCOL_VERSION, events }, transfer));
 
+/** How often the engine is told what time it is. */
+const TICK_MS = 60_000;
+setInterval(() => engine.tick(Date.now()), TICK_MS);
+
 self.onmessage = async ({ data: { id, ...request } }: MessageEvent<ToEngine>) => {
   try {
     post({ v: PROTOCOL_VERSION, id, done: await engine.answer(request) });

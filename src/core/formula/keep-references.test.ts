@@ -13,6 +13,14 @@ test('a formula that is kept is read as it was typed', () => {
   expect(keepReferences('=A5*2', sheet, sheet.order[4]!)).toBe('=⟦f1⟧*2');
 });
 
+test('a long formula is as long as it was typed, however long its references are kept', () => {
+  const sheet = makeSheet();
+  const typed = `=${Array.from({ length: 900 }, () => '$A$3').join('+')}`;
+  const kept = keepReferences(typed, sheet, sheet.order[1]!);
+  expect(kept.length).toBeGreaterThan(8192);
+  expect(showReferences(kept, sheet, sheet.order[1]!)).toBe(typed);
+});
+
 test('references follow rows that are inserted, and are gone with their row', () => {
   const sheet = makeSheet();
   const calculation = new Calculation(sheet, { sheet, now: NaN, findSheet: () => undefined, findName: () => undefined });

@@ -21,8 +21,9 @@ const LEVELS: readonly (readonly BinaryOperator[])[] = [['=', '<>', '<', '<=', '
  * `missing` node with a diagnostic that says at which character something else was expected.
  */
 export function parseFormula(text: string): ParsedFormula {
-  if (text.length > LONGEST_FORMULA) {
-    const message = `the formula has ${text.length} characters; at most ${LONGEST_FORMULA} are read`;
+  const length = lengthAsTyped(text);
+  if (length > LONGEST_FORMULA) {
+    const message = `the formula has ${length} characters; at most ${LONGEST_FORMULA} are read`;
     return unread(text, { code: 'too-long', from: LONGEST_FORMULA, to: text.length, message });
   }
   const { tokens, diagnostic } = lexFormula(text);
@@ -34,6 +35,9 @@ export function parseFormula(text: string): ParsedFormula {
     return unread(text, diagnostic && diagnostic.from <= error.diagnostic.from ? diagnostic : error.diagnostic);
   }
 }
+
+/** References that a sheet keeps are longer than what was typed for them; each counts as two characters. */
+const lengthAsTyped = (text: string): number => (text.includes('⟦') ? text.replace(/⟦[^⟧]*⟧/g, 'A1').length : text.length);
 
 const unread = (text: string, diagnostic: Diagnostic): ParsedFormula => ({
   tree: { kind: 'missing', from: 0, to: text.length },

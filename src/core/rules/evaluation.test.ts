@@ -116,3 +116,27 @@ describe('common practice', () => {
     expect(matched(['2026-03-08', '2026-03-08 14:30', '46089'], { kind: 'compare', is: '>', to: '2026-03-08' })).toEqual(['A3']));
   test('a header, a blank and a text never fire', () => expect(matched(['', 'Mark', ' '], { kind: 'compare', is: '>', to: -1e9 })).toEqual([]));
 });
+
+test('what hangs on the clock follows it, in cells and in rules', () => {
+  const made = sheetFromTable(
+    {
+      rows: [
+        ['day', 'left'],
+        ['2026-03-10', '=day-TODAY()'],
+        ['2026-03-08', '=day-TODAY()'],
+      ],
+      width: 2,
+    },
+    { header: true },
+  );
+  const [day, left] = made.fields.map(({ id }) => id) as [string, string];
+  const evaluation = new Evaluation(made, {}, { now: 46_089.5 });
+  evaluation.setRules([
+    rule({ id: 'today', reads: { fields: [day] }, when: { kind: 'date', is: 'today' } }),
+    rule({ id: 'soon', reads: { fields: [left] }, when: { kind: 'compare', is: '<=', to: 1 } }),
+  ]);
+  const matched = () => reportEvaluation(evaluation).rules.map((report) => report.matched);
+  expect(matched()).toEqual([['A3'], ['B3']]);
+  evaluation.tick(46_091.1);
+  expect(matched()).toEqual([['A2'], ['B2', 'B3']]);
+});
