@@ -1,7 +1,6 @@
 import { TAG } from '../values/cell-value';
 import type { BinaryOperator } from './formula-tree';
 import type { Place } from './place';
-import type { TextTest } from './quick-runners';
 
 /*
  * Formulas over many rows at once: each part runs over a batch before the next one begins, so that the loops are tight and
@@ -115,16 +114,6 @@ export function comparisonBatch(operator: BinaryOperator, a: NumberBatch, b: Num
     comparison(x, y, out.subarray(0, batch.count));
   };
 }
-
-/** A test of the text in one cell, row by row: it looks at the content's code alone. */
-export const textBatch =
-  (test: TextTest): TestBatch =>
-  ({ place, first, count }, out) => {
-    for (let at = 0; at < count; at++) {
-      place.slot = first + at;
-      out[at] = test(place);
-    }
-  };
 
 /** AND (deciding 0) or OR (deciding 1) of tests; -1 where one of them is. */
 export function logicBatch(tests: readonly TestBatch[], deciding: 0 | 1): TestBatch {

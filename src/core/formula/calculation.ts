@@ -1,4 +1,5 @@
 import { BitSet } from '../sheet/bit-set';
+import { ROW_ROLES } from '../sheet/row-role';
 import type { CellBefore, Effect, Sheet } from '../sheet/sheet';
 import { DependencyIndex } from './dependency-index';
 import { BATCH } from './batches';
@@ -46,14 +47,21 @@ export class Calculation {
     this.formulas = [];
     this.index = new DependencyIndex();
     this.dirty = [];
+    const rows = this.sheet.slotsWithRoles(ROW_ROLES);
     this.sheet.columns.forEach((store, column) => {
+      if (store.formulas.count() === 0) return;
+      const slots = new BitSet();
+      slots.fit(this.sheet.slotCount);
+      slots.words.set(store.formulas.words.subarray(0, slots.words.length));
+      slots.keep(rows);
       let noted = -1;
-      store.formulas.forEach((slot) => {
-        if (this.sheet.positionOf(slot) < 0) return;
-        if (store.inputCodeAt(slot) !== noted) this.note(column, slot);
-        noted = store.inputCodeAt(slot);
-        this.mark(column, slot);
+      slots.forEach((slot) => {
+        const code = store.inputCodeAt(slot);
+        if (code !== noted) this.note(column, slot);
+        noted = code;
       });
+      this.dirty[column] = slots;
+      this.anyDirty = true;
     });
     this.calculate(null);
   }

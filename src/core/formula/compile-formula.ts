@@ -6,7 +6,6 @@ import {
   logicBatch,
   mapBatch,
   notBatch,
-  textBatch,
   type NumberBatch,
   type TestBatch,
 } from './batches';
@@ -19,7 +18,7 @@ import { isKept, type BinaryOperator, type FormulaNode, type NodeOf, type Refere
 import { intersected, joined, spanned, united } from './join-areas';
 import { asArray, elementOf, mapped, mappedPair } from './map-arrays';
 import type { Place } from './place';
-import { plainNumber, QUICK_ARITHMETIC, QUICK_COMPARISON, quickLogic, quickTextEquality, type QuickNumber, type QuickTest } from './quick-runners';
+import { plainNumber, QUICK_ARITHMETIC, QUICK_COMPARISON, quickLogic, TextEquality, type QuickNumber, type QuickTest } from './quick-runners';
 import { toScalar } from './read-cells';
 
 /** A part of a formula made ready to run at any place. */
@@ -160,10 +159,8 @@ class Compiler {
     right: Runner,
   ): { one: QuickTest; many: TestBatch | undefined } | undefined {
     const isEquality = operator === '=' || operator === '<>';
-    if (isEquality && one.kind === 'reference' && one.ends.length === 1 && other.kind === 'text' && other.value !== '') {
-      const test = quickTextEquality(this.references - 1, other.value, operator === '=');
-      return { one: test, many: textBatch(test) };
-    }
+    if (isEquality && one.kind === 'reference' && one.ends.length === 1 && other.kind === 'text' && other.value !== '')
+      return new TextEquality(this.references - 1, other.value, operator === '=');
     const test = left.number && right.number && QUICK_COMPARISON[operator]?.(left.number, right.number);
     return test && { one: test, many: left.numbers && right.numbers && comparisonBatch(operator, left.numbers, right.numbers) };
   }

@@ -1,6 +1,7 @@
 import { foldCase } from '../values/fold-text';
 import { TAG } from '../values/cell-value';
 import type { Column } from '../sheet/column';
+import type { TestBatch } from './batches';
 import type { BoundReference } from './bind-reference';
 import type { BinaryOperator } from './formula-tree';
 import type { Place } from './place';
@@ -14,8 +15,6 @@ import type { Place } from './place';
 export type QuickNumber = (place: Place) => number;
 /** 1 for true, 0 for false, -1 where the value is no plain logical. */
 export type QuickTest = (place: Place) => number;
-/** The same, of the text in a single cell. */
-export type TextTest = QuickTest;
 
 /** The number in a single cell. */
 export function plainNumber(reference: BoundReference, place: Place): number {
@@ -75,28 +74,47 @@ export const QUICK_COMPARISON: Partial<Record<BinaryOperator, (a: QuickNumber, b
   },
 };
 
-/** Whether the text in a single cell is a given one, case aside: found once a distinct content of the column. */
-export function quickTextEquality(at: number, text: string, isEqual: boolean): QuickTest {
-  const wanted = foldCase(text);
-  let store: Column | undefined;
-  let known = new Int8Array(0);
-  const judge = (code: number): number => {
-    const { value } = store!.entries[code]!;
-    if (value.kind !== 'text') return -1;
-    return (foldCase(value.text) === wanted) === isEqual ? 1 : 0;
-  };
-  return (place) => {
-    const cell = place.refs[at]!.cell;
-    if (!cell?.store) return -1;
-    const slot = cell.slotAt(place);
-    const code = cell.store.valueCodeAt(slot);
+/** Whether the text in a single cell is a given one, case aside: found once a distinct content of the column. For one row, and for many. */
+export class TextEquality {
+  private readonly wanted: string;
+  private store: Column | undefined;
+  /** By content code: 1, 0 or -1, and -2 for those not looked at yet. */
+  private known = new Int8Array(0);
+
+  constructor(
+    /** Which reference of the formula the cell is. */
+    private readonly at: number,
+    text: string,
+    private readonly isEqual: boolean,
+  ) {
+    this.wanted = foldCase(text);
+  }
+
+  private judge(store: Column, slot: number): number {
+    const code = store.valueCodeAt(slot);
     if (code === undefined) return -1;
-    if (cell.store !== store || code >= known.length) {
-      store = cell.store;
-      known = new Int8Array(store.entries.length).fill(-2);
+    if (this.store !== store || code >= this.known.length) {
+      this.store = store;
+      this.known = new Int8Array(store.entries.length).fill(-2);
     }
-    if (known[code] === -2) known[code] = judge(code);
-    return known[code]!;
+    if (this.known[code] === -2) {
+      const { value } = store.entries[code]!;
+      this.known[code] = value.kind !== 'text' ? -1 : (foldCase(value.text) === this.wanted) === this.isEqual ? 1 : 0;
+    }
+    return this.known[code]!;
+  }
+
+  readonly one: QuickTest = (place) => {
+    const cell = place.refs[this.at]!.cell;
+    return cell?.store ? this.judge(cell.store, cell.slotAt(place)) : -1;
+  };
+
+  readonly many: TestBatch = ({ place, first, count }, out) => {
+    const cell = place.refs[this.at]!.cell;
+    const store = cell?.store;
+    if (!store) out.fill(-1, 0, count);
+    else if (!cell.isSameRow) out.fill(this.judge(store, cell.slotAt(place)), 0, count);
+    else for (let at = 0; at < count; at++) out[at] = this.judge(store, first + at);
   };
 }
 
