@@ -1,3 +1,4 @@
+import { columnNumber } from '../sheet/address';
 import { ERROR_WORDS, type ErrorWord } from '../values/cell-value';
 import type { CellRef, Coordinate, Diagnostic, KeptRef, Span } from './formula-tree';
 
@@ -70,10 +71,6 @@ function tokenAt(text: string, from: number): Token | undefined {
   if ((found = match(SIGN))) return { kind: 'sign', sign: found[0], ...span(found) };
   return undefined;
 }
-
-/** Letters of a column, A for 0. */
-export const columnNumber = (letters: string): number =>
-  [...letters.toUpperCase()].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0) - 1;
 
 function cellRef([, columnMark, letters, rowMark, digits]: RegExpExecArray): CellRef {
   const row: Coordinate = { at: Number(digits) - 1, absolute: rowMark === '$' };

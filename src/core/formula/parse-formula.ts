@@ -1,5 +1,6 @@
 import type { BinaryOperator, CellRef, Diagnostic, FormulaNode, KeptRef, ReferenceNode, Span } from './formula-tree';
-import { columnNumber, lexFormula, type Token } from './lex-formula';
+import { columnNumber } from '../sheet/address';
+import { lexFormula, type Token } from './lex-formula';
 
 /** Limits of one formula: characters, and parts nested in one another. */
 const LONGEST_FORMULA = 8192;

@@ -1,6 +1,4 @@
-import type { FieldId } from '../sheet/ids';
-import type { Sheet } from '../sheet/sheet';
-import { foldText } from '../values/fold-text';
+import { labelIndex } from '../sheet/label-index';
 import { FUNCTIONS } from './functions/function-table';
 import { parseFormula } from './parse-formula';
 import type { Diagnostic, FormulaNode, NodeOf } from './formula-tree';
@@ -55,7 +53,7 @@ function referenceOf({ name, from, to }: NodeOf<'name'>, wanted: Wanted, context
     const { tree, diagnostics } = parseFormula(named);
     return diagnostics.length || tree.kind !== 'reference' ? undefined : { ...tree, from, to };
   }
-  const field = findField(name, context.sheet);
+  const field = labelIndex(context.sheet)(name);
   if (field === undefined) return undefined;
   return {
     kind: 'reference',
@@ -64,15 +62,6 @@ function referenceOf({ name, from, to }: NodeOf<'name'>, wanted: Wanted, context
     from,
     to,
   };
-}
-
-/** The field with a label: exactly, else as texts meet (case, accents and spaces aside); of two equal labels the first. */
-function findField(label: string, sheet: Sheet): FieldId | undefined {
-  const labels = sheet.fields.map((_, column) => sheet.labelOf(column));
-  const exact = labels.indexOf(label);
-  const folded = foldText(label);
-  const at = exact >= 0 ? exact : labels.findIndex((candidate) => candidate !== undefined && foldText(candidate) === folded);
-  return sheet.fields[at]?.id;
 }
 
 const unknown = ({ name, from }: NodeOf<'name'>): string => `there is no field or named range "${name}" (character ${from + 1})`;

@@ -1,9 +1,8 @@
 import Joi from 'joi';
 import type { Look } from '../looks/look';
 import { lookSchema } from '../looks/look-schema';
-import { foldText } from '../values/fold-text';
-import { columnLetters } from '../sheet/address';
 import type { FieldId } from '../sheet/ids';
+import { labelIndex } from '../sheet/label-index';
 import type { Sheet } from '../sheet/sheet';
 import type { Rule } from './rule';
 import { ruleSchema, savedLooksOf } from './rule-schema';
@@ -44,17 +43,8 @@ export function readRuleSet(json: unknown): { readonly rules: RuleSet } | { read
   return { rules: value };
 }
 
-/**
- * Finds fields by label: exactly, else as texts meet (case, accents and spaces aside); of two equal labels the first.
- * A label that is nowhere is given back as it is, and the rule that names it has a problem.
- */
+/** Field ids in the place of labels. A label that is nowhere is given back as it is, and the rule that names it has a problem. */
 export function fieldByLabel(sheet: Sheet): (label: string) => FieldId {
-  const exact = new Map<string, FieldId>();
-  const folded = new Map<string, FieldId>();
-  sheet.fields.forEach((field, column) => {
-    const label = sheet.labelOf(column) ?? columnLetters(column);
-    if (!exact.has(label)) exact.set(label, field.id);
-    if (!folded.has(foldText(label))) folded.set(foldText(label), field.id);
-  });
-  return (label) => exact.get(label) ?? folded.get(foldText(label)) ?? label;
+  const find = labelIndex(sheet);
+  return (label) => find(label) ?? label;
 }

@@ -5,6 +5,10 @@ export function columnLetters(column: number): string {
   return letters;
 }
 
+/** Column of some letters, 0 for A. */
+export const columnNumber = (letters: string): number =>
+  [...letters.toUpperCase()].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0) - 1;
+
 /** A1 address of a cell; both indexes count from 0. */
 export const cellAddress = (column: number, position: number): string => columnLetters(column) + (position + 1);
 
@@ -21,8 +25,7 @@ const ADDRESS = /^\$?([A-Za-z]{1,3})\$?([1-9]\d{0,6})$/;
 export function parseAddress(text: string): { column: number; position: number } | undefined {
   const match = ADDRESS.exec(text.trim());
   if (!match) return undefined;
-  const column = [...match[1]!.toUpperCase()].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0) - 1;
-  return { column, position: Number(match[2]) - 1 };
+  return { column: columnNumber(match[1]!), position: Number(match[2]) - 1 };
 }
 
 /** Reads one or more A1 ranges separated by spaces, each end either way round; undefined where a part is not a range. */

@@ -4,6 +4,7 @@ import { shownAt } from '../../sheet/shown-cell';
 import type { CellValue } from '../../values/cell-value';
 import { monthsLater } from '../../values/calendar';
 import { shownText } from '../../values/shown-text';
+import { amountOf, amountOrPercentSchema, type AmountOrPercent } from '../amount-or-percent';
 import { compareValues } from '../compare-values';
 import type { CompileContext } from '../compile-context';
 import type { OutcomeColumn } from '../outcome-column';
@@ -19,13 +20,11 @@ export interface ChangeWhen {
   readonly kind: 'change';
   readonly is: keyof typeof MOVES;
   /** How much at least: a number, or a percentage of what it was, such as "10%". */
-  readonly by?: number | string;
+  readonly by?: AmountOrPercent;
   readonly within?: { readonly n: number; readonly unit: Unit };
   /** A snapshot of the sheet to compare with. */
   readonly since?: string;
 }
-
-const PERCENT = /^\d+(?:\.\d+)?\s*%$/;
 
 /** What a cell holds now against the last it held before a moment, by the sheet's history. */
 export const change: ConditionKind<ChangeWhen> = {
@@ -33,10 +32,7 @@ export const change: ConditionKind<ChangeWhen> = {
     Joi.object<ChangeWhen>({
       kind: Joi.valid('change').required(),
       is: Joi.valid(...Object.keys(MOVES)).required(),
-      by: lazySchema(
-        () => Joi.alternatives().try(Joi.number().strict().min(0), Joi.string().pattern(PERCENT)),
-        'a number of 0 or more, or a percentage such as "10%"',
-      ),
+      by: amountOrPercentSchema,
       within: Joi.object({
         n: Joi.number().strict().integer().min(1).max(1_000_000).required(),
         unit: Joi.valid(...Object.keys(DAYS), ...Object.keys(MONTHS)).required(),
@@ -134,22 +130,17 @@ class ChangeKernel implements Kernel {
 }
 
 function hasMoved({ is, by }: ChangeWhen, before: CellValue, now: CellValue): boolean {
-  const [was, value] = [amountOf(before), amountOf(now)];
+  const [was, value] = [numberOf(before), numberOf(now)];
   if (by === undefined && is === 'changed') return !isEqual(before, now);
   if (was === undefined || value === undefined || before.kind !== now.kind) return false;
   const moved = value - was;
   const size = is === 'changed' ? Math.abs(moved) : is === 'rose' ? moved : -moved;
-  return size > 0 && size >= leastMove(by, was);
-}
-
-function leastMove(by: number | string | undefined, was: number): number {
-  if (by === undefined) return 0;
-  return typeof by === 'number' ? by : Math.abs(was) * Number(`${by.replace('%', '').trim()}e-2`);
+  return size > 0 && size >= amountOf(by ?? 0, was);
 }
 
 const isEqual = (one: CellValue, other: CellValue): boolean =>
   one.kind === other.kind &&
   (one.kind === 'blank' || (one.kind === 'error' && other.kind === 'error' && one.error === other.error) || compareValues(one, other) === 0);
 
-const amountOf = (value: CellValue): number | undefined =>
+const numberOf = (value: CellValue): number | undefined =>
   value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : undefined;

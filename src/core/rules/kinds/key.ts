@@ -10,6 +10,7 @@ import { foldText } from '../../values/fold-text';
 import { readInput } from '../../values/read-input';
 import { shownText } from '../../values/shown-text';
 import type { CompileContext } from '../compile-context';
+import { amountOf, amountOrPercentSchema, type AmountOrPercent } from '../amount-or-percent';
 import { editDistance } from '../edit-distance';
 import { missingField } from '../operands';
 import type { OutcomeColumn } from '../outcome-column';
@@ -31,13 +32,11 @@ export interface KeyWhen {
   /** Letters that may be off for an answer to be nearly right: 0 (default), 1 or 2. */
   readonly near?: number;
   /** How far a number may be off: a number, or a percentage of the answer such as "1%". */
-  readonly tolerance?: number | string;
+  readonly tolerance?: AmountOrPercent;
   readonly looks: Readonly<Partial<Record<KeyOutcome, Look | null>>>;
   readonly case?: boolean;
   readonly accents?: boolean;
 }
-
-const PERCENT = /^\d+(?:\.\d+)?\s*%$/;
 
 /** An answer against an answer key: empty, right, nearly right or wrong. */
 export const key: ConditionKind<KeyWhen> = {
@@ -54,10 +53,7 @@ export const key: ConditionKind<KeyWhen> = {
         '{ "field": label }, { "cells": "B2:B9" } or a list of answers',
       ).required(),
       near: Joi.number().strict().integer().min(0).max(2),
-      tolerance: lazySchema(
-        () => Joi.alternatives().try(Joi.number().strict().min(0), Joi.string().pattern(PERCENT)),
-        'a number of 0 or more, or a percentage such as "1%"',
-      ),
+      tolerance: amountOrPercentSchema,
       looks: Joi.object(Object.fromEntries(OUTCOMES.map((outcome) => [outcome, lookSchema.allow(null)]))).required(),
       case: Joi.boolean(),
       accents: Joi.boolean(),
@@ -219,8 +215,8 @@ function isRight(value: CellValue, answer: CellValue, when: KeyWhen): boolean {
 }
 
 /** Limits are included, as decimals say it: the last digits of a double do not decide. */
-function isWithin(value: number, answer: number, tolerance: number | string = 0): boolean {
-  const limit = typeof tolerance === 'number' ? tolerance : Math.abs(answer) * Number(`${tolerance.replace('%', '').trim()}e-2`);
+function isWithin(value: number, answer: number, tolerance: AmountOrPercent = 0): boolean {
+  const limit = amountOf(tolerance, answer);
   const off = Math.abs(value - answer);
   return off <= limit || (limit > 0 && Number(off.toPrecision(12)) <= Number(limit.toPrecision(12)));
 }
