@@ -13,6 +13,6 @@ export default defineConfig({
       'test/ui/**/*.test.ts',
       'test/command-line/**/*.test.ts',
     ],
-    testTimeout: 20_000,
+    testTimeout: 60_000,
   },
 });

@@ -1,10 +1,13 @@
+import { newField } from '../src/core/sheet/field';
 import fc from 'fast-check';
 import { generateNKeysBetween } from 'fractional-indexing';
 import type { Rule } from '../src/core/rules/rule';
+import type { Style } from '../src/core/looks/style';
 import type { Operation } from '../src/core/sheet/change';
+import type { SheetPart } from '../src/core/sheet/sheet-part';
 import { Sheet } from '../src/core/sheet/sheet';
 
-const FIELDS = ['f1', 'f2', 'f3'].map((id) => ({ id, widthPx: 100, format: null, unit: null }));
+const FIELDS = ['f1', 'f2', 'f3'].map((id, at) => newField(id, `a${at}`));
 const KEYS = generateNKeysBetween(null, null, 40);
 
 /** Formulas that read their own row, other rows, blocks, whole fields, one another and themselves. */
@@ -17,6 +20,7 @@ const FORMULAS = [
   '=AVERAGE(One)',
   '=COUNT(C:C)/0',
   '=INDIRECT("A"&4)',
+  '=SUM(Limit)',
   '=B2&"x"',
   '=IF(1;"";A1)',
 ] as const;
@@ -44,7 +48,10 @@ export const anyInput = fc.constantFrom(
 
 const rowId = fc.integer({ min: 0, max: 19 }).map((n) => `r${n}`);
 const fieldId = fc.constantFrom('f1', 'f2', 'f3');
-const cells = fc.array(fc.record({ row: rowId, field: fieldId, input: anyInput }), { minLength: 1, maxLength: 6 });
+const cells = fc.array(
+  fc.record({ row: rowId, field: fieldId, input: anyInput, was: fc.constantFrom('', '5', 'x') }, { requiredKeys: ['row', 'field', 'input'] }),
+  { minLength: 1, maxLength: 6 },
+);
 
 const operand = fc.oneof(
   fc.constantFrom(5, 7, 0.7, 'done', '2026-03-08', true),
@@ -170,6 +177,49 @@ export const anyRule: fc.Arbitrary<Rule> = fc
   })
   .map((rule) => ({ name: rule.id, ...rule }) as Rule);
 
+const style: fc.Arbitrary<Style> = fc.constantFrom({ bold: true }, { fill: '#ffeecc', align: 'center' as const }, { number: '0.00' });
+
+/** Operations on rows, fields and what lies over them. */
+const layoutOperations: fc.Arbitrary<Operation>[] = [
+  fc.record({
+    kind: fc.constant('change-rows' as const),
+    rows: fc.array(
+      fc.record(
+        {
+          id: rowId,
+          key: fc.constantFrom(...KEYS),
+          role: fc.constantFrom('record' as const, 'header' as const, 'total' as const),
+          style: fc.option(style),
+          heightPx: fc.option(fc.constantFrom(20, 60)),
+          level: fc.option(fc.constantFrom(0, 2)),
+        },
+        { requiredKeys: ['id'] },
+      ),
+      { minLength: 1, maxLength: 3 },
+    ),
+  }),
+  fc.record({
+    kind: fc.constant('put-fields' as const),
+    fields: fc
+      .record({ id: fc.constantFrom('f1', 'f2', 'f3', 'f4'), key: fc.constantFrom('Z1', 'a0', 'a1V', 'a3'), format: fc.constantFrom(null, '0.0') })
+      .map(({ id, key, format }) => [newField(id, key, { format })]),
+  }),
+  fc.record({ kind: fc.constant('remove-fields' as const), fields: fc.constantFrom(['f2'], ['f4'], ['f3', 'f4']) }),
+  fc.record({
+    kind: fc.constant('set-styles' as const),
+    cells: fc.array(fc.record({ row: rowId, field: fieldId, style: fc.option(style) }), { minLength: 1, maxLength: 4 }),
+  }),
+  fc.record({
+    kind: fc.constant('put-parts' as const),
+    parts: fc.constantFrom<SheetPart[][]>(
+      [{ id: 'limit', kind: 'name', name: 'Limit', refersTo: '=$A$3' }],
+      [{ id: 'limit', kind: 'name', name: 'limit', refersTo: '=$B$2:$B$5' }],
+      [{ id: 'm1', kind: 'merge', top: 'r1', bottom: 'r2', left: 'f1', right: 'f2' }],
+    ),
+  }),
+  fc.record({ kind: fc.constant('remove-parts' as const), parts: fc.constantFrom(['limit'], ['m1', 'limit']) }),
+];
+
 /** Operations of every kind on a sheet of `makeSheet`; some name rows and rules that are not there. */
 export const anyOperation: fc.Arbitrary<Operation> = fc.oneof(
   { weight: 5, arbitrary: fc.record({ kind: fc.constant('set-cells' as const), cells }) },
@@ -191,6 +241,7 @@ export const anyOperation: fc.Arbitrary<Operation> = fc.oneof(
     rules: anyRule.map((rule) => [{ id: rule.id, key: KEYS[rule.id.charCodeAt(0) - 97]!, rule }]),
   }),
   fc.record({ kind: fc.constant('remove-rules' as const), rules: fc.constantFrom(['a'], ['b', 'c']) }),
+  ...layoutOperations,
 );
 
 /** A sheet of a header and ten records with mixed inputs. */
@@ -207,4 +258,9 @@ export function makeSheet(inputs: readonly string[] = ['5', '4.9', 'x', '', '7',
 }
 
 /** All that a sheet holds, in a form that can be compared. */
-export const contentsOf = (sheet: Sheet) => ({ rows: sheet.order.map((slot) => sheet.storedRow(slot)), rules: sheet.rulesInOrder() });
+export const contentsOf = (sheet: Sheet) => ({
+  fields: sheet.fields,
+  rows: sheet.order.map((slot) => sheet.storedRow(slot)),
+  rules: sheet.rulesInOrder(),
+  parts: [...sheet.parts.values()].sort((a, b) => (a.id < b.id ? -1 : 1)),
+});

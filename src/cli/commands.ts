@@ -8,7 +8,7 @@ import type { Table } from '../core/exchange/table';
 import { advise } from '../core/rules/advice/registry';
 import { Evaluation } from '../core/rules/evaluation';
 import { reportEvaluation } from '../core/rules/evaluate-report';
-import { mapRuleFields } from '../core/rules/map-rule-fields';
+import { mapRuleReferences } from '../core/rules/map-rule-references';
 import { fieldByLabel, readRuleSet, type RuleSet } from '../core/rules/read-rule-set';
 import { traceCell } from '../core/rules/trace';
 import { cellAddress, columnLetters, parseAddress } from '../core/sheet/address';
@@ -99,7 +99,7 @@ function repairTold(operation: Operation, sheet: Sheet): object {
     return column === undefined ? id : (sheet.labelOf(column) ?? columnLetters(column));
   };
   if (operation.kind === 'put-rules')
-    return { ...operation, rules: operation.rules.map(({ rule, ...rest }) => ({ ...rest, rule: mapRuleFields(rule, labelOf) })) };
+    return { ...operation, rules: operation.rules.map(({ rule, ...rest }) => ({ ...rest, rule: mapRuleReferences(rule, { field: labelOf }) })) };
   if (operation.kind !== 'set-cells') return operation;
   const addressOf = ({ row, field }: CellInput) => cellAddress(sheet.findColumn(field)!, sheet.positionOf(sheet.findSlot(row)!));
   return { ...operation, cells: operation.cells.map((cell) => ({ cell: addressOf(cell), input: cell.input })) };
@@ -142,7 +142,7 @@ function open(data: string, rules: string, options: DataOptions): { evaluation: 
   const ruleSet = readRules(rules);
   const sheet = readData(data, options);
   const evaluation = new Evaluation(sheet, ruleSet.looks, { now: serialInZone(options.nowMs, options.zone) });
-  evaluation.setRules(ruleSet.rules.map((rule) => mapRuleFields(rule, fieldByLabel(sheet))));
+  evaluation.setRules(ruleSet.rules.map((rule) => mapRuleReferences(rule, { field: fieldByLabel(sheet) })));
   return { evaluation, looks: ruleSet.looks };
 }
 

@@ -1,12 +1,12 @@
 import { randomLcg, randomNormal, randomUniform } from 'd3-random';
 import { generateNKeysBetween } from 'fractional-indexing';
 import type { StoredRow, StoredRule } from '../core/sheet/change';
-import type { Field } from '../core/sheet/sheet';
+import type { Field } from '../core/sheet/field';
 import { isoFromSerial } from '../core/values/date-serial';
 import type { SheetContents } from '../server/sheets/create-sheet';
 import { stationRules } from './station-rules';
 
-interface Column extends Field {
+interface Column extends Omit<Field, 'key'> {
   readonly label: string;
 }
 
@@ -53,13 +53,14 @@ export function stationReadings({ today, records = 480, seed = 20260308 }: { tod
     const cells = reading({ station: at % STATIONS.length, day: today - (weeks - 1 - week) * 7 - (at % 3), random });
     return { id: `r${at + 1}`, key: keys[at + 1]!, role: 'record', cells };
   });
-  const fields = COLUMNS.map(({ id, widthPx, format, unit }) => ({ id, widthPx, format, unit }));
+  const fieldKeys = generateNKeysBetween(null, null, COLUMNS.length);
+  const fields = COLUMNS.map(({ label: _, ...field }, at) => ({ ...field, key: fieldKeys[at]! }));
   const ruleKeys = generateNKeysBetween(null, null, stationRules.length);
   const rules: StoredRule[] = stationRules.map((rule, at) => ({ id: rule.id, key: ruleKeys[at]!, rule }));
   return { id: 'station-readings', name: 'Station readings', fields, rows: [header, ...rows], rules };
 }
 
-function column(id: string, label: string, rest: Partial<Field>): Column {
+function column(id: string, label: string, rest: Partial<Omit<Field, 'key'>>): Column {
   return { id, label, widthPx: 100, format: null, unit: null, ...rest };
 }
 

@@ -1,20 +1,34 @@
-import { generateKeyBetween } from 'fractional-indexing';
 import { nanoid } from 'nanoid';
 import { columnLetters } from '../core/sheet/address';
 import { shownAt } from '../core/sheet/shown-cell';
+import { holdRanges } from '../core/formula/hold-ranges';
+import { withFollowers } from '../core/rules/follow-layout';
 import { profileRule } from '../core/rules/profile-rule';
 import { ruleSentence } from '../core/rules/sentence-words';
-import { keepReferences, showReferences } from '../core/formula/keep-references';
+import { inRow, keepReferences, showReferences } from '../core/formula/keep-references';
 import { traceCell } from '../core/rules/trace';
-import type { CellInput, Operation } from '../core/sheet/change';
+import { transposed, type PastedCell } from '../core/edit/cells';
+import { findCells } from '../core/edit/find';
+import { editWords, operationsOf, type Edit } from '../core/edit/registry';
+import { measureArea } from '../core/rules/measure-area';
+import type { Operation } from '../core/sheet/change';
+import { mergeAreas } from '../core/sheet/merge-areas';
 import type { Theme } from '../core/looks/first-family';
 import type { SheetId } from '../core/sheet/ids';
 import { unpackSheet } from '../protocol/packed-sheet';
-import type { Area, CellAnswer, Event, LegendEntry, Request, SheetFrame, ShownField } from '../protocol/engine-messages';
+import type { Area, CellAnswer, CopiedText, Event, Filter, LegendEntry, Request, SheetFrame, ShownField } from '../protocol/engine-messages';
+import { copyArea, pastedCells, type Copied } from './clipboard';
 import { LiveLink } from './live-link';
+import { edgeFrom } from './edge-from';
+import { longestTexts } from './longest-texts';
+import { valuesOf } from './values-of';
 import { Replica } from './replica';
+import { rowHeights } from './row-heights';
 import { UndoStack, type Step } from './undo-stack';
 import { windowOf } from './window-of';
+
+/** Cells found that are told at once. */
+const MOST_FOUND = 10_000;
 
 /** What has to be told to the page since it was last told. */
 type News = 'frame' | 'window' | 'legend' | 'undo';
@@ -28,6 +42,8 @@ export class Engine {
   private theme: Theme = 'light';
   private area: Area = { left: 0, top: 0, right: -1, bottom: -1 };
   private spotlight: string | null = null;
+  private filter: Filter | null = null;
+  private copied: Copied | null = null;
   private readonly news = new Set<News>();
   /** The frame as it was last told: most edits leave it as it is. */
   private toldFrame = '';
@@ -51,20 +67,31 @@ export class Engine {
         this.replica?.useTheme(request.theme);
         return this.note('window');
       case 'change':
-        return this.change(request.operations);
+        return this.change(request.operations, request.operations.some(({ kind }) => kind.includes('rules')) ? 'rules' : 'change');
       case 'enter':
         return this.enter(request.column, request.position, request.input);
-      case 'clear':
-        return this.clear(request.area);
-      case 'add-record':
-        return this.addRecord();
-      case 'remove-rows':
-        return this.change([
-          { kind: 'remove-rows', rows: this.sheet.order.slice(request.top, request.bottom + 1).map((slot) => this.sheet.rowId(slot)) },
-        ]);
+      case 'edit':
+        return this.edit(request.edit);
+      case 'copy':
+        return this.copy(request.area);
+      case 'paste':
+        return this.paste(request);
+      case 'find':
+        return findCells(this.sheet, request.wanted).slice(0, MOST_FOUND);
+      case 'measure':
+        return measureArea(this.opened.evaluation, request.area);
+      case 'ask-texts':
+        return longestTexts(this.sheet, request.left, request.right);
+      case 'ask-edge':
+        return edgeFrom(this.sheet, request);
+      case 'ask-values':
+        return valuesOf(this.sheet, request.column);
+      case 'filter':
+        this.filter = request.filter;
+        return this.note('frame', 'window');
       case 'undo':
       case 'redo':
-        this.undo.step(request.kind, (operations) => this.apply(operations));
+        this.undo.step(request.kind, (operations, says) => this.apply(operations, says));
         return null;
       case 'draft':
         this.opened.setDraft(request.rule);
@@ -139,43 +166,54 @@ export class Engine {
     this.tell({ kind: 'link-changed', state, pending: this.replica?.waiting.length ?? 0 });
   }
 
-  private change(operations: readonly Operation[]): null {
-    this.undo.made(this.apply(operations));
+  private change(operations: readonly Operation[], says: string): null {
+    if (operations.length) this.undo.made(this.apply(operations, says));
     return null;
   }
 
   /** Applies operations here at once and sends them; gives what takes them back. */
-  private apply(operations: readonly Operation[]): Step {
+  private apply(asked: readonly Operation[], says: string): Step {
+    const { sheet } = this;
+    const held = holdRanges(sheet, asked);
+    const operations = [...(held.length ? [{ kind: 'set-cells' as const, cells: held }] : []), ...withFollowers(sheet, asked)];
     const change = { id: nanoid(), operations };
     const inverse = this.opened.apply(change);
     this.link?.send(change);
     this.note('frame', 'window', 'legend', 'undo');
-    return { changeId: change.id, inverse };
+    return { changeId: change.id, inverse, says };
   }
 
   private enter(column: number, position: number, input: string): null {
     const slot = this.sheet.order[position];
     const field = this.sheet.fields[column];
     if (slot === undefined || !field) return null;
-    const kept = keepReferences(input, this.sheet, slot);
+    const kept = keepReferences(input, this.sheet, inRow(this.sheet, slot));
     if (this.sheet.columns[column]!.inputAt(slot) === kept) return null;
-    return this.change([{ kind: 'set-cells', cells: [{ row: this.sheet.rowId(slot), field: field.id, input: kept }] }]);
+    const says = `entry in ${columnLetters(column)}${position + 1}`;
+    return this.change([{ kind: 'set-cells', cells: [{ row: this.sheet.rowId(slot), field: field.id, input: kept }] }], says);
   }
 
-  private clear({ left, top, right, bottom }: Area): null {
-    const cells: CellInput[] = [];
-    for (const slot of this.sheet.order.slice(top, bottom + 1))
-      for (let column = left; column <= right; column++)
-        if (this.sheet.columns[column]!.inputAt(slot) !== '')
-          cells.push({ row: this.sheet.rowId(slot), field: this.sheet.fields[column]!.id, input: '' });
-    return cells.length ? this.change([{ kind: 'set-cells', cells }]) : null;
+  private edit(edit: Edit): null {
+    return this.change(operationsOf(this.sheet, edit, { newId: () => nanoid(10) }), editWords(edit));
   }
 
-  private addRecord(): { position: number } {
-    const last = this.sheet.order.at(-1);
-    const key = generateKeyBetween(last === undefined ? null : this.sheet.rowKey(last), null);
-    this.change([{ kind: 'insert-rows', rows: [{ id: nanoid(10), key, role: 'record', cells: {} }] }]);
-    return { position: this.sheet.rowCount - 1 };
+  private copy(area: Area): CopiedText {
+    const { copied, text } = copyArea(this.opened, area, nanoid(10));
+    this.copied = copied;
+    return text;
+  }
+
+  /** Pastes what was copied here, with formulas and styles, or a table of texts from elsewhere. One cell fills the whole area. */
+  private paste({ area, token, table, how }: Extract<Request, { kind: 'paste' }>): Area {
+    const at = { column: area.left, position: area.top };
+    const own = token !== null && this.copied?.token === token ? pastedCells(this.copied, at, how) : null;
+    const texts = how === 'transposed' ? transposed(table) : table;
+    const cells = own ?? texts.map((row) => row.map((input): PastedCell => ({ input })));
+    const single = cells.length === 1 && cells[0]!.length === 1 ? cells[0]![0]! : undefined;
+    const rows = single ? spread(single, area) : cells;
+    this.edit({ do: 'paste-cells', ...at, rows });
+    const width = Math.max(1, ...rows.map((row) => row.length));
+    return { left: area.left, top: area.top, right: area.left + width - 1, bottom: area.top + Math.max(1, rows.length) - 1 };
   }
 
   private cell(column: number, position: number): CellAnswer | null {
@@ -190,6 +228,8 @@ export class Engine {
       field: field.id,
       input: showReferences(this.sheet.columns[column]!.inputAt(slot), this.sheet, slot),
       shown: shownAt(this.sheet, column, slot),
+      style: this.sheet.styleAt(column, slot) ?? {},
+      role: this.sheet.roleAt(slot),
       mistake: this.opened.evaluation.calculation.mistakeAt(column, slot) ?? null,
       trace,
     };
@@ -227,19 +267,30 @@ export class Engine {
       events.push({ kind: 'frame-changed', frame });
     }
     if (news.has('window')) {
-      const window = windowOf(this.replica, this.area, this.spotlight);
-      const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: this.frozenRows() - 1 }, this.spotlight);
+      const { spotlight } = this;
+      const heights = rowHeights(this.replica, this.filter);
+      const window = windowOf(this.replica, this.area, { spotlight, heights });
+      const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: this.frozenRows() - 1 }, { spotlight, heights });
       for (const part of [window, frozen]) buffers.push(part.looks.buffer, part.aligns.buffer, part.spotlit.buffer);
       events.push({ kind: 'window-resolved', window, frozen });
     }
     if (news.has('legend')) events.push({ kind: 'rules-counted', legend: this.legend() });
-    if (news.has('undo')) events.push({ kind: 'undo-changed', ...this.undo.depth });
+    if (news.has('undo')) events.push({ kind: 'undo-changed', ...this.undo.next });
     this.tellAll(events, buffers);
   }
 
   private frame(): SheetFrame {
     const { sheet } = this;
-    return { name: this.name, fields: this.shownFields(), rowCount: sheet.rowCount, frozenRows: this.frozenRows() };
+    return {
+      name: this.name,
+      fields: this.shownFields(),
+      rowCount: sheet.rowCount,
+      frozenRows: this.frozenRows(),
+      heights: rowHeights(this.opened, this.filter),
+      merges: mergeAreas(sheet).map(({ area }) => area),
+      names: [...sheet.parts.values()].filter((part) => part.kind === 'name'),
+      filter: this.filter,
+    };
   }
 
   /** Rows up to the header, where that is near the top. */
@@ -270,3 +321,11 @@ export class Engine {
     });
   }
 }
+
+/** One cell in each place of an area. Its formula moves along. */
+const spread = (cell: PastedCell, { left, top, right, bottom }: Area): PastedCell[][] =>
+  Array.from({ length: bottom - top + 1 }, (_, down) =>
+    Array.from({ length: right - left + 1 }, (__, across) =>
+      cell.by ? { ...cell, by: { columns: cell.by.columns + across, rows: cell.by.rows + down } } : cell,
+    ),
+  );

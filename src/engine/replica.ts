@@ -2,7 +2,8 @@ import { savedLooks, type Theme } from '../core/looks/first-family';
 import type { Look } from '../core/looks/look';
 import { Evaluation } from '../core/rules/evaluation';
 import type { Change, Operation, StoredRule } from '../core/sheet/change';
-import type { Effect, Sheet } from '../core/sheet/sheet';
+import type { Effect } from '../core/sheet/effect';
+import type { Sheet } from '../core/sheet/sheet';
 import { serialInZone } from '../core/values/serial-in-zone';
 import type { RecordedChange } from '../protocol/recorded-change';
 

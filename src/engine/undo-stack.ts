@@ -4,6 +4,8 @@ import type { Operation } from '../core/sheet/change';
 export interface Step {
   readonly changeId: string;
   readonly inverse: readonly Operation[];
+  /** What it did, in a few words. */
+  readonly says: string;
 }
 
 /** What one person can take back and bring back in a session. */
@@ -18,11 +20,11 @@ export class UndoStack {
   }
 
   /** Takes the next step back or forward: `run` makes a change of its operations. Returns false where there is none. */
-  step(direction: 'undo' | 'redo', run: (operations: readonly Operation[]) => Step): boolean {
+  step(direction: 'undo' | 'redo', run: (operations: readonly Operation[], says: string) => Step): boolean {
     const [from, to] = direction === 'undo' ? [this.done, this.undone] : [this.undone, this.done];
     const step = from.pop();
     if (!step) return false;
-    to.push(run(step.inverse));
+    to.push(run(step.inverse, step.says));
     return true;
   }
 
@@ -32,7 +34,8 @@ export class UndoStack {
     this.undone = this.undone.filter((step) => step.changeId !== changeId);
   }
 
-  get depth(): { undo: number; redo: number } {
-    return { undo: this.done.length, redo: this.undone.length };
+  /** What would be taken back and brought back next; null where there is nothing. */
+  get next(): { undo: string | null; redo: string | null } {
+    return { undo: this.done.at(-1)?.says ?? null, redo: this.undone.at(-1)?.says ?? null };
   }
 }

@@ -1,42 +1,67 @@
+import type { Style } from '../core/looks/style';
 import { TAG } from '../core/values/cell-value';
 import { shownAt, shownBy } from '../core/sheet/shown-cell';
 import { decidingOutcome, sourcesOf, type ResolvedLook } from '../core/rules/resolver';
 import type { RunningRule } from '../core/rules/running-rule';
-import type { Area, PaintedLook, SheetWindow } from '../protocol/engine-messages';
+import type { Area, PaintedLook, RowHeights, SheetWindow } from '../protocol/engine-messages';
 import type { Replica } from './replica';
 
 /** The part of a sheet under an area, ready to paint. Cost: a few microseconds a cell, and nothing for the rest of the sheet. */
-export function windowOf({ sheet, evaluation }: Replica, asked: Area, spotlight: string | null): SheetWindow {
+export function windowOf(
+  { sheet, evaluation }: Replica,
+  asked: Area,
+  { spotlight, heights }: { spotlight: string | null; heights: RowHeights },
+): SheetWindow {
   const area = clip(asked, sheet.rowCount, sheet.fields.length);
   const width = Math.max(0, area.right - area.left + 1);
-  const height = Math.max(0, area.bottom - area.top + 1);
+  const rows = rowsInView(area, heights);
+  const height = rows.length;
   const texts: string[] = [];
   const looks = new Uint16Array(width * height);
   const aligns = new Uint8Array(width * height);
   const spotlit = new Uint8Array(spotlight === null ? 0 : width * height);
-  const indexOf = new Map<ResolvedLook, number>([[evaluation.resolver.none, 0]]);
   const names = evaluation.running.map((running) => running.rule.name);
+  const indexOf = new Map<ResolvedLook, Map<string, number>>();
+  const table: PaintedLook[] = [];
+  const indexOfLook = (look: ResolvedLook, style: Style | undefined): number => {
+    const styles = indexOf.get(look) ?? new Map<string, number>();
+    indexOf.set(look, styles);
+    const key = style ? JSON.stringify(style) : '';
+    const known = styles.get(key);
+    if (known !== undefined) return known;
+    const index =
+      table.push({ properties: Object.fromEntries(look.properties), rules: look.rules.map((rule) => names[rule]!), style: style ?? {} }) - 1;
+    styles.set(key, index);
+    return index;
+  };
   const spot = evaluation.running.find((running) => running.rule.id === spotlight);
-  for (let position = area.top, at = 0; position <= area.bottom; position++) {
+  let at = 0;
+  for (const position of rows) {
     const slot = sheet.order[position]!;
     const isTop = sheet.roleAt(slot) === 'header' || sheet.roleAt(slot) === 'title';
     for (let column = area.left; column <= area.right; column++, at++) {
       const look = evaluation.resolver.resolve(column, slot);
-      let index = indexOf.get(look);
-      if (index === undefined) indexOf.set(look, (index = indexOf.size));
-      looks[at] = index;
+      looks[at] = indexOfLook(look, sheet.styleAt(column, slot));
       texts.push(textAt(sheet, { column, slot }, look));
       const tag = sheet.columns[column]!.tags[slot];
       aligns[at] = tag === TAG.number || tag === TAG.date ? 1 : tag === TAG.logical || tag === TAG.error ? 2 : 0;
       if (spotlight !== null) spotlit[at] = isTop || (spot && showsAt(spot, column, slot)) ? 1 : 0;
     }
   }
-  const lookTable = Array.from(indexOf.keys(), (look): PaintedLook => ({
-    properties: Object.fromEntries(look.properties),
-    rules: look.rules.map((rule) => names[rule]!),
-  }));
-  const roles = sheet.order.slice(area.top, area.bottom + 1).map((slot) => sheet.roleAt(slot));
-  return { area, texts, looks, lookTable, aligns, spotlit, roles };
+  const roles = rows.map((position) => sheet.roleAt(sheet.order[position]!));
+  return { area, rows, texts, looks, lookTable: table, aligns, spotlit, roles };
+}
+
+function rowsInView({ top, bottom }: Area, heights: RowHeights): number[] {
+  const rows: number[] = [];
+  let at = top;
+  for (const [first, last, heightPx] of heights) {
+    if (heightPx !== 0 || last < at) continue;
+    for (; at < first && at <= bottom; at++) rows.push(at);
+    at = Math.max(at, last + 1);
+  }
+  for (; at <= bottom; at++) rows.push(at);
+  return rows;
 }
 
 /** True where a rule gives a cell a look, or would: the cell is read or painted, and its outcome has a look. */

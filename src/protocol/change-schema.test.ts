@@ -1,4 +1,7 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { anyOperation } from '../../test/arbitrary-sheet';
+import { newField } from '../core/sheet/field';
 import { changeSchema } from './change-schema';
 
 const check = (operation: object) => changeSchema.validate({ id: 'c', operations: [operation] }, { convert: false }).error?.message;
@@ -12,6 +15,14 @@ test.each([
   { kind: 'remove-rules', rules: ['r'] },
 ])('takes $kind', (operation) => expect(check(operation)).toBeUndefined());
 
+test('takes every operation that the engine may make', () => {
+  fc.assert(
+    fc.property(anyOperation, (operation) => {
+      expect(check(operation)).toBeUndefined();
+    }),
+  );
+});
+
 describe('refuses, and says where', () => {
   test.each([
     [{ kind: 'drop-sheet' }, 'operations[0].kind'],
@@ -22,6 +33,13 @@ describe('refuses, and says where', () => {
     [{ kind: 'insert-rows', rows: [1, 2].map(() => ({ id: 'r', key: 'a0', role: 'record', cells: {} })) }, 'duplicate'],
     [{ kind: 'insert-rows', rows: [{ id: 'r', key: 'not a key', role: 'record', cells: {} }] }, 'rows[0].key'],
     [{ kind: 'insert-rows', rows: [{ id: 'r', key: 'a0', role: 'king', cells: {} }] }, 'rows[0].role'],
+    [{ kind: 'change-rows', rows: [{ id: 'r', heightPx: 5 }] }, 'rows[0].heightPx'],
+    [{ kind: 'set-styles', cells: [{ row: 'r', field: 'f', style: { fill: 'red' } }] }, 'style.fill'],
+    [{ kind: 'put-fields', fields: [newField('f', 'a0', { widthPx: 3 })] }, 'fields[0].widthPx'],
+    [{ kind: 'put-parts', parts: [{ id: 'b2', kind: 'name', name: 'B2', refersTo: '=A1' }] }, 'must not look like the address of a cell'],
+    [{ kind: 'put-parts', parts: [{ id: 'x', kind: 'name', name: 'Limit', refersTo: '=A1' }] }, 'its name in lower case'],
+    [{ kind: 'put-parts', parts: [{ id: 'my limit', kind: 'name', name: 'my limit', refersTo: '=A1' }] }, 'only letters, digits'],
+    [{ kind: 'put-parts', parts: [{ id: 'x', kind: 'sticker' }] }, 'parts[0].kind'],
     [{ kind: 'put-rules', rules: [{ id: 'other', key: 'a0', rule }] }, 'must be the same as its id'],
     [{ kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: { ...rule, look: { look: 'gone' } } }] }, 'a look that does not exist: gone'],
     [{ kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: { ...rule, look: { fill: 'red' } } }] }, 'look.fill'],

@@ -1,9 +1,14 @@
 import Joi from 'joi';
 import { FIRST_FAMILY } from '../core/looks/first-family';
+import { styleSchema } from '../core/looks/style-schema';
+import { formulaSchema } from '../core/rules/kinds/operand-schema';
 import type { Rule } from '../core/rules/rule';
+import { parseAddress } from '../core/sheet/address';
 import { ruleSchema, savedLooksOf } from '../core/rules/rule-schema';
 import type { Change, StoredRule } from '../core/sheet/change';
+import type { Field } from '../core/sheet/field';
 import { ROW_ROLES } from '../core/sheet/row-role';
+import { nameKey, type Merge, type NamedRange } from '../core/sheet/sheet-part';
 
 const id = Joi.string()
   .pattern(/^[\w-]+$/)
@@ -32,6 +37,60 @@ const storedRule = Joi.object<StoredRule>({ id: id.required(), key: key.required
   value.rule.id === value.id ? value : helpers.message({ custom: '{{#label}}.rule.id must be the same as its id' }),
 );
 
+const field = Joi.object<Field>({
+  id: id.required(),
+  key: key.required(),
+  widthPx: Joi.number().integer().min(24).max(2000).required(),
+  format: Joi.string().max(64).allow(null).required(),
+  unit: Joi.string().max(40).allow(null).required(),
+  style: styleSchema,
+  hidden: Joi.boolean(),
+});
+
+const rowAbout = {
+  style: styleSchema,
+  heightPx: Joi.number().integer().min(16).max(1000),
+  level: Joi.number().integer().min(0).max(8),
+};
+
+const name = Joi.string()
+  .max(100)
+  .pattern(/^\p{L}[\p{L}\p{N}._]*$/u)
+  .custom((value: string, helpers) =>
+    parseAddress(value) ? helpers.message({ custom: '{{#label}} must not look like the address of a cell' }) : value,
+  )
+  .messages({ 'string.pattern.base': '{{#label}} must begin with a letter and hold only letters, digits, points and low lines' });
+
+const part = Joi.object().when('.kind', {
+  switch: [
+    {
+      is: 'name',
+      then: Joi.object<NamedRange>({
+        id: Joi.string().required(),
+        kind: Joi.string(),
+        name: name.required(),
+        refersTo: formulaSchema.required(),
+      }).custom((value: NamedRange, helpers) =>
+        value.id === nameKey(value.name) ? value : helpers.message({ custom: '{{#label}}.id must be its name in lower case' }),
+      ),
+    },
+    {
+      is: 'merge',
+      then: Joi.object<Merge>({
+        id: id.required(),
+        kind: Joi.string(),
+        top: id.required(),
+        bottom: id.required(),
+        left: id.required(),
+        right: id.required(),
+      }),
+    },
+  ],
+  otherwise: Joi.object({ kind: Joi.valid('name', 'merge').required() }).unknown(),
+});
+
+const partId = Joi.string().min(1).max(100);
+
 const operation = Joi.object().when('.kind', {
   switch: [
     {
@@ -39,7 +98,7 @@ const operation = Joi.object().when('.kind', {
       then: Joi.object({
         kind: Joi.string(),
         cells: Joi.array()
-          .items(Joi.object({ row: id.required(), field: id.required(), input: input.required() }))
+          .items(Joi.object({ row: id.required(), field: id.required(), input: input.required(), was: input }))
           .min(1)
           .required(),
       }),
@@ -55,6 +114,7 @@ const operation = Joi.object().when('.kind', {
               key: key.required(),
               role: Joi.valid(...ROW_ROLES).required(),
               cells: Joi.object().pattern(id, input).required(),
+              about: Joi.object({ ...rowAbout, styles: Joi.object().pattern(id, styleSchema) }),
             }),
           )
           .unique('id')
@@ -62,6 +122,39 @@ const operation = Joi.object().when('.kind', {
           .required(),
       }),
     },
+    {
+      is: 'change-rows',
+      then: Joi.object({
+        kind: Joi.string(),
+        rows: Joi.array()
+          .items(
+            Joi.object({
+              id: id.required(),
+              key,
+              role: Joi.valid(...ROW_ROLES),
+              style: styleSchema.allow(null),
+              heightPx: rowAbout.heightPx.allow(null),
+              level: rowAbout.level.allow(null),
+            }),
+          )
+          .min(1)
+          .required(),
+      }),
+    },
+    {
+      is: 'set-styles',
+      then: Joi.object({
+        kind: Joi.string(),
+        cells: Joi.array()
+          .items(Joi.object({ row: id.required(), field: id.required(), style: styleSchema.allow(null).required() }))
+          .min(1)
+          .required(),
+      }),
+    },
+    { is: 'put-fields', then: Joi.object({ kind: Joi.string(), fields: Joi.array().items(field).unique('id').min(1).required() }) },
+    { is: 'remove-fields', then: Joi.object({ kind: Joi.string(), fields: Joi.array().items(id).min(1).required() }) },
+    { is: 'put-parts', then: Joi.object({ kind: Joi.string(), parts: Joi.array().items(part).unique('id').min(1).required() }) },
+    { is: 'remove-parts', then: Joi.object({ kind: Joi.string(), parts: Joi.array().items(partId).min(1).required() }) },
     { is: 'remove-rows', then: Joi.object({ kind: Joi.string(), rows: Joi.array().items(id).min(1).required() }) },
     {
       is: 'put-rules',
@@ -72,7 +165,21 @@ const operation = Joi.object().when('.kind', {
     },
     { is: 'remove-rules', then: Joi.object({ kind: Joi.string(), rules: Joi.array().items(id).min(1).required() }) },
   ],
-  otherwise: Joi.object({ kind: Joi.valid('set-cells', 'insert-rows', 'remove-rows', 'put-rules', 'remove-rules').required() }).unknown(),
+  otherwise: Joi.object({
+    kind: Joi.valid(
+      'set-cells',
+      'set-styles',
+      'insert-rows',
+      'remove-rows',
+      'change-rows',
+      'put-fields',
+      'remove-fields',
+      'put-parts',
+      'remove-parts',
+      'put-rules',
+      'remove-rules',
+    ).required(),
+  }).unknown(),
 });
 
 /** A change as it arrives from outside. */

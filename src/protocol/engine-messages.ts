@@ -6,7 +6,12 @@ import type { TraceStep } from '../core/rules/trace';
 import type { Operation, StoredRule } from '../core/sheet/change';
 import type { FieldId, RowId, RuleId, SheetId } from '../core/sheet/ids';
 import type { RowRole } from '../core/sheet/row-role';
-import type { Field } from '../core/sheet/sheet';
+import type { Field } from '../core/sheet/field';
+import type { Edit } from '../core/edit/registry';
+import type { Wanted } from '../core/edit/find';
+import type { Style } from '../core/looks/style';
+import type { AreaMeasures } from '../core/rules/measure-area';
+import type { NamedRange } from '../core/sheet/sheet-part';
 
 export const PROTOCOL_VERSION = 1;
 
@@ -25,9 +30,21 @@ export type Request =
   | { readonly kind: 'use-theme'; readonly theme: Theme }
   | { readonly kind: 'change'; readonly operations: readonly Operation[] }
   | { readonly kind: 'enter'; readonly column: number; readonly position: number; readonly input: string }
-  | { readonly kind: 'clear'; readonly area: Area }
-  | { readonly kind: 'add-record' }
-  | { readonly kind: 'remove-rows'; readonly top: number; readonly bottom: number }
+  | { readonly kind: 'edit'; readonly edit: Edit }
+  | { readonly kind: 'copy'; readonly area: Area }
+  | {
+      readonly kind: 'paste';
+      readonly area: Area;
+      readonly token: string | null;
+      readonly table: readonly (readonly string[])[];
+      readonly how: PasteHow;
+    }
+  | { readonly kind: 'find'; readonly wanted: Wanted }
+  | { readonly kind: 'measure'; readonly area: Area }
+  | { readonly kind: 'ask-texts'; readonly left: number; readonly right: number }
+  | { readonly kind: 'ask-edge'; readonly column: number; readonly position: number; readonly columns: number; readonly rows: number }
+  | { readonly kind: 'ask-values'; readonly column: number }
+  | { readonly kind: 'filter'; readonly filter: Filter | null }
   | { readonly kind: 'undo' }
   | { readonly kind: 'redo' }
   | { readonly kind: 'draft'; readonly rule: StoredRule | null }
@@ -38,12 +55,32 @@ export type Request =
 
 /** What a request is answered with. */
 export interface Answers {
-  readonly 'add-record': { readonly position: number };
+  readonly copy: CopiedText;
+  /** The cells that were pasted into. */
+  readonly paste: Area;
+  readonly find: readonly { readonly column: number; readonly position: number }[];
+  readonly measure: AreaMeasures;
+  readonly 'ask-edge': { readonly column: number; readonly position: number };
+  /** What a field shows in its records, each once, and how often; the most frequent first. */
+  readonly 'ask-values': readonly { readonly text: string; readonly count: number }[];
+  /** The longest texts of each field, for fitting its width. */
+  readonly 'ask-texts': readonly (readonly string[])[];
   readonly 'ask-cell': CellAnswer | null;
   readonly 'ask-match': { readonly column: number; readonly position: number } | null;
   readonly 'ask-profile': RuleProfile;
 }
 export type AnswerOf<K extends Request['kind']> = K extends keyof Answers ? Answers[K] : null;
+
+/** What was copied, for other programs. */
+export interface CopiedText {
+  readonly text: string;
+  readonly html: string;
+}
+
+export type PasteHow = 'all' | 'values' | 'looks' | 'transposed';
+
+/** Which records are in view: those that a rule gives a look, or whose shown text in a field is one of these. For this reader alone. */
+export type Filter = { readonly rule: RuleId } | { readonly column: number; readonly texts: readonly string[] };
 
 export interface CellAnswer {
   readonly column: number;
@@ -52,6 +89,9 @@ export interface CellAnswer {
   readonly field: FieldId;
   readonly input: string;
   readonly shown: string;
+  /** Its ordinary formatting, that of its field and row included. */
+  readonly style: Style;
+  readonly role: RowRole;
   /** What is wrong with its formula, and at which character. */
   readonly mistake: string | null;
   readonly trace: readonly TraceStep[];
@@ -61,6 +101,9 @@ export interface ShownField extends Field {
   readonly label: string;
 }
 
+/** Rows, both ends included, of another height than others; 0 out of view. */
+export type RowHeights = readonly (readonly [top: number, bottom: number, heightPx: number])[];
+
 /** The frame of the sheet: what the page must know besides the visible window. */
 export interface SheetFrame {
   readonly name: string;
@@ -68,17 +111,26 @@ export interface SheetFrame {
   readonly rowCount: number;
   /** Rows at the top that stay in view: up to the header. */
   readonly frozenRows: number;
+  /** In order, without overlaps. */
+  readonly heights: RowHeights;
+  readonly merges: readonly Area[];
+  readonly names: readonly NamedRange[];
+  readonly filter: Filter | null;
 }
 
 /** A look made ready to paint: final properties, and the names of the rules that made it. */
 export interface PaintedLook {
   readonly properties: Readonly<Partial<Record<LookProperty, unknown>>>;
   readonly rules: readonly string[];
+  /** Ordinary formatting, of which the properties of rules take precedence. */
+  readonly style: Style;
 }
 
 /** A part of the sheet ready to paint. Arrays run row by row over the area. */
 export interface SheetWindow {
   readonly area: Area;
+  /** The rows of the area that are in view, from the top: those of the arrays. */
+  readonly rows: readonly number[];
   readonly texts: readonly string[];
   /** Index into `lookTable`. */
   readonly looks: Uint16Array;
@@ -114,7 +166,7 @@ export type Event =
   | { readonly kind: 'rules-counted'; readonly legend: readonly LegendEntry[] }
   | { readonly kind: 'link-changed'; readonly state: LinkState; readonly pending: number }
   | { readonly kind: 'change-refused'; readonly message: string }
-  | { readonly kind: 'undo-changed'; readonly undo: number; readonly redo: number }
+  | { readonly kind: 'undo-changed'; readonly undo: string | null; readonly redo: string | null }
   | { readonly kind: 'sheet-failed'; readonly message: string };
 
 export type ToEngine = { readonly v: number; readonly id: number } & Request;

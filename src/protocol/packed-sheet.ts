@@ -1,6 +1,8 @@
-import type { StoredRow, StoredRule } from '../core/sheet/change';
+import type { RowAbout, StoredRow, StoredRule } from '../core/sheet/change';
 import type { FieldId, SheetId } from '../core/sheet/ids';
-import { Sheet, type Field, type SheetSettings } from '../core/sheet/sheet';
+import type { Field } from '../core/sheet/field';
+import { Sheet, type SheetSettings } from '../core/sheet/sheet';
+import type { SheetPart } from '../core/sheet/sheet-part';
 import { ROW_ROLES, roleCode } from '../core/sheet/row-role';
 
 /*
@@ -12,7 +14,7 @@ import { ROW_ROLES, roleCode } from '../core/sheet/row-role';
  *   u32 × rows one array a column: which of its distinct inputs each row holds
  * The distinct inputs are read (as numbers, dates...) once each, when the sheet is unpacked.
  */
-const VERSION = 1;
+const VERSION = 2;
 
 export interface PackedHead {
   readonly v: number;
@@ -22,23 +24,31 @@ export interface PackedHead {
   readonly sequence: number;
   readonly fields: readonly Field[];
   readonly rules: readonly StoredRule[];
+  readonly parts: readonly SheetPart[];
   readonly rowIds: readonly string[];
   readonly rowKeys: readonly string[];
   readonly dictionaries: readonly (readonly string[])[];
+  /** What rows have besides cells, by place from the top: few have anything. */
+  readonly abouts: readonly (readonly [number, RowAbout])[];
 }
+
+/** What the rows make of the head. */
+type Gathered = 'rowIds' | 'rowKeys' | 'dictionaries' | 'abouts';
 
 /** Gathers rows, top to bottom, into the packed form. */
 export class SheetPacker {
   private readonly ids: string[] = [];
   private readonly keys: string[] = [];
   private readonly roles: number[] = [];
+  private readonly abouts: (readonly [number, RowAbout])[] = [];
   private readonly columns: { field: FieldId; codes: number[]; inputs: string[]; codeOf: Map<string, number> }[];
 
-  constructor(private readonly about: Omit<PackedHead, 'v' | 'rowIds' | 'rowKeys' | 'dictionaries'>) {
+  constructor(private readonly about: Omit<PackedHead, 'v' | Gathered>) {
     this.columns = about.fields.map(({ id }) => ({ field: id, codes: [], inputs: [''], codeOf: new Map([['', 0]]) }));
   }
 
-  add({ id, key, role, cells }: StoredRow): void {
+  add({ id, key, role, cells, about }: StoredRow): void {
+    if (about) this.abouts.push([this.ids.length, about]);
     this.ids.push(id);
     this.keys.push(key);
     this.roles.push(roleCode(role));
@@ -60,6 +70,7 @@ export class SheetPacker {
       rowIds: this.ids,
       rowKeys: this.keys,
       dictionaries: this.columns.map((column) => column.inputs),
+      abouts: this.abouts,
     };
     const headBytes = new TextEncoder().encode(JSON.stringify(head));
     const rolesAt = toWord(4 + headBytes.length);
@@ -74,11 +85,11 @@ export class SheetPacker {
 }
 
 /** The sheet, with its rules, and where in its log it stands. Throws a RangeError where the bytes are not of this version. */
-export function unpackSheet(buffer: ArrayBuffer): { sheet: Sheet; head: Omit<PackedHead, 'rowIds' | 'rowKeys' | 'dictionaries'> } {
+export function unpackSheet(buffer: ArrayBuffer): { sheet: Sheet; head: Omit<PackedHead, Gathered> } {
   const headLength = new DataView(buffer).getUint32(0, true);
   const head = JSON.parse(new TextDecoder().decode(new Uint8Array(buffer, 4, headLength))) as PackedHead;
   if (head.v !== VERSION) throw new RangeError(`packed sheet of version ${head.v}; this engine reads ${VERSION}`);
-  const { rowIds, rowKeys, dictionaries, ...rest } = head;
+  const { rowIds, rowKeys, dictionaries, abouts, ...rest } = head;
   const opened = new Sheet(head.fields, head.settings);
   const rows = rowIds.length;
   const rolesAt = toWord(4 + headLength);
@@ -96,7 +107,9 @@ export function unpackSheet(buffer: ArrayBuffer): { sheet: Sheet; head: Omit<Pac
       else store.place(slot, known[code]! >= 0 ? known[code]! : (known[code] = store.codeFor(inputs[code]!, false)));
     }
   });
-  for (const rule of head.rules) opened.rules.set(rule.id, rule);
+  for (const [slot, about] of abouts) opened.dressRow(slot, about);
+  opened.parts.put(head.parts);
+  opened.rules.put(head.rules);
   return { sheet: opened, head: rest };
 }
 

@@ -24,6 +24,7 @@ test('dragging a threshold recolours the sheet while it moves; a second tab sees
   const id = await makeSheet(page, ROWS);
   const sheet = await SheetPage.open(page, id);
   const other = await SheetPage.open(await context.newPage(), id);
+  await page.bringToFront();
   await newRule(sheet, 'B2', /Compare with a value/);
   await sheet.bench.getByLabel('Name of the rule').fill('Low');
   await threshold(sheet).fill('5');

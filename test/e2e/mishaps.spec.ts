@@ -61,11 +61,12 @@ test('an entry into a record that somebody else removed is given back, with a wo
   const id = await makeSheet(page, [['Station'], ['Alder'], ['Birch']]);
   const sheet = await SheetPage.open(page, id);
   const other = await SheetPage.open(await context.newPage(), id);
+  await page.bringToFront();
   // This page hears nothing for a while, as on a train.
   await page.route('**/changes**', (route) => route.abort());
   await sheet.type('A3', 'too late');
   await other.cell('A3').click();
-  await other.page.getByRole('button', { name: 'Records' }).click();
+  await other.page.getByRole('button', { name: 'Rows' }).click();
   await other.page.getByRole('menuitem', { name: 'Remove row 3' }).click();
   await expect(other.cell('A3')).toHaveText('');
   await other.isLive();

@@ -5,10 +5,15 @@ export class SheetPage {
   readonly grid: Locator;
   readonly legend: Locator;
   readonly bench: Locator;
+  readonly actions: Locator;
+  /** What is typed in the selected cell. */
+  readonly line: Locator;
 
   constructor(readonly page: Page) {
     this.grid = page.getByRole('grid');
     this.legend = page.getByRole('navigation', { name: 'Legend' });
+    this.actions = page.getByRole('toolbar', { name: 'Actions' });
+    this.line = page.getByLabel('Content of the selected cell');
     this.bench = page.getByRole('region', { name: 'Bench' });
   }
 
@@ -32,6 +37,73 @@ export class SheetPage {
     await this.cell(address).click();
     await this.page.keyboard.type(text);
     await this.page.keyboard.press('Enter');
+  }
+
+  /** Types texts into cells one under another. */
+  async typeDown(address: string, ...texts: readonly string[]): Promise<void> {
+    await this.cell(address).click();
+    for (const text of texts) {
+      await this.page.keyboard.type(text);
+      await this.page.keyboard.press('Enter');
+    }
+  }
+
+  /** Types texts into cells one beside another. */
+  async typeAcross(address: string, ...texts: readonly string[]): Promise<void> {
+    await this.cell(address).click();
+    for (const text of texts) {
+      await this.page.keyboard.type(text);
+      await this.page.keyboard.press('Tab');
+    }
+  }
+
+  async select(from: string, to: string): Promise<void> {
+    await this.cell(from).click();
+    await this.cell(to).click({ modifiers: ['Shift'] });
+  }
+
+  /** Goes to a range or name by typing it. */
+  async goTo(where: string): Promise<void> {
+    await this.page.getByLabel('Go to a cell').fill(where);
+    await this.page.getByLabel('Go to a cell').press('Enter');
+  }
+
+  /** Chooses from a menu of the action bar. */
+  async menu(button: string, item: string | RegExp): Promise<void> {
+    await this.actions.getByRole('button', { name: button }).click();
+    await this.page.getByRole('menuitem', { name: item }).click();
+    // While it fades away it lies over the cells.
+    await expect(this.page.getByRole('menu')).toHaveCount(0);
+  }
+
+  async act(name: string): Promise<void> {
+    await this.page.getByRole('button', { name, exact: true }).click();
+  }
+
+  /** Drags the mouse from a point of one cell to a point of another, as shares of their boxes. */
+  async drag(from: string, to: string, at: { readonly from: [number, number]; readonly to: [number, number] }): Promise<void> {
+    const point = async (address: string, [x, y]: [number, number]) => {
+      const box = (await this.cell(address).boundingBox())!;
+      return [box.x + box.width * x, box.y + box.height * y] as const;
+    };
+    await this.page.mouse.move(...(await point(from, at.from)));
+    await this.page.mouse.down();
+    await this.page.mouse.move(...(await point(to, at.to)), { steps: 6 });
+    await this.page.mouse.up();
+  }
+
+  /** Fills the selection on by its handle, which is at the corner of its last cell. */
+  async fillTo(last: string, to: string): Promise<void> {
+    const box = (await this.cell(last).boundingBox())!;
+    await this.drag(last, to, { from: [1 - 1.5 / box.width, 1 - 1.5 / box.height], to: [0.5, 0.5] });
+  }
+
+  /** What an area shows, row by row. */
+  async texts(columns: string, from: number, to: number): Promise<string[][]> {
+    const rows: string[][] = [];
+    for (let row = from; row <= to; row++)
+      rows.push(await Promise.all([...columns].map(async (column) => (await this.cell(`${column}${row}`).textContent()) ?? '')));
+    return rows;
   }
 
   entry(name: string): Locator {
@@ -67,8 +139,6 @@ export async function makeSheet(page: Page, rows: readonly (readonly string[])[]
   const answer = await page.request.post('/api/sheets', { data: { name: `Test ${Date.now()} ${++made}` } });
   expect(answer.status()).toBe(201);
   const { id } = (await answer.json()) as { id: string };
-  const sheet = await SheetPage.open(page, id);
-  await sheet.cell('A1').click();
   // One change for all, by the way that programs take.
   const ids = await rowIds(page, id);
   const cells = rows.flatMap((texts, position) => texts.map((input, column) => ({ row: ids[position], field: `f${column + 1}`, input })));

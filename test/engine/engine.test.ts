@@ -2,7 +2,8 @@ import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { RuleProfile } from '../../src/core/rules/profile-rule';
 import type { Rule } from '../../src/core/rules/rule';
 import { Engine } from '../../src/engine/engine';
-import type { Event, LegendEntry, Request, SheetFrame, SheetWindow } from '../../src/protocol/engine-messages';
+import type { AreaMeasures } from '../../src/core/rules/measure-area';
+import type { Area, CellAnswer, CopiedText, Event, LegendEntry, Request, SheetFrame, SheetWindow } from '../../src/protocol/engine-messages';
 import { makeSheet } from '../arbitrary-sheet';
 import { FakeServer } from './fake-server';
 
@@ -46,7 +47,7 @@ beforeEach(async () => {
   server = new FakeServer(sheet);
   told = [];
   engine = new Engine((events) => told.push(...events));
-  await ask({ kind: 'open', sheet: 'test', theme: 'light' });
+  await ask({ kind: 'open', sheet: server.id, theme: 'light' });
   await ask({ kind: 'look-at', area: { left: 0, top: 1, right: 2, bottom: 99 } });
 });
 afterEach(() => vi.unstubAllGlobals());
@@ -91,17 +92,17 @@ describe('an edit', () => {
     await ask({ kind: 'enter', column: 0, position: 1, input: '4' });
     expect((await last('change-refused')).message).toBe('answered with 409');
     expect(await textAt(0, 1)).toBe('5');
-    expect(await last('undo-changed')).toMatchObject({ undo: 0, redo: 0 });
+    expect(await last('undo-changed')).toMatchObject({ undo: null, redo: null });
   });
 
   test('is undone and done again as new changes', async () => {
-    await ask({ kind: 'clear', area: { left: 0, top: 1, right: 1, bottom: 3 } });
+    await ask({ kind: 'edit', edit: { do: 'clear-cells', area: { left: 0, top: 1, right: 1, bottom: 3 } } });
     expect([await textAt(0, 1), await textAt(1, 3)]).toEqual(['', '']);
     await ask({ kind: 'undo' });
     expect([await textAt(0, 1), await textAt(0, 3)]).toEqual(['5', 'x']);
     await ask({ kind: 'redo' });
     expect(await textAt(0, 1)).toBe('');
-    expect(await last('undo-changed')).toMatchObject({ undo: 1, redo: 0 });
+    expect(await last('undo-changed')).toMatchObject({ undo: 'empty 6 cells', redo: null });
     expect(server.received).toHaveLength(3);
   });
 });
@@ -116,18 +117,124 @@ test('somebody else’s change goes in beneath what has not come back yet', asyn
 
 describe('rows', () => {
   test('a record is added at the end, and read by the rules at once', async () => {
-    expect(await ask({ kind: 'add-record' })).toEqual({ position: 11 });
+    await ask({ kind: 'edit', edit: { do: 'insert-rows', at: 11, count: 1 } });
     await ask({ kind: 'enter', column: 0, position: 11, input: '1' });
     expect(await legend()).toMatchObject([{ read: 11, matched: 4 }]);
     expect((await frame()).rowCount).toBe(12);
   });
 
   test('rows are removed and come back where they were', async () => {
-    await ask({ kind: 'remove-rows', top: 2, bottom: 3 });
+    await ask({ kind: 'edit', edit: { do: 'remove-rows', top: 2, bottom: 3 } });
     expect([await textAt(0, 2), (await legend())[0]!.matched]).toEqual(['', 2]);
     await ask({ kind: 'undo' });
     expect([await textAt(0, 2), await textAt(0, 3), (await legend())[0]!.matched]).toEqual(['4.9', 'x', 3]);
   });
+});
+
+describe('what is copied and pasted', () => {
+  const paste = (area: Area, more: Partial<Extract<Request, { kind: 'paste' }>> = {}) =>
+    ask({ kind: 'paste', area, token: null, table: [], how: 'all', ...more });
+  const at = (column: number, position: number): Area => ({ left: column, right: column, top: position, bottom: position });
+
+  test('goes to other programs as text and as a table with its looks', async () => {
+    await ask({ kind: 'enter', column: 1, position: 1, input: 'a "b"\nc' });
+    const copied = (await ask({ kind: 'copy', area: { left: 0, top: 1, right: 1, bottom: 2 } })) as CopiedText;
+    expect(copied.text).toBe('5\t"a ""b""\nc"\r\n4.9\t7');
+    expect(copied.html).toContain('<td style="background-color:#f7d3c8;color:#77200d;font-weight:bold">4.9</td>');
+    expect(copied.html).toContain('a &#34;b&#34;');
+  });
+
+  test('comes back with formulas that move along, as values, as looks alone, and turned', async () => {
+    await ask({ kind: 'edit', edit: { do: 'apply-style', area: at(2, 1), patch: { italic: true } } });
+    await ask({ kind: 'enter', column: 2, position: 1, input: '=A2*2+$A$2' });
+    await ask({ kind: 'enter', column: 2, position: 2, input: 'x' });
+    const { html } = (await ask({ kind: 'copy', area: { left: 2, top: 1, right: 2, bottom: 2 } })) as CopiedText;
+    const token = /data-cells="([^"]+)"/.exec(html)![1]!;
+    const inputAt = async (column: number, position: number) => (await ask({ kind: 'ask-cell', column, position })) as CellAnswer;
+    expect(await paste(at(2, 5), { token })).toEqual({ left: 2, right: 2, top: 5, bottom: 6 });
+    expect(await inputAt(2, 5)).toMatchObject({ input: '=A6*2+$A$2', shown: '19', style: { italic: true } });
+    await paste(at(1, 5), { token, how: 'values' });
+    expect(await inputAt(1, 5)).toMatchObject({ input: '15', style: {} });
+    await paste(at(0, 5), { token, how: 'looks' });
+    expect(await inputAt(0, 5)).toMatchObject({ input: '7', style: { italic: true } });
+    await paste(at(0, 8), { token, how: 'transposed' });
+    expect(await inputAt(1, 8)).toMatchObject({ input: 'x' });
+    // One that is not known any more is what the other program would have got.
+    await paste(at(0, 9), { token: 'old', table: [['from', 'elsewhere']] });
+    expect([await textAt(0, 9), await textAt(1, 9)]).toEqual(['from', 'elsewhere']);
+  });
+
+  test('one cell fills the whole selection, its formula moving along', async () => {
+    await ask({ kind: 'enter', column: 1, position: 1, input: '=A2' });
+    const { html } = (await ask({ kind: 'copy', area: at(1, 1) })) as CopiedText;
+    await paste({ left: 1, top: 2, right: 2, bottom: 3 }, { token: /data-cells="([^"]+)"/.exec(html)![1]! });
+    const cell = (await ask({ kind: 'ask-cell', column: 2, position: 3 })) as CellAnswer;
+    expect(cell.input).toBe('=B4');
+  });
+});
+
+describe('a filter', () => {
+  test('keeps records out of view by a rule or by what they show, and moves nothing', async () => {
+    await ask({ kind: 'filter', filter: { rule: 'low' } });
+    expect((await frame()).heights).toEqual([
+      [1, 1, 0],
+      [3, 5, 0],
+      [7, 8, 0],
+      [10, 10, 0],
+    ]);
+    expect((await window()).rows).toEqual([2, 6, 9]);
+    expect(await window()).toMatchObject({ texts: expect.arrayContaining(['4.9', '70%', '-5']) as string[] });
+    await ask({ kind: 'filter', filter: { column: 0, texts: ['x', ''] } });
+    expect((await window()).rows).toEqual([3, 4]);
+    await ask({ kind: 'edit', edit: { do: 'set-height', top: 3, bottom: 3, heightPx: 60 } });
+    await ask({ kind: 'filter', filter: null });
+    expect((await frame()).heights).toEqual([[3, 3, 60]]);
+    expect((await window()).rows).toHaveLength(10);
+    // Nobody else hears of a filter.
+    expect(server.received.flatMap(({ operations }) => operations).map(({ kind }) => kind)).toEqual(['change-rows']);
+  });
+});
+
+describe('what is asked of a selection', () => {
+  test('how much is there, and what paints it', async () => {
+    const measures = (await ask({ kind: 'measure', area: { left: 0, top: 1, right: 0, bottom: 10 } })) as AreaMeasures;
+    // 5, 4.9, x, blank, 7, 70%, done, a date, -5 and 6.
+    expect(measures).toMatchObject({ filled: 9, numbers: 6, distinct: 9, least: -5, greatest: 7, format: null });
+    expect(measures.sum).toBeCloseTo(18.6, 12);
+    expect(measures.average).toBeCloseTo(3.1, 12);
+    expect(measures.painted).toEqual([{ rule: 'low', name: 'Low', cells: 3 }]);
+    expect(await ask({ kind: 'measure', area: { left: 0, top: 4, right: 0, bottom: 4 } })).toMatchObject({ filled: 0, sum: null, least: null });
+  });
+
+  test('the edge of the data, the longest texts, the values of a field', async () => {
+    const edge = (column: number, position: number, [columns, rows]: readonly [number, number]) =>
+      ask({ kind: 'ask-edge', column, position, columns, rows });
+    expect(await edge(0, 0, [0, 1])).toEqual({ column: 0, position: 3 });
+    expect(await edge(0, 3, [0, 1])).toEqual({ column: 0, position: 5 });
+    expect(await edge(0, 10, [0, 1])).toEqual({ column: 0, position: 10 });
+    expect(await edge(0, 5, [0, -1])).toEqual({ column: 0, position: 3 });
+    expect(await ask({ kind: 'ask-texts', left: 0, right: 0 })).toEqual([expect.arrayContaining(['2026-03-08', 'One'])]);
+    await ask({ kind: 'enter', column: 0, position: 2, input: '5' });
+    expect(((await ask({ kind: 'ask-values', column: 0 })) as { text: string; count: number }[])[0]).toEqual({ text: '5', count: 2 });
+  });
+
+  test('where a text is found', async () => {
+    const wanted = { text: 'DONE', exact: false, pattern: false };
+    expect(await ask({ kind: 'find', wanted })).toContainEqual({ column: 0, position: 7 });
+    await expect(ask({ kind: 'find', wanted: { ...wanted, text: '(', pattern: true } })).rejects.toThrow('cannot be read as a pattern');
+  });
+});
+
+test('rules and ranges follow in the same change, and come back with it', async () => {
+  const rule = { ...low, reads: { cells: 'A2:A4' } };
+  await ask({ kind: 'change', operations: [{ kind: 'put-rules', rules: [{ id: 'low', key: 'a0', rule }] }] });
+  await ask({ kind: 'enter', column: 2, position: 10, input: '=SUM(A2:A4)' });
+  await ask({ kind: 'edit', edit: { do: 'remove-rows', top: 3, bottom: 3 } });
+  expect((await legend())[0]!.rule.reads).toEqual({ cells: 'A2:A3' });
+  expect(await ask({ kind: 'ask-cell', column: 2, position: 9 })).toMatchObject({ input: '=SUM(A2:A3)' });
+  await ask({ kind: 'undo' });
+  expect((await legend())[0]!.rule.reads).toEqual({ cells: 'A2:A4' });
+  expect(await ask({ kind: 'ask-cell', column: 2, position: 10 })).toMatchObject({ input: '=SUM(A2:A4)' });
 });
 
 describe('a rule on the bench', () => {

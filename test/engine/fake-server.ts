@@ -27,8 +27,12 @@ export class FakeEventSource extends EventTarget {
   }
 }
 
+let made = 0;
+
 /** Stands in for the server in tests of what runs in the worker: one sheet, and whatever it is told to answer to changes. */
 export class FakeServer {
+  /** Of its sheet. What an engine of an earlier test still tries to send to another one is never answered. */
+  readonly id = `test ${++made}`;
   readonly received: Change[] = [];
   /** What the next changes are answered with: a status, or `down` for no answer at all. After these, 200. */
   readonly answers: (number | 'down')[] = [];
@@ -49,7 +53,9 @@ export class FakeServer {
   }
 
   private answer(url: string, init?: RequestInit): Promise<Response> {
-    if (url.endsWith('/packed')) return Promise.resolve(url.includes('/test/') ? this.packed() : new Response('{}', { status: 404 }));
+    const isOwn = url.includes(`/${encodeURIComponent(this.id)}/`);
+    if (url.endsWith('/packed')) return Promise.resolve(isOwn ? this.packed() : new Response('{}', { status: 404 }));
+    if (!isOwn) return new Promise(() => {});
     const status = this.answers.shift() ?? 200;
     if (status === 'down') return Promise.reject(new TypeError('fetch failed'));
     if (status !== 200) return Promise.resolve(Response.json({ refused: `answered with ${status}` }, { status }));
@@ -77,6 +83,7 @@ export class FakeServer {
       sequence: this.sequence,
       fields: this.sheet.fields,
       rules: this.sheet.rulesInOrder(),
+      parts: [...this.sheet.parts.values()],
     });
     for (const slot of this.sheet.order) packer.add(this.sheet.storedRow(slot));
     return new Response(gzipSync(packer.pack()));

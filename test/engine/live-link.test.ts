@@ -20,7 +20,7 @@ afterEach(() => {
 });
 
 const link = () =>
-  new LiveLink('a sheet', () => sequence, {
+  new LiveLink(server.id, () => sequence, {
     received: (changes) => log.push(`received ${changes.map((change) => change.sequence).join()}`),
     accepted: ({ id }, at) => log.push(`accepted ${id} as ${at}`),
     refused: ({ id }, message) => log.push(`refused ${id}: ${message}`),
@@ -60,7 +60,7 @@ test('a change over which the server fails again and again does not hold up the 
 test('a stream that breaks is taken up where we are, not where it began', async () => {
   link();
   await pass();
-  expect(server.stream.url).toBe('/api/sheets/a%20sheet/changes?after=7');
+  expect(server.stream.url).toBe(`/api/sheets/${encodeURIComponent(server.id)}/changes?after=7`);
   server.stream.send([
     { sequence: 8, change: change('x') },
     { sequence: 9, change: change('y') },

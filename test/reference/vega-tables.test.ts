@@ -1,6 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { quantile } from 'd3-array';
+import { generateNKeysBetween } from 'fractional-indexing';
 import { describe, expect, test } from 'vitest';
+import { operationsOf } from '../../src/core/edit/registry';
+import type { SortKey } from '../../src/core/edit/sort';
+import { Sheet } from '../../src/core/sheet/sheet';
 import { Evaluation } from '../../src/core/rules/evaluation';
 import { reportEvaluation } from '../../src/core/rules/evaluate-report';
 import type { When } from '../../src/core/rules/kinds/registry';
@@ -188,3 +192,36 @@ test('percentiles are those of percentile_cont and of d3-array', async () => {
     expect(quantileOfSorted(values, p)).toBeCloseTo(quantile(values, p)!, 10);
   }
 });
+
+describe('sorting agrees with SQL', () => {
+  const sorted = (by: readonly SortKey[]): number[] => {
+    const { sheet: copy, at } = carsCopy();
+    for (const operation of operationsOf(copy, { do: 'sort-rows', by }, { newId: () => '' })) copy.apply(operation);
+    return copy.order.slice(1).map((slot) => at.get(copy.rowId(slot))!);
+  };
+  test('numbers with gaps, which are last either way, and ties in their old order', async () => {
+    expect(sorted([{ column: 1, order: 'rising' }])).toEqual(await places(sql`select at from car order by horsepower asc nulls last, at`));
+    expect(sorted([{ column: 1, order: 'falling' }])).toEqual(await places(sql`select at from car order by horsepower desc nulls last, at`));
+  });
+  test('by a text, then by a number', async () => {
+    expect(
+      sorted([
+        { column: 0, order: 'falling' },
+        { column: 2, order: 'rising' },
+      ]),
+    ).toEqual(await places(sql`select at from car order by origin collate "C" desc, acceleration asc, at`));
+  });
+});
+
+/** The cars in a sheet of their own, with keys by which they can be sorted. */
+function carsCopy() {
+  const keys = generateNKeysBetween(null, null, rows.length);
+  const copy = new Sheet(sheet.fields);
+  const at = new Map<string, number>();
+  rows.forEach((inputs, position) => {
+    const slot = copy.appendRow({ id: `car ${position}`, key: keys[position]!, role: position === 0 ? 'header' : 'record' });
+    inputs.forEach((input, column) => copy.columns[column]!.set(slot, input, position === 0));
+    at.set(`car ${position}`, position - 1);
+  });
+  return { sheet: copy, at };
+}

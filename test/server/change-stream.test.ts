@@ -1,3 +1,4 @@
+import { newField } from '../../src/core/sheet/field';
 import { expect, test } from 'vitest';
 import type { RecordedChange } from '../../src/protocol/recorded-change';
 import { createSheet } from '../../src/server/sheets/create-sheet';
@@ -13,7 +14,7 @@ const { database } = await import('../../src/server/database');
 const newSheet = () =>
   createSheet(sql, {
     name: 'Test',
-    fields: [{ id: 'a', widthPx: 100, format: null, unit: null }],
+    fields: [newField('a', 'a0')],
     rows: [{ id: 'r', key: 'a0', role: 'record', cells: {} }],
     rules: [],
   });

@@ -1,5 +1,7 @@
+import fc from 'fast-check';
 import { beforeEach, describe, expect, test } from 'vitest';
 import type { Change, Operation } from '../../src/core/sheet/change';
+import { newField } from '../../src/core/sheet/field';
 import { createSheet } from '../../src/server/sheets/create-sheet';
 import { readPacked } from '../../src/server/sheets/read-packed';
 import { Refusal } from '../../src/server/sheets/refusal';
@@ -9,14 +11,13 @@ import { migrate } from '../../src/server/migrate';
 import { seedDemo } from '../../src/demo/seed-demo';
 import { unpackSheet } from '../../src/protocol/packed-sheet';
 import { gunzipSync } from 'node:zlib';
-import { contentsOf } from '../arbitrary-sheet';
+import { anyOperation, contentsOf, makeSheet } from '../arbitrary-sheet';
 import { MIGRATIONS, testDatabase } from './test-database';
 
 const { sql } = await testDatabase('take_change');
 let sheet = '';
 let made = 0;
 
-const field = (id: string) => ({ id, widthPx: 100, format: null, unit: null });
 const rule = {
   id: 'r',
   name: 'R',
@@ -37,7 +38,7 @@ const stored = async () => {
 beforeEach(async () => {
   sheet = await createSheet(sql, {
     name: 'Test',
-    fields: [field('a'), field('b')],
+    fields: [newField('a', 'a0'), newField('b', 'a1')],
     rows: [
       { id: 'h', key: 'a0', role: 'header', cells: { a: 'A' } },
       { id: 'r1', key: 'a1', role: 'record', cells: { a: '5', b: 'x' } },
@@ -61,6 +62,13 @@ test('every operation can be taken back by what was recorded', async () => {
     { kind: 'insert-rows', rows: [{ id: 'r2', key: 'a05', role: 'record', cells: { b: '1' } }] },
     { kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule }] },
     { kind: 'put-rules', rules: [{ id: 'r', key: 'a1', rule: { ...rule, on: false } }] },
+    { kind: 'set-styles', cells: [{ row: 'r1', field: 'b', style: { bold: true } }] },
+    { kind: 'change-rows', rows: [{ id: 'r1', key: 'Zz', role: 'total', style: { fill: '#ffeecc' }, heightPx: 40, level: 1 }] },
+    { kind: 'change-rows', rows: [{ id: 'r1', heightPx: null, level: 2 }] },
+    { kind: 'put-fields', fields: [newField('c', 'a05'), newField('b', 'Zz', { hidden: true, style: { align: 'end' } })] },
+    { kind: 'put-parts', parts: [{ id: 'm', kind: 'merge', top: 'h', bottom: 'r1', left: 'a', right: 'b' }] },
+    { kind: 'remove-fields', fields: ['b'] },
+    { kind: 'remove-parts', parts: ['m'] },
     { kind: 'remove-rows', rows: ['r1', 'r2'] },
     { kind: 'remove-rules', rules: ['r'] },
   ];
@@ -69,6 +77,39 @@ test('every operation can be taken back by what was recorded', async () => {
   const log = await sql<{ inverse: Operation[] }[]>`select inverse from sheet_change where sheet_id = ${sheet} order by sequence desc`;
   for (const { inverse } of log) await take(change(...inverse));
   expect(await stored()).toEqual(before);
+});
+
+test('what goes along with a change gives way to what was entered meanwhile, and to rows that went', async () => {
+  const along = (row: string, was: string): Operation => ({ kind: 'set-cells', cells: [{ row, field: 'a', input: 'along', was }] });
+  await take(change(set('r1', 'entered')));
+  await take(change(along('r1', '5'), along('gone', '5'), set('r1', 'asked', 'b')));
+  expect((await stored()).rows[1]!.cells).toEqual({ a: 'entered', b: 'asked' });
+  const blank = (field: string): Operation => ({ kind: 'set-cells', cells: [{ row: 'h', field, input: 'along', was: '' }] });
+  await take(change(blank('b'), blank('gone')));
+  expect((await stored()).rows[0]!.cells).toEqual({ a: 'A', b: 'along' });
+  await take(change(along('r1', 'entered')));
+  const [log] = await sql<{ inverse: Operation[] }[]>`select inverse from sheet_change where sheet_id = ${sheet} order by sequence desc limit 1`;
+  await take(change(set('r1', 'later')));
+  await take(change(...log!.inverse));
+  expect((await stored()).rows[1]!.cells.a).toBe('later');
+});
+
+test('the database and the sheet in memory come to the same, whatever is done', async () => {
+  await fc.assert(
+    fc.asyncProperty(fc.array(anyOperation, { minLength: 1, maxLength: 8 }), async (operations) => {
+      const memory = makeSheet();
+      const { fields, rows, rules } = contentsOf(memory);
+      sheet = await createSheet(sql, { name: 'Twin', fields, rows, rules });
+      for (const operation of operations) {
+        const taken = await take(change(operation)).catch((error: unknown) => {
+          if (!(error instanceof Refusal)) throw error;
+        });
+        if (taken !== undefined) memory.apply(operation);
+      }
+      expect(await stored()).toEqual(contentsOf(memory));
+    }),
+    { numRuns: 60 },
+  );
 });
 
 test('the same change sent twice, even at the same moment, is taken once', async () => {
@@ -86,6 +127,7 @@ test('changes that arrive together get a sequence each, without gaps', async () 
 
 describe('what cannot be taken leaves nothing behind', () => {
   test.each([
+    ['every field', 'bad-request', { kind: 'remove-fields' as const, fields: ['a', 'b'] }],
     ['a row that is gone', 'row-gone', set('gone', '1')],
     ['a field that is gone', 'field-gone', set('r1', '1', 'gone')],
     ['a row that is there', 'row-exists', { kind: 'insert-rows', rows: [{ id: 'r1', key: 'a2', role: 'record', cells: {} }] } as Operation],

@@ -1,8 +1,9 @@
 import { beforeEach, describe, expect, test } from 'vitest';
 import type { Look } from '../../src/core/looks/look';
+import type { Style } from '../../src/core/looks/style';
 import { lookProperties } from '../../src/core/looks/look';
 import type { SheetWindow } from '../../src/protocol/engine-messages';
-import { Geometry, GUTTER_PX, HEAD_PX, ROW_PX } from '../../src/ui/grid/engine/geometry';
+import { Geometry, type GridLayout, GUTTER_PX, HEAD_PX, ROW_PX } from '../../src/ui/grid/engine/geometry';
 import { forgetFits, fitText } from '../../src/ui/grid/painter/fit-text';
 import { paintScene } from '../../src/ui/grid/painter/paint-scene';
 import { TOKENS } from '../../src/ui/theme/tokens';
@@ -59,16 +60,25 @@ class Notebook {
 }
 
 const tokens = TOKENS.light;
-const geometry = new Geometry([100, 100], 4, 1);
+const LAYOUT = { widths: [100, 100], rowCount: 4, frozenRows: 1 };
+
+interface More {
+  readonly spotlit?: number[];
+  readonly scrollTop?: number;
+  /** Ordinary formatting for the cells that have looks. */
+  readonly styles?: readonly Style[];
+  readonly layout?: Partial<GridLayout>;
+}
 
 /** Paints a header and three records of two fields; `looks` for A2 and B2. */
-function painted(texts: readonly string[], looks: readonly Look[] = [], more: { spotlit?: number[]; scrollTop?: number } = {}): Stroke[] {
+function painted(texts: readonly string[], looks: readonly Look[] = [], more: More = {}): Stroke[] {
   const lookTable = [
-    { properties: {}, rules: [] },
-    ...looks.map((look) => ({ properties: Object.fromEntries(lookProperties(look, {})), rules: ['R'] })),
+    { properties: {}, rules: [], style: {} },
+    ...looks.map((look, at) => ({ properties: Object.fromEntries(lookProperties(look, {})), rules: ['R'], style: more.styles?.[at] ?? {} })),
   ];
   const body: SheetWindow = {
     area: { left: 0, top: 1, right: 1, bottom: 3 },
+    rows: [1, 2, 3],
     texts: [...texts, ...Array<string>(6).fill('')].slice(0, 6),
     looks: Uint16Array.from([1, 2, 0, 0, 0, 0], (look) => (look <= looks.length ? look : 0)),
     lookTable,
@@ -79,6 +89,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: { 
   const frozen: SheetWindow = {
     ...body,
     area: { left: 0, top: 0, right: 1, bottom: 0 },
+    rows: [0],
     texts: ['One', 'Two'],
     looks: new Uint16Array(2),
     aligns: new Uint8Array(2),
@@ -89,7 +100,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: { 
   const scroll = { left: 0, top: more.scrollTop ?? 0 };
   const selected = { left: 1, right: 1, top: 3, bottom: 3 };
   paintScene(notebook as unknown as CanvasRenderingContext2D, {
-    geometry,
+    geometry: new Geometry({ ...LAYOUT, ...more.layout }),
     scroll,
     view: { width: 400, height: 300 },
     tokens,
@@ -97,6 +108,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: { 
     frozen,
     selected,
     active: { column: 1, position: 3 },
+    filling: null,
   });
   return notebook.strokes;
 }
@@ -143,9 +155,9 @@ describe('looks', () => {
     for (const { at } of lines)
       for (let point = 0; point < at.length; point += 2) {
         expect(at[point]).toBeGreaterThanOrEqual(left);
-        expect(at[point]).toBeLessThan(left + width);
+        expect(at[point]).toBeLessThanOrEqual(left + width);
         expect(at[point + 1]).toBeGreaterThanOrEqual(top);
-        expect(at[point + 1]).toBeLessThan(top + height);
+        expect(at[point + 1]).toBeLessThanOrEqual(top + height);
       }
     const grid = strokes.findIndex(({ style }) => style === tokens.hairline);
     expect(strokes.findIndex(({ what, style }) => what === 'line' && style === '#b4411f')).toBeGreaterThan(grid);
@@ -179,4 +191,76 @@ test('a text that is too wide ends in an ellipsis, never in half a character', (
   expect(fitText(context, 'too long for it', 60)).toBe('too long …');
   expect(fitText(context, '🌊🌊🌊🌊', 18)).toBe('🌊🌊…');
   expect(fitText(context, 'x', 2)).toBe('');
+});
+
+describe('ordinary formatting', () => {
+  test('lies under what rules set, property by property', () => {
+    const style: Style = { fill: '#d3e4f6', text: '#143f6b', italic: true };
+    const strokes = painted(['a', 'b'], [{ fill: '#f7d3c8', bold: true }, {}], { styles: [style, style] });
+    expect(textOf(strokes, 'a')).toMatchObject({ style: '#143f6b', font: expect.stringMatching(/^italic 650/) as string });
+    expect(textOf(strokes, 'b')).toMatchObject({ style: '#143f6b', font: expect.stringMatching(/^italic 420/) as string });
+    const fills = strokes.map(({ style: fill }) => fill).filter((fill) => fill === '#d3e4f6' || fill === '#f7d3c8');
+    expect(fills).toEqual(['#d3e4f6', '#f7d3c8', '#d3e4f6']);
+  });
+
+  test('on a fill without a text colour the ink is the one that reads', () => {
+    const strokes = painted(['dark', 'light'], [{}, {}], { styles: [{ fill: '#2c3350' }, { fill: '#fde5ac' }] });
+    expect([textOf(strokes, 'dark')!.style, textOf(strokes, 'light')!.style]).toEqual(['#ffffff', '#111111']);
+  });
+
+  test('places text across and up and down, in other letters, in lines', () => {
+    const tall = { heights: [[1, 1, 80] as const] };
+    const across = painted(['a', 'b'], [{}, {}], {
+      styles: [
+        { align: 'end', stand: 'top' },
+        { align: 'center', stand: 'bottom', sizePx: 20, family: 'serif' },
+      ],
+      layout: tall,
+    });
+    const top = HEAD_PX + ROW_PX;
+    expect(textOf(across, 'a')).toMatchObject({ align: 'right', at: ['a', GUTTER_PX + 93, top + 3 + 9 + 0.5] });
+    expect(textOf(across, 'b')).toMatchObject({
+      align: 'center',
+      at: ['b', GUTTER_PX + 150, top + 80 - 3 - 13.5 + 0.5],
+      font: expect.stringContaining('20px') as string,
+    });
+    expect(textOf(across, 'b')!.font).toContain('Newsreader');
+    // Six pixels a letter: fourteen to a line of 86.
+    const lines = painted(['one two three four fiveandmoreletters'], [{}], { styles: [{ wrap: true }], layout: tall });
+    expect(lines.filter(({ what, at }) => what === 'text' && at[1] === GUTTER_PX + 7 && (at[2] as number) > top).map(({ at }) => at[0])).toEqual([
+      'one two three',
+      'four',
+      'fiveandmorelet',
+      'ters',
+    ]);
+  });
+
+  test('a row out of view and a field out of view are not painted, and those after them move up', () => {
+    const strokes = painted(['a', 'b', 'c', 'd'], [], { layout: { heights: [[1, 1, 0] as const], widths: [0, 100] } });
+    expect(textOf(strokes, 'a')).toBeUndefined();
+    expect(textOf(strokes, 'c')).toBeUndefined();
+    expect(textOf(strokes, 'd')!.at[2]).toBe(HEAD_PX + ROW_PX * 1.5 + 0.5);
+    expect(textOf(strokes, 'A')).toBeUndefined();
+  });
+
+  test('merged cells show the first over the place of all', () => {
+    const merged = { left: 0, right: 1, top: 1, bottom: 2 };
+    const strokes = painted(['first', 'hidden', 'hidden too'], [{ fill: '#f7d3c8' }], {
+      layout: { merges: [merged] },
+      styles: [{ align: 'center' }],
+    });
+    expect(textOf(strokes, 'first')!.at).toEqual(['first', GUTTER_PX + 100, HEAD_PX + ROW_PX * 2 + 0.5]);
+    expect(textOf(strokes, 'hidden')).toBeUndefined();
+    expect(strokes.some(({ style, at }) => style === '#f7d3c8' && at[2] === 199 && at[3] === ROW_PX * 2 - 1)).toBe(true);
+  });
+
+  test('a bar lies across its cell from where it begins to where it ends', () => {
+    const bar = { start: 0, end: 0.5, axis: 0, color: '#3d7a5a', style: 'solid' as const };
+    const strokes = painted(['5'], [{ bar }]);
+    const bars = strokes.filter(({ style }) => style === '#3d7a5a');
+    expect(bars.map(({ at }) => at.map(Number))).toEqual([
+      [GUTTER_PX + 3, HEAD_PX + ROW_PX + 4, 46.5, ROW_PX - 9],
+      [GUTTER_PX + 3, HEAD_PX + ROW_PX + 2, 1, ROW_PX - 5],
+    ]);
+  });
 });

@@ -11,6 +11,7 @@ class NearWorker {
   private readonly engine = new Engine((events) => this.tell({ v: 1, events }));
 
   postMessage({ id, v, ...request }: ToEngine): void {
+    underWay++;
     setTimeout(() => {
       this.engine.answer(request).then(
         (done) => this.tell({ v, id, done }),
@@ -21,7 +22,10 @@ class NearWorker {
 
   private tell(data: FromEngine): void {
     const copy = structuredClone(data);
-    setTimeout(() => this.onmessage?.({ data: copy }), 0);
+    setTimeout(() => {
+      this.onmessage?.({ data: copy });
+      if ('id' in data) underWay--;
+    }, 0);
   }
 
   terminate(): void {
@@ -29,17 +33,25 @@ class NearWorker {
   }
 }
 
+/** Requests that are not answered yet. */
+let underWay = 0;
+
 let server: FakeServer;
 let session: Session;
 let end: () => void;
-const settle = () => new Promise((resolve) => setTimeout(resolve, 25));
+/** Lets all that waits be done, however long the machine takes over it. */
+async function settle(): Promise<void> {
+  do await new Promise((resolve) => setTimeout(resolve, 25));
+  while (underWay > 0);
+}
 const names = () => session.get().legend.map(({ rule }) => rule.name);
 const at = (column: number, position: number) => ({ anchor: { column, position }, focus: { column, position } });
 
 beforeEach(async () => {
+  underWay = 0;
   server = new FakeServer(makeSheet());
   vi.stubGlobal('Worker', NearWorker);
-  session = new Session('test');
+  session = new Session(server.id);
   end = session.start('light');
   await settle();
   session.lookAt({ left: 0, top: 0, right: 2, bottom: 20 });
@@ -62,13 +74,13 @@ async function keepRule(name: string, column = 0): Promise<void> {
 describe('typing', () => {
   test('is entered when it is committed, and let go when it is not', async () => {
     session.select(at(1, 2));
-    session.edit('cell', 'a');
+    session.beginEdit('cell', 'a');
     session.type('ab');
     session.cancelEdit();
     session.commit();
     await settle();
     expect(server.received).toEqual([]);
-    session.edit('cell', 'ab');
+    session.beginEdit('cell', 'ab');
     session.commit();
     await settle();
     expect(server.received[0]!.operations).toEqual([{ kind: 'set-cells', cells: [{ row: 'r1', field: 'f2', input: 'ab' }] }]);
@@ -77,8 +89,8 @@ describe('typing', () => {
 
   test('over a cell wins over what the cell held, however late that is told', async () => {
     session.select(at(0, 5));
-    session.edit('cell');
-    session.edit('cell', 'x');
+    session.beginEdit('cell');
+    session.beginEdit('cell', 'x');
     await settle();
     expect(session.get().editing?.text).toBe('x');
   });
@@ -86,7 +98,7 @@ describe('typing', () => {
   test('in a cell that is known begins at once with what it holds', async () => {
     session.select(at(0, 5));
     await settle();
-    session.edit('cell');
+    session.beginEdit('cell');
     expect(session.get().editing).toMatchObject({ text: '7', place: 'cell' });
   });
 });

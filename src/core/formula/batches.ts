@@ -50,8 +50,8 @@ function copyNumbers(
 
 type Operation = (x: Float64Array, y: Float64Array, out: Float64Array) => void;
 
-/** Infinity is an error of the slow way. */
-const finiteOrNaN = (value: number): number => (value - value === 0 ? value : NaN);
+/** Infinity is an error of the slow way, so it becomes NaN. Without a branch: half the time of one. */
+const finiteOrNaN = (value: number): number => value - (value - value);
 
 /** Each operator has a loop of its own. */
 const OPERATIONS: Partial<Record<BinaryOperator, Operation>> = {
@@ -72,62 +72,71 @@ const OPERATIONS: Partial<Record<BinaryOperator, Operation>> = {
 export function arithmeticBatch(operator: BinaryOperator, a: NumberBatch, b: NumberBatch): NumberBatch | undefined {
   const operation = OPERATIONS[operator];
   if (!operation) return undefined;
-  const both = operands(a, b);
+  const sides = operands(a, b);
   return (batch, out) => {
-    const { x, y } = both(batch);
+    const { x, y } = sides(batch);
     operation(x, y, out.subarray(0, batch.count));
   };
 }
 
-/** The difference is NaN where either side is no number. */
-const judged = (difference: number, holds: boolean): number => (difference === difference ? Number(holds) : -1);
-
 type Comparison = (x: Float64Array, y: Float64Array, out: Int8Array) => void;
+
+/** 1, 0 and -1 from a comparison and its opposite, of which neither holds where a side is no number. Without a branch. */
+const judged = (holds: boolean, fails: boolean): number => 2 * Number(holds) + Number(fails) - 1;
 
 const COMPARISONS: Partial<Record<BinaryOperator, Comparison>> = {
   '=': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! - y[at]!, x[at]! === y[at]!);
+    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! === y[at]!, x[at]! < y[at]! || x[at]! > y[at]!);
   },
   '<>': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! - y[at]!, x[at]! !== y[at]!);
+    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! < y[at]! || x[at]! > y[at]!, x[at]! === y[at]!);
   },
   '<': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! - y[at]!, x[at]! < y[at]!);
+    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! < y[at]!, x[at]! >= y[at]!);
   },
   '<=': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! - y[at]!, x[at]! <= y[at]!);
+    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! <= y[at]!, x[at]! > y[at]!);
   },
   '>': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! - y[at]!, x[at]! > y[at]!);
+    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! > y[at]!, x[at]! <= y[at]!);
   },
   '>=': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! - y[at]!, x[at]! >= y[at]!);
+    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! >= y[at]!, x[at]! < y[at]!);
   },
 };
 
 export function comparisonBatch(operator: BinaryOperator, a: NumberBatch, b: NumberBatch): TestBatch | undefined {
   const comparison = COMPARISONS[operator];
   if (!comparison) return undefined;
-  const both = operands(a, b);
+  const sides = operands(a, b);
   return (batch, out) => {
-    const { x, y } = both(batch);
+    const { x, y } = sides(batch);
     comparison(x, y, out.subarray(0, batch.count));
   };
 }
 
-/** AND (deciding 0) or OR (deciding 1) of tests; -1 where one of them is. */
+/** AND (deciding 0) or OR (deciding 1) of tests; -1, which has all bits set, where one of them is. */
 export function logicBatch(tests: readonly TestBatch[], deciding: 0 | 1): TestBatch {
   const part = new Int8Array(BATCH);
+  const combine = deciding === 1 ? either : both;
   return (batch, out) => {
     tests[0]!(batch, out);
     for (let next = 1; next < tests.length; next++) {
       tests[next]!(batch, part);
-      for (let at = 0; at < batch.count; at++) {
-        const [held, also] = [out[at]!, part[at]!];
-        out[at] = held < 0 || also < 0 ? -1 : deciding === 1 ? held | also : held & also;
-      }
+      combine(out, part, batch.count);
     }
   };
+}
+
+function either(out: Int8Array, other: Int8Array, count: number): void {
+  for (let at = 0; at < count; at++) out[at]! |= other[at]!;
+}
+
+function both(out: Int8Array, other: Int8Array, count: number): void {
+  for (let at = 0; at < count; at++) {
+    const [a, b] = [out[at]!, other[at]!];
+    out[at] = (a & b) | (a >> 7) | (b >> 7);
+  }
 }
 
 export const notBatch =

@@ -1,6 +1,7 @@
 import { BitSet } from '../sheet/bit-set';
 import { ROW_ROLES } from '../sheet/row-role';
-import type { CellBefore, Effect, Sheet } from '../sheet/sheet';
+import type { CellBefore, Effect } from '../sheet/effect';
+import type { Sheet } from '../sheet/sheet';
 import { DependencyIndex } from './dependency-index';
 import { BATCH } from './batches';
 import { calculateCells } from './calculate-cells';
@@ -15,6 +16,9 @@ export interface FieldFormula {
   readonly code: number;
   readonly formula: Formula;
 }
+
+/** So many edits at once cost more one by one than calculating everything anew. */
+const MANY_EDITS = 5000;
 
 /** What cells held before they were calculated, by slot × fields + column; null where nobody asks. */
 type Before = Map<number, CellBefore> | null;
@@ -54,12 +58,7 @@ export class Calculation {
       slots.fit(this.sheet.slotCount);
       slots.words.set(store.formulas.words.subarray(0, slots.words.length));
       slots.keep(rows);
-      let noted = -1;
-      slots.forEach((slot) => {
-        const code = store.inputCodeAt(slot);
-        if (code !== noted) this.note(column, slot);
-        noted = code;
-      });
+      store.forEachRun(slots, (slot) => this.note(column, slot));
       this.dirty[column] = slots;
       this.anyDirty = true;
     });
@@ -68,11 +67,14 @@ export class Calculation {
 
   /** Calculates what depends on cells that were edited. Gives the edits with those of formulas after them, each with what was there before. */
   follow(effects: readonly Effect[]): readonly Effect[] {
-    if (effects.some((effect) => effect.kind === 'rows' || (effect.kind === 'cell' && this.sheet.roleAt(effect.slot) === 'header'))) {
+    if (
+      effects.length > MANY_EDITS ||
+      effects.some((effect) => effect.kind === 'layout' || (effect.kind === 'cell' && this.sheet.roleAt(effect.slot) === 'header'))
+    ) {
       const had = this.index.size > 0;
       this.calculateAll();
       // Formulas may have changed anywhere: everything is judged anew.
-      return had ? [...effects, { kind: 'rows', slots: [] }] : effects;
+      return had ? [...effects, { kind: 'layout' }] : effects;
     }
     const edits = effects.filter((effect) => effect.kind === 'cell');
     const hasFormulas = this.index.size > 0 || edits.some(({ column, slot }) => this.sheet.columns[column]!.formulas.has(slot));
@@ -193,37 +195,27 @@ export class Calculation {
 
   /** Cells of a field that read nothing of their own field, in any order: runs of one formula go in batches. */
   private calculateColumn(column: number, before: Before): void {
-    const store = this.sheet.columns[column]!;
-    const dirty = this.dirty[column]!;
-    const end = this.sheet.slotCount;
-    for (let slot = 0; slot < end;) {
-      if (!dirty.has(slot)) {
-        slot++;
-        continue;
-      }
-      const first = slot;
-      const code = store.inputCodeAt(slot);
-      while (slot < end && slot - first < BATCH && dirty.has(slot) && store.inputCodeAt(slot) === code) slot++;
-      this.calculateRun(column, { first, count: slot - first, formula: this.formulas[column]!.get(code)!.formula }, before);
-    }
+    this.sheet.columns[column]!.forEachRun(this.dirty[column]!, (first, end, code) => {
+      const { formula } = this.formulas[column]!.get(code)!;
+      for (let from = first; from < end; from += BATCH)
+        this.calculateRun(column, { first: from, count: Math.min(BATCH, end - from), formula }, before);
+    });
   }
 
   private calculateRun(column: number, { first, count, formula }: { first: number; count: number; formula: Formula }, before: Before): void {
-    const store = this.sheet.columns[column]!;
-    const { place, results } = this;
+    const { place } = this;
+    const results = this.results.subarray(0, count);
     Object.assign(place, { column, slot: first, position: -1, read: 0, refs: formula.bound });
     if (formula.compiled.numbers && !formula.isUnread) formula.compiled.numbers({ place, first, count }, results);
-    else results.fill(NaN, 0, count);
+    else results.fill(NaN);
+    if (before === null) this.sheet.columns[column]!.setNumbers(first, results);
     for (let at = 0; at < count; at++) {
-      const slot = first + at;
       const number = results[at]!;
-      if (number === number && before === null) store.setNumber(slot, number);
-      else if (number === number) this.put(column, slot, { result: { kind: 'number', number }, before });
-      else {
-        place.slot = slot;
-        place.position = -1;
-        this.put(column, slot, { result: cellValueOf(valueAt(formula, place)), before });
-      }
+      const isPlain = number === number;
+      if (isPlain && before === null) continue;
+      place.slot = first + at;
+      place.position = -1;
+      this.put(column, first + at, { result: isPlain ? { kind: 'number', number } : cellValueOf(valueAt(formula, place)), before });
     }
   }
 

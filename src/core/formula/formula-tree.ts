@@ -25,6 +25,8 @@ export interface CellRef {
 export interface KeptRef {
   readonly field: { readonly id: string; readonly absolute: boolean } | null;
   readonly row: { readonly id: string; readonly absolute: boolean } | 'same' | 'all' | 'records';
+  /** True where it was written as the field's label, and is to be shown so. */
+  readonly isLabel?: boolean;
 }
 
 /** A reference: one cell, or a range between two corners. */

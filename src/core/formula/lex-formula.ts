@@ -77,9 +77,11 @@ function cellRef([, columnMark, letters, rowMark, digits]: RegExpExecArray): Cel
   return { column: { at: columnNumber(letters!), absolute: columnMark === '$' }, row };
 }
 
-function keptRef([, fieldMark, field, rowMark, row]: RegExpExecArray): KeptRef {
+function keptRef([, fieldMark, name, rowMark, row]: RegExpExecArray): KeptRef {
+  const field = name === '' ? null : { id: name!, absolute: fieldMark === '$' };
+  if (row === '*' || row === '@') return { field, row: row === '*' ? 'records' : 'same', isLabel: true };
   return {
-    field: field === '' ? null : { id: field!, absolute: fieldMark === '$' },
+    field,
     row: row === undefined ? 'same' : row === '' ? 'all' : { id: row, absolute: rowMark === '$' },
   };
 }

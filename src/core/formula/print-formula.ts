@@ -52,7 +52,8 @@ export function cornerText({ column, row }: CellRef): string {
 }
 
 /** A corner as a sheet keeps it. */
-export function keptText({ field, row }: KeptRef): string {
-  const rowPart = row === 'same' ? '' : typeof row === 'string' ? '~' : `~${mark(row.absolute)}${row.id}`;
+export function keptText({ field, row, isLabel }: KeptRef): string {
+  const rowPart =
+    row === 'records' ? '~*' : row === 'same' ? (isLabel ? '~@' : '') : typeof row === 'string' ? '~' : `~${mark(row.absolute)}${row.id}`;
   return `⟦${field ? mark(field.absolute) + field.id : ''}${rowPart}⟧`;
 }

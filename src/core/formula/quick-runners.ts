@@ -90,18 +90,24 @@ export class TextEquality {
     this.wanted = foldCase(text);
   }
 
-  private judge(store: Column, slot: number): number {
-    const code = store.valueCodeAt(slot);
-    if (code === undefined) return -1;
-    if (this.store !== store || code >= this.known.length) {
+  /** What is known of the contents of a column; computed numbers, which share a code, are no texts. */
+  private knownOf(store: Column): Int8Array {
+    if (this.store !== store || store.entries.length > this.known.length) {
       this.store = store;
       this.known = new Int8Array(store.entries.length).fill(-2);
     }
-    if (this.known[code] === -2) {
+    return this.known;
+  }
+
+  private judge(store: Column, slot: number): number {
+    const code = store.valueCodeAt(slot);
+    if (code === undefined) return -1;
+    const known = this.knownOf(store);
+    if (known[code] === -2) {
       const { value } = store.entries[code]!;
-      this.known[code] = value.kind !== 'text' ? -1 : (foldCase(value.text) === this.wanted) === this.isEqual ? 1 : 0;
+      known[code] = value.kind !== 'text' ? -1 : (foldCase(value.text) === this.wanted) === this.isEqual ? 1 : 0;
     }
-    return this.known[code]!;
+    return known[code]!;
   }
 
   readonly one: QuickTest = (place) => {
@@ -114,8 +120,17 @@ export class TextEquality {
     const store = cell?.store;
     if (!store) out.fill(-1, 0, count);
     else if (!cell.isSameRow) out.fill(this.judge(store, cell.slotAt(place)), 0, count);
-    else for (let at = 0; at < count; at++) out[at] = this.judge(store, first + at);
+    else this.judgeRows(store, first, out.subarray(0, count));
   };
+
+  private judgeRows(store: Column, first: number, out: Int8Array): void {
+    const known = this.knownOf(store);
+    const { codes } = store;
+    for (let at = 0; at < out.length; at++) {
+      const held = known[codes[first + at]!]!;
+      out[at] = held === -2 ? this.judge(store, first + at) : held;
+    }
+  }
 }
 
 /** AND, OR and NOT over tests; undefined for other functions. */

@@ -1,7 +1,7 @@
 import { labelIndex } from '../sheet/label-index';
 import { FUNCTIONS } from './functions/function-table';
 import { parseFormula } from './parse-formula';
-import type { Diagnostic, FormulaNode, NodeOf } from './formula-tree';
+import { partsOf, type Diagnostic, type FormulaNode, type NodeOf } from './formula-tree';
 import type { FormulaContext } from './place';
 
 /** Whether one value is wanted or cells: a label stands for the cell of the record, or for the whole field. */
@@ -12,8 +12,14 @@ export interface ResolvedNames {
   readonly diagnostics: readonly Diagnostic[];
 }
 
+/** What names are looked up in. */
+export type NameContext = Pick<FormulaContext, 'sheet' | 'findName'>;
+
+/** All names of a tree. */
+export const namesOf = (tree: FormulaNode): NodeOf<'name'>[] => (tree.kind === 'name' ? [tree] : partsOf(tree).flatMap(namesOf));
+
 /** Puts references in the place of names: what a named range stands for, else the field with that label. Names that are neither are told. */
-export function resolveNames(tree: FormulaNode, context: FormulaContext): ResolvedNames {
+export function resolveNames(tree: FormulaNode, context: NameContext): ResolvedNames {
   const diagnostics: Diagnostic[] = [];
   const resolve = (node: FormulaNode, wanted: Wanted): FormulaNode => {
     switch (node.kind) {
@@ -47,7 +53,7 @@ function wantedBy(parameter: { readonly takes: string } | undefined, outside: Wa
   return parameter?.takes === 'later' ? outside : 'value';
 }
 
-function referenceOf({ name, from, to }: NodeOf<'name'>, wanted: Wanted, context: FormulaContext): FormulaNode | undefined {
+function referenceOf({ name, from, to }: NodeOf<'name'>, wanted: Wanted, context: NameContext): FormulaNode | undefined {
   const named = context.findName(name);
   if (named !== undefined) {
     const { tree, diagnostics } = parseFormula(named);

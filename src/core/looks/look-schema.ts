@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { lazySchema } from '../lazy-schema';
 import { ICON_SETS } from './icon-sets';
-import type { Look } from './look';
+import { SIDES, type Look } from './look';
 
 export const hexSchema = lazySchema(() => Joi.string().pattern(/^#[0-9a-fA-F]{6}$/), 'a colour such as #ffe3a3');
 
@@ -21,7 +21,7 @@ const fill = lazySchema(() =>
   }),
 );
 
-const side = lazySchema(() =>
+export const borderSideSchema = lazySchema(() =>
   Joi.object({
     style: Joi.valid('solid', 'dashed', 'dotted', 'double').required(),
     width: Joi.number().integer().min(1).max(4).required(),
@@ -41,7 +41,7 @@ export const lookSchema = lazySchema<Look>(() =>
     italic: Joi.boolean(),
     underline: Joi.boolean(),
     strike: Joi.boolean(),
-    border: Joi.object({ top: side, right: side, bottom: side, left: side, around: side }),
+    border: Joi.object(Object.fromEntries([...SIDES, 'around'].map((side) => [side, borderSideSchema]))),
     number: Joi.string().max(64),
     icon: lazySchema(() =>
       Joi.object({

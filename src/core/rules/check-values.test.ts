@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { sheetFromTable } from '../sheet/sheet-from-table';
-import { mapRuleFields } from './map-rule-fields';
+import { mapRuleReferences } from './map-rule-references';
 import { Evaluation } from './evaluation';
 import { reportEvaluation, type EvaluateReport } from './evaluate-report';
 import { fieldByLabel, readRuleSet } from './read-rule-set';
@@ -11,7 +11,7 @@ function evaluate(rows: readonly (readonly string[])[], ...rules: readonly objec
   if ('message' in read) throw new Error(read.message);
   const sheet = sheetFromTable({ rows, width: rows[0]!.length }, { header: true });
   const evaluation = new Evaluation(sheet, {}, { now: 46_089.6 });
-  evaluation.setRules(read.rules.rules.map((rule) => mapRuleFields(rule, fieldByLabel(sheet))));
+  evaluation.setRules(read.rules.rules.map((rule) => mapRuleReferences(rule, { field: fieldByLabel(sheet) })));
   return reportEvaluation(evaluation);
 }
 

@@ -1,5 +1,6 @@
 import type { Look } from '../looks/look';
-import type { Effect, Sheet } from '../sheet/sheet';
+import type { Effect } from '../sheet/effect';
+import type { Sheet } from '../sheet/sheet';
 import { FormulaShapes } from '../formula/make-formula';
 import type { CellHistory } from './cell-history';
 import type { RuleWorld } from './compile-context';
@@ -7,6 +8,17 @@ import { Calculation } from '../formula/calculation';
 import { Resolver } from './resolver';
 import type { Rule } from './rule';
 import { RunningRule } from './running-rule';
+
+/** So many edits at once cost more one by one than judging everything anew. */
+const MANY_EDITS = 5000;
+
+export interface EvaluationOptions {
+  /** This moment as a serial date and time of day in the sheet's time zone; without it no day is today. */
+  readonly now?: number;
+  readonly history?: CellHistory | null;
+  /** Another sheet of the workspace by its name, for formulas. After it changed, `otherSheetChanged` is to be called. */
+  readonly findSheet?: (name: string) => Sheet | undefined;
+}
 
 /**
  * All rules of a sheet at work, in order of precedence. Edits evaluate again only the rules that read the cell or
@@ -21,13 +33,12 @@ export class Evaluation {
   /** What the rules share. */
   readonly world: RuleWorld;
 
-  /** `now` is this moment as a serial date and time of day in the sheet's time zone; without it no day is today. */
   constructor(
     readonly sheet: Sheet,
     private saved: Readonly<Record<string, Look>>,
-    { now = NaN, history = null }: { readonly now?: number; readonly history?: CellHistory | null } = {},
+    { now = NaN, history = null, findSheet = () => undefined }: EvaluationOptions = {},
   ) {
-    const formulas = { sheet, now, findSheet: () => undefined, findName: () => undefined };
+    const formulas = { sheet, now, findSheet, findName: (name: string) => sheet.findName(name)?.refersTo };
     this.calculation = new Calculation(sheet, formulas);
     this.world = { sheet, formulas, shapes: new FormulaShapes(), history };
     this.resolver = new Resolver([], saved, sheet);
@@ -58,8 +69,14 @@ export class Evaluation {
     this.judge(this.calculation.follow(touched));
   }
 
+  /** Another sheet that formulas here may read has changed, or can now be found: everything is calculated and judged anew. */
+  otherSheetChanged(): void {
+    this.calculation.calculateAll();
+    this.judge([{ kind: 'layout' }]);
+  }
+
   private judge(effects: readonly Effect[]): void {
-    if (effects.some((effect) => effect.kind === 'rows')) {
+    if (effects.length > MANY_EDITS || effects.some((effect) => effect.kind === 'layout')) {
       this.work(this.running.map(({ rule }) => new RunningRule(rule, this.world)));
       return;
     }

@@ -1,3 +1,4 @@
+import type { RuleReferences } from './map-rule-references';
 import Joi from 'joi';
 import { lazySchema } from '../lazy-schema';
 import type { BitSet } from '../sheet/bit-set';
@@ -16,8 +17,8 @@ export const perSchema = lazySchema<Per>(
   '"all", "field" or { "group": label }',
 );
 
-export const mapPer = (per: Per | undefined, replace: (field: FieldId) => FieldId): { readonly per?: Per } =>
-  per === undefined ? {} : { per: typeof per === 'object' ? { group: replace(per.group) } : per };
+export const mapPer = (per: Per | undefined, to: RuleReferences): { readonly per?: Per } =>
+  per === undefined ? {} : { per: typeof per === 'object' ? { group: to.field(per.group) } : per };
 
 /** "of its field", "of its Station": whose numbers a statistic runs over. */
 export function perWords(per: Per | undefined, words: SentenceWords): string {

@@ -1,7 +1,7 @@
 import { isKept, type CellRef, type KeptRef } from '../formula/formula-tree';
 import { cellValueOf, valueAt } from '../formula/make-formula';
 import { makeRuleFormula } from './formula-reader';
-import { cellAddress, parseAddress } from '../sheet/address';
+import { cellAddress, GONE, parseAddress } from '../sheet/address';
 import type { FieldId } from '../sheet/ids';
 import type { Sheet } from '../sheet/sheet';
 import type { CellValue } from '../values/cell-value';
@@ -33,7 +33,7 @@ export function readOperands(operands: readonly Operand[], context: CompileConte
       const at = parseAddress(operand.cell);
       const slot = at && sheet.order[at.position];
       if (slot === undefined || !sheet.columns[at!.column]) {
-        readers.push(constantReader({ kind: 'blank' }, `${operand.cell} (beyond the sheet)`));
+        readers.push(constantReader({ kind: 'blank' }, operand.cell === GONE ? 'a cell that was removed' : `${operand.cell} (beyond the sheet)`));
         continue;
       }
       cells.push({ column: at!.column, slot });

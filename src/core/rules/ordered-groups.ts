@@ -1,5 +1,5 @@
 import { SortedBlocks } from '../stats/sorted-blocks';
-import type { CellBefore } from '../sheet/sheet';
+import type { CellBefore } from '../sheet/effect';
 import type { CompileContext } from './compile-context';
 import { numbersOnly } from './numbers-only';
 import type { OutcomeColumn } from './outcome-column';

@@ -3,7 +3,8 @@ import { lazySchema } from '../lazy-schema';
 import type { SortedBlocks } from '../stats/sorted-blocks';
 import { numberText } from '../values/number-text';
 import type { CompileContext } from './compile-context';
-import { operandSchema } from './kinds/operand-schema';
+import { mapOperand, operandSchema } from './kinds/operand-schema';
+import type { RuleReferences } from './map-rule-references';
 import type { Inputs } from './kinds/kind';
 import { joinInputs, readOperands } from './operands';
 import { isProblem, type Operand, type Problem } from './rule';
@@ -23,6 +24,11 @@ export const positionSchema = lazySchema<Position>(
     ),
   'a number, "least", "greatest", { "percent": p }, { "percentile": p }, { "cell": "F4" } or { "formula": "=..." }',
 );
+
+/** The position with what it names replaced. */
+export function mapPosition(position: Position, to: RuleReferences): Position {
+  return typeof position === 'object' && ('cell' in position || 'formula' in position) ? (mapOperand(position, to) as Position) : position;
+}
 
 /** Positions made ready: where they are among the numbers of a group. */
 export interface Positions {

@@ -1,5 +1,5 @@
 import { BitSet } from '../sheet/bit-set';
-import { parseRanges } from '../sheet/address';
+import { GONE, parseRanges } from '../sheet/address';
 import type { Sheet } from '../sheet/sheet';
 import { missingField } from './operands';
 import type { Paints, Problem, Reads } from './rule';
@@ -25,6 +25,7 @@ export function readCells(reads: Reads, sheet: Sheet): ReadColumn[] | Problem {
 }
 
 function cellsInRanges(text: string, sheet: Sheet): ReadColumn[] | Problem {
+  if (text === GONE) return { code: 'bad-reach', message: 'the cells that it read have been removed' };
   const ranges = parseRanges(text);
   if (!ranges) return { code: 'bad-reach', message: `"${text}" is not a list of ranges such as B2:E7 G2:G7` };
   const byColumn = new Map<number, BitSet>();

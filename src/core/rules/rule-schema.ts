@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { lazySchema } from '../lazy-schema';
 import { lookSchema } from '../looks/look-schema';
-import { parseRanges } from '../sheet/address';
+import { GONE, parseRanges } from '../sheet/address';
 import { ROW_ROLES } from '../sheet/row-role';
 import { KINDS, KIND_NAMES, kindOf } from './kinds/registry';
 import type { Rule } from './rule';
@@ -24,7 +24,7 @@ const reads = lazySchema(() =>
       .items(Joi.valid(...ROW_ROLES))
       .min(1),
     cells: Joi.string().custom((text: string, helpers) =>
-      parseRanges(text) ? text : helpers.message({ custom: '{{#label}} must be ranges such as "B2:E7 G2:G7"' }),
+      text === GONE || parseRanges(text) ? text : helpers.message({ custom: '{{#label}} must be ranges such as "B2:E7 G2:G7"' }),
     ),
   })
     .nand('cells', 'roles')

@@ -1,6 +1,6 @@
 import type { Scalar } from '../formula/formula-value';
 import type { Look } from '../looks/look';
-import type { Effect } from '../sheet/sheet';
+import type { Effect } from '../sheet/effect';
 import type { RuleWorld } from './compile-context';
 import type { Kernel } from './kinds/kind';
 import { kindOf } from './kinds/registry';

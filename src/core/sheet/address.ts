@@ -28,6 +28,9 @@ export function parseAddress(text: string): { column: number; position: number }
   return { column: columnNumber(match[1]!), position: Number(match[2]) - 1 };
 }
 
+/** Stands in the place of an address whose cell was removed. */
+export const GONE = '#REF!';
+
 /** Reads one or more A1 ranges separated by spaces, each end either way round; undefined where a part is not a range. */
 export function parseRanges(text: string): CellRange[] | undefined {
   const ranges = text.trim().split(/\s+/).map(parseRange);

@@ -1,11 +1,28 @@
 import type { Rule } from '../rules/rule';
-import type { FieldId, RowId, RuleId } from './ids';
+import type { Style } from '../looks/style';
+import type { FieldId, PartId, RowId, RuleId } from './ids';
+import type { Field } from './field';
 import type { RowRole } from './row-role';
+import type { SheetPart } from './sheet-part';
 
 export interface CellInput {
   readonly row: RowId;
   readonly field: FieldId;
   readonly input: string;
+  /** Where given, the cell is set only while it still holds this: for what a change does besides what its maker asked. */
+  readonly was?: string;
+}
+
+/** What a row has besides its cells. */
+export interface RowAbout {
+  /** Ordinary formatting of the row, over that of its fields. */
+  readonly style?: Style;
+  /** Ordinary formatting of single cells, over that of the row. */
+  readonly styles?: Readonly<Record<FieldId, Style>>;
+  /** Absent: as high as other rows. */
+  readonly heightPx?: number;
+  /** How deep it stands in an outline; absent: not at all. */
+  readonly level?: number;
 }
 
 export interface StoredRow {
@@ -15,6 +32,7 @@ export interface StoredRow {
   readonly role: RowRole;
   /** Inputs by field; absent is blank. */
   readonly cells: Readonly<Record<FieldId, string>>;
+  readonly about?: RowAbout;
 }
 
 export interface StoredRule {
@@ -24,11 +42,34 @@ export interface StoredRule {
   readonly rule: Rule;
 }
 
+/** What becomes of a row: what is absent stays. Another order key moves it. */
+export interface RowChange {
+  readonly id: RowId;
+  readonly key?: string;
+  readonly role?: RowRole;
+  /** Null takes it away, here and below. */
+  readonly style?: Style | null;
+  readonly heightPx?: number | null;
+  readonly level?: number | null;
+}
+
+export interface CellStyle {
+  readonly row: RowId;
+  readonly field: FieldId;
+  readonly style: Style | null;
+}
+
 /** One step of a change. Each has an inverse, made while it is applied. */
 export type Operation =
   | { readonly kind: 'set-cells'; readonly cells: readonly CellInput[] }
   | { readonly kind: 'insert-rows'; readonly rows: readonly StoredRow[] }
   | { readonly kind: 'remove-rows'; readonly rows: readonly RowId[] }
+  | { readonly kind: 'change-rows'; readonly rows: readonly RowChange[] }
+  | { readonly kind: 'put-fields'; readonly fields: readonly Field[] }
+  | { readonly kind: 'remove-fields'; readonly fields: readonly FieldId[] }
+  | { readonly kind: 'set-styles'; readonly cells: readonly CellStyle[] }
+  | { readonly kind: 'put-parts'; readonly parts: readonly SheetPart[] }
+  | { readonly kind: 'remove-parts'; readonly parts: readonly PartId[] }
   | { readonly kind: 'put-rules'; readonly rules: readonly StoredRule[] }
   | { readonly kind: 'remove-rules'; readonly rules: readonly RuleId[] };
 

@@ -1,3 +1,4 @@
+import type { Style } from '../looks/style';
 import { BLANK, TAG, type CellValue } from '../values/cell-value';
 import { foldText } from '../values/fold-text';
 import { readInput, type ReadOptions } from '../values/read-input';
@@ -37,6 +38,8 @@ export class Column {
   readonly entries: Entry[] = [...RESERVED];
   /** True once a date has been stored: comparisons of numbers must then look at tags as well. */
   hasDates = false;
+  /** Ordinary formatting of single cells, by slot. */
+  readonly styles = new Map<number, Style>();
   /** Slots whose cell holds a formula. */
   readonly formulas = new BitSet();
   /** By slot, the code of the formula; made with the first one. */
@@ -86,11 +89,37 @@ export class Column {
     return !isSame;
   }
 
-  /** Puts the number that a formula gave into its slot: `setResult` for the commonest case. */
-  setNumber(slot: number, number: number): void {
-    this.codes[slot] = CODE.computed;
-    this.tags[slot] = TAG.number;
-    this.numbers[slot] = number;
+  /** Puts numbers that formulas gave into slots one after another, NaN as it stands: the caller puts what belongs there. */
+  setNumbers(first: number, numbers: Float64Array): void {
+    const end = first + numbers.length;
+    this.codes.fill(CODE.computed, first, end);
+    this.tags.fill(TAG.number, first, end);
+    this.numbers.set(numbers, first);
+  }
+
+  /**
+   * Visits the formulas among some slots in runs: slots one after another with one input. Costs a few operations a slot, none for 32 that
+   * are not among them.
+   */
+  forEachRun(among: BitSet, visit: (first: number, end: number, code: number) => void): void {
+    const { inputs } = this;
+    if (!inputs) return;
+    const { words } = among;
+    let first = -1;
+    let running = 0;
+    for (let word = 0; word < words.length; word++) {
+      const bits = words[word]!;
+      if (bits === 0 && first < 0) continue;
+      if (bits === 0xffffffff && first >= 0 && holdsOnly(inputs, word << 5, running)) continue;
+      for (let slot = word << 5, bit = 0; bit < 32; bit++, slot++) {
+        const code = bits & (1 << bit) ? inputs[slot]! : -1;
+        if (first >= 0 && code === running) continue;
+        if (first >= 0) visit(first, slot, running);
+        first = code < 0 ? -1 : slot;
+        running = code;
+      }
+    }
+    if (first >= 0) visit(first, words.length << 5, running);
   }
 
   private write(slot: number, code: number, value: CellValue): void {
@@ -179,4 +208,10 @@ export class Column {
 function shownInput(input: string, value: CellValue): string {
   if (value.kind === 'number' || value.kind === 'date') return input.trim();
   return shownText(value, null);
+}
+
+/** Whether 32 codes one after another are one and the same. */
+function holdsOnly(codes: Uint32Array, first: number, code: number): boolean {
+  for (let at = first; at < first + 32; at++) if (codes[at] !== code) return false;
+  return true;
 }

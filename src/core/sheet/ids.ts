@@ -3,3 +3,4 @@ export type SheetId = string & { readonly of?: 'sheet' };
 export type FieldId = string & { readonly of?: 'field' };
 export type RowId = string & { readonly of?: 'row' };
 export type RuleId = string & { readonly of?: 'rule' };
+export type PartId = string & { readonly of?: 'part' };

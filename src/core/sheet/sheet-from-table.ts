@@ -1,5 +1,7 @@
 import type { Table } from '../exchange/table';
-import type { FieldId, RowId } from './ids';
+import { generateNKeysBetween } from 'fractional-indexing';
+import { newField } from './field';
+import type { RowId } from './ids';
 import { Sheet, type SheetSettings } from './sheet';
 
 /**
@@ -7,7 +9,8 @@ import { Sheet, type SheetSettings } from './sheet';
  * that they cannot be mistaken for labels.
  */
 export function sheetFromTable(table: Table, settings: SheetSettings & { header: boolean }): Sheet {
-  const fields = Array.from({ length: table.width }, (_, column) => ({ id: `\0field ${column}` as FieldId, widthPx: 100, format: null, unit: null }));
+  const keys = generateNKeysBetween(null, null, table.width);
+  const fields = keys.map((key, column) => newField(`\0field ${column}`, key));
   const made = new Sheet(fields, settings);
   table.rows.forEach((cells, position) => {
     const role = position === 0 && settings.header ? 'header' : 'record';

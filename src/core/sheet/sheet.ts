@@ -1,18 +1,17 @@
 import { BitSet } from './bit-set';
-import type { CellInput, Operation, StoredRow, StoredRule } from './change';
+import { mergeStyles, type Style } from '../looks/style';
+import type { CellInput, CellStyle, Operation, RowAbout, RowChange, StoredRow, StoredRule } from './change';
+import { byKey, compareKeys } from './compare-keys';
 import { Column } from './column';
-import type { FieldId, RowId, RuleId } from './ids';
+import type { Applied, Effect } from './effect';
+import type { Field } from './field';
+import { KeyedItems } from './keyed-items';
+import type { FieldId, RowId } from './ids';
+import { fieldInverse, partInverse, ruleInverse } from './put-inverse';
+import { aboutOf, changesAbout, givenAbout, NO_ABOUT, rowBefore, type NullableAbout, type OwnAbout } from './row-about';
+import { nameKey, type NamedRange, type SheetPart } from './sheet-part';
 import { REMOVED, ROW_ROLES, roleCode, type RowRole } from './row-role';
 import type { DateOrder } from '../values/read-date';
-
-export interface Field {
-  readonly id: FieldId;
-  readonly widthPx: number;
-  /** Number format (UTS #35) of the field's numbers, or null to show them as typed. */
-  readonly format: string | null;
-  /** The words after a value, such as mg/L, for sentences and axes. */
-  readonly unit: string | null;
-}
 
 export interface SheetSettings {
   readonly dates?: DateOrder;
@@ -22,32 +21,15 @@ export interface SheetSettings {
   readonly firstWeekday?: number;
 }
 
-/** What an operation touched, so that rules are evaluated again only where it matters. */
-export type Effect =
-  | { readonly kind: 'cell'; readonly column: number; readonly slot: number; readonly before: CellBefore }
-  | { readonly kind: 'rows'; readonly slots: readonly number[] }
-  | { readonly kind: 'rules' };
-
-/** The cell's number (NaN for none) and tag before an edit, from which running statistics are corrected. */
-export interface CellBefore {
-  readonly number: number;
-  readonly tag: number;
-  readonly code: number;
-}
-
-export interface Applied {
-  readonly effects: readonly Effect[];
-  readonly inverse: readonly Operation[];
-}
-
 /**
  * A sheet in memory. Rows live in *slots* that never move: a new row takes the next slot, a removed row leaves its slot
  * marked, and `order` lists the slots from top to bottom. So columns, bit sets and statistics stay valid when rows are
- * inserted, moved or removed. Memory per cell: 13 bytes, and the distinct inputs of each field once.
+ * inserted, moved or removed. One file, since every operation needs the same private order, keys and slots. Memory per cell: 13 bytes, and the distinct inputs of each field once.
  */
 export class Sheet {
-  readonly columns: Column[];
-  readonly rules = new Map<RuleId, StoredRule>();
+  /** From left to right, as the fields. */
+  columns: readonly Column[];
+  readonly rules = new KeyedItems<StoredRule>();
   /** Slots used so far, those of removed rows included. */
   slotCount = 0;
   /** Slots from top to bottom. */
@@ -56,16 +38,51 @@ export class Sheet {
   private readonly ids: RowId[] = [];
   private readonly keys: string[] = [];
   private readonly slotOfId = new Map<RowId, number>();
-  private readonly columnOfId: ReadonlyMap<FieldId, number>;
+  private fieldList: readonly Field[] = [];
+  private columnOfId: ReadonlyMap<FieldId, number> = new Map();
+  readonly parts = new KeyedItems<SheetPart>();
+  /** What rows have besides cells, by slot: few have anything. */
+  private readonly abouts = new Map<number, OwnAbout>();
   private positions: Int32Array | null = null;
   private readonly masks = new Map<string, BitSet>();
 
+  /** Fields in order. */
   constructor(
-    readonly fields: readonly Field[],
+    fields: readonly Field[],
     readonly settings: SheetSettings = {},
   ) {
     this.columns = fields.map(() => new Column(settings));
+    this.useFields(fields);
+  }
+
+  /** From left to right. */
+  get fields(): readonly Field[] {
+    return this.fieldList;
+  }
+
+  private useFields(fields: readonly Field[]): void {
+    this.fieldList = fields;
     this.columnOfId = new Map(fields.map((field, column) => [field.id, column]));
+  }
+
+  findName(name: string): NamedRange | undefined {
+    const part = this.parts.get(nameKey(name));
+    return part?.kind === 'name' ? part : undefined;
+  }
+
+  /** What a row has besides its cells. */
+  aboutRow(slot: number): OwnAbout {
+    return this.abouts.get(slot) ?? NO_ABOUT;
+  }
+
+  /** Rows that have something besides their cells, in no order. */
+  rowsWithAbout(): Iterable<readonly [slot: number, about: OwnAbout]> {
+    return this.abouts;
+  }
+
+  /** The ordinary formatting of a cell: that of its field, of its row over it, and its own over both. */
+  styleAt(column: number, slot: number): Style | undefined {
+    return mergeStyles([this.fieldList[column]!.style, this.abouts.get(slot)?.style, this.columns[column]!.styles.get(slot)]);
   }
 
   get rowCount(): number {
@@ -136,7 +153,7 @@ export class Sheet {
 
   /** The rules in order of precedence. */
   rulesInOrder(): StoredRule[] {
-    return [...this.rules.values()].sort((a, b) => compareKeys(a.key, b.key) || compareKeys(a.id, b.id));
+    return [...this.rules.values()].sort(byKey);
   }
 
   /** Applies an operation and gives what it touched and how to take it back. Parts that no longer exist are passed over. */
@@ -148,22 +165,36 @@ export class Sheet {
         return this.insertRows(operation.rows);
       case 'remove-rows':
         return this.removeRows(operation.rows);
+      case 'change-rows':
+        return this.changeRows(operation.rows);
+      case 'put-fields':
+        return this.putFields(operation.fields);
+      case 'remove-fields':
+        return this.removeFields(operation.fields);
+      case 'set-styles':
+        return this.setStyles(operation.cells);
+      case 'put-parts':
+        return { effects: [LAYOUT], inverse: partInverse(this.parts.put(operation.parts)) };
+      case 'remove-parts':
+        return { effects: [LAYOUT], inverse: partInverse({ before: this.parts.take(operation.parts), added: [] }) };
       case 'put-rules':
-        return this.putRules(operation.rules);
+        return { effects: [{ kind: 'rules' }], inverse: ruleInverse(this.rules.put(operation.rules)) };
       case 'remove-rules':
-        return this.removeRules(operation.rules);
+        return { effects: [{ kind: 'rules' }], inverse: ruleInverse({ before: this.rules.take(operation.rules), added: [] }) };
     }
   }
 
   private setCells(cells: readonly CellInput[]): Applied {
     const effects: Effect[] = [];
     const undo: CellInput[] = [];
-    for (const { row, field, input } of cells) {
+    for (const { row, field, input, was } of cells) {
       const slot = this.slotOfId.get(row);
       const column = this.columnOfId.get(field);
       if (slot === undefined || column === undefined) continue;
       const store = this.columns[column]!;
-      undo.push({ row, field, input: store.inputAt(slot) });
+      const held = store.inputAt(slot);
+      if (was !== undefined && was !== held) continue;
+      undo.push({ row, field, input: held, ...(was === undefined ? {} : { was: input }) });
       const before = { number: store.numbers[slot]!, tag: store.tags[slot]!, code: store.codes[slot]! };
       store.set(slot, input, this.roleAt(slot) === 'header');
       effects.push({ kind: 'cell', column, slot, before });
@@ -176,7 +207,7 @@ export class Sheet {
     const slots = fresh.map((row) => this.addSlot(row));
     slots.forEach((slot, at) => this.fillSlot(slot, fresh[at]!));
     this.place(slots);
-    return { effects: [{ kind: 'rows', slots }], inverse: fresh.length ? [{ kind: 'remove-rows', rows: fresh.map((row) => row.id) }] : [] };
+    return { effects: [LAYOUT], inverse: fresh.length ? [{ kind: 'remove-rows', rows: fresh.map((row) => row.id) }] : [] };
   }
 
   private removeRows(ids: readonly RowId[]): Applied {
@@ -190,20 +221,108 @@ export class Sheet {
     }
     this.order = this.order.filter((slot) => !gone.has(slot));
     this.positions = null;
-    return { effects: [{ kind: 'rows', slots }], inverse: rows.length ? [{ kind: 'insert-rows', rows }] : [] };
+    return { effects: [LAYOUT], inverse: rows.length ? [{ kind: 'insert-rows', rows }] : [] };
   }
 
-  private putRules(rules: readonly StoredRule[]): Applied {
-    const before = rules.flatMap((rule) => this.rules.get(rule.id) ?? []);
-    const added = rules.filter((rule) => !this.rules.has(rule.id)).map((rule) => rule.id);
-    for (const rule of rules) this.rules.set(rule.id, rule);
-    return { effects: [{ kind: 'rules' }], inverse: ruleInverse(before, added) };
+  private changeRows(changes: readonly RowChange[]): Applied {
+    const undo: RowChange[] = [];
+    const effects: Effect[] = [];
+    let moves = false;
+    for (const change of changes) {
+      const slot = this.slotOfId.get(change.id);
+      if (slot === undefined) continue;
+      const { key, role } = change;
+      undo.push(rowBefore({ key: this.keys[slot]!, role: this.roleAt(slot), about: this.aboutRow(slot) }, change));
+      if (key !== undefined && key !== this.keys[slot]) {
+        this.keys[slot] = key;
+        moves = true;
+      }
+      if (role !== undefined && role !== this.roleAt(slot)) {
+        this.setRole(slot, role);
+        effects.push(LAYOUT);
+      }
+      if (change.style?.number !== undefined || (change.style !== undefined && this.aboutRow(slot).style?.number !== undefined)) effects.push(LAYOUT);
+      if (changesAbout(change)) this.setAbout(slot, { ...this.aboutRow(slot), ...aboutOf(change) });
+    }
+    if (moves) {
+      this.sortRows();
+      effects.push(LAYOUT);
+    }
+    return { effects, inverse: undo.length ? [{ kind: 'change-rows', rows: undo.reverse() }] : [] };
   }
 
-  private removeRules(ids: readonly RuleId[]): Applied {
-    const before = ids.flatMap((id) => this.rules.get(id) ?? []);
-    for (const id of ids) this.rules.delete(id);
-    return { effects: [{ kind: 'rules' }], inverse: ruleInverse(before, []) };
+  private setAbout(slot: number, about: NullableAbout): void {
+    const given = givenAbout(about);
+    if (given) this.abouts.set(slot, given);
+    else this.abouts.delete(slot);
+  }
+
+  /** What was typed is read anew: cells of a header are text. */
+  private setRole(slot: number, role: RowRole): void {
+    this.roles[slot] = roleCode(role);
+    for (const [name, mask] of this.masks) mask.set(slot, name.split(' ').includes(role));
+    for (const column of this.columns) column.set(slot, column.inputAt(slot), role === 'header');
+  }
+
+  private putFields(fields: readonly Field[]): Applied {
+    const before = fields.flatMap(({ id }) => this.fieldList[this.columnOfId.get(id) ?? -1] ?? []);
+    const added = fields.filter(({ id }) => !this.columnOfId.has(id)).map(({ id }) => id);
+    const stores = new Map(this.fieldList.map(({ id }, column) => [id, this.columns[column]!]));
+    const byId = new Map(this.fieldList.map((field) => [field.id, field]));
+    for (const field of fields) byId.set(field.id, field);
+    this.arrange([...byId.values()].sort(byKey), stores);
+    return { effects: [LAYOUT], inverse: fieldInverse(before, added) };
+  }
+
+  /** Fields in their new order, each with its column; those that have none get an empty one. */
+  private arrange(fields: readonly Field[], stores: ReadonlyMap<FieldId, Column>): void {
+    this.columns = fields.map(({ id }) => {
+      const store = stores.get(id) ?? new Column(this.settings);
+      store.fit(this.slotCount);
+      return store;
+    });
+    this.useFields(fields);
+  }
+
+  private removeFields(ids: readonly FieldId[]): Applied {
+    const gone = new Set(ids);
+    const before = this.fieldList.filter(({ id }) => gone.has(id));
+    const cells: CellInput[] = before.flatMap(({ id }) => {
+      const store = this.columns[this.columnOfId.get(id)!]!;
+      return this.order.flatMap((slot) => {
+        const input = store.inputAt(slot);
+        return input === '' ? [] : { row: this.ids[slot]!, field: id, input };
+      });
+    });
+    const styles = before.flatMap(({ id }) => {
+      const store = this.columns[this.columnOfId.get(id)!]!;
+      return [...store.styles].flatMap(([slot, style]) => (this.roles[slot] === REMOVED ? [] : { row: this.ids[slot]!, field: id, style }));
+    });
+    const stores = new Map(this.fieldList.map(({ id }, column) => [id, this.columns[column]!]));
+    this.arrange(
+      this.fieldList.filter(({ id }) => !gone.has(id)),
+      stores,
+    );
+    const inverse: Operation[] = before.length ? [{ kind: 'put-fields', fields: before }] : [];
+    if (cells.length) inverse.push({ kind: 'set-cells', cells });
+    if (styles.length) inverse.push({ kind: 'set-styles', cells: styles });
+    return { effects: before.length ? [LAYOUT] : [], inverse };
+  }
+
+  private setStyles(cells: readonly CellStyle[]): Applied {
+    const undo: CellStyle[] = [];
+    for (const { row, field, style } of cells) {
+      const slot = this.slotOfId.get(row);
+      const column = this.columnOfId.get(field);
+      if (slot === undefined || column === undefined) continue;
+      const { styles } = this.columns[column]!;
+      undo.push({ row, field, style: styles.get(slot) ?? null });
+      if (style) styles.set(slot, style);
+      else styles.delete(slot);
+    }
+    // Rules that compare as shown hang on number formats.
+    const touches = [...cells, ...undo].some(({ style }) => style?.number !== undefined);
+    return { effects: touches ? [LAYOUT] : [], inverse: undo.length ? [{ kind: 'set-styles', cells: undo.reverse() }] : [] };
   }
 
   /** The row of a slot as it is stored and sent. */
@@ -213,7 +332,18 @@ export class Sheet {
       const input = column.inputAt(slot);
       if (input !== '') cells[this.fields[at]!.id] = input;
     });
-    return { id: this.ids[slot]!, key: this.keys[slot]!, role: this.roleAt(slot), cells };
+    const about = this.storedAbout(slot);
+    return { id: this.ids[slot]!, key: this.keys[slot]!, role: this.roleAt(slot), cells, ...(about ? { about } : {}) };
+  }
+
+  private storedAbout(slot: number): RowAbout | undefined {
+    const styles: Record<FieldId, Style> = {};
+    this.columns.forEach((column, at) => {
+      const style = column.styles.get(slot);
+      if (style) styles[this.fieldList[at]!.id] = style;
+    });
+    const about = { ...this.abouts.get(slot), ...(Object.keys(styles).length ? { styles } : {}) };
+    return Object.keys(about).length ? about : undefined;
   }
 
   /**
@@ -224,6 +354,12 @@ export class Sheet {
     const slot = this.addSlot(row);
     this.order.push(slot);
     return slot;
+  }
+
+  /** Gives a row what it has besides its cells. */
+  dressRow(slot: number, { styles, ...about }: RowAbout): void {
+    this.setAbout(slot, about);
+    for (const [field, style] of Object.entries(styles ?? {})) this.columns[this.columnOfId.get(field) ?? -1]?.styles.set(slot, style);
   }
 
   /** Makes room for so many rows at once. */
@@ -253,25 +389,25 @@ export class Sheet {
 
   private fillSlot(slot: number, row: StoredRow): void {
     this.columns.forEach((column, at) => column.set(slot, row.cells[this.fields[at]!.id] ?? '', row.role === 'header'));
+    if (row.about) this.dressRow(slot, row.about);
   }
 
   /** Puts new slots where their keys belong; rows that arrive together usually belong together, mostly at the end. */
   private place(slots: readonly number[]): void {
     const last = this.order.at(-1);
-    const byKey = (a: number, b: number) => compareKeys(this.keys[a]!, this.keys[b]!) || compareKeys(this.ids[a]!, this.ids[b]!);
-    const sorted = [...slots].sort(byKey);
-    const atEnd = last === undefined || sorted.length === 0 || byKey(last, sorted[0]!) < 0;
+    const sorted = [...slots].sort(this.bySlot);
+    const atEnd = last === undefined || sorted.length === 0 || this.bySlot(last, sorted[0]!) < 0;
     this.order = this.order.concat(sorted);
-    if (!atEnd) this.order.sort(byKey);
+    this.positions = null;
+    if (!atEnd) this.sortRows();
+  }
+
+  private sortRows(): void {
+    this.order.sort(this.bySlot);
     this.positions = null;
   }
+
+  private readonly bySlot = (a: number, b: number): number => compareKeys(this.keys[a]!, this.keys[b]!) || compareKeys(this.ids[a]!, this.ids[b]!);
 }
 
-function ruleInverse(before: readonly StoredRule[], added: readonly RuleId[]): Operation[] {
-  const inverse: Operation[] = [];
-  if (added.length) inverse.push({ kind: 'remove-rules', rules: added });
-  if (before.length) inverse.push({ kind: 'put-rules', rules: before });
-  return inverse;
-}
-
-const compareKeys = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
+const LAYOUT: Effect = { kind: 'layout' };

@@ -4,15 +4,19 @@ import { formatValue } from '../values/format-value';
 import { roundAsShown } from '../values/number-format';
 import type { Sheet } from './sheet';
 
-/** The number format that a cell is shown with: the field's, else the one its typing implies. */
+/** The number format set for a cell: its own, its row's or its field's. */
+export const formatSet = (sheet: Sheet, column: number, slot: number): string | null =>
+  sheet.columns[column]!.styles.get(slot)?.number ?? sheet.aboutRow(slot).style?.number ?? sheet.fields[column]!.format;
+
+/** The number format that a cell is shown with: the one set for it, else the one its typing implies. */
 export function formatAt(sheet: Sheet, column: number, slot: number): string | null {
-  return sheet.fields[column]!.format ?? sheet.columns[column]!.entryAt(slot).format;
+  return formatSet(sheet, column, slot) ?? sheet.columns[column]!.entryAt(slot).format;
 }
 
-/** The text that a cell shows: numbers and dates by the field's format, where it is one for them. */
+/** The text that a cell shows: numbers and dates by the format set for it, where it is one for them. */
 export function shownAt(sheet: Sheet, column: number, slot: number): string {
   const { value, shown } = sheet.columns[column]!.entryAt(slot);
-  return shownBy(sheet.fields[column]!.format, value) ?? shown;
+  return shownBy(formatSet(sheet, column, slot), value) ?? shown;
 }
 
 /** The text of a value by a number or date format; undefined where the format is not one for it. */

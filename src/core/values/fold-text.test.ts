@@ -25,6 +25,12 @@ test.each([
   ['o', '0'],
 ])('%j and %j stay apart', (one, other) => expect(foldText(one)).not.toBe(foldText(other)));
 
+// Canonical caseless matching (Unicode, D145): a letter with two marks, in capitals and small, however it is composed.
+test.each([
+  ['\u03aa\u0301', '\u0390'],
+  ['J\u030c', '\u01f0'],
+])('%s and %s meet with their accents', (one, other) => expect(foldText(one, { accents: true })).toBe(foldText(other, { accents: true })));
+
 test('case and accents count when they are asked for', () => {
   expect(foldText('É', { case: true })).toBe('E');
   expect(foldText('É', { accents: true })).toBe('é');

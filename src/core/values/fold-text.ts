@@ -18,8 +18,9 @@ export function foldText(text: string, options: FoldOptions = {}): string {
   if (ASCII.test(text)) return options.case ? text : text.toLowerCase();
   let folded = text.replace(OUTER_SPACE, '').replace(INNER_SPACE, ' ').normalize('NFC');
   if (!options.case) folded = foldCase(folded);
-  if (!options.accents) folded = folded.normalize('NFD').replace(MARKS, '').normalize('NFC');
-  return folded;
+  if (!options.accents) folded = folded.normalize('NFD').replace(MARKS, '');
+  // Folding takes some letters apart, so that what it gives is composed once more: canonical caseless matching (Unicode, section 3.13).
+  return folded.normalize('NFC');
 }
 
 /**

@@ -70,3 +70,12 @@ export function roundAsShown(number: number, pattern: string | null): number {
   const digits = prepared.plain.format(number);
   return digits.endsWith('%') ? Number(`${digits.slice(0, -1)}e-2`) : Number(digits);
 }
+
+/** The pattern with one decimal more or fewer, at most 20 and at least none. */
+export function withDecimals(pattern: string, by: 1 | -1): string {
+  const match = PATTERN.exec(pattern);
+  if (!match) return pattern;
+  const [, prefix = '', whole = '', fraction = '', suffix = ''] = match;
+  const decimals = by > 0 ? `${fraction}0`.slice(0, 20) : fraction.slice(0, -1);
+  return `${prefix}${whole || '0'}${decimals ? `.${decimals}` : ''}${suffix}`;
+}

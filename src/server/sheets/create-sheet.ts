@@ -1,11 +1,14 @@
 import { generateNKeysBetween } from 'fractional-indexing';
 import { nanoid } from 'nanoid';
 import type { StoredRow, StoredRule } from '../../core/sheet/change';
+import type { SheetPart } from '../../core/sheet/sheet-part';
 import type { SheetId } from '../../core/sheet/ids';
-import type { Field } from '../../core/sheet/sheet';
+import { newField, type Field } from '../../core/sheet/field';
 import type { Sql } from '../database';
 import { insertRows } from '../sql/row/insert-rows';
 import { putRule } from '../sql/rule/put-rule';
+import { putField } from '../sql/field/put-field';
+import { putPart } from '../sql/part/put-part';
 import { insertSheet } from '../sql/sheet/insert-sheet';
 
 export interface SheetContents {
@@ -14,25 +17,27 @@ export interface SheetContents {
   readonly fields: readonly Field[];
   readonly rows: readonly StoredRow[];
   readonly rules: readonly StoredRule[];
+  readonly parts?: readonly SheetPart[];
 }
 
 /** Rows inserted by one statement. */
 const BATCH = 5000;
 
 /** Makes a sheet with all that is in it, in one transaction. */
-export async function createSheet(sql: Sql, { id = nanoid(12), name, fields, rows, rules }: SheetContents): Promise<SheetId> {
-  const keys = generateNKeysBetween(null, null, fields.length);
+export async function createSheet(sql: Sql, { id = nanoid(12), name, fields, rows, rules, parts = [] }: SheetContents): Promise<SheetId> {
   await sql.begin(async (tx) => {
-    await insertSheet(tx, { id, name, fields: fields.map((field, at) => ({ ...field, key: keys[at]! })) });
+    await insertSheet(tx, { id, name });
+    for (const field of fields) await putField(tx, id, field);
     for (let at = 0; at < rows.length; at += BATCH) await insertRows(tx, id, rows.slice(at, at + BATCH));
     for (const rule of rules) await putRule(tx, id, rule);
+    for (const part of parts) await putPart(tx, id, part);
   });
   return id;
 }
 
 /** An empty sheet to type in: a header row and blank records. */
 export function emptySheet(name: string): SheetContents {
-  const fields = Array.from({ length: 12 }, (_, at) => ({ id: `f${at + 1}`, widthPx: 120, format: null, unit: null }));
+  const fields = generateNKeysBetween(null, null, 12).map((key, at) => newField(`f${at + 1}`, key));
   const keys = generateNKeysBetween(null, null, 61);
   return { name, fields, rules: [], rows: keys.map((key, at) => ({ id: nanoid(10), key, role: at === 0 ? 'header' : 'record', cells: {} })) };
 }

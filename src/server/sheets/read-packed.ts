@@ -3,10 +3,12 @@ import { gzip } from 'node:zlib';
 import type { SheetId } from '../../core/sheet/ids';
 import { SheetPacker } from '../../protocol/packed-sheet';
 import type { Sql } from '../database';
+import { readFields } from '../sql/field/read-fields';
+import { readParts } from '../sql/part/read-parts';
 import { readRowsInBatches } from '../sql/row/read-rows-in-batches';
 import { readRules } from '../sql/rule/read-rules';
 import { findSheet } from '../sql/sheet/find-sheet';
-import { readFields } from '../sql/sheet/read-fields';
+
 import { findSnapshot } from '../sql/snapshot/find-snapshot';
 import { keepSnapshot } from '../sql/snapshot/keep-snapshot';
 import { Refusal } from './refusal';
@@ -34,7 +36,13 @@ async function packFresh(sql: Sql, id: SheetId): Promise<{ sequence: number; row
     const sheet = await findSheet(tx, id);
     if (!sheet) throw new Refusal('no-sheet', 'There is no such sheet');
     const { head, ...about } = sheet;
-    const packer = new SheetPacker({ ...about, sequence: head, fields: await readFields(tx, id), rules: await readRules(tx, id) });
+    const packer = new SheetPacker({
+      ...about,
+      sequence: head,
+      fields: await readFields(tx, id),
+      rules: await readRules(tx, id),
+      parts: await readParts(tx, id),
+    });
     let rows = 0;
     await readRowsInBatches(tx, id, (batch) => {
       rows += batch.length;

@@ -1,11 +1,10 @@
 'use client';
 
-import Link from 'next/link';
 import type { SheetSummary } from '../../protocol/sheet-summary';
-import { counted } from '../counted';
 import { Mark } from '../sheet/Mark';
 import { ThemeSwitch } from '../theme/ThemeSwitch';
 import classes from './Desk.module.css';
+import { DeskSheet } from './DeskSheet';
 import { NewSheet } from './NewSheet';
 
 /** Where one begins: the sheets, and a new one. */
@@ -23,16 +22,7 @@ export function Desk({ sheets }: { readonly sheets: readonly SheetSummary[] }) {
       {sheets.length > 0 && (
         <ul className={classes.list}>
           {sheets.map((sheet) => (
-            <li key={sheet.id} className={classes.item}>
-              <Link href={`/sheets/${encodeURIComponent(sheet.id)}`} className={classes.link} prefetch={false}>
-                <span className={classes.name}>{sheet.name}</span>
-                <span className={classes.fact}>{counted(sheet.records, 'record')}</span>
-                <span className={classes.fact}>{counted(sheet.rules, 'rule')}</span>
-                <time className={classes.fact} dateTime={sheet.changedAt} suppressHydrationWarning>
-                  {new Date(sheet.changedAt).toLocaleDateString('en', { day: 'numeric', month: 'short', year: 'numeric' })}
-                </time>
-              </Link>
-            </li>
+            <DeskSheet key={sheet.id} sheet={sheet} />
           ))}
         </ul>
       )}

@@ -1,19 +1,22 @@
 'use client';
 
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type MouseEvent, type PointerEvent } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import type { SheetFrame } from '../../protocol/engine-messages';
 import { useComputedColorScheme } from '@mantine/core';
 import { TOKENS } from '../theme/tokens';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { CellEditor } from './CellEditor';
 import { Geometry, type Scroll, type Size } from './engine/geometry';
-import { hitTest } from './engine/hit-test';
 import { keyIntent } from './engine/key-intent';
-import { moveCell, selectCell, selectedArea, type Selection } from './engine/selection';
+import { isWholeColumns, moveCell, selectCell, selectedArea, type Selection } from './engine/selection';
 import { forgetFits } from './painter/fit-text';
+import { forgetWraps } from './painter/wrap-text';
 import { paintScene } from './painter/paint-scene';
 import classes from './Grid.module.css';
 import { Mirror } from './Mirror';
 import { askedArea, isCovered } from './asked-area';
+import { readClipboard } from './read-clipboard';
+import { usePointer, type Preview } from './use-pointer';
 
 /** Room beyond the last row and field, so that they can be scrolled clear of the edge. */
 const MARGIN_PX = 120;
@@ -33,10 +36,10 @@ export function Grid() {
   const asked = useRef<ReturnType<typeof askedArea> | null>(null);
   const [view, setView] = useState<Size>({ width: 0, height: 0 });
   const [rested, setRested] = useState<Scroll>({ left: 0, top: 0 });
-  const geometry = useMemo(
-    () => new Geometry(frame?.fields.map((field) => field.widthPx) ?? [], frame?.rowCount ?? 0, frame?.frozenRows ?? 0),
-    [frame],
-  );
+  const geometry = useMemo(() => geometryOf(frame), [frame]);
+
+  const reveal = useRef<(next: Selection) => void>(() => {});
+  const { preview, cursor, handlers } = usePointer({ session, geometry, scroller, reveal: (next) => reveal.current(next) });
 
   const paint = useCallback(() => {
     const context = canvas.current?.getContext('2d', { alpha: false });
@@ -45,7 +48,7 @@ export function Grid() {
     const ratio = devicePixelRatio;
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
     paintScene(context, {
-      geometry,
+      geometry: sized(geometry, preview),
       scroll: scroll.current,
       view,
       tokens: TOKENS[theme],
@@ -53,8 +56,9 @@ export function Grid() {
       frozen,
       selected: isOpen ? selectedArea(selected) : null,
       active: selected.anchor,
+      filling: preview?.kind === 'fill' ? preview.to : null,
     });
-  }, [session, geometry, view, theme]);
+  }, [session, geometry, view, theme, preview]);
 
   const planned = useRef(0);
   const plan = useCallback(() => {
@@ -103,6 +107,7 @@ export function Grid() {
     void document.fonts.ready.then(() => {
       if (gone) return;
       forgetFits();
+      forgetWraps();
       plan();
     });
     return () => {
@@ -131,20 +136,23 @@ export function Grid() {
     [geometry, view],
   );
 
-  const reveal = useCallback(
+  const show = useCallback(
     (next: Selection) => {
       session.select(next);
       bringIntoView(next.focus);
     },
     [session, bringIntoView],
   );
+  useEffect(() => {
+    reveal.current = show;
+  }, [show]);
 
   // A selection that is made elsewhere, such as by a new record, is brought into view once the sheet has it.
   const reached = useRef<Selection | null>(null);
   useEffect(() => {
     if (!shown || shown === reached.current || view.width === 0 || shown.focus.position >= geometry.rowCount) return;
     reached.current = shown;
-    bringIntoView(shown.focus);
+    bringIntoView(isWholeColumns(selectedArea(shown), geometry) ? shown.anchor : shown.focus);
   }, [shown, geometry, view, bringIntoView]);
 
   // Where the bench takes room from the grid, the cell being worked on stays in view.
@@ -166,10 +174,20 @@ export function Grid() {
   const move = useCallback(
     (columns: number, rows: number, extend = false) => {
       const { anchor, focus } = session.get().selection;
-      const cell = moveCell(extend ? focus : anchor, { columns, rows }, geometry);
-      reveal(extend ? { anchor, focus: cell } : selectCell(cell));
+      const from = extend ? focus : anchor;
+      const { left, top, right, bottom } = geometry.areaOf(from);
+      // Out of merged cells by the edge that the move goes over.
+      const edge = { column: columns > 0 ? right : left, position: rows > 0 ? bottom : top };
+      const moved = moveCell(
+        { column: columns ? edge.column : from.column, position: rows ? edge.position : from.position },
+        { columns, rows },
+        geometry,
+      );
+      const merged = geometry.areaOf(moved);
+      const cell = extend ? moved : { column: merged.left, position: merged.top };
+      show(extend ? { anchor, focus: cell } : selectCell(cell));
     },
-    [session, geometry, reveal],
+    [session, geometry, show],
   );
 
   const onKeyDown = (event: KeyboardEvent) => {
@@ -186,11 +204,23 @@ export function Grid() {
       case 'select-all':
         return session.select({ anchor: { column: 0, position: 0 }, focus: { column: geometry.columnCount - 1, position: geometry.rowCount - 1 } });
       case 'edit':
-        return session.edit('cell');
+        return session.beginEdit('cell');
       case 'type':
-        return session.edit('cell', intent.text);
+        return session.beginEdit('cell', intent.text);
       case 'clear':
-        return session.clearSelection();
+        return void session.actions.edit({ do: 'clear-cells', area: session.actions.area });
+      case 'edge':
+        return void session.actions.moveToEdge(intent.columns, intent.rows, intent.extend);
+      case 'move-selected':
+        return void session.actions.moveSelected(intent.columns, intent.rows);
+      case 'fill':
+        return void session.actions.fillSelection(intent.direction);
+      case 'mark':
+        return session.actions.toggleMark(intent.mark);
+      case 'find':
+        return session.openPanel('find');
+      case 'help':
+        return session.openPanel('keys');
       case 'undo':
         return session.undo();
       case 'redo':
@@ -198,60 +228,22 @@ export function Grid() {
     }
   };
 
-  const hitAt = (event: MouseEvent | PointerEvent) => {
-    const bounds = scroller.current!.getBoundingClientRect();
-    return hitTest(geometry, scroll.current, { x: event.clientX - bounds.left, y: event.clientY - bounds.top });
+  const onCopy = (event: ClipboardEvent) => {
+    if (session.get().editing) return;
+    event.preventDefault();
+    void session.actions.copy();
   };
-
-  const selectHit = (event: MouseEvent | PointerEvent) => {
-    const hit = hitAt(event);
-    const { anchor } = session.get().selection;
-    const last = { column: geometry.columnCount - 1, position: geometry.rowCount - 1 };
-    switch (hit.kind) {
-      case 'cell':
-        return session.select(event.shiftKey ? { anchor, focus: hit.cell } : selectCell(hit.cell));
-      case 'column':
-        return session.select({
-          anchor: { column: event.shiftKey ? anchor.column : hit.column, position: 0 },
-          focus: { column: hit.column, position: last.position },
-        });
-      case 'row':
-        return session.select({
-          anchor: { column: 0, position: event.shiftKey ? anchor.position : hit.position },
-          focus: { column: last.column, position: hit.position },
-        });
-      case 'corner':
-        return session.select({ anchor: { column: 0, position: 0 }, focus: last });
-      case 'outside':
-    }
+  const onCut = (event: ClipboardEvent) => {
+    if (session.get().editing) return;
+    onCopy(event);
+    void session.actions.edit({ do: 'clear-cells', area: session.actions.area });
   };
-
-  const dragging = useRef(false);
-  const onPointerDown = (event: PointerEvent) => {
-    if (event.pointerType === 'touch' || event.button !== 0 || !(event.target instanceof Node) || (event.target as Element).closest('input')) return;
-    if (event.nativeEvent.offsetX > scroller.current!.clientWidth && event.target === scroller.current) return;
-    session.commit();
-    selectHit(event);
-    dragging.current = hitAt(event).kind === 'cell';
-    scroller.current!.focus({ preventScroll: true });
-    if (dragging.current) scroller.current!.setPointerCapture(event.pointerId);
-  };
-  const onPointerMove = (event: PointerEvent) => {
-    if (!dragging.current) return;
-    const hit = hitAt(event);
-    const { anchor, focus } = session.get().selection;
-    if (hit.kind === 'cell' && (hit.cell.column !== focus.column || hit.cell.position !== focus.position)) reveal({ anchor, focus: hit.cell });
-  };
-  const onPointerUp = () => {
-    dragging.current = false;
-  };
-  const onClick = (event: MouseEvent) => {
-    if ((event.nativeEvent as globalThis.PointerEvent).pointerType !== 'touch' || (event.target as Element).closest('input')) return;
-    session.commit();
-    selectHit(event);
-  };
-  const onDoubleClick = (event: MouseEvent) => {
-    if (hitAt(event).kind === 'cell' && !(event.target as Element).closest('input')) session.edit('cell');
+  const onPaste = (event: ClipboardEvent) => {
+    if (session.get().editing) return;
+    const table = readClipboard(event.clipboardData);
+    if (!table) return;
+    event.preventDefault();
+    void session.actions.paste(table, 'all');
   };
 
   const ratio = typeof devicePixelRatio === 'number' ? devicePixelRatio : 1;
@@ -260,6 +252,7 @@ export function Grid() {
       <div
         ref={scroller}
         className={classes.scroller}
+        style={{ cursor }}
         role="grid"
         aria-label={frame?.name ?? 'Sheet'}
         aria-rowcount={geometry.rowCount}
@@ -270,12 +263,10 @@ export function Grid() {
         tabIndex={0}
         onScroll={onScroll}
         onKeyDown={onKeyDown}
-        onPointerDown={onPointerDown}
-        onPointerMove={onPointerMove}
-        onPointerUp={onPointerUp}
-        onPointerCancel={onPointerUp}
-        onClick={onClick}
-        onDoubleClick={onDoubleClick}
+        onCopy={onCopy}
+        onCut={onCut}
+        onPaste={onPaste}
+        {...handlers}
       >
         <div className={classes.pinned} role="presentation">
           <canvas
@@ -293,6 +284,18 @@ export function Grid() {
       </div>
     </div>
   );
+}
+
+function geometryOf(frame: SheetFrame | null): Geometry {
+  if (!frame) return new Geometry({ widths: [], rowCount: 0, frozenRows: 0 });
+  const widths = frame.fields.map((field) => (field.hidden ? 0 : field.widthPx));
+  return new Geometry({ widths, rowCount: frame.rowCount, frozenRows: frame.frozenRows, heights: frame.heights, merges: frame.merges });
+}
+
+/** The sheet as it would be if what is being sized were let go now. */
+function sized(geometry: Geometry, preview: Preview | null): Geometry {
+  if (preview?.kind === 'width') return geometry.withWidth(preview.column, preview.widthPx);
+  return preview?.kind === 'height' ? geometry.withHeight(preview.position, preview.heightPx) : geometry;
 }
 
 /** Tab leaves the grid from its last cell, Shift and Tab from its first. */

@@ -2,9 +2,9 @@ import { memo, useDeferredValue } from 'react';
 import type { SheetWindow } from '../../protocol/engine-messages';
 import { columnLetters } from '../../core/sheet/address';
 import { useSessionState } from '../sheet/use-session';
-import { ROW_PX, type Geometry, type Scroll, type Size } from './engine/geometry';
+import type { Geometry, Scroll, Size } from './engine/geometry';
 import { selectedArea, type Selection } from './engine/selection';
-import { sceneCell, type SceneCell } from './painter/scene';
+import { painted, sceneCell, type SceneCell } from './painter/scene';
 import classes from './Grid.module.css';
 
 interface Props {
@@ -36,7 +36,7 @@ const MirrorRows = memo(function MirrorRows({ geometry, view, scroll, window, fr
   const visible = geometry.visible(scroll, view);
   const rows: { position: number; part: SheetWindow }[] = [];
   for (let position = 0; frozen && position < geometry.frozenRows; position++) rows.push({ position, part: frozen });
-  for (let position = Math.max(visible.top, geometry.frozenRows); position <= visible.bottom; position++) rows.push({ position, part: window });
+  for (const position of geometry.rowsShown(Math.max(visible.top, geometry.frozenRows), visible.bottom)) rows.push({ position, part: window });
   return rows.map(({ position, part }) => (
     <MirrorRow
       key={position}
@@ -68,6 +68,9 @@ function MirrorRow({ geometry, part, position, left, right, top, selection }: Ro
       {Array.from({ length: right - left + 1 }, (_, at) => {
         const column = left + at;
         const cell = sceneCell(part, column, position);
+        const box = geometry.box({ column, position });
+        const merged = geometry.mergeAt({ column, position });
+        if (geometry.columnWidth(column) === 0 || (merged && (merged.left !== column || merged.top !== position))) return null;
         const isSelected = column >= selected.left && column <= selected.right && position >= selected.top && position <= selected.bottom;
         return (
           cell && (
@@ -77,8 +80,9 @@ function MirrorRow({ geometry, part, position, left, right, top, selection }: Ro
               column={column}
               position={position}
               isSelected={isSelected}
-              left={geometry.columnLeft(column)}
-              width={geometry.columnWidth(column)}
+              left={box.x}
+              width={box.width}
+              height={box.height}
             />
           )
         );
@@ -94,6 +98,7 @@ interface CellProps {
   readonly isSelected: boolean;
   readonly left: number;
   readonly width: number;
+  readonly height: number;
 }
 
 /** True where two cells are the same to a reader: windows are made anew at each edit, most of their cells are not. */
@@ -103,6 +108,7 @@ function isSame(one: CellProps, other: CellProps): boolean {
     one.isSelected === other.isSelected &&
     one.left === other.left &&
     one.width === other.width &&
+    one.height === other.height &&
     a.text === b.text &&
     a.faded === b.faded &&
     a.isHeader === b.isHeader &&
@@ -110,22 +116,24 @@ function isSame(one: CellProps, other: CellProps): boolean {
   );
 }
 
-const MirrorCell = memo(function MirrorCell({ cell, column, position, isSelected, left, width }: CellProps) {
-  const { properties, rules } = cell.look;
+const MirrorCell = memo(function MirrorCell({ cell, column, position, isSelected, left, width, height }: CellProps) {
+  const { rules } = cell.look;
+  const { fill, ground, text, bold } = painted(cell.look);
+  const shownFill = fill ?? ground;
   const words = [cell.text || 'blank', ...rules].join(', ');
   return (
     <div
       id={`cell-${column}-${position}`}
-      role={cell.isHeader ? 'columnheader' : 'gridcell'}
+      role={cell.isHeader && cell.text !== '' ? 'columnheader' : 'gridcell'}
       aria-colindex={column + 1}
       aria-selected={isSelected}
       aria-label={words}
       className={classes.cell}
-      style={{ left, width, height: ROW_PX }}
+      style={{ left, width, height }}
       data-address={`${columnLetters(column)}${position + 1}`}
-      data-fill={typeof properties.fill === 'string' ? properties.fill : properties.fill ? 'mixed' : undefined}
-      data-text={properties.text as string | undefined}
-      data-bold={properties.bold === true || undefined}
+      data-fill={typeof shownFill === 'string' ? shownFill : shownFill ? 'mixed' : undefined}
+      data-text={text}
+      data-bold={bold === true || undefined}
       data-faded={cell.faded || undefined}
       data-rules={rules.length ? rules.join('|') : undefined}
     >

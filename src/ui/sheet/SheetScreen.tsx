@@ -3,6 +3,11 @@
 import { useComputedColorScheme } from '@mantine/core';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
+import { ActionBar } from '../actions/ActionBar';
+import { FindPanel } from '../actions/FindPanel';
+import { Keys } from '../actions/Keys';
+import { StylePanel } from '../actions/StylePanel';
+import { StatusLine } from '../actions/StatusLine';
 import { Bench } from '../bench/Bench';
 import { Grid } from '../grid/Grid';
 import { Legend } from '../legend/Legend';
@@ -39,12 +44,17 @@ export function SheetScreen({ id, name }: { readonly id: SheetId; readonly name:
         </div>
         <main className={classes.work}>
           <Failure>
+            <ActionBar />
+            <StylePanel />
+            <FindPanel />
             <CellLine />
             <Grid />
+            <StatusLine />
             <Bench />
           </Failure>
         </main>
         <Message />
+        <Keys />
       </div>
     </SessionContext>
   );

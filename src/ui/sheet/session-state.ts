@@ -1,7 +1,8 @@
 import type { RuleProfile } from '../../core/rules/profile-rule';
 import type { StoredRule } from '../../core/sheet/change';
 import type { RuleId } from '../../core/sheet/ids';
-import type { CellAnswer, Event, LegendEntry, LinkState, SheetFrame, SheetWindow } from '../../protocol/engine-messages';
+import type { Area, CellAnswer, Event, LegendEntry, LinkState, PasteHow, SheetFrame, SheetWindow } from '../../protocol/engine-messages';
+import type { ClipboardTable } from '../grid/read-clipboard';
 import { selectCell, type Selection } from '../grid/engine/selection';
 
 export interface Editing {
@@ -27,8 +28,9 @@ export interface SessionState {
   readonly legend: readonly LegendEntry[];
   readonly link: LinkState;
   readonly pending: number;
-  readonly undo: number;
-  readonly redo: number;
+  /** What would be taken back and brought back next; null where there is nothing. */
+  readonly undo: string | null;
+  readonly redo: string | null;
   readonly selection: Selection;
   /** A selection that was made for the person, and is to be brought into view. */
   readonly shown: Selection | null;
@@ -38,6 +40,10 @@ export interface SessionState {
   readonly profile: RuleProfile | null;
   readonly spotlight: RuleId | null;
   readonly message: string | null;
+  /** What was pasted just now, and where, so that it can be pasted otherwise. */
+  readonly pasted: { readonly table: ClipboardTable; readonly area: Area; readonly how: PasteHow } | null;
+  /** What lies open beside the grid. */
+  readonly panel: 'style' | 'find' | 'keys' | null;
   readonly failure: string | null;
 }
 
@@ -49,8 +55,8 @@ export const START: SessionState = {
   legend: [],
   link: 'opening',
   pending: 0,
-  undo: 0,
-  redo: 0,
+  undo: null,
+  redo: null,
   selection: selectCell({ column: 0, position: 0 }),
   shown: null,
   cell: null,
@@ -59,6 +65,8 @@ export const START: SessionState = {
   profile: null,
   spotlight: null,
   message: null,
+  pasted: null,
+  panel: null,
   failure: null,
 };
 

@@ -7,10 +7,11 @@ import type { Rule } from '../../core/rules/rule';
 import { ruleSentence } from '../../core/rules/sentence-words';
 import type { StoredRule } from '../../core/sheet/change';
 import type { RuleId, SheetId } from '../../core/sheet/ids';
-import type { AnswerOf, Area, Event, LegendEntry, Request } from '../../protocol/engine-messages';
+import type { AnswerOf, Area, Event, Filter, LegendEntry, Request } from '../../protocol/engine-messages';
 import { selectCell, selectedArea, type Selection } from '../grid/engine/selection';
 import { EngineClient } from './engine-client';
-import { keyBefore } from './key-before';
+import { keysAt } from '../../core/sheet/keys-at';
+import { SheetActions } from './sheet-actions';
 import { START, stateAfter, type Editing, type SessionState } from './session-state';
 
 /** How long the page may wait for the engine before it puts the editor away: longer than an answer takes, shorter than is felt. */
@@ -25,6 +26,9 @@ export class Session {
   private engine: EngineClient | null = null;
   private draftSending: 'no' | 'yes' | 'again' = 'no';
   private profileSending: 'no' | 'yes' | 'again' = 'no';
+
+  /** What is done to cells, rows and fields. */
+  readonly actions = new SheetActions(this);
 
   constructor(private readonly sheet: SheetId) {}
 
@@ -41,7 +45,7 @@ export class Session {
   }
 
   /** Asks the engine; while there is none, nobody waits for the answer either. */
-  private ask<R extends Request>(request: R): Promise<AnswerOf<R['kind']>> {
+  ask<R extends Request>(request: R): Promise<AnswerOf<R['kind']>> {
     return this.engine ? this.engine.ask(request) : new Promise(() => {});
   }
 
@@ -100,8 +104,15 @@ export class Session {
     void this.ask({ kind: 'look-at', area });
   }
 
+  /** Keeps records out of this reader's view. The choice shows at once, so that the next one builds on it. */
+  filterBy(filter: Filter | null): void {
+    const { frame } = this.state;
+    if (frame) this.set({ frame: { ...frame, filter } });
+    void this.ask({ kind: 'filter', filter });
+  }
+
   select(selection: Selection): void {
-    this.set({ selection });
+    this.set({ selection, pasted: null });
     if (this.state.spotlight !== null) this.spotlight(null);
     this.readCell();
   }
@@ -115,7 +126,7 @@ export class Session {
   }
 
   /** Begins to edit the active cell: with what it holds, or with text that was typed over it. */
-  edit(place: Editing['place'], typed?: string): void {
+  beginEdit(place: Editing['place'], typed?: string): void {
     const { column, position } = this.state.selection.anchor;
     const { cell } = this.state;
     const known = typed ?? (cell?.column === column && cell.position === position ? cell.input : undefined);
@@ -143,19 +154,26 @@ export class Session {
     this.set({ editing: null });
   }
 
-  clearSelection(): void {
-    void this.ask({ kind: 'clear', area: selectedArea(this.state.selection) });
+  /** What could not be done is told; whoever waits goes on all the same. */
+  async tellingRefusals<T>(work: Promise<T>): Promise<T | undefined> {
+    try {
+      return await work;
+    } catch (error) {
+      this.set({ message: error instanceof Error ? error.message : String(error) });
+      return undefined;
+    }
   }
 
-  async addRecord(): Promise<void> {
-    const { position } = await this.ask({ kind: 'add-record' });
-    this.show(selectCell({ column: 0, position }));
+  openPanel(panel: SessionState['panel']): void {
+    this.set({ panel });
   }
 
-  /** Removes the selected rows. */
-  removeRows(): void {
-    const { top, bottom } = selectedArea(this.state.selection);
-    void this.ask({ kind: 'remove-rows', top, bottom });
+  notePaste(pasted: SessionState['pasted']): void {
+    this.set({ pasted });
+  }
+
+  tell(message: string): void {
+    this.set({ message });
   }
 
   undo(): void {
@@ -195,9 +213,10 @@ export class Session {
       paints: 'cell',
       ...(KINDS[kind].outcomes === 'match' ? { look: { look: 'watch' } } : {}),
     };
-    const draft = { id, key: keyBefore(legend, 0), rule };
+    const draft = { id, key: keysAt(legend, 0, 1)[0]!, rule };
     this.spotlight(null);
-    this.set({ bench: { draft, kept: null, namesItself: true }, profile: null });
+    // The bench and the style shelf together would leave too little of the sheet.
+    this.set({ bench: { draft, kept: null, namesItself: true }, profile: null, panel: null });
     this.changeDraft(draft.rule);
   }
 
@@ -210,6 +229,7 @@ export class Session {
     this.set({
       bench: { draft: kept, kept, namesItself: frame !== null && kept.rule.name === ruleSentence(frame.fields, kept.rule) },
       profile: null,
+      panel: null,
     });
     void this.ask({ kind: 'draft', rule: null });
     this.spotlight(id);
@@ -226,7 +246,7 @@ export class Session {
     this.show(selectCell(cell));
   }
 
-  private show(selection: Selection): void {
+  show(selection: Selection): void {
     this.set({ selection, shown: selection });
     this.readCell();
   }
@@ -306,7 +326,9 @@ export class Session {
   duplicateRule(entry: LegendEntry): void {
     const id = nanoid(10);
     const place = this.state.legend.findIndex(({ id: candidate }) => candidate === entry.id) + 1;
-    this.putRules([{ id, key: keyBefore(this.state.legend, place), rule: { ...entry.rule, id, name: `${entry.rule.name} (copy)`.slice(0, 200) } }]);
+    this.putRules([
+      { id, key: keysAt(this.state.legend, place, 1)[0]!, rule: { ...entry.rule, id, name: `${entry.rule.name} (copy)`.slice(0, 200) } },
+    ]);
   }
 
   /** Moves a rule to a place in the order of precedence, counted from 0. */
@@ -314,7 +336,7 @@ export class Session {
     const entry = this.state.legend.find((candidate) => candidate.id === id);
     const rest = this.state.legend.filter((candidate) => candidate.id !== id);
     if (!entry || to < 0 || to > rest.length) return;
-    const key = keyBefore(rest, to);
+    const key = keysAt(rest, to, 1)[0]!;
     if (this.state.bench?.draft.id === id) this.set({ bench: { ...this.state.bench, draft: { ...this.state.bench.draft, key } } });
     if (!entry.isDraft) this.putRules([{ ...this.storedRule(entry), key }]);
     else void this.sendDraft();

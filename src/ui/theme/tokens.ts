@@ -49,6 +49,8 @@ export const TOKENS: Readonly<Record<Theme, Tokens>> = {
 };
 
 export const CELL_FONT = "'Hanken Grotesk Variable', sans-serif";
+/** Font families for ordinary formatting; all have figures of one width, or are set so. */
+export const CELL_FONTS = { plain: CELL_FONT, serif: "'Newsreader Variable', serif", fixed: "'Atkinson Hyperlegible Mono', monospace" } as const;
 
 /** The tokens as custom properties: --paper, --ink-second and so on. */
 export const tokenVariables = (theme: Theme): Record<string, string> =>

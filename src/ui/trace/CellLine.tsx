@@ -1,7 +1,8 @@
 'use client';
 
-import { useEffect, useRef, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { cellAddress } from '../../core/sheet/address';
+import { focusGrid } from '../grid/focus-grid';
 import { isSingle, selectedArea } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './CellLine.module.css';
@@ -26,7 +27,7 @@ export function CellLine() {
     else if (event.key === 'Enter' && !event.nativeEvent.isComposing) session.commit();
     else return;
     event.preventDefault();
-    document.querySelector<HTMLElement>('[role=grid]')?.focus();
+    focusGrid();
   };
 
   const area = selectedArea(selection);
@@ -35,15 +36,13 @@ export function CellLine() {
     : `${cellAddress(area.left, area.top)}:${cellAddress(area.right, area.bottom)}`;
   return (
     <div className={classes.line}>
-      <span className={classes.address} data-testid="address" style={isSingle(selection) ? undefined : { width: 'auto', paddingLeft: 8 }}>
-        {address}
-      </span>
+      <Address address={address} />
       <input
         ref={input}
         className={classes.input}
         aria-label="Content of the selected cell"
         value={editing ? editing.text : (cell?.input ?? '')}
-        onFocus={() => session.edit('line', cell?.input ?? '')}
+        onFocus={() => session.beginEdit('line', cell?.input ?? '')}
         onChange={(event) => session.type(event.currentTarget.value)}
         onBlur={() => isEditing && session.commit()}
         onKeyDown={onKeyDown}
@@ -55,5 +54,33 @@ export function CellLine() {
       )}
       {cell && <TraceLine cell={cell} />}
     </div>
+  );
+}
+
+/** Where the selection is. Another address, name or label that is typed here is gone to. */
+function Address({ address }: { readonly address: string }) {
+  const session = useSession();
+  const [typed, setTyped] = useState<string | null>(null);
+  const leave = () => {
+    setTyped(null);
+    focusGrid();
+  };
+  return (
+    <input
+      className={classes.address}
+      aria-label="Go to a cell, range, name or field"
+      data-testid="address"
+      value={typed ?? address}
+      size={Math.max(6, (typed ?? address).length)}
+      onFocus={(event) => event.currentTarget.select()}
+      onChange={(event) => setTyped(event.currentTarget.value)}
+      onBlur={() => setTyped(null)}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter' && typed !== null) session.actions.jump(typed);
+        else if (event.key !== 'Escape' && event.key !== 'Enter') return;
+        event.preventDefault();
+        leave();
+      }}
+    />
   );
 }

@@ -1,15 +1,11 @@
-import Joi from 'joi';
 import { database } from '../../../server/database';
 import { createSheet, emptySheet } from '../../../server/sheets/create-sheet';
 import { listSheets } from '../../../server/sql/sheet/list-sheets';
 import { readBody } from '../read-body';
+import { sheetName } from '../sheet-name';
 import { respond } from '../respond';
 
 export const dynamic = 'force-dynamic';
-
-const newSheet = Joi.object<{ name: string }>({
-  name: Joi.string().trim().max(120).required(),
-}).label('sheet');
 
 export function GET(): Promise<Response> {
   return respond(async () => Response.json(await listSheets(database())));
@@ -17,7 +13,7 @@ export function GET(): Promise<Response> {
 
 export function POST(request: Request): Promise<Response> {
   return respond(async () => {
-    const { name } = await readBody(request, newSheet);
+    const { name } = await readBody(request, sheetName);
     return Response.json({ id: await createSheet(database(), emptySheet(name)) }, { status: 201 });
   });
 }

@@ -65,6 +65,15 @@ test('no function throws, whatever it is given', () => {
   );
 });
 
+// Found by the test above: where a rate has no end, everything is worth nothing now.
+test('a rate of return from a guess beyond reason is still the rate of return', () => {
+  const sheet = makeSheet();
+  const context = { sheet, now: 0, findSheet: () => undefined, findName: () => undefined };
+  const rate = (guess: string) => valueAt(makeFormula(`=IRR({-100;60;60};${guess})`, { context, shapes: new FormulaShapes() }), newPlace(context));
+  // 100 = 60/(1+r) + 60/(1+r)²: 1 + r = (3 + √69)/10.
+  for (const guess of ['0.1', '1E300', '1E9', '-0.5']) expect(rate(guess)).toBeCloseTo((3 + Math.sqrt(69)) / 10 - 1, 12);
+});
+
 test('a formula of many parts, and a text of a million letters, take their time and no more', () => {
   const sheet = makeSheet(['x'.repeat(1_000_000)]);
   const context = { sheet, now: 0, findSheet: () => undefined, findName: () => undefined };

@@ -43,17 +43,20 @@ function interest(loan: Loan, period: number): number {
   return owed * rate;
 }
 
+/** Beyond it everything is worth nothing now, and every rate would pass for a root. */
+const MOST_RATE = 1e6;
+
 /** Finds where a function is 0: Newton's steps by secants from a guess, and where they lead astray a bracket that is halved. */
 function findRoot(of: (x: number) => number, guess: number): number | FormulaError {
   let [x0, x1] = [guess, guess === 0 ? 0.01 : guess * 1.1];
   let [y0, y1] = [of(x0), of(x1)];
   for (let step = 0; step < 60 && Number.isFinite(y1) && y1 !== y0; step++) {
     const next = x1 - (y1 * (x1 - x0)) / (y1 - y0);
-    if (!(next > -1)) break;
+    if (!(next > -1 && next < MOST_RATE)) break;
     [x0, y0, x1, y1] = [x1, y1, next, of(next)];
     if (Math.abs(x1 - x0) <= 1e-15 * Math.max(1, Math.abs(x1))) return settled(x1);
   }
-  if (Math.abs(y1) < 1e-9 && x1 > -1) return settled(x1);
+  if (Math.abs(y1) < 1e-9 && x1 > -1 && x1 < MOST_RATE) return settled(x1);
   return bisect(of);
 }
 

@@ -2,7 +2,7 @@ import { generateNKeysBetween } from 'fractional-indexing';
 import { expect, test } from 'vitest';
 import { sheetFromTable } from '../../sheet/sheet-from-table';
 import { Evaluation } from '../evaluation';
-import { mapRuleFields } from '../map-rule-fields';
+import { mapRuleReferences } from '../map-rule-references';
 import { fieldByLabel, readRuleSet } from '../read-rule-set';
 import { advise, type ADVISERS } from './registry';
 
@@ -17,7 +17,9 @@ function adviceOn(rows: readonly (readonly string[])[], ...rules: readonly objec
   const sheet = sheetFromTable({ rows, width: rows[0]!.length }, { header: true });
   const evaluation = new Evaluation(sheet, {}, { now: 46_089.6 });
   const keys = generateNKeysBetween(null, null, rules.length);
-  read.rules.rules.forEach((rule, at) => sheet.rules.set(rule.id, { id: rule.id, key: keys[at]!, rule: mapRuleFields(rule, fieldByLabel(sheet)) }));
+  read.rules.rules.forEach((rule, at) =>
+    sheet.rules.set(rule.id, { id: rule.id, key: keys[at]!, rule: mapRuleReferences(rule, { field: fieldByLabel(sheet) }) }),
+  );
   const look = () => {
     const stored = sheet.rulesInOrder();
     evaluation.setRules(stored.map(({ rule }) => rule));

@@ -4,7 +4,7 @@ import { Grouping, mapPer, perSchema, perWords, type Per } from '../grouping';
 import { isProblem } from '../rule';
 import { shownAt } from '../../sheet/shown-cell';
 import type { CompileContext } from '../compile-context';
-import type { CellBefore } from '../../sheet/sheet';
+import type { CellBefore } from '../../sheet/effect';
 import type { OutcomeColumn } from '../outcome-column';
 import { lazySchema } from '../../lazy-schema';
 import type { ConditionKind, Inputs, Kernel } from './kind';
@@ -32,7 +32,7 @@ export const average: ConditionKind<AverageWhen> = {
     }),
   ),
   outcomes: 'match',
-  mapFields: (when, replace) => ({ ...when, ...mapPer(when.per, replace) }),
+  mapReferences: (when, to) => ({ ...when, ...mapPer(when.per, to) }),
   outcomeLooks: () => undefined,
   compile(when, context) {
     const groups = Grouping.over(when.per, context, () => new Moments(when.deviations ? 'deviation' : 'mean'));

@@ -44,7 +44,7 @@ export const bands: ConditionKind<BandsWhen> = {
     }),
   ),
   outcomes: 'several',
-  mapFields: (when, replace) => ({ ...when, cuts: when.cuts.map((cut) => mapOperand(cut, replace)) }),
+  mapReferences: (when, to) => ({ ...when, cuts: when.cuts.map((cut) => mapOperand(cut, to)) }),
   outcomeLooks: (when) => when.looks,
   compile(when, context) {
     const operands = readOperands(when.cuts, context);

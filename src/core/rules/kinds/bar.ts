@@ -3,7 +3,7 @@ import { lazySchema } from '../../lazy-schema';
 import type { Look, LookBar } from '../../looks/look';
 import { hexSchema } from '../../looks/look-schema';
 import { shownAt } from '../../sheet/shown-cell';
-import type { CellBefore } from '../../sheet/sheet';
+import type { CellBefore } from '../../sheet/effect';
 import type { SortedBlocks } from '../../stats/sorted-blocks';
 import { numberText } from '../../values/number-text';
 import type { CompileContext } from '../compile-context';
@@ -11,7 +11,7 @@ import { mapPer, perSchema, perWords, type Per } from '../grouping';
 import { joinInputs } from '../operands';
 import { OrderedGroups } from '../ordered-groups';
 import type { OutcomeColumn } from '../outcome-column';
-import { positionProblem, positionSchema, readPositions, type Position, type Positions } from '../positions';
+import { positionProblem, positionSchema, mapPosition, readPositions, type Position, type Positions } from '../positions';
 import { isProblem } from '../rule';
 import type { Comparison, ConditionKind, Inputs, Kernel, Touched } from './kind';
 
@@ -56,7 +56,12 @@ export const bar: ConditionKind<BarWhen> = {
     }),
   ),
   outcomes: 'several',
-  mapFields: (when, replace) => ({ ...when, ...mapPer(when.per, replace) }),
+  mapReferences: (when, to) => ({
+    ...when,
+    ...(when.from === undefined || when.from === 'auto' ? {} : { from: mapPosition(when.from, to) }),
+    ...(when.to === undefined || when.to === 'auto' ? {} : { to: mapPosition(when.to, to) }),
+    ...mapPer(when.per, to),
+  }),
   outcomeLooks: ({ color = COLOR }) => [{ bar: { start: 0, end: 1, axis: null, color, style: 'solid' } }],
   compile(when, context) {
     const { from = 'auto', to = 'auto' } = when;

@@ -4,7 +4,7 @@ import type { Look } from '../../looks/look';
 import { hexSchema, lookSchema } from '../../looks/look-schema';
 import { PALETTES, type PaletteName } from '../../looks/palettes';
 import { shownAt } from '../../sheet/shown-cell';
-import type { CellBefore } from '../../sheet/sheet';
+import type { CellBefore } from '../../sheet/effect';
 import { TAG } from '../../values/cell-value';
 import { foldText } from '../../values/fold-text';
 import type { CompileContext } from '../compile-context';
@@ -36,7 +36,7 @@ export const category: ConditionKind<CategoryWhen> = {
     }).custom(checkLooks),
   ),
   outcomes: 'several',
-  mapFields: (when) => when,
+  mapReferences: (when) => when,
   outcomeLooks: ({ looks, palette }) => (looks ? Object.values(looks) : colorsOf(palette).map((fill) => ({ fill }))),
   compile: (when, context) => new CategoryKernel(when, context),
   sentence: ({ looks }) => (looks ? `has the look of its value: ${Object.keys(looks).join(', ')}` : 'has the colour of its value'),

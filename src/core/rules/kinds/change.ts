@@ -45,7 +45,7 @@ export const change: ConditionKind<ChangeWhen> = {
     ),
   ),
   outcomes: 'match',
-  mapFields: (when) => when,
+  mapReferences: (when) => when,
   outcomeLooks: () => undefined,
   compile(when, context) {
     const moment = momentBefore(when, context);

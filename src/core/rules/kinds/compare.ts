@@ -55,8 +55,8 @@ export const compare: ConditionKind<CompareWhen> = {
     }),
   ),
   outcomes: 'match',
-  mapFields: (when, replace) => {
-    const mapped = operandsOf(when).map((operand) => mapOperand(operand, replace));
+  mapReferences: (when, to) => {
+    const mapped = operandsOf(when).map((operand) => mapOperand(operand, to));
     return { ...when, to: takesTwo(when.is) ? [mapped[0]!, mapped[1]!] : mapped[0]! };
   },
   outcomeLooks: () => undefined,

@@ -71,9 +71,9 @@ export const date: ConditionKind<DateWhen> = {
     }),
   ),
   outcomes: 'match',
-  mapFields(when, replace) {
+  mapReferences(when, to) {
     if (when.to === undefined) return when;
-    const mapped = operandsOf(when).map((operand) => mapOperand(operand, replace));
+    const mapped = operandsOf(when).map((operand) => mapOperand(operand, to));
     return { ...when, to: when.is === 'between' ? [mapped[0]!, mapped[1]!] : mapped[0]! };
   },
   outcomeLooks: () => undefined,

@@ -3,7 +3,7 @@ import { FormulaError, SerialDate, type Scalar } from '../../formula/formula-val
 import { cellValueOf, valueAt } from '../../formula/make-formula';
 import { BATCH, type Batch } from '../../formula/batches';
 import { lazySchema } from '../../lazy-schema';
-import { cellAddress, parseAddress } from '../../sheet/address';
+import { cellAddress, GONE, parseAddress } from '../../sheet/address';
 import { shownAt } from '../../sheet/shown-cell';
 import { shownText } from '../../values/shown-text';
 import type { CompileContext } from '../compile-context';
@@ -26,13 +26,13 @@ export const formula: ConditionKind<FormulaWhen> = {
       kind: Joi.valid('formula').required(),
       formula: formulaSchema.required(),
       at: lazySchema(
-        () => Joi.string().custom((cell: string, helpers) => (parseAddress(cell) ? cell : helpers.error('any.invalid'))),
+        () => Joi.string().custom((cell: string, helpers) => (cell === GONE || parseAddress(cell) ? cell : helpers.error('any.invalid'))),
         'a cell such as B2',
       ),
     }),
   ),
   outcomes: 'match',
-  mapFields: (when) => when,
+  mapReferences: (when, to) => ({ ...when, formula: to.formula(when.formula), ...(when.at === undefined ? {} : { at: to.cells(when.at) }) }),
   outcomeLooks: () => undefined,
   compile: (when, context) => new FormulaKernel(when, context),
   sentence: (when) => `makes ${when.formula} true${when.at ? `, written for ${when.at}` : ''}`,

@@ -3,14 +3,14 @@ import { lazySchema } from '../../lazy-schema';
 import { ICON_SETS, type IconSet } from '../../looks/icon-sets';
 import type { Look } from '../../looks/look';
 import { shownAt } from '../../sheet/shown-cell';
-import type { CellBefore } from '../../sheet/sheet';
+import type { CellBefore } from '../../sheet/effect';
 import { numberText } from '../../values/number-text';
 import type { CompileContext } from '../compile-context';
 import { mapPer, perSchema, perWords, type Per } from '../grouping';
 import { joinInputs } from '../operands';
 import { OrderedGroups } from '../ordered-groups';
 import type { OutcomeColumn } from '../outcome-column';
-import { positionProblem, positionSchema, readPositions, type Position } from '../positions';
+import { positionProblem, positionSchema, mapPosition, readPositions, type Position } from '../positions';
 import { isProblem } from '../rule';
 import type { Comparison, ConditionKind, Inputs, Kernel, Touched } from './kind';
 
@@ -47,7 +47,11 @@ export const icons: ConditionKind<IconsWhen> = {
     }),
   ),
   outcomes: 'several',
-  mapFields: (when, replace) => ({ ...when, ...mapPer(when.per, replace) }),
+  mapReferences: (when, to) => ({
+    ...when,
+    cuts: when.cuts.map((cut) => ({ ...cut, at: mapPosition(cut.at, to) })),
+    ...mapPer(when.per, to),
+  }),
   outcomeLooks: (when) => ICON_SETS[when.set].map((_, index) => lookOf(when, index)),
   compile(when, context) {
     const positions = readPositions(

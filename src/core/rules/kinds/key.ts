@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { lazySchema } from '../../lazy-schema';
 import type { Look } from '../../looks/look';
 import { lookSchema } from '../../looks/look-schema';
-import { parseRanges } from '../../sheet/address';
+import { GONE, parseRanges } from '../../sheet/address';
 import type { FieldId } from '../../sheet/ids';
 import { shownAt } from '../../sheet/shown-cell';
 import type { CellValue } from '../../values/cell-value';
@@ -60,7 +60,10 @@ export const key: ConditionKind<KeyWhen> = {
     }),
   ),
   outcomes: 'several',
-  mapFields: (when, replace) => ('field' in when.expect ? { ...when, expect: { field: replace(when.expect.field) } } : when),
+  mapReferences(when, to) {
+    if ('field' in when.expect) return { ...when, expect: { field: to.field(when.expect.field) } };
+    return 'cells' in when.expect ? { ...when, expect: { cells: to.cells(when.expect.cells) } } : when;
+  },
   outcomeLooks: ({ looks }) => OUTCOMES.map((outcome) => looks[outcome] ?? null),
   compile(when, context) {
     const keys = readKeys(when, context);
@@ -99,7 +102,7 @@ export const key: ConditionKind<KeyWhen> = {
 };
 
 function checkRange(text: string, helpers: Joi.CustomHelpers): string | Joi.ErrorReport {
-  return parseRanges(text)?.length === 1 ? text : helpers.message({ custom: '{{#label}} must be a range such as "B2:B9"' });
+  return text === GONE || parseRanges(text)?.length === 1 ? text : helpers.message({ custom: '{{#label}} must be a range such as "B2:B9"' });
 }
 
 interface Keys {
@@ -140,20 +143,21 @@ function readKeyCells(
   answersIn: (column: number, slot: number) => readonly CellValue[] | undefined,
 ): Keys | Problem {
   const { sheet } = context;
-  const [range] = parseRanges(cells)!;
+  const range = parseRanges(cells)?.[0];
+  if (!range) return { code: 'key-shape', message: 'the cells of the key have been removed' };
   const columns = context.cells.map(({ column }) => column);
   const rows = sheet.order.filter((slot) => context.cells.some(({ slots }) => slots.has(slot)));
-  const shape = { rows: range!.bottom - range!.top + 1, columns: range!.right - range!.left + 1 };
+  const shape = { rows: range.bottom - range.top + 1, columns: range.right - range.left + 1 };
   if (shape.rows !== rows.length || shape.columns !== columns.length) {
     const message = `the key ${cells} has ${shape.rows} rows and ${shape.columns} columns; the cells read have ${rows.length} and ${columns.length}`;
     return { code: 'key-shape', message };
   }
   const rowOf = new Map(rows.map((slot, at) => [slot, at]));
-  const wholeColumns = columns.map((_, at) => range!.left + at).filter((column) => column < sheet.fields.length);
+  const wholeColumns = columns.map((_, at) => range.left + at).filter((column) => column < sheet.fields.length);
   return {
     at(column, slot) {
-      const keyColumn = range!.left + columns.indexOf(column);
-      const keySlot = sheet.order[range!.top + (rowOf.get(slot) ?? NaN)];
+      const keyColumn = range.left + columns.indexOf(column);
+      const keySlot = sheet.order[range.top + (rowOf.get(slot) ?? NaN)];
       return keySlot === undefined || keyColumn >= sheet.fields.length ? undefined : answersIn(keyColumn, keySlot);
     },
     inputs: { sameRow: [], wholeColumns, cells: [] },

@@ -1,8 +1,9 @@
+import type { FieldId } from '../../sheet/ids';
 import type Joi from 'joi';
 import type { Scalar } from '../../formula/formula-value';
 import type { Look } from '../../looks/look';
-import type { FieldId } from '../../sheet/ids';
-import type { CellBefore } from '../../sheet/sheet';
+import type { RuleReferences } from '../map-rule-references';
+import type { CellBefore } from '../../sheet/effect';
 import type { OutcomeColumn } from '../outcome-column';
 import type { CompileContext } from '../compile-context';
 import type { Operand, Problem } from '../rule';
@@ -90,7 +91,7 @@ export interface ConditionKind<W extends { readonly kind: string }> {
   /** True where the text colour of a painted cell is chosen to be readable on its fill, unless a rule sets one. */
   readonly choosesText?: boolean;
   /** The same condition with every field it names replaced: labels become ids when a file is read, and back. */
-  mapFields(when: W, replace: (field: FieldId) => FieldId): W;
+  mapReferences(when: W, to: RuleReferences): W;
   /** The look of each outcome where the condition carries looks of its own; undefined where the rule's look is used. */
   outcomeLooks(when: W): readonly (Look | null)[] | undefined;
   compile(when: W, context: CompileContext): Kernel | Problem;

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { lazySchema } from '../../lazy-schema';
-import { parseAddress } from '../../sheet/address';
-import type { FieldId } from '../../sheet/ids';
+import { GONE, parseAddress } from '../../sheet/address';
+import type { RuleReferences } from '../map-rule-references';
 import { formulaMistake } from '../formula-reader';
 import type { Operand } from '../rule';
 
@@ -31,10 +31,13 @@ export function operandSchema(
 }
 
 function checkAddress(text: string, helpers: Joi.CustomHelpers): string | Joi.ErrorReport {
-  return parseAddress(text) ? text : helpers.error('any.invalid');
+  return text === GONE || parseAddress(text) ? text : helpers.error('any.invalid');
 }
 
-/** The operand with the field it names replaced. */
-export function mapOperand(operand: Operand, replace: (field: FieldId) => FieldId): Operand {
-  return typeof operand === 'object' && 'field' in operand ? { ...operand, field: replace(operand.field) } : operand;
+/** The operand with what it names replaced. */
+export function mapOperand(operand: Operand, to: RuleReferences): Operand {
+  if (typeof operand !== 'object') return operand;
+  if ('cell' in operand) return { cell: to.cells(operand.cell) };
+  if ('formula' in operand) return { formula: to.formula(operand.formula) };
+  return { ...operand, field: to.field(operand.field) };
 }

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { lazySchema } from '../../lazy-schema';
 import { shownAt } from '../../sheet/shown-cell';
-import type { CellBefore } from '../../sheet/sheet';
+import type { CellBefore } from '../../sheet/effect';
 import type { SortedBlocks } from '../../stats/sorted-blocks';
 import { numberText } from '../../values/number-text';
 import type { CompileContext } from '../compile-context';
@@ -35,7 +35,7 @@ export const rank: ConditionKind<RankWhen> = {
     }),
   ),
   outcomes: 'match',
-  mapFields: (when, replace) => ({ ...when, ...mapPer(when.per, replace) }),
+  mapReferences: (when, to) => ({ ...when, ...mapPer(when.per, to) }),
   outcomeLooks: () => undefined,
   compile(when, context) {
     const groups = OrderedGroups.over(when.per, context, (numbers) => edgeOf(when, numbers));

@@ -36,7 +36,7 @@ export const repeat: ConditionKind<RepeatWhen> = {
     }),
   ),
   outcomes: 'match',
-  mapFields: (when, replace) => (when.by ? { ...when, by: when.by.map(replace) } : when),
+  mapReferences: (when, to) => (when.by ? { ...when, by: when.by.map(to.field) } : when),
   outcomeLooks: () => undefined,
   compile(when, context) {
     const columns: number[] = [];

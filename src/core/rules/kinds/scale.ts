@@ -4,14 +4,14 @@ import { ColorRamp, type ColorSpace } from '../../looks/color-ramp';
 import type { Look } from '../../looks/look';
 import { hexSchema } from '../../looks/look-schema';
 import { shownAt } from '../../sheet/shown-cell';
-import type { CellBefore } from '../../sheet/sheet';
+import type { CellBefore } from '../../sheet/effect';
 import { numberText } from '../../values/number-text';
 import type { CompileContext } from '../compile-context';
 import { mapPer, perSchema, perWords, type Per } from '../grouping';
 import { joinInputs } from '../operands';
 import { OrderedGroups } from '../ordered-groups';
 import type { OutcomeColumn } from '../outcome-column';
-import { positionProblem, positionSchema, readPositions, type Position, type Positions } from '../positions';
+import { positionProblem, positionSchema, mapPosition, readPositions, type Position, type Positions } from '../positions';
 import { isProblem } from '../rule';
 import type { Comparison, ConditionKind, Inputs, Kernel, Touched } from './kind';
 
@@ -37,7 +37,11 @@ export const scale: ConditionKind<ScaleWhen> = {
   ),
   outcomes: 'several',
   choosesText: true,
-  mapFields: (when, replace) => ({ ...when, ...mapPer(when.per, replace) }),
+  mapReferences: (when, to) => ({
+    ...when,
+    stops: when.stops.map((stop) => ({ ...stop, at: mapPosition(stop.at, to) })),
+    ...mapPer(when.per, to),
+  }),
   outcomeLooks: (when) => when.stops.map(({ color }) => ({ fill: color })),
   compile(when, context) {
     const positions = readPositions(

@@ -29,7 +29,7 @@ export const state: ConditionKind<StateWhen> = {
     Joi.object<StateWhen>({ kind: Joi.valid('state').required(), is: Joi.valid(...Object.keys(STATES)).required() }),
   ),
   outcomes: 'match',
-  mapFields: (when) => when,
+  mapReferences: (when) => when,
   outcomeLooks: () => undefined,
   compile: (when, context) => new StateKernel(when, context),
   sentence: (when) => STATES[when.is].says,

@@ -51,7 +51,7 @@ export const text: ConditionKind<TextWhen> = {
     }).custom(checkPatterns),
   ),
   outcomes: 'match',
-  mapFields: (when, replace) => ({ ...when, any: when.any.map((operand) => mapOperand(operand, replace)) }),
+  mapReferences: (when, to) => ({ ...when, any: when.any.map((operand) => mapOperand(operand, to)) }),
   outcomeLooks: () => undefined,
   compile(when, context) {
     const operands = readOperands(when.any, context);

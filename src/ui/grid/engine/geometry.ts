@@ -1,4 +1,4 @@
-import type { Area } from '../../../protocol/engine-messages';
+import type { Area, RowHeights } from '../../../protocol/engine-messages';
 
 export interface Cell {
   readonly column: number;
@@ -29,20 +29,55 @@ export interface Size {
   readonly height: number;
 }
 
+/** What decides where cells lie. */
+export interface GridLayout {
+  /** 0 for a field that is out of view. */
+  readonly widths: readonly number[];
+  readonly rowCount: number;
+  readonly frozenRows: number;
+  readonly heights?: RowHeights;
+  readonly merges?: readonly Area[];
+}
+
 /** Where cells lie. Pixels are counted from the sheet's top left corner, letters and numbers included, unless said otherwise. */
 export class Geometry {
   /** Left edges of the columns, and the right edge of the last. */
   private readonly lefts: readonly number[];
+  /** By run of `heights`: how many pixels all runs before it add to rows of the usual height. */
+  private readonly added: readonly number[];
 
-  constructor(
-    widths: readonly number[],
-    readonly rowCount: number,
-    /** Rows at the top that do not scroll. */
-    readonly frozenRows: number,
-  ) {
+  readonly rowCount: number;
+  /** Rows at the top that do not scroll. */
+  readonly frozenRows: number;
+  readonly merges: readonly Area[];
+  private readonly heights: RowHeights;
+
+  constructor(private readonly layout: GridLayout) {
+    const { widths, rowCount, frozenRows, heights = [], merges = [] } = layout;
+    this.rowCount = rowCount;
+    this.frozenRows = frozenRows;
+    this.merges = merges;
+    this.heights = heights;
+    const added = [0];
+    for (const [top, bottom, heightPx] of heights) added.push(added.at(-1)! + (bottom - top + 1) * (heightPx - ROW_PX));
+    this.added = added;
     const lefts = [GUTTER_PX];
     for (const width of widths) lefts.push(lefts.at(-1)! + width);
     this.lefts = lefts;
+  }
+
+  withWidth(column: number, widthPx: number): Geometry {
+    return new Geometry({ ...this.layout, widths: this.layout.widths.with(column, Math.round(widthPx)) });
+  }
+
+  withHeight(position: number, heightPx: number): Geometry {
+    const others = this.heights.flatMap(([top, bottom, px]): (readonly [number, number, number])[] =>
+      position < top || position > bottom
+        ? [[top, bottom, px]]
+        : [[top, position - 1, px] as const, [position + 1, bottom, px] as const].filter(([from, to]) => from <= to),
+    );
+    const heights = [...others, [position, position, Math.round(heightPx)] as const].sort(([a], [b]) => a - b);
+    return new Geometry({ ...this.layout, heights });
   }
 
   get columnCount(): number {
@@ -54,12 +89,12 @@ export class Geometry {
   }
 
   get height(): number {
-    return HEAD_PX + this.rowCount * ROW_PX;
+    return this.rowTop(this.rowCount);
   }
 
   /** Height of what stays at the top: the letters and the frozen rows. */
   get frozenHeight(): number {
-    return HEAD_PX + this.frozenRows * ROW_PX;
+    return this.rowTop(this.frozenRows);
   }
 
   columnLeft(column: number): number {
@@ -71,12 +106,66 @@ export class Geometry {
   }
 
   rowTop(position: number): number {
-    return HEAD_PX + position * ROW_PX;
+    const before = this.runBefore(position);
+    const run = this.heights[before - 1];
+    // The run that the row is in, or the last above it, counts as far as it goes.
+    const partial = run ? (Math.min(run[1] + 1, position) - run[0]) * (run[2] - ROW_PX) : 0;
+    return HEAD_PX + position * ROW_PX + (run ? this.added[before - 1]! : 0) + partial;
+  }
+
+  /** How many runs of `heights` begin above a row. */
+  private runBefore(position: number): number {
+    let low = 0;
+    let high = this.heights.length;
+    while (low < high) {
+      const middle = (low + high) >>> 1;
+      if (this.heights[middle]![0] < position) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  }
+
+  /** 0 for a row that is out of view. */
+  rowHeight(position: number): number {
+    const run = this.heights[this.runBefore(position + 1) - 1];
+    return run && position <= run[1] ? run[2] : ROW_PX;
+  }
+
+  /** The rows of a span that are in view. */
+  rowsShown(top: number, bottom: number): number[] {
+    const rows: number[] = [];
+    let at = top;
+    for (let run = Math.max(0, this.runBefore(top) - 1); run < this.heights.length && at <= bottom; run++) {
+      const [first, last, heightPx] = this.heights[run]!;
+      if (heightPx !== 0 || last < at) continue;
+      for (; at < first && at <= bottom; at++) rows.push(at);
+      at = Math.max(at, last + 1);
+    }
+    for (; at <= bottom; at++) rows.push(at);
+    return rows;
+  }
+
+  /** The merged cells that a cell is part of. */
+  mergeAt({ column, position }: Cell): Area | undefined {
+    return this.merges.find(({ left, top, right, bottom }) => column >= left && column <= right && position >= top && position <= bottom);
+  }
+
+  /** The area that a selection shows as: one merged cell counts as all of it. */
+  shownArea(selected: Area): Area {
+    const merged = this.mergeAt({ column: selected.left, position: selected.top });
+    return merged && selected.right <= merged.right && selected.bottom <= merged.bottom ? merged : selected;
+  }
+
+  /** The area that a cell takes: its own place, or that of the merged cells it is part of. */
+  areaOf(cell: Cell): Area {
+    return this.mergeAt(cell) ?? { left: cell.column, right: cell.column, top: cell.position, bottom: cell.position };
   }
 
   /** The box of a cell as it lies on the sheet. */
   box({ column, position }: Cell): Box {
-    return { x: this.columnLeft(column), y: this.rowTop(position), width: this.columnWidth(column), height: ROW_PX };
+    const { left, top, right, bottom } = this.areaOf({ column, position });
+    const [x, y] = [this.columnLeft(left), this.rowTop(top)];
+    return { x, y, width: this.columnLeft(right + 1) - x, height: this.rowTop(bottom + 1) - y };
   }
 
   /** The box of an area as it lies in a view that is scrolled: frozen rows do not move. */
@@ -101,7 +190,14 @@ export class Geometry {
 
   /** The row at a distance from the top edge, clipped to the sheet. */
   positionAt(y: number): number {
-    return Math.max(0, Math.min(this.rowCount - 1, Math.floor((y - HEAD_PX) / ROW_PX)));
+    let low = 0;
+    let high = Math.max(0, this.rowCount - 1);
+    while (low < high) {
+      const middle = (low + high + 1) >>> 1;
+      if (this.rowTop(middle) <= y) low = middle;
+      else high = middle - 1;
+    }
+    return low;
   }
 
   /** The rows and columns that a view shows beneath what is frozen. */

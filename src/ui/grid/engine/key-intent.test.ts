@@ -10,7 +10,11 @@ describe('keys', () => {
   test.each([
     ['ArrowRight', '', { kind: 'move', columns: 1, rows: 0, extend: false }],
     ['ArrowUp', 'shift', { kind: 'move', columns: 0, rows: -1, extend: true }],
-    ['ArrowDown', 'control', { kind: 'move', columns: 0, rows: Infinity, extend: false }],
+    ['ArrowDown', 'control', { kind: 'edge', columns: 0, rows: 1, extend: false }],
+    ['ArrowUp', 'alt', { kind: 'move-selected', columns: 0, rows: -1 }],
+    ['ArrowDown', 'alt shift', { kind: 'fill', direction: 'down' }],
+    ['b', 'control', { kind: 'mark', mark: 'bold' }],
+    ['F1', '', { kind: 'help' }],
     ['Home', '', { kind: 'move', columns: -Infinity, rows: 0, extend: false }],
     ['End', 'control', { kind: 'move', columns: Infinity, rows: Infinity, extend: false }],
     ['PageDown', '', { kind: 'page', direction: 1, extend: false }],
@@ -30,12 +34,12 @@ describe('keys', () => {
     ['F5', ''],
     ['Escape', ''],
     ['Shift', 'shift'],
-    ['ArrowLeft', 'alt'],
+    ['ArrowLeft', 'alt shift'],
   ])('%s %s is the browser’s', (key, held) => expect(press(key, held)).toBeUndefined());
 });
 
 test('moves stop at the edges', () => {
-  const size = { columnCount: 4, rowCount: 10 };
+  const size = { columnCount: 4, rowCount: 10, rowHeight: () => 27, columnWidth: () => 80 };
   expect(moveCell({ column: 1, position: 5 }, { columns: -Infinity, rows: Infinity }, size)).toEqual({ column: 0, position: 9 });
   expect(selectedArea({ anchor: { column: 3, position: 1 }, focus: { column: 0, position: 4 } })).toEqual({ left: 0, right: 3, top: 1, bottom: 4 });
 });

@@ -14,6 +14,14 @@ export type KeyIntent =
   | { readonly kind: 'edit' }
   | { readonly kind: 'type'; readonly text: string }
   | { readonly kind: 'clear' }
+  /** To the edge of the data that way. */
+  | { readonly kind: 'edge'; readonly columns: number; readonly rows: number; readonly extend: boolean }
+  /** Moves the selected rows or fields by one. */
+  | { readonly kind: 'move-selected'; readonly columns: number; readonly rows: number }
+  | { readonly kind: 'fill'; readonly direction: 'down' | 'right' }
+  | { readonly kind: 'mark'; readonly mark: 'bold' | 'italic' | 'underline' }
+  | { readonly kind: 'find' }
+  | { readonly kind: 'help' }
   | { readonly kind: 'undo' }
   | { readonly kind: 'redo' };
 
@@ -21,9 +29,10 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft:
 
 /** Decides what a key means, after the keyboard conventions of the ARIA grid pattern; undefined leaves it to the browser. */
 export function keyIntent({ key, shift, control, alt }: KeyPress): KeyIntent | undefined {
-  if (alt) return undefined;
   const arrow = ARROWS[key];
-  if (arrow) return move(arrow, control ? Infinity : 1, shift);
+  if (alt) return arrow && !control ? altIntent(key, arrow, shift) : undefined;
+  if (arrow && control) return { kind: 'edge', columns: arrow[0], rows: arrow[1], extend: shift };
+  if (arrow) return move(arrow, 1, shift);
   if (control) return controlIntent(key, shift);
   switch (key) {
     case 'Tab':
@@ -39,11 +48,18 @@ export function keyIntent({ key, shift, control, alt }: KeyPress): KeyIntent | u
     case 'Enter':
     case 'F2':
       return { kind: 'edit' };
+    case 'F1':
+      return { kind: 'help' };
     case 'Delete':
     case 'Backspace':
       return { kind: 'clear' };
   }
   return Array.from(key).length === 1 ? { kind: 'type', text: key } : undefined;
+}
+
+function altIntent(key: string, [columns, rows]: readonly [number, number], shift: boolean): KeyIntent | undefined {
+  if (!shift) return { kind: 'move-selected', columns, rows };
+  return key === 'ArrowDown' ? { kind: 'fill', direction: 'down' } : key === 'ArrowRight' ? { kind: 'fill', direction: 'right' } : undefined;
 }
 
 function controlIntent(key: string, shift: boolean): KeyIntent | undefined {
@@ -58,6 +74,14 @@ function controlIntent(key: string, shift: boolean): KeyIntent | undefined {
       return { kind: shift ? 'redo' : 'undo' };
     case 'y':
       return { kind: 'redo' };
+    case 'b':
+      return { kind: 'mark', mark: 'bold' };
+    case 'i':
+      return { kind: 'mark', mark: 'italic' };
+    case 'u':
+      return { kind: 'mark', mark: 'underline' };
+    case 'f':
+      return { kind: 'find' };
   }
   return undefined;
 }

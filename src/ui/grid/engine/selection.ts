@@ -16,10 +16,33 @@ export const selectedArea = ({ anchor, focus }: Selection): Area => ({
   bottom: Math.max(anchor.position, focus.position),
 });
 
+/** True where whole fields are selected, header and all. */
+export const isWholeColumns = ({ top, bottom }: Area, { rowCount }: { readonly rowCount: number }): boolean => top === 0 && bottom === rowCount - 1;
+
 export const isSingle = ({ anchor, focus }: Selection): boolean => anchor.column === focus.column && anchor.position === focus.position;
 
-/** The cell moved by so many columns and rows, kept on a sheet of this size. */
-export function moveCell(cell: Cell, by: { columns: number; rows: number }, size: { columnCount: number; rowCount: number }): Cell {
-  const within = (value: number, count: number) => Math.max(0, Math.min(count - 1, value));
-  return { column: within(cell.column + by.columns, size.columnCount), position: within(cell.position + by.rows, size.rowCount) };
+/** What a move must know of where cells are. */
+export interface Steps {
+  readonly columnCount: number;
+  readonly rowCount: number;
+  rowHeight(position: number): number;
+  columnWidth(column: number): number;
+}
+
+/** The cell moved by so many columns and rows, kept on the sheet; what is out of view is passed over. */
+export function moveCell(cell: Cell, by: { columns: number; rows: number }, steps: Steps): Cell {
+  return {
+    column: step(cell.column, by.columns, { count: steps.columnCount, isShown: (column) => steps.columnWidth(column) > 0 }),
+    position: step(cell.position, by.rows, { count: steps.rowCount, isShown: (position) => steps.rowHeight(position) > 0 }),
+  };
+}
+
+function step(from: number, by: number, { count, isShown }: { count: number; isShown: (place: number) => boolean }): number {
+  const direction = Math.sign(by);
+  let at = Math.max(0, Math.min(count - 1, from + by));
+  // From what is out of view, on in the same direction, or back to where one was.
+  while (direction !== 0 && at >= 0 && at < count && !isShown(at)) at += direction;
+  if (at >= 0 && at < count) return at;
+  for (at = Math.max(0, Math.min(count - 1, from + by)); at !== from && !isShown(at); at -= direction);
+  return at;
 }

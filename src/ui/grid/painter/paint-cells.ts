@@ -1,55 +1,86 @@
-import { SIDES, type BorderSide, type Fill, type Side } from '../../../core/looks/look';
-import type { Area, PaintedLook, SheetWindow } from '../../../protocol/engine-messages';
-import { CELL_FONT } from '../../theme/tokens';
-import { ROW_PX, type Box } from '../engine/geometry';
+import { type BorderSide, type Fill, type LookBar, type Side } from '../../../core/looks/look';
+import { readableText } from '../../../core/looks/readable-text';
+import type { Style } from '../../../core/looks/style';
+import type { Area, SheetWindow } from '../../../protocol/engine-messages';
+import { CELL_FONTS } from '../../theme/tokens';
+import type { Box } from '../engine/geometry';
 import { fitText } from './fit-text';
 import { paintFill } from './paint-fill';
-import { sceneCell, type Scene, type SceneCell } from './scene';
+import { painted, sceneCell, type Scene, type SceneCell } from './scene';
+import { wrapText } from './wrap-text';
 
 const PADDING_PX = 7;
 const FADED = 0.22;
 
+interface Part {
+  readonly window: SheetWindow;
+  readonly area: Area;
+  readonly shiftY: number;
+}
+
+interface Painted {
+  readonly cell: SceneCell;
+  readonly box: Box;
+}
+
 /** Paints the cells of a window that lie in an area of the sheet, `shiftY` pixels up. Fills first, then lines, so that a border is never half covered. */
-export function paintCells(
-  context: CanvasRenderingContext2D,
-  scene: Scene,
-  { window, area, shiftY }: { window: SheetWindow; area: Area; shiftY: number },
-): void {
-  eachCell(scene, { window, area, shiftY }, (cell, box) => paintGround(context, scene, { cell, box }));
-  paintLines(context, scene, { area, shiftY });
-  eachCell(scene, { window, area, shiftY }, (cell, box) => {
+export function paintCells(context: CanvasRenderingContext2D, scene: Scene, part: Part): void {
+  eachCell(scene, part, (cell, box) => paintGround(context, scene, { cell, box }));
+  paintLines(context, scene, part);
+  for (const merged of scene.geometry.merges) paintMergedGround(context, scene, { merged, part });
+  eachCell(scene, part, (cell, box) => {
     context.globalAlpha = cell.faded ? FADED : 1;
-    for (const side of SIDES) paintBorder(context, side, { border: cell.look.properties[`border.${side}`] as BorderSide | undefined, box });
+    for (const [side, border] of painted(cell.look).borders) paintBorder(context, side, { border, box });
     if (cell.text !== '') paintText(context, scene, { cell, box });
   });
   context.globalAlpha = 1;
 }
 
-function eachCell(
-  { geometry, scroll }: Scene,
-  { window, area, shiftY }: { window: SheetWindow; area: Area; shiftY: number },
-  paint: (cell: SceneCell, box: Box) => void,
-): void {
+function eachCell({ geometry, scroll }: Scene, { window, area, shiftY }: Part, paint: (cell: SceneCell, box: Box) => void): void {
+  const rows = geometry.rowsShown(area.top, area.bottom);
   for (let column = area.left; column <= area.right; column++) {
     const x = Math.round(geometry.columnLeft(column) - scroll.left);
     const width = geometry.columnWidth(column);
-    for (let position = area.top; position <= area.bottom; position++) {
+    if (width === 0) continue;
+    for (const position of rows) {
       const cell = sceneCell(window, column, position);
-      if (cell) paint(cell, { x, y: Math.round(geometry.rowTop(position) - shiftY), width, height: ROW_PX });
+      const merged = geometry.merges.length ? geometry.mergeAt({ column, position }) : undefined;
+      if (!cell || (merged && (merged.left !== column || merged.top !== position))) continue;
+      const y = Math.round(geometry.rowTop(position) - shiftY);
+      if (!merged) paint(cell, { x, y, width, height: geometry.rowHeight(position) });
+      else {
+        const [right, bottom] = [geometry.columnLeft(merged.right + 1) - scroll.left, geometry.rowTop(merged.bottom + 1) - shiftY];
+        paint(cell, { x, y, width: right - x, height: bottom - y });
+      }
     }
   }
 }
 
-function paintGround(context: CanvasRenderingContext2D, { tokens }: Scene, { cell, box }: { cell: SceneCell; box: Box }): void {
+function paintGround(context: CanvasRenderingContext2D, { tokens }: Scene, { cell, box }: Painted): void {
   if (cell.isHeader) paintFill(context, tokens.head, box);
-  const fill = cell.look.properties.fill as Fill | undefined;
-  if (fill === undefined) return;
+  const { fill, ground } = painted(cell.look);
   context.globalAlpha = cell.faded ? FADED : 1;
-  paintFill(context, fill, box);
+  if (ground !== undefined) paintFill(context, ground, box);
+  if (fill !== undefined) paintFill(context, fill, box);
+  const bar = cell.look.properties.bar as LookBar | undefined;
+  if (bar) paintBar(context, bar, box);
   context.globalAlpha = 1;
 }
 
-function paintLines(context: CanvasRenderingContext2D, { geometry, scroll, tokens }: Scene, { area, shiftY }: { area: Area; shiftY: number }): void {
+/** Covers the lines that run through merged cells. */
+function paintMergedGround(context: CanvasRenderingContext2D, scene: Scene, { merged, part }: { merged: Area; part: Part }): void {
+  const { geometry, scroll, tokens } = scene;
+  const cell = sceneCell(part.window, merged.left, merged.top);
+  if (!cell || merged.top > part.area.bottom || merged.bottom < part.area.top) return;
+  const [x, y] = [Math.round(geometry.columnLeft(merged.left) - scroll.left), Math.round(geometry.rowTop(merged.top) - part.shiftY)];
+  const width = geometry.columnLeft(merged.right + 1) - scroll.left - x - 1;
+  const height = geometry.rowTop(merged.bottom + 1) - part.shiftY - y - 1;
+  context.fillStyle = tokens.sheet;
+  context.fillRect(x, y, width, height);
+  paintGround(context, scene, { cell, box: { x, y, width, height } });
+}
+
+function paintLines(context: CanvasRenderingContext2D, { geometry, scroll, tokens }: Scene, { area, shiftY }: Part): void {
   const left = geometry.columnLeft(area.left) - scroll.left;
   const right = geometry.columnLeft(area.right + 1) - scroll.left;
   const top = geometry.rowTop(area.top) - shiftY;
@@ -57,37 +88,78 @@ function paintLines(context: CanvasRenderingContext2D, { geometry, scroll, token
   context.fillStyle = tokens.hairline;
   for (let column = area.left; column <= area.right; column++)
     context.fillRect(Math.round(geometry.columnLeft(column + 1) - scroll.left) - 1, top, 1, bottom - top);
-  for (let position = area.top; position <= area.bottom; position++)
+  for (const position of geometry.rowsShown(area.top, area.bottom))
     context.fillRect(left, Math.round(geometry.rowTop(position + 1) - shiftY) - 1, right - left, 1);
 }
 
-function paintText(context: CanvasRenderingContext2D, { tokens }: Scene, { cell, box }: { cell: SceneCell; box: Box }): void {
-  const { properties } = cell.look;
-  context.font = cellFont(cell.look, cell.isHeader);
-  context.fillStyle = (properties.text as string | undefined) ?? tokens.ink;
-  const text = fitText(context, cell.text.replaceAll('\n', ' '), box.width - PADDING_PX * 2);
-  const isRight = cell.align === 1;
-  const isMiddle = cell.align === 2 && !cell.isHeader;
-  context.textAlign = isRight ? 'right' : isMiddle ? 'center' : 'left';
-  const x = isRight ? box.x + box.width - PADDING_PX : isMiddle ? box.x + box.width / 2 : box.x + PADDING_PX;
-  const y = box.y + box.height / 2 + 0.5;
-  context.fillText(text, x, y);
-  if (properties.underline !== true && properties.strike !== true) return;
-  const width = context.measureText(text).width;
-  const from = isRight ? x - width : isMiddle ? x - width / 2 : x;
-  if (properties.underline === true) context.fillRect(from, Math.round(y + 6), width, 1);
-  if (properties.strike === true) context.fillRect(from, Math.round(y), width, 1);
+/** Ink that reads on a fill, whatever the theme. Worked out once a plain colour. */
+const inks = new Map<string, string>();
+function inkOn(fill: Fill): string {
+  if (typeof fill !== 'string') return readableText(fill);
+  let ink = inks.get(fill);
+  if (!ink) inks.set(fill, (ink = readableText(fill)));
+  return ink;
 }
 
-function cellFont({ properties }: PaintedLook, isHeader: boolean): string {
-  const weight = properties.bold === true || (properties.bold === undefined && isHeader) ? 650 : 420;
-  return `${properties.italic === true ? 'italic ' : ''}${weight} 13px ${CELL_FONT}`;
+/** Where lines of text begin, from the edge that they are aligned to. */
+const ALIGNS = { start: 'left', center: 'center', end: 'right' } as const;
+
+function paintText(context: CanvasRenderingContext2D, { tokens }: Scene, { cell, box }: Painted): void {
+  const { style } = cell.look;
+  const look = painted(cell.look);
+  const sizePx = style.sizePx ?? 13;
+  context.font = cellFont(cell, sizePx);
+  const ground = look.fill ?? look.ground;
+  context.fillStyle = look.text ?? (ground === undefined ? tokens.ink : inkOn(ground));
+  const room = Math.max(0, box.width - PADDING_PX * 2);
+  const lines = style.wrap ? wrapText(context, cell.text, room) : [fitText(context, cell.text.replaceAll('\n', ' '), room)];
+  const align = style.align ? ALIGNS[style.align] : cell.align === 1 ? 'right' : cell.align === 2 && !cell.isHeader ? 'center' : 'left';
+  context.textAlign = align;
+  const x = align === 'right' ? box.x + box.width - PADDING_PX : align === 'center' ? box.x + box.width / 2 : box.x + PADDING_PX;
+  const linePx = Math.round(sizePx * 1.35);
+  const shown = lines.slice(0, Math.max(1, Math.floor((box.height - 4) / linePx)));
+  shown.forEach((line, at) => {
+    const y = firstLine(style.stand, box, shown.length * linePx) + linePx * (at + 0.5) + 0.5;
+    context.fillText(line, x, y);
+    if (look.underline || look.strike) paintStrokes(context, look, { line, x, y, align });
+  });
+}
+
+function firstLine(stand: Style['stand'], box: Box, heightPx: number): number {
+  if (stand === 'top') return box.y + 3;
+  return stand === 'bottom' ? box.y + box.height - heightPx - 3 : box.y + (box.height - heightPx) / 2;
+}
+
+function paintStrokes(
+  context: CanvasRenderingContext2D,
+  { underline, strike }: { underline: boolean; strike: boolean },
+  { line, x, y, align }: { line: string; x: number; y: number; align: CanvasTextAlign },
+): void {
+  const { width } = context.measureText(line);
+  const from = align === 'right' ? x - width : align === 'center' ? x - width / 2 : x;
+  if (underline) context.fillRect(from, Math.round(y + 6), width, 1);
+  if (strike) context.fillRect(from, Math.round(y), width, 1);
+}
+
+function cellFont({ look, isHeader }: SceneCell, sizePx: number): string {
+  const { bold, italic } = painted(look);
+  const weight = bold === true || (bold === undefined && isHeader) ? 650 : 420;
+  return `${italic ? 'italic ' : ''}${weight} ${sizePx}px ${CELL_FONTS[look.style.family ?? 'plain']}`;
+}
+
+/** A bar across the lower part of a cell, so that the number on it reads. */
+function paintBar(context: CanvasRenderingContext2D, { start, end, axis, color, style }: LookBar, box: Box): void {
+  const [left, right] = [box.x + 3, box.x + box.width - 4];
+  const at = (share: number): number => left + share * (right - left);
+  const [from, to] = [at(Math.min(start, end)), at(Math.max(start, end))];
+  const fill = style === 'gradient' ? { from: color, to: `${color}55` } : color;
+  if (to > from) paintFill(context, fill, { x: from, y: box.y + 4, width: to - from, height: box.height - 9 });
+  if (axis !== null) paintFill(context, color, { x: Math.round(at(axis)), y: box.y + 2, width: 1, height: box.height - 5 });
 }
 
 const DASHES: Record<BorderSide['style'], number[]> = { solid: [], double: [], dashed: [5, 3], dotted: [1.5, 2] };
 
-function paintBorder(context: CanvasRenderingContext2D, side: Side, { border, box }: { border: BorderSide | undefined; box: Box }): void {
-  if (!border) return;
+function paintBorder(context: CanvasRenderingContext2D, side: Side, { border, box }: { border: BorderSide; box: Box }): void {
   const { x, y, width, height } = box;
   context.strokeStyle = border.color;
   const strokes = border.style === 'double' ? [0.5, 2.5] : [border.width / 2];
@@ -98,11 +170,11 @@ function paintBorder(context: CanvasRenderingContext2D, side: Side, { border, bo
     if (side === 'top' || side === 'bottom') {
       const at = side === 'top' ? y + inset : y + height - 1 - inset;
       context.moveTo(x, at);
-      context.lineTo(x + width - 1, at);
+      context.lineTo(x + width, at);
     } else {
       const at = side === 'left' ? x + inset : x + width - 1 - inset;
       context.moveTo(at, y);
-      context.lineTo(at, y + height - 1);
+      context.lineTo(at, y + height);
     }
     context.stroke();
   }

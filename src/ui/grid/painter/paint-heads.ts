@@ -1,6 +1,6 @@
 import { columnLetters } from '../../../core/sheet/address';
 import { CELL_FONT } from '../../theme/tokens';
-import { GUTTER_PX, HEAD_PX, ROW_PX } from '../engine/geometry';
+import { GUTTER_PX, HEAD_PX } from '../engine/geometry';
 import type { Area } from '../../../protocol/engine-messages';
 import type { Scene } from './scene';
 
@@ -12,6 +12,7 @@ export function paintColumnHeads(context: CanvasRenderingContext2D, { geometry, 
   for (let column = visible.left; column <= visible.right; column++) {
     const x = Math.round(geometry.columnLeft(column) - scroll.left);
     const width = geometry.columnWidth(column);
+    if (width === 0) continue;
     const isSelected = selected !== null && column >= selected.left && column <= selected.right;
     context.font = headFont(isSelected);
     context.fillStyle = isSelected ? tokens.ink : tokens.inkSecond;
@@ -29,19 +30,21 @@ export function paintRowHeads(
   { area, shiftY }: { area: Area; shiftY: number },
 ): void {
   const top = geometry.rowTop(area.top) - shiftY;
+  const height = geometry.rowTop(area.bottom + 1) - shiftY - top;
   context.fillStyle = tokens.paper;
-  context.fillRect(0, top, GUTTER_PX, (area.bottom - area.top + 1) * ROW_PX);
+  context.fillRect(0, top, GUTTER_PX, height);
   context.textAlign = 'right';
-  for (let position = area.top; position <= area.bottom; position++) {
+  for (const position of geometry.rowsShown(area.top, area.bottom)) {
     const y = Math.round(geometry.rowTop(position) - shiftY);
+    const rowPx = geometry.rowHeight(position);
     const isSelected = selected !== null && position >= selected.top && position <= selected.bottom;
     context.font = headFont(isSelected);
     context.fillStyle = isSelected ? tokens.ink : tokens.inkSecond;
-    context.fillText(String(position + 1), GUTTER_PX - 10, y + ROW_PX / 2 + 0.5);
-    if (isSelected) paintStroke(context, tokens.marigold, { x: GUTTER_PX - 4, y: y + 4, width: 2, height: ROW_PX - 9 });
+    context.fillText(String(position + 1), GUTTER_PX - 10, y + rowPx / 2 + 0.5);
+    if (isSelected) paintStroke(context, tokens.marigold, { x: GUTTER_PX - 4, y: y + 4, width: 2, height: rowPx - 9 });
   }
   context.fillStyle = tokens.line;
-  context.fillRect(GUTTER_PX - 1, top, 1, (area.bottom - area.top + 1) * ROW_PX);
+  context.fillRect(GUTTER_PX - 1, top, 1, height);
 }
 
 const headFont = (isSelected: boolean): string => `${isSelected ? 600 : 420} 11px ${CELL_FONT}`;

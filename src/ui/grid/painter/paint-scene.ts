@@ -1,4 +1,5 @@
 import { GUTTER_PX, HEAD_PX } from '../engine/geometry';
+import { handleBox } from '../engine/hit-test';
 import type { Area } from '../../../protocol/engine-messages';
 import { paintCells } from './paint-cells';
 import { paintColumnHeads, paintRowHeads } from './paint-heads';
@@ -20,6 +21,7 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
       context.fillRect(GUTTER_PX, top, geometry.width - scroll.left - GUTTER_PX, geometry.height - scroll.top - top);
       if (window) paintCells(context, scene, { window, area: visible, shiftY: scroll.top });
       paintSelection(context, scene, 'body');
+      paintHandle(context, scene);
     });
     clipped(context, { x: 0, y: top, width: GUTTER_PX, height: view.height }, () =>
       paintRowHeads(context, scene, { area: visible, shiftY: scroll.top }),
@@ -48,20 +50,39 @@ function paintSelection(context: CanvasRenderingContext2D, { geometry, scroll, t
   if (!selected || !active) return;
   const isPart = part === 'frozen' ? selected.top < geometry.frozenRows : selected.bottom >= geometry.frozenRows;
   if (!isPart) return;
-  const box = geometry.boxInView(selected, scroll);
+  const area = geometry.shownArea(selected);
+  const isOne = area !== selected || (selected.left === selected.right && selected.top === selected.bottom);
+  const box = geometry.boxInView(area, scroll);
   const from = part === 'body' && selected.top < geometry.frozenRows ? geometry.frozenHeight - 4 : box.y;
   const height = box.y + box.height - from;
-  if (selected.left !== selected.right || selected.top !== selected.bottom) {
+  if (!isOne) {
     context.fillStyle = tokens.selectionTint;
     context.fillRect(box.x, from, box.width - 1, height - 1);
   }
   context.strokeStyle = tokens.selection;
   context.lineWidth = 2;
   context.strokeRect(Math.round(box.x), Math.round(from), box.width - 1, height - 1);
-  if (selected.left === selected.right && selected.top === selected.bottom) return;
-  const one = geometry.boxInView({ left: active.column, right: active.column, top: active.position, bottom: active.position }, scroll);
+  if (isOne) return;
+  const one = geometry.boxInView(geometry.areaOf(active), scroll);
   context.lineWidth = 1;
   context.strokeRect(Math.round(one.x) + 1.5, Math.round(one.y) + 1.5, one.width - 4, one.height - 4);
+}
+
+/** The handle at the corner of the selection by which it is filled on, and the outline of where a drag would fill. */
+function paintHandle(context: CanvasRenderingContext2D, { geometry, scroll, tokens, selected, filling }: Scene): void {
+  if (!selected) return;
+  const box = handleBox(geometry, selected, scroll);
+  context.fillStyle = tokens.sheet;
+  context.fillRect(box.x - 1, box.y - 1, box.width + 2, box.height + 2);
+  context.fillStyle = tokens.selection;
+  context.fillRect(box.x, box.y, box.width, box.height);
+  if (!filling) return;
+  const area = geometry.boxInView(filling, scroll);
+  context.strokeStyle = tokens.selection;
+  context.lineWidth = 1;
+  context.setLineDash([4, 3]);
+  context.strokeRect(Math.round(area.x) + 0.5, Math.round(area.y) + 0.5, area.width - 2, area.height - 2);
+  context.setLineDash([]);
 }
 
 function clipped(context: CanvasRenderingContext2D, box: { x: number; y: number; width: number; height: number }, paint: () => void): void {

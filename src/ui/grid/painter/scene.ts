@@ -1,3 +1,4 @@
+import { SIDES, type BorderSide, type Fill, type Side } from '../../../core/looks/look';
 import type { Area, PaintedLook, SheetWindow } from '../../../protocol/engine-messages';
 import type { Tokens } from '../../theme/tokens';
 import type { Geometry, Scroll, Size } from '../engine/geometry';
@@ -13,6 +14,8 @@ export interface Scene {
   readonly frozen: SheetWindow | null;
   readonly selected: Area | null;
   readonly active: { readonly column: number; readonly position: number } | null;
+  /** Where a drag would fill to. */
+  readonly filling: Area | null;
 }
 
 /** One cell of a window, ready to paint. */
@@ -26,15 +29,66 @@ export interface SceneCell {
 
 /** The cell at a place of a window, or undefined where the window does not reach. */
 export function sceneCell(window: SheetWindow, column: number, position: number): SceneCell | undefined {
-  const { area } = window;
+  const { area, rows } = window;
   if (column < area.left || column > area.right || position < area.top || position > area.bottom) return undefined;
-  const at = (position - area.top) * (area.right - area.left + 1) + column - area.left;
-  const role = window.roles[position - area.top]!;
+  const row = rows.length === area.bottom - area.top + 1 ? position - area.top : indexIn(rows, position);
+  if (row < 0) return undefined;
+  const at = row * (area.right - area.left + 1) + column - area.left;
+  const role = window.roles[row]!;
   return {
     text: window.texts[at]!,
     look: window.lookTable[window.looks[at]!]!,
     align: window.aligns[at]!,
     faded: window.spotlit.length > 0 && window.spotlit[at] === 0,
     isHeader: role === 'header' || role === 'title',
+  };
+}
+
+function indexIn(rows: readonly number[], position: number): number {
+  let low = 0;
+  let high = rows.length - 1;
+  while (low <= high) {
+    const middle = (low + high) >>> 1;
+    if (rows[middle] === position) return middle;
+    if (rows[middle]! < position) low = middle + 1;
+    else high = middle - 1;
+  }
+  return -1;
+}
+
+/** What a cell is painted with: the properties of rules, and its ordinary formatting where they say nothing. */
+export interface Painted {
+  readonly fill: Fill | undefined;
+  readonly ground: string | undefined;
+  readonly text: string | undefined;
+  readonly bold: boolean | undefined;
+  readonly italic: boolean;
+  readonly underline: boolean;
+  readonly strike: boolean;
+  readonly borders: readonly (readonly [Side, BorderSide])[];
+}
+
+/** Worked out once a look: a window has few, and its cells share them. */
+const known = new WeakMap<PaintedLook, Painted>();
+
+export function painted(look: PaintedLook): Painted {
+  let found = known.get(look);
+  if (!found) known.set(look, (found = paintedOf(look)));
+  return found;
+}
+
+function paintedOf({ properties, style }: PaintedLook): Painted {
+  return {
+    fill: properties.fill as Fill | undefined,
+    ground: style.fill,
+    text: (properties.text ?? style.text) as string | undefined,
+    bold: (properties.bold ?? style.bold) as boolean | undefined,
+    italic: (properties.italic ?? style.italic) === true,
+    underline: (properties.underline ?? style.underline) === true,
+    strike: (properties.strike ?? style.strike) === true,
+    borders: SIDES.flatMap((side) => {
+      const border = (properties[`border.${side}`] ?? style.border?.[side]) as BorderSide | undefined;
+      return border ? [[side, border] as const] : [];
+    }),
   };
 }

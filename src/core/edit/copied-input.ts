@@ -1,0 +1,22 @@
+import { isFormulaInput, keepReferences, showReferences } from '../formula/keep-references';
+import { shiftFormula } from '../formula/rewrite-references';
+import type { RowId } from '../sheet/ids';
+import type { Layout } from '../sheet/layout-move';
+import type { Sheet } from '../sheet/sheet';
+
+interface Copy {
+  readonly sheet: Sheet;
+  /** Where the input stands now. */
+  readonly slot: number;
+  /** How far it is copied. */
+  readonly by: { readonly columns: number; readonly rows: number };
+  /** The sheet as it will be when the copy is in it, and the row of the copy. */
+  readonly places: Layout;
+  readonly row: RowId;
+}
+
+/** What a copy of an input holds: relative references of a formula move along, absolute ones stay. */
+export function copiedInput(input: string, { sheet, slot, by, places, row }: Copy): string {
+  if (!isFormulaInput(input)) return input;
+  return keepReferences(shiftFormula(showReferences(input, sheet, slot), by.columns, by.rows), sheet, { row, places });
+}

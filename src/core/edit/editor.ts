@@ -1,0 +1,34 @@
+import type { CellRange } from '../sheet/address';
+import type { Operation } from '../sheet/change';
+import type { Sheet } from '../sheet/sheet';
+
+/** What an editor needs from outside. */
+export interface EditTools {
+  /** An id that nothing else has. */
+  newId(): string;
+}
+
+/** One thing that people do to a sheet: which operations it comes to there, and what it is called when it is taken back. */
+export interface Editor<E> {
+  /** Empty where there is nothing to do. Throws an EditRefusal where it cannot be done. */
+  operations(sheet: Sheet, edit: E, tools: EditTools): readonly Operation[];
+  says(edit: E): string;
+}
+
+/** Why something cannot be done, in words for the person who tried. */
+export class EditRefusal extends Error {}
+
+/** Cells that one edit may touch one by one. */
+const MOST_CELLS = 200_000;
+
+/** Throws an EditRefusal where an area has too many cells to be edited one by one. */
+export function checkSize({ left, top, right, bottom }: CellRange): void {
+  const cells = (right - left + 1) * (bottom - top + 1);
+  if (cells > MOST_CELLS)
+    throw new EditRefusal(
+      `That is ${cells.toLocaleString('en')} cells; at most ${MOST_CELLS.toLocaleString('en')} are changed at once. Select whole fields, or fewer rows.`,
+    );
+}
+
+/** "1 row", "3 rows". */
+export const countWords = (count: number, one: string, several = `${one}s`): string => (count === 1 ? `1 ${one}` : `${count} ${several}`);

@@ -1,0 +1,88 @@
+import { RE2JS } from 're2js';
+import { keepReferences, showReferences } from '../formula/keep-references';
+import type { CellRange } from '../sheet/address';
+import type { CellInput } from '../sheet/change';
+import { layoutOf } from '../sheet/layout-move';
+import { shownAt } from '../sheet/shown-cell';
+import type { Sheet } from '../sheet/sheet';
+import { foldText } from '../values/fold-text';
+import { EditRefusal, type Editor } from './editor';
+
+/** What to look for. */
+export interface Wanted {
+  readonly text: string;
+  /** Upper and lower case, and accents, count; they do not otherwise. */
+  readonly exact: boolean;
+  /** The text is a pattern (RE2). */
+  readonly pattern: boolean;
+  /** Only these cells; all where absent. */
+  readonly area?: CellRange;
+}
+
+type Test = (text: string) => boolean;
+
+function patternOf({ text, exact, pattern }: Wanted): RE2JS {
+  try {
+    return RE2JS.compile(pattern ? text : RE2JS.quote(text), exact ? 0 : RE2JS.CASE_INSENSITIVE);
+  } catch {
+    throw new EditRefusal(`“${text}” cannot be read as a pattern.`);
+  }
+}
+
+function testOf(wanted: Wanted): Test {
+  if (wanted.pattern || wanted.exact) {
+    const compiled = patternOf(wanted);
+    return (text) => compiled.matcher(text).find();
+  }
+  const folded = foldText(wanted.text);
+  return (text) => foldText(text).includes(folded);
+}
+
+const inside = (area: CellRange | undefined, column: number, position: number): boolean =>
+  !area || (column >= area.left && column <= area.right && position >= area.top && position <= area.bottom);
+
+/** All cells whose shown text or input has what is wanted, row by row. */
+export function findCells(sheet: Sheet, wanted: Wanted): { column: number; position: number }[] {
+  if (wanted.text === '') return [];
+  const holds = testOf(wanted);
+  const found: { column: number; position: number }[] = [];
+  sheet.order.forEach((slot, position) =>
+    sheet.fields.forEach((_, column) => {
+      if (!inside(wanted.area, column, position)) return;
+      const input = sheet.columns[column]!.inputAt(slot);
+      if (input === '') return;
+      if (holds(shownAt(sheet, column, slot)) || holds(showReferences(input, sheet, slot))) found.push({ column, position });
+    }),
+  );
+  return found;
+}
+
+function replacedIn(text: string, compiled: RE2JS, by: string): string {
+  try {
+    return compiled.matcher(text).replaceAll(by, true);
+  } catch {
+    throw new EditRefusal(`“${by}” refers to a group that the pattern does not have.`);
+  }
+}
+
+/** Puts another text in the place of each one that is found, in what was typed. Formulas are changed as they read. */
+export const replaceText: Editor<Wanted & { readonly by: string }> = {
+  operations(sheet, { by, ...wanted }) {
+    if (wanted.text === '') return [];
+    const compiled = patternOf(wanted);
+    const places = layoutOf(sheet);
+    const cells: CellInput[] = [];
+    sheet.order.forEach((slot, position) =>
+      sheet.fields.forEach(({ id }, column) => {
+        const input = sheet.columns[column]!.inputAt(slot);
+        if (input === '' || !inside(wanted.area, column, position)) return;
+        const shown = showReferences(input, sheet, slot);
+        const replaced = replacedIn(shown, compiled, wanted.pattern ? by : by.replace(/[\\$]/g, String.raw`\$&`));
+        if (replaced !== shown)
+          cells.push({ row: sheet.rowId(slot), field: id, input: keepReferences(replaced, sheet, { row: sheet.rowId(slot), places }) });
+      }),
+    );
+    return cells.length ? [{ kind: 'set-cells', cells }] : [];
+  },
+  says: ({ text, by }) => `replace “${text}” by “${by}”`,
+};

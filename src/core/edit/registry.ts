@@ -1,0 +1,48 @@
+import type { Operation } from '../sheet/change';
+import type { Sheet } from '../sheet/sheet';
+import { clearCells, fillCells, pasteCells } from './cells';
+import type { Editor, EditTools } from './editor';
+import { hideFields, insertFields, moveFields, removeFields, setWidths } from './fields';
+import { replaceText } from './find';
+import { mergeCells, splitCells } from './merge';
+import { duplicateRows, insertRows, moveRows, removeRows, setHeight, setRole, setTotal } from './rows';
+import { sortRows } from './sort';
+import { applyStyle, changeDecimals, clearStyle, outlineCells } from './styles';
+
+/** Everything that people do to cells, rows and fields. */
+export const EDITORS = {
+  'paste-cells': pasteCells,
+  'clear-cells': clearCells,
+  'fill-cells': fillCells,
+  'replace-text': replaceText,
+  'insert-rows': insertRows,
+  'remove-rows': removeRows,
+  'move-rows': moveRows,
+  'duplicate-rows': duplicateRows,
+  'set-role': setRole,
+  'set-height': setHeight,
+  'set-total': setTotal,
+  'sort-rows': sortRows,
+  'insert-fields': insertFields,
+  'remove-fields': removeFields,
+  'move-fields': moveFields,
+  'set-widths': setWidths,
+  'hide-fields': hideFields,
+  'apply-style': applyStyle,
+  'outline-cells': outlineCells,
+  'clear-style': clearStyle,
+  'change-decimals': changeDecimals,
+  'merge-cells': mergeCells,
+  'split-cells': splitCells,
+} as const;
+
+type EditOf<E> = E extends Editor<infer T> ? T : never;
+export type EditName = keyof typeof EDITORS;
+/** One edit, as it travels to where it is done. */
+export type Edit = { [K in EditName]: { readonly do: K } & EditOf<(typeof EDITORS)[K]> }[EditName];
+
+/** The registry pairs each name with the editor that takes it. */
+const editorOf = (edit: Edit): Editor<Edit> => EDITORS[edit.do] as unknown as Editor<Edit>;
+
+export const operationsOf = (sheet: Sheet, edit: Edit, tools: EditTools): readonly Operation[] => editorOf(edit).operations(sheet, edit, tools);
+export const editWords = (edit: Edit): string => editorOf(edit).says(edit);

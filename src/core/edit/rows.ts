@@ -1,0 +1,108 @@
+import type { Operation, StoredRow } from '../sheet/change';
+import { keysAt } from '../sheet/keys-at';
+import { layoutAfter } from '../sheet/layout-move';
+import type { RowRole } from '../sheet/row-role';
+import type { Sheet } from '../sheet/sheet';
+import { copiedInput } from './copied-input';
+import { countWords, type Editor } from './editor';
+
+interface Rows {
+  readonly top: number;
+  readonly bottom: number;
+}
+
+const rowsOf = (sheet: Sheet): { id: string; key: string }[] => sheet.order.map((slot) => ({ id: sheet.rowId(slot), key: sheet.rowKey(slot) }));
+const idsIn = (sheet: Sheet, { top, bottom }: Rows): string[] => sheet.order.slice(top, bottom + 1).map((slot) => sheet.rowId(slot));
+const countOf = ({ top, bottom }: Rows): number => bottom - top + 1;
+
+/** New rows before a place. Above the header they are titles, elsewhere records. */
+export const insertRows: Editor<{ readonly at: number; readonly count: number }> = {
+  operations(sheet, { at, count }, { newId }) {
+    const header = sheet.order.findIndex((slot) => sheet.roleAt(slot) === 'header');
+    const role: RowRole = at <= header ? 'title' : 'record';
+    const rows = keysAt(rowsOf(sheet), at, count).map((key): StoredRow => ({ id: newId(), key, role, cells: {} }));
+    return [{ kind: 'insert-rows', rows }];
+  },
+  says: ({ count }) => `insert ${countWords(count, 'row')}`,
+};
+
+export const removeRows: Editor<Rows> = {
+  operations: (sheet, rows) => [{ kind: 'remove-rows', rows: idsIn(sheet, rows) }],
+  says: (rows) => `remove ${countWords(countOf(rows), 'row')}`,
+};
+
+/** Moves rows so that they stand before the row that is at a place now. */
+export const moveRows: Editor<Rows & { readonly to: number }> = {
+  operations(sheet, { top, bottom, to }) {
+    if (to >= top && to <= bottom + 1) return [];
+    const rows = rowsOf(sheet);
+    const moving = rows.slice(top, bottom + 1);
+    const rest = rows.toSpliced(top, moving.length);
+    const keys = keysAt(rest, to > bottom ? to - moving.length : to, moving.length);
+    return [{ kind: 'change-rows', rows: moving.map(({ id }, at) => ({ id, key: keys[at]! })) }];
+  },
+  says: (rows) => `move ${countWords(countOf(rows), 'row')}`,
+};
+
+/** The same rows once more, below. Formulas read from where the copies stand. */
+export const duplicateRows: Editor<Rows> = {
+  operations(sheet, { top, bottom }, { newId }) {
+    const slots = sheet.order.slice(top, bottom + 1);
+    const keys = keysAt(rowsOf(sheet), bottom + 1, slots.length);
+    const rows = slots.map((slot, at): StoredRow => ({ ...sheet.storedRow(slot), id: newId(), key: keys[at]! }));
+    const places = layoutAfter(sheet, [{ kind: 'insert-rows', rows }]);
+    const shifted = rows.map((row, at): StoredRow => {
+      const cells = Object.entries(row.cells).map(([field, input]) => [
+        field,
+        copiedInput(input, { sheet, slot: slots[at]!, by: { columns: 0, rows: slots.length }, places, row: row.id }),
+      ]);
+      return { ...row, cells: Object.fromEntries(cells) as Record<string, string> };
+    });
+    return [{ kind: 'insert-rows', rows: shifted }];
+  },
+  says: (rows) => `duplicate ${countWords(countOf(rows), 'row')}`,
+};
+
+export const setRole: Editor<Rows & { readonly role: RowRole }> = {
+  operations(sheet, { role, ...rows }) {
+    const changed = sheet.order.slice(rows.top, rows.bottom + 1).filter((slot) => sheet.roleAt(slot) !== role);
+    return changed.length ? [{ kind: 'change-rows', rows: changed.map((slot) => ({ id: sheet.rowId(slot), role })) }] : [];
+  },
+  says: ({ role, ...rows }) => `${countWords(countOf(rows), 'row')} as ${role}`,
+};
+
+/** How high rows are; null for as high as others. */
+export const setHeight: Editor<Rows & { readonly heightPx: number | null }> = {
+  operations: (sheet, { heightPx, ...rows }) => [
+    {
+      kind: 'change-rows',
+      rows: idsIn(sheet, rows).map((id) => ({ id, heightPx: heightPx === null ? null : Math.max(16, Math.min(1000, Math.round(heightPx))) })),
+    },
+  ],
+  says: ({ heightPx: _, ...rows }) => `height of ${countWords(countOf(rows), 'row')}`,
+};
+
+const FUNCTIONS = {
+  sum: 'SUM',
+  average: 'AVERAGE',
+  count: 'COUNT',
+  least: 'MIN',
+  greatest: 'MAX',
+  median: 'MEDIAN',
+} as const;
+export type TotalFunction = keyof typeof FUNCTIONS;
+
+/** A total of fields over all their records, now and later: in the last row of totals, which is made where there is none. */
+export const setTotal: Editor<{ readonly left: number; readonly right: number; readonly is: TotalFunction | null }> = {
+  operations(sheet, { left, right, is }, { newId }) {
+    const fields = sheet.fields.slice(left, right + 1);
+    const inputs = fields.map(({ id }) => [id, is === null ? '' : `=${FUNCTIONS[is]}(⟦${id}~*⟧)`] as const);
+    const last = sheet.order.findLast((slot) => sheet.roleAt(slot) === 'total');
+    if (last !== undefined)
+      return [{ kind: 'set-cells', cells: inputs.map(([field, input]) => ({ row: sheet.rowId(last), field, input })) }] satisfies Operation[];
+    if (is === null) return [];
+    const [key] = keysAt(rowsOf(sheet), sheet.rowCount, 1);
+    return [{ kind: 'insert-rows', rows: [{ id: newId(), key: key!, role: 'total', cells: Object.fromEntries(inputs) }] }];
+  },
+  says: ({ is }) => (is === null ? 'no total' : `total: ${is}`),
+};

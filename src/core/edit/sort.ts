@@ -1,0 +1,76 @@
+import type { Sheet } from '../sheet/sheet';
+import type { CellValue } from '../values/cell-value';
+import { countWords, type Editor } from './editor';
+
+export interface SortKey {
+  readonly column: number;
+  readonly order: 'rising' | 'falling';
+}
+
+interface Sort {
+  readonly by: readonly SortKey[];
+  /** Rows to sort; all records where absent. */
+  readonly rows?: { readonly top: number; readonly bottom: number };
+}
+
+/**
+ * Puts records in order by one field, those that are equal there by the next, and what is still equal as it was. Numbers and dates come before
+ * text, text before TRUE and FALSE, errors after them; blanks are last whichever way. Other rows stay where they are.
+ */
+export const sortRows: Editor<Sort> = {
+  operations(sheet, { by, rows }) {
+    const slots = sheet.order.filter(
+      (slot, position) => sheet.roleAt(slot) === 'record' && (!rows || (position >= rows.top && position <= rows.bottom)),
+    );
+    const compare = comparison(sheet, by, slots);
+    const sorted = slots.toSorted(compare);
+    const moved = sorted.flatMap((slot, at) => (slot === slots[at] ? [] : { id: sheet.rowId(slot), key: sheet.rowKey(slots[at]!) }));
+    return moved.length ? [{ kind: 'change-rows', rows: moved }] : [];
+  },
+  says: ({ by }) => `sort by ${countWords(by.length, 'field')}`,
+};
+
+/** As a dictionary has them: accents and case decide last, and numbers within texts count as numbers. */
+const TEXTS = new Intl.Collator('en', { numeric: true });
+
+const RANK: Record<CellValue['kind'], number> = { number: 0, date: 0, text: 1, logical: 2, error: 3, blank: 4 };
+
+/** One field's cells in a form that compares quickly: what kind they are, and their number or their place among the distinct texts. */
+function comparable(sheet: Sheet, column: number, slots: readonly number[]): { ranks: Uint8Array; values: Float64Array } {
+  const store = sheet.columns[column]!;
+  const ranks = new Uint8Array(sheet.slotCount);
+  const values = new Float64Array(sheet.slotCount);
+  const texts = new Map<string, number[]>();
+  for (const slot of slots) {
+    const { value, shown } = store.entryAt(slot);
+    ranks[slot] = RANK[value.kind];
+    if (RANK[value.kind] === 0) values[slot] = store.numbers[slot]!;
+    else if (value.kind !== 'blank') addTo(texts, shown, slot);
+  }
+  [...texts.keys()].sort(TEXTS.compare).forEach((text, at, all) => {
+    // Texts that the collation takes for equal share a place, so that the next field decides between them.
+    const place = at > 0 && TEXTS.compare(all[at - 1]!, text) === 0 ? values[texts.get(all[at - 1]!)![0]!]! : at;
+    for (const slot of texts.get(text)!) values[slot] = place;
+  });
+  return { ranks, values };
+}
+
+function comparison(sheet: Sheet, by: readonly SortKey[], slots: readonly number[]): (a: number, b: number) => number {
+  const keys = by.map(({ column, order }) => ({ ...comparable(sheet, column, slots), sign: order === 'falling' ? -1 : 1 }));
+  return (a, b) => {
+    for (const { ranks, values, sign } of keys) {
+      const [one, other] = [ranks[a]!, ranks[b]!];
+      const blanks = Number(one === RANK.blank) - Number(other === RANK.blank);
+      if (blanks !== 0) return blanks;
+      const order = one - other || values[a]! - values[b]!;
+      if (order !== 0) return order * sign;
+    }
+    return 0;
+  };
+}
+
+function addTo(lists: Map<string, number[]>, name: string, member: number): void {
+  const list = lists.get(name);
+  if (list) list.push(member);
+  else lists.set(name, [member]);
+}

@@ -1,0 +1,20 @@
+import type { Operation } from './change';
+
+/** What an operation touched, so that rules are evaluated again only where it matters. */
+export type Effect =
+  | { readonly kind: 'cell'; readonly column: number; readonly slot: number; readonly before: CellBefore }
+  /** Rows, fields or parts came, went or moved: what is known by place is known no more. */
+  | { readonly kind: 'layout' }
+  | { readonly kind: 'rules' };
+
+/** The cell's number (NaN for none) and tag before an edit, from which running statistics are corrected. */
+export interface CellBefore {
+  readonly number: number;
+  readonly tag: number;
+  readonly code: number;
+}
+
+export interface Applied {
+  readonly effects: readonly Effect[];
+  readonly inverse: readonly Operation[];
+}

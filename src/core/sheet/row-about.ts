@@ -1,0 +1,35 @@
+import type { RowAbout, RowChange } from './change';
+import type { RowRole } from './row-role';
+
+/** What a row has besides its cells and their own styles. */
+export type OwnAbout = Omit<RowAbout, 'styles'>;
+export type NullableAbout = { readonly [K in keyof OwnAbout]: OwnAbout[K] | null };
+
+export const NO_ABOUT: OwnAbout = {};
+
+/** What of it a change names. */
+export const aboutOf = ({ style, heightPx, level }: RowChange): NullableAbout => ({
+  ...(style === undefined ? {} : { style }),
+  ...(heightPx === undefined ? {} : { heightPx }),
+  ...(level === undefined ? {} : { level }),
+});
+
+/** Without what was taken away; undefined where nothing is left. */
+export function givenAbout(about: NullableAbout): OwnAbout | undefined {
+  const given = Object.entries(about).filter(([, value]) => value !== null && value !== undefined);
+  return given.length ? (Object.fromEntries(given) as OwnAbout) : undefined;
+}
+
+/** What a change of a row takes back: what it names, as it is now. */
+export function rowBefore(now: { readonly key: string; readonly role: RowRole; readonly about: OwnAbout }, { id, ...change }: RowChange): RowChange {
+  const before: { -readonly [K in keyof RowChange]: RowChange[K] } = { id };
+  if (change.key !== undefined) before.key = now.key;
+  if (change.role !== undefined) before.role = now.role;
+  if (change.style !== undefined) before.style = now.about.style ?? null;
+  if (change.heightPx !== undefined) before.heightPx = now.about.heightPx ?? null;
+  if (change.level !== undefined) before.level = now.about.level ?? null;
+  return before;
+}
+
+/** Whether a change names anything besides the row's place and role. */
+export const changesAbout = ({ style, heightPx, level }: RowChange): boolean => style !== undefined || heightPx !== undefined || level !== undefined;

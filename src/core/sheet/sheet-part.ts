@@ -1,0 +1,28 @@
+import type { FieldId, PartId, RowId } from './ids';
+
+/** A name for cells, to be used in formulas in their place. */
+export interface NamedRange {
+  /** The name as `nameKey` gives it, so that there is one range of a name. */
+  readonly id: PartId;
+  readonly kind: 'name';
+  /** Letters, digits, points and low lines, with a letter first; no address such as B2. Upper and lower case are the same. */
+  readonly name: string;
+  /** What it stands for, as a formula that is one reference, such as `=$B$2:$B$9`. */
+  readonly refersTo: string;
+}
+
+/** Cells shown as one: the first holds what is shown, the others keep what they hold out of sight. */
+export interface Merge {
+  readonly id: PartId;
+  readonly kind: 'merge';
+  readonly top: RowId;
+  readonly bottom: RowId;
+  readonly left: FieldId;
+  readonly right: FieldId;
+}
+
+/** What lies over the cells of a sheet and names them by id. */
+export type SheetPart = NamedRange | Merge;
+
+/** What a name goes by, whatever its case. */
+export const nameKey = (name: string): PartId => name.toLowerCase();

@@ -1,0 +1,76 @@
+import { isFormulaInput, showReferences } from '../core/formula/keep-references';
+import type { PastedCell } from '../core/edit/cells';
+import { transposed } from '../core/edit/cells';
+import { writeCsv } from '../core/exchange/csv/write-csv';
+import type { Style } from '../core/looks/style';
+import type { Area, CopiedText, PasteHow } from '../protocol/engine-messages';
+import { shownAt } from '../core/sheet/shown-cell';
+import type { Replica } from './replica';
+
+interface CopiedCell {
+  readonly input: string;
+  readonly shown: string;
+  readonly style: Style | null;
+}
+
+/** What was copied here last, with formulas and styles: more than text can say to other programs. */
+export interface Copied {
+  readonly token: string;
+  readonly area: Area;
+  readonly rows: readonly (readonly CopiedCell[])[];
+}
+
+/** Copies an area: for a paste here, and as plain text and as a table with its looks for other programs. */
+export function copyArea({ sheet, evaluation }: Replica, area: Area, token: string): { copied: Copied; text: CopiedText } {
+  const slots = sheet.order.slice(area.top, area.bottom + 1);
+  const columns = Array.from({ length: area.right - area.left + 1 }, (_, at) => area.left + at);
+  const rows = slots.map((slot) =>
+    columns.map((column): CopiedCell => ({
+      input: showReferences(sheet.columns[column]!.inputAt(slot), sheet, slot),
+      shown: shownAt(sheet, column, slot),
+      style: sheet.styleAt(column, slot) ?? null,
+    })),
+  );
+  const html = slots.map((slot, at) => {
+    const cells = columns.map((column, across) => {
+      const look = Object.fromEntries(evaluation.resolver.resolve(column, slot).properties) as Partial<Style>;
+      const css = cssOf({ ...rows[at]![across]!.style, ...look });
+      return `<td${css ? ` style="${css}"` : ''}>${escapeHtml(rows[at]![across]!.shown)}</td>`;
+    });
+    return `<tr>${cells.join('')}</tr>`;
+  });
+  const plain = writeCsv({ rows: rows.map((row) => row.map(({ shown }) => shown)), width: columns.length }, '\t');
+  return {
+    copied: { token, area, rows },
+    text: { text: plain.replace(/\r\n$/, ''), html: `<table data-cells="${token}">${html.join('')}</table>` },
+  };
+}
+
+const escapeHtml = (text: string): string => text.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`);
+
+function cssOf({ fill, text, bold, italic, underline, strike, align }: Partial<Style>): string {
+  const lines = [underline && 'underline', strike && 'line-through'].filter(Boolean).join(' ');
+  return [
+    typeof fill === 'string' && `background-color:${fill}`,
+    text && `color:${text}`,
+    bold && 'font-weight:bold',
+    italic && 'font-style:italic',
+    lines && `text-decoration:${lines}`,
+    align && `text-align:${align}`,
+  ]
+    .filter(Boolean)
+    .join(';');
+}
+
+/** The cells to paste at a place: what was copied here, as it was asked for. */
+export function pastedCells({ rows, area }: Copied, at: { column: number; position: number }, how: PasteHow): PastedCell[][] {
+  const by = { columns: at.column - area.left, rows: at.position - area.top };
+  const cells = rows.map((row) =>
+    row.map(({ input, shown, style }): PastedCell => {
+      if (how === 'looks') return { style };
+      if (how === 'values') return { input: isFormulaInput(input) ? shown : input };
+      return { input, style, by };
+    }),
+  );
+  return how === 'transposed' ? transposed(cells) : cells;
+}

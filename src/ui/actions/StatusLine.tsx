@@ -1,0 +1,93 @@
+import { useEffect, useState } from 'react';
+import type { AreaMeasures } from '../../core/rules/measure-area';
+import { formatNumber } from '../../core/values/number-format';
+import { counted } from '../counted';
+import { useSession, useSessionState } from '../sheet/use-session';
+import classes from './ActionBar.module.css';
+
+/** How long a selection must rest before it is measured. */
+const REST_MS = 60;
+
+/** What there is in the selected cells: how many, their sum and average, and which rules paint them. */
+export function StatusLine() {
+  const session = useSession();
+  const selection = useSessionState((state) => state.selection);
+  const window = useSessionState((state) => state.window);
+  const frame = useSessionState((state) => state.frame);
+  const [measures, setMeasures] = useState<AreaMeasures | null>(null);
+
+  useEffect(() => {
+    if (!frame) return;
+    let isStale = false;
+    const waiting = setTimeout(() => void session.actions.measure().then((found) => !isStale && setMeasures(found)), REST_MS);
+    return () => {
+      isStale = true;
+      clearTimeout(waiting);
+    };
+  }, [session, selection, window, frame]);
+
+  if (!measures) return <div className={classes.status} />;
+  const { filled, numbers, distinct, sum, average, least, greatest, format, painted } = measures;
+  const facts = [
+    ['Sum', sum],
+    ['Average', average],
+    ['Least', least],
+    ['Greatest', greatest],
+  ] as const;
+  return (
+    <div className={classes.status} data-testid="status">
+      <span>
+        <b>{filled.toLocaleString('en')}</b> filled
+      </span>
+      <span>
+        <b>{distinct.toLocaleString('en')}</b> distinct
+      </span>
+      {numbers > 1 &&
+        facts.map(([name, value]) => (
+          <span key={name}>
+            {name} <b>{shown(value!, name === 'Average' ? null : format)}</b>
+          </span>
+        ))}
+      <PastedAs />
+      {painted.slice(0, 3).map(({ rule, name, cells }) => (
+        <span key={rule}>
+          {name}: <b>{counted(cells, 'cell')}</b>
+        </span>
+      ))}
+    </div>
+  );
+}
+
+/** By the field's own format; an average with a little more. */
+const shown = (value: number, format: string | null): string =>
+  format === null ? Number(value.toPrecision(6)).toLocaleString('en', { maximumFractionDigits: 6 }) : formatNumber(value, format);
+
+const HOWS = [
+  { how: 'all', label: 'with everything' },
+  { how: 'values', label: 'values only' },
+  { how: 'looks', label: 'looks only' },
+  { how: 'transposed', label: 'turned' },
+] as const;
+
+/** After a paste: how it was done, and how else it could be. */
+function PastedAs() {
+  const session = useSession();
+  const pasted = useSessionState((state) => state.pasted);
+  if (!pasted) return null;
+  return (
+    <span className={classes.pasted} role="group" aria-label="Pasted">
+      Pasted
+      {HOWS.filter(({ how }) => pasted.table.token !== null || how === 'all' || how === 'transposed').map(({ how, label }) => (
+        <button
+          key={how}
+          type="button"
+          aria-pressed={pasted.how === how}
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => void session.actions.pasteAgain(how)}
+        >
+          {label}
+        </button>
+      ))}
+    </span>
+  );
+}

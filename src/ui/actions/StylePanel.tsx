@@ -1,0 +1,140 @@
+import { Button, NumberInput, SegmentedControl } from '@mantine/core';
+import {
+  IconAlignCenter,
+  IconAlignLeft,
+  IconAlignRight,
+  IconBorderAll,
+  IconBorderBottom,
+  IconBorderNone,
+  IconBorderOuter,
+  IconBorderTop,
+  IconLayoutAlignBottom,
+  IconLayoutAlignMiddle,
+  IconLayoutAlignTop,
+  IconTextWrap,
+} from '@tabler/icons-react';
+import type { StylePatch } from '../../core/edit/styles';
+import type { BorderSide } from '../../core/looks/look';
+import { useSession, useSessionState } from '../sheet/use-session';
+import { Act } from './Act';
+import classes from './ActionBar.module.css';
+import { Swatches } from './Swatches';
+
+const ALIGNS = [
+  { align: 'start', label: 'Align left', icon: IconAlignLeft },
+  { align: 'center', label: 'Centre', icon: IconAlignCenter },
+  { align: 'end', label: 'Align right', icon: IconAlignRight },
+] as const;
+
+const STANDS = [
+  { stand: 'top', label: 'To the top', icon: IconLayoutAlignTop },
+  { stand: 'middle', label: 'To the middle', icon: IconLayoutAlignMiddle },
+  { stand: 'bottom', label: 'To the bottom', icon: IconLayoutAlignBottom },
+] as const;
+
+/** Tints that carry ink at 4.5 to 1 or better, and inks that read on paper. */
+const FILLS = ['#f3ead7', '#e5e2da', '#fde5ac', '#f7d3c8', '#e9d8f0', '#d3e4f6', '#cfe8dc', '#2c3350', '#5a5f69'];
+const INKS = ['#22252b', '#5a5f69', '#77200d', '#7a4a00', '#0f4f3c', '#143f6b', '#53235f', '#ffffff'];
+
+const LINE: BorderSide = { style: 'solid', width: 1, color: '#5a5f69' };
+const THICK: BorderSide = { style: 'solid', width: 2, color: '#22252b' };
+
+/** How the selected cells look when no rule says otherwise. It stands above the grid and covers none of it. */
+export function StylePanel() {
+  const session = useSession();
+  const isOpen = useSessionState((state) => state.panel === 'style');
+  const style = useSessionState((state) => state.cell?.style);
+  if (!isOpen) return null;
+  const put = (patch: StylePatch) => session.actions.style(patch);
+  return (
+    <div
+      className={classes.shelf}
+      role="group"
+      aria-label="Style"
+      onKeyDown={(event) => {
+        if (event.key !== 'Escape') return;
+        event.preventDefault();
+        session.openPanel(null);
+      }}
+    >
+      <Swatches label="Fill" colors={FILLS} chosen={style?.fill} onPick={(fill) => put({ fill })} />
+      <Swatches label="Text" colors={INKS} chosen={style?.text} onPick={(text) => put({ text })} />
+      <div className={classes.row}>
+        {ALIGNS.map(({ align, label, icon }) => (
+          <Act
+            key={align}
+            label={label}
+            icon={icon}
+            isOn={style?.align === align}
+            onAct={() => put({ align: style?.align === align ? null : align })}
+          />
+        ))}
+        {STANDS.map(({ stand, label, icon }) => (
+          <Act
+            key={stand}
+            label={label}
+            icon={icon}
+            isOn={style?.stand === stand}
+            onAct={() => put({ stand: style?.stand === stand ? null : stand })}
+          />
+        ))}
+        <Act label="Wrap long text" icon={IconTextWrap} isOn={style?.wrap === true} onAct={() => put({ wrap: style?.wrap !== true })} />
+      </div>
+      <div className={classes.row}>
+        <NumberInput
+          aria-label="Height of the letters in pixels"
+          size="xs"
+          w={76}
+          min={8}
+          max={48}
+          suffix=" px"
+          value={style?.sizePx ?? 13}
+          onChange={(sizePx) => typeof sizePx === 'number' && sizePx >= 8 && sizePx <= 48 && put({ sizePx })}
+        />
+        <SegmentedControl
+          size="xs"
+          aria-label="Letters"
+          value={style?.family ?? 'plain'}
+          onChange={(family) => put({ family: family as 'plain' })}
+          data={[
+            { value: 'plain', label: 'Plain' },
+            { value: 'serif', label: 'Serif' },
+            { value: 'fixed', label: 'Fixed' },
+          ]}
+        />
+      </div>
+      <div className={classes.row}>
+        <Act
+          label="Lines around each cell"
+          icon={IconBorderAll}
+          onAct={() => put({ border: { top: LINE, right: LINE, bottom: LINE, left: LINE } })}
+        />
+        <Act
+          label="Thick line around all of them"
+          icon={IconBorderOuter}
+          onAct={() => void session.actions.edit({ do: 'outline-cells', area: session.actions.area, line: THICK })}
+        />
+        <Act label="Line above" icon={IconBorderTop} onAct={() => put({ border: { top: LINE } })} />
+        <Act label="Line below" icon={IconBorderBottom} onAct={() => put({ border: { bottom: LINE } })} />
+        <Act label="No lines" icon={IconBorderNone} onAct={() => put({ border: null })} />
+      </div>
+      <div className={classes.row}>
+        <Button variant="default" size="compact-sm" onClick={() => void session.actions.edit({ do: 'merge-cells', area: session.actions.area })}>
+          Merge
+        </Button>
+        <Button variant="default" size="compact-sm" onClick={() => void session.actions.edit({ do: 'split-cells', area: session.actions.area })}>
+          Split
+        </Button>
+        <Button variant="default" size="compact-sm" onClick={() => void session.actions.edit({ do: 'clear-style', area: session.actions.area })}>
+          Clear style
+        </Button>
+        <Button variant="default" size="compact-sm" onClick={() => session.actions.liftStyle()}>
+          Lift style
+        </Button>
+        <Button variant="default" size="compact-sm" onClick={() => session.actions.layStyle()}>
+          Lay it here
+        </Button>
+      </div>
+    </div>
+  );
+}

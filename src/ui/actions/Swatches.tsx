@@ -1,0 +1,49 @@
+import { ColorInput } from '@mantine/core';
+import classes from './ActionBar.module.css';
+
+interface Props {
+  readonly label: string;
+  readonly colors: readonly string[];
+  readonly chosen: string | undefined;
+  readonly onPick: (color: string | null) => void;
+}
+
+/** A few colours that go together, none, or any other. */
+export function Swatches({ label, colors, chosen, onPick }: Props) {
+  return (
+    <div role="group" aria-label={label}>
+      <div className={classes.swatches}>
+        <span className={classes.label}>{label}</span>
+        <button
+          type="button"
+          className={`${classes.swatch} ${classes.none}`}
+          aria-label={`${label}: none`}
+          aria-pressed={chosen === undefined}
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => onPick(null)}
+        />
+        {colors.map((color) => (
+          <button
+            key={color}
+            type="button"
+            className={classes.swatch}
+            style={{ background: color }}
+            aria-label={`${label}: ${color}`}
+            aria-pressed={chosen === color}
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => onPick(color)}
+          />
+        ))}
+        <ColorInput
+          aria-label={`${label}: another colour`}
+          size="xs"
+          w={104}
+          value={chosen ?? ''}
+          placeholder="#rrggbb"
+          eyeDropperButtonProps={{ 'aria-label': `${label}: a colour from the screen` }}
+          onChangeEnd={(color) => /^#[0-9a-f]{6}$/i.test(color) && onPick(color)}
+        />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,87 @@
+import { ActionIcon, Button, Menu, Modal, TextInput } from '@mantine/core';
+import { IconDotsVertical } from '@tabler/icons-react';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState, type FormEvent } from 'react';
+import type { SheetSummary } from '../../protocol/sheet-summary';
+import { counted } from '../counted';
+import classes from './Desk.module.css';
+
+/** One sheet on the desk: opened by its name, renamed or removed by the menu beside it. */
+export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
+  const router = useRouter();
+  const [asked, setAsked] = useState<'name' | 'removal' | null>(null);
+  const [name, setName] = useState(sheet.name);
+  const [error, setError] = useState<string | null>(null);
+  const path = `/api/sheets/${encodeURIComponent(sheet.id)}`;
+
+  const send = async (request: RequestInit) => {
+    try {
+      const response = await fetch(path, request);
+      if (!response.ok) return setError(((await response.json()) as { refused: string }).refused);
+      setAsked(null);
+      router.refresh();
+    } catch {
+      setError('The server cannot be reached. Try again in a moment.');
+    }
+  };
+  const rename = (event: FormEvent) => {
+    event.preventDefault();
+    if (name.trim() === '') return setError('Give the sheet a name');
+    void send({ method: 'PATCH', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name: name.trim() }) });
+  };
+  const ask = (what: typeof asked) => {
+    setName(sheet.name);
+    setError(null);
+    setAsked(what);
+  };
+
+  return (
+    <li className={classes.item}>
+      <Link href={`/sheets/${encodeURIComponent(sheet.id)}`} className={classes.link} prefetch={false}>
+        <span className={classes.name}>{sheet.name}</span>
+        <span className={classes.fact}>{counted(sheet.records, 'record')}</span>
+        <span className={classes.fact}>{counted(sheet.rules, 'rule')}</span>
+        <time className={classes.fact} dateTime={sheet.changedAt} suppressHydrationWarning>
+          {new Date(sheet.changedAt).toLocaleDateString('en', { day: 'numeric', month: 'short', year: 'numeric' })}
+        </time>
+      </Link>
+      <Menu position="bottom-end">
+        <Menu.Target>
+          <ActionIcon variant="subtle" color="ink" aria-label={`What to do with ${sheet.name}`}>
+            <IconDotsVertical size={16} stroke={1.5} />
+          </ActionIcon>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item onClick={() => ask('name')}>Rename</Menu.Item>
+          <Menu.Item onClick={() => ask('removal')}>Remove</Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+      <Modal opened={asked === 'name'} onClose={() => setAsked(null)} title={`Rename ${sheet.name}`}>
+        <form onSubmit={rename}>
+          <TextInput
+            label="Name"
+            maxLength={120}
+            value={name}
+            error={error}
+            onChange={(event) => setName(event.currentTarget.value)}
+            data-autofocus
+          />
+          <Button type="submit" mt={16}>
+            Rename it
+          </Button>
+        </form>
+      </Modal>
+      <Modal opened={asked === 'removal'} onClose={() => setAsked(null)} title={`Remove ${sheet.name}?`}>
+        <p style={{ margin: '0 0 16px' }}>
+          Its {counted(sheet.records, 'record')}, its {counted(sheet.rules, 'rule')} and its history are gone for everybody, for good.
+        </p>
+        {error && <p role="alert">{error}</p>}
+        <Button onClick={() => void send({ method: 'DELETE' })}>Remove it</Button>
+        <Button variant="default" ml={8} onClick={() => setAsked(null)} data-autofocus>
+          Keep it
+        </Button>
+      </Modal>
+    </li>
+  );
+}

@@ -1,0 +1,170 @@
+import { useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react';
+import type { Area } from '../../protocol/engine-messages';
+import type { Session } from '../sheet/session';
+import type { Geometry, Scroll } from './engine/geometry';
+import { hitTest, type Hit } from './engine/hit-test';
+import { isWholeColumns, selectCell, selectedArea, type Selection } from './engine/selection';
+
+/** What a pointer that is held down is doing. */
+type Drag =
+  | { readonly kind: 'select' }
+  | { readonly kind: 'fill'; readonly from: Area }
+  | { readonly kind: 'width'; readonly column: number; readonly grabbedPx: number }
+  | { readonly kind: 'height'; readonly position: number; readonly grabbedPx: number };
+
+/** What a drag would come to, before it is let go. */
+export type Preview =
+  | { readonly kind: 'fill'; readonly to: Area }
+  | { readonly kind: 'width'; readonly column: number; readonly widthPx: number }
+  | { readonly kind: 'height'; readonly position: number; readonly heightPx: number };
+
+interface Around {
+  readonly session: Session;
+  readonly geometry: Geometry;
+  readonly scroller: RefObject<HTMLDivElement | null>;
+  readonly reveal: (selection: Selection) => void;
+}
+
+const CURSORS: Partial<Record<Hit['kind'], string>> = { 'column-edge': 'col-resize', 'row-edge': 'row-resize', handle: 'crosshair' };
+
+/** What the pointer does on the grid: selects, sizes fields and rows by their edges, fills by the handle. */
+export function usePointer({ session, geometry, scroller, reveal }: Around) {
+  const drag = useRef<Drag | null>(null);
+  const [preview, setPreview] = useState<Preview | null>(null);
+  const [cursor, setCursor] = useState('');
+
+  const pointAt = (event: MouseEvent | PointerEvent) => {
+    const bounds = scroller.current!.getBoundingClientRect();
+    return { x: event.clientX - bounds.left, y: event.clientY - bounds.top };
+  };
+  /** Where the browser has scrolled to, of which its event may not have told yet. */
+  const scrolled = (): Scroll => ({ left: scroller.current!.scrollLeft, top: scroller.current!.scrollTop });
+  const hitAt = (event: MouseEvent | PointerEvent) =>
+    hitTest(geometry, { scroll: scrolled(), selected: selectedArea(session.get().selection) }, pointAt(event));
+
+  const begin = (hit: Hit, event: PointerEvent): Drag | null => {
+    const { x, y } = pointAt(event);
+    switch (hit.kind) {
+      case 'cell':
+        return { kind: 'select' };
+      case 'handle':
+        return { kind: 'fill', from: selectedArea(session.get().selection) };
+      case 'column-edge':
+        return { kind: 'width', column: hit.column, grabbedPx: x - geometry.columnWidth(hit.column) };
+      case 'row-edge':
+        return { kind: 'height', position: hit.position, grabbedPx: y - geometry.rowHeight(hit.position) };
+      default:
+        return null;
+    }
+  };
+
+  const onPointerDown = (event: PointerEvent) => {
+    if (event.pointerType === 'touch' || event.button !== 0 || !(event.target instanceof Element) || event.target.closest('input')) return;
+    if (event.nativeEvent.offsetX > scroller.current!.clientWidth && event.target === scroller.current) return;
+    session.commit();
+    const hit = hitAt(event);
+    selectHit(hit, event, { session, geometry });
+    drag.current = begin(hit, event);
+    scroller.current!.focus({ preventScroll: true });
+    if (drag.current) scroller.current!.setPointerCapture(event.pointerId);
+  };
+
+  const onPointerMove = (event: PointerEvent) => {
+    const held = drag.current;
+    if (!held) {
+      if (event.pointerType !== 'touch') setCursor(CURSORS[hitAt(event).kind] ?? '');
+      return;
+    }
+    const { x, y } = pointAt(event);
+    if (held.kind === 'width') return setPreview({ kind: 'width', column: held.column, widthPx: Math.max(24, x - held.grabbedPx) });
+    if (held.kind === 'height') return setPreview({ kind: 'height', position: held.position, heightPx: Math.max(16, y - held.grabbedPx) });
+    const hit = hitTest(geometry, { scroll: scrolled(), selected: null }, { x, y });
+    if (hit.kind !== 'cell') return;
+    if (held.kind === 'fill') return setPreview({ kind: 'fill', to: filledTo(held.from, hit.cell) });
+    const { anchor, focus } = session.get().selection;
+    if (hit.cell.column !== focus.column || hit.cell.position !== focus.position) reveal({ anchor, focus: hit.cell });
+  };
+
+  const onPointerUp = () => {
+    const held = drag.current;
+    drag.current = null;
+    if (!held || !preview) return;
+    setPreview(null);
+    if (held.kind === 'fill' && preview.kind === 'fill') void session.actions.fill(held.from, preview.to);
+    const area = selectedArea(session.get().selection);
+    if (preview.kind === 'width') {
+      const { column, widthPx } = preview;
+      const several = isWholeColumns(area, geometry) && column >= area.left && column <= area.right;
+      const [left, right] = several ? [area.left, area.right] : [column, column];
+      void session.actions.edit({ do: 'set-widths', left, right, widthsPx: [widthPx] });
+    }
+    if (preview.kind === 'height') {
+      const { position, heightPx } = preview;
+      const several = area.left === 0 && area.right === geometry.columnCount - 1 && position >= area.top && position <= area.bottom;
+      const [top, bottom] = several ? [area.top, area.bottom] : [position, position];
+      void session.actions.edit({ do: 'set-height', top, bottom, heightPx });
+    }
+  };
+
+  const onClick = (event: MouseEvent) => {
+    if ((event.nativeEvent as globalThis.PointerEvent).pointerType !== 'touch' || (event.target as Element).closest('input')) return;
+    session.commit();
+    selectHit(hitTest(geometry, { scroll: scrolled(), selected: null }, pointAt(event)), event, { session, geometry });
+  };
+
+  /** A finger that rests on a cell takes the selection there. */
+  const onContextMenu = (event: MouseEvent) => {
+    if ((event.nativeEvent as globalThis.PointerEvent).pointerType !== 'touch') return;
+    event.preventDefault();
+    selectHit(hitTest(geometry, { scroll: scrolled(), selected: null }, pointAt(event)), { shiftKey: true }, { session, geometry });
+  };
+
+  const onDoubleClick = (event: MouseEvent) => {
+    if ((event.target as Element).closest('input')) return;
+    const hit = hitAt(event);
+    const area = selectedArea(session.get().selection);
+    if (hit.kind === 'cell') session.beginEdit('cell');
+    else if (hit.kind === 'column-edge') {
+      const several = isWholeColumns(area, geometry) && hit.column >= area.left && hit.column <= area.right;
+      void (several ? session.actions.fitFields(area.left, area.right) : session.actions.fitFields(hit.column, hit.column));
+    } else if (hit.kind === 'row-edge') void session.actions.edit({ do: 'set-height', top: hit.position, bottom: hit.position, heightPx: null });
+  };
+
+  return {
+    preview,
+    cursor,
+    handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel: onPointerUp, onClick, onContextMenu, onDoubleClick },
+  };
+}
+
+function selectHit(hit: Hit, { shiftKey }: { shiftKey: boolean }, { session, geometry }: { session: Session; geometry: Geometry }): void {
+  const { anchor } = session.get().selection;
+  const last = { column: geometry.columnCount - 1, position: geometry.rowCount - 1 };
+  switch (hit.kind) {
+    case 'cell':
+      return session.select(shiftKey ? { anchor, focus: hit.cell } : selectCell(hit.cell));
+    case 'column':
+      return session.select({
+        anchor: { column: shiftKey ? anchor.column : hit.column, position: 0 },
+        focus: { column: hit.column, position: last.position },
+      });
+    case 'row':
+      return session.select({
+        anchor: { column: 0, position: shiftKey ? anchor.position : hit.position },
+        focus: { column: last.column, position: hit.position },
+      });
+    case 'corner':
+      return session.select({ anchor: { column: 0, position: 0 }, focus: last });
+    default:
+  }
+}
+
+/** The selection grown towards a cell, down or up, right or left: whichever is further. */
+function filledTo(from: Area, { column, position }: { column: number; position: number }): Area {
+  const down = Math.max(position - from.bottom, from.top - position, 0);
+  const across = Math.max(column - from.right, from.left - column, 0);
+  if (down === 0 && across === 0) return from;
+  return down >= across
+    ? { ...from, top: Math.min(from.top, position), bottom: Math.max(from.bottom, position) }
+    : { ...from, left: Math.min(from.left, column), right: Math.max(from.right, column) };
+}

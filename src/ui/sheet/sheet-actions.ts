@@ -1,0 +1,168 @@
+import type { Wanted } from '../../core/edit/find';
+import type { Edit } from '../../core/edit/registry';
+import type { StylePatch } from '../../core/edit/styles';
+import type { Style } from '../../core/looks/style';
+import { parseRanges } from '../../core/sheet/address';
+import type { AnswerOf, Area, PasteHow } from '../../protocol/engine-messages';
+import { selectCell, selectedArea, type Selection } from '../grid/engine/selection';
+import { widthOf } from '../grid/painter/width-of';
+import type { ClipboardTable } from '../grid/read-clipboard';
+import { writeClipboard } from '../grid/write-clipboard';
+import type { Session } from './session';
+
+/** What a person does to the cells, rows and fields of an open sheet: mostly to those that are selected. */
+export class SheetActions {
+  constructor(private readonly session: Session) {}
+
+  /** Does something to cells, rows or fields; where it cannot be done, says why. */
+  async edit(edit: Edit): Promise<void> {
+    await this.session.tellingRefusals(this.session.ask({ kind: 'edit', edit }));
+  }
+
+  get area(): Area {
+    return selectedArea(this.session.get().selection);
+  }
+
+  async addRecord(): Promise<void> {
+    const position = this.session.get().frame?.rowCount ?? 0;
+    await this.edit({ do: 'insert-rows', at: position, count: 1 });
+    this.session.show(selectCell({ column: 0, position }));
+  }
+
+  /** Sizes fields to their texts. */
+  async fitFields(left: number, right: number): Promise<void> {
+    const texts = await this.session.ask({ kind: 'ask-texts', left, right });
+    await this.edit({ do: 'set-widths', left, right, widthsPx: texts.map(widthOf) });
+  }
+
+  /** Continues the selected cells over a larger area, and selects it. */
+  async fill(from: Area, to: Area): Promise<void> {
+    await this.edit({ do: 'fill-cells', from, to });
+    this.session.select({ anchor: { column: to.left, position: to.top }, focus: { column: to.right, position: to.bottom } });
+  }
+
+  /** Continues the first row or column of the selection over the rest of it. */
+  async fillSelection(direction: 'down' | 'right'): Promise<void> {
+    const to = this.area;
+    await this.edit({ do: 'fill-cells', from: direction === 'down' ? { ...to, bottom: to.top } : { ...to, right: to.left }, to });
+  }
+
+  /** Moves the selected rows up or down, or the selected fields left or right, by one. */
+  async moveSelected(columns: number, rows: number): Promise<void> {
+    const { frame, selection } = this.session.get();
+    const { left, top, right, bottom } = this.area;
+    if (!frame) return;
+    const isOut = (first: number, last: number, count: number): boolean => first < 0 || last >= count;
+    if (isOut(top + rows, bottom + rows, frame.rowCount) || isOut(left + columns, right + columns, frame.fields.length)) return;
+    const moved = this.edit(
+      rows !== 0
+        ? { do: 'move-rows', top, bottom, to: rows < 0 ? top - 1 : bottom + 2 }
+        : { do: 'move-fields', left, right, to: columns < 0 ? left - 1 : right + 2 },
+    );
+    // The selection goes along at once: whoever presses the key again at once means the same rows.
+    const shifted = ({ column, position }: Selection['anchor']) => ({ column: column + columns, position: position + rows });
+    this.session.show({ anchor: shifted(selection.anchor), focus: shifted(selection.focus) });
+    await moved;
+  }
+
+  /** To the last cell that is filled, or the next one, that way. */
+  async moveToEdge(columns: number, rows: number, extend: boolean): Promise<void> {
+    const { anchor, focus } = this.session.get().selection;
+    const cell = await this.session.ask({ kind: 'ask-edge', ...(extend ? focus : anchor), columns, rows });
+    this.session.show(extend ? { anchor, focus: cell } : selectCell(cell));
+  }
+
+  /** Puts a mark on the selected cells, or takes it off where the active one has it. */
+  toggleMark(mark: 'bold' | 'italic' | 'underline' | 'strike'): void {
+    this.style({ [mark]: this.session.get().cell?.style[mark] !== true });
+  }
+
+  style(patch: StylePatch): void {
+    void this.edit({ do: 'apply-style', area: this.area, patch });
+  }
+
+  async copy(): Promise<void> {
+    writeClipboard(await this.session.ask({ kind: 'copy', area: this.area }));
+  }
+
+  /** Pastes into the selection, and selects what was pasted. */
+  async paste(table: ClipboardTable, how: PasteHow): Promise<void> {
+    const { token, rows } = table;
+    const into = this.area;
+    const area = await this.session.tellingRefusals(this.session.ask({ kind: 'paste', area: into, token, table: rows, how }));
+    if (!area) return;
+    this.session.select({ anchor: { column: area.left, position: area.top }, focus: { column: area.right, position: area.bottom } });
+    this.session.notePaste({ table, area: into, how });
+  }
+
+  /** What was pasted just now, pasted otherwise in its place. */
+  async pasteAgain(how: PasteHow): Promise<void> {
+    const { pasted } = this.session.get();
+    if (!pasted) return;
+    this.session.undo();
+    const { left, top, right, bottom } = pasted.area;
+    this.session.select({ anchor: { column: left, position: top }, focus: { column: right, position: bottom } });
+    await this.paste(pasted.table, how);
+  }
+
+  private lifted: Style | null = null;
+
+  /** Takes the style of the active cell, to lay it on others. */
+  liftStyle(): void {
+    this.lifted = this.session.get().cell?.style ?? {};
+  }
+
+  /** Gives the selected cells the style that was lifted, and takes from them what it does not have. */
+  layStyle(): void {
+    if (!this.lifted) return this.session.tell('Lift the style of a cell first.');
+    const none: StylePatch = {
+      fill: null,
+      text: null,
+      bold: null,
+      italic: null,
+      underline: null,
+      strike: null,
+      border: null,
+      number: null,
+      align: null,
+      stand: null,
+      wrap: null,
+      sizePx: null,
+      family: null,
+    };
+    this.style({ ...none, ...this.lifted });
+  }
+
+  /** Selects a cell, a range or a named range that was typed; says where it cannot be found. */
+  jump(text: string): void {
+    const { frame } = this.session.get();
+    const named = frame?.names.find(({ name }) => name.toLowerCase() === text.trim().toLowerCase());
+    const range = parseRanges((named?.refersTo ?? text).replace(/^=/, '').replaceAll('$', ''))?.[0];
+    const field = frame?.fields.findIndex(({ label }) => label.toLowerCase() === text.trim().toLowerCase()) ?? -1;
+    if (!frame) return;
+    if (!range && field >= 0) {
+      this.session.show({ anchor: { column: field, position: 0 }, focus: { column: field, position: frame.rowCount - 1 } });
+      return;
+    }
+    if (!range || range.left >= frame.fields.length || range.top >= frame.rowCount) {
+      this.session.tell(`There is no cell, range, name or field “${text}” in this sheet.`);
+      return;
+    }
+    this.session.show({
+      anchor: { column: range.left, position: range.top },
+      focus: { column: Math.min(range.right, frame.fields.length - 1), position: Math.min(range.bottom, frame.rowCount - 1) },
+    });
+  }
+
+  find(wanted: Wanted): Promise<AnswerOf<'find'> | undefined> {
+    return this.session.tellingRefusals(this.session.ask({ kind: 'find', wanted }));
+  }
+
+  measure(): Promise<AnswerOf<'measure'>> {
+    return this.session.ask({ kind: 'measure', area: this.area });
+  }
+
+  textsOf(column: number): Promise<AnswerOf<'ask-values'>> {
+    return this.session.ask({ kind: 'ask-values', column });
+  }
+}

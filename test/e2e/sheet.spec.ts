@@ -1,0 +1,352 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { makeSheet, SheetPage } from './sheet-page';
+
+const READINGS = [
+  ['Station', 'Oxygen', 'Nitrate'],
+  ['Alder Weir', '8.1', '2.5'],
+  ['Birch Ford', '4.2', '7'],
+  ['Cedar Sluice', '', '3.25'],
+  ['Birch Ford', '6.4', '12'],
+];
+
+test('moving about: to the edge of the data, to an address, a label, and from one find to the next', async ({ page }) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, READINGS));
+  const address = page.getByTestId('address');
+  await sheet.cell('A1').click();
+  await page.keyboard.press('Control+ArrowDown');
+  await expect(address).toHaveValue('A5');
+  await page.keyboard.press('Control+Shift+ArrowRight');
+  await expect(address).toHaveValue('A5:C5');
+  await sheet.cell('B2').click();
+  await page.keyboard.press('Control+ArrowDown');
+  await expect(address).toHaveValue('B3');
+
+  await sheet.goTo('c3:a2');
+  await expect(address).toHaveValue('A2:C3');
+  await sheet.goTo('nitrate');
+  await expect(address).toHaveValue('C1:C61');
+  await expect(page.getByTestId('status')).toContainText('Sum 24.75');
+  await sheet.goTo('ZZ900');
+  await expect(page.getByText('There is no cell, range, name or field “ZZ900”')).toBeVisible();
+
+  await sheet.cell('A1').click();
+  await page.keyboard.press('Control+f');
+  const find = page.getByRole('search');
+  await find.getByLabel('Find', { exact: true }).fill('birch');
+  await find.getByRole('button', { name: 'Next' }).click();
+  await expect(find.getByRole('status')).toHaveText('1 of 2 cells');
+  await expect(address).toHaveValue('A3');
+  await find.getByRole('button', { name: 'Next' }).click();
+  await expect(address).toHaveValue('A5');
+  await find.getByLabel('Replace by').fill('Elm');
+  await find.getByRole('button', { name: 'Replace all' }).click();
+  await expect(sheet.cell('A5')).toHaveText('Elm Ford');
+  await find.getByLabel('Find', { exact: true }).fill('(');
+  await find.getByLabel('Pattern').check();
+  await find.getByRole('button', { name: 'Next' }).click();
+  await expect(page.getByText('“(” cannot be read as a pattern.')).toBeVisible();
+  await find.getByRole('button', { name: 'Close' }).click();
+  await sheet.actions.getByRole('button', { name: 'Undo' }).click();
+  await expect(sheet.cell('A5')).toHaveText('Birch Ford');
+});
+
+test('copying, cutting and pasting here and from other programs, and filling on', async ({ page }) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, READINGS));
+  // A formula moves along; its style comes with it; what is cut is gone.
+  await sheet.type('D2', '=B2+$C$2');
+  await sheet.cell('D2').click();
+  await page.keyboard.press('Control+b');
+  await page.keyboard.press('Control+c');
+  await sheet.cell('D3').click();
+  await page.keyboard.press('Control+v');
+  await expect(sheet.cell('D3')).toHaveText('6.7');
+  await expect(sheet.cell('D3')).toHaveAttribute('data-bold', 'true');
+  await expect(sheet.line).toHaveValue('=B3+$C$2');
+  // What was pasted can be pasted otherwise, and a style taken from one place to another.
+  await page.getByRole('button', { name: 'values only' }).click();
+  await expect(sheet.line).toHaveValue('10.6');
+  await expect(sheet.cell('D3')).not.toHaveAttribute('data-bold');
+  await page.getByRole('button', { name: 'looks only' }).click();
+  await expect(sheet.line).toHaveValue('');
+  await expect(sheet.cell('D3')).toHaveAttribute('data-bold', 'true');
+  await page.getByRole('button', { name: 'with everything' }).click();
+  await expect(sheet.line).toHaveValue('=B3+$C$2');
+  await sheet.act('Style');
+  await sheet.act('Lift style');
+  await sheet.cell('A4').click();
+  await sheet.act('Lay it here');
+  await expect(sheet.cell('A4')).toHaveAttribute('data-bold', 'true');
+  await sheet.act('Style');
+
+  await sheet.select('A2', 'B2');
+  await page.keyboard.press('Control+x');
+  await expect(sheet.cell('A2')).toHaveText('');
+  await sheet.cell('F9').click();
+  await page.keyboard.press('Control+v');
+  await expect(sheet.cell('G9')).toHaveText('8.1');
+
+  // A table from another program, and one that reaches beyond the sheet.
+  const paste = (type: string, data: string) =>
+    page.getByRole('grid').evaluate(
+      (grid, [kind, text]) => {
+        const clipboard = new DataTransfer();
+        clipboard.setData(kind, text);
+        grid.dispatchEvent(new ClipboardEvent('paste', { clipboardData: clipboard, bubbles: true, cancelable: true }));
+      },
+      [type, data] as const,
+    );
+  await sheet.cell('B12').click();
+  await paste('text/html', '<p>x</p><table><tr><td colspan="2">wide</td><td> 1,234 </td></tr><tr><td>a</td><td>b</td><td>5%</td></tr></table>');
+  await expect(sheet.cell('D13')).toHaveText('5%');
+  expect(await sheet.texts('BCD', 12, 13)).toEqual([
+    ['wide', '', '1,234'],
+    ['a', 'b', '5%'],
+  ]);
+  await sheet.goTo('L61');
+  await paste('text/plain', 'one\t"two ""quoted"""\nthree\tfour\n');
+  await expect(page.getByTestId('address')).toHaveValue('L61:M62');
+  await expect(sheet.cell('M61')).toHaveText('two "quoted"');
+  await expect(sheet.actions.getByRole('button', { name: 'Undo' })).toBeEnabled();
+  await sheet.actions.getByRole('button', { name: 'Undo' }).click();
+  await expect(sheet.cell('M61')).toHaveCount(0);
+
+  // Series by the handle, a formula by the keys.
+  await sheet.goTo('A2');
+  await sheet.typeDown('F2', '3', '5');
+  await sheet.select('F2', 'F3');
+  await sheet.fillTo('F3', 'F6');
+  await expect(sheet.cell('F6')).toHaveText('11');
+  await sheet.type('E2', '=F2*2');
+  await sheet.select('E2', 'E6');
+  await page.keyboard.press('Alt+Shift+ArrowDown');
+  await expect(sheet.cell('E6')).toHaveText('22');
+});
+
+test('rows and fields: inserted, moved, sized, hidden, duplicated, removed; rules and formulas follow; all of it can be taken back by name', async ({
+  page,
+}) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, READINGS));
+  await sheet.typeAcross('D2', '=SUM(B2:B5)', "=AVERAGE('Nitrate')");
+  await expect(sheet.cell('D2')).toHaveText('18.7');
+  await sheet.cell('A3').click();
+  await sheet.menu('Rows', 'Insert a row above');
+  await expect(sheet.cell('A4')).toHaveText('Birch Ford');
+  await sheet.type('B3', '1.3');
+  await expect(sheet.cell('D2')).toHaveText('20');
+  await sheet.cell('B6').click();
+  await page.keyboard.press('Alt+ArrowUp');
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect(sheet.cell('B4')).toHaveText('6.4');
+  await expect(sheet.cell('D2')).toHaveText('20');
+
+  // A new name for a label is the formula's as well.
+  await sheet.type('C1', 'Nitrate as N');
+  await sheet.cell('E2').click();
+  await expect(sheet.line).toHaveValue("=AVERAGE('Nitrate as N')");
+
+  await sheet.cell('B1').click();
+  await sheet.menu('Fields', 'Insert a field on the left');
+  await expect(sheet.cell('C2')).toHaveText('8.1');
+  await sheet.cell('E2').click();
+  await expect(sheet.line).toHaveValue('=SUM(C2:C6)');
+  await page.keyboard.press('Alt+ArrowLeft');
+  await expect(sheet.cell('D2')).toHaveText('20');
+
+  // Two fields are sized together by the edge of one, and fitted by a double click on it.
+  const width = async (address: string) => (await sheet.cell(address).boundingBox())!.width;
+  const letters = (await sheet.cell('B1').boundingBox())!;
+  await page.mouse.click(letters.x + 40, letters.y - 12);
+  await page.keyboard.down('Shift');
+  await page.mouse.click(letters.x + letters.width + 40, letters.y - 12);
+  await page.keyboard.up('Shift');
+  await page.mouse.move(letters.x + letters.width, letters.y - 12);
+  await page.mouse.down();
+  await page.mouse.move(letters.x + letters.width + 40, letters.y - 12, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(() => width('B1')).toBe(160);
+  await expect.poll(() => width('C1')).toBe(160);
+  await page.mouse.dblclick(letters.x + 160, letters.y - 12);
+  await expect.poll(() => width('C1')).toBeLessThan(110);
+  await expect(sheet.actions.getByRole('button', { name: 'Undo' })).toBeEnabled();
+  await sheet.actions.getByRole('button', { name: 'Undo' }).hover();
+  await expect(page.getByRole('tooltip', { name: 'Undo: width of 2 fields' })).toBeVisible();
+
+  await sheet.cell('B1').click();
+  await sheet.menu('Fields', /^Hide/);
+  await expect(sheet.cell('B1')).toHaveCount(0);
+  await sheet.menu('Fields', 'Show the hidden field');
+  await expect(sheet.cell('B1')).toBeVisible();
+  await sheet.cell('A2').click();
+  await sheet.menu('Rows', 'Duplicate row 2');
+  await expect(sheet.cell('A3')).toHaveText('Alder Weir');
+  await sheet.menu('Rows', 'Remove row 2');
+  await sheet.cell('C1').click();
+  await sheet.menu('Fields', /^Remove/);
+  await expect(sheet.cell('D2')).not.toHaveText('8.1');
+
+  for (let step = 0; step < 14; step++) await page.keyboard.press('Control+z');
+  await expect(sheet.cell('B2')).toHaveText('8.1');
+  await expect(sheet.cell('D2')).toHaveText('18.7');
+  await expect(sheet.cell('A3')).toHaveText('Birch Ford');
+  await sheet.isLive();
+  await page.reload();
+  await expect(sheet.cell('D2')).toHaveText('18.7');
+});
+
+test('records are put in order for everybody, and filtered for oneself; totals cover all of them', async ({ page, context }) => {
+  const id = await makeSheet(page, READINGS);
+  const sheet = await SheetPage.open(page, id);
+  const other = await SheetPage.open(await context.newPage(), id);
+  await page.bringToFront();
+  await sheet.cell('C1').click();
+  await sheet.menu('Fields', 'Greatest');
+  await sheet.actions.getByRole('button', { name: 'Order and filter' }).click();
+  await page.getByRole('button', { name: 'Falling' }).click();
+  await page.keyboard.press('Escape');
+  await expect(sheet.cell('C2')).toHaveText('12');
+  await expect(other.cell('C2')).toHaveText('12');
+  expect((await sheet.texts('C', 2, 5)).flat()).toEqual(['12', '7', '3.25', '2.5']);
+
+  await sheet.cell('A1').click();
+  await sheet.actions.getByRole('button', { name: 'Order and filter' }).click();
+  await page.getByLabel('Blank (56)').uncheck();
+  await page.getByLabel('Birch Ford (2)').uncheck();
+  await page.keyboard.press('Escape');
+  await expect(sheet.cell('A2')).toHaveCount(0);
+  await expect(sheet.cell('A4')).toBeVisible();
+  await expect(sheet.cell('C62')).toHaveText('12');
+  await expect(other.cell('A2')).toBeVisible();
+  // The arrows pass over what is out of view.
+  await sheet.cell('A1').click();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByTestId('address')).toHaveValue('A4');
+  await sheet.actions.getByRole('button', { name: 'Filtered' }).click();
+  await page.getByRole('button', { name: 'Show all records' }).click();
+  await page.keyboard.press('Escape');
+  await expect(sheet.cell('A2')).toBeVisible();
+});
+
+test('the teacher’s sheet, from an empty one: directions across, a shaded header, an answer field, and looks that come while one types', async ({
+  page,
+}) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, [['']]));
+  await sheet.typeAcross('A1', 'Clue', 'Group A', 'Group B', 'Key');
+  await sheet.cell('A1').click();
+  await sheet.menu('Rows', 'Insert a row above');
+  await sheet.type('A1', 'Which riverfly is it? Read the clue and type its name in your group’s field.');
+  await sheet.select('A1', 'C1');
+  await sheet.act('Style');
+  const style = page.getByRole('group', { name: 'Style' });
+  await style.getByRole('button', { name: 'Merge' }).click();
+  await sheet.cell('A1').click();
+  await style.getByRole('button', { name: 'Wrap long text' }).click();
+  await style.getByRole('button', { name: 'Centre' }).click();
+  await style.getByLabel('Fill: #f3ead7').click();
+  await expect(sheet.cell('A1')).toHaveAttribute('data-fill', '#f3ead7');
+  await expect(sheet.cell('B1')).toHaveCount(0);
+  expect((await sheet.cell('A1').boundingBox())!.width).toBe(360);
+  const gutter = (await sheet.cell('A1').boundingBox())!;
+  await page.mouse.move(gutter.x - 20, gutter.y + gutter.height - 1);
+  await page.mouse.down();
+  await page.mouse.move(gutter.x - 20, gutter.y + 47, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(async () => (await sheet.cell('A1').boundingBox())!.height).toBeGreaterThan(44);
+
+  await sheet.select('A2', 'D2');
+  await style.getByLabel('Fill: #2c3350').click();
+  await style.getByRole('button', { name: 'Centre' }).click();
+  await expect(sheet.cell('C2')).toHaveAttribute('data-fill', '#2c3350');
+  await sheet.typeDown('A3', 'Three tails and gills along its sides', 'Lives in a case of small stones', 'Two tails, and climbs out to hatch');
+  await sheet.typeDown('D3', 'Mayfly', 'Caddis', 'Stonefly');
+  await sheet.select('A2', 'D5');
+  await style.getByRole('button', { name: 'Thick line around all of them' }).click();
+
+  // Answers that are right, by the record's own key; the rule covers the header no more than the directions.
+  await sheet.cell('B3').click();
+  await sheet.legend.getByRole('button', { name: 'New rule' }).click();
+  await page.getByRole('menuitem', { name: /Compare with a value/ }).click();
+  await sheet.pick('Comparison', 'is');
+  await sheet.pick('Threshold is', 'the record’s Key');
+  await sheet.bench.getByLabel('Name of the rule').fill('Right');
+  await sheet.pick('Look', 'Clear');
+  await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
+  await sheet.typeDown('B3', 'mayfly', 'cadis', 'STONEFLY ');
+  await expect(sheet.count('Right')).toHaveText('2 of 60');
+  await expect(sheet.cell('B3')).toHaveAccessibleName('mayfly, Right');
+  await expect(sheet.cell('B4')).toHaveAccessibleName('cadis');
+  await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#2c3350');
+
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id: broken, nodes }) => [broken, nodes[0]!.html])).toEqual([]);
+});
+
+test('the analyst’s planner, from an empty sheet: a table from formulas with mixed anchors, and what is too long in it told by a rule', async ({
+  page,
+}) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, [['']]));
+  await sheet.typeAcross('A1', 'Flow', '8', '12', '16', '20');
+  await sheet.typeDown('A2', '50', '100');
+  await sheet.select('A2', 'A3');
+  await sheet.fillTo('A3', 'A6');
+  await expect(sheet.cell('A6')).toHaveText('250');
+  // Hours of aeration: a tenth of the flow for each 4 degrees. Right first, then down: each cell reads its own row and column.
+  await sheet.type('B2', '=$A2*B$1/40');
+  await sheet.select('B2', 'E2');
+  await page.keyboard.press('Alt+Shift+ArrowRight');
+  await sheet.select('B2', 'E6');
+  await page.keyboard.press('Alt+Shift+ArrowDown');
+  await expect(sheet.cell('E6')).toHaveText('125');
+  expect(await sheet.texts('ABCDE', 2, 6)).toEqual(
+    [50, 100, 150, 200, 250].map((flow) => [flow, ...[8, 12, 16, 20].map((degrees) => (flow * degrees) / 40)].map(String)),
+  );
+  await sheet.cell('D4').click();
+  await expect(sheet.line).toHaveValue('=$A4*D$1/40');
+  await sheet.actions.getByRole('button', { name: 'Numbers' }).click();
+  await page.getByRole('menuitem', { name: 'One decimal more' }).click();
+  await page.keyboard.press('Escape');
+  await expect(sheet.cell('D4')).toHaveText('60.0');
+
+  // A threshold over all four fields; another flow recolours its row at once.
+  await sheet.select('B2', 'E2');
+  await sheet.legend.getByRole('button', { name: 'New rule' }).click();
+  await page.getByRole('menuitem', { name: /Compare with a value/ }).click();
+  await sheet.pick('Comparison', 'is above');
+  await sheet.bench.getByRole('textbox', { name: 'Threshold', exact: true }).fill('100');
+  await sheet.bench.getByLabel('Name of the rule').fill('Too long');
+  await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
+  await expect(sheet.count('Too long')).toHaveText('1 of 240');
+  await sheet.type('A6', '500');
+  await expect(sheet.count('Too long')).toHaveText('3 of 240');
+  await expect(sheet.cell('D6')).toHaveAccessibleName('200, Too long');
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+  test('a range by long press, a style, a row, an entry: all by touch', async ({ page }) => {
+    const sheet = await SheetPage.open(page, await makeSheet(page, READINGS));
+    await sheet.cell('A2').tap();
+    // Playwright has no long press: this is what a browser makes of one.
+    await sheet.cell('B3').evaluate((cell) => {
+      const { x, y, width, height } = cell.getBoundingClientRect();
+      const at = { clientX: x + width / 2, clientY: y + height / 2, bubbles: true, cancelable: true, pointerType: 'touch' };
+      cell.dispatchEvent(new PointerEvent('contextmenu', at));
+    });
+    await expect(page.getByTestId('address')).toHaveValue('A2:B3');
+    await sheet.actions.getByRole('button', { name: 'Bold' }).tap();
+    await expect(sheet.cell('B3')).toHaveAttribute('data-bold', 'true');
+    await sheet.actions.getByRole('button', { name: 'Rows' }).tap();
+    await page.getByRole('menuitem', { name: 'Insert 2 rows above' }).tap();
+    await expect(sheet.cell('A4')).toHaveText('Alder Weir');
+    await sheet.cell('A2').tap();
+    await sheet.line.tap();
+    await sheet.line.fill('Elm Pool');
+    await sheet.line.press('Enter');
+    await expect(sheet.cell('A2')).toHaveText('Elm Pool');
+    await sheet.actions.getByRole('button', { name: 'Undo' }).tap();
+    await expect(sheet.cell('A2')).toHaveText('');
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    expect(violations.map(({ id }) => id)).toEqual([]);
+  });
+});
