@@ -37,9 +37,71 @@ export async function benchBrowser(address, sheet) {
       'a frame or two',
     );
     figure('longest block of the main thread: edits, drags, scrolling', ms(await longest(page)), 'three frames at rest 50 ms', 'under 50 ms');
+    await largeEdits(page);
+    await page.goto(`${address}/sheets/dressed`);
+    await page.locator('[data-address="G5"][data-rules]').waitFor({ timeout: 60_000 });
+    const dressed = await frames(page, 900);
+    figure(
+      'frames a second with fills, bars, icons and borders on',
+      dressed.rate.toFixed(0),
+      `under the demo's rules alone ${scrolled.rate.toFixed(0)}`,
+      '50 or more',
+    );
+    figure('slowest frame in 20 of that scrolling', ms(dressed.slow), `under the demo's rules alone ${ms(scrolled.slow)}`, '');
   } finally {
     await browser.close();
   }
+}
+
+/** What people do to all records at once, from the last key or click to the cells in view painted anew. */
+async function largeEdits(page) {
+  const cell = (address) => page.locator(`[data-address="${address}"]`);
+  const goTo = async (where) => {
+    await page.getByLabel('Go to a cell').fill(where);
+    await page.getByLabel('Go to a cell').press('Enter');
+  };
+  const change = async (says, address, act) => {
+    await page.evaluate(() => (document.querySelector('[role=grid]').scrollTop = 0));
+    const before = await cell(address).textContent();
+    const took = await timed(async () => {
+      await act();
+      await page.waitForFunction(([at, was]) => document.querySelector(`[data-address="${at}"]`)?.textContent !== was, [address, before], {
+        polling: 'raf',
+      });
+    });
+    figure(says, ms(took), '', 'about a second');
+  };
+  const order = page.getByRole('button', { name: 'Order and filter' });
+  const choose = async (button) => {
+    await cell('G1').click();
+    await order.click();
+    await page.getByRole('button', { name: button }).waitFor();
+    return page.getByRole('button', { name: button });
+  };
+  const falling = await choose('Falling');
+  await change('sheet open: 100,000 records sorted', 'G2', () => falling.click());
+  await page.keyboard.press('Escape');
+  await goTo('L2');
+  await change('sheet open: a formula entered and filled down 100,000 rows', 'L4', async () => {
+    await page.keyboard.type('=G2*2+E2');
+    await page.keyboard.press('Enter');
+    await goTo('L2:L100001');
+    await page.evaluate(() => (document.querySelector('[role=grid]').scrollTop = 0));
+    await page.keyboard.press('Alt+Shift+ArrowDown');
+  });
+  await goTo('A2');
+  await change('sheet open: 10,000 x 10 cells pasted', 'B4', () =>
+    page.evaluate(() => {
+      const clipboard = new globalThis.DataTransfer();
+      clipboard.setData(
+        'text/plain',
+        Array.from({ length: 10_000 }, (_, row) => Array.from({ length: 10 }, (__, field) => row * field + 1).join('\t')).join('\n'),
+      );
+      document
+        .querySelector('[role=grid]')
+        .dispatchEvent(new globalThis.ClipboardEvent('paste', { clipboardData: clipboard, bubbles: true, cancelable: true }));
+    }),
+  );
 }
 
 async function timed(work) {

@@ -1,4 +1,5 @@
-import { isFormulaInput, showReferences } from '../core/formula/keep-references';
+import { isFormulaInput } from '../core/formula/is-formula-input';
+import { showReferences } from '../core/formula/keep-references';
 import type { PastedCell } from '../core/edit/cells';
 import { transposed } from '../core/edit/cells';
 import { writeCsv } from '../core/exchange/csv/write-csv';

@@ -16,10 +16,11 @@ import { mergeAreas } from '../core/sheet/merge-areas';
 import type { Theme } from '../core/looks/first-family';
 import type { SheetId } from '../core/sheet/ids';
 import { unpackSheet } from '../protocol/packed-sheet';
-import type { Area, CellAnswer, CopiedText, Event, Filter, LegendEntry, Request, SheetFrame, ShownField } from '../protocol/engine-messages';
+import type { Area, CellAnswer, CopiedText, Event, Filter, LegendEntry, Place, Request, SheetFrame, ShownField } from '../protocol/engine-messages';
 import { copyArea, pastedCells, type Copied } from './clipboard';
 import { LiveLink } from './live-link';
 import { edgeFrom } from './edge-from';
+import { HeldSelection } from './held-selection';
 import { longestTexts } from './longest-texts';
 import { valuesOf } from './values-of';
 import { Replica } from './replica';
@@ -31,7 +32,7 @@ import { windowOf } from './window-of';
 const MOST_FOUND = 10_000;
 
 /** What has to be told to the page since it was last told. */
-type News = 'frame' | 'window' | 'legend' | 'undo';
+type News = 'frame' | 'window' | 'legend' | 'undo' | 'selection';
 
 /** Hosts the core for one page: keeps the sheet, follows the server, answers the page, and tells it what changed. */
 export class Engine {
@@ -44,6 +45,7 @@ export class Engine {
   private spotlight: string | null = null;
   private filter: Filter | null = null;
   private copied: Copied | null = null;
+  private readonly selected = new HeldSelection();
   private readonly news = new Set<News>();
   /** The frame as it was last told: most edits leave it as it is. */
   private toldFrame = '';
@@ -69,7 +71,7 @@ export class Engine {
       case 'change':
         return this.change(request.operations, request.operations.some(({ kind }) => kind.includes('rules')) ? 'rules' : 'change');
       case 'enter':
-        return this.enter(request.column, request.position, request.input);
+        return this.enter(request);
       case 'edit':
         return this.edit(request.edit);
       case 'copy':
@@ -99,8 +101,9 @@ export class Engine {
       case 'spotlight':
         this.spotlight = request.rule;
         return this.note('window');
-      case 'ask-cell':
-        return this.cell(request.column, request.position);
+      case 'select':
+        this.selected.hold(this.sheet, request.selection);
+        return this.cell(request.selection.anchor);
       case 'ask-match':
         return this.match(request.rule, request.after);
       case 'ask-profile':
@@ -141,7 +144,7 @@ export class Engine {
     this.link = new LiveLink(id, () => replica.sequence, {
       received: (changes) => {
         for (const change of changes) replica.receive(change);
-        this.note('frame', 'window', 'legend');
+        this.note('frame', 'window', 'legend', 'selection');
         this.tellLink('live');
       },
       accepted: () => this.tellLink('live'),
@@ -178,19 +181,25 @@ export class Engine {
     const operations = [...(held.length ? [{ kind: 'set-cells' as const, cells: held }] : []), ...withFollowers(sheet, asked)];
     const change = { id: nanoid(), operations };
     const inverse = this.opened.apply(change);
+    this.selected.holdAnew(sheet);
     this.link?.send(change);
     this.note('frame', 'window', 'legend', 'undo');
     return { changeId: change.id, inverse, says };
   }
 
-  private enter(column: number, position: number, input: string): null {
-    const slot = this.sheet.order[position];
-    const field = this.sheet.fields[column];
-    if (slot === undefined || !field) return null;
-    const kept = keepReferences(input, this.sheet, inRow(this.sheet, slot));
-    if (this.sheet.columns[column]!.inputAt(slot) === kept) return null;
-    const says = `entry in ${columnLetters(column)}${position + 1}`;
-    return this.change([{ kind: 'set-cells', cells: [{ row: this.sheet.rowId(slot), field: field.id, input: kept }] }], says);
+  private enter({ column, position, cell, input }: Extract<Request, { kind: 'enter' }>): null {
+    const { sheet } = this;
+    const slot = cell ? sheet.findSlot(cell.row) : sheet.order[position];
+    const at = cell ? sheet.findColumn(cell.field) : column;
+    const field = at === undefined ? undefined : sheet.fields[at];
+    if (slot === undefined || at === undefined || !field) {
+      if (cell && input !== '') this.tell({ kind: 'change-refused', message: goneWhileTyping(input) });
+      return null;
+    }
+    const kept = keepReferences(input, sheet, inRow(sheet, slot));
+    if (sheet.columns[at]!.inputAt(slot) === kept) return null;
+    const says = `entry in ${columnLetters(at)}${sheet.positionOf(slot) + 1}`;
+    return this.change([{ kind: 'set-cells', cells: [{ row: sheet.rowId(slot), field: field.id, input: kept }] }], says);
   }
 
   private edit(edit: Edit): null {
@@ -216,7 +225,7 @@ export class Engine {
     return { left: area.left, top: area.top, right: area.left + width - 1, bottom: area.top + Math.max(1, rows.length) - 1 };
   }
 
-  private cell(column: number, position: number): CellAnswer | null {
+  private cell({ column, position }: Place): CellAnswer | null {
     const slot = this.sheet.order[position];
     const field = this.sheet.fields[column];
     if (slot === undefined || !field) return null;
@@ -236,7 +245,7 @@ export class Engine {
   }
 
   /** The next cell below a position that a rule gives a look, from the top again after the last. */
-  private match(id: string, after: number): { column: number; position: number } | null {
+  private match(id: string, after: number): Place | null {
     const running = this.opened.evaluation.running.find((candidate) => candidate.rule.id === id);
     const { order } = this.sheet;
     for (let step = 1; running && step <= order.length; step++) {
@@ -266,12 +275,14 @@ export class Engine {
       this.toldFrame = JSON.stringify(frame);
       events.push({ kind: 'frame-changed', frame });
     }
+    const moved = news.has('selection') ? this.selected.moved(this.sheet) : null;
+    if (moved) events.push({ kind: 'selection-moved', ...moved });
     if (news.has('window')) {
       const { spotlight } = this;
       const heights = rowHeights(this.replica, this.filter);
       const window = windowOf(this.replica, this.area, { spotlight, heights });
       const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: this.frozenRows() - 1 }, { spotlight, heights });
-      for (const part of [window, frozen]) buffers.push(part.looks.buffer, part.aligns.buffer, part.spotlit.buffer);
+      for (const part of [window, frozen]) buffers.push(part.looks.buffer, part.bars.buffer, part.aligns.buffer, part.spotlit.buffer);
       events.push({ kind: 'window-resolved', window, frozen });
     }
     if (news.has('legend')) events.push({ kind: 'rules-counted', legend: this.legend() });
@@ -321,6 +332,9 @@ export class Engine {
     });
   }
 }
+
+const goneWhileTyping = (input: string): string =>
+  `Somebody removed the record or field while you typed into it. What you typed was: ${input.slice(0, 500)}`;
 
 /** One cell in each place of an area. Its formula moves along. */
 const spread = (cell: PastedCell, { left, top, right, bottom }: Area): PastedCell[][] =>

@@ -1,9 +1,10 @@
+import type { LookBar } from '../core/looks/look';
 import type { Style } from '../core/looks/style';
 import { TAG } from '../core/values/cell-value';
 import { shownAt, shownBy } from '../core/sheet/shown-cell';
 import { decidingOutcome, sourcesOf, type ResolvedLook } from '../core/rules/resolver';
 import type { RunningRule } from '../core/rules/running-rule';
-import type { Area, PaintedLook, RowHeights, SheetWindow } from '../protocol/engine-messages';
+import { BAR_SHARES, type Area, type PaintedLook, type RowHeights, type SheetWindow } from '../protocol/engine-messages';
 import type { Replica } from './replica';
 
 /** The part of a sheet under an area, ready to paint. Cost: a few microseconds a cell, and nothing for the rest of the sheet. */
@@ -21,11 +22,14 @@ export function windowOf(
   const aligns = new Uint8Array(width * height);
   const spotlit = new Uint8Array(spotlight === null ? 0 : width * height);
   const names = evaluation.running.map((running) => running.rule.name);
-  const indexOf = new Map<ResolvedLook, Map<string, number>>();
+  // Bars are as many as their cells: what they have in common is one look, and their lengths go apart.
+  let bars = new Float32Array(0);
+  const indexOf = new Map<ResolvedLook | string, Map<string, number>>();
   const table: PaintedLook[] = [];
   const indexOfLook = (look: ResolvedLook, style: Style | undefined): number => {
-    const styles = indexOf.get(look) ?? new Map<string, number>();
-    indexOf.set(look, styles);
+    const alike = look.properties.has('bar') ? keyWithoutShares(look) : look;
+    const styles = indexOf.get(alike) ?? new Map<string, number>();
+    indexOf.set(alike, styles);
     const key = style ? JSON.stringify(style) : '';
     const known = styles.get(key);
     if (known !== undefined) return known;
@@ -42,6 +46,11 @@ export function windowOf(
     for (let column = area.left; column <= area.right; column++, at++) {
       const look = evaluation.resolver.resolve(column, slot);
       looks[at] = indexOfLook(look, sheet.styleAt(column, slot));
+      const bar = look.properties.get('bar') as LookBar | undefined;
+      if (bar) {
+        if (bars.length === 0) bars = new Float32Array(width * height * BAR_SHARES).fill(NaN);
+        bars.set([bar.start, bar.end, bar.axis ?? NaN], at * BAR_SHARES);
+      }
       texts.push(textAt(sheet, { column, slot }, look));
       const tag = sheet.columns[column]!.tags[slot];
       aligns[at] = tag === TAG.number || tag === TAG.date ? 1 : tag === TAG.logical || tag === TAG.error ? 2 : 0;
@@ -49,7 +58,26 @@ export function windowOf(
     }
   }
   const roles = rows.map((position) => sheet.roleAt(sheet.order[position]!));
-  return { area, rows, texts, looks, lookTable: table, aligns, spotlit, roles };
+  return { area, rows, texts, looks, bars, lookTable: table, aligns, spotlit, roles };
+}
+
+/** Numbers the objects among values of looks: rules share them between cells, so that the same object means the same value. */
+const numberOf = new WeakMap<object, number>();
+let numbered = 0;
+
+/** Says what a look is, its bar's length aside. */
+function keyWithoutShares({ properties, rules }: ResolvedLook): string {
+  let key = rules.join(',');
+  for (const [property, value] of properties) {
+    if (typeof value !== 'object' || value === null) key += `|${property}=${String(value)}`;
+    else if (property === 'bar') key += `|${(value as LookBar).color}${(value as LookBar).style}`;
+    else {
+      const known = numberOf.get(value) ?? ++numbered;
+      numberOf.set(value, known);
+      key += `|${property}#${known}`;
+    }
+  }
+  return key;
 }
 
 function rowsInView({ top, bottom }: Area, heights: RowHeights): number[] {

@@ -15,6 +15,9 @@ import type { NamedRange } from '../core/sheet/sheet-part';
 
 export const PROTOCOL_VERSION = 1;
 
+/** Numbers of a bar in a window. */
+export const BAR_SHARES = 3;
+
 /** Rows and columns by position, both ends included. */
 export interface Area {
   readonly left: number;
@@ -23,13 +26,34 @@ export interface Area {
   readonly bottom: number;
 }
 
+/** A cell by where it stands. */
+export interface Place {
+  readonly column: number;
+  readonly position: number;
+}
+
+/** A cell by what it is, wherever it stands. */
+export interface CellIds {
+  readonly row: RowId;
+  readonly field: FieldId;
+}
+
+/** A range from the cell where it was begun to the cell where it ends now; the first is where typing goes. */
+export interface Selection {
+  readonly anchor: Place;
+  readonly focus: Place;
+  /** Ranges that were chosen before and are selected as well. */
+  readonly also?: readonly Area[];
+}
+
 /** What the page asks of the engine. Each is answered by one `done` or `failed` with its id. */
 export type Request =
   | { readonly kind: 'open'; readonly sheet: SheetId; readonly theme: Theme }
   | { readonly kind: 'look-at'; readonly area: Area }
   | { readonly kind: 'use-theme'; readonly theme: Theme }
   | { readonly kind: 'change'; readonly operations: readonly Operation[] }
-  | { readonly kind: 'enter'; readonly column: number; readonly position: number; readonly input: string }
+  /** With \`cell\`, the entry goes there, wherever it has come to stand. */
+  | { readonly kind: 'enter'; readonly column: number; readonly position: number; readonly cell?: CellIds | undefined; readonly input: string }
   | { readonly kind: 'edit'; readonly edit: Edit }
   | { readonly kind: 'copy'; readonly area: Area }
   | {
@@ -49,7 +73,8 @@ export type Request =
   | { readonly kind: 'redo' }
   | { readonly kind: 'draft'; readonly rule: StoredRule | null }
   | { readonly kind: 'spotlight'; readonly rule: RuleId | null }
-  | { readonly kind: 'ask-cell'; readonly column: number; readonly position: number }
+  /** Tells what is selected, and asks for its active cell. */
+  | { readonly kind: 'select'; readonly selection: Selection }
   | { readonly kind: 'ask-match'; readonly rule: RuleId; readonly after: number }
   | { readonly kind: 'ask-profile'; readonly rule: RuleId; readonly reads: Reads; readonly thresholds: readonly number[] };
 
@@ -58,15 +83,15 @@ export interface Answers {
   readonly copy: CopiedText;
   /** The cells that were pasted into. */
   readonly paste: Area;
-  readonly find: readonly { readonly column: number; readonly position: number }[];
+  readonly find: readonly Place[];
   readonly measure: AreaMeasures;
-  readonly 'ask-edge': { readonly column: number; readonly position: number };
+  readonly 'ask-edge': Place;
   /** What a field shows in its records, each once, and how often; the most frequent first. */
   readonly 'ask-values': readonly { readonly text: string; readonly count: number }[];
   /** The longest texts of each field, for fitting its width. */
   readonly 'ask-texts': readonly (readonly string[])[];
-  readonly 'ask-cell': CellAnswer | null;
-  readonly 'ask-match': { readonly column: number; readonly position: number } | null;
+  readonly select: CellAnswer | null;
+  readonly 'ask-match': Place | null;
   readonly 'ask-profile': RuleProfile;
 }
 export type AnswerOf<K extends Request['kind']> = K extends keyof Answers ? Answers[K] : null;
@@ -82,11 +107,7 @@ export type PasteHow = 'all' | 'values' | 'looks' | 'transposed';
 /** Which records are in view: those that a rule gives a look, or whose shown text in a field is one of these. For this reader alone. */
 export type Filter = { readonly rule: RuleId } | { readonly column: number; readonly texts: readonly string[] };
 
-export interface CellAnswer {
-  readonly column: number;
-  readonly position: number;
-  readonly row: RowId;
-  readonly field: FieldId;
+export interface CellAnswer extends Place, CellIds {
   readonly input: string;
   readonly shown: string;
   /** Its ordinary formatting, that of its field and row included. */
@@ -135,6 +156,8 @@ export interface SheetWindow {
   /** Index into `lookTable`. */
   readonly looks: Uint16Array;
   readonly lookTable: readonly PaintedLook[];
+  /** Start, end and axis of each cell's bar, NaN where it has none; empty where no cell has a bar. Its colour and style are in its look. */
+  readonly bars: Float32Array;
   /** 0 text, 1 number or date, 2 logical or error, by which a cell is aligned. */
   readonly aligns: Uint8Array;
   /** 1 where the spotlit rule has an outcome; empty without a spotlight. */
@@ -166,6 +189,8 @@ export type Event =
   | { readonly kind: 'rules-counted'; readonly legend: readonly LegendEntry[] }
   | { readonly kind: 'link-changed'; readonly state: LinkState; readonly pending: number }
   | { readonly kind: 'change-refused'; readonly message: string }
+  /** Others moved rows or fields, and the selected cells with them. */
+  | { readonly kind: 'selection-moved'; readonly from: Selection; readonly to: Selection }
   | { readonly kind: 'undo-changed'; readonly undo: string | null; readonly redo: string | null }
   | { readonly kind: 'sheet-failed'; readonly message: string };
 

@@ -28,6 +28,8 @@ async function last<K extends Event['kind']>(kind: K): Promise<Extract<Event, { 
   return told.findLast((event) => event.kind === kind) as Extract<Event, { kind: K }>;
 }
 const ask = (request: Request) => engine.answer(request);
+const cellAt = (column: number, position: number) =>
+  ask({ kind: 'select', selection: { anchor: { column, position }, focus: { column, position } } });
 const frame = async (): Promise<SheetFrame> => (await last('frame-changed')).frame;
 const window = async (): Promise<SheetWindow> => (await last('window-resolved')).window;
 const legend = async (): Promise<readonly LegendEntry[]> => (await last('rules-counted')).legend;
@@ -115,6 +117,41 @@ test('somebody else’s change goes in beneath what has not come back yet', asyn
   expect([await textAt(0, 1), await textAt(0, 2)]).toEqual(['mine', 'also theirs']);
 });
 
+describe('while others move rows and fields', () => {
+  const insertAtTop = () => server.elsewhere({ kind: 'insert-rows', rows: [{ id: 'new', key: 'Zz', role: 'record', cells: {} }] });
+
+  test('the selection stays on its cells', async () => {
+    const selection = { anchor: { column: 1, position: 3 }, focus: { column: 2, position: 5 }, also: [{ left: 0, top: 8, right: 0, bottom: 9 }] };
+    await ask({ kind: 'select', selection });
+    insertAtTop();
+    expect(await last('selection-moved')).toEqual({
+      kind: 'selection-moved',
+      from: selection,
+      to: { anchor: { column: 1, position: 4 }, focus: { column: 2, position: 6 }, also: [{ left: 0, top: 9, right: 0, bottom: 10 }] },
+    });
+    server.elsewhere({ kind: 'remove-fields', fields: ['f1'] });
+    expect((await last('selection-moved')).to).toMatchObject({ anchor: { column: 0, position: 4 }, focus: { column: 1, position: 6 } });
+  });
+
+  test('one’s own moves say what is selected after them', async () => {
+    await cellAt(0, 3);
+    await ask({ kind: 'edit', edit: { do: 'insert-rows', at: 1, count: 1 } });
+    expect(await last('selection-moved')).toBeUndefined();
+    expect(await cellAt(0, 4)).toMatchObject({ input: 'x' });
+  });
+
+  test('an entry lands in the record that it was typed into, or is told where that is gone', async () => {
+    const { row, field } = (await cellAt(0, 2)) as CellAnswer;
+    insertAtTop();
+    await ask({ kind: 'enter', column: 0, position: 2, cell: { row, field }, input: '44' });
+    expect([await textAt(0, 2), await textAt(0, 3)]).toEqual(['5', '44']);
+    server.elsewhere({ kind: 'remove-rows', rows: [row] });
+    await ask({ kind: 'enter', column: 0, position: 3, cell: { row, field }, input: '45' });
+    expect((await last('change-refused')).message).toContain('What you typed was: 45');
+    expect(await textAt(0, 3)).toBe('x');
+  });
+});
+
 describe('rows', () => {
   test('a record is added at the end, and read by the rules at once', async () => {
     await ask({ kind: 'edit', edit: { do: 'insert-rows', at: 11, count: 1 } });
@@ -150,7 +187,7 @@ describe('what is copied and pasted', () => {
     await ask({ kind: 'enter', column: 2, position: 2, input: 'x' });
     const { html } = (await ask({ kind: 'copy', area: { left: 2, top: 1, right: 2, bottom: 2 } })) as CopiedText;
     const token = /data-cells="([^"]+)"/.exec(html)![1]!;
-    const inputAt = async (column: number, position: number) => (await ask({ kind: 'ask-cell', column, position })) as CellAnswer;
+    const inputAt = async (column: number, position: number) => (await cellAt(column, position)) as CellAnswer;
     expect(await paste(at(2, 5), { token })).toEqual({ left: 2, right: 2, top: 5, bottom: 6 });
     expect(await inputAt(2, 5)).toMatchObject({ input: '=A6*2+$A$2', shown: '19', style: { italic: true } });
     await paste(at(1, 5), { token, how: 'values' });
@@ -168,7 +205,7 @@ describe('what is copied and pasted', () => {
     await ask({ kind: 'enter', column: 1, position: 1, input: '=A2' });
     const { html } = (await ask({ kind: 'copy', area: at(1, 1) })) as CopiedText;
     await paste({ left: 1, top: 2, right: 2, bottom: 3 }, { token: /data-cells="([^"]+)"/.exec(html)![1]! });
-    const cell = (await ask({ kind: 'ask-cell', column: 2, position: 3 })) as CellAnswer;
+    const cell = (await cellAt(2, 3)) as CellAnswer;
     expect(cell.input).toBe('=B4');
   });
 });
@@ -231,10 +268,10 @@ test('rules and ranges follow in the same change, and come back with it', async 
   await ask({ kind: 'enter', column: 2, position: 10, input: '=SUM(A2:A4)' });
   await ask({ kind: 'edit', edit: { do: 'remove-rows', top: 3, bottom: 3 } });
   expect((await legend())[0]!.rule.reads).toEqual({ cells: 'A2:A3' });
-  expect(await ask({ kind: 'ask-cell', column: 2, position: 9 })).toMatchObject({ input: '=SUM(A2:A3)' });
+  expect(await cellAt(2, 9)).toMatchObject({ input: '=SUM(A2:A3)' });
   await ask({ kind: 'undo' });
   expect((await legend())[0]!.rule.reads).toEqual({ cells: 'A2:A4' });
-  expect(await ask({ kind: 'ask-cell', column: 2, position: 10 })).toMatchObject({ input: '=SUM(A2:A4)' });
+  expect(await cellAt(2, 10)).toMatchObject({ input: '=SUM(A2:A4)' });
 });
 
 describe('a rule on the bench', () => {
@@ -287,14 +324,14 @@ describe('a rule on the bench', () => {
 });
 
 test('a cell is told with its input, what it shows, and its trace', async () => {
-  expect(await ask({ kind: 'ask-cell', column: 0, position: 6 })).toMatchObject({
+  expect(await cellAt(0, 6)).toMatchObject({
     row: 'r5',
     field: 'f1',
     input: '70%',
     shown: '70%',
     trace: [{ rule: 'low', state: 'matched', compared: '70% is below 5' }],
   });
-  expect(await ask({ kind: 'ask-cell', column: 0, position: 99 })).toBeNull();
+  expect(await cellAt(0, 99)).toBeNull();
 });
 
 test('in the dark, saved looks are the dark ones', async () => {

@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, test } from 'vitest';
+import { beforeEach, describe, expect, test, vi } from 'vitest';
 import type { Look } from '../../src/core/looks/look';
 import type { Style } from '../../src/core/looks/style';
 import { lookProperties } from '../../src/core/looks/look';
@@ -41,7 +41,7 @@ class Notebook {
     this.note('text', this.fillStyle, [text, x, y]);
   }
   moveTo(x: number, y: number): void {
-    this.path = [x, y];
+    this.path.push(x, y);
   }
   lineTo(x: number, y: number): void {
     this.path.push(x, y);
@@ -53,10 +53,14 @@ class Notebook {
   createLinearGradient = (...at: number[]) => ({ addColorStop() {}, toString: () => `gradient ${at.map(Math.round).join(' ')}` });
   save(): void {}
   restore(): void {}
-  beginPath(): void {}
+  beginPath(): void {
+    this.path = [];
+  }
   rect(): void {}
   clip(): void {}
   setLineDash(): void {}
+  translate(): void {}
+  scale(): void {}
 }
 
 const tokens = TOKENS.light;
@@ -82,6 +86,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
     texts: [...texts, ...Array<string>(6).fill('')].slice(0, 6),
     looks: Uint16Array.from([1, 2, 0, 0, 0, 0], (look) => (look <= looks.length ? look : 0)),
     lookTable,
+    bars: new Float32Array(looks.flatMap(({ bar }) => (bar ? [bar.start, bar.end, bar.axis ?? NaN] : [NaN, NaN, NaN]))),
     aligns: Uint8Array.from([0, 1, 2, 0, 0, 0]),
     spotlit: Uint8Array.from(more.spotlit ?? []),
     roles: ['record', 'record', 'record'],
@@ -92,6 +97,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
     rows: [0],
     texts: ['One', 'Two'],
     looks: new Uint16Array(2),
+    bars: new Float32Array(0),
     aligns: new Uint8Array(2),
     spotlit: new Uint8Array(0),
     roles: ['header'],
@@ -108,6 +114,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
     frozen,
     selected,
     active: { column: 1, position: 3 },
+    references: [],
     filling: null,
   });
   return notebook.strokes;
@@ -150,8 +157,9 @@ describe('looks', () => {
     );
     const [left, top, width, height] = boxOf(0, 1) as [number, number, number, number];
     const lines = strokes.filter(({ what }) => what === 'line');
-    expect(lines.filter(({ style }) => style === '#00ff00')).toHaveLength(2);
-    expect(lines.filter(({ style }) => style === '#b4411f')).toHaveLength(3);
+    // Lines that look alike are one stroke, of two points each: two of the double border, three of the other.
+    const pointsOf = (color: string) => lines.filter(({ style }) => style === color).map(({ at }) => at.length / 2);
+    expect([pointsOf('#00ff00'), pointsOf('#b4411f')]).toEqual([[4], [6]]);
     for (const { at } of lines)
       for (let point = 0; point < at.length; point += 2) {
         expect(at[point]).toBeGreaterThanOrEqual(left);
@@ -252,6 +260,14 @@ describe('ordinary formatting', () => {
     expect(textOf(strokes, 'first')!.at).toEqual(['first', GUTTER_PX + 100, HEAD_PX + ROW_PX * 2 + 0.5]);
     expect(textOf(strokes, 'hidden')).toBeUndefined();
     expect(strokes.some(({ style, at }) => style === '#f7d3c8' && at[2] === 199 && at[3] === ROW_PX * 2 - 1)).toBe(true);
+  });
+
+  test('an icon stands before its text, drawn in the tone of what it says', () => {
+    vi.stubGlobal('Path2D', class {});
+    const [plain, marked] = [painted(['late']), painted(['late'], [{ icon: { set: 'verdict3', index: 0 } }])];
+    expect(marked.filter(({ what, style }) => what === 'line' && style === tokens.tones.bad)).toHaveLength(1);
+    expect(Number(textOf(marked, 'late')!.at[1]) - Number(textOf(plain, 'late')!.at[1])).toBeGreaterThan(15);
+    vi.unstubAllGlobals();
   });
 
   test('a bar lies across its cell from where it begins to where it ends', () => {

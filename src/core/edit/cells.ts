@@ -1,5 +1,6 @@
 import { generateNKeysBetween } from 'fractional-indexing';
-import { isFormulaInput, isSameInEachRow, keepReferences, showReferences } from '../formula/keep-references';
+import { isFormulaInput } from '../formula/is-formula-input';
+import { isSameInEachRow, keepReferences, showReferences } from '../formula/keep-references';
 import { shiftFormula } from '../formula/rewrite-references';
 import type { Style } from '../looks/style';
 import type { CellRange } from '../sheet/address';

@@ -1,4 +1,5 @@
-import { isFormulaInput, keepReferences, showReferences } from '../formula/keep-references';
+import { isFormulaInput } from '../formula/is-formula-input';
+import { keepReferences, showReferences } from '../formula/keep-references';
 import { shiftFormula } from '../formula/rewrite-references';
 import type { RowId } from '../sheet/ids';
 import type { Layout } from '../sheet/layout-move';

@@ -1,4 +1,4 @@
-import { isFormulaInput } from '../formula/keep-references';
+import { isFormulaInput } from '../formula/is-formula-input';
 import { isoFromSerial } from '../values/date-serial';
 import { numberText } from '../values/number-text';
 import { readInput } from '../values/read-input';

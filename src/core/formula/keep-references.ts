@@ -6,6 +6,7 @@ import { parseFormula } from './parse-formula';
 import { keptText, quotedName, referenceText } from './print-formula';
 import { namesOf, resolveNames } from './resolve-names';
 import { referencesOf, rewriteReferences } from './rewrite-references';
+import { isFormulaInput } from './is-formula-input';
 
 /** The row that a formula is to stand in, and how rows and fields stand then. */
 export interface KeptIn {
@@ -70,8 +71,6 @@ export function showReferences(input: string, sheet: Sheet, slot: number): strin
     return ends.every((end) => end !== undefined) ? referenceText({ ...node, ends }) : '#REF!';
   });
 }
-
-export const isFormulaInput = (input: string): boolean => /^\p{White_Space}*=/u.test(input);
 
 /** Whether a formula, as it is kept, is the same text in every row of its field: it reads its own row, whole fields, and rows that stay. */
 export function isSameInEachRow(input: string): boolean {

@@ -30,9 +30,15 @@ test('what is kept up to date by edits is what a fresh evaluation gives', () => 
       fc.array(anyOperation, { maxLength: 15 }),
       (rules, operations) => {
         const sheet = makeSheet();
-        const kept = evaluate(sheet, rules);
-        for (const operation of operations) if (!operation.kind.includes('rules')) kept.follow(sheet.apply(operation).effects);
-        expect(reportEvaluation(kept)).toEqual(reportEvaluation(evaluate(sheet, rules)));
+        sheet.apply({ kind: 'put-rules', rules: rules.map((one, at) => ({ id: one.id, key: `a${at}`, rule: one })) });
+        const inOrder = () => sheet.rulesInOrder().map((stored) => stored.rule);
+        const kept = evaluate(sheet, inOrder());
+        for (const operation of operations) {
+          const { effects } = sheet.apply(operation);
+          if (operation.kind === 'put-rules' || operation.kind === 'remove-rules') kept.setRules(inOrder());
+          else kept.follow(effects);
+        }
+        expect(reportEvaluation(kept)).toEqual(reportEvaluation(evaluate(sheet, inOrder())));
       },
     ),
     { numRuns: 2000 },

@@ -30,9 +30,20 @@ export function parseNumberFormat(pattern: string): NumberFormat | undefined {
   };
 }
 
-const parsed = new Map<string, { format: NumberFormat; shown: Intl.NumberFormat; plain: Intl.NumberFormat } | null>();
+interface Prepared {
+  readonly format: NumberFormat;
+  readonly shown: Intl.NumberFormat;
+  readonly plain: Intl.NumberFormat;
+  /** Numbers shown before: a field's values come again and again, in each window that is painted. */
+  readonly known: Map<number, string>;
+}
 
-function prepare(pattern: string) {
+/** So many shown numbers are kept for a pattern, then begun anew. */
+const MOST_KNOWN = 20_000;
+
+const parsed = new Map<string, Prepared | null>();
+
+function prepare(pattern: string): Prepared | null {
   let found = parsed.get(pattern);
   if (found === undefined) {
     const format = parseNumberFormat(pattern);
@@ -47,6 +58,7 @@ function prepare(pattern: string) {
           format,
           shown: new Intl.NumberFormat('en', { ...options, useGrouping: format.grouping }),
           plain: new Intl.NumberFormat('en', { ...options, useGrouping: false }),
+          known: new Map(),
         }
       : null;
     parsed.set(pattern, found);
@@ -57,10 +69,24 @@ function prepare(pattern: string) {
 /** The number as a pattern shows it, half rounded away from zero; as its shortest decimal where there is no pattern. */
 export function formatNumber(number: number, pattern: string | null): string {
   const prepared = pattern === null ? null : prepare(pattern);
-  if (!prepared) return String(number);
-  const { prefix, suffix } = prepared.format;
-  const digits = prepared.shown.format(number);
-  return digits.startsWith('-') ? `-${prefix}${digits.slice(1)}${suffix}` : prefix + digits + suffix;
+  return prepared ? shownBy(prepared, number) : String(number);
+}
+
+/** The number as a pattern shows it; undefined where that is not a number pattern. */
+export function formatByPattern(number: number, pattern: string): string | undefined {
+  const prepared = prepare(pattern);
+  return prepared ? shownBy(prepared, number) : undefined;
+}
+
+function shownBy({ format: { prefix, suffix }, shown, known }: Prepared, number: number): string {
+  const before = known.get(number);
+  // 0 and -0 are the same key and different texts.
+  if (before !== undefined && number !== 0) return before;
+  const digits = shown.format(number);
+  const text = digits.startsWith('-') ? `-${prefix}${digits.slice(1)}${suffix}` : prefix + digits + suffix;
+  if (known.size >= MOST_KNOWN) known.clear();
+  known.set(number, text);
+  return text;
 }
 
 /** The number that a pattern's shown digits stand for: what `asShown` compares. */

@@ -1,4 +1,6 @@
-import { useEffect, useRef, type KeyboardEvent } from 'react';
+import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { Suspense, useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { LazyFormulaEditor } from '../formula/lazy-formula-editor';
 import type { Editing } from '../sheet/session-state';
 import { useSession } from '../sheet/use-session';
 import type { Box } from './engine/geometry';
@@ -12,6 +14,37 @@ interface Props {
 
 /** The cell being typed in, over its painted place. Enter and Tab take what was typed and move on; Escape lets it go. */
 export function CellEditor({ editing, box, onMove }: Props) {
+  const session = useSession();
+  // What began as a formula stays in its editor, also while its first character is deleted.
+  const [isFormula, setFormula] = useState(false);
+  if (!isFormula && isFormulaInput(editing.text)) setFormula(true);
+  const place = { left: box.x - 1, top: box.y - 1, height: box.height + 1 };
+  const plain = <PlainEditor text={editing.text} style={{ ...place, width: Math.max(box.width + 1, 90) }} onMove={onMove} />;
+  if (!isFormula) return plain;
+  const leave = (columns: number, rows: number) => {
+    session.commit();
+    onMove(columns, rows);
+    return true;
+  };
+  return (
+    <Suspense fallback={plain}>
+      <LazyFormulaEditor
+        label="Cell content"
+        className={`${classes.editor} ${classes.formula}`}
+        style={{ ...place, minWidth: Math.max(box.width + 1, 180), lineHeight: `${box.height - 3}px` }}
+        keys={{ enter: (step) => leave(0, step), tab: (step) => leave(step, 0), escape: () => session.cancelEdit() }}
+      />
+    </Suspense>
+  );
+}
+
+interface PlainProps {
+  readonly text: string;
+  readonly style: { readonly left: number; readonly top: number; readonly width: number; readonly height: number };
+  readonly onMove: Props['onMove'];
+}
+
+function PlainEditor({ text, style, onMove }: PlainProps) {
   const session = useSession();
   const input = useRef<HTMLInputElement>(null);
 
@@ -39,9 +72,9 @@ export function CellEditor({ editing, box, onMove }: Props) {
       ref={input}
       className={classes.editor}
       aria-label="Cell content"
-      value={editing.text}
-      style={{ left: box.x - 1, top: box.y - 1, width: Math.max(box.width + 1, 90), height: box.height + 1 }}
-      onChange={(event) => session.type(event.currentTarget.value)}
+      value={text}
+      style={style}
+      onChange={(event) => session.type(event.currentTarget.value, event.currentTarget.selectionStart ?? undefined)}
       onKeyDown={onKeyDown}
       onBlur={() => session.commit()}
     />

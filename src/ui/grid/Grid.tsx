@@ -1,14 +1,18 @@
 'use client';
 
+import { isFormulaInput } from '../../core/formula/is-formula-input';
 import { useCallback, useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
-import type { SheetFrame } from '../../protocol/engine-messages';
+import type { Selection, SheetFrame } from '../../protocol/engine-messages';
 import { useComputedColorScheme } from '@mantine/core';
 import { TOKENS } from '../theme/tokens';
 import { useSession, useSessionState } from '../sheet/use-session';
+import { coloredReferences } from '../formula/colored-references';
+import { prepareFormulaEditor } from '../formula/lazy-formula-editor';
+import { surroundingsOf } from '../formula/surroundings';
 import { CellEditor } from './CellEditor';
 import { Geometry, type Scroll, type Size } from './engine/geometry';
 import { keyIntent } from './engine/key-intent';
-import { isWholeColumns, moveCell, selectCell, selectedArea, type Selection } from './engine/selection';
+import { isWholeColumns, moveCell, selectCell, selectedArea } from './engine/selection';
 import { forgetFits } from './painter/fit-text';
 import { forgetWraps } from './painter/wrap-text';
 import { paintScene } from './painter/paint-scene';
@@ -21,6 +25,8 @@ import { usePointer, type Preview } from './use-pointer';
 /** Room beyond the last row and field, so that they can be scrolled clear of the edge. */
 const MARGIN_PX = 120;
 const REST_MS = 90;
+/** What is not needed to read a sheet is fetched when it stands. */
+const PREPARE_AFTER_MS = 600;
 
 /** The sheet: a canvas that shows what is in view, with its accessible mirror over it and the editor where one types. */
 export function Grid() {
@@ -44,7 +50,7 @@ export function Grid() {
   const paint = useCallback(() => {
     const context = canvas.current?.getContext('2d', { alpha: false });
     if (!context || view.width === 0) return;
-    const { window, frozen, selection: selected, frame: isOpen } = session.get();
+    const { window, frozen, selection: selected, frame: isOpen, editing: typed } = session.get();
     const ratio = devicePixelRatio;
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
     paintScene(context, {
@@ -56,6 +62,10 @@ export function Grid() {
       frozen,
       selected: isOpen ? selectedArea(selected) : null,
       active: selected.anchor,
+      references:
+        typed && isFormulaInput(typed.text)
+          ? coloredReferences(typed.text, surroundingsOf(isOpen)).map(({ area, color }) => ({ area, color: TOKENS[theme].references[color]! }))
+          : [],
       filling: preview?.kind === 'fill' ? preview.to : null,
     });
   }, [session, geometry, view, theme, preview]);
@@ -114,6 +124,13 @@ export function Grid() {
       gone = true;
     };
   }, [plan]);
+
+  const isOpened = frame !== null;
+  useEffect(() => {
+    if (!isOpened) return;
+    const waiting = setTimeout(prepareFormulaEditor, PREPARE_AFTER_MS);
+    return () => clearTimeout(waiting);
+  }, [isOpened]);
 
   const resting = useRef<ReturnType<typeof setTimeout>>(undefined);
   const onScroll = () => {
@@ -279,7 +296,13 @@ export function Grid() {
         </div>
         <div className={classes.content} role="presentation" style={{ width: geometry.width + MARGIN_PX, height: geometry.height + MARGIN_PX }}>
           <Mirror geometry={geometry} view={view} scroll={rested} />
-          {editing?.place === 'cell' && <CellEditor editing={editing} box={editorBox(geometry, editing, rested)} onMove={move} />}
+          {editing?.place === 'cell' && (
+            <div role="row">
+              <div role="gridcell" aria-colindex={editing.column + 1}>
+                <CellEditor editing={editing} box={editorBox(geometry, editing, rested)} onMove={move} />
+              </div>
+            </div>
+          )}
         </div>
       </div>
     </div>

@@ -1,9 +1,11 @@
 import { memo, useDeferredValue } from 'react';
-import type { SheetWindow } from '../../protocol/engine-messages';
+import { ICON_SETS, type IconSet } from '../../core/looks/icon-sets';
+import type { LookIcon } from '../../core/looks/look';
+import type { Selection, SheetWindow } from '../../protocol/engine-messages';
 import { columnLetters } from '../../core/sheet/address';
 import { useSessionState } from '../sheet/use-session';
 import type { Geometry, Scroll, Size } from './engine/geometry';
-import { selectedArea, type Selection } from './engine/selection';
+import { selectedArea } from './engine/selection';
 import { painted, sceneCell, type SceneCell } from './painter/scene';
 import classes from './Grid.module.css';
 
@@ -120,7 +122,9 @@ const MirrorCell = memo(function MirrorCell({ cell, column, position, isSelected
   const { rules } = cell.look;
   const { fill, ground, text, bold } = painted(cell.look);
   const shownFill = fill ?? ground;
-  const words = [cell.text || 'blank', ...rules].join(', ');
+  const icon = cell.look.properties.icon as LookIcon | undefined;
+  const iconWords = icon ? [ICON_SETS[icon.set as IconSet][icon.index]!] : [];
+  const words = [cell.text || 'blank', ...iconWords, ...rules].join(', ');
   return (
     <div
       id={`cell-${column}-${position}`}
@@ -135,6 +139,7 @@ const MirrorCell = memo(function MirrorCell({ cell, column, position, isSelected
       data-text={text}
       data-bold={bold === true || undefined}
       data-faded={cell.faded || undefined}
+      data-icon={iconWords[0]}
       data-rules={rules.length ? rules.join('|') : undefined}
     >
       {cell.text}

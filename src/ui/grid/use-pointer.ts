@@ -1,13 +1,15 @@
 import { useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react';
-import type { Area } from '../../protocol/engine-messages';
+import type { Area, Selection } from '../../protocol/engine-messages';
 import type { Session } from '../sheet/session';
 import type { Geometry, Scroll } from './engine/geometry';
 import { hitTest, type Hit } from './engine/hit-test';
-import { isWholeColumns, selectCell, selectedArea, type Selection } from './engine/selection';
+import { isWholeColumns, selectCell, selectedArea } from './engine/selection';
 
 /** What a pointer that is held down is doing. */
 type Drag =
   | { readonly kind: 'select' }
+  /** Cells go into the formula that is being typed. */
+  | { readonly kind: 'point' }
   | { readonly kind: 'fill'; readonly from: Area }
   | { readonly kind: 'width'; readonly column: number; readonly grabbedPx: number }
   | { readonly kind: 'height'; readonly position: number; readonly grabbedPx: number };
@@ -59,10 +61,15 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
   };
 
   const onPointerDown = (event: PointerEvent) => {
-    if (event.pointerType === 'touch' || event.button !== 0 || !(event.target instanceof Element) || event.target.closest('input')) return;
+    if (event.pointerType === 'touch' || event.button !== 0 || !(event.target instanceof Element) || isInEditor(event)) return;
     if (event.nativeEvent.offsetX > scroller.current!.clientWidth && event.target === scroller.current) return;
-    session.commit();
     const hit = hitAt(event);
+    if (hit.kind === 'cell' && session.pointing.isOpen) {
+      session.pointing.at(hit.cell, event.shiftKey);
+      drag.current = { kind: 'point' };
+      return scroller.current!.setPointerCapture(event.pointerId);
+    }
+    session.commit();
     selectHit(hit, event, { session, geometry });
     drag.current = begin(hit, event);
     scroller.current!.focus({ preventScroll: true });
@@ -80,6 +87,7 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
     if (held.kind === 'height') return setPreview({ kind: 'height', position: held.position, heightPx: Math.max(16, y - held.grabbedPx) });
     const hit = hitTest(geometry, { scroll: scrolled(), selected: null }, { x, y });
     if (hit.kind !== 'cell') return;
+    if (held.kind === 'point') return session.pointing.at(hit.cell, true);
     if (held.kind === 'fill') return setPreview({ kind: 'fill', to: filledTo(held.from, hit.cell) });
     const { anchor, focus } = session.get().selection;
     if (hit.cell.column !== focus.column || hit.cell.position !== focus.position) reveal({ anchor, focus: hit.cell });
@@ -107,9 +115,16 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
   };
 
   const onClick = (event: MouseEvent) => {
-    if ((event.nativeEvent as globalThis.PointerEvent).pointerType !== 'touch' || (event.target as Element).closest('input')) return;
+    if ((event.nativeEvent as globalThis.PointerEvent).pointerType !== 'touch' || isInEditor(event)) return;
+    const hit = hitTest(geometry, { scroll: scrolled(), selected: null }, pointAt(event));
+    if (hit.kind === 'cell' && session.pointing.isOpen) return session.pointing.at(hit.cell, false);
     session.commit();
-    selectHit(hitTest(geometry, { scroll: scrolled(), selected: null }, pointAt(event)), event, { session, geometry });
+    selectHit(hit, event, { session, geometry });
+  };
+
+  /** Whoever points at cells goes on typing the formula. */
+  const onMouseDown = (event: MouseEvent) => {
+    if (session.pointing.isOpen && !isInEditor(event) && hitAt(event).kind === 'cell') event.preventDefault();
   };
 
   /** A finger that rests on a cell takes the selection there. */
@@ -120,7 +135,7 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
   };
 
   const onDoubleClick = (event: MouseEvent) => {
-    if ((event.target as Element).closest('input')) return;
+    if (isInEditor(event)) return;
     const hit = hitAt(event);
     const area = selectedArea(session.get().selection);
     if (hit.kind === 'cell') session.beginEdit('cell');
@@ -133,9 +148,11 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
   return {
     preview,
     cursor,
-    handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel: onPointerUp, onClick, onContextMenu, onDoubleClick },
+    handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel: onPointerUp, onMouseDown, onClick, onContextMenu, onDoubleClick },
   };
 }
+
+const isInEditor = (event: MouseEvent | PointerEvent): boolean => (event.target as Element).closest('input, .cm-editor') !== null;
 
 function selectHit(hit: Hit, { shiftKey }: { shiftKey: boolean }, { session, geometry }: { session: Session; geometry: Geometry }): void {
   const { anchor } = session.get().selection;

@@ -1,16 +1,34 @@
+import type { Span } from '../../core/formula/formula-tree';
 import type { RuleProfile } from '../../core/rules/profile-rule';
 import type { StoredRule } from '../../core/sheet/change';
 import type { RuleId } from '../../core/sheet/ids';
-import type { Area, CellAnswer, Event, LegendEntry, LinkState, PasteHow, SheetFrame, SheetWindow } from '../../protocol/engine-messages';
+import type {
+  Area,
+  CellAnswer,
+  CellIds,
+  Event,
+  LegendEntry,
+  LinkState,
+  PasteHow,
+  Selection,
+  SheetFrame,
+  SheetWindow,
+} from '../../protocol/engine-messages';
 import type { ClipboardTable } from '../grid/read-clipboard';
-import { selectCell, type Selection } from '../grid/engine/selection';
+import { selectCell } from '../grid/engine/selection';
 
 export interface Editing {
   readonly column: number;
   readonly position: number;
   readonly text: string;
+  /** The cell that it is typed into, once that is known; it may come to stand elsewhere meanwhile. */
+  readonly cell?: CellIds | undefined;
   /** Where the text is being typed. */
   readonly place: 'cell' | 'line';
+  /** Where in a formula the next letter goes. */
+  readonly caret?: number;
+  /** The reference that was put in by pointing, while pointing on changes it. */
+  readonly pointed?: (Span & { readonly selection: Selection }) | undefined;
 }
 
 /** A rule on the bench: as it is now, and as it was kept; null where it is new. */
@@ -71,8 +89,14 @@ export const START: SessionState = {
 };
 
 /** What an event of the engine changes on screen. */
-export function stateAfter(event: Event): Partial<SessionState> {
+export function stateAfter(event: Event, { selection, editing }: SessionState): Partial<SessionState> {
   switch (event.kind) {
+    case 'selection-moved': {
+      if (JSON.stringify(selection) !== JSON.stringify(event.from)) return {};
+      const { anchor } = event.to;
+      const moves = editing && editing.column === selection.anchor.column && editing.position === selection.anchor.position;
+      return { selection: event.to, ...(moves ? { editing: { ...editing, ...anchor } } : {}) };
+    }
     case 'frame-changed':
       return { frame: event.frame };
     case 'window-resolved':

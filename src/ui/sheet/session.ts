@@ -7,10 +7,11 @@ import type { Rule } from '../../core/rules/rule';
 import { ruleSentence } from '../../core/rules/sentence-words';
 import type { StoredRule } from '../../core/sheet/change';
 import type { RuleId, SheetId } from '../../core/sheet/ids';
-import type { AnswerOf, Area, Event, Filter, LegendEntry, Request } from '../../protocol/engine-messages';
-import { selectCell, selectedArea, type Selection } from '../grid/engine/selection';
+import type { AnswerOf, Area, CellIds, Event, Filter, LegendEntry, Request, Selection } from '../../protocol/engine-messages';
+import { selectCell, selectedArea } from '../grid/engine/selection';
 import { EngineClient } from './engine-client';
 import { keysAt } from '../../core/sheet/keys-at';
+import { Pointing } from '../formula/pointing';
 import { SheetActions } from './sheet-actions';
 import { START, stateAfter, type Editing, type SessionState } from './session-state';
 
@@ -29,6 +30,8 @@ export class Session {
 
   /** What is done to cells, rows and fields. */
   readonly actions = new SheetActions(this);
+  /** How references are put into the formula that is being typed. */
+  readonly pointing = new Pointing(this);
 
   constructor(private readonly sheet: SheetId) {}
 
@@ -75,7 +78,7 @@ export class Session {
 
   /** Takes in all that the engine told at once, and renders once. */
   private hear(events: readonly Event[]): void {
-    this.set(Object.assign({}, ...events.map(stateAfter)) as Partial<SessionState>);
+    this.set(Object.assign({}, ...events.map((event) => stateAfter(event, this.state))) as Partial<SessionState>);
     if (events.some(({ kind }) => kind === 'window-resolved')) this.readCell();
     if (events.some(({ kind }) => kind === 'rules-counted')) this.followRules();
   }
@@ -118,34 +121,46 @@ export class Session {
   }
 
   private readCell(): void {
-    const { column, position } = this.state.selection.anchor;
-    void this.ask({ kind: 'ask-cell', column, position }).then((cell) => {
-      const { anchor } = this.state.selection;
-      if (anchor.column === column && anchor.position === position) this.set({ cell });
+    const { selection } = this.state;
+    const { column, position } = selection.anchor;
+    void this.ask({ kind: 'select', selection }).then((cell) => {
+      const { selection: now, editing } = this.state;
+      if (now.anchor.column !== column || now.anchor.position !== position) return;
+      // Whoever typed before the answer came learns only now which cell that is.
+      const knows = cell && editing && !editing.cell && editing.column === column && editing.position === position;
+      this.set({ cell, ...(knows ? { editing: { ...editing, cell: idsOf(cell) } } : {}) });
     });
   }
 
   /** Begins to edit the active cell: with what it holds, or with text that was typed over it. */
   beginEdit(place: Editing['place'], typed?: string): void {
     const { column, position } = this.state.selection.anchor;
-    const { cell } = this.state;
-    const known = typed ?? (cell?.column === column && cell.position === position ? cell.input : undefined);
-    if (known !== undefined) return this.set({ editing: { column, position, text: known, place } });
-    void this.ask({ kind: 'ask-cell', column, position }).then((answer) => {
+    const { cell, selection } = this.state;
+    const known = cell?.column === column && cell.position === position ? cell : null;
+    const text = typed ?? known?.input;
+    if (text !== undefined) return this.set({ editing: { column, position, text, place, cell: known ? idsOf(known) : undefined } });
+    void this.ask({ kind: 'select', selection }).then((answer) => {
       // Whoever is quicker than the answer has begun to type over the cell.
-      if (!this.state.editing) this.set({ editing: { column, position, text: answer?.input ?? '', place } });
+      if (!this.state.editing && answer) this.set({ editing: { column, position, text: answer.input, place, cell: idsOf(answer) } });
     });
   }
 
-  type(text: string): void {
-    if (this.state.editing) this.set({ editing: { ...this.state.editing, text } });
+  /** What is typed now; what was pointed at before stays as it is. */
+  type(text: string, caret = text.length): void {
+    if (this.state.editing) this.set({ editing: { ...this.state.editing, text, caret, pointed: undefined } });
+  }
+
+  /** What is typed now, with a reference in it that was pointed at on the grid. */
+  point(editing: Editing): void {
+    this.set({ editing, shown: editing.pointed?.selection ?? null });
   }
 
   /** Ends editing and enters what was typed. */
   commit(): void {
     const { editing } = this.state;
     if (!editing) return;
-    void this.ask({ kind: 'enter', column: editing.column, position: editing.position, input: editing.text });
+    const { column, position, cell, text } = editing;
+    void this.ask({ kind: 'enter', column, position, cell, input: text });
     this.holdForEngine();
     this.set({ editing: null });
   }
@@ -355,3 +370,5 @@ export class Session {
     return { id, key, rule };
   }
 }
+
+const idsOf = ({ row, field }: CellIds): CellIds => ({ row, field });

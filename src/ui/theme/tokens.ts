@@ -15,6 +15,10 @@ export interface Tokens {
   readonly head: string;
   /** What is wrong, in words. */
   readonly error: string;
+  /** References of a formula, each with its cells; one after another, all readable as text. */
+  readonly references: readonly string[];
+  /** Of icons that judge. Their shapes differ too. */
+  readonly tones: { readonly bad: string; readonly doubtful: string; readonly good: string };
 }
 
 export const TOKENS: Readonly<Record<Theme, Tokens>> = {
@@ -31,6 +35,8 @@ export const TOKENS: Readonly<Record<Theme, Tokens>> = {
     selectionTint: 'rgba(61, 74, 148, 0.08)',
     head: '#f4efe5',
     error: '#a3301a',
+    references: ['#1f5fa8', '#8a4b08', '#0b6b52', '#8c2f6b', '#5b4fb0', '#5d6412'],
+    tones: { bad: '#a3301a', doubtful: '#86560a', good: '#0b6b52' },
   },
   dark: {
     paper: '#191b20',
@@ -45,6 +51,8 @@ export const TOKENS: Readonly<Record<Theme, Tokens>> = {
     selectionTint: 'rgba(154, 166, 240, 0.12)',
     head: '#24272e',
     error: '#f2a38f',
+    references: ['#8fc1f5', '#f0b27a', '#7fd3b6', '#eaa3cf', '#b9b0f5', '#cdd37a'],
+    tones: { bad: '#f2a38f', doubtful: '#f2b84b', good: '#7fd3b6' },
   },
 };
 
@@ -52,8 +60,11 @@ export const CELL_FONT = "'Hanken Grotesk Variable', sans-serif";
 /** Font families for ordinary formatting; all have figures of one width, or are set so. */
 export const CELL_FONTS = { plain: CELL_FONT, serif: "'Newsreader Variable', serif", fixed: "'Atkinson Hyperlegible Mono', monospace" } as const;
 
-/** The tokens as custom properties: --paper, --ink-second and so on. */
+/** The tokens as custom properties: --paper, --ink-second, --references-0 and so on. */
 export const tokenVariables = (theme: Theme): Record<string, string> =>
   Object.fromEntries(
-    Object.entries(TOKENS[theme]).map(([name, value]) => [`--${name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)}`, value]),
+    Object.entries(TOKENS[theme]).flatMap(([name, value]: [string, string | object]) => {
+      const variable = `--${name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)}`;
+      return typeof value === 'string' ? [[variable, value]] : Object.entries(value).map(([part, color]) => [`${variable}-${part}`, color as string]);
+    }),
   );

@@ -1,7 +1,9 @@
 'use client';
 
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { Suspense, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { cellAddress } from '../../core/sheet/address';
+import { LazyFormulaEditor } from '../formula/lazy-formula-editor';
 import { focusGrid } from '../grid/focus-grid';
 import { isSingle, selectedArea } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
@@ -16,6 +18,10 @@ export function CellLine() {
   const editing = useSessionState((state) => state.editing);
   const input = useRef<HTMLInputElement>(null);
   const isEditing = editing?.place === 'line';
+  // What began as a formula stays in its editor, also while its first character is deleted.
+  const [isFormula, setFormula] = useState(false);
+  const begins = isEditing && (isFormula || isFormulaInput(editing.text));
+  if (begins !== isFormula) setFormula(begins);
 
   // Leaving the line for any reason must not enter a half-typed text into another cell.
   useEffect(() => {
@@ -30,6 +36,25 @@ export function CellLine() {
     focusGrid();
   };
 
+  const leave = (end: () => void) => {
+    end();
+    focusGrid();
+    return true;
+  };
+
+  const plain = (
+    <input
+      ref={input}
+      className={classes.input}
+      aria-label="Content of the selected cell"
+      value={editing ? editing.text : (cell?.input ?? '')}
+      onFocus={() => session.beginEdit('line', cell?.input ?? '')}
+      onChange={(event) => session.type(event.currentTarget.value, event.currentTarget.selectionStart ?? undefined)}
+      onBlur={() => isEditing && session.commit()}
+      onKeyDown={onKeyDown}
+    />
+  );
+
   const area = selectedArea(selection);
   const address = isSingle(selection)
     ? cellAddress(area.left, area.top)
@@ -37,16 +62,21 @@ export function CellLine() {
   return (
     <div className={classes.line}>
       <Address address={address} />
-      <input
-        ref={input}
-        className={classes.input}
-        aria-label="Content of the selected cell"
-        value={editing ? editing.text : (cell?.input ?? '')}
-        onFocus={() => session.beginEdit('line', cell?.input ?? '')}
-        onChange={(event) => session.type(event.currentTarget.value)}
-        onBlur={() => isEditing && session.commit()}
-        onKeyDown={onKeyDown}
-      />
+      {isEditing && isFormula ? (
+        <Suspense fallback={plain}>
+          <LazyFormulaEditor
+            label="Content of the selected cell"
+            className={`${classes.input} ${classes.formula}`}
+            keys={{
+              enter: () => leave(() => session.commit()),
+              tab: () => leave(() => session.commit()),
+              escape: () => leave(() => session.cancelEdit()),
+            }}
+          />
+        </Suspense>
+      ) : (
+        plain
+      )}
       {cell?.mistake && (
         <span className={classes.mistake} role="status">
           {cell.mistake}

@@ -1,9 +1,4 @@
-import type { Area, RowHeights } from '../../../protocol/engine-messages';
-
-export interface Cell {
-  readonly column: number;
-  readonly position: number;
-}
+import type { Area, Place, RowHeights } from '../../../protocol/engine-messages';
 
 /** A rectangle in pixels. */
 export interface Box {
@@ -146,7 +141,7 @@ export class Geometry {
   }
 
   /** The merged cells that a cell is part of. */
-  mergeAt({ column, position }: Cell): Area | undefined {
+  mergeAt({ column, position }: Place): Area | undefined {
     return this.merges.find(({ left, top, right, bottom }) => column >= left && column <= right && position >= top && position <= bottom);
   }
 
@@ -157,12 +152,12 @@ export class Geometry {
   }
 
   /** The area that a cell takes: its own place, or that of the merged cells it is part of. */
-  areaOf(cell: Cell): Area {
+  areaOf(cell: Place): Area {
     return this.mergeAt(cell) ?? { left: cell.column, right: cell.column, top: cell.position, bottom: cell.position };
   }
 
   /** The box of a cell as it lies on the sheet. */
-  box({ column, position }: Cell): Box {
+  box({ column, position }: Place): Box {
     const { left, top, right, bottom } = this.areaOf({ column, position });
     const [x, y] = [this.columnLeft(left), this.rowTop(top)];
     return { x, y, width: this.columnLeft(right + 1) - x, height: this.rowTop(bottom + 1) - y };
@@ -211,7 +206,7 @@ export class Geometry {
   }
 
   /** Where to scroll so that a cell is wholly in view; where it is already, nothing moves. Frozen rows are always in view. */
-  scrollTo(cell: Cell, scroll: Scroll, view: Size): Scroll {
+  scrollTo(cell: Place, scroll: Scroll, view: Size): Scroll {
     const { x, y, width, height } = this.box(cell);
     const left =
       x - GUTTER_PX < scroll.left

@@ -1,13 +1,6 @@
-import type { Area } from '../../../protocol/engine-messages';
-import type { Cell } from './geometry';
+import type { Area, Place, Selection } from '../../../protocol/engine-messages';
 
-/** A range from the cell where it was begun to the cell where it ends now; the first is where typing goes. */
-export interface Selection {
-  readonly anchor: Cell;
-  readonly focus: Cell;
-}
-
-export const selectCell = (cell: Cell): Selection => ({ anchor: cell, focus: cell });
+export const selectCell = (cell: Place): Selection => ({ anchor: cell, focus: cell });
 
 export const selectedArea = ({ anchor, focus }: Selection): Area => ({
   left: Math.min(anchor.column, focus.column),
@@ -30,7 +23,7 @@ export interface Steps {
 }
 
 /** The cell moved by so many columns and rows, kept on the sheet; what is out of view is passed over. */
-export function moveCell(cell: Cell, by: { columns: number; rows: number }, steps: Steps): Cell {
+export function moveCell(cell: Place, by: { columns: number; rows: number }, steps: Steps): Place {
   return {
     column: step(cell.column, by.columns, { count: steps.columnCount, isShown: (column) => steps.columnWidth(column) > 0 }),
     position: step(cell.position, by.rows, { count: steps.rowCount, isShown: (position) => steps.rowHeight(position) > 0 }),

@@ -1,4 +1,4 @@
-import { type BorderSide, type Fill, type LookBar, type Side } from '../../../core/looks/look';
+import { type BorderSide, type Fill, type LookBar, type LookIcon, type Side } from '../../../core/looks/look';
 import { readableText } from '../../../core/looks/readable-text';
 import type { Style } from '../../../core/looks/style';
 import type { Area, SheetWindow } from '../../../protocol/engine-messages';
@@ -6,6 +6,7 @@ import { CELL_FONTS } from '../../theme/tokens';
 import type { Box } from '../engine/geometry';
 import { fitText } from './fit-text';
 import { paintFill } from './paint-fill';
+import { ICON_ROOM_PX, paintIcon } from './paint-icon';
 import { painted, sceneCell, type Scene, type SceneCell } from './scene';
 import { wrapText } from './wrap-text';
 
@@ -28,11 +29,23 @@ export function paintCells(context: CanvasRenderingContext2D, scene: Scene, part
   eachCell(scene, part, (cell, box) => paintGround(context, scene, { cell, box }));
   paintLines(context, scene, part);
   for (const merged of scene.geometry.merges) paintMergedGround(context, scene, { merged, part });
+  const borders = new Map<string, { border: BorderSide; faded: boolean; lines: [Side, Box][] }>();
   eachCell(scene, part, (cell, box) => {
     context.globalAlpha = cell.faded ? FADED : 1;
-    for (const [side, border] of painted(cell.look).borders) paintBorder(context, side, { border, box });
-    if (cell.text !== '') paintText(context, scene, { cell, box });
+    for (const [side, border] of painted(cell.look).borders) {
+      const key = `${border.color} ${border.style} ${border.width} ${cell.faded}`;
+      const alike = borders.get(key);
+      if (alike) alike.lines.push([side, box]);
+      else borders.set(key, { border, faded: cell.faded, lines: [[side, box]] });
+    }
+    const icon = cell.look.properties.icon as LookIcon | undefined;
+    if (icon) paintIcon(context, icon, { box, tokens: scene.tokens, ink: inkOf(scene, cell) });
+    if (cell.text !== '') paintText(context, scene, { cell, box: icon ? { ...box, x: box.x + ICON_ROOM_PX, width: box.width - ICON_ROOM_PX } : box });
   });
+  for (const { border, faded, lines } of borders.values()) {
+    context.globalAlpha = faded ? FADED : 1;
+    paintBorders(context, border, lines);
+  }
   context.globalAlpha = 1;
 }
 
@@ -62,8 +75,7 @@ function paintGround(context: CanvasRenderingContext2D, { tokens }: Scene, { cel
   context.globalAlpha = cell.faded ? FADED : 1;
   if (ground !== undefined) paintFill(context, ground, box);
   if (fill !== undefined) paintFill(context, fill, box);
-  const bar = cell.look.properties.bar as LookBar | undefined;
-  if (bar) paintBar(context, bar, box);
+  if (cell.bar) paintBar(context, cell.bar, box);
   context.globalAlpha = 1;
 }
 
@@ -101,16 +113,22 @@ function inkOn(fill: Fill): string {
   return ink;
 }
 
+/** The colour of what stands in a cell. */
+function inkOf({ tokens }: Scene, { look }: SceneCell): string {
+  const { text, fill, ground } = painted(look);
+  const under = fill ?? ground;
+  return text ?? (under === undefined ? tokens.ink : inkOn(under));
+}
+
 /** Where lines of text begin, from the edge that they are aligned to. */
 const ALIGNS = { start: 'left', center: 'center', end: 'right' } as const;
 
-function paintText(context: CanvasRenderingContext2D, { tokens }: Scene, { cell, box }: Painted): void {
+function paintText(context: CanvasRenderingContext2D, scene: Scene, { cell, box }: Painted): void {
   const { style } = cell.look;
   const look = painted(cell.look);
   const sizePx = style.sizePx ?? 13;
   context.font = cellFont(cell, sizePx);
-  const ground = look.fill ?? look.ground;
-  context.fillStyle = look.text ?? (ground === undefined ? tokens.ink : inkOn(ground));
+  context.fillStyle = inkOf(scene, cell);
   const room = Math.max(0, box.width - PADDING_PX * 2);
   const lines = style.wrap ? wrapText(context, cell.text, room) : [fitText(context, cell.text.replaceAll('\n', ' '), room)];
   const align = style.align ? ALIGNS[style.align] : cell.align === 1 ? 'right' : cell.align === 2 && !cell.isHeader ? 'center' : 'left';
@@ -159,24 +177,26 @@ function paintBar(context: CanvasRenderingContext2D, { start, end, axis, color, 
 
 const DASHES: Record<BorderSide['style'], number[]> = { solid: [], double: [], dashed: [5, 3], dotted: [1.5, 2] };
 
-function paintBorder(context: CanvasRenderingContext2D, side: Side, { border, box }: { border: BorderSide; box: Box }): void {
-  const { x, y, width, height } = box;
+/** Paints borders that look alike in one stroke: a stroke of its own for each is what would take longest. */
+function paintBorders(context: CanvasRenderingContext2D, border: BorderSide, lines: readonly (readonly [Side, Box])[]): void {
   context.strokeStyle = border.color;
   const strokes = border.style === 'double' ? [0.5, 2.5] : [border.width / 2];
   context.lineWidth = border.style === 'double' ? 1 : border.width;
   context.setLineDash(DASHES[border.style]);
+  context.beginPath();
   for (const inset of strokes) {
-    context.beginPath();
-    if (side === 'top' || side === 'bottom') {
-      const at = side === 'top' ? y + inset : y + height - 1 - inset;
-      context.moveTo(x, at);
-      context.lineTo(x + width, at);
-    } else {
-      const at = side === 'left' ? x + inset : x + width - 1 - inset;
-      context.moveTo(at, y);
-      context.lineTo(at, y + height);
+    for (const [side, { x, y, width, height }] of lines) {
+      if (side === 'top' || side === 'bottom') {
+        const at = side === 'top' ? y + inset : y + height - 1 - inset;
+        context.moveTo(x, at);
+        context.lineTo(x + width, at);
+      } else {
+        const at = side === 'left' ? x + inset : x + width - 1 - inset;
+        context.moveTo(at, y);
+        context.lineTo(at, y + height);
+      }
     }
-    context.stroke();
   }
+  context.stroke();
   context.setLineDash([]);
 }

@@ -20,6 +20,7 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
       context.fillStyle = tokens.sheet;
       context.fillRect(GUTTER_PX, top, geometry.width - scroll.left - GUTTER_PX, geometry.height - scroll.top - top);
       if (window) paintCells(context, scene, { window, area: visible, shiftY: scroll.top });
+      paintReferences(context, scene);
       paintSelection(context, scene, 'body');
       paintHandle(context, scene);
     });
@@ -37,6 +38,7 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
       ink.fillStyle = tokens.sheet;
       ink.fillRect(GUTTER_PX, HEAD_PX, view.width, top - HEAD_PX);
       if (frozen) paintCells(ink, of, { window: frozen, area, shiftY: 0 });
+      paintReferences(ink, of);
       paintSelection(ink, of, 'frozen');
     });
     clipped(ink, { x: 0, y: HEAD_PX, width: GUTTER_PX, height: top - HEAD_PX }, () => paintRowHeads(ink, of, { area, shiftY: 0 }));
@@ -66,6 +68,22 @@ function paintSelection(context: CanvasRenderingContext2D, { geometry, scroll, t
   const one = geometry.boxInView(geometry.areaOf(active), scroll);
   context.lineWidth = 1;
   context.strokeRect(Math.round(one.x) + 1.5, Math.round(one.y) + 1.5, one.width - 4, one.height - 4);
+}
+
+/** The cells that a formula refers to: outlined and tinted in the colour of the reference. */
+function paintReferences(context: CanvasRenderingContext2D, { geometry, scroll, references }: Scene): void {
+  for (const { area, color } of references) {
+    if (area.left >= geometry.columnCount || area.top >= geometry.rowCount) continue;
+    const within = { ...area, right: Math.min(area.right, geometry.columnCount - 1), bottom: Math.min(area.bottom, geometry.rowCount - 1) };
+    const box = geometry.boxInView(within, scroll);
+    context.globalAlpha = 0.1;
+    context.fillStyle = color;
+    context.fillRect(box.x, box.y, box.width - 1, box.height - 1);
+    context.globalAlpha = 1;
+    context.strokeStyle = color;
+    context.lineWidth = 2;
+    context.strokeRect(Math.round(box.x), Math.round(box.y), box.width - 1, box.height - 1);
+  }
 }
 
 /** The handle at the corner of the selection by which it is filled on, and the outline of where a drag would fill. */

@@ -1,5 +1,5 @@
-import { SIDES, type BorderSide, type Fill, type Side } from '../../../core/looks/look';
-import type { Area, PaintedLook, SheetWindow } from '../../../protocol/engine-messages';
+import { SIDES, type BorderSide, type Fill, type LookBar, type Side } from '../../../core/looks/look';
+import { BAR_SHARES, type Area, type PaintedLook, type SheetWindow } from '../../../protocol/engine-messages';
 import type { Tokens } from '../../theme/tokens';
 import type { Geometry, Scroll, Size } from '../engine/geometry';
 
@@ -14,6 +14,8 @@ export interface Scene {
   readonly frozen: SheetWindow | null;
   readonly selected: Area | null;
   readonly active: { readonly column: number; readonly position: number } | null;
+  /** Cells that the formula being typed refers to, each in the colour of its reference. */
+  readonly references: readonly { readonly area: Area; readonly color: string }[];
   /** Where a drag would fill to. */
   readonly filling: Area | null;
 }
@@ -22,6 +24,7 @@ export interface Scene {
 export interface SceneCell {
   readonly text: string;
   readonly look: PaintedLook;
+  readonly bar: LookBar | undefined;
   readonly align: number;
   readonly faded: boolean;
   readonly isHeader: boolean;
@@ -35,13 +38,22 @@ export function sceneCell(window: SheetWindow, column: number, position: number)
   if (row < 0) return undefined;
   const at = row * (area.right - area.left + 1) + column - area.left;
   const role = window.roles[row]!;
+  const look = window.lookTable[window.looks[at]!]!;
   return {
     text: window.texts[at]!,
-    look: window.lookTable[window.looks[at]!]!,
+    look,
+    bar: barAt(window, at, look),
     align: window.aligns[at]!,
     faded: window.spotlit.length > 0 && window.spotlit[at] === 0,
     isHeader: role === 'header' || role === 'title',
   };
+}
+
+function barAt({ bars }: SheetWindow, at: number, { properties }: PaintedLook): LookBar | undefined {
+  if (bars.length === 0 || properties.bar === undefined) return undefined;
+  const first = at * BAR_SHARES;
+  const axis = bars[first + 2]!;
+  return { ...(properties.bar as LookBar), start: bars[first]!, end: bars[first + 1]!, axis: Number.isNaN(axis) ? null : axis };
 }
 
 function indexIn(rows: readonly number[], position: number): number {

@@ -1,0 +1,68 @@
+import { pickedCompletion, type Completion, type CompletionSource } from '@codemirror/autocomplete';
+import type { EditorView } from '@codemirror/view';
+import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { FUNCTIONS, signatureOf } from '../../core/formula/functions/function-table';
+import { wordBefore, type Surroundings } from '../../core/formula/typed-formula';
+import { parseAddress } from '../../core/sheet/address';
+
+const MOST_SHOWN = 60;
+
+/** Completes functions, labels of fields and names, those that begin with what was typed before those that hold it. */
+export const completeFormula =
+  (surroundings: () => Surroundings): CompletionSource =>
+  ({ state, pos, explicit }) => {
+    const text = state.doc.toString();
+    const found = wordBefore(text, pos);
+    if (!found && !(explicit && isFormulaInput(text))) return null;
+    const { from, word, isQuoted } = found ?? { from: pos, word: '', isQuoted: false };
+    const { labels, names } = surroundings();
+    const options = [
+      ...(isQuoted ? [] : names.map(({ name, refersTo }): Completion => ({ label: name, detail: refersTo.slice(1), type: 'name' }))),
+      ...labels.map((label): Completion => ({ label, detail: 'field', type: 'field', apply: insertLabel })),
+      ...(isQuoted ? [] : FUNCTION_OPTIONS),
+    ];
+    const wanted = word.toLowerCase();
+    const rank = ({ label }: Completion): number => (label.toLowerCase().startsWith(wanted) ? 0 : 1);
+    const fitting = options.filter(({ label }) => label.toLowerCase().includes(wanted) && label.toLowerCase() !== wanted);
+    const shown = fitting.toSorted((a, b) => rank(a) - rank(b)).slice(0, MOST_SHOWN);
+    return shown.length ? { from, options: shown, filter: false } : null;
+  };
+
+const FUNCTION_OPTIONS: readonly Completion[] = [...FUNCTIONS.values()].map((spec) => ({
+  label: spec.name,
+  detail: signatureOf(spec).slice(spec.name.length),
+  info: spec.says,
+  type: 'function',
+  apply: callFunction,
+}));
+
+type Inserting = [view: EditorView, completion: Completion, from: number, to: number];
+
+/** Writes the call with its brackets, and goes in between them. */
+function callFunction(...[view, completion, from, to]: Inserting): void {
+  const isCalled = view.state.sliceDoc(to, to + 1) === '(';
+  view.dispatch({
+    changes: { from, to, insert: completion.label + (isCalled ? '' : '()') },
+    selection: { anchor: from + completion.label.length + 1 },
+    annotations: pickedCompletion.of(completion),
+    userEvent: 'input.complete',
+  });
+}
+
+/** Writes a label; a quote that closed itself behind what was typed is not doubled. */
+function insertLabel(...[view, completion, from, to]: Inserting): void {
+  const closes = view.state.sliceDoc(from, from + 1) === "'" && view.state.sliceDoc(to, to + 1) === "'";
+  const insert = writeLabel(completion.label);
+  view.dispatch({
+    changes: { from, to: closes ? to + 1 : to, insert },
+    selection: { anchor: from + insert.length },
+    annotations: pickedCompletion.of(completion),
+    userEvent: 'input.complete',
+  });
+}
+
+/** A label as a formula reads it: in quotes where it is more than a word, or could be taken for an address or a function. */
+function writeLabel(label: string): string {
+  const isPlain = /^[\p{L}_][\p{L}\p{N}_]*$/u.test(label) && !parseAddress(label) && !FUNCTIONS.has(label.toUpperCase());
+  return isPlain ? label : `'${label.replaceAll("'", "''")}'`;
+}

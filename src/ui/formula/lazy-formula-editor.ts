@@ -1,0 +1,9 @@
+import { lazy } from 'react';
+
+const load = () => import('./FormulaEditor');
+
+/** The formula editor, which is fetched when it is wanted: most of a day's typing is plain values. */
+export const LazyFormulaEditor = lazy(load);
+
+/** Fetches the formula editor ahead of time, once the sheet is up. */
+export const prepareFormulaEditor = (): void => void load();

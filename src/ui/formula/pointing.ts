@@ -1,0 +1,50 @@
+import { wantsReference, writeArea } from '../../core/formula/typed-formula';
+import type { Place, Selection } from '../../protocol/engine-messages';
+import { selectCell, selectedArea } from '../grid/engine/selection';
+import type { Editing } from '../sheet/session-state';
+import type { Session } from '../sheet/session';
+
+/** Puts references into the formula that is being typed: by pointing at cells with the mouse, a finger or the arrow keys. */
+export class Pointing {
+  constructor(private readonly session: Session) {}
+
+  /** True while a cell that is pointed at goes into the formula. */
+  get isOpen(): boolean {
+    const { editing } = this.session.get();
+    return editing !== null && (editing.pointed !== undefined || wantsReference(editing.text, editing.caret ?? editing.text.length));
+  }
+
+  /** Points at a cell, or from the one pointed at first to another. */
+  at(cell: Place, extend: boolean): void {
+    const { editing } = this.session.get();
+    if (!editing || !this.isOpen) return;
+    const known = editing.pointed?.selection;
+    this.put(editing, extend && known ? { anchor: known.anchor, focus: cell } : selectCell(cell));
+  }
+
+  /** Points at the cell beside the one pointed at, or beside the one that is edited. Returns false where nothing can be pointed at. */
+  step(columns: number, rows: number, extend: boolean): boolean {
+    const { editing, frame } = this.session.get();
+    if (!editing || !frame || !this.isOpen) return false;
+    const from = editing.pointed ? editing.pointed.selection[extend ? 'focus' : 'anchor'] : editing;
+    const cell = {
+      column: Math.max(0, Math.min(frame.fields.length - 1, from.column + columns)),
+      position: Math.max(0, Math.min(frame.rowCount - 1, from.position + rows)),
+    };
+    this.at(cell, extend);
+    return true;
+  }
+
+  private put(editing: Editing, selection: Selection): void {
+    const { text, caret = text.length, pointed } = editing;
+    const { from, to } = pointed ?? { from: caret, to: caret };
+    const reference = writeArea(selectedArea(selection));
+    const end = from + reference.length;
+    this.session.point({
+      ...editing,
+      text: text.slice(0, from) + reference + text.slice(to),
+      caret: end,
+      pointed: { from, to: end, selection },
+    });
+  }
+}

@@ -1,0 +1,9 @@
+import type { Surroundings } from '../../core/formula/typed-formula';
+import type { SheetFrame } from '../../protocol/engine-messages';
+
+/** What words of a formula can stand for in the open sheet. */
+export const surroundingsOf = (frame: SheetFrame | null): Surroundings => ({
+  labels: frame?.fields.map(({ label }) => label) ?? [],
+  names: frame?.names ?? [],
+  rowCount: frame?.rowCount ?? 0,
+});

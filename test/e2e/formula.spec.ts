@@ -1,0 +1,68 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { makeSheet, SheetPage } from './sheet-page';
+
+const READINGS = [
+  ['Station', 'Oxygen', 'Water temperature'],
+  ['Alder Weir', '8.16', '2.5'],
+  ['Birch Ford', '4.2', '7'],
+  ['Cedar Sluice', '6', '3.25'],
+];
+
+test('a formula is written with help: completion, arguments by name, cells pointed at, anchors stepped', async ({ page }) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, READINGS));
+  const editor = page.getByRole('textbox', { name: 'Cell content' });
+  await sheet.cell('D2').click();
+  await page.keyboard.type('=rou');
+  await expect(page.getByRole('option', { name: 'ROUNDDOWN' })).toBeVisible();
+  await page.keyboard.press('Tab');
+  await expect(editor).toHaveText('=ROUND()');
+  await expect(page.getByRole('note')).toContainText('ROUND(number; [digits])');
+  await expect(page.getByRole('note').locator('strong')).toHaveText('number');
+  await sheet.cell('B2').click();
+  await expect(editor).toHaveText('=ROUND(B2)');
+  await page.keyboard.type(';1');
+  await expect(page.getByRole('note').locator('strong')).toHaveText('[digits]');
+  await page.keyboard.press('Enter');
+  await expect(sheet.cell('D2')).toHaveText('8.2');
+  await expect(page.getByTestId('address')).toHaveValue('D3');
+
+  // A range by dragging, another by the arrow keys; each has the colour of its cells.
+  await page.keyboard.type('=SUM(');
+  await sheet.drag('B2', 'B4', { from: [0.5, 0.5], to: [0.5, 0.5] });
+  await expect(editor).toHaveText('=SUM(B2:B4)');
+  await page.keyboard.type(';');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('Shift+ArrowDown');
+  await expect(editor).toHaveText('=SUM(B2:B4;C3:C4)');
+  const colors = await editor.locator('span[style*="--references"]').evaluateAll((spans) => spans.map((span) => getComputedStyle(span).color));
+  expect(new Set(colors).size).toBe(2);
+  // What hangs over the sheet is usable by everybody.
+  expect((await new AxeBuilder({ page }).disableRules(['color-contrast']).analyze()).violations.map(({ id }) => id)).toEqual([]);
+  await page.keyboard.press('F8');
+  await expect(editor).toHaveText('=SUM(B2:B4;$C$3:$C$4)');
+  await page.keyboard.press('F8');
+  await expect(editor).toHaveText('=SUM(B2:B4;C$3:C$4)');
+  await page.keyboard.press('Enter');
+  await expect(sheet.cell('D3')).toHaveText('28.61');
+
+  // A label of several words is put in its quotes; Escape lets everything go.
+  await page.keyboard.type("='wat");
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(editor).toHaveText("='Water temperature'");
+  await page.keyboard.press('Escape');
+  await expect(editor).toHaveCount(0);
+  await expect(sheet.cell('D4')).toHaveText('');
+
+  // In the line above as well; what cannot be read is underlined where it stands, and said once it is entered.
+  await sheet.cell('D2').click();
+  await sheet.line.click();
+  await expect(sheet.line).toHaveText('=ROUND(B2;1)');
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('=B2+*3');
+  await expect(sheet.line.locator('.cm-mistake')).toHaveText('*');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[role=status]').getByText('at character 5')).toBeVisible();
+  await expect(sheet.line).toHaveValue('=B2+*3');
+});

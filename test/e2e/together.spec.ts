@@ -1,0 +1,52 @@
+import { expect, test } from '@playwright/test';
+import { makeSheet, SheetPage } from './sheet-page';
+
+const STATIONS = ['Alder', 'Birch', 'Cedar', 'Dipper', 'Elm', 'Fold'];
+const ROWS = [['Station', 'Oxygen', 'Note'], ...STATIONS.map((station, at) => [station, String(9 - at), ''])];
+
+test('two people insert, remove, sort and type at once: both end with the same sheet, and every entry is in its record', async ({
+  page,
+  browser,
+}) => {
+  const id = await makeSheet(page, ROWS);
+  const one = await SheetPage.open(page, id);
+  const context = await browser.newContext();
+  const two = await SheetPage.open(await context.newPage(), id);
+  const noteAt = (position: number) => `C${position}`;
+
+  // One notes each station's name beside it, wherever it stands by then; the other moves everything about meanwhile.
+  const noting = async () => {
+    for (const station of STATIONS) {
+      const place = await one.grid.getByText(station, { exact: true }).getAttribute('data-address');
+      await one.cell(noteAt(Number(place!.slice(1)))).click();
+      const here = Number((await one.page.getByTestId('address').inputValue()).slice(1));
+      const beside = await one.cell(`A${here}`).textContent();
+      await one.page.keyboard.type(`at ${beside}`, { delay: 30 });
+      await one.page.keyboard.press('Enter');
+    }
+  };
+  const moving = async () => {
+    for (let round = 0; round < 2; round++) {
+      await two.cell('A2').click();
+      await two.menu('Rows', 'Insert a row above');
+      await two.cell('B1').click();
+      await two.actions.getByRole('button', { name: 'Order and filter' }).click();
+      await two.page.getByRole('button', { name: round ? 'Falling' : 'Rising' }).click();
+      await two.page.keyboard.press('Escape');
+      await two.type('B2', '7.5');
+      await two.cell('A9').click();
+      await two.menu('Rows', 'Remove row 9');
+    }
+  };
+  await Promise.all([noting(), moving()]);
+  await one.isLive();
+  await two.isLive();
+  await expect.poll(async () => JSON.stringify(await one.texts('ABC', 1, 10))).toBe(JSON.stringify(await two.texts('ABC', 1, 10)));
+  const noted = (await one.texts('AC', 2, 12)).filter(([, note]) => note !== '');
+  expect(noted.length).toBeGreaterThan(3);
+  for (const [station, note] of noted) expect(note).toBe(`at ${station}`);
+  await page.reload();
+  await one.isLive();
+  expect(await one.texts('ABC', 1, 10)).toEqual(await two.texts('ABC', 1, 10));
+  await context.close();
+});
