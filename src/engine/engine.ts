@@ -12,6 +12,7 @@ import { findCells } from '../core/edit/find';
 import { editWords, operationsOf, type Edit } from '../core/edit/registry';
 import { measureArea } from '../core/rules/measure-area';
 import type { Operation } from '../core/sheet/change';
+import { frozenColumns } from '../core/sheet/sheet-part';
 import { mergeAreas } from '../core/sheet/merge-areas';
 import type { Theme } from '../core/looks/first-family';
 import type { SheetId } from '../core/sheet/ids';
@@ -24,7 +25,7 @@ import { HeldSelection } from './held-selection';
 import { longestTexts } from './longest-texts';
 import { valuesOf } from './values-of';
 import { Replica } from './replica';
-import { rowHeights } from './row-heights';
+import { paintedBy, rowHeights } from './row-heights';
 import { UndoStack, type Step } from './undo-stack';
 import { windowOf } from './window-of';
 
@@ -203,7 +204,10 @@ export class Engine {
   }
 
   private edit(edit: Edit): null {
-    return this.change(operationsOf(this.sheet, edit, { newId: () => nanoid(10) }), editWords(edit));
+    return this.change(
+      operationsOf(this.sheet, edit, { newId: () => nanoid(10), paintedBy: (rule) => paintedBy(this.opened.evaluation, rule) }),
+      editWords(edit),
+    );
   }
 
   private copy(area: Area): CopiedText {
@@ -282,7 +286,8 @@ export class Engine {
       const heights = rowHeights(this.replica, this.filter);
       const window = windowOf(this.replica, this.area, { spotlight, heights });
       const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: this.frozenRows() - 1 }, { spotlight, heights });
-      for (const part of [window, frozen]) buffers.push(part.looks.buffer, part.bars.buffer, part.aligns.buffer, part.spotlit.buffer);
+      for (const part of [window, frozen])
+        buffers.push(part.looks.buffer, part.bars.buffer, part.aligns.buffer, part.spotlit.buffer, part.banded.buffer);
       events.push({ kind: 'window-resolved', window, frozen });
     }
     if (news.has('legend')) events.push({ kind: 'rules-counted', legend: this.legend() });
@@ -297,6 +302,8 @@ export class Engine {
       fields: this.shownFields(),
       rowCount: sheet.rowCount,
       frozenRows: this.frozenRows(),
+      frozenColumns: frozenColumns(sheet),
+      isBanded: sheet.parts.get('bands') !== undefined,
       heights: rowHeights(this.opened, this.filter),
       merges: mergeAreas(sheet).map(({ area }) => area),
       names: [...sheet.parts.values()].filter((part) => part.kind === 'name'),

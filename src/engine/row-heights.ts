@@ -1,4 +1,9 @@
+import type { Evaluation } from '../core/rules/evaluation';
+import type { RuleId } from '../core/sheet/ids';
 import { shownAt } from '../core/sheet/shown-cell';
+import type { CellValue } from '../core/values/cell-value';
+import { foldText } from '../core/values/fold-text';
+import { readInput } from '../core/values/read-input';
 import type { Filter, RowHeights } from '../protocol/engine-messages';
 import type { Replica } from './replica';
 
@@ -28,9 +33,34 @@ export function rowHeights(replica: Replica, filter: Filter | null): RowHeights 
 /** Whether a record is in view. A rule or field that is gone filters nothing. */
 function filterTest({ sheet, evaluation }: Replica, filter: Filter): (slot: number) => boolean {
   if ('rule' in filter) {
-    const running = evaluation.running.find(({ rule }) => rule.id === filter.rule);
-    return (slot) => !running || running.read.some(({ column }) => running.shows(column, slot));
+    const isThere = evaluation.running.some(({ rule }) => rule.id === filter.rule);
+    const isPainted = paintedBy(evaluation, filter.rule);
+    return (slot) => !isThere || isPainted(slot);
   }
-  const texts = new Set(filter.texts);
-  return (slot) => filter.column >= sheet.fields.length || texts.has(shownAt(sheet, filter.column, slot));
+  const column = sheet.findColumn(filter.field);
+  if (column === undefined) return () => true;
+  if ('texts' in filter) {
+    const texts = new Set(filter.texts);
+    return (slot) => texts.has(shownAt(sheet, column, slot));
+  }
+  if (filter.is === 'holds') {
+    const wanted = foldText(filter.value);
+    return (slot) => foldText(shownAt(sheet, column, slot)).includes(wanted);
+  }
+  const limit = numberOf(readInput(filter.value, sheet.settings).value);
+  const store = sheet.columns[column]!;
+  if (limit === undefined) return () => false;
+  return (slot) => {
+    const number = numberOf(store.valueAt(slot));
+    return number !== undefined && (filter.is === 'at least' ? number >= limit : number <= limit);
+  };
 }
+
+/** Whether a rule gives a record a look in one of the fields that it reads. */
+export function paintedBy({ running }: Evaluation, id: RuleId): (slot: number) => boolean {
+  const found = running.find(({ rule }) => rule.id === id);
+  return (slot) => found?.read.some(({ column }) => found.shows(column, slot)) ?? false;
+}
+
+const numberOf = (value: CellValue): number | undefined =>
+  value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : undefined;

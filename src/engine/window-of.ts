@@ -57,8 +57,11 @@ export function windowOf(
       if (spotlight !== null) spotlit[at] = isTop || (spot && showsAt(spot, column, slot)) ? 1 : 0;
     }
   }
+  const first = sheet.recordSpan().first;
+  const isShaded = (position: number): boolean => (position - first) % 2 === 1 && sheet.roleAt(sheet.order[position]!) === 'record';
+  const banded = sheet.parts.get('bands') ? Uint8Array.from(rows, (position) => Number(isShaded(position))) : new Uint8Array(0);
   const roles = rows.map((position) => sheet.roleAt(sheet.order[position]!));
-  return { area, rows, texts, looks, bars, lookTable: table, aligns, spotlit, roles };
+  return { area, rows, texts, looks, bars, lookTable: table, aligns, spotlit, banded, roles };
 }
 
 /** Numbers the objects among values of looks: rules share them between cells, so that the same object means the same value. */

@@ -8,7 +8,7 @@ import { ruleSchema, savedLooksOf } from '../core/rules/rule-schema';
 import type { Change, StoredRule } from '../core/sheet/change';
 import type { Field } from '../core/sheet/field';
 import { ROW_ROLES } from '../core/sheet/row-role';
-import { nameKey, type Merge, type NamedRange } from '../core/sheet/sheet-part';
+import { nameKey, type Bands, type Freeze, type Merge, type NamedRange } from '../core/sheet/sheet-part';
 
 const id = Joi.string()
   .pattern(/^[\w-]+$/)
@@ -85,8 +85,10 @@ const part = Joi.object().when('.kind', {
         right: id.required(),
       }),
     },
+    { is: 'freeze', then: Joi.object<Freeze>({ id: Joi.valid('freeze').required(), kind: Joi.string(), through: id.required() }) },
+    { is: 'bands', then: Joi.object<Bands>({ id: Joi.valid('bands').required(), kind: Joi.string() }) },
   ],
-  otherwise: Joi.object({ kind: Joi.valid('name', 'merge').required() }).unknown(),
+  otherwise: Joi.object({ kind: Joi.valid('name', 'merge', 'freeze', 'bands').required() }).unknown(),
 });
 
 const partId = Joi.string().min(1).max(100);

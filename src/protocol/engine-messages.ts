@@ -104,8 +104,13 @@ export interface CopiedText {
 
 export type PasteHow = 'all' | 'values' | 'looks' | 'transposed';
 
-/** Which records are in view: those that a rule gives a look, or whose shown text in a field is one of these. For this reader alone. */
-export type Filter = { readonly rule: RuleId } | { readonly column: number; readonly texts: readonly string[] };
+/** Which records are in view: those that a rule gives a look, whose shown text in a field is one of these, or whose cell there meets a test. For this reader alone. */
+export type Filter =
+  | { readonly rule: RuleId }
+  | { readonly field: FieldId; readonly texts: readonly string[] }
+  | { readonly field: FieldId; readonly is: FilterTest; readonly value: string };
+export const FILTER_TESTS = ['holds', 'at least', 'at most'] as const;
+export type FilterTest = (typeof FILTER_TESTS)[number];
 
 export interface CellAnswer extends Place, CellIds {
   readonly input: string;
@@ -132,6 +137,10 @@ export interface SheetFrame {
   readonly rowCount: number;
   /** Rows at the top that stay in view: up to the header. */
   readonly frozenRows: number;
+  /** Fields from the left that stay in view. */
+  readonly frozenColumns: number;
+  /** True where every other record is shaded. */
+  readonly isBanded: boolean;
   /** In order, without overlaps. */
   readonly heights: RowHeights;
   readonly merges: readonly Area[];
@@ -162,6 +171,8 @@ export interface SheetWindow {
   readonly aligns: Uint8Array;
   /** 1 where the spotlit rule has an outcome; empty without a spotlight. */
   readonly spotlit: Uint8Array;
+  /** Which of the rows are shaded as every other record; empty where none is. */
+  readonly banded: Uint8Array;
   readonly roles: readonly RowRole[];
 }
 

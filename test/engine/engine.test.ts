@@ -3,7 +3,17 @@ import type { RuleProfile } from '../../src/core/rules/profile-rule';
 import type { Rule } from '../../src/core/rules/rule';
 import { Engine } from '../../src/engine/engine';
 import type { AreaMeasures } from '../../src/core/rules/measure-area';
-import type { Area, CellAnswer, CopiedText, Event, LegendEntry, Request, SheetFrame, SheetWindow } from '../../src/protocol/engine-messages';
+import type {
+  Area,
+  CellAnswer,
+  CopiedText,
+  Event,
+  FilterTest,
+  LegendEntry,
+  Request,
+  SheetFrame,
+  SheetWindow,
+} from '../../src/protocol/engine-messages';
 import { makeSheet } from '../arbitrary-sheet';
 import { FakeServer } from './fake-server';
 
@@ -221,8 +231,17 @@ describe('a filter', () => {
     ]);
     expect((await window()).rows).toEqual([2, 6, 9]);
     expect(await window()).toMatchObject({ texts: expect.arrayContaining(['4.9', '70%', '-5']) as string[] });
-    await ask({ kind: 'filter', filter: { column: 0, texts: ['x', ''] } });
+    await ask({ kind: 'filter', filter: { field: 'f1', texts: ['x', ''] } });
     expect((await window()).rows).toEqual([3, 4]);
+    // 5, 4.9, x, blank, 7, 70%, done, a date, -5, 6: a date is a number of days.
+    const shown = async (is: FilterTest, value: string) => {
+      await ask({ kind: 'filter', filter: { field: 'f1', is, value } });
+      return (await window()).rows;
+    };
+    expect(await shown('holds', 'ON')).toEqual([7]);
+    expect(await shown('at least', '6')).toEqual([5, 8, 10]);
+    expect(await shown('at most', '50%')).toEqual([9]);
+    await ask({ kind: 'filter', filter: { field: 'f1', texts: ['x', ''] } });
     await ask({ kind: 'edit', edit: { do: 'set-height', top: 3, bottom: 3, heightPx: 60 } });
     await ask({ kind: 'filter', filter: null });
     expect((await frame()).heights).toEqual([[3, 3, 60]]);
@@ -230,6 +249,25 @@ describe('a filter', () => {
     // Nobody else hears of a filter.
     expect(server.received.flatMap(({ operations }) => operations).map(({ kind }) => kind)).toEqual(['change-rows']);
   });
+});
+
+test('records that a rule paints are put first, and in order among themselves', async () => {
+  const by = [{ rule: 'low', order: 'falling' } as const, { column: 0, order: 'rising' } as const];
+  await ask({ kind: 'edit', edit: { do: 'sort-rows', by } });
+  const texts = await Promise.all(Array.from({ length: 10 }, (_, at) => textAt(0, at + 1)));
+  expect(texts).toEqual(['-5', '70%', '4.9', '5', '6', '7', '2026-03-08', 'done', 'x', '']);
+  expect((await last('undo-changed')).undo).toBe('sort by 2 fields');
+});
+
+test('the first fields are kept in view, and every other record is shaded, for everybody', async () => {
+  await ask({ kind: 'edit', edit: { do: 'freeze-fields', through: 1 } });
+  await ask({ kind: 'edit', edit: { do: 'band-records', on: true } });
+  expect(await frame()).toMatchObject({ frozenColumns: 2, isBanded: true });
+  expect([...(await window()).banded]).toEqual([0, 1, 0, 1, 0, 1, 0, 1, 0, 1]);
+  await ask({ kind: 'edit', edit: { do: 'remove-fields', left: 1, right: 1 } });
+  expect((await frame()).frozenColumns).toBe(0);
+  await ask({ kind: 'undo' });
+  expect((await frame()).frozenColumns).toBe(2);
 });
 
 describe('what is asked of a selection', () => {

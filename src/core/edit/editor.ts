@@ -1,4 +1,5 @@
 import type { CellRange } from '../sheet/address';
+import type { RuleId } from '../sheet/ids';
 import type { Operation } from '../sheet/change';
 import type { Sheet } from '../sheet/sheet';
 
@@ -6,6 +7,8 @@ import type { Sheet } from '../sheet/sheet';
 export interface EditTools {
   /** An id that nothing else has. */
   newId(): string;
+  /** Whether a rule gives a record a look; nothing is painted by a rule that is gone. */
+  paintedBy?(rule: RuleId): (slot: number) => boolean;
 }
 
 /** One thing that people do to a sheet: which operations it comes to there, and what it is called when it is taken back. */

@@ -109,6 +109,8 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   fc.record({ do: fc.constant('clear-style' as const), area: range }),
   fc.record({ do: fc.constant('change-decimals' as const), area: range, by: fc.constantFrom(1 as const, -1 as const) }),
   fc.record({ do: fc.constantFrom('merge-cells' as const, 'split-cells' as const), area: range }),
+  fc.record({ do: fc.constant('freeze-fields' as const), through: fc.option(column) }),
+  fc.record({ do: fc.constant('band-records' as const), on: fc.boolean() }),
 );
 
 /** What it comes to, or nothing where it cannot be done. */

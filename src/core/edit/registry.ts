@@ -6,6 +6,7 @@ import { hideFields, insertFields, moveFields, removeFields, setWidths } from '.
 import { replaceText } from './find';
 import { mergeCells, splitCells } from './merge';
 import { duplicateRows, insertRows, moveRows, removeRows, setHeight, setRole, setTotal } from './rows';
+import { bandRecords, freezeFields } from './sheet-wide';
 import { sortRows } from './sort';
 import { applyStyle, changeDecimals, clearStyle, outlineCells } from './styles';
 
@@ -34,6 +35,8 @@ export const EDITORS = {
   'change-decimals': changeDecimals,
   'merge-cells': mergeCells,
   'split-cells': splitCells,
+  'freeze-fields': freezeFields,
+  'band-records': bandRecords,
 } as const;
 
 type EditOf<E> = E extends Editor<infer T> ? T : never;

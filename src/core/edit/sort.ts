@@ -1,11 +1,10 @@
+import type { RuleId } from '../sheet/ids';
 import type { Sheet } from '../sheet/sheet';
 import type { CellValue } from '../values/cell-value';
 import { countWords, type Editor } from './editor';
 
-export interface SortKey {
-  readonly column: number;
-  readonly order: 'rising' | 'falling';
-}
+/** By the values of a field, or by a rule: falling puts the records first that it paints. */
+export type SortKey = { readonly order: 'rising' | 'falling' } & ({ readonly column: number } | { readonly rule: RuleId });
 
 interface Sort {
   readonly by: readonly SortKey[];
@@ -18,16 +17,19 @@ interface Sort {
  * text, text before TRUE and FALSE, errors after them; blanks are last whichever way. Other rows stay where they are.
  */
 export const sortRows: Editor<Sort> = {
-  operations(sheet, { by, rows }) {
+  operations(sheet, { by, rows }, { paintedBy }) {
     const slots = sheet.order.filter(
       (slot, position) => sheet.roleAt(slot) === 'record' && (!rows || (position >= rows.top && position <= rows.bottom)),
     );
-    const compare = comparison(sheet, by, slots);
-    const sorted = slots.toSorted(compare);
+    const keys = by.map((key) => ({
+      ...('column' in key ? comparable(sheet, key.column, slots) : painted(sheet, slots, paintedBy?.(key.rule))),
+      sign: key.order === 'falling' ? -1 : 1,
+    }));
+    const sorted = slots.toSorted(comparison(keys));
     const moved = sorted.flatMap((slot, at) => (slot === slots[at] ? [] : { id: sheet.rowId(slot), key: sheet.rowKey(slots[at]!) }));
     return moved.length ? [{ kind: 'change-rows', rows: moved }] : [];
   },
-  says: ({ by }) => `sort by ${countWords(by.length, 'field')}`,
+  says: ({ by }) => (by.length === 1 && 'rule' in by[0]! ? 'sort by a rule' : `sort by ${countWords(by.length, 'field')}`),
 };
 
 /** As a dictionary has them: accents and case decide last, and numbers within texts count as numbers. */
@@ -36,7 +38,19 @@ const TEXTS = new Intl.Collator('en', { numeric: true });
 const RANK: Record<CellValue['kind'], number> = { number: 0, date: 0, text: 1, logical: 2, error: 3, blank: 4 };
 
 /** One field's cells in a form that compares quickly: what kind they are, and their number or their place among the distinct texts. */
-function comparable(sheet: Sheet, column: number, slots: readonly number[]): { ranks: Uint8Array; values: Float64Array } {
+interface Comparable {
+  readonly ranks: Uint8Array;
+  readonly values: Float64Array;
+}
+
+/** Records that a rule paints count as 1, the others as 0. */
+function painted(sheet: Sheet, slots: readonly number[], isPainted: ((slot: number) => boolean) | undefined): Comparable {
+  const values = new Float64Array(sheet.slotCount);
+  for (const slot of slots) values[slot] = Number(isPainted?.(slot) ?? false);
+  return { ranks: new Uint8Array(sheet.slotCount), values };
+}
+
+function comparable(sheet: Sheet, column: number, slots: readonly number[]): Comparable {
   const store = sheet.columns[column]!;
   const ranks = new Uint8Array(sheet.slotCount);
   const values = new Float64Array(sheet.slotCount);
@@ -55,8 +69,7 @@ function comparable(sheet: Sheet, column: number, slots: readonly number[]): { r
   return { ranks, values };
 }
 
-function comparison(sheet: Sheet, by: readonly SortKey[], slots: readonly number[]): (a: number, b: number) => number {
-  const keys = by.map(({ column, order }) => ({ ...comparable(sheet, column, slots), sign: order === 'falling' ? -1 : 1 }));
+function comparison(keys: readonly (Comparable & { readonly sign: number })[]): (a: number, b: number) => number {
   return (a, b) => {
     for (const { ranks, values, sign } of keys) {
       const [one, other] = [ranks[a]!, ranks[b]!];

@@ -21,8 +21,31 @@ export interface Merge {
   readonly right: FieldId;
 }
 
+/** Fields from the first up to this one stay in view while the others scroll. */
+export interface Freeze {
+  readonly id: 'freeze';
+  readonly kind: 'freeze';
+  readonly through: FieldId;
+}
+
+/** Every other record is shaded, in whatever order they stand. */
+export interface Bands {
+  readonly id: 'bands';
+  readonly kind: 'bands';
+}
+
 /** What lies over the cells of a sheet and names them by id. */
-export type SheetPart = NamedRange | Merge;
+export type SheetPart = NamedRange | Merge | Freeze | Bands;
+
+/** How many fields, from the left, stay in view. */
+export function frozenColumns(sheet: { readonly parts: ReadonlyParts; findColumn(id: FieldId): number | undefined }): number {
+  const part = sheet.parts.get('freeze');
+  return part?.kind === 'freeze' ? (sheet.findColumn(part.through) ?? -1) + 1 : 0;
+}
+
+interface ReadonlyParts {
+  get(id: PartId): SheetPart | undefined;
+}
 
 /** What a name goes by, whatever its case. */
 export const nameKey = (name: string): PartId => name.toLowerCase();

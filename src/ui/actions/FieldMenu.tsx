@@ -46,6 +46,13 @@ export function FieldMenu() {
             Show {hidden === 1 ? 'the hidden field' : `all ${hidden} hidden fields`}
           </Menu.Item>
         )}
+        {frame?.frozenColumns === right + 1 ? (
+          <Menu.Item onClick={() => void session.actions.edit({ do: 'freeze-fields', through: null })}>Let all fields scroll</Menu.Item>
+        ) : (
+          <Menu.Item onClick={() => void session.actions.edit({ do: 'freeze-fields', through: right })}>
+            Keep all up to “{frame?.fields[right]?.label}” in view
+          </Menu.Item>
+        )}
         <Menu.Item onClick={() => void session.actions.edit({ do: 'remove-fields', left, right })}>Remove {fields}</Menu.Item>
         <Menu.Divider />
         <Menu.Label>Total of all records</Menu.Label>

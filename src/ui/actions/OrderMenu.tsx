@@ -1,6 +1,8 @@
-import { Button, Checkbox, Divider, Popover } from '@mantine/core';
+import { Button, Checkbox, Divider, NativeSelect, Popover, SegmentedControl, TextInput } from '@mantine/core';
 import { IconArrowsSort } from '@tabler/icons-react';
 import { useState } from 'react';
+import type { SortKey } from '../../core/edit/sort';
+import { FILTER_TESTS, type FilterTest } from '../../protocol/engine-messages';
 import { focusGrid } from '../grid/focus-grid';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './ActionBar.module.css';
@@ -8,79 +10,174 @@ import classes from './ActionBar.module.css';
 /** Puts records in another order for everybody, or keeps some out of one's own view. */
 export function OrderMenu() {
   const session = useSession();
-  const frame = useSessionState((state) => state.frame);
-  const legend = useSessionState((state) => state.legend);
+  const isFiltered = useSessionState((state) => (state.frame?.filter ?? null) !== null);
   const column = useSessionState((state) => state.selection.anchor.column);
   const [values, setValues] = useState<readonly { text: string; count: number }[]>([]);
-  const label = frame?.fields[column]?.label ?? '';
-  const filter = frame?.filter ?? null;
-  const chosen = filter && 'texts' in filter && filter.column === column ? new Set(filter.texts) : null;
-
-  const toggle = (text: string) => {
-    const texts = new Set(chosen ?? values.map((value) => value.text));
-    if (!texts.delete(text)) texts.add(text);
-    session.filterBy({ column, texts: [...texts] });
-  };
 
   return (
     <Popover position="bottom-start" trapFocus onClose={focusGrid} onOpen={() => void session.actions.textsOf(column).then(setValues)}>
       <Popover.Target>
-        <Button variant={filter ? 'light' : 'subtle'} color="ink" size="compact-sm" leftSection={<IconArrowsSort size={16} stroke={1.5} />}>
-          {filter ? 'Filtered' : 'Order and filter'}
+        <Button variant={isFiltered ? 'light' : 'subtle'} color="ink" size="compact-sm" leftSection={<IconArrowsSort size={16} stroke={1.5} />}>
+          {isFiltered ? 'Filtered' : 'Order and filter'}
         </Button>
       </Popover.Target>
       <Popover.Dropdown>
         <div className={classes.panel}>
-          <div>
-            <p className={classes.label}>Put all records in order of “{label}”, for everybody</p>
-            <div className={classes.row}>
-              <Button
-                variant="default"
-                size="compact-sm"
-                onClick={() => void session.actions.edit({ do: 'sort-rows', by: [{ column, order: 'rising' }] })}
-              >
-                Rising
-              </Button>
-              <Button
-                variant="default"
-                size="compact-sm"
-                onClick={() => void session.actions.edit({ do: 'sort-rows', by: [{ column, order: 'falling' }] })}
-              >
-                Falling
-              </Button>
-            </div>
-          </div>
+          <Order />
           <Divider />
-          <div role="group" aria-label="Show only">
-            <p className={classes.label}>Show only, in your own view</p>
-            <div className={classes.values}>
-              {legend.map(({ id, rule }) => (
-                <Checkbox
-                  key={id}
-                  size="xs"
-                  color="ink"
-                  label={`Painted by ${rule.name}`}
-                  checked={filter !== null && 'rule' in filter && filter.rule === id}
-                  onChange={(event) => session.filterBy(event.currentTarget.checked ? { rule: id } : null)}
-                />
-              ))}
-              {values.map(({ text, count }) => (
-                <Checkbox
-                  key={text}
-                  size="xs"
-                  color="ink"
-                  label={`${text === '' ? 'Blank' : text} (${count})`}
-                  checked={chosen ? chosen.has(text) : true}
-                  onChange={() => toggle(text)}
-                />
-              ))}
-            </div>
-          </div>
-          <Button variant="default" size="compact-sm" disabled={!filter} onClick={() => session.filterBy(null)}>
-            Show all records
-          </Button>
+          <Show values={values} />
         </div>
       </Popover.Dropdown>
     </Popover>
+  );
+}
+
+const ORDERS = [
+  { value: 'rising', label: 'Rising' },
+  { value: 'falling', label: 'Falling' },
+];
+
+/** The order of all records: at once by the selected field, or by several things one after another. */
+function Order() {
+  const session = useSession();
+  const frame = useSessionState((state) => state.frame);
+  const legend = useSessionState((state) => state.legend);
+  const column = useSessionState((state) => state.selection.anchor.column);
+  const [keys, setKeys] = useState<readonly SortKey[]>([]);
+  const label = frame?.fields[column]?.label ?? '';
+  const sort = (by: readonly SortKey[]) => void session.actions.edit({ do: 'sort-rows', by });
+  const change = (at: number, key: SortKey) => setKeys(keys.with(at, key));
+  return (
+    <div>
+      <p className={classes.label}>Put all records in order of “{label}”, for everybody</p>
+      <div className={classes.row}>
+        {ORDERS.map(({ value, label: words }) => (
+          <Button key={value} variant="default" size="compact-sm" onClick={() => sort([{ column, order: value as SortKey['order'] }])}>
+            {words}
+          </Button>
+        ))}
+        <Button
+          variant="subtle"
+          color="ink"
+          size="compact-sm"
+          disabled={keys.length > 3}
+          onClick={() => setKeys([...keys, { column: (column + keys.length) % (frame?.fields.length ?? 1), order: 'rising' }])}
+        >
+          {keys.length ? 'Then by' : 'By several'}
+        </Button>
+      </div>
+      {keys.map((key, at) => (
+        <div key={at} className={classes.row}>
+          <NativeSelect
+            size="xs"
+            aria-label={at ? `Then by ${at + 1}` : 'First by'}
+            value={'rule' in key ? `rule ${key.rule}` : `field ${key.column}`}
+            data={[
+              { group: 'Fields', items: (frame?.fields ?? []).map((field, place) => ({ value: `field ${place}`, label: field.label })) },
+              { group: 'Painted by', items: legend.map(({ id, rule }) => ({ value: `rule ${id}`, label: rule.name })) },
+            ]}
+            onChange={({ currentTarget: { value } }) =>
+              change(
+                at,
+                value.startsWith('rule ') ? { rule: value.slice(5), order: 'falling' } : { column: Number(value.slice(6)), order: key.order },
+              )
+            }
+          />
+          <SegmentedControl
+            size="xs"
+            aria-label={`Order ${at + 1}`}
+            data={'rule' in key ? PAINTED_ORDERS : ORDERS}
+            value={key.order}
+            onChange={(order) => change(at, { ...key, order: order as SortKey['order'] })}
+          />
+        </div>
+      ))}
+      {keys.length > 0 && (
+        <div className={classes.row}>
+          <Button size="compact-sm" color="ink" onClick={() => sort(keys)}>
+            Put in order
+          </Button>
+          <Button variant="subtle" color="ink" size="compact-sm" onClick={() => setKeys([])}>
+            Forget
+          </Button>
+        </div>
+      )}
+    </div>
+  );
+}
+
+const PAINTED_ORDERS = [
+  { value: 'falling', label: 'First' },
+  { value: 'rising', label: 'Last' },
+];
+
+/** Which records are in this reader's own view. */
+function Show({ values }: { readonly values: readonly { text: string; count: number }[] }) {
+  const session = useSession();
+  const frame = useSessionState((state) => state.frame);
+  const legend = useSessionState((state) => state.legend);
+  const column = useSessionState((state) => state.selection.anchor.column);
+  const [test, setTest] = useState<FilterTest>('holds');
+  const [value, setValue] = useState('');
+  const filter = frame?.filter ?? null;
+  const field = frame?.fields[column];
+  const chosen = filter && 'texts' in filter && filter.field === field?.id ? new Set(filter.texts) : null;
+
+  const toggle = (text: string) => {
+    const texts = new Set(chosen ?? values.map((one) => one.text));
+    if (!texts.delete(text)) texts.add(text);
+    if (field) session.filterBy({ field: field.id, texts: [...texts] });
+  };
+
+  return (
+    <>
+      <div role="group" aria-label="Show only">
+        <p className={classes.label}>Show only, in your own view</p>
+        <form
+          className={classes.row}
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (field) session.filterBy(value === '' ? null : { field: field.id, is: test, value });
+          }}
+        >
+          <NativeSelect
+            size="xs"
+            aria-label={`“${field?.label ?? ''}”`}
+            value={test}
+            data={[...FILTER_TESTS]}
+            onChange={(event) => setTest(event.currentTarget.value as FilterTest)}
+          />
+          <TextInput size="xs" aria-label="Value to show" value={value} onChange={(event) => setValue(event.currentTarget.value)} />
+          <Button type="submit" variant="default" size="compact-sm">
+            Show
+          </Button>
+        </form>
+        <div className={classes.values}>
+          {legend.map(({ id, rule }) => (
+            <Checkbox
+              key={id}
+              size="xs"
+              color="ink"
+              label={`Painted by ${rule.name}`}
+              checked={filter !== null && 'rule' in filter && filter.rule === id}
+              onChange={(event) => session.filterBy(event.currentTarget.checked ? { rule: id } : null)}
+            />
+          ))}
+          {values.map(({ text, count }) => (
+            <Checkbox
+              key={text}
+              size="xs"
+              color="ink"
+              label={`${text === '' ? 'Blank' : text} (${count})`}
+              checked={chosen ? chosen.has(text) : true}
+              onChange={() => toggle(text)}
+            />
+          ))}
+        </div>
+      </div>
+      <Button variant="default" size="compact-sm" disabled={!filter} onClick={() => session.filterBy(null)}>
+        Show all records
+      </Button>
+    </>
   );
 }

@@ -9,6 +9,7 @@ import { selectedArea } from '../grid/engine/selection';
 export function RowMenu() {
   const session = useSession();
   const { top, bottom } = selectedArea(useSessionState((state) => state.selection));
+  const isBanded = useSessionState((state) => state.frame?.isBanded ?? false);
   const role = useSessionState((state) => state.cell?.role);
   const count = bottom - top + 1;
   const rows = count === 1 ? `row ${top + 1}` : `rows ${top + 1} to ${bottom + 1}`;
@@ -31,6 +32,9 @@ export function RowMenu() {
         <Menu.Item onClick={() => void session.actions.moveSelected(0, -1)}>Move {rows} up</Menu.Item>
         <Menu.Item onClick={() => void session.actions.moveSelected(0, 1)}>Move {rows} down</Menu.Item>
         <Menu.Item onClick={() => void session.actions.edit({ do: 'remove-rows', top, bottom })}>Remove {rows}</Menu.Item>
+        <Menu.Item onClick={() => void session.actions.edit({ do: 'band-records', on: !isBanded })}>
+          {isBanded ? 'Shade no records' : 'Shade every other record'}
+        </Menu.Item>
         <Menu.Divider />
         <Menu.Label>What {count === 1 ? 'it is' : 'they are'} for</Menu.Label>
         {ROW_ROLES.map((name) => (

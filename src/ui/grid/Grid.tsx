@@ -25,6 +25,8 @@ import { usePointer, type Preview } from './use-pointer';
 /** Room beyond the last row and field, so that they can be scrolled clear of the edge. */
 const MARGIN_PX = 120;
 const REST_MS = 90;
+/** Share of the view that frozen fields may take. */
+const MOST_FROZEN = 0.6;
 /** What is not needed to read a sheet is fetched when it stands. */
 const PREPARE_AFTER_MS = 600;
 
@@ -42,7 +44,7 @@ export function Grid() {
   const asked = useRef<ReturnType<typeof askedArea> | null>(null);
   const [view, setView] = useState<Size>({ width: 0, height: 0 });
   const [rested, setRested] = useState<Scroll>({ left: 0, top: 0 });
-  const geometry = useMemo(() => geometryOf(frame), [frame]);
+  const geometry = useMemo(() => geometryOf(frame, view.width), [frame, view.width]);
 
   const reveal = useRef<(next: Selection) => void>(() => {});
   const { preview, cursor, handlers } = usePointer({ session, geometry, scroller, reveal: (next) => reveal.current(next) });
@@ -309,10 +311,14 @@ export function Grid() {
   );
 }
 
-function geometryOf(frame: SheetFrame | null): Geometry {
+function geometryOf(frame: SheetFrame | null, viewPx: number): Geometry {
   if (!frame) return new Geometry({ widths: [], rowCount: 0, frozenRows: 0 });
+  const { rowCount, frozenRows, heights, merges } = frame;
   const widths = frame.fields.map((field) => (field.hidden ? 0 : field.widthPx));
-  return new Geometry({ widths, rowCount: frame.rowCount, frozenRows: frame.frozenRows, heights: frame.heights, merges: frame.merges });
+  const layout = { widths, rowCount, frozenRows, heights, merges };
+  const frozen = new Geometry({ ...layout, frozenColumns: frame.frozenColumns });
+  // On a narrow screen what is frozen must leave room for the rest.
+  return frozen.frozenWidth <= viewPx * MOST_FROZEN ? frozen : new Geometry(layout);
 }
 
 /** The sheet as it would be if what is being sized were let go now. */
@@ -328,5 +334,9 @@ function leavesBy(backwards: boolean, { anchor }: Selection, { columnCount }: Ge
 
 function editorBox(geometry: Geometry, cell: { column: number; position: number }, scroll: Scroll) {
   const box = geometry.box(cell);
-  return cell.position < geometry.frozenRows ? { ...box, y: box.y + scroll.top } : box;
+  return {
+    ...box,
+    x: cell.column < geometry.frozenColumns ? box.x + scroll.left : box.x,
+    y: cell.position < geometry.frozenRows ? box.y + scroll.top : box.y,
+  };
 }

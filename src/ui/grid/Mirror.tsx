@@ -36,6 +36,8 @@ interface RowsProps extends Props {
 
 const MirrorRows = memo(function MirrorRows({ geometry, view, scroll, window, frozen, selection }: RowsProps) {
   const visible = geometry.visible(scroll, view);
+  const frozenColumns = Math.min(geometry.frozenColumns, visible.left);
+  const columns = [...Array.from({ length: frozenColumns }, (_, column) => column), ...between(visible.left, visible.right)];
   const rows: { position: number; part: SheetWindow }[] = [];
   for (let position = 0; frozen && position < geometry.frozenRows; position++) rows.push({ position, part: frozen });
   for (const position of geometry.rowsShown(Math.max(visible.top, geometry.frozenRows), visible.bottom)) rows.push({ position, part: window });
@@ -45,30 +47,32 @@ const MirrorRows = memo(function MirrorRows({ geometry, view, scroll, window, fr
       geometry={geometry}
       part={part}
       position={position}
-      left={visible.left}
-      right={visible.right}
+      columns={columns}
+      shiftX={scroll.left}
       top={geometry.rowTop(position) + (position < geometry.frozenRows ? scroll.top : 0)}
       selection={selection}
     />
   ));
 });
 
+const between = (from: number, to: number): number[] => Array.from({ length: Math.max(0, to - from + 1) }, (_, at) => from + at);
+
 interface RowProps {
   readonly geometry: Geometry;
   readonly part: SheetWindow;
   readonly position: number;
-  readonly left: number;
-  readonly right: number;
+  readonly columns: readonly number[];
+  /** How far frozen columns lie from their places. */
+  readonly shiftX: number;
   readonly top: number;
   readonly selection: Selection;
 }
 
-function MirrorRow({ geometry, part, position, left, right, top, selection }: RowProps) {
+function MirrorRow({ geometry, part, position, columns, shiftX, top, selection }: RowProps) {
   const selected = selectedArea(selection);
   return (
     <div role="row" aria-rowindex={position + 1} className={classes.row} style={{ top }}>
-      {Array.from({ length: right - left + 1 }, (_, at) => {
-        const column = left + at;
+      {columns.map((column) => {
         const cell = sceneCell(part, column, position);
         const box = geometry.box({ column, position });
         const merged = geometry.mergeAt({ column, position });
@@ -82,7 +86,7 @@ function MirrorRow({ geometry, part, position, left, right, top, selection }: Ro
               column={column}
               position={position}
               isSelected={isSelected}
-              left={box.x}
+              left={column < geometry.frozenColumns ? box.x + shiftX : box.x}
               width={box.width}
               height={box.height}
             />

@@ -7,10 +7,10 @@ const AHEAD_COLUMNS = 8;
 /** Ask again once the view comes this close to the edge of what was asked. */
 const NEAR_ROWS = 25;
 
-/** The view with a margin all around, cut to the sheet. */
-export function askedArea(visible: Area, { rowCount, columnCount }: Geometry): Area {
+/** The view with a margin all around, cut to the sheet; with what is frozen at the left, all from there on. */
+export function askedArea(visible: Area, { rowCount, columnCount, frozenColumns }: Geometry): Area {
   return {
-    left: Math.max(0, visible.left - AHEAD_COLUMNS),
+    left: frozenColumns > 0 ? 0 : Math.max(0, visible.left - AHEAD_COLUMNS),
     right: Math.min(columnCount - 1, visible.right + AHEAD_COLUMNS),
     top: Math.max(0, visible.top - AHEAD_ROWS),
     bottom: Math.min(rowCount - 1, visible.bottom + AHEAD_ROWS),

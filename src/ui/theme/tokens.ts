@@ -13,6 +13,8 @@ export interface Tokens {
   readonly selection: string;
   readonly selectionTint: string;
   readonly head: string;
+  /** Every other record, where they are shaded. */
+  readonly band: string;
   /** What is wrong, in words. */
   readonly error: string;
   /** References of a formula, each with its cells; one after another, all readable as text. */
@@ -34,6 +36,7 @@ export const TOKENS: Readonly<Record<Theme, Tokens>> = {
     selection: '#3d4a94',
     selectionTint: 'rgba(61, 74, 148, 0.08)',
     head: '#f4efe5',
+    band: '#f8f4ea',
     error: '#a3301a',
     references: ['#1f5fa8', '#8a4b08', '#0b6b52', '#8c2f6b', '#5b4fb0', '#5d6412'],
     tones: { bad: '#a3301a', doubtful: '#86560a', good: '#0b6b52' },
@@ -50,6 +53,7 @@ export const TOKENS: Readonly<Record<Theme, Tokens>> = {
     selection: '#9aa6f0',
     selectionTint: 'rgba(154, 166, 240, 0.12)',
     head: '#24272e',
+    band: '#25282f',
     error: '#f2a38f',
     references: ['#8fc1f5', '#f0b27a', '#7fd3b6', '#eaa3cf', '#b9b0f5', '#cdd37a'],
     tones: { bad: '#f2a38f', doubtful: '#f2b84b', good: '#7fd3b6' },

@@ -5,14 +5,16 @@ import { Geometry, GUTTER_PX, HEAD_PX, ROW_PX } from './geometry';
 import { hitTest } from './hit-test';
 import { moveCell } from './selection';
 
-const geometry = new Geometry({ widths: [100, 60, 140, 80], rowCount: 1000, frozenRows: 1 });
+const LAYOUT = { widths: [100, 60, 140, 80], rowCount: 1000, frozenRows: 1 };
+const geometry = new Geometry(LAYOUT);
 const view = { width: 300, height: 200 };
 const cell = fc.record({ column: fc.integer({ min: 0, max: 3 }), position: fc.integer({ min: 0, max: 999 }) });
 const scroll = fc.record({ left: fc.integer({ min: 0, max: 200 }), top: fc.integer({ min: 0, max: 26_000 }) });
 
-test('after scrolling to a cell, a click in its middle hits it', () => {
+test('after scrolling to a cell, a click in its middle hits it, also where fields are frozen', () => {
   fc.assert(
-    fc.property(cell, scroll, (wanted, from) => {
+    fc.property(cell, scroll, fc.constantFrom(0, 1), (wanted, from, frozenColumns) => {
+      const geometry = new Geometry({ ...LAYOUT, frozenColumns });
       const to = geometry.scrollTo(wanted, from, view);
       const box = geometry.boxInView({ left: wanted.column, right: wanted.column, top: wanted.position, bottom: wanted.position }, to);
       expect(hitTest(geometry, { scroll: to, selected: null }, { x: box.x + box.width / 2, y: box.y + box.height / 2 })).toEqual({

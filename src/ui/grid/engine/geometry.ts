@@ -30,6 +30,7 @@ export interface GridLayout {
   readonly widths: readonly number[];
   readonly rowCount: number;
   readonly frozenRows: number;
+  readonly frozenColumns?: number;
   readonly heights?: RowHeights;
   readonly merges?: readonly Area[];
 }
@@ -44,13 +45,16 @@ export class Geometry {
   readonly rowCount: number;
   /** Rows at the top that do not scroll. */
   readonly frozenRows: number;
+  /** Columns at the left that do not scroll. */
+  readonly frozenColumns: number;
   readonly merges: readonly Area[];
   private readonly heights: RowHeights;
 
   constructor(private readonly layout: GridLayout) {
-    const { widths, rowCount, frozenRows, heights = [], merges = [] } = layout;
+    const { widths, rowCount, frozenRows, frozenColumns = 0, heights = [], merges = [] } = layout;
     this.rowCount = rowCount;
     this.frozenRows = frozenRows;
+    this.frozenColumns = frozenColumns;
     this.merges = merges;
     this.heights = heights;
     const added = [0];
@@ -90,6 +94,11 @@ export class Geometry {
   /** Height of what stays at the top: the letters and the frozen rows. */
   get frozenHeight(): number {
     return this.rowTop(this.frozenRows);
+  }
+
+  /** Width of what stays at the left: the numbers and the frozen columns. */
+  get frozenWidth(): number {
+    return this.columnLeft(this.frozenColumns);
   }
 
   columnLeft(column: number): number {
@@ -163,12 +172,13 @@ export class Geometry {
     return { x, y, width: this.columnLeft(right + 1) - x, height: this.rowTop(bottom + 1) - y };
   }
 
-  /** The box of an area as it lies in a view that is scrolled: frozen rows do not move. */
+  /** The box of an area as it lies in a view that is scrolled: what is frozen does not move. */
   boxInView(area: Area, scroll: Scroll): Box {
     const top = area.top < this.frozenRows ? this.rowTop(area.top) : this.rowTop(area.top) - scroll.top;
     const bottom = area.bottom < this.frozenRows ? this.rowTop(area.bottom + 1) : this.rowTop(area.bottom + 1) - scroll.top;
-    const x = this.columnLeft(area.left) - scroll.left;
-    return { x, y: top, width: this.columnLeft(area.right + 1) - this.columnLeft(area.left), height: Math.max(bottom - top, 0) };
+    const left = area.left < this.frozenColumns ? this.columnLeft(area.left) : this.columnLeft(area.left) - scroll.left;
+    const right = area.right < this.frozenColumns ? this.columnLeft(area.right + 1) : this.columnLeft(area.right + 1) - scroll.left;
+    return { x: left, y: top, width: Math.max(right - left, 0), height: Math.max(bottom - top, 0) };
   }
 
   /** The column at a distance from the left edge, clipped to the sheet. */
@@ -198,7 +208,7 @@ export class Geometry {
   /** The rows and columns that a view shows beneath what is frozen. */
   visible(scroll: Scroll, view: Size): Area {
     return {
-      left: this.columnAt(scroll.left + GUTTER_PX),
+      left: this.columnAt(scroll.left + this.frozenWidth),
       right: this.columnAt(scroll.left + view.width),
       top: Math.min(this.rowCount - 1, this.positionAt(scroll.top + this.frozenHeight)),
       bottom: this.positionAt(scroll.top + view.height),
@@ -208,12 +218,15 @@ export class Geometry {
   /** Where to scroll so that a cell is wholly in view; where it is already, nothing moves. Frozen rows are always in view. */
   scrollTo(cell: Place, scroll: Scroll, view: Size): Scroll {
     const { x, y, width, height } = this.box(cell);
+    const furthest = x - this.frozenWidth;
     const left =
-      x - GUTTER_PX < scroll.left
-        ? x - GUTTER_PX
-        : x + width > scroll.left + view.width
-          ? Math.min(x - GUTTER_PX, x + width - view.width)
-          : scroll.left;
+      cell.column < this.frozenColumns
+        ? scroll.left
+        : furthest < scroll.left
+          ? furthest
+          : x + width > scroll.left + view.width
+            ? Math.min(furthest, x + width - view.width)
+            : scroll.left;
     if (cell.position < this.frozenRows) return { left, top: scroll.top };
     const highest = y - this.frozenHeight;
     const lowest = y + height - view.height;

@@ -32,7 +32,7 @@ export function hitTest(geometry: Geometry, { scroll, selected }: { scroll: Scro
     const near = (at: number, from: number, size: number): boolean => at >= from - GRASP_PX && at <= from + size + GRASP_PX;
     if (near(point.x, box.x, box.width) && near(point.y, box.y, box.height)) return { kind: 'handle' };
   }
-  const x = point.x + scroll.left;
+  const x = point.x < geometry.frozenWidth ? point.x : point.x + scroll.left;
   const y = point.y < geometry.frozenHeight ? point.y : point.y + scroll.top;
   const inGutter = point.x < GUTTER_PX;
   if (inGutter && point.y < HEAD_PX) return { kind: 'corner' };

@@ -71,6 +71,7 @@ function eachCell({ geometry, scroll }: Scene, { window, area, shiftY }: Part, p
 
 function paintGround(context: CanvasRenderingContext2D, { tokens }: Scene, { cell, box }: Painted): void {
   if (cell.isHeader) paintFill(context, tokens.head, box);
+  else if (cell.isBanded) paintFill(context, tokens.band, box);
   const { fill, ground } = painted(cell.look);
   context.globalAlpha = cell.faded ? FADED : 1;
   if (ground !== undefined) paintFill(context, ground, box);

@@ -1,6 +1,5 @@
 import { GUTTER_PX, HEAD_PX } from '../engine/geometry';
 import { handleBox } from '../engine/hit-test';
-import type { Area } from '../../../protocol/engine-messages';
 import { paintCells } from './paint-cells';
 import { paintColumnHeads, paintRowHeads } from './paint-heads';
 import type { Scene } from './scene';
@@ -13,57 +12,73 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
   context.fillRect(0, 0, view.width, view.height);
   if (geometry.rowCount === 0 || geometry.columnCount === 0) return;
   const visible = geometry.visible(scroll, view);
-  const top = geometry.frozenHeight;
-  const hasBody = geometry.rowCount > geometry.frozenRows;
-  if (hasBody) {
-    clipped(context, { x: GUTTER_PX, y: top, width: view.width, height: view.height }, () => {
-      context.fillStyle = tokens.sheet;
-      context.fillRect(GUTTER_PX, top, geometry.width - scroll.left - GUTTER_PX, geometry.height - scroll.top - top);
-      if (window) paintCells(context, scene, { window, area: visible, shiftY: scroll.top });
-      paintReferences(context, scene);
-      paintSelection(context, scene, 'body');
-      paintHandle(context, scene);
-    });
-    clipped(context, { x: 0, y: top, width: GUTTER_PX, height: view.height }, () =>
-      paintRowHeads(context, scene, { area: visible, shiftY: scroll.top }),
+  const rows = {
+    body: { window, top: visible.top, bottom: visible.bottom, shiftY: scroll.top, y: geometry.frozenHeight, height: view.height },
+    frozen: { window: frozen, top: 0, bottom: geometry.frozenRows - 1, shiftY: 0, y: HEAD_PX, height: geometry.frozenHeight - HEAD_PX },
+  };
+  const columns = {
+    body: { left: visible.left, right: visible.right, scrollLeft: scroll.left, x: geometry.frozenWidth, width: view.width },
+    frozen: { left: 0, right: geometry.frozenColumns - 1, scrollLeft: 0, x: GUTTER_PX, width: geometry.frozenWidth - GUTTER_PX },
+  };
+  const rowParts = [...(geometry.rowCount > geometry.frozenRows ? ['body' as const] : []), ...(geometry.frozenRows > 0 ? ['frozen' as const] : [])];
+  const columnParts = ['body' as const, ...(geometry.frozenColumns > 0 ? ['frozen' as const] : [])];
+  for (const rowPart of rowParts) {
+    const { window: cells, top, bottom, shiftY, y, height } = rows[rowPart];
+    for (const columnPart of columnParts) {
+      const { left, right, scrollLeft, x, width } = columns[columnPart];
+      clipped(context, { x, y, width, height }, () => {
+        context.fillStyle = tokens.sheet;
+        const end = columnPart === 'frozen' ? x + width : geometry.width - scrollLeft;
+        context.fillRect(x, y, end - x, rowPart === 'frozen' ? height : geometry.height - shiftY - y);
+        const part = { ...scene, scroll: { left: scrollLeft, top: shiftY } };
+        if (cells) paintCells(context, part, { window: cells, area: { left, right, top, bottom }, shiftY });
+        paintReferences(context, scene);
+        paintSelection(context, scene, { row: rowPart, column: columnPart });
+        paintHandle(context, scene);
+      });
+    }
+    clipped(context, { x: 0, y, width: GUTTER_PX, height }, () => paintRowHeads(context, scene, { area: { ...visible, top, bottom }, shiftY }));
+  }
+  for (const columnPart of columnParts) {
+    const { left, right, scrollLeft, x, width } = columns[columnPart];
+    clipped(context, { x, y: 0, width, height: HEAD_PX }, () =>
+      paintColumnHeads(context, { ...scene, scroll: { left: scrollLeft, top: scroll.top } }, { ...visible, left, right }),
     );
   }
-  if (geometry.frozenRows > 0) paintFrozen(context, scene, { ...visible, top: 0, bottom: geometry.frozenRows - 1 });
-  clipped(context, { x: GUTTER_PX, y: 0, width: view.width, height: HEAD_PX }, () => paintColumnHeads(context, scene, visible));
+  context.fillStyle = tokens.line;
+  if (geometry.frozenRows > 0) context.fillRect(0, geometry.frozenHeight - 1, geometry.width - scroll.left, 1);
+  if (geometry.frozenColumns > 0) context.fillRect(geometry.frozenWidth - 1, 0, 1, Math.min(view.height, geometry.height - scroll.top));
   context.fillStyle = tokens.paper;
   context.fillRect(0, 0, GUTTER_PX, HEAD_PX - 1);
-
-  function paintFrozen(ink: CanvasRenderingContext2D, of: Scene, area: Area): void {
-    clipped(ink, { x: GUTTER_PX, y: HEAD_PX, width: view.width, height: top - HEAD_PX }, () => {
-      ink.fillStyle = tokens.sheet;
-      ink.fillRect(GUTTER_PX, HEAD_PX, view.width, top - HEAD_PX);
-      if (frozen) paintCells(ink, of, { window: frozen, area, shiftY: 0 });
-      paintReferences(ink, of);
-      paintSelection(ink, of, 'frozen');
-    });
-    clipped(ink, { x: 0, y: HEAD_PX, width: GUTTER_PX, height: top - HEAD_PX }, () => paintRowHeads(ink, of, { area, shiftY: 0 }));
-    ink.fillStyle = tokens.line;
-    ink.fillRect(0, top - 1, geometry.width - scroll.left, 1);
-  }
 }
 
-/** The tint over the selected cells and the outline of the range, in the part that scrolls or the part that does not. */
-function paintSelection(context: CanvasRenderingContext2D, { geometry, scroll, tokens, selected, active }: Scene, part: 'body' | 'frozen'): void {
+/** A part of the view: what scrolls and what does not, by rows and by columns. */
+interface ViewPart {
+  readonly row: 'body' | 'frozen';
+  readonly column: 'body' | 'frozen';
+}
+
+/** The tint over the selected cells and the outline of the range, in one part of the view. */
+function paintSelection(context: CanvasRenderingContext2D, { geometry, scroll, tokens, selected, active }: Scene, part: ViewPart): void {
   if (!selected || !active) return;
-  const isPart = part === 'frozen' ? selected.top < geometry.frozenRows : selected.bottom >= geometry.frozenRows;
-  if (!isPart) return;
+  const isRow = part.row === 'frozen' ? selected.top < geometry.frozenRows : selected.bottom >= geometry.frozenRows;
+  const isColumn = part.column === 'frozen' ? selected.left < geometry.frozenColumns : selected.right >= geometry.frozenColumns;
+  if (!isRow || !isColumn) return;
   const area = geometry.shownArea(selected);
   const isOne = area !== selected || (selected.left === selected.right && selected.top === selected.bottom);
   const box = geometry.boxInView(area, scroll);
-  const from = part === 'body' && selected.top < geometry.frozenRows ? geometry.frozenHeight - 4 : box.y;
-  const height = box.y + box.height - from;
+  // An edge that lies in another part is drawn there.
+  const y = part.row === 'body' && selected.top < geometry.frozenRows ? geometry.frozenHeight - 4 : box.y;
+  const x = part.column === 'body' && selected.left < geometry.frozenColumns ? geometry.frozenWidth - 4 : box.x;
+  const width = part.column === 'frozen' && selected.right >= geometry.frozenColumns ? geometry.frozenWidth + 4 - x : box.x + box.width - x;
+  const height = box.y + box.height - y;
   if (!isOne) {
     context.fillStyle = tokens.selectionTint;
-    context.fillRect(box.x, from, box.width - 1, height - 1);
+    context.fillRect(x, y, width - 1, height - 1);
   }
   context.strokeStyle = tokens.selection;
   context.lineWidth = 2;
-  context.strokeRect(Math.round(box.x), Math.round(from), box.width - 1, height - 1);
+  context.strokeRect(Math.round(x), Math.round(y), width - 1, height - 1);
   if (isOne) return;
   const one = geometry.boxInView(geometry.areaOf(active), scroll);
   context.lineWidth = 1;

@@ -28,6 +28,7 @@ export interface SceneCell {
   readonly align: number;
   readonly faded: boolean;
   readonly isHeader: boolean;
+  readonly isBanded: boolean;
 }
 
 /** The cell at a place of a window, or undefined where the window does not reach. */
@@ -45,6 +46,7 @@ export function sceneCell(window: SheetWindow, column: number, position: number)
     bar: barAt(window, at, look),
     align: window.aligns[at]!,
     faded: window.spotlit.length > 0 && window.spotlit[at] === 0,
+    isBanded: window.banded[row] === 1,
     isHeader: role === 'header' || role === 'title',
   };
 }
