@@ -10,12 +10,12 @@ import { traceCell } from '../core/rules/trace';
 import { transposed, type PastedCell } from '../core/edit/cells';
 import { findCells } from '../core/edit/find';
 import { editWords, operationsOf, type Edit } from '../core/edit/registry';
-import { measureArea } from '../core/rules/measure-area';
+import { measureAreas } from '../core/rules/measure-area';
 import type { Operation } from '../core/sheet/change';
 import { frozenColumns } from '../core/sheet/sheet-part';
 import { mergeAreas } from '../core/sheet/merge-areas';
 import type { Theme } from '../core/looks/first-family';
-import type { SheetId } from '../core/sheet/ids';
+import type { RuleId, SheetId } from '../core/sheet/ids';
 import { unpackSheet } from '../protocol/packed-sheet';
 import type { Area, CellAnswer, CopiedText, Event, Filter, LegendEntry, Place, Request, SheetFrame, ShownField } from '../protocol/engine-messages';
 import { copyArea, pastedCells, type Copied } from './clipboard';
@@ -74,7 +74,7 @@ export class Engine {
       case 'enter':
         return this.enter(request);
       case 'edit':
-        return this.edit(request.edit);
+        return this.edit(request.edit, request.also);
       case 'copy':
         return this.copy(request.area);
       case 'paste':
@@ -82,7 +82,7 @@ export class Engine {
       case 'find':
         return findCells(this.sheet, request.wanted).slice(0, MOST_FOUND);
       case 'measure':
-        return measureArea(this.opened.evaluation, request.area);
+        return measureAreas(this.opened.evaluation, request.areas);
       case 'ask-texts':
         return longestTexts(this.sheet, request.left, request.right);
       case 'ask-edge':
@@ -203,9 +203,10 @@ export class Engine {
     return this.change([{ kind: 'set-cells', cells: [{ row: sheet.rowId(slot), field: field.id, input: kept }] }], says);
   }
 
-  private edit(edit: Edit): null {
+  private edit(edit: Edit, also: readonly Edit[] = []): null {
+    const tools = { newId: () => nanoid(10), paintedBy: (rule: RuleId) => paintedBy(this.opened.evaluation, rule) };
     return this.change(
-      operationsOf(this.sheet, edit, { newId: () => nanoid(10), paintedBy: (rule) => paintedBy(this.opened.evaluation, rule) }),
+      [edit, ...also].flatMap((one) => operationsOf(this.sheet, one, tools)),
       editWords(edit),
     );
   }

@@ -54,7 +54,8 @@ export type Request =
   | { readonly kind: 'change'; readonly operations: readonly Operation[] }
   /** With \`cell\`, the entry goes there, wherever it has come to stand. */
   | { readonly kind: 'enter'; readonly column: number; readonly position: number; readonly cell?: CellIds | undefined; readonly input: string }
-  | { readonly kind: 'edit'; readonly edit: Edit }
+  /** Several edits, each of the sheet as it is before them, are one change. */
+  | { readonly kind: 'edit'; readonly edit: Edit; readonly also?: readonly Edit[] }
   | { readonly kind: 'copy'; readonly area: Area }
   | {
       readonly kind: 'paste';
@@ -64,7 +65,7 @@ export type Request =
       readonly how: PasteHow;
     }
   | { readonly kind: 'find'; readonly wanted: Wanted }
-  | { readonly kind: 'measure'; readonly area: Area }
+  | { readonly kind: 'measure'; readonly areas: readonly Area[] }
   | { readonly kind: 'ask-texts'; readonly left: number; readonly right: number }
   | { readonly kind: 'ask-edge'; readonly column: number; readonly position: number; readonly columns: number; readonly rows: number }
   | { readonly kind: 'ask-values'; readonly column: number }

@@ -194,6 +194,59 @@ test('rows and fields: inserted, moved, sized, hidden, duplicated, removed; rule
   await expect(sheet.cell('D2')).toHaveText('18.7');
 });
 
+test('several ranges at once; rows and fields dragged by their heads; fields kept in view', async ({ page }) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, READINGS));
+  const status = page.getByTestId('status');
+  await sheet.select('B2', 'B3');
+  await sheet.cell('C5').click({ modifiers: ['Control'] });
+  await expect(page.getByTestId('address')).toHaveValue('C5 B2:B3');
+  await expect(status).toContainText('Sum 24.3');
+  await page.keyboard.press('Control+b');
+  for (const address of ['B2', 'B3', 'C5']) await expect(sheet.cell(address)).toHaveAttribute('data-bold', 'true');
+  await expect(sheet.cell('C2')).not.toHaveAttribute('data-bold');
+  await page.keyboard.press('Delete');
+  await expect(sheet.cell('B3')).toHaveText('');
+  await page.keyboard.press('Control+z');
+  await expect(sheet.cell('C5')).toHaveText('12');
+  await sheet.goTo('A2:A3 C2:C3');
+  await expect(status).toContainText('Sum 9.5');
+
+  // By the letters and numbers: the first press selects, the next one drags.
+  const head = async (address: string, axis: 'letter' | 'number', share: number) => {
+    const box = (await sheet.cell(address).boundingBox())!;
+    return axis === 'letter' ? ([box.x + box.width * share, box.y - 12] as const) : ([box.x - 24, box.y + box.height * share] as const);
+  };
+  const dragHead = async (from: readonly [number, number], to: readonly [number, number]) => {
+    await page.mouse.click(...from);
+    await page.mouse.move(...from);
+    await page.mouse.down();
+    await page.mouse.move(...to, { steps: 5 });
+    await page.mouse.up();
+  };
+  await dragHead(await head('C1', 'letter', 0.5), await head('A1', 'letter', 0.1));
+  await expect(sheet.cell('A1')).toHaveText('Nitrate');
+  await expect(page.getByTestId('address')).toHaveValue('A1:A61');
+  await dragHead(
+    [(await head('A2', 'number', 0.5))[0], (await head('A2', 'number', 0.5))[1]],
+    await head('A5', 'number', 0.9).then(([x, y]) => [x, y] as const),
+  );
+  await expect(sheet.cell('B5')).toHaveText('Alder Weir');
+  await expect(sheet.actions.getByRole('button', { name: 'Undo' })).toBeEnabled();
+
+  await sheet.cell('B1').click();
+  await sheet.menu('Fields', /^Keep all up to/);
+  await page.keyboard.press('End');
+  await expect(page.getByTestId('address')).not.toHaveValue('B1');
+  await expect(sheet.cell('B5')).toBeVisible();
+  const left = async (address: string) => (await sheet.cell(address).boundingBox())!.x;
+  expect(await left('B1')).toBeLessThan(await left('L1'));
+  await sheet.cell('B5').click();
+  await expect(page.getByTestId('address')).toHaveValue('B5');
+  await page.keyboard.type('Elm Pool');
+  await page.keyboard.press('Enter');
+  await expect(sheet.cell('B5')).toHaveText('Elm Pool');
+});
+
 test('records are put in order for everybody, and filtered for oneself; totals cover all of them', async ({ page, context }) => {
   const id = await makeSheet(page, READINGS);
   const sheet = await SheetPage.open(page, id);
@@ -222,9 +275,25 @@ test('records are put in order for everybody, and filtered for oneself; totals c
   await page.keyboard.press('ArrowDown');
   await expect(page.getByTestId('address')).toHaveValue('A4');
   await sheet.actions.getByRole('button', { name: 'Filtered' }).click();
+  await page.getByLabel('“Station”').selectOption('holds');
+  await page.getByLabel('Value to show').fill('ford');
+  await page.getByRole('button', { name: 'Show', exact: true }).click();
+  await expect(sheet.cell('A4')).toHaveCount(0);
+  await expect(sheet.cell('A2')).toHaveText('Birch Ford');
+  // By several: the station, then its oxygen.
+  await page.getByRole('button', { name: 'By several' }).click();
+  await page.getByRole('button', { name: 'Then by' }).click();
+  await page.getByLabel('Order 2').getByText('Falling').click();
+  await page.getByRole('button', { name: 'Put in order' }).click();
   await page.getByRole('button', { name: 'Show all records' }).click();
   await page.keyboard.press('Escape');
   await expect(sheet.cell('A2')).toBeVisible();
+  expect(await sheet.texts('AB', 2, 5)).toEqual([
+    ['Alder Weir', '8.1'],
+    ['Birch Ford', '6.4'],
+    ['Birch Ford', '4.2'],
+    ['Cedar Sluice', ''],
+  ]);
 });
 
 test('the teacher’s sheet, from an empty one: directions across, a shaded header, an answer field, and looks that come while one types', async ({

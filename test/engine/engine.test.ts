@@ -272,13 +272,15 @@ test('the first fields are kept in view, and every other record is shaded, for e
 
 describe('what is asked of a selection', () => {
   test('how much is there, and what paints it', async () => {
-    const measures = (await ask({ kind: 'measure', area: { left: 0, top: 1, right: 0, bottom: 10 } })) as AreaMeasures;
+    const measures = (await ask({ kind: 'measure', areas: [{ left: 0, top: 1, right: 0, bottom: 10 }] })) as AreaMeasures;
     // 5, 4.9, x, blank, 7, 70%, done, a date, -5 and 6.
     expect(measures).toMatchObject({ filled: 9, numbers: 6, distinct: 9, least: -5, greatest: 7, format: null });
     expect(measures.sum).toBeCloseTo(18.6, 12);
     expect(measures.average).toBeCloseTo(3.1, 12);
     expect(measures.painted).toEqual([{ rule: 'low', name: 'Low', cells: 3 }]);
-    expect(await ask({ kind: 'measure', area: { left: 0, top: 4, right: 0, bottom: 4 } })).toMatchObject({ filled: 0, sum: null, least: null });
+    const twice = [1, 1].map((top) => ({ left: 0, top, right: 0, bottom: top + 1 }));
+    expect(await ask({ kind: 'measure', areas: [...twice, { left: 0, top: 10, right: 0, bottom: 10 }] })).toMatchObject({ filled: 3, greatest: 6 });
+    expect(await ask({ kind: 'measure', areas: [{ left: 0, top: 4, right: 0, bottom: 4 }] })).toMatchObject({ filled: 0, sum: null, least: null });
   });
 
   test('the edge of the data, the longest texts, the values of a field', async () => {

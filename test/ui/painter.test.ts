@@ -114,9 +114,11 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
     window: body,
     frozen,
     selected,
+    also: [],
     active: { column: 1, position: 3 },
     references: [],
     filling: null,
+    landing: null,
   });
   return notebook.strokes;
 }

@@ -1,4 +1,4 @@
-import { cellAddress, columnLetters, parseRanges, type CellRange } from '../sheet/address';
+import { columnLetters, parseRanges, type CellRange } from '../sheet/address';
 import type { NamedRange } from '../sheet/sheet-part';
 import { foldText } from '../values/fold-text';
 import type { CellRef, Coordinate, Span } from './formula-tree';
@@ -69,12 +69,6 @@ export function stepAnchors(text: string, caret: number): (Span & { readonly ins
     if (end) at += 2;
   }
   return null;
-}
-
-/** A range as it is written in a formula; of one cell, its address. */
-export function writeArea({ left, top, right, bottom }: CellRange): string {
-  const first = cellAddress(left, top);
-  return left === right && top === bottom ? first : `${first}:${cellAddress(right, bottom)}`;
 }
 
 /** What stands before a reference, and what may stand right after one. */

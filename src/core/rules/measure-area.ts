@@ -20,14 +20,14 @@ export interface AreaMeasures {
   readonly painted: readonly { readonly rule: string; readonly name: string; readonly cells: number }[];
 }
 
-/** Measures an area: one pass over its cells, about 50 ms for 1,000,000 numbers. */
-export function measureArea({ sheet, running }: Evaluation, area: CellRange): AreaMeasures {
+/** Measures some areas: one pass over their cells, about 50 ms for 1,000,000 numbers. A cell that lies in several counts once. */
+export function measureAreas({ sheet, running }: Evaluation, areas: readonly CellRange[]): AreaMeasures {
   const sum = new ExactSum();
   const contents = new Set<string | number>();
   let [filled, numbers, least, greatest] = [0, 0, Infinity, -Infinity];
   let format: string | null = null;
-  const slots = sheet.order.slice(area.top, area.bottom + 1);
-  for (let column = area.left; column <= area.right; column++) {
+  const spans = spansOf(areas, sheet.order);
+  for (const { column, slots } of spans) {
     const store = sheet.columns[column]!;
     for (const slot of slots) {
       const value = store.valueAt(slot);
@@ -47,7 +47,7 @@ export function measureArea({ sheet, running }: Evaluation, area: CellRange): Ar
   const painted = running
     .map((rule) => {
       let cells = 0;
-      for (let column = area.left; rule.works && column <= area.right; column++) {
+      for (const { column, slots } of rule.works ? spans : []) {
         if (!rule.painted.has(column)) continue;
         const sources = sourcesOf(rule, column);
         for (const slot of slots) {
@@ -71,4 +71,22 @@ export function measureArea({ sheet, running }: Evaluation, area: CellRange): Ar
     format,
     painted,
   };
+}
+
+/** The cells of some areas, each once, by column. */
+function spansOf(areas: readonly CellRange[], order: readonly number[] | Int32Array): { column: number; slots: Iterable<number> }[] {
+  const [only] = areas;
+  if (only && areas.length === 1) {
+    const slots = order.slice(only.top, only.bottom + 1);
+    return Array.from({ length: only.right - only.left + 1 }, (_, at) => ({ column: only.left + at, slots }));
+  }
+  const columns = new Map<number, Set<number>>();
+  for (const { left, right, top, bottom } of areas) {
+    for (let column = left; column <= right; column++) {
+      const slots = columns.get(column) ?? new Set<number>();
+      columns.set(column, slots);
+      for (const slot of order.slice(top, bottom + 1)) slots.add(slot);
+    }
+  }
+  return [...columns].map(([column, slots]) => ({ column, slots }));
 }

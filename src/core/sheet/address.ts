@@ -19,6 +19,12 @@ export interface CellRange {
   readonly bottom: number;
 }
 
+/** Two corners of a range, such as B2:C9; of one cell, its address. */
+export function writeArea({ left, top, right, bottom }: CellRange): string {
+  const first = cellAddress(left, top);
+  return left === right && top === bottom ? first : `${first}:${cellAddress(right, bottom)}`;
+}
+
 const ADDRESS = /^\$?([A-Za-z]{1,3})\$?([1-9]\d{0,6})$/;
 
 /** Reads an A1 address, anchors and case aside; undefined where it is none. */

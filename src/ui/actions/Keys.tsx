@@ -6,7 +6,7 @@ const KEYS: readonly (readonly [readonly string[], string])[] = [
   [['Arrows', 'Tab'], 'To the next cell; with Shift, the arrows select'],
   [['Ctrl', 'Arrows'], 'To the edge of the data; with Shift, selecting'],
   [['Home', 'End'], 'To the first and last field; with Ctrl, of the sheet'],
-  [['Ctrl', 'A'], 'Select everything'],
+  [['Ctrl', 'A'], 'Select everything; with Ctrl held, a click selects one range more'],
   [['Enter', 'F2'], 'Edit the cell; typing replaces what is there'],
   [['='], 'Begin a formula: cells that are clicked or reached by the arrows go into it'],
   [['Tab'], 'In a formula, take the completion that is offered'],

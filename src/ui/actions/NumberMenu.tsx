@@ -32,10 +32,10 @@ export function NumberMenu() {
         </Button>
       </Menu.Target>
       <Menu.Dropdown>
-        <Menu.Item closeMenuOnClick={false} onClick={() => void session.actions.edit({ do: 'change-decimals', area: session.actions.area, by: 1 })}>
+        <Menu.Item closeMenuOnClick={false} onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: 1 }))}>
           One decimal more
         </Menu.Item>
-        <Menu.Item closeMenuOnClick={false} onClick={() => void session.actions.edit({ do: 'change-decimals', area: session.actions.area, by: -1 })}>
+        <Menu.Item closeMenuOnClick={false} onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: -1 }))}>
           One decimal fewer
         </Menu.Item>
         <Menu.Divider />

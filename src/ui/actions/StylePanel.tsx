@@ -112,7 +112,7 @@ export function StylePanel() {
         <Act
           label="Thick line around all of them"
           icon={IconBorderOuter}
-          onAct={() => void session.actions.edit({ do: 'outline-cells', area: session.actions.area, line: THICK })}
+          onAct={() => void session.actions.editEach((area) => ({ do: 'outline-cells', area, line: THICK }))}
         />
         <Act label="Line above" icon={IconBorderTop} onAct={() => put({ border: { top: LINE } })} />
         <Act label="Line below" icon={IconBorderBottom} onAct={() => put({ border: { bottom: LINE } })} />
@@ -125,7 +125,7 @@ export function StylePanel() {
         <Button variant="default" size="compact-sm" onClick={() => void session.actions.edit({ do: 'split-cells', area: session.actions.area })}>
           Split
         </Button>
-        <Button variant="default" size="compact-sm" onClick={() => void session.actions.edit({ do: 'clear-style', area: session.actions.area })}>
+        <Button variant="default" size="compact-sm" onClick={() => void session.actions.editEach((area) => ({ do: 'clear-style', area }))}>
           Clear style
         </Button>
         <Button variant="default" size="compact-sm" onClick={() => session.actions.liftStyle()}>

@@ -1,4 +1,5 @@
-import { wantsReference, writeArea } from '../../core/formula/typed-formula';
+import { wantsReference } from '../../core/formula/typed-formula';
+import { writeArea } from '../../core/sheet/address';
 import type { Place, Selection } from '../../protocol/engine-messages';
 import { selectCell, selectedArea } from '../grid/engine/selection';
 import type { Editing } from '../sheet/session-state';

@@ -63,12 +63,14 @@ export function Grid() {
       window,
       frozen,
       selected: isOpen ? selectedArea(selected) : null,
+      also: selected.also ?? [],
       active: selected.anchor,
       references:
         typed && isFormulaInput(typed.text)
           ? coloredReferences(typed.text, surroundingsOf(isOpen)).map(({ area, color }) => ({ area, color: TOKENS[theme].references[color]! }))
           : [],
       filling: preview?.kind === 'fill' ? preview.to : null,
+      landing: preview?.kind === 'move' ? preview : null,
     });
   }, [session, geometry, view, theme, preview]);
 
@@ -192,7 +194,8 @@ export function Grid() {
 
   const move = useCallback(
     (columns: number, rows: number, extend = false) => {
-      const { anchor, focus } = session.get().selection;
+      const { selection } = session.get();
+      const { anchor, focus } = selection;
       const from = extend ? focus : anchor;
       const { left, top, right, bottom } = geometry.areaOf(from);
       // Out of merged cells by the edge that the move goes over.
@@ -204,7 +207,7 @@ export function Grid() {
       );
       const merged = geometry.areaOf(moved);
       const cell = extend ? moved : { column: merged.left, position: merged.top };
-      show(extend ? { anchor, focus: cell } : selectCell(cell));
+      show(extend ? { ...selection, focus: cell } : selectCell(cell));
     },
     [session, geometry, show],
   );
@@ -227,7 +230,7 @@ export function Grid() {
       case 'type':
         return session.beginEdit('cell', intent.text);
       case 'clear':
-        return void session.actions.edit({ do: 'clear-cells', area: session.actions.area });
+        return void session.actions.editEach((area) => ({ do: 'clear-cells', area }));
       case 'edge':
         return void session.actions.moveToEdge(intent.columns, intent.rows, intent.extend);
       case 'move-selected':

@@ -5,7 +5,7 @@ import type { Selection, SheetWindow } from '../../protocol/engine-messages';
 import { columnLetters } from '../../core/sheet/address';
 import { useSessionState } from '../sheet/use-session';
 import type { Geometry, Scroll, Size } from './engine/geometry';
-import { selectedArea } from './engine/selection';
+import { selectedAreas } from './engine/selection';
 import { painted, sceneCell, type SceneCell } from './painter/scene';
 import classes from './Grid.module.css';
 
@@ -69,7 +69,7 @@ interface RowProps {
 }
 
 function MirrorRow({ geometry, part, position, columns, shiftX, top, selection }: RowProps) {
-  const selected = selectedArea(selection);
+  const selected = selectedAreas(selection);
   return (
     <div role="row" aria-rowindex={position + 1} className={classes.row} style={{ top }}>
       {columns.map((column) => {
@@ -77,7 +77,9 @@ function MirrorRow({ geometry, part, position, columns, shiftX, top, selection }
         const box = geometry.box({ column, position });
         const merged = geometry.mergeAt({ column, position });
         if (geometry.columnWidth(column) === 0 || (merged && (merged.left !== column || merged.top !== position))) return null;
-        const isSelected = column >= selected.left && column <= selected.right && position >= selected.top && position <= selected.bottom;
+        const isSelected = selected.some(
+          ({ left, right, top: first, bottom }) => column >= left && column <= right && position >= first && position <= bottom,
+        );
         return (
           cell && (
             <MirrorCell
@@ -87,6 +89,7 @@ function MirrorRow({ geometry, part, position, columns, shiftX, top, selection }
               position={position}
               isSelected={isSelected}
               left={column < geometry.frozenColumns ? box.x + shiftX : box.x}
+              isFrozen={column < geometry.frozenColumns || position < geometry.frozenRows}
               width={box.width}
               height={box.height}
             />
@@ -103,6 +106,8 @@ interface CellProps {
   readonly position: number;
   readonly isSelected: boolean;
   readonly left: number;
+  /** What stays in view lies over what scrolls beneath it. */
+  readonly isFrozen: boolean;
   readonly width: number;
   readonly height: number;
 }
@@ -112,6 +117,7 @@ function isSame(one: CellProps, other: CellProps): boolean {
   const [a, b] = [one.cell, other.cell];
   return (
     one.isSelected === other.isSelected &&
+    one.isFrozen === other.isFrozen &&
     one.left === other.left &&
     one.width === other.width &&
     one.height === other.height &&
@@ -122,7 +128,7 @@ function isSame(one: CellProps, other: CellProps): boolean {
   );
 }
 
-const MirrorCell = memo(function MirrorCell({ cell, column, position, isSelected, left, width, height }: CellProps) {
+const MirrorCell = memo(function MirrorCell({ cell, column, position, isSelected, isFrozen, left, width, height }: CellProps) {
   const { rules } = cell.look;
   const { fill, ground, text, bold } = painted(cell.look);
   const shownFill = fill ?? ground;
@@ -136,7 +142,7 @@ const MirrorCell = memo(function MirrorCell({ cell, column, position, isSelected
       aria-colindex={column + 1}
       aria-selected={isSelected}
       aria-label={words}
-      className={classes.cell}
+      className={isFrozen ? `${classes.cell} ${classes.frozen}` : classes.cell}
       style={{ left, width, height }}
       data-address={`${columnLetters(column)}${position + 1}`}
       data-fill={typeof shownFill === 'string' ? shownFill : shownFill ? 'mixed' : undefined}

@@ -2,14 +2,19 @@ import { useRef, useState, type MouseEvent, type PointerEvent, type RefObject } 
 import type { Area, Selection } from '../../protocol/engine-messages';
 import type { Session } from '../sheet/session';
 import type { Geometry, Scroll } from './engine/geometry';
+import { landingAt, selectedHeads, type Axis } from './engine/drag-heads';
 import { hitTest, type Hit } from './engine/hit-test';
-import { isWholeColumns, selectCell, selectedArea } from './engine/selection';
+import { isWholeColumns, selectCell, selectedArea, selectedAreas } from './engine/selection';
 
 /** What a pointer that is held down is doing. */
 type Drag =
   | { readonly kind: 'select' }
   /** Cells go into the formula that is being typed. */
   | { readonly kind: 'point' }
+  /** Over the letters or numbers: selects more of them. */
+  | { readonly kind: 'heads'; readonly axis: Axis }
+  /** Whole fields or rows that were selected go elsewhere. */
+  | { readonly kind: 'move'; readonly axis: Axis }
   | { readonly kind: 'fill'; readonly from: Area }
   | { readonly kind: 'width'; readonly column: number; readonly grabbedPx: number }
   | { readonly kind: 'height'; readonly position: number; readonly grabbedPx: number };
@@ -17,6 +22,7 @@ type Drag =
 /** What a drag would come to, before it is let go. */
 export type Preview =
   | { readonly kind: 'fill'; readonly to: Area }
+  | { readonly kind: 'move'; readonly axis: Axis; readonly to: number }
   | { readonly kind: 'width'; readonly column: number; readonly widthPx: number }
   | { readonly kind: 'height'; readonly position: number; readonly heightPx: number };
 
@@ -55,6 +61,10 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
         return { kind: 'width', column: hit.column, grabbedPx: x - geometry.columnWidth(hit.column) };
       case 'row-edge':
         return { kind: 'height', position: hit.position, grabbedPx: y - geometry.rowHeight(hit.position) };
+      case 'column':
+        return { kind: 'heads', axis: 'columns' };
+      case 'row':
+        return { kind: 'heads', axis: 'rows' };
       default:
         return null;
     }
@@ -70,8 +80,9 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
       return scroller.current!.setPointerCapture(event.pointerId);
     }
     session.commit();
-    selectHit(hit, event, { session, geometry });
-    drag.current = begin(hit, event);
+    const moves = event.shiftKey || event.ctrlKey ? null : selectedHeads(geometry, hit, selectedArea(session.get().selection));
+    if (!moves) selectHit(hit, event, { session, geometry });
+    drag.current = moves ? { kind: 'move', axis: moves } : begin(hit, event);
     scroller.current!.focus({ preventScroll: true });
     if (drag.current) scroller.current!.setPointerCapture(event.pointerId);
   };
@@ -79,26 +90,37 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
   const onPointerMove = (event: PointerEvent) => {
     const held = drag.current;
     if (!held) {
-      if (event.pointerType !== 'touch') setCursor(CURSORS[hitAt(event).kind] ?? '');
+      if (event.pointerType === 'touch') return;
+      const under = hitAt(event);
+      setCursor(selectedHeads(geometry, under, selectedArea(session.get().selection)) ? 'grab' : (CURSORS[under.kind] ?? ''));
       return;
     }
     const { x, y } = pointAt(event);
     if (held.kind === 'width') return setPreview({ kind: 'width', column: held.column, widthPx: Math.max(24, x - held.grabbedPx) });
     if (held.kind === 'height') return setPreview({ kind: 'height', position: held.position, heightPx: Math.max(16, y - held.grabbedPx) });
+    if (held.kind === 'move')
+      return setPreview({ kind: 'move', axis: held.axis, to: landingAt(geometry, held.axis, { scroll: scrolled(), point: { x, y } }) });
     const hit = hitTest(geometry, { scroll: scrolled(), selected: null }, { x, y });
+    if (held.kind === 'heads') {
+      if (hit.kind === (held.axis === 'columns' ? 'column' : 'row')) selectHit(hit, { shiftKey: true }, { session, geometry });
+      return;
+    }
     if (hit.kind !== 'cell') return;
     if (held.kind === 'point') return session.pointing.at(hit.cell, true);
     if (held.kind === 'fill') return setPreview({ kind: 'fill', to: filledTo(held.from, hit.cell) });
-    const { anchor, focus } = session.get().selection;
-    if (hit.cell.column !== focus.column || hit.cell.position !== focus.position) reveal({ anchor, focus: hit.cell });
+    const { focus } = session.get().selection;
+    if (hit.cell.column !== focus.column || hit.cell.position !== focus.position) reveal({ ...session.get().selection, focus: hit.cell });
   };
 
-  const onPointerUp = () => {
+  const onPointerUp = (event: PointerEvent) => {
     const held = drag.current;
     drag.current = null;
+    // Selected heads that were pressed and not dragged are chosen anew.
+    if (held?.kind === 'move' && !preview) selectHit(hitAt(event), event, { session, geometry });
     if (!held || !preview) return;
     setPreview(null);
     if (held.kind === 'fill' && preview.kind === 'fill') void session.actions.fill(held.from, preview.to);
+    if (preview.kind === 'move') void session.actions.moveTo(preview.axis, preview.to);
     const area = selectedArea(session.get().selection);
     if (preview.kind === 'width') {
       const { column, widthPx } = preview;
@@ -154,19 +176,33 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
 
 const isInEditor = (event: MouseEvent | PointerEvent): boolean => (event.target as Element).closest('input, .cm-editor') !== null;
 
-function selectHit(hit: Hit, { shiftKey }: { shiftKey: boolean }, { session, geometry }: { session: Session; geometry: Geometry }): void {
-  const { anchor } = session.get().selection;
+interface Modifiers {
+  readonly shiftKey: boolean;
+  readonly ctrlKey?: boolean;
+  readonly metaKey?: boolean;
+}
+
+function selectHit(
+  hit: Hit,
+  { shiftKey, ctrlKey = false, metaKey = false }: Modifiers,
+  { session, geometry }: { session: Session; geometry: Geometry },
+): void {
+  const before = session.get().selection;
+  const { anchor } = before;
+  // Control, or command on machines that use it, adds a range to what is selected.
+  const also = ctrlKey || metaKey ? selectedAreas(before).toReversed() : shiftKey ? (before.also ?? []) : [];
+  const select = (selection: Selection) => session.select(also.length ? { ...selection, also } : selection);
   const last = { column: geometry.columnCount - 1, position: geometry.rowCount - 1 };
   switch (hit.kind) {
     case 'cell':
-      return session.select(shiftKey ? { anchor, focus: hit.cell } : selectCell(hit.cell));
+      return select(shiftKey ? { anchor, focus: hit.cell } : selectCell(hit.cell));
     case 'column':
-      return session.select({
+      return select({
         anchor: { column: shiftKey ? anchor.column : hit.column, position: 0 },
         focus: { column: hit.column, position: last.position },
       });
     case 'row':
-      return session.select({
+      return select({
         anchor: { column: 0, position: shiftKey ? anchor.position : hit.position },
         focus: { column: last.column, position: hit.position },
       });

@@ -3,8 +3,8 @@ import type { Edit } from '../../core/edit/registry';
 import type { StylePatch } from '../../core/edit/styles';
 import type { Style } from '../../core/looks/style';
 import { parseRanges } from '../../core/sheet/address';
-import type { AnswerOf, Area, PasteHow, Selection } from '../../protocol/engine-messages';
-import { selectCell, selectedArea } from '../grid/engine/selection';
+import type { AnswerOf, Area, PasteHow, Place, Selection } from '../../protocol/engine-messages';
+import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selection';
 import { widthOf } from '../grid/painter/width-of';
 import type { ClipboardTable } from '../grid/read-clipboard';
 import { writeClipboard } from '../grid/write-clipboard';
@@ -17,6 +17,12 @@ export class SheetActions {
   /** Does something to cells, rows or fields; where it cannot be done, says why. */
   async edit(edit: Edit): Promise<void> {
     await this.session.tellingRefusals(this.session.ask({ kind: 'edit', edit }));
+  }
+
+  /** Does the same to each range that is selected. */
+  async editEach(edit: (area: Area) => Edit): Promise<void> {
+    const [first, ...also] = selectedAreas(this.session.get().selection).map(edit);
+    await this.session.tellingRefusals(this.session.ask({ kind: 'edit', edit: first!, also }));
   }
 
   get area(): Area {
@@ -65,6 +71,20 @@ export class SheetActions {
     await moved;
   }
 
+  /** Moves the selected fields or rows before another, and keeps them selected. */
+  async moveTo(axis: 'columns' | 'rows', to: number): Promise<void> {
+    const { left, top, right, bottom } = this.area;
+    const [first, last] = axis === 'columns' ? [left, right] : [top, bottom];
+    if (to >= first && to <= last + 1) return;
+    const by = to > last ? to - last - 1 : to - first;
+    const { anchor, focus } = this.session.get().selection;
+    const moved = ({ column, position }: Place): Place =>
+      axis === 'columns' ? { column: column + by, position } : { column, position: position + by };
+    const done = this.edit(axis === 'columns' ? { do: 'move-fields', left, right, to } : { do: 'move-rows', top, bottom, to });
+    this.session.select({ anchor: moved(anchor), focus: moved(focus) });
+    await done;
+  }
+
   /** To the last cell that is filled, or the next one, that way. */
   async moveToEdge(columns: number, rows: number, extend: boolean): Promise<void> {
     const { anchor, focus } = this.session.get().selection;
@@ -78,10 +98,11 @@ export class SheetActions {
   }
 
   style(patch: StylePatch): void {
-    void this.edit({ do: 'apply-style', area: this.area, patch });
+    void this.editEach((area) => ({ do: 'apply-style', area, patch }));
   }
 
   async copy(): Promise<void> {
+    if (this.session.get().selection.also?.length) return this.session.tell('Copy one range at a time.');
     writeClipboard(await this.session.ask({ kind: 'copy', area: this.area }));
   }
 
@@ -137,20 +158,28 @@ export class SheetActions {
   jump(text: string): void {
     const { frame } = this.session.get();
     const named = frame?.names.find(({ name }) => name.toLowerCase() === text.trim().toLowerCase());
-    const range = parseRanges((named?.refersTo ?? text).replace(/^=/, '').replaceAll('$', ''))?.[0];
+    const [range, ...others] = parseRanges((named?.refersTo ?? text).replace(/^=/, '').replaceAll('$', '')) ?? [];
     const field = frame?.fields.findIndex(({ label }) => label.toLowerCase() === text.trim().toLowerCase()) ?? -1;
     if (!frame) return;
     if (!range && field >= 0) {
       this.session.show({ anchor: { column: field, position: 0 }, focus: { column: field, position: frame.rowCount - 1 } });
       return;
     }
-    if (!range || range.left >= frame.fields.length || range.top >= frame.rowCount) {
+    const isIn = ({ left, top }: Area): boolean => left < frame.fields.length && top < frame.rowCount;
+    const within = (area: Area): Area => ({
+      ...area,
+      right: Math.min(area.right, frame.fields.length - 1),
+      bottom: Math.min(area.bottom, frame.rowCount - 1),
+    });
+    if (!range || ![range, ...others].every(isIn)) {
       this.session.tell(`There is no cell, range, name or field “${text}” in this sheet.`);
       return;
     }
+    const { left, top, right, bottom } = within(range);
     this.session.show({
-      anchor: { column: range.left, position: range.top },
-      focus: { column: Math.min(range.right, frame.fields.length - 1), position: Math.min(range.bottom, frame.rowCount - 1) },
+      anchor: { column: left, position: top },
+      focus: { column: right, position: bottom },
+      ...(others.length ? { also: others.map(within) } : {}),
     });
   }
 
@@ -159,7 +188,7 @@ export class SheetActions {
   }
 
   measure(): Promise<AnswerOf<'measure'>> {
-    return this.session.ask({ kind: 'measure', area: this.area });
+    return this.session.ask({ kind: 'measure', areas: selectedAreas(this.session.get().selection) });
   }
 
   textsOf(column: number): Promise<AnswerOf<'ask-values'>> {

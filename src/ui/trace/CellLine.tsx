@@ -2,10 +2,10 @@
 
 import { isFormulaInput } from '../../core/formula/is-formula-input';
 import { Suspense, useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import { cellAddress } from '../../core/sheet/address';
+import { writeArea } from '../../core/sheet/address';
 import { LazyFormulaEditor } from '../formula/lazy-formula-editor';
 import { focusGrid } from '../grid/focus-grid';
-import { isSingle, selectedArea } from '../grid/engine/selection';
+import { selectedAreas } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './CellLine.module.css';
 import { TraceLine } from './TraceLine';
@@ -55,10 +55,7 @@ export function CellLine() {
     />
   );
 
-  const area = selectedArea(selection);
-  const address = isSingle(selection)
-    ? cellAddress(area.left, area.top)
-    : `${cellAddress(area.left, area.top)}:${cellAddress(area.right, area.bottom)}`;
+  const address = selectedAreas(selection).map(writeArea).join(' ');
   return (
     <div className={classes.line}>
       <Address address={address} />

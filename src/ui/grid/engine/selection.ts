@@ -9,10 +9,14 @@ export const selectedArea = ({ anchor, focus }: Selection): Area => ({
   bottom: Math.max(anchor.position, focus.position),
 });
 
+/** All ranges that are selected, the one that is worked on first. */
+export const selectedAreas = (selection: Selection): Area[] => [selectedArea(selection), ...(selection.also ?? [])];
+
 /** True where whole fields are selected, header and all. */
 export const isWholeColumns = ({ top, bottom }: Area, { rowCount }: { readonly rowCount: number }): boolean => top === 0 && bottom === rowCount - 1;
 
-export const isSingle = ({ anchor, focus }: Selection): boolean => anchor.column === focus.column && anchor.position === focus.position;
+export const isSingle = ({ anchor, focus, also = [] }: Selection): boolean =>
+  also.length === 0 && anchor.column === focus.column && anchor.position === focus.position;
 
 /** What a move must know of where cells are. */
 export interface Steps {

@@ -26,6 +26,7 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
     const { window: cells, top, bottom, shiftY, y, height } = rows[rowPart];
     for (const columnPart of columnParts) {
       const { left, right, scrollLeft, x, width } = columns[columnPart];
+      const partOf = { row: rowPart, column: columnPart };
       clipped(context, { x, y, width, height }, () => {
         context.fillStyle = tokens.sheet;
         const end = columnPart === 'frozen' ? x + width : geometry.width - scrollLeft;
@@ -33,7 +34,9 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
         const part = { ...scene, scroll: { left: scrollLeft, top: shiftY } };
         if (cells) paintCells(context, part, { window: cells, area: { left, right, top, bottom }, shiftY });
         paintReferences(context, scene);
-        paintSelection(context, scene, { row: rowPart, column: columnPart });
+        for (const area of scene.also)
+          paintSelection(context, { ...scene, selected: area, active: { column: area.left, position: area.top } }, partOf);
+        paintSelection(context, scene, partOf);
         paintHandle(context, scene);
       });
     }
@@ -50,6 +53,21 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
   if (geometry.frozenColumns > 0) context.fillRect(geometry.frozenWidth - 1, 0, 1, Math.min(view.height, geometry.height - scroll.top));
   context.fillStyle = tokens.paper;
   context.fillRect(0, 0, GUTTER_PX, HEAD_PX - 1);
+  paintLanding(context, scene);
+}
+
+/** The line where fields or rows would land that are being dragged. */
+function paintLanding(context: CanvasRenderingContext2D, { geometry, scroll, tokens, view, landing }: Scene): void {
+  if (!landing) return;
+  const { axis, to } = landing;
+  context.fillStyle = tokens.marigold;
+  if (axis === 'columns') {
+    const x = geometry.columnLeft(to) - (to < geometry.frozenColumns ? 0 : scroll.left);
+    context.fillRect(x - 2, 0, 3, Math.min(view.height, geometry.height));
+  } else {
+    const y = geometry.rowTop(to) - (to < geometry.frozenRows ? 0 : scroll.top);
+    context.fillRect(0, y - 2, Math.min(view.width, geometry.width), 3);
+  }
 }
 
 /** A part of the view: what scrolls and what does not, by rows and by columns. */

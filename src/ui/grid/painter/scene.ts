@@ -13,11 +13,15 @@ export interface Scene {
   /** The frozen rows, kept apart from the window that scrolls. */
   readonly frozen: SheetWindow | null;
   readonly selected: Area | null;
+  /** Ranges selected besides. */
+  readonly also: readonly Area[];
   readonly active: { readonly column: number; readonly position: number } | null;
   /** Cells that the formula being typed refers to, each in the colour of its reference. */
   readonly references: readonly { readonly area: Area; readonly color: string }[];
   /** Where a drag would fill to. */
   readonly filling: Area | null;
+  /** Before which field or row a drag would put those that are selected. */
+  readonly landing: { readonly axis: 'columns' | 'rows'; readonly to: number } | null;
 }
 
 /** One cell of a window, ready to paint. */
