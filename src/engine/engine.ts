@@ -13,9 +13,10 @@ import { editWords, operationsOf, type Edit } from '../core/edit/registry';
 import { measureAreas } from '../core/rules/measure-area';
 import type { Operation } from '../core/sheet/change';
 import { frozenColumns } from '../core/sheet/sheet-part';
+import { parentRows } from '../core/sheet/levels';
 import { mergeAreas } from '../core/sheet/merge-areas';
 import type { Theme } from '../core/looks/first-family';
-import type { RuleId, SheetId } from '../core/sheet/ids';
+import type { RowId, RuleId, SheetId } from '../core/sheet/ids';
 import { unpackSheet } from '../protocol/packed-sheet';
 import type { Area, CellAnswer, CopiedText, Event, Filter, LegendEntry, Place, Request, SheetFrame, ShownField } from '../protocol/engine-messages';
 import { copyArea, pastedCells, type Copied } from './clipboard';
@@ -44,7 +45,8 @@ export class Engine {
   private theme: Theme = 'light';
   private area: Area = { left: 0, top: 0, right: -1, bottom: -1 };
   private spotlight: string | null = null;
-  private filter: Filter | null = null;
+  filter: Filter | null = null;
+  readonly folded = new Set<RowId>();
   private copied: Copied | null = null;
   private readonly selected = new HeldSelection();
   private readonly news = new Set<News>();
@@ -92,6 +94,8 @@ export class Engine {
       case 'filter':
         this.filter = request.filter;
         return this.note('frame', 'window');
+      case 'fold':
+        return this.fold(request.position, request.folded);
       case 'undo':
       case 'redo':
         this.undo.step(request.kind, (operations, says) => this.apply(operations, says));
@@ -211,6 +215,14 @@ export class Engine {
     );
   }
 
+  private fold(position: number, folded: boolean): null {
+    const slot = this.sheet.order[position];
+    if (slot === undefined) return null;
+    if (folded) this.folded.add(this.sheet.rowId(slot));
+    else this.folded.delete(this.sheet.rowId(slot));
+    return this.note('frame', 'window');
+  }
+
   private copy(area: Area): CopiedText {
     const { copied, text } = copyArea(this.opened, area, nanoid(10));
     this.copied = copied;
@@ -284,7 +296,7 @@ export class Engine {
     if (moved) events.push({ kind: 'selection-moved', ...moved });
     if (news.has('window')) {
       const { spotlight } = this;
-      const heights = rowHeights(this.replica, this.filter);
+      const heights = rowHeights(this.replica, this);
       const window = windowOf(this.replica, this.area, { spotlight, heights });
       const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: this.frozenRows() - 1 }, { spotlight, heights });
       for (const part of [window, frozen])
@@ -305,10 +317,11 @@ export class Engine {
       frozenRows: this.frozenRows(),
       frozenColumns: frozenColumns(sheet),
       isBanded: sheet.parts.get('bands') !== undefined,
-      heights: rowHeights(this.opened, this.filter),
+      heights: rowHeights(this.opened, this),
       merges: mergeAreas(sheet).map(({ area }) => area),
       names: [...sheet.parts.values()].filter((part) => part.kind === 'name'),
       filter: this.filter,
+      folds: parentRows(sheet).map((position) => ({ position, folded: this.folded.has(sheet.rowId(sheet.order[position]!)) })),
     };
   }
 

@@ -1,5 +1,6 @@
 import type { Evaluation } from '../core/rules/evaluation';
-import type { RuleId } from '../core/sheet/ids';
+import type { RowId, RuleId } from '../core/sheet/ids';
+import { lastBeneath } from '../core/sheet/levels';
 import { shownAt } from '../core/sheet/shown-cell';
 import type { CellValue } from '../core/values/cell-value';
 import { foldText } from '../core/values/fold-text';
@@ -7,8 +8,15 @@ import { readInput } from '../core/values/read-input';
 import type { Filter, RowHeights } from '../protocol/engine-messages';
 import type { Replica } from './replica';
 
-/** Rows of another height than others, and those that a filter keeps out of view, as runs from top to bottom. */
-export function rowHeights(replica: Replica, filter: Filter | null): RowHeights {
+/** What one reader keeps out of view. */
+export interface OutOfView {
+  readonly filter: Filter | null;
+  /** Rows whose rows beneath are folded away. */
+  readonly folded: ReadonlySet<RowId>;
+}
+
+/** Rows of another height than others, and those that a reader keeps out of view, as runs from top to bottom. */
+export function rowHeights(replica: Replica, { filter, folded }: OutOfView): RowHeights {
   const { sheet } = replica;
   const heights = new Map<number, number>();
   for (const [slot, { heightPx }] of sheet.rowsWithAbout()) {
@@ -20,6 +28,12 @@ export function rowHeights(replica: Replica, filter: Filter | null): RowHeights 
     sheet.order.forEach((slot, position) => {
       if (sheet.roleAt(slot) === 'record' && !isIn(slot)) heights.set(position, 0);
     });
+  }
+  for (const id of folded) {
+    const slot = sheet.findSlot(id);
+    if (slot === undefined) continue;
+    const position = sheet.positionOf(slot);
+    for (let at = position + 1; at <= lastBeneath(sheet, position); at++) heights.set(at, 0);
   }
   const runs: [number, number, number][] = [];
   for (const [position, heightPx] of [...heights].sort(([a], [b]) => a - b)) {

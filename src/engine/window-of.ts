@@ -60,8 +60,10 @@ export function windowOf(
   const first = sheet.recordSpan().first;
   const isShaded = (position: number): boolean => (position - first) % 2 === 1 && sheet.roleAt(sheet.order[position]!) === 'record';
   const banded = sheet.parts.get('bands') ? Uint8Array.from(rows, (position) => Number(isShaded(position))) : new Uint8Array(0);
+  const levelOf = (position: number): number => sheet.aboutRow(sheet.order[position]!).level ?? 0;
+  const levels = rows.some((position) => levelOf(position) > 0) ? Uint8Array.from(rows, levelOf) : new Uint8Array(0);
   const roles = rows.map((position) => sheet.roleAt(sheet.order[position]!));
-  return { area, rows, texts, looks, bars, lookTable: table, aligns, spotlit, banded, roles };
+  return { area, rows, texts, looks, bars, lookTable: table, aligns, spotlit, banded, levels, roles };
 }
 
 /** Numbers the objects among values of looks: rules share them between cells, so that the same object means the same value. */

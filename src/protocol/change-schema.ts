@@ -8,6 +8,7 @@ import { ruleSchema, savedLooksOf } from '../core/rules/rule-schema';
 import type { Change, StoredRule } from '../core/sheet/change';
 import type { Field } from '../core/sheet/field';
 import { ROW_ROLES } from '../core/sheet/row-role';
+import { MOST_ALLOWED } from '../core/sheet/allowed-values';
 import { nameKey, type Bands, type Freeze, type Merge, type NamedRange } from '../core/sheet/sheet-part';
 
 const id = Joi.string()
@@ -45,6 +46,7 @@ const field = Joi.object<Field>({
   unit: Joi.string().max(40).allow(null).required(),
   style: styleSchema,
   hidden: Joi.boolean(),
+  allowed: Joi.array().items(Joi.string().max(500)).unique().min(1).max(MOST_ALLOWED),
 });
 
 const rowAbout = {

@@ -70,6 +70,8 @@ export type Request =
   | { readonly kind: 'ask-edge'; readonly column: number; readonly position: number; readonly columns: number; readonly rows: number }
   | { readonly kind: 'ask-values'; readonly column: number }
   | { readonly kind: 'filter'; readonly filter: Filter | null }
+  /** Keeps the rows beneath one out of this reader's view, or brings them back. */
+  | { readonly kind: 'fold'; readonly position: number; readonly folded: boolean }
   | { readonly kind: 'undo' }
   | { readonly kind: 'redo' }
   | { readonly kind: 'draft'; readonly rule: StoredRule | null }
@@ -147,6 +149,8 @@ export interface SheetFrame {
   readonly merges: readonly Area[];
   readonly names: readonly NamedRange[];
   readonly filter: Filter | null;
+  /** Rows with others beneath them that can be folded away. */
+  readonly folds: readonly { readonly position: number; readonly folded: boolean }[];
 }
 
 /** A look made ready to paint: final properties, and the names of the rules that made it. */
@@ -174,6 +178,8 @@ export interface SheetWindow {
   readonly spotlit: Uint8Array;
   /** Which of the rows are shaded as every other record; empty where none is. */
   readonly banded: Uint8Array;
+  /** How many levels each of the rows stands further in; empty where none does. */
+  readonly levels: Uint8Array;
   readonly roles: readonly RowRole[];
 }
 

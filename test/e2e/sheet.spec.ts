@@ -419,3 +419,51 @@ test.describe('on a phone', () => {
     expect(violations.map(({ id }) => id)).toEqual([]);
   });
 });
+
+test('values to choose from, names for cells, rows beneath others that are folded away', async ({ page }) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, READINGS));
+  const editor = page.getByRole('combobox', { name: 'Cell content' });
+  await sheet.cell('A2').click();
+  await sheet.menu('Fields', 'Values to choose from');
+  await page.getByRole('button', { name: 'Take what is there' }).click();
+  await expect(page.getByLabel(/^What can be entered/)).toHaveValue(/Alder Weir/);
+  await page.getByRole('button', { name: 'Keep the list' }).click();
+  await sheet.cell('A2').click();
+  await page.keyboard.press('Enter');
+  await page.getByRole('option', { name: 'Cedar Sluice' }).click();
+  await expect(sheet.cell('A2')).toHaveText('Cedar Sluice');
+  await page.keyboard.type('bir');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(sheet.cell('A3')).toHaveText('Birch Ford');
+  await page.keyboard.type('Elm Pool');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('“Elm Pool” is not one of the values of Station')).toBeVisible();
+  await expect(editor).toHaveValue('Elm Pool');
+  await page.keyboard.press('Escape');
+  await expect(sheet.cell('A4')).toHaveText('Cedar Sluice');
+
+  await sheet.select('B2', 'B5');
+  await sheet.act('Names of cells');
+  await page.getByLabel('Name the selected cells').fill('B2');
+  await page.getByRole('button', { name: 'Name', exact: true }).click();
+  await expect(page.getByText('“B2” is the address of a cell')).toBeVisible();
+  await page.getByLabel('Name the selected cells').fill('Oxygens');
+  await page.getByRole('button', { name: 'Name', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Remove the name Oxygens' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await sheet.type('D2', '=SUM(Oxygens)');
+  await expect(sheet.cell('D2')).toHaveText('18.7');
+  await sheet.goTo('oxygens');
+  await expect(page.getByTestId('address')).toHaveValue('B2:B5');
+
+  await sheet.select('A3', 'A4');
+  await sheet.menu('Rows', /^Indent/);
+  const row = (await sheet.cell('A2').boundingBox())!;
+  await page.mouse.click(row.x - 44, row.y + row.height / 2);
+  await expect(sheet.cell('A3')).toHaveCount(0);
+  await expect(sheet.cell('A5')).toHaveText('Birch Ford');
+  await sheet.cell('A2').click();
+  await sheet.menu('Rows', /^Unfold/);
+  await expect(sheet.cell('A3')).toBeVisible();
+});

@@ -87,6 +87,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
     looks: Uint16Array.from([1, 2, 0, 0, 0, 0], (look) => (look <= looks.length ? look : 0)),
     lookTable,
     banded: new Uint8Array(0),
+    levels: new Uint8Array(0),
     bars: new Float32Array(looks.flatMap(({ bar }) => (bar ? [bar.start, bar.end, bar.axis ?? NaN] : [NaN, NaN, NaN]))),
     aligns: Uint8Array.from([0, 1, 2, 0, 0, 0]),
     spotlit: Uint8Array.from(more.spotlit ?? []),
@@ -117,6 +118,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
     also: [],
     active: { column: 1, position: 3 },
     references: [],
+    folds: [],
     filling: null,
     landing: null,
   });

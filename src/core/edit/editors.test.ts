@@ -109,6 +109,10 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   fc.record({ do: fc.constant('clear-style' as const), area: range }),
   fc.record({ do: fc.constant('change-decimals' as const), area: range, by: fc.constantFrom(1 as const, -1 as const) }),
   fc.record({ do: fc.constantFrom('merge-cells' as const, 'split-cells' as const), area: range }),
+  fc.tuple(range, fc.constantFrom(null, ['5', 'x', '5'])).map(([{ left, right }, allowed]): Edit => ({ do: 'set-allowed', left, right, allowed })),
+  fc.tuple(range, fc.constantFrom(1 as const, -1 as const)).map(([{ top, bottom }, by]): Edit => ({ do: 'shift-level', top, bottom, by })),
+  fc.tuple(range, fc.constantFrom('Limits', 'limits', 'B2', '2x')).map(([area, name]): Edit => ({ do: 'name-cells', name, area })),
+  fc.record({ do: fc.constant('remove-name' as const), name: fc.constantFrom('LIMITS', 'none') }),
   fc.record({ do: fc.constant('freeze-fields' as const), through: fc.option(column) }),
   fc.record({ do: fc.constant('band-records' as const), on: fc.boolean() }),
 );

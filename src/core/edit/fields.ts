@@ -1,3 +1,4 @@
+import { MOST_ALLOWED } from '../sheet/allowed-values';
 import { newField, type Field } from '../sheet/field';
 import { keysAt } from '../sheet/keys-at';
 import type { Sheet } from '../sheet/sheet';
@@ -60,4 +61,15 @@ export const hideFields: Editor<Fields & { readonly hidden: boolean }> = {
     return changed.length ? [{ kind: 'put-fields', fields: changed.map(({ hidden: _, ...field }) => (hidden ? { ...field, hidden } : field)) }] : [];
   },
   says: ({ hidden, ...fields }) => `${hidden ? 'hide' : 'show'} ${countWords(countOf(fields), 'field')}`,
+};
+
+/** Gives fields a list of values, in the order given, each once; null lets them take any. */
+export const setAllowed: Editor<Fields & { readonly allowed: readonly string[] | null }> = {
+  operations(sheet, { allowed, ...fields }) {
+    const values = [...new Set(allowed?.map((value) => value.trim()).filter((value) => value !== ''))];
+    if (values.length > MOST_ALLOWED) throw new EditRefusal(`A list has at most ${MOST_ALLOWED} values; these are ${values.length}.`);
+    const given = fieldsIn(sheet, fields).map(({ allowed: _, ...field }) => (values.length ? { ...field, allowed: values } : field));
+    return [{ kind: 'put-fields', fields: given }];
+  },
+  says: ({ allowed: _, ...fields }) => `values of ${countWords(countOf(fields), 'field')}`,
 };

@@ -2,11 +2,11 @@ import type { Operation } from '../sheet/change';
 import type { Sheet } from '../sheet/sheet';
 import { clearCells, fillCells, pasteCells } from './cells';
 import type { Editor, EditTools } from './editor';
-import { hideFields, insertFields, moveFields, removeFields, setWidths } from './fields';
+import { hideFields, insertFields, moveFields, removeFields, setAllowed, setWidths } from './fields';
 import { replaceText } from './find';
 import { mergeCells, splitCells } from './merge';
-import { duplicateRows, insertRows, moveRows, removeRows, setHeight, setRole, setTotal } from './rows';
-import { bandRecords, freezeFields } from './sheet-wide';
+import { duplicateRows, insertRows, moveRows, removeRows, setHeight, setRole, setTotal, shiftLevel } from './rows';
+import { bandRecords, freezeFields, nameCells, removeName } from './sheet-wide';
 import { sortRows } from './sort';
 import { applyStyle, changeDecimals, clearStyle, outlineCells } from './styles';
 
@@ -23,12 +23,14 @@ export const EDITORS = {
   'set-role': setRole,
   'set-height': setHeight,
   'set-total': setTotal,
+  'shift-level': shiftLevel,
   'sort-rows': sortRows,
   'insert-fields': insertFields,
   'remove-fields': removeFields,
   'move-fields': moveFields,
   'set-widths': setWidths,
   'hide-fields': hideFields,
+  'set-allowed': setAllowed,
   'apply-style': applyStyle,
   'outline-cells': outlineCells,
   'clear-style': clearStyle,
@@ -37,6 +39,8 @@ export const EDITORS = {
   'split-cells': splitCells,
   'freeze-fields': freezeFields,
   'band-records': bandRecords,
+  'name-cells': nameCells,
+  'remove-name': removeName,
 } as const;
 
 type EditOf<E> = E extends Editor<infer T> ? T : never;

@@ -106,3 +106,19 @@ export const setTotal: Editor<{ readonly left: number; readonly right: number; r
   },
   says: ({ is }) => (is === null ? 'no total' : `total: ${is}`),
 };
+
+/** Rows stand this many levels deep at most. */
+export const DEEPEST_LEVEL = 8;
+
+/** Puts rows one level further in, beneath those above them, or further out. */
+export const shiftLevel: Editor<Rows & { readonly by: 1 | -1 }> = {
+  operations(sheet, { by, ...rows }) {
+    const changed = sheet.order.slice(rows.top, rows.bottom + 1).flatMap((slot) => {
+      const level = sheet.aboutRow(slot).level ?? 0;
+      const next = Math.max(0, Math.min(DEEPEST_LEVEL, level + by));
+      return next === level ? [] : [{ id: sheet.rowId(slot), level: next === 0 ? null : next }];
+    });
+    return changed.length ? [{ kind: 'change-rows', rows: changed }] : [];
+  },
+  says: ({ by, ...rows }) => `${by > 0 ? 'indent' : 'outdent'} ${countWords(countOf(rows), 'row')}`,
+};

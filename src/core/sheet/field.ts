@@ -14,6 +14,8 @@ export interface Field {
   /** Ordinary formatting of its cells. */
   readonly style?: Style;
   readonly hidden?: boolean;
+  /** The values that are offered where one types into its records; others are not entered by hand. Any value where absent. */
+  readonly allowed?: readonly string[];
 }
 
 /** A field with nothing said of it yet. */

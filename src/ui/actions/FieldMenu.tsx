@@ -46,6 +46,7 @@ export function FieldMenu() {
             Show {hidden === 1 ? 'the hidden field' : `all ${hidden} hidden fields`}
           </Menu.Item>
         )}
+        <Menu.Item onClick={() => session.openPanel('values')}>Values to choose from</Menu.Item>
         {frame?.frozenColumns === right + 1 ? (
           <Menu.Item onClick={() => void session.actions.edit({ do: 'freeze-fields', through: null })}>Let all fields scroll</Menu.Item>
         ) : (

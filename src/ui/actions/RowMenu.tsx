@@ -9,6 +9,7 @@ import { selectedArea } from '../grid/engine/selection';
 export function RowMenu() {
   const session = useSession();
   const { top, bottom } = selectedArea(useSessionState((state) => state.selection));
+  const fold = useSessionState((state) => state.frame?.folds.find(({ position }) => position === top));
   const isBanded = useSessionState((state) => state.frame?.isBanded ?? false);
   const role = useSessionState((state) => state.cell?.role);
   const count = bottom - top + 1;
@@ -32,6 +33,13 @@ export function RowMenu() {
         <Menu.Item onClick={() => void session.actions.moveSelected(0, -1)}>Move {rows} up</Menu.Item>
         <Menu.Item onClick={() => void session.actions.moveSelected(0, 1)}>Move {rows} down</Menu.Item>
         <Menu.Item onClick={() => void session.actions.edit({ do: 'remove-rows', top, bottom })}>Remove {rows}</Menu.Item>
+        <Menu.Item onClick={() => void session.actions.edit({ do: 'shift-level', top, bottom, by: 1 })}>Indent {rows}</Menu.Item>
+        <Menu.Item onClick={() => void session.actions.edit({ do: 'shift-level', top, bottom, by: -1 })}>Outdent {rows}</Menu.Item>
+        {fold && (
+          <Menu.Item onClick={() => session.actions.toggleFold(top)}>
+            {fold.folded ? 'Unfold' : 'Fold'} what is beneath row {top + 1}
+          </Menu.Item>
+        )}
         <Menu.Item onClick={() => void session.actions.edit({ do: 'band-records', on: !isBanded })}>
           {isBanded ? 'Shade no records' : 'Shade every other record'}
         </Menu.Item>

@@ -2,7 +2,8 @@ import { isFormulaInput } from '../../core/formula/is-formula-input';
 import { Suspense, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { LazyFormulaEditor } from '../formula/lazy-formula-editor';
 import type { Editing } from '../sheet/session-state';
-import { useSession } from '../sheet/use-session';
+import { useSession, useSessionState } from '../sheet/use-session';
+import { ChoiceEditor } from './ChoiceEditor';
 import type { Box } from './engine/geometry';
 import classes from './Grid.module.css';
 
@@ -19,11 +20,18 @@ export function CellEditor({ editing, box, onMove }: Props) {
   const [isFormula, setFormula] = useState(false);
   if (!isFormula && isFormulaInput(editing.text)) setFormula(true);
   const place = { left: box.x - 1, top: box.y - 1, height: box.height + 1 };
-  const plain = <PlainEditor text={editing.text} style={{ ...place, width: Math.max(box.width + 1, 90) }} onMove={onMove} />;
+  const allowed = useSessionState((state) =>
+    editing.position < (state.frame?.frozenRows ?? 0) ? undefined : state.frame?.fields[editing.column]?.allowed,
+  );
+  const plainPlace = { ...place, width: Math.max(box.width + 1, 90) };
+  const plain = allowed ? (
+    <ChoiceEditor text={editing.text} allowed={allowed} style={plainPlace} onMove={onMove} />
+  ) : (
+    <PlainEditor text={editing.text} style={plainPlace} onMove={onMove} />
+  );
   if (!isFormula) return plain;
   const leave = (columns: number, rows: number) => {
-    session.commit();
-    onMove(columns, rows);
+    if (session.commit(true)) onMove(columns, rows);
     return true;
   };
   return (
@@ -60,8 +68,7 @@ function PlainEditor({ text, style, onMove }: PlainProps) {
     const step = event.shiftKey ? -1 : 1;
     if (event.key === 'Escape') session.cancelEdit();
     else if (event.key === 'Enter' || event.key === 'Tab') {
-      session.commit();
-      onMove(event.key === 'Tab' ? step : 0, event.key === 'Enter' ? step : 0);
+      if (session.commit(true)) onMove(event.key === 'Tab' ? step : 0, event.key === 'Enter' ? step : 0);
     } else return;
     event.preventDefault();
     event.stopPropagation();

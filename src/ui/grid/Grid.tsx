@@ -69,6 +69,7 @@ export function Grid() {
         typed && isFormulaInput(typed.text)
           ? coloredReferences(typed.text, surroundingsOf(isOpen)).map(({ area, color }) => ({ area, color: TOKENS[theme].references[color]! }))
           : [],
+      folds: isOpen?.folds ?? [],
       filling: preview?.kind === 'fill' ? preview.to : null,
       landing: preview?.kind === 'move' ? preview : null,
     });

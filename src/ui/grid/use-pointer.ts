@@ -1,7 +1,7 @@
 import { useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react';
 import type { Area, Selection } from '../../protocol/engine-messages';
 import type { Session } from '../sheet/session';
-import type { Geometry, Scroll } from './engine/geometry';
+import { FOLD_PX, type Geometry, type Scroll } from './engine/geometry';
 import { landingAt, selectedHeads, type Axis } from './engine/drag-heads';
 import { hitTest, type Hit } from './engine/hit-test';
 import { isWholeColumns, selectCell, selectedArea, selectedAreas } from './engine/selection';
@@ -80,6 +80,7 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
       return scroller.current!.setPointerCapture(event.pointerId);
     }
     session.commit();
+    if (hit.kind === 'row' && pointAt(event).x < FOLD_PX && session.actions.toggleFold(hit.position)) return;
     const moves = event.shiftKey || event.ctrlKey ? null : selectedHeads(geometry, hit, selectedArea(session.get().selection));
     if (!moves) selectHit(hit, event, { session, geometry });
     drag.current = moves ? { kind: 'move', axis: moves } : begin(hit, event);
@@ -141,6 +142,7 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
     const hit = hitTest(geometry, { scroll: scrolled(), selected: null }, pointAt(event));
     if (hit.kind === 'cell' && session.pointing.isOpen) return session.pointing.at(hit.cell, false);
     session.commit();
+    if (hit.kind === 'row' && pointAt(event).x < FOLD_PX && session.actions.toggleFold(hit.position)) return;
     selectHit(hit, event, { session, geometry });
   };
 
@@ -174,7 +176,9 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
   };
 }
 
-const isInEditor = (event: MouseEvent | PointerEvent): boolean => (event.target as Element).closest('input, .cm-editor') !== null;
+/** In the editor of a cell, or in what hangs from it over the page: what happens there bubbles here and is not the grid's. */
+const isInEditor = ({ target }: MouseEvent | PointerEvent): boolean =>
+  (target as Element).closest('input, .cm-editor') !== null || (target as Element).closest('[role=grid]') === null;
 
 interface Modifiers {
   readonly shiftKey: boolean;

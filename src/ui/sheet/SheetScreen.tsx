@@ -3,6 +3,7 @@
 import { useComputedColorScheme } from '@mantine/core';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
+import { AllowedValues } from '../actions/AllowedValues';
 import { ActionBar } from '../actions/ActionBar';
 import { FindPanel } from '../actions/FindPanel';
 import { Keys } from '../actions/Keys';
@@ -55,6 +56,7 @@ export function SheetScreen({ id, name }: { readonly id: SheetId; readonly name:
         </main>
         <Message />
         <Keys />
+        <AllowedValues />
       </div>
     </SessionContext>
   );

@@ -7,9 +7,10 @@ import type { Rule } from '../../core/rules/rule';
 import { ruleSentence } from '../../core/rules/sentence-words';
 import type { StoredRule } from '../../core/sheet/change';
 import type { RuleId, SheetId } from '../../core/sheet/ids';
-import type { AnswerOf, Area, CellIds, Event, Filter, LegendEntry, Request, Selection } from '../../protocol/engine-messages';
+import type { AnswerOf, Area, CellIds, Event, Filter, LegendEntry, Request, Selection, ShownField } from '../../protocol/engine-messages';
 import { selectCell, selectedArea } from '../grid/engine/selection';
 import { EngineClient } from './engine-client';
+import { isAllowed } from '../../core/sheet/allowed-values';
 import { keysAt } from '../../core/sheet/keys-at';
 import { Pointing } from '../formula/pointing';
 import { SheetActions } from './sheet-actions';
@@ -155,14 +156,21 @@ export class Session {
     this.set({ editing, shown: editing.pointed?.selection ?? null });
   }
 
-  /** Ends editing and enters what was typed. */
-  commit(): void {
-    const { editing } = this.state;
-    if (!editing) return;
+  /** Ends editing and enters what was typed. What the field does not allow is not entered: with `stays` it remains in the editor. */
+  commit(stays = false): boolean {
+    const { editing, frame, cell: known } = this.state;
+    if (!editing) return true;
     const { column, position, cell, text } = editing;
+    const field = frame?.fields[column];
+    const isRecord = position >= (frame?.frozenRows ?? 0) && (known?.position !== position || known.role === 'record');
+    if (field && isRecord && !isAllowed(field, text)) {
+      this.set({ message: notOneOf(field, text), ...(stays ? {} : { editing: null }) });
+      return false;
+    }
     void this.ask({ kind: 'enter', column, position, cell, input: text });
     this.holdForEngine();
     this.set({ editing: null });
+    return true;
   }
 
   cancelEdit(): void {
@@ -372,3 +380,6 @@ export class Session {
 }
 
 const idsOf = ({ row, field }: CellIds): CellIds => ({ row, field });
+
+const notOneOf = ({ label, allowed = [] }: ShownField, text: string): string =>
+  `“${text}” is not one of the values of ${label}, so it was not entered: ${allowed.slice(0, 8).join(', ')}${allowed.length > 8 ? ' and others' : ''}. The list is in the menu of fields.`;

@@ -183,6 +183,13 @@ export class SheetActions {
     });
   }
 
+  /** Folds away the rows beneath one, or brings them back. False where there are none. */
+  toggleFold(position: number): boolean {
+    const fold = this.session.get().frame?.folds.find((one) => one.position === position);
+    if (fold) void this.session.ask({ kind: 'fold', position, folded: !fold.folded });
+    return fold !== undefined;
+  }
+
   find(wanted: Wanted): Promise<AnswerOf<'find'> | undefined> {
     return this.session.tellingRefusals(this.session.ask({ kind: 'find', wanted }));
   }

@@ -8,6 +8,7 @@ import { focusGrid } from '../grid/focus-grid';
 import { selectedAreas } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './CellLine.module.css';
+import { Names } from './Names';
 import { TraceLine } from './TraceLine';
 
 /** The line above the grid: which cell, what was typed in it, and why it looks as it does. */
@@ -59,6 +60,7 @@ export function CellLine() {
   return (
     <div className={classes.line}>
       <Address address={address} />
+      <Names />
       {isEditing && isFormula ? (
         <Suspense fallback={plain}>
           <LazyFormulaEditor

@@ -2,7 +2,10 @@ import type { Field } from '../../../core/sheet/field';
 import type { FieldId, SheetId } from '../../../core/sheet/ids';
 import type { Queryable } from '../../database';
 
-type FieldRow = Pick<Field, 'id' | 'key' | 'format' | 'unit'> & { readonly width_px: number; readonly about: Pick<Field, 'style' | 'hidden'> };
+type FieldRow = Pick<Field, 'id' | 'key' | 'format' | 'unit'> & {
+  readonly width_px: number;
+  readonly about: Pick<Field, 'style' | 'hidden' | 'allowed'>;
+};
 
 /** The fields from left to right; with ids only those. */
 export async function readFields(sql: Queryable, sheet: SheetId, ids?: readonly FieldId[]): Promise<Field[]> {

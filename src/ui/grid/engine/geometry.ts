@@ -13,6 +13,8 @@ export const ROW_PX = 27;
 export const HEAD_PX = 22;
 /** Width of the strip of row numbers. */
 export const GUTTER_PX = 52;
+/** The part of it, at the left, where rows are folded. */
+export const FOLD_PX = 18;
 
 export interface Scroll {
   readonly left: number;

@@ -12,6 +12,7 @@ import { wrapText } from './wrap-text';
 
 const PADDING_PX = 7;
 const FADED = 0.22;
+const INDENT_PX = 16;
 
 interface Part {
   readonly window: SheetWindow;
@@ -130,11 +131,12 @@ function paintText(context: CanvasRenderingContext2D, scene: Scene, { cell, box 
   const sizePx = style.sizePx ?? 13;
   context.font = cellFont(cell, sizePx);
   context.fillStyle = inkOf(scene, cell);
-  const room = Math.max(0, box.width - PADDING_PX * 2);
+  const indent = cell.level * INDENT_PX;
+  const room = Math.max(0, box.width - PADDING_PX * 2 - indent);
   const lines = style.wrap ? wrapText(context, cell.text, room) : [fitText(context, cell.text.replaceAll('\n', ' '), room)];
   const align = style.align ? ALIGNS[style.align] : cell.align === 1 ? 'right' : cell.align === 2 && !cell.isHeader ? 'center' : 'left';
   context.textAlign = align;
-  const x = align === 'right' ? box.x + box.width - PADDING_PX : align === 'center' ? box.x + box.width / 2 : box.x + PADDING_PX;
+  const x = align === 'right' ? box.x + box.width - PADDING_PX : align === 'center' ? box.x + box.width / 2 : box.x + PADDING_PX + indent;
   const linePx = Math.round(sizePx * 1.35);
   const shown = lines.slice(0, Math.max(1, Math.floor((box.height - 4) / linePx)));
   shown.forEach((line, at) => {

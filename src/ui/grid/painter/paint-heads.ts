@@ -1,6 +1,6 @@
 import { columnLetters } from '../../../core/sheet/address';
 import { CELL_FONT } from '../../theme/tokens';
-import { GUTTER_PX, HEAD_PX } from '../engine/geometry';
+import { FOLD_PX, GUTTER_PX, HEAD_PX } from '../engine/geometry';
 import type { Area } from '../../../protocol/engine-messages';
 import type { Scene } from './scene';
 
@@ -26,7 +26,7 @@ export function paintColumnHeads(context: CanvasRenderingContext2D, { geometry, 
 /** Paints row numbers for an area, `shiftY` pixels up. */
 export function paintRowHeads(
   context: CanvasRenderingContext2D,
-  { geometry, tokens, selected }: Scene,
+  { geometry, tokens, selected, folds }: Scene,
   { area, shiftY }: { area: Area; shiftY: number },
 ): void {
   const top = geometry.rowTop(area.top) - shiftY;
@@ -43,8 +43,30 @@ export function paintRowHeads(
     context.fillText(String(position + 1), GUTTER_PX - 10, y + rowPx / 2 + 0.5);
     if (isSelected) paintStroke(context, tokens.marigold, { x: GUTTER_PX - 4, y: y + 4, width: 2, height: rowPx - 9 });
   }
+  for (const { position, folded } of folds) {
+    if (position < area.top || position > area.bottom || geometry.rowHeight(position) === 0) continue;
+    paintFold(
+      context,
+      { x: FOLD_PX / 2, y: geometry.rowTop(position) - shiftY + geometry.rowHeight(position) / 2 },
+      { folded, color: tokens.inkSecond },
+    );
+  }
   context.fillStyle = tokens.line;
   context.fillRect(GUTTER_PX - 1, top, 1, height);
+}
+
+/** A triangle that points at the rows beneath, or to the side where they are folded away. */
+function paintFold(
+  context: CanvasRenderingContext2D,
+  { x, y }: { x: number; y: number },
+  { folded, color }: { folded: boolean; color: string },
+): void {
+  context.fillStyle = color;
+  context.beginPath();
+  context.moveTo(x - 4, folded ? y - 5 : y - 3);
+  context.lineTo(folded ? x + 4 : x + 5, folded ? y : y - 3);
+  context.lineTo(folded ? x - 4 : x + 0.5, folded ? y + 5 : y + 4);
+  context.fill();
 }
 
 const headFont = (isSelected: boolean): string => `${isSelected ? 600 : 420} 11px ${CELL_FONT}`;

@@ -1,5 +1,5 @@
 import { SIDES, type BorderSide, type Fill, type LookBar, type Side } from '../../../core/looks/look';
-import { BAR_SHARES, type Area, type PaintedLook, type SheetWindow } from '../../../protocol/engine-messages';
+import { BAR_SHARES, type Area, type PaintedLook, type SheetFrame, type SheetWindow } from '../../../protocol/engine-messages';
 import type { Tokens } from '../../theme/tokens';
 import type { Geometry, Scroll, Size } from '../engine/geometry';
 
@@ -18,6 +18,8 @@ export interface Scene {
   readonly active: { readonly column: number; readonly position: number } | null;
   /** Cells that the formula being typed refers to, each in the colour of its reference. */
   readonly references: readonly { readonly area: Area; readonly color: string }[];
+  /** Rows with others beneath them, that are folded away or not. */
+  readonly folds: SheetFrame['folds'];
   /** Where a drag would fill to. */
   readonly filling: Area | null;
   /** Before which field or row a drag would put those that are selected. */
@@ -33,6 +35,8 @@ export interface SceneCell {
   readonly faded: boolean;
   readonly isHeader: boolean;
   readonly isBanded: boolean;
+  /** How many levels further in its text stands. */
+  readonly level: number;
 }
 
 /** The cell at a place of a window, or undefined where the window does not reach. */
@@ -50,6 +54,7 @@ export function sceneCell(window: SheetWindow, column: number, position: number)
     bar: barAt(window, at, look),
     align: window.aligns[at]!,
     faded: window.spotlit.length > 0 && window.spotlit[at] === 0,
+    level: column === 0 ? (window.levels[row] ?? 0) : 0,
     isBanded: window.banded[row] === 1,
     isHeader: role === 'header' || role === 'title',
   };
