@@ -12,6 +12,8 @@ export default defineConfig({
     baseURL: process.env.AUXESIS_URL ?? 'http://127.0.0.1:4380',
     viewport: { width: 1280, height: 800 },
     actionTimeout: 8000,
+    // Nothing is waited for that only moves.
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

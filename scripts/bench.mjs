@@ -19,7 +19,7 @@ await main(async () => {
     const database = await cluster.start('auxesis');
     prepareDatabase(root, database);
     const sheet = run(process.execPath, ['--import', 'tsx', 'scripts/bench/large-sheet.ts'], { cwd: root, env: { DATABASE_URL: database } }).trim();
-    buildApp(root);
+    await buildApp(root);
     app = serveApp(root, { database, port: await freePort() });
     await app.ready;
     const { benchBrowser } = await import('./bench/browser.mjs');

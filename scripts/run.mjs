@@ -20,6 +20,17 @@ export function run(command, args, { quiet = true, cwd, env } = {}) {
   return result.stdout ?? '';
 }
 
+/** Runs a command beside others. Gives its exit code, null where it cannot be run, and all that it printed. */
+export function runBeside(command, args, { cwd, env } = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'pipe'] });
+    let output = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (output += text));
+    child.on('error', (error) => resolve({ status: null, output: error.message }));
+    child.on('close', (status) => resolve({ status, output }));
+  });
+}
+
 /** Starts a command that goes on by itself, in its own process group, so that Ctrl-C reaches only us. */
 export function start(command, args, { cwd, env, stdio = 'inherit' } = {}) {
   return spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio, detached: true });

@@ -26,7 +26,7 @@ await main(async () => {
   try {
     const database = process.env.DATABASE_URL ?? (await cluster.start('auxesis'));
     prepareDatabase(root, database, { quiet: false });
-    buildApp(root);
+    await buildApp(root);
     app = serveApp(root, { database, port: process.env.PORT ? Number(process.env.PORT) : await freePort(PORT), stderr: 'inherit' });
     await app.ready;
     if (ending) return;

@@ -8,17 +8,31 @@ import { buildApp } from './build-app.mjs';
 import { installDebianPackage } from './debian-package.mjs';
 import { installPackages } from './install-packages.mjs';
 import { Cluster, freePort } from './postgres.mjs';
-import { main, run } from './run.mjs';
+import { main, run, runBeside } from './run.mjs';
 import { prepareDatabase, serveApp } from './serve-app.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const reports = mkdtempSync(join(tmpdir(), 'auxesis-test-'));
 const tally = { passed: 0, failed: 0 };
 
-/** Runs one check as it stands; it counts as one. */
-function check(name, command, ...args) {
-  const { status } = execute(name, command, args, {});
-  count(status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 });
+/** Checks of the sources, each of which counts as one. */
+const CHECKS = [
+  ['lint', 'eslint', '.'],
+  ['types', 'tsc', '--noEmit'],
+  ['formatting', 'prettier', '--check', '--log-level', 'warn', '.'],
+  ['import directions and cycles', 'depcruise', 'src', 'scripts', 'test', '--output-type', 'err'],
+  ['dead exports', 'knip', '--no-progress'],
+];
+
+/** Runs the checks one after another, and tells each once it is done. */
+async function checkSources() {
+  for (const [name, command, ...args] of CHECKS) {
+    const began = Date.now();
+    const { status, output } = await runBeside(join(root, 'node_modules/.bin', command), args, { cwd: root });
+    console.log(`\n== ${name}\n${output.trim()}`);
+    console.log(`== ${name}: ${status === 0 ? 'good' : 'FAILED'} (${((Date.now() - began) / 1000).toFixed(0)} s)`);
+    count(status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 });
+  }
 }
 
 /** Runs a suite and counts its tests from the report that it writes. A suite that fell over without one counts as failed. */
@@ -56,11 +70,8 @@ await main(async () => {
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void end().then(() => process.exit(1)));
   try {
     const database = await cluster.start('auxesis');
-    check('formatting', 'npx', 'prettier', '--check', '--log-level', 'warn', '.');
-    check('lint', 'npx', 'eslint', '.');
-    check('types', 'npx', 'tsc', '--noEmit');
-    check('import directions and cycles', 'npx', 'depcruise', 'src', 'scripts', 'test', '--output-type', 'err');
-    check('dead exports', 'npx', 'knip', '--no-progress');
+    // The build takes one processor, the checks another.
+    await Promise.all([buildApp(root), checkSources()]);
     run(process.execPath, ['scripts/bundle-command-line.mjs'], { cwd: root });
     suite('unit, reference, server and command line tests', {
       args: ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(reports, 'unit.json')}`],
@@ -68,7 +79,6 @@ await main(async () => {
       report: join(reports, 'unit.json'),
       read: (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests }),
     });
-    buildApp(root);
     prepareDatabase(root, database);
     app = serveApp(root, { database, port: await freePort() });
     await app.ready;

@@ -35,26 +35,26 @@ export class SheetPage {
   /** Types into a cell and goes down with Enter. */
   async type(address: string, text: string): Promise<void> {
     await this.cell(address).click();
-    await this.page.keyboard.type(text);
-    await this.page.keyboard.press('Enter');
+    await this.enter(text, 'Enter');
+  }
+
+  /** Types over the selected cell: its first letter as a key, the rest at once, as an input method does. */
+  private async enter(text: string, end: 'Enter' | 'Tab'): Promise<void> {
+    await this.page.keyboard.type(text.slice(0, 1));
+    await this.page.keyboard.insertText(text.slice(1));
+    await this.page.keyboard.press(end);
   }
 
   /** Types texts into cells one under another. */
   async typeDown(address: string, ...texts: readonly string[]): Promise<void> {
     await this.cell(address).click();
-    for (const text of texts) {
-      await this.page.keyboard.type(text);
-      await this.page.keyboard.press('Enter');
-    }
+    for (const text of texts) await this.enter(text, 'Enter');
   }
 
   /** Types texts into cells one beside another. */
   async typeAcross(address: string, ...texts: readonly string[]): Promise<void> {
     await this.cell(address).click();
-    for (const text of texts) {
-      await this.page.keyboard.type(text);
-      await this.page.keyboard.press('Tab');
-    }
+    for (const text of texts) await this.enter(text, 'Tab');
   }
 
   async select(from: string, to: string): Promise<void> {

@@ -12,17 +12,19 @@ test('two people insert, remove, sort and type at once: both end with the same s
   const one = await SheetPage.open(page, id);
   const context = await browser.newContext();
   const two = await SheetPage.open(await context.newPage(), id);
-  const noteAt = (position: number) => `C${position}`;
 
   // One notes each station's name beside it, wherever it stands by then; the other moves everything about meanwhile.
   const noting = async () => {
     for (const station of STATIONS) {
-      const place = await one.grid.getByText(station, { exact: true }).getAttribute('data-address');
-      await one.cell(noteAt(Number(place!.slice(1)))).click();
-      const here = Number((await one.page.getByTestId('address').inputValue()).slice(1));
-      const beside = await one.cell(`A${here}`).textContent();
-      await one.page.keyboard.type(`at ${beside}`, { delay: 30 });
-      await one.page.keyboard.press('Enter');
+      await one.grid.getByText(station, { exact: true }).click();
+      // Whichever it was when the click came: the line tells what is selected, and the selection stays with it.
+      await expect(one.line).toHaveValue(/^[A-Z]/);
+      const selected = await one.line.inputValue();
+      await page.keyboard.press('ArrowRight');
+      await page.keyboard.press('ArrowRight');
+      await page.keyboard.type(`at ${selected}`, { delay: 30 });
+      await page.keyboard.press('Enter');
+      await expect(one.line).not.toHaveValue(/^[A-Z]/);
     }
   };
   const moving = async () => {

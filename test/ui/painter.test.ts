@@ -69,6 +69,7 @@ const LAYOUT = { widths: [100, 100], rowCount: 4, frozenRows: 1 };
 interface More {
   readonly spotlit?: number[];
   readonly scrollTop?: number;
+  readonly roles?: SheetWindow['roles'];
   /** Ordinary formatting for the cells that have looks. */
   readonly styles?: readonly Style[];
   readonly layout?: Partial<GridLayout>;
@@ -91,7 +92,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
     bars: new Float32Array(looks.flatMap(({ bar }) => (bar ? [bar.start, bar.end, bar.axis ?? NaN] : [NaN, NaN, NaN]))),
     aligns: Uint8Array.from([0, 1, 2, 0, 0, 0]),
     spotlit: Uint8Array.from(more.spotlit ?? []),
-    roles: ['record', 'record', 'record'],
+    roles: more.roles ?? ['record', 'record', 'record'],
   };
   const frozen: SheetWindow = {
     ...body,
@@ -273,6 +274,12 @@ describe('ordinary formatting', () => {
     expect(marked.filter(({ what, style }) => what === 'line' && style === tokens.tones.bad)).toHaveLength(1);
     expect(Number(textOf(marked, 'late')!.at[1]) - Number(textOf(plain, 'late')!.at[1])).toBeGreaterThan(15);
     vi.unstubAllGlobals();
+  });
+
+  test('a row of totals stands out from its records', () => {
+    const strokes = painted(['', '', '', '', '5.4'], [], { roles: ['record', 'record', 'total'] });
+    expect(textOf(strokes, '5.4')!.font).toContain('650');
+    expect(strokes.some(({ style, at }) => style === tokens.head && at[1] === boxOf(0, 3)[1])).toBe(true);
   });
 
   test('a bar lies across its cell from where it begins to where it ends', () => {

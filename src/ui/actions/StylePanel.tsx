@@ -119,7 +119,7 @@ export function StylePanel() {
         <Act label="No lines" icon={IconBorderNone} onAct={() => put({ border: null })} />
       </div>
       <div className={classes.row}>
-        <Button variant="default" size="compact-sm" onClick={() => void session.actions.edit({ do: 'merge-cells', area: session.actions.area })}>
+        <Button variant="default" size="compact-sm" onClick={() => void session.actions.merge()}>
           Merge
         </Button>
         <Button variant="default" size="compact-sm" onClick={() => void session.actions.edit({ do: 'split-cells', area: session.actions.area })}>

@@ -101,6 +101,13 @@ export class SheetActions {
     void this.editEach((area) => ({ do: 'apply-style', area, patch }));
   }
 
+  /** Shows the selected cells as one, and says where that hides something. */
+  async merge(): Promise<void> {
+    const { filled } = await this.measure();
+    await this.edit({ do: 'merge-cells', area: this.area });
+    if (filled > 1) this.session.tell('The merged cell shows the first of these; the others are kept out of sight, and splitting brings them back.');
+  }
+
   async copy(): Promise<void> {
     if (this.session.get().selection.also?.length) return this.session.tell('Copy one range at a time.');
     writeClipboard(await this.session.ask({ kind: 'copy', area: this.area }));

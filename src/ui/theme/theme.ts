@@ -6,6 +6,7 @@ const marigold: MantineColorsTuple = ['#fff6e2', '#fdeac0', '#fbdc97', '#f8cd6a'
 
 /** Mantine in the product's own dress: ink for actions, marigold only as a mark. */
 export const theme = createTheme({
+  respectReducedMotion: true,
   fontFamily: "'Hanken Grotesk Variable', sans-serif",
   fontFamilyMonospace: "'Atkinson Hyperlegible Mono', monospace",
   headings: { fontFamily: "'Newsreader Variable', serif", fontWeight: '500' },

@@ -49,7 +49,13 @@ export function CellLine() {
       className={classes.input}
       aria-label="Content of the selected cell"
       value={editing ? editing.text : (cell?.input ?? '')}
-      onFocus={() => session.beginEdit('line', cell?.input ?? '')}
+      // Put in the place of another editor, it goes on where that one was.
+      autoFocus={isEditing}
+      onFocus={(event) => {
+        if (!isEditing) return session.beginEdit('line', cell?.input ?? '');
+        const { value } = event.currentTarget;
+        event.currentTarget.setSelectionRange(value.length, value.length);
+      }}
       onChange={(event) => session.type(event.currentTarget.value, event.currentTarget.selectionStart ?? undefined)}
       onBlur={() => isEditing && session.commit()}
       onKeyDown={onKeyDown}

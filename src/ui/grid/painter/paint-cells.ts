@@ -71,7 +71,7 @@ function eachCell({ geometry, scroll }: Scene, { window, area, shiftY }: Part, p
 }
 
 function paintGround(context: CanvasRenderingContext2D, { tokens }: Scene, { cell, box }: Painted): void {
-  if (cell.isHeader) paintFill(context, tokens.head, box);
+  if (cell.isHeader || cell.isTotal) paintFill(context, tokens.head, box);
   else if (cell.isBanded) paintFill(context, tokens.band, box);
   const { fill, ground } = painted(cell.look);
   context.globalAlpha = cell.faded ? FADED : 1;
@@ -162,9 +162,9 @@ function paintStrokes(
   if (strike) context.fillRect(from, Math.round(y), width, 1);
 }
 
-function cellFont({ look, isHeader }: SceneCell, sizePx: number): string {
+function cellFont({ look, isHeader, isTotal }: SceneCell, sizePx: number): string {
   const { bold, italic } = painted(look);
-  const weight = bold === true || (bold === undefined && isHeader) ? 650 : 420;
+  const weight = bold === true || (bold === undefined && (isHeader || isTotal)) ? 650 : 420;
   return `${italic ? 'italic ' : ''}${weight} ${sizePx}px ${CELL_FONTS[look.style.family ?? 'plain']}`;
 }
 

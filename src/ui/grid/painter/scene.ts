@@ -34,6 +34,7 @@ export interface SceneCell {
   readonly align: number;
   readonly faded: boolean;
   readonly isHeader: boolean;
+  readonly isTotal: boolean;
   readonly isBanded: boolean;
   /** How many levels further in its text stands. */
   readonly level: number;
@@ -55,6 +56,7 @@ export function sceneCell(window: SheetWindow, column: number, position: number)
     align: window.aligns[at]!,
     faded: window.spotlit.length > 0 && window.spotlit[at] === 0,
     level: column === 0 ? (window.levels[row] ?? 0) : 0,
+    isTotal: role === 'total',
     isBanded: window.banded[row] === 1,
     isHeader: role === 'header' || role === 'title',
   };
