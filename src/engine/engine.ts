@@ -8,7 +8,7 @@ import { ruleSentence } from '../core/rules/sentence-words';
 import { inRow, keepReferences, showReferences } from '../core/formula/keep-references';
 import { traceCell } from '../core/rules/trace';
 import { transposed, type PastedCell } from '../core/edit/cells';
-import { findCells } from '../core/edit/find';
+import { findCells, type Wanted } from '../core/edit/find';
 import { editWords, operationsOf, type Edit } from '../core/edit/registry';
 import { measureAreas } from '../core/rules/measure-area';
 import type { Operation } from '../core/sheet/change';
@@ -82,7 +82,7 @@ export class Engine {
       case 'paste':
         return this.paste(request);
       case 'find':
-        return findCells(this.sheet, request.wanted).slice(0, MOST_FOUND);
+        return this.find(request.wanted);
       case 'measure':
         return measureAreas(this.opened.evaluation, request.areas);
       case 'ask-texts':
@@ -221,6 +221,13 @@ export class Engine {
     if (folded) this.folded.add(this.sheet.rowId(slot));
     else this.folded.delete(this.sheet.rowId(slot));
     return this.note('frame', 'window');
+  }
+
+  private find(wanted: Wanted): Place[] {
+    const { running, resolver } = this.opened.evaluation;
+    const rule = wanted.painted === undefined ? -1 : running.findIndex((candidate) => candidate.rule.id === wanted.painted);
+    const isPainted = (column: number, slot: number): boolean => resolver.resolve(column, slot).rules.includes(rule);
+    return findCells(this.sheet, wanted, wanted.painted === undefined ? undefined : isPainted).slice(0, MOST_FOUND);
   }
 
   private copy(area: Area): CopiedText {

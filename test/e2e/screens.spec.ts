@@ -98,7 +98,7 @@ test('on a phone: tap, edit in the line, open a rule, and move its threshold', a
   await context.close();
 });
 
-test('the spotlight fades everything that a rule does not show', async ({ page }) => {
+test('the spotlight fades everything that a rule does not show; find goes from one of its cells to the next', async ({ page }) => {
   const sheet = await SheetPage.open(
     page,
     await makeSheet(page, [
@@ -118,4 +118,10 @@ test('the spotlight fades everything that a rule does not show', async ({ page }
   await expect(sheet.cell('B3')).not.toHaveAttribute('data-faded');
   await page.keyboard.press('Escape');
   await expect(sheet.cell('B2')).not.toHaveAttribute('data-faded');
+  await sheet.cell('A1').click();
+  await sheet.actions.getByRole('button', { name: 'Find' }).click();
+  await page.getByLabel('Which look').selectOption('Painted by Oxygen is above the average');
+  await page.getByRole('search').getByRole('button', { name: 'Next' }).click();
+  await expect(page.getByRole('search').getByRole('status')).toHaveText('1 of 1 cell');
+  await expect(page.getByTestId('address')).toHaveValue('B3');
 });

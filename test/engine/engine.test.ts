@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { RuleProfile } from '../../src/core/rules/profile-rule';
 import type { Rule } from '../../src/core/rules/rule';
 import { Engine } from '../../src/engine/engine';
+import type { Wanted } from '../../src/core/edit/find';
 import type { AreaMeasures } from '../../src/core/rules/measure-area';
 import type {
   Area,
@@ -268,6 +269,15 @@ test('the first fields are kept in view, and every other record is shaded, for e
   expect((await frame()).frozenColumns).toBe(0);
   await ask({ kind: 'undo' });
   expect((await frame()).frozenColumns).toBe(2);
+});
+
+test('cells are found by a text, by the rule that paints them, or by both', async () => {
+  const find = (wanted: Partial<Wanted>) => ask({ kind: 'find', wanted: { text: '', exact: false, pattern: false, ...wanted } });
+  // 4.9, 70% and -5 are low.
+  expect(await find({ painted: 'low' })).toEqual([2, 6, 9].map((position) => ({ column: 0, position })));
+  expect(await find({ painted: 'low', text: '5' })).toEqual([{ column: 0, position: 9 }]);
+  expect(await find({ painted: 'gone' })).toEqual([]);
+  expect(await find({})).toEqual([]);
 });
 
 describe('what is asked of a selection', () => {

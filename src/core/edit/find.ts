@@ -4,6 +4,7 @@ import type { CellRange } from '../sheet/address';
 import type { CellInput } from '../sheet/change';
 import { layoutOf } from '../sheet/layout-move';
 import { shownAt } from '../sheet/shown-cell';
+import type { RuleId } from '../sheet/ids';
 import type { Sheet } from '../sheet/sheet';
 import { foldText } from '../values/fold-text';
 import { EditRefusal, type Editor } from './editor';
@@ -17,6 +18,8 @@ export interface Wanted {
   readonly pattern: boolean;
   /** Only these cells; all where absent. */
   readonly area?: CellRange;
+  /** Only cells that this rule paints; without a text, all of them. */
+  readonly painted?: RuleId;
 }
 
 type Test = (text: string) => boolean;
@@ -41,17 +44,22 @@ function testOf(wanted: Wanted): Test {
 const inside = (area: CellRange | undefined, column: number, position: number): boolean =>
   !area || (column >= area.left && column <= area.right && position >= area.top && position <= area.bottom);
 
-/** All cells whose shown text or input has what is wanted, row by row. */
-export function findCells(sheet: Sheet, wanted: Wanted): { column: number; position: number }[] {
-  if (wanted.text === '') return [];
+/** All cells whose shown text or input has what is wanted, row by row; with `isPainted`, only those for which that is true. */
+export function findCells(
+  sheet: Sheet,
+  wanted: Wanted,
+  isPainted?: (column: number, slot: number) => boolean,
+): { column: number; position: number }[] {
+  if (wanted.text === '' && !isPainted) return [];
   const holds = testOf(wanted);
   const found: { column: number; position: number }[] = [];
   sheet.order.forEach((slot, position) =>
     sheet.fields.forEach((_, column) => {
-      if (!inside(wanted.area, column, position)) return;
+      if (!inside(wanted.area, column, position) || isPainted?.(column, slot) === false) return;
       const input = sheet.columns[column]!.inputAt(slot);
-      if (input === '') return;
-      if (holds(shownAt(sheet, column, slot)) || holds(showReferences(input, sheet, slot))) found.push({ column, position });
+      if (wanted.text === '') found.push({ column, position });
+      else if (input === '') return;
+      else if (holds(shownAt(sheet, column, slot)) || holds(showReferences(input, sheet, slot))) found.push({ column, position });
     }),
   );
   return found;

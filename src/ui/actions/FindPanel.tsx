@@ -1,4 +1,4 @@
-import { Button, Checkbox, TextInput } from '@mantine/core';
+import { Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
 import { focusGrid } from '../grid/focus-grid';
 import { isSingle, selectCell } from '../grid/engine/selection';
@@ -30,7 +30,10 @@ function Find({ onClose }: { readonly onClose: () => void }) {
   // Where several cells were selected, only those are looked through, wherever the selection goes afterwards.
   const [area] = useState(() => (isSingle(session.get().selection) ? undefined : session.actions.area));
   const [told, setTold] = useState('');
-  const wanted = { text, exact, pattern, ...(area ? { area } : {}) };
+  const legend = useSessionState((state) => state.legend);
+  const [painted, setPainted] = useState('');
+  const wanted = { text, exact, pattern, ...(area ? { area } : {}), ...(painted ? { painted } : {}) };
+  const isEmpty = text === '' && painted === '';
 
   const next = async (event: FormEvent) => {
     event.preventDefault();
@@ -65,10 +68,17 @@ function Find({ onClose }: { readonly onClose: () => void }) {
       <TextInput size="xs" aria-label="Replace by" placeholder="Replace by" value={by} onChange={(event) => setBy(event.currentTarget.value)} />
       <Checkbox size="xs" color="ink" label="Case and accents count" checked={exact} onChange={(event) => setExact(event.currentTarget.checked)} />
       <Checkbox size="xs" color="ink" label="Pattern" checked={pattern} onChange={(event) => setPattern(event.currentTarget.checked)} />
-      <Button type="submit" size="compact-sm" disabled={text === ''}>
+      <NativeSelect
+        size="xs"
+        aria-label="Which look"
+        value={painted}
+        data={[{ value: '', label: 'Any look' }, ...legend.map(({ id, rule }) => ({ value: id, label: `Painted by ${rule.name}` }))]}
+        onChange={(event) => setPainted(event.currentTarget.value)}
+      />
+      <Button type="submit" size="compact-sm" disabled={isEmpty}>
         Next
       </Button>
-      <Button variant="default" size="compact-sm" disabled={text === ''} onClick={() => void replaceAll()}>
+      <Button variant="default" size="compact-sm" disabled={text === '' || painted !== ''} onClick={() => void replaceAll()}>
         Replace all
       </Button>
       <Button variant="subtle" color="ink" size="compact-sm" onClick={onClose}>

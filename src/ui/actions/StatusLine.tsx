@@ -14,6 +14,7 @@ export function StatusLine() {
   const selection = useSessionState((state) => state.selection);
   const window = useSessionState((state) => state.window);
   const frame = useSessionState((state) => state.frame);
+  const isBusy = useSessionState((state) => state.isBusy);
   const [measures, setMeasures] = useState<AreaMeasures | null>(null);
 
   useEffect(() => {
@@ -26,6 +27,12 @@ export function StatusLine() {
     };
   }, [session, selection, window, frame]);
 
+  if (isBusy)
+    return (
+      <div className={classes.status} role="status">
+        Working on it…
+      </div>
+    );
   if (!measures) return <div className={classes.status} />;
   const { filled, numbers, distinct, sum, average, least, greatest, format, painted } = measures;
   const facts = [

@@ -58,6 +58,8 @@ export interface SessionState {
   readonly profile: RuleProfile | null;
   readonly spotlight: RuleId | null;
   readonly message: string | null;
+  /** True while something that was asked for takes long. */
+  readonly isBusy: boolean;
   /** What was pasted just now, and where, so that it can be pasted otherwise. */
   readonly pasted: { readonly table: ClipboardTable; readonly area: Area; readonly how: PasteHow } | null;
   /** What lies open beside the grid. */
@@ -83,6 +85,7 @@ export const START: SessionState = {
   profile: null,
   spotlight: null,
   message: null,
+  isBusy: false,
   pasted: null,
   panel: null,
   failure: null,

@@ -18,6 +18,8 @@ import { START, stateAfter, type Editing, type SessionState } from './session-st
 
 /** How long the page may wait for the engine before it puts the editor away: longer than an answer takes, shorter than is felt. */
 const LONGEST_HOLD_MS = 24;
+/** What takes longer is said to be under way. */
+const SLOW_MS = 300;
 
 /** One person's work on one open sheet: what the screen shows, and everything that can be done to it. */
 export class Session {
@@ -177,13 +179,17 @@ export class Session {
     this.set({ editing: null });
   }
 
-  /** What could not be done is told; whoever waits goes on all the same. */
+  /** What could not be done is told, and what takes long is shown to be under way; whoever waits goes on all the same. */
   async tellingRefusals<T>(work: Promise<T>): Promise<T | undefined> {
+    const slow = setTimeout(() => this.set({ isBusy: true }), SLOW_MS);
     try {
       return await work;
     } catch (error) {
       this.set({ message: error instanceof Error ? error.message : String(error) });
       return undefined;
+    } finally {
+      clearTimeout(slow);
+      if (this.state.isBusy) this.set({ isBusy: false });
     }
   }
 
