@@ -5,8 +5,8 @@ export default defineConfig({
   testDir: 'test/e2e',
   fullyParallel: false,
   workers: 1,
-  timeout: 60_000,
-  expect: { timeout: 8000 },
+  timeout: 120_000,
+  expect: { timeout: 12_000 },
   reporter: process.env.AUXESIS_REPORT ? [['list'], ['json', { outputFile: process.env.AUXESIS_REPORT }]] : 'list',
   use: {
     baseURL: process.env.AUXESIS_URL ?? 'http://127.0.0.1:4380',

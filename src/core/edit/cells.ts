@@ -7,6 +7,7 @@ import type { CellRange } from '../sheet/address';
 import type { CellInput, CellStyle, Operation, StoredRow } from '../sheet/change';
 import { newField } from '../sheet/field';
 import { layoutAfter } from '../sheet/layout-move';
+import type { FieldId, RowId } from '../sheet/ids';
 import type { Sheet } from '../sheet/sheet';
 import { checkSize, countWords, type Editor, type EditTools } from './editor';
 import { seriesFrom } from './series';
@@ -46,7 +47,8 @@ export const pasteCells: Editor<Paste> = {
           const moved = by && isFormulaInput(input) ? shiftFormula(input, by.columns, by.rows) : input;
           cells.push({ ...at, input: keepReferences(moved, sheet, { row: at.row, places }) });
         }
-        if (style !== undefined) styles.push({ ...at, style });
+        // Most cells have no style, and take none: that is nothing to record.
+        if (style !== undefined && (style !== null || hasStyle(sheet, at))) styles.push({ ...at, style });
       }),
     );
     return [
@@ -61,6 +63,12 @@ export const pasteCells: Editor<Paste> = {
       'cell',
     )}`,
 };
+
+function hasStyle(sheet: Sheet, { row, field }: { row: RowId; field: FieldId }): boolean {
+  const slot = sheet.findSlot(row);
+  const column = sheet.findColumn(field);
+  return slot !== undefined && column !== undefined && sheet.columns[column]!.styles.has(slot);
+}
 
 /** Rows and fields that a sheet lacks to be so large. */
 function roomFor(sheet: Sheet, size: { columns: number; rows: number }, { newId }: EditTools): Operation[] {
