@@ -6,6 +6,7 @@ const sheet = {
   labels: ['Station', 'Dissolved oxygen', 'Turbidity'],
   names: [{ id: 'limits', kind: 'name' as const, name: 'Limits', refersTo: '=$B$2:$B$4' }],
   rowCount: 20,
+  firstRecord: 1,
 };
 
 describe('references in a formula that is being typed', () => {
@@ -13,7 +14,7 @@ describe('references in a formula that is being typed', () => {
     ['=B2+$C$3*', ['B2 1,1,1,1', '$C$3 2,2,2,2']],
     ['=SUM(B9:C2; B:C', ['B9:C2 1,1,2,8', 'B:C 1,0,2,19']],
     ['=4:5', ['4:5 0,3,2,4']],
-    ["='Dissolved oxygen'>turbidity", ["'Dissolved oxygen' 1,0,1,19", 'turbidity 2,0,2,19']],
+    ["='Dissolved oxygen'>turbidity", ["'Dissolved oxygen' 1,1,1,19", 'turbidity 2,1,2,19']],
     ['=MAX(Limits)', ['Limits 1,1,1,3']],
     ['=$\'Sampling kit\'.B4 + "A1" & LOG10(A1)', ['A1 0,0,0,0']],
     ['B2', ['B2 1,1,1,1']],

@@ -11,6 +11,8 @@ export interface Surroundings {
   readonly labels: readonly string[];
   readonly names: readonly NamedRange[];
   readonly rowCount: number;
+  /** The first row beneath the header. */
+  readonly firstRecord: number;
 }
 
 /** A reference as it stands in a formula that is being typed, and the cells that it reads. */
@@ -115,7 +117,7 @@ function areaOf(from: Token, to: Token, sheet: Surroundings): CellRange | undefi
   const named = from.kind === 'word' ? sheet.names.find(({ name }) => foldText(name) === word) : undefined;
   if (named) return parseRanges(named.refersTo.replace(/^=/, '').replaceAll('$', ''))?.[0];
   const column = sheet.labels.findIndex((label) => foldText(label) === word);
-  return column < 0 ? undefined : { left: column, right: column, top: 0, bottom: Math.max(0, sheet.rowCount - 1) };
+  return column < 0 ? undefined : { left: column, right: column, top: sheet.firstRecord, bottom: Math.max(0, sheet.rowCount - 1) };
 }
 
 function between(one: CellRef, other: CellRef, { labels, rowCount }: Surroundings): CellRange {

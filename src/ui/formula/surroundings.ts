@@ -6,4 +6,5 @@ export const surroundingsOf = (frame: SheetFrame | null): Surroundings => ({
   labels: frame?.fields.map(({ label }) => label) ?? [],
   names: frame?.names ?? [],
   rowCount: frame?.rowCount ?? 0,
+  firstRecord: frame?.frozenRows ?? 0,
 });
