@@ -252,3 +252,61 @@ test('a sheet that cannot be opened says why', async () => {
   expect(other.get().failure).toContain('no such sheet');
   stop();
 });
+
+describe('while a formula is typed', () => {
+  const text = () => session.get().editing?.text;
+
+  test('cells that are pointed at go where a reference can stand, and nowhere else', async () => {
+    session.select(at(2, 2));
+    session.beginEdit('cell', '=');
+    session.pointing.at({ column: 1, position: 4 }, false);
+    expect(text()).toBe('=B5');
+    session.pointing.at({ column: 0, position: 6 }, true);
+    expect(text()).toBe('=A5:B7');
+    session.pointing.at({ column: 0, position: 1 }, false);
+    session.type('=A2', 3);
+    expect([session.pointing.isOpen, session.pointing.step(1, 0, false)]).toEqual([false, false]);
+    session.type('=A2+', 4);
+    expect(session.pointing.step(0, 1, false)).toBe(true);
+    expect(session.pointing.step(0, 1, true)).toBe(true);
+    expect(text()).toBe('=A2+C4:C5');
+    session.type('=SUM(;2)', 5);
+    session.pointing.at({ column: 0, position: 0 }, false);
+    expect(text()).toBe('=SUM(A1;2)');
+    session.cancelEdit();
+    await settle();
+    expect(server.received).toEqual([]);
+  });
+});
+
+test('a value that a field does not allow stays in the editor, or is told where that is left', async () => {
+  await session.actions.edit({ do: 'set-allowed', left: 0, right: 0, allowed: ['7', 'x'] });
+  await settle();
+  const sent = server.received.length;
+  session.select(at(0, 2));
+  await settle();
+  session.beginEdit('cell', '8');
+  expect(session.commit(true)).toBe(false);
+  expect(session.get()).toMatchObject({ editing: { text: '8' }, message: expect.stringContaining('“8” is not one of the values of One') as string });
+  session.type('X');
+  expect(session.commit(true)).toBe(true);
+  session.beginEdit('cell', '9');
+  expect(session.commit()).toBe(false);
+  expect(session.get().editing).toBeNull();
+  await settle();
+  expect(server.received.slice(sent).map(({ operations }) => operations)).toEqual([
+    [{ kind: 'set-cells', cells: [{ row: 'r1', field: 'f1', input: 'X' }] }],
+  ]);
+});
+
+test('what is being typed goes along with its record while others move it', async () => {
+  session.select(at(0, 2));
+  await settle();
+  session.beginEdit('cell', '44');
+  server.elsewhere({ kind: 'insert-rows', rows: [{ id: 'new', key: 'Zz', role: 'record', cells: {} }] });
+  await settle();
+  expect(session.get()).toMatchObject({ selection: at(0, 3), editing: { column: 0, position: 3, text: '44' } });
+  session.commit();
+  await settle();
+  expect(server.received.at(-1)!.operations).toEqual([{ kind: 'set-cells', cells: [{ row: 'r1', field: 'f1', input: '44' }] }]);
+});

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { askedArea, isCovered } from '../asked-area';
 import { Geometry, GUTTER_PX, HEAD_PX, ROW_PX } from './geometry';
+import { landingAt, selectedHeads } from './drag-heads';
 import { hitTest } from './hit-test';
 import { moveCell } from './selection';
 
@@ -131,4 +132,23 @@ describe('edges and the handle', () => {
       { kind: 'cell', cell: { column: 1, position: 2 } },
     ],
   ])('%j', (point, hit) => expect(hitTest(geometry, around, point)).toEqual(hit));
+});
+
+test.each([
+  ['columns', { x: GUTTER_PX + 10, y: 5 }, 0],
+  ['columns', { x: GUTTER_PX + 90, y: 5 }, 1],
+  ['columns', { x: GUTTER_PX + 155, y: 5 }, 2],
+  ['rows', { x: 5, y: HEAD_PX + ROW_PX * 2 + 3 }, 2],
+  ['rows', { x: 5, y: HEAD_PX + ROW_PX * 2 + 24 }, 3],
+] as const)('%s let go at %j land before %i', (axis, point, expected) => {
+  expect(landingAt(geometry, axis, { scroll: { left: 0, top: 0 }, point })).toBe(expected);
+});
+
+test('only heads of what is selected from edge to edge are dragged, and never all of them', () => {
+  const fields = { left: 1, right: 2, top: 0, bottom: 999 };
+  expect(selectedHeads(geometry, { kind: 'column', column: 2 }, fields)).toBe('columns');
+  expect(selectedHeads(geometry, { kind: 'column', column: 3 }, fields)).toBeNull();
+  expect(selectedHeads(geometry, { kind: 'row', position: 4 }, { left: 0, right: 3, top: 4, bottom: 4 })).toBe('rows');
+  expect(selectedHeads(geometry, { kind: 'row', position: 4 }, { left: 0, right: 2, top: 4, bottom: 4 })).toBeNull();
+  expect(selectedHeads(geometry, { kind: 'column', column: 2 }, { ...fields, left: 0, right: 3 })).toBeNull();
 });
