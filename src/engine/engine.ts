@@ -7,7 +7,7 @@ import { profileRule } from '../core/rules/profile-rule';
 import { ruleSentence } from '../core/rules/sentence-words';
 import { inRow, keepReferences, showReferences } from '../core/formula/keep-references';
 import { traceCell } from '../core/rules/trace';
-import { transposed, type PastedCell } from '../core/edit/cells';
+import { tableWidth, transposed, type PastedCell } from '../core/edit/cells';
 import { findCells, type Wanted } from '../core/edit/find';
 import { editWords, operationsOf, type Edit } from '../core/edit/registry';
 import { measureAreas } from '../core/rules/measure-area';
@@ -245,7 +245,7 @@ export class Engine {
     const single = cells.length === 1 && cells[0]!.length === 1 ? cells[0]![0]! : undefined;
     const rows = single ? spread(single, area) : cells;
     this.edit({ do: 'paste-cells', ...at, rows });
-    const width = Math.max(1, ...rows.map((row) => row.length));
+    const width = Math.max(1, tableWidth(rows));
     return { left: area.left, top: area.top, right: area.left + width - 1, bottom: area.top + Math.max(1, rows.length) - 1 };
   }
 

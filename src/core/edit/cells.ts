@@ -32,7 +32,7 @@ interface Paste {
 /** Puts a table of cells in, and makes the sheet larger where it reaches beyond the last row or field. */
 export const pasteCells: Editor<Paste> = {
   operations(sheet, { column, position, rows }, tools) {
-    const width = Math.max(0, ...rows.map((row) => row.length));
+    const width = tableWidth(rows);
     if (width === 0) return [];
     checkSize({ left: column, top: position, right: column + width - 1, bottom: position + rows.length - 1 });
     const room = roomFor(sheet, { columns: column + width, rows: position + rows.length }, tools);
@@ -138,7 +138,7 @@ export const fillCells: Editor<{ readonly from: CellRange; readonly to: CellRang
       });
       return backwards ? continuedLine.toReversed() : continuedLine;
     });
-    const first = Math.min(...target);
+    const first = Math.min(target[0]!, target.at(-1)!);
     const place = vertical ? { column: from.left, position: first } : { column: first, position: from.top };
     return pasteCells.operations(sheet, { ...place, rows: vertical ? transposed(filled) : filled }, tools);
   },
@@ -161,6 +161,9 @@ function sourceCell(sheet: Sheet, { column, position }: { column: number; positi
   return { input: showReferences(kept, sheet, slot), sameInEachRow: isSameInEachRow(kept) ? kept : null, style: store.styles.get(slot) ?? null };
 }
 
+/** Cells in the longest row. Rows can be too many to be handed over as arguments. */
+export const tableWidth = (rows: readonly (readonly unknown[])[]): number => rows.reduce((most, row) => Math.max(most, row.length), 0);
+
 /** Rows become columns. */
 export const transposed = <T>(rows: readonly (readonly T[])[]): T[][] =>
-  Array.from({ length: Math.max(0, ...rows.map((row) => row.length)) }, (_, at) => rows.map((row) => row[at]!));
+  Array.from({ length: tableWidth(rows) }, (_, at) => rows.map((row) => row[at]!));

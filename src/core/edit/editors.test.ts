@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { anyInput, anyOperation, contentsOf, makeSheet } from '../../../test/arbitrary-sheet';
+import { tableWidth, transposed } from './cells';
 import { Evaluation } from '../rules/evaluation';
 import { cellAddress, parseRanges } from '../sheet/address';
 import { holdRanges } from '../formula/hold-ranges';
@@ -307,4 +308,10 @@ describe('finding and replacing', () => {
       'cannot be read as a pattern',
     );
   });
+});
+
+test('a table can have more rows than a call takes arguments', () => {
+  const rows = Array<string[]>(200_000).fill(['x', 'y']);
+  expect(tableWidth(rows)).toBe(2);
+  expect(transposed(rows).map(({ length }) => length)).toEqual([200_000, 200_000]);
 });

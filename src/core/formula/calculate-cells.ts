@@ -79,7 +79,7 @@ export function calculateCells(task: Task, put: (column: number, slot: number, v
     if (!isCircle) {
       const more = run(visit.cell);
       if (more.length) {
-        visit.reads.push(...more);
+        for (const one of more) visit.reads.push(one);
         return false;
       }
     } else for (const cell of members) put(cell % width, Math.floor(cell / width), CYCLE);

@@ -189,7 +189,9 @@ export function Grid() {
 
   const wasEditing = useRef(false);
   useEffect(() => {
-    if (wasEditing.current && !editing) scroller.current?.focus({ preventScroll: true });
+    // Whoever has gone elsewhere meanwhile stays there.
+    const isLeft = document.activeElement === document.body || scroller.current?.contains(document.activeElement);
+    if (wasEditing.current && !editing && isLeft) scroller.current?.focus({ preventScroll: true });
     wasEditing.current = editing?.place === 'cell';
   }, [editing]);
 
