@@ -12,7 +12,7 @@ import { findCells, type Wanted } from '../core/edit/find';
 import { editWords, operationsOf, type Edit } from '../core/edit/registry';
 import { measureAreas } from '../core/rules/measure-area';
 import type { Operation } from '../core/sheet/change';
-import { frozenColumns } from '../core/sheet/sheet-part';
+import { frozenColumns } from '../core/sheet/frozen-columns';
 import { parentRows } from '../core/sheet/levels';
 import { mergeAreas } from '../core/sheet/merge-areas';
 import type { Theme } from '../core/looks/first-family';
@@ -45,8 +45,8 @@ export class Engine {
   private theme: Theme = 'light';
   private area: Area = { left: 0, top: 0, right: -1, bottom: -1 };
   private spotlight: string | null = null;
-  filter: Filter | null = null;
-  readonly folded = new Set<RowId>();
+  /** What this reader keeps out of view. */
+  private readonly outOfView = { filter: null as Filter | null, folded: new Set<RowId>() };
   private copied: Copied | null = null;
   private readonly selected = new HeldSelection();
   private readonly news = new Set<News>();
@@ -92,7 +92,7 @@ export class Engine {
       case 'ask-values':
         return valuesOf(this.sheet, request.column);
       case 'filter':
-        this.filter = request.filter;
+        this.outOfView.filter = request.filter;
         return this.note('frame', 'window');
       case 'fold':
         return this.fold(request.position, request.folded);
@@ -218,8 +218,8 @@ export class Engine {
   private fold(position: number, folded: boolean): null {
     const slot = this.sheet.order[position];
     if (slot === undefined) return null;
-    if (folded) this.folded.add(this.sheet.rowId(slot));
-    else this.folded.delete(this.sheet.rowId(slot));
+    if (folded) this.outOfView.folded.add(this.sheet.rowId(slot));
+    else this.outOfView.folded.delete(this.sheet.rowId(slot));
     return this.note('frame', 'window');
   }
 
@@ -303,7 +303,7 @@ export class Engine {
     if (moved) events.push({ kind: 'selection-moved', ...moved });
     if (news.has('window')) {
       const { spotlight } = this;
-      const heights = rowHeights(this.replica, this);
+      const heights = rowHeights(this.replica, this.outOfView);
       const window = windowOf(this.replica, this.area, { spotlight, heights });
       const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: this.frozenRows() - 1 }, { spotlight, heights });
       for (const part of [window, frozen])
@@ -324,11 +324,11 @@ export class Engine {
       frozenRows: this.frozenRows(),
       frozenColumns: frozenColumns(sheet),
       isBanded: sheet.parts.get('bands') !== undefined,
-      heights: rowHeights(this.opened, this),
+      heights: rowHeights(this.opened, this.outOfView),
       merges: mergeAreas(sheet).map(({ area }) => area),
       names: [...sheet.parts.values()].filter((part) => part.kind === 'name'),
-      filter: this.filter,
-      folds: parentRows(sheet).map((position) => ({ position, folded: this.folded.has(sheet.rowId(sheet.order[position]!)) })),
+      filter: this.outOfView.filter,
+      folds: parentRows(sheet).map((position) => ({ position, folded: this.outOfView.folded.has(sheet.rowId(sheet.order[position]!)) })),
     };
   }
 

@@ -1,4 +1,4 @@
-import { columnLetters, parseRanges, type CellRange } from '../sheet/address';
+import { columnLetters, columnNumber, parseRanges, type CellRange } from '../sheet/address';
 import type { NamedRange } from '../sheet/sheet-part';
 import { foldText } from '../values/fold-text';
 import type { CellRef, Coordinate, Span } from './formula-tree';
@@ -104,8 +104,8 @@ function endOfRange(tokens: readonly Token[], at: number): Token | undefined {
 function halfOf(token: Token): CellRef | undefined {
   if (token.kind === 'half') return token.ref;
   if (token.kind === 'number' && /^[1-9]\d*$/.test(token.text)) return { column: null, row: { at: token.value - 1, absolute: false } };
-  const range = token.kind === 'word' && /^[A-Za-z]{1,3}$/.test(token.word) ? parseRanges(`${token.word}1`)?.[0] : undefined;
-  return range && { column: { at: range.left, absolute: false }, row: null };
+  const isColumn = token.kind === 'word' && /^[A-Za-z]{1,3}$/.test(token.word);
+  return isColumn ? { column: { at: columnNumber(token.word), absolute: false }, row: null } : undefined;
 }
 
 function areaOf(from: Token, to: Token, sheet: Surroundings): CellRange | undefined {

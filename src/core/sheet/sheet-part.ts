@@ -37,15 +37,5 @@ export interface Bands {
 /** What lies over the cells of a sheet and names them by id. */
 export type SheetPart = NamedRange | Merge | Freeze | Bands;
 
-/** How many fields, from the left, stay in view. */
-export function frozenColumns(sheet: { readonly parts: ReadonlyParts; findColumn(id: FieldId): number | undefined }): number {
-  const part = sheet.parts.get('freeze');
-  return part?.kind === 'freeze' ? (sheet.findColumn(part.through) ?? -1) + 1 : 0;
-}
-
-interface ReadonlyParts {
-  get(id: PartId): SheetPart | undefined;
-}
-
 /** What a name goes by, whatever its case. */
 export const nameKey = (name: string): PartId => name.toLowerCase();

@@ -1,11 +1,12 @@
 import { isFormulaInput } from '../../core/formula/is-formula-input';
-import { Suspense, useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { Suspense, useState } from 'react';
 import { LazyFormulaEditor } from '../formula/lazy-formula-editor';
 import type { Editing } from '../sheet/session-state';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { ChoiceEditor } from './ChoiceEditor';
 import type { Box } from './engine/geometry';
 import classes from './Grid.module.css';
+import { useEditorKeys } from './use-editor-keys';
 
 interface Props {
   readonly editing: Editing;
@@ -54,25 +55,7 @@ interface PlainProps {
 
 function PlainEditor({ text, style, onMove }: PlainProps) {
   const session = useSession();
-  const input = useRef<HTMLInputElement>(null);
-
-  useEffect(() => {
-    const element = input.current!;
-    element.focus({ preventScroll: true });
-    element.setSelectionRange(element.value.length, element.value.length);
-  }, []);
-
-  const onKeyDown = (event: KeyboardEvent) => {
-    // Once what was typed has been entered, keys are the grid's, though the editor may stand for a moment longer.
-    if (event.nativeEvent.isComposing || !session.get().editing) return;
-    const step = event.shiftKey ? -1 : 1;
-    if (event.key === 'Escape') session.cancelEdit();
-    else if (event.key === 'Enter' || event.key === 'Tab') {
-      if (session.commit(true)) onMove(event.key === 'Tab' ? step : 0, event.key === 'Enter' ? step : 0);
-    } else return;
-    event.preventDefault();
-    event.stopPropagation();
-  };
+  const { input, onKeyDown } = useEditorKeys(onMove);
 
   return (
     <input

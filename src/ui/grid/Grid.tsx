@@ -130,6 +130,12 @@ export function Grid() {
     };
   }, [plan]);
 
+  // What a filter leaves is shown from its first record.
+  const filter = JSON.stringify(frame?.filter ?? null);
+  useEffect(() => {
+    if (filter !== 'null') scroller.current?.scrollTo({ top: 0 });
+  }, [filter]);
+
   const isOpened = frame !== null;
   useEffect(() => {
     if (!isOpened) return;
