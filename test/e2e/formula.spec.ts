@@ -48,6 +48,7 @@ test('a formula is written with help: completion, arguments by name, cells point
 
   // A label of several words is put in its quotes; Escape lets everything go.
   await page.keyboard.type("='wat");
+  await expect(page.getByRole('option', { name: 'Water temperature' })).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(editor).toHaveText("='Water temperature'");

@@ -433,6 +433,7 @@ test('values to choose from, names for cells, rows beneath others that are folde
   await page.getByRole('option', { name: 'Cedar Sluice' }).click();
   await expect(sheet.cell('A2')).toHaveText('Cedar Sluice');
   await page.keyboard.type('bir');
+  await expect(page.getByRole('option', { name: 'Birch Ford' })).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(sheet.cell('A3')).toHaveText('Birch Ford');
