@@ -123,6 +123,8 @@ const otherWhen = fc.oneof(
       '=A2>5',
       '=$B2="x"',
       '=A3+B2',
+      '=$A3>$B2',
+      '=OR($A3="x";$B3<>"done")',
       '=COUNTIF(A$2:A$8;A2)>1',
       '=One>AVERAGE(One)',
       '=INDIRECT("B3")=5',

@@ -1,4 +1,5 @@
 import { TAG } from '../values/cell-value';
+import type { BoundCell } from './bind-reference';
 import type { BinaryOperator } from './formula-tree';
 import type { Place } from './place';
 
@@ -28,15 +29,28 @@ export const constantBatch =
 
 /** The number in the cell of a reference, beside each row. */
 export function cellBatch(at: number): NumberBatch {
-  return ({ place, first, count }, out) => {
+  return (batch, out) => {
+    const { place, first, count } = batch;
     const { cell } = place.refs[at]!;
-    if (!cell?.store) out.fill(NaN, 0, count);
-    else if (cell.isSameRow) copyNumbers(cell.store, first, out.subarray(0, count));
+    const numbers = out.subarray(0, count);
+    if (!cell?.store) numbers.fill(NaN);
+    else if (cell.row === 'same') copyNumbers(cell.store, first, numbers);
     else {
-      const slot = cell.slotAt(place);
-      out.fill(cell.store.tags[slot] === TAG.number ? cell.store.numbers[slot]! : NaN, 0, count);
+      const { store } = cell;
+      const numberIn = (slot: number): number => (store.tags[slot] === TAG.number ? store.numbers[slot]! : NaN);
+      if (cell.row === 'fixed') numbers.fill(numberIn(cell.slotAt(place)));
+      else forEachSlot(batch, cell, (slot, row) => (numbers[row] = numberIn(slot)));
     }
   };
+}
+
+/** Visits the slot of a cell that moves along with each row of a batch. */
+export function forEachSlot({ place, first, count }: Batch, cell: BoundCell, visit: (slot: number, row: number) => void): void {
+  for (let row = 0; row < count; row++) {
+    place.slot = first + row;
+    place.position = -1;
+    visit(cell.slotAt(place), row);
+  }
 }
 
 function copyNumbers(

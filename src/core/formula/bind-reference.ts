@@ -20,8 +20,8 @@ export interface BoundReference {
 export interface BoundCell {
   /** Undefined where the column moves with the place. */
   readonly store: Column | undefined;
-  /** True where it is in the row of the place. */
-  readonly isSameRow: boolean;
+  /** The row of the place, one and the same everywhere, or one that moves along with the place. */
+  readonly row: 'same' | 'fixed' | 'moving';
   slotAt(place: Place): number;
 }
 
@@ -88,7 +88,7 @@ function singleCell(end: CellRef | KeptRef, corner: Corner, { sheet, writtenAt }
     const { row } = end;
     return {
       store,
-      isSameRow: row === 'same',
+      row: row === 'same' ? 'same' : 'fixed',
       slotAt: row === 'same' ? (place) => place.slot : () => (typeof row === 'object' ? (sheet.findSlot(row.id) ?? GONE_SLOT) : GONE_SLOT),
     };
   }
@@ -96,7 +96,7 @@ function singleCell(end: CellRef | KeptRef, corner: Corner, { sheet, writtenAt }
   const isSameRow = writtenAt !== undefined && !end.row!.absolute && end.row!.at === writtenAt.position;
   return {
     store: isFixedColumn ? sheet.columns[end.column!.at] : undefined,
-    isSameRow,
+    row: isSameRow ? 'same' : writtenAt === undefined || end.row!.absolute ? 'fixed' : 'moving',
     slotAt: isSameRow
       ? (place) => place.slot
       : (place) => {

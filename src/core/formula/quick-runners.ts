@@ -1,7 +1,7 @@
 import { foldCase } from '../values/fold-text';
 import { TAG } from '../values/cell-value';
 import type { Column } from '../sheet/column';
-import type { TestBatch } from './batches';
+import { forEachSlot, type TestBatch } from './batches';
 import type { BoundReference } from './bind-reference';
 import type { BinaryOperator } from './formula-tree';
 import type { Place } from './place';
@@ -115,12 +115,14 @@ export class TextEquality {
     return cell?.store ? this.judge(cell.store, cell.slotAt(place)) : -1;
   };
 
-  readonly many: TestBatch = ({ place, first, count }, out) => {
+  readonly many: TestBatch = (batch, out) => {
+    const { place, first, count } = batch;
     const cell = place.refs[this.at]!.cell;
     const store = cell?.store;
     if (!store) out.fill(-1, 0, count);
-    else if (!cell.isSameRow) out.fill(this.judge(store, cell.slotAt(place)), 0, count);
-    else this.judgeRows(store, first, out.subarray(0, count));
+    else if (cell.row === 'same') this.judgeRows(store, first, out.subarray(0, count));
+    else if (cell.row === 'fixed') out.fill(this.judge(store, cell.slotAt(place)), 0, count);
+    else forEachSlot(batch, cell, (slot, row) => (out[row] = this.judge(store, slot)));
   };
 
   private judgeRows(store: Column, first: number, out: Int8Array): void {

@@ -47,6 +47,12 @@ export const formula: ConditionKind<FormulaWhen> = {
       outcomes: [0, -1, 0, -1],
     },
     {
+      says: 'what it reads in the row before moves with each row, whether or not its column does',
+      when: { kind: 'formula', formula: '=$A2>$A1' },
+      inputs: ['4', '5', '5', '7'],
+      outcomes: [-1, 0, -1, 0],
+    },
+    {
       says: 'a number other than 0 matches, text does not',
       when: { kind: 'formula', formula: '=A2' },
       inputs: ['1', '0', '-2', 'x', ''],
