@@ -2,6 +2,7 @@ import { isFormulaInput } from '../core/formula/is-formula-input';
 import { showReferences } from '../core/formula/keep-references';
 import type { PastedCell } from '../core/edit/cells';
 import { transposed } from '../core/edit/cells';
+import { readCsv } from '../core/exchange/csv/read-csv';
 import { writeCsv } from '../core/exchange/csv/write-csv';
 import type { Style } from '../core/looks/style';
 import type { Area, CopiedText, PasteHow } from '../protocol/engine-messages';
@@ -74,4 +75,12 @@ export function pastedCells({ rows, area }: Copied, at: { column: number; positi
     }),
   );
   return how === 'transposed' ? transposed(cells) : cells;
+}
+
+/** The cells of what another program has put on the clipboard: lines with tabs between the cells. */
+export function readPasted(table: string | readonly (readonly string[])[]): readonly (readonly string[])[] {
+  if (typeof table !== 'string') return table;
+  const text = table.replace(/\r?\n$/, '');
+  const read = text.includes('"') ? readCsv(text, '\t') : null;
+  return read && 'rows' in read ? read.rows : text.split(/\r?\n/).map((line) => line.split('\t'));
 }

@@ -4,8 +4,8 @@ import { shownAt } from '../core/sheet/shown-cell';
 import { holdRanges } from '../core/formula/hold-ranges';
 import { withFollowers } from '../core/rules/follow-layout';
 import { profileRule } from '../core/rules/profile-rule';
-import { ruleSentence } from '../core/rules/sentence-words';
 import { inRow, keepReferences, showReferences } from '../core/formula/keep-references';
+import { showsAt } from '../core/rules/shows-at';
 import { traceCell } from '../core/rules/trace';
 import { tableWidth, transposed, type PastedCell } from '../core/edit/cells';
 import { findCells, type Wanted } from '../core/edit/find';
@@ -18,8 +18,9 @@ import { mergeAreas } from '../core/sheet/merge-areas';
 import type { Theme } from '../core/looks/first-family';
 import type { RowId, RuleId, SheetId } from '../core/sheet/ids';
 import { unpackSheet } from '../protocol/packed-sheet';
-import type { Area, CellAnswer, CopiedText, Event, Filter, LegendEntry, Place, Request, SheetFrame, ShownField } from '../protocol/engine-messages';
-import { copyArea, pastedCells, type Copied } from './clipboard';
+import type { Area, CellAnswer, CopiedText, Event, Filter, Place, Request, SheetFrame } from '../protocol/engine-messages';
+import { copyArea, pastedCells, readPasted, type Copied } from './clipboard';
+import { legendOf, shownFields } from './legend-of';
 import { LiveLink } from './live-link';
 import { edgeFrom } from './edge-from';
 import { HeldSelection } from './held-selection';
@@ -27,11 +28,15 @@ import { longestTexts } from './longest-texts';
 import { valuesOf } from './values-of';
 import { Replica } from './replica';
 import { paintedBy, rowHeights } from './row-heights';
+import { Turns } from './turns';
 import { UndoStack, type Step } from './undo-stack';
 import { windowOf } from './window-of';
 
 /** Cells found that are told at once. */
 const MOST_FOUND = 10_000;
+
+/** Changes of more cells and rows are made in parts, and can be stopped. */
+const MANY = 5000;
 
 /** What has to be told to the page since it was last told. */
 type News = 'frame' | 'window' | 'legend' | 'undo' | 'selection';
@@ -50,6 +55,7 @@ export class Engine {
   private copied: Copied | null = null;
   private readonly selected = new HeldSelection();
   private readonly news = new Set<News>();
+  private readonly turns = new Turns((share) => this.tell({ kind: 'work-progressed', share }));
   /** The frame as it was last told: most edits leave it as it is. */
   private toldFrame = '';
 
@@ -59,11 +65,16 @@ export class Engine {
     this.tellAll([event]);
   }
 
+  /** Answers a request in its turn. Fails in words for the person who asked. */
   async answer(request: Request): Promise<unknown> {
+    if (request.kind === 'stop') return this.turns.stop();
+    if (request.kind !== 'open') return this.turns.take(() => this.answerNow(request));
+    this.theme = request.theme;
+    return this.open(request.sheet);
+  }
+
+  private answerNow(request: Exclude<Request, { kind: 'open' | 'stop' }>): unknown {
     switch (request.kind) {
-      case 'open':
-        this.theme = request.theme;
-        return this.open(request.sheet);
       case 'look-at':
         this.area = request.area;
         return this.note('window');
@@ -98,8 +109,7 @@ export class Engine {
         return this.fold(request.position, request.folded);
       case 'undo':
       case 'redo':
-        this.undo.step(request.kind, (operations, says) => this.apply(operations, says));
-        return null;
+        return this.step(request.kind);
       case 'draft':
         this.opened.setDraft(request.rule);
         return this.note('window', 'legend');
@@ -118,8 +128,10 @@ export class Engine {
 
   /** To be called now and then: what hangs on the clock follows it. */
   tick(nowMs: number): void {
-    this.replica?.tick(nowMs);
-    this.note('window', 'legend');
+    void this.turns.take(() => {
+      this.replica?.tick(nowMs);
+      this.note('window', 'legend');
+    });
   }
 
   private get opened(): Replica {
@@ -140,26 +152,34 @@ export class Engine {
       throw new Error(message);
     }
     const unzipped = new Response(response.body!.pipeThrough(new DecompressionStream('gzip')));
-    const { sheet, head } = unpackSheet(await unzipped.arrayBuffer());
+    const bytes = await unzipped.arrayBuffer();
+    return this.turns.take(() => this.use(id, bytes));
+  }
+
+  /** Works on a sheet as it came from the server from now on, with the changes that were on their way. */
+  private use(id: SheetId, bytes: ArrayBuffer): null {
+    const { sheet, head } = unpackSheet(bytes);
     const waiting = this.replica?.waiting ?? [];
     this.link?.close();
     const replica = new Replica(sheet, head.sequence, { theme: this.theme, nowMs: Date.now() });
     this.replica = replica;
     this.name = head.name;
     this.link = new LiveLink(id, () => replica.sequence, {
-      received: (changes) => {
-        for (const change of changes) replica.receive(change);
-        this.note('frame', 'window', 'legend', 'selection');
-        this.tellLink('live');
-      },
+      received: (changes) =>
+        void this.turns.take(() => {
+          for (const change of changes) replica.receive(change);
+          this.note('frame', 'window', 'legend', 'selection');
+          this.tellLink('live');
+        }),
       accepted: () => this.tellLink('live'),
-      refused: (change, message) => {
-        replica.refuse(change.id);
-        this.undo.forget(change.id);
-        this.tell({ kind: 'change-refused', message });
-        this.tellLink('live');
-        this.note('frame', 'window', 'legend', 'undo');
-      },
+      refused: (change, message) =>
+        void this.turns.take(() => {
+          replica.refuse(change.id);
+          this.undo.forget(change.id);
+          this.tell({ kind: 'change-refused', message });
+          this.tellLink('live');
+          this.note('frame', 'window', 'legend', 'undo');
+        }),
       stale: () => void this.open(id).catch(() => this.tellLink('offline')),
       state: (state) => this.tellLink(state),
     });
@@ -174,25 +194,31 @@ export class Engine {
     this.tell({ kind: 'link-changed', state, pending: this.replica?.waiting.length ?? 0 });
   }
 
-  private change(operations: readonly Operation[], says: string): null {
-    if (operations.length) this.undo.made(this.apply(operations, says));
+  private async change(operations: readonly Operation[], says: string): Promise<null> {
+    if (operations.length) await this.apply(operations, says, (step) => this.undo.made(step));
     return null;
   }
 
-  /** Applies operations here at once and sends them; gives what takes them back. */
-  private apply(asked: readonly Operation[], says: string): Step {
+  private async step(direction: 'undo' | 'redo'): Promise<null> {
+    const step = this.undo.top(direction);
+    if (step) await this.apply(step.inverse, step.says, (made) => this.undo.stepped(direction, made));
+    return null;
+  }
+
+  /** Applies operations here at once, or in parts where they are many, and sends them. `done` hears what takes them back. */
+  private async apply(asked: readonly Operation[], says: string, done: (step: Step) => void): Promise<void> {
     const { sheet } = this;
     const held = holdRanges(sheet, asked);
     const operations = [...(held.length ? [{ kind: 'set-cells' as const, cells: held }] : []), ...withFollowers(sheet, asked)];
     const change = { id: nanoid(), operations };
-    const inverse = this.opened.apply(change);
+    const inverse = changedItems(operations) > MANY ? await this.opened.applyInParts(change, this.turns.rest) : this.opened.apply(change);
     this.selected.holdAnew(sheet);
     this.link?.send(change);
+    done({ changeId: change.id, inverse, says });
     this.note('frame', 'window', 'legend', 'undo');
-    return { changeId: change.id, inverse, says };
   }
 
-  private enter({ column, position, cell, input }: Extract<Request, { kind: 'enter' }>): null {
+  private async enter({ column, position, cell, input }: Extract<Request, { kind: 'enter' }>): Promise<null> {
     const { sheet } = this;
     const slot = cell ? sheet.findSlot(cell.row) : sheet.order[position];
     const at = cell ? sheet.findColumn(cell.field) : column;
@@ -207,7 +233,7 @@ export class Engine {
     return this.change([{ kind: 'set-cells', cells: [{ row: sheet.rowId(slot), field: field.id, input: kept }] }], says);
   }
 
-  private edit(edit: Edit, also: readonly Edit[] = []): null {
+  private edit(edit: Edit, also: readonly Edit[] = []): Promise<null> {
     const tools = { newId: () => nanoid(10), paintedBy: (rule: RuleId) => paintedBy(this.opened.evaluation, rule) };
     return this.change(
       [edit, ...also].flatMap((one) => operationsOf(this.sheet, one, tools)),
@@ -224,9 +250,8 @@ export class Engine {
   }
 
   private find(wanted: Wanted): Place[] {
-    const { running, resolver } = this.opened.evaluation;
-    const rule = wanted.painted === undefined ? -1 : running.findIndex((candidate) => candidate.rule.id === wanted.painted);
-    const isPainted = (column: number, slot: number): boolean => resolver.resolve(column, slot).rules.includes(rule);
+    const rule = this.opened.evaluation.running.find((candidate) => candidate.rule.id === wanted.painted);
+    const isPainted = (column: number, slot: number): boolean => rule !== undefined && rule.painted.has(column) && showsAt(rule, column, slot);
     return findCells(this.sheet, wanted, wanted.painted === undefined ? undefined : isPainted).slice(0, MOST_FOUND);
   }
 
@@ -237,14 +262,15 @@ export class Engine {
   }
 
   /** Pastes what was copied here, with formulas and styles, or a table of texts from elsewhere. One cell fills the whole area. */
-  private paste({ area, token, table, how }: Extract<Request, { kind: 'paste' }>): Area {
+  private async paste({ area, token, table, how }: Extract<Request, { kind: 'paste' }>): Promise<Area> {
     const at = { column: area.left, position: area.top };
     const own = token !== null && this.copied?.token === token ? pastedCells(this.copied, at, how) : null;
-    const texts = how === 'transposed' ? transposed(table) : table;
+    const read = own ? [] : readPasted(table);
+    const texts = how === 'transposed' ? transposed(read) : read;
     const cells = own ?? texts.map((row) => row.map((input): PastedCell => ({ input })));
     const single = cells.length === 1 && cells[0]!.length === 1 ? cells[0]![0]! : undefined;
     const rows = single ? spread(single, area) : cells;
-    this.edit({ do: 'paste-cells', ...at, rows });
+    await this.edit({ do: 'paste-cells', ...at, rows });
     const width = Math.max(1, tableWidth(rows));
     return { left: area.left, top: area.top, right: area.left + width - 1, bottom: area.top + Math.max(1, rows.length) - 1 };
   }
@@ -310,7 +336,7 @@ export class Engine {
         buffers.push(part.looks.buffer, part.bars.buffer, part.aligns.buffer, part.spotlit.buffer, part.banded.buffer);
       events.push({ kind: 'window-resolved', window, frozen });
     }
-    if (news.has('legend')) events.push({ kind: 'rules-counted', legend: this.legend() });
+    if (news.has('legend')) events.push({ kind: 'rules-counted', legend: legendOf(this.replica) });
     if (news.has('undo')) events.push({ kind: 'undo-changed', ...this.undo.next });
     this.tellAll(events, buffers);
   }
@@ -319,7 +345,7 @@ export class Engine {
     const { sheet } = this;
     return {
       name: this.name,
-      fields: this.shownFields(),
+      fields: shownFields(sheet),
       rowCount: sheet.rowCount,
       frozenRows: this.frozenRows(),
       frozenColumns: frozenColumns(sheet),
@@ -336,30 +362,11 @@ export class Engine {
   private frozenRows(): number {
     return this.sheet.order.slice(0, 20).findLastIndex((slot) => this.sheet.roleAt(slot) === 'header') + 1;
   }
-
-  private shownFields(): ShownField[] {
-    return this.sheet.fields.map((field, column) => ({ ...field, label: this.sheet.labelOf(column) ?? columnLetters(column) }));
-  }
-
-  private legend(): LegendEntry[] {
-    const stored = this.opened.rulesAtWork();
-    const fields = this.shownFields();
-    return this.opened.evaluation.running.map((running, at) => {
-      const { rule } = running;
-      return {
-        read: running.readCount(),
-        matched: running.shownCount(),
-        id: rule.id,
-        key: stored[at]!.key,
-        rule,
-        outcomes: running.outcomeCounts(),
-        problem: running.problem,
-        isDraft: rule.id === this.opened.draftId,
-        sentence: ruleSentence(fields, rule),
-      };
-    });
-  }
 }
+
+/** Cells, rows and so on that operations touch. */
+const changedItems = (operations: readonly Operation[]): number =>
+  operations.reduce((sum, operation) => sum + ('cells' in operation ? operation.cells.length : 'rows' in operation ? operation.rows.length : 1), 0);
 
 const goneWhileTyping = (input: string): string =>
   `Somebody removed the record or field while you typed into it. What you typed was: ${input.slice(0, 500)}`;

@@ -12,6 +12,15 @@ interface Pending {
   inverse: readonly Operation[];
 }
 
+/** Operations on their way into the sheet: what takes them back, and what they touched since rules were last judged. */
+interface Course {
+  readonly inverse: Operation[];
+  effects: Effect[];
+}
+
+/** Cells that are set without a rest between: a few hundredths of a second. */
+const CELLS_A_PART = 5000;
+
 /**
  * A copy of a sheet that takes changes at once and agrees with the server in the end. Changes of one's own wait in
  * `pending` until they come back; a change of somebody else that arrives meanwhile goes in beneath them, so that
@@ -76,6 +85,26 @@ export class Replica {
     return inverse;
   }
 
+  /** As `apply`, in parts, with `rest` after each, which hears the share that is done. Where it throws, everything is as it was. */
+  async applyInParts(change: Change, rest: (share: number) => Promise<void>): Promise<readonly Operation[]> {
+    const parts = change.operations.flatMap(inParts);
+    const course: Course = { inverse: [], effects: [] };
+    try {
+      for (const [at, part] of parts.entries()) {
+        this.take(part, course);
+        await rest((at + 1) / (parts.length + 2));
+      }
+      this.settle(course);
+      await rest(1);
+    } catch (stopped) {
+      for (const operation of [...course.inverse]) this.take(operation, course);
+      this.settle(course);
+      throw stopped;
+    }
+    this.pending.push({ change, inverse: course.inverse });
+    return course.inverse;
+  }
+
   /** Takes in a change from the server's log; one that is in already is passed over. */
   receive({ sequence, change }: RecordedChange): void {
     if (sequence <= this.sequence) return;
@@ -105,21 +134,38 @@ export class Replica {
     for (const { change } of changes) this.apply(change);
   }
 
-  private run(operations: readonly Operation[]): Operation[] {
-    const inverse: Operation[] = [];
-    const effects: Effect[] = [];
-    for (const operation of operations) {
-      const applied = this.sheet.apply(operation);
-      inverse.unshift(...applied.inverse);
-      for (const effect of applied.effects) effects.push(effect);
-    }
+  private run(operations: readonly Operation[]): readonly Operation[] {
+    const course: Course = { inverse: [], effects: [] };
+    for (const operation of operations) this.take(operation, course);
+    this.settle(course);
+    return course.inverse;
+  }
+
+  private take(operation: Operation, course: Course): void {
+    const applied = this.sheet.apply(operation);
+    course.inverse.unshift(...applied.inverse);
+    for (const effect of applied.effects) course.effects.push(effect);
+  }
+
+  /** Judges anew what the operations so far have touched. */
+  private settle(course: Course): void {
+    const { effects } = course;
+    course.effects = [];
     // Statistics are corrected for edits first: a rule that is compiled now has seen the new values already.
     this.evaluation.follow(effects);
     if (effects.some((effect) => effect.kind === 'rules')) this.useRules();
-    return inverse;
   }
 
   private useRules(): void {
     this.evaluation.setRules(this.rulesAtWork().map(({ rule }) => rule));
   }
+}
+
+/** An operation on many cells as several on fewer. */
+function inParts(operation: Operation): Operation[] {
+  if (operation.kind !== 'set-cells') return [operation];
+  return Array.from({ length: Math.ceil(operation.cells.length / CELLS_A_PART) }, (_, at) => ({
+    ...operation,
+    cells: operation.cells.slice(at * CELLS_A_PART, (at + 1) * CELLS_A_PART),
+  }));
 }

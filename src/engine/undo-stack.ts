@@ -19,13 +19,16 @@ export class UndoStack {
     this.undone = [];
   }
 
-  /** Takes the next step back or forward: `run` makes a change of its operations. Returns false where there is none. */
-  step(direction: 'undo' | 'redo', run: (operations: readonly Operation[], says: string) => Step): boolean {
+  /** The step that would be taken back or forward next. */
+  top(direction: 'undo' | 'redo'): Step | undefined {
+    return (direction === 'undo' ? this.done : this.undone).at(-1);
+  }
+
+  /** Remembers that the next step was taken back or forward by a change of its own. */
+  stepped(direction: 'undo' | 'redo', change: Step): void {
     const [from, to] = direction === 'undo' ? [this.done, this.undone] : [this.undone, this.done];
-    const step = from.pop();
-    if (!step) return false;
-    to.push(run(step.inverse, step.says));
-    return true;
+    from.pop();
+    to.push(change);
   }
 
   /** Forgets a change that came to nothing. */

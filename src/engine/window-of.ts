@@ -2,8 +2,8 @@ import type { LookBar } from '../core/looks/look';
 import type { Style } from '../core/looks/style';
 import { TAG } from '../core/values/cell-value';
 import { shownAt, shownBy } from '../core/sheet/shown-cell';
-import { decidingOutcome, sourcesOf, type ResolvedLook } from '../core/rules/resolver';
-import type { RunningRule } from '../core/rules/running-rule';
+import type { ResolvedLook } from '../core/rules/resolver';
+import { showsAt } from '../core/rules/shows-at';
 import { BAR_SHARES, type Area, type PaintedLook, type RowHeights, type SheetWindow } from '../protocol/engine-messages';
 import type { Replica } from './replica';
 
@@ -95,13 +95,6 @@ function rowsInView({ top, bottom }: Area, heights: RowHeights): number[] {
   }
   for (; at <= bottom; at++) rows.push(at);
   return rows;
-}
-
-/** True where a rule gives a cell a look, or would: the cell is read or painted, and its outcome has a look. */
-function showsAt(running: RunningRule, column: number, slot: number): boolean {
-  const sources = running.painted.has(column) ? sourcesOf(running, column) : [column];
-  const { outcome } = decidingOutcome(running, sources, slot);
-  return outcome >= 0 && running.look(outcome) !== null;
 }
 
 function textAt(sheet: Replica['sheet'], { column, slot }: { column: number; slot: number }, look: ResolvedLook): string {

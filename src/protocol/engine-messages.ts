@@ -61,7 +61,8 @@ export type Request =
       readonly kind: 'paste';
       readonly area: Area;
       readonly token: string | null;
-      readonly table: readonly (readonly string[])[];
+      /** Lines of cells with tabs between them, or the cells themselves. */
+      readonly table: string | readonly (readonly string[])[];
       readonly how: PasteHow;
     }
   | { readonly kind: 'find'; readonly wanted: Wanted }
@@ -72,6 +73,8 @@ export type Request =
   | { readonly kind: 'filter'; readonly filter: Filter | null }
   /** Keeps the rows beneath one out of this reader's view, or brings them back. */
   | { readonly kind: 'fold'; readonly position: number; readonly folded: boolean }
+  /** Ends a change of many cells that is being made: nothing of it stays. */
+  | { readonly kind: 'stop' }
   | { readonly kind: 'undo' }
   | { readonly kind: 'redo' }
   | { readonly kind: 'draft'; readonly rule: StoredRule | null }
@@ -210,6 +213,8 @@ export type Event =
   /** Others moved rows or fields, and the selected cells with them. */
   | { readonly kind: 'selection-moved'; readonly from: Selection; readonly to: Selection }
   | { readonly kind: 'undo-changed'; readonly undo: string | null; readonly redo: string | null }
+  /** A change of many cells is being made; the share of it that is done, 0 to 1. */
+  | { readonly kind: 'work-progressed'; readonly share: number }
   | { readonly kind: 'sheet-failed'; readonly message: string };
 
 export type ToEngine = { readonly v: number; readonly id: number } & Request;

@@ -179,6 +179,34 @@ describe('rows', () => {
   });
 });
 
+describe('a change of very many cells', () => {
+  const area = { left: 0, top: 1, right: 0, bottom: 1 };
+  const pasting = () => ask({ kind: 'paste', area, token: null, table: '1\t2\n'.repeat(6_000), how: 'all' });
+
+  test('is stopped: nothing of it stays or is sent, and what was asked meanwhile is done after it', async () => {
+    const pasted = pasting();
+    const entered = ask({ kind: 'enter', column: 0, position: 1, input: '4' });
+    await ask({ kind: 'stop' });
+    await expect(pasted).rejects.toThrow('Stopped');
+    await entered;
+    expect(await frame()).toMatchObject({ rowCount: 11 });
+    expect(await textAt(0, 1)).toBe('4');
+    expect(await legend()).toMatchObject([{ read: 10, matched: 4 }]);
+    expect(server.received).toHaveLength(1);
+    expect((await last('undo-changed')).undo).toBe('entry in A2');
+  });
+
+  test('tells how far it is, and is taken back as one', async () => {
+    await pasting();
+    expect(told.filter((event) => event.kind === 'work-progressed').map(({ share }) => share)).toContain(1);
+    expect(await frame()).toMatchObject({ rowCount: 6_001 });
+    expect(await legend()).toMatchObject([{ read: 6_000, matched: 6_000 }]);
+    await ask({ kind: 'undo' });
+    expect(await frame()).toMatchObject({ rowCount: 11 });
+    expect(server.received).toHaveLength(2);
+  });
+});
+
 describe('what is copied and pasted', () => {
   const paste = (area: Area, more: Partial<Extract<Request, { kind: 'paste' }>> = {}) =>
     ask({ kind: 'paste', area, token: null, table: [], how: 'all', ...more });

@@ -1,7 +1,7 @@
 import type { CellRange } from '../sheet/address';
 import { formatSet } from '../sheet/shown-cell';
 import { ExactSum } from '../stats/exact-sum';
-import { decidingOutcome, sourcesOf } from './resolver';
+import { showsAt } from './shows-at';
 import type { Evaluation } from './evaluation';
 
 /** What there is in some cells. */
@@ -49,11 +49,7 @@ export function measureAreas({ sheet, running }: Evaluation, areas: readonly Cel
       let cells = 0;
       for (const { column, slots } of rule.works ? spans : []) {
         if (!rule.painted.has(column)) continue;
-        const sources = sourcesOf(rule, column);
-        for (const slot of slots) {
-          const { outcome } = decidingOutcome(rule, sources, slot);
-          if (outcome >= 0 && rule.look(outcome) !== null) cells++;
-        }
+        for (const slot of slots) if (showsAt(rule, column, slot)) cells++;
       }
       return { rule: rule.rule.id, name: rule.rule.name, cells };
     })

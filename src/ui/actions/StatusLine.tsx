@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { AreaMeasures } from '../../core/rules/measure-area';
 import { formatNumber } from '../../core/values/number-format';
@@ -15,6 +16,7 @@ export function StatusLine() {
   const window = useSessionState((state) => state.window);
   const frame = useSessionState((state) => state.frame);
   const isBusy = useSessionState((state) => state.isBusy);
+  const progress = useSessionState((state) => state.progress);
   const [measures, setMeasures] = useState<AreaMeasures | null>(null);
 
   useEffect(() => {
@@ -29,8 +31,16 @@ export function StatusLine() {
 
   if (isBusy)
     return (
-      <div className={classes.status} role="status">
-        Working on it…
+      <div className={classes.status}>
+        <span role="status">Working on it…</span>
+        {progress !== null && (
+          <>
+            <progress value={progress} aria-label="Done so far" />
+            <Button size="compact-xs" variant="default" onClick={() => session.stop()}>
+              Stop
+            </Button>
+          </>
+        )}
       </div>
     );
   if (!measures) return <div className={classes.status} />;

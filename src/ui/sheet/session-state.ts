@@ -60,6 +60,8 @@ export interface SessionState {
   readonly message: string | null;
   /** True while something that was asked for takes long. */
   readonly isBusy: boolean;
+  /** The share of it that is done, where that is known. */
+  readonly progress: number | null;
   /** What was pasted just now, and where, so that it can be pasted otherwise. */
   readonly pasted: { readonly table: ClipboardTable; readonly area: Area; readonly how: PasteHow } | null;
   /** What lies open beside the grid. */
@@ -86,6 +88,7 @@ export const START: SessionState = {
   spotlight: null,
   message: null,
   isBusy: false,
+  progress: null,
   pasted: null,
   panel: null,
   failure: null,
@@ -112,6 +115,8 @@ export function stateAfter(event: Event, { selection, editing }: SessionState): 
       return { undo: event.undo, redo: event.redo };
     case 'change-refused':
       return { message: event.message };
+    case 'work-progressed':
+      return { progress: event.share };
     case 'sheet-failed':
       return { failure: event.message };
   }

@@ -189,7 +189,7 @@ export class Session {
       return undefined;
     } finally {
       clearTimeout(slow);
-      if (this.state.isBusy) this.set({ isBusy: false });
+      if (this.state.isBusy) this.set({ isBusy: false, progress: null });
     }
   }
 
@@ -206,11 +206,16 @@ export class Session {
   }
 
   undo(): void {
-    void this.ask({ kind: 'undo' });
+    void this.tellingRefusals(this.ask({ kind: 'undo' }));
   }
 
   redo(): void {
-    void this.ask({ kind: 'redo' });
+    void this.tellingRefusals(this.ask({ kind: 'redo' }));
+  }
+
+  /** Ends what takes long: nothing of it stays. */
+  stop(): void {
+    void this.ask({ kind: 'stop' });
   }
 
   dismissMessage(): void {

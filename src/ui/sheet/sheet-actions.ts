@@ -114,13 +114,12 @@ export class SheetActions {
   }
 
   /** Pastes into the selection, and selects what was pasted. */
-  async paste(table: ClipboardTable, how: PasteHow): Promise<void> {
-    const { token, rows } = table;
+  async paste(from: ClipboardTable, how: PasteHow): Promise<void> {
     const into = this.area;
-    const area = await this.session.tellingRefusals(this.session.ask({ kind: 'paste', area: into, token, table: rows, how }));
+    const area = await this.session.tellingRefusals(this.session.ask({ kind: 'paste', area: into, ...from, how }));
     if (!area) return;
     this.session.select({ anchor: { column: area.left, position: area.top }, focus: { column: area.right, position: area.bottom } });
-    this.session.notePaste({ table, area: into, how });
+    this.session.notePaste({ table: from, area: into, how });
   }
 
   /** What was pasted just now, pasted otherwise in its place. */
