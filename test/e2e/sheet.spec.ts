@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { expect, test, type Locator, type Page } from '@playwright/test';
 import { makeSheet, SheetPage } from './sheet-page';
 
 const READINGS = [
@@ -390,6 +390,22 @@ test('the analyst’s planner, from an empty sheet: a table from formulas with m
   await expect(sheet.cell('D6')).toHaveAccessibleName('200, Too long');
 });
 
+/** A finger that is put down on one thing, moved to another, and lifted. */
+async function dragByTouch(page: Page, from: Locator, to: Locator): Promise<void> {
+  const browser = await page.context().newCDPSession(page);
+  const [first, last] = [(await from.boundingBox())!, (await to.boundingBox())!].map(({ x, y, width, height }) => ({
+    x: x + width / 2,
+    y: y + height / 2,
+  }));
+  await browser.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [first!] });
+  await browser.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [last!] });
+  // A finger that is lifted in full motion flings, and the browser takes the next tap for the end of that.
+  await page.waitForTimeout(100);
+  await browser.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [{ ...last!, x: last!.x + 1 }] });
+  await browser.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+  await browser.detach();
+}
+
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -402,6 +418,13 @@ test.describe('on a phone', () => {
       const at = { clientX: x + width / 2, clientY: y + height / 2, bubbles: true, cancelable: true, pointerType: 'touch' };
       cell.dispatchEvent(new PointerEvent('contextmenu', at));
     });
+    await expect(page.getByTestId('address')).toHaveValue('A2:B3');
+    await dragByTouch(page, page.getByTestId('grip-end'), sheet.cell('B4'));
+    await expect(page.getByTestId('address')).toHaveValue('A2:B4');
+    await dragByTouch(page, page.getByTestId('grip-start'), sheet.cell('B3'));
+    await expect(page.getByTestId('address')).toHaveValue('B3:B4');
+    await dragByTouch(page, page.getByTestId('grip-start'), sheet.cell('A2'));
+    await dragByTouch(page, page.getByTestId('grip-end'), sheet.cell('B3'));
     await expect(page.getByTestId('address')).toHaveValue('A2:B3');
     await sheet.actions.getByRole('button', { name: 'Bold' }).tap();
     await expect(sheet.cell('B3')).toHaveAttribute('data-bold', 'true');

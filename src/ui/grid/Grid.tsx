@@ -20,6 +20,7 @@ import classes from './Grid.module.css';
 import { Mirror } from './Mirror';
 import { askedArea, isCovered } from './asked-area';
 import { readClipboard } from './read-clipboard';
+import { boxOf, TouchHandles } from './TouchHandles';
 import { usePointer, type Preview } from './use-pointer';
 
 /** Room beyond the last row and field, so that they can be scrolled clear of the edge. */
@@ -47,7 +48,7 @@ export function Grid() {
   const geometry = useMemo(() => geometryOf(frame, view.width), [frame, view.width]);
 
   const reveal = useRef<(next: Selection) => void>(() => {});
-  const { preview, cursor, handlers } = usePointer({ session, geometry, scroller, reveal: (next) => reveal.current(next) });
+  const { preview, cursor, isTouch, cellAt, handlers } = usePointer({ session, geometry, scroller, reveal: (next) => reveal.current(next) });
 
   const paint = useCallback(() => {
     const context = canvas.current?.getContext('2d', { alpha: false });
@@ -310,10 +311,11 @@ export function Grid() {
         </div>
         <div className={classes.content} role="presentation" style={{ width: geometry.width + MARGIN_PX, height: geometry.height + MARGIN_PX }}>
           <Mirror geometry={geometry} view={view} scroll={rested} />
+          {isTouch && frame && !editing && <TouchHandles geometry={geometry} scroll={rested} cellAt={cellAt} />}
           {editing?.place === 'cell' && (
             <div role="row">
               <div role="gridcell" aria-colindex={editing.column + 1}>
-                <CellEditor editing={editing} box={editorBox(geometry, editing, rested)} onMove={move} />
+                <CellEditor editing={editing} box={boxOf(geometry, editing, rested)} onMove={move} />
               </div>
             </div>
           )}
@@ -342,13 +344,4 @@ function sized(geometry: Geometry, preview: Preview | null): Geometry {
 /** Tab leaves the grid from its last cell, Shift and Tab from its first. */
 function leavesBy(backwards: boolean, { anchor }: Selection, { columnCount }: Geometry): boolean {
   return backwards ? anchor.column === 0 : anchor.column === columnCount - 1;
-}
-
-function editorBox(geometry: Geometry, cell: { column: number; position: number }, scroll: Scroll) {
-  const box = geometry.box(cell);
-  return {
-    ...box,
-    x: cell.column < geometry.frozenColumns ? box.x + scroll.left : box.x,
-    y: cell.position < geometry.frozenRows ? box.y + scroll.top : box.y,
-  };
 }

@@ -40,6 +40,7 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
   const drag = useRef<Drag | null>(null);
   const [preview, setPreview] = useState<Preview | null>(null);
   const [cursor, setCursor] = useState('');
+  const [isTouch, setIsTouch] = useState(false);
 
   const pointAt = (event: MouseEvent | PointerEvent) => {
     const bounds = scroller.current!.getBoundingClientRect();
@@ -70,7 +71,13 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
     }
   };
 
+  const cellAt = (event: PointerEvent) => {
+    const hit = hitTest(geometry, { scroll: scrolled(), selected: null }, pointAt(event));
+    return hit.kind === 'cell' ? hit.cell : null;
+  };
+
   const onPointerDown = (event: PointerEvent) => {
+    setIsTouch(event.pointerType === 'touch');
     if (event.pointerType === 'touch' || event.button !== 0 || !(event.target instanceof Element) || isInEditor(event)) return;
     if (event.nativeEvent.offsetX > scroller.current!.clientWidth && event.target === scroller.current) return;
     const hit = hitAt(event);
@@ -172,6 +179,9 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
   return {
     preview,
     cursor,
+    /** True while the grid is being worked by fingers. */
+    isTouch,
+    cellAt,
     handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel: onPointerUp, onMouseDown, onClick, onContextMenu, onDoubleClick },
   };
 }
