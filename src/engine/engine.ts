@@ -3,6 +3,7 @@ import { columnLetters } from '../core/sheet/address';
 import { shownAt } from '../core/sheet/shown-cell';
 import { holdRanges } from '../core/formula/hold-ranges';
 import { withFollowers } from '../core/rules/follow-layout';
+import { formulaReadings } from '../core/rules/formula-readings';
 import { profileRule } from '../core/rules/profile-rule';
 import { inRow, keepReferences, showReferences } from '../core/formula/keep-references';
 import { showsAt } from '../core/rules/shows-at';
@@ -121,6 +122,8 @@ export class Engine {
         return this.cell(request.selection.anchor);
       case 'ask-match':
         return this.match(request.rule, request.after);
+      case 'ask-readings':
+        return formulaReadings(this.opened.evaluation, request.rule, request.at) ?? null;
       case 'ask-profile':
         return profileRule(this.opened.evaluation, request);
     }

@@ -1,5 +1,6 @@
 import type { LookProperty } from '../core/looks/look';
 import type { Theme } from '../core/looks/first-family';
+import type { FormulaReadings } from '../core/rules/formula-readings';
 import type { RuleProfile } from '../core/rules/profile-rule';
 import type { Problem, Reads, Rule } from '../core/rules/rule';
 import type { TraceStep } from '../core/rules/trace';
@@ -82,6 +83,8 @@ export type Request =
   /** Tells what is selected, and asks for its active cell. */
   | { readonly kind: 'select'; readonly selection: Selection }
   | { readonly kind: 'ask-match'; readonly rule: RuleId; readonly after: number }
+  /** How the formula of a rule reads at some cells, one of them given. */
+  | { readonly kind: 'ask-readings'; readonly rule: RuleId; readonly at: Place }
   | { readonly kind: 'ask-profile'; readonly rule: RuleId; readonly reads: Reads; readonly thresholds: readonly number[] };
 
 /** What a request is answered with. */
@@ -99,6 +102,7 @@ export interface Answers {
   readonly select: CellAnswer | null;
   readonly 'ask-match': Place | null;
   readonly 'ask-profile': RuleProfile;
+  readonly 'ask-readings': FormulaReadings | null;
 }
 export type AnswerOf<K extends Request['kind']> = K extends keyof Answers ? Answers[K] : null;
 

@@ -64,10 +64,10 @@ afterEach(() => {
 
 async function keepRule(name: string, column = 0): Promise<void> {
   session.select(at(column, 1));
-  await session.newRule('compare');
-  session.nameDraft(name);
-  session.keepDraft();
-  session.leaveBench();
+  await session.rules.newRule('compare');
+  session.rules.nameDraft(name);
+  session.rules.keepDraft();
+  session.rules.leaveBench();
   await settle();
 }
 
@@ -106,19 +106,19 @@ describe('typing', () => {
 describe('a new rule', () => {
   test('reads the selected fields, takes its threshold from their values, and names itself', async () => {
     session.select({ anchor: { column: 0, position: 1 }, focus: { column: 1, position: 3 } });
-    await session.newRule('compare');
+    await session.rules.newRule('compare');
     const { rule } = session.get().bench!.draft;
     expect(rule.reads).toEqual({ fields: ['f1', 'f2'] });
     expect(rule.when).toMatchObject({ kind: 'compare', is: '<' });
     expect(rule.name).toMatch(/^One or Two is below [\d.]+$/);
-    session.nameDraft('Mine');
-    session.changeDraft({ ...session.get().bench!.draft.rule, when: { kind: 'compare', is: '>', to: 1 } });
+    session.rules.nameDraft('Mine');
+    session.rules.changeDraft({ ...session.get().bench!.draft.rule, when: { kind: 'compare', is: '>', to: 1 } });
     expect(session.get().bench!.draft.rule.name).toBe('Mine');
-    session.nameDraft('');
+    session.rules.nameDraft('');
     expect(session.get().bench!.draft.rule.name).toBe('One or Two is above 1');
     await settle();
     expect(server.received).toEqual([]);
-    session.leaveBench();
+    session.rules.leaveBench();
     await settle();
     expect(names()).toEqual([]);
   });
@@ -134,7 +134,7 @@ describe('a new rule', () => {
     });
     session.select(at(2, 1));
     await settle();
-    await session.newRule('compare');
+    await session.rules.newRule('compare');
     expect(session.get().bench!.draft.rule.when).toEqual({ kind: 'compare', is: '=', to: 'open' });
   });
 
@@ -153,28 +153,28 @@ describe('kept rules', () => {
   const entry = (name: string) => session.get().legend.find(({ rule }) => rule.name === name)!;
 
   test('are moved, duplicated, switched off and removed', async () => {
-    session.moveRule(entry('C').id, 0);
+    session.rules.moveRule(entry('C').id, 0);
     await settle();
     expect(names()).toEqual(['C', 'A', 'B']);
-    session.moveRule(entry('C').id, 1);
+    session.rules.moveRule(entry('C').id, 1);
     await settle();
     expect(names()).toEqual(['A', 'C', 'B']);
-    session.moveRule(entry('A').id, 2);
+    session.rules.moveRule(entry('A').id, 2);
     await settle();
     expect(names()).toEqual(['C', 'B', 'A']);
-    session.moveRule(entry('A').id, 3);
-    session.duplicateRule(entry('B'));
+    session.rules.moveRule(entry('A').id, 3);
+    session.rules.duplicateRule(entry('B'));
     await settle();
     expect(names()).toEqual(['C', 'B', 'B (copy)', 'A']);
-    session.switchRule(entry('B'));
-    session.removeRule(entry('B (copy)').id);
+    session.rules.switchRule(entry('B'));
+    session.rules.removeRule(entry('B (copy)').id);
     await settle();
     expect(names()).toEqual(['C', 'B', 'A']);
     expect(entry('B')).toMatchObject({ rule: { on: false }, matched: 0 });
   });
 
   test('are opened with their cells lit and the first of them selected; a click on the sheet puts the light out', async () => {
-    session.openRule(entry('A').id);
+    session.rules.openRule(entry('A').id);
     await settle();
     expect(session.get()).toMatchObject({ spotlight: entry('A').id, bench: { kept: { rule: { name: 'A' } }, namesItself: false } });
     const { focus } = session.get().selection;
@@ -188,20 +188,20 @@ describe('kept rules', () => {
 
   test('on the bench follow what an undo or somebody else makes of them', async () => {
     const before = entry('A');
-    session.openRule(before.id);
-    session.nameDraft('A, renamed');
-    session.keepDraft();
+    session.rules.openRule(before.id);
+    session.rules.nameDraft('A, renamed');
+    session.rules.keepDraft();
     await settle();
     session.undo();
     await settle();
     expect(session.get().bench?.draft.rule.name).toBe('A');
-    session.nameDraft('half');
+    session.rules.nameDraft('half');
     server.elsewhere({ kind: 'put-rules', rules: [{ id: before.id, key: before.key, rule: { ...before.rule, name: 'theirs' } }] });
     await settle();
     expect(session.get().bench?.draft.rule.name).toBe('half');
-    session.leaveBench();
+    session.rules.leaveBench();
     await settle();
-    session.openRule(before.id);
+    session.rules.openRule(before.id);
     server.elsewhere({ kind: 'remove-rules', rules: [before.id] });
     await settle();
     expect(session.get().bench).toBeNull();
@@ -209,11 +209,11 @@ describe('kept rules', () => {
 
   test('are as they were when changes to them are not kept', async () => {
     const before = entry('A');
-    session.openRule(before.id);
-    session.changeDraft({ ...before.rule, when: { kind: 'compare', is: '>', to: -1e9 } });
+    session.rules.openRule(before.id);
+    session.rules.changeDraft({ ...before.rule, when: { kind: 'compare', is: '>', to: -1e9 } });
     await settle();
     expect(entry('A').matched).not.toBe(before.matched);
-    session.leaveBench();
+    session.rules.leaveBench();
     await settle();
     expect(entry('A')).toEqual(before);
   });
@@ -236,11 +236,11 @@ test('rules that two people made at the same moment, with equal keys, can still 
   server.elsewhere({ kind: 'put-rules', rules: ['x', 'y', 'z'].map(rule) });
   await settle();
   expect(names()).toEqual(['x', 'y', 'z']);
-  session.moveRule('z', 1);
-  session.duplicateRule(session.get().legend[0]!);
+  session.rules.moveRule('z', 1);
+  session.rules.duplicateRule(session.get().legend[0]!);
   await settle();
   expect(names()).toHaveLength(4);
-  session.moveRule('z', 0);
+  session.rules.moveRule('z', 0);
   await settle();
   expect(names()[0]).toBe('z');
 });

@@ -35,7 +35,7 @@ export function makeRuleFormula(text: string, context: CompileContext, at?: { co
 }
 
 /** The top-left cell of those read: the first row that holds one, the first column. */
-function topLeft({ cells, sheet }: CompileContext): { column: number; position: number } {
+export function topLeft({ cells, sheet }: Pick<CompileContext, 'cells' | 'sheet'>): { column: number; position: number } {
   const column = cells[0]?.column ?? 0;
   const position = sheet.order.findIndex((slot) => cells.some(({ slots }) => slots.has(slot)));
   return { column, position: Math.max(0, position) };

@@ -1,4 +1,3 @@
-import { greatest } from 'd3-array';
 import { Moments } from '../stats/moments';
 import { nearestTo, profileValues, type ValueProfile } from '../stats/profile-values';
 import { TAG } from '../values/cell-value';
@@ -7,8 +6,14 @@ import type { Evaluation } from './evaluation';
 import { readCells } from './reach';
 import { isProblem, type Reads } from './rule';
 
+/** Distinct texts that are told. */
+const MOST_TEXTS = 40;
+
 export interface RuleProfile {
   readonly profile: ValueProfile;
+  /** The texts that are shown, the most frequent first, with the outcome that the rule gives the first cell of each, -1 for none. */
+  readonly texts: readonly { readonly text: string; readonly count: number; readonly outcome: number }[];
+  readonly dates: number;
   /** One entry a threshold asked for: the nearest values on either side, and how many are equal to it. */
   readonly nearest: readonly { readonly below: number; readonly at: number; readonly above: number }[];
 }
@@ -22,7 +27,8 @@ export function profileRule({ sheet, running }: Evaluation, asked: { rule: RuleI
   const judge = running.find(({ rule }) => rule.id === asked.rule);
   const numbers: number[] = [];
   const outcomes: number[] = [];
-  const texts = new Map<string, number>();
+  const texts = new Map<string, { count: number; outcome: number }>();
+  let dates = 0;
   const moments = new Moments('mean');
   let blanks = 0;
   let others = 0;
@@ -36,16 +42,22 @@ export function profileRule({ sheet, running }: Evaluation, asked: { rule: RuleI
         moments.add(number);
       } else if (store.tags[slot] === TAG.blank) blanks++;
       else others++;
+      if (store.tags[slot] === TAG.date) dates++;
       if (store.tags[slot] !== TAG.text) return;
       const text = store.entryAt(slot).shown.trim();
-      texts.set(text, (texts.get(text) ?? 0) + 1);
+      const known = texts.get(text);
+      if (known) known.count++;
+      else texts.set(text, { count: 1, outcome: judge?.outcomeAt(column, slot) ?? -1 });
     });
   }
   const judged = { numbers: Float64Array.from(numbers), outcomes: Int32Array.from(outcomes) };
   const sorted = judged.numbers.toSorted();
-  const commonText = greatest(texts.keys(), (text) => texts.get(text)!) ?? null;
+  const frequent = [...texts].map(([text, found]) => ({ text, ...found })).sort((a, b) => b.count - a.count);
+  const commonText = frequent[0]?.text ?? null;
   return {
     profile: profileValues(sorted, judged, { blanks, others, mean: moments.mean, commonText }),
+    texts: frequent.slice(0, MOST_TEXTS),
+    dates,
     nearest: asked.thresholds.map((threshold) => nearestTo(sorted, threshold)),
   };
 }

@@ -1,4 +1,4 @@
-import { bin, max, min } from 'd3-array';
+import { bin, deviation, max, min, range } from 'd3-array';
 import { quantileOfSorted } from './quantile';
 
 export interface Bin {
@@ -21,6 +21,10 @@ export interface ValueProfile {
   readonly upperQuartile: number;
   readonly greatest: number;
   readonly mean: number;
+  /** Standard deviation of the sample; NaN of fewer than two numbers. */
+  readonly deviation: number;
+  /** At each percent from 0 to 100. */
+  readonly percentiles: readonly number[];
   readonly commonText: string | null;
   /** Equal bins with round edges, from the least number to the greatest. */
   readonly bins: readonly Bin[];
@@ -48,6 +52,8 @@ export function profileValues(
     median: at(0.5),
     upperQuartile: at(0.75),
     greatest: max(sorted) ?? NaN,
+    deviation: deviation(sorted) ?? NaN,
+    percentiles: sorted.length ? range(0, 101).map((percent) => at(percent / 100)) : [],
     bins: withOutcomes(
       bins.map((members) => ({ from: members.x0!, to: members.x1!, count: members.length })),
       judged,

@@ -31,6 +31,7 @@ export function FieldMenu() {
         </Button>
       </Menu.Target>
       <Menu.Dropdown>
+        <Menu.Item onClick={() => session.openPanel('new-rule')}>Make a rule over {fields}</Menu.Item>
         <Menu.Item onClick={() => void session.actions.edit({ do: 'insert-fields', at: left, count })}>
           Insert {count === 1 ? 'a field' : fields} on the left
         </Menu.Item>

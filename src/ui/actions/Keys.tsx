@@ -18,7 +18,8 @@ const KEYS: readonly (readonly [readonly string[], string])[] = [
   [['Ctrl', 'B', 'I', 'U'], 'Bold, italic, underline'],
   [['Ctrl', 'F'], 'Find and replace'],
   [['Ctrl', 'Z'], 'Undo; with Shift, or Ctrl and Y, redo'],
-  [['Ctrl', 'Enter'], 'Keep the rule on the bench'],
+  [['Alt', 'R'], 'Make a rule over the selected fields'],
+  [['Ctrl', 'Enter'], 'Keep the rule on the bench; with Shift, and begin the next on the same cells'],
   [['Escape'], 'Leave what is open'],
   [['F1'], 'These keys'],
 ];

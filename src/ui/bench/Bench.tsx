@@ -6,7 +6,7 @@ import { useDeferredValue, useState } from 'react';
 import { isSameRule } from '../../core/rules/is-same-rule';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
-import { Distribution } from './Distribution';
+import { Picture } from './Picture';
 import { Proof } from './Proof';
 import { Sentence } from './Sentence';
 
@@ -31,13 +31,13 @@ export function Bench() {
           placeholder="Named after what it says"
           maxLength={200}
           value={draft.rule.name}
-          onChange={(event) => session.nameDraft(event.currentTarget.value)}
+          onChange={(event) => session.rules.nameDraft(event.currentTarget.value)}
         />
         <span className={classes.spacer} />
-        <Button size="compact-md" fz={13} disabled={!isChanged} onClick={() => session.keepDraft()}>
+        <Button size="compact-md" fz={13} disabled={!isChanged} onClick={() => session.rules.keepDraft()}>
           {kept ? 'Keep changes' : 'Keep rule'}
         </Button>
-        <Button size="compact-md" fz={13} variant="default" onClick={() => session.leaveBench()}>
+        <Button size="compact-md" fz={13} variant="default" onClick={() => session.rules.leaveBench()}>
           {isChanged ? (kept ? 'Put back' : 'Discard') : 'Done'}
         </Button>
         <ActionIcon
@@ -53,7 +53,7 @@ export function Bench() {
         <Sentence rule={draft.rule} showsOutcomes={!isFolded} />
         {!isFolded && (
           <div className={classes.picture}>
-            <Distribution rule={draft.rule} />
+            <Picture rule={draft.rule} />
             <Proof rule={draft.rule} />
           </div>
         )}

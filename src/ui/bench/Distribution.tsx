@@ -1,203 +1,145 @@
-import { useDeferredValue, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { useElementSize } from '@mantine/hooks';
 import { useComputedColorScheme } from '@mantine/core';
-import { cumsum, max, tickStep } from 'd3-array';
-import { scaleLinear, type ScaleLinear } from 'd3-scale';
-import { savedLooks, type Theme } from '../../core/looks/first-family';
-import { lookProperties, type BorderSide } from '../../core/looks/look';
-import type { Bin } from '../../core/stats/profile-values';
-import { TOKENS } from '../theme/tokens';
+import { useElementSize } from '@mantine/hooks';
+import { max, tickStep } from 'd3-array';
+import { scaleLinear } from 'd3-scale';
+import { useDeferredValue } from 'react';
+import { ColorRamp } from '../../core/looks/color-ramp';
 import { kindOf, type When } from '../../core/rules/kinds/registry';
-import type { Threshold } from '../../core/rules/kinds/kind';
+import type { RuleProfile } from '../../core/rules/profile-rule';
 import type { Rule } from '../../core/rules/rule';
 import { thresholdText } from '../../core/rules/sentence-words';
+import type { ValueProfile } from '../../core/stats/profile-values';
+import { isoFromSerial } from '../../core/values/date-serial';
 import { formatNumber } from '../../core/values/number-format';
+import { serialInZone } from '../../core/values/serial-in-zone';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
+import { dateTicks } from './date-ticks';
+import { Handle } from './Handle';
+import { HistogramBar } from './HistogramBar';
+import { outcomeColors } from './outcome-colors';
+import { placeOnScale } from './place-on-scale';
 
 const MARGIN = { top: 22, bottom: 23, side: 10 };
-const GRIP_PX = 6;
 
 /** The real values that a rule judges, as a histogram, with its thresholds as handles to drag or to step with the arrow keys. */
-export function Distribution({ rule }: { readonly rule: Rule }) {
+export function Distribution({ rule, answer }: { readonly rule: Rule; readonly answer: RuleProfile }) {
   const session = useSession();
   const theme = useComputedColorScheme('light');
-  const profile = useDeferredValue(useSessionState((state) => state.profile?.profile));
+  const { profile, dates } = useDeferredValue(answer);
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const { ref, width, height } = useElementSize<HTMLDivElement>();
-  if (!profile) return <div ref={ref} className={classes.chart} />;
-  if (profile.numbers === 0) return <p className={classes.none}>There are no numbers here to show.</p>;
 
   const { reads, when } = rule;
   const field = 'fields' in reads ? fields.find((candidate) => candidate.id === reads.fields[0]) : undefined;
   const format = field?.format ?? null;
-  const first = profile.bins[0]!;
-  const last = profile.bins.at(-1)!;
-  const edges = [first.from, last.to];
+  const isDated = dates > profile.numbers / 2;
+  const shown = (value: number): string => (isDated ? isoFromSerial(value) : thresholdText(value, format));
+  const edges = [profile.bins[0]!.from, profile.bins.at(-1)!.to];
   const x = scaleLinear(edges[0] === edges[1] ? [edges[0]! - 1, edges[1]! + 1] : edges, [
     MARGIN.side,
     Math.max(width - MARGIN.side, MARGIN.side + 1),
   ]);
+  const [from, to] = x.domain() as [number, number];
   const floor = Math.max(height - MARGIN.bottom, MARGIN.top + 10);
   const y = scaleLinear([0, max(profile.bins, (bin) => bin.count) ?? 1], [floor, MARGIN.top + 4]);
   // Fine enough that any threshold worth having can be reached, coarse enough to land on round numbers.
-  const step = tickStep(x.domain()[0]!, x.domain()[1]!, 160);
-  const looks = outcomeLooks(rule, theme);
-  const change = (threshold: Threshold<When>, value: number) =>
-    session.changeDraft({ ...rule, when: threshold.with(Number((Math.round(value / step) * step).toPrecision(12))) });
+  const step = isDated ? 1 : tickStep(from, to, 160);
+  const looks = outcomeColors(rule, theme);
+  const shades = shadesOf(when, profile);
+  const handles = handlesOf(when, profile);
+  const count = Math.max(2, Math.floor(width / 70));
+  const ticks = isDated ? dateTicks([from, to], count) : x.ticks(count).map((value) => ({ value, says: thresholdText(value, format) }));
+  const change = (next: (value: number) => When, value: number) =>
+    session.rules.changeDraft({ ...rule, when: next(Number((Math.round(value / step) * step).toPrecision(12))) });
 
   return (
     <div ref={ref} className={classes.chart}>
       <svg width={width} height={height} role="group" aria-label={`How the values of ${field?.label ?? 'these cells'} are spread`}>
-        {profile.bins.map((bin) => (
-          <Bar
-            key={bin.from}
-            bin={bin}
-            looks={looks}
-            x={[x(bin.from) + 0.5, Math.max(x(bin.to) - 0.5, x(bin.from) + 1.5)]}
-            y={y}
-            says={`${formatNumber(bin.from, format)} to ${formatNumber(bin.to, format)}: ${bin.count} cells`}
-          />
-        ))}
+        {profile.bins.map((bin) => {
+          const shade = shades?.((bin.from + bin.to) / 2);
+          return (
+            <HistogramBar
+              key={bin.from}
+              bin={bin}
+              looks={shade ? [{ fill: shade, line: shade }] : looks}
+              x={[x(bin.from) + 0.5, Math.max(x(bin.to) - 0.5, x(bin.from) + 1.5)]}
+              y={y}
+              says={`${isDated ? shown(bin.from) : formatNumber(bin.from, format)} to ${isDated ? shown(bin.to) : formatNumber(bin.to, format)}: ${bin.count} cells`}
+            />
+          );
+        })}
         <line className={classes.baseline} x1={MARGIN.side} x2={width - MARGIN.side} y1={floor + 0.5} y2={floor + 0.5} />
-        {x.ticks(Math.max(2, Math.floor(width / 70))).map((tick) => (
-          <text key={tick} className={classes.axis} x={x(tick)} y={floor + 19} textAnchor="middle">
-            {thresholdText(tick, format)}
+        {ticks.map(({ value, says }) => (
+          <text key={value} className={classes.axis} x={x(value)} y={floor + 19} textAnchor="middle">
+            {says}
           </text>
         ))}
-        {kindOf(when)
-          .thresholds(when)
-          .map((threshold, at, all) => (
-            <Handle
-              key={at}
-              label={all.length > 1 ? `Threshold ${at + 1}` : 'Threshold'}
-              value={threshold.value}
-              shown={thresholdText(threshold.value, format)}
-              x={Math.max(0, Math.min(width, x(threshold.value)))}
-              top={MARGIN.top - 4 + (at % 2) * 3}
-              bottom={floor}
-              range={x.domain() as [number, number]}
-              step={step}
-              valueAt={(px) => x.invert(px)}
-              onChange={(value) => change(threshold, value)}
-            />
+        {marksOf(when, profile, isDated)
+          .filter(({ value }) => value >= from && value <= to)
+          .map(({ value, says }, at) => (
+            <g key={says} className={classes.mark}>
+              <line x1={x(value)} x2={x(value)} y1={MARGIN.top} y2={floor} />
+              <text x={x(value) + 3} y={MARGIN.top + 8 + (at % 2) * 12}>
+                {says}
+              </text>
+            </g>
           ))}
+        {handles.map((handle, at) => (
+          <Handle
+            key={at}
+            label={handles.length > 1 ? `Threshold ${at + 1}` : 'Threshold'}
+            value={handle.value}
+            shown={shown(handle.value)}
+            x={Math.max(0, Math.min(width, x(handle.value)))}
+            top={MARGIN.top - 4 + (at % 2) * 3}
+            bottom={floor}
+            range={[from, to]}
+            step={step}
+            valueAt={(px) => x.invert(px)}
+            onChange={(value) => change(handle.with, value)}
+          />
+        ))}
       </svg>
     </div>
   );
 }
 
-interface BarProps {
-  readonly bin: Bin;
-  readonly looks: readonly (Swatches | null)[];
-  readonly x: readonly [number, number];
-  readonly y: ScaleLinear<number, number>;
-  readonly says: string;
-}
-
-/** One bin: what a rule paints in the colours it paints it with, from the bottom; the rest in grey. */
-function Bar({ bin, looks, x, y, says }: BarProps) {
-  const parts = bin.outcomes.flatMap((count, outcome) => {
-    const look = looks[outcome];
-    return count > 0 && look ? [{ outcome, count, look }] : [];
-  });
-  const ends = cumsum(parts, ({ count }) => count);
-  const width = x[1] - x[0];
-  return (
-    <g>
-      <rect className={classes.bin} x={x[0]} width={width} y={y(bin.count)} height={y(0) - y(bin.count)}>
-        <title>{says}</title>
-      </rect>
-      {parts.map(({ outcome, count, look }, at) => (
-        <rect
-          key={outcome}
-          x={x[0]}
-          width={width}
-          y={y(ends[at]!)}
-          height={y(ends[at]! - count) - y(ends[at]!)}
-          fill={look.fill}
-          stroke={look.line}
-          strokeWidth={0.75}
-          pointerEvents="none"
-        />
-      ))}
-    </g>
-  );
-}
-
-interface Swatches {
-  readonly fill: string;
-  readonly line: string;
-}
-
-/** The colours that stand for each outcome of a rule, by its number; null where it has no look. */
-function outcomeLooks(rule: Rule, theme: Theme): readonly (Swatches | null)[] {
-  const saved = savedLooks(theme);
-  const looks = kindOf(rule.when).outcomeLooks(rule.when) ?? [rule.look ?? null];
-  return looks.map((look) => {
-    if (!look) return null;
-    const properties = lookProperties(look, saved);
-    const fill = properties.get('fill');
-    const text = properties.get('text') as string | undefined;
-    const border = properties.get('border.top') as BorderSide | undefined;
-    const line = text ?? border?.color ?? TOKENS[theme].ink;
-    return { fill: typeof fill === 'string' ? fill : line, line };
+/** What can be dragged: thresholds given outright, or the places of stops, wherever these are found among the values. */
+function handlesOf(when: When, profile: ValueProfile): readonly { value: number; with: (value: number) => When }[] {
+  const kind = kindOf(when);
+  if (!kind.stops) return kind.thresholds(when);
+  return kind.stops(when).flatMap((stop) => {
+    const value = placeOnScale(stop.at, profile);
+    return value === undefined ? [] : [{ value, with: stop.with }];
   });
 }
 
-interface HandleProps {
-  readonly label: string;
-  readonly value: number;
-  readonly shown: string;
-  readonly x: number;
-  readonly top: number;
-  readonly bottom: number;
-  readonly range: readonly [number, number];
-  readonly step: number;
-  readonly valueAt: (px: number) => number;
-  readonly onChange: (value: number) => void;
+/** The colour of each number, for conditions that shade them. */
+function shadesOf(when: When, profile: ValueProfile): ((value: number) => string) | undefined {
+  const stops = kindOf(when).stops?.(when) ?? [];
+  const colors = stops.flatMap(({ color }) => color ?? []);
+  const places = stops.map(({ at }) => placeOnScale(at, profile));
+  if (colors.length < 2 || colors.length < stops.length || !isRising(places)) return undefined;
+  const ramp = new ColorRamp(colors, (when.kind === 'scale' ? when.space : undefined) ?? 'oklab');
+  return (value) => ramp.at(value, places);
 }
 
-function Handle({ label, value, shown, x, top, bottom, range, step, valueAt, onChange }: HandleProps) {
-  const group = useRef<SVGGElement>(null);
-  const [isHeld, setHeld] = useState(false);
-  const move = (event: PointerEvent) => {
-    const left = group.current!.ownerSVGElement!.getBoundingClientRect().left;
-    onChange(Math.max(range[0], Math.min(range[1], valueAt(event.clientX - left))));
-  };
-  const onKeyDown = (event: KeyboardEvent) => {
-    const by = { ArrowLeft: -step, ArrowDown: -step, ArrowRight: step, ArrowUp: step, PageDown: -10 * step, PageUp: 10 * step }[event.key];
-    const to = event.key === 'Home' ? range[0] : event.key === 'End' ? range[1] : by === undefined ? undefined : value + by;
-    if (to === undefined) return;
-    event.preventDefault();
-    onChange(to);
-  };
-  return (
-    <g
-      ref={group}
-      className={classes.handle}
-      role="slider"
-      tabIndex={0}
-      aria-label={label}
-      aria-valuemin={range[0]}
-      aria-valuemax={range[1]}
-      aria-valuenow={value}
-      aria-valuetext={shown}
-      onKeyDown={onKeyDown}
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        setHeld(true);
-      }}
-      onPointerMove={(event) => isHeld && move(event)}
-      onPointerUp={() => setHeld(false)}
-      onPointerCancel={() => setHeld(false)}
-    >
-      <rect x={x - 14} y={top - 16} width={28} height={bottom - top + 24} fill="transparent" style={{ cursor: 'ew-resize' }} />
-      <line className={classes.handleLine} x1={x} x2={x} y1={top} y2={bottom} />
-      <circle className={classes.grip} cx={x} cy={bottom} r={GRIP_PX} />
-      <text className={classes.tag} x={x} y={top - 4} textAnchor="middle">
-        {shown}
-      </text>
-    </g>
-  );
+const isRising = (places: readonly (number | undefined)[]): places is number[] =>
+  places.every((place, at) => place !== undefined && (at === 0 || place >= places[at - 1]!));
+
+/** Lines that explain the picture without being handles: the mean and its deviations, the edge of a rank, today. */
+function marksOf(when: When, { mean, deviation, percentiles }: ValueProfile, isDated: boolean): { value: number; says: string }[] {
+  if (isDated) return [{ value: Math.floor(serialInZone(Date.now())), says: 'today' }];
+  if (when.kind === 'average') {
+    const by = when.deviations ?? 0;
+    const sides =
+      by > 0 && !Number.isNaN(deviation) ? [-1, 1].map((side) => ({ value: mean + side * by * deviation, says: `${side * by} dev.` })) : [];
+    return [{ value: mean, says: 'average' }, ...sides];
+  }
+  if (when.kind === 'rank' && when.percent !== undefined && percentiles.length) {
+    const percent = Math.round(when.is === 'top' ? 100 - when.percent : when.percent);
+    return [{ value: percentiles[percent]!, says: `${when.percent} %` }];
+  }
+  return [];
 }

@@ -1,6 +1,7 @@
 import { kindOf } from '../../core/rules/kinds/registry';
 import type { Rule } from '../../core/rules/rule';
 import { thresholdText } from '../../core/rules/sentence-words';
+import { isoFromSerial } from '../../core/values/date-serial';
 import { formatNumber } from '../../core/values/number-format';
 import { counted } from '../counted';
 import { useSession, useSessionState } from '../sheet/use-session';
@@ -16,7 +17,8 @@ export function Proof({ rule }: { readonly rule: Rule }) {
   const { reads, when } = rule;
   const format = ('fields' in reads ? fields.find((field) => field.id === reads.fields[0])?.format : null) ?? null;
   const { profile, nearest } = answer;
-  const shown = (value: number) => (Number.isNaN(value) ? 'none' : formatNumber(value, format));
+  const shown = (value: number) =>
+    Number.isNaN(value) ? 'none' : answer.dates > profile.numbers / 2 ? isoFromSerial(Math.floor(value)) : formatNumber(value, format);
   return (
     <ul className={classes.proof} aria-label="Proof">
       {entry && !entry.problem && (
@@ -25,7 +27,7 @@ export function Proof({ rule }: { readonly rule: Rule }) {
             {entry.matched.toLocaleString('en')} of {entry.read.toLocaleString('en')} cells
           </b>{' '}
           {entry.matched > 0 && (
-            <button type="button" className={classes.show} onClick={() => void session.showMatch()}>
+            <button type="button" className={classes.show} onClick={() => void session.rules.showMatch()}>
               show the next one
             </button>
           )}

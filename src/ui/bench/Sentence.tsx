@@ -1,12 +1,13 @@
 import type { When } from '../../core/rules/kinds/registry';
 import { kindOf } from '../../core/rules/kinds/registry';
 import type { Paints, Rule } from '../../core/rules/rule';
+import { ReadsPart } from './ReadsPart';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 import { benchOf } from './kinds/registry';
-import { Pick } from './Pick';
-import { PickFields } from './PickFields';
-import { PickLook } from './PickLook';
+import { Pick } from './parts/Pick';
+import { PickFields } from './parts/PickFields';
+import { PickLook } from './parts/PickLook';
 
 /** A rule as one sentence whose underlined words can be changed. */
 export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonly showsOutcomes: boolean }) {
@@ -15,24 +16,19 @@ export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonl
   const { reads, paints, when } = rule;
   const { Condition, Outcomes } = benchOf(when);
   const field = 'fields' in reads ? fields.find((candidate) => candidate.id === reads.fields[0]) : undefined;
-  const change = (part: Partial<Rule>) => session.changeDraft({ ...rule, ...part });
+  const change = (part: Partial<Rule>) => session.rules.changeDraft({ ...rule, ...part });
   const condition = { when, field, fields, onChange: (next: When) => change({ when: next }) };
   return (
     <div>
       <div className={classes.sentence}>
-        Where{' '}
-        {'fields' in reads ? (
-          <PickFields label="Reads" value={reads.fields} onPick={(ids) => change({ reads: { ...reads, fields: ids } })} />
-        ) : (
-          <b>{reads.cells}</b>
-        )}{' '}
-        <Condition {...condition} />, paint <PaintsPart paints={paints} onPick={(next) => change({ paints: next })} />{' '}
+        Where <ReadsPart reads={reads} onPick={(next) => change({ reads: next })} /> <Condition {...condition} />, paint{' '}
+        <PaintsPart paints={paints} onPick={(next) => change({ paints: next })} />{' '}
         {kindOf(when).outcomes === 'match' ? (
           <>
             as <PickLook label="Look" value={rule.look ?? null} onPick={(look) => look && change({ look })} />
           </>
         ) : (
-          'as its band'
+          'in its own way'
         )}
         , and{' '}
         <Pick

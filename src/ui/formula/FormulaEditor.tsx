@@ -1,38 +1,15 @@
 'use client';
 
-import {
-  acceptCompletion,
-  autocompletion,
-  completionStatus,
-  closeBrackets,
-  setSelectedCompletion,
-  selectedCompletionIndex,
-  startCompletion,
-} from '@codemirror/autocomplete';
-import { history, historyKeymap, standardKeymap } from '@codemirror/commands';
-import { bracketMatching } from '@codemirror/language';
+import { startCompletion } from '@codemirror/autocomplete';
+import { historyKeymap, standardKeymap } from '@codemirror/commands';
 import { Annotation, EditorState, type Extension } from '@codemirror/state';
-import {
-  Decoration,
-  EditorView,
-  keymap,
-  tooltips,
-  ViewPlugin,
-  type Command,
-  type DecorationSet,
-  type KeyBinding,
-  type ViewUpdate,
-} from '@codemirror/view';
+import { EditorView, keymap, type Command, type KeyBinding, type ViewUpdate } from '@codemirror/view';
 import { useEffect, useLayoutEffect, useRef, type CSSProperties } from 'react';
-import { isFormulaInput } from '../../core/formula/is-formula-input';
-import { parseFormula } from '../../core/formula/parse-formula';
-import { stepAnchors, type Surroundings } from '../../core/formula/typed-formula';
+import type { Surroundings } from '../../core/formula/typed-formula';
 import type { Session } from '../sheet/session';
 import { useSession, useSessionState } from '../sheet/use-session';
-import { coloredReferences } from './colored-references';
-import { completeFormula } from './complete-formula';
-import { formulaTheme } from './formula-theme';
-import { signatureHint } from './signature-hint';
+import { stepAnchorsHere, takeCompletion } from './formula-commands';
+import { formulaExtensions } from './formula-extensions';
 import { surroundingsOf } from './surroundings';
 
 interface Props {
@@ -110,14 +87,6 @@ function extensionsFor(session: Session, label: string, keys: () => Props['keys'
       () => session.pointing.step(columns, rows, true),
     );
   return [
-    formulaTheme,
-    autocompletion({
-      override: [completeFormula(surroundings)],
-      selectOnOpen: false,
-      activateOnTypingDelay: 10,
-      interactionDelay: 0,
-      icons: false,
-    }),
     keymap.of([
       own(
         'Tab',
@@ -141,18 +110,7 @@ function extensionsFor(session: Session, label: string, keys: () => Props['keys'
       ...historyKeymap,
       ...standardKeymap,
     ]),
-    history(),
-    closeBrackets(),
-    bracketMatching(),
-    signatureHint,
-    marks(surroundings),
-    // Within the page's main part, for those who go from landmark to landmark.
-    tooltips({ position: 'fixed', parent: document.querySelector('main') ?? document.body }),
-    EditorView.contentAttributes.of({ 'aria-label': label, 'aria-multiline': 'false', spellcheck: 'false' }),
-    // A formula stands on one line.
-    EditorState.transactionFilter.of((change) =>
-      change.newDoc.lines > 1 ? [change, { changes: onOneLine(change.newDoc.toString()), sequential: true }] : change,
-    ),
+    ...formulaExtensions(surroundings, label),
     EditorView.updateListener.of((update) => tellTyped(session, update)),
     EditorView.domEventHandlers({
       blur: () => {
@@ -166,46 +124,4 @@ function tellTyped(session: Session, update: ViewUpdate): void {
   if (!update.docChanged && !update.selectionSet) return;
   if (update.transactions.some((change) => change.annotation(fromOutside))) return;
   session.type(update.state.doc.toString(), update.state.selection.main.head);
-}
-
-/** Takes the completion that is chosen, or the first where none is. */
-function takeCompletion(view: EditorView): boolean {
-  if (completionStatus(view.state) !== 'active') return false;
-  if (selectedCompletionIndex(view.state) === null) view.dispatch({ effects: setSelectedCompletion(0) });
-  return acceptCompletion(view);
-}
-
-function stepAnchorsHere(view: EditorView): boolean {
-  const step = stepAnchors(view.state.doc.toString(), view.state.selection.main.head);
-  if (!step) return false;
-  const { from, to, insert } = step;
-  view.dispatch({ changes: { from, to, insert }, selection: { anchor: from + insert.length } });
-  return true;
-}
-
-function onOneLine(text: string): { from: number; to: number; insert: string } {
-  return { from: 0, to: text.length, insert: text.replaceAll('\n', ' ') };
-}
-
-/** Colours references, and underlines where the formula cannot be read; at its end nothing is wrong yet. */
-function marks(surroundings: () => Surroundings): Extension {
-  const build = ({ state }: EditorView): DecorationSet => {
-    const text = state.doc.toString();
-    const colored = coloredReferences(text, surroundings()).map(({ from, to, color }) =>
-      Decoration.mark({ attributes: { style: `color: var(--references-${color})` } }).range(from, to),
-    );
-    const wrong = isFormulaInput(text) ? parseFormula(text).diagnostics[0] : undefined;
-    const mistake =
-      wrong && wrong.from < text.length ? [Decoration.mark({ class: 'cm-mistake' }).range(wrong.from, Math.max(wrong.from + 1, wrong.to))] : [];
-    return Decoration.set([...colored, ...mistake], true);
-  };
-  return ViewPlugin.define(
-    (view) => ({
-      decorations: build(view),
-      update(update: ViewUpdate) {
-        if (update.docChanged) this.decorations = build(update.view);
-      },
-    }),
-    { decorations: (plugin) => plugin.decorations },
-  );
 }

@@ -7,17 +7,32 @@ import type { Session } from '../sheet/session';
 
 /** Puts references into the formula that is being typed: by pointing at cells with the mouse, a finger or the arrow keys. */
 export class Pointing {
+  /** What takes the cells that are pointed at, where it is not the cell that is being edited. */
+  private taker: ((selection: Selection) => void) | null = null;
+  private taken: Selection | null = null;
+
   constructor(private readonly session: Session) {}
+
+  /** Cells that are pointed at go to whoever wants them, until nobody does. */
+  want(taker: ((selection: Selection) => void) | null): void {
+    this.taker = taker;
+    this.taken = null;
+  }
 
   /** True while a cell that is pointed at goes into the formula. */
   get isOpen(): boolean {
     const { editing } = this.session.get();
+    if (this.taker) return true;
     return editing !== null && (editing.pointed !== undefined || wantsReference(editing.text, editing.caret ?? editing.text.length));
   }
 
   /** Points at a cell, or from the one pointed at first to another. */
   at(cell: Place, extend: boolean): void {
     const { editing } = this.session.get();
+    if (this.taker) {
+      this.taken = extend && this.taken ? { anchor: this.taken.anchor, focus: cell } : selectCell(cell);
+      return this.taker(this.taken);
+    }
     if (!editing || !this.isOpen) return;
     const known = editing.pointed?.selection;
     this.put(editing, extend && known ? { anchor: known.anchor, focus: cell } : selectCell(cell));

@@ -251,6 +251,8 @@ export function Grid() {
         return session.actions.toggleMark(intent.mark);
       case 'find':
         return session.openPanel('find');
+      case 'new-rule':
+        return session.openPanel('new-rule');
       case 'help':
         return session.openPanel('keys');
       case 'undo':

@@ -1,4 +1,4 @@
-import { useRef, type PointerEvent } from 'react';
+import { useState, type PointerEvent } from 'react';
 import type { Place } from '../../protocol/engine-messages';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { isWholeColumns, selectedArea } from './engine/selection';
@@ -18,7 +18,7 @@ export function TouchHandles({ geometry, scroll, cellAt }: Props) {
   const session = useSession();
   const selection = useSessionState((state) => state.selection);
   /** The corner across from the one that is held: it stays. */
-  const across = useRef<Place | null>(null);
+  const [across, setAcross] = useState<Place | null>(null);
   const area = selectedArea(selection);
   if (isWholeColumns(area, geometry)) return null;
   const first = { column: area.left, position: area.top };
@@ -37,16 +37,16 @@ export function TouchHandles({ geometry, scroll, cellAt }: Props) {
       onPointerDown={(event) => {
         event.stopPropagation();
         event.currentTarget.setPointerCapture(event.pointerId);
-        across.current = from;
+        setAcross(from);
       }}
       onPointerMove={(event) => {
-        if (!across.current) return;
+        if (!across) return;
         event.stopPropagation();
         const focus = cellAt(event);
-        if (focus && !isAt(focus, session.get().selection.focus)) session.select({ anchor: across.current, focus });
+        if (focus && !isAt(focus, session.get().selection.focus)) session.select({ anchor: across, focus });
       }}
       onClick={(event) => event.stopPropagation()}
-      onLostPointerCapture={() => (across.current = null)}
+      onLostPointerCapture={() => setAcross(null)}
     />
   ));
 }

@@ -20,7 +20,7 @@ export function Legend() {
 
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (over && active.id !== over.id)
-      session.moveRule(
+      session.rules.moveRule(
         String(active.id),
         legend.findIndex((entry) => entry.id === over.id),
       );

@@ -49,7 +49,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
       >
         {place + 1}
       </button>
-      <button type="button" className={classes.open} onClick={() => session.openRule(entry.id)} title={entry.sentence} aria-pressed={isOpen}>
+      <button type="button" className={classes.open} onClick={() => session.rules.openRule(entry.id)} title={entry.sentence} aria-pressed={isOpen}>
         <span className={classes.swatches} aria-hidden>
           {looks.length <= 1 ? (
             <Swatch look={looks[0] ?? null} />
@@ -80,27 +80,27 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
           </ActionIcon>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Item leftSection={<IconPower size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => session.switchRule(entry)}>
+          <Menu.Item leftSection={<IconPower size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => session.rules.switchRule(entry)}>
             {entry.rule.on ? 'Switch off' : 'Switch on'}
           </Menu.Item>
           <Menu.Item
             leftSection={<IconArrowUp size={15} stroke={1.5} />}
             disabled={place === 0}
-            onClick={() => session.moveRule(entry.id, place - 1)}
+            onClick={() => session.rules.moveRule(entry.id, place - 1)}
           >
             Judge earlier
           </Menu.Item>
           <Menu.Item
             leftSection={<IconArrowDown size={15} stroke={1.5} />}
             disabled={place === count - 1}
-            onClick={() => session.moveRule(entry.id, place + 1)}
+            onClick={() => session.rules.moveRule(entry.id, place + 1)}
           >
             Judge later
           </Menu.Item>
-          <Menu.Item leftSection={<IconCopy size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => session.duplicateRule(entry)}>
+          <Menu.Item leftSection={<IconCopy size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => session.rules.duplicateRule(entry)}>
             Duplicate
           </Menu.Item>
-          <Menu.Item leftSection={<IconTrash size={15} stroke={1.5} />} onClick={() => session.removeRule(entry.id)}>
+          <Menu.Item leftSection={<IconTrash size={15} stroke={1.5} />} onClick={() => session.rules.removeRule(entry.id)}>
             Remove
           </Menu.Item>
         </Menu.Dropdown>

@@ -1,32 +1,40 @@
-import { Button, Menu, Text } from '@mantine/core';
+import { Button, Popover } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { useSession, useSessionState } from '../sheet/use-session';
-import { BENCH_KINDS, type BenchKindName } from '../bench/kinds/registry';
+import { NewRuleOffers } from './NewRuleOffers';
 
-/** Makes a rule over the selected field. */
+/** Opens what a new rule can be made from. */
 export function NewRule() {
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
-  const selection = useSessionState((state) => state.selection);
-  const label = frame?.fields[selection.anchor.column]?.label;
+  const isOpen = useSessionState((state) => state.panel === 'new-rule');
   return (
-    <Menu position="top-start" width={290}>
-      <Menu.Target>
-        <Button variant="default" size="compact-md" fz={13} leftSection={<IconPlus size={14} stroke={1.5} />} disabled={!frame} fullWidth>
+    <Popover
+      position="top-start"
+      width={340}
+      shadow="md"
+      trapFocus
+      returnFocus
+      opened={isOpen}
+      onChange={(opens) => !opens && session.openPanel(null)}
+    >
+      <Popover.Target>
+        <Button
+          variant="default"
+          size="compact-md"
+          fz={13}
+          leftSection={<IconPlus size={14} stroke={1.5} />}
+          disabled={!frame}
+          fullWidth
+          aria-expanded={isOpen}
+          onClick={() => session.openPanel(isOpen ? null : 'new-rule')}
+        >
           New rule
         </Button>
-      </Menu.Target>
-      <Menu.Dropdown>
-        <Menu.Label>Over the field {label}</Menu.Label>
-        {(Object.keys(BENCH_KINDS) as BenchKindName[]).map((kind) => (
-          <Menu.Item key={kind} onClick={() => void session.newRule(kind)}>
-            {BENCH_KINDS[kind].title}
-            <Text size="xs" c="dimmed">
-              {BENCH_KINDS[kind].says}
-            </Text>
-          </Menu.Item>
-        ))}
-      </Menu.Dropdown>
-    </Menu>
+      </Popover.Target>
+      <Popover.Dropdown p={0} aria-label="New rule">
+        <NewRuleOffers />
+      </Popover.Dropdown>
+    </Popover>
   );
 }

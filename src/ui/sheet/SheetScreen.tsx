@@ -32,8 +32,8 @@ export function SheetScreen({ id, name }: { readonly id: SheetId; readonly name:
   // Escape leaves the bench and Control+Enter keeps the rule from wherever one is, save from inside an open menu.
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.defaultPrevented || (event.target as Element).closest('[role=menu], [role=dialog]')) return;
-    if (event.key === 'Escape') session.leaveBench();
-    else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) session.keepDraft();
+    if (event.key === 'Escape') session.rules.leaveBench();
+    else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) session.rules[event.shiftKey ? 'keepAndGoOn' : 'keepDraft']();
   };
 
   return (

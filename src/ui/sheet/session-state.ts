@@ -65,7 +65,7 @@ export interface SessionState {
   /** What was pasted just now, and where, so that it can be pasted otherwise. */
   readonly pasted: { readonly table: ClipboardTable; readonly area: Area; readonly how: PasteHow } | null;
   /** What lies open beside the grid. */
-  readonly panel: 'style' | 'find' | 'keys' | 'values' | null;
+  readonly panel: 'style' | 'find' | 'keys' | 'values' | 'new-rule' | null;
   readonly failure: string | null;
 }
 

@@ -1,18 +1,10 @@
-import { nanoid } from 'nanoid';
 import type { Theme } from '../../core/looks/first-family';
-import type { KindName } from '../../core/rules/kinds/registry';
-import { kindOf, KINDS } from '../../core/rules/kinds/registry';
-import { isSameRule } from '../../core/rules/is-same-rule';
-import type { Rule } from '../../core/rules/rule';
-import { ruleSentence } from '../../core/rules/sentence-words';
-import type { StoredRule } from '../../core/sheet/change';
-import type { RuleId, SheetId } from '../../core/sheet/ids';
-import type { AnswerOf, Area, CellIds, Event, Filter, LegendEntry, Request, Selection, ShownField } from '../../protocol/engine-messages';
-import { selectCell, selectedArea } from '../grid/engine/selection';
+import type { SheetId } from '../../core/sheet/ids';
+import type { AnswerOf, Area, CellIds, Event, Filter, Request, Selection, ShownField } from '../../protocol/engine-messages';
 import { EngineClient } from './engine-client';
 import { isAllowed } from '../../core/sheet/allowed-values';
-import { keysAt } from '../../core/sheet/keys-at';
 import { Pointing } from '../formula/pointing';
+import { RuleActions } from './rule-actions';
 import { SheetActions } from './sheet-actions';
 import { START, stateAfter, type Editing, type SessionState } from './session-state';
 
@@ -28,11 +20,11 @@ export class Session {
   /** While not `no`, listeners hear of nothing: `gathering` to the end of the event that began it, then `waiting` for the engine. */
   private hold: 'no' | 'gathering' | 'waiting' = 'no';
   private engine: EngineClient | null = null;
-  private draftSending: 'no' | 'yes' | 'again' = 'no';
-  private profileSending: 'no' | 'yes' | 'again' = 'no';
 
   /** What is done to cells, rows and fields. */
   readonly actions = new SheetActions(this);
+  /** What is done to rules. */
+  readonly rules = new RuleActions(this);
   /** How references are put into the formula that is being typed. */
   readonly pointing = new Pointing(this);
 
@@ -62,7 +54,8 @@ export class Session {
 
   readonly get = (): SessionState => this.state;
 
-  private set(change: Partial<SessionState>): void {
+  /** Puts what changed on screen. */
+  set(change: Partial<SessionState>): void {
     this.state = { ...this.state, ...change };
     if (this.hold === 'gathering') return;
     this.hold = 'no';
@@ -83,21 +76,7 @@ export class Session {
   private hear(events: readonly Event[]): void {
     this.set(Object.assign({}, ...events.map((event) => stateAfter(event, this.state))) as Partial<SessionState>);
     if (events.some(({ kind }) => kind === 'window-resolved')) this.readCell();
-    if (events.some(({ kind }) => kind === 'rules-counted')) this.followRules();
-  }
-
-  /** Keeps the bench in step with the rule that lies on it, while nobody is changing it there: others may, and so may an undo. */
-  private followRules(): void {
-    const { bench, legend } = this.state;
-    if (bench?.kept && isSameRule(bench.draft.rule, bench.kept.rule)) {
-      const entry = legend.find(({ id }) => id === bench.draft.id);
-      if (!entry) return this.leaveBench();
-      if (!entry.isDraft && !isSameRule(entry.rule, bench.kept.rule)) {
-        const kept = this.storedRule(entry);
-        this.set({ bench: { ...bench, draft: kept, kept } });
-      }
-    }
-    this.readProfile();
+    if (events.some(({ kind }) => kind === 'rules-counted')) this.rules.follow();
   }
 
   // The grid
@@ -119,7 +98,12 @@ export class Session {
 
   select(selection: Selection): void {
     this.set({ selection, pasted: null });
-    if (this.state.spotlight !== null) this.spotlight(null);
+    if (this.state.spotlight !== null) this.rules.spotlight(null);
+    this.readCell();
+  }
+
+  show(selection: Selection): void {
+    this.set({ selection, shown: selection });
     this.readCell();
   }
 
@@ -220,173 +204,6 @@ export class Session {
 
   dismissMessage(): void {
     this.set({ message: null });
-  }
-
-  // Rules
-
-  spotlight(rule: RuleId | null): void {
-    this.set({ spotlight: rule });
-    void this.ask({ kind: 'spotlight', rule });
-  }
-
-  /** Puts a new rule of a kind on the bench, over the selected fields, with thresholds taken from their values. It comes first, so that it is seen. */
-  async newRule(kind: KindName): Promise<void> {
-    const { frame, legend } = this.state;
-    if (!frame) return;
-    const { left, right } = selectedArea(this.state.selection);
-    const fields = frame.fields.slice(left, right + 1).map((field) => field.id);
-    const id = nanoid(10);
-    const { profile } = await this.ask({ kind: 'ask-profile', rule: id, reads: { fields }, thresholds: [] });
-    const rule: Rule = {
-      id,
-      name: '',
-      on: true,
-      settles: false,
-      reads: { fields },
-      when: KINDS[kind].defaults(profile),
-      paints: 'cell',
-      ...(KINDS[kind].outcomes === 'match' ? { look: { look: 'watch' } } : {}),
-    };
-    const draft = { id, key: keysAt(legend, 0, 1)[0]!, rule };
-    this.spotlight(null);
-    // The bench and the style shelf together would leave too little of the sheet.
-    this.set({ bench: { draft, kept: null, namesItself: true }, profile: null, panel: null });
-    this.changeDraft(draft.rule);
-  }
-
-  /** Puts a kept rule on the bench and lights its cells. */
-  openRule(id: RuleId): void {
-    const entry = this.state.legend.find((candidate) => candidate.id === id);
-    if (!entry) return;
-    const kept = this.storedRule(entry);
-    const { frame } = this.state;
-    this.set({
-      bench: { draft: kept, kept, namesItself: frame !== null && kept.rule.name === ruleSentence(frame.fields, kept.rule) },
-      profile: null,
-      panel: null,
-    });
-    void this.ask({ kind: 'draft', rule: null });
-    this.spotlight(id);
-    this.readProfile();
-    void this.showMatch(-1);
-  }
-
-  /** Selects the next cell below a position that the rule on the bench gives a look. */
-  async showMatch(after = this.state.selection.anchor.position): Promise<void> {
-    const rule = this.state.bench?.draft.id;
-    if (rule === undefined) return;
-    const cell = await this.ask({ kind: 'ask-match', rule, after });
-    if (!cell) return;
-    this.show(selectCell(cell));
-  }
-
-  show(selection: Selection): void {
-    this.set({ selection, shown: selection });
-    this.readCell();
-  }
-
-  /** Changes the rule on the bench; the sheet shows it at once, others see it when it is kept. */
-  changeDraft(rule: Rule): void {
-    const { bench, frame } = this.state;
-    if (!bench || !frame) return;
-    const named = bench.namesItself ? { ...rule, name: ruleSentence(frame.fields, rule).slice(0, 200) } : rule;
-    this.set({ bench: { ...bench, draft: { ...bench.draft, rule: named } } });
-    void this.sendDraft();
-  }
-
-  nameDraft(name: string): void {
-    const { bench } = this.state;
-    if (!bench) return;
-    this.set({ bench: { ...bench, namesItself: name === '' } });
-    this.changeDraft({ ...bench.draft.rule, name });
-  }
-
-  /** Only the latest draft is sent while the engine is at work, so that dragging never runs ahead of it. */
-  private async sendDraft(): Promise<void> {
-    if (this.draftSending !== 'no') {
-      this.draftSending = 'again';
-      return;
-    }
-    do {
-      this.draftSending = 'yes';
-      await this.ask({ kind: 'draft', rule: this.state.bench?.draft ?? null });
-    } while ((this.draftSending as string) === 'again');
-    this.draftSending = 'no';
-  }
-
-  private readProfile(): void {
-    if (!this.state.bench) return;
-    if (this.profileSending !== 'no') {
-      this.profileSending = 'again';
-      return;
-    }
-    this.profileSending = 'yes';
-    const { rule } = this.state.bench.draft;
-    void this.ask({
-      kind: 'ask-profile',
-      rule: rule.id,
-      reads: rule.reads,
-      thresholds: kindOf(rule.when)
-        .thresholds(rule.when)
-        .map(({ value }) => value),
-    }).then((profile) => {
-      const again = this.profileSending === 'again';
-      this.profileSending = 'no';
-      if (this.state.bench) this.set({ profile });
-      if (again) this.readProfile();
-    });
-  }
-
-  /** Keeps the rule on the bench, for everybody. */
-  keepDraft(): void {
-    const { bench } = this.state;
-    if (!bench) return;
-    this.putRules([bench.draft]);
-    this.set({ bench: { ...bench, kept: bench.draft } });
-    void this.ask({ kind: 'draft', rule: null });
-  }
-
-  /** Takes the rule off the bench; what was not kept is as it was. */
-  leaveBench(): void {
-    this.set({ bench: null, profile: null });
-    this.spotlight(null);
-    void this.ask({ kind: 'draft', rule: null });
-  }
-
-  switchRule(entry: LegendEntry): void {
-    this.putRules([{ ...this.storedRule(entry), rule: { ...entry.rule, on: !entry.rule.on } }]);
-  }
-
-  duplicateRule(entry: LegendEntry): void {
-    const id = nanoid(10);
-    const place = this.state.legend.findIndex(({ id: candidate }) => candidate === entry.id) + 1;
-    this.putRules([
-      { id, key: keysAt(this.state.legend, place, 1)[0]!, rule: { ...entry.rule, id, name: `${entry.rule.name} (copy)`.slice(0, 200) } },
-    ]);
-  }
-
-  /** Moves a rule to a place in the order of precedence, counted from 0. */
-  moveRule(id: RuleId, to: number): void {
-    const entry = this.state.legend.find((candidate) => candidate.id === id);
-    const rest = this.state.legend.filter((candidate) => candidate.id !== id);
-    if (!entry || to < 0 || to > rest.length) return;
-    const key = keysAt(rest, to, 1)[0]!;
-    if (this.state.bench?.draft.id === id) this.set({ bench: { ...this.state.bench, draft: { ...this.state.bench.draft, key } } });
-    if (!entry.isDraft) this.putRules([{ ...this.storedRule(entry), key }]);
-    else void this.sendDraft();
-  }
-
-  removeRule(id: RuleId): void {
-    if (this.state.bench?.draft.id === id) this.leaveBench();
-    void this.ask({ kind: 'change', operations: [{ kind: 'remove-rules', rules: [id] }] });
-  }
-
-  private putRules(rules: readonly StoredRule[]): void {
-    void this.ask({ kind: 'change', operations: [{ kind: 'put-rules', rules }] });
-  }
-
-  private storedRule({ id, key, rule }: LegendEntry): StoredRule {
-    return { id, key, rule };
   }
 }
 

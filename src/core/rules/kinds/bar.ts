@@ -31,8 +31,8 @@ export interface BarWhen {
   readonly per?: Per;
 }
 
-const COLOR = '#7fa6c9';
-const BELOW = '#d98a6c';
+/** The colours of bars whose rule gives none. */
+export const BAR_COLORS = { above: '#7fa6c9', below: '#d98a6c' } as const;
 
 const endSchema = lazySchema<Position | 'auto'>(
   () => Joi.alternatives().try(Joi.valid('auto'), positionSchema),
@@ -62,7 +62,7 @@ export const bar: ConditionKind<BarWhen> = {
     ...(when.to === undefined || when.to === 'auto' ? {} : { to: mapPosition(when.to, to) }),
     ...mapPer(when.per, to),
   }),
-  outcomeLooks: ({ color = COLOR }) => [{ bar: { start: 0, end: 1, axis: null, color, style: 'solid' } }],
+  outcomeLooks: ({ color = BAR_COLORS.above }) => [{ bar: { start: 0, end: 1, axis: null, color, style: 'solid' } }],
   compile(when, context) {
     const { from = 'auto', to = 'auto' } = when;
     const positions = readPositions(
@@ -79,6 +79,10 @@ export const bar: ConditionKind<BarWhen> = {
   outcomeName: () => '',
   defaults: () => ({ kind: 'bar' }),
   thresholds: () => [],
+  stops: ({ from = 'auto', to = 'auto', ...when }) => [
+    ...(from === 'auto' ? [] : [{ at: from, with: (value: number) => ({ ...when, from: value, to }) }]),
+    ...(to === 'auto' ? [] : [{ at: to, with: (value: number) => ({ ...when, from, to: value }) }]),
+  ],
   examples: [
     { says: 'every number has a bar, and nothing else has', when: { kind: 'bar' }, inputs: ['60%', '100%', '', 'x'], outcomes: [0, 0, -1, -1] },
     { says: 'a number beyond fixed ends too', when: { kind: 'bar', from: 0, to: 10 }, inputs: ['-5', '15', "'5"], outcomes: [0, 0, -1] },
@@ -153,7 +157,7 @@ class BarKernel implements Kernel {
   }
 
   private barAt(column: number, slot: number): Omit<LookBar, 'style'> | null {
-    const { axis = 'zero', side = 'start', color = COLOR, below = BELOW } = this.when;
+    const { axis = 'zero', side = 'start', color = BAR_COLORS.above, below = BAR_COLORS.below } = this.when;
     const value = this.context.sheet.columns[column]!.numbers[slot]!;
     const shares = barShares(value, this.groups.of(column, slot)!.derived, axis);
     if (!shares) return null;

@@ -10,18 +10,19 @@ import type { CompileContext } from '../compile-context';
 import type { OutcomeColumn } from '../outcome-column';
 import type { Comparison, ConditionKind, Kernel } from './kind';
 
-const MOVES = { changed: 'has changed', rose: 'has risen', fell: 'has fallen' } as const;
+export const MOVES = { changed: 'has changed', rose: 'has risen', fell: 'has fallen' } as const;
 /** Days in a unit of time; calendar units are counted by months. */
 const DAYS = { minute: 1 / 1440, hour: 1 / 24, day: 1, week: 7 } as const;
 const MONTHS = { month: 1, quarter: 3, year: 12 } as const;
-type Unit = keyof typeof DAYS | keyof typeof MONTHS;
+export type ChangeUnit = keyof typeof DAYS | keyof typeof MONTHS;
+export const CHANGE_UNITS = [...Object.keys(DAYS), ...Object.keys(MONTHS)] as readonly ChangeUnit[];
 
 export interface ChangeWhen {
   readonly kind: 'change';
   readonly is: keyof typeof MOVES;
   /** How much at least: a number, or a percentage of what it was, such as "10%". */
   readonly by?: AmountOrPercent;
-  readonly within?: { readonly n: number; readonly unit: Unit };
+  readonly within?: { readonly n: number; readonly unit: ChangeUnit };
   /** A snapshot of the sheet to compare with. */
   readonly since?: string;
 }
@@ -35,7 +36,7 @@ export const change: ConditionKind<ChangeWhen> = {
       by: amountOrPercentSchema,
       within: Joi.object({
         n: Joi.number().strict().integer().min(1).max(1_000_000).required(),
-        unit: Joi.valid(...Object.keys(DAYS), ...Object.keys(MONTHS)).required(),
+        unit: Joi.valid(...CHANGE_UNITS).required(),
       }),
       since: Joi.string().min(1),
     }).custom((when: ChangeWhen, helpers) =>

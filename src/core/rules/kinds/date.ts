@@ -12,36 +12,42 @@ import { isProblem, type Operand } from '../rule';
 import type { Comparison, ConditionKind, Inputs, Kernel, SentenceWords } from './kind';
 import { mapOperand, operandSchema } from './operand-schema';
 
-const UNITS = ['day', 'week', 'month', 'quarter', 'year'] as const;
-type Unit = (typeof UNITS)[number];
+export const DATE_UNITS = ['day', 'week', 'month', 'quarter', 'year'] as const;
+export type DateUnit = (typeof DATE_UNITS)[number];
 
 /** Tests by a day or two that the rule gives. */
-const GIVEN = { before: 'is before', after: 'is after', on: 'is on', between: 'is between' } as const;
+export const DAYS_GIVEN = { before: 'is before', after: 'is after', on: 'is on', between: 'is between' } as const;
 /** Tests by today alone. */
-const PLAIN = { today: 'is today', yesterday: 'is yesterday', tomorrow: 'is tomorrow', past: 'is in the past', future: 'is in the future' } as const;
+export const DAYS_BY_TODAY = {
+  today: 'is today',
+  yesterday: 'is yesterday',
+  tomorrow: 'is tomorrow',
+  past: 'is in the past',
+  future: 'is in the future',
+} as const;
 
 type Relative =
-  | { readonly last: number; readonly unit: Unit }
-  | { readonly next: number; readonly unit: Unit }
-  | { readonly this: Unit }
-  | { readonly previous: Unit }
-  | { readonly following: Unit };
+  | { readonly last: number; readonly unit: DateUnit }
+  | { readonly next: number; readonly unit: DateUnit }
+  | { readonly this: DateUnit }
+  | { readonly previous: DateUnit }
+  | { readonly following: DateUnit };
 
 export interface DateWhen {
   readonly kind: 'date';
-  readonly is: keyof typeof GIVEN | keyof typeof PLAIN | Relative;
+  readonly is: keyof typeof DAYS_GIVEN | keyof typeof DAYS_BY_TODAY | Relative;
   /** A day, or two for `between`. */
   readonly to?: Operand | readonly [Operand, Operand];
 }
 
-const operandsOf = ({ to }: DateWhen): readonly Operand[] =>
+export const daysGivenIn = ({ to }: DateWhen): readonly Operand[] =>
   to === undefined ? [] : Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand];
 
 function isSchema(): Joi.Schema {
-  const unit = Joi.valid(...UNITS).required();
+  const unit = Joi.valid(...DATE_UNITS).required();
   const count = Joi.number().strict().integer().min(1).max(100_000).required();
   return Joi.alternatives().try(
-    Joi.valid(...Object.keys(GIVEN), ...Object.keys(PLAIN)),
+    Joi.valid(...Object.keys(DAYS_GIVEN), ...Object.keys(DAYS_BY_TODAY)),
     Joi.object({ last: count, unit }),
     Joi.object({ next: count, unit }),
     ...['this', 'previous', 'following'].map((key) => Joi.object({ [key]: unit })),
@@ -55,7 +61,7 @@ export const date: ConditionKind<DateWhen> = {
       kind: Joi.valid('date').required(),
       is: lazySchema(
         isSchema,
-        `${[...Object.keys(PLAIN), ...Object.keys(GIVEN)].join(', ')}, { "last": 7, "unit": "day" }, { "next": 2, "unit": "week" }, { "this": "month" }, { "previous": "quarter" } or { "following": "year" }`,
+        `${[...Object.keys(DAYS_BY_TODAY), ...Object.keys(DAYS_GIVEN)].join(', ')}, { "last": 7, "unit": "day" }, { "next": 2, "unit": "week" }, { "this": "month" }, { "previous": "quarter" } or { "following": "year" }`,
       ).required(),
       to: Joi.when('is', {
         is: Joi.valid('between'),
@@ -66,25 +72,25 @@ export const date: ConditionKind<DateWhen> = {
         otherwise: Joi.when('is', { is: Joi.valid('before', 'after', 'on'), then: operandSchema(['string']).required(), otherwise: Joi.forbidden() }),
       }),
     }).custom((when: DateWhen, helpers) => {
-      const wrong = operandsOf(when).find((operand) => typeof operand === 'string' && readDate(operand.trim()) === undefined);
+      const wrong = daysGivenIn(when).find((operand) => typeof operand === 'string' && readDate(operand.trim()) === undefined);
       return wrong === undefined ? when : helpers.message({ custom: '{{#label}}.to must be a date such as "2026-03-08"' });
     }),
   ),
   outcomes: 'match',
   mapReferences(when, to) {
     if (when.to === undefined) return when;
-    const mapped = operandsOf(when).map((operand) => mapOperand(operand, to));
+    const mapped = daysGivenIn(when).map((operand) => mapOperand(operand, to));
     return { ...when, to: when.is === 'between' ? [mapped[0]!, mapped[1]!] : mapped[0]! };
   },
   outcomeLooks: () => undefined,
   compile(when, context) {
-    const operands = readOperands(operandsOf(when), context);
+    const operands = readOperands(daysGivenIn(when), context);
     return isProblem(operands) ? operands : new DateKernel(when, context, operands);
   },
   sentence: (when, words) =>
     [
       testWords(when.is),
-      operandsOf(when)
+      daysGivenIn(when)
         .map((operand) => dateWords(operand, words))
         .join(' and '),
     ]
@@ -112,10 +118,10 @@ export const date: ConditionKind<DateWhen> = {
 const dateWords = (operand: Operand, words: SentenceWords): string => (typeof operand === 'string' ? operand : words.operand(operand));
 
 function testWords(is: DateWhen['is']): string {
-  if (typeof is === 'string') return is in GIVEN ? GIVEN[is as keyof typeof GIVEN] : PLAIN[is as keyof typeof PLAIN];
+  if (typeof is === 'string') return is in DAYS_GIVEN ? DAYS_GIVEN[is as keyof typeof DAYS_GIVEN] : DAYS_BY_TODAY[is as keyof typeof DAYS_BY_TODAY];
   if ('last' in is) return `is in the last ${is.last} ${is.unit}${is.last === 1 ? '' : 's'}`;
   if ('next' in is) return `is in the next ${is.next} ${is.unit}${is.next === 1 ? '' : 's'}`;
-  const [[which, of]] = Object.entries(is) as [[string, Unit]];
+  const [[which, of]] = Object.entries(is) as [[string, DateUnit]];
   return which === 'this' ? `is in this ${of}` : `is in the ${which} ${of}`;
 }
 
@@ -123,7 +129,7 @@ function testWords(is: DateWhen['is']): string {
 type Days = readonly [from: number, to: number];
 
 /** The days that a test by today means. */
-export function daysOf(is: keyof typeof PLAIN | Relative, today: number, firstWeekday: number): Days {
+export function daysOf(is: keyof typeof DAYS_BY_TODAY | Relative, today: number, firstWeekday: number): Days {
   switch (is) {
     case 'today':
       return [today, today];
@@ -138,24 +144,24 @@ export function daysOf(is: keyof typeof PLAIN | Relative, today: number, firstWe
   }
   if ('last' in is) return [lastBegins(is.last, is.unit, today), today];
   if ('next' in is) return [today, nextEnds(is.next, is.unit, today)];
-  const [[which, of]] = Object.entries(is) as [['this' | 'previous' | 'following', Unit]];
+  const [[which, of]] = Object.entries(is) as [['this' | 'previous' | 'following', DateUnit]];
   return calendarUnit(of, { today, firstWeekday, away: { previous: -1, this: 0, following: 1 }[which] });
 }
 
-const MONTHS: Partial<Record<Unit, number>> = { month: 1, quarter: 3, year: 12 };
+const MONTHS: Partial<Record<DateUnit, number>> = { month: 1, quarter: 3, year: 12 };
 
-function lastBegins(n: number, of: Unit, today: number): number {
+function lastBegins(n: number, of: DateUnit, today: number): number {
   const months = MONTHS[of];
   return months ? monthsLater(today, -n * months) + 1 : today - n * (of === 'week' ? 7 : 1) + 1;
 }
 
-function nextEnds(n: number, of: Unit, today: number): number {
+function nextEnds(n: number, of: DateUnit, today: number): number {
   const months = MONTHS[of];
   return months ? monthsLater(today, n * months) - 1 : today + n * (of === 'week' ? 7 : 1) - 1;
 }
 
 /** A day, week, month, quarter or year of the calendar, so many away from the one that holds today. */
-function calendarUnit(of: Unit, { today, firstWeekday, away }: { today: number; firstWeekday: number; away: number }): Days {
+function calendarUnit(of: DateUnit, { today, firstWeekday, away }: { today: number; firstWeekday: number; away: number }): Days {
   if (of === 'day') return [today + away, today + away];
   if (of === 'week') {
     const begins = today - ((weekdayOf(today) - firstWeekday + 7) % 7) + 7 * away;
@@ -178,11 +184,11 @@ class DateKernel implements Kernel {
     operands: { readers: readonly OperandReader[]; inputs: Inputs },
   ) {
     const { sheet, formulas } = context;
-    const isByToday = typeof when.is === 'object' || when.is in PLAIN;
+    const isByToday = typeof when.is === 'object' || when.is in DAYS_BY_TODAY;
     this.readers = operands.readers;
     this.inputs = joinInputs([operands.inputs, { sameRow: [], wholeColumns: [], cells: [], hangsOnClock: isByToday }]);
     this.days = isByToday
-      ? daysOf(when.is as keyof typeof PLAIN | Relative, Math.floor(formulas.now), sheet.settings.firstWeekday ?? 0)
+      ? daysOf(when.is as keyof typeof DAYS_BY_TODAY | Relative, Math.floor(formulas.now), sheet.settings.firstWeekday ?? 0)
       : this.readers.every((reader) => reader.constant)
         ? this.givenDays(context.cells[0]?.column ?? 0, 0)
         : undefined;

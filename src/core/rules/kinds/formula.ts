@@ -37,7 +37,7 @@ export const formula: ConditionKind<FormulaWhen> = {
   compile: (when, context) => new FormulaKernel(when, context),
   sentence: (when) => `makes ${when.formula} true${when.at ? `, written for ${when.at}` : ''}`,
   outcomeName: () => '',
-  defaults: ({ lowerQuartile, numbers }) => ({ kind: 'formula', formula: numbers ? `=A2<${lowerQuartile}` : '=A2=""' }),
+  defaults: ({ lowerQuartile, numbers, firstCell = 'A2' }) => ({ kind: 'formula', formula: `=${firstCell}${numbers ? `<${lowerQuartile}` : '=""'}` }),
   thresholds: () => [],
   examples: [
     {

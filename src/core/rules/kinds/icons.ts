@@ -80,6 +80,8 @@ export const icons: ConditionKind<IconsWhen> = {
         ? [{ value: at, with: (value: number) => ({ ...when, cuts: when.cuts.with(index, { ...when.cuts[index]!, at: value }) }) }]
         : [],
     ),
+  stops: (when) =>
+    when.cuts.map((cut, index) => ({ at: cut.at, with: (value: number) => ({ ...when, cuts: when.cuts.with(index, { ...cut, at: value }) }) })),
   examples: [
     {
       says: 'at 70 and 90 by value, 70 has the middle one when the edge is "at least"',

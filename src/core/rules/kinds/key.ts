@@ -18,8 +18,8 @@ import type { Problem } from '../rule';
 import type { Comparison, ConditionKind, Inputs, Kernel } from './kind';
 
 /** What an answer can be, by the number of the outcome. */
-const OUTCOMES = ['empty', 'right', 'near', 'wrong'] as const;
-type KeyOutcome = (typeof OUTCOMES)[number];
+export const KEY_OUTCOMES = ['empty', 'right', 'near', 'wrong'] as const;
+export type KeyOutcome = (typeof KEY_OUTCOMES)[number];
 const [EMPTY, RIGHT, NEAR, WRONG] = [0, 1, 2, 3];
 
 /** Accepted answers shorter than this are right or wrong, never nearly right. */
@@ -54,7 +54,7 @@ export const key: ConditionKind<KeyWhen> = {
       ).required(),
       near: Joi.number().strict().integer().min(0).max(2),
       tolerance: amountOrPercentSchema,
-      looks: Joi.object(Object.fromEntries(OUTCOMES.map((outcome) => [outcome, lookSchema.allow(null)]))).required(),
+      looks: Joi.object(Object.fromEntries(KEY_OUTCOMES.map((outcome) => [outcome, lookSchema.allow(null)]))).required(),
       case: Joi.boolean(),
       accents: Joi.boolean(),
     }),
@@ -64,7 +64,7 @@ export const key: ConditionKind<KeyWhen> = {
     if ('field' in when.expect) return { ...when, expect: { field: to.field(when.expect.field) } };
     return 'cells' in when.expect ? { ...when, expect: { cells: to.cells(when.expect.cells) } } : when;
   },
-  outcomeLooks: ({ looks }) => OUTCOMES.map((outcome) => looks[outcome] ?? null),
+  outcomeLooks: ({ looks }) => KEY_OUTCOMES.map((outcome) => looks[outcome] ?? null),
   compile(when, context) {
     const keys = readKeys(when, context);
     return 'code' in keys ? keys : new KeyKernel(when, context, keys);
@@ -77,7 +77,7 @@ export const key: ConditionKind<KeyWhen> = {
         : (when.expect as { cells: string }).cells;
     return `is an answer to ${whose}: empty, right, nearly right or wrong`;
   },
-  outcomeName: (_, outcome) => OUTCOMES[outcome] ?? '',
+  outcomeName: (_, outcome) => KEY_OUTCOMES[outcome] ?? '',
   defaults: ({ commonText }) => ({
     kind: 'key',
     expect: [commonText ?? 'answer'],
@@ -193,11 +193,11 @@ class KeyKernel implements Kernel {
   }
 
   look(outcome: number): Look | null {
-    return this.when.looks[OUTCOMES[outcome]!] ?? null;
+    return this.when.looks[KEY_OUTCOMES[outcome]!] ?? null;
   }
 
   outcomeTold(outcome: number): KeyOutcome {
-    return OUTCOMES[outcome]!;
+    return KEY_OUTCOMES[outcome]!;
   }
 
   explain(column: number, slot: number): Comparison {
@@ -205,7 +205,7 @@ class KeyKernel implements Kernel {
     const outcome = this.outcomeAt(column, slot);
     return {
       left: shownAt(this.context.sheet, column, slot) || 'blank',
-      relation: outcome < 0 ? 'has no answer to meet in' : `is ${OUTCOMES[outcome]} against`,
+      relation: outcome < 0 ? 'has no answer to meet in' : `is ${KEY_OUTCOMES[outcome]} against`,
       right: answers?.map((answer) => shownText(answer, null)).join(' or ') ?? 'a blank key',
     };
   }

@@ -6,6 +6,7 @@ import type { RuleReferences } from '../map-rule-references';
 import type { CellBefore } from '../../sheet/effect';
 import type { OutcomeColumn } from '../outcome-column';
 import type { CompileContext } from '../compile-context';
+import type { Position } from '../positions';
 import type { Operand, Problem } from '../rule';
 
 /** What was compared with what at one cell, as shown. */
@@ -68,10 +69,19 @@ export interface FieldProfile {
   readonly greatest: number;
   /** The text that is met most often among the cells, or null where there is none. */
   readonly commonText: string | null;
+  /** The first cell read, as a formula names it. */
+  readonly firstCell?: string;
 }
 
 export interface Threshold<W> {
   readonly value: number;
+  with(value: number): W;
+}
+
+/** A place on the scale of the numbers where looks change, and how to put a number in its place. */
+export interface Stop<W> {
+  readonly at: Position;
+  readonly color?: string;
   with(value: number): W;
 }
 
@@ -101,5 +111,7 @@ export interface ConditionKind<W extends { readonly kind: string }> {
   defaults(profile: FieldProfile): W;
   /** The numbers given outright that divide outcomes, in order, each with how to put another in its place: what can be dragged and looked around. */
   thresholds(when: W): readonly Threshold<W>[];
+  /** The places on the scale of the numbers, for conditions that have them; what is dragged becomes a number. */
+  stops?(when: W): readonly Stop<W>[];
   readonly examples: readonly Example<W>[];
 }

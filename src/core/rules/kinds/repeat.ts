@@ -8,7 +8,7 @@ import { missingField } from '../operands';
 import type { OutcomeColumn } from '../outcome-column';
 import type { Comparison, ConditionKind, Inputs, Kernel, Touched } from './kind';
 
-const MEMBERS = {
+export const MEMBERS = {
   repeated: 'is met more than once',
   unique: 'is met only once',
   first: 'is the first of several',

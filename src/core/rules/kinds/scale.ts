@@ -65,6 +65,12 @@ export const scale: ConditionKind<ScaleWhen> = {
     ],
   }),
   thresholds: () => [],
+  stops: (when) =>
+    when.stops.map((stop, index) => ({
+      at: stop.at,
+      color: stop.color,
+      with: (value: number) => ({ ...when, stops: when.stops.with(index, { ...stop, at: value }) }),
+    })),
   examples: [
     {
       says: 'every number has a colour, and nothing else has',

@@ -7,7 +7,7 @@ import type { OutcomeColumn } from '../outcome-column';
 import type { ConditionKind, Kernel } from './kind';
 
 /** The tags of values that are in each state. */
-const STATES = {
+export const STATES = {
   blank: { says: 'is blank', tags: [TAG.blank] },
   filled: { says: 'is filled', tags: [TAG.number, TAG.text, TAG.logical, TAG.date, TAG.error] },
   error: { says: 'is an error', tags: [TAG.error] },

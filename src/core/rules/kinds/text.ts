@@ -34,7 +34,7 @@ export interface TextWhen {
   readonly accents?: boolean;
 }
 
-const isOpposite = (is: TextWhen['is']): boolean => is === 'lacks' || is === 'differs';
+export const isOpposite = (is: TextWhen['is']): boolean => is === 'lacks' || is === 'differs';
 
 /** The cell's text against words or patterns. Blanks and errors never match, and an empty word never does. */
 export const text: ConditionKind<TextWhen> = {
@@ -93,6 +93,9 @@ function checkPatterns(when: TextWhen, helpers: Joi.CustomHelpers): TextWhen | J
   }
   return when;
 }
+
+/** Whether a text is a pattern that RE2 reads. */
+export const isPattern = (pattern: string): boolean => compilePattern(pattern, {}) !== undefined;
 
 /** A pattern of RE2: linear time whatever the text. Undefined where it is none. */
 function compilePattern(pattern: string, when: Pick<TextWhen, 'case'>): RE2JS | undefined {

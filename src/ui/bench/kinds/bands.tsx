@@ -6,38 +6,39 @@ import { sentenceWords } from '../../../core/rules/sentence-words';
 import { counted } from '../../counted';
 import { useSessionState } from '../../sheet/use-session';
 import classes from '../Bench.module.css';
-import { Pick } from '../Pick';
-import { PickLook } from '../PickLook';
-import { ThresholdInput } from '../ThresholdInput';
+import { PickWord } from '../parts/PickWord';
+import { PickLook } from '../parts/PickLook';
+import { NameInput } from '../parts/NameInput';
+import { PickOperand } from '../parts/PickOperand';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const bandsBench: BenchKind<BandsWhen> = {
   title: 'Sort into bands',
   says: 'low, middle and high by cut points: no gaps, no overlaps',
+  suits: ({ numbers }) => numbers > 0,
   Condition: BandsCondition,
   Outcomes: BandsOutcomes,
 };
+
+const EDGES = { lower: 'the band above it', upper: 'the band below it' } as const;
 
 function BandsCondition({ when, onChange }: ConditionProps<BandsWhen>) {
   return (
     <>
       falls into one of {when.looks.length} bands, where a value at a cut belongs to{' '}
-      <Pick
-        label="A value at a cut belongs to"
-        value={when.edge ?? 'lower'}
-        shown={when.edge === 'upper' ? 'the band below it' : 'the band above it'}
-        options={[
-          { id: 'lower', words: 'the band above it' },
-          { id: 'upper', words: 'the band below it' },
-        ]}
-        onPick={(id) => onChange({ ...when, edge: id as 'lower' | 'upper' })}
+      <PickWord label="A value at a cut belongs to" value={when.edge ?? 'lower'} words={EDGES} onPick={(edge) => onChange({ ...when, edge })} />,{' '}
+      <PickWord
+        label="How"
+        value={when.asShown ? 'shown' : 'exact'}
+        words={{ exact: 'exactly', shown: 'as shown, rounded like the display' }}
+        onPick={(how) => onChange({ ...when, asShown: how === 'shown' })}
       />
     </>
   );
 }
 
 /** Each band with its look, and the cuts between them. */
-function BandsOutcomes({ when, field, onChange }: ConditionProps<BandsWhen>) {
+function BandsOutcomes({ when, field, fields, onChange }: ConditionProps<BandsWhen>) {
   const reads = useSessionState((state) => state.bench?.draft.rule.reads) ?? { fields: [] };
   const frame = useSessionState((state) => state.frame);
   const counts = useSessionState((state) => state.legend.find((entry) => entry.isDraft || entry.id === state.bench?.draft.id)?.outcomes);
@@ -52,20 +53,19 @@ function BandsOutcomes({ when, field, onChange }: ConditionProps<BandsWhen>) {
             <span className={classes.bandRange}>
               {band === 0 ? (
                 kind.outcomeName({ ...when, names: [] } as BandsWhen, 0, words)
-              ) : typeof cut === 'number' ? (
+              ) : (
                 <>
                   from{' '}
-                  <ThresholdInput
+                  <PickOperand
                     label={`Cut ${band}`}
-                    value={cut}
-                    format={field?.format ?? null}
-                    unit={field?.unit ?? null}
+                    operand={cut!}
+                    field={field}
+                    fields={fields}
                     takes="number"
-                    onChange={(value) => onChange({ ...when, cuts: when.cuts.with(band - 1, Number(value)) })}
+                    outright={0}
+                    onChange={(value) => onChange({ ...when, cuts: when.cuts.with(band - 1, value) })}
                   />
                 </>
-              ) : (
-                `from ${words.operand(cut!)}`
               )}
             </span>
             <PickLook
@@ -75,7 +75,11 @@ function BandsOutcomes({ when, field, onChange }: ConditionProps<BandsWhen>) {
               onPick={(next) => onChange({ ...when, looks: when.looks.with(band, next) })}
             />
             <span>{counted(counts?.[band] ?? 0, 'cell')}</span>
-            {when.names?.[band] && <span>“{when.names[band]}”</span>}
+            <NameInput
+              label={`Name of band ${band + 1}`}
+              value={when.names?.[band] ?? ''}
+              onChange={(name) => onChange({ ...when, names: when.looks.map((_, at) => (at === band ? name : (when.names?.[at] ?? ''))) })}
+            />
             {band > 0 && when.cuts.length > 1 && (
               <ActionIcon
                 variant="subtle"

@@ -10,10 +10,19 @@ export interface ConditionProps<W extends When = When> {
   readonly onChange: (when: W) => void;
 }
 
+/** What the cells that a new rule would read hold. */
+export interface Held {
+  readonly numbers: number;
+  readonly texts: number;
+  readonly dates: number;
+}
+
 /** How a kind of condition is worked on at the bench. */
 export interface BenchKind<W extends When> {
   readonly title: string;
   readonly says: string;
+  /** Whether it is worth offering over such cells. */
+  readonly suits: (held: Held) => boolean;
   /** The part of the sentence between the fields and the look. */
   readonly Condition: ComponentType<ConditionProps<W>>;
   /** What stands under the sentence, such as the looks of several outcomes. */

@@ -1,19 +1,21 @@
 import { Checkbox, Popover } from '@mantine/core';
-import type { FieldId } from '../../core/sheet/ids';
-import { useSessionState } from '../sheet/use-session';
-import classes from './Bench.module.css';
+import type { FieldId } from '../../../core/sheet/ids';
+import { useSessionState } from '../../sheet/use-session';
+import classes from '../Bench.module.css';
 
 interface Props {
   readonly label: string;
   readonly value: readonly FieldId[];
+  /** What stands between two of them. */
+  readonly between?: 'or' | 'and';
   readonly onPick: (fields: readonly FieldId[]) => void;
 }
 
 /** One or several fields of the sheet, in the sheet's order. At least one stays. */
-export function PickFields({ label, value, onPick }: Props) {
+export function PickFields({ label, value, between = 'or', onPick }: Props) {
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const names = fields.filter((field) => value.includes(field.id)).map((field) => field.label);
-  const shown = names.join(' or ') || 'a removed field';
+  const shown = names.join(` ${between} `) || 'a removed field';
   const toggle = (id: FieldId) => {
     const wanted = value.includes(id) ? value.filter((other) => other !== id) : [...value, id];
     if (wanted.length) onPick(fields.filter((field) => wanted.includes(field.id)).map((field) => field.id));

@@ -1,6 +1,6 @@
-import { FIRST_FAMILY } from '../../core/looks/first-family';
-import type { Look } from '../../core/looks/look';
-import { Swatch } from '../legend/Swatch';
+import { FIRST_FAMILY } from '../../../core/looks/first-family';
+import type { Look } from '../../../core/looks/look';
+import { Swatch } from '../../legend/Swatch';
 import { Pick } from './Pick';
 
 interface Props {

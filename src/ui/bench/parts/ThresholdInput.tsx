@@ -1,10 +1,7 @@
 import { useState, type KeyboardEvent } from 'react';
-import { thresholdText } from '../../core/rules/sentence-words';
-import { readInput } from '../../core/values/read-input';
-import classes from './Bench.module.css';
-
-/** What a threshold may be when it is typed: a number, or text where the condition takes it. */
-export type Typed = number | string | boolean;
+import { thresholdText } from '../../../core/rules/sentence-words';
+import { readThreshold, type Typed } from '../../../core/rules/read-threshold';
+import classes from '../Bench.module.css';
 
 interface Props {
   readonly label: string;
@@ -12,7 +9,8 @@ interface Props {
   /** The number format of the field that is compared. */
   readonly format: string | null;
   readonly unit: string | null;
-  readonly takes: 'number' | 'any';
+  /** A day is given as text in ISO form. */
+  readonly takes: 'number' | 'any' | 'date';
   readonly onChange: (value: Typed) => void;
 }
 
@@ -38,7 +36,7 @@ export function ThresholdInput({ label, value, format, unit, takes, onChange }: 
         className={classes.threshold}
         aria-label={label}
         aria-invalid={read === undefined}
-        title={read === undefined ? 'Not a number: the last threshold that was one still stands' : undefined}
+        title={read === undefined ? `Not a ${takes === 'date' ? 'day such as 2026-03-08' : 'number'}: the last one still stands` : undefined}
         value={text}
         size={Math.max(text.length, 2)}
         inputMode={takes === 'number' ? 'decimal' : 'text'}
@@ -49,12 +47,4 @@ export function ThresholdInput({ label, value, format, unit, takes, onChange }: 
       {unit && <span className={classes.unit}>{unit}</span>}
     </>
   );
-}
-
-function readThreshold(text: string, { format, takes }: { format: string | null; takes: 'number' | 'any' }): Typed | undefined {
-  const { value, format: typedFormat } = readInput(text);
-  if (value.kind === 'number')
-    return format?.includes('%') && !typedFormat?.includes('%') ? Number((value.number / 100).toPrecision(15)) : value.number;
-  if (takes === 'number' || value.kind === 'blank') return undefined;
-  return value.kind === 'logical' ? value.logical : text.trim();
 }

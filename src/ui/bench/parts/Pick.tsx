@@ -1,6 +1,6 @@
 import { Menu } from '@mantine/core';
 import type { ReactNode } from 'react';
-import classes from './Bench.module.css';
+import classes from '../Bench.module.css';
 
 export interface PickOption {
   readonly id: string;

@@ -1,0 +1,95 @@
+import { foldText } from '../values/fold-text';
+import { KINDS } from './kinds/registry';
+import type { RuleProfile } from './profile-rule';
+import type { RuleIdea } from './rule-idea';
+import type { NamedField } from './sentence-words';
+
+interface StarterContext {
+  readonly field: NamedField;
+  /** All fields, in their order. */
+  readonly fields: readonly NamedField[];
+  readonly profile: RuleProfile;
+}
+
+/** A ready-made rule for a common job, fitted to the field it is begun from. */
+export interface Starter {
+  readonly id: string;
+  readonly title: string;
+  readonly says: string;
+  make(context: StarterContext): RuleIdea;
+}
+
+const over = (field: NamedField, when: RuleIdea['when'], more: Partial<RuleIdea> = {}): RuleIdea => ({
+  reads: { fields: [field.id] },
+  when,
+  paints: 'cell',
+  settles: false,
+  ...more,
+});
+
+/** The field that most likely goes with another: one that is called the key or the plan, else the next one, else the one before. */
+function partnerOf({ field, fields }: StarterContext, names: RegExp): NamedField {
+  const at = fields.findIndex(({ id }) => id === field.id);
+  const named = fields.find(({ id, label }) => id !== field.id && names.test(foldText(label)));
+  return named ?? fields[at + 1] ?? fields[at - 1] ?? field;
+}
+
+export const STARTERS: readonly Starter[] = [
+  {
+    id: 'limit',
+    title: 'Flag what is below a limit',
+    says: 'and paint the whole record',
+    make: ({ field, profile }) => over(field, KINDS.compare.defaults(profile.profile), { paints: 'record', look: { look: 'alarm' } }),
+  },
+  {
+    id: 'answers',
+    title: 'Check answers against a key',
+    says: 'right, nearly right, wrong and empty',
+    make: (context) =>
+      over(context.field, {
+        ...KINDS.key.defaults(context.profile.profile),
+        expect: { field: partnerOf(context, /\b(?:key|answers?|expected|solution)\b/).id },
+      }),
+  },
+  {
+    id: 'two-fields',
+    title: 'Compare two fields',
+    says: 'with a tolerance',
+    make: (context) =>
+      over(
+        context.field,
+        { kind: 'compare', is: '<', to: { field: partnerOf(context, /\b(?:plan|planned|target|level|limit|expected)\b/).id, times: 0.9 } },
+        { paints: 'record', look: { look: 'watch' } },
+      ),
+  },
+  {
+    id: 'bands',
+    title: 'Low, middle and high',
+    says: 'by cut points',
+    make: ({ field, profile }) => over(field, KINDS.bands.defaults(profile.profile)),
+  },
+  {
+    id: 'due',
+    title: 'Watch due dates',
+    says: 'what is due in the next 7 days',
+    make: ({ field }) => over(field, { kind: 'date', is: { next: 7, unit: 'day' } }, { look: { look: 'watch' } }),
+  },
+  {
+    id: 'repeats',
+    title: 'Find repeats',
+    says: 'what is met more than once',
+    make: ({ field }) => over(field, { kind: 'repeat', is: 'repeated' }, { look: { look: 'plum' } }),
+  },
+  {
+    id: 'top',
+    title: 'Find the top 10',
+    says: 'or the bottom, or a share',
+    make: ({ field }) => over(field, { kind: 'rank', is: 'top', n: 10 }, { look: { look: 'clear' } }),
+  },
+  {
+    id: 'shades',
+    title: 'Shade from low to high',
+    says: 'a colour for every number',
+    make: ({ field, profile }) => over(field, KINDS.scale.defaults(profile.profile)),
+  },
+];

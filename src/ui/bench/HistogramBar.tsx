@@ -1,0 +1,43 @@
+import { cumsum } from 'd3-array';
+import type { ScaleLinear } from 'd3-scale';
+import type { Bin } from '../../core/stats/profile-values';
+import classes from './Bench.module.css';
+import type { OutcomeColors } from './outcome-colors';
+
+interface Props {
+  readonly bin: Bin;
+  readonly looks: readonly (OutcomeColors | null)[];
+  readonly x: readonly [number, number];
+  readonly y: ScaleLinear<number, number>;
+  readonly says: string;
+}
+
+/** One bin of a histogram: what a rule paints in the colours it paints it with, from the bottom; the rest in grey. */
+export function HistogramBar({ bin, looks, x, y, says }: Props) {
+  const parts = bin.outcomes.flatMap((count, outcome) => {
+    const look = looks[outcome];
+    return count > 0 && look ? [{ outcome, count, look }] : [];
+  });
+  const ends = cumsum(parts, ({ count }) => count);
+  const width = x[1] - x[0];
+  return (
+    <g>
+      <rect className={classes.bin} x={x[0]} width={width} y={y(bin.count)} height={y(0) - y(bin.count)}>
+        <title>{says}</title>
+      </rect>
+      {parts.map(({ outcome, count, look }, at) => (
+        <rect
+          key={outcome}
+          x={x[0]}
+          width={width}
+          y={y(ends[at]!)}
+          height={y(ends[at]! - count) - y(ends[at]!)}
+          fill={look.fill}
+          stroke={look.line}
+          strokeWidth={0.75}
+          pointerEvents="none"
+        />
+      ))}
+    </g>
+  );
+}

@@ -1,0 +1,16 @@
+import type { Rule } from '../../core/rules/rule';
+import { useSessionState } from '../sheet/use-session';
+import classes from './Bench.module.css';
+import { Distribution } from './Distribution';
+import { WordBars } from './WordBars';
+
+/** The real values that a rule judges, in the picture that fits them: numbers and dates by how they are spread, texts by how often they are met. */
+export function Picture({ rule }: { readonly rule: Rule }) {
+  const answer = useSessionState((state) => state.profile);
+  if (!answer) return <div className={classes.chart} />;
+  const { profile, texts } = answer;
+  const words = texts.reduce((sum, { count }) => sum + count, 0);
+  if (profile.numbers > 0 && profile.numbers >= words) return <Distribution rule={rule} answer={answer} />;
+  if (words > 0) return <WordBars rule={rule} answer={answer} />;
+  return <p className={classes.none}>There is nothing here to show yet: the rule waits for values.</p>;
+}

@@ -1,0 +1,37 @@
+import { useComputedColorScheme } from '@mantine/core';
+import { max } from 'd3-array';
+import { scaleLinear } from 'd3-scale';
+import type { RuleProfile } from '../../core/rules/profile-rule';
+import type { Rule } from '../../core/rules/rule';
+import classes from './Bench.module.css';
+import { outcomeColors } from './outcome-colors';
+
+const MOST_BARS = 7;
+
+/** The texts that a rule judges, the most frequent first, each as long as it is frequent and in the colour of its outcome. */
+export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answer: RuleProfile }) {
+  const theme = useComputedColorScheme('light');
+  const looks = outcomeColors(rule, theme);
+  const shown = answer.texts.slice(0, MOST_BARS);
+  const share = scaleLinear([0, max(shown, ({ count }) => count) ?? 1], [0, 100]);
+  const rest = answer.texts.length - shown.length;
+  return (
+    <ul className={classes.words} aria-label="The most frequent texts">
+      {shown.map(({ text, count, outcome }) => {
+        const look = looks[looks.length > 1 ? outcome % looks.length : outcome];
+        return (
+          <li key={text}>
+            <span className={classes.word} title={text}>
+              {text}
+            </span>
+            <span className={classes.wordBar}>
+              <span style={{ width: `${share(count)}%`, ...(look ? { background: look.fill, outline: `1px solid ${look.line}` } : {}) }} />
+            </span>
+            <span>{count.toLocaleString('en')}</span>
+          </li>
+        );
+      })}
+      {rest > 0 && <li className={classes.more}>and others</li>}
+    </ul>
+  );
+}

@@ -1,0 +1,106 @@
+import type { CategoryWhen } from '../../../core/rules/kinds/category';
+import { PALETTES, type PaletteName } from '../../../core/looks/palettes';
+import { useSessionState } from '../../sheet/use-session';
+import classes from '../Bench.module.css';
+import { Pick } from '../parts/Pick';
+import { PickLook } from '../parts/PickLook';
+import { PickWord } from '../parts/PickWord';
+import type { BenchKind, ConditionProps } from './bench-kind';
+
+export const categoryBench: BenchKind<CategoryWhen> = {
+  title: 'Give each value its own look',
+  says: 'every distinct text takes a colour, or the look you choose for it',
+  suits: ({ texts }) => texts > 0,
+  Condition: CategoryCondition,
+  Outcomes: CategoryOutcomes,
+};
+
+const PALETTE_WORDS: Record<PaletteName, string> = {
+  set2: 'soft',
+  'okabe-ito': 'strong, safe for colour-blind readers',
+  dark2: 'dark',
+  pastel: 'pale',
+};
+const FIRST_LOOKS = ['clear', 'watch', 'alarm', 'cool', 'plum', 'quiet'];
+const MOST_VALUES = 12;
+
+function CategoryCondition({ when, onChange }: ConditionProps<CategoryWhen>) {
+  const texts = useSessionState((state) => state.profile?.texts) ?? [];
+  const palette = typeof when.palette === 'string' ? when.palette : 'set2';
+  const choose = (how: string) => {
+    if (how === 'palette') return onChange({ kind: 'category', palette: 'set2' });
+    const looks = texts.slice(0, MOST_VALUES).map(({ text }, at) => [text, { look: FIRST_LOOKS[at % FIRST_LOOKS.length]! }] as const);
+    onChange({ kind: 'category', looks: Object.fromEntries(looks.length ? looks : [['value', { look: 'clear' }]]) });
+  };
+  return (
+    <>
+      has a value, each with{' '}
+      <Pick
+        label="Looks"
+        value={when.looks ? 'looks' : 'palette'}
+        shown={when.looks ? 'the look chosen for it' : 'a colour of its own'}
+        options={[
+          { id: 'palette', words: 'a colour of its own' },
+          { id: 'looks', words: 'a look chosen for it' },
+        ]}
+        onPick={choose}
+      />
+      {!when.looks && (
+        <>
+          {' '}
+          from the colours{' '}
+          <Pick
+            label="Colours"
+            value={palette}
+            shown={PALETTE_WORDS[palette]}
+            options={(Object.keys(PALETTES) as PaletteName[]).map((name) => ({ id: name, words: <PaletteWords name={name} /> }))}
+            onPick={(name) => onChange({ ...when, palette: name as PaletteName })}
+          />{' '}
+          in the order{' '}
+          <PickWord
+            label="Order"
+            value={when.order ?? 'seen'}
+            words={{ seen: 'in which they are met', alphabet: 'of the alphabet' }}
+            onPick={(order) => onChange({ ...when, order })}
+          />
+        </>
+      )}
+    </>
+  );
+}
+
+function PaletteWords({ name }: { readonly name: PaletteName }) {
+  return (
+    <span className={classes.palette}>
+      {PALETTES[name].map((color) => (
+        <span key={color} style={{ background: color }} />
+      ))}
+      {PALETTE_WORDS[name]}
+    </span>
+  );
+}
+
+function CategoryOutcomes({ when, onChange }: ConditionProps<CategoryWhen>) {
+  const texts = useSessionState((state) => state.profile?.texts) ?? [];
+  const { looks } = when;
+  if (!looks) return null;
+  const missing = texts.filter(({ text }) => !(text in looks)).slice(0, 6);
+  return (
+    <ol className={classes.bands} aria-label="Values">
+      {Object.entries(looks).map(([value, look]) => (
+        <li key={value} className={classes.band}>
+          <span className={classes.bandRange}>{value}</span>
+          <PickLook label={`Look of ${value}`} value={look} allowNone onPick={(next) => onChange({ ...when, looks: { ...looks, [value]: next } })} />
+        </li>
+      ))}
+      {missing.map(({ text, count }) => (
+        <li key={text} className={classes.band}>
+          <span className={classes.bandRange}>{text}</span>
+          <button type="button" className={classes.show} onClick={() => onChange({ ...when, looks: { ...looks, [text]: { look: 'cool' } } })}>
+            give it a look ({count.toLocaleString('en')})
+          </button>
+        </li>
+      ))}
+    </ol>
+  );
+}

@@ -1,0 +1,39 @@
+import { MOVES, CHANGE_UNITS, type ChangeUnit, type ChangeWhen } from '../../../core/rules/kinds/change';
+import { PickWord } from '../parts/PickWord';
+import { ThresholdInput } from '../parts/ThresholdInput';
+import type { BenchKind, ConditionProps } from './bench-kind';
+
+export const changeBench: BenchKind<ChangeWhen> = {
+  title: 'Show what changed lately',
+  says: 'changed, rose or fell within the last hours or days',
+  // The page is not told the past of cells yet: a rule made here would stay silent.
+  suits: () => false,
+  Condition: ChangeCondition,
+};
+
+const UNIT_WORDS = Object.fromEntries(CHANGE_UNITS.map((unit) => [unit, unit])) as Record<ChangeUnit, string>;
+
+function ChangeCondition({ when, onChange }: ConditionProps<ChangeWhen>) {
+  const { within } = when;
+  return (
+    <>
+      <PickWord label="Move" value={when.is} words={MOVES} onPick={(is) => onChange({ ...when, is })} />{' '}
+      {within ? (
+        <>
+          within{' '}
+          <ThresholdInput
+            label="How many"
+            value={within.n}
+            format={null}
+            unit={null}
+            takes="number"
+            onChange={(n) => Number.isInteger(n) && Number(n) > 0 && onChange({ ...when, within: { ...within, n: Number(n) } })}
+          />{' '}
+          <PickWord label="Unit" value={within.unit} words={UNIT_WORDS} onPick={(unit) => onChange({ ...when, within: { ...within, unit } })} />
+        </>
+      ) : (
+        <>since {when.since}</>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,104 @@
+import { DATE_UNITS, DAYS_BY_TODAY, DAYS_GIVEN, daysGivenIn, type DateUnit, type DateWhen } from '../../../core/rules/kinds/date';
+import type { Operand } from '../../../core/rules/rule';
+import { isoFromSerial } from '../../../core/values/date-serial';
+import { serialInZone } from '../../../core/values/serial-in-zone';
+import { PickOperand } from '../parts/PickOperand';
+import { PickWord } from '../parts/PickWord';
+import { ThresholdInput } from '../parts/ThresholdInput';
+import type { BenchKind, ConditionProps } from './bench-kind';
+
+export const dateBench: BenchKind<DateWhen> = {
+  title: 'Judge dates by today',
+  says: 'past, due in the next days, this month, before a day, between two',
+  suits: ({ dates }) => dates > 0,
+  Condition: DateCondition,
+};
+
+const SPANS = {
+  last: 'is in the last',
+  next: 'is in the next',
+  this: 'is in this',
+  previous: 'is in the previous',
+  following: 'is in the following',
+} as const;
+const TESTS = { ...DAYS_BY_TODAY, ...SPANS, ...DAYS_GIVEN } as const;
+type Test = keyof typeof TESTS;
+
+const UNIT_WORDS = Object.fromEntries(DATE_UNITS.map((unit) => [unit, unit])) as Record<DateUnit, string>;
+const UNITS_WORDS = Object.fromEntries(DATE_UNITS.map((unit) => [unit, `${unit}s`])) as Record<DateUnit, string>;
+const today = (): string => isoFromSerial(Math.floor(serialInZone(Date.now())));
+
+function DateCondition({ when, field, fields, onChange }: ConditionProps<DateWhen>) {
+  const { is } = when;
+  const test = testOf(is);
+  const days = daysGivenIn(when);
+  const put = (at: number, operand: Operand) =>
+    onChange({ kind: 'date', is, to: is === 'between' ? (days.with(at, operand) as [Operand, Operand]) : operand });
+  const unit = typeof is === 'string' ? 'day' : 'unit' in is ? is.unit : (Object.values(is)[0] as DateUnit);
+  return (
+    <>
+      <PickWord label="Test" value={test} words={TESTS} onPick={(next) => onChange(withTest(when, next))} />
+      {typeof is === 'object' && 'unit' in is && (
+        <>
+          {' '}
+          <ThresholdInput
+            label="How many"
+            value={'last' in is ? is.last : is.next}
+            format={null}
+            unit={null}
+            takes="number"
+            onChange={(count) =>
+              isCount(count) && onChange({ kind: 'date', is: 'last' in is ? { ...is, last: Number(count) } : { ...is, next: Number(count) } })
+            }
+          />
+        </>
+      )}
+      {typeof is === 'object' && (
+        <>
+          {' '}
+          <PickWord
+            label="Unit"
+            value={unit}
+            words={'unit' in is && ('last' in is ? is.last : is.next) !== 1 ? UNITS_WORDS : UNIT_WORDS}
+            onPick={(next) => onChange({ kind: 'date', is: withUnit(is, next) })}
+          />
+        </>
+      )}
+      {days.map((day, at) => (
+        <span key={at}>
+          {at > 0 && ' and'}{' '}
+          <PickOperand
+            label={days.length > 1 ? (at ? 'Last day' : 'First day') : 'Day'}
+            operand={day}
+            field={field}
+            fields={fields}
+            takes="date"
+            outright={today()}
+            onChange={(next) => put(at, next)}
+          />
+        </span>
+      ))}
+    </>
+  );
+}
+
+const isCount = (count: unknown): boolean => Number.isInteger(count) && Number(count) >= 1 && Number(count) <= 100_000;
+
+const testOf = (is: DateWhen['is']): Test => (typeof is === 'string' ? is : (Object.keys(is).find((key) => key in SPANS) as Test));
+
+type Span = Exclude<DateWhen['is'], string>;
+
+function withUnit(is: Span, unit: DateUnit): Span {
+  if ('unit' in is) return { ...is, unit };
+  return { [testOf(is)]: unit } as unknown as Span;
+}
+
+/** The condition with another test, what it has in common with the one before kept. */
+function withTest(when: DateWhen, test: Test): DateWhen {
+  const [first = today(), second = first] = daysGivenIn(when);
+  if (test === 'between') return { kind: 'date', is: test, to: [first, second] };
+  if (test in DAYS_GIVEN) return { kind: 'date', is: test as keyof typeof DAYS_GIVEN, to: first };
+  if (test === 'last' || test === 'next') return { kind: 'date', is: { [test]: 7, unit: 'day' } as unknown as Span };
+  if (test in SPANS) return { kind: 'date', is: { [test]: 'week' } as unknown as Span };
+  return { kind: 'date', is: test as keyof typeof DAYS_BY_TODAY };
+}

@@ -1,0 +1,113 @@
+import { ICON_SETS, type IconSet } from '../../../core/looks/icon-sets';
+import type { IconsWhen } from '../../../core/rules/kinds/icons';
+import { counted } from '../../counted';
+import { LookIcon } from '../../legend/LookIcon';
+import classes from '../Bench.module.css';
+import { Pick } from '../parts/Pick';
+import { PickPer } from '../parts/PickPer';
+import { PickPosition } from '../parts/PickPosition';
+import { PickWord } from '../parts/PickWord';
+import { useOutcomeCounts } from '../use-outcome-counts';
+import type { BenchKind, ConditionProps } from './bench-kind';
+
+export const iconsBench: BenchKind<IconsWhen> = {
+  title: 'Put an icon beside each value',
+  says: 'three or five signs from low to high, told apart by shape',
+  suits: ({ numbers }) => numbers > 0,
+  Condition: IconsCondition,
+  Outcomes: IconsOutcomes,
+};
+
+function IconsCondition({ when, field, fields, onChange }: ConditionProps<IconsWhen>) {
+  const sets = (Object.keys(ICON_SETS) as IconSet[]).map((set) => ({ id: set, words: <SetWords set={set} /> }));
+  return (
+    <>
+      is a number, beside one of{' '}
+      <Pick
+        label="Icons"
+        value={when.set}
+        shown={<SetWords set={when.set} />}
+        options={sets}
+        onPick={(set) => onChange(withSet(when, set as IconSet))}
+      />{' '}
+      <PickWord
+        label="Order"
+        value={when.reverse ? 'falling' : 'rising'}
+        words={{ rising: 'from low to high', falling: 'from high to low' }}
+        onPick={(order) => onChange({ ...when, reverse: order === 'falling' })}
+      />{' '}
+      among <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} />, with{' '}
+      <PickWord
+        label="Value"
+        value={when.showValue === false ? 'hidden' : 'shown'}
+        words={{ shown: 'the value beside it', hidden: 'no value' }}
+        onPick={(value) => onChange({ ...when, showValue: value === 'shown' })}
+      />
+    </>
+  );
+}
+
+function SetWords({ set }: { readonly set: IconSet }) {
+  return (
+    <span className={classes.palette} role="img" aria-label={ICON_SETS[set].join(', ')}>
+      {ICON_SETS[set].map((name, index) => (
+        <LookIcon key={name} icon={{ set, index }} />
+      ))}
+    </span>
+  );
+}
+
+/** The cuts that still fit another set stay; five icons are cut at fifths of the numbers, three at a quarter and three quarters. */
+function withSet(when: IconsWhen, set: IconSet): IconsWhen {
+  const { hide: _, ...rest } = when;
+  const wanted = ICON_SETS[set].length - 1;
+  if (when.cuts.length === wanted) return { ...rest, set };
+  const shares = wanted === 4 ? [20, 40, 60, 80] : [25, 75];
+  return { ...rest, set, cuts: shares.map((percentile) => ({ at: { percentile } })) };
+}
+
+function IconsOutcomes({ when, field, onChange }: ConditionProps<IconsWhen>) {
+  const counts = useOutcomeCounts();
+  const names = ICON_SETS[when.set];
+  const toggle = (icon: number) => {
+    const hidden = when.hide ?? [];
+    onChange({ ...when, hide: hidden.includes(icon) ? hidden.filter((other) => other !== icon) : [...hidden, icon] });
+  };
+  return (
+    <ol className={classes.bands} aria-label="Icons">
+      {names.map((_, step) => {
+        const icon = when.reverse ? names.length - 1 - step : step;
+        const cut = when.cuts[step - 1];
+        const isHidden = when.hide?.includes(icon) === true;
+        return (
+          <li key={step} className={classes.band}>
+            <button type="button" className={classes.icon} aria-pressed={!isHidden} aria-label={`Draw ${names[icon]}`} onClick={() => toggle(icon)}>
+              <LookIcon icon={{ set: when.set, index: icon }} />
+            </button>
+            <span>
+              {cut ? (
+                <>
+                  <PickWord
+                    label={`Edge ${step}`}
+                    value={cut.edge ?? '>='}
+                    words={{ '>=': 'from', '>': 'above' }}
+                    onPick={(edge) => onChange({ ...when, cuts: when.cuts.with(step - 1, { ...cut, edge }) })}
+                  />{' '}
+                  <PickPosition
+                    label={`Cut ${step}`}
+                    position={cut.at}
+                    field={field}
+                    onChange={(at) => onChange({ ...when, cuts: when.cuts.with(step - 1, { ...cut, at }) })}
+                  />
+                </>
+              ) : (
+                'below that'
+              )}
+            </span>
+            <span>{counted(counts[icon] ?? 0, 'cell')}</span>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}

@@ -1,0 +1,96 @@
+import { KEY_OUTCOMES, type KeyOutcome, type KeyWhen } from '../../../core/rules/kinds/key';
+import { counted } from '../../counted';
+import classes from '../Bench.module.css';
+import { CellInput } from '../parts/CellInput';
+import { Pick } from '../parts/Pick';
+import { PickLook } from '../parts/PickLook';
+import { PickWord } from '../parts/PickWord';
+import { ThresholdInput } from '../parts/ThresholdInput';
+import { WordList } from '../parts/WordList';
+import { useOutcomeCounts } from '../use-outcome-counts';
+import type { BenchKind, ConditionProps } from './bench-kind';
+
+export const keyBench: BenchKind<KeyWhen> = {
+  title: 'Check answers against a key',
+  says: 'right, nearly right, wrong and empty, in one rule',
+  suits: ({ texts, numbers }) => texts + numbers > 0,
+  Condition: KeyCondition,
+  Outcomes: KeyOutcomes,
+};
+
+const NEARNESS = { 0: 'must be exact', 1: 'may be one letter off', 2: 'may be two letters off' } as const;
+
+function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>) {
+  const { expect } = when;
+  const kind = Array.isArray(expect) ? 'list' : 'field' in expect ? `field ${expect.field}` : 'cells';
+  const others = fields.filter((other) => other.id !== field?.id);
+  const options = [
+    { id: 'list', words: 'these answers, everywhere the same' },
+    { id: 'cells', words: 'cells of the sheet' },
+    ...others.map((other) => ({ id: `field ${other.id}`, words: `the record’s ${other.label}` })),
+  ];
+  const pick = (id: string) => {
+    if (id === 'list') onChange({ ...when, expect: ['answer'] });
+    else if (id === 'cells') onChange({ ...when, expect: { cells: 'B2:B9' } });
+    else onChange({ ...when, expect: { field: id.slice('field '.length) } });
+  };
+  const shown =
+    kind === 'list'
+      ? ''
+      : kind === 'cells'
+        ? 'cells'
+        : `the record’s ${fields.find((other) => `field ${other.id}` === kind)?.label ?? 'removed field'}`;
+  const { tolerance = 0 } = when;
+  return (
+    <>
+      answers <Pick label="Key" value={kind} shown={shown || 'one of these:'} options={options} onPick={pick} />{' '}
+      {Array.isArray(expect) && (
+        <WordList label="Answer" words={expect.map(String)} between="or" onChange={(words) => onChange({ ...when, expect: words })} />
+      )}
+      {'cells' in expect && (
+        <CellInput label="Cells of the key" value={expect.cells} takes="ranges" onChange={(cells) => onChange({ ...when, expect: { cells } })} />
+      )}
+      ; a word{' '}
+      <PickWord
+        label="Nearness"
+        value={String(when.near ?? 0) as '0' | '1' | '2'}
+        words={NEARNESS}
+        onPick={(near) => onChange({ ...when, near: Number(near) })}
+      />
+      , a number may be off by{' '}
+      <ThresholdInput
+        label="Tolerance"
+        value={tolerance}
+        format={null}
+        unit={null}
+        takes="any"
+        onChange={(amount) => isAmount(amount) && onChange({ ...when, tolerance: amount as number | string })}
+      />
+    </>
+  );
+}
+
+const isAmount = (amount: unknown): boolean =>
+  (typeof amount === 'number' && amount >= 0) || (typeof amount === 'string' && /^\d+(\.\d+)?\s*%$/.test(amount));
+
+const OUTCOME_WORDS: Record<KeyOutcome, string> = { empty: 'Not yet answered', right: 'Right', near: 'Nearly right', wrong: 'Wrong' };
+
+function KeyOutcomes({ when, onChange }: ConditionProps<KeyWhen>) {
+  const counts = useOutcomeCounts();
+  return (
+    <ol className={classes.bands} aria-label="Outcomes">
+      {KEY_OUTCOMES.map((outcome, at) => (
+        <li key={outcome} className={classes.band}>
+          <span className={classes.bandRange}>{OUTCOME_WORDS[outcome]}</span>
+          <PickLook
+            label={`Look of ${OUTCOME_WORDS[outcome].toLowerCase()}`}
+            value={when.looks[outcome] ?? null}
+            allowNone
+            onPick={(look) => onChange({ ...when, looks: { ...when.looks, [outcome]: look } })}
+          />
+          <span>{counted(counts[at] ?? 0, 'cell')}</span>
+        </li>
+      ))}
+    </ol>
+  );
+}

@@ -1,0 +1,111 @@
+import { ActionIcon } from '@mantine/core';
+import { IconPlus, IconX } from '@tabler/icons-react';
+import { SCHEMES, type SchemeName } from '../../../core/looks/schemes';
+import { ColorRamp } from '../../../core/looks/color-ramp';
+import type { ScaleWhen } from '../../../core/rules/kinds/scale';
+import classes from '../Bench.module.css';
+import { Pick } from '../parts/Pick';
+import { PickColor } from '../parts/PickColor';
+import { PickPer } from '../parts/PickPer';
+import { PickPosition } from '../parts/PickPosition';
+import { PickWord } from '../parts/PickWord';
+import type { BenchKind, ConditionProps } from './bench-kind';
+
+export const scaleBench: BenchKind<ScaleWhen> = {
+  title: 'Shade from low to high',
+  says: 'a fill between colours, by where the value stands',
+  suits: ({ numbers }) => numbers > 0,
+  Condition: ScaleCondition,
+  Outcomes: ScaleOutcomes,
+};
+
+function ScaleCondition({ when, field, fields, onChange }: ConditionProps<ScaleWhen>) {
+  const names = Object.keys(SCHEMES) as SchemeName[];
+  const shown = names.find((name) => sameColors(when, name));
+  /** The stops keep their places; their colours are read off the scheme at equal steps. */
+  const take = (name: SchemeName) => {
+    const ramp = new ColorRamp(SCHEMES[name].colors, 'oklab');
+    onChange({
+      ...when,
+      stops: when.stops.map((stop, at) => ({ ...stop, color: ramp.at(at / (when.stops.length - 1), evenly(SCHEMES[name].colors.length)) })),
+    });
+  };
+  return (
+    <>
+      is a number, shaded{' '}
+      <Pick
+        label="Colours"
+        value={shown ?? ''}
+        shown={shown ? SCHEMES[shown].words : 'in its own colours'}
+        options={names.map((name) => ({ id: name, words: <SchemeWords name={name} /> }))}
+        onPick={(name) => take(name as SchemeName)}
+      />{' '}
+      among <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} />, mixed{' '}
+      <PickWord
+        label="Mixed"
+        value={when.space ?? 'oklab'}
+        words={{ oklab: 'evenly for the eye', lab: 'in CIELAB', rgb: 'in plain RGB' }}
+        onPick={(space) => onChange({ ...when, space })}
+      />
+    </>
+  );
+}
+
+/** Positions from 0 to 1 at equal steps. */
+const evenly = (count: number): number[] => Array.from({ length: count }, (_, at) => at / (count - 1));
+
+const sameColors = (when: ScaleWhen, name: SchemeName): boolean => {
+  const { colors } = SCHEMES[name];
+  const ends = [when.stops[0]!.color, when.stops.at(-1)!.color];
+  return ends[0] === colors[0] && ends[1] === colors.at(-1);
+};
+
+function SchemeWords({ name }: { readonly name: SchemeName }) {
+  return (
+    <span className={classes.palette}>
+      <span className={classes.ramp} style={{ background: `linear-gradient(90deg, ${SCHEMES[name].colors.join(', ')})` }} />
+      {SCHEMES[name].words}
+    </span>
+  );
+}
+
+function ScaleOutcomes({ when, field, onChange }: ConditionProps<ScaleWhen>) {
+  const { stops } = when;
+  const put = (at: number, stop: Partial<ScaleWhen['stops'][number]>) => onChange({ ...when, stops: stops.with(at, { ...stops[at]!, ...stop }) });
+  const add = () => {
+    const ramp = new ColorRamp(
+      stops.map(({ color }) => color),
+      when.space ?? 'oklab',
+    );
+    const at = stops.length - 1;
+    onChange({ ...when, stops: stops.toSpliced(at, 0, { at: { percentile: 50 }, color: ramp.at((at - 0.5) / at, evenly(stops.length)) }) });
+  };
+  return (
+    <ol className={classes.bands} aria-label="Stops">
+      {stops.map((stop, at) => (
+        <li key={at} className={classes.band}>
+          <PickColor label={`Colour of stop ${at + 1}`} value={stop.color} onPick={(color) => put(at, { color })} />
+          <span>
+            at <PickPosition label={`Stop ${at + 1}`} position={stop.at} field={field} onChange={(next) => put(at, { at: next })} />
+          </span>
+          {stops.length > 2 && (
+            <ActionIcon
+              variant="subtle"
+              color="ink"
+              size="sm"
+              aria-label={`Remove stop ${at + 1}`}
+              onClick={() => onChange({ ...when, stops: stops.toSpliced(at, 1) })}
+            >
+              <IconX size={13} stroke={1.5} />
+            </ActionIcon>
+          )}
+        </li>
+      ))}
+      <li className={classes.band}>
+        <ActionIcon variant="default" size="sm" aria-label="Add a stop" onClick={add}>
+          <IconPlus size={13} stroke={1.5} />
+        </ActionIcon>
+      </li>
+    </ol>
+  );
+}

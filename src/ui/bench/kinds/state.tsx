@@ -1,0 +1,16 @@
+import { STATES, type StateWhen } from '../../../core/rules/kinds/state';
+import { PickWord } from '../parts/PickWord';
+import type { BenchKind, ConditionProps } from './bench-kind';
+
+export const stateBench: BenchKind<StateWhen> = {
+  title: 'Look for what is blank, filled or wrong',
+  says: 'blank, filled, an error, a number, a text, a date',
+  suits: () => true,
+  Condition: StateCondition,
+};
+
+const WORDS = Object.fromEntries(Object.entries(STATES).map(([name, { says }]) => [name, says])) as Record<StateWhen['is'], string>;
+
+function StateCondition({ when, onChange }: ConditionProps<StateWhen>) {
+  return <PickWord label="State" value={when.is} words={WORDS} onPick={(is) => onChange({ ...when, is })} />;
+}

@@ -1,0 +1,62 @@
+import { isPattern, isOpposite, TEXT_TESTS, type TextWhen } from '../../../core/rules/kinds/text';
+import type { Operand } from '../../../core/rules/rule';
+import { CellInput } from '../parts/CellInput';
+import { PickWord } from '../parts/PickWord';
+import { WordList } from '../parts/WordList';
+import type { BenchKind, ConditionProps } from './bench-kind';
+
+export const textBench: BenchKind<TextWhen> = {
+  title: 'Look for words',
+  says: 'contains, begins with, is or is not any of some words, or fits a pattern',
+  suits: ({ texts }) => texts > 0,
+  Condition: TextCondition,
+};
+
+const STRICTNESS = {
+  no: 'case and accents do not matter',
+  case: 'case matters',
+  accents: 'accents matter',
+  both: 'case and accents matter',
+} as const;
+type Strictness = keyof typeof STRICTNESS;
+
+function TextCondition({ when, onChange }: ConditionProps<TextWhen>) {
+  const words = when.any.filter((operand) => typeof operand === 'string' || typeof operand === 'number').map(String);
+  const others = when.any.filter((operand) => typeof operand === 'object');
+  const strictness: Strictness = when.case ? (when.accents ? 'both' : 'case') : when.accents ? 'accents' : 'no';
+  const put = (any: readonly Operand[]) => any.length && onChange({ ...when, any });
+  return (
+    <>
+      <PickWord label="Test" value={when.is} words={TEXT_TESTS} onPick={(is) => onChange({ ...when, is })} />{' '}
+      <WordList
+        label="Word"
+        words={words}
+        between={isOpposite(when.is) ? 'nor' : 'or'}
+        wrong={(word) => (when.is === 'pattern' && !isPattern(word) ? 'Not a pattern that can be read' : undefined)}
+        onChange={(next) => put([...next, ...others])}
+      />
+      {others.map((operand, at) =>
+        'cell' in operand ? (
+          <span key={at}>
+            {' '}
+            or what is in{' '}
+            <CellInput
+              label="Cell with a word"
+              value={operand.cell}
+              takes="cell"
+              onChange={(cell) => put([...words, ...others.with(at, { cell })])}
+            />
+          </span>
+        ) : null,
+      )}{' '}
+      (
+      <PickWord
+        label="What matters"
+        value={strictness}
+        words={STRICTNESS}
+        onPick={(choice) => onChange({ ...when, case: choice === 'case' || choice === 'both', accents: choice === 'accents' || choice === 'both' })}
+      />
+      )
+    </>
+  );
+}

@@ -1,0 +1,35 @@
+import { savedLooks, type Theme } from '../../core/looks/first-family';
+import { lookProperties, type BorderSide, type LookBar, type LookIcon } from '../../core/looks/look';
+import { ICON_SETS, type IconSet } from '../../core/looks/icon-sets';
+import { kindOf } from '../../core/rules/kinds/registry';
+import type { Rule } from '../../core/rules/rule';
+import { TOKENS } from '../theme/tokens';
+
+/** The colours that stand for an outcome in a picture. */
+export interface OutcomeColors {
+  readonly fill: string;
+  readonly line: string;
+}
+
+/** The colours that stand for each outcome of a rule, by its number; null where it has no look. */
+export function outcomeColors(rule: Rule, theme: Theme): readonly (OutcomeColors | null)[] {
+  const saved = savedLooks(theme);
+  const { ink, line } = TOKENS[theme];
+  const looks = kindOf(rule.when).outcomeLooks(rule.when) ?? [rule.look ?? null];
+  return looks.map((look) => {
+    if (!look) return null;
+    const properties = lookProperties(look, saved);
+    const fill = properties.get('fill');
+    const bar = properties.get('bar') as LookBar | undefined;
+    if (bar) return { fill: bar.color, line: bar.color };
+    const icon = properties.get('icon') as LookIcon | undefined;
+    if (icon && fill === undefined) return { fill: `color-mix(in srgb, ${ink} ${iconShare(icon)}%, ${line})`, line };
+    const text = properties.get('text') as string | undefined;
+    const border = properties.get('border.top') as BorderSide | undefined;
+    const edge = text ?? border?.color ?? ink;
+    return { fill: typeof fill === 'string' ? fill : edge, line: edge };
+  });
+}
+
+/** How dark an icon of a set stands in a picture: the higher, the darker. */
+const iconShare = ({ set, index }: LookIcon): number => (60 * index) / Math.max(1, ICON_SETS[set as IconSet].length - 1);

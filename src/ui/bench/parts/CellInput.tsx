@@ -1,0 +1,51 @@
+import { useEffect, useRef, useState } from 'react';
+import { parseAddress, parseRanges, writeArea } from '../../../core/sheet/address';
+import { selectedArea } from '../../grid/engine/selection';
+import { useSession } from '../../sheet/use-session';
+import classes from '../Bench.module.css';
+
+interface Props {
+  readonly label: string;
+  readonly value: string;
+  /** One cell, or ranges. */
+  readonly takes: 'cell' | 'ranges';
+  readonly onChange: (address: string) => void;
+}
+
+/** The address of cells: typed, or pointed at on the grid while this has the focus. */
+export function CellInput({ label, value, takes, onChange }: Props) {
+  const session = useSession();
+  const [typed, setTyped] = useState<string | null>(null);
+  const newest = useRef(onChange);
+  useEffect(() => {
+    newest.current = onChange;
+  });
+  const text = typed ?? value;
+  const isRead = (address: string) => (takes === 'cell' ? parseAddress(address) : parseRanges(address)) !== undefined;
+  return (
+    <input
+      className={classes.threshold}
+      aria-label={label}
+      aria-invalid={!isRead(text)}
+      title="Type an address, or click on the cell"
+      value={text}
+      size={Math.max(text.length, 3)}
+      onFocus={() =>
+        session.pointing.want((selection) => {
+          const area = selectedArea(selection);
+          setTyped(null);
+          newest.current(writeArea(takes === 'cell' ? { ...area, right: area.left, bottom: area.top } : area));
+        })
+      }
+      onChange={(event) => {
+        const next = event.currentTarget.value;
+        setTyped(next);
+        if (isRead(next)) onChange(next.toUpperCase());
+      }}
+      onBlur={() => {
+        session.pointing.want(null);
+        setTyped(null);
+      }}
+    />
+  );
+}

@@ -1,0 +1,18 @@
+import { Suspense } from 'react';
+import { LazyRuleFormula } from '../../formula/lazy-formula-editor';
+import classes from '../Bench.module.css';
+
+interface Props {
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (formula: string) => void;
+}
+
+/** A formula of a rule. What cannot be read is told, and the last one that could stays at work. */
+export function FormulaInput({ label, value, onChange }: Props) {
+  return (
+    <Suspense fallback={<b>{value}</b>}>
+      <LazyRuleFormula label={label} value={value} onChange={onChange} className={classes.formula} />
+    </Suspense>
+  );
+}

@@ -1,0 +1,106 @@
+import type { Typed } from '../../../core/rules/read-threshold';
+import type { Operand } from '../../../core/rules/rule';
+import { cellAddress } from '../../../core/sheet/address';
+import type { ShownField } from '../../../protocol/engine-messages';
+import { useSession } from '../../sheet/use-session';
+import { CellInput } from './CellInput';
+import { FormulaInput } from './FormulaInput';
+import { Pick, type PickOption } from './Pick';
+import { ThresholdInput } from './ThresholdInput';
+
+interface Props {
+  readonly label: string;
+  readonly operand: Operand;
+  /** The field that is compared. */
+  readonly field: ShownField | undefined;
+  /** Fields of the same record that may be compared with; none where the operand is the same for all records. */
+  readonly fields: readonly ShownField[];
+  readonly takes: 'number' | 'any' | 'date';
+  /** What stands here where a value is given outright. */
+  readonly outright: Typed;
+  readonly onChange: (operand: Operand) => void;
+}
+
+/** What is compared with: a value, what a cell holds, another field of the record with a tolerance, or what a formula gives. */
+export function PickOperand({ label, operand, field, fields, takes, outright, onChange }: Props) {
+  const session = useSession();
+  const others = fields.filter((other) => other.id !== field?.id);
+  const options: PickOption[] = [
+    { id: 'value', words: takes === 'date' ? 'a day' : 'a value' },
+    { id: 'cell', words: 'what a cell holds' },
+    { id: 'formula', words: 'what a formula gives' },
+    ...others.map((other) => ({ id: `field ${other.id}`, words: `the record’s ${other.label}` })),
+  ];
+  const pick = (id: string) => {
+    const { column, position } = session.get().selection.anchor;
+    const address = cellAddress(column, position);
+    if (id === 'value') onChange(outright);
+    else if (id === 'cell') onChange({ cell: address });
+    else if (id === 'formula') onChange({ formula: `=${absolute(address)}` });
+    else onChange({ field: id.slice('field '.length) });
+  };
+  const kind = <Pick label={`${label} is`} value={kindOf(operand)} shown={wordsOf(operand, fields)} options={options} onPick={pick} />;
+  if (typeof operand !== 'object')
+    return (
+      <>
+        <ThresholdInput
+          label={label}
+          value={operand}
+          format={takes === 'date' ? null : (field?.format ?? null)}
+          unit={typeof operand === 'number' ? (field?.unit ?? null) : null}
+          takes={takes}
+          onChange={onChange}
+        />{' '}
+        {kind}
+      </>
+    );
+  if ('cell' in operand)
+    return (
+      <>
+        {kind} <CellInput label={label} value={operand.cell} takes="cell" onChange={(cell) => onChange({ cell })} />
+      </>
+    );
+  if ('formula' in operand)
+    return (
+      <>
+        {kind} <FormulaInput label={label} value={operand.formula} onChange={(formula) => onChange({ formula })} />
+      </>
+    );
+  return (
+    <>
+      {kind}, changed by{' '}
+      <ThresholdInput
+        label={`${label}: tolerance`}
+        value={Number(((operand.times ?? 1) - 1).toPrecision(12))}
+        format="0%"
+        unit={null}
+        takes="number"
+        onChange={(share) => onChange({ ...operand, times: Number((1 + Number(share)).toPrecision(12)) })}
+      />{' '}
+      and{' '}
+      <ThresholdInput
+        label={`${label}: amount added`}
+        value={operand.plus ?? 0}
+        format={null}
+        unit={null}
+        takes="number"
+        onChange={(plus) => onChange({ ...operand, plus: Number(plus) })}
+      />
+    </>
+  );
+}
+
+const absolute = (address: string): string => address.replace(/^([A-Z]+)(\d+)$/, '$$$1$$$2');
+
+function kindOf(operand: Operand): string {
+  if (typeof operand !== 'object') return 'value';
+  if ('cell' in operand) return 'cell';
+  return 'formula' in operand ? 'formula' : `field ${operand.field}`;
+}
+
+function wordsOf(operand: Operand, fields: readonly ShownField[]): string {
+  if (typeof operand !== 'object') return '▾';
+  if ('cell' in operand) return 'what is in cell';
+  if ('formula' in operand) return 'what this gives:';
+  return `the record’s ${fields.find((field) => field.id === operand.field)?.label ?? 'removed field'}`;
+}

@@ -1,0 +1,96 @@
+import type { Position } from '../../../core/rules/positions';
+import { cellAddress } from '../../../core/sheet/address';
+import type { ShownField } from '../../../protocol/engine-messages';
+import { useSession, useSessionState } from '../../sheet/use-session';
+import { CellInput } from './CellInput';
+import { FormulaInput } from './FormulaInput';
+import { Pick } from './Pick';
+import { ThresholdInput } from './ThresholdInput';
+
+const WORDS = {
+  number: 'the value',
+  least: 'the least',
+  greatest: 'the greatest',
+  percentile: 'the percentile',
+  percent: 'the percent of the way',
+  cell: 'what is in cell',
+  formula: 'what this gives:',
+} as const;
+type Kind = keyof typeof WORDS;
+
+interface Props {
+  readonly label: string;
+  readonly position: Position;
+  readonly field: ShownField | undefined;
+  readonly onChange: (position: Position) => void;
+  /** Offers to leave the end to the values. */
+  readonly auto?: { readonly isChosen: boolean; readonly onPick: () => void };
+}
+
+/** Where on the scale of the numbers something stands. */
+export function PickPosition({ label, position, field, onChange, auto }: Props) {
+  const session = useSession();
+  const median = useSessionState((state) => state.profile?.profile.median);
+  const kind = kindOf(position);
+  const pick = (id: string) => {
+    const { column, position: row } = session.get().selection.anchor;
+    const made: Record<Kind, () => Position> = {
+      number: () => (median === undefined || Number.isNaN(median) ? 0 : median),
+      least: () => 'least',
+      greatest: () => 'greatest',
+      percentile: () => ({ percentile: 50 }),
+      percent: () => ({ percent: 50 }),
+      cell: () => ({ cell: cellAddress(column, row) }),
+      formula: () => ({ formula: '=0' }),
+    };
+    if (id === 'auto') auto?.onPick();
+    else onChange(made[id as Kind]());
+  };
+  const options = [
+    ...(auto ? [{ id: 'auto', words: 'zero or the values’ own end' }] : []),
+    ...(Object.keys(WORDS) as Kind[]).map((id) => ({
+      id,
+      words: id === 'cell' ? 'what a cell holds' : id === 'formula' ? 'what a formula gives' : WORDS[id],
+    })),
+  ];
+  const isAuto = auto?.isChosen === true;
+  const number = (value: number, name: string, change: (value: number) => void) => (
+    <ThresholdInput
+      label={name}
+      value={value}
+      format={kind === 'number' ? (field?.format ?? null) : null}
+      unit={kind === 'number' ? (field?.unit ?? null) : null}
+      takes="number"
+      onChange={(next) => change(Number(next))}
+    />
+  );
+  return (
+    <>
+      <Pick
+        label={`${label} is`}
+        value={isAuto ? 'auto' : kind}
+        shown={isAuto ? 'zero or the values’ own end' : WORDS[kind]}
+        options={options}
+        onPick={pick}
+      />{' '}
+      {!isAuto && typeof position === 'number' && number(position, label, onChange)}
+      {!isAuto &&
+        typeof position === 'object' &&
+        'percentile' in position &&
+        number(position.percentile, label, (percentile) => onChange({ percentile }))}
+      {!isAuto && typeof position === 'object' && 'percent' in position && number(position.percent, label, (percent) => onChange({ percent }))}
+      {!isAuto && typeof position === 'object' && 'cell' in position && (
+        <CellInput label={label} value={position.cell} takes="cell" onChange={(cell) => onChange({ cell })} />
+      )}
+      {!isAuto && typeof position === 'object' && 'formula' in position && (
+        <FormulaInput label={label} value={position.formula} onChange={(formula) => onChange({ formula })} />
+      )}
+    </>
+  );
+}
+
+function kindOf(position: Position): Kind {
+  if (typeof position === 'number') return 'number';
+  if (typeof position === 'string') return position;
+  return (['percentile', 'percent', 'cell'] as const).find((kind) => kind in position) ?? 'formula';
+}

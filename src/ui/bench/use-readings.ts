@@ -1,0 +1,21 @@
+import { useEffect, useState } from 'react';
+import type { FormulaReadings } from '../../core/rules/formula-readings';
+import { useSession, useSessionState } from '../sheet/use-session';
+
+/** How the formula of the rule on the bench reads at several cells, the selected one among them; null until that is known. */
+export function useReadings(): FormulaReadings | null {
+  const session = useSession();
+  const legend = useSessionState((state) => state.legend);
+  const rule = useSessionState((state) => state.bench?.draft.id);
+  const anchor = useSessionState((state) => state.selection.anchor);
+  const [readings, setReadings] = useState<FormulaReadings | null>(null);
+  useEffect(() => {
+    if (rule === undefined) return;
+    let isStale = false;
+    void session.ask({ kind: 'ask-readings', rule, at: anchor }).then((answer) => !isStale && setReadings(answer));
+    return () => {
+      isStale = true;
+    };
+  }, [session, legend, rule, anchor]);
+  return readings;
+}

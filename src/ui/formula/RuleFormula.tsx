@@ -1,0 +1,98 @@
+'use client';
+
+import { completionStatus } from '@codemirror/autocomplete';
+import { historyKeymap, standardKeymap } from '@codemirror/commands';
+import { EditorState } from '@codemirror/state';
+import { EditorView, keymap } from '@codemirror/view';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { parseFormula } from '../../core/formula/parse-formula';
+import { wantsReference } from '../../core/formula/typed-formula';
+import { writeArea } from '../../core/sheet/address';
+import { selectedArea } from '../grid/engine/selection';
+import { useSession } from '../sheet/use-session';
+import { formulaExtensions } from './formula-extensions';
+import { stepAnchorsHere, takeCompletion } from './formula-commands';
+import { surroundingsOf } from './surroundings';
+
+interface Props {
+  readonly label: string;
+  readonly value: string;
+  readonly className: string | undefined;
+  readonly onChange: (formula: string) => void;
+}
+
+/** Where the formula of a rule is typed: with everything that formulas in cells have, pointing at cells included. */
+export default function RuleFormula({ label, value, className, onChange }: Props) {
+  const session = useSession();
+  const host = useRef<HTMLSpanElement>(null);
+  const view = useRef<EditorView>(null);
+  const newest = useRef({ value, onChange });
+  const [mistake, setMistake] = useState<string | null>(null);
+  useEffect(() => {
+    newest.current = { value, onChange };
+  });
+
+  useLayoutEffect(() => {
+    const tell = (text: string): void => {
+      const wrong = mistakeIn(text);
+      setMistake(wrong);
+      if (wrong === null && text !== newest.current.value) newest.current.onChange(text);
+    };
+    const made = new EditorView({
+      parent: host.current!,
+      state: EditorState.create({
+        doc: newest.current.value,
+        extensions: [
+          keymap.of([
+            { key: 'Tab', run: (target) => completionStatus(target.state) === 'active' && takeCompletion(target) },
+            { key: 'Enter', run: (target) => completionStatus(target.state) !== 'active' || takeCompletion(target) },
+            { key: 'F8', run: stepAnchorsHere },
+            ...historyKeymap,
+            ...standardKeymap,
+          ]),
+          ...formulaExtensions(() => surroundingsOf(session.get().frame), label),
+          EditorView.updateListener.of((update) => update.docChanged && tell(update.state.doc.toString())),
+          EditorView.domEventHandlers({
+            focus: () => session.pointing.want((selection) => pointInto(made, writeArea(selectedArea(selection)))),
+            blur: () => session.pointing.want(null),
+          }),
+        ],
+      }),
+    });
+    view.current = made;
+    return () => made.destroy();
+  }, [session, label]);
+
+  // Changed elsewhere, by an undo or by others.
+  useEffect(() => {
+    const { current } = view;
+    if (!current || current.hasFocus || current.state.doc.toString() === value) return;
+    current.dispatch({ changes: { from: 0, to: current.state.doc.length, insert: value } });
+  }, [value]);
+
+  return (
+    <>
+      <span ref={host} className={className} />
+      {mistake !== null && (
+        <span className={className} role="alert" data-mistake>
+          {mistake}
+        </span>
+      )}
+    </>
+  );
+}
+
+function mistakeIn(text: string): string | null {
+  if (!isFormulaInput(text) || text.trim() === '=') return 'A formula begins with = and goes on.';
+  const wrong = parseFormula(text).diagnostics[0];
+  return wrong ? `${wrong.message} (character ${wrong.from + 1})` : null;
+}
+
+/** Puts a reference where one may stand, or in the place of the one that was pointed at just before. */
+function pointInto(view: EditorView, reference: string): void {
+  const { from, to, head } = view.state.selection.main;
+  const text = view.state.doc.toString();
+  if (from === to && !wantsReference(text, head)) return;
+  view.dispatch({ changes: { from, to, insert: reference }, selection: { anchor: from, head: from + reference.length } });
+}

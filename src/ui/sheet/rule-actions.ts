@@ -1,0 +1,228 @@
+import { nanoid } from 'nanoid';
+import { FIRST_FAMILY } from '../../core/looks/first-family';
+import { kindOf, KINDS, type KindName } from '../../core/rules/kinds/registry';
+import { isSameRule } from '../../core/rules/is-same-rule';
+import type { RuleProfile } from '../../core/rules/profile-rule';
+import type { RuleIdea } from '../../core/rules/rule-idea';
+import type { Rule } from '../../core/rules/rule';
+import { sensibleProfile } from '../../core/rules/sensible-profile';
+import { ruleSentence } from '../../core/rules/sentence-words';
+import type { StoredRule } from '../../core/sheet/change';
+import type { RuleId } from '../../core/sheet/ids';
+import { cellAddress } from '../../core/sheet/address';
+import { keysAt } from '../../core/sheet/keys-at';
+import type { LegendEntry } from '../../protocol/engine-messages';
+import { selectCell, selectedArea } from '../grid/engine/selection';
+import type { Session } from './session';
+
+/** What a person does to the rules of an open sheet: mostly to the one on the bench. */
+export class RuleActions {
+  private draftSending: 'no' | 'yes' | 'again' = 'no';
+  private profileSending: 'no' | 'yes' | 'again' = 'no';
+
+  constructor(private readonly session: Session) {}
+
+  /** Keeps the bench in step with the rule that lies on it, while nobody is changing it there: others may, and so may an undo. */
+  follow(): void {
+    const { bench, legend } = this.session.get();
+    if (bench?.kept && isSameRule(bench.draft.rule, bench.kept.rule)) {
+      const entry = legend.find(({ id }) => id === bench.draft.id);
+      if (!entry) return this.leaveBench();
+      if (!entry.isDraft && !isSameRule(entry.rule, bench.kept.rule)) {
+        const kept = this.storedRule(entry);
+        this.session.set({ bench: { ...bench, draft: kept, kept } });
+      }
+    }
+    this.readProfile();
+  }
+
+  spotlight(rule: RuleId | null): void {
+    this.session.set({ spotlight: rule });
+    void this.session.ask({ kind: 'spotlight', rule });
+  }
+
+  /** What the selected fields hold, for making a rule over them; undefined before the sheet is open. */
+  async profileSelected(): Promise<RuleProfile | undefined> {
+    const fields = this.selectedFields();
+    if (fields.length === 0) return undefined;
+    const found = await this.session.ask({ kind: 'ask-profile', rule: '', reads: { fields }, thresholds: [] });
+    return { ...found, profile: sensibleProfile(found.profile) };
+  }
+
+  /** Puts a new rule of a kind on the bench, with thresholds taken from what the selected fields hold. */
+  async newRule(kind: KindName): Promise<void> {
+    const found = await this.profileSelected();
+    if (!found) return;
+    const isMatch = KINDS[kind].outcomes === 'match';
+    const { frame, selection } = this.session.get();
+    const firstCell = cellAddress(selectedArea(selection).left, frame?.frozenRows ?? 0);
+    const when = KINDS[kind].defaults({ ...found.profile, firstCell });
+    this.begin({ reads: { fields: this.selectedFields() }, when, paints: 'cell', settles: false, ...(isMatch ? { look: { look: 'watch' } } : {}) });
+  }
+
+  /** The fields that a new rule would read. */
+  private selectedFields(): string[] {
+    const { frame, selection } = this.session.get();
+    const { left, right } = selectedArea(selection);
+    return (frame?.fields ?? []).slice(left, right + 1).map((field) => field.id);
+  }
+
+  /** Puts a new rule on the bench. It comes first, so that it is seen, or at a place given. */
+  begin(idea: RuleIdea, place = 0): void {
+    const { frame, legend } = this.session.get();
+    if (!frame) return;
+    const id = nanoid(10);
+    const rule: Rule = { id, name: '', on: true, ...idea };
+    this.spotlight(null);
+    // The bench and the style shelf together would leave too little of the sheet.
+    this.session.set({
+      bench: { draft: { id, key: keysAt(legend, place, 1)[0]!, rule }, kept: null, namesItself: true },
+      profile: null,
+      panel: null,
+    });
+    this.changeDraft(rule);
+  }
+
+  /** Puts a kept rule on the bench and lights its cells. */
+  openRule(id: RuleId): void {
+    const entry = this.session.get().legend.find((candidate) => candidate.id === id);
+    if (!entry) return;
+    const kept = this.storedRule(entry);
+    const { frame } = this.session.get();
+    this.session.set({
+      bench: { draft: kept, kept, namesItself: frame !== null && kept.rule.name === ruleSentence(frame.fields, kept.rule) },
+      profile: null,
+      panel: null,
+    });
+    void this.session.ask({ kind: 'draft', rule: null });
+    this.spotlight(id);
+    this.readProfile();
+    void this.showMatch(-1);
+  }
+
+  /** Selects the next cell below a position that the rule on the bench gives a look. */
+  async showMatch(after = this.session.get().selection.anchor.position): Promise<void> {
+    const rule = this.session.get().bench?.draft.id;
+    if (rule === undefined) return;
+    const cell = await this.session.ask({ kind: 'ask-match', rule, after });
+    if (!cell) return;
+    this.session.show(selectCell(cell));
+  }
+
+  /** Changes the rule on the bench; the sheet shows it at once, others see it when it is kept. */
+  changeDraft(rule: Rule): void {
+    const { bench, frame } = this.session.get();
+    if (!bench || !frame) return;
+    const named = bench.namesItself ? { ...rule, name: ruleSentence(frame.fields, rule).slice(0, 200) } : rule;
+    this.session.set({ bench: { ...bench, draft: { ...bench.draft, rule: named } } });
+    void this.sendDraft();
+  }
+
+  nameDraft(name: string): void {
+    const { bench } = this.session.get();
+    if (!bench) return;
+    this.session.set({ bench: { ...bench, namesItself: name === '' } });
+    this.changeDraft({ ...bench.draft.rule, name });
+  }
+
+  /** Only the latest draft is sent while the engine is at work, so that dragging never runs ahead of it. */
+  private async sendDraft(): Promise<void> {
+    if (this.draftSending !== 'no') {
+      this.draftSending = 'again';
+      return;
+    }
+    do {
+      this.draftSending = 'yes';
+      await this.session.ask({ kind: 'draft', rule: this.session.get().bench?.draft ?? null });
+    } while ((this.draftSending as string) === 'again');
+    this.draftSending = 'no';
+  }
+
+  private readProfile(): void {
+    if (!this.session.get().bench) return;
+    if (this.profileSending !== 'no') {
+      this.profileSending = 'again';
+      return;
+    }
+    this.profileSending = 'yes';
+    const { rule } = this.session.get().bench!.draft;
+    void this.session
+      .ask({
+        kind: 'ask-profile',
+        rule: rule.id,
+        reads: rule.reads,
+        thresholds: kindOf(rule.when)
+          .thresholds(rule.when)
+          .map(({ value }) => value),
+      })
+      .then((profile) => {
+        const again = this.profileSending === 'again';
+        this.profileSending = 'no';
+        if (this.session.get().bench) this.session.set({ profile });
+        if (again) this.readProfile();
+      });
+  }
+
+  /** Keeps the rule on the bench, for everybody. */
+  keepDraft(): void {
+    const { bench } = this.session.get();
+    if (!bench) return;
+    this.putRules([bench.draft]);
+    this.session.set({ bench: { ...bench, kept: bench.draft } });
+    void this.session.ask({ kind: 'draft', rule: null });
+  }
+
+  /** Keeps the rule on the bench and begins the next one after it: on the same cells, of the same kind, with the next look. */
+  keepAndGoOn(): void {
+    const { bench, legend } = this.session.get();
+    if (!bench) return;
+    const { id, name: _, on: __, trials: ___, ...idea } = bench.draft.rule;
+    this.keepDraft();
+    const next = FIRST_FAMILY[(FIRST_FAMILY.findIndex((look) => look.id === idea.look?.look) + 1) % FIRST_FAMILY.length]!;
+    this.begin({ ...idea, ...(idea.look ? { look: { look: next.id } } : {}) }, legend.findIndex((entry) => entry.id === id) + 1);
+  }
+
+  /** Takes the rule off the bench; what was not kept is as it was. */
+  leaveBench(): void {
+    this.session.set({ bench: null, profile: null });
+    this.spotlight(null);
+    void this.session.ask({ kind: 'draft', rule: null });
+  }
+
+  switchRule(entry: LegendEntry): void {
+    this.putRules([{ ...this.storedRule(entry), rule: { ...entry.rule, on: !entry.rule.on } }]);
+  }
+
+  duplicateRule(entry: LegendEntry): void {
+    const id = nanoid(10);
+    const place = this.session.get().legend.findIndex(({ id: candidate }) => candidate === entry.id) + 1;
+    this.putRules([
+      { id, key: keysAt(this.session.get().legend, place, 1)[0]!, rule: { ...entry.rule, id, name: `${entry.rule.name} (copy)`.slice(0, 200) } },
+    ]);
+  }
+
+  /** Moves a rule to a place in the order of precedence, counted from 0. */
+  moveRule(id: RuleId, to: number): void {
+    const { bench, legend } = this.session.get();
+    const entry = legend.find((candidate) => candidate.id === id);
+    const rest = legend.filter((candidate) => candidate.id !== id);
+    if (!entry || to < 0 || to > rest.length) return;
+    const key = keysAt(rest, to, 1)[0]!;
+    if (bench?.draft.id === id) this.session.set({ bench: { ...bench, draft: { ...bench.draft, key } } });
+    if (!entry.isDraft) this.putRules([{ ...this.storedRule(entry), key }]);
+    else void this.sendDraft();
+  }
+
+  removeRule(id: RuleId): void {
+    if (this.session.get().bench?.draft.id === id) this.leaveBench();
+    void this.session.ask({ kind: 'change', operations: [{ kind: 'remove-rules', rules: [id] }] });
+  }
+
+  private putRules(rules: readonly StoredRule[]): void {
+    void this.session.ask({ kind: 'change', operations: [{ kind: 'put-rules', rules }] });
+  }
+
+  private storedRule({ id, key, rule }: LegendEntry): StoredRule {
+    return { id, key, rule };
+  }
+}
