@@ -84,3 +84,11 @@ export function readPasted(table: string | readonly (readonly string[])[]): read
   const read = text.includes('"') ? readCsv(text, '\t') : null;
   return read && 'rows' in read ? read.rows : text.split(/\r?\n/).map((line) => line.split('\t'));
 }
+
+/** One cell in each place of an area. Its formula moves along. */
+export const spread = (cell: PastedCell, { left, top, right, bottom }: Area): PastedCell[][] =>
+  Array.from({ length: bottom - top + 1 }, (_, down) =>
+    Array.from({ length: right - left + 1 }, (__, across) =>
+      cell.by ? { ...cell, by: { columns: cell.by.columns + across, rows: cell.by.rows + down } } : cell,
+    ),
+  );

@@ -3,6 +3,10 @@ import { columnLetters } from '../core/sheet/address';
 import { shownAt } from '../core/sheet/shown-cell';
 import { holdRanges } from '../core/formula/hold-ranges';
 import { withFollowers } from '../core/rules/follow-layout';
+import type { Advice } from '../core/rules/advice/advice';
+import { adviceKey } from '../core/rules/advice/advice-key';
+import { adviseOn, ADVISERS, type AdviceCode } from '../core/rules/advice/registry';
+import { judgeTrial } from '../core/rules/judge-trial';
 import { formulaReadings } from '../core/rules/formula-readings';
 import { profileRule } from '../core/rules/profile-rule';
 import { inRow, keepReferences, showReferences } from '../core/formula/keep-references';
@@ -20,7 +24,7 @@ import type { Theme } from '../core/looks/first-family';
 import type { RowId, RuleId, SheetId } from '../core/sheet/ids';
 import { unpackSheet } from '../protocol/packed-sheet';
 import type { Area, CellAnswer, CopiedText, Event, Filter, Place, Request, SheetFrame } from '../protocol/engine-messages';
-import { copyArea, pastedCells, readPasted, type Copied } from './clipboard';
+import { copyArea, pastedCells, readPasted, spread, type Copied } from './clipboard';
 import { legendOf, shownFields } from './legend-of';
 import { LiveLink } from './live-link';
 import { edgeFrom } from './edge-from';
@@ -69,12 +73,13 @@ export class Engine {
   /** Answers a request in its turn. Fails in words for the person who asked. */
   async answer(request: Request): Promise<unknown> {
     if (request.kind === 'stop') return this.turns.stop();
+    if (request.kind === 'ask-advice') return this.advice();
     if (request.kind !== 'open') return this.turns.take(() => this.answerNow(request));
     this.theme = request.theme;
     return this.open(request.sheet);
   }
 
-  private answerNow(request: Exclude<Request, { kind: 'open' | 'stop' }>): unknown {
+  private answerNow(request: Exclude<Request, { kind: 'open' | 'stop' | 'ask-advice' }>): unknown {
     switch (request.kind) {
       case 'look-at':
         this.area = request.area;
@@ -122,6 +127,8 @@ export class Engine {
         return this.cell(request.selection.anchor);
       case 'ask-match':
         return this.match(request.rule, request.after);
+      case 'ask-trials':
+        return request.values.map((value) => judgeTrial(request.rule, value, this.opened.evaluation.world));
       case 'ask-readings':
         return formulaReadings(this.opened.evaluation, request.rule, request.at) ?? null;
       case 'ask-profile':
@@ -258,6 +265,19 @@ export class Engine {
     return findCells(this.sheet, wanted, wanted.painted === undefined ? undefined : isPainted).slice(0, MOST_FOUND);
   }
 
+  /** Each adviser has a turn of its own, so that nobody waits for all of them. */
+  private async advice(): Promise<Advice[]> {
+    const found: Advice[] = [];
+    for (const code of Object.keys(ADVISERS) as AdviceCode[]) {
+      await this.turns.take(() => {
+        const { evaluation, saved } = this.opened;
+        found.push(...adviseOn(code, { evaluation, saved, stored: this.opened.rulesAtWork() }));
+      });
+      await new Promise((resolve) => setTimeout(resolve));
+    }
+    return found.filter((advice) => !this.sheet.parts.has(adviceKey(advice)));
+  }
+
   private copy(area: Area): CopiedText {
     const { copied, text } = copyArea(this.opened, area, nanoid(10));
     this.copied = copied;
@@ -373,11 +393,3 @@ const changedItems = (operations: readonly Operation[]): number =>
 
 const goneWhileTyping = (input: string): string =>
   `Somebody removed the record or field while you typed into it. What you typed was: ${input.slice(0, 500)}`;
-
-/** One cell in each place of an area. Its formula moves along. */
-const spread = (cell: PastedCell, { left, top, right, bottom }: Area): PastedCell[][] =>
-  Array.from({ length: bottom - top + 1 }, (_, down) =>
-    Array.from({ length: right - left + 1 }, (__, across) =>
-      cell.by ? { ...cell, by: { columns: cell.by.columns + across, rows: cell.by.rows + down } } : cell,
-    ),
-  );

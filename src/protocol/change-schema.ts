@@ -9,7 +9,7 @@ import type { Change, StoredRule } from '../core/sheet/change';
 import type { Field } from '../core/sheet/field';
 import { ROW_ROLES } from '../core/sheet/row-role';
 import { MOST_ALLOWED } from '../core/sheet/allowed-values';
-import { nameKey, type Bands, type Freeze, type Merge, type NamedRange } from '../core/sheet/sheet-part';
+import { nameKey, type Bands, type Dismissal, type Freeze, type Merge, type NamedRange } from '../core/sheet/sheet-part';
 
 const id = Joi.string()
   .pattern(/^[\w-]+$/)
@@ -88,9 +88,13 @@ const part = Joi.object().when('.kind', {
       }),
     },
     { is: 'freeze', then: Joi.object<Freeze>({ id: Joi.valid('freeze').required(), kind: Joi.string(), through: id.required() }) },
+    {
+      is: 'dismissal',
+      then: Joi.object<Dismissal>({ id: id.required(), kind: Joi.string(), reason: Joi.string().allow('').max(500).required() }),
+    },
     { is: 'bands', then: Joi.object<Bands>({ id: Joi.valid('bands').required(), kind: Joi.string() }) },
   ],
-  otherwise: Joi.object({ kind: Joi.valid('name', 'merge', 'freeze', 'bands').required() }).unknown(),
+  otherwise: Joi.object({ kind: Joi.valid('name', 'merge', 'freeze', 'bands', 'dismissal').required() }).unknown(),
 });
 
 const partId = Joi.string().min(1).max(100);

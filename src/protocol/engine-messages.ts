@@ -1,8 +1,9 @@
+import type { Advice } from '../core/rules/advice/advice';
 import type { LookProperty } from '../core/looks/look';
 import type { Theme } from '../core/looks/first-family';
 import type { FormulaReadings } from '../core/rules/formula-readings';
 import type { RuleProfile } from '../core/rules/profile-rule';
-import type { Problem, Reads, Rule } from '../core/rules/rule';
+import type { Problem, Reads, Rule, Trial } from '../core/rules/rule';
 import type { TraceStep } from '../core/rules/trace';
 import type { Operation, StoredRule } from '../core/sheet/change';
 import type { FieldId, RowId, RuleId, SheetId } from '../core/sheet/ids';
@@ -85,6 +86,10 @@ export type Request =
   | { readonly kind: 'ask-match'; readonly rule: RuleId; readonly after: number }
   /** How the formula of a rule reads at some cells, one of them given. */
   | { readonly kind: 'ask-readings'; readonly rule: RuleId; readonly at: Place }
+  /** What a rule makes of values by themselves. */
+  | { readonly kind: 'ask-trials'; readonly rule: Rule; readonly values: readonly Trial['value'][] }
+  /** Asks what there is to say of the rules; what was dismissed is left out. */
+  | { readonly kind: 'ask-advice' }
   | { readonly kind: 'ask-profile'; readonly rule: RuleId; readonly reads: Reads; readonly thresholds: readonly number[] };
 
 /** What a request is answered with. */
@@ -102,6 +107,8 @@ export interface Answers {
   readonly select: CellAnswer | null;
   readonly 'ask-match': Place | null;
   readonly 'ask-profile': RuleProfile;
+  readonly 'ask-trials': readonly Trial['expect'][];
+  readonly 'ask-advice': readonly Advice[];
   readonly 'ask-readings': FormulaReadings | null;
 }
 export type AnswerOf<K extends Request['kind']> = K extends keyof Answers ? Answers[K] : null;

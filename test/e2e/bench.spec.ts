@@ -4,13 +4,6 @@ import { makeSheet, SheetPage } from './sheet-page';
 const OXYGEN = ['3', '4', '4.5', '5', '5.5', '6', '7', '8', '9', '10'];
 const ROWS = [['Station', 'Oxygen', 'Planned'], ...OXYGEN.map((value, at) => [at % 2 ? 'Alder' : 'Birch', value, '6'])];
 
-async function newRule(sheet: SheetPage, address: string, kind: RegExp) {
-  await sheet.cell(address).click();
-  await sheet.legend.getByRole('button', { name: 'New rule' }).click();
-  await sheet.page.getByRole('menuitem', { name: kind }).click();
-  await expect(sheet.bench).toBeVisible();
-}
-
 const threshold = (sheet: SheetPage) => sheet.bench.getByRole('textbox', { name: 'Threshold', exact: true });
 
 async function dragThreshold(page: Page, sheet: SheetPage, byPx: number) {
@@ -25,7 +18,7 @@ test('dragging a threshold recolours the sheet while it moves; a second tab sees
   const sheet = await SheetPage.open(page, id);
   const other = await SheetPage.open(await context.newPage(), id);
   await page.bringToFront();
-  await newRule(sheet, 'B2', /Compare with a value/);
+  await sheet.beginRule('B2', /Compare with a value/);
   await sheet.bench.getByLabel('Name of the rule').fill('Low');
   await threshold(sheet).fill('5');
   await expect(sheet.count('Low')).toHaveText('3 of 60');
@@ -53,7 +46,7 @@ test('dragging a threshold recolours the sheet while it moves; a second tab sees
 
 test('Escape puts back what was there; arrow keys step a threshold', async ({ page }) => {
   const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
-  await newRule(sheet, 'B2', /Compare with a value/);
+  await sheet.beginRule('B2', /Compare with a value/);
   await sheet.bench.getByLabel('Name of the rule').fill('Low');
   await threshold(sheet).fill('5');
   await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
@@ -69,9 +62,9 @@ test('Escape puts back what was there; arrow keys step a threshold', async ({ pa
 
 test('a whole record by two fields: the sentence offers the record, another field, and a factor', async ({ page }) => {
   const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
-  await newRule(sheet, 'B2', /Compare with a value/);
+  await sheet.beginRule('B2', /Compare with a value/);
   await sheet.pick('Threshold is', 'the record’s Planned');
-  await sheet.bench.getByLabel('Factor').fill('0.9');
+  await sheet.bench.getByLabel('Threshold: tolerance').fill('-10%');
   await sheet.pick('Paints', 'the whole record');
   // 3, 4, 4.5 and 5 are below 0.9 × 6.
   await expect(sheet.bench.getByTestId('bench-count')).toContainText('4 of 60 cells');
@@ -82,27 +75,27 @@ test('a whole record by two fields: the sentence offers the record, another fiel
 
 test('the bench never covers the cell that is worked on', async ({ page }) => {
   const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
-  await newRule(sheet, 'B24', /Compare with a value/);
+  await sheet.beginRule('B24', /Compare with a value/);
   const [cell, bench] = [(await sheet.cell('B24').boundingBox())!, (await sheet.bench.boundingBox())!];
   await expect.poll(async () => (await sheet.cell('B24').boundingBox())!.y + cell.height <= bench.y).toBe(true);
 });
 
 test('averages by group, and bands whose cuts leave no gap', async ({ page }) => {
   const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
-  await newRule(sheet, 'B2', /Compare with the average/);
-  await sheet.pick('Average', 'the average of its Station');
+  await sheet.beginRule('B2', /Compare with the average/);
+  await sheet.pick('Among', 'its Station');
   // Birch: 3, 4.5, 5.5, 7, 9, mean 5.8; Alder: 4, 5, 6, 8, 10, mean 6.6.
   await expect(sheet.bench.getByTestId('bench-count')).toContainText('4 of 60 cells');
-  await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
+  await sheet.keepRule();
 
-  await newRule(sheet, 'B2', /Sort into bands/);
+  await sheet.beginRule('B2', /Sort into bands/);
   await sheet.bench.getByRole('textbox', { name: 'Cut 1' }).fill('5');
   await sheet.bench.getByRole('textbox', { name: 'Cut 2' }).fill('8');
   const bands = sheet.bench.getByRole('list', { name: 'Bands' }).getByRole('listitem');
   await expect(bands.nth(0)).toContainText('3 cells');
   await expect(bands.nth(1)).toContainText('4 cells');
   await expect(bands.nth(2)).toContainText('3 cells');
-  await sheet.pick('Look of band 3', 'Clear');
+  await sheet.pickLook('Look of band 3', 'Clear');
   await expect(sheet.cell('B9')).toHaveAttribute('data-fill', '#cfe8dc');
   await sheet.bench.getByRole('button', { name: 'Add a cut' }).click();
   await expect(bands).toHaveCount(5);
@@ -116,10 +109,10 @@ test('rules are put in order, switched off, duplicated and removed', async ({ pa
     ['First', 'Cool'],
     ['Second', 'Plum'],
   ] as const) {
-    await newRule(sheet, 'B2', /Compare with a value/);
+    await sheet.beginRule('B2', /Compare with a value/);
     await sheet.bench.getByLabel('Name of the rule').fill(name);
     await threshold(sheet).fill('5');
-    await sheet.pick('Look', look);
+    await sheet.pickLook('Look', look);
     await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
     await sheet.bench.getByRole('button', { name: 'Done' }).click();
   }

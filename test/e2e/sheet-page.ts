@@ -125,6 +125,37 @@ export class SheetPage {
     await this.page.getByRole('menuitem', { name: item }).click();
   }
 
+  /** Begins a rule over the field of a cell, from what is offered there. */
+  async beginRule(address: string, offer: RegExp): Promise<void> {
+    await this.cell(address).click();
+    await this.page.keyboard.press('Alt+r');
+    const offers = this.page.getByRole('dialog', { name: 'New rule' });
+    // Some are offered as a common job and as a kind: the last is the kind.
+    await offers.getByRole('button', { name: offer }).last().click();
+    await expect(offers).toHaveCount(0);
+    await expect(this.bench).toBeVisible();
+  }
+
+  async keepRule(): Promise<void> {
+    await this.bench.getByRole('button', { name: 'Keep rule' }).click();
+    await this.bench.getByRole('button', { name: 'Done' }).click();
+    await expect(this.bench).toBeHidden();
+  }
+
+  async pickLook(label: string, name: string): Promise<void> {
+    await this.bench.getByRole('button', { name: `${label}:` }).click();
+    await this.page.getByRole('dialog', { name: label }).getByRole('button', { name, exact: true }).click();
+    await this.page.keyboard.press('Escape');
+    await expect(this.page.getByRole('dialog')).toHaveCount(0);
+  }
+
+  /** Cells of a column that a rule paints. */
+  async paintedBy(rule: string, column: string, rows: readonly number[]): Promise<string[]> {
+    const addresses = rows.map((row) => `${column}${row}`);
+    const names = await Promise.all(addresses.map((address) => this.cell(address).getAttribute('data-rules')));
+    return addresses.filter((_, at) => names[at]?.includes(rule));
+  }
+
   /** Puts another word in the place of an underlined one. */
   async pick(label: string, option: string): Promise<void> {
     await this.bench.getByRole('button', { name: `${label}:` }).click();

@@ -166,8 +166,8 @@ describe('kept rules', () => {
     session.rules.duplicateRule(entry('B'));
     await settle();
     expect(names()).toEqual(['C', 'B', 'B (copy)', 'A']);
-    session.rules.switchRule(entry('B'));
-    session.rules.removeRule(entry('B (copy)').id);
+    session.rules.changeRules([entry('B').id], (rule) => ({ ...rule, on: !rule.on }));
+    session.rules.removeRules([entry('B (copy)').id]);
     await settle();
     expect(names()).toEqual(['C', 'B', 'A']);
     expect(entry('B')).toMatchObject({ rule: { on: false }, matched: 0 });

@@ -11,7 +11,7 @@ const MOST_OUTCOMES = 2 ** 24;
 export interface ResolvedLook {
   readonly properties: LookProperties;
   readonly from: ReadonlyMap<LookProperty, number>;
-  /** The rules that match the cell and count for it, in order. */
+  /** The rules that match the cell, count for it and have a look to give, in order. */
   readonly rules: readonly number[];
 }
 
@@ -77,7 +77,7 @@ export class Resolver {
       properties.set(name, value);
       from.set(name, index);
     }
-    return { properties, from, rules: [...node.rules, index], next: new Map() };
+    return { properties, from, rules: look ? [...node.rules, index] : node.rules, next: new Map() };
   }
 }
 

@@ -48,6 +48,7 @@ export const ruleSchema = lazySchema<Rule>(() =>
       '"cell", "record" or { "fields": [label...] }',
     ).default('cell'),
     look: lookSchema,
+    note: Joi.string().allow('').max(500),
     trials: lazySchema(() =>
       Joi.array().items(
         Joi.object({

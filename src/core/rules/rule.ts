@@ -31,6 +31,8 @@ export interface Rule {
   readonly when: When;
   readonly paints: Paints;
   readonly look?: Look;
+  /** Why it matters, and what to do about it: for readers of the legend. */
+  readonly note?: string;
   readonly trials?: readonly Trial[];
 }
 

@@ -34,8 +34,16 @@ export interface Bands {
   readonly kind: 'bands';
 }
 
+/** Advice that somebody has read and does not want to be told again, and why. */
+export interface Dismissal {
+  /** The code of the advice and the rules it is about, as `adviceKey` gives them. */
+  readonly id: PartId;
+  readonly kind: 'dismissal';
+  readonly reason: string;
+}
+
 /** What lies over the cells of a sheet and names them by id. */
-export type SheetPart = NamedRange | Merge | Freeze | Bands;
+export type SheetPart = NamedRange | Merge | Freeze | Bands | Dismissal;
 
 /** What a name goes by, whatever its case. */
 export const nameKey = (name: string): PartId => name.toLowerCase();

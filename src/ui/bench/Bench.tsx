@@ -2,13 +2,15 @@
 
 import { ActionIcon, Button, TextInput } from '@mantine/core';
 import { IconChevronDown, IconChevronUp } from '@tabler/icons-react';
-import { useDeferredValue, useState } from 'react';
+import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import { isSameRule } from '../../core/rules/is-same-rule';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
+import { NoteInput } from './NoteInput';
 import { Picture } from './Picture';
 import { Proof } from './Proof';
 import { Sentence } from './Sentence';
+import { Trials } from './Trials';
 
 /** Where a rule is worked on, under the grid: its sentence, the real values it judges, and what it comes to. */
 export function Bench() {
@@ -17,12 +19,18 @@ export function Bench() {
   const [isFolded, setFolded] = useState(false);
   // Put up as deferred work, so that the sheet shows the rule's cells first; what is typed into it is never deferred.
   const isUp = useDeferredValue(bench !== null);
+  const section = useRef<HTMLElement>(null);
+  // Whoever begins a rule goes on at the bench.
+  const begun = isUp && bench?.kept === null ? bench.draft.id : null;
+  useEffect(() => {
+    if (begun !== null) section.current?.focus({ preventScroll: true });
+  }, [begun]);
   if (!bench || !isUp) return null;
   const { draft, kept } = bench;
   const isChanged = kept === null || !isSameRule(kept.rule, draft.rule);
 
   return (
-    <section className={classes.bench} aria-label="Bench" data-folded={isFolded}>
+    <section ref={section} tabIndex={-1} className={classes.bench} aria-label="Bench" data-folded={isFolded}>
       <div className={classes.head}>
         <TextInput
           className={classes.name}
@@ -33,6 +41,7 @@ export function Bench() {
           value={draft.rule.name}
           onChange={(event) => session.rules.nameDraft(event.currentTarget.value)}
         />
+        <NoteInput />
         <span className={classes.spacer} />
         <Button size="compact-md" fz={13} disabled={!isChanged} onClick={() => session.rules.keepDraft()}>
           {kept ? 'Keep changes' : 'Keep rule'}
@@ -55,6 +64,7 @@ export function Bench() {
           <div className={classes.picture}>
             <Picture rule={draft.rule} />
             <Proof rule={draft.rule} />
+            <Trials rule={draft.rule} />
           </div>
         )}
       </div>

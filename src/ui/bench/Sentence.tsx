@@ -7,7 +7,7 @@ import classes from './Bench.module.css';
 import { benchOf } from './kinds/registry';
 import { Pick } from './parts/Pick';
 import { PickFields } from './parts/PickFields';
-import { PickLook } from './parts/PickLook';
+import { PickLook } from './look/PickLook';
 
 /** A rule as one sentence whose underlined words can be changed. */
 export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonly showsOutcomes: boolean }) {

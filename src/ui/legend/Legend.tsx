@@ -6,13 +6,19 @@ import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrate
 import { useDeferredValue } from 'react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';
+import { AdviceList } from './AdviceList';
+import { LegendHead } from './LegendHead';
 import { LegendItem } from './LegendItem';
 import { NewRule } from './NewRule';
+import { touchesSelection } from './touches-selection';
 
 /** The rules in order of precedence, each with what it shows and how much it paints. */
 export function Legend() {
   const session = useSession();
   const legend = useDeferredValue(useSessionState((state) => state.legend));
+  const onlyTouching = useSessionState((state) => state.onlyTouching);
+  const selection = useSessionState((state) => state.selection);
+  const frame = useSessionState((state) => state.frame);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -28,20 +34,22 @@ export function Legend() {
 
   return (
     <nav className={classes.legend} aria-label="Legend">
-      <div className={classes.head}>
-        <h2 className={classes.title}>Legend</h2>
-      </div>
+      <LegendHead />
       {legend.length === 0 && <p className={classes.empty}>No rules yet. Select a field, then make a rule over it.</p>}
       <DndContext id="legend" sensors={sensors} collisionDetection={closestCenter} modifiers={[restrictToVerticalAxis]} onDragEnd={onDragEnd}>
         <SortableContext items={legend.map((entry) => entry.id)} strategy={verticalListSortingStrategy}>
           <ol className={classes.list} hidden={legend.length === 0}>
-            {legend.map((entry, at) => (
-              <LegendItem key={entry.id} entry={entry} place={at} count={legend.length} />
-            ))}
+            {legend.map(
+              (entry, at) =>
+                (!onlyTouching || touchesSelection(entry.rule, selection, frame)) && (
+                  <LegendItem key={entry.id} entry={entry} place={at} count={legend.length} />
+                ),
+            )}
           </ol>
         </SortableContext>
       </DndContext>
       <div className={classes.foot}>
+        <AdviceList />
         <NewRule />
       </div>
     </nav>

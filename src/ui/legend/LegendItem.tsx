@@ -1,7 +1,20 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ActionIcon, Menu } from '@mantine/core';
-import { IconArrowDown, IconArrowUp, IconCopy, IconDotsVertical, IconFlag, IconPower, IconTrash } from '@tabler/icons-react';
+import {
+  IconArrowBarRight,
+  IconArrowDown,
+  IconArrowsMove,
+  IconArrowUp,
+  IconCopy,
+  IconDotsVertical,
+  IconFilter,
+  IconFlag,
+  IconLock,
+  IconPower,
+  IconSquareCheck,
+  IconTrash,
+} from '@tabler/icons-react';
 import { memo } from 'react';
 import type { Look } from '../../core/looks/look';
 import { kindOf } from '../../core/rules/kinds/registry';
@@ -26,6 +39,11 @@ const looksOf = ({ rule }: LegendEntry): readonly Look[] => {
 export const LegendItem = memo(function LegendItem({ entry, place, count }: Props) {
   const session = useSession();
   const isOpen = useSessionState((state) => state.bench?.draft.id === entry.id);
+  const chosen = useSessionState((state) => state.chosen);
+  const isChosen = chosen.includes(entry.id);
+  // What is done to a chosen rule is done to all that are.
+  const ids = isChosen ? chosen : [entry.id];
+  const { rules } = session;
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: entry.id });
   const looks = looksOf(entry);
   const numbers = `${entry.matched.toLocaleString('en')} of ${entry.read.toLocaleString('en')}`;
@@ -37,6 +55,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
       data-open={isOpen}
       data-off={!entry.rule.on}
       data-dragging={isDragging}
+      data-chosen={isChosen}
       data-rule={entry.id}
     >
       <button
@@ -49,7 +68,13 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
       >
         {place + 1}
       </button>
-      <button type="button" className={classes.open} onClick={() => session.rules.openRule(entry.id)} title={entry.sentence} aria-pressed={isOpen}>
+      <button
+        type="button"
+        className={classes.open}
+        onClick={(event) => (event.ctrlKey || event.metaKey ? rules.toggleChosen(entry.id) : rules.openRule(entry.id))}
+        title={entry.sentence}
+        aria-pressed={isOpen}
+      >
         <span className={classes.swatches} aria-hidden>
           {looks.length <= 1 ? (
             <Swatch look={looks[0] ?? null} />
@@ -69,6 +94,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
             'off'
           )}
         </span>
+        {entry.rule.note && <span className={classes.note}>{entry.rule.note}</span>}
         <span className={classes.bar} aria-hidden>
           <span style={{ width: `${entry.read ? (100 * entry.matched) / entry.read : 0}%` }} />
         </span>
@@ -80,28 +106,49 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
           </ActionIcon>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Item leftSection={<IconPower size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => session.rules.switchRule(entry)}>
+          <Menu.Item
+            leftSection={<IconPower size={15} stroke={1.5} />}
+            disabled={entry.isDraft}
+            onClick={() => rules.changeRules(ids, (rule) => ({ ...rule, on: !entry.rule.on }))}
+          >
             {entry.rule.on ? 'Switch off' : 'Switch on'}
           </Menu.Item>
-          <Menu.Item
-            leftSection={<IconArrowUp size={15} stroke={1.5} />}
-            disabled={place === 0}
-            onClick={() => session.rules.moveRule(entry.id, place - 1)}
-          >
+          <Menu.Item leftSection={<IconArrowUp size={15} stroke={1.5} />} disabled={place === 0} onClick={() => rules.moveRule(entry.id, place - 1)}>
             Judge earlier
           </Menu.Item>
           <Menu.Item
             leftSection={<IconArrowDown size={15} stroke={1.5} />}
             disabled={place === count - 1}
-            onClick={() => session.rules.moveRule(entry.id, place + 1)}
+            onClick={() => rules.moveRule(entry.id, place + 1)}
           >
             Judge later
           </Menu.Item>
-          <Menu.Item leftSection={<IconCopy size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => session.rules.duplicateRule(entry)}>
+          <Menu.Item
+            leftSection={<IconLock size={15} stroke={1.5} />}
+            disabled={entry.isDraft}
+            onClick={() => rules.changeRules(ids, (rule) => ({ ...rule, settles: !entry.rule.settles }))}
+          >
+            {entry.rule.settles ? 'Let later rules add to it' : 'Settle: later rules leave its cells alone'}
+          </Menu.Item>
+          <Menu.Divider />
+          <Menu.Item leftSection={<IconFilter size={15} stroke={1.5} />} onClick={() => session.filterBy({ rule: entry.id })}>
+            Show only its records
+          </Menu.Item>
+          <Menu.Item leftSection={<IconCopy size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => rules.duplicateRule(entry)}>
             Duplicate
           </Menu.Item>
-          <Menu.Item leftSection={<IconTrash size={15} stroke={1.5} />} onClick={() => session.rules.removeRule(entry.id)}>
-            Remove
+          <Menu.Item leftSection={<IconArrowBarRight size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => rules.carryToSelection(ids)}>
+            Carry to the selected cells
+          </Menu.Item>
+          <Menu.Item leftSection={<IconArrowsMove size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => rules.reachSelection(ids)}>
+            Read the selected cells instead
+          </Menu.Item>
+          <Menu.Item leftSection={<IconSquareCheck size={15} stroke={1.5} />} onClick={() => rules.toggleChosen(entry.id)}>
+            {isChosen ? 'Choose no longer' : 'Choose, to change several together'}
+          </Menu.Item>
+          <Menu.Divider />
+          <Menu.Item leftSection={<IconTrash size={15} stroke={1.5} />} onClick={() => rules.removeRules(ids)}>
+            Remove{ids.length > 1 ? ` ${ids.length} rules` : ''}
           </Menu.Item>
         </Menu.Dropdown>
       </Menu>

@@ -1,5 +1,6 @@
 import { Button, Popover } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
+import { focusGrid } from '../grid/focus-grid';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { NewRuleOffers } from './NewRuleOffers';
 
@@ -14,9 +15,13 @@ export function NewRule() {
       width={340}
       shadow="md"
       trapFocus
-      returnFocus
+      transitionProps={{ duration: 0 }}
       opened={isOpen}
-      onChange={(opens) => !opens && session.openPanel(null)}
+      onChange={(opens) => {
+        if (opens) return;
+        session.openPanel(null);
+        focusGrid();
+      }}
     >
       <Popover.Target>
         <Button

@@ -30,6 +30,7 @@ export function PhraseInput({ fields, onRead }: Props) {
         placeholder="oxygen below 5 as alarm"
         size="sm"
         data-autofocus
+        autoFocus
         value={text}
         data={text === '' ? [] : completePhrase(text, fields).slice(0, MOST_COMPLETIONS)}
         filter={({ options }) => options}

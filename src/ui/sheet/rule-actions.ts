@@ -1,18 +1,19 @@
 import { nanoid } from 'nanoid';
 import { FIRST_FAMILY } from '../../core/looks/first-family';
+import { carryRule } from '../../core/rules/carry-rule';
 import { kindOf, KINDS, type KindName } from '../../core/rules/kinds/registry';
 import { isSameRule } from '../../core/rules/is-same-rule';
 import type { RuleProfile } from '../../core/rules/profile-rule';
 import type { RuleIdea } from '../../core/rules/rule-idea';
-import type { Rule } from '../../core/rules/rule';
+import type { Reads, Rule } from '../../core/rules/rule';
 import { sensibleProfile } from '../../core/rules/sensible-profile';
 import { ruleSentence } from '../../core/rules/sentence-words';
-import type { StoredRule } from '../../core/sheet/change';
+import type { Operation, StoredRule } from '../../core/sheet/change';
 import type { RuleId } from '../../core/sheet/ids';
-import { cellAddress } from '../../core/sheet/address';
+import { cellAddress, parseRanges, writeArea } from '../../core/sheet/address';
 import { keysAt } from '../../core/sheet/keys-at';
-import type { LegendEntry } from '../../protocol/engine-messages';
-import { selectCell, selectedArea } from '../grid/engine/selection';
+import type { LegendEntry, Place, ShownField } from '../../protocol/engine-messages';
+import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selection';
 import type { Session } from './session';
 
 /** What a person does to the rules of an open sheet: mostly to the one on the bench. */
@@ -189,10 +190,6 @@ export class RuleActions {
     void this.session.ask({ kind: 'draft', rule: null });
   }
 
-  switchRule(entry: LegendEntry): void {
-    this.putRules([{ ...this.storedRule(entry), rule: { ...entry.rule, on: !entry.rule.on } }]);
-  }
-
   duplicateRule(entry: LegendEntry): void {
     const id = nanoid(10);
     const place = this.session.get().legend.findIndex(({ id: candidate }) => candidate === entry.id) + 1;
@@ -213,16 +210,92 @@ export class RuleActions {
     else void this.sendDraft();
   }
 
-  removeRule(id: RuleId): void {
-    if (this.session.get().bench?.draft.id === id) this.leaveBench();
-    void this.session.ask({ kind: 'change', operations: [{ kind: 'remove-rules', rules: [id] }] });
+  /** Removes rules as one change, which an undo brings back. */
+  removeRules(ids: readonly RuleId[]): void {
+    const { bench, legend } = this.session.get();
+    if (bench && ids.includes(bench.draft.id)) this.leaveBench();
+    const kept = ids.filter((id) => legend.some((entry) => entry.id === id && !(entry.isDraft && bench?.kept === null)));
+    if (kept.length) this.change([{ kind: 'remove-rules', rules: kept }]);
+    this.session.set({ chosen: [] });
+  }
+
+  /** Chooses a rule of the legend besides those that are chosen, or no longer. */
+  toggleChosen(id: RuleId): void {
+    const { chosen } = this.session.get();
+    this.session.set({ chosen: chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id] });
+  }
+
+  clearChosen(): void {
+    this.session.set({ chosen: [] });
+  }
+
+  showOnlyTouching(onlyTouching: boolean): void {
+    this.session.set({ onlyTouching });
+  }
+
+  /** Changes several kept rules as one change. */
+  changeRules(ids: readonly RuleId[], change: (rule: Rule) => Rule): void {
+    const entries = this.session.get().legend.filter((entry) => ids.includes(entry.id) && !entry.isDraft);
+    if (entries.length) this.putRules(entries.map((entry) => ({ ...this.storedRule(entry), rule: change(entry.rule) })));
+  }
+
+  /** What the selected cells are for a rule: their fields, or, for one that reads certain cells, just those. */
+  private selectedReads(like: Reads): Reads {
+    const { selection } = this.session.get();
+    if ('cells' in like) return { cells: selectedAreas(selection).map(writeArea).join(' ') };
+    return { ...like, fields: this.selectedFields() };
+  }
+
+  /** Lets rules read the selected cells instead of theirs; what they say stays. */
+  reachSelection(ids: readonly RuleId[]): void {
+    this.changeRules(ids, (rule) => ({ ...rule, reads: this.selectedReads(rule.reads) }));
+  }
+
+  /** Makes copies of rules over the selected cells: relative references of their formulas move along. */
+  carryToSelection(ids: readonly RuleId[]): void {
+    const { legend, frame, selection } = this.session.get();
+    const { left, top } = selectedArea(selection);
+    const copies = legend
+      .filter((entry) => ids.includes(entry.id))
+      .map(({ id, rule }) => {
+        const from = placeOf(rule.reads, frame?.fields ?? []);
+        const reads = this.selectedReads(rule.reads);
+        const by = { columns: left - from.column, rows: 'cells' in rule.reads ? top - from.position : 0 };
+        const made = nanoid(10);
+        const place = legend.findIndex((entry) => entry.id === id) + 1;
+        return { id: made, key: keysAt(legend, place, 1)[0]!, rule: { ...carryRule(rule, reads, by), id: made } };
+      });
+    const named = copies.map((stored) => ({
+      ...stored,
+      rule: { ...stored.rule, name: ruleSentence(frame?.fields ?? [], stored.rule).slice(0, 200) },
+    }));
+    if (named.length) this.putRules(named);
+  }
+
+  /** Makes a change of rules, or of what lies beside them. */
+  change(operations: readonly Operation[]): void {
+    void this.session.tellingRefusals(this.session.ask({ kind: 'change', operations }));
   }
 
   private putRules(rules: readonly StoredRule[]): void {
-    void this.session.ask({ kind: 'change', operations: [{ kind: 'put-rules', rules }] });
+    this.change([{ kind: 'put-rules', rules }]);
   }
 
   private storedRule({ id, key, rule }: LegendEntry): StoredRule {
     return { id, key, rule };
   }
+}
+
+/** The first cell that a rule reads, as far as its fields or ranges tell. */
+function placeOf(reads: Reads, fields: readonly ShownField[]): Place {
+  if ('fields' in reads)
+    return {
+      column: Math.max(
+        0,
+        fields.findIndex(({ id }) => reads.fields.includes(id)),
+      ),
+      position: 0,
+    };
+  const [range] = parseRanges(reads.cells) ?? [];
+  return { column: range?.left ?? 0, position: range?.top ?? 0 };
 }

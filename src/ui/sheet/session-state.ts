@@ -57,6 +57,10 @@ export interface SessionState {
   readonly bench: Bench | null;
   readonly profile: RuleProfile | null;
   readonly spotlight: RuleId | null;
+  /** Rules of the legend that are chosen to be changed together. */
+  readonly chosen: readonly RuleId[];
+  /** True where the legend shows only the rules that read or paint a selected cell. */
+  readonly onlyTouching: boolean;
   readonly message: string | null;
   /** True while something that was asked for takes long. */
   readonly isBusy: boolean;
@@ -86,6 +90,8 @@ export const START: SessionState = {
   bench: null,
   profile: null,
   spotlight: null,
+  chosen: [],
+  onlyTouching: false,
   message: null,
   isBusy: false,
   progress: null,

@@ -1,16 +1,7 @@
-import {
-  converter,
-  differenceEuclidean,
-  filterDeficiencyDeuter,
-  filterDeficiencyProt,
-  filterDeficiencyTrit,
-  modeOklab,
-  modeOklch,
-  modeRgb,
-  useMode as register,
-} from 'culori/fn';
+import { converter, differenceEuclidean, modeOklab, modeOklch, modeRgb, useMode as register } from 'culori/fn';
 import equal from 'fast-deep-equal';
 import { contrastRatio } from '../../looks/contrast';
+import { seenAs } from '../../looks/vision';
 import type { Adviser } from './advice';
 import { outcomeLooks, pairsOf, type OutcomeLook } from './outcome-looks';
 
@@ -20,9 +11,8 @@ register(modeOklch);
 
 const distance = differenceEuclidean('oklab');
 const toLch = converter('oklch');
-const toRgb = converter('rgb');
-/** Colour vision without one of its cones (Machado, Oliveira and Fernandes 2009, severity 1). */
-const VISIONS = { protan: filterDeficiencyProt(1), deutan: filterDeficiencyDeuter(1), tritan: filterDeficiencyTrit(1) };
+/** Kinds of sight without one kind of cone. */
+const CONES = ['protan', 'deutan', 'tritan'] as const;
 /** Distances in OKLab: fills that most people tell apart at a glance, and fills that cannot be told apart. */
 const [APART, ALIKE] = [0.06, 0.03];
 
@@ -46,9 +36,7 @@ export const alikeForColourBlind: Adviser = (context) =>
   oncePerRules(
     pairsOf(outcomeLooks(context)).flatMap(([one, other]) => {
       if (!differOnlyInFill(one, other) || distance(one.ground!, other.ground!) < APART) return [];
-      const visions = Object.entries(VISIONS).flatMap(([vision, see]) =>
-        distance(see(toRgb(one.ground)!), see(toRgb(other.ground)!)) < ALIKE ? vision : [],
-      );
+      const visions = CONES.flatMap((vision) => (distance(seenAs(one.ground!, vision), seenAs(other.ground!, vision)) < ALIKE ? vision : []));
       if (visions.length === 0) return [];
       const message = `The fills of ${named(one, other)} look alike to people with ${visions.join(' and ')} vision. Make one of them darker, or bold.`;
       return [{ rules: rulesOf(one, other), cells: [], message, repair: null }];

@@ -25,10 +25,13 @@ export const neverSeen: Adviser = ({ evaluation, stored }) => {
 };
 
 /** Rules, by place, that set a property somewhere. */
-function seenRules({ sheet, resolver }: Evaluation): Set<number> {
+function seenRules({ sheet, running, resolver }: Evaluation): Set<number> {
   const seen = new Set<number>();
-  for (const slot of sheet.order)
+  const working = running.filter(({ works }) => works).length;
+  for (const slot of sheet.order) {
+    if (seen.size === working) break;
     for (let column = 0; column < sheet.fields.length; column++) for (const at of resolver.resolve(column, slot).from.values()) seen.add(at);
+  }
   return seen;
 }
 

@@ -39,6 +39,9 @@ export const ADVISERS = {
 } as const satisfies Record<string, Adviser>;
 
 /** What there is to say of the rules at work on a sheet. */
-export function advise(context: AdviceContext): Advice[] {
-  return Object.entries(ADVISERS).flatMap(([code, adviser]) => adviser(context).map((advice) => ({ code, ...advice })));
-}
+export const advise = (context: AdviceContext): Advice[] => (Object.keys(ADVISERS) as AdviceCode[]).flatMap((code) => adviseOn(code, context));
+
+export type AdviceCode = keyof typeof ADVISERS;
+
+/** What one adviser has to say: where there are very many records, one after another leaves room for other work between them. */
+export const adviseOn = (code: AdviceCode, context: AdviceContext): Advice[] => ADVISERS[code](context).map((advice) => ({ code, ...advice }));

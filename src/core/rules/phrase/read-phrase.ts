@@ -41,7 +41,7 @@ export function readPhrase(text: string, fields: readonly NamedField[]): PhraseR
 /** Whole phrases that begin as the text does: what may be typed next, at most so many. */
 export function completePhrase(text: string, fields: readonly NamedField[]): string[] {
   const reading = readPhrase(text, fields);
-  const more = 'idea' in reading ? { at: text.length, options: text.endsWith(' ') ? ['as'] : [] } : reading;
+  const more = 'idea' in reading ? { at: text.length, options: /\s$/.test(text) ? ['as'] : [] } : reading;
   const typed = foldText(text.slice(more.at));
   const options = more.options.filter((option) => foldText(option).includes(typed) && foldText(option) !== typed);
   const begins = (option: string): number => (foldText(option).startsWith(typed) ? 0 : 1);

@@ -7,7 +7,7 @@ import { counted } from '../../counted';
 import { useSessionState } from '../../sheet/use-session';
 import classes from '../Bench.module.css';
 import { PickWord } from '../parts/PickWord';
-import { PickLook } from '../parts/PickLook';
+import { PickLook } from '../look/PickLook';
 import { NameInput } from '../parts/NameInput';
 import { PickOperand } from '../parts/PickOperand';
 import type { BenchKind, ConditionProps } from './bench-kind';

@@ -3,7 +3,7 @@ import { PALETTES, type PaletteName } from '../../../core/looks/palettes';
 import { useSessionState } from '../../sheet/use-session';
 import classes from '../Bench.module.css';
 import { Pick } from '../parts/Pick';
-import { PickLook } from '../parts/PickLook';
+import { PickLook } from '../look/PickLook';
 import { PickWord } from '../parts/PickWord';
 import type { BenchKind, ConditionProps } from './bench-kind';
 

@@ -3,7 +3,7 @@ import { counted } from '../../counted';
 import classes from '../Bench.module.css';
 import { CellInput } from '../parts/CellInput';
 import { Pick } from '../parts/Pick';
-import { PickLook } from '../parts/PickLook';
+import { PickLook } from '../look/PickLook';
 import { PickWord } from '../parts/PickWord';
 import { ThresholdInput } from '../parts/ThresholdInput';
 import { WordList } from '../parts/WordList';

@@ -1,0 +1,18 @@
+import { shiftFormula } from '../formula/rewrite-references';
+import { cellAddress, parseAddress } from '../sheet/address';
+import { mapRuleReferences } from './map-rule-references';
+import type { Reads, Rule } from './rule';
+
+/**
+ * A rule as it reads over other cells, so many columns to the right and rows down: relative references of its formulas move along, `$` ones and
+ * thresholds read from a cell stay, as do the fields that it compares with. What it paints follows where it painted only what it read.
+ */
+export function carryRule(rule: Rule, reads: Reads, by: { readonly columns: number; readonly rows: number }): Rule {
+  const moved = mapRuleReferences(rule, { formula: (text) => shiftFormula(text, by.columns, by.rows) });
+  const at = moved.when.kind === 'formula' && moved.when.at !== undefined ? parseAddress(moved.when.at) : undefined;
+  const when =
+    at && moved.when.kind === 'formula'
+      ? { ...moved.when, at: cellAddress(Math.max(0, at.column + by.columns), Math.max(0, at.position + by.rows)) }
+      : moved.when;
+  return { ...moved, reads, when };
+}

@@ -1,0 +1,22 @@
+import { TextInput } from '@mantine/core';
+import { useSession, useSessionState } from '../sheet/use-session';
+import classes from './Bench.module.css';
+
+/** What readers of the legend are told of the rule on the bench. */
+export function NoteInput() {
+  const session = useSession();
+  const rule = useSessionState((state) => state.bench?.draft.rule);
+  if (!rule) return null;
+  const { note: _, ...rest } = rule;
+  return (
+    <TextInput
+      className={classes.noteInput}
+      size="xs"
+      aria-label="Note for readers"
+      placeholder="Why it matters, what to do"
+      maxLength={500}
+      value={rule.note ?? ''}
+      onChange={({ currentTarget: { value } }) => session.rules.changeDraft(value === '' ? rest : { ...rule, note: value })}
+    />
+  );
+}

@@ -1,0 +1,90 @@
+import { ActionIcon } from '@mantine/core';
+import { IconX } from '@tabler/icons-react';
+import { useEffect, useState, type KeyboardEvent } from 'react';
+import { takesTrials } from '../../core/rules/judge-trial';
+import { kindOf } from '../../core/rules/kinds/registry';
+import { readThreshold } from '../../core/rules/read-threshold';
+import type { Rule, Trial } from '../../core/rules/rule';
+import { useSession, useSessionState } from '../sheet/use-session';
+import classes from './Bench.module.css';
+
+/** Values to try the rule on, kept with it: what it makes of each, and whether that is still what it made when the trial was kept. */
+export function Trials({ rule }: { readonly rule: Rule }) {
+  const session = useSession();
+  const legend = useSessionState((state) => state.legend);
+  const format = useSessionState((state) => {
+    const { reads } = rule;
+    return 'fields' in reads ? (state.frame?.fields.find(({ id }) => id === reads.fields[0])?.format ?? null) : null;
+  });
+  const [typed, setTyped] = useState('');
+  const [outcomes, setOutcomes] = useState<readonly Trial['expect'][]>([]);
+  const trials = rule.trials ?? [];
+  const isJudged = takesTrials(rule);
+
+  useEffect(() => {
+    if (!isJudged) return;
+    let isStale = false;
+    const values = [...(rule.trials ?? []).map(({ value }) => value), readTrial(typed, format)];
+    void session.ask({ kind: 'ask-trials', rule, values }).then((found) => !isStale && setOutcomes(found));
+    return () => {
+      isStale = true;
+    };
+  }, [session, rule, typed, format, isJudged, legend]);
+
+  if (!isJudged) return null;
+  const isMatch = kindOf(rule.when).outcomes === 'match';
+  const says = (outcome: Trial['expect'] | undefined): string =>
+    isMatch
+      ? outcome === true
+        ? 'is painted'
+        : 'is not painted'
+      : outcome === null || outcome === undefined
+        ? 'has no outcome'
+        : `gives ${outcome}`;
+  const put = (next: readonly Trial[]) => {
+    const { trials: _, ...rest } = rule;
+    session.rules.changeDraft(next.length ? { ...rest, trials: next } : rest);
+  };
+  const keep = (event: KeyboardEvent) => {
+    const expect = outcomes[trials.length];
+    if (event.key !== 'Enter' || event.ctrlKey || typed.trim() === '' || expect === undefined) return;
+    put([...trials, { value: readTrial(typed, format), expect }]);
+    setTyped('');
+  };
+  return (
+    <div className={classes.trials} role="group" aria-label="Trials">
+      {trials.map((trial, at) => {
+        const passes = outcomes[at] === trial.expect;
+        return (
+          <span key={at} data-passes={passes}>
+            <b>{String(trial.value)}</b> {says(trial.expect)}: {passes ? 'passes' : `fails, it ${says(outcomes[at])}`}
+            <ActionIcon
+              variant="subtle"
+              color="ink"
+              size="xs"
+              aria-label={`Remove the trial ${String(trial.value)}`}
+              onClick={() => put(trials.toSpliced(at, 1))}
+            >
+              <IconX size={11} stroke={1.5} />
+            </ActionIcon>
+          </span>
+        );
+      })}
+      <label>
+        Try{' '}
+        <input
+          className={classes.threshold}
+          aria-label="A value to try"
+          placeholder="a value"
+          size={8}
+          value={typed}
+          onChange={(event) => setTyped(event.currentTarget.value)}
+          onKeyDown={keep}
+        />
+      </label>
+      {typed.trim() !== '' && <span role="status">{says(outcomes[trials.length])}; Enter keeps it</span>}
+    </div>
+  );
+}
+
+const readTrial = (typed: string, format: string | null): Trial['value'] => readThreshold(typed, { format, takes: 'any' }) ?? null;

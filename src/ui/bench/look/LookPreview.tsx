@@ -1,0 +1,46 @@
+import { useComputedColorScheme } from '@mantine/core';
+import { contrastRatio } from '../../../core/looks/contrast';
+import { savedLooks } from '../../../core/looks/first-family';
+import { lookProperties, type Fill, type Look } from '../../../core/looks/look';
+import { groundOf } from '../../../core/looks/readable-text';
+import { seenAs, type Vision } from '../../../core/looks/vision';
+import { formatNumber } from '../../../core/values/number-format';
+import { Swatch } from '../../legend/Swatch';
+import { useSessionState } from '../../sheet/use-session';
+import { TOKENS } from '../../theme/tokens';
+import classes from '../Bench.module.css';
+
+/** The least contrast at which text is easy to read (WCAG 2.x, level AA). */
+const READABLE = 4.5;
+const VISION_WORDS: Record<Vision, string> = { protan: 'protan', deutan: 'deutan', tritan: 'tritan', grey: 'grey print' };
+
+/** A look on a value of the reader's own, how well its text can be read, and how others see its colours. */
+export function LookPreview({ look }: { readonly look: Look }) {
+  const theme = useComputedColorScheme('light');
+  const answer = useSessionState((state) => state.profile);
+  const format = useSessionState((state) => {
+    const reads = state.bench?.draft.rule.reads;
+    return reads && 'fields' in reads ? (state.frame?.fields.find(({ id }) => id === reads.fields[0])?.format ?? null) : null;
+  });
+  const words = answer?.texts[0]?.text ?? (answer && answer.profile.numbers ? formatNumber(answer.profile.median, format) : 'Aa 9.1');
+  const properties = lookProperties(look, savedLooks(theme));
+  const fill = properties.get('fill') as Fill | undefined;
+  const ground = fill === undefined ? TOKENS[theme].sheet : groundOf(fill);
+  const text = (properties.get('text') as string | undefined) ?? TOKENS[theme].ink;
+  const contrast = contrastRatio(text, ground);
+  return (
+    <div className={classes.preview}>
+      <Swatch look={look} text={words} />
+      <span>
+        contrast {contrast.toFixed(1)} {contrast < READABLE && <b>hard to read: under {READABLE}</b>}
+      </span>
+      <span className={classes.visions}>
+        {(Object.keys(VISION_WORDS) as Vision[]).map((vision) => (
+          <span key={vision}>
+            <span style={{ background: seenAs(ground, vision), color: seenAs(text, vision) }}>Aa</span> {VISION_WORDS[vision]}
+          </span>
+        ))}
+      </span>
+    </div>
+  );
+}

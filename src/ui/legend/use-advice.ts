@@ -1,0 +1,26 @@
+import { useEffect, useState } from 'react';
+import type { Advice } from '../../core/rules/advice/advice';
+import { useSession, useSessionState } from '../sheet/use-session';
+
+/** Advice is asked for when the rules and what they count have rested so long. */
+const REST_MS = 900;
+const NONE: readonly Advice[] = [];
+
+/** What there is to say of the rules, kept up with them. */
+export function useAdvice(): readonly Advice[] {
+  const session = useSession();
+  const legend = useSessionState((state) => state.legend);
+  const undo = useSessionState((state) => state.undo);
+  const [advice, setAdvice] = useState(NONE);
+  useEffect(() => {
+    let isStale = false;
+    const waiting = setTimeout(() => {
+      if (legend.length > 0) void session.ask({ kind: 'ask-advice' }).then((found) => !isStale && setAdvice(found));
+    }, REST_MS);
+    return () => {
+      isStale = true;
+      clearTimeout(waiting);
+    };
+  }, [session, legend, undo]);
+  return legend.length > 0 ? advice : NONE;
+}
