@@ -36,6 +36,8 @@ export async function benchBrowser(address, sheet) {
       `one frame ${ms(1000 / idle.rate)}`,
       'a frame or two',
     );
+    figure('frames a second while a threshold is dragged', edit.drag.frames.toFixed(0), `at rest ${idle.rate.toFixed(0)}`, '30 or more');
+    figure('times a second that the sheet follows it', edit.drag.follows.toFixed(0), `frames at rest ${idle.rate.toFixed(0)}`, '30 or more');
     figure('longest block of the main thread: edits, drags, scrolling', ms(await longest(page)), 'three frames at rest 50 ms', 'under 50 ms');
     await largeEdits(page);
     await page.goto(`${address}/sheets/dressed`);
@@ -166,10 +168,31 @@ async function editTimes(page) {
   const grip = await page.locator('circle').boundingBox();
   await page.mouse.move(grip.x + 6, grip.y + 6);
   await page.mouse.down();
-  for (let step = 0; step < 60; step++) await page.mouse.move(grip.x + 6 + step * 3, grip.y + 6);
+  const drag = await dragTimes(page, { x: grip.x + 6, y: grip.y + 6 });
   await page.mouse.up();
   await frames(page, 900);
-  return { painted };
+  return { painted, drag };
+}
+
+/** Drags the grip that is held for four seconds, a move a frame, and counts frames and how often the sheet followed: how often the rule's count was another. */
+function dragTimes(page, from) {
+  return page.evaluate(async ({ x, y }) => {
+    const handle = document.querySelector('[role=slider]');
+    const count = document.querySelector('[data-testid=bench-count]');
+    let follows = 0;
+    const observer = new globalThis.MutationObserver(() => follows++);
+    observer.observe(count, { subtree: true, characterData: true, childList: true });
+    const began = performance.now();
+    let frame = 0;
+    for (; performance.now() - began < 4000; frame++) {
+      await new Promise(requestAnimationFrame);
+      const clientX = x + 90 * Math.sin(frame / 30);
+      handle.dispatchEvent(new globalThis.PointerEvent('pointermove', { clientX, clientY: y, bubbles: true, pointerId: 1 }));
+    }
+    observer.disconnect();
+    const seconds = (performance.now() - began) / 1000;
+    return { frames: frame / seconds, follows: follows / seconds };
+  }, from);
 }
 
 /** Presses Enter in the cell being edited, and waits until the painter fills that cell otherwise than before. Runs in the page. */

@@ -16,6 +16,8 @@ export interface Starter {
   readonly id: string;
   readonly title: string;
   readonly says: string;
+  /** What the field must hold for it to make sense; without it, anything. */
+  readonly needs?: 'numbers' | 'dates';
   make(context: StarterContext): RuleIdea;
 }
 
@@ -37,6 +39,7 @@ function partnerOf({ field, fields }: StarterContext, names: RegExp): NamedField
 export const STARTERS: readonly Starter[] = [
   {
     id: 'limit',
+    needs: 'numbers',
     title: 'Flag what is below a limit',
     says: 'and paint the whole record',
     make: ({ field, profile }) => over(field, KINDS.compare.defaults(profile.profile), { paints: 'record', look: { look: 'alarm' } }),
@@ -53,6 +56,7 @@ export const STARTERS: readonly Starter[] = [
   },
   {
     id: 'two-fields',
+    needs: 'numbers',
     title: 'Compare two fields',
     says: 'with a tolerance',
     make: (context) =>
@@ -64,12 +68,14 @@ export const STARTERS: readonly Starter[] = [
   },
   {
     id: 'bands',
+    needs: 'numbers',
     title: 'Low, middle and high',
     says: 'by cut points',
     make: ({ field, profile }) => over(field, KINDS.bands.defaults(profile.profile)),
   },
   {
     id: 'due',
+    needs: 'dates',
     title: 'Watch due dates',
     says: 'what is due in the next 7 days',
     make: ({ field }) => over(field, { kind: 'date', is: { next: 7, unit: 'day' } }, { look: { look: 'watch' } }),
@@ -82,12 +88,14 @@ export const STARTERS: readonly Starter[] = [
   },
   {
     id: 'top',
+    needs: 'numbers',
     title: 'Find the top 10',
     says: 'or the bottom, or a share',
     make: ({ field }) => over(field, { kind: 'rank', is: 'top', n: 10 }, { look: { look: 'clear' } }),
   },
   {
     id: 'shades',
+    needs: 'numbers',
     title: 'Shade from low to high',
     says: 'a colour for every number',
     make: ({ field, profile }) => over(field, KINDS.scale.defaults(profile.profile)),

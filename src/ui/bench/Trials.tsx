@@ -45,10 +45,12 @@ export function Trials({ rule }: { readonly rule: Rule }) {
     const { trials: _, ...rest } = rule;
     session.rules.changeDraft(next.length ? { ...rest, trials: next } : rest);
   };
-  const keep = (event: KeyboardEvent) => {
-    const expect = outcomes[trials.length];
-    if (event.key !== 'Enter' || event.ctrlKey || typed.trim() === '' || expect === undefined) return;
-    put([...trials, { value: readTrial(typed, format), expect }]);
+  const keep = async (event: KeyboardEvent) => {
+    if (event.key !== 'Enter' || event.ctrlKey || typed.trim() === '') return;
+    const value = readTrial(typed, format);
+    // What is on screen may still be the outcome of what was typed before.
+    const [expect = null] = await session.ask({ kind: 'ask-trials', rule, values: [value] });
+    put([...trials, { value, expect }]);
     setTyped('');
   };
   return (
@@ -79,7 +81,7 @@ export function Trials({ rule }: { readonly rule: Rule }) {
           size={8}
           value={typed}
           onChange={(event) => setTyped(event.currentTarget.value)}
-          onKeyDown={keep}
+          onKeyDown={(event) => void keep(event)}
         />
       </label>
       {typed.trim() !== '' && <span role="status">{says(outcomes[trials.length])}; Enter keeps it</span>}

@@ -31,7 +31,7 @@ export function AdviceList() {
 
 function Finding({ advice }: { readonly advice: Advice }) {
   const session = useSession();
-  const draft = useSessionState((state) => state.bench?.draft.id);
+  const draft = useSessionState((state) => state.legend.find(({ isDraft }) => isDraft)?.id);
   const [isDismissing, setDismissing] = useState(false);
   const [reason, setReason] = useState('');
   const { message, cells, repair, rules } = advice;

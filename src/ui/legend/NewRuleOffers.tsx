@@ -42,7 +42,7 @@ export function NewRuleOffers() {
         </Offers>
       )}
       <Offers title="Common jobs">
-        {STARTERS.map((starter) => (
+        {STARTERS.filter(({ needs }) => isEmpty || needs === undefined || held[needs] > 0).map((starter) => (
           <Offer
             key={starter.id}
             title={starter.title}

@@ -41,7 +41,7 @@ export const category: ConditionKind<CategoryWhen> = {
   compile: (when, context) => new CategoryKernel(when, context),
   sentence: ({ looks }) => (looks ? `has the look of its value: ${Object.keys(looks).join(', ')}` : 'has the colour of its value'),
   outcomeName: ({ looks }, outcome) => (looks ? (Object.keys(looks)[outcome] ?? '') : ''),
-  defaults: () => ({ kind: 'category', palette: 'set2' }),
+  defaults: () => ({ kind: 'category', palette: 'pastel' }),
   thresholds: () => [],
   examples: [
     {

@@ -26,9 +26,9 @@ const MOST_VALUES = 12;
 
 function CategoryCondition({ when, onChange }: ConditionProps<CategoryWhen>) {
   const texts = useSessionState((state) => state.profile?.texts) ?? [];
-  const palette = typeof when.palette === 'string' ? when.palette : 'set2';
+  const palette = typeof when.palette === 'string' ? when.palette : 'pastel';
   const choose = (how: string) => {
-    if (how === 'palette') return onChange({ kind: 'category', palette: 'set2' });
+    if (how === 'palette') return onChange({ kind: 'category', palette: 'pastel' });
     const looks = texts.slice(0, MOST_VALUES).map(({ text }, at) => [text, { look: FIRST_LOOKS[at % FIRST_LOOKS.length]! }] as const);
     onChange({ kind: 'category', looks: Object.fromEntries(looks.length ? looks : [['value', { look: 'clear' }]]) });
   };

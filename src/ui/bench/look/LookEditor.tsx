@@ -70,6 +70,7 @@ export function LookEditor({ look, onChange }: Props) {
         <span>Numbers as</span>
         <NameInput
           label="Number format"
+          placeholder="0.0%"
           value={look.number ?? ''}
           onChange={(number) => onChange(number === '' ? withoutNumber(look) : { ...look, number })}
         />

@@ -3,16 +3,17 @@ import classes from '../Bench.module.css';
 interface Props {
   readonly label: string;
   readonly value: string;
+  readonly placeholder?: string;
   readonly onChange: (name: string) => void;
 }
 
 /** What something is called in the legend; empty until it is named. */
-export function NameInput({ label, value, onChange }: Props) {
+export function NameInput({ label, value, placeholder = 'name it', onChange }: Props) {
   return (
     <input
       className={classes.named}
       aria-label={label}
-      placeholder="name it"
+      placeholder={placeholder}
       maxLength={80}
       value={value}
       size={Math.max(value.length, 7)}
