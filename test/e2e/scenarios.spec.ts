@@ -37,19 +37,27 @@ test('the teacher’s sheet, from an empty one: directions across, a shaded head
   await sheet.select('A2', 'D5');
   await style.getByRole('button', { name: 'Thick line around all of them' }).click();
 
-  // Answers that are right, by the record's own key; the rule covers the header no more than the directions.
+  // A common job finds the key by its name; the rule covers the header no more than the directions.
   await sheet.cell('B3').click();
   await sheet.legend.getByRole('button', { name: 'New rule' }).click();
-  await page.getByRole('menuitem', { name: /Compare with a value/ }).click();
-  await sheet.pick('Comparison', 'is');
-  await sheet.pick('Threshold is', 'the record’s Key');
-  await sheet.bench.getByLabel('Name of the rule').fill('Right');
-  await sheet.pick('Look', 'Clear');
-  await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
-  await sheet.typeDown('B3', 'mayfly', 'cadis', 'STONEFLY ');
-  await expect(sheet.count('Right')).toHaveText('2 of 60');
-  await expect(sheet.cell('B3')).toHaveAccessibleName('mayfly, Right');
-  await expect(sheet.cell('B4')).toHaveAccessibleName('cadis');
+  await page
+    .getByRole('dialog', { name: 'New rule' })
+    .getByRole('button', { name: /^Check answers against a key/ })
+    .first()
+    .click();
+  await expect(sheet.bench.getByRole('button', { name: 'Key: the record’s Key' })).toBeVisible();
+  await sheet.bench.getByLabel('Name of the rule').fill('Answers');
+  await sheet.keepRule();
+  await sheet.typeDown('B3', 'mayfly', 'cadis', 'stone');
+  for (const [cell, fill] of [
+    ['B3', '#cfe8dc'],
+    ['B4', '#fde5ac'],
+    ['B5', '#f7d3c8'],
+  ] as const)
+    await expect(sheet.cell(cell)).toHaveAttribute('data-fill', fill);
+  await sheet.type('B5', 'STONEFLY ');
+  await expect(sheet.cell('B5')).toHaveAttribute('data-fill', '#cfe8dc');
+  await expect(sheet.cell('B3')).toHaveAccessibleName('mayfly, Answers');
   await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#2c3350');
 
   const { violations } = await new AxeBuilder({ page }).analyze();

@@ -89,11 +89,19 @@ test('on a phone: tap, edit in the line, open a rule, and move its threshold', a
   await page.keyboard.press('Enter');
   await expect(sheet.cell('B3')).toHaveText('3');
   await sheet.legend.getByRole('button', { name: 'New rule' }).tap();
-  await page.getByRole('menuitem', { name: /Compare with a value/ }).tap();
-  await sheet.bench.locator('input[inputmode]').fill('3.5');
+  await page
+    .getByRole('dialog', { name: 'New rule' })
+    .getByRole('button', { name: /^Compare with a value/ })
+    .tap();
+  await sheet.bench.getByRole('textbox', { name: 'Threshold' }).fill('3.5');
   await sheet.bench.getByRole('button', { name: 'Keep rule' }).tap();
   await expect(sheet.legend.getByTestId('count')).toHaveText('1 of 60');
   await expect(sheet.cell('B3')).toHaveAttribute('data-fill', '#fde5ac');
+  await sheet.bench.getByRole('button', { name: 'Look:' }).tap();
+  await page.getByRole('dialog', { name: 'Look' }).getByRole('button', { name: 'Alarm', exact: true }).tap();
+  await expect(sheet.cell('B3')).toHaveAttribute('data-fill', '#f7d3c8');
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id, nodes }) => [id, nodes[0]!.html])).toEqual([]);
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
   await context.close();
 });
@@ -107,9 +115,7 @@ test('the spotlight fades everything that a rule does not show; find goes from o
       ['Birch', '8'],
     ]),
   );
-  await sheet.cell('B2').click();
-  await sheet.legend.getByRole('button', { name: 'New rule' }).click();
-  await page.getByRole('menuitem', { name: /Compare with the average/ }).click();
+  await sheet.beginRule('B2', /^Compare with the average/);
   await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
   await sheet.bench.getByRole('button', { name: 'Done' }).click();
   await sheet.openRule('Oxygen is above the average');

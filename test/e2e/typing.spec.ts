@@ -10,12 +10,10 @@ const ROWS = [
 ];
 
 async function withLowOxygen(sheet: SheetPage) {
-  await sheet.cell('B2').click();
-  await sheet.legend.getByRole('button', { name: 'New rule' }).click();
-  await sheet.page.getByRole('menuitem', { name: /Compare with a value/ }).click();
+  await sheet.beginRule('B2', /^Compare with a value/);
   await sheet.bench.getByRole('textbox', { name: 'Threshold', exact: true }).fill('5');
   await sheet.bench.getByLabel('Name of the rule').fill('Low oxygen');
-  await sheet.pick('Look', 'Alarm');
+  await sheet.pickLook('Look', 'Alarm');
   await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
   await expect(sheet.count('Low oxygen')).toHaveText('0 of 60');
   await sheet.isLive();
