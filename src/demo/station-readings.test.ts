@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { savedLooks } from '../core/looks/first-family';
+import { looksById, sheetLooks } from '../core/looks/sheet-looks';
 import { Evaluation } from '../core/rules/evaluation';
 import { Sheet } from '../core/sheet/sheet';
 import { changeSchema } from '../protocol/change-schema';
@@ -27,7 +27,7 @@ test('it is what a client could have sent', () => {
 describe('six rules that make sense', () => {
   const opened = new Sheet(contents.fields);
   for (const row of contents.rows) opened.apply({ kind: 'insert-rows', rows: [row] });
-  const evaluation = new Evaluation(opened, savedLooks('light'));
+  const evaluation = new Evaluation(opened, looksById(sheetLooks([], 'light')));
   evaluation.setRules(contents.rules.map(({ rule }) => rule));
 
   test.each(evaluation.running.map((running) => [running.rule.name, running] as const))(

@@ -20,6 +20,7 @@ import type { Operation } from '../core/sheet/change';
 import { frozenColumns } from '../core/sheet/frozen-columns';
 import { parentRows } from '../core/sheet/levels';
 import { mergeAreas } from '../core/sheet/merge-areas';
+import { lookParts } from '../core/looks/sheet-looks';
 import type { Theme } from '../core/looks/first-family';
 import type { RowId, RuleId, SheetId } from '../core/sheet/ids';
 import { unpackSheet } from '../protocol/packed-sheet';
@@ -31,6 +32,7 @@ import { edgeFrom } from './edge-from';
 import { HeldSelection } from './held-selection';
 import { longestTexts } from './longest-texts';
 import { valuesOf } from './values-of';
+import { ReadCache } from './read-cache';
 import { Replica } from './replica';
 import { paintedBy, rowHeights } from './row-heights';
 import { Turns } from './turns';
@@ -58,6 +60,7 @@ export class Engine {
   /** What this reader keeps out of view. */
   private readonly outOfView = { filter: null as Filter | null, folded: new Set<RowId>() };
   private copied: Copied | null = null;
+  private readonly lastRead = new ReadCache();
   private readonly selected = new HeldSelection();
   private readonly news = new Set<News>();
   private readonly turns = new Turns((share) => this.tell({ kind: 'work-progressed', share }));
@@ -132,7 +135,7 @@ export class Engine {
       case 'ask-readings':
         return formulaReadings(this.opened.evaluation, request.rule, request.at) ?? null;
       case 'ask-profile':
-        return profileRule(this.opened.evaluation, request);
+        return profileRule(this.opened.evaluation, request, this.lastRead.read(this.sheet, request.reads));
     }
   }
 
@@ -140,6 +143,7 @@ export class Engine {
   tick(nowMs: number): void {
     void this.turns.take(() => {
       this.replica?.tick(nowMs);
+      this.lastRead.forget();
       this.note('window', 'legend');
     });
   }
@@ -330,6 +334,8 @@ export class Engine {
   }
 
   private note(...news: readonly News[]): null {
+    // Whatever changes a cell is told as a change of the frame too.
+    if (news.includes('frame')) this.lastRead.forget();
     const first = this.news.size === 0;
     for (const item of news) this.news.add(item);
     // All that one message or one batch of changes brings is told once, as soon as it is in.
@@ -376,6 +382,7 @@ export class Engine {
       heights: rowHeights(this.opened, this.outOfView),
       merges: mergeAreas(sheet).map(({ area }) => area),
       names: [...sheet.parts.values()].filter((part) => part.kind === 'name'),
+      looks: lookParts(sheet.parts.values()),
       filter: this.outOfView.filter,
       folds: parentRows(sheet).map((position) => ({ position, folded: this.outOfView.folded.has(sheet.rowId(sheet.order[position]!)) })),
     };

@@ -1,6 +1,8 @@
-import { savedLooks, type Theme } from '../core/looks/first-family';
+import type { Theme } from '../core/looks/first-family';
+import { looksById, lookParts, sheetLooks } from '../core/looks/sheet-looks';
 import type { Look } from '../core/looks/look';
 import { Evaluation } from '../core/rules/evaluation';
+import equal from 'fast-deep-equal';
 import type { Change, Operation, StoredRule } from '../core/sheet/change';
 import type { Effect } from '../core/sheet/effect';
 import type { Sheet } from '../core/sheet/sheet';
@@ -31,6 +33,7 @@ export class Replica {
   private pending: Pending[] = [];
   private draft: StoredRule | null = null;
   saved: Readonly<Record<string, Look>>;
+  private theme: Theme;
 
   constructor(
     readonly sheet: Sheet,
@@ -38,7 +41,8 @@ export class Replica {
     public sequence: number,
     { theme, nowMs }: { readonly theme: Theme; readonly nowMs: number },
   ) {
-    this.saved = savedLooks(theme);
+    this.theme = theme;
+    this.saved = this.looks();
     this.evaluation = new Evaluation(sheet, this.saved, { now: serialInZone(nowMs, sheet.settings.zone) });
     this.useRules();
   }
@@ -48,7 +52,16 @@ export class Replica {
   }
 
   useTheme(theme: Theme): void {
-    this.saved = savedLooks(theme);
+    this.theme = theme;
+    this.refreshLooks();
+  }
+
+  private looks(): Readonly<Record<string, Look>> {
+    return looksById(sheetLooks(lookParts(this.sheet.parts.values()), this.theme));
+  }
+
+  private refreshLooks(): void {
+    this.saved = this.looks();
     this.evaluation.setSavedLooks(this.saved);
   }
 
@@ -153,6 +166,7 @@ export class Replica {
     course.effects = [];
     // Statistics are corrected for edits first: a rule that is compiled now has seen the new values already.
     this.evaluation.follow(effects);
+    if (effects.some((effect) => effect.kind === 'layout') && !equal(this.saved, this.looks())) this.refreshLooks();
     if (effects.some((effect) => effect.kind === 'rules')) this.useRules();
   }
 

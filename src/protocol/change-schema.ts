@@ -1,5 +1,7 @@
 import Joi from 'joi';
 import { FIRST_FAMILY } from '../core/looks/first-family';
+import { lookSchema } from '../core/looks/look-schema';
+import { OWN_LOOK } from '../core/looks/sheet-looks';
 import { styleSchema } from '../core/looks/style-schema';
 import { formulaSchema } from '../core/rules/kinds/operand-schema';
 import type { Rule } from '../core/rules/rule';
@@ -9,7 +11,7 @@ import type { Change, StoredRule } from '../core/sheet/change';
 import type { Field } from '../core/sheet/field';
 import { ROW_ROLES } from '../core/sheet/row-role';
 import { MOST_ALLOWED } from '../core/sheet/allowed-values';
-import { nameKey, type Bands, type Dismissal, type Freeze, type Merge, type NamedRange } from '../core/sheet/sheet-part';
+import { nameKey, type Bands, type Dismissal, type Freeze, type LookPart, type Merge, type NamedRange } from '../core/sheet/sheet-part';
 
 const id = Joi.string()
   .pattern(/^[\w-]+$/)
@@ -30,7 +32,7 @@ const key = Joi.string()
 
 const knownLooks = new Set(FIRST_FAMILY.map((look) => look.id));
 const rule = ruleSchema.custom((value: Rule, helpers) => {
-  const unknown = savedLooksOf(value).find((name) => !knownLooks.has(name));
+  const unknown = savedLooksOf(value).find((name) => !knownLooks.has(name) && !name.startsWith(OWN_LOOK));
   return unknown === undefined ? value : helpers.message({ custom: `{{#label}} refers to a look that does not exist: ${unknown}` });
 });
 
@@ -89,12 +91,22 @@ const part = Joi.object().when('.kind', {
     },
     { is: 'freeze', then: Joi.object<Freeze>({ id: Joi.valid('freeze').required(), kind: Joi.string(), through: id.required() }) },
     {
+      is: 'look',
+      then: Joi.object<LookPart>({
+        id: id.required(),
+        kind: Joi.string(),
+        name: Joi.string().min(1).max(80).required(),
+        look: lookSchema.required(),
+        dark: lookSchema,
+      }),
+    },
+    {
       is: 'dismissal',
       then: Joi.object<Dismissal>({ id: id.required(), kind: Joi.string(), reason: Joi.string().allow('').max(500).required() }),
     },
     { is: 'bands', then: Joi.object<Bands>({ id: Joi.valid('bands').required(), kind: Joi.string() }) },
   ],
-  otherwise: Joi.object({ kind: Joi.valid('name', 'merge', 'freeze', 'bands', 'dismissal').required() }).unknown(),
+  otherwise: Joi.object({ kind: Joi.valid('name', 'merge', 'freeze', 'bands', 'dismissal', 'look').required() }).unknown(),
 });
 
 const partId = Joi.string().min(1).max(100);

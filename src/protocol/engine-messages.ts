@@ -13,7 +13,7 @@ import type { Edit } from '../core/edit/registry';
 import type { Wanted } from '../core/edit/find';
 import type { Style } from '../core/looks/style';
 import type { AreaMeasures } from '../core/rules/measure-area';
-import type { NamedRange } from '../core/sheet/sheet-part';
+import type { LookPart, NamedRange } from '../core/sheet/sheet-part';
 
 export const PROTOCOL_VERSION = 1;
 
@@ -162,6 +162,8 @@ export interface SheetFrame {
   readonly heights: RowHeights;
   readonly merges: readonly Area[];
   readonly names: readonly NamedRange[];
+  /** Looks that the sheet has saved or changed. */
+  readonly looks: readonly LookPart[];
   readonly filter: Filter | null;
   /** Rows with others beneath them that can be folded away. */
   readonly folds: readonly { readonly position: number; readonly folded: boolean }[];

@@ -292,6 +292,35 @@ test('a rule that is never seen is told by the advice, seen in the trace, and me
   await expect(finding).toHaveCount(0);
 });
 
+test('a look is changed, saved under a name, renamed, and changed everywhere at once', async ({ page }) => {
+  const sheet = await open(page);
+  for (const limit of ['5', '8']) {
+    await sheet.beginRule('B2', /^Compare with a value/);
+    await sheet.bench.getByRole('textbox', { name: 'Threshold' }).fill(limit);
+    await sheet.keepRule();
+  }
+  await sheet.openRule('Oxygen is below 5');
+  const look = page.getByRole('dialog', { name: 'Look' });
+  await sheet.bench.getByRole('button', { name: 'Look:' }).click();
+  await look.getByRole('button', { name: 'Bold' }).click();
+  await expect(sheet.cell('B8')).toHaveAttribute('data-bold', 'true');
+  await look.getByLabel('Name of the new look').fill('Heavy');
+  await look.getByRole('button', { name: 'Save', exact: true }).click();
+  await look.getByLabel('Another name for Heavy').fill('Weighty');
+  await look.getByRole('button', { name: 'Rename' }).click();
+  await expect(sheet.bench.getByRole('button', { name: 'Look: Weighty' })).toBeVisible();
+  await look.getByRole('button', { name: 'Watch', exact: true }).click();
+  await look.getByRole('button', { name: 'Fill:' }).click();
+  await page.getByRole('menuitem', { name: 'see-through' }).click();
+  await look.getByRole('button', { name: 'Change Watch everywhere' }).click();
+  // Both rules have that look; the other one was never opened.
+  await page.keyboard.press('Escape');
+  await expect(sheet.cell('B9')).toHaveAttribute('data-fill', 'mixed');
+  await expect(sheet.cell('B8')).toHaveAttribute('data-fill', 'mixed');
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`)).toEqual([]);
+});
+
 test('by keys alone: a rule is made, kept, another begun on the same cells, both put in order and removed', async ({ page }) => {
   const sheet = await open(page);
   await sheet.cell('B2').click();

@@ -84,7 +84,7 @@ describe('typing', () => {
     session.commit();
     await settle();
     expect(server.received[0]!.operations).toEqual([{ kind: 'set-cells', cells: [{ row: 'r1', field: 'f2', input: 'ab' }] }]);
-    expect(session.get().cell).toMatchObject({ input: 'ab', column: 1, position: 2 });
+    await vi.waitFor(() => expect(session.get().cell).toMatchObject({ input: 'ab', column: 1, position: 2 }));
   });
 
   test('over a cell wins over what the cell held, however late that is told', async () => {

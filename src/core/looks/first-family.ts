@@ -22,6 +22,3 @@ export const FIRST_FAMILY: readonly SavedLook[] = [
   { id: 'ink', name: 'Ink', light: { fill: '#2c3350', text: '#ffffff', bold: true }, dark: { fill: '#d9def2', text: '#1d2340', bold: true } },
   { id: 'ringed', name: 'Ringed', light: { border: around('#b4411f') }, dark: { border: around('#f0906f') } },
 ];
-
-/** The family as saved looks by id, for one theme. */
-export const savedLooks = (theme: Theme): Record<string, Look> => Object.fromEntries(FIRST_FAMILY.map((saved) => [saved.id, saved[theme]]));

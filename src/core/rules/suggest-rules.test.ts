@@ -2,15 +2,17 @@ import { quantile } from 'd3-array';
 import { describe, expect, test } from 'vitest';
 import { makeSheet } from '../../../test/arbitrary-sheet';
 import { Evaluation } from './evaluation';
-import { profileRule } from './profile-rule';
+import { profileRule, readValues } from './profile-rule';
 import { sensibleProfile } from './sensible-profile';
 import { STARTERS } from './starters';
 import { suggestRules } from './suggest-rules';
 import { kindOf } from './kinds/registry';
 
 const field = { id: 'f1', label: 'One', format: null, unit: null };
-const profileOf = (inputs: readonly string[]) =>
-  profileRule(new Evaluation(makeSheet(inputs), {}), { rule: '', reads: { fields: ['f1'] }, thresholds: [] });
+function profileOf(inputs: readonly string[]) {
+  const sheet = makeSheet(inputs);
+  return profileRule(new Evaluation(sheet, {}), { rule: '', thresholds: [] }, readValues(sheet, { fields: ['f1'] }));
+}
 const kindsFor = (...inputs: readonly string[]) => suggestRules(field, profileOf(inputs)).map(({ when }) => when.kind);
 
 describe('what a field suggests', () => {

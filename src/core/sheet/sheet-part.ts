@@ -1,3 +1,4 @@
+import type { PlainLook } from '../looks/look';
 import type { FieldId, PartId, RowId } from './ids';
 
 /** A name for cells, to be used in formulas in their place. */
@@ -42,8 +43,19 @@ export interface Dismissal {
   readonly reason: string;
 }
 
+/** A look that a sheet has saved, or one of the first family as the sheet has changed it. */
+export interface LookPart {
+  /** `look-` and the id of the look. */
+  readonly id: PartId;
+  readonly kind: 'look';
+  readonly name: string;
+  readonly look: PlainLook;
+  /** In the dark theme, where it is another. */
+  readonly dark?: PlainLook;
+}
+
 /** What lies over the cells of a sheet and names them by id. */
-export type SheetPart = NamedRange | Merge | Freeze | Bands | Dismissal;
+export type SheetPart = NamedRange | Merge | Freeze | Bands | Dismissal | LookPart;
 
 /** What a name goes by, whatever its case. */
 export const nameKey = (name: string): PartId => name.toLowerCase();

@@ -1,7 +1,7 @@
 import { quantileSorted } from 'd3-array';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { nearestTo, profileValues } from './profile-values';
+import { describeValues, nearestTo, withOutcomes } from './profile-values';
 import { quantileOfSorted } from './quantile';
 
 const numbers = fc.array(fc.integer({ min: -50, max: 50 }), { maxLength: 40 }).map((values) => Float64Array.from(values).sort());
@@ -26,7 +26,8 @@ test('the nearest values are on either side, and every value is in one bin with 
         above: values.find((value) => value > threshold) ?? NaN,
       });
       const outcomes = Int32Array.from(values, (value) => (value < threshold ? 0 : -1));
-      const { bins } = profileValues(sorted, { numbers: sorted, outcomes }, { blanks: 0, others: 0, mean: NaN, commonText: null });
+      const described = describeValues(sorted, { blanks: 0, others: 0, mean: NaN, commonText: null });
+      const bins = withOutcomes(described.bins, { numbers: sorted, outcomes });
       const sum = (counts: readonly number[]) => counts.reduce((total, count) => total + count, 0);
       expect(sum(bins.map(({ count }) => count))).toBe(values.length);
       expect(sum(bins.flatMap((bin) => bin.outcomes))).toBe(values.filter((value) => value < threshold).length);

@@ -1,4 +1,4 @@
-import { bin, deviation, max, min, range } from 'd3-array';
+import { bin, bisectRight, deviation, max, min, range } from 'd3-array';
 import { quantileOfSorted } from './quantile';
 
 export interface Bin {
@@ -36,12 +36,8 @@ export interface JudgedNumbers {
   readonly outcomes: Int32Array;
 }
 
-/** Describes the numbers that a rule reads; the counts of the other cells come from the caller. `sorted` holds the same numbers in rising order. */
-export function profileValues(
-  sorted: Float64Array,
-  judged: JudgedNumbers,
-  rest: Pick<ValueProfile, 'blanks' | 'others' | 'mean' | 'commonText'>,
-): ValueProfile {
+/** Describes numbers in rising order; the counts of the other cells come from the caller. No bin has outcomes yet. */
+export function describeValues(sorted: Float64Array, rest: Pick<ValueProfile, 'blanks' | 'others' | 'mean' | 'commonText'>): ValueProfile {
   const at = (p: number) => quantileOfSorted(sorted, p);
   const bins = sorted.length ? bin<number, number>().thresholds(48)(sorted) : [];
   return {
@@ -54,29 +50,21 @@ export function profileValues(
     greatest: max(sorted) ?? NaN,
     deviation: deviation(sorted) ?? NaN,
     percentiles: sorted.length ? range(0, 101).map((percent) => at(percent / 100)) : [],
-    bins: withOutcomes(
-      bins.map((members) => ({ from: members.x0!, to: members.x1!, count: members.length })),
-      judged,
-    ),
+    bins: bins.map((members) => ({ from: members.x0!, to: members.x1!, count: members.length, outcomes: [] })),
   };
 }
 
-function withOutcomes(bins: readonly Omit<Bin, 'outcomes'>[], { numbers, outcomes }: JudgedNumbers): Bin[] {
+/** The bins with the outcomes of the numbers in them. */
+export function withOutcomes(bins: readonly Bin[], { numbers, outcomes }: JudgedNumbers): Bin[] {
   const edges = Float64Array.from(bins, ({ to }) => to);
   const tallies: number[][] = bins.map(() => []);
-  numbers.forEach((number, index) => {
+  for (let index = 0; index < numbers.length; index++) {
     const outcome = outcomes[index]!;
-    if (outcome < 0) return;
+    if (outcome < 0) continue;
     // A number on an edge belongs to the bin that begins there; the last bin takes its own end.
-    const tally =
-      tallies[
-        Math.min(
-          lowerBound(edges, (edge) => edge <= number),
-          bins.length - 1,
-        )
-      ]!;
+    const tally = tallies[Math.min(bisectRight(edges, numbers[index]!), bins.length - 1)]!;
     tally[outcome] = (tally[outcome] ?? 0) + 1;
-  });
+  }
   return bins.map((bin, index) => ({ ...bin, outcomes: Array.from(tallies[index]!, (count) => count ?? 0) }));
 }
 

@@ -1,4 +1,3 @@
-import { useComputedColorScheme } from '@mantine/core';
 import { useElementSize } from '@mantine/hooks';
 import { max, tickStep } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
@@ -13,6 +12,7 @@ import { isoFromSerial } from '../../core/values/date-serial';
 import { formatNumber } from '../../core/values/number-format';
 import { serialInZone } from '../../core/values/serial-in-zone';
 import { useSession, useSessionState } from '../sheet/use-session';
+import { useLooks } from '../legend/use-looks';
 import classes from './Bench.module.css';
 import { dateTicks } from './date-ticks';
 import { Handle } from './Handle';
@@ -25,7 +25,8 @@ const MARGIN = { top: 22, bottom: 23, side: 10 };
 /** The real values that a rule judges, as a histogram, with its thresholds as handles to drag or to step with the arrow keys. */
 export function Distribution({ rule, answer }: { readonly rule: Rule; readonly answer: RuleProfile }) {
   const session = useSession();
-  const theme = useComputedColorScheme('light');
+  const theme = useSessionState((state) => state.theme);
+  const { saved } = useLooks();
   const { profile, dates } = useDeferredValue(answer);
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const { ref, width, height } = useElementSize<HTMLDivElement>();
@@ -45,7 +46,7 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
   const y = scaleLinear([0, max(profile.bins, (bin) => bin.count) ?? 1], [floor, MARGIN.top + 4]);
   // Fine enough that any threshold worth having can be reached, coarse enough to land on round numbers.
   const step = isDated ? 1 : tickStep(from, to, 160);
-  const looks = outcomeColors(rule, theme);
+  const looks = outcomeColors(rule, { saved, theme });
   const shades = shadesOf(when, profile);
   const handles = handlesOf(when, profile);
   const count = Math.max(2, Math.floor(width / 70));

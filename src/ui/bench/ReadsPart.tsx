@@ -1,4 +1,5 @@
 import { Checkbox, Popover } from '@mantine/core';
+import { memo } from 'react';
 import type { Reads } from '../../core/rules/rule';
 import { cellAddress, writeArea } from '../../core/sheet/address';
 import { ROW_ROLES, type RowRole } from '../../core/sheet/row-role';
@@ -10,7 +11,7 @@ import { Pick } from './parts/Pick';
 import { PickFields } from './parts/PickFields';
 
 /** What a rule tests: fields, in the records or in rows of other roles too, or certain cells. */
-export function ReadsPart({ reads, onPick }: { readonly reads: Reads; readonly onPick: (reads: Reads) => void }) {
+export const ReadsPart = memo(function ReadsPart({ reads, onPick }: { readonly reads: Reads; readonly onPick: (reads: Reads) => void }) {
   const session = useSession();
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const reach = (id: string) => {
@@ -42,7 +43,7 @@ export function ReadsPart({ reads, onPick }: { readonly reads: Reads; readonly o
       />
     </>
   );
-}
+});
 
 const ROLE_WORDS: Record<RowRole, string> = {
   record: 'records',

@@ -1,8 +1,10 @@
+import { memo } from 'react';
 import type { When } from '../../core/rules/kinds/registry';
 import { kindOf } from '../../core/rules/kinds/registry';
-import type { Paints, Rule } from '../../core/rules/rule';
+import type { Paints, Reads, Rule } from '../../core/rules/rule';
 import { ReadsPart } from './ReadsPart';
 import { useSession, useSessionState } from '../sheet/use-session';
+import { useNewest } from '../use-newest';
 import classes from './Bench.module.css';
 import { benchOf } from './kinds/registry';
 import { Pick } from './parts/Pick';
@@ -17,12 +19,13 @@ export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonl
   const { Condition, Outcomes } = benchOf(when);
   const field = 'fields' in reads ? fields.find((candidate) => candidate.id === reads.fields[0]) : undefined;
   const change = (part: Partial<Rule>) => session.rules.changeDraft({ ...rule, ...part });
+  const pickReads = useNewest((next: Reads) => change({ reads: next }));
+  const pickPaints = useNewest((next: Paints) => change({ paints: next }));
   const condition = { when, field, fields, onChange: (next: When) => change({ when: next }) };
   return (
     <div>
       <div className={classes.sentence}>
-        Where <ReadsPart reads={reads} onPick={(next) => change({ reads: next })} /> <Condition {...condition} />, paint{' '}
-        <PaintsPart paints={paints} onPick={(next) => change({ paints: next })} />{' '}
+        Where <ReadsPart reads={reads} onPick={pickReads} /> <Condition {...condition} />, paint <PaintsPart paints={paints} onPick={pickPaints} />{' '}
         {kindOf(when).outcomes === 'match' ? (
           <>
             as <PickLook label="Look" value={rule.look ?? null} onPick={(look) => look && change({ look })} />
@@ -48,7 +51,7 @@ export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonl
   );
 }
 
-function PaintsPart({ paints, onPick }: { readonly paints: Paints; readonly onPick: (paints: Paints) => void }) {
+const PaintsPart = memo(function PaintsPart({ paints, onPick }: { readonly paints: Paints; readonly onPick: (paints: Paints) => void }) {
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const kind = typeof paints === 'object' ? 'fields' : paints;
   const words = { cell: 'that cell', record: 'the whole record', fields: 'these fields of the record:' } as const;
@@ -73,4 +76,4 @@ function PaintsPart({ paints, onPick }: { readonly paints: Paints; readonly onPi
       )}
     </>
   );
-}
+});

@@ -8,6 +8,9 @@ import type { Rule, Trial } from '../../core/rules/rule';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 
+/** How long a rule must rest before it is tried. */
+const REST_MS = 80;
+
 /** Values to try the rule on, kept with it: what it makes of each, and whether that is still what it made when the trial was kept. */
 export function Trials({ rule }: { readonly rule: Rule }) {
   const session = useSession();
@@ -25,9 +28,10 @@ export function Trials({ rule }: { readonly rule: Rule }) {
     if (!isJudged) return;
     let isStale = false;
     const values = [...(rule.trials ?? []).map(({ value }) => value), readTrial(typed, format)];
-    void session.ask({ kind: 'ask-trials', rule, values }).then((found) => !isStale && setOutcomes(found));
+    const waiting = setTimeout(() => void session.ask({ kind: 'ask-trials', rule, values }).then((found) => !isStale && setOutcomes(found)), REST_MS);
     return () => {
       isStale = true;
+      clearTimeout(waiting);
     };
   }, [session, rule, typed, format, isJudged, legend]);
 

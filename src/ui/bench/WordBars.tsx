@@ -1,8 +1,9 @@
-import { useComputedColorScheme } from '@mantine/core';
+import { useSessionState } from '../sheet/use-session';
 import { max } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import type { RuleProfile } from '../../core/rules/profile-rule';
 import type { Rule } from '../../core/rules/rule';
+import { useLooks } from '../legend/use-looks';
 import classes from './Bench.module.css';
 import { outcomeColors } from './outcome-colors';
 
@@ -10,8 +11,9 @@ const MOST_BARS = 7;
 
 /** The texts that a rule judges, the most frequent first, each as long as it is frequent and in the colour of its outcome. */
 export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answer: RuleProfile }) {
-  const theme = useComputedColorScheme('light');
-  const looks = outcomeColors(rule, theme);
+  const theme = useSessionState((state) => state.theme);
+  const { saved } = useLooks();
+  const looks = outcomeColors(rule, { saved, theme });
   const shown = answer.texts.slice(0, MOST_BARS);
   const share = scaleLinear([0, max(shown, ({ count }) => count) ?? 1], [0, 100]);
   const rest = answer.texts.length - shown.length;

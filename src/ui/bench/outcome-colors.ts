@@ -1,5 +1,5 @@
-import { savedLooks, type Theme } from '../../core/looks/first-family';
-import { lookProperties, type BorderSide, type LookBar, type LookIcon } from '../../core/looks/look';
+import type { Theme } from '../../core/looks/first-family';
+import { lookProperties, type BorderSide, type Look, type LookBar, type LookIcon } from '../../core/looks/look';
 import { ICON_SETS, type IconSet } from '../../core/looks/icon-sets';
 import { kindOf } from '../../core/rules/kinds/registry';
 import type { Rule } from '../../core/rules/rule';
@@ -12,8 +12,10 @@ export interface OutcomeColors {
 }
 
 /** The colours that stand for each outcome of a rule, by its number; null where it has no look. */
-export function outcomeColors(rule: Rule, theme: Theme): readonly (OutcomeColors | null)[] {
-  const saved = savedLooks(theme);
+export function outcomeColors(
+  rule: Rule,
+  { saved, theme }: { readonly saved: Readonly<Record<string, Look>>; readonly theme: Theme },
+): readonly (OutcomeColors | null)[] {
   const { ink, line } = TOKENS[theme];
   const looks = kindOf(rule.when).outcomeLooks(rule.when) ?? [rule.look ?? null];
   return looks.map((look) => {

@@ -3,7 +3,6 @@
 import { isFormulaInput } from '../../core/formula/is-formula-input';
 import { useCallback, useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import type { Selection, SheetFrame } from '../../protocol/engine-messages';
-import { useComputedColorScheme } from '@mantine/core';
 import { TOKENS } from '../theme/tokens';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { coloredReferences } from '../formula/colored-references';
@@ -38,7 +37,7 @@ export function Grid() {
   const selection = useSessionState((state) => state.selection);
   const shown = useSessionState((state) => state.shown);
   const editing = useSessionState((state) => state.editing);
-  const theme = useComputedColorScheme('light');
+  const theme = useSessionState((state) => state.theme);
   const scroller = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const scroll = useRef<Scroll>({ left: 0, top: 0 });
@@ -84,13 +83,15 @@ export function Grid() {
 
   useEffect(() => {
     plan();
-    let painted = session.get().window;
+    let painted = session.get();
     return session.subscribe(() => {
-      const { window } = session.get();
-      if (window === painted) return plan();
+      const { window, frozen, selection: selected, frame: isOpen, editing: typed } = session.get();
+      const before = painted;
+      painted = session.get();
       // New values are painted in the task that brings them, before anything else is rendered.
-      painted = window;
-      paint();
+      if (window !== before.window) return paint();
+      // What goes on at the bench or in the legend alone is not the grid's.
+      if (frozen !== before.frozen || selected !== before.selection || isOpen !== before.frame || typed !== before.editing) plan();
     });
   }, [session, plan, paint]);
 
@@ -106,8 +107,6 @@ export function Grid() {
     asked.current = null;
     look();
   }, [look]);
-
-  useEffect(() => session.useTheme(theme), [session, theme]);
 
   useEffect(() => {
     const observer = new ResizeObserver(([entry]) => {

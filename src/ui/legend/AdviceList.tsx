@@ -1,6 +1,6 @@
 import { Button, Popover, TextInput } from '@mantine/core';
 import { IconBulb } from '@tabler/icons-react';
-import { useState, type KeyboardEvent } from 'react';
+import { memo, useState, type KeyboardEvent } from 'react';
 import type { Advice } from '../../core/rules/advice/advice';
 import { adviceKey } from '../../core/rules/advice/advice-key';
 import { useSession, useSessionState } from '../sheet/use-session';
@@ -10,7 +10,10 @@ import { useAdvice } from './use-advice';
 /** What the check of the rules found: each finding shows its cells, and can be mended or dismissed. */
 export function AdviceList() {
   const advice = useAdvice();
-  if (advice.length === 0) return null;
+  return advice.length > 0 ? <AdvicePopover advice={advice} /> : null;
+}
+
+const AdvicePopover = memo(function AdvicePopover({ advice }: { readonly advice: readonly Advice[] }) {
   return (
     <Popover position="right-end" width={380} shadow="md" trapFocus returnFocus>
       <Popover.Target>
@@ -27,7 +30,7 @@ export function AdviceList() {
       </Popover.Dropdown>
     </Popover>
   );
-}
+});
 
 function Finding({ advice }: { readonly advice: Advice }) {
   const session = useSession();

@@ -3,7 +3,7 @@
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { useDeferredValue } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';
 import { AdviceList } from './AdviceList';
@@ -19,6 +19,9 @@ export function Legend() {
   const onlyTouching = useSessionState((state) => state.onlyTouching);
   const selection = useSessionState((state) => state.selection);
   const frame = useSessionState((state) => state.frame);
+  // The same list as long as the order is the same: a new one renders every entry again.
+  const order = legend.map(({ id }) => id).join(' ');
+  const ids = useMemo(() => (order === '' ? [] : order.split(' ')), [order]);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -37,7 +40,7 @@ export function Legend() {
       <LegendHead />
       {legend.length === 0 && <p className={classes.empty}>No rules yet. Select a field, then make a rule over it.</p>}
       <DndContext id="legend" sensors={sensors} collisionDetection={closestCenter} modifiers={[restrictToVerticalAxis]} onDragEnd={onDragEnd}>
-        <SortableContext items={legend.map((entry) => entry.id)} strategy={verticalListSortingStrategy}>
+        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <ol className={classes.list} hidden={legend.length === 0}>
             {legend.map(
               (entry, at) =>

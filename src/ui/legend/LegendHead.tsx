@@ -2,12 +2,13 @@ import { ActionIcon, Button, Menu } from '@mantine/core';
 import { IconDotsVertical } from '@tabler/icons-react';
 import { PickLook } from '../bench/look/PickLook';
 import { counted } from '../counted';
+import { memo } from 'react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';
 import { touchesSelection } from './touches-selection';
 
 /** What stands over the legend: its title, or how many rules are chosen, and what can be done to many at once. */
-export function LegendHead() {
+export const LegendHead = memo(function LegendHead() {
   const session = useSession();
   const legend = useSessionState((state) => state.legend);
   const chosen = useSessionState((state) => state.chosen);
@@ -53,4 +54,4 @@ export function LegendHead() {
       )}
     </div>
   );
-}
+});

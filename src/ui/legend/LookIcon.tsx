@@ -1,4 +1,4 @@
-import { useComputedColorScheme } from '@mantine/core';
+import { useSessionState } from '../sheet/use-session';
 import type { IconSet } from '../../core/looks/icon-sets';
 import type { LookIcon as Icon } from '../../core/looks/look';
 import { ICON_PATHS } from '../grid/painter/icon-paths';
@@ -6,7 +6,7 @@ import { TOKENS } from '../theme/tokens';
 
 /** An icon as it is painted in cells. */
 export function LookIcon({ icon: { set, index } }: { readonly icon: Icon }) {
-  const theme = useComputedColorScheme('light');
+  const theme = useSessionState((state) => state.theme);
   const icon = ICON_PATHS[set as IconSet]?.[index];
   if (!icon) return null;
   const color = icon.tone ? TOKENS[theme].tones[icon.tone] : 'currentColor';

@@ -1,11 +1,12 @@
 import { Button, Popover } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { focusGrid } from '../grid/focus-grid';
+import { memo } from 'react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { NewRuleOffers } from './NewRuleOffers';
 
 /** Opens what a new rule can be made from. */
-export function NewRule() {
+export const NewRule = memo(function NewRule() {
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const isOpen = useSessionState((state) => state.panel === 'new-rule');
@@ -42,4 +43,4 @@ export function NewRule() {
       </Popover.Dropdown>
     </Popover>
   );
-}
+});

@@ -1,8 +1,7 @@
-import { useComputedColorScheme } from '@mantine/core';
 import type { CSSProperties } from 'react';
-import { savedLooks } from '../../core/looks/first-family';
 import { lookProperties, SIDES, type BorderSide, type Fill, type Look } from '../../core/looks/look';
 import classes from './Swatch.module.css';
+import { useLooks } from './use-looks';
 
 interface Props {
   readonly look: Look | null;
@@ -12,17 +11,17 @@ interface Props {
 
 /** A look as it really is, on a few characters. */
 export function Swatch({ look, text = 'Aa 9.1', isSmall = false }: Props) {
-  const theme = useComputedColorScheme('light');
+  const { saved } = useLooks();
   return (
-    <span className={classes.swatch} data-small={isSmall} style={look ? lookStyle(look, theme) : undefined}>
+    <span className={classes.swatch} data-small={isSmall} style={look ? lookStyle(look, saved) : undefined}>
       {text}
     </span>
   );
 }
 
 /** A look in CSS, for previews outside the grid. */
-function lookStyle(look: Look, theme: 'light' | 'dark'): CSSProperties {
-  const properties = lookProperties(look, savedLooks(theme));
+function lookStyle(look: Look, saved: Readonly<Record<string, Look>>): CSSProperties {
+  const properties = lookProperties(look, saved);
   const style: Record<string, string | number> = {};
   const fill = properties.get('fill') as Fill | undefined;
   if (fill !== undefined) style.background = fillStyle(fill);

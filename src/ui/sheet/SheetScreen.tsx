@@ -29,6 +29,8 @@ export function SheetScreen({ id, name }: { readonly id: SheetId; readonly name:
   // The engine lives as long as the screen. It starts in the theme of that moment; later ones follow from the grid.
   useEffect(() => session.start(firstTheme.current), [session]);
 
+  useEffect(() => session.useTheme(theme), [session, theme]);
+
   // Escape leaves the bench and Control+Enter keeps the rule from wherever one is, save from inside an open menu.
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.defaultPrevented || (event.target as Element).closest('[role=menu], [role=dialog]')) return;

@@ -16,6 +16,9 @@ import type { LegendEntry, Place, ShownField } from '../../protocol/engine-messa
 import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selection';
 import type { Session } from './session';
 
+/** Rest between two readings of the values that the bench shows. */
+const PICTURE_REST_MS = 40;
+
 /** What a person does to the rules of an open sheet: mostly to the one on the bench. */
 export class RuleActions {
   private draftSending: 'no' | 'yes' | 'again' = 'no';
@@ -160,7 +163,8 @@ export class RuleActions {
         const again = this.profileSending === 'again';
         this.profileSending = 'no';
         if (this.session.get().bench) this.session.set({ profile });
-        if (again) this.readProfile();
+        // While a threshold is dragged the picture follows a little less often than the sheet, and leaves time for it.
+        if (again) setTimeout(() => this.readProfile(), PICTURE_REST_MS);
       });
   }
 

@@ -1,3 +1,4 @@
+import type { Theme } from '../../core/looks/first-family';
 import type { Span } from '../../core/formula/formula-tree';
 import type { RuleProfile } from '../../core/rules/profile-rule';
 import type { StoredRule } from '../../core/sheet/change';
@@ -40,6 +41,7 @@ export interface Bench {
 }
 
 export interface SessionState {
+  readonly theme: Theme;
   readonly frame: SheetFrame | null;
   readonly window: SheetWindow | null;
   readonly frozen: SheetWindow | null;
@@ -75,6 +77,7 @@ export interface SessionState {
 
 /** Before the sheet is open. */
 export const START: SessionState = {
+  theme: 'light',
   frame: null,
   window: null,
   frozen: null,

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import type { Theme } from '../../core/looks/first-family';
 import type { SheetId } from '../../core/sheet/ids';
 import type { AnswerOf, Area, CellIds, Event, Filter, Request, Selection, ShownField } from '../../protocol/engine-messages';
@@ -10,6 +11,8 @@ import { START, stateAfter, type Editing, type SessionState } from './session-st
 
 /** How long the page may wait for the engine before it puts the editor away: longer than an answer takes, shorter than is felt. */
 const LONGEST_HOLD_MS = 24;
+/** Why the selected cell looks so is asked again so long after cells have changed: once for several changes at once. */
+const CELL_REST_MS = 50;
 /** What takes longer is said to be under way. */
 const SLOW_MS = 300;
 
@@ -20,6 +23,7 @@ export class Session {
   /** While not `no`, listeners hear of nothing: `gathering` to the end of the event that began it, then `waiting` for the engine. */
   private hold: 'no' | 'gathering' | 'waiting' = 'no';
   private engine: EngineClient | null = null;
+  private cellRest: ReturnType<typeof setTimeout> | null = null;
 
   /** What is done to cells, rows and fields. */
   readonly actions = new SheetActions(this);
@@ -34,6 +38,7 @@ export class Session {
   start(theme: Theme): () => void {
     const engine = new EngineClient((events) => this.hear(events));
     this.engine = engine;
+    this.set({ theme });
     // What went wrong is told by an event.
     engine.ask({ kind: 'open', sheet: this.sheet, theme }).catch(() => {});
     return () => {
@@ -75,13 +80,14 @@ export class Session {
   /** Takes in all that the engine told at once, and renders once. */
   private hear(events: readonly Event[]): void {
     this.set(Object.assign({}, ...events.map((event) => stateAfter(event, this.state))) as Partial<SessionState>);
-    if (events.some(({ kind }) => kind === 'window-resolved')) this.readCell();
+    if (events.some(({ kind }) => kind === 'window-resolved')) this.cellRest ??= setTimeout(() => this.readCell(), CELL_REST_MS);
     if (events.some(({ kind }) => kind === 'rules-counted')) this.rules.follow();
   }
 
   // The grid
 
   useTheme(theme: Theme): void {
+    if (theme !== this.state.theme) this.set({ theme });
     void this.ask({ kind: 'use-theme', theme });
   }
 
@@ -108,6 +114,8 @@ export class Session {
   }
 
   private readCell(): void {
+    clearTimeout(this.cellRest ?? undefined);
+    this.cellRest = null;
     const { selection } = this.state;
     const { column, position } = selection.anchor;
     void this.ask({ kind: 'select', selection }).then((cell) => {
@@ -115,7 +123,9 @@ export class Session {
       if (now.anchor.column !== column || now.anchor.position !== position) return;
       // Whoever typed before the answer came learns only now which cell that is.
       const knows = cell && editing && !editing.cell && editing.column === column && editing.position === position;
-      this.set({ cell, ...(knows ? { editing: { ...editing, cell: idsOf(cell) } } : {}) });
+      // The same object as long as it is the same style: whoever shows it need not do so again.
+      const style = cell && equal(cell.style, this.state.cell?.style) ? this.state.cell!.style : cell?.style;
+      this.set({ cell: cell && { ...cell, style: style! }, ...(knows ? { editing: { ...editing, cell: idsOf(cell) } } : {}) });
     });
   }
 

@@ -4,11 +4,11 @@ import { completePhrase, readPhrase } from './read-phrase';
 import { PHRASE_TESTS } from './phrase-tests';
 import { kindOf } from '../kinds/registry';
 
-const field = (id: string, label: string, format: string | null = null, unit: string | null = null) => ({ id, label, format, unit });
+const field = (id: string, label: string, shown: { format?: string; unit?: string } = {}) => ({ id, label, format: null, unit: null, ...shown });
 const FIELDS = [
   field('station', 'Station'),
-  field('oxygen', 'Dissolved oxygen', '0.0', 'mg/L'),
-  field('saturation', 'Saturation', '0%'),
+  field('oxygen', 'Dissolved oxygen', { format: '0.0', unit: 'mg/L' }),
+  field('saturation', 'Saturation', { format: '0%' }),
   field('nitrate', 'Nitrate'),
   field('due', 'Next due'),
   field('calibrated', 'Last calibrated'),
@@ -43,7 +43,7 @@ describe('phrases', () => {
     ['next due in the next 7 days', 'due', { kind: 'date', is: { next: 7, unit: 'day' } }],
     ['last calibrated in the last 2 weeks', 'calibrated', { kind: 'date', is: { last: 2, unit: 'week' } }],
     ['next due this month', 'due', { kind: 'date', is: { this: 'month' } }],
-    ['next due before 2026-03-08', 'due', { kind: 'date', is: 'before', to: '2026-03-08' }],
+    ['next due on 2026-03-08', 'due', { kind: 'date', is: 'on', to: '2026-03-08' }],
   ])('“%s”', (text, fieldId, when) => {
     expect(ideaOf(text)).toMatchObject({ reads: { fields: [fieldId] }, when, paints: 'cell' });
   });

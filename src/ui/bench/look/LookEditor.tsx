@@ -1,10 +1,9 @@
-import { useComputedColorScheme } from '@mantine/core';
 import { IconBold, IconItalic, IconStrikethrough, IconUnderline } from '@tabler/icons-react';
-import { savedLooks } from '../../../core/looks/first-family';
 import { ICON_SETS, type IconSet } from '../../../core/looks/icon-sets';
 import { lookProperties, SIDES, type BorderSide, type Fill, type Look } from '../../../core/looks/look';
 import { Act } from '../../actions/Act';
 import { LookIcon } from '../../legend/LookIcon';
+import { useLooks } from '../../legend/use-looks';
 import classes from '../Bench.module.css';
 import { NameInput } from '../parts/NameInput';
 import { Pick } from '../parts/Pick';
@@ -27,8 +26,8 @@ const MARKS = [
 
 /** What a look shows, property by property, over the saved one that it starts from; what is not touched stays as the cell has it. */
 export function LookEditor({ look, onChange }: Props) {
-  const theme = useComputedColorScheme('light');
-  const shown = lookProperties(look, savedLooks(theme));
+  const { saved } = useLooks();
+  const shown = lookProperties(look, saved);
   const put = (part: Partial<Look>) => onChange({ ...look, ...part });
   const text = shown.get('text') as string | undefined;
   const icon = shown.get('icon') as Look['icon'];

@@ -1,11 +1,10 @@
-import { useComputedColorScheme } from '@mantine/core';
 import { contrastRatio } from '../../../core/looks/contrast';
-import { savedLooks } from '../../../core/looks/first-family';
 import { lookProperties, type Fill, type Look } from '../../../core/looks/look';
 import { groundOf } from '../../../core/looks/readable-text';
 import { seenAs, type Vision } from '../../../core/looks/vision';
 import { formatNumber } from '../../../core/values/number-format';
 import { Swatch } from '../../legend/Swatch';
+import { useLooks } from '../../legend/use-looks';
 import { useSessionState } from '../../sheet/use-session';
 import { TOKENS } from '../../theme/tokens';
 import classes from '../Bench.module.css';
@@ -16,14 +15,14 @@ const VISION_WORDS: Record<Vision, string> = { protan: 'protan', deutan: 'deutan
 
 /** A look on a value of the reader's own, how well its text can be read, and how others see its colours. */
 export function LookPreview({ look }: { readonly look: Look }) {
-  const theme = useComputedColorScheme('light');
+  const theme = useSessionState((state) => state.theme);
   const answer = useSessionState((state) => state.profile);
   const format = useSessionState((state) => {
     const reads = state.bench?.draft.rule.reads;
     return reads && 'fields' in reads ? (state.frame?.fields.find(({ id }) => id === reads.fields[0])?.format ?? null) : null;
   });
   const words = answer?.texts[0]?.text ?? (answer && answer.profile.numbers ? formatNumber(answer.profile.median, format) : 'Aa 9.1');
-  const properties = lookProperties(look, savedLooks(theme));
+  const properties = lookProperties(look, useLooks().saved);
   const fill = properties.get('fill') as Fill | undefined;
   const ground = fill === undefined ? TOKENS[theme].sheet : groundOf(fill);
   const text = (properties.get('text') as string | undefined) ?? TOKENS[theme].ink;

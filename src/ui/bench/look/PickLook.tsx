@@ -1,9 +1,13 @@
 import { Popover } from '@mantine/core';
-import { FIRST_FAMILY } from '../../../core/looks/first-family';
+import { memo } from 'react';
 import type { Look } from '../../../core/looks/look';
 import { Swatch } from '../../legend/Swatch';
+import { useLooks } from '../../legend/use-looks';
+import { useNewest } from '../../use-newest';
 import classes from '../Bench.module.css';
+import { WithinPopover } from '../parts/within-popover';
 import { LookEditor } from './LookEditor';
+import { SaveLook } from './SaveLook';
 
 interface Props {
   readonly label: string;
@@ -15,9 +19,14 @@ interface Props {
   readonly nothing?: string;
 }
 
-/** A look: one of the saved ones, or with changes of its own. */
-export function PickLook({ label, value, onPick, allowNone = false, nothing = 'no look' }: Props) {
-  const saved = FIRST_FAMILY.find((look) => look.id === value?.look);
+/** A look: one of the saved ones, or with changes of its own, which can be saved. */
+export function PickLook({ onPick, ...rest }: Props) {
+  return <LookPopover {...rest} onPick={useNewest(onPick)} />;
+}
+
+const LookPopover = memo(function LookPopover({ label, value, onPick, allowNone = false, nothing = 'no look' }: Props) {
+  const { looks } = useLooks();
+  const saved = looks.find((look) => look.id === value?.look);
   const isPlain = saved !== undefined && Object.keys(value ?? {}).length === 1;
   const name = value === null ? nothing : saved ? (isPlain ? saved.name : `${saved.name}, changed`) : 'its own look';
   return (
@@ -27,21 +36,24 @@ export function PickLook({ label, value, onPick, allowNone = false, nothing = 'n
           {value ? <Swatch look={value} text={name} /> : name}
         </button>
       </Popover.Target>
-      <Popover.Dropdown aria-label={label} mah={460} style={{ overflow: 'auto' }}>
-        <div className={classes.savedLooks} role="group" aria-label="Saved looks">
-          {FIRST_FAMILY.map((look) => (
-            <button key={look.id} type="button" aria-pressed={isPlain && look.id === saved.id} onClick={() => onPick({ look: look.id })}>
-              <Swatch look={{ look: look.id }} text={look.name} />
-            </button>
-          ))}
-          {allowNone && (
-            <button type="button" aria-pressed={value === null} onClick={() => onPick(null)}>
-              no look
-            </button>
-          )}
-        </div>
-        {value && <LookEditor look={value} onChange={onPick} />}
+      <Popover.Dropdown aria-label={label}>
+        <WithinPopover value={true}>
+          <div className={classes.savedLooks} role="group" aria-label="Saved looks">
+            {looks.map((look) => (
+              <button key={look.id} type="button" aria-pressed={isPlain && look.id === saved.id} onClick={() => onPick({ look: look.id })}>
+                <Swatch look={{ look: look.id }} text={look.name} />
+              </button>
+            ))}
+            {allowNone && (
+              <button type="button" aria-pressed={value === null} onClick={() => onPick(null)}>
+                no look
+              </button>
+            )}
+          </div>
+          {value && <LookEditor look={value} onChange={onPick} />}
+          {value && <SaveLook look={value} base={saved} isPlain={isPlain} onSaved={(id) => onPick({ look: id })} />}
+        </WithinPopover>
       </Popover.Dropdown>
     </Popover>
   );
-}
+});

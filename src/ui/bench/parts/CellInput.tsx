@@ -1,7 +1,8 @@
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { parseAddress, parseRanges, writeArea } from '../../../core/sheet/address';
 import { selectedArea } from '../../grid/engine/selection';
 import { useSession } from '../../sheet/use-session';
+import { useNewest } from '../../use-newest';
 import classes from '../Bench.module.css';
 
 interface Props {
@@ -16,10 +17,7 @@ interface Props {
 export function CellInput({ label, value, takes, onChange }: Props) {
   const session = useSession();
   const [typed, setTyped] = useState<string | null>(null);
-  const newest = useRef(onChange);
-  useEffect(() => {
-    newest.current = onChange;
-  });
+  const take = useNewest(onChange);
   const text = typed ?? value;
   const isRead = (address: string) => (takes === 'cell' ? parseAddress(address) : parseRanges(address)) !== undefined;
   return (
@@ -34,7 +32,7 @@ export function CellInput({ label, value, takes, onChange }: Props) {
         session.pointing.want((selection) => {
           const area = selectedArea(selection);
           setTyped(null);
-          newest.current(writeArea(takes === 'cell' ? { ...area, right: area.left, bottom: area.top } : area));
+          take(writeArea(takes === 'cell' ? { ...area, right: area.left, bottom: area.top } : area));
         })
       }
       onChange={(event) => {

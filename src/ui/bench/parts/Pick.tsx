@@ -1,6 +1,8 @@
 import { Menu } from '@mantine/core';
-import type { ReactNode } from 'react';
+import { memo, useContext, type ReactNode } from 'react';
+import { useNewest } from '../../use-newest';
 import classes from '../Bench.module.css';
+import { WithinPopover } from './within-popover';
 
 export interface PickOption {
   readonly id: string;
@@ -17,9 +19,15 @@ interface Props {
 }
 
 /** An underlined word of the sentence that offers what may stand in its place. */
-export function Pick({ label, value, shown, options, onPick }: Props) {
+export function Pick({ onPick, ...rest }: Props) {
+  return <PickMenu {...rest} onPick={useNewest(onPick)} />;
+}
+
+/** While a threshold is dragged most words of the sentence stay as they are: their menus are not rendered again. */
+const PickMenu = memo(function PickMenu({ label, value, shown, options, onPick }: Props) {
+  const isWithin = useContext(WithinPopover);
   return (
-    <Menu position="top-start" width="max-content">
+    <Menu position="top-start" width="max-content" withinPortal={!isWithin}>
       <Menu.Target>
         <button type="button" className={classes.pick} aria-label={`${label}: ${typeof shown === 'string' ? shown : value}`}>
           {shown}
@@ -38,5 +46,17 @@ export function Pick({ label, value, shown, options, onPick }: Props) {
         ))}
       </Menu.Dropdown>
     </Menu>
+  );
+}, isSame);
+
+/** Words that are more than text are told apart by their ids. */
+function isSame(one: Props, other: Props): boolean {
+  const isAlike = (a: ReactNode, b: ReactNode): boolean => a === b || (typeof a === 'object' && typeof b === 'object');
+  return (
+    one.label === other.label &&
+    one.value === other.value &&
+    isAlike(one.shown, other.shown) &&
+    one.options.length === other.options.length &&
+    one.options.every(({ id, words }, at) => id === other.options[at]!.id && isAlike(words, other.options[at]!.words))
   );
 }

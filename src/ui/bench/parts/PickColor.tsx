@@ -1,6 +1,8 @@
 import { ColorInput, Popover } from '@mantine/core';
+import { useContext } from 'react';
 import { PALETTES } from '../../../core/looks/palettes';
 import classes from '../Bench.module.css';
+import { WithinPopover } from './within-popover';
 
 /** Quiet and strong colours that go together, and greys. */
 const SWATCHES = [...PALETTES['okabe-ito'], ...PALETTES.set2, '#ffffff', '#d9d9d9', '#969696', '#525252', '#111111'];
@@ -13,8 +15,9 @@ interface Props {
 
 /** A colour: from swatches that go together, by hand, as #rrggbb, or from the screen. */
 export function PickColor({ label, value, onPick }: Props) {
+  const isWithin = useContext(WithinPopover);
   return (
-    <Popover position="top-start" shadow="md" trapFocus>
+    <Popover position="top-start" shadow="md" trapFocus withinPortal={!isWithin}>
       <Popover.Target>
         <button type="button" className={classes.color} aria-label={`${label}: ${value}`} style={{ background: value }} />
       </Popover.Target>

@@ -1,0 +1,60 @@
+import { Button, TextInput } from '@mantine/core';
+import { nanoid } from 'nanoid';
+import { useState } from 'react';
+import type { Look } from '../../../core/looks/look';
+import { lookPart, OWN_LOOK, renamedLook, type NamedLook } from '../../../core/looks/sheet-looks';
+import { useLooks } from '../../legend/use-looks';
+import { useSession } from '../../sheet/use-session';
+import classes from '../Bench.module.css';
+
+interface Props {
+  readonly look: Look;
+  /** The saved look that it starts from. */
+  readonly base: NamedLook | undefined;
+  /** True where it is that look without a change. */
+  readonly isPlain: boolean;
+  readonly onSaved: (id: string) => void;
+}
+
+/** Keeps a look for the whole sheet: under a new name, or in the place of the one that it starts from, everywhere that one is used. */
+export function SaveLook({ look, base, isPlain, onSaved }: Props) {
+  const session = useSession();
+  const { saved } = useLooks();
+  const [name, setName] = useState('');
+  const keep = (kept: NamedLook) => {
+    session.rules.change([{ kind: 'put-parts', parts: [lookPart(kept, saved)] }]);
+    setName('');
+    onSaved(kept.id);
+  };
+  const rename = (renamed: NamedLook) => {
+    session.rules.change([{ kind: 'put-parts', parts: [renamedLook(renamed, name.trim())] }]);
+    setName('');
+  };
+  const isRenaming = isPlain && base !== undefined;
+  return (
+    <div className={classes.lookLine}>
+      <TextInput
+        size="xs"
+        flex={1}
+        aria-label={isRenaming ? `Another name for ${base.name}` : 'Name of the new look'}
+        placeholder={isRenaming ? `Another name for ${base.name}` : 'Save it as…'}
+        maxLength={80}
+        value={name}
+        onChange={(event) => setName(event.currentTarget.value)}
+      />
+      <Button
+        size="compact-xs"
+        variant="default"
+        disabled={name.trim() === ''}
+        onClick={() => (isRenaming ? rename(base) : keep({ id: `${OWN_LOOK}${nanoid(8)}`, name: name.trim(), look }))}
+      >
+        {isRenaming ? 'Rename' : 'Save'}
+      </Button>
+      {!isPlain && base && (
+        <Button size="compact-xs" variant="default" onClick={() => keep({ id: base.id, name: base.name, look })}>
+          Change {base.name} everywhere
+        </Button>
+      )}
+    </div>
+  );
+}
