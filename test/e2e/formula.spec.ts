@@ -23,6 +23,10 @@ test('a formula is written with help: completion, arguments by name, cells point
   await expect(editor).toHaveText('=ROUND(B2)');
   await page.keyboard.type(';1');
   await expect(page.getByRole('note').locator('strong')).toHaveText('[digits]');
+  const elsewhere = page.getByRole('group', { name: 'How it reads elsewhere' });
+  await expect(elsewhere).toContainText('at D3 =ROUND(B3;1)');
+  await elsewhere.getByRole('button', { name: 'Read it one cell further right' }).click();
+  await expect(elsewhere).toContainText('at E3 =ROUND(C3;1)');
   await page.keyboard.press('Enter');
   await expect(sheet.cell('D2')).toHaveText('8.2');
   await expect(page.getByTestId('address')).toHaveValue('D3');

@@ -50,7 +50,9 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
   const shades = shadesOf(when, profile);
   const handles = handlesOf(when, profile);
   const count = Math.max(2, Math.floor(width / 70));
-  const ticks = isDated ? dateTicks([from, to], count) : x.ticks(count).map((value) => ({ value, says: thresholdText(value, format) }));
+  const ticks = isDated
+    ? dateTicks([from, to], Math.ceil(count / 1.5))
+    : x.ticks(count).map((value) => ({ value, says: thresholdText(value, format) }));
   const change = (next: (value: number) => When, value: number) =>
     session.rules.changeDraft({ ...rule, when: next(Number((Math.round(value / step) * step).toPrecision(12))) });
 
@@ -81,7 +83,11 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
           .map(({ value, says }, at) => (
             <g key={says} className={classes.mark}>
               <line x1={x(value)} x2={x(value)} y1={MARGIN.top} y2={floor} />
-              <text x={x(value) + 3} y={MARGIN.top + 8 + (at % 2) * 12}>
+              <text
+                x={x(value) + (x(value) > width - 60 ? -3 : 3)}
+                y={MARGIN.top + 8 + (at % 2) * 12}
+                textAnchor={x(value) > width - 60 ? 'end' : 'start'}
+              >
                 {says}
               </text>
             </g>

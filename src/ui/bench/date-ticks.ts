@@ -7,6 +7,7 @@ const EPOCH = 25_569;
 /** Round dates between two serial dates, about so many, each with a short text. */
 export function dateTicks([from, to]: readonly [number, number], count: number): { value: number; says: string }[] {
   const scale = scaleUtc([(from - EPOCH) * DAY_MS, (to - EPOCH) * DAY_MS], [0, 1]);
-  const format = scale.tickFormat(count);
+  const days = to - from;
+  const format = scale.tickFormat(count, days > 500 ? '%b %Y' : days > 60 ? '%b' : '%-d %b');
   return scale.ticks(count).map((date) => ({ value: date.getTime() / DAY_MS + EPOCH, says: format(date) }));
 }

@@ -3,6 +3,7 @@
 import { isFormulaInput } from '../../core/formula/is-formula-input';
 import { Suspense, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { writeArea } from '../../core/sheet/address';
+import { ReadsAt } from '../formula/ReadsAt';
 import { LazyFormulaEditor } from '../formula/lazy-formula-editor';
 import { focusGrid } from '../grid/focus-grid';
 import { selectedAreas } from '../grid/engine/selection';
@@ -87,7 +88,11 @@ export function CellLine() {
           {cell.mistake}
         </span>
       )}
-      {cell && <TraceLine cell={cell} />}
+      {editing && isFormulaInput(editing.text) ? (
+        <ReadsAt formula={editing.text} column={editing.column} position={editing.position} />
+      ) : (
+        cell && <TraceLine cell={cell} />
+      )}
     </div>
   );
 }

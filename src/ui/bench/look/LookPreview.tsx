@@ -21,7 +21,8 @@ export function LookPreview({ look }: { readonly look: Look }) {
     const reads = state.bench?.draft.rule.reads;
     return reads && 'fields' in reads ? (state.frame?.fields.find(({ id }) => id === reads.fields[0])?.format ?? null) : null;
   });
-  const words = answer?.texts[0]?.text ?? (answer && answer.profile.numbers ? formatNumber(answer.profile.median, format) : 'Aa 9.1');
+  const isNumeric = answer !== null && answer.profile.numbers > answer.profile.others;
+  const words = isNumeric ? formatNumber(answer.profile.median, format) : (answer?.texts[0]?.text ?? 'Aa 9.1');
   const properties = lookProperties(look, useLooks().saved);
   const fill = properties.get('fill') as Fill | undefined;
   const ground = fill === undefined ? TOKENS[theme].sheet : groundOf(fill);
