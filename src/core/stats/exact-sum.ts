@@ -62,7 +62,7 @@ export class ExactSum {
     return [high, rest.rounded()];
   }
 
-  /** The double nearest to the sum, half to even (as in the summation recipe of Raymond Hettinger, after Shewchuk). */
+  /** The double nearest to the sum, half to even, never -0 (as in the summation recipe of Raymond Hettinger, after Shewchuk). */
   rounded(): number {
     const { parts } = this;
     let at = parts.length - 1;
@@ -82,6 +82,6 @@ export class ExactSum {
       const next = high + doubled;
       if (doubled === next - high) high = next;
     }
-    return high;
+    return high + 0;
   }
 }
