@@ -317,8 +317,6 @@ test('a look is changed, saved under a name, renamed, and changed everywhere at 
   await page.keyboard.press('Escape');
   await expect(sheet.cell('B9')).toHaveAttribute('data-fill', 'mixed');
   await expect(sheet.cell('B8')).toHaveAttribute('data-fill', 'mixed');
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`)).toEqual([]);
 });
 
 test('by keys alone: a rule is made, kept, another begun on the same cells, both put in order and removed', async ({ page }) => {
