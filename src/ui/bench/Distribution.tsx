@@ -54,7 +54,7 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
     ? dateTicks([from, to], Math.ceil(count / 1.5))
     : x.ticks(count).map((value) => ({ value, says: thresholdText(value, format) }));
   const change = (next: (value: number) => When, value: number) =>
-    session.rules.changeDraft({ ...rule, when: next(Number((Math.round(value / step) * step).toPrecision(12))) });
+    session.rules.dragDraft({ ...rule, when: next(Number((Math.round(value / step) * step).toPrecision(12))) });
 
   return (
     <div ref={ref} className={classes.chart}>

@@ -122,6 +122,12 @@ export class RuleActions {
     void this.sendDraft();
   }
 
+  /** The same while a handle is dragged: the bench and the sheet are rendered at once, which halves the work. Not for what is typed, which must show at once. */
+  dragDraft(rule: Rule): void {
+    this.session.holdForEngine();
+    this.changeDraft(rule);
+  }
+
   nameDraft(name: string): void {
     const { bench } = this.session.get();
     if (!bench) return;

@@ -71,7 +71,7 @@ export class Session {
    * Lets the page rest until the engine answers, so that what was entered is painted in the frame that puts the editor away,
    * and no frame shows the cell as it was. Whatever else happens meanwhile ends it.
    */
-  private holdForEngine(): void {
+  holdForEngine(): void {
     this.hold = 'gathering';
     queueMicrotask(() => (this.hold = 'waiting'));
     setTimeout(() => this.hold === 'waiting' && this.set({}), LONGEST_HOLD_MS);
