@@ -11,22 +11,20 @@ import { formulaReadings } from '../core/rules/formula-readings';
 import { profileRule } from '../core/rules/profile-rule';
 import { inRow, keepReferences, showReferences } from '../core/formula/keep-references';
 import { showsAt } from '../core/rules/shows-at';
+import { touchingRules } from '../core/rules/touching-rules';
 import { traceCell } from '../core/rules/trace';
 import { tableWidth, transposed, type PastedCell } from '../core/edit/cells';
 import { findCells, type Wanted } from '../core/edit/find';
 import { editWords, operationsOf, type Edit } from '../core/edit/registry';
 import { measureAreas } from '../core/rules/measure-area';
 import type { Operation } from '../core/sheet/change';
-import { frozenColumns } from '../core/sheet/frozen-columns';
-import { parentRows } from '../core/sheet/levels';
-import { mergeAreas } from '../core/sheet/merge-areas';
-import { lookParts } from '../core/looks/sheet-looks';
 import type { Theme } from '../core/looks/first-family';
 import type { RowId, RuleId, SheetId } from '../core/sheet/ids';
 import { unpackSheet } from '../protocol/packed-sheet';
-import type { Area, CellAnswer, CopiedText, Event, Filter, Place, Request, SheetFrame } from '../protocol/engine-messages';
+import type { Area, CellAnswer, CopiedText, Event, Filter, Place, Request } from '../protocol/engine-messages';
 import { copyArea, pastedCells, readPasted, spread, type Copied } from './clipboard';
-import { legendOf, shownFields } from './legend-of';
+import { frameOf, frozenRows } from './frame-of';
+import { legendOf } from './legend-of';
 import { LiveLink } from './live-link';
 import { edgeFrom } from './edge-from';
 import { HeldSelection } from './held-selection';
@@ -130,6 +128,8 @@ export class Engine {
         return this.cell(request.selection.anchor);
       case 'ask-match':
         return this.match(request.rule, request.after);
+      case 'ask-touching':
+        return touchingRules(this.opened.evaluation, request.areas);
       case 'ask-trials':
         return request.values.map((value) => judgeTrial(request.rule, value, this.opened.evaluation.world));
       case 'ask-readings':
@@ -349,7 +349,7 @@ export class Engine {
     if (!this.replica) return;
     const events: Event[] = [];
     const buffers: Transferable[] = [];
-    const frame = news.has('frame') ? this.frame() : undefined;
+    const frame = news.has('frame') ? frameOf(this.replica, this.name, this.outOfView) : undefined;
     if (frame && JSON.stringify(frame) !== this.toldFrame) {
       this.toldFrame = JSON.stringify(frame);
       events.push({ kind: 'frame-changed', frame });
@@ -360,7 +360,7 @@ export class Engine {
       const { spotlight } = this;
       const heights = rowHeights(this.replica, this.outOfView);
       const window = windowOf(this.replica, this.area, { spotlight, heights });
-      const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: this.frozenRows() - 1 }, { spotlight, heights });
+      const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: frozenRows(this.sheet) - 1 }, { spotlight, heights });
       for (const part of [window, frozen])
         buffers.push(part.looks.buffer, part.bars.buffer, part.aligns.buffer, part.spotlit.buffer, part.banded.buffer);
       events.push({ kind: 'window-resolved', window, frozen });
@@ -368,29 +368,6 @@ export class Engine {
     if (news.has('legend')) events.push({ kind: 'rules-counted', legend: legendOf(this.replica) });
     if (news.has('undo')) events.push({ kind: 'undo-changed', ...this.undo.next });
     this.tellAll(events, buffers);
-  }
-
-  private frame(): SheetFrame {
-    const { sheet } = this;
-    return {
-      name: this.name,
-      fields: shownFields(sheet),
-      rowCount: sheet.rowCount,
-      frozenRows: this.frozenRows(),
-      frozenColumns: frozenColumns(sheet),
-      isBanded: sheet.parts.get('bands') !== undefined,
-      heights: rowHeights(this.opened, this.outOfView),
-      merges: mergeAreas(sheet).map(({ area }) => area),
-      names: [...sheet.parts.values()].filter((part) => part.kind === 'name'),
-      looks: lookParts(sheet.parts.values()),
-      filter: this.outOfView.filter,
-      folds: parentRows(sheet).map((position) => ({ position, folded: this.outOfView.folded.has(sheet.rowId(sheet.order[position]!)) })),
-    };
-  }
-
-  /** Rows up to the header, where that is near the top. */
-  private frozenRows(): number {
-    return this.sheet.order.slice(0, 20).findLastIndex((slot) => this.sheet.roleAt(slot) === 'header') + 1;
   }
 }
 

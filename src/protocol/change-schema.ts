@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import { FIRST_FAMILY } from '../core/looks/first-family';
 import { lookSchema } from '../core/looks/look-schema';
-import { OWN_LOOK } from '../core/looks/sheet-looks';
+import type { Look } from '../core/looks/look';
+import { lookOfPart, OWN_LOOK } from '../core/looks/sheet-looks';
 import { styleSchema } from '../core/looks/style-schema';
 import { formulaSchema } from '../core/rules/kinds/operand-schema';
 import type { Rule } from '../core/rules/rule';
@@ -31,8 +32,9 @@ const key = Joi.string()
   .pattern(/^[A-Za-z0-9]+$/);
 
 const knownLooks = new Set(FIRST_FAMILY.map((look) => look.id));
+const isLookName = (name: string): boolean => knownLooks.has(name) || name.startsWith(OWN_LOOK);
 const rule = ruleSchema.custom((value: Rule, helpers) => {
-  const unknown = savedLooksOf(value).find((name) => !knownLooks.has(name) && !name.startsWith(OWN_LOOK));
+  const unknown = savedLooksOf(value).find((name) => !isLookName(name));
   return unknown === undefined ? value : helpers.message({ custom: `{{#label}} refers to a look that does not exist: ${unknown}` });
 });
 
@@ -65,6 +67,16 @@ const name = Joi.string()
   )
   .messages({ 'string.pattern.base': '{{#label}} must begin with a letter and hold only letters, digits, points and low lines' });
 
+/** A look that refers to none: one that referred to itself would never come to an end. */
+const plainLook = lookSchema.custom((value: Look, helpers) =>
+  value.look === undefined ? value : helpers.message({ custom: '{{#label}} must say what it shows, not refer to another look' }),
+);
+
+const checkLookId = (value: string, helpers: Joi.CustomHelpers): string | Joi.ErrorReport => {
+  const look = lookOfPart(value);
+  return look !== undefined && isLookName(look) ? value : helpers.message({ custom: '{{#label}} must be “look-” and the id of a look' });
+};
+
 const part = Joi.object().when('.kind', {
   switch: [
     {
@@ -93,11 +105,11 @@ const part = Joi.object().when('.kind', {
     {
       is: 'look',
       then: Joi.object<LookPart>({
-        id: id.required(),
+        id: id.required().custom(checkLookId),
         kind: Joi.string(),
         name: Joi.string().min(1).max(80).required(),
-        look: lookSchema.required(),
-        dark: lookSchema,
+        look: plainLook.required(),
+        dark: plainLook,
       }),
     },
     {

@@ -84,6 +84,7 @@ export type Request =
   /** Tells what is selected, and asks for its active cell. */
   | { readonly kind: 'select'; readonly selection: Selection }
   | { readonly kind: 'ask-match'; readonly rule: RuleId; readonly after: number }
+  | { readonly kind: 'ask-touching'; readonly areas: readonly Area[] }
   /** How the formula of a rule reads at some cells, one of them given. */
   | { readonly kind: 'ask-readings'; readonly rule: RuleId; readonly at: Place }
   /** What a rule makes of values by themselves. */
@@ -107,6 +108,8 @@ export interface Answers {
   readonly select: CellAnswer | null;
   readonly 'ask-match': Place | null;
   readonly 'ask-profile': RuleProfile;
+  /** Rules that read or paint one of the cells. */
+  readonly 'ask-touching': readonly RuleId[];
   readonly 'ask-trials': readonly Trial['expect'][];
   readonly 'ask-advice': readonly Advice[];
   readonly 'ask-readings': FormulaReadings | null;

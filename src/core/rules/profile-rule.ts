@@ -15,6 +15,8 @@ export interface RuleProfile {
   /** The texts that are shown, the most frequent first, with the outcome that the rule gives the first cell of each, -1 for none. */
   readonly texts: readonly { readonly text: string; readonly count: number; readonly outcome: number }[];
   readonly dates: number;
+  /** The day it is in the sheet's time zone, as a serial date. */
+  readonly today: number;
   /** One entry a threshold asked for: the nearest values on either side, and how many are equal to it. */
   readonly nearest: readonly { readonly below: number; readonly at: number; readonly above: number }[];
 }
@@ -71,7 +73,7 @@ export function readValues(sheet: Sheet, reads: Reads): ReadValues {
 }
 
 /** What the rule at work under an id makes of the values that it reads, and the nearest of them to some thresholds. Cost: a look at each number. */
-export function profileRule({ running }: Evaluation, asked: { rule: RuleId; thresholds: readonly number[] }, values: ReadValues): RuleProfile {
+export function profileRule({ running, world }: Evaluation, asked: { rule: RuleId; thresholds: readonly number[] }, values: ReadValues): RuleProfile {
   const judge = running.find(({ rule }) => rule.id === asked.rule);
   const { profile, numbers, columns, slots, sorted, dates } = values;
   const outcomes = new Int32Array(numbers.length).fill(-1);
@@ -80,6 +82,7 @@ export function profileRule({ running }: Evaluation, asked: { rule: RuleId; thre
     profile: { ...profile, bins: withOutcomes(profile.bins, { numbers, outcomes }) },
     texts: values.texts.map(({ text, count, column, slot }) => ({ text, count, outcome: judge?.outcomeAt(column, slot) ?? -1 })),
     dates,
+    today: Math.floor(world.formulas.now),
     nearest: asked.thresholds.map((threshold) => nearestTo(sorted, threshold)),
   };
 }

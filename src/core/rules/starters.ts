@@ -1,4 +1,5 @@
 import { foldText } from '../values/fold-text';
+import type { Contents } from './field-contents';
 import { KINDS } from './kinds/registry';
 import type { RuleProfile } from './profile-rule';
 import type { RuleIdea } from './rule-idea';
@@ -16,8 +17,8 @@ export interface Starter {
   readonly id: string;
   readonly title: string;
   readonly says: string;
-  /** What the field must hold for it to make sense; without it, anything. */
-  readonly needs?: 'numbers' | 'dates';
+  /** What the field must hold for it to make sense. */
+  readonly needs: readonly Contents[] | 'anything';
   make(context: StarterContext): RuleIdea;
 }
 
@@ -39,13 +40,14 @@ function partnerOf({ field, fields }: StarterContext, names: RegExp): NamedField
 export const STARTERS: readonly Starter[] = [
   {
     id: 'limit',
-    needs: 'numbers',
+    needs: ['numbers'],
     title: 'Flag what is below a limit',
     says: 'and paint the whole record',
     make: ({ field, profile }) => over(field, KINDS.compare.defaults(profile.profile), { paints: 'record', look: { look: 'alarm' } }),
   },
   {
     id: 'answers',
+    needs: 'anything',
     title: 'Check answers against a key',
     says: 'right, nearly right, wrong and empty',
     make: (context) =>
@@ -56,7 +58,7 @@ export const STARTERS: readonly Starter[] = [
   },
   {
     id: 'two-fields',
-    needs: 'numbers',
+    needs: ['numbers'],
     title: 'Compare two fields',
     says: 'with a tolerance',
     make: (context) =>
@@ -68,34 +70,35 @@ export const STARTERS: readonly Starter[] = [
   },
   {
     id: 'bands',
-    needs: 'numbers',
+    needs: ['numbers'],
     title: 'Low, middle and high',
     says: 'by cut points',
     make: ({ field, profile }) => over(field, KINDS.bands.defaults(profile.profile)),
   },
   {
     id: 'due',
-    needs: 'dates',
+    needs: ['dates'],
     title: 'Watch due dates',
     says: 'what is due in the next 7 days',
     make: ({ field }) => over(field, { kind: 'date', is: { next: 7, unit: 'day' } }, { look: { look: 'watch' } }),
   },
   {
     id: 'repeats',
+    needs: 'anything',
     title: 'Find repeats',
     says: 'what is met more than once',
     make: ({ field }) => over(field, { kind: 'repeat', is: 'repeated' }, { look: { look: 'plum' } }),
   },
   {
     id: 'top',
-    needs: 'numbers',
+    needs: ['numbers'],
     title: 'Find the top 10',
     says: 'or the bottom, or a share',
     make: ({ field }) => over(field, { kind: 'rank', is: 'top', n: 10 }, { look: { look: 'clear' } }),
   },
   {
     id: 'shades',
-    needs: 'numbers',
+    needs: ['numbers'],
     title: 'Shade from low to high',
     says: 'a colour for every number',
     make: ({ field, profile }) => over(field, KINDS.scale.defaults(profile.profile)),

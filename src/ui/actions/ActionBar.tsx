@@ -1,29 +1,13 @@
 import { Button } from '@mantine/core';
-import {
-  IconArrowBackUp,
-  IconArrowForwardUp,
-  IconBold,
-  IconItalic,
-  IconKeyboard,
-  IconPaint,
-  IconSearch,
-  IconStrikethrough,
-  IconUnderline,
-} from '@tabler/icons-react';
+import { IconArrowBackUp, IconArrowForwardUp, IconKeyboard, IconPaint, IconSearch } from '@tabler/icons-react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { Act } from './Act';
 import classes from './ActionBar.module.css';
 import { FieldMenu } from './FieldMenu';
+import { MARKS } from './marks';
 import { NumberMenu } from './NumberMenu';
 import { OrderMenu } from './OrderMenu';
 import { RowMenu } from './RowMenu';
-
-const MARKS = [
-  { mark: 'bold', label: 'Bold', icon: IconBold },
-  { mark: 'italic', label: 'Italic', icon: IconItalic },
-  { mark: 'underline', label: 'Underline', icon: IconUnderline },
-  { mark: 'strike', label: 'Strike through', icon: IconStrikethrough },
-] as const;
 
 /** What can be done to the selected cells, their rows and their fields: one line, that scrolls sideways on a phone. */
 export function ActionBar() {

@@ -2,7 +2,6 @@ import { useElementSize } from '@mantine/hooks';
 import { max, tickStep } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import { useDeferredValue } from 'react';
-import { ColorRamp } from '../../core/looks/color-ramp';
 import { kindOf, type When } from '../../core/rules/kinds/registry';
 import type { RuleProfile } from '../../core/rules/profile-rule';
 import type { Rule } from '../../core/rules/rule';
@@ -10,13 +9,13 @@ import { thresholdText } from '../../core/rules/sentence-words';
 import type { ValueProfile } from '../../core/stats/profile-values';
 import { isoFromSerial } from '../../core/values/date-serial';
 import { formatNumber } from '../../core/values/number-format';
-import { serialInZone } from '../../core/values/serial-in-zone';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { useLooks } from '../legend/use-looks';
 import classes from './Bench.module.css';
 import { dateTicks } from './date-ticks';
 import { Handle } from './Handle';
 import { HistogramBar } from './HistogramBar';
+import { MarkLine } from './MarkLine';
 import { outcomeColors } from './outcome-colors';
 import { placeOnScale } from './place-on-scale';
 
@@ -27,7 +26,7 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
   const session = useSession();
   const theme = useSessionState((state) => state.theme);
   const { saved } = useLooks();
-  const { profile, dates } = useDeferredValue(answer);
+  const { profile, dates, today } = useDeferredValue(answer);
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const { ref, width, height } = useElementSize<HTMLDivElement>();
 
@@ -49,6 +48,7 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
   const looks = outcomeColors(rule, { saved, theme });
   const shades = shadesOf(when, profile);
   const handles = handlesOf(when, profile);
+  const marks = isDated ? [{ value: today, says: 'today' }] : (kindOf(when).marks?.(when, profile) ?? []);
   const count = Math.max(2, Math.floor(width / 70));
   const ticks = isDated
     ? dateTicks([from, to], Math.ceil(count / 1.5))
@@ -78,19 +78,10 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
             {says}
           </text>
         ))}
-        {marksOf(when, profile, isDated)
+        {marks
           .filter(({ value }) => value >= from && value <= to)
           .map(({ value, says }, at) => (
-            <g key={says} className={classes.mark}>
-              <line x1={x(value)} x2={x(value)} y1={MARGIN.top} y2={floor} />
-              <text
-                x={x(value) + (x(value) > width - 60 ? -3 : 3)}
-                y={MARGIN.top + 8 + (at % 2) * 12}
-                textAnchor={x(value) > width - 60 ? 'end' : 'start'}
-              >
-                {says}
-              </text>
-            </g>
+            <MarkLine key={says} x={x(value)} width={width} top={MARGIN.top} floor={floor} line={at} says={says} />
           ))}
         {handles.map((handle, at) => (
           <Handle
@@ -124,29 +115,12 @@ function handlesOf(when: When, profile: ValueProfile): readonly { value: number;
 
 /** The colour of each number, for conditions that shade them. */
 function shadesOf(when: When, profile: ValueProfile): ((value: number) => string) | undefined {
-  const stops = kindOf(when).stops?.(when) ?? [];
-  const colors = stops.flatMap(({ color }) => color ?? []);
-  const places = stops.map(({ at }) => placeOnScale(at, profile));
-  if (colors.length < 2 || colors.length < stops.length || !isRising(places)) return undefined;
-  const ramp = new ColorRamp(colors, (when.kind === 'scale' ? when.space : undefined) ?? 'oklab');
-  return (value) => ramp.at(value, places);
+  const { ramp, stops } = kindOf(when);
+  const places = stops?.(when).map(({ at }) => placeOnScale(at, profile)) ?? [];
+  if (!ramp || !isRising(places)) return undefined;
+  const colors = ramp(when);
+  return (value) => colors.at(value, places);
 }
 
 const isRising = (places: readonly (number | undefined)[]): places is number[] =>
   places.every((place, at) => place !== undefined && (at === 0 || place >= places[at - 1]!));
-
-/** Lines that explain the picture without being handles: the mean and its deviations, the edge of a rank, today. */
-function marksOf(when: When, { mean, deviation, percentiles }: ValueProfile, isDated: boolean): { value: number; says: string }[] {
-  if (isDated) return [{ value: Math.floor(serialInZone(Date.now())), says: 'today' }];
-  if (when.kind === 'average') {
-    const by = when.deviations ?? 0;
-    const sides =
-      by > 0 && !Number.isNaN(deviation) ? [-1, 1].map((side) => ({ value: mean + side * by * deviation, says: `${side * by} dev.` })) : [];
-    return [{ value: mean, says: 'average' }, ...sides];
-  }
-  if (when.kind === 'rank' && when.percent !== undefined && percentiles.length) {
-    const percent = Math.round(when.is === 'top' ? 100 - when.percent : when.percent);
-    return [{ value: percentiles[percent]!, says: `${when.percent} %` }];
-  }
-  return [];
-}

@@ -1,4 +1,3 @@
-import { memo } from 'react';
 import type { When } from '../../core/rules/kinds/registry';
 import { kindOf } from '../../core/rules/kinds/registry';
 import type { Paints, Reads, Rule } from '../../core/rules/rule';
@@ -7,9 +6,11 @@ import { useSession, useSessionState } from '../sheet/use-session';
 import { useNewest } from '../use-newest';
 import classes from './Bench.module.css';
 import { benchOf } from './kinds/registry';
-import { Pick } from './parts/Pick';
-import { PickFields } from './parts/PickFields';
+import { PaintsPart } from './PaintsPart';
+import { PickWord } from './parts/PickWord';
 import { PickLook } from './look/PickLook';
+
+const LATER = { add: 'let later rules add to it', settle: 'settle it: later rules leave it alone' } as const;
 
 /** A rule as one sentence whose underlined words can be changed. */
 export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonly showsOutcomes: boolean }) {
@@ -34,15 +35,11 @@ export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonl
           'in its own way'
         )}
         , and{' '}
-        <Pick
+        <PickWord
           label="Later rules"
           value={rule.settles ? 'settle' : 'add'}
-          shown={rule.settles ? 'settle it: later rules leave it alone' : 'let later rules add to it'}
-          options={[
-            { id: 'add', words: 'let later rules add to it' },
-            { id: 'settle', words: 'settle it: later rules leave it alone' },
-          ]}
-          onPick={(id) => change({ settles: id === 'settle' })}
+          words={LATER}
+          onPick={(choice) => change({ settles: choice === 'settle' })}
         />
         .
       </div>
@@ -50,30 +47,3 @@ export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonl
     </div>
   );
 }
-
-const PaintsPart = memo(function PaintsPart({ paints, onPick }: { readonly paints: Paints; readonly onPick: (paints: Paints) => void }) {
-  const fields = useSessionState((state) => state.frame?.fields) ?? [];
-  const kind = typeof paints === 'object' ? 'fields' : paints;
-  const words = { cell: 'that cell', record: 'the whole record', fields: 'these fields of the record:' } as const;
-  return (
-    <>
-      <Pick
-        label="Paints"
-        value={kind}
-        shown={words[kind]}
-        options={[
-          { id: 'cell', words: 'that cell' },
-          { id: 'record', words: 'the whole record' },
-          { id: 'fields', words: 'some fields of the record' },
-        ]}
-        onPick={(id) => onPick(id === 'fields' ? { fields: [fields[0]!.id] } : (id as 'cell' | 'record'))}
-      />
-      {typeof paints === 'object' && (
-        <>
-          {' '}
-          <PickFields label="Painted fields" value={paints.fields} onPick={(ids) => onPick({ fields: ids })} />
-        </>
-      )}
-    </>
-  );
-});

@@ -139,6 +139,8 @@ export function Grid() {
   const isOpened = frame !== null;
   useEffect(() => {
     if (!isOpened) return;
+    // The keys are the grid's from the start, unless somebody is already busy elsewhere.
+    if (document.activeElement === document.body) scroller.current?.focus({ preventScroll: true });
     const waiting = setTimeout(prepareFormulaEditor, PREPARE_AFTER_MS);
     return () => clearTimeout(waiting);
   }, [isOpened]);

@@ -10,15 +10,13 @@ import { AdviceList } from './AdviceList';
 import { LegendHead } from './LegendHead';
 import { LegendItem } from './LegendItem';
 import { NewRule } from './NewRule';
-import { touchesSelection } from './touches-selection';
+import { useTouching } from './use-touching';
 
 /** The rules in order of precedence, each with what it shows and how much it paints. */
 export function Legend() {
   const session = useSession();
   const legend = useDeferredValue(useSessionState((state) => state.legend));
-  const onlyTouching = useSessionState((state) => state.onlyTouching);
-  const selection = useSessionState((state) => state.selection);
-  const frame = useSessionState((state) => state.frame);
+  const touching = useTouching();
   // The same list as long as the order is the same: a new one renders every entry again.
   const order = legend.map(({ id }) => id).join(' ');
   const ids = useMemo(() => (order === '' ? [] : order.split(' ')), [order]);
@@ -43,10 +41,7 @@ export function Legend() {
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <ol className={classes.list} hidden={legend.length === 0}>
             {legend.map(
-              (entry, at) =>
-                (!onlyTouching || touchesSelection(entry.rule, selection, frame)) && (
-                  <LegendItem key={entry.id} entry={entry} place={at} count={legend.length} />
-                ),
+              (entry, at) => (touching?.includes(entry.id) ?? true) && <LegendItem key={entry.id} entry={entry} place={at} count={legend.length} />,
             )}
           </ol>
         </SortableContext>

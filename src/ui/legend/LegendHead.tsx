@@ -5,7 +5,6 @@ import { counted } from '../counted';
 import { memo } from 'react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';
-import { touchesSelection } from './touches-selection';
 
 /** What stands over the legend: its title, or how many rules are chosen, and what can be done to many at once. */
 export const LegendHead = memo(function LegendHead() {
@@ -14,10 +13,6 @@ export const LegendHead = memo(function LegendHead() {
   const chosen = useSessionState((state) => state.chosen);
   const onlyTouching = useSessionState((state) => state.onlyTouching);
   const { rules } = session;
-  const touching = () => {
-    const { selection, frame } = session.get();
-    return legend.filter(({ rule }) => touchesSelection(rule, selection, frame)).map(({ id }) => id);
-  };
   return (
     <div className={classes.head}>
       <h2 className={classes.title}>{chosen.length ? `${counted(chosen.length, 'rule')} chosen` : onlyTouching ? 'On the selection' : 'Legend'}</h2>
@@ -46,7 +41,7 @@ export const LegendHead = memo(function LegendHead() {
                 {onlyTouching ? 'Show all rules' : 'Show only rules on the selection'}
               </Menu.Item>
               <Menu.Divider />
-              <Menu.Item onClick={() => rules.removeRules(touching())}>Remove the rules on the selection</Menu.Item>
+              <Menu.Item onClick={() => void rules.removeTouching()}>Remove the rules on the selection</Menu.Item>
               <Menu.Item onClick={() => rules.removeRules(legend.map(({ id }) => id))}>Remove all rules</Menu.Item>
             </Menu.Dropdown>
           </Menu>

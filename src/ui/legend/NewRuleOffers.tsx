@@ -1,4 +1,5 @@
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useState } from 'react';
+import { contentsOf, suits, type Contents } from '../../core/rules/field-contents';
 import type { KindName } from '../../core/rules/kinds/registry';
 import type { RuleProfile } from '../../core/rules/profile-rule';
 import type { RuleIdea } from '../../core/rules/rule-idea';
@@ -8,7 +9,11 @@ import { suggestRules } from '../../core/rules/suggest-rules';
 import { BENCH_KINDS } from '../bench/kinds/registry';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './NewRule.module.css';
+import { Offer, Offers } from './Offers';
 import { PhraseInput } from './PhraseInput';
+
+/** Kinds that a rule can be begun with. The page is not told the past of cells yet: a rule over changes would stay silent. */
+const OFFERED = (Object.keys(BENCH_KINDS) as KindName[]).filter((kind) => kind !== 'change');
 
 /** What a new rule can be made from: words, what the selected field suggests, common jobs, or a kind of condition. */
 export function NewRuleOffers() {
@@ -26,23 +31,21 @@ export function NewRuleOffers() {
 
   const begin = (idea: RuleIdea) => session.rules.begin(idea);
   if (!field) return null;
-  const held = profile
-    ? { numbers: profile.profile.numbers - profile.dates, texts: profile.profile.others, dates: profile.dates }
-    : { numbers: 0, texts: 0, dates: 0 };
-  const isEmpty = held.numbers + held.texts + held.dates === 0;
-  const kinds = (Object.keys(BENCH_KINDS) as KindName[]).filter((kind) => kind !== 'change' && (isEmpty || BENCH_KINDS[kind].suits(held)));
+  const contents = profile ? contentsOf(profile) : new Set<Contents>();
+  const suggested = profile ? suggestRules(field, profile) : [];
+  const kinds = OFFERED.filter((kind) => suits(BENCH_KINDS[kind].needs, contents));
   return (
     <div className={classes.offers}>
       <PhraseInput fields={fields} onRead={begin} />
-      {profile && suggestRules(field, profile).length > 0 && (
+      {suggested.length > 0 && (
         <Offers title={`${field.label} suggests`}>
-          {suggestRules(field, profile).map((idea) => (
+          {suggested.map((idea) => (
             <Offer key={JSON.stringify(idea.when)} title={ruleSentence(fields, idea)} onTake={() => begin(idea)} />
           ))}
         </Offers>
       )}
       <Offers title="Common jobs">
-        {STARTERS.filter(({ needs }) => isEmpty || needs === undefined || held[needs] > 0).map((starter) => (
+        {STARTERS.filter(({ needs }) => suits(needs, contents)).map((starter) => (
           <Offer
             key={starter.id}
             title={starter.title}
@@ -57,31 +60,5 @@ export function NewRuleOffers() {
         ))}
       </Offers>
     </div>
-  );
-}
-
-function Offers({ title, children }: { readonly title: string; readonly children: ReactNode }) {
-  return (
-    <section aria-label={title}>
-      <h3 className={classes.title}>{title}</h3>
-      <ul className={classes.list}>{children}</ul>
-    </section>
-  );
-}
-
-interface OfferProps {
-  readonly title: string;
-  readonly says?: string;
-  readonly onTake: () => void;
-}
-
-function Offer({ title, says, onTake }: OfferProps) {
-  return (
-    <li>
-      <button type="button" className={classes.offer} onClick={onTake}>
-        {title}
-        {says && <span>{says}</span>}
-      </button>
-    </li>
   );
 }

@@ -229,6 +229,12 @@ export class RuleActions {
     this.session.set({ chosen: [] });
   }
 
+  /** Removes the rules that read or paint a selected cell. */
+  async removeTouching(): Promise<void> {
+    const areas = selectedAreas(this.session.get().selection);
+    this.removeRules(await this.session.ask({ kind: 'ask-touching', areas }));
+  }
+
   /** Chooses a rule of the legend besides those that are chosen, or no longer. */
   toggleChosen(id: RuleId): void {
     const { chosen } = this.session.get();

@@ -45,6 +45,12 @@ export const average: ConditionKind<AverageWhen> = {
   outcomeName: () => '',
   defaults: () => ({ kind: 'average', is: 'above' }),
   thresholds: () => [],
+  marks: ({ deviations = 0 }, { mean, deviation }) => [
+    { value: mean, says: 'average' },
+    ...(deviations > 0 && !Number.isNaN(deviation)
+      ? [-deviations, deviations].map((by) => ({ value: mean + by * deviation, says: `${by} dev.` }))
+      : []),
+  ],
   examples: [
     {
       says: 'a number equal to the mean is neither above nor below',

@@ -6,6 +6,8 @@ import type { RuleReferences } from '../map-rule-references';
 import type { CellBefore } from '../../sheet/effect';
 import type { OutcomeColumn } from '../outcome-column';
 import type { CompileContext } from '../compile-context';
+import type { ColorRamp } from '../../looks/color-ramp';
+import type { ValueProfile } from '../../stats/profile-values';
 import type { Position } from '../positions';
 import type { Operand, Problem } from '../rule';
 
@@ -81,8 +83,13 @@ export interface Threshold<W> {
 /** A place on the scale of the numbers where looks change, and how to put a number in its place. */
 export interface Stop<W> {
   readonly at: Position;
-  readonly color?: string;
   with(value: number): W;
+}
+
+/** A number that explains a picture of the values, and what it is. */
+export interface Mark {
+  readonly value: number;
+  readonly says: string;
 }
 
 /** A check that lives with the kind: these inputs, read as the records of one field, give these outcomes. */
@@ -113,5 +120,9 @@ export interface ConditionKind<W extends { readonly kind: string }> {
   thresholds(when: W): readonly Threshold<W>[];
   /** The places on the scale of the numbers, for conditions that have them; what is dragged becomes a number. */
   stops?(when: W): readonly Stop<W>[];
+  /** The colours from stop to stop, for conditions that shade numbers between them. */
+  ramp?(when: W): ColorRamp;
+  /** Numbers that explain the outcomes in a picture of the values. */
+  marks?(when: W, values: Pick<ValueProfile, 'mean' | 'deviation'>): readonly Mark[];
   readonly examples: readonly Example<W>[];
 }

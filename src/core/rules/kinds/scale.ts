@@ -65,10 +65,14 @@ export const scale: ConditionKind<ScaleWhen> = {
     ],
   }),
   thresholds: () => [],
+  ramp: ({ stops, space = 'oklab' }) =>
+    new ColorRamp(
+      stops.map(({ color }) => color),
+      space,
+    ),
   stops: (when) =>
     when.stops.map((stop, index) => ({
       at: stop.at,
-      color: stop.color,
       with: (value: number) => ({ ...when, stops: when.stops.with(index, { ...stop, at: value }) }),
     })),
   examples: [

@@ -38,7 +38,7 @@ export function readPhrase(text: string, fields: readonly NamedField[]): PhraseR
   };
 }
 
-/** Whole phrases that begin as the text does: what may be typed next, at most so many. */
+/** Whole phrases that begin as the text does: what may be typed next, those first that begin with what is half typed. */
 export function completePhrase(text: string, fields: readonly NamedField[]): string[] {
   const reading = readPhrase(text, fields);
   const more = 'idea' in reading ? { at: text.length, options: /\s$/.test(text) ? ['as'] : [] } : reading;

@@ -7,7 +7,7 @@ import type { BenchKind, ConditionProps } from './bench-kind';
 export const averageBench: BenchKind<AverageWhen> = {
   title: 'Compare with the average',
   says: 'above or below the average of all, or of the same group, by so many deviations',
-  suits: ({ numbers }) => numbers > 0,
+  needs: ['numbers'],
   Condition: AverageCondition,
 };
 

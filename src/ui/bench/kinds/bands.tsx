@@ -15,7 +15,7 @@ import type { BenchKind, ConditionProps } from './bench-kind';
 export const bandsBench: BenchKind<BandsWhen> = {
   title: 'Sort into bands',
   says: 'low, middle and high by cut points: no gaps, no overlaps',
-  suits: ({ numbers }) => numbers > 0,
+  needs: ['numbers'],
   Condition: BandsCondition,
   Outcomes: BandsOutcomes,
 };

@@ -8,7 +8,7 @@ import type { BenchKind, ConditionProps } from './bench-kind';
 export const barBench: BenchKind<BarWhen> = {
   title: 'Draw a bar in each cell',
   says: 'as long as its value, so that lengths can be compared down a field',
-  suits: ({ numbers }) => numbers > 0,
+  needs: ['numbers'],
   Condition: BarCondition,
 };
 

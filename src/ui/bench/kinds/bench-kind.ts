@@ -1,4 +1,5 @@
 import type { ComponentType } from 'react';
+import type { Contents } from '../../../core/rules/field-contents';
 import type { When } from '../../../core/rules/kinds/registry';
 import type { ShownField } from '../../../protocol/engine-messages';
 
@@ -10,19 +11,12 @@ export interface ConditionProps<W extends When = When> {
   readonly onChange: (when: W) => void;
 }
 
-/** What the cells that a new rule would read hold. */
-export interface Held {
-  readonly numbers: number;
-  readonly texts: number;
-  readonly dates: number;
-}
-
 /** How a kind of condition is worked on at the bench. */
 export interface BenchKind<W extends When> {
   readonly title: string;
   readonly says: string;
-  /** Whether it is worth offering over such cells. */
-  readonly suits: (held: Held) => boolean;
+  /** What the cells must hold, any of it, for the kind to be offered over them. */
+  readonly needs: readonly Contents[] | 'anything';
   /** The part of the sentence between the fields and the look. */
   readonly Condition: ComponentType<ConditionProps<W>>;
   /** What stands under the sentence, such as the looks of several outcomes. */

@@ -10,7 +10,7 @@ import type { BenchKind, ConditionProps } from './bench-kind';
 export const categoryBench: BenchKind<CategoryWhen> = {
   title: 'Give each value its own look',
   says: 'every distinct text takes a colour, or the look you choose for it',
-  suits: ({ texts }) => texts > 0,
+  needs: ['texts'],
   Condition: CategoryCondition,
   Outcomes: CategoryOutcomes,
 };
@@ -27,7 +27,7 @@ const MOST_VALUES = 12;
 function CategoryCondition({ when, onChange }: ConditionProps<CategoryWhen>) {
   const texts = useSessionState((state) => state.profile?.texts) ?? [];
   const palette = typeof when.palette === 'string' ? when.palette : 'pastel';
-  const choose = (how: string) => {
+  const choose = (how: 'palette' | 'looks') => {
     if (how === 'palette') return onChange({ kind: 'category', palette: 'pastel' });
     const looks = texts.slice(0, MOST_VALUES).map(({ text }, at) => [text, { look: FIRST_LOOKS[at % FIRST_LOOKS.length]! }] as const);
     onChange({ kind: 'category', looks: Object.fromEntries(looks.length ? looks : [['value', { look: 'clear' }]]) });
@@ -35,14 +35,10 @@ function CategoryCondition({ when, onChange }: ConditionProps<CategoryWhen>) {
   return (
     <>
       has a value, each with{' '}
-      <Pick
+      <PickWord
         label="Looks"
         value={when.looks ? 'looks' : 'palette'}
-        shown={when.looks ? 'the look chosen for it' : 'a colour of its own'}
-        options={[
-          { id: 'palette', words: 'a colour of its own' },
-          { id: 'looks', words: 'a look chosen for it' },
-        ]}
+        words={{ palette: 'a colour of its own', looks: 'a look chosen for it' }}
         onPick={choose}
       />
       {!when.looks && (

@@ -6,8 +6,7 @@ import type { BenchKind, ConditionProps } from './bench-kind';
 export const changeBench: BenchKind<ChangeWhen> = {
   title: 'Show what changed lately',
   says: 'changed, rose or fell within the last hours or days',
-  // The page is not told the past of cells yet: a rule made here would stay silent.
-  suits: () => false,
+  needs: 'anything',
   Condition: ChangeCondition,
 };
 

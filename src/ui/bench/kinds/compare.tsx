@@ -1,28 +1,35 @@
 import { COMPARISONS, operandsOf, takesTwo, type CompareWhen, type ComparisonName } from '../../../core/rules/kinds/compare';
 import type { Operand } from '../../../core/rules/rule';
-import { Pick } from '../parts/Pick';
 import { PickOperand } from '../parts/PickOperand';
+import { PickWord } from '../parts/PickWord';
 import { useSessionState } from '../../sheet/use-session';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const compareBench: BenchKind<CompareWhen> = {
   title: 'Compare with a value',
   says: 'below, above, between two values, equal to a text, or beside another field',
-  suits: ({ numbers, texts }) => numbers + texts > 0,
+  needs: ['numbers', 'texts'],
   Condition: CompareCondition,
 };
 
-const HOW = {
+type How = 'exact' | 'shown' | 'size' | 'both';
+const HOW: Record<How, string> = {
   exact: 'exactly',
   shown: 'as shown, rounded like the display',
   size: 'by size, whatever the sign',
-  'shown and size': 'as shown and by size',
-} as const;
+  both: 'as shown and by size',
+};
+const HOWS: Record<How, Pick<CompareWhen, 'asShown' | 'magnitude'>> = {
+  exact: {},
+  shown: { asShown: true },
+  size: { magnitude: true },
+  both: { asShown: true, magnitude: true },
+};
+const howOf = ({ asShown, magnitude }: CompareWhen): How => (asShown ? (magnitude ? 'both' : 'shown') : magnitude ? 'size' : 'exact');
 
 function CompareCondition({ when, field, fields, onChange }: ConditionProps<CompareWhen>) {
   const operands = operandsOf(when);
   const median = useSessionState((state) => state.profile?.profile.median) ?? 0;
-  const how = ([when.asShown && 'shown', when.magnitude && 'size'].filter(Boolean).join(' and ') || 'exact') as keyof typeof HOW;
   const compareBy = (is: ComparisonName) => {
     const first = operands[0]!;
     const second = operands[1] ?? (typeof first === 'number' ? first + Math.max(1, Math.abs(first) / 2) : first);
@@ -32,13 +39,7 @@ function CompareCondition({ when, field, fields, onChange }: ConditionProps<Comp
     onChange({ ...when, to: takesTwo(when.is) ? (operands.with(at, operand) as [Operand, Operand]) : operand });
   return (
     <>
-      <Pick
-        label="Comparison"
-        value={when.is}
-        shown={COMPARISONS[when.is]}
-        options={Object.entries(COMPARISONS).map(([id, words]) => ({ id, words }))}
-        onPick={(id) => compareBy(id as ComparisonName)}
-      />{' '}
+      <PickWord label="Comparison" value={when.is} words={COMPARISONS} onPick={compareBy} />{' '}
       {operands.map((operand, at) => (
         <span key={at}>
           {at > 0 && ' and '}
@@ -53,14 +54,13 @@ function CompareCondition({ when, field, fields, onChange }: ConditionProps<Comp
           />
         </span>
       ))}{' '}
-      <Pick
+      <PickWord
         label="How"
-        value={how}
-        shown={HOW[how]}
-        options={Object.entries(HOW).map(([id, words]) => ({ id, words }))}
-        onPick={(id) => {
+        value={howOf(when)}
+        words={HOW}
+        onPick={(how) => {
           const { asShown: _, magnitude: __, ...rest } = when;
-          onChange({ ...rest, ...(id.includes('shown') ? { asShown: true } : {}), ...(id.includes('size') ? { magnitude: true } : {}) });
+          onChange({ ...rest, ...HOWS[how] });
         }}
       />
     </>

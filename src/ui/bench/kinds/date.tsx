@@ -1,7 +1,7 @@
 import { DATE_UNITS, DAYS_BY_TODAY, DAYS_GIVEN, daysGivenIn, type DateUnit, type DateWhen } from '../../../core/rules/kinds/date';
 import type { Operand } from '../../../core/rules/rule';
 import { isoFromSerial } from '../../../core/values/date-serial';
-import { serialInZone } from '../../../core/values/serial-in-zone';
+import { useSessionState } from '../../sheet/use-session';
 import { PickOperand } from '../parts/PickOperand';
 import { PickWord } from '../parts/PickWord';
 import { ThresholdInput } from '../parts/ThresholdInput';
@@ -10,7 +10,7 @@ import type { BenchKind, ConditionProps } from './bench-kind';
 export const dateBench: BenchKind<DateWhen> = {
   title: 'Judge dates by today',
   says: 'past, due in the next days, this month, before a day, between two',
-  suits: ({ dates }) => dates > 0,
+  needs: ['dates'],
   Condition: DateCondition,
 };
 
@@ -26,10 +26,10 @@ type Test = keyof typeof TESTS;
 
 const UNIT_WORDS = Object.fromEntries(DATE_UNITS.map((unit) => [unit, unit])) as Record<DateUnit, string>;
 const UNITS_WORDS = Object.fromEntries(DATE_UNITS.map((unit) => [unit, `${unit}s`])) as Record<DateUnit, string>;
-const today = (): string => isoFromSerial(Math.floor(serialInZone(Date.now())));
 
 function DateCondition({ when, field, fields, onChange }: ConditionProps<DateWhen>) {
   const { is } = when;
+  const today = useSessionState((state) => isoFromSerial(state.profile?.today ?? 0));
   const test = testOf(is);
   const days = daysGivenIn(when);
   const put = (at: number, operand: Operand) =>
@@ -37,7 +37,7 @@ function DateCondition({ when, field, fields, onChange }: ConditionProps<DateWhe
   const unit = typeof is === 'string' ? 'day' : 'unit' in is ? is.unit : (Object.values(is)[0] as DateUnit);
   return (
     <>
-      <PickWord label="Test" value={test} words={TESTS} onPick={(next) => onChange(withTest(when, next))} />
+      <PickWord label="Test" value={test} words={TESTS} onPick={(next) => onChange(withTest(when, next, today))} />
       {typeof is === 'object' && 'unit' in is && (
         <>
           {' '}
@@ -73,7 +73,7 @@ function DateCondition({ when, field, fields, onChange }: ConditionProps<DateWhe
             field={field}
             fields={fields}
             takes="date"
-            outright={today()}
+            outright={today}
             onChange={(next) => put(at, next)}
           />
         </span>
@@ -94,8 +94,8 @@ function withUnit(is: Span, unit: DateUnit): Span {
 }
 
 /** The condition with another test, what it has in common with the one before kept. */
-function withTest(when: DateWhen, test: Test): DateWhen {
-  const [first = today(), second = first] = daysGivenIn(when);
+function withTest(when: DateWhen, test: Test, today: string): DateWhen {
+  const [first = today, second = first] = daysGivenIn(when);
   if (test === 'between') return { kind: 'date', is: test, to: [first, second] };
   if (test in DAYS_GIVEN) return { kind: 'date', is: test as keyof typeof DAYS_GIVEN, to: first };
   if (test === 'last' || test === 'next') return { kind: 'date', is: { [test]: 7, unit: 'day' } as unknown as Span };

@@ -2,23 +2,21 @@ import type { FormulaWhen } from '../../../core/rules/kinds/formula';
 import { CellInput } from '../parts/CellInput';
 import { FormulaInput } from '../parts/FormulaInput';
 import { Readings } from '../Readings';
-import { useReadings } from '../use-readings';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const formulaBench: BenchKind<FormulaWhen> = {
   title: 'Write a formula',
   says: 'anything that can be worked out for a record: TRUE, or a number other than 0, paints it',
-  suits: () => true,
+  needs: 'anything',
   Condition: FormulaCondition,
   Outcomes: Readings,
 };
 
 function FormulaCondition({ when, onChange }: ConditionProps<FormulaWhen>) {
-  const writtenAt = useReadings()?.writtenAt ?? when.at ?? '';
   return (
     <>
       makes <FormulaInput label="Formula" value={when.formula} onChange={(formula) => onChange({ ...when, formula })} /> true, written for{' '}
-      <CellInput label="Written for" value={writtenAt} takes="cell" onChange={(at) => onChange({ ...when, at })} />
+      <CellInput label="Written for" value={when.at ?? ''} placeholder="the first cell" takes="cell" onChange={(at) => onChange({ ...when, at })} />
     </>
   );
 }

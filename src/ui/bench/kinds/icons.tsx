@@ -13,7 +13,7 @@ import type { BenchKind, ConditionProps } from './bench-kind';
 export const iconsBench: BenchKind<IconsWhen> = {
   title: 'Put an icon beside each value',
   says: 'three or five signs from low to high, told apart by shape',
-  suits: ({ numbers }) => numbers > 0,
+  needs: ['numbers'],
   Condition: IconsCondition,
   Outcomes: IconsOutcomes,
 };

@@ -13,7 +13,7 @@ import type { BenchKind, ConditionProps } from './bench-kind';
 export const keyBench: BenchKind<KeyWhen> = {
   title: 'Check answers against a key',
   says: 'right, nearly right, wrong and empty, in one rule',
-  suits: ({ texts, numbers }) => texts + numbers > 0,
+  needs: ['texts', 'numbers'],
   Condition: KeyCondition,
   Outcomes: KeyOutcomes,
 };

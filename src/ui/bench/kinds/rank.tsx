@@ -7,7 +7,7 @@ import type { BenchKind, ConditionProps } from './bench-kind';
 export const rankBench: BenchKind<RankWhen> = {
   title: 'Find the greatest or least',
   says: 'the top 10, the bottom 5 %, of all or of each group',
-  suits: ({ numbers }) => numbers > 0,
+  needs: ['numbers'],
   Condition: RankCondition,
 };
 

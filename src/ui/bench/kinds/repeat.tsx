@@ -1,5 +1,4 @@
 import { MEMBERS, type RepeatWhen } from '../../../core/rules/kinds/repeat';
-import { Pick } from '../parts/Pick';
 import { PickFields } from '../parts/PickFields';
 import { PickWord } from '../parts/PickWord';
 import type { BenchKind, ConditionProps } from './bench-kind';
@@ -7,7 +6,7 @@ import type { BenchKind, ConditionProps } from './bench-kind';
 export const repeatBench: BenchKind<RepeatWhen> = {
   title: 'Find what repeats',
   says: 'met more than once, only once, the first of several; by one field or a combination',
-  suits: () => true,
+  needs: 'anything',
   Condition: RepeatCondition,
 };
 
@@ -17,15 +16,11 @@ function RepeatCondition({ when, field, fields, onChange }: ConditionProps<Repea
   return (
     <>
       <PickWord label="Test" value={when.is} words={MEMBERS} onPick={(is) => onChange({ ...when, is })} />,{' '}
-      <Pick
+      <PickWord
         label="Judged by"
-        value={by ? 'by' : 'value'}
-        shown={by ? 'by the combination of' : 'by its own value'}
-        options={[
-          { id: 'value', words: 'by its own value' },
-          { id: 'by', words: 'by a combination of fields of the record' },
-        ]}
-        onPick={(id) => onChange(id === 'by' && first !== undefined ? { ...rest, by: [first] } : rest)}
+        value={by ? 'fields' : 'value'}
+        words={{ value: 'by its own value', fields: 'by the combination of' }}
+        onPick={(judged) => onChange(judged === 'fields' && first !== undefined ? { ...rest, by: [first] } : rest)}
       />{' '}
       {by && <PickFields label="Combination" value={by} between="and" onPick={(ids) => onChange({ ...rest, by: ids })} />}
     </>

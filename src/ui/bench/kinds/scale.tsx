@@ -14,7 +14,7 @@ import type { BenchKind, ConditionProps } from './bench-kind';
 export const scaleBench: BenchKind<ScaleWhen> = {
   title: 'Shade from low to high',
   says: 'a fill between colours, by where the value stands',
-  suits: ({ numbers }) => numbers > 0,
+  needs: ['numbers'],
   Condition: ScaleCondition,
   Outcomes: ScaleOutcomes,
 };

@@ -5,7 +5,7 @@ import type { BenchKind, ConditionProps } from './bench-kind';
 export const stateBench: BenchKind<StateWhen> = {
   title: 'Look for what is blank, filled or wrong',
   says: 'blank, filled, an error, a number, a text, a date',
-  suits: () => true,
+  needs: 'anything',
   Condition: StateCondition,
 };
 

@@ -8,7 +8,7 @@ import type { BenchKind, ConditionProps } from './bench-kind';
 export const textBench: BenchKind<TextWhen> = {
   title: 'Look for words',
   says: 'contains, begins with, is or is not any of some words, or fits a pattern',
-  suits: ({ texts }) => texts > 0,
+  needs: ['texts'],
   Condition: TextCondition,
 };
 

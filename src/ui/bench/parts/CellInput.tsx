@@ -8,13 +8,14 @@ import classes from '../Bench.module.css';
 interface Props {
   readonly label: string;
   readonly value: string;
+  readonly placeholder?: string;
   /** One cell, or ranges. */
   readonly takes: 'cell' | 'ranges';
   readonly onChange: (address: string) => void;
 }
 
 /** The address of cells: typed, or pointed at on the grid while this has the focus. */
-export function CellInput({ label, value, takes, onChange }: Props) {
+export function CellInput({ label, value, placeholder, takes, onChange }: Props) {
   const session = useSession();
   const [typed, setTyped] = useState<string | null>(null);
   const take = useNewest(onChange);
@@ -24,10 +25,11 @@ export function CellInput({ label, value, takes, onChange }: Props) {
     <input
       className={classes.threshold}
       aria-label={label}
-      aria-invalid={!isRead(text)}
+      placeholder={placeholder}
+      aria-invalid={text !== '' && !isRead(text)}
       title="Type an address, or click on the cell"
       value={text}
-      size={Math.max(text.length, 3)}
+      size={Math.max(text.length, text === '' ? (placeholder?.length ?? 3) : 3)}
       onFocus={() =>
         session.pointing.want((selection) => {
           const area = selectedArea(selection);

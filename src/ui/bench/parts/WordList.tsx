@@ -1,7 +1,7 @@
 import { ActionIcon } from '@mantine/core';
 import { IconPlus, IconX } from '@tabler/icons-react';
-import { useEffect, useRef, useState } from 'react';
-import classes from '../Bench.module.css';
+import { useState } from 'react';
+import { Word } from './Word';
 
 interface Props {
   /** What one of them is called. */
@@ -55,40 +55,5 @@ export function WordList({ label, words, between, wrong = () => undefined, onCha
         <IconPlus size={12} stroke={1.5} />
       </ActionIcon>
     </>
-  );
-}
-
-interface WordProps {
-  readonly label: string;
-  readonly word: string;
-  readonly isNew: boolean;
-  readonly wrong: (word: string) => string | undefined;
-  readonly onChange: (word: string) => void;
-}
-
-function Word({ label, word, isNew, wrong, onChange }: WordProps) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const input = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    if (isNew) input.current?.select();
-  }, [isNew]);
-  const text = typed ?? word;
-  const mistake = text.trim() === '' ? 'Type a word' : wrong(text);
-  return (
-    <input
-      ref={input}
-      className={classes.threshold}
-      aria-label={label}
-      aria-invalid={mistake !== undefined}
-      title={mistake}
-      value={text}
-      size={Math.max(text.length, 3)}
-      onChange={(event) => {
-        const next = event.currentTarget.value;
-        setTyped(next);
-        if (next.trim() !== '' && wrong(next) === undefined) onChange(next);
-      }}
-      onBlur={() => setTyped(null)}
-    />
   );
 }

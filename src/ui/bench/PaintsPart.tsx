@@ -1,0 +1,24 @@
+import { memo } from 'react';
+import type { Paints } from '../../core/rules/rule';
+import { useSessionState } from '../sheet/use-session';
+import { PickFields } from './parts/PickFields';
+import { PickWord } from './parts/PickWord';
+
+const WORDS = { cell: 'that cell', record: 'the whole record', fields: 'these fields of the record:' } as const;
+
+/** What a rule paints of the record in which it matches. */
+export const PaintsPart = memo(function PaintsPart({ paints, onPick }: { readonly paints: Paints; readonly onPick: (paints: Paints) => void }) {
+  const fields = useSessionState((state) => state.frame?.fields) ?? [];
+  const kind = typeof paints === 'object' ? 'fields' : paints;
+  return (
+    <>
+      <PickWord label="Paints" value={kind} words={WORDS} onPick={(next) => onPick(next === 'fields' ? { fields: [fields[0]!.id] } : next)} />
+      {typeof paints === 'object' && (
+        <>
+          {' '}
+          <PickFields label="Painted fields" value={paints.fields} onPick={(ids) => onPick({ fields: ids })} />
+        </>
+      )}
+    </>
+  );
+});
