@@ -13,6 +13,9 @@ test.each([
   { kind: 'remove-rows', rows: ['r'] },
   { kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: { ...rule, look: { look: 'alarm' } } }] },
   { kind: 'remove-rules', rules: ['r'] },
+  { kind: 'put-parts', parts: [{ id: 'look-saved-a', kind: 'look', name: 'Heavy', look: { bold: true }, dark: { italic: true } }] },
+  { kind: 'put-parts', parts: [{ id: 'never-seen_a_b', kind: 'dismissal', reason: '' }] },
+  { kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: { ...rule, note: 'Call the warden', look: { look: 'saved-a' } } }] },
 ])('takes $kind', (operation) => expect(check(operation)).toBeUndefined());
 
 test('takes every operation that the engine may make', () => {
@@ -40,6 +43,16 @@ describe('refuses, and says where', () => {
     [{ kind: 'put-parts', parts: [{ id: 'x', kind: 'name', name: 'Limit', refersTo: '=A1' }] }, 'its name in lower case'],
     [{ kind: 'put-parts', parts: [{ id: 'my limit', kind: 'name', name: 'my limit', refersTo: '=A1' }] }, 'only letters, digits'],
     [{ kind: 'put-parts', parts: [{ id: 'x', kind: 'sticker' }] }, 'parts[0].kind'],
+    [{ kind: 'put-parts', parts: [{ id: 'look-alarm', kind: 'look', name: 'A', look: { look: 'alarm' } }] }, 'not refer to another look'],
+    [
+      { kind: 'put-parts', parts: [{ id: 'look-saved-a', kind: 'look', name: 'A', look: {}, dark: { look: 'saved-a' } }] },
+      'not refer to another look',
+    ],
+    [{ kind: 'put-parts', parts: [{ id: 'look-gone', kind: 'look', name: 'A', look: {} }] }, 'the id of a look'],
+    [{ kind: 'put-parts', parts: [{ id: 'alarm', kind: 'look', name: 'A', look: {} }] }, 'the id of a look'],
+    [{ kind: 'put-parts', parts: [{ id: 'look-alarm', kind: 'look', name: '', look: {} }] }, 'parts[0].name'],
+    [{ kind: 'put-parts', parts: [{ id: 'gap_a', kind: 'dismissal' }] }, 'parts[0].reason'],
+    [{ kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: { ...rule, note: 'x'.repeat(501) } }] }, 'rule.note'],
     [{ kind: 'put-rules', rules: [{ id: 'other', key: 'a0', rule }] }, 'must be the same as its id'],
     [{ kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: { ...rule, look: { look: 'gone' } } }] }, 'a look that does not exist: gone'],
     [{ kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: { ...rule, look: { fill: 'red' } } }] }, 'look.fill'],

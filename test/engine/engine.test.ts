@@ -1,69 +1,26 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import type { Advice } from '../../src/core/rules/advice/advice';
-import { adviceKey } from '../../src/core/rules/advice/advice-key';
-import type { RuleProfile } from '../../src/core/rules/profile-rule';
-import type { Rule } from '../../src/core/rules/rule';
-import { Engine } from '../../src/engine/engine';
 import type { Wanted } from '../../src/core/edit/find';
 import type { AreaMeasures } from '../../src/core/rules/measure-area';
-import type {
-  Area,
-  CellAnswer,
-  CopiedText,
-  Event,
-  FilterTest,
-  LegendEntry,
-  Request,
-  SheetFrame,
-  SheetWindow,
-} from '../../src/protocol/engine-messages';
-import { makeSheet } from '../arbitrary-sheet';
-import { FakeServer } from './fake-server';
+import type { RuleProfile } from '../../src/core/rules/profile-rule';
+import type { Area, CellAnswer, CopiedText, Event, FilterTest, Request } from '../../src/protocol/engine-messages';
+import type { FakeServer } from './fake-server';
+import { low, OpenEngine } from './open-engine';
 
-const low: Rule = {
-  id: 'low',
-  name: 'Low',
-  on: true,
-  settles: false,
-  reads: { fields: ['f1'] },
-  when: { kind: 'compare', is: '<', to: 5 },
-  paints: 'cell',
-  look: { look: 'alarm' },
-};
-
+let opened: OpenEngine;
 let server: FakeServer;
-let engine: Engine;
-let told: Event[];
-
-/** Lets all that waits be done, then gives the last event of a kind. */
-async function last<K extends Event['kind']>(kind: K): Promise<Extract<Event, { kind: K }>> {
-  await new Promise((resolve) => setTimeout(resolve, 5));
-  return told.findLast((event) => event.kind === kind) as Extract<Event, { kind: K }>;
-}
-const ask = (request: Request) => engine.answer(request);
+const ask = (request: Request) => opened.ask(request);
 const cellAt = (column: number, position: number) =>
   ask({ kind: 'select', selection: { anchor: { column, position }, focus: { column, position } } });
-const frame = async (): Promise<SheetFrame> => (await last('frame-changed')).frame;
-const window = async (): Promise<SheetWindow> => (await last('window-resolved')).window;
-const legend = async (): Promise<readonly LegendEntry[]> => (await last('rules-counted')).legend;
-const textAt = async (column: number, position: number) => {
-  const { area, texts } = await window();
-  return texts[(position - area.top) * (area.right - area.left + 1) + column - area.left];
-};
-const rulesAt = async (column: number, position: number) => {
-  const { area, looks, lookTable } = await window();
-  return lookTable[looks[(position - area.top) * (area.right - area.left + 1) + column - area.left]!]!.rules;
-};
+const last = <K extends Event['kind']>(kind: K) => opened.last(kind);
+const frame = () => opened.frame();
+const window = () => opened.window();
+const legend = () => opened.legend();
+const textAt = (column: number, position: number) => opened.textAt(column, position);
+const rulesAt = (column: number, position: number) => opened.rulesAt(column, position);
 
 beforeEach(async () => {
-  // Rows 1 to 10 of field One: 5, 4.9, x, blank, 7, 70%, done, a date, -5, 6.
-  const sheet = makeSheet();
-  sheet.apply({ kind: 'put-rules', rules: [{ id: 'low', key: 'a0', rule: low }] });
-  server = new FakeServer(sheet);
-  told = [];
-  engine = new Engine((events) => told.push(...events));
-  await ask({ kind: 'open', sheet: server.id, theme: 'light' });
-  await ask({ kind: 'look-at', area: { left: 0, top: 1, right: 2, bottom: 99 } });
+  opened = await OpenEngine.make();
+  ({ server } = opened);
 });
 afterEach(() => vi.unstubAllGlobals());
 
@@ -200,7 +157,7 @@ describe('a change of very many cells', () => {
 
   test('tells how far it is, and is taken back as one', async () => {
     await pasting();
-    expect(told.filter((event) => event.kind === 'work-progressed').map(({ share }) => share)).toContain(1);
+    expect(opened.told.filter((event) => event.kind === 'work-progressed').map(({ share }) => share)).toContain(1);
     expect(await frame()).toMatchObject({ rowCount: 6_001 });
     expect(await legend()).toMatchObject([{ read: 6_000, matched: 6_000 }]);
     await ask({ kind: 'undo' });
@@ -418,62 +375,4 @@ test('in the dark, saved looks are the dark ones', async () => {
   await ask({ kind: 'use-theme', theme: 'dark' });
   const { lookTable } = await window();
   expect(lookTable[1]!.properties.fill).toBe('#5a2418');
-});
-
-describe('what the bench asks', () => {
-  const rule = (more: Partial<Rule>): Rule => ({ ...low, ...more });
-
-  test('advice, but for what somebody has dismissed', async () => {
-    const wide = rule({ id: 'wide', name: 'Wide', when: { kind: 'compare', is: '<', to: 9 } });
-    await ask({ kind: 'change', operations: [{ kind: 'put-rules', rules: [{ id: 'wide', key: 'Zz', rule: wide }] }] });
-    const advice = (await ask({ kind: 'ask-advice' })) as readonly Advice[];
-    const hidden = advice.find(({ code }) => code === 'never-seen')!;
-    expect(hidden).toMatchObject({ rules: ['low', 'wide'], cells: ['A3'] });
-    await ask({ kind: 'change', operations: [{ kind: 'put-parts', parts: [{ id: adviceKey(hidden), kind: 'dismissal', reason: 'on purpose' }] }] });
-    expect(await ask({ kind: 'ask-advice' })).toEqual(advice.filter((each) => each !== hidden));
-    expect(server.received).toHaveLength(2);
-  });
-
-  test('what a rule makes of values by themselves, of either number of outcomes', async () => {
-    expect(await ask({ kind: 'ask-trials', rule: low, values: [4.9, 5, null, 'x'] })).toEqual([true, false, false, false]);
-    const bands = rule({ when: { kind: 'bands', cuts: [5, 7], looks: [null, null, null] } });
-    expect(await ask({ kind: 'ask-trials', rule: bands, values: [4.9, 5, 8, ''] })).toEqual([0, 1, 2, null]);
-  });
-
-  test('how a formula reads at the first cells, the last and the selected one, and what it gives', async () => {
-    await ask({ kind: 'draft', rule: { id: 'low', key: 'a0', rule: rule({ when: { kind: 'formula', formula: '=A2*2>$A$2' } }) } });
-    expect(await ask({ kind: 'ask-readings', rule: 'low', at: { column: 0, position: 5 } })).toEqual({
-      writtenAt: 'A2',
-      readings: [
-        { address: 'A2', formula: '=A2*2>$A$2', gives: 'TRUE' },
-        { address: 'A3', formula: '=A3*2>$A$2', gives: 'TRUE' },
-        { address: 'A11', formula: '=A11*2>$A$2', gives: 'TRUE' },
-        { address: 'A6', formula: '=A6*2>$A$2', gives: 'TRUE' },
-      ],
-    });
-    await ask({ kind: 'draft', rule: null });
-    expect(await ask({ kind: 'ask-readings', rule: 'low', at: { column: 0, position: 5 } })).toBeNull();
-  });
-
-  test('the values are read anew once a cell has changed', async () => {
-    const profile = async () => ((await ask({ kind: 'ask-profile', rule: 'low', reads: low.reads, thresholds: [] })) as RuleProfile).profile;
-    const before = await profile();
-    expect(await profile()).toEqual(before);
-    await ask({ kind: 'enter', column: 0, position: 1, input: '600' });
-    expect(await profile()).toMatchObject({ numbers: before.numbers, greatest: 46_089 });
-    await ask({ kind: 'enter', column: 0, position: 3, input: '2' });
-    expect(await profile()).toMatchObject({ numbers: before.numbers + 1, others: before.others - 1 });
-  });
-
-  test('a saved look that is changed is painted otherwise wherever it is used', async () => {
-    await ask({
-      kind: 'change',
-      operations: [{ kind: 'put-parts', parts: [{ id: 'look-alarm', kind: 'look', name: 'Loud', look: { fill: '#123456' } }] }],
-    });
-    expect((await frame()).looks).toMatchObject([{ id: 'look-alarm', name: 'Loud' }]);
-    const { lookTable } = await window();
-    expect(lookTable.map(({ properties }) => properties.fill)).toContain('#123456');
-    await ask({ kind: 'undo' });
-    expect((await window()).lookTable.map(({ properties }) => properties.fill)).toContain('#f7d3c8');
-  });
 });
