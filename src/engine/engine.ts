@@ -133,7 +133,7 @@ export class Engine {
       case 'ask-trials':
         return request.values.map((value) => judgeTrial(request.rule, value, this.opened.evaluation.world));
       case 'ask-readings':
-        return formulaReadings(this.opened.evaluation, request.rule, request.at) ?? null;
+        return formulaReadings(this.opened.evaluation, request.rule, request.at);
       case 'ask-profile':
         return profileRule(this.opened.evaluation, request, this.lastRead.read(this.sheet, request.reads));
     }

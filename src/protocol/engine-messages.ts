@@ -1,7 +1,7 @@
 import type { Advice } from '../core/rules/advice/advice';
 import type { LookProperty } from '../core/looks/look';
 import type { Theme } from '../core/looks/first-family';
-import type { FormulaReadings } from '../core/rules/formula-readings';
+import type { Reading } from '../core/rules/formula-readings';
 import type { RuleProfile } from '../core/rules/profile-rule';
 import type { Problem, Reads, Rule, Trial } from '../core/rules/rule';
 import type { TraceStep } from '../core/rules/trace';
@@ -112,7 +112,7 @@ export interface Answers {
   readonly 'ask-touching': readonly RuleId[];
   readonly 'ask-trials': readonly Trial['expect'][];
   readonly 'ask-advice': readonly Advice[];
-  readonly 'ask-readings': FormulaReadings | null;
+  readonly 'ask-readings': readonly Reading[];
 }
 export type AnswerOf<K extends Request['kind']> = K extends keyof Answers ? Answers[K] : null;
 

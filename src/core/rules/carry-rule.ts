@@ -5,7 +5,7 @@ import type { Reads, Rule } from './rule';
 
 /**
  * A rule as it reads over other cells, so many columns to the right and rows down: relative references of its formulas move along, `$` ones and
- * thresholds read from a cell stay, as do the fields that it compares with. What it paints follows where it painted only what it read.
+ * thresholds read from a cell stay, as do the fields that it compares with and those that it paints by name.
  */
 export function carryRule(rule: Rule, reads: Reads, by: { readonly columns: number; readonly rows: number }): Rule {
   const moved = mapRuleReferences(rule, { formula: (text) => shiftFormula(text, by.columns, by.rows) });

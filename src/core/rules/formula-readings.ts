@@ -12,19 +12,13 @@ export interface Reading {
   readonly gives: string;
 }
 
-export interface FormulaReadings {
-  /** The cell that the formula is written for. */
-  readonly writtenAt: string;
-  readonly readings: readonly Reading[];
-}
-
 /**
- * How the formula of a rule reads at the first two and the last of the cells it reads, and at another cell. Undefined where there is no such
- * rule, or it is no formula or cannot work.
+ * How the formula of a rule reads at the first two and the last of the cells it reads, and at another cell. None where there is no such rule,
+ * or it is no formula or cannot work.
  */
-export function formulaReadings({ sheet, running }: Evaluation, id: string, at: { column: number; position: number }): FormulaReadings | undefined {
+export function formulaReadings({ sheet, running }: Evaluation, id: string, at: { column: number; position: number }): Reading[] {
   const found = running.find(({ rule }) => rule.id === id);
-  if (!found || found.problem || found.rule.when.kind !== 'formula') return undefined;
+  if (!found || found.problem || found.rule.when.kind !== 'formula') return [];
   const { when } = found.rule;
   const cells = found.read;
   const written = (when.at === undefined ? undefined : parseAddress(when.at)) ?? topLeft({ cells, sheet });
@@ -34,15 +28,12 @@ export function formulaReadings({ sheet, running }: Evaluation, id: string, at: 
   const add = (column: number, position: number) => wanted.set(cellAddress(column, position), { column, position });
   for (const position of [positions[0], positions[1], positions.at(-1)]) if (first && position !== undefined) add(first.column, position);
   if (cells.some(({ column, slots }) => column === at.column && slots.has(sheet.order[at.position] ?? -1))) add(at.column, at.position);
-  return {
-    writtenAt: cellAddress(written.column, written.position),
-    readings: [...wanted].map(([address, { column, position }]) => {
-      const value = found.formulaValue(column, sheet.order[position]!);
-      return {
-        address,
-        formula: shiftFormula(when.formula, column - written.column, position - written.position),
-        gives: shownText(cellValueOf(value ?? null), null) || 'blank',
-      };
-    }),
-  };
+  return [...wanted].map(([address, { column, position }]) => {
+    const value = found.formulaValue(column, sheet.order[position]!);
+    return {
+      address,
+      formula: shiftFormula(when.formula, column - written.column, position - written.position),
+      gives: shownText(cellValueOf(value ?? null), null) || 'blank',
+    };
+  });
 }

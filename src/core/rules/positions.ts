@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { lazySchema } from '../lazy-schema';
+import type { FieldId } from '../sheet/ids';
 import type { SortedBlocks } from '../stats/sorted-blocks';
 import { numberText } from '../values/number-text';
 import type { CompileContext } from './compile-context';
@@ -10,7 +11,12 @@ import { joinInputs, readOperands } from './operands';
 import { isProblem, type Operand, type Problem } from './rule';
 
 /** Where on the scale of the numbers read something stands. */
-export type Position = 'least' | 'greatest' | { readonly percent: number } | { readonly percentile: number } | Exclude<Operand, string | boolean>;
+export type Position =
+  | 'least'
+  | 'greatest'
+  | { readonly percent: number }
+  | { readonly percentile: number }
+  | Exclude<Operand, string | boolean | { readonly field: FieldId }>;
 
 const share = lazySchema<number>(() => Joi.number().strict().min(0).max(100));
 

@@ -3,7 +3,7 @@ import { useReadings } from './use-readings';
 
 /** How the formula on the bench reads at the first cells, at the last and at the selected one, and what it gives there. */
 export function Readings() {
-  const readings = useReadings()?.readings ?? [];
+  const readings = useReadings();
   if (readings.length === 0) return null;
   return (
     <table className={classes.readings} aria-label="How it reads">

@@ -14,7 +14,6 @@ const REST_MS = 80;
 /** Values to try the rule on, kept with it: what it makes of each, and whether that is still what it made when the trial was kept. */
 export function Trials({ rule }: { readonly rule: Rule }) {
   const session = useSession();
-  const legend = useSessionState((state) => state.legend);
   const format = useSessionState((state) => {
     const { reads } = rule;
     return 'fields' in reads ? (state.frame?.fields.find(({ id }) => id === reads.fields[0])?.format ?? null) : null;
@@ -33,18 +32,11 @@ export function Trials({ rule }: { readonly rule: Rule }) {
       isStale = true;
       clearTimeout(waiting);
     };
-  }, [session, rule, typed, format, isJudged, legend]);
+  }, [session, rule, typed, format, isJudged]);
 
   if (!isJudged) return null;
   const isMatch = kindOf(rule.when).outcomes === 'match';
-  const says = (outcome: Trial['expect'] | undefined): string =>
-    isMatch
-      ? outcome === true
-        ? 'is painted'
-        : 'is not painted'
-      : outcome === null || outcome === undefined
-        ? 'has no outcome'
-        : `gives ${outcome}`;
+  const says = isMatch ? matchWords : outcomeWords;
   const put = (next: readonly Trial[]) => {
     const { trials: _, ...rest } = rule;
     session.rules.changeDraft(next.length ? { ...rest, trials: next } : rest);
@@ -94,3 +86,7 @@ export function Trials({ rule }: { readonly rule: Rule }) {
 }
 
 const readTrial = (typed: string, format: string | null): Trial['value'] => readThreshold(typed, { format, takes: 'any' }) ?? null;
+
+const matchWords = (outcome: Trial['expect'] | undefined): string => (outcome === true ? 'is painted' : 'is not painted');
+const outcomeWords = (outcome: Trial['expect'] | undefined): string =>
+  outcome === null || outcome === undefined ? 'has no outcome' : `gives ${outcome}`;

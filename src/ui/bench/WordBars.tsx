@@ -5,7 +5,7 @@ import type { RuleProfile } from '../../core/rules/profile-rule';
 import type { Rule } from '../../core/rules/rule';
 import { useLooks } from '../legend/use-looks';
 import classes from './Bench.module.css';
-import { outcomeColors } from './outcome-colors';
+import { colorOfOutcome, outcomeColors } from './outcome-colors';
 
 const MOST_BARS = 7;
 
@@ -20,7 +20,7 @@ export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answe
   return (
     <ul className={classes.words} aria-label="The most frequent texts">
       {shown.map(({ text, count, outcome }) => {
-        const look = looks[looks.length > 1 ? outcome % looks.length : outcome];
+        const look = colorOfOutcome(looks, outcome);
         return (
           <li key={text}>
             <span className={classes.word} title={text}>

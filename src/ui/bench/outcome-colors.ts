@@ -33,5 +33,9 @@ export function outcomeColors(
   });
 }
 
+/** The colour of one outcome; where there are more outcomes than colours, from the first again. */
+export const colorOfOutcome = (colors: readonly (OutcomeColors | null)[], outcome: number): OutcomeColors | null =>
+  (outcome < 0 ? null : colors[outcome % colors.length]) ?? null;
+
 /** How dark an icon of a set stands in a picture: the higher, the darker. */
 const iconShare = ({ set, index }: LookIcon): number => (60 * index) / Math.max(1, ICON_SETS[set as IconSet].length - 1);

@@ -1,5 +1,4 @@
 import { extent, quantile } from 'd3-array';
-import { utcDay, utcMonth } from 'd3-time';
 import { describe, expect, test } from 'vitest';
 import { describeValues } from '../../core/stats/profile-values';
 import { isoFromSerial } from '../../core/values/date-serial';
@@ -25,16 +24,15 @@ describe('places of positions', () => {
 
 describe('ticks over dates', () => {
   const days = (from: string, to: string) => [from, to].map((iso) => Date.parse(iso) / 86_400_000 + 25_569) as [number, number];
-  const dateOf = (serial: number) => new Date(isoFromSerial(serial));
 
   test('over most of a year they are months, called by their names', () => {
     const ticks = dateTicks(days('2026-01-20', '2026-11-30'), 5);
-    expect(ticks.map(({ value }) => value)).toEqual(ticks.map(({ value }) => utcMonth.floor(dateOf(value)).getTime() / 86_400_000 + 25_569));
+    for (const { value } of ticks) expect(isoFromSerial(value)).toMatch(/^2026-\d\d-01$/);
     expect(ticks.map(({ says }) => says)).toEqual(['Apr', 'Jul', 'Oct']);
   });
 
   test('over a few weeks they are days, over years they say which year', () => {
-    for (const { value } of dateTicks(days('2026-03-01', '2026-03-20'), 4)) expect(utcDay.floor(dateOf(value))).toEqual(dateOf(value));
+    for (const { value, says } of dateTicks(days('2026-03-01', '2026-03-20'), 4)) expect(`${Number(isoFromSerial(value).slice(8))} Mar`).toBe(says);
     for (const { says } of dateTicks(days('2019-03-01', '2026-03-20'), 4)) expect(says).toMatch(/^Jan 20\d\d$/);
   });
 });

@@ -279,13 +279,25 @@ export class RuleActions {
         const by = { columns: left - from.column, rows: 'cells' in rule.reads ? top - from.position : 0 };
         const made = nanoid(10);
         const place = legend.findIndex((entry) => entry.id === id) + 1;
-        return { id: made, key: keysAt(legend, place, 1)[0]!, rule: { ...carryRule(rule, reads, by), id: made } };
+        const carried = { ...carryRule(rule, reads, by), id: made };
+        return { id: made, key: keysAt(legend, place, 1)[0]!, rule: { ...carried, name: this.carriedName(rule, carried) } };
       });
-    const named = copies.map((stored) => ({
-      ...stored,
-      rule: { ...stored.rule, name: ruleSentence(frame?.fields ?? [], stored.rule).slice(0, 200) },
-    }));
-    if (named.length) this.putRules(named);
+    if (copies.length) this.putRules(copies);
+  }
+
+  /** A rule that was named after what it says still is; one with a name of its own says where it is now. */
+  private carriedName(rule: Rule, carried: Rule): string {
+    const fields = this.session.get().frame?.fields ?? [];
+    if (rule.name === ruleSentence(fields, rule)) return ruleSentence(fields, carried).slice(0, 200);
+    const { reads } = carried;
+    const where =
+      'cells' in reads
+        ? reads.cells
+        : fields
+            .filter(({ id }) => reads.fields.includes(id))
+            .map(({ label }) => label)
+            .join(', ');
+    return `${rule.name} (${where})`.slice(0, 200);
   }
 
   /** Makes a change of rules, or of what lies beside them. */

@@ -1,4 +1,5 @@
 import { KEY_OUTCOMES, type KeyOutcome, type KeyWhen } from '../../../core/rules/kinds/key';
+import { readThreshold, type Typed } from '../../../core/rules/read-threshold';
 import { counted } from '../../counted';
 import classes from '../Bench.module.css';
 import { CellInput } from '../parts/CellInput';
@@ -24,6 +25,8 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
   const { expect } = when;
   const kind = Array.isArray(expect) ? 'list' : 'field' in expect ? `field ${expect.field}` : 'cells';
   const others = fields.filter((other) => other.id !== field?.id);
+  const keyField = 'field' in expect ? fields.find((other) => other.id === expect.field) : undefined;
+  const shown = Array.isArray(expect) ? 'one of these:' : 'cells' in expect ? 'cells' : `the record’s ${keyField?.label ?? 'removed field'}`;
   const options = [
     { id: 'list', words: 'these answers, everywhere the same' },
     { id: 'cells', words: 'cells of the sheet' },
@@ -34,18 +37,12 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
     else if (id === 'cells') onChange({ ...when, expect: { cells: 'B2:B9' } });
     else onChange({ ...when, expect: { field: id.slice('field '.length) } });
   };
-  const shown =
-    kind === 'list'
-      ? ''
-      : kind === 'cells'
-        ? 'cells'
-        : `the record’s ${fields.find((other) => `field ${other.id}` === kind)?.label ?? 'removed field'}`;
   const { tolerance = 0 } = when;
   return (
     <>
-      answers <Pick label="Key" value={kind} shown={shown || 'one of these:'} options={options} onPick={pick} />{' '}
+      answers <Pick label="Key" value={kind} shown={shown} options={options} onPick={pick} />{' '}
       {Array.isArray(expect) && (
-        <WordList label="Answer" words={expect.map(String)} between="or" onChange={(words) => onChange({ ...when, expect: words })} />
+        <WordList label="Answer" words={expect.map(String)} between="or" onChange={(words) => onChange({ ...when, expect: words.map(answerOf) })} />
       )}
       {'cells' in expect && (
         <CellInput label="Cells of the key" value={expect.cells} takes="ranges" onChange={(cells) => onChange({ ...when, expect: { cells } })} />
@@ -69,6 +66,9 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
     </>
   );
 }
+
+/** An answer as it is typed: 12 is the number, which 12.0 meets as well. */
+const answerOf = (word: string): Typed => readThreshold(word, { format: null, takes: 'any' }) ?? word;
 
 const isAmount = (amount: unknown): boolean =>
   (typeof amount === 'number' && amount >= 0) || (typeof amount === 'string' && /^\d+(\.\d+)?\s*%$/.test(amount));

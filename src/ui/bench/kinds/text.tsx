@@ -1,6 +1,6 @@
 import { isPattern, isOpposite, TEXT_TESTS, type TextWhen } from '../../../core/rules/kinds/text';
 import type { Operand } from '../../../core/rules/rule';
-import { CellInput } from '../parts/CellInput';
+import { PickOperand } from '../parts/PickOperand';
 import { PickWord } from '../parts/PickWord';
 import { WordList } from '../parts/WordList';
 import type { BenchKind, ConditionProps } from './bench-kind';
@@ -20,7 +20,7 @@ const STRICTNESS = {
 } as const;
 type Strictness = keyof typeof STRICTNESS;
 
-function TextCondition({ when, onChange }: ConditionProps<TextWhen>) {
+function TextCondition({ when, field, fields, onChange }: ConditionProps<TextWhen>) {
   const words = when.any.filter((operand) => typeof operand === 'string' || typeof operand === 'number').map(String);
   const others = when.any.filter((operand) => typeof operand === 'object');
   const strictness: Strictness = when.case ? (when.accents ? 'both' : 'case') : when.accents ? 'accents' : 'no';
@@ -35,20 +35,21 @@ function TextCondition({ when, onChange }: ConditionProps<TextWhen>) {
         wrong={(word) => (when.is === 'pattern' && !isPattern(word) ? 'Not a pattern that can be read' : undefined)}
         onChange={(next) => put([...next, ...others])}
       />
-      {others.map((operand, at) =>
-        'cell' in operand ? (
-          <span key={at}>
-            {' '}
-            or what is in{' '}
-            <CellInput
-              label="Cell with a word"
-              value={operand.cell}
-              takes="cell"
-              onChange={(cell) => put([...words, ...others.with(at, { cell })])}
-            />
-          </span>
-        ) : null,
-      )}{' '}
+      {others.map((operand, at) => (
+        <span key={at}>
+          {' '}
+          or{' '}
+          <PickOperand
+            label="Word from elsewhere"
+            operand={operand}
+            field={field}
+            fields={fields}
+            takes="any"
+            outright="word"
+            onChange={(next) => put([...words, ...(others as readonly Operand[]).with(at, next)])}
+          />
+        </span>
+      ))}{' '}
       (
       <PickWord
         label="What matters"

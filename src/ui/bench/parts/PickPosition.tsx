@@ -2,10 +2,8 @@ import type { Position } from '../../../core/rules/positions';
 import { cellAddress } from '../../../core/sheet/address';
 import type { ShownField } from '../../../protocol/engine-messages';
 import { useSession, useSessionState } from '../../sheet/use-session';
-import { CellInput } from './CellInput';
-import { FormulaInput } from './FormulaInput';
 import { Pick } from './Pick';
-import { ThresholdInput } from './ThresholdInput';
+import { PositionInput } from './PositionInput';
 
 const WORDS = {
   number: 'the value',
@@ -54,16 +52,6 @@ export function PickPosition({ label, position, field, onChange, auto }: Props) 
     })),
   ];
   const isAuto = auto?.isChosen === true;
-  const number = (value: number, name: string, change: (value: number) => void) => (
-    <ThresholdInput
-      label={name}
-      value={value}
-      format={kind === 'number' ? (field?.format ?? null) : null}
-      unit={kind === 'number' ? (field?.unit ?? null) : null}
-      takes="number"
-      onChange={(next) => change(Number(next))}
-    />
-  );
   return (
     <>
       <Pick
@@ -73,18 +61,7 @@ export function PickPosition({ label, position, field, onChange, auto }: Props) 
         options={options}
         onPick={pick}
       />{' '}
-      {!isAuto && typeof position === 'number' && number(position, label, onChange)}
-      {!isAuto &&
-        typeof position === 'object' &&
-        'percentile' in position &&
-        number(position.percentile, label, (percentile) => onChange({ percentile }))}
-      {!isAuto && typeof position === 'object' && 'percent' in position && number(position.percent, label, (percent) => onChange({ percent }))}
-      {!isAuto && typeof position === 'object' && 'cell' in position && (
-        <CellInput label={label} value={position.cell} takes="cell" onChange={(cell) => onChange({ cell })} />
-      )}
-      {!isAuto && typeof position === 'object' && 'formula' in position && (
-        <FormulaInput label={label} value={position.formula} onChange={(formula) => onChange({ formula })} />
-      )}
+      {!isAuto && <PositionInput label={label} position={position} field={field} onChange={onChange} />}
     </>
   );
 }

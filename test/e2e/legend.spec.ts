@@ -1,0 +1,134 @@
+import { expect, test } from '@playwright/test';
+import { makeSheet, SheetPage } from './sheet-page';
+
+const ROWS = [
+  ['Station', 'Oxygen', 'Nitrate', 'Planned'],
+  ['Alder Weir', '4.2', '7', '6'],
+  ['Birch Ford', '8.1', '2.5', '6'],
+  ['Cedar Sluice', '6.4', '12', '6'],
+];
+const rows = [2, 3, 4];
+
+/** A sheet with three rules: on a field each, and one that paints the whole record. */
+async function withRules(page: Parameters<typeof makeSheet>[0]): Promise<SheetPage> {
+  const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
+  for (const [cell, words] of [
+    ['B2', 'oxygen below 7 as alarm'],
+    ['C2', 'nitrate above 5 as watch'],
+    ['B2', 'whole record where oxygen above 8 as clear'],
+  ] as const) {
+    await sheet.cell(cell).click();
+    await page.keyboard.press('Alt+r');
+    const said = page.getByRole('combobox', { name: 'Say it in words' });
+    await said.fill(words);
+    await said.press('Enter');
+    await sheet.keepRule();
+  }
+  return sheet;
+}
+
+test('several rules are chosen, given a look together, settled, switched off, and brought back by one undo each', async ({ page }) => {
+  const sheet = await withRules(page);
+  await sheet.ruleMenu('Oxygen is below 7', 'Choose, to change several together');
+  await sheet
+    .entry('Nitrate is above 5')
+    .locator('button[aria-pressed]')
+    .click({ modifiers: ['Control'] });
+  await expect(sheet.legend.getByRole('heading', { name: '2 rules chosen' })).toBeVisible();
+  await sheet.legend.getByRole('button', { name: 'Look of the chosen rules:' }).click();
+  await page.getByRole('dialog', { name: 'Look of the chosen rules' }).getByRole('button', { name: 'Plum', exact: true }).click();
+  await page.keyboard.press('Escape');
+  for (const cell of ['B2', 'C2']) await expect(sheet.cell(cell)).toHaveAttribute('data-fill', '#e9d8f0');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#f7d3c8');
+  await expect(sheet.cell('C2')).toHaveAttribute('data-fill', '#fde5ac');
+  // What is done to one that is chosen is done to all of them.
+  await sheet.ruleMenu('Nitrate is above 5', 'Switch off');
+  await expect(sheet.count('Oxygen is below 7')).toHaveText('off');
+  await expect(sheet.count('Nitrate is above 5')).toHaveText('off');
+  await expect(sheet.count('Oxygen is above 8')).toHaveText('1 of 60');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await sheet.legend.getByRole('button', { name: 'Choose none' }).click();
+  await expect(sheet.legend.getByRole('heading', { name: 'Legend' })).toBeVisible();
+
+  // The widest rule comes first and settles: no other paints its record any more.
+  await sheet.type('B3', '9');
+  await sheet.type('C3', '6');
+  await expect(sheet.cell('C3')).toHaveAttribute('data-rules', 'Oxygen is above 8|Nitrate is above 5');
+  await sheet.ruleMenu('Oxygen is above 8', 'Settle: later rules leave its cells alone');
+  await expect(sheet.cell('C3')).toHaveAttribute('data-rules', 'Oxygen is above 8');
+});
+
+test('rules read other cells instead, are carried to others, and filter to their records', async ({ page }) => {
+  const sheet = await withRules(page);
+  await sheet.cell('C2').click();
+  await sheet.ruleMenu('Oxygen is below 7', 'Carry to the selected cells');
+  await expect.poll(() => sheet.paintedBy('Nitrate is below 7', 'C', rows)).toEqual(['C3']);
+  await expect.poll(() => sheet.paintedBy('Oxygen is below 7', 'B', rows)).toEqual(['B2', 'B4']);
+  await sheet.cell('D2').click();
+  await sheet.ruleMenu('Nitrate is below 7', 'Read the selected cells instead');
+  await expect(sheet.count('Nitrate is below 7')).toHaveText('3 of 60');
+  await expect(sheet.cell('C3')).not.toHaveAttribute('data-rules', /Nitrate is below 7/);
+  await sheet.ruleMenu('Nitrate is above 5', 'Show only its records');
+  await expect(sheet.cell('A2')).toBeVisible();
+  await expect(sheet.cell('A3')).toHaveCount(0);
+  await expect(sheet.cell('A4')).toBeVisible();
+});
+
+test('only the rules on the selection are shown, and removed; undo brings them back', async ({ page }) => {
+  const sheet = await withRules(page);
+  const entries = sheet.legend.getByRole('listitem');
+  const menu = async (item: string) => {
+    await sheet.legend.getByRole('button', { name: 'What to do with the legend' }).click();
+    await page.getByRole('menuitem', { name: item }).click();
+  };
+  await sheet.cell('C2').click();
+  await menu('Show only rules on the selection');
+  // The one that paints whole records reaches every field.
+  await expect(entries).toHaveCount(2);
+  await sheet.cell('A2').click();
+  await expect(entries).toHaveCount(1);
+  await sheet.cell('A1').click();
+  await expect(entries).toHaveCount(0);
+  await menu('Show all rules');
+  await expect(entries).toHaveCount(3);
+  await sheet.cell('A2').click();
+  await menu('Remove the rules on the selection');
+  await expect(entries).toHaveCount(2);
+  await menu('Remove all rules');
+  await expect(entries).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(entries).toHaveCount(2);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(entries).toHaveCount(3);
+});
+
+test('the keys work from the moment a sheet is open, and are told', async ({ page }) => {
+  await SheetPage.open(page, await makeSheet(page, ROWS));
+  await page.keyboard.press('F1');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('Make a rule over the selected fields');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Alt+r');
+  await expect(page.getByRole('combobox', { name: 'Say it in words' })).toBeFocused();
+});
+
+test('a paste of very many cells can be stopped: the sheet is as it was, for others too', async ({ page, context }) => {
+  const id = await makeSheet(page, ROWS);
+  const sheet = await SheetPage.open(page, id);
+  await sheet.cell('A2').click();
+  await page.evaluate(() => {
+    const clipboard = new DataTransfer();
+    clipboard.setData(
+      'text/plain',
+      Array.from({ length: 25_000 }, (_, row) => Array.from({ length: 8 }, (__, field) => row * field).join('\t')).join('\n'),
+    );
+    document.querySelector('[role=grid]')!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: clipboard, bubbles: true, cancelable: true }));
+  });
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByText('Stopped. The sheet is as it was.')).toBeVisible();
+  await expect(sheet.cell('A2')).toHaveText('Alder Weir');
+  await expect(sheet.grid).toHaveAttribute('aria-rowcount', '61');
+  const other = await SheetPage.open(await context.newPage(), id);
+  await expect(other.cell('B4')).toHaveText('6.4');
+  await expect(other.grid).toHaveAttribute('aria-rowcount', '61');
+});
