@@ -56,6 +56,8 @@ test('a formula is written with help: completion, arguments by name, cells point
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(editor).toHaveText("='Water temperature'");
+  // Escape closes first what is offered.
+  await expect(page.getByRole('option')).toHaveCount(0);
   await page.keyboard.press('Escape');
   await expect(editor).toHaveCount(0);
   await expect(sheet.cell('D4')).toHaveText('');

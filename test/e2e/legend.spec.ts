@@ -104,10 +104,11 @@ test('only the rules on the selection are shown, and removed; undo brings them b
 });
 
 test('the keys work from the moment a sheet is open, and are told', async ({ page }) => {
-  await SheetPage.open(page, await makeSheet(page, ROWS));
+  const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
   await page.keyboard.press('F1');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('Make a rule over the selected fields');
   await page.keyboard.press('Escape');
+  await expect(sheet.grid).toBeFocused();
   await page.keyboard.press('Alt+r');
   await expect(page.getByRole('combobox', { name: 'Say it in words' })).toBeFocused();
 });
