@@ -1,66 +1,17 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { Engine } from '../../src/engine/engine';
-import type { FromEngine, ToEngine } from '../../src/protocol/engine-messages';
 import { Session } from '../../src/ui/sheet/session';
-import { makeSheet } from '../arbitrary-sheet';
-import { FakeServer } from '../engine/fake-server';
-
-/** A worker that is no thread of its own: the real engine, one task away. */
-class NearWorker {
-  onmessage: ((event: { data: FromEngine }) => void) | null = null;
-  private readonly engine = new Engine((events) => this.tell({ v: 1, events }));
-
-  postMessage({ id, v, ...request }: ToEngine): void {
-    underWay++;
-    setTimeout(() => {
-      this.engine.answer(request).then(
-        (done) => this.tell({ v, id, done }),
-        (error: Error) => this.tell({ v, id, failed: error.message }),
-      );
-    }, 0);
-  }
-
-  private tell(data: FromEngine): void {
-    const copy = structuredClone(data);
-    setTimeout(() => {
-      this.onmessage?.({ data: copy });
-      if ('id' in data) underWay--;
-    }, 0);
-  }
-
-  terminate(): void {
-    this.onmessage = null;
-  }
-}
-
-/** Requests that are not answered yet. */
-let underWay = 0;
+import type { FakeServer } from '../engine/fake-server';
+import { at, openSession, settle } from './near-session';
 
 let server: FakeServer;
 let session: Session;
 let end: () => void;
-/** Lets all that waits be done, however long the machine takes over it. */
-async function settle(): Promise<void> {
-  do await new Promise((resolve) => setTimeout(resolve, 25));
-  while (underWay > 0);
-}
 const names = () => session.get().legend.map(({ rule }) => rule.name);
-const at = (column: number, position: number) => ({ anchor: { column, position }, focus: { column, position } });
 
 beforeEach(async () => {
-  underWay = 0;
-  server = new FakeServer(makeSheet());
-  vi.stubGlobal('Worker', NearWorker);
-  session = new Session(server.id);
-  end = session.start('light');
-  await settle();
-  session.lookAt({ left: 0, top: 0, right: 2, bottom: 20 });
-  await settle();
+  ({ session, server, end } = await openSession());
 });
-afterEach(() => {
-  end();
-  vi.unstubAllGlobals();
-});
+afterEach(() => end());
 
 async function keepRule(name: string, column = 0): Promise<void> {
   session.select(at(column, 1));

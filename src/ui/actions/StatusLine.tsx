@@ -52,7 +52,7 @@ export function StatusLine() {
     ['Greatest', greatest],
   ] as const;
   return (
-    <div className={classes.status} data-testid="status">
+    <div className={classes.status} data-testid="status" role="group" aria-label="What is selected" tabIndex={0}>
       <span>
         <b>{filled.toLocaleString('en')}</b> filled
       </span>

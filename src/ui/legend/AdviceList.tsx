@@ -15,7 +15,7 @@ export function AdviceList() {
 
 const AdvicePopover = memo(function AdvicePopover({ advice }: { readonly advice: readonly Advice[] }) {
   return (
-    <Popover position="right-end" width={380} shadow="md" trapFocus returnFocus>
+    <Popover position="top-start" width="min(380px, 94vw)" shadow="md" trapFocus returnFocus>
       <Popover.Target>
         <Button variant="subtle" color="ink" size="compact-sm" fullWidth justify="start" leftSection={<IconBulb size={15} stroke={1.5} />}>
           Advice ({advice.length})

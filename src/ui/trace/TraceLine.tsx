@@ -1,4 +1,5 @@
 import { Popover } from '@mantine/core';
+import { IconInfoCircle } from '@tabler/icons-react';
 import type { TraceStep } from '../../core/rules/trace';
 import type { CellAnswer } from '../../protocol/engine-messages';
 import classes from './CellLine.module.css';
@@ -25,22 +26,25 @@ export function TraceLine({ cell }: { readonly cell: CellAnswer }) {
   const painting = cell.trace.filter((step) => step.state === 'matched' && Object.keys(step.set).length > 0);
   const asked = cell.trace.filter((step) => step.state !== 'off').length;
   return (
-    <Popover width={420} position="bottom-end" shadow="md" withArrow={false}>
+    <Popover width="min(420px, 94vw)" position="bottom-end" shadow="md" withArrow={false}>
       <Popover.Target>
         <button
           type="button"
           className={classes.why}
           aria-label={`Why this cell looks so: ${painting.length ? painting.map((step) => step.name).join(', ') : 'no rule paints it'}`}
         >
-          {painting.length > 0 &&
-            painting.map((step, at) => (
-              <span key={step.rule}>
-                {at > 0 && ' · '}
-                <b>{step.name}</b> → {propertyWords(step.set)}
-              </span>
-            ))}
-          {painting.length === 0 &&
-            (asked ? `${asked} ${asked === 1 ? 'rule reaches' : 'rules reach'} this cell, none paints it` : 'no rule reaches this cell')}
+          <IconInfoCircle className={classes.sign} size={18} stroke={1.5} aria-hidden />
+          <span className={classes.words}>
+            {painting.length > 0 &&
+              painting.map((step, at) => (
+                <span key={step.rule}>
+                  {at > 0 && ' · '}
+                  <b>{step.name}</b> → {propertyWords(step.set)}
+                </span>
+              ))}
+            {painting.length === 0 &&
+              (asked ? `${asked} ${asked === 1 ? 'rule reaches' : 'rules reach'} this cell, none paints it` : 'no rule reaches this cell')}
+          </span>
         </button>
       </Popover.Target>
       <Popover.Dropdown>

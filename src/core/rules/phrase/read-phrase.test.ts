@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { completePhrase, readPhrase } from './read-phrase';
@@ -118,4 +119,12 @@ describe('phrases', () => {
       ),
     );
   });
+});
+
+test('the examples that are documented are read', () => {
+  const documented = readFileSync('docs/phrases.md', 'utf8');
+  const examples = [.../^Examples: ([^]*?)\n\n/m.exec(documented)![1]!.matchAll(/`([^`]+)`/g)].map(([, example]) => example!);
+  expect(examples.length).toBeGreaterThan(5);
+  const fields = [...FIELDS, field('turbidity', 'Turbidity')];
+  for (const example of examples) expect(readPhrase(example, fields), example).toHaveProperty('idea');
 });
