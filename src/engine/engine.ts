@@ -20,6 +20,7 @@ import { measureAreas } from '../core/rules/measure-area';
 import type { Operation } from '../core/sheet/change';
 import type { Theme } from '../core/looks/first-family';
 import type { RowId, RuleId, SheetId } from '../core/sheet/ids';
+import type { SheetPast } from '../protocol/recorded-change';
 import { unpackSheet } from '../protocol/packed-sheet';
 import type { Area, CellAnswer, CopiedText, Event, Filter, Place, Request } from '../protocol/engine-messages';
 import { copyArea, pastedCells, readPasted, spread, type Copied } from './clipboard';
@@ -30,6 +31,7 @@ import { edgeFrom } from './edge-from';
 import { HeldSelection } from './held-selection';
 import { longestTexts } from './longest-texts';
 import { valuesOf } from './values-of';
+import { PastReader } from './past-reader';
 import { ReadCache } from './read-cache';
 import { Replica } from './replica';
 import { paintedBy, rowHeights } from './row-heights';
@@ -50,6 +52,7 @@ type News = 'frame' | 'window' | 'legend' | 'undo' | 'selection';
 export class Engine {
   private replica: Replica | null = null;
   private link: LiveLink | null = null;
+  private past: PastReader | null = null;
   private readonly undo = new UndoStack();
   private name = '';
   private theme: Theme = 'light';
@@ -125,6 +128,8 @@ export class Engine {
         return this.note('window');
       case 'select':
         this.selected.hold(this.sheet, request.selection);
+        // The trial column is about the selected field.
+        if (this.opened.draftId !== undefined) this.note('window');
         return this.cell(request.selection.anchor);
       case 'ask-match':
         return this.match(request.rule, request.after);
@@ -177,6 +182,7 @@ export class Engine {
     this.link?.close();
     const replica = new Replica(sheet, head.sequence, { theme: this.theme, nowMs: Date.now() });
     this.replica = replica;
+    this.past = new PastReader(id, (read) => void this.turns.take(() => this.usePast(replica, read)));
     this.name = head.name;
     this.link = new LiveLink(id, () => replica.sequence, {
       received: (changes) =>
@@ -202,6 +208,11 @@ export class Engine {
       this.link.send(change);
     }
     return this.note('frame', 'window', 'legend');
+  }
+
+  private usePast(replica: Replica, past: SheetPast): void {
+    replica.usePast(past);
+    this.note('window', 'legend', 'selection');
   }
 
   private tellLink(state: 'live' | 'offline'): void {
@@ -358,13 +369,15 @@ export class Engine {
     if (moved) events.push({ kind: 'selection-moved', ...moved });
     if (news.has('window')) {
       const { spotlight } = this;
+      const trialAt = this.selected.column;
       const heights = rowHeights(this.replica, this.outOfView);
-      const window = windowOf(this.replica, this.area, { spotlight, heights });
-      const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: frozenRows(this.sheet) - 1 }, { spotlight, heights });
+      const window = windowOf(this.replica, this.area, { spotlight, heights, trialAt });
+      const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: frozenRows(this.sheet) - 1 }, { spotlight, heights, trialAt });
       for (const part of [window, frozen])
         buffers.push(part.looks.buffer, part.bars.buffer, part.aligns.buffer, part.spotlit.buffer, part.banded.buffer);
       events.push({ kind: 'window-resolved', window, frozen });
     }
+    if (news.has('legend')) this.past?.follow(this.replica);
     if (news.has('legend')) events.push({ kind: 'rules-counted', legend: legendOf(this.replica) });
     if (news.has('undo')) events.push({ kind: 'undo-changed', ...this.undo.next });
     this.tellAll(events, buffers);

@@ -6,6 +6,11 @@ export class HeldSelection {
   private selection: Selection | null = null;
   private cells: readonly (CellIds | undefined)[] = [];
 
+  /** The column of the active cell. */
+  get column(): number {
+    return this.selection?.anchor.column ?? 0;
+  }
+
   hold(sheet: Sheet, selection: Selection | null): void {
     this.selection = selection;
     this.cells = selection ? corners(selection).map((place) => idsAt(sheet, place)) : [];

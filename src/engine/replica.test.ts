@@ -28,7 +28,7 @@ function twoPeople() {
   };
   const send = ({ queue }: Person) => {
     const change = queue.shift();
-    if (change) log.push({ sequence: log.length + 1, change });
+    if (change) log.push({ sequence: log.length + 1, at: log.length, change });
   };
   const hear = ({ replica }: Person) => {
     const next = log[replica.sequence];
@@ -87,9 +87,9 @@ test('a change in parts that is stopped leaves everything as it was, and one tha
 test('a change that comes twice is taken once', () => {
   const replica = new Replica(makeSheet(), 0, { theme: 'light', nowMs: 0 });
   const change = { id: 'c', operations: [{ kind: 'set-cells' as const, cells: [{ row: 'r0', field: 'f1', input: 'new' }] }] };
-  replica.receive({ sequence: 1, change });
+  replica.receive({ sequence: 1, at: 0, change });
   replica.sheet.apply({ kind: 'set-cells', cells: [{ row: 'r0', field: 'f1', input: 'later' }] });
-  replica.receive({ sequence: 1, change });
+  replica.receive({ sequence: 1, at: 0, change });
   expect(replica.sheet.columns[0]!.inputAt(replica.sheet.findSlot('r0')!)).toBe('later');
 });
 

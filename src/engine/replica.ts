@@ -1,13 +1,14 @@
 import type { Theme } from '../core/looks/first-family';
 import { looksById, lookParts, sheetLooks } from '../core/looks/sheet-looks';
 import type { Look } from '../core/looks/look';
+import { CellPast } from '../core/rules/cell-past';
 import { Evaluation } from '../core/rules/evaluation';
 import equal from 'fast-deep-equal';
 import type { Change, Operation, StoredRule } from '../core/sheet/change';
 import type { Effect } from '../core/sheet/effect';
 import type { Sheet } from '../core/sheet/sheet';
 import { serialInZone } from '../core/values/serial-in-zone';
-import type { RecordedChange } from '../protocol/recorded-change';
+import type { RecordedChange, SheetPast } from '../protocol/recorded-change';
 
 interface Pending {
   readonly change: Change;
@@ -30,6 +31,10 @@ const CELLS_A_PART = 5000;
  */
 export class Replica {
   readonly evaluation: Evaluation;
+  /** The sequence with which the sheet was opened: what came before it is the past. */
+  readonly openedAt: number;
+  /** What cells held before, by the changes that the server has taken. */
+  private readonly past: CellPast;
   private pending: Pending[] = [];
   private draft: StoredRule | null = null;
   saved: Readonly<Record<string, Look>>;
@@ -42,8 +47,10 @@ export class Replica {
     { theme, nowMs }: { readonly theme: Theme; readonly nowMs: number },
   ) {
     this.theme = theme;
+    this.openedAt = sequence;
     this.saved = this.looks();
-    this.evaluation = new Evaluation(sheet, this.saved, { now: serialInZone(nowMs, sheet.settings.zone) });
+    this.past = new CellPast(sheet);
+    this.evaluation = new Evaluation(sheet, this.saved, { now: serialInZone(nowMs, sheet.settings.zone), history: this.past });
     this.useRules();
   }
 
@@ -119,16 +126,26 @@ export class Replica {
   }
 
   /** Takes in a change from the server's log; one that is in already is passed over. */
-  receive({ sequence, change }: RecordedChange): void {
+  receive({ sequence, at, change }: RecordedChange): void {
     if (sequence <= this.sequence) return;
     this.sequence = sequence;
     if (this.pending[0]?.change.id === change.id) {
-      this.pending.shift();
+      const { inverse } = this.pending.shift()!;
+      this.past.add({ at, inverse });
+      this.evaluation.pastGrew();
       return;
     }
     const mine = this.rewind();
-    this.run(change.operations);
+    this.past.add({ at, inverse: this.run(change.operations) });
+    this.evaluation.pastGrew();
     this.replay(mine.filter((pending) => pending.change.id !== change.id));
+  }
+
+  /** Takes in what happened before the sheet was opened. */
+  usePast({ from, isWhole, changes }: SheetPast): void {
+    for (const change of changes) this.past.add(change);
+    this.past.knowsFrom(from, isWhole);
+    this.evaluation.pastGrew();
   }
 
   /** Takes back a change that the server did not accept; those after it are applied anew. */

@@ -3,16 +3,20 @@ import type { Style } from '../core/looks/style';
 import { TAG } from '../core/values/cell-value';
 import { shownAt, shownBy } from '../core/sheet/shown-cell';
 import type { ResolvedLook } from '../core/rules/resolver';
+import { trialCell, trialColumn } from '../core/rules/trial-cell';
 import { showsAt } from '../core/rules/shows-at';
 import { BAR_SHARES, type Area, type PaintedLook, type RowHeights, type SheetWindow } from '../protocol/engine-messages';
 import type { Replica } from './replica';
 
+export interface WindowOptions {
+  readonly spotlight: string | null;
+  readonly heights: RowHeights;
+  /** The column that the trial column is about, where the rule reads it. */
+  readonly trialAt: number;
+}
+
 /** The part of a sheet under an area, ready to paint. Cost: a few microseconds a cell, and nothing for the rest of the sheet. */
-export function windowOf(
-  { sheet, evaluation }: Replica,
-  asked: Area,
-  { spotlight, heights }: { spotlight: string | null; heights: RowHeights },
-): SheetWindow {
+export function windowOf({ sheet, evaluation, draftId }: Replica, asked: Area, { spotlight, heights, trialAt }: WindowOptions): SheetWindow {
   const area = clip(asked, sheet.rowCount, sheet.fields.length);
   const width = Math.max(0, area.right - area.left + 1);
   const rows = rowsInView(area, heights);
@@ -63,7 +67,18 @@ export function windowOf(
   const levelOf = (position: number): number => sheet.aboutRow(sheet.order[position]!).level ?? 0;
   const levels = rows.some((position) => levelOf(position) > 0) ? Uint8Array.from(rows, levelOf) : new Uint8Array(0);
   const roles = rows.map((position) => sheet.roleAt(sheet.order[position]!));
-  return { area, rows, texts, looks, bars, lookTable: table, aligns, spotlit, banded, levels, roles };
+  const trial = trialOf(evaluation, { rule: draftId, column: trialAt, slots: rows.map((position) => sheet.order[position]!) });
+  return { area, rows, texts, looks, bars, lookTable: table, aligns, spotlit, banded, levels, roles, trial };
+}
+
+function trialOf(
+  { running }: Replica['evaluation'],
+  { rule, column, slots }: { rule: string | undefined; column: number; slots: readonly number[] },
+) {
+  const found = running.find((candidate) => candidate.rule.id === rule);
+  const at = found && trialColumn(found, column);
+  if (!found || at === undefined || found.formulaValue(at, slots[0] ?? 0) === undefined) return [];
+  return slots.map((slot) => trialCell(found, at, slot));
 }
 
 /** Numbers the objects among values of looks: rules share them between cells, so that the same object means the same value. */

@@ -4,6 +4,7 @@ import type { Theme } from '../core/looks/first-family';
 import type { Reading } from '../core/rules/formula-readings';
 import type { RuleProfile } from '../core/rules/profile-rule';
 import type { Problem, Reads, Rule, Trial } from '../core/rules/rule';
+import type { TrialCell } from '../core/rules/trial-cell';
 import type { TraceStep } from '../core/rules/trace';
 import type { Operation, StoredRule } from '../core/sheet/change';
 import type { FieldId, RowId, RuleId, SheetId } from '../core/sheet/ids';
@@ -200,6 +201,8 @@ export interface SheetWindow {
   /** How many levels each of the rows stands further in; empty where none does. */
   readonly levels: Uint8Array;
   readonly roles: readonly RowRole[];
+  /** What the formula of the rule that is worked on gives in each of the rows, null where it reads none; empty without one. */
+  readonly trial: readonly (TrialCell | null)[];
 }
 
 export interface LegendEntry {

@@ -175,6 +175,31 @@ test('texts, dates and states: words, repeats, categories, keys, days and blanks
   );
 });
 
+test('what changed lately: by the log of the sheet, also from before the page was opened, and as it goes on', async ({ page }) => {
+  const sheet = await open(page);
+  // Row by row, what is typed after the first value; each cell is judged by its first value and its last.
+  const typed: Readonly<Record<number, readonly string[]>> = { 2: ['4.4'], 3: ['12', '9.2'], 5: ['4.9'], 6: ['30'] };
+  for (const [row, texts] of Object.entries(typed)) for (const text of texts) await sheet.type(`B${row}`, text);
+  await sheet.isLive();
+  await page.reload();
+  const last = (row: number): number => Number(typed[row]?.at(-1) ?? OXYGEN[row - 2]);
+  await sheet.beginRule('B2', /^Show what changed lately/);
+  await sheet.pick('How much', 'by at least');
+  await sheet.bench.getByRole('textbox', { name: 'Least change' }).fill('5%');
+  await painted(
+    sheet,
+    'B',
+    where('B', (at) => Math.abs(last(at + 2) - OXYGEN[at]!) >= 0.05 * OXYGEN[at]!),
+  );
+  await sheet.beginRule('B2', /^Show what changed lately/);
+  await sheet.pick('Move', 'has risen');
+  await sheet.bench.getByLabel('Name of the rule').fill('Risen');
+  await sheet.keepRule();
+  await expect.poll(() => sheet.paintedBy('Risen', 'B', rows)).toEqual(where('B', (at) => last(at + 2) > OXYGEN[at]!));
+  await sheet.type('B4', '8');
+  await expect.poll(() => sheet.paintedBy('Risen', 'B', [4])).toEqual(['B4']);
+});
+
 test('a formula: what is wrong is told with its place, how it reads elsewhere is shown, a cell is pointed at', async ({ page }) => {
   const sheet = await open(page);
   await sheet.beginRule('B2', /^Write a formula/);
@@ -190,6 +215,11 @@ test('a formula: what is wrong is told with its place, how it reads elsewhere is
   await sheet.cell('C3').click();
   await expect(formula).toHaveText('=B2<C2-C3');
   await formula.fill('=B2<C2');
+  // The trial column says of each record what the formula gives there.
+  const verdicts = OXYGEN.map((value, at) => (value < PLANNED[at]! ? 'TRUE' : 'FALSE'));
+  await expect(page.locator('[data-trial]').filter({ hasText: /TRUE|FALSE/ })).toHaveText(
+    [...verdicts, ...Array<string>(52).fill('FALSE')].slice(0, await page.locator('[data-trial]').count()),
+  );
   await painted(
     sheet,
     'B',

@@ -95,4 +95,6 @@ test('what cannot be taken is refused in plain words, by every route', async ({ 
   expect(await refused('/api/sheets', { name: '' })).toContain('400 name');
   expect((await request.get('/api/sheets/%00/packed')).status()).toBe(404);
   expect((await request.get(`${changes}?after=soon`)).status()).toBe(400);
+  expect((await request.get('/api/sheets/station-readings/past?until=soon')).status()).toBe(400);
+  expect((await request.get('/api/sheets/nowhere/past?until=1')).status()).toBe(404);
 });

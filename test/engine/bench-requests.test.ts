@@ -25,7 +25,7 @@ describe('what the bench asks', () => {
       operations: [{ kind: 'put-parts', parts: [{ id: adviceKey(hidden), kind: 'dismissal', reason: 'on purpose' }] }],
     });
     expect(await opened.ask({ kind: 'ask-advice' })).toEqual(advice.filter((each) => each !== hidden));
-    expect(opened.server.received).toHaveLength(2);
+    await vi.waitFor(() => expect(opened.server.received).toHaveLength(2));
   });
 
   test('what a rule makes of values by themselves, of either number of outcomes', async () => {

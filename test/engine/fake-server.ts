@@ -72,7 +72,7 @@ export class FakeServer {
 
   private record(change: Change): void {
     this.sequence++;
-    if (this.echo === 'on') this.stream.send([{ sequence: this.sequence, change }]);
+    if (this.echo === 'on') this.stream.send([{ sequence: this.sequence, at: Date.now(), change }]);
   }
 
   private packed(): Response {

@@ -62,8 +62,8 @@ test('a stream that breaks is taken up where we are, not where it began', async 
   await pass();
   expect(server.stream.url).toBe(`/api/sheets/${encodeURIComponent(server.id)}/changes?after=7`);
   server.stream.send([
-    { sequence: 8, change: change('x') },
-    { sequence: 9, change: change('y') },
+    { sequence: 8, at: 0, change: change('x') },
+    { sequence: 9, at: 0, change: change('y') },
   ]);
   sequence = 9;
   server.stream.onerror!();

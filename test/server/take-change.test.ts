@@ -4,6 +4,7 @@ import type { Change, Operation } from '../../src/core/sheet/change';
 import { newField } from '../../src/core/sheet/field';
 import { createSheet } from '../../src/server/sheets/create-sheet';
 import { readPacked } from '../../src/server/sheets/read-packed';
+import { readPast } from '../../src/server/sheets/read-past';
 import { Refusal } from '../../src/server/sheets/refusal';
 import { takeChange } from '../../src/server/sheets/take-change';
 import { readChangesAfter } from '../../src/server/sql/change/read-changes-after';
@@ -123,6 +124,17 @@ test('changes that arrive together get a sequence each, without gaps', async () 
   expect(sequences.toSorted((a, b) => a - b)).toEqual(Array.from({ length: 12 }, (_, at) => at + 1));
   const log = await readChangesAfter(sql, sheet, { after: 4, limit: 3 });
   expect(log.map(({ sequence }) => sequence)).toEqual([5, 6, 7]);
+});
+
+test('the past of a sheet is what its log takes back, from the newest change as far as so many cells go', async () => {
+  for (const input of ['6', '7', '8']) await take(change(set('r1', input), { kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule }] }));
+  const [made] = await sql`select created_at from sheet where id = ${sheet}`;
+  const log = await sql`select made_at from sheet_change where sheet_id = ${sheet} order by sequence`;
+  const before = ['5', '6', '7'].map((input, at) => ({ at: log[at]!.made_at.getTime(), inverse: [set('r1', input)] }));
+  expect(await readPast(sql, sheet, { until: 3 })).toEqual({ from: made!.created_at.getTime(), isWhole: true, changes: before });
+  expect(await readPast(sql, sheet, { until: 2 })).toMatchObject({ isWhole: true, changes: before.slice(0, 2) });
+  expect(await readPast(sql, sheet, { until: 3, most: 2 })).toEqual({ from: before[0]!.at, isWhole: false, changes: before.slice(1) });
+  await expect(readPast(sql, 'gone', { until: 3 })).rejects.toMatchObject({ code: 'no-sheet' });
 });
 
 describe('what cannot be taken leaves nothing behind', () => {

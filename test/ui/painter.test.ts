@@ -3,7 +3,7 @@ import type { Look } from '../../src/core/looks/look';
 import type { Style } from '../../src/core/looks/style';
 import { lookProperties } from '../../src/core/looks/look';
 import type { SheetWindow } from '../../src/protocol/engine-messages';
-import { Geometry, type GridLayout, GUTTER_PX, HEAD_PX, ROW_PX } from '../../src/ui/grid/engine/geometry';
+import { Geometry, type GridLayout, GUTTER_PX, HEAD_PX, ROW_PX, TRIAL_PX } from '../../src/ui/grid/engine/geometry';
 import { forgetFits, fitText } from '../../src/ui/grid/painter/fit-text';
 import { paintScene } from '../../src/ui/grid/painter/paint-scene';
 import { TOKENS } from '../../src/ui/theme/tokens';
@@ -73,6 +73,7 @@ interface More {
   /** Ordinary formatting for the cells that have looks. */
   readonly styles?: readonly Style[];
   readonly layout?: Partial<GridLayout>;
+  readonly trial?: SheetWindow['trial'];
 }
 
 /** Paints a header and three records of two fields; `looks` for A2 and B2. */
@@ -88,6 +89,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
     looks: Uint16Array.from([1, 2, 0, 0, 0, 0], (look) => (look <= looks.length ? look : 0)),
     lookTable,
     banded: new Uint8Array(0),
+    trial: more.trial ?? [],
     levels: new Uint8Array(0),
     bars: new Float32Array(looks.flatMap(({ bar }) => (bar ? [bar.start, bar.end, bar.axis ?? NaN] : [NaN, NaN, NaN]))),
     aligns: Uint8Array.from([0, 1, 2, 0, 0, 0]),
@@ -104,6 +106,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
     aligns: new Uint8Array(2),
     spotlit: new Uint8Array(0),
     roles: ['header'],
+    trial: [],
   };
   const notebook = new Notebook();
   const scroll = { left: 0, top: more.scrollTop ?? 0 };
@@ -280,6 +283,24 @@ describe('ordinary formatting', () => {
     const strokes = painted(['', '', '', '', '5.4'], [], { roles: ['record', 'record', 'total'] });
     expect(textOf(strokes, '5.4')!.font).toContain('650');
     expect(strokes.some(({ style, at }) => style === tokens.head && at[1] === boxOf(0, 3)[1])).toBe(true);
+  });
+
+  test('the trial column stands between the row numbers and the cells; what the record meets is stroked, an error is told apart', () => {
+    const trial = [
+      { text: 'TRUE', verdict: 'meets' as const },
+      { text: '#DIV/0!', verdict: 'fails' as const },
+      { text: 'FALSE', verdict: 'does not meet' as const },
+    ];
+    const strokes = painted(['left'], [], { trial, layout: { trialPx: TRIAL_PX } });
+    const at = trial.map(({ text }) => textOf(strokes, text)!);
+    expect(at.map(({ at: [, x] }) => x)).toEqual([GUTTER_PX + 8, GUTTER_PX + 8, GUTTER_PX + 8]);
+    expect(at.map(({ style }) => style)).toEqual([tokens.ink, tokens.error, tokens.inkSecond]);
+    expect(textOf(strokes, 'trial')).toBeDefined();
+    expect(textOf(strokes, 'left')!.at[1]).toBe(GUTTER_PX + TRIAL_PX + 7);
+    expect(strokes.filter(({ style, at: [x] }) => style === tokens.marigold && x === GUTTER_PX).map(({ at: [, y] }) => y)).toEqual([
+      HEAD_PX + ROW_PX + 4,
+    ]);
+    expect(textOf(painted(['left']), 'trial')).toBeUndefined();
   });
 
   test('a bar lies across its cell from where it begins to where it ends', () => {

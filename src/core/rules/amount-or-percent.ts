@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { readInput } from '../values/read-input';
 import { lazySchema } from '../lazy-schema';
 
 /** A plain amount, or a share of something such as "10%". */
@@ -14,3 +15,11 @@ export const amountOrPercentSchema = lazySchema<AmountOrPercent>(
 /** The amount, where a percentage is taken of the size of `base`. The text moves its decimal point, so that 12.3% is the double nearest to 0.123. */
 export const amountOf = (given: AmountOrPercent, base: number): number =>
   typeof given === 'number' ? given : Math.abs(base) * Number(`${given.replace('%', '').trim()}e-2`);
+
+/** Reads an amount as it is typed: "5", "0.2" or "10%". Undefined where it is neither, or below 0. */
+export function readAmount(text: string): AmountOrPercent | undefined {
+  const trimmed = text.trim();
+  if (PERCENT.test(trimmed)) return trimmed;
+  const { value } = readInput(trimmed);
+  return value.kind === 'number' && value.number >= 0 && !trimmed.endsWith('%') ? value.number : undefined;
+}

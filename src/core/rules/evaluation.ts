@@ -69,6 +69,16 @@ export class Evaluation {
     this.judge(this.calculation.follow(touched));
   }
 
+  /** More is known of what cells held before: judges again what hangs on it. */
+  pastGrew(): void {
+    if (this.hangsOnPast) this.work(this.running.map((running) => (running.hangsOnPast ? new RunningRule(running.rule, this.world) : running)));
+  }
+
+  /** True where a rule asks what cells held before. */
+  get hangsOnPast(): boolean {
+    return this.running.some((running) => running.hangsOnPast);
+  }
+
   /** Another sheet that formulas here may read has changed, or can now be found: everything is calculated and judged anew. */
   otherSheetChanged(): void {
     this.calculation.calculateAll();

@@ -100,6 +100,11 @@ export class RunningRule {
     return this.kernel?.inputs.hangsOnClock ?? false;
   }
 
+  /** True where what cells held before counts. */
+  get hangsOnPast(): boolean {
+    return this.kernel?.inputs.hangsOnPast ?? false;
+  }
+
   explain(column: number, slot: number) {
     return this.kernel?.explain(column, slot);
   }

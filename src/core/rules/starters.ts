@@ -83,6 +83,13 @@ export const STARTERS: readonly Starter[] = [
     make: ({ field }) => over(field, { kind: 'date', is: { next: 7, unit: 'day' } }, { look: { look: 'watch' } }),
   },
   {
+    id: 'changed',
+    needs: 'anything',
+    title: 'See what changed lately',
+    says: 'in the last day',
+    make: ({ field }) => over(field, { kind: 'change', is: 'changed', within: { n: 1, unit: 'day' } }, { look: { look: 'cool' } }),
+  },
+  {
     id: 'repeats',
     needs: 'anything',
     title: 'Find repeats',

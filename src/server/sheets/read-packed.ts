@@ -35,7 +35,7 @@ async function packFresh(sql: Sql, id: SheetId): Promise<{ sequence: number; row
   const { packer, sequence, rows } = await sql.begin('isolation level repeatable read read only', async (tx) => {
     const sheet = await findSheet(tx, id);
     if (!sheet) throw new Refusal('no-sheet', 'There is no such sheet');
-    const { head, ...about } = sheet;
+    const { head, createdAt: _, ...about } = sheet;
     const packer = new SheetPacker({
       ...about,
       sequence: head,

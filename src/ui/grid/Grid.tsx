@@ -9,7 +9,7 @@ import { coloredReferences } from '../formula/colored-references';
 import { prepareFormulaEditor } from '../formula/lazy-formula-editor';
 import { surroundingsOf } from '../formula/surroundings';
 import { CellEditor } from './CellEditor';
-import { Geometry, type Scroll, type Size } from './engine/geometry';
+import { Geometry, TRIAL_PX, type Scroll, type Size } from './engine/geometry';
 import { keyIntent } from './engine/key-intent';
 import { isWholeColumns, moveCell, selectCell, selectedArea } from './engine/selection';
 import { forgetFits } from './painter/fit-text';
@@ -25,6 +25,8 @@ import { usePointer, type Preview } from './use-pointer';
 /** Room beyond the last row and field, so that they can be scrolled clear of the edge. */
 const MARGIN_PX = 120;
 const REST_MS = 90;
+/** On a narrower screen the readings on the bench stand in for the trial column. */
+const ROOM_FOR_TRIAL_PX = 600;
 /** Share of the view that frozen fields may take. */
 const MOST_FROZEN = 0.6;
 /** What is not needed to read a sheet is fetched when it stands. */
@@ -38,13 +40,14 @@ export function Grid() {
   const shown = useSessionState((state) => state.shown);
   const editing = useSessionState((state) => state.editing);
   const theme = useSessionState((state) => state.theme);
+  const hasTrial = useSessionState((state) => (state.window?.trial.length ?? 0) > 0);
   const scroller = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const scroll = useRef<Scroll>({ left: 0, top: 0 });
   const asked = useRef<ReturnType<typeof askedArea> | null>(null);
   const [view, setView] = useState<Size>({ width: 0, height: 0 });
   const [rested, setRested] = useState<Scroll>({ left: 0, top: 0 });
-  const geometry = useMemo(() => geometryOf(frame, view.width), [frame, view.width]);
+  const geometry = useMemo(() => geometryOf(frame, { viewPx: view.width, hasTrial }), [frame, view.width, hasTrial]);
 
   const reveal = useRef<(next: Selection) => void>(() => {});
   const { preview, cursor, isTouch, cellAt, handlers } = usePointer({ session, geometry, scroller, reveal: (next) => reveal.current(next) });
@@ -328,11 +331,12 @@ export function Grid() {
   );
 }
 
-function geometryOf(frame: SheetFrame | null, viewPx: number): Geometry {
+function geometryOf(frame: SheetFrame | null, { viewPx, hasTrial }: { viewPx: number; hasTrial: boolean }): Geometry {
   if (!frame) return new Geometry({ widths: [], rowCount: 0, frozenRows: 0 });
   const { rowCount, frozenRows, heights, merges } = frame;
   const widths = frame.fields.map((field) => (field.hidden ? 0 : field.widthPx));
-  const layout = { widths, rowCount, frozenRows, heights, merges };
+  const trialPx = hasTrial && viewPx >= ROOM_FOR_TRIAL_PX ? TRIAL_PX : 0;
+  const layout = { widths, rowCount, frozenRows, heights, merges, trialPx };
   const frozen = new Geometry({ ...layout, frozenColumns: frame.frozenColumns });
   // On a narrow screen what is frozen must leave room for the rest.
   return frozen.frozenWidth <= viewPx * MOST_FROZEN ? frozen : new Geometry(layout);

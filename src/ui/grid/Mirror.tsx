@@ -4,7 +4,7 @@ import type { LookIcon } from '../../core/looks/look';
 import type { Selection, SheetWindow } from '../../protocol/engine-messages';
 import { columnLetters } from '../../core/sheet/address';
 import { useSessionState } from '../sheet/use-session';
-import type { Geometry, Scroll, Size } from './engine/geometry';
+import { GUTTER_PX, type Geometry, type Scroll, type Size } from './engine/geometry';
 import { selectedAreas } from './engine/selection';
 import { painted, sceneCell, type SceneCell } from './painter/scene';
 import classes from './Grid.module.css';
@@ -70,8 +70,20 @@ interface RowProps {
 
 function MirrorRow({ geometry, part, position, columns, shiftX, top, selection }: RowProps) {
   const selected = selectedAreas(selection);
+  const trial = geometry.gutterWidth > GUTTER_PX ? part.trial[part.rows.indexOf(position)] : null;
   return (
     <div role="row" aria-rowindex={position + 1} className={classes.row} style={{ top }}>
+      {trial && (
+        <div
+          role="rowheader"
+          aria-label={`The formula gives ${trial.text}: ${trial.verdict}`}
+          className={classes.cell}
+          style={{ left: GUTTER_PX + shiftX, width: geometry.gutterWidth - GUTTER_PX, height: geometry.rowHeight(position) }}
+          data-trial={trial.verdict}
+        >
+          {trial.text}
+        </div>
+      )}
       {columns.map((column) => {
         const cell = sceneCell(part, column, position);
         const box = geometry.box({ column, position });

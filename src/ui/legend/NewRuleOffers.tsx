@@ -12,9 +12,6 @@ import classes from './NewRule.module.css';
 import { Offer, Offers } from './Offers';
 import { PhraseInput } from './PhraseInput';
 
-/** Kinds that a rule can be begun with. The page is not told the past of cells yet: a rule over changes would stay silent. */
-const OFFERED = (Object.keys(BENCH_KINDS) as KindName[]).filter((kind) => kind !== 'change');
-
 /** What a new rule can be made from: words, what the selected field suggests, common jobs, or a kind of condition. */
 export function NewRuleOffers() {
   const session = useSession();
@@ -33,7 +30,7 @@ export function NewRuleOffers() {
   if (!field) return null;
   const contents = profile ? contentsOf(profile) : new Set<Contents>();
   const suggested = profile ? suggestRules(field, profile) : [];
-  const kinds = OFFERED.filter((kind) => suits(BENCH_KINDS[kind].needs, contents));
+  const kinds = (Object.keys(BENCH_KINDS) as KindName[]).filter((kind) => suits(BENCH_KINDS[kind].needs, contents));
   return (
     <div className={classes.offers}>
       <PhraseInput fields={fields} onRead={begin} />

@@ -93,7 +93,7 @@ class ChangeKernel implements Kernel {
     private readonly context: CompileContext,
     private readonly moment: number,
   ) {
-    this.inputs = { sameRow: [], wholeColumns: [], cells: [], hangsOnClock: when.within !== undefined };
+    this.inputs = { sameRow: [], wholeColumns: [], cells: [], hangsOnClock: when.within !== undefined, hangsOnPast: true };
   }
 
   private beforeAt(column: number, slot: number): CellValue | undefined {
@@ -113,6 +113,11 @@ class ChangeKernel implements Kernel {
     return 'this-cell';
   }
 
+  private whyUnknown(column: number, slot: number): string {
+    const isCalculated = this.context.sheet.columns[column]!.formulas.has(slot);
+    return isCalculated ? 'the past of what a formula gives is not kept' : 'nothing is known of it before';
+  }
+
   look(): undefined {
     return undefined;
   }
@@ -120,7 +125,7 @@ class ChangeKernel implements Kernel {
   explain(column: number, slot: number): Comparison {
     const before = this.beforeAt(column, slot);
     const note =
-      this.context.history === null ? 'there is no history to compare with' : before === undefined ? 'nothing is known of it before' : undefined;
+      this.context.history === null ? 'there is no history to compare with' : before === undefined ? this.whyUnknown(column, slot) : undefined;
     return {
       left: shownAt(this.context.sheet, column, slot) || 'blank',
       relation: MOVES[this.when.is],

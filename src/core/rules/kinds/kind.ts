@@ -30,6 +30,8 @@ export interface Inputs {
   readonly cells: readonly { readonly column: number; readonly slot: number }[];
   /** True where the outcome may change as time goes by. */
   readonly hangsOnClock?: boolean;
+  /** True where what cells held before counts. */
+  readonly hangsOnPast?: boolean;
 }
 
 /** Whose outcomes an edit may have changed besides that of the cell itself: nobody's, everybody's, or those of some cells. */

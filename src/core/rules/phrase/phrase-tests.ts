@@ -1,5 +1,6 @@
 import { COMPARISONS, type ComparisonName } from '../kinds/compare';
 import { DATE_UNITS, DAYS_BY_TODAY, type DateWhen } from '../kinds/date';
+import { CHANGE_UNITS, MOVES, type ChangeUnit, type ChangeWhen } from '../kinds/change';
 import type { When } from '../kinds/registry';
 import type { Operand } from '../rule';
 
@@ -60,6 +61,15 @@ const span = (which: 'last' | 'next'): PhraseTest => ({
   make: ({ count, unit }) => ({ kind: 'date', is: { [which]: Math.max(1, count), unit } as unknown as DateWhen['is'] }),
 });
 
+const move = (is: ChangeWhen['is'], short: string): PhraseTest => ({
+  words: [`${short} in the last`, `${MOVES[is]} in the last`, `${short} within`, `${MOVES[is]} within`],
+  takes: 0,
+  operand: 'any',
+  counts: true,
+  units: CHANGE_UNITS,
+  make: ({ count, unit }) => ({ kind: 'change', is, within: { n: Math.max(1, count), unit: unit as ChangeUnit } }),
+});
+
 const calendar = (which: 'this' | 'previous' | 'following'): PhraseTest => ({
   words: which === 'this' ? ['this', 'in this', 'is this'] : [`in the ${which}`, which],
   takes: 0,
@@ -97,6 +107,9 @@ export const PHRASE_TESTS: readonly PhraseTest[] = [
   calendar('this'),
   calendar('previous'),
   calendar('following'),
+  move('changed', 'changed'),
+  move('rose', 'rose'),
+  move('fell', 'fell'),
   day('before', 'before'),
   day('after', 'after'),
   day('on', 'on'),

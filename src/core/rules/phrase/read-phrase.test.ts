@@ -44,6 +44,8 @@ describe('phrases', () => {
     ['next due in the next 7 days', 'due', { kind: 'date', is: { next: 7, unit: 'day' } }],
     ['last calibrated in the last 2 weeks', 'calibrated', { kind: 'date', is: { last: 2, unit: 'week' } }],
     ['next due this month', 'due', { kind: 'date', is: { this: 'month' } }],
+    ['nitrate changed in the last 2 hours', 'nitrate', { kind: 'change', is: 'changed', within: { n: 2, unit: 'hour' } }],
+    ['oxygen has fallen within 1 week', 'oxygen', { kind: 'change', is: 'fell', within: { n: 1, unit: 'week' } }],
     ['next due on 2026-03-08', 'due', { kind: 'date', is: 'on', to: '2026-03-08' }],
   ])('“%s”', (text, fieldId, when) => {
     expect(ideaOf(text)).toMatchObject({ reads: { fields: [fieldId] }, when, paints: 'cell' });

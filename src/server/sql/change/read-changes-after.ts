@@ -9,8 +9,12 @@ export async function readChangesAfter(
   sheet: SheetId,
   { after, limit }: { after: number; limit: number },
 ): Promise<RecordedChange[]> {
-  const rows = await sql<{ sequence: string; change_id: string; operations: Operation[] }[]>`
-    select sequence, change_id, operations from sheet_change
+  const rows = await sql<{ sequence: string; change_id: string; operations: Operation[]; made_at: Date }[]>`
+    select sequence, change_id, operations, made_at from sheet_change
     where sheet_id = ${sheet} and sequence > ${after} order by sequence limit ${limit}`;
-  return rows.map((row) => ({ sequence: Number(row.sequence), change: { id: row.change_id, operations: row.operations } }));
+  return rows.map((row) => ({
+    sequence: Number(row.sequence),
+    at: row.made_at.getTime(),
+    change: { id: row.change_id, operations: row.operations },
+  }));
 }

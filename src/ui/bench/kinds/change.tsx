@@ -1,4 +1,5 @@
 import { MOVES, CHANGE_UNITS, type ChangeUnit, type ChangeWhen } from '../../../core/rules/kinds/change';
+import { AmountInput } from '../parts/AmountInput';
 import { PickWord } from '../parts/PickWord';
 import { ThresholdInput } from '../parts/ThresholdInput';
 import type { BenchKind, ConditionProps } from './bench-kind';
@@ -10,6 +11,12 @@ export const changeBench: BenchKind<ChangeWhen> = {
   Condition: ChangeCondition,
 };
 
+const SIZES = { any: 'by whatever', least: 'by at least' } as const;
+
+function withSize({ by: _, ...when }: ChangeWhen, by: ChangeWhen['by']): ChangeWhen {
+  return by === undefined ? when : { ...when, by };
+}
+
 const UNIT_WORDS = Object.fromEntries(CHANGE_UNITS.map((unit) => [unit, unit])) as Record<ChangeUnit, string>;
 
 function ChangeCondition({ when, onChange }: ConditionProps<ChangeWhen>) {
@@ -17,6 +24,13 @@ function ChangeCondition({ when, onChange }: ConditionProps<ChangeWhen>) {
   return (
     <>
       <PickWord label="Move" value={when.is} words={MOVES} onPick={(is) => onChange({ ...when, is })} />{' '}
+      <PickWord
+        label="How much"
+        value={when.by === undefined ? 'any' : 'least'}
+        words={SIZES}
+        onPick={(size) => onChange(withSize(when, size === 'any' ? undefined : '10%'))}
+      />{' '}
+      {when.by !== undefined && <AmountInput label="Least change" value={when.by} onChange={(by) => onChange(withSize(when, by))} />}{' '}
       {within ? (
         <>
           within{' '}

@@ -2,11 +2,11 @@ import { KEY_OUTCOMES, type KeyOutcome, type KeyWhen } from '../../../core/rules
 import { readThreshold, type Typed } from '../../../core/rules/read-threshold';
 import { counted } from '../../counted';
 import classes from '../Bench.module.css';
+import { AmountInput } from '../parts/AmountInput';
 import { CellInput } from '../parts/CellInput';
 import { Pick } from '../parts/Pick';
 import { PickLook } from '../look/PickLook';
 import { PickWord } from '../parts/PickWord';
-import { ThresholdInput } from '../parts/ThresholdInput';
 import { WordList } from '../parts/WordList';
 import { useOutcomeCounts } from '../use-outcome-counts';
 import type { BenchKind, ConditionProps } from './bench-kind';
@@ -37,7 +37,6 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
     else if (id === 'cells') onChange({ ...when, expect: { cells: 'B2:B9' } });
     else onChange({ ...when, expect: { field: id.slice('field '.length) } });
   };
-  const { tolerance = 0 } = when;
   return (
     <>
       answers <Pick label="Key" value={kind} shown={shown} options={options} onPick={pick} />{' '}
@@ -55,23 +54,13 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
         onPick={(near) => onChange({ ...when, near: Number(near) })}
       />
       , a number may be off by{' '}
-      <ThresholdInput
-        label="Tolerance"
-        value={tolerance}
-        format={null}
-        unit={null}
-        takes="any"
-        onChange={(amount) => isAmount(amount) && onChange({ ...when, tolerance: amount as number | string })}
-      />
+      <AmountInput label="Tolerance" value={when.tolerance ?? 0} onChange={(tolerance) => onChange({ ...when, tolerance })} />
     </>
   );
 }
 
 /** An answer as it is typed: 12 is the number, which 12.0 meets as well. */
 const answerOf = (word: string): Typed => readThreshold(word, { format: null, takes: 'any' }) ?? word;
-
-const isAmount = (amount: unknown): boolean =>
-  (typeof amount === 'number' && amount >= 0) || (typeof amount === 'string' && /^\d+(\.\d+)?\s*%$/.test(amount));
 
 const OUTCOME_WORDS: Record<KeyOutcome, string> = { empty: 'Not yet answered', right: 'Right', near: 'Nearly right', wrong: 'Wrong' };
 

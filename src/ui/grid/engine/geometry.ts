@@ -13,7 +13,9 @@ export const ROW_PX = 27;
 export const HEAD_PX = 22;
 /** Width of the strip of row numbers. */
 export const GUTTER_PX = 52;
-/** The part of it, at the left, where rows are folded. */
+/** Width of the trial column that stands beside them while a formula is worked on. */
+export const TRIAL_PX = 88;
+/** The part of the row numbers, at the left, where rows are folded. */
 export const FOLD_PX = 18;
 
 export interface Scroll {
@@ -35,6 +37,8 @@ export interface GridLayout {
   readonly frozenColumns?: number;
   readonly heights?: RowHeights;
   readonly merges?: readonly Area[];
+  /** Room for the trial column, beside the row numbers; 0 by default. */
+  readonly trialPx?: number;
 }
 
 /** Where cells lie. Pixels are counted from the sheet's top left corner, letters and numbers included, unless said otherwise. */
@@ -62,7 +66,7 @@ export class Geometry {
     const added = [0];
     for (const [top, bottom, heightPx] of heights) added.push(added.at(-1)! + (bottom - top + 1) * (heightPx - ROW_PX));
     this.added = added;
-    const lefts = [GUTTER_PX];
+    const lefts = [GUTTER_PX + (layout.trialPx ?? 0)];
     for (const width of widths) lefts.push(lefts.at(-1)! + width);
     this.lefts = lefts;
   }
@@ -91,6 +95,11 @@ export class Geometry {
 
   get height(): number {
     return this.rowTop(this.rowCount);
+  }
+
+  /** Width of the strip of row numbers and the trial column. */
+  get gutterWidth(): number {
+    return this.lefts[0]!;
   }
 
   /** Height of what stays at the top: the letters and the frozen rows. */

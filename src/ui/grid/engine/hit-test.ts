@@ -1,5 +1,5 @@
 import type { Area, Place } from '../../../protocol/engine-messages';
-import { GUTTER_PX, HEAD_PX, type Box, type Geometry, type Scroll } from './geometry';
+import { HEAD_PX, type Box, type Geometry, type Scroll } from './geometry';
 
 export type Hit =
   | { readonly kind: 'cell'; readonly cell: Place }
@@ -27,14 +27,14 @@ export function handleBox(geometry: Geometry, selected: Area, scroll: Scroll): B
 
 /** What lies under a point of the view. With a selection, its handle too. */
 export function hitTest(geometry: Geometry, { scroll, selected }: { scroll: Scroll; selected: Area | null }, point: { x: number; y: number }): Hit {
-  if (selected && point.x > GUTTER_PX && point.y > HEAD_PX) {
+  if (selected && point.x > geometry.gutterWidth && point.y > HEAD_PX) {
     const box = handleBox(geometry, selected, scroll);
     const near = (at: number, from: number, size: number): boolean => at >= from - GRASP_PX && at <= from + size + GRASP_PX;
     if (near(point.x, box.x, box.width) && near(point.y, box.y, box.height)) return { kind: 'handle' };
   }
   const x = point.x < geometry.frozenWidth ? point.x : point.x + scroll.left;
   const y = point.y < geometry.frozenHeight ? point.y : point.y + scroll.top;
-  const inGutter = point.x < GUTTER_PX;
+  const inGutter = point.x < geometry.gutterWidth;
   if (inGutter && point.y < HEAD_PX) return { kind: 'corner' };
   if (y >= geometry.height) return { kind: 'outside' };
   if (inGutter) return inRows(geometry, y);

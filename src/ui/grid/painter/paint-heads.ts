@@ -1,7 +1,7 @@
 import { columnLetters } from '../../../core/sheet/address';
 import { CELL_FONT } from '../../theme/tokens';
 import { FOLD_PX, GUTTER_PX, HEAD_PX } from '../engine/geometry';
-import type { Area } from '../../../protocol/engine-messages';
+import type { Area, SheetWindow } from '../../../protocol/engine-messages';
 import type { Scene } from './scene';
 
 /** Paints the strip of column letters over the visible columns. */
@@ -23,16 +23,19 @@ export function paintColumnHeads(context: CanvasRenderingContext2D, { geometry, 
   context.fillRect(0, HEAD_PX - 1, view.width, 1);
 }
 
+/** Rows of a part of the view, `shiftY` pixels up, and what stands in them. */
+export interface HeadsPart {
+  readonly area: Area;
+  readonly shiftY: number;
+  readonly window: SheetWindow | null;
+}
+
 /** Paints row numbers for an area, `shiftY` pixels up. */
-export function paintRowHeads(
-  context: CanvasRenderingContext2D,
-  { geometry, tokens, selected, folds }: Scene,
-  { area, shiftY }: { area: Area; shiftY: number },
-): void {
+export function paintRowHeads(context: CanvasRenderingContext2D, { geometry, tokens, selected, folds }: Scene, { area, shiftY }: HeadsPart): void {
   const top = geometry.rowTop(area.top) - shiftY;
   const height = geometry.rowTop(area.bottom + 1) - shiftY - top;
   context.fillStyle = tokens.paper;
-  context.fillRect(0, top, GUTTER_PX, height);
+  context.fillRect(0, top, geometry.gutterWidth, height);
   context.textAlign = 'right';
   for (const position of geometry.rowsShown(area.top, area.bottom)) {
     const y = Math.round(geometry.rowTop(position) - shiftY);
@@ -52,7 +55,7 @@ export function paintRowHeads(
     );
   }
   context.fillStyle = tokens.line;
-  context.fillRect(GUTTER_PX - 1, top, 1, height);
+  context.fillRect(geometry.gutterWidth - 1, top, 1, height);
 }
 
 /** A triangle that points at the rows beneath, or to the side where they are folded away. */

@@ -1,7 +1,8 @@
-import { GUTTER_PX, HEAD_PX } from '../engine/geometry';
+import { HEAD_PX } from '../engine/geometry';
 import { handleBox } from '../engine/hit-test';
 import { paintCells } from './paint-cells';
 import { paintColumnHeads, paintRowHeads } from './paint-heads';
+import { paintTrial, paintTrialHead } from './paint-trial';
 import type { Scene } from './scene';
 
 /** Paints one frame. The context is scaled so that its unit is a CSS pixel. */
@@ -18,7 +19,13 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
   };
   const columns = {
     body: { left: visible.left, right: visible.right, scrollLeft: scroll.left, x: geometry.frozenWidth, width: view.width },
-    frozen: { left: 0, right: geometry.frozenColumns - 1, scrollLeft: 0, x: GUTTER_PX, width: geometry.frozenWidth - GUTTER_PX },
+    frozen: {
+      left: 0,
+      right: geometry.frozenColumns - 1,
+      scrollLeft: 0,
+      x: geometry.gutterWidth,
+      width: geometry.frozenWidth - geometry.gutterWidth,
+    },
   };
   const rowParts = [...(geometry.rowCount > geometry.frozenRows ? ['body' as const] : []), ...(geometry.frozenRows > 0 ? ['frozen' as const] : [])];
   const columnParts = ['body' as const, ...(geometry.frozenColumns > 0 ? ['frozen' as const] : [])];
@@ -40,7 +47,11 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
         paintHandle(context, scene);
       });
     }
-    clipped(context, { x: 0, y, width: GUTTER_PX, height }, () => paintRowHeads(context, scene, { area: { ...visible, top, bottom }, shiftY }));
+    clipped(context, { x: 0, y, width: geometry.gutterWidth, height }, () => {
+      const part = { area: { ...visible, top, bottom }, shiftY, window: cells };
+      paintRowHeads(context, scene, part);
+      paintTrial(context, scene, part);
+    });
   }
   for (const columnPart of columnParts) {
     const { left, right, scrollLeft, x, width } = columns[columnPart];
@@ -52,7 +63,8 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
   if (geometry.frozenRows > 0) context.fillRect(0, geometry.frozenHeight - 1, geometry.width - scroll.left, 1);
   if (geometry.frozenColumns > 0) context.fillRect(geometry.frozenWidth - 1, 0, 1, Math.min(view.height, geometry.height - scroll.top));
   context.fillStyle = tokens.paper;
-  context.fillRect(0, 0, GUTTER_PX, HEAD_PX - 1);
+  context.fillRect(0, 0, geometry.gutterWidth, HEAD_PX - 1);
+  paintTrialHead(context, scene);
   paintLanding(context, scene);
 }
 

@@ -1,0 +1,30 @@
+import type { PastChange } from '../../core/rules/cell-past';
+import type { SheetId } from '../../core/sheet/ids';
+import type { SheetPast } from '../../protocol/recorded-change';
+import type { Sql } from '../database';
+import { readPastBefore } from '../sql/change/read-past-before';
+import { findSheet } from '../sql/sheet/find-sheet';
+import { Refusal } from './refusal';
+
+/** Cells told of at most, so that the answer stays a few megabytes. */
+const MOST_CELLS = 200_000;
+const BATCH = 500;
+
+/** What cells held before, by the changes up to a sequence: from the newest back to the making of the sheet, or as far as `most` cells go. */
+export async function readPast(sql: Sql, id: SheetId, { until, most = MOST_CELLS }: { until: number; most?: number }): Promise<SheetPast> {
+  const sheet = await findSheet(sql, id);
+  if (!sheet) throw new Refusal('no-sheet', 'There is no such sheet');
+  const changes: PastChange[] = [];
+  let cells = 0;
+  for (let before = until + 1, full = true; full;) {
+    const batch = await readPastBefore(sql, id, { before, limit: BATCH });
+    for (const change of batch) {
+      cells += change.cells;
+      if (cells > most) return { from: change.at, isWhole: false, changes: changes.toReversed() };
+      changes.push({ at: change.at, inverse: change.inverse });
+      before = change.sequence;
+    }
+    full = batch.length === BATCH;
+  }
+  return { from: sheet.createdAt, isWhole: true, changes: changes.toReversed() };
+}
