@@ -7,6 +7,7 @@ import type { Advice } from '../core/rules/advice/advice';
 import { adviceKey } from '../core/rules/advice/advice-key';
 import { adviseOn, ADVISERS, type AdviceCode } from '../core/rules/advice/registry';
 import { judgeTrial } from '../core/rules/judge-trial';
+import { outcomeTallies } from '../core/rules/outcome-tallies';
 import { formulaReadings } from '../core/rules/formula-readings';
 import { profileRule } from '../core/rules/profile-rule';
 import { inRow, keepReferences, showReferences } from '../core/formula/keep-references';
@@ -37,7 +38,7 @@ import { Replica } from './replica';
 import { paintedBy, rowHeights } from './row-heights';
 import { Turns } from './turns';
 import { UndoStack, type Step } from './undo-stack';
-import { windowOf } from './window-of';
+import { windowOf, type Spotlight } from './window-of';
 
 /** Cells found that are told at once. */
 const MOST_FOUND = 10_000;
@@ -57,7 +58,7 @@ export class Engine {
   private name = '';
   private theme: Theme = 'light';
   private area: Area = { left: 0, top: 0, right: -1, bottom: -1 };
-  private spotlight: string | null = null;
+  private spotlight: Spotlight | null = null;
   /** What this reader keeps out of view. */
   private readonly outOfView = { filter: null as Filter | null, folded: new Set<RowId>() };
   private copied: Copied | null = null;
@@ -124,7 +125,7 @@ export class Engine {
         this.opened.setDraft(request.rule);
         return this.note('window', 'legend');
       case 'spotlight':
-        this.spotlight = request.rule;
+        this.spotlight = request.rule === null ? null : { rule: request.rule, part: request.part };
         return this.note('window');
       case 'select':
         this.selected.hold(this.sheet, request.selection);
@@ -135,6 +136,8 @@ export class Engine {
         return this.match(request.rule, request.after);
       case 'ask-touching':
         return touchingRules(this.opened.evaluation, request.areas);
+      case 'ask-tallies':
+        return outcomeTallies(this.opened.evaluation, request.rule);
       case 'ask-trials':
         return request.values.map((value) => judgeTrial(request.rule, value, this.opened.evaluation.world));
       case 'ask-readings':

@@ -4,12 +4,19 @@ import { TAG } from '../core/values/cell-value';
 import { shownAt, shownBy } from '../core/sheet/shown-cell';
 import type { ResolvedLook } from '../core/rules/resolver';
 import { trialCell, trialColumn } from '../core/rules/trial-cell';
+import { isInPart, type ValuePart } from '../core/rules/value-part';
 import { showsAt } from '../core/rules/shows-at';
 import { BAR_SHARES, type Area, type PaintedLook, type RowHeights, type SheetWindow } from '../protocol/engine-messages';
 import type { Replica } from './replica';
 
+/** What is lit: all that a rule gives a look, or a part of what it reads. */
+export interface Spotlight {
+  readonly rule: string;
+  readonly part: ValuePart | undefined;
+}
+
 export interface WindowOptions {
-  readonly spotlight: string | null;
+  readonly spotlight: Spotlight | null;
   readonly heights: RowHeights;
   /** The column that the trial column is about, where the rule reads it. */
   readonly trialAt: number;
@@ -42,7 +49,7 @@ export function windowOf({ sheet, evaluation, draftId }: Replica, asked: Area, {
     styles.set(key, index);
     return index;
   };
-  const spot = evaluation.running.find((running) => running.rule.id === spotlight);
+  const isLit = spotlight ? litBy(evaluation, spotlight) : undefined;
   let at = 0;
   for (const position of rows) {
     const slot = sheet.order[position]!;
@@ -58,7 +65,7 @@ export function windowOf({ sheet, evaluation, draftId }: Replica, asked: Area, {
       texts.push(textAt(sheet, { column, slot }, look));
       const tag = sheet.columns[column]!.tags[slot];
       aligns[at] = tag === TAG.number || tag === TAG.date ? 1 : tag === TAG.logical || tag === TAG.error ? 2 : 0;
-      if (spotlight !== null) spotlit[at] = isTop || (spot && showsAt(spot, column, slot)) ? 1 : 0;
+      if (isLit) spotlit[at] = isTop || isLit(column, slot) ? 1 : 0;
     }
   }
   const first = sheet.recordSpan().first;
@@ -69,6 +76,14 @@ export function windowOf({ sheet, evaluation, draftId }: Replica, asked: Area, {
   const roles = rows.map((position) => sheet.roleAt(sheet.order[position]!));
   const trial = trialOf(evaluation, { rule: draftId, column: trialAt, slots: rows.map((position) => sheet.order[position]!) });
   return { area, rows, texts, looks, bars, lookTable: table, aligns, spotlit, banded, levels, roles, trial };
+}
+
+function litBy({ running, sheet }: Replica['evaluation'], { rule, part }: Spotlight): (column: number, slot: number) => boolean {
+  const found = running.find((candidate) => candidate.rule.id === rule);
+  if (!found) return () => false;
+  if (!part) return (column, slot) => showsAt(found, column, slot);
+  const reads = new Map(found.read.map(({ column, slots }) => [column, slots]));
+  return (column, slot) => (reads.get(column)?.has(slot) ?? false) && isInPart(sheet, part, { column, slot });
 }
 
 function trialOf(

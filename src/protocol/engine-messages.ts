@@ -1,10 +1,12 @@
 import type { Advice } from '../core/rules/advice/advice';
 import type { LookProperty } from '../core/looks/look';
 import type { Theme } from '../core/looks/first-family';
+import type { OutcomeTallies } from '../core/rules/outcome-tallies';
 import type { Reading } from '../core/rules/formula-readings';
 import type { RuleProfile } from '../core/rules/profile-rule';
 import type { Problem, Reads, Rule, Trial } from '../core/rules/rule';
 import type { TrialCell } from '../core/rules/trial-cell';
+import type { ValuePart } from '../core/rules/value-part';
 import type { TraceStep } from '../core/rules/trace';
 import type { Operation, StoredRule } from '../core/sheet/change';
 import type { FieldId, RowId, RuleId, SheetId } from '../core/sheet/ids';
@@ -81,13 +83,16 @@ export type Request =
   | { readonly kind: 'undo' }
   | { readonly kind: 'redo' }
   | { readonly kind: 'draft'; readonly rule: StoredRule | null }
-  | { readonly kind: 'spotlight'; readonly rule: RuleId | null }
+  /** Lights what a rule gives a look, or of the cells that it reads those that hold some values. */
+  | { readonly kind: 'spotlight'; readonly rule: RuleId | null; readonly part?: ValuePart }
   /** Tells what is selected, and asks for its active cell. */
   | { readonly kind: 'select'; readonly selection: Selection }
   | { readonly kind: 'ask-match'; readonly rule: RuleId; readonly after: number }
   | { readonly kind: 'ask-touching'; readonly areas: readonly Area[] }
   /** How the formula of a rule reads at some cells, one of them given. */
   | { readonly kind: 'ask-readings'; readonly rule: RuleId; readonly at: Place }
+  /** The outcomes of a rule by field and by record. */
+  | { readonly kind: 'ask-tallies'; readonly rule: RuleId }
   /** What a rule makes of values by themselves. */
   | { readonly kind: 'ask-trials'; readonly rule: Rule; readonly values: readonly Trial['value'][] }
   /** Asks what there is to say of the rules; what was dismissed is left out. */
@@ -111,6 +116,7 @@ export interface Answers {
   readonly 'ask-profile': RuleProfile;
   /** Rules that read or paint one of the cells. */
   readonly 'ask-touching': readonly RuleId[];
+  readonly 'ask-tallies': OutcomeTallies;
   readonly 'ask-trials': readonly Trial['expect'][];
   readonly 'ask-advice': readonly Advice[];
   readonly 'ask-readings': readonly Reading[];
@@ -194,7 +200,7 @@ export interface SheetWindow {
   readonly bars: Float32Array;
   /** 0 text, 1 number or date, 2 logical or error, by which a cell is aligned. */
   readonly aligns: Uint8Array;
-  /** 1 where the spotlit rule has an outcome; empty without a spotlight. */
+  /** 1 for what is lit; empty without a spotlight. */
   readonly spotlit: Uint8Array;
   /** Which of the rows are shaded as every other record; empty where none is. */
   readonly banded: Uint8Array;

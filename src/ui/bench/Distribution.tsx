@@ -59,7 +59,7 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
   return (
     <div ref={ref} className={classes.chart}>
       <svg width={width} height={height} role="group" aria-label={`How the values of ${field?.label ?? 'these cells'} are spread`}>
-        {profile.bins.map((bin) => {
+        {profile.bins.map((bin, at) => {
           const shade = shades?.((bin.from + bin.to) / 2);
           return (
             <HistogramBar
@@ -68,6 +68,9 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
               looks={shade ? [{ fill: shade, line: shade }] : looks}
               x={[x(bin.from) + 0.5, Math.max(x(bin.to) - 0.5, x(bin.from) + 1.5)]}
               y={y}
+              onPoint={(isPointed) =>
+                session.rules.spotlightPart(isPointed ? { from: bin.from, to: bin.to, takesEnd: at === profile.bins.length - 1 } : null)
+              }
               says={`${isDated ? shown(bin.from) : formatNumber(bin.from, format)} to ${isDated ? shown(bin.to) : formatNumber(bin.to, format)}: ${bin.count} cells`}
             />
           );

@@ -10,10 +10,12 @@ interface Props {
   readonly x: readonly [number, number];
   readonly y: ScaleLinear<number, number>;
   readonly says: string;
+  /** Hears when the bar is pointed at, and when no more. */
+  readonly onPoint: (isPointed: boolean) => void;
 }
 
 /** One bin of a histogram: what a rule paints in the colours it paints it with, from the bottom; the rest in grey. */
-export function HistogramBar({ bin, looks, x, y, says }: Props) {
+export function HistogramBar({ bin, looks, x, y, says, onPoint }: Props) {
   const parts = bin.outcomes.flatMap((count, outcome) => {
     const look = looks[outcome];
     return count > 0 && look ? [{ outcome, count, look }] : [];
@@ -21,10 +23,11 @@ export function HistogramBar({ bin, looks, x, y, says }: Props) {
   const ends = cumsum(parts, ({ count }) => count);
   const width = x[1] - x[0];
   return (
-    <g>
-      <rect className={classes.bin} x={x[0]} width={width} y={y(bin.count)} height={y(0) - y(bin.count)}>
+    <g onPointerEnter={() => onPoint(true)} onPointerLeave={() => onPoint(false)}>
+      <rect className={classes.binRoom} x={x[0]} width={width} y={y.range()[1]} height={y.range()[0]! - y.range()[1]!}>
         <title>{says}</title>
       </rect>
+      <rect className={classes.bin} x={x[0]} width={width} y={y(bin.count)} height={y(0) - y(bin.count)} pointerEvents="none" />
       {parts.map(({ outcome, count, look }, at) => (
         <rect
           key={outcome}

@@ -1,6 +1,7 @@
 import type { Rule } from '../../core/rules/rule';
 import { useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
+import { benchOf } from './kinds/registry';
 import { Distribution } from './Distribution';
 import { WordBars } from './WordBars';
 
@@ -8,6 +9,8 @@ import { WordBars } from './WordBars';
 export function Picture({ rule }: { readonly rule: Rule }) {
   const answer = useSessionState((state) => state.profile);
   if (!answer) return <div className={classes.chart} />;
+  const { Picture: Own } = benchOf(rule.when);
+  if (Own) return <Own rule={rule} />;
   const { profile, texts } = answer;
   const words = texts.reduce((sum, { count }) => sum + count, 0);
   if (profile.numbers > 0 && profile.numbers >= words) return <Distribution rule={rule} answer={answer} />;

@@ -1,4 +1,4 @@
-import { useSessionState } from '../sheet/use-session';
+import { useSession, useSessionState } from '../sheet/use-session';
 import { max } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import type { RuleProfile } from '../../core/rules/profile-rule';
@@ -11,6 +11,7 @@ const MOST_BARS = 7;
 
 /** The texts that a rule judges, the most frequent first, each as long as it is frequent and in the colour of its outcome. */
 export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answer: RuleProfile }) {
+  const session = useSession();
   const theme = useSessionState((state) => state.theme);
   const { saved } = useLooks();
   const looks = outcomeColors(rule, { saved, theme });
@@ -22,7 +23,11 @@ export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answe
       {shown.map(({ text, count, outcome }) => {
         const look = colorOfOutcome(looks, outcome);
         return (
-          <li key={text}>
+          <li
+            key={text}
+            onPointerEnter={() => session.rules.spotlightPart({ text })}
+            onPointerLeave={() => session.rules.spotlightPart(null)}
+          >
             <span className={classes.word} title={text}>
               {text}
             </span>

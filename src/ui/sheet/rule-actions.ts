@@ -4,6 +4,7 @@ import { carryRule } from '../../core/rules/carry-rule';
 import { kindOf, KINDS, type KindName } from '../../core/rules/kinds/registry';
 import { isSameRule } from '../../core/rules/is-same-rule';
 import type { RuleProfile } from '../../core/rules/profile-rule';
+import type { ValuePart } from '../../core/rules/value-part';
 import type { RuleIdea } from '../../core/rules/rule-idea';
 import type { Reads, Rule } from '../../core/rules/rule';
 import { sensibleProfile } from '../../core/rules/sensible-profile';
@@ -43,6 +44,12 @@ export class RuleActions {
   spotlight(rule: RuleId | null): void {
     this.session.set({ spotlight: rule });
     void this.session.ask({ kind: 'spotlight', rule });
+  }
+
+  /** Lights some of the values that the rule on the bench reads, for as long as they are pointed at; null ends it. */
+  spotlightPart(part: ValuePart | null): void {
+    const { bench, spotlight } = this.session.get();
+    void this.session.ask(part && bench ? { kind: 'spotlight', rule: bench.draft.id, part } : { kind: 'spotlight', rule: spotlight });
   }
 
   /** What the selected fields hold, for making a rule over them; undefined before the sheet is open. */

@@ -1,5 +1,6 @@
 import type { ComponentType } from 'react';
 import type { Contents } from '../../../core/rules/field-contents';
+import type { Rule } from '../../../core/rules/rule';
 import type { When } from '../../../core/rules/kinds/registry';
 import type { ShownField } from '../../../protocol/engine-messages';
 
@@ -21,4 +22,6 @@ export interface BenchKind<W extends When> {
   readonly Condition: ComponentType<ConditionProps<W>>;
   /** What stands under the sentence, such as the looks of several outcomes. */
   readonly Outcomes?: ComponentType<ConditionProps<W>>;
+  /** The picture of what is judged, for kinds that have another than the values themselves. */
+  readonly Picture?: ComponentType<{ readonly rule: Rule }>;
 }

@@ -1,13 +1,15 @@
-import { KEY_OUTCOMES, type KeyOutcome, type KeyWhen } from '../../../core/rules/kinds/key';
+import { KEY_OUTCOMES, type KeyWhen } from '../../../core/rules/kinds/key';
 import { readThreshold, type Typed } from '../../../core/rules/read-threshold';
 import { counted } from '../../counted';
 import classes from '../Bench.module.css';
+import { KeyPicture } from '../KeyPicture';
 import { AmountInput } from '../parts/AmountInput';
 import { CellInput } from '../parts/CellInput';
 import { Pick } from '../parts/Pick';
 import { PickLook } from '../look/PickLook';
 import { PickWord } from '../parts/PickWord';
 import { WordList } from '../parts/WordList';
+import { OUTCOME_WORDS } from '../key-words';
 import { useOutcomeCounts } from '../use-outcome-counts';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
@@ -17,6 +19,7 @@ export const keyBench: BenchKind<KeyWhen> = {
   needs: ['texts', 'numbers'],
   Condition: KeyCondition,
   Outcomes: KeyOutcomes,
+  Picture: KeyPicture,
 };
 
 const NEARNESS = { 0: 'must be exact', 1: 'may be one letter off', 2: 'may be two letters off' } as const;
@@ -61,8 +64,6 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
 
 /** An answer as it is typed: 12 is the number, which 12.0 meets as well. */
 const answerOf = (word: string): Typed => readThreshold(word, { format: null, takes: 'any' }) ?? word;
-
-const OUTCOME_WORDS: Record<KeyOutcome, string> = { empty: 'Not yet answered', right: 'Right', near: 'Nearly right', wrong: 'Wrong' };
 
 function KeyOutcomes({ when, onChange }: ConditionProps<KeyWhen>) {
   const counts = useOutcomeCounts();

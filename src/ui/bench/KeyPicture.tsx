@@ -1,0 +1,81 @@
+import { SegmentedControl } from '@mantine/core';
+import { cumsum, descending, sum } from 'd3-array';
+import { scaleLinear } from 'd3-scale';
+import { useState } from 'react';
+import { KEY_OUTCOMES } from '../../core/rules/kinds/key';
+import type { Tally } from '../../core/rules/outcome-tallies';
+import type { Rule } from '../../core/rules/rule';
+import { useLooks } from '../legend/use-looks';
+import { useSessionState } from '../sheet/use-session';
+import classes from './Bench.module.css';
+import { OUTCOME_WORDS } from './key-words';
+import { outcomeColors, type OutcomeColors } from './outcome-colors';
+import { useTallies } from './use-tallies';
+
+const MOST_BARS = 8;
+const [RIGHT, NEAR, WRONG] = [KEY_OUTCOMES.indexOf('right'), KEY_OUTCOMES.indexOf('near'), KEY_OUTCOMES.indexOf('wrong')] as const;
+
+/** How many answers are right, nearly right, wrong and missing, by field (a person or group that answers) and by record (a question). */
+export function KeyPicture({ rule }: { readonly rule: Rule }) {
+  const theme = useSessionState((state) => state.theme);
+  const { saved } = useLooks();
+  const tallies = useTallies();
+  const [by, setBy] = useState<'fields' | 'records'>('fields');
+  if (!tallies) return <div className={classes.chart} />;
+  const looks = outcomeColors(rule, { saved, theme });
+  // Who or what needs help comes first among records; fields stay as they stand on the sheet.
+  const shown = by === 'fields' ? tallies.fields : tallies.records.toSorted((a, b) => descending(need(a), need(b)));
+  return (
+    <div>
+      <SegmentedControl
+        size="xs"
+        aria-label="Answers by"
+        value={by}
+        onChange={(value) => setBy(value as typeof by)}
+        data={[
+          { value: 'fields', label: 'By field' },
+          { value: 'records', label: 'By record' },
+        ]}
+      />
+      <ul className={classes.words} aria-label={by === 'fields' ? 'Answers by field' : 'Answers by record, those with most mistakes first'}>
+        {shown.slice(0, MOST_BARS).map((tally, at) => (
+          <KeyBar key={`${at} ${tally.label}`} tally={tally} looks={looks} />
+        ))}
+        {shown.length > MOST_BARS && <li className={classes.more}>and {shown.length - MOST_BARS} others</li>}
+      </ul>
+    </div>
+  );
+}
+
+const need = ({ outcomes }: Tally): number => 2 * (outcomes[WRONG] ?? 0) + (outcomes[NEAR] ?? 0);
+
+function KeyBar({ tally, looks }: { readonly tally: Tally; readonly looks: readonly (OutcomeColors | null)[] }) {
+  const counts = KEY_OUTCOMES.map((_, outcome) => tally.outcomes[outcome] ?? 0);
+  // What is right stands at the left, what is missing at the right.
+  const order = [RIGHT, NEAR, WRONG, KEY_OUTCOMES.indexOf('empty')];
+  const ends = cumsum(order, (outcome) => counts[outcome]!);
+  const share = scaleLinear([0, Math.max(1, sum(counts))], [0, 100]);
+  const says = order.map((outcome) => `${OUTCOME_WORDS[KEY_OUTCOMES[outcome]!].toLowerCase()} ${counts[outcome]!}`).join(', ');
+  return (
+    <li aria-label={`${tally.label}: ${says}`} title={says}>
+      <span className={classes.word}>{tally.label}</span>
+      <svg className={classes.keyBar} aria-hidden>
+        {order.map((outcome, at) => (
+          <rect
+            key={outcome}
+            className={looks[outcome] ? undefined : classes.unanswered}
+            x={`${share(ends[at]! - counts[outcome]!)}%`}
+            width={`${share(counts[outcome]!)}%`}
+            height="100%"
+            fill={looks[outcome]?.fill}
+            stroke={looks[outcome]?.line}
+            strokeWidth={counts[outcome] ? 1 : 0}
+          />
+        ))}
+      </svg>
+      <span>
+        {counts[RIGHT]} of {sum(counts)}
+      </span>
+    </li>
+  );
+}
