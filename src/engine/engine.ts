@@ -25,6 +25,8 @@ import type { SheetPast } from '../protocol/recorded-change';
 import { unpackSheet } from '../protocol/packed-sheet';
 import type { Area, CellAnswer, CopiedText, Event, Filter, Place, Request } from '../protocol/engine-messages';
 import { copyArea, pastedCells, readPasted, spread, type Copied } from './clipboard';
+import { carryElsewhere } from './carry-elsewhere';
+import { fetchSheet } from './fetch-sheet';
 import { frameOf, frozenRows } from './frame-of';
 import { legendOf } from './legend-of';
 import { LiveLink } from './live-link';
@@ -79,12 +81,16 @@ export class Engine {
   async answer(request: Request): Promise<unknown> {
     if (request.kind === 'stop') return this.turns.stop();
     if (request.kind === 'ask-advice') return this.advice();
+    if (request.kind === 'carry-rules') {
+      const chosen = this.opened.rulesAtWork().filter(({ id }) => request.rules.includes(id));
+      return carryElsewhere(this.sheet, chosen, request.sheet);
+    }
     if (request.kind !== 'open') return this.turns.take(() => this.answerNow(request));
     this.theme = request.theme;
     return this.open(request.sheet);
   }
 
-  private answerNow(request: Exclude<Request, { kind: 'open' | 'stop' | 'ask-advice' }>): unknown {
+  private answerNow(request: Exclude<Request, { kind: 'open' | 'stop' | 'ask-advice' | 'carry-rules' }>): unknown {
     switch (request.kind) {
       case 'look-at':
         this.area = request.area;
@@ -166,15 +172,10 @@ export class Engine {
   }
 
   private async open(id: SheetId): Promise<null> {
-    const response = await fetch(`/api/sheets/${encodeURIComponent(id)}/packed`);
-    if (!response.ok) {
-      const message =
-        response.status === 404 ? 'There is no such sheet. It may have been removed.' : 'The sheet could not be loaded. Try again in a moment.';
-      this.tell({ kind: 'sheet-failed', message });
-      throw new Error(message);
-    }
-    const unzipped = new Response(response.body!.pipeThrough(new DecompressionStream('gzip')));
-    const bytes = await unzipped.arrayBuffer();
+    const bytes = await fetchSheet(id).catch((error: Error) => {
+      this.tell({ kind: 'sheet-failed', message: error.message });
+      throw error;
+    });
     return this.turns.take(() => this.use(id, bytes));
   }
 

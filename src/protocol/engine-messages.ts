@@ -95,6 +95,8 @@ export type Request =
   | { readonly kind: 'ask-tallies'; readonly rule: RuleId }
   /** What a rule makes of values by themselves. */
   | { readonly kind: 'ask-trials'; readonly rule: Rule; readonly values: readonly Trial['value'][] }
+  /** Makes copies of rules on another sheet. */
+  | { readonly kind: 'carry-rules'; readonly rules: readonly RuleId[]; readonly sheet: SheetId }
   /** Asks what there is to say of the rules; what was dismissed is left out. */
   | { readonly kind: 'ask-advice' }
   | { readonly kind: 'ask-profile'; readonly rule: RuleId; readonly reads: Reads; readonly thresholds: readonly number[] };
@@ -116,6 +118,7 @@ export interface Answers {
   readonly 'ask-profile': RuleProfile;
   /** Rules that read or paint one of the cells. */
   readonly 'ask-touching': readonly RuleId[];
+  readonly 'carry-rules': { readonly name: string };
   readonly 'ask-tallies': OutcomeTallies;
   readonly 'ask-trials': readonly Trial['expect'][];
   readonly 'ask-advice': readonly Advice[];

@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { Wanted } from '../../src/core/edit/find';
 import type { AreaMeasures } from '../../src/core/rules/measure-area';
 import type { RuleProfile } from '../../src/core/rules/profile-rule';
+import type { ValuePart } from '../../src/core/rules/value-part';
 import type { Area, CellAnswer, CopiedText, Event, FilterTest, Request } from '../../src/protocol/engine-messages';
 import type { FakeServer } from './fake-server';
 import { low, OpenEngine } from './open-engine';
@@ -357,6 +358,14 @@ describe('a rule on the bench', () => {
     const { spotlit } = await window();
     expect(Array.from(spotlit).flatMap((lit, at) => (lit ? [at / 3 + 1] : []))).toEqual([2, 6, 9]);
     expect(Array.from((await last('window-resolved')).frozen.spotlit)).toEqual([1, 1, 1]);
+    const lit = async (part: ValuePart) => {
+      await ask({ kind: 'spotlight', rule: 'low', part });
+      return Array.from((await window()).spotlit).flatMap((each, at) => (each ? [at / 3 + 1] : []));
+    };
+    // Of what the rule reads, the numbers of a bar from its one edge to its other, and a text.
+    expect(await lit({ from: 4.9, to: 6, takesEnd: false })).toEqual([1, 2]);
+    expect(await lit({ from: 4.9, to: 6, takesEnd: true })).toEqual([1, 2, 10]);
+    expect(await lit({ text: 'done' })).toEqual([7]);
   });
 });
 

@@ -88,7 +88,7 @@ describe('several rules', () => {
     expect(session.get().legend.map(({ rule }) => rule.look)).toEqual([{ look: 'alarm' }, { look: 'alarm' }]);
     session.rules.toggleChosen(entry('Low').id);
     expect(session.get().chosen).toEqual([entry(other).id]);
-    session.rules.clearChosen();
+    session.rules.chooseRules([]);
     expect(session.get().chosen).toEqual([]);
   });
 

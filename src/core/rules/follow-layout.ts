@@ -63,7 +63,7 @@ function followLayout(rule: Rule, sheet: Sheet, move: LayoutMove): Rule {
 }
 
 /** The cell that the formulas of a rule are written for. */
-function writtenFor({ reads, when }: Rule, sheet: Sheet): Place {
+export function writtenFor({ reads, when }: Rule, sheet: Sheet): Place {
   const at = when.kind === 'formula' && when.at !== undefined ? parseAddress(when.at) : undefined;
   if (at) return at;
   if ('cells' in reads) {

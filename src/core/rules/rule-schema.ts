@@ -49,6 +49,7 @@ export const ruleSchema = lazySchema<Rule>(() =>
     ).default('cell'),
     look: lookSchema,
     note: Joi.string().allow('').max(500),
+    group: Joi.string().trim().min(1).max(100),
     trials: lazySchema(() =>
       Joi.array().items(
         Joi.object({

@@ -33,6 +33,8 @@ export interface Rule {
   readonly look?: Look;
   /** Why it matters, and what to do about it: for readers of the legend. */
   readonly note?: string;
+  /** The name of the group in which the legend shows it, with those before and after it that have the same. */
+  readonly group?: string;
   readonly trials?: readonly Trial[];
 }
 

@@ -23,11 +23,7 @@ export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answe
       {shown.map(({ text, count, outcome }) => {
         const look = colorOfOutcome(looks, outcome);
         return (
-          <li
-            key={text}
-            onPointerEnter={() => session.rules.spotlightPart({ text })}
-            onPointerLeave={() => session.rules.spotlightPart(null)}
-          >
+          <li key={text} onPointerEnter={() => session.rules.spotlightPart({ text })} onPointerLeave={() => session.rules.spotlightPart(null)}>
             <span className={classes.word} title={text}>
               {text}
             </span>

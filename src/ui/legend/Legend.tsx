@@ -3,13 +3,19 @@
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { useDeferredValue, useMemo } from 'react';
+import { Fragment, useDeferredValue, useMemo, useState } from 'react';
+import { ruleGroups } from '../../core/rules/rule-groups';
+import type { LegendEntry } from '../../protocol/engine-messages';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';
 import { AdviceList } from './AdviceList';
+import { CarryElsewhere } from './CarryElsewhere';
+import { GroupHead } from './GroupHead';
 import { LegendHead } from './LegendHead';
 import { LegendItem } from './LegendItem';
+import { NameGroup } from './NameGroup';
 import { NewRule } from './NewRule';
+import { ReaderLegend } from './ReaderLegend';
 import { useTouching } from './use-touching';
 
 /** The rules in order of precedence, each with what it shows and how much it paints. */
@@ -17,6 +23,7 @@ export function Legend() {
   const session = useSession();
   const legend = useDeferredValue(useSessionState((state) => state.legend));
   const touching = useTouching();
+  const isReading = useSessionState((state) => state.isReading);
   // The same list as long as the order is the same: a new one renders every entry again.
   const order = legend.map(({ id }) => id).join(' ');
   const ids = useMemo(() => (order === '' ? [] : order.split(' ')), [order]);
@@ -24,6 +31,10 @@ export function Legend() {
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
+
+  const [folded, setFolded] = useState<readonly string[]>([]);
+  const fold = (name: string) => setFolded(folded.includes(name) ? folded.filter((other) => other !== name) : [...folded, name]);
+  const isShown = ({ id, rule }: LegendEntry): boolean => (touching?.includes(id) ?? true) && !folded.includes(rule.group ?? '');
 
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (over && active.id !== over.id)
@@ -33,16 +44,32 @@ export function Legend() {
       );
   };
 
+  if (isReading)
+    return (
+      <nav className={classes.legend} aria-label="Legend">
+        <LegendHead />
+        <div className={classes.reading}>
+          <ReaderLegend entries={legend} />
+        </div>
+      </nav>
+    );
   return (
     <nav className={classes.legend} aria-label="Legend">
       <LegendHead />
+      <NameGroup />
+      <CarryElsewhere />
       {legend.length === 0 && <p className={classes.empty}>No rules yet. Select a field, then make a rule over it.</p>}
       <DndContext id="legend" sensors={sensors} collisionDetection={closestCenter} modifiers={[restrictToVerticalAxis]} onDragEnd={onDragEnd}>
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <ol className={classes.list} hidden={legend.length === 0}>
-            {legend.map(
-              (entry, at) => (touching?.includes(entry.id) ?? true) && <LegendItem key={entry.id} entry={entry} place={at} count={legend.length} />,
-            )}
+            {ruleGroups(legend).map(({ name, entries }) => (
+              <Fragment key={entries[0]!.id}>
+                {name !== null && <GroupHead name={name} entries={entries} isFolded={folded.includes(name)} onFold={() => fold(name)} />}
+                {entries.map(
+                  (entry) => isShown(entry) && <LegendItem key={entry.id} entry={entry} place={legend.indexOf(entry)} count={legend.length} />,
+                )}
+              </Fragment>
+            ))}
           </ol>
         </SortableContext>
       </DndContext>

@@ -1,10 +1,16 @@
 import { ActionIcon, Button, Menu } from '@mantine/core';
 import { IconDotsVertical } from '@tabler/icons-react';
+import type { SheetId } from '../../core/sheet/ids';
+import type { Filter } from '../../protocol/engine-messages';
 import { PickLook } from '../bench/look/PickLook';
 import { counted } from '../counted';
 import { memo } from 'react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';
+
+/** Where the sheet is shown as a page, with the records that are in view here. */
+const paperOf = (sheet: SheetId, filter: Filter | null | undefined): string =>
+  `/sheets/${encodeURIComponent(sheet)}/paper${filter ? `?filter=${encodeURIComponent(JSON.stringify(filter))}` : ''}`;
 
 /** What stands over the legend: its title, or how many rules are chosen, and what can be done to many at once. */
 export const LegendHead = memo(function LegendHead() {
@@ -12,11 +18,17 @@ export const LegendHead = memo(function LegendHead() {
   const legend = useSessionState((state) => state.legend);
   const chosen = useSessionState((state) => state.chosen);
   const onlyTouching = useSessionState((state) => state.onlyTouching);
+  const filter = useSessionState((state) => state.frame?.filter);
+  const isReading = useSessionState((state) => state.isReading);
   const { rules } = session;
   return (
     <div className={classes.head}>
       <h2 className={classes.title}>{chosen.length ? `${counted(chosen.length, 'rule')} chosen` : onlyTouching ? 'On the selection' : 'Legend'}</h2>
-      {chosen.length > 0 ? (
+      {isReading ? (
+        <Button size="compact-xs" variant="default" onClick={() => session.readLegend(false)}>
+          Back to the rules
+        </Button>
+      ) : chosen.length > 0 ? (
         <>
           <PickLook
             label="Look of the chosen rules"
@@ -24,7 +36,7 @@ export const LegendHead = memo(function LegendHead() {
             nothing="look"
             onPick={(look) => look && rules.changeRules(chosen, (rule) => (rule.look ? { ...rule, look } : rule))}
           />
-          <Button size="compact-xs" variant="default" onClick={() => rules.clearChosen()}>
+          <Button size="compact-xs" variant="default" onClick={() => rules.chooseRules([])}>
             Choose none
           </Button>
         </>
@@ -39,6 +51,10 @@ export const LegendHead = memo(function LegendHead() {
             <Menu.Dropdown>
               <Menu.Item onClick={() => rules.showOnlyTouching(!onlyTouching)}>
                 {onlyTouching ? 'Show all rules' : 'Show only rules on the selection'}
+              </Menu.Item>
+              <Menu.Item onClick={() => session.readLegend(true)}>Show it as readers see it</Menu.Item>
+              <Menu.Item component="a" href={paperOf(session.sheet, filter)} target="_blank">
+                Open sheet and legend as a page, to print or save
               </Menu.Item>
               <Menu.Divider />
               <Menu.Item onClick={() => void rules.removeTouching()}>Remove the rules on the selection</Menu.Item>

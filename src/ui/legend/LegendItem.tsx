@@ -10,9 +10,11 @@ import {
   IconDotsVertical,
   IconFilter,
   IconFlag,
+  IconFolder,
   IconLock,
   IconPower,
   IconSquareCheck,
+  IconTableShare,
   IconTrash,
 } from '@tabler/icons-react';
 import { memo } from 'react';
@@ -142,6 +144,20 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
           </Menu.Item>
           <Menu.Item leftSection={<IconArrowsMove size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => rules.reachSelection(ids)}>
             Read the selected cells instead
+          </Menu.Item>
+          <Menu.Item
+            leftSection={<IconTableShare size={15} stroke={1.5} />}
+            disabled={entry.isDraft}
+            onClick={() => session.askAbout({ what: 'sheet', rules: ids })}
+          >
+            Carry to another sheet…
+          </Menu.Item>
+          <Menu.Item
+            leftSection={<IconFolder size={15} stroke={1.5} />}
+            disabled={entry.isDraft}
+            onClick={() => session.askAbout({ what: 'group', rules: ids })}
+          >
+            Put in a group…
           </Menu.Item>
           <Menu.Item leftSection={<IconSquareCheck size={15} stroke={1.5} />} onClick={() => rules.toggleChosen(entry.id)}>
             {isChosen ? 'Choose no longer' : 'Choose, to change several together'}

@@ -8,6 +8,7 @@ import type { ValuePart } from '../../core/rules/value-part';
 import type { RuleIdea } from '../../core/rules/rule-idea';
 import type { Reads, Rule } from '../../core/rules/rule';
 import { sensibleProfile } from '../../core/rules/sensible-profile';
+import { groupBetween, inGroup } from '../../core/rules/rule-groups';
 import { ruleSentence } from '../../core/rules/sentence-words';
 import type { Operation, StoredRule } from '../../core/sheet/change';
 import type { RuleId } from '../../core/sheet/ids';
@@ -222,8 +223,12 @@ export class RuleActions {
     const rest = legend.filter((candidate) => candidate.id !== id);
     if (!entry || to < 0 || to > rest.length) return;
     const key = keysAt(rest, to, 1)[0]!;
-    if (bench?.draft.id === id) this.session.set({ bench: { ...bench, draft: { ...bench.draft, key } } });
-    if (!entry.isDraft) this.putRules([{ ...this.storedRule(entry), key }]);
+    const group = groupBetween(entry.rule.group, rest[to - 1]?.rule.group, rest[to]?.rule.group);
+    if (bench?.draft.id === id) {
+      const moved = (stored: StoredRule): StoredRule => ({ ...stored, key, rule: inGroup(stored.rule, group) });
+      this.session.set({ bench: { ...bench, draft: moved(bench.draft), kept: bench.kept && moved(bench.kept) } });
+    }
+    if (!entry.isDraft) this.putRules([{ ...this.storedRule(entry), key, rule: inGroup(entry.rule, group) }]);
     else void this.sendDraft();
   }
 
@@ -248,8 +253,9 @@ export class RuleActions {
     this.session.set({ chosen: chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id] });
   }
 
-  clearChosen(): void {
-    this.session.set({ chosen: [] });
+  /** Chooses just these rules. */
+  chooseRules(chosen: readonly RuleId[]): void {
+    this.session.set({ chosen });
   }
 
   showOnlyTouching(onlyTouching: boolean): void {
@@ -260,6 +266,12 @@ export class RuleActions {
   changeRules(ids: readonly RuleId[], change: (rule: Rule) => Rule): void {
     const entries = this.session.get().legend.filter((entry) => ids.includes(entry.id) && !entry.isDraft);
     if (entries.length) this.putRules(entries.map((entry) => ({ ...this.storedRule(entry), rule: change(entry.rule) })));
+  }
+
+  /** Puts rules into a group of the legend, or takes them out of theirs. */
+  groupRules(ids: readonly RuleId[], group: string | undefined): void {
+    this.changeRules(ids, (rule) => inGroup(rule, group));
+    this.session.set({ chosen: [] });
   }
 
   /** What the selected cells are for a rule: their fields, or, for one that reads certain cells, just those. */

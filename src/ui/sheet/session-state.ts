@@ -61,6 +61,10 @@ export interface SessionState {
   readonly spotlight: RuleId | null;
   /** Rules of the legend that are chosen to be changed together. */
   readonly chosen: readonly RuleId[];
+  /** True where the legend is shown as those see it who only read. */
+  readonly isReading: boolean;
+  /** What is asked about some rules: the group to put them in, or the sheet to carry them to. */
+  readonly asked: { readonly what: 'group' | 'sheet'; readonly rules: readonly RuleId[] } | null;
   /** True where the legend shows only the rules that read or paint a selected cell. */
   readonly onlyTouching: boolean;
   readonly message: string | null;
@@ -94,6 +98,8 @@ export const START: SessionState = {
   profile: null,
   spotlight: null,
   chosen: [],
+  isReading: false,
+  asked: null,
   onlyTouching: false,
   message: null,
   isBusy: false,

@@ -32,7 +32,7 @@ export class Session {
   /** How references are put into the formula that is being typed. */
   readonly pointing = new Pointing(this);
 
-  constructor(private readonly sheet: SheetId) {}
+  constructor(readonly sheet: SheetId) {}
 
   /** Starts the engine and opens the sheet. Returns how to end it; it can be started again. */
   start(theme: Theme): () => void {
@@ -185,6 +185,17 @@ export class Session {
       clearTimeout(slow);
       if (this.state.isBusy) this.set({ isBusy: false, progress: null });
     }
+  }
+
+  /** Asks for what is to be done with some rules; null puts the question away. */
+  askAbout(asked: SessionState['asked']): void {
+    this.set({ asked });
+  }
+
+  /** Shows the legend as those see it who only read, or as it is worked on. */
+  readLegend(isReading: boolean): void {
+    if (isReading) this.rules.leaveBench();
+    this.set({ isReading, chosen: [] });
   }
 
   openPanel(panel: SessionState['panel']): void {

@@ -1,0 +1,43 @@
+import { ActionIcon, Menu } from '@mantine/core';
+import { IconChevronDown, IconChevronRight, IconDotsVertical } from '@tabler/icons-react';
+import type { LegendEntry } from '../../protocol/engine-messages';
+import { counted } from '../counted';
+import { useSession } from '../sheet/use-session';
+import classes from './Legend.module.css';
+
+interface Props {
+  readonly name: string;
+  readonly entries: readonly LegendEntry[];
+  readonly isFolded: boolean;
+  readonly onFold: () => void;
+}
+
+/** The name over the rules of a group, and what is done to all of them. */
+export function GroupHead({ name, entries, isFolded, onFold }: Props) {
+  const session = useSession();
+  const { rules } = session;
+  const ids = entries.map(({ id }) => id);
+  const isOn = entries.some(({ rule }) => rule.on);
+  return (
+    <li className={classes.group}>
+      <button type="button" className={classes.groupName} aria-expanded={!isFolded} onClick={onFold}>
+        {isFolded ? <IconChevronRight size={14} stroke={1.5} aria-hidden /> : <IconChevronDown size={14} stroke={1.5} aria-hidden />}
+        <span>{name}</span>
+        <span className={classes.groupCount}>{counted(entries.length, 'rule')}</span>
+      </button>
+      <Menu position="bottom-end" withinPortal>
+        <Menu.Target>
+          <ActionIcon variant="subtle" color="ink" size="md" aria-label={`What to do with the group ${name}`}>
+            <IconDotsVertical size={15} stroke={1.5} />
+          </ActionIcon>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item onClick={() => rules.changeRules(ids, (rule) => ({ ...rule, on: !isOn }))}>Switch all {isOn ? 'off' : 'on'}</Menu.Item>
+          <Menu.Item onClick={() => session.askAbout({ what: 'group', rules: ids })}>Give it another name…</Menu.Item>
+          <Menu.Item onClick={() => rules.chooseRules(ids)}>Choose its rules</Menu.Item>
+          <Menu.Item onClick={() => rules.groupRules(ids, undefined)}>Take the group apart</Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+    </li>
+  );
+}

@@ -1,0 +1,55 @@
+import { Button, Group, Modal, TextInput } from '@mantine/core';
+import { useState, type FormEvent } from 'react';
+import type { RuleId } from '../../core/sheet/ids';
+import { useSession, useSessionState } from '../sheet/use-session';
+
+/** Asks for the group that rules are put in. */
+export function NameGroup() {
+  const session = useSession();
+  const asked = useSessionState((state) => state.asked);
+  const isOpen = asked?.what === 'group';
+  return (
+    <Modal opened={isOpen} onClose={() => session.askAbout(null)} title="Put in a group" size="sm">
+      {isOpen && <GroupForm rules={asked.rules} />}
+    </Modal>
+  );
+}
+
+function GroupForm({ rules }: { readonly rules: readonly RuleId[] }) {
+  const session = useSession();
+  const legend = useSessionState((state) => state.legend);
+  const [name, setName] = useState(legend.find(({ id }) => rules.includes(id))?.rule.group ?? '');
+  const known = [...new Set(legend.flatMap(({ rule }) => rule.group ?? []))];
+  const put = (group: string) => {
+    session.rules.groupRules(rules, group.trim() || undefined);
+    session.askAbout(null);
+  };
+  const keep = (event: FormEvent) => {
+    event.preventDefault();
+    put(name);
+  };
+  return (
+    <form onSubmit={keep}>
+      <TextInput
+        label="Name of the group"
+        description="Rules that stand one after another in the legend are shown under it. Their order stays; an empty name takes them out."
+        maxLength={100}
+        value={name}
+        onChange={(event) => setName(event.currentTarget.value)}
+        data-autofocus
+      />
+      {known.length > 0 && (
+        <Group gap="xs" mt="xs" aria-label="Groups so far">
+          {known.map((group) => (
+            <Button key={group} size="compact-sm" variant="default" onClick={() => put(group)}>
+              {group}
+            </Button>
+          ))}
+        </Group>
+      )}
+      <Button type="submit" mt="md">
+        Put them there
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,93 @@
+'use client';
+
+import { Button } from '@mantine/core';
+import { useEffect, useRef, useState } from 'react';
+import type { SheetId } from '../../core/sheet/ids';
+import type { Filter } from '../../protocol/engine-messages';
+import { ReaderLegend } from '../legend/ReaderLegend';
+import { Session } from '../sheet/session';
+import { SessionContext, useSession, useSessionState } from '../sheet/use-session';
+import { tokenVariables } from '../theme/tokens';
+import classes from './Paper.module.css';
+import { pageFile } from './page-file';
+import { PaperTable } from './PaperTable';
+import { rowsOnPaper } from './rows-on-paper';
+
+/** A sheet with its legend as a page of its own, to be printed or saved. It is always light, as paper is. */
+export function PaperScreen({ id, name }: { readonly id: SheetId; readonly name: string }) {
+  const [session] = useState(() => new Session(id));
+  useEffect(() => session.start('light'), [session]);
+  return (
+    <SessionContext value={session}>
+      <Paper name={name} />
+    </SessionContext>
+  );
+}
+
+function Paper({ name }: { readonly name: string }) {
+  const session = useSession();
+  const frame = useSessionState((state) => state.frame);
+  const window = useSessionState((state) => state.window);
+  const legend = useSessionState((state) => state.legend);
+  const failure = useSessionState((state) => state.failure);
+  const article = useRef<HTMLElement>(null);
+  const isOpen = frame !== null;
+  useEffect(() => {
+    if (isOpen) session.filterBy(filterOf(location.search));
+  }, [session, isOpen]);
+  const rows = frame && rowsOnPaper(frame);
+  const [last, columns] = [rows?.last ?? -1, frame?.fields.length ?? 0];
+  useEffect(() => {
+    if (columns > 0) session.lookAt({ left: 0, top: 0, right: columns - 1, bottom: last });
+  }, [session, columns, last]);
+
+  const save = () => {
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([pageFile(article.current!, name)], { type: 'text/html' }));
+    link.download = `${name.replace(/[\\/:*?"<>|]+/g, ' ').trim() || 'sheet'}.html`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  };
+
+  if (failure !== null) return <p role="alert">{failure}</p>;
+  const isReady = frame !== null && window !== null && window.area.top === 0 && window.area.bottom >= last;
+  return (
+    <div className={classes.screen} style={tokenVariables('light')}>
+      <div className={classes.acts}>
+        <Button disabled={!isReady} onClick={() => print()}>
+          Print
+        </Button>
+        <Button variant="default" disabled={!isReady} onClick={save}>
+          Save as a page
+        </Button>
+      </div>
+      {isReady ? (
+        <article ref={article} className={classes.paper}>
+          <h1 className={classes.name}>{name}</h1>
+          {rows!.left > 0 && (
+            <p className={classes.cut}>
+              The first {rows!.count.toLocaleString('en')} rows in view; {rows!.left.toLocaleString('en')} more are not on this page. Filter the sheet
+              to print others.
+            </p>
+          )}
+          <section aria-label="Legend" className={classes.legend}>
+            <ReaderLegend entries={legend} />
+          </section>
+          <PaperTable frame={frame} window={window} />
+        </article>
+      ) : (
+        <p role="status">Getting the page ready…</p>
+      )}
+    </div>
+  );
+}
+
+/** The filter that the page was opened with; whatever is none filters nothing. */
+function filterOf(query: string): Filter | null {
+  try {
+    const filter = JSON.parse(new URLSearchParams(query).get('filter') ?? 'null') as Filter | null;
+    return filter !== null && typeof filter === 'object' && ('rule' in filter || 'field' in filter) ? filter : null;
+  } catch {
+    return null;
+  }
+}

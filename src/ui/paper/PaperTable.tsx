@@ -1,0 +1,60 @@
+import type { CSSProperties } from 'react';
+import type { LookIcon as Icon } from '../../core/looks/look';
+import type { Area, SheetFrame, SheetWindow } from '../../protocol/engine-messages';
+import { painted, sceneCell, type SceneCell } from '../grid/painter/scene';
+import { LookIcon } from '../legend/LookIcon';
+import { barCss, paintedCss } from '../painted-css';
+import classes from './Paper.module.css';
+
+/** The rows of a window as a table, each cell in its look. */
+export function PaperTable({ frame, window }: { readonly frame: SheetFrame; readonly window: SheetWindow }) {
+  const columns = frame.fields.flatMap((field, column) => (field.hidden ? [] : [column]));
+  return (
+    <table className={classes.table}>
+      <tbody>
+        {window.rows.map((position) => (
+          <tr key={position}>
+            {columns.map((column) => {
+              const merged = frame.merges.find((area) => isIn(area, column, position));
+              const cell = sceneCell(window, column, position);
+              if (!cell || (merged && (merged.left !== column || merged.top !== position))) return null;
+              return <PaperCell key={column} cell={cell} merged={merged} />;
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+const isIn = ({ left, top, right, bottom }: Area, column: number, position: number): boolean =>
+  column >= left && column <= right && position >= top && position <= bottom;
+
+function PaperCell({ cell, merged }: { readonly cell: SceneCell; readonly merged: Area | undefined }) {
+  const icon = cell.look.properties.icon as Icon | undefined;
+  const Tag = cell.isHeader ? 'th' : 'td';
+  return (
+    <Tag
+      style={cellCss(cell)}
+      colSpan={merged ? merged.right - merged.left + 1 : undefined}
+      rowSpan={merged ? merged.bottom - merged.top + 1 : undefined}
+      title={cell.look.rules.join(', ') || undefined}
+    >
+      {icon && <LookIcon icon={icon} />}
+      {cell.text}
+    </Tag>
+  );
+}
+
+const ALIGNS = ['start', 'end', 'center'] as const;
+
+function cellCss({ look, bar, align, isTotal, isHeader, level }: SceneCell): CSSProperties {
+  const css = paintedCss(painted(look));
+  return {
+    textAlign: look.style.align ?? (isHeader ? 'start' : ALIGNS[align]),
+    ...(isTotal ? { fontWeight: 650 } : {}),
+    ...(level > 0 ? { paddingLeft: 6 + 14 * level } : {}),
+    ...css,
+    ...(bar ? { backgroundImage: barCss(bar) } : {}),
+  };
+}

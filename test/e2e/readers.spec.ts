@@ -1,0 +1,141 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { makeSheet, SheetPage } from './sheet-page';
+
+const ROWS = [
+  ['Clue', 'Key', 'Alder', 'Birch', 'Points'],
+  ['Two tails', 'stonefly', 'stonefly', 'snail', '4'],
+  ['Three tails', 'mayfly', 'mayflu', 'mayfly', '9'],
+  ['A house of sand', 'cased caddis', '', 'cased caddis', '6'],
+];
+
+async function say(page: Page, cell: string, words: string): Promise<SheetPage> {
+  const sheet = new SheetPage(page);
+  await sheet.cell(cell).click();
+  await page.keyboard.press('Alt+r');
+  const said = page.getByRole('combobox', { name: 'Say it in words' });
+  await said.fill(words);
+  await said.press('Enter');
+  return sheet;
+}
+
+test('rules are put in a group, told to readers with their meaning, and folded; a rule moved into the group joins it', async ({ page }) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
+  for (const words of ['points below 5 as alarm', 'points above 8 as clear', 'points is blank as quiet']) {
+    await say(page, 'E2', words);
+    if (words.includes('alarm')) await sheet.bench.getByPlaceholder('Why it matters, what to do').fill('Talk it over together');
+    await sheet.keepRule();
+  }
+  // The newest comes first: blank, above, below.
+  await sheet.ruleMenu('Points is blank', 'Put in a group…');
+  await page.getByRole('textbox', { name: 'Name of the group' }).fill('Watched');
+  await page.keyboard.press('Enter');
+  await sheet.ruleMenu('Points is below 5', 'Put in a group…');
+  await page.getByRole('dialog').getByRole('button', { name: 'Watched', exact: true }).click();
+  const group = sheet.legend.getByRole('button', { name: /^Watched/ });
+  await expect(group).toHaveText(['Watched1 rule', 'Watched1 rule']);
+  // The two stand apart, and so do their groups, until the one between goes last.
+  await sheet.ruleMenu('Points is above 8', 'Judge later');
+  await expect(group).toHaveText(['Watched2 rules']);
+  await sheet.ruleMenu('Points is above 8', 'Judge earlier');
+  await expect(group).toHaveText(['Watched3 rules']);
+  await group.click();
+  await expect(sheet.entry('Points is below 5')).toHaveCount(0);
+  await group.click();
+  await sheet.legend.getByRole('button', { name: 'What to do with the group Watched' }).click();
+  await page.getByRole('menuitem', { name: 'Switch all off' }).click();
+  await expect(sheet.cell('E2')).not.toHaveAttribute('data-rules');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(sheet.cell('E2')).toHaveAttribute('data-rules', 'Points is below 5');
+
+  await sheet.legend.getByRole('button', { name: 'What to do with the legend' }).click();
+  await page.getByRole('menuitem', { name: 'Show it as readers see it' }).click();
+  await expect(sheet.legend.getByRole('region', { name: 'Watched' }).getByRole('listitem')).toHaveCount(3);
+  await expect(sheet.legend).toContainText('Talk it over together');
+  await expect(sheet.legend.getByRole('button')).toHaveText(['Back to the rules']);
+  const { violations } = await new AxeBuilder({ page }).include('nav').analyze();
+  expect(violations.map(({ id }) => id)).toEqual([]);
+});
+
+test('a rule is carried to another sheet: its formula finds the fields there by their labels', async ({ page }) => {
+  const other = await makeSheet(page, [
+    ['points', 'Who', 'needed'],
+    ['7', 'Fern', '6'],
+    ['3', 'Moss', '6'],
+  ]);
+  const id = await makeSheet(page, [
+    ['Needed', 'Points'],
+    ['6', '5'],
+    ['6', '8'],
+  ]);
+  const sheet = await SheetPage.open(page, id);
+  await sheet.beginRule('B2', /^Write a formula/);
+  await sheet.bench.getByRole('textbox', { name: 'Formula' }).fill('=B2<A2');
+  await sheet.bench.getByLabel('Name of the rule').fill('Too few');
+  await sheet.keepRule();
+  await sheet.ruleMenu('Too few', 'Carry to another sheet…');
+  const dialog = page.getByRole('dialog', { name: 'Carry 1 rule to another sheet' });
+  const { name } = ((await (await page.request.get('/api/sheets')).json()) as { id: string; name: string }[]).find((each) => each.id === other)!;
+  await dialog.getByRole('button', { name: 'Station readings', exact: true }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Station readings has no field called “Points”');
+  await dialog.getByRole('button', { name, exact: true }).click();
+  await expect(page.getByRole('alert').filter({ hasText: name })).toContainText(`The rule stands in ${name} as well now`);
+  const there = await SheetPage.open(page, other);
+  await expect.poll(() => there.paintedBy('Too few', 'A', [2, 3])).toEqual(['A3']);
+});
+
+const rgb = (hex: string): string => `rgb(${[1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)).join(', ')})`;
+
+test('an answer key is told by group and by clue, and the printed page carries its legend', async ({ page, context }) => {
+  const id = await makeSheet(page, ROWS);
+  const sheet = await SheetPage.open(page, id);
+  await sheet.select('C2', 'D2');
+  await page.keyboard.press('Alt+r');
+  await page
+    .getByRole('dialog', { name: 'New rule' })
+    .getByRole('button', { name: /^Check answers against a key/ })
+    .last()
+    .click();
+  await sheet.pick('Key', 'the record’s Key');
+  const bars = sheet.bench.getByRole('list', { name: /^Answers by/ }).getByRole('listitem');
+  const told = (label: string, [right, near, wrong, none]: readonly number[]) =>
+    expect(bars.filter({ hasText: label })).toHaveAccessibleName(
+      `${label}: right ${right}, nearly right ${near}, wrong ${wrong}, not yet answered ${none}`,
+    );
+  // Marked by hand from the answers above.
+  await told('Alder', [1, 1, 0, 1]);
+  await told('Birch', [2, 0, 1, 0]);
+  await sheet.bench.getByText('By record').click();
+  await expect(bars.first()).toHaveAccessibleName(/^Two tails: /);
+  await told('Two tails', [1, 0, 1, 0]);
+  await sheet.keepRule();
+
+  await sheet.legend.getByRole('button', { name: 'What to do with the legend' }).click();
+  const [paper] = await Promise.all([
+    context.waitForEvent('page'),
+    page.getByRole('menuitem', { name: 'Open sheet and legend as a page, to print or save' }).click(),
+  ]);
+  const legend = paper.getByRole('region', { name: 'Legend' });
+  for (const outcome of ['right (3)', 'near (1)', 'wrong (1)']) await expect(legend).toContainText(outcome);
+  const [saved] = await Promise.all([paper.waitForEvent('download'), paper.getByRole('button', { name: 'Save as a page' }).click()]);
+  // The file stands alone: opened without the app and without scripts, its cells have the colours that they have on screen.
+  const file = readFileSync((await saved.path())!, 'utf8');
+  expect(file).not.toMatch(/<script|https?:\/\/(?!www\.w3\.org)/);
+  const fills = await Promise.all(['D2', 'D3'].map((cell) => sheet.cell(cell).getAttribute('data-fill')));
+  await page.setContent(file);
+  await expect(page.getByRole('region', { name: 'Legend' })).toContainText('wrong (1)');
+  for (const [at, text] of ['snail', 'mayfly'].entries())
+    await expect(page.getByRole('cell', { name: text }).last()).toHaveCSS('background-color', rgb(fills[at]!));
+});
+
+test('a bar that is pointed at lights its cells, and no others', async ({ page }) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
+  await say(page, 'E2', 'points below 5 as alarm');
+  const bars = sheet.bench.locator('svg title', { hasText: '1 cells' }).locator('..');
+  await bars.last().hover();
+  await expect(sheet.cell('E2')).toHaveAttribute('data-faded', 'true');
+  await expect(sheet.cell('E3')).not.toHaveAttribute('data-faded');
+  await sheet.bench.getByLabel('Name of the rule').hover();
+  await expect(sheet.cell('E2')).not.toHaveAttribute('data-faded');
+});
