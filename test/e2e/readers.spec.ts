@@ -11,13 +11,13 @@ const ROWS = [
 ];
 
 async function say(page: Page, cell: string, words: string): Promise<SheetPage> {
-  const sheet = new SheetPage(page);
-  await sheet.cell(cell).click();
+  const opened = new SheetPage(page);
+  await opened.cell(cell).click();
   await page.keyboard.press('Alt+r');
   const said = page.getByRole('combobox', { name: 'Say it in words' });
   await said.fill(words);
   await said.press('Enter');
-  return sheet;
+  return opened;
 }
 
 test('rules are put in a group, told to readers with their meaning, and folded; a rule moved into the group joins it', async ({ page }) => {

@@ -31,11 +31,11 @@ test('groups keep every rule in its place, and no two that follow one another co
 });
 
 test.each([
-  ['between two of a group it joins them', undefined, 'a', 'a', 'a'],
-  ['also from another', 'b', 'a', 'a', 'a'],
-  ['at the edge of its own it stays', 'a', 'b', 'a', 'a'],
-  ['away from its own it has none', 'a', 'b', undefined, undefined],
-  ['between two groups it has none', undefined, 'a', 'b', undefined],
-] as const)('%s', (_, own, before, after, group) => expect(groupBetween(own, before, after)).toBe(group));
+  ['between two of a group it joins them', { own: undefined, before: 'a', after: 'a' }, 'a'],
+  ['also from another', { own: 'b', before: 'a', after: 'a' }, 'a'],
+  ['at the edge of its own it stays', { own: 'a', before: 'b', after: 'a' }, 'a'],
+  ['away from its own it has none', { own: 'a', before: 'b', after: undefined }, undefined],
+  ['between two groups it has none', { own: undefined, before: 'a', after: 'b' }, undefined],
+])('%s', (_, { own, before, after }, group) => expect(groupBetween(own, before, after)).toBe(group));
 
 test('a rule without a group says nothing of one', () => expect(inGroup(rule('a'), undefined)).toEqual(rule()));
