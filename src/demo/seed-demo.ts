@@ -1,6 +1,11 @@
 import { createSheet } from '../server/sheets/create-sheet';
 import type { Sql } from '../server/database';
+import { aeratorPlanner } from './aerator-planner';
+import { catchmentTree } from './catchment-tree';
+import { riverflyCheck } from './riverfly-check';
+import { samplingKit } from './sampling-kit';
 import { stationReadings } from './station-readings';
+import { volunteerHours } from './volunteer-hours';
 
 /** Days from 1899-12-30 to 1970-01-01. */
 const UNIX_EPOCH_SERIAL = 25_569;
@@ -9,6 +14,9 @@ const UNIX_EPOCH_SERIAL = 25_569;
 export async function seedDemo(sql: Sql, now: Date): Promise<boolean> {
   const [fresh] = await sql`insert into schema_migration (name) values ('demo') on conflict do nothing returning name`;
   if (!fresh) return false;
-  await createSheet(sql, stationReadings({ today: Math.floor(now.getTime() / 86_400_000) + UNIX_EPOCH_SERIAL }));
+  const today = Math.floor(now.getTime() / 86_400_000) + UNIX_EPOCH_SERIAL;
+  // The main sheet is made last, and so stands first on the desk.
+  for (const sheet of [volunteerHours(), aeratorPlanner(), catchmentTree(), riverflyCheck(), samplingKit(today), stationReadings({ today })])
+    await createSheet(sql, sheet);
   return true;
 }

@@ -61,6 +61,8 @@ export class Engine {
   private theme: Theme = 'light';
   private area: Area = { left: 0, top: 0, right: -1, bottom: -1 };
   private spotlight: Spotlight | null = null;
+  /** The rule whose formula is tried beside the rows. */
+  private tried: RuleId | null = null;
   /** What this reader keeps out of view. */
   private readonly outOfView = { filter: null as Filter | null, folded: new Set<RowId>() };
   private copied: Copied | null = null;
@@ -136,8 +138,11 @@ export class Engine {
       case 'select':
         this.selected.hold(this.sheet, request.selection);
         // The trial column is about the selected field.
-        if (this.opened.draftId !== undefined) this.note('window');
+        if (this.tried !== null) this.note('window');
         return this.cell(request.selection.anchor);
+      case 'trial':
+        this.tried = request.rule;
+        return this.note('window');
       case 'ask-match':
         return this.match(request.rule, request.after);
       case 'ask-touching':
@@ -373,10 +378,10 @@ export class Engine {
     if (moved) events.push({ kind: 'selection-moved', ...moved });
     if (news.has('window')) {
       const { spotlight } = this;
-      const trialAt = this.selected.column;
+      const trial = { rule: this.tried, column: this.selected.column };
       const heights = rowHeights(this.replica, this.outOfView);
-      const window = windowOf(this.replica, this.area, { spotlight, heights, trialAt });
-      const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: frozenRows(this.sheet) - 1 }, { spotlight, heights, trialAt });
+      const window = windowOf(this.replica, this.area, { spotlight, heights, trial });
+      const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: frozenRows(this.sheet) - 1 }, { spotlight, heights, trial });
       for (const part of [window, frozen])
         buffers.push(part.looks.buffer, part.bars.buffer, part.aligns.buffer, part.spotlit.buffer, part.banded.buffer);
       events.push({ kind: 'window-resolved', window, frozen });

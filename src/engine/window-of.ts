@@ -18,12 +18,12 @@ export interface Spotlight {
 export interface WindowOptions {
   readonly spotlight: Spotlight | null;
   readonly heights: RowHeights;
-  /** The column that the trial column is about, where the rule reads it. */
-  readonly trialAt: number;
+  /** The rule whose formula is tried beside the rows, and the column that it is about where the rule reads it. */
+  readonly trial: { readonly rule: string | null; readonly column: number };
 }
 
 /** The part of a sheet under an area, ready to paint. Cost: a few microseconds a cell, and nothing for the rest of the sheet. */
-export function windowOf({ sheet, evaluation, draftId }: Replica, asked: Area, { spotlight, heights, trialAt }: WindowOptions): SheetWindow {
+export function windowOf({ sheet, evaluation }: Replica, asked: Area, { spotlight, heights, trial: tried }: WindowOptions): SheetWindow {
   const area = clip(asked, sheet.rowCount, sheet.fields.length);
   const width = Math.max(0, area.right - area.left + 1);
   const rows = rowsInView(area, heights);
@@ -74,7 +74,8 @@ export function windowOf({ sheet, evaluation, draftId }: Replica, asked: Area, {
   const levelOf = (position: number): number => sheet.aboutRow(sheet.order[position]!).level ?? 0;
   const levels = rows.some((position) => levelOf(position) > 0) ? Uint8Array.from(rows, levelOf) : new Uint8Array(0);
   const roles = rows.map((position) => sheet.roleAt(sheet.order[position]!));
-  const trial = trialOf(evaluation, { rule: draftId, column: trialAt, slots: rows.map((position) => sheet.order[position]!) });
+  const slots = rows.map((position) => sheet.order[position]!);
+  const trial = trialOf(evaluation, { ...tried, slots });
   return { area, rows, texts, looks, bars, lookTable: table, aligns, spotlit, banded, levels, roles, trial };
 }
 
@@ -86,14 +87,11 @@ function litBy({ running, sheet }: Replica['evaluation'], { rule, part }: Spotli
   return (column, slot) => (reads.get(column)?.has(slot) ?? false) && isInPart(sheet, part, { column, slot });
 }
 
-function trialOf(
-  { running }: Replica['evaluation'],
-  { rule, column, slots }: { rule: string | undefined; column: number; slots: readonly number[] },
-) {
+function trialOf({ running }: Replica['evaluation'], { rule, column, slots }: { rule: string | null; column: number; slots: readonly number[] }) {
   const found = running.find((candidate) => candidate.rule.id === rule);
   const at = found && trialColumn(found, column);
-  if (!found || at === undefined || found.formulaValue(at, slots[0] ?? 0) === undefined) return [];
-  return slots.map((slot) => trialCell(found, at, slot));
+  if (!found || at === undefined || found.formulaValue(at, slots[0] ?? 0) === undefined) return null;
+  return { column: at, cells: slots.map((slot) => trialCell(found, at, slot)) };
 }
 
 /** Numbers the objects among values of looks: rules share them between cells, so that the same object means the same value. */

@@ -87,6 +87,8 @@ export type Request =
   | { readonly kind: 'spotlight'; readonly rule: RuleId | null; readonly part?: ValuePart }
   /** Tells what is selected, and asks for its active cell. */
   | { readonly kind: 'select'; readonly selection: Selection }
+  /** Shows what the formula of a rule gives beside the rows; null ends it. */
+  | { readonly kind: 'trial'; readonly rule: RuleId | null }
   | { readonly kind: 'ask-match'; readonly rule: RuleId; readonly after: number }
   | { readonly kind: 'ask-touching'; readonly areas: readonly Area[] }
   /** How the formula of a rule reads at some cells, one of them given. */
@@ -210,8 +212,8 @@ export interface SheetWindow {
   /** How many levels each of the rows stands further in; empty where none does. */
   readonly levels: Uint8Array;
   readonly roles: readonly RowRole[];
-  /** What the formula of the rule that is worked on gives in each of the rows, null where it reads none; empty without one. */
-  readonly trial: readonly (TrialCell | null)[];
+  /** What a formula gives in one of the columns that it reads, for each of the rows, null where it reads none there; null without a trial. */
+  readonly trial: { readonly column: number; readonly cells: readonly (TrialCell | null)[] } | null;
 }
 
 export interface LegendEntry {

@@ -126,6 +126,15 @@ test('changes that arrive together get a sequence each, without gaps', async () 
   expect(log.map(({ sequence }) => sequence)).toEqual([5, 6, 7]);
 });
 
+test('the looks of a category keep their order, in the sheet and in the log', async () => {
+  const looks = { wide: null, high: null, low: null, b: null };
+  await take(change({ kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: { ...rule, when: { kind: 'category', looks } } }] }));
+  const [log] = await readChangesAfter(sql, sheet, { after: 0, limit: 1 });
+  const logged = log!.change.operations[0] as Extract<Operation, { kind: 'put-rules' }>;
+  for (const rules of [(await stored()).rules, logged.rules])
+    expect(JSON.stringify(rules[0]!.rule.when)).toBe(JSON.stringify({ kind: 'category', looks }));
+});
+
 test('the past of a sheet is what its log takes back, from the newest change as far as so many cells go', async () => {
   for (const input of ['6', '7', '8']) await take(change(set('r1', input), { kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule }] }));
   const [made] = await sql`select created_at from sheet where id = ${sheet}`;

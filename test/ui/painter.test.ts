@@ -89,7 +89,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
     looks: Uint16Array.from([1, 2, 0, 0, 0, 0], (look) => (look <= looks.length ? look : 0)),
     lookTable,
     banded: new Uint8Array(0),
-    trial: more.trial ?? [],
+    trial: more.trial ?? null,
     levels: new Uint8Array(0),
     bars: new Float32Array(looks.flatMap(({ bar }) => (bar ? [bar.start, bar.end, bar.axis ?? NaN] : [NaN, NaN, NaN]))),
     aligns: Uint8Array.from([0, 1, 2, 0, 0, 0]),
@@ -106,7 +106,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
     aligns: new Uint8Array(2),
     spotlit: new Uint8Array(0),
     roles: ['header'],
-    trial: [],
+    trial: null,
   };
   const notebook = new Notebook();
   const scroll = { left: 0, top: more.scrollTop ?? 0 };
@@ -291,16 +291,16 @@ describe('ordinary formatting', () => {
       { text: '#DIV/0!', verdict: 'fails' as const },
       { text: 'FALSE', verdict: 'does not meet' as const },
     ];
-    const strokes = painted(['left'], [], { trial, layout: { trialPx: TRIAL_PX } });
+    const strokes = painted(['left'], [], { trial: { column: 1, cells: trial }, layout: { trialPx: TRIAL_PX } });
     const at = trial.map(({ text }) => textOf(strokes, text)!);
     expect(at.map(({ at: [, x] }) => x)).toEqual([GUTTER_PX + 8, GUTTER_PX + 8, GUTTER_PX + 8]);
     expect(at.map(({ style }) => style)).toEqual([tokens.ink, tokens.error, tokens.inkSecond]);
-    expect(textOf(strokes, 'trial')).toBeDefined();
+    expect(textOf(strokes, 'trial of B')).toBeDefined();
     expect(textOf(strokes, 'left')!.at[1]).toBe(GUTTER_PX + TRIAL_PX + 7);
     expect(strokes.filter(({ style, at: [x] }) => style === tokens.marigold && x === GUTTER_PX).map(({ at: [, y] }) => y)).toEqual([
       HEAD_PX + ROW_PX + 4,
     ]);
-    expect(textOf(painted(['left']), 'trial')).toBeUndefined();
+    expect(textOf(painted(['left']), 'trial of B')).toBeUndefined();
   });
 
   test('a bar lies across its cell from where it begins to where it ends', () => {

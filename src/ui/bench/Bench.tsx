@@ -25,6 +25,9 @@ export function Bench() {
   useEffect(() => {
     if (begun !== null) section.current?.focus({ preventScroll: true });
   }, [begun]);
+  // What its formula gives stands beside the rows as long as the rule is on the bench.
+  const tried = isUp ? (bench?.draft.id ?? null) : null;
+  useEffect(() => void session.ask({ kind: 'trial', rule: tried }), [session, tried]);
   if (!bench || !isUp) return null;
   const { draft, kept } = bench;
   const isChanged = kept === null || !isSameRule(kept.rule, draft.rule);

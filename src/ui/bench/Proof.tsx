@@ -17,8 +17,8 @@ export function Proof({ rule }: { readonly rule: Rule }) {
   const { reads, when } = rule;
   const format = ('fields' in reads ? fields.find((field) => field.id === reads.fields[0])?.format : null) ?? null;
   const { profile, nearest } = answer;
-  const shown = (value: number) =>
-    Number.isNaN(value) ? 'none' : answer.dates > profile.numbers / 2 ? isoFromSerial(Math.floor(value)) : formatNumber(value, format);
+  const isDated = answer.dates > profile.numbers / 2;
+  const shown = (value: number) => (Number.isNaN(value) ? 'none' : isDated ? isoFromSerial(Math.floor(value)) : formatNumber(value, format));
   return (
     <ul className={classes.proof} aria-label="Proof">
       {entry && !entry.problem && (
@@ -46,13 +46,14 @@ export function Proof({ rule }: { readonly rule: Rule }) {
             )
           );
         })}
-      {profile.numbers > 0 && (
+      {profile.numbers > profile.others && (
         <li>
           Average {shown(Number(profile.mean.toPrecision(6)))}, median {shown(profile.median)}
         </li>
       )}
       <li>
-        {counted(profile.numbers, 'number')}, {counted(profile.blanks, 'blank')}, {profile.others.toLocaleString('en')} text or other
+        {counted(profile.numbers, isDated ? 'date' : 'number')}, {counted(profile.blanks, 'blank')}, {profile.others.toLocaleString('en')} text or
+        other
       </li>
     </ul>
   );

@@ -40,7 +40,7 @@ export function Grid() {
   const shown = useSessionState((state) => state.shown);
   const editing = useSessionState((state) => state.editing);
   const theme = useSessionState((state) => state.theme);
-  const hasTrial = useSessionState((state) => (state.window?.trial.length ?? 0) > 0);
+  const hasTrial = useSessionState((state) => (state.window?.trial ?? null) !== null);
   const scroller = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const scroll = useRef<Scroll>({ left: 0, top: 0 });

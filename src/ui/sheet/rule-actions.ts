@@ -79,8 +79,8 @@ export class RuleActions {
     return (frame?.fields ?? []).slice(left, right + 1).map((field) => field.id);
   }
 
-  /** Puts a new rule on the bench. It comes first, so that it is seen, or at a place given. */
-  begin(idea: RuleIdea, place = 0): void {
+  /** Puts a new rule on the bench. It comes first, so that it is seen, or in the order by a key given. */
+  begin(idea: RuleIdea, key?: string): void {
     const { frame, legend } = this.session.get();
     if (!frame) return;
     const id = nanoid(10);
@@ -88,7 +88,7 @@ export class RuleActions {
     this.spotlight(null);
     // The bench and the style shelf together would leave too little of the sheet.
     this.session.set({
-      bench: { draft: { id, key: keysAt(legend, place, 1)[0]!, rule }, kept: null, namesItself: true },
+      bench: { draft: { id, key: key ?? keysAt(legend, 0, 1)[0]!, rule }, kept: null, namesItself: true },
       profile: null,
       panel: null,
     });
@@ -197,8 +197,13 @@ export class RuleActions {
     if (!bench) return;
     const { id, name: _, on: __, trials: ___, ...idea } = bench.draft.rule;
     this.keepDraft();
+    // The legend may not have been told of the rule yet.
+    const others = legend.filter((entry) => entry.id !== id);
+    const at = others.findIndex(({ key }) => key > bench.draft.key);
+    const place = at < 0 ? others.length : at;
+    const [key] = keysAt([...others.slice(0, place), bench.draft, ...others.slice(place)], place + 1, 1);
     const next = FIRST_FAMILY[(FIRST_FAMILY.findIndex((look) => look.id === idea.look?.look) + 1) % FIRST_FAMILY.length]!;
-    this.begin({ ...idea, ...(idea.look ? { look: { look: next.id } } : {}) }, legend.findIndex((entry) => entry.id === id) + 1);
+    this.begin({ ...idea, ...(idea.look ? { look: { look: next.id } } : {}) }, key);
   }
 
   /** Takes the rule off the bench; what was not kept is as it was. */

@@ -45,12 +45,12 @@ export const average: ConditionKind<AverageWhen> = {
   outcomeName: () => '',
   defaults: () => ({ kind: 'average', is: 'above' }),
   thresholds: () => [],
-  marks: ({ deviations = 0 }, { mean, deviation }) => [
-    { value: mean, says: 'average' },
-    ...(deviations > 0 && !Number.isNaN(deviation)
-      ? [-deviations, deviations].map((by) => ({ value: mean + by * deviation, says: `${by} dev.` }))
-      : []),
-  ],
+  marks({ deviations = 0, per = 'all' }, { mean, deviation }) {
+    // Each group has an average of its own: there is none to show for all.
+    if (per !== 'all') return [];
+    const far = deviations > 0 && !Number.isNaN(deviation) ? [-deviations, deviations] : [];
+    return [{ value: mean, says: 'average' }, ...far.map((by) => ({ value: mean + by * deviation, says: `${by} dev.` }))];
+  },
   examples: [
     {
       says: 'a number equal to the mean is neither above nor below',

@@ -13,5 +13,5 @@ export interface AppendedChange {
 /** Adds a change to the log. */
 export async function appendChange(sql: Queryable, { sheet, sequence, author, change, inverse }: AppendedChange): Promise<void> {
   await sql`insert into sheet_change (sheet_id, sequence, change_id, author, operations, inverse)
-    values (${sheet}, ${sequence}, ${change.id}, ${author}, ${JSON.stringify(change.operations)}::text::jsonb, ${JSON.stringify(inverse)}::text::jsonb)`;
+    values (${sheet}, ${sequence}, ${change.id}, ${author}, ${JSON.stringify(change.operations)}::text::json, ${JSON.stringify(inverse)}::text::json)`;
 }

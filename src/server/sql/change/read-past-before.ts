@@ -13,9 +13,9 @@ interface LoggedPast extends PastChange {
 export async function readPastBefore(sql: Queryable, sheet: SheetId, { before, limit }: { before: number; limit: number }): Promise<LoggedPast[]> {
   const rows = await sql<{ sequence: string; made_at: Date; inverse: Operation[]; cells: string }[]>`
     select sequence, made_at,
-      jsonb_path_query_array(inverse, '$[*] ? (@.kind == "set-cells" || @.kind == "remove-rows")') as inverse,
+      jsonb_path_query_array(inverse::jsonb, '$[*] ? (@.kind == "set-cells" || @.kind == "remove-rows")') as inverse,
       (select coalesce(sum(jsonb_array_length(coalesce(step -> 'cells', step -> 'rows', '[]'))), 0)
-        from jsonb_array_elements(inverse) step where step ->> 'kind' in ('set-cells', 'remove-rows')) as cells
+        from jsonb_array_elements(inverse::jsonb) step where step ->> 'kind' in ('set-cells', 'remove-rows')) as cells
     from sheet_change where sheet_id = ${sheet} and sequence < ${before} order by sequence desc limit ${limit}`;
   return rows.map(({ sequence, made_at, inverse, cells }) => ({ sequence: Number(sequence), at: made_at.getTime(), inverse, cells: Number(cells) }));
 }

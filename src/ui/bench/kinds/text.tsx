@@ -1,5 +1,10 @@
+import { ActionIcon } from '@mantine/core';
+import { IconX } from '@tabler/icons-react';
 import { isPattern, isOpposite, TEXT_TESTS, type TextWhen } from '../../../core/rules/kinds/text';
 import type { Operand } from '../../../core/rules/rule';
+import { cellAddress } from '../../../core/sheet/address';
+import { useSession } from '../../sheet/use-session';
+import { Pick } from '../parts/Pick';
 import { PickOperand } from '../parts/PickOperand';
 import { PickWord } from '../parts/PickWord';
 import { WordList } from '../parts/WordList';
@@ -21,9 +26,18 @@ const STRICTNESS = {
 type Strictness = keyof typeof STRICTNESS;
 
 function TextCondition({ when, field, fields, onChange }: ConditionProps<TextWhen>) {
+  const session = useSession();
   const words = when.any.filter((operand) => typeof operand === 'string' || typeof operand === 'number').map(String);
   const others = when.any.filter((operand) => typeof operand === 'object');
   const strictness: Strictness = when.case ? (when.accents ? 'both' : 'case') : when.accents ? 'accents' : 'no';
+  const sources = [
+    { id: 'cell', words: 'what a cell holds' },
+    ...fields.filter(({ id }) => id !== field?.id).map(({ id, label }) => ({ id, words: `the record’s ${label}` })),
+  ];
+  const sourceOf = (id: string): Operand => {
+    const { column, position } = session.get().selection.anchor;
+    return id === 'cell' ? { cell: cellAddress(column, position) } : { field: id };
+  };
   const put = (any: readonly Operand[]) => any.length && onChange({ ...when, any });
   return (
     <>
@@ -48,9 +62,20 @@ function TextCondition({ when, field, fields, onChange }: ConditionProps<TextWhe
             outright="word"
             onChange={(next) => put([...words, ...(others as readonly Operand[]).with(at, next)])}
           />
+          {when.any.length > 1 && (
+            <ActionIcon
+              variant="subtle"
+              color="ink"
+              size="xs"
+              aria-label={`Remove word from elsewhere ${at + 1}`}
+              onClick={() => put([...words, ...others.toSpliced(at, 1)])}
+            >
+              <IconX size={11} stroke={1.5} />
+            </ActionIcon>
+          )}
         </span>
       ))}{' '}
-      (
+      <Pick label="Another word from" value="" shown="or from…" options={sources} onPick={(id) => put([...words, ...others, sourceOf(id)])} /> (
       <PickWord
         label="What matters"
         value={strictness}

@@ -1,4 +1,5 @@
 import { Checkbox, Popover } from '@mantine/core';
+import { fieldsWords } from '../../../core/rules/sentence-words';
 import type { FieldId } from '../../../core/sheet/ids';
 import { useSessionState } from '../../sheet/use-session';
 import classes from '../Bench.module.css';
@@ -14,8 +15,8 @@ interface Props {
 /** One or several fields of the sheet, in the sheet's order. At least one stays. */
 export function PickFields({ label, value, between = 'or', onPick }: Props) {
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
-  const names = fields.filter((field) => value.includes(field.id)).map((field) => field.label);
-  const shown = names.join(` ${between} `) || 'a removed field';
+  const there = fields.filter((field) => value.includes(field.id)).map(({ id }) => id);
+  const shown = fieldsWords(fields, there, between) || 'a removed field';
   const toggle = (id: FieldId) => {
     const wanted = value.includes(id) ? value.filter((other) => other !== id) : [...value, id];
     if (wanted.length) onPick(fields.filter((field) => wanted.includes(field.id)).map((field) => field.id));

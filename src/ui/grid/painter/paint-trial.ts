@@ -1,3 +1,4 @@
+import { columnLetters } from '../../../core/sheet/address';
 import { CELL_FONT } from '../../theme/tokens';
 import { GUTTER_PX, HEAD_PX } from '../engine/geometry';
 import { fitText } from './fit-text';
@@ -12,7 +13,7 @@ export function paintTrial(context: CanvasRenderingContext2D, { geometry, tokens
   if (width === 0 || !window) return;
   context.textAlign = 'left';
   window.rows.forEach((position, row) => {
-    const cell = window.trial[row];
+    const cell = window.trial?.cells[row];
     if (!cell || position < area.top || position > area.bottom) return;
     const y = Math.round(geometry.rowTop(position) - shiftY);
     const rowPx = geometry.rowHeight(position);
@@ -26,10 +27,10 @@ export function paintTrial(context: CanvasRenderingContext2D, { geometry, tokens
 }
 
 /** Paints what stands over the trial column. */
-export function paintTrialHead(context: CanvasRenderingContext2D, { geometry, tokens }: Scene): void {
-  if (geometry.gutterWidth === GUTTER_PX) return;
+export function paintTrialHead(context: CanvasRenderingContext2D, { geometry, tokens, window }: Scene): void {
+  if (geometry.gutterWidth === GUTTER_PX || !window?.trial) return;
   context.textAlign = 'left';
   context.font = `420 11px ${CELL_FONT}`;
   context.fillStyle = tokens.inkSecond;
-  context.fillText('trial', GUTTER_PX + PADDING_PX, HEAD_PX / 2 + 0.5);
+  context.fillText(`trial of ${columnLetters(window.trial.column)}`, GUTTER_PX + PADDING_PX, HEAD_PX / 2 + 0.5);
 }
