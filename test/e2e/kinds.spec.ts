@@ -104,10 +104,13 @@ test('texts, dates and states: words, repeats, categories, keys, days and blanks
   await sheet.bench.getByRole('textbox', { name: 'Word' }).fill('moss');
   await sheet.bench.getByRole('button', { name: 'Another word' }).click();
   await sheet.bench.getByRole('textbox', { name: 'Word 2' }).fill('sedge');
+  // One more word is what a cell holds: "Reed".
+  await sheet.pick('Add a word from', 'what a cell holds');
+  await sheet.bench.getByRole('textbox', { name: 'Word from elsewhere' }).fill('A5');
   await painted(
     sheet,
     'A',
-    where('A', (at) => /moss|sedge/i.test(CREWS[at]!)),
+    where('A', (at) => /moss|sedge|reed/i.test(CREWS[at]!)),
   );
 
   const met = rollup(

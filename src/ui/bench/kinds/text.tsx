@@ -75,7 +75,7 @@ function TextCondition({ when, field, fields, onChange }: ConditionProps<TextWhe
           )}
         </span>
       ))}{' '}
-      <Pick label="Another word from" value="" shown="or from…" options={sources} onPick={(id) => put([...words, ...others, sourceOf(id)])} /> (
+      <Pick label="Add a word from" value="" shown="or from…" options={sources} onPick={(id) => put([...words, ...others, sourceOf(id)])} /> (
       <PickWord
         label="What matters"
         value={strictness}
