@@ -10,20 +10,22 @@ import classes from './Paper.module.css';
 export function PaperTable({ frame, window }: { readonly frame: SheetFrame; readonly window: SheetWindow }) {
   const columns = frame.fields.flatMap((field, column) => (field.hidden ? [] : [column]));
   return (
-    <table className={classes.table}>
-      <tbody>
-        {window.rows.map((position) => (
-          <tr key={position}>
-            {columns.map((column) => {
-              const merged = frame.merges.find((area) => isIn(area, column, position));
-              const cell = sceneCell(window, column, position);
-              if (!cell || (merged && (merged.left !== column || merged.top !== position))) return null;
-              return <PaperCell key={column} cell={cell} merged={merged} />;
-            })}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <div className={classes.wide}>
+      <table className={classes.table}>
+        <tbody>
+          {window.rows.map((position) => (
+            <tr key={position}>
+              {columns.map((column) => {
+                const merged = frame.merges.find((area) => isIn(area, column, position));
+                const cell = sceneCell(window, column, position);
+                if (!cell || (merged && (merged.left !== column || merged.top !== position))) return null;
+                return <PaperCell key={column} cell={cell} merged={merged} />;
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }
 
@@ -46,13 +48,16 @@ function PaperCell({ cell, merged }: { readonly cell: SceneCell; readonly merged
   );
 }
 
+const LONGEST_LINE = 32;
 const ALIGNS = ['start', 'end', 'center'] as const;
 
-function cellCss({ look, bar, align, isTotal, isHeader, level }: SceneCell): CSSProperties {
+function cellCss({ text, look, bar, align, isTotal, isHeader, level }: SceneCell): CSSProperties {
   const css = paintedCss(painted(look));
   return {
     textAlign: look.style.align ?? (isHeader ? 'start' : ALIGNS[align]),
     ...(isTotal ? { fontWeight: 650 } : {}),
+    // Short texts stay on one line, as they do on the sheet.
+    whiteSpace: look.style.wrap || text.length > LONGEST_LINE ? undefined : 'nowrap',
     ...(level > 0 ? { paddingLeft: 6 + 14 * level } : {}),
     ...css,
     ...(bar ? { backgroundImage: barCss(bar) } : {}),
