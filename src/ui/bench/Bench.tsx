@@ -30,6 +30,11 @@ export function Bench() {
   useEffect(() => void session.ask({ kind: 'trial', rule: tried }), [session, tried]);
   if (!bench || !isUp) return null;
   const { draft, kept } = bench;
+  const keep = () => {
+    session.rules.keepDraft();
+    // The button has nothing more to do and lets go of the keys, which are to stay here.
+    section.current?.focus({ preventScroll: true });
+  };
   const isChanged = kept === null || !isSameRule(kept.rule, draft.rule);
 
   return (
@@ -46,7 +51,7 @@ export function Bench() {
         />
         <NoteInput />
         <span className={classes.spacer} />
-        <Button size="compact-md" fz={13} disabled={!isChanged} onClick={() => session.rules.keepDraft()}>
+        <Button size="compact-md" fz={13} disabled={!isChanged} onClick={keep}>
           {kept ? 'Keep changes' : 'Keep rule'}
         </Button>
         <Button size="compact-md" fz={13} variant="default" onClick={() => session.rules.leaveBench()}>

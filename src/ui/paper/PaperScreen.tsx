@@ -3,7 +3,6 @@
 import { Button } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
-import type { Filter } from '../../protocol/engine-messages';
 import { ReaderLegend } from '../legend/ReaderLegend';
 import { Session } from '../sheet/session';
 import { SessionContext, useSession, useSessionState } from '../sheet/use-session';
@@ -11,6 +10,7 @@ import { tokenVariables } from '../theme/tokens';
 import classes from './Paper.module.css';
 import { pageFile } from './page-file';
 import { PaperTable } from './PaperTable';
+import { readFilter } from './read-filter';
 import { rowsOnPaper } from './rows-on-paper';
 
 /** A sheet with its legend as a page of its own, to be printed or saved. It is always light, as paper is. */
@@ -33,7 +33,7 @@ function Paper({ name }: { readonly name: string }) {
   const article = useRef<HTMLElement>(null);
   const isOpen = frame !== null;
   useEffect(() => {
-    if (isOpen) session.filterBy(filterOf(location.search));
+    if (isOpen) session.filterBy(readFilter(location.search));
   }, [session, isOpen]);
   const rows = frame && rowsOnPaper(frame);
   const [last, columns] = [rows?.last ?? -1, frame?.fields.length ?? 0];
@@ -80,14 +80,4 @@ function Paper({ name }: { readonly name: string }) {
       )}
     </div>
   );
-}
-
-/** The filter that the page was opened with; whatever is none filters nothing. */
-function filterOf(query: string): Filter | null {
-  try {
-    const filter = JSON.parse(new URLSearchParams(query).get('filter') ?? 'null') as Filter | null;
-    return filter !== null && typeof filter === 'object' && ('rule' in filter || 'field' in filter) ? filter : null;
-  } catch {
-    return null;
-  }
 }

@@ -1,0 +1,17 @@
+import { FILTER_TESTS, type Filter, type FilterTest } from '../../protocol/engine-messages';
+
+/** The filter that an address asks for, as JSON in `filter`; null where there is none, or what is there is none. */
+export function readFilter(query: string): Filter | null {
+  try {
+    const given = JSON.parse(new URLSearchParams(query).get('filter') ?? 'null') as Partial<
+      Record<'rule' | 'field' | 'texts' | 'is' | 'value', unknown>
+    > | null;
+    const { rule, field, texts, is, value } = Object(given) as NonNullable<typeof given>;
+    if (typeof rule === 'string') return { rule };
+    if (typeof field !== 'string') return null;
+    if (Array.isArray(texts) && texts.every((text) => typeof text === 'string')) return { field, texts };
+    return FILTER_TESTS.includes(is as FilterTest) && typeof value === 'string' ? { field, is: is as FilterTest, value } : null;
+  } catch {
+    return null;
+  }
+}
