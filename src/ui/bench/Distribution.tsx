@@ -1,7 +1,7 @@
 import { useElementSize } from '@mantine/hooks';
 import { max, tickStep } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
-import { useDeferredValue } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { kindOf, type When } from '../../core/rules/kinds/registry';
 import type { RuleProfile } from '../../core/rules/profile-rule';
 import type { Rule } from '../../core/rules/rule';
@@ -35,7 +35,9 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
   const format = field?.format ?? null;
   const isDated = dates > profile.numbers / 2;
   const shown = (value: number): string => (isDated ? isoFromSerial(value) : thresholdText(value, format));
-  const edges = [profile.bins[0]!.from, profile.bins.at(-1)!.to];
+  // What the rule began with has its place in the picture too; while it is dragged the scale stands still.
+  const [begun] = useState(() => handlesOf(when, profile).map(({ value }) => value));
+  const edges = edgesWith(begun, [profile.bins[0]!.from, profile.bins.at(-1)!.to]);
   const x = scaleLinear(edges[0] === edges[1] ? [edges[0]! - 1, edges[1]! + 1] : edges, [
     MARGIN.side,
     Math.max(width - MARGIN.side, MARGIN.side + 1),
@@ -92,6 +94,7 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
             label={handles.length > 1 ? `Threshold ${at + 1}` : 'Threshold'}
             value={handle.value}
             shown={shown(handle.value)}
+            room={width}
             x={Math.max(0, Math.min(width, x(handle.value)))}
             top={MARGIN.top - 4 + (at % 2) * 3}
             bottom={floor}
@@ -104,6 +107,12 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
       </svg>
     </div>
   );
+}
+
+/** The edges of the values, moved out to places that lie no further from them than they are apart. */
+function edgesWith(places: readonly number[], [from, to]: readonly [number, number]): [number, number] {
+  const near = places.filter((place) => place >= from - (to - from) && place <= to + (to - from));
+  return [Math.min(from, ...near), Math.max(to, ...near)];
 }
 
 /** What can be dragged: thresholds given outright, or the places of stops, wherever these are found among the values. */

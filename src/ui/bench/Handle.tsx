@@ -2,12 +2,15 @@ import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import classes from './Bench.module.css';
 
 const GRIP_PX = 6;
+const EDGE_PX = 24;
 
 interface HandleProps {
   readonly label: string;
   readonly value: number;
   readonly shown: string;
   readonly x: number;
+  /** Width of the picture: at its edges the tag stands beside the handle. */
+  readonly room: number;
   readonly top: number;
   readonly bottom: number;
   readonly range: readonly [number, number];
@@ -17,7 +20,7 @@ interface HandleProps {
 }
 
 /** A threshold in the picture: dragged, or stepped with the arrow keys. */
-export function Handle({ label, value, shown, x, top, bottom, range, step, valueAt, onChange }: HandleProps) {
+export function Handle({ label, value, shown, x, room, top, bottom, range, step, valueAt, onChange }: HandleProps) {
   const group = useRef<SVGGElement>(null);
   const [isHeld, setHeld] = useState(false);
   const move = (event: PointerEvent) => {
@@ -54,7 +57,7 @@ export function Handle({ label, value, shown, x, top, bottom, range, step, value
       <rect x={x - 14} y={top - 16} width={28} height={bottom - top + 24} fill="transparent" style={{ cursor: 'ew-resize' }} />
       <line className={classes.handleLine} x1={x} x2={x} y1={top} y2={bottom} />
       <circle className={classes.grip} cx={x} cy={bottom} r={GRIP_PX} />
-      <text className={classes.tag} x={x} y={top - 4} textAnchor="middle">
+      <text className={classes.tag} x={x} y={top - 4} textAnchor={x < EDGE_PX ? 'start' : x > room - EDGE_PX ? 'end' : 'middle'}>
         {shown}
       </text>
     </g>

@@ -58,6 +58,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
       data-off={!entry.rule.on}
       data-dragging={isDragging}
       data-chosen={isChosen}
+      data-grouped={entry.rule.group !== undefined}
       data-rule={entry.id}
     >
       <button

@@ -16,7 +16,7 @@ export function ReaderLegend({ entries }: { readonly entries: readonly LegendEnt
   return (
     <div className={classes.legend}>
       {ruleGroups(shown).map(({ name, entries: members }) => (
-        <section key={members[0]!.id} aria-label={name ?? undefined}>
+        <section key={members[0]!.id} aria-label={name ?? undefined} className={name === null ? undefined : classes.members}>
           {name !== null && <h3 className={classes.group}>{name}</h3>}
           <ul className={classes.list}>
             {members.map((entry) => (
