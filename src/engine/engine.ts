@@ -7,6 +7,7 @@ import type { Advice } from '../core/rules/advice/advice';
 import { adviceKey } from '../core/rules/advice/advice-key';
 import { adviseOn, ADVISERS, type AdviceCode } from '../core/rules/advice/registry';
 import { judgeTrial } from '../core/rules/judge-trial';
+import { rankedTail } from '../core/rules/ranked-tail';
 import { outcomeTallies } from '../core/rules/outcome-tallies';
 import { formulaReadings } from '../core/rules/formula-readings';
 import { profileRule } from '../core/rules/profile-rule';
@@ -149,6 +150,8 @@ export class Engine {
         return touchingRules(this.opened.evaluation, request.areas);
       case 'ask-tallies':
         return outcomeTallies(this.opened.evaluation, request.rule);
+      case 'ask-tail':
+        return rankedTail(this.opened.evaluation, request.rule, { order: request.order, within: 4, beyond: 3 });
       case 'ask-trials':
         return request.values.map((value) => judgeTrial(request.rule, value, this.opened.evaluation.world));
       case 'ask-readings':
@@ -225,7 +228,7 @@ export class Engine {
   }
 
   private tellLink(state: 'live' | 'offline'): void {
-    this.tell({ kind: 'link-changed', state, pending: this.replica?.waiting.length ?? 0 });
+    this.tell({ kind: 'link-changed', state, pending: this.link?.unacknowledged ?? 0 });
   }
 
   private async change(operations: readonly Operation[], says: string): Promise<null> {

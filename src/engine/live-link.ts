@@ -36,6 +36,11 @@ export class LiveLink {
     this.listen();
   }
 
+  /** How many changes the server has not answered yet. */
+  get unacknowledged(): number {
+    return this.queue.length;
+  }
+
   send(change: Change): void {
     this.queue.push(change);
     if (this.state === 'idle') void this.drain();

@@ -1,6 +1,7 @@
 import type { Advice } from '../core/rules/advice/advice';
 import type { LookProperty } from '../core/looks/look';
 import type { Theme } from '../core/looks/first-family';
+import type { RankedCell } from '../core/rules/ranked-tail';
 import type { OutcomeTallies } from '../core/rules/outcome-tallies';
 import type { Reading } from '../core/rules/formula-readings';
 import type { RuleProfile } from '../core/rules/profile-rule';
@@ -95,6 +96,8 @@ export type Request =
   | { readonly kind: 'ask-readings'; readonly rule: RuleId; readonly at: Place }
   /** The outcomes of a rule by field and by record. */
   | { readonly kind: 'ask-tallies'; readonly rule: RuleId }
+  /** The cells either side of the edge of a rule over the greatest or least numbers. */
+  | { readonly kind: 'ask-tail'; readonly rule: RuleId; readonly order: 'falling' | 'rising' }
   /** What a rule makes of values by themselves. */
   | { readonly kind: 'ask-trials'; readonly rule: Rule; readonly values: readonly Trial['value'][] }
   /** Makes copies of rules on another sheet. */
@@ -122,6 +125,7 @@ export interface Answers {
   readonly 'ask-touching': readonly RuleId[];
   readonly 'carry-rules': { readonly name: string };
   readonly 'ask-tallies': OutcomeTallies;
+  readonly 'ask-tail': readonly RankedCell[];
   readonly 'ask-trials': readonly Trial['expect'][];
   readonly 'ask-advice': readonly Advice[];
   readonly 'ask-readings': readonly Reading[];

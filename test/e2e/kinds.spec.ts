@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { deviation, groups, mean, quantile, rollup } from 'd3-array';
+import { deviation, groups, mean, quantile, range, rollup, sort } from 'd3-array';
 import { schemeBlues } from 'd3-scale-chromatic';
 import { makeSheet, SheetPage } from './sheet-page';
 
@@ -53,6 +53,10 @@ test('numbers: compare, average, rank, bands, scale, bar and icons paint the rig
   await sheet.pick('End', 'least');
   await sheet.bench.getByRole('textbox', { name: 'How many' }).fill('25');
   await sheet.pick('Counted as', '% of the values');
+  const order = sort(range(OXYGEN.length), (at) => OXYGEN[at]);
+  await expect(sheet.bench.getByRole('list', { name: 'At the edge' }).getByRole('listitem')).toHaveText(
+    order.slice(0, 5).map((at, place) => `${place + 1}${CREWS[at]!}${OXYGEN[at]}`),
+  );
   await painted(
     sheet,
     'B',

@@ -5,16 +5,18 @@ import { Session } from '../../src/ui/sheet/session';
 import { makeSheet } from '../arbitrary-sheet';
 import { FakeServer } from '../engine/fake-server';
 
-/** Requests that are not answered yet. */
-let underWay = 0;
+/** The worker of the session that is open: what an earlier one still does is nobody's concern. */
+let open: NearWorker | null = null;
 
 /** A worker that is no thread of its own: the real engine, one task away. */
 class NearWorker {
+  /** Requests that are not answered yet. */
+  underWay = 0;
   onmessage: ((event: { data: FromEngine }) => void) | null = null;
   private readonly engine = new Engine((events) => this.tell({ v: 1, events }));
 
   postMessage({ id, v, ...request }: ToEngine): void {
-    underWay++;
+    this.underWay++;
     setTimeout(() => {
       this.engine.answer(request).then(
         (done) => this.tell({ v, id, done }),
@@ -27,7 +29,7 @@ class NearWorker {
     const copy = structuredClone(data);
     setTimeout(() => {
       this.onmessage?.({ data: copy });
-      if ('id' in data) underWay--;
+      if ('id' in data) this.underWay--;
     }, 0);
   }
 
@@ -39,14 +41,16 @@ class NearWorker {
 /** Lets all that waits be done, however long the machine takes over it. */
 export async function settle(): Promise<void> {
   do await new Promise((resolve) => setTimeout(resolve, 25));
-  while (underWay > 0);
+  while (open !== null && open.underWay > 0);
 }
 
 /** A session over the small sheet of the tests, open and in view. `end` is to be called after the test. */
 export async function openSession(): Promise<{ session: Session; server: FakeServer; end: () => void }> {
-  underWay = 0;
   const server = new FakeServer(makeSheet());
-  vi.stubGlobal('Worker', NearWorker);
+  vi.stubGlobal('Worker', function () {
+    open = new NearWorker();
+    return open;
+  });
   const session = new Session(server.id);
   const stop = session.start('light');
   await settle();

@@ -1,5 +1,5 @@
-import { shownAt } from '../sheet/shown-cell';
 import type { Evaluation } from './evaluation';
+import { recordName } from './record-name';
 import type { RunningRule } from './running-rule';
 
 /** Records told of at most. */
@@ -32,14 +32,12 @@ export function outcomeTallies({ sheet, running }: Evaluation, id: string): Outc
 
 function recordTallies(running: RunningRule, sheet: Evaluation['sheet']): Tally[] {
   const columns = new Set(running.read.map(({ column }) => column));
-  const others = sheet.fields.map((_, column) => column).filter((column) => !columns.has(column));
   const tallies: Tally[] = [];
-  for (const [position, slot] of sheet.order.entries()) {
+  for (const slot of sheet.order) {
     const outcomes: number[] = [];
     for (const { column } of running.read) count(outcomes, running.outcomeAt(column, slot));
     if (outcomes.length === 0) continue;
-    const name = others.map((column) => shownAt(sheet, column, slot)).find((text) => /\p{L}/u.test(text));
-    tallies.push({ label: name ?? `row ${position + 1}`, outcomes: filled(outcomes) });
+    tallies.push({ label: recordName(sheet, slot, columns), outcomes: filled(outcomes) });
     if (tallies.length === MOST_RECORDS) break;
   }
   return tallies;

@@ -1,4 +1,5 @@
 import { Moments } from '../stats/moments';
+import { calendarEdges } from '../stats/calendar-edges';
 import { describeValues, nearestTo, withOutcomes, type ValueProfile } from '../stats/profile-values';
 import { TAG } from '../values/cell-value';
 import type { RuleId } from '../sheet/ids';
@@ -61,8 +62,9 @@ export function readValues(sheet: Sheet, reads: Reads): ReadValues {
   }
   const frequent = [...texts].map(([text, found]) => ({ text, ...found })).sort((a, b) => b.count - a.count);
   const sorted = Float64Array.from(numbers).sort();
+  const edges = dates > numbers.length / 2 ? calendarEdges(sorted[0]!, sorted.at(-1)!) : undefined;
   return {
-    profile: describeValues(sorted, { blanks, others, mean: moments.mean, commonText: frequent[0]?.text ?? null }),
+    profile: describeValues(sorted, { edges, blanks, others, mean: moments.mean, commonText: frequent[0]?.text ?? null }),
     sorted,
     numbers: Float64Array.from(numbers),
     columns: Int32Array.from(columns),

@@ -26,7 +26,7 @@ export interface ValueProfile {
   /** At each percent from 0 to 100. */
   readonly percentiles: readonly number[];
   readonly commonText: string | null;
-  /** Equal bins with round edges, from the least number to the greatest. */
+  /** Bins with round edges, for dates those of the calendar, from the least number to the greatest. */
   readonly bins: readonly Bin[];
 }
 
@@ -36,10 +36,15 @@ export interface JudgedNumbers {
   readonly outcomes: Int32Array;
 }
 
+interface Counted extends Pick<ValueProfile, 'blanks' | 'others' | 'mean' | 'commonText'> {
+  /** Edges of the bins, from the first to past the last number; round ones that are equally far apart where absent. */
+  readonly edges?: readonly number[] | undefined;
+}
+
 /** Describes numbers in rising order; the counts of the other cells come from the caller. No bin has outcomes yet. */
-export function describeValues(sorted: Float64Array, rest: Pick<ValueProfile, 'blanks' | 'others' | 'mean' | 'commonText'>): ValueProfile {
+export function describeValues(sorted: Float64Array, { edges, ...rest }: Counted): ValueProfile {
   const at = (p: number) => quantileOfSorted(sorted, p);
-  const bins = sorted.length ? bin<number, number>().thresholds(48)(sorted) : [];
+  const bins = sorted.length ? binsOf(sorted, edges) : [];
   return {
     numbers: sorted.length,
     ...rest,
@@ -52,6 +57,12 @@ export function describeValues(sorted: Float64Array, rest: Pick<ValueProfile, 'b
     percentiles: sorted.length ? range(0, 101).map((percent) => at(percent / 100)) : [],
     bins: bins.map((members) => ({ from: members.x0!, to: members.x1!, count: members.length, outcomes: [] })),
   };
+}
+
+function binsOf(sorted: Float64Array, edges: readonly number[] | undefined) {
+  const bins = bin<number, number>();
+  if (!edges) return bins.thresholds(48)(sorted);
+  return bins.domain([edges[0]!, edges.at(-1)!]).thresholds(edges.slice(1, -1))(sorted);
 }
 
 /** The bins with the outcomes of the numbers in them. */

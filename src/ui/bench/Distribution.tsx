@@ -6,10 +6,11 @@ import { kindOf, type When } from '../../core/rules/kinds/registry';
 import type { RuleProfile } from '../../core/rules/profile-rule';
 import type { Rule } from '../../core/rules/rule';
 import { thresholdText } from '../../core/rules/sentence-words';
-import type { ValueProfile } from '../../core/stats/profile-values';
+import type { Bin, ValueProfile } from '../../core/stats/profile-values';
 import { isoFromSerial } from '../../core/values/date-serial';
 import { formatNumber } from '../../core/values/number-format';
 import { useSession, useSessionState } from '../sheet/use-session';
+import { counted } from '../counted';
 import { useLooks } from '../legend/use-looks';
 import classes from './Bench.module.css';
 import { dateTicks } from './date-ticks';
@@ -73,7 +74,7 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
               onPoint={(isPointed) =>
                 session.rules.spotlightPart(isPointed ? { from: bin.from, to: bin.to, takesEnd: at === profile.bins.length - 1 } : null)
               }
-              says={`${isDated ? shown(bin.from) : formatNumber(bin.from, format)} to ${isDated ? shown(bin.to) : formatNumber(bin.to, format)}: ${bin.count} cells`}
+              says={`${isDated ? daysOf(bin) : `${formatNumber(bin.from, format)} to ${formatNumber(bin.to, format)}`}: ${counted(bin.count, 'cell')}`}
             />
           );
         })}
@@ -108,6 +109,9 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
     </div>
   );
 }
+
+/** The day of a bin, or its first and last. */
+const daysOf = ({ from, to }: Bin): string => (to - from > 1 ? `${isoFromSerial(from)} to ${isoFromSerial(to - 1)}` : isoFromSerial(from));
 
 /** The edges of the values, moved out to places that lie no further from them than they are apart. */
 function edgesWith(places: readonly number[], [from, to]: readonly [number, number]): [number, number] {

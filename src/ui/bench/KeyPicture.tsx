@@ -10,7 +10,7 @@ import { useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 import { OUTCOME_WORDS } from './key-words';
 import { outcomeColors, type OutcomeColors } from './outcome-colors';
-import { useTallies } from './use-tallies';
+import { useAsked } from './use-asked';
 
 const MOST_BARS = 8;
 const [RIGHT, NEAR, WRONG] = [KEY_OUTCOMES.indexOf('right'), KEY_OUTCOMES.indexOf('near'), KEY_OUTCOMES.indexOf('wrong')] as const;
@@ -19,7 +19,7 @@ const [RIGHT, NEAR, WRONG] = [KEY_OUTCOMES.indexOf('right'), KEY_OUTCOMES.indexO
 export function KeyPicture({ rule }: { readonly rule: Rule }) {
   const theme = useSessionState((state) => state.theme);
   const { saved } = useLooks();
-  const tallies = useTallies();
+  const tallies = useAsked({ kind: 'ask-tallies', rule: rule.id });
   const [by, setBy] = useState<'fields' | 'records'>('fields');
   if (!tallies) return <div className={classes.chart} />;
   const looks = outcomeColors(rule, { saved, theme });

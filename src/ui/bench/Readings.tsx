@@ -1,9 +1,12 @@
 import classes from './Bench.module.css';
-import { useReadings } from './use-readings';
+import { useSessionState } from '../sheet/use-session';
+import { useAsked } from './use-asked';
 
 /** How the formula on the bench reads at the first cells, at the last and at the selected one, and what it gives there. */
 export function Readings() {
-  const readings = useReadings();
+  const rule = useSessionState((state) => state.bench?.draft.id) ?? '';
+  const at = useSessionState((state) => state.selection.anchor);
+  const readings = useAsked({ kind: 'ask-readings', rule, at }) ?? [];
   if (readings.length === 0) return null;
   return (
     <table className={classes.readings} aria-label="How it reads">

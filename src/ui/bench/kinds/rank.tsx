@@ -1,4 +1,8 @@
 import type { RankWhen } from '../../../core/rules/kinds/rank';
+import { selectCell } from '../../grid/engine/selection';
+import { useSession, useSessionState } from '../../sheet/use-session';
+import classes from '../Bench.module.css';
+import { useAsked } from '../use-asked';
 import { PickPer } from '../parts/PickPer';
 import { PickWord } from '../parts/PickWord';
 import { ThresholdInput } from '../parts/ThresholdInput';
@@ -9,7 +13,30 @@ export const rankBench: BenchKind<RankWhen> = {
   says: 'the top 10, the bottom 5 %, of all or of each group',
   needs: ['numbers'],
   Condition: RankCondition,
+  Outcomes: RankTail,
 };
+
+/** The records at the edge: the last that are taken, and the first that are not. */
+function RankTail({ when }: ConditionProps<RankWhen>) {
+  const session = useSession();
+  const rule = useSessionState((state) => state.bench?.draft.id) ?? '';
+  const tail = useAsked({ kind: 'ask-tail', rule, order: when.is === 'top' ? 'falling' : 'rising' }) ?? [];
+  // Of several groups each has an edge of its own.
+  if (typeof when.per === 'object' || when.per === 'field' || !tail.some(({ isIn }) => isIn)) return null;
+  return (
+    <ol className={classes.tail} aria-label="At the edge">
+      {tail.map(({ place, label, shown, column, position, isIn }) => (
+        <li key={`${column} ${position}`} data-in={isIn}>
+          <button type="button" onClick={() => session.show(selectCell({ column, position }))}>
+            <span className={classes.place}>{place}</span>
+            <span className={classes.word}>{label}</span>
+            <span>{shown}</span>
+          </button>
+        </li>
+      ))}
+    </ol>
+  );
+}
 
 function RankCondition({ when, field, fields, onChange }: ConditionProps<RankWhen>) {
   const { n, percent, ...rest } = when;

@@ -1,0 +1,20 @@
+import { useEffect, useState } from 'react';
+import type { AnswerOf, Request } from '../../protocol/engine-messages';
+import { useSession, useSessionState } from '../sheet/use-session';
+
+/** What the engine answers to a request about the rules, asked again whenever they or what they count have changed; null until it has answered. */
+export function useAsked<R extends Request>(request: R): AnswerOf<R['kind']> | null {
+  const session = useSession();
+  const legend = useSessionState((state) => state.legend);
+  const [answer, setAnswer] = useState<AnswerOf<R['kind']> | null>(null);
+  // The same request as long as it says the same.
+  const asked = JSON.stringify(request);
+  useEffect(() => {
+    let isStale = false;
+    void session.ask(JSON.parse(asked) as R).then((told) => !isStale && setAnswer(told));
+    return () => {
+      isStale = true;
+    };
+  }, [session, legend, asked]);
+  return answer;
+}
