@@ -151,7 +151,7 @@ export class Engine {
       case 'ask-tallies':
         return outcomeTallies(this.opened.evaluation, request.rule);
       case 'ask-tail':
-        return rankedTail(this.opened.evaluation, request.rule, { order: request.order, within: 4, beyond: 3 });
+        return rankedTail(this.opened.evaluation, request.rule, { order: request.order, within: 3, beyond: 2 });
       case 'ask-trials':
         return request.values.map((value) => judgeTrial(request.rule, value, this.opened.evaluation.world));
       case 'ask-readings':

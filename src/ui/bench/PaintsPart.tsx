@@ -16,7 +16,7 @@ export const PaintsPart = memo(function PaintsPart({ paints, onPick }: { readonl
       {typeof paints === 'object' && (
         <>
           {' '}
-          <PickFields label="Painted fields" value={paints.fields} onPick={(ids) => onPick({ fields: ids })} />
+          <PickFields label="Painted fields" between="and" value={paints.fields} onPick={(ids) => onPick({ fields: ids })} />
         </>
       )}
     </>
