@@ -1,6 +1,5 @@
 import { nanoid } from 'nanoid';
 import { columnLetters } from '../core/sheet/address';
-import { shownAt } from '../core/sheet/shown-cell';
 import { holdRanges } from '../core/formula/hold-ranges';
 import { withFollowers } from '../core/rules/follow-layout';
 import type { Advice } from '../core/rules/advice/advice';
@@ -11,10 +10,9 @@ import { rankedTail } from '../core/rules/ranked-tail';
 import { outcomeTallies } from '../core/rules/outcome-tallies';
 import { formulaReadings } from '../core/rules/formula-readings';
 import { profileRule } from '../core/rules/profile-rule';
-import { inRow, keepReferences, showReferences } from '../core/formula/keep-references';
+import { inRow, keepReferences } from '../core/formula/keep-references';
 import { showsAt } from '../core/rules/shows-at';
 import { touchingRules } from '../core/rules/touching-rules';
-import { traceCell } from '../core/rules/trace';
 import { tableWidth, transposed, type PastedCell } from '../core/edit/cells';
 import { findCells, type Wanted } from '../core/edit/find';
 import { editWords, operationsOf, type Edit } from '../core/edit/registry';
@@ -24,8 +22,9 @@ import type { Theme } from '../core/looks/first-family';
 import type { RowId, RuleId, SheetId } from '../core/sheet/ids';
 import type { SheetPast } from '../protocol/recorded-change';
 import { unpackSheet } from '../protocol/packed-sheet';
-import type { Area, CellAnswer, CopiedText, Event, Filter, Place, Request } from '../protocol/engine-messages';
+import type { Area, CopiedText, Event, Filter, Place, Request } from '../protocol/engine-messages';
 import { copyArea, pastedCells, readPasted, spread, type Copied } from './clipboard';
+import { cellAnswer } from './cell-answer';
 import { carryElsewhere } from './carry-elsewhere';
 import { fetchSheet } from './fetch-sheet';
 import { frameOf, frozenRows } from './frame-of';
@@ -90,7 +89,7 @@ export class Engine {
     }
     if (request.kind !== 'open') return this.turns.take(() => this.answerNow(request));
     this.theme = request.theme;
-    return this.open(request.sheet);
+    return this.open(request.sheet, request.at);
   }
 
   private answerNow(request: Exclude<Request, { kind: 'open' | 'stop' | 'ask-advice' | 'carry-rules' }>): unknown {
@@ -140,7 +139,7 @@ export class Engine {
         this.selected.hold(this.sheet, request.selection);
         // The trial column is about the selected field.
         if (this.tried !== null) this.note('window');
-        return this.cell(request.selection.anchor);
+        return cellAnswer(this.opened, request.selection.anchor);
       case 'trial':
         this.tried = request.rule;
         return this.note('window');
@@ -163,6 +162,8 @@ export class Engine {
 
   /** To be called now and then: what hangs on the clock follows it. */
   tick(nowMs: number): void {
+    // A sheet as it was has no clock.
+    if (!this.link) return;
     void this.turns.take(() => {
       this.replica?.tick(nowMs);
       this.lastRead.forget();
@@ -179,8 +180,8 @@ export class Engine {
     return this.opened.sheet;
   }
 
-  private async open(id: SheetId): Promise<null> {
-    const bytes = await fetchSheet(id).catch((error: Error) => {
+  private async open(id: SheetId, at?: number): Promise<null> {
+    const bytes = await fetchSheet(id, at).catch((error: Error) => {
       this.tell({ kind: 'sheet-failed', message: error.message });
       throw error;
     });
@@ -192,10 +193,11 @@ export class Engine {
     const { sheet, head } = unpackSheet(bytes);
     const waiting = this.replica?.waiting ?? [];
     this.link?.close();
-    const replica = new Replica(sheet, head.sequence, { theme: this.theme, nowMs: Date.now() });
+    const replica = new Replica(sheet, head.sequence, { theme: this.theme, nowMs: head.asOf ?? Date.now() });
     this.replica = replica;
     this.past = new PastReader(id, (read) => void this.turns.take(() => this.usePast(replica, read)));
     this.name = head.name;
+    if (head.asOf !== undefined) return this.note('frame', 'window', 'legend');
     this.link = new LiveLink(id, () => replica.sequence, {
       received: (changes) =>
         void this.turns.take(() => {
@@ -323,25 +325,6 @@ export class Engine {
     await this.edit({ do: 'paste-cells', ...at, rows });
     const width = Math.max(1, tableWidth(rows));
     return { left: area.left, top: area.top, right: area.left + width - 1, bottom: area.top + Math.max(1, rows.length) - 1 };
-  }
-
-  private cell({ column, position }: Place): CellAnswer | null {
-    const slot = this.sheet.order[position];
-    const field = this.sheet.fields[column];
-    if (slot === undefined || !field) return null;
-    const trace = traceCell(this.opened.evaluation, this.opened.saved, { column, slot });
-    return {
-      column,
-      position,
-      row: this.sheet.rowId(slot),
-      field: field.id,
-      input: showReferences(this.sheet.columns[column]!.inputAt(slot), this.sheet, slot),
-      shown: shownAt(this.sheet, column, slot),
-      style: this.sheet.styleAt(column, slot) ?? {},
-      role: this.sheet.roleAt(slot),
-      mistake: this.opened.evaluation.calculation.mistakeAt(column, slot) ?? null,
-      trace,
-    };
   }
 
   /** The next cell below a position that a rule gives a look, from the top again after the last. */

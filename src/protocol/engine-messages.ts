@@ -54,7 +54,8 @@ export interface Selection {
 
 /** What the page asks of the engine. Each is answered by one `done` or `failed` with its id. */
 export type Request =
-  | { readonly kind: 'open'; readonly sheet: SheetId; readonly theme: Theme }
+  /** With `at`, the sheet as it was after that change: it stands still, and nothing that is done to it is kept. */
+  | { readonly kind: 'open'; readonly sheet: SheetId; readonly theme: Theme; readonly at?: number }
   | { readonly kind: 'look-at'; readonly area: Area }
   | { readonly kind: 'use-theme'; readonly theme: Theme }
   | { readonly kind: 'change'; readonly operations: readonly Operation[] }

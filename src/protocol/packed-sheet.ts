@@ -22,6 +22,8 @@ export interface PackedHead {
   readonly name: string;
   readonly settings: SheetSettings;
   readonly sequence: number;
+  /** The moment (milliseconds of the Unix epoch) that the sheet is shown as of; absent for now. */
+  readonly asOf?: number;
   readonly fields: readonly Field[];
   readonly rules: readonly StoredRule[];
   readonly parts: readonly SheetPart[];

@@ -132,7 +132,7 @@ test('an answer key is told by group and by clue, and the printed page carries i
 test('a bar that is pointed at lights its cells, and no others', async ({ page }) => {
   const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
   await say(page, 'E2', 'points below 5 as alarm');
-  const bars = sheet.bench.locator('svg title', { hasText: '1 cells' }).locator('..');
+  const bars = sheet.bench.locator('svg title', { hasText: /: 1 cell$/ }).locator('..');
   await bars.last().hover();
   await expect(sheet.cell('E2')).toHaveAttribute('data-faded', 'true');
   await expect(sheet.cell('E3')).not.toHaveAttribute('data-faded');

@@ -3,6 +3,7 @@
 import { Button } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
+import { momentWords } from '../moment-words';
 import { ReaderLegend } from '../legend/ReaderLegend';
 import { Session } from '../sheet/session';
 import { SessionContext, useSession, useSessionState } from '../sheet/use-session';
@@ -13,18 +14,25 @@ import { PaperTable } from './PaperTable';
 import { readFilter } from './read-filter';
 import { rowsOnPaper } from './rows-on-paper';
 
+interface Props {
+  readonly id: SheetId;
+  readonly name: string;
+  /** A change after which the sheet is shown, and when it was made (milliseconds of the Unix epoch). */
+  readonly at?: { readonly sequence: number; readonly moment: number } | undefined;
+}
+
 /** A sheet with its legend as a page of its own, to be printed or saved. It is always light, as paper is. */
-export function PaperScreen({ id, name }: { readonly id: SheetId; readonly name: string }) {
-  const [session] = useState(() => new Session(id));
+export function PaperScreen({ id, name, at }: Props) {
+  const [session] = useState(() => new Session(id, at?.sequence));
   useEffect(() => session.start('light'), [session]);
   return (
     <SessionContext value={session}>
-      <Paper name={name} />
+      <Paper name={name} asOf={at?.moment} />
     </SessionContext>
   );
 }
 
-function Paper({ name }: { readonly name: string }) {
+function Paper({ name, asOf }: { readonly name: string; readonly asOf: number | undefined }) {
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const window = useSessionState((state) => state.window);
@@ -64,6 +72,7 @@ function Paper({ name }: { readonly name: string }) {
       {isReady ? (
         <article ref={article} className={classes.paper}>
           <h1 className={classes.name}>{name}</h1>
+          {asOf !== undefined && <p className={classes.cut}>As it was on {momentWords(asOf)}, with its rules of then</p>}
           {rows!.left > 0 && (
             <p className={classes.cut}>
               The first {rows!.count.toLocaleString('en')} rows in view; {rows!.left.toLocaleString('en')} more are not on this page. Filter the sheet

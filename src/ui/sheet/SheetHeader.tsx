@@ -1,12 +1,14 @@
 import Link from 'next/link';
 import type { SessionState } from './session-state';
 import { ThemeSwitch } from '../theme/ThemeSwitch';
+import type { SheetId } from '../../core/sheet/ids';
 import { Mark } from './Mark';
 import classes from './SheetScreen.module.css';
+import { SheetViews } from './SheetViews';
 import { useSessionState } from './use-session';
 
 /** The sheet's name and how the connection stands. */
-export function SheetHeader({ name }: { readonly name: string }) {
+export function SheetHeader({ id, name }: { readonly id: SheetId; readonly name: string }) {
   return (
     <header className={classes.header}>
       <Link href="/" className={classes.mark} aria-label="All sheets">
@@ -15,6 +17,7 @@ export function SheetHeader({ name }: { readonly name: string }) {
       <h1 className={classes.name} style={{ fontFamily: "'Newsreader Variable', serif" }}>
         {name}
       </h1>
+      <SheetViews sheet={id} view="sheet" />
       <span className={classes.spacer} />
       <LinkMark />
       <ThemeSwitch />

@@ -41,7 +41,7 @@ export function SheetScreen({ id, name }: { readonly id: SheetId; readonly name:
   return (
     <SessionContext value={session}>
       <div className={classes.screen} onKeyDown={onKeyDown}>
-        <SheetHeader name={name} />
+        <SheetHeader id={id} name={name} />
         <div className={classes.legend}>
           <Legend />
         </div>

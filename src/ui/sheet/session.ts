@@ -32,7 +32,11 @@ export class Session {
   /** How references are put into the formula that is being typed. */
   readonly pointing = new Pointing(this);
 
-  constructor(readonly sheet: SheetId) {}
+  constructor(
+    readonly sheet: SheetId,
+    /** The change after which the sheet is shown; undefined for the sheet of now. */
+    private readonly at?: number,
+  ) {}
 
   /** Starts the engine and opens the sheet. Returns how to end it; it can be started again. */
   start(theme: Theme): () => void {
@@ -40,7 +44,7 @@ export class Session {
     this.engine = engine;
     this.set({ theme });
     // What went wrong is told by an event.
-    engine.ask({ kind: 'open', sheet: this.sheet, theme }).catch(() => {});
+    engine.ask({ kind: 'open', sheet: this.sheet, theme, ...(this.at === undefined ? {} : { at: this.at }) }).catch(() => {});
     return () => {
       engine.close();
       if (this.engine === engine) this.engine = null;

@@ -2,6 +2,7 @@ import { Popover } from '@mantine/core';
 import { IconInfoCircle } from '@tabler/icons-react';
 import type { TraceStep } from '../../core/rules/trace';
 import type { CellAnswer } from '../../protocol/engine-messages';
+import { useSession } from '../sheet/use-session';
 import classes from './CellLine.module.css';
 
 const PROPERTY_WORDS: Readonly<Record<string, string>> = {
@@ -23,6 +24,7 @@ const propertyWords = (set: Record<string, unknown>): string =>
 
 /** Why the selected cell looks as it does: a few words that open the whole trace. */
 export function TraceLine({ cell }: { readonly cell: CellAnswer }) {
+  const session = useSession();
   const painting = cell.trace.filter((step) => step.state === 'matched' && Object.keys(step.set).length > 0);
   const asked = cell.trace.filter((step) => step.state !== 'off').length;
   return (
@@ -65,6 +67,11 @@ export function TraceLine({ cell }: { readonly cell: CellAnswer }) {
             </li>
           ))}
         </ol>
+        <p className={classes.past}>
+          <a href={`/sheets/${encodeURIComponent(session.sheet)}/history?${new URLSearchParams({ row: cell.row, field: cell.field })}`}>
+            What it held before
+          </a>
+        </p>
       </Popover.Dropdown>
     </Popover>
   );

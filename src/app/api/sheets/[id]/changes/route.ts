@@ -3,6 +3,7 @@ import { database } from '../../../../../server/database';
 import { changeStream } from '../../../../../server/live/change-stream';
 import { takeChange } from '../../../../../server/sheets/take-change';
 import { Refusal } from '../../../../../server/sheets/refusal';
+import { AUTHOR } from '../../../author';
 import { readBody } from '../../../read-body';
 import { sheetOf } from '../../../sheet-of';
 import { respond } from '../../../respond';
@@ -12,9 +13,6 @@ export const dynamic = 'force-dynamic';
 interface Context {
   readonly params: Promise<{ id: string }>;
 }
-
-/** Until people have accounts, everybody is the owner of every sheet. */
-const AUTHOR = 'owner';
 
 export function POST(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {

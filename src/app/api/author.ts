@@ -1,0 +1,2 @@
+/** Until people have accounts, everybody is the owner of every sheet. */
+export const AUTHOR = 'owner';

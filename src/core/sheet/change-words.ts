@@ -1,0 +1,45 @@
+import type { Operation } from './change';
+
+const counted = (count: number, one: string): string => `${count.toLocaleString('en')} ${one}${count === 1 ? '' : 's'}`;
+/** Rules and such that are named one by one. */
+const MOST_NAMED = 3;
+
+/** What a change did, in a few words each: "12 cells entered", "rule “Low oxygen” made". The inverse tells what was there before. */
+export function changeWords(operations: readonly Operation[], inverse: readonly Operation[]): string[] {
+  const made = new Set(inverse.flatMap((operation) => (operation.kind === 'remove-rules' ? operation.rules : [])));
+  return [...new Set(operations.flatMap((operation) => wordsOf(operation, made)))];
+}
+
+function wordsOf(operation: Operation, made: ReadonlySet<string>): string[] {
+  switch (operation.kind) {
+    case 'set-cells':
+      return [`${counted(operation.cells.length, 'cell')} entered`];
+    case 'insert-rows':
+      return [`${counted(operation.rows.length, 'row')} added`];
+    case 'remove-rows':
+      return [`${counted(operation.rows.length, 'row')} removed`];
+    case 'change-rows':
+      return [`${counted(operation.rows.length, 'row')} ${operation.rows.every(({ key }) => key !== undefined) ? 'moved' : 'changed'}`];
+    case 'put-fields':
+      return [`${counted(operation.fields.length, 'field')} changed`];
+    case 'remove-fields':
+      return [`${counted(operation.fields.length, 'field')} removed`];
+    case 'set-styles':
+      return [`${counted(operation.cells.length, 'cell')} formatted`];
+    case 'put-rules':
+      return named(
+        operation.rules.map(({ id, rule }) => `rule “${rule.name}” ${made.has(id) ? 'made' : 'changed'}`),
+        'other rule',
+      );
+    case 'remove-rules':
+      return [`${counted(operation.rules.length, 'rule')} removed`];
+    case 'put-parts':
+    case 'remove-parts':
+      return [
+        `${operation.parts.length === 1 ? 'something' : 'several things'} that lies over the cells ${operation.kind === 'put-parts' ? 'set' : 'removed'}`,
+      ];
+  }
+}
+
+const named = (names: readonly string[], one: string): string[] =>
+  names.length > MOST_NAMED ? [...names.slice(0, MOST_NAMED), counted(names.length - MOST_NAMED, one)] : [...names];

@@ -1,0 +1,24 @@
+import { showReferences } from '../core/formula/keep-references';
+import { traceCell } from '../core/rules/trace';
+import { shownAt } from '../core/sheet/shown-cell';
+import type { CellAnswer, Place } from '../protocol/engine-messages';
+import type { Replica } from './replica';
+
+/** What there is to say of a cell: what it holds, how it is formatted, and why it looks so; null where there is no such cell. */
+export function cellAnswer({ sheet, evaluation, saved }: Replica, { column, position }: Place): CellAnswer | null {
+  const slot = sheet.order[position];
+  const field = sheet.fields[column];
+  if (slot === undefined || !field) return null;
+  return {
+    column,
+    position,
+    row: sheet.rowId(slot),
+    field: field.id,
+    input: showReferences(sheet.columns[column]!.inputAt(slot), sheet, slot),
+    shown: shownAt(sheet, column, slot),
+    style: sheet.styleAt(column, slot) ?? {},
+    role: sheet.roleAt(slot),
+    mistake: evaluation.calculation.mistakeAt(column, slot) ?? null,
+    trace: traceCell(evaluation, saved, { column, slot }),
+  };
+}

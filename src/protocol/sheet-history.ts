@@ -1,0 +1,33 @@
+import type { FieldId, RowId } from '../core/sheet/ids';
+
+/** What one cell held before a change and after it. */
+export interface CellStep {
+  readonly row: RowId;
+  readonly field: FieldId;
+  /** What the record and the field are called now. */
+  readonly record: string;
+  readonly label: string;
+  readonly before: string;
+  readonly after: string;
+}
+
+/** One change of a sheet's log, for people. */
+export interface HistoryEntry {
+  readonly sequence: number;
+  /** Milliseconds of the Unix epoch. */
+  readonly at: number;
+  readonly author: string;
+  /** What it did, in a few words each. */
+  readonly says: readonly string[];
+  /** The first of the cells that it entered. */
+  readonly cells: readonly CellStep[];
+}
+
+/** Which changes are wanted, the newest first. */
+export interface HistoryQuery {
+  /** Only those before this sequence. */
+  readonly before?: number | undefined;
+  /** Only those that entered something in this field, or this record. */
+  readonly field?: FieldId | undefined;
+  readonly row?: RowId | undefined;
+}

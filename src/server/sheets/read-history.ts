@@ -1,0 +1,72 @@
+import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { columnLetters } from '../../core/sheet/address';
+import type { CellInput, Operation, StoredRow } from '../../core/sheet/change';
+import { changeWords } from '../../core/sheet/change-words';
+import type { Field } from '../../core/sheet/field';
+import type { SheetId } from '../../core/sheet/ids';
+import type { CellStep, HistoryEntry, HistoryQuery } from '../../protocol/sheet-history';
+import type { Sql } from '../database';
+import { readHistory, type LoggedChange } from '../sql/change/read-history';
+import { readFields } from '../sql/field/read-fields';
+import { findHeader } from '../sql/row/find-header';
+import { findRows } from '../sql/row/find-rows';
+import { findSheet } from '../sql/sheet/find-sheet';
+import { Refusal } from './refusal';
+
+/** Changes told at once. */
+export const HISTORY_PAGE = 50;
+/** Cells of a change that are told one by one. */
+const MOST_CELLS = 5;
+
+/** A page of a sheet's history, with records and fields as they are called now. */
+export async function historyOf(sql: Sql, id: SheetId, query: HistoryQuery): Promise<HistoryEntry[]> {
+  if (!(await findSheet(sql, id))) throw new Refusal('no-sheet', 'There is no such sheet');
+  const changes = await readHistory(sql, id, { ...query, limit: HISTORY_PAGE });
+  const steps = changes.map((change) => cellSteps(change, query).slice(0, MOST_CELLS));
+  const fields = await readFields(sql, id);
+  const header = await findHeader(sql, id);
+  const rows = new Map((await findRows(sql, id, [...new Set(steps.flat().map(({ row }) => row))])).map((row) => [row.id, row]));
+  return changes.map(({ sequence, at, author, operations, inverse }, index) => ({
+    sequence,
+    at,
+    author,
+    says: changeWords(operations, inverse),
+    cells: steps[index]!.map((step) => ({
+      ...step,
+      record: nameOf(rows.get(step.row), fields),
+      label: labelOf(step.field, { fields, header }),
+    })),
+  }));
+}
+
+type Step = Omit<CellStep, 'record' | 'label'>;
+
+/** What the cells held before a change and after it, in the order in which it entered them. */
+function cellSteps({ operations, inverse }: LoggedChange, { field, row }: HistoryQuery): Step[] {
+  const steps = new Map<string, Step>();
+  for (const cell of cellsOf(operations)) {
+    const key = `${cell.row} ${cell.field}`;
+    if ((field === undefined || cell.field === field) && (row === undefined || cell.row === row))
+      steps.set(key, { row: cell.row, field: cell.field, before: '', after: cell.input });
+  }
+  // The inverse goes back step by step: what it enters last was there first.
+  for (const cell of cellsOf(inverse)) {
+    const key = `${cell.row} ${cell.field}`;
+    const step = steps.get(key);
+    if (step) steps.set(key, { ...step, before: cell.input });
+  }
+  return [...steps.values()];
+}
+
+const cellsOf = (operations: readonly Operation[]): readonly CellInput[] =>
+  operations.flatMap((operation) => (operation.kind === 'set-cells' ? operation.cells : []));
+
+function nameOf(row: StoredRow | undefined, fields: readonly Field[]): string {
+  if (!row) return 'a removed record';
+  return fields.map(({ id }) => row.cells[id] ?? '').find((text) => /\p{L}/u.test(text) && !isFormulaInput(text)) ?? 'a record without a name';
+}
+
+function labelOf(id: string, { fields, header }: { fields: readonly Field[]; header: StoredRow | undefined }): string {
+  const column = fields.findIndex((field) => field.id === id);
+  return column < 0 ? 'a removed field' : header?.cells[id]?.trim() || columnLetters(column);
+}

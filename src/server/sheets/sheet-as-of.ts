@@ -1,0 +1,57 @@
+import { promisify } from 'node:util';
+import { gzip } from 'node:zlib';
+import type { SheetId } from '../../core/sheet/ids';
+import { Sheet } from '../../core/sheet/sheet';
+import { SheetPacker } from '../../protocol/packed-sheet';
+import type { Sql } from '../database';
+import { readHistory } from '../sql/change/read-history';
+import { readFields } from '../sql/field/read-fields';
+import { readParts } from '../sql/part/read-parts';
+import { readRowsInBatches } from '../sql/row/read-rows-in-batches';
+import { readRules } from '../sql/rule/read-rules';
+import { findSheet } from '../sql/sheet/find-sheet';
+import { Refusal } from './refusal';
+
+const compress = promisify(gzip);
+/** Changes taken back at once. */
+const BATCH = 200;
+
+/**
+ * The packed sheet (see packed-sheet.ts) as it was after the change with a sequence, 0 for as it was made: the sheet of now with all later
+ * changes taken back. `asOf` is the moment of that change.
+ */
+export async function packedAsOf(sql: Sql, id: SheetId, sequence: number): Promise<Uint8Array> {
+  const packer = await sql.begin('isolation level repeatable read read only', async (tx) => {
+    const head = await findSheet(tx, id);
+    if (!head) throw new Refusal('no-sheet', 'There is no such sheet');
+    if (sequence > head.head) throw new Refusal('bad-request', `The sheet has had ${head.head} changes, so there is no change ${sequence} yet`);
+    const then = new Sheet(await readFields(tx, id), head.settings);
+    await readRowsInBatches(tx, id, (rows) => void then.apply({ kind: 'insert-rows', rows }));
+    then.parts.put(await readParts(tx, id));
+    then.rules.put(await readRules(tx, id));
+    let asOf = head.createdAt;
+    for (let before = head.head + 1; before > 0;) {
+      const changes = await readHistory(tx, id, { before, limit: BATCH });
+      for (const { sequence: at, inverse, at: madeAt } of changes) {
+        if (at === sequence) asOf = madeAt;
+        if (at > sequence) for (const operation of inverse) then.apply(operation);
+      }
+      const last = changes.at(-1)?.sequence ?? 0;
+      before = last <= sequence ? 0 : last;
+    }
+    const { name, settings } = head;
+    const packing = new SheetPacker({
+      id,
+      name,
+      settings,
+      sequence,
+      asOf,
+      fields: then.fields,
+      rules: then.rulesInOrder(),
+      parts: [...then.parts.values()],
+    });
+    for (const slot of then.order) packing.add(then.storedRow(slot));
+    return packing;
+  });
+  return compress(packer.pack(), { level: 3 });
+}

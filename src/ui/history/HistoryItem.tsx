@@ -1,0 +1,51 @@
+import { Button } from '@mantine/core';
+import Link from 'next/link';
+import type { SheetId } from '../../core/sheet/ids';
+import type { HistoryEntry } from '../../protocol/sheet-history';
+import { momentWords } from '../moment-words';
+import classes from './History.module.css';
+
+interface Props {
+  readonly sheet: SheetId;
+  readonly entry: HistoryEntry;
+  readonly onTakeBack: () => void;
+}
+
+/** One change: what it did, cell by cell where it entered some. */
+export function HistoryItem({ sheet, entry, onTakeBack }: Props) {
+  const { sequence, at, author, says, cells } = entry;
+  const of = `/sheets/${encodeURIComponent(sheet)}`;
+  return (
+    <li className={classes.item}>
+      <div className={classes.when}>
+        <time dateTime={new Date(at).toISOString()} suppressHydrationWarning>
+          {momentWords(at)}
+        </time>
+        <span>{author}</span>
+      </div>
+      <div className={classes.what}>
+        <p className={classes.says}>{says.join(', ')}</p>
+        {cells.map((cell) => (
+          <p key={`${cell.row} ${cell.field}`} className={classes.cell}>
+            <Link href={`${of}/history?row=${encodeURIComponent(cell.row)}&field=${encodeURIComponent(cell.field)}`}>
+              {cell.label} of {cell.record}
+            </Link>
+            : <del>{shown(cell.before)}</del> <ins>{shown(cell.after)}</ins>
+          </p>
+        ))}
+      </div>
+      <div className={classes.acts}>
+        <Button component="a" size="compact-sm" variant="default" href={`${of}/paper?at=${sequence}`} target="_blank">
+          See the sheet after it
+        </Button>
+        <Button size="compact-sm" variant="default" onClick={onTakeBack} aria-label={`Take back change ${sequence}`}>
+          Take it back
+        </Button>
+      </div>
+    </li>
+  );
+}
+
+/** What a cell held, in a few words. */
+const shown = (input: string): string =>
+  input === '' ? 'blank' : input.startsWith('=') ? 'a formula' : input.length > 60 ? `${input.slice(0, 60)}…` : input;

@@ -1,0 +1,19 @@
+import Link from 'next/link';
+import type { SheetId } from '../../core/sheet/ids';
+import classes from './SheetViews.module.css';
+
+const VIEWS = { sheet: 'Sheet', history: 'History' } as const;
+
+/** The ways to look at a sheet. */
+export function SheetViews({ sheet, view }: { readonly sheet: SheetId; readonly view: keyof typeof VIEWS }) {
+  const of = `/sheets/${encodeURIComponent(sheet)}`;
+  return (
+    <nav className={classes.views} aria-label="Views of the sheet">
+      {(Object.keys(VIEWS) as (keyof typeof VIEWS)[]).map((each) => (
+        <Link key={each} href={each === 'sheet' ? of : `${of}/${each}`} aria-current={each === view ? 'page' : undefined} prefetch={false}>
+          {VIEWS[each]}
+        </Link>
+      ))}
+    </nav>
+  );
+}

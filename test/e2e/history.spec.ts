@@ -1,0 +1,70 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { makeSheet, SheetPage } from './sheet-page';
+
+const ROWS = [
+  ['Station', 'Oxygen'],
+  ['Alder Weir', '4.2'],
+  ['Birch Ford', '8.1'],
+];
+
+test('every change is told, one cell’s own past too; the sheet is seen as it was, and a change is taken back', async ({ page, context }) => {
+  const id = await makeSheet(page, ROWS);
+  const sheet = await SheetPage.open(page, id);
+  await sheet.type('B2', '9');
+  await sheet.cell('B2').click();
+  await page.keyboard.press('Alt+r');
+  const said = page.getByRole('combobox', { name: 'Say it in words' });
+  await said.fill('oxygen above 8.5 as plum');
+  await said.press('Enter');
+  await sheet.keepRule();
+  await sheet.type('B2', '5');
+  await sheet.type('A3', 'Birch Mill');
+  await sheet.isLive();
+
+  await page.getByRole('navigation', { name: 'Views of the sheet' }).getByRole('link', { name: 'History' }).click();
+  const changes = page.getByRole('list', { name: 'Changes' }).getByRole('listitem');
+  await expect(changes).toHaveCount(5);
+  await expect(changes.nth(0)).toContainText('Station of Birch Mill: Birch Ford Birch Mill');
+  await expect(changes.nth(1)).toContainText('Oxygen of Alder Weir: 9 5');
+  await expect(changes.nth(2)).toContainText('rule “Oxygen is above 8.5” made');
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id: broken }) => broken)).toEqual([]);
+
+  // After the rule was made the cell was 9, and the rule painted it.
+  const [then] = await Promise.all([context.waitForEvent('page'), changes.nth(2).getByRole('link', { name: 'See the sheet after it' }).click()]);
+  await expect(then.getByText(/^As it was on/)).toBeVisible();
+  await expect(then.getByRole('cell', { name: '9', exact: true })).toHaveCSS('background-color', 'rgb(233, 216, 240)');
+  await expect(then.getByRole('cell', { name: 'Birch Ford' })).toBeVisible();
+  await then.close();
+
+  await changes.nth(1).getByRole('link', { name: 'Oxygen of Alder Weir' }).click();
+  await expect(page.getByText('Only what was entered in Oxygen of Alder Weir')).toBeVisible();
+  await expect(changes).toHaveCount(3);
+  await page.getByRole('link', { name: 'Show everything' }).click();
+  await expect(changes).toHaveCount(5);
+
+  await changes.nth(1).getByRole('button', { name: 'Take back change' }).click();
+  await expect(changes).toHaveCount(6);
+  await expect(changes.nth(0)).toContainText('Oxygen of Alder Weir: 5 9');
+  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
+  await expect(sheet.cell('B2')).toHaveText('9');
+  await expect(sheet.cell('B2')).toHaveAttribute('data-rules', 'Oxygen is above 8.5');
+
+  // From a cell to its own past.
+  await sheet.cell('A3').click();
+  await page.getByRole('button', { name: /^Why/ }).first().click();
+  await page.getByRole('link', { name: 'What it held before' }).click();
+  await expect(changes).toHaveCount(2);
+});
+
+test('what cannot be told or taken back is refused in plain words', async ({ request }) => {
+  const history = '/api/sheets/station-readings/history';
+  expect((await request.get(`${history}?before=soon`)).status()).toBe(400);
+  expect((await request.get('/api/sheets/nowhere/history')).status()).toBe(404);
+  expect((await request.get('/api/sheets/station-readings/packed?at=soon')).status()).toBe(400);
+  const late = await request.get('/api/sheets/station-readings/packed?at=999999');
+  expect(((await late.json()) as { refused: string }).refused).toContain('there is no change 999999 yet');
+  const back = await request.post(`${history}/999999`, { data: { id: 'x' } });
+  expect(`${back.status()} ${((await back.json()) as { refused: string }).refused}`).toBe('400 There is no such change');
+});

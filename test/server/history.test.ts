@@ -1,0 +1,106 @@
+import fc from 'fast-check';
+import { gunzipSync } from 'node:zlib';
+import { beforeEach, describe, expect, test } from 'vitest';
+import type { Operation } from '../../src/core/sheet/change';
+import { Sheet } from '../../src/core/sheet/sheet';
+import { unpackSheet } from '../../src/protocol/packed-sheet';
+import { createSheet } from '../../src/server/sheets/create-sheet';
+import { historyOf } from '../../src/server/sheets/read-history';
+import { Refusal } from '../../src/server/sheets/refusal';
+import { packedAsOf } from '../../src/server/sheets/sheet-as-of';
+import { takeBack } from '../../src/server/sheets/take-back';
+import { takeChange } from '../../src/server/sheets/take-change';
+import { anyOperation, contentsOf, makeSheet } from '../arbitrary-sheet';
+import { testDatabase } from './test-database';
+
+const { sql } = await testDatabase('history');
+let sheet = '';
+let made = 0;
+
+const take = (...operations: Operation[]) => takeChange(sql, { sheet, author: 'test', change: { id: `change ${++made}`, operations } });
+const set = (row: string, field: string, input: string): Operation => ({ kind: 'set-cells', cells: [{ row, field, input }] });
+async function asOf(sequence: number): Promise<Sheet> {
+  const bytes = gunzipSync(await packedAsOf(sql, sheet, sequence));
+  return unpackSheet(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer).sheet;
+}
+const start = () => {
+  const { fields, order } = makeSheet();
+  const rows = order.map((slot) => makeSheet().storedRow(slot));
+  return { name: 'Test', fields, rows, rules: [] };
+};
+
+beforeEach(async () => {
+  sheet = await createSheet(sql, start());
+});
+
+test('the sheet as it was at any moment is what an independent replay of the log gives', async () => {
+  await fc.assert(
+    fc.asyncProperty(fc.array(anyOperation, { minLength: 1, maxLength: 8 }), fc.nat(8), async (operations, asked) => {
+      sheet = await createSheet(sql, start());
+      const taken: Operation[] = [];
+      for (const operation of operations)
+        await take(operation).then(
+          () => taken.push(operation),
+          (error: unknown) => expect(error).toBeInstanceOf(Refusal),
+        );
+      const sequence = Math.min(asked, taken.length);
+      const { fields, rows } = start();
+      const replayed = new Sheet(fields);
+      replayed.apply({ kind: 'insert-rows', rows });
+      for (const operation of taken.slice(0, sequence)) replayed.apply(operation);
+      expect(contentsOf(await asOf(sequence))).toEqual(contentsOf(replayed));
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test('a moment that has not come is refused, and so is a sheet that is not there', async () => {
+  await expect(packedAsOf(sql, sheet, 1)).rejects.toMatchObject({ code: 'bad-request' });
+  await expect(packedAsOf(sql, 'gone', 0)).rejects.toMatchObject({ code: 'no-sheet' });
+});
+
+describe('the history', () => {
+  beforeEach(async () => {
+    await take(set('r0', 'f1', '4.4'), set('r0', 'f1', '4.5'), set('r2', 'f3', 'seen'));
+    await take({ kind: 'remove-rows', rows: ['r3'] });
+    await take(set('r2', 'f1', 'again'));
+  });
+
+  test('tells what each cell held before a change and after it, the newest first', async () => {
+    const before = makeSheet();
+    const held = (row: string, column: number) => before.columns[column]!.inputAt(before.findSlot(row)!);
+    const entries = await historyOf(sql, sheet, {});
+    expect(entries.map(({ sequence, says }) => [sequence, says])).toEqual([
+      [3, ['1 cell entered']],
+      [2, ['1 row removed']],
+      [1, ['1 cell entered']],
+    ]);
+    expect(entries[2]!.cells.map(({ row, before: was, after }) => [row, was, after])).toEqual([
+      ['r0', held('r0', 0), '4.5'],
+      ['r2', held('r2', 2), 'seen'],
+    ]);
+    expect(entries[0]!.cells[0]).toMatchObject({ label: 'One', before: held('r2', 0) });
+  });
+
+  test('is asked for by field, by record, and from a change backwards', async () => {
+    const sequences = async (query: Parameters<typeof historyOf>[2]) => (await historyOf(sql, sheet, query)).map(({ sequence }) => sequence);
+    expect(await sequences({ field: 'f3' })).toEqual([1]);
+    expect(await sequences({ row: 'r2' })).toEqual([3, 1]);
+    expect(await sequences({ row: 'r2', field: 'f1' })).toEqual([3]);
+    expect(await sequences({ before: 3 })).toEqual([2, 1]);
+    expect(await sequences({ field: 'f2' })).toEqual([]);
+  });
+
+  test('a change is taken back by a new one; what was entered anew since then stays', async () => {
+    const before = makeSheet();
+    await take(set('r2', 'f3', 'newer'));
+    expect(await takeBack(sql, { sheet, author: 'test', sequence: 1, id: 'back' })).toBe(5);
+    const now = await asOf(5);
+    const held = (row: string, column: number) => now.columns[column]!.inputAt(now.findSlot(row)!);
+    expect(held('r0', 0)).toBe(before.columns[0]!.inputAt(before.findSlot('r0')!));
+    expect(held('r2', 2)).toBe('newer');
+    await takeBack(sql, { sheet, author: 'test', sequence: 2, id: 'back again' });
+    expect((await asOf(6)).findSlot('r3')).toBeDefined();
+    await expect(takeBack(sql, { sheet, author: 'test', sequence: 99, id: 'none' })).rejects.toMatchObject({ code: 'bad-request' });
+  });
+});
