@@ -26,6 +26,7 @@ import type { Area, CopiedText, Event, Filter, Place, Request } from '../protoco
 import { copyArea, pastedCells, readPasted, spread, type Copied } from './clipboard';
 import { cellAnswer } from './cell-answer';
 import { carryElsewhere } from './carry-elsewhere';
+import { differenceNow } from './difference-now';
 import { fetchSheet } from './fetch-sheet';
 import { frameOf, frozenRows } from './frame-of';
 import { legendOf } from './legend-of';
@@ -58,6 +59,7 @@ export class Engine {
   private past: PastReader | null = null;
   private readonly undo = new UndoStack();
   private name = '';
+  private id: SheetId = '';
   private theme: Theme = 'light';
   private area: Area = { left: 0, top: 0, right: -1, bottom: -1 };
   private spotlight: Spotlight | null = null;
@@ -83,6 +85,7 @@ export class Engine {
   async answer(request: Request): Promise<unknown> {
     if (request.kind === 'stop') return this.turns.stop();
     if (request.kind === 'ask-advice') return this.advice();
+    if (request.kind === 'ask-difference') return differenceNow(this.opened, this.id, this.theme);
     if (request.kind === 'carry-rules') {
       const chosen = this.opened.rulesAtWork().filter(({ id }) => request.rules.includes(id));
       return carryElsewhere(this.sheet, chosen, request.sheet);
@@ -92,7 +95,7 @@ export class Engine {
     return this.open(request.sheet, request.at);
   }
 
-  private answerNow(request: Exclude<Request, { kind: 'open' | 'stop' | 'ask-advice' | 'carry-rules' }>): unknown {
+  private answerNow(request: Exclude<Request, { kind: 'open' | 'stop' | 'ask-advice' | 'ask-difference' | 'carry-rules' }>): unknown {
     switch (request.kind) {
       case 'look-at':
         this.area = request.area;
@@ -195,6 +198,7 @@ export class Engine {
     this.link?.close();
     const replica = new Replica(sheet, head.sequence, { theme: this.theme, nowMs: head.asOf ?? Date.now() });
     this.replica = replica;
+    this.id = id;
     this.past = new PastReader(id, (read) => void this.turns.take(() => this.usePast(replica, read)));
     this.name = head.name;
     if (head.asOf !== undefined) return this.note('frame', 'window', 'legend');

@@ -6,6 +6,7 @@ import type { OutcomeTallies } from '../core/rules/outcome-tallies';
 import type { Reading } from '../core/rules/formula-readings';
 import type { RuleProfile } from '../core/rules/profile-rule';
 import type { Problem, Reads, Rule, Trial } from '../core/rules/rule';
+import type { SheetDifference } from '../core/rules/sheet-difference';
 import type { TrialCell } from '../core/rules/trial-cell';
 import type { ValuePart } from '../core/rules/value-part';
 import type { TraceStep } from '../core/rules/trace';
@@ -101,6 +102,8 @@ export type Request =
   | { readonly kind: 'ask-tail'; readonly rule: RuleId; readonly order: 'falling' | 'rising' }
   /** What a rule makes of values by themselves. */
   | { readonly kind: 'ask-trials'; readonly rule: Rule; readonly values: readonly Trial['value'][] }
+  /** What is different in the sheet as it is now from the one that is open, which is one as it was. */
+  | { readonly kind: 'ask-difference' }
   /** Makes copies of rules on another sheet. */
   | { readonly kind: 'carry-rules'; readonly rules: readonly RuleId[]; readonly sheet: SheetId }
   /** Asks what there is to say of the rules; what was dismissed is left out. */
@@ -124,6 +127,7 @@ export interface Answers {
   readonly 'ask-profile': RuleProfile;
   /** Rules that read or paint one of the cells. */
   readonly 'ask-touching': readonly RuleId[];
+  readonly 'ask-difference': SheetDifference;
   readonly 'carry-rules': { readonly name: string };
   readonly 'ask-tallies': OutcomeTallies;
   readonly 'ask-tail': readonly RankedCell[];

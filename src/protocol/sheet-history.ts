@@ -1,5 +1,8 @@
 import type { FieldId, RowId } from '../core/sheet/ids';
 
+/** Changes told at once. */
+export const HISTORY_PAGE = 50;
+
 /** What one cell held before a change and after it. */
 export interface CellStep {
   readonly row: RowId;

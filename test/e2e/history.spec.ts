@@ -36,6 +36,10 @@ test('every change is told, one cell’s own past too; the sheet is seen as it w
   await expect(then.getByText(/^As it was on/)).toBeVisible();
   await expect(then.getByRole('cell', { name: '9', exact: true })).toHaveCSS('background-color', 'rgb(233, 216, 240)');
   await expect(then.getByRole('cell', { name: 'Birch Ford' })).toBeVisible();
+  // What is different now: the value, the look that went with it, and the name.
+  await then.getByRole('button', { name: 'Show what is different now' }).click();
+  const differences = then.getByRole('region', { name: 'What is different now' }).getByRole('row');
+  await expect(differences).toHaveText(['RecordFieldThenNow', 'Alder WeirOxygen9 (Oxygen is above 8.5)5', 'Birch MillStationBirch FordBirch Mill']);
   await then.close();
 
   await changes.nth(1).getByRole('link', { name: 'Oxygen of Alder Weir' }).click();

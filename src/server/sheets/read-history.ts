@@ -4,7 +4,7 @@ import type { CellInput, Operation, StoredRow } from '../../core/sheet/change';
 import { changeWords } from '../../core/sheet/change-words';
 import type { Field } from '../../core/sheet/field';
 import type { SheetId } from '../../core/sheet/ids';
-import type { CellStep, HistoryEntry, HistoryQuery } from '../../protocol/sheet-history';
+import { HISTORY_PAGE, type CellStep, type HistoryEntry, type HistoryQuery } from '../../protocol/sheet-history';
 import type { Sql } from '../database';
 import { readHistory, type LoggedChange } from '../sql/change/read-history';
 import { readFields } from '../sql/field/read-fields';
@@ -13,8 +13,6 @@ import { findRows } from '../sql/row/find-rows';
 import { findSheet } from '../sql/sheet/find-sheet';
 import { Refusal } from './refusal';
 
-/** Changes told at once. */
-export const HISTORY_PAGE = 50;
 /** Cells of a change that are told one by one. */
 const MOST_CELLS = 5;
 

@@ -6,7 +6,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
-import type { HistoryEntry, HistoryQuery } from '../../protocol/sheet-history';
+import { HISTORY_PAGE, type HistoryEntry, type HistoryQuery } from '../../protocol/sheet-history';
 import { Mark } from '../sheet/Mark';
 import { SheetViews } from '../sheet/SheetViews';
 import { ThemeSwitch } from '../theme/ThemeSwitch';
@@ -24,7 +24,7 @@ interface Props {
 export function HistoryScreen({ id, name, asked, first }: Props) {
   const router = useRouter();
   const [older, setOlder] = useState<readonly HistoryEntry[]>([]);
-  const [state, setState] = useState<'more' | 'asking' | 'end'>(first.length > 0 ? 'more' : 'end');
+  const [state, setState] = useState<'more' | 'asking' | 'end'>(first.length < HISTORY_PAGE ? 'end' : 'more');
   const [message, setMessage] = useState<string | null>(null);
   const path = `/api/sheets/${encodeURIComponent(id)}/history`;
   const entries = [...first, ...older];
@@ -37,7 +37,7 @@ export function HistoryScreen({ id, name, asked, first }: Props) {
     try {
       const found = (await (await fetch(`${path}?${query}`)).json()) as HistoryEntry[];
       setOlder([...older, ...found]);
-      setState(found.length > 0 ? 'more' : 'end');
+      setState(found.length < HISTORY_PAGE ? 'end' : 'more');
     } catch {
       setState('more');
       setMessage('The server cannot be reached. Try again in a moment.');
@@ -85,7 +85,7 @@ export function HistoryScreen({ id, name, asked, first }: Props) {
             <HistoryItem key={entry.sequence} sheet={id} entry={entry} onTakeBack={() => void takeBack(entry.sequence)} />
           ))}
         </ol>
-        {state !== 'end' && entries.length > 0 && (
+        {state !== 'end' && (
           <Button variant="default" loading={state === 'asking'} onClick={() => void more()}>
             Show earlier changes
           </Button>

@@ -9,6 +9,7 @@ import { Session } from '../sheet/session';
 import { SessionContext, useSession, useSessionState } from '../sheet/use-session';
 import { tokenVariables } from '../theme/tokens';
 import classes from './Paper.module.css';
+import { Difference } from './Difference';
 import { pageFile } from './page-file';
 import { PaperTable } from './PaperTable';
 import { readFilter } from './read-filter';
@@ -73,6 +74,7 @@ function Paper({ name, asOf }: { readonly name: string; readonly asOf: number | 
         <article ref={article} className={classes.paper}>
           <h1 className={classes.name}>{name}</h1>
           {asOf !== undefined && <p className={classes.cut}>As it was on {momentWords(asOf)}, with its rules of then</p>}
+          {asOf !== undefined && <Difference />}
           {rows!.left > 0 && (
             <p className={classes.cut}>
               The first {rows!.count.toLocaleString('en')} rows in view; {rows!.left.toLocaleString('en')} more are not on this page. Filter the sheet

@@ -23,7 +23,9 @@ export default async function PaperPage({ params, searchParams }: Props) {
   if (!sheet) notFound();
   const { at } = await searchParams;
   const sequence = /^\d{1,15}$/.test(at ?? '') ? Number(at) : undefined;
+  if (at !== undefined && sequence === undefined) notFound();
   const moment = sequence === undefined ? undefined : await momentOf(sheet, sequence);
+  if (sequence !== undefined && moment === undefined) notFound();
   return <PaperScreen id={sheet.id} name={sheet.name} at={sequence === undefined || moment === undefined ? undefined : { sequence, moment }} />;
 }
 

@@ -1,0 +1,66 @@
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import type { CellState, SheetDifference } from '../../core/rules/sheet-difference';
+import { counted } from '../counted';
+import { useSession } from '../sheet/use-session';
+import classes from './Paper.module.css';
+
+/** What is different now from the sheet as it was: values, looks, and records that came and went. */
+export function Difference() {
+  const session = useSession();
+  const [found, setFound] = useState<SheetDifference | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const ask = () => {
+    setError(null);
+    session.ask({ kind: 'ask-difference' }).then(setFound, (failed: Error) => setError(failed.message));
+  };
+  if (!found)
+    return (
+      <p>
+        <Button size="compact-sm" variant="default" onClick={ask}>
+          Show what is different now
+        </Button>
+        {error && <span role="alert"> {error}</span>}
+      </p>
+    );
+  const { cells, added, removed, isCut } = found;
+  return (
+    <section aria-label="What is different now" className={classes.difference}>
+      <h2>
+        {cells.length + added.length + removed.length === 0
+          ? 'Nothing is different now'
+          : `Different now: ${counted(cells.length, 'cell')}${isCut ? ' and more' : ''}, ${counted(added.length, 'row')} added, ${counted(removed.length, 'row')} removed`}
+      </h2>
+      {cells.length > 0 && (
+        <table className={classes.table}>
+          <thead>
+            <tr>
+              <th scope="col">Record</th>
+              <th scope="col">Field</th>
+              <th scope="col">Then</th>
+              <th scope="col">Now</th>
+            </tr>
+          </thead>
+          <tbody>
+            {cells.map((cell) => (
+              <tr key={`${cell.row} ${cell.field}`}>
+                <td>{cell.record}</td>
+                <td>{cell.label}</td>
+                <td>{stateWords(cell.before)}</td>
+                <td>{stateWords(cell.after)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {added.length > 0 && <p>Added: {namesOf(added)}</p>}
+      {removed.length > 0 && <p>Removed: {namesOf(removed)}</p>}
+    </section>
+  );
+}
+
+const stateWords = ({ shown, rules }: CellState): string => `${shown || 'blank'}${rules.length ? ` (${rules.join(', ')})` : ''}`;
+
+const MOST_NAMES = 20;
+const namesOf = (names: readonly string[]): string =>
+  names.slice(0, MOST_NAMES).join(', ') + (names.length > MOST_NAMES ? ` and ${names.length - MOST_NAMES} more` : '');
