@@ -24,6 +24,7 @@ export function frameOf(replica: Replica, name: string, outOfView: OutOfView): S
     heights: rowHeights(replica, outOfView),
     merges: mergeAreas(sheet).map(({ area }) => area),
     names: [...sheet.parts.values()].filter((part) => part.kind === 'name'),
+    snapshots: [...sheet.parts.values()].flatMap((part) => (part.kind === 'snapshot' ? part.name : [])),
     looks: lookParts(sheet.parts.values()),
     filter: outOfView.filter,
     folds: parentRows(sheet).map((position) => ({ position, folded: outOfView.folded.has(sheet.rowId(sheet.order[position]!)) })),

@@ -131,12 +131,12 @@ export class Replica {
     this.sequence = sequence;
     if (this.pending[0]?.change.id === change.id) {
       const { inverse } = this.pending.shift()!;
-      this.past.add({ at, inverse });
+      this.past.add({ sequence, at, inverse });
       this.evaluation.pastGrew();
       return;
     }
     const mine = this.rewind();
-    this.past.add({ at, inverse: this.run(change.operations) });
+    this.past.add({ sequence, at, inverse: this.run(change.operations) });
     this.evaluation.pastGrew();
     this.replay(mine.filter((pending) => pending.change.id !== change.id));
   }

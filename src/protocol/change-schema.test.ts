@@ -15,6 +15,7 @@ test.each([
   { kind: 'remove-rules', rules: ['r'] },
   { kind: 'put-parts', parts: [{ id: 'look-saved-a', kind: 'look', name: 'Heavy', look: { bold: true }, dark: { italic: true } }] },
   { kind: 'put-parts', parts: [{ id: 'never-seen_a_b', kind: 'dismissal', reason: '' }] },
+  { kind: 'put-parts', parts: [{ id: 'snapshot after the flood', kind: 'snapshot', name: 'After the Flood', sequence: 12 }] },
   { kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: { ...rule, note: 'Call the warden', look: { look: 'saved-a' } } }] },
 ])('takes $kind', (operation) => expect(check(operation)).toBeUndefined());
 
@@ -52,6 +53,8 @@ describe('refuses, and says where', () => {
     [{ kind: 'put-parts', parts: [{ id: 'alarm', kind: 'look', name: 'A', look: {} }] }, 'the id of a look'],
     [{ kind: 'put-parts', parts: [{ id: 'look-alarm', kind: 'look', name: '', look: {} }] }, 'parts[0].name'],
     [{ kind: 'put-parts', parts: [{ id: 'gap_a', kind: 'dismissal' }] }, 'parts[0].reason'],
+    [{ kind: 'put-parts', parts: [{ id: 'flood', kind: 'snapshot', name: 'Flood', sequence: 1 }] }, 'parts[0].id'],
+    [{ kind: 'put-parts', parts: [{ id: 'snapshot flood', kind: 'snapshot', name: 'Flood', sequence: -1 }] }, 'parts[0].sequence'],
     [{ kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: { ...rule, note: 'x'.repeat(501) } }] }, 'rule.note'],
     [{ kind: 'put-rules', rules: [{ id: 'other', key: 'a0', rule }] }, 'must be the same as its id'],
     [{ kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: { ...rule, look: { look: 'gone' } } }] }, 'a look that does not exist: gone'],

@@ -12,7 +12,17 @@ import type { Change, StoredRule } from '../core/sheet/change';
 import type { Field } from '../core/sheet/field';
 import { ROW_ROLES } from '../core/sheet/row-role';
 import { MOST_ALLOWED } from '../core/sheet/allowed-values';
-import { nameKey, type Bands, type Dismissal, type Freeze, type LookPart, type Merge, type NamedRange } from '../core/sheet/sheet-part';
+import {
+  nameKey,
+  snapshotKey,
+  type Bands,
+  type Dismissal,
+  type Freeze,
+  type LookPart,
+  type Merge,
+  type NamedRange,
+  type Snapshot,
+} from '../core/sheet/sheet-part';
 
 const id = Joi.string()
   .pattern(/^[\w-]+$/)
@@ -116,9 +126,20 @@ const part = Joi.object().when('.kind', {
       is: 'dismissal',
       then: Joi.object<Dismissal>({ id: id.required(), kind: Joi.string(), reason: Joi.string().allow('').max(500).required() }),
     },
+    {
+      is: 'snapshot',
+      then: Joi.object<Snapshot>({
+        id: Joi.string().max(100).required(),
+        kind: Joi.string(),
+        name: Joi.string().trim().min(1).max(80).required(),
+        sequence: Joi.number().strict().integer().min(0).required(),
+      }).custom((value: Snapshot, helpers) =>
+        value.id === snapshotKey(value.name) ? value : helpers.message({ custom: '{{#label}}.id must be “snapshot ” and its name in lower case' }),
+      ),
+    },
     { is: 'bands', then: Joi.object<Bands>({ id: Joi.valid('bands').required(), kind: Joi.string() }) },
   ],
-  otherwise: Joi.object({ kind: Joi.valid('name', 'merge', 'freeze', 'bands', 'dismissal', 'look').required() }).unknown(),
+  otherwise: Joi.object({ kind: Joi.valid('name', 'merge', 'freeze', 'bands', 'dismissal', 'look', 'snapshot').required() }).unknown(),
 });
 
 const partId = Joi.string().min(1).max(100);

@@ -186,6 +186,8 @@ export interface SheetFrame {
   readonly heights: RowHeights;
   readonly merges: readonly Area[];
   readonly names: readonly NamedRange[];
+  /** Names of moments of its past. */
+  readonly snapshots: readonly string[];
   /** Looks that the sheet has saved or changed. */
   readonly looks: readonly LookPart[];
   readonly filter: Filter | null;

@@ -20,6 +20,8 @@ export interface HistoryEntry {
   /** Milliseconds of the Unix epoch. */
   readonly at: number;
   readonly author: string;
+  /** What the moment after it is called. */
+  readonly names: readonly string[];
   /** What it did, in a few words each. */
   readonly says: readonly string[];
   /** The first of the cells that it entered. */

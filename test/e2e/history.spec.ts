@@ -40,16 +40,24 @@ test('every change is told, one cell’s own past too; the sheet is seen as it w
   await then.getByRole('button', { name: 'Show what is different now' }).click();
   const differences = then.getByRole('region', { name: 'What is different now' }).getByRole('row');
   await expect(differences).toHaveText(['RecordFieldThenNow', 'Alder WeirOxygen9 (Oxygen is above 8.5)5', 'Birch MillStationBirch FordBirch Mill']);
+  await then.getByRole('button', { name: 'Bring the whole sheet back to this' }).click();
+  await expect(then.getByText('Nothing is different now')).toBeVisible();
   await then.close();
-
-  await changes.nth(1).getByRole('link', { name: 'Oxygen of Alder Weir' }).click();
-  await expect(page.getByText('Only what was entered in Oxygen of Alder Weir')).toBeVisible();
-  await expect(changes).toHaveCount(3);
-  await page.getByRole('link', { name: 'Show everything' }).click();
-  await expect(changes).toHaveCount(5);
-
-  await changes.nth(1).getByRole('button', { name: 'Take back change' }).click();
+  await page.reload();
   await expect(changes).toHaveCount(6);
+  await expect(changes.nth(0)).toContainText('Station of Birch Ford: Birch Mill Birch Ford');
+  // Even that is a change like any other.
+  await changes.nth(0).getByRole('button', { name: 'Take back change' }).click();
+  await expect(changes).toHaveCount(7);
+
+  await changes.nth(3).getByRole('link', { name: 'Oxygen of Alder Weir' }).click();
+  await expect(page.getByText('Only what was entered in Oxygen of Alder Weir')).toBeVisible();
+  await expect(changes).toHaveCount(5);
+  await page.getByRole('link', { name: 'Show everything' }).click();
+  await expect(changes).toHaveCount(7);
+
+  await changes.nth(3).getByRole('button', { name: 'Take back change' }).click();
+  await expect(changes).toHaveCount(8);
   await expect(changes.nth(0)).toContainText('Oxygen of Alder Weir: 5 9');
   await page.getByRole('link', { name: 'Sheet', exact: true }).click();
   await expect(sheet.cell('B2')).toHaveText('9');
@@ -59,7 +67,33 @@ test('every change is told, one cell’s own past too; the sheet is seen as it w
   await sheet.cell('A3').click();
   await page.getByRole('button', { name: /^Why/ }).first().click();
   await page.getByRole('link', { name: 'What it held before' }).click();
-  await expect(changes).toHaveCount(2);
+  await expect(changes).toHaveCount(4);
+});
+
+test('a moment is named, and a rule asks what has changed since', async ({ page }) => {
+  const id = await makeSheet(page, ROWS);
+  const sheet = await SheetPage.open(page, id);
+  await sheet.type('B2', '9');
+  await sheet.isLive();
+  await page.goto(`/sheets/${id}/history`);
+  await page.getByRole('button', { name: 'Name the moment after change 2' }).click();
+  const name = page.getByRole('textbox', { name: 'Name' });
+  await page.getByRole('button', { name: 'Keep the name' }).click();
+  await expect(page.getByText('Give the moment a name')).toBeVisible();
+  await name.fill('Before the visit');
+  await name.press('Enter');
+  const changes = page.getByRole('list', { name: 'Changes' }).getByRole('listitem');
+  await expect(changes.nth(0)).toContainText('moment “Before the visit” named');
+  await expect(changes.nth(1)).toContainText('Before the visit');
+
+  await SheetPage.open(page, id);
+  await sheet.type('B3', '8.4');
+  await sheet.beginRule('B2', /^Show what changed lately/);
+  await sheet.pick('Compared with', 'since Before the visit');
+  await sheet.bench.getByLabel('Name of the rule').fill('Since then');
+  await sheet.keepRule();
+  // B2 was entered before that moment, B3 after it.
+  await expect.poll(() => sheet.paintedBy('Since then', 'B', [2, 3])).toEqual(['B3']);
 });
 
 test('what cannot be told or taken back is refused in plain words', async ({ request }) => {

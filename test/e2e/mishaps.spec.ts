@@ -40,7 +40,10 @@ test('an edit that was acknowledged survives the server being killed, and the pa
 
   const acknowledged = page.waitForResponse((response) => response.request().method() === 'POST' && response.url().endsWith('/changes'));
   await sheet.type('A2', 'kept');
-  expect((await acknowledged).status()).toBe(200);
+  const answer = await acknowledged;
+  expect(answer.status()).toBe(200);
+  // Only an answer that came through whole is one.
+  await answer.finished();
   server.kill('SIGKILL');
 
   // What is typed while nobody answers waits here.

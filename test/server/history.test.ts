@@ -8,7 +8,7 @@ import { createSheet } from '../../src/server/sheets/create-sheet';
 import { historyOf } from '../../src/server/sheets/read-history';
 import { Refusal } from '../../src/server/sheets/refusal';
 import { packedAsOf } from '../../src/server/sheets/sheet-as-of';
-import { takeBack } from '../../src/server/sheets/take-back';
+import { bringBack, takeBack } from '../../src/server/sheets/take-back';
 import { takeChange } from '../../src/server/sheets/take-change';
 import { anyOperation, contentsOf, makeSheet } from '../arbitrary-sheet';
 import { testDatabase } from './test-database';
@@ -49,6 +49,10 @@ test('the sheet as it was at any moment is what an independent replay of the log
       replayed.apply({ kind: 'insert-rows', rows });
       for (const operation of taken.slice(0, sequence)) replayed.apply(operation);
       expect(contentsOf(await asOf(sequence))).toEqual(contentsOf(replayed));
+      // Brought back, the sheet is that again.
+      if (sequence === taken.length) return;
+      await bringBack(sql, { sheet, author: 'test', sequence, id: 'all back' });
+      expect(contentsOf(await asOf(taken.length + 1))).toEqual(contentsOf(replayed));
     }),
     { numRuns: 40 },
   );
@@ -102,5 +106,6 @@ describe('the history', () => {
     await takeBack(sql, { sheet, author: 'test', sequence: 2, id: 'back again' });
     expect((await asOf(6)).findSlot('r3')).toBeDefined();
     await expect(takeBack(sql, { sheet, author: 'test', sequence: 99, id: 'none' })).rejects.toMatchObject({ code: 'bad-request' });
+    await expect(bringBack(sql, { sheet, author: 'test', sequence: 6, id: 'nothing' })).rejects.toMatchObject({ code: 'bad-request' });
   });
 });

@@ -139,7 +139,7 @@ test('the past of a sheet is what its log takes back, from the newest change as 
   for (const input of ['6', '7', '8']) await take(change(set('r1', input), { kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule }] }));
   const [made] = await sql`select created_at from sheet where id = ${sheet}`;
   const log = await sql`select made_at from sheet_change where sheet_id = ${sheet} order by sequence`;
-  const before = ['5', '6', '7'].map((input, at) => ({ at: log[at]!.made_at.getTime(), inverse: [set('r1', input)] }));
+  const before = ['5', '6', '7'].map((input, at) => ({ sequence: at + 1, at: log[at]!.made_at.getTime(), inverse: [set('r1', input)] }));
   expect(await readPast(sql, sheet, { until: 3 })).toEqual({ from: made!.created_at.getTime(), isWhole: true, changes: before });
   expect(await readPast(sql, sheet, { until: 2 })).toMatchObject({ isWhole: true, changes: before.slice(0, 2) });
   expect(await readPast(sql, sheet, { until: 3, most: 2 })).toEqual({ from: before[0]!.at, isWhole: false, changes: before.slice(1) });

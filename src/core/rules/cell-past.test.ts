@@ -35,7 +35,7 @@ test('what a cell held at any moment is what a copy of the sheet, kept then, hel
             : { kind: 'insert-rows', rows: [{ id: `r${sheet.rowCount}`, key: `a${at}`, role: 'record', cells: { b: each.input } }] };
         const { inverse } = sheet.apply(operation);
         copies.push(copyOf(sheet));
-        return { at: (at + 1) * HOUR, inverse };
+        return { sequence: at + 1, at: (at + 1) * HOUR, inverse };
       });
       // As on the page: what comes live is told first, what was before it afterwards.
       for (const change of [...changes.slice(split), ...changes.slice(0, split)]) past.add(change);
@@ -62,11 +62,25 @@ test('before the first change that is told of nothing is known, nor of what a fo
   const sheet = opened([newField('a', 'a')]);
   sheet.apply({ kind: 'insert-rows', rows: [{ id: 'r', key: 'a0', role: 'record', cells: { a: '=1+1' } }] });
   const past = new CellPast(sheet);
-  past.add({ at: 30 * HOUR, inverse: sheet.apply({ kind: 'set-cells', cells: [{ row: 'r', field: 'a', input: '7' }] }).inverse });
+  past.add({ sequence: 7, at: 30 * HOUR, inverse: sheet.apply({ kind: 'set-cells', cells: [{ row: 'r', field: 'a', input: '7' }] }).inverse });
   const at = (hour: number) => past.valueBefore(0, 0, serialInZone(hour * HOUR));
   expect([at(20), at(31)]).toEqual([undefined, undefined]);
   past.knowsFrom(25 * HOUR, false);
   expect([at(20), at(26), at(31)]).toEqual([undefined, undefined, readInput('7').value]);
   sheet.apply({ kind: 'set-cells', cells: [{ row: 'r', field: 'a', input: '=2+2' }] });
   expect(at(31)).toBeUndefined();
+});
+
+test('a named moment is that of its change: known once the change is told of, at the beginning where all is', () => {
+  const sheet = opened([newField('a', 'a')]);
+  const name = (id: string, sequence: number) =>
+    sheet.apply({ kind: 'put-parts', parts: [{ id: `snapshot ${id.toLowerCase()}`, kind: 'snapshot', name: id, sequence }] });
+  name('Storm', 7);
+  name('First', 0);
+  const past = new CellPast(sheet);
+  expect([past.momentOf('storm'), past.momentOf('never')]).toEqual([NaN, undefined]);
+  past.add({ sequence: 7, at: 30 * HOUR, inverse: [] });
+  expect([past.momentOf('STORM '), past.momentOf('First')]).toEqual([serialInZone(30 * HOUR), NaN]);
+  past.knowsFrom(25 * HOUR, true);
+  expect(past.momentOf('First')).toBe(serialInZone(25 * HOUR));
 });

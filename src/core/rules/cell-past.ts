@@ -2,12 +2,15 @@ import type { CellValue } from '../values/cell-value';
 import { readInput } from '../values/read-input';
 import type { Operation } from '../sheet/change';
 import type { FieldId, RowId } from '../sheet/ids';
+import { snapshotKey } from '../sheet/sheet-part';
 import type { Sheet } from '../sheet/sheet';
 import { serialInZone } from '../values/serial-in-zone';
 import type { CellHistory } from './cell-history';
 
 /** A change that is done, by what takes it back. */
 export interface PastChange {
+  /** Its place in the log. */
+  readonly sequence: number;
   /** When it was made, milliseconds of the Unix epoch. */
   readonly at: number;
   readonly inverse: readonly Operation[];
@@ -31,6 +34,8 @@ export class CellPast implements CellHistory {
   /** When rows were inserted, where that is known. */
   private readonly inserted = new Map<RowId, number>();
   private begins = Infinity;
+  /** When the changes that are told of were made, by their sequence. */
+  private readonly moments = new Map<number, number>();
   /** True where all is told of since the sheet was made. */
   private isWhole = false;
 
@@ -43,8 +48,9 @@ export class CellPast implements CellHistory {
   }
 
   /** Takes in a change that is done. Changes may be told of in any order, but those of one moment one after another. */
-  add({ at, inverse }: PastChange): void {
+  add({ sequence, at, inverse }: PastChange): void {
     const until = this.serial(at);
+    this.moments.set(sequence, until);
     for (const operation of inverse) {
       if (operation.kind === 'set-cells') for (const { row, field, input } of operation.cells) this.hold(field, row, { until, input });
       if (operation.kind === 'remove-rows')
@@ -62,7 +68,7 @@ export class CellPast implements CellHistory {
 
   valueBefore(column: number, slot: number, moment: number): CellValue | undefined {
     const { sheet } = this;
-    if ((moment < this.begins && !this.isWhole) || sheet.columns[column]!.formulas.has(slot)) return undefined;
+    if (Number.isNaN(moment) || (moment < this.begins && !this.isWhole) || sheet.columns[column]!.formulas.has(slot)) return undefined;
     const row = sheet.rowId(slot);
     const isYoung = moment < Math.max(this.begins, this.inserted.get(row) ?? -Infinity);
     const known = this.cells.get(sheet.fields[column]!.id)?.get(row);
@@ -72,9 +78,11 @@ export class CellPast implements CellHistory {
     return isFormula ? undefined : value;
   }
 
-  /** Snapshots are not kept yet. */
-  momentOf(): undefined {
-    return undefined;
+  /** The moment of a snapshot by its name; NaN where it is further back than is known. */
+  momentOf(name: string): number | undefined {
+    const part = this.sheet.parts.get(snapshotKey(name));
+    if (part?.kind !== 'snapshot') return undefined;
+    return this.moments.get(part.sequence) ?? (this.isWhole ? this.begins : NaN);
   }
 
   private serial(epochMs: number): number {

@@ -23,5 +23,11 @@ test.each<[string, Operation[], Operation[], string[]]>([
   ['a rule changed', [put('Low')], [put('Low')], ['rule “Low” changed']],
   ['many rules', [put('A', 'B', 'C', 'D', 'E')], [], ['rule “A” changed', 'rule “B” changed', 'rule “C” changed', '2 other rules']],
   ['the same twice is told once', [put('A'), put('A')], [], ['rule “A” changed']],
+  [
+    'a moment',
+    [{ kind: 'put-parts', parts: [{ id: 'snapshot storm', kind: 'snapshot', name: 'Storm', sequence: 3 }] }],
+    [],
+    ['moment “Storm” named'],
+  ],
   ['a look', [{ kind: 'remove-parts', parts: ['p'] }], [], ['something that lies over the cells removed']],
 ])('%s', (...[, operations, inverse, words]) => expect(changeWords(operations, inverse)).toEqual(words));

@@ -1,4 +1,5 @@
 import type { Operation } from './change';
+import type { SheetPart } from './sheet-part';
 
 const counted = (count: number, one: string): string => `${count.toLocaleString('en')} ${one}${count === 1 ? '' : 's'}`;
 /** Rules and such that are named one by one. */
@@ -34,10 +35,28 @@ function wordsOf(operation: Operation, made: ReadonlySet<string>): string[] {
     case 'remove-rules':
       return [`${counted(operation.rules.length, 'rule')} removed`];
     case 'put-parts':
+      return operation.parts.map(partWords);
     case 'remove-parts':
-      return [
-        `${operation.parts.length === 1 ? 'something' : 'several things'} that lies over the cells ${operation.kind === 'put-parts' ? 'set' : 'removed'}`,
-      ];
+      return [operation.parts.length === 1 ? 'something that lies over the cells removed' : 'several things that lie over the cells removed'];
+  }
+}
+
+function partWords(part: SheetPart): string {
+  switch (part.kind) {
+    case 'name':
+      return `name ${part.name} given`;
+    case 'merge':
+      return 'cells merged';
+    case 'freeze':
+      return 'fields held in view';
+    case 'bands':
+      return 'records shaded';
+    case 'dismissal':
+      return 'advice dismissed';
+    case 'look':
+      return `look “${part.name}” saved`;
+    case 'snapshot':
+      return `moment “${part.name}” named`;
   }
 }
 

@@ -43,6 +43,15 @@ export interface Dismissal {
   readonly reason: string;
 }
 
+/** A moment of the sheet that has a name: after the change with a sequence of its log, 0 for as the sheet was made. */
+export interface Snapshot {
+  /** As `snapshotKey` gives it, so that there is one moment of a name. */
+  readonly id: PartId;
+  readonly kind: 'snapshot';
+  readonly name: string;
+  readonly sequence: number;
+}
+
 /** A look that a sheet has saved, or one of the first family as the sheet has changed it. */
 export interface LookPart {
   /** `look-` and the id of the look. */
@@ -55,7 +64,10 @@ export interface LookPart {
 }
 
 /** What lies over the cells of a sheet and names them by id. */
-export type SheetPart = NamedRange | Merge | Freeze | Bands | Dismissal | LookPart;
+export type SheetPart = NamedRange | Merge | Freeze | Bands | Dismissal | LookPart | Snapshot;
+
+/** What a named moment goes by, whatever its case. */
+export const snapshotKey = (name: string): PartId => `snapshot ${name.trim().toLowerCase()}`;
 
 /** What a name goes by, whatever its case. */
 export const nameKey = (name: string): PartId => name.toLowerCase();

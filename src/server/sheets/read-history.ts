@@ -8,6 +8,7 @@ import { HISTORY_PAGE, type CellStep, type HistoryEntry, type HistoryQuery } fro
 import type { Sql } from '../database';
 import { readHistory, type LoggedChange } from '../sql/change/read-history';
 import { readFields } from '../sql/field/read-fields';
+import { readParts } from '../sql/part/read-parts';
 import { findHeader } from '../sql/row/find-header';
 import { findRows } from '../sql/row/find-rows';
 import { findSheet } from '../sql/sheet/find-sheet';
@@ -23,11 +24,13 @@ export async function historyOf(sql: Sql, id: SheetId, query: HistoryQuery): Pro
   const steps = changes.map((change) => cellSteps(change, query).slice(0, MOST_CELLS));
   const fields = await readFields(sql, id);
   const header = await findHeader(sql, id);
+  const snapshots = (await readParts(sql, id)).filter((part) => part.kind === 'snapshot');
   const rows = new Map((await findRows(sql, id, [...new Set(steps.flat().map(({ row }) => row))])).map((row) => [row.id, row]));
   return changes.map(({ sequence, at, author, operations, inverse }, index) => ({
     sequence,
     at,
     author,
+    names: snapshots.flatMap(({ name, sequence: after }) => (after === sequence ? name : [])),
     says: changeWords(operations, inverse),
     cells: steps[index]!.map((step) => ({
       ...step,

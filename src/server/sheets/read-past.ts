@@ -21,7 +21,7 @@ export async function readPast(sql: Sql, id: SheetId, { until, most = MOST_CELLS
     for (const change of batch) {
       cells += change.cells;
       if (cells > most) return { from: change.at, isWhole: false, changes: changes.toReversed() };
-      changes.push({ at: change.at, inverse: change.inverse });
+      changes.push({ sequence: change.sequence, at: change.at, inverse: change.inverse });
       before = change.sequence;
     }
     full = batch.length === BATCH;

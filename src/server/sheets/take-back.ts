@@ -3,7 +3,7 @@ import type { SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
 import { readHistory } from '../sql/change/read-history';
 import { Refusal } from './refusal';
-import { takeChange } from './take-change';
+import { takeMade } from './take-change';
 
 interface TakenBack {
   readonly sheet: SheetId;
@@ -16,9 +16,38 @@ interface TakenBack {
 
 /** Takes an earlier change back as a new change. Cells that have been entered anew since then are left as they are. */
 export async function takeBack(sql: Sql, { sheet, author, sequence, id }: TakenBack): Promise<number> {
-  const [found] = await readHistory(sql, sheet, { before: sequence + 1, limit: 1 });
-  if (found?.sequence !== sequence) throw new Refusal('bad-request', 'There is no such change');
-  return takeChange(sql, { sheet, author, change: { id, operations: guarded(found.inverse, found.operations) } });
+  return takeMade(sql, {
+    sheet,
+    author,
+    id,
+    async make(tx) {
+      const [found] = await readHistory(tx, sheet, { before: sequence + 1, limit: 1 });
+      if (found?.sequence !== sequence) throw new Refusal('bad-request', 'There is no such change');
+      return guarded(found.inverse, found.operations);
+    },
+  });
+}
+
+/** Changes taken back at once. */
+const BATCH = 200;
+
+/** Brings the whole sheet back to what it was after a change, 0 for as it was made, by a new change that takes all later ones back. */
+export async function bringBack(sql: Sql, { sheet, author, sequence, id }: TakenBack): Promise<number> {
+  return takeMade(sql, {
+    sheet,
+    author,
+    id,
+    async make(tx, head) {
+      if (sequence >= head) throw new Refusal('bad-request', 'Nothing has been changed since, so there is nothing to bring back');
+      const operations: Operation[] = [];
+      for (let before = head + 1; before > sequence + 1;) {
+        const changes = (await readHistory(tx, sheet, { before, limit: BATCH })).filter((change) => change.sequence > sequence);
+        for (const { inverse } of changes) operations.push(...inverse);
+        before = changes.at(-1)?.sequence ?? 0;
+      }
+      return operations;
+    },
+  });
 }
 
 /** The inverse of a change, whose cells are entered only where they still hold what the change left in them. */

@@ -9,11 +9,12 @@ interface Props {
   readonly sheet: SheetId;
   readonly entry: HistoryEntry;
   readonly onTakeBack: () => void;
+  readonly onName: () => void;
 }
 
 /** One change: what it did, cell by cell where it entered some. */
-export function HistoryItem({ sheet, entry, onTakeBack }: Props) {
-  const { sequence, at, author, says, cells } = entry;
+export function HistoryItem({ sheet, entry, onTakeBack, onName }: Props) {
+  const { sequence, at, author, names, says, cells } = entry;
   const of = `/sheets/${encodeURIComponent(sheet)}`;
   return (
     <li className={classes.item}>
@@ -24,6 +25,11 @@ export function HistoryItem({ sheet, entry, onTakeBack }: Props) {
         <span>{author}</span>
       </div>
       <div className={classes.what}>
+        {names.map((name) => (
+          <p key={name} className={classes.moment}>
+            {name}
+          </p>
+        ))}
         <p className={classes.says}>{says.join(', ')}</p>
         {cells.map((cell) => (
           <p key={`${cell.row} ${cell.field}`} className={classes.cell}>
@@ -37,6 +43,9 @@ export function HistoryItem({ sheet, entry, onTakeBack }: Props) {
       <div className={classes.acts}>
         <Button component="a" size="compact-sm" variant="default" href={`${of}/paper?at=${sequence}`} target="_blank">
           See the sheet after it
+        </Button>
+        <Button size="compact-sm" variant="default" onClick={onName} aria-label={`Name the moment after change ${sequence}`}>
+          Name it
         </Button>
         <Button size="compact-sm" variant="default" onClick={onTakeBack} aria-label={`Take back change ${sequence}`}>
           Take it back

@@ -12,6 +12,7 @@ import { SheetViews } from '../sheet/SheetViews';
 import { ThemeSwitch } from '../theme/ThemeSwitch';
 import classes from './History.module.css';
 import { HistoryItem } from './HistoryItem';
+import { NameMoment } from './NameMoment';
 
 interface Props {
   readonly id: SheetId;
@@ -26,6 +27,7 @@ export function HistoryScreen({ id, name, asked, first }: Props) {
   const [older, setOlder] = useState<readonly HistoryEntry[]>([]);
   const [state, setState] = useState<'more' | 'asking' | 'end'>(first.length < HISTORY_PAGE ? 'end' : 'more');
   const [message, setMessage] = useState<string | null>(null);
+  const [naming, setNaming] = useState<number | null>(null);
   const path = `/api/sheets/${encodeURIComponent(id)}/history`;
   const entries = [...first, ...older];
   const { field, row } = asked;
@@ -82,7 +84,13 @@ export function HistoryScreen({ id, name, asked, first }: Props) {
         {entries.length === 0 && <p>Nothing has been changed yet since the sheet was made.</p>}
         <ol className={classes.list} aria-label="Changes">
           {entries.map((entry) => (
-            <HistoryItem key={entry.sequence} sheet={id} entry={entry} onTakeBack={() => void takeBack(entry.sequence)} />
+            <HistoryItem
+              key={entry.sequence}
+              sheet={id}
+              entry={entry}
+              onTakeBack={() => void takeBack(entry.sequence)}
+              onName={() => setNaming(entry.sequence)}
+            />
           ))}
         </ol>
         {state !== 'end' && (
@@ -90,6 +98,7 @@ export function HistoryScreen({ id, name, asked, first }: Props) {
             Show earlier changes
           </Button>
         )}
+        <NameMoment sheet={id} sequence={naming} onEnd={() => setNaming(null)} />
       </main>
     </div>
   );

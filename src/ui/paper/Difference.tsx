@@ -1,4 +1,5 @@
 import { Button } from '@mantine/core';
+import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import type { CellState, SheetDifference } from '../../core/rules/sheet-difference';
 import { counted } from '../counted';
@@ -6,9 +7,10 @@ import { useSession } from '../sheet/use-session';
 import classes from './Paper.module.css';
 
 /** What is different now from the sheet as it was: values, looks, and records that came and went. */
-export function Difference() {
+export function Difference({ sequence }: { readonly sequence: number }) {
   const session = useSession();
   const [found, setFound] = useState<SheetDifference | null>(null);
+  const [isBack, setBack] = useState(false);
   const [error, setError] = useState<string | null>(null);
   const ask = () => {
     setError(null);
@@ -23,6 +25,16 @@ export function Difference() {
         {error && <span role="alert"> {error}</span>}
       </p>
     );
+  const bringBack = async () => {
+    const answer = await fetch(`/api/sheets/${encodeURIComponent(session.sheet)}/history/${sequence}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ id: nanoid(), what: 'sheet' }),
+    });
+    if (!answer.ok) return setError(((await answer.json()) as { refused: string }).refused);
+    setBack(true);
+    ask();
+  };
   const { cells, added, removed, isCut } = found;
   return (
     <section aria-label="What is different now" className={classes.difference}>
@@ -53,11 +65,21 @@ export function Difference() {
           </tbody>
         </table>
       )}
+      {isBack ? (
+        <p role="status">The sheet is as it was then, by a new change that can be taken back like any other.</p>
+      ) : (
+        <Button size="compact-sm" variant="default" my={8} onClick={() => void bringBack().catch(() => setError(UNREACHABLE))}>
+          Bring the whole sheet back to this
+        </Button>
+      )}
+      {error && <p role="alert">{error}</p>}
       {added.length > 0 && <p>Added: {namesOf(added)}</p>}
       {removed.length > 0 && <p>Removed: {namesOf(removed)}</p>}
     </section>
   );
 }
+
+const UNREACHABLE = 'The server cannot be reached. Try again in a moment.';
 
 const stateWords = ({ shown, rules }: CellState): string => `${shown || 'blank'}${rules.length ? ` (${rules.join(', ')})` : ''}`;
 

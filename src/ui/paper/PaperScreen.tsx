@@ -28,12 +28,12 @@ export function PaperScreen({ id, name, at }: Props) {
   useEffect(() => session.start('light'), [session]);
   return (
     <SessionContext value={session}>
-      <Paper name={name} asOf={at?.moment} />
+      <Paper name={name} at={at} />
     </SessionContext>
   );
 }
 
-function Paper({ name, asOf }: { readonly name: string; readonly asOf: number | undefined }) {
+function Paper({ name, at }: Pick<Props, 'name' | 'at'>) {
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const window = useSessionState((state) => state.window);
@@ -73,8 +73,8 @@ function Paper({ name, asOf }: { readonly name: string; readonly asOf: number | 
       {isReady ? (
         <article ref={article} className={classes.paper}>
           <h1 className={classes.name}>{name}</h1>
-          {asOf !== undefined && <p className={classes.cut}>As it was on {momentWords(asOf)}, with its rules of then</p>}
-          {asOf !== undefined && <Difference />}
+          {at && <p className={classes.cut}>As it was on {momentWords(at.moment)}, with its rules of then</p>}
+          {at && <Difference sequence={at.sequence} />}
           {rows!.left > 0 && (
             <p className={classes.cut}>
               The first {rows!.count.toLocaleString('en')} rows in view; {rows!.left.toLocaleString('en')} more are not on this page. Filter the sheet

@@ -4,7 +4,6 @@ import type { SheetId } from '../../../core/sheet/ids';
 import type { Queryable } from '../../database';
 
 interface LoggedPast extends PastChange {
-  readonly sequence: number;
   /** How many cells it tells of. */
   readonly cells: number;
 }

@@ -1,5 +1,7 @@
 import { MOVES, CHANGE_UNITS, type ChangeUnit, type ChangeWhen } from '../../../core/rules/kinds/change';
 import { AmountInput } from '../parts/AmountInput';
+import { useSessionState } from '../../sheet/use-session';
+import { Pick } from '../parts/Pick';
 import { PickWord } from '../parts/PickWord';
 import { ThresholdInput } from '../parts/ThresholdInput';
 import type { BenchKind, ConditionProps } from './bench-kind';
@@ -17,10 +19,16 @@ function withSize({ by: _, ...when }: ChangeWhen, by: ChangeWhen['by']): ChangeW
   return by === undefined ? when : { ...when, by };
 }
 
+/** The condition over what changed since a named moment, or within a day where none is named. */
+function comparedWith({ within: _, since: __, ...when }: ChangeWhen, name: string): ChangeWhen {
+  return name === '' ? { ...when, within: { n: 1, unit: 'day' } } : { ...when, since: name };
+}
+
 const UNIT_WORDS = Object.fromEntries(CHANGE_UNITS.map((unit) => [unit, unit])) as Record<ChangeUnit, string>;
 
 function ChangeCondition({ when, onChange }: ConditionProps<ChangeWhen>) {
   const { within } = when;
+  const snapshots = useSessionState((state) => state.frame?.snapshots) ?? [];
   return (
     <>
       <PickWord label="Move" value={when.is} words={MOVES} onPick={(is) => onChange({ ...when, is })} />{' '}
@@ -31,9 +39,15 @@ function ChangeCondition({ when, onChange }: ConditionProps<ChangeWhen>) {
         onPick={(size) => onChange(withSize(when, size === 'any' ? undefined : '10%'))}
       />{' '}
       {when.by !== undefined && <AmountInput label="Least change" value={when.by} onChange={(by) => onChange(withSize(when, by))} />}{' '}
-      {within ? (
+      <Pick
+        label="Compared with"
+        value={when.since ?? ''}
+        shown={within ? 'within' : `since ${when.since}`}
+        options={[{ id: '', words: 'within some time' }, ...snapshots.map((name) => ({ id: name, words: `since ${name}` }))]}
+        onPick={(name) => onChange(comparedWith(when, name))}
+      />{' '}
+      {within && (
         <>
-          within{' '}
           <ThresholdInput
             label="How many"
             value={within.n}
@@ -44,8 +58,6 @@ function ChangeCondition({ when, onChange }: ConditionProps<ChangeWhen>) {
           />{' '}
           <PickWord label="Unit" value={within.unit} words={UNIT_WORDS} onPick={(unit) => onChange({ ...when, within: { ...within, unit } })} />
         </>
-      ) : (
-        <>since {when.since}</>
       )}
     </>
   );

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { database } from '../../../../../../server/database';
 import { Refusal } from '../../../../../../server/sheets/refusal';
-import { takeBack } from '../../../../../../server/sheets/take-back';
+import { bringBack, takeBack } from '../../../../../../server/sheets/take-back';
 import { readBody } from '../../../../read-body';
 import { respond } from '../../../../respond';
 import { sheetOf } from '../../../../sheet-of';
@@ -9,15 +9,19 @@ import { AUTHOR } from '../../../../author';
 
 export const dynamic = 'force-dynamic';
 
-const schema = Joi.object<{ id: string }>({ id: Joi.string().min(1).max(100).required() });
+const schema = Joi.object<{ id: string; what: 'change' | 'sheet' }>({
+  id: Joi.string().min(1).max(100).required(),
+  what: Joi.valid('change', 'sheet').default('change'),
+});
 
-/** Takes a change back as a new change, whose id the client makes. */
+/** Takes a change back, or brings the whole sheet back to what it was after it; as a new change, whose id the client makes. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string; sequence: string }> }): Promise<Response> {
   return respond(async () => {
     const { sequence } = await params;
     if (!/^\d{1,15}$/.test(sequence)) throw new Refusal('bad-request', 'A change is named by its sequence');
-    const { id } = await readBody(request, schema);
-    const taken = await takeBack(database(), { sheet: await sheetOf(params), author: AUTHOR, sequence: Number(sequence), id });
+    const { id, what } = await readBody(request, schema);
+    const take = what === 'sheet' ? bringBack : takeBack;
+    const taken = await take(database(), { sheet: await sheetOf(params), author: AUTHOR, sequence: Number(sequence), id });
     return Response.json({ sequence: taken });
   });
 }
