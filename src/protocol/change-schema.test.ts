@@ -53,7 +53,7 @@ describe('refuses, and says where', () => {
     [{ kind: 'put-parts', parts: [{ id: 'alarm', kind: 'look', name: 'A', look: {} }] }, 'the id of a look'],
     [{ kind: 'put-parts', parts: [{ id: 'look-alarm', kind: 'look', name: '', look: {} }] }, 'parts[0].name'],
     [{ kind: 'put-parts', parts: [{ id: 'gap_a', kind: 'dismissal' }] }, 'parts[0].reason'],
-    [{ kind: 'put-parts', parts: [{ id: 'flood', kind: 'snapshot', name: 'Flood', sequence: 1 }] }, 'parts[0].id'],
+    [{ kind: 'put-parts', parts: [{ id: 'flood', kind: 'snapshot', name: 'Flood', sequence: 1 }] }, 'its name in lower case'],
     [{ kind: 'put-parts', parts: [{ id: 'snapshot flood', kind: 'snapshot', name: 'Flood', sequence: -1 }] }, 'parts[0].sequence'],
     [{ kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: { ...rule, note: 'x'.repeat(501) } }] }, 'rule.note'],
     [{ kind: 'put-rules', rules: [{ id: 'other', key: 'a0', rule }] }, 'must be the same as its id'],
