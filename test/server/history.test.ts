@@ -86,6 +86,21 @@ describe('the history', () => {
     expect(entries[0]!.cells[0]).toMatchObject({ label: 'One', before: held('r2', 0) });
   });
 
+  test('of a change of very many cells the first are told, and how many there were', async () => {
+    const before = makeSheet();
+    const inputs = Array.from({ length: 400 }, (_, at) => `v${at}`);
+    await take({ kind: 'insert-rows', rows: inputs.map((input, at) => ({ id: `n${at}`, key: `z${String(at).padStart(3, '0')}`, role: 'record', cells: { f1: input } })) });
+    await take({ kind: 'set-cells', cells: [{ row: 'r0', field: 'f2', input: 'first' }, ...inputs.map((input, at) => ({ row: `n${at}`, field: 'f1', input: `${input}!` }))] });
+    const [newest] = await historyOf(sql, sheet, {});
+    expect(newest!.says).toEqual(['401 cells entered']);
+    expect(newest!.cells.map(({ row, before: was, after }) => [row, was, after])).toEqual([
+      ['r0', before.columns[1]!.inputAt(before.findSlot('r0')!), 'first'],
+      ...inputs.slice(0, 4).map((input, at) => [`n${at}`, input, `${input}!`]),
+    ]);
+    const [asked] = await historyOf(sql, sheet, { row: 'n350' });
+    expect(asked!.cells).toMatchObject([{ row: 'n350', before: 'v350', after: 'v350!' }]);
+  });
+
   test('is asked for by field, by record, and from a change backwards', async () => {
     const sequences = async (query: Parameters<typeof historyOf>[2]) => (await historyOf(sql, sheet, query)).map(({ sequence }) => sequence);
     expect(await sequences({ field: 'f3' })).toEqual([1]);

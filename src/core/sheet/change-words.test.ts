@@ -30,4 +30,7 @@ test.each<[string, Operation[], Operation[], string[]]>([
     ['moment “Storm” named'],
   ],
   ['a look', [{ kind: 'remove-parts', parts: ['p'] }], [], ['something that lies over the cells removed']],
-])('%s', (...[, operations, inverse, words]) => expect(changeWords(operations, inverse)).toEqual(words));
+])('%s', (...[, operations, inverse, words]) => expect(changeWords(operations, { inverse })).toEqual(words));
+
+test('of a change that is not given whole the count is told, not what is there', () =>
+  expect(changeWords([{ kind: 'set-cells', cells: [cell] }], { inverse: [], counts: [5000] })).toEqual(['5,000 cells entered']));

@@ -5,28 +5,35 @@ const counted = (count: number, one: string): string => `${count.toLocaleString(
 /** Rules and such that are named one by one. */
 const MOST_NAMED = 3;
 
-/** What a change did, in a few words each: "12 cells entered", "rule “Low oxygen” made". The inverse tells what was there before. */
-export function changeWords(operations: readonly Operation[], inverse: readonly Operation[]): string[] {
-  const made = new Set(inverse.flatMap((operation) => (operation.kind === 'remove-rules' ? operation.rules : [])));
-  return [...new Set(operations.flatMap((operation) => wordsOf(operation, made)))];
+interface Beside {
+  /** What takes the change back: it tells what was there before. */
+  readonly inverse: readonly Operation[];
+  /** How many cells or rows each operation is about, where not all of them are given. */
+  readonly counts?: readonly number[];
 }
 
-function wordsOf(operation: Operation, made: ReadonlySet<string>): string[] {
+/** What a change did, in a few words each: "12 cells entered", "rule “Low oxygen” made". */
+export function changeWords(operations: readonly Operation[], { inverse, counts }: Beside): string[] {
+  const made = new Set(inverse.flatMap((operation) => (operation.kind === 'remove-rules' ? operation.rules : [])));
+  return [...new Set(operations.flatMap((operation, at) => wordsOf(operation, { made, count: counts?.[at] })))];
+}
+
+function wordsOf(operation: Operation, { made, count }: { readonly made: ReadonlySet<string>; readonly count: number | undefined }): string[] {
   switch (operation.kind) {
     case 'set-cells':
-      return [`${counted(operation.cells.length, 'cell')} entered`];
+      return [`${counted(count ?? operation.cells.length, 'cell')} entered`];
     case 'insert-rows':
-      return [`${counted(operation.rows.length, 'row')} added`];
+      return [`${counted(count ?? operation.rows.length, 'row')} added`];
     case 'remove-rows':
-      return [`${counted(operation.rows.length, 'row')} removed`];
+      return [`${counted(count ?? operation.rows.length, 'row')} removed`];
     case 'change-rows':
-      return [`${counted(operation.rows.length, 'row')} ${operation.rows.every(({ key }) => key !== undefined) ? 'moved' : 'changed'}`];
+      return [`${counted(count ?? operation.rows.length, 'row')} ${operation.rows.every(({ key }) => key !== undefined) ? 'moved' : 'changed'}`];
     case 'put-fields':
       return [`${counted(operation.fields.length, 'field')} changed`];
     case 'remove-fields':
       return [`${counted(operation.fields.length, 'field')} removed`];
     case 'set-styles':
-      return [`${counted(operation.cells.length, 'cell')} formatted`];
+      return [`${counted(count ?? operation.cells.length, 'cell')} formatted`];
     case 'put-rules':
       return named(
         operation.rules.map(({ id, rule }) => `rule “${rule.name}” ${made.has(id) ? 'made' : 'changed'}`),

@@ -6,7 +6,7 @@ import type { Field } from '../../core/sheet/field';
 import type { SheetId } from '../../core/sheet/ids';
 import { HISTORY_PAGE, type CellStep, type HistoryEntry, type HistoryQuery } from '../../protocol/sheet-history';
 import type { Sql } from '../database';
-import { readHistory, type LoggedChange } from '../sql/change/read-history';
+import { readHistory, type ToldChange } from '../sql/change/read-history';
 import { readFields } from '../sql/field/read-fields';
 import { readParts } from '../sql/part/read-parts';
 import { findHeader } from '../sql/row/find-header';
@@ -26,12 +26,12 @@ export async function historyOf(sql: Sql, id: SheetId, query: HistoryQuery): Pro
   const header = await findHeader(sql, id);
   const snapshots = (await readParts(sql, id)).filter((part) => part.kind === 'snapshot');
   const rows = new Map((await findRows(sql, id, [...new Set(steps.flat().map(({ row }) => row))])).map((row) => [row.id, row]));
-  return changes.map(({ sequence, at, author, operations, inverse }, index) => ({
+  return changes.map(({ sequence, at, author, operations, inverse, counts }, index) => ({
     sequence,
     at,
     author,
     names: snapshots.flatMap(({ name, sequence: after }) => (after === sequence ? name : [])),
-    says: changeWords(operations, inverse),
+    says: changeWords(operations, { inverse, counts }),
     cells: steps[index]!.map((step) => ({
       ...step,
       record: nameOf(rows.get(step.row), fields),
@@ -43,7 +43,7 @@ export async function historyOf(sql: Sql, id: SheetId, query: HistoryQuery): Pro
 type Step = Omit<CellStep, 'record' | 'label'>;
 
 /** What the cells held before a change and after it, in the order in which it entered them. */
-function cellSteps({ operations, inverse }: LoggedChange, { field, row }: HistoryQuery): Step[] {
+function cellSteps({ operations, inverse }: ToldChange, { field, row }: HistoryQuery): Step[] {
   const steps = new Map<string, Step>();
   for (const cell of cellsOf(operations)) {
     const key = `${cell.row} ${cell.field}`;

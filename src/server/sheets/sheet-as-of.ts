@@ -4,7 +4,7 @@ import type { SheetId } from '../../core/sheet/ids';
 import { Sheet } from '../../core/sheet/sheet';
 import { SheetPacker } from '../../protocol/packed-sheet';
 import type { Sql } from '../database';
-import { readHistory } from '../sql/change/read-history';
+import { readChangesBefore } from '../sql/change/read-changes-before';
 import { readFields } from '../sql/field/read-fields';
 import { readParts } from '../sql/part/read-parts';
 import { readRowsInBatches } from '../sql/row/read-rows-in-batches';
@@ -14,7 +14,7 @@ import { Refusal } from './refusal';
 
 const compress = promisify(gzip);
 /** Changes taken back at once. */
-const BATCH = 200;
+const BATCH = 20;
 
 /**
  * The packed sheet (see packed-sheet.ts) as it was after the change with a sequence, 0 for as it was made: the sheet of now with all later
@@ -31,7 +31,7 @@ export async function packedAsOf(sql: Sql, id: SheetId, sequence: number): Promi
     then.rules.put(await readRules(tx, id));
     let asOf = head.createdAt;
     for (let before = head.head + 1; before > 0;) {
-      const changes = await readHistory(tx, id, { before, limit: BATCH });
+      const changes = await readChangesBefore(tx, id, { before, limit: BATCH });
       for (const { sequence: at, inverse, at: madeAt } of changes) {
         if (at === sequence) asOf = madeAt;
         if (at > sequence) for (const operation of inverse) then.apply(operation);

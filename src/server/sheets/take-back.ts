@@ -1,7 +1,7 @@
 import type { Operation } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
-import { readHistory } from '../sql/change/read-history';
+import { readChangesBefore } from '../sql/change/read-changes-before';
 import { Refusal } from './refusal';
 import { takeMade } from './take-change';
 
@@ -21,7 +21,7 @@ export async function takeBack(sql: Sql, { sheet, author, sequence, id }: TakenB
     author,
     id,
     async make(tx) {
-      const [found] = await readHistory(tx, sheet, { before: sequence + 1, limit: 1 });
+      const [found] = await readChangesBefore(tx, sheet, { before: sequence + 1, limit: 1 });
       if (found?.sequence !== sequence) throw new Refusal('bad-request', 'There is no such change');
       return guarded(found.inverse, found.operations);
     },
@@ -29,7 +29,7 @@ export async function takeBack(sql: Sql, { sheet, author, sequence, id }: TakenB
 }
 
 /** Changes taken back at once. */
-const BATCH = 200;
+const BATCH = 20;
 
 /** Brings the whole sheet back to what it was after a change, 0 for as it was made, by a new change that takes all later ones back. */
 export async function bringBack(sql: Sql, { sheet, author, sequence, id }: TakenBack): Promise<number> {
@@ -41,7 +41,7 @@ export async function bringBack(sql: Sql, { sheet, author, sequence, id }: Taken
       if (sequence >= head) throw new Refusal('bad-request', 'Nothing has been changed since, so there is nothing to bring back');
       const operations: Operation[] = [];
       for (let before = head + 1; before > sequence + 1;) {
-        const changes = (await readHistory(tx, sheet, { before, limit: BATCH })).filter((change) => change.sequence > sequence);
+        const changes = (await readChangesBefore(tx, sheet, { before, limit: BATCH })).filter((change) => change.sequence > sequence);
         for (const { inverse } of changes) operations.push(...inverse);
         before = changes.at(-1)?.sequence ?? 0;
       }

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { database } from '../../../../server/database';
-import { readHistory } from '../../../../server/sql/change/read-history';
+import { readChangesBefore } from '../../../../server/sql/change/read-changes-before';
 import { findSheet, type SheetHead } from '../../../../server/sql/sheet/find-sheet';
 import { PaperScreen } from '../../../../ui/paper/PaperScreen';
 
@@ -32,6 +32,6 @@ export default async function PaperPage({ params, searchParams }: Props) {
 /** When a change was made; for 0, when the sheet was. Undefined where there is no such change. */
 async function momentOf({ id, createdAt }: SheetHead, sequence: number): Promise<number | undefined> {
   if (sequence === 0) return createdAt;
-  const [change] = await readHistory(database(), id, { before: sequence + 1, limit: 1 });
+  const [change] = await readChangesBefore(database(), id, { before: sequence + 1, limit: 1 });
   return change?.sequence === sequence ? change.at : undefined;
 }
