@@ -89,8 +89,14 @@ describe('the history', () => {
   test('of a change of very many cells the first are told, and how many there were', async () => {
     const before = makeSheet();
     const inputs = Array.from({ length: 400 }, (_, at) => `v${at}`);
-    await take({ kind: 'insert-rows', rows: inputs.map((input, at) => ({ id: `n${at}`, key: `z${String(at).padStart(3, '0')}`, role: 'record', cells: { f1: input } })) });
-    await take({ kind: 'set-cells', cells: [{ row: 'r0', field: 'f2', input: 'first' }, ...inputs.map((input, at) => ({ row: `n${at}`, field: 'f1', input: `${input}!` }))] });
+    await take({
+      kind: 'insert-rows',
+      rows: inputs.map((input, at) => ({ id: `n${at}`, key: `z${String(at).padStart(3, '0')}`, role: 'record', cells: { f1: input } })),
+    });
+    await take({
+      kind: 'set-cells',
+      cells: [{ row: 'r0', field: 'f2', input: 'first' }, ...inputs.map((input, at) => ({ row: `n${at}`, field: 'f1', input: `${input}!` }))],
+    });
     const [newest] = await historyOf(sql, sheet, {});
     expect(newest!.says).toEqual(['401 cells entered']);
     expect(newest!.cells.map(({ row, before: was, after }) => [row, was, after])).toEqual([

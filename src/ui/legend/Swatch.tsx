@@ -1,4 +1,5 @@
-import { lookProperties, type Look, type LookBar, type LookIcon as Icon } from '../../core/looks/look';
+import { readableText } from '../../core/looks/readable-text';
+import { lookProperties, type Fill, type Look, type LookBar, type LookIcon as Icon } from '../../core/looks/look';
 import { painted } from '../grid/painter/scene';
 import { barCss, paintedCss } from '../painted-css';
 import { LookIcon } from './LookIcon';
@@ -16,7 +17,10 @@ export function Swatch({ look, text = 'Aa 9.1', isSmall = false }: Props) {
   const { saved } = useLooks();
   const properties = Object.fromEntries(look ? lookProperties(look, saved) : []);
   const { bar, icon } = properties as { bar?: LookBar; icon?: Icon };
-  const css = paintedCss(painted({ properties, rules: [], style: {} }));
+  const { fill, text: ink } = properties as { fill?: Fill; text?: string };
+  // What a rule leaves to be chosen is chosen as the grid does.
+  const chosen = fill !== undefined && ink === undefined ? { color: readableText(fill) } : {};
+  const css = { ...chosen, ...paintedCss(painted({ properties, rules: [], style: {} })) };
   return (
     <span className={classes.swatch} data-small={isSmall} style={bar ? { ...css, backgroundImage: barCss({ ...bar, end: 0.6 }) } : css}>
       {icon ? <LookIcon icon={icon} /> : text}
