@@ -1,8 +1,10 @@
 import { defineConfig } from '@playwright/test';
+import { OWNER_STATE } from './test/e2e/owner-state';
 
 // The app is started by the test command (scripts/test.mjs), which gives its address.
 export default defineConfig({
   testDir: 'test/e2e',
+  globalSetup: './test/e2e/sign-in.ts',
   fullyParallel: false,
   workers: 1,
   timeout: 120_000,
@@ -10,6 +12,8 @@ export default defineConfig({
   reporter: process.env.AUXESIS_REPORT ? [['list'], ['json', { outputFile: process.env.AUXESIS_REPORT }]] : 'list',
   use: {
     baseURL: process.env.AUXESIS_URL ?? 'http://127.0.0.1:4380',
+    // Tests are the demo's owner unless they say otherwise.
+    storageState: OWNER_STATE,
     viewport: { width: 1280, height: 800 },
     actionTimeout: 8000,
     // Nothing is waited for that only moves.

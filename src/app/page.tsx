@@ -1,9 +1,11 @@
 import { database } from '../server/database';
 import { listSheets } from '../server/sql/sheet/list-sheets';
 import { Desk } from '../ui/desk/Desk';
+import { requireSignedIn } from './signed-in';
 
 export const dynamic = 'force-dynamic';
 
 export default async function DeskPage() {
-  return <Desk sheets={await listSheets(database())} />;
+  const person = await requireSignedIn('/');
+  return <Desk sheets={await listSheets(database(), person.id)} person={person.name} />;
 }

@@ -1,4 +1,5 @@
 import { createSheet } from '../server/sheets/create-sheet';
+import { DEMO_OWNER, makeDemoOwner } from '../server/people/demo-owner';
 import type { Sql } from '../server/database';
 import { aeratorPlanner } from './aerator-planner';
 import { catchmentTree } from './catchment-tree';
@@ -14,9 +15,10 @@ const UNIX_EPOCH_SERIAL = 25_569;
 export async function seedDemo(sql: Sql, now: Date): Promise<boolean> {
   const [fresh] = await sql`insert into schema_migration (name) values ('demo') on conflict do nothing returning name`;
   if (!fresh) return false;
+  await makeDemoOwner(sql);
   const today = Math.floor(now.getTime() / 86_400_000) + UNIX_EPOCH_SERIAL;
   // The main sheet is made last, and so stands first on the desk.
   for (const sheet of [volunteerHours(), aeratorPlanner(), catchmentTree(), riverflyCheck(), samplingKit(today), stationReadings({ today })])
-    await createSheet(sql, sheet);
+    await createSheet(sql, { ...sheet, owner: DEMO_OWNER.id });
   return true;
 }

@@ -14,9 +14,11 @@ import { ROW_ROLES } from '../core/sheet/row-role';
 import { MOST_ALLOWED } from '../core/sheet/allowed-values';
 import {
   nameKey,
+  OUTCOME_TIMES,
   snapshotKey,
   type Bands,
   type Dismissal,
+  type Filling,
   type Freeze,
   type LookPart,
   type Merge,
@@ -137,9 +139,24 @@ const part = Joi.object().when('.kind', {
         value.id === snapshotKey(value.name) ? value : helpers.message({ custom: '{{#label}}.id must be “snapshot ” and its name in lower case' }),
       ),
     },
+    {
+      is: 'filling',
+      then: Joi.object<Filling>({
+        id: Joi.valid('filling').required(),
+        kind: Joi.string(),
+        open: Joi.array().items(id).unique().max(1000).required(),
+        openCells: Joi.array()
+          .items(Joi.object({ row: id.required(), field: id.required() }))
+          .max(5000)
+          .required(),
+        kept: Joi.array().items(id).unique().max(1000).required(),
+        outcomes: Joi.valid(...OUTCOME_TIMES).required(),
+        showsOthers: Joi.boolean().required(),
+      }),
+    },
     { is: 'bands', then: Joi.object<Bands>({ id: Joi.valid('bands').required(), kind: Joi.string() }) },
   ],
-  otherwise: Joi.object({ kind: Joi.valid('name', 'merge', 'freeze', 'bands', 'dismissal', 'look', 'snapshot').required() }).unknown(),
+  otherwise: Joi.object({ kind: Joi.valid('name', 'merge', 'freeze', 'bands', 'dismissal', 'look', 'snapshot', 'filling').required() }).unknown(),
 });
 
 const partId = Joi.string().min(1).max(100);

@@ -19,7 +19,10 @@ export interface HistoryEntry {
   readonly sequence: number;
   /** Milliseconds of the Unix epoch. */
   readonly at: number;
+  /** The name of who made it. */
   readonly author: string;
+  /** `person ID` or `visitor ID`. */
+  readonly by: string;
   /** What the moment after it is called. */
   readonly names: readonly string[];
   /** What it did, in a few words each. */
@@ -35,4 +38,6 @@ export interface HistoryQuery {
   /** Only those that entered something in this field, or this record. */
   readonly field?: FieldId | undefined;
   readonly row?: RowId | undefined;
+  /** Only those that somebody made: `person ID` or `visitor ID`. */
+  readonly by?: string | undefined;
 }

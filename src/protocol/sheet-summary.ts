@@ -1,3 +1,4 @@
+import type { SheetRole } from '../core/sharing/role';
 import type { SheetId } from '../core/sheet/ids';
 
 /** A sheet as the desk lists it. */
@@ -7,5 +8,9 @@ export interface SheetSummary {
   /** ISO 8601 time of the last change. */
   readonly changedAt: string;
   readonly records: number;
-  readonly rules: number;
+  /** Null for who does not get them. */
+  readonly rules: number | null;
+  readonly role: SheetRole;
+  /** The name of its first owner. */
+  readonly owner: string | null;
 }

@@ -6,18 +6,18 @@ import { Sheet } from '../../src/core/sheet/sheet';
 import { unpackSheet } from '../../src/protocol/packed-sheet';
 import { createSheet } from '../../src/server/sheets/create-sheet';
 import { historyOf } from '../../src/server/sheets/read-history';
-import { Refusal } from '../../src/server/sheets/refusal';
+import { Refusal } from '../../src/server/refusal';
 import { packedAsOf } from '../../src/server/sheets/sheet-as-of';
 import { bringBack, takeBack } from '../../src/server/sheets/take-back';
 import { takeChange } from '../../src/server/sheets/take-change';
 import { anyOperation, contentsOf, makeSheet } from '../arbitrary-sheet';
-import { testDatabase } from './test-database';
+import { testDatabase, TESTER } from './test-database';
 
 const { sql } = await testDatabase('history');
 let sheet = '';
 let made = 0;
 
-const take = (...operations: Operation[]) => takeChange(sql, { sheet, author: 'test', change: { id: `change ${++made}`, operations } });
+const take = (...operations: Operation[]) => takeChange(sql, { sheet, by: TESTER, change: { id: `change ${++made}`, operations } });
 const set = (row: string, field: string, input: string): Operation => ({ kind: 'set-cells', cells: [{ row, field, input }] });
 async function asOf(sequence: number): Promise<Sheet> {
   const bytes = gunzipSync(await packedAsOf(sql, sheet, sequence));
@@ -51,7 +51,7 @@ test('the sheet as it was at any moment is what an independent replay of the log
       expect(contentsOf(await asOf(sequence))).toEqual(contentsOf(replayed));
       // Brought back, the sheet is that again.
       if (sequence === taken.length) return;
-      await bringBack(sql, { sheet, author: 'test', sequence, id: 'all back' });
+      await bringBack(sql, { sheet, by: TESTER, sequence, id: 'all back' });
       expect(contentsOf(await asOf(taken.length + 1))).toEqual(contentsOf(replayed));
     }),
     { numRuns: 40 },
@@ -119,14 +119,14 @@ describe('the history', () => {
   test('a change is taken back by a new one; what was entered anew since then stays', async () => {
     const before = makeSheet();
     await take(set('r2', 'f3', 'newer'));
-    expect(await takeBack(sql, { sheet, author: 'test', sequence: 1, id: 'back' })).toBe(5);
+    expect(await takeBack(sql, { sheet, by: TESTER, sequence: 1, id: 'back' })).toBe(5);
     const now = await asOf(5);
     const held = (row: string, column: number) => now.columns[column]!.inputAt(now.findSlot(row)!);
     expect(held('r0', 0)).toBe(before.columns[0]!.inputAt(before.findSlot('r0')!));
     expect(held('r2', 2)).toBe('newer');
-    await takeBack(sql, { sheet, author: 'test', sequence: 2, id: 'back again' });
+    await takeBack(sql, { sheet, by: TESTER, sequence: 2, id: 'back again' });
     expect((await asOf(6)).findSlot('r3')).toBeDefined();
-    await expect(takeBack(sql, { sheet, author: 'test', sequence: 99, id: 'none' })).rejects.toMatchObject({ code: 'bad-request' });
-    await expect(bringBack(sql, { sheet, author: 'test', sequence: 6, id: 'nothing' })).rejects.toMatchObject({ code: 'bad-request' });
+    await expect(takeBack(sql, { sheet, by: TESTER, sequence: 99, id: 'none' })).rejects.toMatchObject({ code: 'bad-request' });
+    await expect(bringBack(sql, { sheet, by: TESTER, sequence: 6, id: 'nothing' })).rejects.toMatchObject({ code: 'bad-request' });
   });
 });

@@ -5,7 +5,7 @@ import { newField } from '../../src/core/sheet/field';
 import { createSheet } from '../../src/server/sheets/create-sheet';
 import { readPacked } from '../../src/server/sheets/read-packed';
 import { readPast } from '../../src/server/sheets/read-past';
-import { Refusal } from '../../src/server/sheets/refusal';
+import { Refusal } from '../../src/server/refusal';
 import { takeChange } from '../../src/server/sheets/take-change';
 import { readChangesAfter } from '../../src/server/sql/change/read-changes-after';
 import { migrate } from '../../src/server/migrate';
@@ -13,7 +13,7 @@ import { seedDemo } from '../../src/demo/seed-demo';
 import { unpackSheet } from '../../src/protocol/packed-sheet';
 import { gunzipSync } from 'node:zlib';
 import { anyOperation, contentsOf, makeSheet } from '../arbitrary-sheet';
-import { MIGRATIONS, testDatabase } from './test-database';
+import { MIGRATIONS, testDatabase, TESTER } from './test-database';
 
 const { sql } = await testDatabase('take_change');
 let sheet = '';
@@ -29,7 +29,7 @@ const rule = {
   paints: 'cell' as const,
 };
 const change = (...operations: Operation[]): Change => ({ id: `change ${++made}`, operations });
-const take = (given: Change) => takeChange(sql, { sheet, author: 'test', change: given });
+const take = (given: Change) => takeChange(sql, { sheet, by: TESTER, change: given });
 const set = (row: string, input: string, at = 'a'): Operation => ({ kind: 'set-cells', cells: [{ row, field: at, input }] });
 const stored = async () => {
   const bytes = gunzipSync(await readPacked(sql, sheet));
@@ -162,7 +162,7 @@ describe('what cannot be taken leaves nothing behind', () => {
   });
 
   test('a sheet that does not exist', async () => {
-    await expect(takeChange(sql, { sheet: 'gone', author: 'test', change: change(set('r1', '1')) })).rejects.toMatchObject({ code: 'no-sheet' });
+    await expect(takeChange(sql, { sheet: 'gone', by: TESTER, change: change(set('r1', '1')) })).rejects.toMatchObject({ code: 'no-sheet' });
   });
 });
 

@@ -1,10 +1,14 @@
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll } from 'vitest';
+import { OWN_ALL } from '../../src/core/sharing/role';
 import { connect, type Sql } from '../../src/server/database';
 import { migrate } from '../../src/server/migrate';
 
 export const MIGRATIONS = join(fileURLToPath(new URL('../..', import.meta.url)), 'src/server/sql/migrations');
+
+/** Who makes the changes of tests that are not about people. */
+export const TESTER = { author: 'test', role: 'owner', own: OWN_ALL } as const;
 
 /** A fresh database on the test server, named after the file that uses it; gone when its tests are over. */
 export async function testDatabase(name: string): Promise<{ sql: Sql; url: string }> {

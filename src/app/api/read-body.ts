@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import { Refusal } from '../../server/sheets/refusal';
+import { Refusal } from '../../server/refusal';
 
 /** Longest request body, in UTF-16 code units. */
 const LONGEST = 20_000_000;

@@ -1,6 +1,16 @@
-import { Refusal } from '../../server/sheets/refusal';
+import { Refusal } from '../../server/refusal';
 
-const STATUS: Record<Refusal['code'], number> = { 'no-sheet': 404, 'row-gone': 409, 'field-gone': 409, 'row-exists': 409, 'bad-request': 400 };
+const STATUS: Record<Refusal['code'], number> = {
+  'bad-request': 400,
+  'sign-in': 401,
+  'not-allowed': 403,
+  locked: 403,
+  'no-sheet': 404,
+  'row-gone': 409,
+  'field-gone': 409,
+  'row-exists': 409,
+  'too-often': 429,
+};
 
 /** Runs a handler. A refusal becomes its status and words; anything else is logged here and told as no more than that. */
 export async function respond(handle: () => Promise<Response>): Promise<Response> {

@@ -1,5 +1,5 @@
 import type { SheetId } from '../../core/sheet/ids';
-import { Refusal } from '../../server/sheets/refusal';
+import { Refusal } from '../../server/refusal';
 
 /** The sheet that a route names. What cannot be an id is no sheet. */
 export async function sheetOf(params: Promise<{ id: string }>): Promise<SheetId> {

@@ -52,6 +52,25 @@ export interface Snapshot {
   readonly sequence: number;
 }
 
+/** When fillers see what the rules say of their answers. */
+export const OUTCOME_TIMES = ['typing', 'leaving', 'withheld'] as const;
+export type OutcomeTime = (typeof OUTCOME_TIMES)[number];
+
+/** What fillers may do and see. */
+export interface Filling {
+  readonly id: 'filling';
+  readonly kind: 'filling';
+  /** Fields in whose records they type. */
+  readonly open: readonly FieldId[];
+  /** Single cells in which they type as well. */
+  readonly openCells: readonly { readonly row: RowId; readonly field: FieldId }[];
+  /** Fields that they never get, besides hidden ones and those of answer keys. */
+  readonly kept: readonly FieldId[];
+  readonly outcomes: OutcomeTime;
+  /** Whether they see what is not their own of the open cells. */
+  readonly showsOthers: boolean;
+}
+
 /** A look that a sheet has saved, or one of the first family as the sheet has changed it. */
 export interface LookPart {
   /** `look-` and the id of the look. */
@@ -64,7 +83,7 @@ export interface LookPart {
 }
 
 /** What lies over the cells of a sheet and names them by id. */
-export type SheetPart = NamedRange | Merge | Freeze | Bands | Dismissal | LookPart | Snapshot;
+export type SheetPart = NamedRange | Merge | Freeze | Bands | Dismissal | LookPart | Snapshot | Filling;
 
 /** What a named moment goes by, whatever its case. */
 export const snapshotKey = (name: string): PartId => `snapshot ${name.trim().toLowerCase()}`;

@@ -1,7 +1,7 @@
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
 import { findSheet } from '../sql/sheet/find-sheet';
-import { Refusal } from '../sheets/refusal';
+import { Refusal } from '../refusal';
 import { liveHub } from './hub';
 
 /** A reader that is further behind than this loads the sheet anew instead. */

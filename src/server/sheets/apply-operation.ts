@@ -17,7 +17,7 @@ import { deleteRules } from '../sql/rule/delete-rules';
 import { putRule } from '../sql/rule/put-rule';
 import { readRules } from '../sql/rule/read-rules';
 import { EditedRows } from './edited-rows';
-import { Refusal } from './refusal';
+import { Refusal } from '../refusal';
 
 /** Checks an operation against the stored sheet, applies it, and gives the operations that take it back. The caller holds the sheet's head. */
 export async function applyOperation(sql: Transaction, sheet: SheetId, operation: Operation): Promise<Operation[]> {

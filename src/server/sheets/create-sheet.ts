@@ -5,6 +5,7 @@ import type { SheetPart } from '../../core/sheet/sheet-part';
 import type { SheetId } from '../../core/sheet/ids';
 import { newField, type Field } from '../../core/sheet/field';
 import type { Sql } from '../database';
+import { putMember } from '../sql/member/put-member';
 import { insertRows } from '../sql/row/insert-rows';
 import { putRule } from '../sql/rule/put-rule';
 import { putField } from '../sql/field/put-field';
@@ -18,19 +19,22 @@ export interface SheetContents {
   readonly rows: readonly StoredRow[];
   readonly rules: readonly StoredRule[];
   readonly parts?: readonly SheetPart[];
+  /** The account that owns it. */
+  readonly owner?: string;
 }
 
 /** Rows inserted by one statement. */
 const BATCH = 5000;
 
 /** Makes a sheet with all that is in it, in one transaction. */
-export async function createSheet(sql: Sql, { id = nanoid(12), name, fields, rows, rules, parts = [] }: SheetContents): Promise<SheetId> {
+export async function createSheet(sql: Sql, { id = nanoid(12), name, fields, rows, rules, parts = [], owner }: SheetContents): Promise<SheetId> {
   await sql.begin(async (tx) => {
     await insertSheet(tx, { id, name });
     for (const field of fields) await putField(tx, id, field);
     for (let at = 0; at < rows.length; at += BATCH) await insertRows(tx, id, rows.slice(at, at + BATCH));
     for (const rule of rules) await putRule(tx, id, rule);
     for (const part of parts) await putPart(tx, id, part);
+    if (owner !== undefined) await putMember(tx, id, { person: owner, role: 'owner' });
   });
   return id;
 }

@@ -1,6 +1,6 @@
 import type { RowAbout, StoredRow } from '../../core/sheet/change';
 import type { RowId } from '../../core/sheet/ids';
-import { Refusal } from './refusal';
+import { Refusal } from '../refusal';
 
 /** Rows read to be changed, one step after another, before they are written once. */
 export class EditedRows {

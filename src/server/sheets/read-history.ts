@@ -12,7 +12,7 @@ import { readParts } from '../sql/part/read-parts';
 import { findHeader } from '../sql/row/find-header';
 import { findRows } from '../sql/row/find-rows';
 import { findSheet } from '../sql/sheet/find-sheet';
-import { Refusal } from './refusal';
+import { Refusal } from '../refusal';
 
 /** Cells of a change that are told one by one. */
 const MOST_CELLS = 5;
@@ -26,10 +26,11 @@ export async function historyOf(sql: Sql, id: SheetId, query: HistoryQuery): Pro
   const header = await findHeader(sql, id);
   const snapshots = (await readParts(sql, id)).filter((part) => part.kind === 'snapshot');
   const rows = new Map((await findRows(sql, id, [...new Set(steps.flat().map(({ row }) => row))])).map((row) => [row.id, row]));
-  return changes.map(({ sequence, at, author, operations, inverse, counts }, index) => ({
+  return changes.map(({ sequence, at, author, by, operations, inverse, counts }, index) => ({
     sequence,
     at,
     author,
+    by,
     names: snapshots.flatMap(({ name, sequence: after }) => (after === sequence ? name : [])),
     says: changeWords(operations, { inverse, counts }),
     cells: steps[index]!.map((step) => ({

@@ -11,7 +11,7 @@ import { findSheet } from '../sql/sheet/find-sheet';
 
 import { findSnapshot } from '../sql/snapshot/find-snapshot';
 import { keepSnapshot } from '../sql/snapshot/keep-snapshot';
-import { Refusal } from './refusal';
+import { Refusal } from '../refusal';
 
 const compress = promisify(gzip);
 

@@ -4,7 +4,7 @@ import type { SheetPast } from '../../protocol/recorded-change';
 import type { Sql } from '../database';
 import { readPastBefore } from '../sql/change/read-past-before';
 import { findSheet } from '../sql/sheet/find-sheet';
-import { Refusal } from './refusal';
+import { Refusal } from '../refusal';
 
 /** Cells told of at most, so that the answer stays a few megabytes. */
 const MOST_CELLS = 200_000;

@@ -10,7 +10,7 @@ import { readParts } from '../sql/part/read-parts';
 import { readRowsInBatches } from '../sql/row/read-rows-in-batches';
 import { readRules } from '../sql/rule/read-rules';
 import { findSheet } from '../sql/sheet/find-sheet';
-import { Refusal } from './refusal';
+import { Refusal } from '../refusal';
 
 const compress = promisify(gzip);
 /** Changes taken back at once. */

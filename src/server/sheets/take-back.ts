@@ -2,12 +2,12 @@ import type { Operation } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
 import { readChangesBefore } from '../sql/change/read-changes-before';
-import { Refusal } from './refusal';
-import { takeMade } from './take-change';
+import { Refusal } from '../refusal';
+import { takeMade, type Author } from './take-change';
 
 interface TakenBack {
   readonly sheet: SheetId;
-  readonly author: string;
+  readonly by: Author;
   /** The change that is taken back. */
   readonly sequence: number;
   /** The id of the new change, made by the client. */
@@ -15,10 +15,10 @@ interface TakenBack {
 }
 
 /** Takes an earlier change back as a new change. Cells that have been entered anew since then are left as they are. */
-export async function takeBack(sql: Sql, { sheet, author, sequence, id }: TakenBack): Promise<number> {
+export async function takeBack(sql: Sql, { sheet, by, sequence, id }: TakenBack): Promise<number> {
   return takeMade(sql, {
     sheet,
-    author,
+    by,
     id,
     async make(tx) {
       const [found] = await readChangesBefore(tx, sheet, { before: sequence + 1, limit: 1 });
@@ -32,10 +32,10 @@ export async function takeBack(sql: Sql, { sheet, author, sequence, id }: TakenB
 const BATCH = 20;
 
 /** Brings the whole sheet back to what it was after a change, 0 for as it was made, by a new change that takes all later ones back. */
-export async function bringBack(sql: Sql, { sheet, author, sequence, id }: TakenBack): Promise<number> {
+export async function bringBack(sql: Sql, { sheet, by, sequence, id }: TakenBack): Promise<number> {
   return takeMade(sql, {
     sheet,
-    author,
+    by,
     id,
     async make(tx, head) {
       if (sequence >= head) throw new Refusal('bad-request', 'Nothing has been changed since, so there is nothing to bring back');

@@ -1,51 +1,57 @@
 import type { Change, Operation } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
+import { checkOperations } from '../access/check-operations';
+import type { Access } from '../access/find-access';
 import type { Sql, Transaction } from '../database';
 import { appendChange } from '../sql/change/append-change';
 import { findChange } from '../sql/change/find-change';
 import { lockHead } from '../sql/sheet/lock-head';
 import { moveHead } from '../sql/sheet/move-head';
 import { applyOperation } from './apply-operation';
-import { Refusal } from './refusal';
+import { Refusal } from '../refusal';
 
 /** The channel on which a taken change is told to every process: "sheet-id sequence". */
 export const CHANGE_CHANNEL = 'sheet_change';
 
+/** Who makes a change. */
+export type Author = Pick<Access, 'author' | 'role' | 'own'>;
+
 interface Taken {
   readonly sheet: SheetId;
-  readonly author: string;
+  readonly by: Author;
   readonly change: Change;
 }
 
 /** A change whose operations are worked out while nobody else can change the sheet. */
 interface Made {
   readonly sheet: SheetId;
-  readonly author: string;
+  readonly by: Author;
   readonly id: string;
   /** Gives the operations for the sheet as it is after the change `head`. */
   readonly make: (tx: Transaction, head: number) => Promise<readonly Operation[]>;
 }
 
 /**
- * Takes a change in one transaction: locks the sheet's head, checks and applies each operation, records it with its
+ * Takes a change in one transaction: locks the sheet's head, checks whether its author may, applies each operation, records it with its
  * inverse, and tells every process once it is committed. A change whose id was taken before is answered as it was then.
  * Throws a Refusal, and leaves nothing behind, where it cannot be taken.
  */
-export const takeChange = (sql: Sql, { sheet, author, change }: Taken): Promise<number> =>
-  takeMade(sql, { sheet, author, id: change.id, make: () => Promise.resolve(change.operations) });
+export const takeChange = (sql: Sql, { sheet, by, change }: Taken): Promise<number> =>
+  takeMade(sql, { sheet, by, id: change.id, make: () => Promise.resolve(change.operations) });
 
 /** The same for a change whose operations hang on what the sheet is by then. */
-export async function takeMade(sql: Sql, { sheet, author, id, make }: Made): Promise<number> {
+export async function takeMade(sql: Sql, { sheet, by, id, make }: Made): Promise<number> {
   return sql.begin(async (tx) => {
     const head = await lockHead(tx, sheet);
     if (head === undefined) throw new Refusal('no-sheet', 'There is no such sheet');
     const before = await findChange(tx, sheet, id);
     if (before !== undefined) return before;
     const change: Change = { id, operations: await make(tx, head) };
+    await checkOperations(tx, sheet, { ...by, operations: change.operations });
     const inverse: Operation[] = [];
     for (const operation of change.operations) inverse.unshift(...(await applyOperation(tx, sheet, operation)));
     const sequence = head + 1;
-    await appendChange(tx, { sheet, sequence, author, change, inverse });
+    await appendChange(tx, { sheet, sequence, author: by.author, change, inverse });
     await moveHead(tx, sheet, sequence);
     // Within the transaction, so that it is told on commit and not before; the driver's own `notify` would take another connection.
     await tx`select pg_notify(${CHANGE_CHANNEL}, ${`${sheet} ${sequence}`})`;

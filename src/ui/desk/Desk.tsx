@@ -1,6 +1,7 @@
 'use client';
 
 import type { SheetSummary } from '../../protocol/sheet-summary';
+import { PersonMenu } from '../people/PersonMenu';
 import { Mark } from '../sheet/Mark';
 import { ThemeSwitch } from '../theme/ThemeSwitch';
 import classes from './Desk.module.css';
@@ -8,7 +9,7 @@ import { DeskSheet } from './DeskSheet';
 import { NewSheet } from './NewSheet';
 
 /** Where one begins: the sheets, and a new one. */
-export function Desk({ sheets }: { readonly sheets: readonly SheetSummary[] }) {
+export function Desk({ sheets, person }: { readonly sheets: readonly SheetSummary[]; readonly person: string }) {
   return (
     <main className={classes.desk}>
       <div className={classes.top}>
@@ -16,6 +17,7 @@ export function Desk({ sheets }: { readonly sheets: readonly SheetSummary[] }) {
         <span className={classes.brand}>Auxesis</span>
         <span className={classes.spacer} />
         <ThemeSwitch />
+        <PersonMenu name={person} />
       </div>
       <h1 style={{ margin: 0, fontSize: 30, fontFamily: "'Newsreader Variable', serif", fontWeight: 500 }}>Your sheets</h1>
       <p className={classes.lead}>Open one to see what its rules bring out, or begin a new one.</p>

@@ -5,7 +5,11 @@ import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import type { SheetSummary } from '../../protocol/sheet-summary';
 import { counted } from '../counted';
+import { sendJson } from '../send-json';
 import classes from './Desk.module.css';
+
+/** What one is to a sheet of somebody else. */
+const ROLE_WORDS = { editor: 'edited with', filler: 'to fill in for', viewer: 'to read, from' } as const;
 
 /** One sheet on the desk: opened by its name, renamed or removed by the menu beside it. */
 export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
@@ -15,20 +19,16 @@ export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
   const [error, setError] = useState<string | null>(null);
   const path = `/api/sheets/${encodeURIComponent(sheet.id)}`;
 
-  const send = async (request: RequestInit) => {
-    try {
-      const response = await fetch(path, request);
-      if (!response.ok) return setError(((await response.json()) as { refused: string }).refused);
-      setAsked(null);
-      router.refresh();
-    } catch {
-      setError('The server cannot be reached. Try again in a moment.');
-    }
+  const send = async (request: Parameters<typeof sendJson>[1]) => {
+    const sent = await sendJson(path, request);
+    if ('refused' in sent) return setError(sent.refused);
+    setAsked(null);
+    router.refresh();
   };
   const rename = (event: FormEvent) => {
     event.preventDefault();
     if (name.trim() === '') return setError('Give the sheet a name');
-    void send({ method: 'PATCH', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name: name.trim() }) });
+    void send({ method: 'PATCH', body: { name: name.trim() } });
   };
   const ask = (what: typeof asked) => {
     setName(sheet.name);
@@ -41,22 +41,29 @@ export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
       <Link href={`/sheets/${encodeURIComponent(sheet.id)}`} className={classes.link} prefetch={false}>
         <span className={classes.name}>{sheet.name}</span>
         <span className={classes.fact}>{counted(sheet.records, 'record')}</span>
-        <span className={classes.fact}>{counted(sheet.rules, 'rule')}</span>
+        {sheet.rules !== null && <span className={classes.fact}>{counted(sheet.rules, 'rule')}</span>}
+        {sheet.role !== 'owner' && (
+          <span className={classes.fact}>
+            {ROLE_WORDS[sheet.role]} {sheet.owner}
+          </span>
+        )}
         <time className={classes.fact} dateTime={sheet.changedAt} suppressHydrationWarning>
           {new Date(sheet.changedAt).toLocaleDateString('en', { day: 'numeric', month: 'short', year: 'numeric' })}
         </time>
       </Link>
-      <Menu position="bottom-end">
-        <Menu.Target>
-          <ActionIcon variant="subtle" color="ink" aria-label={`What to do with ${sheet.name}`}>
-            <IconDotsVertical size={16} stroke={1.5} />
-          </ActionIcon>
-        </Menu.Target>
-        <Menu.Dropdown>
-          <Menu.Item onClick={() => ask('name')}>Rename</Menu.Item>
-          <Menu.Item onClick={() => ask('removal')}>Remove</Menu.Item>
-        </Menu.Dropdown>
-      </Menu>
+      {sheet.role === 'owner' && (
+        <Menu position="bottom-end">
+          <Menu.Target>
+            <ActionIcon variant="subtle" color="ink" aria-label={`What to do with ${sheet.name}`}>
+              <IconDotsVertical size={16} stroke={1.5} />
+            </ActionIcon>
+          </Menu.Target>
+          <Menu.Dropdown>
+            <Menu.Item onClick={() => ask('name')}>Rename</Menu.Item>
+            <Menu.Item onClick={() => ask('removal')}>Remove</Menu.Item>
+          </Menu.Dropdown>
+        </Menu>
+      )}
       <Modal opened={asked === 'name'} onClose={() => setAsked(null)} title={`Rename ${sheet.name}`}>
         <form onSubmit={rename}>
           <TextInput
@@ -74,7 +81,7 @@ export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
       </Modal>
       <Modal opened={asked === 'removal'} onClose={() => setAsked(null)} title={`Remove ${sheet.name}?`}>
         <p style={{ margin: '0 0 16px' }}>
-          Its {counted(sheet.records, 'record')}, its {counted(sheet.rules, 'rule')} and its history are gone for everybody, for good.
+          Its {counted(sheet.records, 'record')}, its {counted(sheet.rules ?? 0, 'rule')} and its history are gone for everybody, for good.
         </p>
         {error && <p role="alert">{error}</p>}
         <Button onClick={() => void send({ method: 'DELETE' })}>Remove it</Button>

@@ -3,14 +3,14 @@
 import { Anchor, Text, Title } from '@mantine/core';
 import classes from './Desk.module.css';
 
-/** What stands in the place of a page that does not exist. */
-export function Missing() {
+/** What stands in the place of a page that does not exist, or that one does not get. */
+export function Missing({ because = 'The sheet may have been removed, or the address is not quite right.' }: { readonly because?: string }) {
   return (
     <main className={classes.missing}>
       <Title order={1} size="h2">
         There is nothing here
       </Title>
-      <Text my="sm">The sheet may have been removed, or the address is not quite right.</Text>
+      <Text my="sm">{because}</Text>
       <Anchor href="/">All sheets</Anchor>
     </main>
   );

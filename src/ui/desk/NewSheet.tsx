@@ -1,6 +1,7 @@
 import { Button, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
+import { sendJson } from '../send-json';
 import classes from './Desk.module.css';
 
 /** Names and makes an empty sheet, and opens it. */
@@ -12,18 +13,9 @@ export function NewSheet() {
   const make = async (event: FormEvent) => {
     event.preventDefault();
     if (name.trim() === '') return setError('Give the sheet a name');
-    try {
-      const response = await fetch('/api/sheets', {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ name: name.trim() }),
-      });
-      const answer = (await response.json()) as { id?: string; refused?: string };
-      if (answer.id !== undefined) router.push(`/sheets/${encodeURIComponent(answer.id)}`);
-      else setError(answer.refused ?? 'The sheet could not be made');
-    } catch {
-      setError('The server cannot be reached. Try again in a moment.');
-    }
+    const sent = await sendJson<{ id: string }>('/api/sheets', { body: { name: name.trim() } });
+    if ('answer' in sent) router.push(`/sheets/${encodeURIComponent(sent.answer.id)}`);
+    else setError(sent.refused);
   };
 
   return (

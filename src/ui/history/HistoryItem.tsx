@@ -14,7 +14,7 @@ interface Props {
 
 /** One change: what it did, cell by cell where it entered some. */
 export function HistoryItem({ sheet, entry, onTakeBack, onName }: Props) {
-  const { sequence, at, author, names, says, cells } = entry;
+  const { sequence, at, author, by, names, says, cells } = entry;
   const of = `/sheets/${encodeURIComponent(sheet)}`;
   return (
     <li className={classes.item}>
@@ -22,7 +22,9 @@ export function HistoryItem({ sheet, entry, onTakeBack, onName }: Props) {
         <time dateTime={new Date(at).toISOString()} suppressHydrationWarning>
           {momentWords(at)}
         </time>
-        <span>{author}</span>
+        <Link href={`${of}/history?by=${encodeURIComponent(by)}`} title={`Only what ${author} did`}>
+          {author}
+        </Link>
       </div>
       <div className={classes.what}>
         {names.map((name) => (

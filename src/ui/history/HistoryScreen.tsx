@@ -3,10 +3,11 @@
 import { Button } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import Link from 'next/link';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
 import { HISTORY_PAGE, type HistoryEntry, type HistoryQuery } from '../../protocol/sheet-history';
+import { PersonMenu } from '../people/PersonMenu';
+import { sendJson } from '../send-json';
 import { Mark } from '../sheet/Mark';
 import { SheetViews } from '../sheet/SheetViews';
 import { ThemeSwitch } from '../theme/ThemeSwitch';
@@ -19,46 +20,46 @@ interface Props {
   readonly name: string;
   readonly asked: HistoryQuery;
   readonly first: readonly HistoryEntry[];
+  readonly person: string;
 }
 
 /** Every change of a sheet, the newest first: who, when and what, as it was after it, and how to take it back. */
-export function HistoryScreen({ id, name, asked, first }: Props) {
-  const router = useRouter();
-  const [older, setOlder] = useState<readonly HistoryEntry[]>([]);
+export function HistoryScreen({ id, name, asked, first, person }: Props) {
+  const [entries, setEntries] = useState(first);
   const [state, setState] = useState<'more' | 'asking' | 'end'>(first.length < HISTORY_PAGE ? 'end' : 'more');
   const [message, setMessage] = useState<string | null>(null);
   const [naming, setNaming] = useState<number | null>(null);
   const path = `/api/sheets/${encodeURIComponent(id)}/history`;
-  const entries = [...first, ...older];
-  const { field, row } = asked;
+  const { field, row, by } = asked;
   const only = entries[0]?.cells.find((cell) => (field === undefined || cell.field === field) && (row === undefined || cell.row === row));
 
+  /** Asks for a page of changes: those before one, or from the newest on. */
+  const read = async (before?: number) => {
+    const wanted = Object.entries({ field, row, by, before }).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)]]));
+    const sent = await sendJson<HistoryEntry[]>(`${path}?${new URLSearchParams(wanted)}`, { method: 'GET' });
+    if ('refused' in sent) {
+      setMessage(sent.refused);
+      return false;
+    }
+    setEntries(before === undefined ? sent.answer : [...entries, ...sent.answer]);
+    setState(sent.answer.length < HISTORY_PAGE ? 'end' : 'more');
+    return true;
+  };
   const more = async () => {
     setState('asking');
-    const query = new URLSearchParams({ before: String(entries.at(-1)!.sequence), ...(field ? { field } : {}), ...(row ? { row } : {}) });
-    try {
-      const found = (await (await fetch(`${path}?${query}`)).json()) as HistoryEntry[];
-      setOlder([...older, ...found]);
-      setState(found.length < HISTORY_PAGE ? 'end' : 'more');
-    } catch {
-      setState('more');
-      setMessage('The server cannot be reached. Try again in a moment.');
-    }
+    if (!(await read(entries.at(-1)!.sequence))) setState('more');
   };
   const takeBack = async (sequence: number) => {
     setMessage(null);
-    try {
-      const answer = await fetch(`${path}/${sequence}`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ id: nanoid() }),
-      });
-      if (!answer.ok) return setMessage(((await answer.json()) as { refused: string }).refused);
-      setMessage(`Change ${sequence} is taken back, by a new change. Cells that were entered anew since then stay as they are.`);
-      router.refresh();
-    } catch {
-      setMessage('The server cannot be reached. Try again in a moment.');
-    }
+    const sent = await sendJson(`${path}/${sequence}`, { body: { id: nanoid() } });
+    if ('refused' in sent) return setMessage(sent.refused);
+    setMessage(`Change ${sequence} is taken back, by a new change. Cells that were entered anew since then stay as they are.`);
+    await read();
+  };
+
+  const endNaming = (how?: 'named') => {
+    setNaming(null);
+    if (how === 'named') void read();
   };
 
   return (
@@ -71,11 +72,17 @@ export function HistoryScreen({ id, name, asked, first }: Props) {
         <SheetViews sheet={id} view="history" />
         <span className={classes.spacer} />
         <ThemeSwitch />
+        <PersonMenu name={person} />
       </header>
       <main className={classes.main}>
-        {(field !== undefined || row !== undefined) && (
+        {(field !== undefined || row !== undefined || by !== undefined) && (
           <p className={classes.asked}>
-            Only what was entered in {field !== undefined && <b>{only?.label ?? 'that field'}</b>}{' '}
+            Only what {by === undefined ? 'was entered' : <b>{entries[0]?.author ?? 'that person'}</b>} {by !== undefined && 'did'}{' '}
+            {field !== undefined && (
+              <>
+                in <b>{only?.label ?? 'that field'}</b>
+              </>
+            )}{' '}
             {row !== undefined && <>of {only?.record ?? 'that record'}</>}{' '}
             <Link href={`/sheets/${encodeURIComponent(id)}/history`}>Show everything</Link>
           </p>
@@ -98,7 +105,7 @@ export function HistoryScreen({ id, name, asked, first }: Props) {
             Show earlier changes
           </Button>
         )}
-        <NameMoment sheet={id} sequence={naming} onEnd={() => setNaming(null)} />
+        <NameMoment sheet={id} sequence={naming} onEnd={endNaming} />
       </main>
     </div>
   );

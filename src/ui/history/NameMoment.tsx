@@ -1,29 +1,29 @@
 import { Button, Modal, TextInput } from '@mantine/core';
 import { nanoid } from 'nanoid';
-import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import type { Change } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
 import { snapshotKey } from '../../core/sheet/sheet-part';
+import { sendJson } from '../send-json';
 
 interface Props {
   readonly sheet: SheetId;
   /** The change after which the moment is; null while none is to be named. */
   readonly sequence: number | null;
-  readonly onEnd: () => void;
+  /** `named` where the moment has got its name. */
+  readonly onEnd: (how?: 'named') => void;
 }
 
 /** Asks for the name of a moment, by which rules can ask what has changed since. */
 export function NameMoment({ sheet, sequence, onEnd }: Props) {
   return (
-    <Modal opened={sequence !== null} onClose={onEnd} title="Name this moment" size="sm">
+    <Modal opened={sequence !== null} onClose={() => onEnd()} title="Name this moment" size="sm">
       {sequence !== null && <NameForm sheet={sheet} sequence={sequence} onEnd={onEnd} />}
     </Modal>
   );
 }
 
 function NameForm({ sheet, sequence, onEnd }: Props & { readonly sequence: number }) {
-  const router = useRouter();
   const [name, setName] = useState('');
   const [error, setError] = useState<string | null>(null);
   const keep = async (event: FormEvent) => {
@@ -32,18 +32,9 @@ function NameForm({ sheet, sequence, onEnd }: Props & { readonly sequence: numbe
     if (called === '') return setError('Give the moment a name');
     const part = { id: snapshotKey(called), kind: 'snapshot', name: called, sequence } as const;
     const change: Change = { id: nanoid(), operations: [{ kind: 'put-parts', parts: [part] }] };
-    try {
-      const answer = await fetch(`/api/sheets/${encodeURIComponent(sheet)}/changes`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(change),
-      });
-      if (!answer.ok) return setError(((await answer.json()) as { refused: string }).refused);
-      onEnd();
-      router.refresh();
-    } catch {
-      setError('The server cannot be reached. Try again in a moment.');
-    }
+    const sent = await sendJson(`/api/sheets/${encodeURIComponent(sheet)}/changes`, { body: change });
+    if ('refused' in sent) return setError(sent.refused);
+    onEnd('named');
   };
   return (
     <form onSubmit={(event) => void keep(event)}>

@@ -1,8 +1,10 @@
 import { Button, Modal, Stack } from '@mantine/core';
 import { useEffect, useState } from 'react';
+import { isMaker } from '../../core/sharing/role';
 import type { RuleId, SheetId } from '../../core/sheet/ids';
 import type { SheetSummary } from '../../protocol/sheet-summary';
 import { counted } from '../counted';
+import { sendJson } from '../send-json';
 import { useSession, useSessionState } from '../sheet/use-session';
 
 /** Asks for the sheet that rules are carried to. */
@@ -27,9 +29,10 @@ function SheetList({ rules }: { readonly rules: readonly RuleId[] }) {
   const [sheets, setSheets] = useState<readonly SheetSummary[] | null>(null);
   const [error, setError] = useState<string | null>(null);
   useEffect(() => {
-    fetch('/api/sheets')
-      .then(async (answer) => setSheets(((await answer.json()) as SheetSummary[]).filter(({ id }) => id !== session.sheet)))
-      .catch(() => setError('The list of sheets could not be loaded. Close this and try again in a moment.'));
+    void sendJson<SheetSummary[]>('/api/sheets', { method: 'GET' }).then((sent) => {
+      if ('refused' in sent) setError(sent.refused);
+      else setSheets(sent.answer.filter(({ id, role }) => id !== session.sheet && isMaker(role)));
+    });
   }, [session]);
   const carry = async (sheet: SheetId) => {
     setError(null);

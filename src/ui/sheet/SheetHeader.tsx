@@ -1,5 +1,7 @@
 import Link from 'next/link';
 import type { SessionState } from './session-state';
+import { isMaker, type SheetRole } from '../../core/sharing/role';
+import { PersonMenu } from '../people/PersonMenu';
 import { ThemeSwitch } from '../theme/ThemeSwitch';
 import type { SheetId } from '../../core/sheet/ids';
 import { Mark } from './Mark';
@@ -7,8 +9,15 @@ import classes from './SheetScreen.module.css';
 import { SheetViews } from './SheetViews';
 import { useSessionState } from './use-session';
 
+interface Props {
+  readonly id: SheetId;
+  readonly name: string;
+  readonly role: SheetRole;
+  readonly person: string;
+}
+
 /** The sheet's name and how the connection stands. */
-export function SheetHeader({ id, name }: { readonly id: SheetId; readonly name: string }) {
+export function SheetHeader({ id, name, role, person }: Props) {
   return (
     <header className={classes.header}>
       <Link href="/" className={classes.mark} aria-label="All sheets">
@@ -17,10 +26,11 @@ export function SheetHeader({ id, name }: { readonly id: SheetId; readonly name:
       <h1 className={classes.name} style={{ fontFamily: "'Newsreader Variable', serif" }}>
         {name}
       </h1>
-      <SheetViews sheet={id} view="sheet" />
+      {isMaker(role) && <SheetViews sheet={id} view="sheet" />}
       <span className={classes.spacer} />
       <LinkMark />
       <ThemeSwitch />
+      <PersonMenu name={person} />
     </header>
   );
 }

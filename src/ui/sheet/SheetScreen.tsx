@@ -2,6 +2,7 @@
 
 import { useComputedColorScheme } from '@mantine/core';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import type { SheetRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import { AllowedValues } from '../actions/AllowedValues';
 import { ActionBar } from '../actions/ActionBar';
@@ -20,8 +21,16 @@ import { SheetHeader } from './SheetHeader';
 import classes from './SheetScreen.module.css';
 import { SessionContext } from './use-session';
 
+interface Props {
+  readonly id: SheetId;
+  readonly name: string;
+  /** What one is to the sheet, and what one is called there. */
+  readonly role: SheetRole;
+  readonly person: string;
+}
+
 /** One sheet with its legend, its cells and the bench. */
-export function SheetScreen({ id, name }: { readonly id: SheetId; readonly name: string }) {
+export function SheetScreen({ id, name, role, person }: Props) {
   const theme = useComputedColorScheme('light', { getInitialValueInEffect: false });
   const [session] = useState(() => new Session(id));
   const firstTheme = useRef(theme);
@@ -41,7 +50,7 @@ export function SheetScreen({ id, name }: { readonly id: SheetId; readonly name:
   return (
     <SessionContext value={session}>
       <div className={classes.screen} onKeyDown={onKeyDown}>
-        <SheetHeader id={id} name={name} />
+        <SheetHeader id={id} name={name} role={role} person={person} />
         <div className={classes.legend}>
           <Legend />
         </div>

@@ -1,6 +1,7 @@
 import { database } from '../../../server/database';
 import { createSheet, emptySheet } from '../../../server/sheets/create-sheet';
 import { listSheets } from '../../../server/sql/sheet/list-sheets';
+import { requirePerson } from '../allow';
 import { readBody } from '../read-body';
 import { sheetName } from '../sheet-name';
 import { respond } from '../respond';
@@ -8,12 +9,13 @@ import { respond } from '../respond';
 export const dynamic = 'force-dynamic';
 
 export function GET(): Promise<Response> {
-  return respond(async () => Response.json(await listSheets(database())));
+  return respond(async () => Response.json(await listSheets(database(), (await requirePerson()).id)));
 }
 
 export function POST(request: Request): Promise<Response> {
   return respond(async () => {
+    const { id: owner } = await requirePerson();
     const { name } = await readBody(request, sheetName);
-    return Response.json({ id: await createSheet(database(), emptySheet(name)) }, { status: 201 });
+    return Response.json({ id: await createSheet(database(), { ...emptySheet(name), owner }) }, { status: 201 });
   });
 }

@@ -1,8 +1,6 @@
 import type { Metadata } from 'next';
-import { notFound } from 'next/navigation';
-import { database } from '../../../server/database';
-import { findSheet } from '../../../server/sql/sheet/find-sheet';
 import { SheetScreen } from '../../../ui/sheet/SheetScreen';
+import { sheetPageAccess } from '../../sheet-page-access';
 
 export const dynamic = 'force-dynamic';
 
@@ -11,12 +9,13 @@ interface Props {
 }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  const sheet = await findSheet(database(), (await params).id);
-  return { title: sheet ? `${sheet.name} · Auxesis` : 'Auxesis' };
+  const { id } = await params;
+  const { sheet } = await sheetPageAccess(id, `/sheets/${id}`);
+  return { title: `${sheet.name} · Auxesis` };
 }
 
 export default async function SheetPage({ params }: Props) {
-  const sheet = await findSheet(database(), (await params).id);
-  if (!sheet) notFound();
-  return <SheetScreen key={sheet.id} id={sheet.id} name={sheet.name} />;
+  const { id } = await params;
+  const { sheet, access } = await sheetPageAccess(id, `/sheets/${id}`);
+  return <SheetScreen key={sheet.id} id={sheet.id} name={sheet.name} role={access.role} person={access.name} />;
 }

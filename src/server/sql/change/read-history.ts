@@ -8,7 +8,10 @@ export interface ToldChange {
   readonly sequence: number;
   /** When it was made, milliseconds of the Unix epoch. */
   readonly at: number;
+  /** The name of who made it. */
   readonly author: string;
+  /** `person ID` or `visitor ID`. */
+  readonly by: string;
   readonly operations: readonly Operation[];
   /** What takes those first ones back. */
   readonly inverse: readonly Operation[];
@@ -23,7 +26,7 @@ const MOST_ITEMS = 100;
 export async function readHistory(
   sql: Queryable,
   sheet: SheetId,
-  { before, field, row, limit }: HistoryQuery & { readonly limit: number },
+  { before, field, row, by, limit }: HistoryQuery & { readonly limit: number },
 ): Promise<ToldChange[]> {
   const entered = sql`exists (
     select from json_array_elements(operations) step, json_array_elements(step -> 'cells') cell
@@ -42,13 +45,18 @@ export async function readHistory(
     from json_array_elements(${sql(steps)}) with ordinality as all_steps (step, at),
       lateral (select case when step -> 'cells' is not null then 'cells' when step -> 'rows' is not null then 'rows' end as name) named,
       lateral (select (step::jsonb) -> name as items) listed)`;
-  const rows = await sql<{ sequence: string; made_at: Date; author: string; operations: Operation[]; inverse: Operation[]; counts: number[] }[]>`
-    select sequence, made_at, author, ${cut('operations')} as operations, ${cut('inverse')} as inverse,
+  const rows = await sql<
+    { sequence: string; made_at: Date; author: string; by: string; operations: Operation[]; inverse: Operation[]; counts: number[] }[]
+  >`
+    select sequence, made_at, author as by, coalesce(person.name, visitor.name, 'somebody') as author, ${cut('operations')} as operations, ${cut('inverse')} as inverse,
       (select coalesce(json_agg(coalesce(json_array_length(coalesce(step -> 'cells', step -> 'rows')), 0) order by at), '[]')
         from json_array_elements(operations) with ordinality as all_steps (step, at)) as counts
-    from sheet_change
-    where sheet_id = ${sheet} and ${before === undefined ? sql`true` : sql`sequence < ${before}`}
+    from sheet_change change
+    left join person on change.author = 'person ' || person.id
+    left join sheet_visitor visitor on visitor.sheet_id = change.sheet_id and change.author = 'visitor ' || visitor.id
+    where change.sheet_id = ${sheet} and ${before === undefined ? sql`true` : sql`sequence < ${before}`}
       and ${field === undefined && row === undefined ? sql`true` : entered}
+      and ${by === undefined ? sql`true` : sql`change.author = ${by}`}
     order by sequence desc limit ${limit}`;
   return rows.map(({ sequence, made_at, ...rest }) => ({ ...rest, sequence: Number(sequence), at: made_at.getTime() }));
 }

@@ -1,10 +1,10 @@
 import { database } from '../../../../server/database';
 import { deleteSheet } from '../../../../server/sql/sheet/delete-sheet';
 import { renameSheet } from '../../../../server/sql/sheet/rename-sheet';
-import { Refusal } from '../../../../server/sheets/refusal';
+import { Refusal } from '../../../../server/refusal';
+import { allow } from '../../allow';
 import { readBody } from '../../read-body';
 import { sheetName } from '../../sheet-name';
-import { sheetOf } from '../../sheet-of';
 import { respond } from '../../respond';
 
 export const dynamic = 'force-dynamic';
@@ -16,8 +16,9 @@ interface Context {
 /** Gives the sheet another name. */
 export function PATCH(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
+    const { id } = await allow(params, 'own');
     const { name } = await readBody(request, sheetName);
-    if (!(await renameSheet(database(), await sheetOf(params), name))) throw new Refusal('no-sheet', 'There is no such sheet');
+    if (!(await renameSheet(database(), id, name))) throw new Refusal('no-sheet', 'There is no such sheet');
     return Response.json({ name });
   });
 }
@@ -25,7 +26,8 @@ export function PATCH(request: Request, { params }: Context): Promise<Response> 
 /** Removes the sheet with all that is in it. */
 export function DELETE(_: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
-    if (!(await deleteSheet(database(), await sheetOf(params)))) throw new Refusal('no-sheet', 'There is no such sheet');
+    const { id } = await allow(params, 'own');
+    if (!(await deleteSheet(database(), id))) throw new Refusal('no-sheet', 'There is no such sheet');
     return new Response(null, { status: 204 });
   });
 }

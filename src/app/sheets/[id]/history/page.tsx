@@ -1,27 +1,34 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { isMaker } from '../../../../core/sharing/role';
 import { database } from '../../../../server/database';
 import { historyOf } from '../../../../server/sheets/read-history';
-import { findSheet } from '../../../../server/sql/sheet/find-sheet';
 import { HistoryScreen } from '../../../../ui/history/HistoryScreen';
+import { historyQuery } from '../../../api/history-query';
+import { sheetPageAccess } from '../../../sheet-page-access';
+import type { Query } from '../../../signed-in';
 
 export const dynamic = 'force-dynamic';
 
 interface Props {
   readonly params: Promise<{ id: string }>;
-  readonly searchParams: Promise<{ field?: string; row?: string }>;
+  readonly searchParams: Promise<Query>;
 }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  const sheet = await findSheet(database(), (await params).id);
-  return { title: sheet ? `${sheet.name}, its history` : 'Auxesis' };
+  const { sheet } = await historyAccess((await params).id);
+  return { title: `${sheet.name}, its history` };
 }
 
 export default async function HistoryPage({ params, searchParams }: Props) {
-  const sheet = await findSheet(database(), (await params).id);
-  if (!sheet) notFound();
-  const { field, row } = await searchParams;
-  const asked = { field, row };
+  const { sheet, access } = await historyAccess((await params).id);
+  const { error, value: asked } = historyQuery.validate(await searchParams, { stripUnknown: true });
+  if (error) notFound();
   const entries = await historyOf(database(), sheet.id, asked);
-  return <HistoryScreen key={JSON.stringify(asked)} id={sheet.id} name={sheet.name} asked={asked} first={entries} />;
+  return <HistoryScreen key={JSON.stringify(asked)} id={sheet.id} name={sheet.name} asked={asked} first={entries} person={access.name} />;
+}
+
+async function historyAccess(id: string) {
+  const found = await sheetPageAccess(id, `/sheets/${id}/history`);
+  return isMaker(found.access.role) ? found : notFound();
 }

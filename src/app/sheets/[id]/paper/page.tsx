@@ -1,29 +1,35 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { isMaker } from '../../../../core/sharing/role';
 import { database } from '../../../../server/database';
 import { readChangesBefore } from '../../../../server/sql/change/read-changes-before';
-import { findSheet, type SheetHead } from '../../../../server/sql/sheet/find-sheet';
+import type { SheetHead } from '../../../../server/sql/sheet/find-sheet';
 import { PaperScreen } from '../../../../ui/paper/PaperScreen';
+import { sequence as changeSequence } from '../../../api/read-query';
+import { sheetPageAccess } from '../../../sheet-page-access';
+import type { Query } from '../../../signed-in';
 
 export const dynamic = 'force-dynamic';
 
 interface Props {
   readonly params: Promise<{ id: string }>;
   /** `at`: the sequence of the change after which the sheet is shown. */
-  readonly searchParams: Promise<{ at?: string }>;
+  readonly searchParams: Promise<Query>;
 }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  const sheet = await findSheet(database(), (await params).id);
-  return { title: sheet ? `${sheet.name}, to print` : 'Auxesis' };
+  const { id } = await params;
+  const { sheet } = await sheetPageAccess(id, `/sheets/${id}/paper`);
+  return { title: `${sheet.name}, to print` };
 }
 
 export default async function PaperPage({ params, searchParams }: Props) {
-  const sheet = await findSheet(database(), (await params).id);
-  if (!sheet) notFound();
+  const { id } = await params;
+  const { sheet, access } = await sheetPageAccess(id, `/sheets/${id}/paper`);
   const { at } = await searchParams;
-  const sequence = /^\d{1,15}$/.test(at ?? '') ? Number(at) : undefined;
-  if (at !== undefined && sequence === undefined) notFound();
+  const { error, value: sequence } = changeSequence.validate(at);
+  // What was is for those who get the history.
+  if (error || (sequence !== undefined && !isMaker(access.role))) notFound();
   const moment = sequence === undefined ? undefined : await momentOf(sheet, sequence);
   if (sequence !== undefined && moment === undefined) notFound();
   return <PaperScreen id={sheet.id} name={sheet.name} at={sequence === undefined || moment === undefined ? undefined : { sequence, moment }} />;

@@ -1,14 +1,16 @@
+import Joi from 'joi';
 import { changeSchema } from '../../../../../protocol/change-schema';
 import { database } from '../../../../../server/database';
 import { changeStream } from '../../../../../server/live/change-stream';
 import { takeChange } from '../../../../../server/sheets/take-change';
-import { Refusal } from '../../../../../server/sheets/refusal';
-import { AUTHOR } from '../../../author';
+import { allow } from '../../../allow';
 import { readBody } from '../../../read-body';
-import { sheetOf } from '../../../sheet-of';
+import { readQuery, sequence } from '../../../read-query';
 import { respond } from '../../../respond';
 
 export const dynamic = 'force-dynamic';
+
+const schema = Joi.object<{ after: number }>({ after: sequence.default(0) });
 
 interface Context {
   readonly params: Promise<{ id: string }>;
@@ -16,17 +18,21 @@ interface Context {
 
 export function POST(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
+    const { id: sheet, access } = await allow(params, 'enter');
     const change = await readBody(request, changeSchema);
-    return Response.json({ sequence: await takeChange(database(), { sheet: await sheetOf(params), author: AUTHOR, change }) });
+    return Response.json({ sequence: await takeChange(database(), { sheet, by: access, change }) });
   });
 }
 
 /** Changes after a sequence as server-sent events; a reader that resumes names the last one it got. */
 export function GET(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
-    const asked = request.headers.get('last-event-id') ?? new URL(request.url).searchParams.get('after') ?? '0';
-    if (!/^\d{1,15}$/.test(asked)) throw new Refusal('bad-request', '"after" must be the sequence of a change');
-    const stream = await changeStream(database(), { sheet: await sheetOf(params), after: Number(asked), signal: request.signal });
+    const { id: sheet } = await allow(params, 'work');
+    const query = new URL(request.url).searchParams;
+    const last = request.headers.get('last-event-id');
+    if (last !== null) query.set('after', last);
+    const { after } = readQuery(query, schema);
+    const stream = await changeStream(database(), { sheet, after, signal: request.signal });
     return new Response(stream, {
       headers: { 'content-type': 'text/event-stream; charset=utf-8', 'cache-control': 'no-store, no-transform', 'x-accel-buffering': 'no' },
     });

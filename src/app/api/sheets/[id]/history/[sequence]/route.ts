@@ -1,11 +1,11 @@
 import Joi from 'joi';
 import { database } from '../../../../../../server/database';
-import { Refusal } from '../../../../../../server/sheets/refusal';
+import { Refusal } from '../../../../../../server/refusal';
 import { bringBack, takeBack } from '../../../../../../server/sheets/take-back';
 import { readBody } from '../../../../read-body';
 import { respond } from '../../../../respond';
-import { sheetOf } from '../../../../sheet-of';
-import { AUTHOR } from '../../../../author';
+import { allow } from '../../../../allow';
+import { sequence as changeSequence } from '../../../../read-query';
 
 export const dynamic = 'force-dynamic';
 
@@ -17,11 +17,12 @@ const schema = Joi.object<{ id: string; what: 'change' | 'sheet' }>({
 /** Takes a change back, or brings the whole sheet back to what it was after it; as a new change, whose id the client makes. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string; sequence: string }> }): Promise<Response> {
   return respond(async () => {
-    const { sequence } = await params;
-    if (!/^\d{1,15}$/.test(sequence)) throw new Refusal('bad-request', 'A change is named by its sequence');
+    const { id: sheet, access } = await allow(params, 'work');
+    const { error, value: sequence } = changeSequence.validate((await params).sequence);
+    if (error) throw new Refusal('bad-request', 'A change is named by its sequence');
     const { id, what } = await readBody(request, schema);
     const take = what === 'sheet' ? bringBack : takeBack;
-    const taken = await take(database(), { sheet: await sheetOf(params), author: AUTHOR, sequence: Number(sequence), id });
+    const taken = await take(database(), { sheet, by: access, sequence: sequence as number, id });
     return Response.json({ sequence: taken });
   });
 }

@@ -1,0 +1,32 @@
+import type { SheetId } from '../../core/sheet/ids';
+import { findAccess, type Access } from '../../server/access/find-access';
+import { requirePermit, type Permit } from '../../server/access/permits';
+import { database } from '../../server/database';
+import { personOfToken } from '../../server/people/session';
+import { Refusal } from '../../server/refusal';
+import type { Person } from '../../server/sql/person/find-person';
+import { sessionToken, tokensFor } from './cookies';
+import { sheetOf } from './sheet-of';
+
+/**
+ * The sheet that a route names and what whoever asks is to it. Throws a Refusal where they may not do this: who is
+ * nothing to a sheet is told the same as of a sheet that does not exist.
+ */
+export async function allow(params: Promise<{ id: string }>, permit: Permit): Promise<{ id: SheetId; access: Access }> {
+  const id = await sheetOf(params);
+  const tokens = await tokensFor(id);
+  const access = await findAccess(database(), id, tokens);
+  if (!access) {
+    if (!(await personOfToken(database(), tokens.session))) throw new Refusal('sign-in', 'Sign in to go on, or come by a link that still works.');
+    throw new Refusal('no-sheet', 'There is no such sheet');
+  }
+  requirePermit(access, permit);
+  return { id, access };
+}
+
+/** The account that a request is made with. Throws a Refusal without one. */
+export async function requirePerson(): Promise<Person> {
+  const person = await personOfToken(database(), await sessionToken());
+  if (!person) throw new Refusal('sign-in', 'Sign in to go on.');
+  return person;
+}

@@ -1,0 +1,22 @@
+import Joi from 'joi';
+import { Refusal } from '../../server/refusal';
+
+/** The place of a change in a sheet's log. */
+export const sequence = Joi.number().integer().min(0).max(Number.MAX_SAFE_INTEGER);
+
+/** The id of a field or a row, as addresses name it. */
+export const contentId = Joi.string()
+  .pattern(/^[\w-]+$/)
+  .max(64);
+
+/** The query of an address, checked; what it says twice is refused. Throws a Refusal in words for whoever asked. */
+export function readQuery<T>(query: URLSearchParams, schema: Joi.ObjectSchema<T>): T {
+  const given: Record<string, string | string[]> = {};
+  for (const name of query.keys()) {
+    const values = query.getAll(name);
+    given[name] = values.length === 1 ? values[0]! : values;
+  }
+  const { error, value } = schema.validate(given, { stripUnknown: true, errors: { wrap: { label: false } } });
+  if (error) throw new Refusal('bad-request', error.details[0]!.message);
+  return value as T;
+}

@@ -1,0 +1,24 @@
+import Joi from 'joi';
+import type { LinkRole } from '../../../../../../protocol/sheet-sharing';
+import { database } from '../../../../../../server/database';
+import { invite } from '../../../../../../server/sheets/share-sheet';
+import { allow, requirePerson } from '../../../../allow';
+import { email } from '../../../../person-schema';
+import { readBody } from '../../../../read-body';
+import { respond } from '../../../../respond';
+
+const schema = Joi.object<{ email: string; role: LinkRole }>({
+  email: email.required(),
+  role: Joi.valid('editor', 'filler', 'viewer').required(),
+});
+
+/** Invites somebody by mail, which is in the sender's outbox. */
+export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return respond(async () => {
+    const { id } = await allow(params, 'own');
+    const from = await requirePerson();
+    const host = request.headers.get('host') ?? new URL(request.url).host;
+    const asked = await readBody(request, schema);
+    return Response.json(await invite(database(), id, { ...asked, from, origin: `${new URL(request.url).protocol}//${host}` }), { status: 201 });
+  });
+}

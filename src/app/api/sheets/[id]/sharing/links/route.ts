@@ -1,0 +1,42 @@
+import Joi from 'joi';
+import { database } from '../../../../../../server/database';
+import { makeLinks, type AskedLink } from '../../../../../../server/sheets/share-sheet';
+import { allow } from '../../../../allow';
+import { linkEnd } from '../../../../link-end';
+import { readBody } from '../../../../read-body';
+import { contentId } from '../../../../read-query';
+import { respond } from '../../../../respond';
+
+/** Links made at once: one for each student of a large class. */
+const MOST_LINKS = 200;
+
+const gives = Joi.object({
+  kind: Joi.valid('all', 'fields', 'rows', 'next-field', 'next-row').required(),
+  fields: Joi.array().items(contentId).min(1).max(100).when('kind', { is: 'fields', then: Joi.required(), otherwise: Joi.forbidden() }),
+  rows: Joi.array().items(contentId).min(1).max(1000).when('kind', { is: 'rows', then: Joi.required(), otherwise: Joi.forbidden() }),
+});
+
+const schema = Joi.object<{ links: readonly (Omit<AskedLink, 'endsAt'> & { readonly endsAt: number | null })[] }>({
+  links: Joi.array()
+    .items(
+      Joi.object({
+        role: Joi.valid('editor', 'filler', 'viewer').required(),
+        name: Joi.string().trim().min(1).max(80).required(),
+        gives: gives.default({ kind: 'all' }),
+        endsAt: linkEnd.default(null),
+      }),
+    )
+    .min(1)
+    .max(MOST_LINKS)
+    .required(),
+});
+
+/** Makes links, and tells their addresses this once. */
+export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return respond(async () => {
+    const { id } = await allow(params, 'own');
+    const { links } = await readBody(request, schema);
+    const asked = links.map((link) => ({ ...link, endsAt: link.endsAt === null ? null : new Date(link.endsAt) }));
+    return Response.json(await makeLinks(database(), id, asked), { status: 201 });
+  });
+}

@@ -1,0 +1,29 @@
+import type { Metadata } from 'next';
+import { redirect } from 'next/navigation';
+import { findAccess } from '../../../server/access/find-access';
+import { database } from '../../../server/database';
+import { hashToken } from '../../../server/people/token';
+import { NO_LINK } from '../../../server/sheets/join-sheet';
+import { findLink } from '../../../server/sql/link/find-link';
+import { Missing } from '../../../ui/desk/Missing';
+import { Join } from '../../../ui/people/Join';
+import { tokensFor } from '../../api/cookies';
+import { requireSignedIn, signedIn } from '../../signed-in';
+
+export const dynamic = 'force-dynamic';
+// The address of this page is a secret: no other page is told where one came from.
+export const metadata: Metadata = { title: 'Auxesis', referrer: 'no-referrer', robots: { index: false, follow: false } };
+
+const MAY = { editor: 'work on, with its rules', filler: 'fill in', viewer: 'read' } as const;
+
+export default async function LinkPage({ params }: { readonly params: Promise<{ token: string }> }) {
+  const { token } = await params;
+  const link = await findLink(database(), hashToken(token));
+  if (!link) return <Missing because={NO_LINK} />;
+  const isInvitation = link.invites !== null;
+  const person = isInvitation ? await requireSignedIn(`/links/${token}`) : await signedIn();
+  const access = await findAccess(database(), link.sheet, await tokensFor(link.sheet));
+  // Whoever has been here already goes on where they were.
+  if (access && !isInvitation) redirect(`/sheets/${encodeURIComponent(link.sheet)}`);
+  return <Join token={token} sheetName={link.sheetName} may={MAY[link.role]} isInvitation={isInvitation} name={person?.name ?? ''} />;
+}

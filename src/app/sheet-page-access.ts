@@ -1,0 +1,18 @@
+import { notFound, redirect } from 'next/navigation';
+import type { SheetId } from '../core/sheet/ids';
+import { findAccess, type Access } from '../server/access/find-access';
+import { database } from '../server/database';
+import { findSheet, type SheetHead } from '../server/sql/sheet/find-sheet';
+import { tokensFor } from './api/cookies';
+import { signedIn } from './signed-in';
+
+/** A sheet and what whoever asks for its page is to it. Others are asked to sign in, or told that there is nothing. */
+export async function sheetPageAccess(id: SheetId, page: string): Promise<{ readonly sheet: SheetHead; readonly access: Access }> {
+  if (!/^[\w-]{1,64}$/.test(id)) notFound();
+  const access = await findAccess(database(), id, await tokensFor(id));
+  if (!access) {
+    if (await signedIn()) notFound();
+    redirect(`/sign-in?to=${encodeURIComponent(page)}`);
+  }
+  return { sheet: (await findSheet(database(), id)) ?? notFound(), access };
+}

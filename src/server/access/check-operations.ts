@@ -1,0 +1,52 @@
+import { fillingOf, keptFields, OpenCells } from '../../core/sharing/filling';
+import { isMaker, type Own, type SheetRole } from '../../core/sharing/role';
+import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { isAllowed } from '../../core/sheet/allowed-values';
+import type { CellInput, Operation } from '../../core/sheet/change';
+import type { SheetId } from '../../core/sheet/ids';
+import type { Transaction } from '../database';
+import { Refusal } from '../refusal';
+import { readFields } from '../sql/field/read-fields';
+import { readParts } from '../sql/part/read-parts';
+import { findRows } from '../sql/row/find-rows';
+import { readRules } from '../sql/rule/read-rules';
+
+/** Throws a Refusal where somebody may not do all of this. */
+export async function checkOperations(
+  tx: Transaction,
+  sheet: SheetId,
+  { role, own, operations }: { readonly role: SheetRole; readonly own: Own; readonly operations: readonly Operation[] },
+): Promise<void> {
+  if (role === 'owner') return;
+  if (!isMaker(role)) return checkEntries(tx, sheet, { reader: { role, own }, operations });
+  const isAboutFilling = operations.some(
+    (operation) =>
+      (operation.kind === 'put-parts' && operation.parts.some(({ kind }) => kind === 'filling')) ||
+      (operation.kind === 'remove-parts' && operation.parts.includes('filling')),
+  );
+  if (isAboutFilling) throw new Refusal('not-allowed', 'Only its owner decides what fillers of this sheet may do and see.');
+}
+
+type Reading = { readonly reader: { readonly role: 'filler' | 'viewer'; readonly own: Own }; readonly operations: readonly Operation[] };
+
+/** Fillers enter values into cells that are open for them, and nothing else. */
+async function checkEntries(tx: Transaction, sheet: SheetId, { reader, operations }: Reading): Promise<void> {
+  const cells = operations.flatMap((operation): readonly CellInput[] => {
+    if (operation.kind !== 'set-cells') throw new Refusal('locked', 'Only values can be entered here; everything else is for its owner and editors.');
+    return operation.cells;
+  });
+  const fields = await readFields(tx, sheet);
+  const rules = (await readRules(tx, sheet)).map(({ rule }) => rule);
+  const filling = fillingOf(await readParts(tx, sheet, ['filling']));
+  const open = new OpenCells(filling, keptFields(filling, rules, fields));
+  const wanted = new Set(cells.map(({ row }) => row));
+  const rows = new Map((await findRows(tx, sheet, [...wanted])).map((row) => [row.id, row]));
+  for (const { row, field: id, input } of cells) {
+    // A row or field that is not there is told like one that is locked: what else there is, is nobody's business.
+    const lock = open.lockOf({ row, role: rows.get(row)?.role ?? 'note', field: id }, reader);
+    const field = fields.find((candidate) => candidate.id === id);
+    if (lock !== null || !rows.has(row) || !field) throw new Refusal('locked', lock ?? 'This cell is not there any more.');
+    if (isFormulaInput(input)) throw new Refusal('locked', 'Formulas cannot be entered here. Put an apostrophe before the = if it is meant as text.');
+    if (!isAllowed(field, input)) throw new Refusal('bad-request', `Choose one of: ${field.allowed!.join(', ')}.`);
+  }
+}

@@ -1,0 +1,78 @@
+import { nanoid } from 'nanoid';
+import { fillingOf, keptFields, OpenCells } from '../../core/sharing/filling';
+import { OWN_ALL, strongerRole, type Own } from '../../core/sharing/role';
+import type { SheetId } from '../../core/sheet/ids';
+import type { Sql, Transaction } from '../database';
+import { hashToken, newToken } from '../people/token';
+import { Refusal } from '../refusal';
+import { readFields } from '../sql/field/read-fields';
+import { findLink, type FoundLink } from '../sql/link/find-link';
+import { revokeLink, noteLinkUse } from '../sql/link/update-link';
+import { findRole } from '../sql/member/find-role';
+import { putMember } from '../sql/member/put-member';
+import { readParts } from '../sql/part/read-parts';
+import type { Person } from '../sql/person/find-person';
+import { readRowPlaces } from '../sql/row/read-row-places';
+import { readRules } from '../sql/rule/read-rules';
+import { lockHead } from '../sql/sheet/lock-head';
+import { insertVisitor } from '../sql/visitor/insert-visitor';
+import { readOwn } from '../sql/visitor/read-own';
+
+/** What somebody is told for whom a link does nothing, whatever the reason. */
+export const NO_LINK = 'This link does not work. It may have ended, been taken back, or been used up. Ask whoever gave it to you for another.';
+
+/** Comes to a sheet by a link with a name of one's own. The token goes into a cookie. Throws a Refusal where the link lets nobody in. */
+export async function joinByLink(sql: Sql, token: string, name: string): Promise<{ readonly sheet: SheetId; readonly visit: string }> {
+  const visit = newToken();
+  const sheet = await sql.begin(async (tx) => {
+    const link = await linkOf(tx, token);
+    if (link.invites !== null) throw new Refusal('sign-in', 'This is an invitation: sign in, or make an account, to take it up.');
+    // Those who come at the same moment get different places.
+    await lockHead(tx, link.sheet);
+    await insertVisitor(tx, link.sheet, { id: nanoid(12), link: link.id, tokenHash: hashToken(visit), name, own: await ownBy(tx, link) });
+    await noteLinkUse(tx, link.sheet, link.id);
+    return link.sheet;
+  });
+  return { sheet, visit };
+}
+
+/** Takes an invitation up: the person has its role from now on, unless theirs is stronger, and the link is gone. */
+export async function acceptInvitation(sql: Sql, token: string, person: Person): Promise<SheetId> {
+  return sql.begin(async (tx) => {
+    const link = await linkOf(tx, token);
+    if (link.invites === null) throw new Refusal('bad-request', 'This link is no invitation: come by it with a name.');
+    if (!(await revokeLink(tx, link.sheet, link.id))) throw new Refusal('no-sheet', NO_LINK);
+    const had = await findRole(tx, link.sheet, person.id);
+    await putMember(tx, link.sheet, { person: person.id, role: had ? strongerRole(had, link.role) : link.role });
+    return link.sheet;
+  });
+}
+
+async function linkOf(tx: Transaction, token: string): Promise<FoundLink> {
+  const link = await findLink(tx, hashToken(token));
+  if (!link) throw new Refusal('no-sheet', NO_LINK);
+  return link;
+}
+
+async function ownBy(tx: Transaction, { sheet, role, gives }: FoundLink): Promise<Own> {
+  if (role !== 'filler' || gives.kind === 'all') return OWN_ALL;
+  if (gives.kind === 'fields') return { fields: gives.fields, rows: null };
+  if (gives.kind === 'rows') return { fields: null, rows: gives.rows };
+  const fields = await readFields(tx, sheet);
+  const filling = fillingOf(await readParts(tx, sheet));
+  const rules = (await readRules(tx, sheet)).map(({ rule }) => rule);
+  const open = new OpenCells(filling, keptFields(filling, rules, fields));
+  const taken = await readOwn(tx, sheet);
+  if (gives.kind === 'next-field') {
+    const has = new Set(taken.flatMap((own) => own.fields ?? []));
+    const free = fields.find(({ id }) => open.isOpenField(id) && !has.has(id));
+    if (free) return { fields: [free.id], rows: null };
+  } else {
+    const has = new Set(taken.flatMap((own) => own.rows ?? []));
+    const free = (await readRowPlaces(tx, sheet)).find(
+      ({ id, role: kind }) => !has.has(id) && fields.some((field) => open.isOpen({ row: id, role: kind, field: field.id })),
+    );
+    if (free) return { fields: null, rows: [free.id] };
+  }
+  throw new Refusal('not-allowed', 'Every place on this sheet has been taken. Ask whoever gave you the link for one more.');
+}

@@ -1,0 +1,93 @@
+import { nanoid } from 'nanoid';
+import type { SheetRole } from '../../core/sharing/role';
+import type { SheetId } from '../../core/sheet/ids';
+import type { LinkGives, LinkRole, MadeLink, SheetSharing } from '../../protocol/sheet-sharing';
+import { tellAccessChanged } from '../access/access-channel';
+import type { Sql } from '../database';
+import { hashToken, newToken } from '../people/token';
+import { Refusal } from '../refusal';
+import { insertLink } from '../sql/link/insert-link';
+import { readLinks } from '../sql/link/read-links';
+import { insertMail } from '../sql/mail/insert-mail';
+import { deleteMember } from '../sql/member/delete-member';
+import { putMember } from '../sql/member/put-member';
+import { readMembers } from '../sql/member/read-members';
+import type { Person } from '../sql/person/find-person';
+import { findSheet } from '../sql/sheet/find-sheet';
+import { lockHead } from '../sql/sheet/lock-head';
+
+/** A link as it is asked for. */
+export interface AskedLink {
+  readonly role: LinkRole;
+  readonly name: string;
+  readonly gives: LinkGives;
+  readonly endsAt: Date | null;
+}
+
+/** Who has a sheet, and by which links. */
+export const readSharing = async (sql: Sql, sheet: SheetId): Promise<SheetSharing> => ({
+  members: await readMembers(sql, sheet),
+  links: await readLinks(sql, sheet),
+});
+
+/** Makes links. What they are called by is not kept, so this is the only time that it is told. */
+export async function makeLinks(sql: Sql, sheet: SheetId, asked: readonly AskedLink[]): Promise<MadeLink[]> {
+  return sql.begin(async (tx) => {
+    const made: MadeLink[] = [];
+    for (const link of asked) {
+      const [id, token] = [nanoid(12), newToken()];
+      await insertLink(tx, sheet, { ...link, id, tokenHash: hashToken(token), invites: null });
+      made.push({ id, name: link.name, path: linkPath(token) });
+    }
+    return made;
+  });
+}
+
+const linkPath = (token: string): string => `/links/${token}`;
+
+export interface AskedInvitation {
+  readonly from: Person;
+  readonly email: string;
+  readonly role: LinkRole;
+  /** Where the app is, such as http://127.0.0.1:4380. */
+  readonly origin: string;
+}
+
+/** Days for which an invitation can be taken up. */
+const INVITATION_DAYS = 14;
+
+/** Invites somebody to an account of theirs: writes a mail with a link that works once. */
+export async function invite(sql: Sql, sheet: SheetId, { from, email, role, origin }: AskedInvitation): Promise<MadeLink> {
+  const [id, token] = [nanoid(12), newToken()];
+  const path = linkPath(token);
+  await sql.begin(async (tx) => {
+    const found = await findSheet(tx, sheet);
+    if (!found) throw new Refusal('no-sheet', 'There is no such sheet');
+    const endsAt = new Date(Date.now() + INVITATION_DAYS * 86_400_000);
+    await insertLink(tx, sheet, { id, tokenHash: hashToken(token), role, name: email, gives: { kind: 'all' }, invites: email, endsAt });
+    const body = `${from.name} would like you to have “${found.name}” as ${ROLE_WORDS[role]}.\n\nOpen this address within ${INVITATION_DAYS} days, and sign in or make an account:\n${origin}${path}\n\nIt works once.`;
+    await insertMail(tx, { sender: from.id, recipient: email, subject: `${from.name} shares “${found.name}” with you`, body });
+  });
+  return { id, name: email, path };
+}
+
+const ROLE_WORDS: Record<LinkRole, string> = { editor: 'an editor', filler: 'a filler', viewer: 'a viewer' };
+
+/** Gives a member another role, or none. Throws a Refusal where nobody would own the sheet then. */
+export async function changeMember(
+  sql: Sql,
+  sheet: SheetId,
+  { person, role }: { readonly person: string; readonly role: SheetRole | null },
+): Promise<void> {
+  await sql.begin(async (tx) => {
+    // One at a time, so that two owners cannot each remove the other.
+    await lockHead(tx, sheet);
+    const members = await readMembers(tx, sheet);
+    if (!members.some(({ id }) => id === person)) throw new Refusal('bad-request', 'This person has no part in the sheet any more.');
+    if (role !== 'owner' && members.every(({ id, role: other }) => id === person || other !== 'owner'))
+      throw new Refusal('bad-request', 'A sheet keeps at least one owner. Make somebody else an owner first.');
+    if (role === null) await deleteMember(tx, sheet, person);
+    else await putMember(tx, sheet, { person, role });
+    await tellAccessChanged(tx);
+  });
+}

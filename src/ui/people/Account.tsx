@@ -1,0 +1,117 @@
+'use client';
+
+import { Button, PasswordInput, TextInput } from '@mantine/core';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState, type FormEvent } from 'react';
+import { sendJson } from '../send-json';
+import { Mark } from '../sheet/Mark';
+import { ThemeSwitch } from '../theme/ThemeSwitch';
+import classes from './People.module.css';
+
+interface Props {
+  readonly name: string;
+  readonly email: string;
+  /** False for the demo's owner, who has none yet. */
+  readonly hasPassword: boolean;
+}
+
+/** One's own account: name, password, and the end of every session. */
+export function Account({ name: known, email, hasPassword }: Props) {
+  const router = useRouter();
+  const [name, setName] = useState(known);
+  const [old, setOld] = useState('');
+  const [password, setPassword] = useState('');
+  const [said, setSaid] = useState<{ readonly by: 'name' | 'password' | 'sessions'; readonly words: string } | null>(null);
+
+  const tell = (by: 'name' | 'password' | 'sessions', words: string) => setSaid({ by, words });
+  const rename = async (event: FormEvent) => {
+    event.preventDefault();
+    const sent = await sendJson('/api/account', { method: 'PATCH', body: { name } });
+    tell('name', 'refused' in sent ? sent.refused : 'Your name is changed.');
+    router.refresh();
+  };
+  const change = async (event: FormEvent) => {
+    event.preventDefault();
+    const sent = await sendJson('/api/account/password', { body: { old, password } });
+    tell('password', 'refused' in sent ? sent.refused : 'The password is changed. Everywhere else you are signed out.');
+    if ('refused' in sent) return;
+    setOld('');
+    setPassword('');
+    router.refresh();
+  };
+  const leave = async (path: string, method: 'POST' | 'DELETE') => {
+    const sent = await sendJson(path, { method });
+    if ('refused' in sent) tell('sessions', sent.refused);
+    else window.location.assign('/sign-in');
+  };
+  const saidOf = (by: NonNullable<typeof said>['by']) =>
+    said?.by === by && (
+      <p role="status" className={classes.error}>
+        {said.words}
+      </p>
+    );
+
+  return (
+    <main className={classes.page}>
+      <div className={classes.top}>
+        <Link href="/" aria-label="All sheets">
+          <Mark />
+        </Link>
+        <span className={classes.brand}>Auxesis</span>
+        <span className={classes.spacer} />
+        <ThemeSwitch />
+      </div>
+      <h1 className={classes.title}>Your account</h1>
+      <p className={classes.lead}>{email}</p>
+      <form className={classes.form} onSubmit={(event) => void rename(event)}>
+        <TextInput label="Your name, as others see it" maxLength={60} value={name} onChange={(event) => setName(event.currentTarget.value)} />
+        {saidOf('name')}
+        <div className={classes.acts}>
+          <Button type="submit" variant="default">
+            Change the name
+          </Button>
+        </div>
+      </form>
+      <form className={classes.form} onSubmit={(event) => void change(event)}>
+        <h2 className={classes.part}>{hasPassword ? 'Another password' : 'A password'}</h2>
+        {!hasPassword && (
+          <p className={classes.lead}>This account is the demo’s: anybody at this address can open it by one click. With a password, only you can.</p>
+        )}
+        {hasPassword && (
+          <PasswordInput
+            label="Present password"
+            autoComplete="current-password"
+            value={old}
+            onChange={(event) => setOld(event.currentTarget.value)}
+          />
+        )}
+        <PasswordInput
+          label="New password"
+          description="At least 10 characters"
+          autoComplete="new-password"
+          value={password}
+          onChange={(event) => setPassword(event.currentTarget.value)}
+        />
+        {saidOf('password')}
+        <div className={classes.acts}>
+          <Button type="submit" variant="default">
+            {hasPassword ? 'Change the password' : 'Use this password'}
+          </Button>
+        </div>
+      </form>
+      <section className={classes.form}>
+        <h2 className={classes.part}>Sign out</h2>
+        {saidOf('sessions')}
+        <div className={classes.acts}>
+          <Button variant="default" onClick={() => void leave('/api/sign-out', 'POST')}>
+            Sign out here
+          </Button>
+          <Button variant="default" onClick={() => void leave('/api/account/sessions', 'DELETE')}>
+            Sign out everywhere
+          </Button>
+        </div>
+      </section>
+    </main>
+  );
+}

@@ -1,0 +1,75 @@
+'use client';
+
+import { Button, TextInput } from '@mantine/core';
+import { useState, type FormEvent } from 'react';
+import type { SheetId } from '../../core/sheet/ids';
+import { sendJson } from '../send-json';
+import { Mark } from '../sheet/Mark';
+import { ThemeSwitch } from '../theme/ThemeSwitch';
+import classes from './People.module.css';
+
+interface Props {
+  readonly token: string;
+  readonly sheetName: string;
+  /** What one may do there, such as "fill in". */
+  readonly may: string;
+  /** An invitation is taken up with an account; by a link one only gives a name. */
+  readonly isInvitation: boolean;
+  /** What one is called already, where that is known. */
+  readonly name: string;
+}
+
+/** Comes to a sheet by a link. */
+export function Join({ token, sheetName, may, isInvitation, name: known }: Props) {
+  const [name, setName] = useState(known);
+  const [error, setError] = useState<string | null>(null);
+  const [isSending, setIsSending] = useState(false);
+
+  const join = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!isInvitation && name.trim() === '') return setError('Write a name for the owner of the sheet to see.');
+    setIsSending(true);
+    const sent = await sendJson<{ sheet: SheetId }>(`/api/links/${token}`, { body: isInvitation ? {} : { name: name.trim() } });
+    if ('answer' in sent) return window.location.assign(`/sheets/${encodeURIComponent(sent.answer.sheet)}`);
+    setError(sent.refused);
+    setIsSending(false);
+  };
+
+  return (
+    <main className={classes.page}>
+      <div className={classes.top}>
+        <Mark />
+        <span className={classes.brand}>Auxesis</span>
+        <span className={classes.spacer} />
+        <ThemeSwitch />
+      </div>
+      <h1 className={classes.title}>{sheetName}</h1>
+      <p className={classes.lead}>You have been given this sheet to {may}.</p>
+      <form className={classes.form} onSubmit={(event) => void join(event)} noValidate>
+        {!isInvitation && (
+          <TextInput
+            label="Your name"
+            description="Whoever gave you the link sees it. You need no account."
+            maxLength={60}
+            value={name}
+            onChange={(event) => {
+              setName(event.currentTarget.value);
+              setError(null);
+            }}
+            data-autofocus
+          />
+        )}
+        {error && (
+          <p role="alert" className={classes.error}>
+            {error}
+          </p>
+        )}
+        <div className={classes.acts}>
+          <Button type="submit" loading={isSending}>
+            Open the sheet
+          </Button>
+        </div>
+      </form>
+    </main>
+  );
+}

@@ -1,0 +1,39 @@
+import { Menu, UnstyledButton } from '@mantine/core';
+import Link from 'next/link';
+import { sendJson } from '../send-json';
+import classes from './PersonMenu.module.css';
+
+/** Who one is here, and what belongs to that: account, outbox, signing out. */
+export function PersonMenu({ name }: { readonly name: string }) {
+  const signOut = async () => {
+    await sendJson('/api/sign-out');
+    window.location.assign('/sign-in');
+  };
+  return (
+    <Menu position="bottom-end">
+      <Menu.Target>
+        <UnstyledButton className={classes.person} aria-label={`You are ${name}`}>
+          <span className={classes.initials} aria-hidden>
+            {initialsOf(name)}
+          </span>
+          <span className={classes.name}>{name}</span>
+        </UnstyledButton>
+      </Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Item component={Link} href="/account">
+          Your account
+        </Menu.Item>
+        <Menu.Item component={Link} href="/outbox">
+          Outbox
+        </Menu.Item>
+        <Menu.Item onClick={() => void signOut()}>Sign out</Menu.Item>
+      </Menu.Dropdown>
+    </Menu>
+  );
+}
+
+/** The first letters of the first and the last word. */
+const initialsOf = (name: string): string => {
+  const words = name.split(/\s+/).filter(Boolean);
+  return [words[0], words.length > 1 ? words.at(-1) : undefined].map((word) => [...(word ?? '')][0] ?? '').join('');
+};

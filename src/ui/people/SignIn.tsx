@@ -1,0 +1,98 @@
+'use client';
+
+import { Button, PasswordInput, TextInput } from '@mantine/core';
+import { useState, type FormEvent } from 'react';
+import { Mark } from '../sheet/Mark';
+import { sendJson } from '../send-json';
+import { ThemeSwitch } from '../theme/ThemeSwitch';
+import classes from './People.module.css';
+
+interface Props {
+  /** Where to go then: a path of this app. */
+  readonly to: string;
+  /** The demo's owner, where they sign in by one click. */
+  readonly demoOwner: string | null;
+  /** Why one is asked. */
+  readonly because?: string | undefined;
+}
+
+/** Signs in, or makes an account first. */
+export function SignIn({ to, demoOwner, because }: Props) {
+  const [isNew, setIsNew] = useState(false);
+  const [given, setGiven] = useState({ email: '', name: '', password: '' });
+  const [error, setError] = useState<string | null>(null);
+  const [isSending, setIsSending] = useState(false);
+
+  const send = async (path: string, body: unknown = {}) => {
+    setIsSending(true);
+    setError(null);
+    const sent = await sendJson(path, { body });
+    if ('refused' in sent) {
+      setError(sent.refused);
+      setIsSending(false);
+      return;
+    }
+    // A whole load: what was fetched for nobody must not stay.
+    window.location.assign(to);
+  };
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    const { name, ...known } = given;
+    void send(isNew ? '/api/sign-up' : '/api/sign-in', isNew ? { ...known, name } : known);
+  };
+  const input = (name: keyof typeof given) => ({
+    value: given[name],
+    onChange: (event: { currentTarget: { value: string } }) => setGiven({ ...given, [name]: event.currentTarget.value }),
+  });
+
+  return (
+    <main className={classes.page}>
+      <div className={classes.top}>
+        <Mark />
+        <span className={classes.brand}>Auxesis</span>
+        <span className={classes.spacer} />
+        <ThemeSwitch />
+      </div>
+      <h1 className={classes.title}>{isNew ? 'Make an account' : 'Sign in'}</h1>
+      {because && <p className={classes.lead}>{because}</p>}
+      {demoOwner && (
+        <section className={classes.demo} aria-label="Demo">
+          <p>This is the demo of a river-watch programme, all of it invented. Its sheets belong to {demoOwner}: go in as her, without a password.</p>
+          <Button onClick={() => void send('/api/demo')} loading={isSending}>
+            Open the demo as {demoOwner}
+          </Button>
+        </section>
+      )}
+      <form className={classes.form} onSubmit={submit} noValidate>
+        {demoOwner && <h2 className={classes.part}>{isNew ? 'An account of your own' : 'With an account of your own'}</h2>}
+        <TextInput label="E-mail" type="email" autoComplete="username" maxLength={254} {...input('email')} />
+        {isNew && <TextInput label="Your name, as others see it" autoComplete="name" maxLength={60} {...input('name')} />}
+        <PasswordInput
+          label="Password"
+          description={isNew ? 'At least 10 characters' : undefined}
+          autoComplete={isNew ? 'new-password' : 'current-password'}
+          {...input('password')}
+        />
+        {error && (
+          <p role="alert" className={classes.error}>
+            {error}
+          </p>
+        )}
+        <div className={classes.acts}>
+          <Button type="submit" variant={demoOwner ? 'default' : 'filled'} loading={isSending}>
+            {isNew ? 'Make the account' : 'Sign in'}
+          </Button>
+          <Button
+            variant="subtle"
+            onClick={() => {
+              setIsNew(!isNew);
+              setError(null);
+            }}
+          >
+            {isNew ? 'I have an account' : 'Make an account'}
+          </Button>
+        </div>
+      </form>
+    </main>
+  );
+}

@@ -1,0 +1,25 @@
+/** What the server made of a request: its answer, or why not, in words for the person who asked. */
+export type Sent<T> = { readonly answer: T } | { readonly refused: string };
+
+interface Asked {
+  readonly method?: 'GET' | 'POST' | 'PATCH' | 'DELETE';
+  readonly body?: unknown;
+}
+
+/** Asks the server for something, in JSON both ways. Never throws: a server that cannot be reached is told in words too. */
+export async function sendJson<T = unknown>(path: string, { method = 'POST', body }: Asked = {}): Promise<Sent<T>> {
+  try {
+    const response = await fetch(path, {
+      method,
+      ...(method === 'GET' ? {} : { headers: { 'content-type': 'application/json' } }),
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+    const answer = response.status === 204 ? null : ((await response.json()) as unknown);
+    if (response.ok) return { answer: answer as T };
+    return { refused: (answer as { refused?: string } | null)?.refused ?? FAILED };
+  } catch {
+    return { refused: 'The server cannot be reached. Try again in a moment.' };
+  }
+}
+
+const FAILED = 'Something went wrong on the server. Try again in a moment.';
