@@ -35,7 +35,18 @@ export function riverflyCheck(): SheetContents {
         about: { heightPx: 44, styles: { clue: { wrap: true, align: 'center', stand: 'middle', fill: '#f3ead7' } } },
       },
     ],
-    parts: [{ id: 'directions', kind: 'merge', top: 'r1', bottom: 'r1', left: 'clue', right: 'key' }],
+    parts: [
+      { id: 'directions', kind: 'merge', top: 'r1', bottom: 'r1', left: 'clue', right: 'key' },
+      {
+        id: 'filling',
+        kind: 'filling',
+        open: groups.map((label) => label.toLowerCase()),
+        openCells: [],
+        kept: ['key'],
+        outcomes: 'leaving',
+        showsOthers: false,
+      },
+    ],
     rows: CLUES.map(([clue, key, alder, birch, cedar]) => ({ cells: { clue, key, alder, birch, cedar } })),
     rules: [
       {

@@ -23,7 +23,8 @@ export interface Copied {
 }
 
 /** Copies an area: for a paste here, and as plain text and as a table with its looks for other programs. */
-export function copyArea({ sheet, evaluation }: Replica, area: Area, token: string): { copied: Copied; text: CopiedText } {
+export function copyArea(replica: Replica, area: Area, token: string): { copied: Copied; text: CopiedText } {
+  const { sheet } = replica;
   const slots = sheet.order.slice(area.top, area.bottom + 1);
   const columns = Array.from({ length: area.right - area.left + 1 }, (_, at) => area.left + at);
   const rows = slots.map((slot) =>
@@ -35,7 +36,7 @@ export function copyArea({ sheet, evaluation }: Replica, area: Area, token: stri
   );
   const html = slots.map((slot, at) => {
     const cells = columns.map((column, across) => {
-      const look = Object.fromEntries(evaluation.resolver.resolve(column, slot).properties) as Partial<Style>;
+      const look = Object.fromEntries(replica.lookAt(column, slot).properties) as Partial<Style>;
       const css = cssOf({ ...rows[at]![across]!.style, ...look });
       return `<td${css ? ` style="${css}"` : ''}>${escapeHtml(rows[at]![across]!.shown)}</td>`;
     });

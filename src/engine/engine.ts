@@ -5,36 +5,33 @@ import { withFollowers } from '../core/rules/follow-layout';
 import type { Advice } from '../core/rules/advice/advice';
 import { adviceKey } from '../core/rules/advice/advice-key';
 import { adviseOn, ADVISERS, type AdviceCode } from '../core/rules/advice/registry';
-import { judgeTrial } from '../core/rules/judge-trial';
-import { rankedTail } from '../core/rules/ranked-tail';
-import { outcomeTallies } from '../core/rules/outcome-tallies';
-import { formulaReadings } from '../core/rules/formula-readings';
 import { profileRule } from '../core/rules/profile-rule';
 import { inRow, keepReferences } from '../core/formula/keep-references';
-import { showsAt } from '../core/rules/shows-at';
-import { touchingRules } from '../core/rules/touching-rules';
 import { tableWidth, transposed, type PastedCell } from '../core/edit/cells';
 import { findCells, type Wanted } from '../core/edit/find';
 import { editWords, operationsOf, type Edit } from '../core/edit/registry';
-import { measureAreas } from '../core/rules/measure-area';
 import type { Operation } from '../core/sheet/change';
 import type { Theme } from '../core/looks/first-family';
 import type { RowId, RuleId, SheetId } from '../core/sheet/ids';
+import { fillingOf } from '../core/sharing/filling';
+import type { Reader } from '../core/sharing/role';
 import type { SheetPast } from '../protocol/recorded-change';
+import type { GivenLook } from '../protocol/painted-sheet';
 import { unpackSheet } from '../protocol/packed-sheet';
 import type { Area, CopiedText, Event, Filter, Place, Request } from '../protocol/engine-messages';
 import { copyArea, pastedCells, readPasted, spread, type Copied } from './clipboard';
+import { answerQuestion } from './answer-question';
 import { cellAnswer } from './cell-answer';
 import { carryElsewhere } from './carry-elsewhere';
 import { differenceNow } from './difference-now';
-import { fetchSheet } from './fetch-sheet';
+import type { EntryLock } from './entry-lock';
+import { fetchPainted, fetchSheet, paintedQuery } from './fetch-sheet';
 import { frameOf, frozenRows } from './frame-of';
 import { legendOf } from './legend-of';
+import { judgeEntry } from './judge-entry';
 import { LiveLink } from './live-link';
-import { edgeFrom } from './edge-from';
 import { HeldSelection } from './held-selection';
-import { longestTexts } from './longest-texts';
-import { valuesOf } from './values-of';
+import { openPainted } from './open-painted';
 import { PastReader } from './past-reader';
 import { ReadCache } from './read-cache';
 import { Replica } from './replica';
@@ -57,6 +54,8 @@ export class Engine {
   private replica: Replica | null = null;
   private link: LiveLink | null = null;
   private past: PastReader | null = null;
+  /** How far given looks were told. */
+  private revision = 0;
   private readonly undo = new UndoStack();
   private name = '';
   private id: SheetId = '';
@@ -65,6 +64,9 @@ export class Engine {
   private spotlight: Spotlight | null = null;
   /** The rule whose formula is tried beside the rows. */
   private tried: RuleId | null = null;
+  /** Set where no rules are got: the server gives looks. */
+  private reads: { readonly as?: Reader['role'] } | null = null;
+  private lock: EntryLock | null = null;
   /** What this reader keeps out of view. */
   private readonly outOfView = { filter: null as Filter | null, folded: new Set<RowId>() };
   private copied: Copied | null = null;
@@ -85,6 +87,7 @@ export class Engine {
   async answer(request: Request): Promise<unknown> {
     if (request.kind === 'stop') return this.turns.stop();
     if (request.kind === 'ask-advice') return this.advice();
+    if (request.kind === 'judge') return this.judge(request);
     if (request.kind === 'ask-difference') return differenceNow(this.opened, this.id, this.theme);
     if (request.kind === 'carry-rules') {
       const chosen = this.opened.rulesAtWork().filter(({ id }) => request.rules.includes(id));
@@ -92,18 +95,17 @@ export class Engine {
     }
     if (request.kind !== 'open') return this.turns.take(() => this.answerNow(request));
     this.theme = request.theme;
+    this.reads = request.reads ?? null;
     return this.open(request.sheet, request.at);
   }
 
-  private answerNow(request: Exclude<Request, { kind: 'open' | 'stop' | 'ask-advice' | 'ask-difference' | 'carry-rules' }>): unknown {
+  private answerNow(request: Exclude<Request, { kind: 'open' | 'stop' | 'judge' | 'ask-advice' | 'ask-difference' | 'carry-rules' }>): unknown {
     switch (request.kind) {
       case 'look-at':
         this.area = request.area;
         return this.note('window');
       case 'use-theme':
-        this.theme = request.theme;
-        this.replica?.useTheme(request.theme);
-        return this.note('window');
+        return this.useTheme(request.theme);
       case 'change':
         return this.change(request.operations, request.operations.some(({ kind }) => kind.includes('rules')) ? 'rules' : 'change');
       case 'enter':
@@ -116,14 +118,6 @@ export class Engine {
         return this.paste(request);
       case 'find':
         return this.find(request.wanted);
-      case 'measure':
-        return measureAreas(this.opened.evaluation, request.areas);
-      case 'ask-texts':
-        return longestTexts(this.sheet, request.left, request.right);
-      case 'ask-edge':
-        return edgeFrom(this.sheet, request);
-      case 'ask-values':
-        return valuesOf(this.sheet, request.column);
       case 'filter':
         this.outOfView.filter = request.filter;
         return this.note('frame', 'window');
@@ -142,24 +136,14 @@ export class Engine {
         this.selected.hold(this.sheet, request.selection);
         // The trial column is about the selected field.
         if (this.tried !== null) this.note('window');
-        return cellAnswer(this.opened, request.selection.anchor);
+        return cellAnswer(this.opened, request.selection.anchor, this.lock);
       case 'trial':
         this.tried = request.rule;
         return this.note('window');
-      case 'ask-match':
-        return this.match(request.rule, request.after);
-      case 'ask-touching':
-        return touchingRules(this.opened.evaluation, request.areas);
-      case 'ask-tallies':
-        return outcomeTallies(this.opened.evaluation, request.rule);
-      case 'ask-tail':
-        return rankedTail(this.opened.evaluation, request.rule, { order: request.order, within: 3, beyond: 2 });
-      case 'ask-trials':
-        return request.values.map((value) => judgeTrial(request.rule, value, this.opened.evaluation.world));
-      case 'ask-readings':
-        return formulaReadings(this.opened.evaluation, request.rule, request.at);
       case 'ask-profile':
         return profileRule(this.opened.evaluation, request, this.lastRead.read(this.sheet, request.reads));
+      default:
+        return answerQuestion(this.opened, request);
     }
   }
 
@@ -183,33 +167,72 @@ export class Engine {
     return this.opened.sheet;
   }
 
+  private useTheme(theme: Theme): null {
+    const isNew = theme !== this.theme;
+    this.theme = theme;
+    // Given looks are made for one theme.
+    if (this.reads && isNew && this.id !== '') void this.open(this.id).catch(() => this.tellLink('offline'));
+    this.replica?.useTheme(theme);
+    return this.note('window');
+  }
+
   private async open(id: SheetId, at?: number): Promise<null> {
-    const bytes = await fetchSheet(id, at).catch((error: Error) => {
+    const { reads, theme } = this;
+    const bytes = await (reads ? fetchPainted(id, { theme, as: reads.as }) : fetchSheet(id, at)).catch((error: Error) => {
       this.tell({ kind: 'sheet-failed', message: error.message });
       throw error;
     });
-    return this.turns.take(() => this.use(id, bytes));
+    return this.turns.take(() => (reads ? this.usePainted(id, bytes) : this.use(id, bytes)));
   }
 
   /** Works on a sheet as it came from the server from now on, with the changes that were on their way. */
   private use(id: SheetId, bytes: ArrayBuffer): null {
     const { sheet, head } = unpackSheet(bytes);
+    const replica = new Replica(sheet, head.sequence, { theme: this.theme, nowMs: head.asOf ?? Date.now() });
+    this.past = new PastReader(id, (read) => void this.turns.take(() => this.usePast(replica, read)));
+    const from = head.asOf === undefined ? () => `/api/sheets/${encodeURIComponent(id)}/changes?after=${replica.sequence}` : null;
+    return this.workOn(replica, { id, name: head.name, from });
+  }
+
+  /** The same for a sheet with given looks. */
+  private usePainted(id: SheetId, bytes: ArrayBuffer): null {
+    const { name, replica, lock, head } = openPainted(bytes, this.theme);
+    const query = paintedQuery({ theme: this.theme, as: this.reads?.as });
+    this.lock = lock;
+    this.revision = head.revision;
+    this.tell({ kind: 'legend-told', meanings: head.legend });
+    const from = () => `/api/sheets/${encodeURIComponent(id)}/painted/changes?${query}&view=${head.view}&revision=${this.revision}`;
+    return this.workOn(replica, { id, name, from });
+  }
+
+  /** `from` gives the address of the stream to follow; null where the sheet stands still. */
+  private workOn(replica: Replica, { id, name, from }: { readonly id: SheetId; readonly name: string; readonly from: (() => string) | null }): null {
     const waiting = this.replica?.waiting ?? [];
     this.link?.close();
-    const replica = new Replica(sheet, head.sequence, { theme: this.theme, nowMs: head.asOf ?? Date.now() });
     this.replica = replica;
     this.id = id;
-    this.past = new PastReader(id, (read) => void this.turns.take(() => this.usePast(replica, read)));
-    this.name = head.name;
-    if (head.asOf !== undefined) return this.note('frame', 'window', 'legend');
-    this.link = new LiveLink(id, () => replica.sequence, {
+    this.name = name;
+    if (from === null) return this.note('frame', 'window', 'legend');
+    this.link = new LiveLink(id, from, {
       received: (changes) =>
         void this.turns.take(() => {
           for (const change of changes) replica.receive(change);
           this.note('frame', 'window', 'legend', 'selection');
           this.tellLink('live');
         }),
-      accepted: () => this.tellLink('live'),
+      repainted: (repaint) =>
+        void this.turns.take(() => {
+          replica.repaint(repaint);
+          this.revision = repaint.revision;
+          if (repaint.legend) this.tell({ kind: 'legend-told', meanings: repaint.legend });
+          this.note('frame', 'window', 'selection');
+          this.tellLink('live');
+        }),
+      accepted: (change, sequence) =>
+        void this.turns.take(() => {
+          replica.acknowledge(change.id, sequence);
+          this.tellLink('live');
+        }),
       refused: (change, message) =>
         void this.turns.take(() => {
           replica.refuse(change.id);
@@ -219,6 +242,8 @@ export class Engine {
           this.note('frame', 'window', 'legend', 'undo');
         }),
       stale: () => void this.open(id).catch(() => this.tellLink('offline')),
+      // Opened anew, one is told what has become of it.
+      closed: () => void this.open(id).catch(() => this.tellLink('offline')),
       state: (state) => this.tellLink(state),
     });
     for (const change of waiting) {
@@ -251,6 +276,8 @@ export class Engine {
   /** Applies operations here at once, or in parts where they are many, and sends them. `done` hears what takes them back. */
   private async apply(asked: readonly Operation[], says: string, done: (step: Step) => void): Promise<void> {
     const { sheet } = this;
+    const locked = this.lock?.refusalOf(asked) ?? null;
+    if (locked !== null) return this.tell({ kind: 'change-refused', message: locked });
     const held = holdRanges(sheet, asked);
     const operations = [...(held.length ? [{ kind: 'set-cells' as const, cells: held }] : []), ...withFollowers(sheet, asked)];
     const change = { id: nanoid(), operations };
@@ -277,11 +304,16 @@ export class Engine {
   }
 
   private edit(edit: Edit, also: readonly Edit[] = []): Promise<null> {
-    const tools = { newId: () => nanoid(10), paintedBy: (rule: RuleId) => paintedBy(this.opened.evaluation, rule) };
+    const tools = { newId: () => nanoid(10), paintedBy: (rule: RuleId) => paintedBy(this.opened, rule) ?? (() => false) };
     return this.change(
       [edit, ...also].flatMap((one) => operationsOf(this.sheet, one, tools)),
       editWords(edit),
     );
+  }
+
+  private async judge({ cell: { row, field }, input }: Extract<Request, { kind: 'judge' }>): Promise<GivenLook | null> {
+    const isTold = this.lock !== null && fillingOf(this.sheet.parts.values()).outcomes === 'typing';
+    return isTold ? judgeEntry(this.id, { theme: this.theme, as: this.reads?.as }, { row, field, input }) : null;
   }
 
   private fold(position: number, folded: boolean): null {
@@ -293,9 +325,11 @@ export class Engine {
   }
 
   private find(wanted: Wanted): Place[] {
-    const rule = this.opened.evaluation.running.find((candidate) => candidate.rule.id === wanted.painted);
-    const isPainted = (column: number, slot: number): boolean => rule !== undefined && rule.painted.has(column) && showsAt(rule, column, slot);
-    return findCells(this.sheet, wanted, wanted.painted === undefined ? undefined : isPainted).slice(0, MOST_FOUND);
+    const { painted } = wanted;
+    const running = this.opened.evaluation.running.find(({ rule }) => rule.id === painted);
+    const shows = painted === undefined ? undefined : (this.opened.shownBy(painted) ?? (() => false));
+    const isPainted = shows && ((column: number, slot: number): boolean => (running?.painted.has(column) ?? true) && shows(column, slot));
+    return findCells(this.sheet, wanted, isPainted).slice(0, MOST_FOUND);
   }
 
   /** Each adviser has a turn of its own, so that nobody waits for all of them. */
@@ -331,18 +365,6 @@ export class Engine {
     return { left: area.left, top: area.top, right: area.left + width - 1, bottom: area.top + Math.max(1, rows.length) - 1 };
   }
 
-  /** The next cell below a position that a rule gives a look, from the top again after the last. */
-  private match(id: string, after: number): Place | null {
-    const running = this.opened.evaluation.running.find((candidate) => candidate.rule.id === id);
-    const { order } = this.sheet;
-    for (let step = 1; running && step <= order.length; step++) {
-      const position = (after + step) % order.length;
-      const read = running.read.find(({ column }) => running.shows(column, order[position]!));
-      if (read) return { column: read.column, position };
-    }
-    return null;
-  }
-
   private note(...news: readonly News[]): null {
     // Whatever changes a cell is told as a change of the frame too.
     if (news.includes('frame')) this.lastRead.forget();
@@ -367,13 +389,13 @@ export class Engine {
     const moved = news.has('selection') ? this.selected.moved(this.sheet) : null;
     if (moved) events.push({ kind: 'selection-moved', ...moved });
     if (news.has('window')) {
-      const { spotlight } = this;
+      const { spotlight, lock } = this;
       const trial = { rule: this.tried, column: this.selected.column };
       const heights = rowHeights(this.replica, this.outOfView);
-      const window = windowOf(this.replica, this.area, { spotlight, heights, trial });
-      const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: frozenRows(this.sheet) - 1 }, { spotlight, heights, trial });
+      const window = windowOf(this.replica, this.area, { spotlight, heights, trial, lock });
+      const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: frozenRows(this.sheet) - 1 }, { spotlight, heights, trial, lock });
       for (const part of [window, frozen])
-        buffers.push(part.looks.buffer, part.bars.buffer, part.aligns.buffer, part.spotlit.buffer, part.banded.buffer);
+        buffers.push(part.looks.buffer, part.bars.buffer, part.aligns.buffer, part.spotlit.buffer, part.open.buffer, part.banded.buffer);
       events.push({ kind: 'window-resolved', window, frozen });
     }
     if (news.has('legend')) this.past?.follow(this.replica);

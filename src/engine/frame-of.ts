@@ -1,4 +1,6 @@
 import { lookParts } from '../core/looks/sheet-looks';
+import { fillingOf } from '../core/sharing/filling';
+import { keyFields } from '../core/sharing/key-fields';
 import { frozenColumns } from '../core/sheet/frozen-columns';
 import { parentRows } from '../core/sheet/levels';
 import { mergeAreas } from '../core/sheet/merge-areas';
@@ -27,6 +29,13 @@ export function frameOf(replica: Replica, name: string, outOfView: OutOfView): S
     snapshots: [...sheet.parts.values()].flatMap((part) => (part.kind === 'snapshot' ? part.name : [])),
     looks: lookParts(sheet.parts.values()),
     filter: outOfView.filter,
+    filling: fillingOf(sheet.parts.values()),
+    keyFields: [
+      ...keyFields(
+        sheet.rulesInOrder().map(({ rule }) => rule),
+        sheet.fields,
+      ),
+    ],
     folds: parentRows(sheet).map((position) => ({ position, folded: outOfView.folded.has(sheet.rowId(sheet.order[position]!)) })),
   };
 }

@@ -1,13 +1,17 @@
 import type { Change } from '../core/sheet/change';
 import type { SheetId } from '../core/sheet/ids';
+import type { Repaint } from '../protocol/painted-sheet';
 import type { ChangeAnswer, RecordedChange } from '../protocol/recorded-change';
 
 export interface LinkReports {
   received(changes: readonly RecordedChange[]): void;
+  repainted(repaint: Repaint): void;
   accepted(change: Change, sequence: number): void;
   refused(change: Change, message: string): void;
   /** The log has moved on too far, or the stream cannot be resumed: the sheet must be loaded anew. */
   stale(): void;
+  /** One may read no more, or otherwise than before. */
+  closed(): void;
   state(state: 'live' | 'offline'): void;
 }
 
@@ -30,7 +34,8 @@ export class LiveLink {
 
   constructor(
     private readonly sheet: SheetId,
-    private readonly sequence: () => number,
+    /** The address of the stream from where the sheet is now. */
+    private readonly from: () => string,
     private readonly reports: LinkReports,
   ) {
     this.listen();
@@ -52,14 +57,16 @@ export class LiveLink {
   }
 
   private listen(): void {
-    const stream = new EventSource(`/api/sheets/${encodeURIComponent(this.sheet)}/changes?after=${this.sequence()}`);
+    const stream = new EventSource(this.from());
     this.stream = stream;
     stream.onopen = () => this.reached();
     stream.addEventListener('changes', (event) => this.reports.received(JSON.parse((event as MessageEvent<string>).data) as RecordedChange[]));
+    stream.addEventListener('repaint', (event) => this.reports.repainted(JSON.parse((event as MessageEvent<string>).data) as Repaint));
     stream.addEventListener('stale', () => {
       stream.close();
       this.reports.stale();
     });
+    stream.addEventListener('closed', () => this.end());
     stream.onerror = () => {
       // The browser's own retry asks for the address it was given; a new stream asks from where we are.
       stream.close();
@@ -68,10 +75,17 @@ export class LiveLink {
     };
   }
 
+  /** What waits stays, in case one comes back. */
+  private end(): void {
+    this.close();
+    this.reports.closed();
+  }
+
   private async drain(): Promise<void> {
     this.state = 'sending';
     for (let change = this.queue[0]; change; change = this.queue[0]) {
       const answer = await this.post(change);
+      if (answer === 'never') return;
       if (answer === 'again') {
         await new Promise((resolve) => setTimeout(resolve, this.pause()));
         continue;
@@ -84,13 +98,18 @@ export class LiveLink {
     this.state = 'idle';
   }
 
-  private async post(change: Change): Promise<ChangeAnswer | 'again'> {
+  private async post(change: Change): Promise<ChangeAnswer | 'again' | 'never'> {
     try {
       const response = await fetch(`/api/sheets/${encodeURIComponent(this.sheet)}/changes`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(change),
       });
+      // Whoever is signed out loses nothing: it is sent when they are back.
+      if (response.status === 401) {
+        this.end();
+        return 'never';
+      }
       if (response.status >= 500 && ++this.failures < FAILURES_TO_REFUSE) throw new Error(`status ${response.status}`);
       this.reached();
       return (await response.json()) as ChangeAnswer;

@@ -3,12 +3,17 @@ import { looksById, lookParts, sheetLooks } from '../core/looks/sheet-looks';
 import type { Look } from '../core/looks/look';
 import { CellPast } from '../core/rules/cell-past';
 import { Evaluation } from '../core/rules/evaluation';
+import type { ResolvedLook } from '../core/rules/resolver';
+import { showsAt } from '../core/rules/shows-at';
 import equal from 'fast-deep-equal';
 import type { Change, Operation, StoredRule } from '../core/sheet/change';
 import type { Effect } from '../core/sheet/effect';
+import type { RuleId } from '../core/sheet/ids';
 import type { Sheet } from '../core/sheet/sheet';
 import { serialInZone } from '../core/values/serial-in-zone';
+import type { Repaint } from '../protocol/painted-sheet';
 import type { RecordedChange, SheetPast } from '../protocol/recorded-change';
+import type { GivenLooks } from './given-looks';
 
 interface Pending {
   readonly change: Change;
@@ -19,6 +24,8 @@ interface Pending {
 interface Course {
   readonly inverse: Operation[];
   effects: Effect[];
+  /** All that is different since the course began, results of formulas too. */
+  readonly touched: Effect[];
 }
 
 /** Cells that are set without a rest between: a few hundredths of a second. */
@@ -31,6 +38,8 @@ const CELLS_A_PART = 5000;
  */
 export class Replica {
   readonly evaluation: Evaluation;
+  /** The looks that the server gave, where no rules are at work here. */
+  readonly given: GivenLooks | null;
   /** The sequence with which the sheet was opened: what came before it is the past. */
   readonly openedAt: number;
   /** What cells held before, by the changes that the server has taken. */
@@ -44,8 +53,9 @@ export class Replica {
     readonly sheet: Sheet,
     /** Sequence of the last change from the server that is in. */
     public sequence: number,
-    { theme, nowMs }: { readonly theme: Theme; readonly nowMs: number },
+    { theme, nowMs, given = null }: { readonly theme: Theme; readonly nowMs: number; readonly given?: GivenLooks | null },
   ) {
+    this.given = given;
     this.theme = theme;
     this.openedAt = sequence;
     this.saved = this.looks();
@@ -100,7 +110,7 @@ export class Replica {
 
   /** Applies a change of one's own. Returns the operations that take it back. */
   apply(change: Change): readonly Operation[] {
-    const inverse = this.run(change.operations);
+    const { inverse } = this.run(change.operations);
     this.pending.push({ change, inverse });
     return inverse;
   }
@@ -108,7 +118,7 @@ export class Replica {
   /** As `apply`, in parts, with `rest` after each, which hears the share that is done. Where it throws, everything is as it was. */
   async applyInParts(change: Change, rest: (share: number) => Promise<void>): Promise<readonly Operation[]> {
     const parts = change.operations.flatMap(inParts);
-    const course: Course = { inverse: [], effects: [] };
+    const course: Course = { inverse: [], effects: [], touched: [] };
     try {
       for (const [at, part] of parts.entries()) {
         this.take(part, course);
@@ -125,20 +135,57 @@ export class Replica {
     return course.inverse;
   }
 
-  /** Takes in a change from the server's log; one that is in already is passed over. */
-  receive({ sequence, at, change }: RecordedChange): void {
-    if (sequence <= this.sequence) return;
+  /** Takes in a change from the server's log, and gives what it touched; one that is in already is passed over. */
+  receive({ sequence, at, change }: RecordedChange): readonly Effect[] {
+    if (sequence <= this.sequence) return [];
     this.sequence = sequence;
     if (this.pending[0]?.change.id === change.id) {
       const { inverse } = this.pending.shift()!;
       this.past.add({ sequence, at, inverse });
       this.evaluation.pastGrew();
-      return;
+      return [];
     }
     const mine = this.rewind();
-    this.past.add({ sequence, at, inverse: this.run(change.operations) });
+    const { inverse, touched } = this.run(change.operations);
+    this.past.add({ sequence, at, inverse });
     this.evaluation.pastGrew();
     this.replay(mine.filter((pending) => pending.change.id !== change.id));
+    return touched;
+  }
+
+  /** Takes in what has become different for a reader who gets no rules. */
+  repaint({ sequence, changes, values, looks, cells }: Repaint): void {
+    const mine = this.rewind();
+    for (const { change } of changes) this.run(change.operations);
+    if (values.length) this.run([{ kind: 'set-cells', cells: values }]);
+    this.given?.take({ looks, cells });
+    this.sequence = Math.max(this.sequence, sequence);
+    const told = new Set(changes.map(({ change }) => change.id));
+    this.replay(mine.filter(({ change }) => !told.has(change.id)));
+  }
+
+  /** The server has taken a change of one's own. Where the sheet was opened with it in, it waits for nothing more. */
+  acknowledge(changeId: string, sequence: number): void {
+    if (sequence <= this.sequence && this.pending.some(({ change }) => change.id === changeId))
+      this.replay(this.rewind().filter(({ change }) => change.id !== changeId));
+  }
+
+  /** The final look of a cell. */
+  lookAt(column: number, slot: number): ResolvedLook {
+    return (this.given ?? this.evaluation.resolver).resolve(column, slot);
+  }
+
+  /** What is said of looks: the names of rules, which a look names by their places. */
+  lookNames(): readonly string[] {
+    return this.given?.names ?? this.evaluation.running.map(({ rule }) => rule.name);
+  }
+
+  /** Which cells a rule gives a look; undefined where there is no such rule. */
+  shownBy(id: RuleId): ((column: number, slot: number) => boolean) | undefined {
+    const { given } = this;
+    if (given) return (column, slot) => given.isMadeBy(id, column, slot);
+    const found = this.evaluation.running.find(({ rule }) => rule.id === id);
+    return found && ((column, slot) => showsAt(found, column, slot));
   }
 
   /** Takes in what happened before the sheet was opened. */
@@ -164,11 +211,11 @@ export class Replica {
     for (const { change } of changes) this.apply(change);
   }
 
-  private run(operations: readonly Operation[]): readonly Operation[] {
-    const course: Course = { inverse: [], effects: [] };
+  private run(operations: readonly Operation[]): Course {
+    const course: Course = { inverse: [], effects: [], touched: [] };
     for (const operation of operations) this.take(operation, course);
     this.settle(course);
-    return course.inverse;
+    return course;
   }
 
   private take(operation: Operation, course: Course): void {
@@ -182,7 +229,7 @@ export class Replica {
     const { effects } = course;
     course.effects = [];
     // Statistics are corrected for edits first: a rule that is compiled now has seen the new values already.
-    this.evaluation.follow(effects);
+    for (const effect of this.evaluation.follow(effects)) course.touched.push(effect);
     if (effects.some((effect) => effect.kind === 'layout') && !equal(this.saved, this.looks())) this.refreshLooks();
     if (effects.some((effect) => effect.kind === 'rules')) this.useRules();
   }

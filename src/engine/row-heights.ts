@@ -1,4 +1,3 @@
-import type { Evaluation } from '../core/rules/evaluation';
 import type { RowId, RuleId } from '../core/sheet/ids';
 import { lastBeneath } from '../core/sheet/levels';
 import { shownAt } from '../core/sheet/shown-cell';
@@ -45,12 +44,9 @@ export function rowHeights(replica: Replica, { filter, folded }: OutOfView): Row
 }
 
 /** Whether a record is in view. A rule or field that is gone filters nothing. */
-function filterTest({ sheet, evaluation }: Replica, filter: Filter): (slot: number) => boolean {
-  if ('rule' in filter) {
-    const isThere = evaluation.running.some(({ rule }) => rule.id === filter.rule);
-    const isPainted = paintedBy(evaluation, filter.rule);
-    return (slot) => !isThere || isPainted(slot);
-  }
+function filterTest(replica: Replica, filter: Filter): (slot: number) => boolean {
+  const { sheet } = replica;
+  if ('rule' in filter) return paintedBy(replica, filter.rule) ?? (() => true);
   const column = sheet.findColumn(filter.field);
   if (column === undefined) return () => true;
   if ('texts' in filter) {
@@ -70,10 +66,11 @@ function filterTest({ sheet, evaluation }: Replica, filter: Filter): (slot: numb
   };
 }
 
-/** Whether a rule gives a record a look in one of the fields that it reads. */
-export function paintedBy({ running }: Evaluation, id: RuleId): (slot: number) => boolean {
-  const found = running.find(({ rule }) => rule.id === id);
-  return (slot) => found?.read.some(({ column }) => found.shows(column, slot)) ?? false;
+/** Whether a rule gives a record a look in one of the fields that it reads; undefined where there is no such rule. */
+export function paintedBy({ evaluation, given, sheet }: Replica, id: RuleId): ((slot: number) => boolean) | undefined {
+  if (given) return (slot) => sheet.fields.some((_, column) => given.isMadeBy(id, column, slot));
+  const found = evaluation.running.find(({ rule }) => rule.id === id);
+  return found && ((slot) => found.read.some(({ column }) => found.shows(column, slot)));
 }
 
 const numberOf = (value: CellValue): number | undefined =>

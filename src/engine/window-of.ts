@@ -5,8 +5,8 @@ import { shownAt, shownBy } from '../core/sheet/shown-cell';
 import type { ResolvedLook } from '../core/rules/resolver';
 import { trialCell, trialColumn } from '../core/rules/trial-cell';
 import { isInPart, type ValuePart } from '../core/rules/value-part';
-import { showsAt } from '../core/rules/shows-at';
 import { BAR_SHARES, type Area, type PaintedLook, type RowHeights, type SheetWindow } from '../protocol/engine-messages';
+import type { EntryLock } from './entry-lock';
 import type { Replica } from './replica';
 
 /** What is lit: all that a rule gives a look, or a part of what it reads. */
@@ -18,12 +18,15 @@ export interface Spotlight {
 export interface WindowOptions {
   readonly spotlight: Spotlight | null;
   readonly heights: RowHeights;
+  /** What the reader may enter, where that is not everything. */
+  readonly lock: EntryLock | null;
   /** The rule whose formula is tried beside the rows, and the column that it is about where the rule reads it. */
   readonly trial: { readonly rule: string | null; readonly column: number };
 }
 
 /** The part of a sheet under an area, ready to paint. Cost: a few microseconds a cell, and nothing for the rest of the sheet. */
-export function windowOf({ sheet, evaluation }: Replica, asked: Area, { spotlight, heights, trial: tried }: WindowOptions): SheetWindow {
+export function windowOf(replica: Replica, asked: Area, { spotlight, heights, trial: tried, lock }: WindowOptions): SheetWindow {
+  const { sheet, evaluation } = replica;
   const area = clip(asked, sheet.rowCount, sheet.fields.length);
   const width = Math.max(0, area.right - area.left + 1);
   const rows = rowsInView(area, heights);
@@ -32,7 +35,8 @@ export function windowOf({ sheet, evaluation }: Replica, asked: Area, { spotligh
   const looks = new Uint16Array(width * height);
   const aligns = new Uint8Array(width * height);
   const spotlit = new Uint8Array(spotlight === null ? 0 : width * height);
-  const names = evaluation.running.map((running) => running.rule.name);
+  const open = new Uint8Array(lock ? width * height : 0);
+  const names = replica.lookNames();
   // Bars are as many as their cells: what they have in common is one look, and their lengths go apart.
   let bars = new Float32Array(0);
   const indexOf = new Map<ResolvedLook | string, Map<string, number>>();
@@ -49,13 +53,13 @@ export function windowOf({ sheet, evaluation }: Replica, asked: Area, { spotligh
     styles.set(key, index);
     return index;
   };
-  const isLit = spotlight ? litBy(evaluation, spotlight) : undefined;
+  const isLit = spotlight ? litBy(replica, spotlight) : undefined;
   let at = 0;
   for (const position of rows) {
     const slot = sheet.order[position]!;
     const isTop = sheet.roleAt(slot) === 'header' || sheet.roleAt(slot) === 'title';
     for (let column = area.left; column <= area.right; column++, at++) {
-      const look = evaluation.resolver.resolve(column, slot);
+      const look = replica.lookAt(column, slot);
       looks[at] = indexOfLook(look, sheet.styleAt(column, slot));
       const bar = look.properties.get('bar') as LookBar | undefined;
       if (bar) {
@@ -65,6 +69,7 @@ export function windowOf({ sheet, evaluation }: Replica, asked: Area, { spotligh
       texts.push(textAt(sheet, { column, slot }, look));
       const tag = sheet.columns[column]!.tags[slot];
       aligns[at] = tag === TAG.number || tag === TAG.date ? 1 : tag === TAG.logical || tag === TAG.error ? 2 : 0;
+      if (lock?.lockOf(column, slot) === null) open[at] = 1;
       if (isLit) spotlit[at] = isTop || isLit(column, slot) ? 1 : 0;
     }
   }
@@ -76,13 +81,14 @@ export function windowOf({ sheet, evaluation }: Replica, asked: Area, { spotligh
   const roles = rows.map((position) => sheet.roleAt(sheet.order[position]!));
   const slots = rows.map((position) => sheet.order[position]!);
   const trial = trialOf(evaluation, { ...tried, slots });
-  return { area, rows, texts, looks, bars, lookTable: table, aligns, spotlit, banded, levels, roles, trial };
+  return { area, rows, texts, looks, bars, lookTable: table, aligns, spotlit, open, banded, levels, roles, trial };
 }
 
-function litBy({ running, sheet }: Replica['evaluation'], { rule, part }: Spotlight): (column: number, slot: number) => boolean {
+function litBy(replica: Replica, { rule, part }: Spotlight): (column: number, slot: number) => boolean {
+  if (!part) return replica.shownBy(rule) ?? (() => false);
+  const { running, sheet } = replica.evaluation;
   const found = running.find((candidate) => candidate.rule.id === rule);
   if (!found) return () => false;
-  if (!part) return (column, slot) => showsAt(found, column, slot);
   const reads = new Map(found.read.map(({ column, slots }) => [column, slots]));
   return (column, slot) => (reads.get(column)?.has(slot) ?? false) && isInPart(sheet, part, { column, slot });
 }

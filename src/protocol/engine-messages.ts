@@ -6,6 +6,8 @@ import type { OutcomeTallies } from '../core/rules/outcome-tallies';
 import type { Reading } from '../core/rules/formula-readings';
 import type { RuleProfile } from '../core/rules/profile-rule';
 import type { Problem, Reads, Rule, Trial } from '../core/rules/rule';
+import type { RuleMeaning } from '../core/rules/rule-meaning';
+import type { Reader } from '../core/sharing/role';
 import type { SheetDifference } from '../core/rules/sheet-difference';
 import type { TrialCell } from '../core/rules/trial-cell';
 import type { ValuePart } from '../core/rules/value-part';
@@ -18,7 +20,8 @@ import type { Edit } from '../core/edit/registry';
 import type { Wanted } from '../core/edit/find';
 import type { Style } from '../core/looks/style';
 import type { AreaMeasures } from '../core/rules/measure-area';
-import type { LookPart, NamedRange } from '../core/sheet/sheet-part';
+import type { GivenLook } from './painted-sheet';
+import type { Filling, LookPart, NamedRange } from '../core/sheet/sheet-part';
 
 export const PROTOCOL_VERSION = 1;
 
@@ -55,8 +58,11 @@ export interface Selection {
 
 /** What the page asks of the engine. Each is answered by one `done` or `failed` with its id. */
 export type Request =
-  /** With `at`, the sheet as it was after that change: it stands still, and nothing that is done to it is kept. */
-  | { readonly kind: 'open'; readonly sheet: SheetId; readonly theme: Theme; readonly at?: number }
+  /**
+   * With `at`, the sheet as it was after that change: it stands still, and nothing that is done to it is kept. With `reads`, as those get
+   * it who get no rules; with `as` in it, somebody who does wants to see what they get.
+   */
+  | { readonly kind: 'open'; readonly sheet: SheetId; readonly theme: Theme; readonly at?: number; readonly reads?: { readonly as?: Reader['role'] } }
   | { readonly kind: 'look-at'; readonly area: Area }
   | { readonly kind: 'use-theme'; readonly theme: Theme }
   | { readonly kind: 'change'; readonly operations: readonly Operation[] }
@@ -106,6 +112,12 @@ export type Request =
   | { readonly kind: 'ask-difference' }
   /** Makes copies of rules on another sheet. */
   | { readonly kind: 'carry-rules'; readonly rules: readonly RuleId[]; readonly sheet: SheetId }
+  /** The look that an entry would have, where fillers see that while they type. */
+  | { readonly kind: 'judge'; readonly cell: CellIds; readonly input: string }
+  /** The cells of some areas, at most so many, by what they are. */
+  | { readonly kind: 'ask-cells'; readonly areas: readonly Area[]; readonly most: number }
+  /** The records from the top, at most so many, each by what it is called. */
+  | { readonly kind: 'ask-records'; readonly most: number }
   /** Asks what there is to say of the rules; what was dismissed is left out. */
   | { readonly kind: 'ask-advice' }
   | { readonly kind: 'ask-profile'; readonly rule: RuleId; readonly reads: Reads; readonly thresholds: readonly number[] };
@@ -132,6 +144,10 @@ export interface Answers {
   readonly 'ask-tallies': OutcomeTallies;
   readonly 'ask-tail': readonly RankedCell[];
   readonly 'ask-trials': readonly Trial['expect'][];
+  /** Null where it is not told. */
+  readonly judge: GivenLook | null;
+  readonly 'ask-cells': readonly CellIds[];
+  readonly 'ask-records': readonly { readonly row: RowId; readonly name: string }[];
   readonly 'ask-advice': readonly Advice[];
   readonly 'ask-readings': readonly Reading[];
 }
@@ -161,7 +177,11 @@ export interface CellAnswer extends Place, CellIds {
   readonly role: RowRole;
   /** What is wrong with its formula, and at which character. */
   readonly mistake: string | null;
+  /** Why nothing can be entered here; null where something can. */
+  readonly lock: string | null;
   readonly trace: readonly TraceStep[];
+  /** In the place of a trace, what readers are told of the look who get no rules. */
+  readonly says: readonly string[];
 }
 
 export interface ShownField extends Field {
@@ -191,6 +211,10 @@ export interface SheetFrame {
   /** Looks that the sheet has saved or changed. */
   readonly looks: readonly LookPart[];
   readonly filter: Filter | null;
+  /** What fillers may do and see. */
+  readonly filling: Filling;
+  /** Fields that hold the answers of answer keys. */
+  readonly keyFields: readonly FieldId[];
   /** Rows with others beneath them that can be folded away. */
   readonly folds: readonly { readonly position: number; readonly folded: boolean }[];
 }
@@ -218,6 +242,8 @@ export interface SheetWindow {
   readonly aligns: Uint8Array;
   /** 1 for what is lit; empty without a spotlight. */
   readonly spotlit: Uint8Array;
+  /** 1 for cells in which the reader may type; empty where that is everywhere. */
+  readonly open: Uint8Array;
   /** Which of the rows are shaded as every other record; empty where none is. */
   readonly banded: Uint8Array;
   /** How many levels each of the rows stands further in; empty where none does. */
@@ -249,6 +275,8 @@ export type Event =
   | { readonly kind: 'frame-changed'; readonly frame: SheetFrame }
   | { readonly kind: 'window-resolved'; readonly window: SheetWindow; readonly frozen: SheetWindow }
   | { readonly kind: 'rules-counted'; readonly legend: readonly LegendEntry[] }
+  /** For readers who get no rules: what the legend says. */
+  | { readonly kind: 'legend-told'; readonly meanings: readonly RuleMeaning[] }
   | { readonly kind: 'link-changed'; readonly state: LinkState; readonly pending: number }
   | { readonly kind: 'change-refused'; readonly message: string }
   /** Others moved rows or fields, and the selected cells with them. */

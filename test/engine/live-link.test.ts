@@ -20,10 +20,12 @@ afterEach(() => {
 });
 
 const link = () =>
-  new LiveLink(server.id, () => sequence, {
+  new LiveLink(server.id, () => `/api/sheets/${encodeURIComponent(server.id)}/changes?after=${sequence}`, {
     received: (changes) => log.push(`received ${changes.map((change) => change.sequence).join()}`),
     accepted: ({ id }, at) => log.push(`accepted ${id} as ${at}`),
     refused: ({ id }, message) => log.push(`refused ${id}: ${message}`),
+    repainted: ({ revision }) => log.push(`repainted ${revision}`),
+    closed: () => log.push('closed'),
     stale: () => log.push('stale'),
     state: (state) => log.at(-1) !== state && log.push(state),
   });

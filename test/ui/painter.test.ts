@@ -68,6 +68,7 @@ const LAYOUT = { widths: [100, 100], rowCount: 4, frozenRows: 1 };
 
 interface More {
   readonly spotlit?: number[];
+  readonly open?: number[];
   readonly scrollTop?: number;
   readonly roles?: SheetWindow['roles'];
   /** Ordinary formatting for the cells that have looks. */
@@ -94,6 +95,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
     bars: new Float32Array(looks.flatMap(({ bar }) => (bar ? [bar.start, bar.end, bar.axis ?? NaN] : [NaN, NaN, NaN]))),
     aligns: Uint8Array.from([0, 1, 2, 0, 0, 0]),
     spotlit: Uint8Array.from(more.spotlit ?? []),
+    open: Uint8Array.from(more.open ?? []),
     roles: more.roles ?? ['record', 'record', 'record'],
   };
   const frozen: SheetWindow = {
@@ -105,6 +107,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
     bars: new Float32Array(0),
     aligns: new Uint8Array(2),
     spotlit: new Uint8Array(0),
+    open: new Uint8Array(0),
     roles: ['header'],
     trial: null,
   };

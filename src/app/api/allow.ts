@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import type { SheetId } from '../../core/sheet/ids';
 import { findAccess, type Access } from '../../server/access/find-access';
 import { requirePermit, type Permit } from '../../server/access/permits';
@@ -8,11 +9,18 @@ import type { Person } from '../../server/sql/person/find-person';
 import { sessionToken, tokensFor } from './cookies';
 import { sheetOf } from './sheet-of';
 
+export interface Allowed {
+  readonly id: SheetId;
+  readonly access: Access;
+  /** Whether they are the same to it by now: for what goes on for long. */
+  readonly isStill: () => Promise<boolean>;
+}
+
 /**
  * The sheet that a route names and what whoever asks is to it. Throws a Refusal where they may not do this: who is
  * nothing to a sheet is told the same as of a sheet that does not exist.
  */
-export async function allow(params: Promise<{ id: string }>, permit: Permit): Promise<{ id: SheetId; access: Access }> {
+export async function allow(params: Promise<{ id: string }>, permit: Permit): Promise<Allowed> {
   const id = await sheetOf(params);
   const tokens = await tokensFor(id);
   const access = await findAccess(database(), id, tokens);
@@ -21,7 +29,11 @@ export async function allow(params: Promise<{ id: string }>, permit: Permit): Pr
     throw new Refusal('no-sheet', 'There is no such sheet');
   }
   requirePermit(access, permit);
-  return { id, access };
+  const isStill = async (): Promise<boolean> => {
+    const now = await findAccess(database(), id, tokens);
+    return now?.role === access.role && equal(now.own, access.own);
+  };
+  return { id, access, isStill };
 }
 
 /** The account that a request is made with. Throws a Refusal without one. */

@@ -96,6 +96,11 @@ export class Calculation {
     return this.calculateAfter([], []);
   }
 
+  /** The columns that the formulas of a column read; unknown where one finds what it reads only while it is calculated. */
+  columnsReadBy(column: number): ReadonlySet<number> | 'unknown' {
+    return this.index.columnsRead(column);
+  }
+
   /** What is wrong with the formula of a cell, told by the characters that a person sees; undefined where nothing is. */
   mistakeAt(column: number, slot: number): string | undefined {
     const store = this.sheet.columns[column]!;
@@ -174,7 +179,7 @@ export class Calculation {
     if (!this.anyDirty) return;
     this.anyDirty = false;
     const columns = this.dirty.flatMap((slots, column) => (slots.count() ? column : []));
-    const reads = new Map(columns.map((column) => [column, this.columnsReadBy(column)]));
+    const reads = new Map(columns.map((column) => [column, this.dirtyColumnsReadBy(column)]));
     for (const circle of stronglyConnected(columns, (column) => reads.get(column)!)) {
       const [only] = circle;
       if (circle.length === 1 && !reads.get(only!)!.includes(only!)) this.calculateColumn(only!, before);
@@ -184,7 +189,7 @@ export class Calculation {
   }
 
   /** Fields that hold cells to calculate and are read by formulas of a field. */
-  private columnsReadBy(column: number): number[] {
+  private dirtyColumnsReadBy(column: number): number[] {
     const read = this.index.columnsRead(column);
     return this.dirty.flatMap((slots, candidate) => (slots.count() && (read === 'unknown' || read.has(candidate)) ? candidate : []));
   }

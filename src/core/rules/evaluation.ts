@@ -64,9 +64,11 @@ export class Evaluation {
     this.work(this.running);
   }
 
-  /** Follows what a change touched: calculates formulas, then judges anew. Changes of rules are followed by `setRules`. */
-  follow(touched: readonly Effect[]): void {
-    this.judge(this.calculation.follow(touched));
+  /** Follows what a change touched: calculates formulas, then judges anew. Gives all that is different now, results of formulas too. Changes of rules are followed by `setRules`. */
+  follow(touched: readonly Effect[]): readonly Effect[] {
+    const effects = this.calculation.follow(touched);
+    this.judge(effects);
+    return effects;
   }
 
   /** More is known of what cells held before: judges again what hangs on it. */

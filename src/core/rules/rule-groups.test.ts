@@ -19,7 +19,7 @@ test('groups keep every rule in its place, and no two that follow one another co
   fc.assert(
     fc.property(some, (names) => {
       const entries = names.map((name, at) => ({ at, rule: rule(name) }));
-      const groups = ruleGroups(entries);
+      const groups = ruleGroups(entries, (entry) => entry.rule.group);
       expect(groups.flatMap((group) => group.entries)).toEqual(entries);
       for (const { name, entries: members } of groups) {
         expect(members.every((member) => (member.rule.group ?? null) === name)).toBe(true);

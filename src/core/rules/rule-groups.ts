@@ -7,10 +7,10 @@ export interface RuleGroup<E> {
 }
 
 /** The rules in their order, those of one group together as long as no other stands between: precedence is never hidden by a group. */
-export function ruleGroups<E extends { readonly rule: Rule }>(entries: readonly E[]): RuleGroup<E>[] {
+export function ruleGroups<E>(entries: readonly E[], groupOf: (entry: E) => string | null | undefined): RuleGroup<E>[] {
   const groups: { name: string | null; entries: E[] }[] = [];
   for (const entry of entries) {
-    const name = entry.rule.group ?? null;
+    const name = groupOf(entry) ?? null;
     const last = groups.at(-1);
     if (last && name !== null && last.name === name) last.entries.push(entry);
     else groups.push({ name, entries: [entry] });

@@ -45,6 +45,12 @@ export class RunningRule {
     return this.read.reduce((sum, { slots }) => sum + slots.count(), 0);
   }
 
+  /** The columns on which its outcomes hang: those that it reads, and those that its condition reads besides. */
+  columnsRead(): number[] {
+    const { sameRow = [], wholeColumns = [], cells = [] } = this.kernel?.inputs ?? {};
+    return [...new Set([...this.read.map(({ column }) => column), ...sameRow, ...wholeColumns, ...cells.map(({ column }) => column)])];
+  }
+
   /** How many cells have each outcome, by its number. Counted when first asked after an outcome may have changed. */
   outcomeCounts(): readonly number[] {
     return (this.counts ??= this.countOutcomes());

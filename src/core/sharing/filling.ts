@@ -23,6 +23,9 @@ export function fillingOf(parts: Iterable<SheetPart>): Filling {
   return NOTHING_OPEN;
 }
 
+export const ONLY_VALUES = 'Only values can be entered here; everything else is for its owner and editors.';
+export const NO_FORMULAS = 'Formulas cannot be entered here. Put an apostrophe before the = if it is meant as text.';
+
 /** A cell as fillers are judged by it. */
 export interface FilledCell {
   readonly row: RowId;

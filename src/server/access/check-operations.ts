@@ -1,4 +1,4 @@
-import { fillingOf, keptFields, OpenCells } from '../../core/sharing/filling';
+import { fillingOf, keptFields, NO_FORMULAS, ONLY_VALUES, OpenCells } from '../../core/sharing/filling';
 import { isMaker, type Own, type SheetRole } from '../../core/sharing/role';
 import { isFormulaInput } from '../../core/formula/is-formula-input';
 import { isAllowed } from '../../core/sheet/allowed-values';
@@ -32,7 +32,7 @@ type Reading = { readonly reader: { readonly role: 'filler' | 'viewer'; readonly
 /** Fillers enter values into cells that are open for them, and nothing else. */
 async function checkEntries(tx: Transaction, sheet: SheetId, { reader, operations }: Reading): Promise<void> {
   const cells = operations.flatMap((operation): readonly CellInput[] => {
-    if (operation.kind !== 'set-cells') throw new Refusal('locked', 'Only values can be entered here; everything else is for its owner and editors.');
+    if (operation.kind !== 'set-cells') throw new Refusal('locked', ONLY_VALUES);
     return operation.cells;
   });
   const fields = await readFields(tx, sheet);
@@ -46,7 +46,7 @@ async function checkEntries(tx: Transaction, sheet: SheetId, { reader, operation
     const lock = open.lockOf({ row, role: rows.get(row)?.role ?? 'note', field: id }, reader);
     const field = fields.find((candidate) => candidate.id === id);
     if (lock !== null || !rows.has(row) || !field) throw new Refusal('locked', lock ?? 'This cell is not there any more.');
-    if (isFormulaInput(input)) throw new Refusal('locked', 'Formulas cannot be entered here. Put an apostrophe before the = if it is meant as text.');
+    if (isFormulaInput(input)) throw new Refusal('locked', NO_FORMULAS);
     if (!isAllowed(field, input)) throw new Refusal('bad-request', `Choose one of: ${field.allowed!.join(', ')}.`);
   }
 }

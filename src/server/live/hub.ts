@@ -1,5 +1,6 @@
 import type { SheetId } from '../../core/sheet/ids';
 import type { RecordedChange } from '../../protocol/recorded-change';
+import { ACCESS_CHANGE_CHANNEL } from '../access/access-channel';
 import { database, type Sql } from '../database';
 import { readChangesAfter } from '../sql/change/read-changes-after';
 import { CHANGE_CHANNEL } from '../sheets/take-change';
@@ -16,6 +17,7 @@ const BATCH = 500;
 class Hub {
   private readonly feeds = new Map<SheetId, Map<Reader, Feed>>();
   private listening: Promise<unknown> | null = null;
+  private readonly watchers = new Set<() => void>();
 
   constructor(private readonly sql: Sql) {}
 
@@ -34,13 +36,23 @@ class Hub {
     };
   }
 
+  /** Calls when somebody may do less or more than before. Returns how to stop. */
+  watchAccess(watcher: () => void): () => void {
+    this.watchers.add(watcher);
+    return () => this.watchers.delete(watcher);
+  }
+
   /** A lost connection is taken up again by the driver; what came in between is read from the log then. */
   private listen(): Promise<unknown> {
-    return (this.listening ??= this.sql.listen(
-      CHANGE_CHANNEL,
-      (payload) => this.wake(payload.split(' ')[0] as SheetId),
-      () => this.feeds.forEach((_, sheet) => this.wake(sheet)),
-    ));
+    const lookAgain = () => this.watchers.forEach((watcher) => watcher());
+    return (this.listening ??= Promise.all([
+      this.sql.listen(
+        CHANGE_CHANNEL,
+        (payload) => this.wake(payload.split(' ')[0] as SheetId),
+        () => this.feeds.forEach((_, sheet) => this.wake(sheet)),
+      ),
+      this.sql.listen(ACCESS_CHANGE_CHANNEL, lookAgain, lookAgain),
+    ]));
   }
 
   private wake(sheet: SheetId): void {

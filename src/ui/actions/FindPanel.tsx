@@ -31,6 +31,8 @@ function Find({ onClose }: { readonly onClose: () => void }) {
   const [area] = useState(() => (isSingle(session.get().selection) ? undefined : session.actions.area));
   const [told, setTold] = useState('');
   const legend = useSessionState((state) => state.legend);
+  const meanings = useSessionState((state) => state.meanings);
+  const rules = session.isMaker ? legend.map(({ id, rule }) => ({ id, name: rule.name })) : meanings;
   const [painted, setPainted] = useState('');
   const wanted = { text, exact, pattern, ...(area ? { area } : {}), ...(painted ? { painted } : {}) };
   const isEmpty = text === '' && painted === '';
@@ -65,22 +67,27 @@ function Find({ onClose }: { readonly onClose: () => void }) {
       }}
     >
       <TextInput size="xs" aria-label="Find" placeholder="Find" value={text} onChange={(event) => setText(event.currentTarget.value)} autoFocus />
-      <TextInput size="xs" aria-label="Replace by" placeholder="Replace by" value={by} onChange={(event) => setBy(event.currentTarget.value)} />
+      {session.isMaker && (
+        <TextInput size="xs" aria-label="Replace by" placeholder="Replace by" value={by} onChange={(event) => setBy(event.currentTarget.value)} />
+      )}
       <Checkbox size="xs" color="ink" label="Case and accents count" checked={exact} onChange={(event) => setExact(event.currentTarget.checked)} />
       <Checkbox size="xs" color="ink" label="Pattern" checked={pattern} onChange={(event) => setPattern(event.currentTarget.checked)} />
       <NativeSelect
         size="xs"
+        hidden={rules.length === 0}
         aria-label="Which look"
         value={painted}
-        data={[{ value: '', label: 'Any look' }, ...legend.map(({ id, rule }) => ({ value: id, label: `Painted by ${rule.name}` }))]}
+        data={[{ value: '', label: 'Any look' }, ...rules.map(({ id, name }) => ({ value: id, label: `Painted by ${name}` }))]}
         onChange={(event) => setPainted(event.currentTarget.value)}
       />
       <Button type="submit" size="compact-sm" disabled={isEmpty}>
         Next
       </Button>
-      <Button variant="default" size="compact-sm" disabled={text === '' || painted !== ''} onClick={() => void replaceAll()}>
-        Replace all
-      </Button>
+      {session.isMaker && (
+        <Button variant="default" size="compact-sm" disabled={text === '' || painted !== ''} onClick={() => void replaceAll()}>
+          Replace all
+        </Button>
+      )}
       <Button variant="subtle" color="ink" size="compact-sm" onClick={onClose}>
         Close
       </Button>

@@ -17,7 +17,7 @@ export function Desk({ sheets, person }: { readonly sheets: readonly SheetSummar
         <span className={classes.brand}>Auxesis</span>
         <span className={classes.spacer} />
         <ThemeSwitch />
-        <PersonMenu name={person} />
+        <PersonMenu person={{ name: person, hasAccount: true }} />
       </div>
       <h1 style={{ margin: 0, fontSize: 30, fontFamily: "'Newsreader Variable', serif", fontWeight: 500 }}>Your sheets</h1>
       <p className={classes.lead}>Open one to see what its rules bring out, or begin a new one.</p>

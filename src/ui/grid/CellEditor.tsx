@@ -5,7 +5,10 @@ import type { Editing } from '../sheet/session-state';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { ChoiceEditor } from './ChoiceEditor';
 import type { Box } from './engine/geometry';
+import { useJudged } from '../fill/use-judged';
+import { paintedCss } from '../painted-css';
 import classes from './Grid.module.css';
+import { painted } from './painter/scene';
 import { useEditorKeys } from './use-editor-keys';
 
 interface Props {
@@ -28,7 +31,7 @@ export function CellEditor({ editing, box, onMove }: Props) {
   const plain = allowed ? (
     <ChoiceEditor text={editing.text} allowed={allowed} style={plainPlace} onMove={onMove} />
   ) : (
-    <PlainEditor text={editing.text} style={plainPlace} onMove={onMove} />
+    <PlainEditor editing={editing} style={plainPlace} onMove={onMove} />
   );
   if (!isFormula) return plain;
   const leave = (columns: number, rows: number) => {
@@ -48,13 +51,15 @@ export function CellEditor({ editing, box, onMove }: Props) {
 }
 
 interface PlainProps {
-  readonly text: string;
+  readonly editing: Editing;
   readonly style: { readonly left: number; readonly top: number; readonly width: number; readonly height: number };
   readonly onMove: Props['onMove'];
 }
 
-function PlainEditor({ text, style, onMove }: PlainProps) {
+function PlainEditor({ editing, style, onMove }: PlainProps) {
   const session = useSession();
+  const judged = useJudged(editing);
+  const look = judged ? paintedCss(painted({ properties: judged.properties, rules: judged.says, style: {} })) : {};
   const { input, onKeyDown } = useEditorKeys(onMove);
 
   return (
@@ -62,8 +67,10 @@ function PlainEditor({ text, style, onMove }: PlainProps) {
       ref={input}
       className={classes.editor}
       aria-label="Cell content"
-      value={text}
-      style={style}
+      value={editing.text}
+      style={{ ...style, ...look }}
+      title={judged?.says.join(', ') || undefined}
+      data-says={judged?.says.join(', ') || undefined}
       onChange={(event) => session.type(event.currentTarget.value, event.currentTarget.selectionStart ?? undefined)}
       onKeyDown={onKeyDown}
       onBlur={() => session.commit()}

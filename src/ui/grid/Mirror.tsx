@@ -3,7 +3,7 @@ import { ICON_SETS, type IconSet } from '../../core/looks/icon-sets';
 import type { LookIcon } from '../../core/looks/look';
 import type { Selection, SheetWindow } from '../../protocol/engine-messages';
 import { columnLetters } from '../../core/sheet/address';
-import { useSessionState } from '../sheet/use-session';
+import { useSession, useSessionState } from '../sheet/use-session';
 import { GUTTER_PX, type Geometry, type Scroll, type Size } from './engine/geometry';
 import { selectedAreas } from './engine/selection';
 import { painted, sceneCell, type SceneCell } from './painter/scene';
@@ -136,11 +136,13 @@ function isSame(one: CellProps, other: CellProps): boolean {
     a.text === b.text &&
     a.faded === b.faded &&
     a.isHeader === b.isHeader &&
+    a.isOpen === b.isOpen &&
     (a.look === b.look || JSON.stringify(a.look) === JSON.stringify(b.look))
   );
 }
 
 const MirrorCell = memo(function MirrorCell({ cell, column, position, isSelected, isFrozen, left, width, height }: CellProps) {
+  const session = useSession();
   const { rules } = cell.look;
   const { fill, ground, text, bold } = painted(cell.look);
   const shownFill = fill ?? ground;
@@ -153,6 +155,7 @@ const MirrorCell = memo(function MirrorCell({ cell, column, position, isSelected
       role={cell.isHeader && cell.text !== '' ? 'columnheader' : 'gridcell'}
       aria-colindex={column + 1}
       aria-selected={isSelected}
+      aria-readonly={session.isMaker ? undefined : !cell.isOpen}
       aria-label={words}
       className={isFrozen ? `${classes.cell} ${classes.frozen}` : classes.cell}
       style={{ left, width, height }}

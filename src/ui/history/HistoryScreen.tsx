@@ -72,7 +72,7 @@ export function HistoryScreen({ id, name, asked, first, person }: Props) {
         <SheetViews sheet={id} view="history" />
         <span className={classes.spacer} />
         <ThemeSwitch />
-        <PersonMenu name={person} />
+        <PersonMenu person={{ name: person, hasAccount: true }} />
       </header>
       <main className={classes.main}>
         {(field !== undefined || row !== undefined || by !== undefined) && (

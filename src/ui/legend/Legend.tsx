@@ -5,7 +5,8 @@ import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Fragment, useDeferredValue, useMemo, useState } from 'react';
 import { ruleGroups } from '../../core/rules/rule-groups';
-import type { LegendEntry } from '../../protocol/engine-messages';
+import { meaningsOf } from '../../engine/meanings-of';
+import type { LegendEntry, ShownField } from '../../protocol/engine-messages';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';
 import { AdviceList } from './AdviceList';
@@ -18,12 +19,15 @@ import { NewRule } from './NewRule';
 import { ReaderLegend } from './ReaderLegend';
 import { useTouching } from './use-touching';
 
+const NO_FIELDS: readonly ShownField[] = [];
+
 /** The rules in order of precedence, each with what it shows and how much it paints. */
 export function Legend() {
   const session = useSession();
   const legend = useDeferredValue(useSessionState((state) => state.legend));
   const touching = useTouching();
   const isReading = useSessionState((state) => state.isReading);
+  const fields = useSessionState((state) => state.frame?.fields) ?? NO_FIELDS;
   // The same list as long as the order is the same: a new one renders every entry again.
   const order = legend.map(({ id }) => id).join(' ');
   const ids = useMemo(() => (order === '' ? [] : order.split(' ')), [order]);
@@ -49,7 +53,7 @@ export function Legend() {
       <nav className={classes.legend} aria-label="Legend">
         <LegendHead />
         <div className={classes.reading}>
-          <ReaderLegend entries={legend} />
+          <ReaderLegend meanings={meaningsOf(legend, fields)} />
         </div>
       </nav>
     );
@@ -62,7 +66,7 @@ export function Legend() {
       <DndContext id="legend" sensors={sensors} collisionDetection={closestCenter} modifiers={[restrictToVerticalAxis]} onDragEnd={onDragEnd}>
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <ol className={classes.list} hidden={legend.length === 0}>
-            {ruleGroups(legend).map(({ name, entries }) => (
+            {ruleGroups(legend, ({ rule }) => rule.group).map(({ name, entries }) => (
               <Fragment key={entries[0]!.id}>
                 {name !== null && <GroupHead name={name} entries={entries} isFolded={folded.includes(name)} onFold={() => fold(name)} />}
                 {entries.map(

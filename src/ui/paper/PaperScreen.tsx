@@ -2,7 +2,9 @@
 
 import { Button } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
+import { isMaker, type SheetRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
+import { meaningsOf } from '../../engine/meanings-of';
 import { momentWords } from '../moment-words';
 import { ReaderLegend } from '../legend/ReaderLegend';
 import { Session } from '../sheet/session';
@@ -18,13 +20,14 @@ import { rowsOnPaper } from './rows-on-paper';
 interface Props {
   readonly id: SheetId;
   readonly name: string;
+  readonly role: SheetRole;
   /** A change after which the sheet is shown, and when it was made (milliseconds of the Unix epoch). */
   readonly at?: { readonly sequence: number; readonly moment: number } | undefined;
 }
 
 /** A sheet with its legend as a page of its own, to be printed or saved. It is always light, as paper is. */
-export function PaperScreen({ id, name, at }: Props) {
-  const [session] = useState(() => new Session(id, at?.sequence));
+export function PaperScreen({ id, name, role, at }: Props) {
+  const [session] = useState(() => new Session(id, { at: at?.sequence, ...(isMaker(role) ? {} : { reads: {} }) }));
   useEffect(() => session.start('light'), [session]);
   return (
     <SessionContext value={session}>
@@ -38,6 +41,7 @@ function Paper({ name, at }: Pick<Props, 'name' | 'at'>) {
   const frame = useSessionState((state) => state.frame);
   const window = useSessionState((state) => state.window);
   const legend = useSessionState((state) => state.legend);
+  const meanings = useSessionState((state) => state.meanings);
   const failure = useSessionState((state) => state.failure);
   const article = useRef<HTMLElement>(null);
   const isOpen = frame !== null;
@@ -81,8 +85,8 @@ function Paper({ name, at }: Pick<Props, 'name' | 'at'>) {
               to print others.
             </p>
           )}
-          <section aria-label="Legend" className={classes.legend}>
-            <ReaderLegend entries={legend} />
+          <section aria-label="Legend" className={classes.legend} hidden={!session.isMaker && meanings.length === 0}>
+            <ReaderLegend meanings={session.isMaker ? meaningsOf(legend, frame.fields) : meanings} />
           </section>
           <PaperTable frame={frame} window={window} />
         </article>

@@ -3,20 +3,37 @@ import Link from 'next/link';
 import { sendJson } from '../send-json';
 import classes from './PersonMenu.module.css';
 
+/** Who one is: somebody with an account, or somebody who came by a link. */
+export interface Person {
+  readonly name: string;
+  readonly hasAccount: boolean;
+}
+
 /** Who one is here, and what belongs to that: account, outbox, signing out. */
-export function PersonMenu({ name }: { readonly name: string }) {
+export function PersonMenu({ person: { name, hasAccount } }: { readonly person: Person }) {
   const signOut = async () => {
     await sendJson('/api/sign-out');
     window.location.assign('/sign-in');
   };
+  const who = (
+    <>
+      <span className={classes.initials} aria-hidden>
+        {initialsOf(name)}
+      </span>
+      <span className={classes.name}>{name}</span>
+    </>
+  );
+  if (!hasAccount)
+    return (
+      <span className={classes.person} role="group" aria-label={`You are ${name}`}>
+        {who}
+      </span>
+    );
   return (
     <Menu position="bottom-end">
       <Menu.Target>
         <UnstyledButton className={classes.person} aria-label={`You are ${name}`}>
-          <span className={classes.initials} aria-hidden>
-            {initialsOf(name)}
-          </span>
-          <span className={classes.name}>{name}</span>
+          {who}
         </UnstyledButton>
       </Menu.Target>
       <Menu.Dropdown>

@@ -1,7 +1,8 @@
 import Link from 'next/link';
 import type { SessionState } from './session-state';
-import { isMaker, type SheetRole } from '../../core/sharing/role';
-import { PersonMenu } from '../people/PersonMenu';
+import { isMaker, type Reader, type SheetRole } from '../../core/sharing/role';
+import { PersonMenu, type Person } from '../people/PersonMenu';
+import { Share } from '../share/Share';
 import { ThemeSwitch } from '../theme/ThemeSwitch';
 import type { SheetId } from '../../core/sheet/ids';
 import { Mark } from './Mark';
@@ -13,11 +14,12 @@ interface Props {
   readonly id: SheetId;
   readonly name: string;
   readonly role: SheetRole;
-  readonly person: string;
+  readonly person: Person;
+  readonly as: Reader['role'] | undefined;
 }
 
 /** The sheet's name and how the connection stands. */
-export function SheetHeader({ id, name, role, person }: Props) {
+export function SheetHeader({ id, name, role, person, as }: Props) {
   return (
     <header className={classes.header}>
       <Link href="/" className={classes.mark} aria-label="All sheets">
@@ -26,12 +28,22 @@ export function SheetHeader({ id, name, role, person }: Props) {
       <h1 className={classes.name} style={{ fontFamily: "'Newsreader Variable', serif" }}>
         {name}
       </h1>
-      {isMaker(role) && <SheetViews sheet={id} view="sheet" />}
+      {as === undefined ? isMaker(role) && <SheetViews sheet={id} view="sheet" /> : <SeenAs sheet={id} as={as} />}
       <span className={classes.spacer} />
       <LinkMark />
+      {role === 'owner' && as === undefined && <Share sheet={id} />}
       <ThemeSwitch />
-      <PersonMenu name={person} />
+      <PersonMenu person={person} />
     </header>
+  );
+}
+
+/** While the owner looks at the sheet as others get it. */
+function SeenAs({ sheet, as }: { readonly sheet: SheetId; readonly as: Reader['role'] }) {
+  return (
+    <p className={classes.seenAs} role="status">
+      As a {as} gets it. <Link href={`/sheets/${encodeURIComponent(sheet)}`}>Back to the whole sheet</Link>
+    </p>
   );
 }
 

@@ -1,9 +1,11 @@
 'use client';
 
 import { useComputedColorScheme } from '@mantine/core';
+import { useMediaQuery } from '@mantine/hooks';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import type { SheetRole } from '../../core/sharing/role';
+import { isMaker, type Reader, type SheetRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
+import { ReaderBar } from '../actions/ReaderBar';
 import { AllowedValues } from '../actions/AllowedValues';
 import { ActionBar } from '../actions/ActionBar';
 import { FindPanel } from '../actions/FindPanel';
@@ -11,11 +13,14 @@ import { Keys } from '../actions/Keys';
 import { StylePanel } from '../actions/StylePanel';
 import { StatusLine } from '../actions/StatusLine';
 import { Bench } from '../bench/Bench';
+import { FillList } from '../fill/FillList';
 import { Grid } from '../grid/Grid';
 import { Legend } from '../legend/Legend';
+import type { Person } from '../people/PersonMenu';
 import { CellLine } from '../trace/CellLine';
 import { Failure } from './Failure';
 import { Message } from './Message';
+import { ReaderSide } from './ReaderSide';
 import { Session } from './session';
 import { SheetHeader } from './SheetHeader';
 import classes from './SheetScreen.module.css';
@@ -26,14 +31,22 @@ interface Props {
   readonly name: string;
   /** What one is to the sheet, and what one is called there. */
   readonly role: SheetRole;
-  readonly person: string;
+  readonly person: Person;
+  /** As whom its owner or an editor wants to see it. */
+  readonly as?: Reader['role'] | undefined;
 }
 
 /** One sheet with its legend, its cells and the bench. */
-export function SheetScreen({ id, name, role, person }: Props) {
+export function SheetScreen({ id, name, role, person, as }: Props) {
   const theme = useComputedColorScheme('light', { getInitialValueInEffect: false });
-  const [session] = useState(() => new Session(id));
+  const reads = as === undefined && isMaker(role) ? undefined : { as };
+  const sees = as ?? role;
+  const [session] = useState(() => new Session(id, reads ? { reads } : {}));
   const firstTheme = useRef(theme);
+  // Fillers on a narrow screen begin with one record under the other.
+  const isNarrow = useMediaQuery('(max-width: 700px)', false) ?? false;
+  const [list, setList] = useState<boolean | null>(null);
+  const isList = sees === 'filler' && (list ?? isNarrow);
 
   // The engine lives as long as the screen. It starts in the theme of that moment; later ones follow from the grid.
   useEffect(() => session.start(firstTheme.current), [session]);
@@ -49,25 +62,29 @@ export function SheetScreen({ id, name, role, person }: Props) {
 
   return (
     <SessionContext value={session}>
-      <div className={classes.screen} onKeyDown={onKeyDown}>
-        <SheetHeader id={id} name={name} role={role} person={person} />
-        <div className={classes.legend}>
-          <Legend />
-        </div>
+      <div className={classes.screen} data-sees={sees} onKeyDown={onKeyDown}>
+        <SheetHeader id={id} name={name} role={role} person={person} as={as} />
+        {sees !== 'filler' && <div className={classes.legend}>{sees === 'viewer' ? <ReaderSide /> : <Legend />}</div>}
         <main className={classes.work}>
           <Failure>
-            <ActionBar />
-            <StylePanel />
+            {reads ? <ReaderBar role={sees} list={{ isList, onList: setList }} /> : <ActionBar />}
+            {!reads && <StylePanel />}
             <FindPanel />
-            <CellLine />
-            <Grid />
-            <StatusLine />
-            <Bench />
+            {isList ? (
+              <FillList />
+            ) : (
+              <>
+                <CellLine />
+                <Grid />
+              </>
+            )}
+            {sees !== 'filler' && <StatusLine />}
+            {!reads && <Bench />}
           </Failure>
         </main>
         <Message />
         <Keys />
-        <AllowedValues />
+        {!reads && <AllowedValues />}
       </div>
     </SessionContext>
   );

@@ -1,5 +1,6 @@
 import type { Theme } from '../../core/looks/first-family';
 import type { Span } from '../../core/formula/formula-tree';
+import type { RuleMeaning } from '../../core/rules/rule-meaning';
 import type { RuleProfile } from '../../core/rules/profile-rule';
 import type { StoredRule } from '../../core/sheet/change';
 import type { RuleId } from '../../core/sheet/ids';
@@ -46,6 +47,8 @@ export interface SessionState {
   readonly window: SheetWindow | null;
   readonly frozen: SheetWindow | null;
   readonly legend: readonly LegendEntry[];
+  /** What the legend says to readers who get no rules. */
+  readonly meanings: readonly RuleMeaning[];
   readonly link: LinkState;
   readonly pending: number;
   /** What would be taken back and brought back next; null where there is nothing. */
@@ -86,6 +89,7 @@ export const START: SessionState = {
   window: null,
   frozen: null,
   legend: [],
+  meanings: [],
   link: 'opening',
   pending: 0,
   undo: null,
@@ -124,6 +128,8 @@ export function stateAfter(event: Event, { selection, editing }: SessionState): 
       return { window: event.window, frozen: event.frozen };
     case 'rules-counted':
       return { legend: event.legend };
+    case 'legend-told':
+      return { meanings: event.meanings };
     case 'link-changed':
       return { link: event.state, pending: event.pending };
     case 'undo-changed':

@@ -1,5 +1,6 @@
 import equal from 'fast-deep-equal';
 import type { Theme } from '../../core/looks/first-family';
+import type { Reader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import type { AnswerOf, Area, CellIds, Event, Filter, Request, Selection, ShownField } from '../../protocol/engine-messages';
 import { EngineClient } from './engine-client';
@@ -15,6 +16,14 @@ const LONGEST_HOLD_MS = 24;
 const CELL_REST_MS = 50;
 /** What takes longer is said to be under way. */
 const SLOW_MS = 300;
+
+/** How a sheet is looked at. */
+export interface SessionOf {
+  /** The change after which it is shown; undefined for the sheet of now. */
+  readonly at?: number | undefined;
+  /** Set for readers who get no rules, and for whoever wants to see what those get. */
+  readonly reads?: { readonly as?: Reader['role'] };
+}
 
 /** One person's work on one open sheet: what the screen shows, and everything that can be done to it. */
 export class Session {
@@ -34,9 +43,13 @@ export class Session {
 
   constructor(
     readonly sheet: SheetId,
-    /** The change after which the sheet is shown; undefined for the sheet of now. */
-    private readonly at?: number,
+    private readonly of: SessionOf = {},
   ) {}
+
+  /** True where the rules are got, and everything can be worked on. */
+  get isMaker(): boolean {
+    return this.of.reads === undefined;
+  }
 
   /** Starts the engine and opens the sheet. Returns how to end it; it can be started again. */
   start(theme: Theme): () => void {
@@ -44,7 +57,8 @@ export class Session {
     this.engine = engine;
     this.set({ theme });
     // What went wrong is told by an event.
-    engine.ask({ kind: 'open', sheet: this.sheet, theme, ...(this.at === undefined ? {} : { at: this.at }) }).catch(() => {});
+    const { at, reads } = this.of;
+    engine.ask({ kind: 'open', sheet: this.sheet, theme, ...(at === undefined ? {} : { at }), ...(reads ? { reads } : {}) }).catch(() => {});
     return () => {
       engine.close();
       if (this.engine === engine) this.engine = null;
@@ -138,10 +152,12 @@ export class Session {
     const { column, position } = this.state.selection.anchor;
     const { cell, selection } = this.state;
     const known = cell?.column === column && cell.position === position ? cell : null;
+    if (known?.lock) return this.tell(known.lock);
     const text = typed ?? known?.input;
     if (text !== undefined) return this.set({ editing: { column, position, text, place, cell: known ? idsOf(known) : undefined } });
     void this.ask({ kind: 'select', selection }).then((answer) => {
       // Whoever is quicker than the answer has begun to type over the cell.
+      if (answer?.lock) return this.tell(answer.lock);
       if (!this.state.editing && answer) this.set({ editing: { column, position, text: answer.input, place, cell: idsOf(answer) } });
     });
   }

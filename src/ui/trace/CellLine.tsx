@@ -10,6 +10,7 @@ import { selectedAreas } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './CellLine.module.css';
 import { Names } from './Names';
+import { SaysLine } from './SaysLine';
 import { TraceLine } from './TraceLine';
 
 /** The line above the grid: which cell, what was typed in it, and why it looks as it does. */
@@ -50,10 +51,11 @@ export function CellLine() {
       className={classes.input}
       aria-label="Content of the selected cell"
       value={editing ? editing.text : (cell?.input ?? '')}
+      readOnly={cell !== null && cell.lock !== null && !isEditing}
       // Put in the place of another editor, it goes on where that one was.
       autoFocus={isEditing}
       onFocus={(event) => {
-        if (!isEditing) return session.beginEdit('line', cell?.input ?? '');
+        if (!isEditing) return cell?.lock ? undefined : session.beginEdit('line', cell?.input ?? '');
         const { value } = event.currentTarget;
         event.currentTarget.setSelectionRange(value.length, value.length);
       }}
@@ -67,7 +69,7 @@ export function CellLine() {
   return (
     <div className={classes.line}>
       <Address address={address} />
-      <Names />
+      {session.isMaker && <Names />}
       {isEditing && isFormula ? (
         <Suspense fallback={plain}>
           <LazyFormulaEditor
@@ -91,7 +93,7 @@ export function CellLine() {
       {editing && isFormulaInput(editing.text) ? (
         <ReadsAt formula={editing.text} column={editing.column} position={editing.position} />
       ) : (
-        cell && <TraceLine cell={cell} />
+        cell && (session.isMaker ? <TraceLine cell={cell} /> : <SaysLine cell={cell} />)
       )}
     </div>
   );

@@ -1,11 +1,15 @@
 import type { Metadata } from 'next';
+import { isMaker } from '../../../core/sharing/role';
 import { SheetScreen } from '../../../ui/sheet/SheetScreen';
 import { sheetPageAccess } from '../../sheet-page-access';
+import type { Query } from '../../signed-in';
 
 export const dynamic = 'force-dynamic';
 
 interface Props {
   readonly params: Promise<{ id: string }>;
+  /** `as`: as whom the owner or an editor wants to see the sheet. */
+  readonly searchParams: Promise<Query>;
 }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
@@ -14,8 +18,11 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
   return { title: `${sheet.name} · Auxesis` };
 }
 
-export default async function SheetPage({ params }: Props) {
+export default async function SheetPage({ params, searchParams }: Props) {
   const { id } = await params;
+  const { as: asked } = await searchParams;
   const { sheet, access } = await sheetPageAccess(id, `/sheets/${id}`);
-  return <SheetScreen key={sheet.id} id={sheet.id} name={sheet.name} role={access.role} person={access.name} />;
+  const as = isMaker(access.role) && (asked === 'filler' || asked === 'viewer') ? asked : undefined;
+  const person = { name: access.name, hasAccount: access.author.startsWith('person ') };
+  return <SheetScreen key={`${sheet.id} ${as}`} id={sheet.id} name={sheet.name} role={access.role} person={person} as={as} />;
 }

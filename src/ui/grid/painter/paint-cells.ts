@@ -13,6 +13,8 @@ import { wrapText } from './wrap-text';
 const PADDING_PX = 7;
 const FADED = 0.22;
 const INDENT_PX = 16;
+/** How wide the line is at the left of cells in which one may type. */
+const OPEN_PX = 3;
 
 interface Part {
   readonly window: SheetWindow;
@@ -42,6 +44,10 @@ export function paintCells(context: CanvasRenderingContext2D, scene: Scene, part
     const icon = cell.look.properties.icon as LookIcon | undefined;
     if (icon) paintIcon(context, icon, { box, tokens: scene.tokens, ink: inkOf(scene, cell) });
     if (cell.text !== '') paintText(context, scene, { cell, box: icon ? { ...box, x: box.x + ICON_ROOM_PX, width: box.width - ICON_ROOM_PX } : box });
+  });
+  // Over fills and borders: where one may type must be seen whatever the rules say.
+  eachCell(scene, part, (cell, { x, y, height }) => {
+    if (cell.isOpen) paintFill(context, scene.tokens.marigold, { x, y: y + 4, width: OPEN_PX, height: height - 9 });
   });
   for (const { border, faded, lines } of borders.values()) {
     context.globalAlpha = faded ? FADED : 1;

@@ -36,6 +36,8 @@ export interface SceneCell {
   readonly isHeader: boolean;
   readonly isTotal: boolean;
   readonly isBanded: boolean;
+  /** True where the reader may type, for those who may not everywhere. */
+  readonly isOpen: boolean;
   /** How many levels further in its text stands. */
   readonly level: number;
 }
@@ -56,6 +58,7 @@ export function sceneCell(window: SheetWindow, column: number, position: number)
     align: window.aligns[at]!,
     faded: window.spotlit.length > 0 && window.spotlit[at] === 0,
     level: column === 0 ? (window.levels[row] ?? 0) : 0,
+    isOpen: window.open[at] === 1,
     isTotal: role === 'total',
     isBanded: window.banded[row] === 1,
     isHeader: role === 'header' || role === 'title',

@@ -1,4 +1,5 @@
 import { database } from '../../../../server/database';
+import { tellAccessChanged } from '../../../../server/access/access-channel';
 import { deleteSheet } from '../../../../server/sql/sheet/delete-sheet';
 import { renameSheet } from '../../../../server/sql/sheet/rename-sheet';
 import { Refusal } from '../../../../server/refusal';
@@ -28,6 +29,7 @@ export function DELETE(_: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id } = await allow(params, 'own');
     if (!(await deleteSheet(database(), id))) throw new Refusal('no-sheet', 'There is no such sheet');
+    await tellAccessChanged(database());
     return new Response(null, { status: 204 });
   });
 }

@@ -32,7 +32,14 @@ export default async function PaperPage({ params, searchParams }: Props) {
   if (error || (sequence !== undefined && !isMaker(access.role))) notFound();
   const moment = sequence === undefined ? undefined : await momentOf(sheet, sequence);
   if (sequence !== undefined && moment === undefined) notFound();
-  return <PaperScreen id={sheet.id} name={sheet.name} at={sequence === undefined || moment === undefined ? undefined : { sequence, moment }} />;
+  return (
+    <PaperScreen
+      id={sheet.id}
+      name={sheet.name}
+      role={access.role}
+      at={sequence === undefined || moment === undefined ? undefined : { sequence, moment }}
+    />
+  );
 }
 
 /** When a change was made; for 0, when the sheet was. Undefined where there is no such change. */

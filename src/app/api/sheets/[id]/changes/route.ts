@@ -4,6 +4,7 @@ import { database } from '../../../../../server/database';
 import { changeStream } from '../../../../../server/live/change-stream';
 import { takeChange } from '../../../../../server/sheets/take-change';
 import { allow } from '../../../allow';
+import { streamed } from '../../../streamed';
 import { readBody } from '../../../read-body';
 import { readQuery, sequence } from '../../../read-query';
 import { respond } from '../../../respond';
@@ -27,14 +28,12 @@ export function POST(request: Request, { params }: Context): Promise<Response> {
 /** Changes after a sequence as server-sent events; a reader that resumes names the last one it got. */
 export function GET(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
-    const { id: sheet } = await allow(params, 'work');
+    const { id: sheet, isStill } = await allow(params, 'work');
     const query = new URL(request.url).searchParams;
     const last = request.headers.get('last-event-id');
     if (last !== null) query.set('after', last);
     const { after } = readQuery(query, schema);
-    const stream = await changeStream(database(), { sheet, after, signal: request.signal });
-    return new Response(stream, {
-      headers: { 'content-type': 'text/event-stream; charset=utf-8', 'cache-control': 'no-store, no-transform', 'x-accel-buffering': 'no' },
-    });
+    const stream = await changeStream(database(), { sheet, after, signal: request.signal, mayRead: isStill });
+    return streamed(stream);
   });
 }

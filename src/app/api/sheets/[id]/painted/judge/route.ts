@@ -1,0 +1,29 @@
+import Joi from 'joi';
+import { painter } from '../../../../../../server/painter/painter';
+import { Refusal } from '../../../../../../server/refusal';
+import { allow } from '../../../../allow';
+import { readBody } from '../../../../read-body';
+import { contentId, readQuery } from '../../../../read-query';
+import { respond } from '../../../../respond';
+import { readerOf, viewQuery } from '../../../../view-query';
+
+/** Longest answer that is judged while it is typed, in UTF-16 code units. */
+const LONGEST = 10_000;
+
+const schema = Joi.object<{ row: string; field: string; input: string }>({
+  row: contentId.required(),
+  field: contentId.required(),
+  input: Joi.string().allow('').max(LONGEST).required(),
+});
+
+/** The look that an entry would have, where outcomes are shown while one types. Nothing is kept of it. */
+export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return respond(async () => {
+    const { id, access } = await allow(params, 'enter');
+    const { theme, as } = readQuery(new URL(request.url).searchParams, viewQuery);
+    const look = await painter().judge(id, { theme, reader: readerOf(access, as) }, await readBody(request, schema));
+    // The same words whatever the cell holds, and whether there is such a cell.
+    if (!look) throw new Refusal('locked', 'Here nothing is judged while it is typed.');
+    return Response.json(look, { headers: { 'cache-control': 'no-store' } });
+  });
+}

@@ -1,0 +1,160 @@
+import type { Evaluation } from '../rules/evaluation';
+import type { RunningRule } from '../rules/running-rule';
+import { frozenColumns } from '../sheet/frozen-columns';
+import type { Field } from '../sheet/field';
+import type { FieldId } from '../sheet/ids';
+import type { Sheet } from '../sheet/sheet';
+import type { Filling, SheetPart } from '../sheet/sheet-part';
+import { valueInput } from '../values/value-input';
+import { fillingOf, isOwn, keptFields, OpenCells } from './filling';
+import type { Reader } from './role';
+
+/**
+ * What of a sheet somebody gets who gets no rules: made by leaving out, so that what is not named here is not sent. Viewers get every
+ * field but hidden ones and answer keys. Fillers besides get no field that the owner keeps, nothing that is for others to fill in unless
+ * the owner shows it, and no formula's result that hangs on what they do not get. Made anew when rows, fields, parts or rules change.
+ */
+export class Sight {
+  /** Columns that are sent, from the left. */
+  readonly columns: readonly number[];
+  private readonly sheet: Sheet;
+  private readonly filling: Filling;
+  private readonly open: OpenCells;
+  /** Columns of which a part or everything is not sent. */
+  private readonly partly: ReadonlySet<number>;
+  /** Columns whose formulas hang on what is not sent. */
+  private readonly tainted: ReadonlySet<number>;
+
+  constructor(
+    private readonly evaluation: Evaluation,
+    readonly reader: Reader,
+  ) {
+    const { sheet } = evaluation;
+    this.sheet = sheet;
+    this.filling = fillingOf(sheet.parts.values());
+    const rules = sheet.rulesInOrder().map(({ rule }) => rule);
+    const kept = keptFields(reader.role === 'filler' ? this.filling : { ...this.filling, kept: [] }, rules, sheet.fields);
+    this.open = new OpenCells(this.filling, kept);
+    this.columns = sheet.fields.flatMap(({ id }, column) => (kept.has(id) || this.isOthers(id) ? [] : column));
+    const sent = new Set(this.columns);
+    const isPartly = (column: number): boolean => !sent.has(column) || this.hidesSome(column);
+    this.partly = reader.role === 'viewer' ? new Set() : new Set(sheet.fields.flatMap((_, column) => (isPartly(column) ? column : [])));
+    this.tainted = taintedBy(evaluation, this.partly);
+  }
+
+  private get hidesOthers(): boolean {
+    return this.reader.role === 'filler' && !this.filling.showsOthers;
+  }
+
+  /** True for a field that is another filler's in all its records. */
+  private isOthers(field: FieldId): boolean {
+    const { own } = this.reader;
+    return this.hidesOthers && own.fields !== null && !own.fields.includes(field) && this.open.isOpenField(field);
+  }
+
+  /** True where some open cells of a column are not this filler's. */
+  private hidesSome(column: number): boolean {
+    const { id } = this.sheet.fields[column]!;
+    const { own } = this.reader;
+    if (!this.hidesOthers || (own.rows === null && own.fields === null)) return false;
+    return this.open.isOpenField(id) ? own.rows !== null : this.filling.openCells.some((cell) => cell.field === id && !isOwn(cell, own));
+  }
+
+  /** True where what a cell holds is for this reader, formulas aside. */
+  isSent(column: number, slot: number): boolean {
+    if (!this.hidesOthers || !this.partly.has(column)) return true;
+    const cell = { row: this.sheet.rowId(slot), role: this.sheet.roleAt(slot), field: this.sheet.fields[column]!.id };
+    return !this.open.isOpen(cell) || isOwn(cell, this.reader.own);
+  }
+
+  /** What a cell holds for this reader: what was typed, or in the place of a formula what it gives. */
+  inputAt(column: number, slot: number): string {
+    const store = this.sheet.columns[column]!;
+    if (!this.isSent(column, slot)) return '';
+    if (!store.formulas.has(slot)) return store.inputAt(slot);
+    return this.tainted.has(column) ? '' : valueInput(store.valueAt(slot), this.sheet.settings);
+  }
+
+  /** True for a cell of this filler's whose entries are judged while they are typed. */
+  judgesWhileTyping(column: number, slot: number): boolean {
+    if (this.filling.outcomes !== 'typing' || !this.columns.includes(column)) return false;
+    const cell = { row: this.sheet.rowId(slot), role: this.sheet.roleAt(slot), field: this.sheet.fields[column]!.id };
+    return this.open.lockOf(cell, this.reader) === null;
+  }
+
+  /** The rules whose looks this reader gets: while outcomes are withheld, none that hangs on what they do not get. */
+  rules(): RunningRule[] {
+    const { running } = this.evaluation;
+    if (this.reader.role === 'viewer' || this.filling.outcomes !== 'withheld') return [...running];
+    return running.filter((rule) => !this.hangsOnUnsent(rule));
+  }
+
+  /** True where a rule reads something that this reader does not get. */
+  hangsOnUnsent(rule: RunningRule): boolean {
+    const isUnsent = (column: number): boolean => !this.columns.includes(column) || this.partly.has(column) || this.tainted.has(column);
+    return rule.columnsRead().some(isUnsent);
+  }
+
+  /** The fields as this reader gets them. */
+  fields(): Field[] {
+    return this.columns.map((column) => {
+      const { hidden: _, allowed, ...field } = this.sheet.fields[column]!;
+      return allowed && this.filling.open.includes(field.id) ? { ...field, allowed } : field;
+    });
+  }
+
+  /** What lies over the cells that are sent. Looks go to who gets the legend. */
+  parts(): SheetPart[] {
+    const ids = this.columns.map((column) => this.sheet.fields[column]!.id);
+    return [...this.sheet.parts.values()]
+      .flatMap((part): SheetPart[] => {
+        if (part.kind === 'bands') return [part];
+        if (part.kind === 'look') return this.reader.role === 'viewer' ? [part] : [];
+        if (part.kind === 'freeze') {
+          const through = this.columns.filter((column) => column < frozenColumns(this.sheet)).at(-1);
+          return through === undefined ? [] : [{ ...part, through: this.sheet.fields[through]!.id }];
+        }
+        if (part.kind !== 'merge') return [];
+        const [left, right] = [this.sheet.findColumn(part.left), this.sheet.findColumn(part.right)];
+        if (left === undefined || right === undefined) return [];
+        const within = this.columns.filter((column) => column >= Math.min(left, right) && column <= Math.max(left, right));
+        if (within.length === 0) return [];
+        return [{ ...part, left: this.sheet.fields[within[0]!]!.id, right: this.sheet.fields[within.at(-1)!]!.id }];
+      })
+      .concat(this.reader.role === 'filler' ? this.ownFilling(ids) : []);
+  }
+
+  /** What there is to say of filling in to this filler: their own cells, and when they see what becomes of them. */
+  private ownFilling(sent: readonly FieldId[]): Filling {
+    const { open, openCells } = this.filling;
+    const { own } = this.reader;
+    return {
+      ...this.filling,
+      open: open.filter((field) => sent.includes(field) && (own.fields === null || own.fields.includes(field))),
+      openCells: openCells.filter((cell) => sent.includes(cell.field) && isOwn(cell, own)),
+      kept: [],
+    };
+  }
+
+  /** Says the same as long as what is sent is cut out of the sheet in the same way. */
+  cut(): string {
+    return JSON.stringify([this.fields(), this.parts(), [...this.partly], [...this.tainted]]);
+  }
+}
+
+/** Columns with formulas that hang on some columns, at once or by way of others. */
+function taintedBy({ sheet, calculation }: Evaluation, columns: ReadonlySet<number>): Set<number> {
+  const tainted = new Set<number>();
+  if (columns.size === 0) return tainted;
+  for (let grew = true; grew;) {
+    grew = false;
+    sheet.fields.forEach((_, column) => {
+      if (tainted.has(column)) return;
+      const read = calculation.columnsReadBy(column);
+      if (read !== 'unknown' && ![...read].some((other) => columns.has(other) || tainted.has(other))) return;
+      tainted.add(column);
+      grew = true;
+    });
+  }
+  return tainted;
+}

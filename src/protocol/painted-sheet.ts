@@ -1,0 +1,91 @@
+import type { Own } from '../core/sharing/role';
+import type { LookProperty } from '../core/looks/look';
+import type { RuleMeaning } from '../core/rules/rule-meaning';
+import type { CellInput } from '../core/sheet/change';
+import type { FieldId, RowId, RuleId } from '../core/sheet/ids';
+import type { RecordedChange } from './recorded-change';
+
+/*
+ * A sheet for readers who get no rules: what they may see of it, and the look of each cell. Layout, all little-endian:
+ *   u32        byte length of the packed sheet (see packed-sheet.ts), without rules
+ *   the packed sheet, padded to a multiple of 4
+ *   u32        byte length of the head
+ *   head       JSON, UTF-8
+ *   padding    to a multiple of 4
+ *   u32 × rows one array a column: each cell's look, by its place among the looks of the head; 0 for none
+ */
+
+/** A look that cells have: final properties, and what is said of it beside the value. */
+export interface GivenLook {
+  readonly properties: Readonly<Partial<Record<LookProperty, unknown>>>;
+  /** Names of rules, or for fillers how an answer was judged. */
+  readonly says: readonly string[];
+  /** The rules that made it, for those who get the legend. */
+  readonly rules: readonly RuleId[];
+}
+
+export interface PaintedHead {
+  /** What these looks are numbered by: other numbers are of another view, and mean nothing here. */
+  readonly view: string;
+  /** Counts what was told since. */
+  readonly revision: number;
+  readonly role: 'filler' | 'viewer';
+  readonly own: Own;
+  readonly looks: readonly GivenLook[];
+  /** For viewers; fillers get none. */
+  readonly legend: readonly RuleMeaning[];
+}
+
+/** What has become different for such a reader, on its way to the page. */
+export interface Repaint {
+  readonly revision: number;
+  /** The place in the log up to which it tells. */
+  readonly sequence: number;
+  /** What of others' and one's own changes the reader gets. */
+  readonly changes: readonly RecordedChange[];
+  /** What formulas give now. */
+  readonly values: readonly CellInput[];
+  /** Looks that were not told before, in the order of their numbers. */
+  readonly looks: readonly GivenLook[];
+  /** Cells with another look than before, and its number. */
+  readonly cells: readonly (readonly [row: RowId, field: FieldId, look: number])[];
+  /** The legend, where it says something else. */
+  readonly legend?: readonly RuleMeaning[];
+}
+
+/** Puts the parts together; `codes` has one array a column of the packed sheet, row by row. */
+export function packPainted(packed: Uint8Array, head: PaintedHead, codes: readonly Uint32Array[]): Uint8Array<ArrayBuffer> {
+  const headBytes = new TextEncoder().encode(JSON.stringify(head));
+  const headAt = toWord(4 + packed.length);
+  const codesAt = toWord(headAt + 4 + headBytes.length);
+  const rows = codes[0]?.length ?? 0;
+  const bytes = new Uint8Array(codesAt + codes.length * rows * 4);
+  const view = new DataView(bytes.buffer);
+  view.setUint32(0, packed.length, true);
+  bytes.set(packed, 4);
+  view.setUint32(headAt, headBytes.length, true);
+  bytes.set(headBytes, headAt + 4);
+  codes.forEach((column, at) => new Uint32Array(bytes.buffer, codesAt + at * rows * 4, rows).set(column));
+  return bytes;
+}
+
+/** Takes the parts apart. `codesOf` gives the looks of a column; `rows` is how many the packed sheet has. */
+export function unpackPainted(buffer: ArrayBuffer): {
+  packed: ArrayBuffer;
+  head: PaintedHead;
+  codesOf: (column: number, rows: number) => Uint32Array;
+} {
+  const view = new DataView(buffer);
+  const packedLength = view.getUint32(0, true);
+  const headAt = toWord(4 + packedLength);
+  const headLength = view.getUint32(headAt, true);
+  const head = JSON.parse(new TextDecoder().decode(new Uint8Array(buffer, headAt + 4, headLength))) as PaintedHead;
+  const codesAt = toWord(headAt + 4 + headLength);
+  return {
+    packed: buffer.slice(4, 4 + packedLength),
+    head,
+    codesOf: (column, rows) => new Uint32Array(buffer, codesAt + column * rows * 4, rows),
+  };
+}
+
+const toWord = (bytes: number): number => (bytes + 3) & ~3;

@@ -1,0 +1,125 @@
+import { gunzipSync, gzipSync } from 'node:zlib';
+import { Replica } from '../../engine/replica';
+import type { Effect } from '../../core/sheet/effect';
+import type { SheetId } from '../../core/sheet/ids';
+import { unpackSheet } from '../../protocol/packed-sheet';
+import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { Sight } from '../../core/sharing/sight';
+import type { GivenLook, Repaint } from '../../protocol/painted-sheet';
+import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';
+import type { JudgedCell } from './painter-messages';
+import { lookFor, PaintedView, type ViewOf } from './painted-view';
+
+/** A view is told about no more often than it takes to look it through: large sheets rest as long as they worked. */
+const LONGEST_REST_MS = 2000;
+
+/** What a sheet tells of its views without being asked. */
+export interface PaintedReports {
+  repainted(view: string, repaint: Repaint | 'stale'): void;
+  /** The past before a place in the log counts for a rule, and is not known. */
+  wantsPast(until: number): void;
+}
+
+/** One sheet at work on the server, with a view for each kind of reader. Runs in a worker thread. */
+export class PaintedSheet {
+  private readonly replica: Replica;
+  private readonly about: { readonly id: SheetId; readonly name: string };
+  private readonly views = new Map<string, PaintedView>();
+  /** What has not been told yet. */
+  private changes: RecordedChange[] = [];
+  private effects: Effect[] = [];
+  private timer: ReturnType<typeof setTimeout> | null = null;
+  private restMs = 0;
+  private askedForPast = false;
+
+  /** `packed` as `readPacked` gives it: compressed with gzip. */
+  constructor(
+    packed: Uint8Array,
+    nowMs: number,
+    private readonly reports: PaintedReports,
+  ) {
+    const bytes = gunzipSync(packed);
+    const { sheet, head } = unpackSheet(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer);
+    this.replica = new Replica(sheet, head.sequence, { theme: 'light', nowMs });
+    this.about = { id: head.id, name: head.name };
+    this.askForPast();
+  }
+
+  get sequence(): number {
+    return this.replica.sequence;
+  }
+
+  /** The sheet as readers of one kind see it, compressed with gzip, and the id of their view. */
+  paint(key: string, of: ViewOf): { readonly view: string; readonly packed: Uint8Array } {
+    this.tellNow();
+    let view = this.views.get(key);
+    if (!view) this.views.set(key, (view = new PaintedView(this.replica, of)));
+    return { view: view.id, packed: gzipSync(view.pack(this.about), { level: 3 }) };
+  }
+
+  /** The look that an entry would have for a filler; null where that is not shown, or the cell is not theirs. Everything is as before then. */
+  judge(of: ViewOf, { row, field, input }: JudgedCell): GivenLook | null {
+    const { sheet } = this.replica;
+    const [slot, column] = [sheet.findSlot(row), sheet.findColumn(field)];
+    if (slot === undefined || column === undefined || isFormulaInput(input)) return null;
+    if (!new Sight(this.replica.evaluation, of.reader).judgesWhileTyping(column, slot)) return null;
+    const id = 'judged';
+    this.replica.apply({ id, operations: [{ kind: 'set-cells', cells: [{ row, field, input }] }] });
+    const look = lookFor(this.replica, of, { column, slot });
+    this.replica.refuse(id);
+    return look;
+  }
+
+  receive(changes: readonly RecordedChange[]): void {
+    for (const change of changes) this.effects.push(...this.replica.receive(change));
+    this.changes.push(...changes);
+    this.askForPast();
+    this.tellSoon();
+  }
+
+  usePast(past: SheetPast): void {
+    this.replica.usePast(past);
+    this.tellSoon();
+  }
+
+  tick(nowMs: number): void {
+    this.replica.tick(nowMs);
+    // Formulas may give something else anywhere.
+    this.effects.push({ kind: 'layout' });
+    this.tellSoon();
+  }
+
+  /** Nobody follows the view any more. */
+  drop(key: string): void {
+    this.views.delete(key);
+  }
+
+  close(): void {
+    if (this.timer) clearTimeout(this.timer);
+  }
+
+  private askForPast(): void {
+    if (this.askedForPast || !this.replica.evaluation.hangsOnPast) return;
+    this.askedForPast = true;
+    this.reports.wantsPast(this.replica.openedAt);
+  }
+
+  private tellSoon(): void {
+    this.timer ??= setTimeout(() => this.tellNow(), this.restMs);
+  }
+
+  private tellNow(): void {
+    if (!this.timer) return;
+    clearTimeout(this.timer);
+    this.timer = null;
+    const began = performance.now();
+    const { changes, effects } = this;
+    [this.changes, this.effects] = [[], []];
+    for (const [key, view] of this.views) {
+      const repaint = view.follow(changes, effects);
+      if (repaint === 'stale') this.views.delete(key);
+      if (repaint) this.reports.repainted(view.id, repaint);
+    }
+    this.restMs = Math.min(LONGEST_REST_MS, performance.now() - began);
+  }
+}

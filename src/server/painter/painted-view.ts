@@ -1,0 +1,245 @@
+import { nanoid } from 'nanoid';
+import { legendOf, shownFields } from '../../engine/legend-of';
+import { meaningsOf } from '../../engine/meanings-of';
+import type { Replica } from '../../engine/replica';
+import type { LookBar } from '../../core/looks/look';
+import type { Theme } from '../../core/looks/first-family';
+import { looksById, lookParts, sheetLooks } from '../../core/looks/sheet-looks';
+import { OUTCOME_SAYS } from '../../core/rules/kinds/key';
+import { decidingOutcome, Resolver, sourcesOf, type ResolvedLook } from '../../core/rules/resolver';
+import type { RuleMeaning } from '../../core/rules/rule-meaning';
+import type { RunningRule } from '../../core/rules/running-rule';
+import type { Reader } from '../../core/sharing/role';
+import { Sight } from '../../core/sharing/sight';
+import type { CellInput } from '../../core/sheet/change';
+import type { Effect } from '../../core/sheet/effect';
+import { packPainted, type GivenLook, type Repaint } from '../../protocol/painted-sheet';
+import { SheetPacker } from '../../protocol/packed-sheet';
+import type { RecordedChange } from '../../protocol/recorded-change';
+import { sentChange, sentRow } from './sent-change';
+
+/** Looks that a view numbers before it begins anew. */
+const MOST_LOOKS = 200_000;
+
+/** Steps in which the ends of bars are told, so that alike bars are one look. */
+const BAR_STEPS = 500;
+
+export interface ViewOf {
+  readonly reader: Reader;
+  readonly theme: Theme;
+}
+
+/**
+ * A sheet as readers of one kind see it: knows what they were told, and tells what is different after each change. All of the sheet's
+ * looks are resolved for that, about 0.5 microseconds a cell; values only where something was touched.
+ */
+export class PaintedView {
+  readonly id = nanoid(12);
+  revision = 0;
+  private sight: Sight;
+  private cut: string;
+  private legend: readonly RuleMeaning[] = [];
+  private toldLegend = '';
+  private readonly looks: GivenLook[] = [{ properties: {}, says: [], rules: [] }];
+  private readonly numbers = new Map<string, number>([[keyOf({ properties: {}, says: [], rules: [] }), 0]]);
+  /** By place among the columns that are sent: the number of each slot's look. */
+  private codes: Uint32Array[] = [];
+  /** What the formulas of each sent column were told to give, by slot. */
+  private results: Map<number, string>[] = [];
+
+  constructor(
+    private readonly replica: Replica,
+    private readonly of: ViewOf,
+  ) {
+    this.sight = new Sight(replica.evaluation, of.reader);
+    this.cut = this.sight.cut();
+    this.codes = this.sight.columns.map(() => new Uint32Array(replica.sheet.slotCount));
+    this.results = this.sight.columns.map(() => new Map());
+    this.repaintCells();
+    this.tellLegend();
+    this.tellResults();
+  }
+
+  /** All of it as it is now. */
+  pack(about: { readonly id: string; readonly name: string }): Uint8Array {
+    const { sheet, sequence } = this.replica;
+    const { columns } = this.sight;
+    const packer = new SheetPacker({
+      ...about,
+      settings: sheet.settings,
+      sequence,
+      fields: this.sight.fields(),
+      rules: [],
+      parts: this.sight.parts(),
+    });
+    for (const slot of sheet.order) packer.add(sentRow(sheet.storedRow(slot), this.sight, sheet));
+    const codes = columns.map((_, at) => Uint32Array.from(sheet.order, (slot) => this.codes[at]![slot] ?? 0));
+    const { role, own } = this.of.reader;
+    return packPainted(packer.pack(), { view: this.id, revision: this.revision, role, own, looks: this.looks, legend: this.legend }, codes);
+  }
+
+  /** What is different after some changes; `stale` where readers must begin anew, null where there is nothing to tell. */
+  follow(changes: readonly RecordedChange[], effects: readonly Effect[]): Repaint | 'stale' | null {
+    this.sight = new Sight(this.replica.evaluation, this.of.reader);
+    if (this.sight.cut() !== this.cut || this.looks.length > MOST_LOOKS) return 'stale';
+    const sent = changes.flatMap((change) => sentChange(change, this.sight, this.replica.sheet) ?? []);
+    const values = this.tellResults(effects);
+    const known = this.looks.length;
+    const cells = this.repaintCells();
+    const hasLegend = this.tellLegend();
+    if (sent.length === 0 && values.length === 0 && cells.length === 0 && !hasLegend) return null;
+    return {
+      revision: ++this.revision,
+      sequence: this.replica.sequence,
+      changes: sent,
+      values,
+      looks: this.looks.slice(known),
+      cells,
+      ...(hasLegend ? { legend: this.legend } : {}),
+    };
+  }
+
+  /** Results of formulas that were not told before: of what was touched, or of all where rows or fields came, went or moved. */
+  private tellResults(effects?: readonly Effect[]): CellInput[] {
+    const { sheet } = this.replica;
+    const changed: CellInput[] = [];
+    const tell = (at: number, slot: number): void => {
+      const column = this.sight.columns[at]!;
+      const told = this.results[at]!;
+      if (!sheet.columns[column]!.formulas.has(slot) || sheet.positionOf(slot) < 0) return void told.delete(slot);
+      const input = this.sight.inputAt(column, slot);
+      if (told.get(slot) === input) return;
+      told.set(slot, input);
+      changed.push({ row: sheet.rowId(slot), field: sheet.fields[column]!.id, input });
+    };
+    if (effects?.every((effect) => effect.kind !== 'layout')) {
+      for (const effect of effects) {
+        const at = effect.kind === 'cell' ? this.sight.columns.indexOf(effect.column) : -1;
+        if (effect.kind === 'cell' && at >= 0) tell(at, effect.slot);
+      }
+      return changed;
+    }
+    this.sight.columns.forEach((column, at) => {
+      const { formulas } = sheet.columns[column]!;
+      for (const slot of this.results[at]!.keys()) if (!formulas.has(slot)) this.results[at]!.delete(slot);
+      formulas.forEach((slot) => tell(at, slot));
+    });
+    return changed;
+  }
+
+  /** Looks up the look of every cell; gives those that have another than before. */
+  private repaintCells(): [string, string, number][] {
+    const { sheet } = this.replica;
+    const rules = this.sight.rules();
+    const isViewer = this.of.reader.role === 'viewer';
+    const resolver = resolverOf(this.replica, rules, this.of.theme);
+    const known = new Map<ResolvedLook, number>();
+    const changed: [string, string, number][] = [];
+    this.sight.columns.forEach((column, at) => {
+      const codes = (this.codes[at] = grown(this.codes[at]!, sheet.slotCount));
+      for (const slot of sheet.order) {
+        const look = resolver.resolve(column, slot);
+        const says = isViewer ? undefined : judgedWords(look, { rules, column, slot });
+        // Where the same look always says the same, it need not be spelled out again.
+        let number = says ? undefined : known.get(look);
+        if (number === undefined) {
+          number = this.numberOf(look, rules, says ?? look.rules.map((rule) => rules[rule]!.rule.name));
+          if (!says) known.set(look, number);
+        }
+        if (codes[slot] === number) continue;
+        codes[slot] = number;
+        changed.push([sheet.rowId(slot), sheet.fields[column]!.id, number]);
+      }
+    });
+    return changed;
+  }
+
+  private numberOf(look: ResolvedLook, rules: readonly RunningRule[], says: readonly string[]): number {
+    const given = givenLook(look, { rules, says, isViewer: this.of.reader.role === 'viewer' });
+    const key = keyOf(given);
+    const known = this.numbers.get(key);
+    if (known !== undefined) return known;
+    const number = this.looks.push(given) - 1;
+    this.numbers.set(key, number);
+    return number;
+  }
+
+  /** Makes the legend anew; true where it says something else. */
+  private tellLegend(): boolean {
+    if (this.of.reader.role !== 'viewer') return false;
+    const { running } = this.replica.evaluation;
+    const fields = shownFields(this.replica.sheet);
+    this.legend = meaningsOf(legendOf(this.replica), fields).map((meaning) => {
+      const rule = running.find((candidate) => candidate.rule.id === meaning.id);
+      // What is said of a field that is not sent would tell what is in it.
+      return rule && !this.sight.hangsOnUnsent(rule) ? meaning : withoutContents(meaning, rule?.rule.when.kind === 'key');
+    });
+    const told = JSON.stringify(this.legend);
+    if (told === this.toldLegend) return false;
+    this.toldLegend = told;
+    return true;
+  }
+}
+
+/** The look of one cell as it is now, for a filler. */
+export function lookFor(
+  replica: Replica,
+  { reader, theme }: ViewOf,
+  { column, slot }: { readonly column: number; readonly slot: number },
+): GivenLook {
+  const rules = new Sight(replica.evaluation, reader).rules();
+  const look = resolverOf(replica, rules, theme).resolve(column, slot);
+  return givenLook(look, { rules, says: judgedWords(look, { rules, column, slot }), isViewer: false });
+}
+
+const resolverOf = ({ sheet }: Replica, rules: readonly RunningRule[], theme: Theme): Resolver =>
+  new Resolver(rules, looksById(sheetLooks(lookParts(sheet.parts.values()), theme)), sheet);
+
+interface Judged {
+  readonly rules: readonly RunningRule[];
+  readonly column: number;
+  readonly slot: number;
+}
+
+/** What a filler is told of a look: how an answer was judged, and no rule's name. */
+const judgedWords = (look: ResolvedLook, { rules, column, slot }: Judged): string[] =>
+  look.rules.flatMap((index) => {
+    const running = rules[index]!;
+    if (running.rule.when.kind !== 'key') return [];
+    return OUTCOME_SAYS[decidingOutcome(running, sourcesOf(running, column), slot).outcome] ?? [];
+  });
+
+interface Told {
+  readonly rules: readonly RunningRule[];
+  readonly says: readonly string[];
+  readonly isViewer: boolean;
+}
+
+function givenLook(look: ResolvedLook, { rules, says, isViewer }: Told): GivenLook {
+  const bar = look.properties.get('bar') as LookBar | undefined;
+  const properties = Object.fromEntries(look.properties);
+  return {
+    properties: bar ? { ...properties, bar: { ...bar, start: stepped(bar.start), end: stepped(bar.end) } } : properties,
+    says,
+    rules: isViewer ? look.rules.map((rule) => rules[rule]!.rule.id) : [],
+  };
+}
+
+const keyOf = (look: GivenLook): string => JSON.stringify(look);
+
+const stepped = (share: number): number => Math.round(share * BAR_STEPS) / BAR_STEPS;
+
+/** Slots are only ever added. */
+function grown(codes: Uint32Array, slots: number): Uint32Array {
+  if (codes.length >= slots) return codes;
+  const more = new Uint32Array(Math.max(slots, codes.length * 2));
+  more.set(codes);
+  return more;
+}
+
+/** What can be said of a rule without telling what it reads: of an answer key, how answers were judged. */
+const withoutContents = (meaning: RuleMeaning, isKey: boolean): RuleMeaning => ({
+  ...meaning,
+  sentence: null,
+  outcomes: meaning.outcomes.map((outcome) => ({ ...outcome, says: isKey ? outcome.says : '' })),
+});

@@ -1,0 +1,60 @@
+import type { Sight } from '../../core/sharing/sight';
+import type { Operation, StoredRow } from '../../core/sheet/change';
+import type { FieldId, RowId } from '../../core/sheet/ids';
+import type { Sheet } from '../../core/sheet/sheet';
+import type { RecordedChange } from '../../protocol/recorded-change';
+
+/** A row as a reader gets it. */
+export function sentRow({ id, key, role, about }: Omit<StoredRow, 'cells'>, sight: Sight, sheet: Sheet): StoredRow {
+  const slot = sheet.findSlot(id);
+  const cells = sight.columns.flatMap((column) => {
+    const input = slot === undefined ? '' : sight.inputAt(column, slot);
+    return input === '' ? [] : [[sheet.fields[column]!.id, input] as const];
+  });
+  const sent = new Set(sight.columns.map((column) => sheet.fields[column]!.id));
+  const { styles, ...rest } = about ?? {};
+  const kept = Object.entries(styles ?? {}).filter(([field]) => sent.has(field));
+  const told = { ...rest, ...(kept.length ? { styles: Object.fromEntries(kept) } : {}) };
+  return { id, key, role, cells: Object.fromEntries(cells), ...(Object.keys(told).length ? { about: told } : {}) };
+}
+
+/**
+ * What of a change that is in the sheet a reader gets who gets no rules; undefined where that is nothing. What is not sent is left out cell
+ * by cell, and cells hold what they hold by now: nothing of the change itself is passed on that the sheet would not show.
+ */
+export function sentChange({ sequence, at, change }: RecordedChange, sight: Sight, sheet: Sheet): RecordedChange | undefined {
+  const columnOf = new Map(sight.columns.map((column) => [sheet.fields[column]!.id, column]));
+  const sentCell = ({ row, field }: { readonly row: RowId; readonly field: FieldId }): { slot: number; column: number } | undefined => {
+    const [slot, column] = [sheet.findSlot(row), columnOf.get(field)];
+    return slot !== undefined && column !== undefined && sight.isSent(column, slot) ? { slot, column } : undefined;
+  };
+  const operations = change.operations.flatMap((operation): Operation[] => {
+    switch (operation.kind) {
+      case 'set-cells': {
+        const cells = operation.cells.flatMap((cell) => {
+          const sent = sentCell(cell);
+          return sent ? { row: cell.row, field: cell.field, input: sight.inputAt(sent.column, sent.slot) } : [];
+        });
+        return cells.length ? [{ kind: 'set-cells', cells }] : [];
+      }
+      case 'set-styles': {
+        const cells = operation.cells.filter((cell) => sentCell(cell) !== undefined);
+        return cells.length ? [{ kind: 'set-styles', cells }] : [];
+      }
+      case 'insert-rows':
+        return [{ kind: 'insert-rows', rows: operation.rows.map((row) => sentRow(row, sight, sheet)) }];
+      case 'remove-rows':
+      case 'change-rows':
+        return [operation];
+      // What fields, parts and rules are to a reader is cut out of the sheet anew where it changes.
+      case 'put-fields':
+      case 'remove-fields':
+      case 'put-parts':
+      case 'remove-parts':
+      case 'put-rules':
+      case 'remove-rules':
+        return [];
+    }
+  });
+  return operations.length ? { sequence, at, change: { id: change.id, operations } } : undefined;
+}

@@ -1,0 +1,71 @@
+import { useId } from 'react';
+import type { ShownField } from '../../protocol/engine-messages';
+import { painted, type SceneCell } from '../grid/painter/scene';
+import { selectCell } from '../grid/engine/selection';
+import { paintedCss } from '../painted-css';
+import { useSession, useSessionState } from '../sheet/use-session';
+import classes from './Fill.module.css';
+import { useJudged } from './use-judged';
+
+interface Props {
+  readonly field: ShownField;
+  readonly column: number;
+  readonly position: number;
+  readonly cell: SceneCell;
+}
+
+/** One open cell as an input, in its look, with what is said of what it holds. */
+export function FillInput({ field, column, position, cell }: Props) {
+  const session = useSession();
+  const id = useId();
+  const editing = useSessionState((state) =>
+    state.editing?.column === column && state.editing.position === position && state.editing.place === 'line' ? state.editing : null,
+  );
+  const judged = useJudged(editing);
+  const look = judged ? { properties: judged.properties, rules: judged.says, style: {} } : cell.look;
+  const says = look.rules.join(', ');
+  const begin = () => {
+    session.select(selectCell({ column, position }));
+    session.beginEdit('line');
+  };
+  const common = {
+    id,
+    className: classes.input,
+    style: paintedCss(painted(look)),
+    'aria-describedby': `${id}-says`,
+    'data-says': says || undefined,
+  };
+  return (
+    <div className={classes.answer}>
+      <label htmlFor={id} className={classes.label}>
+        {field.label}
+      </label>
+      {field.allowed ? (
+        <select
+          {...common}
+          value={cell.text}
+          onChange={(event) => void session.ask({ kind: 'enter', column, position, input: event.currentTarget.value })}
+        >
+          <option value="" />
+          {field.allowed.map((value) => (
+            <option key={value}>{value}</option>
+          ))}
+        </select>
+      ) : (
+        <input
+          {...common}
+          value={editing ? editing.text : cell.text}
+          autoComplete="off"
+          autoCapitalize="none"
+          enterKeyHint="next"
+          onFocus={begin}
+          onChange={(event) => session.type(event.currentTarget.value)}
+          onBlur={() => editing && session.commit()}
+        />
+      )}
+      <span id={`${id}-says`} className={classes.says} aria-live="polite">
+        {says}
+      </span>
+    </div>
+  );
+}

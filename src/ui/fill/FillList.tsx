@@ -1,0 +1,76 @@
+import { useEffect, useRef, type KeyboardEvent } from 'react';
+import type { SheetFrame, SheetWindow } from '../../protocol/engine-messages';
+import { sceneCell } from '../grid/painter/scene';
+import { useSession, useSessionState } from '../sheet/use-session';
+import classes from './Fill.module.css';
+import { FillInput } from './FillInput';
+
+/** Records that are shown as a list; of longer sheets the rest is on the sheet itself. */
+const MOST_ROWS = 500;
+
+/** A sheet for filling in on a narrow screen: record by record, what is to be read over what is to be typed. */
+export function FillList() {
+  const session = useSession();
+  const frame = useSessionState((state) => state.frame);
+  const window = useSessionState((state) => state.window);
+  const list = useRef<HTMLDivElement>(null);
+  const [rows, columns] = [Math.min(frame?.rowCount ?? 0, MOST_ROWS), frame?.fields.length ?? 0];
+  useEffect(() => {
+    if (rows > 0) session.lookAt({ left: 0, top: 0, right: columns - 1, bottom: rows - 1 });
+  }, [session, rows, columns]);
+
+  // Enter goes on to the next answer, as it goes on to the next cell on the sheet.
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key !== 'Enter' || event.nativeEvent.isComposing) return;
+    const inputs = [...(list.current?.querySelectorAll<HTMLElement>('input, select') ?? [])];
+    const next = inputs[inputs.indexOf(event.target as HTMLElement) + 1];
+    if (next) next.focus();
+    else (event.target as HTMLElement).blur();
+    event.preventDefault();
+  };
+
+  if (!frame || !window || window.area.bottom < rows - 1) return <p className={classes.wait}>Opening…</p>;
+  return (
+    <div ref={list} className={classes.list} onKeyDown={onKeyDown}>
+      {window.rows.map((position, at) => (
+        <FillRow key={position} frame={frame} window={window} position={position} role={window.roles[at]!} />
+      ))}
+      {frame.rowCount > MOST_ROWS && <p className={classes.wait}>The first {MOST_ROWS} rows. The others are on the sheet.</p>}
+    </div>
+  );
+}
+
+interface RowProps {
+  readonly frame: SheetFrame;
+  readonly window: SheetWindow;
+  readonly position: number;
+  readonly role: SheetWindow['roles'][number];
+}
+
+function FillRow({ frame, window, position, role }: RowProps) {
+  const cells = frame.fields.flatMap((field, column) => {
+    const cell = sceneCell(window, column, position);
+    return cell && !field.hidden ? [{ field, column, cell }] : [];
+  });
+  const said = cells.filter(({ cell }) => !cell.isOpen && cell.text !== '');
+  const open = cells.filter(({ cell }) => cell.isOpen);
+  if (open.length === 0) {
+    const words = said.map(({ cell }) => cell.text).join(' · ');
+    if (role === 'header' || words === '') return null;
+    return role === 'group' ? <h2 className={classes.group}>{words}</h2> : <p className={classes.directions}>{words}</p>;
+  }
+  const [prompt, ...more] = said;
+  return (
+    <section className={classes.record} aria-label={prompt?.cell.text ?? `Row ${position + 1}`}>
+      {prompt && <p className={classes.prompt}>{prompt.cell.text}</p>}
+      {more.map(({ field, cell }) => (
+        <p key={field.id} className={classes.fact}>
+          {field.label}: {cell.text}
+        </p>
+      ))}
+      {open.map(({ field, column, cell }) => (
+        <FillInput key={field.id} field={field} column={column} position={position} cell={cell} />
+      ))}
+    </section>
+  );
+}

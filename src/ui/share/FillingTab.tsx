@@ -1,0 +1,108 @@
+import { Button, Checkbox, Radio, SegmentedControl } from '@mantine/core';
+import type { SheetId } from '../../core/sheet/ids';
+import type { Filling, OutcomeTime } from '../../core/sheet/sheet-part';
+import type { ShownField } from '../../protocol/engine-messages';
+import { counted } from '../counted';
+import { selectedAreas } from '../grid/engine/selection';
+import { useSession, useSessionState } from '../sheet/use-session';
+import classes from './Share.module.css';
+
+/** Single cells that can be open. */
+const MOST_CELLS = 5000;
+
+const OUTCOMES: readonly { readonly when: OutcomeTime; readonly label: string; readonly description: string }[] = [
+  { when: 'typing', label: 'while they type', description: 'Right, nearly and wrong show letter by letter.' },
+  { when: 'leaving', label: 'when they leave the cell', description: 'An answer is judged once it is entered.' },
+  { when: 'withheld', label: 'not yet', description: 'Nothing that hangs on what they do not get is shown until you choose one of the others.' },
+];
+
+/** What fillers may do and see. What is changed here holds at once. */
+export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
+  const session = useSession();
+  const frame = useSessionState((state) => state.frame);
+  if (!frame) return null;
+  const { filling, keyFields, fields } = frame;
+  const put = (change: Partial<Filling>) =>
+    void session.tellingRefusals(
+      session.ask({ kind: 'change', operations: [{ kind: 'put-parts', parts: [{ ...filling, kept: kept(filling, keyFields), ...change }] }] }),
+    );
+  const setField = (field: ShownField, to: FieldState) =>
+    put({
+      open: [...without(filling.open, field.id), ...(to === 'types' ? [field.id] : [])],
+      kept: [...without(kept(filling, keyFields), field.id), ...(to === 'kept' ? [field.id] : [])],
+    });
+  const of = `/sheets/${encodeURIComponent(sheet)}`;
+  return (
+    <div className={classes.tab}>
+      <ul className={classes.list} aria-label="What fillers do with each field">
+        {fields.map((field) => {
+          const why = keyFields.includes(field.id) ? 'the answers of a key' : field.hidden ? 'hidden' : null;
+          return (
+            <li key={field.id} className={classes.item}>
+              <b className={classes.who}>{field.label}</b>
+              {why === null ? (
+                <SegmentedControl
+                  size="xs"
+                  aria-label={`What fillers do with ${field.label}`}
+                  value={filling.open.includes(field.id) ? 'types' : filling.kept.includes(field.id) ? 'kept' : 'sees'}
+                  data={STATES}
+                  onChange={(to) => setField(field, to as FieldState)}
+                />
+              ) : (
+                <span className={classes.note}>They never get it: {why}</span>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      <div className={classes.acts}>
+        <Button size="compact-sm" variant="default" onClick={() => void openSelected()}>
+          Open the selected cells too
+        </Button>
+        {filling.openCells.length > 0 && (
+          <Button size="compact-sm" variant="default" onClick={() => put({ openCells: [] })}>
+            Close the {counted(filling.openCells.length, 'single cell')} that {filling.openCells.length === 1 ? 'is' : 'are'} open
+          </Button>
+        )}
+      </div>
+      <Radio.Group
+        label="They see what becomes of an answer"
+        value={filling.outcomes}
+        onChange={(when) => put({ outcomes: when as OutcomeTime })}
+        className={classes.choices}
+      >
+        {OUTCOMES.map(({ when, label, description }) => (
+          <Radio key={when} value={when} label={label} description={description} color="ink" />
+        ))}
+      </Radio.Group>
+      <Checkbox
+        color="ink"
+        label="They see what others have filled in"
+        checked={filling.showsOthers}
+        onChange={(event) => put({ showsOthers: event.currentTarget.checked })}
+      />
+      <p className={classes.note}>
+        See it <a href={`${of}?as=filler`}>as a filler gets it</a> or <a href={`${of}?as=viewer`}>as a viewer gets it</a>. Rules, answer keys and
+        results of formulas that hang on them are never sent to fillers, only looks.
+      </p>
+    </div>
+  );
+
+  async function openSelected(): Promise<void> {
+    const cells = await session.ask({ kind: 'ask-cells', areas: selectedAreas(session.get().selection), most: MOST_CELLS });
+    const known = new Set(filling.openCells.map(({ row, field }) => `${row} ${field}`));
+    put({ openCells: [...filling.openCells, ...cells.filter(({ row, field }) => !known.has(`${row} ${field}`))] });
+  }
+}
+
+const STATES = [
+  { value: 'sees', label: 'They see it' },
+  { value: 'types', label: 'They type' },
+  { value: 'kept', label: 'They don’t get it' },
+];
+type FieldState = 'sees' | 'types' | 'kept';
+
+const without = (ids: readonly string[], id: string): string[] => ids.filter((other) => other !== id);
+
+/** What an answer key once held stays kept when its rule goes. */
+const kept = (filling: Filling, keyFields: readonly string[]): string[] => [...new Set([...filling.kept, ...keyFields])];

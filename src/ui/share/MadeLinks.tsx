@@ -1,0 +1,53 @@
+import { Button, CopyButton } from '@mantine/core';
+import type { MadeLink } from '../../protocol/sheet-sharing';
+import classes from './Share.module.css';
+
+/** Addresses of links that were just made: they are not kept, so this is where they can be copied. */
+export function MadeLinks({ links, onClose }: { readonly links: readonly MadeLink[]; readonly onClose: () => void }) {
+  const address = ({ path }: MadeLink): string => `${location.origin}${path}`;
+  const all = links.map((link) => `${link.name}\t${address(link)}`).join('\n');
+  return (
+    <section className={classes.made} aria-label="New links">
+      <p className={classes.note}>
+        {links.length === 1
+          ? 'This address is shown only now: copy it and pass it on.'
+          : 'These addresses are shown only now: copy them and pass them on.'}
+      </p>
+      <ul className={classes.list}>
+        {links.map((link) => (
+          <li key={link.id} className={classes.item}>
+            <span className={classes.who}>
+              <b>{link.name}</b>
+              <code>{address(link)}</code>
+            </span>
+            <Copy text={address(link)} label={`Copy the address for ${link.name}`}>
+              Copy
+            </Copy>
+          </li>
+        ))}
+      </ul>
+      <div className={classes.acts}>
+        {links.length > 1 && (
+          <Copy text={all} label="Copy all of them with their names">
+            Copy all
+          </Copy>
+        )}
+        <Button size="compact-sm" variant="subtle" onClick={onClose}>
+          Done
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function Copy({ text, label, children }: { readonly text: string; readonly label: string; readonly children: string }) {
+  return (
+    <CopyButton value={text}>
+      {({ copied, copy }) => (
+        <Button size="compact-sm" variant="default" aria-label={copied ? 'Copied' : label} onClick={copy}>
+          {copied ? 'Copied' : children}
+        </Button>
+      )}
+    </CopyButton>
+  );
+}

@@ -1,0 +1,91 @@
+import { Button, NativeSelect, TextInput } from '@mantine/core';
+import Link from 'next/link';
+import { useState, type FormEvent } from 'react';
+import type { SheetRole } from '../../core/sharing/role';
+import type { LinkRole, MadeLink, Member } from '../../protocol/sheet-sharing';
+import { sendJson } from '../send-json';
+import { MadeLinks } from './MadeLinks';
+import { ROLES } from './role-words';
+import classes from './Share.module.css';
+
+interface Props {
+  readonly path: string;
+  readonly members: readonly Member[];
+  readonly onChange: () => void;
+}
+
+/** People with an account who have the sheet, and invitations to more. */
+export function PeopleTab({ path, members, onChange }: Props) {
+  const [email, setEmail] = useState('');
+  const [role, setRole] = useState<LinkRole>('editor');
+  const [error, setError] = useState<string | null>(null);
+  const [made, setMade] = useState<MadeLink | null>(null);
+
+  const change = async (member: Member, next: SheetRole | null) => {
+    const sent = await sendJson(
+      `${path}/members/${encodeURIComponent(member.id)}`,
+      next === null ? { method: 'DELETE' } : { method: 'PATCH', body: { role: next } },
+    );
+    setError('refused' in sent ? sent.refused : null);
+    onChange();
+  };
+  const invite = async (event: FormEvent) => {
+    event.preventDefault();
+    const sent = await sendJson<MadeLink>(`${path}/invitations`, { body: { email, role } });
+    if ('refused' in sent) return setError(sent.refused);
+    setError(null);
+    setMade(sent.answer);
+    setEmail('');
+    onChange();
+  };
+
+  return (
+    <div className={classes.tab}>
+      <ul className={classes.list} aria-label="People who have the sheet">
+        {members.map((member) => (
+          <li key={member.id} className={classes.item}>
+            <span className={classes.who}>
+              <b>{member.name}</b>
+              <span>{member.email}</span>
+            </span>
+            <NativeSelect
+              size="xs"
+              aria-label={`What ${member.name} may do`}
+              value={member.role}
+              data={ROLES.map(({ role: value, label }) => ({ value, label }))}
+              onChange={(event) => void change(member, event.currentTarget.value as SheetRole)}
+            />
+            <Button size="compact-xs" variant="default" aria-label={`Take the sheet from ${member.name}`} onClick={() => void change(member, null)}>
+              Take it back
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {error && <p role="alert">{error}</p>}
+      <form className={classes.form} onSubmit={(event) => void invite(event)} noValidate>
+        <TextInput
+          label="Invite somebody"
+          placeholder="E-mail"
+          type="email"
+          value={email}
+          onChange={(event) => setEmail(event.currentTarget.value)}
+        />
+        <NativeSelect
+          label="as"
+          value={role}
+          data={ROLES.filter(({ role: value }) => value !== 'owner').map(({ role: value, label }) => ({ value, label }))}
+          onChange={(event) => setRole(event.currentTarget.value as LinkRole)}
+        />
+        <Button type="submit">Invite</Button>
+      </form>
+      {made && (
+        <>
+          <MadeLinks links={[made]} onClose={() => setMade(null)} />
+          <p className={classes.note}>
+            The mail with it is in <Link href="/outbox">your outbox</Link>: nothing leaves this computer by itself.
+          </p>
+        </>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,69 @@
+import { Button, Modal, Tabs } from '@mantine/core';
+import { useMediaQuery } from '@mantine/hooks';
+import { IconUsers } from '@tabler/icons-react';
+import { useCallback, useEffect, useState } from 'react';
+import type { SheetId } from '../../core/sheet/ids';
+import type { SheetSharing } from '../../protocol/sheet-sharing';
+import { sendJson } from '../send-json';
+import { FillingTab } from './FillingTab';
+import { LinksTab } from './LinksTab';
+import { PeopleTab } from './PeopleTab';
+import classes from './Share.module.css';
+
+/** Who else has the sheet: people, links, and what those may do who fill it in. */
+export function Share({ sheet }: { readonly sheet: SheetId }) {
+  const [isOpen, setOpen] = useState(false);
+  const isNarrow = useMediaQuery('(max-width: 700px)');
+  return (
+    <>
+      <Button
+        variant="default"
+        size="compact-sm"
+        leftSection={<IconUsers size={15} stroke={1.5} />}
+        onClick={() => setOpen(true)}
+        className={classes.open}
+      >
+        Share
+      </Button>
+      <Modal opened={isOpen} onClose={() => setOpen(false)} title="Share this sheet" size={680} fullScreen={isNarrow ?? false}>
+        {isOpen && <Panel sheet={sheet} />}
+      </Modal>
+    </>
+  );
+}
+
+function Panel({ sheet }: { readonly sheet: SheetId }) {
+  const [sharing, setSharing] = useState<SheetSharing | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const path = `/api/sheets/${encodeURIComponent(sheet)}/sharing`;
+  const read = useCallback(async () => {
+    const sent = await sendJson<SheetSharing>(path, { method: 'GET' });
+    if ('refused' in sent) setError(sent.refused);
+    else setSharing(sent.answer);
+  }, [path]);
+  useEffect(() => {
+    // What the server says is put on screen when it comes.
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    void read();
+  }, [read]);
+  if (error) return <p role="alert">{error}</p>;
+  if (!sharing) return <p role="status">Asking who has it…</p>;
+  return (
+    <Tabs defaultValue="people" keepMounted={false} color="ink">
+      <Tabs.List>
+        <Tabs.Tab value="people">People</Tabs.Tab>
+        <Tabs.Tab value="links">Links</Tabs.Tab>
+        <Tabs.Tab value="filling">Filling in</Tabs.Tab>
+      </Tabs.List>
+      <Tabs.Panel value="people">
+        <PeopleTab path={path} members={sharing.members} onChange={() => void read()} />
+      </Tabs.Panel>
+      <Tabs.Panel value="links">
+        <LinksTab path={path} links={sharing.links} onChange={() => void read()} />
+      </Tabs.Panel>
+      <Tabs.Panel value="filling">
+        <FillingTab sheet={sheet} />
+      </Tabs.Panel>
+    </Tabs>
+  );
+}

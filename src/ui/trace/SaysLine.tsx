@@ -1,0 +1,13 @@
+import type { CellAnswer } from '../../protocol/engine-messages';
+import classes from './CellLine.module.css';
+
+/** For readers who get no rules: what is said of the selected cell, or why nothing can be typed there. */
+export function SaysLine({ cell }: { readonly cell: CellAnswer }) {
+  const says = cell.says.join(' · ');
+  return (
+    <span className={classes.says} role="status">
+      {says !== '' && <b>{says[0]!.toUpperCase() + says.slice(1)}</b>}
+      {says === '' && (cell.lock === null ? 'Yours to fill in' : '')}
+    </span>
+  );
+}
