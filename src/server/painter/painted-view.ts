@@ -138,7 +138,8 @@ export class PaintedView {
     this.sight.columns.forEach((column, at) => {
       const codes = (this.codes[at] = grown(this.codes[at]!, sheet.slotCount));
       for (const slot of sheet.order) {
-        const look = resolver.resolve(column, slot);
+        // A look would tell what is in a cell that is not sent.
+        const look = this.sight.isSent(column, slot) ? resolver.resolve(column, slot) : resolver.none;
         const says = isViewer ? undefined : judgedWords(look, { rules, column, slot });
         // Where the same look always says the same, it need not be spelled out again.
         let number = says ? undefined : known.get(look);

@@ -38,13 +38,21 @@ export function sentChange({ sequence, at, change }: RecordedChange, sight: Sigh
         return cells.length ? [{ kind: 'set-cells', cells }] : [];
       }
       case 'set-styles': {
-        const cells = operation.cells.filter((cell) => sentCell(cell) !== undefined);
+        const cells = operation.cells.filter(({ field }) => columnOf.has(field));
         return cells.length ? [{ kind: 'set-styles', cells }] : [];
       }
       case 'insert-rows':
         return [{ kind: 'insert-rows', rows: operation.rows.map((row) => sentRow(row, sight, sheet)) }];
+      case 'change-rows': {
+        // A row in another role may be for others to fill in, or no longer: what is sent of its cells is told anew.
+        const cells = operation.rows.flatMap(({ id, role }) => {
+          const slot = role === undefined ? undefined : sheet.findSlot(id);
+          if (slot === undefined) return [];
+          return sight.columns.map((column) => ({ row: id, field: sheet.fields[column]!.id, input: sight.inputAt(column, slot) }));
+        });
+        return [operation, ...(cells.length ? [{ kind: 'set-cells' as const, cells }] : [])];
+      }
       case 'remove-rows':
-      case 'change-rows':
         return [operation];
       // What fields, parts and rules are to a reader is cut out of the sheet anew where it changes.
       case 'put-fields':

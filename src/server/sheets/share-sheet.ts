@@ -1,4 +1,6 @@
 import { nanoid } from 'nanoid';
+import { fillingOf } from '../../core/sharing/filling';
+import { keyFields } from '../../core/sharing/key-fields';
 import type { SheetRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import type { LinkGives, LinkRole, MadeLink, SheetSharing } from '../../protocol/sheet-sharing';
@@ -6,15 +8,19 @@ import { tellAccessChanged } from '../access/access-channel';
 import type { Sql } from '../database';
 import { hashToken, newToken } from '../people/token';
 import { Refusal } from '../refusal';
+import { readFields } from '../sql/field/read-fields';
 import { insertLink } from '../sql/link/insert-link';
 import { readLinks } from '../sql/link/read-links';
 import { insertMail } from '../sql/mail/insert-mail';
 import { deleteMember } from '../sql/member/delete-member';
 import { putMember } from '../sql/member/put-member';
 import { readMembers } from '../sql/member/read-members';
+import { readParts } from '../sql/part/read-parts';
 import type { Person } from '../sql/person/find-person';
+import { readRules } from '../sql/rule/read-rules';
 import { findSheet } from '../sql/sheet/find-sheet';
 import { lockHead } from '../sql/sheet/lock-head';
+import { takeChange, type Author } from './take-change';
 
 /** A link as it is asked for. */
 export interface AskedLink {
@@ -31,7 +37,12 @@ export const readSharing = async (sql: Sql, sheet: SheetId): Promise<SheetSharin
 });
 
 /** Makes links. What they are called by is not kept, so this is the only time that it is told. */
-export async function makeLinks(sql: Sql, sheet: SheetId, asked: readonly AskedLink[]): Promise<MadeLink[]> {
+export async function makeLinks(
+  sql: Sql,
+  sheet: SheetId,
+  { by, asked }: { readonly by: Author; readonly asked: readonly AskedLink[] },
+): Promise<MadeLink[]> {
+  if (asked.some(({ role }) => role === 'filler')) await keepKeys(sql, sheet, by);
   return sql.begin(async (tx) => {
     const made: MadeLink[] = [];
     for (const link of asked) {
@@ -41,6 +52,16 @@ export async function makeLinks(sql: Sql, sheet: SheetId, asked: readonly AskedL
     }
     return made;
   });
+}
+
+/** What holds the answers of a key when fillers are let in stays kept from them, also when its rule goes. */
+async function keepKeys(sql: Sql, sheet: SheetId, by: Author): Promise<void> {
+  const filling = fillingOf(await readParts(sql, sheet, ['filling']));
+  const rules = (await readRules(sql, sheet)).map(({ rule }) => rule);
+  const keys = [...keyFields(rules, await readFields(sql, sheet))].filter((field) => !filling.kept.includes(field));
+  if (keys.length === 0) return;
+  const operations = [{ kind: 'put-parts' as const, parts: [{ ...filling, kept: [...filling.kept, ...keys] }] }];
+  await takeChange(sql, { sheet, by, change: { id: nanoid(), operations } });
 }
 
 const linkPath = (token: string): string => `/links/${token}`;

@@ -34,9 +34,9 @@ const schema = Joi.object<{ links: readonly (Omit<AskedLink, 'endsAt'> & { reado
 /** Makes links, and tells their addresses this once. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return respond(async () => {
-    const { id } = await allow(params, 'own');
+    const { id, access } = await allow(params, 'own');
     const { links } = await readBody(request, schema);
     const asked = links.map((link) => ({ ...link, endsAt: link.endsAt === null ? null : new Date(link.endsAt) }));
-    return Response.json(await makeLinks(database(), id, asked), { status: 201 });
+    return Response.json(await makeLinks(database(), id, { by: access, asked }), { status: 201 });
   });
 }
