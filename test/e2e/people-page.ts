@@ -28,9 +28,9 @@ export async function joinIn(page: Page, path: string, name: string): Promise<Sh
   await page.getByLabel('Your name').fill(name);
   await page.getByRole('button', { name: 'Open the sheet' }).click();
   await page.waitForURL('**/sheets/*');
-  const sheet = new SheetPage(page);
-  await sheet.isLive();
-  return sheet;
+  const opened = new SheetPage(page);
+  await opened.isLive();
+  return opened;
 }
 
 let made = 0;
