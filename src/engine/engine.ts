@@ -158,6 +158,12 @@ export class Engine {
     });
   }
 
+  /** Leaves the sheet: nothing is heard of it or sent any more. */
+  close(): void {
+    this.link?.close();
+    this.link = null;
+  }
+
   private get opened(): Replica {
     if (!this.replica) throw new Error('the sheet is not open yet');
     return this.replica;

@@ -1,34 +1,8 @@
-import { spawn, type ChildProcess } from 'node:child_process';
-import { createServer } from 'node:net';
 import { expect, test } from '@playwright/test';
+import { freePort, serve, stopServers } from './own-server';
 import { makeSheet, SheetPage } from './sheet-page';
 
-const freePort = () =>
-  new Promise<number>((resolve) => {
-    const server = createServer();
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as { port: number };
-      server.close(() => resolve(port));
-    });
-  });
-
-const servers: ChildProcess[] = [];
-test.afterEach(() => servers.forEach((server) => server.kill('SIGKILL')));
-
-async function serve(port: number): Promise<ChildProcess> {
-  const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], { stdio: 'ignore' });
-  servers.push(server);
-  await expect
-    .poll(
-      () =>
-        fetch(`http://127.0.0.1:${port}/api/health`)
-          .then((answer) => answer.ok)
-          .catch(() => false),
-      { timeout: 20_000 },
-    )
-    .toBe(true);
-  return server;
-}
+test.afterEach(stopServers);
 
 test('an edit that was acknowledged survives the server being killed, and the page goes on by itself', async ({ browser }) => {
   const port = await freePort();
