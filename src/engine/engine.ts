@@ -19,6 +19,7 @@ import type { SheetPast } from '../protocol/recorded-change';
 import type { GivenLook } from '../protocol/painted-sheet';
 import { unpackSheet } from '../protocol/packed-sheet';
 import type { Area, CopiedText, Event, Filter, Place, Request } from '../protocol/engine-messages';
+import { Connection, type News } from './connection';
 import { copyArea, pastedCells, readPasted, spread, type Copied } from './clipboard';
 import { answerQuestion } from './answer-question';
 import { cellAnswer } from './cell-answer';
@@ -29,7 +30,6 @@ import { fetchPainted, fetchSheet, paintedQuery } from './fetch-sheet';
 import { frameOf, frozenRows } from './frame-of';
 import { legendOf } from './legend-of';
 import { judgeEntry } from './judge-entry';
-import { LiveLink } from './live-link';
 import { HeldSelection } from './held-selection';
 import { openPainted } from './open-painted';
 import { PastReader } from './past-reader';
@@ -46,16 +46,11 @@ const MOST_FOUND = 10_000;
 /** Changes of more cells and rows are made in parts, and can be stopped. */
 const MANY = 5000;
 
-/** What has to be told to the page since it was last told. */
-type News = 'frame' | 'window' | 'legend' | 'undo' | 'selection';
-
 /** Hosts the core for one page: keeps the sheet, follows the server, answers the page, and tells it what changed. */
 export class Engine {
   private replica: Replica | null = null;
-  private link: LiveLink | null = null;
+  private connection: Connection | null = null;
   private past: PastReader | null = null;
-  /** How far given looks were told. */
-  private revision = 0;
   private readonly undo = new UndoStack();
   private name = '';
   private id: SheetId = '';
@@ -67,6 +62,8 @@ export class Engine {
   /** Set where no rules are got: the server gives looks. */
   private reads: { readonly as?: Reader['role'] } | null = null;
   private lock: EntryLock | null = null;
+  /** What one goes by, where one is seen to be there. */
+  private who: string | null = null;
   /** What this reader keeps out of view. */
   private readonly outOfView = { filter: null as Filter | null, folded: new Set<RowId>() };
   private copied: Copied | null = null;
@@ -76,6 +73,7 @@ export class Engine {
   private readonly turns = new Turns((share) => this.tell({ kind: 'work-progressed', share }));
   /** The frame as it was last told: most edits leave it as it is. */
   private toldFrame = '';
+  private toldOthers = '[]';
 
   constructor(private readonly tellAll: (events: readonly Event[], transfer?: Transferable[]) => void) {}
 
@@ -96,6 +94,7 @@ export class Engine {
     if (request.kind !== 'open') return this.turns.take(() => this.answerNow(request));
     this.theme = request.theme;
     this.reads = request.reads ?? null;
+    this.who = request.who ?? null;
     return this.open(request.sheet, request.at);
   }
 
@@ -134,6 +133,7 @@ export class Engine {
         return this.note('window');
       case 'select':
         this.selected.hold(this.sheet, request.selection);
+        this.connection?.select(request.selection);
         // The trial column is about the selected field.
         if (this.tried !== null) this.note('window');
         return cellAnswer(this.opened, request.selection.anchor, this.lock);
@@ -150,7 +150,7 @@ export class Engine {
   /** To be called now and then: what hangs on the clock follows it. */
   tick(nowMs: number): void {
     // A sheet as it was has no clock.
-    if (!this.link) return;
+    if (!this.connection) return;
     void this.turns.take(() => {
       this.replica?.tick(nowMs);
       this.lastRead.forget();
@@ -160,8 +160,8 @@ export class Engine {
 
   /** Leaves the sheet: nothing is heard of it or sent any more. */
   close(): void {
-    this.link?.close();
-    this.link = null;
+    this.connection?.close();
+    this.connection = null;
   }
 
   private get opened(): Replica {
@@ -177,7 +177,7 @@ export class Engine {
     const isNew = theme !== this.theme;
     this.theme = theme;
     // Given looks are made for one theme.
-    if (this.reads && isNew && this.id !== '') void this.open(this.id).catch(() => this.tellLink('offline'));
+    if (this.reads && isNew && this.id !== '') void this.open(this.id).catch(() => {});
     this.replica?.useTheme(theme);
     return this.note('window');
   }
@@ -205,56 +205,26 @@ export class Engine {
     const { name, replica, lock, head } = openPainted(bytes, this.theme);
     const query = paintedQuery({ theme: this.theme, as: this.reads?.as });
     this.lock = lock;
-    this.revision = head.revision;
     this.tell({ kind: 'legend-told', meanings: head.legend });
-    const from = () => `/api/sheets/${encodeURIComponent(id)}/painted/changes?${query}&view=${head.view}&revision=${this.revision}`;
+    const from = () => `/api/sheets/${encodeURIComponent(id)}/painted/changes?${query}&view=${head.view}&revision=${replica.revision}`;
     return this.workOn(replica, { id, name, from });
   }
 
   /** `from` gives the address of the stream to follow; null where the sheet stands still. */
   private workOn(replica: Replica, { id, name, from }: { readonly id: SheetId; readonly name: string; readonly from: (() => string) | null }): null {
     const waiting = this.replica?.waiting ?? [];
-    this.link?.close();
     this.replica = replica;
     this.id = id;
     this.name = name;
-    if (from === null) return this.note('frame', 'window', 'legend');
-    this.link = new LiveLink(id, from, {
-      received: (changes) =>
-        void this.turns.take(() => {
-          for (const change of changes) replica.receive(change);
-          this.note('frame', 'window', 'legend', 'selection');
-          this.tellLink('live');
-        }),
-      repainted: (repaint) =>
-        void this.turns.take(() => {
-          replica.repaint(repaint);
-          this.revision = repaint.revision;
-          if (repaint.legend) this.tell({ kind: 'legend-told', meanings: repaint.legend });
-          this.note('frame', 'window', 'selection');
-          this.tellLink('live');
-        }),
-      accepted: (change, sequence) =>
-        void this.turns.take(() => {
-          replica.acknowledge(change.id, sequence);
-          this.tellLink('live');
-        }),
-      refused: (change, message) =>
-        void this.turns.take(() => {
-          replica.refuse(change.id);
-          this.undo.forget(change.id);
-          this.tell({ kind: 'change-refused', message });
-          this.tellLink('live');
-          this.note('frame', 'window', 'legend', 'undo');
-        }),
-      stale: () => void this.open(id).catch(() => this.tellLink('offline')),
-      // Opened anew, one is told what has become of it.
-      closed: () => void this.open(id).catch(() => this.tellLink('offline')),
-      state: (state) => this.tellLink(state),
-    });
-    for (const change of waiting) {
-      replica.apply(change);
-      this.link.send(change);
+    if (from !== null) {
+      this.connection ??= new Connection(id, this.who, {
+        take: (work) => void this.turns.take(work),
+        tell: (event) => this.tell(event),
+        note: (...news) => this.note(...news),
+        reopen: () => this.open(id),
+        forget: (change) => this.undo.forget(change),
+      });
+      this.connection.use(replica, from, waiting);
     }
     return this.note('frame', 'window', 'legend');
   }
@@ -262,10 +232,6 @@ export class Engine {
   private usePast(replica: Replica, past: SheetPast): void {
     replica.usePast(past);
     this.note('window', 'legend', 'selection');
-  }
-
-  private tellLink(state: 'live' | 'offline'): void {
-    this.tell({ kind: 'link-changed', state, pending: this.link?.unacknowledged ?? 0 });
   }
 
   private async change(operations: readonly Operation[], says: string): Promise<null> {
@@ -289,7 +255,7 @@ export class Engine {
     const change = { id: nanoid(), operations };
     const inverse = changedItems(operations) > MANY ? await this.opened.applyInParts(change, this.turns.rest) : this.opened.apply(change);
     this.selected.holdAnew(sheet);
-    this.link?.send(change);
+    this.connection?.send(change);
     done({ changeId: change.id, inverse, says });
     this.note('frame', 'window', 'legend', 'undo');
   }
@@ -407,6 +373,12 @@ export class Engine {
     if (news.has('legend')) this.past?.follow(this.replica);
     if (news.has('legend')) events.push({ kind: 'rules-counted', legend: legendOf(this.replica) });
     if (news.has('undo')) events.push({ kind: 'undo-changed', ...this.undo.next });
+    // Where others are moves with the rows and fields.
+    const people = news.has('others') || news.has('frame') ? this.connection?.others(this.sheet) : undefined;
+    if (people && JSON.stringify(people) !== this.toldOthers) {
+      this.toldOthers = JSON.stringify(people);
+      events.push({ kind: 'others-told', people });
+    }
     this.tellAll(events, buffers);
   }
 }

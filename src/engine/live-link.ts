@@ -1,11 +1,14 @@
 import type { Change } from '../core/sheet/change';
 import type { SheetId } from '../core/sheet/ids';
 import type { Repaint } from '../protocol/painted-sheet';
-import type { ChangeAnswer, RecordedChange } from '../protocol/recorded-change';
+import type { Present } from '../protocol/presence';
+import type { ChangeAnswer, RecordedChange, SentChange } from '../protocol/recorded-change';
 
 export interface LinkReports {
   received(changes: readonly RecordedChange[]): void;
   repainted(repaint: Repaint): void;
+  /** Who has the sheet open. */
+  present(people: readonly Present[]): void;
   accepted(change: Change, sequence: number): void;
   refused(change: Change, message: string): void;
   /** The log has moved on too far, or the stream cannot be resumed: the sheet must be loaded anew. */
@@ -25,7 +28,7 @@ const RETRY_MS = [250, 500, 1000, 2000, 4000];
  * sending twice harmless. The stream of changes resumes after the last sequence that came in.
  */
 export class LiveLink {
-  private readonly queue: Change[] = [];
+  private readonly queue: SentChange[] = [];
   private state: 'idle' | 'sending' = 'idle';
   private stream: EventSource | null = null;
   private tries = 0;
@@ -46,7 +49,7 @@ export class LiveLink {
     return this.queue.length;
   }
 
-  send(change: Change): void {
+  send(change: SentChange): void {
     this.queue.push(change);
     if (this.state === 'idle') void this.drain();
   }
@@ -61,6 +64,7 @@ export class LiveLink {
     this.stream = stream;
     stream.onopen = () => this.reached();
     stream.addEventListener('changes', (event) => this.reports.received(JSON.parse((event as MessageEvent<string>).data) as RecordedChange[]));
+    stream.addEventListener('presence', (event) => this.reports.present(JSON.parse((event as MessageEvent<string>).data) as Present[]));
     stream.addEventListener('repaint', (event) => this.reports.repainted(JSON.parse((event as MessageEvent<string>).data) as Repaint));
     stream.addEventListener('stale', () => {
       stream.close();
@@ -98,7 +102,7 @@ export class LiveLink {
     this.state = 'idle';
   }
 
-  private async post(change: Change): Promise<ChangeAnswer | 'again' | 'never'> {
+  private async post(change: SentChange): Promise<ChangeAnswer | 'again' | 'never'> {
     try {
       const response = await fetch(`/api/sheets/${encodeURIComponent(this.sheet)}/changes`, {
         method: 'POST',

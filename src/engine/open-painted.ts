@@ -21,5 +21,6 @@ export function openPainted(bytes: ArrayBuffer, theme: Theme): OpenPainted {
   const codes = sheet.fields.map((_, column) => codesOf(column, sheet.rowCount));
   const given = new GivenLooks(sheet, { looks: head.looks, codes });
   const replica = new Replica(sheet, about.sequence, { theme, nowMs: Date.now(), given });
+  replica.revision = head.revision;
   return { name: about.name, replica, lock: new EntryLock(sheet, { role: head.role, own: head.own }), head };
 }

@@ -40,6 +40,8 @@ export class Replica {
   readonly evaluation: Evaluation;
   /** The looks that the server gave, where no rules are at work here. */
   readonly given: GivenLooks | null;
+  /** How far given looks were told. */
+  revision = 0;
   /** The sequence with which the sheet was opened: what came before it is the past. */
   readonly openedAt: number;
   /** What cells held before, by the changes that the server has taken. */
@@ -154,12 +156,13 @@ export class Replica {
   }
 
   /** Takes in what has become different for a reader who gets no rules. */
-  repaint({ sequence, changes, values, looks, cells }: Repaint): void {
+  repaint({ revision, sequence, changes, values, looks, cells }: Repaint): void {
     const mine = this.rewind();
     for (const { change } of changes) this.run(change.operations);
     if (values.length) this.run([{ kind: 'set-cells', cells: values }]);
     this.given?.take({ looks, cells });
     this.sequence = Math.max(this.sequence, sequence);
+    this.revision = revision;
     const told = new Set(changes.map(({ change }) => change.id));
     this.replay(mine.filter(({ change }) => !told.has(change.id)));
   }

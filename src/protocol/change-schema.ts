@@ -8,7 +8,7 @@ import { formulaSchema } from '../core/rules/kinds/operand-schema';
 import type { Rule } from '../core/rules/rule';
 import { parseAddress } from '../core/sheet/address';
 import { ruleSchema, savedLooksOf } from '../core/rules/rule-schema';
-import type { Change, StoredRule } from '../core/sheet/change';
+import type { StoredRule } from '../core/sheet/change';
 import type { Field } from '../core/sheet/field';
 import { ROW_ROLES } from '../core/sheet/row-role';
 import { MOST_ALLOWED } from '../core/sheet/allowed-values';
@@ -25,6 +25,7 @@ import {
   type NamedRange,
   type Snapshot,
 } from '../core/sheet/sheet-part';
+import type { SentChange } from './recorded-change';
 
 const id = Joi.string()
   .pattern(/^[\w-]+$/)
@@ -253,4 +254,8 @@ const operation = Joi.object().when('.kind', {
 });
 
 /** A change as it arrives from outside. */
-export const changeSchema = Joi.object<Change>({ id: id.required(), operations: Joi.array().items(operation).min(1).required() }).label('change');
+export const changeSchema = Joi.object<SentChange>({
+  id: id.required(),
+  operations: Joi.array().items(operation).min(1).required(),
+  seen: Joi.number().strict().integer().min(0),
+}).label('change');

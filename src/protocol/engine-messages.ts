@@ -7,7 +7,7 @@ import type { Reading } from '../core/rules/formula-readings';
 import type { RuleProfile } from '../core/rules/profile-rule';
 import type { Problem, Reads, Rule, Trial } from '../core/rules/rule';
 import type { RuleMeaning } from '../core/rules/rule-meaning';
-import type { Reader } from '../core/sharing/role';
+import type { Reader, SheetRole } from '../core/sharing/role';
 import type { SheetDifference } from '../core/rules/sheet-difference';
 import type { TrialCell } from '../core/rules/trial-cell';
 import type { ValuePart } from '../core/rules/value-part';
@@ -60,9 +60,17 @@ export interface Selection {
 export type Request =
   /**
    * With `at`, the sheet as it was after that change: it stands still, and nothing that is done to it is kept. With `reads`, as those get
-   * it who get no rules; with `as` in it, somebody who does wants to see what they get.
+   * it who get no rules; with `as` in it, somebody who does wants to see what they get. With `who`, one is seen to be there, and what waits
+   * to be sent is kept under that name.
    */
-  | { readonly kind: 'open'; readonly sheet: SheetId; readonly theme: Theme; readonly at?: number; readonly reads?: { readonly as?: Reader['role'] } }
+  | {
+      readonly kind: 'open';
+      readonly sheet: SheetId;
+      readonly theme: Theme;
+      readonly at?: number;
+      readonly reads?: { readonly as?: Reader['role'] };
+      readonly who?: string;
+    }
   | { readonly kind: 'look-at'; readonly area: Area }
   | { readonly kind: 'use-theme'; readonly theme: Theme }
   | { readonly kind: 'change'; readonly operations: readonly Operation[] }
@@ -268,6 +276,24 @@ export interface LegendEntry {
   readonly sentence: string;
 }
 
+/** Somebody else who has the sheet open. */
+export interface PresentPerson {
+  readonly key: string;
+  readonly name: string;
+  readonly role: SheetRole;
+  /** What they have selected; null where that is not told. */
+  readonly area: Area | null;
+}
+
+/** An entry of one's own that somebody wrote over who had not seen it. */
+export interface LostCell extends Place {
+  readonly cell: CellIds;
+  readonly mine: string;
+  readonly theirs: string;
+  /** The name of whoever it was; null where it is not told. */
+  readonly by: string | null;
+}
+
 export type LinkState = 'opening' | 'live' | 'offline';
 
 /** What the engine tells the page without being asked. */
@@ -277,6 +303,10 @@ export type Event =
   | { readonly kind: 'rules-counted'; readonly legend: readonly LegendEntry[] }
   /** For readers who get no rules: what the legend says. */
   | { readonly kind: 'legend-told'; readonly meanings: readonly RuleMeaning[] }
+  /** Who else has the sheet open. */
+  | { readonly kind: 'others-told'; readonly people: readonly PresentPerson[] }
+  /** Somebody wrote over what one had entered, at the same time. */
+  | { readonly kind: 'entries-lost'; readonly lost: readonly LostCell[] }
   | { readonly kind: 'link-changed'; readonly state: LinkState; readonly pending: number }
   | { readonly kind: 'change-refused'; readonly message: string }
   /** Others moved rows or fields, and the selected cells with them. */

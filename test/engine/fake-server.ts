@@ -56,6 +56,7 @@ export class FakeServer {
     const isOwn = url.includes(`/${encodeURIComponent(this.id)}/`);
     if (url.endsWith('/packed')) return Promise.resolve(isOwn ? this.packed() : new Response('{}', { status: 404 }));
     if (!isOwn) return new Promise(() => {});
+    if (url.endsWith('/presence')) return Promise.resolve(new Response(null, { status: 204 }));
     const status = this.answers.shift() ?? 200;
     if (status === 'down') return Promise.reject(new TypeError('fetch failed'));
     if (status !== 200) return Promise.resolve(Response.json({ refused: `answered with ${status}` }, { status }));

@@ -26,6 +26,7 @@ const link = () =>
     refused: ({ id }, message) => log.push(`refused ${id}: ${message}`),
     repainted: ({ revision }) => log.push(`repainted ${revision}`),
     closed: () => log.push('closed'),
+    present: (people) => log.push(`present ${people.length}`),
     stale: () => log.push('stale'),
     state: (state) => log.at(-1) !== state && log.push(state),
   });

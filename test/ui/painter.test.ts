@@ -125,6 +125,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
     also: [],
     active: { column: 1, position: 3 },
     references: [],
+    others: [],
     folds: [],
     filling: null,
     landing: null,

@@ -9,6 +9,12 @@ export const contentId = Joi.string()
   .pattern(/^[\w-]+$/)
   .max(64);
 
+/** What a page goes by while it has a sheet open. */
+export const pageKey = Joi.string()
+  .pattern(/^[\w-]+$/)
+  .min(8)
+  .max(40);
+
 /** The query of an address, checked; what it says twice is refused. Throws a Refusal in words for whoever asked. */
 export function readQuery<T>(query: URLSearchParams, schema: Joi.ObjectSchema<T>): T {
   const given: Record<string, string | string[]> = {};

@@ -4,6 +4,7 @@ import { Refusal } from '../refusal';
 import { findSheet } from '../sql/sheet/find-sheet';
 import { eventStream } from './event-stream';
 import { liveHub } from './hub';
+import { leave } from './presence';
 
 /** A reader that is further behind than this loads the sheet anew instead. */
 const TOO_FAR_BEHIND = 5000;
@@ -11,12 +12,14 @@ const TOO_FAR_BEHIND = 5000;
 interface Followed {
   readonly sheet: SheetId;
   readonly after: number;
+  /** What the page goes by that reads: it has left when the stream ends. */
+  readonly page?: string | undefined;
   readonly signal: AbortSignal;
   readonly mayRead: () => Promise<boolean>;
 }
 
 /** Server-sent events of a sheet's changes after a sequence: `changes` with the last one's sequence as its id, or `stale`. */
-export async function changeStream(sql: Sql, { sheet, after, signal, mayRead }: Followed): Promise<ReadableStream<Uint8Array>> {
+export async function changeStream(sql: Sql, { sheet, after, page, signal, mayRead }: Followed): Promise<ReadableStream<Uint8Array>> {
   const head = await findSheet(sql, sheet);
   if (!head) throw new Refusal('no-sheet', 'There is no such sheet');
   const isStale = after > head.head || head.head - after > TOO_FAR_BEHIND;
@@ -28,7 +31,15 @@ export async function changeStream(sql: Sql, { sheet, after, signal, mayRead }: 
         send({ event: 'stale', data: {} });
         return () => {};
       }
-      return liveHub().follow(sheet, after, (changes) => send({ event: 'changes', data: changes, id: String(changes.at(-1)!.sequence) }));
+      const unwatch = liveHub().presence.watch(sheet, (present) => send({ event: 'presence', data: present }));
+      const unfollow = await liveHub().follow(sheet, after, (changes) =>
+        send({ event: 'changes', data: changes, id: String(changes.at(-1)!.sequence) }),
+      );
+      return () => {
+        unwatch();
+        unfollow();
+        if (page !== undefined) leave(sql, sheet, page);
+      };
     },
   });
 }

@@ -5,7 +5,12 @@ import { database, type Sql } from '../database';
 import { readChangesAfter } from '../sql/change/read-changes-after';
 import { CHANGE_CHANNEL } from '../sheets/take-change';
 
+import { PRESENCE_CHANNEL, PresenceBook, type Announced } from './presence';
+
 type Reader = (changes: readonly RecordedChange[]) => void;
+
+/** How often those who have gone without a word are looked for. */
+const PRUNE_MS = 5000;
 
 /** Changes read from the log at once. */
 const BATCH = 500;
@@ -18,6 +23,7 @@ class Hub {
   private readonly feeds = new Map<SheetId, Map<Reader, Feed>>();
   private listening: Promise<unknown> | null = null;
   private readonly watchers = new Set<() => void>();
+  readonly presence = new PresenceBook();
 
   constructor(private readonly sql: Sql) {}
 
@@ -52,7 +58,8 @@ class Hub {
         () => this.feeds.forEach((_, sheet) => this.wake(sheet)),
       ),
       this.sql.listen(ACCESS_CHANGE_CHANNEL, lookAgain, lookAgain),
-    ]));
+      this.sql.listen(PRESENCE_CHANNEL, (payload) => this.presence.hear(JSON.parse(payload) as Announced, Date.now())),
+    ]).then(() => setInterval(() => this.presence.prune(Date.now()), PRUNE_MS).unref()));
   }
 
   private wake(sheet: SheetId): void {

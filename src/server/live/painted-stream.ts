@@ -1,24 +1,40 @@
 import type { SheetId } from '../../core/sheet/ids';
+import type { Present } from '../../protocol/presence';
 import { painter, type ViewPlace } from '../painter/painter';
 import type { ViewOf } from '../painter/painted-view';
+import { database } from '../database';
 import { eventStream } from './event-stream';
+import { liveHub } from './hub';
+import { leave } from './presence';
 
 interface Followed {
   readonly sheet: SheetId;
   readonly of: ViewOf;
   readonly from: ViewPlace;
+  /** What the page goes by that reads: it has left when the stream ends. */
+  readonly page?: string | undefined;
   readonly signal: AbortSignal;
   readonly mayRead: () => Promise<boolean>;
 }
 
 /** Server-sent events for a reader who gets no rules: `repaint` with what is different, or `stale` where they must begin anew. */
-export function paintedStream({ sheet, of, from, signal, mayRead }: Followed): ReadableStream<Uint8Array> {
+export function paintedStream({ sheet, of, from, page, signal, mayRead }: Followed): ReadableStream<Uint8Array> {
   return eventStream({
     signal,
     mayRead,
-    start: (send) =>
-      painter().follow(sheet, { of, from }, (repaint) =>
+    async start(send) {
+      const { presence } = liveHub();
+      // Fillers are not told of one another, and viewers not where somebody is: it might be in what they do not get.
+      const seen = (present: readonly Present[]) => present.flatMap((one) => (one.role === 'filler' ? [] : { ...one, place: null }));
+      const unwatch = of.reader.role === 'viewer' ? presence.watch(sheet, (present) => send({ event: 'presence', data: seen(present) })) : () => {};
+      const unfollow = await painter().follow(sheet, { of, from }, (repaint) =>
         repaint === 'stale' ? send({ event: 'stale', data: {} }) : send({ event: 'repaint', data: repaint, id: `${from.view}.${repaint.revision}` }),
-      ),
+      );
+      return () => {
+        unwatch();
+        unfollow();
+        if (page !== undefined) leave(database(), sheet, page);
+      };
+    },
   });
 }

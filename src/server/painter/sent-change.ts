@@ -22,7 +22,7 @@ export function sentRow({ id, key, role, about }: Omit<StoredRow, 'cells'>, sigh
  * What of a change that is in the sheet a reader gets who gets no rules; undefined where that is nothing. What is not sent is left out cell
  * by cell, and cells hold what they hold by now: nothing of the change itself is passed on that the sheet would not show.
  */
-export function sentChange({ sequence, at, change }: RecordedChange, sight: Sight, sheet: Sheet): RecordedChange | undefined {
+export function sentChange({ sequence, at, change, seen }: RecordedChange, sight: Sight, sheet: Sheet): RecordedChange | undefined {
   const columnOf = new Map(sight.columns.map((column) => [sheet.fields[column]!.id, column]));
   const sentCell = ({ row, field }: { readonly row: RowId; readonly field: FieldId }): { slot: number; column: number } | undefined => {
     const [slot, column] = [sheet.findSlot(row), columnOf.get(field)];
@@ -64,5 +64,5 @@ export function sentChange({ sequence, at, change }: RecordedChange, sight: Sigh
         return [];
     }
   });
-  return operations.length ? { sequence, at, change: { id: change.id, operations } } : undefined;
+  return operations.length ? { sequence, at, change: { id: change.id, operations }, ...(seen === undefined ? {} : { seen }) } : undefined;
 }

@@ -1,5 +1,6 @@
 import type { Change, Operation } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
+import type { SentChange } from '../../protocol/recorded-change';
 import { checkOperations } from '../access/check-operations';
 import type { Access } from '../access/find-access';
 import type { Sql, Transaction } from '../database';
@@ -19,7 +20,7 @@ export type Author = Pick<Access, 'author' | 'role' | 'own'>;
 interface Taken {
   readonly sheet: SheetId;
   readonly by: Author;
-  readonly change: Change;
+  readonly change: SentChange;
 }
 
 /** A change whose operations are worked out while nobody else can change the sheet. */
@@ -27,6 +28,8 @@ interface Made {
   readonly sheet: SheetId;
   readonly by: Author;
   readonly id: string;
+  /** The last change that its author had seen. */
+  readonly seen?: number | undefined;
   /** Gives the operations for the sheet as it is after the change `head`. */
   readonly make: (tx: Transaction, head: number) => Promise<readonly Operation[]>;
 }
@@ -37,10 +40,10 @@ interface Made {
  * Throws a Refusal, and leaves nothing behind, where it cannot be taken.
  */
 export const takeChange = (sql: Sql, { sheet, by, change }: Taken): Promise<number> =>
-  takeMade(sql, { sheet, by, id: change.id, make: () => Promise.resolve(change.operations) });
+  takeMade(sql, { sheet, by, id: change.id, seen: change.seen, make: () => Promise.resolve(change.operations) });
 
 /** The same for a change whose operations hang on what the sheet is by then. */
-export async function takeMade(sql: Sql, { sheet, by, id, make }: Made): Promise<number> {
+export async function takeMade(sql: Sql, { sheet, by, id, seen, make }: Made): Promise<number> {
   return sql.begin(async (tx) => {
     const head = await lockHead(tx, sheet);
     if (head === undefined) throw new Refusal('no-sheet', 'There is no such sheet');
@@ -51,7 +54,7 @@ export async function takeMade(sql: Sql, { sheet, by, id, make }: Made): Promise
     const inverse: Operation[] = [];
     for (const operation of change.operations) inverse.unshift(...(await applyOperation(tx, sheet, operation)));
     const sequence = head + 1;
-    await appendChange(tx, { sheet, sequence, author: by.author, change, inverse });
+    await appendChange(tx, { sheet, sequence, author: by.author, seen, change, inverse });
     await moveHead(tx, sheet, sequence);
     // Within the transaction, so that it is told on commit and not before; the driver's own `notify` would take another connection.
     await tx`select pg_notify(${CHANGE_CHANNEL}, ${`${sheet} ${sequence}`})`;

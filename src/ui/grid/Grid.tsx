@@ -3,7 +3,7 @@
 import { isFormulaInput } from '../../core/formula/is-formula-input';
 import { useCallback, useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import type { Selection, SheetFrame } from '../../protocol/engine-messages';
-import { TOKENS } from '../theme/tokens';
+import { colorOfPerson, TOKENS } from '../theme/tokens';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { coloredReferences } from '../formula/colored-references';
 import { prepareFormulaEditor } from '../formula/lazy-formula-editor';
@@ -55,7 +55,7 @@ export function Grid() {
   const paint = useCallback(() => {
     const context = canvas.current?.getContext('2d', { alpha: false });
     if (!context || view.width === 0) return;
-    const { window, frozen, selection: selected, frame: isOpen, editing: typed } = session.get();
+    const { window, frozen, selection: selected, frame: isOpen, editing: typed, others } = session.get();
     const ratio = devicePixelRatio;
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
     paintScene(context, {
@@ -72,6 +72,7 @@ export function Grid() {
         typed && isFormulaInput(typed.text)
           ? coloredReferences(typed.text, surroundingsOf(isOpen)).map(({ area, color }) => ({ area, color: TOKENS[theme].references[color]! }))
           : [],
+      others: others.flatMap(({ name, area }, place) => (area ? { area, name, color: colorOfPerson(theme, place) } : [])),
       folds: isOpen?.folds ?? [],
       filling: preview?.kind === 'fill' ? preview.to : null,
       landing: preview?.kind === 'move' ? preview : null,
@@ -88,13 +89,20 @@ export function Grid() {
     plan();
     let painted = session.get();
     return session.subscribe(() => {
-      const { window, frozen, selection: selected, frame: isOpen, editing: typed } = session.get();
+      const { window, frozen, selection: selected, frame: isOpen, editing: typed, others } = session.get();
       const before = painted;
       painted = session.get();
       // New values are painted in the task that brings them, before anything else is rendered.
       if (window !== before.window) return paint();
       // What goes on at the bench or in the legend alone is not the grid's.
-      if (frozen !== before.frozen || selected !== before.selection || isOpen !== before.frame || typed !== before.editing) plan();
+      if (
+        others !== before.others ||
+        frozen !== before.frozen ||
+        selected !== before.selection ||
+        isOpen !== before.frame ||
+        typed !== before.editing
+      )
+        plan();
     });
   }, [session, plan, paint]);
 

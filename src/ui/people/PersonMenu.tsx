@@ -1,12 +1,15 @@
 import { Menu, UnstyledButton } from '@mantine/core';
 import Link from 'next/link';
 import { sendJson } from '../send-json';
+import { initialsOf } from './initials';
 import classes from './PersonMenu.module.css';
 
 /** Who one is: somebody with an account, or somebody who came by a link. */
 export interface Person {
   readonly name: string;
   readonly hasAccount: boolean;
+  /** What changes of theirs are signed with, where that matters. */
+  readonly key?: string;
 }
 
 /** Who one is here, and what belongs to that: account, outbox, signing out. */
@@ -48,9 +51,3 @@ export function PersonMenu({ person: { name, hasAccount } }: { readonly person: 
     </Menu>
   );
 }
-
-/** The first letters of the first and the last word. */
-const initialsOf = (name: string): string => {
-  const words = name.split(/\s+/).filter(Boolean);
-  return [words[0], words.length > 1 ? words.at(-1) : undefined].map((word) => [...(word ?? '')][0] ?? '').join('');
-};

@@ -6,6 +6,7 @@ import { Share } from '../share/Share';
 import { ThemeSwitch } from '../theme/ThemeSwitch';
 import type { SheetId } from '../../core/sheet/ids';
 import { Mark } from './Mark';
+import { OthersHere } from './OthersHere';
 import classes from './SheetScreen.module.css';
 import { SheetViews } from './SheetViews';
 import { useSessionState } from './use-session';
@@ -30,6 +31,7 @@ export function SheetHeader({ id, name, role, person, as }: Props) {
       </h1>
       {as === undefined ? isMaker(role) && <SheetViews sheet={id} view="sheet" /> : <SeenAs sheet={id} as={as} />}
       <span className={classes.spacer} />
+      <OthersHere />
       <LinkMark />
       {role === 'owner' && as === undefined && <Share sheet={id} />}
       <ThemeSwitch />

@@ -19,6 +19,7 @@ import { Legend } from '../legend/Legend';
 import type { Person } from '../people/PersonMenu';
 import { CellLine } from '../trace/CellLine';
 import { Failure } from './Failure';
+import { LostEntries } from './LostEntries';
 import { Message } from './Message';
 import { ReaderSide } from './ReaderSide';
 import { Session } from './session';
@@ -41,7 +42,7 @@ export function SheetScreen({ id, name, role, person, as }: Props) {
   const theme = useComputedColorScheme('light', { getInitialValueInEffect: false });
   const reads = as === undefined && isMaker(role) ? undefined : { as };
   const sees = as ?? role;
-  const [session] = useState(() => new Session(id, reads ? { reads } : {}));
+  const [session] = useState(() => new Session(id, { who: person.key, ...(reads ? { reads } : {}) }));
   const firstTheme = useRef(theme);
   // Fillers on a narrow screen begin with one record under the other.
   const isNarrow = useMediaQuery('(max-width: 700px)', false) ?? false;
@@ -83,6 +84,7 @@ export function SheetScreen({ id, name, role, person, as }: Props) {
           </Failure>
         </main>
         <Message />
+        <LostEntries />
         <Keys />
         {!reads && <AllowedValues />}
       </div>

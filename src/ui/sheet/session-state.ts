@@ -11,7 +11,9 @@ import type {
   Event,
   LegendEntry,
   LinkState,
+  LostCell,
   PasteHow,
+  PresentPerson,
   Selection,
   SheetFrame,
   SheetWindow,
@@ -49,6 +51,10 @@ export interface SessionState {
   readonly legend: readonly LegendEntry[];
   /** What the legend says to readers who get no rules. */
   readonly meanings: readonly RuleMeaning[];
+  /** Who else has the sheet open. */
+  readonly others: readonly PresentPerson[];
+  /** Entries of one's own that others wrote over at the same time. */
+  readonly lost: readonly LostCell[];
   readonly link: LinkState;
   readonly pending: number;
   /** What would be taken back and brought back next; null where there is nothing. */
@@ -82,6 +88,9 @@ export interface SessionState {
   readonly failure: string | null;
 }
 
+/** Lost entries that are told at once. */
+const MOST_LOST = 5;
+
 /** Before the sheet is open. */
 export const START: SessionState = {
   theme: 'light',
@@ -90,6 +99,8 @@ export const START: SessionState = {
   frozen: null,
   legend: [],
   meanings: [],
+  others: [],
+  lost: [],
   link: 'opening',
   pending: 0,
   undo: null,
@@ -114,7 +125,7 @@ export const START: SessionState = {
 };
 
 /** What an event of the engine changes on screen. */
-export function stateAfter(event: Event, { selection, editing }: SessionState): Partial<SessionState> {
+export function stateAfter(event: Event, { selection, editing, lost }: SessionState): Partial<SessionState> {
   switch (event.kind) {
     case 'selection-moved': {
       if (JSON.stringify(selection) !== JSON.stringify(event.from)) return {};
@@ -128,6 +139,10 @@ export function stateAfter(event: Event, { selection, editing }: SessionState): 
       return { window: event.window, frozen: event.frozen };
     case 'rules-counted':
       return { legend: event.legend };
+    case 'others-told':
+      return { others: event.people };
+    case 'entries-lost':
+      return { lost: [...lost, ...event.lost].slice(-MOST_LOST) };
     case 'legend-told':
       return { meanings: event.meanings };
     case 'link-changed':

@@ -2,7 +2,7 @@ import equal from 'fast-deep-equal';
 import type { Theme } from '../../core/looks/first-family';
 import type { Reader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
-import type { AnswerOf, Area, CellIds, Event, Filter, Request, Selection, ShownField } from '../../protocol/engine-messages';
+import type { AnswerOf, Area, CellIds, Event, Filter, LostCell, Request, Selection, ShownField } from '../../protocol/engine-messages';
 import { EngineClient } from './engine-client';
 import { isAllowed } from '../../core/sheet/allowed-values';
 import { Pointing } from '../formula/pointing';
@@ -23,6 +23,8 @@ export interface SessionOf {
   readonly at?: number | undefined;
   /** Set for readers who get no rules, and for whoever wants to see what those get. */
   readonly reads?: { readonly as?: Reader['role'] };
+  /** What one goes by there; nobody is seen, and nothing is kept, where it is not said. */
+  readonly who?: string | undefined;
 }
 
 /** One person's work on one open sheet: what the screen shows, and everything that can be done to it. */
@@ -57,8 +59,17 @@ export class Session {
     this.engine = engine;
     this.set({ theme });
     // What went wrong is told by an event.
-    const { at, reads } = this.of;
-    engine.ask({ kind: 'open', sheet: this.sheet, theme, ...(at === undefined ? {} : { at }), ...(reads ? { reads } : {}) }).catch(() => {});
+    const { at, reads, who } = this.of;
+    engine
+      .ask({
+        kind: 'open',
+        sheet: this.sheet,
+        theme,
+        ...(at === undefined ? {} : { at }),
+        ...(reads ? { reads } : {}),
+        ...(who === undefined ? {} : { who }),
+      })
+      .catch(() => {});
     return () => {
       engine.close();
       if (this.engine === engine) this.engine = null;
@@ -241,6 +252,13 @@ export class Session {
   /** Ends what takes long: nothing of it stays. */
   stop(): void {
     void this.ask({ kind: 'stop' });
+  }
+
+  /** Puts an entry back that somebody wrote over, or leaves what they wrote. */
+  settleLost(entry: LostCell, how: 'mine' | 'theirs'): void {
+    this.set({ lost: this.state.lost.filter((other) => other !== entry) });
+    const { column, position, cell, mine } = entry;
+    if (how === 'mine') void this.ask({ kind: 'enter', column, position, cell, input: mine });
   }
 
   dismissMessage(): void {

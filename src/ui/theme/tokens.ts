@@ -64,6 +64,9 @@ export const CELL_FONT = "'Hanken Grotesk Variable', sans-serif";
 /** Font families for ordinary formatting; all have figures of one width, or are set so. */
 export const CELL_FONTS = { plain: CELL_FONT, serif: "'Newsreader Variable', serif", fixed: "'Atkinson Hyperlegible Mono', monospace" } as const;
 
+/** The colour of somebody else's selection, by their place among those who are there. */
+export const colorOfPerson = (theme: Theme, place: number): string => TOKENS[theme].references[place % TOKENS[theme].references.length]!;
+
 /** The tokens as custom properties: --paper, --ink-second, --references-0 and so on. */
 export const tokenVariables = (theme: Theme): Record<string, string> =>
   Object.fromEntries(

@@ -23,6 +23,6 @@ export default async function SheetPage({ params, searchParams }: Props) {
   const { as: asked } = await searchParams;
   const { sheet, access } = await sheetPageAccess(id, `/sheets/${id}`);
   const as = isMaker(access.role) && (asked === 'filler' || asked === 'viewer') ? asked : undefined;
-  const person = { name: access.name, hasAccount: access.author.startsWith('person ') };
+  const person = { name: access.name, hasAccount: access.author.startsWith('person '), key: access.author };
   return <SheetScreen key={`${sheet.id} ${as}`} id={sheet.id} name={sheet.name} role={access.role} person={person} as={as} />;
 }

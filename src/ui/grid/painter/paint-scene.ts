@@ -1,6 +1,7 @@
 import { HEAD_PX } from '../engine/geometry';
 import { handleBox } from '../engine/hit-test';
 import { paintCells } from './paint-cells';
+import { paintOthers } from './paint-others';
 import { paintColumnHeads, paintRowHeads } from './paint-heads';
 import { paintTrial, paintTrialHead } from './paint-trial';
 import type { Scene } from './scene';
@@ -41,6 +42,7 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
         const part = { ...scene, scroll: { left: scrollLeft, top: shiftY } };
         if (cells) paintCells(context, part, { window: cells, area: { left, right, top, bottom }, shiftY });
         paintReferences(context, scene);
+        paintOthers(context, scene);
         for (const area of scene.also)
           paintSelection(context, { ...scene, selected: area, active: { column: area.left, position: area.top } }, partOf);
         paintSelection(context, scene, partOf);

@@ -18,6 +18,8 @@ export interface Scene {
   readonly active: { readonly column: number; readonly position: number } | null;
   /** Cells that the formula being typed refers to, each in the colour of its reference. */
   readonly references: readonly { readonly area: Area; readonly color: string }[];
+  /** What others have selected, each in a colour of their own. */
+  readonly others: readonly { readonly area: Area; readonly color: string; readonly name: string }[];
   /** Rows with others beneath them, that are folded away or not. */
   readonly folds: SheetFrame['folds'];
   /** Where a drag would fill to. */

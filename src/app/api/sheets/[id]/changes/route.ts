@@ -6,12 +6,12 @@ import { takeChange } from '../../../../../server/sheets/take-change';
 import { allow } from '../../../allow';
 import { streamed } from '../../../streamed';
 import { readBody } from '../../../read-body';
-import { readQuery, sequence } from '../../../read-query';
+import { pageKey, readQuery, sequence } from '../../../read-query';
 import { respond } from '../../../respond';
 
 export const dynamic = 'force-dynamic';
 
-const schema = Joi.object<{ after: number }>({ after: sequence.default(0) });
+const schema = Joi.object<{ after: number; page?: string }>({ after: sequence.default(0), page: pageKey });
 
 interface Context {
   readonly params: Promise<{ id: string }>;
@@ -32,8 +32,8 @@ export function GET(request: Request, { params }: Context): Promise<Response> {
     const query = new URL(request.url).searchParams;
     const last = request.headers.get('last-event-id');
     if (last !== null) query.set('after', last);
-    const { after } = readQuery(query, schema);
-    const stream = await changeStream(database(), { sheet, after, signal: request.signal, mayRead: isStill });
+    const { after, page } = readQuery(query, schema);
+    const stream = await changeStream(database(), { sheet, after, page, signal: request.signal, mayRead: isStill });
     return streamed(stream);
   });
 }

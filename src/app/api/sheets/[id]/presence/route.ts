@@ -1,0 +1,24 @@
+import Joi from 'joi';
+import type { PresentPlace } from '../../../../../protocol/presence';
+import { database } from '../../../../../server/database';
+import { announce } from '../../../../../server/live/presence';
+import { allow } from '../../../allow';
+import { readBody } from '../../../read-body';
+import { contentId, pageKey } from '../../../read-query';
+import { respond } from '../../../respond';
+
+const cell = Joi.object({ row: contentId.required(), field: contentId.required() });
+const schema = Joi.object<{ key: string; place: PresentPlace | null }>({
+  key: pageKey.required(),
+  place: Joi.object({ from: cell.required(), to: cell.required() }).allow(null).required(),
+});
+
+/** Says that one has the sheet open, and what is selected. That one has left is told by the end of the stream of changes. */
+export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return respond(async () => {
+    const { id: sheet, access } = await allow(params, 'read');
+    const { key, place } = await readBody(request, schema);
+    await announce(database(), { sheet, key, present: { key, name: access.name, role: access.role, place } });
+    return new Response(null, { status: 204 });
+  });
+}

@@ -1,0 +1,85 @@
+import type { SheetId } from '../../core/sheet/ids';
+import { PRESENCE_BEAT_MS, type Present } from '../../protocol/presence';
+import type { Queryable } from '../database';
+
+/** The channel on which it is told who is where: `Announced` as JSON. */
+export const PRESENCE_CHANNEL = 'sheet_presence';
+
+/** Whoever has not been heard of for so long is gone. */
+const GONE_MS = PRESENCE_BEAT_MS * 2.5;
+
+/** Somebody is where they say; without `present` they have left. */
+export interface Announced {
+  readonly sheet: SheetId;
+  readonly key: string;
+  readonly present: Present | null;
+}
+
+/** Tells every process who is where. */
+export async function announce(sql: Queryable, announced: Announced): Promise<void> {
+  await sql`select pg_notify(${PRESENCE_CHANNEL}, ${JSON.stringify(announced)})`;
+}
+
+/** Tells that a page has left. Nobody waits for it: whoever is not heard of is gone before long all the same. */
+export function leave(sql: Queryable, sheet: SheetId, page: string): void {
+  announce(sql, { sheet, key: page, present: null }).catch((error: unknown) => console.error('telling who left failed', error));
+}
+
+/** What several do within this is told once. */
+const GATHER_MS = 100;
+
+type Watcher = (present: readonly Present[]) => void;
+
+type Pages = Map<string, { readonly present: Present; readonly heardAt: number }>;
+
+/** Who has which sheet open, by what was announced to this process. */
+export class PresenceBook {
+  private readonly sheets = new Map<SheetId, Pages>();
+  private readonly watchers = new Map<SheetId, Set<Watcher>>();
+  private readonly telling = new Set<SheetId>();
+
+  /** Takes in an announcement. */
+  hear({ sheet, key, present }: Announced, nowMs: number): void {
+    const pages: Pages = this.sheets.get(sheet) ?? new Map();
+    this.sheets.set(sheet, pages);
+    if (present) pages.set(key, { present, heardAt: nowMs });
+    else pages.delete(key);
+    this.tell(sheet);
+  }
+
+  /** Forgets those who have not been heard of for long. */
+  prune(nowMs: number): void {
+    for (const [sheet, pages] of this.sheets) {
+      const before = pages.size;
+      for (const [key, { heardAt }] of pages) if (nowMs - heardAt > GONE_MS) pages.delete(key);
+      if (pages.size === 0) this.sheets.delete(sheet);
+      if (pages.size !== before) this.tell(sheet);
+    }
+  }
+
+  present(sheet: SheetId): Present[] {
+    return [...(this.sheets.get(sheet)?.values() ?? [])].map(({ present }) => present);
+  }
+
+  /** Calls with who is there, now and whenever that changes. Returns how to stop. */
+  watch(sheet: SheetId, watcher: Watcher): () => void {
+    const watchers: Set<Watcher> = this.watchers.get(sheet) ?? new Set();
+    this.watchers.set(sheet, watchers);
+    watchers.add(watcher);
+    watcher(this.present(sheet));
+    return () => {
+      watchers.delete(watcher);
+      if (watchers.size === 0) this.watchers.delete(sheet);
+    };
+  }
+
+  private tell(sheet: SheetId): void {
+    if (this.telling.has(sheet) || !this.watchers.has(sheet)) return;
+    this.telling.add(sheet);
+    setTimeout(() => {
+      this.telling.delete(sheet);
+      const present = this.present(sheet);
+      this.watchers.get(sheet)?.forEach((watcher) => watcher(present));
+    }, GATHER_MS);
+  }
+}

@@ -1,0 +1,5 @@
+/** The first letters of the first and the last word of a name. */
+export const initialsOf = (name: string): string => {
+  const words = name.split(/\s+/).filter(Boolean);
+  return [words[0], words.length > 1 ? words.at(-1) : undefined].map((word) => [...(word ?? '')][0] ?? '').join('');
+};
