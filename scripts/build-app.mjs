@@ -1,17 +1,17 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { bundlePainter } from './bundle-painter.mjs';
+import { bundleThreads } from './bundle-threads.mjs';
 import { runBeside, tail, Trouble } from './run.mjs';
 
 /** Builds the app unless what is built came from the same sources. */
 export async function buildApp(root) {
   const stamp = join(root, '.next', 'built-from');
   const sources = hashSources(root);
-  const isBuilt = existsSync(stamp) && existsSync(join(root, 'dist', 'painter.cjs'));
+  const isBuilt = existsSync(stamp) && ['painter.cjs', 'findings.cjs'].every((name) => existsSync(join(root, 'dist', name)));
   if (isBuilt && readFileSync(stamp, 'utf8') === sources) return;
   console.log('Building the app (next build)...');
-  await bundlePainter(root);
+  await bundleThreads(root);
   const { status, output } = await runBeside('node_modules/.bin/next', ['build'], { cwd: root, env: { NEXT_TELEMETRY_DISABLED: '1' } });
   if (status !== 0) throw new Trouble(`The app could not be built:\n${tail(output)}`);
   writeFileSync(stamp, sources);

@@ -25,6 +25,7 @@ export type Question = Extract<
       | 'ask-match'
       | 'ask-touching'
       | 'ask-cells'
+      | 'ask-place'
       | 'ask-records'
       | 'ask-tallies'
       | 'ask-tail'
@@ -48,6 +49,11 @@ export function answerQuestion(replica: Replica, request: Question): unknown {
       return nextMatch(replica, request.rule, request.after);
     case 'ask-touching':
       return touchingRules(replica.evaluation, request.areas);
+    case 'ask-place': {
+      const { sheet } = replica;
+      const [slot, column] = [sheet.findSlot(request.cell.row), sheet.findColumn(request.cell.field)];
+      return slot === undefined || column === undefined ? null : { column, position: sheet.positionOf(slot) };
+    }
     case 'ask-cells':
       return cellsOf(replica.sheet, request.areas, request.most);
     case 'ask-records':

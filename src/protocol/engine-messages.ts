@@ -120,6 +120,8 @@ export type Request =
   | { readonly kind: 'ask-difference' }
   /** Makes copies of rules on another sheet. */
   | { readonly kind: 'carry-rules'; readonly rules: readonly RuleId[]; readonly sheet: SheetId }
+  /** Where a cell stands. */
+  | { readonly kind: 'ask-place'; readonly cell: CellIds }
   /** The look that an entry would have, where fillers see that while they type. */
   | { readonly kind: 'judge'; readonly cell: CellIds; readonly input: string }
   /** The cells of some areas, at most so many, by what they are. */
@@ -154,6 +156,8 @@ export interface Answers {
   readonly 'ask-trials': readonly Trial['expect'][];
   /** Null where it is not told. */
   readonly judge: GivenLook | null;
+  /** Null where there is no such cell. */
+  readonly 'ask-place': Place | null;
   readonly 'ask-cells': readonly CellIds[];
   readonly 'ask-records': readonly { readonly row: RowId; readonly name: string }[];
   readonly 'ask-advice': readonly Advice[];

@@ -23,6 +23,7 @@ class Hub {
   private readonly feeds = new Map<SheetId, Map<Reader, Feed>>();
   private listening: Promise<unknown> | null = null;
   private readonly watchers = new Set<() => void>();
+  private readonly everywhere = new Set<(sheet: SheetId) => void>();
   readonly presence = new PresenceBook();
 
   constructor(private readonly sql: Sql) {}
@@ -40,6 +41,12 @@ class Hub {
       own.delete(reader);
       if (own.size === 0 && this.feeds.get(sheet) === own) this.feeds.delete(sheet);
     };
+  }
+
+  /** Calls with each sheet that is changed, whoever follows it. */
+  async followAll(changed: (sheet: SheetId) => void): Promise<void> {
+    this.everywhere.add(changed);
+    await this.listen();
   }
 
   /** Calls when somebody may do less or more than before. Returns how to stop. */
@@ -63,6 +70,7 @@ class Hub {
   }
 
   private wake(sheet: SheetId): void {
+    this.everywhere.forEach((changed) => changed(sheet));
     this.feeds.get(sheet)?.forEach((feed) => void feed.wake());
   }
 }

@@ -40,8 +40,8 @@ export class PresenceBook {
 
   /** Takes in an announcement. */
   hear({ sheet, key, present }: Announced, nowMs: number): void {
-    const pages: Pages = this.sheets.get(sheet) ?? new Map();
-    this.sheets.set(sheet, pages);
+    let pages = this.sheets.get(sheet);
+    if (!pages) this.sheets.set(sheet, (pages = new Map()));
     if (present) pages.set(key, { present, heardAt: nowMs });
     else pages.delete(key);
     this.tell(sheet);
@@ -63,13 +63,13 @@ export class PresenceBook {
 
   /** Calls with who is there, now and whenever that changes. Returns how to stop. */
   watch(sheet: SheetId, watcher: Watcher): () => void {
-    const watchers: Set<Watcher> = this.watchers.get(sheet) ?? new Set();
-    this.watchers.set(sheet, watchers);
-    watchers.add(watcher);
+    let watchers = this.watchers.get(sheet);
+    if (!watchers) this.watchers.set(sheet, (watchers = new Set()));
+    const own = watchers.add(watcher);
     watcher(this.present(sheet));
     return () => {
-      watchers.delete(watcher);
-      if (watchers.size === 0) this.watchers.delete(sheet);
+      own.delete(watcher);
+      if (own.size === 0) this.watchers.delete(sheet);
     };
   }
 

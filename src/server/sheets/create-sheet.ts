@@ -5,6 +5,7 @@ import type { SheetPart } from '../../core/sheet/sheet-part';
 import type { SheetId } from '../../core/sheet/ids';
 import { newField, type Field } from '../../core/sheet/field';
 import type { Sql } from '../database';
+import { insertFindingHead } from '../sql/finding/heads';
 import { putMember } from '../sql/member/put-member';
 import { insertRows } from '../sql/row/insert-rows';
 import { putRule } from '../sql/rule/put-rule';
@@ -30,6 +31,7 @@ const BATCH = 5000;
 export async function createSheet(sql: Sql, { id = nanoid(12), name, fields, rows, rules, parts = [], owner }: SheetContents): Promise<SheetId> {
   await sql.begin(async (tx) => {
     await insertSheet(tx, { id, name });
+    await insertFindingHead(tx, id);
     for (const field of fields) await putField(tx, id, field);
     for (let at = 0; at < rows.length; at += BATCH) await insertRows(tx, id, rows.slice(at, at + BATCH));
     for (const rule of rules) await putRule(tx, id, rule);

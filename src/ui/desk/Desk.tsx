@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import type { SheetSummary } from '../../protocol/sheet-summary';
 import { PersonMenu } from '../people/PersonMenu';
 import { Mark } from '../sheet/Mark';
@@ -16,6 +17,9 @@ export function Desk({ sheets, person }: { readonly sheets: readonly SheetSummar
         <Mark />
         <span className={classes.brand}>Auxesis</span>
         <span className={classes.spacer} />
+        <Link href="/findings" className={classes.findings}>
+          Findings
+        </Link>
         <ThemeSwitch />
         <PersonMenu person={{ name: person, hasAccount: true }} />
       </div>

@@ -6,6 +6,7 @@ import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { isMaker, type Reader, type SheetRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import { ReaderBar } from '../actions/ReaderBar';
+import type { CellIds } from '../../protocol/engine-messages';
 import { AllowedValues } from '../actions/AllowedValues';
 import { ActionBar } from '../actions/ActionBar';
 import { FindPanel } from '../actions/FindPanel';
@@ -35,10 +36,12 @@ interface Props {
   readonly person: Person;
   /** As whom its owner or an editor wants to see it. */
   readonly as?: Reader['role'] | undefined;
+  /** The cell that one comes for. */
+  readonly at?: CellIds | undefined;
 }
 
 /** One sheet with its legend, its cells and the bench. */
-export function SheetScreen({ id, name, role, person, as }: Props) {
+export function SheetScreen({ id, name, role, person, as, at }: Props) {
   const theme = useComputedColorScheme('light', { getInitialValueInEffect: false });
   const reads = as === undefined && isMaker(role) ? undefined : { as };
   const sees = as ?? role;
@@ -53,6 +56,12 @@ export function SheetScreen({ id, name, role, person, as }: Props) {
   useEffect(() => session.start(firstTheme.current), [session]);
 
   useEffect(() => session.useTheme(theme), [session, theme]);
+
+  useEffect(() => {
+    if (at) void session.goTo(at);
+    // Where one comes from is looked at once.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [session]);
 
   // Escape leaves the bench and Control+Enter keeps the rule from wherever one is, save from inside an open menu.
   const onKeyDown = (event: KeyboardEvent) => {

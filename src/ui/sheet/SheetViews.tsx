@@ -2,7 +2,7 @@ import Link from 'next/link';
 import type { SheetId } from '../../core/sheet/ids';
 import classes from './SheetViews.module.css';
 
-const VIEWS = { sheet: 'Sheet', history: 'History' } as const;
+const VIEWS = { sheet: 'Sheet', findings: 'Findings', history: 'History' } as const;
 
 /** The ways to look at a sheet. */
 export function SheetViews({ sheet, view }: { readonly sheet: SheetId; readonly view: keyof typeof VIEWS }) {

@@ -34,6 +34,8 @@ export class Session {
   /** While not `no`, listeners hear of nothing: `gathering` to the end of the event that began it, then `waiting` for the engine. */
   private hold: 'no' | 'gathering' | 'waiting' = 'no';
   private engine: EngineClient | null = null;
+  /** Done once the sheet is open, or cannot be opened. */
+  private opening: Promise<unknown> = Promise.resolve();
   private cellRest: ReturnType<typeof setTimeout> | null = null;
 
   /** What is done to cells, rows and fields. */
@@ -60,7 +62,7 @@ export class Session {
     this.set({ theme });
     // What went wrong is told by an event.
     const { at, reads, who } = this.of;
-    engine
+    this.opening = engine
       .ask({
         kind: 'open',
         sheet: this.sheet,
@@ -140,6 +142,14 @@ export class Session {
   show(selection: Selection): void {
     this.set({ selection, shown: selection });
     this.readCell();
+  }
+
+  /** Selects a cell by what it is, once the sheet is open; says so where it is not there any more. */
+  async goTo(cell: CellIds): Promise<void> {
+    await this.opening;
+    const place = await this.ask({ kind: 'ask-place', cell });
+    if (place) this.show({ anchor: place, focus: place });
+    else this.tell('The cell that you came for is not in this sheet any more.');
   }
 
   private readCell(): void {

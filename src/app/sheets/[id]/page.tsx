@@ -8,7 +8,7 @@ export const dynamic = 'force-dynamic';
 
 interface Props {
   readonly params: Promise<{ id: string }>;
-  /** `as`: as whom the owner or an editor wants to see the sheet. */
+  /** `as`: as whom the owner or an editor wants to see the sheet; `row` and `field`: the cell that one comes for. */
   readonly searchParams: Promise<Query>;
 }
 
@@ -20,9 +20,19 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function SheetPage({ params, searchParams }: Props) {
   const { id } = await params;
-  const { as: asked } = await searchParams;
+  const { as: asked, row, field } = await searchParams;
   const { sheet, access } = await sheetPageAccess(id, `/sheets/${id}`);
   const as = isMaker(access.role) && (asked === 'filler' || asked === 'viewer') ? asked : undefined;
   const person = { name: access.name, hasAccount: access.author.startsWith('person '), key: access.author };
-  return <SheetScreen key={`${sheet.id} ${as}`} id={sheet.id} name={sheet.name} role={access.role} person={person} as={as} />;
+  return (
+    <SheetScreen
+      key={`${sheet.id} ${as}`}
+      id={sheet.id}
+      name={sheet.name}
+      role={access.role}
+      person={person}
+      as={as}
+      at={typeof row === 'string' && typeof field === 'string' ? { row, field } : undefined}
+    />
+  );
 }

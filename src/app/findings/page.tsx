@@ -1,0 +1,16 @@
+import type { Metadata } from 'next';
+import { database } from '../../server/database';
+import { readFindings } from '../../server/sql/finding/read-findings';
+import { readFollowedRules } from '../../server/sql/finding/read-followed-rules';
+import { FindingsScreen } from '../../ui/findings/FindingsScreen';
+import { requireSignedIn } from '../signed-in';
+
+export const dynamic = 'force-dynamic';
+export const metadata: Metadata = { title: 'Findings · Auxesis' };
+
+/** What entered and left the rules of all sheets. */
+export default async function AllFindingsPage() {
+  const { id: person, name } = await requireSignedIn('/findings');
+  const [findings, rules] = await Promise.all([readFindings(database(), { person, only: 'unseen' }), readFollowedRules(database(), { person })]);
+  return <FindingsScreen sheet={null} first={{ findings, rules }} person={name} />;
+}

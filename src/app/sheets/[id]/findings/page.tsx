@@ -1,0 +1,41 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { isMaker } from '../../../../core/sharing/role';
+import { database } from '../../../../server/database';
+import { findDigest } from '../../../../server/sql/finding/follow';
+import { findHook } from '../../../../server/sql/finding/hooks';
+import { readFindings } from '../../../../server/sql/finding/read-findings';
+import { readFollowedRules } from '../../../../server/sql/finding/read-followed-rules';
+import { FindingsScreen } from '../../../../ui/findings/FindingsScreen';
+import { sheetPageAccess } from '../../../sheet-page-access';
+import { requireSignedIn } from '../../../signed-in';
+
+export const dynamic = 'force-dynamic';
+
+interface Props {
+  readonly params: Promise<{ id: string }>;
+}
+
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  const { sheet } = await findingsAccess((await params).id);
+  return { title: `${sheet.name}, its findings` };
+}
+
+export default async function FindingsPage({ params }: Props) {
+  const { sheet, access } = await findingsAccess((await params).id);
+  // What one has seen goes by the account.
+  const { id: person, name } = await requireSignedIn(`/sheets/${sheet.id}/findings`);
+  const [findings, rules, digest, hook] = await Promise.all([
+    readFindings(database(), { person, sheet: sheet.id, only: 'unseen' }),
+    readFollowedRules(database(), { person, sheet: sheet.id }),
+    findDigest(database(), { sheet: sheet.id, person }),
+    findHook(database(), sheet.id),
+  ]);
+  const told = { id: sheet.id, name: sheet.name, settings: { digest, hook: hook ?? null }, isOwner: access.role === 'owner' };
+  return <FindingsScreen sheet={told} first={{ findings, rules }} person={name} />;
+}
+
+async function findingsAccess(id: string) {
+  const found = await sheetPageAccess(id, `/sheets/${id}/findings`);
+  return isMaker(found.access.role) ? found : notFound();
+}

@@ -1,0 +1,115 @@
+import equal from 'fast-deep-equal';
+import type { Evaluation } from '../rules/evaluation';
+import { kindOf } from '../rules/kinds/registry';
+import { recordName } from '../rules/record-name';
+import type { Rule } from '../rules/rule';
+import type { RunningRule } from '../rules/running-rule';
+import { sentenceWords } from '../rules/sentence-words';
+import { columnLetters } from '../sheet/address';
+import type { FieldId, RowId, RuleId } from '../sheet/ids';
+import { shownAt } from '../sheet/shown-cell';
+
+/** A cell that has entered a rule, or left it. */
+export interface Crossing {
+  readonly rule: RuleId;
+  readonly ruleName: string;
+  /** What is said of the outcome, for rules with several; empty for others. */
+  readonly outcome: string;
+  readonly way: 'entered' | 'left';
+  readonly row: RowId;
+  readonly field: FieldId;
+  readonly record: string;
+  readonly label: string;
+  readonly after: string;
+  /** How many cells have the rule's look now. */
+  readonly painted: number;
+}
+
+/** Crossings of one rule that are told at once: more are a change of everything. */
+const MOST_CROSSINGS = 500;
+
+const NONE = -1;
+
+interface Held {
+  readonly rule: Rule;
+  /** By field: the outcome with a look of each slot, or NONE. */
+  readonly outcomes: ReadonlyMap<FieldId, Int32Array>;
+}
+
+/**
+ * Remembers which cells each rule gives a look, and tells which have entered and left it since. A rule that has been changed itself begins
+ * anew: what differs then differs by its author's will. Scales and bars, which shade every number, are not watched. Cost: a few operations
+ * for each cell that is read.
+ */
+export class RuleWatch {
+  private held: ReadonlyMap<RuleId, Held>;
+
+  constructor(private readonly evaluation: Evaluation) {
+    this.held = this.hold();
+  }
+
+  /** Begins anew from what is now. */
+  restart(): void {
+    this.held = this.hold();
+  }
+
+  /** What has entered and left each rule since it was last asked. */
+  crossings(): Crossing[] {
+    const before = this.held;
+    this.held = this.hold();
+    return this.evaluation.running.flatMap((running) => {
+      const [was, is] = [before.get(running.rule.id), this.held.get(running.rule.id)];
+      return was && is && equal(was.rule, is.rule) ? this.between(running, was, is) : [];
+    });
+  }
+
+  private hold(): Map<RuleId, Held> {
+    const { running, sheet } = this.evaluation;
+    const held = new Map<RuleId, Held>();
+    for (const rule of running) {
+      if (!rule.works || rule.variesByCell) continue;
+      const outcomes = new Map<FieldId, Int32Array>();
+      for (const { column } of rule.read) {
+        const codes = new Int32Array(sheet.slotCount).fill(NONE);
+        for (const slot of sheet.order) if (rule.shows(column, slot)) codes[slot] = rule.outcomeAt(column, slot);
+        outcomes.set(sheet.fields[column]!.id, codes);
+      }
+      held.set(rule.rule.id, { rule: rule.rule, outcomes });
+    }
+    return held;
+  }
+
+  private between(running: RunningRule, was: Held, is: Held): Crossing[] {
+    const { sheet } = this.evaluation;
+    const { rule } = running;
+    const fields = sheet.fields.map((field, column) => ({ ...field, label: sheet.labelOf(column) ?? columnLetters(column) }));
+    const words = sentenceWords(fields, rule.reads);
+    const painted = running.shownCount();
+    const read = new Set(running.read.map(({ column }) => column));
+    const found: Crossing[] = [];
+    for (const [field, codes] of is.outcomes) {
+      const column = sheet.findColumn(field)!;
+      const earlier = was.outcomes.get(field);
+      if (!earlier) continue;
+      for (let slot = 0; slot < codes.length && found.length < MOST_CROSSINGS; slot++) {
+        const [from, to] = [earlier[slot] ?? NONE, codes[slot]!];
+        if (from === to) continue;
+        const isThere = sheet.findSlot(sheet.rowId(slot)) === slot;
+        const cell = {
+          rule: rule.id,
+          ruleName: rule.name,
+          row: sheet.rowId(slot),
+          field,
+          record: isThere ? recordName(sheet, slot, read) : 'a removed record',
+          label: fields[column]!.label,
+          after: isThere ? shownAt(sheet, column, slot) : '',
+          painted,
+        };
+        const says = (outcome: number): string => kindOf(rule.when).outcomeName(rule.when, outcome, words);
+        if (from !== NONE) found.push({ ...cell, way: 'left', outcome: says(from) });
+        if (to !== NONE) found.push({ ...cell, way: 'entered', outcome: says(to) });
+      }
+    }
+    return found;
+  }
+}

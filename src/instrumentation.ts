@@ -1,0 +1,11 @@
+/** Called once by the framework when a process of the app starts. */
+export async function register(): Promise<void> {
+  if (process.env.NEXT_RUNTIME !== 'nodejs') return;
+  const { findingsKeeper } = await import('./server/findings/keeper');
+  const { startDigests } = await import('./server/findings/digests');
+  // The app answers while it catches up.
+  findingsKeeper()
+    .start()
+    .catch((error: unknown) => console.error('findings could not be started', error));
+  startDigests();
+}

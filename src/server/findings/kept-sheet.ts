@@ -1,0 +1,109 @@
+import { gunzipSync } from 'node:zlib';
+import { RuleWatch } from '../../core/findings/rule-watch';
+import type { Effect } from '../../core/sheet/effect';
+import type { SheetId } from '../../core/sheet/ids';
+import { shownAt } from '../../core/sheet/shown-cell';
+import { numberText } from '../../core/values/number-text';
+import { Replica } from '../../engine/replica';
+import type { NewFinding } from '../../protocol/findings';
+import { unpackSheet } from '../../protocol/packed-sheet';
+import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';
+
+/** What one change brought about; without a sequence, what the clock did. */
+export interface FoundAt {
+  readonly sequence: number | null;
+  readonly at: number;
+  readonly findings: readonly NewFinding[];
+}
+
+/** The clock is looked at again when this much time lies between two changes. */
+const CLOCK_STEP_MS = 60_000;
+
+/** A sheet at work for the sake of its findings alone. */
+export class KeptSheet {
+  private readonly replica: Replica;
+  private readonly watch: RuleWatch;
+  private clock: number;
+
+  /** `packed` is the sheet as it was at the moment up to which its findings are known. */
+  constructor(packed: Uint8Array, atMs: number) {
+    const bytes = gunzipSync(packed);
+    const { sheet, head } = unpackSheet(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer);
+    this.clock = atMs;
+    this.replica = new Replica(sheet, head.sequence, { theme: 'light', nowMs: atMs });
+    this.watch = new RuleWatch(this.replica.evaluation);
+  }
+
+  get sequence(): number {
+    return this.replica.sequence;
+  }
+
+  /** Up to where the past is wanted, because a rule asks for it; null where none does. */
+  get wantsPast(): number | null {
+    return this.replica.evaluation.hangsOnPast ? this.replica.openedAt : null;
+  }
+
+  usePast(past: SheetPast): void {
+    this.replica.usePast(past);
+    this.watch.restart();
+  }
+
+  /** Takes changes in, one after the other, and gives what each brought about. */
+  take(changes: readonly RecordedChange[]): FoundAt[] {
+    return changes.flatMap((change) => {
+      const byClock = change.at - this.clock >= CLOCK_STEP_MS ? this.tick(change.at) : [];
+      return [...byClock, this.takeOne(change)];
+    });
+  }
+
+  /** The clock has moved on. */
+  tick(nowMs: number): FoundAt[] {
+    this.clock = nowMs;
+    const { evaluation } = this.replica;
+    if (!evaluation.running.some(({ hangsOnClock }) => hangsOnClock)) return [];
+    this.replica.tick(nowMs);
+    const findings = this.watch.crossings().map((crossing) => ({ ...crossing, before: crossing.after }));
+    return findings.length ? [{ sequence: null, at: nowMs, findings }] : [];
+  }
+
+  private takeOne(change: RecordedChange): FoundAt {
+    const { sheet } = this.replica;
+    const shown = new Map<string, string>();
+    const remember = (row: string, field: string): void => {
+      const [slot, column] = [sheet.findSlot(row), sheet.findColumn(field)];
+      if (slot !== undefined && column !== undefined) shown.set(`${row} ${field}`, shownAt(sheet, column, slot));
+    };
+    for (const operation of change.change.operations) {
+      if (operation.kind === 'set-cells') for (const { row, field } of operation.cells) remember(row, field);
+      if (operation.kind === 'remove-rows') for (const row of operation.rows) for (const { id } of sheet.fields) remember(row, id);
+    }
+    for (const effect of this.replica.receive(change)) noteBefore(effect, this.replica, shown);
+    const findings = this.watch
+      .crossings()
+      .map((crossing) => ({ ...crossing, before: shown.get(`${crossing.row} ${crossing.field}`) ?? crossing.after }));
+    return { sequence: change.sequence, at: change.at, findings };
+  }
+}
+
+/** Remembers the number that a formula gave before. */
+function noteBefore(effect: Effect, { sheet }: Replica, shown: Map<string, string>): void {
+  if (effect.kind !== 'cell') return;
+  const key = `${sheet.rowId(effect.slot)} ${sheet.fields[effect.column]!.id}`;
+  if (!shown.has(key) && !Number.isNaN(effect.before.number)) shown.set(key, numberText(effect.before.number));
+}
+
+export interface KeptMessages {
+  readonly open: { readonly sheet: SheetId; readonly packed: Uint8Array; readonly atMs: number };
+  readonly past: { readonly sheet: SheetId; readonly past: SheetPast };
+  readonly take: { readonly sheet: SheetId; readonly changes: readonly RecordedChange[] };
+  readonly tick: { readonly sheet: SheetId; readonly nowMs: number };
+  readonly close: { readonly sheet: SheetId };
+}
+
+export interface KeptAnswers {
+  readonly open: { readonly wantsPast: number | null };
+  readonly past: null;
+  readonly take: readonly FoundAt[];
+  readonly tick: readonly FoundAt[];
+  readonly close: null;
+}

@@ -1,0 +1,39 @@
+import type { SheetId } from '../../core/sheet/ids';
+import type { Sql } from '../database';
+import { findHook } from '../sql/finding/hooks';
+import { readImportant } from '../sql/finding/important';
+import type { InsertedFinding } from '../sql/finding/insert-findings';
+import { insertMail } from '../sql/mail/insert-mail';
+import { readMembers } from '../sql/member/read-members';
+import { findSheet } from '../sql/sheet/find-sheet';
+import { findingLine } from './finding-line';
+
+/** How long a local address has to take findings. */
+const HOOK_MS = 3000;
+/** Findings that a mail tells one by one. */
+const MOST_LINES = 20;
+
+/** Tells new findings at once: those of important rules by mail, all of them to the sheet's local address. */
+export async function passOn(sql: Sql, id: SheetId, findings: readonly InsertedFinding[]): Promise<void> {
+  const sheet = await findSheet(sql, id);
+  if (!sheet) return;
+  const important = new Set(await readImportant(sql, id));
+  const urgent = findings.filter(({ rule, way }) => important.has(rule) && way === 'entered');
+  if (urgent.length) {
+    const lines = urgent.slice(0, MOST_LINES).map(findingLine);
+    if (urgent.length > MOST_LINES) lines.push(`and ${urgent.length - MOST_LINES} more`);
+    for (const { id: person, email, role } of await readMembers(sql, id))
+      if (role === 'owner' || role === 'editor')
+        await insertMail(sql, { sender: person, recipient: email, subject: `${urgent[0]!.ruleName}: ${sheet.name}`, body: lines.join('\n') });
+  }
+  const url = await findHook(sql, id);
+  if (url === undefined) return;
+  // Whoever listens there is told once; what they miss is in the feed.
+  void fetch(url, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ sheet: id, name: sheet.name, findings: findings.map(({ author: _, ...told }) => told) }),
+    redirect: 'error',
+    signal: AbortSignal.timeout(HOOK_MS),
+  }).catch((error: unknown) => console.error(`findings could not be posted to ${url}`, (error as Error).message));
+}

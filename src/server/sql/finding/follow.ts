@@ -1,0 +1,59 @@
+import type { RuleId, SheetId } from '../../../core/sheet/ids';
+import type { Digest } from '../../../protocol/findings';
+import type { Queryable } from '../../database';
+
+interface Follower {
+  readonly sheet: SheetId;
+  readonly person: string;
+}
+
+/** Everything that is there by now is seen, of one rule or of all. */
+export async function seeAll(sql: Queryable, { sheet, person }: Follower, rule: RuleId | undefined): Promise<void> {
+  if (rule !== undefined) {
+    await sql`insert into finding_seen (sheet_id, finding_id, person_id)
+      select sheet_id, id, ${person} from finding where sheet_id = ${sheet} and rule_id = ${rule} on conflict do nothing`;
+    return;
+  }
+  await sql`insert into finding_follow (sheet_id, person_id, seen_to)
+    select ${sheet}, ${person}, coalesce(max(id), 0) from finding where sheet_id = ${sheet}
+    on conflict (sheet_id, person_id) do update set seen_to = excluded.seen_to`;
+}
+
+/** One finding is seen, or is not. */
+export async function seeOne(sql: Queryable, { sheet, person }: Follower, finding: number): Promise<void> {
+  await sql`insert into finding_seen (sheet_id, finding_id, person_id)
+    select sheet_id, id, ${person} from finding where sheet_id = ${sheet} and id = ${finding} on conflict do nothing`;
+}
+
+/** Findings of a rule are not told to somebody any more, or are again. */
+export async function muteRule(
+  sql: Queryable,
+  { sheet, person }: Follower,
+  { rule, isMuted }: { readonly rule: RuleId; readonly isMuted: boolean },
+): Promise<void> {
+  if (isMuted) await sql`insert into finding_mute (sheet_id, person_id, rule_id) values (${sheet}, ${person}, ${rule}) on conflict do nothing`;
+  else await sql`delete from finding_mute where sheet_id = ${sheet} and person_id = ${person} and rule_id = ${rule}`;
+}
+
+/** When a digest of a sheet is written for somebody. */
+export async function setDigest(sql: Queryable, { sheet, person }: Follower, digest: Digest): Promise<void> {
+  await sql`insert into finding_follow (sheet_id, person_id, digest, digest_to)
+    select ${sheet}, ${person}, ${digest}, coalesce(max(id), 0) from finding where sheet_id = ${sheet}
+    on conflict (sheet_id, person_id) do update set digest = excluded.digest, digest_at = now(), digest_to = excluded.digest_to`;
+}
+
+export async function findDigest(sql: Queryable, { sheet, person }: Follower): Promise<Digest> {
+  const [row] = await sql<{ digest: Digest }[]>`select digest from finding_follow where sheet_id = ${sheet} and person_id = ${person}`;
+  return row?.digest ?? 'none';
+}
+
+/** Adds a note to a finding; false where there is no such finding. */
+export async function addNote(
+  sql: Queryable,
+  sheet: SheetId,
+  { finding, author, text }: { readonly finding: number; readonly author: string; readonly text: string },
+): Promise<boolean> {
+  const { count } = await sql`insert into finding_note (sheet_id, finding_id, author, text)
+    select sheet_id, id, ${author}, ${text} from finding where sheet_id = ${sheet} and id = ${finding}`;
+  return count > 0;
+}

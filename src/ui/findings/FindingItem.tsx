@@ -1,0 +1,71 @@
+import { Button, TextInput } from '@mantine/core';
+import Link from 'next/link';
+import { useState, type FormEvent } from 'react';
+import type { Finding } from '../../protocol/findings';
+import { momentWords } from '../moment-words';
+import classes from './Findings.module.css';
+
+interface Props {
+  readonly finding: Finding;
+  readonly showsSheet: boolean;
+  readonly onSee: () => void;
+  readonly onNote: (text: string) => void;
+}
+
+/** One cell that entered or left a rule: what it held before and after, by whom and when. */
+export function FindingItem({ finding, showsSheet, onSee, onNote }: Props) {
+  const { sheet, sheetName, ruleName, outcome, way, row, field, record, label, before, after, by, at, isSeen, notes } = finding;
+  const [note, setNote] = useState<string | null>(null);
+  const keep = (event: FormEvent) => {
+    event.preventDefault();
+    if (note?.trim()) onNote(note.trim());
+    setNote(null);
+  };
+  const cell = `/sheets/${encodeURIComponent(sheet)}?${new URLSearchParams({ row, field })}`;
+  return (
+    <li className={classes.item} data-way={way} data-seen={isSeen || undefined}>
+      <p className={classes.what}>
+        <Link href={cell} className={classes.record}>
+          {record}
+        </Link>{' '}
+        {way} <b>{ruleName}</b>
+        {outcome !== '' && <> ({outcome})</>}
+        {showsSheet && <span className={classes.sheet}> in {sheetName}</span>}
+      </p>
+      <p className={classes.values}>
+        {label}: {before !== after && <del>{before || 'blank'}</del>} <ins>{after || 'blank'}</ins>
+        {before === after && <span> as before; what it is compared with is different</span>}
+      </p>
+      <p className={classes.who}>
+        <time dateTime={new Date(at).toISOString()} suppressHydrationWarning>
+          {momentWords(at)}
+        </time>
+        , {by ?? 'as time went by'}
+      </p>
+      {notes.map((each, place) => (
+        <p key={place} className={classes.note}>
+          <b>{each.by}</b>: {each.text}
+        </p>
+      ))}
+      {note === null ? (
+        <p className={classes.acts}>
+          {!isSeen && (
+            <Button size="compact-xs" variant="default" onClick={onSee}>
+              Seen
+            </Button>
+          )}
+          <Button size="compact-xs" variant="subtle" color="ink" onClick={() => setNote('')}>
+            Add a note
+          </Button>
+        </p>
+      ) : (
+        <form className={classes.acts} onSubmit={keep}>
+          <TextInput size="xs" aria-label="Note" maxLength={500} value={note} onChange={(event) => setNote(event.currentTarget.value)} autoFocus />
+          <Button size="compact-xs" type="submit">
+            Keep it
+          </Button>
+        </form>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,66 @@
+import { Button, NativeSelect, TextInput } from '@mantine/core';
+import Link from 'next/link';
+import { useState, type FormEvent } from 'react';
+import type { SheetId } from '../../core/sheet/ids';
+import type { Digest, FollowSettings } from '../../protocol/findings';
+import { sendJson } from '../send-json';
+import classes from './Findings.module.css';
+
+const DIGESTS: readonly { readonly value: Digest; readonly label: string }[] = [
+  { value: 'none', label: 'no digest' },
+  { value: 'hour', label: 'a digest each hour' },
+  { value: 'day', label: 'a digest each day' },
+];
+
+interface Props {
+  readonly sheet: SheetId;
+  readonly settings: FollowSettings;
+  readonly isOwner: boolean;
+}
+
+/** How one is told of a sheet's findings besides the feed. */
+export function FollowForm({ sheet, settings, isOwner }: Props) {
+  const [hook, setHook] = useState(settings.hook ?? '');
+  const [digest, setDigest] = useState(settings.digest);
+  const [said, setSaid] = useState<string | null>(null);
+  const send = async (body: Partial<FollowSettings>, done: string) => {
+    const sent = await sendJson(`/api/sheets/${encodeURIComponent(sheet)}/findings/settings`, { method: 'PATCH', body });
+    setSaid('refused' in sent ? sent.refused : done);
+  };
+  const keepHook = (event: FormEvent) => {
+    event.preventDefault();
+    void send({ hook: hook.trim() || null }, hook.trim() ? 'New findings are posted there from now on.' : 'Findings are posted nowhere.');
+  };
+  return (
+    <div className={classes.follow}>
+      <NativeSelect
+        size="xs"
+        label="Write to me"
+        value={digest}
+        data={[...DIGESTS]}
+        onChange={(event) => {
+          const next = event.currentTarget.value as Digest;
+          setDigest(next);
+          void send({ digest: next }, next === 'none' ? 'No digest is written.' : 'It will be in your outbox.');
+        }}
+      />
+      {isOwner && (
+        <form onSubmit={keepHook}>
+          <TextInput
+            size="xs"
+            label="Post new findings to"
+            placeholder="http://127.0.0.1:9000/findings"
+            description="An address on this computer; empty for none"
+            value={hook}
+            onChange={(event) => setHook(event.currentTarget.value)}
+          />
+          <Button size="compact-xs" variant="default" type="submit" mt={6}>
+            Use this address
+          </Button>
+        </form>
+      )}
+      {said && <p role="status">{said}</p>}
+      <Link href="/outbox">Outbox</Link>
+    </div>
+  );
+}

@@ -1,0 +1,41 @@
+import { Switch } from '@mantine/core';
+import type { FollowedRule } from '../../protocol/findings';
+import { CountLine } from './CountLine';
+import classes from './Findings.module.css';
+
+interface Props {
+  readonly rule: FollowedRule;
+  readonly isChosen: boolean;
+  readonly onChoose: () => void;
+  readonly onChange: (body: { readonly isMuted?: boolean; readonly isImportant?: boolean }) => void;
+}
+
+/** A rule that has findings: its count over time, and whether one is told of it. */
+export function RuleFollow({ rule, isChosen, onChoose, onChange }: Props) {
+  const { name, unseen, isMuted, isImportant, counts } = rule;
+  return (
+    <li className={classes.rule} data-chosen={isChosen || undefined}>
+      <button type="button" className={classes.ruleName} aria-pressed={isChosen} onClick={onChoose}>
+        <span>{name}</span>
+        <span className={classes.unseen}>{isMuted ? 'muted' : unseen > 0 ? `${unseen} new` : ''}</span>
+      </button>
+      <CountLine counts={counts} name={name} />
+      <div className={classes.switches}>
+        <Switch
+          size="xs"
+          color="ink"
+          label="Mute for me"
+          checked={isMuted}
+          onChange={(event) => onChange({ isMuted: event.currentTarget.checked })}
+        />
+        <Switch
+          size="xs"
+          color="ink"
+          label="Important: mail at once"
+          checked={isImportant}
+          onChange={(event) => onChange({ isImportant: event.currentTarget.checked })}
+        />
+      </div>
+    </li>
+  );
+}
