@@ -24,6 +24,8 @@ await main(async () => {
     await app.ready;
     const { benchBrowser } = await import('./bench/browser.mjs');
     await benchBrowser(app.address, sheet);
+    const { benchReaders } = await import('./bench/readers.mjs');
+    await benchReaders(app.address);
   } finally {
     await app?.stop();
     cluster.remove();

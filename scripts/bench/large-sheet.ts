@@ -2,13 +2,14 @@ import type { Rule } from '../../src/core/rules/rule';
 import type { StoredRule } from '../../src/core/sheet/change';
 import { stationReadings } from '../../src/demo/station-readings';
 import { connect } from '../../src/server/database';
+import { DEMO_OWNER } from '../../src/server/people/demo-owner';
 import { createSheet } from '../../src/server/sheets/create-sheet';
 
 // Puts two sheets of 100,000 records into the database that DATABASE_URL names, the second under everything that can be
 // painted at once, and prints the id of the first.
 const sql = connect(process.env.DATABASE_URL!);
 const contents = stationReadings({ today: 46_000, records: 100_000 });
-console.log(await createSheet(sql, { ...contents, id: 'large', name: 'Large' }));
+console.log(await createSheet(sql, { ...contents, id: 'large', name: 'Large', owner: DEMO_OWNER.id }));
 const { rules, ...bare } = contents;
 const dress = (id: string, rule: Omit<Rule, 'id' | 'name' | 'on' | 'settles'>): StoredRule => ({
   id,
@@ -29,5 +30,5 @@ const dressed = [
     look: { border: { bottom: { style: 'dashed', width: 1, color: '#86560a' } }, fill: '#fff4d6' },
   }),
 ];
-await createSheet(sql, { ...bare, rules: [...dressed, ...rules], id: 'dressed', name: 'Dressed' });
+await createSheet(sql, { ...bare, rules: [...dressed, ...rules], id: 'dressed', name: 'Dressed', owner: DEMO_OWNER.id });
 await sql.end();

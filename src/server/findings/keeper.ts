@@ -7,6 +7,7 @@ import { readChangesAfter } from '../sql/change/read-changes-after';
 import { findFindingHead, moveFindingHead, sheetsBehind, type FindingHead } from '../sql/finding/heads';
 import { insertFindings, type InsertedFinding } from '../sql/finding/insert-findings';
 import { readAuthors } from '../sql/finding/read-authors';
+import { findSnapshot } from '../sql/snapshot/find-snapshot';
 import { FindingsThread } from './findings-thread-client';
 import type { FoundAt } from './kept-sheet';
 import { passOn } from './pass-on';
@@ -83,8 +84,16 @@ export class FindingsKeeper {
 
   private async open(sheet: SheetId, head: FindingHead): Promise<void> {
     if (this.kept.get(sheet)?.sequence === head.sequence) return;
-    const packed = await packedAsOf(this.sql, sheet, head.sequence);
+    // A copy that is kept anyhow is at hand at once; taking later changes back is work.
+    const copy = await findSnapshot(this.sql, sheet);
+    const isOlder = copy !== undefined && copy.sequence <= head.sequence;
+    const packed = isOlder ? copy.packed : await packedAsOf(this.sql, sheet, head.sequence);
     const { wantsPast } = await this.thread.ask('open', { sheet, packed, atMs: head.at });
+    for (let after = isOlder ? copy.sequence : head.sequence; after < head.sequence;) {
+      const known = (await readChangesAfter(this.sql, sheet, { after, limit: BATCH })).filter(({ sequence }) => sequence <= head.sequence);
+      await this.thread.ask('take', { sheet, changes: known });
+      after = known.at(-1)?.sequence ?? head.sequence;
+    }
     if (wantsPast !== null) await this.thread.ask('past', { sheet, past: await readPast(this.sql, sheet, { until: wantsPast }) });
     this.kept.set(sheet, { sequence: head.sequence, usedAt: Date.now() });
   }

@@ -21,7 +21,8 @@ export function FindingItem({ finding, showsSheet, onSee, onNote }: Props) {
     if (note?.trim()) onNote(note.trim());
     setNote(null);
   };
-  const cell = `/sheets/${encodeURIComponent(sheet)}?${new URLSearchParams({ row, field })}`;
+  const place = String(new URLSearchParams({ row, field }));
+  const cell = `/sheets/${encodeURIComponent(sheet)}?${place}`;
   return (
     <li className={classes.item} data-way={way} data-seen={isSeen || undefined}>
       <p className={classes.what}>
@@ -42,8 +43,8 @@ export function FindingItem({ finding, showsSheet, onSee, onNote }: Props) {
         </time>
         , {by ?? 'as time went by'}
       </p>
-      {notes.map((each, place) => (
-        <p key={place} className={classes.note}>
+      {notes.map((each, order) => (
+        <p key={order} className={classes.note}>
           <b>{each.by}</b>: {each.text}
         </p>
       ))}
