@@ -17,6 +17,15 @@ const { sql } = await testDatabase('history');
 let sheet = '';
 let made = 0;
 
+const low = {
+  id: 'r',
+  name: 'R',
+  on: true,
+  settles: false,
+  reads: { fields: ['f1'] },
+  when: { kind: 'state' as const, is: 'blank' as const },
+  paints: 'cell' as const,
+};
 const take = (...operations: Operation[]) => takeChange(sql, { sheet, by: TESTER, change: { id: `change ${++made}`, operations } });
 const set = (row: string, field: string, input: string): Operation => ({ kind: 'set-cells', cells: [{ row, field, input }] });
 async function asOf(sequence: number): Promise<Sheet> {
@@ -128,5 +137,22 @@ describe('the history', () => {
     expect((await asOf(6)).findSlot('r3')).toBeDefined();
     await expect(takeBack(sql, { sheet, by: TESTER, sequence: 99, id: 'none' })).rejects.toMatchObject({ code: 'bad-request' });
     await expect(bringBack(sql, { sheet, by: TESTER, sequence: 6, id: 'nothing' })).rejects.toMatchObject({ code: 'bad-request' });
+  });
+
+  test('rules, fields, parts and new rows that somebody has changed since stay, and nothing is taken back where all was', async () => {
+    const bands = { id: 'bands', kind: 'bands' } as const;
+    const rule = (look: string) => ({ id: 'r', key: 'a0', rule: { ...low, look: { fill: look } } });
+    const first = await take(
+      { kind: 'put-rules', rules: [rule('#111111')] },
+      { kind: 'put-parts', parts: [bands] },
+      { kind: 'insert-rows', rows: [{ id: 'new', key: 'zz', role: 'record', cells: { f1: '1' } }] },
+    );
+    await take({ kind: 'put-rules', rules: [rule('#222222')] }, set('new', 'f2', 'filled since'));
+    await takeBack(sql, { sheet, by: TESTER, sequence: first, id: 'partly' });
+    const now = await asOf(first + 2);
+    expect(now.rules.get('r')?.rule.look).toEqual({ fill: '#222222' });
+    expect(now.findSlot('new')).toBeDefined();
+    expect(now.parts.get('bands')).toBeUndefined();
+    await expect(takeBack(sql, { sheet, by: TESTER, sequence: first, id: 'again' })).rejects.toThrow('nothing left of it to take back');
   });
 });

@@ -16,6 +16,8 @@ import { passOn } from './pass-on';
 const BATCH = 100;
 /** How long a sheet stays open after its last change. */
 const IDLE_MS = 120_000;
+/** How long changes are gathered before they are looked at. */
+const GATHER_MS = 250;
 /** How often the clock is looked at. */
 const TICK_MS = 60_000;
 
@@ -33,15 +35,26 @@ export class FindingsKeeper {
   private readonly kept = new Map<SheetId, Kept>();
   /** Sheets that are being looked at; `again` where something has happened meanwhile. */
   private readonly busy = new Map<SheetId, 'once' | 'again'>();
+  private readonly gathering = new Set<SheetId>();
   private readonly thread = new FindingsThread(() => this.kept.clear());
 
   constructor(private readonly sql: Sql) {}
 
   /** Begins: catches up with what happened while no process ran. */
   async start(): Promise<void> {
-    await liveHub().followAll((sheet) => void this.look(sheet));
+    await liveHub().followAll((sheet) => this.lookSoon(sheet));
     setInterval(() => void this.tick(), TICK_MS).unref();
     for (const sheet of await sheetsBehind(this.sql)) await this.look(sheet);
+  }
+
+  /** Looks at a sheet once a little has been gathered: nobody waits for its findings. */
+  private lookSoon(sheet: SheetId): void {
+    if (this.gathering.has(sheet)) return;
+    this.gathering.add(sheet);
+    setTimeout(() => {
+      this.gathering.delete(sheet);
+      void this.look(sheet);
+    }, GATHER_MS);
   }
 
   /** Looks at a sheet of which there may be something new. Resolves once it has caught up. */

@@ -1,4 +1,5 @@
 import type { SheetId } from '../../core/sheet/ids';
+import type { RecordedChange } from '../../protocol/recorded-change';
 import type { Sql } from '../database';
 import { Refusal } from '../refusal';
 import { findSheet } from '../sql/sheet/find-sheet';
@@ -8,6 +9,17 @@ import { leave } from './presence';
 
 /** A reader that is further behind than this loads the sheet anew instead. */
 const TOO_FAR_BEHIND = 5000;
+
+/** Everybody who follows a sheet gets the same list: it is spelled out once. */
+const spelled = new WeakMap<readonly RecordedChange[], string>();
+
+function jsonOf(changes: readonly RecordedChange[]): string {
+  const known = spelled.get(changes);
+  if (known !== undefined) return known;
+  const json = JSON.stringify(changes);
+  spelled.set(changes, json);
+  return json;
+}
 
 interface Followed {
   readonly sheet: SheetId;
@@ -33,7 +45,7 @@ export async function changeStream(sql: Sql, { sheet, after, page, signal, mayRe
       }
       const unwatch = liveHub().presence.watch(sheet, (present) => send({ event: 'presence', data: present }));
       const unfollow = await liveHub().follow(sheet, after, (changes) =>
-        send({ event: 'changes', data: changes, id: String(changes.at(-1)!.sequence) }),
+        send({ event: 'changes', data: changes, json: jsonOf(changes), id: String(changes.at(-1)!.sequence) }),
       );
       return () => {
         unwatch();

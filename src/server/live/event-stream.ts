@@ -5,7 +5,9 @@ const KEEP_ALIVE_MS = 15_000;
 /** An event on its way: its name, what it says, and the place to resume from after it. */
 export interface StreamEvent {
   readonly event: string;
+  /** What it says; or that as JSON, where many are told the same. */
   readonly data: unknown;
+  readonly json?: string;
   readonly id?: string;
 }
 
@@ -25,8 +27,8 @@ export function eventStream({ signal, mayRead, start }: Streamed): ReadableStrea
     async start(controller) {
       let isOver = false;
       const write = (text: string) => !isOver && controller.enqueue(encoder.encode(text));
-      const send = ({ event, data, id }: StreamEvent) =>
-        write(`${id === undefined ? '' : `id: ${id}\n`}event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
+      const send = ({ event, data, json = JSON.stringify(data), id }: StreamEvent) =>
+        write(`${id === undefined ? '' : `id: ${id}\n`}event: ${event}\ndata: ${json}\n\n`);
       const check = async () => {
         if (isOver || (await mayRead().catch(() => true))) return;
         send({ event: 'closed', data: {} });

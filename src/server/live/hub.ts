@@ -20,7 +20,7 @@ const BATCH = 500;
  * notice says is only that there is something to read: readers get it from the log, in order, nothing lost or doubled.
  */
 class Hub {
-  private readonly feeds = new Map<SheetId, Map<Reader, Feed>>();
+  private readonly feeds = new Map<SheetId, Feed>();
   private listening: Promise<unknown> | null = null;
   private readonly watchers = new Set<() => void>();
   private readonly everywhere = new Set<(sheet: SheetId) => void>();
@@ -31,15 +31,13 @@ class Hub {
   /** Gives a reader every change after a sequence, those to come included. Returns how to stop. */
   async follow(sheet: SheetId, after: number, reader: Reader): Promise<() => void> {
     await this.listen();
-    let feeds = this.feeds.get(sheet);
-    if (!feeds) this.feeds.set(sheet, (feeds = new Map<Reader, Feed>()));
-    const feed = new Feed(this.sql, { sheet, after, reader });
-    feeds.set(reader, feed);
-    await feed.wake();
-    const own = feeds;
+    let feed = this.feeds.get(sheet);
+    if (!feed) this.feeds.set(sheet, (feed = new Feed(this.sql, sheet)));
+    const own = feed;
+    const leave = await own.join(after, reader);
     return () => {
-      own.delete(reader);
-      if (own.size === 0 && this.feeds.get(sheet) === own) this.feeds.delete(sheet);
+      leave();
+      if (own.isEmpty && this.feeds.get(sheet) === own) this.feeds.delete(sheet);
     };
   }
 
@@ -71,48 +69,78 @@ class Hub {
 
   private wake(sheet: SheetId): void {
     this.everywhere.forEach((changed) => changed(sheet));
-    this.feeds.get(sheet)?.forEach((feed) => void feed.wake());
+    this.feeds.get(sheet)?.wake();
   }
 }
 
-/** One reader's place in a sheet's log. Wakes while it reads are remembered, so that none is lost. */
+/** A sheet's log as it goes on, read once for all who follow it. What is done to it is done in turn. */
 class Feed {
-  private state: 'resting' | 'reading' | 'reading-again' = 'resting';
-  private after: number;
+  private readonly readers = new Map<Reader, { after: number }>();
+  /** Up to where it has been passed on; null before anybody follows. */
+  private after: number | null = null;
+  private turns: Promise<void> = Promise.resolve();
+  private isWoken = false;
 
   constructor(
     private readonly sql: Sql,
-    private readonly of: { sheet: SheetId; after: number; reader: Reader },
-  ) {
-    this.after = of.after;
+    private readonly sheet: SheetId,
+  ) {}
+
+  get isEmpty(): boolean {
+    return this.readers.size === 0;
   }
 
-  async wake(): Promise<void> {
-    if (this.state !== 'resting') {
-      this.state = 'reading-again';
-      return;
-    }
-    do {
-      this.state = 'reading';
-      try {
-        await this.readOn();
-      } catch (error) {
-        console.error('reading changes failed', error);
-      }
-    } while ((this.state as string) === 'reading-again');
-    this.state = 'resting';
+  /** Lets a reader follow from a place of their own: what others have had already they get first. */
+  async join(after: number, reader: Reader): Promise<() => void> {
+    const place = { after };
+    await this.inTurn(async () => {
+      this.after ??= after;
+      if (after < this.after) await this.readOn(after, this.after, (changes) => pass(changes, reader, place));
+      this.readers.set(reader, place);
+      await this.passOn();
+    });
+    return () => this.readers.delete(reader);
   }
 
-  private async readOn(): Promise<void> {
-    for (let full = true; full;) {
-      const changes = await readChangesAfter(this.sql, this.of.sheet, { after: this.after, limit: BATCH });
-      if (changes.length) {
-        this.after = changes.at(-1)!.sequence;
-        this.of.reader(changes);
-      }
-      full = changes.length === BATCH;
+  /** There is something new: however often that is said while it is read, it is read once. */
+  wake(): void {
+    if (this.isWoken) return;
+    this.isWoken = true;
+    void this.inTurn(async () => {
+      this.isWoken = false;
+      await this.passOn();
+    });
+  }
+
+  private async passOn(): Promise<void> {
+    await this.readOn(this.after!, Infinity, (changes) => {
+      this.after = changes.at(-1)!.sequence;
+      for (const [reader, place] of this.readers) pass(changes, reader, place);
+    });
+  }
+
+  private async readOn(from: number, to: number, take: (changes: readonly RecordedChange[]) => void): Promise<void> {
+    for (let after = from; after < to;) {
+      const changes = await readChangesAfter(this.sql, this.sheet, { after, limit: BATCH });
+      if (changes.length) take(changes);
+      if (changes.length < BATCH) return;
+      after = changes.at(-1)!.sequence;
     }
   }
+
+  private inTurn(work: () => Promise<void>): Promise<void> {
+    const done = this.turns.then(work);
+    this.turns = done.catch((error: unknown) => console.error('reading changes failed', error));
+    return done;
+  }
+}
+
+/** Passes on what a reader has not had. All of it is the same list for everybody. */
+function pass(changes: readonly RecordedChange[], reader: Reader, place: { after: number }): void {
+  const fresh = changes[0]!.sequence > place.after ? changes : changes.filter(({ sequence }) => sequence > place.after);
+  if (fresh.length === 0) return;
+  place.after = fresh.at(-1)!.sequence;
+  reader(fresh);
 }
 
 const shared = globalThis as { auxesisHub?: Hub };

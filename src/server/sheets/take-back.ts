@@ -3,6 +3,7 @@ import type { SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
 import { readChangesBefore } from '../sql/change/read-changes-before';
 import { Refusal } from '../refusal';
+import { stillThere } from './still-there';
 import { takeMade, type Author } from './take-change';
 
 interface TakenBack {
@@ -14,7 +15,7 @@ interface TakenBack {
   readonly id: string;
 }
 
-/** Takes an earlier change back as a new change. Cells that have been entered anew since then are left as they are. */
+/** Takes an earlier change back as a new change. What has been changed anew since then is left as it is. */
 export async function takeBack(sql: Sql, { sheet, by, sequence, id }: TakenBack): Promise<number> {
   return takeMade(sql, {
     sheet,
@@ -23,13 +24,20 @@ export async function takeBack(sql: Sql, { sheet, by, sequence, id }: TakenBack)
     async make(tx) {
       const [found] = await readChangesBefore(tx, sheet, { before: sequence + 1, limit: 1 });
       if (found?.sequence !== sequence) throw new Refusal('bad-request', 'There is no such change');
-      return guarded(found.inverse, found.operations);
+      const operations = await stillThere(tx, sheet, { inverse: guarded(found.inverse, found.operations), operations: found.operations });
+      if (operations.length === 0)
+        throw new Refusal(
+          'bad-request',
+          'Everything that this change did has been changed again since, so there is nothing left of it to take back.',
+        );
+      return operations;
     },
   });
 }
 
-/** Changes taken back at once. */
+/** Changes read at once, and at most taken back by one. */
 const BATCH = 20;
+const MOST_CHANGES = 2000;
 
 /** Brings the whole sheet back to what it was after a change, 0 for as it was made, by a new change that takes all later ones back. */
 export async function bringBack(sql: Sql, { sheet, by, sequence, id }: TakenBack): Promise<number> {
@@ -39,6 +47,11 @@ export async function bringBack(sql: Sql, { sheet, by, sequence, id }: TakenBack
     id,
     async make(tx, head) {
       if (sequence >= head) throw new Refusal('bad-request', 'Nothing has been changed since, so there is nothing to bring back');
+      if (head - sequence > MOST_CHANGES)
+        throw new Refusal(
+          'bad-request',
+          `There were ${head - sequence} changes since then; at most ${MOST_CHANGES} are taken back at once. Choose a later moment.`,
+        );
       const operations: Operation[] = [];
       for (let before = head + 1; before > sequence + 1;) {
         const changes = (await readChangesBefore(tx, sheet, { before, limit: BATCH })).filter((change) => change.sequence > sequence);

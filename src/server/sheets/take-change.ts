@@ -9,6 +9,7 @@ import { findChange } from '../sql/change/find-change';
 import { lockHead } from '../sql/sheet/lock-head';
 import { moveHead } from '../sql/sheet/move-head';
 import { applyOperation } from './apply-operation';
+import { inTurnOf } from './sheet-turns';
 import { Refusal } from '../refusal';
 
 /** The channel on which a taken change is told to every process: "sheet-id sequence". */
@@ -43,21 +44,27 @@ export const takeChange = (sql: Sql, { sheet, by, change }: Taken): Promise<numb
   takeMade(sql, { sheet, by, id: change.id, seen: change.seen, make: () => Promise.resolve(change.operations) });
 
 /** The same for a change whose operations hang on what the sheet is by then. */
-export async function takeMade(sql: Sql, { sheet, by, id, seen, make }: Made): Promise<number> {
+export function takeMade(sql: Sql, made: Made): Promise<number> {
+  return inTurnOf(made.sheet, () => takeNow(sql, made));
+}
+
+function takeNow(sql: Sql, { sheet, by, id, seen, make }: Made): Promise<number> {
   return sql.begin(async (tx) => {
-    const head = await lockHead(tx, sheet);
+    // A transaction's queries run in the order in which they are sent: those that need no answer of another go at once.
+    const [head, before] = await Promise.all([lockHead(tx, sheet), findChange(tx, sheet, id)]);
     if (head === undefined) throw new Refusal('no-sheet', 'There is no such sheet');
-    const before = await findChange(tx, sheet, id);
     if (before !== undefined) return before;
     const change: Change = { id, operations: await make(tx, head) };
     await checkOperations(tx, sheet, { ...by, operations: change.operations });
     const inverse: Operation[] = [];
     for (const operation of change.operations) inverse.unshift(...(await applyOperation(tx, sheet, operation)));
     const sequence = head + 1;
-    await appendChange(tx, { sheet, sequence, author: by.author, seen, change, inverse });
-    await moveHead(tx, sheet, sequence);
-    // Within the transaction, so that it is told on commit and not before; the driver's own `notify` would take another connection.
-    await tx`select pg_notify(${CHANGE_CHANNEL}, ${`${sheet} ${sequence}`})`;
+    await Promise.all([
+      appendChange(tx, { sheet, sequence, author: by.author, seen, change, inverse }),
+      moveHead(tx, sheet, sequence),
+      // Within the transaction, so that it is told on commit and not before; the driver's own `notify` would take another connection.
+      tx`select pg_notify(${CHANGE_CHANNEL}, ${`${sheet} ${sequence}`})`,
+    ]);
     return sequence;
   });
 }

@@ -52,8 +52,8 @@ export async function readHistory(
       (select coalesce(json_agg(coalesce(json_array_length(coalesce(step -> 'cells', step -> 'rows')), 0) order by at), '[]')
         from json_array_elements(operations) with ordinality as all_steps (step, at)) as counts
     from sheet_change change
-    left join person on change.author = 'person ' || person.id
-    left join sheet_visitor visitor on visitor.sheet_id = change.sheet_id and change.author = 'visitor ' || visitor.id
+    left join person on change.author like 'person %' and person.id = substr(change.author, 8)
+    left join sheet_visitor visitor on visitor.sheet_id = change.sheet_id and change.author like 'visitor %' and visitor.id = substr(change.author, 9)
     where change.sheet_id = ${sheet} and ${before === undefined ? sql`true` : sql`sequence < ${before}`}
       and ${field === undefined && row === undefined ? sql`true` : entered}
       and ${by === undefined ? sql`true` : sql`change.author = ${by}`}

@@ -31,8 +31,8 @@ export async function readFindings(sql: Queryable, { person, sheet, before, rule
       join sheet on sheet.id = finding.sheet_id
       join sheet_member member on member.sheet_id = sheet.id and member.person_id = ${person} and member.role in ('owner', 'editor')
       left join finding_follow follow on follow.sheet_id = sheet.id and follow.person_id = ${person}
-      left join person author_person on finding.author = 'person ' || author_person.id
-      left join sheet_visitor visitor on visitor.sheet_id = finding.sheet_id and finding.author = 'visitor ' || visitor.id
+      left join person author_person on finding.author like 'person %' and author_person.id = substr(finding.author, 8)
+      left join sheet_visitor visitor on visitor.sheet_id = finding.sheet_id and finding.author like 'visitor %' and visitor.id = substr(finding.author, 9)
       where ${sheet === undefined ? sql`true` : sql`finding.sheet_id = ${sheet}`}
         and ${rule === undefined ? sql`true` : sql`rule_id = ${rule}`}
         and ${before === undefined ? sql`true` : sql`finding.id < ${before}`}
