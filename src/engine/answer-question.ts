@@ -3,6 +3,7 @@ import { judgeTrial } from '../core/rules/judge-trial';
 import { measureAreas } from '../core/rules/measure-area';
 import { outcomeTallies } from '../core/rules/outcome-tallies';
 import { rankedTail } from '../core/rules/ranked-tail';
+import { keptRules } from '../core/rules/rule-set-sheet';
 import { touchingRules } from '../core/rules/touching-rules';
 import type { Request } from '../protocol/engine-messages';
 import { cellsOf } from './cells-of';
@@ -25,6 +26,7 @@ export type Question = Extract<
       | 'ask-match'
       | 'ask-touching'
       | 'ask-cells'
+      | 'ask-rule-set'
       | 'ask-place'
       | 'ask-records'
       | 'ask-tallies'
@@ -49,6 +51,8 @@ export function answerQuestion(replica: Replica, request: Question): unknown {
       return nextMatch(replica, request.rule, request.after);
     case 'ask-touching':
       return touchingRules(replica.evaluation, request.areas);
+    case 'ask-rule-set':
+      return keptRules(replica.sheet, request.rules);
     case 'ask-place': {
       const { sheet } = replica;
       const [slot, column] = [sheet.findSlot(request.cell.row), sheet.findColumn(request.cell.field)];

@@ -10,6 +10,7 @@ import { inRow, keepReferences } from '../core/formula/keep-references';
 import { tableWidth, transposed, type PastedCell } from '../core/edit/cells';
 import { findCells, type Wanted } from '../core/edit/find';
 import { editWords, operationsOf, type Edit } from '../core/edit/registry';
+import { putRuleSetToWork } from '../core/rules/put-rule-set-to-work';
 import type { Operation } from '../core/sheet/change';
 import type { Theme } from '../core/looks/first-family';
 import type { RowId, RuleId, SheetId } from '../core/sheet/ids';
@@ -24,7 +25,7 @@ import { copyArea, pastedCells, readPasted, spread, type Copied } from './clipbo
 import { answerQuestion } from './answer-question';
 import { cellAnswer } from './cell-answer';
 import { carryElsewhere } from './carry-elsewhere';
-import { differenceNow } from './difference-now';
+import { differenceFrom } from './difference-from';
 import type { EntryLock } from './entry-lock';
 import { fetchPainted, fetchSheet, paintedQuery } from './fetch-sheet';
 import { frameOf, frozenRows } from './frame-of';
@@ -86,7 +87,7 @@ export class Engine {
     if (request.kind === 'stop') return this.turns.stop();
     if (request.kind === 'ask-advice') return this.advice();
     if (request.kind === 'judge') return this.judge(request);
-    if (request.kind === 'ask-difference') return differenceNow(this.opened, this.id, this.theme);
+    if (request.kind === 'ask-difference') return differenceFrom(this.opened, this.id, { theme: this.theme, to: request.to });
     if (request.kind === 'carry-rules') {
       const chosen = this.opened.rulesAtWork().filter(({ id }) => request.rules.includes(id));
       return carryElsewhere(this.sheet, chosen, request.sheet);
@@ -117,6 +118,11 @@ export class Engine {
         return this.paste(request);
       case 'find':
         return this.find(request.wanted);
+      case 'use-rule-set': {
+        const used = putRuleSetToWork(this.sheet, request.set, () => nanoid(10));
+        if ('missing' in used) throw new Error(noField(request.set.name, used.missing));
+        return this.change(used.operations, `rule set ${request.set.name}`);
+      }
       case 'filter':
         this.outOfView.filter = request.filter;
         return this.note('frame', 'window');
@@ -386,6 +392,9 @@ export class Engine {
 /** Cells, rows and so on that operations touch. */
 const changedItems = (operations: readonly Operation[]): number =>
   operations.reduce((sum, operation) => sum + ('cells' in operation ? operation.cells.length : 'rows' in operation ? operation.rows.length : 1), 0);
+
+const noField = (set: string, labels: readonly string[]): string =>
+  `“${set}” was not used: there is no field called ${labels.map((label) => `“${label}”`).join(' or ')} here. Give a field that name, then try again.`;
 
 const goneWhileTyping = (input: string): string =>
   `Somebody removed the record or field while you typed into it. What you typed was: ${input.slice(0, 500)}`;

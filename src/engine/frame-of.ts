@@ -28,6 +28,7 @@ export function frameOf(replica: Replica, name: string, outOfView: OutOfView): S
     names: [...sheet.parts.values()].filter((part) => part.kind === 'name'),
     snapshots: [...sheet.parts.values()].flatMap((part) => (part.kind === 'snapshot' ? part.name : [])),
     looks: lookParts(sheet.parts.values()),
+    ruleSets: [...sheet.parts.values()].filter((part) => part.kind === 'rule-set'),
     filter: outOfView.filter,
     filling: fillingOf(sheet.parts.values()),
     keyFields: [

@@ -15,6 +15,7 @@ import { MOST_ALLOWED } from '../core/sheet/allowed-values';
 import {
   nameKey,
   OUTCOME_TIMES,
+  ruleSetKey,
   snapshotKey,
   type Bands,
   type Dismissal,
@@ -23,6 +24,7 @@ import {
   type LookPart,
   type Merge,
   type NamedRange,
+  type RuleSetUse,
   type Snapshot,
 } from '../core/sheet/sheet-part';
 import type { SentChange } from './recorded-change';
@@ -90,6 +92,15 @@ const checkLookId = (value: string, helpers: Joi.CustomHelpers): string | Joi.Er
   return look !== undefined && isLookName(look) ? value : helpers.message({ custom: '{{#label}} must be “look-” and the id of a look' });
 };
 
+/** A saved look. */
+export const lookPartSchema = Joi.object<LookPart>({
+  id: id.required().custom(checkLookId),
+  kind: Joi.valid('look'),
+  name: Joi.string().min(1).max(80).required(),
+  look: plainLook.required(),
+  dark: plainLook,
+});
+
 const part = Joi.object().when('.kind', {
   switch: [
     {
@@ -115,15 +126,19 @@ const part = Joi.object().when('.kind', {
       }),
     },
     { is: 'freeze', then: Joi.object<Freeze>({ id: Joi.valid('freeze').required(), kind: Joi.string(), through: id.required() }) },
+    { is: 'look', then: lookPartSchema },
     {
-      is: 'look',
-      then: Joi.object<LookPart>({
-        id: id.required().custom(checkLookId),
+      is: 'rule-set',
+      then: Joi.object<RuleSetUse>({
+        id: Joi.string().max(100).required(),
         kind: Joi.string(),
+        set: id.required(),
         name: Joi.string().min(1).max(80).required(),
-        look: plainLook.required(),
-        dark: plainLook,
-      }),
+        version: Joi.number().strict().integer().min(1).required(),
+        rules: Joi.object().pattern(Joi.string().max(100), id).required(),
+      }).custom((value: RuleSetUse, helpers) =>
+        value.id === ruleSetKey(value.set) ? value : helpers.message({ custom: '{{#label}}.id must be “rule-set ” and the id of the set' }),
+      ),
     },
     {
       is: 'dismissal',
@@ -157,7 +172,9 @@ const part = Joi.object().when('.kind', {
     },
     { is: 'bands', then: Joi.object<Bands>({ id: Joi.valid('bands').required(), kind: Joi.string() }) },
   ],
-  otherwise: Joi.object({ kind: Joi.valid('name', 'merge', 'freeze', 'bands', 'dismissal', 'look', 'snapshot', 'filling').required() }).unknown(),
+  otherwise: Joi.object({
+    kind: Joi.valid('name', 'merge', 'freeze', 'bands', 'dismissal', 'look', 'snapshot', 'filling', 'rule-set').required(),
+  }).unknown(),
 });
 
 const partId = Joi.string().min(1).max(100);

@@ -6,6 +6,8 @@ import type { OutcomeTallies } from '../core/rules/outcome-tallies';
 import type { Reading } from '../core/rules/formula-readings';
 import type { RuleProfile } from '../core/rules/profile-rule';
 import type { Problem, Reads, Rule, Trial } from '../core/rules/rule';
+import type { KeptRules } from '../core/rules/rule-set-sheet';
+import type { RuleSetVersion } from '../core/rules/put-rule-set-to-work';
 import type { RuleMeaning } from '../core/rules/rule-meaning';
 import type { Reader, SheetRole } from '../core/sharing/role';
 import type { SheetDifference } from '../core/rules/sheet-difference';
@@ -21,7 +23,7 @@ import type { Wanted } from '../core/edit/find';
 import type { Style } from '../core/looks/style';
 import type { AreaMeasures } from '../core/rules/measure-area';
 import type { GivenLook } from './painted-sheet';
-import type { Filling, LookPart, NamedRange } from '../core/sheet/sheet-part';
+import type { Filling, LookPart, NamedRange, RuleSetUse } from '../core/sheet/sheet-part';
 
 export const PROTOCOL_VERSION = 1;
 
@@ -116,8 +118,8 @@ export type Request =
   | { readonly kind: 'ask-tail'; readonly rule: RuleId; readonly order: 'falling' | 'rising' }
   /** What a rule makes of values by themselves. */
   | { readonly kind: 'ask-trials'; readonly rule: Rule; readonly values: readonly Trial['value'][] }
-  /** What is different in the sheet as it is now from the one that is open, which is one as it was. */
-  | { readonly kind: 'ask-difference' }
+  /** What is different in the sheet as it is now, or as it was after the change `to`, from the one that is open, which is one as it was. */
+  | { readonly kind: 'ask-difference'; readonly to?: number }
   /** Makes copies of rules on another sheet. */
   | { readonly kind: 'carry-rules'; readonly rules: readonly RuleId[]; readonly sheet: SheetId }
   /** Where a cell stands. */
@@ -128,6 +130,10 @@ export type Request =
   | { readonly kind: 'ask-cells'; readonly areas: readonly Area[]; readonly most: number }
   /** The records from the top, at most so many, each by what it is called. */
   | { readonly kind: 'ask-records'; readonly most: number }
+  /** Rules as a rule set keeps them. */
+  | { readonly kind: 'ask-rule-set'; readonly rules: readonly RuleId[] }
+  /** Puts a rule set to work, or brings it to another version. */
+  | { readonly kind: 'use-rule-set'; readonly set: RuleSetVersion }
   /** Asks what there is to say of the rules; what was dismissed is left out. */
   | { readonly kind: 'ask-advice' }
   | { readonly kind: 'ask-profile'; readonly rule: RuleId; readonly reads: Reads; readonly thresholds: readonly number[] };
@@ -157,6 +163,7 @@ export interface Answers {
   /** Null where it is not told. */
   readonly judge: GivenLook | null;
   /** Null where there is no such cell. */
+  readonly 'ask-rule-set': KeptRules;
   readonly 'ask-place': Place | null;
   readonly 'ask-cells': readonly CellIds[];
   readonly 'ask-records': readonly { readonly row: RowId; readonly name: string }[];
@@ -225,6 +232,8 @@ export interface SheetFrame {
   readonly filter: Filter | null;
   /** What fillers may do and see. */
   readonly filling: Filling;
+  /** Rule sets that are used here. */
+  readonly ruleSets: readonly RuleSetUse[];
   /** Fields that hold the answers of answer keys. */
   readonly keyFields: readonly FieldId[];
   /** Rows with others beneath them that can be folded away. */

@@ -1,4 +1,4 @@
-import type { FieldId, RowId } from '../core/sheet/ids';
+import type { FieldId, RowId, RuleId } from '../core/sheet/ids';
 
 /** Changes told at once. */
 export const HISTORY_PAGE = 50;
@@ -38,6 +38,8 @@ export interface HistoryQuery {
   /** Only those that entered something in this field, or this record. */
   readonly field?: FieldId | undefined;
   readonly row?: RowId | undefined;
+  /** Only those that made, changed or removed this rule. */
+  readonly rule?: RuleId | undefined;
   /** Only those that somebody made: `person ID` or `visitor ID`. */
   readonly by?: string | undefined;
 }

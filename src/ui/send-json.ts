@@ -2,7 +2,7 @@
 export type Sent<T> = { readonly answer: T } | { readonly refused: string };
 
 interface Asked {
-  readonly method?: 'GET' | 'POST' | 'PATCH' | 'DELETE';
+  readonly method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
   readonly body?: unknown;
 }
 

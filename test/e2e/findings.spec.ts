@@ -54,9 +54,9 @@ test('what entered and left a rule is told with who and when; seen, noted, muted
   await page.getByLabel('Post new findings to').fill('http://example.org/elsewhere');
   await page.getByRole('button', { name: 'Use this address' }).click();
   await expect(page.getByText('The address must be on this computer')).toBeVisible();
-  await page.getByText('Mute for me').click();
+  await page.getByRole('switch', { name: 'Mute for me' }).click();
   await expect(feed.getByRole('listitem')).toHaveCount(0);
-  await page.getByText('Mute for me').click();
+  await page.getByRole('switch', { name: 'Mute for me' }).click();
   await feed.getByRole('link', { name: 'Birch Ford' }).click();
   await sheet.isLive();
   await expect(page.getByTestId('address')).toHaveValue('B3');

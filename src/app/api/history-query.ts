@@ -7,6 +7,7 @@ export const historyQuery = Joi.object<HistoryQuery>({
   before: sequence,
   field: contentId,
   row: contentId,
+  rule: contentId,
   by: Joi.string()
     .pattern(/^(person|visitor) [\w-]+$/)
     .max(80),

@@ -64,6 +64,8 @@ function partWords(part: SheetPart): string {
       return `look “${part.name}” saved`;
     case 'snapshot':
       return `moment “${part.name}” named`;
+    case 'rule-set':
+      return `rule set “${part.name}” used`;
     case 'filling':
       return 'what fillers may do and see';
   }

@@ -1,5 +1,5 @@
 import type { PlainLook } from '../looks/look';
-import type { FieldId, PartId, RowId } from './ids';
+import type { FieldId, PartId, RowId, RuleId } from './ids';
 
 /** A name for cells, to be used in formulas in their place. */
 export interface NamedRange {
@@ -71,6 +71,18 @@ export interface Filling {
   readonly showsOthers: boolean;
 }
 
+/** A rule set that the sheet uses: at which version, and which of its rules is which here. */
+export interface RuleSetUse {
+  /** As `ruleSetKey` gives it. */
+  readonly id: PartId;
+  readonly kind: 'rule-set';
+  readonly set: string;
+  readonly name: string;
+  readonly version: number;
+  /** The sheet's own rule by the id that it has in the set. */
+  readonly rules: Readonly<Record<RuleId, RuleId>>;
+}
+
 /** A look that a sheet has saved, or one of the first family as the sheet has changed it. */
 export interface LookPart {
   /** `look-` and the id of the look. */
@@ -83,7 +95,10 @@ export interface LookPart {
 }
 
 /** What lies over the cells of a sheet and names them by id. */
-export type SheetPart = NamedRange | Merge | Freeze | Bands | Dismissal | LookPart | Snapshot | Filling;
+export type SheetPart = NamedRange | Merge | Freeze | Bands | Dismissal | LookPart | Snapshot | Filling | RuleSetUse;
+
+/** The part by which a sheet uses a rule set. */
+export const ruleSetKey = (set: string): PartId => `rule-set ${set}`;
 
 /** What a named moment goes by, whatever its case. */
 export const snapshotKey = (name: string): PartId => `snapshot ${name.trim().toLowerCase()}`;

@@ -30,12 +30,12 @@ export function HistoryScreen({ id, name, asked, first, person }: Props) {
   const [message, setMessage] = useState<string | null>(null);
   const [naming, setNaming] = useState<number | null>(null);
   const path = `/api/sheets/${encodeURIComponent(id)}/history`;
-  const { field, row, by } = asked;
+  const { field, row, rule, by } = asked;
   const only = entries[0]?.cells.find((cell) => (field === undefined || cell.field === field) && (row === undefined || cell.row === row));
 
   /** Asks for a page of changes: those before one, or from the newest on. */
   const read = async (before?: number) => {
-    const wanted = Object.entries({ field, row, by, before }).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)]]));
+    const wanted = Object.entries({ field, row, rule, by, before }).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)]]));
     const sent = await sendJson<HistoryEntry[]>(`${path}?${new URLSearchParams(wanted)}`, { method: 'GET' });
     if ('refused' in sent) {
       setMessage(sent.refused);
@@ -75,6 +75,11 @@ export function HistoryScreen({ id, name, asked, first, person }: Props) {
         <PersonMenu person={{ name: person, hasAccount: true }} />
       </header>
       <main className={classes.main}>
+        {rule !== undefined && (
+          <p className={classes.asked}>
+            Only what was done to that rule <Link href={`/sheets/${encodeURIComponent(id)}/history`}>Show everything</Link>
+          </p>
+        )}
         {(field !== undefined || row !== undefined || by !== undefined) && (
           <p className={classes.asked}>
             Only what {by === undefined ? 'was entered' : <b>{entries[0]?.author ?? 'that person'}</b>} {by !== undefined && 'did'}{' '}

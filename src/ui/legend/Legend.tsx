@@ -16,6 +16,7 @@ import { LegendHead } from './LegendHead';
 import { LegendItem } from './LegendItem';
 import { NameGroup } from './NameGroup';
 import { NewRule } from './NewRule';
+import { RuleSetNotice, RuleSets } from './RuleSets';
 import { ReaderLegend } from './ReaderLegend';
 import { useTouching } from './use-touching';
 
@@ -62,6 +63,7 @@ export function Legend() {
       <LegendHead />
       <NameGroup />
       <CarryElsewhere />
+      <RuleSets />
       {legend.length === 0 && <p className={classes.empty}>No rules yet. Select a field, then make a rule over it.</p>}
       <DndContext id="legend" sensors={sensors} collisionDetection={closestCenter} modifiers={[restrictToVerticalAxis]} onDragEnd={onDragEnd}>
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
@@ -78,6 +80,7 @@ export function Legend() {
         </SortableContext>
       </DndContext>
       <div className={classes.foot}>
+        <RuleSetNotice />
         <AdviceList />
         <NewRule />
       </div>

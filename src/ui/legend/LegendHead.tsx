@@ -41,27 +41,30 @@ export const LegendHead = memo(function LegendHead() {
           </Button>
         </>
       ) : (
-        legend.length > 0 && (
-          <Menu position="bottom-end">
-            <Menu.Target>
-              <ActionIcon variant="subtle" color="ink" size="md" aria-label="What to do with the legend">
-                <IconDotsVertical size={15} stroke={1.5} />
-              </ActionIcon>
-            </Menu.Target>
-            <Menu.Dropdown>
-              <Menu.Item onClick={() => rules.showOnlyTouching(!onlyTouching)}>
-                {onlyTouching ? 'Show all rules' : 'Show only rules on the selection'}
-              </Menu.Item>
-              <Menu.Item onClick={() => session.readLegend(true)}>Show it as readers see it</Menu.Item>
-              <Menu.Item component="a" href={paperOf(session.sheet, filter)} target="_blank">
-                Open sheet and legend as a page, to print or save
-              </Menu.Item>
-              <Menu.Divider />
-              <Menu.Item onClick={() => void rules.removeTouching()}>Remove the rules on the selection</Menu.Item>
-              <Menu.Item onClick={() => rules.removeRules(legend.map(({ id }) => id))}>Remove all rules</Menu.Item>
-            </Menu.Dropdown>
-          </Menu>
-        )
+        <Menu position="bottom-end">
+          <Menu.Target>
+            <ActionIcon variant="subtle" color="ink" size="md" aria-label="What to do with the legend">
+              <IconDotsVertical size={15} stroke={1.5} />
+            </ActionIcon>
+          </Menu.Target>
+          <Menu.Dropdown>
+            <Menu.Item onClick={() => session.askAbout({ what: 'use-set', rules: [] })}>Use a rule set…</Menu.Item>
+            <Menu.Item disabled={legend.length === 0} onClick={() => session.askAbout({ what: 'set', rules: legend.map(({ id }) => id) })}>
+              Keep all rules as a rule set…
+            </Menu.Item>
+            <Menu.Divider />
+            <Menu.Item onClick={() => rules.showOnlyTouching(!onlyTouching)}>
+              {onlyTouching ? 'Show all rules' : 'Show only rules on the selection'}
+            </Menu.Item>
+            <Menu.Item onClick={() => session.readLegend(true)}>Show it as readers see it</Menu.Item>
+            <Menu.Item component="a" href={paperOf(session.sheet, filter)} target="_blank">
+              Open sheet and legend as a page, to print or save
+            </Menu.Item>
+            <Menu.Divider />
+            <Menu.Item onClick={() => void rules.removeTouching()}>Remove the rules on the selection</Menu.Item>
+            <Menu.Item onClick={() => rules.removeRules(legend.map(({ id }) => id))}>Remove all rules</Menu.Item>
+          </Menu.Dropdown>
+        </Menu>
       )}
     </div>
   );

@@ -11,9 +11,11 @@ import {
   IconFilter,
   IconFlag,
   IconFolder,
+  IconHistory,
   IconLock,
   IconPower,
   IconSquareCheck,
+  IconStack2,
   IconTableShare,
   IconTrash,
 } from '@tabler/icons-react';
@@ -160,8 +162,22 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
           >
             Put in a group…
           </Menu.Item>
+          <Menu.Item
+            leftSection={<IconStack2 size={15} stroke={1.5} />}
+            disabled={entry.isDraft}
+            onClick={() => session.askAbout({ what: 'set', rules: ids })}
+          >
+            Keep as a rule set…
+          </Menu.Item>
           <Menu.Item leftSection={<IconSquareCheck size={15} stroke={1.5} />} onClick={() => rules.toggleChosen(entry.id)}>
             {isChosen ? 'Choose no longer' : 'Choose, to change several together'}
+          </Menu.Item>
+          <Menu.Item
+            component="a"
+            leftSection={<IconHistory size={15} stroke={1.5} />}
+            href={`/sheets/${encodeURIComponent(session.sheet)}/history?rule=${encodeURIComponent(entry.id)}`}
+          >
+            What was done to it
           </Menu.Item>
           <Menu.Divider />
           <Menu.Item leftSection={<IconTrash size={15} stroke={1.5} />} onClick={() => rules.removeRules(ids)}>

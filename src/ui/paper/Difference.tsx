@@ -1,8 +1,9 @@
-import { Button } from '@mantine/core';
+import { Button, TextInput } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import type { CellState, SheetDifference } from '../../core/rules/sheet-difference';
 import { counted } from '../counted';
+import { sendJson } from '../send-json';
 import { useSession } from '../sheet/use-session';
 import classes from './Paper.module.css';
 
@@ -12,36 +13,49 @@ export function Difference({ sequence }: { readonly sequence: number }) {
   const [found, setFound] = useState<SheetDifference | null>(null);
   const [isBack, setBack] = useState(false);
   const [error, setError] = useState<string | null>(null);
+  /** The change after which the other sheet is taken; empty for now. */
+  const [to, setTo] = useState('');
+  const other = to.trim() === '' ? undefined : Number(to);
   const ask = () => {
     setError(null);
-    session.ask({ kind: 'ask-difference' }).then(setFound, (failed: Error) => setError(failed.message));
+    if (other !== undefined && !(Number.isInteger(other) && other >= 0))
+      return setError('Changes are numbered 1, 2, 3 and so on; 0 is the sheet as it was made.');
+    session
+      .ask({ kind: 'ask-difference', ...(other === undefined ? {} : { to: other }) })
+      .then(setFound, (failed: Error) => setError(failed.message));
   };
   if (!found)
     return (
-      <p>
+      <div className={classes.compare}>
         <Button size="compact-sm" variant="default" onClick={ask}>
-          Show what is different now
+          Show what is different {other === undefined ? 'now' : `after change ${other}`}
         </Button>
+        <TextInput
+          size="xs"
+          aria-label="Compare with the sheet after change"
+          placeholder="or after change no."
+          inputMode="numeric"
+          value={to}
+          onChange={(event) => setTo(event.currentTarget.value)}
+        />
         {error && <span role="alert"> {error}</span>}
-      </p>
+      </div>
     );
   const bringBack = async () => {
-    const answer = await fetch(`/api/sheets/${encodeURIComponent(session.sheet)}/history/${sequence}`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ id: nanoid(), what: 'sheet' }),
-    });
-    if (!answer.ok) return setError(((await answer.json()) as { refused: string }).refused);
+    const path = `/api/sheets/${encodeURIComponent(session.sheet)}/history/${sequence}`;
+    const sent = await sendJson(path, { body: { id: nanoid(), what: 'sheet' } });
+    if ('refused' in sent) return setError(sent.refused);
     setBack(true);
     ask();
   };
   const { cells, added, removed, isCut } = found;
+  const when = other === undefined ? 'now' : `after change ${other}`;
   return (
-    <section aria-label="What is different now" className={classes.difference}>
+    <section aria-label={other === undefined ? 'What is different now' : `What is different after change ${other}`} className={classes.difference}>
       <h2>
         {cells.length + added.length + removed.length === 0
-          ? 'Nothing is different now'
-          : `Different now: ${counted(cells.length, 'cell')}${isCut ? ' and more' : ''}, ${counted(added.length, 'row')} added, ${counted(removed.length, 'row')} removed`}
+          ? `Nothing is different ${when}`
+          : `Different ${when}: ${counted(cells.length, 'cell')}${isCut ? ' and more' : ''}, ${counted(added.length, 'row')} added, ${counted(removed.length, 'row')} removed`}
       </h2>
       {cells.length > 0 && (
         <table className={classes.table}>
@@ -50,7 +64,7 @@ export function Difference({ sequence }: { readonly sequence: number }) {
               <th scope="col">Record</th>
               <th scope="col">Field</th>
               <th scope="col">Then</th>
-              <th scope="col">Now</th>
+              <th scope="col">{other === undefined ? 'Now' : `After change ${other}`}</th>
             </tr>
           </thead>
           <tbody>
@@ -68,9 +82,16 @@ export function Difference({ sequence }: { readonly sequence: number }) {
       {isBack ? (
         <p role="status">The sheet is as it was then, by a new change that can be taken back like any other.</p>
       ) : (
-        <Button size="compact-sm" variant="default" my={8} onClick={() => void bringBack().catch(() => setError(UNREACHABLE))}>
-          Bring the whole sheet back to this
-        </Button>
+        <div className={classes.compare}>
+          {other === undefined && (
+            <Button size="compact-sm" variant="default" onClick={() => void bringBack()}>
+              Bring the whole sheet back to this
+            </Button>
+          )}
+          <Button size="compact-sm" variant="default" onClick={() => setFound(null)}>
+            Compare with another moment
+          </Button>
+        </div>
       )}
       {error && <p role="alert">{error}</p>}
       {added.length > 0 && <p>Added: {namesOf(added)}</p>}
@@ -78,8 +99,6 @@ export function Difference({ sequence }: { readonly sequence: number }) {
     </section>
   );
 }
-
-const UNREACHABLE = 'The server cannot be reached. Try again in a moment.';
 
 const stateWords = ({ shown, rules }: CellState): string => `${shown || 'blank'}${rules.length ? ` (${rules.join(', ')})` : ''}`;
 

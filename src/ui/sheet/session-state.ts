@@ -72,8 +72,8 @@ export interface SessionState {
   readonly chosen: readonly RuleId[];
   /** True where the legend is shown as those see it who only read. */
   readonly isReading: boolean;
-  /** What is asked about some rules: the group to put them in, or the sheet to carry them to. */
-  readonly asked: { readonly what: 'group' | 'sheet'; readonly rules: readonly RuleId[] } | null;
+  /** What is asked about some rules: the group to put them in, the sheet to carry them to, the rule set to keep them in; or which set to use. */
+  readonly asked: { readonly what: 'group' | 'sheet' | 'set' | 'use-set'; readonly rules: readonly RuleId[] } | null;
   /** True where the legend shows only the rules that read or paint a selected cell. */
   readonly onlyTouching: boolean;
   readonly message: string | null;

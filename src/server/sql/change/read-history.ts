@@ -26,13 +26,17 @@ const MOST_ITEMS = 100;
 export async function readHistory(
   sql: Queryable,
   sheet: SheetId,
-  { before, field, row, by, limit }: HistoryQuery & { readonly limit: number },
+  { before, field, row, rule, by, limit }: HistoryQuery & { readonly limit: number },
 ): Promise<ToldChange[]> {
   const entered = sql`exists (
     select from json_array_elements(operations) step, json_array_elements(step -> 'cells') cell
     where step ->> 'kind' = 'set-cells'
       and ${field === undefined ? sql`true` : sql`cell ->> 'field' = ${field}`}
       and ${row === undefined ? sql`true` : sql`cell ->> 'row' = ${row}`})`;
+  const ruled = sql`exists (
+    select from json_array_elements(operations) step where
+      (step ->> 'kind' = 'put-rules' and exists (select from json_array_elements(step -> 'rules') item where item ->> 'id' = ${rule ?? ''}))
+      or (step ->> 'kind' = 'remove-rules' and (step -> 'rules')::jsonb ? ${rule ?? ''}))`;
   // What is asked for by field or record is among the first ones then.
   const isWanted = sql`${field === undefined ? sql`true` : sql`item ->> 'field' = ${field}`} and ${row === undefined ? sql`true` : sql`item ->> 'row' = ${row}`}`;
   // The inverse goes back from the last one to the first.
@@ -56,6 +60,7 @@ export async function readHistory(
     left join sheet_visitor visitor on visitor.sheet_id = change.sheet_id and change.author like 'visitor %' and visitor.id = substr(change.author, 9)
     where change.sheet_id = ${sheet} and ${before === undefined ? sql`true` : sql`sequence < ${before}`}
       and ${field === undefined && row === undefined ? sql`true` : entered}
+      and ${rule === undefined ? sql`true` : ruled}
       and ${by === undefined ? sql`true` : sql`change.author = ${by}`}
     order by sequence desc limit ${limit}`;
   return rows.map(({ sequence, made_at, ...rest }) => ({ ...rest, sequence: Number(sequence), at: made_at.getTime() }));

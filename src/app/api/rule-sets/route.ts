@@ -1,0 +1,24 @@
+import Joi from 'joi';
+import { nanoid } from 'nanoid';
+import { ruleSetBody, type RuleSetBody } from '../../../protocol/rule-sets';
+import { database } from '../../../server/database';
+import { insertRuleSet } from '../../../server/sql/rule-set/rule-sets';
+import { requirePerson } from '../allow';
+import { readBody } from '../read-body';
+import { respond } from '../respond';
+
+const schema = Joi.object<{ name: string; body: RuleSetBody }>({
+  name: Joi.string().trim().min(1).max(80).required().messages({ 'string.empty': 'Give the rule set a name.' }),
+  body: ruleSetBody.required(),
+});
+
+/** Keeps rules to be used in several sheets. */
+export function POST(request: Request): Promise<Response> {
+  return respond(async () => {
+    const { id: owner } = await requirePerson();
+    const { name, body } = await readBody(request, schema);
+    const id = nanoid(12);
+    await insertRuleSet(database(), { id, owner, name, body });
+    return Response.json({ id, version: 1 }, { status: 201 });
+  });
+}

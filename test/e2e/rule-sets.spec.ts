@@ -1,0 +1,66 @@
+import { expect, test } from '@playwright/test';
+import { makeSheet, SheetPage } from './sheet-page';
+
+test('rules are kept as a set and used in another sheet; when the original moves on, that is told there', async ({ page }) => {
+  const first = await makeSheet(page, [
+    ['Station', 'Oxygen'],
+    ['Alder', '4.2'],
+    ['Birch', '6'],
+  ]);
+  const second = await makeSheet(page, [
+    ['Oxygen', 'Station'],
+    ['3.9', 'Cedar'],
+    ['5.5', 'Dipper'],
+  ]);
+  const low = {
+    id: 'low',
+    key: 'a0',
+    rule: {
+      id: 'low',
+      name: 'Low oxygen',
+      on: true,
+      settles: false,
+      reads: { fields: ['f2'] },
+      when: { kind: 'compare', is: '<', to: 5 },
+      paints: 'cell',
+      look: { look: 'alarm' },
+    },
+  };
+  const put = (to: number, id: string) =>
+    page.request.post(`/api/sheets/${first}/changes`, {
+      data: { id, operations: [{ kind: 'put-rules', rules: [{ ...low, rule: { ...low.rule, when: { ...low.rule.when, to } } }] }] },
+    });
+  await put(5, 'rule');
+  const sheet = await SheetPage.open(page, first);
+  const name = `Limits ${Date.now()}`;
+  await sheet.ruleMenu('Low oxygen', 'Keep as a rule set…');
+  await page.getByLabel('A new rule set').fill(name);
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText(`“${name}” is kept`)).toBeVisible();
+
+  await sheet.page.goto(`/sheets/${second}`);
+  await sheet.isLive();
+  await page.getByRole('button', { name: 'What to do with the legend' }).click();
+  await page.getByRole('menuitem', { name: 'Use a rule set…' }).click();
+  await page.getByRole('button', { name: `${name}: 1 rule, version 1` }).click();
+  await expect(sheet.cell('A2')).toHaveAttribute('data-rules', 'Low oxygen');
+  await expect(sheet.cell('A3')).not.toHaveAttribute('data-rules');
+
+  // The original moves on.
+  await put(6, 'moved-on');
+  await sheet.page.goto(`/sheets/${first}`);
+  await sheet.isLive();
+  await sheet.ruleMenu('Low oxygen', 'Keep as a rule set…');
+  await page.getByRole('button', { name: `${name}: 1 rule, version 1` }).click();
+  await expect(page.getByText(`“${name}” is at version 2 now`)).toBeVisible();
+  await sheet.page.goto(`/sheets/${second}`);
+  await sheet.isLive();
+  await expect(page.getByText(`The rule set “${name}” has moved on.`)).toBeVisible();
+  await page.getByRole('button', { name: 'Bring its rules up to date' }).click();
+  await expect(sheet.cell('A3')).toHaveAttribute('data-rules', 'Low oxygen');
+  await expect(page.getByText('has moved on.')).toHaveCount(0);
+  await expect(sheet.legend.getByRole('listitem')).toHaveCount(1);
+  // It can be taken back like anything else.
+  await sheet.act('Undo');
+  await expect(sheet.cell('A3')).not.toHaveAttribute('data-rules');
+});
