@@ -2,9 +2,6 @@ import { nanoid } from 'nanoid';
 import { columnLetters } from '../core/sheet/address';
 import { holdRanges } from '../core/formula/hold-ranges';
 import { withFollowers } from '../core/rules/follow-layout';
-import type { Advice } from '../core/rules/advice/advice';
-import { adviceKey } from '../core/rules/advice/advice-key';
-import { adviseOn, ADVISERS, type AdviceCode } from '../core/rules/advice/registry';
 import { profileRule } from '../core/rules/profile-rule';
 import { inRow, keepReferences } from '../core/formula/keep-references';
 import { tableWidth, transposed, type PastedCell } from '../core/edit/cells';
@@ -22,6 +19,7 @@ import { unpackSheet } from '../protocol/packed-sheet';
 import type { Area, CopiedText, Event, Filter, Place, Request } from '../protocol/engine-messages';
 import { Connection, type News } from './connection';
 import { copyArea, pastedCells, readPasted, spread, type Copied } from './clipboard';
+import { adviceInTurns } from './advice-in-turns';
 import { answerQuestion } from './answer-question';
 import { cellAnswer } from './cell-answer';
 import { carryElsewhere } from './carry-elsewhere';
@@ -33,6 +31,7 @@ import { legendOf } from './legend-of';
 import { judgeEntry } from './judge-entry';
 import { HeldSelection } from './held-selection';
 import { openPainted } from './open-painted';
+import { PersonalRules } from './personal-rules';
 import { PastReader } from './past-reader';
 import { ReadCache } from './read-cache';
 import { Replica } from './replica';
@@ -52,6 +51,8 @@ export class Engine {
   private replica: Replica | null = null;
   private connection: Connection | null = null;
   private past: PastReader | null = null;
+  /** Rules that only this reader sees, where they can have some. */
+  private personal: PersonalRules | null = null;
   private readonly undo = new UndoStack();
   private name = '';
   private id: SheetId = '';
@@ -85,7 +86,7 @@ export class Engine {
   /** Answers a request in its turn. Fails in words for the person who asked. */
   async answer(request: Request): Promise<unknown> {
     if (request.kind === 'stop') return this.turns.stop();
-    if (request.kind === 'ask-advice') return this.advice();
+    if (request.kind === 'ask-advice') return adviceInTurns(() => this.opened, this.turns);
     if (request.kind === 'judge') return this.judge(request);
     if (request.kind === 'ask-difference') return differenceFrom(this.opened, this.id, { theme: this.theme, to: request.to });
     if (request.kind === 'carry-rules') {
@@ -118,6 +119,8 @@ export class Engine {
         return this.paste(request);
       case 'find':
         return this.find(request.wanted);
+      case 'own-rules':
+        return this.personal!.own(request.rules, request.whose).then((operations) => this.change(operations, 'rules'));
       case 'use-rule-set': {
         const used = putRuleSetToWork(this.sheet, request.set, () => nanoid(10));
         if ('missing' in used) throw new Error(noField(request.set.name, used.missing));
@@ -203,6 +206,8 @@ export class Engine {
     const replica = new Replica(sheet, head.sequence, { theme: this.theme, nowMs: head.asOf ?? Date.now() });
     this.past = new PastReader(id, (read) => void this.turns.take(() => this.usePast(replica, read)));
     const from = head.asOf === undefined ? () => `/api/sheets/${encodeURIComponent(id)}/changes?after=${replica.sequence}` : null;
+    if (from !== null && this.who !== null)
+      this.personal = new PersonalRules(id, replica, (work) => void this.turns.take(work).then(() => this.note('window', 'legend')));
     return this.workOn(replica, { id, name: head.name, from });
   }
 
@@ -240,7 +245,8 @@ export class Engine {
     this.note('window', 'legend', 'selection');
   }
 
-  private async change(operations: readonly Operation[], says: string): Promise<null> {
+  private async change(asked: readonly Operation[], says: string): Promise<null> {
+    const operations = (await this.personal?.take(asked)) ?? asked;
     if (operations.length) await this.apply(operations, says, (step) => this.undo.made(step));
     return null;
   }
@@ -308,19 +314,6 @@ export class Engine {
     const shows = painted === undefined ? undefined : (this.opened.shownBy(painted) ?? (() => false));
     const isPainted = shows && ((column: number, slot: number): boolean => (running?.painted.has(column) ?? true) && shows(column, slot));
     return findCells(this.sheet, wanted, isPainted).slice(0, MOST_FOUND);
-  }
-
-  /** Each adviser has a turn of its own, so that nobody waits for all of them. */
-  private async advice(): Promise<Advice[]> {
-    const found: Advice[] = [];
-    for (const code of Object.keys(ADVISERS) as AdviceCode[]) {
-      await this.turns.take(() => {
-        const { evaluation, saved } = this.opened;
-        found.push(...adviseOn(code, { evaluation, saved, stored: this.opened.rulesAtWork() }));
-      });
-      await new Promise((resolve) => setTimeout(resolve));
-    }
-    return found.filter((advice) => !this.sheet.parts.has(adviceKey(advice)));
   }
 
   private copy(area: Area): CopiedText {

@@ -21,6 +21,7 @@ export function legendOf(replica: Replica): LegendEntry[] {
     outcomes: running.outcomeCounts(),
     problem: running.problem,
     isDraft: running.rule.id === replica.draftId,
+    isPersonal: replica.personal.some(({ id }) => id === running.rule.id),
     sentence: ruleSentence(fields, running.rule),
   }));
 }

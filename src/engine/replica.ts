@@ -8,6 +8,7 @@ import { showsAt } from '../core/rules/shows-at';
 import equal from 'fast-deep-equal';
 import type { Change, Operation, StoredRule } from '../core/sheet/change';
 import type { Effect } from '../core/sheet/effect';
+import { byKey } from '../core/sheet/compare-keys';
 import type { RuleId } from '../core/sheet/ids';
 import type { Sheet } from '../core/sheet/sheet';
 import { serialInZone } from '../core/values/serial-in-zone';
@@ -48,6 +49,8 @@ export class Replica {
   private readonly past: CellPast;
   private pending: Pending[] = [];
   private draft: StoredRule | null = null;
+  /** Rules at work here alone, for whoever they are. */
+  personal: readonly StoredRule[] = [];
   saved: Readonly<Record<string, Look>>;
   private theme: Theme;
 
@@ -95,13 +98,19 @@ export class Replica {
     this.useRules();
   }
 
+  /** Rules that only this reader sees, at work with the others from now on. */
+  setPersonal(rules: readonly StoredRule[]): void {
+    this.personal = rules;
+    this.useRules();
+  }
+
   get draftId(): string | undefined {
     return this.draft?.id;
   }
 
   /** The rules at work, the draft among them, in order of precedence. */
   rulesAtWork(): StoredRule[] {
-    const rules = this.sheet.rulesInOrder();
+    const rules = this.personal.length ? [...this.sheet.rulesInOrder(), ...this.personal].sort(byKey) : this.sheet.rulesInOrder();
     if (!this.draft) return rules;
     const draft = this.draft;
     const at = rules.findIndex((rule) => rule.id === draft.id);

@@ -53,8 +53,9 @@ const rule = ruleSchema.custom((value: Rule, helpers) => {
   return unknown === undefined ? value : helpers.message({ custom: `{{#label}} refers to a look that does not exist: ${unknown}` });
 });
 
-const storedRule = Joi.object<StoredRule>({ id: id.required(), key: key.required(), rule: rule.required() }).custom((value: StoredRule, helpers) =>
-  value.rule.id === value.id ? value : helpers.message({ custom: '{{#label}}.rule.id must be the same as its id' }),
+/** A rule as it is stored. */
+export const storedRule = Joi.object<StoredRule>({ id: id.required(), key: key.required(), rule: rule.required() }).custom(
+  (value: StoredRule, helpers) => (value.rule.id === value.id ? value : helpers.message({ custom: '{{#label}}.rule.id must be the same as its id' })),
 );
 
 const field = Joi.object<Field>({

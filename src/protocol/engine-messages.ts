@@ -130,6 +130,8 @@ export type Request =
   | { readonly kind: 'ask-cells'; readonly areas: readonly Area[]; readonly most: number }
   /** The records from the top, at most so many, each by what it is called. */
   | { readonly kind: 'ask-records'; readonly most: number }
+  /** Keeps rules for oneself alone, or gives them to everybody. */
+  | { readonly kind: 'own-rules'; readonly rules: readonly RuleId[]; readonly whose: 'mine' | 'everybodys' }
   /** Rules as a rule set keeps them. */
   | { readonly kind: 'ask-rule-set'; readonly rules: readonly RuleId[] }
   /** Puts a rule set to work, or brings it to another version. */
@@ -285,6 +287,8 @@ export interface LegendEntry {
   readonly outcomes: readonly number[];
   readonly problem: Problem | null;
   readonly isDraft: boolean;
+  /** True for a rule that only this reader sees. */
+  readonly isPersonal: boolean;
   /** How the condition reads in plain words. */
   readonly sentence: string;
 }

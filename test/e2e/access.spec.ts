@@ -30,6 +30,8 @@ const SHEET_ROUTES: Readonly<Record<string, string>> = {
   'PATCH /api/sheets/ID/findings/rules/x': '    400    400    403    403      404     401     401    401',
   'GET /api/sheets/ID/findings/settings': '     200    200    403    403      404     401     401    401',
   'PATCH /api/sheets/ID/findings/settings': '   400    400    403    403      404     401     401    401',
+  'GET /api/sheets/ID/personal-rules': '        200    200    403    403      404     401     401    401',
+  'PATCH /api/sheets/ID/personal-rules': '      400    400    403    403      404     401     401    401',
   'GET /api/sheets/ID/rule-sets': '             200    200    403    403      404     401     401    401',
   'GET /api/sheets/ID/sharing': '               200    403    403    403      404     401     401    401',
   'POST /api/sheets/ID/sharing/links': '        400    403    403    403      404     401     401    401',

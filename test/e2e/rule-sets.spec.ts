@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { comeBy, makeLink } from './people-page';
 import { makeSheet, SheetPage } from './sheet-page';
 
 test('rules are kept as a set and used in another sheet; when the original moves on, that is told there', async ({ page }) => {
@@ -63,4 +64,51 @@ test('rules are kept as a set and used in another sheet; when the original moves
   // It can be taken back like anything else.
   await sheet.act('Undo');
   await expect(sheet.cell('A3')).not.toHaveAttribute('data-rules');
+});
+
+test('a rule that one keeps to oneself paints here and nowhere else, also after a reload, until it is given to everybody', async ({
+  page,
+  browser,
+}) => {
+  const id = await makeSheet(page, [
+    ['Station', 'Oxygen'],
+    ['Alder', '4.2'],
+    ['Birch', '6'],
+  ]);
+  const rule = {
+    id: 'low',
+    name: 'Low oxygen',
+    on: true,
+    settles: false,
+    reads: { fields: ['f2'] },
+    when: { kind: 'compare', is: '<', to: 5 },
+    paints: 'cell',
+    look: { look: 'alarm' },
+  };
+  await page.request.post(`/api/sheets/${id}/changes`, {
+    data: { id: 'rule', operations: [{ kind: 'put-rules', rules: [{ id: 'low', key: 'a0', rule }] }] },
+  });
+  const mine = await SheetPage.open(page, id);
+  const theirs = await comeBy(browser, (await makeLink(page.request, id, { role: 'editor', name: 'Colleague' })).path, 'Perrin Vale');
+  await expect(theirs.sheet.cell('B2')).toHaveAttribute('data-rules', 'Low oxygen');
+
+  await mine.ruleMenu('Low oxygen', 'Keep it to myself');
+  await expect(mine.entry('Low oxygen')).toContainText('only you');
+  await expect(mine.cell('B2')).toHaveAttribute('data-rules', 'Low oxygen');
+  await expect(theirs.sheet.cell('B2')).not.toHaveAttribute('data-rules');
+  await expect(theirs.sheet.legend).toContainText('No rules yet');
+  // It is worked on like any other, and follows what others enter.
+  await mine.ruleMenu('Low oxygen', 'Switch off');
+  await expect(mine.cell('B2')).not.toHaveAttribute('data-rules');
+  await mine.ruleMenu('Low oxygen', 'Switch on');
+  await theirs.sheet.type('B3', '3');
+  await expect(mine.cell('B3')).toHaveAttribute('data-rules', 'Low oxygen');
+  await page.reload();
+  await mine.isLive();
+  await expect(mine.cell('B3')).toHaveAttribute('data-rules', 'Low oxygen');
+
+  await mine.ruleMenu('Low oxygen', 'Give it to everybody');
+  await expect(theirs.sheet.cell('B3')).toHaveAttribute('data-rules', 'Low oxygen');
+  await expect(mine.entry('Low oxygen')).not.toContainText('only you');
+  await theirs.context.close();
 });

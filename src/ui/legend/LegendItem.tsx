@@ -16,6 +16,7 @@ import {
   IconPower,
   IconSquareCheck,
   IconStack2,
+  IconUser,
   IconTableShare,
   IconTrash,
 } from '@tabler/icons-react';
@@ -87,7 +88,10 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
             looks.slice(0, 4).map((look, at) => <Swatch key={at} look={look} text="9.1" isSmall />)
           )}
         </span>
-        <span className={classes.name}>{entry.rule.name || 'New rule'}</span>
+        <span className={classes.name}>
+          {entry.rule.name || 'New rule'}
+          {entry.isPersonal && <span className={classes.personal}> only you</span>}
+        </span>
         <span className={classes.count} data-testid="count">
           {entry.problem ? (
             <>
@@ -161,6 +165,15 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
             onClick={() => session.askAbout({ what: 'group', rules: ids })}
           >
             Put in a group…
+          </Menu.Item>
+          <Menu.Item
+            leftSection={<IconUser size={15} stroke={1.5} />}
+            disabled={entry.isDraft}
+            onClick={() =>
+              void session.tellingRefusals(session.ask({ kind: 'own-rules', rules: ids, whose: entry.isPersonal ? 'everybodys' : 'mine' }))
+            }
+          >
+            {entry.isPersonal ? 'Give it to everybody' : 'Keep it to myself'}
           </Menu.Item>
           <Menu.Item
             leftSection={<IconStack2 size={15} stroke={1.5} />}

@@ -79,7 +79,7 @@ export const key: ConditionKind<KeyWhen> = {
         : (when.expect as { cells: string }).cells;
     return `is an answer to ${whose}: empty, right, nearly right or wrong`;
   },
-  outcomeName: (_, outcome) => KEY_OUTCOMES[outcome] ?? '',
+  outcomeName: (_, outcome) => OUTCOME_SAYS[outcome] ?? '',
   defaults: ({ commonText }) => ({
     kind: 'key',
     expect: [commonText ?? 'answer'],

@@ -1,0 +1,41 @@
+import Joi from 'joi';
+import type { StoredRule } from '../../../../../core/sheet/change';
+import { storedRule } from '../../../../../protocol/change-schema';
+import { database } from '../../../../../server/database';
+import { changePersonalRules, readPersonalRules } from '../../../../../server/sql/rule/personal-rules';
+import { allow } from '../../../allow';
+import { readBody } from '../../../read-body';
+import { contentId } from '../../../read-query';
+import { respond } from '../../../respond';
+
+export const dynamic = 'force-dynamic';
+
+interface Context {
+  readonly params: Promise<{ id: string }>;
+}
+
+/** Rules of one's own that are put or removed at once. */
+const MOST = 200;
+
+const schema = Joi.object<{ put: readonly StoredRule[]; remove: readonly string[] }>({
+  put: Joi.array().items(storedRule).max(MOST).required(),
+  remove: Joi.array().items(contentId).max(MOST).required(),
+});
+
+/** The rules on the sheet that only oneself sees. */
+export function GET(_: Request, { params }: Context): Promise<Response> {
+  return respond(async () => {
+    const { id: sheet, access } = await allow(params, 'work');
+    return Response.json(await readPersonalRules(database(), { sheet, author: access.author }), { headers: { 'cache-control': 'no-store' } });
+  });
+}
+
+/** Puts and removes some of them. */
+export function PATCH(request: Request, { params }: Context): Promise<Response> {
+  return respond(async () => {
+    const { id: sheet, access } = await allow(params, 'work');
+    const change = await readBody(request, schema);
+    await database().begin((tx) => changePersonalRules(tx, { sheet, author: access.author }, change));
+    return new Response(null, { status: 204 });
+  });
+}

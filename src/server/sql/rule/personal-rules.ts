@@ -1,0 +1,26 @@
+import type { StoredRule } from '../../../core/sheet/change';
+import type { RuleId, SheetId } from '../../../core/sheet/ids';
+import type { Queryable } from '../../database';
+
+interface Whose {
+  readonly sheet: SheetId;
+  /** `person ID` or `visitor ID`. */
+  readonly author: string;
+}
+
+/** The rules on a sheet that only somebody sees, in order of precedence. */
+export const readPersonalRules = async (sql: Queryable, { sheet, author }: Whose): Promise<StoredRule[]> => [
+  ...(await sql<StoredRule[]>`select id, key, rule from personal_rule where sheet_id = ${sheet} and author = ${author} order by key, id`),
+];
+
+/** Puts some, each in the place of the one with its id, and removes others. */
+export async function changePersonalRules(
+  sql: Queryable,
+  { sheet, author }: Whose,
+  { put, remove }: { readonly put: readonly StoredRule[]; readonly remove: readonly RuleId[] },
+): Promise<void> {
+  await sql`delete from personal_rule where sheet_id = ${sheet} and author = ${author} and id = any(${remove as string[]}::text[])`;
+  for (const { id, key, rule } of put)
+    await sql`insert into personal_rule (sheet_id, author, id, key, rule) values (${sheet}, ${author}, ${id}, ${key}, ${JSON.stringify(rule)}::text::json)
+      on conflict (sheet_id, author, id) do update set key = excluded.key, rule = excluded.rule`;
+}
