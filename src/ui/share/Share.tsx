@@ -19,6 +19,7 @@ export function Share({ sheet }: { readonly sheet: SheetId }) {
       <Button
         variant="default"
         size="compact-sm"
+        aria-label="Share"
         leftSection={<IconUsers size={15} stroke={1.5} />}
         onClick={() => setOpen(true)}
         className={classes.open}
