@@ -1,7 +1,7 @@
 import type { Change } from '../core/sheet/change';
 import type { SheetId } from '../core/sheet/ids';
 import type { Sheet } from '../core/sheet/sheet';
-import type { Event, PresentPerson, Selection } from '../protocol/engine-messages';
+import type { Event, LinkState, PresentPerson, Selection } from '../protocol/engine-messages';
 import type { RecordedChange, SentChange } from '../protocol/recorded-change';
 import { LiveLink } from './live-link';
 import { lostCell } from './lost-cell';
@@ -11,7 +11,7 @@ import type { Replica } from './replica';
 import { WaitingStore } from './waiting-store';
 
 /** What has to be told to the page since it was last told. */
-export type News = 'frame' | 'window' | 'legend' | 'undo' | 'selection' | 'others';
+export type News = 'frame' | 'window' | 'legend' | 'undo' | 'selection' | 'others' | 'link';
 
 /** The engine, to the connection. */
 export interface ConnectionHost {
@@ -31,6 +31,7 @@ export interface ConnectionHost {
  */
 export class Connection {
   private link: LiveLink | null = null;
+  private state: LinkState = 'opening';
   private replica: Replica | null = null;
   private readonly own = new OwnEntries();
   private readonly people: Others | null;
@@ -104,6 +105,8 @@ export class Connection {
     const sent: SentChange = { ...change, seen: this.replica!.sequence };
     void this.store?.put(sent);
     this.link?.send(sent);
+    // That something waits is told with what it did, and not in a frame of its own.
+    this.host.note('link');
   }
 
   select(selection: Selection): void {
@@ -145,7 +148,13 @@ export class Connection {
     if (cells.length) this.host.tell({ kind: 'entries-lost', lost: cells });
   }
 
+  /** How the connection stands, and how much waits. */
+  get standing(): Event {
+    return { kind: 'link-changed', state: this.state, pending: this.link?.unacknowledged ?? 0 };
+  }
+
   private tellState(state: 'live' | 'offline'): void {
-    this.host.tell({ kind: 'link-changed', state, pending: this.link?.unacknowledged ?? 0 });
+    this.state = state;
+    this.host.tell(this.standing);
   }
 }

@@ -372,6 +372,7 @@ export class Engine {
     if (news.has('legend')) this.past?.follow(this.replica);
     if (news.has('legend')) events.push({ kind: 'rules-counted', legend: legendOf(this.replica) });
     if (news.has('undo')) events.push({ kind: 'undo-changed', ...this.undo.next });
+    if (news.has('link') && this.connection) events.push(this.connection.standing);
     // Where others are moves with the rows and fields.
     const people = news.has('others') || news.has('frame') ? this.connection?.others(this.sheet) : undefined;
     if (people && JSON.stringify(people) !== this.toldOthers) {

@@ -39,7 +39,11 @@ test('every change is told, one cell’s own past too; the sheet is seen as it w
   // What is different now: the value, the look that went with it, and the name.
   await then.getByRole('button', { name: 'Show what is different now' }).click();
   const differences = then.getByRole('region', { name: 'What is different now' }).getByRole('row');
-  await expect(differences).toHaveText(['RecordFieldThenNow', 'Alder WeirOxygen9 (Oxygen is above 8.5)5', 'Birch MillStationBirch FordBirch Mill']);
+  await expect(differences).toHaveText([
+    'RecordFieldThenNow',
+    'Alder WeirOxygen9 (Oxygen is above 8.5)5Bring it back',
+    'Birch MillStationBirch FordBirch MillBring it back',
+  ]);
   await then.getByRole('button', { name: 'Bring the whole sheet back to this' }).click();
   await expect(then.getByText('Nothing is different now')).toBeVisible();
   await then.close();
@@ -68,6 +72,35 @@ test('every change is told, one cell’s own past too; the sheet is seen as it w
   await page.getByRole('button', { name: /^Why/ }).first().click();
   await page.getByRole('link', { name: 'What it held before' }).click();
   await expect(changes).toHaveCount(4);
+});
+
+test('two moments are compared, and one cell is brought back by itself', async ({ page }) => {
+  const id = await makeSheet(page, [
+    ['Station', 'Oxygen'],
+    ['Alder Weir', '9'],
+    ['Birch Ford', '8'],
+  ]);
+  const sheet = await SheetPage.open(page, id);
+  await sheet.type('B2', '5');
+  await sheet.type('B3', '4');
+  await sheet.isLive();
+  await page.goto(`/sheets/${id}/paper?at=1`);
+  await page.getByLabel('Compare with the sheet after change').fill('2');
+  await page.getByRole('button', { name: 'Show what is different after change 2' }).click();
+  await expect(page.getByRole('region', { name: 'What is different after change 2' }).getByRole('row')).toHaveText([
+    'RecordFieldThenAfter change 2',
+    'Alder WeirOxygen95',
+  ]);
+  await page.getByRole('button', { name: 'Compare with another moment' }).click();
+  await page.getByLabel('Compare with the sheet after change').fill('');
+  await page.getByRole('button', { name: 'Show what is different now' }).click();
+  await page.getByRole('button', { name: 'Bring Oxygen of Alder Weir back' }).click();
+  await expect(page.getByRole('region', { name: 'What is different now' }).getByRole('row')).toHaveText([
+    'RecordFieldThenNow',
+    'Birch FordOxygen84Bring it back',
+  ]);
+  await SheetPage.open(page, id);
+  expect(await sheet.texts('B', 2, 3)).toEqual([['9'], ['4']]);
 });
 
 test('a moment is named, and a rule asks what has changed since', async ({ page }) => {

@@ -117,7 +117,7 @@ test('an answer key is told by group and by clue, and the printed page carries i
     page.getByRole('menuitem', { name: 'Open sheet and legend as a page, to print or save' }).click(),
   ]);
   const legend = paper.getByRole('region', { name: 'Legend' });
-  for (const outcome of ['right (3)', 'near (1)', 'wrong (1)']) await expect(legend).toContainText(outcome);
+  for (const outcome of ['right (3)', 'nearly right (1)', 'wrong (1)']) await expect(legend).toContainText(outcome);
   const [saved] = await Promise.all([paper.waitForEvent('download'), paper.getByRole('button', { name: 'Save as a page' }).click()]);
   // The file stands alone: opened without the app and without scripts, its cells have the colours that they have on screen.
   const file = readFileSync((await saved.path())!, 'utf8');

@@ -56,6 +56,19 @@ for (const scheme of ['light', 'dark'] as const) {
     const page = await context.newPage();
     await page.goto('/');
     expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => [id, nodes[0]!.html])).toEqual([]);
+    for (const path of ['/account', '/outbox', '/findings', '/sheets/riverfly-check/findings']) {
+      await page.goto(path);
+      const found = await new AxeBuilder({ page }).analyze();
+      expect(found.violations.map(({ id, nodes }) => [path, id, nodes[0]!.html])).toEqual([]);
+    }
+    await SheetPage.open(page, 'riverfly-check');
+    await page.getByRole('button', { name: 'Share' }).click();
+    for (const tab of ['People', 'Links', 'Filling in']) {
+      await page.getByRole('tab', { name: tab }).click();
+      // The head of a dialog is no second head of the page.
+      const found = await new AxeBuilder({ page }).include('[role=dialog]').disableRules(['landmark-no-duplicate-banner']).analyze();
+      expect(found.violations.map(({ id, nodes }) => [tab, id, nodes[0]!.html])).toEqual([]);
+    }
     const sheet = await SheetPage.open(page, 'station-readings');
     await sheet.openRule('pH out of range');
     await expect(sheet.bench.getByRole('slider').first()).toBeVisible();

@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { comeBy, joinIn, makeLink, signUp } from './people-page';
 import { NOBODY } from './owner-state';
@@ -151,6 +152,37 @@ test('outcomes come while one types, on leaving the cell, or not yet; then the s
   await change(page, sheet, { kind: 'put-parts', parts: [filling] });
   await expect(filler.cell('B2')).toHaveAttribute('data-rules', 'right');
   await expect(filler.cell('B3')).toHaveAttribute('data-rules', 'wrong');
+  await context.close();
+});
+
+test('on a phone a filler answers record by record, and is told in words how each answer was judged', async ({ page, browser }) => {
+  const sheet = await quiz(page);
+  await change(page, sheet, {
+    kind: 'put-fields',
+    fields: [{ id: 'f3', key: 'a2', widthPx: 120, format: null, unit: null, allowed: ['mayfly', 'caddis'] }],
+  });
+  const link = await makeLink(page.request, sheet, { role: 'filler', name: 'All' });
+  const context = await browser.newContext({ storageState: NOBODY, viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const phone = await context.newPage();
+  await phone.goto(link.path);
+  await phone.getByLabel('Your name').fill('Hazel');
+  await phone.getByRole('button', { name: 'Open the sheet' }).tap();
+  // Three questions, and not the blank rows beneath them.
+  const record = (name: string) => phone.getByRole('region', { name });
+  await expect(phone.getByRole('region')).toHaveCount(3);
+  const answer = record('Two tails').getByRole('textbox', { name: 'Alder' });
+  await answer.tap();
+  await phone.keyboard.insertText('stonefly');
+  await phone.keyboard.press('Enter');
+  await expect(answer).toHaveAccessibleDescription('right');
+  // Enter goes on; of a list one chooses.
+  await expect(record('Two tails').getByRole('combobox', { name: 'Birch' })).toBeFocused();
+  await record('Three tails').getByRole('combobox', { name: 'Birch' }).selectOption('caddis');
+  await expect(record('Three tails').getByText('wrong', { exact: true })).toBeVisible();
+  const { violations } = await new AxeBuilder({ page: phone }).analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`)).toEqual([]);
+  await phone.getByRole('button', { name: 'Show the sheet' }).tap();
+  await expect(phone.locator('[data-address="C3"]')).toHaveText('caddis');
   await context.close();
 });
 

@@ -143,6 +143,16 @@ test('what is compared with others enters without being touched itself, and scal
   ]);
 });
 
+test('the clock crosses cells of a sheet that nobody uses, with nobody as its author', async () => {
+  const due = rule('due', { kind: 'date', is: 'past' });
+  const sheet = await newSheet([due], ['2026-03-08', '2999-01-01']);
+  // Known up to the day before.
+  await sql`update finding_head set at = '2026-03-08T12:00:00Z' where sheet_id = ${sheet}`;
+  await new FindingsKeeper(sql).tick();
+  const told = await sql`select way, row_id, sequence, author from finding where sheet_id = ${sheet}`;
+  expect([...told]).toEqual([{ way: 'entered', row_id: 'r0', sequence: null, author: null }]);
+});
+
 test('important rules write at once, digests when they are due, and a local address hears of everything', async () => {
   const heard: string[] = [];
   const server = createServer((request, answer) => {

@@ -139,6 +139,18 @@ describe('the history', () => {
     await expect(bringBack(sql, { sheet, by: TESTER, sequence: 6, id: 'nothing' })).rejects.toMatchObject({ code: 'bad-request' });
   });
 
+  test('of the whole sheet only some cells can be brought back', async () => {
+    const head = (await sql`select head::int from sheet where id = ${sheet}`)[0]!.head as number;
+    await take(set('r0', 'f1', 'changed'), set('r1', 'f1', 'changed too'));
+    await bringBack(sql, { sheet, by: TESTER, sequence: head, id: 'some', cells: [{ row: 'r0', field: 'f1' }] });
+    const now = await asOf(head + 2);
+    const held = (which: typeof now, row: string) => which.columns[0]!.inputAt(which.findSlot(row)!);
+    expect([held(now, 'r0'), held(now, 'r1')]).toEqual([held(await asOf(head), 'r0'), 'changed too']);
+    await expect(bringBack(sql, { sheet, by: TESTER, sequence: head, id: 'none', cells: [{ row: 'r5', field: 'f1' }] })).rejects.toThrow(
+      'nothing to bring back',
+    );
+  });
+
   test('rules, fields, parts and new rows that somebody has changed since stay, and nothing is taken back where all was', async () => {
     const bands = { id: 'bands', kind: 'bands' } as const;
     const rule = (look: string) => ({ id: 'r', key: 'a0', rule: { ...low, look: { fill: look } } });

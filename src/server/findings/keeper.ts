@@ -4,7 +4,7 @@ import { liveHub } from '../live/hub';
 import { readPast } from '../sheets/read-past';
 import { packedAsOf } from '../sheets/sheet-as-of';
 import { readChangesAfter } from '../sql/change/read-changes-after';
-import { findFindingHead, moveFindingHead, sheetsBehind, type FindingHead } from '../sql/finding/heads';
+import { findFindingHead, moveFindingHead, sheetsBehind, sheetsByClock, type FindingHead } from '../sql/finding/heads';
 import { insertFindings, type InsertedFinding } from '../sql/finding/insert-findings';
 import { readAuthors } from '../sql/finding/read-authors';
 import { findSnapshot } from '../sql/snapshot/find-snapshot';
@@ -18,6 +18,8 @@ const BATCH = 100;
 const IDLE_MS = 120_000;
 /** How long changes are gathered before they are looked at. */
 const GATHER_MS = 250;
+/** How often sheets that nobody uses are looked at for the sake of the clock. */
+const CLOCK_MS = 3_600_000;
 /** How often the clock is looked at. */
 const TICK_MS = 60_000;
 
@@ -35,6 +37,7 @@ export class FindingsKeeper {
   private readonly kept = new Map<SheetId, Kept>();
   /** Sheets that are being looked at; `again` where something has happened meanwhile. */
   private readonly busy = new Map<SheetId, 'once' | 'again'>();
+  private clockAt = 0;
   private readonly gathering = new Set<SheetId>();
   private readonly thread = new FindingsThread(() => this.kept.clear());
 
@@ -135,8 +138,19 @@ export class FindingsKeeper {
     return isOurs;
   }
 
+  /** Opens the sheets whose rules may hang on the clock, so that it is looked at for them too. */
+  private async openForClock(nowMs: number): Promise<void> {
+    if (nowMs - this.clockAt < CLOCK_MS) return;
+    this.clockAt = nowMs;
+    for (const sheet of await sheetsByClock(this.sql)) {
+      const head = this.busy.has(sheet) ? undefined : await findFindingHead(this.sql, sheet);
+      if (head && head.sequence === head.last) await this.open(sheet, head);
+    }
+  }
+
   /** The clock has moved on: for sheets whose rules hang on it, and for those that were not used for long. */
-  private async tick(): Promise<void> {
+  async tick(): Promise<void> {
+    await this.openForClock(Date.now()).catch((error: unknown) => console.error('the clock of the findings failed', error));
     for (const [sheet, { usedAt, sequence }] of this.kept) {
       try {
         const head = await findFindingHead(this.sql, sheet);

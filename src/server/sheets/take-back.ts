@@ -1,5 +1,5 @@
 import type { Operation } from '../../core/sheet/change';
-import type { SheetId } from '../../core/sheet/ids';
+import type { FieldId, RowId, SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
 import { readChangesBefore } from '../sql/change/read-changes-before';
 import { Refusal } from '../refusal';
@@ -39,8 +39,14 @@ export async function takeBack(sql: Sql, { sheet, by, sequence, id }: TakenBack)
 const BATCH = 20;
 const MOST_CHANGES = 2000;
 
-/** Brings the whole sheet back to what it was after a change, 0 for as it was made, by a new change that takes all later ones back. */
-export async function bringBack(sql: Sql, { sheet, by, sequence, id }: TakenBack): Promise<number> {
+/**
+ * Brings the whole sheet back to what it was after a change, 0 for as it was made, by a new change that takes all later ones back; with
+ * `cells` only what those held.
+ */
+export async function bringBack(
+  sql: Sql,
+  { sheet, by, sequence, id, cells }: TakenBack & { readonly cells?: readonly CellName[] | undefined },
+): Promise<number> {
   return takeMade(sql, {
     sheet,
     by,
@@ -55,11 +61,28 @@ export async function bringBack(sql: Sql, { sheet, by, sequence, id }: TakenBack
       const operations: Operation[] = [];
       for (let before = head + 1; before > sequence + 1;) {
         const changes = (await readChangesBefore(tx, sheet, { before, limit: BATCH })).filter((change) => change.sequence > sequence);
-        for (const { inverse } of changes) operations.push(...inverse);
+        for (const { inverse } of changes) operations.push(...(cells ? onlyCells(inverse, cells) : inverse));
         before = changes.at(-1)?.sequence ?? 0;
       }
+      if (cells && operations.length === 0)
+        throw new Refusal('bad-request', 'Nothing of this has been changed since, so there is nothing to bring back.');
       return operations;
     },
+  });
+}
+
+interface CellName {
+  readonly row: RowId;
+  readonly field: FieldId;
+}
+
+/** Of some operations, what they enter in some cells. */
+function onlyCells(operations: readonly Operation[], wanted: readonly CellName[]): Operation[] {
+  const names = new Set(wanted.map(({ row, field }) => `${row} ${field}`));
+  return operations.flatMap((operation): Operation[] => {
+    if (operation.kind !== 'set-cells') return [];
+    const cells = operation.cells.flatMap(({ row, field, input }) => (names.has(`${row} ${field}`) ? { row, field, input } : []));
+    return cells.length ? [{ kind: 'set-cells', cells }] : [];
   });
 }
 

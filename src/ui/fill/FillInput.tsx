@@ -26,7 +26,7 @@ export function FillInput({ field, column, position, cell }: Props) {
   const says = look.rules.join(', ');
   const begin = () => {
     session.select(selectCell({ column, position }));
-    session.beginEdit('line');
+    session.beginEdit('line', cell.text);
   };
   const common = {
     id,
@@ -60,7 +60,8 @@ export function FillInput({ field, column, position, cell }: Props) {
           enterKeyHint="next"
           onFocus={begin}
           onChange={(event) => session.type(event.currentTarget.value)}
-          onBlur={() => editing && session.commit()}
+          // What was only looked at is not entered: it may hold more than it shows.
+          onBlur={() => editing && (editing.text === cell.text ? session.cancelEdit() : session.commit())}
         />
       )}
       <span id={`${id}-says`} className={classes.says} aria-live="polite">

@@ -1,6 +1,6 @@
 import { useEffect, useRef, type KeyboardEvent } from 'react';
-import type { SheetFrame, SheetWindow } from '../../protocol/engine-messages';
-import { sceneCell } from '../grid/painter/scene';
+import type { SheetFrame, SheetWindow, ShownField } from '../../protocol/engine-messages';
+import { sceneCell, type SceneCell } from '../grid/painter/scene';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Fill.module.css';
 import { FillInput } from './FillInput';
@@ -30,28 +30,34 @@ export function FillList() {
   };
 
   if (!frame || !window || window.area.bottom < rows - 1) return <p className={classes.wait}>Opening…</p>;
+  const rowsShown = window.rows.map((position, at) => ({ position, role: window.roles[at]!, cells: cellsOf(frame, window, position) }));
+  // Where records ask something, those that ask nothing yet are room for more, and not for filling in.
+  const asks = rowsShown.some(({ role, cells }) => role === 'record' && cells.some(({ cell }) => !cell.isOpen && cell.text !== ''));
+  const isRoom = (cells: RowCells): boolean => asks && cells.every(({ cell }) => cell.text === '');
   return (
     <div ref={list} className={classes.list} onKeyDown={onKeyDown}>
-      {window.rows.map((position, at) => (
-        <FillRow key={position} frame={frame} window={window} position={position} role={window.roles[at]!} />
-      ))}
+      {rowsShown.map((row) => !isRoom(row.cells) && <FillRow key={row.position} {...row} />)}
       {frame.rowCount > MOST_ROWS && <p className={classes.wait}>The first {MOST_ROWS} rows. The others are on the sheet.</p>}
     </div>
   );
 }
 
-interface RowProps {
-  readonly frame: SheetFrame;
-  readonly window: SheetWindow;
-  readonly position: number;
-  readonly role: SheetWindow['roles'][number];
-}
+type RowCells = readonly { readonly field: ShownField; readonly column: number; readonly cell: SceneCell }[];
 
-function FillRow({ frame, window, position, role }: RowProps) {
-  const cells = frame.fields.flatMap((field, column) => {
+/** The cells of a row that are in view, from the left. */
+const cellsOf = (frame: SheetFrame, window: SheetWindow, position: number): RowCells =>
+  frame.fields.flatMap((field, column) => {
     const cell = sceneCell(window, column, position);
     return cell && !field.hidden ? [{ field, column, cell }] : [];
   });
+
+interface RowProps {
+  readonly position: number;
+  readonly cells: RowCells;
+  readonly role: SheetWindow['roles'][number];
+}
+
+function FillRow({ position, cells, role }: RowProps) {
   const said = cells.filter(({ cell }) => !cell.isOpen && cell.text !== '');
   const open = cells.filter(({ cell }) => cell.isOpen);
   if (open.length === 0) {

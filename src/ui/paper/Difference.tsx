@@ -2,6 +2,7 @@ import { Button, TextInput } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import type { CellState, SheetDifference } from '../../core/rules/sheet-difference';
+import type { FieldId, RowId } from '../../core/sheet/ids';
 import { counted } from '../counted';
 import { sendJson } from '../send-json';
 import { useSession } from '../sheet/use-session';
@@ -41,8 +42,14 @@ export function Difference({ sequence }: { readonly sequence: number }) {
         {error && <span role="alert"> {error}</span>}
       </div>
     );
+  const path = `/api/sheets/${encodeURIComponent(session.sheet)}/history/${sequence}`;
+  /** One cell goes back to what it held then; the others stay. */
+  const bringCellBack = async ({ row, field }: { readonly row: RowId; readonly field: FieldId }) => {
+    const sent = await sendJson(path, { body: { id: nanoid(), what: 'cells', cells: [{ row, field }] } });
+    if ('refused' in sent) setError(sent.refused);
+    else ask();
+  };
   const bringBack = async () => {
-    const path = `/api/sheets/${encodeURIComponent(session.sheet)}/history/${sequence}`;
     const sent = await sendJson(path, { body: { id: nanoid(), what: 'sheet' } });
     if ('refused' in sent) return setError(sent.refused);
     setBack(true);
@@ -65,6 +72,7 @@ export function Difference({ sequence }: { readonly sequence: number }) {
               <th scope="col">Field</th>
               <th scope="col">Then</th>
               <th scope="col">{other === undefined ? 'Now' : `After change ${other}`}</th>
+              {other === undefined && <td />}
             </tr>
           </thead>
           <tbody>
@@ -74,6 +82,20 @@ export function Difference({ sequence }: { readonly sequence: number }) {
                 <td>{cell.label}</td>
                 <td>{stateWords(cell.before)}</td>
                 <td>{stateWords(cell.after)}</td>
+                {other === undefined && (
+                  <td>
+                    {cell.before.shown !== cell.after.shown && (
+                      <Button
+                        size="compact-xs"
+                        variant="default"
+                        aria-label={`Bring ${cell.label} of ${cell.record} back`}
+                        onClick={() => void bringCellBack(cell)}
+                      >
+                        Bring it back
+                      </Button>
+                    )}
+                  </td>
+                )}
               </tr>
             ))}
           </tbody>

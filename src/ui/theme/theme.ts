@@ -19,7 +19,10 @@ export const theme = createTheme({
       : defaultVariantColorsResolver(input),
   defaultRadius: 6,
   fontSizes: { xs: '12px', sm: '13px', md: '15px', lg: '18px', xl: '22px' },
-  components: { Tooltip: { defaultProps: { openDelay: 400, transitionProps: { duration: 0 } } } },
+  components: {
+    Modal: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
+    Tooltip: { defaultProps: { openDelay: 400, transitionProps: { duration: 0 } } },
+  },
 });
 
 const chrome = (name: 'light' | 'dark'): Record<string, string> => ({

@@ -26,6 +26,13 @@ export async function sheetsBehind(sql: Queryable): Promise<SheetId[]> {
   return rows.map(({ id }) => id);
 }
 
+/** Sheets with rules that may come to another outcome as time goes by. */
+export async function sheetsByClock(sql: Queryable): Promise<SheetId[]> {
+  const rows = await sql<{ sheet_id: string }[]>`
+    select distinct sheet_id from sheet_rule where rule -> 'when' ->> 'kind' in ('date', 'change', 'formula')`;
+  return rows.map(({ sheet_id }) => sheet_id);
+}
+
 /** Begins to know findings of a new sheet. */
 export async function insertFindingHead(sql: Queryable, sheet: SheetId): Promise<void> {
   await sql`insert into finding_head (sheet_id, sequence) values (${sheet}, 0)`;
