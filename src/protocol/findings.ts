@@ -1,25 +1,12 @@
-import type { FieldId, RowId, RuleId, SheetId } from '../core/sheet/ids';
+import type { Crossing } from '../core/findings/rule-watch';
+import type { RuleId, SheetId } from '../core/sheet/ids';
 
 /** Findings told at once. */
 export const FINDINGS_PAGE = 60;
 
-/** A cell that has entered a rule, or left it: it has a look by it since then, or no more. */
-export interface NewFinding {
-  readonly rule: RuleId;
-  readonly ruleName: string;
-  /** What is said of the outcome, for rules with several; empty for others. */
-  readonly outcome: string;
-  readonly way: 'entered' | 'left';
-  readonly row: RowId;
-  readonly field: FieldId;
-  /** What the record and the field were called then. */
-  readonly record: string;
-  readonly label: string;
-  /** What the cell showed before and after. */
+/** A crossing with what the cell showed before. */
+export interface NewFinding extends Crossing {
   readonly before: string;
-  readonly after: string;
-  /** How many cells have the rule's look after it. */
-  readonly painted: number;
 }
 
 /** A finding as it is kept and told. */

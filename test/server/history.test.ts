@@ -167,4 +167,13 @@ describe('the history', () => {
     expect(now.parts.get('bands')).toBeUndefined();
     await expect(takeBack(sql, { sheet, by: TESTER, sequence: first, id: 'again' })).rejects.toThrow('nothing left of it to take back');
   });
+
+  test('is asked for by rule, and by who made it', async () => {
+    const sequences = async (query: Parameters<typeof historyOf>[2]) => (await historyOf(sql, sheet, query)).map(({ sequence }) => sequence);
+    const ruled = await take({ kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: low }] });
+    const gone = await take({ kind: 'remove-rules', rules: ['r', 'other'] });
+    expect(await sequences({ rule: 'r' })).toEqual([gone, ruled]);
+    expect(await sequences({ rule: 'none' })).toEqual([]);
+    expect(await sequences({ by: 'person nobody' })).toEqual([]);
+  });
 });

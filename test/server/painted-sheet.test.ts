@@ -121,7 +121,17 @@ test('what a reader is told of changes comes to what they would get anew', () =>
 
 const SECRET = 'hush';
 /** Formulas that would tell what is in the third field, at once or by way of another. */
-const TELLING = ['=C3', '=C2&"!"', '=A3', '=INDIRECT("C"&3)', '=IF(C3<>"";C3;B2)', '=COUNTIF(C:C;"hush*")', '=LOOKUP(1;A:A;C:C)'];
+const TELLING = [
+  '=C3',
+  '=C2&"!"',
+  '=A3',
+  '=INDIRECT("C"&3)',
+  '=IF(C3<>"";C3;B2)',
+  '=COUNTIF(C:C;"hush*")',
+  '=LOOKUP(1;A:A;C:C)',
+  '=Whispered',
+  '=Three',
+];
 
 test('nothing of a field that fillers do not get is ever sent to one, whatever is entered, calculated or ruled', () => {
   const secret = fc.constantFrom(`${SECRET}-1`, `${SECRET}-2|${SECRET}-3`);
@@ -156,6 +166,7 @@ test('nothing of a field that fillers do not get is ever sent to one, whatever i
         const others = byKey ? operations.filter(({ kind }) => kind !== 'put-rules') : operations;
         for (const input of [`${SECRET}-0`])
           sheet.apply({ kind: 'set-cells', cells: ['header', 'r0', 'r1', 'r2'].map((id) => ({ row: id, field: 'f3', input })) });
+        sheet.apply({ kind: 'put-parts', parts: [{ id: 'whispered', kind: 'name', name: 'Whispered', refersTo: '=$C$3' }] });
         const reading = new Reading(sheet, { role: 'filler', own: whose });
         for (const one of others) reading.change(one);
         const everything = reading.sent.join('\n');

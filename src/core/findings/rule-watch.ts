@@ -9,7 +9,7 @@ import { columnLetters } from '../sheet/address';
 import type { FieldId, RowId, RuleId } from '../sheet/ids';
 import { shownAt } from '../sheet/shown-cell';
 
-/** A cell that has entered a rule, or left it. */
+/** A cell that has entered a rule, or left it: it has a look by it since then, or no more. */
 export interface Crossing {
   readonly rule: RuleId;
   readonly ruleName: string;
@@ -18,6 +18,7 @@ export interface Crossing {
   readonly way: 'entered' | 'left';
   readonly row: RowId;
   readonly field: FieldId;
+  /** What the record and the field are called, and what the cell shows. */
   readonly record: string;
   readonly label: string;
   readonly after: string;

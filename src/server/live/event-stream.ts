@@ -19,18 +19,32 @@ interface Streamed {
   readonly start: (send: (event: StreamEvent) => void) => Promise<() => void>;
 }
 
-/** Server-sent events (HTML standard, 9.2). Whoever may read no more gets `closed`, and nothing after it. */
+/**
+ * Server-sent events (HTML standard, 9.2). Whoever may read no more gets `closed`, and nothing after it. Where it cannot begin, the stream
+ * fails and nothing of it goes on.
+ */
 export function eventStream({ signal, mayRead, start }: Streamed): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder();
-  let stop = () => {};
+  /** What is to be done when it is over, the last begun first; null once it is. */
+  let endings: (() => void)[] | null = [];
+  const stop = (): void => {
+    const due = endings ?? [];
+    endings = null;
+    for (const end of due.reverse()) end();
+  };
+  /** Does something when it is over: at once where it is already. */
+  const atEnd = (end: () => void): void => {
+    if (endings) endings.push(end);
+    else end();
+  };
   return new ReadableStream<Uint8Array>({
     async start(controller) {
-      let isOver = false;
-      const write = (text: string) => !isOver && controller.enqueue(encoder.encode(text));
+      const write = (text: string) => endings && controller.enqueue(encoder.encode(text));
       const send = ({ event, data, json = JSON.stringify(data), id }: StreamEvent) =>
         write(`${id === undefined ? '' : `id: ${id}\n`}event: ${event}\ndata: ${json}\n\n`);
       const check = async () => {
-        if (isOver || (await mayRead().catch(() => true))) return;
+        // Several may ask at once: the first that is told ends it.
+        if ((await mayRead().catch(() => true)) || !endings) return;
         send({ event: 'closed', data: {} });
         stop();
         controller.close();
@@ -40,21 +54,17 @@ export function eventStream({ signal, mayRead, start }: Streamed): ReadableStrea
         write(': still here\n\n');
         void check();
       }, KEEP_ALIVE_MS);
-      const unwatch = liveHub().watchAccess(() => void check());
-      stop = () => {
-        isOver = true;
-        clearInterval(beat);
-        unwatch();
-      };
-      const end = await start(send);
-      const pause = stop;
-      stop = () => {
-        pause();
-        end();
-      };
-      signal.addEventListener('abort', () => stop());
-      if (signal.aborted || isOver) stop();
+      atEnd(() => clearInterval(beat));
+      atEnd(liveHub().watchAccess(() => void check()));
+      signal.addEventListener('abort', stop);
+      try {
+        atEnd(await start(send));
+      } catch (error) {
+        stop();
+        throw error;
+      }
+      if (signal.aborted) stop();
     },
-    cancel: () => stop(),
+    cancel: stop,
   });
 }

@@ -1,4 +1,5 @@
 import { Button, Checkbox, Radio, SegmentedControl } from '@mantine/core';
+import { columnLetters } from '../../core/sheet/address';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Filling, OutcomeTime } from '../../core/sheet/sheet-part';
 import type { ShownField } from '../../protocol/engine-messages';
@@ -32,10 +33,13 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
       kept: [...without(kept(filling, keyFields), field.id), ...(to === 'kept' ? [field.id] : [])],
     });
   const of = `/sheets/${encodeURIComponent(sheet)}`;
+  // A fresh sheet has many fields that nobody has named, and nobody fills in.
+  const isNamed = ({ id, label }: ShownField, column: number): boolean =>
+    label !== columnLetters(column) || filling.open.includes(id) || filling.kept.includes(id);
   return (
     <div className={classes.tab}>
       <ul className={classes.list} aria-label="What fillers do with each field">
-        {fields.map((field) => {
+        {fields.filter(isNamed).map((field) => {
           const why = keyFields.includes(field.id) ? 'the answers of a key' : field.hidden ? 'hidden' : null;
           return (
             <li key={field.id} className={classes.item}>
