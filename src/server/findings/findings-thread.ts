@@ -1,22 +1,13 @@
-import { parentPort } from 'node:worker_threads';
 import type { SheetId } from '../../core/sheet/ids';
-import { KeptSheet, type KeptMessages } from './kept-sheet';
+import { answerThread } from '../threads/answer-thread';
+import type { Asked } from '../threads/thread';
+import { KeptSheet, type FindingsQuestions } from './kept-sheet';
 
 // A thread that keeps sheets at work to see what enters and leaves their rules.
 
-type Asked = { [K in keyof KeptMessages]: { readonly kind: K; readonly id: number } & KeptMessages[K] }[keyof KeptMessages];
-
 const sheets = new Map<SheetId, KeptSheet>();
 
-parentPort!.on('message', (asked: Asked) => {
-  try {
-    parentPort!.postMessage({ id: asked.id, done: answer(asked) });
-  } catch (error) {
-    parentPort!.postMessage({ id: asked.id, failed: error instanceof Error ? error.message : String(error) });
-  }
-});
-
-function answer(asked: Asked): unknown {
+answerThread((asked: Asked<Pick<FindingsQuestions, 'open' | 'past' | 'take' | 'tick' | 'close'>>) => {
   if (asked.kind === 'open') {
     const kept = new KeptSheet(asked.packed, asked.atMs);
     sheets.set(asked.sheet, kept);
@@ -32,4 +23,4 @@ function answer(asked: Asked): unknown {
   if (asked.kind === 'tick') return kept.tick(asked.nowMs);
   kept.usePast(asked.past);
   return null;
-}
+});

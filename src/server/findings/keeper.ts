@@ -8,8 +8,8 @@ import { findFindingHead, moveFindingHead, sheetsBehind, sheetsByClock, type Fin
 import { insertFindings, type InsertedFinding } from '../sql/finding/insert-findings';
 import { readAuthors } from '../sql/finding/read-authors';
 import { findSnapshot } from '../sql/snapshot/find-snapshot';
-import { FindingsThread } from './findings-thread-client';
-import type { FoundAt } from './kept-sheet';
+import { Thread } from '../threads/thread';
+import type { FindingsQuestions, FoundAt } from './kept-sheet';
 import { passOn } from './pass-on';
 
 /** Changes looked at together. */
@@ -39,7 +39,7 @@ export class FindingsKeeper {
   private readonly busy = new Map<SheetId, 'once' | 'again'>();
   private clockAt = 0;
   private readonly gathering = new Set<SheetId>();
-  private readonly thread = new FindingsThread(() => this.kept.clear());
+  private readonly thread = new Thread<FindingsQuestions>('findings', { ended: () => this.kept.clear() });
 
   constructor(private readonly sql: Sql) {}
 

@@ -1,4 +1,3 @@
-import { gunzipSync } from 'node:zlib';
 import { RuleWatch } from '../../core/findings/rule-watch';
 import type { Effect } from '../../core/sheet/effect';
 import type { SheetId } from '../../core/sheet/ids';
@@ -8,6 +7,7 @@ import { Replica } from '../../engine/replica';
 import type { NewFinding } from '../../protocol/findings';
 import { unpackSheet } from '../../protocol/packed-sheet';
 import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';
+import { unzipPacked } from '../sheets/unzip-packed';
 
 /** What one change brought about; without a sequence, what the clock did. */
 export interface FoundAt {
@@ -27,8 +27,7 @@ export class KeptSheet {
 
   /** `packed` is the sheet as it was at the moment up to which its findings are known. */
   constructor(packed: Uint8Array, atMs: number) {
-    const bytes = gunzipSync(packed);
-    const { sheet, head } = unpackSheet(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer);
+    const { sheet, head } = unpackSheet(unzipPacked(packed));
     this.clock = atMs;
     this.replica = new Replica(sheet, head.sequence, { theme: 'light', nowMs: atMs });
     this.watch = new RuleWatch(this.replica.evaluation);
@@ -92,18 +91,15 @@ function noteBefore(effect: Effect, { sheet }: Replica, shown: Map<string, strin
   if (!shown.has(key) && !Number.isNaN(effect.before.number)) shown.set(key, numberText(effect.before.number));
 }
 
-export interface KeptMessages {
-  readonly open: { readonly sheet: SheetId; readonly packed: Uint8Array; readonly atMs: number };
-  readonly past: { readonly sheet: SheetId; readonly past: SheetPast };
-  readonly take: { readonly sheet: SheetId; readonly changes: readonly RecordedChange[] };
-  readonly tick: { readonly sheet: SheetId; readonly nowMs: number };
-  readonly close: { readonly sheet: SheetId };
-}
-
-export interface KeptAnswers {
-  readonly open: { readonly wantsPast: number | null };
-  readonly past: null;
-  readonly take: readonly FoundAt[];
-  readonly tick: readonly FoundAt[];
-  readonly close: null;
+/** What is asked of the findings' thread. */
+export interface FindingsQuestions {
+  readonly [kind: string]: { readonly asked: object; readonly answer: unknown };
+  readonly open: {
+    readonly asked: { readonly sheet: SheetId; readonly packed: Uint8Array; readonly atMs: number };
+    readonly answer: { readonly wantsPast: number | null };
+  };
+  readonly past: { readonly asked: { readonly sheet: SheetId; readonly past: SheetPast }; readonly answer: null };
+  readonly take: { readonly asked: { readonly sheet: SheetId; readonly changes: readonly RecordedChange[] }; readonly answer: readonly FoundAt[] };
+  readonly tick: { readonly asked: { readonly sheet: SheetId; readonly nowMs: number }; readonly answer: readonly FoundAt[] };
+  readonly close: { readonly asked: { readonly sheet: SheetId }; readonly answer: null };
 }

@@ -1,4 +1,4 @@
-import { gunzipSync, gzipSync } from 'node:zlib';
+import { gzipSync } from 'node:zlib';
 import { Replica } from '../../engine/replica';
 import type { Effect } from '../../core/sheet/effect';
 import type { SheetId } from '../../core/sheet/ids';
@@ -7,6 +7,7 @@ import { isFormulaInput } from '../../core/formula/is-formula-input';
 import { Sight } from '../../core/sharing/sight';
 import type { GivenLook, Repaint } from '../../protocol/painted-sheet';
 import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';
+import { unzipPacked } from '../sheets/unzip-packed';
 import type { JudgedCell } from './painter-messages';
 import { lookFor, PaintedView, type ViewOf } from './painted-view';
 
@@ -38,8 +39,7 @@ export class PaintedSheet {
     nowMs: number,
     private readonly reports: PaintedReports,
   ) {
-    const bytes = gunzipSync(packed);
-    const { sheet, head } = unpackSheet(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer);
+    const { sheet, head } = unpackSheet(unzipPacked(packed));
     this.replica = new Replica(sheet, head.sequence, { theme: 'light', nowMs });
     this.about = { id: head.id, name: head.name };
     this.askForPast();

@@ -1,7 +1,9 @@
 import { parentPort } from 'node:worker_threads';
 import type { SheetId } from '../../core/sheet/ids';
+import { answerThread } from '../threads/answer-thread';
+import type { Asked } from '../threads/thread';
 import { PaintedSheet } from './painted-sheet';
-import type { FromPainter, ToPainter } from './painter-messages';
+import type { PainterQuestions, SaidToPainter, ToldByPainter } from './painter-messages';
 
 // A thread that keeps sheets at work for readers who get no rules, so that looking at them never holds up the server.
 
@@ -9,46 +11,37 @@ import type { FromPainter, ToPainter } from './painter-messages';
 const TICK_MS = 60_000;
 
 const sheets = new Map<SheetId, PaintedSheet>();
-const post = (message: FromPainter) => parentPort!.postMessage(message);
+const tell = (message: ToldByPainter) => parentPort!.postMessage(message);
 
 setInterval(() => sheets.forEach((sheet) => sheet.tick(Date.now())), TICK_MS);
 
-parentPort!.on('message', (message: ToPainter) => {
-  if (!('id' in message)) return take(message);
-  try {
-    post({ id: message.id, done: answer(message) });
-  } catch (error) {
-    post({ id: message.id, failed: error instanceof Error ? error.message : String(error) });
-  }
-});
-
-function answer(message: Extract<ToPainter, { id: number }>): unknown {
-  const { sheet } = message;
+answerThread<Asked<Pick<PainterQuestions, 'open' | 'paint' | 'judge'>>, SaidToPainter>((asked) => {
+  const { sheet } = asked;
   const open = sheets.get(sheet);
-  if (message.kind !== 'open') {
+  if (asked.kind !== 'open') {
     if (!open) throw new Error('the sheet is not open');
-    return message.kind === 'paint' ? open.paint(message.key, message.of) : open.judge(message.of, message.cell);
+    return asked.kind === 'paint' ? open.paint(asked.key, asked.of) : open.judge(asked.of, asked.cell);
   }
   open?.close();
-  const opened = new PaintedSheet(message.packed, Date.now(), {
-    repainted: (view, repaint) => post({ sheet, view, repaint }),
-    wantsPast: (until) => post({ sheet, wantsPast: until }),
+  const opened = new PaintedSheet(asked.packed, Date.now(), {
+    repainted: (view, repaint) => tell({ sheet, view, repaint }),
+    wantsPast: (until) => tell({ sheet, wantsPast: until }),
   });
   sheets.set(sheet, opened);
   return opened.sequence;
-}
+}, take);
 
-function take(message: Exclude<ToPainter, { id: number }>): void {
-  const open = sheets.get(message.sheet);
-  switch (message.kind) {
+function take(said: SaidToPainter): void {
+  const open = sheets.get(said.sheet);
+  switch (said.kind) {
     case 'receive':
-      return open?.receive(message.changes);
+      return open?.receive(said.changes);
     case 'use-past':
-      return open?.usePast(message.past);
+      return open?.usePast(said.past);
     case 'drop':
-      return open?.drop(message.key);
+      return open?.drop(said.key);
     case 'close':
       open?.close();
-      sheets.delete(message.sheet);
+      sheets.delete(said.sheet);
   }
 }

@@ -1,6 +1,4 @@
 import { availableParallelism } from 'node:os';
-import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
 import type { SheetId } from '../../core/sheet/ids';
 import type { GivenLook, Repaint } from '../../protocol/painted-sheet';
 import { database, type Sql } from '../database';
@@ -101,12 +99,12 @@ class Painter {
       repainted: (id, repaint) => tell(views, id, repaint),
       wantsPast: (until) =>
         void readPast(this.sql, sheet, { until }).then(
-          (past) => thread.tell({ kind: 'use-past', sheet, past }),
+          (past) => thread.say({ kind: 'use-past', sheet, past }),
           (error: unknown) => console.error('reading the past failed', error),
         ),
     });
     const sequence = await thread.ask('open', { sheet, packed });
-    const unfollow = await liveHub().follow(sheet, sequence, (changes) => thread.tell({ kind: 'receive', sheet, changes }));
+    const unfollow = await liveHub().follow(sheet, sequence, (changes) => thread.say({ kind: 'receive', sheet, changes }));
     return { thread, views, unfollow, idle: null };
   }
 
@@ -117,12 +115,12 @@ class Painter {
       for (const [id, { key, listeners }] of open.views) {
         if (listeners.size > 0) continue;
         open.views.delete(id);
-        open.thread.tell({ kind: 'drop', sheet, key });
+        open.thread.say({ kind: 'drop', sheet, key });
       }
       if (open.views.size > 0) return;
       this.sheets.delete(sheet);
       open.unfollow();
-      open.thread.tell({ kind: 'close', sheet });
+      open.thread.say({ kind: 'close', sheet });
     }, IDLE_MS);
     open.idle.unref();
   }
@@ -133,9 +131,8 @@ class Painter {
     const at = [...sheet].reduce((sum, letter) => (sum * 31 + letter.codePointAt(0)!) % 9973, 7) % most;
     const known = this.threads[at];
     if (known) return known;
-    const thread = new PainterThread(new Worker(join(process.cwd(), 'dist', 'painter.cjs')), () => {
-      // What was at work there is gone: readers begin anew.
-      delete this.threads[at];
+    const thread = new PainterThread(() => {
+      // What was at work there is gone: readers begin anew, and it with them.
       for (const [id, open] of this.sheets)
         void open.then((one) => {
           if (one.thread !== thread) return;
