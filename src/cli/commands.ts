@@ -13,7 +13,8 @@ import { fieldByLabel, readRuleSet, type RuleSet } from '../core/rules/read-rule
 import { traceCell } from '../core/rules/trace';
 import { cellAddress, columnLetters, parseAddress } from '../core/sheet/address';
 import type { CellInput, Operation } from '../core/sheet/change';
-import type { Sheet, SheetSettings } from '../core/sheet/sheet';
+import type { Sheet } from '../core/sheet/sheet';
+import type { SheetSettings } from '../core/sheet/sheet-settings';
 import { sheetFromTable } from '../core/sheet/sheet-from-table';
 import { makeFormula, FormulaShapes, cellValueOf, valueAt } from '../core/formula/make-formula';
 import { newPlace } from '../core/formula/place';

@@ -6,8 +6,8 @@ import { keysAt } from '../core/sheet/keys-at';
 import type { Sheet } from '../core/sheet/sheet';
 import type { LookPart } from '../core/sheet/sheet-part';
 import { unpackSheet } from '../protocol/packed-sheet';
-import type { ChangeAnswer } from '../protocol/recorded-change';
 import { fetchSheet } from './fetch-sheet';
+import { sendJson } from './send-json';
 
 /** Makes copies of rules on another sheet, after those that are there. Throws in words where a field is missing there; then none is made. */
 export async function carryElsewhere(from: Sheet, stored: readonly StoredRule[], target: SheetId): Promise<{ readonly name: string }> {
@@ -23,13 +23,8 @@ export async function carryElsewhere(from: Sheet, stored: readonly StoredRule[],
     return { id, key: keys[at]!, rule: { ...carried.rule, id } };
   });
   const operations = [...(looks.size ? [{ kind: 'put-parts', parts: [...looks.values()] }] : []), { kind: 'put-rules', rules }];
-  const response = await fetch(`/api/sheets/${encodeURIComponent(target)}/changes`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ id: nanoid(), operations }),
-  });
-  const answer = (await response.json()) as ChangeAnswer;
-  if ('refused' in answer) throw new Error(answer.refused);
+  const sent = await sendJson(`/api/sheets/${encodeURIComponent(target)}/changes`, { body: { id: nanoid(), operations } });
+  if ('refused' in sent) throw new Error(sent.refused);
   return { name: head.name };
 }
 

@@ -2,6 +2,7 @@ import { nanoid } from 'nanoid';
 import type { Operation, StoredRule } from '../core/sheet/change';
 import type { RuleId, SheetId } from '../core/sheet/ids';
 import type { Replica } from './replica';
+import { sendJson } from './send-json';
 
 /** Rules put in the place of those with their ids, and rules removed. */
 interface PersonalChange {
@@ -62,21 +63,16 @@ export class PersonalRules {
   }
 
   private async load(): Promise<void> {
-    const response = await fetch(this.path).catch(() => null);
-    if (!response?.ok) return;
-    const rules = (await response.json()) as StoredRule[];
+    const sent = await sendJson<StoredRule[]>(this.path, { method: 'GET' });
+    if ('refused' in sent) return;
+    const rules = sent.answer;
     if (rules.length) this.inTurn(() => this.replica.setPersonal(rules));
   }
 
   private async change({ put, remove }: PersonalChange): Promise<void> {
     if (put.length + remove.length === 0) return;
-    const response = await fetch(this.path, {
-      method: 'PATCH',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ put, remove }),
-    }).catch(() => null);
-    if (!response) throw new Error('The server cannot be reached, and a rule of your own is kept there. Try again in a moment.');
-    if (!response.ok) throw new Error(((await response.json()) as { refused?: string }).refused ?? 'The rule could not be kept.');
+    const sent = await sendJson(this.path, { method: 'PATCH', body: { put, remove } });
+    if ('refused' in sent) throw new Error(sent.refused);
     const gone = new Set([...remove, ...put.map(({ id }) => id)]);
     this.inTurn(() => this.replica.setPersonal([...this.replica.personal.filter(({ id }) => !gone.has(id)), ...put]));
   }

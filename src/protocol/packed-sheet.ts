@@ -1,7 +1,8 @@
 import type { RowAbout, StoredRow, StoredRule } from '../core/sheet/change';
 import type { FieldId, SheetId } from '../core/sheet/ids';
 import type { Field } from '../core/sheet/field';
-import { Sheet, type SheetSettings } from '../core/sheet/sheet';
+import { Sheet } from '../core/sheet/sheet';
+import type { SheetSettings } from '../core/sheet/sheet-settings';
 import type { SheetPart } from '../core/sheet/sheet-part';
 import { ROW_ROLES, roleCode } from '../core/sheet/row-role';
 

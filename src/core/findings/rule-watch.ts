@@ -39,7 +39,7 @@ interface Held {
 
 /**
  * Remembers which cells each rule gives a look, and tells which have entered and left it since. A rule that has been changed itself begins
- * anew: what differs then differs by its author's will. Scales and bars, which shade every number, are not watched. Cost: a few operations
+ * anew: what differs then differs by its author's will. One that cannot work for a while (its limits cross, say) goes on from where it was. Scales and bars, which shade every number, are not watched. Cost: a few operations
  * for each cell that is read.
  */
 export class RuleWatch {
@@ -57,18 +57,24 @@ export class RuleWatch {
   /** What has entered and left each rule since it was last asked. */
   crossings(): Crossing[] {
     const before = this.held;
-    this.held = this.hold();
+    this.held = this.hold(before);
     return this.evaluation.running.flatMap((running) => {
       const [was, is] = [before.get(running.rule.id), this.held.get(running.rule.id)];
       return was && is && equal(was.rule, is.rule) ? this.between(running, was, is) : [];
     });
   }
 
-  private hold(): Map<RuleId, Held> {
+  /** What there is now; of a rule that cannot work for a while, what there was: it goes on from there. */
+  private hold(before?: ReadonlyMap<RuleId, Held>): Map<RuleId, Held> {
     const { running, sheet } = this.evaluation;
     const held = new Map<RuleId, Held>();
     for (const rule of running) {
-      if (!rule.works || rule.variesByCell) continue;
+      if (!rule.works) {
+        const was = before?.get(rule.rule.id);
+        if (was && equal(was.rule, rule.rule)) held.set(rule.rule.id, was);
+        continue;
+      }
+      if (rule.variesByCell) continue;
       const outcomes = new Map<FieldId, Int32Array>();
       for (const { column } of rule.read) {
         const codes = new Int32Array(sheet.slotCount).fill(NONE);

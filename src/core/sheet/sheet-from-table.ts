@@ -2,7 +2,8 @@ import type { Table } from '../exchange/table';
 import { generateNKeysBetween } from 'fractional-indexing';
 import { newField } from './field';
 import type { RowId } from './ids';
-import { Sheet, type SheetSettings } from './sheet';
+import { Sheet } from './sheet';
+import type { SheetSettings } from './sheet-settings';
 
 /**
  * A sheet of the rows of a file: the first is the header unless `header` is false, the rest are records. Ids are made so

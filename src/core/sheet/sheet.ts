@@ -11,15 +11,7 @@ import { fieldInverse, partInverse, ruleInverse } from './put-inverse';
 import { aboutOf, changesAbout, givenAbout, NO_ABOUT, rowBefore, type NullableAbout, type OwnAbout } from './row-about';
 import { nameKey, type NamedRange, type SheetPart } from './sheet-part';
 import { REMOVED, ROW_ROLES, roleCode, type RowRole } from './row-role';
-import type { DateOrder } from '../values/read-date';
-
-export interface SheetSettings {
-  readonly dates?: DateOrder;
-  /** Time zone (IANA name) that says which day is today; UTC by default. */
-  readonly zone?: string;
-  /** First day of the week, 0 for Monday (default). */
-  readonly firstWeekday?: number;
-}
+import type { SheetSettings } from './sheet-settings';
 
 /**
  * A sheet in memory. Rows live in *slots* that never move: a new row takes the next slot, a removed row leaves its slot

@@ -1,3 +1,5 @@
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
 import type { SheetId } from '../../core/sheet/ids';
 import { database, type Sql } from '../database';
 import { liveHub } from '../live/hub';
@@ -29,6 +31,8 @@ interface Kept {
   usedAt: number;
 }
 
+const beginThread = (): Worker => new Worker(join(process.cwd(), 'dist', 'findings.cjs'));
+
 /**
  * Keeps the findings of all sheets: follows every change, also while nobody is looking, and writes down what entered and left each rule.
  * Several processes may do so at once; whoever is quicker with a change has it.
@@ -39,7 +43,7 @@ export class FindingsKeeper {
   private readonly busy = new Map<SheetId, 'once' | 'again'>();
   private clockAt = 0;
   private readonly gathering = new Set<SheetId>();
-  private readonly thread = new Thread<FindingsQuestions>('findings', { ended: () => this.kept.clear() });
+  private readonly thread = new Thread<FindingsQuestions>('findings', beginThread, { ended: () => this.kept.clear() });
 
   constructor(private readonly sql: Sql) {}
 

@@ -1,3 +1,5 @@
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
 import type { SheetId } from '../../core/sheet/ids';
 import { Thread } from '../threads/thread';
 import type { PaintedReports } from './painted-sheet';
@@ -10,7 +12,7 @@ export class PainterThread extends Thread<PainterQuestions, SaidToPainter, ToldB
   /** `ended` is called when the thread has fallen over. */
   constructor(ended: () => void) {
     const hearers = new Map<SheetId, PaintedReports>();
-    super('painter', {
+    super('painter', () => new Worker(join(process.cwd(), 'dist', 'painter.cjs')), {
       ended,
       told: (message) => {
         const hearer = hearers.get(message.sheet);

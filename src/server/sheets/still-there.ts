@@ -11,9 +11,6 @@ interface Item {
   readonly id: string;
 }
 
-/** What a change left of some things, by id: the thing, or undefined where it removed it. */
-type Left = ReadonlyMap<string, Item | undefined>;
-
 /** Of what takes a change back, what nobody has changed since: rules, fields, parts and new rows that are as the change left them. */
 export async function stillThere(
   tx: Transaction,
@@ -25,33 +22,25 @@ export async function stillThere(
   return kept;
 }
 
+/** The things of a sheet that are put and removed whole, by id, and how they are read as they are now. */
+const READ = { rules: readRules, fields: readFields, parts: readParts };
+
 type Asked = { readonly operation: Operation; readonly operations: readonly Operation[] };
 
 async function untouched(tx: Transaction, sheet: SheetId, { operation, operations }: Asked): Promise<Operation[]> {
   switch (operation.kind) {
-    case 'put-rules': {
-      const rules = same(operation.rules, { now: await readRules(tx, sheet, ids(operation.rules)), left: leftOf(operations, 'rules') });
-      return rules.length ? [{ ...operation, rules }] : [];
-    }
-    case 'remove-rules': {
-      const rules = same(items(operation.rules), { now: await readRules(tx, sheet, operation.rules), left: leftOf(operations, 'rules') });
-      return rules.length ? [{ ...operation, rules: ids(rules) }] : [];
-    }
-    case 'put-fields': {
-      const fields = same(operation.fields, { now: await readFields(tx, sheet, ids(operation.fields)), left: leftOf(operations, 'fields') });
-      return fields.length ? [{ ...operation, fields }] : [];
-    }
-    case 'remove-fields': {
-      const fields = same(items(operation.fields), { now: await readFields(tx, sheet, operation.fields), left: leftOf(operations, 'fields') });
-      return fields.length ? [{ ...operation, fields: ids(fields) }] : [];
-    }
-    case 'put-parts': {
-      const parts = same(operation.parts, { now: await readParts(tx, sheet, ids(operation.parts)), left: leftOf(operations, 'parts') });
-      return parts.length ? [{ ...operation, parts }] : [];
-    }
+    case 'put-rules':
+    case 'put-fields':
+    case 'put-parts':
+    case 'remove-rules':
+    case 'remove-fields':
     case 'remove-parts': {
-      const parts = same(items(operation.parts), { now: await readParts(tx, sheet, operation.parts), left: leftOf(operations, 'parts') });
-      return parts.length ? [{ ...operation, parts: ids(parts) }] : [];
+      const what = operation.kind.slice(operation.kind.indexOf('-') + 1) as keyof typeof READ;
+      const list = thingsOf(operation, what);
+      const now = new Map((await READ[what](tx, sheet, list.map(idOf))).map((item) => [item.id, item as Item]));
+      const left = leftOf(operations, what);
+      const kept = list.filter((thing) => left.has(idOf(thing)) && equal(now.get(idOf(thing)), left.get(idOf(thing))));
+      return kept.length ? [{ ...operation, [what]: kept } as Operation] : [];
     }
     case 'remove-rows': {
       // A row that came with the change may have been filled since.
@@ -73,20 +62,20 @@ async function untouched(tx: Transaction, sheet: SheetId, { operation, operation
 }
 
 const ids = (list: readonly Item[]): string[] => list.map(({ id }) => id);
-const items = (list: readonly string[]): Item[] => list.map((id) => ({ id }));
+const idOf = (thing: Item | string): string => (typeof thing === 'string' ? thing : thing.id);
 const filled = (cells: Readonly<Record<string, string>>) => Object.fromEntries(Object.entries(cells).filter(([, input]) => input !== ''));
 
-/** The items of a list that are now as the change left them. */
-function same<T extends Item>(list: readonly T[], { now, left }: { readonly now: readonly Item[]; readonly left: Left }): T[] {
-  const current = new Map(now.map((item) => [item.id, item]));
-  return list.filter(({ id }) => left.has(id) && equal(current.get(id), left.get(id)));
+/** What an operation puts, or the ids that it removes, where it is about such things; nothing otherwise. */
+function thingsOf(operation: Operation, what: keyof typeof READ): readonly (Item | string)[] {
+  if (operation.kind !== `put-${what}` && operation.kind !== `remove-${what}`) return [];
+  return (operation as unknown as Record<string, readonly (Item | string)[]>)[what]!;
 }
 
-function leftOf(operations: readonly Operation[], what: 'rules' | 'fields' | 'parts'): Left {
+/** What a change left of such things, by id: the thing, or undefined where it removed it. */
+function leftOf(operations: readonly Operation[], what: keyof typeof READ): ReadonlyMap<string, Item | undefined> {
   const left = new Map<string, Item | undefined>();
   for (const operation of operations) {
-    if (operation.kind === `put-${what}`) for (const item of (operation as unknown as Record<string, Item[]>)[what]!) left.set(item.id, item);
-    if (operation.kind === `remove-${what}`) for (const id of (operation as unknown as Record<string, string[]>)[what]!) left.set(id, undefined);
+    for (const thing of thingsOf(operation, what)) left.set(idOf(thing), typeof thing === 'string' ? undefined : thing);
   }
   return left;
 }

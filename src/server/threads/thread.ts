@@ -1,5 +1,4 @@
-import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
 
 interface Waiting {
   readonly done: (answer: unknown) => void;
@@ -25,7 +24,7 @@ interface ThreadReports<Told> {
 }
 
 /**
- * The server's end of a thread that is bundled as dist/NAME.cjs: asks it, each question answered once. It is started when it is first
+ * The server's end of a thread: asks it, each question answered once. It is started when it is first
  * asked, and anew after it has fallen over; the process may end while it rests.
  */
 export class Thread<Q extends ThreadQuestions, Said = never, Told = never> {
@@ -33,8 +32,10 @@ export class Thread<Q extends ThreadQuestions, Said = never, Told = never> {
   private readonly waiting = new Map<number, Waiting>();
   private lastId = 0;
 
+  /** `begin` starts the thread: with a path in full, as the bundler of the app takes parts of one for a search among its modules. */
   constructor(
     private readonly name: string,
+    private readonly begin: () => Worker,
     private readonly reports: ThreadReports<Told>,
   ) {}
 
@@ -53,7 +54,7 @@ export class Thread<Q extends ThreadQuestions, Said = never, Told = never> {
 
   private started(): Worker {
     if (this.worker) return this.worker;
-    const worker = new Worker(join(process.cwd(), 'dist', `${this.name}.cjs`));
+    const worker = this.begin();
     worker.on('message', (message: Answered | Told) => this.take(message));
     worker.on('error', (error) => console.error(`the thread ${this.name} fell over`, error));
     worker.on('exit', () => {

@@ -1,37 +1,24 @@
 import { Button } from '@mantine/core';
-import { IconArrowBackUp, IconArrowForwardUp, IconKeyboard, IconPaint, IconSearch } from '@tabler/icons-react';
+import { IconKeyboard, IconPaint } from '@tabler/icons-react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { Act } from './Act';
 import classes from './ActionBar.module.css';
 import { FieldMenu } from './FieldMenu';
+import { FindButton } from './FindButton';
 import { MARKS } from './marks';
 import { NumberMenu } from './NumberMenu';
 import { OrderMenu } from './OrderMenu';
 import { RowMenu } from './RowMenu';
+import { UndoActs } from './UndoActs';
 
 /** What can be done to the selected cells, their rows and their fields: one line, that scrolls sideways on a phone. */
 export function ActionBar() {
   const session = useSession();
-  const undo = useSessionState((state) => state.undo);
-  const redo = useSessionState((state) => state.redo);
   const panel = useSessionState((state) => state.panel);
   const style = useSessionState((state) => state.cell?.style);
   return (
     <div className={classes.bar} role="toolbar" aria-label="Actions">
-      <Act
-        label={undo === null ? 'Undo' : `Undo: ${undo}`}
-        name="Undo"
-        icon={IconArrowBackUp}
-        disabled={undo === null}
-        onAct={() => session.undo()}
-      />
-      <Act
-        label={redo === null ? 'Redo' : `Redo: ${redo}`}
-        name="Redo"
-        icon={IconArrowForwardUp}
-        disabled={redo === null}
-        onAct={() => session.redo()}
-      />
+      <UndoActs />
       <span className={classes.gap} />
       {MARKS.map(({ mark, label, icon }) => (
         <Act key={mark} label={label} icon={icon} isOn={style?.[mark] === true} onAct={() => session.actions.toggleMark(mark)} />
@@ -51,15 +38,7 @@ export function ActionBar() {
       <RowMenu />
       <FieldMenu />
       <OrderMenu />
-      <Button
-        variant="subtle"
-        color="ink"
-        size="compact-sm"
-        leftSection={<IconSearch size={15} stroke={1.5} />}
-        onClick={() => session.openPanel('find')}
-      >
-        Find
-      </Button>
+      <FindButton />
       <Act label="Keys" icon={IconKeyboard} onAct={() => session.openPanel('keys')} />
     </div>
   );

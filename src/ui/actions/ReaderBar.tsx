@@ -1,9 +1,8 @@
 import { Button } from '@mantine/core';
-import { IconArrowBackUp, IconArrowForwardUp, IconSearch } from '@tabler/icons-react';
 import type { SheetRole } from '../../core/sharing/role';
-import { useSession, useSessionState } from '../sheet/use-session';
-import { Act } from './Act';
 import classes from './ActionBar.module.css';
+import { FindButton } from './FindButton';
+import { UndoActs } from './UndoActs';
 
 interface Props {
   readonly role: SheetRole;
@@ -13,41 +12,15 @@ interface Props {
 
 /** What those can do who get no rules. */
 export function ReaderBar({ role, list: { isList, onList } }: Props) {
-  const session = useSession();
-  const undo = useSessionState((state) => state.undo);
-  const redo = useSessionState((state) => state.redo);
   return (
     <div className={classes.bar} role="toolbar" aria-label="Actions">
       {role === 'filler' && (
         <>
-          <Act
-            label={undo === null ? 'Undo' : `Undo: ${undo}`}
-            name="Undo"
-            icon={IconArrowBackUp}
-            disabled={undo === null}
-            onAct={() => session.undo()}
-          />
-          <Act
-            label={redo === null ? 'Redo' : `Redo: ${redo}`}
-            name="Redo"
-            icon={IconArrowForwardUp}
-            disabled={redo === null}
-            onAct={() => session.redo()}
-          />
+          <UndoActs />
           <span className={classes.gap} />
         </>
       )}
-      {!isList && (
-        <Button
-          variant="subtle"
-          color="ink"
-          size="compact-sm"
-          leftSection={<IconSearch size={15} stroke={1.5} />}
-          onClick={() => session.openPanel('find')}
-        >
-          Find
-        </Button>
-      )}
+      {!isList && <FindButton />}
       {role === 'filler' && (
         <Button variant="subtle" color="ink" size="compact-sm" onClick={() => onList(!isList)}>
           {isList ? 'Show the sheet' : 'Show as a list'}

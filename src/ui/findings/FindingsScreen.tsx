@@ -1,15 +1,12 @@
 'use client';
 
 import { Button, SegmentedControl } from '@mantine/core';
-import Link from 'next/link';
 import { useState } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
 import { FINDINGS_PAGE, type FindingFeed, type FindingQuery, type FollowSettings } from '../../protocol/findings';
-import { PersonMenu } from '../people/PersonMenu';
-import { sendJson } from '../send-json';
-import { Mark } from '../sheet/Mark';
+import { SideScreen } from '../page/SideScreen';
+import { sendJson } from '../../engine/send-json';
 import { SheetViews } from '../sheet/SheetViews';
-import { ThemeSwitch } from '../theme/ThemeSwitch';
 import { FindingItem } from './FindingItem';
 import classes from './Findings.module.css';
 import { FollowForm } from './FollowForm';
@@ -40,32 +37,22 @@ export function FindingsScreen({ sheet, first, person }: Props) {
     setEnd(sent.answer.findings.length < FINDINGS_PAGE);
     setFeed(how === 'more' ? { ...sent.answer, findings: [...feed.findings, ...sent.answer.findings] } : sent.answer);
   };
-  const act = async (of: SheetId, what: string, { method = 'POST', body }: { readonly method?: 'POST' | 'PATCH'; readonly body: unknown }) => {
-    const sent = await sendJson(`/api/sheets/${encodeURIComponent(of)}/findings/${what}`, { method, body });
+  const send = async (to: string, { method = 'POST', body }: { readonly method?: 'POST' | 'PATCH'; readonly body?: unknown } = {}) => {
+    const sent = await sendJson(to, { method, body });
     if ('refused' in sent) return setMessage(sent.refused);
     setMessage(null);
     await read(asked);
   };
-  const seeAll = async () => {
-    const sheets = new Set(feed.rules.map((rule) => rule.sheet));
-    for (const id of sheets) await sendJson(`/api/sheets/${encodeURIComponent(id)}/findings/seen`, { body: { all: true } });
-    await read(asked);
-  };
+  const of = (id: SheetId, what: string) => `/api/sheets/${encodeURIComponent(id)}/findings/${what}`;
   const chosen = feed.rules.find(({ id }) => id === asked.rule);
+  const seeAll = () => {
+    if (chosen) return send(of(chosen.sheet, 'seen'), { body: { rule: chosen.id } });
+    return sheet ? send(of(sheet.id, 'seen'), { body: { all: true } }) : send('/api/findings/seen');
+  };
   const unseen = feed.rules.reduce((sum, rule) => sum + (rule.isMuted ? 0 : rule.unseen), 0);
 
   return (
-    <div className={classes.screen}>
-      <header className={classes.header}>
-        <Link href="/" className={classes.mark} aria-label="All sheets">
-          <Mark />
-        </Link>
-        <h1 className={classes.name}>{sheet?.name ?? 'Findings'}</h1>
-        {sheet && <SheetViews sheet={sheet.id} view="findings" />}
-        <span className={classes.spacer} />
-        <ThemeSwitch />
-        <PersonMenu person={{ name: person, hasAccount: true }} />
-      </header>
+    <SideScreen name={sheet?.name ?? 'Findings'} views={sheet && <SheetViews sheet={sheet.id} view="findings" />} person={person}>
       <main className={classes.main}>
         <section className={classes.rules} aria-label="Rules">
           {feed.rules.length === 0 && <p className={classes.none}>Nothing has entered or left a rule yet.</p>}
@@ -76,7 +63,7 @@ export function FindingsScreen({ sheet, first, person }: Props) {
                 rule={rule}
                 isChosen={rule.id === asked.rule}
                 onChoose={() => void read({ ...asked, rule: rule.id === asked.rule ? undefined : rule.id })}
-                onChange={(body) => void act(rule.sheet, `rules/${encodeURIComponent(rule.id)}`, { method: 'PATCH', body })}
+                onChange={(body) => void send(of(rule.sheet, `rules/${encodeURIComponent(rule.id)}`), { method: 'PATCH', body })}
               />
             ))}
           </ul>
@@ -95,11 +82,7 @@ export function FindingsScreen({ sheet, first, person }: Props) {
               onChange={(only) => void read({ ...asked, only: only === 'unseen' ? 'unseen' : undefined })}
             />
             {unseen > 0 && (
-              <Button
-                size="compact-sm"
-                variant="default"
-                onClick={() => (chosen ? void act(chosen.sheet, 'seen', { body: { rule: chosen.id } }) : void seeAll())}
-              >
+              <Button size="compact-sm" variant="default" onClick={() => void seeAll()}>
                 {chosen ? `Mark all of ${chosen.name} as seen` : 'Mark all as seen'}
               </Button>
             )}
@@ -114,8 +97,8 @@ export function FindingsScreen({ sheet, first, person }: Props) {
                 key={finding.id}
                 finding={finding}
                 showsSheet={sheet === null}
-                onSee={() => void act(finding.sheet, 'seen', { body: { finding: finding.id } })}
-                onNote={(text) => void act(finding.sheet, 'notes', { body: { finding: finding.id, text } })}
+                onSee={() => void send(of(finding.sheet, 'seen'), { body: { finding: finding.id } })}
+                onNote={(text) => void send(of(finding.sheet, 'notes'), { body: { finding: finding.id, text } })}
               />
             ))}
           </ol>
@@ -126,6 +109,6 @@ export function FindingsScreen({ sheet, first, person }: Props) {
           )}
         </section>
       </main>
-    </div>
+    </SideScreen>
   );
 }

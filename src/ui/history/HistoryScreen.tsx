@@ -6,11 +6,9 @@ import Link from 'next/link';
 import { useState } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
 import { HISTORY_PAGE, type HistoryEntry, type HistoryQuery } from '../../protocol/sheet-history';
-import { PersonMenu } from '../people/PersonMenu';
-import { sendJson } from '../send-json';
-import { Mark } from '../sheet/Mark';
+import { SideScreen } from '../page/SideScreen';
+import { sendJson } from '../../engine/send-json';
 import { SheetViews } from '../sheet/SheetViews';
-import { ThemeSwitch } from '../theme/ThemeSwitch';
 import classes from './History.module.css';
 import { HistoryItem } from './HistoryItem';
 import { NameMoment } from './NameMoment';
@@ -63,17 +61,7 @@ export function HistoryScreen({ id, name, asked, first, person }: Props) {
   };
 
   return (
-    <div className={classes.screen}>
-      <header className={classes.header}>
-        <Link href="/" className={classes.mark} aria-label="All sheets">
-          <Mark />
-        </Link>
-        <h1 className={classes.name}>{name}</h1>
-        <SheetViews sheet={id} view="history" />
-        <span className={classes.spacer} />
-        <ThemeSwitch />
-        <PersonMenu person={{ name: person, hasAccount: true }} />
-      </header>
+    <SideScreen name={name} views={<SheetViews sheet={id} view="history" />} person={person}>
       <main className={classes.main}>
         {rule !== undefined && (
           <p className={classes.asked}>
@@ -112,6 +100,6 @@ export function HistoryScreen({ id, name, asked, first, person }: Props) {
         )}
         <NameMoment sheet={id} sequence={naming} onEnd={endNaming} />
       </main>
-    </div>
+    </SideScreen>
   );
 }

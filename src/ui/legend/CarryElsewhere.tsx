@@ -4,7 +4,7 @@ import { isMaker } from '../../core/sharing/role';
 import type { RuleId, SheetId } from '../../core/sheet/ids';
 import type { SheetSummary } from '../../protocol/sheet-summary';
 import { counted } from '../counted';
-import { sendJson } from '../send-json';
+import { sendJson } from '../../engine/send-json';
 import { useSession, useSessionState } from '../sheet/use-session';
 
 /** Asks for the sheet that rules are carried to. */

@@ -16,7 +16,8 @@ import { LegendHead } from './LegendHead';
 import { LegendItem } from './LegendItem';
 import { NameGroup } from './NameGroup';
 import { NewRule } from './NewRule';
-import { RuleSetNotice, RuleSets } from './RuleSets';
+import { RuleSetNotice } from './RuleSetNotice';
+import { RuleSets } from './RuleSets';
 import { ReaderLegend } from './ReaderLegend';
 import { useTouching } from './use-touching';
 

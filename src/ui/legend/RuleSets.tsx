@@ -1,65 +1,12 @@
 import { Button, Modal, Stack, TextInput } from '@mantine/core';
-import { useCallback, useEffect, useState, type FormEvent } from 'react';
+import { useEffect, useState, type FormEvent } from 'react';
 import type { RuleId } from '../../core/sheet/ids';
-import type { RuleSetHead, RuleSetWhole } from '../../protocol/rule-sets';
+import type { RuleSetHead } from '../../protocol/rule-sets';
 import { counted } from '../counted';
-import { sendJson } from '../send-json';
-import type { Session } from '../sheet/session';
+import { sendJson } from '../../engine/send-json';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';
-
-/** How often it is looked whether rule sets have moved on. */
-const LOOK_MS = 60_000;
-
-/** The rule sets that can be used in the sheet, as they are now; looked at again now and then. */
-function useRuleSets(session: Session): { sets: readonly RuleSetHead[] | null; error: string | null; read: () => Promise<void> } {
-  const [sets, setSets] = useState<readonly RuleSetHead[] | null>(null);
-  const [error, setError] = useState<string | null>(null);
-  const read = useCallback(async () => {
-    const sent = await sendJson<RuleSetHead[]>(`/api/sheets/${encodeURIComponent(session.sheet)}/rule-sets`, { method: 'GET' });
-    if ('refused' in sent) setError(sent.refused);
-    else setSets(sent.answer);
-  }, [session]);
-  return { sets, error, read };
-}
-
-/** Brings a rule set to work here, as it is now. Gives what went wrong. */
-async function bringIn(session: Session, set: string): Promise<string | null> {
-  const sent = await sendJson<RuleSetWhole>(`/api/sheets/${encodeURIComponent(session.sheet)}/rule-sets?set=${encodeURIComponent(set)}`, {
-    method: 'GET',
-  });
-  if ('refused' in sent) return sent.refused;
-  const { id, name, version, body } = sent.answer;
-  try {
-    await session.ask({ kind: 'use-rule-set', set: { id, name, version, body } });
-    return null;
-  } catch (failed) {
-    return (failed as Error).message;
-  }
-}
-
-/** Says where a rule set that is used here has moved on, and brings its rules up to date. */
-export function RuleSetNotice() {
-  const session = useSession();
-  const used = useSessionState((state) => state.frame?.ruleSets);
-  const { sets, read } = useRuleSets(session);
-  const count = used?.length ?? 0;
-  useEffect(() => {
-    if (count === 0) return;
-    void read();
-    const timer = setInterval(() => void read(), LOOK_MS);
-    return () => clearInterval(timer);
-  }, [count, read]);
-  const behind = used?.filter(({ set, version }) => (sets?.find(({ id }) => id === set)?.version ?? 0) > version) ?? [];
-  return behind.map(({ set, name }) => (
-    <div key={set} className={classes.moved} role="status">
-      <span>The rule set “{name}” has moved on.</span>
-      <Button size="compact-xs" variant="default" onClick={() => void bringIn(session, set).then((wrong) => wrong && session.tell(wrong))}>
-        Bring its rules up to date
-      </Button>
-    </div>
-  ));
-}
+import { bringIn, useRuleSets } from './rule-sets-here';
 
 /** Rule sets: one to be used here, or the chosen rules to be kept as one. */
 export function RuleSets() {

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { CellState, SheetDifference } from '../../core/rules/sheet-difference';
 import type { FieldId, RowId } from '../../core/sheet/ids';
 import { counted } from '../counted';
-import { sendJson } from '../send-json';
+import { sendJson } from '../../engine/send-json';
 import { useSession } from '../sheet/use-session';
 import classes from './Paper.module.css';
 

@@ -1,12 +1,10 @@
 'use client';
 
 import { Button, PasswordInput, TextInput } from '@mantine/core';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
-import { sendJson } from '../send-json';
-import { Mark } from '../sheet/Mark';
-import { ThemeSwitch } from '../theme/ThemeSwitch';
+import { sendJson } from '../../engine/send-json';
+import { Page } from '../page/Page';
 import classes from './People.module.css';
 
 interface Props {
@@ -53,17 +51,7 @@ export function Account({ name: known, email, hasPassword }: Props) {
     );
 
   return (
-    <main className={classes.page}>
-      <div className={classes.top}>
-        <Link href="/" aria-label="All sheets">
-          <Mark />
-        </Link>
-        <span className={classes.brand}>Auxesis</span>
-        <span className={classes.spacer} />
-        <ThemeSwitch />
-      </div>
-      <h1 className={classes.title}>Your account</h1>
-      <p className={classes.lead}>{email}</p>
+    <Page title="Your account" lead={email} isHome>
       <form className={classes.form} onSubmit={(event) => void rename(event)}>
         <TextInput label="Your name, as others see it" maxLength={60} value={name} onChange={(event) => setName(event.currentTarget.value)} />
         {saidOf('name')}
@@ -112,6 +100,6 @@ export function Account({ name: known, email, hasPassword }: Props) {
           </Button>
         </div>
       </section>
-    </main>
+    </Page>
   );
 }

@@ -3,9 +3,8 @@
 import { Button, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
-import { sendJson } from '../send-json';
-import { Mark } from '../sheet/Mark';
-import { ThemeSwitch } from '../theme/ThemeSwitch';
+import { sendJson } from '../../engine/send-json';
+import { Page } from '../page/Page';
 import classes from './People.module.css';
 
 interface Props {
@@ -36,15 +35,7 @@ export function Join({ token, sheetName, may, isInvitation, name: known }: Props
   };
 
   return (
-    <main className={classes.page}>
-      <div className={classes.top}>
-        <Mark />
-        <span className={classes.brand}>Auxesis</span>
-        <span className={classes.spacer} />
-        <ThemeSwitch />
-      </div>
-      <h1 className={classes.title}>{sheetName}</h1>
-      <p className={classes.lead}>You have been given this sheet to {may}.</p>
+    <Page title={sheetName} lead={`You have been given this sheet to ${may}.`}>
       <form className={classes.form} onSubmit={(event) => void join(event)} noValidate>
         {!isInvitation && (
           <TextInput
@@ -70,6 +61,6 @@ export function Join({ token, sheetName, may, isInvitation, name: known }: Props
           </Button>
         </div>
       </form>
-    </main>
+    </Page>
   );
 }

@@ -1,26 +1,19 @@
 'use client';
 
-import Link from 'next/link';
 import type { OutboxMail } from '../../protocol/outbox-mail';
 import { momentWords } from '../moment-words';
-import { Mark } from '../sheet/Mark';
-import { ThemeSwitch } from '../theme/ThemeSwitch';
+import { Page } from '../page/Page';
 import classes from './People.module.css';
 
 /** Mails that would have been sent, for their sender to pass on. */
 export function Outbox({ mails }: { readonly mails: readonly OutboxMail[] }) {
   return (
-    <main className={`${classes.page} ${classes.wide}`}>
-      <div className={classes.top}>
-        <Link href="/" aria-label="All sheets">
-          <Mark />
-        </Link>
-        <span className={classes.brand}>Auxesis</span>
-        <span className={classes.spacer} />
-        <ThemeSwitch />
-      </div>
-      <h1 className={classes.title}>Outbox</h1>
-      <p className={classes.lead}>No mail leaves this computer. What would have been sent for you is here, to read and to pass on.</p>
+    <Page
+      title="Outbox"
+      lead="No mail leaves this computer. What would have been sent for you is here, to read and to pass on."
+      width="medium"
+      isHome
+    >
       {mails.length === 0 && <p>Nothing has been written yet. Invite somebody to a sheet, and the mail will be here.</p>}
       <ul className={classes.mails}>
         {mails.map(({ id, recipient, subject, body, at }) => (
@@ -36,6 +29,6 @@ export function Outbox({ mails }: { readonly mails: readonly OutboxMail[] }) {
           </li>
         ))}
       </ul>
-    </main>
+    </Page>
   );
 }

@@ -2,9 +2,8 @@
 
 import { Button, PasswordInput, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
-import { Mark } from '../sheet/Mark';
-import { sendJson } from '../send-json';
-import { ThemeSwitch } from '../theme/ThemeSwitch';
+import { sendJson } from '../../engine/send-json';
+import { Page } from '../page/Page';
 import classes from './People.module.css';
 
 interface Props {
@@ -46,15 +45,7 @@ export function SignIn({ to, demoOwner, because }: Props) {
   });
 
   return (
-    <main className={classes.page}>
-      <div className={classes.top}>
-        <Mark />
-        <span className={classes.brand}>Auxesis</span>
-        <span className={classes.spacer} />
-        <ThemeSwitch />
-      </div>
-      <h1 className={classes.title}>{isNew ? 'Make an account' : 'Sign in'}</h1>
-      {because && <p className={classes.lead}>{because}</p>}
+    <Page title={isNew ? 'Make an account' : 'Sign in'} lead={because}>
       {demoOwner && (
         <section className={classes.demo} aria-label="Demo">
           <p>This is the demo of a river-watch programme, all of it invented. Its sheets belong to {demoOwner}: go in as her, without a password.</p>
@@ -93,6 +84,6 @@ export function SignIn({ to, demoOwner, because }: Props) {
           </Button>
         </div>
       </form>
-    </main>
+    </Page>
   );
 }

@@ -19,7 +19,16 @@ export async function seeAll(sql: Queryable, { sheet, person }: Follower, rule: 
     on conflict (sheet_id, person_id) do update set seen_to = excluded.seen_to`;
 }
 
-/** One finding is seen, or is not. */
+/** Everything that is there by now is seen, in every sheet that a person works on. */
+export async function seeEverywhere(sql: Queryable, person: string): Promise<void> {
+  await sql`insert into finding_follow (sheet_id, person_id, seen_to)
+    select sheet_id, ${person}, max(finding.id) from finding
+    join sheet_member member using (sheet_id) where member.person_id = ${person} and member.role in ('owner', 'editor')
+    group by sheet_id
+    on conflict (sheet_id, person_id) do update set seen_to = excluded.seen_to`;
+}
+
+/** One finding is seen. */
 export async function seeOne(sql: Queryable, { sheet, person }: Follower, finding: number): Promise<void> {
   await sql`insert into finding_seen (sheet_id, finding_id, person_id)
     select sheet_id, id, ${person} from finding where sheet_id = ${sheet} and id = ${finding} on conflict do nothing`;

@@ -1,4 +1,4 @@
-import type { SheetSettings } from '../../../core/sheet/sheet';
+import type { SheetSettings } from '../../../core/sheet/sheet-settings';
 import type { SheetId } from '../../../core/sheet/ids';
 import type { Queryable } from '../../database';
 

@@ -1,0 +1,13 @@
+import { database } from '../../../../server/database';
+import { seeEverywhere } from '../../../../server/sql/finding/follow';
+import { requirePerson } from '../../allow';
+import { respond } from '../../respond';
+
+/** Marks everything that is there by now as seen, in all sheets that one works on. */
+export function POST(): Promise<Response> {
+  return respond(async () => {
+    const { id: person } = await requirePerson();
+    await seeEverywhere(database(), person);
+    return new Response(null, { status: 204 });
+  });
+}
