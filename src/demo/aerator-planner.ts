@@ -1,12 +1,12 @@
 import { columnLetters } from '../core/sheet/address';
-import type { SheetContents } from '../server/sheets/create-sheet';
+import type { NewSheet } from '../server/sheets/create-sheet';
 import { demoSheet } from './demo-sheet';
 
 const TEMPERATURES = [6, 8, 10, 12, 14, 16, 18, 20, 22];
 const FLOWS = [10, 20, 30, 40, 60, 80, 100, 125, 150, 200];
 
 /** Hours an aerator runs by flow and temperature, from one formula, and two limits in cells that three rules read. */
-export function aeratorPlanner(): SheetContents {
+export function aeratorPlanner(): NewSheet {
   const header = 4;
   const temperature = (at: number): string => `t${at}`;
   return demoSheet({

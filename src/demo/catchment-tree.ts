@@ -1,4 +1,4 @@
-import type { SheetContents } from '../server/sheets/create-sheet';
+import type { NewSheet } from '../server/sheets/create-sheet';
 import { demoSheet, type DemoRow } from './demo-sheet';
 
 /** Depth, name, condition in words, riverflies counted, and the count hoped for. Groups have no counts of their own. */
@@ -22,7 +22,7 @@ const TREE: readonly (readonly [0 | 1 | 2, string, string, string, string])[] = 
 ];
 
 /** The river from its catchment to its sites, with a condition in words for each. */
-export function catchmentTree(): SheetContents {
+export function catchmentTree(): NewSheet {
   return demoSheet({
     id: 'catchment-tree',
     name: 'Catchment tree',

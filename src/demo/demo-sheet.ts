@@ -4,7 +4,7 @@ import type { StoredRow } from '../core/sheet/change';
 import { newField, type Field } from '../core/sheet/field';
 import type { RowRole } from '../core/sheet/row-role';
 import type { SheetPart } from '../core/sheet/sheet-part';
-import type { SheetContents } from '../server/sheets/create-sheet';
+import type { NewSheet } from '../server/sheets/create-sheet';
 
 /** A field with its label. */
 export interface DemoField extends Partial<Omit<Field, 'key'>> {
@@ -30,7 +30,7 @@ interface DemoContents {
 }
 
 /** A sheet of the demo, with keys for its fields, rows and rules in the order given. Rows are called r1, r2 and so on from the top. */
-export function demoSheet({ fields, above = [], rows, rules, ...rest }: DemoContents): SheetContents {
+export function demoSheet({ fields, above = [], rows, rules, ...rest }: DemoContents): NewSheet {
   const header: DemoRow = { role: 'header', cells: Object.fromEntries(fields.map(({ id, label }) => [id, label])) };
   const all = [...above, header, ...rows];
   const fieldKeys = generateNKeysBetween(null, null, fields.length);

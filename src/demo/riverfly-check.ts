@@ -1,4 +1,4 @@
-import type { SheetContents } from '../server/sheets/create-sheet';
+import type { NewSheet } from '../server/sheets/create-sheet';
 import { demoSheet } from './demo-sheet';
 
 /** Clue, accepted answers, and what three groups have written so far. */
@@ -18,7 +18,7 @@ const CLUES: readonly (readonly [string, string, string, string, string])[] = [
 ];
 
 /** A teacher's sheet: directions across all of it, twelve clues, an answer field for each group, and the key. */
-export function riverflyCheck(): SheetContents {
+export function riverflyCheck(): NewSheet {
   const groups = ['Alder', 'Birch', 'Cedar'] as const;
   return demoSheet({
     id: 'riverfly-check',

@@ -1,5 +1,5 @@
 import { isoFromSerial } from '../core/values/date-serial';
-import type { SheetContents } from '../server/sheets/create-sheet';
+import type { NewSheet } from '../server/sheets/create-sheet';
 import { demoSheet } from './demo-sheet';
 
 /** Item, holder, serial number, days since it was bought and calibrated, days until it is due, battery, stock and reorder level. */
@@ -22,7 +22,7 @@ const KIT: readonly (readonly [string, string, string, number, number, number | 
 ];
 
 /** Probes and reagents: what must be calibrated when, and what is running out. Dates are relative to `today` (days since 1899-12-30). */
-export function samplingKit(today: number): SheetContents {
+export function samplingKit(today: number): NewSheet {
   const day = (away: number | null): string => (away === null ? '' : isoFromSerial(today + away));
   return demoSheet({
     id: 'sampling-kit',

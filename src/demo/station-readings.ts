@@ -3,7 +3,7 @@ import { generateNKeysBetween } from 'fractional-indexing';
 import type { StoredRow, StoredRule } from '../core/sheet/change';
 import type { Field } from '../core/sheet/field';
 import { isoFromSerial } from '../core/values/date-serial';
-import type { SheetContents } from '../server/sheets/create-sheet';
+import type { NewSheet } from '../server/sheets/create-sheet';
 import { stationRules } from './station-rules';
 
 interface Column extends Omit<Field, 'key'> {
@@ -43,7 +43,7 @@ const STATIONS = [
 const CREWS = ['Oakfield School', 'Minnow group', 'Tuesday crew', 'Saltmarsh School', 'Rosa and Emeka', 'Lower Fold', 'Ines Calder'];
 
 /** The demo's main sheet: readings at eleven stations, week by week up to `today` (days since 1899-12-30). The same seed gives the same sheet. */
-export function stationReadings({ today, records = 480, seed = 20260308 }: { today: number; records?: number; seed?: number }): SheetContents {
+export function stationReadings({ today, records = 480, seed = 20260308 }: { today: number; records?: number; seed?: number }): NewSheet {
   const random = randomLcg(seed);
   const keys = generateNKeysBetween(null, null, records + 1);
   const weeks = Math.ceil(records / STATIONS.length);

@@ -1,5 +1,5 @@
 import { randomLcg, randomLogNormal } from 'd3-random';
-import type { SheetContents } from '../server/sheets/create-sheet';
+import type { NewSheet } from '../server/sheets/create-sheet';
 import { demoSheet } from './demo-sheet';
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
@@ -8,7 +8,7 @@ const LAST = ['Calder', 'Okoro', 'Fenn', 'Vilar', 'Marsh', 'Ahlberg'];
 const PEOPLE = 60;
 
 /** Hours of sixty volunteers month by month. The same seed gives the same sheet. */
-export function volunteerHours(seed = 20260401): SheetContents {
+export function volunteerHours(seed = 20260401): NewSheet {
   const random = randomLcg(seed);
   const hours = randomLogNormal.source(random)(2.1, 0.6);
   const name = (at: number): string => `${FIRST[(at * 5 + Math.floor(at / 12)) % FIRST.length]!} ${LAST[(at * 7) % LAST.length]!}`;

@@ -8,7 +8,7 @@ import { formulaSchema } from '../core/rules/kinds/operand-schema';
 import type { Rule } from '../core/rules/rule';
 import { parseAddress } from '../core/sheet/address';
 import { ruleSchema, savedLooksOf } from '../core/rules/rule-schema';
-import type { StoredRule } from '../core/sheet/change';
+import type { StoredRow, StoredRule } from '../core/sheet/change';
 import type { Field } from '../core/sheet/field';
 import { ROW_ROLES } from '../core/sheet/row-role';
 import { MOST_ALLOWED } from '../core/sheet/allowed-values';
@@ -34,12 +34,8 @@ const id = Joi.string()
   .max(64);
 /** Longest text that a cell takes, in UTF-16 code units. */
 const LONGEST_INPUT = 1_000_000;
-const input = Joi.string()
-  .allow('')
-  .max(LONGEST_INPUT)
-  .messages({
-    'string.max': `A cell takes at most ${LONGEST_INPUT.toLocaleString('en')} characters. What you entered is longer and was not kept.`,
-  });
+const TOO_LONG = `A cell takes at most ${LONGEST_INPUT.toLocaleString('en')} characters. What you entered is longer and was not kept.`;
+const input = Joi.string().allow('').max(LONGEST_INPUT).messages({ 'string.max': TOO_LONG });
 
 const key = Joi.string()
   .min(1)
@@ -58,7 +54,8 @@ export const storedRule = Joi.object<StoredRule>({ id: id.required(), key: key.r
   (value: StoredRule, helpers) => (value.rule.id === value.id ? value : helpers.message({ custom: '{{#label}}.rule.id must be the same as its id' })),
 );
 
-const field = Joi.object<Field>({
+/** A field as it is stored. */
+export const fieldSchema = Joi.object<Field>({
   id: id.required(),
   key: key.required(),
   widthPx: Joi.number().integer().min(24).max(2000).required(),
@@ -74,6 +71,29 @@ const rowAbout = {
   heightPx: Joi.number().integer().min(16).max(1000),
   level: Joi.number().integer().min(0).max(8),
 };
+
+const ID = /^[\w-]{1,64}$/;
+
+/** Checked by hand: a sheet brought in whole has a million of them. */
+const cells = Joi.object()
+  .custom((value: Readonly<Record<string, unknown>>, helpers) => {
+    for (const [field, typed] of Object.entries(value)) {
+      if (!ID.test(field)) return helpers.message({ custom: '{{#label}} holds a field that is no id' });
+      if (typeof typed !== 'string') return helpers.message({ custom: `{{#label}}.${field} must be a string` });
+      if (typed.length > LONGEST_INPUT) return helpers.message({ custom: TOO_LONG });
+    }
+    return value;
+  })
+  .required();
+
+/** A row as it is stored. */
+export const storedRow = Joi.object<StoredRow>({
+  id: id.required(),
+  key: key.required(),
+  role: Joi.valid(...ROW_ROLES).required(),
+  cells,
+  about: Joi.object({ ...rowAbout, styles: Joi.object().pattern(id, styleSchema) }),
+});
 
 const name = Joi.string()
   .max(100)
@@ -102,7 +122,8 @@ export const lookPartSchema = Joi.object<LookPart>({
   dark: plainLook,
 });
 
-const part = Joi.object().when('.kind', {
+/** A part as it is stored. */
+export const partSchema = Joi.object().when('.kind', {
   switch: [
     {
       is: 'name',
@@ -180,7 +201,8 @@ const part = Joi.object().when('.kind', {
 
 const partId = Joi.string().min(1).max(100);
 
-const operation = Joi.object().when('.kind', {
+/** One step of a change. */
+export const operationSchema = Joi.object().when('.kind', {
   switch: [
     {
       is: 'set-cells',
@@ -196,19 +218,7 @@ const operation = Joi.object().when('.kind', {
       is: 'insert-rows',
       then: Joi.object({
         kind: Joi.string(),
-        rows: Joi.array()
-          .items(
-            Joi.object({
-              id: id.required(),
-              key: key.required(),
-              role: Joi.valid(...ROW_ROLES).required(),
-              cells: Joi.object().pattern(id, input).required(),
-              about: Joi.object({ ...rowAbout, styles: Joi.object().pattern(id, styleSchema) }),
-            }),
-          )
-          .unique('id')
-          .min(1)
-          .required(),
+        rows: Joi.array().items(storedRow).unique('id').min(1).required(),
       }),
     },
     {
@@ -240,9 +250,9 @@ const operation = Joi.object().when('.kind', {
           .required(),
       }),
     },
-    { is: 'put-fields', then: Joi.object({ kind: Joi.string(), fields: Joi.array().items(field).unique('id').min(1).required() }) },
+    { is: 'put-fields', then: Joi.object({ kind: Joi.string(), fields: Joi.array().items(fieldSchema).unique('id').min(1).required() }) },
     { is: 'remove-fields', then: Joi.object({ kind: Joi.string(), fields: Joi.array().items(id).min(1).required() }) },
-    { is: 'put-parts', then: Joi.object({ kind: Joi.string(), parts: Joi.array().items(part).unique('id').min(1).required() }) },
+    { is: 'put-parts', then: Joi.object({ kind: Joi.string(), parts: Joi.array().items(partSchema).unique('id').min(1).required() }) },
     { is: 'remove-parts', then: Joi.object({ kind: Joi.string(), parts: Joi.array().items(partId).min(1).required() }) },
     { is: 'remove-rows', then: Joi.object({ kind: Joi.string(), rows: Joi.array().items(id).min(1).required() }) },
     {
@@ -274,6 +284,6 @@ const operation = Joi.object().when('.kind', {
 /** A change as it arrives from outside. */
 export const changeSchema = Joi.object<SentChange>({
   id: id.required(),
-  operations: Joi.array().items(operation).min(1).required(),
+  operations: Joi.array().items(operationSchema).min(1).required(),
   seen: Joi.number().strict().integer().min(0),
 }).label('change');

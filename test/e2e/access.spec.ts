@@ -48,7 +48,9 @@ const SHEET_ROUTES: Readonly<Record<string, string>> = {
 const OTHER_ROUTES: Readonly<Record<string, readonly [account: number, nobody: number]>> = {
   'GET /api/sheets': [200, 401],
   'POST /api/sheets': [400, 401],
+  'POST /api/sheets/import': [400, 401],
   'GET /api/findings': [200, 401],
+  'POST /api/findings/seen': [204, 401],
   'POST /api/rule-sets': [400, 401],
   'PUT /api/rule-sets/x': [400, 401],
   'DELETE /api/rule-sets/x': [400, 401],

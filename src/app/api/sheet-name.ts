@@ -1,6 +1,7 @@
 import Joi from 'joi';
+import { sheetNameSchema } from '../../protocol/sheet-name';
 
 /** The name of a sheet, as requests give it. */
 export const sheetName = Joi.object<{ name: string }>({
-  name: Joi.string().trim().max(120).required(),
+  name: sheetNameSchema,
 }).label('sheet');

@@ -1,10 +1,9 @@
 import { generateNKeysBetween } from 'fractional-indexing';
 import { nanoid } from 'nanoid';
-import type { StoredRow, StoredRule } from '../../core/sheet/change';
-import type { SheetPart } from '../../core/sheet/sheet-part';
+import type { SheetContents } from '../../core/exchange/sheet-contents';
 import type { SheetId } from '../../core/sheet/ids';
-import { newField, type Field } from '../../core/sheet/field';
-import type { Sql } from '../database';
+import { newField } from '../../core/sheet/field';
+import type { Sql, Transaction } from '../database';
 import { insertFindingHead } from '../sql/finding/heads';
 import { putMember } from '../sql/member/put-member';
 import { insertRows } from '../sql/row/insert-rows';
@@ -13,32 +12,34 @@ import { putField } from '../sql/field/put-field';
 import { putPart } from '../sql/part/put-part';
 import { insertSheet } from '../sql/sheet/insert-sheet';
 
-export interface SheetContents {
+export interface NewSheet extends SheetContents {
   readonly id?: SheetId;
-  readonly name: string;
-  readonly fields: readonly Field[];
-  readonly rows: readonly StoredRow[];
-  readonly rules: readonly StoredRule[];
-  readonly parts?: readonly SheetPart[];
   /** The account that owns it. */
   readonly owner?: string;
 }
 
 /** Rows inserted by one statement. */
-const BATCH = 5000;
+export const ROWS_AT_ONCE = 5000;
 
 /** Makes a sheet with all that is in it, in one transaction. */
-export async function createSheet(sql: Sql, { id = nanoid(12), name, fields, rows, rules, parts = [], owner }: SheetContents): Promise<SheetId> {
-  await sql.begin(async (tx) => {
-    await insertSheet(tx, { id, name });
-    await insertFindingHead(tx, id);
-    for (const field of fields) await putField(tx, id, field);
-    for (let at = 0; at < rows.length; at += BATCH) await insertRows(tx, id, rows.slice(at, at + BATCH));
-    for (const rule of rules) await putRule(tx, id, rule);
-    for (const part of parts) await putPart(tx, id, part);
-    if (owner !== undefined) await putMember(tx, id, { person: owner, role: 'owner' });
-  });
+export async function createSheet(sql: Sql, { id = nanoid(12), ...contents }: NewSheet): Promise<SheetId> {
+  await sql.begin((tx) => fillSheet(tx, id, contents));
   return id;
+}
+
+/** Makes a sheet within a transaction. */
+export async function fillSheet(
+  tx: Transaction,
+  id: SheetId,
+  { name, settings = {}, fields, rows, rules, parts = [], owner }: NewSheet,
+): Promise<void> {
+  await insertSheet(tx, { id, name, settings });
+  await insertFindingHead(tx, id);
+  for (const field of fields) await putField(tx, id, field);
+  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) await insertRows(tx, id, rows.slice(at, at + ROWS_AT_ONCE));
+  for (const rule of rules) await putRule(tx, id, rule);
+  for (const part of parts) await putPart(tx, id, part);
+  if (owner !== undefined) await putMember(tx, id, { person: owner, role: 'owner' });
 }
 
 /** An empty sheet to type in: a header row and blank records. */

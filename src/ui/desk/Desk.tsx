@@ -1,19 +1,25 @@
 'use client';
 
 import Link from 'next/link';
+import { useCallback, useState } from 'react';
 import type { SheetSummary } from '../../protocol/sheet-summary';
+import { FileDrop } from '../import/FileDrop';
+import { ImportScreen } from '../import/ImportScreen';
 import { Page } from '../page/Page';
 import { PersonMenu } from '../people/PersonMenu';
 import classes from './Desk.module.css';
 import { DeskSheet } from './DeskSheet';
 import { NewSheet } from './NewSheet';
 
-/** Where one begins: the sheets, and a new one. */
+/** Where one begins: the sheets, a new one, and files to bring in. */
 export function Desk({ sheets, person }: { readonly sheets: readonly SheetSummary[]; readonly person: string }) {
+  const [file, setFile] = useState<File | null>(null);
+  const leave = useCallback(() => setFile(null), []);
+  if (file) return <ImportScreen file={file} leave={leave} />;
   return (
     <Page
       title="Your sheets"
-      lead="Open one to see what its rules bring out, or begin a new one."
+      lead="Open one to see what its rules bring out, begin a new one, or bring a file in."
       width="wide"
       before={
         <Link href="/findings" className={classes.findings}>
@@ -30,6 +36,7 @@ export function Desk({ sheets, person }: { readonly sheets: readonly SheetSummar
         </ul>
       )}
       <NewSheet />
+      <FileDrop take={setFile} />
     </Page>
   );
 }

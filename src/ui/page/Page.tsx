@@ -8,7 +8,7 @@ interface Props {
   readonly title: string;
   /** What is said under the title. */
   readonly lead?: ReactNode;
-  readonly width?: 'narrow' | 'medium' | 'wide';
+  readonly width?: 'narrow' | 'medium' | 'wide' | 'full';
   /** Whether the mark leads to the sheets: where one may be nobody yet, it leads nowhere. */
   readonly isHome?: boolean;
   /** What stands at the end of the top line, before and after the switch of the theme. */

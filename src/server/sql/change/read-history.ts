@@ -2,6 +2,7 @@ import type { Operation } from '../../../core/sheet/change';
 import type { SheetId } from '../../../core/sheet/ids';
 import type { HistoryQuery } from '../../../protocol/sheet-history';
 import type { Queryable } from '../../database';
+import { ARCHIVED } from './append-archived';
 
 /** A change as it is told: of what it did to many cells or rows only the first are there. */
 export interface ToldChange {
@@ -52,7 +53,7 @@ export async function readHistory(
   const rows = await sql<
     { sequence: string; made_at: Date; author: string; by: string; operations: Operation[]; inverse: Operation[]; counts: number[] }[]
   >`
-    select sequence, made_at, author as by, coalesce(person.name, visitor.name, 'somebody') as author, ${cut('operations')} as operations, ${cut('inverse')} as inverse,
+    select sequence, made_at, author as by, coalesce(person.name, visitor.name, case when change.author like ${`${ARCHIVED}%`} then substr(change.author, ${ARCHIVED.length + 1}) || ' (archive)' end, 'somebody') as author, ${cut('operations')} as operations, ${cut('inverse')} as inverse,
       (select coalesce(json_agg(coalesce(json_array_length(coalesce(step -> 'cells', step -> 'rows')), 0) order by at), '[]')
         from json_array_elements(operations) with ordinality as all_steps (step, at)) as counts
     from sheet_change change

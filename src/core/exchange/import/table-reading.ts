@@ -1,0 +1,126 @@
+import type { DateOrder } from '../../values/read-date';
+import { readDate } from '../../values/read-date';
+import { valueInput } from '../../values/value-input';
+import { FieldFacts } from './field-facts';
+
+/** How the cells of one column are read: each for what it says, as the text that it is, or not at all. */
+export type ReadAs = 'values' | 'text' | 'nothing';
+
+/** How the texts of a file are read as cells. */
+export interface TableReading {
+  readonly decimal: '.' | ',';
+  /** The order of day and month in dates such as 8/3/2026; null leaves these as text. */
+  readonly dates: DateOrder | null;
+  /** Whether what begins with = is a formula. */
+  readonly formulas: boolean;
+  /** The row of labels, counted from 0; null where there is none. Rows above it become titles. */
+  readonly header: number | null;
+  /** By column. */
+  readonly as: readonly ReadAs[];
+}
+
+/** What has been guessed of one column, and why. */
+export interface GuessedField {
+  readonly as: ReadAs;
+  /** What its cells are, in a word or two. */
+  readonly kind: string;
+  readonly why: string;
+}
+
+/** What the facts of all columns say of how the file is to be read. */
+export function guessReading(facts: readonly FieldFacts[], header: number | null): { readonly reading: TableReading; readonly why: ReadingWhy } {
+  const total = (of: (facts: FieldFacts) => number) => facts.reduce((sum, each) => sum + of(each), 0);
+  const commas = total((each) => each.commaNumbers);
+  const points = total((each) => each.pointNumbers);
+  const dayFirst = total((each) => each.dayFirst);
+  const monthFirst = total((each) => each.monthFirst);
+  const either = total((each) => each.eitherOrder);
+  const formulas = total((each) => each.formulas);
+  const reading: TableReading = {
+    decimal: commas > points ? ',' : '.',
+    dates: dayFirst + monthFirst + either === 0 ? null : monthFirst > dayFirst ? 'mdy' : 'dmy',
+    formulas: true,
+    header,
+    as: facts.map((each) => guessField(each).as),
+  };
+  return {
+    reading,
+    why: {
+      decimal:
+        commas || points ? `${count(commas, 'number')} with a decimal comma, ${points} with a decimal point` : 'no number with decimals was found',
+      dates: datesWhy({ dayFirst, monthFirst, either }),
+      formulas: formulas ? `${count(formulas, 'cell')} begin with =` : 'no cell begins with =',
+    },
+  };
+}
+
+export interface ReadingWhy {
+  readonly decimal: string;
+  readonly dates: string;
+  readonly formulas: string;
+}
+
+function datesWhy({ dayFirst, monthFirst, either }: { readonly dayFirst: number; readonly monthFirst: number; readonly either: number }): string {
+  if (dayFirst && monthFirst) return `${dayFirst} can only be day first and ${monthFirst} only month first: the fewer stay text`;
+  if (dayFirst || monthFirst) return `${count(dayFirst || monthFirst, 'date')} can only be read so`;
+  return either ? `${count(either, 'date')} could be read either way: please check` : 'no date in numbers such as 8/3/2026 was found';
+}
+
+/** What the cells of a column are, and how they had best be read. */
+export function guessField(facts: FieldFacts): GuessedField {
+  const { filled, codes, texts, formulas, logicals } = facts;
+  const numbers = facts.numbers + facts.commaNumbers;
+  const dates = facts.dates + facts.dayFirst + facts.monthFirst + facts.eitherOrder;
+  if (filled === 0) return { as: 'values', kind: 'blank', why: 'nothing is in it' };
+  if (codes > 0 && texts + formulas + dates + logicals === 0)
+    return { as: 'text', kind: 'codes', why: `kept as text, since a number would lose digits of ${facts.firstCode}` };
+  const kinds: [string, number][] = [
+    ['numbers', numbers + codes],
+    ['dates', dates],
+    ['true or false', logicals],
+    ['formulas', formulas],
+    ['text', texts],
+  ];
+  const [kind, most] = kinds.reduce((best, each) => (each[1] > best[1] ? each : best));
+  if (most === filled) return { as: 'values', kind, why: `all ${filled.toLocaleString('en')} are` };
+  const others = kinds.flatMap(([name, many]) => (name !== kind && many > 0 ? `${many.toLocaleString('en')} ${name}` : []));
+  const example = kind !== 'text' && facts.firstText !== null ? `, such as “${facts.firstText.slice(0, 24)}”` : '';
+  return { as: 'values', kind, why: `${most.toLocaleString('en')} are; besides ${others.join(', ')}${example}` };
+}
+
+const count = (many: number, noun: string): string => `${many.toLocaleString('en')} ${noun}${many === 1 ? '' : 's'}`;
+
+/** A text of the file as what would be typed for it. */
+export function inputOf(raw: string, reading: TableReading, as: ReadAs): string {
+  if (raw === '' || as === 'nothing') return '';
+  if (as === 'text') return valueInput({ kind: 'text', text: raw });
+  if (raw.startsWith('=')) return reading.formulas ? raw : valueInput({ kind: 'text', text: raw });
+  if (reading.decimal === ',' && DECIMAL_COMMA.test(raw)) return raw.replace(/[.\u00a0\u202f\s]/g, '').replace(',', '.');
+  if (reading.dates !== null && NUMERIC.test(raw)) {
+    const serial = readDate(raw.trim(), reading.dates);
+    if (serial !== undefined) return valueInput({ kind: 'date', serial });
+  }
+  return raw;
+}
+
+/** Digits with a decimal comma, or with points or spaces between groups of three. */
+const DECIMAL_COMMA = /^\s*[+\-\u2212]?(?:\d+|\d{1,3}(?:[.\u00a0\u202f ]\d{3})+)(?:,\d+)?\s*%?\s*$/;
+const NUMERIC = /^\s*\d{1,2}[/.-]\d{1,2}[/.-]\d{4}/;
+
+/**
+ * The row that holds the labels: the first of the first ten in which at least two cells, or all, are filled and all of those are text that
+ * is no number, date or formula, with something beneath it. Null where no row is like that.
+ */
+export function findHeader(rows: readonly (readonly string[])[], width: number): number | null {
+  const filledIn = (cells: readonly string[]) => cells.filter((cell) => cell.trim() !== '');
+  const widest = Math.max(0, ...rows.slice(0, 20).map((cells) => filledIn(cells).length));
+  for (const [position, cells] of rows.slice(0, 10).entries()) {
+    const filled = filledIn(cells);
+    if (filled.length < Math.min(2, width) || filled.length < widest / 2) continue;
+    const facts = new FieldFacts();
+    filled.forEach((cell) => facts.add(cell));
+    if (facts.texts === facts.filled) return rows.length > position + 1 ? position : null;
+    return null;
+  }
+  return null;
+}

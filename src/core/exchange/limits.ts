@@ -1,0 +1,24 @@
+/** What is read of a file at most, so that a file made to do harm is refused in bounded time and memory. */
+export const LIMITS = {
+  /** Fields of a sheet. */
+  fields: 1000,
+  /** Rows of a sheet. */
+  rows: 1_000_000,
+  /** Cells of a sheet that hold something. */
+  cells: 5_000_000,
+  /** Bytes of a file as it comes. */
+  fileBytes: 256 * 1024 * 1024,
+  /** Bytes that the parts of a packed file come to, unpacked. */
+  unpackedBytes: 512 * 1024 * 1024,
+  /** Parts of a packed file. */
+  parts: 2000,
+  /** UTF-16 code units of one cell. */
+  cellText: 100_000,
+  /** UTF-16 code units between two line ends that are no part of a cell. */
+  line: 20_000_000,
+  /** Elements of an XML part within one another. */
+  depth: 200,
+} as const;
+
+/** The limit as people read it. */
+export const limitText = (limit: number): string => limit.toLocaleString('en');

@@ -1,0 +1,18 @@
+import type { StoredRow, StoredRule } from '../sheet/change';
+import type { Field } from '../sheet/field';
+import type { SheetPart } from '../sheet/sheet-part';
+import type { SheetSettings } from '../sheet/sheet-settings';
+
+/** All that a sheet is besides its rows. */
+export interface SheetHead {
+  readonly name: string;
+  readonly settings?: SheetSettings;
+  readonly fields: readonly Field[];
+  readonly rules: readonly StoredRule[];
+  readonly parts?: readonly SheetPart[];
+}
+
+/** All that a sheet holds, wherever it comes from or goes. */
+export interface SheetContents extends SheetHead {
+  readonly rows: readonly StoredRow[];
+}

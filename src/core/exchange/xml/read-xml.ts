@@ -1,0 +1,81 @@
+import { SaxesParser, type SaxesTagNS } from 'saxes';
+import { BadFile } from '../bad-file';
+import { LIMITS } from '../limits';
+import type { XmlElement } from './xml-element';
+
+export interface XmlReading {
+  /** What the names of a vocabulary begin with, by its namespace; names of the others begin with their namespace in braces. */
+  readonly prefixes: Readonly<Record<string, string>>;
+  /** Called with each whole element of these names; nothing else is kept. */
+  readonly on: Readonly<Record<string, (element: XmlElement) => void>>;
+  /** Names and attributes of elements around, as they begin. */
+  readonly begin?: (name: string, attributes: Readonly<Record<string, string>>) => void;
+  readonly end?: (name: string) => void;
+}
+
+interface Open {
+  readonly name: string;
+  readonly attributes: Readonly<Record<string, string>>;
+  readonly content: (string | XmlElement)[];
+}
+
+/** Bytes that are read at once. */
+const PIECE = 262_144;
+
+/**
+ * Goes through an XML 1.0 part and hands over the elements that are asked for, so that one of any size takes the memory of one such element. A document type
+ * is refused, and with it every entity but the five of the standard. Throws a BadFile.
+ */
+export function readXml(bytes: Uint8Array, part: string, reading: XmlReading): void {
+  const parser = new SaxesParser({ xmlns: true, position: true });
+  const { prefixes, on, begin, end } = reading;
+  const open: Open[] = [];
+  let depth = 0;
+  const nameOf = (uri: string, local: string): string => {
+    if (uri === '') return local;
+    const prefix = prefixes[uri];
+    return prefix === undefined ? `{${uri}}${local}` : prefix + local;
+  };
+  const fail = (message: string): never => {
+    throw new BadFile(message, `${part}, line ${parser.line}`);
+  };
+  parser.on('error', (error) => fail(`it is not well-formed XML (${error.message.replace(/^\d+:\d+: /, '')})`));
+  parser.on('doctype', () => fail('it has a document type, which files like this do not need and which is refused'));
+  parser.on('opentag', (tag: SaxesTagNS) => {
+    if (++depth > LIMITS.depth) fail(`elements stand within one another more than ${LIMITS.depth} deep`);
+    const name = nameOf(tag.uri, tag.local);
+    const attributes: Record<string, string> = {};
+    for (const { uri, local, prefix, value } of Object.values(tag.attributes))
+      if (prefix !== 'xmlns' && local !== 'xmlns') attributes[nameOf(uri, local)] = value;
+    if (open.length === 0 && !(name in on)) return begin?.(name, attributes);
+    open.push({ name, attributes, content: [] });
+  });
+  const addText = (text: string) => {
+    if (open.length) open.at(-1)!.content.push(text);
+  };
+  parser.on('text', addText);
+  parser.on('cdata', addText);
+  parser.on('closetag', (tag: SaxesTagNS) => {
+    depth--;
+    const done = open.pop();
+    if (!done) return end?.(nameOf(tag.uri, tag.local));
+    const around = open.at(-1);
+    if (around) around.content.push(done);
+    else on[done.name]!(done);
+  });
+  const decoder = new TextDecoder(
+    bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : 'utf-8',
+  );
+  for (let at = 0; at < bytes.length; at += PIECE) parser.write(decoder.decode(bytes.subarray(at, at + PIECE), { stream: true }));
+  parser.write(decoder.decode()).close();
+}
+
+/** The root of a small part. Throws a BadFile. */
+export function readXmlWhole(bytes: Uint8Array, part: string, prefixes: XmlReading['prefixes']): XmlElement {
+  const top: Open = { name: '', attributes: {}, content: [] };
+  const found: XmlElement[] = [];
+  // Whatever the root is called, it is asked for.
+  const on = new Proxy({}, { has: () => true, get: () => (element: XmlElement) => found.push(element) });
+  readXml(bytes, part, { prefixes, on });
+  return found[0] ?? top;
+}

@@ -1,0 +1,189 @@
+import { endLine, headLine, rowLine } from '../../core/exchange/archive/archive-lines';
+import { BadFile } from '../../core/exchange/bad-file';
+import { CsvRows } from '../../core/exchange/csv/csv-rows';
+import { guessForm } from '../../core/exchange/csv/guess-form';
+import { FieldFacts } from '../../core/exchange/import/field-facts';
+import { findHeader, guessField, guessReading, type ReadingWhy, type TableReading } from '../../core/exchange/import/table-reading';
+import { TableRows } from '../../core/exchange/import/table-rows';
+import { jsonLinesTable, jsonTable } from '../../core/exchange/json/read-json';
+import { LIMITS, limitText } from '../../core/exchange/limits';
+import type { Table } from '../../core/exchange/table';
+import { detectEncoding } from '../../core/exchange/text/detect-encoding';
+import { columnLetters } from '../../core/sheet/address';
+import type { FilePreview, ReadingChange, TextForm } from '../../protocol/import-messages';
+import { nameOfFile, type ImportFile, type Progress } from './import-file';
+import { textPieces } from './text-pieces';
+
+/** Bytes from which the encoding and the separator are guessed, and rows that are shown. */
+const HEAD_BYTES = 65_536;
+const HEAD_ROWS = 60;
+
+type RowSource = (progress: Progress) => AsyncIterable<readonly (readonly string[])[]> | Iterable<readonly (readonly string[])[]>;
+
+interface Scan {
+  readonly facts: FieldFacts[];
+  readonly head: (readonly string[])[];
+  readonly longest: number[];
+  readonly rowCount: number;
+}
+
+/** A file of separated values, or of JSON records. Separated values are gone through twice, to be looked at and to be brought in, and never held whole. */
+export class TextFile implements ImportFile {
+  private scan: Scan = { facts: [], head: [], longest: [], rowCount: 0 };
+  private reading!: TableReading;
+  private why!: ReadingWhy;
+  private form: TextForm | null = null;
+  private table: Table | null = null;
+
+  private constructor(
+    private readonly file: File,
+    private readonly format: string,
+  ) {}
+
+  static async open(file: File, progress: Progress): Promise<TextFile> {
+    const head = new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer());
+    const { encoding, why } = detectEncoding(head);
+    const text = new TextDecoder(encoding).decode(head);
+    const isWhole = head.length === file.size;
+    const isLines = /\.(jsonl|ndjson)$/i.test(file.name) || (/^\ufeff?\s*\{/.test(text) && !/\.json$/i.test(file.name));
+    const isJson = !isLines && (/\.json$/i.test(file.name) || /^\ufeff?\s*\[\s*[[{\]]/.test(text));
+    const opened = new TextFile(file, isLines ? 'JSON Lines' : isJson ? 'JSON' : 'Separated values');
+    if (isLines || isJson) {
+      const whole = await file.text();
+      opened.table = isLines ? jsonLinesTable(whole) : jsonTable(whole);
+    } else {
+      const { why: separatorWhy, ...form } = guessForm(text, isWhole);
+      opened.form = { encoding, encodingWhy: why, separatorWhy, ...form };
+    }
+    await opened.scanAnew(undefined, progress);
+    return opened;
+  }
+
+  private readonly rows: RowSource = (progress) => (this.table ? [this.table.rows] : this.csvRows(progress));
+
+  private async *csvRows(progress: Progress): AsyncGenerator<string[][]> {
+    const { encoding, ...form } = this.form!;
+    const reader = new CsvRows(form);
+    for await (const piece of textPieces(this.file, encoding, progress)) yield reader.push(piece);
+    yield reader.end();
+  }
+
+  /** Goes through all rows. Without a header said, it is looked for. */
+  private async scanAnew(header: number | null | undefined, progress: Progress): Promise<void> {
+    const scan = { facts: [] as FieldFacts[], head: [] as string[][], longest: [] as number[], rowCount: 0 };
+    let found = this.table ? 0 : header;
+    let filled = 0;
+    for await (const rows of this.rows(progress)) {
+      if (found === undefined && rows.length) found = findHeader(rows.slice(0, 20), Math.max(...rows.slice(0, 20).map((cells) => cells.length)));
+      for (const cells of rows) {
+        if (cells.length > LIMITS.fields)
+          throw new BadFile(`it has ${limitText(cells.length)} cells; at most ${limitText(LIMITS.fields)} are read`, `row ${scan.rowCount + 1}`);
+        if (scan.rowCount === LIMITS.rows) throw new BadFile(`it has more than ${limitText(LIMITS.rows)} rows; a sheet takes no more`);
+        if (scan.head.length < HEAD_ROWS) scan.head.push([...cells]);
+        const isBeneath = found === null || found === undefined || scan.rowCount > found;
+        for (let column = 0; column < cells.length; column++) {
+          const cell = cells[column]!;
+          const facts = (scan.facts[column] ??= new FieldFacts());
+          scan.longest[column] = Math.max(scan.longest[column] ?? 0, cell.length);
+          if (cell === '') continue;
+          if (cell.length > LIMITS.cellText)
+            throw new BadFile(
+              `a cell has ${limitText(cell.length)} characters; at most ${limitText(LIMITS.cellText)} are read`,
+              `row ${scan.rowCount + 1}`,
+            );
+          if (++filled > LIMITS.cells) throw new BadFile(`it has more than ${limitText(LIMITS.cells)} cells; a sheet takes no more`);
+          if (isBeneath) facts.add(cell);
+        }
+        scan.rowCount++;
+      }
+    }
+    if (filled === 0) throw new BadFile('there is nothing in it');
+    this.scan = scan;
+    const { reading, why } = guessReading(scan.facts, found ?? null);
+    this.reading = reading;
+    this.why = why;
+  }
+
+  async change(change: ReadingChange, progress: Progress): Promise<void> {
+    const { encoding, separator, quote, header, decimal, dates, formulas, as } = change;
+    if (this.form && (encoding ?? separator ?? quote) !== undefined) {
+      const before = this.form;
+      this.form = {
+        ...before,
+        ...(encoding === undefined ? {} : { encoding, encodingWhy: 'as you chose' }),
+        ...(separator === undefined ? {} : { separator, separatorWhy: 'as you chose' }),
+        ...(quote === undefined ? {} : { quote }),
+      };
+      try {
+        await this.scanAnew(undefined, progress);
+      } catch (error) {
+        this.form = before;
+        throw error;
+      }
+    }
+    if (header !== undefined) await this.scanAnew(header, progress);
+    this.reading = {
+      ...this.reading,
+      ...(decimal === undefined ? {} : { decimal }),
+      ...(dates === undefined ? {} : { dates }),
+      ...(formulas === undefined ? {} : { formulas }),
+      ...(as === undefined ? {} : { as: this.reading.as.with(as.column, as.as) }),
+    };
+  }
+
+  private get labels(): readonly string[] {
+    const { header } = this.reading;
+    return header === null ? [] : (this.scan.head[header] ?? []);
+  }
+
+  preview(): FilePreview {
+    const { facts, head, rowCount } = this.scan;
+    const { labels, reading } = this;
+    return {
+      format: this.format,
+      sheets: [nameOfFile(this.file.name)],
+      sheet: 0,
+      name: nameOfFile(this.file.name),
+      rowCount,
+      head,
+      fields: facts.map((each, column) => ({
+        ...guessField(each),
+        as: reading.as[column]!,
+        label: labels[column]?.trim() || columnLetters(column),
+      })),
+      reading: { ...reading, why: this.why },
+      header: reading.header,
+      form: this.form,
+      rules: [],
+      losses: this.losses(),
+    };
+  }
+
+  private losses(): string[] {
+    const { reading, scan } = this;
+    const left = reading.as.filter((as) => as === 'nothing').length;
+    const labels = this.labels.map((label) => label.trim().toLowerCase());
+    const double = this.labels.find((label, at) => label.trim() && labels.indexOf(labels[at]!) !== at);
+    return [
+      ...(left ? [`${left} of ${scan.facts.length} fields are left out, as you chose`] : []),
+      ...(double === undefined ? [] : [`Two fields are called “${double.trim()}”: formulas and rules that name it mean the first`]),
+    ];
+  }
+
+  async *lines(name: string, progress: Progress): AsyncGenerator<string> {
+    const { rowCount, longest } = this.scan;
+    const table = new TableRows({ reading: this.reading, rowCount, labels: this.labels, widthsPx: longest.map(widthFor) });
+    yield headLine({ name, fields: table.fields, rules: [], settings: this.reading.dates ? { dates: this.reading.dates } : {} });
+    let count = 0;
+    for await (const rows of this.rows(progress)) {
+      let lines = '';
+      for (const cells of rows) lines += rowLine(table.next(cells));
+      count += rows.length;
+      yield lines;
+    }
+    yield endLine({ rows: count, changes: 0 });
+  }
+}
+
+/** A width in pixels that shows so many characters, within reason. */
+const widthFor = (characters: number): number => Math.round(Math.min(280, Math.max(72, characters * 7.6 + 26)));

@@ -1,0 +1,28 @@
+import { BadFile } from '../../core/exchange/bad-file';
+import type { Encoding } from '../../core/exchange/text/detect-encoding';
+import type { Progress } from './import-file';
+
+/** The text of a file, piece by piece. Throws a BadFile where it is not text of this encoding. */
+export async function* textPieces(file: Blob, encoding: Encoding, progress: Progress = () => {}): AsyncGenerator<string> {
+  const decoder = new TextDecoder(encoding, { fatal: encoding === 'utf-8' });
+  const reader = file.stream().getReader();
+  let passed = 0;
+  try {
+    for (let next = await reader.read(); !next.done; next = await reader.read()) {
+      passed += next.value.length;
+      yield decode(() => decoder.decode(next.value, { stream: true }), passed);
+      progress(passed / file.size);
+    }
+    yield decode(() => decoder.decode(), passed);
+  } finally {
+    await reader.cancel();
+  }
+}
+
+function decode(piece: () => string, passed: number): string {
+  try {
+    return piece();
+  } catch {
+    throw new BadFile('it is not UTF-8 text: choose another encoding', `before byte ${passed.toLocaleString('en')}`);
+  }
+}

@@ -1,0 +1,67 @@
+import Joi from 'joi';
+import { ARCHIVE_FORMAT, ARCHIVE_VERSION, type ArchivedChange, type ArchivedHead } from '../core/exchange/archive/archive-lines';
+import { BadFile } from '../core/exchange/bad-file';
+import { LIMITS } from '../core/exchange/limits';
+import type { StoredRow } from '../core/sheet/change';
+import type { SheetSettings } from '../core/sheet/sheet-settings';
+import { fieldSchema, operationSchema, partSchema, storedRow, storedRule } from './change-schema';
+import { sheetNameSchema } from './sheet-name';
+
+const settings = Joi.object<SheetSettings>({
+  dates: Joi.valid('dmy', 'mdy'),
+  zone: Joi.string().max(64),
+  firstWeekday: Joi.number().integer().min(0).max(6),
+});
+
+const operations = Joi.array().items(operationSchema).max(10_000).required();
+
+const head = Joi.object<ArchivedHead>({
+  format: Joi.valid(ARCHIVE_FORMAT).required(),
+  version: Joi.valid(ARCHIVE_VERSION).required(),
+  name: sheetNameSchema,
+  settings: settings.default({}),
+  fields: Joi.array().items(fieldSchema).unique('id').min(1).max(LIMITS.fields).required(),
+  rules: Joi.array().items(storedRule).unique('id').max(10_000).required(),
+  parts: Joi.array().items(partSchema).unique('id').default([]),
+});
+
+const line = Joi.object<ArchiveLine>({
+  row: storedRow,
+  change: Joi.object<ArchivedChange>({
+    id: Joi.string()
+      .pattern(/^[\w-]+$/)
+      .max(64)
+      .required(),
+    author: Joi.string().max(200).required(),
+    at: Joi.number().integer().min(0).max(8.64e15).required(),
+    seen: Joi.number().integer().min(0),
+    operations,
+    inverse: operations,
+  }),
+  end: Joi.object({ rows: Joi.number().integer().required(), changes: Joi.number().integer().required() }),
+}).xor('row', 'change', 'end');
+
+/** A line of an archive after its first. */
+export interface ArchiveLine {
+  readonly row?: StoredRow;
+  readonly change?: ArchivedChange;
+  readonly end?: { readonly rows: number; readonly changes: number };
+}
+
+/** The first line of an archive. Throws a BadFile. */
+export const readHeadLine = (text: string): ArchivedHead => checked(text, head, 'line 1');
+
+/** Another line of an archive. Throws a BadFile that names the line, counted from 1. */
+export const readArchiveLine = (text: string, number: number): ArchiveLine => checked(text, line, `line ${number}`);
+
+function checked<T>(text: string, schema: Joi.Schema<T>, place: string): T {
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch {
+    throw new BadFile('this is no JSON value; expected one a line, as an archive has', place);
+  }
+  const { error, value } = schema.validate(json, { convert: false, errors: { wrap: { label: false } } });
+  if (error) throw new BadFile(error.details[0]!.message, place);
+  return value as T;
+}

@@ -1,0 +1,73 @@
+import type { CsvForm } from '../core/exchange/csv/csv-rows';
+import type { GuessedField, ReadAs, ReadingWhy, TableReading } from '../core/exchange/import/table-reading';
+import type { Encoding } from '../core/exchange/text/detect-encoding';
+
+/** One field of a file, as it is found and as it will be read. */
+export interface FoundField extends GuessedField {
+  readonly label: string;
+}
+
+/** A rule that the file holds. */
+export interface FoundRule {
+  readonly name: string;
+  readonly sentence: string;
+}
+
+/** How a text is turned into letters and cells, and why. */
+export interface TextForm extends CsvForm {
+  readonly encoding: Encoding;
+  readonly encodingWhy: string;
+  readonly separatorWhy: string;
+}
+
+/** What is in a file, and what will become of it. */
+export interface FilePreview {
+  /** The file's format in words. */
+  readonly format: string;
+  /** The sheets in it. */
+  readonly sheets: readonly string[];
+  /** Which of them is shown, counted from 0. */
+  readonly sheet: number;
+  readonly name: string;
+  readonly rowCount: number;
+  /** The first rows as they stand in the file. */
+  readonly head: readonly (readonly string[])[];
+  readonly fields: readonly FoundField[];
+  /** What can be set of how its texts are read; null where the file says it all itself. */
+  readonly reading: (TableReading & { readonly why: ReadingWhy }) | null;
+  readonly header: number | null;
+  /** For text files of separated values. */
+  readonly form: TextForm | null;
+  readonly rules: readonly FoundRule[];
+  /** What the file holds and the sheet will not. */
+  readonly losses: readonly string[];
+}
+
+/** What a person sets otherwise than it was guessed. */
+export interface ReadingChange {
+  readonly sheet?: number;
+  readonly header?: number | null;
+  readonly encoding?: Encoding;
+  readonly separator?: CsvForm['separator'];
+  readonly quote?: CsvForm['quote'];
+  readonly decimal?: TableReading['decimal'];
+  readonly dates?: TableReading['dates'];
+  readonly formulas?: boolean;
+  /** How one column is read. */
+  readonly as?: { readonly column: number; readonly as: ReadAs };
+}
+
+export type ImportRequest =
+  | { readonly kind: 'open'; readonly file: File }
+  | { readonly kind: 'change'; readonly change: ReadingChange }
+  /** Makes the archive to be sent. */
+  | { readonly kind: 'pack'; readonly name: string };
+
+export type ToImport = ImportRequest & { readonly id: number };
+
+export type FromImport =
+  | { readonly id: number; readonly preview: FilePreview }
+  | { readonly id: number; readonly packed: Blob }
+  | { readonly id: number; readonly refused: string }
+  /** How much of the file has been gone through, 0 to 1. */
+  | { readonly progress: number };

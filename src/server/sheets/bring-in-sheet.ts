@@ -1,0 +1,98 @@
+import type { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { createGunzip } from 'node:zlib';
+import { nanoid } from 'nanoid';
+import type { ArchivedChange } from '../../core/exchange/archive/archive-lines';
+import { BadFile } from '../../core/exchange/bad-file';
+import { LIMITS, limitText } from '../../core/exchange/limits';
+import type { StoredRow } from '../../core/sheet/change';
+import type { SheetId } from '../../core/sheet/ids';
+import { readArchiveLine, readHeadLine } from '../../protocol/archive-schema';
+import type { Sql, Transaction } from '../database';
+import { Refusal } from '../refusal';
+import { appendArchived } from '../sql/change/append-archived';
+import { insertRows } from '../sql/row/insert-rows';
+import { moveHead } from '../sql/sheet/move-head';
+import { fillSheet, ROWS_AT_ONCE } from './create-sheet';
+
+/** Changes of a log that are written by one statement. */
+const CHANGES_AT_ONCE = 100;
+/** Bytes that an archive comes to, unpacked. */
+const MOST_UNPACKED = 4 * LIMITS.unpackedBytes;
+
+/**
+ * Makes a sheet from an archive (see archive-lines.ts, packed with gzip) as it streams in, in one transaction: one that stops or does not hold
+ * together leaves nothing behind. Holds some thousand rows at a time. Throws a Refusal.
+ */
+export async function bringInSheet(sql: Sql, packed: Readable, owner: string): Promise<SheetId> {
+  try {
+    return await pipeline(packed, createGunzip(), (unpacked) => sql.begin((tx) => takeLines(tx, linesOf(unpacked), owner)));
+  } catch (error) {
+    if (error instanceof BadFile) throw new Refusal('bad-request', `The file cannot be brought in. ${error.told}`);
+    const code = (error as NodeJS.ErrnoException).code ?? '';
+    if (code.startsWith('Z_')) throw new Refusal('bad-request', 'The file cannot be unpacked: it is cut off or damaged');
+    if (code === TWICE) throw new Refusal('bad-request', 'The file cannot be brought in: two of its rows, or two of its changes, have the same id');
+    throw error;
+  }
+}
+
+/** PostgreSQL's code for a key that is there already. */
+const TWICE = '23505';
+
+async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: string): Promise<SheetId> {
+  const id = nanoid(12);
+  let number = 0;
+  let rows: StoredRow[] = [];
+  let changes: ArchivedChange[] = [];
+  const counts = { rows: 0, changes: 0 };
+  let isWhole = false;
+  const putRows = async () => {
+    if (rows.length) await insertRows(tx, id, rows);
+    rows = [];
+  };
+  const putChanges = async () => {
+    if (changes.length) await appendArchived(tx, id, { first: counts.changes - changes.length + 1, changes });
+    changes = [];
+  };
+  for await (const text of lines) {
+    number++;
+    if (number === 1) {
+      await fillSheet(tx, id, { ...readHeadLine(text), rows: [], owner });
+      continue;
+    }
+    if (isWhole) throw new BadFile('there is more after the last line of the archive', `line ${number}`);
+    const { row, change, end } = readArchiveLine(text, number);
+    if (row) {
+      if (++counts.rows > LIMITS.rows) throw new BadFile(`a sheet takes at most ${limitText(LIMITS.rows)} rows`, `line ${number}`);
+      if (rows.push(row) === ROWS_AT_ONCE) await putRows();
+    } else if (change) {
+      counts.changes++;
+      if (changes.push(change) === CHANGES_AT_ONCE) await putChanges();
+    } else if (end) {
+      if (end.rows !== counts.rows || end.changes !== counts.changes)
+        throw new BadFile('rows or changes are missing from the file', `line ${number}`);
+      isWhole = true;
+    }
+  }
+  if (!isWhole) throw new BadFile('the file ends before the sheet does: it was cut off');
+  await putRows();
+  await putChanges();
+  if (counts.changes) await moveHead(tx, id, counts.changes);
+  return id;
+}
+
+/** The lines of UTF-8 text as it streams in. Throws a BadFile where it is too long. */
+async function* linesOf(unpacked: AsyncIterable<Buffer>): AsyncGenerator<string> {
+  const decoder = new TextDecoder();
+  let passed = 0;
+  let rest = '';
+  for await (const chunk of unpacked) {
+    passed += chunk.length;
+    if (passed > MOST_UNPACKED) throw new BadFile(`unpacked, it comes to more than ${limitText(MOST_UNPACKED)} bytes`);
+    const lines = (rest + decoder.decode(chunk, { stream: true })).split('\n');
+    rest = lines.pop()!;
+    if (rest.length > LIMITS.line) throw new BadFile(`a line has more than ${limitText(LIMITS.line)} characters`);
+    yield* lines;
+  }
+  if (rest) yield rest;
+}

@@ -1,0 +1,41 @@
+import { Button } from '@mantine/core';
+import { useEffect } from 'react';
+import { useDropzone } from 'react-dropzone';
+import classes from './Import.module.css';
+
+/** Takes a file by drop, by the system's picker, or rows that were copied elsewhere by paste. */
+export function FileDrop({ take }: { readonly take: (file: File) => void }) {
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    noClick: true,
+    noKeyboard: true,
+    multiple: false,
+    onDropAccepted: ([file]) => file && take(file),
+  });
+
+  useEffect(() => {
+    const paste = (event: ClipboardEvent) => {
+      if (event.target instanceof HTMLElement && event.target.closest('input, textarea, [contenteditable]')) return;
+      const file = event.clipboardData?.files[0];
+      const text = event.clipboardData?.getData('text/plain') ?? '';
+      if (file) take(file);
+      else if (text.trim()) take(new File([text], 'Pasted rows.txt'));
+    };
+    document.addEventListener('paste', paste);
+    return () => document.removeEventListener('paste', paste);
+  }, [take]);
+
+  return (
+    <section
+      {...getRootProps({ className: classes.drop, 'aria-label': 'Bring a file in', role: 'region', tabIndex: -1 })}
+      data-over={isDragActive || undefined}
+    >
+      <input {...getInputProps({ 'aria-label': 'File to bring in' })} />
+      <p>
+        <b>Bring a file in.</b> Drop it here, choose it, or paste rows that you copied elsewhere. You see what is in it before anything is kept.
+      </p>
+      <Button variant="default" onClick={open}>
+        Choose a file
+      </Button>
+    </section>
+  );
+}

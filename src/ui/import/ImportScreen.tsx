@@ -1,0 +1,154 @@
+'use client';
+
+import { Alert, Button, TextInput } from '@mantine/core';
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef, useState } from 'react';
+import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
+import { counted } from '../counted';
+import { Page } from '../page/Page';
+import { ImportClient } from './import-client';
+import classes from './Import.module.css';
+import { PreviewTable } from './PreviewTable';
+import { ReadingForm } from './ReadingForm';
+import { sendArchive } from './send-archive';
+
+type Stage = 'reading' | 'looking' | 'packing' | 'sending';
+const WORDS: Record<Exclude<Stage, 'looking'>, string> = {
+  reading: 'Looking through the file',
+  packing: 'Reading it',
+  sending: 'Bringing it in',
+};
+
+/** What is in a file and how it will be read, before anything of it is kept. */
+export function ImportScreen({ file, leave }: { readonly file: File; readonly leave: () => void }) {
+  const router = useRouter();
+  const client = useRef<ImportClient | null>(null);
+  const stop = useRef(new AbortController());
+  const [preview, setPreview] = useState<FilePreview | null>(null);
+  const [stage, setStage] = useState<Stage>('reading');
+  const [progress, setProgress] = useState(0);
+  const [refused, setRefused] = useState<string | null>(null);
+  const [name, setName] = useState('');
+
+  useEffect(() => {
+    const made = new ImportClient(setProgress);
+    client.current = made;
+    stop.current = new AbortController();
+    void made.open(file).then((answer) => {
+      if ('refused' in answer) return setRefused(answer.refused);
+      setPreview(answer.preview);
+      setName(answer.preview.name);
+      setStage('looking');
+    });
+    return () => {
+      stop.current.abort();
+      made.close();
+    };
+  }, [file]);
+
+  const begin = (next: Stage) => {
+    setProgress(0);
+    setRefused(null);
+    setStage(next);
+  };
+  const fail = (why: string) => {
+    setRefused(why);
+    setStage('looking');
+  };
+  const change = async (what: ReadingChange) => {
+    begin('reading');
+    const answer = await client.current!.change(what);
+    if ('refused' in answer) return fail(answer.refused);
+    setPreview(answer.preview);
+    if (what.sheet !== undefined) setName(answer.preview.name);
+    setStage('looking');
+  };
+  const bringIn = async () => {
+    if (name.trim() === '') return setRefused('Give the sheet a name');
+    begin('packing');
+    const answer = await client.current!.pack(name.trim());
+    if ('refused' in answer) return fail(answer.refused);
+    begin('sending');
+    const sent = await sendArchive(answer.packed, { progress: setProgress, signal: stop.current.signal });
+    if ('answer' in sent) router.push(`/sheets/${encodeURIComponent(sent.answer.id)}`);
+    else if (sent.refused) fail(sent.refused);
+  };
+
+  const isWorking = stage !== 'looking';
+  return (
+    <Page
+      title={preview ? `What is in “${file.name}”` : file.name}
+      lead={
+        preview &&
+        `${preview.format}: ${counted(preview.rowCount, 'row')}, ${counted(preview.fields.length, 'field')}. Nothing is kept until you bring it in.`
+      }
+      width={preview ? 'full' : 'wide'}
+    >
+      {refused && (
+        <Alert color="red" variant="outline" mb={16} role="alert" title={preview ? 'This could not be done' : 'This file cannot be read'}>
+          {sentence(refused)}
+        </Alert>
+      )}
+      {!preview && (
+        <div className={classes.working}>
+          {!refused && <Working words={WORDS.reading} share={progress} />}
+          <Button variant="default" onClick={leave}>
+            {refused ? 'Back to the sheets' : 'Stop'}
+          </Button>
+        </div>
+      )}
+      {preview && (
+        <div className={classes.screen}>
+          <div className={classes.side}>
+            <TextInput label="Name of the sheet" maxLength={120} value={name} onChange={({ currentTarget }) => setName(currentTarget.value)} />
+            <div className={classes.acts}>
+              <Button onClick={() => void bringIn()} disabled={isWorking}>
+                Bring it in
+              </Button>
+              <Button variant="default" onClick={leave}>
+                {stage === 'sending' || stage === 'packing' ? 'Stop' : 'Leave it'}
+              </Button>
+              {isWorking && <Working words={WORDS[stage as Exclude<Stage, 'looking'>]} share={progress} />}
+            </div>
+            <Facts title="What will be lost" items={preview.losses} none="Nothing that was found in it" />
+            {preview.rules.length > 0 && (
+              <Facts title={counted(preview.rules.length, 'rule')} items={preview.rules.map(({ name, sentence: says }) => `${name}: ${says}`)} />
+            )}
+            <ReadingForm preview={preview} change={(what) => void change(what)} />
+          </div>
+          <PreviewTable preview={preview} change={(what) => void change(what)} />
+        </div>
+      )}
+    </Page>
+  );
+}
+
+function Working({ words, share }: { readonly words: string; readonly share: number }) {
+  const percent = Math.round(share * 100);
+  return (
+    <>
+      <div className={classes.bar} role="progressbar" aria-label={words} aria-valuenow={percent} aria-valuemin={0} aria-valuemax={100}>
+        <span style={{ width: `${percent}%` }} />
+      </div>
+      <span>
+        {words}, {percent} %
+      </span>
+    </>
+  );
+}
+
+function Facts({ title, items, none }: { readonly title: string; readonly items: readonly string[]; readonly none?: string }) {
+  return (
+    <section>
+      <h2 className={classes.heading}>{title}</h2>
+      <ul className={classes.facts}>
+        {items.map((item, at) => (
+          <li key={at}>{item}</li>
+        ))}
+        {items.length === 0 && <li>{none}</li>}
+      </ul>
+    </section>
+  );
+}
+
+const sentence = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1).replace(/\.$/, '')}.`;

@@ -1,0 +1,83 @@
+import { Select } from '@mantine/core';
+import type { ReadAs } from '../../core/exchange/import/table-reading';
+import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
+import classes from './Import.module.css';
+
+const READ_AS: readonly { readonly value: ReadAs; readonly label: string }[] = [
+  { value: 'values', label: 'Each for what it says' },
+  { value: 'text', label: 'Text, letter by letter' },
+  { value: 'nothing', label: 'Leave it out' },
+];
+
+/** A header can be any of the first rows. */
+const HEADER_ROWS = 20;
+
+interface Props {
+  readonly preview: FilePreview;
+  readonly change: (change: ReadingChange) => void;
+}
+
+/** The first rows of a file as they stand in it, with what was found of each field above. The row of labels is chosen by its number. */
+export function PreviewTable({ preview: { head, fields, reading, header, rowCount }, change }: Props) {
+  return (
+    <div className={classes.scroller} tabIndex={0} role="region" aria-label="The first rows">
+      <table className={classes.table}>
+        <thead>
+          <tr>
+            <th className={classes.row} aria-label="Row" />
+            {fields.map(({ label, kind, why, as }, column) => (
+              <th key={column} scope="col" data-out={as === 'nothing' || undefined}>
+                <span className={classes.label}>{label}</span>
+                <span className={classes.kind}>
+                  {kind}: {why}
+                </span>
+                {reading && (
+                  <Select
+                    size="xs"
+                    aria-label={`How ${label} is read`}
+                    data={READ_AS}
+                    value={as}
+                    allowDeselect={false}
+                    onChange={(value) => value && change({ as: { column, as: value as ReadAs } })}
+                  />
+                )}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {head.map((cells, position) => (
+            <tr key={position} data-header={position === header || undefined} data-above={(header !== null && position < header) || undefined}>
+              <td className={classes.row}>
+                {position < HEADER_ROWS ? (
+                  <button
+                    type="button"
+                    className={classes.place}
+                    aria-pressed={position === header}
+                    aria-label={`Row ${position + 1} holds the labels`}
+                    onClick={() => change({ header: position === header ? null : position })}
+                  >
+                    {position + 1}
+                  </button>
+                ) : (
+                  position + 1
+                )}
+              </td>
+              {fields.map(({ as }, column) => (
+                <td key={column} data-out={as === 'nothing' || undefined}>
+                  {cells[column] ?? ''}
+                </td>
+              ))}
+            </tr>
+          ))}
+          {rowCount > head.length && (
+            <tr>
+              <td className={classes.row} />
+              <td colSpan={fields.length}>… and {(rowCount - head.length).toLocaleString('en')} more rows</td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+    </div>
+  );
+}

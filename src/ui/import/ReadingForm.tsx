@@ -1,0 +1,118 @@
+import { Select, Switch } from '@mantine/core';
+import type { Quote, Separator } from '../../core/exchange/csv/csv-rows';
+import type { TableReading } from '../../core/exchange/import/table-reading';
+import type { Encoding } from '../../core/exchange/text/detect-encoding';
+import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
+import { counted } from '../counted';
+
+const ENCODING_WORDS: readonly { readonly value: Encoding; readonly label: string }[] = [
+  { value: 'utf-8', label: 'UTF-8' },
+  { value: 'utf-16le', label: 'UTF-16, low byte first' },
+  { value: 'utf-16be', label: 'UTF-16, high byte first' },
+  { value: 'windows-1252', label: 'Windows-1252' },
+];
+const SEPARATOR_WORDS: readonly { readonly value: Separator; readonly label: string }[] = [
+  { value: ',', label: 'Comma' },
+  { value: ';', label: 'Semicolon' },
+  { value: '\t', label: 'Tab' },
+  { value: '|', label: 'Upright stroke' },
+];
+const QUOTE_WORDS: readonly { readonly value: Quote | 'none'; readonly label: string }[] = [
+  { value: '"', label: 'Double quotes' },
+  { value: "'", label: 'Single quotes' },
+  { value: 'none', label: 'None: quotes are letters' },
+];
+const DECIMAL_WORDS = [
+  { value: '.', label: 'Point: 1,234.5' },
+  { value: ',', label: 'Comma: 1.234,5' },
+];
+const DATE_WORDS = [
+  { value: 'dmy', label: 'Day first: 8/3/2026 is 8 March' },
+  { value: 'mdy', label: 'Month first: 8/3/2026 is 3 August' },
+  { value: 'text', label: 'Neither: leave them as text' },
+];
+
+interface Props {
+  readonly preview: FilePreview;
+  readonly change: (change: ReadingChange) => void;
+}
+
+/** How a file is read: what was guessed, why, and what to set otherwise. */
+export function ReadingForm({ preview: { form, reading, header, sheets, sheet }, change }: Props) {
+  const hasFormulas = reading !== null && !reading.why.formulas.startsWith('no ');
+  return (
+    <>
+      {sheets.length > 1 && (
+        <Select
+          label="Sheet of the file"
+          description={counted(sheets.length, 'sheet')}
+          data={sheets.map((label, at) => ({ value: String(at), label }))}
+          value={String(sheet)}
+          allowDeselect={false}
+          onChange={(value) => value !== null && change({ sheet: Number(value) })}
+        />
+      )}
+      <Switch
+        label="One row holds the labels"
+        description={header === null ? 'fields are called A, B, C' : `row ${header + 1}: click another row’s number to take that one`}
+        checked={header !== null}
+        onChange={({ currentTarget }) => change({ header: currentTarget.checked ? 0 : null })}
+      />
+      {form && (
+        <>
+          <Select
+            label="Encoding"
+            description={form.encodingWhy}
+            data={ENCODING_WORDS}
+            value={form.encoding}
+            allowDeselect={false}
+            onChange={(value) => value && change({ encoding: value as Encoding })}
+          />
+          <Select
+            label="Between values stands"
+            description={form.separatorWhy}
+            data={SEPARATOR_WORDS}
+            value={form.separator}
+            allowDeselect={false}
+            onChange={(value) => value && change({ separator: value as Separator })}
+          />
+          <Select
+            label="Around values stand"
+            data={QUOTE_WORDS}
+            value={form.quote === '' ? 'none' : form.quote}
+            allowDeselect={false}
+            onChange={(value) => value && change({ quote: value === 'none' ? '' : (value as Quote) })}
+          />
+        </>
+      )}
+      {reading && (
+        <>
+          <Select
+            label="Decimals"
+            description={reading.why.decimal}
+            data={DECIMAL_WORDS}
+            value={reading.decimal}
+            allowDeselect={false}
+            onChange={(value) => value && change({ decimal: value as TableReading['decimal'] })}
+          />
+          <Select
+            label="Dates in numbers"
+            description={reading.why.dates}
+            data={DATE_WORDS}
+            value={reading.dates ?? 'text'}
+            allowDeselect={false}
+            onChange={(value) => value && change({ dates: value === 'text' ? null : (value as 'dmy' | 'mdy') })}
+          />
+          {hasFormulas && (
+            <Switch
+              label="What begins with = is a formula"
+              description={reading.why.formulas}
+              checked={reading.formulas}
+              onChange={({ currentTarget }) => change({ formulas: currentTarget.checked })}
+            />
+          )}
+        </>
+      )}
+    </>
+  );
+}
