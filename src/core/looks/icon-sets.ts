@@ -1,6 +1,7 @@
 /** The sets of icons, each from the one for low values to the one for high ones. */
 export const ICON_SETS = {
   arrows3: ['down', 'level', 'up'],
+  arrows4: ['down', 'falling', 'rising', 'up'],
   arrows5: ['down', 'falling', 'level', 'rising', 'up'],
   verdict3: ['cross in a ring', 'warning triangle', 'tick in a ring'],
   stars3: ['empty star', 'half star', 'full star'],

@@ -1,12 +1,15 @@
 import { BadFile } from '../../core/exchange/bad-file';
 import { LIMITS, limitText } from '../../core/exchange/limits';
+import { isZip } from '../../core/exchange/zip/read-zip';
 import type { ImportFile, Progress } from './import-file';
 import { TextFile } from './text-file';
+import { WorkbookFile } from './workbook-file';
 
 /** Opens a file to be brought in, by what is in it. Throws a BadFile. */
 export async function openFile(file: File, progress: Progress): Promise<ImportFile> {
   if (file.size === 0) throw new BadFile('the file is empty');
   if (file.size > LIMITS.fileBytes)
     throw new BadFile(`the file has ${limitText(Math.round(file.size / 1e6))} MB; at most ${limitText(Math.round(LIMITS.fileBytes / 1e6))} are read`);
-  return TextFile.open(file, progress);
+  const head = new Uint8Array(await file.slice(0, 4).arrayBuffer());
+  return isZip(head) ? WorkbookFile.open(file) : TextFile.open(file, progress);
 }

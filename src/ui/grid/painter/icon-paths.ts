@@ -46,6 +46,7 @@ const lit = (inner: string): IconPaths => ({ drawn: [DISC], filled: [`M12 3A9 9 
 /** The icons of each set: general ones, and the moon's phases. Each differs from its neighbours in shape, and not only in tone. */
 export const ICON_PATHS: Readonly<Record<IconSet, readonly IconPaths[]>> = {
   arrows3: [drawn(arrowDown), drawn(arrowRight), drawn(arrowUp)],
+  arrows4: [drawn(arrowDown), drawn(arrowDownRight), drawn(arrowUpRight), drawn(arrowUp)],
   arrows5: [drawn(arrowDown), drawn(arrowDownRight), drawn(arrowRight), drawn(arrowUpRight), drawn(arrowUp)],
   verdict3: [drawn(cross, 'bad'), drawn(alertTriangle, 'doubtful'), drawn(check, 'good')],
   stars3: [drawn(star), filled(starHalf, star), filled(starFilled)],

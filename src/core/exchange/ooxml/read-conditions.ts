@@ -1,0 +1,273 @@
+import { parseFormula } from '../../formula/parse-formula';
+import type { FormulaNode } from '../../formula/formula-tree';
+import { isKept } from '../../formula/formula-tree';
+import { printFormula } from '../../formula/print-formula';
+import { referencesOf } from '../../formula/rewrite-references';
+import type { Hex, Look } from '../../looks/look';
+import type { Position } from '../../rules/positions';
+import type { When } from '../../rules/kinds/registry';
+import type { Operand } from '../../rules/rule';
+import { cellAddress, parseRanges, writeArea, type CellRange } from '../../sheet/address';
+import type { Losses } from '../workbook/losses';
+import type { WorkbookRule } from '../workbook/workbook-sheet';
+import { childOf, childrenOf, textOf, type XmlElement } from '../xml/xml-element';
+import { fromOoxmlFormula } from './formula-text';
+import { FROM_FAMILY } from './icon-families';
+import { readColor } from './read-color';
+
+/** What a conditional format is read with. */
+export interface ConditionSurroundings {
+  readonly sheet: string;
+  readonly looks: readonly Look[];
+  readonly theme: readonly (Hex | undefined)[];
+  readonly losses: Losses;
+}
+
+export interface PlacedRule {
+  readonly priority: number;
+  readonly rule: WorkbookRule;
+}
+
+/** One rule of the standard, and the cells that it is over. */
+interface Given extends ConditionSurroundings {
+  readonly element: XmlElement;
+  readonly type: string;
+  readonly attributes: Readonly<Record<string, string>>;
+  /** Its formulas as ours, with `=`; undefined where there is no word for one here. */
+  readonly formulas: readonly (string | undefined)[];
+  /** The cell that its formulas are written for. */
+  readonly base: string;
+}
+
+/** What a rule of the standard says, or why there is no word for it here. */
+type Said = { readonly when: When; readonly words: string } | { readonly lost: string };
+
+/** Reads the rules of a `conditionalFormatting` element, 18.3.1.18, all its types as 18.18.12 lists them. What cannot be said is told. */
+export function readConditions(element: XmlElement, around: ConditionSurroundings): PlacedRule[] {
+  const sqref = element.attributes.sqref ?? '';
+  const ranges = parseRanges(sqref.trim());
+  if (!ranges) {
+    around.losses.add('A conditional format without cells that can be read is left out', sqref);
+    return [];
+  }
+  return childrenOf(element, 'cfRule').flatMap((rule) => readRule(rule, ranges, around) ?? []);
+}
+
+function readRule(element: XmlElement, ranges: readonly CellRange[], around: ConditionSurroundings): PlacedRule | undefined {
+  const { attributes } = element;
+  const base = cellAddress(ranges[0]!.left, ranges[0]!.top);
+  const where = ranges.map(writeArea).join(' ');
+  const formulas = childrenOf(element, 'formula').map((formula) => fromOoxmlFormula(textOf(formula), around.sheet));
+  const type = attributes.type ?? '';
+  const said = READERS[type]?.({ ...around, element, type, attributes, formulas, base }) ?? { lost: `the type “${type}” is not one of the standard` };
+  if ('lost' in said) {
+    around.losses.add(`A conditional format is left out: ${said.lost}`, where);
+    return undefined;
+  }
+  if (childOf(childOf(element, 'extLst'), 'ext')) around.losses.add('What a conditional format has beyond the standard is left out', where);
+  const look = attributes.dxfId === undefined ? undefined : around.looks[Number(attributes.dxfId)];
+  return {
+    priority: Number(attributes.priority ?? Infinity),
+    rule: {
+      name: said.words,
+      on: true,
+      settles: isTrue(attributes.stopIfTrue),
+      reads: { cells: where },
+      when: said.when,
+      paints: 'cell',
+      ...(look && !OWN_LOOKS.has(type) ? { look } : {}),
+    },
+  };
+}
+
+/** Types that carry looks of their own; the others have a differential format. */
+const OWN_LOOKS = new Set(['colorScale', 'dataBar', 'iconSet']);
+
+const isTrue = (value: string | undefined, otherwise = false): boolean => (value === undefined ? otherwise : /^(1|true)$/.test(value));
+
+const UNREADABLE = 'its formula uses what there is no word for here, such as another file, a table or a function that is not there';
+
+/** A formula that can be used; undefined where it cannot. */
+function usable(text: string | undefined): FormulaNode | undefined {
+  if (text === undefined) return undefined;
+  const { tree, diagnostics } = parseFormula(text);
+  return diagnostics.length || referencesOf(tree).some(({ sheet }) => sheet !== null) ? undefined : tree;
+}
+
+function byFormula({ formulas, base }: Given): Said {
+  const [text] = formulas;
+  if (!usable(text)) return { lost: UNREADABLE };
+  return { when: { kind: 'formula', formula: text!, at: base }, words: text!.slice(0, 80) };
+}
+
+/** A constant, a cell that stays, or a formula. */
+function operandOf(text: string | undefined): Operand | undefined {
+  const tree = usable(text);
+  if (!tree) return undefined;
+  if (tree.kind === 'number') return tree.value;
+  if (tree.kind === 'prefix' && tree.operator === '-' && tree.operand.kind === 'number') return -tree.operand.value;
+  if (tree.kind === 'text') return tree.value;
+  if (tree.kind === 'logical') return tree.value;
+  const [end] = tree.kind === 'reference' && tree.ends.length === 1 ? tree.ends : [];
+  if (end && !isKept(end) && end.column?.absolute && end.row?.absolute) return { cell: cellAddress(end.column.at, end.row.at) };
+  return { formula: text! };
+}
+
+const COMPARISON = {
+  lessThan: '<',
+  lessThanOrEqual: '<=',
+  equal: '=',
+  notEqual: '!=',
+  greaterThanOrEqual: '>=',
+  greaterThan: '>',
+  between: 'between',
+  notBetween: 'outside',
+} as const;
+
+const operandWords = (operand: Operand): string => (typeof operand === 'object' ? ('cell' in operand ? operand.cell : 'formula' in operand ? operand.formula : operand.field) : String(operand));
+
+function byValue(given: Given): Said {
+  const { attributes, formulas } = given;
+  const operator = attributes.operator ?? '';
+  const is = COMPARISON[operator as keyof typeof COMPARISON];
+  if (!is) return byText(given);
+  const operands = formulas.map(operandOf);
+  const [low, high] = operands;
+  const takes = is === 'between' || is === 'outside' ? 2 : 1;
+  if (low === undefined || (takes === 2 && high === undefined)) return { lost: UNREADABLE };
+  const to = takes === 2 ? ([low, high!] as const) : low;
+  return { when: { kind: 'compare', is, to }, words: `${is} ${operands.slice(0, takes).map((operand) => operandWords(operand!)).join(' and ')}` };
+}
+
+const TEXT_TYPES = { containsText: 'contains', notContainsText: 'lacks', notContains: 'lacks', beginsWith: 'starts', endsWith: 'ends' } as const;
+
+function byText(given: Given): Said {
+  const { attributes, type, formulas } = given;
+  const is = TEXT_TYPES[(type in TEXT_TYPES ? type : (attributes.operator ?? '')) as keyof typeof TEXT_TYPES];
+  if (!is) return { lost: `the operator “${attributes.operator ?? ''}” is not one of the standard` };
+  // The word stands in the attribute; a formula finds it where it is read from a cell.
+  const word = attributes.text ?? (formulas.length === 1 ? wordSought(formulas[0]) : undefined);
+  return word === undefined ? byFormula(given) : { when: { kind: 'text', is, any: [word] }, words: `${is} ${typeof word === 'string' ? `“${word}”` : operandWords(word)}` };
+}
+
+/** What a formula such as `NOT(ISERROR(SEARCH("x";B2)))` looks for. */
+function wordSought(text: string | undefined): Operand | undefined {
+  const tree = usable(text);
+  const find = (node: FormulaNode): FormulaNode | undefined =>
+    node.kind === 'call' ? (node.name === 'SEARCH' ? node.args[0] : node.args.map(find).find((each) => each !== undefined)) : undefined;
+  const sought = tree && find(tree);
+  return sought && operandOf(printFormula(sought));
+}
+
+const PERIODS: Readonly<Record<string, Extract<When, { kind: 'date' }>['is']>> = {
+  today: 'today',
+  yesterday: 'yesterday',
+  tomorrow: 'tomorrow',
+  last7Days: { last: 7, unit: 'day' },
+  thisWeek: { this: 'week' },
+  lastWeek: { previous: 'week' },
+  nextWeek: { following: 'week' },
+  thisMonth: { this: 'month' },
+  lastMonth: { previous: 'month' },
+  nextMonth: { following: 'month' },
+};
+
+function byPeriod({ attributes, losses }: Given): Said {
+  const { timePeriod = '' } = attributes;
+  const is = PERIODS[timePeriod];
+  if (!is) return { lost: `the period “${timePeriod}” is not one of the standard` };
+  if (/week/i.test(timePeriod)) losses.add('Weeks begin on the sheet’s own first day, which may be another than in the file');
+  return { when: { kind: 'date', is }, words: timePeriod.replace(/([A-Z7])/g, ' $1').toLowerCase() };
+}
+
+function byAverage({ attributes }: Given): Said {
+  const side = isTrue(attributes.aboveAverage, true) ? 'above' : 'below';
+  const deviations = Number(attributes.stdDev ?? 0);
+  const is = isTrue(attributes.equalAverage) ? (`at-or-${side}` as const) : side;
+  return { when: { kind: 'average', is, ...(deviations > 0 ? { deviations } : {}) }, words: `${side} average${deviations ? ` by ${deviations} deviations` : ''}` };
+}
+
+function byRank({ attributes }: Given): Said {
+  const is = isTrue(attributes.bottom) ? 'bottom' : 'top';
+  const rank = Number(attributes.rank ?? 10);
+  if (!(rank >= 1)) return { lost: 'its rank is no number' };
+  const isPercent = isTrue(attributes.percent);
+  return { when: isPercent ? { kind: 'rank', is, percent: Math.min(100, rank) } : { kind: 'rank', is, n: Math.floor(rank) }, words: `${is} ${rank}${isPercent ? ' %' : ''}` };
+}
+
+/** A place on the scale, 18.3.1.11. */
+function positionOf({ attributes }: XmlElement, { sheet }: Given): Position | undefined {
+  const { type, val } = attributes;
+  if (type === 'min') return 'least';
+  if (type === 'max') return 'greatest';
+  const number = Number(val);
+  const isNumber = val !== undefined && val.trim() !== '' && !Number.isNaN(number);
+  if (isNumber && type === 'percent' && number >= 0 && number <= 100) return { percent: number };
+  if (isNumber && type === 'percentile' && number >= 0 && number <= 100) return { percentile: number };
+  if (isNumber && type === 'num') return number;
+  const operand = operandOf(fromOoxmlFormula(val ?? '', sheet));
+  return typeof operand === 'string' || typeof operand === 'boolean' || (typeof operand === 'object' && 'field' in operand) ? undefined : operand;
+}
+
+const NO_PLACE = 'a place on its scale cannot be read';
+
+function byScale(given: Given): Said {
+  const scale = childOf(given.element, 'colorScale');
+  const places = childrenOf(scale, 'cfvo').map((cfvo) => positionOf(cfvo, given));
+  const colors = childrenOf(scale, 'color').map((color) => readColor(color, given.theme));
+  const stops = places.flatMap((at, place) => (at === undefined || !colors[place] ? [] : { at, color: colors[place] }));
+  if (stops.length < 2 || stops.length !== places.length) return { lost: NO_PLACE };
+  return { when: { kind: 'scale', stops, space: 'rgb' }, words: `${stops.length} colours` };
+}
+
+function byBar(given: Given): Said {
+  const bar = childOf(given.element, 'dataBar');
+  const [from, to] = childrenOf(bar, 'cfvo').map((cfvo) => positionOf(cfvo, given));
+  const color = readColor(childOf(bar, 'color'), given.theme);
+  if (from === undefined || to === undefined) return { lost: NO_PLACE };
+  const hides = !isTrue(bar?.attributes.showValue, true);
+  if (bar?.attributes.minLength !== undefined && Number(bar.attributes.minLength) > 0)
+    given.losses.add('Bars begin at nothing, not at a least length', given.base);
+  return { when: { kind: 'bar', from, to, ...(color ? { color } : {}), axis: 'none', ...(hides ? { showValue: false } : {}) }, words: 'bars' };
+}
+
+function byIcons(given: Given): Said {
+  const icons = childOf(given.element, 'iconSet');
+  const family = icons?.attributes.iconSet ?? '3TrafficLights1';
+  const set = FROM_FAMILY[family];
+  const [, ...places] = childrenOf(icons, 'cfvo');
+  const cuts = places.flatMap((cfvo) => {
+    const at = positionOf(cfvo, given);
+    return at === undefined ? [] : { at, ...(isTrue(cfvo.attributes.gte, true) ? {} : { edge: '>' as const }) };
+  });
+  if (!set) return { lost: `the icons “${family}” are not of the standard` };
+  if (cuts.length !== places.length || cuts.length + 1 !== Number(family[0])) return { lost: NO_PLACE };
+  given.losses.add('Icons are drawn in this app’s own way', given.base);
+  return {
+    when: { kind: 'icons', set, cuts, ...(isTrue(icons?.attributes.reverse) ? { reverse: true } : {}), ...(isTrue(icons?.attributes.showValue, true) ? {} : { showValue: false }) },
+    words: 'icons',
+  };
+}
+
+/** One reader a type of ISO/IEC 29500-1, 18.18.12. */
+const READERS: Readonly<Record<string, (given: Given) => Said>> = {
+  expression: byFormula,
+  cellIs: byValue,
+  containsText: byText,
+  notContainsText: byText,
+  beginsWith: byText,
+  endsWith: byText,
+  containsBlanks: () => ({ when: { kind: 'state', is: 'blank' }, words: 'blank' }),
+  notContainsBlanks: () => ({ when: { kind: 'state', is: 'filled' }, words: 'filled' }),
+  containsErrors: () => ({ when: { kind: 'state', is: 'error' }, words: 'error' }),
+  // Blanks are no errors: as a formula, so that they match here too.
+  notContainsErrors: ({ base }) => ({ when: { kind: 'formula', formula: `=NOT(ISERROR(${base}))`, at: base }, words: 'no error' }),
+  timePeriod: byPeriod,
+  aboveAverage: byAverage,
+  top10: byRank,
+  uniqueValues: () => ({ when: { kind: 'repeat', is: 'unique' }, words: 'met once' }),
+  duplicateValues: () => ({ when: { kind: 'repeat', is: 'repeated' }, words: 'met again' }),
+  colorScale: byScale,
+  dataBar: byBar,
+  iconSet: byIcons,
+};

@@ -1,0 +1,321 @@
+import { parseFormula } from '../../formula/parse-formula';
+import { lookProperties, nestProperties, type Hex, type Look, type PlainLook } from '../../looks/look';
+import { plainTree } from '../../formula/plain-tree';
+import { shiftFormula } from '../../formula/rewrite-references';
+import { printFormula } from '../../formula/print-formula';
+import { writtenFor } from '../../rules/follow-layout';
+import { BAR_COLORS } from '../../rules/kinds/bar';
+import type { When } from '../../rules/kinds/registry';
+import type { Position } from '../../rules/positions';
+import type { Operand } from '../../rules/rule';
+import type { RunningRule } from '../../rules/running-rule';
+import { cellAddress, parseAddress, writeArea, type CellRange } from '../../sheet/address';
+import type { Sheet } from '../../sheet/sheet';
+import { numberText } from '../../values/number-text';
+import { predicatesOf } from '../workbook/predicates';
+import { reachOf, type Reach } from '../workbook/reach-areas';
+import type { RuleFate } from '../workbook/written-sheet';
+import { xml, type XmlAttributes } from '../xml/write-xml';
+import { toOoxmlFormula } from './formula-text';
+import { TO_FAMILY } from './icon-families';
+
+/** What conditional formats are written with. */
+export interface ConditionsInto {
+  readonly sheet: Sheet;
+  /** Saved looks by id. */
+  readonly saved: Readonly<Record<string, Look>>;
+  /** The number of a look in the styles part. */
+  readonly lookNumber: (look: PlainLook) => number;
+}
+
+/** One `cfRule` without its priority, and the cells that it is over. */
+interface WrittenRule {
+  readonly areas: readonly CellRange[];
+  readonly attributes: XmlAttributes;
+  readonly content: string;
+}
+
+/** What a kind of the standard says: its type, what it carries, and what is to be known of it. */
+interface Native {
+  readonly attributes: XmlAttributes;
+  readonly content?: string;
+  readonly note?: string;
+  /** True where it has no look of its own besides what it carries. */
+  readonly isShaded?: boolean;
+}
+
+interface Said {
+  readonly rule: RunningRule['rule'];
+  readonly sheet: Sheet;
+  readonly reach: Reach;
+  /** A formula of the rule, without `=`, as it reads at the first cell. */
+  readonly formula: (text: string) => string | undefined;
+  readonly operand: (operand: Operand) => string | undefined;
+}
+
+/** The fate of a rule, and what is written of it: nothing where its cells are to be formatted plainly. */
+export interface SaidRule {
+  readonly fate: RuleFate;
+  readonly written: readonly WrittenRule[];
+}
+
+/** A rule as conditional formats: of its own kind where the standard has it, else by formulas, else as none. */
+export function sayRule(running: RunningRule, into: ConditionsInto): SaidRule {
+  const { rule } = running;
+  const { sheet } = into;
+  const reach = reachOf(running, sheet);
+  if (!reach) return { fate: { name: rule.name, as: 'nothing', note: 'it reads no cells' }, written: [] };
+  const plain = (look: Look | null | undefined): PlainLook => (look ? (nestProperties(lookProperties(look, into.saved)) as PlainLook) : {});
+  const dxf = (look: PlainLook): XmlAttributes => (Object.keys(look).length ? { dxfId: into.lookNumber(look) } : {});
+  const stop: XmlAttributes = rule.settles ? { stopIfTrue: true } : {};
+  const native = rule.paints === 'cell' ? nativeOf({ rule, sheet, reach, ...formulasOf(running, sheet, reach) }) : undefined;
+  if (native) {
+    const look = native.isShaded ? {} : plain(rule.look);
+    const note = [native.note, lostOf(look)].filter(Boolean).join('; ');
+    return {
+      fate: { name: rule.name, as: 'rule', note },
+      written: [{ areas: reach.read, attributes: { ...native.attributes, ...dxf(look), ...stop }, content: native.content ?? '' }],
+    };
+  }
+  const isFixed = rule.paints !== 'cell';
+  const predicates = predicatesOf({ rule, sheet, columns: reach.columns, top: reach.top, bottom: reach.bottom, isFixed });
+  const formulas = predicates?.map(({ outcome, formula }) => ({ look: plain(running.look(outcome)), formula: toOoxmlFormula(parseFormula(formula).tree) }));
+  if (!formulas || formulas.some(({ formula }) => formula.length > LONGEST))
+    return { fate: { name: rule.name, as: 'formatting', note: 'the cells that match now are formatted plainly; they will not follow the data' }, written: [] };
+  const lost = [...new Set(formulas.map(({ look }) => lostOf(look)).filter(Boolean))];
+  return {
+    fate: {
+      name: rule.name,
+      as: 'formula',
+      note: [formulas.length > 1 ? `as ${formulas.length} formulas, one for each look` : 'as a formula', ...lost].join('; '),
+    },
+    written: formulas.map(({ look, formula }) => ({
+      areas: isFixed ? reach.painted : reach.read,
+      attributes: { type: 'expression', ...dxf(look), ...stop },
+      content: xml('formula', {}, escaped(formula)),
+    })),
+  };
+}
+
+/** Longest formula that files of this standard hold, as common practice has it. */
+const LONGEST = 8192;
+
+/** What of a look the standard cannot show, in words. */
+const lostOf = (look: PlainLook): string =>
+  [look.icon && 'its icon is left out', look.bar && 'its bar is left out', look.hideValue && 'values are not hidden'].filter(Boolean).join(', ');
+
+const escaped = (formula: string): string => formula.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
+
+/** The `conditionalFormatting` elements of rules in order of precedence, 18.3.1.18. */
+export function writeConditions(rules: readonly WrittenRule[]): string {
+  return rules
+    .map(({ areas, attributes, content }, at) =>
+      xml('conditionalFormatting', { sqref: areas.map(writeArea).join(' ') }, xml('cfRule', { ...attributes, priority: at + 1 }, content)),
+    )
+    .join('');
+}
+
+function formulasOf({ rule }: RunningRule, sheet: Sheet, reach: Reach): Pick<Said, 'formula' | 'operand'> {
+  const written = writtenFor(rule, sheet);
+  const first = reach.read[0]!;
+  const formula = (text: string): string | undefined => {
+    const tree = plainTree(text, sheet, written.position);
+    if (!tree) return undefined;
+    return toOoxmlFormula(parseFormula(shiftFormula(printFormula(tree), first.left - written.column, first.top - written.position)).tree);
+  };
+  const operand = (given: Operand): string | undefined => {
+    if (typeof given === 'number') return numberText(given);
+    if (typeof given === 'boolean') return given ? 'TRUE' : 'FALSE';
+    if (typeof given === 'string') return `"${given.replaceAll('"', '""')}"`;
+    if ('formula' in given) return formula(given.formula);
+    if ('field' in given) return undefined;
+    const at = parseAddress(given.cell);
+    return at && cellAddress(at.column, at.position).replace(/^([A-Z]+)/, '$$$1$$');
+  };
+  return { formula, operand };
+}
+
+type WhenOf<K extends When['kind']> = Extract<When, { kind: K }>;
+const nativeOf = (said: Said): Native | undefined => (NATIVE[said.rule.when.kind] as ((when: When, said: Said) => Native | undefined) | undefined)?.(said.rule.when, said);
+
+const OPERATORS = {
+  '<': 'lessThan',
+  '<=': 'lessThanOrEqual',
+  '=': 'equal',
+  '!=': 'notEqual',
+  '>=': 'greaterThanOrEqual',
+  '>': 'greaterThan',
+  between: 'between',
+  outside: 'notBetween',
+} as const;
+
+function sayCompare({ is, to, asShown, magnitude }: WhenOf<'compare'>, { operand }: Said): Native | undefined {
+  if (asShown || magnitude) return undefined;
+  const operands = Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand];
+  const sides = operands.map(operand);
+  // Dates in ISO form are texts in a file.
+  if (sides.some((side) => side === undefined) || operands.some((side) => typeof side === 'string' && /^\d{4}-/.test(side))) return undefined;
+  return {
+    attributes: { type: 'cellIs', operator: OPERATORS[is] },
+    content: sides.map((side) => xml('formula', {}, escaped(side!))).join(''),
+    note: 'other programs may count text as greater than any number, and a blank as 0',
+  };
+}
+
+const TEXT_TYPES = { contains: 'containsText', lacks: 'notContainsText', starts: 'beginsWith', ends: 'endsWith' } as const;
+const TEXT_OPERATORS = { contains: 'containsText', lacks: 'notContains', starts: 'beginsWith', ends: 'endsWith' } as const;
+
+function sayText({ is, any, case: hasCase, accents }: WhenOf<'text'>, { reach }: Said): Native | undefined {
+  const [word] = any;
+  if (!(is in TEXT_TYPES) || any.length > 1 || typeof word !== 'string' || hasCase || accents) return undefined;
+  const test = is as keyof typeof TEXT_TYPES;
+  const cell = cellAddress(reach.read[0]!.left, reach.read[0]!.top);
+  const sought = `"${word.replaceAll('"', '""')}"`;
+  const formulas = {
+    contains: `NOT(ISERROR(SEARCH(${sought},${cell})))`,
+    lacks: `ISERROR(SEARCH(${sought},${cell}))`,
+    starts: `LEFT(${cell},${word.length})=${sought}`,
+    ends: `RIGHT(${cell},${word.length})=${sought}`,
+  };
+  return {
+    attributes: { type: TEXT_TYPES[test], operator: TEXT_OPERATORS[test], text: word },
+    content: xml('formula', {}, escaped(formulas[test])),
+    note: `accents count in other programs${is === 'lacks' ? ', and blanks lack every word' : ''}`,
+  };
+}
+
+function sayState({ is }: WhenOf<'state'>, { reach }: Said): Native | undefined {
+  const cell = cellAddress(reach.read[0]!.left, reach.read[0]!.top);
+  const types: Partial<Record<typeof is, readonly [type: string, formula: string]>> = {
+    blank: ['containsBlanks', `LEN(TRIM(${cell}))=0`],
+    filled: ['notContainsBlanks', `LEN(TRIM(${cell}))>0`],
+    error: ['containsErrors', `ISERROR(${cell})`],
+  };
+  const said = types[is];
+  return said && { attributes: { type: said[0] }, content: xml('formula', {}, escaped(said[1])) };
+}
+
+/** Periods of the standard, 18.18.82, and the formula that says the same. */
+const PERIODS: readonly (readonly [is: WhenOf<'date'>['is'], period: string])[] = [
+  ['today', 'today'],
+  ['yesterday', 'yesterday'],
+  ['tomorrow', 'tomorrow'],
+  [{ last: 7, unit: 'day' }, 'last7Days'],
+  [{ this: 'week' }, 'thisWeek'],
+  [{ previous: 'week' }, 'lastWeek'],
+  [{ following: 'week' }, 'nextWeek'],
+  [{ this: 'month' }, 'thisMonth'],
+  [{ previous: 'month' }, 'lastMonth'],
+  [{ following: 'month' }, 'nextMonth'],
+];
+
+function sayDate({ is }: WhenOf<'date'>, { reach }: Said): Native | undefined {
+  const period = PERIODS.find(([known]) => JSON.stringify(known) === JSON.stringify(is))?.[1];
+  if (!period) return undefined;
+  const cell = cellAddress(reach.read[0]!.left, reach.read[0]!.top);
+  return {
+    attributes: { type: 'timePeriod', timePeriod: period },
+    content: xml('formula', {}, `FLOOR(${cell},1)=TODAY()`),
+    ...(/Week/.test(period) ? { note: 'weeks begin there on the day that the other program has' } : {}),
+  };
+}
+
+function sayAverage({ is, deviations = 0, spread = 'sample', per = 'all' }: WhenOf<'average'>, { reach }: Said): Native | undefined {
+  if (typeof per === 'object' || (per === 'field' && reach.columns.length > 1) || spread !== 'sample' || deviations % 1 !== 0) return undefined;
+  return {
+    attributes: {
+      type: 'aboveAverage',
+      aboveAverage: is.endsWith('above') ? undefined : false,
+      equalAverage: is.startsWith('at-or') || undefined,
+      stdDev: deviations || undefined,
+    },
+    ...(deviations ? { note: 'the standard does not say which deviation is meant' } : {}),
+  };
+}
+
+function sayRank({ is, n, percent, per = 'all' }: WhenOf<'rank'>, { reach }: Said): Native | undefined {
+  const rank = n ?? percent!;
+  if (typeof per === 'object' || (per === 'field' && reach.columns.length > 1) || rank % 1 !== 0 || rank < 1 || rank > 1000) return undefined;
+  return { attributes: { type: 'top10', rank, percent: percent === undefined ? undefined : true, bottom: is === 'bottom' || undefined } };
+}
+
+function sayRepeat({ is, by, case: hasCase, accents }: WhenOf<'repeat'>): Native | undefined {
+  if (by || hasCase || accents || (is !== 'repeated' && is !== 'unique')) return undefined;
+  return { attributes: { type: is === 'repeated' ? 'duplicateValues' : 'uniqueValues' } };
+}
+
+/** A place on a scale, 18.3.1.11. */
+function place(position: Position | 'auto', { operand }: Said, rest: XmlAttributes = {}): string | undefined {
+  if (position === 'least' || position === 'auto') return xml('cfvo', { type: 'min', ...rest });
+  if (position === 'greatest') return xml('cfvo', { type: 'max', ...rest });
+  if (typeof position === 'number') return xml('cfvo', { type: 'num', val: numberText(position), ...rest });
+  if ('percent' in position) return xml('cfvo', { type: 'percent', val: position.percent, ...rest });
+  if ('percentile' in position) return xml('cfvo', { type: 'percentile', val: position.percentile, ...rest });
+  const formula = operand(position);
+  return formula === undefined ? undefined : xml('cfvo', { type: 'formula', val: formula, ...rest });
+}
+
+const color = (hex: Hex): string => xml('color', { rgb: `FF${hex.slice(1).toUpperCase()}` });
+const isOverAll = (per: unknown, { reach }: Said): boolean => per === undefined || per === 'all' || (per === 'field' && reach.columns.length === 1);
+
+function sayScale({ stops, space = 'oklab', per }: WhenOf<'scale'>, said: Said): Native | undefined {
+  const places = stops.map(({ at }) => place(at, said));
+  if (!isOverAll(per, said) || stops.length > 3 || places.some((each) => each === undefined)) return undefined;
+  return {
+    attributes: { type: 'colorScale' },
+    content: xml('colorScale', {}, ...(places as string[]), ...stops.map((stop) => color(stop.color))),
+    isShaded: true,
+    ...(space === 'rgb' ? {} : { note: 'colours between the stops are mixed in another way' }),
+  };
+}
+
+function sayBar(when: WhenOf<'bar'>, said: Said): Native | undefined {
+  const { from = 'auto', to = 'auto', color: hex = BAR_COLORS.above, below, side = 'start', axis = 'zero', style = 'solid', showValue, per } = when;
+  const ends = [place(from, said), to === 'auto' ? place('greatest', said) : place(to, said)];
+  if (!isOverAll(per, said) || ends.some((end) => end === undefined)) return undefined;
+  const isLess = from === 'auto' || to === 'auto' || below || side !== 'start' || axis !== 'none' || style !== 'solid';
+  return {
+    attributes: { type: 'dataBar' },
+    content: xml('dataBar', { showValue: showValue === false ? false : undefined, minLength: 0, maxLength: 100 }, ...(ends as string[]), color(hex)),
+    isShaded: true,
+    ...(isLess ? { note: 'bars have no axis, no other colour below it, and begin at the least value' } : {}),
+  };
+}
+
+function sayIcons({ set, cuts, reverse, showValue, hide, per }: WhenOf<'icons'>, said: Said): Native | undefined {
+  const places = cuts.map(({ at, edge }) => place(at, said, edge === '>' ? { gte: false } : {}));
+  if (!isOverAll(per, said) || places.some((each) => each === undefined)) return undefined;
+  const { family, isSame } = TO_FAMILY[set];
+  const notes = [!isSame && `the icons are ${family}, the nearest of the standard`, hide?.length && 'icons that are left out are drawn'].filter(Boolean);
+  return {
+    attributes: { type: 'iconSet' },
+    content: xml(
+      'iconSet',
+      { iconSet: family, reverse: reverse || undefined, showValue: showValue === false ? false : undefined },
+      xml('cfvo', { type: 'percent', val: 0 }),
+      ...(places as string[]),
+    ),
+    isShaded: true,
+    note: notes.join('; '),
+  };
+}
+
+function sayFormula({ formula: text }: WhenOf<'formula'>, { formula }: Said): Native | undefined {
+  const said = formula(text);
+  return said === undefined || said.length > LONGEST ? undefined : { attributes: { type: 'expression' }, content: xml('formula', {}, escaped(said)) };
+}
+
+/** One a kind that the standard has, 18.18.12; the others are said by formulas, or not at all. */
+const NATIVE: { readonly [K in When['kind']]?: (when: WhenOf<K>, said: Said) => Native | undefined } = {
+  compare: sayCompare,
+  text: sayText,
+  state: sayState,
+  date: sayDate,
+  average: sayAverage,
+  rank: sayRank,
+  repeat: sayRepeat,
+  formula: sayFormula,
+  scale: sayScale,
+  bar: sayBar,
+  icons: sayIcons,
+};

@@ -1,0 +1,245 @@
+import { isKept } from '../../formula/formula-tree';
+import { plainTree } from '../../formula/plain-tree';
+import { printFormula, referenceText } from '../../formula/print-formula';
+import { rewriteReferences, shiftFormula } from '../../formula/rewrite-references';
+import { writtenFor } from '../../rules/follow-layout';
+import type { Position } from '../../rules/positions';
+import type { When } from '../../rules/kinds/registry';
+import type { Operand, Rule } from '../../rules/rule';
+import { columnLetters, parseAddress } from '../../sheet/address';
+import type { Sheet } from '../../sheet/sheet';
+import { readDate } from '../../values/read-date';
+import { partsOf as dayOf } from '../../values/calendar';
+import { numberText } from '../../values/number-text';
+
+/** A rule that is to be said as a formula for each of the cells it paints. */
+export interface PredicateWanted {
+  readonly rule: Rule;
+  readonly sheet: Sheet;
+  /** Columns that the rule reads, from the left, and the first and last row of its reach. */
+  readonly columns: readonly number[];
+  readonly top: number;
+  readonly bottom: number;
+  /** True where it paints other cells of the row than it reads: then columns do not move along. */
+  readonly isFixed: boolean;
+}
+
+/** What a condition is said with, for one column that is read. */
+interface Said {
+  /** The cell that is judged, and all cells that are read in its column and in all columns. */
+  readonly cell: string;
+  readonly field: string;
+  readonly all: readonly string[];
+  readonly operand: (operand: Operand) => string | undefined;
+  /** A formula of the rule as it reads at the cell. */
+  readonly moved: (formula: string) => string | undefined;
+}
+
+/**
+ * A formula of ours, its references plain, that is true where a rule matches: for each outcome that has a look, with the look's place among the
+ * outcomes. Written for the top row of the rule's reach, and the leftmost column where it moves along. Undefined where there is no formula for the kind.
+ */
+export function predicatesOf(wanted: PredicateWanted): readonly { readonly outcome: number; readonly formula: string }[] | undefined {
+  const { rule, sheet, columns, top, bottom, isFixed } = wanted;
+  const say = SAYERS[rule.when.kind] as ((when: When, said: Said) => readonly (string | undefined)[] | undefined) | undefined;
+  if (!say || columns.length === 0) return undefined;
+  const mark = isFixed ? '$' : '';
+  const rangeOf = (column: number) => `$${columnLetters(column)}$${top + 1}:$${columnLetters(column)}$${bottom + 1}`;
+  const written = writtenFor(rule, sheet);
+  const byColumn = (isFixed ? columns : columns.slice(0, 1)).map((column) => {
+    const moved = (text: string): string | undefined => {
+      const tree = plainTree(text, sheet, written.position);
+      if (!tree) return undefined;
+      const plain = shiftFormula(printFormula(tree), column - written.column, top - written.position);
+      return isFixed ? fixColumns(plain) : plain;
+    };
+    const operand = (given: Operand): string | undefined => {
+      if (typeof given === 'number') return numberText(given);
+      if (typeof given === 'boolean') return given ? 'TRUE()' : 'FALSE()';
+      if (typeof given === 'string') return textOperand(given);
+      if ('cell' in given) {
+        const at = parseAddress(given.cell);
+        return at && `$${columnLetters(at.column)}$${at.position + 1}`;
+      }
+      if ('formula' in given) {
+        const formula = moved(given.formula);
+        return formula && `(${formula.slice(1)})`;
+      }
+      const field = sheet.findColumn(given.field);
+      if (field === undefined) return undefined;
+      const cell = `$${columnLetters(field)}${top + 1}`;
+      return `(${cell}${given.times === undefined ? '' : `*${numberText(given.times)}`}${given.plus === undefined ? '' : `+${numberText(given.plus)}`})`;
+    };
+    const cell = `${mark}${columnLetters(column)}${top + 1}`;
+    const field = isFixed ? rangeOf(column) : `${columnLetters(column)}$${top + 1}:${columnLetters(column)}$${bottom + 1}`;
+    return say(rule.when, { cell, field, all: columns.map(rangeOf), operand, moved });
+  });
+  if (byColumn.some((said) => said === undefined)) return undefined;
+  const outcomes = byColumn[0]!.map((_, outcome) => byColumn.map((said) => said![outcome]));
+  return outcomes.flatMap((parts, outcome) => {
+    if (parts.some((part) => part === undefined)) return [];
+    return { outcome, formula: parts.length === 1 ? `=${parts[0]}` : `=OR(${parts.join(';')})` };
+  });
+}
+
+const fixColumns = (formula: string): string =>
+  rewriteReferences(formula, (node) =>
+    referenceText({
+      ...node,
+      ends: node.ends.map((end) => (isKept(end) || !end.column ? end : { ...end, column: { ...end.column, absolute: true } })),
+    }),
+  );
+
+const quoted = (text: string): string => `"${text.replaceAll('"', '""')}"`;
+
+/** A text, or a date where it is one in ISO form. */
+function textOperand(text: string): string {
+  const serial = /^\d{4}-/.test(text) ? readDate(text) : undefined;
+  if (serial === undefined) return quoted(text);
+  const { year, month, day } = dayOf(Math.floor(serial));
+  return `DATE(${year};${month};${day})`;
+}
+
+/** What stands for itself where `*`, `?` and `~` are wildcards. */
+const sought = (text: string): string => quoted(text.trim().replace(/[*?~]/g, '~$&'));
+
+type WhenOf<K extends When['kind']> = Extract<When, { kind: K }>;
+
+const isNumber = (cell: string) => `ISNUMBER(${cell})`;
+const hasText = (cell: string) => `LEN(TRIM(${cell}))>0`;
+
+function sayCompare({ is, to, magnitude, asShown }: WhenOf<'compare'>, { cell, operand }: Said): readonly (string | undefined)[] | undefined {
+  if (asShown) return undefined;
+  const given = Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand];
+  const sides = given.map(operand);
+  if (sides.some((side) => side === undefined)) return undefined;
+  const isText = given.some((side) => typeof side === 'string') && !sides.some((side) => side!.startsWith('DATE('));
+  const isLogical = given.some((side) => typeof side === 'boolean');
+  if (isText && given.some((side) => typeof side !== 'string')) return undefined;
+  const guard = isText ? `ISTEXT(${cell})` : isLogical ? `ISLOGICAL(${cell})` : isNumber(cell);
+  const value = magnitude ? `ABS(${cell})` : isText ? `TRIM(${cell})` : cell;
+  const [one, other] = magnitude ? sides.map((side) => `ABS(${side})`) : sides;
+  const numbers = sides.flatMap((side, at) => (typeof given[at] === 'object' ? [isNumber(side!)] : []));
+  const test =
+    is === 'between'
+      ? `${value}>=MIN(${one};${other});${value}<=MAX(${one};${other})`
+      : is === 'outside'
+        ? `OR(${value}<MIN(${one};${other});${value}>MAX(${one};${other}))`
+        : `${value}${is === '!=' ? '<>' : is}${one}`;
+  if (isText && (is === 'between' || is === 'outside')) return undefined;
+  return [`AND(${[guard, ...(isText ? [hasText(cell)] : numbers), test].join(';')})`];
+}
+
+function sayText({ is, any, case: hasCase }: WhenOf<'text'>, { cell, operand }: Said): readonly (string | undefined)[] | undefined {
+  if (is === 'pattern' || hasCase) return undefined;
+  const words = any.map((word) => (typeof word === 'string' ? { plain: quoted(word.trim()), wild: sought(word) } : { plain: operand(word), wild: operand(word) }));
+  if (words.some(({ plain }) => plain === undefined)) return undefined;
+  const text = `TRIM(${cell})`;
+  const test = ({ plain, wild }: (typeof words)[number]): string => {
+    switch (is) {
+      case 'starts':
+        return `LEFT(${text};LEN(${plain}))=${plain}`;
+      case 'ends':
+        return `RIGHT(${text};LEN(${plain}))=${plain}`;
+      case 'equals':
+      case 'differs':
+        return `${text}=${plain}`;
+      default:
+        return `ISNUMBER(SEARCH(${wild};${cell}))`;
+    }
+  };
+  const met = words.length === 1 ? test(words[0]!) : `OR(${words.map(test).join(';')})`;
+  return [is === 'lacks' || is === 'differs' ? `AND(${hasText(cell)};NOT(${met}))` : `AND(${hasText(cell)};${met})`];
+}
+
+function sayState({ is }: WhenOf<'state'>, { cell }: Said): readonly (string | undefined)[] | undefined {
+  const formulas: Partial<Record<typeof is, string>> = {
+    blank: `IF(ISERROR(${cell});FALSE();LEN(TRIM(${cell}))=0)`,
+    filled: `IF(ISERROR(${cell});TRUE();LEN(TRIM(${cell}))>0)`,
+    error: `ISERROR(${cell})`,
+    valid: `IF(ISERROR(${cell});FALSE();LEN(TRIM(${cell}))>0)`,
+    text: `AND(ISTEXT(${cell});${hasText(cell)})`,
+    logical: `ISLOGICAL(${cell})`,
+  };
+  const formula = formulas[is];
+  return formula === undefined ? undefined : [formula];
+}
+
+function sayDate({ is, to }: WhenOf<'date'>, { cell, operand }: Said): readonly (string | undefined)[] | undefined {
+  const day = `INT(${cell})`;
+  const sides = to === undefined ? [] : (Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand]).map(operand);
+  if (sides.some((side) => side === undefined)) return undefined;
+  const [one, other] = sides;
+  const days = { day: 1, week: 7 } as const;
+  const span = typeof is === 'object' && 'unit' in is && is.unit in days ? days[is.unit as 'day' | 'week'] : undefined;
+  const test =
+    typeof is === 'string'
+      ? {
+          today: `${day}=TODAY()`,
+          yesterday: `${day}=TODAY()-1`,
+          tomorrow: `${day}=TODAY()+1`,
+          past: `${day}<TODAY()`,
+          future: `${day}>TODAY()`,
+          before: `${day}<INT(${one})`,
+          after: `${day}>INT(${one})`,
+          on: `${day}=INT(${one})`,
+          between: `${day}>=MIN(INT(${one});INT(${other}));${day}<=MAX(INT(${one});INT(${other}))`,
+        }[is]
+      : span === undefined
+        ? undefined
+        : 'last' in is
+          ? `${day}<=TODAY();${day}>TODAY()-${is.last * span}`
+          : `${day}>=TODAY();${day}<TODAY()+${(is as { next: number }).next * span}`;
+  return test === undefined ? undefined : [`AND(${isNumber(cell)};${test})`];
+}
+
+function sayAverage({ is, deviations = 0, spread = 'sample', per = 'all' }: WhenOf<'average'>, { cell, field, all }: Said): readonly (string | undefined)[] | undefined {
+  if (typeof per === 'object') return undefined;
+  const over = per === 'field' ? field : all.join(';');
+  const sign = is.endsWith('above') ? '+' : '-';
+  const edge = deviations ? `AVERAGE(${over})${sign}${numberText(deviations)}*${spread === 'sample' ? 'STDEV' : 'STDEVP'}(${over})` : `AVERAGE(${over})`;
+  const relation = { above: '>', below: '<', 'at-or-above': '>=', 'at-or-below': '<=' }[is];
+  return [`AND(${isNumber(cell)};${cell}${relation}${edge})`];
+}
+
+function sayRank({ is, n, percent, per = 'all' }: WhenOf<'rank'>, { cell, field, all }: Said): readonly (string | undefined)[] | undefined {
+  if (typeof per === 'object' || (per === 'all' && all.length > 1)) return undefined;
+  const over = per === 'field' ? field : all[0]!;
+  const many = n === undefined ? `MAX(1;INT(COUNT(${over})*${numberText(percent!)}/100))` : `MIN(${n};COUNT(${over}))`;
+  return [is === 'top' ? `AND(${isNumber(cell)};${cell}>=LARGE(${over};${many}))` : `AND(${isNumber(cell)};${cell}<=SMALL(${over};${many}))`];
+}
+
+function sayBands({ cuts, edge = 'lower', asShown, looks }: WhenOf<'bands'>, { cell, operand }: Said): readonly (string | undefined)[] | undefined {
+  if (asShown) return undefined;
+  const edges = cuts.map(operand);
+  if (edges.some((cut) => cut === undefined)) return undefined;
+  const [below, from] = edge === 'lower' ? ['<', '>='] : ['<=', '>'];
+  return looks.map((look, band) => {
+    if (!look) return undefined;
+    const tests = [band > 0 && `${cell}${from}${edges[band - 1]}`, band < edges.length && `${cell}${below}${edges[band]}`].filter(Boolean);
+    return `AND(${[isNumber(cell), ...tests].join(';')})`;
+  });
+}
+
+/** One a kind that a formula can say; the other kinds have none. */
+const SAYERS: { readonly [K in When['kind']]?: (when: WhenOf<K>, said: Said) => readonly (string | undefined)[] | undefined } = {
+  compare: sayCompare,
+  text: sayText,
+  state: sayState,
+  date: sayDate,
+  average: sayAverage,
+  rank: sayRank,
+  bands: sayBands,
+  formula: ({ formula }, { moved }) => {
+    const text = moved(formula);
+    return text === undefined ? undefined : [text.slice(1)];
+  },
+};
+
+/** A position that a file can say by a number or a plain formula. */
+export const positionFormula = (position: Position, sheet: Sheet, at: number): string | undefined => {
+  if (typeof position !== 'object' || !('formula' in position)) return undefined;
+  const tree = plainTree(position.formula, sheet, at);
+  return tree && printFormula(tree);
+};
+

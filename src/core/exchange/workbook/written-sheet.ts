@@ -1,0 +1,128 @@
+import { plainTree } from '../../formula/plain-tree';
+import type { FormulaNode } from '../../formula/formula-tree';
+import type { Look, LookProperties } from '../../looks/look';
+import { groundOf } from '../../looks/readable-text';
+import type { Fill } from '../../looks/look';
+import { mergeStyles, type Style } from '../../looks/style';
+import type { Evaluation } from '../../rules/evaluation';
+import type { ResolvedLook } from '../../rules/resolver';
+import type { RunningRule } from '../../rules/running-rule';
+import type { CellRange } from '../../sheet/address';
+import { frozenColumns } from '../../sheet/frozen-columns';
+import { mergeAreas } from '../../sheet/merge-areas';
+import { formatAt } from '../../sheet/shown-cell';
+import type { Sheet } from '../../sheet/sheet';
+import type { CellValue } from '../../values/cell-value';
+
+/** A cell on its way into a workbook. */
+export interface WrittenCell {
+  readonly column: number;
+  readonly value: CellValue;
+  /** Its formula with plain references; absent where it has none, or one that only this app can say. */
+  readonly formula?: FormulaNode;
+  readonly style?: Style;
+}
+
+export interface WrittenRow {
+  readonly position: number;
+  readonly heightPx?: number;
+  readonly level?: number;
+  readonly cells: readonly WrittenCell[];
+}
+
+/** What a workbook is made of. Rules are kept as they run: each standard says what it can of them. */
+export interface ExportSource {
+  readonly name: string;
+  readonly evaluation: Evaluation;
+  /** Saved looks by id. */
+  readonly looks: Readonly<Record<string, Look>>;
+  /** What is wanted of the sheet; all of it by default. */
+  readonly area?: CellRange;
+}
+
+/** What became of a rule in a file. */
+export interface RuleFate {
+  readonly name: string;
+  /** A rule of the standard of its own kind, one by a formula, or formatting of the cells that match now. */
+  readonly as: 'rule' | 'formula' | 'formatting' | 'nothing';
+  /** What is to be known of it; empty where there is nothing. */
+  readonly note: string;
+}
+
+/** What a file does not say as the sheet does. */
+export interface ExportReport {
+  readonly rules: readonly RuleFate[];
+  readonly notes: readonly string[];
+}
+
+export interface WrittenFile {
+  readonly bytes: Uint8Array;
+  readonly report: ExportReport;
+}
+
+/** The rules that take part and are on. */
+export const workingRules = ({ running }: Evaluation): RunningRule[] => running.filter(({ works }) => works);
+
+/** The rows of a sheet for a workbook, one by one. `painted` are the rules whose looks become the cells' own formatting. */
+export function* writtenRows({ evaluation, area }: ExportSource, painted: ReadonlySet<RunningRule>, onLostFormula: (position: number, column: number) => void): Generator<WrittenRow> {
+  const { sheet, resolver, running } = evaluation;
+  const { left, top, right, bottom } = area ?? wholeArea(sheet);
+  for (let position = top; position <= bottom; position++) {
+    const slot = sheet.order[position]!;
+    const about = sheet.aboutRow(slot);
+    const cells: WrittenCell[] = [];
+    for (let column = left; column <= right; column++) {
+      const store = sheet.columns[column]!;
+      const value = store.valueAt(slot);
+      const tree = store.formulas.has(slot) ? plainTree(store.inputAt(slot), sheet, position) : undefined;
+      if (store.formulas.has(slot) && !tree) onLostFormula(position, column);
+      const own = sheet.styleAt(column, slot);
+      const format = formatAt(sheet, column, slot);
+      const look = painted.size ? paintedStyle(resolver.resolve(column, slot), running, painted) : undefined;
+      const style = mergeStyles([format === null ? undefined : { number: format }, own, look]);
+      if (value.kind === 'blank' && !tree && !style) continue;
+      cells.push({ column: column - left, value, ...(tree ? { formula: tree } : {}), ...(style ? { style } : {}) });
+    }
+    yield {
+      position: position - top,
+      cells,
+      ...(about.heightPx === undefined ? {} : { heightPx: about.heightPx }),
+      ...(about.level === undefined ? {} : { level: about.level }),
+    };
+  }
+}
+
+export const wholeArea = (sheet: Sheet): CellRange => ({ left: 0, top: 0, right: sheet.fields.length - 1, bottom: sheet.rowCount - 1 });
+
+/** Merged cells that lie within an area, from its corner. */
+export function mergesWithin(sheet: Sheet, { left, top, right, bottom }: CellRange): CellRange[] {
+  return mergeAreas(sheet).flatMap(({ area }) =>
+    area.left >= left && area.right <= right && area.top >= top && area.bottom <= bottom
+      ? { left: area.left - left, right: area.right - left, top: area.top - top, bottom: area.bottom - top }
+      : [],
+  );
+}
+
+/** Fields and rows that stay in view: those that are frozen, and everything down to the header. */
+export function frozenOf(sheet: Sheet): { readonly columns: number; readonly rows: number } {
+  const header = sheet.order.findIndex((slot) => sheet.roleAt(slot) === 'header');
+  return { columns: frozenColumns(sheet), rows: header >= 0 && header < 10 ? header + 1 : 0 };
+}
+
+/** What some of the rules show of a cell, as ordinary formatting. */
+function paintedStyle({ properties, from }: ResolvedLook, running: readonly RunningRule[], painted: ReadonlySet<RunningRule>): Style | undefined {
+  const own = new Map([...properties].filter(([name]) => painted.has(running[from.get(name)!]!)));
+  return own.size ? styleOfLook(own) : undefined;
+}
+
+/** A look as ordinary formatting: one colour in the place of a gradient or pattern, and no icon or bar. */
+export function styleOfLook(properties: LookProperties): Style {
+  const style: Record<string, unknown> = {};
+  const border: Record<string, unknown> = {};
+  for (const [name, value] of properties) {
+    if (name === 'fill') style.fill = groundOf(value as Fill);
+    else if (name.startsWith('border.')) border[name.slice(7)] = value;
+    else if (name !== 'icon' && name !== 'bar' && name !== 'hideValue') style[name] = value;
+  }
+  return { ...style, ...(Object.keys(border).length ? { border } : {}) };
+}

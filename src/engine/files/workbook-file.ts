@@ -1,0 +1,92 @@
+import { endLine, headLine, rowLine } from '../../core/exchange/archive/archive-lines';
+import { BadFile } from '../../core/exchange/bad-file';
+import { FieldFacts } from '../../core/exchange/import/field-facts';
+import { guessField } from '../../core/exchange/import/table-reading';
+import { readWorkbook } from '../../core/exchange/workbook/read-workbook';
+import type { SheetInFile } from '../../core/exchange/workbook/sheet-in-file';
+import { headerOf, topRows, workbookContents } from '../../core/exchange/workbook/workbook-contents';
+import type { WorkbookSheet } from '../../core/exchange/workbook/workbook-sheet';
+import { kindOf } from '../../core/rules/kinds/registry';
+import { columnLetters } from '../../core/sheet/address';
+import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
+import { nameOfFile, type ImportFile, type Progress } from './import-file';
+
+const HEAD_ROWS = 60;
+
+/** A workbook of ISO/IEC 29500 or ISO/IEC 26300: its sheets are read one at a time, when they are looked at. */
+export class WorkbookFile implements ImportFile {
+  private sheet!: WorkbookSheet;
+  private facts: readonly FieldFacts[] = [];
+  private header: number | null = null;
+  private shown = 0;
+
+  private constructor(
+    private readonly file: File,
+    private readonly format: string,
+    private readonly sheets: readonly SheetInFile[],
+  ) {}
+
+  static async open(file: File): Promise<WorkbookFile> {
+    const { format, sheets } = readWorkbook(new Uint8Array(await file.arrayBuffer()));
+    const opened = new WorkbookFile(file, format, sheets);
+    // The first one that holds something.
+    for (let place = 0; place < sheets.length; place++) if (opened.show(place)) return opened;
+    throw new BadFile('there is nothing in any of its sheets');
+  }
+
+  /** False where the sheet is blank. */
+  private show(place: number): boolean {
+    const sheet = this.sheets[place]!.read();
+    if (sheet.rowCount === 0) return false;
+    this.sheet = sheet;
+    this.shown = place;
+    this.useHeader(headerOf(sheet));
+    return true;
+  }
+
+  private useHeader(header: number | null): void {
+    this.header = header;
+    const facts = Array.from({ length: this.sheet.width }, () => new FieldFacts());
+    for (const [position, { cells }] of this.sheet.rows)
+      if (header === null || position > header) for (const [column, { input }] of cells) facts[column]?.add(input);
+    this.facts = facts;
+  }
+
+  // eslint-disable-next-line @typescript-eslint/require-await -- as all files do
+  async change({ sheet, header }: ReadingChange): Promise<void> {
+    if (sheet !== undefined && !this.show(sheet)) throw new BadFile(`the sheet “${this.sheets[sheet]?.name ?? ''}” is blank`);
+    if (header !== undefined) this.useHeader(header);
+  }
+
+  preview(): FilePreview {
+    const { sheet, header } = this;
+    const labels = header === null ? [] : topRows(sheet, header + 1)[header]!;
+    const labelOf = (column: number) => labels[column]?.replace(/^'/, '').trim() || columnLetters(column);
+    const words = { operand: (operand: unknown) => (typeof operand === 'object' ? Object.values(operand as object).join(' ') : String(operand)), field: (id: string) => labelOf(Number(id.slice(1)) - 1) };
+    return {
+      format: this.format,
+      sheets: this.sheets.map(({ name }) => name),
+      sheet: this.shown,
+      name: this.sheets.length > 1 ? `${nameOfFile(this.file.name)}: ${sheet.name}`.slice(0, 120) : nameOfFile(this.file.name),
+      rowCount: sheet.rowCount,
+      head: topRows(sheet, HEAD_ROWS).map((cells) => cells.map((input) => input.replace(/^'/, ''))),
+      fields: this.facts.map((facts, column) => ({ ...guessField(facts), as: 'values', label: labelOf(column) })),
+      reading: null,
+      header,
+      form: null,
+      rules: sheet.rules.map((rule) => ({ name: 'cells' in rule.reads ? rule.reads.cells : '', sentence: kindOf(rule.when).sentence(rule.when, words) })),
+      losses: sheet.losses,
+    };
+  }
+
+  // eslint-disable-next-line @typescript-eslint/require-await -- as all files do
+  async *lines(name: string, progress: Progress): AsyncGenerator<string> {
+    const { rows, ...head } = workbookContents(this.sheet, { name, header: this.header });
+    yield headLine(head);
+    for (const [at, row] of rows.entries()) {
+      yield rowLine(row);
+      if (at % 1000 === 0) progress(at / rows.length);
+    }
+    yield endLine({ rows: rows.length, changes: 0 });
+  }
+}
