@@ -25,6 +25,7 @@ import { cellAnswer } from './cell-answer';
 import { carryElsewhere } from './carry-elsewhere';
 import { differenceFrom } from './difference-from';
 import type { EntryLock } from './entry-lock';
+import { exportFile } from './export-file';
 import { fetchPainted, fetchSheet, paintedQuery } from './fetch-sheet';
 import { frameOf, frozenRows } from './frame-of';
 import { legendOf } from './legend-of';
@@ -149,6 +150,8 @@ export class Engine {
       case 'trial':
         this.tried = request.rule;
         return this.note('window');
+      case 'export':
+        return exportFile(this.opened, this.name, request);
       case 'ask-profile':
         return profileRule(this.opened.evaluation, request, this.lastRead.read(this.sheet, request.reads));
       default:

@@ -13,6 +13,9 @@ const settings = Joi.object<SheetSettings>({
   firstWeekday: Joi.number().integer().min(0).max(6),
 });
 
+/** Milliseconds of the Unix epoch. */
+const moment = Joi.number().integer().min(0).max(8.64e15);
+
 const operations = Joi.array().items(operationSchema).max(10_000).required();
 
 const head = Joi.object<ArchivedHead>({
@@ -20,6 +23,7 @@ const head = Joi.object<ArchivedHead>({
   version: Joi.valid(ARCHIVE_VERSION).required(),
   name: sheetNameSchema,
   settings: settings.default({}),
+  createdAt: moment,
   fields: Joi.array().items(fieldSchema).unique('id').min(1).max(LIMITS.fields).required(),
   rules: Joi.array().items(storedRule).unique('id').max(10_000).required(),
   parts: Joi.array().items(partSchema).unique('id').default([]),
@@ -33,7 +37,7 @@ const line = Joi.object<ArchiveLine>({
       .max(64)
       .required(),
     author: Joi.string().max(200).required(),
-    at: Joi.number().integer().min(0).max(8.64e15).required(),
+    at: moment.required(),
     seen: Joi.number().integer().min(0),
     operations,
     inverse: operations,

@@ -1,3 +1,5 @@
+import type { ExportFormatName, ExportOptions } from '../core/exchange/export-formats';
+import type { ExportReport } from '../core/exchange/export-source';
 import type { Advice } from '../core/rules/advice/advice';
 import type { LookProperty } from '../core/looks/look';
 import type { Theme } from '../core/looks/first-family';
@@ -136,6 +138,8 @@ export type Request =
   | { readonly kind: 'ask-rule-set'; readonly rules: readonly RuleId[] }
   /** Puts a rule set to work, or brings it to another version. */
   | { readonly kind: 'use-rule-set'; readonly set: RuleSetVersion }
+  /** Makes a file of the sheet, or of a part of it. */
+  | { readonly kind: 'export'; readonly format: ExportFormatName; readonly options: ExportOptions; readonly area?: Area }
   /** Asks what there is to say of the rules; what was dismissed is left out. */
   | { readonly kind: 'ask-advice' }
   | { readonly kind: 'ask-profile'; readonly rule: RuleId; readonly reads: Reads; readonly thresholds: readonly number[] };
@@ -166,6 +170,7 @@ export interface Answers {
   readonly judge: GivenLook | null;
   /** Null where there is no such cell. */
   readonly 'ask-rule-set': KeptRules;
+  readonly export: Exported;
   readonly 'ask-place': Place | null;
   readonly 'ask-cells': readonly CellIds[];
   readonly 'ask-records': readonly { readonly row: RowId; readonly name: string }[];
@@ -173,6 +178,13 @@ export interface Answers {
   readonly 'ask-readings': readonly Reading[];
 }
 export type AnswerOf<K extends Request['kind']> = K extends keyof Answers ? Answers[K] : null;
+
+/** A file, and what it does not say as the sheet does. */
+export interface Exported {
+  readonly file: Blob;
+  readonly name: string;
+  readonly report: ExportReport;
+}
 
 /** What was copied, for other programs. */
 export interface CopiedText {

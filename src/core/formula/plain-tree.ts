@@ -12,12 +12,15 @@ export function plainTree(text: string, sheet: Sheet, position: number): Formula
   if (diagnostics.length) return undefined;
   // A name that is a range wins over a label, and is left as it is.
   const hidden = { sheet, findName: () => undefined };
-  const named = mapNodes(tree, (node) => (node.kind === 'name' && sheet.findName(node.name) ? { ...node, kind: 'call', name: `${NAMED}${node.name}`, args: [] } : node));
+  const named = mapNodes(tree, (node) =>
+    node.kind === 'name' && sheet.findName(node.name) ? { ...node, kind: 'call', name: `${NAMED}${node.name}`, args: [] } : node,
+  );
   const resolved = resolveNames(named, hidden);
   if (resolved.diagnostics.length) return undefined;
   let isWhole = true;
   const plain = mapNodes(resolved.tree, (node) => {
-    if (node.kind === 'call' && node.name.startsWith(NAMED)) return { kind: 'name', name: node.name.slice(NAMED.length), quoted: false, from: node.from, to: node.to };
+    if (node.kind === 'call' && node.name.startsWith(NAMED))
+      return { kind: 'name', name: node.name.slice(NAMED.length), quoted: false, from: node.from, to: node.to };
     if (node.kind !== 'reference') return node;
     const ends = plainEnds(node, sheet, position);
     if (!ends) isWhole = false;

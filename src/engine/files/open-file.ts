@@ -1,6 +1,7 @@
 import { BadFile } from '../../core/exchange/bad-file';
 import { LIMITS, limitText } from '../../core/exchange/limits';
 import { isZip } from '../../core/exchange/zip/read-zip';
+import { ArchiveFile } from './archive-file';
 import type { ImportFile, Progress } from './import-file';
 import { TextFile } from './text-file';
 import { WorkbookFile } from './workbook-file';
@@ -11,5 +12,6 @@ export async function openFile(file: File, progress: Progress): Promise<ImportFi
   if (file.size > LIMITS.fileBytes)
     throw new BadFile(`the file has ${limitText(Math.round(file.size / 1e6))} MB; at most ${limitText(Math.round(LIMITS.fileBytes / 1e6))} are read`);
   const head = new Uint8Array(await file.slice(0, 4).arrayBuffer());
+  if (head[0] === 0x1f && head[1] === 0x8b) return ArchiveFile.open(file, progress);
   return isZip(head) ? WorkbookFile.open(file) : TextFile.open(file, progress);
 }

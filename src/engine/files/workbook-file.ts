@@ -62,7 +62,10 @@ export class WorkbookFile implements ImportFile {
     const { sheet, header } = this;
     const labels = header === null ? [] : topRows(sheet, header + 1)[header]!;
     const labelOf = (column: number) => labels[column]?.replace(/^'/, '').trim() || columnLetters(column);
-    const words = { operand: (operand: unknown) => (typeof operand === 'object' ? Object.values(operand as object).join(' ') : String(operand)), field: (id: string) => labelOf(Number(id.slice(1)) - 1) };
+    const words = {
+      operand: (operand: unknown) => (typeof operand === 'object' ? Object.values(operand as object).join(' ') : String(operand)),
+      field: (id: string) => labelOf(Number(id.slice(1)) - 1),
+    };
     return {
       format: this.format,
       sheets: this.sheets.map(({ name }) => name),
@@ -74,7 +77,10 @@ export class WorkbookFile implements ImportFile {
       reading: null,
       header,
       form: null,
-      rules: sheet.rules.map((rule) => ({ name: 'cells' in rule.reads ? rule.reads.cells : '', sentence: kindOf(rule.when).sentence(rule.when, words) })),
+      rules: sheet.rules.map((rule) => ({
+        name: 'cells' in rule.reads ? rule.reads.cells : '',
+        sentence: kindOf(rule.when).sentence(rule.when, words),
+      })),
       losses: sheet.losses,
     };
   }

@@ -14,6 +14,8 @@ import { insertSheet } from '../sql/sheet/insert-sheet';
 
 export interface NewSheet extends SheetContents {
   readonly id?: SheetId;
+  /** When it was made, in milliseconds of the Unix epoch; now where absent. */
+  readonly createdAt?: number;
   /** The account that owns it. */
   readonly owner?: string;
 }
@@ -31,9 +33,9 @@ export async function createSheet(sql: Sql, { id = nanoid(12), ...contents }: Ne
 export async function fillSheet(
   tx: Transaction,
   id: SheetId,
-  { name, settings = {}, fields, rows, rules, parts = [], owner }: NewSheet,
+  { name, settings = {}, createdAt, fields, rows, rules, parts = [], owner }: NewSheet,
 ): Promise<void> {
-  await insertSheet(tx, { id, name, settings });
+  await insertSheet(tx, { id, name, settings, createdAt: createdAt ?? Date.now() });
   await insertFindingHead(tx, id);
   for (const field of fields) await putField(tx, id, field);
   for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) await insertRows(tx, id, rows.slice(at, at + ROWS_AT_ONCE));

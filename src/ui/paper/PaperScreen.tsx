@@ -2,10 +2,12 @@
 
 import { Button } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
+import { fileNameOf } from '../../core/exchange/export-formats';
 import { isMaker, type SheetRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import { meaningsOf } from '../../engine/meanings-of';
 import { momentWords } from '../moment-words';
+import { saveFile } from '../export/save-file';
 import { ReaderLegend } from '../legend/ReaderLegend';
 import { Session } from '../sheet/session';
 import { SessionContext, useSession, useSessionState } from '../sheet/use-session';
@@ -55,11 +57,7 @@ function Paper({ name, at }: Pick<Props, 'name' | 'at'>) {
   }, [session, columns, last]);
 
   const save = () => {
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([pageFile(article.current!, name)], { type: 'text/html' }));
-    link.download = `${name.replace(/[\\/:*?"<>|]+/g, ' ').trim() || 'sheet'}.html`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveFile(new Blob([pageFile(article.current!, name)], { type: 'text/html' }), fileNameOf(name, 'html'));
   };
 
   if (failure !== null) return <p role="alert">{failure}</p>;

@@ -3,7 +3,7 @@ import type { SheetHead } from '../sheet-contents';
 
 /*
  * A whole sheet as text, one JSON value a line, so that it can be written and read row by row:
- *   { "format": "auxesis-archive", "version": 1, "name", "settings", "fields", "rules", "parts" }
+ *   { "format": "auxesis-archive", "version": 1, "name", "settings", "createdAt", "fields", "rules", "parts" }
  *   { "row": { "id", "key", "role", "cells", "about" } }           for each row, top to bottom
  *   { "change": { "id", "author", "at", "seen", "operations", "inverse" } }   the log from its beginning, where it is taken along
  *   { "end": { "rows", "changes" } }                              so that a file that was cut off is noticed
@@ -14,6 +14,8 @@ export const ARCHIVE_VERSION = 1;
 export interface ArchivedHead extends SheetHead {
   readonly format: typeof ARCHIVE_FORMAT;
   readonly version: number;
+  /** When the sheet was made, in milliseconds of the Unix epoch. */
+  readonly createdAt?: number;
 }
 
 /** A change of the log as an archive keeps it. */
@@ -28,8 +30,8 @@ export interface ArchivedChange {
   readonly inverse: readonly unknown[];
 }
 
-export const headLine = ({ name, settings = {}, fields, rules, parts = [] }: SheetHead): string =>
-  line({ format: ARCHIVE_FORMAT, version: ARCHIVE_VERSION, name, settings, fields, rules, parts });
+export const headLine = ({ name, settings = {}, createdAt, fields, rules, parts = [] }: SheetHead & Pick<ArchivedHead, 'createdAt'>): string =>
+  line({ format: ARCHIVE_FORMAT, version: ARCHIVE_VERSION, name, settings, createdAt, fields, rules, parts });
 export const rowLine = (row: StoredRow): string => line({ row });
 export const changeLine = (change: ArchivedChange): string => line({ change });
 export const endLine = (counts: { readonly rows: number; readonly changes: number }): string => line({ end: counts });

@@ -7,7 +7,8 @@ import { numberText } from '../../values/number-text';
  * The formulas of ISO/IEC 29500-1, 18.17, and ours (ISO/IEC 26300) differ in signs, not in meaning: arguments are divided by `,` there, columns and
  * rows of arrays by `,` and `;`, a sheet is named by `Sheet!`, intersection is a space and union a comma.
  */
-const TOKEN = /("(?:[^"]|"")*")|('(?:[^']|'')*'!|[\p{L}_][\p{L}\p{N}_.]*!)|(#(?:N\/A|DIV\/0!|VALUE!|REF!|NAME\?|NUM!|NULL!))|([\p{L}_$\\][\p{L}\p{N}_.$\\]*)|(\s+)|([\s\S])/gu;
+const TOKEN =
+  /("(?:[^"]|"")*")|('(?:[^']|'')*'!|[\p{L}_][\p{L}\p{N}_.]*!)|(#(?:N\/A|DIV\/0!|VALUE!|REF!|NAME\?|NUM!|NULL!))|([\p{L}_$\\][\p{L}\p{N}_.$\\]*)|(\s+)|([\s\S])/gu;
 /** What newer functions begin with in files, and what marks a parameter. */
 const FUTURE = /^_xl(?:fn|ws|pm)\./i;
 const REFERENCE = /^\$?[A-Z]{1,3}\$?\d+$|^\$?\d+$/i;
@@ -27,7 +28,10 @@ export function fromOoxmlFormula(text: string, ownSheet: string): string | undef
     } else if (word !== undefined) out += word.replace(FUTURE, '').replace(FUTURE, '');
     else if (space !== undefined) {
       const next = tokens[at + 1];
-      const isBetween = (/[\w$)]$/.test(last) || last.endsWith('!')) && next !== undefined && (next[4] !== undefined ? REFERENCE.test(next[4]) && REFERENCE.test(last) : false);
+      const isBetween =
+        (/[\w$)]$/.test(last) || last.endsWith('!')) &&
+        next !== undefined &&
+        (next[4] !== undefined ? REFERENCE.test(next[4]) && REFERENCE.test(last) : false);
       out += isBetween ? '!' : ' ';
     } else if (token === '{') {
       open.push('array');

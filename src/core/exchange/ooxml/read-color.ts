@@ -24,7 +24,8 @@ export function themeColors(theme: XmlElement | undefined): readonly (Hex | unde
 export function readColor(element: XmlElement | undefined, theme: readonly (Hex | undefined)[]): Hex | undefined {
   if (!element) return undefined;
   const { rgb, theme: place, indexed, tint } = element.attributes;
-  const plain = hexOf(rgb) ?? (place === undefined ? undefined : theme[Number(place)]) ?? (indexed === undefined ? undefined : hexOf(INDEXED[Number(indexed)]));
+  const plain =
+    hexOf(rgb) ?? (place === undefined ? undefined : theme[Number(place)]) ?? (indexed === undefined ? undefined : hexOf(INDEXED[Number(indexed)]));
   return plain === undefined || tint === undefined || Number(tint) === 0 ? plain : tinted(plain, Number(tint));
 }
 

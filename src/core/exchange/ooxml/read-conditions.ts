@@ -124,7 +124,8 @@ const COMPARISON = {
   notBetween: 'outside',
 } as const;
 
-const operandWords = (operand: Operand): string => (typeof operand === 'object' ? ('cell' in operand ? operand.cell : 'formula' in operand ? operand.formula : operand.field) : String(operand));
+const operandWords = (operand: Operand): string =>
+  typeof operand === 'object' ? ('cell' in operand ? operand.cell : 'formula' in operand ? operand.formula : operand.field) : String(operand);
 
 function byValue(given: Given): Said {
   const { attributes, formulas } = given;
@@ -136,7 +137,13 @@ function byValue(given: Given): Said {
   const takes = is === 'between' || is === 'outside' ? 2 : 1;
   if (low === undefined || (takes === 2 && high === undefined)) return { lost: UNREADABLE };
   const to = takes === 2 ? ([low, high!] as const) : low;
-  return { when: { kind: 'compare', is, to }, words: `${is} ${operands.slice(0, takes).map((operand) => operandWords(operand!)).join(' and ')}` };
+  return {
+    when: { kind: 'compare', is, to },
+    words: `${is} ${operands
+      .slice(0, takes)
+      .map((operand) => operandWords(operand!))
+      .join(' and ')}`,
+  };
 }
 
 const TEXT_TYPES = { containsText: 'contains', notContainsText: 'lacks', notContains: 'lacks', beginsWith: 'starts', endsWith: 'ends' } as const;
@@ -147,7 +154,9 @@ function byText(given: Given): Said {
   if (!is) return { lost: `the operator “${attributes.operator ?? ''}” is not one of the standard` };
   // The word stands in the attribute; a formula finds it where it is read from a cell.
   const word = attributes.text ?? (formulas.length === 1 ? wordSought(formulas[0]) : undefined);
-  return word === undefined ? byFormula(given) : { when: { kind: 'text', is, any: [word] }, words: `${is} ${typeof word === 'string' ? `“${word}”` : operandWords(word)}` };
+  return word === undefined
+    ? byFormula(given)
+    : { when: { kind: 'text', is, any: [word] }, words: `${is} ${typeof word === 'string' ? `“${word}”` : operandWords(word)}` };
 }
 
 /** What a formula such as `NOT(ISERROR(SEARCH("x";B2)))` looks for. */
@@ -184,7 +193,10 @@ function byAverage({ attributes }: Given): Said {
   const side = isTrue(attributes.aboveAverage, true) ? 'above' : 'below';
   const deviations = Number(attributes.stdDev ?? 0);
   const is = isTrue(attributes.equalAverage) ? (`at-or-${side}` as const) : side;
-  return { when: { kind: 'average', is, ...(deviations > 0 ? { deviations } : {}) }, words: `${side} average${deviations ? ` by ${deviations} deviations` : ''}` };
+  return {
+    when: { kind: 'average', is, ...(deviations > 0 ? { deviations } : {}) },
+    words: `${side} average${deviations ? ` by ${deviations} deviations` : ''}`,
+  };
 }
 
 function byRank({ attributes }: Given): Said {
@@ -192,7 +204,10 @@ function byRank({ attributes }: Given): Said {
   const rank = Number(attributes.rank ?? 10);
   if (!(rank >= 1)) return { lost: 'its rank is no number' };
   const isPercent = isTrue(attributes.percent);
-  return { when: isPercent ? { kind: 'rank', is, percent: Math.min(100, rank) } : { kind: 'rank', is, n: Math.floor(rank) }, words: `${is} ${rank}${isPercent ? ' %' : ''}` };
+  return {
+    when: isPercent ? { kind: 'rank', is, percent: Math.min(100, rank) } : { kind: 'rank', is, n: Math.floor(rank) },
+    words: `${is} ${rank}${isPercent ? ' %' : ''}`,
+  };
 }
 
 /** A place on the scale, 18.3.1.11. */
@@ -244,7 +259,13 @@ function byIcons(given: Given): Said {
   if (cuts.length !== places.length || cuts.length + 1 !== Number(family[0])) return { lost: NO_PLACE };
   given.losses.add('Icons are drawn in this app’s own way', given.base);
   return {
-    when: { kind: 'icons', set, cuts, ...(isTrue(icons?.attributes.reverse) ? { reverse: true } : {}), ...(isTrue(icons?.attributes.showValue, true) ? {} : { showValue: false }) },
+    when: {
+      kind: 'icons',
+      set,
+      cuts,
+      ...(isTrue(icons?.attributes.reverse) ? { reverse: true } : {}),
+      ...(isTrue(icons?.attributes.showValue, true) ? {} : { showValue: false }),
+    },
     words: 'icons',
   };
 }

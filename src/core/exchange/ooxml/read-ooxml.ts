@@ -1,6 +1,6 @@
 import { BadFile } from '../bad-file';
 import { parseFormula } from '../../formula/parse-formula';
-import { referencesOf } from '../../formula/rewrite-references';
+import { isReferenceHere } from '../workbook/is-reference-here';
 import type { SheetInFile } from '../workbook/sheet-in-file';
 import type { WorkbookSheet } from '../workbook/workbook-sheet';
 import { readXml, readXmlWhole } from '../xml/read-xml';
@@ -35,7 +35,11 @@ export function readOoxml(parts: Parts): SheetInFile[] {
     const bytes = part && parts.get(part.target);
     if (!bytes || !part.type.endsWith('/worksheet')) return [];
     const name = attributes.name ?? `Sheet ${place + 1}`;
-    return { name, read: () => readWorksheet(bytes, { name, part: part.target, styles, theme, texts: sharedTexts(), dateShift, names: namesFor(book, name, place) }) };
+    return {
+      name,
+      read: () =>
+        readWorksheet(bytes, { name, part: part.target, styles, theme, texts: sharedTexts(), dateShift, names: namesFor(book, name, place) }),
+    };
   });
   if (sheets.length === 0) throw new BadFile('there is no sheet in it');
   return sheets;
@@ -68,7 +72,8 @@ function resolved(folder: string, target: string): string {
   return steps.join('/');
 }
 
-const partOfType = (relations: readonly Relation[], type: string): string | undefined => relations.find((relation) => relation.type.endsWith(`/${type}`))?.target;
+const partOfType = (relations: readonly Relation[], type: string): string | undefined =>
+  relations.find((relation) => relation.type.endsWith(`/${type}`))?.target;
 
 function whole(parts: Parts, name: string): XmlElement | undefined {
   const bytes = parts.get(name);
@@ -93,8 +98,6 @@ function namesFor(book: XmlElement, sheet: string, place: number): WorkbookSheet
     const { name = '', localSheetId, hidden } = element.attributes;
     const text = fromOoxmlFormula(textOf(element), sheet);
     if (name.startsWith('_xlnm.') || hidden || text === undefined || (localSheetId !== undefined && Number(localSheetId) !== place)) return [];
-    const { tree, diagnostics } = parseFormula(text);
-    const isHere = diagnostics.length === 0 && tree.kind === 'reference' && referencesOf(tree).every((node) => node.sheet === null);
-    return isHere ? { name, refersTo: text } : [];
+    return isReferenceHere(parseFormula(text)) ? { name, refersTo: text } : [];
   });
 }

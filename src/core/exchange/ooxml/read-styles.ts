@@ -25,7 +25,9 @@ type Theme = readonly (Hex | undefined)[];
 
 /** Reads the styles part, 18.8. What is the same as the file's first font is not said again. */
 export function readStyles(root: XmlElement | undefined, theme: Theme): OoxmlStyles {
-  const codes = new Map(childrenOf(childOf(root, 'numFmts'), 'numFmt').map(({ attributes }) => [Number(attributes.numFmtId), attributes.formatCode ?? 'General']));
+  const codes = new Map(
+    childrenOf(childOf(root, 'numFmts'), 'numFmt').map(({ attributes }) => [Number(attributes.numFmtId), attributes.formatCode ?? 'General']),
+  );
   const fontElements = childrenOf(childOf(root, 'fonts'), 'font');
   const first = fontElements[0];
   const fonts = fontElements.map((font) => readFont(font, theme, first));
@@ -69,7 +71,8 @@ function readLook(dxf: XmlElement, theme: Theme): Look {
 const given = <T extends object>(value: T): T | undefined => (Object.keys(value).length ? value : undefined);
 
 /** A flag element: there is yes, unless it says no. */
-const flag = (element: XmlElement | undefined): boolean | undefined => (element ? !/^(0|false|none)$/i.test(element.attributes.val ?? '1') : undefined);
+const flag = (element: XmlElement | undefined): boolean | undefined =>
+  element ? !/^(0|false|none)$/i.test(element.attributes.val ?? '1') : undefined;
 
 function readFont(font: XmlElement | undefined, theme: Theme, first: XmlElement | undefined): Style {
   const { b, i, u, strike } = Object.fromEntries(['b', 'i', 'u', 'strike'].map((name) => [name, flag(childOf(font, name))]));

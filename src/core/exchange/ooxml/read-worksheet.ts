@@ -115,9 +115,14 @@ class WorksheetReader {
 
   private countCell(column: number, position: number): void {
     if (column >= LIMITS.fields)
-      throw new BadFile(`it is filled as far as column ${limitText(column + 1)}; at most ${limitText(LIMITS.fields)} fields are read`, this.placeOf(column, position));
-    if (position >= LIMITS.rows) throw new BadFile(`it is filled as far as row ${limitText(position + 1)}; at most ${limitText(LIMITS.rows)} are read`, this.around.name);
-    if (++this.filled > LIMITS.cells) throw new BadFile(`it holds more than ${limitText(LIMITS.cells)} cells; a sheet takes no more`, this.around.name);
+      throw new BadFile(
+        `it is filled as far as column ${limitText(column + 1)}; at most ${limitText(LIMITS.fields)} fields are read`,
+        this.placeOf(column, position),
+      );
+    if (position >= LIMITS.rows)
+      throw new BadFile(`it is filled as far as row ${limitText(position + 1)}; at most ${limitText(LIMITS.rows)} are read`, this.around.name);
+    if (++this.filled > LIMITS.cells)
+      throw new BadFile(`it holds more than ${limitText(LIMITS.cells)} cells; a sheet takes no more`, this.around.name);
     this.width = Math.max(this.width, column + 1);
     this.lastRow = Math.max(this.lastRow, position);
   }
@@ -133,7 +138,10 @@ class WorksheetReader {
     const value = this.valueInput(cell, format);
     const input = formulaElement ? (this.readFormula(formulaElement, { column, position }) ?? value) : value;
     if (input.length > LIMITS.cellText)
-      throw new BadFile(`a cell has ${limitText(input.length)} characters; at most ${limitText(LIMITS.cellText)} are read`, this.placeOf(column, position));
+      throw new BadFile(
+        `a cell has ${limitText(input.length)} characters; at most ${limitText(LIMITS.cellText)} are read`,
+        this.placeOf(column, position),
+      );
     return { input, ...(style ? { style } : {}) };
   }
 

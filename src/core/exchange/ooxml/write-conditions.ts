@@ -12,9 +12,10 @@ import type { RunningRule } from '../../rules/running-rule';
 import { cellAddress, parseAddress, writeArea, type CellRange } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';
 import { numberText } from '../../values/number-text';
+import { lostOf, PLAINLY } from '../workbook/lost-words';
 import { predicatesOf } from '../workbook/predicates';
 import { reachOf, type Reach } from '../workbook/reach-areas';
-import type { RuleFate } from '../workbook/written-sheet';
+import type { RuleFate } from '../export-source';
 import { xml, type XmlAttributes } from '../xml/write-xml';
 import { toOoxmlFormula } from './formula-text';
 import { TO_FAMILY } from './icon-families';
@@ -79,15 +80,21 @@ export function sayRule(running: RunningRule, into: ConditionsInto): SaidRule {
   }
   const isFixed = rule.paints !== 'cell';
   const predicates = predicatesOf({ rule, sheet, columns: reach.columns, top: reach.top, bottom: reach.bottom, isFixed });
-  const formulas = predicates?.map(({ outcome, formula }) => ({ look: plain(running.look(outcome)), formula: toOoxmlFormula(parseFormula(formula).tree) }));
+  const formulas = predicates?.map(({ outcome, formula }) => ({
+    look: plain(running.look(outcome)),
+    formula: toOoxmlFormula(parseFormula(formula).tree),
+  }));
   if (!formulas || formulas.some(({ formula }) => formula.length > LONGEST))
-    return { fate: { name: rule.name, as: 'formatting', note: 'the cells that match now are formatted plainly; they will not follow the data' }, written: [] };
+    return {
+      fate: { name: rule.name, as: 'formatting', note: PLAINLY },
+      written: [],
+    };
   const lost = [...new Set(formulas.map(({ look }) => lostOf(look)).filter(Boolean))];
   return {
     fate: {
       name: rule.name,
       as: 'formula',
-      note: [formulas.length > 1 ? `as ${formulas.length} formulas, one for each look` : 'as a formula', ...lost].join('; '),
+      note: [...(formulas.length > 1 ? [`${formulas.length} formulas, one for each look`] : []), ...lost].join('; '),
     },
     written: formulas.map(({ look, formula }) => ({
       areas: isFixed ? reach.painted : reach.read,
@@ -99,10 +106,6 @@ export function sayRule(running: RunningRule, into: ConditionsInto): SaidRule {
 
 /** Longest formula that files of this standard hold, as common practice has it. */
 const LONGEST = 8192;
-
-/** What of a look the standard cannot show, in words. */
-const lostOf = (look: PlainLook): string =>
-  [look.icon && 'its icon is left out', look.bar && 'its bar is left out', look.hideValue && 'values are not hidden'].filter(Boolean).join(', ');
 
 const escaped = (formula: string): string => formula.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
 
@@ -136,7 +139,8 @@ function formulasOf({ rule }: RunningRule, sheet: Sheet, reach: Reach): Pick<Sai
 }
 
 type WhenOf<K extends When['kind']> = Extract<When, { kind: K }>;
-const nativeOf = (said: Said): Native | undefined => (NATIVE[said.rule.when.kind] as ((when: When, said: Said) => Native | undefined) | undefined)?.(said.rule.when, said);
+const nativeOf = (said: Said): Native | undefined =>
+  (NATIVE[said.rule.when.kind] as ((when: When, said: Said) => Native | undefined) | undefined)?.(said.rule.when, said);
 
 const OPERATORS = {
   '<': 'lessThan',
@@ -286,7 +290,9 @@ function sayIcons({ set, cuts, reverse, showValue, hide, per }: WhenOf<'icons'>,
   const places = cuts.map(({ at, edge }) => place(at, said, edge === '>' ? { gte: false } : {}));
   if (!isOverAll(per, said) || places.some((each) => each === undefined)) return undefined;
   const { family, isSame } = TO_FAMILY[set];
-  const notes = [!isSame && `the icons are ${family}, the nearest of the standard`, hide?.length && 'icons that are left out are drawn'].filter(Boolean);
+  const notes = [!isSame && `the icons are ${family}, the nearest of the standard`, hide?.length && 'icons that are left out are drawn'].filter(
+    Boolean,
+  );
   return {
     attributes: { type: 'iconSet' },
     content: xml(

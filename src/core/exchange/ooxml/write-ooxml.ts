@@ -3,7 +3,10 @@ import { toOoxmlFormula } from './formula-text';
 import { columnLetters, writeArea } from '../../sheet/address';
 import type { CellValue } from '../../values/cell-value';
 import { numberText } from '../../values/number-text';
-import { frozenOf, mergesWithin, wholeArea, workingRules, writtenRows, type ExportSource, type WrittenCell, type WrittenFile, type WrittenRow } from '../workbook/written-sheet';
+import { wholeArea, type ExportSource } from '../export-source';
+import type { ExportedFile } from '../export-formats';
+import { frozenOf, mergesWithin, writtenRows, type WrittenCell, type WrittenRow } from '../workbook/written-sheet';
+import { EARLIEST } from '../zip/earliest';
 import { xml, XML_BEGIN, xmlText } from '../xml/write-xml';
 import { MAIN_NAMESPACE, RELATIONSHIPS_NAMESPACE } from './prefixes';
 import { sayRule, writeConditions } from './write-conditions';
@@ -16,13 +19,12 @@ const MOMENT = 'yyyy-MM-dd HH:mm:ss';
  * Writes a sheet as a workbook of ISO/IEC 29500 (transitional): values, formulas with what they gave, formatting, merges, widths, and the rules as
  * conditional formats. Rules that the standard cannot say leave the formatting of the cells that match now; the report names them.
  */
-export function writeOoxml(source: ExportSource): WrittenFile {
-  const { evaluation, looks, area } = source;
-  const { sheet } = evaluation;
+export function writeOoxml(source: ExportSource): ExportedFile {
+  const { sheet, running: rules, looks, area } = source;
   const styles = new StylesWriter();
   const into = { sheet, saved: looks, lookNumber: (look: Parameters<typeof styles.look>[0]) => styles.look(look) };
   // Ranges of rules are those of the whole sheet: a part of it takes its looks along as they are now.
-  const said = workingRules(evaluation).map((running) => ({
+  const said = rules.map((running) => ({
     running,
     ...(area
       ? { fate: { name: running.rule.name, as: 'formatting' as const, note: 'a part of a sheet takes the looks of now along' }, written: [] }
@@ -57,15 +59,14 @@ export function writeOoxml(source: ExportSource): WrittenFile {
         writeConditions(said.flatMap(({ written }) => written)),
       ),
     'xl/styles.xml': styles.write(),
-    'xl/sharedStrings.xml': XML_BEGIN + xml('sst', { xmlns: MAIN_NAMESPACE }, ...[...texts.keys()].map((text) => xml('si', {}, xml('t', { 'xml:space': 'preserve' }, xmlText(text))))),
+    'xl/sharedStrings.xml':
+      XML_BEGIN +
+      xml('sst', { xmlns: MAIN_NAMESPACE }, ...[...texts.keys()].map((text) => xml('si', {}, xml('t', { 'xml:space': 'preserve' }, xmlText(text))))),
   };
   const encoder = new TextEncoder();
   const bytes = zipSync(Object.fromEntries(Object.entries(parts).map(([name, text]) => [name, encoder.encode(text)])), { level: 6, mtime: EARLIEST });
-  return { bytes, report: { rules: said.map(({ fate }) => fate), notes } };
+  return { parts: [bytes], report: { rules: said.map(({ fate }) => fate), notes } };
 }
-
-/** The earliest time that a packed file can say, so that the same sheet gives the same file. */
-const EARLIEST = new Date(1980, 0, 1);
 
 interface CellsInto {
   readonly styles: StylesWriter;
@@ -77,7 +78,12 @@ function rowXml({ position, heightPx, level, cells }: WrittenRow, into: CellsInt
   if (cells.length === 0 && heightPx === undefined && level === undefined) return '';
   return xml(
     'row',
-    { r: position + 1, ht: heightPx === undefined ? undefined : (heightPx * 3) / 4, customHeight: heightPx === undefined ? undefined : true, outlineLevel: level },
+    {
+      r: position + 1,
+      ht: heightPx === undefined ? undefined : (heightPx * 3) / 4,
+      customHeight: heightPx === undefined ? undefined : true,
+      outlineLevel: level,
+    },
     ...cells.map((cell) => cellXml(cell, position, into)),
   );
 }
@@ -116,16 +122,18 @@ function stored(value: CellValue, texts: Map<string, number> | 'given by a formu
   }
 }
 
-function columns({ evaluation: { sheet }, area = wholeArea(sheet) }: ExportSource): string {
+function columns({ sheet, area = wholeArea(sheet) }: ExportSource): string {
   const shown = sheet.fields.slice(area.left, area.right + 1);
   return xml(
     'cols',
     {},
-    ...shown.map(({ widthPx, hidden }, at) => xml('col', { min: at + 1, max: at + 1, width: numberText((widthPx - 5) / 7), hidden: hidden || undefined, customWidth: true })),
+    ...shown.map(({ widthPx, hidden }, at) =>
+      xml('col', { min: at + 1, max: at + 1, width: numberText((widthPx - 5) / 7), hidden: hidden || undefined, customWidth: true }),
+    ),
   );
 }
 
-function sheetView({ evaluation: { sheet }, area }: ExportSource): string {
+function sheetView({ sheet, area }: ExportSource): string {
   const { columns: left, rows: top } = area ? { columns: 0, rows: 0 } : frozenOf(sheet);
   if (!left && !top) return '';
   const pane = xml('pane', {
@@ -138,12 +146,18 @@ function sheetView({ evaluation: { sheet }, area }: ExportSource): string {
   return xml('sheetViews', {}, xml('sheetView', { workbookViewId: 0 }, pane));
 }
 
-const merges = (areas: readonly string[]): string => (areas.length ? xml('mergeCells', { count: areas.length }, ...areas.map((ref) => xml('mergeCell', { ref }))) : '');
+const merges = (areas: readonly string[]): string =>
+  areas.length ? xml('mergeCells', { count: areas.length }, ...areas.map((ref) => xml('mergeCell', { ref }))) : '';
 
 /** Sheets have names of at most 31 characters there, without some signs. */
-const sheetName = (name: string): string => name.replace(/[\\/*?:[\]]/g, ' ').replace(/^'|'$/g, '').trim().slice(0, 31) || 'Sheet';
+const sheetName = (name: string): string =>
+  name
+    .replace(/[\\/*?:[\]]/g, ' ')
+    .replace(/^'|'$/g, '')
+    .trim()
+    .slice(0, 31) || 'Sheet';
 
-function workbook({ name, evaluation: { sheet }, area }: ExportSource): string {
+function workbook({ name, sheet, area }: ExportSource): string {
   const tab = sheetName(name);
   const names = area ? [] : [...sheet.parts.values()].flatMap((part) => (part.kind === 'name' ? part : []));
   return (
@@ -153,7 +167,13 @@ function workbook({ name, evaluation: { sheet }, area }: ExportSource): string {
       { xmlns: MAIN_NAMESPACE, 'xmlns:r': RELATIONSHIPS_NAMESPACE },
       xml('sheets', {}, xml('sheet', { name: tab, sheetId: 1, 'r:id': 'rId1' })),
       names.length
-        ? xml('definedNames', {}, ...names.map(({ name: own, refersTo }) => xml('definedName', { name: own }, xmlText(`'${tab.replaceAll("'", "''")}'!${refersTo.replace(/^=/, '')}`))))
+        ? xml(
+            'definedNames',
+            {},
+            ...names.map(({ name: own, refersTo }) =>
+              xml('definedName', { name: own }, xmlText(`'${tab.replaceAll("'", "''")}'!${refersTo.replace(/^=/, '')}`)),
+            ),
+          )
         : '',
     )
   );

@@ -52,7 +52,7 @@ export class StylesWriter {
     if (known !== undefined) return known;
     const { align, stand, wrap } = style;
     const alignment =
-      align ?? stand ?? wrap
+      (align ?? stand ?? wrap)
         ? xml('alignment', {
             horizontal: align && { start: 'left', center: 'center', end: 'right' }[align],
             vertical: stand && { top: 'top', middle: 'center', bottom: 'bottom' }[stand],
@@ -62,7 +62,8 @@ export class StylesWriter {
     const ids = {
       numFmtId: style.number === undefined ? 0 : FIRST_FORMAT + this.codes.place(writeFormatCode(style.number)),
       fontId: this.fonts.place(fontXml(style)),
-      fillId: style.fill === undefined ? 0 : this.fills.place(xml('fill', {}, xml('patternFill', { patternType: 'solid' }, color('fgColor', style.fill)))),
+      fillId:
+        style.fill === undefined ? 0 : this.fills.place(xml('fill', {}, xml('patternFill', { patternType: 'solid' }, color('fgColor', style.fill)))),
       borderId: this.borders.place(borderXml(style.border)),
     };
     const place = this.formats.place(
@@ -111,7 +112,10 @@ export class StylesWriter {
       xml(
         'styleSheet',
         { xmlns: MAIN_NAMESPACE },
-        list('numFmts', this.codes.all.map((formatCode, place) => xml('numFmt', { numFmtId: FIRST_FORMAT + place, formatCode }))),
+        list(
+          'numFmts',
+          this.codes.all.map((formatCode, place) => xml('numFmt', { numFmtId: FIRST_FORMAT + place, formatCode })),
+        ),
         list('fonts', this.fonts.all),
         list('fills', this.fills.all),
         list('borders', this.borders.all),
@@ -166,6 +170,10 @@ function lookFill(fill: Fill): string {
     return xml('fill', {}, xml('gradientFill', { degree: fill.angle ?? 0 }, stop(0, fill.from), stop(1, fill.to)));
   }
   if (typeof fill === 'object' && 'pattern' in fill)
-    return xml('fill', {}, xml('patternFill', { patternType: PATTERN_NAMES[fill.pattern] }, color('fgColor', fill.color), fill.on ? color('bgColor', fill.on) : ''));
+    return xml(
+      'fill',
+      {},
+      xml('patternFill', { patternType: PATTERN_NAMES[fill.pattern] }, color('fgColor', fill.color), fill.on ? color('bgColor', fill.on) : ''),
+    );
   return xml('fill', {}, xml('patternFill', { patternType: 'solid' }, color('bgColor', groundOf(fill))));
 }

@@ -132,7 +132,9 @@ function sayCompare({ is, to, magnitude, asShown }: WhenOf<'compare'>, { cell, o
 
 function sayText({ is, any, case: hasCase }: WhenOf<'text'>, { cell, operand }: Said): readonly (string | undefined)[] | undefined {
   if (is === 'pattern' || hasCase) return undefined;
-  const words = any.map((word) => (typeof word === 'string' ? { plain: quoted(word.trim()), wild: sought(word) } : { plain: operand(word), wild: operand(word) }));
+  const words = any.map((word) =>
+    typeof word === 'string' ? { plain: quoted(word.trim()), wild: sought(word) } : { plain: operand(word), wild: operand(word) },
+  );
   if (words.some(({ plain }) => plain === undefined)) return undefined;
   const text = `TRIM(${cell})`;
   const test = ({ plain, wild }: (typeof words)[number]): string => {
@@ -170,8 +172,6 @@ function sayDate({ is, to }: WhenOf<'date'>, { cell, operand }: Said): readonly 
   const sides = to === undefined ? [] : (Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand]).map(operand);
   if (sides.some((side) => side === undefined)) return undefined;
   const [one, other] = sides;
-  const days = { day: 1, week: 7 } as const;
-  const span = typeof is === 'object' && 'unit' in is && is.unit in days ? days[is.unit as 'day' | 'week'] : undefined;
   const test =
     typeof is === 'string'
       ? {
@@ -185,19 +185,36 @@ function sayDate({ is, to }: WhenOf<'date'>, { cell, operand }: Said): readonly 
           on: `${day}=INT(${one})`,
           between: `${day}>=MIN(INT(${one});INT(${other}));${day}<=MAX(INT(${one});INT(${other}))`,
         }[is]
-      : span === undefined
-        ? undefined
-        : 'last' in is
-          ? `${day}<=TODAY();${day}>TODAY()-${is.last * span}`
-          : `${day}>=TODAY();${day}<TODAY()+${(is as { next: number }).next * span}`;
+      : sayPeriod(is, day);
   return test === undefined ? undefined : [`AND(${isNumber(cell)};${test})`];
 }
 
-function sayAverage({ is, deviations = 0, spread = 'sample', per = 'all' }: WhenOf<'average'>, { cell, field, all }: Said): readonly (string | undefined)[] | undefined {
+/** Days around today. Weeks begin on Monday; quarters have no formula. */
+function sayPeriod(is: Exclude<WhenOf<'date'>['is'], string>, day: string): string | undefined {
+  if ('unit' in is) {
+    const days = is.unit === 'day' ? 1 : is.unit === 'week' ? 7 : undefined;
+    if (days === undefined) return undefined;
+    return 'last' in is ? `${day}<=TODAY();${day}>TODAY()-${is.last * days}` : `${day}>=TODAY();${day}<TODAY()+${is.next * days}`;
+  }
+  const [[which, unit]] = Object.entries(is) as [['this' | 'previous' | 'following', string]];
+  const by = { this: 0, previous: -1, following: 1 }[which];
+  const moved = (step: number) => (by === 0 ? '' : by > 0 ? `+${step}` : `-${step}`);
+  if (unit === 'day') return `${day}=TODAY()${moved(1)}`;
+  if (unit === 'week') return `${day}-WEEKDAY(${day};2)=TODAY()-WEEKDAY(TODAY();2)${moved(7)}`;
+  if (unit === 'month') return `YEAR(${day})*12+MONTH(${day})=YEAR(TODAY())*12+MONTH(TODAY())${moved(1)}`;
+  return unit === 'year' ? `YEAR(${day})=YEAR(TODAY())${moved(1)}` : undefined;
+}
+
+function sayAverage(
+  { is, deviations = 0, spread = 'sample', per = 'all' }: WhenOf<'average'>,
+  { cell, field, all }: Said,
+): readonly (string | undefined)[] | undefined {
   if (typeof per === 'object') return undefined;
   const over = per === 'field' ? field : all.join(';');
   const sign = is.endsWith('above') ? '+' : '-';
-  const edge = deviations ? `AVERAGE(${over})${sign}${numberText(deviations)}*${spread === 'sample' ? 'STDEV' : 'STDEVP'}(${over})` : `AVERAGE(${over})`;
+  const edge = deviations
+    ? `AVERAGE(${over})${sign}${numberText(deviations)}*${spread === 'sample' ? 'STDEV' : 'STDEVP'}(${over})`
+    : `AVERAGE(${over})`;
   const relation = { above: '>', below: '<', 'at-or-above': '>=', 'at-or-below': '<=' }[is];
   return [`AND(${isNumber(cell)};${cell}${relation}${edge})`];
 }
@@ -207,6 +224,11 @@ function sayRank({ is, n, percent, per = 'all' }: WhenOf<'rank'>, { cell, field,
   const over = per === 'field' ? field : all[0]!;
   const many = n === undefined ? `MAX(1;INT(COUNT(${over})*${numberText(percent!)}/100))` : `MIN(${n};COUNT(${over}))`;
   return [is === 'top' ? `AND(${isNumber(cell)};${cell}>=LARGE(${over};${many}))` : `AND(${isNumber(cell)};${cell}<=SMALL(${over};${many}))`];
+}
+
+function sayRepeat({ is, by, case: hasCase }: WhenOf<'repeat'>, { cell, all }: Said): readonly (string | undefined)[] | undefined {
+  if (by || hasCase || all.length > 1 || (is !== 'repeated' && is !== 'unique')) return undefined;
+  return [`AND(${hasText(cell)};COUNTIF(${all[0]!};${cell})${is === 'unique' ? '=' : '>'}1)`];
 }
 
 function sayBands({ cuts, edge = 'lower', asShown, looks }: WhenOf<'bands'>, { cell, operand }: Said): readonly (string | undefined)[] | undefined {
@@ -229,6 +251,7 @@ const SAYERS: { readonly [K in When['kind']]?: (when: WhenOf<K>, said: Said) => 
   date: sayDate,
   average: sayAverage,
   rank: sayRank,
+  repeat: sayRepeat,
   bands: sayBands,
   formula: ({ formula }, { moved }) => {
     const text = moved(formula);
@@ -242,4 +265,3 @@ export const positionFormula = (position: Position, sheet: Sheet, at: number): s
   const tree = plainTree(position.formula, sheet, at);
   return tree && printFormula(tree);
 };
-

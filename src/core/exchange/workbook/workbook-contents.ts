@@ -13,7 +13,7 @@ import { nameKey, type SheetPart } from '../../sheet/sheet-part';
 import { findHeader } from '../import/table-reading';
 import { fieldIdAt, rowIdAt } from '../import/table-rows';
 import type { SheetContents } from '../sheet-contents';
-import type { WorkbookRow, WorkbookSheet } from './workbook-sheet';
+import type { WorkbookRow, WorkbookRule, WorkbookSheet } from './workbook-sheet';
 
 /** So many rows at the top are looked at for labels. */
 const TOP_ROWS = 20;
@@ -35,6 +35,7 @@ export function workbookContents(sheet: WorkbookSheet, { name, header }: { reado
   const records = { top: header === null ? 0 : header + 1, bottom: sheet.rowCount - 1 };
   const fields = fieldsOf(sheet, records);
   const roleAt = (position: number): RowRole => (header === null || position > header ? 'record' : position === header ? 'header' : 'title');
+  const labels = header === null ? [] : topRows(sheet, header + 1)[header]!;
   const kept = keeper(sheet, fields, header);
   const keys = generateNKeysBetween(null, null, sheet.rowCount);
   const rows = keys.map((key, position): StoredRow => {
@@ -53,8 +54,19 @@ export function workbookContents(sheet: WorkbookSheet, { name, header }: { reado
     return { id, key, role, cells, ...(about ? { about } : {}) };
   });
   const ruleKeys = generateNKeysBetween(null, null, sheet.rules.length);
-  const rules = sheet.rules.map((rule, at) => ({ id: `rule-${at + 1}`, key: ruleKeys[at]!, rule: placedRule({ ...rule, id: `rule-${at + 1}` }, records) }));
+  const rules = sheet.rules.map((rule, at) => ({
+    id: `rule-${at + 1}`,
+    key: ruleKeys[at]!,
+    rule: placedRule({ ...rule, id: `rule-${at + 1}` }, records),
+  }));
   return { name, fields, rows, rules, parts: partsOf(sheet) };
+}
+
+/** A rule of a file has no name of its own: it goes by the field that it reads and what it says. */
+function called({ name, reads }: WorkbookRule, labels: readonly string[]): string {
+  const columns = 'cells' in reads ? parseRanges(reads.cells)!.flatMap(({ left, right }) => [left, right]) : [];
+  const label = new Set(columns).size === 1 ? labels[columns[0]!]?.trim() : undefined;
+  return label && !name.startsWith(label) && !name.startsWith('=') ? `${label} ${name}` : name;
 }
 
 interface Span {
@@ -100,7 +112,9 @@ function aboutOf(row: WorkbookRow | undefined, styles: Readonly<Record<string, S
 function keeper(sheet: WorkbookSheet, fields: readonly Field[], header: number | null): (input: string, row: string) => string {
   const labelled = new Sheet(fields);
   if (header !== null) {
-    const labels = [...(sheet.rows.get(header)?.cells ?? [])].flatMap(([column, { input }]) => (column < sheet.width ? [[fieldIdAt(column), input]] : []));
+    const labels = [...(sheet.rows.get(header)?.cells ?? [])].flatMap(([column, { input }]) =>
+      column < sheet.width ? [[fieldIdAt(column), input]] : [],
+    );
     labelled.apply({ kind: 'insert-rows', rows: [{ id: 'labels', key: 'a0', role: 'header', cells: Object.fromEntries(labels) }] });
   }
   labelled.parts.put(partsOf(sheet).filter(({ kind }) => kind === 'name'));
@@ -131,16 +145,14 @@ const NAME = /^\p{L}[\p{L}\p{N}._]*$/u;
 function partsOf(sheet: WorkbookSheet): SheetPart[] {
   const inside = ({ left, right, top, bottom }: CellRange) => right < sheet.width && bottom < sheet.rowCount && (left !== right || top !== bottom);
   return [
-    ...sheet.merges.filter(inside).map(
-      ({ left, right, top, bottom }, at): SheetPart => ({
-        id: `merge-${at + 1}`,
-        kind: 'merge',
-        top: rowIdAt(top),
-        bottom: rowIdAt(bottom),
-        left: fieldIdAt(left),
-        right: fieldIdAt(right),
-      }),
-    ),
+    ...sheet.merges.filter(inside).map(({ left, right, top, bottom }, at): SheetPart => ({
+      id: `merge-${at + 1}`,
+      kind: 'merge',
+      top: rowIdAt(top),
+      bottom: rowIdAt(bottom),
+      left: fieldIdAt(left),
+      right: fieldIdAt(right),
+    })),
     ...sheet.names
       .filter(({ name }) => NAME.test(name) && name.length <= 100 && !parseAddress(name))
       .filter(({ name }, at, all) => all.findIndex((other) => nameKey(other.name) === nameKey(name)) === at)

@@ -1,15 +1,15 @@
 import { plainTree } from '../../formula/plain-tree';
 import type { FormulaNode } from '../../formula/formula-tree';
-import type { Look, LookProperties } from '../../looks/look';
+import type { LookProperties } from '../../looks/look';
 import { groundOf } from '../../looks/readable-text';
 import type { Fill } from '../../looks/look';
 import { mergeStyles, type Style } from '../../looks/style';
-import type { Evaluation } from '../../rules/evaluation';
 import type { ResolvedLook } from '../../rules/resolver';
 import type { RunningRule } from '../../rules/running-rule';
 import type { CellRange } from '../../sheet/address';
 import { frozenColumns } from '../../sheet/frozen-columns';
 import { mergeAreas } from '../../sheet/merge-areas';
+import { wholeArea, type ExportSource } from '../export-source';
 import { formatAt } from '../../sheet/shown-cell';
 import type { Sheet } from '../../sheet/sheet';
 import type { CellValue } from '../../values/cell-value';
@@ -30,43 +30,13 @@ export interface WrittenRow {
   readonly cells: readonly WrittenCell[];
 }
 
-/** What a workbook is made of. Rules are kept as they run: each standard says what it can of them. */
-export interface ExportSource {
-  readonly name: string;
-  readonly evaluation: Evaluation;
-  /** Saved looks by id. */
-  readonly looks: Readonly<Record<string, Look>>;
-  /** What is wanted of the sheet; all of it by default. */
-  readonly area?: CellRange;
-}
-
-/** What became of a rule in a file. */
-export interface RuleFate {
-  readonly name: string;
-  /** A rule of the standard of its own kind, one by a formula, or formatting of the cells that match now. */
-  readonly as: 'rule' | 'formula' | 'formatting' | 'nothing';
-  /** What is to be known of it; empty where there is nothing. */
-  readonly note: string;
-}
-
-/** What a file does not say as the sheet does. */
-export interface ExportReport {
-  readonly rules: readonly RuleFate[];
-  readonly notes: readonly string[];
-}
-
-export interface WrittenFile {
-  readonly bytes: Uint8Array;
-  readonly report: ExportReport;
-}
-
-/** The rules that take part and are on. */
-export const workingRules = ({ running }: Evaluation): RunningRule[] => running.filter(({ works }) => works);
-
 /** The rows of a sheet for a workbook, one by one. `painted` are the rules whose looks become the cells' own formatting. */
-export function* writtenRows({ evaluation, area }: ExportSource, painted: ReadonlySet<RunningRule>, onLostFormula: (position: number, column: number) => void): Generator<WrittenRow> {
-  const { sheet, resolver, running } = evaluation;
-  const { left, top, right, bottom } = area ?? wholeArea(sheet);
+export function* writtenRows(
+  { sheet, resolver, running, area = wholeArea(sheet) }: ExportSource,
+  painted: ReadonlySet<RunningRule>,
+  onLostFormula: (position: number, column: number) => void,
+): Generator<WrittenRow> {
+  const { left, top, right, bottom } = area;
   for (let position = top; position <= bottom; position++) {
     const slot = sheet.order[position]!;
     const about = sheet.aboutRow(slot);
@@ -91,8 +61,6 @@ export function* writtenRows({ evaluation, area }: ExportSource, painted: Readon
     };
   }
 }
-
-export const wholeArea = (sheet: Sheet): CellRange => ({ left: 0, top: 0, right: sheet.fields.length - 1, bottom: sheet.rowCount - 1 });
 
 /** Merged cells that lie within an area, from its corner. */
 export function mergesWithin(sheet: Sheet, { left, top, right, bottom }: CellRange): CellRange[] {

@@ -6,9 +6,11 @@ interface InsertedSheet {
   readonly id: SheetId;
   readonly name: string;
   readonly settings: SheetSettings;
+  /** Milliseconds of the Unix epoch. */
+  readonly createdAt: number;
 }
 
 /** Makes a sheet, still without fields and rows. */
-export async function insertSheet(sql: Queryable, { id, name, settings }: InsertedSheet): Promise<void> {
-  await sql`insert into sheet (id, name, settings) values (${id}, ${name}, ${JSON.stringify(settings)}::text::jsonb)`;
+export async function insertSheet(sql: Queryable, { id, name, settings, createdAt }: InsertedSheet): Promise<void> {
+  await sql`insert into sheet (id, name, settings, created_at) values (${id}, ${name}, ${JSON.stringify(settings)}::text::jsonb, ${new Date(createdAt)})`;
 }

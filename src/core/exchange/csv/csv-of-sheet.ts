@@ -1,0 +1,48 @@
+import { printFormula } from '../../formula/print-formula';
+import { plainTree } from '../../formula/plain-tree';
+import type { Sheet } from '../../sheet/sheet';
+import { shownAt } from '../../sheet/shown-cell';
+import type { ExportedFile, ExportOptions } from '../export-formats';
+import { wholeArea, type ExportSource } from '../export-source';
+import { writeCsv } from './write-csv';
+
+/** Rows that are written at once. */
+const BATCH = 1000;
+
+/** What begins like a formula or a command in programs that open such files: common practice. */
+const RISKY = /^[=+\-@\t\r]/;
+
+/** A sheet as separated values, some thousand rows at a time. Looks and rules have no place in such a file. */
+export function csvOfSheet({ sheet, area, running }: ExportSource, { values = 'shown', separator = ',', guard = true }: ExportOptions): ExportedFile {
+  const { left, top, right, bottom } = area ?? wholeArea(sheet);
+  const read = values === 'typed' ? typedAt : guard ? guardedAt : shownAt;
+  function* parts(): Generator<string> {
+    for (let from = top; from <= bottom; from += BATCH) {
+      const slots = sheet.order.slice(from, Math.min(bottom + 1, from + BATCH));
+      const rows = slots.map((slot) => Array.from({ length: right - left + 1 }, (_, at) => read(sheet, left + at, slot)));
+      yield writeCsv({ rows, width: right - left + 1 }, separator);
+    }
+  }
+  return {
+    parts: parts(),
+    report: {
+      rules: running.map(({ rule }) => ({ name: rule.name, as: 'nothing', note: '' })),
+      notes: ['Formatting, rules and looks are not part of separated values'],
+    },
+  };
+}
+
+/** What was typed: formulas with letters and numbers for what they refer to. */
+function typedAt(sheet: Sheet, column: number, slot: number): string {
+  const store = sheet.columns[column]!;
+  const input = store.inputAt(slot);
+  if (!store.formulas.has(slot)) return input;
+  const tree = plainTree(input, sheet, sheet.positionOf(slot));
+  return tree ? printFormula(tree) : shownAt(sheet, column, slot);
+}
+
+/** What is shown, with a mark of text before text that looks like a formula. */
+function guardedAt(sheet: Sheet, column: number, slot: number): string {
+  const shown = shownAt(sheet, column, slot);
+  return sheet.columns[column]!.valueAt(slot).kind === 'text' && RISKY.test(shown) ? `'${shown}` : shown;
+}

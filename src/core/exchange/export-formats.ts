@@ -1,0 +1,54 @@
+import { writeRuleFile } from './rules/write-rule-file';
+import { csvOfSheet } from './csv/csv-of-sheet';
+import type { Separator } from './csv/csv-rows';
+import type { ExportReport, ExportSource } from './export-source';
+import { recordsOfSheet } from './json/records-of-sheet';
+import { ODF_TYPE } from './odf/namespaces';
+import { writeOdf } from './odf/write-odf';
+import { writeOoxml } from './ooxml/write-ooxml';
+
+export interface ExportOptions {
+  /** Values as they are shown, or what was typed, formulas and all. */
+  readonly values?: 'shown' | 'typed';
+  readonly separator?: Separator;
+  /** Whether text that other programs would take for a formula gets a mark before it. */
+  readonly guard?: boolean;
+}
+
+/** A file, part by part, and what it does not say as the sheet does. */
+export interface ExportedFile {
+  readonly parts: Iterable<string | Uint8Array>;
+  readonly report: ExportReport;
+}
+
+export interface ExportFormat {
+  readonly words: string;
+  readonly ending: string;
+  readonly type: string;
+  readonly write: (source: ExportSource, options: ExportOptions) => ExportedFile;
+}
+
+/** The files that a sheet can be made into, besides its archive, which the server makes with its history. */
+export const EXPORT_FORMATS = {
+  csv: { words: 'Separated values (RFC 4180)', ending: 'csv', type: 'text/csv; charset=utf-8', write: csvOfSheet },
+  json: { words: 'JSON records with looks and rule names', ending: 'json', type: 'application/json', write: recordsOfSheet },
+  ooxml: {
+    words: 'Workbook (ISO/IEC 29500)',
+    ending: 'xlsx',
+    type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+    write: writeOoxml,
+  },
+  odf: { words: 'Workbook (ISO/IEC 26300)', ending: 'ods', type: ODF_TYPE, write: writeOdf },
+  rules: { words: 'Rules alone', ending: 'rules.json', type: 'application/json', write: writeRuleFile },
+} as const satisfies Record<string, ExportFormat>;
+
+export type ExportFormatName = keyof typeof EXPORT_FORMATS;
+
+/** A name for the file of a sheet. */
+export const fileNameOf = (sheet: string, ending: string): string =>
+  `${
+    sheet
+      .replace(/[\\/:*?"<>|\p{Cc}]/gu, ' ')
+      .replace(/\s+/g, ' ')
+      .trim() || 'Sheet'
+  }.${ending}`;

@@ -1,0 +1,52 @@
+import type { Look } from '../looks/look';
+import type { Evaluation } from '../rules/evaluation';
+import { Resolver } from '../rules/resolver';
+import type { RunningRule } from '../rules/running-rule';
+import type { CellRange } from '../sheet/address';
+import type { RuleId } from '../sheet/ids';
+import type { Sheet } from '../sheet/sheet';
+
+/** What a file is made of: a sheet with its rules at work. */
+export interface ExportSource {
+  readonly name: string;
+  readonly sheet: Sheet;
+  /** The rules that take part, in order of precedence, and the looks that come of them. */
+  readonly running: readonly RunningRule[];
+  readonly resolver: Resolver;
+  /** Saved looks by id. */
+  readonly looks: Readonly<Record<string, Look>>;
+  /** The part that is wanted; all of it where absent. */
+  readonly area?: CellRange;
+}
+
+interface Wanted {
+  readonly name: string;
+  readonly looks: Readonly<Record<string, Look>>;
+  readonly area?: CellRange | undefined;
+  /** Rules that do not belong to the sheet, such as drafts. */
+  readonly without?: ReadonlySet<RuleId>;
+}
+
+/** A sheet as it is now, with its rules that are on and work. */
+export function exportSource({ sheet, running }: Evaluation, { name, looks, area, without = new Set() }: Wanted): ExportSource {
+  const own = running.filter(({ works, rule }) => works && !without.has(rule.id));
+  return { name, sheet, running: own, resolver: new Resolver(own, looks, sheet), looks, ...(area ? { area } : {}) };
+}
+
+/** Everything there is in a sheet. */
+export const wholeArea = (sheet: Sheet): CellRange => ({ left: 0, top: 0, right: sheet.fields.length - 1, bottom: sheet.rowCount - 1 });
+
+/** What became of a rule in a file. */
+export interface RuleFate {
+  readonly name: string;
+  /** A rule of the standard of its own kind, one by a formula, formatting of the cells that match now, or nothing. */
+  readonly as: 'rule' | 'formula' | 'formatting' | 'nothing';
+  /** What is to be known of it; empty where there is nothing. */
+  readonly note: string;
+}
+
+/** What a file does not say as the sheet does. */
+export interface ExportReport {
+  readonly rules: readonly RuleFate[];
+  readonly notes: readonly string[];
+}

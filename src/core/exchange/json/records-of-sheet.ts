@@ -1,0 +1,84 @@
+import { nestProperties } from '../../looks/look';
+import { columnLetters } from '../../sheet/address';
+import { shownAt } from '../../sheet/shown-cell';
+import type { CellValue } from '../../values/cell-value';
+import { isoFromSerial } from '../../values/date-serial';
+import type { ExportedFile } from '../export-formats';
+import { wholeArea, type ExportSource } from '../export-source';
+
+export const RECORDS_FORMAT = 'auxesis-records';
+
+/** A value in JSON: numbers, texts and logicals are its own, dates are ISO 8601 text, a blank is null and an error its word. */
+export function jsonValue(value: CellValue): string | number | boolean | null {
+  switch (value.kind) {
+    case 'blank':
+      return null;
+    case 'number':
+      return value.number;
+    case 'text':
+      return value.text;
+    case 'logical':
+      return value.logical;
+    case 'date':
+      return isoFromSerial(value.serial);
+    case 'error':
+      return value.error;
+  }
+}
+
+/** A record with what it shows and why: by label, what is blank left out of `shown`, what has no look out of `looks`. */
+export interface ToldRecord {
+  /** The row, counted from 1. */
+  readonly row: number;
+  readonly values: Readonly<Record<string, string | number | boolean | null>>;
+  readonly shown: Readonly<Record<string, string>>;
+  readonly looks: Readonly<Record<string, { readonly look: object; readonly rules: readonly string[] }>>;
+}
+
+/** One record of a sheet, with its looks and the names of the rules that gave them. */
+export function toldRecord({ sheet, resolver, running, area }: ExportSource, position: number): ToldRecord {
+  const { left, right } = area ?? wholeArea(sheet);
+  const slot = sheet.order[position]!;
+  const values: Record<string, string | number | boolean | null> = {};
+  const shown: Record<string, string> = {};
+  const looks: Record<string, { look: object; rules: string[] }> = {};
+  for (let column = left; column <= right; column++) {
+    const label = sheet.labelOf(column) ?? columnLetters(column);
+    if (label in values) continue;
+    values[label] = jsonValue(sheet.columns[column]!.valueAt(slot));
+    const text = shownAt(sheet, column, slot);
+    if (text !== '') shown[label] = text;
+    const { properties, rules } = resolver.resolve(column, slot);
+    if (properties.size) looks[label] = { look: nestProperties(properties), rules: rules.map((at) => running[at]!.rule.name) };
+  }
+  return { row: position + 1, values, shown, looks };
+}
+
+/** The records of a sheet as JSON: `{ "format": "auxesis-records", "version": 1, "name", "fields", "records" }`, one record a line. */
+export function recordsOfSheet(source: ExportSource): ExportedFile {
+  const { name, sheet, area, running } = source;
+  const { left, top, right, bottom } = area ?? wholeArea(sheet);
+  const labels = sheet.fields.map((_, column) => sheet.labelOf(column) ?? columnLetters(column));
+  const fields = sheet.fields.slice(left, right + 1).map(({ unit, format }, at) => ({ label: labels[left + at]!, unit, format }));
+  const double = labels.find((label, at) => labels.indexOf(label) !== at);
+  function* parts(): Generator<string> {
+    yield `${JSON.stringify({ format: RECORDS_FORMAT, version: 1, name, fields }).slice(0, -1)},"records":[`;
+    let isFirst = true;
+    for (let position = top; position <= bottom; position++) {
+      if (sheet.roleAt(sheet.order[position]!) !== 'record') continue;
+      yield `${isFirst ? '\n' : ',\n'}${JSON.stringify(toldRecord(source, position))}`;
+      isFirst = false;
+    }
+    yield '\n]}\n';
+  }
+  return {
+    parts: parts(),
+    report: {
+      rules: running.map(({ rule }) => ({ name: rule.name, as: 'nothing', note: 'its name and its looks of now are there' })),
+      notes: [
+        'Formulas are there as what they give; titles, totals and notes are left out',
+        ...(double === undefined ? [] : [`Two fields are called “${double}”: the second is left out`]),
+      ],
+    },
+  };
+}

@@ -1,0 +1,71 @@
+import { parseFormula } from '../../formula/parse-formula';
+import { isKept } from '../../formula/formula-tree';
+import { printFormula } from '../../formula/print-formula';
+import type { When } from '../../rules/kinds/registry';
+import type { Operand } from '../../rules/rule';
+import { cellAddress } from '../../sheet/address';
+import { unusableBecause } from '../workbook/unusable-formula';
+import { fromOdfFormula } from './formula-text';
+
+const COMPARE = /^cell-content\(\)\s*(<=|>=|!=|<|>|=)\s*([\s\S]+)$/;
+const BETWEEN = /^cell-content-is-(not-)?between\(([\s\S]*)\)$/;
+const FORMULA = /^is-true-formula\(([\s\S]*)\)$/;
+
+/** A condition of a style, ISO/IEC 26300-1, 19.469, as one of ours, or why there is no word for it. `base` is the cell that its formulas are written for. */
+export function readCondition(
+  text: string,
+  base: string,
+  sheet: string,
+): { readonly when: When; readonly words: string } | { readonly lost: string } {
+  const condition = text.trim().replace(/^of:/, '');
+  const compared = COMPARE.exec(condition);
+  if (compared) {
+    const to = operandOf(compared[2]!, sheet);
+    return to === undefined ? LOST : { when: { kind: 'compare', is: compared[1] as '<', to }, words: `${compared[1]} ${wordsOf(to)}` };
+  }
+  const between = BETWEEN.exec(condition);
+  if (between) {
+    const [low, high] = splitArguments(between[2]!).map((side) => operandOf(side, sheet));
+    if (low === undefined || high === undefined) return LOST;
+    const is = between[1] ? 'outside' : 'between';
+    return { when: { kind: 'compare', is, to: [low, high] }, words: `${is} ${wordsOf(low)} and ${wordsOf(high)}` };
+  }
+  const formula = FORMULA.exec(condition);
+  if (formula) {
+    const read = fromOdfFormula(`=${formula[1]!}`, sheet);
+    if (read === undefined || unusableBecause(read) !== undefined) return LOST;
+    return { when: { kind: 'formula', formula: read, at: base }, words: read.slice(0, 80) };
+  }
+  return LOST;
+}
+
+const LOST = { lost: 'its condition cannot be read, or uses what is not there' } as const;
+
+const wordsOf = (operand: Operand): string => (typeof operand === 'object' ? Object.values(operand).join(' ') : String(operand));
+
+function operandOf(text: string, sheet: string): Operand | undefined {
+  const read = fromOdfFormula(`=${text}`, sheet);
+  if (read === undefined || unusableBecause(read) !== undefined) return undefined;
+  const { tree } = parseFormula(read);
+  if (tree.kind === 'number' || tree.kind === 'text' || tree.kind === 'logical') return tree.value;
+  if (tree.kind === 'prefix' && tree.operator === '-' && tree.operand.kind === 'number') return -tree.operand.value;
+  if (tree.kind === 'call' && tree.args.length === 0 && (tree.name === 'TRUE' || tree.name === 'FALSE')) return tree.name === 'TRUE';
+  const [end] = tree.kind === 'reference' && tree.ends.length === 1 ? tree.ends : [];
+  if (end && !isKept(end) && end.column?.absolute && end.row?.absolute) return { cell: cellAddress(end.column.at, end.row.at) };
+  return { formula: printFormula(tree) };
+}
+
+/** Parts between commas that stand in no brackets and no text. */
+function splitArguments(text: string): string[] {
+  const parts = [''];
+  let depth = 0;
+  let isText = false;
+  for (const sign of text) {
+    if (sign === '"') isText = !isText;
+    if (!isText && '([{'.includes(sign)) depth++;
+    if (!isText && ')]}'.includes(sign)) depth--;
+    if (sign === ',' && depth === 0 && !isText) parts.push('');
+    else parts[parts.length - 1] += sign;
+  }
+  return parts;
+}

@@ -1,0 +1,9 @@
+/** Gives a file to the browser, which puts it where it keeps what is downloaded. */
+export function saveFile(file: Blob, name: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(file);
+  link.download = name;
+  link.click();
+  // The download has its own hold on it by then.
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+}
