@@ -10,6 +10,7 @@ export default defineConfig({
       'test/reference/**/*.test.ts',
       'test/server/**/*.test.ts',
       'test/engine/**/*.test.ts',
+      'test/exchange/**/*.test.ts',
       'test/ui/**/*.test.ts',
       'test/command-line/**/*.test.ts',
     ],

@@ -23,3 +23,6 @@ export function isoFromSerial(serial: number): string {
   const iso = date.toISOString();
   return serial % 1 === 0 ? iso.slice(0, 10) : iso.slice(0, 19);
 }
+
+/** The pattern (UTS #35) in which a date is shown that has no format: the day, and the time where there is one. */
+export const plainDateFormat = (serial: number): string => (serial % 1 === 0 ? 'yyyy-MM-dd' : 'yyyy-MM-dd HH:mm:ss');

@@ -23,18 +23,18 @@ export class ArchiveFile implements ImportFile {
     const opened = new ArchiveFile(file);
     let number = 0;
     let isWhole = false;
-    for await (const text of opened.textLines(progress)) {
+    for await (const line of opened.textLines(progress)) {
       number++;
       if (number === 1) {
-        opened.head = readHeadLine(text);
+        opened.head = readHeadLine(line);
         continue;
       }
       // Each is checked when it is brought in; here it is only looked at.
-      if (text.startsWith('{"row"')) {
-        if (opened.rows.length < HEAD_ROWS) opened.rows.push(readArchiveLine(text, number).row!);
+      if (line.startsWith('{"row"')) {
+        if (opened.rows.length < HEAD_ROWS) opened.rows.push(readArchiveLine(line, number).row!);
         opened.rowCount++;
-      } else if (text.startsWith('{"change"')) opened.changes++;
-      else isWhole = readArchiveLine(text, number).end !== undefined;
+      } else if (line.startsWith('{"change"')) opened.changes++;
+      else isWhole = readArchiveLine(line, number).end !== undefined;
     }
     if (number === 0) throw new BadFile('there is nothing in it');
     if (!isWhole) throw new BadFile('the archive ends before the sheet does: it was cut off');
@@ -65,7 +65,6 @@ export class ArchiveFile implements ImportFile {
     }
   }
 
-  // eslint-disable-next-line @typescript-eslint/require-await -- as all files do
   async change(): Promise<void> {
     throw new BadFile('an archive is taken as it is');
   }

@@ -52,7 +52,6 @@ export class WorkbookFile implements ImportFile {
     this.facts = facts;
   }
 
-  // eslint-disable-next-line @typescript-eslint/require-await -- as all files do
   async change({ sheet, header }: ReadingChange): Promise<void> {
     if (sheet !== undefined && !this.show(sheet)) throw new BadFile(`the sheet “${this.sheets[sheet]?.name ?? ''}” is blank`);
     if (header !== undefined) this.useHeader(header);
@@ -85,7 +84,6 @@ export class WorkbookFile implements ImportFile {
     };
   }
 
-  // eslint-disable-next-line @typescript-eslint/require-await -- as all files do
   async *lines(name: string, progress: Progress): AsyncGenerator<string> {
     const { rows, ...head } = workbookContents(this.sheet, { name, header: this.header });
     yield headLine(head);

@@ -14,12 +14,12 @@ export function Export() {
       <Button
         variant="default"
         size="compact-sm"
-        aria-label="Take a file out"
+        aria-label="Export"
         leftSection={<IconFileExport size={15} stroke={1.5} />}
         onClick={() => setOpen(true)}
         className={classes.open}
       >
-        File
+        Export
       </Button>
       <Modal opened={isOpen} onClose={() => setOpen(false)} title="Take this sheet out as a file" size={680} fullScreen={isNarrow ?? false}>
         {isOpen && <ExportPanel />}

@@ -32,7 +32,7 @@ export function ExportPanel() {
   const [isBusy, setBusy] = useState(false);
   const area = areaOf(selection);
   const of = `/sheets/${encodeURIComponent(session.sheet)}`;
-  const takesPart = format !== 'archive' && format !== 'rules' && format !== 'page';
+  const takesPart = !['archive', 'page', 'rules'].includes(format);
 
   const take = async () => {
     if (format === 'archive' || format === 'page') return;

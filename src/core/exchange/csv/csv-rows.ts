@@ -27,18 +27,18 @@ export class CsvRows {
 
   /** The rows that are complete with this piece. */
   push(piece: string): string[][] {
-    let text = this.rest + piece;
-    if (!this.isBegun && text !== '') {
-      text = text.replace(/^\ufeff/, '');
+    let letters = this.rest + piece;
+    if (!this.isBegun && letters !== '') {
+      letters = letters.replace(/^\ufeff/, '');
       this.isBegun = true;
     }
     // A CR at the end may be the first half of a line end.
-    const held = text.endsWith('\r') ? '\r' : '';
-    if (text.includes('\r')) text = text.slice(0, text.length - held.length).replace(/\r\n?/g, '\n');
-    const end = lastLineEnd(text, this.form.quote);
-    this.rest = text.slice(end) + held;
+    const held = letters.endsWith('\r') ? '\r' : '';
+    if (letters.includes('\r')) letters = letters.slice(0, letters.length - held.length).replace(/\r\n?/g, '\n');
+    const end = lastLineEnd(letters, this.form.quote);
+    this.rest = letters.slice(end) + held;
     if (this.rest.length > LIMITS.line) this.refuseLong();
-    return end === 0 ? [] : this.read(text.slice(0, end));
+    return end === 0 ? [] : this.read(letters.slice(0, end));
   }
 
   /** The last row, where the text does not end with a line end. */
@@ -48,15 +48,15 @@ export class CsvRows {
     return last === '' ? [] : this.read(last);
   }
 
-  private read(text: string): string[][] {
-    const nul = text.indexOf('\0');
-    if (nul >= 0) throw new BadFile('there is a NUL character; expected text', this.lineAt(lineCount(text.slice(0, nul)) + 1));
+  private read(letters: string): string[][] {
+    const nul = letters.indexOf('\0');
+    if (nul >= 0) throw new BadFile('there is a NUL character; expected letters', this.lineAt(lineCount(letters.slice(0, nul)) + 1));
     const { separator, quote } = this.form;
-    const { data, errors } = Papa.parse<string[]>(text, { delimiter: separator, newline: '\n', quoteChar: quote === '' ? NO_QUOTE : quote });
+    const { data, errors } = Papa.parse<string[]>(letters, { delimiter: separator, newline: '\n', quoteChar: quote === '' ? NO_QUOTE : quote });
     const wrong = errors.find(({ type }) => type === 'Quotes');
     if (wrong) throw new BadFile(QUOTE_WORDS[wrong.code] ?? QUOTE_WORDS.InvalidQuotes!, this.lineAt(lineOfRow(data, wrong.row ?? 0)));
-    this.linesBefore += lineCount(text);
-    if (text.endsWith('\n')) data.pop();
+    this.linesBefore += lineCount(letters);
+    if (letters.endsWith('\n')) data.pop();
     return data;
   }
 

@@ -224,7 +224,8 @@ class TableReader {
     if (text === undefined) return value;
     const formula = attributes['table:number-matrix-columns-spanned'] === undefined ? fromOdfFormula(text, this.asked.name) : undefined;
     const why = formula === undefined ? 'that are written in another language, or fill several cells,' : unusableBecause(formula);
-    if (why === undefined) return formula!;
+    // An error that was typed is written as a formula that is nothing else.
+    if (why === undefined) return (ERROR_WORDS as readonly string[]).includes(formula!.slice(1)) ? formula!.slice(1) : formula!;
     this.losses.add(`Formulas ${why} are kept as their values`, where);
     return value;
   }
@@ -274,7 +275,8 @@ class TableReader {
     }
     const applied = this.asked.styles.find('table-cell', map.applies);
     return {
-      name: applied?.displayName ?? read.words,
+      name: applied?.displayName ?? null,
+      words: read.words,
       on: true,
       // The first condition that is met decides alone.
       settles: !isLast,
@@ -322,7 +324,10 @@ function valueOf(cell: XmlElement): string {
       return attributes['office:value'] === undefined || Number.isNaN(number) ? '' : numberText(number);
     }
     case 'date':
-      return (attributes['office:date-value'] ?? '').replace(/Z$/, '').replace(/(:\d{2})[.,]\d+$/, '$1');
+      return (attributes['office:date-value'] ?? '')
+        .replace('T', ' ')
+        .replace(/Z$/, '')
+        .replace(/(:\d{2})[.,]\d+$/, '$1');
     case 'time': {
       const [, hours = 0, minutes = 0, seconds = 0] = (
         /^PT(?:(\d+)H)?(?:(\d+)M)?(?:([\d.]+)S)?$/.exec(attributes['office:time-value'] ?? '') ?? []

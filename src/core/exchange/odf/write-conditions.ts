@@ -8,7 +8,7 @@ import type { Sheet } from '../../sheet/sheet';
 import { numberText } from '../../values/number-text';
 import type { RuleFate } from '../export-source';
 import { lostOf, PLAINLY } from '../workbook/lost-words';
-import { predicatesOf } from '../workbook/predicates';
+import { PREDICATE_NOTES, predicatesOf } from '../workbook/predicates';
 import { reachOf } from '../workbook/reach-areas';
 import { styleOfLook } from '../workbook/written-sheet';
 import { toOdfFormula } from './formula-text';
@@ -39,7 +39,10 @@ export function sayRule(running: RunningRule, sheet: Sheet, saved: Readonly<Reco
   const styleOf = (look: Look | null | undefined) => styleOfLook(look ? lookProperties(look, saved) : new Map());
   const plain = isFixed ? undefined : comparison(running);
   if (plain !== undefined) {
-    const note = [lostOf(rule.look ?? {}), 'other programs may count text as greater than any number, and a blank as 0'].filter(Boolean).join('; ');
+    const note = [lostOf(rule.look ?? {}), 'other programs may count text as greater than any number, and a blank as 0']
+      .filter(Boolean)
+      .filter(Boolean)
+      .join('; ');
     return { fate: { name: rule.name, as: 'rule', note }, written: [{ areas, condition: plain, base, style: styleOf(rule.look), name: rule.name }] };
   }
   const predicates = predicatesOf({ rule, sheet, columns: reach.columns, top: reach.top, bottom: reach.bottom, isFixed });
@@ -54,7 +57,10 @@ export function sayRule(running: RunningRule, sheet: Sheet, saved: Readonly<Reco
   const lost = [...new Set(predicates.map(({ outcome }) => lostOf(running.look(outcome) ?? {})).filter(Boolean))];
   const isOwn = rule.when.kind === 'formula' && !isFixed;
   const many = written.length > 1 ? [`${written.length} formulas, one for each look`] : [];
-  return { fate: { name: rule.name, as: isOwn ? 'rule' : 'formula', note: [...many, ...lost].join('; ') }, written };
+  return {
+    fate: { name: rule.name, as: isOwn ? 'rule' : 'formula', note: [...many, PREDICATE_NOTES[rule.when.kind], ...lost].filter(Boolean).join('; ') },
+    written,
+  };
 }
 
 /** A comparison with constants and cells that stay; undefined where the rule is none. */

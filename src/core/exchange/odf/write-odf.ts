@@ -1,7 +1,7 @@
 import { zipSync, type Zippable } from 'fflate';
 import { cellAddress, columnLetters, type CellRange } from '../../sheet/address';
 import type { CellValue } from '../../values/cell-value';
-import { isoFromSerial } from '../../values/date-serial';
+import { isoFromSerial, plainDateFormat } from '../../values/date-serial';
 import { isDatePattern } from '../../values/date-format';
 import { numberText } from '../../values/number-text';
 import { shownText } from '../../values/shown-text';
@@ -15,9 +15,6 @@ import { toOdfFormula } from './formula-text';
 import { ODF_NAMESPACES, ODF_TYPE } from './namespaces';
 import { sayRule } from './write-conditions';
 import { NAMESPACES, OdfStylesWriter, type WrittenMap } from './write-styles';
-
-const DATE = 'yyyy-MM-dd';
-const MOMENT = 'yyyy-MM-dd HH:mm:ss';
 
 /**
  * Writes a sheet as a spreadsheet document of ISO/IEC 26300: values, formulas with what they gave, formatting, merges, widths, and the rules as
@@ -162,7 +159,7 @@ interface CellInto {
 }
 
 function cellXml({ value, formula, style }: WrittenCell, { maps, merge, styles }: CellInto): string {
-  const dated = value.kind === 'date' && !style?.number ? { ...style, number: value.serial % 1 === 0 ? DATE : MOMENT } : style;
+  const dated = value.kind === 'date' && !style?.number ? { ...style, number: plainDateFormat(value.serial) } : style;
   const number = dated?.number;
   const shown =
     number !== undefined && (value.kind === 'number' || value.kind === 'date') && isDatePattern(number) === (value.kind === 'date')
@@ -178,7 +175,7 @@ function cellXml({ value, formula, style }: WrittenCell, { maps, merge, styles }
     merge && !merge.isFirst ? 'table:covered-table-cell' : 'table:table-cell',
     {
       'table:style-name': styles.cell(dated, maps),
-      'table:formula': formula && `of:${toOdfFormula(formula)}`,
+      'table:formula': formula ? `of:${toOdfFormula(formula)}` : value.kind === 'error' ? `of:=${value.error}` : undefined,
       ...span,
       ...stored(value),
     },

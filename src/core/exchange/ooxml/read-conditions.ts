@@ -69,7 +69,8 @@ function readRule(element: XmlElement, ranges: readonly CellRange[], around: Con
   return {
     priority: Number(attributes.priority ?? Infinity),
     rule: {
-      name: said.words,
+      name: null,
+      words: said.words,
       on: true,
       settles: isTrue(attributes.stopIfTrue),
       reads: { cells: where },

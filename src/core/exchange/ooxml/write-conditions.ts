@@ -13,7 +13,7 @@ import { cellAddress, parseAddress, writeArea, type CellRange } from '../../shee
 import type { Sheet } from '../../sheet/sheet';
 import { numberText } from '../../values/number-text';
 import { lostOf, PLAINLY } from '../workbook/lost-words';
-import { predicatesOf } from '../workbook/predicates';
+import { PREDICATE_NOTES, predicatesOf } from '../workbook/predicates';
 import { reachOf, type Reach } from '../workbook/reach-areas';
 import type { RuleFate } from '../export-source';
 import { xml, type XmlAttributes } from '../xml/write-xml';
@@ -94,7 +94,9 @@ export function sayRule(running: RunningRule, into: ConditionsInto): SaidRule {
     fate: {
       name: rule.name,
       as: 'formula',
-      note: [...(formulas.length > 1 ? [`${formulas.length} formulas, one for each look`] : []), ...lost].join('; '),
+      note: [...(formulas.length > 1 ? [`${formulas.length} formulas, one for each look`] : []), PREDICATE_NOTES[rule.when.kind], ...lost]
+        .filter(Boolean)
+        .join('; '),
     },
     written: formulas.map(({ look, formula }) => ({
       areas: isFixed ? reach.painted : reach.read,

@@ -2,6 +2,7 @@ import { zipSync } from 'fflate';
 import { toOoxmlFormula } from './formula-text';
 import { columnLetters, writeArea } from '../../sheet/address';
 import type { CellValue } from '../../values/cell-value';
+import { plainDateFormat } from '../../values/date-serial';
 import { numberText } from '../../values/number-text';
 import { wholeArea, type ExportSource } from '../export-source';
 import type { ExportedFile } from '../export-formats';
@@ -11,9 +12,6 @@ import { xml, XML_BEGIN, xmlText } from '../xml/write-xml';
 import { MAIN_NAMESPACE, RELATIONSHIPS_NAMESPACE } from './prefixes';
 import { sayRule, writeConditions } from './write-conditions';
 import { StylesWriter } from './write-styles';
-
-const DATE = 'yyyy-MM-dd';
-const MOMENT = 'yyyy-MM-dd HH:mm:ss';
 
 /**
  * Writes a sheet as a workbook of ISO/IEC 29500 (transitional): values, formulas with what they gave, formatting, merges, widths, and the rules as
@@ -89,7 +87,7 @@ function rowXml({ position, heightPx, level, cells }: WrittenRow, into: CellsInt
 }
 
 function cellXml({ column, value, formula, style }: WrittenCell, position: number, { styles, texts }: CellsInto): string {
-  const dated = value.kind === 'date' && !style?.number ? { ...style, number: value.serial % 1 === 0 ? DATE : MOMENT } : style;
+  const dated = value.kind === 'date' && !style?.number ? { ...style, number: plainDateFormat(value.serial) } : style;
   const { type, content } = stored(value, formula ? 'given by a formula' : texts);
   const text = formula && toOoxmlFormula(formula);
   return xml(

@@ -3,7 +3,6 @@ import { plainTree } from '../../formula/plain-tree';
 import { printFormula, referenceText } from '../../formula/print-formula';
 import { rewriteReferences, shiftFormula } from '../../formula/rewrite-references';
 import { writtenFor } from '../../rules/follow-layout';
-import type { Position } from '../../rules/positions';
 import type { When } from '../../rules/kinds/registry';
 import type { Operand, Rule } from '../../rules/rule';
 import { columnLetters, parseAddress } from '../../sheet/address';
@@ -226,11 +225,6 @@ function sayRank({ is, n, percent, per = 'all' }: WhenOf<'rank'>, { cell, field,
   return [is === 'top' ? `AND(${isNumber(cell)};${cell}>=LARGE(${over};${many}))` : `AND(${isNumber(cell)};${cell}<=SMALL(${over};${many}))`];
 }
 
-function sayRepeat({ is, by, case: hasCase }: WhenOf<'repeat'>, { cell, all }: Said): readonly (string | undefined)[] | undefined {
-  if (by || hasCase || all.length > 1 || (is !== 'repeated' && is !== 'unique')) return undefined;
-  return [`AND(${hasText(cell)};COUNTIF(${all[0]!};${cell})${is === 'unique' ? '=' : '>'}1)`];
-}
-
 function sayBands({ cuts, edge = 'lower', asShown, looks }: WhenOf<'bands'>, { cell, operand }: Said): readonly (string | undefined)[] | undefined {
   if (asShown) return undefined;
   const edges = cuts.map(operand);
@@ -251,7 +245,6 @@ const SAYERS: { readonly [K in When['kind']]?: (when: WhenOf<K>, said: Said) => 
   date: sayDate,
   average: sayAverage,
   rank: sayRank,
-  repeat: sayRepeat,
   bands: sayBands,
   formula: ({ formula }, { moved }) => {
     const text = moved(formula);
@@ -259,9 +252,8 @@ const SAYERS: { readonly [K in When['kind']]?: (when: WhenOf<K>, said: Said) => 
   },
 };
 
-/** A position that a file can say by a number or a plain formula. */
-export const positionFormula = (position: Position, sheet: Sheet, at: number): string | undefined => {
-  if (typeof position !== 'object' || !('formula' in position)) return undefined;
-  const tree = plainTree(position.formula, sheet, at);
-  return tree && printFormula(tree);
+/** How a formula of a kind differs from the rule, where it does. */
+export const PREDICATE_NOTES: Partial<Record<When['kind'], string>> = {
+  text: 'accents count in other programs',
+  date: 'other programs may take plain numbers for dates',
 };

@@ -10,6 +10,8 @@ import type { Layout } from '../../sheet/layout-move';
 import type { RowRole } from '../../sheet/row-role';
 import { Sheet } from '../../sheet/sheet';
 import { nameKey, type SheetPart } from '../../sheet/sheet-part';
+import { plainDateFormat } from '../../values/date-serial';
+import { readInput } from '../../values/read-input';
 import { findHeader } from '../import/table-reading';
 import { fieldIdAt, rowIdAt } from '../import/table-rows';
 import type { SheetContents } from '../sheet-contents';
@@ -46,7 +48,7 @@ export function workbookContents(sheet: WorkbookSheet, { name, header }: { reado
     const styles: Record<string, Style> = {};
     for (const [column, { input, style }] of row?.cells ?? []) {
       if (column >= sheet.width) continue;
-      const own = style && ownStyle(style, fields[column]!);
+      const own = style && ownStyle(style, fields[column]!, input);
       if (own) styles[fieldIdAt(column)] = own;
       if (input !== '') cells[fieldIdAt(column)] = isFormulaInput(input) ? kept(input, id) : input;
     }
@@ -57,16 +59,17 @@ export function workbookContents(sheet: WorkbookSheet, { name, header }: { reado
   const rules = sheet.rules.map((rule, at) => ({
     id: `rule-${at + 1}`,
     key: ruleKeys[at]!,
-    rule: placedRule({ ...rule, id: `rule-${at + 1}` }, records),
+    rule: placedRule(rule, { id: `rule-${at + 1}`, name: called(rule, labels), records }),
   }));
   return { name, fields, rows, rules, parts: partsOf(sheet) };
 }
 
-/** A rule of a file has no name of its own: it goes by the field that it reads and what it says. */
-function called({ name, reads }: WorkbookRule, labels: readonly string[]): string {
+/** A rule that has no name in the file goes by the field that it reads and what it says. */
+function called({ name, words, reads }: WorkbookRule, labels: readonly string[]): string {
+  if (name !== null) return name;
   const columns = 'cells' in reads ? parseRanges(reads.cells)!.flatMap(({ left, right }) => [left, right]) : [];
   const label = new Set(columns).size === 1 ? labels[columns[0]!]?.trim() : undefined;
-  return label && !name.startsWith(label) && !name.startsWith('=') ? `${label} ${name}` : name;
+  return label && !words.startsWith('=') ? `${label} ${words}` : words;
 }
 
 interface Span {
@@ -92,11 +95,18 @@ function fieldsOf(sheet: WorkbookSheet, records: Span): Field[] {
   });
 }
 
-/** What of a cell's formatting is not its field's; undefined where nothing is. */
-function ownStyle(style: Style, field: Field): Style | undefined {
+/** What of a cell's formatting is neither its field's nor said by what is typed in it; undefined where nothing is. */
+function ownStyle(style: Style, field: Field, input: string): Style | undefined {
   const { number, ...rest } = style;
-  const own = number === undefined || number === field.format ? rest : style;
+  const isSaid = number === field.format || (field.format === null && number === formatTyped(input));
+  const own = number === undefined || isSaid ? rest : style;
   return Object.keys(own).length ? own : undefined;
+}
+
+/** The number format in which an input is shown by itself. */
+function formatTyped(input: string): string | null {
+  const { value, format } = readInput(input);
+  return value.kind === 'date' ? plainDateFormat(value.serial) : format;
 }
 
 function aboutOf(row: WorkbookRow | undefined, styles: Readonly<Record<string, Style>>): StoredRow['about'] {
@@ -126,7 +136,11 @@ function keeper(sheet: WorkbookSheet, fields: readonly Field[], header: number |
 }
 
 /** A rule with its reach by fields where it reads all their records. */
-function placedRule(rule: Rule, records: Span): Rule {
+function placedRule(
+  { words: _, ...given }: WorkbookRule,
+  { id, name, records }: { readonly id: string; readonly name: string; readonly records: Span },
+): Rule {
+  const rule: Rule = { ...given, id, name: name.slice(0, 200) };
   if (!('cells' in rule.reads)) return rule;
   const ranges = parseRanges(rule.reads.cells)!;
   const { when } = rule;

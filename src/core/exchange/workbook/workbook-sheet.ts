@@ -22,7 +22,12 @@ export interface WorkbookColumn {
 }
 
 /** A rule of a workbook: over cells, formulas and addresses as in the file. */
-export type WorkbookRule = Omit<Rule, 'id'>;
+export interface WorkbookRule extends Omit<Rule, 'id' | 'name'> {
+  /** What it is called; null where the file has no name for it. */
+  readonly name: string | null;
+  /** What it says, in a few words. */
+  readonly words: string;
+}
 
 /** One sheet of a workbook, whatever standard the file follows. */
 export interface WorkbookSheet {
