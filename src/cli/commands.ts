@@ -6,15 +6,15 @@ import { readJson } from '../core/exchange/json/read-json';
 import { writeJson } from '../core/exchange/json/write-json';
 import type { Table } from '../core/exchange/table';
 import { advise } from '../core/rules/advice/registry';
+import { evaluateData, type DataOptions } from '../core/rules/evaluate-data';
 import { Evaluation } from '../core/rules/evaluation';
 import { reportEvaluation } from '../core/rules/evaluate-report';
 import { mapRuleReferences } from '../core/rules/map-rule-references';
-import { fieldByLabel, readRuleSet, type RuleSet } from '../core/rules/read-rule-set';
+import { readRuleSet, type RuleSet } from '../core/rules/read-rule-set';
 import { traceCell } from '../core/rules/trace';
 import { cellAddress, columnLetters, parseAddress } from '../core/sheet/address';
 import type { CellInput, Operation } from '../core/sheet/change';
 import type { Sheet } from '../core/sheet/sheet';
-import type { SheetSettings } from '../core/sheet/sheet-settings';
 import { sheetFromTable } from '../core/sheet/sheet-from-table';
 import { makeFormula, FormulaShapes, cellValueOf, valueAt } from '../core/formula/make-formula';
 import { newPlace } from '../core/formula/place';
@@ -22,12 +22,6 @@ import type { CellValue } from '../core/values/cell-value';
 import { isoFromSerial } from '../core/values/date-serial';
 import { serialInZone } from '../core/values/serial-in-zone';
 import { BadInput } from './bad-input';
-
-export interface DataOptions extends SheetSettings {
-  readonly header: boolean;
-  /** The moment to judge by, in milliseconds of the Unix epoch. */
-  readonly nowMs: number;
-}
 
 /** What a command prints, and the code it ends with. */
 export interface Answer {
@@ -141,10 +135,7 @@ function calculated(value: CellValue): { type: string; value: unknown } {
 function open(data: string, rules: string, options: DataOptions): { evaluation: Evaluation; looks: RuleSet['looks'] } {
   if (data === '-' && rules === '-') throw new BadInput('command line', 'only one of DATA and RULES can be read from standard input');
   const ruleSet = readRules(rules);
-  const sheet = readData(data, options);
-  const evaluation = new Evaluation(sheet, ruleSet.looks, { now: serialInZone(options.nowMs, options.zone) });
-  evaluation.setRules(ruleSet.rules.map((rule) => mapRuleReferences(rule, { field: fieldByLabel(sheet) })));
-  return { evaluation, looks: ruleSet.looks };
+  return { evaluation: evaluateData(readTable(data), ruleSet, options), looks: ruleSet.looks };
 }
 
 const readData = (path: string, options: DataOptions): Sheet => sheetFromTable(readTable(path), options);

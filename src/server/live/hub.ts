@@ -3,6 +3,7 @@ import type { RecordedChange } from '../../protocol/recorded-change';
 import { ACCESS_CHANGE_CHANNEL } from '../access/access-channel';
 import { database, type Sql } from '../database';
 import { readChangesAfter } from '../sql/change/read-changes-after';
+import { FINDING_CHANNEL } from '../sql/finding/insert-findings';
 import { CHANGE_CHANNEL } from '../sheets/take-change';
 
 import { PRESENCE_CHANNEL, PresenceBook, type Announced } from './presence';
@@ -23,6 +24,7 @@ class Hub {
   private readonly feeds = new Map<SheetId, Feed>();
   private listening: Promise<unknown> | null = null;
   private readonly watchers = new Set<() => void>();
+  private readonly findingWatchers = new Set<{ readonly sheet: SheetId; readonly watcher: () => void }>();
   private readonly everywhere = new Set<(sheet: SheetId) => void>();
   readonly presence = new PresenceBook();
 
@@ -47,6 +49,18 @@ class Hub {
     await this.listen();
   }
 
+  /** Calls when a sheet has new findings, or may have. Returns how to stop. */
+  async watchFindings(sheet: SheetId, watcher: () => void): Promise<() => void> {
+    await this.listen();
+    const entry = { sheet, watcher };
+    this.findingWatchers.add(entry);
+    return () => this.findingWatchers.delete(entry);
+  }
+
+  private findingsCame(sheet: SheetId | null): void {
+    for (const entry of this.findingWatchers) if (sheet === null || entry.sheet === sheet) entry.watcher();
+  }
+
   /** Calls when somebody may do less or more than before. Returns how to stop. */
   watchAccess(watcher: () => void): () => void {
     this.watchers.add(watcher);
@@ -61,6 +75,11 @@ class Hub {
         CHANGE_CHANNEL,
         (payload) => this.wake(payload.split(' ')[0] as SheetId),
         () => this.feeds.forEach((_, sheet) => this.wake(sheet)),
+      ),
+      this.sql.listen(
+        FINDING_CHANNEL,
+        (sheet) => this.findingsCame(sheet),
+        () => this.findingsCame(null),
       ),
       this.sql.listen(ACCESS_CHANGE_CHANNEL, lookAgain, lookAgain),
       this.sql.listen(PRESENCE_CHANNEL, (payload) => this.presence.hear(JSON.parse(payload) as Announced, Date.now())),

@@ -1,4 +1,9 @@
 import { gzipSync } from 'node:zlib';
+import { BadFile } from '../../core/exchange/bad-file';
+import { EXPORT_FORMATS, type ExportFormatName, type ExportOptions } from '../../core/exchange/export-formats';
+import { exportSource, type ExportReport, type ExportSource } from '../../core/exchange/export-source';
+import { recordsPage, type RecordsPage, type RecordsWanted } from '../../core/exchange/json/records-page';
+import { looksById, lookParts, sheetLooks } from '../../core/looks/sheet-looks';
 import { Replica } from '../../engine/replica';
 import type { Effect } from '../../core/sheet/effect';
 import type { SheetId } from '../../core/sheet/ids';
@@ -68,6 +73,28 @@ export class PaintedSheet {
     const look = lookFor(this.replica, of, { column, slot });
     this.replica.refuse(id);
     return look;
+  }
+
+  /** Records with their looks, for programs; or why what they want is none. */
+  records(wanted: RecordsWanted): RecordsPage | { readonly refused: string } {
+    try {
+      return recordsPage(this.source(), wanted, this.replica.sequence);
+    } catch (error) {
+      if (error instanceof BadFile) return { refused: error.told };
+      throw error;
+    }
+  }
+
+  /** The sheet as a file. */
+  export(format: ExportFormatName, options: ExportOptions): { readonly parts: readonly (string | Uint8Array)[]; readonly report: ExportReport } {
+    const { parts, report } = EXPORT_FORMATS[format].write(this.source(), options);
+    return { parts: [...parts], report };
+  }
+
+  private source(): ExportSource {
+    const { evaluation } = this.replica;
+    const looks = looksById(sheetLooks(lookParts(evaluation.sheet.parts.values()), 'light'));
+    return exportSource(evaluation, { name: this.about.name, looks });
   }
 
   receive(changes: readonly RecordedChange[]): void {

@@ -1,3 +1,10 @@
+import type { ExportFormatName, ExportOptions } from '../../core/exchange/export-formats';
+import type { ExportReport } from '../../core/exchange/export-source';
+import type { RecordsPage, RecordsWanted } from '../../core/exchange/json/records-page';
+import type { Table } from '../../core/exchange/table';
+import type { DataOptions } from '../../core/rules/evaluate-data';
+import type { EvaluateReport } from '../../core/rules/evaluate-report';
+import type { RuleSet } from '../../core/rules/read-rule-set';
 import type { FieldId, RowId, SheetId } from '../../core/sheet/ids';
 import type { GivenLook, Repaint } from '../../protocol/painted-sheet';
 import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';
@@ -21,6 +28,21 @@ export interface PainterQuestions {
   };
   /** Answered with null where entries are not judged while they are typed. */
   readonly judge: { readonly asked: { readonly sheet: SheetId; readonly of: ViewOf; readonly cell: JudgedCell }; readonly answer: GivenLook | null };
+  /** Records from the top, after one of them, that meet some conditions; a page of them. */
+  readonly records: {
+    readonly asked: { readonly sheet: SheetId; readonly wanted: RecordsWanted };
+    readonly answer: RecordsPage | { readonly refused: string };
+  };
+  /** The sheet as a file. */
+  readonly export: {
+    readonly asked: { readonly sheet: SheetId; readonly format: ExportFormatName; readonly options: ExportOptions };
+    readonly answer: { readonly parts: readonly (string | Uint8Array)[]; readonly report: ExportReport };
+  };
+  /** Judges data by rules; no sheet is at work. */
+  readonly evaluate: {
+    readonly asked: { readonly table: Table; readonly rules: RuleSet; readonly options: DataOptions };
+    readonly answer: EvaluateReport;
+  };
 }
 
 /** What it is told. */

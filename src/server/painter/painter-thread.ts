@@ -1,4 +1,6 @@
 import { parentPort } from 'node:worker_threads';
+import { evaluateData } from '../../core/rules/evaluate-data';
+import { reportEvaluation } from '../../core/rules/evaluate-report';
 import type { SheetId } from '../../core/sheet/ids';
 import { answerThread } from '../threads/answer-thread';
 import type { Asked } from '../threads/thread';
@@ -15,12 +17,22 @@ const tell = (message: ToldByPainter) => parentPort!.postMessage(message);
 
 setInterval(() => sheets.forEach((sheet) => sheet.tick(Date.now())), TICK_MS);
 
-answerThread<Asked<Pick<PainterQuestions, 'open' | 'paint' | 'judge'>>, SaidToPainter>((asked) => {
+answerThread<Asked<Pick<PainterQuestions, 'open' | 'paint' | 'judge' | 'records' | 'export' | 'evaluate'>>, SaidToPainter>((asked) => {
+  if (asked.kind === 'evaluate') return reportEvaluation(evaluateData(asked.table, asked.rules, asked.options));
   const { sheet } = asked;
   const open = sheets.get(sheet);
   if (asked.kind !== 'open') {
     if (!open) throw new Error('the sheet is not open');
-    return asked.kind === 'paint' ? open.paint(asked.key, asked.of) : open.judge(asked.of, asked.cell);
+    switch (asked.kind) {
+      case 'paint':
+        return open.paint(asked.key, asked.of);
+      case 'judge':
+        return open.judge(asked.of, asked.cell);
+      case 'records':
+        return open.records(asked.wanted);
+      case 'export':
+        return open.export(asked.format, asked.options);
+    }
   }
   open?.close();
   const opened = new PaintedSheet(asked.packed, Date.now(), {

@@ -1,11 +1,15 @@
 import { availableParallelism } from 'node:os';
+import type { ExportFormatName, ExportOptions } from '../../core/exchange/export-formats';
+import type { RecordsPage, RecordsWanted } from '../../core/exchange/json/records-page';
+import type { EvaluateReport } from '../../core/rules/evaluate-report';
 import type { SheetId } from '../../core/sheet/ids';
 import type { GivenLook, Repaint } from '../../protocol/painted-sheet';
 import { database, type Sql } from '../database';
 import { liveHub } from '../live/hub';
+import { Refusal } from '../refusal';
 import { readPacked } from '../sheets/read-packed';
 import { readPast } from '../sheets/read-past';
-import type { JudgedCell } from './painter-messages';
+import type { JudgedCell, PainterQuestions } from './painter-messages';
 import { PainterThread } from './painter-thread-client';
 import type { ViewOf } from './painted-view';
 
@@ -28,6 +32,8 @@ interface OpenSheet {
   readonly thread: PainterThread;
   readonly views: Map<string, View>;
   readonly unfollow: () => void;
+  /** Waits until the thread has been told of a change. */
+  readonly reach: (sequence: number) => Promise<void>;
   idle: ReturnType<typeof setTimeout> | null;
 }
 
@@ -81,6 +87,29 @@ class Painter {
     return open.thread.ask('judge', { sheet, of, cell });
   }
 
+  /** Records with their looks, of the sheet as it is after a change at the earliest. Throws a Refusal where what is wanted is none. */
+  async records(sheet: SheetId, wanted: RecordsWanted, atLeast: number): Promise<RecordsPage> {
+    const open = await this.open(sheet);
+    await open.reach(atLeast);
+    this.rest(sheet, open);
+    const page = await open.thread.ask('records', { sheet, wanted });
+    if ('refused' in page) throw new Refusal('bad-request', page.refused);
+    return page;
+  }
+
+  /** The sheet as a file. */
+  async export(sheet: SheetId, how: { readonly format: ExportFormatName; readonly options: ExportOptions }, atLeast: number) {
+    const open = await this.open(sheet);
+    await open.reach(atLeast);
+    this.rest(sheet, open);
+    return open.thread.ask('export', { sheet, ...how });
+  }
+
+  /** Judges data by rules, in one of the threads. */
+  evaluate(asked: PainterQuestions['evaluate']['asked']): Promise<EvaluateReport> {
+    return this.threadOf('').ask('evaluate', asked);
+  }
+
   private open(sheet: SheetId): Promise<OpenSheet> {
     let open = this.sheets.get(sheet);
     if (!open) {
@@ -104,8 +133,12 @@ class Painter {
         ),
     });
     const sequence = await thread.ask('open', { sheet, packed });
-    const unfollow = await liveHub().follow(sheet, sequence, (changes) => thread.say({ kind: 'receive', sheet, changes }));
-    return { thread, views, unfollow, idle: null };
+    const reached = new Reached(sequence);
+    const unfollow = await liveHub().follow(sheet, sequence, (changes) => {
+      thread.say({ kind: 'receive', sheet, changes });
+      reached.now(changes.at(-1)?.sequence ?? 0);
+    });
+    return { thread, views, unfollow, idle: null, reach: (wanted) => reached.wait(wanted) };
   }
 
   /** Closes a sheet some time after nobody follows it, and drops the views that nobody follows. */
@@ -143,6 +176,35 @@ class Painter {
     });
     this.threads[at] = thread;
     return thread;
+  }
+}
+
+/** How long is waited for a change that is to come, at most. */
+const REACH_MS = 3000;
+
+/** How far a sheet has been told of its log. */
+class Reached {
+  private readonly waiting = new Set<() => void>();
+
+  constructor(private sequence: number) {}
+
+  now(sequence: number): void {
+    this.sequence = Math.max(this.sequence, sequence);
+    for (const look of [...this.waiting]) look();
+  }
+
+  wait(sequence: number): Promise<void> {
+    if (this.sequence >= sequence) return Promise.resolve();
+    return new Promise((resolve) => {
+      const done = () => {
+        clearTimeout(timer);
+        this.waiting.delete(look);
+        resolve();
+      };
+      const look = () => this.sequence >= sequence && done();
+      const timer = setTimeout(done, REACH_MS);
+      this.waiting.add(look);
+    });
   }
 }
 

@@ -1,5 +1,6 @@
-import { Button, CopyButton } from '@mantine/core';
+import { Button } from '@mantine/core';
 import type { MadeLink } from '../../protocol/sheet-sharing';
+import { Copy } from './Copy';
 import classes from './Share.module.css';
 
 /** Addresses of links that were just made: they are not kept, so this is where they can be copied. */
@@ -37,17 +38,5 @@ export function MadeLinks({ links, onClose }: { readonly links: readonly MadeLin
         </Button>
       </div>
     </section>
-  );
-}
-
-function Copy({ text, label, children }: { readonly text: string; readonly label: string; readonly children: string }) {
-  return (
-    <CopyButton value={text}>
-      {({ copied, copy }) => (
-        <Button size="compact-sm" variant="default" aria-label={copied ? 'Copied' : label} onClick={copy}>
-          {copied ? 'Copied' : children}
-        </Button>
-      )}
-    </CopyButton>
   );
 }

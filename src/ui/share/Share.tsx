@@ -8,6 +8,7 @@ import { sendJson } from '../../engine/send-json';
 import { FillingTab } from './FillingTab';
 import { LinksTab } from './LinksTab';
 import { PeopleTab } from './PeopleTab';
+import { ProgramsTab } from './ProgramsTab';
 import classes from './Share.module.css';
 
 /** Who else has the sheet: people, links, and what those may do who fill it in. */
@@ -55,6 +56,7 @@ function Panel({ sheet }: { readonly sheet: SheetId }) {
         <Tabs.Tab value="people">People</Tabs.Tab>
         <Tabs.Tab value="links">Links</Tabs.Tab>
         <Tabs.Tab value="filling">Filling in</Tabs.Tab>
+        <Tabs.Tab value="programs">Programs</Tabs.Tab>
       </Tabs.List>
       <Tabs.Panel value="people">
         <PeopleTab path={path} members={sharing.members} onChange={() => void read()} />
@@ -64,6 +66,9 @@ function Panel({ sheet }: { readonly sheet: SheetId }) {
       </Tabs.Panel>
       <Tabs.Panel value="filling">
         <FillingTab sheet={sheet} />
+      </Tabs.Panel>
+      <Tabs.Panel value="programs">
+        <ProgramsTab sheet={sheet} />
       </Tabs.Panel>
     </Tabs>
   );

@@ -3,7 +3,7 @@ import type { SheetId } from '../../../core/sheet/ids';
 import type { Queryable } from '../../database';
 
 /** How the author of a change is kept whom only an archive knows. */
-export const ARCHIVED = 'archived ';
+const ARCHIVED = 'archived ';
 
 /** Adds changes that an archive kept to the log of a new sheet, one after another from a sequence. */
 export async function appendArchived(

@@ -2,7 +2,6 @@ import type { ArchivedChange } from '../../../core/exchange/archive/archive-line
 import type { Operation } from '../../../core/sheet/change';
 import type { SheetId } from '../../../core/sheet/ids';
 import type { Queryable } from '../../database';
-import { ARCHIVED } from './append-archived';
 
 /** The changes after a sequence as an archive keeps them, in order, at most so many. */
 export async function readArchived(
@@ -12,10 +11,8 @@ export async function readArchived(
 ): Promise<ArchivedChange[]> {
   const rows = await sql<{ change_id: string; author: string; seen: string | null; operations: Operation[]; inverse: Operation[]; made_at: Date }[]>`
     select change_id, seen, operations, inverse, made_at,
-      coalesce(person.name, visitor.name, case when change.author like ${`${ARCHIVED}%`} then substr(change.author, ${ARCHIVED.length + 1}) end, 'somebody') as author
+      coalesce(author_name(change.sheet_id, change.author), 'somebody') as author
     from sheet_change change
-    left join person on change.author like 'person %' and person.id = substr(change.author, 8)
-    left join sheet_visitor visitor on visitor.sheet_id = change.sheet_id and change.author like 'visitor %' and visitor.id = substr(change.author, 9)
     where change.sheet_id = ${sheet} and sequence > ${after} order by sequence limit ${limit}`;
   return rows.map(({ change_id, author, seen, operations, inverse, made_at }) => ({
     id: change_id,

@@ -2,7 +2,6 @@ import type { Operation } from '../../../core/sheet/change';
 import type { SheetId } from '../../../core/sheet/ids';
 import type { HistoryQuery } from '../../../protocol/sheet-history';
 import type { Queryable } from '../../database';
-import { ARCHIVED } from './append-archived';
 
 /** A change as it is told: of what it did to many cells or rows only the first are there. */
 export interface ToldChange {
@@ -11,7 +10,7 @@ export interface ToldChange {
   readonly at: number;
   /** The name of who made it. */
   readonly author: string;
-  /** `person ID` or `visitor ID`. */
+  /** As changes are signed: `person ID`, `visitor ID`, `program ID` or `archived NAME`. */
   readonly by: string;
   readonly operations: readonly Operation[];
   /** What takes those first ones back. */
@@ -53,12 +52,10 @@ export async function readHistory(
   const rows = await sql<
     { sequence: string; made_at: Date; author: string; by: string; operations: Operation[]; inverse: Operation[]; counts: number[] }[]
   >`
-    select sequence, made_at, author as by, coalesce(person.name, visitor.name, case when change.author like ${`${ARCHIVED}%`} then substr(change.author, ${ARCHIVED.length + 1}) || ' (archive)' end, 'somebody') as author, ${cut('operations')} as operations, ${cut('inverse')} as inverse,
+    select sequence, made_at, author as by, coalesce(author_name(change.sheet_id, change.author), 'somebody') as author, ${cut('operations')} as operations, ${cut('inverse')} as inverse,
       (select coalesce(json_agg(coalesce(json_array_length(coalesce(step -> 'cells', step -> 'rows')), 0) order by at), '[]')
         from json_array_elements(operations) with ordinality as all_steps (step, at)) as counts
     from sheet_change change
-    left join person on change.author like 'person %' and person.id = substr(change.author, 8)
-    left join sheet_visitor visitor on visitor.sheet_id = change.sheet_id and change.author like 'visitor %' and visitor.id = substr(change.author, 9)
     where change.sheet_id = ${sheet} and ${before === undefined ? sql`true` : sql`sequence < ${before}`}
       and ${field === undefined && row === undefined ? sql`true` : entered}
       and ${rule === undefined ? sql`true` : ruled}

@@ -8,7 +8,10 @@ export interface InsertedFinding extends NewFinding {
   readonly at: number;
 }
 
-/** Keeps findings, in their order. */
+/** The channel on which it is told to every process that a sheet has new findings. */
+export const FINDING_CHANNEL = 'sheet_finding';
+
+/** Keeps findings, in their order, and tells on commit that there are some. */
 export async function insertFindings(sql: Queryable, sheet: SheetId, findings: readonly InsertedFinding[]): Promise<void> {
   await sql`insert into finding (sheet_id, rule_id, rule_name, outcome, way, row_id, field_id, record, label, before, after, painted, sequence, author, at)
     select ${sheet}, * from unnest(
@@ -18,4 +21,5 @@ export async function insertFindings(sql: Queryable, sheet: SheetId, findings: r
       ${findings.map(({ after }) => after)}::text[], ${findings.map(({ painted }) => painted)}::int[],
       ${findings.map(({ sequence }) => sequence) as number[]}::bigint[], ${findings.map(({ author }) => author) as string[]}::text[],
       ${findings.map(({ at }) => new Date(at).toISOString())}::timestamptz[])`;
+  await sql`select pg_notify(${FINDING_CHANNEL}, ${sheet})`;
 }

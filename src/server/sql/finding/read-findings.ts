@@ -21,7 +21,7 @@ export async function readFindings(sql: Queryable, { person, sheet, before, rule
     select * from (
       select finding.id, finding.sheet_id as sheet, sheet.name as "sheetName", rule_id as rule, rule_name as "ruleName", outcome, way,
         row_id as row, field_id as field, record, label, before, after, painted, sequence, finding.at,
-        coalesce(author_person.name, visitor.name) as by,
+        author_name(finding.sheet_id, finding.author) as by,
         finding.id <= coalesce(follow.seen_to, 0) or exists (
           select from finding_seen seen where seen.sheet_id = finding.sheet_id and seen.finding_id = finding.id and seen.person_id = ${person}
         ) as "isSeen",
@@ -31,8 +31,6 @@ export async function readFindings(sql: Queryable, { person, sheet, before, rule
       join sheet on sheet.id = finding.sheet_id
       join sheet_member member on member.sheet_id = sheet.id and member.person_id = ${person} and member.role in ('owner', 'editor')
       left join finding_follow follow on follow.sheet_id = sheet.id and follow.person_id = ${person}
-      left join person author_person on finding.author like 'person %' and author_person.id = substr(finding.author, 8)
-      left join sheet_visitor visitor on visitor.sheet_id = finding.sheet_id and finding.author like 'visitor %' and visitor.id = substr(finding.author, 9)
       where ${sheet === undefined ? sql`true` : sql`finding.sheet_id = ${sheet}`}
         and ${rule === undefined ? sql`true` : sql`rule_id = ${rule}`}
         and ${before === undefined ? sql`true` : sql`finding.id < ${before}`}

@@ -1,0 +1,38 @@
+import Joi from 'joi';
+import { SCOPES, type Scope } from '../../../../../protocol/programs/scopes';
+import { database } from '../../../../../server/database';
+import { giveToken } from '../../../../../server/programs/give-token';
+import { readPrograms } from '../../../../../server/sql/program/read-programs';
+import { allow } from '../../../allow';
+import { readBody } from '../../../read-body';
+import { respond } from '../../../respond';
+
+export const dynamic = 'force-dynamic';
+
+interface Context {
+  readonly params: Promise<{ id: string }>;
+}
+
+const schema = Joi.object<{ name: string; scopes: readonly Scope[] }>({
+  name: Joi.string().trim().min(1).max(80).required(),
+  scopes: Joi.array()
+    .items(Joi.valid(...Object.keys(SCOPES)))
+    .unique()
+    .min(1)
+    .required(),
+});
+
+export function GET(_: Request, { params }: Context): Promise<Response> {
+  return respond(async () => {
+    const { id } = await allow(params, 'own');
+    return Response.json(await readPrograms(database(), id));
+  });
+}
+
+/** Lets a program in; its token is told this once. */
+export function POST(request: Request, { params }: Context): Promise<Response> {
+  return respond(async () => {
+    const { id } = await allow(params, 'own');
+    return Response.json(await giveToken(database(), id, await readBody(request, schema)), { status: 201 });
+  });
+}

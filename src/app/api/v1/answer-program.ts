@@ -1,0 +1,86 @@
+import type { SheetId } from '../../../core/sheet/ids';
+import type { Endpoint } from '../../../protocol/programs/endpoint';
+import { SCOPES } from '../../../protocol/programs/scopes';
+import { database } from '../../../server/database';
+import { hashToken } from '../../../server/people/token';
+import { countRequest } from '../../../server/programs/request-limit';
+import { Refusal } from '../../../server/refusal';
+import { findProgram, type FoundProgram } from '../../../server/sql/program/find-program';
+import { findSheet } from '../../../server/sql/sheet/find-sheet';
+import { readBody } from '../read-body';
+import { readQuery } from '../read-query';
+import { respond } from '../respond';
+
+export interface ProgramRequest<Query, Body> {
+  readonly program: FoundProgram;
+  readonly query: Query;
+  readonly body: Body;
+  readonly request: Request;
+  /** The sheet's last change; 0 where the request is about no sheet. */
+  readonly head: number;
+}
+
+interface Asked {
+  readonly request: Request;
+  /** The parts of the path; absent where it is about no sheet. */
+  readonly params?: Promise<{ id: string }>;
+}
+
+const DESCRIBED = '</api/v1/openapi.json>; rel="service-desc"';
+
+/**
+ * Answers what a program asks: who it is, whether it may, how often it has asked, and whether the request is as its endpoint says. With `etag`,
+ * an answer that hangs on the sheet alone carries its ETag, and is not made again for who has it.
+ */
+export function answerProgram<Query, Body>(
+  endpoint: Endpoint,
+  { request, params }: Asked,
+  handle: (asked: ProgramRequest<Query, Body>) => Promise<Response>,
+): Promise<Response> {
+  let headers: Readonly<Record<string, string>> = {};
+  return respond(async () => {
+    const program = await programOf(request);
+    const allowance = await countRequest(program.id);
+    headers = allowance.headers;
+    if (allowance.isOver) throw new Refusal('too-often', `Too many requests: ask again in ${headers['retry-after']} seconds`);
+    const sheet = params && (await params).id;
+    const head = sheet === undefined ? 0 : await headOf(sheet, program);
+    if (endpoint.scope !== null && !program.scopes.includes(endpoint.scope))
+      throw new Refusal(
+        'not-allowed',
+        `This token may not ${SCOPES[endpoint.scope]}: its owner can give one that may, with the scope "${endpoint.scope}"`,
+      );
+    const etag = `"${program.sheet}-${head}"`;
+    const isTagged = endpoint.headers?.['If-None-Match'] !== undefined;
+    if (isTagged && request.headers.get('if-none-match') === etag) return new Response(null, { status: 304, headers: { etag } });
+    const query = (endpoint.query ? readQuery(new URL(request.url).searchParams, endpoint.query as never, 'no-more') : {}) as Query;
+    const body = (endpoint.body ? await readBody(request, endpoint.body) : undefined) as Body;
+    const response = await handle({ program, query, body, request, head });
+    if (isTagged) response.headers.set('etag', etag);
+    return response;
+  }).then((response) => {
+    for (const [name, value] of Object.entries(headers)) response.headers.set(name, value);
+    response.headers.set('link', DESCRIBED);
+    response.headers.set('cache-control', 'no-store');
+    return response;
+  });
+}
+
+/** The token that a request carries (RFC 6750). */
+export const bearerOf = (request: Request): string | undefined => /^Bearer +(\S+)$/i.exec(request.headers.get('authorization') ?? '')?.[1];
+
+async function programOf(request: Request): Promise<FoundProgram> {
+  const token = bearerOf(request);
+  if (token === undefined)
+    throw new Refusal('sign-in', 'Say who you are: the header Authorization must be "Bearer" and a token. Tokens are made under Share, Programs');
+  const program = await findProgram(database(), hashToken(token));
+  if (!program) throw new Refusal('sign-in', 'This token does not work: it may have been taken back. Tokens are made under Share, Programs');
+  return program;
+}
+
+async function headOf(sheet: SheetId, program: FoundProgram): Promise<number> {
+  const found = sheet === program.sheet ? await findSheet(database(), sheet) : undefined;
+  // A sheet of somebody else is told like one that does not exist.
+  if (!found) throw new Refusal('no-sheet', `There is no such sheet for this token: it is good for "${program.sheet}"`);
+  return found.head;
+}

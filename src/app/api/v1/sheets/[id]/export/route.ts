@@ -1,0 +1,39 @@
+import { Readable } from 'node:stream';
+import { EXPORT_FORMATS, fileNameOf, type ExportFormat, type ExportFormatName } from '../../../../../../core/exchange/export-formats';
+import { ENDPOINTS } from '../../../../../../protocol/programs/endpoints';
+import { database } from '../../../../../../server/database';
+import { painter } from '../../../../../../server/painter/painter';
+import { archiveSheet } from '../../../../../../server/sheets/archive-sheet';
+import { findSheet } from '../../../../../../server/sql/sheet/find-sheet';
+import { answerProgram } from '../../../answer-program';
+
+export const dynamic = 'force-dynamic';
+
+interface Query {
+  readonly format: ExportFormatName | 'archive';
+  readonly values: 'shown' | 'typed';
+  readonly report: boolean;
+}
+
+export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return answerProgram<Query, never>(
+    ENDPOINTS.exportSheet,
+    { request, params },
+    async ({ program: { sheet }, head, query: { format, values, report } }) => {
+      const attached = (name: string, ending: string) => `attachment; filename*=UTF-8''${encodeURIComponent(fileNameOf(name, ending))}`;
+      if (format === 'archive') {
+        if (report) return Response.json({ rules: [], notes: [] });
+        const { name, packed } = await archiveSheet(database(), sheet);
+        return new Response(Readable.toWeb(packed) as ReadableStream<Uint8Array>, {
+          headers: { 'content-type': 'application/gzip', 'content-disposition': attached(name, 'auxesis') },
+        });
+      }
+      const made = await painter().export(sheet, { format, options: { values } }, head);
+      if (report) return Response.json(made.report);
+      const { type, ending }: ExportFormat = EXPORT_FORMATS[format];
+      const name = (await findSheet(database(), sheet))?.name ?? 'Sheet';
+      const body = new Blob(made.parts.map((part) => (typeof part === 'string' ? part : (part as Uint8Array<ArrayBuffer>))));
+      return new Response(body, { headers: { 'content-type': type, 'content-disposition': attached(name, ending) } });
+    },
+  );
+}

@@ -1,0 +1,20 @@
+import { ENDPOINTS } from '../../../../../../../protocol/programs/endpoints';
+import { database } from '../../../../../../../server/database';
+import { findingStream } from '../../../../../../../server/live/finding-stream';
+import { hashToken } from '../../../../../../../server/people/token';
+import { findProgram } from '../../../../../../../server/sql/program/find-program';
+import { streamed } from '../../../../../streamed';
+import { answerProgram, bearerOf } from '../../../../answer-program';
+
+export const dynamic = 'force-dynamic';
+
+export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  // eslint-disable-next-line @typescript-eslint/require-await -- as all of them
+  return answerProgram(ENDPOINTS.followFindings, { request, params }, async ({ program }) => {
+    const last = Number(request.headers.get('last-event-id') ?? NaN);
+    const mayRead = async () => (await findProgram(database(), hashToken(bearerOf(request) ?? ''))) !== undefined;
+    return streamed(
+      findingStream(database(), { sheet: program.sheet, after: Number.isSafeInteger(last) ? last : null, signal: request.signal, mayRead }),
+    );
+  });
+}

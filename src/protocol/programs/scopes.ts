@@ -1,0 +1,24 @@
+/** What a program may do with a sheet, and how that is told to whoever gives it a token. */
+export const SCOPES = {
+  read: 'read records, with their looks and the names of the rules that give them',
+  write: 'enter records and change them',
+  rules: 'read rules and put others in their place',
+  findings: 'hear what enters and leaves each rule',
+} as const;
+
+export type Scope = keyof typeof SCOPES;
+
+/** A program that has a token to a sheet. */
+export interface SheetProgram {
+  readonly id: string;
+  readonly name: string;
+  readonly scopes: readonly Scope[];
+  /** Milliseconds of the Unix epoch. */
+  readonly createdAt: number;
+  readonly usedAt: number | null;
+}
+
+/** The same with its token, which is told this once. */
+export interface MadeProgram extends SheetProgram {
+  readonly token: string;
+}

@@ -1,0 +1,20 @@
+import { nanoid } from 'nanoid';
+import type { SheetId } from '../../core/sheet/ids';
+import type { MadeProgram, Scope } from '../../protocol/programs/scopes';
+import type { Sql } from '../database';
+import { hashToken, newToken } from '../people/token';
+import { insertProgram } from '../sql/program/insert-program';
+
+/** What a token of a program begins with, so that it is known for one where it turns up. */
+const BEGIN = 'auxesis_';
+
+/** Lets a program in by a token of its own, which is told this once. */
+export async function giveToken(
+  sql: Sql,
+  sheet: SheetId,
+  { name, scopes }: { readonly name: string; readonly scopes: readonly Scope[] },
+): Promise<MadeProgram> {
+  const [id, token] = [nanoid(12), BEGIN + newToken()];
+  await insertProgram(sql, sheet, { id, tokenHash: hashToken(token), name, scopes });
+  return { id, name, scopes, createdAt: Date.now(), usedAt: null, token };
+}

@@ -1,0 +1,96 @@
+import { nanoid } from 'nanoid';
+import { generateNKeysBetween } from 'fractional-indexing';
+import { ruleFile } from '../../core/exchange/rules/write-rule-file';
+import { looksById, lookPart, lookParts, OWN_LOOK, sheetLooks } from '../../core/looks/sheet-looks';
+import { mapRuleReferences } from '../../core/rules/map-rule-references';
+import { fieldByLabel, readRuleSet } from '../../core/rules/read-rule-set';
+import { OWN_ALL } from '../../core/sharing/role';
+import type { Operation, StoredRule } from '../../core/sheet/change';
+import type { SheetId } from '../../core/sheet/ids';
+import { Sheet } from '../../core/sheet/sheet';
+import type { Queryable, Sql } from '../database';
+import { Refusal } from '../refusal';
+import { takeMade } from '../sheets/take-change';
+import { readFields } from '../sql/field/read-fields';
+import { readParts } from '../sql/part/read-parts';
+import type { FoundProgram } from '../sql/program/find-program';
+import { findHeader } from '../sql/row/find-header';
+import { readRules } from '../sql/rule/read-rules';
+
+/** The sheet's fields, labels, looks and rules, without its records. */
+async function headOfSheet(sql: Queryable, id: SheetId): Promise<{ readonly sheet: Sheet; readonly rules: readonly StoredRule[] }> {
+  const [fields, header, parts, rules] = [await readFields(sql, id), await findHeader(sql, id), await readParts(sql, id), await readRules(sql, id)];
+  const sheet = new Sheet(fields);
+  if (header) sheet.apply({ kind: 'insert-rows', rows: [header] });
+  sheet.parts.put(parts);
+  sheet.rules.put(rules);
+  return { sheet, rules };
+}
+
+/** The rules of a sheet as a rule file. */
+export async function rulesOfSheet(sql: Sql, id: SheetId): Promise<object> {
+  const { sheet } = await headOfSheet(sql, id);
+  const saved = looksById(sheetLooks(lookParts(sheet.parts.values()), 'light'));
+  return ruleFile(
+    sheet.rulesInOrder().map(({ rule }) => rule),
+    sheet,
+    saved,
+  );
+}
+
+/** The sheet has been changed since its rules were read. */
+export class ChangedSince extends Error {}
+
+interface Asked {
+  readonly program: FoundProgram;
+  readonly file: object;
+  /** The change after which the rules were read; they must be as they were then. Null for whatever they are. */
+  readonly readAt: number | null;
+}
+
+/** Puts the rules of a rule file in the place of those of a sheet. Throws a Refusal that names the place in the file, or ChangedSince. */
+export async function replaceRules(sql: Sql, { program, file, readAt }: Asked): Promise<{ readonly sequence: number; readonly rules: number }> {
+  const read = readRuleSet(file);
+  if ('message' in read) throw new Refusal('bad-request', read.message);
+  const { rules, looks } = read.rules;
+  const by = { author: `program ${program.id}`, role: 'editor' as const, own: OWN_ALL };
+  const sequence = await takeMade(sql, {
+    sheet: program.sheet,
+    by,
+    id: nanoid(),
+    make: async (tx, head) => {
+      if (readAt !== null && readAt !== head) throw new ChangedSince();
+      const { sheet, rules: before } = await headOfSheet(tx, program.sheet);
+      const find = fieldByLabel(sheet);
+      const keys = generateNKeysBetween(null, null, rules.length);
+      const family = new Set(sheetLooks([], 'light').map(({ id }) => id));
+      const named = (id: string) => (family.has(id) || id.startsWith(OWN_LOOK) ? id : OWN_LOOK + id.replace(/[^\w-]/g, '-'));
+      const stored = rules.map((rule, at): StoredRule => {
+        const id = /^[\w-]{1,64}$/.test(rule.id) ? rule.id : nanoid(10);
+        return { id, key: keys[at]!, rule: withLooks({ ...mapRuleReferences(rule, { field: find }), id }, named) };
+      });
+      const parts = Object.entries(looks).flatMap(([id, look]) =>
+        family.has(id) ? [] : lookPart({ id: named(id), name: id.replace(OWN_LOOK, ''), look }, looks),
+      );
+      const gone = before.flatMap(({ id }) => (stored.some((rule) => rule.id === id) ? [] : id));
+      const operations: Operation[] = [
+        ...(parts.length ? [{ kind: 'put-parts' as const, parts }] : []),
+        ...(gone.length ? [{ kind: 'remove-rules' as const, rules: gone }] : []),
+        ...(stored.length ? [{ kind: 'put-rules' as const, rules: stored }] : []),
+      ];
+      if (operations.length === 0) throw new Refusal('bad-request', 'There are no rules in the file and none on the sheet');
+      return operations;
+    },
+  });
+  return { sequence, rules: rules.length };
+}
+
+/** The rule with its saved looks under other ids, wherever it refers to one. */
+const withLooks = <T>(rule: T, named: (id: string) => string): T =>
+  JSON.parse(
+    JSON.stringify(rule, (_, value: unknown) =>
+      typeof value === 'object' && value !== null && 'look' in value && typeof value.look === 'string'
+        ? { ...value, look: named(value.look) }
+        : value,
+    ),
+  ) as T;

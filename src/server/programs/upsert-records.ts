@@ -1,0 +1,160 @@
+import { createHash } from 'node:crypto';
+import { nanoid } from 'nanoid';
+import { OWN_ALL } from '../../core/sharing/role';
+import type { CellInput, Operation, StoredRow } from '../../core/sheet/change';
+import type { Field } from '../../core/sheet/field';
+import type { FieldId } from '../../core/sheet/ids';
+import { keysAt } from '../../core/sheet/keys-at';
+import { columnLetters } from '../../core/sheet/address';
+import { foldText } from '../../core/values/fold-text';
+import { numberText } from '../../core/values/number-text';
+import { readInput } from '../../core/values/read-input';
+import { shownText } from '../../core/values/shown-text';
+import { valueInput } from '../../core/values/value-input';
+import type { UpsertBody, UpsertAnswer, RecordValue } from '../../protocol/programs/endpoints';
+import type { Sql, Transaction } from '../database';
+import { Refusal } from '../refusal';
+import { takeMade } from '../sheets/take-change';
+import { readFields } from '../sql/field/read-fields';
+import { findAnswer, keepAnswer } from '../sql/program/answers';
+import type { FoundProgram } from '../sql/program/find-program';
+import { findHeader } from '../sql/row/find-header';
+import { findRows } from '../sql/row/find-rows';
+import { readKeyedRows, type KeyedRow } from '../sql/row/read-keyed-rows';
+
+interface Asked {
+  readonly program: FoundProgram;
+  readonly body: UpsertBody;
+  /** The same request sent again goes by the same key. */
+  readonly idempotencyKey?: string | undefined;
+}
+
+/**
+ * Enters records as one change: those whose key fields meet a record that is there change it, the others are added at the end; without key fields
+ * all are added. Text is read as it would be typed, but never as a formula. Throws a Refusal that names the place in the request.
+ */
+export async function upsertRecords(sql: Sql, { program, body, idempotencyKey }: Asked): Promise<UpsertAnswer> {
+  const asked = createHash('sha256').update(JSON.stringify(body)).digest();
+  if (idempotencyKey !== undefined) {
+    const known = await findAnswer(sql, program, idempotencyKey);
+    if (known && !known.asked.equals(asked))
+      throw new Refusal('bad-request', 'This Idempotency-Key was used for another request before: use a new one for each');
+    if (known) return known.answer as UpsertAnswer;
+  }
+  let counts = { inserted: 0, updated: 0, unchanged: 0 };
+  let isEmpty = false;
+  const by = { author: `program ${program.id}`, role: 'editor' as const, own: OWN_ALL };
+  const make = async (tx: Transaction, head: number): Promise<readonly Operation[]> => {
+    const made = await operationsFor(tx, program, body);
+    counts = made.counts;
+    isEmpty = made.operations.length === 0;
+    if (isEmpty) throw new NothingToDo(head);
+    if (idempotencyKey !== undefined) await keepAnswer(tx, program, { key: idempotencyKey, asked, answer: { sequence: head + 1, ...counts } });
+    return made.operations;
+  };
+  const sequence = await takeMade(sql, { sheet: program.sheet, by, id: nanoid(), make }).catch((error: unknown) => {
+    if (error instanceof NothingToDo) return error.head;
+    throw error;
+  });
+  return { sequence, ...counts };
+}
+
+/** Everything is there already: no change is made. */
+class NothingToDo extends Error {
+  constructor(readonly head: number) {
+    super('nothing is different');
+  }
+}
+
+/** A record that is there, or that is being added. */
+interface Known {
+  readonly id: string;
+  cells: Readonly<Record<FieldId, string>>;
+  readonly isNew: boolean;
+}
+
+async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key = [], records }: UpsertBody) {
+  const fieldOf = labels(await readFields(tx, sheet), await findHeader(tx, sheet));
+  const keyFields = (typeof key === 'string' ? [key] : key).map((label) => fieldOf(label, 'key'));
+  const given = records.map((record, at) =>
+    Object.fromEntries(Object.entries(record).map(([label, value]) => [fieldOf(label, `records[${at}]`), inputOf(value)])),
+  );
+  const keys = given.map((cells) => (keyFields.length ? keyOf(keyFields.map((field) => cells[field] ?? '')) : null));
+  const blank = keys.findIndex((known) => known === null);
+  if (keyFields.length && blank >= 0) throw new Refusal('bad-request', `records[${blank}] has no value in its key fields`);
+  const rows = await readKeyedRows(tx, sheet, keyFields);
+  const byKey = await meet(tx, sheet, { rows, keys: new Set(keys) });
+  const set: CellInput[] = [];
+  const added: Known[] = [];
+  const counts = { inserted: 0, updated: 0, unchanged: 0 };
+  given.forEach((cells, at) => {
+    const there = byKey.get(keys[at] ?? '');
+    if (!there) {
+      const row: Known = { id: nanoid(10), cells, isNew: true };
+      added.push(row);
+      if (keys[at] !== null) byKey.set(keys[at]!, row);
+      counts.inserted++;
+      return;
+    }
+    const different = Object.entries(cells).filter(([field, input]) => (there.cells[field] ?? '') !== input);
+    if (different.length) counts.updated++;
+    else counts.unchanged++;
+    there.cells = { ...there.cells, ...cells };
+    if (!there.isNew) set.push(...different.map(([field, input]) => ({ row: there.id, field, input })));
+  });
+  const orderKeys = keysAt(rows, rows.length, added.length);
+  const inserted = added.map(({ id, cells }, at): StoredRow => ({ id, key: orderKeys[at]!, role: 'record', cells: filled(cells) }));
+  const operations: Operation[] = [
+    ...(set.length ? [{ kind: 'set-cells' as const, cells: set }] : []),
+    ...(inserted.length ? [{ kind: 'insert-rows' as const, rows: inserted }] : []),
+  ];
+  return { operations, counts };
+}
+
+const filled = (cells: Readonly<Record<FieldId, string>>): Record<FieldId, string> =>
+  Object.fromEntries(Object.entries(cells).filter(([, input]) => input !== ''));
+
+/** The records that are there with one of these keys, each the first from the top. */
+async function meet(
+  tx: Transaction,
+  sheet: string,
+  { rows, keys }: { readonly rows: readonly KeyedRow[]; readonly keys: ReadonlySet<string | null> },
+): Promise<Map<string, Known>> {
+  const found = new Map<string, string>();
+  for (const { id, role, held } of rows) {
+    const known = role === 'record' && held.length ? keyOf(held) : null;
+    if (known !== null && keys.has(known) && !found.has(known)) found.set(known, id);
+  }
+  const cells = new Map((await findRows(tx, sheet, [...found.values()])).map((row) => [row.id, row.cells]));
+  return new Map([...found].map(([known, id]) => [known, { id, cells: cells.get(id) ?? {}, isNew: false }]));
+}
+
+/** Finds fields by label, as rule files do: exactly, else whatever case and accents. Refuses a label that is not there, and says which are. */
+function labels(
+  fields: readonly Field[],
+  header: { readonly cells: Readonly<Record<FieldId, string>> } | undefined,
+): (label: string, place: string) => FieldId {
+  const named = fields.map(({ id }, column) => ({ id, label: header?.cells[id]?.replace(/^'/, '').trim() || columnLetters(column) }));
+  return (label, place) => {
+    const found = named.find((field) => field.label === label) ?? named.find((field) => foldText(field.label) === foldText(label));
+    if (found) return found.id;
+    throw new Refusal('bad-request', `${place}: there is no field "${label}"; the fields are ${named.map((field) => field.label).join(', ')}`);
+  };
+}
+
+/** What key fields hold, so that the same values meet however they were typed; null where all are blank. */
+function keyOf(held: readonly (string | null)[]): string | null {
+  const parts = held.map((input) => {
+    const { value } = readInput(input ?? '');
+    return value.kind === 'blank' ? '' : `${value.kind} ${foldText(shownText(value, null))}`;
+  });
+  return parts.every((part) => part === '') ? null : JSON.stringify(parts);
+}
+
+/** A value of JSON as what would be typed for it. Programs enter no formulas. */
+function inputOf(value: RecordValue): string {
+  if (value === null) return '';
+  if (typeof value === 'number') return numberText(value);
+  if (typeof value === 'boolean') return value ? 'TRUE' : 'FALSE';
+  return readInput(value).isFormula ? valueInput({ kind: 'text', text: value }) : value;
+}

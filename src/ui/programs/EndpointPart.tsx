@@ -1,0 +1,122 @@
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import type { Endpoint } from '../../protocol/programs/endpoint';
+import { openApiDocument } from '../../protocol/programs/openapi';
+import { Copy } from '../share/Copy';
+import classes from './Programs.module.css';
+
+/** What an answer is cut to on the page. */
+const MOST_SHOWN = 4000;
+
+/** A query that says something with the demo. */
+const QUERIES: Readonly<Record<string, string>> = {
+  readRecords: `?limit=2&where=${encodeURIComponent('Dissolved oxygen<7')}`,
+  readFindings: '?limit=3',
+  exportSheet: '?format=ooxml&report=true',
+};
+
+interface Parameter {
+  readonly name: string;
+  readonly in: string;
+  readonly description?: string;
+}
+
+/** One request: what it is for, what it takes, and an example that can be run. */
+export function EndpointPart({
+  endpoint,
+  address,
+  sheet,
+  token,
+}: {
+  readonly endpoint: Endpoint;
+  readonly address: string;
+  readonly sheet: string;
+  readonly token: string;
+}) {
+  const [answer, setAnswer] = useState<string | null>(null);
+  const { id, method, path, says, about, scope, example } = endpoint;
+  const url = `${address}/api/v1${path.replace('{sheet}', sheet)}${QUERIES[id] ?? ''}`;
+  const body = example && JSON.stringify(example);
+  const command = [
+    `curl${method === 'get' ? '' : ` -X ${method.toUpperCase()}`} '${url}'`,
+    `-H 'Authorization: Bearer ${token || 'TOKEN'}'`,
+    ...(body ? [`-H 'Content-Type: application/json'`, `-d '${body}'`] : []),
+  ].join(' \\\n  ');
+  const isShown = id !== 'followFindings' && id !== 'replaceRules';
+
+  const run = async () => {
+    try {
+      const response = await fetch(url, {
+        method: method.toUpperCase(),
+        headers: { authorization: `Bearer ${token}`, ...(body ? { 'content-type': 'application/json' } : {}) },
+        ...(body ? { body } : {}),
+      });
+      const text = await response.text();
+      setAnswer(`${response.status} ${response.statusText}\n${pretty(text).slice(0, MOST_SHOWN)}${text.length > MOST_SHOWN ? '\n…' : ''}`);
+    } catch {
+      setAnswer('The server cannot be reached.');
+    }
+  };
+
+  return (
+    <section className={classes.part} aria-label={says}>
+      <h2>
+        <code>
+          {method.toUpperCase()} {path}
+        </code>
+      </h2>
+      <p>
+        {says}.{about && ` ${about}`} {scope ? <>Scope: {scope}.</> : 'Any token.'}
+      </p>
+      <Parameters endpoint={endpoint} />
+      <div className={classes.example}>
+        <pre tabIndex={0}>{command}</pre>
+        <div className={classes.acts}>
+          <Copy text={command} label={`Copy the example of ${says}`}>
+            Copy
+          </Copy>
+          {isShown && (
+            <Button size="compact-sm" variant="default" disabled={token === ''} onClick={() => void run()}>
+              Run it here
+            </Button>
+          )}
+        </div>
+        {answer !== null && (
+          <pre tabIndex={0} aria-label="Answer">
+            {answer}
+          </pre>
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** What the request takes, as its document says. */
+function Parameters({ endpoint: { path, method } }: { readonly endpoint: Endpoint }) {
+  const { paths } = openApiDocument('') as { readonly paths: Record<string, Record<string, { readonly parameters: readonly Parameter[] }>> };
+  const parameters = paths[path]![method]!.parameters.filter((parameter) => parameter.in !== 'path');
+  if (parameters.length === 0) return null;
+  return (
+    <table className={classes.parameters}>
+      <tbody>
+        {parameters.map(({ name, in: place, description }) => (
+          <tr key={name}>
+            <th scope="row">
+              <code>{name}</code>
+            </th>
+            <td>{place}</td>
+            <td>{description}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function pretty(text: string): string {
+  try {
+    return JSON.stringify(JSON.parse(text), null, 2);
+  } catch {
+    return text;
+  }
+}

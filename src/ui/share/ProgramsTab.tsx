@@ -1,0 +1,104 @@
+import { Button, Checkbox, TextInput } from '@mantine/core';
+import Link from 'next/link';
+import { useCallback, useEffect, useState, type FormEvent } from 'react';
+import type { SheetId } from '../../core/sheet/ids';
+import { sendJson } from '../../engine/send-json';
+import { SCOPES, type MadeProgram, type Scope, type SheetProgram } from '../../protocol/programs/scopes';
+import { momentWords } from '../moment-words';
+import { Copy } from './Copy';
+import classes from './Share.module.css';
+
+const USUAL: readonly Scope[] = ['read', 'write'];
+
+/** Programs that come to the sheet by a token: those there are, and a new one. */
+export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
+  const path = `/api/sheets/${encodeURIComponent(sheet)}/programs`;
+  const [programs, setPrograms] = useState<readonly SheetProgram[] | null>(null);
+  const [name, setName] = useState('');
+  const [scopes, setScopes] = useState<readonly Scope[]>(USUAL);
+  const [made, setMade] = useState<MadeProgram | null>(null);
+  const [error, setError] = useState<string | null>(null);
+
+  const read = useCallback(async () => {
+    const sent = await sendJson<SheetProgram[]>(path, { method: 'GET' });
+    if ('refused' in sent) setError(sent.refused);
+    else setPrograms(sent.answer);
+  }, [path]);
+  useEffect(() => {
+    // What the server says is put on screen when it comes.
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    void read();
+  }, [read]);
+
+  const make = async (event: FormEvent) => {
+    event.preventDefault();
+    if (name.trim() === '') return setError('Say which program it is for');
+    if (scopes.length === 0) return setError('Say what it may do');
+    const sent = await sendJson<MadeProgram>(path, { body: { name: name.trim(), scopes } });
+    if ('refused' in sent) return setError(sent.refused);
+    setError(null);
+    setMade(sent.answer);
+    setName('');
+    await read();
+  };
+  const takeBack = async (program: SheetProgram) => {
+    const sent = await sendJson(`${path}/${encodeURIComponent(program.id)}`, { method: 'DELETE' });
+    setError('refused' in sent ? sent.refused : null);
+    if (made?.id === program.id) setMade(null);
+    await read();
+  };
+
+  return (
+    <div className={classes.tab}>
+      <p className={classes.note}>
+        Programs read records, enter them and hear of findings by a token of their own, good for this sheet alone.{' '}
+        <Link href={`/programs?sheet=${encodeURIComponent(sheet)}`}>How they ask</Link>
+      </p>
+      <form className={classes.form} onSubmit={(event) => void make(event)} noValidate>
+        <TextInput label="New program" placeholder="Its name" maxLength={80} value={name} onChange={(event) => setName(event.currentTarget.value)} />
+        <Button type="submit">Make a token</Button>
+        <Checkbox.Group label="It may" value={[...scopes]} onChange={(value) => setScopes(value as Scope[])} style={{ flexBasis: '100%' }}>
+          <div className={classes.scopes}>
+            {Object.entries(SCOPES).map(([scope, words]) => (
+              <Checkbox key={scope} value={scope} label={words} />
+            ))}
+          </div>
+        </Checkbox.Group>
+      </form>
+      {error && <p role="alert">{error}</p>}
+      {made && (
+        <section className={classes.made} aria-label="New token">
+          <p className={classes.note}>This token is shown only now: copy it to where “{made.name}” reads it.</p>
+          <ul className={classes.list}>
+            <li className={classes.item}>
+              <span className={classes.who}>
+                <b>{made.name}</b>
+                <code>{made.token}</code>
+              </span>
+              <Copy text={made.token} label={`Copy the token of ${made.name}`}>
+                Copy
+              </Copy>
+            </li>
+          </ul>
+        </section>
+      )}
+      {programs?.length === 0 && <p className={classes.note}>No program has a token.</p>}
+      <ul className={classes.list} aria-label="Programs">
+        {programs?.map((program) => (
+          <li key={program.id} className={classes.item}>
+            <span className={classes.who}>
+              <b>{program.name}</b>
+              <span>
+                {program.scopes.join(', ')} · made {momentWords(program.createdAt)} ·{' '}
+                {program.usedAt === null ? 'not used yet' : `last used ${momentWords(program.usedAt)}`}
+              </span>
+            </span>
+            <Button size="compact-xs" variant="default" aria-label={`Take back the token of ${program.name}`} onClick={() => void takeBack(program)}>
+              Take it back
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
