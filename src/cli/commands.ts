@@ -1,16 +1,9 @@
-import { readFileSync, writeFileSync } from 'node:fs';
 import { generateNKeysBetween } from 'fractional-indexing';
-import { readCsv } from '../core/exchange/csv/read-csv';
-import { writeCsv } from '../core/exchange/csv/write-csv';
-import { readJson } from '../core/exchange/json/read-json';
-import { writeJson } from '../core/exchange/json/write-json';
-import type { Table } from '../core/exchange/table';
 import { advise } from '../core/rules/advice/registry';
-import { evaluateData, type DataOptions } from '../core/rules/evaluate-data';
 import { Evaluation } from '../core/rules/evaluation';
 import { reportEvaluation } from '../core/rules/evaluate-report';
 import { mapRuleReferences } from '../core/rules/map-rule-references';
-import { readRuleSet, type RuleSet } from '../core/rules/read-rule-set';
+import { fieldByLabel, type RuleSet } from '../core/rules/read-rule-set';
 import { traceCell } from '../core/rules/trace';
 import { cellAddress, columnLetters, parseAddress } from '../core/sheet/address';
 import type { CellInput, Operation } from '../core/sheet/change';
@@ -22,6 +15,10 @@ import type { CellValue } from '../core/values/cell-value';
 import { isoFromSerial } from '../core/values/date-serial';
 import { serialInZone } from '../core/values/serial-in-zone';
 import { BadInput } from './bad-input';
+import { convert } from './convert';
+import { logger, push } from './over-http';
+import { readRules } from './read-rules';
+import { placeOf, readSheetFile, type FileOptions } from './read-sheet-file';
 
 /** What a command prints, and the code it ends with. */
 export interface Answer {
@@ -31,41 +28,28 @@ export interface Answer {
 
 const done = (text: string): Answer => ({ text, code: 0 });
 
-/** `evaluate DATA RULES`: the report as JSON text. With `failIf`, code 1 where the rule with this id matches anything. */
-export function evaluateCommand([data, rules]: readonly string[], { failIf, ...options }: DataOptions & { failIf?: string }): Answer {
-  const { evaluation } = open(data!, rules!, options);
+/** `evaluate DATA [RULES]`: the report as JSON text. With `failIf`, code 1 where the rule with this id matches anything. */
+export function evaluateCommand([data, rules]: readonly (string | undefined)[], { failIf, ...options }: FileOptions & { failIf?: string }): Answer {
+  const { evaluation, place } = open(data!, rules, options);
   const report = reportEvaluation(evaluation);
   const watched = report.rules.find(({ id }) => id === failIf);
-  if (failIf !== undefined && !watched)
-    throw new BadInput('command line', `--fail-if is "${failIf}"; expected the id of a rule in ${placeOf(rules!)}`);
-  if (watched?.problem) throw new BadInput(placeOf(rules!), `the rule "${failIf}" cannot be judged: ${watched.problem.message}`);
+  if (failIf !== undefined && !watched) throw new BadInput('command line', `--fail-if is "${failIf}"; expected the id of a rule in ${place}`);
+  if (watched?.problem) throw new BadInput(place, `the rule "${failIf}" cannot be judged: ${watched.problem.message}`);
   return { text: JSON.stringify(report, null, 2), code: watched?.matched.length ? 1 : 0 };
 }
 
-/** `convert IN OUT`: writes the same cells in the format that the ending of the file names. */
-export function convertCommand([from, to]: readonly string[], options: DataOptions): Answer {
-  const table = readTable(from!);
-  const written = /\.json$/i.test(to!) ? writeJson(options.header ? table : withLabels(table)) : writeCsv(table, separatorOf(to!));
-  if (typeof written === 'object') throw new BadInput(to!, written.message);
-  if (to === '-') return done(written.trimEnd());
-  try {
-    writeFileSync(to!, written);
-  } catch (error) {
-    throw new BadInput(to!, `it cannot be written (${(error as NodeJS.ErrnoException).code})`, { cause: error });
-  }
-  return done('');
+/** `convert IN OUT`: what OUT does not say as IN does is told on standard error. */
+export function convertCommand(paths: readonly (string | undefined)[], options: FileOptions & { readonly rules?: string }): Answer {
+  const { text, told } = convert(paths as readonly string[], options);
+  for (const line of told) process.stderr.write(`auxesis: ${line}\n`);
+  return done(text);
 }
 
-const withLabels = ({ rows, width }: Table): Table => ({
-  rows: [Array.from({ length: width }, (_, column) => columnLetters(column)), ...rows],
-  width,
-});
-
-/** `explain DATA RULES CELL`: the trace of one cell as JSON text. */
-export function explainCommand([data, rules, cell]: readonly string[], options: DataOptions): Answer {
+/** `explain DATA [RULES] CELL`: the trace of one cell as JSON text. */
+export function explainCommand([data, rules, cell]: readonly (string | undefined)[], options: FileOptions): Answer {
   const at = parseAddress(cell!);
   if (!at) throw new BadInput('command line', `"${cell}" is not a cell; expected an address such as C5`);
-  const { evaluation, looks } = open(data!, rules!, options);
+  const { evaluation, looks } = open(data!, rules, options);
   const { sheet } = evaluation;
   const slot = sheet.order[at.position];
   if (slot === undefined || at.column >= sheet.fields.length)
@@ -73,9 +57,9 @@ export function explainCommand([data, rules, cell]: readonly string[], options: 
   return done(JSON.stringify(traceCell(evaluation, looks, { column: at.column, slot }), null, 2));
 }
 
-/** `advise DATA RULES`: what there is to say of the rules, as JSON text. */
-export function adviseCommand([data, rules]: readonly string[], options: DataOptions): Answer {
-  const { evaluation, looks } = open(data!, rules!, options);
+/** `advise DATA [RULES]`: what there is to say of the rules, as JSON text. */
+export function adviseCommand([data, rules]: readonly (string | undefined)[], options: FileOptions): Answer {
+  const { evaluation, looks } = open(data!, rules, options);
   const ordered = evaluation.running.map(({ rule }) => rule);
   const keys = generateNKeysBetween(null, null, ordered.length);
   const stored = ordered.map((rule, at) => ({ id: rule.id, key: keys[at]!, rule }));
@@ -101,8 +85,11 @@ function repairTold(operation: Operation, sheet: Sheet): object {
 }
 
 /** `calculate FORMULA`: its value as JSON text. */
-export function calculateCommand([text]: readonly string[], { data, at, ...options }: DataOptions & { data?: string; at?: string }): Answer {
-  const sheet = data === undefined ? sheetFromTable({ rows: [], width: 0 }, options) : readData(data, options);
+export function calculateCommand(
+  [text]: readonly (string | undefined)[],
+  { data, at, ...options }: FileOptions & { data?: string; at?: string },
+): Answer {
+  const sheet = data === undefined ? sheetFromTable({ rows: [], width: 0 }, options) : readSheetFile(data, options).sheet;
   const cell = at === undefined ? { column: 0, position: 0 } : parseAddress(at);
   if (!cell) throw new BadInput('command line', `--at is "${at}"; expected a cell such as B2`);
   const formulaText = text!.replace(/^=?/, '=');
@@ -132,58 +119,23 @@ function calculated(value: CellValue): { type: string; value: unknown } {
   }
 }
 
-function open(data: string, rules: string, options: DataOptions): { evaluation: Evaluation; looks: RuleSet['looks'] } {
+/** A data file and its rules: those of a rule file, or a workbook's own where none is given. */
+function open(data: string, rules: string | undefined, options: FileOptions): { evaluation: Evaluation; looks: RuleSet['looks']; place: string } {
   if (data === '-' && rules === '-') throw new BadInput('command line', 'only one of DATA and RULES can be read from standard input');
-  const ruleSet = readRules(rules);
-  return { evaluation: evaluateData(readTable(data), ruleSet, options), looks: ruleSet.looks };
+  const given = rules === undefined ? undefined : readRules(rules);
+  const file = readSheetFile(data, options);
+  if (!given && file.rules.length === 0) throw new BadInput(placeOf(data), 'there are no rules in it; give a rule file, RULES, after it');
+  const looks = given?.looks ?? file.looks;
+  const evaluation = new Evaluation(file.sheet, looks, { now: serialInZone(options.nowMs, options.zone) });
+  const find = fieldByLabel(file.sheet);
+  evaluation.setRules(given ? given.rules.map((rule) => mapRuleReferences(rule, { field: find })) : file.rules);
+  return { evaluation, looks, place: placeOf(rules ?? data) };
 }
 
-const readData = (path: string, options: DataOptions): Sheet => sheetFromTable(readTable(path), options);
+/** `push FILE`: what became of the records, as JSON text. */
+export const pushCommand = async (paths: readonly (string | undefined)[], options: Parameters<typeof push>[1]): Promise<Answer> =>
+  done(await push(paths as readonly string[], options));
 
-const separatorOf = (path: string): ',' | '\t' => (/\.(tsv|tab)$/i.test(path) ? '\t' : ',');
-
-function readTable(path: string): Table {
-  const text = readText(path);
-  const table = /\.json$/i.test(path) || (path === '-' && /^\s*\[/.test(text)) ? readJson(text) : readCsv(text, separatorOf(path));
-  if ('message' in table) throw new BadInput([placeOf(path), table.place].filter(Boolean).join(', '), table.message);
-  return table;
-}
-
-function readRules(path: string): RuleSet {
-  const place = placeOf(path);
-  const text = readText(path);
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch (error) {
-    throw new BadInput(place, `not JSON: ${(error as Error).message}`, { cause: error });
-  }
-  const read = readRuleSet(json);
-  if ('message' in read) throw new BadInput(place, read.message);
-  return read.rules;
-}
-
-const placeOf = (path: string): string => (path === '-' ? 'standard input' : path);
-
-function readText(path: string): string {
-  let bytes: Buffer;
-  try {
-    bytes = readFileSync(path === '-' ? 0 : path);
-  } catch (error) {
-    const { code } = error as NodeJS.ErrnoException;
-    const why =
-      code === 'ENOENT'
-        ? 'there is no such file'
-        : code === 'EISDIR'
-          ? 'this is a folder; expected a file'
-          : code === 'EACCES'
-            ? 'it may not be read'
-            : `it cannot be read (${code})`;
-    throw new BadInput(path, why, { cause: error });
-  }
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch (error) {
-    throw new BadInput(placeOf(path), 'it is not UTF-8 text', { cause: error });
-  }
-}
+/** `logger`: what was sent, as JSON text, once it has ended. */
+export const loggerCommand = async (_: readonly (string | undefined)[], options: Parameters<typeof logger>[0]): Promise<Answer> =>
+  done(await logger(options));

@@ -1,18 +1,30 @@
 import { writeSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { BadInput } from './bad-input';
-import { adviseCommand, calculateCommand, convertCommand, evaluateCommand, explainCommand, type Answer } from './commands';
+import {
+  adviseCommand,
+  calculateCommand,
+  convertCommand,
+  evaluateCommand,
+  explainCommand,
+  loggerCommand,
+  pushCommand,
+  type Answer,
+} from './commands';
 import { VERSION } from './version';
 
 const USAGE = `auxesis: conditional formatting rules over a table, from the command line
 
-  auxesis evaluate DATA RULES          what each rule matches, and the look of every painted cell, as JSON
-  auxesis explain  DATA RULES CELL     why one cell (such as C5) looks as it does, as JSON
-  auxesis advise   DATA RULES          what there is to say of the rules: gaps, rules never seen, looks hard to read...
-  auxesis convert  IN OUT              the same cells as CSV, TSV or JSON, by the ending of OUT
+  auxesis evaluate DATA [RULES]        what each rule matches, and the look of every painted cell, as JSON
+  auxesis explain  DATA [RULES] CELL   why one cell (such as C5) looks as it does, as JSON
+  auxesis advise   DATA [RULES]        what there is to say of the rules: gaps, rules never seen, looks hard to read...
+  auxesis convert  IN OUT              the same cells by the ending of OUT: csv, tsv, json, and with rules xlsx, ods
   auxesis calculate FORMULA            what a formula gives, as JSON; --data DATA for its references, --at B2 where it stands
+  auxesis push     FILE                enters the records of a file into a sheet of a server, as JSON what became of them
+  auxesis logger                       stands in for field devices: sends readings for the demo's stations to a server
 
-DATA    a CSV or TSV file whose first row is the header, or a JSON array of objects; - reads standard input
+DATA    a CSV or TSV file whose first row is the header, a JSON array of objects, JSON Lines, or a workbook of
+        ISO/IEC 29500 or ISO/IEC 26300, whose own rules count where no RULES are given; - reads standard input
 RULES   a rule file (JSON, "format": "auxesis-rules"); - reads standard input
 
 Options
@@ -21,6 +33,13 @@ Options
   --now TIME         the moment to judge by (ISO 8601) instead of the clock
   --zone NAME        the time zone (IANA) that says which day is today; UTC by default
   --week DAY         the first day of the week; monday by default
+  --sheet NAME       which sheet of a workbook; with push and logger, which sheet of the server: its address ends with it
+  --rules RULES      with convert: the rules that go into the workbook
+  --key LABEL        with push: the field whose value says which record it is; several make one key together
+  --url ADDRESS      with push and logger: where the app is; http://127.0.0.1:4380 by default
+  --token TOKEN      with push and logger, or in AUXESIS_TOKEN: made under Share, Programs
+  --way WAY          with logger: steady, bursts, drift, faults or mixed
+  --every, --for S   with logger: seconds from one reading to the next; seconds after which it ends by itself
   --fail-if RULE     with evaluate: exit code 1 when the rule with this id matches anything
   --help, --version
 
@@ -38,17 +57,27 @@ const OPTIONS = {
   data: { type: 'string' },
   at: { type: 'string' },
   'fail-if': { type: 'string' },
+  sheet: { type: 'string' },
+  rules: { type: 'string' },
+  key: { type: 'string', multiple: true },
+  url: { type: 'string' },
+  token: { type: 'string' },
+  way: { type: 'string' },
+  every: { type: 'string' },
+  for: { type: 'string' },
 } as const;
 
 const COMMANDS = {
-  evaluate: { names: ['DATA', 'RULES'], run: evaluateCommand },
-  explain: { names: ['DATA', 'RULES', 'CELL'], run: explainCommand },
-  advise: { names: ['DATA', 'RULES'], run: adviseCommand },
+  evaluate: { names: ['DATA', '[RULES]'], run: evaluateCommand },
+  explain: { names: ['DATA', '[RULES]', 'CELL'], run: explainCommand },
+  advise: { names: ['DATA', '[RULES]'], run: adviseCommand },
   convert: { names: ['IN', 'OUT'], run: convertCommand },
   calculate: { names: ['FORMULA'], run: calculateCommand },
+  push: { names: ['FILE'], run: pushCommand },
+  logger: { names: [], run: loggerCommand },
 } as const;
 
-function main(argv: readonly string[]): Answer {
+function main(argv: readonly string[]): Answer | Promise<Answer> {
   const { values, positionals } = readArguments(argv);
   if (values.version) return { text: VERSION, code: 0 };
   const [name, ...given] = positionals;
@@ -56,17 +85,23 @@ function main(argv: readonly string[]): Answer {
   if (!Object.hasOwn(COMMANDS, name))
     throw new BadInput('command line', `there is no command "${name}"; expected ${Object.keys(COMMANDS).join(' or ')}`);
   const command = COMMANDS[name as keyof typeof COMMANDS];
-  if (given.length !== command.names.length) throw new BadInput('command line', `"${name}" takes ${command.names.join(' ')}; ${given.length} given`);
-  const { dates, data, at } = values;
+  const { dates, now, zone, week, 'no-header': noHeader, 'fail-if': failIf, help: _, version: __, ...rest } = values;
   if (dates !== undefined && dates !== 'dmy' && dates !== 'mdy') throw new BadInput('command line', `--dates is "${dates}"; expected dmy or mdy`);
-  return command.run(given, {
-    header: !values['no-header'],
-    ...readMoment(values),
+  return command.run(placed(name, command.names, given), {
+    header: !noHeader,
+    ...readMoment({ ...(now === undefined ? {} : { now }), ...(zone === undefined ? {} : { zone }), ...(week === undefined ? {} : { week }) }),
     ...(dates ? { dates } : {}),
-    ...(data === undefined ? {} : { data }),
-    ...(at === undefined ? {} : { at }),
-    ...(values['fail-if'] === undefined ? {} : { failIf: values['fail-if'] }),
+    ...(failIf === undefined ? {} : { failIf }),
+    ...rest,
   });
+}
+
+/** What was given in its places; what may be left out is undefined then. */
+function placed(command: string, names: readonly string[], given: readonly string[]): (string | undefined)[] {
+  const optional = names.findIndex((name) => name.startsWith('['));
+  if (given.length === names.length) return [...given];
+  if (optional >= 0 && given.length === names.length - 1) return [...given.slice(0, optional), undefined, ...given.slice(optional)];
+  throw new BadInput('command line', `"${command}" takes ${names.join(' ') || 'no files'}; ${given.length} given`);
 }
 
 const DAYS = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'];
@@ -118,12 +153,21 @@ function print(text: string): void {
   }
 }
 
-try {
-  const { text, code } = main(process.argv.slice(2));
+function end({ text, code }: Answer): void {
   if (text !== '') print(`${text}\n`);
   process.exitCode = code;
-} catch (error) {
+}
+
+function fail(error: unknown): void {
   if (!(error instanceof BadInput)) throw error;
   process.stderr.write(`auxesis: ${error.message}\n`);
   process.exitCode = 2;
+}
+
+try {
+  const answer = main(process.argv.slice(2));
+  if (answer instanceof Promise) answer.then(end).catch(fail);
+  else end(answer);
+} catch (error) {
+  fail(error);
 }

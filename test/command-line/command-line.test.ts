@@ -134,7 +134,7 @@ describe('bad input ends with 2, one plain line, and nothing on standard output'
     { ...bad('a formula that is none', { when: { kind: 'formula', formula: '=B2+' } }), says: 'expected a value at the end, character 5' },
     { name: 'a formula with a gap', args: ['calculate', '=SUM(1;2'], input: '', says: 'expected `)` at the end, character 9' },
     { name: 'no such rule to fail by', args: ['evaluate', data, '-', '--fail-if', 'x'], input: rules(rule), says: 'expected the id of a rule' },
-    { name: 'too little', args: ['evaluate', data], input: '', says: 'takes DATA RULES; 1 given' },
+    { name: 'too little', args: ['evaluate', data], input: '', says: 'there are no rules in it; give a rule file' },
     { name: 'a cell beyond the sheet', args: ['explain', data, '-', 'Z99'], input: rules(), says: 'there is no cell Z99' },
   ])('$name', ({ args, input, says }) => {
     const { status, stdout, stderr } = auxesis(args, input);
@@ -179,6 +179,6 @@ test('convert writes the same cells in another format, and back', () => {
 });
 
 test('says how it is used, and which version it is', () => {
-  expect(auxesis(['--help']).stdout).toContain('auxesis evaluate DATA RULES');
+  expect(auxesis(['--help']).stdout).toContain('auxesis evaluate DATA [RULES]');
   expect(auxesis(['--version']).stdout).toMatch(/^\d+\.\d+\.\d+\n$/);
 });

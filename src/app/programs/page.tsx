@@ -1,4 +1,5 @@
 import { headers } from 'next/headers';
+import { describedRequests } from '../../protocol/programs/openapi';
 import { ProgramsPage } from '../../ui/programs/ProgramsPage';
 
 export const dynamic = 'force-dynamic';
@@ -8,5 +9,11 @@ export default async function Programs({ searchParams }: { readonly searchParams
   const { sheet } = await searchParams;
   const given = await headers();
   const address = `${given.get('x-forwarded-proto') ?? 'http'}://${given.get('host') ?? 'localhost'}`;
-  return <ProgramsPage address={address} sheet={sheet !== undefined && /^[\w-]+$/.test(sheet) ? sheet : 'station-readings'} />;
+  return (
+    <ProgramsPage
+      requests={describedRequests()}
+      address={address}
+      sheet={sheet !== undefined && /^[\w-]+$/.test(sheet) ? sheet : 'station-readings'}
+    />
+  );
 }

@@ -8,6 +8,28 @@ const VERSION = '1.0.0';
 
 type Json = Readonly<Record<string, unknown>>;
 
+/** One request as the page for people tells it. */
+export interface DescribedRequest extends Pick<Endpoint, 'id' | 'method' | 'path' | 'says' | 'about' | 'scope' | 'example'> {
+  readonly parameters: readonly { readonly name: string; readonly in: string; readonly description?: string }[];
+}
+
+/** All requests as the page for people tells them. */
+export const describedRequests = (): DescribedRequest[] =>
+  Object.values<Endpoint>(ENDPOINTS).map((endpoint) => {
+    const { id, method, path, says, about, scope, example } = endpoint;
+    const { parameters } = operationOf(endpoint) as unknown as Pick<DescribedRequest, 'parameters'>;
+    return {
+      id,
+      method,
+      path,
+      says,
+      scope,
+      ...(about === undefined ? {} : { about }),
+      ...(example === undefined ? {} : { example }),
+      parameters: parameters.filter((parameter) => parameter.in !== 'path'),
+    };
+  });
+
 /** A schema as OpenAPI 3.1 has it (JSON Schema 2020-12). */
 const schemaOf = (schema: Joi.Schema): Json => joiToJson(schema, 'open-api-3.1') as Json;
 

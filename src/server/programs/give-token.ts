@@ -8,13 +8,15 @@ import { insertProgram } from '../sql/program/insert-program';
 /** What a token of a program begins with, so that it is known for one where it turns up. */
 const BEGIN = 'auxesis_';
 
+export interface AskedProgram {
+  readonly name: string;
+  readonly scopes: readonly Scope[];
+  readonly isLogger?: boolean;
+}
+
 /** Lets a program in by a token of its own, which is told this once. */
-export async function giveToken(
-  sql: Sql,
-  sheet: SheetId,
-  { name, scopes }: { readonly name: string; readonly scopes: readonly Scope[] },
-): Promise<MadeProgram> {
+export async function giveToken(sql: Sql, sheet: SheetId, { name, scopes, isLogger = false }: AskedProgram): Promise<MadeProgram> {
   const [id, token] = [nanoid(12), BEGIN + newToken()];
-  await insertProgram(sql, sheet, { id, tokenHash: hashToken(token), name, scopes });
+  await insertProgram(sql, sheet, { id, tokenHash: hashToken(token), name, scopes, isLogger });
   return { id, name, scopes, createdAt: Date.now(), usedAt: null, token };
 }

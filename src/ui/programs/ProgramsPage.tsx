@@ -2,15 +2,20 @@
 
 import { PasswordInput } from '@mantine/core';
 import { useState } from 'react';
-import type { Endpoint } from '../../protocol/programs/endpoint';
-import { ENDPOINTS } from '../../protocol/programs/endpoints';
+import type { DescribedRequest } from '../../protocol/programs/openapi';
 import { SCOPES } from '../../protocol/programs/scopes';
 import { Page } from '../page/Page';
-import { EndpointPart } from './EndpointPart';
+import { RequestPart } from './RequestPart';
 import classes from './Programs.module.css';
 
+interface Props {
+  readonly requests: readonly DescribedRequest[];
+  readonly address: string;
+  readonly sheet: string;
+}
+
 /** How programs ask, with examples that run in the page once it has a token. */
-export function ProgramsPage({ address, sheet }: { readonly address: string; readonly sheet: string }) {
+export function ProgramsPage({ requests, address, sheet }: Props) {
   const [token, setToken] = useState('');
   return (
     <Page
@@ -58,8 +63,8 @@ export function ProgramsPage({ address, sheet }: { readonly address: string; rea
           requests are left in this minute; pages are followed by their <code>next</code>, as <code>cursor</code>.
         </p>
       </section>
-      {Object.values<Endpoint>(ENDPOINTS).map((endpoint) => (
-        <EndpointPart key={endpoint.id} endpoint={endpoint} address={address} sheet={sheet} token={token} />
+      {requests.map((request) => (
+        <RequestPart key={request.id} asked={request} address={address} sheet={sheet} token={token} />
       ))}
     </Page>
   );

@@ -5,7 +5,9 @@ import type { SheetId } from '../../core/sheet/ids';
 import { sendJson } from '../../engine/send-json';
 import { SCOPES, type MadeProgram, type Scope, type SheetProgram } from '../../protocol/programs/scopes';
 import { momentWords } from '../moment-words';
+import { useSessionState } from '../sheet/use-session';
 import { Copy } from './Copy';
+import { LoggerPart } from './LoggerPart';
 import classes from './Share.module.css';
 
 const USUAL: readonly Scope[] = ['read', 'write'];
@@ -13,6 +15,9 @@ const USUAL: readonly Scope[] = ['read', 'write'];
 /** Programs that come to the sheet by a token: those there are, and a new one. */
 export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
   const path = `/api/sheets/${encodeURIComponent(sheet)}/programs`;
+  const frame = useSessionState((state) => state.frame);
+  // The demo's readings have these.
+  const hasStations = ['Station', 'Day', 'Dissolved oxygen'].every((label) => frame?.fields.some((field) => field.label === label));
   const [programs, setPrograms] = useState<readonly SheetProgram[] | null>(null);
   const [name, setName] = useState('');
   const [scopes, setScopes] = useState<readonly Scope[]>(USUAL);
@@ -99,6 +104,7 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
           </li>
         ))}
       </ul>
+      {hasStations && <LoggerPart sheet={sheet} />}
     </div>
   );
 }

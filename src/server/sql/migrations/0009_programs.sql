@@ -4,6 +4,8 @@ create table sheet_program (
   id text not null,
   token_hash bytea not null unique,
   name text not null,
+  -- True for the logger, which stands in for field devices and is started on screen.
+  is_logger boolean not null default false,
   scopes text[] not null,
   created_at timestamptz not null default now(),
   used_at timestamptz,

@@ -9,13 +9,15 @@ export interface FoundProgram {
   readonly scopes: readonly Scope[];
 }
 
-/** A program by its token, unless that was taken back; notes that it was there, at most once a minute. */
+const NOTED_MS = 5000;
+
+/** A program by its token, unless that was taken back; notes that it was there, every few seconds. */
 export async function findProgram(sql: Queryable, tokenHash: Buffer): Promise<FoundProgram | undefined> {
   const [row] = await sql<(FoundProgram & { readonly used_at: Date | null })[]>`
     select sheet_id as sheet, id, name, scopes, used_at from sheet_program where token_hash = ${tokenHash} and revoked_at is null`;
   if (!row) return undefined;
   const { used_at, ...program } = row;
-  if (!used_at || Date.now() - used_at.getTime() > 60_000)
+  if (!used_at || Date.now() - used_at.getTime() > NOTED_MS)
     await sql`update sheet_program set used_at = now() where sheet_id = ${program.sheet} and id = ${program.id}`;
   return program;
 }

@@ -9,7 +9,6 @@ import { answerProgram, bearerOf } from '../../../../answer-program';
 export const dynamic = 'force-dynamic';
 
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  // eslint-disable-next-line @typescript-eslint/require-await -- as all of them
   return answerProgram(ENDPOINTS.followFindings, { request, params }, async ({ program }) => {
     const last = Number(request.headers.get('last-event-id') ?? NaN);
     const mayRead = async () => (await findProgram(database(), hashToken(bearerOf(request) ?? ''))) !== undefined;

@@ -1,7 +1,6 @@
 import { Button } from '@mantine/core';
 import { useState } from 'react';
-import type { Endpoint } from '../../protocol/programs/endpoint';
-import { openApiDocument } from '../../protocol/programs/openapi';
+import type { DescribedRequest } from '../../protocol/programs/openapi';
 import { Copy } from '../share/Copy';
 import classes from './Programs.module.css';
 
@@ -15,26 +14,17 @@ const QUERIES: Readonly<Record<string, string>> = {
   exportSheet: '?format=ooxml&report=true',
 };
 
-interface Parameter {
-  readonly name: string;
-  readonly in: string;
-  readonly description?: string;
-}
-
-/** One request: what it is for, what it takes, and an example that can be run. */
-export function EndpointPart({
-  endpoint,
-  address,
-  sheet,
-  token,
-}: {
-  readonly endpoint: Endpoint;
+interface Props {
+  readonly asked: DescribedRequest;
   readonly address: string;
   readonly sheet: string;
   readonly token: string;
-}) {
+}
+
+/** One request: what it is for, what it takes, and an example that can be run. */
+export function RequestPart({ asked, address, sheet, token }: Props) {
   const [answer, setAnswer] = useState<string | null>(null);
-  const { id, method, path, says, about, scope, example } = endpoint;
+  const { id, method, path, says, about, scope, example, parameters } = asked;
   const url = `${address}/api/v1${path.replace('{sheet}', sheet)}${QUERIES[id] ?? ''}`;
   const body = example && JSON.stringify(example);
   const command = [
@@ -68,7 +58,7 @@ export function EndpointPart({
       <p>
         {says}.{about && ` ${about}`} {scope ? <>Scope: {scope}.</> : 'Any token.'}
       </p>
-      <Parameters endpoint={endpoint} />
+      <Parameters parameters={parameters} />
       <div className={classes.example}>
         <pre tabIndex={0}>{command}</pre>
         <div className={classes.acts}>
@@ -91,10 +81,8 @@ export function EndpointPart({
   );
 }
 
-/** What the request takes, as its document says. */
-function Parameters({ endpoint: { path, method } }: { readonly endpoint: Endpoint }) {
-  const { paths } = openApiDocument('') as { readonly paths: Record<string, Record<string, { readonly parameters: readonly Parameter[] }>> };
-  const parameters = paths[path]![method]!.parameters.filter((parameter) => parameter.in !== 'path');
+/** What the request takes besides its body. */
+function Parameters({ parameters }: Pick<DescribedRequest, 'parameters'>) {
   if (parameters.length === 0) return null;
   return (
     <table className={classes.parameters}>

@@ -1,0 +1,55 @@
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import Joi from 'joi';
+import { LOGGER_WAYS, type LoggerWay } from '../../../../../demo/logger/device-readings';
+import { database } from '../../../../../server/database';
+import { giveToken } from '../../../../../server/programs/give-token';
+import { endLoggers, hasLogger } from '../../../../../server/sql/program/loggers';
+import { allow } from '../../../allow';
+import { readBody } from '../../../read-body';
+import { respond } from '../../../respond';
+
+export const dynamic = 'force-dynamic';
+
+interface Context {
+  readonly params: Promise<{ id: string }>;
+}
+
+const schema = Joi.object<{ way: LoggerWay }>({ way: Joi.valid(...Object.keys(LOGGER_WAYS)).required() });
+
+/** Whether the logger is on. */
+export function GET(_: Request, { params }: Context): Promise<Response> {
+  return respond(async () => {
+    const { id } = await allow(params, 'own');
+    return Response.json({ isOn: await hasLogger(database(), id) });
+  });
+}
+
+/** Starts the logger as a program of its own, with a token of its own, in the place of one that is on. */
+export function POST(request: Request, { params }: Context): Promise<Response> {
+  return respond(async () => {
+    const { id } = await allow(params, 'own');
+    const { way } = await readBody(request, schema);
+    await endLoggers(database(), id);
+    const { token } = await giveToken(database(), id, { name: 'Logger', scopes: ['write'], isLogger: true });
+    // Over this computer's own address: whatever the app is called from outside.
+    const address = `http://127.0.0.1:${process.env.PORT ?? new URL(request.url).port}`;
+    const logger = spawn(process.execPath, [join(process.cwd(), 'bin', 'auxesis'), 'logger', '--url', address, '--sheet', id, '--way', way], {
+      env: { ...process.env, AUXESIS_TOKEN: token },
+      // It ends with the process that started it: nobody holds its standard input any more then.
+      stdio: ['pipe', 'ignore', 'inherit'],
+    });
+    logger.on('error', (error) => console.error('the logger could not be started', error));
+    logger.unref();
+    return Response.json({ isOn: true }, { status: 201 });
+  });
+}
+
+/** Stops it: its token is taken back. */
+export function DELETE(_: Request, { params }: Context): Promise<Response> {
+  return respond(async () => {
+    const { id } = await allow(params, 'own');
+    await endLoggers(database(), id);
+    return Response.json({ isOn: false });
+  });
+}

@@ -1,0 +1,92 @@
+import { randomUUID } from 'node:crypto';
+import { LOGGER_WAYS, type LoggerWay } from '../demo/logger/device-readings';
+import { runLogger } from '../demo/logger/run-logger';
+import { BadInput } from './bad-input';
+import { readTable, type FileOptions } from './read-sheet-file';
+
+/** Records that are sent at once. */
+const AT_ONCE = 1000;
+
+export interface Server {
+  readonly url?: string;
+  readonly token?: string;
+}
+
+/** Where the app is, and the token that the environment or the command line gives. Throws a BadInput. */
+function serverOf({ url = 'http://127.0.0.1:4380', token = process.env.AUXESIS_TOKEN }: Server): {
+  readonly address: string;
+  readonly token: string;
+} {
+  if (!/^https?:\/\/\S+$/.test(url)) throw new BadInput('command line', `--url is "${url}"; expected an address such as http://127.0.0.1:4380`);
+  if (!token)
+    throw new BadInput('command line', 'there is no token: give it in AUXESIS_TOKEN, or with --token. Tokens are made under Share, Programs');
+  return { address: url.replace(/\/$/, ''), token };
+}
+
+/** `push FILE`: enters the records of a file into a sheet of a server, those that are there by their key. Gives what became of them as JSON text. */
+export async function push(
+  [path]: readonly string[],
+  { sheet, key, url, token, ...options }: FileOptions & Server & { readonly key?: readonly string[] },
+): Promise<string> {
+  const server = serverOf({ ...(url ? { url } : {}), ...(token ? { token } : {}) });
+  if (sheet === undefined) throw new BadInput('command line', 'say with --sheet which sheet: what its address ends with');
+  const { sheet: _, ...reading } = { ...options, sheet };
+  const { rows } = readTable(path!, reading);
+  const [labels = [], ...records] = rows;
+  const counts = { inserted: 0, updated: 0, unchanged: 0 };
+  for (let at = 0; at < records.length; at += AT_ONCE) {
+    const body = {
+      ...(key?.length ? { key } : {}),
+      records: records.slice(at, at + AT_ONCE).map((cells) => Object.fromEntries(labels.map((label, column) => [label, cells[column] || null]))),
+    };
+    const answer = await sendRecords(server, sheet, body);
+    counts.inserted += answer.inserted;
+    counts.updated += answer.updated;
+    counts.unchanged += answer.unchanged;
+  }
+  return JSON.stringify(counts);
+}
+
+type Counts = Record<'inserted' | 'updated' | 'unchanged', number>;
+
+async function sendRecords({ address, token }: { readonly address: string; readonly token: string }, sheet: string, body: object): Promise<Counts> {
+  const response = await fetch(`${address}/api/v1/sheets/${encodeURIComponent(sheet)}/records`, {
+    method: 'PUT',
+    headers: { authorization: `Bearer ${token}`, 'content-type': 'application/json', 'idempotency-key': randomUUID() },
+    body: JSON.stringify(body),
+  }).catch((error: unknown) => {
+    throw new BadInput(address, 'the server cannot be reached', { cause: error });
+  });
+  const answer = (await response.json()) as Counts & { readonly refused?: string };
+  if (!response.ok) throw new BadInput(`${address}, sheet ${sheet}`, answer.refused ?? `the server answered ${response.status}`);
+  return answer;
+}
+
+interface LoggerArguments extends Server {
+  readonly sheet?: string;
+  readonly way?: string;
+  readonly every?: string;
+  readonly for?: string;
+}
+
+/** `logger`: stands in for field devices until its time is over, it is stopped, or its token is taken back. Gives what was sent as JSON text. */
+export async function logger({ sheet = 'station-readings', way = 'mixed', every = '1', for: seconds, ...given }: LoggerArguments): Promise<string> {
+  const { address, token } = serverOf(given);
+  if (!Object.hasOwn(LOGGER_WAYS, way)) throw new BadInput('command line', `--way is "${way}"; expected ${Object.keys(LOGGER_WAYS).join(', ')}`);
+  const everyMs = secondsOf('--every', every);
+  const forMs = seconds === undefined ? Infinity : secondsOf('--for', seconds);
+  const stop = new AbortController();
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => stop.abort());
+  // Whoever started it holds its standard input: when that is closed, nobody wants it any more.
+  if (!process.stdin.isTTY && seconds === undefined) process.stdin.on('end', () => stop.abort()).resume();
+  const { counts, end } = await runLogger({ address, sheet, token, way: way as LoggerWay, everyMs, forMs, signal: stop.signal });
+  process.stdin.destroy();
+  if (typeof end === 'object' && counts.readings === 0) throw new BadInput(`${address}, sheet ${sheet}`, end.refused);
+  return JSON.stringify(counts);
+}
+
+function secondsOf(name: string, text: string): number {
+  const seconds = Number(text);
+  if (!(seconds > 0)) throw new BadInput('command line', `${name} is "${text}"; expected seconds, such as 1 or 0.2`);
+  return seconds * 1000;
+}

@@ -1,0 +1,18 @@
+import { readRuleSet, type RuleSet } from '../core/rules/read-rule-set';
+import { BadInput } from './bad-input';
+import { placeOf, readText } from './read-sheet-file';
+
+/** Reads a rule file. Throws a BadInput that names the place in it. */
+export function readRules(path: string): RuleSet {
+  const place = placeOf(path);
+  const text = readText(path);
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (error) {
+    throw new BadInput(place, `not JSON: ${(error as Error).message}`, { cause: error });
+  }
+  const read = readRuleSet(json);
+  if ('message' in read) throw new BadInput(place, read.message);
+  return read.rules;
+}
