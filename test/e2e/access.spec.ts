@@ -42,6 +42,22 @@ const SHEET_ROUTES: Readonly<Record<string, string>> = {
   'DELETE /api/sheets/ID/sharing/members/x': '  400    403    403    403      404     401     401    401',
   'PATCH /api/sheets/ID': '                     400    403    403    403      404     401     401    401',
   // The last: the owner's removes the sheet.
+  'GET /api/sheets/ID/archive': '              200    200    403    403      404     401     401    401',
+  'GET /api/sheets/ID/programs': '             200    403    403    403      404     401     401    401',
+  'POST /api/sheets/ID/programs': '            400    403    403    403      404     401     401    401',
+  'DELETE /api/sheets/ID/programs/x': '        404    403    403    403      404     401     401    401',
+  'GET /api/sheets/ID/logger': '               200    403    403    403      404     401     401    401',
+  'POST /api/sheets/ID/logger': '              400    403    403    403      404     401     401    401',
+  'DELETE /api/sheets/ID/logger': '            200    403    403    403      404     401     401    401',
+  // A session is no token: programs come by one alone.
+  'GET /api/v1/sheets/ID': '                     401    401    401    401      401     401    401     401',
+  'GET /api/v1/sheets/ID/records': '             401    401    401    401      401     401    401     401',
+  'PUT /api/v1/sheets/ID/records': '             401    401    401    401      401     401    401     401',
+  'GET /api/v1/sheets/ID/rules': '               401    401    401    401      401     401    401     401',
+  'PUT /api/v1/sheets/ID/rules': '               401    401    401    401      401     401    401     401',
+  'GET /api/v1/sheets/ID/findings': '            401    401    401    401      401     401    401     401',
+  'GET /api/v1/sheets/ID/findings/stream': '     401    401    401    401      401     401    401     401',
+  'GET /api/v1/sheets/ID/export': '              401    401    401    401      401     401    401     401',
   'DELETE /api/sheets/ID': '                    204    403    403    403      404     401     401    401',
 };
 /** Routes that are about no sheet: for somebody with an account, and for nobody. */
@@ -49,6 +65,8 @@ const OTHER_ROUTES: Readonly<Record<string, readonly [account: number, nobody: n
   'GET /api/sheets': [200, 401],
   'POST /api/sheets': [400, 401],
   'POST /api/sheets/import': [400, 401],
+  'GET /api/v1/openapi.json': [200, 200],
+  'POST /api/v1/evaluate': [401, 401],
   'GET /api/findings': [200, 401],
   'POST /api/findings/seen': [204, 401],
   'POST /api/rule-sets': [400, 401],
@@ -68,6 +86,7 @@ const OTHER_ROUTES: Readonly<Record<string, readonly [account: number, nobody: n
 const REFUSALS = [
   'Sign in to go on, or come by a link that still works.',
   'Sign in to go on.',
+  'Say who you are: the header Authorization must be "Bearer" and a token. Tokens are made under Share, Programs',
   'There is no such sheet',
   'Only the owner and editors of this sheet get its rules and its history.',
   'You are here to read: only its owner and editors change this sheet.',

@@ -33,8 +33,13 @@ export function exportSource({ sheet, running }: Evaluation, { name, looks, area
   return { name, sheet, running: own, resolver: new Resolver(own, looks, sheet), looks, ...(area ? { area } : {}) };
 }
 
-/** Everything there is in a sheet. */
-export const wholeArea = (sheet: Sheet): CellRange => ({ left: 0, top: 0, right: sheet.fields.length - 1, bottom: sheet.rowCount - 1 });
+/** All of a sheet as far as something stands in it or is formatted: beyond that are blank rows and fields to type in. */
+export function wholeArea(sheet: Sheet): CellRange {
+  const isUsed = (column: number, slot: number) => sheet.columns[column]!.inputAt(slot) !== '' || sheet.columns[column]!.styles.has(slot);
+  const bottom = sheet.order.findLastIndex((slot) => sheet.fields.some((_, column) => isUsed(column, slot)));
+  const right = sheet.fields.findLastIndex((_, column) => sheet.order.some((slot) => isUsed(column, slot)));
+  return { left: 0, top: 0, right: Math.max(0, right), bottom: Math.max(0, bottom) };
+}
 
 /** What became of a rule in a file. */
 export interface RuleFate {

@@ -1,3 +1,4 @@
+import { setTimeout as pause } from 'node:timers/promises';
 import { Devices, DEVICE_KEY, type LoggerWay } from './device-readings';
 
 export interface LoggerOptions {
@@ -30,14 +31,8 @@ export interface LoggerCounts {
 export type LoggerEnd = 'over' | 'stopped' | { readonly refused: string };
 
 const RETRY_MS = 1000;
-const rest = (ms: number, signal?: AbortSignal) =>
-  new Promise<void>((resolve) => {
-    const timer = setTimeout(resolve, ms);
-    signal?.addEventListener('abort', () => {
-      clearTimeout(timer);
-      resolve();
-    });
-  });
+/** Waits, unless it is stopped. */
+const rest = (ms: number, signal?: AbortSignal): Promise<void> => pause(ms, undefined, signal ? { signal } : {}).catch(() => {});
 
 /**
  * Stands in for field devices: sends readings through the HTTP interface, each request under a key of its own, so that one whose answer was lost is sent again

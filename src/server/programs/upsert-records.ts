@@ -102,7 +102,8 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key = [
     there.cells = { ...there.cells, ...cells };
     if (!there.isNew) set.push(...different.map(([field, input]) => ({ row: there.id, field, input })));
   });
-  const orderKeys = keysAt(rows, rows.length, added.length);
+  // Beneath the last row that holds something: a new sheet has blank records to type in.
+  const orderKeys = keysAt(rows, rows.findLastIndex(({ isBlank }) => !isBlank) + 1, added.length);
   const inserted = added.map(({ id, cells }, at): StoredRow => ({ id, key: orderKeys[at]!, role: 'record', cells: filled(cells) }));
   const operations: Operation[] = [
     ...(set.length ? [{ kind: 'set-cells' as const, cells: set }] : []),

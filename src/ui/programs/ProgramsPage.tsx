@@ -23,7 +23,10 @@ export function ProgramsPage({ requests, address, sheet }: Props) {
       lead={
         <>
           Programs read records, enter them and hear of findings over HTTP. Everything here is also an{' '}
-          <a href="/api/v1/openapi.json">OpenAPI 3.1 document</a>.
+          <a href="/api/v1/openapi.json" className={classes.link}>
+            OpenAPI 3.1 document
+          </a>
+          .
         </>
       }
       width="wide"

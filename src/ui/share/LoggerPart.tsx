@@ -43,7 +43,12 @@ export function LoggerPart({ sheet }: { readonly sheet: SheetId }) {
         <b>Logger.</b> It stands in for field devices: it enters readings at the stations, as a program of its own, for as long as the app runs.
       </p>
       <div className={classes.form}>
-        <NativeSelect label="It sends" value={way} data={WAYS.map((each) => ({ ...each }))} onChange={({ currentTarget }) => setWay(currentTarget.value)} />
+        <NativeSelect
+          label="It sends"
+          value={way}
+          data={WAYS.map((each) => ({ ...each }))}
+          onChange={({ currentTarget }) => setWay(currentTarget.value)}
+        />
         <Button variant="default" disabled={isOn === null} onClick={() => void ask(isOn ? { method: 'DELETE' } : { body: { way } })}>
           {isOn ? 'Stop it' : 'Start it'}
         </Button>

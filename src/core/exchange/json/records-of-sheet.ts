@@ -1,5 +1,6 @@
 import { nestProperties } from '../../looks/look';
-import { columnLetters } from '../../sheet/address';
+import { columnLetters, type CellRange } from '../../sheet/address';
+import type { Sheet } from '../../sheet/sheet';
 import { shownAt } from '../../sheet/shown-cell';
 import type { CellValue } from '../../values/cell-value';
 import { isoFromSerial } from '../../values/date-serial';
@@ -35,9 +36,16 @@ export interface ToldRecord {
   readonly looks: Readonly<Record<string, { readonly look: object; readonly rules: readonly string[] }>>;
 }
 
+/** Whether a row is a record that holds something: blank ones are there to type in. */
+export const isFilledRecord = (sheet: Sheet, slot: number): boolean =>
+  sheet.roleAt(slot) === 'record' && sheet.columns.some((store) => store.inputCodeAt(slot) !== 0);
+
 /** One record of a sheet, with its looks and the names of the rules that gave them. */
-export function toldRecord({ sheet, resolver, running, area }: ExportSource, position: number): ToldRecord {
-  const { left, right } = area ?? wholeArea(sheet);
+export function toldRecord(
+  { sheet, resolver, running }: ExportSource,
+  { left, right }: Pick<CellRange, 'left' | 'right'>,
+  position: number,
+): ToldRecord {
   const slot = sheet.order[position]!;
   const values: Record<string, string | number | boolean | null> = {};
   const shown: Record<string, string> = {};
@@ -57,7 +65,8 @@ export function toldRecord({ sheet, resolver, running, area }: ExportSource, pos
 /** The records of a sheet as JSON: `{ "format": "auxesis-records", "version": 1, "name", "fields", "records" }`, one record a line. */
 export function recordsOfSheet(source: ExportSource): ExportedFile {
   const { name, sheet, area, running } = source;
-  const { left, top, right, bottom } = area ?? wholeArea(sheet);
+  const part = area ?? wholeArea(sheet);
+  const { left, top, right, bottom } = part;
   const labels = sheet.fields.map((_, column) => sheet.labelOf(column) ?? columnLetters(column));
   const fields = sheet.fields.slice(left, right + 1).map(({ unit, format }, at) => ({ label: labels[left + at]!, unit, format }));
   const double = labels.find((label, at) => labels.indexOf(label) !== at);
@@ -65,8 +74,8 @@ export function recordsOfSheet(source: ExportSource): ExportedFile {
     yield `${JSON.stringify({ format: RECORDS_FORMAT, version: 1, name, fields }).slice(0, -1)},"records":[`;
     let isFirst = true;
     for (let position = top; position <= bottom; position++) {
-      if (sheet.roleAt(sheet.order[position]!) !== 'record') continue;
-      yield `${isFirst ? '\n' : ',\n'}${JSON.stringify(toldRecord(source, position))}`;
+      if (!isFilledRecord(sheet, sheet.order[position]!)) continue;
+      yield `${isFirst ? '\n' : ',\n'}${JSON.stringify(toldRecord(source, part, position))}`;
       isFirst = false;
     }
     yield '\n]}\n';

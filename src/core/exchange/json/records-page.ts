@@ -4,8 +4,8 @@ import { compareValues } from '../../rules/compare-values';
 import { foldText } from '../../values/fold-text';
 import { readInput } from '../../values/read-input';
 import { BadFile } from '../bad-file';
-import type { ExportSource } from '../export-source';
-import { toldRecord, type ToldRecord } from './records-of-sheet';
+import { wholeArea, type ExportSource } from '../export-source';
+import { isFilledRecord, toldRecord, type ToldRecord } from './records-of-sheet';
 
 export interface RecordsWanted {
   readonly limit: number;
@@ -35,13 +35,14 @@ export function recordsPage(source: ExportSource, { limit, after, where, rule, l
   const slot = after === undefined ? undefined : sheet.findSlot(after);
   if (after !== undefined && slot === undefined)
     throw new BadFile('the record where the page before ended is gone: begin again without a cursor', 'cursor');
+  const area = wholeArea(sheet);
   const records: RecordsPage['records'][number][] = [];
   let last: string | null = null;
   for (let position = slot === undefined ? 0 : sheet.positionOf(slot) + 1; position < sheet.order.length; position++) {
     const at = sheet.order[position]!;
-    if (sheet.roleAt(at) !== 'record' || !tests.every((holds) => holds(at))) continue;
+    if (!isFilledRecord(sheet, at) || !tests.every((holds) => holds(at))) continue;
     if (records.length === limit) return { sequence, next: last, records };
-    const { looks: given, ...told } = toldRecord(source, position);
+    const { looks: given, ...told } = toldRecord(source, area, position);
     records.push(looks ? { ...told, looks: given } : told);
     last = sheet.rowId(at);
   }

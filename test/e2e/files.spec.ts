@@ -1,0 +1,116 @@
+import { readFileSync } from 'node:fs';
+import { expect, test, type Page } from '@playwright/test';
+import { makeSheet, SheetPage } from './sheet-page';
+
+const file = (name: string, content: string) => ({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(content) });
+const rows = (count: number) => Array.from({ length: count }, (_, at) => `Alder Weir ${at};${(at % 28) + 1}/3/2026;${at % 10},5;00${at}`).join('\n');
+
+async function bringIn(page: Page): Promise<SheetPage> {
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.waitForURL('**/sheets/*');
+  const opened = new SheetPage(page);
+  await opened.isLive();
+  return opened;
+}
+
+test('a file is looked at before anything is kept, read otherwise, and becomes a sheet', async ({ page }) => {
+  await page.goto('/');
+  await page.getByLabel('File to bring in').setInputFiles(file('Autumn.csv', `Oakfield School;;;\nStation;Day;Oxygen;Code\n${rows(40)}\n`));
+  await expect(page.getByRole('heading', { name: 'What is in “Autumn.csv”' })).toBeVisible();
+  await expect(page.getByText('42 rows, 4 fields')).toBeVisible();
+  await expect(page.getByRole('combobox', { name: 'Between values stands' })).toHaveValue('Semicolon');
+  await expect(page.getByRole('combobox', { name: 'Decimals' })).toHaveValue(/Comma/);
+  await expect(page.getByRole('columnheader', { name: /Code.*codes: kept as text/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Row 2 holds the labels' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('combobox', { name: 'How Code is read' }).click();
+  await page.getByRole('option', { name: 'Leave it out' }).click();
+  await expect(page.getByText('1 of 4 fields are left out, as you chose')).toBeVisible();
+  await page.getByLabel('Name of the sheet').fill('Autumn readings');
+  const sheet = await bringIn(page);
+  await expect(page.getByRole('heading', { name: 'Autumn readings' })).toBeVisible();
+  await expect(sheet.cell('A1')).toContainText('Oakfield School');
+  await expect(sheet.cell('C3')).toContainText('0.5');
+  await expect(sheet.cell('B3')).toContainText('2026-03-01');
+  await expect(sheet.cell('D2')).toHaveCount(0);
+});
+
+test('rows are pasted and dropped; what cannot be read says why; what is left leaves nothing behind', async ({ page }) => {
+  await page.goto('/');
+  const sheets = async () => ((await (await page.request.get('/api/sheets')).json()) as unknown[]).length;
+  const before = await sheets();
+  const paste = () =>
+    page.evaluate(() => {
+      const data = new DataTransfer();
+      data.setData('text/plain', 'Station\tOxygen\nAlder Weir\t4.9\n');
+      document.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+    });
+  // Until the page is at work.
+  await expect(async () => {
+    await paste();
+    await expect(page.getByText('2 rows, 2 fields')).toBeVisible({ timeout: 1500 });
+  }).toPass();
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  const zone = page.getByRole('region', { name: 'Bring a file in' });
+  const data = await page.evaluateHandle(() => {
+    const transfer = new DataTransfer();
+    transfer.items.add(new File(['[{"Station": {"name": "Alder"}}]'], 'nested.json'));
+    return transfer;
+  });
+  await zone.dispatchEvent('drop', { dataTransfer: data });
+  await expect(page.getByRole('alert', { name: 'This file cannot be read' })).toContainText('Record 1: "Station" holds an object');
+  await page.getByRole('button', { name: 'Back to the sheets' }).click();
+  expect(await sheets()).toBe(before);
+});
+
+test('a large file shows how far it is, and stopping leaves nothing behind', async ({ page }) => {
+  await page.goto('/');
+  const sheets = async () => ((await (await page.request.get('/api/sheets')).json()) as unknown[]).length;
+  const before = await sheets();
+  await page.getByLabel('File to bring in').setInputFiles(file('Large.csv', `Station;Day;Oxygen;Code\n${rows(60_000)}\n`));
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(page.getByRole('progressbar')).toBeVisible();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByRole('region', { name: 'Bring a file in' })).toBeVisible();
+  await page.waitForTimeout(1500);
+  expect(await sheets()).toBe(before);
+});
+
+test('a sheet is taken out as files of every kind, the report says what each does not say, and they come back', async ({ page }) => {
+  const id = await makeSheet(page, [
+    ['Station', 'Oxygen', 'Twice'],
+    ['Alder Weir', '4.9', '=B2*2'],
+    ["'=not a formula", '8.1', '=B3*2'],
+  ]);
+  const sheet = await SheetPage.open(page, id);
+  await sheet.type('D2', '-risky');
+  await page.getByRole('button', { name: 'Export' }).click();
+  const out = async (words: RegExp): Promise<Buffer> => {
+    await page.getByRole('radio', { name: words }).click();
+    const download = page.waitForEvent('download');
+    await page.getByRole(words.source === 'Archive' ? 'link' : 'button', { name: 'Take it out' }).click();
+    return readFileSync(await (await download).path());
+  };
+  const shown = (await out(/Separated/)).toString();
+  expect(shown).toBe("Station,Oxygen,Twice,\r\nAlder Weir,4.9,9.8,'-risky\r\n'=not a formula,8.1,16.2,\r\n");
+  await page.getByRole('radio', { name: /As they were typed/ }).click();
+  expect((await out(/Separated/)).toString()).toContain('Alder Weir,4.9,=B2*2,-risky\r\n');
+  const records = JSON.parse((await out(/JSON records/)).toString()) as { records: { values: object }[] };
+  expect(records.records[0]!.values).toMatchObject({ Station: 'Alder Weir', Oxygen: 4.9, Twice: 9.8 });
+  const workbook = await out(/29500/);
+  await expect(page.getByRole('region', { name: 'What is in the file' })).toBeVisible();
+  const document = await out(/26300/);
+  const archive = await out(/Archive/);
+  for (const [name, bytes] of [
+    ['Back.xlsx', workbook],
+    ['Back.ods', document],
+    ['Back.auxesis', archive],
+  ] as const) {
+    await page.goto('/');
+    await page.getByLabel('File to bring in').setInputFiles({ name, mimeType: 'application/octet-stream', buffer: bytes });
+    await expect(page.getByText('Nothing that was found in it')).toBeVisible();
+    const again = await bringIn(page);
+    await expect(again.cell('C2')).toContainText('9.8');
+    await again.cell('C2').click();
+    await expect(again.line).toHaveText('=B2*2');
+  }
+});

@@ -1,0 +1,170 @@
+import { Readable } from 'node:stream';
+import { gunzipSync, gzipSync } from 'node:zlib';
+import { nanoid } from 'nanoid';
+import { describe, expect, test } from 'vitest';
+import { OWN_ALL } from '../../src/core/sharing/role';
+import type { Operation } from '../../src/core/sheet/change';
+import { volunteerHours } from '../../src/demo/volunteer-hours';
+import { archiveSheet } from '../../src/server/sheets/archive-sheet';
+import { bringInSheet } from '../../src/server/sheets/bring-in-sheet';
+import { createSheet } from '../../src/server/sheets/create-sheet';
+import { historyOf } from '../../src/server/sheets/read-history';
+import { readPacked } from '../../src/server/sheets/read-packed';
+import { packedAsOf } from '../../src/server/sheets/sheet-as-of';
+import { takeChange } from '../../src/server/sheets/take-change';
+import { unzipPacked } from '../../src/server/sheets/unzip-packed';
+import { giveToken } from '../../src/server/programs/give-token';
+import { upsertRecords } from '../../src/server/programs/upsert-records';
+import { hashToken } from '../../src/server/people/token';
+import { findProgram } from '../../src/server/sql/program/find-program';
+import { unpackSheet } from '../../src/protocol/packed-sheet';
+import { testDatabase } from './test-database';
+
+const { sql } = await testDatabase('exchange');
+const owner = nanoid();
+await sql`insert into person (id, email, name) values (${owner}, ${`${owner}@example.org`}, 'Mara Quillfeather')`;
+
+const by = () => ({ author: `person ${owner}`, role: 'owner' as const, own: OWN_ALL });
+const change = (sheet: string, ...operations: readonly Operation[]) => takeChange(sql, { sheet, by: by(), change: { id: nanoid(), operations } });
+
+async function bytesOf(id: string): Promise<Buffer> {
+  const { packed } = await archiveSheet(sql, id);
+  return Buffer.concat(await packed.toArray());
+}
+
+/** Everything of a sheet but what it is called by. */
+const stateOf = (packed: Uint8Array) => {
+  const { sheet, head } = unpackSheet(unzipPacked(packed));
+  const { id: _, asOf: __, ...rest } = head;
+  return { ...rest, rows: sheet.order.map((slot) => sheet.storedRow(slot)) };
+};
+
+describe('an archive', () => {
+  test('makes the same sheet again, and every moment of its history', async () => {
+    const { id: _, ...contents } = volunteerHours();
+    const id = await createSheet(sql, { ...contents, owner });
+    const { fields, rows } = stateOf(await readPacked(sql, id));
+    const cell = (row: number, input: string): Operation => ({ kind: 'set-cells', cells: [{ row: rows[row]!.id, field: fields[0]!.id, input }] });
+    await change(id, cell(3, 'entered'));
+    await change(
+      id,
+      { kind: 'remove-rows', rows: [rows[5]!.id] },
+      { kind: 'put-parts', parts: [{ id: 'snapshot then', kind: 'snapshot', name: 'then', sequence: 1 }] },
+    );
+    await change(id, cell(3, 'entered again'), { kind: 'change-rows', rows: [{ id: rows[2]!.id, heightPx: 50, style: { fill: '#e8e0d0' } }] });
+    const archive = await bytesOf(id);
+    const again = await bringInSheet(sql, Readable.from([archive]), owner);
+    expect(stateOf(await readPacked(sql, again))).toEqual(stateOf(await readPacked(sql, id)));
+    for (const sequence of [0, 1, 2, 3])
+      expect(stateOf(await packedAsOf(sql, again, sequence))).toEqual(stateOf(await packedAsOf(sql, id, sequence)));
+    const told = (sheet: string) =>
+      historyOf(sql, sheet, {}).then((entries) => entries.map(({ at, says, names, cells }) => ({ at, says, names, cells })));
+    expect(await told(again)).toEqual(await told(id));
+    // Who made a change is told by name, and that it is the archive that says so.
+    expect((await historyOf(sql, again, {}))[0]!.author).toBe('Mara Quillfeather');
+    expect(
+      gunzipSync(await bytesOf(again))
+        .toString()
+        .split('\n')
+        .slice(1),
+    ).toEqual(gunzipSync(archive).toString().split('\n').slice(1));
+  });
+
+  const line = (value: object) => `${JSON.stringify(value)}\n`;
+  const head = {
+    format: 'auxesis-archive',
+    version: 1,
+    name: 'Bad',
+    fields: [{ id: 'f1', key: 'a0', widthPx: 100, format: null, unit: null }],
+    rules: [],
+  };
+  const row = { id: 'r1', key: 'a0', role: 'record', cells: { f1: 'x' } };
+  test.each([
+    ['no end', line(head) + line({ row }), 'cut off'],
+    ['a row too few', line(head) + line({ row }) + line({ end: { rows: 2, changes: 0 } }), 'missing'],
+    ['two rows of one id', line(head) + line({ row }) + line({ row: { ...row, key: 'a1' } }) + line({ end: { rows: 2, changes: 0 } }), 'same id'],
+    ['no JSON', 'hello\n', 'line 1'],
+    ['another format', line({ ...head, format: 'other' }), 'format'],
+    ['a cell that is no text', line(head) + line({ row: { ...row, cells: { f1: 5 } } }), 'line 2'],
+    ['a rule that is none', line({ ...head, rules: [{ id: 'a', key: 'a0', rule: { id: 'a', when: { kind: 'odd' } } }] }), 'line 1'],
+    ['more after the end', line(head) + line({ end: { rows: 0, changes: 0 } }) + line({ row }), 'after the last line'],
+  ])('with %s is refused, and leaves nothing behind', async (_, text, words) => {
+    const count = async () => (await sql`select count(*) from sheet`)[0]!.count as string;
+    const before = await count();
+    await expect(bringInSheet(sql, Readable.from([gzipSync(text)]), owner)).rejects.toThrow(words);
+    expect(await count()).toBe(before);
+  });
+
+  test('that stops on the way leaves nothing behind', async () => {
+    const whole = gzipSync(
+      line(head) +
+        Array.from({ length: 30_000 }, (_, at) => line({ row: { ...row, id: `r${at}`, key: `a${at}`, cells: { f1: nanoid(50) } } })).join(''),
+    );
+    const before = (await sql`select count(*) from sheet`)[0]!.count as string;
+    const broken = Readable.from(
+      (async function* () {
+        yield whole.subarray(0, whole.length / 2);
+        await Promise.resolve();
+        throw new Error('the browser went away');
+      })(),
+    );
+    await expect(bringInSheet(sql, broken, owner)).rejects.toThrow();
+    expect((await sql`select count(*) from sheet`)[0]!.count).toBe(before);
+  });
+});
+
+describe('records that programs enter', () => {
+  test('meet by their key, are added else, and are taken once under one key', async () => {
+    const { id: _, ...contents } = volunteerHours();
+    const sheet = await createSheet(sql, {
+      ...contents,
+      fields: contents.fields.slice(0, 3),
+      rows: contents.rows.slice(0, 1),
+      rules: [],
+      parts: [],
+      owner,
+    });
+    const labels = Object.values(contents.rows[0]!.cells).slice(0, 3);
+    const { token } = await giveToken(sql, sheet, { name: 'Field office', scopes: ['write'] });
+    const program = (await findProgram(sql, hashToken(token)))!;
+    const [one, two] = labels as [string, string];
+    const enter = (records: readonly Record<string, string | number | null>[], idempotencyKey?: string) =>
+      upsertRecords(sql, { program, body: { key: one, records }, idempotencyKey });
+    expect(
+      await enter([
+        { [one]: 'A', [two]: 1 },
+        { [one]: 'B', [two]: '=1+1' },
+      ]),
+    ).toEqual({ sequence: 1, inserted: 2, updated: 0, unchanged: 0 });
+    expect(await enter([{ [one]: ' a ', [two]: 2 }, { [one]: 'B' }, { [one]: 'C' }], 'k1')).toMatchObject({ inserted: 1, updated: 1, unchanged: 1 });
+    expect(await enter([{ [one]: ' a ', [two]: 2 }, { [one]: 'B' }, { [one]: 'C' }], 'k1')).toMatchObject({
+      sequence: 2,
+      inserted: 1,
+      updated: 1,
+      unchanged: 1,
+    });
+    await expect(enter([{ [one]: 'D' }], 'k1')).rejects.toThrow('another request');
+    await expect(enter([{ [one]: 'D' }, { Oddity: 1 }])).rejects.toThrow('records[1]: there is no field "Oddity"');
+    await expect(enter([{ [two]: 1 }])).rejects.toThrow('records[0] has no value in its key fields');
+    const { rows } = stateOf(await readPacked(sql, sheet));
+    // Nothing that a program sends becomes a formula.
+    expect(rows.slice(1).map(({ cells }) => Object.values(cells))).toEqual([[' a ', '2'], ['B', "'=1+1"], ['C']]);
+    expect((await historyOf(sql, sheet, {}))[0]!.author).toBe('Field office');
+  });
+
+  test('lose nothing where several enter at once', async () => {
+    const { id: _, ...contents } = volunteerHours();
+    const sheet = await createSheet(sql, { ...contents, rows: contents.rows.slice(0, 1), rules: [], parts: [], owner });
+    const label = Object.values(contents.rows[0]!.cells)[0]!;
+    const { token } = await giveToken(sql, sheet, { name: 'Many', scopes: ['write'] });
+    const program = (await findProgram(sql, hashToken(token)))!;
+    const answers = await Promise.all(
+      Array.from({ length: 30 }, (_, at) =>
+        upsertRecords(sql, { program, body: { key: label, records: [{ [label]: `n${at % 10}` }, { [label]: `m${at}` }] } }),
+      ),
+    );
+    const inserted = answers.reduce((sum, answer) => sum + answer.inserted, 0);
+    expect(inserted).toBe(40);
+    expect(stateOf(await readPacked(sql, sheet)).rows).toHaveLength(41);
+  });
+});
