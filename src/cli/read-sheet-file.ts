@@ -46,11 +46,11 @@ export function readSheetFile(path: string, options: FileOptions): SheetFile {
           : `there is no sheet "${options.sheet}" with something in it; there is ${sheets.map(({ name }) => name).join(', ')}`,
       );
     const { fields, rows, rules, parts = [] } = workbookContents(found, { name: found.name, header: options.header ? headerOf(found) : null });
-    const sheet = new Sheet(fields, options);
-    if (rows.length) sheet.apply({ kind: 'insert-rows', rows });
-    sheet.parts.put(parts);
-    sheet.rules.put(rules);
-    return { sheet, rules: rules.map(({ rule }) => rule), looks: {}, losses: found.losses };
+    const made = new Sheet(fields, options);
+    if (rows.length) made.apply({ kind: 'insert-rows', rows });
+    made.parts.put(parts);
+    made.rules.put(rules);
+    return { sheet: made, rules: rules.map(({ rule }) => rule), looks: {}, losses: found.losses };
   });
 }
 

@@ -88,6 +88,7 @@ const REFUSALS = [
   'Sign in to go on.',
   'Say who you are: the header Authorization must be "Bearer" and a token. Tokens are made under Share, Programs',
   'There is no such sheet',
+  'There is no such program',
   'Only the owner and editors of this sheet get its rules and its history.',
   'You are here to read: only its owner and editors change this sheet.',
   'Only its owner decides who gets this sheet, what it is called, and whether it stays.',

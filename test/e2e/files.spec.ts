@@ -111,6 +111,6 @@ test('a sheet is taken out as files of every kind, the report says what each doe
     const again = await bringIn(page);
     await expect(again.cell('C2')).toContainText('9.8');
     await again.cell('C2').click();
-    await expect(again.line).toHaveText('=B2*2');
+    await expect(again.line).toHaveValue('=B2*2');
   }
 });

@@ -20,11 +20,11 @@ import { readRules } from '../sql/rule/read-rules';
 /** The sheet's fields, labels, looks and rules, without its records. */
 async function headOfSheet(sql: Queryable, id: SheetId): Promise<{ readonly sheet: Sheet; readonly rules: readonly StoredRule[] }> {
   const [fields, header, parts, rules] = [await readFields(sql, id), await findHeader(sql, id), await readParts(sql, id), await readRules(sql, id)];
-  const sheet = new Sheet(fields);
-  if (header) sheet.apply({ kind: 'insert-rows', rows: [header] });
-  sheet.parts.put(parts);
-  sheet.rules.put(rules);
-  return { sheet, rules };
+  const made = new Sheet(fields);
+  if (header) made.apply({ kind: 'insert-rows', rows: [header] });
+  made.parts.put(parts);
+  made.rules.put(rules);
+  return { sheet: made, rules };
 }
 
 /** The rules of a sheet as a rule file. */
