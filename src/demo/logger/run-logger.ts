@@ -49,7 +49,7 @@ export async function runLogger(
   while (!signal?.aborted) {
     if (Date.now() - began >= forMs) return { counts, end: 'over' };
     const stepped = Date.now();
-    const records = devices.next(new Date(stepped).toISOString().slice(0, 16));
+    const records = devices.next(new Date(stepped).toISOString().slice(0, 16).replace('T', ' '));
     if (records.length) {
       const refused = await send(options, records, counts);
       if (refused !== null) return { counts, end: { refused } };

@@ -28,6 +28,8 @@ export function Desk({ sheets, person }: { readonly sheets: readonly SheetSummar
       }
       after={<PersonMenu person={{ name: person, hasAccount: true }} />}
     >
+      <NewSheet />
+      <FileDrop take={setFile} />
       {sheets.length > 0 && (
         <ul className={classes.list}>
           {sheets.map((sheet) => (
@@ -35,8 +37,6 @@ export function Desk({ sheets, person }: { readonly sheets: readonly SheetSummar
           ))}
         </ul>
       )}
-      <NewSheet />
-      <FileDrop take={setFile} />
     </Page>
   );
 }

@@ -114,7 +114,9 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
             {preview.rules.length > 0 && (
               <Facts title={counted(preview.rules.length, 'rule')} items={preview.rules.map(({ name, sentence: says }) => `${name}: ${says}`)} />
             )}
-            <ReadingForm preview={preview} change={(what) => void change(what)} />
+            <div className={classes.reading}>
+              <ReadingForm preview={preview} change={(what) => void change(what)} />
+            </div>
           </div>
           <PreviewTable preview={preview} change={(what) => void change(what)} />
         </div>

@@ -93,7 +93,7 @@ function Parameters({ parameters }: Pick<DescribedRequest, 'parameters'>) {
               <code>{name}</code>
             </th>
             <td>{place}</td>
-            <td>{description}</td>
+            <td>{description?.replaceAll('`', '')}</td>
           </tr>
         ))}
       </tbody>
