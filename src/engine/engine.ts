@@ -35,6 +35,7 @@ import { openPainted } from './open-painted';
 import { PersonalRules } from './personal-rules';
 import { PastReader } from './past-reader';
 import { ReadCache } from './read-cache';
+import { HeldNewer } from './refresh-file';
 import { Replica } from './replica';
 import { paintedBy, rowHeights } from './row-heights';
 import { Turns } from './turns';
@@ -70,6 +71,7 @@ export class Engine {
   /** What this reader keeps out of view. */
   private readonly outOfView = { filter: null as Filter | null, folded: new Set<RowId>() };
   private copied: Copied | null = null;
+  private readonly newer = new HeldNewer();
   private readonly lastRead = new ReadCache();
   private readonly selected = new HeldSelection();
   private readonly news = new Set<News>();
@@ -88,6 +90,7 @@ export class Engine {
   async answer(request: Request): Promise<unknown> {
     if (request.kind === 'stop') return this.turns.stop();
     if (request.kind === 'ask-advice') return adviceInTurns(() => this.opened, this.turns);
+    if (request.kind === 'read-newer') return this.newer.read(request.file, this.sheet);
     if (request.kind === 'judge') return this.judge(request);
     if (request.kind === 'ask-difference') return differenceFrom(this.opened, this.id, { theme: this.theme, to: request.to });
     if (request.kind === 'carry-rules') {
@@ -101,7 +104,9 @@ export class Engine {
     return this.open(request.sheet, request.at);
   }
 
-  private answerNow(request: Exclude<Request, { kind: 'open' | 'stop' | 'judge' | 'ask-advice' | 'ask-difference' | 'carry-rules' }>): unknown {
+  private answerNow(
+    request: Exclude<Request, { kind: 'open' | 'stop' | 'judge' | 'read-newer' | 'ask-advice' | 'ask-difference' | 'carry-rules' }>,
+  ): unknown {
     switch (request.kind) {
       case 'look-at':
         this.area = request.area;
@@ -150,6 +155,8 @@ export class Engine {
       case 'trial':
         this.tried = request.rule;
         return this.note('window');
+      case 'refresh':
+        return this.refresh(request);
       case 'export':
         return exportFile(this.opened, this.name, request);
       case 'ask-profile':
@@ -157,6 +164,12 @@ export class Engine {
       default:
         return answerQuestion(this.opened, request);
     }
+  }
+
+  private async refresh({ how, do: isMeant }: Extract<Request, { kind: 'refresh' }>) {
+    const { operations, preview } = this.newer.plan(this.sheet, how);
+    if (isMeant && operations.length) await this.change(operations, 'refresh from a file');
+    return preview;
   }
 
   /** To be called now and then: what hangs on the clock follows it. */

@@ -22,6 +22,7 @@ import type { RowRole } from '../core/sheet/row-role';
 import type { Field } from '../core/sheet/field';
 import type { Edit } from '../core/edit/registry';
 import type { Wanted } from '../core/edit/find';
+import type { Refresh, RefreshHow } from '../core/edit/refresh';
 import type { Style } from '../core/looks/style';
 import type { AreaMeasures } from '../core/rules/measure-area';
 import type { GivenLook } from './painted-sheet';
@@ -140,6 +141,10 @@ export type Request =
   | { readonly kind: 'use-rule-set'; readonly set: RuleSetVersion }
   /** Makes a file of the sheet, or of a part of it. */
   | { readonly kind: 'export'; readonly format: ExportFormatName; readonly options: ExportOptions; readonly area?: Area }
+  /** Reads a newer file of the sheet's records. */
+  | { readonly kind: 'read-newer'; readonly file: File }
+  /** What refreshing from the file that was read last would do; with `do`, does it, as one change. */
+  | { readonly kind: 'refresh'; readonly how: RefreshHow; readonly do: boolean }
   /** Asks what there is to say of the rules; what was dismissed is left out. */
   | { readonly kind: 'ask-advice' }
   | { readonly kind: 'ask-profile'; readonly rule: RuleId; readonly reads: Reads; readonly thresholds: readonly number[] };
@@ -171,6 +176,8 @@ export interface Answers {
   /** Null where there is no such cell. */
   readonly 'ask-rule-set': KeptRules;
   readonly export: Exported;
+  readonly 'read-newer': NewerFile;
+  readonly refresh: RefreshPreview;
   readonly 'ask-place': Place | null;
   readonly 'ask-cells': readonly CellIds[];
   readonly 'ask-records': readonly { readonly row: RowId; readonly name: string }[];
@@ -178,6 +185,22 @@ export interface Answers {
   readonly 'ask-readings': readonly Reading[];
 }
 export type AnswerOf<K extends Request['kind']> = K extends keyof Answers ? Answers[K] : null;
+
+/** What a newer file has in common with the sheet. */
+export interface NewerFile {
+  readonly records: number;
+  /** Fields that both have; `isKey` where each record of the file has another value there. */
+  readonly shared: readonly { readonly id: FieldId; readonly label: string; readonly isKey: boolean }[];
+  /** Labels of the file that no field here has. */
+  readonly unknown: readonly string[];
+}
+
+/** What refreshing does. */
+export interface RefreshPreview extends Omit<Refresh, 'operations' | 'changed'> {
+  /** How many cells become different, and the first of them. */
+  readonly changed: number;
+  readonly cells: Refresh['changed'];
+}
 
 /** A file, and what it does not say as the sheet does. */
 export interface Exported {

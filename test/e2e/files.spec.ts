@@ -83,7 +83,7 @@ test('a sheet is taken out as files of every kind, the report says what each doe
   ]);
   const sheet = await SheetPage.open(page, id);
   await sheet.type('D2', '-risky');
-  await page.getByRole('button', { name: 'Export' }).click();
+  await page.getByRole('button', { name: 'Files' }).click();
   const out = async (words: RegExp): Promise<Buffer> => {
     await page.getByRole('radio', { name: words }).click();
     const download = page.waitForEvent('download');
@@ -113,4 +113,38 @@ test('a sheet is taken out as files of every kind, the report says what each doe
     await again.cell('C2').click();
     await expect(again.line).toHaveValue('=B2*2');
   }
+});
+
+test('a sheet is refreshed from a newer file by a key field, as one change that is shown before', async ({ page }) => {
+  const id = await makeSheet(page, [
+    ['Station', 'Oxygen', 'Twice'],
+    ['Alder Weir', '4.9', '=B2*2'],
+    ['Birch Ford', '8.10', '=B3*2'],
+    ['Cedar Sluice', '7', '=B4*2'],
+  ]);
+  const sheet = await SheetPage.open(page, id);
+  await page.getByRole('button', { name: 'Files' }).click();
+  await page.getByRole('tab', { name: 'Refresh it from a newer file' }).click();
+  await page
+    .getByLabel('Newer file')
+    .setInputFiles(file('newer.csv', 'Oxygen,Station,Extra\n5.5,ALDER WEIR,x\n8.1,Birch Ford,y\n9,Dipper Bridge,z\n'));
+  const different = page.getByRole('region', { name: 'What is different' });
+  await expect(page.getByText('no field here is called so: Extra')).toBeVisible();
+  await page.getByRole('checkbox', { name: /^Oxygen/ }).uncheck();
+  await page.getByRole('checkbox', { name: /^Station/ }).check();
+  await expect(different).toContainText('1 cell different, 1 record new, 0 records removed');
+  await expect(different.getByRole('row', { name: 'Alder Weir Oxygen 4.9 5.5' })).toBeVisible();
+  await page.getByRole('switch', { name: 'Remove records that the file does not have' }).check();
+  await expect(different).toContainText('1 record removed');
+  await page.getByRole('button', { name: 'Refresh the sheet' }).click();
+  await expect(different).toContainText('Done');
+  await page.keyboard.press('Escape');
+  await expect(sheet.cell('B2')).toContainText('5.5');
+  await expect(sheet.cell('C2')).toContainText('11');
+  // What is the same value stays as it was typed.
+  await expect(sheet.cell('B3')).toContainText('8.10');
+  await expect(sheet.cell('A4')).toContainText('Dipper Bridge');
+  await sheet.actions.getByRole('button', { name: /^Undo/ }).click();
+  await expect(sheet.cell('B2')).toContainText('4.9');
+  await expect(sheet.cell('A4')).toContainText('Cedar Sluice');
 });

@@ -47,7 +47,7 @@ const ruleFile = Joi.object({
   looks: Joi.object().pattern(/^/, Joi.object().unknown()),
 })
   .unknown()
-  .description('A rule file, as “Rules alone” under Export gives it');
+  .description('A rule file, as “Rules alone” under Files gives it');
 
 const finding = Joi.object({
   id: count,

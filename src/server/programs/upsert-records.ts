@@ -5,11 +5,11 @@ import type { CellInput, Operation, StoredRow } from '../../core/sheet/change';
 import type { Field } from '../../core/sheet/field';
 import type { FieldId } from '../../core/sheet/ids';
 import { keysAt } from '../../core/sheet/keys-at';
+import { recordKey } from '../../core/sheet/record-key';
 import { columnLetters } from '../../core/sheet/address';
 import { foldText } from '../../core/values/fold-text';
 import { numberText } from '../../core/values/number-text';
 import { readInput } from '../../core/values/read-input';
-import { shownText } from '../../core/values/shown-text';
 import { valueInput } from '../../core/values/value-input';
 import type { UpsertBody, UpsertAnswer, RecordValue } from '../../protocol/programs/endpoints';
 import type { Sql, Transaction } from '../database';
@@ -79,7 +79,7 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key = [
   const given = records.map((record, at) =>
     Object.fromEntries(Object.entries(record).map(([label, value]) => [fieldOf(label, `records[${at}]`), inputOf(value)])),
   );
-  const keys = given.map((cells) => (keyFields.length ? keyOf(keyFields.map((field) => cells[field] ?? '')) : null));
+  const keys = given.map((cells) => (keyFields.length ? recordKey(keyFields.map((field) => cells[field] ?? '')) : null));
   const blank = keys.findIndex((known) => known === null);
   if (keyFields.length && blank >= 0) throw new Refusal('bad-request', `records[${blank}] has no value in its key fields`);
   const rows = await readKeyedRows(tx, sheet, keyFields);
@@ -123,7 +123,7 @@ async function meet(
 ): Promise<Map<string, Known>> {
   const found = new Map<string, string>();
   for (const { id, role, held } of rows) {
-    const known = role === 'record' && held.length ? keyOf(held) : null;
+    const known = role === 'record' && held.length ? recordKey(held) : null;
     if (known !== null && keys.has(known) && !found.has(known)) found.set(known, id);
   }
   const cells = new Map((await findRows(tx, sheet, [...found.values()])).map((row) => [row.id, row.cells]));
@@ -141,15 +141,6 @@ function labels(
     if (found) return found.id;
     throw new Refusal('bad-request', `${place}: there is no field "${label}"; the fields are ${named.map((field) => field.label).join(', ')}`);
   };
-}
-
-/** What key fields hold, so that the same values meet however they were typed; null where all are blank. */
-function keyOf(held: readonly (string | null)[]): string | null {
-  const parts = held.map((input) => {
-    const { value } = readInput(input ?? '');
-    return value.kind === 'blank' ? '' : `${value.kind} ${foldText(shownText(value, null))}`;
-  });
-  return parts.every((part) => part === '') ? null : JSON.stringify(parts);
 }
 
 /** A value of JSON as what would be typed for it. Programs enter no formulas. */

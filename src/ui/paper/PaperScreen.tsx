@@ -7,7 +7,7 @@ import { isMaker, type SheetRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import { meaningsOf } from '../../engine/meanings-of';
 import { momentWords } from '../moment-words';
-import { saveFile } from '../export/save-file';
+import { saveFile } from '../files/save-file';
 import { ReaderLegend } from '../legend/ReaderLegend';
 import { Session } from '../sheet/session';
 import { SessionContext, useSession, useSessionState } from '../sheet/use-session';

@@ -2,7 +2,7 @@ import Link from 'next/link';
 import type { SessionState } from './session-state';
 import { isMaker, type Reader, type SheetRole } from '../../core/sharing/role';
 import { PersonMenu, type Person } from '../people/PersonMenu';
-import { Export } from '../export/Export';
+import { Files } from '../files/Files';
 import { Share } from '../share/Share';
 import { ThemeSwitch } from '../theme/ThemeSwitch';
 import type { SheetId } from '../../core/sheet/ids';
@@ -34,7 +34,7 @@ export function SheetHeader({ id, name, role, person, as }: Props) {
       <span className={classes.spacer} />
       <OthersHere />
       <LinkMark />
-      {isMaker(role) && as === undefined && <Export />}
+      {isMaker(role) && as === undefined && <Files />}
       {role === 'owner' && as === undefined && <Share sheet={id} />}
       <ThemeSwitch />
       <PersonMenu person={person} />

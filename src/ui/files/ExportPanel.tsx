@@ -6,7 +6,7 @@ import type { ExportReport } from '../../core/exchange/export-source';
 import { writeArea } from '../../core/sheet/address';
 import type { Area } from '../../protocol/engine-messages';
 import { useSession, useSessionState } from '../sheet/use-session';
-import classes from './Export.module.css';
+import classes from './Files.module.css';
 import { saveFile } from './save-file';
 
 type Choice = ExportFormatName | 'archive' | 'page';

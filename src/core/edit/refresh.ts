@@ -1,0 +1,122 @@
+import equal from 'fast-deep-equal';
+import { recordName } from '../rules/record-name';
+import type { CellInput, Operation, StoredRow } from '../sheet/change';
+import type { FieldId } from '../sheet/ids';
+import { keysAt } from '../sheet/keys-at';
+import { labelIndex } from '../sheet/label-index';
+import { recordKey } from '../sheet/record-key';
+import type { Sheet } from '../sheet/sheet';
+import { readInput } from '../values/read-input';
+
+/** Records of a file: what would be typed for each, by label. */
+export interface NewerRecords {
+  readonly labels: readonly string[];
+  /** In the order of the labels. */
+  readonly records: readonly (readonly string[])[];
+}
+
+export interface RefreshHow {
+  /** The fields whose values say which record is which. */
+  readonly key: readonly FieldId[];
+  /** Whether records that the file does not have are removed. */
+  readonly removes: boolean;
+}
+
+/** A cell that holds something else in the file. */
+export interface RefreshedCell {
+  readonly record: string;
+  readonly label: string;
+  readonly before: string;
+  readonly after: string;
+}
+
+/** What refreshing would do. */
+export interface Refresh {
+  readonly operations: readonly Operation[];
+  readonly changed: readonly RefreshedCell[];
+  readonly added: number;
+  readonly removed: number;
+  /** Records here that the file does not have, removed or not. */
+  readonly missing: number;
+  /** Records of the file without a value in the key fields, or with one that another has: they are passed over. */
+  readonly passedOver: number;
+}
+
+/** The fields that a file and a sheet both have, by the file's columns; undefined where the sheet has none of that label. */
+export function sharedFields(sheet: Sheet, labels: readonly string[]): (FieldId | undefined)[] {
+  const find = labelIndex(sheet);
+  return labels.map((label) => (label.trim() === '' ? undefined : find(label)));
+}
+
+/**
+ * What makes a sheet hold what a newer file says, as operations of one change: records are met by their key, the others are added beneath the last,
+ * and removed where that is wanted. Cells with formulas stay, on both sides; a cell whose value is the same stays as it was typed.
+ */
+export function refreshFrom(sheet: Sheet, { labels, records }: NewerRecords, { key, removes }: RefreshHow, newId: () => string): Refresh {
+  const fields = sharedFields(sheet, labels);
+  const keyColumns = key.map((field) => fields.indexOf(field));
+  const bySlot = slotsByKey(sheet, key);
+  const met = new Set<number>();
+  const seen = new Set<string>();
+  const cells: CellInput[] = [];
+  const changed: RefreshedCell[] = [];
+  const fresh: Record<FieldId, string>[] = [];
+  let passedOver = 0;
+  for (const record of records) {
+    const own = recordKey(keyColumns.map((column) => record[column]));
+    if (own === null || seen.has(own)) {
+      passedOver++;
+      continue;
+    }
+    seen.add(own);
+    const slot = bySlot.get(own);
+    if (slot === undefined) {
+      fresh.push(
+        Object.fromEntries(fields.flatMap((field, at) => (field === undefined || !record[at] || isFormula(record[at]) ? [] : [[field, record[at]]]))),
+      );
+      continue;
+    }
+    met.add(slot);
+    fields.forEach((field, at) => {
+      const column = field === undefined ? undefined : sheet.findColumn(field);
+      if (column === undefined || key.includes(field!)) return;
+      const store = sheet.columns[column]!;
+      const [before, after] = [store.inputAt(slot), record[at] ?? ''];
+      if (store.formulas.has(slot) || isFormula(after) || isSame(before, after)) return;
+      cells.push({ row: sheet.rowId(slot), field: field!, input: after });
+      changed.push({ record: recordName(sheet, slot, NONE), label: labels[at]!, before, after });
+    });
+  }
+  const missing = [...bySlot.values()].filter((slot) => !met.has(slot));
+  const last = sheet.order.findLastIndex((slot) => sheet.columns.some((store) => store.inputAt(slot) !== ''));
+  const keys = keysAt(
+    sheet.order.map((slot) => ({ key: sheet.rowKey(slot) })),
+    last + 1,
+    fresh.length,
+  );
+  const rows = fresh.map((given, at): StoredRow => ({ id: newId(), key: keys[at]!, role: 'record', cells: given }));
+  const operations: Operation[] = [
+    ...(cells.length ? [{ kind: 'set-cells' as const, cells }] : []),
+    ...(rows.length ? [{ kind: 'insert-rows' as const, rows }] : []),
+    ...(removes && missing.length ? [{ kind: 'remove-rows' as const, rows: missing.map((slot) => sheet.rowId(slot)) }] : []),
+  ];
+  return { operations, changed, added: rows.length, removed: removes ? missing.length : 0, missing: missing.length, passedOver };
+}
+
+const NONE: ReadonlySet<number> = new Set();
+
+/** The records of a sheet by their key, each the first from the top. */
+function slotsByKey(sheet: Sheet, key: readonly FieldId[]): Map<string, number> {
+  const columns = key.flatMap((field) => sheet.findColumn(field) ?? []);
+  const found = new Map<string, number>();
+  for (const slot of sheet.order) {
+    if (sheet.roleAt(slot) !== 'record') continue;
+    const own = recordKey(columns.map((column) => sheet.columns[column]!.inputAt(slot)));
+    if (own !== null && !found.has(own)) found.set(own, slot);
+  }
+  return found;
+}
+
+const isFormula = (input: string): boolean => readInput(input).isFormula === true;
+
+const isSame = (one: string, other: string): boolean => one === other || equal(readInput(one).value, readInput(other).value);

@@ -1,0 +1,134 @@
+import { Button, Checkbox, FileButton, Switch } from '@mantine/core';
+import { useState } from 'react';
+import type { NewerFile, RefreshPreview } from '../../protocol/engine-messages';
+import { counted } from '../counted';
+import { useSession } from '../sheet/use-session';
+import classes from './Files.module.css';
+
+/** Brings a newer file's values into the records that are there: what would be different is shown first. */
+export function RefreshPanel() {
+  const session = useSession();
+  const [file, setFile] = useState<{ readonly name: string; readonly newer: NewerFile } | null>(null);
+  const [key, setKey] = useState<readonly string[]>([]);
+  const [removes, setRemoves] = useState(false);
+  const [preview, setPreview] = useState<RefreshPreview | null>(null);
+  const [isDone, setDone] = useState(false);
+  const [error, setError] = useState<string | null>(null);
+
+  const guarded = async (work: () => Promise<void>) => {
+    setError(null);
+    await work().catch((failed: unknown) => setError((failed as Error).message));
+  };
+  const look = (how: { readonly key: readonly string[]; readonly removes: boolean }) =>
+    guarded(async () => {
+      setKey(how.key);
+      setRemoves(how.removes);
+      setDone(false);
+      setPreview(how.key.length ? await session.ask({ kind: 'refresh', how, do: false }) : null);
+    });
+  const read = (chosen: File | null) =>
+    guarded(async () => {
+      if (!chosen) return;
+      setFile(null);
+      setPreview(null);
+      const newer = await session.ask({ kind: 'read-newer', file: chosen });
+      setFile({ name: chosen.name, newer });
+      const proposed = newer.shared.find(({ isKey }) => isKey);
+      await look({ key: proposed ? [proposed.id] : [], removes: false });
+    });
+  const refresh = () =>
+    guarded(async () => {
+      setPreview(await session.ask({ kind: 'refresh', how: { key, removes }, do: true }));
+      setDone(true);
+    });
+
+  return (
+    <div className={classes.panel}>
+      <p className={classes.note}>
+        Choose a newer file of these records. They are met by a key field; the others are added. You see what would be different before anything is
+        done, and one undo takes it back.
+      </p>
+      <div>
+        <FileButton onChange={(chosen) => void read(chosen)} inputProps={{ 'aria-label': 'Newer file' }}>
+          {(props) => (
+            <Button variant="default" {...props}>
+              Choose a file
+            </Button>
+          )}
+        </FileButton>
+      </div>
+      {error && <p role="alert">{error}</p>}
+      {file && (
+        <>
+          <p>
+            “{file.name}”: {counted(file.newer.records, 'record')}, {counted(file.newer.shared.length, 'field')} that this sheet has too.
+            {file.newer.unknown.length > 0 && ` Passed over, since no field here is called so: ${file.newer.unknown.join(', ')}.`}
+          </p>
+          <Checkbox.Group label="Which record is which is said by" value={[...key]} onChange={(value) => void look({ key: value, removes })}>
+            <div className={classes.choices}>
+              {file.newer.shared.map(({ id, label, isKey }) => (
+                <Checkbox key={id} value={id} label={isKey ? `${label}, which is another one in each record` : label} />
+              ))}
+            </div>
+          </Checkbox.Group>
+          <Switch
+            label="Remove records that the file does not have"
+            checked={removes}
+            onChange={({ currentTarget }) => void look({ key, removes: currentTarget.checked })}
+          />
+        </>
+      )}
+      {preview && <Different preview={preview} isDone={isDone} />}
+      {preview && !isDone && preview.changed + preview.added + preview.removed > 0 && (
+        <div>
+          <Button onClick={() => void refresh()}>Refresh the sheet</Button>
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** What refreshing makes different, or has made. */
+function Different({
+  preview: { changed, cells, added, removed, missing, passedOver },
+  isDone,
+}: {
+  readonly preview: RefreshPreview;
+  readonly isDone: boolean;
+}) {
+  return (
+    <section className={classes.report} aria-label="What is different">
+      <h3>
+        {isDone ? 'Done: ' : ''}
+        {changed + added + removed === 0
+          ? 'Nothing is different'
+          : `${counted(changed, 'cell')} different, ${counted(added, 'record')} new, ${counted(removed, 'record')} removed`}
+      </h3>
+      {missing > removed && <p>{counted(missing, 'record')} here that the file does not have stay.</p>}
+      {passedOver > 0 && <p>{counted(passedOver, 'record')} of the file passed over: without a key, or with one that another has.</p>}
+      {cells.length > 0 && (
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Record</th>
+              <th scope="col">Field</th>
+              <th scope="col">Here</th>
+              <th scope="col">In the file</th>
+            </tr>
+          </thead>
+          <tbody>
+            {cells.map(({ record, label, before, after }, at) => (
+              <tr key={at}>
+                <td>{record}</td>
+                <td>{label}</td>
+                <td>{before || 'blank'}</td>
+                <td>{after || 'blank'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {changed > cells.length && <p>… and {(changed - cells.length).toLocaleString('en')} more cells</p>}
+    </section>
+  );
+}
