@@ -21,6 +21,7 @@ import { Connection, type News } from './connection';
 import { copyArea, pastedCells, readPasted, spread, type Copied } from './clipboard';
 import { adviceInTurns } from './advice-in-turns';
 import { answerQuestion } from './answer-question';
+import { bringRules } from './bring-rules';
 import { cellAnswer } from './cell-answer';
 import { carryElsewhere } from './carry-elsewhere';
 import { differenceFrom } from './difference-from';
@@ -48,7 +49,7 @@ const MOST_FOUND = 10_000;
 /** Changes of more cells and rows are made in parts, and can be stopped. */
 const MANY = 5000;
 
-/** Hosts the core for one page: keeps the sheet, follows the server, answers the page, and tells it what changed. */
+/** Hosts the core for one page: keeps the sheet, follows the server, answers the page, and tells it what changed. One file, since every request works on the same private state. */
 export class Engine {
   private replica: Replica | null = null;
   private connection: Connection | null = null;
@@ -157,6 +158,10 @@ export class Engine {
         return this.note('window');
       case 'refresh':
         return this.refresh(request);
+      case 'bring-rules': {
+        const { operations, told } = bringRules(this.sheet, request.text);
+        return this.change(operations, 'rules from a file').then(() => told);
+      }
       case 'export':
         return exportFile(this.opened, this.name, request);
       case 'ask-profile':

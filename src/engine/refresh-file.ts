@@ -60,7 +60,7 @@ export class HeldNewer {
   /** What refreshing would do, with the operations that do it. */
   plan(sheet: Sheet, how: RefreshHow): { readonly preview: RefreshPreview; readonly operations: readonly Operation[] } {
     if (!this.records) throw new Error('no newer file is open');
-    const { operations, changed, ...counts } = refreshFrom(sheet, this.records, how, () => nanoid(10));
+    const { operations, changed, ...counts } = refreshFrom(sheet, this.records, { ...how, newId: () => nanoid(10) });
     return { operations, preview: { ...counts, changed: changed.length, cells: changed.slice(0, MOST_TOLD) } };
   }
 }

@@ -141,6 +141,8 @@ export type Request =
   | { readonly kind: 'use-rule-set'; readonly set: RuleSetVersion }
   /** Makes a file of the sheet, or of a part of it. */
   | { readonly kind: 'export'; readonly format: ExportFormatName; readonly options: ExportOptions; readonly area?: Area }
+  /** Puts the rules of a rule file after those that are there. */
+  | { readonly kind: 'bring-rules'; readonly text: string }
   /** Reads a newer file of the sheet's records. */
   | { readonly kind: 'read-newer'; readonly file: File }
   /** What refreshing from the file that was read last would do; with `do`, does it, as one change. */
@@ -176,6 +178,8 @@ export interface Answers {
   /** Null where there is no such cell. */
   readonly 'ask-rule-set': KeptRules;
   readonly export: Exported;
+  /** Their names, and the labels in them that no field here has. */
+  readonly 'bring-rules': { readonly names: readonly string[]; readonly unknown: readonly string[] };
   readonly 'read-newer': NewerFile;
   readonly refresh: RefreshPreview;
   readonly 'ask-place': Place | null;

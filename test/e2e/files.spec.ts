@@ -5,6 +5,15 @@ import { makeSheet, SheetPage } from './sheet-page';
 const file = (name: string, content: string) => ({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(content) });
 const rows = (count: number) => Array.from({ length: count }, (_, at) => `Alder Weir ${at};${(at % 28) + 1}/3/2026;${at % 10},5;00${at}`).join('\n');
 
+const LOW = {
+  id: 'low',
+  name: 'Low oxygen',
+  reads: { fields: ['Oxygen'] },
+  when: { kind: 'compare', is: '<', to: 5 },
+  paints: 'cell',
+  look: { fill: '#f7d3c8' },
+};
+
 async function bringIn(page: Page): Promise<SheetPage> {
   await page.getByRole('button', { name: 'Bring it in' }).click();
   await page.waitForURL('**/sheets/*');
@@ -96,6 +105,13 @@ test('a sheet is taken out as files of every kind, the report says what each doe
   expect((await out(/Separated/)).toString()).toContain('Alder Weir,4.9,=B2*2,-risky\r\n');
   const records = JSON.parse((await out(/JSON records/)).toString()) as { records: { values: object }[] };
   expect(records.records[0]!.values).toMatchObject({ Station: 'Alder Weir', Oxygen: 4.9, Twice: 9.8 });
+  await page.getByRole('tab', { name: 'Rules' }).click();
+  await page.getByLabel('Rule file').setInputFiles(file('rules.json', JSON.stringify({ format: 'auxesis-rules', version: 1, rules: [LOW] })));
+  await expect(page.getByRole('region', { name: 'What came' })).toContainText('Low oxygen');
+  await page.getByRole('tab', { name: 'Take the sheet out' }).click();
+  expect(JSON.parse((await out(/Rules alone/)).toString())).toMatchObject({
+    rules: [{ name: 'Low oxygen', reads: { fields: ['Oxygen'] }, when: LOW.when }],
+  });
   const workbook = await out(/29500/);
   await expect(page.getByRole('region', { name: 'What is in the file' })).toBeVisible();
   const document = await out(/26300/);
@@ -108,6 +124,7 @@ test('a sheet is taken out as files of every kind, the report says what each doe
     await page.goto('/');
     await page.getByLabel('File to bring in').setInputFiles({ name, mimeType: 'application/octet-stream', buffer: bytes });
     await expect(page.getByText('Nothing that was found in it')).toBeVisible();
+    await expect(page.getByRole('heading', { name: '1 rule' })).toBeVisible();
     const again = await bringIn(page);
     await expect(again.cell('C2')).toContainText('9.8');
     await again.cell('C2').click();

@@ -2,6 +2,8 @@ import { Readable } from 'node:stream';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { nanoid } from 'nanoid';
 import { describe, expect, test } from 'vitest';
+import type { Look } from '../../src/core/looks/look';
+import { KINDS, type When } from '../../src/core/rules/kinds/registry';
 import { OWN_ALL } from '../../src/core/sharing/role';
 import type { Operation } from '../../src/core/sheet/change';
 import { volunteerHours } from '../../src/demo/volunteer-hours';
@@ -32,6 +34,21 @@ async function bytesOf(id: string): Promise<Buffer> {
   return Buffer.concat(await packed.toArray());
 }
 
+/** A look with every property that there is. */
+const FULL: Look = {
+  fill: { color: '#f2e3b3', opacity: 0.5 },
+  text: '#20304a',
+  bold: true,
+  italic: true,
+  underline: true,
+  strike: true,
+  number: '0.00',
+  border: { around: { style: 'dashed', width: 2, color: '#806040' } },
+  icon: { set: 'arrows4', index: 1 },
+  bar: { start: 0, end: 0.5, axis: null, color: '#5b7fa6', style: 'gradient' },
+  hideValue: true,
+};
+
 /** Everything of a sheet but what it is called by. */
 const stateOf = (packed: Uint8Array) => {
   const { sheet, head } = unpackSheet(unzipPacked(packed));
@@ -42,7 +59,22 @@ const stateOf = (packed: Uint8Array) => {
 describe('an archive', () => {
   test('makes the same sheet again, and every moment of its history', async () => {
     const { id: _, ...contents } = volunteerHours();
-    const id = await createSheet(sql, { ...contents, owner });
+    // With a rule of every kind over its first field.
+    const kinds = Object.values(KINDS).map(({ examples }, at) => {
+      const { when } = (examples as readonly { readonly when: When }[])[0]!;
+      const rule = {
+        id: `kind-${at}`,
+        name: when.kind,
+        on: true,
+        settles: false,
+        reads: { fields: [contents.fields[0]!.id] },
+        when,
+        paints: 'cell' as const,
+        look: FULL,
+      };
+      return { id: rule.id, key: `z${at + 10}`, rule };
+    });
+    const id = await createSheet(sql, { ...contents, rules: [...contents.rules, ...kinds], owner });
     const { fields, rows } = stateOf(await readPacked(sql, id));
     const cell = (row: number, input: string): Operation => ({ kind: 'set-cells', cells: [{ row: rows[row]!.id, field: fields[0]!.id, input }] });
     await change(id, cell(3, 'entered'));

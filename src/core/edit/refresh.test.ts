@@ -29,14 +29,14 @@ test('refreshed, a sheet holds what the file says, in whatever order; refreshing
       const sheet = sheetOf(before);
       const was = rowsOf(sheet);
       let made = 0;
-      const how = { key: [sheet.fields[0]!.id], removes: true };
-      const { operations, added, removed } = refreshFrom(sheet, { labels: LABELS, records: newer }, how, () => `new-${++made}`);
+      const how = { key: [sheet.fields[0]!.id], removes: true, newId: () => `new-${++made}` };
+      const { operations, added, removed } = refreshFrom(sheet, { labels: LABELS, records: newer }, how);
       const inverse = operations.map((operation) => sheet.apply(operation).inverse);
       const wanted = rowsOf(sheetOf(newer));
       const byStation = (rows: typeof wanted) => rows.map((row) => JSON.stringify(row)).sort();
       expect(byStation(rowsOf(sheet))).toEqual(byStation(wanted));
       expect(before.length + added - removed).toBe(newer.length);
-      expect(refreshFrom(sheet, { labels: LABELS, records: newer }, how, () => 'none').operations).toEqual([]);
+      expect(refreshFrom(sheet, { labels: LABELS, records: newer }, how).operations).toEqual([]);
       for (const step of inverse.reverse()) for (const operation of step) sheet.apply(operation);
       expect(rowsOf(sheet)).toEqual(was);
     }),
@@ -60,7 +60,7 @@ test('fields are met by label, formulas stay on both sides, and records without 
       ['=1+1', 'Birch Ford', '=2', ''],
     ],
   };
-  const { changed, operations, missing, passedOver } = refreshFrom(sheet, newer, { key: [sheet.fields[0]!.id], removes: false }, () => 'new');
+  const { changed, operations, missing, passedOver } = refreshFrom(sheet, newer, { key: [sheet.fields[0]!.id], removes: false, newId: () => 'new' });
   expect(changed).toEqual([{ record: 'Alder Weir', label: 'oxygen', before: '4.9', after: '5' }]);
   expect({ kinds: operations.map(({ kind }) => kind), missing, passedOver }).toEqual({ kinds: ['set-cells'], missing: 0, passedOver: 2 });
 });

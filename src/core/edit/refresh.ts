@@ -52,7 +52,11 @@ export function sharedFields(sheet: Sheet, labels: readonly string[]): (FieldId 
  * What makes a sheet hold what a newer file says, as operations of one change: records are met by their key, the others are added beneath the last,
  * and removed where that is wanted. Cells with formulas stay, on both sides; a cell whose value is the same stays as it was typed.
  */
-export function refreshFrom(sheet: Sheet, { labels, records }: NewerRecords, { key, removes }: RefreshHow, newId: () => string): Refresh {
+export function refreshFrom(
+  sheet: Sheet,
+  { labels, records }: NewerRecords,
+  { key, removes, newId }: RefreshHow & { readonly newId: () => string },
+): Refresh {
   const fields = sharedFields(sheet, labels);
   const keyColumns = key.map((field) => fields.indexOf(field));
   const bySlot = slotsByKey(sheet, key);

@@ -28,7 +28,7 @@ export class FormulaShapes {
   private readonly known = new Map<string, CompiledFormula>();
 
   compile(tree: FormulaNode): CompiledFormula {
-    const shape = printFormula(tree, (node) => (node.ends.length > 1 ? '⟦:⟧' : '⟦⟧'));
+    const shape = printFormula(tree, { reference: (node) => (node.ends.length > 1 ? '⟦:⟧' : '⟦⟧') });
     let compiled = this.known.get(shape);
     if (!compiled) this.known.set(shape, (compiled = compileFormula(tree)));
     return compiled;

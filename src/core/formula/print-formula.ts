@@ -1,9 +1,40 @@
 import { columnLetters } from '../sheet/address';
 import { numberText } from '../values/number-text';
-import { isKept, type CellRef, type FormulaNode, type KeptRef, type ReferenceNode } from './formula-tree';
+import type { ErrorWord } from '../values/cell-value';
+import { isKept, type BinaryOperator, type CellRef, type FormulaNode, type KeptRef, type NodeOf, type ReferenceNode } from './formula-tree';
 
-/** A tree as formula text, with its `=`: reading it gives the same tree again. `reference` says how references are written; plainly by default. */
-export function printFormula(tree: FormulaNode, reference: (node: ReferenceNode) => string = referenceText): string {
+/** How a language of formulas writes what is written in several ways. */
+export interface FormulaDialect {
+  readonly reference: (node: ReferenceNode) => string;
+  readonly name: (node: NodeOf<'name'>) => string;
+  readonly error: (word: ErrorWord) => string;
+  readonly operator: (operator: BinaryOperator) => string;
+  /** What stands before the parenthesis of a call. */
+  readonly called: (name: string) => string;
+  /** An argument, of which `text` is as it is written elsewhere. */
+  readonly argument: (node: FormulaNode, text: string) => string;
+  readonly betweenArguments: string;
+  /** Between the columns and between the rows of an inline array. */
+  readonly betweenColumns: string;
+  readonly betweenRows: string;
+}
+
+/** OpenFormula (ISO/IEC 26300-2) with plain references. */
+const OURS: FormulaDialect = {
+  reference: referenceText,
+  name: ({ quoted, name }) => (quoted ? quotedName(name) : name),
+  error: (word) => word,
+  operator: (operator) => operator,
+  called: (name) => name,
+  argument: (_, text) => text,
+  betweenArguments: ';',
+  betweenColumns: ';',
+  betweenRows: '|',
+};
+
+/** A tree as formula text, with its `=`: reading it gives the same tree again. `dialect` is what is written otherwise than here. */
+export function printFormula(tree: FormulaNode, dialect: Partial<FormulaDialect> = {}): string {
+  const to = { ...OURS, ...dialect };
   const print = (node: FormulaNode): string => {
     switch (node.kind) {
       case 'number':
@@ -13,21 +44,21 @@ export function printFormula(tree: FormulaNode, reference: (node: ReferenceNode)
       case 'logical':
         return node.value ? 'TRUE' : 'FALSE';
       case 'error':
-        return node.word;
+        return to.error(node.word);
       case 'reference':
-        return reference(node);
+        return to.reference(node);
       case 'name':
-        return node.quoted ? quotedName(node.name) : node.name;
+        return to.name(node);
       case 'array':
-        return `{${node.rows.map((row) => row.map(print).join(';')).join('|')}}`;
+        return `{${node.rows.map((row) => row.map(print).join(to.betweenColumns)).join(to.betweenRows)}}`;
       case 'prefix':
         return node.operator + print(node.operand);
       case 'percent':
         return `${print(node.operand)}%`;
       case 'binary':
-        return print(node.left) + node.operator + print(node.right);
+        return print(node.left) + to.operator(node.operator) + print(node.right);
       case 'call':
-        return `${node.name}(${node.args.map(print).join(';')})`;
+        return `${to.called(node.name)}(${node.args.map((arg) => to.argument(arg, print(arg))).join(to.betweenArguments)})`;
       case 'group':
         return `(${print(node.inner)})`;
       case 'missing':

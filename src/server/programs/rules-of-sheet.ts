@@ -1,9 +1,9 @@
 import { nanoid } from 'nanoid';
 import { generateNKeysBetween } from 'fractional-indexing';
+import { rulesForSheet } from '../../core/exchange/rules/rules-for-sheet';
 import { ruleFile } from '../../core/exchange/rules/write-rule-file';
-import { looksById, lookPart, lookParts, OWN_LOOK, sheetLooks } from '../../core/looks/sheet-looks';
-import { mapRuleReferences } from '../../core/rules/map-rule-references';
-import { fieldByLabel, readRuleSet } from '../../core/rules/read-rule-set';
+import { looksById, lookParts, sheetLooks } from '../../core/looks/sheet-looks';
+import { readRuleSet } from '../../core/rules/read-rule-set';
 import { OWN_ALL } from '../../core/sharing/role';
 import type { Operation, StoredRule } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
@@ -52,7 +52,6 @@ interface Asked {
 export async function replaceRules(sql: Sql, { program, file, readAt }: Asked): Promise<{ readonly sequence: number; readonly rules: number }> {
   const read = readRuleSet(file);
   if ('message' in read) throw new Refusal('bad-request', read.message);
-  const { rules, looks } = read.rules;
   const by = { author: `program ${program.id}`, role: 'editor' as const, own: OWN_ALL };
   const sequence = await takeMade(sql, {
     sheet: program.sheet,
@@ -61,17 +60,9 @@ export async function replaceRules(sql: Sql, { program, file, readAt }: Asked): 
     make: async (tx, head) => {
       if (readAt !== null && readAt !== head) throw new ChangedSince();
       const { sheet, rules: before } = await headOfSheet(tx, program.sheet);
-      const find = fieldByLabel(sheet);
+      const { rules, looks: parts } = rulesForSheet(read.rules, sheet, ({ id }) => (/^[\w-]{1,64}$/.test(id) ? id : nanoid(10)));
       const keys = generateNKeysBetween(null, null, rules.length);
-      const family = new Set(sheetLooks([], 'light').map(({ id }) => id));
-      const named = (id: string) => (family.has(id) || id.startsWith(OWN_LOOK) ? id : OWN_LOOK + id.replace(/[^\w-]/g, '-'));
-      const stored = rules.map((rule, at): StoredRule => {
-        const id = /^[\w-]{1,64}$/.test(rule.id) ? rule.id : nanoid(10);
-        return { id, key: keys[at]!, rule: withLooks({ ...mapRuleReferences(rule, { field: find }), id }, named) };
-      });
-      const parts = Object.entries(looks).flatMap(([id, look]) =>
-        family.has(id) ? [] : lookPart({ id: named(id), name: id.replace(OWN_LOOK, ''), look }, looks),
-      );
+      const stored = rules.map((rule, at): StoredRule => ({ id: rule.id, key: keys[at]!, rule }));
       const gone = before.flatMap(({ id }) => (stored.some((rule) => rule.id === id) ? [] : id));
       const operations: Operation[] = [
         ...(parts.length ? [{ kind: 'put-parts' as const, parts }] : []),
@@ -82,15 +73,5 @@ export async function replaceRules(sql: Sql, { program, file, readAt }: Asked): 
       return operations;
     },
   });
-  return { sequence, rules: rules.length };
+  return { sequence, rules: read.rules.rules.length };
 }
-
-/** The rule with its saved looks under other ids, wherever it refers to one. */
-const withLooks = <T>(rule: T, named: (id: string) => string): T =>
-  JSON.parse(
-    JSON.stringify(rule, (_, value: unknown) =>
-      typeof value === 'object' && value !== null && 'look' in value && typeof value.look === 'string'
-        ? { ...value, look: named(value.look) }
-        : value,
-    ),
-  ) as T;

@@ -1,38 +1,21 @@
-import { Button, Modal, Tabs } from '@mantine/core';
-import { useMediaQuery } from '@mantine/hooks';
+import { Tabs } from '@mantine/core';
 import { IconUsers } from '@tabler/icons-react';
 import { useCallback, useEffect, useState } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
 import type { SheetSharing } from '../../protocol/sheet-sharing';
 import { sendJson } from '../../engine/send-json';
+import { HeaderPanel } from '../page/HeaderPanel';
 import { FillingTab } from './FillingTab';
 import { LinksTab } from './LinksTab';
 import { PeopleTab } from './PeopleTab';
 import { ProgramsTab } from './ProgramsTab';
-import classes from './Share.module.css';
 
 /** Who else has the sheet: people, links, and what those may do who fill it in. */
-export function Share({ sheet }: { readonly sheet: SheetId }) {
-  const [isOpen, setOpen] = useState(false);
-  const isNarrow = useMediaQuery('(max-width: 700px)');
-  return (
-    <>
-      <Button
-        variant="default"
-        size="compact-sm"
-        aria-label="Share"
-        leftSection={<IconUsers size={15} stroke={1.5} />}
-        onClick={() => setOpen(true)}
-        className={classes.open}
-      >
-        Share
-      </Button>
-      <Modal opened={isOpen} onClose={() => setOpen(false)} title="Share this sheet" size={680} fullScreen={isNarrow ?? false}>
-        {isOpen && <Panel sheet={sheet} />}
-      </Modal>
-    </>
-  );
-}
+export const Share = ({ sheet }: { readonly sheet: SheetId }) => (
+  <HeaderPanel label="Share" title="Share this sheet" icon={<IconUsers size={15} stroke={1.5} />}>
+    {() => <Panel sheet={sheet} />}
+  </HeaderPanel>
+);
 
 function Panel({ sheet }: { readonly sheet: SheetId }) {
   const [sharing, setSharing] = useState<SheetSharing | null>(null);

@@ -1,6 +1,9 @@
 import { BadFile } from '../bad-file';
 import type { Table } from '../table';
 
+/** What files of records are called that were taken out here. */
+export const RECORDS_FORMAT = 'auxesis-records';
+
 /**
  * Records as JSON objects become rows: their keys are the labels in order of first appearance. Texts are inputs like typed ones; objects
  * and lists inside a record are refused. Throws a BadFile.

@@ -1,6 +1,6 @@
 import { BadFile } from '../bad-file';
 import type { Table, TableProblem } from '../table';
-import { tableOfRecords } from './json-records';
+import { RECORDS_FORMAT, tableOfRecords } from './json-records';
 
 /** Reads an array of objects, each a record (see json-records.ts). */
 export function readJson(text: string): Table | TableProblem {
@@ -14,9 +14,18 @@ export function readJson(text: string): Table | TableProblem {
 
 /** The same; throws a BadFile. */
 export function jsonTable(text: string): Table {
-  const parsed = parse(text, '');
+  const parsed = recordsIn(parse(text, ''));
   if (!Array.isArray(parsed)) throw new BadFile('expected an array of objects, one a record');
   return tableOfRecords((parsed as unknown[]).map((record, at) => ({ record, place: `record ${at + 1}` })));
+}
+
+/** The values of a file of records that was taken out here; anything else as it is. A rule file is told from data. */
+function recordsIn(parsed: unknown): unknown {
+  if (typeof parsed !== 'object' || parsed === null || !('format' in parsed)) return parsed;
+  if (parsed.format === 'auxesis-rules')
+    throw new BadFile('this is a rule file: open the sheet that it is for, and bring it in there under Files, Rules');
+  if (parsed.format !== RECORDS_FORMAT || !('records' in parsed) || !Array.isArray(parsed.records)) return parsed;
+  return parsed.records.map((record: unknown) => (typeof record === 'object' && record !== null && 'values' in record ? record.values : record));
 }
 
 /** Reads JSON Lines: an object a line; blank lines are passed over. Throws a BadFile. */

@@ -4,10 +4,9 @@ import type { Sheet } from '../../sheet/sheet';
 import { shownAt } from '../../sheet/shown-cell';
 import type { CellValue } from '../../values/cell-value';
 import { isoFromSerial } from '../../values/date-serial';
+import { RECORDS_FORMAT } from './json-records';
 import type { ExportedFile } from '../export-formats';
 import { wholeArea, type ExportSource } from '../export-source';
-
-export const RECORDS_FORMAT = 'auxesis-records';
 
 /** A value in JSON: numbers, texts and logicals are its own, dates are ISO 8601 text, a blank is null and an error its word. */
 export function jsonValue(value: CellValue): string | number | boolean | null {

@@ -20,4 +20,5 @@ function bracketed({ sheet, ends }: ReferenceNode): string {
 }
 
 /** A formula of ours, its references plain, as files have it, with its `=`. */
-export const toOdfFormula = (tree: FormulaNode): string => printFormula(tree, bracketed).replaceAll('#CYCLE!', '#VALUE!');
+export const toOdfFormula = (tree: FormulaNode): string =>
+  printFormula(tree, { reference: bracketed, error: (word) => (word === '#CYCLE!' ? '#VALUE!' : word) });

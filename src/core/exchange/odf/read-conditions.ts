@@ -1,9 +1,6 @@
-import { parseFormula } from '../../formula/parse-formula';
-import { isKept } from '../../formula/formula-tree';
-import { printFormula } from '../../formula/print-formula';
 import type { When } from '../../rules/kinds/registry';
 import type { Operand } from '../../rules/rule';
-import { cellAddress } from '../../sheet/address';
+import { operandOfFormula, operandWords } from '../workbook/operand-of-formula';
 import { unusableBecause } from '../workbook/unusable-formula';
 import { fromOdfFormula } from './formula-text';
 
@@ -21,14 +18,14 @@ export function readCondition(
   const compared = COMPARE.exec(condition);
   if (compared) {
     const to = operandOf(compared[2]!, sheet);
-    return to === undefined ? LOST : { when: { kind: 'compare', is: compared[1] as '<', to }, words: `${compared[1]} ${wordsOf(to)}` };
+    return to === undefined ? LOST : { when: { kind: 'compare', is: compared[1] as '<', to }, words: `${compared[1]} ${operandWords(to)}` };
   }
   const between = BETWEEN.exec(condition);
   if (between) {
     const [low, high] = splitArguments(between[2]!).map((side) => operandOf(side, sheet));
     if (low === undefined || high === undefined) return LOST;
     const is = between[1] ? 'outside' : 'between';
-    return { when: { kind: 'compare', is, to: [low, high] }, words: `${is} ${wordsOf(low)} and ${wordsOf(high)}` };
+    return { when: { kind: 'compare', is, to: [low, high] }, words: `${is} ${operandWords(low)} and ${operandWords(high)}` };
   }
   const formula = FORMULA.exec(condition);
   if (formula) {
@@ -41,19 +38,7 @@ export function readCondition(
 
 const LOST = { lost: 'its condition cannot be read, or uses what is not there' } as const;
 
-const wordsOf = (operand: Operand): string => (typeof operand === 'object' ? Object.values(operand).join(' ') : String(operand));
-
-function operandOf(text: string, sheet: string): Operand | undefined {
-  const read = fromOdfFormula(`=${text}`, sheet);
-  if (read === undefined || unusableBecause(read) !== undefined) return undefined;
-  const { tree } = parseFormula(read);
-  if (tree.kind === 'number' || tree.kind === 'text' || tree.kind === 'logical') return tree.value;
-  if (tree.kind === 'prefix' && tree.operator === '-' && tree.operand.kind === 'number') return -tree.operand.value;
-  if (tree.kind === 'call' && tree.args.length === 0 && (tree.name === 'TRUE' || tree.name === 'FALSE')) return tree.name === 'TRUE';
-  const [end] = tree.kind === 'reference' && tree.ends.length === 1 ? tree.ends : [];
-  if (end && !isKept(end) && end.column?.absolute && end.row?.absolute) return { cell: cellAddress(end.column.at, end.row.at) };
-  return { formula: printFormula(tree) };
-}
+const operandOf = (text: string, sheet: string): Operand | undefined => operandOfFormula(fromOdfFormula(`=${text}`, sheet));
 
 /** Parts between commas that stand in no brackets and no text. */
 function splitArguments(text: string): string[] {

@@ -1,7 +1,6 @@
 import type { CellRef, FormulaNode, ReferenceNode } from '../../formula/formula-tree';
 import { isKept } from '../../formula/formula-tree';
-import { cornerText } from '../../formula/print-formula';
-import { numberText } from '../../values/number-text';
+import { cornerText, printFormula, type FormulaDialect } from '../../formula/print-formula';
 
 /*
  * The formulas of ISO/IEC 29500-1, 18.17, and ours (ISO/IEC 26300) differ in signs, not in meaning: arguments are divided by `,` there, columns and
@@ -56,39 +55,7 @@ const LATER = new Set(['XOR', 'IFNA', 'TEXTJOIN', 'ISOWEEKNUM', 'DAYS']);
 const FUTURE_BEGIN = '_xlfn.';
 
 /** A formula of ours, its references plain, as such a file holds it: without its `=`. */
-export function toOoxmlFormula(tree: FormulaNode): string {
-  const print = (node: FormulaNode): string => {
-    switch (node.kind) {
-      case 'number':
-        return numberText(node.value);
-      case 'text':
-        return `"${node.value.replaceAll('"', '""')}"`;
-      case 'logical':
-        return node.value ? 'TRUE' : 'FALSE';
-      case 'error':
-        return node.word === '#CYCLE!' ? '#VALUE!' : node.word;
-      case 'reference':
-        return referenceText(node);
-      case 'name':
-        return node.name;
-      case 'array':
-        return `{${node.rows.map((row) => row.map(print).join(',')).join(';')}}`;
-      case 'prefix':
-        return node.operator + print(node.operand);
-      case 'percent':
-        return `${print(node.operand)}%`;
-      case 'binary':
-        return print(node.left) + (node.operator === '!' ? ' ' : node.operator === '~' ? ',' : node.operator) + print(node.right);
-      case 'call':
-        return `${LATER.has(node.name) ? FUTURE_BEGIN : ''}${node.name}(${node.args.map((arg) => (isUnion(arg) ? `(${print(arg)})` : print(arg))).join(',')})`;
-      case 'group':
-        return `(${print(node.inner)})`;
-      case 'missing':
-        return '';
-    }
-  };
-  return print(tree);
-}
+export const toOoxmlFormula = (tree: FormulaNode): string => printFormula(tree, DIALECT).slice(1);
 
 const isUnion = (node: FormulaNode): boolean => node.kind === 'binary' && node.operator === '~';
 
@@ -99,3 +66,15 @@ function referenceText({ sheet, ends }: ReferenceNode): string {
   if (corners.length === 1 && !isKept(only) && (!only.column || !only.row)) corners.push(corners[0]!);
   return (sheet === null ? '' : `'${sheet.replaceAll("'", "''")}'!`) + corners.join(':');
 }
+
+const DIALECT: Partial<FormulaDialect> = {
+  reference: referenceText,
+  name: ({ name }) => name,
+  error: (word) => (word === '#CYCLE!' ? '#VALUE!' : word),
+  operator: (operator) => (operator === '!' ? ' ' : operator === '~' ? ',' : operator),
+  called: (name) => (LATER.has(name) ? FUTURE_BEGIN + name : name),
+  argument: (node, text) => (isUnion(node) ? `(${text})` : text),
+  betweenArguments: ',',
+  betweenColumns: ',',
+  betweenRows: ';',
+};

@@ -1,14 +1,14 @@
 import { parseFormula } from '../../formula/parse-formula';
 import type { FormulaNode } from '../../formula/formula-tree';
-import { isKept } from '../../formula/formula-tree';
 import { printFormula } from '../../formula/print-formula';
-import { referencesOf } from '../../formula/rewrite-references';
 import type { Hex, Look } from '../../looks/look';
 import type { Position } from '../../rules/positions';
 import type { When } from '../../rules/kinds/registry';
 import type { Operand } from '../../rules/rule';
 import { cellAddress, parseRanges, writeArea, type CellRange } from '../../sheet/address';
 import type { Losses } from '../workbook/losses';
+import { operandOfFormula, operandWords } from '../workbook/operand-of-formula';
+import { unusableBecause } from '../workbook/unusable-formula';
 import type { WorkbookRule } from '../workbook/workbook-sheet';
 import { childOf, childrenOf, textOf, type XmlElement } from '../xml/xml-element';
 import { fromOoxmlFormula } from './formula-text';
@@ -88,30 +88,10 @@ const isTrue = (value: string | undefined, otherwise = false): boolean => (value
 
 const UNREADABLE = 'its formula uses what there is no word for here, such as another file, a table or a function that is not there';
 
-/** A formula that can be used; undefined where it cannot. */
-function usable(text: string | undefined): FormulaNode | undefined {
-  if (text === undefined) return undefined;
-  const { tree, diagnostics } = parseFormula(text);
-  return diagnostics.length || referencesOf(tree).some(({ sheet }) => sheet !== null) ? undefined : tree;
-}
-
 function byFormula({ formulas, base }: Given): Said {
   const [text] = formulas;
-  if (!usable(text)) return { lost: UNREADABLE };
-  return { when: { kind: 'formula', formula: text!, at: base }, words: text!.slice(0, 80) };
-}
-
-/** A constant, a cell that stays, or a formula. */
-function operandOf(text: string | undefined): Operand | undefined {
-  const tree = usable(text);
-  if (!tree) return undefined;
-  if (tree.kind === 'number') return tree.value;
-  if (tree.kind === 'prefix' && tree.operator === '-' && tree.operand.kind === 'number') return -tree.operand.value;
-  if (tree.kind === 'text') return tree.value;
-  if (tree.kind === 'logical') return tree.value;
-  const [end] = tree.kind === 'reference' && tree.ends.length === 1 ? tree.ends : [];
-  if (end && !isKept(end) && end.column?.absolute && end.row?.absolute) return { cell: cellAddress(end.column.at, end.row.at) };
-  return { formula: text! };
+  if (text === undefined || unusableBecause(text) !== undefined) return { lost: UNREADABLE };
+  return { when: { kind: 'formula', formula: text, at: base }, words: text.slice(0, 80) };
 }
 
 const COMPARISON = {
@@ -125,15 +105,12 @@ const COMPARISON = {
   notBetween: 'outside',
 } as const;
 
-const operandWords = (operand: Operand): string =>
-  typeof operand === 'object' ? ('cell' in operand ? operand.cell : 'formula' in operand ? operand.formula : operand.field) : String(operand);
-
 function byValue(given: Given): Said {
   const { attributes, formulas } = given;
   const operator = attributes.operator ?? '';
   const is = COMPARISON[operator as keyof typeof COMPARISON];
   if (!is) return byText(given);
-  const operands = formulas.map(operandOf);
+  const operands = formulas.map(operandOfFormula);
   const [low, high] = operands;
   const takes = is === 'between' || is === 'outside' ? 2 : 1;
   if (low === undefined || (takes === 2 && high === undefined)) return { lost: UNREADABLE };
@@ -162,11 +139,11 @@ function byText(given: Given): Said {
 
 /** What a formula such as `NOT(ISERROR(SEARCH("x";B2)))` looks for. */
 function wordSought(text: string | undefined): Operand | undefined {
-  const tree = usable(text);
+  const tree = text !== undefined && unusableBecause(text) === undefined ? parseFormula(text).tree : undefined;
   const find = (node: FormulaNode): FormulaNode | undefined =>
     node.kind === 'call' ? (node.name === 'SEARCH' ? node.args[0] : node.args.map(find).find((each) => each !== undefined)) : undefined;
   const sought = tree && find(tree);
-  return sought && operandOf(printFormula(sought));
+  return sought && operandOfFormula(printFormula(sought));
 }
 
 const PERIODS: Readonly<Record<string, Extract<When, { kind: 'date' }>['is']>> = {
@@ -221,7 +198,7 @@ function positionOf({ attributes }: XmlElement, { sheet }: Given): Position | un
   if (isNumber && type === 'percent' && number >= 0 && number <= 100) return { percent: number };
   if (isNumber && type === 'percentile' && number >= 0 && number <= 100) return { percentile: number };
   if (isNumber && type === 'num') return number;
-  const operand = operandOf(fromOoxmlFormula(val ?? '', sheet));
+  const operand = operandOfFormula(fromOoxmlFormula(val ?? '', sheet));
   return typeof operand === 'string' || typeof operand === 'boolean' || (typeof operand === 'object' && 'field' in operand) ? undefined : operand;
 }
 

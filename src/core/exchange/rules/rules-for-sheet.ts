@@ -1,0 +1,41 @@
+import { lookPart, OWN_LOOK, sheetLooks } from '../../looks/sheet-looks';
+import { mapRuleReferences } from '../../rules/map-rule-references';
+import { fieldByLabel, type RuleSet } from '../../rules/read-rule-set';
+import type { Rule } from '../../rules/rule';
+import type { RuleId } from '../../sheet/ids';
+import type { Sheet } from '../../sheet/sheet';
+import type { LookPart } from '../../sheet/sheet-part';
+
+/** Looks that every sheet has: a rule file may refer to them as they are here. */
+const FAMILY = new Set(sheetLooks([], 'light').map(({ id }) => id));
+
+/** What a sheet's own looks of a rule file go by. */
+const named = (id: string): string => (FAMILY.has(id) || id.startsWith(OWN_LOOK) ? id : OWN_LOOK + id.replace(/[^\w-]/g, '-'));
+
+/**
+ * The rules of a rule file as a sheet keeps them, its fields met by label, and the looks that it saves. A label that is nowhere stays as it is, and the rule that names it
+ * has a problem until there is such a field. `idOf` gives a rule its id here.
+ */
+export function rulesForSheet(
+  { rules, looks }: RuleSet,
+  sheet: Sheet,
+  idOf: (rule: Rule) => RuleId,
+): { readonly rules: readonly Rule[]; readonly looks: readonly LookPart[] } {
+  const find = fieldByLabel(sheet);
+  return {
+    rules: rules.map((rule) => ({ ...withLooks(mapRuleReferences(rule, { field: find })), id: idOf(rule) })),
+    looks: Object.entries(looks).flatMap(([id, look]) =>
+      FAMILY.has(id) ? [] : lookPart({ id: named(id), name: id.replace(OWN_LOOK, ''), look }, looks),
+    ),
+  };
+}
+
+/** The rule with its saved looks by the names that they have here, wherever it refers to one. */
+const withLooks = (rule: Rule): Rule =>
+  JSON.parse(
+    JSON.stringify(rule, (_, value: unknown) =>
+      typeof value === 'object' && value !== null && 'look' in value && typeof value.look === 'string'
+        ? { ...value, look: named(value.look) }
+        : value,
+    ),
+  ) as Rule;
