@@ -143,7 +143,7 @@ test('a sheet is refreshed from a newer file by a key field, as one change that 
   await page.getByRole('button', { name: 'Files' }).click();
   await page.getByRole('tab', { name: 'Refresh it from a newer file' }).click();
   await page
-    .getByLabel('Newer file')
+    .getByLabel('Newer file', { exact: true })
     .setInputFiles(file('newer.csv', 'Oxygen,Station,Extra\n5.5,ALDER WEIR,x\n8.1,Birch Ford,y\n9,Dipper Bridge,z\n'));
   const different = page.getByRole('region', { name: 'What is different' });
   await expect(page.getByText('no field here is called so: Extra')).toBeVisible();

@@ -67,7 +67,7 @@ export function RefreshPanel() {
           <Checkbox.Group label="Which record is which is said by" value={[...key]} onChange={(value) => void look({ key: value, removes })}>
             <div className={classes.choices}>
               {file.newer.shared.map(({ id, label, isKey }) => (
-                <Checkbox key={id} value={id} label={isKey ? `${label}, which is another one in each record` : label} />
+                <Checkbox key={id} value={id} label={isKey ? `${label}: another one in each record` : label} />
               ))}
             </div>
           </Checkbox.Group>
