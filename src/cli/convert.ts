@@ -15,7 +15,7 @@ import { readRules } from './read-rules';
 import { readSheetFile, readTable, separatorOf, type FileOptions } from './read-sheet-file';
 
 /** Endings of files that carry more than texts. */
-const RICH: Readonly<Record<string, ExportFormatName>> = { xlsx: 'ooxml', ods: 'odf' };
+const RICH: Readonly<Record<string, ExportFormatName>> = { xlsx: 'ooxml', ods: 'odf', html: 'html' };
 
 /**
  * `convert IN OUT`: writes the same cells in the format that the ending of OUT names. Workbooks carry rules: those of a workbook, or of a rule file given

@@ -18,7 +18,7 @@ const USAGE = `auxesis: conditional formatting rules over a table, from the comm
   auxesis evaluate DATA [RULES]        what each rule matches, and the look of every painted cell, as JSON
   auxesis explain  DATA [RULES] CELL   why one cell (such as C5) looks as it does, as JSON
   auxesis advise   DATA [RULES]        what there is to say of the rules: gaps, rules never seen, looks hard to read...
-  auxesis convert  IN OUT              the same cells by the ending of OUT: csv, tsv, json, and with rules xlsx, ods
+  auxesis convert  IN OUT              the same cells by the ending of OUT: csv, tsv, json, with rules xlsx, ods, html
   auxesis calculate FORMULA            what a formula gives, as JSON; --data DATA for its references, --at B2 where it stands
   auxesis push     FILE                enters the records of a file into a sheet of a server, as JSON what became of them
   auxesis logger                       stands in for field devices: sends readings for the demo's stations to a server

@@ -4,6 +4,7 @@ import type { PastedCell } from '../core/edit/cells';
 import { transposed } from '../core/edit/cells';
 import { readCsv } from '../core/exchange/csv/read-csv';
 import { writeCsv } from '../core/exchange/csv/write-csv';
+import { cssOf } from '../core/looks/css-of';
 import type { Style } from '../core/looks/style';
 import type { Area, CopiedText, PasteHow } from '../protocol/engine-messages';
 import { shownAt } from '../core/sheet/shown-cell';
@@ -36,7 +37,7 @@ export function copyArea(replica: Replica, area: Area, token: string): { copied:
   );
   const html = slots.map((slot, at) => {
     const cells = columns.map((column, across) => {
-      const look = Object.fromEntries(replica.lookAt(column, slot).properties) as Partial<Style>;
+      const look = Object.fromEntries(replica.lookAt(column, slot).properties);
       const css = cssOf({ ...rows[at]![across]!.style, ...look });
       return `<td${css ? ` style="${css}"` : ''}>${escapeHtml(rows[at]![across]!.shown)}</td>`;
     });
@@ -50,20 +51,6 @@ export function copyArea(replica: Replica, area: Area, token: string): { copied:
 }
 
 const escapeHtml = (text: string): string => text.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`);
-
-function cssOf({ fill, text, bold, italic, underline, strike, align }: Partial<Style>): string {
-  const lines = [underline && 'underline', strike && 'line-through'].filter(Boolean).join(' ');
-  return [
-    typeof fill === 'string' && `background-color:${fill}`,
-    text && `color:${text}`,
-    bold && 'font-weight:bold',
-    italic && 'font-style:italic',
-    lines && `text-decoration:${lines}`,
-    align && `text-align:${align}`,
-  ]
-    .filter(Boolean)
-    .join(';');
-}
 
 /** The cells to paste at a place: what was copied here, as it was asked for. */
 export function pastedCells({ rows, area }: Copied, at: { column: number; position: number }, how: PasteHow): PastedCell[][] {

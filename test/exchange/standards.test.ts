@@ -8,6 +8,7 @@ import { unzipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { KINDS, type When } from '../../src/core/rules/kinds/registry';
 import type { Rule } from '../../src/core/rules/rule';
+import { shownAt } from '../../src/core/sheet/shown-cell';
 import { samplingKit } from '../../src/demo/sampling-kit';
 import { stationReadings } from '../../src/demo/station-readings';
 import { volunteerHours } from '../../src/demo/volunteer-hours';
@@ -90,6 +91,25 @@ print(sum(len(r.rules) for r in sheet.conditional_formatting))`;
     .filter((cell) => typeof cell === 'string' && cell.startsWith('='));
   expect(formulas).toHaveLength(sheet.columns.reduce((sum, store) => sum + sheet.order.filter((slot) => store.formulas.has(slot)).length, 0));
   expect(values.rules).toBeGreaterThan(0);
+});
+
+test('an independent program reads the cells and conditions of a document that was written', () => {
+  const evaluation = evaluated(stationReadings({ today: 46_089, records: 20 }));
+  const file = join(folder, 'read.ods');
+  writeFileSync(file, workbookOf(evaluation, 'odf').bytes);
+  const script = `import json, sys
+from odf.opendocument import load
+from odf.style import Map
+from odf.table import TableCell, TableRow
+from odf import teletype
+document = load(sys.argv[1])
+rows = [[teletype.extractText(c) for c in r.getElementsByType(TableCell) for _ in range(int(c.getAttribute("numbercolumnsrepeated") or 1))] for r in document.spreadsheet.getElementsByType(TableRow)]
+print(json.dumps(rows))
+print(len({m.getAttribute("condition") for m in document.automaticstyles.getElementsByType(Map)}))`;
+  const [cells, conditions] = python('-c', script, file).trim().split('\n');
+  const { sheet } = evaluation;
+  expect(JSON.parse(cells!)).toEqual(sheet.order.map((slot) => sheet.fields.map((_, column) => shownAt(sheet, column, slot))));
+  expect(Number(conditions)).toBeGreaterThan(5);
 });
 
 describe('a workbook that an independent program wrote', () => {

@@ -2,6 +2,7 @@ import { writeRuleFile } from './rules/write-rule-file';
 import { csvOfSheet } from './csv/csv-of-sheet';
 import type { Separator } from './csv/csv-rows';
 import type { ExportReport, ExportSource } from './export-source';
+import { writeHtml } from './html/write-html';
 import { recordsOfSheet } from './json/records-of-sheet';
 import { ODF_TYPE } from './odf/namespaces';
 import { writeOdf } from './odf/write-odf';
@@ -39,6 +40,7 @@ export const EXPORT_FORMATS = {
     write: writeOoxml,
   },
   odf: { words: 'Workbook (ISO/IEC 26300)', ending: 'ods', type: ODF_TYPE, write: writeOdf },
+  html: { words: 'Page with its legend (HTML)', ending: 'html', type: 'text/html; charset=utf-8', write: writeHtml },
   rules: { words: 'Rules alone', ending: 'rules.json', type: 'application/json', write: writeRuleFile },
 } as const satisfies Record<string, ExportFormat>;
 

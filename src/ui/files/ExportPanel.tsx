@@ -13,7 +13,7 @@ type Choice = ExportFormatName | 'archive' | 'page';
 
 const MORE: Readonly<Record<Exclude<Choice, ExportFormatName>, string>> = {
   archive: 'Archive: everything, its history too, to be brought in again',
-  page: 'Page with its legend, to print, or to save as HTML or PDF',
+  page: 'On paper: a page to print, or to save as PDF',
 };
 const SEPARATOR_WORDS: Readonly<Record<Separator, string>> = { ',': 'Comma', ';': 'Semicolon', '\t': 'Tab', '|': 'Upright stroke' };
 const FATE_WORDS = { rule: 'as a rule', formula: 'by formulas', formatting: 'as plain formatting', nothing: 'left out' } as const;

@@ -1,0 +1,84 @@
+import { cssOf } from '../../looks/css-of';
+import { ICON_SETS, type IconSet } from '../../looks/icon-sets';
+import type { LookIcon, LookProperties } from '../../looks/look';
+import { lookProperties } from '../../looks/look';
+import { kindOf } from '../../rules/kinds/registry';
+import { ruleSentence } from '../../rules/sentence-words';
+import { columnLetters, type CellRange } from '../../sheet/address';
+import { shownAt } from '../../sheet/shown-cell';
+import type { ExportedFile } from '../export-formats';
+import { wholeArea, type ExportSource } from '../export-source';
+import { mergesWithin } from '../workbook/written-sheet';
+import { xmlText } from '../xml/write-xml';
+
+const PAGE_STYLE =
+  'body{font:14px system-ui,sans-serif;color:#20242e;margin:24px}table{border-collapse:collapse;font-variant-numeric:tabular-nums}' +
+  'td,th{border:1px solid #e2ddd0;padding:3px 8px;text-align:left}td.n{text-align:right}th{background:#f3efe5}' +
+  'ul{list-style:none;padding:0}li{margin:4px 0}.w{display:inline-block;min-width:64px;padding:2px 8px;margin-right:10px}';
+
+/** A sheet as a page by itself (HTML standard): the legend, and a table whose cells look as they do now. */
+export function writeHtml(source: ExportSource): ExportedFile {
+  const { name, sheet, area = wholeArea(sheet), running } = source;
+  const merges = mergesWithin(sheet, area);
+  function* parts(): Generator<string> {
+    yield `<!doctype html>\n<html lang="en"><head><meta charset="utf-8"><title>${xmlText(name)}</title><style>${PAGE_STYLE}</style></head>\n<body><h1>${xmlText(name)}</h1>\n`;
+    if (running.length) yield `<ul aria-label="Legend">\n${legend(source).join('\n')}\n</ul>\n`;
+    yield '<table>\n';
+    for (let position = area.top; position <= area.bottom; position++) yield rowHtml(source, { area, merges, position });
+    yield '</table></body></html>\n';
+  }
+  return {
+    parts: parts(),
+    report: {
+      rules: running.map(({ rule }) => ({ name: rule.name, as: 'formatting', note: 'in the legend, with the looks of now' })),
+      notes: ['It is a page to read: formulas are there as what they give'],
+    },
+  };
+}
+
+/** A line of the legend for each rule: its looks, its name, and what it says. */
+function legend({ running, looks, sheet }: ExportSource): string[] {
+  const fields = sheet.fields.map((field, column) => ({ ...field, label: sheet.labelOf(column) ?? columnLetters(column) }));
+  return running.map(({ rule }) => {
+    const own = kindOf(rule.when).outcomeLooks(rule.when) ?? [rule.look ?? {}];
+    const swatches = own.flatMap((look) =>
+      look ? `<span class="w" style="${attribute(cssOf(Object.fromEntries(lookProperties(look, looks))))}">9.1</span>` : [],
+    );
+    return `<li>${swatches.join('')}<b>${xmlText(rule.name)}</b> ${xmlText(ruleSentence(fields, rule))}</li>`;
+  });
+}
+
+interface RowAt {
+  readonly area: CellRange;
+  readonly merges: readonly CellRange[];
+  readonly position: number;
+}
+
+function rowHtml({ sheet, resolver }: ExportSource, { area, merges, position }: RowAt): string {
+  const slot = sheet.order[position]!;
+  const tag = sheet.roleAt(slot) === 'header' ? 'th' : 'td';
+  const cells: string[] = [];
+  for (let column = area.left; column <= area.right; column++) {
+    const [across, down] = [column - area.left, position - area.top];
+    const merge = merges.find(({ left, right, top, bottom }) => across >= left && across <= right && down >= top && down <= bottom);
+    if (merge && (merge.left !== across || merge.top !== down)) continue;
+    const { properties } = resolver.resolve(column, slot);
+    const kind = sheet.columns[column]!.valueAt(slot).kind;
+    const css = cssOf({ ...sheet.styleAt(column, slot), ...Object.fromEntries(properties) });
+    const span = merge ? ` colspan="${merge.right - merge.left + 1}" rowspan="${merge.bottom - merge.top + 1}"` : '';
+    const isNumber = tag === 'td' && (kind === 'number' || kind === 'date');
+    cells.push(
+      `<${tag}${isNumber ? ' class="n"' : ''}${span}${css ? ` style="${attribute(css)}"` : ''}>${content(shownAt(sheet, column, slot), properties)}</${tag}>`,
+    );
+  }
+  return `<tr>${cells.join('')}</tr>\n`;
+}
+
+/** What stands in a cell: its text unless that is hidden, and its icon in words. */
+function content(shown: string, properties: LookProperties): string {
+  const icon = properties.get('icon') as LookIcon | undefined;
+  const words = icon ? `[${ICON_SETS[icon.set as IconSet][icon.index] ?? ''}] ` : '';
+  return xmlText(words + (properties.get('hideValue') ? '' : shown));
+}
+
+const attribute = (css: string): string => xmlText(css);
