@@ -2,6 +2,7 @@ import { Validator } from '@seriousme/openapi-schema-validator';
 import { expect, test, type Page } from '@playwright/test';
 import { EventSource } from 'eventsource';
 import { OpenAPIClientAxios, type AxiosRequestConfig, type Document, type OpenAPIClient } from 'openapi-client-axios';
+import { runLogger } from '../../src/demo/logger/run-logger';
 import { makeSheet, SheetPage } from './sheet-page';
 
 /** Makes a token on screen, good for what is said. */
@@ -120,7 +121,7 @@ test('the page for programs runs its examples with a token', async ({ page }) =>
   await expect(part.getByLabel('Answer')).toContainText('"Station": "Alder Weir"');
 });
 
-test('with the logger on the sheet recolours by itself, findings fill, and nothing is lost', async ({ page }) => {
+test('with the logger on the sheet recolours by itself and findings fill; what it counts as taken is there', async ({ page, baseURL }) => {
   const id = await makeSheet(page, [['Station', 'Day', 'Crew', 'pH', 'Dissolved oxygen', 'Turbidity', 'Nitrate', 'Note']]);
   const rule = {
     id: 'low',
@@ -150,4 +151,17 @@ test('with the logger on the sheet recolours by itself, findings fill, and nothi
   await expect(logger.getByRole('button', { name: 'Start it' })).toBeVisible();
   await page.goto(`/sheets/${id}/findings`);
   await expect(page.getByText(/entered Low oxygen/).first()).toBeVisible();
+  // Once more from here, so that its own counts can be held against the sheet.
+  const { token } = (await (
+    await page.request.post(`/api/sheets/${id}/programs`, { data: { name: 'Counted', scopes: ['read', 'write'] } })
+  ).json()) as { token: string };
+  const records = async () => {
+    const answer = await page.request.get(`/api/v1/sheets/${id}/records?limit=1000&looks=false`, { headers: { authorization: `Bearer ${token}` } });
+    return ((await answer.json()) as { records: unknown[] }).records.length;
+  };
+  const before = await records();
+  const { counts, end } = await runLogger({ address: baseURL!, sheet: id, token, way: 'mixed', everyMs: 60, forMs: 5000 });
+  expect(end).toBe('over');
+  expect(counts.readings).toBe(counts.inserted + counts.updated + counts.unchanged);
+  expect((await records()) - before).toBe(counts.inserted);
 });

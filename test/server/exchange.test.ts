@@ -184,6 +184,19 @@ describe('records that programs enter', () => {
     expect((await historyOf(sql, sheet, {}))[0]!.author).toBe('Field office');
   });
 
+  test('are taken once where the same request comes several times at once', async () => {
+    const { id: _, ...contents } = volunteerHours();
+    const sheet = await createSheet(sql, { ...contents, rows: contents.rows.slice(0, 1), rules: [], parts: [], owner });
+    const label = Object.values(contents.rows[0]!.cells)[0]!;
+    const { token } = await giveToken(sql, sheet, { name: 'Impatient', scopes: ['write'] });
+    const program = (await findProgram(sql, hashToken(token)))!;
+    // Without key fields each of them would add a record.
+    const enter = () => upsertRecords(sql, { program, body: { records: [{ [label]: 'once' }] }, idempotencyKey: 'again' });
+    const answers = await Promise.all(Array.from({ length: 12 }, enter));
+    expect(new Set(answers.map((answer) => JSON.stringify(answer))).size).toBe(1);
+    expect(stateOf(await readPacked(sql, sheet)).rows).toHaveLength(2);
+  });
+
   test('lose nothing where several enter at once', async () => {
     const { id: _, ...contents } = volunteerHours();
     const sheet = await createSheet(sql, { ...contents, rows: contents.rows.slice(0, 1), rules: [], parts: [], owner });

@@ -33,36 +33,34 @@ interface Asked {
  * Enters records as one change: those whose key fields meet a record that is there change it, the others are added at the end; without key fields
  * all are added. Text is read as it would be typed, but never as a formula. Throws a Refusal that names the place in the request.
  */
-export async function upsertRecords(sql: Sql, { program, body, idempotencyKey }: Asked): Promise<UpsertAnswer> {
+export async function upsertRecords(sql: Sql, { program, body, idempotencyKey: key }: Asked): Promise<UpsertAnswer> {
   const asked = createHash('sha256').update(JSON.stringify(body)).digest();
-  if (idempotencyKey !== undefined) {
-    const known = await findAnswer(sql, program, idempotencyKey);
+  const by = { author: `program ${program.id}`, role: 'editor' as const, own: OWN_ALL };
+  let counts = { inserted: 0, updated: 0, unchanged: 0 };
+  // While nobody else can change the sheet, so that of a request that is sent twice at once the second finds the answer to the first.
+  const make = async (tx: Transaction, head: number): Promise<readonly Operation[]> => {
+    const known = key === undefined ? undefined : await findAnswer(tx, program, key);
     if (known && !known.asked.equals(asked))
       throw new Refusal('bad-request', 'This Idempotency-Key was used for another request before: use a new one for each');
-    if (known) return known.answer as UpsertAnswer;
-  }
-  let counts = { inserted: 0, updated: 0, unchanged: 0 };
-  let isEmpty = false;
-  const by = { author: `program ${program.id}`, role: 'editor' as const, own: OWN_ALL };
-  const make = async (tx: Transaction, head: number): Promise<readonly Operation[]> => {
+    if (known) throw new Answered(known.answer as UpsertAnswer);
     const made = await operationsFor(tx, program, body);
     counts = made.counts;
-    isEmpty = made.operations.length === 0;
-    if (isEmpty) throw new NothingToDo(head);
-    if (idempotencyKey !== undefined) await keepAnswer(tx, program, { key: idempotencyKey, asked, answer: { sequence: head + 1, ...counts } });
+    if (made.operations.length === 0) throw new Answered({ sequence: head, ...counts });
+    if (key !== undefined) await keepAnswer(tx, program, { key, asked, answer: { sequence: head + 1, ...counts } });
     return made.operations;
   };
-  const sequence = await takeMade(sql, { sheet: program.sheet, by, id: nanoid(), make }).catch((error: unknown) => {
-    if (error instanceof NothingToDo) return error.head;
+  try {
+    return { sequence: await takeMade(sql, { sheet: program.sheet, by, id: nanoid(), make }), ...counts };
+  } catch (error) {
+    if (error instanceof Answered) return error.answer;
     throw error;
-  });
-  return { sequence, ...counts };
+  }
 }
 
-/** Everything is there already: no change is made. */
-class NothingToDo extends Error {
-  constructor(readonly head: number) {
-    super('nothing is different');
+/** There is an answer without a change: the request was taken before, or everything is there already. */
+class Answered extends Error {
+  constructor(readonly answer: UpsertAnswer) {
+    super('no change is needed');
   }
 }
 
