@@ -119,6 +119,7 @@ describe('an archive', () => {
     ['another format', line({ ...head, format: 'other' }), 'format'],
     ['a cell that is no text', line(head) + line({ row: { ...row, cells: { f1: 5 } } }), 'line 2'],
     ['a rule that is none', line({ ...head, rules: [{ id: 'a', key: 'a0', rule: { id: 'a', when: { kind: 'odd' } } }] }), 'line 1'],
+    ['a line without end', 'x'.repeat(21_000_000), 'more than 20,000,000 characters'],
     ['more after the end', line(head) + line({ end: { rows: 0, changes: 0 } }) + line({ row }), 'after the last line'],
   ])('with %s is refused, and leaves nothing behind', async (_, text, words) => {
     const count = async () => (await sql`select count(*) from sheet`)[0]!.count as string;

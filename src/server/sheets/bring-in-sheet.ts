@@ -25,9 +25,19 @@ const MOST_UNPACKED = 4 * LIMITS.unpackedBytes;
  * together leaves nothing behind. Holds some thousand rows at a time. Throws a Refusal.
  */
 export async function bringInSheet(sql: Sql, packed: Readable, owner: string): Promise<SheetId> {
+  // What fails on the way ends the pipeline, which then tells no more than that it was ended.
+  let failed: unknown;
+  const take = (unpacked: AsyncIterable<Buffer>) =>
+    sql
+      .begin((tx) => takeLines(tx, linesOf(unpacked), owner))
+      .catch((error: unknown) => {
+        failed = error;
+        throw error;
+      });
   try {
-    return await pipeline(packed, createGunzip(), (unpacked) => sql.begin((tx) => takeLines(tx, linesOf(unpacked), owner)));
-  } catch (error) {
+    return await pipeline(packed, createGunzip(), take);
+  } catch (ended) {
+    const error = failed ?? ended;
     if (error instanceof BadFile) throw new Refusal('bad-request', `The file cannot be brought in. ${error.told}`);
     const code = (error as NodeJS.ErrnoException).code ?? '';
     if (code.startsWith('Z_')) throw new Refusal('bad-request', 'The file cannot be unpacked: it is cut off or damaged');
@@ -45,6 +55,7 @@ async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: s
   let rows: StoredRow[] = [];
   let changes: ArchivedChange[] = [];
   const counts = { rows: 0, changes: 0 };
+  let filled = 0;
   let isWhole = false;
   const putRows = async () => {
     if (rows.length) await insertRows(tx, id, rows);
@@ -63,6 +74,8 @@ async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: s
     if (isWhole) throw new BadFile('there is more after the last line of the archive', `line ${number}`);
     const { row, change, end } = readArchiveLine(text, number);
     if (row) {
+      filled += Object.keys(row.cells).length;
+      if (filled > LIMITS.cells) throw new BadFile(`a sheet takes at most ${limitText(LIMITS.cells)} cells that hold something`, `line ${number}`);
       if (++counts.rows > LIMITS.rows) throw new BadFile(`a sheet takes at most ${limitText(LIMITS.rows)} rows`, `line ${number}`);
       if (rows.push(row) === ROWS_AT_ONCE) await putRows();
     } else if (change) {
@@ -85,14 +98,23 @@ async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: s
 async function* linesOf(unpacked: AsyncIterable<Buffer>): AsyncGenerator<string> {
   const decoder = new TextDecoder();
   let passed = 0;
-  let rest = '';
+  // What there is of a line, joined once it is complete: looked through anew with each piece, a long line would take long.
+  let begun: string[] = [];
+  let length = 0;
   for await (const chunk of unpacked) {
     passed += chunk.length;
     if (passed > MOST_UNPACKED) throw new BadFile(`unpacked, it comes to more than ${limitText(MOST_UNPACKED)} bytes`);
-    const lines = (rest + decoder.decode(chunk, { stream: true })).split('\n');
-    rest = lines.pop()!;
-    if (rest.length > LIMITS.line) throw new BadFile(`a line has more than ${limitText(LIMITS.line)} characters`);
-    yield* lines;
+    const [first = '', ...more] = decoder.decode(chunk, { stream: true }).split('\n');
+    begun.push(first);
+    length += first.length;
+    if (length > LIMITS.line) throw new BadFile(`a line has more than ${limitText(LIMITS.line)} characters`);
+    const rest = more.pop();
+    if (rest === undefined) continue;
+    yield begun.join('');
+    yield* more;
+    begun = [rest];
+    length = rest.length;
   }
-  if (rest) yield rest;
+  const last = begun.join('');
+  if (last) yield last;
 }

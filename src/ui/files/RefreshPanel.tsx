@@ -1,8 +1,9 @@
-import { Button, Checkbox, FileButton, Switch } from '@mantine/core';
+import { Button, Checkbox, Switch } from '@mantine/core';
 import { useState } from 'react';
 import type { NewerFile, RefreshPreview } from '../../protocol/engine-messages';
 import { counted } from '../counted';
 import { useSession } from '../sheet/use-session';
+import { ChooseFile } from './ChooseFile';
 import classes from './Files.module.css';
 
 /** Brings a newer file's values into the records that are there: what would be different is shown first. */
@@ -48,15 +49,7 @@ export function RefreshPanel() {
         Choose a newer file of these records. They are met by a key field; the others are added. You see what would be different before anything is
         done, and one undo takes it back.
       </p>
-      <div>
-        <FileButton onChange={(chosen) => void read(chosen)} inputProps={{ 'aria-label': 'Newer file' }}>
-          {(props) => (
-            <Button variant="default" {...props}>
-              Choose a file
-            </Button>
-          )}
-        </FileButton>
-      </div>
+      <ChooseFile label="Newer file" take={(chosen) => void read(chosen)} />
       {error && <p role="alert">{error}</p>}
       {file && (
         <>

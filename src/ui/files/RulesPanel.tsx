@@ -1,6 +1,6 @@
-import { Button, FileButton } from '@mantine/core';
 import { useState } from 'react';
 import { useSession } from '../sheet/use-session';
+import { ChooseFile } from './ChooseFile';
 import classes from './Files.module.css';
 
 /** Brings the rules of a rule file in, after those that are there. */
@@ -25,15 +25,7 @@ export function RulesPanel() {
       <p className={classes.note}>
         Choose a rule file, as “Rules alone” gives it. Its rules come after those that are there, their fields met by label; one undo takes them back.
       </p>
-      <div>
-        <FileButton onChange={(file) => void bring(file)} accept=".json,application/json" inputProps={{ 'aria-label': 'Rule file' }}>
-          {(props) => (
-            <Button variant="default" {...props}>
-              Choose a file
-            </Button>
-          )}
-        </FileButton>
-      </div>
+      <ChooseFile label="Rule file" accept=".json,application/json" take={(file) => void bring(file)} />
       {error && <p role="alert">{error}</p>}
       {told && (
         <section className={classes.report} aria-label="What came">

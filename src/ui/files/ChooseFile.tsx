@@ -1,0 +1,24 @@
+import { Button, FileButton } from '@mantine/core';
+
+/** Takes one file by the system's picker. `label` is what screen readers call it. */
+export function ChooseFile({
+  label,
+  accept,
+  take,
+}: {
+  readonly label: string;
+  readonly accept?: string;
+  readonly take: (file: File | null) => void;
+}) {
+  return (
+    <div>
+      <FileButton onChange={take} {...(accept === undefined ? {} : { accept })} inputProps={{ 'aria-label': label }}>
+        {(props) => (
+          <Button variant="default" {...props}>
+            Choose a file
+          </Button>
+        )}
+      </FileButton>
+    </div>
+  );
+}
