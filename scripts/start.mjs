@@ -13,6 +13,7 @@ const PORT = 4380;
 await main(async () => {
   installPackages(root);
   const cluster = process.env.DATABASE_URL ? null : new Cluster(root, 'postgres');
+  await cluster?.take();
   let app;
   let ending = false;
   const end = async (code) => {

@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import { proposeKey } from '../core/edit/propose-key';
 import { refreshFrom, sharedFields, type NewerRecords, type RefreshHow } from '../core/edit/refresh';
 import { BadFile } from '../core/exchange/bad-file';
 import type { Operation, StoredRow } from '../core/sheet/change';
@@ -37,14 +38,16 @@ async function readNewer(file: File): Promise<NewerRecords> {
 /** What a newer file and a sheet have in common. */
 function meetNewer(sheet: Sheet, { labels, records }: NewerRecords): NewerFile {
   const fields = sharedFields(sheet, labels);
-  const shared = fields.flatMap((id, at) => (id === undefined ? [] : { id, label: labels[at]!, isKey: isKey(records, at) }));
-  return { records: records.length, shared, unknown: labels.filter((label, at) => label.trim() !== '' && fields[at] === undefined) };
-}
-
-/** Whether each record has another value there, and all have one. */
-function isKey(records: NewerRecords['records'], at: number): boolean {
-  const values = new Set(records.map((record) => record[at] ?? ''));
-  return values.size === records.length && !values.has('');
+  const shared = fields.flatMap((id, at) => (id === undefined ? [] : { id, label: labels[at]!, at }));
+  return {
+    records: records.length,
+    shared: shared.map(({ id, label }) => ({ id, label })),
+    unknown: labels.filter((label, at) => label.trim() !== '' && fields[at] === undefined),
+    key: proposeKey(
+      records,
+      shared.map(({ at }) => at),
+    ).map((at) => fields[at]!),
+  };
 }
 
 /** The newer file of a sheet that was read last. */

@@ -193,8 +193,10 @@ export type AnswerOf<K extends Request['kind']> = K extends keyof Answers ? Answ
 /** What a newer file has in common with the sheet. */
 export interface NewerFile {
   readonly records: number;
-  /** Fields that both have; `isKey` where each record of the file has another value there. */
-  readonly shared: readonly { readonly id: FieldId; readonly label: string; readonly isKey: boolean }[];
+  /** Fields that both have. */
+  readonly shared: readonly { readonly id: FieldId; readonly label: string }[];
+  /** Those that together tell the file's records apart; empty where none were found. */
+  readonly key: readonly FieldId[];
   /** Labels of the file that no field here has. */
   readonly unknown: readonly string[];
 }

@@ -1,5 +1,4 @@
 import equal from 'fast-deep-equal';
-import { recordName } from '../rules/record-name';
 import type { CellInput, Operation, StoredRow } from '../sheet/change';
 import type { FieldId } from '../sheet/ids';
 import { keysAt } from '../sheet/keys-at';
@@ -24,6 +23,7 @@ export interface RefreshHow {
 
 /** A cell that holds something else in the file. */
 export interface RefreshedCell {
+  /** What the record is called: the values of the key fields. */
   readonly record: string;
   readonly label: string;
   readonly before: string;
@@ -60,6 +60,7 @@ export function refreshFrom(
   const fields = sharedFields(sheet, labels);
   const keyColumns = key.map((field) => fields.indexOf(field));
   const bySlot = slotsByKey(sheet, key);
+  const nameOf = (slot: number) => key.map((field) => sheet.columns[sheet.findColumn(field)!]!.inputAt(slot)).join(', ');
   const met = new Set<number>();
   const seen = new Set<string>();
   const cells: CellInput[] = [];
@@ -88,7 +89,7 @@ export function refreshFrom(
       const [before, after] = [store.inputAt(slot), record[at] ?? ''];
       if (store.formulas.has(slot) || isFormula(after) || isSame(before, after)) return;
       cells.push({ row: sheet.rowId(slot), field: field!, input: after });
-      changed.push({ record: recordName(sheet, slot, NONE), label: labels[at]!, before, after });
+      changed.push({ record: nameOf(slot), label: labels[at]!, before, after });
     });
   }
   const missing = [...bySlot.values()].filter((slot) => !met.has(slot));
@@ -106,8 +107,6 @@ export function refreshFrom(
   ];
   return { operations, changed, added: rows.length, removed: removes ? missing.length : 0, missing: missing.length, passedOver };
 }
-
-const NONE: ReadonlySet<number> = new Set();
 
 /** The records of a sheet by their key, each the first from the top. */
 function slotsByKey(sheet: Sheet, key: readonly FieldId[]): Map<string, number> {

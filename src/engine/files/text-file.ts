@@ -80,11 +80,12 @@ export class TextFile implements ImportFile {
           throw new BadFile(`it has ${limitText(cells.length)} cells; at most ${limitText(LIMITS.fields)} are read`, `row ${scan.rowCount + 1}`);
         if (scan.rowCount === LIMITS.rows) throw new BadFile(`it has more than ${limitText(LIMITS.rows)} rows; a sheet takes no more`);
         if (scan.head.length < HEAD_ROWS) scan.head.push([...cells]);
-        const isBeneath = found === null || found === undefined || scan.rowCount > found;
+        const row = scan.rowCount - (found ?? -1);
         for (let column = 0; column < cells.length; column++) {
           const cell = cells[column]!;
           const facts = (scan.facts[column] ??= new FieldFacts());
-          scan.longest[column] = Math.max(scan.longest[column] ?? 0, cell.length);
+          // Titles above the labels reach over the fields beside them.
+          scan.longest[column] = Math.max(scan.longest[column] ?? 0, row < 0 ? 0 : cell.length);
           if (cell === '') continue;
           if (cell.length > LIMITS.cellText)
             throw new BadFile(
@@ -92,7 +93,7 @@ export class TextFile implements ImportFile {
               `row ${scan.rowCount + 1}`,
             );
           if (++filled > LIMITS.cells) throw new BadFile(`it has more than ${limitText(LIMITS.cells)} cells; a sheet takes no more`);
-          if (isBeneath) facts.add(cell);
+          if (row > 0) facts.add(cell);
         }
         scan.rowCount++;
       }

@@ -34,8 +34,7 @@ export function RefreshPanel() {
       setPreview(null);
       const newer = await session.ask({ kind: 'read-newer', file: chosen });
       setFile({ name: chosen.name, newer });
-      const proposed = newer.shared.find(({ isKey }) => isKey);
-      await look({ key: proposed ? [proposed.id] : [], removes: false });
+      await look({ key: newer.key, removes: false });
     });
   const refresh = () =>
     guarded(async () => {
@@ -46,21 +45,26 @@ export function RefreshPanel() {
   return (
     <div className={classes.panel}>
       <p className={classes.note}>
-        Choose a newer file of these records. They are met by a key field; the others are added. You see what would be different before anything is
-        done, and one undo takes it back.
+        Choose a newer file of these records. Those that are here already take its values, the others are added. You see what would be different
+        before anything is done, and one undo takes it back.
       </p>
       <ChooseFile label="Newer file" take={(chosen) => void read(chosen)} />
       {error && <p role="alert">{error}</p>}
       {file && (
         <>
-          <p>
+          <p className={classes.note}>
             “{file.name}”: {counted(file.newer.records, 'record')}, {counted(file.newer.shared.length, 'field')} that this sheet has too.
             {file.newer.unknown.length > 0 && ` Passed over, since no field here is called so: ${file.newer.unknown.join(', ')}.`}
           </p>
-          <Checkbox.Group label="Which record is which is said by" value={[...key]} onChange={(value) => void look({ key: value, removes })}>
+          <Checkbox.Group
+            label="Records are the same where these are equal"
+            description={proposal(file.newer)}
+            value={[...key]}
+            onChange={(value) => void look({ key: value, removes })}
+          >
             <div className={classes.choices}>
-              {file.newer.shared.map(({ id, label, isKey }) => (
-                <Checkbox key={id} value={id} label={isKey ? `${label}: another one in each record` : label} />
+              {file.newer.shared.map(({ id, label }) => (
+                <Checkbox key={id} value={id} label={label} />
               ))}
             </div>
           </Checkbox.Group>
@@ -81,6 +85,15 @@ export function RefreshPanel() {
   );
 }
 
+/** Why some fields are proposed. */
+function proposal({ shared, key }: NewerFile): string {
+  const labels = key.flatMap((id) => shared.find((field) => field.id === id)?.label ?? []);
+  if (labels.length === 0) return 'No fields were found that tell the file’s records apart';
+  return labels.length === 1
+    ? `${labels[0]!} tells the file’s records apart`
+    : `${labels.slice(0, -1).join(', ')} and ${labels.at(-1)!} together tell the file’s records apart`;
+}
+
 /** What refreshing makes different, or has made. */
 function Different({
   preview: { changed, cells, added, removed, missing, passedOver },
@@ -97,7 +110,7 @@ function Different({
           ? 'Nothing is different'
           : `${counted(changed, 'cell')} different, ${counted(added, 'record')} new, ${counted(removed, 'record')} removed`}
       </h3>
-      {missing > removed && <p>{counted(missing, 'record')} here that the file does not have stay.</p>}
+      {missing > removed && <p>Not in the file, and kept here: {counted(missing, 'record')}.</p>}
       {passedOver > 0 && <p>{counted(passedOver, 'record')} of the file passed over: without a key, or with one that another has.</p>}
       {cells.length > 0 && (
         <table>

@@ -4,9 +4,9 @@ import type { FilePreview, ReadingChange } from '../../protocol/import-messages'
 import classes from './Import.module.css';
 
 const READ_AS: readonly { readonly value: ReadAs; readonly label: string }[] = [
-  { value: 'values', label: 'Each for what it says' },
-  { value: 'text', label: 'Text, letter by letter' },
-  { value: 'nothing', label: 'Leave it out' },
+  { value: 'values', label: 'as it says' },
+  { value: 'text', label: 'only as text' },
+  { value: 'nothing', label: 'left out' },
 ];
 
 /** A header can be any of the first rows. */
@@ -34,6 +34,7 @@ export function PreviewTable({ preview: { head, fields, reading, header, rowCoun
                 {reading && (
                   <Select
                     size="xs"
+                    w={124}
                     aria-label={`How ${label} is read`}
                     data={READ_AS}
                     value={as}

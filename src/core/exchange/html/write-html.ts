@@ -13,7 +13,7 @@ import { xmlText } from '../xml/write-xml';
 
 const PAGE_STYLE =
   'body{font:14px system-ui,sans-serif;color:#20242e;margin:24px}table{border-collapse:collapse;font-variant-numeric:tabular-nums}' +
-  'td,th{border:1px solid #e2ddd0;padding:3px 8px;text-align:left}td.n{text-align:right}th{background:#f3efe5}' +
+  'td,th{border:1px solid #e2ddd0;padding:3px 8px;text-align:left}td.n{text-align:right}tr.t td{font-weight:600}th{background:#f3efe5}' +
   'ul{list-style:none;padding:0}li{margin:4px 0}.w{display:inline-block;min-width:64px;padding:2px 8px;margin-right:10px}';
 
 /** A sheet as a page by itself (HTML standard): the legend, and a table whose cells look as they do now. */
@@ -44,7 +44,8 @@ function legend({ running, looks, sheet }: ExportSource): string[] {
     const swatches = own.flatMap((look) =>
       look ? `<span class="w" style="${attribute(cssOf(Object.fromEntries(lookProperties(look, looks))))}">9.1</span>` : [],
     );
-    return `<li>${swatches.join('')}<b>${xmlText(rule.name)}</b> ${xmlText(ruleSentence(fields, rule))}</li>`;
+    const sentence = ruleSentence(fields, rule);
+    return `<li>${swatches.join('')}<b>${xmlText(rule.name)}</b>${sentence === rule.name ? '' : ` ${xmlText(sentence)}`}</li>`;
   });
 }
 
@@ -56,7 +57,10 @@ interface RowAt {
 
 function rowHtml({ sheet, resolver }: ExportSource, { area, merges, position }: RowAt): string {
   const slot = sheet.order[position]!;
-  const tag = sheet.roleAt(slot) === 'header' ? 'th' : 'td';
+  const role = sheet.roleAt(slot);
+  const tag = role === 'header' ? 'th' : 'td';
+  // A title reaches over the blank cells after it.
+  const lastFilled = role === 'title' ? sheet.columns.findLastIndex((store) => store.valueAt(slot).kind !== 'blank') : area.right;
   const cells: string[] = [];
   for (let column = area.left; column <= area.right; column++) {
     const [across, down] = [column - area.left, position - area.top];
@@ -65,13 +69,19 @@ function rowHtml({ sheet, resolver }: ExportSource, { area, merges, position }: 
     const { properties } = resolver.resolve(column, slot);
     const kind = sheet.columns[column]!.valueAt(slot).kind;
     const css = cssOf({ ...sheet.styleAt(column, slot), ...Object.fromEntries(properties) });
-    const span = merge ? ` colspan="${merge.right - merge.left + 1}" rowspan="${merge.bottom - merge.top + 1}"` : '';
+    const reaches = !merge && column === Math.max(area.left, lastFilled) ? area.right - column + 1 : 1;
+    const span = merge
+      ? ` colspan="${merge.right - merge.left + 1}" rowspan="${merge.bottom - merge.top + 1}"`
+      : reaches > 1
+        ? ` colspan="${reaches}"`
+        : '';
     const isNumber = tag === 'td' && (kind === 'number' || kind === 'date');
     cells.push(
       `<${tag}${isNumber ? ' class="n"' : ''}${span}${css ? ` style="${attribute(css)}"` : ''}>${content(shownAt(sheet, column, slot), properties)}</${tag}>`,
     );
+    if (reaches > 1) break;
   }
-  return `<tr>${cells.join('')}</tr>\n`;
+  return `<tr${role === 'title' ? ' class="t"' : ''}>${cells.join('')}</tr>\n`;
 }
 
 /** What stands in a cell: its text unless that is hidden, and its icon in words. */

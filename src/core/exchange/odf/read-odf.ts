@@ -195,13 +195,17 @@ class TableReader {
     const row: WorkbookRow = { cells, ...(heightPx === undefined ? {} : { heightPx }), ...(level ? { level } : {}) };
     // Blank rows that are only formatted are repeated to the end of the sheet in many files.
     const copies = isFilled ? times : Math.min(times, 1000);
-    const conditional = [...this.conditional.values()];
-    const own = conditional.map((found) => found.filter(({ position }) => position === this.position));
-    for (let copy = 0; copy < copies; copy++) {
-      if (cells.size || heightPx !== undefined || level) this.rows.set(this.position + copy, row);
-      if (copy > 0) conditional.forEach((found, at) => found.push(...own[at]!.map(({ column }) => ({ column, position: this.position + copy }))));
-    }
+    for (let copy = 0; copy < copies; copy++) if (cells.size || heightPx !== undefined || level) this.rows.set(this.position + copy, row);
+    if (copies > 1) this.repeatConditional(copies);
     this.position += times;
+  }
+
+  /** The cells of this row that have conditional styles, once more in each of the rows that repeat it. */
+  private repeatConditional(copies: number): void {
+    for (const found of this.conditional.values()) {
+      const own = found.slice(found.findLastIndex(({ position }) => position !== this.position) + 1);
+      for (let copy = 1; copy < copies; copy++) for (const { column } of own) found.push({ column, position: this.position + copy });
+    }
   }
 
   private readSpan({ attributes }: XmlElement, column: number): void {
@@ -332,7 +336,8 @@ function valueOf(cell: XmlElement): string {
       const [, hours = 0, minutes = 0, seconds = 0] = (
         /^PT(?:(\d+)H)?(?:(\d+)M)?(?:([\d.]+)S)?$/.exec(attributes['office:time-value'] ?? '') ?? []
       ).map(Number);
-      return numberText(((hours || 0) * 3600 + (minutes || 0) * 60 + (seconds || 0)) / 86_400);
+      const days = ((hours || 0) * 3600 + (minutes || 0) * 60 + (seconds || 0)) / 86_400;
+      return days < 1 ? valueInput({ kind: 'date', serial: days }) : numberText(days);
     }
     case 'boolean':
       return attributes['office:boolean-value'] === 'true' ? 'TRUE' : 'FALSE';

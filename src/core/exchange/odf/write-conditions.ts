@@ -39,13 +39,10 @@ export function sayRule(running: RunningRule, sheet: Sheet, saved: Readonly<Reco
   const styleOf = (look: Look | null | undefined) => styleOfLook(look ? lookProperties(look, saved) : new Map());
   const plain = isFixed ? undefined : comparison(running);
   if (plain !== undefined) {
-    const note = [lostOf(rule.look ?? {}), 'other programs may count text as greater than any number, and a blank as 0']
-      .filter(Boolean)
-      .filter(Boolean)
-      .join('; ');
+    const note = [lostOf(rule.look ?? {}), 'other programs may count text as greater than any number, and a blank as 0'].filter(Boolean).join('; ');
     return { fate: { name: rule.name, as: 'rule', note }, written: [{ areas, condition: plain, base, style: styleOf(rule.look), name: rule.name }] };
   }
-  const predicates = predicatesOf({ rule, sheet, columns: reach.columns, top: reach.top, bottom: reach.bottom, isFixed });
+  const predicates = predicatesOf({ rule, sheet, ...reach, at: base, isFixed });
   if (!predicates) return { fate: { name: rule.name, as: 'formatting', note: PLAINLY }, written: [] };
   const written = predicates.map(({ outcome, formula }) => ({
     areas,

@@ -54,10 +54,11 @@ export function readFormatCode(code: string): ReadFormat {
   if (/^\s*general\s*$/i.test(first) || first === '') return { pattern: null, isDate: false, isLess: sections.length > 1 };
   if (first.trim() === '@') return { pattern: null, isDate: false, isText: true, isLess: false };
   const isDate = /[ymdhs]/i.test(first.replace(/"[^"]*"|\\.|\[[^\]]*\]|_.|\*./g, '')) && !/[#0?]/.test(first.replace(/"[^"]*"|\\.|s\.0+/g, ''));
+  // Hours that go on beyond a day are a length of time: a number of days.
+  if (/\[[hms]+\]/i.test(first)) return { pattern: null, isDate: false, isLess: true };
   const pattern = isDate ? datePattern(first) : numberPattern(first);
   if (pattern === undefined || pattern.length > 64) return { pattern: null, isDate, isLess: true };
-  const isElapsed = /\[[hms]+\]/i.test(first);
-  return { pattern, isDate, isLess: isElapsed || sections.length > 1 || /[?]|\*|s\.0/i.test(first) };
+  return { pattern, isDate, isLess: sections.length > 1 || /[?]|\*|s\.0/i.test(first) };
 }
 
 function splitSections(code: string): string[] {
@@ -86,9 +87,8 @@ function datePattern(section: string): string | undefined {
   const tokens = [...section.matchAll(TOKEN)];
   const halves = tokens.some((token) => token[6] !== undefined);
   let pattern = '';
-  for (const [at, [, quoted, escaped, bracket, , , half, letters, digits, other]] of tokens.entries()) {
-    const run = letters?.toLowerCase() ?? (bracket && /^[hms]+$/i.test(bracket) ? bracket.toLowerCase() : undefined);
-    if (run !== undefined) pattern += dateField(run, { halves, isMinute: isMinute(tokens, at) });
+  for (const [at, [, quoted, escaped, , , , half, letters, digits, other]] of tokens.entries()) {
+    if (letters !== undefined) pattern += dateField(letters.toLowerCase(), { halves, isMinute: isMinute(tokens, at) });
     else if (half !== undefined) pattern += 'a';
     else if (quoted !== undefined || escaped !== undefined) pattern += literal(quoted ?? escaped!);
     else if (digits === '.' || digits === ',') pattern += digits;
@@ -100,7 +100,7 @@ function datePattern(section: string): string | undefined {
 const literal = (text: string): string => (/[a-zA-Z']/.test(text) ? `'${text.replaceAll("'", "''")}'` : text);
 
 function isMinute(tokens: readonly RegExpExecArray[], at: number): boolean {
-  const runs = tokens.map(([, , , bracket, , , , letters]) => (letters ?? bracket ?? '').toLowerCase());
+  const runs = tokens.map(([, , , , , , , letters = '']) => letters.toLowerCase());
   const before = runs.slice(0, at).findLast((run) => /^[ymdhs]/.test(run));
   const after = runs.slice(at + 1).find((run) => /^[ymdhs]/.test(run));
   return runs[at]!.startsWith('m') && (before?.startsWith('h') === true || after?.startsWith('s') === true);

@@ -10,9 +10,11 @@ import type { Losses } from '../workbook/losses';
 import { operandOfFormula, operandWords } from '../workbook/operand-of-formula';
 import { unusableBecause } from '../workbook/unusable-formula';
 import type { WorkbookRule } from '../workbook/workbook-sheet';
+import { isTrue } from '../xml/xml-boolean';
 import { childOf, childrenOf, textOf, type XmlElement } from '../xml/xml-element';
 import { fromOoxmlFormula } from './formula-text';
 import { FROM_FAMILY } from './icon-families';
+import { PERIODS } from './periods';
 import { readColor } from './read-color';
 
 /** What a conditional format is read with. */
@@ -35,7 +37,7 @@ interface Given extends ConditionSurroundings {
   readonly attributes: Readonly<Record<string, string>>;
   /** Its formulas as ours, with `=`; undefined where there is no word for one here. */
   readonly formulas: readonly (string | undefined)[];
-  /** The cell that its formulas are written for. */
+  /** The cell that its formulas are written for: the corner of the box around all its ranges, by common practice. */
   readonly base: string;
 }
 
@@ -55,7 +57,7 @@ export function readConditions(element: XmlElement, around: ConditionSurrounding
 
 function readRule(element: XmlElement, ranges: readonly CellRange[], around: ConditionSurroundings): PlacedRule | undefined {
   const { attributes } = element;
-  const base = cellAddress(ranges[0]!.left, ranges[0]!.top);
+  const base = cellAddress(Math.min(...ranges.map(({ left }) => left)), Math.min(...ranges.map(({ top }) => top)));
   const where = ranges.map(writeArea).join(' ');
   const formulas = childrenOf(element, 'formula').map((formula) => fromOoxmlFormula(textOf(formula), around.sheet));
   const type = attributes.type ?? '';
@@ -83,8 +85,6 @@ function readRule(element: XmlElement, ranges: readonly CellRange[], around: Con
 
 /** Types that carry looks of their own; the others have a differential format. */
 const OWN_LOOKS = new Set(['colorScale', 'dataBar', 'iconSet']);
-
-const isTrue = (value: string | undefined, otherwise = false): boolean => (value === undefined ? otherwise : /^(1|true)$/.test(value));
 
 const UNREADABLE = 'its formula uses what there is no word for here, such as another file, a table or a function that is not there';
 
@@ -145,19 +145,6 @@ function wordSought(text: string | undefined): Operand | undefined {
   const sought = tree && find(tree);
   return sought && operandOfFormula(printFormula(sought));
 }
-
-const PERIODS: Readonly<Record<string, Extract<When, { kind: 'date' }>['is']>> = {
-  today: 'today',
-  yesterday: 'yesterday',
-  tomorrow: 'tomorrow',
-  last7Days: { last: 7, unit: 'day' },
-  thisWeek: { this: 'week' },
-  lastWeek: { previous: 'week' },
-  nextWeek: { following: 'week' },
-  thisMonth: { this: 'month' },
-  lastMonth: { previous: 'month' },
-  nextMonth: { following: 'month' },
-};
 
 function byPeriod({ attributes, losses }: Given): Said {
   const { timePeriod = '' } = attributes;

@@ -4,6 +4,7 @@ import { isReferenceHere } from '../workbook/is-reference-here';
 import type { SheetInFile } from '../workbook/sheet-in-file';
 import type { WorkbookSheet } from '../workbook/workbook-sheet';
 import { readXml, readXmlWhole } from '../xml/read-xml';
+import { isTrue } from '../xml/xml-boolean';
 import { childOf, childrenOf, textOf, type XmlElement } from '../xml/xml-element';
 import { fromOoxmlFormula } from './formula-text';
 import { OOXML_PREFIXES } from './prefixes';
@@ -27,7 +28,7 @@ export function readOoxml(parts: Parts): SheetInFile[] {
   const relations = relationsOf(parts, start);
   const theme = themeColors(wholeOfType(parts, relations, 'theme'));
   const styles = readStyles(wholeOfType(parts, relations, 'styles'), theme);
-  const dateShift = /^(1|true)$/.test(childOf(book, 'workbookPr')?.attributes.date1904 ?? '') ? FROM_1904 : 0;
+  const dateShift = isTrue(childOf(book, 'workbookPr')?.attributes.date1904) ? FROM_1904 : 0;
   let texts: readonly string[] | undefined;
   const sharedTexts = () => (texts ??= readSharedTexts(parts, partOfType(relations, 'sharedStrings')));
   const sheets = childrenOf(childOf(book, 'sheets'), 'sheet').flatMap(({ attributes }, place) => {

@@ -1,6 +1,7 @@
 import type { BorderSide, Fill, Hex, Look, Side } from '../../looks/look';
 import { SIDES } from '../../looks/look';
 import type { Style } from '../../looks/style';
+import { isTrue } from '../xml/xml-boolean';
 import { childOf, childrenOf, elementsOf, type XmlElement } from '../xml/xml-element';
 import { BUILT_IN, readFormatCode, type ReadFormat } from './number-format';
 import { readColor } from './read-color';
@@ -159,5 +160,5 @@ function readAlignment(alignment: XmlElement | undefined): Pick<Style, 'align' |
   const { horizontal = '', vertical = '', wrapText } = alignment?.attributes ?? {};
   const align = ACROSS[horizontal];
   const stand = DOWN[vertical];
-  return { ...(align ? { align } : {}), ...(stand ? { stand } : {}), ...(/^(1|true)$/.test(wrapText ?? '') ? { wrap: true } : {}) };
+  return { ...(align ? { align } : {}), ...(stand ? { stand } : {}), ...(isTrue(wrapText) ? { wrap: true } : {}) };
 }

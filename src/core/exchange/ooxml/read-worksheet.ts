@@ -10,11 +10,13 @@ import { Losses } from '../workbook/losses';
 import { unusableBecause } from '../workbook/unusable-formula';
 import type { WorkbookCell, WorkbookColumn, WorkbookRow, WorkbookSheet } from '../workbook/workbook-sheet';
 import { readXml } from '../xml/read-xml';
+import { isTrue } from '../xml/xml-boolean';
 import { childOf, childrenOf, textOf, type XmlElement } from '../xml/xml-element';
 import { fromOoxmlFormula } from './formula-text';
 import { OOXML_PREFIXES } from './prefixes';
 import { readConditions, type PlacedRule } from './read-conditions';
 import { PLAIN_CELL, type OoxmlStyles } from './read-styles';
+import { fromXstring } from './xstring';
 
 export interface WorksheetSurroundings {
   readonly name: string;
@@ -87,7 +89,7 @@ class WorksheetReader {
     const format = this.around.styles.cells[Number(style ?? 0)];
     const about: WorkbookColumn = {
       ...(width === undefined ? {} : { widthPx: Math.max(24, Math.min(2000, Math.round(Number(width) * 7 + 5))) }),
-      ...(isOn(hidden) ? { hidden: true } : {}),
+      ...(isTrue(hidden) ? { hidden: true } : {}),
       ...(style !== undefined && format?.style ? { style: format.style } : {}),
     };
     const last = Math.min(Number(max), LIMITS.fields);
@@ -107,7 +109,7 @@ class WorksheetReader {
       if (read.input !== '') this.countCell(column, position);
       if (read.input !== '' || read.style) cells.set(column, read);
     }
-    const heightPx = ht !== undefined && isOn(customHeight) ? Math.max(16, Math.min(1000, Math.round((Number(ht) * 4) / 3))) : undefined;
+    const heightPx = ht !== undefined && isTrue(customHeight) ? Math.max(16, Math.min(1000, Math.round((Number(ht) * 4) / 3))) : undefined;
     const level = Number(outlineLevel ?? 0);
     if (cells.size || heightPx !== undefined || level)
       this.rows.set(position, { cells, ...(heightPx === undefined ? {} : { heightPx }), ...(level ? { level: Math.min(8, level) } : {}) });
@@ -153,9 +155,9 @@ class WorksheetReader {
       case 'inlineStr':
         return valueInput({ kind: 'text', text: richText(childOf(cell, 'is')) });
       case 'str':
-        return valueInput({ kind: 'text', text: raw });
+        return valueInput({ kind: 'text', text: fromXstring(raw) });
       case 'b':
-        return raw === '' ? '' : isOn(raw) ? 'TRUE' : 'FALSE';
+        return raw === '' ? '' : isTrue(raw) ? 'TRUE' : 'FALSE';
       case 'e':
         return (ERROR_WORDS as readonly string[]).includes(raw) ? raw : raw === '' ? '' : '#VALUE!';
       case 'd':
@@ -164,9 +166,7 @@ class WorksheetReader {
         const number = Number(raw);
         if (raw.trim() === '' || Number.isNaN(number)) return '';
         if (!format.isDate) return numberText(number);
-        // Day 60 of that count is the 29th of February 1900, which there was not.
-        const serial = this.around.dateShift || number >= 60 ? number + this.around.dateShift : number + 1;
-        return valueInput({ kind: 'date', serial });
+        return valueInput({ kind: 'date', serial: serialOf(number, this.around.dateShift) });
       }
     }
   }
@@ -216,15 +216,17 @@ class WorksheetReader {
   }
 }
 
-const isOn = (value: string | undefined): boolean => /^(1|true)$/.test(value ?? '');
+/** A number that counts days in a file, as one of ours. Day 60 of those that count from 1900 is a 29th of February that there was not; below 1 is a time of day. */
+function serialOf(number: number, shift: number): number {
+  if (shift) return number + shift;
+  return number >= 1 && number < 60 ? number + 1 : number;
+}
 
-/** The text of a string of several runs, without how it is to be spoken: 18.4.8. */
-export const richText = (element: XmlElement | undefined): string =>
-  childrenOf(element, 'r').length
-    ? childrenOf(element, 'r')
-        .map((run) => textOf(childOf(run, 't')))
-        .join('')
-    : textOf(childOf(element, 't'));
+/** The text of a string, in one or in several runs, without how it is to be spoken: 18.4.8. */
+export function richText(element: XmlElement | undefined): string {
+  const runs = childrenOf(element, 'r');
+  return fromXstring((runs.length ? runs : [element]).map((run) => textOf(childOf(run, 't'))).join(''));
+}
 
 const textOfTree = (element: XmlElement): string =>
   element.content.map((each) => (typeof each === 'string' ? '' : each.name + textOfTree(each))).join(' ');

@@ -13,12 +13,13 @@ import { cellAddress, parseAddress, writeArea, type CellRange } from '../../shee
 import type { Sheet } from '../../sheet/sheet';
 import { numberText } from '../../values/number-text';
 import { lostOf, PLAINLY } from '../workbook/lost-words';
-import { PREDICATE_NOTES, predicatesOf } from '../workbook/predicates';
+import { dateFormula, PREDICATE_NOTES, predicatesOf } from '../workbook/predicates';
 import { reachOf, type Reach } from '../workbook/reach-areas';
 import type { RuleFate } from '../export-source';
 import { xml, type XmlAttributes } from '../xml/write-xml';
 import { toOoxmlFormula } from './formula-text';
 import { TO_FAMILY } from './icon-families';
+import { PERIODS } from './periods';
 
 /** What conditional formats are written with. */
 export interface ConditionsInto {
@@ -49,7 +50,9 @@ interface Said {
   readonly rule: RunningRule['rule'];
   readonly sheet: Sheet;
   readonly reach: Reach;
-  /** A formula of the rule, without `=`, as it reads at the first cell. */
+  /** The cell that formulas are written for. */
+  readonly cell: string;
+  /** A formula of the rule, without `=`, as it reads at that cell. */
   readonly formula: (text: string) => string | undefined;
   readonly operand: (operand: Operand) => string | undefined;
 }
@@ -69,37 +72,53 @@ export function sayRule(running: RunningRule, into: ConditionsInto): SaidRule {
   const plain = (look: Look | null | undefined): PlainLook => (look ? (nestProperties(lookProperties(look, into.saved)) as PlainLook) : {});
   const dxf = (look: PlainLook): XmlAttributes => (Object.keys(look).length ? { dxfId: into.lookNumber(look) } : {});
   const stop: XmlAttributes = rule.settles ? { stopIfTrue: true } : {};
-  const native = rule.paints === 'cell' ? nativeOf({ rule, sheet, reach, ...formulasOf(running, sheet, reach) }) : undefined;
-  if (native) {
+  const blocks = TOGETHER.has(rule.when.kind) ? [reach.read] : blocksOf(reach.read);
+  const natives = rule.paints === 'cell' ? blocks.map((areas) => nativeOf({ rule, sheet, reach, ...formulasOf(running, sheet, areas) })) : [];
+  const [native] = natives;
+  if (native && !natives.includes(undefined)) {
     const look = native.isShaded ? {} : plain(rule.look);
     const note = [native.note, lostOf(look)].filter(Boolean).join('; ');
     return {
       fate: { name: rule.name, as: 'rule', note },
-      written: [{ areas: reach.read, attributes: { ...native.attributes, ...dxf(look), ...stop }, content: native.content ?? '' }],
+      written: blocks.map((areas, at) => ({
+        areas,
+        attributes: { ...natives[at]!.attributes, ...dxf(look), ...stop },
+        content: natives[at]!.content ?? '',
+      })),
     };
   }
   const isFixed = rule.paints !== 'cell';
-  const predicates = predicatesOf({ rule, sheet, columns: reach.columns, top: reach.top, bottom: reach.bottom, isFixed });
-  const formulas = predicates?.map(({ outcome, formula }) => ({
-    look: plain(running.look(outcome)),
-    formula: toOoxmlFormula(parseFormula(formula).tree),
-  }));
+  const predicates = (isFixed ? [reach.painted] : blocks).map((areas) => {
+    const at = { column: areas[0]!.left, position: areas[0]!.top };
+    return predicatesOf({ rule, sheet, ...reach, at, isFixed })?.map((said) => ({ ...said, areas }));
+  });
+  const formulas = predicates.includes(undefined)
+    ? undefined
+    : predicates.flatMap((each) =>
+        each!.map(({ outcome, formula, areas }) => ({
+          outcome,
+          areas,
+          look: plain(running.look(outcome)),
+          formula: toOoxmlFormula(parseFormula(formula).tree),
+        })),
+      );
   if (!formulas || formulas.some(({ formula }) => formula.length > LONGEST))
     return {
       fate: { name: rule.name, as: 'formatting', note: PLAINLY },
       written: [],
     };
+  const outcomes = new Set(formulas.map(({ outcome }) => outcome)).size;
   const lost = [...new Set(formulas.map(({ look }) => lostOf(look)).filter(Boolean))];
   return {
     fate: {
       name: rule.name,
       as: 'formula',
-      note: [...(formulas.length > 1 ? [`${formulas.length} formulas, one for each look`] : []), PREDICATE_NOTES[rule.when.kind], ...lost]
+      note: [...(outcomes > 1 ? [`${outcomes} formulas, one for each look`] : []), PREDICATE_NOTES[rule.when.kind], ...lost]
         .filter(Boolean)
         .join('; '),
     },
-    written: formulas.map(({ look, formula }) => ({
-      areas: isFixed ? reach.painted : reach.read,
+    written: formulas.map(({ look, formula, areas }) => ({
+      areas,
       attributes: { type: 'expression', ...dxf(look), ...stop },
       content: xml('formula', {}, escaped(formula)),
     })),
@@ -120,9 +139,21 @@ export function writeConditions(rules: readonly WrittenRule[]): string {
     .join('');
 }
 
-function formulasOf({ rule }: RunningRule, sheet: Sheet, reach: Reach): Pick<Said, 'formula' | 'operand'> {
+/** Kinds that compare cells with one another: their ranges stay together. */
+const TOGETHER: ReadonlySet<When['kind']> = new Set(['average', 'rank', 'repeat', 'scale', 'bar', 'icons']);
+
+/**
+ * Ranges with one cell for which a formula of all of them is written. Programs differ in which cell that is, the first range's or that of the box
+ * around them all: where the two are not the same cell, each range has a formula of its own.
+ */
+function blocksOf(areas: readonly CellRange[]): readonly (readonly CellRange[])[] {
+  const [{ left, top }] = areas as [CellRange];
+  return areas.every((area) => area.left >= left && area.top >= top) ? [areas] : areas.map((area) => [area]);
+}
+
+function formulasOf({ rule }: RunningRule, sheet: Sheet, areas: readonly CellRange[]): Pick<Said, 'cell' | 'formula' | 'operand'> {
   const written = writtenFor(rule, sheet);
-  const first = reach.read[0]!;
+  const first = areas[0]!;
   const formula = (text: string): string | undefined => {
     const tree = plainTree(text, sheet, written.position);
     if (!tree) return undefined;
@@ -137,7 +168,7 @@ function formulasOf({ rule }: RunningRule, sheet: Sheet, reach: Reach): Pick<Sai
     const at = parseAddress(given.cell);
     return at && cellAddress(at.column, at.position).replace(/^([A-Z]+)/, '$$$1$$');
   };
-  return { formula, operand };
+  return { cell: cellAddress(first.left, first.top), formula, operand };
 }
 
 type WhenOf<K extends When['kind']> = Extract<When, { kind: K }>;
@@ -171,11 +202,10 @@ function sayCompare({ is, to, asShown, magnitude }: WhenOf<'compare'>, { operand
 const TEXT_TYPES = { contains: 'containsText', lacks: 'notContainsText', starts: 'beginsWith', ends: 'endsWith' } as const;
 const TEXT_OPERATORS = { contains: 'containsText', lacks: 'notContains', starts: 'beginsWith', ends: 'endsWith' } as const;
 
-function sayText({ is, any, case: hasCase, accents }: WhenOf<'text'>, { reach }: Said): Native | undefined {
+function sayText({ is, any, case: hasCase, accents }: WhenOf<'text'>, { cell }: Said): Native | undefined {
   const [word] = any;
   if (!(is in TEXT_TYPES) || any.length > 1 || typeof word !== 'string' || hasCase || accents) return undefined;
   const test = is as keyof typeof TEXT_TYPES;
-  const cell = cellAddress(reach.read[0]!.left, reach.read[0]!.top);
   const sought = `"${word.replaceAll('"', '""')}"`;
   const formulas = {
     contains: `NOT(ISERROR(SEARCH(${sought},${cell})))`,
@@ -190,8 +220,7 @@ function sayText({ is, any, case: hasCase, accents }: WhenOf<'text'>, { reach }:
   };
 }
 
-function sayState({ is }: WhenOf<'state'>, { reach }: Said): Native | undefined {
-  const cell = cellAddress(reach.read[0]!.left, reach.read[0]!.top);
+function sayState({ is }: WhenOf<'state'>, { cell }: Said): Native | undefined {
   const types: Partial<Record<typeof is, readonly [type: string, formula: string]>> = {
     blank: ['containsBlanks', `LEN(TRIM(${cell}))=0`],
     filled: ['notContainsBlanks', `LEN(TRIM(${cell}))>0`],
@@ -201,27 +230,13 @@ function sayState({ is }: WhenOf<'state'>, { reach }: Said): Native | undefined 
   return said && { attributes: { type: said[0] }, content: xml('formula', {}, escaped(said[1])) };
 }
 
-/** Periods of the standard, 18.18.82, and the formula that says the same. */
-const PERIODS: readonly (readonly [is: WhenOf<'date'>['is'], period: string])[] = [
-  ['today', 'today'],
-  ['yesterday', 'yesterday'],
-  ['tomorrow', 'tomorrow'],
-  [{ last: 7, unit: 'day' }, 'last7Days'],
-  [{ this: 'week' }, 'thisWeek'],
-  [{ previous: 'week' }, 'lastWeek'],
-  [{ following: 'week' }, 'nextWeek'],
-  [{ this: 'month' }, 'thisMonth'],
-  [{ previous: 'month' }, 'lastMonth'],
-  [{ following: 'month' }, 'nextMonth'],
-];
-
-function sayDate({ is }: WhenOf<'date'>, { reach }: Said): Native | undefined {
-  const period = PERIODS.find(([known]) => JSON.stringify(known) === JSON.stringify(is))?.[1];
-  if (!period) return undefined;
-  const cell = cellAddress(reach.read[0]!.left, reach.read[0]!.top);
+function sayDate({ is }: WhenOf<'date'>, { cell }: Said): Native | undefined {
+  const period = Object.entries(PERIODS).find(([, known]) => JSON.stringify(known) === JSON.stringify(is))?.[0];
+  const formula = period && dateFormula({ is }, cell);
+  if (!formula) return undefined;
   return {
     attributes: { type: 'timePeriod', timePeriod: period },
-    content: xml('formula', {}, `FLOOR(${cell},1)=TODAY()`),
+    content: xml('formula', {}, escaped(toOoxmlFormula(parseFormula(`=${formula}`).tree))),
     ...(/Week/.test(period) ? { note: 'weeks begin there on the day that the other program has' } : {}),
   };
 }

@@ -12,6 +12,7 @@ import { xml, XML_BEGIN, xmlText } from '../xml/write-xml';
 import { MAIN_NAMESPACE, RELATIONSHIPS_NAMESPACE } from './prefixes';
 import { sayRule, writeConditions } from './write-conditions';
 import { StylesWriter } from './write-styles';
+import { toXstring } from './xstring';
 
 /**
  * Writes a sheet as a workbook of ISO/IEC 29500 (transitional): values, formulas with what they gave, formatting, merges, widths, and the rules as
@@ -59,7 +60,11 @@ export function writeOoxml(source: ExportSource): ExportedFile {
     'xl/styles.xml': styles.write(),
     'xl/sharedStrings.xml':
       XML_BEGIN +
-      xml('sst', { xmlns: MAIN_NAMESPACE }, ...[...texts.keys()].map((text) => xml('si', {}, xml('t', { 'xml:space': 'preserve' }, xmlText(text))))),
+      xml(
+        'sst',
+        { xmlns: MAIN_NAMESPACE },
+        ...[...texts.keys()].map((text) => xml('si', {}, xml('t', { 'xml:space': 'preserve' }, xmlText(toXstring(text))))),
+      ),
   };
   const encoder = new TextEncoder();
   const bytes = zipSync(Object.fromEntries(Object.entries(parts).map(([name, text]) => [name, encoder.encode(text)])), { level: 6, mtime: EARLIEST });
@@ -112,7 +117,7 @@ function stored(value: CellValue, texts: Map<string, number> | 'given by a formu
     case 'error':
       return { type: 'e', content: value.error === '#CYCLE!' ? '#VALUE!' : value.error };
     case 'text': {
-      if (typeof texts === 'string') return { type: 'str', content: value.text };
+      if (typeof texts === 'string') return { type: 'str', content: toXstring(value.text) };
       const place = texts.get(value.text) ?? texts.size;
       texts.set(value.text, place);
       return { type: 's', content: String(place) };

@@ -19,6 +19,8 @@ export interface PredicateWanted {
   readonly columns: readonly number[];
   readonly top: number;
   readonly bottom: number;
+  /** The cell that it is written for; its column counts where columns move along. */
+  readonly at: { readonly column: number; readonly position: number };
   /** True where it paints other cells of the row than it reads: then columns do not move along. */
   readonly isFixed: boolean;
 }
@@ -36,20 +38,20 @@ interface Said {
 
 /**
  * A formula of ours, its references plain, that is true where a rule matches: for each outcome that has a look, with the look's place among the
- * outcomes. Written for the top row of the rule's reach, and the leftmost column where it moves along. Undefined where there is no formula for the kind.
+ * outcomes. Undefined where there is no formula for the kind.
  */
 export function predicatesOf(wanted: PredicateWanted): readonly { readonly outcome: number; readonly formula: string }[] | undefined {
-  const { rule, sheet, columns, top, bottom, isFixed } = wanted;
+  const { rule, sheet, columns, top, bottom, at, isFixed } = wanted;
   const say = SAYERS[rule.when.kind] as ((when: When, said: Said) => readonly (string | undefined)[] | undefined) | undefined;
   if (!say || columns.length === 0) return undefined;
   const mark = isFixed ? '$' : '';
   const rangeOf = (column: number) => `$${columnLetters(column)}$${top + 1}:$${columnLetters(column)}$${bottom + 1}`;
   const written = writtenFor(rule, sheet);
-  const byColumn = (isFixed ? columns : columns.slice(0, 1)).map((column) => {
+  const byColumn = (isFixed ? columns : [at.column]).map((column) => {
     const moved = (text: string): string | undefined => {
       const tree = plainTree(text, sheet, written.position);
       if (!tree) return undefined;
-      const plain = shiftFormula(printFormula(tree), column - written.column, top - written.position);
+      const plain = shiftFormula(printFormula(tree), column - written.column, at.position - written.position);
       return isFixed ? fixColumns(plain) : plain;
     };
     const operand = (given: Operand): string | undefined => {
@@ -57,8 +59,8 @@ export function predicatesOf(wanted: PredicateWanted): readonly { readonly outco
       if (typeof given === 'boolean') return given ? 'TRUE()' : 'FALSE()';
       if (typeof given === 'string') return textOperand(given);
       if ('cell' in given) {
-        const at = parseAddress(given.cell);
-        return at && `$${columnLetters(at.column)}$${at.position + 1}`;
+        const kept = parseAddress(given.cell);
+        return kept && `$${columnLetters(kept.column)}$${kept.position + 1}`;
       }
       if ('formula' in given) {
         const formula = moved(given.formula);
@@ -66,10 +68,10 @@ export function predicatesOf(wanted: PredicateWanted): readonly { readonly outco
       }
       const field = sheet.findColumn(given.field);
       if (field === undefined) return undefined;
-      const cell = `$${columnLetters(field)}${top + 1}`;
+      const cell = `$${columnLetters(field)}${at.position + 1}`;
       return `(${cell}${given.times === undefined ? '' : `*${numberText(given.times)}`}${given.plus === undefined ? '' : `+${numberText(given.plus)}`})`;
     };
-    const cell = `${mark}${columnLetters(column)}${top + 1}`;
+    const cell = `${mark}${columnLetters(column)}${at.position + 1}`;
     const field = isFixed ? rangeOf(column) : `${columnLetters(column)}$${top + 1}:${columnLetters(column)}$${bottom + 1}`;
     return say(rule.when, { cell, field, all: columns.map(rangeOf), operand, moved });
   });
@@ -167,10 +169,18 @@ function sayState({ is }: WhenOf<'state'>, { cell }: Said): readonly (string | u
 }
 
 function sayDate({ is, to }: WhenOf<'date'>, { cell, operand }: Said): readonly (string | undefined)[] | undefined {
-  const day = `INT(${cell})`;
   const sides = to === undefined ? [] : (Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand]).map(operand);
   if (sides.some((side) => side === undefined)) return undefined;
-  const [one, other] = sides;
+  const formula = dateFormula({ is, sides }, cell);
+  return formula === undefined ? undefined : [formula];
+}
+
+/** Whether the day of a cell lies in a period, or beside days that are given as formulas; undefined where no formula says it. */
+export function dateFormula(
+  { is, sides: [one, other] = [] }: { readonly is: WhenOf<'date'>['is']; readonly sides?: readonly (string | undefined)[] },
+  cell: string,
+): string | undefined {
+  const day = `INT(${cell})`;
   const test =
     typeof is === 'string'
       ? {
@@ -185,7 +195,7 @@ function sayDate({ is, to }: WhenOf<'date'>, { cell, operand }: Said): readonly 
           between: `${day}>=MIN(INT(${one});INT(${other}));${day}<=MAX(INT(${one});INT(${other}))`,
         }[is]
       : sayPeriod(is, day);
-  return test === undefined ? undefined : [`AND(${isNumber(cell)};${test})`];
+  return test === undefined ? undefined : `AND(${isNumber(cell)};${test})`;
 }
 
 /** Days around today. Weeks begin on Monday; quarters have no formula. */
