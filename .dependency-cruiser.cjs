@@ -17,7 +17,7 @@ module.exports = {
     from('server-imports-down', '^src/server', '^src/(?!core|protocol|engine|server)'),
     from('ui-imports-down', '^src/ui', '^src/(?!core|protocol|engine|ui)'),
     from('demo-imports-down', '^src/demo', '^src/(?!core|protocol|server|demo)'),
-    from('command-line-imports-core', '^src/cli', '^src/(?!core|cli|demo/logger)'),
+    from('command-line-imports-down', '^src/cli', '^src/(?!core|protocol|cli|demo/logger)'),
     from('logger-imports-nothing-of-ours', '^src/demo/logger', '^src/(?!demo/logger)'),
     from('only-app-imports-app', '^src/(?!app)', '^src/app'),
   ],

@@ -18,7 +18,9 @@ import { BadInput } from './bad-input';
 import { convert } from './convert';
 import { logger, push } from './over-http';
 import { readRules } from './read-rules';
-import { placeOf, readSheetFile, type FileOptions } from './read-sheet-file';
+import { placeOf } from './read-bytes';
+import type { FileOptions } from './read-contents';
+import { readSheetFile } from './read-sheet-file';
 
 /** What a command prints, and the code it ends with. */
 export interface Answer {

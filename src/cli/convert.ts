@@ -1,33 +1,51 @@
 import { writeFileSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
+import { generateNKeysBetween } from 'fractional-indexing';
+import { endLine, headLine, rowLine } from '../core/exchange/archive/archive-lines';
 import { writeCsv } from '../core/exchange/csv/write-csv';
 import { EXPORT_FORMATS, type ExportFormatName } from '../core/exchange/export-formats';
 import { exportSource, type ExportReport } from '../core/exchange/export-source';
 import { writeJson } from '../core/exchange/json/write-json';
+import { rulesForSheet } from '../core/exchange/rules/rules-for-sheet';
+import type { SheetContents } from '../core/exchange/sheet-contents';
 import type { Table } from '../core/exchange/table';
 import { looksById, sheetLooks } from '../core/looks/sheet-looks';
 import { Evaluation } from '../core/rules/evaluation';
 import { mapRuleReferences } from '../core/rules/map-rule-references';
-import { fieldByLabel } from '../core/rules/read-rule-set';
+import { fieldByLabel, type RuleSet } from '../core/rules/read-rule-set';
+import type { Rule } from '../core/rules/rule';
 import { columnLetters } from '../core/sheet/address';
+import type { StoredRule } from '../core/sheet/change';
+import { Sheet } from '../core/sheet/sheet';
 import { serialInZone } from '../core/values/serial-in-zone';
 import { BadInput } from './bad-input';
+import { nameOf } from './read-bytes';
+import { readContents, type FileOptions } from './read-contents';
 import { readRules } from './read-rules';
-import { readSheetFile, readTable, separatorOf, type FileOptions } from './read-sheet-file';
+import { readSheetFile, readTable } from './read-sheet-file';
+import { separatorOf } from './read-table';
 
 /** Endings of files that carry more than texts. */
-const RICH: Readonly<Record<string, ExportFormatName>> = { xlsx: 'ooxml', ods: 'odf', html: 'html' };
+const RICH: readonly (readonly [ending: RegExp, format: ExportFormatName])[] = [
+  [/\.xlsx$/i, 'ooxml'],
+  [/\.ods$/i, 'odf'],
+  [/\.html?$/i, 'html'],
+  [/\.rules\.json$/i, 'rules'],
+];
+const ARCHIVE = /\.auxesis$/i;
 
 /**
- * `convert IN OUT`: writes the same cells in the format that the ending of OUT names. Workbooks carry rules: those of a workbook, or of a rule file given
- * with `--rules`. What OUT does not say as IN does is told, a line each.
+ * `convert IN OUT`: writes the same cells in the format that the ending of OUT names. Workbooks and archives carry rules: those of a workbook or an
+ * archive, or of a rule file given with `--rules`. What OUT does not say as IN does is told, a line each.
  */
 export function convert(
   [from, to]: readonly string[],
   { rules, ...options }: FileOptions & { readonly rules?: string },
 ): { readonly text: string; readonly told: readonly string[] } {
-  const rich = RICH[/\.([a-z]+)$/i.exec(to!)?.[1]?.toLowerCase() ?? ''];
-  if (rich) {
-    const { bytes, told } = richFile(from!, rich, { ...options, ...(rules === undefined ? {} : { rules }) });
+  const rich = RICH.find(([ending]) => ending.test(to!))?.[1];
+  if (rich ?? ARCHIVE.test(to!)) {
+    const given = { ...options, ...(rules === undefined ? {} : { rules }) };
+    const { bytes, told } = rich ? richFile(from!, rich, given) : archiveFile(from!, given);
     write(to!, bytes);
     return { text: '', told };
   }
@@ -45,10 +63,37 @@ function richFile(from: string, format: ExportFormatName, { rules, ...options }:
   const saved = { ...looksById(sheetLooks([], 'light')), ...file.looks, ...given?.looks };
   const evaluation = new Evaluation(file.sheet, saved, { now: serialInZone(options.nowMs, options.zone) });
   const find = fieldByLabel(file.sheet);
-  evaluation.setRules(given ? given.rules.map((rule) => mapRuleReferences(rule, { field: find })) : file.rules);
-  const name = from === '-' ? 'Sheet' : from.replace(/^.*[\\/]/, '').replace(/\.[^.]+$/, '');
-  const { parts, report } = EXPORT_FORMATS[format].write(exportSource(evaluation, { name, looks: saved }), {});
+  if (given) file.sheet.apply({ kind: 'remove-rules', rules: file.rules.map(({ id }) => id) });
+  const rulesHere = given ? given.rules.map((rule) => mapRuleReferences(rule, { field: find })) : file.rules;
+  if (given) file.sheet.apply({ kind: 'put-rules', rules: inOrder(rulesHere) });
+  evaluation.setRules(rulesHere);
+  const { parts, report } = EXPORT_FORMATS[format].write(exportSource(evaluation, { name: nameOf(from), looks: saved }), {});
   return { bytes: Buffer.concat([...parts].map((part) => Buffer.from(part))), told: [...file.losses, ...reportLines(report)] };
+}
+
+/** An archive of what a file holds, with the history where it has one. */
+function archiveFile(from: string, { rules: path, ...options }: FileOptions & { readonly rules?: string }) {
+  const { contents, changes, losses } = readContents(from, options);
+  const { rows, parts = [], ...head } = path === undefined ? contents : withRules(contents, readRules(path));
+  const lines = [
+    headLine({ ...head, parts }),
+    ...rows.map(rowLine),
+    ...changes.map((line) => `${line}\n`),
+    endLine({ rows: rows.length, changes: changes.length }),
+  ];
+  return { bytes: gzipSync(lines.join('')), told: losses };
+}
+
+function withRules(contents: SheetContents, given: RuleSet): SheetContents {
+  const sheet = new Sheet(contents.fields, contents.settings);
+  if (contents.rows.length) sheet.apply({ kind: 'insert-rows', rows: contents.rows });
+  const { rules, looks } = rulesForSheet(given, sheet, ({ id }) => id.replace(/[^\w-]/g, '-').slice(0, 64));
+  return { ...contents, rules: inOrder(rules), parts: [...(contents.parts ?? []), ...looks] };
+}
+
+function inOrder(rules: readonly Rule[]): StoredRule[] {
+  const keys = generateNKeysBetween(null, null, rules.length);
+  return rules.map((rule, at) => ({ id: rule.id, key: keys[at]!, rule }));
 }
 
 const FATES = {

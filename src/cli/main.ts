@@ -18,13 +18,14 @@ const USAGE = `auxesis: conditional formatting rules over a table, from the comm
   auxesis evaluate DATA [RULES]        what each rule matches, and the look of every painted cell, as JSON
   auxesis explain  DATA [RULES] CELL   why one cell (such as C5) looks as it does, as JSON
   auxesis advise   DATA [RULES]        what there is to say of the rules: gaps, rules never seen, looks hard to read...
-  auxesis convert  IN OUT              the same cells by the ending of OUT: csv, tsv, json, with rules xlsx, ods, html
+  auxesis convert  IN OUT              the same cells by the ending of OUT: csv, tsv, json; with rules xlsx, ods, html, auxesis;
+                                       the rules alone: rules.json
   auxesis calculate FORMULA            what a formula gives, as JSON; --data DATA for its references, --at B2 where it stands
   auxesis push     FILE                enters the records of a file into a sheet of a server, as JSON what became of them
   auxesis logger                       stands in for field devices: sends readings for the demo's stations to a server
 
-DATA    a CSV or TSV file whose first row is the header, a JSON array of objects, JSON Lines, or a workbook of
-        ISO/IEC 29500 or ISO/IEC 26300, whose own rules count where no RULES are given; - reads standard input
+DATA    a CSV or TSV file whose first row is the header, a JSON array of objects, JSON Lines, a workbook of
+        ISO/IEC 29500 or ISO/IEC 26300 or an archive, whose own rules count where no RULES are given; - reads standard input
 RULES   a rule file (JSON, "format": "auxesis-rules"); - reads standard input
 
 Options
@@ -34,7 +35,7 @@ Options
   --zone NAME        the time zone (IANA) that says which day is today; UTC by default
   --week DAY         the first day of the week; monday by default
   --sheet NAME       which sheet of a workbook; with push and logger, which sheet of the server: its address ends with it
-  --rules RULES      with convert: the rules that go into the workbook
+  --rules RULES      with convert: the rules that go into the workbook or archive
   --key LABEL        with push: the field whose value says which record it is; several make one key together
   --url ADDRESS      with push and logger: where the app is; http://127.0.0.1:4380 by default
   --token TOKEN      with push and logger, or in AUXESIS_TOKEN: made under Share, Programs

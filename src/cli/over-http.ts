@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { LOGGER_WAYS, type LoggerWay } from '../demo/logger/device-readings';
 import { runLogger } from '../demo/logger/run-logger';
 import { BadInput } from './bad-input';
-import { readTable, type FileOptions } from './read-sheet-file';
+import type { FileOptions } from './read-contents';
+import { readTable } from './read-sheet-file';
 
 /** Records that are sent at once. */
 const AT_ONCE = 1000;

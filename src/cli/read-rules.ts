@@ -1,6 +1,6 @@
 import { readRuleSet, type RuleSet } from '../core/rules/read-rule-set';
 import { BadInput } from './bad-input';
-import { placeOf, readText } from './read-sheet-file';
+import { placeOf, readText } from './read-bytes';
 
 /** Reads a rule file. Throws a BadInput that names the place in it. */
 export function readRules(path: string): RuleSet {

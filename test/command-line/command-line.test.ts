@@ -178,6 +178,27 @@ test('convert writes the same cells in another format, and back', () => {
   expect(readFileSync(csv, 'utf8')).toBe(typed);
 });
 
+describe('convert carries the rules', () => {
+  const given = file('given.rules.json', rules(rule));
+  const matchedIn = (args: readonly string[]) =>
+    (JSON.parse(auxesis(['evaluate', ...args]).stdout) as { rules: { matched: string[] }[] }).rules[0]!.matched;
+
+  test.each(['carried.xlsx', 'carried.ods', 'carried.auxesis'])('into %s, where they find the same cells, and out of it as a rule file', (to) => {
+    expect(auxesis(['convert', data, to, '--rules', given])).toMatchObject({ status: 0, stdout: '' });
+    expect(matchedIn([to])).toEqual(['B2', 'B6']);
+    expect(auxesis(['convert', to, `${to}.rules.json`]).status).toBe(0);
+    expect(matchedIn([data, `${to}.rules.json`])).toEqual(['B2', 'B6']);
+    auxesis(['convert', to, `${to}.csv`]);
+    expect(readFileSync(join(folder, `${to}.csv`), 'utf8').replaceAll('\r', '')).toBe(readFileSync(join(folder, data), 'utf8'));
+  });
+
+  test('an archive that was cut off is refused, in words', () => {
+    auxesis(['convert', data, 'whole.auxesis']);
+    const cut = file('cut.auxesis', readFileSync(join(folder, 'whole.auxesis')).subarray(0, 150));
+    expect(auxesis(['evaluate', cut, given])).toMatchObject({ status: 2, stdout: '', stderr: expect.stringContaining('cut off') as string });
+  });
+});
+
 test('says how it is used, and which version it is', () => {
   expect(auxesis(['--help']).stdout).toContain('auxesis evaluate DATA [RULES]');
   expect(auxesis(['--version']).stdout).toMatch(/^\d+\.\d+\.\d+\n$/);

@@ -18,7 +18,7 @@ export function FileDrop({ take }: { readonly take: (file: File) => void }) {
       const file = event.clipboardData?.files[0];
       const text = event.clipboardData?.getData('text/plain') ?? '';
       if (file) take(file);
-      else if (text.trim()) take(new File([text], 'Pasted rows.txt'));
+      else if (text.trim()) take(new File([text], 'Pasted rows'));
     };
     document.addEventListener('paste', paste);
     return () => document.removeEventListener('paste', paste);

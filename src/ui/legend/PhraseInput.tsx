@@ -1,6 +1,6 @@
 import { Autocomplete } from '@mantine/core';
 import { useState, type KeyboardEvent } from 'react';
-import { completePhrase, readPhrase } from '../../core/rules/phrase/read-phrase';
+import { completePhrase, readPhrase, type PhraseReading } from '../../core/rules/phrase/read-phrase';
 import type { RuleIdea } from '../../core/rules/rule-idea';
 import { ruleSentence, type NamedField } from '../../core/rules/sentence-words';
 import classes from './NewRule.module.css';
@@ -44,8 +44,14 @@ export function PhraseInput({ fields, onRead }: Props) {
       />
       <p className={classes.reading} role="status">
         {isRead && `Enter makes: ${ruleSentence(fields, reading.idea)}`}
-        {!isRead && isTold && `“${text.slice(0, reading.at).trim()}” is understood; then comes ${reading.expected}.`}
+        {!isRead && isTold && `“${text.slice(0, reading.at).trim()}” is understood; then comes ${expected(reading)}.`}
       </p>
     </div>
   );
 }
+
+/** So few words are all told. */
+const MOST_TOLD = 8;
+
+const expected = ({ expected: what, options }: Exclude<PhraseReading, { idea: RuleIdea }>): string =>
+  options.length > 1 && options.length <= MOST_TOLD && !what.includes(options[0]!) ? `${what}: ${options.join(', ')}` : what;

@@ -39,6 +39,8 @@ describe('phrases', () => {
     ['station is repeated', 'station', { kind: 'repeat', is: 'repeated' }],
     ['nitrate above the average', 'nitrate', { kind: 'average', is: 'above' }],
     ['top 10% of nitrate', 'nitrate', { kind: 'rank', is: 'top', percent: 10 }],
+    ['nitrate top 3', 'nitrate', { kind: 'rank', is: 'top', n: 3 }],
+    ['nitrate is in the lowest 10%', 'nitrate', { kind: 'rank', is: 'bottom', percent: 10 }],
     ['lowest 3 nitrate', 'nitrate', { kind: 'rank', is: 'bottom', n: 3 }],
     ['next due is past', 'due', { kind: 'date', is: 'past' }],
     ['next due in the next 7 days', 'due', { kind: 'date', is: { next: 7, unit: 'day' } }],

@@ -13,6 +13,10 @@ export type PhraseReading = { readonly idea: RuleIdea } | { readonly at: number;
 /** Words before the field that say what is painted. */
 const SCOPES = { 'whole record where': 'record', 'record where': 'record', where: 'cell' } as const;
 const RANKS = { top: 'top', greatest: 'top', highest: 'top', bottom: 'bottom', least: 'bottom', lowest: 'bottom' } as const;
+/** The same after the field: "nitrate top 3", "nitrate is in the lowest 10%". */
+const RANKS_AFTER = Object.fromEntries(
+  Object.entries(RANKS).flatMap(([word, is]) => ['', 'is in the ', 'in the ', 'among the '].map((before) => [before + word, is])),
+);
 
 /**
  * Reads a rule typed in words, such as "oxygen below 5 as alarm", "whole record where turbidity above 40" or "top 10% of nitrate". The
@@ -55,13 +59,18 @@ interface Found {
 }
 
 function readRank(cursor: PhraseCursor, is: 'top' | 'bottom'): Found | undefined {
-  const count = cursor.match(/^(\d+)\s*(%|percent\b)?/, 'how many, such as 10 or 10%');
-  if (!count) return undefined;
+  const when = readPlaces(cursor, is);
+  if (!when) return undefined;
   cursor.word({ of: true, in: true });
   const field = cursor.field();
-  if (!field) return undefined;
-  const n = Number(count[1]);
-  return { field, when: { kind: 'rank', is, ...(count[2] ? { percent: Math.min(100, n) } : { n: Math.max(1, n) }) } };
+  return field && { field, when };
+}
+
+/** How many are meant of those at one end. */
+function readPlaces(cursor: PhraseCursor, is: 'top' | 'bottom'): When | undefined {
+  const count = cursor.match(/^(\d+)\s*(%|percent\b)?/, 'how many, such as 10 or 10%');
+  const n = Number(count?.[1]);
+  return count && { kind: 'rank', is, ...(count[2] ? { percent: Math.min(100, n) } : { n: Math.max(1, n) }) };
 }
 
 function readTest(cursor: PhraseCursor): Found | undefined {
@@ -69,6 +78,11 @@ function readTest(cursor: PhraseCursor): Found | undefined {
   if (!field) return undefined;
   const share = cursor.tolerance(field);
   if (share) return { field, when: share };
+  const rank = cursor.word(RANKS_AFTER);
+  if (rank) {
+    const when = readPlaces(cursor, rank);
+    return when && { field, when };
+  }
   const test = cursor.test();
   if (!test) return undefined;
   const operands: Operand[] = [];

@@ -1,0 +1,110 @@
+import { gunzipSync } from 'node:zlib';
+import type { ArchivedHead } from '../core/exchange/archive/archive-lines';
+import { BadFile } from '../core/exchange/bad-file';
+import { TableRows } from '../core/exchange/import/table-rows';
+import { LIMITS } from '../core/exchange/limits';
+import type { SheetContents } from '../core/exchange/sheet-contents';
+import type { Table } from '../core/exchange/table';
+import { readWorkbook } from '../core/exchange/workbook/read-workbook';
+import { headerOf, workbookContents } from '../core/exchange/workbook/workbook-contents';
+import { isZip } from '../core/exchange/zip/read-zip';
+import type { DataOptions } from '../core/rules/evaluate-data';
+import type { StoredRow } from '../core/sheet/change';
+import { readArchiveLine, readHeadLine } from '../protocol/archive-schema';
+import { nameOf, readBytes, telling } from './read-bytes';
+import { tableOf } from './read-table';
+
+export interface FileOptions extends DataOptions {
+  /** Which sheet of a workbook, by name; the first that holds something where absent. */
+  readonly sheet?: string;
+}
+
+/** All that a file says of a sheet. */
+export interface FileContents {
+  readonly contents: SheetContents & Pick<ArchivedHead, 'createdAt'>;
+  /** The lines of an archive's history. */
+  readonly changes: readonly string[];
+  /** What the file holds and a sheet does not, in words. */
+  readonly losses: readonly string[];
+}
+
+/** Bytes that an archive comes to, unpacked. */
+const MOST_UNPACKED = 4 * LIMITS.unpackedBytes;
+
+const isGzip = (bytes: Uint8Array): boolean => bytes[0] === 0x1f && bytes[1] === 0x8b;
+
+/** Whether a file holds more than a table of texts. */
+export const isRich = (bytes: Uint8Array): boolean => isZip(bytes) || isGzip(bytes);
+
+/** Reads CSV, TSV, JSON, JSON Lines, a workbook or an archive. Throws a BadInput that names the file and the place in it. */
+export function readContents(path: string, options: FileOptions): FileContents {
+  const bytes = readBytes(path);
+  if (isZip(bytes)) return telling(path, () => contentsOfWorkbook(bytes, options));
+  if (isGzip(bytes)) return telling(path, () => contentsOfArchive(bytes));
+  return { contents: contentsOfTable(tableOf(path, bytes), { ...options, name: nameOf(path) }), changes: [], losses: [] };
+}
+
+function contentsOfWorkbook(bytes: Uint8Array, options: FileOptions): FileContents {
+  const { sheets } = readWorkbook(bytes);
+  const named = options.sheet === undefined ? sheets : sheets.filter(({ name }) => name === options.sheet);
+  const found = named.map((each) => each.read()).find(({ rowCount }) => rowCount > 0);
+  if (!found)
+    throw new BadFile(
+      options.sheet === undefined
+        ? 'there is nothing in any of its sheets'
+        : `there is no sheet "${options.sheet}" with something in it; there is ${sheets.map(({ name }) => name).join(', ')}`,
+    );
+  return {
+    contents: workbookContents(found, { name: found.name, header: options.header ? headerOf(found) : null }),
+    changes: [],
+    losses: found.losses,
+  };
+}
+
+function contentsOfArchive(bytes: Uint8Array): FileContents {
+  const [head = '', ...lines] = unpacked(bytes).split('\n');
+  const contents = readHeadLine(head);
+  const rows: StoredRow[] = [];
+  const changes: string[] = [];
+  let isWhole = false;
+  for (const [at, line] of lines.entries()) {
+    if (line === '') continue;
+    const { row, end } = readArchiveLine(line, at + 2);
+    if (row) rows.push(row);
+    else if (end) isWhole = end.rows === rows.length && end.changes === changes.length;
+    else changes.push(line);
+  }
+  if (!isWhole) throw new BadFile('the archive ends before the sheet does: it was cut off');
+  return { contents: { ...contents, rows }, changes, losses: [] };
+}
+
+function unpacked(bytes: Uint8Array): string {
+  try {
+    return gunzipSync(bytes, { maxOutputLength: MOST_UNPACKED }).toString('utf8');
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'ERR_BUFFER_TOO_LARGE') throw new BadFile(`unpacked, it comes to more than ${MOST_UNPACKED} bytes`);
+    throw new BadFile('it cannot be unpacked: it is cut off or damaged');
+  }
+}
+
+/** Text files say nothing of widths. */
+const WIDTH_PX = 120;
+
+function contentsOfTable(
+  { rows, width }: Table,
+  { name, header, dates, zone, firstWeekday }: FileOptions & { readonly name: string },
+): SheetContents {
+  const table = new TableRows({
+    reading: { decimal: '.', dates: dates ?? null, formulas: true, header: header ? 0 : null, as: Array.from({ length: width }, () => 'values') },
+    rowCount: rows.length,
+    labels: header ? (rows[0] ?? []) : [],
+    widthsPx: Array.from({ length: width }, () => WIDTH_PX),
+  });
+  return {
+    name,
+    settings: { ...(dates ? { dates } : {}), ...(zone ? { zone } : {}), ...(firstWeekday === undefined ? {} : { firstWeekday }) },
+    fields: table.fields,
+    rows: rows.map((cells) => table.next(cells)),
+    rules: [],
+  };
+}
