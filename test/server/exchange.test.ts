@@ -9,7 +9,7 @@ import type { Operation } from '../../src/core/sheet/change';
 import { volunteerHours } from '../../src/demo/volunteer-hours';
 import { archiveSheet } from '../../src/server/sheets/archive-sheet';
 import { bringInSheet } from '../../src/server/sheets/bring-in-sheet';
-import { createSheet } from '../../src/server/sheets/create-sheet';
+import { createSheet, emptySheet } from '../../src/server/sheets/create-sheet';
 import { historyOf } from '../../src/server/sheets/read-history';
 import { readPacked } from '../../src/server/sheets/read-packed';
 import { packedAsOf } from '../../src/server/sheets/sheet-as-of';
@@ -18,8 +18,9 @@ import { unzipPacked } from '../../src/server/sheets/unzip-packed';
 import { giveToken } from '../../src/server/programs/give-token';
 import { upsertRecords } from '../../src/server/programs/upsert-records';
 import { hashToken } from '../../src/server/people/token';
-import { findProgram } from '../../src/server/sql/program/find-program';
+import { findProgram, type FoundProgram } from '../../src/server/sql/program/find-program';
 import { unpackSheet } from '../../src/protocol/packed-sheet';
+import type { UpsertBody } from '../../src/protocol/programs/endpoints';
 import { testDatabase } from './test-database';
 
 const { sql } = await testDatabase('exchange');
@@ -146,6 +147,12 @@ describe('an archive', () => {
   });
 });
 
+/** A program that may enter records into a sheet. */
+async function programOf(sheet: string): Promise<FoundProgram> {
+  const { token } = await giveToken(sql, sheet, { name: 'Field office', scopes: ['write'] });
+  return (await findProgram(sql, hashToken(token)))!;
+}
+
 describe('records that programs enter', () => {
   test('meet by their key, are added else, and are taken once under one key', async () => {
     const { id: _, ...contents } = volunteerHours();
@@ -158,8 +165,7 @@ describe('records that programs enter', () => {
       owner,
     });
     const labels = Object.values(contents.rows[0]!.cells).slice(0, 3);
-    const { token } = await giveToken(sql, sheet, { name: 'Field office', scopes: ['write'] });
-    const program = (await findProgram(sql, hashToken(token)))!;
+    const program = await programOf(sheet);
     const [one, two] = labels as [string, string];
     const enter = (records: readonly Record<string, string | number | null>[], idempotencyKey?: string) =>
       upsertRecords(sql, { program, body: { key: one, records }, idempotencyKey });
@@ -189,8 +195,7 @@ describe('records that programs enter', () => {
     const { id: _, ...contents } = volunteerHours();
     const sheet = await createSheet(sql, { ...contents, rows: contents.rows.slice(0, 1), rules: [], parts: [], owner });
     const label = Object.values(contents.rows[0]!.cells)[0]!;
-    const { token } = await giveToken(sql, sheet, { name: 'Impatient', scopes: ['write'] });
-    const program = (await findProgram(sql, hashToken(token)))!;
+    const program = await programOf(sheet);
     // Without key fields each of them would add a record.
     const enter = () => upsertRecords(sql, { program, body: { records: [{ [label]: 'once' }] }, idempotencyKey: 'again' });
     const answers = await Promise.all(Array.from({ length: 12 }, enter));
@@ -202,8 +207,7 @@ describe('records that programs enter', () => {
     const { id: _, ...contents } = volunteerHours();
     const sheet = await createSheet(sql, { ...contents, rows: contents.rows.slice(0, 1), rules: [], parts: [], owner });
     const label = Object.values(contents.rows[0]!.cells)[0]!;
-    const { token } = await giveToken(sql, sheet, { name: 'Many', scopes: ['write'] });
-    const program = (await findProgram(sql, hashToken(token)))!;
+    const program = await programOf(sheet);
     const answers = await Promise.all(
       Array.from({ length: 30 }, (_, at) =>
         upsertRecords(sql, { program, body: { key: label, records: [{ [label]: `n${at % 10}` }, { [label]: `m${at}` }] } }),
@@ -212,5 +216,26 @@ describe('records that programs enter', () => {
     const inserted = answers.reduce((sum, answer) => sum + answer.inserted, 0);
     expect(inserted).toBe(40);
     expect(stateOf(await readPacked(sql, sheet)).rows).toHaveLength(41);
+  });
+
+  test('give a blank sheet its labels, in the order in which they come, and more fields where it has too few', async () => {
+    const sheet = await createSheet(sql, { ...emptySheet('Blank'), owner });
+    const program = await programOf(sheet);
+    const many = Object.fromEntries(Array.from({ length: 14 }, (_, at) => [`Reading ${at}`, at]));
+    const body: UpsertBody = {
+      key: 'Station',
+      records: [
+        { Station: 'Alder Weir', ...many },
+        { station: 'Birch Ford', Note: 'new' },
+      ],
+    };
+    expect(await upsertRecords(sql, { program, body })).toMatchObject({ inserted: 2 });
+    const { fields, rows } = stateOf(await readPacked(sql, sheet));
+    expect(fields.map(({ id }) => rows[0]!.cells[id])).toEqual(['Station', ...Object.keys(many), 'Note']);
+    expect(rows.slice(1, 3).map(({ cells }) => [cells[fields[0]!.id], cells[fields[14]!.id], cells[fields[15]!.id]])).toEqual([
+      ['Alder Weir', '13', undefined],
+      ['Birch Ford', undefined, 'new'],
+    ]);
+    await expect(upsertRecords(sql, { program, body: { records: [{ Later: 1 }] } })).rejects.toThrow('no field "Later"');
   });
 });

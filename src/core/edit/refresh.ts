@@ -93,7 +93,7 @@ export function refreshFrom(
     });
   }
   const missing = [...bySlot.values()].filter((slot) => !met.has(slot));
-  const last = sheet.order.findLastIndex((slot) => sheet.columns.some((store) => store.inputAt(slot) !== ''));
+  const last = sheet.order.findLastIndex((slot) => sheet.roleAt(slot) !== 'record' || sheet.columns.some((store) => store.inputAt(slot) !== ''));
   const keys = keysAt(
     sheet.order.map((slot) => ({ key: sheet.rowKey(slot) })),
     last + 1,

@@ -133,7 +133,8 @@ export const ENDPOINTS = {
     method: 'put',
     path: '/sheets/{sheet}/records',
     says: 'Enters records, as one change',
-    about: 'A record whose key fields meet one that is there changes it; the others are added at the end. Without key fields all are added.',
+    about:
+      'A record whose key fields meet one that is there changes it; the others are added at the end. Without key fields all are added. A blank sheet takes their labels.',
     scope: 'write',
     headers: { 'Idempotency-Key': 'The same for a request that is sent again: it is taken once. Kept for a day' },
     body: Joi.object<UpsertBody>({

@@ -1,8 +1,10 @@
 import { createHash } from 'node:crypto';
+import { generateNKeysBetween } from 'fractional-indexing';
 import { nanoid } from 'nanoid';
+import { LIMITS } from '../../core/exchange/limits';
 import { OWN_ALL } from '../../core/sharing/role';
 import type { CellInput, Operation, StoredRow } from '../../core/sheet/change';
-import type { Field } from '../../core/sheet/field';
+import { newField, type Field } from '../../core/sheet/field';
 import type { FieldId } from '../../core/sheet/ids';
 import { keysAt } from '../../core/sheet/keys-at';
 import { recordKey } from '../../core/sheet/record-key';
@@ -31,7 +33,8 @@ interface Asked {
 
 /**
  * Enters records as one change: those whose key fields meet a record that is there change it, the others are added at the end; without key fields
- * all are added. Text is read as it would be typed, but never as a formula. Throws a Refusal that names the place in the request.
+ * all are added. A blank sheet takes their labels. Text is read as it would be typed, but never as a formula. Throws a Refusal that names the
+ * place in the request.
  */
 export async function upsertRecords(sql: Sql, { program, body, idempotencyKey: key }: Asked): Promise<UpsertAnswer> {
   const asked = createHash('sha256').update(JSON.stringify(body)).digest();
@@ -71,9 +74,13 @@ interface Known {
   readonly isNew: boolean;
 }
 
-async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key = [], records }: UpsertBody) {
-  const fieldOf = labels(await readFields(tx, sheet), await findHeader(tx, sheet));
-  const keyFields = (typeof key === 'string' ? [key] : key).map((label) => fieldOf(label, 'key'));
+async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key: keyGiven = [], records }: UpsertBody) {
+  const key = typeof keyGiven === 'string' ? [keyGiven] : keyGiven;
+  const before = { fields: await readFields(tx, sheet), header: await findHeader(tx, sheet) };
+  const blankHeader = before.header && (await isBlank(tx, sheet, before.header)) ? before.header : undefined;
+  const named = blankHeader ? nameFields(before.fields, blankHeader, [...key, ...records.flatMap(Object.keys)]) : { ...before, operations: [] };
+  const fieldOf = labels(named.fields, named.header);
+  const keyFields = key.map((label) => fieldOf(label, 'key'));
   const given = records.map((record, at) =>
     Object.fromEntries(Object.entries(record).map(([label, value]) => [fieldOf(label, `records[${at}]`), inputOf(value)])),
   );
@@ -101,13 +108,35 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key = [
     if (!there.isNew) set.push(...different.map(([field, input]) => ({ row: there.id, field, input })));
   });
   // Beneath the last row that holds something: a new sheet has blank records to type in.
-  const orderKeys = keysAt(rows, rows.findLastIndex(({ isBlank }) => !isBlank) + 1, added.length);
+  const last = rows.findLastIndex((row) => !row.isBlank || row.role !== 'record');
+  const orderKeys = keysAt(rows, last + 1, added.length);
   const inserted = added.map(({ id, cells }, at): StoredRow => ({ id, key: orderKeys[at]!, role: 'record', cells: filled(cells) }));
   const operations: Operation[] = [
+    ...named.operations,
     ...(set.length ? [{ kind: 'set-cells' as const, cells: set }] : []),
     ...(inserted.length ? [{ kind: 'insert-rows' as const, rows: inserted }] : []),
   ];
   return { operations, counts };
+}
+
+const isBlank = async (tx: Transaction, sheet: string, header: StoredRow): Promise<boolean> =>
+  Object.keys(header.cells).length === 0 && (await readKeyedRows(tx, sheet, [])).every((row) => row.isBlank);
+
+/** A sheet that is blank takes the labels that the first records bring, and more fields where it has too few. */
+function nameFields(fields: readonly Field[], header: StoredRow, given: readonly string[]) {
+  const folded = given.map((label) => foldText(label));
+  const own = given.filter((label, at) => label.trim() !== '' && folded.indexOf(folded[at]!) === at);
+  if (own.length > LIMITS.fields)
+    throw new Refusal('bad-request', `records: they have ${own.length} labels; a sheet has at most ${LIMITS.fields} fields`);
+  const keys = generateNKeysBetween(fields.at(-1)?.key ?? null, null, Math.max(0, own.length - fields.length));
+  const more = keys.map((key) => newField(nanoid(10), key));
+  const all = [...fields, ...more];
+  const cells = Object.fromEntries(own.map((label, at) => [all[at]!.id, label]));
+  const operations: Operation[] = [
+    ...(more.length ? [{ kind: 'put-fields' as const, fields: more }] : []),
+    { kind: 'set-cells', cells: Object.entries(cells).map(([field, input]) => ({ row: header.id, field, input })) },
+  ];
+  return { fields: all, header: { ...header, cells }, operations };
 }
 
 const filled = (cells: Readonly<Record<FieldId, string>>): Record<FieldId, string> =>
