@@ -186,8 +186,8 @@ describe('records that programs enter', () => {
     await expect(enter([{ [one]: 'D' }, { Oddity: 1 }])).rejects.toThrow('records[1]: there is no field "Oddity"');
     await expect(enter([{ [two]: 1 }])).rejects.toThrow('records[0] has no value in its key fields');
     const { rows } = stateOf(await readPacked(sql, sheet));
-    // Nothing that a program sends becomes a formula.
-    expect(rows.slice(1).map(({ cells }) => Object.values(cells))).toEqual([[' a ', '2'], ['B', "'=1+1"], ['C']]);
+    // Nothing that a program sends becomes a formula, and what meets stays as it was typed.
+    expect(rows.slice(1).map(({ cells }) => Object.values(cells))).toEqual([['A', '2'], ['B', "'=1+1"], ['C']]);
     expect((await historyOf(sql, sheet, {}))[0]!.author).toBe('Field office');
   });
 

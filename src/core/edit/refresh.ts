@@ -1,6 +1,6 @@
-import equal from 'fast-deep-equal';
 import type { CellInput, Operation, StoredRow } from '../sheet/change';
 import type { FieldId } from '../sheet/ids';
+import { isSameInput } from '../sheet/is-same-input';
 import { keysAt } from '../sheet/keys-at';
 import { labelIndex } from '../sheet/label-index';
 import { recordKey } from '../sheet/record-key';
@@ -87,7 +87,7 @@ export function refreshFrom(
       if (column === undefined || key.includes(field!)) return;
       const store = sheet.columns[column]!;
       const [before, after] = [store.inputAt(slot), record[at] ?? ''];
-      if (store.formulas.has(slot) || isFormula(after) || isSame(before, after)) return;
+      if (store.formulas.has(slot) || isFormula(after) || isSameInput(before, after)) return;
       cells.push({ row: sheet.rowId(slot), field: field!, input: after });
       changed.push({ record: nameOf(slot), label: labels[at]!, before, after });
     });
@@ -121,5 +121,3 @@ function slotsByKey(sheet: Sheet, key: readonly FieldId[]): Map<string, number> 
 }
 
 const isFormula = (input: string): boolean => readInput(input).isFormula === true;
-
-const isSame = (one: string, other: string): boolean => one === other || equal(readInput(one).value, readInput(other).value);

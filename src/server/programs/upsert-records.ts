@@ -6,6 +6,7 @@ import { OWN_ALL } from '../../core/sharing/role';
 import type { CellInput, Operation, StoredRow } from '../../core/sheet/change';
 import { newField, type Field } from '../../core/sheet/field';
 import type { FieldId } from '../../core/sheet/ids';
+import { isSameInput } from '../../core/sheet/is-same-input';
 import { keysAt } from '../../core/sheet/keys-at';
 import { recordKey } from '../../core/sheet/record-key';
 import { columnLetters } from '../../core/sheet/address';
@@ -94,18 +95,20 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key: ke
   const counts = { inserted: 0, updated: 0, unchanged: 0 };
   given.forEach((cells, at) => {
     const there = byKey.get(keys[at] ?? '');
-    if (!there) {
+    if (!there && Object.keys(filled(cells)).length === 0) counts.unchanged++;
+    else if (!there) {
       const row: Known = { id: nanoid(10), cells, isNew: true };
       added.push(row);
       if (keys[at] !== null) byKey.set(keys[at]!, row);
       counts.inserted++;
-      return;
+    } else {
+      // What meets, and what is the same value typed in another way, stays as it was typed.
+      const different = Object.entries(cells).filter(([field, input]) => !keyFields.includes(field) && !isSameInput(there.cells[field] ?? '', input));
+      if (different.length) counts.updated++;
+      else counts.unchanged++;
+      there.cells = { ...there.cells, ...Object.fromEntries(different) };
+      if (!there.isNew) set.push(...different.map(([field, input]) => ({ row: there.id, field, input })));
     }
-    const different = Object.entries(cells).filter(([field, input]) => (there.cells[field] ?? '') !== input);
-    if (different.length) counts.updated++;
-    else counts.unchanged++;
-    there.cells = { ...there.cells, ...cells };
-    if (!there.isNew) set.push(...different.map(([field, input]) => ({ row: there.id, field, input })));
   });
   // Beneath the last row that holds something: a new sheet has blank records to type in.
   const last = rows.findLastIndex((row) => !row.isBlank || row.role !== 'record');
