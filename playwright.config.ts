@@ -6,7 +6,8 @@ export default defineConfig({
   testDir: 'test/e2e',
   globalSetup: './test/e2e/sign-in.ts',
   fullyParallel: false,
-  workers: 1,
+  // A file of tests on each of two processors: each makes the sheets that it changes.
+  workers: 2,
   timeout: 120_000,
   expect: { timeout: 12_000 },
   reporter: process.env.AUXESIS_REPORT ? [['list'], ['json', { outputFile: process.env.AUXESIS_REPORT }]] : 'list',

@@ -1,9 +1,16 @@
 import { randomUUID } from 'node:crypto';
+import { isFilledRecord, jsonValue } from '../core/exchange/json/records-of-sheet';
+import { Evaluation } from '../core/rules/evaluation';
+import { columnLetters } from '../core/sheet/address';
+import type { CellValue } from '../core/values/cell-value';
+import { serialInZone } from '../core/values/serial-in-zone';
+import { valueInput } from '../core/values/value-input';
 import { LOGGER_WAYS, type LoggerWay } from '../demo/logger/device-readings';
 import { runLogger } from '../demo/logger/run-logger';
+import type { RecordValue } from '../protocol/programs/endpoints';
 import { BadInput } from './bad-input';
 import type { FileOptions } from './read-contents';
-import { readTable } from './read-sheet-file';
+import { readSheetFile } from './read-sheet-file';
 
 /** Records that are sent at once. */
 const AT_ONCE = 1000;
@@ -31,16 +38,11 @@ export async function push(
 ): Promise<string> {
   const server = serverOf({ ...(url ? { url } : {}), ...(token ? { token } : {}) });
   if (sheet === undefined) throw new BadInput('command line', 'say with --sheet which sheet: what its address ends with');
-  const { sheet: _, ...reading } = { ...options, sheet };
-  const { rows } = readTable(path!, reading);
-  const [labels = [], ...records] = rows;
+  const records = recordsOf(path!, options);
   const counts = { inserted: 0, updated: 0, unchanged: 0 };
   for (let at = 0; at < records.length; at += AT_ONCE) {
-    const body = {
-      ...(key?.length ? { key } : {}),
-      records: records.slice(at, at + AT_ONCE).map((cells) => Object.fromEntries(labels.map((label, column) => [label, cells[column] || null]))),
-    };
-    const answer = await sendRecords(server, sheet, body);
+    const body = { ...(key?.length ? { key } : {}), records: records.slice(at, at + AT_ONCE) };
+    const answer = await sendRecords({ ...server, sheet, done: at }, body);
     counts.inserted += answer.inserted;
     counts.updated += answer.updated;
     counts.unchanged += answer.unchanged;
@@ -48,18 +50,41 @@ export async function push(
   return JSON.stringify(counts);
 }
 
+/** The records of a file by label: what formulas give in their place. */
+function recordsOf(path: string, options: FileOptions): Record<string, RecordValue>[] {
+  const { sheet } = readSheetFile(path, options);
+  const { calculation } = new Evaluation(sheet, {}, { now: serialInZone(options.nowMs, options.zone) });
+  calculation.calculateAll();
+  const labels = sheet.fields.map((_, column) => sheet.labelOf(column) ?? columnLetters(column));
+  return sheet.order
+    .filter((slot) => isFilledRecord(sheet, slot))
+    .map((slot) => Object.fromEntries(sheet.columns.map((store, column) => [labels[column]!, sentValue(store.valueAt(slot))])));
+}
+
+/** Text that the server would read as something else, such as 007, is sent as it would be typed. */
+const sentValue = (value: CellValue): RecordValue => (value.kind === 'text' ? valueInput(value) : jsonValue(value));
+
 type Counts = Record<'inserted' | 'updated' | 'unchanged', number>;
 
-async function sendRecords({ address, token }: { readonly address: string; readonly token: string }, sheet: string, body: object): Promise<Counts> {
+interface Target {
+  readonly address: string;
+  readonly token: string;
+  readonly sheet: string;
+  /** Records that were entered before. */
+  readonly done: number;
+}
+
+async function sendRecords({ address, token, sheet, done }: Target, body: object): Promise<Counts> {
+  const before = done ? `; the ${done} records before are entered` : '';
   const response = await fetch(`${address}/api/v1/sheets/${encodeURIComponent(sheet)}/records`, {
     method: 'PUT',
     headers: { authorization: `Bearer ${token}`, 'content-type': 'application/json', 'idempotency-key': randomUUID() },
     body: JSON.stringify(body),
   }).catch((error: unknown) => {
-    throw new BadInput(address, 'the server cannot be reached', { cause: error });
+    throw new BadInput(address, `the server cannot be reached${before}`, { cause: error });
   });
-  const answer = (await response.json()) as Counts & { readonly refused?: string };
-  if (!response.ok) throw new BadInput(`${address}, sheet ${sheet}`, answer.refused ?? `the server answered ${response.status}`);
+  const answer = (await response.json().catch(() => ({}))) as Counts & { readonly refused?: string };
+  if (!response.ok) throw new BadInput(`${address}, sheet ${sheet}`, (answer.refused ?? `the server answered ${response.status}`) + before);
   return answer;
 }
 

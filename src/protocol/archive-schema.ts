@@ -20,7 +20,9 @@ const operations = Joi.array().items(operationSchema).max(10_000).required();
 
 const head = Joi.object<ArchivedHead>({
   format: Joi.valid(ARCHIVE_FORMAT).required(),
-  version: Joi.valid(ARCHIVE_VERSION).required(),
+  version: Joi.valid(ARCHIVE_VERSION)
+    .required()
+    .messages({ 'any.only': `it is of another version of the app; this one reads archives of version ${ARCHIVE_VERSION}` }),
   name: sheetNameSchema,
   settings: settings.default({}),
   createdAt: moment,

@@ -76,7 +76,7 @@ test('the OpenAPI document is valid, and a client that is made of it alone reads
   const taken = await ask('upsertRecords', {}, records, key);
   expect(taken.data).toMatchObject({ inserted: 1, updated: 1, unchanged: 0 });
   expect((await ask('upsertRecords', {}, records, key)).data).toEqual(taken.data);
-  await expect.poll(() => heard).toMatchObject([{ record: 'alder weir', way: 'entered' }]);
+  await expect.poll(() => heard).toMatchObject([{ record: 'Alder Weir', way: 'entered' }]);
   stream.close();
   expect((await ask('readFindings')).data).toMatchObject({ findings: [{ ruleName: 'Low oxygen', way: 'entered', by: 'Field office' }], next: null });
 

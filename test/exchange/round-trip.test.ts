@@ -245,3 +245,38 @@ describe.each(['ooxml', 'odf'] as const)('a rule in %s gives the looks that it g
 
 /** Number formats are those of the values as they were typed. */
 const onlyLook = ({ number: _, ...look }: { readonly number?: string }): object => look;
+
+test('a rule over ranges of another shape keeps its formula for each of them, whichever cell a reader takes for the first', () => {
+  // Column A from row 4 on, column C from row 2 on: the corner of the box around them is in neither.
+  const keys = generateNKeysBetween(null, null, 7);
+  const rows = keys.map((key, at) => ({
+    id: `r${at + 1}`,
+    key,
+    role: at ? ('record' as const) : ('header' as const),
+    cells: { f1: at ? String(at) : 'One', f2: at ? String(at * 2) : 'Two', f3: at ? String(7 - at) : 'Three', f4: at ? '5' : 'Four' },
+  }));
+  const rule: Rule = {
+    id: 'rule-1',
+    name: 'Rule',
+    on: true,
+    settles: false,
+    reads: { cells: 'A4:A7 C2:C5' },
+    when: { kind: 'formula', formula: '=A4+B4>9', at: 'A4' },
+    paints: 'cell',
+    look: { fill: '#d3e4f6' },
+  };
+  const before = evaluated({
+    fields: ['f1', 'f2', 'f3', 'f4'].map((id, at) => newField(id, `a${at}`)),
+    rows,
+    rules: [{ id: 'rule-1', key: 'a0', rule }],
+  });
+  const matched = (evaluation: Evaluation) =>
+    evaluation.sheet.order.flatMap((slot, position) =>
+      evaluation.sheet.fields.flatMap((_, column) =>
+        evaluation.resolver.resolve(column, slot).properties.size ? `${'ABCD'[column]!}${position + 1}` : [],
+      ),
+    );
+  // By hand: A is n and B is 2n in record n, C is 7 - n beside D, which is 5.
+  expect(matched(before)).toEqual(['C2', 'C3', 'A5', 'A6', 'A7']);
+  for (const format of ['ooxml', 'odf'] as const) expect(matched(evaluated(contentsOf(workbookOf(before, format).bytes)))).toEqual(matched(before));
+});

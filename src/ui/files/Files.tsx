@@ -12,8 +12,8 @@ export function Files() {
       {() => (
         <Tabs defaultValue="out" keepMounted={false} color="ink">
           <Tabs.List>
-            <Tabs.Tab value="out">Take the sheet out</Tabs.Tab>
-            <Tabs.Tab value="newer">Refresh it from a newer file</Tabs.Tab>
+            <Tabs.Tab value="out">Take out</Tabs.Tab>
+            <Tabs.Tab value="newer">Newer file</Tabs.Tab>
             <Tabs.Tab value="rules">Rules</Tabs.Tab>
           </Tabs.List>
           <Tabs.Panel value="out" pt={16}>

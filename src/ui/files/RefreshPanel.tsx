@@ -48,7 +48,7 @@ export function RefreshPanel() {
         Choose a newer file of these records. Those that are here already take its values, the others are added. You see what would be different
         before anything is done, and one undo takes it back.
       </p>
-      <ChooseFile label="Newer file" take={(chosen) => void read(chosen)} />
+      <ChooseFile label="File of newer values" take={(chosen) => void read(chosen)} />
       {error && <p role="alert">{error}</p>}
       {file && (
         <>

@@ -72,8 +72,9 @@ export function guessField(facts: FieldFacts): GuessedField {
   const numbers = facts.numbers + facts.commaNumbers;
   const dates = facts.dates + facts.dayFirst + facts.monthFirst + facts.eitherOrder;
   if (filled === 0) return { as: 'values', kind: 'blank', why: 'nothing is in it' };
-  if (codes > 0 && texts + formulas + dates + logicals === 0)
-    return { as: 'text', kind: 'codes', why: `kept as text, since a number would lose digits of ${facts.firstCode}` };
+  // With words among them too, such as A12, where nothing is measured.
+  const isCoded = codes > 0 && formulas + dates + logicals === 0 && (texts === 0 || facts.commaNumbers + facts.pointNumbers === 0);
+  if (isCoded) return { as: 'text', kind: 'codes', why: `kept as text, since a number would lose digits of ${facts.firstCode}` };
   const kinds: [string, number][] = [
     ['numbers', numbers + codes],
     ['dates', dates],

@@ -53,7 +53,8 @@ export function readFormatCode(code: string): ReadFormat {
   const first = sections[0]!;
   if (/^\s*general\s*$/i.test(first) || first === '') return { pattern: null, isDate: false, isLess: sections.length > 1 };
   if (first.trim() === '@') return { pattern: null, isDate: false, isText: true, isLess: false };
-  const isDate = /[ymdhs]/i.test(first.replace(/"[^"]*"|\\.|\[[^\]]*\]|_.|\*./g, '')) && !/[#0?]/.test(first.replace(/"[^"]*"|\\.|s\.0+/g, ''));
+  const signs = first.replace(/"[^"]*"|\\.|\[[^\]]*\]|_.|\*.|s\.0+/g, (part) => (part.startsWith('s') ? 's' : ''));
+  const isDate = /[ymdhs]/i.test(signs) && !/[#0?]/.test(signs);
   // Hours that go on beyond a day are a length of time: a number of days.
   if (/\[[hms]+\]/i.test(first)) return { pattern: null, isDate: false, isLess: true };
   const pattern = isDate ? datePattern(first) : numberPattern(first);
