@@ -85,9 +85,9 @@ function archiveFile(from: string, { rules: path, ...options }: FileOptions & { 
 }
 
 function withRules(contents: SheetContents, given: RuleSet): SheetContents {
-  const sheet = new Sheet(contents.fields, contents.settings);
-  if (contents.rows.length) sheet.apply({ kind: 'insert-rows', rows: contents.rows });
-  const { rules, looks } = rulesForSheet(given, sheet, ({ id }) => id.replace(/[^\w-]/g, '-').slice(0, 64));
+  const target = new Sheet(contents.fields, contents.settings);
+  if (contents.rows.length) target.apply({ kind: 'insert-rows', rows: contents.rows });
+  const { rules, looks } = rulesForSheet(given, target, ({ id }) => id.replace(/[^\w-]/g, '-').slice(0, 64));
   return { ...contents, rules: inOrder(rules), parts: [...(contents.parts ?? []), ...looks] };
 }
 
