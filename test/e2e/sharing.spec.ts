@@ -1,4 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { comeBy, joinIn, makeLink, signUp } from './people-page';
 import { NOBODY } from './owner-state';
@@ -109,6 +110,15 @@ test('owner, filler and viewer at once: answers turn right, nearly, wrong and em
   await viewer.page.keyboard.type('mine');
   await expect(viewer.page.getByText('You are here to read')).toBeVisible();
   await expect(viewer.sheet.cell('B3')).toHaveText('mayflower nimph');
+
+  // They take out what they see, and nothing else.
+  await viewer.page.getByRole('button', { name: 'Files' }).click();
+  await expect(viewer.page.getByRole('radio', { name: /Separated|Archive|Workbook|Rules/ })).toHaveCount(1);
+  const download = viewer.page.waitForEvent('download');
+  await viewer.page.getByRole('button', { name: 'Take it out' }).click();
+  const taken = readFileSync(await (await download).path(), 'utf8').split('\r\n');
+  expect(taken.slice(0, 3)).toEqual(['Clue,Alder,Birch,Secret', 'Two tails,,,kept at Quillwort', 'Three tails,mayflower nimph,,kept at Marshwort']);
+  await viewer.page.keyboard.press('Escape');
 
   // Another group's answer, the key changed, a cell of the key typed anew: nothing of it goes to this filler.
   await owner.type('C2', 'a caddis larva');

@@ -1,36 +1,39 @@
 import { Button, Radio, Select, Switch } from '@mantine/core';
 import { useState } from 'react';
-import { SEPARATORS, type Separator } from '../../core/exchange/csv/csv-rows';
-import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/export-formats';
+import type { Separator } from '../../core/exchange/csv/csv-rows';
+import { EXPORT_FORMATS, type Decimal, type ExportFormatName } from '../../core/exchange/export-formats';
 import type { ExportReport } from '../../core/exchange/export-source';
 import { writeArea } from '../../core/sheet/address';
-import type { Area } from '../../protocol/engine-messages';
+import { selectedArea } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
+import { DECIMAL_CHOICES, SEPARATOR_CHOICES } from './csv-words';
 import classes from './Files.module.css';
 import { saveFile } from './save-file';
 
-type Choice = ExportFormatName | 'archive' | 'page';
+export type Choice = ExportFormatName | 'archive' | 'page';
 
-const MORE: Readonly<Record<Exclude<Choice, ExportFormatName>, string>> = {
-  archive: 'Archive: everything, its history too, to be brought in again',
-  page: 'On paper: a page to print, or to save as PDF',
-};
-const SEPARATOR_WORDS: Readonly<Record<Separator, string>> = { ',': 'Comma', ';': 'Semicolon', '\t': 'Tab', '|': 'Upright stroke' };
+const WORDS = Object.fromEntries([
+  ...Object.entries(EXPORT_FORMATS).map(([name, { words }]) => [name, words]),
+  ['archive', 'Archive: everything, its history too, to be brought in again'],
+  ['page', 'On paper: a page to print, or to save as PDF'],
+]) as Readonly<Record<Choice, string>>;
+export const CHOICES = Object.keys(WORDS) as readonly Choice[];
 const FATE_WORDS = { rule: 'as a rule', formula: 'by formulas', formatting: 'as plain formatting', nothing: 'left out' } as const;
 
 /** What to take out, as what, and what the file will not say as the sheet does. */
-export function ExportPanel() {
+export function ExportPanel({ choices }: { readonly choices: readonly Choice[] }) {
   const session = useSession();
   const selection = useSessionState((state) => state.selection);
-  const [format, setFormat] = useState<Choice>('ooxml');
+  const [format, setFormat] = useState<Choice>(choices.includes('ooxml') ? 'ooxml' : choices[0]!);
   const [part, setPart] = useState<'all' | 'selection'>('all');
   const [values, setValues] = useState<'shown' | 'typed'>('shown');
   const [separator, setSeparator] = useState<Separator>(',');
+  const [decimal, setDecimal] = useState<Decimal>('.');
   const [guard, setGuard] = useState(true);
   const [report, setReport] = useState<{ readonly name: string; readonly report: ExportReport } | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
-  const area = areaOf(selection);
+  const area = selectedArea(selection);
   const of = `/sheets/${encodeURIComponent(session.sheet)}`;
   const takesPart = !['archive', 'page', 'rules'].includes(format);
 
@@ -46,7 +49,7 @@ export function ExportPanel() {
       } = await session.ask({
         kind: 'export',
         format,
-        options: { values, separator, guard },
+        options: { values, separator, decimal, guard },
         ...(takesPart && part === 'selection' ? { area } : {}),
       });
       saveFile(file, name);
@@ -65,11 +68,8 @@ export function ExportPanel() {
     <div className={classes.panel}>
       <Radio.Group value={format} onChange={choose} label="As">
         <div className={classes.choices}>
-          {Object.entries(EXPORT_FORMATS).map(([name, { words }]) => (
-            <Radio key={name} value={name} label={words} />
-          ))}
-          {Object.entries(MORE).map(([name, words]) => (
-            <Radio key={name} value={name} label={words} />
+          {choices.map((name) => (
+            <Radio key={name} value={name} label={WORDS[name]} />
           ))}
         </div>
       </Radio.Group>
@@ -92,18 +92,28 @@ export function ExportPanel() {
           <Select
             label="Between values"
             w={200}
-            data={SEPARATORS.map((value) => ({ value, label: SEPARATOR_WORDS[value] }))}
+            data={SEPARATOR_CHOICES}
             value={separator}
             allowDeselect={false}
             onChange={(value) => value && setSeparator(value as Separator)}
           />
           {values === 'shown' && (
-            <Switch
-              label="Guard text that begins like a formula"
-              description="other programs may run text that begins with =, +, - or @: an apostrophe before it stops that"
-              checked={guard}
-              onChange={({ currentTarget }) => setGuard(currentTarget.checked)}
-            />
+            <>
+              <Select
+                label="Decimals"
+                w={200}
+                data={DECIMAL_CHOICES}
+                value={decimal}
+                allowDeselect={false}
+                onChange={(value) => value && setDecimal(value as Decimal)}
+              />
+              <Switch
+                label="Guard text that begins like a formula"
+                description="other programs may run text that begins with =, +, - or @: an apostrophe before it stops that"
+                checked={guard}
+                onChange={({ currentTarget }) => setGuard(currentTarget.checked)}
+              />
+            </>
           )}
         </>
       )}
@@ -159,16 +169,3 @@ function Report({ name, report: { rules, notes } }: { readonly name: string; rea
     </section>
   );
 }
-
-const areaOf = ({
-  anchor,
-  focus,
-}: {
-  readonly anchor: { column: number; position: number };
-  readonly focus: { column: number; position: number };
-}): Area => ({
-  left: Math.min(anchor.column, focus.column),
-  right: Math.max(anchor.column, focus.column),
-  top: Math.min(anchor.position, focus.position),
-  bottom: Math.max(anchor.position, focus.position),
-});

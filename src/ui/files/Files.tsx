@@ -1,32 +1,39 @@
 import { Tabs } from '@mantine/core';
 import { IconFileExport } from '@tabler/icons-react';
 import { HeaderPanel } from '../page/HeaderPanel';
-import { ExportPanel } from './ExportPanel';
+import { CHOICES, ExportPanel, type Choice } from './ExportPanel';
 import { RefreshPanel } from './RefreshPanel';
 import { RulesPanel } from './RulesPanel';
 
-/** Takes the sheet out as a file, and newer values or rules in. */
-export function Files() {
+/** What needs no rules. */
+const SEEN: readonly Choice[] = ['csv', 'page'];
+
+/** Takes the sheet out as a file, and newer values or rules in. Who only reads takes out what they see. */
+export function Files({ isMaker }: { readonly isMaker: boolean }) {
   return (
     <HeaderPanel label="Files" title="Files" icon={<IconFileExport size={15} stroke={1.5} />}>
-      {() => (
-        <Tabs defaultValue="out" keepMounted={false} color="ink">
-          <Tabs.List>
-            <Tabs.Tab value="out">Take out</Tabs.Tab>
-            <Tabs.Tab value="newer">Newer file</Tabs.Tab>
-            <Tabs.Tab value="rules">Rules</Tabs.Tab>
-          </Tabs.List>
-          <Tabs.Panel value="out" pt={16}>
-            <ExportPanel />
-          </Tabs.Panel>
-          <Tabs.Panel value="newer" pt={16}>
-            <RefreshPanel />
-          </Tabs.Panel>
-          <Tabs.Panel value="rules" pt={16}>
-            <RulesPanel />
-          </Tabs.Panel>
-        </Tabs>
-      )}
+      {() =>
+        !isMaker ? (
+          <ExportPanel choices={SEEN} />
+        ) : (
+          <Tabs defaultValue="out" keepMounted={false} color="ink">
+            <Tabs.List>
+              <Tabs.Tab value="out">Take out</Tabs.Tab>
+              <Tabs.Tab value="newer">Newer file</Tabs.Tab>
+              <Tabs.Tab value="rules">Rules</Tabs.Tab>
+            </Tabs.List>
+            <Tabs.Panel value="out" pt={16}>
+              <ExportPanel choices={CHOICES} />
+            </Tabs.Panel>
+            <Tabs.Panel value="newer" pt={16}>
+              <RefreshPanel />
+            </Tabs.Panel>
+            <Tabs.Panel value="rules" pt={16}>
+              <RulesPanel />
+            </Tabs.Panel>
+          </Tabs>
+        )
+      }
     </HeaderPanel>
   );
 }

@@ -4,6 +4,7 @@ import type { TableReading } from '../../core/exchange/import/table-reading';
 import type { Encoding } from '../../core/exchange/text/detect-encoding';
 import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
 import { counted } from '../counted';
+import { DECIMAL_CHOICES, SEPARATOR_CHOICES } from '../files/csv-words';
 
 const ENCODING_WORDS: readonly { readonly value: Encoding; readonly label: string }[] = [
   { value: 'utf-8', label: 'UTF-8' },
@@ -11,20 +12,10 @@ const ENCODING_WORDS: readonly { readonly value: Encoding; readonly label: strin
   { value: 'utf-16be', label: 'UTF-16, high byte first' },
   { value: 'windows-1252', label: 'Windows-1252' },
 ];
-const SEPARATOR_WORDS: readonly { readonly value: Separator; readonly label: string }[] = [
-  { value: ',', label: 'Comma' },
-  { value: ';', label: 'Semicolon' },
-  { value: '\t', label: 'Tab' },
-  { value: '|', label: 'Upright stroke' },
-];
 const QUOTE_WORDS: readonly { readonly value: Quote | 'none'; readonly label: string }[] = [
   { value: '"', label: 'Double quotes' },
   { value: "'", label: 'Single quotes' },
   { value: 'none', label: 'None: quotes are letters' },
-];
-const DECIMAL_WORDS = [
-  { value: '.', label: 'Point: 1,234.5' },
-  { value: ',', label: 'Comma: 1.234,5' },
 ];
 const DATE_WORDS = [
   { value: 'dmy', label: 'Day first: 8/3/2026 is 8 March' },
@@ -71,7 +62,7 @@ export function ReadingForm({ preview: { form, reading, header, sheets, sheet },
           <Select
             label="Between values stands"
             description={form.separatorWhy}
-            data={SEPARATOR_WORDS}
+            data={SEPARATOR_CHOICES}
             value={form.separator}
             allowDeselect={false}
             onChange={(value) => value && change({ separator: value as Separator })}
@@ -90,7 +81,7 @@ export function ReadingForm({ preview: { form, reading, header, sheets, sheet },
           <Select
             label="Decimals"
             description={reading.why.decimal}
-            data={DECIMAL_WORDS}
+            data={DECIMAL_CHOICES}
             value={reading.decimal}
             allowDeselect={false}
             onChange={(value) => value && change({ decimal: value as TableReading['decimal'] })}

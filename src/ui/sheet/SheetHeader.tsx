@@ -34,7 +34,7 @@ export function SheetHeader({ id, name, role, person, as }: Props) {
       <span className={classes.spacer} />
       <OthersHere />
       <LinkMark />
-      {isMaker(role) && as === undefined && <Files />}
+      {role !== 'filler' && as === undefined && <Files isMaker={isMaker(role)} />}
       {role === 'owner' && as === undefined && <Share sheet={id} />}
       <ThemeSwitch />
       <PersonMenu person={person} />

@@ -13,9 +13,13 @@ const BATCH = 1000;
 const RISKY = /^[=+\-@\t\r]/;
 
 /** A sheet as separated values, some thousand rows at a time. Looks and rules have no place in such a file. */
-export function csvOfSheet({ sheet, area, running }: ExportSource, { values = 'shown', separator = ',', guard = true }: ExportOptions): ExportedFile {
+export function csvOfSheet(
+  { sheet, area, running }: ExportSource,
+  { values = 'shown', separator = ',', decimal = '.', guard = true }: ExportOptions,
+): ExportedFile {
   const { left, top, right, bottom } = area ?? wholeArea(sheet);
-  const read = values === 'typed' ? typedAt : guard ? guardedAt : shownAt;
+  const shown = decimal === ',' ? withComma : shownAt;
+  const read = values === 'typed' ? typedAt : guard ? guarded(shown) : shown;
   function* parts(): Generator<string> {
     for (let from = top; from <= bottom; from += BATCH) {
       const slots = sheet.order.slice(from, Math.min(bottom + 1, from + BATCH));
@@ -41,8 +45,18 @@ function typedAt(sheet: Sheet, column: number, slot: number): string {
   return tree ? printFormula(tree) : shownAt(sheet, column, slot);
 }
 
+type ReadAt = (sheet: Sheet, column: number, slot: number) => string;
+
+/** What is shown, numbers with a decimal comma. */
+const withComma: ReadAt = (sheet, column, slot) => {
+  const text = shownAt(sheet, column, slot);
+  return sheet.columns[column]!.valueAt(slot).kind === 'number' ? text.replace(/[.,]/g, (sign) => (sign === '.' ? ',' : '.')) : text;
+};
+
 /** What is shown, with a mark of text before text that looks like a formula. */
-function guardedAt(sheet: Sheet, column: number, slot: number): string {
-  const shown = shownAt(sheet, column, slot);
-  return sheet.columns[column]!.valueAt(slot).kind === 'text' && RISKY.test(shown) ? `'${shown}` : shown;
-}
+const guarded =
+  (shown: ReadAt): ReadAt =>
+  (sheet, column, slot) => {
+    const text = shown(sheet, column, slot);
+    return sheet.columns[column]!.valueAt(slot).kind === 'text' && RISKY.test(text) ? `'${text}` : text;
+  };

@@ -1,0 +1,12 @@
+import { SEPARATORS, type Separator } from '../../core/exchange/csv/csv-rows';
+
+const WORDS: Readonly<Record<Separator, string>> = { ',': 'Comma', ';': 'Semicolon', '\t': 'Tab', '|': 'Upright stroke' };
+
+/** What may stand between values, to choose from. */
+export const SEPARATOR_CHOICES = SEPARATORS.map((value) => ({ value, label: WORDS[value] }));
+
+/** The signs that may divide decimals, to choose from. */
+export const DECIMAL_CHOICES = [
+  { value: '.', label: 'Point: 1,234.5' },
+  { value: ',', label: 'Comma: 1.234,5' },
+];
