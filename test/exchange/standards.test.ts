@@ -123,7 +123,7 @@ describe('a workbook that an independent program wrote', () => {
       ...['average', 'average', 'average', 'rank', 'rank', 'repeat', 'repeat', 'scale', 'bar', 'icons', 'icons', 'icons'],
     ]);
     expect(rules[0]!.rule).toMatchObject({
-      name: 'Oxygen < 5',
+      name: 'Oxygen is below 5.0',
       settles: true,
       reads: { fields: ['f2'] },
       when: { is: '<', to: 5 },

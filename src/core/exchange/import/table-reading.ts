@@ -84,7 +84,9 @@ export function guessField(facts: FieldFacts): GuessedField {
   ];
   const [kind, most] = kinds.reduce((best, each) => (each[1] > best[1] ? each : best));
   if (most === filled) return { as: 'values', kind, why: `all ${filled.toLocaleString('en')} are` };
-  const others = kinds.flatMap(([name, many]) => (name !== kind && many > 0 ? `${many.toLocaleString('en')} ${name}` : []));
+  const others = kinds.flatMap(([name, many]) =>
+    name !== kind && many > 0 ? (many === 1 ? `1 ${name.replace(/s$/, '')}` : `${many.toLocaleString('en')} ${name}`) : [],
+  );
   const example = kind !== 'text' && facts.firstText !== null ? `, such as “${facts.firstText.slice(0, 24)}”` : '';
   return { as: 'values', kind, why: `${most.toLocaleString('en')} are; besides ${others.join(', ')}${example}` };
 }

@@ -1,6 +1,6 @@
 import type { When } from '../../rules/kinds/registry';
 import type { Operand } from '../../rules/rule';
-import { operandOfFormula, operandWords } from '../workbook/operand-of-formula';
+import { operandOfFormula } from '../workbook/operand-of-formula';
 import { unusableBecause } from '../workbook/unusable-formula';
 import { fromOdfFormula } from './formula-text';
 
@@ -9,29 +9,25 @@ const BETWEEN = /^cell-content-is-(not-)?between\(([\s\S]*)\)$/;
 const FORMULA = /^is-true-formula\(([\s\S]*)\)$/;
 
 /** A condition of a style, ISO/IEC 26300-1, 19.469, as one of ours, or why there is no word for it. `base` is the cell that its formulas are written for. */
-export function readCondition(
-  text: string,
-  base: string,
-  sheet: string,
-): { readonly when: When; readonly words: string } | { readonly lost: string } {
+export function readCondition(text: string, base: string, sheet: string): { readonly when: When } | { readonly lost: string } {
   const condition = text.trim().replace(/^of:/, '');
   const compared = COMPARE.exec(condition);
   if (compared) {
     const to = operandOf(compared[2]!, sheet);
-    return to === undefined ? LOST : { when: { kind: 'compare', is: compared[1] as '<', to }, words: `${compared[1]} ${operandWords(to)}` };
+    return to === undefined ? LOST : { when: { kind: 'compare', is: compared[1] as '<', to } };
   }
   const between = BETWEEN.exec(condition);
   if (between) {
     const [low, high] = splitArguments(between[2]!).map((side) => operandOf(side, sheet));
     if (low === undefined || high === undefined) return LOST;
     const is = between[1] ? 'outside' : 'between';
-    return { when: { kind: 'compare', is, to: [low, high] }, words: `${is} ${operandWords(low)} and ${operandWords(high)}` };
+    return { when: { kind: 'compare', is, to: [low, high] } };
   }
   const formula = FORMULA.exec(condition);
   if (formula) {
     const read = fromOdfFormula(`=${formula[1]!}`, sheet);
     if (read === undefined || unusableBecause(read) !== undefined) return LOST;
-    return { when: { kind: 'formula', formula: read, at: base }, words: read.slice(0, 80) };
+    return { when: { kind: 'formula', formula: read, at: base } };
   }
   return LOST;
 }

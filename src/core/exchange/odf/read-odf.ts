@@ -230,7 +230,7 @@ class TableReader {
     const why = formula === undefined ? 'that are written in another language, or fill several cells,' : unusableBecause(formula);
     // An error that was typed is written as a formula that is nothing else.
     if (why === undefined) return (ERROR_WORDS as readonly string[]).includes(formula!.slice(1)) ? formula!.slice(1) : formula!;
-    this.losses.add(`Formulas ${why} are kept as their values`, where);
+    this.losses.add(`Formulas ${why} are ${value === '' ? 'left out, since the file has no value of them' : 'kept as their values'}`, where);
     return value;
   }
 
@@ -280,7 +280,6 @@ class TableReader {
     const applied = this.asked.styles.find('table-cell', map.applies);
     return {
       name: applied?.displayName ?? null,
-      words: read.words,
       on: true,
       // The first condition that is met decides alone.
       settles: !isLast,

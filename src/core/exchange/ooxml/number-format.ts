@@ -59,7 +59,9 @@ export function readFormatCode(code: string): ReadFormat {
   if (/\[[hms]+\]/i.test(first)) return { pattern: null, isDate: false, isLess: true };
   const pattern = isDate ? datePattern(first) : numberPattern(first);
   if (pattern === undefined || pattern.length > 64) return { pattern: null, isDate, isLess: true };
-  return { pattern, isDate, isLess: sections.length > 1 || /[?]|\*|s\.0/i.test(first) };
+  // A section that shows text as it is says nothing.
+  const hasMore = sections.slice(1).some((section) => section.trim() !== '@');
+  return { pattern, isDate, isLess: hasMore || /[?]|\*|s\.0/i.test(first) };
 }
 
 function splitSections(code: string): string[] {

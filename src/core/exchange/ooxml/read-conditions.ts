@@ -7,7 +7,7 @@ import type { When } from '../../rules/kinds/registry';
 import type { Operand } from '../../rules/rule';
 import { cellAddress, parseRanges, writeArea, type CellRange } from '../../sheet/address';
 import type { Losses } from '../workbook/losses';
-import { operandOfFormula, operandWords } from '../workbook/operand-of-formula';
+import { operandOfFormula } from '../workbook/operand-of-formula';
 import { unusableBecause } from '../workbook/unusable-formula';
 import type { WorkbookRule } from '../workbook/workbook-sheet';
 import { isTrue } from '../xml/xml-boolean';
@@ -42,7 +42,7 @@ interface Given extends ConditionSurroundings {
 }
 
 /** What a rule of the standard says, or why there is no word for it here. */
-type Said = { readonly when: When; readonly words: string } | { readonly lost: string };
+type Said = { readonly when: When } | { readonly lost: string };
 
 /** Reads the rules of a `conditionalFormatting` element, 18.3.1.18, all its types as 18.18.12 lists them. What cannot be said is told. */
 export function readConditions(element: XmlElement, around: ConditionSurroundings): PlacedRule[] {
@@ -72,7 +72,6 @@ function readRule(element: XmlElement, ranges: readonly CellRange[], around: Con
     priority: Number(attributes.priority ?? Infinity),
     rule: {
       name: null,
-      words: said.words,
       on: true,
       settles: isTrue(attributes.stopIfTrue),
       reads: { cells: where },
@@ -91,7 +90,7 @@ const UNREADABLE = 'its formula uses what there is no word for here, such as ano
 function byFormula({ formulas, base }: Given): Said {
   const [text] = formulas;
   if (text === undefined || unusableBecause(text) !== undefined) return { lost: UNREADABLE };
-  return { when: { kind: 'formula', formula: text, at: base }, words: text.slice(0, 80) };
+  return { when: { kind: 'formula', formula: text, at: base } };
 }
 
 const COMPARISON = {
@@ -117,10 +116,6 @@ function byValue(given: Given): Said {
   const to = takes === 2 ? ([low, high!] as const) : low;
   return {
     when: { kind: 'compare', is, to },
-    words: `${is} ${operands
-      .slice(0, takes)
-      .map((operand) => operandWords(operand!))
-      .join(' and ')}`,
   };
 }
 
@@ -132,9 +127,7 @@ function byText(given: Given): Said {
   if (!is) return { lost: `the operator “${attributes.operator ?? ''}” is not one of the standard` };
   // The word stands in the attribute; a formula finds it where it is read from a cell.
   const word = attributes.text ?? (formulas.length === 1 ? wordSought(formulas[0]) : undefined);
-  return word === undefined
-    ? byFormula(given)
-    : { when: { kind: 'text', is, any: [word] }, words: `${is} ${typeof word === 'string' ? `“${word}”` : operandWords(word)}` };
+  return word === undefined ? byFormula(given) : { when: { kind: 'text', is, any: [word] } };
 }
 
 /** What a formula such as `NOT(ISERROR(SEARCH("x";B2)))` looks for. */
@@ -151,7 +144,7 @@ function byPeriod({ attributes, losses }: Given): Said {
   const is = PERIODS[timePeriod];
   if (!is) return { lost: `the period “${timePeriod}” is not one of the standard` };
   if (/week/i.test(timePeriod)) losses.add('Weeks begin on the sheet’s own first day, which may be another than in the file');
-  return { when: { kind: 'date', is }, words: timePeriod.replace(/([A-Z7])/g, ' $1').toLowerCase() };
+  return { when: { kind: 'date', is } };
 }
 
 function byAverage({ attributes }: Given): Said {
@@ -160,7 +153,6 @@ function byAverage({ attributes }: Given): Said {
   const is = isTrue(attributes.equalAverage) ? (`at-or-${side}` as const) : side;
   return {
     when: { kind: 'average', is, ...(deviations > 0 ? { deviations } : {}) },
-    words: `${side} average${deviations ? ` by ${deviations} deviations` : ''}`,
   };
 }
 
@@ -171,7 +163,6 @@ function byRank({ attributes }: Given): Said {
   const isPercent = isTrue(attributes.percent);
   return {
     when: isPercent ? { kind: 'rank', is, percent: Math.min(100, rank) } : { kind: 'rank', is, n: Math.floor(rank) },
-    words: `${is} ${rank}${isPercent ? ' %' : ''}`,
   };
 }
 
@@ -197,7 +188,7 @@ function byScale(given: Given): Said {
   const colors = childrenOf(scale, 'color').map((color) => readColor(color, given.theme));
   const stops = places.flatMap((at, place) => (at === undefined || !colors[place] ? [] : { at, color: colors[place] }));
   if (stops.length < 2 || stops.length !== places.length) return { lost: NO_PLACE };
-  return { when: { kind: 'scale', stops, space: 'rgb' }, words: `${stops.length} colours` };
+  return { when: { kind: 'scale', stops, space: 'rgb' } };
 }
 
 function byBar(given: Given): Said {
@@ -208,7 +199,7 @@ function byBar(given: Given): Said {
   const hides = !isTrue(bar?.attributes.showValue, true);
   if (bar?.attributes.minLength !== undefined && Number(bar.attributes.minLength) > 0)
     given.losses.add('Bars begin at nothing, not at a least length', given.base);
-  return { when: { kind: 'bar', from, to, ...(color ? { color } : {}), axis: 'none', ...(hides ? { showValue: false } : {}) }, words: 'bars' };
+  return { when: { kind: 'bar', from, to, ...(color ? { color } : {}), axis: 'none', ...(hides ? { showValue: false } : {}) } };
 }
 
 function byIcons(given: Given): Said {
@@ -231,7 +222,6 @@ function byIcons(given: Given): Said {
       ...(isTrue(icons?.attributes.reverse) ? { reverse: true } : {}),
       ...(isTrue(icons?.attributes.showValue, true) ? {} : { showValue: false }),
     },
-    words: 'icons',
   };
 }
 
@@ -243,16 +233,16 @@ const READERS: Readonly<Record<string, (given: Given) => Said>> = {
   notContainsText: byText,
   beginsWith: byText,
   endsWith: byText,
-  containsBlanks: () => ({ when: { kind: 'state', is: 'blank' }, words: 'blank' }),
-  notContainsBlanks: () => ({ when: { kind: 'state', is: 'filled' }, words: 'filled' }),
-  containsErrors: () => ({ when: { kind: 'state', is: 'error' }, words: 'error' }),
+  containsBlanks: () => ({ when: { kind: 'state', is: 'blank' } }),
+  notContainsBlanks: () => ({ when: { kind: 'state', is: 'filled' } }),
+  containsErrors: () => ({ when: { kind: 'state', is: 'error' } }),
   // Blanks are no errors: as a formula, so that they match here too.
-  notContainsErrors: ({ base }) => ({ when: { kind: 'formula', formula: `=NOT(ISERROR(${base}))`, at: base }, words: 'no error' }),
+  notContainsErrors: ({ base }) => ({ when: { kind: 'formula', formula: `=NOT(ISERROR(${base}))`, at: base } }),
   timePeriod: byPeriod,
   aboveAverage: byAverage,
   top10: byRank,
-  uniqueValues: () => ({ when: { kind: 'repeat', is: 'unique' }, words: 'met once' }),
-  duplicateValues: () => ({ when: { kind: 'repeat', is: 'repeated' }, words: 'met again' }),
+  uniqueValues: () => ({ when: { kind: 'repeat', is: 'unique' } }),
+  duplicateValues: () => ({ when: { kind: 'repeat', is: 'repeated' } }),
   colorScale: byScale,
   dataBar: byBar,
   iconSet: byIcons,

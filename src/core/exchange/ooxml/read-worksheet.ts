@@ -29,6 +29,13 @@ export interface WorksheetSurroundings {
   readonly names: WorkbookSheet['names'];
 }
 
+/** Where a formula stands, and what would be typed for the value that the file has of it. */
+interface FormulaPlace {
+  readonly column: number;
+  readonly position: number;
+  readonly value: string;
+}
+
 /** Parts of a sheet that there is no place for, and what is told of them. */
 const LEFT_OUT: Readonly<Record<string, string>> = {
   dataValidations: 'What may be typed into cells is not taken along',
@@ -138,7 +145,7 @@ class WorksheetReader {
     if (format.isLess) this.losses.add('A number format is shown in a simpler way', cellAddress(column, position));
     const formulaElement = childOf(cell, 'f');
     const value = this.valueInput(cell, format);
-    const input = formulaElement ? (this.readFormula(formulaElement, { column, position }) ?? value) : value;
+    const input = formulaElement ? (this.readFormula(formulaElement, { column, position, value }) ?? value) : value;
     if (input.length > LIMITS.cellText)
       throw new BadFile(
         `a cell has ${limitText(input.length)} characters; at most ${limitText(LIMITS.cellText)} are read`,
@@ -172,11 +179,12 @@ class WorksheetReader {
   }
 
   /** The formula of a cell as ours; undefined where its value is kept instead. */
-  private readFormula(element: XmlElement, at: { readonly column: number; readonly position: number }): string | undefined {
+  private readFormula(element: XmlElement, { value, ...at }: FormulaPlace): string | undefined {
     const { t, si = '', ref } = element.attributes;
     const where = cellAddress(at.column, at.position);
+    const become = value === '' ? 'left out, since the file has no value of them' : 'kept as their values';
     if (t === 'dataTable') {
-      this.losses.add('Tables of trial calculations are kept as their values', where);
+      this.losses.add(`Tables of trial calculations are ${become}`, where);
       return undefined;
     }
     const text = textOf(element);
@@ -184,19 +192,17 @@ class WorksheetReader {
     if (t === 'shared' && text === '') return known && shiftFormula(known.formula, at.column - known.column, at.position - known.position);
     if (text === '') return undefined;
     if (t === 'array' && ref !== undefined && ref.includes(':')) {
-      this.losses.add('Formulas that fill several cells are kept as their values', where);
+      this.losses.add(`Formulas that fill several cells are ${become}`, where);
       return undefined;
     }
-    const formula = this.usable(fromOoxmlFormula(text, this.around.name), where);
-    if (formula !== undefined && t === 'shared') this.shared.set(si, { formula, ...at });
-    return formula;
-  }
-
-  private usable(formula: string | undefined, where: string): string | undefined {
+    const formula = fromOoxmlFormula(text, this.around.name);
     const why = formula === undefined ? 'that use another file, a table or a spilled range' : unusableBecause(formula);
-    if (why === undefined) return formula;
-    this.losses.add(`Formulas ${why} are kept as their values`, where);
-    return undefined;
+    if (why !== undefined) {
+      this.losses.add(`Formulas ${why} are ${become}`, where);
+      return undefined;
+    }
+    if (t === 'shared') this.shared.set(si, { formula: formula!, ...at });
+    return formula;
   }
 
   done(): WorkbookSheet {

@@ -22,6 +22,3 @@ function constantOf(tree: FormulaNode): number | string | boolean | undefined {
   if (tree.kind === 'call' && tree.args.length === 0 && (tree.name === 'TRUE' || tree.name === 'FALSE')) return tree.name === 'TRUE';
   return undefined;
 }
-
-/** An operand in a few words. */
-export const operandWords = (operand: Operand): string => (typeof operand === 'object' ? String(Object.values(operand)[0]) : String(operand));

@@ -3,7 +3,8 @@ import { keepReferences } from '../../formula/keep-references';
 import { isFormulaInput } from '../../formula/is-formula-input';
 import type { Style } from '../../looks/style';
 import type { Reads, Rule } from '../../rules/rule';
-import { cellAddress, parseAddress, parseRanges, type CellRange } from '../../sheet/address';
+import { ruleSentence, type NamedField } from '../../rules/sentence-words';
+import { cellAddress, columnLetters, parseAddress, parseRanges, type CellRange } from '../../sheet/address';
 import type { StoredRow } from '../../sheet/change';
 import { newField, type Field } from '../../sheet/field';
 import type { Layout } from '../../sheet/layout-move';
@@ -38,6 +39,7 @@ export function workbookContents(sheet: WorkbookSheet, { name, header }: { reado
   const fields = fieldsOf(sheet, records);
   const roleAt = (position: number): RowRole => (header === null || position > header ? 'record' : position === header ? 'header' : 'title');
   const labels = header === null ? [] : topRows(sheet, header + 1)[header]!;
+  const named = fields.map((field, column) => ({ ...field, label: labels[column]?.replace(/^'/, '').trim() || columnLetters(column) }));
   const kept = keeper(sheet, fields, header);
   const keys = generateNKeysBetween(null, null, sheet.rowCount);
   const rows = keys.map((key, position): StoredRow => {
@@ -59,17 +61,16 @@ export function workbookContents(sheet: WorkbookSheet, { name, header }: { reado
   const rules = sheet.rules.map((rule, at) => ({
     id: `rule-${at + 1}`,
     key: ruleKeys[at]!,
-    rule: placedRule(rule, { id: `rule-${at + 1}`, name: called(rule, labels), records }),
+    rule: placedRule(rule, { id: `rule-${at + 1}`, name: called(rule, named), records }),
   }));
   return { name, fields, rows, rules, parts: partsOf(sheet) };
 }
 
-/** A rule that has no name in the file goes by the field that it reads and what it says. */
-function called({ name, words, reads }: WorkbookRule, labels: readonly string[]): string {
+/** A rule that has no name in the file goes by what it says of the fields that it reads, a formula by itself. */
+function called({ name, reads, when }: WorkbookRule, fields: readonly NamedField[]): string {
   if (name !== null) return name;
-  const columns = 'cells' in reads ? parseRanges(reads.cells)!.flatMap(({ left, right }) => [left, right]) : [];
-  const label = new Set(columns).size === 1 ? labels[columns[0]!]?.trim() : undefined;
-  return label && !words.startsWith('=') ? `${label} ${words}` : words;
+  if (when.kind === 'formula') return when.formula.slice(0, 80);
+  return ruleSentence(fields, { reads: 'cells' in reads ? readsFields(parseRanges(reads.cells)!) : reads, when });
 }
 
 interface Span {
@@ -136,10 +137,7 @@ function keeper(sheet: WorkbookSheet, fields: readonly Field[], header: number |
 }
 
 /** A rule with its reach by fields where it reads all their records. */
-function placedRule(
-  { words: _, ...given }: WorkbookRule,
-  { id, name, records }: { readonly id: string; readonly name: string; readonly records: Span },
-): Rule {
+function placedRule(given: WorkbookRule, { id, name, records }: { readonly id: string; readonly name: string; readonly records: Span }): Rule {
   const rule: Rule = { ...given, id, name: name.slice(0, 200) };
   if (!('cells' in rule.reads)) return rule;
   const ranges = parseRanges(rule.reads.cells)!;

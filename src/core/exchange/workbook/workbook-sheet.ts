@@ -25,8 +25,6 @@ export interface WorkbookColumn {
 export interface WorkbookRule extends Omit<Rule, 'id' | 'name'> {
   /** What it is called; null where the file has no name for it. */
   readonly name: string | null;
-  /** What it says, in a few words. */
-  readonly words: string;
 }
 
 /** One sheet of a workbook, whatever standard the file follows. */
