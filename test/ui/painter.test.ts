@@ -275,6 +275,14 @@ describe('ordinary formatting', () => {
     expect(strokes.some(({ style, at }) => style === '#f7d3c8' && at[2] === 199 && at[3] === ROW_PX * 2 - 1)).toBe(true);
   });
 
+  test('merged cells that begin among fields that stay in view go on beside them', () => {
+    const merged = { left: 0, right: 1, top: 1, bottom: 1 };
+    const strokes = painted(['long title'], [], { layout: { merges: [merged], frozenColumns: 1 } });
+    const shown = strokes.filter(({ what, at }) => what === 'text' && at[0] === 'long title');
+    // Once in each part of the view, at the same place.
+    expect(shown.map(({ at }) => at)).toEqual([shown[0]!.at, shown[0]!.at]);
+  });
+
   test('an icon stands before its text, drawn in the tone of what it says', () => {
     vi.stubGlobal('Path2D', class {});
     const [plain, marked] = [painted(['late']), painted(['late'], [{ icon: { set: 'verdict3', index: 0 } }])];

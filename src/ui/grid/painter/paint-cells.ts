@@ -67,13 +67,26 @@ function eachCell({ geometry, scroll }: Scene, { window, area, shiftY }: Part, p
       const merged = geometry.merges.length ? geometry.mergeAt({ column, position }) : undefined;
       if (!cell || (merged && (merged.left !== column || merged.top !== position))) continue;
       const y = Math.round(geometry.rowTop(position) - shiftY);
-      if (!merged) paint(cell, { x, y, width, height: geometry.rowHeight(position) });
-      else {
-        const [right, bottom] = [geometry.columnLeft(merged.right + 1) - scroll.left, geometry.rowTop(merged.bottom + 1) - shiftY];
-        paint(cell, { x, y, width: right - x, height: bottom - y });
-      }
+      if (merged) paint(cell, mergedBox(geometry, merged, { left: scroll.left, top: shiftY }));
+      else paint(cell, { x, y, width, height: geometry.rowHeight(position) });
     }
   }
+  // Merged cells that begin before the area reach into it.
+  for (const merged of geometry.merges) {
+    const isBefore = (merged.left < area.left || merged.top < area.top) && merged.right >= area.left && merged.bottom >= area.top;
+    const cell = isBefore && merged.left <= area.right && merged.top <= area.bottom && sceneCell(window, merged.left, merged.top);
+    if (cell) paint(cell, mergedBox(geometry, merged, { left: scroll.left, top: shiftY }));
+  }
+}
+
+function mergedBox(geometry: Scene['geometry'], merged: Area, shift: { readonly left: number; readonly top: number }): Box {
+  const [x, y] = [Math.round(geometry.columnLeft(merged.left) - shift.left), Math.round(geometry.rowTop(merged.top) - shift.top)];
+  return {
+    x,
+    y,
+    width: geometry.columnLeft(merged.right + 1) - shift.left - x,
+    height: geometry.rowTop(merged.bottom + 1) - shift.top - y,
+  };
 }
 
 function paintGround(context: CanvasRenderingContext2D, { tokens }: Scene, { cell, box }: Painted): void {
@@ -92,9 +105,8 @@ function paintMergedGround(context: CanvasRenderingContext2D, scene: Scene, { me
   const { geometry, scroll, tokens } = scene;
   const cell = sceneCell(part.window, merged.left, merged.top);
   if (!cell || merged.top > part.area.bottom || merged.bottom < part.area.top) return;
-  const [x, y] = [Math.round(geometry.columnLeft(merged.left) - scroll.left), Math.round(geometry.rowTop(merged.top) - part.shiftY)];
-  const width = geometry.columnLeft(merged.right + 1) - scroll.left - x - 1;
-  const height = geometry.rowTop(merged.bottom + 1) - part.shiftY - y - 1;
+  const { x, y, ...size } = mergedBox(geometry, merged, { left: scroll.left, top: part.shiftY });
+  const [width, height] = [size.width - 1, size.height - 1];
   context.fillStyle = tokens.sheet;
   context.fillRect(x, y, width, height);
   paintGround(context, scene, { cell, box: { x, y, width, height } });

@@ -93,16 +93,16 @@ interface ViewPart {
 /** The tint over the selected cells and the outline of the range, in one part of the view. */
 function paintSelection(context: CanvasRenderingContext2D, { geometry, scroll, tokens, selected, active }: Scene, part: ViewPart): void {
   if (!selected || !active) return;
-  const isRow = part.row === 'frozen' ? selected.top < geometry.frozenRows : selected.bottom >= geometry.frozenRows;
-  const isColumn = part.column === 'frozen' ? selected.left < geometry.frozenColumns : selected.right >= geometry.frozenColumns;
-  if (!isRow || !isColumn) return;
   const area = geometry.shownArea(selected);
+  const isRow = part.row === 'frozen' ? area.top < geometry.frozenRows : area.bottom >= geometry.frozenRows;
+  const isColumn = part.column === 'frozen' ? area.left < geometry.frozenColumns : area.right >= geometry.frozenColumns;
+  if (!isRow || !isColumn) return;
   const isOne = area !== selected || (selected.left === selected.right && selected.top === selected.bottom);
   const box = geometry.boxInView(area, scroll);
   // An edge that lies in another part is drawn there.
-  const y = part.row === 'body' && selected.top < geometry.frozenRows ? geometry.frozenHeight - 4 : box.y;
-  const x = part.column === 'body' && selected.left < geometry.frozenColumns ? geometry.frozenWidth - 4 : box.x;
-  const width = part.column === 'frozen' && selected.right >= geometry.frozenColumns ? geometry.frozenWidth + 4 - x : box.x + box.width - x;
+  const y = part.row === 'body' && area.top < geometry.frozenRows ? geometry.frozenHeight - 4 : box.y;
+  const x = part.column === 'body' && area.left < geometry.frozenColumns ? geometry.frozenWidth - 4 : box.x;
+  const width = part.column === 'frozen' && area.right >= geometry.frozenColumns ? geometry.frozenWidth + 4 - x : box.x + box.width - x;
   const height = box.y + box.height - y;
   if (!isOne) {
     context.fillStyle = tokens.selectionTint;
