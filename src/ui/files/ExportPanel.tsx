@@ -89,16 +89,16 @@ export function ExportPanel({ choices }: { readonly choices: readonly Choice[] }
               <Radio value="typed" label="As they were typed, formulas and all: so they come back as they are" />
             </div>
           </Radio.Group>
-          <Select
-            label="Between values"
-            w={200}
-            data={SEPARATOR_CHOICES}
-            value={separator}
-            allowDeselect={false}
-            onChange={(value) => value && setSeparator(value as Separator)}
-          />
-          {values === 'shown' && (
-            <>
+          <div className={classes.pair}>
+            <Select
+              label="Between values"
+              w={200}
+              data={SEPARATOR_CHOICES}
+              value={separator}
+              allowDeselect={false}
+              onChange={(value) => value && setSeparator(value as Separator)}
+            />
+            {values === 'shown' && (
               <Select
                 label="Decimals"
                 w={200}
@@ -107,13 +107,15 @@ export function ExportPanel({ choices }: { readonly choices: readonly Choice[] }
                 allowDeselect={false}
                 onChange={(value) => value && setDecimal(value as Decimal)}
               />
-              <Switch
-                label="Guard text that begins like a formula"
-                description="other programs may run text that begins with =, +, - or @: an apostrophe before it stops that"
-                checked={guard}
-                onChange={({ currentTarget }) => setGuard(currentTarget.checked)}
-              />
-            </>
+            )}
+          </div>
+          {values === 'shown' && (
+            <Switch
+              label="Guard text that begins like a formula"
+              description="other programs may run text that begins with =, +, - or @: an apostrophe before it stops that"
+              checked={guard}
+              onChange={({ currentTarget }) => setGuard(currentTarget.checked)}
+            />
           )}
         </>
       )}
