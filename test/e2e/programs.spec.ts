@@ -99,6 +99,15 @@ test('the OpenAPI document is valid, and a client that is made of it alone reads
   expect((await ask('evaluate', {}, { data: [{ Oxygen: 4.9 }, { Oxygen: 5 }], rules: file })).data).toMatchObject({
     rules: [{ id: 'low', matched: ['A2'] }],
   });
+  // A token that only reads takes out values, and nothing that holds the rules.
+  const reading = (await (await page.request.post(`/api/sheets/${sheet}/programs`, { data: { name: 'Reader', scopes: ['read'] } })).json()) as {
+    id: string;
+    token: string;
+  };
+  const takenOut = async (format: string) =>
+    (await page.request.get(`/api/v1/sheets/${sheet}/export?format=${format}`, { headers: { authorization: `Bearer ${reading.token}` } })).status();
+  expect([await takenOut('csv'), await takenOut('json'), await takenOut('ooxml'), await takenOut('archive')]).toEqual([200, 200, 403, 403]);
+  await page.request.delete(`/api/sheets/${sheet}/programs/${reading.id}`);
 
   await page.getByRole('button', { name: 'Take back the token of Field office' }).click();
   await expect(page.getByText('No program has a token.')).toBeVisible();

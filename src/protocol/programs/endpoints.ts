@@ -67,6 +67,9 @@ const pageLimit = Joi.number().integer().min(1).max(PAGE.most).default(PAGE.usua
 const cursor = Joi.string().max(1000).description('Where the page before ended: its `next`');
 const IF_NONE_MATCH = { 'If-None-Match': 'The ETag of the answer before: 304 where nothing is different' };
 
+/** Files that hold no rules. */
+export const RULELESS: ReadonlySet<string> = new Set<ExportFormatName>(['csv', 'json']);
+
 /** Everything that programs can ask. */
 export const ENDPOINTS = {
   readSheet: {
@@ -208,7 +211,8 @@ export const ENDPOINTS = {
     method: 'get',
     path: '/sheets/{sheet}/export',
     says: 'The sheet as a file',
-    scope: 'rules',
+    about: 'Separated values and records need no more than to read; what holds the rules too needs the scope rules besides.',
+    scope: 'read',
     query: Joi.object<{ format: ExportFormatName | 'archive'; values: 'shown' | 'typed'; report: boolean }>({
       format: Joi.string()
         .valid(...Object.keys(EXPORT_FORMATS), 'archive')

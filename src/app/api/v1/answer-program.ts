@@ -1,6 +1,6 @@
 import type { SheetId } from '../../../core/sheet/ids';
 import type { Endpoint } from '../../../protocol/programs/endpoint';
-import { SCOPES } from '../../../protocol/programs/scopes';
+import { SCOPES, type Scope } from '../../../protocol/programs/scopes';
 import { database } from '../../../server/database';
 import { hashToken } from '../../../server/people/token';
 import { countRequest } from '../../../server/programs/request-limit';
@@ -46,11 +46,7 @@ export function answerProgram<Query, Body>(
     if (allowance.isOver) throw new Refusal('too-often', `Too many requests: ask again in ${headers['retry-after']} seconds`);
     const sheet = params && (await params).id;
     const head = sheet === undefined ? 0 : await headOf(sheet, program);
-    if (endpoint.scope !== null && !program.scopes.includes(endpoint.scope))
-      throw new Refusal(
-        'not-allowed',
-        `This token may not ${SCOPES[endpoint.scope]}: its owner can give one that may, with the scope "${endpoint.scope}"`,
-      );
+    if (endpoint.scope !== null && !program.scopes.includes(endpoint.scope)) throw new Refusal('not-allowed', refusalFor(endpoint.scope));
     // Looks may hang on the clock: days begin on a quarter of an hour in every time zone.
     const etag = `"${program.sheet}-${Math.floor(Date.now() / QUARTER_MS)}-${head}"`;
     const isTagged = endpoint.headers?.['If-None-Match'] !== undefined;
@@ -67,6 +63,10 @@ export function answerProgram<Query, Body>(
     return response;
   });
 }
+
+/** What is told to a program without a scope. */
+export const refusalFor = (scope: Scope): string =>
+  `This token may not ${SCOPES[scope]}: the owner of the sheet can make one that may, with the scope "${scope}"`;
 
 /** The token that a request carries (RFC 6750). */
 export const bearerOf = (request: Request): string | undefined => /^Bearer +(\S+)$/i.exec(request.headers.get('authorization') ?? '')?.[1];

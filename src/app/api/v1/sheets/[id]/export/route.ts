@@ -1,11 +1,12 @@
 import { Readable } from 'node:stream';
 import { EXPORT_FORMATS, fileNameOf, type ExportFormat, type ExportFormatName } from '../../../../../../core/exchange/export-formats';
-import { ENDPOINTS } from '../../../../../../protocol/programs/endpoints';
+import { ENDPOINTS, RULELESS } from '../../../../../../protocol/programs/endpoints';
 import { database } from '../../../../../../server/database';
 import { painter } from '../../../../../../server/painter/painter';
 import { archiveSheet } from '../../../../../../server/sheets/archive-sheet';
 import { findSheet } from '../../../../../../server/sql/sheet/find-sheet';
-import { answerProgram } from '../../../answer-program';
+import { Refusal } from '../../../../../../server/refusal';
+import { answerProgram, refusalFor } from '../../../answer-program';
 
 export const dynamic = 'force-dynamic';
 
@@ -19,7 +20,8 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
   return answerProgram<Query, never>(
     ENDPOINTS.exportSheet,
     { request, params },
-    async ({ program: { sheet }, head, query: { format, values, report } }) => {
+    async ({ program: { sheet, scopes }, head, query: { format, values, report } }) => {
+      if (!RULELESS.has(format) && !scopes.includes('rules')) throw new Refusal('not-allowed', refusalFor('rules'));
       const attached = (name: string, ending: string) => `attachment; filename*=UTF-8''${encodeURIComponent(fileNameOf(name, ending))}`;
       if (format === 'archive') {
         if (report) return Response.json({ rules: [], notes: [] });
