@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
+import { strToU8, zipSync } from 'fflate';
 import { makeSheet, SheetPage } from './sheet-page';
 
 const file = (name: string, content: string) => ({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(content) });
@@ -41,6 +42,34 @@ test('a file is looked at before anything is kept, read otherwise, and becomes a
   await expect(sheet.cell('C3')).toContainText('0.5');
   await expect(sheet.cell('B3')).toContainText('2026-03-01');
   await expect(sheet.cell('D2')).toHaveCount(0);
+});
+
+test('all sheets of a workbook come in at once; a blank one is told, and left out', async ({ page }) => {
+  const names = ['office:1.0', 'table:1.0', 'text:1.0']
+    .map((each) => `xmlns:${each.slice(0, -4)}="urn:oasis:names:tc:opendocument:xmlns:${each}"`)
+    .join(' ');
+  const row = (...cells: readonly string[]) =>
+    `<table:table-row>${cells.map((cell) => `<table:table-cell office:value-type="string"><text:p>${cell}</text:p></table:table-cell>`).join('')}</table:table-row>`;
+  const table = (name: string, ...found: readonly string[]) => `<table:table table:name="${name}">${found.join('')}</table:table>`;
+  const tables = [
+    table('Blank'),
+    table('Autumn', row('Station', 'Crew'), row('Alder Weir', 'Minnow group')),
+    table('Spring', row('Station', 'Crew'), row('Birch Ford', 'Tuesday crew'), row('Elm Pool', 'Ines Calder')),
+  ];
+  const content = `<office:document-content ${names} office:version="1.2"><office:body><office:spreadsheet>${tables.join('')}</office:spreadsheet></office:body></office:document-content>`;
+  const bytes = zipSync({ mimetype: [strToU8('application/vnd.oasis.opendocument.spreadsheet'), { level: 0 }], 'content.xml': strToU8(content) });
+  await page.goto('/');
+  await page.getByLabel('File to bring in').setInputFiles({ name: 'Terms.ods', mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) });
+  // The first sheet with something in it is shown.
+  await expect(page.getByText('2 rows, 2 fields')).toBeVisible();
+  await page.getByRole('combobox', { name: 'Sheet of the file' }).click();
+  await page.getByRole('option', { name: 'Blank' }).click();
+  await expect(page.getByText('there is nothing in this one')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Bring it in' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Bring all 3 in' }).click();
+  await expect(page.getByRole('link', { name: /Terms: Autumn.*1 record/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /Terms: Spring.*2 records/ })).toBeVisible();
+  expect(await sheetsCalled(page, 'Terms: Blank')).toBe(0);
 });
 
 /** How many sheets there are of these names. */

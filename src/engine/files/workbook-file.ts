@@ -36,12 +36,10 @@ export class WorkbookFile implements ImportFile {
 
   /** False where the sheet is blank. */
   private show(place: number): boolean {
-    const sheet = this.sheets[place]!.read();
-    if (sheet.rowCount === 0) return false;
-    this.sheet = sheet;
+    this.sheet = this.sheets[place]!.read();
     this.shown = place;
-    this.useHeader(headerOf(sheet));
-    return true;
+    this.useHeader(headerOf(this.sheet));
+    return this.sheet.rowCount > 0;
   }
 
   private useHeader(header: number | null): void {
@@ -53,7 +51,7 @@ export class WorkbookFile implements ImportFile {
   }
 
   async change({ sheet, header }: ReadingChange): Promise<void> {
-    if (sheet !== undefined && !this.show(sheet)) throw new BadFile(`the sheet “${this.sheets[sheet]?.name ?? ''}” is blank`);
+    if (sheet !== undefined) this.show(sheet);
     if (header !== undefined) this.useHeader(header);
   }
 

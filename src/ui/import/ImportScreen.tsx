@@ -1,6 +1,6 @@
 'use client';
 
-import { Alert, Button, TextInput } from '@mantine/core';
+import { Alert, Button, Select, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
@@ -63,15 +63,32 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
     if (what.sheet !== undefined) setName(answer.preview.name);
     setStage('looking');
   };
-  const bringIn = async () => {
-    if (name.trim() === '') return setRefused('Give the sheet a name');
+  /** The id of the sheet that what is shown has become; undefined where it could not. */
+  const become = async (called: string): Promise<string | undefined> => {
     begin('packing');
-    const answer = await client.current!.pack(name.trim());
-    if ('refused' in answer) return fail(answer.refused);
+    const answer = await client.current!.pack(called);
+    if ('refused' in answer) return void fail(answer.refused);
     begin('sending');
     const sent = await sendArchive(answer.packed, { progress: setProgress, signal: stop.current.signal });
-    if ('answer' in sent) router.push(`/sheets/${encodeURIComponent(sent.answer.id)}`);
-    else if (sent.refused) fail(sent.refused);
+    if ('answer' in sent) return sent.answer.id;
+    if (sent.refused) fail(sent.refused);
+  };
+  const bringIn = async () => {
+    if (name.trim() === '') return setRefused('Give the sheet a name');
+    const id = await become(name.trim());
+    if (id !== undefined) router.push(`/sheets/${encodeURIComponent(id)}`);
+  };
+  const bringAllIn = async (count: number) => {
+    for (let sheet = 0; sheet < count; sheet++) {
+      begin('reading');
+      const shown = await client.current!.change({ sheet });
+      if ('refused' in shown) return fail(shown.refused);
+      setPreview(shown.preview);
+      setName(shown.preview.name);
+      if (!isBlank(shown.preview) && (await become(shown.preview.name)) === undefined) return;
+    }
+    router.refresh();
+    leave();
   };
 
   const isWorking = stage !== 'looking';
@@ -101,10 +118,26 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
         <div className={classes.screen}>
           <div className={classes.side}>
             <TextInput label="Name of the sheet" maxLength={120} value={name} onChange={({ currentTarget }) => setName(currentTarget.value)} />
+            {preview.sheets.length > 1 && (
+              <Select
+                label="Sheet of the file"
+                description={isBlank(preview) ? 'there is nothing in this one' : counted(preview.sheets.length, 'sheet')}
+                data={preview.sheets.map((label, at) => ({ value: String(at), label }))}
+                value={String(preview.sheet)}
+                allowDeselect={false}
+                disabled={isWorking}
+                onChange={(value) => value !== null && void change({ sheet: Number(value) })}
+              />
+            )}
             <div className={classes.acts}>
-              <Button onClick={() => void bringIn()} disabled={isWorking}>
+              <Button onClick={() => void bringIn()} disabled={isWorking || isBlank(preview)}>
                 Bring it in
               </Button>
+              {preview.sheets.length > 1 && (
+                <Button variant="default" onClick={() => void bringAllIn(preview.sheets.length)} disabled={isWorking}>
+                  Bring all {preview.sheets.length} in
+                </Button>
+              )}
               <Button variant="default" onClick={leave}>
                 {stage === 'sending' || stage === 'packing' ? 'Stop' : 'Leave it'}
               </Button>
@@ -124,6 +157,8 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
     </Page>
   );
 }
+
+const isBlank = ({ rowCount }: FilePreview): boolean => rowCount === 0;
 
 function Working({ words, share }: { readonly words: string; readonly share: number }) {
   const percent = Math.round(share * 100);

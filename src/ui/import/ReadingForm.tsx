@@ -3,7 +3,6 @@ import type { Quote, Separator } from '../../core/exchange/csv/csv-rows';
 import type { TableReading } from '../../core/exchange/import/table-reading';
 import type { Encoding } from '../../core/exchange/text/detect-encoding';
 import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
-import { counted } from '../counted';
 import { DECIMAL_CHOICES, SEPARATOR_CHOICES } from '../files/csv-words';
 
 const ENCODING_WORDS: readonly { readonly value: Encoding; readonly label: string }[] = [
@@ -29,20 +28,10 @@ interface Props {
 }
 
 /** How a file is read: what was guessed, why, and what to set otherwise. */
-export function ReadingForm({ preview: { form, reading, header, sheets, sheet }, change }: Props) {
+export function ReadingForm({ preview: { form, reading, header }, change }: Props) {
   const hasFormulas = reading !== null && !reading.why.formulas.startsWith('no ');
   return (
     <>
-      {sheets.length > 1 && (
-        <Select
-          label="Sheet of the file"
-          description={counted(sheets.length, 'sheet')}
-          data={sheets.map((label, at) => ({ value: String(at), label }))}
-          value={String(sheet)}
-          allowDeselect={false}
-          onChange={(value) => value !== null && change({ sheet: Number(value) })}
-        />
-      )}
       <Switch
         label="One row holds the labels"
         description={header === null ? 'fields are called A, B, C' : `row ${header + 1}: click another row’s number to take that one`}
