@@ -62,26 +62,29 @@ function richFile(from: string, format: ExportFormatName, { rules, ...options }:
   const given = rules === undefined ? undefined : readRules(rules);
   const saved = { ...looksById(sheetLooks([], 'light')), ...file.looks, ...given?.looks };
   const evaluation = new Evaluation(file.sheet, saved, { now: serialInZone(options.nowMs, options.zone) });
-  const find = fieldByLabel(file.sheet);
-  if (given) file.sheet.apply({ kind: 'remove-rules', rules: file.rules.map(({ id }) => id) });
-  const rulesHere = given ? given.rules.map((rule) => mapRuleReferences(rule, { field: find })) : file.rules;
-  if (given) file.sheet.apply({ kind: 'put-rules', rules: inOrder(rulesHere) });
-  evaluation.setRules(rulesHere);
+  if (given) {
+    const find = fieldByLabel(file.sheet);
+    file.sheet.apply({ kind: 'remove-rules', rules: file.rules.map(({ id }) => id) });
+    file.sheet.apply({ kind: 'put-rules', rules: inOrder(given.rules.map((rule) => mapRuleReferences(rule, { field: find }))) });
+  }
+  evaluation.setRules(file.sheet.rulesInOrder().map(({ rule }) => rule));
   const { parts, report } = EXPORT_FORMATS[format].write(exportSource(evaluation, { name: nameOf(from), looks: saved }), {});
   return { bytes: Buffer.concat([...parts].map((part) => Buffer.from(part))), told: [...file.losses, ...reportLines(report)] };
 }
 
-/** An archive of what a file holds, with the history where it has one. */
+/** An archive of what a file holds, with the history where it has one and its rules stay: what is undone by it would not fit others. */
 function archiveFile(from: string, { rules: path, ...options }: FileOptions & { readonly rules?: string }) {
-  const { contents, changes, losses } = readContents(from, options);
+  const { contents, changes: history, losses } = readContents(from, options);
   const { rows, parts = [], ...head } = path === undefined ? contents : withRules(contents, readRules(path));
+  const changes = path === undefined ? history : [];
   const lines = [
     headLine({ ...head, parts }),
     ...rows.map(rowLine),
     ...changes.map((line) => `${line}\n`),
     endLine({ rows: rows.length, changes: changes.length }),
   ];
-  return { bytes: gzipSync(lines.join('')), told: losses };
+  const told = changes.length < history.length ? [...losses, 'The history is left out, since the rules are others'] : losses;
+  return { bytes: gzipSync(lines.join('')), told };
 }
 
 function withRules(contents: SheetContents, given: RuleSet): SheetContents {

@@ -61,7 +61,8 @@ export function readFormatCode(code: string): ReadFormat {
   if (pattern === undefined || pattern.length > 64) return { pattern: null, isDate, isLess: true };
   // A section that shows text as it is says nothing.
   const hasMore = sections.slice(1).some((section) => section.trim() !== '@');
-  return { pattern, isDate, isLess: hasMore || /[?]|\*|s\.0/i.test(first) };
+  // Colours and conditions stand in brackets, as languages and currencies do, but without their sign.
+  return { pattern, isDate, isLess: hasMore || /[?]|\*|s\.0|\[(?!\$)/i.test(first) };
 }
 
 function splitSections(code: string): string[] {
