@@ -5,9 +5,8 @@ import { TableRows } from '../core/exchange/import/table-rows';
 import { LIMITS } from '../core/exchange/limits';
 import type { SheetContents } from '../core/exchange/sheet-contents';
 import type { Table } from '../core/exchange/table';
-import { readWorkbook } from '../core/exchange/workbook/read-workbook';
+import { isWorkbook, readWorkbook } from '../core/exchange/workbook/read-workbook';
 import { headerOf, workbookContents } from '../core/exchange/workbook/workbook-contents';
-import { isZip } from '../core/exchange/zip/read-zip';
 import type { DataOptions } from '../core/rules/evaluate-data';
 import type { StoredRow } from '../core/sheet/change';
 import { readArchiveLine, readHeadLine } from '../protocol/archive-schema';
@@ -34,12 +33,12 @@ const MOST_UNPACKED = 4 * LIMITS.unpackedBytes;
 const isGzip = (bytes: Uint8Array): boolean => bytes[0] === 0x1f && bytes[1] === 0x8b;
 
 /** Whether a file holds more than a table of texts. */
-export const isRich = (bytes: Uint8Array): boolean => isZip(bytes) || isGzip(bytes);
+export const isRich = (bytes: Uint8Array): boolean => isWorkbook(bytes) || isGzip(bytes);
 
 /** Reads CSV, TSV, JSON, JSON Lines, a workbook or an archive. Throws a BadInput that names the file and the place in it. */
 export function readContents(path: string, options: FileOptions): FileContents {
   const bytes = readBytes(path);
-  if (isZip(bytes)) return telling(path, () => contentsOfWorkbook(bytes, options));
+  if (isWorkbook(bytes)) return telling(path, () => contentsOfWorkbook(bytes, options));
   if (isGzip(bytes)) return telling(path, () => contentsOfArchive(bytes));
   return { contents: contentsOfTable(tableOf(path, bytes), { ...options, name: nameOf(path) }), changes: [], losses: [] };
 }

@@ -1,5 +1,6 @@
 import { readCsv } from '../core/exchange/csv/read-csv';
 import type { Separator } from '../core/exchange/csv/csv-rows';
+import { otherKind } from '../core/exchange/import/other-kind';
 import { jsonLinesTable, readJson } from '../core/exchange/json/read-json';
 import type { Table } from '../core/exchange/table';
 import { BadInput } from './bad-input';
@@ -7,6 +8,8 @@ import { placeOf, telling, textOf } from './read-bytes';
 
 /** The rows of CSV, TSV, JSON or JSON Lines. Throws a BadInput. */
 export function tableOf(path: string, bytes: Uint8Array): Table {
+  const other = otherKind(bytes);
+  if (other !== undefined) throw new BadInput(placeOf(path), other);
   const text = textOf(path, bytes);
   if (/\.(jsonl|ndjson)$/i.test(path)) return telling(path, () => jsonLinesTable(text));
   const isJson = /\.json$/i.test(path) || (path === '-' && /^\s*\[/.test(text));

@@ -119,6 +119,12 @@ const TEXTS: readonly (readonly [name: string, file: string, content: () => stri
   ['JSON that is no list', 'a.json', () => '{"a": 1}', 'array of objects'],
   ['a nested value', 'a.json', () => '[{"a": {"b": 1}}]', '"a" holds an object'],
   ['a broken line', 'a.jsonl', () => '{"a":1}\n{oops}\n', 'line 2'],
+  // By the first bytes that their standards give: ISO/IEC 15948, ISO 32000, the HTML standard, XML 1.0; the older workbook's from memory.
+  ['a picture', 'a.csv', () => new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]), 'it is a picture'],
+  ['a PDF', 'a.csv', () => '%PDF-1.7\n1 0 obj', 'it is a PDF'],
+  ['a page', 'a.csv', () => '<!DOCTYPE html><table><tr><td>1</td></tr></table>', 'page of HTML'],
+  ['some XML', 'a.csv', () => '<?xml version="1.0"?><records/>', 'no document of ISO/IEC 26300'],
+  ['an older workbook', 'a.xls', () => new Uint8Array([0xd0, 0xcf, 0x11, 0xe0, 0xa1, 0xb1, 0x1a, 0xe1]), 'an older kind'],
   ['an archive that is cut off', 'a.auxesis', () => new Uint8Array([0x1f, 0x8b, 8, 0, 0, 0, 0, 0, 0, 3, 1, 2]), 'cut off or damaged'],
 ];
 

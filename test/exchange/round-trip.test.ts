@@ -1,3 +1,4 @@
+import { strFromU8, strToU8, unzipSync } from 'fflate';
 import { generateNKeysBetween } from 'fractional-indexing';
 import { describe, expect, test } from 'vitest';
 import type { SheetContents } from '../../src/core/exchange/sheet-contents';
@@ -164,6 +165,17 @@ describe('a workbook of ISO/IEC 29500', () => {
     expect(told(after)).toEqual(told(before));
     expect(report.rules.filter(({ as }) => as !== 'rule')).toEqual([]);
   });
+});
+
+test('a document of ISO/IEC 26300 is the same as one XML file, 3.1.2, and packed', () => {
+  const before = sheetWith([{ when: { kind: 'compare', is: '<', to: 5.5 }, field: 'f2' }]);
+  const { bytes } = workbookOf(evaluated(before), 'odf');
+  const parts = unzipSync(bytes);
+  const styles = /<office:styles>[\s\S]*<\/office:styles>/.exec(strFromU8(parts['styles.xml']!))![0];
+  const flat = strFromU8(parts['content.xml']!)
+    .replaceAll('office:document-content', 'office:document')
+    .replace('<office:automatic-styles>', `${styles}<office:automatic-styles>`);
+  expect(contentsOf(strToU8(flat))).toEqual(contentsOf(bytes));
 });
 
 test('values, formulas, formatting, merges, widths and names come back from a document of ISO/IEC 26300', () => {

@@ -1,6 +1,8 @@
 import { BadFile } from '../../core/exchange/bad-file';
 import { LIMITS, limitText } from '../../core/exchange/limits';
-import { isZip } from '../../core/exchange/zip/read-zip';
+import { otherKind } from '../../core/exchange/import/other-kind';
+import { FLAT_HEAD } from '../../core/exchange/odf/flat';
+import { isWorkbook } from '../../core/exchange/workbook/read-workbook';
 import { ArchiveFile } from './archive-file';
 import type { ImportFile, Progress } from './import-file';
 import { TextFile } from './text-file';
@@ -11,7 +13,10 @@ export async function openFile(file: File, progress: Progress): Promise<ImportFi
   if (file.size === 0) throw new BadFile('the file is empty');
   if (file.size > LIMITS.fileBytes)
     throw new BadFile(`the file has ${limitText(Math.round(file.size / 1e6))} MB; at most ${limitText(Math.round(LIMITS.fileBytes / 1e6))} are read`);
-  const head = new Uint8Array(await file.slice(0, 4).arrayBuffer());
+  const head = new Uint8Array(await file.slice(0, FLAT_HEAD).arrayBuffer());
   if (head[0] === 0x1f && head[1] === 0x8b) return ArchiveFile.open(file, progress);
-  return isZip(head) ? WorkbookFile.open(file) : TextFile.open(file, progress);
+  if (isWorkbook(head)) return WorkbookFile.open(file);
+  const other = otherKind(head);
+  if (other !== undefined) throw new BadFile(other);
+  return TextFile.open(file, progress);
 }

@@ -41,6 +41,8 @@ export function readOdf(parts: Parts): SheetInFile[] {
   readXml(content, 'content.xml', {
     prefixes: ODF_PREFIXES,
     on: {
+      // In a document that is one file, the named ones too.
+      'office:styles': (element) => styles.add(element),
       'office:automatic-styles': (element) => styles.add(element),
       'table:named-expressions': (element) => (expressions = [...expressions, ...childrenOf(element, 'table:named-range')]),
     },
