@@ -141,7 +141,9 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
               <Button variant="default" onClick={leave}>
                 {stage === 'sending' || stage === 'packing' ? 'Stop' : 'Leave it'}
               </Button>
-              {isWorking && <Working words={WORDS[stage as Exclude<Stage, 'looking'>]} share={progress} />}
+              {isWorking && (
+                <Working words={WORDS[stage as Exclude<Stage, 'looking'>]} share={progress} isSent={stage === 'sending' && progress === 1} />
+              )}
             </div>
             <Facts title="What will be lost" items={preview.losses} none="Nothing that was found in it" />
             {preview.rules.length > 0 && (
@@ -160,16 +162,15 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
 
 const isBlank = ({ rowCount }: FilePreview): boolean => rowCount === 0;
 
-function Working({ words, share }: { readonly words: string; readonly share: number }) {
+/** `isSent`: all of it is with the server, which does not tell how far it is. */
+function Working({ words, share, isSent = false }: { readonly words: string; readonly share: number; readonly isSent?: boolean }) {
   const percent = Math.round(share * 100);
   return (
     <>
       <div className={classes.bar} role="progressbar" aria-label={words} aria-valuenow={percent} aria-valuemin={0} aria-valuemax={100}>
         <span style={{ width: `${percent}%` }} />
       </div>
-      <span>
-        {words}, {percent} %
-      </span>
+      <span>{isSent ? 'It becomes a sheet' : `${words}, ${percent} %`}</span>
     </>
   );
 }
