@@ -1,5 +1,6 @@
 import { writeSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { SEPARATORS, type Separator } from '../core/exchange/csv/csv-rows';
 import { BadInput } from './bad-input';
 import {
   adviseCommand,
@@ -31,6 +32,8 @@ RULES   a rule file (JSON, "format": "auxesis-rules"); - reads standard input
 Options
   --no-header        the first row is a record; fields are called A, B, C...
   --dates dmy|mdy    read dates such as 8/3/2026, day or month first
+  --separator SIGN   what stands between values: , ; | or tab; by the file's ending where absent
+  --decimal SIGN     what divides decimals: . by default, or ,
   --now TIME         the moment to judge by (ISO 8601) instead of the clock
   --zone NAME        the time zone (IANA) that says which day is today; UTC by default
   --week DAY         the first day of the week; monday by default
@@ -52,6 +55,8 @@ const OPTIONS = {
   version: { type: 'boolean' },
   'no-header': { type: 'boolean' },
   dates: { type: 'string' },
+  separator: { type: 'string' },
+  decimal: { type: 'string' },
   now: { type: 'string' },
   zone: { type: 'string' },
   week: { type: 'string' },
@@ -86,15 +91,24 @@ function main(argv: readonly string[]): Answer | Promise<Answer> {
   if (!Object.hasOwn(COMMANDS, name))
     throw new BadInput('command line', `there is no command "${name}"; expected ${Object.keys(COMMANDS).join(' or ')}`);
   const command = COMMANDS[name as keyof typeof COMMANDS];
-  const { dates, now, zone, week, 'no-header': noHeader, 'fail-if': failIf, help: _, version: __, ...rest } = values;
+  const { dates, separator, decimal, now, zone, week, 'no-header': noHeader, 'fail-if': failIf, help: _, version: __, ...rest } = values;
   if (dates !== undefined && dates !== 'dmy' && dates !== 'mdy') throw new BadInput('command line', `--dates is "${dates}"; expected dmy or mdy`);
+  if (decimal !== undefined && decimal !== '.' && decimal !== ',') throw new BadInput('command line', `--decimal is "${decimal}"; expected . or ,`);
   return command.run(placed(name, command.names, given), {
     header: !noHeader,
     ...readMoment({ ...(now === undefined ? {} : { now }), ...(zone === undefined ? {} : { zone }), ...(week === undefined ? {} : { week }) }),
     ...(dates ? { dates } : {}),
+    ...(decimal ? { decimal } : {}),
+    ...(separator === undefined ? {} : { separator: readSeparator(separator) }),
     ...(failIf === undefined ? {} : { failIf }),
     ...rest,
   });
+}
+
+function readSeparator(text: string): Separator {
+  const found = text === 'tab' ? '\t' : SEPARATORS.find((separator) => separator === text);
+  if (found === undefined) throw new BadInput('command line', `--separator is "${text}"; expected one of , ; | tab`);
+  return found;
 }
 
 /** What was given in its places; what may be left out is undefined then. */

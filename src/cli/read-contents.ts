@@ -11,9 +11,9 @@ import type { DataOptions } from '../core/rules/evaluate-data';
 import type { StoredRow } from '../core/sheet/change';
 import { readArchiveLine, readHeadLine } from '../protocol/archive-schema';
 import { nameOf, readBytes, telling } from './read-bytes';
-import { tableOf } from './read-table';
+import { tableOf, type TextForm } from './read-table';
 
-export interface FileOptions extends DataOptions {
+export interface FileOptions extends DataOptions, TextForm {
   /** Which sheet of a workbook, by name; the first that holds something where absent. */
   readonly sheet?: string;
 }
@@ -40,7 +40,7 @@ export function readContents(path: string, options: FileOptions): FileContents {
   const bytes = readBytes(path);
   if (isWorkbook(bytes)) return telling(path, () => contentsOfWorkbook(bytes, options));
   if (isGzip(bytes)) return telling(path, () => contentsOfArchive(bytes));
-  return { contents: contentsOfTable(tableOf(path, bytes), { ...options, name: nameOf(path) }), changes: [], losses: [] };
+  return { contents: contentsOfTable(tableOf(path, bytes, options), { ...options, name: nameOf(path) }), changes: [], losses: [] };
 }
 
 function contentsOfWorkbook(bytes: Uint8Array, options: FileOptions): FileContents {

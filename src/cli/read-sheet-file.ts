@@ -21,7 +21,7 @@ export interface SheetFile {
 /** Reads CSV, TSV, JSON, JSON Lines, a workbook or an archive. Throws a BadInput that names the file and the place in it. */
 export function readSheetFile(path: string, options: FileOptions): SheetFile {
   const bytes = readBytes(path);
-  if (!isRich(bytes)) return { sheet: sheetFromTable(tableOf(path, bytes), options), rules: [], looks: {}, losses: [] };
+  if (!isRich(bytes)) return { sheet: sheetFromTable(tableOf(path, bytes, options), options), rules: [], looks: {}, losses: [] };
   const { contents, losses } = readContents(path, options);
   const { fields, rows, rules, parts = [], settings } = contents;
   const made = new Sheet(fields, { ...settings, ...options });
@@ -34,7 +34,7 @@ export function readSheetFile(path: string, options: FileOptions): SheetFile {
 /** The same as rows of texts, as they would be typed; formulas of a workbook with letters and numbers. */
 export function readTable(path: string, options: FileOptions): Table {
   const bytes = readBytes(path);
-  if (!isRich(bytes)) return tableOf(path, bytes);
+  if (!isRich(bytes)) return tableOf(path, bytes, options);
   const { sheet } = readSheetFile(path, options);
   const rows = sheet.order.map((slot) => sheet.columns.map((store) => showReferences(store.inputAt(slot), sheet, slot)));
   return { rows, width: sheet.fields.length };

@@ -117,14 +117,16 @@ describe('bad input ends with 2, one plain line, and nothing on standard output'
     { name: 'a long row', args: ['evaluate', file('long.csv', 'a\n1,2\n'), '-'], input: rules(), says: 'long.csv, line 2' },
     {
       name: 'bytes that are not text',
-      args: ['evaluate', file('bytes.csv', Uint8Array.of(0x61, 0xff, 0x0a)), '-'],
-      input: rules(),
+      args: ['evaluate', data, file('bytes.json', Uint8Array.of(0x7b, 0xff, 0x7d))],
+      input: '',
       says: 'not UTF-8',
     },
     { name: 'an unknown command', args: ['paint'], input: '', says: 'there is no command "paint"' },
     { name: 'an unknown option', args: ['evaluate', data, '-', '--loud'], input: '', says: "Unknown option '--loud'" },
     { name: 'a moment that is none', args: ['evaluate', data, '-', '--now', 'noon'], input: rules(), says: '--now is "noon"; expected a time' },
     { name: 'a zone that is none', args: ['evaluate', data, '-', '--zone', 'Wrenfold'], input: rules(), says: '--zone is "Wrenfold"' },
+    { name: 'a separator that is none', args: ['evaluate', data, '-', '--separator', ':'], input: rules(), says: 'expected one of , ; | tab' },
+    { name: 'a decimal sign that is none', args: ['evaluate', data, '-', '--decimal', ';'], input: rules(), says: 'expected . or ,' },
     { name: 'a day that is none', args: ['evaluate', data, '-', '--week', 'mon'], input: rules(), says: '--week is "mon"' },
     { name: 'JSON that is no table', args: ['evaluate', file('flat.json', '{"a":1}'), '-'], input: rules(), says: 'expected an array of objects' },
     {
@@ -179,6 +181,18 @@ test('convert writes the same cells in another format, and back', () => {
   ]);
   auxesis(['convert', json, csv]);
   expect(readFileSync(csv, 'utf8')).toBe(typed);
+});
+
+test('files of other countries: their encoding is found, separator and decimals are told', () => {
+  const typed = file(
+    'typed-1252.csv',
+    Uint8Array.from('St\u00e9;Wert;Tag\n\u0093A\u0094;1.234,5;8/3/2026\n', (letter) => letter.charCodeAt(0)),
+  );
+  expect(auxesis(['convert', typed, 'pointed.csv', '--separator', ';', '--decimal', ','])).toMatchObject({ status: 0, stderr: '' });
+  expect(readFileSync(join(folder, 'pointed.csv'), 'utf8')).toBe('Sté,Wert,Tag\r\n“A”,1234.5,8/3/2026\r\n');
+  auxesis(['convert', typed, 'pointed.auxesis', '--separator', ';', '--decimal', ',', '--dates', 'dmy']);
+  auxesis(['convert', 'pointed.auxesis', 'dated.json']);
+  expect(JSON.parse(readFileSync(join(folder, 'dated.json'), 'utf8'))).toEqual([{ Sté: '“A”', Wert: 1234.5, Tag: '2026-03-08' }]);
 });
 
 describe('convert carries the rules', () => {
