@@ -49,12 +49,12 @@ export function convert(
     write(to!, bytes);
     return { text: '', told };
   }
-  const table = readTable(from!, options);
+  const { losses: told, ...table } = readTable(from!, options);
   const written = /\.json$/i.test(to!) ? writeJson(options.header ? table : withLabels(table)) : writeCsv(table, separatorOf(to!));
   if (typeof written === 'object') throw new BadInput(to!, written.message);
-  if (to === '-') return { text: written.trimEnd(), told: [] };
+  if (to === '-') return { text: written.trimEnd(), told };
   write(to!, written);
-  return { text: '', told: [] };
+  return { text: '', told };
 }
 
 function richFile(from: string, format: ExportFormatName, { rules, ...options }: FileOptions & { readonly rules?: string }) {

@@ -31,11 +31,17 @@ export function readSheetFile(path: string, options: FileOptions): SheetFile {
   return { sheet: made, rules: made.rulesInOrder().map(({ rule }) => rule), looks: looksById(sheetLooks(lookParts(parts), 'light')), losses };
 }
 
+/** A data file as rows of texts, and what of it they do not say, in words. */
+interface TableFile extends Table {
+  readonly losses: readonly string[];
+}
+
 /** The same as rows of texts, as they would be typed; formulas of a workbook with letters and numbers. */
-export function readTable(path: string, options: FileOptions): Table {
+export function readTable(path: string, options: FileOptions): TableFile {
   const bytes = readBytes(path);
-  if (!isRich(bytes)) return tableOf(path, bytes, options);
-  const { sheet } = readSheetFile(path, options);
+  if (!isRich(bytes)) return { ...tableOf(path, bytes, options), losses: [] };
+  const { sheet, rules, losses } = readSheetFile(path, options);
   const rows = sheet.order.map((slot) => sheet.columns.map((store) => showReferences(store.inputAt(slot), sheet, slot)));
-  return { rows, width: sheet.fields.length };
+  const unsaid = rules.length ? `Formatting and ${rules.length} ${rules.length === 1 ? 'rule' : 'rules'} are left out` : 'Formatting is left out';
+  return { rows, width: sheet.fields.length, losses: [...losses, unsaid] };
 }
