@@ -1,9 +1,9 @@
-import { generateNKeysBetween } from 'fractional-indexing';
 import { advise } from '../core/rules/advice/registry';
 import { Evaluation } from '../core/rules/evaluation';
 import { reportEvaluation } from '../core/rules/evaluate-report';
 import { mapRuleReferences } from '../core/rules/map-rule-references';
 import { fieldByLabel, type RuleSet } from '../core/rules/read-rule-set';
+import { storedInOrder } from '../core/rules/stored-in-order';
 import { traceCell } from '../core/rules/trace';
 import { cellAddress, columnLetters, parseAddress } from '../core/sheet/address';
 import type { CellInput, Operation } from '../core/sheet/change';
@@ -62,9 +62,7 @@ export function explainCommand([data, rules, cell]: readonly (string | undefined
 /** `advise DATA [RULES]`: what there is to say of the rules, as JSON text. */
 export function adviseCommand([data, rules]: readonly (string | undefined)[], options: FileOptions): Answer {
   const { evaluation, looks } = open(data!, rules, options);
-  const ordered = evaluation.running.map(({ rule }) => rule);
-  const keys = generateNKeysBetween(null, null, ordered.length);
-  const stored = ordered.map((rule, at) => ({ id: rule.id, key: keys[at]!, rule }));
+  const stored = storedInOrder(evaluation.running.map(({ rule }) => rule));
   const advice = advise({ evaluation, stored, saved: looks });
   const told = advice.map(({ repair, ...rest }) => ({
     ...rest,

@@ -1,6 +1,5 @@
 import { writeFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
-import { generateNKeysBetween } from 'fractional-indexing';
 import { endLine, headLine, rowLine } from '../core/exchange/archive/archive-lines';
 import { writeCsv } from '../core/exchange/csv/write-csv';
 import { EXPORT_FORMATS, type ExportFormatName } from '../core/exchange/export-formats';
@@ -13,9 +12,8 @@ import { looksById, sheetLooks } from '../core/looks/sheet-looks';
 import { Evaluation } from '../core/rules/evaluation';
 import { mapRuleReferences } from '../core/rules/map-rule-references';
 import { fieldByLabel, type RuleSet } from '../core/rules/read-rule-set';
-import type { Rule } from '../core/rules/rule';
+import { storedInOrder } from '../core/rules/stored-in-order';
 import { columnLetters } from '../core/sheet/address';
-import type { StoredRule } from '../core/sheet/change';
 import { Sheet } from '../core/sheet/sheet';
 import { serialInZone } from '../core/values/serial-in-zone';
 import { BadInput } from './bad-input';
@@ -65,7 +63,7 @@ function richFile(from: string, format: ExportFormatName, { rules, ...options }:
   if (given) {
     const find = fieldByLabel(file.sheet);
     file.sheet.apply({ kind: 'remove-rules', rules: file.rules.map(({ id }) => id) });
-    file.sheet.apply({ kind: 'put-rules', rules: inOrder(given.rules.map((rule) => mapRuleReferences(rule, { field: find }))) });
+    file.sheet.apply({ kind: 'put-rules', rules: storedInOrder(given.rules.map((rule) => mapRuleReferences(rule, { field: find }))) });
   }
   evaluation.setRules(file.sheet.rulesInOrder().map(({ rule }) => rule));
   const { parts, report } = EXPORT_FORMATS[format].write(exportSource(evaluation, { name: nameOf(from), looks: saved }), {});
@@ -91,12 +89,7 @@ function withRules(contents: SheetContents, given: RuleSet): SheetContents {
   const target = new Sheet(contents.fields, contents.settings);
   if (contents.rows.length) target.apply({ kind: 'insert-rows', rows: contents.rows });
   const { rules, looks } = rulesForSheet(given, target, ({ id }) => id.replace(/[^\w-]/g, '-').slice(0, 64));
-  return { ...contents, rules: inOrder(rules), parts: [...(contents.parts ?? []), ...looks] };
-}
-
-function inOrder(rules: readonly Rule[]): StoredRule[] {
-  const keys = generateNKeysBetween(null, null, rules.length);
-  return rules.map((rule, at) => ({ id: rule.id, key: keys[at]!, rule }));
+  return { ...contents, rules: storedInOrder(rules), parts: [...(contents.parts ?? []), ...looks] };
 }
 
 const FATES = {

@@ -1,5 +1,6 @@
 import { generateNKeysBetween } from 'fractional-indexing';
 import type { Rule } from '../core/rules/rule';
+import { storedInOrder } from '../core/rules/stored-in-order';
 import type { StoredRow } from '../core/sheet/change';
 import { newField, type Field } from '../core/sheet/field';
 import type { RowRole } from '../core/sheet/row-role';
@@ -35,11 +36,10 @@ export function demoSheet({ fields, above = [], rows, rules, ...rest }: DemoCont
   const all = [...above, header, ...rows];
   const fieldKeys = generateNKeysBetween(null, null, fields.length);
   const rowKeys = generateNKeysBetween(null, null, all.length);
-  const ruleKeys = generateNKeysBetween(null, null, rules.length);
   return {
     ...rest,
     fields: fields.map(({ label: _, id, ...more }, at) => newField(id, fieldKeys[at]!, more)),
     rows: all.map(({ role = 'record', ...row }, at) => ({ id: `r${at + 1}`, key: rowKeys[at]!, role, ...row })),
-    rules: rules.map((rule, at) => ({ id: rule.id, key: ruleKeys[at]!, rule: { on: true, settles: false, ...rule } })),
+    rules: storedInOrder(rules.map((rule) => ({ on: true, settles: false, ...rule }))),
   };
 }

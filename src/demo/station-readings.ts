@@ -1,6 +1,7 @@
 import { randomLcg, randomNormal, randomUniform } from 'd3-random';
 import { generateNKeysBetween } from 'fractional-indexing';
-import type { StoredRow, StoredRule } from '../core/sheet/change';
+import { storedInOrder } from '../core/rules/stored-in-order';
+import type { StoredRow } from '../core/sheet/change';
 import type { Field } from '../core/sheet/field';
 import { isoFromSerial } from '../core/values/date-serial';
 import type { NewSheet } from '../server/sheets/create-sheet';
@@ -55,9 +56,7 @@ export function stationReadings({ today, records = 480, seed = 20260308 }: { tod
   });
   const fieldKeys = generateNKeysBetween(null, null, COLUMNS.length);
   const fields = COLUMNS.map(({ label: _, ...field }, at) => ({ ...field, key: fieldKeys[at]! }));
-  const ruleKeys = generateNKeysBetween(null, null, stationRules.length);
-  const rules: StoredRule[] = stationRules.map((rule, at) => ({ id: rule.id, key: ruleKeys[at]!, rule }));
-  return { id: 'station-readings', name: 'Station readings', fields, rows: [header, ...rows], rules };
+  return { id: 'station-readings', name: 'Station readings', fields, rows: [header, ...rows], rules: storedInOrder(stationRules) };
 }
 
 function column(id: string, label: string, rest: Partial<Omit<Field, 'key'>>): Column {

@@ -11,6 +11,7 @@ import { newField } from '../../src/core/sheet/field';
 import { plainTree } from '../../src/core/formula/plain-tree';
 import { printFormula } from '../../src/core/formula/print-formula';
 import { keepReferences, inRow } from '../../src/core/formula/keep-references';
+import { openFile } from '../../src/engine/files/open-file';
 import { contentsOf, evaluated, SAVED, workbookOf } from './workbook';
 
 /** Every property that a look can have and a workbook can show. */
@@ -165,6 +166,14 @@ describe('a workbook of ISO/IEC 29500', () => {
     expect(told(after)).toEqual(told(before));
     expect(report.rules.filter(({ as }) => as !== 'rule')).toEqual([]);
   });
+});
+
+test('before it is brought in, a workbook tells its rules as the sheet will call them', async () => {
+  const { bytes } = workbookOf(evaluated(sheetWith(NATIVE)), 'ooxml');
+  const file = await openFile(new File([bytes as BlobPart], 'readings.xlsx'), () => {});
+  const said = file.preview().rules.map(({ sentence }) => sentence);
+  expect(said).toEqual(contentsOf(bytes).rules.map(({ rule }) => rule.name));
+  expect(said[0]).toBe('Oxygen is below 5.5');
 });
 
 test('a document of ISO/IEC 26300 is the same as one XML file, 3.1.2, and packed', () => {

@@ -4,9 +4,8 @@ import { FieldFacts } from '../../core/exchange/import/field-facts';
 import { guessField } from '../../core/exchange/import/table-reading';
 import { readWorkbook } from '../../core/exchange/workbook/read-workbook';
 import type { SheetInFile } from '../../core/exchange/workbook/sheet-in-file';
-import { headerOf, topRows, workbookContents } from '../../core/exchange/workbook/workbook-contents';
+import { headerOf, ruleNames, topRows, workbookContents } from '../../core/exchange/workbook/workbook-contents';
 import type { WorkbookSheet } from '../../core/exchange/workbook/workbook-sheet';
-import { kindOf } from '../../core/rules/kinds/registry';
 import { columnLetters } from '../../core/sheet/address';
 import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
 import { nameOfFile, type ImportFile, type Progress } from './import-file';
@@ -59,10 +58,7 @@ export class WorkbookFile implements ImportFile {
     const { sheet, header } = this;
     const labels = header === null ? [] : topRows(sheet, header + 1)[header]!;
     const labelOf = (column: number) => labels[column]?.replace(/^'/, '').trim() || columnLetters(column);
-    const words = {
-      operand: (operand: unknown) => (typeof operand === 'object' ? Object.values(operand as object).join(' ') : String(operand)),
-      field: (id: string) => labelOf(Number(id.slice(1)) - 1),
-    };
+    const names = ruleNames(sheet, header);
     return {
       format: this.format,
       sheets: this.sheets.map(({ name }) => name),
@@ -74,10 +70,7 @@ export class WorkbookFile implements ImportFile {
       reading: null,
       header,
       form: null,
-      rules: sheet.rules.map((rule) => ({
-        name: 'cells' in rule.reads ? rule.reads.cells : '',
-        sentence: kindOf(rule.when).sentence(rule.when, words),
-      })),
+      rules: sheet.rules.map(({ reads }, at) => ({ name: 'cells' in reads ? reads.cells : '', sentence: names[at]! })),
       losses: sheet.losses,
     };
   }

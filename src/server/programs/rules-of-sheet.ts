@@ -1,9 +1,9 @@
 import { nanoid } from 'nanoid';
-import { generateNKeysBetween } from 'fractional-indexing';
 import { rulesForSheet } from '../../core/exchange/rules/rules-for-sheet';
 import { ruleFile } from '../../core/exchange/rules/write-rule-file';
 import { looksById, lookParts, sheetLooks } from '../../core/looks/sheet-looks';
 import { readRuleSet } from '../../core/rules/read-rule-set';
+import { storedInOrder } from '../../core/rules/stored-in-order';
 import { OWN_ALL } from '../../core/sharing/role';
 import type { Operation, StoredRule } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
@@ -61,8 +61,7 @@ export async function replaceRules(sql: Sql, { program, file, readAt }: Asked): 
       if (readAt !== null && readAt !== head) throw new ChangedSince();
       const { sheet, rules: before } = await headOfSheet(tx, program.sheet);
       const { rules, looks: parts } = rulesForSheet(read.rules, sheet, ({ id }) => (/^[\w-]{1,64}$/.test(id) ? id : nanoid(10)));
-      const keys = generateNKeysBetween(null, null, rules.length);
-      const stored = rules.map((rule, at): StoredRule => ({ id: rule.id, key: keys[at]!, rule }));
+      const stored = storedInOrder(rules);
       const gone = before.flatMap(({ id }) => (stored.some((rule) => rule.id === id) ? [] : id));
       const operations: Operation[] = [
         ...(parts.length ? [{ kind: 'put-parts' as const, parts }] : []),

@@ -10,21 +10,24 @@ import { DECIMAL_CHOICES, SEPARATOR_CHOICES } from './csv-words';
 import classes from './Files.module.css';
 import { saveFile } from './save-file';
 
-export type Choice = ExportFormatName | 'archive' | 'page';
+type Choice = ExportFormatName | 'archive' | 'page';
 
 const WORDS = Object.fromEntries([
   ...Object.entries(EXPORT_FORMATS).map(([name, { words }]) => [name, words]),
   ['archive', 'Archive: everything, its history too, to be brought in again'],
   ['page', 'On paper: a page to print, or to save as PDF'],
 ]) as Readonly<Record<Choice, string>>;
-export const CHOICES = Object.keys(WORDS) as readonly Choice[];
+const CHOICES = Object.keys(WORDS) as readonly Choice[];
+/** What needs no rules. */
+const SEEN: readonly Choice[] = ['csv', 'page'];
 const FATE_WORDS = { rule: 'as a rule', formula: 'by formulas', formatting: 'as plain formatting', nothing: 'left out' } as const;
 
 /** What to take out, as what, and what the file will not say as the sheet does. */
-export function ExportPanel({ choices }: { readonly choices: readonly Choice[] }) {
+export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
+  const choices = isMaker ? CHOICES : SEEN;
   const session = useSession();
   const selection = useSessionState((state) => state.selection);
-  const [format, setFormat] = useState<Choice>(choices.includes('ooxml') ? 'ooxml' : choices[0]!);
+  const [format, setFormat] = useState<Choice>(isMaker ? 'ooxml' : 'csv');
   const [part, setPart] = useState<'all' | 'selection'>('all');
   const [values, setValues] = useState<'shown' | 'typed'>('shown');
   const [separator, setSeparator] = useState<Separator>(',');
@@ -83,12 +86,14 @@ export function ExportPanel({ choices }: { readonly choices: readonly Choice[] }
       )}
       {format === 'csv' && (
         <>
-          <Radio.Group value={values} onChange={(value) => setValues(value as typeof values)} label="Values">
-            <div className={classes.choices}>
-              <Radio value="shown" label="As they are shown" />
-              <Radio value="typed" label="As they were typed, formulas and all: so they come back as they are" />
-            </div>
-          </Radio.Group>
+          {isMaker && (
+            <Radio.Group value={values} onChange={(value) => setValues(value as typeof values)} label="Values">
+              <div className={classes.choices}>
+                <Radio value="shown" label="As they are shown" />
+                <Radio value="typed" label="As they were typed, formulas and all: so they come back as they are" />
+              </div>
+            </Radio.Group>
+          )}
           <div className={classes.pair}>
             <Select
               label="Between values"

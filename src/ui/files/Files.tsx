@@ -1,12 +1,9 @@
 import { Tabs } from '@mantine/core';
 import { IconFileExport } from '@tabler/icons-react';
 import { HeaderPanel } from '../page/HeaderPanel';
-import { CHOICES, ExportPanel, type Choice } from './ExportPanel';
+import { ExportPanel } from './ExportPanel';
 import { RefreshPanel } from './RefreshPanel';
 import { RulesPanel } from './RulesPanel';
-
-/** What needs no rules. */
-const SEEN: readonly Choice[] = ['csv', 'page'];
 
 /** Takes the sheet out as a file, and newer values or rules in. Who only reads takes out what they see. */
 export function Files({ isMaker }: { readonly isMaker: boolean }) {
@@ -14,7 +11,7 @@ export function Files({ isMaker }: { readonly isMaker: boolean }) {
     <HeaderPanel label="Files" title="Files" icon={<IconFileExport size={15} stroke={1.5} />}>
       {() =>
         !isMaker ? (
-          <ExportPanel choices={SEEN} />
+          <ExportPanel isMaker={false} />
         ) : (
           <Tabs defaultValue="out" keepMounted={false} color="ink">
             <Tabs.List>
@@ -23,7 +20,7 @@ export function Files({ isMaker }: { readonly isMaker: boolean }) {
               <Tabs.Tab value="rules">Rules</Tabs.Tab>
             </Tabs.List>
             <Tabs.Panel value="out" pt={16}>
-              <ExportPanel choices={CHOICES} />
+              <ExportPanel isMaker />
             </Tabs.Panel>
             <Tabs.Panel value="newer" pt={16}>
               <RefreshPanel />

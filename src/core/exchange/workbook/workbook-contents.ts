@@ -3,6 +3,7 @@ import { keepReferences } from '../../formula/keep-references';
 import { isFormulaInput } from '../../formula/is-formula-input';
 import type { Style } from '../../looks/style';
 import type { Reads, Rule } from '../../rules/rule';
+import { storedInOrder } from '../../rules/stored-in-order';
 import { ruleSentence, type NamedField } from '../../rules/sentence-words';
 import { cellAddress, columnLetters, parseAddress, parseRanges, type CellRange } from '../../sheet/address';
 import type { StoredRow } from '../../sheet/change';
@@ -38,8 +39,6 @@ export function workbookContents(sheet: WorkbookSheet, { name, header }: { reado
   const records = { top: header === null ? 0 : header + 1, bottom: sheet.rowCount - 1 };
   const fields = fieldsOf(sheet, records);
   const roleAt = (position: number): RowRole => (header === null || position > header ? 'record' : position === header ? 'header' : 'title');
-  const labels = header === null ? [] : topRows(sheet, header + 1)[header]!;
-  const named = fields.map((field, column) => ({ ...field, label: labels[column]?.replace(/^'/, '').trim() || columnLetters(column) }));
   const kept = keeper(sheet, fields, header);
   const keys = generateNKeysBetween(null, null, sheet.rowCount);
   const rows = keys.map((key, position): StoredRow => {
@@ -57,13 +56,16 @@ export function workbookContents(sheet: WorkbookSheet, { name, header }: { reado
     const about = aboutOf(row, styles);
     return { id, key, role, cells, ...(about ? { about } : {}) };
   });
-  const ruleKeys = generateNKeysBetween(null, null, sheet.rules.length);
-  const rules = sheet.rules.map((rule, at) => ({
-    id: `rule-${at + 1}`,
-    key: ruleKeys[at]!,
-    rule: placedRule(rule, { id: `rule-${at + 1}`, name: called(rule, named), records }),
-  }));
+  const names = ruleNames(sheet, header, fields);
+  const rules = storedInOrder(sheet.rules.map((rule, at) => placedRule(rule, { id: `rule-${at + 1}`, name: names[at]!, records })));
   return { name, fields, rows, rules, parts: partsOf(sheet) };
+}
+
+/** What the rules of a workbook's sheet are called, its labels in one of its rows. */
+export function ruleNames(sheet: WorkbookSheet, header: number | null, fields = fieldsOf(sheet, { top: (header ?? -1) + 1, bottom: 0 })): string[] {
+  const labels = header === null ? [] : topRows(sheet, header + 1)[header]!;
+  const named = fields.map((field, column) => ({ ...field, label: labels[column]?.replace(/^'/, '').trim() || columnLetters(column) }));
+  return sheet.rules.map((rule) => called(rule, named));
 }
 
 /** A rule that has no name in the file goes by what it says of the fields that it reads, a formula by itself. */
