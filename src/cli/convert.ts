@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
+import { nanoid } from 'nanoid';
 import { endLine, headLine, rowLine } from '../core/exchange/archive/archive-lines';
 import { writeCsv } from '../core/exchange/csv/write-csv';
 import { EXPORT_FORMATS, type ExportFormatName } from '../core/exchange/export-formats';
@@ -88,7 +89,7 @@ function archiveFile(from: string, { rules: path, ...options }: FileOptions & { 
 function withRules(contents: SheetContents, given: RuleSet): SheetContents {
   const target = new Sheet(contents.fields, contents.settings);
   if (contents.rows.length) target.apply({ kind: 'insert-rows', rows: contents.rows });
-  const { rules, looks } = rulesForSheet(given, target, ({ id }) => id.replace(/[^\w-]/g, '-').slice(0, 64));
+  const { rules, looks } = rulesForSheet(given, target, ({ id }) => (/^[\w-]{1,64}$/.test(id) ? id : nanoid(10)));
   return { ...contents, rules: storedInOrder(rules), parts: [...(contents.parts ?? []), ...looks] };
 }
 
