@@ -107,7 +107,7 @@ test('a moment is named, and a rule asks what has changed since', async ({ page 
   const id = await makeSheet(page, ROWS);
   const sheet = await SheetPage.open(page, id);
   await sheet.type('B2', '9');
-  await sheet.isLive();
+  await expect.poll(async () => (await page.request.get(`/api/sheets/${id}/history`)).text()).toContain('"sequence":2');
   await page.goto(`/sheets/${id}/history`);
   await page.getByRole('button', { name: 'Name the moment after change 2' }).click();
   const name = page.getByRole('textbox', { name: 'Name' });

@@ -94,6 +94,7 @@ test('owner, filler and viewer at once: answers turn right, nearly, wrong and em
     await expect(owner.cell(at)).toHaveAttribute('data-rules', 'Judged in secret');
     await expect(viewer.sheet.cell(at)).toHaveAttribute('data-rules', 'Judged in secret');
     // All three see the same colour.
+    await expect(owner.cell(at)).toHaveAttribute('data-fill', /^#/);
     const fill = await owner.cell(at).getAttribute('data-fill');
     await expect(filler.cell(at)).toHaveAttribute('data-fill', fill!);
     await expect(viewer.sheet.cell(at)).toHaveAttribute('data-fill', fill!);
@@ -274,8 +275,11 @@ test('the owner shares from the panel; somebody invited signs up and edits; a li
   await expect(guest.getByRole('alert').filter({ hasText: 'at least 10 characters' })).toBeVisible();
   await guest.getByLabel('Password').first().fill('long enough now');
   await guest.getByRole('button', { name: 'Make the account' }).click();
-  await guest.getByRole('button', { name: 'Open the sheet' }).click();
-  await guest.waitForURL('**/sheets/*');
+  // Until the page is at work.
+  await expect(async () => {
+    await guest.getByRole('button', { name: 'Open the sheet' }).click({ timeout: 1000 });
+    await guest.waitForURL('**/sheets/*', { timeout: 4000 });
+  }).toPass();
   const editor = new SheetPage(guest);
   await editor.isLive();
   await expect(editor.entry('Judged in secret')).toBeVisible();
