@@ -5,6 +5,7 @@ import { Evaluation } from '../../src/core/rules/evaluation';
 import { figure, ms } from './figures.mjs';
 import { ruleOver, sheetOf } from './one-field';
 import { time } from './time';
+import { WorkMeter } from '../../src/core/formula/work-meter';
 
 const random = randomLcg(13);
 const RECORDS = 50_000;
@@ -34,7 +35,7 @@ figure(
 const CELLS = 100_000;
 const numbers = Float64Array.from({ length: CELLS }, () => random() * 100);
 const calculated = sheetOf(['a', 'b'], CELLS, (row) => [String(numbers[row]), '=⟦a⟧*0.9+12/(⟦a⟧+1)']);
-const calculation = new Calculation(calculated, { sheet: calculated, now: NaN, findSheet: () => undefined, findName: () => undefined });
+const calculation = new Calculation(calculated, { sheet: calculated, now: NaN, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() });
 const into = new Float64Array(CELLS);
 figure(
   'a field of 100,000 formulas calculated',

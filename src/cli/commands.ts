@@ -11,6 +11,8 @@ import type { Sheet } from '../core/sheet/sheet';
 import { sheetFromTable } from '../core/sheet/sheet-from-table';
 import { makeFormula, FormulaShapes, cellValueOf, valueAt } from '../core/formula/make-formula';
 import { newPlace } from '../core/formula/place';
+import { TOO_MUCH_WORK } from '../core/formula/calculation';
+import { WORK_LIMITS } from '../core/formula/work-meter';
 import type { CellValue } from '../core/values/cell-value';
 import { isoFromSerial } from '../core/values/date-serial';
 import { serialInZone } from '../core/values/serial-in-zone';
@@ -102,7 +104,7 @@ export function calculateCommand(
   return done(JSON.stringify(calculated(value)));
 }
 
-function calculated(value: CellValue): { type: string; value: unknown } {
+function calculated(value: CellValue): { type: string; value: unknown; message?: string } {
   switch (value.kind) {
     case 'blank':
       return { type: 'blank', value: null };
@@ -115,7 +117,7 @@ function calculated(value: CellValue): { type: string; value: unknown } {
     case 'date':
       return { type: 'date', value: isoFromSerial(value.serial) };
     case 'error':
-      return { type: 'error', value: value.error };
+      return { type: 'error', value: value.error, ...(value.error === '#LIMIT!' ? { message: TOO_MUCH_WORK.formula(WORK_LIMITS) } : {}) };
   }
 }
 

@@ -7,12 +7,13 @@ import type { Sheet } from '../../src/core/sheet/sheet';
 import { sheetFromTable } from '../../src/core/sheet/sheet-from-table';
 import { shownText } from '../../src/core/values/shown-text';
 import { testDatabase } from '../server/test-database';
+import { WorkMeter } from '../../src/core/formula/work-meter';
 
 const empty = sheetFromTable({ rows: [['a']], width: 1 }, { header: true });
 
 /** What a formula gives, as a number where it is one, else as shown. */
 function value(formula: string, sheet: Sheet = empty): number | string {
-  const context = { sheet, now: 46_089.5, findSheet: () => undefined, findName: () => undefined };
+  const context = { sheet, now: 46_089.5, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() };
   new Calculation(sheet, context);
   const found = cellValueOf(
     valueAt(makeFormula(formula, { context, shapes: new FormulaShapes() }), { ...newPlace(context), slot: sheet.order[1] ?? 0 }),

@@ -3,7 +3,8 @@ import type { Sheet } from '../sheet/sheet';
 import type { CellValue } from '../values/cell-value';
 import { Area } from './formula-value';
 import { cellValueOf, valueAt, type Formula } from './make-formula';
-import type { Place } from './place';
+import { spend, type Place } from './place';
+import { TooMuchWork } from './work-meter';
 
 interface Task {
   readonly sheet: Sheet;
@@ -31,6 +32,10 @@ class NotYet extends Error {
 }
 
 const CYCLE: CellValue = { kind: 'error', error: '#CYCLE!' };
+const LIMIT: CellValue = { kind: 'error', error: '#LIMIT!' };
+
+/** What keeping a cell that has to be calculated first costs, in values: a path through all of them is kept in memory. */
+const WAITING_WORK = 8;
 
 /**
  * Calculates cells whose order is not known, each after those it reads: Tarjan's strongly connected components, without
@@ -45,27 +50,43 @@ export function calculateCells(task: Task, put: (column: number, slot: number, v
   const done = new Set<number>();
   const open: number[] = [];
   const path: Visit[] = [];
+  /** Cells whose formula reads too many others. */
+  const overBudget = new Set<number>();
 
   const waitingIn = (area: Area): number[] => {
     const found: number[] = [];
     if (area.sheet !== sheet) return found;
     for (const column of columns) {
       if (column < area.left || column > area.right) continue;
+      spend(place, Math.max(0, Math.min(area.bottom, sheet.rowCount - 1) - area.top + 1));
       for (let position = area.top; position <= Math.min(area.bottom, sheet.rowCount - 1); position++) {
         const slot = sheet.order[position]!;
-        if (isDirty(column, slot) && !done.has(cellOf(column, slot))) found.push(cellOf(column, slot));
+        if (!isDirty(column, slot) || done.has(cellOf(column, slot))) continue;
+        spend(place, WAITING_WORK);
+        found.push(cellOf(column, slot));
       }
     }
     return found;
   };
 
+  /** The cells that a formula names and that are still to be calculated; none where there are too many. */
+  const readsOf = (cell: number, { bound }: Formula): number[] => {
+    try {
+      return bound.flatMap((reference) => {
+        const area = reference.areaAt(place);
+        return area instanceof Area ? waitingIn(area) : [];
+      });
+    } catch (error) {
+      if (!(error instanceof TooMuchWork) || error.scope === 'whole') throw error;
+      overBudget.add(cell);
+      return [];
+    }
+  };
+
   const begin = (cell: number): void => {
     const [column, slot] = [cell % width, Math.floor(cell / width)];
-    Object.assign(place, { column, slot, position: -1 });
-    const reads = task.formulaAt(column, slot).bound.flatMap((reference) => {
-      const area = reference.areaAt(place);
-      return area instanceof Area ? waitingIn(area) : [];
-    });
+    Object.assign(place, { column, slot, position: -1, work: 0 });
+    const reads = readsOf(cell, task.formulaAt(column, slot));
     const visit = { cell, reads, index: visits.size, low: visits.size, next: 0 };
     visits.set(cell, visit);
     open.push(cell);
@@ -90,6 +111,10 @@ export function calculateCells(task: Task, put: (column: number, slot: number, v
 
   const run = (cell: number): readonly number[] => {
     const [column, slot] = [cell % width, Math.floor(cell / width)];
+    if (overBudget.has(cell)) {
+      put(column, slot, LIMIT);
+      return [];
+    }
     const formula = task.formulaAt(column, slot);
     const demand = (area: Area) => {
       const cells = waitingIn(area);

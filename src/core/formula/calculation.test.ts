@@ -4,8 +4,9 @@ import { anyOperation, makeSheet } from '../../../test/arbitrary-sheet';
 import type { Sheet } from '../sheet/sheet';
 import { sheetFromTable } from '../sheet/sheet-from-table';
 import { Calculation } from './calculation';
+import { WorkMeter } from './work-meter';
 
-const contextOf = (sheet: Sheet) => ({ now: 46_089.5, findSheet: () => undefined, findName: () => undefined, sheet });
+const contextOf = (sheet: Sheet) => ({ now: 46_089.5, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter(), sheet });
 function calculate(sheet: Sheet): Calculation {
   return new Calculation(sheet, contextOf(sheet));
 }

@@ -1,4 +1,5 @@
 import { BitSet } from '../sheet/bit-set';
+import { TAG } from '../values/cell-value';
 import { ROW_ROLES } from '../sheet/row-role';
 import type { CellBefore, Effect } from '../sheet/effect';
 import type { Sheet } from '../sheet/sheet';
@@ -9,6 +10,7 @@ import { showReferences } from './keep-references';
 import { cellValueOf, FormulaShapes, makeFormula, valueAt, type Formula } from './make-formula';
 import { newPlace, type FormulaContext, type Place } from './place';
 import { stronglyConnected } from './strongly-connected';
+import { TooMuchWork, type WorkLimits } from './work-meter';
 
 /** A formula at work in a field: all cells of the field whose input is the same share it. */
 export interface FieldFormula {
@@ -19,6 +21,16 @@ export interface FieldFormula {
 
 /** So many edits at once cost more one by one than calculating everything anew. */
 const MANY_EDITS = 5000;
+
+const inFull = (count: number): string => count.toLocaleString('en');
+
+/** What is told of a cell whose formula is given up. */
+export const TOO_MUCH_WORK = {
+  formula: ({ formula }: WorkLimits) => `too much work: this formula reads or makes more than ${inFull(formula)} values. Use smaller ranges`,
+  sheet: ({ sheet, light }: WorkLimits) =>
+    `too much work: the formulas of this sheet read or make more than ${inFull(sheet)} values together, ` +
+    `so those that need more than ${inFull(light)} are left out. Use smaller ranges, or fewer formulas over many cells`,
+} as const;
 
 /** What cells held before they were calculated, by slot × fields + column; null where nobody asks. */
 type Before = Map<number, CellBefore> | null;
@@ -37,6 +49,13 @@ export class Calculation {
   private dirty: BitSet[] = [];
   private anyDirty = false;
   private readonly results = new Float64Array(BATCH);
+  /** What the formulas that are not light cost when they were last calculated, by slot × fields + column. */
+  private costs = new Map<number, number>();
+  private cost = 0;
+  /** What the meter showed when the last cell was put. */
+  private metered = 0;
+  /** True where all formulas together are too much work: then only light ones are calculated. */
+  private isOverBudget = false;
 
   constructor(
     private readonly sheet: Sheet,
@@ -46,8 +65,29 @@ export class Calculation {
     this.calculateAll();
   }
 
-  /** Reads all formulas anew and calculates them: after rows, labels or names have changed. */
+  /** Reads all formulas anew and calculates them: after rows, labels or names have changed. Where that is too much work, only the light ones. */
   calculateAll(): void {
+    this.isOverBudget = false;
+    this.beginAll();
+    try {
+      this.calculate(null);
+    } catch (error) {
+      if (!(error instanceof TooMuchWork)) throw error;
+      this.isOverBudget = true;
+      this.beginAll();
+      this.calculate(null);
+    }
+  }
+
+  /** What the formulas of the cells cost together, in values read and made; light ones are not counted. */
+  get work(): number {
+    return this.isOverBudget ? this.context.work.limits.sheet : this.cost;
+  }
+
+  /** Reads all formulas anew, and marks their cells. */
+  private beginAll(): void {
+    this.costs = new Map();
+    this.cost = 0;
     this.formulas = [];
     this.index = new DependencyIndex();
     this.dirty = [];
@@ -62,7 +102,6 @@ export class Calculation {
       this.dirty[column] = slots;
       this.anyDirty = true;
     });
-    this.calculate(null);
   }
 
   /** Calculates what depends on cells that were edited. Gives the edits with those of formulas after them, each with what was there before. */
@@ -80,12 +119,19 @@ export class Calculation {
     const hasFormulas = this.index.size > 0 || edits.some(({ column, slot }) => this.sheet.columns[column]!.formulas.has(slot));
     this.nextEpoch();
     if (!hasFormulas || edits.length === 0) return effects;
-    for (const { column, slot } of edits) {
+    let isOfFormulas = false;
+    for (const { column, slot, before } of edits) {
+      // A formula that gave this error may have been typed over.
+      if (before.tag === TAG.error) isOfFormulas = true;
+      this.forgetCost(slot * this.sheet.fields.length + column);
       if (this.sheet.columns[column]!.formulas.has(slot)) {
+        isOfFormulas = true;
         this.note(column, slot);
         this.mark(column, slot);
       }
     }
+    // Where there was too much to do, less may be too much no longer.
+    if (this.isOverBudget && isOfFormulas) return this.calculateAnew(effects);
     return this.calculateAfter(edits, effects);
   }
 
@@ -105,15 +151,23 @@ export class Calculation {
   mistakeAt(column: number, slot: number): string | undefined {
     const store = this.sheet.columns[column]!;
     if (!store.formulas.has(slot)) return undefined;
+    const value = store.valueAt(slot);
+    if (value.kind === 'error' && value.error === '#LIMIT!') return TOO_MUCH_WORK[this.isOverBudget ? 'sheet' : 'formula'](this.context.work.limits);
     const shown = showReferences(store.inputAt(slot), this.sheet, slot);
     return makeFormula(shown, { context: this.context, shapes: this.shapes }).diagnostics[0]?.message;
   }
 
   private calculateAfter(edits: readonly { readonly column: number; readonly slot: number }[], effects: readonly Effect[]): readonly Effect[] {
-    for (const formula of this.index.hangingOn('cells')) for (const { column, slot } of this.cellsOf(formula)) this.mark(column, slot);
-    this.spread(edits);
     const before = new Map<number, CellBefore>();
-    this.calculate(before);
+    try {
+      for (const formula of this.index.hangingOn('cells')) for (const { column, slot } of this.cellsOf(formula)) this.mark(column, slot);
+      this.context.work.within(this.context.work.limits.spread, () => this.spread(edits));
+      this.calculate(before);
+    } catch (error) {
+      if (!(error instanceof TooMuchWork)) throw error;
+      return this.calculateAnew(effects);
+    }
+    if (!this.isOverBudget && this.cost > this.context.work.limits.sheet) return this.calculateAnew(effects);
     const width = this.sheet.fields.length;
     const calculated = [...before].map(([cell, was]): Effect => ({
       kind: 'cell',
@@ -122,6 +176,11 @@ export class Calculation {
       before: was,
     }));
     return [...effects, ...calculated];
+  }
+
+  private calculateAnew(effects: readonly Effect[]): readonly Effect[] {
+    this.calculateAll();
+    return [...effects, { kind: 'layout' }];
   }
 
   private fieldFormula(column: number, slot: number): FieldFormula | undefined {
@@ -161,16 +220,22 @@ export class Calculation {
   /** Marks everything that depends on edited or marked cells, and what depends on that. */
   private spread(edits: readonly { readonly column: number; readonly slot: number }[]): void {
     const queue = [...edits];
+    const spread = new Set<FieldFormula>();
     this.dirty.forEach((slots, column) => slots.forEach((slot) => queue.push({ column, slot })));
     for (let cell = queue.pop(); cell; cell = queue.pop()) {
       const { column, slot } = cell;
+      this.context.work.spend(1 + this.index.blockCount);
       for (const dependent of this.index.sameRow(column)) {
         const store = this.sheet.columns[dependent.column]!;
         if (store.formulas.has(slot) && store.inputCodeAt(slot) === dependent.code && this.mark(dependent.column, slot))
           queue.push({ column: dependent.column, slot });
       }
-      for (const dependent of this.index.reading(column, this.sheet.positionOf(slot)))
+      for (const dependent of this.index.reading(column, this.sheet.positionOf(slot))) {
+        this.context.work.spend(1);
+        if (spread.has(dependent)) continue;
+        spread.add(dependent);
         for (const member of this.cellsOf(dependent)) if (this.mark(member.column, member.slot)) queue.push(member);
+      }
     }
   }
 
@@ -178,6 +243,17 @@ export class Calculation {
     this.nextEpoch();
     if (!this.anyDirty) return;
     this.anyDirty = false;
+    const { work } = this.context;
+    work.formulaLimit = this.isOverBudget ? work.limits.light : work.limits.formula;
+    this.metered = work.spent;
+    try {
+      work.within(this.isOverBudget ? Infinity : work.limits.sheet, () => this.calculateDirty(before));
+    } finally {
+      work.formulaLimit = work.limits.formula;
+    }
+  }
+
+  private calculateDirty(before: Before): void {
     const columns = this.dirty.flatMap((slots, column) => (slots.count() ? column : []));
     const reads = new Map(columns.map((column) => [column, this.dirtyColumnsReadBy(column)]));
     for (const circle of stronglyConnected(columns, (column) => reads.get(column)!)) {
@@ -210,7 +286,7 @@ export class Calculation {
   private calculateRun(column: number, { first, count, formula }: { first: number; count: number; formula: Formula }, before: Before): void {
     const { place } = this;
     const results = this.results.subarray(0, count);
-    Object.assign(place, { column, slot: first, position: -1, read: 0, refs: formula.bound });
+    Object.assign(place, { column, slot: first, position: -1, work: 0, refs: formula.bound });
     if (formula.compiled.numbers && !formula.isUnread) formula.compiled.numbers({ place, first, count }, results);
     else results.fill(NaN);
     if (before === null) this.sheet.columns[column]!.setNumbers(first, results);
@@ -226,13 +302,30 @@ export class Calculation {
 
   private put(column: number, slot: number, { result, before }: { result: ReturnType<typeof cellValueOf>; before: Before }): void {
     const store = this.sheet.columns[column]!;
+    const cell = slot * this.sheet.fields.length + column;
+    this.noteCost(cell);
     if (before === null) {
       store.setResult(slot, result);
       return;
     }
     const was = { number: store.numbers[slot]!, tag: store.tags[slot]!, code: store.codes[slot]! };
-    const cell = slot * this.sheet.fields.length + column;
     if (store.setResult(slot, result) && !before.has(cell)) before.set(cell, was);
+  }
+
+  /** Keeps what a cell that has just been calculated cost, unless it was light. */
+  private noteCost(cell: number): void {
+    const { spent, limits } = this.context.work;
+    const cost = spent - this.metered;
+    this.metered = spent;
+    this.forgetCost(cell);
+    if (cost <= limits.light) return;
+    this.cost += cost;
+    this.costs.set(cell, cost);
+  }
+
+  private forgetCost(cell: number): void {
+    this.cost -= this.costs.get(cell) ?? 0;
+    this.costs.delete(cell);
   }
 
   private calculateCircle(columns: readonly number[], before: Before): void {

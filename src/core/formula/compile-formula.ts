@@ -17,7 +17,7 @@ import { FormulaError, Matrix, finite, toNumber, toText, type Operand, type Scal
 import { isKept, type BinaryOperator, type FormulaNode, type NodeOf, type ReferenceNode } from './formula-tree';
 import { intersected, joined, spanned, united } from './join-areas';
 import { asArray, elementOf, mapped, mappedPair } from './map-arrays';
-import type { Place } from './place';
+import { spendAgain, spendMade, spendText, type Place } from './place';
 import { plainNumber, QUICK_ARITHMETIC, QUICK_COMPARISON, quickLogic, TextEquality, type QuickNumber, type QuickTest } from './quick-runners';
 import { toScalar } from './read-cells';
 
@@ -142,7 +142,12 @@ class Compiler {
     }
     const [left, right] = [this.compile(node.left, mode), this.compile(node.right, mode)];
     const dyadic = DYADIC[operator];
-    const one = (place: Place) => dyadic(toScalar(left.run(place), place), toScalar(right.run(place), place));
+    const one = (place: Place) => {
+      const [a, b] = [toScalar(left.run(place), place), toScalar(right.run(place), place)];
+      spendText(place, a);
+      spendText(place, b);
+      return dyadic(a, b);
+    };
     const slow = mode === 'one' ? one : (place: Place) => mappedPair(left.run(place), right.run(place), { place, dyadic });
     if (mode === 'array') return { run: slow };
     const test = this.quickTest(node, left, right);
@@ -216,14 +221,18 @@ const isCell = (node: FormulaNode): boolean => node.kind === 'reference' && !isR
 
 /** Runs a call once for all places of a formula, as long as no cell changes and its references are the same everywhere. */
 function onceForAll(run: (place: Place) => Operand, begins: number, ends: number): (place: Place) => Operand {
-  let known: { refs: Place['refs']; epoch: number; value: Operand } | undefined;
+  let known: { refs: Place['refs']; epoch: number; value: Operand; work: number } | undefined;
   return (place) => {
     const { refs, context } = place;
-    if (known && known.refs === refs && known.epoch === context.epoch) return known.value;
+    if (known && known.refs === refs && known.epoch === context.epoch) {
+      spendAgain(place, known.work);
+      return known.value;
+    }
+    const before = place.work;
     const value = run(place);
     let isFixed = true;
     for (let at = begins; at < ends; at++) isFixed &&= refs[at]!.isFixed;
-    if (isFixed && context.epoch !== undefined) known = { refs, epoch: context.epoch, value };
+    if (isFixed && context.epoch !== undefined) known = { refs, epoch: context.epoch, value, work: place.work - before };
     return value;
   };
 }
@@ -286,6 +295,7 @@ function callMapped(spec: FunctionSpec, args: readonly Argument[], place: Place)
   if (shapes.length === 0) return call(spec, args, place);
   const rows = Math.max(...shapes.map((shape) => shape.rows));
   const columns = Math.max(...shapes.map((shape) => shape.columns));
+  spendMade(place, rows * columns);
   const values: Scalar[] = [];
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {

@@ -66,6 +66,11 @@ export class DependencyIndex {
       if (column >= left && column <= right && position >= top && position <= bottom) yield* readers;
   }
 
+  /** How many blocks there are: each is looked at to find what reads a cell. */
+  get blockCount(): number {
+    return this.blocks.size;
+  }
+
   /** The columns that the formulas of a column read. */
   columnsRead(column: number): ReadonlySet<number> | 'unknown' {
     return this.read.get(column) ?? new Set();

@@ -18,6 +18,7 @@ export class FormulaError {
   static readonly number = new FormulaError('#NUM!');
   static readonly empty = new FormulaError('#NULL!');
   static readonly cycle = new FormulaError('#CYCLE!');
+  static readonly limit = new FormulaError('#LIMIT!');
 
   static of(word: ErrorWord): FormulaError {
     return BY_WORD.get(word)!;
@@ -34,6 +35,7 @@ const BY_WORD = new Map(
     FormulaError.number,
     FormulaError.empty,
     FormulaError.cycle,
+    FormulaError.limit,
   ].map((error) => [error.word, error]),
 );
 

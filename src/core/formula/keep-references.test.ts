@@ -3,6 +3,7 @@ import { expect, test } from 'vitest';
 import { anyOperation, makeSheet } from '../../../test/arbitrary-sheet';
 import { Calculation } from './calculation';
 import { inRow, keepReferences, showReferences } from './keep-references';
+import { WorkMeter } from './work-meter';
 
 test('a formula that is kept is read as it was typed', () => {
   const sheet = makeSheet();
@@ -33,7 +34,7 @@ test('a long formula is as long as it was typed, however long its references are
 
 test('references follow rows that are inserted, and are gone with their row', () => {
   const sheet = makeSheet();
-  const calculation = new Calculation(sheet, { sheet, now: NaN, findSheet: () => undefined, findName: () => undefined });
+  const calculation = new Calculation(sheet, { sheet, now: NaN, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() });
   const slot = sheet.order[4]!;
   const input = keepReferences('=A3+A$5+SUM(A2:A3)', sheet, inRow(sheet, slot));
   const enter = { kind: 'set-cells' as const, cells: [{ row: sheet.rowId(slot), field: 'f3', input }] };

@@ -5,6 +5,7 @@ import { FormulaError, isScalar, SerialDate, type Operand, type Scalar } from '.
 import type { Diagnostic, FormulaNode, ReferenceNode } from './formula-tree';
 import { parseFormula } from './parse-formula';
 import type { FormulaContext, Place } from './place';
+import { TooMuchWork } from './work-meter';
 import { printFormula } from './print-formula';
 import { toScalar } from './read-cells';
 import { resolveNames } from './resolve-names';
@@ -53,13 +54,18 @@ export function makeFormula(
   };
 }
 
-/** What a formula gives at a place, as one value. */
+/** What a formula gives at a place, as one value. Throws TooMuchWork only where the budget of everything that is evaluated together is used up. */
 export function valueAt(formula: Formula, place: Place): Scalar {
   if (formula.isUnread) return FormulaError.name;
   place.refs = formula.bound;
-  place.read = 0;
-  const operand: Operand = formula.compiled.run(place);
-  return isScalar(operand) ? operand : toScalar(operand, place);
+  place.work = 0;
+  try {
+    const operand: Operand = formula.compiled.run(place);
+    return isScalar(operand) ? operand : toScalar(operand, place);
+  } catch (error) {
+    if (error instanceof TooMuchWork && error.scope === 'formula') return FormulaError.limit;
+    throw error;
+  }
 }
 
 /** A value of the formula language as a cell keeps it. */

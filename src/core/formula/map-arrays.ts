@@ -1,6 +1,6 @@
 import { FormulaError, isScalar, Matrix, type Operand, type Scalar } from './formula-value';
 import type { Dyadic } from './operators';
-import type { Place } from './place';
+import { spendMade, spendText, type Place } from './place';
 import { toMatrix } from './read-cells';
 
 /** Arrays and areas of several cells as a matrix, single values as they are. */
@@ -20,7 +20,9 @@ export function elementOf(operand: Scalar | Matrix, row: number, column: number)
 /** An operation on each value of an array, or on a single one. */
 export function mapped(operand: Operand, place: Place, compute: (value: Scalar) => Scalar): Operand {
   const array = asArray(operand, place);
-  return array instanceof Matrix ? new Matrix(array.rows, array.columns, array.values.map(compute)) : compute(array);
+  if (!(array instanceof Matrix)) return compute(array);
+  spendMade(place, array.values.length);
+  return new Matrix(array.rows, array.columns, array.values.map(compute));
 }
 
 /** An operation on the values that stand at the same place of two arrays. */
@@ -30,8 +32,14 @@ export function mappedPair(left: Operand, right: Operand, { place, dyadic }: { p
   const shapes = [a, b].filter((operand) => operand instanceof Matrix);
   const rows = Math.max(...shapes.map((shape) => shape.rows));
   const columns = Math.max(...shapes.map((shape) => shape.columns));
+  spendMade(place, rows * columns);
   const values: Scalar[] = [];
   for (let row = 0; row < rows; row++)
-    for (let column = 0; column < columns; column++) values.push(dyadic(elementOf(a, row, column), elementOf(b, row, column)));
+    for (let column = 0; column < columns; column++) {
+      const [one, other] = [elementOf(a, row, column), elementOf(b, row, column)];
+      spendText(place, one);
+      spendText(place, other);
+      values.push(dyadic(one, other));
+    }
   return new Matrix(rows, columns, values);
 }

@@ -1,6 +1,7 @@
 import type { Sheet } from '../sheet/sheet';
-import { type Area, FormulaError } from './formula-value';
+import type { Area, Scalar } from './formula-value';
 import type { BoundReference } from './bind-reference';
+import { TooMuchWork, workOfText, type WorkMeter } from './work-meter';
 
 /** What a formula may ask of the world around it. Clock and zone are the caller's, who may move `now` on. */
 export interface FormulaContext {
@@ -9,6 +10,8 @@ export interface FormulaContext {
   now: number;
   /** Moved on whenever a cell changes: what was worked out in one epoch holds to its end. Without it nothing is kept. */
   epoch?: number;
+  /** What the sheet's formulas and rules may do, and have done. */
+  readonly work: WorkMeter;
   /** Another sheet of the workspace by its name. */
   findSheet(name: string): Sheet | undefined;
   /** What a named range stands for, as formula text such as `=B2:B9`. */
@@ -26,15 +29,12 @@ export interface Place {
   slot: number;
   /** Row of the cell, from 0; -1 until it is asked for, see `positionAt`. */
   position: number;
-  /** Cells read so far by this evaluation. */
-  read: number;
+  /** Values read and made so far by this evaluation. */
+  work: number;
 }
 
-/** Cells that one formula may read. */
-const MOST_CELLS = 10_000_000;
-
 export function newPlace(context: FormulaContext): Place {
-  return { context, refs: [], column: 0, slot: -1, position: -1, read: 0 };
+  return { context, refs: [], column: 0, slot: -1, position: -1, work: 0 };
 }
 
 /** The row that the formula is evaluated in. */
@@ -43,8 +43,25 @@ export function positionAt(place: Place): number {
   return Math.max(0, place.position);
 }
 
-/** Counts the cells of an area as read; an error where the formula has read too many. */
-export function admit(area: Area, place: Place): Area | FormulaError {
-  place.read += area.rows * area.columns;
-  return place.read > MOST_CELLS ? FormulaError.value : area;
+/** Counts values before they are read or made. Throws TooMuchWork where the formula, or all of the sheet, goes beyond its budget. */
+export function spend(place: Place, count: number): void {
+  spendAgain(place, count);
+  place.context.work.spend(count);
+}
+
+/** What an element of an array that is made counts: it is read and kept. */
+const MADE = 2;
+
+/** Counts the elements of an array before it is made. */
+export const spendMade = (place: Place, elements: number): void => spend(place, MADE * elements);
+
+/** Counts what was worked out before towards the formula that uses it: whether it is within its limit never hangs on what is kept. */
+export function spendAgain(place: Place, count: number): void {
+  place.work += count;
+  if (place.work > place.context.work.formulaLimit) throw new TooMuchWork('formula');
+}
+
+/** Counts what a text costs before it is looked through. */
+export function spendText(place: Place, value: Scalar): void {
+  if (typeof value === 'string' && value.length > 64) spend(place, workOfText(value.length));
 }

@@ -1,7 +1,7 @@
 import type { Column } from '../sheet/column';
 import { TAG } from '../values/cell-value';
 import { Area, AreaList, FormulaError, Matrix, SerialDate, isScalar, type Operand, type Scalar } from './formula-value';
-import { admit, positionAt, type Place } from './place';
+import { positionAt, spend, spendMade, type Place } from './place';
 
 /** What a formula sees in one cell. */
 export function readCell(column: Column, slot: number): Scalar {
@@ -30,8 +30,7 @@ export function toMatrix(operand: Operand, place: Place): Matrix | FormulaError 
   if (operand instanceof Matrix) return operand;
   if (operand instanceof AreaList) return FormulaError.value;
   if (!(operand instanceof Area)) return new Matrix(1, 1, [operand]);
-  const admitted = admit(operand, place);
-  if (admitted instanceof FormulaError) return admitted;
+  spendMade(place, operand.rows * operand.columns);
   const values: Scalar[] = [];
   for (let row = 0; row < operand.rows; row++) for (let column = 0; column < operand.columns; column++) values.push(readAt(operand, row, column));
   return new Matrix(operand.rows, operand.columns, values);
@@ -65,11 +64,10 @@ export function forEachValue(operand: Operand, place: Place, visit: (value: Scal
     }
     return undefined;
   }
-  const admitted = admit(operand, place);
-  if (admitted instanceof FormulaError) return admitted;
   const { order, columns } = operand.sheet;
   const bottom = Math.min(operand.bottom, order.length - 1);
   const right = Math.min(operand.right, columns.length - 1);
+  spend(place, Math.max(0, bottom - operand.top + 1) * Math.max(0, right - operand.left + 1));
   for (let position = operand.top; position <= bottom; position++)
     for (let column = operand.left; column <= right; column++) {
       const error = visit(readCell(columns[column]!, order[position]!));

@@ -5,6 +5,7 @@ import { FormulaShapes } from '../formula/make-formula';
 import type { CellHistory } from './cell-history';
 import type { RuleWorld } from './compile-context';
 import { Calculation } from '../formula/calculation';
+import { WorkMeter, type WorkLimits } from '../formula/work-meter';
 import { Resolver } from './resolver';
 import type { Rule } from './rule';
 import { RunningRule } from './running-rule';
@@ -16,6 +17,8 @@ export interface EvaluationOptions {
   /** This moment as a serial date and time of day in the sheet's time zone; without it no day is today. */
   readonly now?: number;
   readonly history?: CellHistory | null;
+  /** What evaluations may do, where that is not the usual. */
+  readonly limits?: WorkLimits | undefined;
   /** Another sheet of the workspace by its name, for formulas. After it changed, `otherSheetChanged` is to be called. */
   readonly findSheet?: (name: string) => Sheet | undefined;
 }
@@ -36,9 +39,9 @@ export class Evaluation {
   constructor(
     readonly sheet: Sheet,
     private saved: Readonly<Record<string, Look>>,
-    { now = NaN, history = null, findSheet = () => undefined }: EvaluationOptions = {},
+    { now = NaN, history = null, limits, findSheet = () => undefined }: EvaluationOptions = {},
   ) {
-    const formulas = { sheet, now, findSheet, findName: (name: string) => sheet.findName(name)?.refersTo };
+    const formulas = { sheet, now, work: new WorkMeter(limits), findSheet, findName: (name: string) => sheet.findName(name)?.refersTo };
     this.calculation = new Calculation(sheet, formulas);
     this.world = { sheet, formulas, shapes: new FormulaShapes(), history };
     this.resolver = new Resolver([], saved, sheet);
@@ -49,13 +52,13 @@ export class Evaluation {
     this.world.formulas.now = now;
     const effects = this.calculation.tick();
     this.judge(effects);
-    this.work(this.running.map((running) => (running.hangsOnClock ? new RunningRule(running.rule, this.world) : running)));
+    this.work(this.running.map((running) => (running.hangsOnClock ? running.rule : running)));
   }
 
   /** Puts these rules to work; those that are the same objects as before keep what they know. */
   setRules(rules: readonly Rule[]): void {
     const known = new Map(this.running.map((running) => [running.rule, running]));
-    this.work(rules.map((rule) => known.get(rule) ?? new RunningRule(rule, this.world)));
+    this.work(rules.map((rule) => known.get(rule) ?? rule));
   }
 
   /** Looks saved under these names from now on. */
@@ -73,7 +76,7 @@ export class Evaluation {
 
   /** More is known of what cells held before: judges again what hangs on it. */
   pastGrew(): void {
-    if (this.hangsOnPast) this.work(this.running.map((running) => (running.hangsOnPast ? new RunningRule(running.rule, this.world) : running)));
+    if (this.hangsOnPast) this.work(this.running.map((running) => (running.hangsOnPast ? running.rule : running)));
   }
 
   /** True where a rule asks what cells held before. */
@@ -89,21 +92,33 @@ export class Evaluation {
 
   private judge(effects: readonly Effect[]): void {
     if (effects.length > MANY_EDITS || effects.some((effect) => effect.kind === 'layout')) {
-      this.work(this.running.map(({ rule }) => new RunningRule(rule, this.world)));
+      this.work(this.running.map(({ rule }) => rule));
       return;
     }
     const edits = firstOfEachCell(effects, this.sheet.fields.length);
     const stale = new Set(
       this.running.filter((running) => edits.some((edit) => running.isRemadeBy(edit)) || !edits.every((edit) => running.follow(edit))),
     );
-    if (stale.size) this.work(this.running.map((running) => (stale.has(running) ? new RunningRule(running.rule, this.world) : running)));
+    if (stale.size) this.work(this.running.map((running) => (stale.has(running) ? running.rule : running)));
   }
 
-  private work(running: readonly RunningRule[]): void {
-    this.running = running;
-    this.resolver = new Resolver(running, this.saved, this.sheet);
+  /** Puts rules to work, in order: those that run go on, the others are begun. All that is done for a sheet has one budget, and what comes first has it first. */
+  private work(rules: readonly (RunningRule | Rule)[]): void {
+    const { limits } = this.world.formulas.work;
+    let left = Math.max(0, limits.sheet - this.calculation.work);
+    this.running = rules.map((rule) => {
+      const budget = Math.min(limits.rule, left);
+      const running =
+        rule instanceof RunningRule && goesOn(rule, budget) ? rule : new RunningRule('rule' in rule ? rule.rule : rule, this.world, budget);
+      left -= Math.min(left, running.work);
+      return running;
+    });
+    this.resolver = new Resolver(this.running, this.saved, this.sheet);
   }
 }
+
+/** Whether a rule at work would be the same if it were begun anew with this budget. */
+const goesOn = (rule: RunningRule, budget: number): boolean => (rule.isTooMuchWork ? rule.budget >= budget : rule.work <= budget);
 
 /** One edit a cell: from what it held before the whole change to what it holds now. */
 function firstOfEachCell(effects: readonly Effect[], width: number): Extract<Effect, { kind: 'cell' }>[] {

@@ -28,7 +28,7 @@ export function makeRuleFormula(text: string, context: CompileContext, at?: { co
       place.column = column;
       place.slot = slot;
       place.position = -1;
-      place.read = 0;
+      place.work = 0;
       return place;
     },
   };

@@ -49,7 +49,8 @@ export interface Problem {
     | 'falling-positions'
     | 'missing-position'
     | 'key-shape'
-    | 'missing-snapshot';
+    | 'missing-snapshot'
+    | 'too-much-work';
   readonly message: string;
 }
 

@@ -1,4 +1,5 @@
 import type { Scalar } from '../formula/formula-value';
+import { TooMuchWork } from '../formula/work-meter';
 import type { Look } from '../looks/look';
 import type { Effect } from '../sheet/effect';
 import type { RuleWorld } from './compile-context';
@@ -8,31 +9,79 @@ import { OutcomeColumn } from './outcome-column';
 import { paintedColumns, readCells, type ReadColumn } from './reach';
 import { isProblem, type Problem, type Rule } from './rule';
 
+const TOO_MUCH: Problem = {
+  code: 'too-much-work',
+  message:
+    'too much work: judging all cells of this rule takes more than is done for one rule, or together with the rules before it more than is done ' +
+    'for one sheet. Use smaller ranges in its formula, or read fewer cells',
+};
+
 type CellEffect = Extract<Effect, { kind: 'cell' }>;
 
 /** A rule at work on a sheet: its outcomes for every cell it reads, kept up to date by edits. */
 export class RunningRule {
   readonly outcomes = new Map<number, OutcomeColumn>();
-  readonly problem: Problem | null;
+  private trouble: Problem | null;
+  /** What judging all its cells cost, in values read and made by formulas. */
+  work = 0;
   readonly read: readonly ReadColumn[];
   /** Columns painted, by number. */
   readonly painted: ReadonlySet<number>;
-  private readonly kernel: Kernel | null;
+  private kernel: Kernel | null;
   private counts: readonly number[] | null = null;
 
   constructor(
     readonly rule: Rule,
     private readonly world: RuleWorld,
+    /** What it may spend each time its cells are judged. */
+    readonly budget = world.formulas.work.limits.rule,
   ) {
     const { sheet } = world;
     const read = readCells(rule.reads, sheet);
     const painted = isProblem(read) ? read : paintedColumns(rule.paints, read, sheet);
-    const kernel = isProblem(read) ? read : isProblem(painted) ? painted : kindOf(rule.when).compile(rule.when, { ...world, cells: read });
-    this.problem = isProblem(kernel) ? kernel : null;
+    const kernel = isProblem(read)
+      ? read
+      : isProblem(painted)
+        ? painted
+        : this.withinBudget(() => kindOf(rule.when).compile(rule.when, { ...world, cells: read }));
+    this.trouble = isProblem(kernel) ? kernel : null;
     this.read = isProblem(read) ? [] : read;
     this.painted = new Set(isProblem(painted) ? [] : painted);
     this.kernel = isProblem(kernel) ? null : kernel;
-    if (rule.on) for (const { column } of this.read) this.run(column);
+    if (rule.on && this.kernel && isProblem(this.withinBudget(() => this.runAll()))) {
+      this.trouble = TOO_MUCH;
+      this.kernel = null;
+      this.outcomes.clear();
+    }
+  }
+
+  /** Why it cannot work; null where it can. */
+  get problem(): Problem | null {
+    return this.trouble;
+  }
+
+  /** True where it was given up, and would be with any smaller budget. */
+  get isTooMuchWork(): boolean {
+    return this.trouble === TOO_MUCH;
+  }
+
+  /** Does a part of its work; a problem where that goes beyond its budget. */
+  private withinBudget<T extends object>(task: () => T): T | Problem {
+    const { work } = this.world.formulas;
+    const before = work.spent;
+    try {
+      return work.within(this.budget - this.work, task);
+    } catch (error) {
+      if (error instanceof TooMuchWork) return TOO_MUCH;
+      throw error;
+    } finally {
+      this.work += work.spent - before;
+    }
+  }
+
+  private runAll(): ReadonlyMap<number, OutcomeColumn> {
+    for (const { column } of this.read) this.run(column);
+    return this.outcomes;
   }
 
   /** True where the rule takes part: it is on and has no problem. */
@@ -134,17 +183,27 @@ export class RunningRule {
   }
 
   /** Follows an edit. Returns false where the condition asks to be compiled anew after all. */
-  follow({ column, slot, before }: CellEffect): boolean {
+  follow(effect: CellEffect): boolean {
     if (!this.kernel) return true;
+    const { work } = this.world.formulas;
+    try {
+      return work.within(this.budget, () => this.followWith(this.kernel!, effect));
+    } catch (error) {
+      if (error instanceof TooMuchWork) return false;
+      throw error;
+    }
+  }
+
+  private followWith(kernel: Kernel, { column, slot, before }: CellEffect): boolean {
     const reads = this.read.find((member) => member.column === column)?.slots.has(slot) ?? false;
     // Statistics follow also while the rule is off, since the trace tells them.
-    const touches = reads ? this.kernel.edited(column, slot, before) : 'this-cell';
+    const touches = reads ? kernel.edited(column, slot, before) : 'this-cell';
     if (touches === 'anew') return false;
     if (!this.rule.on) return true;
-    if (touches === 'every-cell') for (const member of this.read) this.run(member.column);
+    if (touches === 'every-cell') this.runAll();
     else if (reads) this.runCell(column, slot);
     if (typeof touches === 'object') for (const other of touches) this.runCell(other.column, other.slot);
-    if (this.kernel.inputs.sameRow.includes(column)) for (const member of this.read) this.runCell(member.column, slot);
+    if (kernel.inputs.sameRow.includes(column)) for (const member of this.read) this.runCell(member.column, slot);
     return true;
   }
 

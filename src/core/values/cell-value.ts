@@ -1,6 +1,9 @@
-/** The error values of the formula language (ISO/IEC 26300, part 4), and ours for circular references. */
-export const ERROR_WORDS = ['#N/A', '#DIV/0!', '#VALUE!', '#REF!', '#NAME?', '#NUM!', '#NULL!', '#CYCLE!'] as const;
+/** The error values of the formula language (ISO/IEC 26300, part 4), and ours for circular references and for too much work. */
+export const ERROR_WORDS = ['#N/A', '#DIV/0!', '#VALUE!', '#REF!', '#NAME?', '#NUM!', '#NULL!', '#CYCLE!', '#LIMIT!'] as const;
 export type ErrorWord = (typeof ERROR_WORDS)[number];
+
+/** The word that stands for an error in files for other programs, which know only those of the standard. */
+export const standardErrorWord = (word: ErrorWord): ErrorWord => (word === '#CYCLE!' || word === '#LIMIT!' ? '#VALUE!' : word);
 
 /** What a cell holds once its input has been read. `serial` counts days since 1899-12-30, the time of day as its fraction. */
 export type CellValue =

@@ -1,3 +1,4 @@
+import { standardErrorWord } from '../../values/cell-value';
 import { isKept, type FormulaNode, type ReferenceNode } from '../../formula/formula-tree';
 import { parseFormula } from '../../formula/parse-formula';
 import { cornerText, printFormula, referenceText } from '../../formula/print-formula';
@@ -21,4 +22,4 @@ function bracketed({ sheet, ends }: ReferenceNode): string {
 
 /** A formula of ours, its references plain, as files have it, with its `=`. */
 export const toOdfFormula = (tree: FormulaNode): string =>
-  printFormula(tree, { reference: bracketed, error: (word) => (word === '#CYCLE!' ? '#VALUE!' : word) });
+  printFormula(tree, { reference: bracketed, error: standardErrorWord });

@@ -1,6 +1,6 @@
 import { zipSync, type Zippable } from 'fflate';
 import { cellAddress, columnLetters, type CellRange } from '../../sheet/address';
-import type { CellValue } from '../../values/cell-value';
+import { standardErrorWord, type CellValue } from '../../values/cell-value';
 import { isoFromSerial, plainDateFormat } from '../../values/date-serial';
 import { isDatePattern } from '../../values/date-format';
 import { numberText } from '../../values/number-text';
@@ -200,7 +200,7 @@ function stored(value: CellValue): Record<string, string> {
     case 'logical':
       return { 'office:value-type': 'boolean', 'office:boolean-value': value.logical ? 'true' : 'false' };
     case 'error':
-      return { 'office:value-type': 'string', 'office:string-value': value.error === '#CYCLE!' ? '#VALUE!' : value.error };
+      return { 'office:value-type': 'string', 'office:string-value': standardErrorWord(value.error) };
     case 'text':
       return { 'office:value-type': 'string' };
   }

@@ -1,3 +1,4 @@
+import { standardErrorWord } from '../../values/cell-value';
 import type { CellRef, FormulaNode, ReferenceNode } from '../../formula/formula-tree';
 import { isKept } from '../../formula/formula-tree';
 import { cornerText, printFormula, type FormulaDialect } from '../../formula/print-formula';
@@ -70,7 +71,7 @@ function referenceText({ sheet, ends }: ReferenceNode): string {
 const DIALECT: Partial<FormulaDialect> = {
   reference: referenceText,
   name: ({ name }) => name,
-  error: (word) => (word === '#CYCLE!' ? '#VALUE!' : word),
+  error: standardErrorWord,
   operator: (operator) => (operator === '!' ? ' ' : operator === '~' ? ',' : operator),
   called: (name) => (LATER.has(name) ? FUTURE_BEGIN + name : name),
   argument: (node, text) => (isUnion(node) ? `(${text})` : text),

@@ -1,7 +1,7 @@
 import { zipSync } from 'fflate';
 import { toOoxmlFormula } from './formula-text';
 import { columnLetters, writeArea } from '../../sheet/address';
-import type { CellValue } from '../../values/cell-value';
+import { standardErrorWord, type CellValue } from '../../values/cell-value';
 import { plainDateFormat } from '../../values/date-serial';
 import { numberText } from '../../values/number-text';
 import { wholeArea, type ExportSource } from '../export-source';
@@ -115,7 +115,7 @@ function stored(value: CellValue, texts: Map<string, number> | 'given by a formu
     case 'logical':
       return { type: 'b', content: value.logical ? '1' : '0' };
     case 'error':
-      return { type: 'e', content: value.error === '#CYCLE!' ? '#VALUE!' : value.error };
+      return { type: 'e', content: standardErrorWord(value.error) };
     case 'text': {
       if (typeof texts === 'string') return { type: 'str', content: toXstring(value.text) };
       const place = texts.get(value.text) ?? texts.size;

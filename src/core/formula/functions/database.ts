@@ -1,6 +1,7 @@
 // Database functions (ISO/IEC 26300-4, 6.9): over the records of a table with labels that meet a table of criteria.
 import { readCriterion } from '../criterion';
 import { type Area, compareTexts, finite, FormulaError, SerialDate, toText, type Operand, type Scalar } from '../formula-value';
+import { spend, spendText, type Place } from '../place';
 import { readAt, toScalar } from '../read-cells';
 import { anything, area, define } from './function-spec';
 import { greatest, least, spreadOf, sumOf } from './statistics';
@@ -18,9 +19,11 @@ function fieldOf(table: Area, field: Scalar): number | FormulaError {
 }
 
 /** Rows of a table that meet any line of the criteria; all its cells must be met, blank ones always are. */
-function rowsMeeting(table: Area, criteria: Area): number[] | FormulaError {
+function rowsMeeting(table: Area, criteria: Area, place: Place): number[] | FormulaError {
+  spend(place, table.rows * criteria.rows * criteria.columns);
   const fields: number[] = [];
   for (let column = 0; column < criteria.columns; column++) {
+    spend(place, table.columns);
     const field = fieldOf(table, readAt(criteria, 0, column));
     if (typeof field !== 'number') return field;
     fields.push(field);
@@ -32,18 +35,23 @@ function rowsMeeting(table: Area, criteria: Area): number[] | FormulaError {
     }),
   );
   const rows: number[] = [];
-  for (let row = 1; row < table.rows; row++)
-    if (lines.some((tests) => tests.every(({ field, test }) => test(readAt(table, row, field))))) rows.push(row);
+  const meets = (row: number, { field, test }: (typeof lines)[number][number]): boolean => {
+    const value = readAt(table, row, field);
+    spendText(place, value);
+    return test(value);
+  };
+  for (let row = 1; row < table.rows; row++) if (lines.some((tests) => tests.every((test) => meets(row, test)))) rows.push(row);
   return rows;
 }
 
 const over = (name: string, says: string, compute: (values: readonly Scalar[]) => Operand) =>
   define({ name, says }, [area('table'), anything('field'), area('criteria')], ([table, { operand }, criteria], place) => {
-    const rows = rowsMeeting(table, criteria);
+    const rows = rowsMeeting(table, criteria, place);
     if (rows instanceof FormulaError) return rows;
     const given = toScalar(operand, place);
     // Without a field DCOUNT and DCOUNTA count records.
     if (given === null) return compute(rows.map(() => 1));
+    spend(place, table.columns);
     const field = fieldOf(table, given);
     return typeof field === 'number' ? compute(rows.map((row) => readAt(table, row, field))) : field;
   });

@@ -1,7 +1,7 @@
 // Date and time functions (ISO/IEC 26300-4, 6.10). A date is a count of days since 1899-12-30, the time of day its fraction.
 import { isoWeekOf, monthsLater, partsOf, rolledSerial, secondsOf, weekdayOf } from '../../values/calendar';
 import { FormulaError, SerialDate, finite, toSerial, type Operand } from '../formula-value';
-import type { Place } from '../place';
+import { spend, type Place } from '../place';
 import { forEachValue } from '../read-cells';
 import { anything, date, define, FARTHEST_DAY, hanging, integer, number, optional, text } from './function-spec';
 
@@ -76,7 +76,8 @@ function workdaysBetween(from: number, to: number, holidays: ReadonlySet<number>
   return from > to ? -count : count;
 }
 
-function workdayAfter(from: number, days: number, holidays: ReadonlySet<number>): number {
+function workdayAfter(from: number, days: number, { holidays, place }: { holidays: ReadonlySet<number>; place: Place }): number {
+  spend(place, Math.abs(days));
   const step = days < 0 ? -1 : 1;
   let day = Math.floor(from);
   for (let left = Math.abs(days); left > 0;) {
@@ -150,7 +151,7 @@ export const DATES = [
     ([from, days, { operand }], place) => {
       const holidays = holidaysOf(operand, place);
       if (holidays instanceof FormulaError) return holidays;
-      return Math.abs(days) > FARTHEST_DAY ? FormulaError.number : dated(workdayAfter(from, days, holidays));
+      return Math.abs(days) > FARTHEST_DAY ? FormulaError.number : dated(workdayAfter(from, days, { holidays, place }));
     },
   ),
   hanging(

@@ -1,5 +1,5 @@
 import { Area, AreaList, FormulaError, toLogical, toNumber, toSerial, toText, type Matrix, type Operand, type Scalar } from '../formula-value';
-import type { Place } from '../place';
+import { spendText, type Place } from '../place';
 import { forEachValue, toMatrix, toScalar } from '../read-cells';
 
 /** How a parameter wants its argument: one value, an array, cells, or not evaluated until it is asked for. */
@@ -45,7 +45,11 @@ export function define<const P extends readonly Parameter<unknown>[]>(
 const valueParameter = <T>(name: string, convert: (value: Scalar) => T | FormulaError): Parameter<T> => ({
   name,
   takes: 'value',
-  read: (operand, place) => convert(toScalar(operand as Operand, place)),
+  read(operand, place) {
+    const value = toScalar(operand as Operand, place);
+    spendText(place, value);
+    return convert(value);
+  },
 });
 
 export const number = (name: string) => valueParameter(name, toNumber);

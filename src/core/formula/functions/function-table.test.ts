@@ -5,6 +5,7 @@ import { Calculation } from '../calculation';
 import { cellValueOf, FormulaShapes, makeFormula, valueAt } from '../make-formula';
 import { newPlace } from '../place';
 import { arityOf, FAMILIES, FUNCTIONS, signatureOf } from './function-table';
+import { WorkMeter } from '../work-meter';
 
 // The Small Group of ISO/IEC 26300-4, 2.3.2, as it is remembered.
 const SMALL_GROUP =
@@ -51,7 +52,7 @@ const argument = fc.constantFrom(
 
 test('no function throws, whatever it is given', () => {
   const sheet = makeSheet();
-  const context = { sheet, now: 46_089.5, findSheet: () => undefined, findName: () => undefined };
+  const context = { sheet, now: 46_089.5, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() };
   new Calculation(sheet, context);
   const shapes = new FormulaShapes();
   fc.assert(
@@ -68,7 +69,7 @@ test('no function throws, whatever it is given', () => {
 // Found by the test above: where a rate has no end, everything is worth nothing now.
 test('a rate of return from a guess beyond reason is still the rate of return', () => {
   const sheet = makeSheet();
-  const context = { sheet, now: 0, findSheet: () => undefined, findName: () => undefined };
+  const context = { sheet, now: 0, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() };
   const rate = (guess: string) => valueAt(makeFormula(`=IRR({-100;60;60};${guess})`, { context, shapes: new FormulaShapes() }), newPlace(context));
   // 100 = 60/(1+r) + 60/(1+r)²: 1 + r = (3 + √69)/10.
   for (const guess of ['0.1', '1E300', '1E9', '-0.5']) expect(rate(guess)).toBeCloseTo((3 + Math.sqrt(69)) / 10 - 1, 12);
@@ -76,7 +77,7 @@ test('a rate of return from a guess beyond reason is still the rate of return', 
 
 test('a formula of many parts, and a text of a million letters, take their time and no more', () => {
   const sheet = makeSheet(['x'.repeat(1_000_000)]);
-  const context = { sheet, now: 0, findSheet: () => undefined, findName: () => undefined };
+  const context = { sheet, now: 0, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() };
   const value = (text: string) =>
     cellValueOf(valueAt(makeFormula(text, { context, shapes: new FormulaShapes() }), { ...newPlace(context), slot: sheet.order[1]! }));
   expect(value(`=${'1+'.repeat(1000)}1`)).toEqual({ kind: 'number', number: 1001 });

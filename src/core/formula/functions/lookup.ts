@@ -4,7 +4,7 @@ import { bindReference } from '../bind-reference';
 import { matches } from '../criterion';
 import { Area, AreaList, compareScalars, FormulaError, Matrix, SerialDate, toNumber, type Operand, type Scalar } from '../formula-value';
 import { parseFormula } from '../parse-formula';
-import { positionAt, type Place } from '../place';
+import { positionAt, spend, spendText, type Place } from '../place';
 import { readAt } from '../read-cells';
 import { anything, area, define, hanging, integer, later, logical, number, optional, scalar, several, text } from './function-spec';
 
@@ -24,6 +24,16 @@ function tableOf(operand: Operand): Table | FormulaError {
 }
 
 const kindOfValue = (value: Scalar): string => (value instanceof SerialDate ? 'number' : typeof value);
+
+/** The values of a list that is looked through, counted as they are read. */
+function counted(count: number, place: Place, at: (index: number) => Scalar): (index: number) => Scalar {
+  spend(place, count);
+  return (index) => {
+    const value = at(index);
+    spendText(place, value);
+    return value;
+  };
+}
 
 /** Place of a value in a list that need not be sorted; text may hold wildcards. */
 function findEqual(wanted: Scalar, count: number, at: (index: number) => Scalar): number {
@@ -57,14 +67,14 @@ const lookup = (name: string, says: string, along: 'rows' | 'columns') =>
   define(
     { name, says },
     [scalar('wanted'), anything('table'), integer(along === 'rows' ? 'column' : 'row'), optional(logical('sorted'), true)],
-    ([wanted, { operand }, index, isSorted]) => {
+    ([wanted, { operand }, index, isSorted], place) => {
       const table = tableOf(operand);
       if (table instanceof FormulaError) return table;
       const [count, depth] = along === 'rows' ? [table.rows, table.columns] : [table.columns, table.rows];
       if (index < 1) return FormulaError.value;
       if (index > depth) return FormulaError.reference;
-      const at = (place: number, line: number) => (along === 'rows' ? table.at(place, line) : table.at(line, place));
-      const key = (place: number) => at(place, 0);
+      const at = (member: number, line: number) => (along === 'rows' ? table.at(member, line) : table.at(line, member));
+      const key = counted(count, place, (member) => at(member, 0));
       const found = isSorted ? findSorted(wanted, count, { at: key, direction: 1 }) : findEqual(wanted, count, key);
       return found < 0 ? FormulaError.na : at(found, index - 1);
     },
@@ -104,8 +114,12 @@ function offset(from: Area, { rows, columns, height, width }: { rows: number; co
   return top < 0 || left < 0 ? FormulaError.reference : new Area(from.sheet, { left, top, right: left + width - 1, bottom: top + height - 1 });
 }
 
+/** What reading the text of a reference costs, in values. */
+const PARSING_WORK = 500;
+
 /** The cells that a text names; what it does not name is `#REF!`. */
 function indirect(reference: string, place: Place): Area | FormulaError {
+  spend(place, PARSING_WORK);
   const named = place.context.findName(reference);
   const { tree, diagnostics } = parseFormula(`=${named === undefined ? reference : named.replace(/^=/, '')}`);
   if (diagnostics.length || tree.kind !== 'reference') return FormulaError.reference;
@@ -129,12 +143,12 @@ export const LOOKUP = [
   define(
     { name: 'MATCH', says: 'the place of a value in a row or column: 1 sorted upwards, -1 downwards, 0 exactly' },
     [scalar('wanted'), anything('cells'), optional(number('sorted'), 1)],
-    ([wanted, { operand }, order]) => {
+    ([wanted, { operand }, order], place) => {
       const table = tableOf(operand);
       if (table instanceof FormulaError) return table;
       if (table.rows > 1 && table.columns > 1) return FormulaError.na;
-      const at = (place: number) => (table.rows > 1 ? table.at(place, 0) : table.at(0, place));
       const count = table.rows * table.columns;
+      const at = counted(count, place, (member) => (table.rows > 1 ? table.at(member, 0) : table.at(0, member)));
       const found = order === 0 ? findEqual(wanted, count, at) : findSorted(wanted, count, { at, direction: order > 0 ? 1 : -1 });
       return found < 0 ? FormulaError.na : found + 1;
     },

@@ -1,5 +1,6 @@
 // Financial functions (ISO/IEC 26300-4, 6.12). Money paid out is negative; `due` is 1 where payments fall at the beginning of a period.
 import { finite, FormulaError, settled } from '../formula-value';
+import { spend } from '../place';
 import { allNumbers, define, integer, number, numbers, optional } from './function-spec';
 
 /** Periods that are gone through one by one. */
@@ -127,8 +128,9 @@ export const MONEY = [
   define(
     { name: 'CUMIPMT', says: 'the interest in the payments of several periods' },
     [number('rate'), number('periods'), number('present value'), integer('from'), integer('to'), integer('due')],
-    ([rate, periods, present, from, to, due]) => {
+    ([rate, periods, present, from, to, due], place) => {
       if (rate <= 0 || from < 1 || to < from || to > periods || periods > MOST_PERIODS) return FormulaError.number;
+      spend(place, to - from);
       let sum = 0;
       for (let period = from; period <= to; period++) sum += interest({ rate, periods, present, future: 0, due }, period);
       return finite(sum);
@@ -171,10 +173,13 @@ export const MONEY = [
   define(
     { name: 'IRR', says: 'the rate at which payments are worth nothing now' },
     [numbers('numbers'), optional(number('guess'), 0.1)],
-    ([values, guess]) =>
-      values.some((value) => value < 0) && values.some((value) => value > 0)
-        ? findRoot((rate) => netPresent(rate, values), guess)
-        : FormulaError.number,
+    ([values, guess], place) => {
+      const worthAt = (rate: number): number => {
+        spend(place, values.length);
+        return netPresent(rate, values);
+      };
+      return values.some((value) => value < 0) && values.some((value) => value > 0) ? findRoot(worthAt, guess) : FormulaError.number;
+    },
   ),
   define(
     { name: 'SLN', says: 'what is written off in each period, in equal parts' },
@@ -190,9 +195,10 @@ export const MONEY = [
   define(
     { name: 'DDB', says: 'what is written off in one period, by a falling balance' },
     [number('cost'), number('salvage'), number('life'), integer('period'), optional(number('factor'), 2)],
-    ([cost, salvage, life, period, factor]) =>
-      cost < 0 || salvage < 0 || life <= 0 || period < 1 || period > life || period > MOST_PERIODS || factor <= 0
-        ? FormulaError.number
-        : finite(decline(cost, salvage, { life, period, factor })),
+    ([cost, salvage, life, period, factor], place) => {
+      if (cost < 0 || salvage < 0 || life <= 0 || period < 1 || period > life || period > MOST_PERIODS || factor <= 0) return FormulaError.number;
+      spend(place, period);
+      return finite(decline(cost, salvage, { life, period, factor }));
+    },
   ),
 ];

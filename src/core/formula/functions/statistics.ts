@@ -4,7 +4,7 @@ import { Moments } from '../../stats/moments';
 import { quantileOfSorted } from '../../stats/quantile';
 import { readCriterion } from '../criterion';
 import { Area, AreaList, finite, FormulaError, SerialDate, toNumber, type Operand, type Scalar } from '../formula-value';
-import type { Place } from '../place';
+import { spend, spendText, type Place } from '../place';
 import { forEachValue, readAt, toScalar } from '../read-cells';
 import { allNumbers, anything, area, define, integer, matrix, number, numbers, optional, scalar, several } from './function-spec';
 
@@ -29,8 +29,8 @@ export function spreadOf(values: readonly number[], spread: 'sample' | 'populati
   return finite(moments.deviation(spread));
 }
 
-const over = (name: string, says: string, compute: (values: readonly number[]) => number | FormulaError) =>
-  define({ name, says }, [allNumbers()], ([lists]) => compute(lists.length === 1 ? lists[0]! : lists.flat()));
+const over = (name: string, says: string, compute: (values: readonly number[], place: Place) => number | FormulaError) =>
+  define({ name, says }, [allNumbers()], ([lists], place) => compute(lists.length === 1 ? lists[0]! : lists.flat(), place));
 
 const squared = (value: number | FormulaError): number | FormulaError => (typeof value === 'number' ? finite(value * value) : value);
 
@@ -41,7 +41,13 @@ function variance(values: readonly number[], spread: 'sample' | 'population'): n
 export const least = (values: readonly number[]): number => values.reduce((a, b) => Math.min(a, b), values.length ? Infinity : 0);
 export const greatest = (values: readonly number[]): number => values.reduce((a, b) => Math.max(a, b), values.length ? -Infinity : 0);
 
-const rising = (values: readonly number[]): number[] => [...values].sort((a, b) => a - b);
+const rising = (a: number, b: number): number => a - b;
+
+/** The numbers in order; putting them there costs more than reading them. */
+function ordered(values: readonly number[], place: Place, order: (a: number, b: number) => number): number[] {
+  spend(place, Math.ceil((values.length * Math.log2(values.length + 1)) / 4));
+  return [...values].sort(order);
+}
 
 function mode(values: readonly number[]): number | FormulaError {
   const counts = new Map<number, number>();
@@ -50,14 +56,14 @@ function mode(values: readonly number[]): number | FormulaError {
   return most < 2 ? FormulaError.na : least([...counts].flatMap(([value, count]) => (count === most ? value : [])));
 }
 
-function quantile(values: readonly number[], p: number): number | FormulaError {
-  return values.length === 0 || p < 0 || p > 1 ? FormulaError.number : quantileOfSorted(rising(values), p);
+function quantile(values: readonly number[], p: number, place: Place): number | FormulaError {
+  return values.length === 0 || p < 0 || p > 1 ? FormulaError.number : quantileOfSorted(ordered(values, place, rising), p);
 }
 
 const nth = (name: string, says: string, order: (a: number, b: number) => number) =>
-  define({ name, says }, [numbers('numbers'), number('n')], ([values, n]) => {
+  define({ name, says }, [numbers('numbers'), number('n')], ([values, n], place) => {
     const at = Math.ceil(n);
-    return at < 1 || at > values.length ? FormulaError.number : [...values].sort(order)[at - 1]!;
+    return at < 1 || at > values.length ? FormulaError.number : ordered(values, place, order)[at - 1]!;
   });
 
 /** Counts of one kind of value: numbers given directly count as well, and so does text that reads as one. */
@@ -104,9 +110,14 @@ function forEachMeeting(
   }
   const shape = tests[0]!.cells;
   if (tests.some(({ cells }) => cells.rows !== shape.rows || cells.columns !== shape.columns)) return FormulaError.value;
-  place.read += shape.rows * shape.columns * tests.length;
+  spend(place, shape.rows * shape.columns * tests.length);
+  const meets = ({ cells, test }: (typeof tests)[number], row: number, column: number): boolean => {
+    const value = readAt(cells, row, column);
+    spendText(place, value);
+    return test(value);
+  };
   for (let row = 0; row < shape.rows; row++)
-    for (let column = 0; column < shape.columns; column++) if (tests.every(({ cells, test }) => test(readAt(cells, row, column)))) visit(row, column);
+    for (let column = 0; column < shape.columns; column++) if (tests.every((test) => meets(test, row, column))) visit(row, column);
   return undefined;
 }
 
@@ -187,7 +198,7 @@ export const STATISTICS = [
   over('AVERAGE', 'the arithmetic mean', meanOf),
   over('MIN', 'the least number', least),
   over('MAX', 'the greatest number', greatest),
-  over('MEDIAN', 'the middle number, or the mean of the middle two', (values) => quantile(values, 0.5)),
+  over('MEDIAN', 'the middle number, or the mean of the middle two', (values, place) => quantile(values, 0.5, place)),
   over('MODE', 'the number that is met most often', mode),
   over('STDEV', 'the sample standard deviation', (values) => spreadOf(values, 'sample')),
   over('STDEVP', 'the population standard deviation', (values) => spreadOf(values, 'population')),
@@ -220,13 +231,15 @@ export const STATISTICS = [
   underCondition('AVERAGEIF', 'the mean of the numbers where a criterion is met', meanOf),
   underConditions('SUMIFS', 'the sum of the numbers where all criteria are met', (values) => finite(sumOf(values))),
   underConditions('AVERAGEIFS', 'the mean of the numbers where all criteria are met', meanOf),
-  define({ name: 'PERCENTILE', says: 'the value below which this share of the numbers lies' }, [numbers('numbers'), number('share')], ([values, p]) =>
-    quantile(values, p),
+  define(
+    { name: 'PERCENTILE', says: 'the value below which this share of the numbers lies' },
+    [numbers('numbers'), number('share')],
+    ([values, p], place) => quantile(values, p, place),
   ),
   define(
     { name: 'QUARTILE', says: 'a quartile: 0 the least, 2 the median, 4 the greatest' },
     [numbers('numbers'), integer('quarter')],
-    ([values, quarter]) => quantile(values, quarter / 4),
+    ([values, quarter], place) => quantile(values, quarter / 4, place),
   ),
   nth('LARGE', 'the n-th greatest number', (a, b) => b - a),
   nth('SMALL', 'the n-th least number', (a, b) => a - b),
