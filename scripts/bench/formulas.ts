@@ -35,7 +35,13 @@ figure(
 const CELLS = 100_000;
 const numbers = Float64Array.from({ length: CELLS }, () => random() * 100);
 const calculated = sheetOf(['a', 'b'], CELLS, (row) => [String(numbers[row]), '=⟦a⟧*0.9+12/(⟦a⟧+1)']);
-const calculation = new Calculation(calculated, { sheet: calculated, now: NaN, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() });
+const calculation = new Calculation(calculated, {
+  sheet: calculated,
+  now: NaN,
+  findSheet: () => undefined,
+  findName: () => undefined,
+  work: new WorkMeter(),
+});
 const into = new Float64Array(CELLS);
 figure(
   'a field of 100,000 formulas calculated',

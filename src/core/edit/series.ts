@@ -3,6 +3,9 @@ import { isoFromSerial } from '../values/date-serial';
 import { numberText } from '../values/number-text';
 import { readInput } from '../values/read-input';
 
+/** Characters of a text that is counted on. */
+const MAX_COUNTED = 1000;
+
 /**
  * How a run of inputs goes on: what the next one, and the one after it, would hold (counted from 0). Numbers and dates at equal distances go on at
  * that distance, a lone date day by day, months by months; a text that ends in a number counts on; everything else is repeated in turn.
@@ -17,7 +20,7 @@ export function seriesFrom(inputs: readonly string[]): (step: number) => string 
     return by === undefined ? repeated : (step) => numberText(Number((last + by * (step + 1)).toPrecision(15)));
   }
   if (values.every((value) => value.kind === 'date')) return dates(values.map(({ serial }) => serial)) ?? repeated;
-  const counted = inputs.map((input) => /^(.*?)(\d+)(\s*)$/u.exec(input));
+  const counted = inputs.map((input) => (input.length > MAX_COUNTED ? null : /^(.*?)(\d+)(\s*)$/u.exec(input)));
   if (values.every((value) => value.kind === 'text') && counted.every((match) => match !== null && match[1] === counted[0]![1])) {
     const numbers = counted.map((match) => Number(match![2]));
     const by = inputs.length === 1 ? 1 : stepOf(numbers);

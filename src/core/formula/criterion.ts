@@ -1,6 +1,6 @@
 import { readNumber } from '../values/read-number';
 import { readDate } from '../values/read-date';
-import { foldCase } from '../values/fold-text';
+import { readWildcards } from './wildcards';
 import { compareTexts, FormulaError, SerialDate, type Scalar } from './formula-value';
 
 /** A test of one value. */
@@ -55,51 +55,6 @@ function orderOf(value: Scalar, wanted: number | string | boolean): number | und
 
 /** True for texts that are the pattern as a whole. */
 export function matches(pattern: string): Criterion {
-  const steps = wildcardSteps(foldCase(pattern));
-  return (value) => typeof value === 'string' && matchSteps(Array.from(foldCase(value)), steps, 'whole') >= 0;
-}
-
-/** Where the pattern is first met in a text, in code points from 0 at or after `from`; -1 where it is nowhere. */
-export function findPattern(text: string, pattern: string, from: number): number {
-  const points = Array.from(foldCase(text));
-  const steps = wildcardSteps(foldCase(pattern));
-  for (let at = from; at <= points.length; at++) if (matchSteps(points.slice(at), steps, 'start') >= 0) return at;
-  return -1;
-}
-
-type Step = { readonly letter: string } | 'any-letter' | 'any-run';
-
-function wildcardSteps(pattern: string): Step[] {
-  const steps: Step[] = [];
-  const points = Array.from(pattern);
-  for (let at = 0; at < points.length; at++) {
-    const point = points[at]!;
-    const next = points[at + 1];
-    if (point === '~' && (next === '*' || next === '?' || next === '~')) steps.push({ letter: points[++at]! });
-    else if (point === '*') steps.push('any-run');
-    else steps.push(point === '?' ? 'any-letter' : { letter: point });
-  }
-  return steps;
-}
-
-/** Letters taken by the steps, or -1. Going back only to the last run keeps it within letters times steps. */
-function matchSteps(letters: readonly string[], steps: readonly Step[], extent: 'whole' | 'start'): number {
-  let at = 0;
-  let step = 0;
-  let runStep = -1;
-  let runAt = 0;
-  for (;;) {
-    const wanted = steps[step];
-    if (wanted === undefined && (extent === 'start' || at === letters.length)) return at;
-    if (wanted === 'any-run') {
-      runStep = step++;
-      runAt = at;
-    } else if (wanted !== undefined && at < letters.length && (wanted === 'any-letter' || wanted.letter === letters[at])) {
-      at++;
-      step++;
-    } else if (runStep >= 0 && runAt < letters.length) {
-      step = runStep + 1;
-      at = ++runAt;
-    } else return -1;
-  }
+  const wildcards = readWildcards(pattern);
+  return (value) => typeof value === 'string' && wildcards.matches(value);
 }

@@ -149,11 +149,17 @@ export function compareScalars(one: Scalar, other: Scalar): number {
 /** Order of texts by code points, case aside. */
 export function compareTexts(one: string, other: string): number {
   if (one === other) return 0;
-  const [a, b] = [Array.from(foldCase(one)), Array.from(foldCase(other))];
+  const [a, b] = [foldCase(one), foldCase(other)];
   const shared = Math.min(a.length, b.length);
-  for (let at = 0; at < shared; at++) if (a[at] !== b[at]) return a[at]!.codePointAt(0)! - b[at]!.codePointAt(0)!;
+  for (let at = 0; at < shared; at++) {
+    const [unit, beside] = [a.charCodeAt(at), b.charCodeAt(at)];
+    if (unit !== beside) return inOrder(unit) - inOrder(beside);
+  }
   return a.length - b.length;
 }
+
+/** UTF-16 code units in the order of the code points that they begin: halves of pairs after all others (RFC 2781, 2.1). */
+const inOrder = (unit: number): number => (unit >= 0xd800 && unit < 0xe000 ? unit + 0x10000 : unit);
 
 function plain(value: Scalar, beside: Scalar): number | string | boolean {
   if (value === null) return typeof beside === 'string' ? '' : typeof beside === 'boolean' ? false : 0;

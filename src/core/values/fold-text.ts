@@ -1,3 +1,5 @@
+import { trimSpace } from './trim-space';
+
 export interface FoldOptions {
   /** Keep the difference between upper and lower case. */
   readonly case?: boolean;
@@ -5,7 +7,6 @@ export interface FoldOptions {
   readonly accents?: boolean;
 }
 
-const OUTER_SPACE = /^\p{White_Space}+|\p{White_Space}+$/gu;
 const INNER_SPACE = /\p{White_Space}+/gu;
 const MARKS = /\p{Mn}/gu;
 const ASCII = /^[\x21-\x7e]*$/;
@@ -16,7 +17,7 @@ const ASCII = /^[\x21-\x7e]*$/;
  */
 export function foldText(text: string, options: FoldOptions = {}): string {
   if (ASCII.test(text)) return options.case ? text : text.toLowerCase();
-  let folded = text.replace(OUTER_SPACE, '').replace(INNER_SPACE, ' ').normalize('NFC');
+  let folded = trimSpace(text).replace(INNER_SPACE, ' ').normalize('NFC');
   if (!options.case) folded = foldCase(folded);
   if (!options.accents) folded = folded.normalize('NFD').replace(MARKS, '');
   // Folding takes some letters apart, so that what it gives is composed once more: canonical caseless matching (Unicode, section 3.13).

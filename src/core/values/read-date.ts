@@ -4,6 +4,8 @@ import { serialFromParts } from './date-serial';
 export type DateOrder = 'dmy' | 'mdy';
 
 const MONTHS = 'january february march april may june july august september october november december'.split(' ');
+/** Characters of a date, spaces included. */
+const MAX_LENGTH = 100;
 const TIME = String.raw`(?:[T ]\s*(\d{1,2}):(\d{2})(?::(\d{2}))?)?`;
 const ISO = new RegExp(String.raw`^(\d{4})-(\d{1,2})-(\d{1,2})${TIME}$`);
 const NAMED = new RegExp(String.raw`^(\d{1,2})\s+([a-z]+)\.?,?\s+(\d{4})${TIME}$`, 'i');
@@ -15,6 +17,7 @@ const NUMERIC = new RegExp(String.raw`^(\d{1,2})([/.-])(\d{1,2})\2(\d{4})${TIME}
  * years, days that do not exist, an order that is not known.
  */
 export function readDate(text: string, order?: DateOrder): number | undefined {
+  if (text.length > MAX_LENGTH) return undefined;
   const iso = ISO.exec(text);
   if (iso) return assemble({ year: iso[1], month: iso[2], day: iso[3] }, iso.slice(4));
   const named = NAMED.exec(text);

@@ -1,6 +1,7 @@
 import { BLANK, ERROR_WORDS, type CellValue, type ErrorWord } from './cell-value';
 import { readDate, type DateOrder } from './read-date';
 import { readNumber } from './read-number';
+import { trimSpace } from './trim-space';
 
 export interface ReadOptions {
   readonly dates?: DateOrder;
@@ -17,7 +18,6 @@ export interface CellContent {
 }
 
 const SPACE_ONLY = /^\p{White_Space}*$/u;
-const OUTER_SPACE = /^\p{White_Space}+|\p{White_Space}+$/gu;
 
 /**
  * Reads what was typed in a cell into a value. Never fails: what is nothing else is text. Outer Unicode white space is
@@ -27,7 +27,7 @@ export function readInput(input: string, options: ReadOptions = {}): CellContent
   if (SPACE_ONLY.test(input)) return { value: BLANK, format: null };
   if (input.startsWith("'")) return text(input.slice(1));
   if (options.asText) return text(input);
-  const trimmed = input.replace(OUTER_SPACE, '');
+  const trimmed = trimSpace(input);
   if (trimmed.startsWith('=')) return { value: BLANK, format: null, isFormula: true };
   const number = readNumber(trimmed);
   if (number) return { value: { kind: 'number', number: number.number }, format: number.format };

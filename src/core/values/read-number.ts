@@ -2,14 +2,18 @@ const PLAIN = /^([+\-\u2212]?)(\d+(?:\.\d*)?|\d{1,3}(?:,\d{3})+(?:\.\d*)?|\.\d+)
 const CURRENCY_BEFORE = /^([+\-\u2212]?)\s*(\p{Sc})\s*([+\-\u2212]?)\s*(.*)$/u;
 const CURRENCY_AFTER = /^(.*?)\s*(\p{Sc})\s*(-|\u2212)?$/u;
 
+/** Characters of a number. What is longer is text: a double has 17 digits, and the expressions here may look at some places several times. */
+const MAX_LENGTH = 1000;
+
 export interface NumberRead {
   readonly number: number;
   /** The number format that the way of typing asks for (UTS #35 pattern): percent, currency, grouping and decimals. */
   readonly format: string | null;
 }
 
-/** Reads a typed number, percentage or amount of money; undefined for anything else, and for numbers beyond the range of a double. */
+/** Reads a typed number, percentage or amount of money; undefined for anything else, for numbers beyond the range of a double, and for more than 1,000 characters. */
 export function readNumber(text: string): NumberRead | undefined {
+  if (text.length > MAX_LENGTH) return undefined;
   const found = text.at(-1) === '%' ? readPercent(text) : (readPlain(text) ?? readCurrency(text));
   return found && Number.isFinite(found.number) ? found : undefined;
 }

@@ -21,5 +21,4 @@ function bracketed({ sheet, ends }: ReferenceNode): string {
 }
 
 /** A formula of ours, its references plain, as files have it, with its `=`. */
-export const toOdfFormula = (tree: FormulaNode): string =>
-  printFormula(tree, { reference: bracketed, error: standardErrorWord });
+export const toOdfFormula = (tree: FormulaNode): string => printFormula(tree, { reference: bracketed, error: standardErrorWord });

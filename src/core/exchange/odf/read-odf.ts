@@ -273,7 +273,7 @@ class TableReader {
   }): WorkbookRule | undefined {
     const areas = areasOf(cells);
     const where = areas.map(writeArea).join(' ');
-    const base = /\.?([A-Z]+\d+)$/.exec(map.base.replaceAll('$', ''))?.[1];
+    const base = /\.?([A-Z]+\d+)$/.exec(map.base.replaceAll('$', '').slice(-20))?.[1];
     const read = readCondition(map.condition, base && parseAddress(base) ? base : cellAddress(areas[0]!.left, areas[0]!.top), this.asked.name);
     if ('lost' in read) {
       this.losses.add(`A conditional format is left out: ${read.lost}`, where);

@@ -1,7 +1,8 @@
 // Text functions (ISO/IEC 26300-4, 6.20). Lengths and places count code points.
 import { formatValue } from '../../values/format-value';
 import { readDate } from '../../values/read-date';
-import { findPattern } from '../criterion';
+import { findText } from '../../values/find-text';
+import { readWildcards } from '../wildcards';
 import { FormulaError, SerialDate, toNumber, toText, type Scalar } from '../formula-value';
 import { forEachValue, toScalar } from '../read-cells';
 import { anything, define, integer, optional, scalar, several, text } from './function-spec';
@@ -18,15 +19,24 @@ const change = (name: string, says: string, make: (value: string) => string) => 
 
 /** The first letter of each word large, the others small. */
 const proper = (value: string): string =>
-  value.toLowerCase().replace(/(^|[^\p{L}\p{M}])(\p{L})/gu, (_, before: string, letter: string) => before + letter.toUpperCase());
+  value.toLowerCase().replace(/[\p{L}\p{M}]+/gu, (word) => {
+    const [first = ''] = word;
+    return first.toUpperCase() + word.slice(first.length);
+  });
 
 function substitute(value: string, { old, fresh, which }: { old: string; fresh: string; which: number | null }): string | FormulaError {
   if (old === '') return value;
-  if (which === null) return within(value.split(old).join(fresh));
-  if (which < 1) return FormulaError.value;
-  const parts = value.split(old);
-  if (which >= parts.length) return value;
-  return within(parts.slice(0, which).join(old) + fresh + parts.slice(which).join(old));
+  if (which !== null && which < 1) return FormulaError.value;
+  let result = '';
+  let from = 0;
+  for (let met = 1, at = findText(value, old); at >= 0; met++, at = findText(value, old, at + old.length)) {
+    if (which !== null && met < which) continue;
+    result += value.slice(from, at) + fresh;
+    from = at + old.length;
+    if (result.length > LONGEST_TEXT) return FormulaError.value;
+    if (met === which) break;
+  }
+  return within(result + value.slice(from));
 }
 
 /** All texts of the arguments joined. */
@@ -51,19 +61,9 @@ export const TEXTS = [
     ([wanted, value, from]) => {
       const letters = points(value);
       if (from < 1 || from > letters.length + 1) return FormulaError.value;
-      const at = letters
-        .slice(from - 1)
-        .join('')
-        .indexOf(wanted);
-      return at < 0
-        ? FormulaError.value
-        : from +
-            points(
-              letters
-                .slice(from - 1)
-                .join('')
-                .slice(0, at),
-            ).length;
+      const rest = letters.slice(from - 1).join('');
+      const at = findText(rest, wanted);
+      return at < 0 ? FormulaError.value : from + points(rest.slice(0, at)).length;
     },
   ),
   define(
@@ -71,7 +71,7 @@ export const TEXTS = [
     [text('wanted'), text('text'), optional(integer('from'), 1)],
     ([wanted, value, from]) => {
       if (from < 1 || from > points(value).length + 1) return FormulaError.value;
-      const at = findPattern(value, wanted, from - 1);
+      const at = readWildcards(wanted).find(value, from - 1);
       return at < 0 ? FormulaError.value : at + 1;
     },
   ),
@@ -92,7 +92,7 @@ export const TEXTS = [
   change('LOWER', 'the text in small letters', (value) => value.toLowerCase()),
   change('UPPER', 'the text in capital letters', (value) => value.toUpperCase()),
   change('PROPER', 'each word with a capital', proper),
-  change('TRIM', 'the text without outer spaces, inner ones made single', (value) => value.replace(/^ +| +$/g, '').replace(/ +/g, ' ')),
+  change('TRIM', 'the text without outer spaces, inner ones made single', (value) => value.replace(/ +/g, ' ').replace(/^ | $/g, '')),
   define(
     { name: 'REPLACE', says: 'the text with letters replaced by place' },
     [text('text'), integer('from'), integer('count'), text('by')],
