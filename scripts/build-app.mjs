@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { bundleThreads } from './bundle-threads.mjs';
+import { bundleWorkers } from './bundle-workers.mjs';
 import { runBeside, tail, Trouble } from './run.mjs';
 
 /** Builds the app unless what is built came from the same sources. */
@@ -11,7 +11,7 @@ export async function buildApp(root) {
   const isBuilt = existsSync(stamp) && ['painter.cjs', 'findings.cjs'].every((name) => existsSync(join(root, 'dist', name)));
   if (isBuilt && readFileSync(stamp, 'utf8') === sources) return;
   console.log('Building the app (next build)...');
-  await bundleThreads(root);
+  await bundleWorkers(root);
   const { status, output } = await runBeside('node_modules/.bin/next', ['build'], { cwd: root, env: { NEXT_TELEMETRY_DISABLED: '1' } });
   if (status !== 0) throw new Trouble(`The app could not be built:\n${tail(output)}`);
   writeFileSync(stamp, sources);

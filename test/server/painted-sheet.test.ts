@@ -41,7 +41,11 @@ class Reading {
     sheet: Sheet,
     private readonly reader: Reader,
   ) {
-    this.painted = new PaintedSheet(packed(sheet), NOW, { repainted: (_, repaint) => this.told.push(repaint), wantsPast: () => {} });
+    this.painted = new PaintedSheet(packed(sheet), NOW, {
+      repainted: (_, repaint) => this.told.push(repaint),
+      wantsToTell: (afterMs) => void setTimeout(() => this.painted.tell(), afterMs),
+      wantsPast: () => {},
+    });
     this.page = this.open();
   }
 

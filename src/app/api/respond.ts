@@ -10,6 +10,8 @@ const STATUS: Record<Refusal['code'], number> = {
   'field-gone': 409,
   'row-exists': 409,
   'too-often': 429,
+  'too-busy': 503,
+  'too-costly': 503,
 };
 
 /** Runs a handler. A refusal becomes its status and words; anything else is logged here and told as no more than that. */

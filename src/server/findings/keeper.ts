@@ -1,5 +1,4 @@
 import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
 import type { SheetId } from '../../core/sheet/ids';
 import { database, type Sql } from '../database';
 import { liveHub } from '../live/hub';
@@ -10,8 +9,11 @@ import { findFindingHead, moveFindingHead, sheetsBehind, sheetsByClock, type Fin
 import { insertFindings, type InsertedFinding } from '../sql/finding/insert-findings';
 import { readAuthors } from '../sql/finding/read-authors';
 import { findSnapshot } from '../sql/snapshot/find-snapshot';
-import { Thread } from '../threads/thread';
-import type { FindingsQuestions, FoundAt } from './kept-sheet';
+import { isLeftOut, leaveOut } from '../sheets/left-out';
+import { beginWorker } from '../workers/begin-worker';
+import { WorkerPool } from '../workers/worker-pool';
+import { WorkerError } from '../workers/worker-process';
+import type { FindingsRequests, FoundAt } from './kept-sheet';
 import { passOn } from './pass-on';
 
 /** Changes looked at together. */
@@ -25,13 +27,14 @@ const CLOCK_MS = 3_600_000;
 /** How often the clock is looked at. */
 const TICK_MS = 60_000;
 
-/** A sheet that is open in the thread: up to where, and since when nothing has happened. */
+/** A sheet that is open in a worker: up to where, and since when nothing has happened. */
 interface Kept {
   sequence: number;
   usedAt: number;
 }
 
-const beginThread = (): Worker => new Worker(join(process.cwd(), 'dist', 'findings.cjs'));
+/** How long each request may take. */
+const DEADLINES = { open: 45_000, past: 30_000, take: 45_000, tick: 30_000, close: 5000 } as const;
 
 /**
  * Keeps the findings of all sheets: follows every change, also while nobody is looking, and writes down what entered and left each rule.
@@ -41,11 +44,24 @@ export class FindingsKeeper {
   private readonly kept = new Map<SheetId, Kept>();
   /** Sheets that are being looked at; `again` where something has happened meanwhile. */
   private readonly busy = new Map<SheetId, 'once' | 'again'>();
+  /** Sheets that are left out for now: they are looked at again every minute. */
+  private readonly leftOut = new Set<SheetId>();
   private clockAt = 0;
   private readonly gathering = new Set<SheetId>();
-  private readonly thread = new Thread<FindingsQuestions>('findings', beginThread, { ended: () => this.kept.clear() });
+  private readonly pool: WorkerPool<FindingsRequests, never>;
 
-  constructor(private readonly sql: Sql) {}
+  constructor(private readonly sql: Sql) {
+    const begin = () => beginWorker(join(process.cwd(), 'dist', 'findings.cjs'));
+    this.pool = new WorkerPool<FindingsRequests, never>(
+      { processes: 1, begin, opening: ['open'], deadlines: DEADLINES },
+      {
+        event: () => {},
+        lost: (sheet) => this.kept.delete(sheet),
+        tooCostly: (sheet) =>
+          void leaveOut(this.sql, sheet).catch((error: unknown) => console.error('a sheet that is too costly could not be noted', error)),
+      },
+    );
+  }
 
   /** Begins: catches up with what happened while no process ran. */
   async start(): Promise<void> {
@@ -73,8 +89,9 @@ export class FindingsKeeper {
         while (await this.lookOnce(sheet));
       } while (this.busy.get(sheet) === 'again');
     } catch (error) {
-      console.error('looking for findings failed', error);
       this.kept.delete(sheet);
+      if (error instanceof WorkerError && error.failure === 'moved') this.lookSoon(sheet);
+      else if (!(error instanceof WorkerError)) console.error('looking for findings failed', error);
     } finally {
       this.busy.delete(sheet);
     }
@@ -94,8 +111,12 @@ export class FindingsKeeper {
       await moveFindingHead(this.sql, sheet, { from: head, to: last.sequence, at: last.at });
       return true;
     }
+    if (await isLeftOut(this.sql, sheet)) {
+      this.leftOut.add(sheet);
+      return false;
+    }
     await this.open(sheet, head);
-    const found = await this.thread.ask('take', { sheet, changes });
+    const found = await this.pool.ask('take', sheet, { changes });
     this.kept.set(sheet, { sequence: last.sequence, usedAt: Date.now() });
     const isOurs = await this.keep(sheet, { head, to: last.sequence, at: last.at, found });
     if (!isOurs) await this.drop(sheet);
@@ -108,18 +129,20 @@ export class FindingsKeeper {
     const copy = await findSnapshot(this.sql, sheet);
     const isOlder = copy !== undefined && copy.sequence <= head.sequence;
     const packed = isOlder ? copy.packed : await packedAsOf(this.sql, sheet, head.sequence);
-    const { wantsPast } = await this.thread.ask('open', { sheet, packed, atMs: head.at });
+    const { wantsPast } = await this.pool.ask('open', sheet, { packed, atMs: head.at });
     for (let after = isOlder ? copy.sequence : head.sequence; after < head.sequence;) {
       const known = (await readChangesAfter(this.sql, sheet, { after, limit: BATCH })).filter(({ sequence }) => sequence <= head.sequence);
-      await this.thread.ask('take', { sheet, changes: known });
+      await this.pool.ask('take', sheet, { changes: known });
       after = known.at(-1)?.sequence ?? head.sequence;
     }
-    if (wantsPast !== null) await this.thread.ask('past', { sheet, past: await readPast(this.sql, sheet, { until: wantsPast }) });
+    if (wantsPast !== null) await this.pool.ask('past', sheet, { past: await readPast(this.sql, sheet, { until: wantsPast }) });
     this.kept.set(sheet, { sequence: head.sequence, usedAt: Date.now() });
   }
 
   private async drop(sheet: SheetId): Promise<void> {
-    if (this.kept.delete(sheet)) await this.thread.ask('close', { sheet });
+    if (!this.kept.delete(sheet)) return;
+    await this.pool.ask('close', sheet, {});
+    this.pool.forget(sheet);
   }
 
   /** Writes down what was found, and tells whoever wants to be told at once; false where another process was quicker. */
@@ -148,18 +171,22 @@ export class FindingsKeeper {
     this.clockAt = nowMs;
     for (const sheet of await sheetsByClock(this.sql)) {
       const head = this.busy.has(sheet) ? undefined : await findFindingHead(this.sql, sheet);
-      if (head && head.sequence === head.last) await this.open(sheet, head);
+      if (head && head.sequence === head.last && !(await isLeftOut(this.sql, sheet))) await this.open(sheet, head);
     }
   }
 
   /** The clock has moved on: for sheets whose rules hang on it, and for those that were not used for long. */
   async tick(): Promise<void> {
+    for (const sheet of this.leftOut) {
+      this.leftOut.delete(sheet);
+      this.lookSoon(sheet);
+    }
     await this.openForClock(Date.now()).catch((error: unknown) => console.error('the clock of the findings failed', error));
     for (const [sheet, { usedAt, sequence }] of this.kept) {
       try {
         const head = await findFindingHead(this.sql, sheet);
         if (head && head.sequence === sequence) {
-          const found = await this.thread.ask('tick', { sheet, nowMs: Date.now() });
+          const found = await this.pool.ask('tick', sheet, { nowMs: Date.now() });
           if (found.length) await this.keep(sheet, { head, to: sequence, at: Date.now(), found });
         }
         if (Date.now() - usedAt > IDLE_MS && !this.busy.has(sheet)) await this.drop(sheet);

@@ -1,6 +1,5 @@
 import { RuleWatch } from '../../core/findings/rule-watch';
 import type { Effect } from '../../core/sheet/effect';
-import type { SheetId } from '../../core/sheet/ids';
 import { shownAt } from '../../core/sheet/shown-cell';
 import { numberText } from '../../core/values/number-text';
 import { Replica } from '../../engine/replica';
@@ -91,15 +90,15 @@ function noteBefore(effect: Effect, { sheet }: Replica, shown: Map<string, strin
   if (!shown.has(key) && !Number.isNaN(effect.before.number)) shown.set(key, numberText(effect.before.number));
 }
 
-/** What is asked of the findings' thread. */
-export interface FindingsQuestions {
+/** The requests of the findings' worker; each is about one sheet. */
+export interface FindingsRequests {
   readonly [kind: string]: { readonly asked: object; readonly answer: unknown };
   readonly open: {
-    readonly asked: { readonly sheet: SheetId; readonly packed: Uint8Array; readonly atMs: number };
+    readonly asked: { readonly packed: Uint8Array; readonly atMs: number };
     readonly answer: { readonly wantsPast: number | null };
   };
-  readonly past: { readonly asked: { readonly sheet: SheetId; readonly past: SheetPast }; readonly answer: null };
-  readonly take: { readonly asked: { readonly sheet: SheetId; readonly changes: readonly RecordedChange[] }; readonly answer: readonly FoundAt[] };
-  readonly tick: { readonly asked: { readonly sheet: SheetId; readonly nowMs: number }; readonly answer: readonly FoundAt[] };
-  readonly close: { readonly asked: { readonly sheet: SheetId }; readonly answer: null };
+  readonly past: { readonly asked: { readonly past: SheetPast }; readonly answer: null };
+  readonly take: { readonly asked: { readonly changes: readonly RecordedChange[] }; readonly answer: readonly FoundAt[] };
+  readonly tick: { readonly asked: { readonly nowMs: number }; readonly answer: readonly FoundAt[] };
+  readonly close: { readonly asked: object; readonly answer: null };
 }

@@ -24,9 +24,11 @@ export interface PaintedReports {
   repainted(view: string, repaint: Repaint | 'stale'): void;
   /** The past before a place in the log counts for a rule, and is not known. */
   wantsPast(until: number): void;
+  /** Something may be different for its views: `tell` is to be called after so many milliseconds. */
+  wantsToTell(afterMs: number): void;
 }
 
-/** One sheet at work on the server, with a view for each kind of reader. Runs in a worker thread. */
+/** One sheet at work on the server, with a view for each kind of reader. Runs in a worker process, and works only when it is asked. */
 export class PaintedSheet {
   private readonly replica: Replica;
   private readonly about: { readonly id: SheetId; readonly name: string };
@@ -34,7 +36,7 @@ export class PaintedSheet {
   /** What has not been told yet. */
   private changes: RecordedChange[] = [];
   private effects: Effect[] = [];
-  private timer: ReturnType<typeof setTimeout> | null = null;
+  private isToTell = false;
   private restMs = 0;
   private askedForPast = false;
 
@@ -56,7 +58,7 @@ export class PaintedSheet {
 
   /** The sheet as readers of one kind see it, compressed with gzip, and the id of their view. */
   paint(key: string, of: ViewOf): { readonly view: string; readonly packed: Uint8Array } {
-    this.tellNow();
+    this.tell();
     let view = this.views.get(key);
     if (!view) this.views.set(key, (view = new PaintedView(this.replica, of)));
     return { view: view.id, packed: gzipSync(view.pack(this.about), { level: 3 }) };
@@ -121,10 +123,6 @@ export class PaintedSheet {
     this.views.delete(key);
   }
 
-  close(): void {
-    if (this.timer) clearTimeout(this.timer);
-  }
-
   private askForPast(): void {
     if (this.askedForPast || !this.replica.evaluation.hangsOnPast) return;
     this.askedForPast = true;
@@ -132,13 +130,15 @@ export class PaintedSheet {
   }
 
   private tellSoon(): void {
-    this.timer ??= setTimeout(() => this.tellNow(), this.restMs);
+    if (this.isToTell) return;
+    this.isToTell = true;
+    this.reports.wantsToTell(this.restMs);
   }
 
-  private tellNow(): void {
-    if (!this.timer) return;
-    clearTimeout(this.timer);
-    this.timer = null;
+  /** Tells the views what has become different since they were told last. */
+  tell(): void {
+    if (!this.isToTell) return;
+    this.isToTell = false;
     const began = performance.now();
     const { changes, effects } = this;
     [this.changes, this.effects] = [[], []];

@@ -17,25 +17,22 @@ export interface JudgedCell {
   readonly input: string;
 }
 
-/** What is asked of a painter's thread. */
-export interface PainterQuestions {
+/** The requests of a painter's worker; each is about one sheet. */
+export interface PainterRequests {
   readonly [kind: string]: { readonly asked: object; readonly answer: unknown };
   /** Answered with the sequence with which the sheet was opened. */
-  readonly open: { readonly asked: { readonly sheet: SheetId; readonly packed: Uint8Array }; readonly answer: number };
+  readonly open: { readonly asked: { readonly packed: Uint8Array }; readonly answer: number };
   readonly paint: {
-    readonly asked: { readonly sheet: SheetId; readonly key: string; readonly of: ViewOf };
+    readonly asked: { readonly key: string; readonly of: ViewOf };
     readonly answer: { readonly view: string; readonly packed: Uint8Array };
   };
   /** Answered with null where entries are not judged while they are typed. */
-  readonly judge: { readonly asked: { readonly sheet: SheetId; readonly of: ViewOf; readonly cell: JudgedCell }; readonly answer: GivenLook | null };
+  readonly judge: { readonly asked: { readonly of: ViewOf; readonly cell: JudgedCell }; readonly answer: GivenLook | null };
   /** Records from the top, after one of them, that meet some conditions; a page of them. */
-  readonly records: {
-    readonly asked: { readonly sheet: SheetId; readonly wanted: RecordsWanted };
-    readonly answer: RecordsPage | { readonly refused: string };
-  };
+  readonly records: { readonly asked: { readonly wanted: RecordsWanted }; readonly answer: RecordsPage | { readonly refused: string } };
   /** The sheet as a file. */
   readonly export: {
-    readonly asked: { readonly sheet: SheetId; readonly format: ExportFormatName; readonly options: ExportOptions };
+    readonly asked: { readonly format: ExportFormatName; readonly options: ExportOptions };
     readonly answer: { readonly parts: readonly (string | Uint8Array)[]; readonly report: ExportReport };
   };
   /** Judges data by rules; no sheet is at work. */
@@ -43,15 +40,20 @@ export interface PainterQuestions {
     readonly asked: { readonly table: Table; readonly rules: RuleSet; readonly options: DataOptions };
     readonly answer: EvaluateReport;
   };
+  readonly receive: { readonly asked: { readonly changes: readonly RecordedChange[] }; readonly answer: null };
+  readonly past: { readonly asked: { readonly past: SheetPast }; readonly answer: null };
+  /** The clock has moved on. */
+  readonly tick: { readonly asked: { readonly nowMs: number }; readonly answer: null };
+  /** Tells its views what is different: asked for some time after a PainterEvent `wantsToTell`. */
+  readonly tell: { readonly asked: object; readonly answer: null };
+  /** Nobody follows a view any more. */
+  readonly drop: { readonly asked: { readonly key: string }; readonly answer: null };
+  readonly close: { readonly asked: object; readonly answer: null };
 }
 
-/** What it is told. */
-export type SaidToPainter =
-  | { readonly kind: 'receive'; readonly sheet: SheetId; readonly changes: readonly RecordedChange[] }
-  | { readonly kind: 'use-past'; readonly sheet: SheetId; readonly past: SheetPast }
-  | { readonly kind: 'drop'; readonly sheet: SheetId; readonly key: string }
-  | { readonly kind: 'close'; readonly sheet: SheetId };
-
-/** What it tells. */
-export type ToldByPainter =
-  { readonly sheet: SheetId; readonly view: string; readonly repaint: Repaint | 'stale' } | { readonly sheet: SheetId; readonly wantsPast: number };
+/** What a painter's worker says without being asked. */
+export type PainterEvent = { readonly sheet: SheetId } & (
+  | { readonly kind: 'repainted'; readonly view: string; readonly repaint: Repaint | 'stale' }
+  | { readonly kind: 'wants-past'; readonly until: number }
+  | { readonly kind: 'wants-to-tell'; readonly afterMs: number }
+);

@@ -1,4 +1,5 @@
 import { availableParallelism } from 'node:os';
+import { join } from 'node:path';
 import type { ExportFormatName, ExportOptions } from '../../core/exchange/export-formats';
 import type { RecordsPage, RecordsWanted } from '../../core/exchange/json/records-page';
 import type { EvaluateReport } from '../../core/rules/evaluate-report';
@@ -9,8 +10,11 @@ import { liveHub } from '../live/hub';
 import { Refusal } from '../refusal';
 import { readPacked } from '../sheets/read-packed';
 import { readPast } from '../sheets/read-past';
-import type { JudgedCell, PainterQuestions } from './painter-messages';
-import { PainterThread } from './painter-thread-client';
+import { isLeftOut, leaveOut, TOO_COSTLY } from '../sheets/left-out';
+import { beginWorker } from '../workers/begin-worker';
+import { WorkerPool } from '../workers/worker-pool';
+import { WorkerError } from '../workers/worker-process';
+import type { JudgedCell, PainterEvent, PainterRequests } from './painter-messages';
 import type { ViewOf } from './painted-view';
 
 /** Repaints of a view that can be asked for again: a reader that is further behind begins anew. */
@@ -27,12 +31,11 @@ interface View {
   readonly listeners: Set<Listener>;
 }
 
-/** A sheet at work in one of the threads. */
+/** A sheet at work in one of the workers. */
 interface OpenSheet {
-  readonly thread: PainterThread;
   readonly views: Map<string, View>;
   readonly unfollow: () => void;
-  /** Waits until the thread has been told of a change. */
+  /** Waits until the worker has been told of a change. */
   readonly reach: (sequence: number) => Promise<void>;
   idle: ReturnType<typeof setTimeout> | null;
 }
@@ -43,21 +46,52 @@ export interface ViewPlace {
   readonly revision: number;
 }
 
-/** Shows sheets to readers who get no rules: keeps them at work in threads, and passes on what becomes different. */
-class Painter {
-  private readonly threads: PainterThread[] = [];
-  private readonly sheets = new Map<SheetId, Promise<OpenSheet>>();
+/** How long each request may take. A sheet of millions of cells opens in some seconds on a quiet machine. */
+const DEADLINES = {
+  open: 45_000,
+  export: 90_000,
+  paint: 30_000,
+  records: 20_000,
+  receive: 30_000,
+  past: 30_000,
+  tick: 30_000,
+  tell: 30_000,
+  judge: 10_000,
+  evaluate: 10_000,
+  drop: 5000,
+  close: 5000,
+} as const;
 
-  constructor(private readonly sql: Sql) {}
+/** How often sheets are told what time it is. */
+const TICK_MS = 60_000;
+
+/** Times that something is asked of a sheet that has moved to another worker meanwhile. */
+const MAX_TRIES = 3;
+
+/** Shows sheets to readers who get no rules: keeps them at work in worker processes, and passes on what becomes different. */
+class Painter {
+  private readonly sheets = new Map<SheetId, Promise<OpenSheet>>();
+  private readonly views = new Map<SheetId, OpenSheet['views']>();
+  private readonly pool: WorkerPool<PainterRequests, PainterEvent>;
+  private evaluations = 0;
+
+  constructor(private readonly sql: Sql) {
+    const begin = () => beginWorker(join(process.cwd(), 'dist', 'painter.cjs'));
+    this.pool = new WorkerPool<PainterRequests, PainterEvent>(
+      { processes: Math.max(2, Math.min(4, availableParallelism())), begin, opening: ['open', 'evaluate'], deadlines: DEADLINES },
+      { event: (event) => this.hear(event), lost: (sheet) => this.lose(sheet), tooCostly: (sheet) => this.noteTooCostly(sheet) },
+    );
+    setInterval(() => this.tick(), TICK_MS).unref();
+  }
 
   /** The painted sheet (see painted-sheet.ts), compressed with gzip. Throws a Refusal where there is no such sheet. */
-  async paint(sheet: SheetId, of: ViewOf): Promise<Uint8Array> {
-    const open = await this.open(sheet);
-    const key = keyOf(of);
-    const { view, packed } = await open.thread.ask('paint', { sheet, key, of });
-    if (!open.views.has(view)) open.views.set(view, { key, told: [], listeners: new Set() });
-    this.rest(sheet, open);
-    return packed;
+  paint(sheet: SheetId, of: ViewOf): Promise<Uint8Array> {
+    return this.with(sheet, async (open) => {
+      const key = keyOf(of);
+      const { view, packed } = await this.pool.ask('paint', sheet, { key, of });
+      if (!open.views.has(view)) open.views.set(view, { key, told: [], listeners: new Set() });
+      return packed;
+    });
   }
 
   /** Tells a reader what becomes different from where they stand. Returns how to stop. */
@@ -81,33 +115,54 @@ class Painter {
   }
 
   /** The look that an entry would have; null where entries are not judged while they are typed. */
-  async judge(sheet: SheetId, of: ViewOf, cell: JudgedCell): Promise<GivenLook | null> {
-    const open = await this.open(sheet);
-    this.rest(sheet, open);
-    return open.thread.ask('judge', { sheet, of, cell });
+  judge(sheet: SheetId, of: ViewOf, cell: JudgedCell): Promise<GivenLook | null> {
+    return this.with(sheet, () => this.pool.ask('judge', sheet, { of, cell }));
   }
 
   /** Records with their looks, of the sheet as it is after a change at the earliest. Throws a Refusal where what is wanted is none. */
   async records(sheet: SheetId, wanted: RecordsWanted, atLeast: number): Promise<RecordsPage> {
-    const open = await this.open(sheet);
-    await open.reach(atLeast);
-    this.rest(sheet, open);
-    const page = await open.thread.ask('records', { sheet, wanted });
+    const page = await this.with(sheet, async (open) => {
+      await open.reach(atLeast);
+      return this.pool.ask('records', sheet, { wanted });
+    });
     if ('refused' in page) throw new Refusal('bad-request', page.refused);
     return page;
   }
 
   /** The sheet as a file. */
-  async export(sheet: SheetId, how: { readonly format: ExportFormatName; readonly options: ExportOptions }, atLeast: number) {
-    const open = await this.open(sheet);
-    await open.reach(atLeast);
-    this.rest(sheet, open);
-    return open.thread.ask('export', { sheet, ...how });
+  export(sheet: SheetId, how: { readonly format: ExportFormatName; readonly options: ExportOptions }, atLeast: number) {
+    return this.with(sheet, async (open) => {
+      await open.reach(atLeast);
+      return this.pool.ask('export', sheet, how);
+    });
   }
 
-  /** Judges data by rules, in one of the threads. */
-  evaluate(asked: PainterQuestions['evaluate']['asked']): Promise<EvaluateReport> {
-    return this.threadOf('').ask('evaluate', asked);
+  /** Judges data by rules, in one of the workers. Throws a Refusal where that takes too long. */
+  async evaluate(asked: PainterRequests['evaluate']['asked']): Promise<EvaluateReport> {
+    const name = `${EVALUATION}${++this.evaluations}`;
+    try {
+      return await this.pool.ask('evaluate', name, asked);
+    } catch (error) {
+      if (error instanceof WorkerError && error.failure === 'moved') return await this.evaluate(asked);
+      throw error instanceof WorkerError
+        ? new Refusal('too-costly', 'These rules over these records are too much work. Send fewer records, or lighter rules')
+        : error;
+    } finally {
+      this.pool.forget(name);
+    }
+  }
+
+  /** Does something with an open sheet; once more where it has moved to another worker meanwhile. Throws a Refusal where it is too much work. */
+  private async with<T>(sheet: SheetId, task: (open: OpenSheet) => Promise<T>, tries = MAX_TRIES): Promise<T> {
+    try {
+      const open = await this.open(sheet);
+      this.rest(sheet, open);
+      return await task(open);
+    } catch (error) {
+      if (!(error instanceof WorkerError)) throw error;
+      if (error.failure === 'moved' && tries > 1) return this.with(sheet, task, tries - 1);
+      throw new Refusal('too-costly', TOO_COSTLY);
+    }
   }
 
   private open(sheet: SheetId): Promise<OpenSheet> {
@@ -115,30 +170,67 @@ class Painter {
     if (!open) {
       open = this.openNow(sheet);
       this.sheets.set(sheet, open);
-      open.catch(() => this.sheets.delete(sheet));
+      const opening = open;
+      open.catch(() => {
+        if (this.sheets.get(sheet) === opening) this.sheets.delete(sheet);
+      });
     }
     return open;
   }
 
   private async openNow(sheet: SheetId): Promise<OpenSheet> {
+    if (await isLeftOut(this.sql, sheet)) throw new Refusal('too-costly', TOO_COSTLY);
     const packed = await readPacked(this.sql, sheet);
-    const thread = this.threadOf(sheet);
     const views: OpenSheet['views'] = new Map();
-    thread.hear(sheet, {
-      repainted: (id, repaint) => tell(views, id, repaint),
-      wantsPast: (until) =>
-        void readPast(this.sql, sheet, { until }).then(
-          (past) => thread.say({ kind: 'use-past', sheet, past }),
-          (error: unknown) => console.error('reading the past failed', error),
-        ),
-    });
-    const sequence = await thread.ask('open', { sheet, packed });
+    this.views.set(sheet, views);
+    const sequence = await this.pool.ask('open', sheet, { packed });
     const reached = new Reached(sequence);
     const unfollow = await liveHub().follow(sheet, sequence, (changes) => {
-      thread.say({ kind: 'receive', sheet, changes });
+      this.send('receive', sheet, { changes });
       reached.now(changes.at(-1)?.sequence ?? 0);
     });
-    return { thread, views, unfollow, idle: null, reach: (wanted) => reached.wait(wanted) };
+    return { views, unfollow, idle: null, reach: (wanted) => reached.wait(wanted) };
+  }
+
+  /** Asks for something that has no answer. What fails is known by the worker's end. */
+  private send<K extends keyof PainterRequests & string>(kind: K, sheet: SheetId, asked: PainterRequests[K]['asked']): void {
+    this.pool.ask(kind, sheet, asked).catch((error: unknown) => {
+      if (!(error instanceof WorkerError)) console.error(`a sheet could not ${kind}`, error);
+    });
+  }
+
+  private hear(event: PainterEvent): void {
+    const { sheet } = event;
+    if (event.kind === 'repainted') tell(this.views.get(sheet), event.view, event.repaint);
+    else if (event.kind === 'wants-to-tell') setTimeout(() => this.sheets.has(sheet) && this.send('tell', sheet, {}), event.afterMs).unref();
+    else
+      readPast(this.sql, sheet, { until: event.until }).then(
+        (past) => this.send('past', sheet, { past }),
+        (error: unknown) => console.error('reading the past failed', error),
+      );
+  }
+
+  /** A sheet is in no worker any more: its readers begin again. */
+  private lose(sheet: SheetId): void {
+    const open = this.sheets.get(sheet);
+    this.sheets.delete(sheet);
+    void open?.then(
+      ({ views, unfollow, idle }) => {
+        if (idle) clearTimeout(idle);
+        unfollow();
+        for (const view of views.keys()) tell(views, view, 'stale');
+      },
+      () => {},
+    );
+  }
+
+  private noteTooCostly(sheet: SheetId): void {
+    if (sheet.startsWith(EVALUATION)) return;
+    leaveOut(this.sql, sheet).catch((error: unknown) => console.error('a sheet that is too costly could not be noted', error));
+  }
+
+  private tick(): void {
+    for (const sheet of this.sheets.keys()) this.send('tick', sheet, { nowMs: Date.now() });
   }
 
   /** Closes a sheet some time after nobody follows it, and drops the views that nobody follows. */
@@ -148,36 +240,21 @@ class Painter {
       for (const [id, { key, listeners }] of open.views) {
         if (listeners.size > 0) continue;
         open.views.delete(id);
-        open.thread.say({ kind: 'drop', sheet, key });
+        this.send('drop', sheet, { key });
       }
       if (open.views.size > 0) return;
       this.sheets.delete(sheet);
+      this.views.delete(sheet);
       open.unfollow();
-      open.thread.say({ kind: 'close', sheet });
+      this.send('close', sheet, {});
+      this.pool.forget(sheet);
     }, IDLE_MS);
     open.idle.unref();
   }
-
-  /** Each sheet has its thread; another thread goes to work where there is a processor for it. */
-  private threadOf(sheet: SheetId): PainterThread {
-    const most = Math.max(1, Math.min(4, availableParallelism() - 1));
-    const at = [...sheet].reduce((sum, letter) => (sum * 31 + letter.codePointAt(0)!) % 9973, 7) % most;
-    const known = this.threads[at];
-    if (known) return known;
-    const thread = new PainterThread(() => {
-      // What was at work there is gone: readers begin anew, and it with them.
-      for (const [id, open] of this.sheets)
-        void open.then((one) => {
-          if (one.thread !== thread) return;
-          this.sheets.delete(id);
-          one.unfollow();
-          for (const view of one.views.keys()) tell(one.views, view, 'stale');
-        });
-    });
-    this.threads[at] = thread;
-    return thread;
-  }
 }
+
+/** Begins the names under which data that are no sheet are evaluated; no id of a sheet has such a sign. */
+const EVALUATION = 'evaluation:';
 
 /** How long is waited for a change that is to come, at most. */
 const REACH_MS = 3000;
@@ -209,10 +286,10 @@ class Reached {
 }
 
 /** Passes on what became different in a view. */
-function tell(views: OpenSheet['views'], id: string, repaint: Repaint | 'stale'): void {
-  const view = views.get(id);
+function tell(views: OpenSheet['views'] | undefined, id: string, repaint: Repaint | 'stale'): void {
+  const view = views?.get(id);
   if (!view) return;
-  if (repaint === 'stale') views.delete(id);
+  if (repaint === 'stale') views!.delete(id);
   else {
     view.told.push(repaint);
     if (view.told.length > KEPT_REPAINTS) view.told.shift();

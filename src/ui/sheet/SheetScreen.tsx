@@ -38,10 +38,12 @@ interface Props {
   readonly as?: Reader['role'] | undefined;
   /** The cell that one comes for. */
   readonly at?: CellIds | undefined;
+  /** What the server has to say about the sheet to who works on it. */
+  readonly notice?: string | undefined;
 }
 
 /** One sheet with its legend, its cells and the bench. */
-export function SheetScreen({ id, name, role, person, as, at }: Props) {
+export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
   const theme = useComputedColorScheme('light', { getInitialValueInEffect: false });
   const reads = as === undefined && isMaker(role) ? undefined : { as };
   const sees = as ?? role;
@@ -77,6 +79,11 @@ export function SheetScreen({ id, name, role, person, as, at }: Props) {
         {sees !== 'filler' && <div className={classes.legend}>{sees === 'viewer' ? <ReaderSide /> : <Legend />}</div>}
         <main className={classes.work}>
           <Failure>
+            {notice !== undefined && (
+              <p className={classes.notice} role="note">
+                {notice}
+              </p>
+            )}
             {reads ? <ReaderBar role={sees} list={{ isList, onList: setList }} /> : <ActionBar />}
             {!reads && <StylePanel />}
             <FindPanel />

@@ -1,5 +1,7 @@
 import type { Metadata } from 'next';
 import { isMaker } from '../../../core/sharing/role';
+import { database } from '../../../server/database';
+import { isLeftOut, LEFT_OUT } from '../../../server/sheets/left-out';
 import { SheetScreen } from '../../../ui/sheet/SheetScreen';
 import { sheetPageAccess } from '../../sheet-page-access';
 import type { Query } from '../../signed-in';
@@ -23,6 +25,7 @@ export default async function SheetPage({ params, searchParams }: Props) {
   const { as: asked, row, field } = await searchParams;
   const { sheet, access } = await sheetPageAccess(id, `/sheets/${id}`);
   const as = isMaker(access.role) && (asked === 'filler' || asked === 'viewer') ? asked : undefined;
+  const notice = isMaker(access.role) && (await isLeftOut(database(), sheet.id)) ? LEFT_OUT : undefined;
   const person = { name: access.name, hasAccount: access.author.startsWith('person '), key: access.author };
   return (
     <SheetScreen
@@ -32,6 +35,7 @@ export default async function SheetPage({ params, searchParams }: Props) {
       role={access.role}
       person={person}
       as={as}
+      notice={notice}
       at={typeof row === 'string' && typeof field === 'string' ? { row, field } : undefined}
     />
   );

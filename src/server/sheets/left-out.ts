@@ -1,0 +1,28 @@
+import type { SheetId } from '../../core/sheet/ids';
+import type { Queryable } from '../database';
+import { findLeftOut } from '../sql/left-out/find-left-out';
+import { noteLeftOut } from '../sql/left-out/note-left-out';
+
+/** What readers of a sheet are told that is left out. */
+export const TOO_COSTLY =
+  'This sheet is too much work for the server just now, so that it cannot be shown. Its owner can make it lighter: fewer formulas over many cells, or fewer rules.';
+
+/** What its owner and editors are told. */
+export const LEFT_OUT =
+  'The server gave this sheet up: working it out took too long or too much memory. Until it is changed, fillers, viewers and programs do not get it, and findings are not kept. ' +
+  'Make it lighter: smaller ranges in formulas, fewer formulas over many cells, fewer rules.';
+
+/** How long a changed sheet stays left out after the first time, in milliseconds; twice as long each time after. */
+const PAUSE_MS = 30_000;
+const LONGEST_PAUSE_MS = 3_600_000;
+
+/** Leaves a sheet out of the server's work, since it took too long or too much memory, until it is changed. */
+export const leaveOut = (sql: Queryable, sheet: SheetId): Promise<void> => noteLeftOut(sql, sheet);
+
+/** Whether a sheet is left out: as long as it is what it was, and for some time after it was changed. */
+export async function isLeftOut(sql: Queryable, sheet: SheetId): Promise<boolean> {
+  const left = await findLeftOut(sql, sheet);
+  if (!left) return false;
+  const pause = Math.min(LONGEST_PAUSE_MS, PAUSE_MS * 2 ** (left.times - 1));
+  return left.head === left.sequence || Date.now() - left.at < pause;
+}

@@ -1,0 +1,124 @@
+import type { ChildProcess } from 'node:child_process';
+import { Refusal } from '../refusal';
+import type { WorkerRequests } from './worker-messages';
+import { WorkerError, WorkerProcess } from './worker-process';
+
+/** A process that has been at work for one sheet for so long is left to it: others that wait there go to another process. */
+const PATIENCE_MS = 200;
+/** How long a request may take of a kind that has no deadline of its own. */
+const LAST_DEADLINE_MS = 60_000;
+/** Requests that may wait for one process. */
+const MAX_WAITING = 500;
+
+interface PoolReports<Event> {
+  readonly event: (event: Event) => void;
+  /** A sheet is in no process any more: it has to be opened again. */
+  readonly lost: (sheet: string) => void;
+  /** The work of a sheet took too long, or more memory than a process may have. */
+  readonly tooCostly: (sheet: string) => void;
+}
+
+export interface PoolOptions {
+  /** Processes that work side by side as a rule; up to twice as many where some are held up. */
+  readonly processes: number;
+  readonly begin: () => ChildProcess;
+  /** The kinds of request with which the work for a sheet begins: others are for sheets that are open already. */
+  readonly opening: readonly string[];
+  /** How long each kind of request may take, in milliseconds. */
+  readonly deadlines: Readonly<Record<string, number>>;
+}
+
+/**
+ * Worker processes that keep sheets at work. Each sheet is at home in one of them, and its requests are answered in order. No sheet waits long for
+ * another: where a process is held up, the sheets that wait for it move on.
+ */
+export class WorkerPool<Q extends WorkerRequests, Event> {
+  private readonly processes: WorkerProcess<Event>[] = [];
+  private readonly homes = new Map<string, WorkerProcess<Event>>();
+
+  constructor(
+    private readonly options: PoolOptions,
+    private readonly reports: PoolReports<Event>,
+  ) {}
+
+  /** Asks something of a sheet. Rejects with a WorkerError where the worker has ended or the sheet has moved, with a Refusal where too many wait. */
+  ask<K extends keyof Q & string>(kind: K, sheet: string, asked: Q[K]['asked']): Promise<Q[K]['answer']> {
+    if (!this.homes.has(sheet) && !this.options.opening.includes(kind)) return Promise.reject(new WorkerError('moved'));
+    const process = this.homeOf(sheet);
+    if (process.waiting >= MAX_WAITING)
+      return Promise.reject(new Refusal('too-busy', 'The server has too much to do just now. Try again in a minute.'));
+    return new Promise((resolve, reject) => {
+      const deadlineMs = this.options.deadlines[kind] ?? LAST_DEADLINE_MS;
+      process.add({ sheet, kind, asked, deadlineMs, done: resolve as (answer: unknown) => void, failed: reject });
+      this.watch(process, sheet);
+    });
+  }
+
+  /** Forgets where a sheet is at home: to be called after it was closed there. */
+  forget(sheet: string): void {
+    this.homes.get(sheet)?.sheets.delete(sheet);
+    this.homes.delete(sheet);
+  }
+
+  end(): void {
+    for (const process of this.processes) process.end();
+  }
+
+  private homeOf(sheet: string): WorkerProcess<Event> {
+    const known = this.homes.get(sheet);
+    if (known) return known;
+    const process = this.freest();
+    process.sheets.add(sheet);
+    this.homes.set(sheet, process);
+    return process;
+  }
+
+  /** The process with the fewest sheets of those that are not held up; a new one where there may be one. */
+  private freest(): WorkerProcess<Event> {
+    const free = this.processes.filter((process) => !isHeldUp(process));
+    const { processes } = this.options;
+    if (free.length < processes && this.processes.length < 2 * processes) return this.another();
+    const [least] = (free.length ? free : this.processes).toSorted((a, b) => a.sheets.size - b.sheets.size);
+    return least!;
+  }
+
+  private another(): WorkerProcess<Event> {
+    const process: WorkerProcess<Event> = new WorkerProcess(this.options.begin, {
+      event: this.reports.event,
+      ended: (at) => {
+        for (const [sheet, home] of this.homes) {
+          if (home !== process) continue;
+          this.homes.delete(sheet);
+          this.reports.lost(sheet);
+        }
+        if (at !== null) this.reports.tooCostly(at);
+      },
+    });
+    this.processes.push(process);
+    return process;
+  }
+
+  /** Looks, once patience is over, whether a sheet still waits for another; then all that wait there move on. */
+  private watch(process: WorkerProcess<Event>, sheet: string): void {
+    const { busy } = process;
+    if (!busy || busy.sheet === sheet) return;
+    setTimeout(() => this.relieve(process), Math.max(0, PATIENCE_MS - busy.forMs) + 10);
+  }
+
+  private relieve(process: WorkerProcess<Event>): void {
+    const { busy } = process;
+    if (!busy || !isHeldUp(process)) return;
+    const moving = process.waitingSheets();
+    moving.delete(busy.sheet);
+    for (const sheet of moving) {
+      this.homes.delete(sheet);
+      this.reports.lost(sheet);
+    }
+    process.release(moving);
+    // What it holds of them is given up once it gets there.
+    const deadlineMs = this.options.deadlines.close ?? LAST_DEADLINE_MS;
+    for (const sheet of moving) process.add({ sheet, kind: 'close', asked: {}, deadlineMs, done: () => {}, failed: () => {} });
+  }
+}
+
+const isHeldUp = (process: { readonly busy: { readonly forMs: number } | null }): boolean => (process.busy?.forMs ?? 0) >= PATIENCE_MS;
