@@ -8,7 +8,7 @@ import { runBeside, tail, Trouble } from './run.mjs';
 export async function buildApp(root) {
   const stamp = join(root, '.next', 'built-from');
   const sources = hashSources(root);
-  const isBuilt = existsSync(stamp) && ['painter.cjs', 'findings.cjs'].every((name) => existsSync(join(root, 'dist', name)));
+  const isBuilt = existsSync(stamp) && ['painter.cjs', 'findings.cjs', 'server.mjs'].every((name) => existsSync(join(root, 'dist', name)));
   if (isBuilt && readFileSync(stamp, 'utf8') === sources) return;
   console.log('Building the app (next build)...');
   await bundleWorkers(root);

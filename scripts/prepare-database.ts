@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { seedDemo } from '../src/demo/seed-demo';
 import { connect } from '../src/server/database';
+import { settings } from '../src/server/settings';
 import { migrate } from '../src/server/migrate';
 
 // Brings the schema of the database that DATABASE_URL names up to date, and puts the demo in once.
@@ -11,7 +12,7 @@ const sql = connect(url);
 try {
   const ran = await migrate(sql, join(fileURLToPath(new URL('..', import.meta.url)), 'src/server/sql/migrations'));
   if (ran.length) console.log(`Database brought up to date: ${ran.join(', ')}`);
-  if (await seedDemo(sql, new Date())) console.log('Demo data put in.');
+  if (settings().demo && (await seedDemo(sql, new Date()))) console.log('Demo data put in.');
 } finally {
   await sql.end();
 }

@@ -8,8 +8,8 @@ export function prepareDatabase(root, url, { quiet = true } = {}) {
 
 /** Serves the built app on loopback. `ready` is fulfilled once it answers; `stop` ends it by its own process group. */
 export function serveApp(root, { database, port, stderr = 'ignore' }) {
-  const env = { DATABASE_URL: database, NEXT_TELEMETRY_DISABLED: '1' };
-  const server = start(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
+  const env = { DATABASE_URL: database, PORT: String(port), NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' };
+  const server = start(process.execPath, ['dist/server.mjs'], {
     cwd: root,
     env,
     stdio: ['ignore', 'ignore', stderr],

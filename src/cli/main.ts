@@ -87,7 +87,8 @@ function main(argv: readonly string[]): Answer | Promise<Answer> {
   const { values, positionals } = readArguments(argv);
   if (values.version) return { text: VERSION, code: 0 };
   const [name, ...given] = positionals;
-  if (values.help || name === undefined) return { text: USAGE.trimEnd(), code: 0 };
+  if (values.help) return { text: USAGE.trimEnd(), code: 0 };
+  if (name === undefined) throw new NoCommand();
   if (!Object.hasOwn(COMMANDS, name))
     throw new BadInput('command line', `there is no command "${name}"; expected ${Object.keys(COMMANDS).join(' or ')}`);
   const command = COMMANDS[name as keyof typeof COMMANDS];
@@ -173,7 +174,15 @@ function end({ text, code }: Answer): void {
   process.exitCode = code;
 }
 
+/** Called without a command: what can be asked is told as an error. */
+class NoCommand extends Error {}
+
 function fail(error: unknown): void {
+  if (error instanceof NoCommand) {
+    process.stderr.write(`${USAGE.trimEnd()}\n`);
+    process.exitCode = 2;
+    return;
+  }
   if (!(error instanceof BadInput)) throw error;
   process.stderr.write(`auxesis: ${error.message}\n`);
   process.exitCode = 2;

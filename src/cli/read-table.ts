@@ -8,7 +8,7 @@ import type { Table } from '../core/exchange/table';
 import { detectEncoding } from '../core/exchange/text/detect-encoding';
 import { asWindows1252 } from '../core/exchange/text/windows-1252';
 import { BadInput } from './bad-input';
-import { placeOf, telling } from './read-bytes';
+import { placeOf, telling, textOf } from './read-bytes';
 
 /** How a text file is written where it is not as usual. */
 export interface TextForm {
@@ -21,12 +21,13 @@ export interface TextForm {
 export function tableOf(path: string, bytes: Uint8Array, { separator = separatorOf(path), decimal = '.' }: TextForm = {}): Table {
   const other = otherKind(bytes);
   if (other !== undefined) throw new BadInput(placeOf(path), other);
+  // JSON is UTF-8 alone (RFC 8259, 8.1).
+  if (/\.(jsonl|ndjson)$/i.test(path)) return telling(path, () => jsonLinesTable(textOf(path, bytes)));
   const { encoding } = detectEncoding(bytes);
   const decoded = new TextDecoder(encoding).decode(bytes);
   const text = encoding === 'windows-1252' ? asWindows1252(decoded) : decoded;
-  if (/\.(jsonl|ndjson)$/i.test(path)) return telling(path, () => jsonLinesTable(text));
-  const isJson = /\.json$/i.test(path) || (path === '-' && /^\s*\[/.test(text));
-  const table = isJson ? readJson(text) : readCsv(text, separator);
+  const isJson = /\.json$/i.test(path) || (path === '-' && /^\s*\[/.test(text.slice(0, 1000)));
+  const table = isJson ? readJson(textOf(path, bytes)) : readCsv(text, separator);
   if ('message' in table) throw new BadInput([placeOf(path), table.place].filter(Boolean).join(', '), table.message);
   return decimal === ',' ? { ...table, rows: table.rows.map((cells) => cells.map((cell) => inputOf(cell, WITH_COMMA, 'values'))) } : table;
 }

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { ARCHIVE_FORMAT, ARCHIVE_VERSION, type ArchivedChange, type ArchivedHead } from '../core/exchange/archive/archive-lines';
 import { BadFile } from '../core/exchange/bad-file';
+import { idSchema } from './content-id';
 import { LIMITS } from '../core/exchange/limits';
 import type { StoredRow } from '../core/sheet/change';
 import type { SheetSettings } from '../core/sheet/sheet-settings';
@@ -27,17 +28,14 @@ const head = Joi.object<ArchivedHead>({
   settings: settings.default({}),
   createdAt: moment,
   fields: Joi.array().items(fieldSchema).unique('id').min(1).max(LIMITS.fields).required(),
-  rules: Joi.array().items(storedRule).unique('id').max(10_000).required(),
-  parts: Joi.array().items(partSchema).unique('id').default([]),
+  rules: Joi.array().items(storedRule).unique('id').max(LIMITS.rules).required(),
+  parts: Joi.array().items(partSchema).unique('id').max(LIMITS.sheetParts).default([]),
 });
 
 const line = Joi.object<ArchiveLine>({
   row: storedRow,
   change: Joi.object<ArchivedChange>({
-    id: Joi.string()
-      .pattern(/^[\w-]+$/)
-      .max(64)
-      .required(),
+    id: idSchema.required(),
     author: Joi.string().max(200).required(),
     at: moment.required(),
     seen: Joi.number().integer().min(0),

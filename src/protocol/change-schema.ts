@@ -27,13 +27,13 @@ import {
   type RuleSetUse,
   type Snapshot,
 } from '../core/sheet/sheet-part';
+import { LIMITS } from '../core/exchange/limits';
+import { idSchema, isContentId } from './content-id';
 import type { SentChange } from './recorded-change';
 
-const id = Joi.string()
-  .pattern(/^[\w-]+$/)
-  .max(64);
+const id = idSchema;
 /** Longest text that a cell takes, in UTF-16 code units. */
-const LONGEST_INPUT = 1_000_000;
+const LONGEST_INPUT = LIMITS.cellText;
 const TOO_LONG = `A cell takes at most ${LONGEST_INPUT.toLocaleString('en')} characters. What you entered is longer and was not kept.`;
 const input = Joi.string().allow('').max(LONGEST_INPUT).messages({ 'string.max': TOO_LONG });
 
@@ -72,13 +72,11 @@ const rowAbout = {
   level: Joi.number().integer().min(0).max(8),
 };
 
-const ID = /^[\w-]{1,64}$/;
-
 /** Checked by hand: a sheet brought in whole has a million of them. */
 const cells = Joi.object()
   .custom((value: Readonly<Record<string, unknown>>, helpers) => {
     for (const [field, typed] of Object.entries(value)) {
-      if (!ID.test(field)) return helpers.message({ custom: '{{#label}} holds a field that is no id' });
+      if (!isContentId(field)) return helpers.message({ custom: '{{#label}} holds a field that is no id' });
       if (typeof typed !== 'string') return helpers.message({ custom: `{{#label}}.${field} must be a string` });
       if (typed.length > LONGEST_INPUT) return helpers.message({ custom: TOO_LONG });
     }

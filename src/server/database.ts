@@ -1,4 +1,5 @@
 import postgres from 'postgres';
+import { settings } from './settings';
 
 export type Sql = postgres.Sql;
 export type Transaction = postgres.TransactionSql;
@@ -6,20 +7,28 @@ export type Transaction = postgres.TransactionSql;
 export type Queryable = Sql | Transaction;
 
 // Route handlers are bundled one by one, so what a process has once must hang on the process.
-const shared = globalThis as { auxesisSql?: Sql };
+const shared = globalThis as { auxesisSql?: Sql; auxesisLongSql?: Sql };
 
 /** The process's pool of connections to the database that DATABASE_URL names. */
 export function database(): Sql {
-  return (shared.auxesisSql ??= connect(requiredUrl()));
+  return (shared.auxesisSql ??= connect(settings().databaseUrl));
 }
+
+/**
+ * The process's connections for long work, such as reading or bringing in a whole sheet: so that it never takes those that quick questions need.
+ */
+export const longWork = (): Sql => (shared.auxesisLongSql ??= connect(settings().databaseUrl, { max: 4, statementMs: 600_000 }));
 
 /** A pool of its own, for scripts and tests; the caller ends it. */
-export function connect(url: string): Sql {
-  return postgres(url, { max: 8, onnotice: () => {}, connection: { application_name: 'auxesis' } });
+export function connect(url: string, { max = 8, statementMs = 30_000 }: { readonly max?: number; readonly statementMs?: number } = {}): Sql {
+  return postgres(url, {
+    max,
+    onnotice: () => {},
+    connect_timeout: 10,
+    // What hangs is ended by the database itself, and gives back what it holds.
+    connection: { application_name: 'auxesis', statement_timeout: statementMs, idle_in_transaction_session_timeout: IDLE_IN_TRANSACTION_MS },
+  });
 }
 
-function requiredUrl(): string {
-  const url = process.env.DATABASE_URL;
-  if (!url) throw new Error('DATABASE_URL is not set; start the app with "npm start"');
-  return url;
-}
+/** How long a transaction may wait for the app. */
+const IDLE_IN_TRANSACTION_MS = 60_000;

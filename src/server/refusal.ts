@@ -11,6 +11,7 @@ export class Refusal extends Error {
       | 'not-allowed'
       | 'locked'
       | 'too-often'
+      | 'too-long'
       | 'too-busy'
       | 'too-costly',
     message: string,

@@ -17,8 +17,9 @@ const servers: ChildProcess[] = [];
 export const stopServers = () => servers.splice(0).forEach((server) => server.kill('SIGKILL'));
 
 /** Another process of the app on the same database. */
-export async function serve(port: number): Promise<ChildProcess> {
-  const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], { stdio: 'ignore' });
+export async function serve(port: number, settings: Readonly<Record<string, string>> = {}): Promise<ChildProcess> {
+  const env = { ...process.env, PORT: String(port), NODE_ENV: 'production', ...settings } as NodeJS.ProcessEnv;
+  const server = spawn(process.execPath, ['dist/server.mjs'], { stdio: 'ignore', env });
   servers.push(server);
   await expect
     .poll(

@@ -39,5 +39,6 @@ let made = 0;
 export async function signUp(request: APIRequestContext, name: string): Promise<{ readonly email: string; readonly password: string }> {
   const account = { email: `${name.toLowerCase()}.${Date.now()}.${++made}@example.org`, password: 'a long password' };
   expect((await request.post('/api/sign-up', { data: { ...account, name } })).status()).toBe(201);
+  expect((await request.post('/api/sign-in', { data: account })).status()).toBe(200);
   return account;
 }

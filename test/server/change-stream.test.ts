@@ -28,7 +28,9 @@ const write = (sheet: string, at: number) =>
 /** Reads a stream until it has told of a sequence, then leaves it. */
 async function readUntil(sheet: string, after: number, last: number): Promise<{ sequences: number[]; text: string }> {
   const leave = new AbortController();
-  const reader = (await changeStream(sql, { sheet, after, signal: leave.signal, mayRead: () => Promise.resolve(true) })).getReader();
+  const reader = (
+    await changeStream(sql, { sheet, after, served: { sheet, author: 'test' }, signal: leave.signal, mayRead: () => Promise.resolve(true) })
+  ).getReader();
   let text = '';
   const sequences: number[] = [];
   while (sequences.at(-1) !== last) {

@@ -9,6 +9,8 @@ const { liveHub } = await import('../../src/server/live/hub');
 const { tellAccessChanged } = await import('../../src/server/access/access-channel');
 await liveHub().followAll(() => {});
 
+const served = { sheet: 's', author: 'person p' };
+
 afterEach(() => vi.useRealTimers());
 
 /** All that a stream says to its end. */
@@ -24,6 +26,7 @@ test('whoever may read no more is told once, however many changes of access come
   let ended = 0;
   let say: (event: { event: string; data: unknown }) => void = () => {};
   const stream = eventStream({
+    served,
     signal: new AbortController().signal,
     // Asked a while: several are being asked at once.
     mayRead: () => new Promise((resolve) => setTimeout(() => resolve(may), 30)),
@@ -34,11 +37,11 @@ test('whoever may read no more is told once, however many changes of access come
     },
   });
   const reading = textOf(stream);
-  await tellAccessChanged(sql);
+  await tellAccessChanged(sql, { sheet: 's' });
   say({ event: 'second', data: { a: 2 } });
   await new Promise((resolve) => setTimeout(resolve, 100));
   may = false;
-  await Promise.all([tellAccessChanged(sql), tellAccessChanged(sql), tellAccessChanged(sql)]);
+  await Promise.all([tellAccessChanged(sql, { sheet: 's' }), tellAccessChanged(sql, { sheet: 's' }), tellAccessChanged(sql, { sheet: 's' })]);
   const text = await reading;
   say({ event: 'late', data: 3 });
   // The form is that of the HTML standard, "Server-sent events".
@@ -49,11 +52,11 @@ test('whoever may read no more is told once, however many changes of access come
 test('a stream that cannot begin fails, and nothing of it goes on', async () => {
   vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval'] });
   const asked = vi.fn(() => Promise.resolve(true));
-  const stream = eventStream({ signal: new AbortController().signal, mayRead: asked, start: () => Promise.reject(new Error('no painter')) });
+  const stream = eventStream({ served, signal: new AbortController().signal, mayRead: asked, start: () => Promise.reject(new Error('no painter')) });
   await expect(textOf(stream)).rejects.toThrow('no painter');
   // The beat would write into a stream that is no more, and take the process with it.
   await vi.advanceTimersByTimeAsync(60_000);
-  await tellAccessChanged(sql);
+  await tellAccessChanged(sql, { sheet: 's' });
   expect(vi.getTimerCount()).toBe(0);
   expect(asked).not.toHaveBeenCalled();
 });
@@ -62,6 +65,7 @@ test('a reader that leaves while the stream begins ends it all the same', async 
   const leaving = new AbortController();
   let ended = 0;
   const stream = eventStream({
+    served,
     signal: leaving.signal,
     mayRead: () => Promise.resolve(true),
     start: async () => {
@@ -75,4 +79,43 @@ test('a reader that leaves while the stream begins ends it all the same', async 
   await expect.poll(() => ended).toBe(1);
   await reader.cancel();
   expect(ended).toBe(1);
+});
+
+test('a change of access wakes the streams that it may concern, and no others', async () => {
+  const asked: string[] = [];
+  const leave = new AbortController();
+  const open = (name: string, about: { sheet: string; author: string; person?: string }) =>
+    eventStream({
+      served: about,
+      signal: leave.signal,
+      mayRead: () => Promise.resolve(asked.push(name) > 0),
+      start: () => Promise.resolve(() => {}),
+    });
+  const streams = [
+    open('odo here', { sheet: 'here', author: 'person odo' }),
+    open('odo there', { sheet: 'there', author: 'person odo' }),
+    open('odo as a visitor', { sheet: 'there', author: 'visitor v', person: 'odo' }),
+    open('ilse here', { sheet: 'here', author: 'person ilse' }),
+  ];
+  await Promise.all(streams.map((stream) => stream.getReader().read()));
+  await tellAccessChanged(sql, { person: 'odo' });
+  await expect.poll(() => [...asked].sort()).toEqual(['odo as a visitor', 'odo here', 'odo there']);
+  await tellAccessChanged(sql, { sheet: 'here' });
+  await expect.poll(() => asked.slice(3).sort()).toEqual(['ilse here', 'odo here']);
+  leave.abort();
+});
+
+test('nobody opens more streams than there is room for', () => {
+  const leave = new AbortController();
+  const open = () =>
+    eventStream({
+      served: { sheet: 's', author: 'person many' },
+      signal: leave.signal,
+      mayRead: () => Promise.resolve(true),
+      start: () => Promise.resolve(() => {}),
+    });
+  for (let at = 0; at < 60; at++) open();
+  expect(open).toThrow('Too many pages are open');
+  leave.abort();
+  expect(open).not.toThrow();
 });

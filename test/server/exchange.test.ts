@@ -149,7 +149,7 @@ describe('an archive', () => {
 
 /** A program that may enter records into a sheet. */
 async function programOf(sheet: string): Promise<FoundProgram> {
-  const { token } = await giveToken(sql, sheet, { name: 'Field office', scopes: ['write'] });
+  const { token } = await giveToken(sql, sheet, { name: 'Field office', scopes: ['write'], person: owner, days: 30 });
   return (await findProgram(sql, hashToken(token)))!;
 }
 

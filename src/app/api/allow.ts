@@ -1,5 +1,6 @@
 import equal from 'fast-deep-equal';
 import type { SheetId } from '../../core/sheet/ids';
+import type { Served } from '../../server/access/access-channel';
 import { findAccess, type Access } from '../../server/access/find-access';
 import { requirePermit, type Permit } from '../../server/access/permits';
 import { database } from '../../server/database';
@@ -35,6 +36,9 @@ export async function allow(params: Promise<{ id: string }>, permit: Permit): Pr
   };
   return { id, access, isStill };
 }
+
+/** Who is being served with a sheet. */
+export const servedOf = (sheet: SheetId, { author, person }: Access): Served => ({ sheet, author, person: person?.id });
 
 /** The account that a request is made with. Throws a Refusal without one. */
 export async function requirePerson(): Promise<Person> {

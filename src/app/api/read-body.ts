@@ -1,18 +1,41 @@
 import type Joi from 'joi';
 import { Refusal } from '../../server/refusal';
 
-/** Longest request body, in UTF-16 code units. */
-const LONGEST = 20_000_000;
+/** Bytes of a request's body: of a change of a sheet, of one that a filler makes, of most other requests, and of those that are read before it is known who asks. */
+export const LARGE_BODY = 20_000_000;
+export const FILLER_BODY = 200_000;
+const USUAL_BODY = 1_000_000;
+export const SMALL_BODY = 10_000;
 
-/** The JSON body of a request, checked. Other content types are refused, so that no other site's form can post here. */
-export async function readBody<T>(request: Request, schema: Joi.Schema<T>): Promise<T> {
+/** The JSON body of a request, checked, of at most so many bytes. Other content types are refused, so that no other site's form can post here. */
+export async function readBody<T>(request: Request, schema: Joi.Schema<T>, most = USUAL_BODY): Promise<T> {
   if (!request.headers.get('content-type')?.startsWith('application/json'))
     throw new Refusal('bad-request', 'The request must be JSON (content-type application/json)');
-  const text = await request.text();
-  if (text.length > LONGEST) throw new Refusal('bad-request', `The request is too long: ${text.length} characters, at most ${LONGEST} are taken`);
+  const text = await readText(request, most);
   const { error, value } = schema.validate(parse(text), { convert: false, errors: { wrap: { label: false } } });
   if (error) throw new Refusal('bad-request', error.details[0]!.message);
   return value as T;
+}
+
+/** The text of a body. What says itself that it is too long is not read at all, and what does not say so only up to the limit. */
+async function readText(request: Request, most: number): Promise<string> {
+  const tooLong = new Refusal('too-long', `The request is too long: at most ${most.toLocaleString('en')} bytes are taken here`);
+  if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLong;
+  const decoder = new TextDecoder('utf-8', { fatal: true });
+  const parts: string[] = [];
+  let length = 0;
+  try {
+    for await (const part of (request.body ?? []) as AsyncIterable<Uint8Array>) {
+      length += part.byteLength;
+      if (length > most) throw tooLong;
+      parts.push(decoder.decode(part, { stream: true }));
+    }
+    parts.push(decoder.decode());
+  } catch (error) {
+    if (error instanceof TypeError) throw new Refusal('bad-request', 'The request is not UTF-8, or broke off');
+    throw error;
+  }
+  return parts.join('');
 }
 
 function parse(text: string): unknown {

@@ -1,13 +1,12 @@
 import Joi from 'joi';
+import { idSchema } from '../../protocol/content-id';
 import { Refusal } from '../../server/refusal';
 
 /** The place of a change in a sheet's log. */
 export const sequence = Joi.number().integer().min(0).max(Number.MAX_SAFE_INTEGER);
 
 /** The id of a field or a row, as addresses name it. */
-export const contentId = Joi.string()
-  .pattern(/^[\w-]+$/)
-  .max(64);
+export const contentId = idSchema;
 
 /** What a page goes by while it has a sheet open. */
 export const pageKey = Joi.string()

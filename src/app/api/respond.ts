@@ -9,6 +9,7 @@ const STATUS: Record<Refusal['code'], number> = {
   'row-gone': 409,
   'field-gone': 409,
   'row-exists': 409,
+  'too-long': 413,
   'too-often': 429,
   'too-busy': 503,
   'too-costly': 503,

@@ -3,6 +3,8 @@ import { redirect } from 'next/navigation';
 import { database } from '../../server/database';
 import { openDemoOwner } from '../../server/people/demo-owner';
 import { SignIn } from '../../ui/people/SignIn';
+import { settings } from '../../server/settings';
+import { internalPath } from '../internal-path';
 import { signedIn, type Query } from '../signed-in';
 
 export const dynamic = 'force-dynamic';
@@ -10,10 +12,12 @@ export const metadata: Metadata = { title: 'Sign in · Auxesis' };
 
 export default async function SignInPage({ searchParams }: { readonly searchParams: Promise<Query> }) {
   const { to } = await searchParams;
-  // Only to a page of this app: a path that begins with two strokes would be another host.
-  const target = typeof to === 'string' && /^\/(?![/\\])/.test(to) ? to : '/';
+  const target = internalPath(to);
   if (await signedIn()) redirect(target);
   const demoOwner = await openDemoOwner(database());
+  const invitation = /^\/links\/([\w-]+)$/.exec(target)?.[1];
+  const { signUp } = settings();
+  const mayMakeAccount = signUp === 'anybody' || (signUp === 'invited' && invitation !== undefined);
   const because = target === '/' ? undefined : 'Sign in to see what you have asked for.';
-  return <SignIn to={target} demoOwner={demoOwner?.name ?? null} because={because} />;
+  return <SignIn to={target} demoOwner={demoOwner?.name ?? null} because={because} invitation={invitation} mayMakeAccount={mayMakeAccount} />;
 }

@@ -4,6 +4,10 @@ export const LIMITS = {
   fields: 1000,
   /** Rows of a sheet. */
   rows: 1_000_000,
+  /** Rules of a sheet. */
+  rules: 1000,
+  /** Parts of a sheet: merged cells, names, looks, snapshots and the like. */
+  sheetParts: 10_000,
   /** Cells of a sheet that hold something. */
   cells: 5_000_000,
   /** Bytes of a file as it comes. */

@@ -15,6 +15,8 @@ export interface OperandReader {
   /** The value beside a cell that is read; without a column, beside the first one read. */
   valueAt(slot: number, column?: number): CellValue;
   shownAt(slot: number, column?: number): string;
+  /** Why there is nothing to compare with beside a cell, in words for the trace; undefined where there is. */
+  whyNothing?(slot: number): string | undefined;
   /** True where it is the same beside every cell. */
   readonly constant: boolean;
 }
@@ -100,12 +102,22 @@ function cellReader(sheet: Sheet, column: number, slot: number): OperandReader {
   };
 }
 
-function fieldReader(sheet: Sheet, column: number, { times = 1, plus = 0 }: { times?: number; plus?: number }): OperandReader {
+/** A field of the same row. No text is a multiple of a text: where it is to be scaled or shifted, only a number or a date is worth anything. */
+function fieldReader(sheet: Sheet, column: number, scaling: { times?: number; plus?: number }): OperandReader {
+  const { times = 1, plus = 0 } = scaling;
+  const isScaled = scaling.times !== undefined || scaling.plus !== undefined;
+  const held = (slot: number): CellValue => sheet.columns[column]!.valueAt(slot);
   const valueAt = (slot: number): CellValue => {
-    const value = sheet.columns[column]!.valueAt(slot);
+    const value = held(slot);
     if (value.kind === 'number') return { kind: 'number', number: value.number * times + plus };
     if (value.kind === 'date') return { kind: 'date', serial: value.serial * times + plus };
-    return value;
+    return isScaled ? { kind: 'blank' } : value;
   };
-  return { valueAt, shownAt: (slot) => shownText(valueAt(slot), null) || 'blank', constant: false };
+  return {
+    valueAt,
+    shownAt: (slot) => shownText(isScaled && valueAt(slot).kind === 'blank' ? held(slot) : valueAt(slot), null) || 'blank',
+    whyNothing: (slot) =>
+      isScaled && (held(slot).kind === 'text' || held(slot).kind === 'logical') ? 'what is no number has no multiple: not comparable' : undefined,
+    constant: false,
+  };
 }

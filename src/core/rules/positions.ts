@@ -38,7 +38,7 @@ export function mapPosition(position: Position, to: RuleReferences): Position {
 
 /** Positions made ready: where they are among the numbers of a group. */
 export interface Positions {
-  /** The numbers they come to; NaN where one cannot be found. */
+  /** The numbers they come to; NaN where that hangs on numbers and there are none. */
   among(numbers: SortedBlocks): number[];
   readonly inputs: Inputs;
   /** True where they do not hang on the numbers. */
@@ -49,8 +49,8 @@ export interface Positions {
 export function readPositions(positions: readonly Position[], context: CompileContext): Positions | Problem {
   const read: ((numbers: SortedBlocks) => number)[] = [];
   const inputs: Inputs[] = [];
-  for (const position of positions) {
-    const found = readPosition(position, context);
+  for (const [at, position] of positions.entries()) {
+    const found = readPosition(position, { at, context });
     if (isProblem(found)) return found;
     read.push(found.among);
     inputs.push(...found.inputs);
@@ -61,7 +61,10 @@ export function readPositions(positions: readonly Position[], context: CompileCo
   return { among: (numbers) => read.map((one) => one(numbers)), inputs: joinInputs(inputs), isFixed };
 }
 
-function readPosition(position: Position, context: CompileContext): { among: (numbers: SortedBlocks) => number; inputs: Inputs[] } | Problem {
+function readPosition(
+  position: Position,
+  { at, context }: { readonly at: number; readonly context: CompileContext },
+): { among: (numbers: SortedBlocks) => number; inputs: Inputs[] } | Problem {
   if (position === 'least') return { among: (numbers) => numbers.least, inputs: [] };
   if (position === 'greatest') return { among: (numbers) => numbers.greatest, inputs: [] };
   if (typeof position === 'object' && 'percent' in position)
@@ -72,13 +75,12 @@ function readPosition(position: Position, context: CompileContext): { among: (nu
   if (isProblem(operands)) return operands;
   const value = operands.readers[0]!.valueAt(context.sheet.order[0] ?? -1);
   const number = value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : NaN;
+  if (Number.isNaN(number)) return { code: 'missing-position', message: `position ${at + 1} cannot be found: there is no number for it` };
   return { among: () => number, inputs: [operands.inputs] };
 }
 
-/** Why positions cannot be used: one cannot be found, or is lower than the one before. */
+/** Why positions cannot be used: one is lower than the one before. Of those that hang on numbers nothing can be said as long as there are none. */
 export function positionProblem(at: readonly number[]): Problem | undefined {
-  const missing = at.findIndex(Number.isNaN);
-  if (missing >= 0) return { code: 'missing-position', message: `position ${missing + 1} cannot be found: there is no number for it` };
   const falling = at.findIndex((value, index) => index > 0 && value < at[index - 1]!);
   if (falling < 0) return undefined;
   const message = `positions must not fall, and position ${falling + 1} (${numberText(at[falling]!)}) is lower than the one before it (${numberText(at[falling - 1]!)})`;

@@ -26,6 +26,9 @@ export function fillingOf(parts: Iterable<SheetPart>): Filling {
 export const ONLY_VALUES = 'Only values can be entered here; everything else is for its owner and editors.';
 export const NO_FORMULAS = 'Formulas cannot be entered here. Put an apostrophe before the = if it is meant as text.';
 
+/** UTF-16 code units of what a filler may enter in a cell. */
+export const MAX_FILLED = 4000;
+
 /** A cell as fillers are judged by it. */
 export interface FilledCell {
   readonly row: RowId;

@@ -82,11 +82,11 @@ export class Sight {
     return this.open.lockOf(cell, this.reader) === null;
   }
 
-  /** The rules whose looks this reader gets: while outcomes are withheld, none that hangs on what they do not get. */
+  /** The rules whose looks this reader gets: while outcomes are withheld, no answer key, and none that hangs on what they do not get. */
   rules(): RunningRule[] {
     const { running } = this.evaluation;
     if (this.reader.role === 'viewer' || this.filling.outcomes !== 'withheld') return [...running];
-    return running.filter((rule) => !this.hangsOnUnsent(rule));
+    return running.filter((rule) => rule.rule.when.kind !== 'key' && !this.hangsOnUnsent(rule));
   }
 
   /** True where a rule reads something that this reader does not get. */

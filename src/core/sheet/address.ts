@@ -44,8 +44,8 @@ export function parseRanges(text: string): CellRange[] | undefined {
 }
 
 function parseRange(text: string): CellRange | undefined {
-  const ends = text.split(':').map(parseAddress);
-  const [first, second = first] = ends;
+  const ends = text.split(':');
+  const [first, second] = [parseAddress(ends[0]!), parseAddress(ends.at(-1)!)];
   if (ends.length > 2 || !first || !second) return undefined;
   return {
     left: Math.min(first.column, second.column),

@@ -1,4 +1,4 @@
-import type { CellValue } from '../values/cell-value';
+import { TAG, type CellValue } from '../values/cell-value';
 import { isDatePattern } from '../values/date-format';
 import { formatValue } from '../values/format-value';
 import { roundAsShown } from '../values/number-format';
@@ -17,6 +17,14 @@ export function formatAt(sheet: Sheet, column: number, slot: number): string | n
 export function shownAt(sheet: Sheet, column: number, slot: number): string {
   const { value, shown } = sheet.columns[column]!.entryAt(slot);
   return shownBy(formatSet(sheet, column, slot), value) ?? shown;
+}
+
+const SPACE_BEFORE_SIGN = /\s+(?=[%\p{Sc}])/gu;
+
+/** The text of a cell as rules over texts meet it: as it is shown, but with no space before the percent or currency sign of a number, however it was typed. */
+export function textAt(sheet: Sheet, column: number, slot: number): string {
+  const shown = shownAt(sheet, column, slot);
+  return sheet.columns[column]!.tags[slot] === TAG.number ? shown.replace(SPACE_BEFORE_SIGN, '') : shown;
 }
 
 /** The text of a value by a number or date format; undefined where the format is not one for it. */

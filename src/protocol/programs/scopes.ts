@@ -6,6 +6,9 @@ export const SCOPES = {
   findings: 'hear what enters and leaves each rule',
 } as const;
 
+/** Days for which a token may be made. */
+export const TOKEN_DAYS = [30, 90, 365, 1095] as const;
+
 export type Scope = keyof typeof SCOPES;
 
 /** A program that has a token to a sheet. */
@@ -15,6 +18,7 @@ export interface SheetProgram {
   readonly scopes: readonly Scope[];
   /** Milliseconds of the Unix epoch. */
   readonly createdAt: number;
+  readonly endsAt: number | null;
   readonly usedAt: number | null;
 }
 

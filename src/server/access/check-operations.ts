@@ -1,4 +1,4 @@
-import { fillingOf, keptFields, NO_FORMULAS, ONLY_VALUES, OpenCells } from '../../core/sharing/filling';
+import { fillingOf, keptFields, NO_FORMULAS, ONLY_VALUES, OpenCells, MAX_FILLED } from '../../core/sharing/filling';
 import { isMaker, type Own, type SheetRole } from '../../core/sharing/role';
 import { isFormulaInput } from '../../core/formula/is-formula-input';
 import { isAllowed } from '../../core/sheet/allowed-values';
@@ -27,6 +27,10 @@ export async function checkOperations(
   if (isAboutFilling) throw new Refusal('not-allowed', 'Only its owner decides what fillers of this sheet may do and see.');
 }
 
+/** Entries that a filler makes at once: by pasting, or after some time without a connection. */
+const MAX_ENTRIES = 2000;
+const TOO_LONG = `An entry here has at most ${MAX_FILLED.toLocaleString('en')} characters. What you entered is longer and was not kept.`;
+
 type Reading = { readonly reader: { readonly role: 'filler' | 'viewer'; readonly own: Own }; readonly operations: readonly Operation[] };
 
 /** Fillers enter values into cells that are open for them, and nothing else. */
@@ -35,6 +39,8 @@ async function checkEntries(tx: Transaction, sheet: SheetId, { reader, operation
     if (operation.kind !== 'set-cells') throw new Refusal('locked', ONLY_VALUES);
     return operation.cells;
   });
+  if (cells.length > MAX_ENTRIES) throw new Refusal('too-long', `At most ${MAX_ENTRIES} entries are taken at once here.`);
+  if (cells.some(({ input }) => input.length > MAX_FILLED)) throw new Refusal('too-long', TOO_LONG);
   const fields = await readFields(tx, sheet);
   const rules = (await readRules(tx, sheet)).map(({ rule }) => rule);
   const filling = fillingOf(await readParts(tx, sheet, ['filling']));

@@ -1,5 +1,6 @@
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
+import { settings } from '../settings';
 import { findHook } from '../sql/finding/hooks';
 import { readImportant } from '../sql/finding/important';
 import type { InsertedFinding } from '../sql/finding/insert-findings';
@@ -7,6 +8,7 @@ import { insertMail } from '../sql/mail/insert-mail';
 import { readMembers } from '../sql/member/read-members';
 import { findSheet } from '../sql/sheet/find-sheet';
 import { findingLine } from './finding-line';
+import { webhookRefusal } from './webhook-address';
 
 /** How long a local address has to take findings. */
 const HOOK_MS = 3000;
@@ -27,7 +29,8 @@ export async function passOn(sql: Sql, id: SheetId, findings: readonly InsertedF
         await insertMail(sql, { sender: person, recipient: email, subject: `${urgent[0]!.ruleName}: ${sheet.name}`, body: lines.join('\n') });
   }
   const url = await findHook(sql, id);
-  if (url === undefined) return;
+  // Also where it was allowed once: the setting may say otherwise by now.
+  if (url === undefined || webhookRefusal(url, settings()) !== null) return;
   // Whoever listens there is told once; what they miss is in the feed.
   void fetch(url, {
     method: 'POST',

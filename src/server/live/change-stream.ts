@@ -1,5 +1,6 @@
 import type { SheetId } from '../../core/sheet/ids';
 import type { RecordedChange } from '../../protocol/recorded-change';
+import type { Served } from '../access/access-channel';
 import type { Sql } from '../database';
 import { Refusal } from '../refusal';
 import { findSheet } from '../sql/sheet/find-sheet';
@@ -27,15 +28,17 @@ interface Followed {
   /** What the page goes by that reads: it has left when the stream ends. */
   readonly page?: string | undefined;
   readonly signal: AbortSignal;
+  readonly served: Served;
   readonly mayRead: () => Promise<boolean>;
 }
 
 /** Server-sent events of a sheet's changes after a sequence: `changes` with the last one's sequence as its id, or `stale`. */
-export async function changeStream(sql: Sql, { sheet, after, page, signal, mayRead }: Followed): Promise<ReadableStream<Uint8Array>> {
+export async function changeStream(sql: Sql, { sheet, after, page, signal, served, mayRead }: Followed): Promise<ReadableStream<Uint8Array>> {
   const head = await findSheet(sql, sheet);
   if (!head) throw new Refusal('no-sheet', 'There is no such sheet');
   const isStale = after > head.head || head.head - after > TOO_FAR_BEHIND;
   return eventStream({
+    served,
     signal,
     mayRead,
     async start(send) {

@@ -1,3 +1,5 @@
+import type { Served } from '../access/access-channel';
+import { Refusal } from '../refusal';
 import { liveHub } from './hub';
 
 const KEEP_ALIVE_MS = 15_000;
@@ -11,7 +13,17 @@ export interface StreamEvent {
   readonly id?: string;
 }
 
+/** Streams that are open at once: of one person or visitor, and of all, in this process. */
+const MAX_OF_ONE = 60;
+const MAX_IN_ALL = 3000;
+
+const shared = globalThis as { auxesisStreams?: Map<string, number>; auxesisStopping?: Set<() => void> };
+const open = (shared.auxesisStreams ??= new Map());
+/** What the server calls before it stops, see front/serve.ts. */
+const stopping = (shared.auxesisStopping ??= new Set());
+
 interface Streamed {
+  readonly served: Served;
   readonly signal: AbortSignal;
   /** Whether whoever reads may still: asked when somebody's access has changed, and now and then. */
   readonly mayRead: () => Promise<boolean>;
@@ -19,14 +31,28 @@ interface Streamed {
   readonly start: (send: (event: StreamEvent) => void) => Promise<() => void>;
 }
 
+/** Counts a stream of somebody. Throws a Refusal where they have too many. Returns what is to be called at its end. */
+function countStream(author: string): () => void {
+  const ofOne = open.get(author) ?? 0;
+  const inAll = [...open.values()].reduce((sum, count) => sum + count, 0);
+  if (ofOne >= MAX_OF_ONE || inAll >= MAX_IN_ALL) throw new Refusal('too-busy', 'Too many pages are open at once. Close some, then reload this one.');
+  open.set(author, ofOne + 1);
+  return () => {
+    const left = (open.get(author) ?? 1) - 1;
+    if (left === 0) open.delete(author);
+    else open.set(author, left);
+  };
+}
+
 /**
- * Server-sent events (HTML standard, 9.2). Whoever may read no more gets `closed`, and nothing after it. Where it cannot begin, the stream
- * fails and nothing of it goes on.
+ * Server-sent events (HTML standard, 9.2). Whoever may read no more gets `closed`, and nothing after it. When the server stops, the stream ends and its
+ * reader connects again. Where it cannot begin, the stream fails and nothing of it goes on. Throws a Refusal where too many are open.
  */
-export function eventStream({ signal, mayRead, start }: Streamed): ReadableStream<Uint8Array> {
+export function eventStream({ served, signal, mayRead, start }: Streamed): ReadableStream<Uint8Array> {
+  const uncount = countStream(served.author);
   const encoder = new TextEncoder();
   /** What is to be done when it is over, the last begun first; null once it is. */
-  let endings: (() => void)[] | null = [];
+  let endings: (() => void)[] | null = [uncount];
   const stop = (): void => {
     const due = endings ?? [];
     endings = null;
@@ -55,7 +81,14 @@ export function eventStream({ signal, mayRead, start }: Streamed): ReadableStrea
         void check();
       }, KEEP_ALIVE_MS);
       atEnd(() => clearInterval(beat));
-      atEnd(liveHub().watchAccess(() => void check()));
+      atEnd(liveHub().watchAccess(served, () => void check()));
+      const end = () => {
+        if (!endings) return;
+        stop();
+        controller.close();
+      };
+      stopping.add(end);
+      atEnd(() => stopping.delete(end));
       signal.addEventListener('abort', stop);
       try {
         atEnd(await start(send));

@@ -1,4 +1,5 @@
 import type { SheetId } from '../../core/sheet/ids';
+import type { Served } from '../access/access-channel';
 import type { Sql } from '../database';
 import { pageOfFindings } from '../sql/finding/page-of-findings';
 import { eventStream } from './event-stream';
@@ -12,12 +13,14 @@ interface Followed {
   /** The last finding that was heard; null to begin with those that come. */
   readonly after: number | null;
   readonly signal: AbortSignal;
+  readonly served: Served;
   readonly mayRead: () => Promise<boolean>;
 }
 
 /** Server-sent events of a sheet's findings as they come: `findings` with the id of the last, so that a connection that broke goes on from there. */
-export function findingStream(sql: Sql, { sheet, after, signal, mayRead }: Followed): ReadableStream<Uint8Array> {
+export function findingStream(sql: Sql, { sheet, after, signal, served, mayRead }: Followed): ReadableStream<Uint8Array> {
   return eventStream({
+    served,
     signal,
     mayRead,
     async start(send) {

@@ -1,6 +1,6 @@
 import type { SheetId } from '../../core/sheet/ids';
 import type { RecordedChange } from '../../protocol/recorded-change';
-import { ACCESS_CHANGE_CHANNEL } from '../access/access-channel';
+import { ACCESS_CHANGE_CHANNEL, concerns, type AccessChange, type Served } from '../access/access-channel';
 import { database, type Sql } from '../database';
 import { readChangesAfter } from '../sql/change/read-changes-after';
 import { FINDING_CHANNEL } from '../sql/finding/insert-findings';
@@ -23,7 +23,7 @@ const BATCH = 500;
 class Hub {
   private readonly feeds = new Map<SheetId, Feed>();
   private listening: Promise<unknown> | null = null;
-  private readonly watchers = new Set<() => void>();
+  private readonly watchers = new Set<{ readonly served: Served; readonly watcher: () => void }>();
   private readonly findingWatchers = new Set<{ readonly sheet: SheetId; readonly watcher: () => void }>();
   private readonly everywhere = new Set<(sheet: SheetId) => void>();
   readonly presence = new PresenceBook();
@@ -61,15 +61,20 @@ class Hub {
     for (const entry of this.findingWatchers) if (sheet === null || entry.sheet === sheet) entry.watcher();
   }
 
-  /** Calls when somebody may do less or more than before. Returns how to stop. */
-  watchAccess(watcher: () => void): () => void {
-    this.watchers.add(watcher);
-    return () => this.watchers.delete(watcher);
+  /** Calls when somebody who is being served may do less or more than before. Returns how to stop. */
+  watchAccess(served: Served, watcher: () => void): () => void {
+    const entry = { served, watcher };
+    this.watchers.add(entry);
+    return () => this.watchers.delete(entry);
+  }
+
+  /** Without a change, where some may have been missed, everybody is looked at again. */
+  private accessChanged(change?: AccessChange): void {
+    for (const { served, watcher } of this.watchers) if (!change || concerns(change, served)) watcher();
   }
 
   /** A lost connection is taken up again by the driver; what came in between is read from the log then. */
   private listen(): Promise<unknown> {
-    const lookAgain = () => this.watchers.forEach((watcher) => watcher());
     return (this.listening ??= Promise.all([
       this.sql.listen(
         CHANGE_CHANNEL,
@@ -81,7 +86,11 @@ class Hub {
         (sheet) => this.findingsCame(sheet),
         () => this.findingsCame(null),
       ),
-      this.sql.listen(ACCESS_CHANGE_CHANNEL, lookAgain, lookAgain),
+      this.sql.listen(
+        ACCESS_CHANGE_CHANNEL,
+        (payload) => this.accessChanged(JSON.parse(payload) as AccessChange),
+        () => this.accessChanged(),
+      ),
       this.sql.listen(PRESENCE_CHANNEL, (payload) => this.presence.hear(JSON.parse(payload) as Announced, Date.now())),
     ]).then(() => setInterval(() => this.presence.prune(Date.now()), PRUNE_MS).unref()));
   }

@@ -1,3 +1,4 @@
+import type { Served } from '../access/access-channel';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Present } from '../../protocol/presence';
 import { painter, type ViewPlace } from '../painter/painter';
@@ -14,12 +15,14 @@ interface Followed {
   /** What the page goes by that reads: it has left when the stream ends. */
   readonly page?: string | undefined;
   readonly signal: AbortSignal;
+  readonly served: Served;
   readonly mayRead: () => Promise<boolean>;
 }
 
 /** Server-sent events for a reader who gets no rules: `repaint` with what is different, or `stale` where they must begin anew. */
-export function paintedStream({ sheet, of, from, page, signal, mayRead }: Followed): ReadableStream<Uint8Array> {
+export function paintedStream({ sheet, of, from, page, signal, served, mayRead }: Followed): ReadableStream<Uint8Array> {
   return eventStream({
+    served,
     signal,
     mayRead,
     async start(send) {

@@ -15,6 +15,9 @@ export interface Announced {
   readonly present: Present | null;
 }
 
+/** What a page is known by: the key that it has made, which others hear of, with who has it open. So nobody speaks for the page of somebody else. */
+export const ownKey = (author: string, key: string): string => `${author} ${key}`;
+
 /** Tells every process who is where. */
 export async function announce(sql: Queryable, announced: Announced): Promise<void> {
   await sql`select pg_notify(${PRESENCE_CHANNEL}, ${JSON.stringify(announced)})`;

@@ -172,8 +172,9 @@ export class PaintedView {
     const fields = shownFields(this.replica.sheet);
     this.legend = meaningsOf(legendOf(this.replica), fields).map((meaning) => {
       const rule = running.find((candidate) => candidate.rule.id === meaning.id);
-      // What is said of a field that is not sent would tell what is in it.
-      return rule && !this.sight.hangsOnUnsent(rule) ? meaning : withoutContents(meaning, rule?.rule.when.kind === 'key');
+      // What is said of a field that is not sent would tell what is in it; what is said of an answer key, the answers.
+      const isKey = rule?.rule.when.kind === 'key';
+      return rule && !isKey && !this.sight.hangsOnUnsent(rule) ? meaning : withoutContents(meaning, isKey);
     });
     const told = JSON.stringify(this.legend);
     if (told === this.toldLegend) return false;

@@ -5,7 +5,7 @@ import type { RecordsPage, RecordsWanted } from '../../core/exchange/json/record
 import type { EvaluateReport } from '../../core/rules/evaluate-report';
 import type { SheetId } from '../../core/sheet/ids';
 import type { GivenLook, Repaint } from '../../protocol/painted-sheet';
-import { database, type Sql } from '../database';
+import { database, longWork, type Sql } from '../database';
 import { liveHub } from '../live/hub';
 import { Refusal } from '../refusal';
 import { readPacked } from '../sheets/read-packed';
@@ -180,7 +180,7 @@ class Painter {
 
   private async openNow(sheet: SheetId): Promise<OpenSheet> {
     if (await isLeftOut(this.sql, sheet)) throw new Refusal('too-costly', TOO_COSTLY);
-    const packed = await readPacked(this.sql, sheet);
+    const packed = await readPacked(longWork(), sheet);
     const views: OpenSheet['views'] = new Map();
     this.views.set(sheet, views);
     const sequence = await this.pool.ask('open', sheet, { packed });

@@ -1,62 +1,89 @@
 import { nanoid } from 'nanoid';
+import { tellAccessChanged } from '../access/access-channel';
 import type { Sql } from '../database';
 import { Refusal } from '../refusal';
+import { settings } from '../settings';
+import { findLink } from '../sql/link/find-link';
 import { findPerson, type Person } from '../sql/person/find-person';
 import { insertPerson } from '../sql/person/insert-person';
 import { updatePerson } from '../sql/person/update-person';
-import { countFailures, noteFailure } from '../sql/session/failed-sign-ins';
 import { deleteSessions } from '../sql/session/delete-sessions';
-import { tellAccessChanged } from '../access/access-channel';
+import { forgetDevices } from '../sql/session/devices';
+import { countedGuess, type Guesser } from './guesses';
 import { hashPassword, isPassword } from './password';
-import { beginSession } from './session';
 import { hashToken } from './token';
-
-/** Failures within a quarter of an hour after which an address has to wait. */
-const MOST_FAILURES = 10;
+import { isWeakPassword } from './weak-password';
 
 export interface NewAccount {
   readonly email: string;
   readonly name: string;
   readonly password: string;
+  /** The token of an invitation that was sent to the address. */
+  readonly invitation?: string | undefined;
 }
 
-/** Makes an account and signs in; the token of the session. Throws a Refusal where the address has one. */
-export async function signUp(sql: Sql, { email, name, password }: NewAccount): Promise<string> {
-  const id = nanoid(12);
-  if (!(await insertPerson(sql, { id, email, name, password: await hashPassword(password) })))
-    throw new Refusal('bad-request', 'This address has an account already. Sign in with it instead.');
-  return beginSession(sql, id);
+const WEAK = 'This password is one of those that are guessed first. Take a longer one, such as three or four words that do not belong together.';
+
+/**
+ * Makes an account, unless the address has one: nobody is told which is the case, so that nobody learns who has an account. Throws a Refusal where the
+ * password is weak, or where this person may not make one.
+ */
+export async function signUp(sql: Sql, { email, name, password, invitation }: NewAccount): Promise<void> {
+  await requireSignUp(sql, email, invitation);
+  if (isWeakPassword(password, [email, name])) throw new Refusal('bad-request', WEAK);
+  // Also where there is one, so that both take as long.
+  const kept = await hashPassword(password);
+  await insertPerson(sql, { id: nanoid(12), email, name, password: kept });
 }
 
-/** Signs in; the token of the session. Wrong address and wrong password are told alike. */
-export async function signIn(sql: Sql, { email, password }: { readonly email: string; readonly password: string }): Promise<string> {
-  const emailHash = hashToken(email.toLowerCase());
-  if ((await countFailures(sql, emailHash)) >= MOST_FAILURES)
-    throw new Refusal('too-often', 'Signing in has failed too often with this address. Wait a quarter of an hour, then try again.');
+async function requireSignUp(sql: Sql, email: string, invitation: string | undefined): Promise<void> {
+  const { signUp: who } = settings();
+  if (who === 'anybody') return;
+  const link = who === 'invited' && invitation !== undefined ? await findLink(sql, hashToken(invitation)) : undefined;
+  if (link?.invites?.toLowerCase() === email.toLowerCase()) return;
+  throw new Refusal(
+    'not-allowed',
+    who === 'nobody'
+      ? 'No new accounts are made here. Ask who runs this app for one.'
+      : 'Accounts are made by invitation here: open the link of your invitation, and use the address that it was sent to.',
+  );
+}
+
+/** Finds the person of an address and a password. Wrong address and wrong password are told alike. Throws a Refusal. */
+export async function checkSignIn(
+  sql: Sql,
+  { email, password }: { readonly email: string; readonly password: string },
+  by: Guesser,
+): Promise<Person> {
   const person = await findPerson(sql, email);
-  if (!(await isPassword(password, person?.password))) {
-    await noteFailure(sql, emailHash);
+  const wasRight = await countedGuess(sql, { person: person?.id, email }, by);
+  if (!(await isPassword(password, person?.password)))
     throw new Refusal('bad-request', 'This address and this password do not go together. Check both, or make an account.');
-  }
-  return beginSession(sql, person!.id);
+  await wasRight();
+  return person!;
 }
 
-/** Changes the password, ends every session, and signs in anew. Throws a Refusal where the old one is wrong. */
+/** Changes the password, and ends every session. Throws a Refusal where the old one is wrong or the new one weak. */
 export async function changePassword(
   sql: Sql,
   person: Person,
-  { old, password }: { readonly old: string; readonly password: string },
-): Promise<string> {
+  { old, password, by }: { readonly old: string; readonly password: string; readonly by: Guesser },
+): Promise<void> {
   const kept = (await findPerson(sql, person.email))?.password;
   // The demo's owner begins without one.
-  if (kept !== null && !(await isPassword(old, kept))) throw new Refusal('bad-request', 'The present password is another. Nothing was changed.');
+  if (kept !== null) {
+    const wasRight = await countedGuess(sql, { person: person.id, email: person.email }, by);
+    if (!(await isPassword(old, kept))) throw new Refusal('bad-request', 'The present password is another. Nothing was changed.');
+    await wasRight();
+  }
+  if (isWeakPassword(password, [person.email, person.name])) throw new Refusal('bad-request', WEAK);
   await updatePerson(sql, person.id, { password: await hashPassword(password) });
+  await forgetDevices(sql, person.id);
   await signOutEverywhere(sql, person);
-  return beginSession(sql, person.id);
 }
 
 /** Ends every session of a person, wherever it is. */
 export async function signOutEverywhere(sql: Sql, person: Person): Promise<void> {
   await deleteSessions(sql, person.id);
-  await tellAccessChanged(sql);
+  await tellAccessChanged(sql, { person: person.id });
 }

@@ -1,8 +1,8 @@
 import type { Queryable, Sql } from '../database';
 import { Refusal } from '../refusal';
+import { settings } from '../settings';
 import { findPerson } from '../sql/person/find-person';
 import { insertPerson } from '../sql/person/insert-person';
-import { beginSession } from './session';
 
 /** Owns the sheets of the demo, and signs in by one click until they choose a password. */
 export const DEMO_OWNER = { id: 'demo-owner', email: 'mara@wrenfold.example', name: 'Mara Quillfeather' } as const;
@@ -10,15 +10,16 @@ export const DEMO_OWNER = { id: 'demo-owner', email: 'mara@wrenfold.example', na
 /** Makes the account, once. */
 export const makeDemoOwner = (sql: Queryable): Promise<boolean> => insertPerson(sql, { ...DEMO_OWNER, password: null });
 
-/** The demo's owner where there is one who signs in by one click. */
+/** The demo's owner where there is one who signs in by one click: never where the demo is off. */
 export async function openDemoOwner(sql: Queryable): Promise<typeof DEMO_OWNER | undefined> {
+  if (!settings().demo) return undefined;
   const found = await findPerson(sql, DEMO_OWNER.email);
   return found?.id === DEMO_OWNER.id && found.password === null ? DEMO_OWNER : undefined;
 }
 
-/** Signs in as the demo's owner; the token of the session. */
-export async function signInToDemo(sql: Sql): Promise<string> {
-  if (!(await openDemoOwner(sql)))
-    throw new Refusal('not-allowed', 'The demo’s owner has chosen a password: sign in with the address and the password.');
-  return beginSession(sql, DEMO_OWNER.id);
+/** The demo's owner. Throws a Refusal where they do not sign in by one click. */
+export async function requireDemoOwner(sql: Sql): Promise<typeof DEMO_OWNER> {
+  const owner = await openDemoOwner(sql);
+  if (!owner) throw new Refusal('not-allowed', 'The demo is off, or its owner has chosen a password: sign in with an address and a password.');
+  return owner;
 }

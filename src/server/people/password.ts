@@ -1,5 +1,6 @@
 import { randomBytes, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto';
 import { promisify } from 'node:util';
+import { Refusal } from '../refusal';
 
 const derive = promisify<string, Buffer, number, ScryptOptions, Buffer>(scrypt);
 
@@ -28,4 +29,27 @@ const NOBODY = ['scrypt', COST.N, COST.r, COST.p, Buffer.alloc(16).toString('bas
 
 /** Passwords are the same however a keyboard composes their letters (RFC 8265 asks for NFC). */
 const scryptOf = (password: string, salt: Buffer, { N, r, p }: typeof COST): Promise<Buffer> =>
-  derive(password.normalize('NFC'), salt, LENGTH, { N, r, p, maxmem: 128 * N * r * 2 });
+  inTurn(() => derive(password.normalize('NFC'), salt, LENGTH, { N, r, p, maxmem: 128 * N * r * 2 }));
+
+/** Hashes that are made side by side: the rest of Node's threads compress what is sent. */
+const AT_ONCE = 2;
+/** Hashes that wait for their turn, about two seconds. */
+const MAX_WAITING = 60;
+
+let running = 0;
+const waiting: (() => void)[] = [];
+
+/** Does something once fewer than AT_ONCE others are done. Throws a Refusal where too many wait. */
+async function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  if (running >= AT_ONCE) {
+    if (waiting.length >= MAX_WAITING) throw new Refusal('too-often', 'Too many people sign in just now. Wait a minute, then try again.');
+    await new Promise<void>((resolve) => waiting.push(resolve));
+  } else running++;
+  try {
+    return await work();
+  } finally {
+    const next = waiting.shift();
+    if (next) next();
+    else running--;
+  }
+}

@@ -1,17 +1,35 @@
 import type { Queryable, Sql } from '../database';
+import type { Person } from '../sql/person/find-person';
+import { deleteSession } from '../sql/session/delete-sessions';
+import { noteDevice } from '../sql/session/devices';
 import { findSession } from '../sql/session/find-session';
 import { insertSession } from '../sql/session/insert-session';
-import type { Person } from '../sql/person/find-person';
 import { hashToken, newToken } from './token';
 
-/** How long a sign-in lasts. */
+/** How long a sign-in lasts, and how long without being used. */
 export const SESSION_DAYS = 30;
+/** How long a browser is remembered in which somebody has signed in. */
+export const DEVICE_DAYS = 400;
 
-/** Signs a person in. Returns the token that goes into the cookie. */
-export async function beginSession(sql: Queryable, person: string): Promise<string> {
+/** Where somebody signs in: the tokens that the browser has already, its address and what it calls itself. */
+export interface Browser {
+  readonly session: string | undefined;
+  readonly device: string | undefined;
+  readonly client: string;
+  readonly agent: string;
+}
+
+/** Signs a person in, in the place of whoever was signed in in that browser. Returns the tokens that go into its cookies. */
+export async function beginSession(
+  sql: Queryable,
+  person: string,
+  { session, device = newToken(), client, agent }: Browser,
+): Promise<{ readonly session: string; readonly device: string }> {
+  if (session !== undefined) await deleteSession(sql, hashToken(session));
   const token = newToken();
-  await insertSession(sql, { tokenHash: hashToken(token), person, days: SESSION_DAYS });
-  return token;
+  await insertSession(sql, { tokenHash: hashToken(token), person, days: SESSION_DAYS, client, agent: agent.slice(0, 300) });
+  await noteDevice(sql, person, hashToken(device));
+  return { session: token, device };
 }
 
 /** Who is signed in by a token, if anybody. */

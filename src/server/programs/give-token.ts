@@ -11,12 +11,17 @@ const BEGIN = 'auxesis_';
 export interface AskedProgram {
   readonly name: string;
   readonly scopes: readonly Scope[];
+  /** The owner of the sheet who gives it: it ends with their right. */
+  readonly person: string;
+  /** Days for which it is good. */
+  readonly days: number;
   readonly isLogger?: boolean;
 }
 
 /** Lets a program in by a token of its own, which is told this once. */
-export async function giveToken(sql: Sql, sheet: SheetId, { name, scopes, isLogger = false }: AskedProgram): Promise<MadeProgram> {
+export async function giveToken(sql: Sql, sheet: SheetId, { name, scopes, person, days, isLogger = false }: AskedProgram): Promise<MadeProgram> {
   const [id, token] = [nanoid(12), BEGIN + newToken()];
-  await insertProgram(sql, sheet, { id, tokenHash: hashToken(token), name, scopes, isLogger });
-  return { id, name, scopes, createdAt: Date.now(), usedAt: null, token };
+  const endsAt = new Date(Date.now() + days * 86_400_000);
+  await insertProgram(sql, sheet, { id, tokenHash: hashToken(token), name, scopes, person, endsAt, isLogger });
+  return { id, name, scopes, createdAt: Date.now(), endsAt: endsAt.getTime(), usedAt: null, token };
 }

@@ -15,25 +15,40 @@ import type { Person } from '../sql/person/find-person';
 import { readRowPlaces } from '../sql/row/read-row-places';
 import { readRules } from '../sql/rule/read-rules';
 import { lockHead } from '../sql/sheet/lock-head';
+import { findVisitor } from '../sql/visitor/find-visitor';
 import { insertVisitor } from '../sql/visitor/insert-visitor';
 import { readOwn } from '../sql/visitor/read-own';
 
 /** What somebody is told for whom a link does nothing, whatever the reason. */
 export const NO_LINK = 'This link does not work. It may have ended, been taken back, or been used up. Ask whoever gave it to you for another.';
 
-/** Comes to a sheet by a link with a name of one's own. The token goes into a cookie. Throws a Refusal where the link lets nobody in. */
-export async function joinByLink(sql: Sql, token: string, name: string): Promise<{ readonly sheet: SheetId; readonly visit: string }> {
-  const visit = newToken();
-  const sheet = await sql.begin(async (tx) => {
+interface Joining {
+  readonly name: string;
+  /** The token of a visit to a sheet that the browser has already. */
+  readonly visitOf?: (sheet: SheetId) => Promise<string | undefined>;
+}
+
+/**
+ * Comes to a sheet by a link with a name of one's own. The token goes into a cookie. A browser that came by the same link before goes on with the place
+ * that it has. Throws a Refusal where the link lets nobody in.
+ */
+export async function joinByLink(
+  sql: Sql,
+  token: string,
+  { name, visitOf = () => Promise.resolve(undefined) }: Joining,
+): Promise<{ readonly sheet: SheetId; readonly visit: string }> {
+  return sql.begin(async (tx) => {
     const link = await linkOf(tx, token);
     if (link.invites !== null) throw new Refusal('sign-in', 'This is an invitation: sign in, or make an account, to take it up.');
     // Those who come at the same moment get different places.
     await lockHead(tx, link.sheet);
+    const had = await visitOf(link.sheet);
+    if (had !== undefined && (await findVisitor(tx, link.sheet, hashToken(had)))?.link === link.id) return { sheet: link.sheet, visit: had };
+    const visit = newToken();
     await insertVisitor(tx, link.sheet, { id: nanoid(12), link: link.id, tokenHash: hashToken(visit), name, own: await ownBy(tx, link) });
     await noteLinkUse(tx, link.sheet, link.id);
-    return link.sheet;
+    return { sheet: link.sheet, visit };
   });
-  return { sheet, visit };
 }
 
 /** Takes an invitation up: the person has its role from now on, unless theirs is stronger, and the link is gone. */
@@ -41,6 +56,11 @@ export async function acceptInvitation(sql: Sql, token: string, person: Person):
   return sql.begin(async (tx) => {
     const link = await linkOf(tx, token);
     if (link.invites === null) throw new Refusal('bad-request', 'This link is no invitation: come by it with a name.');
+    if (link.invites.toLowerCase() !== person.email.toLowerCase())
+      throw new Refusal(
+        'not-allowed',
+        'This invitation was sent to another address: sign in with the account of that address, or ask for an invitation to yours.',
+      );
     if (!(await revokeLink(tx, link.sheet, link.id))) throw new Refusal('no-sheet', NO_LINK);
     const had = await findRole(tx, link.sheet, person.id);
     await putMember(tx, link.sheet, { person: person.id, role: had ? strongerRole(had, link.role) : link.role });

@@ -1,6 +1,4 @@
 import { nanoid } from 'nanoid';
-import { fillingOf } from '../../core/sharing/filling';
-import { keyFields } from '../../core/sharing/key-fields';
 import type { SheetRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import type { LinkGives, LinkRole, MadeLink, SheetSharing } from '../../protocol/sheet-sharing';
@@ -8,18 +6,16 @@ import { tellAccessChanged } from '../access/access-channel';
 import type { Sql } from '../database';
 import { hashToken, newToken } from '../people/token';
 import { Refusal } from '../refusal';
-import { readFields } from '../sql/field/read-fields';
 import { insertLink } from '../sql/link/insert-link';
 import { readLinks } from '../sql/link/read-links';
 import { insertMail } from '../sql/mail/insert-mail';
 import { deleteMember } from '../sql/member/delete-member';
 import { putMember } from '../sql/member/put-member';
 import { readMembers } from '../sql/member/read-members';
-import { readParts } from '../sql/part/read-parts';
 import type { Person } from '../sql/person/find-person';
-import { readRules } from '../sql/rule/read-rules';
 import { findSheet } from '../sql/sheet/find-sheet';
 import { lockHead } from '../sql/sheet/lock-head';
+import { keepingOperations } from './keep-from-fillers';
 import { takeChange, type Author } from './take-change';
 
 /** A link as it is asked for. */
@@ -42,7 +38,8 @@ export async function makeLinks(
   sheet: SheetId,
   { by, asked }: { readonly by: Author; readonly asked: readonly AskedLink[] },
 ): Promise<MadeLink[]> {
-  if (asked.some(({ role }) => role === 'filler')) await keepKeys(sql, sheet, by);
+  const keeping = asked.some(({ role }) => role === 'filler') ? await keepingOperations(sql, sheet, 'to-come') : [];
+  if (keeping.length) await takeChange(sql, { sheet, by, change: { id: nanoid(), operations: keeping } });
   return sql.begin(async (tx) => {
     const made: MadeLink[] = [];
     for (const link of asked) {
@@ -52,16 +49,6 @@ export async function makeLinks(
     }
     return made;
   });
-}
-
-/** What holds the answers of a key when fillers are let in stays kept from them, also when its rule goes. */
-async function keepKeys(sql: Sql, sheet: SheetId, by: Author): Promise<void> {
-  const filling = fillingOf(await readParts(sql, sheet, ['filling']));
-  const rules = (await readRules(sql, sheet)).map(({ rule }) => rule);
-  const keys = [...keyFields(rules, await readFields(sql, sheet))].filter((field) => !filling.kept.includes(field));
-  if (keys.length === 0) return;
-  const operations = [{ kind: 'put-parts' as const, parts: [{ ...filling, kept: [...filling.kept, ...keys] }] }];
-  await takeChange(sql, { sheet, by, change: { id: nanoid(), operations } });
 }
 
 const linkPath = (token: string): string => `/links/${token}`;
@@ -86,7 +73,7 @@ export async function invite(sql: Sql, sheet: SheetId, { from, email, role, orig
     if (!found) throw new Refusal('no-sheet', 'There is no such sheet');
     const endsAt = new Date(Date.now() + INVITATION_DAYS * 86_400_000);
     await insertLink(tx, sheet, { id, tokenHash: hashToken(token), role, name: email, gives: { kind: 'all' }, invites: email, endsAt });
-    const body = `${from.name} would like you to have “${found.name}” as ${ROLE_WORDS[role]}.\n\nOpen this address within ${INVITATION_DAYS} days, and sign in or make an account:\n${origin}${path}\n\nIt works once.`;
+    const body = `${from.name} would like you to have “${found.name}” as ${ROLE_WORDS[role]}.\n\nOpen this address within ${INVITATION_DAYS} days, and sign in or make an account with this address:\n${origin}/links/… (the rest was shown when the invitation was made, and is not kept)\n\nIt works once.`;
     await insertMail(tx, { sender: from.id, recipient: email, subject: `${from.name} shares “${found.name}” with you`, body });
   });
   return { id, name: email, path };
@@ -109,6 +96,6 @@ export async function changeMember(
       throw new Refusal('bad-request', 'A sheet keeps at least one owner. Make somebody else an owner first.');
     if (role === null) await deleteMember(tx, sheet, person);
     else await putMember(tx, sheet, { person, role });
-    await tellAccessChanged(tx);
+    await tellAccessChanged(tx, { sheet });
   });
 }

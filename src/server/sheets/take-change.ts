@@ -1,3 +1,4 @@
+import { nanoid } from 'nanoid';
 import type { Change, Operation } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
 import type { SentChange } from '../../protocol/recorded-change';
@@ -9,6 +10,8 @@ import { findChange } from '../sql/change/find-change';
 import { lockHead } from '../sql/sheet/lock-head';
 import { moveHead } from '../sql/sheet/move-head';
 import { applyOperation } from './apply-operation';
+import { checkSize } from './check-size';
+import { keepingOperations, mayHideMore } from './keep-from-fillers';
 import { inTurnOf } from './sheet-turns';
 import { Refusal } from '../refusal';
 
@@ -45,7 +48,21 @@ export const takeChange = (sql: Sql, { sheet, by, change }: Taken): Promise<numb
 
 /** The same for a change whose operations hang on what the sheet is by then. */
 export function takeMade(sql: Sql, made: Made): Promise<number> {
-  return inTurnOf(made.sheet, () => takeNow(sql, made));
+  return inTurnOf(made.sheet, async () => {
+    let hidesMore = false;
+    const sequence = await takeNow(sql, {
+      ...made,
+      async make(tx, head) {
+        const operations = await made.make(tx, head);
+        hidesMore = mayHideMore(operations);
+        return operations;
+      },
+    });
+    const keeping = hidesMore ? await keepingOperations(sql, made.sheet, 'if-any') : [];
+    // As the owner's: others do not decide what fillers get, but must not give it to them by the way either.
+    if (keeping.length) await takeNow(sql, { ...made, by: { ...made.by, role: 'owner' }, id: nanoid(), make: () => Promise.resolve(keeping) });
+    return sequence;
+  });
 }
 
 function takeNow(sql: Sql, { sheet, by, id, seen, make }: Made): Promise<number> {
@@ -59,6 +76,7 @@ function takeNow(sql: Sql, { sheet, by, id, seen, make }: Made): Promise<number>
     const inverse: Operation[] = [];
     for (const operation of change.operations) inverse.unshift(...(await applyOperation(tx, sheet, operation)));
     const sequence = head + 1;
+    await checkSize(tx, sheet, { operations: change.operations, sequence });
     await Promise.all([
       appendChange(tx, { sheet, sequence, author: by.author, seen, change, inverse }),
       moveHead(tx, sheet, sequence),

@@ -1,13 +1,11 @@
 import { fork, type ChildProcess } from 'node:child_process';
-
-/** Memory of a worker, in megabytes: it ends where it needs more, and the server does not. */
-const MEMORY_MB = Number(process.env.AUXESIS_WORKER_MEMORY_MB) || 2048;
+import { settings } from '../settings';
 
 /**
- * Starts a worker process. A process and not a thread, as some faults of the engine end a process with all its threads. It gets nothing of the
+ * Starts a worker process, which ends where it needs more memory than this, in megabytes. A process and not a thread, as some faults of the engine end a process with all its threads. It gets nothing of the
  * server's environment but what its clock and its texts depend on: no address of the database, no secret.
  */
-export function beginWorker(script: string, memoryMb = MEMORY_MB): ChildProcess {
+export function beginWorker(script: string, memoryMb = settings().workerMemoryMb): ChildProcess {
   const { PATH, TZ, LANG } = process.env;
   return fork(script, [], {
     serialization: 'advanced',

@@ -6,6 +6,7 @@ import { useState, type FormEvent } from 'react';
 import { sendJson } from '../../engine/send-json';
 import { Page } from '../page/Page';
 import classes from './People.module.css';
+import { Sessions } from './Sessions';
 
 interface Props {
   readonly name: string;
@@ -89,7 +90,8 @@ export function Account({ name: known, email, hasPassword }: Props) {
         </div>
       </form>
       <section className={classes.form}>
-        <h2 className={classes.part}>Sign out</h2>
+        <h2 className={classes.part}>Where you are signed in</h2>
+        <Sessions />
         {saidOf('sessions')}
         <div className={classes.acts}>
           <Button variant="default" onClick={() => void leave('/api/sign-out', 'POST')}>

@@ -13,21 +13,29 @@ interface Props {
   readonly demoOwner: string | null;
   /** Why one is asked. */
   readonly because?: string | undefined;
+  /** The token of the invitation that one comes to take up. */
+  readonly invitation?: string | undefined;
+  readonly mayMakeAccount: boolean;
 }
 
+const HAS_ACCOUNT =
+  'You could not be signed in with this address and password. If you have an account with this address, sign in with its own password.';
+
 /** Signs in, or makes an account first. */
-export function SignIn({ to, demoOwner, because }: Props) {
+export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: Props) {
   const [isNew, setIsNew] = useState(false);
   const [given, setGiven] = useState({ email: '', name: '', password: '' });
   const [error, setError] = useState<string | null>(null);
   const [isSending, setIsSending] = useState(false);
 
-  const send = async (path: string, body: unknown = {}) => {
+  /** Sends one request after the other, as long as none is refused, and goes on to the page that is wanted. */
+  const send = async (...requests: readonly { readonly path: string; readonly body: unknown; readonly refused?: string }[]) => {
     setIsSending(true);
     setError(null);
-    const sent = await sendJson(path, { body });
-    if ('refused' in sent) {
-      setError(sent.refused);
+    for (const { path, body, refused } of requests) {
+      const sent = await sendJson(path, { body });
+      if ('answer' in sent) continue;
+      setError(refused ?? sent.refused);
       setIsSending(false);
       return;
     }
@@ -37,7 +45,10 @@ export function SignIn({ to, demoOwner, because }: Props) {
   const submit = (event: FormEvent) => {
     event.preventDefault();
     const { name, ...known } = given;
-    void send(isNew ? '/api/sign-up' : '/api/sign-in', isNew ? { ...known, name } : known);
+    const signIn = { path: '/api/sign-in', body: known };
+    if (!isNew) return void send(signIn);
+    // Whether the address has an account already is not told by the first answer.
+    void send({ path: '/api/sign-up', body: { ...known, name, ...(invitation ? { invitation } : {}) } }, { ...signIn, refused: HAS_ACCOUNT });
   };
   const input = (name: keyof typeof given) => ({
     value: given[name],
@@ -49,7 +60,7 @@ export function SignIn({ to, demoOwner, because }: Props) {
       {demoOwner && (
         <section className={classes.demo} aria-label="Demo">
           <p>This is the demo of a river-watch programme, all of it invented. Its sheets belong to {demoOwner}: go in as her, without a password.</p>
-          <Button onClick={() => void send('/api/demo')} loading={isSending}>
+          <Button onClick={() => void send({ path: '/api/demo', body: {} })} loading={isSending}>
             Open the demo as {demoOwner}
           </Button>
         </section>
@@ -73,15 +84,17 @@ export function SignIn({ to, demoOwner, because }: Props) {
           <Button type="submit" variant={demoOwner ? 'default' : 'filled'} loading={isSending}>
             {isNew ? 'Make the account' : 'Sign in'}
           </Button>
-          <Button
-            variant="subtle"
-            onClick={() => {
-              setIsNew(!isNew);
-              setError(null);
-            }}
-          >
-            {isNew ? 'I have an account' : 'Make an account'}
-          </Button>
+          {mayMakeAccount && (
+            <Button
+              variant="subtle"
+              onClick={() => {
+                setIsNew(!isNew);
+                setError(null);
+              }}
+            >
+              {isNew ? 'I have an account' : 'Make an account'}
+            </Button>
+          )}
         </div>
       </form>
     </Page>

@@ -1,9 +1,9 @@
-import { Button, Checkbox, TextInput } from '@mantine/core';
+import { Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useCallback, useEffect, useState, type FormEvent } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
 import { sendJson } from '../../engine/send-json';
-import { SCOPES, type MadeProgram, type Scope, type SheetProgram } from '../../protocol/programs/scopes';
+import { SCOPES, TOKEN_DAYS, type MadeProgram, type Scope, type SheetProgram } from '../../protocol/programs/scopes';
 import { momentWords } from '../moment-words';
 import { useSessionState } from '../sheet/use-session';
 import { Copy } from './Copy';
@@ -11,6 +11,8 @@ import { LoggerPart } from './LoggerPart';
 import classes from './Share.module.css';
 
 const USUAL: readonly Scope[] = ['read', 'write'];
+
+const counted = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`;
 
 /** Programs that come to the sheet by a token: those there are, and a new one. */
 export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
@@ -21,6 +23,7 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
   const [programs, setPrograms] = useState<readonly SheetProgram[] | null>(null);
   const [name, setName] = useState('');
   const [scopes, setScopes] = useState<readonly Scope[]>(USUAL);
+  const [days, setDays] = useState<number>(365);
   const [made, setMade] = useState<MadeProgram | null>(null);
   const [error, setError] = useState<string | null>(null);
 
@@ -39,7 +42,7 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
     event.preventDefault();
     if (name.trim() === '') return setError('Say which program it is for');
     if (scopes.length === 0) return setError('Say what it may do');
-    const sent = await sendJson<MadeProgram>(path, { body: { name: name.trim(), scopes } });
+    const sent = await sendJson<MadeProgram>(path, { body: { name: name.trim(), scopes, days } });
     if ('refused' in sent) return setError(sent.refused);
     setError(null);
     setMade(sent.answer);
@@ -61,6 +64,15 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
       </p>
       <form className={classes.form} onSubmit={(event) => void make(event)} noValidate>
         <TextInput label="New program" placeholder="Its name" maxLength={80} value={name} onChange={(event) => setName(event.currentTarget.value)} />
+        <NativeSelect
+          label="Good for"
+          value={String(days)}
+          onChange={(event) => setDays(Number(event.currentTarget.value))}
+          data={TOKEN_DAYS.map((count) => ({
+            value: String(count),
+            label: count % 365 === 0 ? counted(count / 365, 'year') : counted(count, 'day'),
+          }))}
+        />
         <Button type="submit">Make a token</Button>
         <Checkbox.Group label="It may" value={[...scopes]} onChange={(value) => setScopes(value as Scope[])} style={{ flexBasis: '100%' }}>
           <div className={classes.scopes}>
@@ -94,7 +106,8 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
             <span className={classes.who}>
               <b>{program.name}</b>
               <span>
-                {program.scopes.join(', ')} · made {momentWords(program.createdAt)} ·{' '}
+                {program.scopes.join(', ')} · made {momentWords(program.createdAt)}
+                {program.endsAt !== null && `, good until ${new Date(program.endsAt).toLocaleDateString()}`} ·{' '}
                 {program.usedAt === null ? 'not used yet' : `last used ${momentWords(program.usedAt)}`}
               </span>
             </span>

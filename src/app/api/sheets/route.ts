@@ -1,5 +1,6 @@
 import { database } from '../../../server/database';
 import { createSheet, emptySheet } from '../../../server/sheets/create-sheet';
+import { requireRoomForSheet } from '../../../server/sheets/room-for-sheet';
 import { listSheets } from '../../../server/sql/sheet/list-sheets';
 import { requirePerson } from '../allow';
 import { readBody } from '../read-body';
@@ -16,6 +17,7 @@ export function POST(request: Request): Promise<Response> {
   return respond(async () => {
     const { id: owner } = await requirePerson();
     const { name } = await readBody(request, sheetName);
+    await requireRoomForSheet(database(), owner);
     return Response.json({ id: await createSheet(database(), { ...emptySheet(name), owner }) }, { status: 201 });
   });
 }

@@ -1,16 +1,18 @@
 import Joi from 'joi';
 import { database } from '../../../server/database';
-import { signIn } from '../../../server/people/accounts';
-import { keepSession } from '../cookies';
+import { checkSignIn } from '../../../server/people/accounts';
+import { guesserOf, signInHere } from '../cookies';
 import { email, givenPassword } from '../person-schema';
-import { readBody } from '../read-body';
+import { readBody, SMALL_BODY } from '../read-body';
 import { respond } from '../respond';
 
 const schema = Joi.object<{ email: string; password: string }>({ email: email.required(), password: givenPassword.required() });
 
 export function POST(request: Request): Promise<Response> {
   return respond(async () => {
-    await keepSession(await signIn(database(), await readBody(request, schema)), request);
+    const given = await readBody(request, schema, SMALL_BODY);
+    const { id } = await checkSignIn(database(), given, await guesserOf(request));
+    await signInHere(id, request);
     return Response.json({});
   });
 }

@@ -1,16 +1,25 @@
 import Joi from 'joi';
 import { database } from '../../../server/database';
 import { signUp, type NewAccount } from '../../../server/people/accounts';
-import { keepSession } from '../cookies';
+import { countRequestOf } from '../../../server/people/request-count';
+import { guesserOf } from '../cookies';
 import { email, newPassword, personName } from '../person-schema';
-import { readBody } from '../read-body';
+import { readBody, SMALL_BODY } from '../read-body';
 import { respond } from '../respond';
 
-const schema = Joi.object<NewAccount>({ email: email.required(), name: personName.required(), password: newPassword.required() });
+const schema = Joi.object<NewAccount>({
+  email: email.required(),
+  name: personName.required(),
+  password: newPassword.required(),
+  invitation: Joi.string().max(100),
+});
 
+/** Makes an account, to sign in to. The answer is the same where the address has one already. */
 export function POST(request: Request): Promise<Response> {
   return respond(async () => {
-    await keepSession(await signUp(database(), await readBody(request, schema)), request);
+    const given = await readBody(request, schema, SMALL_BODY);
+    await countRequestOf('sign-up', (await guesserOf(request)).client);
+    await signUp(database(), given);
     return Response.json({}, { status: 201 });
   });
 }

@@ -7,7 +7,7 @@ import { countRequest } from '../../../server/programs/request-limit';
 import { Refusal } from '../../../server/refusal';
 import { findProgram, type FoundProgram } from '../../../server/sql/program/find-program';
 import { findSheet } from '../../../server/sql/sheet/find-sheet';
-import { readBody } from '../read-body';
+import { LARGE_BODY, readBody } from '../read-body';
 import { readQuery } from '../read-query';
 import { respond } from '../respond';
 
@@ -52,7 +52,7 @@ export function answerProgram<Query, Body>(
     const isTagged = endpoint.headers?.['If-None-Match'] !== undefined;
     if (isTagged && request.headers.get('if-none-match') === etag) return new Response(null, { status: 304, headers: { etag } });
     const query = (endpoint.query ? readQuery(new URL(request.url).searchParams, endpoint.query as never, 'no-more') : {}) as Query;
-    const body = (endpoint.body ? await readBody(request, endpoint.body) : undefined) as Body;
+    const body = (endpoint.body ? await readBody(request, endpoint.body, LARGE_BODY) : undefined) as Body;
     const response = await handle({ program, query, body, request, head });
     if (isTagged) response.headers.set('etag', etag);
     return response;

@@ -3,7 +3,7 @@ import { lazySchema } from '../../lazy-schema';
 import type { Look } from '../../looks/look';
 import { hexSchema, lookSchema } from '../../looks/look-schema';
 import { PALETTES, type PaletteName } from '../../looks/palettes';
-import { shownAt } from '../../sheet/shown-cell';
+import { shownAt, textAt } from '../../sheet/shown-cell';
 import type { CellBefore } from '../../sheet/effect';
 import { TAG } from '../../values/cell-value';
 import { foldText } from '../../values/fold-text';
@@ -114,7 +114,7 @@ class CategoryKernel implements Kernel {
   private foldedAt(column: number, slot: number): string | undefined {
     const { sheet } = this.context;
     const tag = sheet.columns[column]!.tags[slot];
-    return tag === TAG.blank || tag === TAG.error || tag === undefined ? undefined : foldText(shownAt(sheet, column, slot));
+    return tag === TAG.blank || tag === TAG.error || tag === undefined ? undefined : foldText(textAt(sheet, column, slot));
   }
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {

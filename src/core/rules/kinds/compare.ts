@@ -170,10 +170,13 @@ class CompareKernel implements Kernel {
     const value = sheet.columns[column]!.valueAt(slot);
     const operands = this.readers.map((reader) => reader.valueAt(slot, column));
     const crossed = operands.some((operand) => Number.isNaN(compareValues(value, operand)));
+    const [nothing] = this.readers.flatMap((reader) => reader.whyNothing?.(slot) ?? []);
     const note =
       value.kind === 'blank'
         ? 'a blank is never compared'
-        : crossed
+        : nothing !== undefined
+          ? nothing
+          : crossed
           ? `${VALUE_WORDS[value.kind]} against ${operands.map((operand) => VALUE_WORDS[operand.kind]).join(' and ')}: not compared`
           : undefined;
     return {

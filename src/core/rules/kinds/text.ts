@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { RE2JS } from 're2js';
 import { lazySchema } from '../../lazy-schema';
-import { shownAt } from '../../sheet/shown-cell';
+import { shownAt, textAt } from '../../sheet/shown-cell';
 import { TAG, type CellValue } from '../../values/cell-value';
 import { foldText } from '../../values/fold-text';
 import { shownText } from '../../values/shown-text';
@@ -143,7 +143,7 @@ class TextKernel implements Kernel {
     if (tag === TAG.blank || tag === TAG.error || tag === undefined) return -1;
     const words = this.constant ?? this.wordsAt(column, slot);
     if (words.length === 0) return -1;
-    const shown = shownAt(sheet, column, slot);
+    const shown = textAt(sheet, column, slot);
     const folded = foldText(shown, this.when);
     return words.some(({ meets }) => meets(folded, shown)) !== isOpposite(this.when.is) ? 0 : -1;
   }

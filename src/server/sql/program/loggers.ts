@@ -11,7 +11,8 @@ export async function hasLogger(sql: Queryable, sheet: SheetId): Promise<boolean
   return rows.length > 0;
 }
 
-/** Takes the tokens of a sheet's loggers back: they end by themselves then. */
-export async function endLoggers(sql: Queryable, sheet: SheetId): Promise<void> {
-  await sql`update sheet_program set revoked_at = now() where sheet_id = ${sheet} and is_logger and revoked_at is null`;
+/** Takes the tokens of loggers back, of one sheet or of all: they end by themselves then. */
+export async function endLoggers(sql: Queryable, sheet?: SheetId): Promise<void> {
+  await sql`update sheet_program set revoked_at = now()
+    where is_logger and revoked_at is null and (${sheet ?? null}::text is null or sheet_id = ${sheet ?? null})`;
 }

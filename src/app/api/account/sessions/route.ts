@@ -1,14 +1,26 @@
 import { database } from '../../../../server/database';
 import { signOutEverywhere } from '../../../../server/people/accounts';
+import { hashToken } from '../../../../server/people/token';
+import { readSessions } from '../../../../server/sql/session/read-sessions';
 import { requirePerson } from '../../allow';
-import { keepSession } from '../../cookies';
+import { endSession, sessionToken } from '../../cookies';
 import { respond } from '../../respond';
+
+export const dynamic = 'force-dynamic';
+
+/** Where one is signed in. */
+export function GET(): Promise<Response> {
+  return respond(async () => {
+    const { id } = await requirePerson();
+    return Response.json(await readSessions(database(), id, hashToken((await sessionToken()) ?? '')));
+  });
+}
 
 /** Signs the account out everywhere, here too. */
 export function DELETE(request: Request): Promise<Response> {
   return respond(async () => {
     await signOutEverywhere(database(), await requirePerson());
-    await keepSession(null, request);
+    await endSession(request);
     return Response.json({});
   });
 }

@@ -2,9 +2,10 @@ import Joi from 'joi';
 import { database } from '../../../../server/database';
 import { acceptInvitation, joinByLink } from '../../../../server/sheets/join-sheet';
 import { requirePerson } from '../../allow';
-import { keepVisit } from '../../cookies';
+import { countRequestOf } from '../../../../server/people/request-count';
+import { guesserOf, keepVisit, visitHere } from '../../cookies';
 import { personName } from '../../person-schema';
-import { readBody } from '../../read-body';
+import { readBody, SMALL_BODY } from '../../read-body';
 import { respond } from '../../respond';
 
 const schema = Joi.object<{ name?: string }>({ name: personName });
@@ -13,9 +14,10 @@ const schema = Joi.object<{ name?: string }>({ name: personName });
 export function POST(request: Request, { params }: { params: Promise<{ token: string }> }): Promise<Response> {
   return respond(async () => {
     const { token } = await params;
-    const { name } = await readBody(request, schema);
+    const { name } = await readBody(request, schema, SMALL_BODY);
     if (name === undefined) return Response.json({ sheet: await acceptInvitation(database(), token, await requirePerson()) });
-    const { sheet, visit } = await joinByLink(database(), token, name);
+    await countRequestOf('join', (await guesserOf(request)).client);
+    const { sheet, visit } = await joinByLink(database(), token, { name, visitOf: visitHere });
     await keepVisit(sheet, visit, request);
     return Response.json({ sheet });
   });

@@ -29,7 +29,7 @@ export function DELETE(_: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id } = await allow(params, 'own');
     if (!(await deleteSheet(database(), id))) throw new Refusal('no-sheet', 'There is no such sheet');
-    await tellAccessChanged(database());
+    await tellAccessChanged(database(), { sheet: id });
     return new Response(null, { status: 204 });
   });
 }

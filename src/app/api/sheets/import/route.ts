@@ -1,7 +1,11 @@
+import { createReadStream } from 'node:fs';
 import { Readable } from 'node:stream';
 import type { ReadableStream } from 'node:stream/web';
-import { database } from '../../../../server/database';
+import { database, longWork } from '../../../../server/database';
 import { Refusal } from '../../../../server/refusal';
+import { LIMITS } from '../../../../core/exchange/limits';
+import { requireRoomForSheet } from '../../../../server/sheets/room-for-sheet';
+import { receiveFile } from '../../../../server/spool/receive-file';
 import { bringInSheet } from '../../../../server/sheets/bring-in-sheet';
 import { requirePerson } from '../../allow';
 import { respond } from '../../respond';
@@ -14,7 +18,11 @@ export function POST(request: Request): Promise<Response> {
     const { id: owner } = await requirePerson();
     if (request.headers.get('content-type') !== 'application/gzip' || !request.body)
       throw new Refusal('bad-request', 'The request must be an archive packed with gzip (content-type application/gzip)');
-    const id = await bringInSheet(database(), Readable.fromWeb(request.body as ReadableStream), owner);
+    await requireRoomForSheet(database(), owner);
+    const body = Readable.fromWeb(request.body as ReadableStream);
+    const id = await receiveFile(body, { sender: owner, maxBytes: LIMITS.fileBytes }, (path) =>
+      bringInSheet(longWork(), createReadStream(path), owner),
+    );
     return Response.json({ id }, { status: 201 });
   });
 }

@@ -1,6 +1,7 @@
 import { Readable } from 'node:stream';
 import { fileNameOf } from '../../../../../core/exchange/export-formats';
-import { database } from '../../../../../server/database';
+import { longWork } from '../../../../../server/database';
+import { spooled } from '../../../../../server/spool/spooled';
 import { archiveSheet } from '../../../../../server/sheets/archive-sheet';
 import { allow } from '../../../allow';
 import { respond } from '../../../respond';
@@ -11,8 +12,8 @@ export const dynamic = 'force-dynamic';
 export function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return respond(async () => {
     const { id } = await allow(params, 'work');
-    const { name, packed } = await archiveSheet(database(), id);
-    return new Response(Readable.toWeb(packed) as ReadableStream<Uint8Array>, {
+    const { name, packed } = await archiveSheet(longWork(), id);
+    return new Response(Readable.toWeb(await spooled(packed)) as ReadableStream<Uint8Array>, {
       headers: {
         'content-type': 'application/gzip',
         'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileNameOf(name, 'auxesis'))}`,

@@ -3,9 +3,12 @@ import { changeSchema } from '../../../../../protocol/change-schema';
 import { database } from '../../../../../server/database';
 import { changeStream } from '../../../../../server/live/change-stream';
 import { takeChange } from '../../../../../server/sheets/take-change';
-import { allow } from '../../../allow';
+import { isMaker } from '../../../../../core/sharing/role';
+import { ownKey } from '../../../../../server/live/presence';
+import { countRequestOf } from '../../../../../server/people/request-count';
+import { allow, servedOf } from '../../../allow';
 import { streamed } from '../../../streamed';
-import { readBody } from '../../../read-body';
+import { FILLER_BODY, LARGE_BODY, readBody } from '../../../read-body';
 import { pageKey, readQuery, sequence } from '../../../read-query';
 import { respond } from '../../../respond';
 
@@ -20,7 +23,8 @@ interface Context {
 export function POST(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id: sheet, access } = await allow(params, 'enter');
-    const change = await readBody(request, changeSchema);
+    const change = await readBody(request, changeSchema, isMaker(access.role) ? LARGE_BODY : FILLER_BODY);
+    if (!isMaker(access.role)) await countRequestOf('entries', access.author, Number(request.headers.get('content-length') ?? FILLER_BODY));
     return Response.json({ sequence: await takeChange(database(), { sheet, by: access, change }) });
   });
 }
@@ -28,12 +32,19 @@ export function POST(request: Request, { params }: Context): Promise<Response> {
 /** Changes after a sequence as server-sent events; a reader that resumes names the last one it got. */
 export function GET(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
-    const { id: sheet, isStill } = await allow(params, 'work');
+    const { id: sheet, access, isStill } = await allow(params, 'work');
     const query = new URL(request.url).searchParams;
     const last = request.headers.get('last-event-id');
     if (last !== null) query.set('after', last);
     const { after, page } = readQuery(query, schema);
-    const stream = await changeStream(database(), { sheet, after, page, signal: request.signal, mayRead: isStill });
+    const stream = await changeStream(database(), {
+      sheet,
+      after,
+      page: page && ownKey(access.author, page),
+      signal: request.signal,
+      served: servedOf(sheet, access),
+      mayRead: isStill,
+    });
     return streamed(stream);
   });
 }

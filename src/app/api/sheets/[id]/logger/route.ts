@@ -5,7 +5,9 @@ import { LOGGER_WAYS, type LoggerWay } from '../../../../../demo/logger/device-r
 import { database } from '../../../../../server/database';
 import { giveToken } from '../../../../../server/programs/give-token';
 import { endLoggers, hasLogger } from '../../../../../server/sql/program/loggers';
-import { allow } from '../../../allow';
+import { Refusal } from '../../../../../server/refusal';
+import { settings } from '../../../../../server/settings';
+import { allow, requirePerson } from '../../../allow';
 import { readBody } from '../../../read-body';
 import { respond } from '../../../respond';
 
@@ -29,13 +31,17 @@ export function GET(_: Request, { params }: Context): Promise<Response> {
 export function POST(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id } = await allow(params, 'own');
+    if (!settings().logger) throw new Refusal('not-allowed', 'The logger is off on this server. It is for the demo: a setting turns it on.');
+    const { id: person } = await requirePerson();
     const { way } = await readBody(request, schema);
-    await endLoggers(database(), id);
-    const { token } = await giveToken(database(), id, { name: 'Logger', scopes: ['write'], isLogger: true });
+    // One for the server: it stands in for the field devices of one programme.
+    await endLoggers(database());
+    const { token } = await giveToken(database(), id, { name: 'Logger', scopes: ['write'], person, days: 1, isLogger: true });
     // Over this computer's own address: whatever the app is called from outside.
-    const address = `http://127.0.0.1:${process.env.PORT ?? new URL(request.url).port}`;
+    const address = `http://127.0.0.1:${settings().port}`;
     const logger = spawn(process.execPath, [join(process.cwd(), 'bin', 'auxesis'), 'logger', '--url', address, '--sheet', id, '--way', way], {
-      env: { ...process.env, AUXESIS_TOKEN: token },
+      // Nothing of the server's: no address of the database, no secret.
+      env: { PATH: process.env.PATH, TZ: process.env.TZ, NODE_ENV: process.env.NODE_ENV, AUXESIS_TOKEN: token },
       // It ends with the process that started it: nobody holds its standard input any more then.
       stdio: ['pipe', 'ignore', 'inherit'],
     });

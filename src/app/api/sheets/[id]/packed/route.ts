@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { database } from '../../../../../server/database';
+import { longWork } from '../../../../../server/database';
 import { packedAsOf } from '../../../../../server/sheets/sheet-as-of';
 import { readPacked } from '../../../../../server/sheets/read-packed';
 import { allow } from '../../../allow';
@@ -15,7 +15,7 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
   return respond(async () => {
     const { id } = await allow(params, 'work');
     const { at } = readQuery(new URL(request.url).searchParams, schema);
-    const packed = at === undefined ? await readPacked(database(), id) : await packedAsOf(database(), id, at);
+    const packed = at === undefined ? await readPacked(longWork(), id) : await packedAsOf(longWork(), id, at);
     // Compressed as its content type says: a content-encoding of our own would be taken off on the way out.
     return new Response(packed as Uint8Array<ArrayBuffer>, { headers: { 'content-type': 'application/gzip', 'cache-control': 'no-store' } });
   });

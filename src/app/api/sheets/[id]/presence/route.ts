@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import type { PresentPlace } from '../../../../../protocol/presence';
 import { database } from '../../../../../server/database';
-import { announce } from '../../../../../server/live/presence';
+import { announce, ownKey } from '../../../../../server/live/presence';
 import { allow } from '../../../allow';
 import { readBody } from '../../../read-body';
 import { contentId, pageKey } from '../../../read-query';
@@ -18,7 +18,7 @@ export function POST(request: Request, { params }: { params: Promise<{ id: strin
   return respond(async () => {
     const { id: sheet, access } = await allow(params, 'read');
     const { key, place } = await readBody(request, schema);
-    await announce(database(), { sheet, key, present: { key, name: access.name, role: access.role, place } });
+    await announce(database(), { sheet, key: ownKey(access.author, key), present: { key, name: access.name, role: access.role, place } });
     return new Response(null, { status: 204 });
   });
 }

@@ -3,6 +3,8 @@ import type { Digest, FollowSettings } from '../../../../../../protocol/findings
 import { database } from '../../../../../../server/database';
 import { findDigest, setDigest } from '../../../../../../server/sql/finding/follow';
 import { findHook, setHook } from '../../../../../../server/sql/finding/hooks';
+import { settings } from '../../../../../../server/settings';
+import { webhookRefusal } from '../../../../../../server/findings/webhook-address';
 import { allow, requirePerson } from '../../../../allow';
 import { readBody } from '../../../../read-body';
 import { respond } from '../../../../respond';
@@ -13,13 +15,14 @@ interface Context {
   readonly params: Promise<{ id: string }>;
 }
 
-/** Only this computer is posted to: an address elsewhere could be anybody's. */
-const localUrl = Joi.string()
+const webhookUrl = Joi.string()
   .max(300)
-  .pattern(/^http:\/\/(127\.0\.0\.1|localhost|\[::1\])(:\d{1,5})?(\/[^\s]*)?$/)
-  .messages({ 'string.pattern.base': 'The address must be on this computer, such as http://127.0.0.1:9000/findings.' });
+  .custom((url: string, helpers) => {
+    const because = webhookRefusal(url, settings());
+    return because === null ? url : helpers.message({ custom: because });
+  });
 
-const schema = Joi.object<{ digest?: Digest; hook?: string | null }>({ digest: Joi.valid('none', 'hour', 'day'), hook: localUrl.allow(null) }).or(
+const schema = Joi.object<{ digest?: Digest; hook?: string | null }>({ digest: Joi.valid('none', 'hour', 'day'), hook: webhookUrl.allow(null) }).or(
   'digest',
   'hook',
 );
@@ -29,8 +32,8 @@ export function GET(_: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id: sheet } = await allow(params, 'work');
     const { id: person } = await requirePerson();
-    const settings: FollowSettings = { digest: await findDigest(database(), { sheet, person }), hook: (await findHook(database(), sheet)) ?? null };
-    return Response.json(settings, { headers: { 'cache-control': 'no-store' } });
+    const follow: FollowSettings = { digest: await findDigest(database(), { sheet, person }), hook: (await findHook(database(), sheet)) ?? null };
+    return Response.json(follow, { headers: { 'cache-control': 'no-store' } });
   });
 }
 

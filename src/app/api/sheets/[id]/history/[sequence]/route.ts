@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { database } from '../../../../../../server/database';
 import { Refusal } from '../../../../../../server/refusal';
 import { bringBack, takeBack } from '../../../../../../server/sheets/take-back';
-import { readBody } from '../../../../read-body';
+import { LARGE_BODY, readBody } from '../../../../read-body';
 import { respond } from '../../../../respond';
 import { allow } from '../../../../allow';
 import { contentId, sequence as changeSequence } from '../../../../read-query';
@@ -25,7 +25,7 @@ export function POST(request: Request, { params }: { params: Promise<{ id: strin
     const { id: sheet, access } = await allow(params, 'work');
     const { error, value: sequence } = changeSequence.validate((await params).sequence);
     if (error) throw new Refusal('bad-request', 'A change is named by its sequence');
-    const { id, what, cells } = await readBody(request, schema);
+    const { id, what, cells } = await readBody(request, schema, LARGE_BODY);
     const asked = { sheet, by: access, sequence: sequence as number, id };
     const taken = what === 'change' ? await takeBack(database(), asked) : await bringBack(database(), { ...asked, cells });
     return Response.json({ sequence: taken });

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { paintedStream } from '../../../../../../server/live/painted-stream';
-import { allow } from '../../../../allow';
+import { ownKey } from '../../../../../../server/live/presence';
+import { allow, servedOf } from '../../../../allow';
 import { pageKey, readQuery, sequence } from '../../../../read-query';
 import { respond } from '../../../../respond';
 import { streamed } from '../../../../streamed';
@@ -20,6 +21,16 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     const { id: sheet, access, isStill } = await allow(params, 'read');
     const { theme, as, view, revision, page } = readQuery(new URL(request.url).searchParams, schema);
     const of = { theme, reader: readerOf(access, as) };
-    return streamed(paintedStream({ sheet, of, from: { view, revision }, page, signal: request.signal, mayRead: isStill }));
+    return streamed(
+      paintedStream({
+        sheet,
+        of,
+        from: { view, revision },
+        page: page && ownKey(access.author, page),
+        signal: request.signal,
+        served: servedOf(sheet, access),
+        mayRead: isStill,
+      }),
+    );
   });
 }

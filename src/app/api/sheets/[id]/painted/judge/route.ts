@@ -1,4 +1,6 @@
 import Joi from 'joi';
+import { MAX_FILLED } from '../../../../../../core/sharing/filling';
+import { mayJudge } from '../../../../../../server/people/judge-limit';
 import { painter } from '../../../../../../server/painter/painter';
 import { Refusal } from '../../../../../../server/refusal';
 import { allow } from '../../../../allow';
@@ -8,7 +10,7 @@ import { respond } from '../../../../respond';
 import { readerOf, viewQuery } from '../../../../view-query';
 
 /** Longest answer that is judged while it is typed, in UTF-16 code units. */
-const LONGEST = 10_000;
+const LONGEST = MAX_FILLED;
 
 const schema = Joi.object<{ row: string; field: string; input: string }>({
   row: contentId.required(),
@@ -21,7 +23,10 @@ export function POST(request: Request, { params }: { params: Promise<{ id: strin
   return respond(async () => {
     const { id, access } = await allow(params, 'enter');
     const { theme, as } = readQuery(new URL(request.url).searchParams, viewQuery);
-    const look = await painter().judge(id, { theme, reader: readerOf(access, as) }, await readBody(request, schema));
+    const cell = await readBody(request, schema);
+    if (!(await mayJudge(access.author, id, cell)))
+      throw new Refusal('too-often', 'So many answers were tried here that they are judged no more while you type. Enter one, or wait ten minutes.');
+    const look = await painter().judge(id, { theme, reader: readerOf(access, as) }, cell);
     // The same words whatever the cell holds, and whether there is such a cell.
     if (!look) throw new Refusal('locked', 'Here nothing is judged while it is typed.');
     return Response.json(look, { headers: { 'cache-control': 'no-store' } });

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import type { LinkRole } from '../../../../../../protocol/sheet-sharing';
 import { database } from '../../../../../../server/database';
+import { settings } from '../../../../../../server/settings';
 import { invite } from '../../../../../../server/sheets/share-sheet';
 import { allow, requirePerson } from '../../../../allow';
 import { email } from '../../../../person-schema';
@@ -17,8 +18,7 @@ export function POST(request: Request, { params }: { params: Promise<{ id: strin
   return respond(async () => {
     const { id } = await allow(params, 'own');
     const from = await requirePerson();
-    const host = request.headers.get('host') ?? new URL(request.url).host;
     const asked = await readBody(request, schema);
-    return Response.json(await invite(database(), id, { ...asked, from, origin: `${new URL(request.url).protocol}//${host}` }), { status: 201 });
+    return Response.json(await invite(database(), id, { ...asked, from, origin: settings().publicUrl }), { status: 201 });
   });
 }

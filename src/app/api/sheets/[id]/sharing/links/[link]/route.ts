@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { SheetId } from '../../../../../../../core/sheet/ids';
 import { database } from '../../../../../../../server/database';
 import { tellAccessChanged } from '../../../../../../../server/access/access-channel';
 import { Refusal } from '../../../../../../../server/refusal';
@@ -19,7 +20,7 @@ export function PATCH(request: Request, { params }: Context): Promise<Response> 
   return respond(async () => {
     const { id } = await allow(params, 'own');
     const { endsAt } = await readBody(request, schema);
-    await had(endLink(database(), id, { id: (await params).link, endsAt: endsAt === null ? null : new Date(endsAt) }));
+    await had(id, endLink(database(), id, { id: (await params).link, endsAt: endsAt === null ? null : new Date(endsAt) }));
     return Response.json({ endsAt });
   });
 }
@@ -28,12 +29,12 @@ export function PATCH(request: Request, { params }: Context): Promise<Response> 
 export function DELETE(_: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id } = await allow(params, 'own');
-    await had(revokeLink(database(), id, (await params).link));
+    await had(id, revokeLink(database(), id, (await params).link));
     return new Response(null, { status: 204 });
   });
 }
 
-async function had(changed: Promise<boolean>): Promise<void> {
+async function had(sheet: SheetId, changed: Promise<boolean>): Promise<void> {
   if (!(await changed)) throw new Refusal('bad-request', 'This link has been taken back already.');
-  await tellAccessChanged(database());
+  await tellAccessChanged(database(), { sheet });
 }

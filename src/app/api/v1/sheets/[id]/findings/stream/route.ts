@@ -12,8 +12,9 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
   return answerProgram(ENDPOINTS.followFindings, { request, params }, async ({ program }) => {
     const last = Number(request.headers.get('last-event-id') ?? NaN);
     const mayRead = async () => (await findProgram(database(), hashToken(bearerOf(request) ?? ''))) !== undefined;
+    const served = { sheet: program.sheet, author: `program ${program.id}` };
     return streamed(
-      findingStream(database(), { sheet: program.sheet, after: Number.isSafeInteger(last) ? last : null, signal: request.signal, mayRead }),
+      findingStream(database(), { sheet: program.sheet, after: Number.isSafeInteger(last) ? last : null, signal: request.signal, served, mayRead }),
     );
   });
 }

@@ -1,0 +1,49 @@
+import { randomBytes } from 'node:crypto';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import { nanoid } from 'nanoid';
+import type { Settings } from '../settings';
+import { clientOf } from './client-address';
+import { isOurHost, mayChange } from './origin';
+import { contentPolicy, securityHeaders } from './security-headers';
+
+/** Headers by which the front door tells the app about a request. What a client sends under these names is dropped. */
+export const CLIENT_HEADER = 'x-auxesis-client';
+export const REQUEST_HEADER = 'x-auxesis-request';
+
+type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<void>;
+
+/**
+ * Stands before the app and lets in what it should answer: requests for a host name of ours, and changes that come from a page of ours or from a
+ * program. Every answer gets the headers of `securityHeaders`.
+ */
+export function frontDoor(settings: Settings, handle: Handler): Handler {
+  return async (request, response) => {
+    const { headers, method = 'GET' } = request;
+    const nonce = randomBytes(16).toString('base64');
+    const id = nanoid(12);
+    const path = (request.url ?? '/').split('?', 1)[0]!;
+    for (const [name, value] of Object.entries(securityHeaders(path, nonce, settings))) response.setHeader(name, value);
+    response.setHeader('x-request-id', id);
+    if (!isOurHost(headers.host, settings)) return refuse(response, 421, 'This server does not answer by this name. Ask for it by its own address.');
+    if (!mayChange({ method, headers }))
+      return refuse(response, 403, 'This request comes from another site, so nothing was changed. Do it from a page of the app.');
+    const client = clientOf(request, settings);
+    if (!settings.trustsProxy) for (const name of FORWARDED) delete headers[name];
+    headers[CLIENT_HEADER] = client;
+    headers[REQUEST_HEADER] = id;
+    // The framework finds here which nonce its scripts must carry.
+    headers['content-security-policy'] = contentPolicy(nonce);
+    headers['x-nonce'] = nonce;
+    await handle(request, response);
+  };
+}
+
+const FORWARDED = ['x-forwarded-for', 'x-forwarded-host', 'x-forwarded-proto', 'x-forwarded-port', 'forwarded'] as const;
+
+async function refuse(response: ServerResponse, status: number, refused: string): Promise<void> {
+  response.statusCode = status;
+  response.setHeader('content-type', 'application/json');
+  // What is still sent is not read.
+  response.setHeader('connection', 'close');
+  await new Promise<void>((resolve) => response.end(JSON.stringify({ refused }), resolve));
+}

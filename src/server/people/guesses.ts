@@ -1,0 +1,45 @@
+import { setTimeout as pause } from 'node:timers/promises';
+import type { Sql } from '../database';
+import { Refusal } from '../refusal';
+import { isKnownDevice } from '../sql/session/devices';
+import { countGuess, forgetGuess } from '../sql/session/guesses';
+import { hashToken } from './token';
+
+/** Guesses in a quarter of an hour: of one client at one account, and of one client at all. */
+const MAX_AT_ONE = 10;
+const MAX_OF_CLIENT = 60;
+/** Guesses at one account, by anybody, after which each takes longer, and after which only browsers that are known get through. */
+const SLOW_FROM = 10;
+const MAX_BY_ANYBODY = 100;
+const SLOW_STEP_MS = 200;
+const SLOWEST_MS = 3000;
+
+/** Who guesses. */
+export interface Guesser {
+  /** The address that the request comes from. */
+  readonly client: string;
+  /** The token that a browser keeps in which somebody has signed in before. */
+  readonly device: string | undefined;
+}
+
+const TOO_OFTEN = 'Too many wrong passwords. Wait a quarter of an hour, then try again.';
+
+/**
+ * Counts a guess at a password before it is looked at, and slows guessing down. Counted is who is guessed at, however their address is spelled, and who
+ * guesses. The owner of an account is not shut out by strangers: a browser in which they have signed in before is counted by itself.
+ * Throws a Refusal where there were too many. Returns what is to be called when the password was right.
+ */
+export async function countedGuess(
+  sql: Sql,
+  at: { readonly person: string | undefined; readonly email: string },
+  { client, device }: Guesser,
+): Promise<() => Promise<void>> {
+  const whose = at.person === undefined ? `address ${at.email.toLowerCase()}` : `person ${at.person}`;
+  const isKnown = device !== undefined && at.person !== undefined && (await isKnownDevice(sql, at.person, hashToken(device)));
+  const guesser = isKnown ? `device ${device}` : `client ${client}`;
+  const keys = [`${guesser} at ${whose}`, `${guesser}`, ...(isKnown ? [] : [`at ${whose}`])].map(hashToken);
+  const [atOne, ofClient, byAnybody = 0] = await Promise.all(keys.map((key) => countGuess(sql, key)));
+  if (atOne! > MAX_AT_ONE || ofClient! > MAX_OF_CLIENT || byAnybody > MAX_BY_ANYBODY) throw new Refusal('too-often', TOO_OFTEN);
+  if (byAnybody > SLOW_FROM) await pause(Math.min(SLOWEST_MS, (byAnybody - SLOW_FROM) * SLOW_STEP_MS));
+  return () => forgetGuess(sql, keys);
+}

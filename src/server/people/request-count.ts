@@ -1,0 +1,23 @@
+import { RateLimiterMemory } from 'rate-limiter-flexible';
+import { Refusal } from '../refusal';
+
+/** What one client may ask for how often, counted by each process of the server: times, and in how many seconds. */
+const LIMITS = {
+  'sign-up': { points: 120, duration: 3600 },
+  /** Coming to a sheet by a link: a class comes from one address. */
+  join: { points: 600, duration: 3600 },
+  /** Bytes that a filler enters. */
+  entries: { points: 5_000_000, duration: 3600 },
+} as const;
+
+const shared = globalThis as { auxesisRequestCounts?: Map<string, RateLimiterMemory> };
+
+/** Counts a request of a client, or what it sends. Throws a Refusal where there were too many. */
+export async function countRequestOf(what: keyof typeof LIMITS, client: string, points = 1): Promise<void> {
+  const limiters = (shared.auxesisRequestCounts ??= new Map());
+  let limiter = limiters.get(what);
+  if (!limiter) limiters.set(what, (limiter = new RateLimiterMemory(LIMITS[what])));
+  await limiter.consume(client, points).catch(() => {
+    throw new Refusal('too-often', 'That was asked for too often from this address. Wait an hour, then try again.');
+  });
+}

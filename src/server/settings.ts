@@ -1,0 +1,113 @@
+import Joi from 'joi';
+
+export interface Settings {
+  readonly databaseUrl: string;
+  readonly listen: string;
+  readonly port: number;
+  /** Where people reach the app, without a stroke at its end: for links in mails and the OpenAPI document. */
+  readonly publicUrl: string;
+  /** Host names, without port, by which the app may be asked for. */
+  readonly hosts: readonly string[];
+  /** True where a proxy in front of the app says who asks and by which protocol, and nobody else can reach it. */
+  readonly trustsProxy: boolean;
+  /** The demo and its owner, who signs in by one click. */
+  readonly demo: boolean;
+  /** Who may make an account. */
+  readonly signUp: 'anybody' | 'invited' | 'nobody';
+  /** Whether the server may start the logger, a program that stands in for field devices. */
+  readonly logger: boolean;
+  /** Addresses (host:port) that may be told of findings. */
+  readonly webhooks: readonly string[];
+  readonly workerMemoryMb: number;
+  readonly logLevel: 'fatal' | 'error' | 'warn' | 'info' | 'debug' | 'silent';
+}
+
+const LOCAL = ['localhost', '127.0.0.1', '[::1]'] as const;
+
+const onOff = Joi.valid('on', 'off');
+const listed = (item: Joi.StringSchema) =>
+  Joi.string()
+    .allow('')
+    .custom((text: string, helpers) => {
+      const items = text.split(',').flatMap((part) => part.trim().toLowerCase() || []);
+      const { error } = Joi.array().items(item).validate(items);
+      return error ? helpers.message({ custom: `{{#label}}: ${error.details[0]!.message}` }) : items;
+    });
+
+/** Every setting of the server: its name among the variables of the environment, and what it may be. docs/deploying.md explains each. */
+const SCHEMA = Joi.object({
+  DATABASE_URL: Joi.string()
+    .uri({ scheme: ['postgres', 'postgresql'] })
+    .required(),
+  PORT: Joi.number().port().default(4380),
+  AUXESIS_LISTEN: Joi.string().default('127.0.0.1'),
+  AUXESIS_PUBLIC_URL: Joi.string().uri({ scheme: ['http', 'https'] }),
+  AUXESIS_HOSTS: listed(Joi.string().pattern(/^(\[[\da-f:]+\]|[a-z\d.-]+)$/)),
+  AUXESIS_TRUST_PROXY: onOff.default('off'),
+  AUXESIS_DEMO: onOff,
+  AUXESIS_SIGN_UP: Joi.valid('anybody', 'invited', 'nobody'),
+  AUXESIS_LOGGER: onOff,
+  AUXESIS_WEBHOOKS: listed(Joi.string().pattern(/^(\[[\da-f:]+\]|[a-z\d.-]+):\d{1,5}$/)),
+  AUXESIS_WORKER_MEMORY_MB: Joi.number().integer().min(128).max(65_536).default(2048),
+  AUXESIS_LOG_LEVEL: Joi.valid('fatal', 'error', 'warn', 'info', 'debug', 'silent').default('info'),
+}).unknown();
+
+/** The names of all settings. */
+export const SETTING_NAMES: readonly string[] = Object.keys(SCHEMA.describe().keys as object);
+
+/** Reads the settings from variables of the environment. Throws an Error that names each that is wrong; values are not told, as some are secret. */
+export function readSettings(environment: Readonly<Record<string, string | undefined>>): Settings {
+  const given = Object.fromEntries(SETTING_NAMES.flatMap((name) => (environment[name] === undefined ? [] : [[name, environment[name]]])));
+  const unknown = Object.keys(environment).filter(
+    (name) => name.startsWith('AUXESIS_') && !SETTING_NAMES.includes(name) && !OF_SCRIPTS.includes(name),
+  );
+  const { error, value } = SCHEMA.validate(given, { abortEarly: false, errors: { wrap: { label: false } } });
+  const wrong = [...(error?.details.map(({ message }) => message) ?? []), ...unknown.map((name) => `${name} is no setting`)];
+  if (wrong.length) throw new Error(`The settings are wrong, see docs/deploying.md:\n${wrong.map((line) => `  ${line}`).join('\n')}`);
+  return settingsFrom(value as Read);
+}
+
+/** Variables that are not for the server: of the start script, the command line and the tests. */
+const OF_SCRIPTS: readonly string[] = ['AUXESIS_DB_PORT', 'AUXESIS_TOKEN', 'AUXESIS_URL', 'AUXESIS_REPORT'];
+
+interface Read {
+  readonly DATABASE_URL: string;
+  readonly PORT: number;
+  readonly AUXESIS_LISTEN: string;
+  readonly AUXESIS_PUBLIC_URL?: string;
+  readonly AUXESIS_HOSTS?: readonly string[];
+  readonly AUXESIS_TRUST_PROXY: 'on' | 'off';
+  readonly AUXESIS_DEMO?: 'on' | 'off';
+  readonly AUXESIS_SIGN_UP?: Settings['signUp'];
+  readonly AUXESIS_LOGGER?: 'on' | 'off';
+  readonly AUXESIS_WEBHOOKS?: readonly string[];
+  readonly AUXESIS_WORKER_MEMORY_MB: number;
+  readonly AUXESIS_LOG_LEVEL: Settings['logLevel'];
+}
+
+function settingsFrom(read: Read): Settings {
+  const publicUrl = new URL(read.AUXESIS_PUBLIC_URL ?? `http://127.0.0.1:${read.PORT}`);
+  // What is for trying things out is off where others can reach the app.
+  const isLocal = (LOCAL as readonly string[]).includes(publicUrl.hostname);
+  const isOn = (given: 'on' | 'off' | undefined, otherwise: boolean): boolean => (given === undefined ? otherwise : given === 'on');
+  const demo = isOn(read.AUXESIS_DEMO, isLocal);
+  return {
+    databaseUrl: read.DATABASE_URL,
+    listen: read.AUXESIS_LISTEN,
+    port: read.PORT,
+    publicUrl: publicUrl.origin,
+    hosts: [...new Set([...LOCAL, publicUrl.hostname, ...(read.AUXESIS_HOSTS ?? [])])],
+    trustsProxy: read.AUXESIS_TRUST_PROXY === 'on',
+    demo,
+    signUp: read.AUXESIS_SIGN_UP ?? (isLocal ? 'anybody' : 'invited'),
+    logger: isOn(read.AUXESIS_LOGGER, demo),
+    webhooks: read.AUXESIS_WEBHOOKS ?? [],
+    workerMemoryMb: read.AUXESIS_WORKER_MEMORY_MB,
+    logLevel: read.AUXESIS_LOG_LEVEL,
+  };
+}
+
+let known: Settings | undefined;
+
+/** The settings of this process. */
+export const settings = (): Settings => (known ??= readSettings(process.env));

@@ -1,0 +1,36 @@
+import { LIMITS, limitText } from '../../core/exchange/limits';
+import type { Operation } from '../../core/sheet/change';
+import type { SheetId } from '../../core/sheet/ids';
+import type { Transaction } from '../database';
+import { Refusal } from '../refusal';
+import { countContents } from '../sql/sheet/count-contents';
+
+/** Changes after which rows are counted: counting a million takes a while, and each change adds few. */
+const COUNT_ROWS_EVERY = 50;
+/** A change that adds so many rows is counted by itself. */
+const MANY_ROWS = 1000;
+
+/**
+ * Holds a sheet to the limits of files (see limits.ts), after a change was applied and before it is kept: what cannot be brought in must not come about
+ * bit by bit either. Throws a Refusal.
+ */
+export async function checkSize(
+  tx: Transaction,
+  sheet: SheetId,
+  { operations, sequence }: { readonly operations: readonly Operation[]; readonly sequence: number },
+): Promise<void> {
+  const kinds = new Set(operations.map(({ kind }) => kind));
+  const added = operations.reduce((sum, operation) => sum + (operation.kind === 'insert-rows' ? operation.rows.length : 0), 0);
+  const addsRows = added >= MANY_ROWS || (added > 0 && sequence % COUNT_ROWS_EVERY === 0);
+  if (!kinds.has('put-fields') && !kinds.has('put-rules') && !kinds.has('put-parts') && !addsRows) return;
+  const { fields, rules, parts, rows } = await countContents(tx, sheet, { rows: addsRows });
+  check('fields', fields, LIMITS.fields);
+  check('rules', rules, LIMITS.rules);
+  check('merged cells, names, looks and snapshots together', parts, LIMITS.sheetParts);
+  check('rows', rows, LIMITS.rows);
+}
+
+function check(what: string, count: number, most: number): void {
+  if (count > most)
+    throw new Refusal('too-long', `A sheet has at most ${limitText(most)} ${what}. This would make ${limitText(count)}, so it was not kept.`);
+}

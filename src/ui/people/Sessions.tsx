@@ -1,0 +1,60 @@
+import { Button } from '@mantine/core';
+import { useCallback, useEffect, useState } from 'react';
+import { sendJson } from '../../engine/send-json';
+import type { OwnSession } from '../../protocol/own-session';
+import { momentWords } from '../moment-words';
+import classes from './People.module.css';
+
+/** Where one is signed in, each with a way to end it. */
+export function Sessions() {
+  const [sessions, setSessions] = useState<readonly OwnSession[] | null>(null);
+  const [error, setError] = useState<string | null>(null);
+
+  const read = useCallback(async () => {
+    const sent = await sendJson<OwnSession[]>('/api/account/sessions', { method: 'GET' });
+    if ('refused' in sent) setError(sent.refused);
+    else setSessions(sent.answer);
+  }, []);
+  useEffect(() => {
+    // What the server says is put on screen when it comes.
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    void read();
+  }, [read]);
+
+  const end = async (session: OwnSession) => {
+    const sent = await sendJson(`/api/account/sessions/${encodeURIComponent(session.id)}`, { method: 'DELETE' });
+    setError('refused' in sent ? sent.refused : null);
+    await read();
+  };
+
+  return (
+    <>
+      <ul className={classes.sessions} aria-label="Where you are signed in">
+        {sessions?.map((session) => (
+          <li key={session.id} className={classes.session}>
+            <span>
+              <b>{session.isOwn ? 'This browser' : browserWords(session.agent)}</b>
+              <span className={classes.sessionAbout}>
+                {session.client ? `from ${session.client}, ` : ''}since {momentWords(session.beganAt)}, last used {momentWords(session.usedAt)}
+              </span>
+            </span>
+            {!session.isOwn && (
+              <Button size="compact-xs" variant="default" onClick={() => void end(session)}>
+                Sign out there
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {error && <p role="alert">{error}</p>}
+    </>
+  );
+}
+
+const SYSTEMS = ['Android', 'iPhone', 'iPad', 'Windows', 'Macintosh', 'CrOS', 'Linux'] as const;
+
+/** What a browser calls itself, in short: the computer that it runs on. */
+function browserWords(agent: string): string {
+  const system = SYSTEMS.find((name) => agent.includes(name));
+  return system ? `A browser on ${system}` : agent === '' ? 'Unknown' : agent.slice(0, 40);
+}
