@@ -14,6 +14,8 @@ interface Props {
   readonly cell: SceneCell;
 }
 
+const NOT_JUDGED = { properties: {}, rules: [], style: {} } as const;
+
 /** One open cell as an input, in its look, with what is said of what it holds. */
 export function FillInput({ field, column, position, cell }: Props) {
   const session = useSession();
@@ -22,7 +24,9 @@ export function FillInput({ field, column, position, cell }: Props) {
     state.editing?.column === column && state.editing.position === position && state.editing.place === 'line' ? state.editing : null,
   );
   const judged = useJudged(editing);
-  const look = judged ? { properties: judged.properties, rules: judged.says, style: {} } : cell.look;
+  // How the last answer was judged says nothing of the one that is being typed.
+  const isAnother = editing !== null && editing.text !== cell.text;
+  const look = judged ? { properties: judged.properties, rules: judged.says, style: {} } : isAnother ? NOT_JUDGED : cell.look;
   const says = look.rules.join(', ');
   const begin = () => {
     session.select(selectCell({ column, position }));

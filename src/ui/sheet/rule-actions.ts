@@ -17,14 +17,18 @@ import { keysAt } from '../../core/sheet/keys-at';
 import type { LegendEntry, Place, ShownField } from '../../protocol/engine-messages';
 import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selection';
 import type { Session } from './session';
+import { LatestOnly } from './latest-only';
 
 /** Rest between two readings of the values that the bench shows. */
 const PICTURE_REST_MS = 40;
 
 /** What a person does to the rules of an open sheet: mostly to the one on the bench. */
 export class RuleActions {
-  private draftSending: 'no' | 'yes' | 'again' = 'no';
-  private profileSending: 'no' | 'yes' | 'again' = 'no';
+  /** Only the latest draft is sent while the engine is at work, so that dragging never runs ahead of it. */
+  private readonly draftSending = new LatestOnly(async () => {
+    await this.session.ask({ kind: 'draft', rule: this.session.get().bench?.draft ?? null });
+  });
+  private readonly profileReading = new LatestOnly(() => this.readProfile());
 
   constructor(private readonly session: Session) {}
 
@@ -39,7 +43,7 @@ export class RuleActions {
         this.session.set({ bench: { ...bench, draft: kept, kept } });
       }
     }
-    this.readProfile();
+    void this.profileReading.run();
   }
 
   spotlight(rule: RuleId | null): void {
@@ -108,7 +112,7 @@ export class RuleActions {
     });
     void this.session.ask({ kind: 'draft', rule: null });
     this.spotlight(id);
-    this.readProfile();
+    void this.profileReading.run();
     void this.showMatch(-1);
   }
 
@@ -127,7 +131,7 @@ export class RuleActions {
     if (!bench || !frame) return;
     const named = bench.namesItself ? { ...rule, name: ruleSentence(frame.fields, rule).slice(0, 200) } : rule;
     this.session.set({ bench: { ...bench, draft: { ...bench.draft, rule: named } } });
-    void this.sendDraft();
+    void this.draftSending.run();
   }
 
   /** The same while a handle is dragged: the bench and the sheet are rendered at once, which halves the work. Not for what is typed, which must show at once. */
@@ -143,43 +147,18 @@ export class RuleActions {
     this.changeDraft({ ...bench.draft.rule, name });
   }
 
-  /** Only the latest draft is sent while the engine is at work, so that dragging never runs ahead of it. */
-  private async sendDraft(): Promise<void> {
-    if (this.draftSending !== 'no') {
-      this.draftSending = 'again';
-      return;
-    }
-    do {
-      this.draftSending = 'yes';
-      await this.session.ask({ kind: 'draft', rule: this.session.get().bench?.draft ?? null });
-    } while ((this.draftSending as string) === 'again');
-    this.draftSending = 'no';
-  }
-
-  private readProfile(): void {
-    if (!this.session.get().bench) return;
-    if (this.profileSending !== 'no') {
-      this.profileSending = 'again';
-      return;
-    }
-    this.profileSending = 'yes';
-    const { rule } = this.session.get().bench!.draft;
-    void this.session
-      .ask({
-        kind: 'ask-profile',
-        rule: rule.id,
-        reads: rule.reads,
-        thresholds: kindOf(rule.when)
-          .thresholds(rule.when)
-          .map(({ value }) => value),
-      })
-      .then((profile) => {
-        const again = this.profileSending === 'again';
-        this.profileSending = 'no';
-        if (this.session.get().bench) this.session.set({ profile });
-        // While a threshold is dragged the picture follows a little less often than the sheet, and leaves time for it.
-        if (again) setTimeout(() => this.readProfile(), PICTURE_REST_MS);
-      });
+  /** The picture of the values that the draft reads. */
+  private async readProfile(): Promise<void> {
+    const { bench } = this.session.get();
+    if (!bench) return;
+    const { rule } = bench.draft;
+    const thresholds = kindOf(rule.when)
+      .thresholds(rule.when)
+      .map(({ value }) => value);
+    const profile = await this.session.ask({ kind: 'ask-profile', rule: rule.id, reads: rule.reads, thresholds });
+    if (this.session.get().bench) this.session.set({ profile });
+    // While a threshold is dragged the picture follows a little less often than the sheet, and leaves time for it.
+    await new Promise((resolve) => setTimeout(resolve, PICTURE_REST_MS));
   }
 
   /** Keeps the rule on the bench, for everybody. */
@@ -234,7 +213,7 @@ export class RuleActions {
       this.session.set({ bench: { ...bench, draft: moved(bench.draft), kept: bench.kept && moved(bench.kept) } });
     }
     if (!entry.isDraft) this.putRules([{ ...this.storedRule(entry), key, rule: inGroup(entry.rule, group) }]);
-    else void this.sendDraft();
+    else void this.draftSending.run();
   }
 
   /** Removes rules as one change, which an undo brings back. */
