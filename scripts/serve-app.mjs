@@ -8,7 +8,13 @@ export function prepareDatabase(root, url, { quiet = true } = {}) {
 
 /** Serves the built app on loopback. `ready` is fulfilled once it answers; `stop` ends it by its own process group. */
 export function serveApp(root, { database, port, stderr = 'ignore' }) {
-  const env = { DATABASE_URL: database, PORT: String(port), NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' };
+  const env = {
+    DATABASE_URL: database,
+    PORT: String(port),
+    NODE_ENV: 'production',
+    NEXT_TELEMETRY_DISABLED: '1',
+    AUXESIS_LOG_LEVEL: process.env.AUXESIS_LOG_LEVEL ?? 'warn',
+  };
   const server = start(process.execPath, ['dist/server.mjs'], {
     cwd: root,
     env,
@@ -22,7 +28,7 @@ export function serveApp(root, { database, port, stderr = 'ignore' }) {
 
 async function answers(address, isOver) {
   for (let tries = 0; tries < 150 && !isOver(); tries++) {
-    const answer = await fetch(`${address}/api/health`).catch(() => null);
+    const answer = await fetch(`${address}/api/ready`).catch(() => null);
     if (answer?.ok) return;
     await pause(200);
   }

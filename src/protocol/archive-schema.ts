@@ -58,11 +58,23 @@ export const readHeadLine = (text: string): ArchivedHead => checked(text, head, 
 /** Another line of an archive. Throws a BadFile that names the line, counted from 1. */
 export const readArchiveLine = (text: string, number: number): ArchiveLine => checked(text, line, `line ${number}`);
 
+/** Refuses text that the database does not keep: with a NUL, or with half a pair of code units. */
+const storable =
+  (place: string) =>
+  (key: string, value: unknown): unknown => {
+    for (const text of [key, value])
+      if (typeof text === 'string' && (text.includes('\0') || !text.isWellFormed()))
+        throw new BadFile('there is a NUL or half a character in it, which cannot be kept', place);
+    return value;
+  };
+
 function checked<T>(text: string, schema: Joi.Schema<T>, place: string): T {
   let json: unknown;
   try {
-    json = JSON.parse(text);
-  } catch {
+    // Only what is written as an escape can be what the database does not keep: all else came as UTF-8, where a NUL is no JSON.
+    json = text.includes('\\u') ? JSON.parse(text, storable(place)) : JSON.parse(text);
+  } catch (error) {
+    if (error instanceof BadFile) throw error;
     throw new BadFile('this is no JSON value; expected one a line, as an archive has', place);
   }
   const { error, value } = schema.validate(json, { convert: false, errors: { wrap: { label: false } } });

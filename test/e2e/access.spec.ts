@@ -1,6 +1,5 @@
-import { readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { expect, test, type APIRequestContext, type Browser } from '@playwright/test';
+import { routesOfTheApp } from './app-routes';
 import { makeLink, signUp } from './people-page';
 import { NOBODY } from './owner-state';
 import { makeSheet } from './sheet-page';
@@ -75,6 +74,8 @@ const OTHER_ROUTES: Readonly<Record<string, readonly [account: number, nobody: n
   'PATCH /api/account': [400, 401],
   'POST /api/account/password': [400, 401],
   'GET /api/health': [200, 200],
+  'GET /api/ready': [200, 200],
+  'GET /api/metrics': [200, 200],
   'POST /api/sign-in': [400, 400],
   'POST /api/sign-up': [400, 400],
   'POST /api/links/x': [404, 401],
@@ -95,21 +96,6 @@ const REFUSALS = [
   'You are here to read: only its owner and editors change this sheet.',
   'Only its owner decides who gets this sheet, what it is called, and whether it stays.',
 ];
-
-/** The methods that the app answers to, as its files say, with `ID` and `x` for what varies. */
-function routesOfTheApp(): string[] {
-  return readdirSync('src/app/api', { recursive: true, encoding: 'utf8' })
-    .filter((file) => file.endsWith('route.ts'))
-    .flatMap((file) => {
-      const path = `/api/${file.replace(/\/?route\.ts$/, '')}`
-        .replace('[id]', 'ID')
-        .replace('[sequence]', '1')
-        .replaceAll(/\[\w+\]/g, 'x');
-      return [...readFileSync(join('src/app/api', file), 'utf8').matchAll(/export (?:async )?function (\w+)\(/g)].map(
-        ([, method]) => `${method} ${path}`,
-      );
-    });
-}
 
 const plain = (route: string): string => route.split('?')[0]!;
 

@@ -1,4 +1,6 @@
+import { metrics } from '../../server/metrics';
 import { Refusal } from '../../server/refusal';
+import { log } from '../../server/log';
 
 const STATUS: Record<Refusal['code'], number> = {
   'bad-request': 400,
@@ -20,8 +22,9 @@ export async function respond(handle: () => Promise<Response>): Promise<Response
   try {
     return await handle();
   } catch (error) {
+    if (error instanceof Refusal) metrics().refusals.inc({ code: error.code });
     if (error instanceof Refusal) return Response.json({ refused: error.message }, { status: STATUS[error.code] });
-    console.error(error);
+    log().error({ err: error }, 'a request failed');
     return Response.json(
       { refused: 'Something went wrong on the server over this change, so it was not kept. Try it once more, or reload the page.' },
       { status: 500 },

@@ -53,6 +53,11 @@ async function checkEntries(tx: Transaction, sheet: SheetId, { reader, operation
     const field = fields.find((candidate) => candidate.id === id);
     if (lock !== null || !rows.has(row) || !field) throw new Refusal('locked', lock ?? 'This cell is not there any more.');
     if (isFormulaInput(input)) throw new Refusal('locked', NO_FORMULAS);
-    if (!isAllowed(field, input)) throw new Refusal('bad-request', `Choose one of: ${field.allowed!.join(', ')}.`);
+    // The list goes only to who gets it with the field: for a cell that is open by itself it does not.
+    if (!isAllowed(field, input))
+      throw new Refusal(
+        'bad-request',
+        filling.open.includes(id) ? `Choose one of: ${field.allowed!.join(', ')}.` : 'This is not one of the values that are taken here.',
+      );
   }
 }

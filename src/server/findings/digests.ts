@@ -2,6 +2,7 @@ import type { NewFinding } from '../../protocol/findings';
 import { database, type Sql } from '../database';
 import { insertMail } from '../sql/mail/insert-mail';
 import { findingLine } from './finding-line';
+import { log } from '../log';
 
 /** How often it is looked whether a digest is due. */
 const LOOK_MS = 60_000;
@@ -9,7 +10,7 @@ const MOST_LINES = 50;
 
 /** Writes digests from now on, each when it is due. */
 export function startDigests(): void {
-  setInterval(() => void writeDigests(database()).catch((error: unknown) => console.error('writing digests failed', error)), LOOK_MS).unref();
+  setInterval(() => void writeDigests(database()).catch((error: unknown) => log().error({ err: error }, 'writing digests failed')), LOOK_MS).unref();
 }
 
 interface Due {

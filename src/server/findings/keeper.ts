@@ -15,6 +15,7 @@ import { WorkerPool } from '../workers/worker-pool';
 import { WorkerError } from '../workers/worker-process';
 import type { FindingsRequests, FoundAt } from './kept-sheet';
 import { passOn } from './pass-on';
+import { log } from '../log';
 
 /** Changes looked at together. */
 const BATCH = 100;
@@ -58,7 +59,7 @@ export class FindingsKeeper {
         event: () => {},
         lost: (sheet) => this.kept.delete(sheet),
         tooCostly: (sheet) =>
-          void leaveOut(this.sql, sheet).catch((error: unknown) => console.error('a sheet that is too costly could not be noted', error)),
+          void leaveOut(this.sql, sheet).catch((error: unknown) => log().error({ err: error }, 'a sheet that is too costly could not be noted')),
       },
     );
   }
@@ -91,7 +92,7 @@ export class FindingsKeeper {
     } catch (error) {
       this.kept.delete(sheet);
       if (error instanceof WorkerError && error.failure === 'moved') this.lookSoon(sheet);
-      else if (!(error instanceof WorkerError)) console.error('looking for findings failed', error);
+      else if (!(error instanceof WorkerError)) log().error({ err: error }, 'looking for findings failed');
     } finally {
       this.busy.delete(sheet);
     }
@@ -181,7 +182,7 @@ export class FindingsKeeper {
       this.leftOut.delete(sheet);
       this.lookSoon(sheet);
     }
-    await this.openForClock(Date.now()).catch((error: unknown) => console.error('the clock of the findings failed', error));
+    await this.openForClock(Date.now()).catch((error: unknown) => log().error({ err: error }, 'the clock of the findings failed'));
     for (const [sheet, { usedAt, sequence }] of this.kept) {
       try {
         const head = await findFindingHead(this.sql, sheet);
@@ -191,7 +192,7 @@ export class FindingsKeeper {
         }
         if (Date.now() - usedAt > IDLE_MS && !this.busy.has(sheet)) await this.drop(sheet);
       } catch (error) {
-        console.error('the clock of the findings failed', error);
+        log().error({ err: error }, 'the clock of the findings failed');
       }
     }
   }

@@ -9,6 +9,7 @@ import { readMembers } from '../sql/member/read-members';
 import { findSheet } from '../sql/sheet/find-sheet';
 import { findingLine } from './finding-line';
 import { webhookRefusal } from './webhook-address';
+import { log } from '../log';
 
 /** How long a local address has to take findings. */
 const HOOK_MS = 3000;
@@ -38,5 +39,5 @@ export async function passOn(sql: Sql, id: SheetId, findings: readonly InsertedF
     body: JSON.stringify({ sheet: id, name: sheet.name, findings: findings.map(({ author: _, ...told }) => told) }),
     redirect: 'error',
     signal: AbortSignal.timeout(HOOK_MS),
-  }).catch((error: unknown) => console.error(`findings could not be posted to ${url}`, (error as Error).message));
+  }).catch((error: unknown) => log().error({ err: error }, 'findings could not be posted'));
 }

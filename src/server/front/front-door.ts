@@ -1,6 +1,8 @@
 import { randomBytes } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { nanoid } from 'nanoid';
+import { log, loggedPath, requestIds } from '../log';
+import { metrics } from '../metrics';
 import type { Settings } from '../settings';
 import { clientOf } from './client-address';
 import { isOurHost, mayChange } from './origin';
@@ -34,8 +36,19 @@ export function frontDoor(settings: Settings, handle: Handler): Handler {
     // The framework finds here which nonce its scripts must carry.
     headers['content-security-policy'] = contentPolicy(nonce);
     headers['x-nonce'] = nonce;
-    await handle(request, response);
+    const began = performance.now();
+    response.once('close', () => noteRequest(request, response, (performance.now() - began) / 1000));
+    await requestIds.run(id, () => handle(request, response));
   };
+}
+
+/** Logs and measures a request once it is answered. Of streams only the beginning is measured, since they go on. */
+function noteRequest({ method = 'GET', url = '/' }: IncomingMessage, response: ServerResponse, seconds: number): void {
+  const path = loggedPath(url);
+  const isStream = String(response.getHeader('content-type') ?? '').startsWith('text/event-stream');
+  if (!isStream) metrics().requestSeconds.observe({ method, status: String(response.statusCode) }, seconds);
+  if (path.startsWith('/_next/') || path === '/api/health') return;
+  log().info({ request: response.getHeader('x-request-id'), method, path, status: response.statusCode, ms: Math.round(seconds * 1000) }, 'answered');
 }
 
 const FORWARDED = ['x-forwarded-for', 'x-forwarded-host', 'x-forwarded-proto', 'x-forwarded-port', 'forwarded'] as const;

@@ -1,5 +1,6 @@
 import { createServer } from 'node:http';
 import next from 'next';
+import { log } from '../log';
 import { settings as readSettings } from '../settings';
 import { frontDoor } from './front-door';
 
@@ -21,7 +22,7 @@ async function serve(): Promise<void> {
     { headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS, keepAliveTimeout: 5000, maxHeaderSize: 16_384 },
     (request, response) => {
       door(request, response).catch((error: unknown) => {
-        console.error(error);
+        log().error({ err: error }, 'a request failed');
         if (!response.headersSent) response.statusCode = 500;
         response.end();
       });
@@ -39,7 +40,20 @@ async function serve(): Promise<void> {
     setTimeout(() => process.exit(0), GRACE_MS).unref();
   };
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, stop);
+  process.on('uncaughtException', (error) => {
+    if (isBrokenOff(error)) return log().info({ err: error }, 'a connection broke off');
+    // Nobody knows what is left undone: whoever watches over the process starts another.
+    log().fatal({ err: error }, 'a failure that nobody waited for');
+    process.exit(1);
+  });
+  process.on('unhandledRejection', (error) => log().error({ err: error }, 'a failure that nobody waited for'));
 }
+
+/** True for what happens when a reader or sender goes away in the middle, wherever along the way it is noticed. */
+const isBrokenOff = (error: NodeJS.ErrnoException): boolean =>
+  error.name === 'AbortError' || error.name === 'ResponseAborted' || BROKEN_OFF.has(error.code ?? '');
+
+const BROKEN_OFF: ReadonlySet<string> = new Set(['ECONNRESET', 'EPIPE', 'ERR_STREAM_PREMATURE_CLOSE', 'ERR_STREAM_DESTROYED', 'ABORT_ERR']);
 
 /** What wants to be told before the server stops, such as streams, which ask their readers to connect again. Set by the app's own modules. */
 const stopping = (): ReadonlySet<() => void> => (globalThis as { auxesisStopping?: Set<() => void> }).auxesisStopping ?? new Set();

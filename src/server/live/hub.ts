@@ -7,6 +7,7 @@ import { FINDING_CHANNEL } from '../sql/finding/insert-findings';
 import { CHANGE_CHANNEL } from '../sheets/take-change';
 
 import { PRESENCE_CHANNEL, PresenceBook, type Announced } from './presence';
+import { log } from '../log';
 
 type Reader = (changes: readonly RecordedChange[]) => void;
 
@@ -158,7 +159,7 @@ class Feed {
 
   private inTurn(work: () => Promise<void>): Promise<void> {
     const done = this.turns.then(work);
-    this.turns = done.catch((error: unknown) => console.error('reading changes failed', error));
+    this.turns = done.catch((error: unknown) => log().error({ err: error }, 'reading changes failed'));
     return done;
   }
 }

@@ -1,6 +1,7 @@
 import type { SheetId } from '../../core/sheet/ids';
 import { PRESENCE_BEAT_MS, type Present } from '../../protocol/presence';
 import type { Queryable } from '../database';
+import { log } from '../log';
 
 /** The channel on which it is told who is where: `Announced` as JSON. */
 export const PRESENCE_CHANNEL = 'sheet_presence';
@@ -25,7 +26,7 @@ export async function announce(sql: Queryable, announced: Announced): Promise<vo
 
 /** Tells that a page has left. Nobody waits for it: whoever is not heard of is gone before long all the same. */
 export function leave(sql: Queryable, sheet: SheetId, page: string): void {
-  announce(sql, { sheet, key: page, present: null }).catch((error: unknown) => console.error('telling who left failed', error));
+  announce(sql, { sheet, key: page, present: null }).catch((error: unknown) => log().error({ err: error }, 'telling who left failed'));
 }
 
 /** What several do within this is told once. */

@@ -49,6 +49,8 @@ export interface PainterRequests {
   /** Nobody follows a view any more. */
   readonly drop: { readonly asked: { readonly key: string }; readonly answer: null };
   readonly close: { readonly asked: object; readonly answer: null };
+  /** Answered by a worker that is alive. */
+  readonly ping: { readonly asked: object; readonly answer: null };
 }
 
 /** What a painter's worker says without being asked. */

@@ -12,10 +12,11 @@ const sheets = new Map<string, PaintedSheet>();
 
 type Kinds = Pick<
   PainterRequests,
-  'open' | 'paint' | 'judge' | 'records' | 'export' | 'evaluate' | 'receive' | 'past' | 'tick' | 'tell' | 'drop' | 'close'
+  'open' | 'paint' | 'judge' | 'records' | 'export' | 'evaluate' | 'receive' | 'past' | 'tick' | 'tell' | 'drop' | 'close' | 'ping'
 >;
 
 answerRequests<Kinds>((request) => {
+  if (request.kind === 'ping') return null;
   if (request.kind === 'evaluate') return reportEvaluation(evaluateData(request.table, request.rules, request.options));
   if (request.kind === 'open') return open(request.sheet, request.packed);
   const sheet = sheets.get(request.sheet);
@@ -38,7 +39,7 @@ function open(sheet: string, packed: Uint8Array): number {
   return opened.sequence;
 }
 
-function answer(sheet: PaintedSheet, request: Exclude<WorkerRequest<Kinds>, { kind: 'open' | 'close' | 'evaluate' }>): unknown {
+function answer(sheet: PaintedSheet, request: Exclude<WorkerRequest<Kinds>, { kind: 'open' | 'close' | 'evaluate' | 'ping' }>): unknown {
   switch (request.kind) {
     case 'paint':
       return sheet.paint(request.key, request.of);

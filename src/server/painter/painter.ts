@@ -16,6 +16,7 @@ import { WorkerPool } from '../workers/worker-pool';
 import { WorkerError } from '../workers/worker-process';
 import type { JudgedCell, PainterEvent, PainterRequests } from './painter-messages';
 import type { ViewOf } from './painted-view';
+import { log } from '../log';
 
 /** Repaints of a view that can be asked for again: a reader that is further behind begins anew. */
 const KEPT_REPAINTS = 200;
@@ -60,6 +61,7 @@ const DEADLINES = {
   evaluate: 10_000,
   drop: 5000,
   close: 5000,
+  ping: 5000,
 } as const;
 
 /** How often sheets are told what time it is. */
@@ -78,7 +80,7 @@ class Painter {
   constructor(private readonly sql: Sql) {
     const begin = () => beginWorker(join(process.cwd(), 'dist', 'painter.cjs'));
     this.pool = new WorkerPool<PainterRequests, PainterEvent>(
-      { processes: Math.max(2, Math.min(4, availableParallelism())), begin, opening: ['open', 'evaluate'], deadlines: DEADLINES },
+      { processes: Math.max(2, Math.min(4, availableParallelism())), begin, opening: ['open', 'evaluate', 'ping'], deadlines: DEADLINES },
       { event: (event) => this.hear(event), lost: (sheet) => this.lose(sheet), tooCostly: (sheet) => this.noteTooCostly(sheet) },
     );
     setInterval(() => this.tick(), TICK_MS).unref();
@@ -135,6 +137,11 @@ class Painter {
       await open.reach(atLeast);
       return this.pool.ask('export', sheet, how);
     });
+  }
+
+  /** Whether worker processes start and answer. */
+  async isAlive(): Promise<boolean> {
+    return (await this.pool.ask('ping', PING, {})) === null;
   }
 
   /** Judges data by rules, in one of the workers. Throws a Refusal where that takes too long. */
@@ -195,7 +202,7 @@ class Painter {
   /** Asks for something that has no answer. What fails is known by the worker's end. */
   private send<K extends keyof PainterRequests & string>(kind: K, sheet: SheetId, asked: PainterRequests[K]['asked']): void {
     this.pool.ask(kind, sheet, asked).catch((error: unknown) => {
-      if (!(error instanceof WorkerError)) console.error(`a sheet could not ${kind}`, error);
+      if (!(error instanceof WorkerError)) log().error({ err: error }, `a sheet could not ${kind}`);
     });
   }
 
@@ -206,7 +213,7 @@ class Painter {
     else
       readPast(this.sql, sheet, { until: event.until }).then(
         (past) => this.send('past', sheet, { past }),
-        (error: unknown) => console.error('reading the past failed', error),
+        (error: unknown) => log().error({ err: error }, 'reading the past failed'),
       );
   }
 
@@ -226,7 +233,7 @@ class Painter {
 
   private noteTooCostly(sheet: SheetId): void {
     if (sheet.startsWith(EVALUATION)) return;
-    leaveOut(this.sql, sheet).catch((error: unknown) => console.error('a sheet that is too costly could not be noted', error));
+    leaveOut(this.sql, sheet).catch((error: unknown) => log().error({ err: error }, 'a sheet that is too costly could not be noted'));
   }
 
   private tick(): void {
@@ -255,6 +262,8 @@ class Painter {
 
 /** Begins the names under which data that are no sheet are evaluated; no id of a sheet has such a sign. */
 const EVALUATION = 'evaluation:';
+/** The name under which a worker is asked whether it is alive. */
+const PING = 'evaluation:ping';
 
 /** How long is waited for a change that is to come, at most. */
 const REACH_MS = 3000;

@@ -10,6 +10,7 @@ import { findChange } from '../sql/change/find-change';
 import { lockHead } from '../sql/sheet/lock-head';
 import { moveHead } from '../sql/sheet/move-head';
 import { applyOperation } from './apply-operation';
+import { metrics } from '../metrics';
 import { checkSize } from './check-size';
 import { keepingOperations, mayHideMore } from './keep-from-fillers';
 import { inTurnOf } from './sheet-turns';
@@ -61,6 +62,7 @@ export function takeMade(sql: Sql, made: Made): Promise<number> {
     const keeping = hidesMore ? await keepingOperations(sql, made.sheet, 'if-any') : [];
     // As the owner's: others do not decide what fillers get, but must not give it to them by the way either.
     if (keeping.length) await takeNow(sql, { ...made, by: { ...made.by, role: 'owner' }, id: nanoid(), make: () => Promise.resolve(keeping) });
+    metrics().changes.inc();
     return sequence;
   });
 }

@@ -21,13 +21,13 @@ const receiving = new Map<string, number>();
 let inAll = 0;
 
 /**
- * Receives a file into a temporary one, and hands its path to `use`; it is gone afterwards. So nobody who sends slowly holds a transaction or a
+ * Receives a file into a temporary one, and hands its path to `take`; it is gone afterwards. So nobody who sends slowly holds a transaction or a
  * connection to the database. Throws a Refusal where it is too large or too slow, where too many are on their way, and where it breaks off.
  */
 export async function receiveFile<T>(
   body: Readable,
   { sender, maxBytes }: { readonly sender: string; readonly maxBytes: number },
-  use: (path: string) => Promise<T>,
+  take: (path: string) => Promise<T>,
 ): Promise<T> {
   if (inAll >= MAX_IN_ALL || (receiving.get(sender) ?? 0) >= MAX_OF_ONE)
     throw new Refusal('too-busy', 'Other files are still on their way. Wait until they are there, then try again.');
@@ -39,7 +39,7 @@ export async function receiveFile<T>(
     await pipeline(body, watched(maxBytes), createWriteStream(path, { mode: 0o600 })).catch((error: unknown) => {
       throw error instanceof Refusal ? error : new Refusal('bad-request', 'The file broke off on its way. Try it once more.');
     });
-    return await use(path);
+    return await take(path);
   } finally {
     await rm(folder, { recursive: true, force: true });
     inAll--;

@@ -1,5 +1,7 @@
 import type { ChildProcess } from 'node:child_process';
 import type { WorkerReply } from './worker-messages';
+import { log } from '../log';
+import { metrics } from '../metrics';
 
 /** Why a request has no answer. */
 export type WorkerFailure =
@@ -59,6 +61,7 @@ export class WorkerProcess<Event> {
 
   add(job: Job): void {
     this.queue.push(job);
+    metrics().waiting.inc();
     this.next();
   }
 
@@ -68,6 +71,7 @@ export class WorkerProcess<Event> {
     for (const job of this.queue.splice(0)) (sheets.has(job.sheet) ? released : kept).push(job);
     this.queue.push(...kept);
     for (const sheet of sheets) this.sheets.delete(sheet);
+    metrics().waiting.dec(released.length);
     for (const { failed } of released) failed(new WorkerError('moved'));
   }
 
@@ -84,6 +88,7 @@ export class WorkerProcess<Event> {
     if (this.running) return;
     const job = this.queue.shift();
     if (!job) return;
+    metrics().waiting.dec();
     const id = ++this.lastId;
     const child = this.started();
     const deadline = setTimeout(() => child.kill('SIGKILL'), job.deadlineMs).unref();
@@ -95,7 +100,7 @@ export class WorkerProcess<Event> {
     if (this.child) return this.child;
     const child = this.begin();
     child.on('message', (reply) => this.take(reply as WorkerReply<Event>));
-    child.on('error', (error) => console.error('a worker process failed', error));
+    child.on('error', (error) => log().error({ err: error }, 'a worker process failed'));
     child.on('exit', () => this.exited(child));
     // The server may end while workers rest; they end with it.
     child.unref();
@@ -106,7 +111,8 @@ export class WorkerProcess<Event> {
   private take(reply: WorkerReply<Event>): void {
     if ('event' in reply) return this.reports.event(reply.event);
     if (this.running?.id !== reply.id) return;
-    const { job, deadline } = this.running;
+    const { job, deadline, since } = this.running;
+    metrics().workSeconds.observe({ kind: job.kind }, (performance.now() - since) / 1000);
     clearTimeout(deadline);
     this.running = null;
     if ('failed' in reply) job.failed(new Error(reply.failed));
@@ -121,6 +127,8 @@ export class WorkerProcess<Event> {
     this.running = null;
     if (running) clearTimeout(running.deadline);
     const waiting = this.queue.splice(0);
+    metrics().waiting.dec(waiting.length);
+    if (running) metrics().tooCostly.inc();
     this.sheets.clear();
     this.reports.ended(running?.job.sheet ?? null);
     running?.job.failed(new WorkerError('too-costly'));

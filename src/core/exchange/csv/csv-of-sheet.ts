@@ -12,6 +12,8 @@ const BATCH = 1000;
 /** What begins like a formula or a command in programs that open such files: common practice. */
 const RISKY = /^[=+\-@\t\r]/;
 
+const GUARDED = 'Texts that other programs would take for a formula have an apostrophe before them';
+
 /** A sheet as separated values, some thousand rows at a time. Looks and rules have no place in such a file. */
 export function csvOfSheet(
   { sheet, area, running }: ExportSource,
@@ -19,7 +21,8 @@ export function csvOfSheet(
 ): ExportedFile {
   const { left, top, right, bottom } = area ?? wholeArea(sheet);
   const shown = decimal === ',' ? withComma : shownAt;
-  const read = values === 'typed' ? typedAt : guard ? guarded(shown) : shown;
+  const plain = values === 'typed' ? typedAt : shown;
+  const read = guard ? guarded(plain, values) : plain;
   function* parts(): Generator<string> {
     for (let from = top; from <= bottom; from += BATCH) {
       const slots = sheet.order.slice(from, Math.min(bottom + 1, from + BATCH));
@@ -31,7 +34,7 @@ export function csvOfSheet(
     parts: parts(),
     report: {
       rules: running.map(({ rule }) => ({ name: rule.name, as: 'nothing', note: '' })),
-      notes: ['Formatting, rules and looks are not part of separated values'],
+      notes: ['Formatting, rules and looks are not part of separated values', ...(guard ? [GUARDED] : [])],
     },
   };
 }
@@ -53,10 +56,12 @@ const withComma: ReadAt = (sheet, column, slot) => {
   return sheet.columns[column]!.valueAt(slot).kind === 'number' ? text.replace(/[.,]/g, (sign) => (sign === '.' ? ',' : '.')) : text;
 };
 
-/** What is shown, with a mark of text before text that looks like a formula. */
+/** The same, with a mark of text before text that looks like a formula. What was typed as a formula stays one. */
 const guarded =
-  (shown: ReadAt): ReadAt =>
+  (plain: ReadAt, values: 'shown' | 'typed'): ReadAt =>
   (sheet, column, slot) => {
-    const text = shown(sheet, column, slot);
-    return sheet.columns[column]!.valueAt(slot).kind === 'text' && RISKY.test(text) ? `'${text}` : text;
+    const text = plain(sheet, column, slot);
+    const store = sheet.columns[column]!;
+    const isText = store.valueAt(slot).kind === 'text' && !(values === 'typed' && store.formulas.has(slot));
+    return isText && RISKY.test(text) ? `'${text}` : text;
   };

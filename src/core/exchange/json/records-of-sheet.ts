@@ -46,9 +46,10 @@ export function toldRecord(
   position: number,
 ): ToldRecord {
   const slot = sheet.order[position]!;
-  const values: Record<string, string | number | boolean | null> = {};
-  const shown: Record<string, string> = {};
-  const looks: Record<string, { look: object; rules: string[] }> = {};
+  // Labels are anybody's: also one such as `constructor`, which every other object has already.
+  const values = Object.create(null) as Record<string, string | number | boolean | null>;
+  const shown = Object.create(null) as Record<string, string>;
+  const looks = Object.create(null) as Record<string, { look: object; rules: string[] }>;
   for (let column = left; column <= right; column++) {
     const label = sheet.labelOf(column) ?? columnLetters(column);
     if (label in values) continue;

@@ -177,8 +177,8 @@ class CompareKernel implements Kernel {
         : nothing !== undefined
           ? nothing
           : crossed
-          ? `${VALUE_WORDS[value.kind]} against ${operands.map((operand) => VALUE_WORDS[operand.kind]).join(' and ')}: not compared`
-          : undefined;
+            ? `${VALUE_WORDS[value.kind]} against ${operands.map((operand) => VALUE_WORDS[operand.kind]).join(' and ')}: not compared`
+            : undefined;
     return {
       left: shownAt(sheet, column, slot) || 'blank',
       relation: COMPARISONS[this.when.is],

@@ -28,12 +28,20 @@ export async function deleteRuleSet(sql: Queryable, { id, owner }: { readonly id
   return count > 0;
 }
 
+/**
+ * True for a rule set that is used in a sheet on which its owner works as well: so it was put there by who may share it, or they let it stay. The
+ * name of a set alone opens it to nobody.
+ */
+const isShared = (sql: Queryable, sheet: SheetId) => sql`(
+  exists (select from sheet_part where sheet_id = ${sheet} and part ->> 'kind' = 'rule-set' and part ->> 'set' = rule_set.id)
+  and exists (select from sheet_member where sheet_id = ${sheet} and person_id = rule_set.owner_id and role in ('owner', 'editor')))`;
+
 /** The rule sets of a person, and those that are used in a sheet that they work on. */
 export async function readRuleSets(sql: Queryable, { person, sheet }: { readonly person: string; readonly sheet: SheetId }): Promise<RuleSetHead[]> {
   return [
     ...(await sql<RuleSetHead[]>`
       select id, name, version, json_array_length(body -> 'rules') as rules, owner_id = ${person} as "isOwn" from rule_set
-      where owner_id = ${person} or exists (select from sheet_part where sheet_id = ${sheet} and part ->> 'kind' = 'rule-set' and part ->> 'set' = rule_set.id)
+      where owner_id = ${person} or ${isShared(sql, sheet)}
       order by name, id`),
   ];
 }
@@ -46,6 +54,6 @@ export async function findRuleSet(
   const [row] = await sql<RuleSetWhole[]>`
     select id, name, version, json_array_length(body -> 'rules') as rules, owner_id = ${person} as "isOwn", body from rule_set
     where id = ${id} and (owner_id = ${person}
-      or exists (select from sheet_part where sheet_id = ${sheet} and part ->> 'kind' = 'rule-set' and part ->> 'set' = rule_set.id))`;
+      or ${isShared(sql, sheet)})`;
   return row;
 }

@@ -10,6 +10,7 @@ import { settings } from '../../../../../server/settings';
 import { allow, requirePerson } from '../../../allow';
 import { readBody } from '../../../read-body';
 import { respond } from '../../../respond';
+import { log } from '../../../../../server/log';
 
 export const dynamic = 'force-dynamic';
 
@@ -45,7 +46,7 @@ export function POST(request: Request, { params }: Context): Promise<Response> {
       // It ends with the process that started it: nobody holds its standard input any more then.
       stdio: ['pipe', 'ignore', 'inherit'],
     });
-    logger.on('error', (error) => console.error('the logger could not be started', error));
+    logger.on('error', (error) => log().error({ err: error }, 'the logger could not be started'));
     logger.unref();
     return Response.json({ isOn: true }, { status: 201 });
   });

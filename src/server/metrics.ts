@@ -1,0 +1,46 @@
+import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom-client';
+
+/** What is counted and measured of a process of the server, in the text format of Prometheus under /api/metrics. */
+function makeMetrics() {
+  const registers = [new Registry()];
+  collectDefaultMetrics({ register: registers[0]! });
+  return {
+    registry: registers[0]!,
+    requestSeconds: new Histogram({
+      name: 'auxesis_request_seconds',
+      help: 'Time to answer a request, streams aside',
+      labelNames: ['method', 'status'],
+      buckets: [0.005, 0.02, 0.1, 0.5, 2, 10, 60],
+      registers,
+    }),
+    changes: new Counter({ name: 'auxesis_changes_total', help: 'Changes of sheets that were taken', registers }),
+    streams: new Gauge({
+      name: 'auxesis_streams',
+      help: 'Streams of events that are open',
+      registers,
+      collect() {
+        const open = (globalThis as { auxesisStreams?: ReadonlyMap<string, number> }).auxesisStreams;
+        this.set([...(open?.values() ?? [])].reduce((sum, count) => sum + count, 0));
+      },
+    }),
+    workSeconds: new Histogram({
+      name: 'auxesis_work_seconds',
+      help: 'Time that a worker process took over a request, by its kind',
+      labelNames: ['kind'],
+      buckets: [0.005, 0.02, 0.1, 0.5, 2, 10, 60],
+      registers,
+    }),
+    waiting: new Gauge({ name: 'auxesis_work_waiting', help: 'Requests that wait for a worker process', registers }),
+    tooCostly: new Counter({
+      name: 'auxesis_work_given_up_total',
+      help: 'Requests whose worker was ended, as they took too long or too much memory',
+      registers,
+    }),
+    refusals: new Counter({ name: 'auxesis_refusals_total', help: 'Requests that were refused, by why', labelNames: ['code'], registers }),
+  };
+}
+
+// The front door and the app are bundled apart, so what they share hangs on the process.
+const shared = globalThis as { auxesisMetrics?: ReturnType<typeof makeMetrics> };
+
+export const metrics = (): ReturnType<typeof makeMetrics> => (shared.auxesisMetrics ??= makeMetrics());

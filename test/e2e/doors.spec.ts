@@ -1,0 +1,188 @@
+import { request as ask, type IncomingHttpHeaders } from 'node:http';
+import { expect, test } from '@playwright/test';
+import { pagesOfTheApp, routesOfTheApp } from './app-routes';
+import { freePort, serve, stopServers } from './own-server';
+import { NOBODY } from './owner-state';
+import { makeSheet } from './sheet-page';
+
+test.afterEach(stopServers);
+
+interface Answer {
+  readonly status: number;
+  readonly headers: IncomingHttpHeaders;
+  readonly text: string;
+}
+
+/** Asks as no browser does: with any headers. Streams are left once they begin. */
+const plainly = (
+  address: string,
+  { method = 'GET', headers = {}, body = '' }: { method?: string; headers?: Record<string, string>; body?: string } = {},
+) =>
+  new Promise<Answer>((resolve, reject) => {
+    const length = headers['transfer-encoding'] === undefined ? { 'content-length': String(Buffer.byteLength(body)) } : {};
+    const sent = ask(address, { method, headers: { ...headers, ...length }, setHost: headers.host === undefined }, (found) => {
+      let text = '';
+      const done = () => resolve({ status: found.statusCode!, headers: found.headers, text });
+      if (String(found.headers['content-type']).startsWith('text/event-stream')) {
+        done();
+        return sent.destroy();
+      }
+      found.on('data', (part) => (text += String(part)));
+      found.on('end', done);
+    });
+    sent.on('error', reject);
+    sent.end(body);
+  });
+const json = { 'content-type': 'application/json' };
+
+test('every route and page has the headers of a closed door', async ({ baseURL }) => {
+  const asked = [...routesOfTheApp(), ...pagesOfTheApp().map((page) => `GET ${page}`), 'GET /nowhere', 'GET /icon.svg'];
+  expect(asked.length).toBeGreaterThan(50);
+  for (const one of asked) {
+    const [method, path] = one.split(' ') as [string, string];
+    const { headers } = await plainly(baseURL! + path, { method, headers: json, body: method === 'GET' ? '' : '{}' });
+    const policy = String(headers['content-security-policy']);
+    const scripts = policy.split('; ').find((part) => part.startsWith('script-src'))!;
+    expect(scripts, one).toMatch(/'nonce-[\w+/=]{20,}'/);
+    expect(scripts, one).not.toMatch(/unsafe-(inline|eval)/);
+    expect(policy, one).toContain("frame-ancestors 'none'");
+    expect(policy, one).toContain("object-src 'none'");
+    expect(headers, one).toMatchObject({ 'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer', 'x-frame-options': 'DENY' });
+    expect(headers['permissions-policy'], one).toContain('camera=()');
+    expect(headers['cache-control'], one).toContain('no-store');
+  }
+});
+
+test('scripts of a page carry its nonce, which is another each time; none stands in the page without one', async ({ baseURL }) => {
+  const nonces = new Set<string>();
+  for (let at = 0; at < 2; at++) {
+    const { headers, text } = await plainly(`${baseURL}/sign-in`);
+    const nonce = /'nonce-([^']+)'/.exec(String(headers['content-security-policy']))![1]!;
+    nonces.add(nonce);
+    const scripts = text.match(/<script\b[^>]*>/g)!;
+    expect(scripts.length).toBeGreaterThan(2);
+    for (const script of scripts) expect(script).toContain(`nonce="${nonce}"`);
+  }
+  expect(nonces.size).toBe(2);
+});
+
+test('a foreign name that leads here gets nothing, whatever it asks for', async ({ baseURL }) => {
+  for (const path of ['/', '/api/health', '/sign-in', '/_next/static/x.js', '/api/v1/openapi.json'])
+    for (const host of ['evil.example', 'localhost.evil.example:4380', '127.0.0.1.nip.example'])
+      expect((await plainly(baseURL! + path, { headers: { host } })).status, `${host}${path}`).toBe(421);
+  expect((await plainly(`${baseURL}/api/health`, { headers: { host: 'localhost:1' } })).status).toBe(200);
+});
+
+const FOREIGN = [
+  ['sec-fetch-site', 'cross-site'],
+  ['sec-fetch-site', 'same-site'],
+  ['origin', 'http://evil.example'],
+  ['origin', 'null'],
+] as const;
+
+test('what changes something is taken from pages of ours and from programs alone', async ({ baseURL }) => {
+  const change = (path: string, headers: Record<string, string>) =>
+    plainly(baseURL! + path, { method: 'POST', headers: { ...json, ...headers }, body: '{}' });
+  for (const path of ['/api/demo', '/api/sign-out', '/api/sheets', '/api/sign-in'])
+    for (const [name, value] of FOREIGN) expect((await change(path, { [name]: value })).status, path).toBe(403);
+  expect((await change('/api/sign-out', { 'sec-fetch-site': 'same-origin' })).status).toBe(200);
+  expect((await change('/api/v1/evaluate', { authorization: 'Bearer none', origin: 'http://evil.example' })).status).toBe(401);
+});
+
+test('a body that is too long is refused before it is read', async ({ baseURL }) => {
+  const long = await plainly(`${baseURL}/api/sign-in`, { method: 'POST', headers: json, body: JSON.stringify({ email: 'x'.repeat(20_000) }) });
+  expect([long.status, long.text]).toEqual([413, expect.stringContaining('at most 10,000 bytes')]);
+  const chunked = { ...json, 'transfer-encoding': 'chunked' };
+  expect(
+    (await plainly(`${baseURL}/api/sign-in`, { method: 'POST', headers: chunked, body: JSON.stringify({ email: 'x'.repeat(20_000) }) })).status,
+  ).toBe(413);
+});
+
+test('who watches over the server is told whether it lives, whether it can work, and what it does', async ({ baseURL }) => {
+  expect(JSON.parse((await plainly(`${baseURL}/api/health`)).text)).toEqual({ alive: true });
+  expect(JSON.parse((await plainly(`${baseURL}/api/ready`)).text)).toEqual({ ready: true, database: true, migrations: true, workers: true });
+  const { text } = await plainly(`${baseURL}/api/metrics`);
+  // The text format of Prometheus, version 0.0.4: a line a sample.
+  for (const name of [
+    'auxesis_request_seconds_count',
+    'auxesis_changes_total',
+    'auxesis_streams',
+    'auxesis_work_waiting',
+    'auxesis_work_given_up_total',
+  ])
+    expect(text).toMatch(new RegExp(`^${name}(\\{[^}]*\\})? \\d`, 'm'));
+});
+
+test('where others can reach the app, the demo is off, accounts are made by invitation, and links lead to its public address', async () => {
+  const port = await freePort();
+  await serve(port, { AUXESIS_PUBLIC_URL: 'https://sheets.wrenfold.example' });
+  const address = `http://127.0.0.1:${port}`;
+  const post = (path: string, body: object) => plainly(address + path, { method: 'POST', headers: json, body: JSON.stringify(body) });
+  expect((await post('/api/demo', {})).status).toBe(403);
+  const account = { email: `somebody.${Date.now()}@example.org`, name: 'Somebody', password: 'a long password' };
+  expect((await post('/api/sign-up', account)).text).toContain('by invitation');
+  expect((await post('/api/sign-up', { ...account, invitation: 'made-up' })).status).toBe(403);
+  const page = await plainly(`${address}/sign-in`, { headers: { host: 'sheets.wrenfold.example' } });
+  expect(page.status).toBe(200);
+  expect(page.text).not.toContain('Open the demo');
+  expect(page.text).not.toContain('Make an account');
+  expect(page.headers['strict-transport-security']).toMatch(/max-age=\d+/);
+  // Nobody says by a header where links lead.
+  const described = await plainly(`${address}/api/v1/openapi.json`, { headers: { 'x-forwarded-host': 'evil.example', 'x-forwarded-proto': 'http' } });
+  expect((JSON.parse(described.text) as { servers: { url: string }[] }).servers[0]!.url).toMatch(/^https:\/\/sheets\.wrenfold\.example\//);
+});
+
+test('a download that breaks off ends itself alone', async ({ page, request, baseURL }) => {
+  const id = await makeSheet(page, [['Station'], ...Array.from({ length: 60 }, (_, at) => [`Station ${at}`])]);
+  const { cookies } = await request.storageState();
+  const headers = { cookie: cookies.map(({ name, value }) => `${name}=${value}`).join('; ') };
+  for (let at = 0; at < 5; at++)
+    await new Promise<void>((resolve) => {
+      const sent = ask(`${baseURL}/api/sheets/${id}/archive`, { headers }, (found) => {
+        found.once('data', () => sent.destroy());
+        found.once('close', () => resolve());
+      });
+      sent.on('error', () => resolve());
+      sent.end();
+    });
+  expect((await request.get(`/api/sheets/${id}/archive`)).status()).toBe(200);
+  expect((await plainly(`${baseURL}/api/ready`)).status).toBe(200);
+});
+
+test('an archive that holds a NUL, or is none, is refused in words', async ({ request }) => {
+  const { gzipSync } = await import('node:zlib');
+  const send = (data: Buffer) => request.post('/api/sheets/import', { data, headers: { 'content-type': 'application/gzip' } });
+  const field = { id: 'f', key: 'a0', widthPx: 100, format: null, unit: null };
+  const head = { format: 'auxesis-archive', version: 1, name: 'N', settings: {}, createdAt: 0, fields: [field], rules: [], parts: [] };
+  const line = (cells: string) =>
+    `${JSON.stringify(head)}\n{"row":{"id":"r","key":"a0","role":"record","cells":${cells}}}\n{"end":{"rows":1,"changes":0}}\n`;
+  const good = await send(gzipSync(line('{"f":"1"}')));
+  expect(good.status(), await good.text()).toBe(201);
+  for (const bad of [
+    gzipSync(line('{"f":"a\\u0000b"}')),
+    gzipSync(line('{"__proto__":"1"}')),
+    gzipSync('\0'),
+    Buffer.from('not packed'),
+    gzipSync(line('{"f":"1"}')).subarray(0, 40),
+  ]) {
+    const answer = await send(bad);
+    expect(answer.status()).toBe(400);
+    expect(((await answer.json()) as { refused: string }).refused).toMatch(/^The file cannot be/);
+  }
+});
+
+test('one is told where one is signed in, and ends what is not one’s own', async ({ browser }) => {
+  const [here, there] = [await browser.newContext({ storageState: NOBODY }), await browser.newContext({ storageState: NOBODY })];
+  const account = { email: `ilse.${Date.now()}@example.org`, password: 'a long password' };
+  await here.request.post('/api/sign-up', { data: { ...account, name: 'Ilse' } });
+  for (const context of [here, there]) expect((await context.request.post('/api/sign-in', { data: account })).status()).toBe(200);
+  const page = await here.newPage();
+  await page.goto('/account');
+  const list = page.getByRole('list', { name: 'Where you are signed in' });
+  await expect(list.getByRole('listitem')).toHaveCount(2);
+  await expect(list).toContainText('This browser');
+  await list.getByRole('button', { name: 'Sign out there' }).click();
+  await expect(list.getByRole('listitem')).toHaveCount(1);
+  expect((await there.request.get('/api/sheets')).status()).toBe(401);
+  expect((await here.request.get('/api/sheets')).status()).toBe(200);
+});
