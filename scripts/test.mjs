@@ -85,7 +85,8 @@ await main(async () => {
     run(process.execPath, ['scripts/bundle-command-line.mjs'], { cwd: root });
     suite('unit, reference, server and command line tests', {
       args: ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(reports, 'unit.json')}`],
-      env: { DATABASE_URL: database },
+      // These make databases of their own.
+      env: { DATABASE_URL: cluster.adminUrl },
       report: join(reports, 'unit.json'),
       read: (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests }),
     });
