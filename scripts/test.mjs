@@ -24,12 +24,14 @@ const CHECKS = [
   ['dead exports', 'knip', '--no-progress'],
 ];
 
-/** What reads and checks the workbooks that the tests write, each with Debian's package that holds it. */
+/** What reads and checks the workbooks that the tests write, and the example for a proxy, each with Debian's package that holds it. */
 const READERS = [
   ['/usr/bin/xmllint', 'libxml2-utils'],
   ['/usr/share/java/jOpenDocument-1.3.jar', 'libjopendocument-java'],
   ['/usr/lib/python3/dist-packages/openpyxl', 'python3-openpyxl'],
   ['/usr/lib/python3/dist-packages/odf', 'python3-odf'],
+  ['/usr/sbin/nginx', 'nginx-light'],
+  ['/usr/bin/openssl', 'openssl'],
 ];
 
 /** Runs the checks one after another, and tells each once it is done. */
@@ -69,7 +71,7 @@ await main(async () => {
   installPackages(root);
   if (!existsSync('/usr/bin/chromium')) installDebianPackage('chromium', 'the browser for end-to-end tests');
   const missing = READERS.filter(([file]) => !existsSync(file)).map(([, name]) => name);
-  if (missing.length) installDebianPackage(missing.join(' '), 'independent readers of workbooks, and a published schema, for tests');
+  if (missing.length) installDebianPackage(missing.join(' '), 'independent readers of workbooks, a published schema and a proxy, for tests');
   const cluster = new Cluster(root, `test-${process.pid}`);
   let app;
   const end = async () => {

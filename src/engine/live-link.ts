@@ -114,6 +114,8 @@ export class LiveLink {
         this.end();
         return 'never';
       }
+      // It says itself that it will take it later.
+      if (response.status === 503 || response.status === 429) throw new Error(`status ${response.status}`);
       if (response.status >= 500 && ++this.failures < FAILURES_TO_REFUSE) throw new Error(`status ${response.status}`);
       this.reached();
       return (await response.json()) as ChangeAnswer;

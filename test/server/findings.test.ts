@@ -10,8 +10,16 @@ import { takeChange } from '../../src/server/sheets/take-change';
 import { testDatabase, TESTER } from './test-database';
 
 const { sql, url } = await testDatabase('findings');
+// What hears of findings, at an address that the server may tell.
+const heard: string[] = [];
+const hearing = createServer((request, answer) => {
+  request.on('data', (part: Buffer) => heard.push(part.toString()));
+  request.on('end', () => answer.end());
+});
+await new Promise<void>((resolve) => hearing.listen(0, '127.0.0.1', resolve));
+const hearingAt = `127.0.0.1:${(hearing.address() as AddressInfo).port}`;
 // The hub takes the process's own pool.
-process.env.DATABASE_URL = url;
+Object.assign(process.env, { DATABASE_URL: url, AUXESIS_WEBHOOKS: hearingAt });
 const { FindingsKeeper } = await import('../../src/server/findings/keeper');
 const { writeDigests } = await import('../../src/server/findings/digests');
 
@@ -154,15 +162,9 @@ test('the clock crosses cells of a sheet that nobody uses, with nobody as its au
 });
 
 test('important rules write at once, digests when they are due, and a local address hears of everything', async () => {
-  const heard: string[] = [];
-  const server = createServer((request, answer) => {
-    request.on('data', (part: Buffer) => heard.push(part.toString()));
-    request.on('end', () => answer.end());
-  });
-  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   const sheet = await newSheet([low], ['9', '8']);
   await sql`insert into important_rule (sheet_id, rule_id) values (${sheet}, 'low')`;
-  await sql`insert into finding_hook (sheet_id, url) values (${sheet}, ${`http://127.0.0.1:${(server.address() as AddressInfo).port}/`})`;
+  await sql`insert into finding_hook (sheet_id, url) values (${sheet}, ${`http://${hearingAt}/`})`;
   await sql`insert into finding_follow (sheet_id, person_id, digest) values (${sheet}, 'wren', 'hour')`;
   await take(sheet, set('r0', '4'));
   await take(sheet, set('r0', '9'));
@@ -181,5 +183,5 @@ test('important rules write at once, digests when they are due, and a local addr
   await sql`update finding_follow set digest_at = now() - interval '61 minutes'`;
   expect([await writeDigests(sql), await writeDigests(sql)]).toEqual([1, 0]);
   expect((await mails())[1]).toMatchObject({ body: 'Station 0, A: entered low. It was 9, now 4.\nStation 0, A: left low. It was 4, now 9.' });
-  server.close();
+  hearing.close();
 });

@@ -1,4 +1,5 @@
 import type { ChildProcess } from 'node:child_process';
+import { setPriority } from 'node:os';
 import type { WorkerReply } from './worker-messages';
 import { log } from '../log';
 import { metrics } from '../metrics';
@@ -32,6 +33,23 @@ interface Reports<Event> {
   readonly ended: (at: string | null) => void;
 }
 
+type Timer = ReturnType<typeof setTimeout>;
+
+/** Work that takes longer than this gives way to what is quick. */
+const LONG_MS = 150;
+/** Priorities of processes as POSIX has them: the larger, the more it gives way. Workers give way to the server itself. */
+const USUAL_PRIORITY = 2;
+const LOW_PRIORITY = 12;
+
+/** Where the system does not let a priority be raised again, a process that was once slow stays one that gives way. */
+function setPriorityOf({ pid }: ChildProcess, priority: number): void {
+  try {
+    if (pid !== undefined) setPriority(pid, priority);
+  } catch {
+    // It works as well without.
+  }
+}
+
 /**
  * One worker process, which is given one request at a time: so it is known which sheet it is at work for, and since when. It is started with the first
  * request, and again after it has ended. A request that is not answered by its deadline ends the process.
@@ -41,7 +59,8 @@ export class WorkerProcess<Event> {
   readonly sheets = new Set<string>();
   private child: ChildProcess | null = null;
   private readonly queue: Job[] = [];
-  private running: { readonly job: Job; readonly id: number; readonly since: number; readonly deadline: ReturnType<typeof setTimeout> } | null = null;
+  private running: { readonly job: Job; readonly id: number; readonly since: number; readonly deadline: Timer; readonly yielding: Timer } | null =
+    null;
   private lastId = 0;
 
   constructor(
@@ -92,13 +111,15 @@ export class WorkerProcess<Event> {
     const id = ++this.lastId;
     const child = this.started();
     const deadline = setTimeout(() => child.kill('SIGKILL'), job.deadlineMs).unref();
-    this.running = { job, id, since: performance.now(), deadline };
+    const yielding = setTimeout(() => setPriorityOf(child, LOW_PRIORITY), LONG_MS).unref();
+    this.running = { job, id, since: performance.now(), deadline, yielding };
     child.send({ id, kind: job.kind, sheet: job.sheet, ...job.asked });
   }
 
   private started(): ChildProcess {
     if (this.child) return this.child;
     const child = this.begin();
+    setPriorityOf(child, USUAL_PRIORITY);
     child.on('message', (reply) => this.take(reply as WorkerReply<Event>));
     child.on('error', (error) => log().error({ err: error }, 'a worker process failed'));
     child.on('exit', () => this.exited(child));
@@ -111,9 +132,11 @@ export class WorkerProcess<Event> {
   private take(reply: WorkerReply<Event>): void {
     if ('event' in reply) return this.reports.event(reply.event);
     if (this.running?.id !== reply.id) return;
-    const { job, deadline, since } = this.running;
+    const { job, deadline, yielding, since } = this.running;
     metrics().workSeconds.observe({ kind: job.kind }, (performance.now() - since) / 1000);
     clearTimeout(deadline);
+    clearTimeout(yielding);
+    if (performance.now() - since >= LONG_MS && this.child) setPriorityOf(this.child, USUAL_PRIORITY);
     this.running = null;
     if ('failed' in reply) job.failed(new Error(reply.failed));
     else job.done(reply.done);
@@ -125,7 +148,10 @@ export class WorkerProcess<Event> {
     const { running } = this;
     this.child = null;
     this.running = null;
-    if (running) clearTimeout(running.deadline);
+    if (running) {
+      clearTimeout(running.deadline);
+      clearTimeout(running.yielding);
+    }
     const waiting = this.queue.splice(0);
     metrics().waiting.dec(waiting.length);
     if (running) metrics().tooCostly.inc();

@@ -50,7 +50,7 @@ export function FollowForm({ sheet, settings, isOwner }: Props) {
             size="xs"
             label="Post new findings to"
             placeholder="http://127.0.0.1:9000/findings"
-            description="An address on this computer; empty for none"
+            description="One of the addresses that this server may tell; empty for none"
             value={hook}
             onChange={(event) => setHook(event.currentTarget.value)}
           />

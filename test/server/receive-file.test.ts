@@ -1,0 +1,59 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { Readable } from 'node:stream';
+import { expect, test } from 'vitest';
+import { receiveFile } from '../../src/server/spool/receive-file';
+import { spooled } from '../../src/server/spool/spooled';
+
+const usual = { sender: 'somebody', maxBytes: 1000 };
+
+test('a file is there while it is taken, and gone afterwards', async () => {
+  let path = '';
+  const length = await receiveFile(Readable.from([Buffer.alloc(400), Buffer.alloc(500)]), usual, (at) => {
+    path = at;
+    return Promise.resolve(readFileSync(at).length);
+  });
+  expect([length, existsSync(path)]).toEqual([900, false]);
+});
+
+test('one that is too large is refused while it comes', async () => {
+  let sent = 0;
+  const endless = Readable.from(
+    (function* () {
+      for (; ; sent++) yield Buffer.alloc(600);
+    })(),
+  );
+  await expect(receiveFile(endless, usual, () => Promise.resolve())).rejects.toMatchObject({ code: 'too-long' });
+  expect(sent).toBeLessThan(200);
+});
+
+test('one that breaks off is told in words', async () => {
+  const broken = new Readable({ read() {} });
+  broken.push(Buffer.alloc(10));
+  setTimeout(() => broken.destroy(new Error('aborted')), 10);
+  await expect(receiveFile(broken, usual, () => Promise.resolve())).rejects.toMatchObject({
+    code: 'bad-request',
+    message: expect.stringContaining('broke off') as string,
+  });
+});
+
+test('nobody sends more files at once than there is room for; others still can', async () => {
+  const hanging = Array.from({ length: 3 }, () => new Readable({ read() {} }));
+  const waiting = hanging.map((body) => receiveFile(body, usual, () => Promise.resolve('taken')));
+  await expect(receiveFile(Readable.from(['x']), usual, () => Promise.resolve())).rejects.toMatchObject({ code: 'too-busy' });
+  expect(await receiveFile(Readable.from(['x']), { ...usual, sender: 'another' }, () => Promise.resolve('taken'))).toBe('taken');
+  for (const body of hanging) body.push(null);
+  expect(await Promise.all(waiting)).toEqual(['taken', 'taken', 'taken']);
+  expect(await receiveFile(Readable.from(['x']), usual, () => Promise.resolve('taken'))).toBe('taken');
+});
+
+test('what goes to a slow reader is read at once, and holds nothing meanwhile', async () => {
+  let isEnded = false;
+  const source = Readable.from([Buffer.alloc(200_000), Buffer.alloc(200_000)]);
+  source.once('end', () => (isEnded = true));
+  const file = await spooled(source);
+  // Nobody has read a byte of it yet.
+  expect(isEnded).toBe(true);
+  let length = 0;
+  for await (const part of file) length += (part as Buffer).length;
+  expect(length).toBe(400_000);
+});
