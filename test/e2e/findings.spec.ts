@@ -53,7 +53,7 @@ test('what entered and left a rule is told with who and when; seen, noted, muted
 
   await page.getByLabel('Post new findings to').fill('http://example.org/elsewhere');
   await page.getByRole('button', { name: 'Use this address' }).click();
-  await expect(page.getByText('The address must be on this computer')).toBeVisible();
+  await expect(page.getByText('This server tells no other address of findings')).toBeVisible();
   await page.getByRole('switch', { name: 'Mute for me' }).click();
   await expect(feed.getByRole('listitem')).toHaveCount(0);
   await page.getByRole('switch', { name: 'Mute for me' }).click();

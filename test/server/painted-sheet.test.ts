@@ -214,3 +214,21 @@ test('of several who fill in, nobody is sent what others filled in, unless the o
     expect([says('r1'), says('r2')]).toEqual([['right'], showsOthers ? ['right'] : []]);
   }
 });
+
+test('the answers that stand in an answer key reach no reader, in the legend either', () => {
+  const key = {
+    id: 'k',
+    name: 'Key',
+    on: true,
+    settles: false,
+    reads: { fields: ['f1'] },
+    when: { kind: 'key' as const, expect: [SECRET], looks: { right: { fill: '#00aa00' }, wrong: { fill: '#aa0000' } } },
+    paints: 'cell' as const,
+  };
+  const filling = { ...NOTHING_OPEN, open: ['f1'] };
+  for (const role of ['viewer', 'filler'] as const) {
+    const reading = new Reading(dressed([key], filling), { role, own: { fields: null, rows: null } });
+    expect(reading.sent.length, role).toBeGreaterThan(0);
+    expect(reading.sent.join('\n'), role).not.toContain(SECRET);
+  }
+});

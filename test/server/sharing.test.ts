@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test } from 'vitest';
-import { NO_FORMULAS, NOTHING_OPEN } from '../../src/core/sharing/filling';
+import { fillingOf, NO_FORMULAS, NOTHING_OPEN } from '../../src/core/sharing/filling';
 import { OWN_ALL, SHEET_ROLES, type SheetRole } from '../../src/core/sharing/role';
 import { newField } from '../../src/core/sheet/field';
 import type { Operation } from '../../src/core/sheet/change';
@@ -13,6 +13,12 @@ import type { Refusal } from '../../src/server/refusal';
 import { findPerson } from '../../src/server/sql/person/find-person';
 import { deleteOwnSession } from '../../src/server/sql/session/delete-sessions';
 import { readSessions } from '../../src/server/sql/session/read-sessions';
+import { mayJudge } from '../../src/server/people/judge-limit';
+import { giveToken } from '../../src/server/programs/give-token';
+import { readFields } from '../../src/server/sql/field/read-fields';
+import { readParts } from '../../src/server/sql/part/read-parts';
+import { findProgram } from '../../src/server/sql/program/find-program';
+import { findRuleSet, insertRuleSet } from '../../src/server/sql/rule-set/rule-sets';
 import { createSheet } from '../../src/server/sheets/create-sheet';
 import { acceptInvitation, joinByLink } from '../../src/server/sheets/join-sheet';
 import { changeMember, invite, makeLinks, readSharing } from '../../src/server/sheets/share-sheet';
@@ -73,6 +79,19 @@ describe('a link', () => {
     await expect(come(token)).rejects.toMatchObject({ code: 'not-allowed' });
   });
 
+  test('gives one browser one place, however often it comes', async () => {
+    const { token } = await link('filler', { kind: 'next-row' });
+    const visit = await come(token);
+    const again = await joinByLink(sql, token, { name: 'Ilse', visitOf: () => Promise.resolve(visit) });
+    expect(again.visit).toBe(visit);
+    // A visit by another link, or a token that is none, is no place of this one.
+    const other = await come((await link('filler', { kind: 'next-row' })).token);
+    for (const none of [other, 'made up']) {
+      const fresh = await joinByLink(sql, token, { name: 'Ilse', visitOf: () => Promise.resolve(none) }).catch((error: Error) => error.message);
+      expect(fresh).not.toMatchObject({ visit: none });
+    }
+  });
+
   test('that is taken back frees the places that it gave; one that has ended keeps them', async () => {
     const first = await link('filler', { kind: 'next-field' });
     await come(first.token);
@@ -102,6 +121,27 @@ describe('a link', () => {
     const visit = await come((await link('filler')).token);
     const other = await createSheet(sql, { name: 'Other', fields: FIELDS, rows: [], rules: [] });
     expect(await findAccess(sql, other, { session: undefined, visit })).toBeUndefined();
+  });
+
+  test('keeps a key that is made after it from fillers, and a hidden field that an editor shows', async () => {
+    const kept = async () => fillingOf(await readParts(sql, sheet, ['filling'])).kept;
+    const when = { kind: 'key' as const, expect: { field: 'answer' }, looks: {} };
+    const rule = { id: 'late', name: 'Late', on: true, settles: false, reads: { fields: ['day'] }, when, paints: 'cell' as const };
+    const put = change({ kind: 'put-rules', rules: [{ id: 'late', key: 'a0', rule }] });
+    await takeChange(sql, { sheet, by: TESTER, change: put });
+    // As long as nobody comes as a filler there is nobody to keep it from.
+    expect(await kept()).toEqual(['name']);
+    await link('filler');
+    expect(await kept()).toEqual(['name', 'answer']);
+    const editor = { ...TESTER, role: 'editor' as const };
+    const shape = (id: string, hidden: boolean): Operation => ({
+      kind: 'put-fields',
+      fields: [{ ...FIELDS.find((field) => field.id === id)!, ...(hidden ? { hidden } : {}) }],
+    });
+    await takeChange(sql, { sheet, by: editor, change: change(shape('depth', true)) });
+    await takeChange(sql, { sheet, by: editor, change: change(shape('depth', false)) });
+    await takeChange(sql, { sheet, by: editor, change: change({ kind: 'remove-rules', rules: ['late'] }) });
+    expect(await kept()).toEqual(['name', 'answer', 'depth']);
   });
 
   test('keeps the answers of a key from fillers from then on, also when its rule goes', async () => {
@@ -239,6 +279,69 @@ describe('who may change what, as docs/sharing.md has it', () => {
     const by = { author: 'test', role: 'filler', own: OWN_ALL } as const;
     await expect(takeChange(sql, { sheet, by, change: change(set('one', 'day', 'slack')) })).rejects.toThrow('Choose one of: ebb, flood.');
     await takeChange(sql, { sheet, by, change: change(set('one', 'day', 'ebb')) });
+  });
+});
+
+describe('a rule set', () => {
+  const body = { rules: [], looks: {} } as never;
+  const used = (set: string): Operation => ({
+    kind: 'put-parts',
+    parts: [{ id: 'use', kind: 'rule-set', set, name: 'Weirs', version: 1, rules: {} }],
+  });
+
+  test('is read by its owner, and in a sheet on which its owner works; its name alone opens it to nobody', async () => {
+    const [{ person: owner }, { person: other }] = [await account('Odo'), await account('Ilse')];
+    await insertRuleSet(sql, { id: 'weirs', owner: owner.id, name: 'Weirs', body });
+    const sees = async (person: string, at: string) => (await findRuleSet(sql, { id: 'weirs', person, sheet: at })) !== undefined;
+    const theirs = await createSheet(sql, { name: 'Own', fields: FIELDS, rows: [], rules: [], owner: other.id });
+    await takeChange(sql, { sheet: theirs, by: TESTER, change: change(used('weirs')) });
+    expect([await sees(owner.id, theirs), await sees(other.id, theirs)]).toEqual([true, false]);
+    await putMember(sql, theirs, { person: owner.id, role: 'editor' });
+    expect(await sees(other.id, theirs)).toBe(true);
+  });
+});
+
+describe('a program', () => {
+  test('ends with its day, and with the right of who let it in', async () => {
+    const [{ person: owner }, { person: other }] = [await account('Odo'), await account('Ilse')];
+    for (const { id } of [owner, other]) await putMember(sql, sheet, { person: id, role: 'owner' });
+    const { token, endsAt } = await giveToken(sql, sheet, { name: 'Logger', scopes: ['read'], person: owner.id, days: 30 });
+    expect(Math.round((endsAt! - Date.now()) / 86_400_000)).toBe(30);
+    const found = async () => (await findProgram(sql, hashToken(token))) !== undefined;
+    expect(await found()).toBe(true);
+    await changeMember(sql, sheet, { person: owner.id, role: 'editor' });
+    expect(await found()).toBe(false);
+    await changeMember(sql, sheet, { person: owner.id, role: 'owner' });
+    expect(await found()).toBe(true);
+    await sql`update sheet_program set ends_at = now() - interval '1 second'`;
+    expect(await found()).toBe(false);
+  });
+});
+
+describe('judging while one types', () => {
+  test('is limited by who types and where: guessing at a short answer comes to an end, typing does not', async () => {
+    const tries = (author: string, row: string, count: number) =>
+      Promise.all(Array.from({ length: count }, () => mayJudge(author, 's', { row, field: 'f' })));
+    expect((await tries('visitor v', 'r1', 332)).filter(Boolean)).toHaveLength(40);
+    expect((await tries('visitor v', 'r2', 10)).every(Boolean)).toBe(true);
+    expect((await tries('visitor w', 'r1', 10)).every(Boolean)).toBe(true);
+  });
+});
+
+describe('what a sheet may hold', () => {
+  test('is what a file may: fields that are too many are refused, and nothing of the change is kept', async () => {
+    const many = Array.from({ length: 1000 }, (_, at) => newField(`more${at}`, `b${String(at).padStart(4, '0')}`));
+    await expect(takeChange(sql, { sheet, by: TESTER, change: change({ kind: 'put-fields', fields: many }) })).rejects.toThrow(
+      'at most 1,000 fields',
+    );
+    expect((await readFields(sql, sheet)).length).toBe(FIELDS.length);
+  });
+
+  test('of what a filler enters at once, there is far less room', async () => {
+    const by = { author: 'visitor v', role: 'filler', own: OWN_ALL } as const;
+    await expect(takeChange(sql, { sheet, by, change: change(set('one', 'day', 'x'.repeat(4001))) })).rejects.toThrow('at most 4,000 characters');
+    const cells = Array.from({ length: 2001 }, () => ({ row: 'one', field: 'day', input: 'x' }));
+    await expect(takeChange(sql, { sheet, by, change: change({ kind: 'set-cells', cells }) })).rejects.toThrow('At most 2000 entries');
   });
 });
 

@@ -171,3 +171,17 @@ test('of its settings a filler is told those of their own cells, and a viewer no
     }),
   );
 });
+
+test('while outcomes are withheld, no answer key judges for a filler, whether its answers stand in cells or in the rule', () => {
+  fc.assert(
+    fc.property(fc.array(anyRule, { minLength: 1, maxLength: 4 }), anyFilling, anyOwn, (rules, filling, own) => {
+      const sheet = makeSheet();
+      sheet.apply({ kind: 'put-rules', rules: rules.map((rule, at) => ({ id: rule.id, key: `a${at}`, rule })) });
+      sheet.apply({ kind: 'put-parts', parts: [{ ...filling, outcomes: 'withheld' }] });
+      const evaluation = new Evaluation(sheet, {});
+      evaluation.setRules(sheet.rulesInOrder().map(({ rule }) => rule));
+      const judging = new Sight(evaluation, { role: 'filler', own }).rules();
+      expect(judging.filter(({ rule }) => rule.when.kind === 'key')).toEqual([]);
+    }),
+  );
+});
