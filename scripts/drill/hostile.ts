@@ -30,20 +30,20 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
     const cookie = await instance.signIn();
     const json = async (
       path: string,
-      { method = 'POST', body }: Json = {},
+      { method = 'POST', body: given }: Json = {},
       as = cookie,
     ): Promise<{ status: number; answer: unknown; cookies: string[] }> => {
       const answer = await fetch(instance.address + path, {
         method,
         headers: { 'content-type': 'application/json', cookie: as },
-        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+        ...(given === undefined ? {} : { body: JSON.stringify(given) }),
       });
-      const text = await answer.text();
-      return { status: answer.status, answer: text.startsWith('{') ? JSON.parse(text) : text, cookies: answer.headers.getSetCookie() };
+      const body = await answer.text();
+      return { status: answer.status, answer: /^[{[]/.test(body) ? (JSON.parse(body) as unknown) : body, cookies: answer.headers.getSetCookie() };
     };
     const viewerOf = async (sheet: string): Promise<string> => {
       const links = await json(`/api/sheets/${sheet}/sharing/links`, { body: { links: [{ role: 'viewer', name: 'Readers' }] } });
-      const [{ path }] = (Array.isArray(links.answer) ? links.answer : JSON.parse(String(links.answer))) as [{ path: string }];
+      const [{ path }] = links.answer as [{ path: string }];
       const joined = await json(`/api${path}`, { body: { name: 'Reader' } }, '');
       return joined.cookies.map((line) => line.split(';', 1)[0]!).join('; ');
     };

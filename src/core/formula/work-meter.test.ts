@@ -10,12 +10,13 @@ import { WORK_LIMITS } from './work-meter';
 
 /** A sheet with these records below a header; its fields are f0, f1 and so on. */
 function sheetOf(rows: readonly (readonly string[])[]): Sheet {
-  const sheet = new Sheet(rows[0]!.map((_, at) => newField(`f${at}`, `a${at}`)));
+  const fields = rows[0]!.map((_, at) => newField(`f${at}`, `a${at}`));
+  const made = new Sheet(fields);
   rows.forEach((row, at) => {
-    const slot = sheet.appendRow({ id: `r${at}`, key: `k${String(at).padStart(8, '0')}`, role: at === 0 ? 'header' : 'record' });
-    row.forEach((input, column) => sheet.columns[column]!.set(slot, input));
+    const slot = made.appendRow({ id: `r${at}`, key: `k${String(at).padStart(8, '0')}`, role: at === 0 ? 'header' : 'record' });
+    row.forEach((input, column) => made.columns[column]!.set(slot, input));
   });
-  return sheet;
+  return made;
 }
 
 const shownAt = (sheet: Sheet, column: number, position: number): string => sheet.columns[column]!.entryAt(sheet.order[position]!).shown;

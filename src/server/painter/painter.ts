@@ -221,6 +221,7 @@ class Painter {
   private lose(sheet: SheetId): void {
     const open = this.sheets.get(sheet);
     this.sheets.delete(sheet);
+    this.views.delete(sheet);
     void open?.then(
       ({ views, unfollow, idle }) => {
         if (idle) clearTimeout(idle);
