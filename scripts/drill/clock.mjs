@@ -6,6 +6,9 @@ globalThis.Date = class extends RealDate {
   constructor(...given) {
     super(...(given.length ? given : [real() + offsetMs]));
   }
+  // Own ones, as others copy what a constructor has by itself.
+  static UTC = RealDate.UTC;
+  static parse = RealDate.parse;
   static now() {
     return real() + offsetMs;
   }

@@ -1,6 +1,6 @@
 // npm run drill: plays faults against a throw-away instance, and tells of each what was lost and what a person saw.
 import { execFileSync } from 'node:child_process';
-import { copyFileSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -33,6 +33,8 @@ interface Drill {
   readonly fault: string;
   readonly pages?: number;
   readonly seconds?: number;
+  /** Rest between two entries of a page, in milliseconds. */
+  readonly restMs?: number;
   readonly preload?: string;
   /** Stands for the folder of the clone in the place of the cluster. */
   readonly place?: string;
@@ -45,9 +47,10 @@ interface Stage {
   readonly instance: Instance;
   readonly between: Between;
   readonly sheet: string;
+  readonly cookie: string;
 }
 
-async function run({ fault, pages = 6, seconds = 15, preload, place = root, play, saw }: Drill): Promise<void> {
+async function run({ fault, pages = 6, seconds = 15, restMs = 20, preload, place = root, play, saw }: Drill): Promise<void> {
   if (wanted.length && !wanted.some((word) => fault.includes(word))) return;
   process.stderr.write(`${fault}...\n`);
   const instance = await Instance.make({ root, place, name: `drill-${process.pid}` });
@@ -71,11 +74,11 @@ async function run({ fault, pages = 6, seconds = 15, preload, place = root, play
         for (let at = 0; isWriting; at++) {
           if (at % 9 === 8) await page.undo().catch(() => {});
           else await page.enter(1 + (who % 4), 1 + ((at * 7 + who) % 30), `${who} wrote ${at}`);
-          await pause(20 + Math.random() * 60);
+          await pause(restMs + Math.random() * 3 * restMs);
         }
       }),
     );
-    const playing = play({ instance, between, sheet });
+    const playing = play({ instance, between, sheet, cookie });
     await Promise.all([pause(seconds * 1000), playing]);
     isWriting = false;
     await writing;
@@ -113,6 +116,15 @@ function note(line: Line): void {
 
 async function until(holds: () => boolean, patienceMs: number, otherwise: string): Promise<void> {
   for (const end = Date.now() + patienceMs; !holds(); await pause(100)) if (Date.now() > end) throw new Error(otherwise);
+}
+
+/** The parent of a process; undefined where it is gone. */
+function parentOf(pid: string): number | undefined {
+  try {
+    return Number(/^PPid:\s+(\d+)/m.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1]);
+  } catch {
+    return undefined;
+  }
 }
 
 const OFFLINE = '"Offline", changes wait, then go on by themselves';
@@ -198,7 +210,9 @@ await run({
 await run({
   fault: 'database gone for a minute',
   seconds: 75,
-  pages: 4,
+  pages: 6,
+  // As people type.
+  restMs: 200,
   play: async ({ instance }) => {
     await pause(3000);
     await instance.killDatabase();
@@ -210,18 +224,34 @@ await run({
 });
 await run({
   fault: 'a worker process killed in the middle',
-  play: ({ instance }) =>
-    repeat(8, async () => {
-      const children = execFileSync('pgrep', ['-P', String(instance.app().pid)], { encoding: 'utf8' })
-        .trim()
-        .split('\n');
+  seconds: 25,
+  async play({ instance, sheet, cookie }) {
+    let isOver = false;
+    // Somebody reads all the time, so that workers have work.
+    const reading = (async () => {
+      for (; !isOver; await pause(20)) {
+        const answer = await fetch(`${instance.address}/api/sheets/${sheet}/painted?theme=light&as=viewer`, { headers: { cookie } });
+        await answer.arrayBuffer();
+        if (!answer.ok) throw new Error(`a reader was answered ${answer.status}`);
+      }
+    })();
+    let killed = 0;
+    await repeat(10, async () => {
+      const children = readdirSync('/proc').filter((pid) => /^\d+$/.test(pid) && parentOf(pid) === instance.app().pid);
       const pid = children[Math.floor(Math.random() * children.length)];
-      if (pid) process.kill(Number(pid), 'SIGKILL');
-    }),
+      if (!pid) return;
+      process.kill(Number(pid), 'SIGKILL');
+      killed++;
+    });
+    isOver = true;
+    await reading;
+    return killed;
+  },
   saw: 'nothing: sheets go on in another process',
 });
 await run({
   fault: 'slow network: 400 ms each way',
+  restMs: 500,
   play: async ({ between }) => {
     between.delayMs = 400;
     return 1;

@@ -38,7 +38,14 @@ export class Instance {
   }: { port?: number; settings?: Record<string, string>; preload?: string } = {}): Promise<number> {
     const at = port || (await freePort());
     this.port ||= at;
-    const env = { ...process.env, DATABASE_URL: this.database, PORT: String(at), NODE_ENV: 'production', AUXESIS_LOG_LEVEL: 'fatal', ...settings };
+    const env = {
+      ...process.env,
+      DATABASE_URL: this.database,
+      PORT: String(at),
+      NODE_ENV: 'production',
+      AUXESIS_LOG_LEVEL: process.env.AUXESIS_LOG_LEVEL ?? 'fatal',
+      ...settings,
+    };
     const app = spawn(process.execPath, [...(preload ? ['--import', preload] : []), 'dist/server.mjs'], {
       env: env as NodeJS.ProcessEnv,
       stdio: ['ignore', 'ignore', 'inherit'],

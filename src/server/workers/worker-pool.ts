@@ -1,10 +1,14 @@
 import type { ChildProcess } from 'node:child_process';
+import { metrics } from '../metrics';
 import { Refusal } from '../refusal';
 import type { WorkerRequests } from './worker-messages';
 import { WorkerError, WorkerProcess } from './worker-process';
 
 /** A process that has been at work for one sheet for so long is left to it: others that wait there go to another process. */
 const PATIENCE_MS = 200;
+/** Work that ends a process after so long is to blame at once; what ends one sooner, where it does so twice within the other time. */
+const SUSPICIOUS_MS = 3000;
+const REMEMBERED_MS = 120_000;
 /** How long a request may take of a kind that has no deadline of its own. */
 const LAST_DEADLINE_MS = 60_000;
 /** Requests that may wait for one process. */
@@ -35,6 +39,8 @@ export interface PoolOptions {
 export class WorkerPool<Q extends WorkerRequests, Event> {
   private readonly processes: WorkerProcess<Event>[] = [];
   private readonly homes = new Map<string, WorkerProcess<Event>>();
+  /** When a worker last ended at work for a sheet. */
+  private readonly suspects = new Map<string, number>();
 
   constructor(
     private readonly options: PoolOptions,
@@ -91,11 +97,25 @@ export class WorkerPool<Q extends WorkerRequests, Event> {
           this.homes.delete(sheet);
           this.reports.lost(sheet);
         }
-        if (at !== null) this.reports.tooCostly(at);
+        return at !== null && this.isToBlame(at) ? 'too-costly' : 'moved';
       },
     });
     this.processes.push(process);
     return process;
+  }
+
+  /**
+   * Whether a sheet is too costly whose worker has ended: where it was at work for it for long, or ended at it before. Anything may end a process once,
+   * and a sheet that does so by itself does it again.
+   */
+  private isToBlame({ sheet, forMs }: { readonly sheet: string; readonly forMs: number }): boolean {
+    const before = this.suspects.get(sheet) ?? -Infinity;
+    this.suspects.set(sheet, performance.now());
+    if (forMs < SUSPICIOUS_MS && performance.now() - before > REMEMBERED_MS) return false;
+    this.suspects.delete(sheet);
+    metrics().tooCostly.inc();
+    this.reports.tooCostly(sheet);
+    return true;
   }
 
   /** Looks, once patience is over, whether a sheet still waits for another; then all that wait there move on. */

@@ -29,8 +29,8 @@ export interface Job {
 
 interface Reports<Event> {
   readonly event: (event: Event) => void;
-  /** The process has ended; `at` is the sheet that it was at work for. */
-  readonly ended: (at: string | null) => void;
+  /** The process has ended. `at` is what it was at work for and for how long; the answer is what is told to who asked for that. */
+  readonly ended: (at: { readonly sheet: string; readonly forMs: number } | null) => WorkerFailure;
 }
 
 type Timer = ReturnType<typeof setTimeout>;
@@ -154,10 +154,9 @@ export class WorkerProcess<Event> {
     }
     const waiting = this.queue.splice(0);
     metrics().waiting.dec(waiting.length);
-    if (running) metrics().tooCostly.inc();
     this.sheets.clear();
-    this.reports.ended(running?.job.sheet ?? null);
-    running?.job.failed(new WorkerError('too-costly'));
+    const failure = this.reports.ended(running && { sheet: running.job.sheet, forMs: performance.now() - running.since });
+    running?.job.failed(new WorkerError(failure));
     for (const { failed } of waiting) failed(new WorkerError('moved'));
   }
 }
