@@ -1,9 +1,11 @@
 import { request as ask, type IncomingHttpHeaders } from 'node:http';
 import { expect, test } from '@playwright/test';
+import postgres from 'postgres';
 import { pagesOfTheApp, routesOfTheApp } from './app-routes';
 import { freePort, serve, stopServers } from './own-server';
 import { NOBODY } from './owner-state';
-import { makeSheet } from './sheet-page';
+import { makeLink } from './people-page';
+import { makeSheet, SheetPage } from './sheet-page';
 
 test.afterEach(stopServers);
 
@@ -185,4 +187,33 @@ test('one is told where one is signed in, and ends what is not one’s own', asy
   await expect(list.getByRole('listitem')).toHaveCount(1);
   expect((await there.request.get('/api/sheets')).status()).toBe(401);
   expect((await here.request.get('/api/sheets')).status()).toBe(200);
+});
+
+test('of a sheet that the server gave up its owner is told why, and readers that it is not shown', async ({ page, browser }) => {
+  const id = await makeSheet(page, [['Station'], ['Alder']]);
+  const { path } = await makeLink(page.request, id, { role: 'viewer', name: 'Readers' });
+  const sql = postgres(process.env.DATABASE_URL!, { max: 1 });
+  await sql`insert into sheet_left_out (sheet_id, sequence, times) select id, head, 1 from sheet where id = ${id}`;
+  await page.goto(`/sheets/${id}`);
+  await expect(page.getByRole('note')).toContainText('The server gave this sheet up');
+  const reader = await browser.newContext({ storageState: NOBODY });
+  await reader.request.post(`/api${path}`, { data: { name: 'Nell' } });
+  const there = await reader.newPage();
+  await there.goto(`/sheets/${id}`);
+  await expect(there.getByRole('alert')).toContainText('too much work for the server');
+  // Once it is changed, and some time has passed, it is tried again.
+  await new SheetPage(page).type('A3', 'Birch');
+  await sql`update sheet_left_out set at = now() - interval '1 hour' where sheet_id = ${id}`;
+  await sql.end();
+  await there.reload();
+  await expect(new SheetPage(there).cell('A3')).toHaveText('Birch');
+  await page.reload();
+  await expect(page.getByRole('note')).toHaveCount(0);
+});
+
+test('the app’s role in the database may do nothing but own its own', async () => {
+  const sql = postgres(process.env.DATABASE_URL!, { max: 1 });
+  const [role] = await sql`select rolsuper, rolcreatedb, rolcreaterole, rolreplication, rolbypassrls from pg_roles where rolname = current_user`;
+  await sql.end();
+  expect(role).toEqual({ rolsuper: false, rolcreatedb: false, rolcreaterole: false, rolreplication: false, rolbypassrls: false });
 });

@@ -36,7 +36,8 @@ export function RequestPart({ asked, address, sheet, token }: Props) {
 
   const run = async () => {
     try {
-      const response = await fetch(url, {
+      // From where the page is: it may be reached by another of the app's names.
+      const response = await fetch(url.slice(address.length), {
         method: method.toUpperCase(),
         headers: { authorization: `Bearer ${token}`, ...(body ? { 'content-type': 'application/json' } : {}) },
         ...(body ? { body } : {}),
