@@ -327,6 +327,7 @@ await run({
   fault: '30 pages with random changes and random cuts for two minutes',
   pages: 30,
   seconds: 120,
+  restMs: 400,
   play: async ({ between }) => {
     for (const end = Date.now() + 118_000; Date.now() < end;) {
       await pause(500 + Math.random() * 1500);

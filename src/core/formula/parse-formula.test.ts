@@ -133,3 +133,9 @@ test.each([
   ['=B:B+2:2', [1, 1], '=C:C+3:3'],
   ['=B2+', [1, 1], '=B2+'],
 ] as const)('%s copied by %j is %s', (text, [columns, rows], shifted) => expect(shiftFormula(text, columns, rows)).toBe(shifted));
+
+test.each(['{', '(', '-', 'SUM(', 'IF(1;', '{1;'])('“%s” a thousand times over is too deep, and no fault of the program', (piece) => {
+  const { tree, diagnostics } = parseFormula(`=${piece.repeat(1000)}`);
+  expect(tree).toBeDefined();
+  expect(diagnostics).toHaveLength(1);
+});

@@ -224,7 +224,7 @@ class Parser {
     const operator = this.takeSign('-', '+');
     const token = this.next;
     if (operator && token.kind !== 'number') this.stop('a number');
-    const value = this.primary();
+    const value = this.nested(() => this.primary());
     if (value.kind !== 'number' && value.kind !== 'text' && value.kind !== 'logical' && value.kind !== 'error') {
       this.at--;
       this.stop('a number, text or logical');

@@ -77,5 +77,6 @@ test('the text of a number has no space before its percent or currency sign', ()
 
 test.each(['B2:4711!', 'B2:', ':B2', 'B2:C3:D4', 'B2;C3', 'B0'])('“%s” is no range', (cells) => {
   const rule = { id: 'a', name: 'a', reads: { cells }, when: { kind: 'state', is: 'blank' }, paints: 'cell', look: { bold: true } };
+  expect(readRuleSet(undefined)).toMatchObject({ message: expect.stringContaining('required') as string });
   expect(readRuleSet({ format: 'auxesis-rules', version: 1, rules: [rule] })).toMatchObject({ message: expect.stringContaining('ranges') as string });
 });
