@@ -32,7 +32,9 @@ function checkIds(rules: readonly Rule[], helpers: Joi.CustomHelpers): readonly 
 
 /** Checks the parsed JSON of a rule file. The message names the place in it and what was expected. */
 export function readRuleSet(json: unknown): { readonly rules: RuleSet } | { readonly message: string } {
-  const { error, value } = ruleSetSchema.required().validate(json, { convert: false, errors: { wrap: { label: false } } }) as Joi.ValidationResult<RuleSet>;
+  const { error, value } = ruleSetSchema
+    .required()
+    .validate(json, { convert: false, errors: { wrap: { label: false } } }) as Joi.ValidationResult<RuleSet>;
   if (error) return { message: error.details[0]!.message };
   for (const [name, look] of Object.entries(value.looks))
     if (look.look !== undefined) return { message: `looks.${name}.look: a saved look cannot refer to another` };
