@@ -21,9 +21,15 @@ export const paintedQuery = ({ theme, as }: PaintedQuery): string => String(new 
 
 async function fetchUnpacked(path: string): Promise<ArrayBuffer> {
   const response = await fetch(path);
-  if (!response.ok) throw new Error(FAILED[response.status] ?? 'The sheet could not be loaded. Try again in a moment.');
+  if (!response.ok) throw new Error(FAILED[response.status] ?? (response.status === 503 ? await refusalOf(response) : NOT_LOADED));
   return new Response(response.body!.pipeThrough(new DecompressionStream('gzip'))).arrayBuffer();
 }
+
+const NOT_LOADED = 'The sheet could not be loaded. Try again in a moment.';
+
+/** Why the server cannot give it just now, in its own words. */
+const refusalOf = async (response: Response): Promise<string> =>
+  ((await response.json().catch(() => null)) as { refused?: string } | null)?.refused ?? NOT_LOADED;
 
 const FAILED: Readonly<Record<number, string>> = {
   401: 'You have no part in this sheet any more: the link you came by has ended or been taken back, or you are signed out.',
