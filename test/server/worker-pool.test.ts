@@ -1,3 +1,4 @@
+import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { afterEach, expect, test } from 'vitest';
 import { beginWorker } from '../../src/server/workers/begin-worker';
@@ -20,11 +21,11 @@ interface Requests extends WorkerRequests {
 let pool: WorkerPool<Requests, never> | undefined;
 afterEach(() => pool?.end());
 
-function begin({ processes = 1, memoryMb = 256 } = {}) {
+function begin({ processes = 1, memoryMb = 256, spinMs = 20_000 } = {}) {
   const told = { lost: [] as string[], tooCostly: [] as string[] };
   const script = join(process.cwd(), 'test/server/tame-worker.cjs');
   pool = new WorkerPool<Requests, never>(
-    { processes, begin: () => beginWorker(script, memoryMb), opening: ['open'], deadlines: { spin: 3500 } },
+    { processes, begin: () => beginWorker(script, memoryMb), opening: ['open'], deadlines: { spin: spinMs } },
     { event: () => {}, lost: (sheet) => told.lost.push(sheet), tooCostly: (sheet) => told.tooCostly.push(sheet) },
   );
   return { pool, told };
@@ -41,7 +42,7 @@ test('requests of a sheet are answered in its worker, which knows nothing of the
 });
 
 test('what is not answered by its deadline ends its worker; the other sheets there go on in another', async () => {
-  const { pool, told } = begin();
+  const { pool, told } = begin({ spinMs: 3500 });
   await pool.ask('open', 'heavy', {});
   await pool.ask('open', 'light', {});
   const { pid } = await pool.ask('where', 'light', {});
@@ -72,7 +73,7 @@ test('a sheet does not wait for another that takes long: it moves on, and what w
   await pool.ask('open', 'heavy', {});
   await pool.ask('open', 'light', {});
   const order: string[] = [];
-  const heavy = pool.ask('spin', 'heavy', { ms: 1200 }).then(() => order.push('heavy'));
+  const heavy = pool.ask('spin', 'heavy', { ms: 5000 }).then(() => order.push('heavy'));
   const before = await pool.ask('where', 'light', {}).catch((error: unknown) => error);
   expect(before).toMatchObject({ failure: 'moved' });
   expect(told.lost).toEqual(['light']);
@@ -81,6 +82,28 @@ test('a sheet does not wait for another that takes long: it moves on, and what w
   await heavy;
   expect(order).toEqual(['light', 'heavy']);
   expect(told.tooCostly).toEqual([]);
+});
+
+test('a sheet that waits for one and then for another moves on as well; what moved before stays where it is', async () => {
+  const { pool, told } = begin();
+  for (const sheet of ['short', 'heavy', 'light', 'late']) await pool.ask('open', sheet, {});
+  // The light one first waits for the short one, whose work is over before anybody loses patience.
+  const others = [pool.ask('spin', 'short', { ms: 150 }), pool.ask('spin', 'heavy', { ms: 5000 })];
+  await expect(pool.ask('where', 'light', {})).rejects.toMatchObject({ failure: 'moved' });
+  await pool.ask('open', 'light', {});
+  const { pid } = await pool.ask('where', 'light', {});
+  await expect(pool.ask('where', 'late', {})).rejects.toMatchObject({ failure: 'moved' });
+  expect((await pool.ask('where', 'light', {})).pid).toBe(pid);
+  expect(told.lost).toEqual(['light', 'late']);
+  await Promise.all(others);
+});
+
+test('a worker that cannot be started leaves nobody waiting', async () => {
+  pool = new WorkerPool<Requests, never>(
+    { processes: 1, begin: () => spawn('/no/such/program', { stdio: ['ignore', 'ignore', 'ignore', 'ipc'] }), opening: ['open'], deadlines: {} },
+    { event: () => {}, lost: () => {}, tooCostly: () => {} },
+  );
+  await expect(pool.ask('open', 'a', {})).rejects.toBeInstanceOf(WorkerError);
 });
 
 test('no more requests wait than there is room for', async () => {

@@ -41,6 +41,8 @@ export class WorkerPool<Q extends WorkerRequests, Event> {
   private readonly homes = new Map<string, WorkerProcess<Event>>();
   /** When a worker last ended at work for a sheet. */
   private readonly suspects = new Map<string, number>();
+  /** Processes that a timer is set for, see `watch`. */
+  private readonly watched = new Set<WorkerProcess<Event>>();
 
   constructor(
     private readonly options: PoolOptions,
@@ -56,7 +58,7 @@ export class WorkerPool<Q extends WorkerRequests, Event> {
     return new Promise((resolve, reject) => {
       const deadlineMs = this.options.deadlines[kind] ?? LAST_DEADLINE_MS;
       process.add({ sheet, kind, asked, deadlineMs, done: resolve as (answer: unknown) => void, failed: reject });
-      this.watch(process, sheet);
+      this.watch(process);
     });
   }
 
@@ -118,18 +120,27 @@ export class WorkerPool<Q extends WorkerRequests, Event> {
     return true;
   }
 
-  /** Looks, once patience is over, whether a sheet still waits for another; then all that wait there move on. */
-  private watch(process: WorkerProcess<Event>, sheet: string): void {
+  /** As long as sheets wait in a process for another one, looks when patience with that is over; then all that wait there move on. */
+  private watch(process: WorkerProcess<Event>): void {
     const { busy } = process;
-    if (!busy || busy.sheet === sheet) return;
-    setTimeout(() => this.relieve(process), Math.max(0, PATIENCE_MS - busy.forMs) + 10);
+    if (!busy || this.watched.has(process) || this.waitingForOther(process).size === 0) return;
+    this.watched.add(process);
+    const look = (): void => {
+      this.watched.delete(process);
+      if (isHeldUp(process)) this.relieve(process);
+      this.watch(process);
+    };
+    setTimeout(look, Math.max(0, PATIENCE_MS - busy.forMs) + 10);
+  }
+
+  /** The sheets at home in a process that wait there while it is at work for another. */
+  private waitingForOther(process: WorkerProcess<Event>): Set<string> {
+    const isAtHome = (sheet: string): boolean => sheet !== process.busy?.sheet && this.homes.get(sheet) === process;
+    return new Set([...process.waitingSheets()].filter(isAtHome));
   }
 
   private relieve(process: WorkerProcess<Event>): void {
-    const { busy } = process;
-    if (!busy || !isHeldUp(process)) return;
-    const moving = process.waitingSheets();
-    moving.delete(busy.sheet);
+    const moving = this.waitingForOther(process);
     for (const sheet of moving) {
       this.homes.delete(sheet);
       this.reports.lost(sheet);

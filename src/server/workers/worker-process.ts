@@ -121,7 +121,11 @@ export class WorkerProcess<Event> {
     const child = this.begin();
     setPriorityOf(child, USUAL_PRIORITY);
     child.on('message', (reply) => this.take(reply as WorkerReply<Event>));
-    child.on('error', (error) => log().error({ err: error }, 'a worker process failed'));
+    child.on('error', (error) => {
+      log().error({ err: error }, 'a worker process failed');
+      // What could not be started does not exit.
+      if (child.pid === undefined) this.exited(child);
+    });
     child.on('exit', () => this.exited(child));
     // The server may end while workers rest; they end with it.
     child.unref();
