@@ -5,7 +5,7 @@ import type { SentChange } from '../../protocol/recorded-change';
 import { checkOperations } from '../access/check-operations';
 import type { Access } from '../access/find-access';
 import type { Sql, Transaction } from '../database';
-import { appendChange } from '../sql/change/append-change';
+import { appendChange, type AppendedChange } from '../sql/change/append-change';
 import { findChange } from '../sql/change/find-change';
 import { lockHead } from '../sql/sheet/lock-head';
 import { moveHead } from '../sql/sheet/move-head';
@@ -48,26 +48,9 @@ export const takeChange = (sql: Sql, { sheet, by, change }: Taken): Promise<numb
   takeMade(sql, { sheet, by, id: change.id, seen: change.seen, make: () => Promise.resolve(change.operations) });
 
 /** The same for a change whose operations hang on what the sheet is by then. */
-export function takeMade(sql: Sql, made: Made): Promise<number> {
-  return inTurnOf(made.sheet, async () => {
-    let hidesMore = false;
-    const sequence = await takeNow(sql, {
-      ...made,
-      async make(tx, head) {
-        const operations = await made.make(tx, head);
-        hidesMore = mayHideMore(operations);
-        return operations;
-      },
-    });
-    const keeping = hidesMore ? await keepingOperations(sql, made.sheet, 'if-any') : [];
-    // As the owner's: others do not decide what fillers get, but must not give it to them by the way either.
-    if (keeping.length) await takeNow(sql, { ...made, by: { ...made.by, role: 'owner' }, id: nanoid(), make: () => Promise.resolve(keeping) });
-    metrics().changes.inc();
-    return sequence;
-  });
-}
+export const takeMade = (sql: Sql, made: Made): Promise<number> => inTurnOf(made.sheet, () => takeNow(sql, made));
 
-function takeNow(sql: Sql, { sheet, by, id, seen, make }: Made): Promise<number> {
+async function takeNow(sql: Sql, { sheet, by, id, seen, make }: Made): Promise<number> {
   return sql.begin(async (tx) => {
     // A transaction's queries run in the order in which they are sent: those that need no answer of another go at once.
     const [head, before] = await Promise.all([lockHead(tx, sheet), findChange(tx, sheet, id)]);
@@ -75,16 +58,32 @@ function takeNow(sql: Sql, { sheet, by, id, seen, make }: Made): Promise<number>
     if (before !== undefined) return before;
     const change: Change = { id, operations: await make(tx, head) };
     await checkOperations(tx, sheet, { ...by, operations: change.operations });
-    const inverse: Operation[] = [];
-    for (const operation of change.operations) inverse.unshift(...(await applyOperation(tx, sheet, operation)));
     const sequence = head + 1;
-    await checkSize(tx, sheet, { operations: change.operations, sequence });
+    await recordChange(tx, { sheet, sequence, author: by.author, seen, change });
+    const isFollowed = mayHideMore(change.operations) && (await keepHiddenFields(tx, { sheet, sequence: sequence + 1, author: by.author }));
+    const last = isFollowed ? sequence + 1 : sequence;
     await Promise.all([
-      appendChange(tx, { sheet, sequence, author: by.author, seen, change, inverse }),
-      moveHead(tx, sheet, sequence),
+      moveHead(tx, sheet, last),
       // Within the transaction, so that it is told on commit and not before; the driver's own `notify` would take another connection.
-      tx`select pg_notify(${CHANGE_CHANNEL}, ${`${sheet} ${sequence}`})`,
+      tx`select pg_notify(${CHANGE_CHANNEL}, ${`${sheet} ${last}`})`,
     ]);
+    metrics().changes.inc();
     return sequence;
   });
+}
+
+/** Applies a change to the sheet and adds it to the log with its inverse. Throws a Refusal where the sheet would be too large. */
+async function recordChange(tx: Transaction, appended: Omit<AppendedChange, 'inverse'>): Promise<void> {
+  const { sheet, sequence, change } = appended;
+  const inverse: Operation[] = [];
+  for (const operation of change.operations) inverse.unshift(...(await applyOperation(tx, sheet, operation)));
+  await checkSize(tx, sheet, { operations: change.operations, sequence });
+  await appendChange(tx, { ...appended, inverse });
+}
+
+/** Adds a change of its own that keeps hidden fields from fillers. It is not held to what its author may: nobody gives such fields away by the way. */
+async function keepHiddenFields(tx: Transaction, place: Pick<AppendedChange, 'sheet' | 'sequence' | 'author'>): Promise<boolean> {
+  const operations = await keepingOperations(tx, place.sheet, 'if-any');
+  if (operations.length > 0) await recordChange(tx, { ...place, change: { id: nanoid(), operations } });
+  return operations.length > 0;
 }
