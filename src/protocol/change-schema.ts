@@ -10,7 +10,7 @@ import { parseAddress } from '../core/sheet/address';
 import { ruleSchema, savedLooksOf } from '../core/rules/rule-schema';
 import type { StoredRow, StoredRule } from '../core/sheet/change';
 import type { Field } from '../core/sheet/field';
-import { ROW_ROLES } from '../core/sheet/row-role';
+import { ROW_ROLES, type RowRole } from '../core/sheet/row-role';
 import { MOST_ALLOWED } from '../core/sheet/allowed-values';
 import {
   nameKey,
@@ -29,6 +29,7 @@ import {
 } from '../core/sheet/sheet-part';
 import { LIMITS } from '../core/exchange/limits';
 import { idSchema, isContentId } from './content-id';
+import { manyItems, type ManyForm } from './many-items';
 import type { SentChange } from './recorded-change';
 
 const id = idSchema;
@@ -66,13 +67,29 @@ export const fieldSchema = Joi.object<Field>({
   allowed: Joi.array().items(Joi.string().max(500)).unique().min(1).max(MOST_ALLOWED),
 });
 
+const HEIGHT = { min: 16, max: 1000 } as const;
+const LEVEL = { min: 0, max: 8 } as const;
+
 const rowAbout = {
   style: styleSchema,
-  heightPx: Joi.number().integer().min(16).max(1000),
-  level: Joi.number().integer().min(0).max(8),
+  heightPx: Joi.number().integer().min(HEIGHT.min).max(HEIGHT.max),
+  level: Joi.number().integer().min(LEVEL.min).max(LEVEL.max),
 };
 
+const isText = (value: unknown): boolean => typeof value === 'string' && value.length <= LONGEST_INPUT;
+const isId = (value: unknown): boolean => typeof value === 'string' && isContentId(value);
+const isKey = (value: unknown): boolean => typeof value === 'string' && /^[A-Za-z0-9]{1,500}$/.test(value);
+const isWithin = (value: unknown, { min, max }: { readonly min: number; readonly max: number }): boolean =>
+  value === undefined || value === null || (Number.isInteger(value) && (value as number) >= min && (value as number) <= max);
+const hasOnly = (item: object, names: readonly string[]): boolean => Object.keys(item).every((name) => names.includes(name));
+
 /** Checked by hand: a sheet brought in whole has a million of them. */
+const isCells = (value: unknown): boolean =>
+  typeof value === 'object' &&
+  value !== null &&
+  !Array.isArray(value) &&
+  Object.entries(value).every(([field, typed]) => isId(field) && isText(typed));
+
 const cells = Joi.object()
   .custom((value: Readonly<Record<string, unknown>>, helpers) => {
     for (const [field, typed] of Object.entries(value)) {
@@ -199,6 +216,58 @@ export const partSchema = Joi.object().when('.kind', {
 
 const partId = Joi.string().min(1).max(100);
 
+/** The items of lists that may be long, each with its plain form. */
+export const FORMS = {
+  setCells: {
+    item: Joi.object({ row: id.required(), field: id.required(), input: input.required(), was: input }),
+    isPlain: (cell) =>
+      hasOnly(cell, ['row', 'field', 'input', 'was']) &&
+      isId(cell.row) &&
+      isId(cell.field) &&
+      isText(cell.input) &&
+      (cell.was === undefined || isText(cell.was)),
+  },
+  insertRows: {
+    item: storedRow,
+    isPlain: (row, isAccepted) =>
+      hasOnly(row, ['id', 'key', 'role', 'cells', 'about']) &&
+      isId(row.id) &&
+      isKey(row.key) &&
+      ROW_ROLES.includes(row.role as RowRole) &&
+      isCells(row.cells) &&
+      isAccepted(row.about),
+    repeated: 'about',
+  },
+  changeRows: {
+    item: Joi.object({
+      id: id.required(),
+      key,
+      role: Joi.valid(...ROW_ROLES),
+      style: styleSchema.allow(null),
+      heightPx: rowAbout.heightPx.allow(null),
+      level: rowAbout.level.allow(null),
+    }),
+    isPlain: (row, isAccepted) =>
+      hasOnly(row, ['id', 'key', 'role', 'style', 'heightPx', 'level']) &&
+      isId(row.id) &&
+      (row.key === undefined || isKey(row.key)) &&
+      (row.role === undefined || ROW_ROLES.includes(row.role as RowRole)) &&
+      isAccepted(row.style) &&
+      isWithin(row.heightPx, HEIGHT) &&
+      isWithin(row.level, LEVEL),
+    repeated: 'style',
+  },
+  setStyles: {
+    item: Joi.object({ row: id.required(), field: id.required(), style: styleSchema.allow(null).required() }),
+    isPlain: (cell, isAccepted) =>
+      hasOnly(cell, ['row', 'field', 'style']) && isId(cell.row) && isId(cell.field) && cell.style !== undefined && isAccepted(cell.style),
+    repeated: 'style',
+  },
+  ids: { item: id, isPlain: isId },
+} as const satisfies Record<string, ManyForm>;
+
+const manyIds = manyItems(FORMS.ids);
+
 /** One step of a change. */
 export const operationSchema = Joi.object().when('.kind', {
   switch: [
@@ -206,61 +275,49 @@ export const operationSchema = Joi.object().when('.kind', {
       is: 'set-cells',
       then: Joi.object({
         kind: Joi.string(),
-        cells: Joi.array()
-          .items(Joi.object({ row: id.required(), field: id.required(), input: input.required(), was: input }))
-          .min(1)
-          .required(),
+        cells: manyItems(FORMS.setCells).required(),
       }),
     },
     {
       is: 'insert-rows',
       then: Joi.object({
         kind: Joi.string(),
-        rows: Joi.array().items(storedRow).unique('id').min(1).required(),
+        rows: manyItems(FORMS.insertRows).unique('id').required(),
       }),
     },
     {
       is: 'change-rows',
       then: Joi.object({
         kind: Joi.string(),
-        rows: Joi.array()
-          .items(
-            Joi.object({
-              id: id.required(),
-              key,
-              role: Joi.valid(...ROW_ROLES),
-              style: styleSchema.allow(null),
-              heightPx: rowAbout.heightPx.allow(null),
-              level: rowAbout.level.allow(null),
-            }),
-          )
-          .min(1)
-          .required(),
+        rows: manyItems(FORMS.changeRows).required(),
       }),
     },
     {
       is: 'set-styles',
       then: Joi.object({
         kind: Joi.string(),
-        cells: Joi.array()
-          .items(Joi.object({ row: id.required(), field: id.required(), style: styleSchema.allow(null).required() }))
-          .min(1)
-          .required(),
+        cells: manyItems(FORMS.setStyles).required(),
       }),
     },
-    { is: 'put-fields', then: Joi.object({ kind: Joi.string(), fields: Joi.array().items(fieldSchema).unique('id').min(1).required() }) },
-    { is: 'remove-fields', then: Joi.object({ kind: Joi.string(), fields: Joi.array().items(id).min(1).required() }) },
-    { is: 'put-parts', then: Joi.object({ kind: Joi.string(), parts: Joi.array().items(partSchema).unique('id').min(1).required() }) },
-    { is: 'remove-parts', then: Joi.object({ kind: Joi.string(), parts: Joi.array().items(partId).min(1).required() }) },
-    { is: 'remove-rows', then: Joi.object({ kind: Joi.string(), rows: Joi.array().items(id).min(1).required() }) },
+    {
+      is: 'put-fields',
+      then: Joi.object({ kind: Joi.string(), fields: Joi.array().items(fieldSchema).unique('id').min(1).max(LIMITS.fields).required() }),
+    },
+    { is: 'remove-fields', then: Joi.object({ kind: Joi.string(), fields: manyIds.required() }) },
+    {
+      is: 'put-parts',
+      then: Joi.object({ kind: Joi.string(), parts: Joi.array().items(partSchema).unique('id').min(1).max(LIMITS.sheetParts).required() }),
+    },
+    { is: 'remove-parts', then: Joi.object({ kind: Joi.string(), parts: Joi.array().items(partId).min(1).max(LIMITS.sheetParts).required() }) },
+    { is: 'remove-rows', then: Joi.object({ kind: Joi.string(), rows: manyIds.required() }) },
     {
       is: 'put-rules',
       then: Joi.object({
         kind: Joi.string(),
-        rules: Joi.array().items(storedRule).min(1).required(),
+        rules: Joi.array().items(storedRule).min(1).max(LIMITS.rules).required(),
       }),
     },
-    { is: 'remove-rules', then: Joi.object({ kind: Joi.string(), rules: Joi.array().items(id).min(1).required() }) },
+    { is: 'remove-rules', then: Joi.object({ kind: Joi.string(), rules: manyIds.required() }) },
   ],
   otherwise: Joi.object({
     kind: Joi.valid(
@@ -279,9 +336,24 @@ export const operationSchema = Joi.object().when('.kind', {
   }).unknown(),
 });
 
+/** Operations of one change, and characters of all rules, fields and parts in it: each of these is checked thoroughly, which takes its time. */
+const MAX_OPERATIONS = 1000;
+const MAX_DESCRIBED = 1_000_000;
+
+const DESCRIBING: readonly string[] = ['put-rules', 'put-fields', 'put-parts'];
+
+function tooMuch(operations: readonly unknown[]): string | undefined {
+  if (operations.length > MAX_OPERATIONS) return `has ${operations.length} operations; a change has at most ${MAX_OPERATIONS}`;
+  const described = operations.filter((operation) => DESCRIBING.includes((operation as { kind?: string } | null)?.kind ?? ''));
+  const length = described.length ? JSON.stringify(described).length : 0;
+  return length > MAX_DESCRIBED
+    ? `holds rules, fields and parts of ${length} characters together; a change holds at most ${MAX_DESCRIBED}`
+    : undefined;
+}
+
 /** A change as it arrives from outside. */
 export const changeSchema = Joi.object<SentChange>({
   id: id.required(),
-  operations: Joi.array().items(operationSchema).min(1).required(),
+  operations: manyItems({ item: operationSchema, isPlain: () => false, tooMuch }).required(),
   seen: Joi.number().strict().integer().min(0),
 }).label('change');

@@ -148,6 +148,12 @@ describe('bad input ends with 2, one plain line, and nothing on standard output'
   });
 });
 
+test('a formula that is too much work is an error, at once', () => {
+  const { status, stdout, stderr } = auxesis(['calculate', '=SUMPRODUCT([.A1:.A9999000]*[.A1:.Z1])']);
+  expect({ status, stderr }).toEqual({ status: 0, stderr: '' });
+  expect(JSON.parse(stdout)).toMatchObject({ type: 'error', value: '#LIMIT!', message: expect.stringContaining('too much work') as string });
+});
+
 test('calculate gives a value with its type', () => {
   const value = (...args: string[]) => JSON.parse(auxesis(['calculate', ...args]).stdout) as unknown;
   expect(value('=1/2')).toEqual({ type: 'number', value: 0.5 });

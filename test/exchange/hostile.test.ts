@@ -116,6 +116,7 @@ const TEXTS: readonly (readonly [name: string, file: string, content: () => stri
   ['a cell without end', 'a.csv', () => `a\n${'x'.repeat(200_000)}\n`, 'at most 100,000'],
   ['a NUL', 'a.csv', () => 'a,b\n1,\0\n', 'NUL'],
   ['broken JSON', 'a.json', () => '[{"a": 1}', 'not JSON'],
+  ['JSON with labels without end', 'a.json', () => JSON.stringify(Array.from({ length: 1001 }, (_, at) => ({ [`l${at}`]: 1 }))), 'labels'],
   ['JSON that is no list', 'a.json', () => '{"a": 1}', 'array of objects'],
   ['a nested value', 'a.json', () => '[{"a": {"b": 1}}]', '"a" holds an object'],
   ['a broken line', 'a.jsonl', () => '{"a":1}\n{oops}\n', 'line 2'],

@@ -1,10 +1,14 @@
 import Joi from 'joi';
 import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/export-formats';
+import { LIMITS } from '../../core/exchange/limits';
+import { manyItems } from '../many-items';
 import type { Endpoint } from './endpoint';
 
 export type RecordValue = string | number | boolean | null;
 
 export const MOST_RECORDS = 5000;
+/** Characters of a rule file. */
+export const MAX_RULES = 1_000_000;
 const PAGE = { usual: 100, most: 1000 };
 
 export interface RecordsQuery {
@@ -35,15 +39,31 @@ export interface EvaluateBody {
   readonly dates?: 'dmy' | 'mdy';
 }
 
-const value = Joi.alternatives().try(Joi.string().allow('').max(100_000), Joi.number(), Joi.boolean(), Joi.any().valid(null));
+/** UTF-16 code units of a value. */
+const MAX_TEXT = LIMITS.cellText;
+const value = Joi.alternatives().try(Joi.string().allow('').max(MAX_TEXT), Joi.number(), Joi.boolean(), Joi.any().valid(null));
 const record = Joi.object()
   .pattern(/^/, value)
   .description('Values by label. Text is read as it would be typed: 2026-03-08 is a date, 12 % a number.');
+const isValue = (value: unknown): boolean =>
+  value === null ||
+  typeof value === 'boolean' ||
+  (typeof value === 'number' && Math.abs(value) <= Number.MAX_SAFE_INTEGER) ||
+  (typeof value === 'string' && value.length <= MAX_TEXT);
+
+/** A body with a list of records, which is checked by hand as there may be many values, and described by the schema that it is the same as. */
+function withRecords<T>(name: keyof T & string, others: Joi.PartialSchemaMap<T>): Joi.ObjectSchema<T> {
+  const checked = manyItems({ item: record, isPlain: (one) => typeof one === 'object' && !Array.isArray(one) && Object.values(one).every(isValue) });
+  const described = Joi.array().items(record).min(1);
+  const bodyWith = (list: Joi.ArraySchema) => Joi.object<T>({ [name]: list.max(MOST_RECORDS).required(), ...others } as Joi.SchemaMap<T>);
+  return bodyWith(checked).meta({ described: bodyWith(described) });
+}
+
 const count = Joi.number().integer().min(0);
 const ruleFile = Joi.object({
   format: Joi.string().valid('auxesis-rules').required(),
   version: Joi.number().valid(1).required(),
-  rules: Joi.array().items(Joi.object().unknown()).required(),
+  rules: Joi.array().items(Joi.object().unknown()).max(LIMITS.rules).required(),
   looks: Joi.object().pattern(/^/, Joi.object().unknown()),
 })
   .unknown()
@@ -140,11 +160,10 @@ export const ENDPOINTS = {
       'A record whose key fields meet one that is there changes it; the others are added at the end. Without key fields all are added. A blank sheet takes their labels.',
     scope: 'write',
     headers: { 'Idempotency-Key': 'The same for a request that is sent again: it is taken once. Kept for a day' },
-    body: Joi.object<UpsertBody>({
+    body: withRecords<UpsertBody>('records', {
       key: Joi.alternatives()
         .try(Joi.string().max(500), Joi.array().items(Joi.string().max(500)).min(1).max(10))
         .description('The label of the key field, or several'),
-      records: Joi.array().items(record).min(1).max(MOST_RECORDS).required(),
     }),
     answer: {
       status: 200,
@@ -171,6 +190,7 @@ export const ENDPOINTS = {
     scope: 'rules',
     headers: { 'If-Match': 'The ETag of the rules that were read: 412 where they have been changed since' },
     body: ruleFile,
+    maxBytes: MAX_RULES,
     answer: {
       status: 200,
       says: 'How many rules there are',
@@ -228,8 +248,7 @@ export const ENDPOINTS = {
     path: '/evaluate',
     says: 'Judges records by rules; nothing is kept',
     scope: null,
-    body: Joi.object<EvaluateBody>({
-      data: Joi.array().items(record).min(1).max(MOST_RECORDS).required(),
+    body: withRecords<EvaluateBody>('data', {
       rules: ruleFile.required(),
       now: Joi.string().isoDate().description('The moment to judge by; now where absent'),
       zone: Joi.string().max(64).description('The time zone (IANA) that says which day is today; UTC where absent'),

@@ -30,8 +30,11 @@ export const describedRequests = (): DescribedRequest[] =>
     };
   });
 
-/** A schema as OpenAPI 3.1 has it (JSON Schema 2020-12). */
-const schemaOf = (schema: Joi.Schema): Json => joiToJson(schema, 'open-api-3.1') as Json;
+/** A schema as OpenAPI 3.1 has it (JSON Schema 2020-12); where it is checked by hand, that of the schema that describes it. */
+function schemaOf(schema: Joi.Schema): Json {
+  const [described] = ((schema.$_terms.metas ?? []) as readonly object[]).flatMap((meta) => (meta as { described?: Joi.Schema }).described ?? []);
+  return joiToJson(described ?? schema, 'open-api-3.1') as Json;
+}
 
 /** The OpenAPI 3.1 document of what programs can ask, made of the schemas that requests are checked by. */
 export function openApiDocument(server: string): Json {

@@ -1,10 +1,7 @@
 import type { ExportFormatName, ExportOptions } from '../../core/exchange/export-formats';
 import type { ExportReport } from '../../core/exchange/export-source';
 import type { RecordsPage, RecordsWanted } from '../../core/exchange/json/records-page';
-import type { Table } from '../../core/exchange/table';
-import type { DataOptions } from '../../core/rules/evaluate-data';
-import type { EvaluateReport } from '../../core/rules/evaluate-report';
-import type { RuleSet } from '../../core/rules/read-rule-set';
+import type { Evaluated, SentRecords } from './evaluate-records';
 import type { FieldId, RowId, SheetId } from '../../core/sheet/ids';
 import type { GivenLook, Repaint } from '../../protocol/painted-sheet';
 import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';
@@ -36,10 +33,7 @@ export interface PainterRequests {
     readonly answer: { readonly parts: readonly (string | Uint8Array)[]; readonly report: ExportReport };
   };
   /** Judges data by rules; no sheet is at work. */
-  readonly evaluate: {
-    readonly asked: { readonly table: Table; readonly rules: RuleSet; readonly options: DataOptions };
-    readonly answer: EvaluateReport;
-  };
+  readonly evaluate: { readonly asked: SentRecords; readonly answer: Evaluated };
   readonly receive: { readonly asked: { readonly changes: readonly RecordedChange[] }; readonly answer: null };
   readonly past: { readonly asked: { readonly past: SheetPast }; readonly answer: null };
   /** The clock has moved on. */

@@ -1,7 +1,6 @@
-import { evaluateData } from '../../core/rules/evaluate-data';
-import { reportEvaluation } from '../../core/rules/evaluate-report';
 import { answerRequests, sendEvent } from '../workers/answer-requests';
 import type { WorkerRequest } from '../workers/worker-messages';
+import { evaluateRecords } from './evaluate-records';
 import { PaintedSheet } from './painted-sheet';
 import type { PainterEvent, PainterRequests } from './painter-messages';
 
@@ -17,7 +16,7 @@ type Kinds = Pick<
 
 answerRequests<Kinds>((request) => {
   if (request.kind === 'ping') return null;
-  if (request.kind === 'evaluate') return reportEvaluation(evaluateData(request.table, request.rules, request.options));
+  if (request.kind === 'evaluate') return evaluateRecords(request);
   if (request.kind === 'open') return open(request.sheet, request.packed);
   const sheet = sheets.get(request.sheet);
   if (request.kind === 'close') {

@@ -2,7 +2,6 @@ import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import type { ExportFormatName, ExportOptions } from '../../core/exchange/export-formats';
 import type { RecordsPage, RecordsWanted } from '../../core/exchange/json/records-page';
-import type { EvaluateReport } from '../../core/rules/evaluate-report';
 import type { SheetId } from '../../core/sheet/ids';
 import type { GivenLook, Repaint } from '../../protocol/painted-sheet';
 import { database, longWork, type Sql } from '../database';
@@ -14,6 +13,7 @@ import { isLeftOut, leaveOut, TOO_COSTLY } from '../sheets/left-out';
 import { beginWorker } from '../workers/begin-worker';
 import { WorkerPool } from '../workers/worker-pool';
 import { WorkerError } from '../workers/worker-process';
+import type { SentRecords } from './evaluate-records';
 import type { JudgedCell, PainterEvent, PainterRequests } from './painter-messages';
 import type { ViewOf } from './painted-view';
 import { log } from '../log';
@@ -144,13 +144,15 @@ class Painter {
     return (await this.pool.ask('ping', PING, {})) === null;
   }
 
-  /** Judges data by rules, in one of the workers. Throws a Refusal where that takes too long. */
-  async evaluate(asked: PainterRequests['evaluate']['asked']): Promise<EvaluateReport> {
+  /** Judges records by rules, in one of the workers; the report as JSON. Throws a Refusal where they cannot be, or where that takes too long. */
+  async evaluate(sent: SentRecords): Promise<string> {
     const name = `${EVALUATION}${++this.evaluations}`;
     try {
-      return await this.pool.ask('evaluate', name, asked);
+      const evaluated = await this.pool.ask('evaluate', name, sent);
+      if ('refused' in evaluated) throw new Refusal('bad-request', evaluated.refused);
+      return evaluated.report;
     } catch (error) {
-      if (error instanceof WorkerError && error.failure === 'moved') return await this.evaluate(asked);
+      if (error instanceof WorkerError && error.failure === 'moved') return await this.evaluate(sent);
       throw error instanceof WorkerError
         ? new Refusal('too-costly', 'These rules over these records are too much work. Send fewer records, or lighter rules')
         : error;

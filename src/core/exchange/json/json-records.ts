@@ -1,4 +1,5 @@
 import { BadFile } from '../bad-file';
+import { LIMITS, limitText } from '../limits';
 import type { Table } from '../table';
 
 /** What files of records are called that were taken out here. */
@@ -6,7 +7,7 @@ export const RECORDS_FORMAT = 'auxesis-records';
 
 /**
  * Records as JSON objects become rows: their keys are the labels in order of first appearance. Texts are inputs like typed ones; objects
- * and lists inside a record are refused. Throws a BadFile.
+ * and lists inside a record are refused, and more labels than a sheet has fields. Throws a BadFile.
  */
 export function tableOfRecords(records: Iterable<{ readonly record: unknown; readonly place: string }>): Table {
   const labels = new Map<string, number>();
@@ -17,6 +18,8 @@ export function tableOfRecords(records: Iterable<{ readonly record: unknown; rea
     const cells: string[] = [];
     for (const [label, value] of Object.entries(record)) {
       if (!labels.has(label)) labels.set(label, labels.size);
+      if (labels.size > LIMITS.fields)
+        throw new BadFile(`there are more than ${limitText(LIMITS.fields)} different labels; a sheet takes no more`, place);
       cells[labels.get(label)!] = inputOf(label, value, place);
     }
     rows.push(cells);
