@@ -19,16 +19,22 @@ export function database(): Sql {
  */
 export const longWork = (): Sql => (shared.auxesisLongSql ??= connect(settings().databaseUrl, { max: 4, statementMs: 600_000 }));
 
+interface PoolOptions {
+  /** Connections at most. */
+  readonly max?: number;
+  /** How long a statement may take. */
+  readonly statementMs?: number;
+  /** How long a transaction may wait for the app. */
+  readonly idleMs?: number;
+}
+
 /** A pool of its own, for scripts and tests; the caller ends it. */
-export function connect(url: string, { max = 8, statementMs = 30_000 }: { readonly max?: number; readonly statementMs?: number } = {}): Sql {
+export function connect(url: string, { max = 8, statementMs = 30_000, idleMs = 60_000 }: PoolOptions = {}): Sql {
   return postgres(url, {
     max,
     onnotice: () => {},
     connect_timeout: 10,
     // What hangs is ended by the database itself, and gives back what it holds.
-    connection: { application_name: 'auxesis', statement_timeout: statementMs, idle_in_transaction_session_timeout: IDLE_IN_TRANSACTION_MS },
+    connection: { application_name: 'auxesis', statement_timeout: statementMs, idle_in_transaction_session_timeout: idleMs },
   });
 }
-
-/** How long a transaction may wait for the app. */
-const IDLE_IN_TRANSACTION_MS = 60_000;

@@ -22,7 +22,8 @@ export interface Settings {
   readonly logLevel: 'fatal' | 'error' | 'warn' | 'info' | 'debug' | 'silent';
 }
 
-const LOCAL = ['localhost', '127.0.0.1', '[::1]'] as const;
+/** The names of this computer itself. */
+export const LOCAL: readonly string[] = ['localhost', '127.0.0.1', '[::1]'];
 
 const onOff = Joi.valid('on', 'off');
 const listed = (item: Joi.StringSchema) =>
@@ -88,7 +89,7 @@ interface Read {
 function settingsFrom(read: Read): Settings {
   const publicUrl = new URL(read.AUXESIS_PUBLIC_URL ?? `http://127.0.0.1:${read.PORT}`);
   // What is for trying things out is off where others can reach the app.
-  const isLocal = (LOCAL as readonly string[]).includes(publicUrl.hostname);
+  const isLocal = LOCAL.includes(publicUrl.hostname);
   const isOn = (given: 'on' | 'off' | undefined, otherwise: boolean): boolean => (given === undefined ? otherwise : given === 'on');
   const demo = isOn(read.AUXESIS_DEMO, isLocal);
   return {

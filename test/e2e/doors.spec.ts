@@ -4,7 +4,7 @@ import postgres from 'postgres';
 import { pagesOfTheApp, routesOfTheApp } from './app-routes';
 import { freePort, serve, stopServers } from './own-server';
 import { NOBODY } from './owner-state';
-import { makeLink } from './people-page';
+import { makeLink, signUp } from './people-page';
 import { makeSheet, SheetPage } from './sheet-page';
 
 test.afterEach(stopServers);
@@ -129,6 +129,9 @@ test('where others can reach the app, the demo is off, accounts are made by invi
   expect(page.text).not.toContain('Open the demo');
   expect(page.text).not.toContain('Make an account');
   expect(page.headers['strict-transport-security']).toMatch(/max-age=\d+/);
+  // A proxy on this computer asks by the public name: what is for the computer alone is not for those behind it.
+  expect((await plainly(`${address}/api/metrics`)).status).toBe(200);
+  expect((await plainly(`${address}/api/metrics`, { headers: { host: 'sheets.wrenfold.example' } })).status).toBe(403);
   // Nobody says by a header where links lead.
   const described = await plainly(`${address}/api/v1/openapi.json`, { headers: { 'x-forwarded-host': 'evil.example', 'x-forwarded-proto': 'http' } });
   expect((JSON.parse(described.text) as { servers: { url: string }[] }).servers[0]!.url).toMatch(/^https:\/\/sheets\.wrenfold\.example\//);
@@ -187,6 +190,31 @@ test('one is told where one is signed in, and ends what is not one’s own', asy
   await expect(list.getByRole('listitem')).toHaveCount(1);
   expect((await there.request.get('/api/sheets')).status()).toBe(401);
   expect((await here.request.get('/api/sheets')).status()).toBe(200);
+});
+
+test('signing out ends the streams of that session at once, and nobody else’s', async ({ browser, baseURL }) => {
+  const follow = async (name: string) => {
+    const { request } = await browser.newContext({ storageState: NOBODY });
+    await signUp(request, name);
+    const made = await request.post('/api/sheets', { data: { name: `Of ${name}` } });
+    const { id } = (await made.json()) as { id: string };
+    const { cookies } = await request.storageState();
+    const told = { text: '', isOver: false };
+    const headers = { cookie: cookies.map((cookie) => `${cookie.name}=${cookie.value}`).join('; ') };
+    const sent = ask(`${baseURL}/api/sheets/${id}/changes?after=0`, { headers }, (found) => {
+      found.on('data', (part) => (told.text += String(part)));
+      found.on('end', () => (told.isOver = true));
+    });
+    sent.on('error', () => (told.isOver = true));
+    sent.end();
+    await expect.poll(() => told.text).not.toBe('');
+    return { request, told, sent };
+  };
+  const [nell, ruth] = [await follow('Nell'), await follow('Ruth')];
+  await nell.request.post('/api/sign-out', { data: {} });
+  await expect.poll(() => nell.told).toMatchObject({ text: expect.stringContaining('event: closed'), isOver: true });
+  expect(ruth.told).toMatchObject({ text: expect.not.stringContaining('event: closed'), isOver: false });
+  ruth.sent.destroy();
 });
 
 test('of a sheet that the server gave up its owner is told why, and readers that it is not shown', async ({ page, browser }) => {

@@ -1,3 +1,4 @@
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { Validator } from '@seriousme/openapi-schema-validator';
 import { expect, test, type Page } from '@playwright/test';
 import { EventSource } from 'eventsource';
@@ -130,6 +131,13 @@ test('the page for programs runs its examples with a token', async ({ page }) =>
   await expect(part.getByLabel('Answer')).toContainText('"Station": "Alder Weir"');
 });
 
+/** The environment of the process whose command line has these words, as Linux tells it (proc(5)). */
+function environmentOf(...words: readonly string[]): string {
+  const told = (pid: string, what: string) => (existsSync(`/proc/${pid}/${what}`) ? readFileSync(`/proc/${pid}/${what}`, 'latin1') : '');
+  const pid = readdirSync('/proc').find((name) => /^\d+$/.test(name) && words.every((word) => told(name, 'cmdline').split('\0').includes(word)));
+  return told(pid ?? '', 'environ');
+}
+
 test('with the logger on the sheet recolours by itself and findings fill; what it counts as taken is there', async ({ page, baseURL }) => {
   const id = await makeSheet(page, [['Station', 'Day', 'Crew', 'pH', 'Dissolved oxygen', 'Turbidity', 'Nitrate', 'Note']]);
   const rule = {
@@ -152,6 +160,10 @@ test('with the logger on the sheet recolours by itself and findings fill; what i
   await logger.getByLabel('It sends').selectOption('bursts');
   await logger.getByRole('button', { name: 'Start it' }).click();
   await expect(logger.getByText('It is on')).toBeVisible();
+  // It knows its token and nothing else that is secret.
+  const environment = environmentOf('logger', id);
+  expect(environment).toMatch(/AUXESIS_TOKEN=/);
+  expect(environment).not.toMatch(/DATABASE_URL|postgres:/);
   await page.keyboard.press('Escape');
   await expect(sheet.legend).toContainText(/Low oxygen\s*[1-9]\d* of/, { timeout: 30_000 });
   await page.getByRole('button', { name: 'Share', exact: true }).click();

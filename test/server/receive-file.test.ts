@@ -1,6 +1,6 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { Readable } from 'node:stream';
-import { expect, test } from 'vitest';
+import { expect, test, vi } from 'vitest';
 import { receiveFile } from '../../src/server/spool/receive-file';
 import { spooled } from '../../src/server/spool/spooled';
 
@@ -24,6 +24,29 @@ test('one that is too large is refused while it comes', async () => {
   );
   await expect(receiveFile(endless, usual, () => Promise.resolve())).rejects.toMatchObject({ code: 'too-long' });
   expect(sent).toBeLessThan(200);
+});
+
+test.each([
+  ['nothing more comes', 0, 30],
+  ['little comes', 100, 30],
+  ['it is slower than it may be as a whole', 250_000, 300],
+])('one is too slow where %s', async (_, bytesASecond, untilSecond) => {
+  vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval', 'performance'] });
+  try {
+    const slow = new Readable({ read() {} });
+    const received = receiveFile(slow, { sender: 'somebody slow', maxBytes: 1e9 }, () => Promise.resolve()).then(
+      () => 'taken',
+      (error: { code: string; message: string }) => error.message,
+    );
+    for (let second = 0; second < untilSecond; second++) {
+      if (bytesASecond > 0) slow.push(Buffer.alloc(bytesASecond));
+      vi.advanceTimersByTime(1000);
+      await new Promise(setImmediate);
+    }
+    expect(await received).toContain('comes too slowly');
+  } finally {
+    vi.useRealTimers();
+  }
 });
 
 test('one that breaks off is told in words', async () => {

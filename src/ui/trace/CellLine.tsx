@@ -118,7 +118,8 @@ function Address({ address }: { readonly address: string }) {
       onChange={(event) => setTyped(event.currentTarget.value)}
       onBlur={() => setTyped(null)}
       onKeyDown={(event) => {
-        if (event.key === 'Enter' && typed !== null) session.actions.jump(typed);
+        const { value } = event.currentTarget;
+        if (event.key === 'Enter' && value !== address) session.actions.jump(value);
         else if (event.key !== 'Escape' && event.key !== 'Enter') return;
         event.preventDefault();
         leave();

@@ -1,16 +1,21 @@
 import { CLIENT_HEADER } from '../../../server/front/front-door';
+import { hostName } from '../../../server/front/origin';
 import { metrics } from '../../../server/metrics';
 import { Refusal } from '../../../server/refusal';
+import { LOCAL } from '../../../server/settings';
 import { respond } from '../respond';
 
 export const dynamic = 'force-dynamic';
 
 const LOOPBACK = /^(127\.|::1$|::ffff:127\.)/;
+/** A proxy on this computer comes from a loopback address as well, but asks by the name that others use. */
+const isLocal = ({ headers }: Request): boolean =>
+  LOOPBACK.test(headers.get(CLIENT_HEADER) ?? '') && LOCAL.includes(hostName(headers.get('host') ?? undefined) ?? '');
 
 /** What this process has counted and measured, for a collector on the same computer. */
 export function GET(request: Request): Promise<Response> {
   return respond(async () => {
-    if (!LOOPBACK.test(request.headers.get(CLIENT_HEADER) ?? '')) throw new Refusal('not-allowed', 'Metrics are read from the computer itself.');
+    if (!isLocal(request)) throw new Refusal('not-allowed', 'Metrics are read from the computer itself.');
     const { registry } = metrics();
     return new Response(await registry.metrics(), { headers: { 'content-type': registry.contentType } });
   });
