@@ -3,7 +3,7 @@ import type { Sheet } from '../sheet/sheet';
 import type { CellValue } from '../values/cell-value';
 import { Area } from './formula-value';
 import { cellValueOf, valueAt, type Formula } from './make-formula';
-import { spend, type Place } from './place';
+import type { Place } from './place';
 import { TooMuchWork } from './work-meter';
 
 interface Task {
@@ -13,6 +13,8 @@ interface Task {
   readonly dirty: readonly (BitSet | undefined)[];
   readonly formulaAt: (column: number, slot: number) => Formula;
   readonly place: Place;
+  /** True where formulas are given up by the size of the areas that they name, before these are looked at. */
+  readonly isOverBudget: boolean;
 }
 
 /** A cell on the way: what is left of the cells it reads, and the least index that can be reached from it. */
@@ -34,8 +36,8 @@ class NotYet extends Error {
 const CYCLE: CellValue = { kind: 'error', error: '#CYCLE!' };
 const LIMIT: CellValue = { kind: 'error', error: '#LIMIT!' };
 
-/** What keeping a cell that has to be calculated first costs, in values: a path through all of them is kept in memory. */
-const WAITING_WORK = 8;
+/** Steps that a cell counts which has to be calculated first: a path through all of them is kept in memory. */
+const WAITING_STEPS = 8;
 
 /**
  * Calculates cells whose order is not known, each after those it reads: Tarjan's strongly connected components, without
@@ -50,19 +52,24 @@ export function calculateCells(task: Task, put: (column: number, slot: number, v
   const done = new Set<number>();
   const open: number[] = [];
   const path: Visit[] = [];
-  /** Cells whose formula reads too many others. */
-  const overBudget = new Set<number>();
+  const { work } = place.context;
+  /** Cells whose formula names too many others. */
+  const tooWide = new Set<number>();
+
+  const lastRow = sheet.rowCount - 1;
+  const sizeOf = (area: Area): number =>
+    Math.max(0, Math.min(area.bottom, lastRow) - area.top + 1) * Math.max(0, Math.min(area.right, width - 1) - area.left + 1);
 
   const waitingIn = (area: Area): number[] => {
     const found: number[] = [];
     if (area.sheet !== sheet) return found;
     for (const column of columns) {
       if (column < area.left || column > area.right) continue;
-      spend(place, Math.max(0, Math.min(area.bottom, sheet.rowCount - 1) - area.top + 1));
-      for (let position = area.top; position <= Math.min(area.bottom, sheet.rowCount - 1); position++) {
+      work.schedule(Math.max(0, Math.min(area.bottom, lastRow) - area.top + 1));
+      for (let position = area.top; position <= Math.min(area.bottom, lastRow); position++) {
         const slot = sheet.order[position]!;
         if (!isDirty(column, slot) || done.has(cellOf(column, slot))) continue;
-        spend(place, WAITING_WORK);
+        work.schedule(WAITING_STEPS);
         found.push(cellOf(column, slot));
       }
     }
@@ -71,16 +78,12 @@ export function calculateCells(task: Task, put: (column: number, slot: number, v
 
   /** The cells that a formula names and that are still to be calculated; none where there are too many. */
   const readsOf = (cell: number, { bound }: Formula): number[] => {
-    try {
-      return bound.flatMap((reference) => {
-        const area = reference.areaAt(place);
-        return area instanceof Area ? waitingIn(area) : [];
-      });
-    } catch (error) {
-      if (!(error instanceof TooMuchWork) || error.scope === 'whole') throw error;
-      overBudget.add(cell);
+    const areas = bound.map((reference) => reference.areaAt(place)).filter((area) => area instanceof Area);
+    if (task.isOverBudget && areas.reduce((sum, area) => sum + sizeOf(area), 0) > work.formulaLimit) {
+      tooWide.add(cell);
       return [];
     }
+    return areas.flatMap(waitingIn);
   };
 
   const begin = (cell: number): void => {
@@ -111,15 +114,17 @@ export function calculateCells(task: Task, put: (column: number, slot: number, v
 
   const run = (cell: number): readonly number[] => {
     const [column, slot] = [cell % width, Math.floor(cell / width)];
-    if (overBudget.has(cell)) {
+    if (tooWide.has(cell)) {
       put(column, slot, LIMIT);
       return [];
     }
     const formula = task.formulaAt(column, slot);
     const demand = (area: Area) => {
+      if (task.isOverBudget && sizeOf(area) > work.formulaLimit) throw new TooMuchWork('formula');
       const cells = waitingIn(area);
       if (cells.length) throw new NotYet(cells);
     };
+    const before = work.spent;
     const within: Place = { ...place, context: { ...place.context, demand }, column, slot, position: -1 };
     try {
       put(
@@ -130,6 +135,7 @@ export function calculateCells(task: Task, put: (column: number, slot: number, v
       return [];
     } catch (error) {
       if (!(error instanceof NotYet)) throw error;
+      work.countAsScheduling(before);
       return error.cells;
     }
   };

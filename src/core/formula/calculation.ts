@@ -161,7 +161,7 @@ export class Calculation {
     const before = new Map<number, CellBefore>();
     try {
       for (const formula of this.index.hangingOn('cells')) for (const { column, slot } of this.cellsOf(formula)) this.mark(column, slot);
-      this.context.work.within(this.context.work.limits.spread, () => this.spread(edits));
+      this.context.work.scheduledWithin(this.context.work.limits.scheduling, () => this.spread(edits));
       this.calculate(before);
     } catch (error) {
       if (!(error instanceof TooMuchWork)) throw error;
@@ -224,14 +224,14 @@ export class Calculation {
     this.dirty.forEach((slots, column) => slots.forEach((slot) => queue.push({ column, slot })));
     for (let cell = queue.pop(); cell; cell = queue.pop()) {
       const { column, slot } = cell;
-      this.context.work.spend(1 + this.index.blockCount);
+      this.context.work.schedule(1 + this.index.blockCount);
       for (const dependent of this.index.sameRow(column)) {
         const store = this.sheet.columns[dependent.column]!;
         if (store.formulas.has(slot) && store.inputCodeAt(slot) === dependent.code && this.mark(dependent.column, slot))
           queue.push({ column: dependent.column, slot });
       }
       for (const dependent of this.index.reading(column, this.sheet.positionOf(slot))) {
-        this.context.work.spend(1);
+        this.context.work.schedule(1);
         if (spread.has(dependent)) continue;
         spread.add(dependent);
         for (const member of this.cellsOf(dependent)) if (this.mark(member.column, member.slot)) queue.push(member);
@@ -247,7 +247,8 @@ export class Calculation {
     work.formulaLimit = this.isOverBudget ? work.limits.light : work.limits.formula;
     this.metered = work.spent;
     try {
-      work.within(this.isOverBudget ? Infinity : work.limits.sheet, () => this.calculateDirty(before));
+      const { sheet, scheduling } = this.isOverBudget ? { sheet: Infinity, scheduling: Infinity } : work.limits;
+      work.within(sheet, () => work.scheduledWithin(scheduling, () => this.calculateDirty(before)));
     } finally {
       work.formulaLimit = work.limits.formula;
     }
@@ -336,6 +337,7 @@ export class Calculation {
         dirty: this.dirty,
         formulaAt: (column, slot) => this.fieldFormula(column, slot)!.formula,
         place: this.place,
+        isOverBudget: this.isOverBudget,
       },
       (column, slot, result) => this.put(column, slot, { result, before }),
     );

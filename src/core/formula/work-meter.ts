@@ -8,11 +8,11 @@ export interface WorkLimits {
   readonly sheet: number;
   /** Where the formulas of a sheet go beyond its limit together, only those go on that need no more than this. */
   readonly light: number;
-  /** Steps from edited cells to those that depend on them; where there are more, everything is calculated anew. */
-  readonly spread: number;
+  /** Steps to find which cells are to be calculated, and in which order, of all formulas of a sheet together. */
+  readonly scheduling: number;
 }
 
-export const WORK_LIMITS: WorkLimits = { formula: 10_000_000, rule: 200_000_000, sheet: 500_000_000, light: 256, spread: 50_000_000 };
+export const WORK_LIMITS: WorkLimits = { formula: 10_000_000, rule: 200_000_000, sheet: 500_000_000, light: 256, scheduling: 50_000_000 };
 
 /** Characters of a text that count as one value. */
 const CHARACTERS_A_VALUE = 16;
@@ -34,6 +34,9 @@ export class WorkMeter {
   /** What a single formula may spend now. */
   formulaLimit: number;
   private ceiling = Infinity;
+  /** Steps of scheduling counted so far. */
+  scheduled = 0;
+  private schedulingCeiling = Infinity;
 
   constructor(readonly limits: WorkLimits = WORK_LIMITS) {
     this.formulaLimit = limits.formula;
@@ -50,10 +53,34 @@ export class WorkMeter {
     }
   }
 
+  /** The same for a task that may take at most so many steps of scheduling. */
+  scheduledWithin<T>(steps: number, task: () => T): T {
+    const before = this.schedulingCeiling;
+    this.schedulingCeiling = this.scheduled + steps;
+    try {
+      return task();
+    } finally {
+      this.schedulingCeiling = before;
+    }
+  }
+
   /** Counts values before they are read or made. */
   spend(count: number): void {
     this.spent += count;
     if (this.spent > this.ceiling) throw new TooMuchWork('whole');
+  }
+
+  /** Counts steps to find what is to be calculated: apart, as they depend on what was calculated before, which the answer must not. */
+  schedule(steps: number): void {
+    this.scheduled += steps;
+    if (this.scheduled > this.schedulingCeiling) throw new TooMuchWork('whole');
+  }
+
+  /** Counts what was spent since `before` as scheduling: on a formula that turned out to need other cells first, and is run again. */
+  countAsScheduling(before: number): void {
+    const steps = this.spent - before;
+    this.spent = before;
+    this.schedule(steps);
   }
 }
 

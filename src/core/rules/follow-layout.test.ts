@@ -38,6 +38,9 @@ describe('rules follow the cells that they name by address', () => {
     ['a range loses its first row', { reads: { cells: 'A2:B4' } }, { kind: 'remove-rows', rows: ['r0'] }, { reads: { cells: 'A2:B3' } }],
     ['a range that goes', { reads: { cells: 'A2:A3' } }, { kind: 'remove-rows', rows: ['r0', 'r1'] }, { reads: { cells: '#REF!' } }],
     ['a range moves with its field', { reads: { cells: 'C2:C4' } }, { kind: 'remove-fields', fields: ['f2'] }, { reads: { cells: 'B2:B4' } }],
+    ['whole columns stay whole', { reads: { cells: 'B:B C:D' } }, insertOnTop, { reads: { cells: 'B:B C:D' } }],
+    ['whole columns move with their field', { reads: { cells: 'C:C' } }, { kind: 'remove-fields', fields: ['f2'] }, { reads: { cells: 'B:B' } }],
+    ['whole rows move down and stay whole', { reads: { cells: '2:3' } }, insertOnTop, { reads: { cells: '3:4' } }],
     [
       'a limit cell',
       { when: { kind: 'compare', is: '<', to: { cell: '$B$3' } } },

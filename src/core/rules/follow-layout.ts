@@ -1,7 +1,7 @@
 import { isKept, type CellRef, type Coordinate, type ReferenceNode } from '../formula/formula-tree';
 import { referenceText } from '../formula/print-formula';
 import { rewriteReferences } from '../formula/rewrite-references';
-import { cellAddress, GONE, parseAddress, parseRanges } from '../sheet/address';
+import { cellAddress, GONE, isWholeColumns, isWholeRows, parseAddress, parseRanges, writeArea } from '../sheet/address';
 import type { Operation } from '../sheet/change';
 import { layoutMove, moveSpan, type AxisMove, type LayoutMove } from '../sheet/layout-move';
 import type { Sheet } from '../sheet/sheet';
@@ -84,11 +84,9 @@ export function writtenFor({ reads, when }: Rule, sheet: Sheet): Place {
 
 function moveRanges(ranges: string, move: LayoutMove): string {
   const left = (parseRanges(ranges) ?? []).flatMap((range) => {
-    const columns = moveSpan([range.left, range.right], move.column);
-    const rows = moveSpan([range.top, range.bottom], move.row);
-    if (!columns || !rows) return [];
-    const [first, last] = [cellAddress(columns[0], rows[0]), cellAddress(columns[1], rows[1])];
-    return first === last ? first : `${first}:${last}`;
+    const columns = isWholeRows(range) ? ([range.left, range.right] as const) : moveSpan([range.left, range.right], move.column);
+    const rows = isWholeColumns(range) ? ([range.top, range.bottom] as const) : moveSpan([range.top, range.bottom], move.row);
+    return columns && rows ? writeArea({ left: columns[0], right: columns[1], top: rows[0], bottom: rows[1] }) : [];
   });
   return left.join(' ') || GONE;
 }

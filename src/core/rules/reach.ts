@@ -12,8 +12,8 @@ export interface ReadColumn {
 }
 
 /** Finds the cells that a rule reads: by field, every row with the roles wanted; by range, just those cells that exist. */
-export function readCells(reads: Reads, sheet: Sheet): ReadColumn[] | Problem {
-  if ('cells' in reads) return cellsInRanges(reads.cells, sheet);
+export function readCells(reads: Reads, sheet: Sheet, spend: (cells: number) => void = () => {}): ReadColumn[] | Problem {
+  if ('cells' in reads) return cellsInRanges(reads.cells, sheet, spend);
   const slots = sheet.slotsWithRoles(reads.roles ?? ['record']);
   const columns = new Set<number>();
   for (const field of reads.fields) {
@@ -24,17 +24,19 @@ export function readCells(reads: Reads, sheet: Sheet): ReadColumn[] | Problem {
   return [...columns].sort((a, b) => a - b).map((column) => ({ column, slots }));
 }
 
-function cellsInRanges(text: string, sheet: Sheet): ReadColumn[] | Problem {
+function cellsInRanges(text: string, sheet: Sheet, spend: (cells: number) => void): ReadColumn[] | Problem {
   if (text === GONE) return { code: 'bad-reach', message: 'the cells that it read have been removed' };
   const ranges = parseRanges(text);
   if (!ranges) return { code: 'bad-reach', message: `"${text}" is not a list of ranges such as B2:E7 G2:G7` };
   const byColumn = new Map<number, BitSet>();
   for (const range of ranges) {
-    for (let column = range.left; column <= Math.min(range.right, sheet.fields.length - 1); column++) {
+    const [right, bottom] = [Math.min(range.right, sheet.fields.length - 1), Math.min(range.bottom, sheet.rowCount - 1)];
+    spend(1 + Math.max(0, right - range.left + 1) * Math.max(0, bottom - range.top + 1));
+    for (let column = range.left; column <= right; column++) {
       const slots = byColumn.get(column) ?? new BitSet();
       slots.fit(sheet.slotCount);
       byColumn.set(column, slots);
-      for (let position = range.top; position <= Math.min(range.bottom, sheet.rowCount - 1); position++) slots.set(sheet.order[position]!, true);
+      for (let position = range.top; position <= bottom; position++) slots.set(sheet.order[position]!, true);
     }
   }
   return [...byColumn].sort(([a], [b]) => a - b).map(([column, slots]) => ({ column, slots }));

@@ -37,7 +37,7 @@ export class RunningRule {
     readonly budget = world.formulas.work.limits.rule,
   ) {
     const { sheet } = world;
-    const read = readCells(rule.reads, sheet);
+    const read = this.withinBudget(() => readCells(rule.reads, sheet, (cells) => world.formulas.work.spend(cells)));
     const painted = isProblem(read) ? read : paintedColumns(rule.paints, read, sheet);
     const kernel = isProblem(read)
       ? read

@@ -75,7 +75,28 @@ test('the text of a number has no space before its percent or currency sign', ()
   expect(meets('12.5 % off')).toEqual(['A5']);
 });
 
-test.each(['B2:4711!', 'B2:', ':B2', 'B2:C3:D4', 'B2;C3', 'B0'])('“%s” is no range', (cells) => {
+test.each([
+  ['B:B', ['B2', 'B4']],
+  ['$A:b', ['B2', 'B4', 'A3']],
+  ['2:3', ['B2', 'A3']],
+  ['4:4 2:2', ['B2', 'B4']],
+])('%s reads whole columns or rows', (cells, matched) => {
+  const rows = [
+    ['n', 'm'],
+    ['7', '2'],
+    ['1', '9'],
+    ['8', '3'],
+  ];
+  expect(evaluate(rows, { kind: 'compare', is: '<', to: 5 }, cells).report.matched.toSorted()).toEqual(matched.toSorted());
+});
+
+test('ranges over and over the same cells are too much work at some point, and told so', () => {
+  const rows = [['n'], ...Array.from({ length: 400 }, () => ['1'])];
+  const { problem } = evaluate(rows, { kind: 'state', is: 'blank' }, Array.from({ length: 600_000 }, () => 'A:A').join(' ')).report;
+  expect(problem).toMatchObject({ code: 'too-much-work' });
+});
+
+test.each(['B2:4711!', 'B2:', ':B2', 'B2:C3:D4', 'B2;C3', 'B0', 'B', '2', 'B:2', 'B:B:B', '0:1'])('“%s” is no range', (cells) => {
   const rule = { id: 'a', name: 'a', reads: { cells }, when: { kind: 'state', is: 'blank' }, paints: 'cell', look: { bold: true } };
   expect(readRuleSet(undefined)).toMatchObject({ message: expect.stringContaining('required') as string });
   expect(readRuleSet({ format: 'auxesis-rules', version: 1, rules: [rule] })).toMatchObject({ message: expect.stringContaining('ranges') as string });

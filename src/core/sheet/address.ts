@@ -19,8 +19,18 @@ export interface CellRange {
   readonly bottom: number;
 }
 
-/** Two corners of a range, such as B2:C9; of one cell, its address. */
-export function writeArea({ left, top, right, bottom }: CellRange): string {
+/** The last column and row that an address can name: whole rows and columns reach as far. */
+export const LAST_COLUMN = columnNumber('ZZZ');
+const LAST_ROW = 9_999_998;
+
+export const isWholeColumns = ({ top, bottom }: CellRange): boolean => top === 0 && bottom === LAST_ROW;
+export const isWholeRows = ({ left, right }: CellRange): boolean => left === 0 && right === LAST_COLUMN;
+
+/** Two corners of a range, such as B2:C9; of one cell, its address; of whole columns or rows, such as B:C or 2:3, these. */
+export function writeArea(range: CellRange): string {
+  const { left, top, right, bottom } = range;
+  if (isWholeColumns(range)) return `${columnLetters(left)}:${columnLetters(right)}`;
+  if (isWholeRows(range)) return `${top + 1}:${bottom + 1}`;
   const first = cellAddress(left, top);
   return left === right && top === bottom ? first : `${first}:${cellAddress(right, bottom)}`;
 }
@@ -37,20 +47,29 @@ export function parseAddress(text: string): { column: number; position: number }
 /** Stands in the place of an address whose cell was removed. */
 export const GONE = '#REF!';
 
-/** Reads one or more A1 ranges separated by spaces, each end either way round; undefined where a part is not a range. */
+/** Reads one or more A1 ranges separated by spaces, each end either way round, whole columns (`B:C`) and rows (`2:3`) too; undefined where a part is not a range. */
 export function parseRanges(text: string): CellRange[] | undefined {
   const ranges = text.trim().split(/\s+/).map(parseRange);
   return ranges.every((range) => range !== undefined) ? ranges : undefined;
 }
 
+const COLUMNS = /^\$?([A-Za-z]{1,3}):\$?([A-Za-z]{1,3})$/;
+const ROWS = /^\$?([1-9]\d{0,6}):\$?([1-9]\d{0,6})$/;
+
 function parseRange(text: string): CellRange | undefined {
+  const columns = COLUMNS.exec(text);
+  if (columns) return between([columnNumber(columns[1]!), 0], [columnNumber(columns[2]!), LAST_ROW]);
+  const rows = ROWS.exec(text);
+  if (rows) return between([0, Number(rows[1]) - 1], [LAST_COLUMN, Number(rows[2]) - 1]);
   const ends = text.split(':');
   const [first, second] = [parseAddress(ends[0]!), parseAddress(ends.at(-1)!)];
   if (ends.length > 2 || !first || !second) return undefined;
-  return {
-    left: Math.min(first.column, second.column),
-    right: Math.max(first.column, second.column),
-    top: Math.min(first.position, second.position),
-    bottom: Math.max(first.position, second.position),
-  };
+  return between([first.column, first.position], [second.column, second.position]);
 }
+
+const between = ([oneColumn, oneRow]: readonly [number, number], [column, row]: readonly [number, number]): CellRange => ({
+  left: Math.min(oneColumn, column),
+  right: Math.max(oneColumn, column),
+  top: Math.min(oneRow, row),
+  bottom: Math.max(oneRow, row),
+});

@@ -1,12 +1,14 @@
 import Joi from 'joi';
 import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/export-formats';
-import { LIMITS } from '../../core/exchange/limits';
+import { LIMITS, limitText } from '../../core/exchange/limits';
 import { manyItems } from '../many-items';
 import type { Endpoint } from './endpoint';
 
 export type RecordValue = string | number | boolean | null;
 
 export const MOST_RECORDS = 5000;
+/** Values of all records together. */
+const MAX_VALUES = 200_000;
 /** Characters of a rule file. */
 export const MAX_RULES = 1_000_000;
 const PAGE = { usual: 100, most: 1000 };
@@ -51,9 +53,18 @@ const isValue = (value: unknown): boolean =>
   (typeof value === 'number' && Math.abs(value) <= Number.MAX_SAFE_INTEGER) ||
   (typeof value === 'string' && value.length <= MAX_TEXT);
 
+function tooManyValues(records: readonly unknown[]): string | undefined {
+  const count = records.reduce<number>((sum, one) => sum + (typeof one === 'object' && one !== null ? Object.keys(one).length : 0), 0);
+  return count > MAX_VALUES ? `holds ${limitText(count)} values; at most ${limitText(MAX_VALUES)} are taken at once` : undefined;
+}
+
 /** A body with a list of records, which is checked by hand as there may be many values, and described by the schema that it is the same as. */
 function withRecords<T>(name: keyof T & string, others: Joi.PartialSchemaMap<T>): Joi.ObjectSchema<T> {
-  const checked = manyItems({ item: record, isPlain: (one) => typeof one === 'object' && !Array.isArray(one) && Object.values(one).every(isValue) });
+  const checked = manyItems({
+    item: record,
+    isPlain: (one) => typeof one === 'object' && !Array.isArray(one) && Object.values(one).every(isValue),
+    tooMuch: tooManyValues,
+  });
   const described = Joi.array().items(record).min(1);
   const bodyWith = (list: Joi.ArraySchema) => Joi.object<T>({ [name]: list.max(MOST_RECORDS).required(), ...others } as Joi.SchemaMap<T>);
   return bodyWith(checked).meta({ described: bodyWith(described) });

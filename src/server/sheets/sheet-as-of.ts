@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
 import type { SheetId } from '../../core/sheet/ids';
@@ -15,6 +16,8 @@ import { Refusal } from '../refusal';
 const compress = promisify(gzip);
 /** Changes taken back at once. */
 const BATCH = 20;
+/** Rows packed at once. */
+const ROWS_AT_ONCE = 1000;
 
 /**
  * The packed sheet (see packed-sheet.ts) as it was after the change with a sequence, 0 for as it was made: the sheet of now with all later
@@ -50,7 +53,11 @@ export async function packedAsOf(sql: Sql, id: SheetId, sequence: number): Promi
       rules: then.rulesInOrder(),
       parts: [...then.parts.values()],
     });
-    for (const slot of then.order) packing.add(then.storedRow(slot));
+    for (const [at, slot] of then.order.entries()) {
+      // Others are answered meanwhile.
+      if (at % ROWS_AT_ONCE === 0) await setImmediate();
+      packing.add(then.storedRow(slot));
+    }
     return packing;
   });
   return compress(packer.pack(), { level: 3 });

@@ -5,7 +5,7 @@ import type { Style } from '../../looks/style';
 import type { Reads, Rule } from '../../rules/rule';
 import { storedInOrder } from '../../rules/stored-in-order';
 import { ruleSentence, type NamedField } from '../../rules/sentence-words';
-import { cellAddress, columnLetters, parseAddress, parseRanges, type CellRange } from '../../sheet/address';
+import { cellAddress, columnLetters, isWholeRows, parseAddress, parseRanges, type CellRange } from '../../sheet/address';
 import type { StoredRow } from '../../sheet/change';
 import { newField, type Field } from '../../sheet/field';
 import type { Layout } from '../../sheet/layout-move';
@@ -146,7 +146,8 @@ function placedRule(given: WorkbookRule, { id, name, records }: { readonly id: s
   const { when } = rule;
   const topLeft = cellAddress(Math.min(...ranges.map(({ left }) => left)), Math.min(...ranges.map(({ top }) => top)));
   const plain = when.kind === 'formula' && when.at === topLeft ? { ...rule, when: { kind: when.kind, formula: when.formula } } : rule;
-  const isAll = records.bottom >= records.top && ranges.every(({ top, bottom }) => top === records.top && bottom >= records.bottom);
+  const isAll =
+    records.bottom >= records.top && ranges.every((range) => !isWholeRows(range) && range.top === records.top && range.bottom >= records.bottom);
   return isAll ? { ...plain, reads: readsFields(ranges) } : plain;
 }
 
