@@ -13,6 +13,10 @@ import { WaitingStore } from './waiting-store';
 /** What has to be told to the page since it was last told. */
 export type News = 'frame' | 'window' | 'legend' | 'undo' | 'selection' | 'others' | 'link';
 
+/** While no more than this wait, changes of others are taken in at once; with more, after as many milliseconds as there are more, at most. */
+const FEW_WAITING = 20;
+const LONGEST_REST_MS = 1000;
+
 /** The engine, to the connection. */
 export interface ConnectionHost {
   /** Does something in its turn. */
@@ -54,13 +58,12 @@ export class Connection {
     const { people, host } = this;
     const reopen = () => void host.reopen().catch(() => this.tellState('offline'));
     this.link = new LiveLink(this.sheet, () => from() + (people ? `&page=${people.key}` : ''), {
-      received: (changes) =>
-        host.take(() => {
-          this.tellLost(replica, changes);
-          for (const change of changes) replica.receive(change);
-          host.note('frame', 'window', 'legend', 'selection');
-          this.tellState('live');
-        }),
+      received: this.gathered(replica, (changes) => {
+        this.tellLost(replica, changes);
+        replica.receiveAll(changes);
+        host.note('frame', 'window', 'legend', 'selection');
+        this.tellState('live');
+      }),
       repainted: (repaint) =>
         host.take(() => {
           this.tellLost(replica, repaint.changes);
@@ -98,6 +101,23 @@ export class Connection {
       this.link.send(change);
     }
     void this.store?.left().then((left) => host.take(() => this.sendLeft(left)));
+  }
+
+  /**
+   * Takes changes in as they come; while much waits here, those of some time together: all that waits is put over each lot, so that many lots would
+   * take as long as the square of what waits.
+   */
+  private gathered(replica: Replica, take: (changes: readonly RecordedChange[]) => void): (changes: readonly RecordedChange[]) => void {
+    const arrived: RecordedChange[] = [];
+    const takeAll = () => this.replica === replica && this.host.take(() => take(arrived.splice(0)));
+    return (changes) => {
+      const isDue = arrived.length > 0;
+      arrived.push(...changes);
+      if (isDue) return;
+      const restMs = Math.min(LONGEST_REST_MS, Math.max(0, replica.waiting.length - FEW_WAITING));
+      if (restMs === 0) takeAll();
+      else setTimeout(takeAll, restMs);
+    };
   }
 
   /** Sends a change that has been applied here. */

@@ -13,7 +13,7 @@ import { UndoStack } from './undo-stack';
 /** Who does something next: makes a change, hears the next one of the log, or gets the oldest of theirs into the log (or refused). */
 const step = fc.record({
   who: fc.integer({ min: 0, max: 1 }),
-  does: fc.constantFrom('make', 'hear', 'send', 'be-refused'),
+  does: fc.constantFrom('make', 'hear', 'hear-all', 'send', 'be-refused'),
   operations: fc.array(anyOperation, { minLength: 1, maxLength: 3 }),
 });
 
@@ -30,10 +30,7 @@ function twoPeople() {
     const change = queue.shift();
     if (change) log.push({ sequence: log.length + 1, at: log.length, change });
   };
-  const hear = ({ replica }: Person) => {
-    const next = log[replica.sequence];
-    if (next) replica.receive(next);
-  };
+  const hear = ({ replica }: Person, most = 1) => void replica.receiveAll(log.slice(replica.sequence, replica.sequence + most));
   /** All that waits is sent, and everybody hears all of it. */
   const settle = () => {
     for (const person of people) while (person.queue.length) send(person);
@@ -51,6 +48,7 @@ test('replicas that have heard the same log agree, whatever each did meanwhile',
         if (does === 'make') make(person, { id: `change ${at}`, operations });
         else if (does === 'send') send(person);
         else if (does === 'hear') hear(person);
+        else if (does === 'hear-all') hear(person, Infinity);
         else if (person.queue.length) person.replica.refuse(person.queue.shift()!.id);
       });
       settle();

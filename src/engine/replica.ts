@@ -147,20 +147,30 @@ export class Replica {
   }
 
   /** Takes in a change from the server's log, and gives what it touched; one that is in already is passed over. */
-  receive({ sequence, at, change }: RecordedChange): readonly Effect[] {
-    if (sequence <= this.sequence) return [];
-    this.sequence = sequence;
-    if (this.pending[0]?.change.id === change.id) {
-      const { inverse } = this.pending.shift()!;
-      this.past.add({ sequence, at, inverse });
-      this.evaluation.pastGrew();
-      return [];
+  receive(change: RecordedChange): readonly Effect[] {
+    return this.receiveAll([change]);
+  }
+
+  /** The same for several, in order: one's own that wait are taken back and applied anew once, however many there are. */
+  receiveAll(changes: readonly RecordedChange[]): readonly Effect[] {
+    const touched: Effect[] = [];
+    const known = new Set<string>();
+    let mine: readonly Pending[] | null = null;
+    for (const { sequence, at, change } of changes) {
+      if (sequence <= this.sequence) continue;
+      this.sequence = sequence;
+      known.add(change.id);
+      if (mine === null && this.pending[0]?.change.id === change.id) {
+        this.past.add({ sequence, at, inverse: this.pending.shift()!.inverse });
+        continue;
+      }
+      mine ??= this.rewind();
+      const course = this.run(change.operations);
+      this.past.add({ sequence, at, inverse: course.inverse });
+      for (const effect of course.touched) touched.push(effect);
     }
-    const mine = this.rewind();
-    const { inverse, touched } = this.run(change.operations);
-    this.past.add({ sequence, at, inverse });
-    this.evaluation.pastGrew();
-    this.replay(mine.filter((pending) => pending.change.id !== change.id));
+    if (known.size > 0) this.evaluation.pastGrew();
+    this.replay((mine ?? []).filter((pending) => !known.has(pending.change.id)));
     return touched;
   }
 
