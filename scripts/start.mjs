@@ -9,6 +9,8 @@ import { prepareDatabase, serveApp } from './serve-app.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const PORT = 4380;
+/** Times in a minute that the server may end by itself and is started again. */
+const MOST_ENDS = 5;
 
 await main(async () => {
   installPackages(root);
@@ -28,15 +30,24 @@ await main(async () => {
     const database = process.env.DATABASE_URL ?? (await cluster.start('auxesis'));
     prepareDatabase(root, database, { quiet: false });
     await buildApp(root);
-    app = serveApp(root, { database, port: process.env.PORT ? Number(process.env.PORT) : await freePort(PORT), stderr: 'inherit' });
-    await app.ready;
-    if (ending) return;
-    console.log(
-      `\n  Auxesis is ready: ${app.address}\n  Demo sheet:       ${app.address}/sheets/station-readings\n  Ctrl-C ends it; the data stays.\n`,
-    );
-    await app.over;
-    if (ending) return;
-    console.error('The server ended by itself.');
+    const port = process.env.PORT ? Number(process.env.PORT) : await freePort(PORT);
+    const ends = [];
+    // As a service would: a server that cannot go on ends, and another takes its place.
+    while (ends.length < MOST_ENDS) {
+      app = serveApp(root, { database, port, stderr: 'inherit' });
+      await app.ready;
+      if (ending) return;
+      if (ends.length === 0)
+        console.log(
+          `\n  Auxesis is ready: ${app.address}\n  Demo sheet:       ${app.address}/sheets/station-readings\n  Ctrl-C ends it; the data stays.\n`,
+        );
+      await app.over;
+      if (ending) return;
+      console.error('The server ended by itself. Starting it again...');
+      ends.push(Date.now());
+      while (ends[0] < Date.now() - 60_000 && ends.length > 1) ends.shift();
+    }
+    console.error('It ends again and again; see above why.');
     await end(1);
   } catch (error) {
     if (ending) return;

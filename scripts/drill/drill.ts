@@ -8,11 +8,13 @@ import { fileURLToPath } from 'node:url';
 import postgres from 'postgres';
 import { connect as connectDatabase } from '../../src/server/database';
 import { migrate } from '../../src/server/migrate';
+import type { Engine as ThisEngine } from '../../src/engine/engine';
 import { Cluster } from '../postgres.mjs';
 import { Between } from './between';
 import { fuzzAll } from './fuzz';
 import { measureHostile } from './hostile';
 import { Instance } from './instance';
+import { OlderVersion } from './older-version';
 import { connectPages, DrillPage, type Acknowledged } from './page';
 
 const root = dirname(dirname(dirname(fileURLToPath(import.meta.url))));
@@ -38,6 +40,8 @@ interface Drill {
   readonly preload?: string;
   /** Stands for the folder of the clone in the place of the cluster. */
   readonly place?: string;
+  /** The version whose pages and process are there at the beginning, where it is not this one. */
+  readonly older?: OlderVersion;
   /** Does the fault while pages write. Returns how often. */
   play(at: Stage): Promise<number>;
   readonly saw: string;
@@ -50,8 +54,10 @@ interface Stage {
   readonly cookie: string;
 }
 
-async function run({ fault, pages = 6, seconds = 15, restMs = 20, preload, place = root, play, saw }: Drill): Promise<void> {
-  if (wanted.length && !wanted.some((word) => fault.includes(word))) return;
+const wants = (fault: string): boolean => wanted.length === 0 || wanted.some((word) => fault.includes(word));
+
+async function run({ fault, pages = 6, seconds = 15, restMs = 20, preload, place = root, older, play, saw }: Drill): Promise<void> {
+  if (!wants(fault)) return;
   process.stderr.write(`${fault}...\n`);
   const instance = await Instance.make({ root, place, name: `drill-${process.pid}` });
   const between = new Between(() => instance.address);
@@ -59,12 +65,17 @@ async function run({ fault, pages = 6, seconds = 15, restMs = 20, preload, place
   let disconnect = (): void => {};
   const open: DrillPage[] = [];
   try {
-    await instance.start(preload ? { preload: join(root, preload) } : {});
+    if (older) instance.use(await older.start(instance.database));
+    else {
+      instance.prepare();
+      await instance.start(preload ? { preload: join(root, preload) } : {});
+    }
+    const { Engine } = older ? ((await import(join(older.folder, 'src/engine/engine.ts'))) as { readonly Engine: typeof ThisEngine }) : {};
     const cookie = await instance.signIn();
     const sheet = await instance.makeSheet(cookie);
     disconnect = connectPages({ address: await between.open(), cookie, acknowledged, statuses: new Map() });
     for (let at = 0; at < pages; at++) {
-      const page = new DrillPage();
+      const page = new DrillPage(Engine);
       await page.open(sheet);
       open.push(page);
     }
@@ -83,7 +94,7 @@ async function run({ fault, pages = 6, seconds = 15, restMs = 20, preload, place
     isWriting = false;
     await writing;
     const times = await playing;
-    await until(() => open.every((page) => page.isSettled), 120_000, 'the pages have not been answered');
+    await until(() => open.every((page) => page.isSettled), 240_000, 'the pages have not been answered');
     await until(() => new Set(open.map(({ shown }) => shown)).size === 1, 30_000, 'the pages do not show the same');
     const late = new DrillPage();
     open.push(late);
@@ -91,12 +102,14 @@ async function run({ fault, pages = 6, seconds = 15, restMs = 20, preload, place
     await until(() => late.shown === open[0]!.shown, 20_000, 'who comes now sees something else than the log gives');
     const { lost, doubled, gaps } = await instance.check(sheet, acknowledged);
     const refusals = open.flatMap((page) => page.refusals);
+    const { endedByThemselves: ended } = instance;
+    const seen = ended ? `${saw} (the app ended by itself ${ended === 1 ? 'once' : `${ended} times`}, and was started again)` : saw;
     note({
       fault,
       times,
       kept: acknowledged.size,
       lost: lost + doubled + gaps,
-      saw: refusals.length ? `${saw}; refused: ${refusals[0]}` : saw,
+      saw: refusals.length ? `${seen}; refused: ${refusals[0]}` : seen,
       isGood: lost + doubled + gaps + refusals.length === 0,
     });
   } catch (error) {
@@ -135,6 +148,7 @@ function commandOf(pid: string): string {
   }
 }
 
+const UPDATE = 'an update: the version before the newest schema, then this one beside it, then this one alone';
 const OFFLINE = '"Offline", changes wait, then go on by themselves';
 
 /** Holds a lock until a change waits for it, so that the app is known to be at that step; then ends the app there. */
@@ -219,8 +233,7 @@ await run({
   fault: 'database gone for a minute',
   seconds: 75,
   pages: 6,
-  // As people type.
-  restMs: 200,
+  restMs: 40,
   play: async ({ instance }) => {
     await pause(3000);
     await instance.killDatabase();
@@ -278,25 +291,31 @@ await run({
     }),
   saw: 'nothing, but for times in the history',
 });
-await run({
-  fault: 'a second process on the same database, and the first ended (an update)',
-  play: async ({ instance }) => {
-    await pause(3000);
-    // What an update brings besides: a newer schema, while the older process goes on.
-    const sql = postgres(instance.database, { max: 1, onnotice: () => {} });
-    await sql`alter table sheet_change add column of_a_newer_version text`;
-    await sql`create table of_a_newer_version (id text primary key)`;
-    await sql.end();
-    const other = await instance.start({ port: Number(new URL(instance.address).port) + 1 });
-    await pause(2000);
-    const first = instance.app();
-    first.kill('SIGTERM');
-    await new Promise((resolve) => first.once('exit', resolve));
-    instance.usePort(other);
-    return 1;
-  },
-  saw: 'connects again within a second',
-});
+const older = wants(UPDATE) ? OlderVersion.take(root) : undefined;
+if (older)
+  try {
+    await run({
+      fault: UPDATE,
+      older,
+      seconds: 25,
+      play: async ({ instance }) => {
+        await pause(3000);
+        // As an update goes: the schema first, then a new process, and then the old one ends.
+        instance.prepare();
+        await pause(3000);
+        const port = await instance.start();
+        await pause(3000);
+        instance.use(port);
+        await pause(2000);
+        await older.stop();
+        return 1;
+      },
+      saw: 'connects again within a second',
+    });
+  } finally {
+    await older.remove();
+  }
+else if (wants(UPDATE)) process.stderr.write(`${UPDATE}: left out, as there is no history to take an older version from\n`);
 await run({
   fault: 'a migration that fails half way',
   play: async ({ instance }) => {
@@ -327,7 +346,7 @@ await run({
   fault: '30 pages with random changes and random cuts for two minutes',
   pages: 30,
   seconds: 120,
-  restMs: 400,
+  restMs: 200,
   play: async ({ between }) => {
     for (const end = Date.now() + 118_000; Date.now() < end;) {
       await pause(500 + Math.random() * 1500);
@@ -337,13 +356,13 @@ await run({
   },
   saw: OFFLINE,
 });
-if (!wanted.length || wanted.includes('disk')) await fullDisk();
-if (!wanted.length || wanted.includes('hostile')) {
+if (wants('disk')) await fullDisk();
+if (wants('hostile')) {
   const { text, isGood } = await measureHostile(root);
   console.log(`\n${text}`);
   if (!isGood) process.exitCode = 1;
 }
-if (!wanted.length || wanted.includes('fuzz')) {
+if (wants('fuzz')) {
   const { text, isGood } = await fuzzAll(root);
   console.log(`\n${text}`);
   if (!isGood) process.exitCode = 1;

@@ -247,6 +247,7 @@ const PATHS = [
 
 async function fuzzServer(root: string): Promise<Fuzzed[]> {
   const instance = await Instance.make({ root, name: `drill-fuzz-${process.pid}` });
+  instance.prepare();
   try {
     await instance.start();
     const cookie = await instance.signIn();

@@ -23,6 +23,7 @@ interface Json {
  */
 export async function measureHostile(root: string): Promise<{ text: string; isGood: boolean }> {
   const instance = await Instance.make({ root, name: `drill-hostile-${process.pid}` });
+  instance.prepare();
   const hanging: ReturnType<typeof ask>[] = [];
   let isOver = false;
   try {

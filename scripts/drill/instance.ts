@@ -11,23 +11,38 @@ import type { Acknowledged } from './page';
 export class Instance {
   private readonly apps = new Map<number, ChildProcess>();
   private port = 0;
+  private isOver = false;
+  /** How often a process ended that nobody ended. */
+  endedByThemselves = 0;
+  /** Where the app is while it is not one of these processes. */
+  private elsewhere: string | null = null;
+
+  readonly cluster: Cluster;
+  readonly database: string;
+  readonly admin: string;
 
   private constructor(
-    readonly cluster: Cluster,
-    readonly database: string,
-    readonly admin: string,
-  ) {}
+    private readonly root: string,
+    { cluster, database, admin }: { readonly cluster: Cluster; readonly database: string; readonly admin: string },
+  ) {
+    this.cluster = cluster;
+    this.database = database;
+    this.admin = admin;
+  }
 
   /** `place` is where the cluster lies: see Cluster. */
   static async make({ root, place = root, name }: { root: string; place?: string; name: string }): Promise<Instance> {
     const cluster = new Cluster(place, name) as Cluster & { adminUrl: string };
-    const database = await cluster.start('auxesis');
-    prepareDatabase(root, database);
-    return new Instance(cluster, database, cluster.adminUrl);
+    return new Instance(root, { cluster, database: await cluster.start('auxesis'), admin: cluster.adminUrl });
   }
 
   get address(): string {
-    return `http://127.0.0.1:${this.port}`;
+    return this.elsewhere ?? `http://127.0.0.1:${this.port}`;
+  }
+
+  /** Brings the database to the schema of these sources. */
+  prepare(): void {
+    prepareDatabase(this.root, this.database);
   }
 
   /** Starts a process of the app: at the usual port, or at one more. */
@@ -46,13 +61,21 @@ export class Instance {
       AUXESIS_LOG_LEVEL: process.env.AUXESIS_LOG_LEVEL ?? 'fatal',
       ...settings,
     };
-    const app = spawn(process.execPath, [...(preload ? ['--import', preload] : []), 'dist/server.mjs'], {
-      env: env as NodeJS.ProcessEnv,
-      stdio: ['ignore', 'ignore', 'inherit'],
-    });
-    this.apps.set(at, app);
+    const launch = (): void => {
+      const app = spawn(process.execPath, [...(preload ? ['--import', preload] : []), 'dist/server.mjs'], {
+        env: env as NodeJS.ProcessEnv,
+        stdio: ['ignore', 'ignore', 'inherit'],
+      });
+      this.apps.set(at, app);
+      // What ends by itself is started again, as a service would be.
+      app.once('exit', (code) => {
+        if (code === null || code === 0 || this.isOver) return;
+        this.endedByThemselves++;
+        setTimeout(() => !this.isOver && launch(), 1000);
+      });
+    };
+    launch();
     for (let tries = 0; tries < 300; tries++) {
-      if (app.exitCode !== null) throw new Error(`the app ended by itself with ${app.exitCode}`);
       const answer = await fetch(`http://127.0.0.1:${at}/api/ready`).catch(() => null);
       if (answer?.ok) return at;
       await pause(100);
@@ -60,9 +83,10 @@ export class Instance {
     throw new Error('the app did not become ready');
   }
 
-  /** Another process is asked from now on. */
-  usePort(port: number): void {
-    this.port = port;
+  /** Another process is asked from now on: one of these by its port, or another by its address. */
+  use(which: number | string): void {
+    if (typeof which === 'number') this.port = which;
+    this.elsewhere = typeof which === 'string' ? which : null;
   }
 
   app(port = this.port): ChildProcess {
@@ -131,6 +155,7 @@ export class Instance {
   }
 
   async end(): Promise<void> {
+    this.isOver = true;
     for (const port of this.apps.keys()) await this.kill(port);
     this.cluster.remove();
   }

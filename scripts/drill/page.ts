@@ -45,7 +45,12 @@ export class DrillPage {
   private link: Extract<Event, { kind: 'link-changed' }> | undefined;
   private texts = '';
   readonly refusals: string[] = [];
-  private readonly engine = new Engine((events) => events.forEach((event) => this.hear(event)));
+  private readonly engine: Engine;
+
+  /** `Made` is the engine of another version, where it is not to be that of these sources. */
+  constructor(Made: typeof Engine = Engine) {
+    this.engine = new Made((events) => events.forEach((event) => this.hear(event)));
+  }
 
   async open(sheet: string, rows = 40): Promise<void> {
     await this.engine.answer({ kind: 'open', sheet, theme: 'light' });

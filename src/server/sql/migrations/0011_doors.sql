@@ -1,5 +1,5 @@
 -- Guesses at passwords, counted before they are looked at, by the hash of what is guessed at or of who guesses.
-drop table failed_sign_in;
+-- failed_sign_in stays: a process of an older version may still write to it while the app is updated.
 create table guess (
   key bytea primary key,
   count integer not null,
