@@ -1,5 +1,7 @@
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom-client';
 
+const SECONDS = [0.005, 0.02, 0.1, 0.5, 2, 10, 60];
+
 /** What is counted and measured of a process of the server, in the text format of Prometheus under /api/metrics. */
 function makeMetrics() {
   const registers = [new Registry()];
@@ -10,7 +12,7 @@ function makeMetrics() {
       name: 'auxesis_request_seconds',
       help: 'Time to answer a request, streams aside',
       labelNames: ['method', 'status'],
-      buckets: [0.005, 0.02, 0.1, 0.5, 2, 10, 60],
+      buckets: SECONDS,
       registers,
     }),
     changes: new Counter({ name: 'auxesis_changes_total', help: 'Changes of sheets that were taken', registers }),
@@ -27,7 +29,7 @@ function makeMetrics() {
       name: 'auxesis_work_seconds',
       help: 'Time that a worker process took over a request, by its kind',
       labelNames: ['kind'],
-      buckets: [0.005, 0.02, 0.1, 0.5, 2, 10, 60],
+      buckets: SECONDS,
       registers,
     }),
     waiting: new Gauge({ name: 'auxesis_work_waiting', help: 'Requests that wait for a worker process', registers }),

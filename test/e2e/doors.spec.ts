@@ -52,6 +52,7 @@ test('every route and page has the headers of a closed door', async ({ baseURL }
     expect(headers, one).toMatchObject({ 'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer', 'x-frame-options': 'DENY' });
     expect(headers['permissions-policy'], one).toContain('camera=()');
     expect(headers['cache-control'], one).toContain('no-store');
+    expect([headers['x-powered-by'], headers.server], one).toEqual([undefined, undefined]);
   }
 });
 
@@ -66,6 +67,28 @@ test('scripts of a page carry its nonce, which is another each time; none stands
     for (const script of scripts) expect(script).toContain(`nonce="${nonce}"`);
   }
   expect(nonces.size).toBe(2);
+});
+
+test('a page asks this address alone, and a password can be pasted, kept by the browser, and seen', async ({ browser, baseURL }) => {
+  const page = await (await browser.newContext({ storageState: NOBODY })).newPage();
+  const hosts = new Set<string>();
+  page.on('request', (sent) => hosts.add(new URL(sent.url()).protocol === 'data:' ? 'data' : new URL(sent.url()).origin));
+  await page.goto('/sign-in');
+  await expect(page.getByLabel('E-mail')).toHaveAttribute('autocomplete', 'username');
+  const password = page.getByRole('textbox', { name: 'Password' });
+  await expect(password).toHaveAttribute('autocomplete', 'current-password');
+  await password.evaluate((field: HTMLInputElement) => {
+    field.focus();
+    document.execCommand('insertText', false, 'marigold ferry');
+  });
+  await expect(password).toHaveValue('marigold ferry');
+  await expect(password).toHaveAttribute('type', 'password');
+  await page.locator('.mantine-PasswordInput-visibilityToggle').click();
+  await expect(password).toHaveAttribute('type', 'text');
+  await page.getByRole('button', { name: 'Make an account' }).click();
+  await expect(password).toHaveAttribute('autocomplete', 'new-password');
+  hosts.delete('data');
+  expect([...hosts]).toEqual([new URL(baseURL!).origin]);
 });
 
 test('a foreign name that leads here gets nothing, whatever it asks for', async ({ baseURL }) => {
@@ -135,6 +158,35 @@ test('where others can reach the app, the demo is off, accounts are made by invi
   // Nobody says by a header where links lead.
   const described = await plainly(`${address}/api/v1/openapi.json`, { headers: { 'x-forwarded-host': 'evil.example', 'x-forwarded-proto': 'http' } });
   expect((JSON.parse(described.text) as { servers: { url: string }[] }).servers[0]!.url).toMatch(/^https:\/\/sheets\.wrenfold\.example\//);
+});
+
+test('cookies are out of reach of scripts and other sites, and go over TLS alone where the app is reached by it', async ({ request, baseURL }) => {
+  const account = { email: `gwen.${Date.now()}@example.org`, name: 'Gwen', password: 'a long password' };
+  await request.post('/api/sign-up', { data: account });
+  const port = await freePort();
+  await serve(port, { AUXESIS_PUBLIC_URL: 'https://sheets.wrenfold.example' });
+  for (const [address, isSecure] of [
+    [baseURL!, false],
+    [`http://127.0.0.1:${port}`, true],
+  ] as const) {
+    const { status, headers } = await plainly(`${address}/api/sign-in`, { method: 'POST', headers: json, body: JSON.stringify(account) });
+    expect(status).toBe(200);
+    const cookies = headers['set-cookie']!;
+    expect(cookies.map((cookie) => cookie.split('=', 1)[0])).toEqual(['auxesis-session', 'auxesis-device']);
+    for (const cookie of cookies) {
+      expect(cookie).toMatch(/; Path=\/;.*; HttpOnly; SameSite=lax$/i);
+      expect(/; Secure;/.test(cookie)).toBe(isSecure);
+    }
+  }
+});
+
+test('a token is taken in its header alone', async ({ page, baseURL }) => {
+  const id = await makeSheet(page, [['Station'], ['Alder']]);
+  const made = await page.request.post(`/api/sheets/${id}/programs`, { data: { name: 'Reader', scopes: ['read'] } });
+  const { token } = (await made.json()) as { token: string };
+  const address = `${baseURL}/api/v1/sheets/${id}`;
+  expect((await plainly(address, { headers: { authorization: `Bearer ${token}` } })).status).toBe(200);
+  for (const query of [`?token=${token}`, `?access_token=${token}`]) expect((await plainly(address + query)).status).toBe(401);
 });
 
 test('a download that breaks off ends itself alone', async ({ page, request, baseURL }) => {

@@ -70,6 +70,11 @@ test('what cannot be taken is refused in plain words, by every route', async ({ 
   expect(await refused(changes, set('a', 'gone'))).toContain('409 The record has been removed');
   expect(await refused('/api/sheets/nowhere/changes', set('a'))).toBe('404 There is no such sheet');
   expect(await refused('/api/sheets', { name: '' })).toContain('400 name');
+  // Nothing is taken along that was not asked for, and a body is UTF-8.
+  expect(await refused('/api/sheets', { name: 'A', owner: 'somebody' })).toBe('400 owner is not allowed');
+  expect(await refused(changes, { ...set('a'), author: 'somebody' })).toBe('400 author is not allowed');
+  const broken = await request.post(changes, { data: Buffer.from([0x7b, 0xff, 0x7d]), headers: { 'content-type': 'application/json' } });
+  expect(await broken.text()).toContain('The request is not UTF-8');
   expect((await request.get('/api/sheets/%00/packed')).status()).toBe(404);
   expect((await request.get(`${changes}?after=soon`)).status()).toBe(400);
   expect((await request.get('/api/sheets/station-readings/past?until=soon')).status()).toBe(400);
