@@ -4,30 +4,22 @@ import { join } from 'node:path';
 
 const WORKERS = { painter: 'src/server/painter/painter-worker.ts', findings: 'src/server/findings/findings-worker.ts' };
 
+/** What the bundler is asked for: the workers, and the server. */
+export function bundlesOf(root) {
+  const common = { absWorkingDir: root, outdir: join(root, 'dist'), bundle: true, platform: 'node', target: 'node20', logLevel: 'silent' };
+  return {
+    workers: { ...common, entryPoints: WORKERS, outExtension: { '.js': '.cjs' }, minify: true, format: 'cjs' },
+    server: {
+      ...common,
+      entryPoints: { server: 'src/server/front/serve.ts' },
+      outExtension: { '.js': '.mjs' },
+      packages: 'external',
+      format: 'esm',
+    },
+  };
+}
+
 export async function bundleWorkers(root) {
   const { build } = await import('esbuild');
-  await build({
-    absWorkingDir: root,
-    entryPoints: WORKERS,
-    outdir: join(root, 'dist'),
-    outExtension: { '.js': '.cjs' },
-    bundle: true,
-    minify: true,
-    platform: 'node',
-    format: 'cjs',
-    target: 'node20',
-    logLevel: 'silent',
-  });
-  await build({
-    absWorkingDir: root,
-    entryPoints: { server: 'src/server/front/serve.ts' },
-    outdir: join(root, 'dist'),
-    outExtension: { '.js': '.mjs' },
-    bundle: true,
-    packages: 'external',
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    logLevel: 'silent',
-  });
+  await Promise.all(Object.values(bundlesOf(root)).map(build));
 }

@@ -95,7 +95,11 @@ async function run({ fault, pages = 6, seconds = 15, restMs = 20, preload, place
     await writing;
     const times = await playing;
     await until(() => open.every((page) => page.isSettled), 240_000, 'the pages have not been answered');
-    await until(() => new Set(open.map(({ shown }) => shown)).size === 1, 30_000, 'the pages do not show the same');
+    await until(
+      () => new Set(open.map(({ shown }) => shown)).size === 1,
+      60_000,
+      () => `the pages do not show the same: ${differenceOf(open)}`,
+    );
     const late = new DrillPage();
     open.push(late);
     await late.open(sheet);
@@ -127,8 +131,18 @@ function note(line: Line): void {
   console.log(`| ${line.fault} | ${line.times} | ${line.kept} | ${line.lost} | ${line.saw} |`);
 }
 
-async function until(holds: () => boolean, patienceMs: number, otherwise: string): Promise<void> {
-  for (const end = Date.now() + patienceMs; !holds(); await pause(100)) if (Date.now() > end) throw new Error(otherwise);
+async function until(holds: () => boolean, patienceMs: number, otherwise: string | (() => string)): Promise<void> {
+  for (const end = Date.now() + patienceMs; !holds(); await pause(100))
+    if (Date.now() > end) throw new Error(typeof otherwise === 'string' ? otherwise : otherwise());
+}
+
+/** How many pages show what, and where two of them differ first. */
+function differenceOf(pages: readonly DrillPage[]): string {
+  const groups = Object.values(Object.groupBy(pages, ({ shown }) => shown)).map((group) => group!);
+  const [one, other] = groups.map(([page]) => page!.shown);
+  const at = [...(one ?? '')].findIndex((letter, place) => letter !== other?.[place]);
+  const near = (shown = ''): string => shown.slice(Math.max(0, at - 30), at + 30);
+  return `${groups.map(({ length }) => length).join(' and ')} pages, ${near(one)} against ${near(other)}`;
 }
 
 /** The parent of a process; undefined where it is gone. */

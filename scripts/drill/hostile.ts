@@ -2,8 +2,10 @@ import { request as ask } from 'node:http';
 import { setTimeout as pause } from 'node:timers/promises';
 import { Instance } from './instance';
 
-/** Answers that are timed in each half. */
-const TIMED = 150;
+/** Answers that are timed in each half of a round, and rounds. */
+const TIMED = 60;
+const ROUNDS = 5;
+type Times = Record<string, number[]>;
 /** How much longer 95 of 100 answers may take while others do their worst. */
 const MOST_TIMES = 3;
 
@@ -26,6 +28,8 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
   instance.prepare();
   const hanging: ReturnType<typeof ask>[] = [];
   let isOver = false;
+  let isQuiet = true;
+  let resting = 0;
   try {
     await instance.start();
     const cookie = await instance.signIn();
@@ -70,8 +74,7 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
         ).status,
       health: async () => (await json('/api/health', { method: 'GET' })).status,
     };
-    const timeAll = async (): Promise<Record<string, number>> => {
-      const times: Record<string, number[]> = {};
+    const timeAll = async (times: Times): Promise<void> => {
       for (let at = 0; at < TIMED; at++)
         for (const [name, step] of Object.entries(steps)) {
           const before = performance.now();
@@ -80,10 +83,7 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
           (times[name] ??= []).push(performance.now() - before);
           await pause(5);
         }
-      return Object.fromEntries(Object.entries(times).map(([name, all]) => [name, all.sort((a, b) => a - b)[Math.floor(all.length * 0.95)]!]));
     };
-    await timeAll();
-    const alone = await timeAll();
 
     // Somebody else does their worst: three sheets, each shown to a viewer again and again, with an edit between; and uploads that never end.
     const worst = await Promise.all([0, 1, 2].map(async () => instance.makeSheet(cookie)));
@@ -92,10 +92,15 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
       const cells = [...HOSTILE, ...Array.from({ length: 60 }, (_, at) => heavy(at))].map((input, at) => ({ row: ids[at + 1], field: 'f2', input }));
       await json(`/api/sheets/${sheet}/changes`, { body: { id: 'hostile', operations: [{ kind: 'set-cells', cells }] } });
     }
-    const attacks = worst.map(async (sheet, who) => {
+    const attack = async (sheet: string, who: number): Promise<void> => {
       const viewer = await viewerOf(sheet);
       const ids = await rowIds(instance, sheet, cookie);
       for (let at = 0; !isOver; at++) {
+        if (isQuiet) {
+          resting++;
+          while (isQuiet && !isOver) await pause(20);
+          resting--;
+        }
         await fetch(`${instance.address}/api/sheets/${sheet}/painted?theme=light`, { headers: { cookie: viewer } })
           .then((answer) => answer.arrayBuffer())
           .catch(() => null);
@@ -103,7 +108,8 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
           body: { id: `h${who}-${at}`, operations: [{ kind: 'set-cells', cells: [{ row: ids[1], field: 'f1', input: String(at) }] }] },
         }).catch(() => null);
       }
-    });
+    };
+    const attacks = worst.map(attack);
     for (let at = 0; at < 8; at++) {
       const upload = ask(`${instance.address}/api/sheets/import`, {
         method: 'POST',
@@ -113,14 +119,26 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
       upload.write(Buffer.from([0x1f, 0x8b, 8, 0]));
       hanging.push(upload);
     }
-    await pause(3000);
-    const beside = await timeAll();
+    // In turns, as what a machine does in a second changes from minute to minute.
+    const [alone, beside]: [Times, Times] = [{}, {}];
+    await timeAll({});
+    for (let round = 0; round < ROUNDS; round++) {
+      isQuiet = true;
+      for (const end = Date.now() + 60_000; resting < worst.length && Date.now() < end;) await pause(50);
+      // What was asked of the workers last may still go on.
+      await pause(3000);
+      await timeAll(alone);
+      isQuiet = false;
+      await pause(1500);
+      await timeAll(beside);
+    }
     isOver = true;
     await Promise.race([Promise.all(attacks), pause(60_000)]);
-    const lines = Object.keys(steps).map((name) => ({ name, alone: alone[name]!, beside: beside[name]!, ratio: beside[name]! / alone[name]! }));
-    const table = lines.map(
-      ({ name, alone: one, beside: other, ratio }) => `| ${name} | ${one.toFixed(1)} ms | ${other.toFixed(1)} ms | ${ratio.toFixed(1)}x |`,
-    );
+    const lines = Object.keys(steps).map((name) => {
+      const [one, other] = [most(alone[name]!), most(beside[name]!)];
+      return { name, one, other, ratio: other / one };
+    });
+    const table = lines.map(({ name, one, other, ratio }) => `| ${name} | ${one.toFixed(1)} ms | ${other.toFixed(1)} ms | ${ratio.toFixed(1)}x |`);
     const head = '| 95 of 100 answers to | alone | beside three hostile sheets and 8 slow uploads | |\n| --- | --- | --- | --- |';
     return { text: [head, ...table].join('\n'), isGood: lines.every(({ ratio }) => ratio <= MOST_TIMES) };
   } finally {
@@ -129,6 +147,9 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
     await instance.end();
   }
 }
+
+/** What 95 of 100 take at most. */
+const most = (times: readonly number[]): number => times.toSorted((a, b) => a - b)[Math.floor(times.length * 0.95)]!;
 
 async function rowIds(instance: Instance, sheet: string, cookie: string): Promise<string[]> {
   const { gunzipSync } = await import('node:zlib');

@@ -1,3 +1,4 @@
+import { setTimeout as pause } from 'node:timers/promises';
 import type { SheetId } from '../../core/sheet/ids';
 import type { RecordedChange } from '../../protocol/recorded-change';
 import { ACCESS_CHANGE_CHANNEL, concerns, type AccessChange, type Served } from '../access/access-channel';
@@ -14,6 +15,9 @@ type Reader = (changes: readonly RecordedChange[]) => void;
 /** How often those who have gone without a word are looked for. */
 const PRUNE_MS = 5000;
 
+/** How long somebody waits for the database to send notices. */
+const PATIENCE_MS = 5000;
+
 /** Changes read from the log at once. */
 const BATCH = 500;
 
@@ -21,9 +25,9 @@ const BATCH = 500;
  * One listening connection a process feeds all its readers, so any number of processes can share a database. What a
  * notice says is only that there is something to read: readers get it from the log, in order, nothing lost or doubled.
  */
-class Hub {
+export class Hub {
   private readonly feeds = new Map<SheetId, Feed>();
-  private listening: Promise<unknown> | null = null;
+  private listening: Promise<void> | null = null;
   private readonly watchers = new Set<{ readonly served: Served; readonly watcher: () => void }>();
   private readonly findingWatchers = new Set<{ readonly sheet: SheetId; readonly watcher: () => void }>();
   private readonly everywhere = new Set<(sheet: SheetId) => void>();
@@ -74,32 +78,59 @@ class Hub {
     for (const { served, watcher } of this.watchers) if (!change || concerns(change, served)) watcher();
   }
 
-  /** A lost connection is taken up again by the driver; what came in between is read from the log then. */
-  private listen(): Promise<unknown> {
-    return (this.listening ??= Promise.all([
-      this.sql.listen(
+  /**
+   * Waits until notices come, for some seconds. A lost connection, and one that could not be made at first, is taken up again by the driver; what came
+   * in between is read from the log then.
+   */
+  private async listen(): Promise<void> {
+    this.listening ??= this.beginToListen();
+    const patience = new AbortController();
+    try {
+      await Promise.race([this.listening, pause(PATIENCE_MS, 'late', { signal: patience.signal, ref: false }).then(tooLate)]);
+    } finally {
+      patience.abort();
+    }
+  }
+
+  private async beginToListen(): Promise<void> {
+    const hear = (channel: string, notice: (payload: string) => void, again: () => void = () => {}): Promise<void> =>
+      new Promise((resolve) => {
+        this.sql
+          .listen(channel, notice, () => {
+            again();
+            resolve();
+          })
+          .catch((error: unknown) => log().error({ err: error }, 'listening to the database failed'));
+      });
+    await Promise.all([
+      hear(
         CHANGE_CHANNEL,
         (payload) => this.wake(payload.split(' ')[0] as SheetId),
         () => this.feeds.forEach((_, sheet) => this.wake(sheet)),
       ),
-      this.sql.listen(
+      hear(
         FINDING_CHANNEL,
         (sheet) => this.findingsCame(sheet),
         () => this.findingsCame(null),
       ),
-      this.sql.listen(
+      hear(
         ACCESS_CHANGE_CHANNEL,
         (payload) => this.accessChanged(JSON.parse(payload) as AccessChange),
         () => this.accessChanged(),
       ),
-      this.sql.listen(PRESENCE_CHANNEL, (payload) => this.presence.hear(JSON.parse(payload) as Announced, Date.now())),
-    ]).then(() => setInterval(() => this.presence.prune(Date.now()), PRUNE_MS).unref()));
+      hear(PRESENCE_CHANNEL, (payload) => this.presence.hear(JSON.parse(payload) as Announced, Date.now())),
+    ]);
+    setInterval(() => this.presence.prune(Date.now()), PRUNE_MS).unref();
   }
 
   private wake(sheet: SheetId): void {
     this.everywhere.forEach((changed) => changed(sheet));
     this.feeds.get(sheet)?.wake();
   }
+}
+
+function tooLate(): never {
+  throw Object.assign(new Error('the database sends no notices yet'), { code: 'CONNECT_TIMEOUT' });
 }
 
 /** A sheet's log as it goes on, read once for all who follow it. What is done to it is done in turn. */

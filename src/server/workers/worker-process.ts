@@ -36,10 +36,10 @@ interface Reports<Event> {
 type Timer = ReturnType<typeof setTimeout>;
 
 /** Work that takes longer than this gives way to what is quick. */
-const LONG_MS = 150;
-/** Priorities of processes as POSIX has them: the larger, the more it gives way. Workers give way to the server itself. */
-const USUAL_PRIORITY = 2;
-const LOW_PRIORITY = 12;
+const LONG_MS = 80;
+/** Priorities of processes as POSIX has them: the larger, the more it gives way. Workers give way to the server itself, and to the database. */
+const USUAL_PRIORITY = 10;
+const LOW_PRIORITY = 19;
 
 /** Where the system does not let a priority be raised again, a process that was once slow stays one that gives way. */
 function setPriorityOf({ pid }: ChildProcess, priority: number): void {

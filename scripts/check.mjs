@@ -1,0 +1,37 @@
+// npm run check: formatting, lint and types of what has changed since the last commit, and the tests that have to do with it.
+import { existsSync } from 'node:fs';
+import { dirname } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { main, run, runBeside } from './run.mjs';
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+
+/** Files that differ from the last commit, or, where none do, those of the last commit. */
+function changedFiles() {
+  const git = (...args) => run('git', args, { cwd: root }).split('\n').filter(Boolean);
+  const changed = [...git('diff', '--name-only', 'HEAD'), ...git('ls-files', '--others', '--exclude-standard')];
+  return (changed.length ? changed : git('diff', '--name-only', 'HEAD~1')).filter((name) => existsSync(`${root}/${name}`));
+}
+
+await main(async () => {
+  const files = changedFiles();
+  const sources = files.filter((name) => /\.(ts|tsx|mjs|cjs)$/.test(name));
+  const typed = sources.filter((name) => /\.tsx?$/.test(name));
+  const checks = [
+    ['formatting', 'prettier', '--check', '--log-level', 'warn', '--ignore-unknown', ...files],
+    ['lint', 'eslint', '--cache', '--cache-location', 'node_modules/.cache/eslint', ...sources],
+    ['types', 'tsc', '--noEmit'],
+    // Those of the browser, and those that need a database, are parts of npm test.
+    ['tests', 'vitest', 'related', '--run', '--project', 'core', ...typed],
+  ].filter(([name]) => (name === 'formatting' ? files : name === 'lint' ? sources : typed).length > 0);
+  const began = Date.now();
+  const results = await Promise.all(
+    checks.map(async ([name, command, ...args]) => {
+      const { status, output } = await runBeside(`node_modules/.bin/${command}`, args, { cwd: root });
+      const seconds = ((Date.now() - began) / 1000).toFixed(0);
+      console.log(status === 0 ? `${name}: good (${seconds} s)` : `${output.trim()}\n${name}: FAILED (${seconds} s)`);
+      return status === 0;
+    }),
+  );
+  process.exitCode = results.every(Boolean) ? 0 : 1;
+});
