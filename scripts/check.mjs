@@ -20,7 +20,7 @@ await main(async () => {
   const checks = [
     ['formatting', 'prettier', '--check', '--log-level', 'warn', '--ignore-unknown', ...files],
     ['lint', 'eslint', '--cache', '--cache-location', 'node_modules/.cache/eslint', ...sources],
-    ['types', 'tsc', '--noEmit'],
+    ['types', '../typescript-native/bin/tsc', '--noEmit'],
     // Those of the browser, and those that need a database, are parts of npm test.
     ['tests', 'vitest', 'related', '--run', '--project', 'core', ...typed],
   ].filter(([name]) => (name === 'formatting' ? files : name === 'lint' ? sources : typed).length > 0);

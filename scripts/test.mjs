@@ -18,7 +18,7 @@ const tally = { passed: 0, failed: 0 };
 /** Checks of the sources, each of which counts as one. */
 const CHECKS = [
   ['lint', 'eslint', '.'],
-  ['types', 'tsc', '--noEmit'],
+  ['types', '../typescript-native/bin/tsc', '--noEmit'],
   ['formatting', 'prettier', '--check', '--log-level', 'warn', '.'],
   ['import directions and cycles', 'depcruise', 'src', 'scripts', 'test', '--output-type', 'err'],
   ['dead exports', 'knip', '--no-progress'],

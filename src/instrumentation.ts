@@ -7,9 +7,16 @@ export async function register(): Promise<void> {
   // Wrong settings end the start, and are all told at once.
   settings();
   const { startDigests } = await import('./server/findings/digests');
-  // The app answers while it catches up.
-  findingsKeeper()
-    .start()
-    .catch((error: unknown) => log().error({ err: error }, 'findings could not be started'));
+  // The app answers while it catches up. Where the database is not there yet, it is tried again.
+  const begin = (): void =>
+    void findingsKeeper()
+      .start()
+      .catch((error: unknown) => {
+        log().error({ err: error }, 'findings could not be started');
+        setTimeout(begin, RETRY_MS).unref();
+      });
+  begin();
   startDigests();
 }
+
+const RETRY_MS = 5000;

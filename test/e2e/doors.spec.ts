@@ -161,8 +161,8 @@ test('where others can reach the app, the demo is off, accounts are made by invi
 });
 
 test('cookies are out of reach of scripts and other sites, and go over TLS alone where the app is reached by it', async ({ request, baseURL }) => {
-  const account = { email: `gwen.${Date.now()}@example.org`, name: 'Gwen', password: 'a long password' };
-  await request.post('/api/sign-up', { data: account });
+  const account = { email: `gwen.${Date.now()}@example.org`, password: 'a long password' };
+  await request.post('/api/sign-up', { data: { ...account, name: 'Gwen' } });
   const port = await freePort();
   await serve(port, { AUXESIS_PUBLIC_URL: 'https://sheets.wrenfold.example' });
   for (const [address, isSecure] of [

@@ -48,6 +48,7 @@ export class FindingsKeeper {
   /** Sheets that are left out for now: they are looked at again every minute. */
   private readonly leftOut = new Set<SheetId>();
   private clockAt = 0;
+  private clock: ReturnType<typeof setInterval> | null = null;
   private readonly gathering = new Set<SheetId>();
   private readonly pool: WorkerPool<FindingsRequests, never>;
 
@@ -66,20 +67,20 @@ export class FindingsKeeper {
 
   /** Begins: catches up with what happened while no process ran. */
   async start(): Promise<void> {
-    await liveHub().followAll((sheet) => this.lookSoon(sheet));
-    setInterval(() => void this.tick(), TICK_MS).unref();
+    await liveHub().followAll(this.lookSoon);
+    this.clock ??= setInterval(() => void this.tick(), TICK_MS).unref();
     for (const sheet of await sheetsBehind(this.sql)) await this.look(sheet);
   }
 
   /** Looks at a sheet once a little has been gathered: nobody waits for its findings. */
-  private lookSoon(sheet: SheetId): void {
+  private readonly lookSoon = (sheet: SheetId): void => {
     if (this.gathering.has(sheet)) return;
     this.gathering.add(sheet);
     setTimeout(() => {
       this.gathering.delete(sheet);
       void this.look(sheet);
     }, GATHER_MS);
-  }
+  };
 
   /** Looks at a sheet of which there may be something new. Resolves once it has caught up. */
   async look(sheet: SheetId): Promise<void> {

@@ -7,8 +7,7 @@ import type { Settings } from '../settings';
 export const contentPolicy = (nonce: string): string =>
   [
     "default-src 'self'",
-    // In development the framework shows where a failure comes from by `eval`.
-    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'${process.env.NODE_ENV === 'development' ? " 'unsafe-eval'" : ''}`,
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'`,
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "font-src 'self'",

@@ -13,11 +13,9 @@ const REQUEST_MS = 300_000;
 /** How long open requests may go on once the server is asked to stop. */
 const GRACE_MS = 3000;
 
-const isDevelopment = process.env.NODE_ENV === 'development';
-
 async function serve(): Promise<void> {
   const settings = readSettings();
-  const app = next({ dev: isDevelopment, hostname: settings.listen, port: settings.port });
+  const app = next({ dev: false, hostname: settings.listen, port: settings.port });
   await app.prepare();
   const door = frontDoor(settings, app.getRequestHandler());
   const server = createServer(
@@ -31,8 +29,6 @@ async function serve(): Promise<void> {
     },
   );
   server.maxConnections = 5000;
-  // By it the framework tells pages what was saved.
-  if (isDevelopment) server.on('upgrade', app.getUpgradeHandler());
   server.listen(settings.port, settings.listen);
   let isStopping = false;
   const stop = (): void => {

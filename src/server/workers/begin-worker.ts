@@ -1,5 +1,4 @@
 import { fork, type ChildProcess } from 'node:child_process';
-import { unwatchFile, watchFile } from 'node:fs';
 import { settings } from '../settings';
 
 /**
@@ -9,19 +8,10 @@ import { settings } from '../settings';
  */
 export function beginWorker(script: string, memoryMb = settings().workerMemoryMb): ChildProcess {
   const { PATH, TZ, LANG } = process.env;
-  const worker = fork(script, [], {
+  return fork(script, [], {
     serialization: 'advanced',
     execArgv: [`--max-old-space-size=${memoryMb}`],
     env: { PATH, TZ, LANG, NODE_ENV: process.env.NODE_ENV },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
-  if (process.env.NODE_ENV === 'development') endWhenRebuilt(worker, script);
-  return worker;
-}
-
-/** In development another worker takes its place once the script is built anew. */
-function endWhenRebuilt(worker: ChildProcess, script: string): void {
-  const end = (): void => void worker.kill();
-  watchFile(script, { interval: 300, persistent: false }, end);
-  worker.once('exit', () => unwatchFile(script, end));
 }
