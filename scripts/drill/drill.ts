@@ -138,7 +138,7 @@ async function until(holds: () => boolean, patienceMs: number, otherwise: string
 
 /** How many pages show what, and where two of them differ first. */
 function differenceOf(pages: readonly DrillPage[]): string {
-  const groups = Object.values(Object.groupBy(pages, ({ shown }) => shown)).map((group) => group!);
+  const groups = [...new Set(pages.map(({ shown }) => shown))].map((shown) => pages.filter((page) => page.shown === shown));
   const [one, other] = groups.map(([page]) => page!.shown);
   const at = [...(one ?? '')].findIndex((letter, place) => letter !== other?.[place]);
   const near = (shown = ''): string => shown.slice(Math.max(0, at - 30), at + 30);
