@@ -97,7 +97,8 @@ async function run({ fault, pages = 6, seconds = 15, restMs = 20, preload, place
     await until(() => open.every((page) => page.isSettled), 240_000, 'the pages have not been answered');
     await until(
       () => new Set(open.map(({ shown }) => shown)).size === 1,
-      60_000,
+      // All pages share this process: they may be hundreds of changes behind one another.
+      240_000,
       () => `the pages do not show the same: ${differenceOf(open)}`,
     );
     const late = new DrillPage();
