@@ -4,22 +4,22 @@ import { join } from 'node:path';
 
 const WORKERS = { painter: 'src/server/painter/painter-worker.ts', findings: 'src/server/findings/findings-worker.ts' };
 
-/** What the bundler is asked for: the workers, and the server. */
-export function bundlesOf(root) {
+/** The options of the bundler: for the workers, and for the server. */
+function bundlesOf(root) {
   const common = { absWorkingDir: root, outdir: join(root, 'dist'), bundle: true, platform: 'node', target: 'node20', logLevel: 'silent' };
-  return {
-    workers: { ...common, entryPoints: WORKERS, outExtension: { '.js': '.cjs' }, minify: true, format: 'cjs' },
-    server: {
+  return [
+    { ...common, entryPoints: WORKERS, outExtension: { '.js': '.cjs' }, minify: true, format: 'cjs' },
+    {
       ...common,
       entryPoints: { server: 'src/server/front/serve.ts' },
       outExtension: { '.js': '.mjs' },
       packages: 'external',
       format: 'esm',
     },
-  };
+  ];
 }
 
 export async function bundleWorkers(root) {
   const { build } = await import('esbuild');
-  await Promise.all(Object.values(bundlesOf(root)).map(build));
+  await Promise.all(bundlesOf(root).map((options) => build(options)));
 }

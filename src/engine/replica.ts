@@ -146,12 +146,12 @@ export class Replica {
     return course.inverse;
   }
 
-  /** Takes in a change from the server's log, and gives what it touched; one that is in already is passed over. */
+  /** Takes in a change of the server's log. Returns its effects: none where the change was taken in before. */
   receive(change: RecordedChange): readonly Effect[] {
     return this.receiveAll([change]);
   }
 
-  /** The same for several, in order: one's own that wait are taken back and applied anew once, however many there are. */
+  /** Takes in changes of the server's log, in order. The pending changes of this page are rewound and replayed once for all of them. */
   receiveAll(changes: readonly RecordedChange[]): readonly Effect[] {
     const touched: Effect[] = [];
     const known = new Set<string>();

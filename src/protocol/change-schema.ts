@@ -83,21 +83,21 @@ const isWithin = (value: unknown, { min, max }: { readonly min: number; readonly
   value === undefined || value === null || (Number.isInteger(value) && (value as number) >= min && (value as number) <= max);
 const hasOnly = (item: object, names: readonly string[]): boolean => Object.keys(item).every((name) => names.includes(name));
 
-/** Checked by hand: a sheet brought in whole has a million of them. */
-const isCells = (value: unknown): boolean =>
-  typeof value === 'object' &&
-  value !== null &&
-  !Array.isArray(value) &&
-  Object.entries(value).every(([field, typed]) => isId(field) && isText(typed));
+/** What is wrong with the inputs of a row, in words that follow its name. Checked by hand: a sheet brought in whole has a million rows. */
+function cellsProblem(value: unknown): string | undefined {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return ' must be of type object';
+  for (const [field, typed] of Object.entries(value)) {
+    if (!isContentId(field)) return ' holds a field that is no id';
+    if (typeof typed !== 'string') return `.${field} must be a string`;
+    if (typed.length > LONGEST_INPUT) return TOO_LONG;
+  }
+  return undefined;
+}
 
 const cells = Joi.object()
-  .custom((value: Readonly<Record<string, unknown>>, helpers) => {
-    for (const [field, typed] of Object.entries(value)) {
-      if (!isContentId(field)) return helpers.message({ custom: '{{#label}} holds a field that is no id' });
-      if (typeof typed !== 'string') return helpers.message({ custom: `{{#label}}.${field} must be a string` });
-      if (typed.length > LONGEST_INPUT) return helpers.message({ custom: TOO_LONG });
-    }
-    return value;
+  .custom((value: unknown, helpers) => {
+    const problem = cellsProblem(value);
+    return problem === undefined ? value : helpers.message({ custom: problem === TOO_LONG ? problem : `{{#label}}${problem}` });
   })
   .required();
 
@@ -234,7 +234,7 @@ export const FORMS = {
       isId(row.id) &&
       isKey(row.key) &&
       ROW_ROLES.includes(row.role as RowRole) &&
-      isCells(row.cells) &&
+      cellsProblem(row.cells) === undefined &&
       isAccepted(row.about),
     repeated: 'about',
   },

@@ -22,7 +22,7 @@ export interface ManyForm {
  * A list of at least one item, in time for hundreds of thousands of them: those of the plain form are known by hand, the others are checked by their
  * schema. More than 20,000 of the others are refused, so that no list holds the server up.
  */
-export const manyItems = ({ item, isPlain, repeated = '', tooMuch }: ManyForm): Joi.ArraySchema =>
+export const manyItems = ({ item, isPlain, repeated, tooMuch }: ManyForm): Joi.ArraySchema =>
   Joi.array()
     .min(1)
     .custom((items: readonly Readonly<Record<string, unknown>>[], helpers) => {
@@ -37,7 +37,7 @@ export const manyItems = ({ item, isPlain, repeated = '', tooMuch }: ManyForm): 
           return helpers.message({ custom: '{{#label}} has too many items with formatting or a form of their own: send fewer at once' });
         const [error] = itemErrors(item, one, { at, items, helpers });
         if (error) return error;
-        const part = one?.[repeated];
+        const part = repeated === undefined ? undefined : one?.[repeated];
         if (part !== undefined) accepted.add(JSON.stringify(part));
       }
       return items;

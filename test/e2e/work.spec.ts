@@ -55,5 +55,8 @@ test('rules that are too much work are told as a problem to programs that send t
     refused: expect.stringContaining('1,000 different labels'),
   });
   const long = await evaluate([{ Oxygen: 8 }], [rule('long', `="${'x'.repeat(1_000_001)}"`)]);
-  expect(long.status()).toBe(413);
+  expect({ status: long.status(), ...((await long.json()) as object) }).toMatchObject({
+    status: 400,
+    refused: expect.stringContaining('at most 1,000,000 characters'),
+  });
 });

@@ -65,11 +65,11 @@ export function calculateCells(task: Task, put: (column: number, slot: number, v
     if (area.sheet !== sheet) return found;
     for (const column of columns) {
       if (column < area.left || column > area.right) continue;
-      work.schedule(Math.max(0, Math.min(area.bottom, lastRow) - area.top + 1));
+      work.scheduling.spend(Math.max(0, Math.min(area.bottom, lastRow) - area.top + 1));
       for (let position = area.top; position <= Math.min(area.bottom, lastRow); position++) {
         const slot = sheet.order[position]!;
         if (!isDirty(column, slot) || done.has(cellOf(column, slot))) continue;
-        work.schedule(WAITING_STEPS);
+        work.scheduling.spend(WAITING_STEPS);
         found.push(cellOf(column, slot));
       }
     }

@@ -161,7 +161,7 @@ export class Calculation {
     const before = new Map<number, CellBefore>();
     try {
       for (const formula of this.index.hangingOn('cells')) for (const { column, slot } of this.cellsOf(formula)) this.mark(column, slot);
-      this.context.work.scheduledWithin(this.context.work.limits.scheduling, () => this.spread(edits));
+      this.context.work.scheduling.within(this.context.work.limits.scheduling, () => this.spread(edits));
       this.calculate(before);
     } catch (error) {
       if (!(error instanceof TooMuchWork)) throw error;
@@ -224,14 +224,14 @@ export class Calculation {
     this.dirty.forEach((slots, column) => slots.forEach((slot) => queue.push({ column, slot })));
     for (let cell = queue.pop(); cell; cell = queue.pop()) {
       const { column, slot } = cell;
-      this.context.work.schedule(1 + this.index.blockCount);
+      this.context.work.scheduling.spend(1 + this.index.blockCount);
       for (const dependent of this.index.sameRow(column)) {
         const store = this.sheet.columns[dependent.column]!;
         if (store.formulas.has(slot) && store.inputCodeAt(slot) === dependent.code && this.mark(dependent.column, slot))
           queue.push({ column: dependent.column, slot });
       }
       for (const dependent of this.index.reading(column, this.sheet.positionOf(slot))) {
-        this.context.work.schedule(1);
+        this.context.work.scheduling.spend(1);
         if (spread.has(dependent)) continue;
         spread.add(dependent);
         for (const member of this.cellsOf(dependent)) if (this.mark(member.column, member.slot)) queue.push(member);
@@ -248,7 +248,7 @@ export class Calculation {
     this.metered = work.spent;
     try {
       const { sheet, scheduling } = this.isOverBudget ? { sheet: Infinity, scheduling: Infinity } : work.limits;
-      work.within(sheet, () => work.scheduledWithin(scheduling, () => this.calculateDirty(before)));
+      work.within(sheet, () => work.scheduling.within(scheduling, () => this.calculateDirty(before)));
     } finally {
       work.formulaLimit = work.limits.formula;
     }

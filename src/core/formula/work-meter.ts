@@ -24,25 +24,13 @@ export class TooMuchWork extends Error {
   }
 }
 
-/**
- * Counts the work of a sheet's formulas, in values read and made, and ends an evaluation that goes beyond its budget by throwing
- * TooMuchWork. Counts and not time, so that every machine comes to the same answer.
- */
-export class WorkMeter {
-  /** Values counted so far, since the meter was made. */
+/** Counts something against a ceiling. */
+class Counter {
+  /** Counted so far, since it was made. */
   spent = 0;
-  /** What a single formula may spend now. */
-  formulaLimit: number;
   private ceiling = Infinity;
-  /** Steps of scheduling counted so far. */
-  scheduled = 0;
-  private schedulingCeiling = Infinity;
 
-  constructor(readonly limits: WorkLimits = WORK_LIMITS) {
-    this.formulaLimit = limits.formula;
-  }
-
-  /** Runs a task that may spend at most `budget` values. Throws TooMuchWork where it needs more. */
+  /** Runs a task that may spend at most `budget`. Throws TooMuchWork where it needs more. */
   within<T>(budget: number, task: () => T): T {
     const before = this.ceiling;
     this.ceiling = this.spent + budget;
@@ -53,34 +41,36 @@ export class WorkMeter {
     }
   }
 
-  /** The same for a task that may take at most so many steps of scheduling. */
-  scheduledWithin<T>(steps: number, task: () => T): T {
-    const before = this.schedulingCeiling;
-    this.schedulingCeiling = this.scheduled + steps;
-    try {
-      return task();
-    } finally {
-      this.schedulingCeiling = before;
-    }
-  }
-
-  /** Counts values before they are read or made. */
+  /** Counts before the work is done. Throws TooMuchWork beyond the ceiling. */
   spend(count: number): void {
     this.spent += count;
     if (this.spent > this.ceiling) throw new TooMuchWork('whole');
   }
+}
 
-  /** Counts steps to find what is to be calculated: apart, as they depend on what was calculated before, which the answer must not. */
-  schedule(steps: number): void {
-    this.scheduled += steps;
-    if (this.scheduled > this.schedulingCeiling) throw new TooMuchWork('whole');
+/**
+ * Counts the work of a sheet's formulas, in values read and made, and ends an evaluation beyond its budget by throwing TooMuchWork.
+ * It counts work and not time, so that every machine gives the same answer.
+ */
+export class WorkMeter extends Counter {
+  /** What a single formula may spend now. */
+  formulaLimit: number;
+  /**
+   * Steps to find which cells to calculate, and in which order. They are counted apart, as they depend on what was calculated before,
+   * and the answer must not.
+   */
+  readonly scheduling = new Counter();
+
+  constructor(readonly limits: WorkLimits = WORK_LIMITS) {
+    super();
+    this.formulaLimit = limits.formula;
   }
 
-  /** Counts what was spent since `before` as scheduling: on a formula that turned out to need other cells first, and is run again. */
+  /** Counts what was spent since `before` as scheduling: for a run of a formula that is repeated once the cells it needs are calculated. */
   countAsScheduling(before: number): void {
     const steps = this.spent - before;
     this.spent = before;
-    this.schedule(steps);
+    this.scheduling.spend(steps);
   }
 }
 

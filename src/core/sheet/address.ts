@@ -20,7 +20,7 @@ export interface CellRange {
 }
 
 /** The last column and row that an address can name: whole rows and columns reach as far. */
-export const LAST_COLUMN = columnNumber('ZZZ');
+const LAST_COLUMN = columnNumber('ZZZ');
 const LAST_ROW = 9_999_998;
 
 export const isWholeColumns = ({ top, bottom }: CellRange): boolean => top === 0 && bottom === LAST_ROW;
@@ -47,7 +47,10 @@ export function parseAddress(text: string): { column: number; position: number }
 /** Stands in the place of an address whose cell was removed. */
 export const GONE = '#REF!';
 
-/** Reads one or more A1 ranges separated by spaces, each end either way round, whole columns (`B:C`) and rows (`2:3`) too; undefined where a part is not a range. */
+/**
+ * Reads A1 ranges separated by spaces, whole columns (`B:C`) and rows (`2:3`) too. The ends of a range may come in either order.
+ * Undefined where a part is not a range.
+ */
 export function parseRanges(text: string): CellRange[] | undefined {
   const ranges = text.trim().split(/\s+/).map(parseRange);
   return ranges.every((range) => range !== undefined) ? ranges : undefined;

@@ -14,8 +14,6 @@ export interface Endpoint {
   readonly scope: Scope | null;
   readonly query?: Joi.Schema;
   readonly body?: Joi.Schema;
-  /** Bytes of the body; as many as of any other where absent. */
-  readonly maxBytes?: number;
   /** Request headers that count, and what for. */
   readonly headers?: Readonly<Record<string, string>>;
   readonly answer: { readonly status: 200; readonly says: string; readonly type: string; readonly schema?: Joi.Schema };

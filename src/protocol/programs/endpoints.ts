@@ -10,7 +10,7 @@ export const MOST_RECORDS = 5000;
 /** Values of all records together. */
 const MAX_VALUES = 200_000;
 /** Characters of a rule file. */
-export const MAX_RULES = 1_000_000;
+const MAX_RULES = 1_000_000;
 const PAGE = { usual: 100, most: 1000 };
 
 export interface RecordsQuery {
@@ -78,6 +78,11 @@ const ruleFile = Joi.object({
   looks: Joi.object().pattern(/^/, Joi.object().unknown()),
 })
   .unknown()
+  .custom((file: object, helpers) =>
+    JSON.stringify(file).length > MAX_RULES
+      ? helpers.message({ custom: `{{#label}} is too long: a rule file has at most ${limitText(MAX_RULES)} characters` })
+      : file,
+  )
   .description('A rule file, as “Rules alone” under Files gives it');
 
 const finding = Joi.object({
@@ -201,7 +206,6 @@ export const ENDPOINTS = {
     scope: 'rules',
     headers: { 'If-Match': 'The ETag of the rules that were read: 412 where they have been changed since' },
     body: ruleFile,
-    maxBytes: MAX_RULES,
     answer: {
       status: 200,
       says: 'How many rules there are',

@@ -100,7 +100,8 @@ export class PaintedSheet {
   }
 
   receive(changes: readonly RecordedChange[]): void {
-    for (const change of changes) this.effects.push(...this.replica.receive(change));
+    // One by one: a paste has more effects than a call takes arguments.
+    for (const effect of this.replica.receiveAll(changes)) this.effects.push(effect);
     this.changes.push(...changes);
     this.askForPast();
     this.tellSoon();

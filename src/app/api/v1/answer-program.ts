@@ -52,7 +52,7 @@ export function answerProgram<Query, Body>(
     const isTagged = endpoint.headers?.['If-None-Match'] !== undefined;
     if (isTagged && request.headers.get('if-none-match') === etag) return new Response(null, { status: 304, headers: { etag } });
     const query = (endpoint.query ? readQuery(new URL(request.url).searchParams, endpoint.query as never, 'no-more') : {}) as Query;
-    const body = (endpoint.body ? await readBody(request, endpoint.body, endpoint.maxBytes ?? LARGE_BODY) : undefined) as Body;
+    const body = (endpoint.body ? await readBody(request, endpoint.body, LARGE_BODY) : undefined) as Body;
     const response = await handle({ program, query, body, request, head });
     if (isTagged) response.headers.set('etag', etag);
     return response;

@@ -250,7 +250,7 @@ class TableReader {
         const key = JSON.stringify(map);
         const known = cellsOf.get(key);
         if (known) {
-          known.cells.push(...cells);
+          for (const cell of cells) known.cells.push(cell);
           after = order.indexOf(key);
           if (at < maps.length - 1) cellsOf.set(key, { ...known, isLast: false });
         } else {

@@ -1,5 +1,4 @@
-import { limitText } from '../../../../core/exchange/limits';
-import { ENDPOINTS, MAX_RULES, type EvaluateBody } from '../../../../protocol/programs/endpoints';
+import { ENDPOINTS, type EvaluateBody } from '../../../../protocol/programs/endpoints';
 import { painter } from '../../../../server/painter/painter';
 import { Refusal } from '../../../../server/refusal';
 import { answerProgram } from '../answer-program';
@@ -8,7 +7,6 @@ export const dynamic = 'force-dynamic';
 
 export function POST(request: Request): Promise<Response> {
   return answerProgram<never, EvaluateBody>(ENDPOINTS.evaluate, { request }, async ({ body: { data, rules, now, zone, dates } }) => {
-    if (JSON.stringify(rules).length > MAX_RULES) throw new Refusal('too-long', `rules: at most ${limitText(MAX_RULES)} characters are taken`);
     if (zone !== undefined && !isZone(zone)) throw new Refusal('bad-request', `zone is "${zone}"; expected a time zone such as Europe/Lisbon`);
     const options = { header: true, nowMs: now === undefined ? Date.now() : Date.parse(now), ...(zone ? { zone } : {}), ...(dates ? { dates } : {}) };
     const report = await painter().evaluate({ data, rules, options });
