@@ -1,150 +1,17 @@
-// npm run drill: plays faults against a throw-away instance, and tells of each what was lost and what a person saw.
+// npm run drill: plays faults against a throw-away instance, and says of each what was lost and what a person saw.
 import { execFileSync } from 'node:child_process';
 import { copyFileSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
-import { fileURLToPath } from 'node:url';
 import postgres from 'postgres';
 import { connect as connectDatabase } from '../../src/server/database';
 import { migrate } from '../../src/server/migrate';
-import type { Engine as ThisEngine } from '../../src/engine/engine';
 import { Cluster } from '../postgres.mjs';
-import { Between } from './between';
 import { fuzzAll } from './fuzz';
 import { measureHostile } from './hostile';
-import { Instance } from './instance';
 import { OlderVersion } from './older-version';
-import { connectPages, DrillPage, type Acknowledged } from './page';
-
-const root = dirname(dirname(dirname(fileURLToPath(import.meta.url))));
-const wanted = process.argv.slice(2);
-
-interface Line {
-  readonly fault: string;
-  readonly times: number;
-  readonly kept: number;
-  readonly lost: number;
-  readonly saw: string;
-  readonly isGood: boolean;
-}
-const lines: Line[] = [];
-
-/** One fault: some pages write while it happens; afterwards everything acknowledged must be there once, and all pages must show the same. */
-interface Drill {
-  readonly fault: string;
-  readonly pages?: number;
-  readonly seconds?: number;
-  /** Rest between two entries of a page, in milliseconds. */
-  readonly restMs?: number;
-  readonly preload?: string;
-  /** Stands for the folder of the clone in the place of the cluster. */
-  readonly place?: string;
-  /** The version whose pages and process are there at the beginning, where it is not this one. */
-  readonly older?: OlderVersion;
-  /** Does the fault while pages write. Returns how often. */
-  play(at: Stage): Promise<number>;
-  readonly saw: string;
-}
-
-interface Stage {
-  readonly instance: Instance;
-  readonly between: Between;
-  readonly sheet: string;
-  readonly cookie: string;
-}
-
-const wants = (fault: string): boolean => wanted.length === 0 || wanted.some((word) => fault.includes(word));
-
-async function run({ fault, pages = 6, seconds = 15, restMs = 20, preload, place = root, older, play, saw }: Drill): Promise<void> {
-  if (!wants(fault)) return;
-  process.stderr.write(`${fault}...\n`);
-  const instance = await Instance.make({ root, place, name: `drill-${process.pid}` });
-  const between = new Between(() => instance.address);
-  const acknowledged: Acknowledged = new Map();
-  let disconnect = (): void => {};
-  const open: DrillPage[] = [];
-  try {
-    if (older) instance.use(await older.start(instance.database));
-    else {
-      instance.prepare();
-      await instance.start(preload ? { preload: join(root, preload) } : {});
-    }
-    const { Engine } = older ? ((await import(join(older.folder, 'src/engine/engine.ts'))) as { readonly Engine: typeof ThisEngine }) : {};
-    const cookie = await instance.signIn();
-    const sheet = await instance.makeSheet(cookie);
-    disconnect = connectPages({ address: await between.open(), cookie, acknowledged, statuses: new Map() });
-    for (let at = 0; at < pages; at++) {
-      const page = new DrillPage(Engine);
-      await page.open(sheet);
-      open.push(page);
-    }
-    let isWriting = true;
-    const writing = Promise.all(
-      open.map(async (page, who) => {
-        for (let at = 0; isWriting; at++) {
-          if (at % 9 === 8) await page.undo().catch(() => {});
-          else await page.enter(1 + (who % 4), 1 + ((at * 7 + who) % 30), `${who} wrote ${at}`);
-          await pause(restMs + Math.random() * 3 * restMs);
-        }
-      }),
-    );
-    const playing = play({ instance, between, sheet, cookie });
-    await Promise.all([pause(seconds * 1000), playing]);
-    isWriting = false;
-    await writing;
-    const times = await playing;
-    await until(() => open.every((page) => page.isSettled), 240_000, 'the pages have not been answered');
-    await until(
-      () => new Set(open.map(({ shown }) => shown)).size === 1,
-      // All pages share this process: they may be hundreds of changes behind one another.
-      240_000,
-      () => `the pages do not show the same: ${differenceOf(open)}`,
-    );
-    const late = new DrillPage();
-    open.push(late);
-    await late.open(sheet);
-    await until(() => late.shown === open[0]!.shown, 20_000, 'who comes now sees something else than the log gives');
-    const { lost, doubled, gaps } = await instance.check(sheet, acknowledged);
-    const refusals = open.flatMap((page) => page.refusals);
-    const { endedByThemselves: ended } = instance;
-    const seen = ended ? `${saw} (the app ended by itself ${ended === 1 ? 'once' : `${ended} times`}, and was started again)` : saw;
-    note({
-      fault,
-      times,
-      kept: acknowledged.size,
-      lost: lost + doubled + gaps,
-      saw: refusals.length ? `${seen}; refused: ${refusals[0]}` : seen,
-      isGood: lost + doubled + gaps + refusals.length === 0,
-    });
-  } catch (error) {
-    note({ fault, times: 0, kept: acknowledged.size, lost: 0, saw: `FAILED: ${(error as Error).message}`, isGood: false });
-  } finally {
-    for (const page of open) page.close();
-    disconnect();
-    between.close();
-    await instance.end();
-  }
-}
-
-function note(line: Line): void {
-  lines.push(line);
-  console.log(`| ${line.fault} | ${line.times} | ${line.kept} | ${line.lost} | ${line.saw} |`);
-}
-
-async function until(holds: () => boolean, patienceMs: number, otherwise: string | (() => string)): Promise<void> {
-  for (const end = Date.now() + patienceMs; !holds(); await pause(100))
-    if (Date.now() > end) throw new Error(typeof otherwise === 'string' ? otherwise : otherwise());
-}
-
-/** How many pages show what, and where two of them differ first. */
-function differenceOf(pages: readonly DrillPage[]): string {
-  const groups = [...new Set(pages.map(({ shown }) => shown))].map((shown) => pages.filter((page) => page.shown === shown));
-  const [one, other] = groups.map(([page]) => page!.shown);
-  const at = [...(one ?? '')].findIndex((letter, place) => letter !== other?.[place]);
-  const near = (shown = ''): string => shown.slice(Math.max(0, at - 30), at + 30);
-  return `${groups.map(({ length }) => length).join(' and ')} pages, ${near(one)} against ${near(other)}`;
-}
+import { root, runDrill, tally, wants, type Stage } from './run-drill';
 
 /** The parent of a process; undefined where it is gone. */
 function parentOf(pid: string): number | undefined {
@@ -195,22 +62,22 @@ const repeat = async (times: number, one: () => Promise<void>): Promise<number> 
 
 console.log('| fault | times | changes acknowledged | lost or doubled | what a person saw |\n| --- | --- | --- | --- | --- |');
 
-await run({
+await runDrill({
   fault: 'app killed while a change waits for the head of its sheet',
   play: (stage) => repeat(3, () => killAtLock(stage, (sql, sheet) => sql`select 1 from sheet where id = ${sheet} for update`)),
   saw: OFFLINE,
 });
-await run({
+await runDrill({
   fault: 'app killed while a change is applied to the rows',
   play: (stage) => repeat(3, () => killAtLock(stage, (sql) => sql`lock table sheet_row in exclusive mode`)),
   saw: OFFLINE,
 });
-await run({
+await runDrill({
   fault: 'app killed while a change is written to the log',
   play: (stage) => repeat(3, () => killAtLock(stage, (sql) => sql`lock table sheet_change in exclusive mode`)),
   saw: OFFLINE,
 });
-await run({
+await runDrill({
   fault: 'app killed once a change is committed, before its answer',
   async play(stage) {
     return repeat(5, async () => {
@@ -224,7 +91,7 @@ await run({
   },
   saw: OFFLINE,
 });
-await run({
+await runDrill({
   fault: 'app killed at any moment',
   seconds: 25,
   play: ({ instance }) =>
@@ -234,7 +101,7 @@ await run({
     }),
   saw: OFFLINE,
 });
-await run({
+await runDrill({
   fault: 'database killed in the middle of changes',
   seconds: 25,
   play: ({ instance }) =>
@@ -244,7 +111,7 @@ await run({
     }),
   saw: OFFLINE,
 });
-await run({
+await runDrill({
   fault: 'database gone for a minute',
   seconds: 75,
   pages: 6,
@@ -258,7 +125,7 @@ await run({
   },
   saw: OFFLINE,
 });
-await run({
+await runDrill({
   fault: 'a worker process killed in the middle',
   seconds: 25,
   async play({ instance, sheet, cookie }) {
@@ -288,7 +155,7 @@ await run({
   },
   saw: 'nothing: sheets go on in another process',
 });
-await run({
+await runDrill({
   fault: 'slow network: 400 ms each way',
   restMs: 500,
   play: async ({ between }) => {
@@ -297,7 +164,7 @@ await run({
   },
   saw: 'changes take a second to be confirmed',
 });
-await run({
+await runDrill({
   fault: 'clock of the server jumps an hour forward and back',
   preload: 'scripts/drill/clock.mjs',
   play: ({ instance }) =>
@@ -309,7 +176,7 @@ await run({
 const older = wants(UPDATE) ? OlderVersion.take(root) : undefined;
 if (older)
   try {
-    await run({
+    await runDrill({
       fault: UPDATE,
       older,
       seconds: 25,
@@ -331,7 +198,7 @@ if (older)
     await older.remove();
   }
 else if (wants(UPDATE)) process.stderr.write(`${UPDATE}: left out, as there is no history to take an older version from\n`);
-await run({
+await runDrill({
   fault: 'a migration that fails half way',
   play: async ({ instance }) => {
     const folder = mkdtempSync(join(tmpdir(), 'auxesis-drill-'));
@@ -357,7 +224,7 @@ await run({
   },
   saw: 'nothing: the start says which file failed, and the schema is as it was',
 });
-await run({
+await runDrill({
   fault: '30 pages with random changes and random cuts for two minutes',
   pages: 30,
   seconds: 120,
@@ -382,9 +249,9 @@ if (wants('fuzz')) {
   console.log(`\n${text}`);
   if (!isGood) process.exitCode = 1;
 }
-if (lines.some(({ isGood }) => !isGood)) process.exitCode = 1;
-const failed = lines.filter(({ isGood }) => !isGood).length;
-console.log(`\n${lines.length - failed} passed, ${failed} failed`);
+const { played, failed } = tally();
+if (failed > 0) process.exitCode = 1;
+console.log(`\n${played - failed} passed, ${failed} failed`);
 
 /** The database's disk runs full: as root only, on a small file system of its own. */
 async function fullDisk(): Promise<void> {
@@ -396,7 +263,7 @@ async function fullDisk(): Promise<void> {
   mkdirSync(disk, { recursive: true });
   execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=220m,mode=755', 'tmpfs', disk]);
   try {
-    await run({
+    await runDrill({
       fault,
       place,
       pages: 3,
