@@ -26,10 +26,10 @@ const inFull = (count: number): string => count.toLocaleString('en');
 
 /** What is told of a cell whose formula is given up. */
 export const TOO_MUCH_WORK = {
-  formula: ({ formula }: WorkLimits) => `too much work: this formula reads or makes more than ${inFull(formula)} values. Use smaller ranges`,
+  formula: ({ formula }: WorkLimits) => `too much work: use smaller ranges (over ${inFull(formula)} values)`,
   sheet: ({ sheet, light }: WorkLimits) =>
-    `too much work: the formulas of this sheet read or make more than ${inFull(sheet)} values together, ` +
-    `so those that need more than ${inFull(light)} are left out. Use smaller ranges, or fewer formulas over many cells`,
+    'too much work together with the other formulas: use smaller ranges or fewer formulas ' +
+    `(over ${inFull(sheet)} values; only formulas of up to ${inFull(light)} are calculated)`,
 } as const;
 
 /** What cells held before they were calculated, by slot × fields + column; null where nobody asks. */

@@ -78,7 +78,7 @@ test('where all formulas of a sheet are too much together, light ones go on and 
   const evaluation = new Evaluation(sheet, {}, { limits });
   // 40 formulas of 40 cells each are 1,600 values.
   expect([1, 2].map((column) => shownAt(sheet, column, 5))).toEqual(['5', '#LIMIT!']);
-  expect(evaluation.calculation.mistakeAt(2, sheet.order[5]!)).toMatch(/formulas of this sheet/);
+  expect(evaluation.calculation.mistakeAt(2, sheet.order[5]!)).toMatch(/together with the other formulas/);
   const cells = rows.slice(0, 20).map((_, at) => ({ row: `r${at + 1}`, field: 'f2', input: 'x' }));
   evaluation.follow(sheet.apply({ kind: 'set-cells', cells }).effects);
   expect(shownAt(sheet, 2, 40)).toBe(String((39 * 40) / 2 + 39));

@@ -86,7 +86,7 @@ export function CellLine() {
         plain
       )}
       {cell?.mistake && (
-        <span className={classes.mistake} role="status">
+        <span className={classes.mistake} role="status" title={cell.mistake}>
           {cell.mistake}
         </span>
       )}
