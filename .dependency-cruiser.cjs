@@ -3,7 +3,7 @@ const from = (name, path, to) => ({ name, severity: 'error', from: { path }, to:
 
 module.exports = {
   forbidden: [
-    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
     from('core-imports-nothing-of-ours', '^src/core', '^src/(?!core)'),
     {
       name: 'core-has-no-platform',

@@ -6,6 +6,7 @@ import type { Style } from '../src/core/looks/style';
 import type { Operation } from '../src/core/sheet/change';
 import type { SheetPart } from '../src/core/sheet/sheet-part';
 import { Sheet } from '../src/core/sheet/sheet';
+import { rulesOf } from '../src/core/rules/stored-rule';
 
 const FIELDS = ['f1', 'f2', 'f3'].map((id, at) => newField(id, `a${at}`));
 const KEYS = generateNKeysBetween(null, null, 40);
@@ -263,6 +264,6 @@ export function makeSheet(inputs: readonly string[] = ['5', '4.9', 'x', '', '7',
 export const contentsOf = (sheet: Sheet) => ({
   fields: sheet.fields,
   rows: sheet.order.map((slot) => sheet.storedRow(slot)),
-  rules: sheet.rulesInOrder(),
+  rules: rulesOf(sheet),
   parts: [...sheet.parts.values()].sort((a, b) => (a.id < b.id ? -1 : 1)),
 });

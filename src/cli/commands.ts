@@ -1,3 +1,4 @@
+import { rulesPutBy } from '../core/rules/stored-rule';
 import { advise } from '../core/rules/advice/registry';
 import { Evaluation } from '../core/rules/evaluation';
 import { reportEvaluation } from '../core/rules/evaluate-report';
@@ -80,7 +81,10 @@ function repairTold(operation: Operation, sheet: Sheet): object {
     return column === undefined ? id : (sheet.labelOf(column) ?? columnLetters(column));
   };
   if (operation.kind === 'put-rules')
-    return { ...operation, rules: operation.rules.map(({ rule, ...rest }) => ({ ...rest, rule: mapRuleReferences(rule, { field: labelOf }) })) };
+    return {
+      ...operation,
+      rules: rulesPutBy(operation).map(({ rule, ...rest }) => ({ ...rest, rule: mapRuleReferences(rule, { field: labelOf }) })),
+    };
   if (operation.kind !== 'set-cells') return operation;
   const addressOf = ({ row, field }: CellInput) => cellAddress(sheet.findColumn(field)!, sheet.positionOf(sheet.findSlot(row)!));
   return { ...operation, cells: operation.cells.map((cell) => ({ cell: addressOf(cell), input: cell.input })) };

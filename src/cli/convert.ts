@@ -1,3 +1,4 @@
+import { putRules, rulesOf } from '../core/rules/stored-rule';
 import { writeFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { nanoid } from 'nanoid';
@@ -8,7 +9,7 @@ import { exportSource, type ExportReport } from '../core/exchange/export-source'
 import { writeJson } from '../core/exchange/json/write-json';
 import { rulesForSheet } from '../core/exchange/rules/rules-for-sheet';
 import type { SheetContents } from '../core/exchange/sheet-contents';
-import type { Table } from '../core/exchange/table';
+import type { Table } from '../core/values/table';
 import { looksById, sheetLooks } from '../core/looks/sheet-looks';
 import { Evaluation } from '../core/rules/evaluation';
 import { mapRuleReferences } from '../core/rules/map-rule-references';
@@ -64,9 +65,9 @@ function richFile(from: string, format: ExportFormatName, { rules, ...options }:
   if (given) {
     const find = fieldByLabel(file.sheet);
     file.sheet.apply({ kind: 'remove-rules', rules: file.rules.map(({ id }) => id) });
-    file.sheet.apply({ kind: 'put-rules', rules: storedInOrder(given.rules.map((rule) => mapRuleReferences(rule, { field: find }))) });
+    file.sheet.apply(putRules(storedInOrder(given.rules.map((rule) => mapRuleReferences(rule, { field: find })))));
   }
-  evaluation.setRules(file.sheet.rulesInOrder().map(({ rule }) => rule));
+  evaluation.setRules(rulesOf(file.sheet).map(({ rule }) => rule));
   const { parts, report } = EXPORT_FORMATS[format].write(exportSource(evaluation, { name: nameOf(from), looks: saved }), {});
   return { bytes: Buffer.concat([...parts].map((part) => Buffer.from(part))), told: [...file.losses, ...reportLines(report)] };
 }

@@ -4,7 +4,7 @@ import { BadFile } from '../core/exchange/bad-file';
 import { TableRows } from '../core/exchange/import/table-rows';
 import { LIMITS } from '../core/exchange/limits';
 import type { SheetContents } from '../core/exchange/sheet-contents';
-import type { Table } from '../core/exchange/table';
+import type { Table } from '../core/values/table';
 import { isWorkbook, readWorkbook } from '../core/exchange/workbook/read-workbook';
 import { headerOf, workbookContents } from '../core/exchange/workbook/workbook-contents';
 import type { DataOptions } from '../core/rules/evaluate-data';

@@ -1,5 +1,6 @@
+import { rulesOf } from '../core/rules/stored-rule';
 import { showReferences } from '../core/formula/keep-references';
-import type { Table } from '../core/exchange/table';
+import type { Table } from '../core/values/table';
 import type { Look } from '../core/looks/look';
 import { lookParts, looksById, sheetLooks } from '../core/looks/sheet-looks';
 import type { Rule } from '../core/rules/rule';
@@ -28,7 +29,7 @@ export function readSheetFile(path: string, options: FileOptions): SheetFile {
   if (rows.length) made.apply({ kind: 'insert-rows', rows });
   made.parts.put(parts);
   made.rules.put(rules);
-  return { sheet: made, rules: made.rulesInOrder().map(({ rule }) => rule), looks: looksById(sheetLooks(lookParts(parts), 'light')), losses };
+  return { sheet: made, rules: rulesOf(made).map(({ rule }) => rule), looks: looksById(sheetLooks(lookParts(parts), 'light')), losses };
 }
 
 /** A data file as rows of texts, and what of it they do not say, in words. */

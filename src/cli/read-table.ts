@@ -1,10 +1,10 @@
 import { readCsv } from '../core/exchange/csv/read-csv';
 import type { Separator } from '../core/exchange/csv/csv-rows';
-import type { Decimal } from '../core/exchange/export-formats';
+import type { Decimal } from '../core/exchange/exported-file';
 import { otherKind } from '../core/exchange/import/other-kind';
 import { inputOf, type TableReading } from '../core/exchange/import/table-reading';
 import { jsonLinesTable, readJson } from '../core/exchange/json/read-json';
-import type { Table } from '../core/exchange/table';
+import type { Table } from '../core/values/table';
 import { detectEncoding } from '../core/exchange/text/detect-encoding';
 import { asWindows1252 } from '../core/exchange/text/windows-1252';
 import { BadInput } from './bad-input';

@@ -4,6 +4,7 @@ import { Evaluation } from '../core/rules/evaluation';
 import { Sheet } from '../core/sheet/sheet';
 import { changeSchema } from '../protocol/change-schema';
 import { stationReadings } from './station-readings';
+import { putRules } from '../core/rules/stored-rule';
 
 const TODAY = 46_089;
 const contents = stationReadings({ today: TODAY });
@@ -16,10 +17,7 @@ test('the same day and seed give the same sheet, another seed another', () => {
 test('it is what a client could have sent', () => {
   const change = {
     id: 'demo',
-    operations: [
-      { kind: 'insert-rows', rows: contents.rows },
-      { kind: 'put-rules', rules: contents.rules },
-    ],
+    operations: [{ kind: 'insert-rows', rows: contents.rows }, putRules(contents.rules)],
   };
   expect(changeSchema.validate(change, { convert: false }).error).toBeUndefined();
 });

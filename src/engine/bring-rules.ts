@@ -6,6 +6,7 @@ import type { Operation } from '../core/sheet/change';
 import { keysAt } from '../core/sheet/keys-at';
 import type { Sheet } from '../core/sheet/sheet';
 import type { Answers } from '../protocol/engine-messages';
+import { putRules } from '../core/rules/stored-rule';
 
 interface Brought {
   readonly operations: readonly Operation[];
@@ -29,7 +30,7 @@ export function bringRules(sheet: Sheet, text: string): Brought {
   return {
     operations: [
       ...(looks.length ? [{ kind: 'put-parts' as const, parts: looks }] : []),
-      { kind: 'put-rules', rules: rules.map((rule, at) => ({ id: rule.id, key: keys[at]!, rule })) },
+      putRules(rules.map((rule, at) => ({ id: rule.id, key: keys[at]!, rule }))),
     ],
     told: { names: rules.map(({ name }) => name), unknown: [...unknown] },
   };

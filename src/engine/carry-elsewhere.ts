@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import { carryToSheet } from '../core/rules/carry-to-sheet';
-import type { StoredRule } from '../core/sheet/change';
+import { putRules, type StoredRule } from '../core/rules/stored-rule';
 import type { SheetId } from '../core/sheet/ids';
 import { keysAt } from '../core/sheet/keys-at';
 import type { Sheet } from '../core/sheet/sheet';
@@ -22,7 +22,7 @@ export async function carryElsewhere(from: Sheet, stored: readonly StoredRule[],
     const id = nanoid(10);
     return { id, key: keys[at]!, rule: { ...carried.rule, id } };
   });
-  const operations = [...(looks.size ? [{ kind: 'put-parts', parts: [...looks.values()] }] : []), { kind: 'put-rules', rules }];
+  const operations = [...(looks.size ? [{ kind: 'put-parts', parts: [...looks.values()] }] : []), putRules(rules)];
   const sent = await sendJson(`/api/sheets/${encodeURIComponent(target)}/changes`, { body: { id: nanoid(), operations } });
   if ('refused' in sent) throw new Error(sent.refused);
   return { name: head.name };

@@ -1,7 +1,6 @@
-import { isFormulaInput } from '../core/formula/is-formula-input';
+import { isFormulaInput } from '../core/values/is-formula-input';
 import { showReferences } from '../core/formula/keep-references';
-import type { PastedCell } from '../core/edit/cells';
-import { transposed } from '../core/edit/cells';
+import { transposed, type PastedCell } from '../core/edit/cells';
 import { readCsv } from '../core/exchange/csv/read-csv';
 import { writeCsv } from '../core/exchange/csv/write-csv';
 import { cssOf } from '../core/looks/css-of';

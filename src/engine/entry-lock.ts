@@ -1,4 +1,4 @@
-import { isFormulaInput } from '../core/formula/is-formula-input';
+import { isFormulaInput } from '../core/values/is-formula-input';
 import { fillingOf, NO_FORMULAS, ONLY_VALUES, OpenCells } from '../core/sharing/filling';
 import type { Reader } from '../core/sharing/role';
 import type { Operation } from '../core/sheet/change';

@@ -1,3 +1,4 @@
+import { rulesOf } from '../core/rules/stored-rule';
 import { lookParts } from '../core/looks/sheet-looks';
 import { fillingOf } from '../core/sharing/filling';
 import { keyFields } from '../core/sharing/key-fields';
@@ -33,7 +34,7 @@ export function frameOf(replica: Replica, name: string, outOfView: OutOfView): S
     filling: fillingOf(sheet.parts.values()),
     keyFields: [
       ...keyFields(
-        sheet.rulesInOrder().map(({ rule }) => rule),
+        rulesOf(sheet).map(({ rule }) => rule),
         sheet.fields,
       ),
     ],

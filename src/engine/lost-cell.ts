@@ -1,4 +1,4 @@
-import { isFormulaInput } from '../core/formula/is-formula-input';
+import { isFormulaInput } from '../core/values/is-formula-input';
 import { showReferences } from '../core/formula/keep-references';
 import type { Sheet } from '../core/sheet/sheet';
 import type { LostCell } from '../protocol/engine-messages';

@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid';
-import type { Operation, StoredRule } from '../core/sheet/change';
+import type { Operation } from '../core/sheet/change';
+import { putRules, rulesOf, rulesPutBy, type StoredRule } from '../core/rules/stored-rule';
 import type { RuleId, SheetId } from '../core/sheet/ids';
 import type { Replica } from './replica';
 import { sendJson } from './send-json';
@@ -35,9 +36,9 @@ export class PersonalRules {
     const remove: RuleId[] = [];
     const others = operations.flatMap((operation): Operation[] => {
       if (operation.kind === 'put-rules') {
-        put.push(...operation.rules.filter(({ id }) => personal.has(id)));
-        const rules = operation.rules.filter(({ id }) => !personal.has(id));
-        return rules.length ? [{ kind: 'put-rules', rules }] : [];
+        put.push(...rulesPutBy(operation).filter(({ id }) => personal.has(id)));
+        const rules = rulesPutBy(operation).filter(({ id }) => !personal.has(id));
+        return rules.length ? [putRules(rules)] : [];
       }
       if (operation.kind === 'remove-rules') {
         remove.push(...operation.rules.filter((id) => personal.has(id)));
@@ -53,13 +54,13 @@ export class PersonalRules {
   /** Takes rules of the sheet for oneself alone, or gives one's own away; the operations that the sheet needs for that. */
   async own(ids: readonly RuleId[], whose: 'mine' | 'everybodys'): Promise<Operation[]> {
     const { personal, sheet } = this.replica;
-    const rules = (whose === 'mine' ? sheet.rulesInOrder() : personal).filter(({ id }) => ids.includes(id));
+    const rules = (whose === 'mine' ? rulesOf(sheet) : personal).filter(({ id }) => ids.includes(id));
     if (rules.length === 0) return [];
     const old = rules.map(({ id }) => id);
     // Under another id: whoever takes the removal back has the shared rule beside their own.
     const renamed = rules.map((stored) => withId(stored, nanoid(10)));
     await this.change(whose === 'mine' ? { put: renamed, remove: [] } : { put: [], remove: old });
-    return whose === 'mine' ? [{ kind: 'remove-rules', rules: old }] : [{ kind: 'put-rules', rules: renamed }];
+    return whose === 'mine' ? [{ kind: 'remove-rules', rules: old }] : [putRules(renamed)];
   }
 
   private async load(): Promise<void> {

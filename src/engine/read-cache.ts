@@ -1,5 +1,5 @@
 import { readValues, type ReadValues } from '../core/rules/profile-rule';
-import type { Reads } from '../core/rules/rule';
+import type { Reads } from '../core/rules/terms';
 import type { Sheet } from '../core/sheet/sheet';
 
 /** What was read last, kept as long as no cell changes: the bench asks again and again while a threshold is dragged. */

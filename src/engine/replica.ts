@@ -6,7 +6,8 @@ import { Evaluation } from '../core/rules/evaluation';
 import type { ResolvedLook } from '../core/rules/resolver';
 import { showsAt } from '../core/rules/shows-at';
 import equal from 'fast-deep-equal';
-import type { Change, Operation, StoredRule } from '../core/sheet/change';
+import type { Change, Operation } from '../core/sheet/change';
+import { rulesOf, type StoredRule } from '../core/rules/stored-rule';
 import type { Effect } from '../core/sheet/effect';
 import { byKey } from '../core/sheet/compare-keys';
 import type { RuleId } from '../core/sheet/ids';
@@ -110,7 +111,7 @@ export class Replica {
 
   /** The rules at work, the draft among them, in order of precedence. */
   rulesAtWork(): StoredRule[] {
-    const rules = this.personal.length ? [...this.sheet.rulesInOrder(), ...this.personal].sort(byKey) : this.sheet.rulesInOrder();
+    const rules = this.personal.length ? [...rulesOf(this.sheet), ...this.personal].sort(byKey) : rulesOf(this.sheet);
     if (!this.draft) return rules;
     const draft = this.draft;
     const at = rules.findIndex((rule) => rule.id === draft.id);

@@ -4,6 +4,7 @@ import { adviceKey } from '../../src/core/rules/advice/advice-key';
 import type { RuleProfile } from '../../src/core/rules/profile-rule';
 import type { Rule } from '../../src/core/rules/rule';
 import { low, OpenEngine } from './open-engine';
+import { putRules } from '../../src/core/rules/stored-rule';
 
 let opened: OpenEngine;
 beforeEach(async () => {
@@ -16,7 +17,7 @@ describe('what the bench asks', () => {
 
   test('advice, but for what somebody has dismissed', async () => {
     const wide = rule({ id: 'wide', name: 'Wide', when: { kind: 'compare', is: '<', to: 9 } });
-    await opened.ask({ kind: 'change', operations: [{ kind: 'put-rules', rules: [{ id: 'wide', key: 'Zz', rule: wide }] }] });
+    await opened.ask({ kind: 'change', operations: [putRules([{ id: 'wide', key: 'Zz', rule: wide }])] });
     const advice = (await opened.ask({ kind: 'ask-advice' })) as readonly Advice[];
     const hidden = advice.find(({ code }) => code === 'never-seen')!;
     expect(hidden).toMatchObject({ rules: ['low', 'wide'], cells: ['A3'] });

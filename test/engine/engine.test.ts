@@ -6,6 +6,7 @@ import type { ValuePart } from '../../src/core/rules/value-part';
 import type { Area, CellAnswer, CopiedText, Event, FilterTest, Request } from '../../src/protocol/engine-messages';
 import type { FakeServer } from './fake-server';
 import { low, OpenEngine } from './open-engine';
+import { putRules } from '../../src/core/rules/stored-rule';
 
 let opened: OpenEngine;
 let server: FakeServer;
@@ -302,7 +303,7 @@ describe('what is asked of a selection', () => {
 
 test('rules and ranges follow in the same change, and come back with it', async () => {
   const rule = { ...low, reads: { cells: 'A2:A4' } };
-  await ask({ kind: 'change', operations: [{ kind: 'put-rules', rules: [{ id: 'low', key: 'a0', rule }] }] });
+  await ask({ kind: 'change', operations: [putRules([{ id: 'low', key: 'a0', rule }])] });
   await ask({ kind: 'enter', column: 2, position: 10, input: '=SUM(A2:A4)' });
   await ask({ kind: 'edit', edit: { do: 'remove-rows', top: 3, bottom: 3 } });
   expect((await legend())[0]!.rule.reads).toEqual({ cells: 'A2:A3' });

@@ -4,6 +4,7 @@ import type { Change, Operation } from '../../src/core/sheet/change';
 import type { Sheet } from '../../src/core/sheet/sheet';
 import { SheetPacker } from '../../src/protocol/packed-sheet';
 import type { RecordedChange } from '../../src/protocol/recorded-change';
+import { rulesOf } from '../../src/core/rules/stored-rule';
 
 /** A stream of server-sent events that the test sends itself. */
 export class FakeEventSource extends EventTarget {
@@ -83,7 +84,7 @@ export class FakeServer {
       settings: {},
       sequence: this.sequence,
       fields: this.sheet.fields,
-      rules: this.sheet.rulesInOrder(),
+      rules: rulesOf(this.sheet),
       parts: [...this.sheet.parts.values()],
     });
     for (const slot of this.sheet.order) packer.add(this.sheet.storedRow(slot));

@@ -3,6 +3,7 @@ import { Engine } from '../../src/engine/engine';
 import type { Event, LegendEntry, Request, SheetFrame, SheetWindow } from '../../src/protocol/engine-messages';
 import { makeSheet } from '../arbitrary-sheet';
 import { FakeServer } from './fake-server';
+import { putRules } from '../../src/core/rules/stored-rule';
 
 /** The rule of the sheet that is open: it reads the first field. */
 export const low: Rule = {
@@ -25,7 +26,7 @@ export class OpenEngine {
 
   static async make(): Promise<OpenEngine> {
     const sheet = makeSheet();
-    sheet.apply({ kind: 'put-rules', rules: [{ id: 'low', key: 'a0', rule: low }] });
+    sheet.apply(putRules([{ id: 'low', key: 'a0', rule: low }]));
     const opened = new OpenEngine(new FakeServer(sheet));
     await opened.ask({ kind: 'open', sheet: opened.server.id, theme: 'light' });
     await opened.ask({ kind: 'look-at', area: { left: 0, top: 1, right: 2, bottom: 99 } });

@@ -1,7 +1,8 @@
 import { generateNKeysBetween } from 'fractional-indexing';
 import Papa from 'papaparse';
 import { expect, test } from 'vitest';
-import { EXPORT_FORMATS, type ExportOptions } from '../../src/core/exchange/export-formats';
+import { EXPORT_FORMATS } from '../../src/core/exchange/export-formats';
+import type { ExportOptions } from '../../src/core/exchange/exported-file';
 import { exportSource } from '../../src/core/exchange/export-source';
 import { newField } from '../../src/core/sheet/field';
 import { openFile } from '../../src/engine/files/open-file';

@@ -8,6 +8,7 @@ import { newField } from '../../src/core/sheet/field';
 import { createSheet } from '../../src/server/sheets/create-sheet';
 import { takeChange } from '../../src/server/sheets/take-change';
 import { testDatabase, TESTER } from './test-database';
+import { putRules } from '../../src/core/rules/stored-rule';
 
 const { sql, url } = await testDatabase('findings');
 // What hears of findings, at an address that the server may tell.
@@ -113,10 +114,8 @@ test('an answer goes from one outcome to another; who and how many are told; a r
   const keeper = new FindingsKeeper(sql);
   await take(sheet, set('r0', 'mayfly'));
   await take(sheet, set('r0', 'stonefly'));
-  await take(sheet, {
-    kind: 'put-rules',
-    rules: [{ id: 'key', key: 'a0', rule: { ...key, when: { kind: 'key', expect: ['mayfly'], looks: { right: { look: 'clear' } } } } }],
-  });
+  const mayfly: Rule = { ...key, when: { kind: 'key', expect: ['mayfly'], looks: { right: { look: 'clear' } } } };
+  await take(sheet, putRules([{ id: 'key', key: 'a0', rule: mayfly }]));
   await take(sheet, { kind: 'remove-rows', rows: ['r1'] });
   await take(sheet, set('r0', 'mayfly'));
   await take(sheet, { kind: 'remove-rows', rows: ['r0'] });

@@ -12,6 +12,7 @@ import { bringBack, takeBack } from '../../src/server/sheets/take-back';
 import { takeChange } from '../../src/server/sheets/take-change';
 import { anyOperation, contentsOf, makeSheet } from '../arbitrary-sheet';
 import { testDatabase, TESTER } from './test-database';
+import { findRule, putRules } from '../../src/core/rules/stored-rule';
 
 const { sql } = await testDatabase('history');
 let sheet = '';
@@ -155,14 +156,14 @@ describe('the history', () => {
     const bands = { id: 'bands', kind: 'bands' } as const;
     const rule = (look: string) => ({ id: 'r', key: 'a0', rule: { ...low, look: { fill: look } } });
     const first = await take(
-      { kind: 'put-rules', rules: [rule('#111111')] },
+      putRules([rule('#111111')]),
       { kind: 'put-parts', parts: [bands] },
       { kind: 'insert-rows', rows: [{ id: 'new', key: 'zz', role: 'record', cells: { f1: '1' } }] },
     );
-    await take({ kind: 'put-rules', rules: [rule('#222222')] }, set('new', 'f2', 'filled since'));
+    await take(putRules([rule('#222222')]), set('new', 'f2', 'filled since'));
     await takeBack(sql, { sheet, by: TESTER, sequence: first, id: 'partly' });
     const now = await asOf(first + 2);
-    expect(now.rules.get('r')?.rule.look).toEqual({ fill: '#222222' });
+    expect(findRule(now, 'r')?.rule.look).toEqual({ fill: '#222222' });
     expect(now.findSlot('new')).toBeDefined();
     expect(now.parts.get('bands')).toBeUndefined();
     await expect(takeBack(sql, { sheet, by: TESTER, sequence: first, id: 'again' })).rejects.toThrow('nothing left of it to take back');
@@ -170,7 +171,7 @@ describe('the history', () => {
 
   test('is asked for by rule, and by who made it', async () => {
     const sequences = async (query: Parameters<typeof historyOf>[2]) => (await historyOf(sql, sheet, query)).map(({ sequence }) => sequence);
-    const ruled = await take({ kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: low }] });
+    const ruled = await take(putRules([{ id: 'r', key: 'a0', rule: low }]));
     const gone = await take({ kind: 'remove-rules', rules: ['r', 'other'] });
     expect(await sequences({ rule: 'r' })).toEqual([gone, ruled]);
     expect(await sequences({ rule: 'none' })).toEqual([]);

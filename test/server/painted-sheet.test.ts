@@ -1,3 +1,4 @@
+import type { Rule } from '../../src/core/rules/rule';
 import fc from 'fast-check';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { expect, test } from 'vitest';
@@ -12,6 +13,7 @@ import { SheetPacker } from '../../src/protocol/packed-sheet';
 import type { Repaint } from '../../src/protocol/painted-sheet';
 import { PaintedSheet } from '../../src/server/painter/painted-sheet';
 import { anyOperation, anyRule, contentsOf, makeSheet } from '../arbitrary-sheet';
+import { putRules, rulesOf } from '../../src/core/rules/stored-rule';
 
 const NOW = Date.UTC(2026, 2, 8, 12);
 
@@ -22,7 +24,7 @@ function packed(sheet: Sheet): Uint8Array {
     settings: {},
     sequence: 0,
     fields: sheet.fields,
-    rules: sheet.rulesInOrder(),
+    rules: rulesOf(sheet),
     parts: [...sheet.parts.values()],
   });
   for (const slot of sheet.order) packer.add(sheet.storedRow(slot));
@@ -99,11 +101,11 @@ const rules = fc.array(anyRule, { maxLength: 3 });
 
 const dressed = (ruleSet: readonly Parameters<typeof stored>[0][], filling: Filling): Sheet => {
   const sheet = makeSheet();
-  sheet.apply({ kind: 'put-rules', rules: ruleSet.map(stored) });
+  sheet.apply(putRules(ruleSet.map(stored)));
   sheet.apply({ kind: 'put-parts', parts: [filling] });
   return sheet;
 };
-const stored = (rule: Extract<Operation, { kind: 'put-rules' }>['rules'][number]['rule']) => ({ id: rule.id, key: `a${rule.id}`, rule });
+const stored = (rule: Rule) => ({ id: rule.id, key: `a${rule.id}`, rule });
 
 test('a reader is told of a change of 200,000 entries', () => {
   const reading = new Reading(makeSheet(), { role: 'viewer', own: { fields: null, rows: null } });
@@ -158,7 +160,7 @@ test('nothing of a field that fillers do not get is ever sent to one, whatever i
       rows: secret.map((input) => [{ id: 'n1', key: 'a05', role: 'record' as const, cells: { f1: '=C3', f3: input } }]),
     }),
     fc.record({ kind: fc.constant('remove-rows' as const), rows: row.map((id) => [id]) }),
-    rules.map((set) => ({ kind: 'put-rules' as const, rules: [...set, ...set.slice(0, 1)].map(stored) })),
+    rules.map((set) => putRules([...set, ...set.slice(0, 1)].map(stored))),
   );
   fc.assert(
     fc.property(
@@ -173,7 +175,7 @@ test('nothing of a field that fillers do not get is ever sent to one, whatever i
         // Kept by the owner, or because it holds the answers of a key, also of one that is off.
         const key = { ...stored({ ...anyKey, on: ruleSet.length % 2 === 0 }) };
         const sheet = dressed(ruleSet, { ...filling, kept: byKey ? [] : ['f3'] });
-        if (byKey) sheet.apply({ kind: 'put-rules', rules: [key] });
+        if (byKey) sheet.apply(putRules([key]));
         const others = byKey ? operations.filter(({ kind }) => kind !== 'put-rules') : operations;
         for (const input of [`${SECRET}-0`])
           sheet.apply({ kind: 'set-cells', cells: ['header', 'r0', 'r1', 'r2'].map((id) => ({ row: id, field: 'f3', input })) });
@@ -215,7 +217,7 @@ test('of several who fill in, nobody is sent what others filled in, unless the o
     expect(has(byField)).toEqual(showsOthers ? ['mine', 'beside', 'beneath'] : ['mine', 'beneath']);
     expect(has(byRow)).toEqual(showsOthers ? ['mine', 'beside', 'beneath'] : ['mine', 'beside']);
     // How others' answers are judged is not told either.
-    byRow.change({ kind: 'put-rules', rules: [stored({ ...anyKey, when: { ...anyKey.when, expect: ['mine', 'beneath'] } })] });
+    byRow.change(putRules([stored({ ...anyKey, when: { ...anyKey.when, expect: ['mine', 'beneath'] } })]));
     const { rows, looks } = byRow.shown();
     const says = (id: string) => looks[rows.findIndex((row) => row.id === id)]![0]!.says;
     expect([says('r1'), says('r2')]).toEqual([['right'], showsOthers ? ['right'] : []]);

@@ -20,6 +20,7 @@ import { endLink, revokeLink } from '../../src/server/sql/link/update-link';
 import { putMember } from '../../src/server/sql/member/put-member';
 import { testDatabase, TESTER } from './test-database';
 import { peopleOf } from './test-people';
+import { putRules } from '../../src/core/rules/stored-rule';
 
 const { sql } = await testDatabase('sharing');
 const FIELDS = ['name', 'day', 'depth', 'answer'].map((id, at) => newField(id, `a${at}`));
@@ -113,7 +114,7 @@ describe('a link', () => {
     const kept = async () => fillingOf(await readParts(sql, sheet, ['filling'])).kept;
     const when = { kind: 'key' as const, expect: { field: 'answer' }, looks: {} };
     const rule = { id: 'late', name: 'Late', on: true, settles: false, reads: { fields: ['day'] }, when, paints: 'cell' as const };
-    const put = change({ kind: 'put-rules', rules: [{ id: 'late', key: 'a0', rule }] });
+    const put = change(putRules([{ id: 'late', key: 'a0', rule }]));
     await takeChange(sql, { sheet, by: TESTER, change: put });
     // As long as nobody comes as a filler there is nobody to keep it from.
     expect(await kept()).toEqual(['name']);
@@ -133,7 +134,7 @@ describe('a link', () => {
   test('keeps the answers of a key from fillers from then on, also when its rule goes', async () => {
     const when = { kind: 'key' as const, expect: { field: 'answer' }, looks: { right: { fill: '#00aa00' }, wrong: null, empty: null } };
     const rule = { id: 'k', name: 'K', on: true, settles: false, reads: { fields: ['day'] }, when, paints: 'cell' as const };
-    await takeChange(sql, { sheet, by: TESTER, change: change({ kind: 'put-rules', rules: [{ id: 'k', key: 'a0', rule }] }) });
+    await takeChange(sql, { sheet, by: TESTER, change: change(putRules([{ id: 'k', key: 'a0', rule }])) });
     const { token } = await link('filler');
     await takeChange(sql, { sheet, by: TESTER, change: change({ kind: 'remove-rules', rules: ['k'] }) });
     const by = (await findAccess(sql, sheet, { session: undefined, visit: await come(token) }))!;

@@ -14,6 +14,7 @@ import { unpackSheet } from '../../src/protocol/packed-sheet';
 import { gunzipSync } from 'node:zlib';
 import { anyOperation, contentsOf, makeSheet } from '../arbitrary-sheet';
 import { MIGRATIONS, testDatabase, TESTER } from './test-database';
+import { putRules, rulesPutBy } from '../../src/core/rules/stored-rule';
 
 const { sql } = await testDatabase('take_change');
 let sheet = '';
@@ -61,8 +62,8 @@ test('every operation can be taken back by what was recorded', async () => {
   const operations: Operation[] = [
     set('r1', 'new'),
     { kind: 'insert-rows', rows: [{ id: 'r2', key: 'a05', role: 'record', cells: { b: '1' } }] },
-    { kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule }] },
-    { kind: 'put-rules', rules: [{ id: 'r', key: 'a1', rule: { ...rule, on: false } }] },
+    putRules([{ id: 'r', key: 'a0', rule }]),
+    putRules([{ id: 'r', key: 'a1', rule: { ...rule, on: false } }]),
     { kind: 'set-styles', cells: [{ row: 'r1', field: 'b', style: { bold: true } }] },
     { kind: 'change-rows', rows: [{ id: 'r1', key: 'Zz', role: 'total', style: { fill: '#ffeecc' }, heightPx: 40, level: 1 }] },
     { kind: 'change-rows', rows: [{ id: 'r1', heightPx: null, level: 2 }] },
@@ -128,15 +129,14 @@ test('changes that arrive together get a sequence each, without gaps', async () 
 
 test('the looks of a category keep their order, in the sheet and in the log', async () => {
   const looks = { wide: null, high: null, low: null, b: null };
-  await take(change({ kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule: { ...rule, when: { kind: 'category', looks } } }] }));
+  await take(change(putRules([{ id: 'r', key: 'a0', rule: { ...rule, when: { kind: 'category', looks } } }])));
   const [log] = await readChangesAfter(sql, sheet, { after: 0, limit: 1 });
-  const logged = log!.change.operations[0] as Extract<Operation, { kind: 'put-rules' }>;
-  for (const rules of [(await stored()).rules, logged.rules])
+  for (const rules of [(await stored()).rules, rulesPutBy(log!.change.operations[0]!)])
     expect(JSON.stringify(rules[0]!.rule.when)).toBe(JSON.stringify({ kind: 'category', looks }));
 });
 
 test('the past of a sheet is what its log takes back, from the newest change as far as so many cells go', async () => {
-  for (const input of ['6', '7', '8']) await take(change(set('r1', input), { kind: 'put-rules', rules: [{ id: 'r', key: 'a0', rule }] }));
+  for (const input of ['6', '7', '8']) await take(change(set('r1', input), putRules([{ id: 'r', key: 'a0', rule }])));
   const [made] = await sql`select created_at from sheet where id = ${sheet}`;
   const log = await sql`select made_at from sheet_change where sheet_id = ${sheet} order by sequence`;
   const before = ['5', '6', '7'].map((input, at) => ({ sequence: at + 1, at: log[at]!.made_at.getTime(), inverse: [set('r1', input)] }));

@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { Session } from '../../src/ui/sheet/session';
 import type { FakeServer } from '../engine/fake-server';
 import { at, openSession, settle } from './near-session';
+import { putRules } from '../../src/core/rules/stored-rule';
 
 let server: FakeServer;
 let session: Session;
@@ -147,7 +148,7 @@ describe('kept rules', () => {
     await settle();
     expect(session.get().bench?.draft.rule.name).toBe('A');
     session.rules.nameDraft('half');
-    server.elsewhere({ kind: 'put-rules', rules: [{ id: before.id, key: before.key, rule: { ...before.rule, name: 'theirs' } }] });
+    server.elsewhere(putRules([{ id: before.id, key: before.key, rule: { ...before.rule, name: 'theirs' } }]));
     await settle();
     expect(session.get().bench?.draft.rule.name).toBe('half');
     session.rules.leaveBench();
@@ -184,7 +185,7 @@ test('rules that two people made at the same moment, with equal keys, can still 
       paints: 'cell' as const,
     },
   });
-  server.elsewhere({ kind: 'put-rules', rules: ['x', 'y', 'z'].map(rule) });
+  server.elsewhere(putRules(['x', 'y', 'z'].map(rule)));
   await settle();
   expect(names()).toEqual(['x', 'y', 'z']);
   session.rules.moveRule('z', 1);

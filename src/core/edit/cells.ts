@@ -1,5 +1,5 @@
 import { generateNKeysBetween } from 'fractional-indexing';
-import { isFormulaInput } from '../formula/is-formula-input';
+import { isFormulaInput } from '../values/is-formula-input';
 import { isSameInEachRow, keepReferences, showReferences } from '../formula/keep-references';
 import { shiftFormula } from '../formula/rewrite-references';
 import type { Style } from '../looks/style';

@@ -1,4 +1,4 @@
-import { isFormulaInput } from '../formula/is-formula-input';
+import { isFormulaInput } from '../values/is-formula-input';
 import { keepReferences, showReferences } from '../formula/keep-references';
 import { shiftFormula } from '../formula/rewrite-references';
 import type { RowId } from '../sheet/ids';

@@ -1,4 +1,4 @@
-import { isFormulaInput } from '../formula/is-formula-input';
+import { isFormulaInput } from '../values/is-formula-input';
 import { isoFromSerial } from '../values/date-serial';
 import { numberText } from '../values/number-text';
 import { readInput } from '../values/read-input';

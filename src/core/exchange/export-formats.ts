@@ -1,30 +1,12 @@
 import { writeRuleFile } from './rules/write-rule-file';
 import { csvOfSheet } from './csv/csv-of-sheet';
-import type { Separator } from './csv/csv-rows';
-import type { ExportReport, ExportSource } from './export-source';
+import type { ExportSource } from './export-source';
+import type { ExportedFile, ExportOptions } from './exported-file';
 import { writeHtml } from './html/write-html';
 import { recordsOfSheet } from './json/records-of-sheet';
 import { ODF_TYPE } from './odf/namespaces';
 import { writeOdf } from './odf/write-odf';
 import { writeOoxml } from './ooxml/write-ooxml';
-
-export type Decimal = '.' | ',';
-
-export interface ExportOptions {
-  /** Values as they are shown, or what was typed, formulas and all. */
-  readonly values?: 'shown' | 'typed';
-  readonly separator?: Separator;
-  /** What divides decimals of values as they are shown; the other sign groups digits. */
-  readonly decimal?: Decimal;
-  /** Whether text that other programs would take for a formula gets a mark before it. */
-  readonly guard?: boolean;
-}
-
-/** A file, part by part, and what it does not say as the sheet does. */
-export interface ExportedFile {
-  readonly parts: Iterable<string | Uint8Array>;
-  readonly report: ExportReport;
-}
 
 export interface ExportFormat {
   readonly words: string;

@@ -1,4 +1,5 @@
-import type { StoredRow, StoredRule } from '../sheet/change';
+import type { StoredRow } from '../sheet/change';
+import type { StoredRule } from '../rules/stored-rule';
 import type { Field } from '../sheet/field';
 import type { SheetPart } from '../sheet/sheet-part';
 import type { SheetSettings } from '../sheet/sheet-settings';

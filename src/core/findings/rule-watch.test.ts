@@ -6,6 +6,7 @@ import type { Rule } from '../rules/rule';
 import type { Operation } from '../sheet/change';
 import type { Sheet } from '../sheet/sheet';
 import { RuleWatch } from './rule-watch';
+import { putRules, rulesOf } from '../rules/stored-rule';
 
 const low: Rule = {
   id: 'low',
@@ -25,14 +26,14 @@ class Watched {
   readonly watch: RuleWatch;
 
   constructor(rules: readonly Rule[]) {
-    this.sheet.apply({ kind: 'put-rules', rules: rules.map((rule, at) => ({ id: rule.id, key: `a${at}`, rule })) });
+    this.sheet.apply(putRules(rules.map((rule, at) => ({ id: rule.id, key: `a${at}`, rule }))));
     this.evaluation = new Evaluation(this.sheet, {}, { now: 46_089.5 });
     this.evaluation.setRules(this.rules);
     this.watch = new RuleWatch(this.evaluation);
   }
 
   get rules(): Rule[] {
-    return this.sheet.rulesInOrder().map(({ rule }) => rule);
+    return rulesOf(this.sheet).map(({ rule }) => rule);
   }
 
   do(...operations: Operation[]) {
@@ -124,7 +125,7 @@ test('a band is left for another, each by its name', () => {
 
 test('what a rule’s author does to it is no finding: changed, switched off and on, it begins anew', () => {
   const watched = new Watched([low]);
-  const put = (rule: Rule) => watched.do({ kind: 'put-rules', rules: [{ id: 'low', key: 'a0', rule }] });
+  const put = (rule: Rule) => watched.do(putRules([{ id: 'low', key: 'a0', rule }]));
   expect(put({ ...low, when: { kind: 'compare', is: '<', to: 100 } })).toEqual([]);
   expect(watched.type('r0', '101')).toMatchObject([{ way: 'left' }]);
   expect(put({ ...low, on: false })).toEqual([]);

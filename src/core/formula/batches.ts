@@ -1,7 +1,6 @@
 import { TAG } from '../values/cell-value';
-import type { BoundCell } from './bind-reference';
+import type { BoundCell, Place } from './place';
 import type { BinaryOperator } from './formula-tree';
-import type { Place } from './place';
 
 /*
  * Formulas over many rows at once: each part runs over a batch before the next one begins, so that the loops are tight and

@@ -1,29 +1,8 @@
-import type { Column } from '../sheet/column';
 import type { Sheet } from '../sheet/sheet';
-import { Area, FormulaError, type Scalar } from './formula-value';
+import { Area, FormulaError } from './formula-value';
 import { isKept, type CellRef, type KeptRef, type ReferenceNode } from './formula-tree';
-import { positionAt, type FormulaContext, type Place } from './place';
+import { positionAt, type BoundCell, type BoundReference, type FormulaContext, type Place } from './place';
 import { readCell } from './read-cells';
-
-/** A reference made ready: what it refers to at a place. */
-export interface BoundReference {
-  areaAt(place: Place): Area | FormulaError;
-  /** The value, where the reference is one cell: quicker than its area. */
-  scalarAt(place: Place): Scalar;
-  /** The column and slot of a single cell, for reading numbers directly; undefined where it is more, elsewhere or gone. */
-  readonly cell: BoundCell | undefined;
-  /** True where it refers to the same cells from every place. */
-  readonly isFixed: boolean;
-}
-
-/** A single cell of the formula's own sheet. */
-export interface BoundCell {
-  /** Undefined where the column moves with the place. */
-  readonly store: Column | undefined;
-  /** The row of the place, one and the same everywhere, or one that moves along with the place. */
-  readonly row: 'same' | 'fixed' | 'moving';
-  slotAt(place: Place): number;
-}
 
 /** A coordinate at a place: columns and rows count from 0, undefined where it is gone or off the sheet. */
 type Coordinate = (place: Place) => number | undefined;

@@ -1,4 +1,4 @@
-import type { BitSet } from '../sheet/bit-set';
+import type { BitSet } from '../values/bit-set';
 import type { Sheet } from '../sheet/sheet';
 import type { CellValue } from '../values/cell-value';
 import { Area } from './formula-value';

@@ -1,9 +1,10 @@
-import { BitSet } from '../sheet/bit-set';
+import { BitSet } from '../values/bit-set';
 import { TAG } from '../values/cell-value';
 import { ROW_ROLES } from '../sheet/row-role';
 import type { CellBefore, Effect } from '../sheet/effect';
 import type { Sheet } from '../sheet/sheet';
 import { DependencyIndex } from './dependency-index';
+import type { FieldFormula } from './field-formula';
 import { BATCH } from './batches';
 import { calculateCells } from './calculate-cells';
 import { showReferences } from './keep-references';
@@ -11,13 +12,6 @@ import { cellValueOf, FormulaShapes, makeFormula, valueAt, type Formula } from '
 import { newPlace, type FormulaContext, type Place } from './place';
 import { stronglyConnected } from './strongly-connected';
 import { TooMuchWork, type WorkLimits } from './work-meter';
-
-/** A formula at work in a field: all cells of the field whose input is the same share it. */
-export interface FieldFormula {
-  readonly column: number;
-  readonly code: number;
-  readonly formula: Formula;
-}
 
 /** So many edits at once cost more one by one than calculating everything anew. */
 const MANY_EDITS = 5000;

@@ -1,4 +1,4 @@
-import type { FieldFormula } from './calculation';
+import type { FieldFormula } from './field-formula';
 import { Area } from './formula-value';
 import { isKept } from './formula-tree';
 import type { Place } from './place';

@@ -6,7 +6,7 @@ import { parseFormula } from './parse-formula';
 import { keptText, quotedName, referenceText } from './print-formula';
 import { namesOf, resolveNames } from './resolve-names';
 import { referencesOf, rewriteReferences } from './rewrite-references';
-import { isFormulaInput } from './is-formula-input';
+import { isFormulaInput } from '../values/is-formula-input';
 
 /** The row that a formula is to stand in, and how rows and fields stand then. */
 export interface KeptIn {

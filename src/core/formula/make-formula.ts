@@ -1,10 +1,10 @@
-import { bindReference, type BoundReference, type WrittenAt } from './bind-reference';
+import { bindReference, type WrittenAt } from './bind-reference';
+import type { BoundReference, FormulaContext, Place } from './place';
 import { checkCalls } from './check-calls';
 import { compileFormula, type CompiledFormula } from './compile-formula';
 import { FormulaError, isScalar, SerialDate, type Operand, type Scalar } from './formula-value';
 import type { Diagnostic, FormulaNode, ReferenceNode } from './formula-tree';
 import { parseFormula } from './parse-formula';
-import type { FormulaContext, Place } from './place';
 import { TooMuchWork } from './work-meter';
 import { printFormula } from './print-formula';
 import { toScalar } from './read-cells';

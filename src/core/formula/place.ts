@@ -1,6 +1,6 @@
+import type { Column } from '../sheet/column';
 import type { Sheet } from '../sheet/sheet';
-import type { Area, Scalar } from './formula-value';
-import type { BoundReference } from './bind-reference';
+import type { Area, FormulaError, Scalar } from './formula-value';
 import { TooMuchWork, workOfText, type WorkMeter } from './work-meter';
 
 /** What a formula may ask of the world around it. Clock and zone are the caller's, who may move `now` on. */
@@ -31,6 +31,26 @@ export interface Place {
   position: number;
   /** Values read and made so far by this evaluation. */
   work: number;
+}
+
+/** A reference made ready: what it refers to at a place. */
+export interface BoundReference {
+  areaAt(place: Place): Area | FormulaError;
+  /** The value, where the reference is one cell: quicker than its area. */
+  scalarAt(place: Place): Scalar;
+  /** The column and slot of a single cell, for reading numbers directly; undefined where it is more, elsewhere or gone. */
+  readonly cell: BoundCell | undefined;
+  /** True where it refers to the same cells from every place. */
+  readonly isFixed: boolean;
+}
+
+/** A single cell of the formula's own sheet. */
+export interface BoundCell {
+  /** Undefined where the column moves with the place. */
+  readonly store: Column | undefined;
+  /** The row of the place, one and the same everywhere, or one that moves along with the place. */
+  readonly row: 'same' | 'fixed' | 'moving';
+  slotAt(place: Place): number;
 }
 
 export function newPlace(context: FormulaContext): Place {

@@ -2,9 +2,8 @@ import { foldCase } from '../values/fold-text';
 import { TAG } from '../values/cell-value';
 import type { Column } from '../sheet/column';
 import { forEachSlot, type TestBatch } from './batches';
-import type { BoundReference } from './bind-reference';
+import type { BoundReference, Place } from './place';
 import type { BinaryOperator } from './formula-tree';
-import type { Place } from './place';
 
 /*
  * Quick ways for the commonest parts of formulas: they read the typed arrays of columns, make no objects, and give up (NaN,

@@ -2,7 +2,7 @@ import { columnLetters, columnNumber, parseRanges, type CellRange } from '../she
 import type { NamedRange } from '../sheet/sheet-part';
 import { foldText } from '../values/fold-text';
 import type { CellRef, Coordinate, Span } from './formula-tree';
-import { isFormulaInput } from './is-formula-input';
+import { isFormulaInput } from '../values/is-formula-input';
 import { lexFormula, type Token } from './lex-formula';
 
 /** What words of a formula can stand for in a sheet. */

@@ -7,6 +7,7 @@ import type { Rule } from '../rules/rule';
 import { newField } from '../sheet/field';
 import { Sheet } from '../sheet/sheet';
 import { WORK_LIMITS } from './work-meter';
+import { putRules, rulesOf } from '../rules/stored-rule';
 
 /** A sheet with these records below a header; its fields are f0, f1 and so on. */
 function sheetOf(rows: readonly (readonly string[])[]): Sheet {
@@ -125,8 +126,8 @@ test('edits of a sheet that is near its limits give what evaluating anew gives',
       (rules, operations) => {
         const limits = { formula: 25, rule: 60, sheet: 200, light: 3, scheduling: 100_000 };
         const sheet = makeSheet();
-        sheet.apply({ kind: 'put-rules', rules: rules.map((one, at) => ({ id: one.id, key: `a${at}`, rule: one })) });
-        const inOrder = () => sheet.rulesInOrder().map((stored) => stored.rule);
+        sheet.apply(putRules(rules.map((one, at) => ({ id: one.id, key: `a${at}`, rule: one }))));
+        const inOrder = () => rulesOf(sheet).map((stored) => stored.rule);
         const evaluate = () => {
           const made = new Evaluation(sheet, {}, { now: 46_089.5, limits });
           made.setRules(inOrder());

@@ -1,7 +1,8 @@
 import { shiftFormula } from '../formula/rewrite-references';
 import { cellAddress, parseAddress } from '../sheet/address';
 import { mapRuleReferences } from './map-rule-references';
-import type { Reads, Rule } from './rule';
+import type { Rule } from './rule';
+import type { Reads } from './terms';
 
 /**
  * A rule as it reads over other cells, so many columns to the right and rows down: relative references of its formulas move along, `$` ones and

@@ -1,4 +1,4 @@
-import type { Table } from '../exchange/table';
+import type { Table } from '../values/table';
 import { sheetFromTable } from '../sheet/sheet-from-table';
 import type { SheetSettings } from '../sheet/sheet-settings';
 import { serialInZone } from '../values/serial-in-zone';

@@ -1,7 +1,7 @@
 import { nestProperties, type LookProperty } from '../looks/look';
 import { cellAddress } from '../sheet/address';
 import type { Evaluation } from './evaluation';
-import type { Problem } from './rule';
+import type { Problem } from './terms';
 import type { RunningRule } from './running-rule';
 import { kindOf } from './kinds/registry';
 

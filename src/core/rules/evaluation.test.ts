@@ -6,6 +6,7 @@ import type { Sheet } from '../sheet/sheet';
 import { Evaluation } from './evaluation';
 import { reportEvaluation } from './evaluate-report';
 import type { Rule } from './rule';
+import { putRules, rulesOf } from './stored-rule';
 
 const evaluate = (sheet: Sheet, rules: readonly Rule[]) => {
   const evaluation = new Evaluation(sheet, {}, { now: 46_089.5 });
@@ -30,8 +31,8 @@ test('what is kept up to date by edits is what a fresh evaluation gives', () => 
       fc.array(anyOperation, { maxLength: 15 }),
       (rules, operations) => {
         const sheet = makeSheet();
-        sheet.apply({ kind: 'put-rules', rules: rules.map((one, at) => ({ id: one.id, key: `a${at}`, rule: one })) });
-        const inOrder = () => sheet.rulesInOrder().map((stored) => stored.rule);
+        sheet.apply(putRules(rules.map((one, at) => ({ id: one.id, key: `a${at}`, rule: one }))));
+        const inOrder = () => rulesOf(sheet).map((stored) => stored.rule);
         const kept = evaluate(sheet, inOrder());
         for (const operation of operations) {
           const { effects } = sheet.apply(operation);

@@ -7,6 +7,7 @@ import { Evaluation } from './evaluation';
 import { reportEvaluation } from './evaluate-report';
 import { withFollowers } from './follow-layout';
 import type { Rule } from './rule';
+import { findRule, rulesOf } from './stored-rule';
 
 /*
  * What a spreadsheet user expects of addresses when rows and fields come, go and move: each names the cell it named before. Common
@@ -29,7 +30,7 @@ function afterwards(kept: Rule, ...operations: Operation[]): Rule {
   const sheet = makeSheet();
   sheet.rules.put([{ id: kept.id, key: 'a0', rule: kept }]);
   for (const operation of withFollowers(sheet, operations)) sheet.apply(operation);
-  return sheet.rules.get(kept.id)!.rule;
+  return findRule(sheet, kept.id)!.rule;
 }
 
 describe('rules follow the cells that they name by address', () => {
@@ -107,7 +108,7 @@ describe('rules follow the cells that they name by address', () => {
     const sheet = makeSheet();
     const matchedRows = () => {
       const evaluation = new Evaluation(sheet, {});
-      evaluation.setRules(sheet.rulesInOrder().map((stored) => stored.rule));
+      evaluation.setRules(rulesOf(sheet).map((stored) => stored.rule));
       return reportEvaluation(evaluation).rules[0]!.matched.map((cell) => sheet.rowId(sheet.order[Number(cell.slice(1)) - 1]!));
     };
     sheet.rules.put([{ id: 'r', key: 'a0', rule: kept }]);

@@ -1,3 +1,4 @@
+import { putRules, rulesOf } from './stored-rule';
 import { isKept, type CellRef, type Coordinate, type ReferenceNode } from '../formula/formula-tree';
 import { referenceText } from '../formula/print-formula';
 import { rewriteReferences } from '../formula/rewrite-references';
@@ -18,7 +19,7 @@ interface Place {
  * move. So that taking the change back restores them, they are part of it. Cost: nothing unless something moves and is named by address.
  */
 export function withFollowers(sheet: Sheet, operations: readonly Operation[]): readonly Operation[] {
-  const rules = sheet.rulesInOrder().filter(({ rule }) => namesAddresses(rule));
+  const rules = rulesOf(sheet).filter(({ rule }) => namesAddresses(rule));
   const names = [...sheet.parts.values()].filter((part) => part.kind === 'name');
   if (rules.length + names.length === 0) return operations;
   const move = layoutMove(sheet, operations);
@@ -34,7 +35,7 @@ export function withFollowers(sheet: Sheet, operations: readonly Operation[]): r
   });
   return [
     ...operations,
-    ...(followed.length ? [{ kind: 'put-rules' as const, rules: followed }] : []),
+    ...(followed.length ? [putRules(followed)] : []),
     ...(renamed.length ? [{ kind: 'put-parts' as const, parts: renamed }] : []),
   ];
 }

@@ -4,7 +4,7 @@ import { makeFormula, type Formula } from '../formula/make-formula';
 import { parseFormula } from '../formula/parse-formula';
 import { newPlace, type Place } from '../formula/place';
 import type { CompileContext } from './compile-context';
-import type { Inputs } from './kinds/kind';
+import type { Inputs } from './terms';
 
 /** A formula written for one cell and judged for all that a rule reads. */
 export interface RuleFormula {

@@ -1,13 +1,11 @@
-import type { RuleReferences } from './map-rule-references';
+import type { Inputs, Problem, RuleReferences, SentenceWords } from './terms';
 import Joi from 'joi';
 import { lazySchema } from '../lazy-schema';
-import type { BitSet } from '../sheet/bit-set';
+import type { BitSet } from '../values/bit-set';
 import type { FieldId } from '../sheet/ids';
 import { TAG } from '../values/cell-value';
 import type { CompileContext } from './compile-context';
-import type { Inputs, SentenceWords } from './kinds/kind';
-import { missingField } from './operands';
-import type { Problem } from './rule';
+import { missingField } from './terms';
 
 /** Over which numbers a statistic runs: all that are read, those of each field, or those of rows that share a field's value. */
 export type Per = 'all' | 'field' | { readonly group: FieldId };

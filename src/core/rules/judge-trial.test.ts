@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { anyInput, anyRule, makeSheet } from '../../../test/arbitrary-sheet';
-import { isFormulaInput } from '../formula/is-formula-input';
+import { isFormulaInput } from '../values/is-formula-input';
 import { Evaluation } from './evaluation';
 import { judgeTrial, takesTrials } from './judge-trial';
 import { kindOf } from './kinds/registry';

@@ -1,7 +1,8 @@
 import { Sheet } from '../sheet/sheet';
 import type { RuleWorld } from './compile-context';
 import { kindOf } from './kinds/registry';
-import type { Rule, Trial } from './rule';
+import type { Rule } from './rule';
+import type { Trial } from './terms';
 import { RunningRule } from './running-rule';
 
 /** Kinds whose outcome hangs on the value alone. */

@@ -1,14 +1,6 @@
-import type { FieldId } from '../sheet/ids';
 import { kindOf } from './kinds/registry';
 import type { Rule } from './rule';
-
-/** What to put in the place of everything that a rule names in its sheet. */
-export interface RuleReferences {
-  readonly field: (field: FieldId) => FieldId;
-  /** For one cell, or ranges separated by spaces. */
-  readonly cells: (ranges: string) => string;
-  readonly formula: (text: string) => string;
-}
+import type { RuleReferences } from './terms';
 
 const AS_IT_IS: RuleReferences = { field: (field) => field, cells: (ranges) => ranges, formula: (text) => text };
 

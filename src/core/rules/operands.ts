@@ -2,13 +2,11 @@ import { isKept, type CellRef, type KeptRef } from '../formula/formula-tree';
 import { cellValueOf, valueAt } from '../formula/make-formula';
 import { makeRuleFormula } from './formula-reader';
 import { cellAddress, GONE, parseAddress } from '../sheet/address';
-import type { FieldId } from '../sheet/ids';
 import type { Sheet } from '../sheet/sheet';
 import type { CellValue } from '../values/cell-value';
 import { shownText } from '../values/shown-text';
 import type { CompileContext } from './compile-context';
-import type { Inputs } from './kinds/kind';
-import type { Operand, Problem } from './rule';
+import { missingField, type Inputs, type Operand, type Problem } from './terms';
 
 /** An operand made ready: what it is worth beside a given row. */
 export interface OperandReader {
@@ -81,8 +79,6 @@ function formulaReader(text: string, context: CompileContext): { reader: Operand
 
 const isAbsolute = (end: CellRef | KeptRef): boolean =>
   isKept(end) ? end.row !== 'same' : (end.column?.absolute ?? true) && (end.row?.absolute ?? true);
-
-export const missingField = (name: FieldId): Problem => ({ code: 'missing-field', message: `there is no field "${name}" in this sheet` });
 
 const literalValue = (operand: number | string | boolean): CellValue =>
   typeof operand === 'number'

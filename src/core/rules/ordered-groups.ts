@@ -4,7 +4,7 @@ import type { CompileContext } from './compile-context';
 import { numbersOnly } from './numbers-only';
 import type { OutcomeColumn } from './outcome-column';
 import { Grouping, type Per } from './grouping';
-import { isProblem, type Problem } from './rule';
+import { isProblem, type Problem } from './terms';
 
 /** The numbers of one group in order, and what a kind has worked out from them. */
 export interface OrderedGroup<D> {

@@ -1,4 +1,4 @@
-import { BitSet } from '../sheet/bit-set';
+import { BitSet } from '../values/bit-set';
 
 /**
  * The outcomes of one rule over one column, by slot: a bit for "has an outcome", and for kinds with several outcomes

@@ -5,10 +5,8 @@ import type { SortedBlocks } from '../stats/sorted-blocks';
 import { numberText } from '../values/number-text';
 import type { CompileContext } from './compile-context';
 import { mapOperand, operandSchema } from './kinds/operand-schema';
-import type { RuleReferences } from './map-rule-references';
-import type { Inputs } from './kinds/kind';
+import { isProblem, type Inputs, type Operand, type Problem, type RuleReferences } from './terms';
 import { joinInputs, readOperands } from './operands';
-import { isProblem, type Operand, type Problem } from './rule';
 
 /** Where on the scale of the numbers read something stands. */
 export type Position =

@@ -6,7 +6,7 @@ import type { RuleId } from '../sheet/ids';
 import type { Sheet } from '../sheet/sheet';
 import type { Evaluation } from './evaluation';
 import { readCells } from './reach';
-import { isProblem, type Reads } from './rule';
+import { isProblem, type Reads } from './terms';
 
 /** Distinct texts that are told. */
 const MOST_TEXTS = 40;

@@ -4,6 +4,7 @@ import type { Sheet } from '../sheet/sheet';
 import { putRuleSetToWork } from './put-rule-set-to-work';
 import type { Rule } from './rule';
 import { keptRules } from './rule-set-sheet';
+import { putRules, rulesOf } from './stored-rule';
 
 const rule = (id: string, rest: Partial<Rule>): Rule => ({
   id,
@@ -16,8 +17,7 @@ const rule = (id: string, rest: Partial<Rule>): Rule => ({
   look: { look: 'saved-mine' },
   ...rest,
 });
-const put = (sheet: Sheet, ...rules: Rule[]) =>
-  sheet.apply({ kind: 'put-rules', rules: rules.map((each, at) => ({ id: each.id, key: `a${at}`, rule: each })) });
+const put = (sheet: Sheet, ...rules: Rule[]) => sheet.apply(putRules(rules.map((each, at) => ({ id: each.id, key: `a${at}`, rule: each }))));
 
 /** The sheet where the rules are made, and another whose fields stand in another order. */
 function twoSheets(): { from: Sheet; to: Sheet } {
@@ -40,7 +40,7 @@ describe('a rule set', () => {
   test('finds the fields of another sheet by their labels, in formulas too, and takes its looks along', () => {
     const { from, to } = twoSheets();
     use(to, from, 1);
-    const [low, formula] = to.rulesInOrder().map((stored) => stored.rule);
+    const [low, formula] = rulesOf(to).map((stored) => stored.rule);
     expect(low!.reads).toEqual({ fields: ['f3'] });
     expect([formula!.reads, formula!.when]).toEqual([{ fields: ['f2'] }, { kind: 'formula', formula: '=B2>C2', at: 'B2' }]);
     expect(to.parts.get('look-saved-mine')).toMatchObject({ name: 'Mine' });
@@ -50,7 +50,7 @@ describe('a rule set', () => {
     const { from, to } = twoSheets();
     use(to, from, 1);
     const [first] = to.rulesInOrder();
-    to.apply({ kind: 'put-rules', rules: [{ id: 'own', key: 'a1V', rule: rule('own', {}) }] });
+    to.apply(putRules([{ id: 'own', key: 'a1V', rule: rule('own', {}) }]));
     from.apply({ kind: 'remove-rules', rules: ['formula'] });
     put(from, rule('low', { when: { kind: 'compare', is: '<', to: 4 } }), rule('fresh', {}));
     const used = putRuleSetToWork(to, { id: 'set', name: 'Limits', version: 2, body: keptRules(from, ['low', 'fresh']) }, () => 'new');
@@ -62,7 +62,7 @@ describe('a rule set', () => {
     // Used once more, nothing is doubled.
     const again = putRuleSetToWork(to, { id: 'set', name: 'Limits', version: 2, body: keptRules(from, ['low', 'fresh']) }, () => 'doubled');
     for (const operation of 'operations' in again ? again.operations : []) to.apply(operation);
-    expect(to.rulesInOrder().map(({ id }) => id)).toEqual(rules.map(({ id }) => id));
+    expect(rulesOf(to).map(({ id }) => id)).toEqual(rules.map(({ id }) => id));
   });
 
   test('names the fields that are not there, and changes nothing', () => {

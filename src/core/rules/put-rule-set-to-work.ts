@@ -1,4 +1,5 @@
-import type { Operation, StoredRule } from '../sheet/change';
+import type { Operation } from '../sheet/change';
+import { findRule, putRules, type StoredRule } from './stored-rule';
 import { keysAt } from '../sheet/keys-at';
 import type { Sheet } from '../sheet/sheet';
 import { ruleSetKey, type LookPart, type RuleSetUse } from '../sheet/sheet-part';
@@ -37,7 +38,7 @@ export function putRuleSetToWork(sheet: Sheet, set: RuleSetVersion, newId: () =>
       continue;
     }
     for (const look of carried.looks) looks.set(look.id, look);
-    const before = sheet.rules.get(known[rule.id] ?? '');
+    const before = findRule(sheet, known[rule.id] ?? '');
     const id = before?.id ?? newId();
     uses[rule.id] = id;
     rules.push({ id, key: before?.key ?? keys[at]!, rule: { ...carried.rule, id } });
@@ -48,7 +49,7 @@ export function putRuleSetToWork(sheet: Sheet, set: RuleSetVersion, newId: () =>
   return {
     operations: [
       { kind: 'put-parts', parts: [...looks.values(), use] },
-      { kind: 'put-rules', rules },
+      putRules(rules),
       ...(gone.length ? [{ kind: 'remove-rules' as const, rules: gone }] : []),
     ],
   };

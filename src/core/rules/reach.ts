@@ -1,8 +1,8 @@
-import { BitSet } from '../sheet/bit-set';
+import { BitSet } from '../values/bit-set';
 import { GONE, parseRanges } from '../sheet/address';
 import type { Sheet } from '../sheet/sheet';
-import { missingField } from './operands';
-import type { Paints, Problem, Reads } from './rule';
+import { missingField } from './terms';
+import type { Paints, Problem, Reads } from './terms';
 
 /** The cells of one column that a rule reads. */
 export interface ReadColumn {

@@ -1,3 +1,4 @@
+import { rulesOf } from './stored-rule';
 import { generateNKeysBetween } from 'fractional-indexing';
 import { newField } from '../sheet/field';
 import type { FieldId, RuleId } from '../sheet/ids';
@@ -17,7 +18,7 @@ export interface KeptRules {
 
 /** Rules of a sheet as a rule set keeps them: with the labels of all its fields, since formulas name them by place. */
 export function keptRules(sheet: Sheet, chosen: readonly RuleId[]): KeptRules {
-  const rules = sheet.rulesInOrder().flatMap(({ id, rule }) => (chosen.includes(id) ? rule : []));
+  const rules = rulesOf(sheet).flatMap(({ id, rule }) => (chosen.includes(id) ? rule : []));
   const used = new Set(rules.flatMap((rule) => savedLooksOf(rule)).filter((look) => look.startsWith(OWN_LOOK)));
   return {
     fields: sheet.fields.map(({ id }, column) => ({ id, label: sheet.labelOf(column) ?? columnLetters(column) })),

@@ -7,7 +7,8 @@ import type { Kernel } from './kinds/kind';
 import { kindOf } from './kinds/registry';
 import { OutcomeColumn } from './outcome-column';
 import { paintedColumns, readCells, type ReadColumn } from './reach';
-import { isProblem, type Problem, type Rule } from './rule';
+import type { Rule } from './rule';
+import { isProblem, type Problem } from './terms';
 
 const TOO_MUCH: Problem = {
   code: 'too-much-work',

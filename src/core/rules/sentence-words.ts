@@ -1,8 +1,8 @@
 import type { FieldId } from '../sheet/ids';
 import { formatNumber } from '../values/number-format';
-import type { SentenceWords } from './kinds/kind';
+import type { Reads, SentenceWords } from './terms';
 import { kindOf } from './kinds/registry';
-import type { Reads, Rule } from './rule';
+import type { Rule } from './rule';
 
 /** What a sentence needs to know of a field. */
 export interface NamedField {

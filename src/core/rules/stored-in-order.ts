@@ -1,5 +1,5 @@
 import { generateNKeysBetween } from 'fractional-indexing';
-import type { StoredRule } from '../sheet/change';
+import type { StoredRule } from './stored-rule';
 import type { Rule } from './rule';
 
 /** Rules as a sheet keeps them, with order keys that put them in this order of precedence. */

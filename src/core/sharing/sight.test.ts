@@ -7,6 +7,7 @@ import type { Sheet } from '../sheet/sheet';
 import { OUTCOME_TIMES, type Filling } from '../sheet/sheet-part';
 import type { Own, Reader } from './role';
 import { Sight } from './sight';
+import { putRules, rulesOf } from '../rules/stored-rule';
 
 /*
  * Noninterference (Goguen and Meseguer, "Security policies and security models", 1982): what somebody observes is the same, whatever is in
@@ -70,7 +71,7 @@ function evaluationOf(inputs: readonly string[], scene: Scene): Evaluation {
   const sheet = makeSheet(inputs);
   sheet.apply({ kind: 'put-fields', fields: sheet.fields.map((field) => ({ ...field, hidden: scene.hidden.includes(field.id) })) });
   sheet.apply({ kind: 'put-parts', parts: [scene.filling] });
-  sheet.apply({ kind: 'put-rules', rules: scene.rules.map((rule, at) => ({ id: rule.id, key: `a${at}`, rule })) });
+  sheet.apply(putRules(scene.rules.map((rule, at) => ({ id: rule.id, key: `a${at}`, rule }))));
   const evaluation = new Evaluation(sheet, {}, { now: 46_089.5 });
   evaluation.setRules(scene.rules);
   return evaluation;
@@ -176,10 +177,10 @@ test('while outcomes are withheld, no answer key judges for a filler, whether it
   fc.assert(
     fc.property(fc.array(anyRule, { minLength: 1, maxLength: 4 }), anyFilling, anyOwn, (rules, filling, own) => {
       const sheet = makeSheet();
-      sheet.apply({ kind: 'put-rules', rules: rules.map((rule, at) => ({ id: rule.id, key: `a${at}`, rule })) });
+      sheet.apply(putRules(rules.map((rule, at) => ({ id: rule.id, key: `a${at}`, rule }))));
       sheet.apply({ kind: 'put-parts', parts: [{ ...filling, outcomes: 'withheld' }] });
       const evaluation = new Evaluation(sheet, {});
-      evaluation.setRules(sheet.rulesInOrder().map(({ rule }) => rule));
+      evaluation.setRules(rulesOf(sheet).map(({ rule }) => rule));
       const judging = new Sight(evaluation, { role: 'filler', own }).rules();
       expect(judging.filter(({ rule }) => rule.when.kind === 'key')).toEqual([]);
     }),

@@ -1,3 +1,4 @@
+import { rulesOf } from '../rules/stored-rule';
 import type { Evaluation } from '../rules/evaluation';
 import type { RunningRule } from '../rules/running-rule';
 import { frozenColumns } from '../sheet/frozen-columns';
@@ -32,7 +33,7 @@ export class Sight {
     const { sheet } = evaluation;
     this.sheet = sheet;
     this.filling = fillingOf(sheet.parts.values());
-    const rules = sheet.rulesInOrder().map(({ rule }) => rule);
+    const rules = rulesOf(sheet).map(({ rule }) => rule);
     const kept = keptFields(reader.role === 'filler' ? this.filling : { ...this.filling, kept: [] }, rules, sheet.fields);
     this.open = new OpenCells(this.filling, kept);
     this.columns = sheet.fields.flatMap(({ id }, column) => (kept.has(id) || this.isOthers(id) ? [] : column));

@@ -1,5 +1,5 @@
 import { foldText } from '../values/fold-text';
-import { isFormulaInput } from '../formula/is-formula-input';
+import { isFormulaInput } from '../values/is-formula-input';
 import type { Field } from './field';
 
 /** Values that a field may have a list of. */

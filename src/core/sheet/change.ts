@@ -1,4 +1,3 @@
-import type { Rule } from '../rules/rule';
 import type { Style } from '../looks/style';
 import type { FieldId, PartId, RowId, RuleId } from './ids';
 import type { Field } from './field';
@@ -35,11 +34,17 @@ export interface StoredRow {
   readonly about?: RowAbout;
 }
 
-export interface StoredRule {
+/** What a sheet needs of a rule that it keeps. The whole of it is the concern of rules/stored-rule.ts. */
+export interface NamedRule {
+  readonly id: RuleId;
+  readonly name: string;
+}
+
+export interface KeyedRule {
   readonly id: RuleId;
   /** Fractional order key: rules in its order are in order of precedence. */
   readonly key: string;
-  readonly rule: Rule;
+  readonly rule: NamedRule;
 }
 
 /** What becomes of a row: what is absent stays. Another order key moves it. */
@@ -70,7 +75,7 @@ export type Operation =
   | { readonly kind: 'set-styles'; readonly cells: readonly CellStyle[] }
   | { readonly kind: 'put-parts'; readonly parts: readonly SheetPart[] }
   | { readonly kind: 'remove-parts'; readonly parts: readonly PartId[] }
-  | { readonly kind: 'put-rules'; readonly rules: readonly StoredRule[] }
+  | { readonly kind: 'put-rules'; readonly rules: readonly KeyedRule[] }
   | { readonly kind: 'remove-rules'; readonly rules: readonly RuleId[] };
 
 /**

@@ -3,7 +3,7 @@ import { BLANK, TAG, type CellValue } from '../values/cell-value';
 import { foldText } from '../values/fold-text';
 import { readInput, type ReadOptions } from '../values/read-input';
 import { shownText } from '../values/shown-text';
-import { BitSet } from './bit-set';
+import { BitSet } from '../values/bit-set';
 
 /** One distinct content of a column, read once whatever number of cells hold it. */
 export interface Entry {

@@ -1,4 +1,4 @@
-import type { Operation, StoredRule } from './change';
+import type { Operation, KeyedRule } from './change';
 import type { Field } from './field';
 import type { FieldId, PartId, RuleId } from './ids';
 import type { SheetPart } from './sheet-part';
@@ -14,7 +14,7 @@ export function fieldInverse(before: readonly Field[], added: readonly FieldId[]
   return inverse;
 }
 
-export function ruleInverse({ before, added }: { readonly before: readonly StoredRule[]; readonly added: readonly RuleId[] }): Operation[] {
+export function ruleInverse({ before, added }: { readonly before: readonly KeyedRule[]; readonly added: readonly RuleId[] }): Operation[] {
   const inverse: Operation[] = [];
   if (added.length) inverse.push({ kind: 'remove-rules', rules: added });
   if (before.length) inverse.push({ kind: 'put-rules', rules: before });

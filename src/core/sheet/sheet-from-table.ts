@@ -1,4 +1,4 @@
-import type { Table } from '../exchange/table';
+import type { Table } from '../values/table';
 import { generateNKeysBetween } from 'fractional-indexing';
 import { newField } from './field';
 import type { RowId } from './ids';

@@ -1,6 +1,6 @@
-import { BitSet } from './bit-set';
+import { BitSet } from '../values/bit-set';
 import { mergeStyles, type Style } from '../looks/style';
-import type { CellInput, CellStyle, Operation, RowAbout, RowChange, StoredRow, StoredRule } from './change';
+import type { CellInput, CellStyle, Operation, RowAbout, RowChange, StoredRow, KeyedRule } from './change';
 import { byKey, compareKeys } from './compare-keys';
 import { Column } from './column';
 import type { Applied, Effect } from './effect';
@@ -21,7 +21,7 @@ import type { SheetSettings } from './sheet-settings';
 export class Sheet {
   /** From left to right, as the fields. */
   columns: readonly Column[];
-  readonly rules = new KeyedItems<StoredRule>();
+  readonly rules = new KeyedItems<KeyedRule>();
   /** Slots used so far, those of removed rows included. */
   slotCount = 0;
   /** Slots from top to bottom. */
@@ -144,7 +144,7 @@ export class Sheet {
   }
 
   /** The rules in order of precedence. */
-  rulesInOrder(): StoredRule[] {
+  rulesInOrder(): KeyedRule[] {
     return [...this.rules.values()].sort(byKey);
   }
 

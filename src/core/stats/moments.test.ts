@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { sampleStandardDeviation, standardDeviation } from 'simple-statistics';
 import { describe, expect, test } from 'vitest';
-import { BitSet } from '../sheet/bit-set';
+import { BitSet } from '../values/bit-set';
 import { ExactSum } from './exact-sum';
 import { Moments } from './moments';
 

@@ -1,4 +1,4 @@
-import type { BitSet } from '../sheet/bit-set';
+import type { BitSet } from '../values/bit-set';
 import { ExactSum } from './exact-sum';
 
 /** Beyond this a number's square is no double, so there is no deviation while one is there. */

@@ -7,7 +7,7 @@ import { findHeader, guessField, guessReading, type ReadingWhy, type TableReadin
 import { TableRows } from '../../core/exchange/import/table-rows';
 import { jsonLinesTable, jsonTable } from '../../core/exchange/json/read-json';
 import { LIMITS, limitText } from '../../core/exchange/limits';
-import type { Table } from '../../core/exchange/table';
+import type { Table } from '../../core/values/table';
 import { detectEncoding } from '../../core/exchange/text/detect-encoding';
 import { columnLetters } from '../../core/sheet/address';
 import type { FilePreview, ReadingChange, TextForm } from '../../protocol/import-messages';

@@ -1,6 +1,6 @@
 import { fillingOf, keptFields, NO_FORMULAS, ONLY_VALUES, OpenCells, MAX_FILLED } from '../../core/sharing/filling';
 import { isMaker, type Own, type SheetRole } from '../../core/sharing/role';
-import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { isFormulaInput } from '../../core/values/is-formula-input';
 import { isAllowed } from '../../core/sheet/allowed-values';
 import type { CellInput, Operation } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';

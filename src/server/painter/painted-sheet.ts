@@ -1,6 +1,7 @@
 import { gzipSync } from 'node:zlib';
 import { BadFile } from '../../core/exchange/bad-file';
-import { EXPORT_FORMATS, type ExportFormatName, type ExportOptions } from '../../core/exchange/export-formats';
+import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/export-formats';
+import type { ExportOptions } from '../../core/exchange/exported-file';
 import { exportSource, type ExportReport, type ExportSource } from '../../core/exchange/export-source';
 import { recordsPage, type RecordsPage, type RecordsWanted } from '../../core/exchange/json/records-page';
 import { looksById, lookParts, sheetLooks } from '../../core/looks/sheet-looks';
@@ -8,7 +9,7 @@ import { Replica } from '../../engine/replica';
 import type { Effect } from '../../core/sheet/effect';
 import type { SheetId } from '../../core/sheet/ids';
 import { unpackSheet } from '../../protocol/packed-sheet';
-import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { isFormulaInput } from '../../core/values/is-formula-input';
 import { Sight } from '../../core/sharing/sight';
 import type { GivenLook, Repaint } from '../../protocol/painted-sheet';
 import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';

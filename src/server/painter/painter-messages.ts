@@ -1,4 +1,5 @@
-import type { ExportFormatName, ExportOptions } from '../../core/exchange/export-formats';
+import type { ExportFormatName } from '../../core/exchange/export-formats';
+import type { ExportOptions } from '../../core/exchange/exported-file';
 import type { ExportReport } from '../../core/exchange/export-source';
 import type { RecordsPage, RecordsWanted } from '../../core/exchange/json/records-page';
 import type { Evaluated, SentRecords } from './evaluate-records';

@@ -1,6 +1,7 @@
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
-import type { ExportFormatName, ExportOptions } from '../../core/exchange/export-formats';
+import type { ExportFormatName } from '../../core/exchange/export-formats';
+import type { ExportOptions } from '../../core/exchange/exported-file';
 import type { RecordsPage, RecordsWanted } from '../../core/exchange/json/records-page';
 import type { SheetId } from '../../core/sheet/ids';
 import type { GivenLook, Repaint } from '../../protocol/painted-sheet';

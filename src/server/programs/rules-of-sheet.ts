@@ -5,7 +5,8 @@ import { looksById, lookParts, sheetLooks } from '../../core/looks/sheet-looks';
 import { readRuleSet } from '../../core/rules/read-rule-set';
 import { storedInOrder } from '../../core/rules/stored-in-order';
 import { OWN_ALL } from '../../core/sharing/role';
-import type { Operation, StoredRule } from '../../core/sheet/change';
+import type { Operation } from '../../core/sheet/change';
+import { putRules, rulesOf, type StoredRule } from '../../core/rules/stored-rule';
 import type { SheetId } from '../../core/sheet/ids';
 import { Sheet } from '../../core/sheet/sheet';
 import type { Queryable, Sql } from '../database';
@@ -32,7 +33,7 @@ export async function rulesOfSheet(sql: Sql, id: SheetId): Promise<object> {
   const { sheet } = await headOfSheet(sql, id);
   const saved = looksById(sheetLooks(lookParts(sheet.parts.values()), 'light'));
   return ruleFile(
-    sheet.rulesInOrder().map(({ rule }) => rule),
+    rulesOf(sheet).map(({ rule }) => rule),
     sheet,
     saved,
   );
@@ -66,7 +67,7 @@ export async function replaceRules(sql: Sql, { program, file, readAt }: Asked): 
       const operations: Operation[] = [
         ...(parts.length ? [{ kind: 'put-parts' as const, parts }] : []),
         ...(gone.length ? [{ kind: 'remove-rules' as const, rules: gone }] : []),
-        ...(stored.length ? [{ kind: 'put-rules' as const, rules: stored }] : []),
+        ...(stored.length ? [putRules(stored)] : []),
       ];
       if (operations.length === 0) throw new Refusal('bad-request', 'There are no rules in the file and none on the sheet');
       return operations;

@@ -1,3 +1,4 @@
+import { putRules, rulesPutBy } from '../../core/rules/stored-rule';
 import type { CellInput, CellStyle, Operation, RowChange, StoredRow } from '../../core/sheet/change';
 import type { Field } from '../../core/sheet/field';
 import type { FieldId, RowId, SheetId } from '../../core/sheet/ids';
@@ -55,17 +56,14 @@ export async function applyOperation(sql: Transaction, sheet: SheetId, operation
     }
     case 'put-rules': {
       const before = await readRules(sql, sheet, idsOf(operation.rules));
-      for (const rule of operation.rules) await putRule(sql, sheet, rule);
+      for (const rule of rulesPutBy(operation)) await putRule(sql, sheet, rule);
       const added = addedTo(before, operation.rules);
-      return [
-        ...(added.length ? [{ kind: 'remove-rules' as const, rules: added }] : []),
-        ...(before.length ? [{ kind: 'put-rules' as const, rules: before }] : []),
-      ];
+      return [...(added.length ? [{ kind: 'remove-rules' as const, rules: added }] : []), ...(before.length ? [putRules(before)] : [])];
     }
     case 'remove-rules': {
       const rules = await readRules(sql, sheet, operation.rules);
       await deleteRules(sql, sheet, operation.rules);
-      return rules.length ? [{ kind: 'put-rules', rules }] : [];
+      return rules.length ? [putRules(rules)] : [];
     }
   }
 }

@@ -1,4 +1,4 @@
-import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { isFormulaInput } from '../../core/values/is-formula-input';
 import { columnLetters } from '../../core/sheet/address';
 import type { CellInput, Operation, StoredRow } from '../../core/sheet/change';
 import { changeWords } from '../../core/sheet/change-words';

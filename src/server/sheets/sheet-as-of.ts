@@ -1,3 +1,4 @@
+import { rulesOf } from '../../core/rules/stored-rule';
 import { setImmediate } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
@@ -50,7 +51,7 @@ export async function packedAsOf(sql: Sql, id: SheetId, sequence: number): Promi
       sequence,
       asOf,
       fields: then.fields,
-      rules: then.rulesInOrder(),
+      rules: rulesOf(then),
       parts: [...then.parts.values()],
     });
     for (const [at, slot] of then.order.entries()) {

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { Paints } from '../../core/rules/rule';
+import type { Paints } from '../../core/rules/terms';
 import { useSessionState } from '../sheet/use-session';
 import { PickFields } from './parts/PickFields';
 import { PickWord } from './parts/PickWord';

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { Reads } from '../../core/rules/rule';
+import type { Reads } from '../../core/rules/terms';
 import { cellAddress, writeArea } from '../../core/sheet/address';
 import { selectedAreas } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';

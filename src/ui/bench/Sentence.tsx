@@ -1,6 +1,6 @@
-import type { When } from '../../core/rules/kinds/registry';
-import { kindOf } from '../../core/rules/kinds/registry';
-import type { Paints, Reads, Rule } from '../../core/rules/rule';
+import { kindOf, type When } from '../../core/rules/kinds/registry';
+import type { Rule } from '../../core/rules/rule';
+import type { Paints, Reads } from '../../core/rules/terms';
 import { ReadsPart } from './ReadsPart';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { useNewest } from '../use-newest';

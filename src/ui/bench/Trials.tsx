@@ -4,7 +4,8 @@ import { useEffect, useState, type KeyboardEvent } from 'react';
 import { takesTrials } from '../../core/rules/judge-trial';
 import { kindOf } from '../../core/rules/kinds/registry';
 import { readThreshold } from '../../core/rules/read-threshold';
-import type { Rule, Trial } from '../../core/rules/rule';
+import type { Rule } from '../../core/rules/rule';
+import type { Trial } from '../../core/rules/terms';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 

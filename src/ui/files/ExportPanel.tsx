@@ -1,7 +1,8 @@
 import { Button, Radio, Select, Switch } from '@mantine/core';
 import { useState } from 'react';
 import type { Separator } from '../../core/exchange/csv/csv-rows';
-import { EXPORT_FORMATS, type Decimal, type ExportFormatName } from '../../core/exchange/export-formats';
+import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/export-formats';
+import type { Decimal } from '../../core/exchange/exported-file';
 import type { ExportReport } from '../../core/exchange/export-source';
 import { writeArea } from '../../core/sheet/address';
 import { selectedArea } from '../grid/engine/selection';

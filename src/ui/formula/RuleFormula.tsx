@@ -5,7 +5,7 @@ import { historyKeymap, standardKeymap } from '@codemirror/commands';
 import { EditorState } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { isFormulaInput } from '../../core/values/is-formula-input';
 import { parseFormula } from '../../core/formula/parse-formula';
 import { wantsReference } from '../../core/formula/typed-formula';
 import { writeArea } from '../../core/sheet/address';

@@ -1,6 +1,6 @@
 import { pickedCompletion, type Completion, type CompletionSource } from '@codemirror/autocomplete';
 import type { EditorView } from '@codemirror/view';
-import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { isFormulaInput } from '../../core/values/is-formula-input';
 import { FUNCTIONS, signatureOf } from '../../core/formula/functions/function-table';
 import { wordBefore, type Surroundings } from '../../core/formula/typed-formula';
 import { parseAddress } from '../../core/sheet/address';

@@ -3,7 +3,7 @@ import { history } from '@codemirror/commands';
 import { bracketMatching } from '@codemirror/language';
 import { EditorState, type Extension } from '@codemirror/state';
 import { Decoration, EditorView, tooltips, ViewPlugin, type DecorationSet, type ViewUpdate } from '@codemirror/view';
-import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { isFormulaInput } from '../../core/values/is-formula-input';
 import { parseFormula } from '../../core/formula/parse-formula';
 import type { Surroundings } from '../../core/formula/typed-formula';
 import { coloredReferences } from './colored-references';

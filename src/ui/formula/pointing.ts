@@ -3,7 +3,7 @@ import { writeArea } from '../../core/sheet/address';
 import type { Place, Selection } from '../../protocol/engine-messages';
 import { selectCell, selectedArea } from '../grid/engine/selection';
 import type { Editing } from '../sheet/session-state';
-import type { Session } from '../sheet/session';
+import type { SessionPort } from '../sheet/session-port';
 
 /** Puts references into the formula that is being typed: by pointing at cells with the mouse, a finger or the arrow keys. */
 export class Pointing {
@@ -11,7 +11,7 @@ export class Pointing {
   private taker: ((selection: Selection) => void) | null = null;
   private taken: Selection | null = null;
 
-  constructor(private readonly session: Session) {}
+  constructor(private readonly session: SessionPort) {}
 
   /** Cells that are pointed at go to whoever wants them, until nobody does. */
   want(taker: ((selection: Selection) => void) | null): void {

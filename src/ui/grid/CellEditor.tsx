@@ -1,4 +1,4 @@
-import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { isFormulaInput } from '../../core/values/is-formula-input';
 import { Suspense, useState } from 'react';
 import { LazyFormulaEditor } from '../formula/lazy-formula-editor';
 import type { Editing } from '../sheet/session-state';

@@ -1,6 +1,6 @@
 'use client';
 
-import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { isFormulaInput } from '../../core/values/is-formula-input';
 import { useCallback, useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import type { Selection, SheetFrame } from '../../protocol/engine-messages';
 import { colorOfPerson, TOKENS } from '../theme/tokens';

@@ -6,17 +6,19 @@ import { isSameRule } from '../../core/rules/is-same-rule';
 import type { RuleProfile } from '../../core/rules/profile-rule';
 import type { ValuePart } from '../../core/rules/value-part';
 import type { RuleIdea } from '../../core/rules/rule-idea';
-import type { Reads, Rule } from '../../core/rules/rule';
+import type { Rule } from '../../core/rules/rule';
+import type { Reads } from '../../core/rules/terms';
 import { sensibleProfile } from '../../core/rules/sensible-profile';
 import { groupBetween, inGroup } from '../../core/rules/rule-groups';
 import { ruleSentence } from '../../core/rules/sentence-words';
-import type { Operation, StoredRule } from '../../core/sheet/change';
+import type { Operation } from '../../core/sheet/change';
+import { putRules, type StoredRule } from '../../core/rules/stored-rule';
 import type { RuleId } from '../../core/sheet/ids';
 import { cellAddress, parseRanges, writeArea } from '../../core/sheet/address';
 import { keysAt } from '../../core/sheet/keys-at';
 import type { LegendEntry, Place, ShownField } from '../../protocol/engine-messages';
 import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selection';
-import type { Session } from './session';
+import type { SessionPort } from './session-port';
 import { LatestOnly } from './latest-only';
 
 /** Rest between two readings of the values that the bench shows. */
@@ -30,7 +32,7 @@ export class RuleActions {
   });
   private readonly profileReading = new LatestOnly(() => this.readProfile());
 
-  constructor(private readonly session: Session) {}
+  constructor(private readonly session: SessionPort) {}
 
   /** Keeps the bench in step with the rule that lies on it, while nobody is changing it there: others may, and so may an undo. */
   follow(): void {
@@ -309,7 +311,7 @@ export class RuleActions {
   }
 
   private putRules(rules: readonly StoredRule[]): void {
-    this.change([{ kind: 'put-rules', rules }]);
+    this.change([putRules(rules)]);
   }
 
   private storedRule({ id, key, rule }: LegendEntry): StoredRule {

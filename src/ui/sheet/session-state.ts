@@ -2,7 +2,7 @@ import type { Theme } from '../../core/looks/first-family';
 import type { Span } from '../../core/formula/formula-tree';
 import type { RuleMeaning } from '../../core/rules/rule-meaning';
 import type { RuleProfile } from '../../core/rules/profile-rule';
-import type { StoredRule } from '../../core/sheet/change';
+import type { StoredRule } from '../../core/rules/stored-rule';
 import type { RuleId } from '../../core/sheet/ids';
 import type {
   Area,

@@ -7,6 +7,7 @@ import { EngineClient } from './engine-client';
 import { isAllowed } from '../../core/sheet/allowed-values';
 import { Pointing } from '../formula/pointing';
 import { RuleActions } from './rule-actions';
+import type { SessionPort } from './session-port';
 import { SheetActions } from './sheet-actions';
 import { START, stateAfter, type Editing, type SessionState } from './session-state';
 
@@ -28,7 +29,7 @@ export interface SessionOf {
 }
 
 /** One person's work on one open sheet: what the screen shows, and everything that can be done to it. */
-export class Session {
+export class Session implements SessionPort {
   private state = START;
   private readonly listeners = new Set<() => void>();
   /** While not `no`, listeners hear of nothing: `gathering` to the end of the event that began it, then `waiting` for the engine. */

@@ -8,11 +8,11 @@ import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selectio
 import { widthOf } from '../grid/painter/width-of';
 import type { ClipboardTable } from '../grid/read-clipboard';
 import { writeClipboard } from '../grid/write-clipboard';
-import type { Session } from './session';
+import type { SessionPort } from './session-port';
 
 /** What a person does to the cells, rows and fields of an open sheet: mostly to those that are selected. */
 export class SheetActions {
-  constructor(private readonly session: Session) {}
+  constructor(private readonly session: SessionPort) {}
 
   /** Does something to cells, rows or fields; where it cannot be done, says why. */
   async edit(edit: Edit): Promise<void> {

@@ -1,6 +1,6 @@
 'use client';
 
-import { isFormulaInput } from '../../core/formula/is-formula-input';
+import { isFormulaInput } from '../../core/values/is-formula-input';
 import { Suspense, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { writeArea } from '../../core/sheet/address';
 import { ReadsAt } from '../formula/ReadsAt';

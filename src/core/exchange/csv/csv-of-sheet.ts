@@ -2,7 +2,7 @@ import { printFormula } from '../../formula/print-formula';
 import { plainTree } from '../../formula/plain-tree';
 import type { Sheet } from '../../sheet/sheet';
 import { shownAt } from '../../sheet/shown-cell';
-import type { ExportedFile, ExportOptions } from '../export-formats';
+import type { ExportOptions, ExportedFile } from '../exported-file';
 import { wholeArea, type ExportSource } from '../export-source';
 import { writeCsv } from './write-csv';
 

@@ -1,5 +1,5 @@
 import { BadFile } from '../bad-file';
-import type { Table, TableProblem } from '../table';
+import type { Table, TableProblem } from '../../values/table';
 import { CsvRows, lineOfRow, type Separator } from './csv-rows';
 
 /**

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { Table } from '../table';
+import type { Table } from '../../values/table';
 import type { Separator } from './csv-rows';
 
 /** Writes a table as CSV (RFC 4180) or, with another separator, TSV: quotes where they are needed, lines that end in CR LF. */

@@ -1,12 +1,11 @@
 import { cssOf } from '../../looks/css-of';
 import { ICON_SETS, type IconSet } from '../../looks/icon-sets';
-import type { LookIcon, LookProperties } from '../../looks/look';
-import { lookProperties } from '../../looks/look';
+import { lookProperties, type LookIcon, type LookProperties } from '../../looks/look';
 import { kindOf } from '../../rules/kinds/registry';
 import { ruleSentence } from '../../rules/sentence-words';
 import { columnLetters, type CellRange } from '../../sheet/address';
 import { shownAt } from '../../sheet/shown-cell';
-import type { ExportedFile } from '../export-formats';
+import type { ExportedFile } from '../exported-file';
 import { wholeArea, type ExportSource } from '../export-source';
 import { mergesWithin } from '../workbook/written-sheet';
 import { xmlText } from '../xml/write-xml';

@@ -1,6 +1,6 @@
 import { BadFile } from '../bad-file';
 import { LIMITS, limitText } from '../limits';
-import type { Table } from '../table';
+import type { Table } from '../../values/table';
 
 /** What files of records are called that were taken out here. */
 export const RECORDS_FORMAT = 'auxesis-records';

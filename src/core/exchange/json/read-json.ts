@@ -1,5 +1,5 @@
 import { BadFile } from '../bad-file';
-import type { Table, TableProblem } from '../table';
+import type { Table, TableProblem } from '../../values/table';
 import { RECORDS_FORMAT, tableOfRecords } from './json-records';
 
 /** Reads an array of objects, each a record (see json-records.ts). */

@@ -5,7 +5,7 @@ import { shownAt } from '../../sheet/shown-cell';
 import type { CellValue } from '../../values/cell-value';
 import { isoFromSerial } from '../../values/date-serial';
 import { RECORDS_FORMAT } from './json-records';
-import type { ExportedFile } from '../export-formats';
+import type { ExportedFile } from '../exported-file';
 import { wholeArea, type ExportSource } from '../export-source';
 
 /** A value in JSON: numbers, texts and logicals are its own, dates are ISO 8601 text, a blank is null and an error its word. */

@@ -1,5 +1,5 @@
 import { readInput } from '../../values/read-input';
-import type { Table, TableProblem } from '../table';
+import type { Table, TableProblem } from '../../values/table';
 
 /**
  * Writes a table as an array of objects with the first row's cells as keys. Plain numbers, TRUE, FALSE and blanks become JSON's

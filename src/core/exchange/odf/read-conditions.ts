@@ -1,5 +1,5 @@
 import type { When } from '../../rules/kinds/registry';
-import type { Operand } from '../../rules/rule';
+import type { Operand } from '../../rules/terms';
 import { operandOfFormula } from '../workbook/operand-of-formula';
 import { unusableBecause } from '../workbook/unusable-formula';
 import { fromOdfFormula } from './formula-text';

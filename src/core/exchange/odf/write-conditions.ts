@@ -1,7 +1,7 @@
 import { parseFormula } from '../../formula/parse-formula';
 import { lookProperties, type Look } from '../../looks/look';
 import type { Style } from '../../looks/style';
-import type { Operand } from '../../rules/rule';
+import type { Operand } from '../../rules/terms';
 import type { RunningRule } from '../../rules/running-rule';
 import { columnLetters, parseAddress, type CellRange } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';

@@ -6,7 +6,7 @@ import { isDatePattern } from '../../values/date-format';
 import { numberText } from '../../values/number-text';
 import { shownText } from '../../values/shown-text';
 import { formatValue } from '../../values/format-value';
-import type { ExportedFile } from '../export-formats';
+import type { ExportedFile } from '../exported-file';
 import { wholeArea, type ExportSource } from '../export-source';
 import { frozenOf, mergesWithin, writtenRows, type WrittenCell, type WrittenRow } from '../workbook/written-sheet';
 import { EARLIEST } from '../zip/earliest';

@@ -4,7 +4,7 @@ import { printFormula } from '../../formula/print-formula';
 import type { Hex, Look } from '../../looks/look';
 import type { Position } from '../../rules/positions';
 import type { When } from '../../rules/kinds/registry';
-import type { Operand } from '../../rules/rule';
+import type { Operand } from '../../rules/terms';
 import { cellAddress, parseRanges, writeArea, type CellRange } from '../../sheet/address';
 import type { Losses } from '../workbook/losses';
 import { operandOfFormula } from '../workbook/operand-of-formula';

@@ -7,7 +7,7 @@ import { writtenFor } from '../../rules/follow-layout';
 import { BAR_COLORS } from '../../rules/kinds/bar';
 import type { When } from '../../rules/kinds/registry';
 import type { Position } from '../../rules/positions';
-import type { Operand } from '../../rules/rule';
+import type { Operand } from '../../rules/terms';
 import type { RunningRule } from '../../rules/running-rule';
 import { cellAddress, parseAddress, writeArea, type CellRange } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';

@@ -5,7 +5,7 @@ import { standardErrorWord, type CellValue } from '../../values/cell-value';
 import { plainDateFormat } from '../../values/date-serial';
 import { numberText } from '../../values/number-text';
 import { wholeArea, type ExportSource } from '../export-source';
-import type { ExportedFile } from '../export-formats';
+import type { ExportedFile } from '../exported-file';
 import { frozenOf, mergesWithin, writtenRows, type WrittenCell, type WrittenRow } from '../workbook/written-sheet';
 import { EARLIEST } from '../zip/earliest';
 import { xml, XML_BEGIN, xmlText } from '../xml/write-xml';

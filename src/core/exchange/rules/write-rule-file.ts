@@ -1,6 +1,7 @@
+import { rulesOf } from '../../rules/stored-rule';
 import { lookOfPart, lookParts } from '../../looks/sheet-looks';
 import type { Look } from '../../looks/look';
-import type { ExportedFile } from '../export-formats';
+import type { ExportedFile } from '../exported-file';
 import type { ExportSource } from '../export-source';
 import { columnLetters } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';
@@ -27,7 +28,7 @@ export function ruleFile(rules: readonly Rule[], sheet: Sheet, saved: Readonly<R
 
 /** All rules of a sheet, also those that are off, as a rule file. */
 export function writeRuleFile({ sheet, looks }: ExportSource): ExportedFile {
-  const rules = sheet.rulesInOrder().map(({ rule }) => rule);
+  const rules = rulesOf(sheet).map(({ rule }) => rule);
   return {
     parts: [`${JSON.stringify(ruleFile(rules, sheet, looks), null, 2)}\n`],
     report: { rules: rules.map(({ name }) => ({ name, as: 'rule', note: '' })), notes: ['Values and formatting are not part of a rule file'] },

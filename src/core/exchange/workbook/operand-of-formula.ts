@@ -1,7 +1,7 @@
 import { isKept, type FormulaNode } from '../../formula/formula-tree';
 import { parseFormula } from '../../formula/parse-formula';
 import { printFormula } from '../../formula/print-formula';
-import type { Operand } from '../../rules/rule';
+import type { Operand } from '../../rules/terms';
 import { cellAddress } from '../../sheet/address';
 import { unusableBecause } from './unusable-formula';
 

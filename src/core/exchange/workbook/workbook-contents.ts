@@ -1,8 +1,9 @@
 import { generateNKeysBetween } from 'fractional-indexing';
 import { keepReferences } from '../../formula/keep-references';
-import { isFormulaInput } from '../../formula/is-formula-input';
+import { isFormulaInput } from '../../values/is-formula-input';
 import type { Style } from '../../looks/style';
-import type { Reads, Rule } from '../../rules/rule';
+import type { Rule } from '../../rules/rule';
+import type { Reads } from '../../rules/terms';
 import { storedInOrder } from '../../rules/stored-in-order';
 import { ruleSentence, type NamedField } from '../../rules/sentence-words';
 import { cellAddress, columnLetters, isWholeRows, parseAddress, parseRanges, type CellRange } from '../../sheet/address';

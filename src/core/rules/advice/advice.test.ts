@@ -5,6 +5,7 @@ import { Evaluation } from '../evaluation';
 import { mapRuleReferences } from '../map-rule-references';
 import { fieldByLabel, readRuleSet } from '../read-rule-set';
 import { advise, type ADVISERS } from './registry';
+import { rulesOf } from '../stored-rule';
 
 /** Advice on rules, as a file gives them, over rows whose first is the header; with what is left to say after each repair. */
 function adviceOn(rows: readonly (readonly string[])[], ...rules: readonly object[]) {
@@ -21,7 +22,7 @@ function adviceOn(rows: readonly (readonly string[])[], ...rules: readonly objec
     sheet.rules.set(rule.id, { id: rule.id, key: keys[at]!, rule: mapRuleReferences(rule, { field: fieldByLabel(sheet) }) }),
   );
   const look = () => {
-    const stored = sheet.rulesInOrder();
+    const stored = rulesOf(sheet);
     evaluation.setRules(stored.map(({ rule }) => rule));
     return advise({ evaluation, stored, saved: {} });
   };

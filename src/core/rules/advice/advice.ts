@@ -1,5 +1,6 @@
 import type { Look } from '../../looks/look';
-import type { Operation, StoredRule } from '../../sheet/change';
+import type { Operation } from '../../sheet/change';
+import { putRules, type StoredRule } from '../stored-rule';
 import type { Evaluation } from '../evaluation';
 
 /** Something about the rules that a person should know, in plain words. */
@@ -25,7 +26,5 @@ export interface AdviceContext {
 export type Adviser = (context: AdviceContext) => Omit<Advice, 'code'>[];
 
 /** The same rule with some of it changed, as an operation. */
-export const replaced = ({ id, key, rule }: StoredRule, change: Partial<StoredRule['rule']>): Operation => ({
-  kind: 'put-rules',
-  rules: [{ id, key, rule: { ...rule, ...change } }],
-});
+export const replaced = ({ id, key, rule }: StoredRule, change: Partial<StoredRule['rule']>): Operation =>
+  putRules([{ id, key, rule: { ...rule, ...change } }]);

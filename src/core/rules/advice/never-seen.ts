@@ -3,6 +3,7 @@ import { cellAddress } from '../../sheet/address';
 import type { Evaluation } from '../evaluation';
 import { sourcesOf } from '../resolver';
 import type { Adviser } from './advice';
+import { putRules } from '../stored-rule';
 
 /** A rule that matches cells and shows in none of them: earlier rules have set everything that it would. */
 export const neverSeen: Adviser = ({ evaluation, stored }) => {
@@ -18,7 +19,7 @@ export const neverSeen: Adviser = ({ evaluation, stored }) => {
         rules: [rule.id, first.id],
         cells: [hidden.cell],
         message: `“${rule.name}” is never seen, because “${first.rule.name}” comes first. Put it before that rule.`,
-        repair: [{ kind: 'put-rules' as const, rules: [{ ...stored[at]!, key: generateKeyBetween(stored[hidden.by - 1]?.key ?? null, first.key) }] }],
+        repair: [putRules([{ ...stored[at]!, key: generateKeyBetween(stored[hidden.by - 1]?.key ?? null, first.key) }])],
       },
     ];
   });

@@ -1,6 +1,6 @@
 import { lookProperties, type Fill, type Look, type LookProperties } from '../../looks/look';
 import { groundOf } from '../../looks/readable-text';
-import type { Reads } from '../rule';
+import type { Reads } from '../terms';
 import { kindOf } from '../kinds/registry';
 import type { AdviceContext } from './advice';
 

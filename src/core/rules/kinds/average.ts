@@ -1,13 +1,13 @@
 import Joi from 'joi';
 import { Moments } from '../../stats/moments';
 import { Grouping, mapPer, perSchema, perWords, type Per } from '../grouping';
-import { isProblem } from '../rule';
+import { isProblem, type Inputs } from '../terms';
 import { shownAt } from '../../sheet/shown-cell';
 import type { CompileContext } from '../compile-context';
 import type { CellBefore } from '../../sheet/effect';
 import type { OutcomeColumn } from '../outcome-column';
 import { lazySchema } from '../../lazy-schema';
-import type { ConditionKind, Inputs, Kernel } from './kind';
+import type { ConditionKind, Kernel } from './kind';
 
 export const AVERAGE_SIDES = { above: 'is above', below: 'is below', 'at-or-above': 'is at or above', 'at-or-below': 'is at or below' } as const;
 

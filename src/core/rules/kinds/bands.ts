@@ -6,9 +6,9 @@ import type { Look } from '../../looks/look';
 import { asShown, formatAt, shownAt } from '../../sheet/shown-cell';
 import { readOperands, type OperandReader } from '../operands';
 import type { CompileContext } from '../compile-context';
-import { isProblem, type Operand, type Problem } from '../rule';
+import { isProblem, type Inputs, type Operand, type Problem, type SentenceWords } from '../terms';
 import type { OutcomeColumn } from '../outcome-column';
-import type { ConditionKind, Inputs, Kernel, SentenceWords } from './kind';
+import type { ConditionKind, Kernel } from './kind';
 import { mapOperand, operandSchema } from './operand-schema';
 
 export interface BandsWhen {

@@ -5,7 +5,7 @@ import { asShown, formatAt, shownAt } from '../../sheet/shown-cell';
 import { compareValues, magnitudeOf } from '../compare-values';
 import { readOperands, type OperandReader } from '../operands';
 import type { CompileContext } from '../compile-context';
-import { isProblem, type Operand, type Problem } from '../rule';
+import { isProblem, type Operand, type Problem } from '../terms';
 import { judgeContents } from '../judge-contents';
 import type { OutcomeColumn } from '../outcome-column';
 import type { ConditionKind, Kernel } from './kind';

@@ -8,8 +8,8 @@ import { readDate } from '../../values/read-date';
 import type { CompileContext } from '../compile-context';
 import { joinInputs, readOperands, type OperandReader } from '../operands';
 import type { OutcomeColumn } from '../outcome-column';
-import { isProblem, type Operand } from '../rule';
-import type { Comparison, ConditionKind, Inputs, Kernel, SentenceWords } from './kind';
+import { isProblem, type Inputs, type Operand, type SentenceWords } from '../terms';
+import type { Comparison, ConditionKind, Kernel } from './kind';
 import { mapOperand, operandSchema } from './operand-schema';
 
 export const DATE_UNITS = ['day', 'week', 'month', 'quarter', 'year'] as const;

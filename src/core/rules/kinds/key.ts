@@ -12,10 +12,10 @@ import { shownText } from '../../values/shown-text';
 import type { CompileContext } from '../compile-context';
 import { amountOf, amountOrPercentSchema, type AmountOrPercent } from '../amount-or-percent';
 import { editDistance } from '../edit-distance';
-import { missingField } from '../operands';
+import { missingField } from '../terms';
 import type { OutcomeColumn } from '../outcome-column';
-import type { Problem } from '../rule';
-import type { Comparison, ConditionKind, Inputs, Kernel } from './kind';
+import type { Inputs, Problem } from '../terms';
+import type { Comparison, ConditionKind, Kernel } from './kind';
 
 /** What an answer can be, by the number of the outcome. */
 export const KEY_OUTCOMES = ['empty', 'right', 'near', 'wrong'] as const;

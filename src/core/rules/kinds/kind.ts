@@ -1,15 +1,13 @@
-import type { FieldId } from '../../sheet/ids';
 import type Joi from 'joi';
 import type { Scalar } from '../../formula/formula-value';
 import type { Look } from '../../looks/look';
-import type { RuleReferences } from '../map-rule-references';
 import type { CellBefore } from '../../sheet/effect';
 import type { OutcomeColumn } from '../outcome-column';
 import type { CompileContext } from '../compile-context';
 import type { ColorRamp } from '../../looks/color-ramp';
 import type { ValueProfile } from '../../stats/profile-values';
 import type { Position } from '../positions';
-import type { Operand, Problem } from '../rule';
+import type { Inputs, Problem, RuleReferences, SentenceWords } from '../terms';
 
 /** What was compared with what at one cell, as shown. */
 export interface Comparison {
@@ -18,20 +16,6 @@ export interface Comparison {
   readonly right: string;
   /** Why the comparison could not be made, or a fact that explains it. */
   readonly note?: string;
-}
-
-/** How the outcome of a cell depends on others, so that an edit evaluates again only what it must. */
-export interface Inputs {
-  /** Columns whose cell in the same row counts. */
-  readonly sameRow: readonly number[];
-  /** Columns of which any cell counts. */
-  readonly wholeColumns: readonly number[];
-  /** Single cells that count for every outcome. */
-  readonly cells: readonly { readonly column: number; readonly slot: number }[];
-  /** True where the outcome may change as time goes by. */
-  readonly hangsOnClock?: boolean;
-  /** True where what cells held before counts. */
-  readonly hangsOnPast?: boolean;
 }
 
 /** Whose outcomes an edit may have changed besides that of the cell itself: nobody's, everybody's, or those of some cells. */
@@ -56,11 +40,6 @@ export interface Kernel {
   /** What a formula gives for a cell, for conditions that are one. */
   formulaValue?(column: number, slot: number): Scalar;
   explain(column: number, slot: number): Comparison;
-}
-
-export interface SentenceWords {
-  operand(operand: Operand): string;
-  field(id: FieldId): string;
 }
 
 /** What the defaults of a condition are chosen from. */

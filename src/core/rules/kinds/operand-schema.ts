@@ -1,9 +1,8 @@
 import Joi from 'joi';
 import { lazySchema } from '../../lazy-schema';
 import { GONE, parseAddress } from '../../sheet/address';
-import type { RuleReferences } from '../map-rule-references';
+import type { Operand, RuleReferences } from '../terms';
 import { formulaMistake } from '../formula-reader';
-import type { Operand } from '../rule';
 
 /** A formula in a rule. One that cannot be read is bad input, told with the character where something else was expected. */
 export const formulaSchema = lazySchema<string>(() =>

@@ -8,7 +8,7 @@ import type { CompileContext } from '../compile-context';
 import { mapPer, perSchema, perWords, type Per } from '../grouping';
 import { OrderedGroups } from '../ordered-groups';
 import type { OutcomeColumn } from '../outcome-column';
-import { isProblem } from '../rule';
+import { isProblem } from '../terms';
 import type { Comparison, ConditionKind, Kernel, Touched } from './kind';
 
 export interface RankWhen {

@@ -4,9 +4,10 @@ import type { FieldId } from '../../sheet/ids';
 import { shownAt } from '../../sheet/shown-cell';
 import type { CompileContext } from '../compile-context';
 import { ContentIds } from '../content-ids';
-import { missingField } from '../operands';
+import { missingField } from '../terms';
 import type { OutcomeColumn } from '../outcome-column';
-import type { Comparison, ConditionKind, Inputs, Kernel, Touched } from './kind';
+import type { Comparison, ConditionKind, Kernel, Touched } from './kind';
+import type { Inputs } from '../terms';
 
 export const MEMBERS = {
   repeated: 'is met more than once',

@@ -12,8 +12,8 @@ import { joinInputs } from '../operands';
 import { OrderedGroups } from '../ordered-groups';
 import type { OutcomeColumn } from '../outcome-column';
 import { positionProblem, positionSchema, mapPosition, readPositions, type Position, type Positions } from '../positions';
-import { isProblem } from '../rule';
-import type { Comparison, ConditionKind, Inputs, Kernel, Touched } from './kind';
+import { isProblem, type Inputs } from '../terms';
+import type { Comparison, ConditionKind, Kernel, Touched } from './kind';
 
 export interface ScaleWhen {
   readonly kind: 'scale';

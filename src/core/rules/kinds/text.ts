@@ -9,7 +9,7 @@ import type { CompileContext } from '../compile-context';
 import { judgeContents } from '../judge-contents';
 import { readOperands } from '../operands';
 import type { OutcomeColumn } from '../outcome-column';
-import { isProblem, type Operand, type Problem } from '../rule';
+import { isProblem, type Operand, type Problem } from '../terms';
 import type { Comparison, ConditionKind, Kernel } from './kind';
 import { mapOperand, operandSchema } from './operand-schema';
 

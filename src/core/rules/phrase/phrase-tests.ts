@@ -2,7 +2,7 @@ import { COMPARISONS, type ComparisonName } from '../kinds/compare';
 import { DATE_UNITS, DAYS_BY_TODAY, type DateWhen } from '../kinds/date';
 import { CHANGE_UNITS, MOVES, type ChangeUnit, type ChangeWhen } from '../kinds/change';
 import type { When } from '../kinds/registry';
-import type { Operand } from '../rule';
+import type { Operand } from '../terms';
 
 /** What was read after the words of a test. */
 interface Read {

@@ -2,7 +2,7 @@ import { foldText } from '../../values/fold-text';
 import { FIRST_FAMILY } from '../../looks/first-family';
 import { kindOf, type When } from '../kinds/registry';
 import { readThreshold, type Typed } from '../read-threshold';
-import type { Operand } from '../rule';
+import type { Operand } from '../terms';
 import type { RuleIdea } from '../rule-idea';
 import type { NamedField } from '../sentence-words';
 import { PHRASE_TESTS, type PhraseTest } from './phrase-tests';

@@ -1,5 +1,5 @@
 import { COMPARISONS, operandsOf, takesTwo, type CompareWhen, type ComparisonName } from '../../../core/rules/kinds/compare';
-import type { Operand } from '../../../core/rules/rule';
+import type { Operand } from '../../../core/rules/terms';
 import { PickOperand } from '../parts/PickOperand';
 import { PickWord } from '../parts/PickWord';
 import { useSessionState } from '../../sheet/use-session';

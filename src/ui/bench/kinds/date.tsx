@@ -1,5 +1,5 @@
 import { DATE_UNITS, DAYS_BY_TODAY, DAYS_GIVEN, daysGivenIn, type DateUnit, type DateWhen } from '../../../core/rules/kinds/date';
-import type { Operand } from '../../../core/rules/rule';
+import type { Operand } from '../../../core/rules/terms';
 import { isoFromSerial } from '../../../core/values/date-serial';
 import { useSessionState } from '../../sheet/use-session';
 import { PickOperand } from '../parts/PickOperand';

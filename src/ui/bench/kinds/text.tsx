@@ -1,7 +1,7 @@
 import { ActionIcon } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import { isPattern, isOpposite, TEXT_TESTS, type TextWhen } from '../../../core/rules/kinds/text';
-import type { Operand } from '../../../core/rules/rule';
+import type { Operand } from '../../../core/rules/terms';
 import { cellAddress } from '../../../core/sheet/address';
 import { useSession } from '../../sheet/use-session';
 import { Pick } from '../parts/Pick';

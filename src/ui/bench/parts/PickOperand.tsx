@@ -1,5 +1,5 @@
 import type { Typed } from '../../../core/rules/read-threshold';
-import type { Operand } from '../../../core/rules/rule';
+import type { Operand } from '../../../core/rules/terms';
 import { cellAddress } from '../../../core/sheet/address';
 import type { ShownField } from '../../../protocol/engine-messages';
 import { useSession } from '../../sheet/use-session';

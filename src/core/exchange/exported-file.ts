@@ -1,0 +1,20 @@
+import type { Separator } from './csv/csv-rows';
+import type { ExportReport } from './export-source';
+
+export type Decimal = '.' | ',';
+
+export interface ExportOptions {
+  /** Values as they are shown, or what was typed, formulas and all. */
+  readonly values?: 'shown' | 'typed';
+  readonly separator?: Separator;
+  /** What divides decimals of values as they are shown; the other sign groups digits. */
+  readonly decimal?: Decimal;
+  /** Whether text that other programs would take for a formula gets a mark before it. */
+  readonly guard?: boolean;
+}
+
+/** A file, part by part, and what it does not say as the sheet does. */
+export interface ExportedFile {
+  readonly parts: Iterable<string | Uint8Array>;
+  readonly report: ExportReport;
+}

@@ -1,0 +1,24 @@
+import type { AnswerOf, Request, Selection } from '../../protocol/engine-messages';
+import type { Editing, SessionState } from './session-state';
+
+/** What the parts of a session need of it: its state, the engine, and what several of them do. */
+export interface SessionPort {
+  get(): SessionState;
+  set(change: Partial<SessionState>): void;
+  ask<R extends Request>(request: R): Promise<AnswerOf<R['kind']>>;
+  /** Selects cells. */
+  select(selection: Selection): void;
+  /** Selects cells and scrolls to them. */
+  show(selection: Selection): void;
+  /** Takes in what is typed, with a reference in it that was pointed at on the grid. */
+  point(editing: Editing): void;
+  /** Shows a message. */
+  tell(message: string): void;
+  /** Shows what a paste had to leave out. */
+  notePaste(pasted: SessionState['pasted']): void;
+  /** Shows why some work was refused; gives undefined where it was. */
+  tellingRefusals<T>(work: Promise<T>): Promise<T | undefined>;
+  /** Renders nothing until the engine answers, or a moment has passed. */
+  holdForEngine(): void;
+  undo(): void;
+}
