@@ -15,7 +15,7 @@ export default defineConfig({
     maxWorkers: availableParallelism(),
     projects: [
       // Modules are read once for all files of a processor: that takes more time than most tests do.
-      part('core', false, 'src', 'test/engine', 'test/exchange', 'test/ui'),
+      part('unit', false, 'src'),
       // Each with a database or a process of its own, which modules hold on to.
       part('server', true, 'test/reference', 'test/server', 'test/command-line'),
     ],

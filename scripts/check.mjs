@@ -22,7 +22,7 @@ await main(async () => {
     ['lint', 'eslint', '--cache', '--cache-location', 'node_modules/.cache/eslint', ...sources],
     ['types', '../typescript-native/bin/tsc', '--noEmit'],
     // Those of the browser, and those that need a database, are parts of npm test.
-    ['tests', 'vitest', 'related', '--run', '--project', 'core', ...typed],
+    ['tests', 'vitest', 'related', '--run', '--project', 'unit', ...typed],
   ].filter(([name]) => (name === 'formatting' ? files : name === 'lint' ? sources : typed).length > 0);
   const began = Date.now();
   const results = await Promise.all(

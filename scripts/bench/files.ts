@@ -7,7 +7,7 @@ import type { ReadableStream } from 'node:stream/web';
 import Papa from 'papaparse';
 import { exportSource } from '../../src/core/exchange/export-source';
 import { csvOfSheet } from '../../src/core/exchange/csv/csv-of-sheet';
-import { Evaluation } from '../../src/core/rules/evaluation';
+import { Evaluation } from '../../src/core/rules/evaluate/evaluation';
 import { openFile } from '../../src/engine/files/open-file';
 import { packLines } from '../../src/engine/files/pack-lines';
 import { unpackSheet } from '../../src/protocol/packed-sheet';

@@ -1,11 +1,11 @@
 // Formulas in rules and in cells, beside loops written by hand over the same arrays, in the same run.
 import { randomLcg } from 'd3-random';
-import { Calculation } from '../../src/core/formula/calculation';
-import { Evaluation } from '../../src/core/rules/evaluation';
+import { Calculation } from '../../src/core/formula/calculate/calculation';
+import { Evaluation } from '../../src/core/rules/evaluate/evaluation';
 import { figure, ms } from './figures.mjs';
 import { ruleOver, sheetOf } from './one-field';
 import { time } from './time';
-import { WorkMeter } from '../../src/core/formula/work-meter';
+import { WorkMeter } from '../../src/core/formula/values/work-meter';
 
 const random = randomLcg(13);
 const RECORDS = 50_000;

@@ -1,20 +1,20 @@
 // How the time of every reader and text function grows with the length of what it is given: 10,000, 100,000 and 1,000,000 letters of shapes that are
 // slow for careless expressions. Linear growth is 10x a step; beyond 30x a line is marked.
-import { makeFormula, FormulaShapes, valueAt } from '../../src/core/formula/make-formula';
-import { newPlace } from '../../src/core/formula/place';
+import { makeFormula, FormulaShapes, valueAt } from '../../src/core/formula/run/make-formula';
+import { newPlace } from '../../src/core/formula/values/place';
 import { FAMILIES } from '../../src/core/formula/functions/function-table';
-import { parseFormula } from '../../src/core/formula/parse-formula';
-import { readCriterion } from '../../src/core/formula/criterion';
-import { WORK_LIMITS, WorkMeter } from '../../src/core/formula/work-meter';
+import { parseFormula } from '../../src/core/formula/syntax/parse-formula';
+import { readCriterion } from '../../src/core/formula/values/criterion';
+import { WORK_LIMITS, WorkMeter } from '../../src/core/formula/values/work-meter';
 import { seriesFrom } from '../../src/core/edit/series';
-import { editDistance } from '../../src/core/rules/edit-distance';
+import { editDistance } from '../../src/core/rules/compile/edit-distance';
 import { sheetFromTable } from '../../src/core/sheet/sheet-from-table';
 import { formatValue } from '../../src/core/values/format-value';
 import { foldText } from '../../src/core/values/fold-text';
 import { readDate } from '../../src/core/values/read-date';
 import { readInput } from '../../src/core/values/read-input';
 import { readNumber } from '../../src/core/values/read-number';
-import { compareTexts } from '../../src/core/formula/formula-value';
+import { compareTexts } from '../../src/core/formula/values/formula-value';
 
 const LENGTHS = [10_000, 100_000, 1_000_000] as const;
 const SLOW_GROWTH = 30;

@@ -1,9 +1,9 @@
 // What people do to many cells at once, in a sheet of 100,000 records under the demo's rules: from the wish to the new looks, without the network.
 import { operationsOf, type Edit } from '../../src/core/edit/registry';
-import { withFollowers } from '../../src/core/rules/follow-layout';
+import { withFollowers } from '../../src/core/rules/move/follow-layout';
 import { Sheet } from '../../src/core/sheet/sheet';
 import { stationReadings } from '../../src/demo/station-readings';
-import { Replica } from '../../src/engine/replica';
+import { Replica } from '../../src/engine/replica/replica';
 import { figure, ms } from './figures.mjs';
 
 const contents = stationReadings({ today: 46_000, records: 100_000 });

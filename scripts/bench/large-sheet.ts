@@ -1,5 +1,5 @@
-import type { Rule } from '../../src/core/rules/rule';
-import type { StoredRule } from '../../src/core/rules/stored-rule';
+import type { Rule } from '../../src/core/rules/shape/rule';
+import type { StoredRule } from '../../src/core/rules/shape/stored-rule';
 import { stationReadings } from '../../src/demo/station-readings';
 import { connect } from '../../src/server/database';
 import { DEMO_OWNER } from '../../src/server/people/demo-owner';

@@ -1,5 +1,5 @@
 import { newField } from '../../src/core/sheet/field';
-import type { Rule } from '../../src/core/rules/rule';
+import type { Rule } from '../../src/core/rules/shape/rule';
 import type { When } from '../../src/core/rules/kinds/registry';
 import { Sheet } from '../../src/core/sheet/sheet';
 

@@ -1,6 +1,6 @@
 // Repeats and words over 100,000 texts, beside a hand-written loop over a dictionary of folded texts, in the same run.
 import { randomLcg } from 'd3-random';
-import { Evaluation } from '../../src/core/rules/evaluation';
+import { Evaluation } from '../../src/core/rules/evaluate/evaluation';
 import type { When } from '../../src/core/rules/kinds/registry';
 import { foldText } from '../../src/core/values/fold-text';
 import { figure, ms } from './figures.mjs';

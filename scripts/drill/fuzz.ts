@@ -1,14 +1,14 @@
 import fc from 'fast-check';
-import { anyOperation, anyRule, makeSheet } from '../../test/arbitrary-sheet';
+import { anyOperation, anyRule, makeSheet } from '../../test/support/arbitrary-sheet';
 import { BadFile } from '../../src/core/exchange/bad-file';
 import { readCsv } from '../../src/core/exchange/csv/read-csv';
 import { EXPORT_FORMATS } from '../../src/core/exchange/export-formats';
 import { exportSource } from '../../src/core/exchange/export-source';
 import { readJson } from '../../src/core/exchange/json/read-json';
 import { readWorkbook } from '../../src/core/exchange/workbook/read-workbook';
-import { parseFormula } from '../../src/core/formula/parse-formula';
-import { Evaluation } from '../../src/core/rules/evaluation';
-import { readRuleSet } from '../../src/core/rules/read-rule-set';
+import { parseFormula } from '../../src/core/formula/syntax/parse-formula';
+import { Evaluation } from '../../src/core/rules/evaluate/evaluation';
+import { readRuleSet } from '../../src/core/rules/shape/read-rule-set';
 import { changeSchema } from '../../src/protocol/change-schema';
 import { readArchiveLine } from '../../src/protocol/archive-schema';
 import { Instance } from './instance';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { isFilledRecord, jsonValue } from '../core/exchange/json/records-of-sheet';
-import { Evaluation } from '../core/rules/evaluation';
+import { Evaluation } from '../core/rules/evaluate/evaluation';
 import { columnLetters } from '../core/sheet/address';
 import type { CellValue } from '../core/values/cell-value';
 import { serialInZone } from '../core/values/serial-in-zone';

@@ -7,7 +7,7 @@ import type { SheetContents } from '../core/exchange/sheet-contents';
 import type { Table } from '../core/values/table';
 import { isWorkbook, readWorkbook } from '../core/exchange/workbook/read-workbook';
 import { headerOf, workbookContents } from '../core/exchange/workbook/workbook-contents';
-import type { DataOptions } from '../core/rules/evaluate-data';
+import type { DataOptions } from '../core/rules/evaluate/evaluate-data';
 import type { StoredRow } from '../core/sheet/change';
 import { readArchiveLine, readHeadLine } from '../protocol/archive-schema';
 import { nameOf, readBytes, telling } from './read-bytes';

@@ -1,4 +1,4 @@
-import { readRuleSet, type RuleSet } from '../core/rules/read-rule-set';
+import { readRuleSet, type RuleSet } from '../core/rules/shape/read-rule-set';
 import { BadInput } from './bad-input';
 import { placeOf, readText } from './read-bytes';
 

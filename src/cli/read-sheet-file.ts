@@ -1,9 +1,9 @@
-import { rulesOf } from '../core/rules/stored-rule';
-import { showReferences } from '../core/formula/keep-references';
+import { rulesOf } from '../core/rules/shape/stored-rule';
+import { showReferences } from '../core/formula/resolve/keep-references';
 import type { Table } from '../core/values/table';
 import type { Look } from '../core/looks/look';
-import { lookParts, looksById, sheetLooks } from '../core/looks/sheet-looks';
-import type { Rule } from '../core/rules/rule';
+import { lookParts, looksById, sheetLooks } from '../core/sheet/sheet-looks';
+import type { Rule } from '../core/rules/shape/rule';
 import { Sheet } from '../core/sheet/sheet';
 import { sheetFromTable } from '../core/sheet/sheet-from-table';
 import { readBytes } from './read-bytes';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { looksById, sheetLooks } from '../core/looks/sheet-looks';
-import { Evaluation } from '../core/rules/evaluation';
+import { looksById, sheetLooks } from '../core/sheet/sheet-looks';
+import { Evaluation } from '../core/rules/evaluate/evaluation';
 import { Sheet } from '../core/sheet/sheet';
 import { changeSchema } from '../protocol/change-schema';
 import { aeratorPlanner } from './aerator-planner';

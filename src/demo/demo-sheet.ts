@@ -1,6 +1,6 @@
 import { generateNKeysBetween } from 'fractional-indexing';
-import type { Rule } from '../core/rules/rule';
-import { storedInOrder } from '../core/rules/stored-in-order';
+import type { Rule } from '../core/rules/shape/rule';
+import { storedInOrder } from '../core/rules/shape/stored-in-order';
 import type { StoredRow } from '../core/sheet/change';
 import { newField, type Field } from '../core/sheet/field';
 import type { RowRole } from '../core/sheet/row-role';

@@ -1,10 +1,10 @@
 import { describe, expect, test } from 'vitest';
-import { looksById, sheetLooks } from '../core/looks/sheet-looks';
-import { Evaluation } from '../core/rules/evaluation';
+import { looksById, sheetLooks } from '../core/sheet/sheet-looks';
+import { Evaluation } from '../core/rules/evaluate/evaluation';
 import { Sheet } from '../core/sheet/sheet';
 import { changeSchema } from '../protocol/change-schema';
 import { stationReadings } from './station-readings';
-import { putRules } from '../core/rules/stored-rule';
+import { putRules } from '../core/rules/shape/stored-rule';
 
 const TODAY = 46_089;
 const contents = stationReadings({ today: TODAY });

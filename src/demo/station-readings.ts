@@ -1,6 +1,6 @@
 import { randomLcg, randomNormal, randomUniform } from 'd3-random';
 import { generateNKeysBetween } from 'fractional-indexing';
-import { storedInOrder } from '../core/rules/stored-in-order';
+import { storedInOrder } from '../core/rules/shape/stored-in-order';
 import type { StoredRow } from '../core/sheet/change';
 import type { Field } from '../core/sheet/field';
 import { isoFromSerial } from '../core/values/date-serial';

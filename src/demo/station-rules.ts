@@ -1,4 +1,4 @@
-import type { Rule } from '../core/rules/rule';
+import type { Rule } from '../core/rules/shape/rule';
 
 const rule = (given: Omit<Rule, 'on' | 'settles'> & Partial<Rule>): Rule => ({ on: true, settles: false, ...given });
 

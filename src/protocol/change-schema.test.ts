@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { anyOperation } from '../../test/arbitrary-sheet';
+import { anyOperation } from '../../test/support/arbitrary-sheet';
 import { newField } from '../core/sheet/field';
 import { changeSchema } from './change-schema';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import Joi from 'joi';
 import { expect, test } from 'vitest';
-import { anyOperation } from '../../test/arbitrary-sheet';
+import { anyOperation } from '../../test/support/arbitrary-sheet';
 import { changeSchema, FORMS } from './change-schema';
 import { manyItems } from './many-items';
 

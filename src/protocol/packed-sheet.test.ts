@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { contentsOf, makeSheet } from '../../test/arbitrary-sheet';
+import { contentsOf, makeSheet } from '../../test/support/arbitrary-sheet';
 import { SheetPacker, unpackSheet } from './packed-sheet';
 
 test('a sheet that is packed and unpacked is the same sheet', () => {

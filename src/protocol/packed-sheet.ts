@@ -1,5 +1,5 @@
 import type { RowAbout, StoredRow } from '../core/sheet/change';
-import type { StoredRule } from '../core/rules/stored-rule';
+import type { StoredRule } from '../core/rules/shape/stored-rule';
 import type { FieldId, SheetId } from '../core/sheet/ids';
 import type { Field } from '../core/sheet/field';
 import { Sheet } from '../core/sheet/sheet';

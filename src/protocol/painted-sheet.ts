@@ -1,6 +1,6 @@
 import type { Own } from '../core/sharing/role';
 import type { LookProperty } from '../core/looks/look';
-import type { RuleMeaning } from '../core/rules/rule-meaning';
+import type { RuleMeaning } from '../core/rules/shape/rule-meaning';
 import type { CellInput } from '../core/sheet/change';
 import type { FieldId, RowId, RuleId } from '../core/sheet/ids';
 import type { RecordedChange } from './recorded-change';

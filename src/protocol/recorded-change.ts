@@ -1,4 +1,4 @@
-import type { PastChange } from '../core/rules/cell-past';
+import type { PastChange } from '../core/rules/evaluate/cell-past';
 import type { Change } from '../core/sheet/change';
 
 /** A change on its way to the server. */

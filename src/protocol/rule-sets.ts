@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import type { Rule } from '../core/rules/rule';
-import { ruleSchema } from '../core/rules/rule-schema';
+import type { Rule } from '../core/rules/shape/rule';
+import { ruleSchema } from '../core/rules/shape/rule-schema';
 import type { FieldId } from '../core/sheet/ids';
 import type { LookPart } from '../core/sheet/sheet-part';
 import { lookPartSchema } from './change-schema';

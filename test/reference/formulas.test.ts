@@ -1,13 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
-import { Calculation } from '../../src/core/formula/calculation';
-import { cellValueOf, FormulaShapes, makeFormula, valueAt } from '../../src/core/formula/make-formula';
-import { newPlace } from '../../src/core/formula/place';
+import { Calculation } from '../../src/core/formula/calculate/calculation';
+import { cellValueOf, FormulaShapes, makeFormula, valueAt } from '../../src/core/formula/run/make-formula';
+import { newPlace } from '../../src/core/formula/values/place';
 import type { Sheet } from '../../src/core/sheet/sheet';
 import { sheetFromTable } from '../../src/core/sheet/sheet-from-table';
 import { shownText } from '../../src/core/values/shown-text';
-import { testDatabase } from '../server/test-database';
-import { WorkMeter } from '../../src/core/formula/work-meter';
+import { testDatabase } from '../support/test-database';
+import { WorkMeter } from '../../src/core/formula/values/work-meter';
 
 const empty = sheetFromTable({ rows: [['a']], width: 1 }, { header: true });
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { foldText } from '../../src/core/values/fold-text';
 import { sheetFromTable } from '../../src/core/sheet/sheet-from-table';
-import { Evaluation } from '../../src/core/rules/evaluation';
+import { Evaluation } from '../../src/core/rules/evaluate/evaluation';
 import type { When } from '../../src/core/rules/kinds/registry';
 
 const everyLetter = function* (): Generator<string> {

@@ -5,12 +5,12 @@ import { describe, expect, test } from 'vitest';
 import { operationsOf } from '../../src/core/edit/registry';
 import type { SortKey } from '../../src/core/edit/sort';
 import { Sheet } from '../../src/core/sheet/sheet';
-import { Evaluation } from '../../src/core/rules/evaluation';
-import { reportEvaluation } from '../../src/core/rules/evaluate-report';
+import { Evaluation } from '../../src/core/rules/evaluate/evaluation';
+import { reportEvaluation } from '../../src/core/rules/evaluate/evaluate-report';
 import type { When } from '../../src/core/rules/kinds/registry';
 import { quantileOfSorted } from '../../src/core/stats/quantile';
 import { sheetFromTable } from '../../src/core/sheet/sheet-from-table';
-import { testDatabase } from '../server/test-database';
+import { testDatabase } from '../support/test-database';
 
 /*
  * Rules over an open data set against PostgreSQL's own arithmetic. Data: "cars" of vega-datasets (406 records, with

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, expect, test } from 'vitest';
 import { createSheet, emptySheet } from '../../src/server/sheets/create-sheet';
-import { testDatabase } from './test-database';
+import { testDatabase } from '../support/test-database';
 
 const { sql, url } = await testDatabase('backup');
 const folder = mkdtempSync(join(tmpdir(), 'auxesis-backup-'));

@@ -3,7 +3,7 @@ import { expect, test } from 'vitest';
 import type { RecordedChange } from '../../src/protocol/recorded-change';
 import { createSheet } from '../../src/server/sheets/create-sheet';
 import { takeChange } from '../../src/server/sheets/take-change';
-import { testDatabase, TESTER } from './test-database';
+import { testDatabase, TESTER } from '../support/test-database';
 
 const { sql, url } = await testDatabase('change_stream');
 // The hub takes the process's own pool.

@@ -1,7 +1,7 @@
 import { afterAll, expect, test } from 'vitest';
 import { connect, database, longWork } from '../../src/server/database';
 import { isUnavailable } from '../../src/server/unavailable';
-import { testDatabase } from './test-database';
+import { testDatabase } from '../support/test-database';
 
 const { url } = await testDatabase('database_test');
 const hasty = connect(url, { statementMs: 200, idleMs: 300 });

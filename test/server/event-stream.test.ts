@@ -1,5 +1,5 @@
 import { afterEach, expect, test, vi } from 'vitest';
-import { testDatabase } from './test-database';
+import { testDatabase } from '../support/test-database';
 
 const { sql, url } = await testDatabase('event_stream');
 // The hub takes the process's own pool.

@@ -21,7 +21,7 @@ import { hashToken } from '../../src/server/people/token';
 import { findProgram, type FoundProgram } from '../../src/server/sql/program/find-program';
 import { unpackSheet } from '../../src/protocol/packed-sheet';
 import type { UpsertBody } from '../../src/protocol/programs/endpoints';
-import { testDatabase } from './test-database';
+import { testDatabase } from '../support/test-database';
 
 const { sql } = await testDatabase('exchange');
 const owner = nanoid();

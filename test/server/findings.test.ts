@@ -2,13 +2,13 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import type { Rule } from '../../src/core/rules/rule';
+import type { Rule } from '../../src/core/rules/shape/rule';
 import type { Operation } from '../../src/core/sheet/change';
 import { newField } from '../../src/core/sheet/field';
 import { createSheet } from '../../src/server/sheets/create-sheet';
 import { takeChange } from '../../src/server/sheets/take-change';
-import { testDatabase, TESTER } from './test-database';
-import { putRules } from '../../src/core/rules/stored-rule';
+import { testDatabase, TESTER } from '../support/test-database';
+import { putRules } from '../../src/core/rules/shape/stored-rule';
 
 const { sql, url } = await testDatabase('findings');
 // What hears of findings, at an address that the server may tell.

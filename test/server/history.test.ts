@@ -10,9 +10,9 @@ import { Refusal } from '../../src/server/refusal';
 import { packedAsOf } from '../../src/server/sheets/sheet-as-of';
 import { bringBack, takeBack } from '../../src/server/sheets/take-back';
 import { takeChange } from '../../src/server/sheets/take-change';
-import { anyOperation, contentsOf, makeSheet } from '../arbitrary-sheet';
-import { testDatabase, TESTER } from './test-database';
-import { findRule, putRules } from '../../src/core/rules/stored-rule';
+import { anyOperation, contentsOf, makeSheet } from '../support/arbitrary-sheet';
+import { testDatabase, TESTER } from '../support/test-database';
+import { findRule, putRules } from '../../src/core/rules/shape/stored-rule';
 
 const { sql } = await testDatabase('history');
 let sheet = '';

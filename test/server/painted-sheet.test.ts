@@ -1,4 +1,4 @@
-import type { Rule } from '../../src/core/rules/rule';
+import type { Rule } from '../../src/core/rules/shape/rule';
 import fc from 'fast-check';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { expect, test } from 'vitest';
@@ -7,13 +7,13 @@ import type { Reader } from '../../src/core/sharing/role';
 import type { Operation } from '../../src/core/sheet/change';
 import type { Sheet } from '../../src/core/sheet/sheet';
 import { OUTCOME_TIMES, type Filling } from '../../src/core/sheet/sheet-part';
-import { openPainted } from '../../src/engine/open-painted';
-import type { Replica } from '../../src/engine/replica';
+import { openPainted } from '../../src/engine/replica/open-painted';
+import type { Replica } from '../../src/engine/replica/replica';
 import { SheetPacker } from '../../src/protocol/packed-sheet';
 import type { Repaint } from '../../src/protocol/painted-sheet';
 import { PaintedSheet } from '../../src/server/painter/painted-sheet';
-import { anyOperation, anyRule, contentsOf, makeSheet } from '../arbitrary-sheet';
-import { putRules, rulesOf } from '../../src/core/rules/stored-rule';
+import { anyOperation, anyRule, contentsOf, makeSheet } from '../support/arbitrary-sheet';
+import { putRules, rulesOf } from '../../src/core/rules/shape/stored-rule';
 
 const NOW = Date.UTC(2026, 2, 8, 12);
 

@@ -18,9 +18,9 @@ import { changeMember, invite, makeLinks, readSharing } from '../../src/server/s
 import { takeChange } from '../../src/server/sheets/take-change';
 import { endLink, revokeLink } from '../../src/server/sql/link/update-link';
 import { putMember } from '../../src/server/sql/member/put-member';
-import { testDatabase, TESTER } from './test-database';
-import { peopleOf } from './test-people';
-import { putRules } from '../../src/core/rules/stored-rule';
+import { testDatabase, TESTER } from '../support/test-database';
+import { peopleOf } from '../support/test-people';
+import { putRules } from '../../src/core/rules/shape/stored-rule';
 
 const { sql } = await testDatabase('sharing');
 const FIELDS = ['name', 'day', 'depth', 'answer'].map((id, at) => newField(id, `a${at}`));

@@ -7,8 +7,8 @@ import type { Refusal } from '../../src/server/refusal';
 import { findPerson } from '../../src/server/sql/person/find-person';
 import { deleteOwnSession } from '../../src/server/sql/session/delete-sessions';
 import { readSessions } from '../../src/server/sql/session/read-sessions';
-import { testDatabase } from './test-database';
-import { BY, peopleOf } from './test-people';
+import { testDatabase } from '../support/test-database';
+import { BY, peopleOf } from '../support/test-people';
 
 const { sql } = await testDatabase('sign_in');
 const { account, sessionOf } = peopleOf(sql);

@@ -12,9 +12,9 @@ import { migrate } from '../../src/server/migrate';
 import { seedDemo } from '../../src/demo/seed-demo';
 import { unpackSheet } from '../../src/protocol/packed-sheet';
 import { gunzipSync } from 'node:zlib';
-import { anyOperation, contentsOf, makeSheet } from '../arbitrary-sheet';
-import { MIGRATIONS, testDatabase, TESTER } from './test-database';
-import { putRules, rulesPutBy } from '../../src/core/rules/stored-rule';
+import { anyOperation, contentsOf, makeSheet } from '../support/arbitrary-sheet';
+import { MIGRATIONS, testDatabase, TESTER } from '../support/test-database';
+import { putRules, rulesPutBy } from '../../src/core/rules/shape/stored-rule';
 
 const { sql } = await testDatabase('take_change');
 let sheet = '';

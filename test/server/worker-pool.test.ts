@@ -23,7 +23,7 @@ afterEach(() => pool?.end());
 
 function begin({ processes = 1, memoryMb = 256, spinMs = 20_000 } = {}) {
   const told = { lost: [] as string[], tooCostly: [] as string[] };
-  const script = join(process.cwd(), 'test/server/tame-worker.cjs');
+  const script = join(process.cwd(), 'test/support/tame-worker.cjs');
   pool = new WorkerPool<Requests, never>(
     { processes, begin: () => beginWorker(script, memoryMb), opening: ['open'], deadlines: { spin: spinMs } },
     { event: () => {}, lost: (sheet) => told.lost.push(sheet), tooCostly: (sheet) => told.tooCostly.push(sheet) },

@@ -1,12 +1,12 @@
 import { generateNKeysBetween } from 'fractional-indexing';
 import { isFormulaInput } from '../values/is-formula-input';
-import { isSameInEachRow, keepReferences, showReferences } from '../formula/keep-references';
-import { shiftFormula } from '../formula/rewrite-references';
+import { isSameInEachRow, keepReferences, showReferences } from '../formula/resolve/keep-references';
+import { shiftFormula } from '../formula/syntax/rewrite-references';
 import type { Style } from '../looks/style';
 import type { CellRange } from '../sheet/address';
 import type { CellInput, CellStyle, Operation, StoredRow } from '../sheet/change';
 import { newField } from '../sheet/field';
-import { layoutAfter } from '../sheet/layout-move';
+import { layoutAfter } from '../sheet/layout/layout-move';
 import type { FieldId, RowId } from '../sheet/ids';
 import type { Sheet } from '../sheet/sheet';
 import { checkSize, countWords, type Editor, type EditTools } from './editor';

@@ -1,8 +1,8 @@
 import { isFormulaInput } from '../values/is-formula-input';
-import { keepReferences, showReferences } from '../formula/keep-references';
-import { shiftFormula } from '../formula/rewrite-references';
+import { keepReferences, showReferences } from '../formula/resolve/keep-references';
+import { shiftFormula } from '../formula/syntax/rewrite-references';
 import type { RowId } from '../sheet/ids';
-import type { Layout } from '../sheet/layout-move';
+import type { Layout } from '../sheet/layout/layout-move';
 import type { Sheet } from '../sheet/sheet';
 
 interface Copy {

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { anyInput, anyOperation, contentsOf, makeSheet } from '../../../test/arbitrary-sheet';
+import { anyInput, anyOperation, contentsOf, makeSheet } from '../../../test/support/arbitrary-sheet';
 import { tableWidth, transposed } from './cells';
-import { Evaluation } from '../rules/evaluation';
+import { Evaluation } from '../rules/evaluate/evaluation';
 import { cellAddress, parseRanges } from '../sheet/address';
-import { holdRanges } from '../formula/hold-ranges';
-import { inRow, keepReferences, showReferences } from '../formula/keep-references';
+import { holdRanges } from '../formula/resolve/hold-ranges';
+import { inRow, keepReferences, showReferences } from '../formula/resolve/keep-references';
 import { shownAt } from '../sheet/shown-cell';
 import type { Sheet } from '../sheet/sheet';
 import { EditRefusal } from './editor';

@@ -1,6 +1,6 @@
 import { MOST_ALLOWED } from '../sheet/allowed-values';
 import { newField, type Field } from '../sheet/field';
-import { keysAt } from '../sheet/keys-at';
+import { keysAt } from '../sheet/layout/keys-at';
 import type { Sheet } from '../sheet/sheet';
 import { countWords, EditRefusal, type Editor } from './editor';
 

@@ -1,8 +1,8 @@
 import { RE2JS } from 're2js';
-import { keepReferences, showReferences } from '../formula/keep-references';
+import { keepReferences, showReferences } from '../formula/resolve/keep-references';
 import type { CellRange } from '../sheet/address';
 import type { CellInput } from '../sheet/change';
-import { layoutOf } from '../sheet/layout-move';
+import { layoutOf } from '../sheet/layout/layout-move';
 import { shownAt } from '../sheet/shown-cell';
 import type { RuleId } from '../sheet/ids';
 import type { Sheet } from '../sheet/sheet';

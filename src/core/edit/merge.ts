@@ -1,6 +1,6 @@
 import type { CellRange } from '../sheet/address';
 import type { Merge } from '../sheet/sheet-part';
-import { mergeAreas } from '../sheet/merge-areas';
+import { mergeAreas } from '../sheet/layout/merge-areas';
 import { EditRefusal, type Editor } from './editor';
 
 /** Shows an area as one cell. What the others hold is kept, out of sight. */

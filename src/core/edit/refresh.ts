@@ -1,7 +1,7 @@
 import type { CellInput, Operation, StoredRow } from '../sheet/change';
 import type { FieldId } from '../sheet/ids';
 import { isSameInput } from '../sheet/is-same-input';
-import { keysAt } from '../sheet/keys-at';
+import { keysAt } from '../sheet/layout/keys-at';
 import { labelIndex } from '../sheet/label-index';
 import { recordKey } from '../sheet/record-key';
 import type { Sheet } from '../sheet/sheet';

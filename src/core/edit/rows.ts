@@ -1,6 +1,6 @@
 import type { Operation, StoredRow } from '../sheet/change';
-import { keysAt } from '../sheet/keys-at';
-import { layoutAfter } from '../sheet/layout-move';
+import { keysAt } from '../sheet/layout/keys-at';
+import { layoutAfter } from '../sheet/layout/layout-move';
 import type { RowRole } from '../sheet/row-role';
 import type { Sheet } from '../sheet/sheet';
 import { copiedInput } from './copied-input';

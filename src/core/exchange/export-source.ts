@@ -1,7 +1,7 @@
 import type { Look } from '../looks/look';
-import type { Evaluation } from '../rules/evaluation';
-import { Resolver } from '../rules/resolver';
-import type { RunningRule } from '../rules/running-rule';
+import type { Evaluation } from '../rules/evaluate/evaluation';
+import { Resolver } from '../rules/evaluate/resolver';
+import type { RunningRule } from '../rules/evaluate/running-rule';
 import type { CellRange } from '../sheet/address';
 import type { RuleId } from '../sheet/ids';
 import type { Sheet } from '../sheet/sheet';

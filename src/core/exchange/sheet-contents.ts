@@ -1,5 +1,5 @@
 import type { StoredRow } from '../sheet/change';
-import type { StoredRule } from '../rules/stored-rule';
+import type { StoredRule } from '../rules/shape/stored-rule';
 import type { Field } from '../sheet/field';
 import type { SheetPart } from '../sheet/sheet-part';
 import type { SheetSettings } from '../sheet/sheet-settings';

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { anyOperation, anyRule, makeSheet } from '../../../test/arbitrary-sheet';
-import { Evaluation } from '../rules/evaluation';
-import type { Rule } from '../rules/rule';
+import { anyOperation, anyRule, makeSheet } from '../../../test/support/arbitrary-sheet';
+import { Evaluation } from '../rules/evaluate/evaluation';
+import type { Rule } from '../rules/shape/rule';
 import type { Operation } from '../sheet/change';
 import type { Sheet } from '../sheet/sheet';
 import { RuleWatch } from './rule-watch';
-import { putRules, rulesOf } from '../rules/stored-rule';
+import { putRules, rulesOf } from '../rules/shape/stored-rule';
 
 const low: Rule = {
   id: 'low',

@@ -1,10 +1,10 @@
 import equal from 'fast-deep-equal';
-import type { Evaluation } from '../rules/evaluation';
+import type { Evaluation } from '../rules/evaluate/evaluation';
 import { kindOf } from '../rules/kinds/registry';
-import { recordName } from '../rules/record-name';
-import type { Rule } from '../rules/rule';
-import type { RunningRule } from '../rules/running-rule';
-import { sentenceWords } from '../rules/sentence-words';
+import { recordName } from '../rules/explain/record-name';
+import type { Rule } from '../rules/shape/rule';
+import type { RunningRule } from '../rules/evaluate/running-rule';
+import { sentenceWords } from '../rules/shape/sentence-words';
 import { columnLetters } from '../sheet/address';
 import type { FieldId, RowId, RuleId } from '../sheet/ids';
 import { shownAt } from '../sheet/shown-cell';

@@ -1,4 +1,4 @@
-import type { Rule } from '../rules/rule';
+import type { Rule } from '../rules/shape/rule';
 import type { Field } from '../sheet/field';
 import type { FieldId, RowId } from '../sheet/ids';
 import type { RowRole } from '../sheet/row-role';

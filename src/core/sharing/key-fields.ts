@@ -1,4 +1,4 @@
-import type { Rule } from '../rules/rule';
+import type { Rule } from '../rules/shape/rule';
 import { GONE, parseRanges } from '../sheet/address';
 import type { Field } from '../sheet/field';
 import type { FieldId } from '../sheet/ids';

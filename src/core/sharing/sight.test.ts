@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { anyInput, anyRule, makeSheet } from '../../../test/arbitrary-sheet';
-import { Evaluation } from '../rules/evaluation';
-import type { Rule } from '../rules/rule';
+import { anyInput, anyRule, makeSheet } from '../../../test/support/arbitrary-sheet';
+import { Evaluation } from '../rules/evaluate/evaluation';
+import type { Rule } from '../rules/shape/rule';
 import type { Sheet } from '../sheet/sheet';
 import { OUTCOME_TIMES, type Filling } from '../sheet/sheet-part';
 import type { Own, Reader } from './role';
 import { Sight } from './sight';
-import { putRules, rulesOf } from '../rules/stored-rule';
+import { putRules, rulesOf } from '../rules/shape/stored-rule';
 
 /*
  * Noninterference (Goguen and Meseguer, "Security policies and security models", 1982): what somebody observes is the same, whatever is in

@@ -1,7 +1,7 @@
-import { rulesOf } from '../rules/stored-rule';
-import type { Evaluation } from '../rules/evaluation';
-import type { RunningRule } from '../rules/running-rule';
-import { frozenColumns } from '../sheet/frozen-columns';
+import { rulesOf } from '../rules/shape/stored-rule';
+import type { Evaluation } from '../rules/evaluate/evaluation';
+import type { RunningRule } from '../rules/evaluate/running-rule';
+import { frozenColumns } from '../sheet/layout/frozen-columns';
 import type { Field } from '../sheet/field';
 import type { FieldId } from '../sheet/ids';
 import type { Sheet } from '../sheet/sheet';

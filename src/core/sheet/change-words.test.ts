@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import type { Rule } from '../rules/rule';
+import type { Rule } from '../rules/shape/rule';
 import type { Operation } from './change';
 import { changeWords } from './change-words';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { anyOperation, contentsOf, makeSheet } from '../../../test/arbitrary-sheet';
+import { anyOperation, contentsOf, makeSheet } from '../../../test/support/arbitrary-sheet';
 
 test('an operation followed by its inverse leaves the sheet as it was', () => {
   fc.assert(

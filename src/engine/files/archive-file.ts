@@ -1,7 +1,7 @@
 import { BadFile } from '../../core/exchange/bad-file';
 import { headLine, type ArchivedHead } from '../../core/exchange/archive/archive-lines';
 import { LIMITS, limitText } from '../../core/exchange/limits';
-import { ruleSentence } from '../../core/rules/sentence-words';
+import { ruleSentence } from '../../core/rules/shape/sentence-words';
 import { columnLetters } from '../../core/sheet/address';
 import type { StoredRow } from '../../core/sheet/change';
 import { readArchiveLine, readHeadLine } from '../../protocol/archive-schema';

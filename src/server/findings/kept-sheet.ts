@@ -2,7 +2,7 @@ import { RuleWatch } from '../../core/findings/rule-watch';
 import type { Effect } from '../../core/sheet/effect';
 import { shownAt } from '../../core/sheet/shown-cell';
 import { numberText } from '../../core/values/number-text';
-import { Replica } from '../../engine/replica';
+import { Replica } from '../../engine/replica/replica';
 import type { NewFinding } from '../../protocol/findings';
 import { unpackSheet } from '../../protocol/packed-sheet';
 import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';

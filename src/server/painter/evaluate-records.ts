@@ -1,8 +1,8 @@
 import { BadFile } from '../../core/exchange/bad-file';
 import { tableOfRecords } from '../../core/exchange/json/json-records';
-import { evaluateData, type DataOptions } from '../../core/rules/evaluate-data';
-import { reportEvaluation } from '../../core/rules/evaluate-report';
-import { readRuleSet } from '../../core/rules/read-rule-set';
+import { evaluateData, type DataOptions } from '../../core/rules/evaluate/evaluate-data';
+import { reportEvaluation } from '../../core/rules/evaluate/evaluate-report';
+import { readRuleSet } from '../../core/rules/shape/read-rule-set';
 
 /** Records that a program sends with a rule file to judge them by. */
 export interface SentRecords {

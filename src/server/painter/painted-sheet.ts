@@ -4,8 +4,8 @@ import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/expor
 import type { ExportOptions } from '../../core/exchange/exported-file';
 import { exportSource, type ExportReport, type ExportSource } from '../../core/exchange/export-source';
 import { recordsPage, type RecordsPage, type RecordsWanted } from '../../core/exchange/json/records-page';
-import { looksById, lookParts, sheetLooks } from '../../core/looks/sheet-looks';
-import { Replica } from '../../engine/replica';
+import { looksById, lookParts, sheetLooks } from '../../core/sheet/sheet-looks';
+import { Replica } from '../../engine/replica/replica';
 import type { Effect } from '../../core/sheet/effect';
 import type { SheetId } from '../../core/sheet/ids';
 import { unpackSheet } from '../../protocol/packed-sheet';

@@ -1,12 +1,12 @@
 import { nanoid } from 'nanoid';
 import { rulesForSheet } from '../../core/exchange/rules/rules-for-sheet';
 import { ruleFile } from '../../core/exchange/rules/write-rule-file';
-import { looksById, lookParts, sheetLooks } from '../../core/looks/sheet-looks';
-import { readRuleSet } from '../../core/rules/read-rule-set';
-import { storedInOrder } from '../../core/rules/stored-in-order';
+import { looksById, lookParts, sheetLooks } from '../../core/sheet/sheet-looks';
+import { readRuleSet } from '../../core/rules/shape/read-rule-set';
+import { storedInOrder } from '../../core/rules/shape/stored-in-order';
 import { OWN_ALL } from '../../core/sharing/role';
 import type { Operation } from '../../core/sheet/change';
-import { putRules, rulesOf, type StoredRule } from '../../core/rules/stored-rule';
+import { putRules, rulesOf, type StoredRule } from '../../core/rules/shape/stored-rule';
 import type { SheetId } from '../../core/sheet/ids';
 import { Sheet } from '../../core/sheet/sheet';
 import type { Queryable, Sql } from '../database';

@@ -7,7 +7,7 @@ import type { CellInput, Operation, StoredRow } from '../../core/sheet/change';
 import { newField, type Field } from '../../core/sheet/field';
 import type { FieldId } from '../../core/sheet/ids';
 import { isSameInput } from '../../core/sheet/is-same-input';
-import { keysAt } from '../../core/sheet/keys-at';
+import { keysAt } from '../../core/sheet/layout/keys-at';
 import { recordKey } from '../../core/sheet/record-key';
 import { columnLetters } from '../../core/sheet/address';
 import { foldText } from '../../core/values/fold-text';

@@ -1,4 +1,4 @@
-import { putRules, rulesPutBy } from '../../core/rules/stored-rule';
+import { putRules, rulesPutBy } from '../../core/rules/shape/stored-rule';
 import type { CellInput, CellStyle, Operation, RowChange, StoredRow } from '../../core/sheet/change';
 import type { Field } from '../../core/sheet/field';
 import type { FieldId, RowId, SheetId } from '../../core/sheet/ids';

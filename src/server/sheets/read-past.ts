@@ -1,4 +1,4 @@
-import type { PastChange } from '../../core/rules/cell-past';
+import type { PastChange } from '../../core/rules/evaluate/cell-past';
 import type { SheetId } from '../../core/sheet/ids';
 import type { SheetPast } from '../../protocol/recorded-change';
 import type { Sql } from '../database';

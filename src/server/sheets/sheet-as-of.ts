@@ -1,4 +1,4 @@
-import { rulesOf } from '../../core/rules/stored-rule';
+import { rulesOf } from '../../core/rules/shape/stored-rule';
 import { setImmediate } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';

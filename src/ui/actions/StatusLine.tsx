@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
-import type { AreaMeasures } from '../../core/rules/measure-area';
+import type { AreaMeasures } from '../../core/rules/explain/measure-area';
 import { formatNumber } from '../../core/values/number-format';
 import { counted } from '../counted';
 import { useSession, useSessionState } from '../sheet/use-session';

@@ -3,7 +3,7 @@
 import { ActionIcon, Button, TextInput } from '@mantine/core';
 import { IconChevronDown, IconChevronUp } from '@tabler/icons-react';
 import { useDeferredValue, useEffect, useRef, useState } from 'react';
-import { isSameRule } from '../../core/rules/is-same-rule';
+import { isSameRule } from '../../core/rules/shape/is-same-rule';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 import { NoteInput } from './NoteInput';

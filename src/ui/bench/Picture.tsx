@@ -1,4 +1,4 @@
-import type { Rule } from '../../core/rules/rule';
+import type { Rule } from '../../core/rules/shape/rule';
 import { useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 import { benchOf } from './kinds/registry';

@@ -1,6 +1,6 @@
 import { kindOf } from '../../core/rules/kinds/registry';
-import type { Rule } from '../../core/rules/rule';
-import { thresholdText } from '../../core/rules/sentence-words';
+import type { Rule } from '../../core/rules/shape/rule';
+import { thresholdText } from '../../core/rules/shape/sentence-words';
 import { isoFromSerial } from '../../core/values/date-serial';
 import { formatNumber } from '../../core/values/number-format';
 import { counted } from '../counted';

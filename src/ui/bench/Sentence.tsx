@@ -1,5 +1,5 @@
 import { kindOf, type When } from '../../core/rules/kinds/registry';
-import type { Rule } from '../../core/rules/rule';
+import type { Rule } from '../../core/rules/shape/rule';
 import type { Paints, Reads } from '../../core/rules/terms';
 import { ReadsPart } from './ReadsPart';
 import { useSession, useSessionState } from '../sheet/use-session';

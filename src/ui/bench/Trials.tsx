@@ -1,10 +1,10 @@
 import { ActionIcon } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import { useEffect, useState, type KeyboardEvent } from 'react';
-import { takesTrials } from '../../core/rules/judge-trial';
+import { takesTrials } from '../../core/rules/evaluate/judge-trial';
 import { kindOf } from '../../core/rules/kinds/registry';
-import { readThreshold } from '../../core/rules/read-threshold';
-import type { Rule } from '../../core/rules/rule';
+import { readThreshold } from '../../core/rules/shape/read-threshold';
+import type { Rule } from '../../core/rules/shape/rule';
 import type { Trial } from '../../core/rules/terms';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';

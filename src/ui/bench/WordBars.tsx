@@ -1,8 +1,8 @@
 import { useSession, useSessionState } from '../sheet/use-session';
 import { max } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
-import type { RuleProfile } from '../../core/rules/profile-rule';
-import type { Rule } from '../../core/rules/rule';
+import type { RuleProfile } from '../../core/rules/explain/profile-rule';
+import type { Rule } from '../../core/rules/shape/rule';
 import { useLooks } from '../legend/use-looks';
 import classes from './Bench.module.css';
 import { colorOfOutcome, outcomeColors } from './outcome-colors';

@@ -2,7 +2,7 @@ import type { Theme } from '../../core/looks/first-family';
 import { lookProperties, type BorderSide, type Look, type LookBar, type LookIcon } from '../../core/looks/look';
 import { ICON_SETS, type IconSet } from '../../core/looks/icon-sets';
 import { kindOf } from '../../core/rules/kinds/registry';
-import type { Rule } from '../../core/rules/rule';
+import type { Rule } from '../../core/rules/shape/rule';
 import { TOKENS } from '../theme/tokens';
 
 /** The colours that stand for an outcome in a picture. */

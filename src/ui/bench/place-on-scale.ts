@@ -1,4 +1,4 @@
-import type { Position } from '../../core/rules/positions';
+import type { Position } from '../../core/rules/compile/positions';
 import type { ValueProfile } from '../../core/stats/profile-values';
 
 /** Where a position stands among the values; undefined where only the engine knows, as for cells and formulas. */

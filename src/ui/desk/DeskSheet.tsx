@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import type { SheetSummary } from '../../protocol/sheet-summary';
 import { counted } from '../counted';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import classes from './Desk.module.css';
 
 /** What one is to a sheet of somebody else. */

@@ -1,7 +1,7 @@
 import { Button, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import classes from './Desk.module.css';
 
 /** Names and makes an empty sheet, and opens it. */

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
 import { FINDINGS_PAGE, type FindingFeed, type FindingQuery, type FollowSettings } from '../../protocol/findings';
 import { SideScreen } from '../page/SideScreen';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import { SheetViews } from '../sheet/SheetViews';
 import { FindingItem } from './FindingItem';
 import classes from './Findings.module.css';

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { useState, type FormEvent } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Digest, FollowSettings } from '../../protocol/findings';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import classes from './Findings.module.css';
 
 const DIGESTS: readonly { readonly value: Digest; readonly label: string }[] = [

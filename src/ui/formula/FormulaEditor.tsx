@@ -5,7 +5,7 @@ import { historyKeymap, standardKeymap } from '@codemirror/commands';
 import { Annotation, EditorState, type Extension } from '@codemirror/state';
 import { EditorView, keymap, type Command, type KeyBinding, type ViewUpdate } from '@codemirror/view';
 import { useEffect, useLayoutEffect, useRef, type CSSProperties } from 'react';
-import type { Surroundings } from '../../core/formula/typed-formula';
+import type { Surroundings } from '../../core/formula/syntax/typed-formula';
 import type { Session } from '../sheet/session';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { stepAnchorsHere, takeCompletion } from './formula-commands';

@@ -1,6 +1,6 @@
 import { IconArrowDown, IconArrowRight } from '@tabler/icons-react';
 import { useState } from 'react';
-import { shiftFormula } from '../../core/formula/rewrite-references';
+import { shiftFormula } from '../../core/formula/syntax/rewrite-references';
 import { cellAddress } from '../../core/sheet/address';
 import { ActionIcon } from '@mantine/core';
 import classes from './ReadsAt.module.css';

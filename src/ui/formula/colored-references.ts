@@ -1,4 +1,4 @@
-import { referencesIn, type Surroundings, type TypedReference } from '../../core/formula/typed-formula';
+import { referencesIn, type Surroundings, type TypedReference } from '../../core/formula/syntax/typed-formula';
 import { TOKENS } from '../theme/tokens';
 
 export interface ColoredReference extends TypedReference {

@@ -2,7 +2,7 @@ import { pickedCompletion, type Completion, type CompletionSource } from '@codem
 import type { EditorView } from '@codemirror/view';
 import { isFormulaInput } from '../../core/values/is-formula-input';
 import { FUNCTIONS, signatureOf } from '../../core/formula/functions/function-table';
-import { wordBefore, type Surroundings } from '../../core/formula/typed-formula';
+import { wordBefore, type Surroundings } from '../../core/formula/syntax/typed-formula';
 import { parseAddress } from '../../core/sheet/address';
 
 const MOST_SHOWN = 60;

@@ -1,6 +1,6 @@
 import { acceptCompletion, completionStatus, selectedCompletionIndex, setSelectedCompletion } from '@codemirror/autocomplete';
 import type { EditorView } from '@codemirror/view';
-import { stepAnchors } from '../../core/formula/typed-formula';
+import { stepAnchors } from '../../core/formula/syntax/typed-formula';
 
 /** Takes the completion that is chosen, or the first where none is. */
 export function takeCompletion(view: EditorView): boolean {

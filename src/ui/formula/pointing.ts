@@ -1,4 +1,4 @@
-import { wantsReference } from '../../core/formula/typed-formula';
+import { wantsReference } from '../../core/formula/syntax/typed-formula';
 import { writeArea } from '../../core/sheet/address';
 import type { Place, Selection } from '../../protocol/engine-messages';
 import { selectCell, selectedArea } from '../grid/engine/selection';

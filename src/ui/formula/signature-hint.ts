@@ -1,6 +1,6 @@
 import { StateField, type EditorState, type Extension } from '@codemirror/state';
 import { showTooltip, type Tooltip } from '@codemirror/view';
-import { callAround } from '../../core/formula/call-around';
+import { callAround } from '../../core/formula/resolve/call-around';
 
 /** Over the call that is being typed: its arguments by name, the one that is next set bold, and what the function gives. */
 export const signatureHint: Extension = StateField.define<Tooltip | null>({

@@ -1,4 +1,4 @@
-import type { Surroundings } from '../../core/formula/typed-formula';
+import type { Surroundings } from '../../core/formula/syntax/typed-formula';
 import type { SheetFrame } from '../../protocol/engine-messages';
 
 /** What words of a formula can stand for in the open sheet. */

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
 import { HISTORY_PAGE, type HistoryEntry, type HistoryQuery } from '../../protocol/sheet-history';
 import { SideScreen } from '../page/SideScreen';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import { SheetViews } from '../sheet/SheetViews';
 import classes from './History.module.css';
 import { HistoryItem } from './HistoryItem';

@@ -4,7 +4,7 @@ import { useState, type FormEvent } from 'react';
 import type { Change } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
 import { snapshotKey } from '../../core/sheet/sheet-part';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 
 interface Props {
   readonly sheet: SheetId;

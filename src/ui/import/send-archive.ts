@@ -1,4 +1,4 @@
-import type { Sent } from '../../engine/send-json';
+import type { Sent } from '../../engine/link/send-json';
 
 /** Sends an archive, telling how much of it is there, until it is a sheet or `signal` ends it: then nothing of it is kept. By XMLHttpRequest, since fetch does not tell how far a body has gone. */
 export function sendArchive(

@@ -4,20 +4,20 @@ import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, us
 import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Fragment, useDeferredValue, useMemo, useState } from 'react';
-import { ruleGroups } from '../../core/rules/rule-groups';
-import { meaningsOf } from '../../engine/meanings-of';
+import { ruleGroups } from '../../core/rules/shape/rule-groups';
+import { meaningsOf } from '../../engine/view/meanings-of';
 import type { LegendEntry, ShownField } from '../../protocol/engine-messages';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';
-import { AdviceList } from './AdviceList';
-import { CarryElsewhere } from './CarryElsewhere';
+import { AdviceList } from './advice/AdviceList';
+import { CarryElsewhere } from './rule-sets/CarryElsewhere';
 import { GroupHead } from './GroupHead';
 import { LegendHead } from './LegendHead';
 import { LegendItem } from './LegendItem';
 import { NameGroup } from './NameGroup';
-import { NewRule } from './NewRule';
-import { RuleSetNotice } from './RuleSetNotice';
-import { RuleSets } from './RuleSets';
+import { NewRule } from './new-rule/NewRule';
+import { RuleSetNotice } from './rule-sets/RuleSetNotice';
+import { RuleSets } from './rule-sets/RuleSets';
 import { ReaderLegend } from './ReaderLegend';
 import { useTouching } from './use-touching';
 

@@ -1,5 +1,5 @@
-import { ruleGroups } from '../../core/rules/rule-groups';
-import type { RuleMeaning } from '../../core/rules/rule-meaning';
+import { ruleGroups } from '../../core/rules/shape/rule-groups';
+import type { RuleMeaning } from '../../core/rules/shape/rule-meaning';
 import type { RuleId } from '../../core/sheet/ids';
 import classes from './ReaderLegend.module.css';
 import { Swatch } from './Swatch';

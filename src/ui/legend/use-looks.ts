@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Look } from '../../core/looks/look';
-import { looksById, sheetLooks, type NamedLook } from '../../core/looks/sheet-looks';
+import { looksById, sheetLooks, type NamedLook } from '../../core/sheet/sheet-looks';
 import type { LookPart } from '../../core/sheet/sheet-part';
 import { useSessionState } from '../sheet/use-session';
 

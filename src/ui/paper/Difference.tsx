@@ -1,10 +1,10 @@
 import { Button, TextInput } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import type { CellState, SheetDifference } from '../../core/rules/sheet-difference';
+import type { CellState, SheetDifference } from '../../core/rules/explain/sheet-difference';
 import type { FieldId, RowId } from '../../core/sheet/ids';
 import { counted } from '../counted';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import { useSession } from '../sheet/use-session';
 import classes from './Paper.module.css';
 

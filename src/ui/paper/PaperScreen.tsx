@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { fileNameOf } from '../../core/exchange/export-formats';
 import { isMaker, type SheetRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
-import { meaningsOf } from '../../engine/meanings-of';
+import { meaningsOf } from '../../engine/view/meanings-of';
 import { momentWords } from '../moment-words';
 import { saveFile } from '../files/save-file';
 import { ReaderLegend } from '../legend/ReaderLegend';

@@ -3,7 +3,7 @@
 import { Button, PasswordInput, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import { Page } from '../page/Page';
 import classes from './People.module.css';
 import { Sessions } from './Sessions';

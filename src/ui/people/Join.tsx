@@ -3,7 +3,7 @@
 import { Button, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import { Page } from '../page/Page';
 import classes from './People.module.css';
 

@@ -1,6 +1,6 @@
 import { Menu, UnstyledButton } from '@mantine/core';
 import Link from 'next/link';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import { initialsOf } from './initials';
 import classes from './PersonMenu.module.css';
 

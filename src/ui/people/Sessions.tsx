@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core';
 import { useCallback, useEffect, useState } from 'react';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import type { OwnSession } from '../../protocol/own-session';
 import { momentWords } from '../moment-words';
 import classes from './People.module.css';

@@ -2,7 +2,7 @@
 
 import { Button, PasswordInput, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import { Page } from '../page/Page';
 import classes from './People.module.css';
 

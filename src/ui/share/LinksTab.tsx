@@ -3,7 +3,7 @@ import { useState, type FormEvent } from 'react';
 import type { LinkGives, LinkRole, MadeLink, SheetLink } from '../../protocol/sheet-sharing';
 import { counted } from '../counted';
 import { momentWords } from '../moment-words';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { MadeLinks } from './MadeLinks';
 import classes from './Share.module.css';

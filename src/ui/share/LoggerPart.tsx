@@ -1,7 +1,7 @@
 import { Button, NativeSelect } from '@mantine/core';
 import { useCallback, useEffect, useState } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import classes from './Share.module.css';
 
 /** The ways in which field devices behave that the logger stands in for. */

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { useState, type FormEvent } from 'react';
 import type { SheetRole } from '../../core/sharing/role';
 import type { LinkRole, MadeLink, Member } from '../../protocol/sheet-sharing';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import { MadeLinks } from './MadeLinks';
 import { ROLES } from './role-words';
 import classes from './Share.module.css';

@@ -2,7 +2,7 @@ import { Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useCallback, useEffect, useState, type FormEvent } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import { SCOPES, TOKEN_DAYS, type MadeProgram, type Scope, type SheetProgram } from '../../protocol/programs/scopes';
 import { momentWords } from '../moment-words';
 import { useSessionState } from '../sheet/use-session';

@@ -3,7 +3,7 @@ import { IconUsers } from '@tabler/icons-react';
 import { useCallback, useEffect, useState } from 'react';
 import type { SheetId } from '../../core/sheet/ids';
 import type { SheetSharing } from '../../protocol/sheet-sharing';
-import { sendJson } from '../../engine/send-json';
+import { sendJson } from '../../engine/link/send-json';
 import { HeaderPanel } from '../page/HeaderPanel';
 import { FillingTab } from './FillingTab';
 import { LinksTab } from './LinksTab';

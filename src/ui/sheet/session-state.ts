@@ -1,8 +1,8 @@
 import type { Theme } from '../../core/looks/first-family';
-import type { Span } from '../../core/formula/formula-tree';
-import type { RuleMeaning } from '../../core/rules/rule-meaning';
-import type { RuleProfile } from '../../core/rules/profile-rule';
-import type { StoredRule } from '../../core/rules/stored-rule';
+import type { Span } from '../../core/formula/syntax/formula-tree';
+import type { RuleMeaning } from '../../core/rules/shape/rule-meaning';
+import type { RuleProfile } from '../../core/rules/explain/profile-rule';
+import type { StoredRule } from '../../core/rules/shape/stored-rule';
 import type { RuleId } from '../../core/sheet/ids';
 import type {
   Area,

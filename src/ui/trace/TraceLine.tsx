@@ -1,6 +1,6 @@
 import { Popover } from '@mantine/core';
 import { IconInfoCircle } from '@tabler/icons-react';
-import type { TraceStep } from '../../core/rules/trace';
+import type { TraceStep } from '../../core/rules/explain/trace';
 import type { CellAnswer } from '../../protocol/engine-messages';
 import { useSession } from '../sheet/use-session';
 import classes from './CellLine.module.css';

@@ -1,5 +1,5 @@
-import { printFormula } from '../../formula/print-formula';
-import { plainTree } from '../../formula/plain-tree';
+import { printFormula } from '../../formula/syntax/print-formula';
+import { plainTree } from '../../formula/resolve/plain-tree';
 import type { Sheet } from '../../sheet/sheet';
 import { shownAt } from '../../sheet/shown-cell';
 import type { ExportOptions, ExportedFile } from '../exported-file';

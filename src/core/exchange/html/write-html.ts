@@ -2,7 +2,7 @@ import { cssOf } from '../../looks/css-of';
 import { ICON_SETS, type IconSet } from '../../looks/icon-sets';
 import { lookProperties, type LookIcon, type LookProperties } from '../../looks/look';
 import { kindOf } from '../../rules/kinds/registry';
-import { ruleSentence } from '../../rules/sentence-words';
+import { ruleSentence } from '../../rules/shape/sentence-words';
 import { columnLetters, type CellRange } from '../../sheet/address';
 import { shownAt } from '../../sheet/shown-cell';
 import type { ExportedFile } from '../exported-file';

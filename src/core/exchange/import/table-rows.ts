@@ -1,8 +1,8 @@
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
-import { keepReferences } from '../../formula/keep-references';
+import { keepReferences } from '../../formula/resolve/keep-references';
 import type { StoredRow } from '../../sheet/change';
 import { newField, type Field } from '../../sheet/field';
-import type { Layout } from '../../sheet/layout-move';
+import type { Layout } from '../../sheet/layout/layout-move';
 import { Sheet } from '../../sheet/sheet';
 import { inputOf, type TableReading } from './table-reading';
 

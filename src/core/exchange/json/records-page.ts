@@ -1,6 +1,6 @@
 import { labelIndex } from '../../sheet/label-index';
 import { shownAt } from '../../sheet/shown-cell';
-import { compareValues } from '../../rules/compare-values';
+import { compareValues } from '../../rules/compile/compare-values';
 import { foldText } from '../../values/fold-text';
 import { readInput } from '../../values/read-input';
 import { BadFile } from '../bad-file';

@@ -1,8 +1,8 @@
 import { standardErrorWord } from '../../values/cell-value';
-import { isKept, type FormulaNode, type ReferenceNode } from '../../formula/formula-tree';
-import { parseFormula } from '../../formula/parse-formula';
-import { cornerText, printFormula, referenceText } from '../../formula/print-formula';
-import { rewriteReferences } from '../../formula/rewrite-references';
+import { isKept, type FormulaNode, type ReferenceNode } from '../../formula/syntax/formula-tree';
+import { parseFormula } from '../../formula/syntax/parse-formula';
+import { cornerText, printFormula, referenceText } from '../../formula/syntax/print-formula';
+import { rewriteReferences } from '../../formula/syntax/rewrite-references';
 
 /** A formula as a document holds it (ISO/IEC 26300-1, 19.642) as ours, its references plain; undefined where it is in another language than OpenFormula. */
 export function fromOdfFormula(text: string, ownSheet: string): string | undefined {

@@ -1,4 +1,4 @@
-import { parseFormula } from '../../formula/parse-formula';
+import { parseFormula } from '../../formula/syntax/parse-formula';
 import { isReferenceHere } from '../workbook/is-reference-here';
 import type { Look } from '../../looks/look';
 import type { Style } from '../../looks/style';

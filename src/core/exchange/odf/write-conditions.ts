@@ -1,8 +1,8 @@
-import { parseFormula } from '../../formula/parse-formula';
+import { parseFormula } from '../../formula/syntax/parse-formula';
 import { lookProperties, type Look } from '../../looks/look';
 import type { Style } from '../../looks/style';
 import type { Operand } from '../../rules/terms';
-import type { RunningRule } from '../../rules/running-rule';
+import type { RunningRule } from '../../rules/evaluate/running-rule';
 import { columnLetters, parseAddress, type CellRange } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';
 import { numberText } from '../../values/number-text';

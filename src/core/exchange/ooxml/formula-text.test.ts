@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { parseFormula } from '../../formula/parse-formula';
+import { parseFormula } from '../../formula/syntax/parse-formula';
 import { fromOoxmlFormula, toOoxmlFormula } from './formula-text';
 
 // ISO/IEC 29500-1, 18.17, beside ISO/IEC 26300-4 (OpenFormula): the same formulas in the signs of each.

@@ -1,7 +1,7 @@
 import { standardErrorWord } from '../../values/cell-value';
-import type { CellRef, FormulaNode, ReferenceNode } from '../../formula/formula-tree';
-import { isKept } from '../../formula/formula-tree';
-import { cornerText, printFormula, type FormulaDialect } from '../../formula/print-formula';
+import type { CellRef, FormulaNode, ReferenceNode } from '../../formula/syntax/formula-tree';
+import { isKept } from '../../formula/syntax/formula-tree';
+import { cornerText, printFormula, type FormulaDialect } from '../../formula/syntax/print-formula';
 
 /*
  * The formulas of ISO/IEC 29500-1, 18.17, and ours (ISO/IEC 26300) differ in signs, not in meaning: arguments are divided by `,` there, columns and

@@ -1,8 +1,8 @@
-import { parseFormula } from '../../formula/parse-formula';
-import type { FormulaNode } from '../../formula/formula-tree';
-import { printFormula } from '../../formula/print-formula';
+import { parseFormula } from '../../formula/syntax/parse-formula';
+import type { FormulaNode } from '../../formula/syntax/formula-tree';
+import { printFormula } from '../../formula/syntax/print-formula';
 import type { Hex, Look } from '../../looks/look';
-import type { Position } from '../../rules/positions';
+import type { Position } from '../../rules/compile/positions';
 import type { When } from '../../rules/kinds/registry';
 import type { Operand } from '../../rules/terms';
 import { cellAddress, parseRanges, writeArea, type CellRange } from '../../sheet/address';

@@ -1,5 +1,5 @@
 import { BadFile } from '../bad-file';
-import { parseFormula } from '../../formula/parse-formula';
+import { parseFormula } from '../../formula/syntax/parse-formula';
 import { isReferenceHere } from '../workbook/is-reference-here';
 import type { SheetInFile } from '../workbook/sheet-in-file';
 import type { WorkbookSheet } from '../workbook/workbook-sheet';

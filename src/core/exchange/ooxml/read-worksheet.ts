@@ -1,4 +1,4 @@
-import { shiftFormula } from '../../formula/rewrite-references';
+import { shiftFormula } from '../../formula/syntax/rewrite-references';
 import type { Hex } from '../../looks/look';
 import { cellAddress, parseAddress, parseRanges, type CellRange } from '../../sheet/address';
 import { ERROR_WORDS } from '../../values/cell-value';

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
-import { lookOfPart } from '../../looks/sheet-looks';
-import { readRuleSet } from '../../rules/read-rule-set';
+import { lookOfPart } from '../../sheet/sheet-looks';
+import { readRuleSet } from '../../rules/shape/read-rule-set';
 import { newField } from '../../sheet/field';
 import { Sheet } from '../../sheet/sheet';
 import { ruleFile } from './write-rule-file';

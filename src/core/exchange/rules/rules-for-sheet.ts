@@ -1,7 +1,7 @@
-import { lookPart, OWN_LOOK, sheetLooks } from '../../looks/sheet-looks';
-import { mapRuleReferences } from '../../rules/map-rule-references';
-import { fieldByLabel, type RuleSet } from '../../rules/read-rule-set';
-import type { Rule } from '../../rules/rule';
+import { lookPart, OWN_LOOK, sheetLooks } from '../../sheet/sheet-looks';
+import { mapRuleReferences } from '../../rules/shape/map-rule-references';
+import { fieldByLabel, type RuleSet } from '../../rules/shape/read-rule-set';
+import type { Rule } from '../../rules/shape/rule';
 import type { RuleId } from '../../sheet/ids';
 import type { Sheet } from '../../sheet/sheet';
 import type { LookPart } from '../../sheet/sheet-part';

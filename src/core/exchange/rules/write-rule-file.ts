@@ -1,13 +1,13 @@
-import { rulesOf } from '../../rules/stored-rule';
-import { lookOfPart, lookParts } from '../../looks/sheet-looks';
+import { rulesOf } from '../../rules/shape/stored-rule';
+import { lookOfPart, lookParts } from '../../sheet/sheet-looks';
 import type { Look } from '../../looks/look';
 import type { ExportedFile } from '../exported-file';
 import type { ExportSource } from '../export-source';
 import { columnLetters } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';
-import { mapRuleReferences } from '../../rules/map-rule-references';
-import type { Rule } from '../../rules/rule';
-import { savedLooksOf } from '../../rules/rule-schema';
+import { mapRuleReferences } from '../../rules/shape/map-rule-references';
+import type { Rule } from '../../rules/shape/rule';
+import { savedLooksOf } from '../../rules/shape/rule-schema';
 
 /** Rules as a rule file has them: fields by label, and the saved looks that they use beside them. */
 export function ruleFile(rules: readonly Rule[], sheet: Sheet, saved: Readonly<Record<string, Look>>): object {

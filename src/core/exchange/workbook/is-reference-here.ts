@@ -1,4 +1,4 @@
-import type { ParsedFormula } from '../../formula/parse-formula';
+import type { ParsedFormula } from '../../formula/syntax/parse-formula';
 
 /** Whether a formula is one reference to cells of the same sheet: what a name can stand for. */
 export const isReferenceHere = ({ tree, diagnostics }: ParsedFormula): boolean =>

@@ -1,6 +1,6 @@
-import { isKept, type FormulaNode } from '../../formula/formula-tree';
-import { parseFormula } from '../../formula/parse-formula';
-import { printFormula } from '../../formula/print-formula';
+import { isKept, type FormulaNode } from '../../formula/syntax/formula-tree';
+import { parseFormula } from '../../formula/syntax/parse-formula';
+import { printFormula } from '../../formula/syntax/print-formula';
 import type { Operand } from '../../rules/terms';
 import { cellAddress } from '../../sheet/address';
 import { unusableBecause } from './unusable-formula';

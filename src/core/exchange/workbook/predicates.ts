@@ -1,10 +1,10 @@
-import { isKept } from '../../formula/formula-tree';
-import { plainTree } from '../../formula/plain-tree';
-import { printFormula, referenceText } from '../../formula/print-formula';
-import { rewriteReferences, shiftFormula } from '../../formula/rewrite-references';
-import { writtenFor } from '../../rules/follow-layout';
+import { isKept } from '../../formula/syntax/formula-tree';
+import { plainTree } from '../../formula/resolve/plain-tree';
+import { printFormula, referenceText } from '../../formula/syntax/print-formula';
+import { rewriteReferences, shiftFormula } from '../../formula/syntax/rewrite-references';
+import { writtenFor } from '../../rules/move/follow-layout';
 import type { When } from '../../rules/kinds/registry';
-import type { Rule } from '../../rules/rule';
+import type { Rule } from '../../rules/shape/rule';
 import type { Operand } from '../../rules/terms';
 import { columnLetters, parseAddress } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';

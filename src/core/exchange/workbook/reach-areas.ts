@@ -1,4 +1,4 @@
-import type { RunningRule } from '../../rules/running-rule';
+import type { RunningRule } from '../../rules/evaluate/running-rule';
 import type { CellRange } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';
 import { joinedAreas, runsOf } from './cells-to-areas';

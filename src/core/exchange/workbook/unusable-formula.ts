@@ -1,6 +1,6 @@
-import { checkCalls } from '../../formula/check-calls';
-import { parseFormula } from '../../formula/parse-formula';
-import { referencesOf } from '../../formula/rewrite-references';
+import { checkCalls } from '../../formula/resolve/check-calls';
+import { parseFormula } from '../../formula/syntax/parse-formula';
+import { referencesOf } from '../../formula/syntax/rewrite-references';
 
 /** Why a formula of a file cannot be used here, to be read after “Formulas”; undefined where it can. */
 export function unusableBecause(formula: string): string | undefined {

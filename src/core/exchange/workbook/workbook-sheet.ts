@@ -1,5 +1,5 @@
 import type { Style } from '../../looks/style';
-import type { Rule } from '../../rules/rule';
+import type { Rule } from '../../rules/shape/rule';
 import type { CellRange } from '../../sheet/address';
 
 /** A cell of a workbook: what would be typed for it, formulas with plain references, and its formatting. */

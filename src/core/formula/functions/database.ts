@@ -1,8 +1,8 @@
 // Database functions (ISO/IEC 26300-4, 6.9): over the records of a table with labels that meet a table of criteria.
-import { readCriterion } from '../criterion';
-import { type Area, compareTexts, finite, FormulaError, SerialDate, toText, type Operand, type Scalar } from '../formula-value';
-import { spend, spendText, type Place } from '../place';
-import { readAt, toScalar } from '../read-cells';
+import { readCriterion } from '../values/criterion';
+import { type Area, compareTexts, finite, FormulaError, SerialDate, toText, type Operand, type Scalar } from '../values/formula-value';
+import { spend, spendText, type Place } from '../values/place';
+import { readAt, toScalar } from '../values/read-cells';
 import { anything, area, define } from './function-spec';
 import { greatest, least, spreadOf, sumOf } from './statistics';
 

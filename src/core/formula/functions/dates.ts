@@ -1,8 +1,8 @@
 // Date and time functions (ISO/IEC 26300-4, 6.10). A date is a count of days since 1899-12-30, the time of day its fraction.
 import { isoWeekOf, monthsLater, partsOf, rolledSerial, secondsOf, weekdayOf } from '../../values/calendar';
-import { FormulaError, SerialDate, finite, toSerial, type Operand } from '../formula-value';
-import { spend, type Place } from '../place';
-import { forEachValue } from '../read-cells';
+import { FormulaError, SerialDate, finite, toSerial, type Operand } from '../values/formula-value';
+import { spend, type Place } from '../values/place';
+import { forEachValue } from '../values/read-cells';
 import { anything, date, define, FARTHEST_DAY, hanging, integer, number, optional, text } from './function-spec';
 
 const dated = (serial: number): SerialDate | FormulaError => (Math.abs(serial) <= FARTHEST_DAY ? new SerialDate(serial) : FormulaError.number);

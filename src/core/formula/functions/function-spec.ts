@@ -1,6 +1,6 @@
-import { Area, AreaList, FormulaError, toLogical, toNumber, toSerial, toText, type Matrix, type Operand, type Scalar } from '../formula-value';
-import { spendText, type Place } from '../place';
-import { forEachValue, toMatrix, toScalar } from '../read-cells';
+import { Area, AreaList, FormulaError, toLogical, toNumber, toSerial, toText, type Matrix, type Operand, type Scalar } from '../values/formula-value';
+import { spendText, type Place } from '../values/place';
+import { forEachValue, toMatrix, toScalar } from '../values/read-cells';
 
 /** How a parameter wants its argument: one value, an array, cells, or not evaluated until it is asked for. */
 export type Taking = 'value' | 'array' | 'cells' | 'later';

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { makeSheet } from '../../../../test/arbitrary-sheet';
-import { Calculation } from '../calculation';
-import { cellValueOf, FormulaShapes, makeFormula, valueAt } from '../make-formula';
-import { newPlace } from '../place';
+import { makeSheet } from '../../../../test/support/arbitrary-sheet';
+import { Calculation } from '../calculate/calculation';
+import { cellValueOf, FormulaShapes, makeFormula, valueAt } from '../run/make-formula';
+import { newPlace } from '../values/place';
 import { arityOf, FAMILIES, FUNCTIONS, signatureOf } from './function-table';
-import { WorkMeter } from '../work-meter';
+import { WorkMeter } from '../values/work-meter';
 
 // The Small Group of ISO/IEC 26300-4, 2.3.2, as it is remembered.
 const SMALL_GROUP =

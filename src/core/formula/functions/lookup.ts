@@ -1,11 +1,11 @@
 // Lookup functions (ISO/IEC 26300-4, 6.14), and references made from numbers and text.
 import { cellAddress, columnLetters } from '../../sheet/address';
-import { bindReference } from '../bind-reference';
-import { matches } from '../criterion';
-import { Area, AreaList, compareScalars, FormulaError, Matrix, SerialDate, toNumber, type Operand, type Scalar } from '../formula-value';
-import { parseFormula } from '../parse-formula';
-import { positionAt, spend, spendText, type Place } from '../place';
-import { readAt } from '../read-cells';
+import { bindReference } from '../values/bind-reference';
+import { matches } from '../values/criterion';
+import { Area, AreaList, compareScalars, FormulaError, Matrix, SerialDate, toNumber, type Operand, type Scalar } from '../values/formula-value';
+import { parseFormula } from '../syntax/parse-formula';
+import { positionAt, spend, spendText, type Place } from '../values/place';
+import { readAt } from '../values/read-cells';
 import { anything, area, define, hanging, integer, later, logical, number, optional, scalar, several, text } from './function-spec';
 
 /** Cells or an array, as something that can be asked for a value by row and column. */

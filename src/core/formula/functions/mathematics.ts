@@ -1,5 +1,5 @@
 // Mathematical and rounding functions (ISO/IEC 26300-4, 6.16 and 6.17).
-import { finite, FormulaError, settled, type Operand } from '../formula-value';
+import { finite, FormulaError, settled, type Operand } from '../values/formula-value';
 import { allNumbers, define, integer, matrix, number, optional, several } from './function-spec';
 
 /** A function of one number whose result engines may compute differently in the last bit. */

@@ -1,6 +1,6 @@
 // Financial functions (ISO/IEC 26300-4, 6.12). Money paid out is negative; `due` is 1 where payments fall at the beginning of a period.
-import { finite, FormulaError, settled } from '../formula-value';
-import { spend } from '../place';
+import { finite, FormulaError, settled } from '../values/formula-value';
+import { spend } from '../values/place';
 import { allNumbers, define, integer, number, numbers, optional } from './function-spec';
 
 /** Periods that are gone through one by one. */

@@ -2,10 +2,10 @@
 import { ExactSum } from '../../stats/exact-sum';
 import { Moments } from '../../stats/moments';
 import { quantileOfSorted } from '../../stats/quantile';
-import { readCriterion } from '../criterion';
-import { Area, AreaList, finite, FormulaError, SerialDate, toNumber, type Operand, type Scalar } from '../formula-value';
-import { spend, spendText, type Place } from '../place';
-import { forEachValue, readAt, toScalar } from '../read-cells';
+import { readCriterion } from '../values/criterion';
+import { Area, AreaList, finite, FormulaError, SerialDate, toNumber, type Operand, type Scalar } from '../values/formula-value';
+import { spend, spendText, type Place } from '../values/place';
+import { forEachValue, readAt, toScalar } from '../values/read-cells';
 import { allNumbers, anything, area, define, integer, matrix, number, numbers, optional, scalar, several } from './function-spec';
 
 /** The sum to the last bit, whatever the order. */

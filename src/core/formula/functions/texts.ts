@@ -2,9 +2,9 @@
 import { formatValue } from '../../values/format-value';
 import { readDate } from '../../values/read-date';
 import { findText } from '../../values/find-text';
-import { readWildcards } from '../wildcards';
-import { FormulaError, SerialDate, toNumber, toText, type Scalar } from '../formula-value';
-import { forEachValue, toScalar } from '../read-cells';
+import { readWildcards } from '../values/wildcards';
+import { FormulaError, SerialDate, toNumber, toText, type Scalar } from '../values/formula-value';
+import { forEachValue, toScalar } from '../values/read-cells';
 import { anything, define, integer, optional, scalar, several, text } from './function-spec';
 
 /** Characters that a text function may give. */

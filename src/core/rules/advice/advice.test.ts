@@ -1,11 +1,11 @@
 import { generateNKeysBetween } from 'fractional-indexing';
 import { expect, test } from 'vitest';
 import { sheetFromTable } from '../../sheet/sheet-from-table';
-import { Evaluation } from '../evaluation';
-import { mapRuleReferences } from '../map-rule-references';
-import { fieldByLabel, readRuleSet } from '../read-rule-set';
+import { Evaluation } from '../evaluate/evaluation';
+import { mapRuleReferences } from '../shape/map-rule-references';
+import { fieldByLabel, readRuleSet } from '../shape/read-rule-set';
 import { advise, type ADVISERS } from './registry';
-import { rulesOf } from '../stored-rule';
+import { rulesOf } from '../shape/stored-rule';
 
 /** Advice on rules, as a file gives them, over rows whose first is the header; with what is left to say after each repair. */
 function adviceOn(rows: readonly (readonly string[])[], ...rules: readonly object[]) {

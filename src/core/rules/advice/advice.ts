@@ -1,7 +1,7 @@
 import type { Look } from '../../looks/look';
 import type { Operation } from '../../sheet/change';
-import { putRules, type StoredRule } from '../stored-rule';
-import type { Evaluation } from '../evaluation';
+import { putRules, type StoredRule } from '../shape/stored-rule';
+import type { Evaluation } from '../evaluate/evaluation';
 
 /** Something about the rules that a person should know, in plain words. */
 export interface Advice {

@@ -1,4 +1,4 @@
-import { judgeTrial, takesTrials } from '../judge-trial';
+import { judgeTrial, takesTrials } from '../evaluate/judge-trial';
 import type { Adviser } from './advice';
 
 /** A kept example that does not come out as it should. */

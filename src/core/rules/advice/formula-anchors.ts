@@ -1,10 +1,10 @@
-import { isKept, type CellRef, type ReferenceNode } from '../../formula/formula-tree';
-import { parseFormula } from '../../formula/parse-formula';
-import { cornerText } from '../../formula/print-formula';
-import { referencesOf, rewriteReferences } from '../../formula/rewrite-references';
+import { isKept, type CellRef, type ReferenceNode } from '../../formula/syntax/formula-tree';
+import { parseFormula } from '../../formula/syntax/parse-formula';
+import { cornerText } from '../../formula/syntax/print-formula';
+import { referencesOf, rewriteReferences } from '../../formula/syntax/rewrite-references';
 import { cellAddress, parseAddress } from '../../sheet/address';
 import type { FormulaWhen } from '../kinds/formula';
-import type { RunningRule } from '../running-rule';
+import type { RunningRule } from '../evaluate/running-rule';
 import { replaced, type Adviser, type AdviceContext } from './advice';
 
 interface FormulaRule {

@@ -1,4 +1,4 @@
-import { FormulaError } from '../../formula/formula-value';
+import { FormulaError } from '../../formula/values/formula-value';
 import { cellAddress } from '../../sheet/address';
 import type { Adviser } from './advice';
 

@@ -1,5 +1,5 @@
 import { kindOf } from '../kinds/registry';
-import type { RunningRule } from '../running-rule';
+import type { RunningRule } from '../evaluate/running-rule';
 import { TAG } from '../../values/cell-value';
 import type { Sheet } from '../../sheet/sheet';
 import type { Adviser } from './advice';

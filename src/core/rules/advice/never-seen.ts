@@ -1,9 +1,9 @@
 import { generateKeyBetween } from 'fractional-indexing';
 import { cellAddress } from '../../sheet/address';
-import type { Evaluation } from '../evaluation';
-import { sourcesOf } from '../resolver';
+import type { Evaluation } from '../evaluate/evaluation';
+import { sourcesOf } from '../evaluate/resolver';
 import type { Adviser } from './advice';
-import { putRules } from '../stored-rule';
+import { putRules } from '../shape/stored-rule';
 
 /** A rule that matches cells and shows in none of them: earlier rules have set everything that it would. */
 export const neverSeen: Adviser = ({ evaluation, stored }) => {

@@ -1,5 +1,5 @@
 import type { Sheet } from '../../sheet/sheet';
-import type { ReadColumn } from '../reach';
+import type { ReadColumn } from '../compile/reach';
 
 /** The numbers in cells, in rising order. */
 export function numbersRead(sheet: Sheet, read: readonly ReadColumn[]): Float64Array {

@@ -1,5 +1,5 @@
 import equal from 'fast-deep-equal';
-import type { StoredRule } from '../stored-rule';
+import type { StoredRule } from '../shape/stored-rule';
 import type { CompareWhen } from '../kinds/compare';
 
 /** The numbers that a threshold takes: from `low` to `high`, each end with or without itself. */

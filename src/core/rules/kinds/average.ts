@@ -1,11 +1,11 @@
 import Joi from 'joi';
 import { Moments } from '../../stats/moments';
-import { Grouping, mapPer, perSchema, perWords, type Per } from '../grouping';
+import { Grouping, mapPer, perSchema, perWords, type Per } from '../compile/grouping';
 import { isProblem, type Inputs } from '../terms';
 import { shownAt } from '../../sheet/shown-cell';
-import type { CompileContext } from '../compile-context';
+import type { CompileContext } from '../compile/compile-context';
 import type { CellBefore } from '../../sheet/effect';
-import type { OutcomeColumn } from '../outcome-column';
+import type { OutcomeColumn } from '../compile/outcome-column';
 import { lazySchema } from '../../lazy-schema';
 import type { ConditionKind, Kernel } from './kind';
 

@@ -4,12 +4,12 @@ import { TAG } from '../../values/cell-value';
 import { lookSchema } from '../../looks/look-schema';
 import type { Look } from '../../looks/look';
 import { asShown, formatAt, shownAt } from '../../sheet/shown-cell';
-import { readOperands, type OperandReader } from '../operands';
-import type { CompileContext } from '../compile-context';
+import { readOperands, type OperandReader } from '../compile/operands';
+import type { CompileContext } from '../compile/compile-context';
 import { isProblem, type Inputs, type Operand, type Problem, type SentenceWords } from '../terms';
-import type { OutcomeColumn } from '../outcome-column';
+import type { OutcomeColumn } from '../compile/outcome-column';
 import type { ConditionKind, Kernel } from './kind';
-import { mapOperand, operandSchema } from './operand-schema';
+import { mapOperand, operandSchema } from '../compile/operand-schema';
 
 export interface BandsWhen {
   readonly kind: 'bands';

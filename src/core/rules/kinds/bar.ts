@@ -6,12 +6,12 @@ import { shownAt } from '../../sheet/shown-cell';
 import type { CellBefore } from '../../sheet/effect';
 import type { SortedBlocks } from '../../stats/sorted-blocks';
 import { numberText } from '../../values/number-text';
-import type { CompileContext } from '../compile-context';
-import { mapPer, perSchema, perWords, type Per } from '../grouping';
-import { joinInputs } from '../operands';
-import { OrderedGroups } from '../ordered-groups';
-import type { OutcomeColumn } from '../outcome-column';
-import { positionProblem, positionSchema, mapPosition, readPositions, type Position, type Positions } from '../positions';
+import type { CompileContext } from '../compile/compile-context';
+import { mapPer, perSchema, perWords, type Per } from '../compile/grouping';
+import { joinInputs } from '../compile/operands';
+import { OrderedGroups } from '../compile/ordered-groups';
+import type { OutcomeColumn } from '../compile/outcome-column';
+import { positionProblem, positionSchema, mapPosition, readPositions, type Position, type Positions } from '../compile/positions';
 import { isProblem, type Inputs } from '../terms';
 import type { Comparison, ConditionKind, Kernel, Touched } from './kind';
 

@@ -7,9 +7,9 @@ import { shownAt, textAt } from '../../sheet/shown-cell';
 import type { CellBefore } from '../../sheet/effect';
 import { TAG } from '../../values/cell-value';
 import { foldText } from '../../values/fold-text';
-import type { CompileContext } from '../compile-context';
-import { judgeContents } from '../judge-contents';
-import type { OutcomeColumn } from '../outcome-column';
+import type { CompileContext } from '../compile/compile-context';
+import { judgeContents } from '../compile/judge-contents';
+import type { OutcomeColumn } from '../compile/outcome-column';
 import type { Comparison, ConditionKind, Kernel, Touched } from './kind';
 
 export interface CategoryWhen {

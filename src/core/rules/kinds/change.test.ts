@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { sheetFromTable } from '../../sheet/sheet-from-table';
 import { readInput } from '../../values/read-input';
-import { Evaluation } from '../evaluation';
+import { Evaluation } from '../evaluate/evaluation';
 import type { ChangeWhen } from './change';
 
 const NOW = 46_089.5;

@@ -4,10 +4,10 @@ import { shownAt } from '../../sheet/shown-cell';
 import type { CellValue } from '../../values/cell-value';
 import { monthsLater } from '../../values/calendar';
 import { shownText } from '../../values/shown-text';
-import { amountOf, amountOrPercentSchema, type AmountOrPercent } from '../amount-or-percent';
-import { compareValues } from '../compare-values';
-import type { CompileContext } from '../compile-context';
-import type { OutcomeColumn } from '../outcome-column';
+import { amountOf, amountOrPercentSchema, type AmountOrPercent } from '../compile/amount-or-percent';
+import { compareValues } from '../compile/compare-values';
+import type { CompileContext } from '../compile/compile-context';
+import type { OutcomeColumn } from '../compile/outcome-column';
 import type { Comparison, ConditionKind, Kernel } from './kind';
 
 export const MOVES = { changed: 'has changed', rose: 'has risen', fell: 'has fallen' } as const;

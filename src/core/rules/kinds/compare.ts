@@ -2,14 +2,14 @@ import Joi from 'joi';
 import { lazySchema } from '../../lazy-schema';
 import { TAG, type CellValue } from '../../values/cell-value';
 import { asShown, formatAt, shownAt } from '../../sheet/shown-cell';
-import { compareValues, magnitudeOf } from '../compare-values';
-import { readOperands, type OperandReader } from '../operands';
-import type { CompileContext } from '../compile-context';
+import { compareValues, magnitudeOf } from '../compile/compare-values';
+import { readOperands, type OperandReader } from '../compile/operands';
+import type { CompileContext } from '../compile/compile-context';
 import { isProblem, type Operand, type Problem } from '../terms';
-import { judgeContents } from '../judge-contents';
-import type { OutcomeColumn } from '../outcome-column';
+import { judgeContents } from '../compile/judge-contents';
+import type { OutcomeColumn } from '../compile/outcome-column';
 import type { ConditionKind, Kernel } from './kind';
-import { mapOperand, operandSchema } from './operand-schema';
+import { mapOperand, operandSchema } from '../compile/operand-schema';
 
 export const COMPARISONS = {
   '=': 'is',

@@ -5,12 +5,12 @@ import { monthsLater, partsOf, rolledSerial, weekdayOf } from '../../values/cale
 import { TAG, type CellValue } from '../../values/cell-value';
 import { isoFromSerial } from '../../values/date-serial';
 import { readDate } from '../../values/read-date';
-import type { CompileContext } from '../compile-context';
-import { joinInputs, readOperands, type OperandReader } from '../operands';
-import type { OutcomeColumn } from '../outcome-column';
+import type { CompileContext } from '../compile/compile-context';
+import { joinInputs, readOperands, type OperandReader } from '../compile/operands';
+import type { OutcomeColumn } from '../compile/outcome-column';
 import { isProblem, type Inputs, type Operand, type SentenceWords } from '../terms';
 import type { Comparison, ConditionKind, Kernel } from './kind';
-import { mapOperand, operandSchema } from './operand-schema';
+import { mapOperand, operandSchema } from '../compile/operand-schema';
 
 export const DATE_UNITS = ['day', 'week', 'month', 'quarter', 'year'] as const;
 export type DateUnit = (typeof DATE_UNITS)[number];

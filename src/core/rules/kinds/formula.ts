@@ -1,16 +1,16 @@
 import Joi from 'joi';
-import { FormulaError, SerialDate, type Scalar } from '../../formula/formula-value';
-import { cellValueOf, valueAt } from '../../formula/make-formula';
-import { BATCH, type Batch } from '../../formula/batches';
+import { FormulaError, SerialDate, type Scalar } from '../../formula/values/formula-value';
+import { cellValueOf, valueAt } from '../../formula/run/make-formula';
+import { BATCH, type Batch } from '../../formula/run/batches';
 import { lazySchema } from '../../lazy-schema';
 import { cellAddress, GONE, parseAddress } from '../../sheet/address';
 import { shownAt } from '../../sheet/shown-cell';
 import { shownText } from '../../values/shown-text';
-import type { CompileContext } from '../compile-context';
-import { makeRuleFormula, type RuleFormula } from '../formula-reader';
-import type { OutcomeColumn } from '../outcome-column';
+import type { CompileContext } from '../compile/compile-context';
+import { makeRuleFormula, type RuleFormula } from '../compile/formula-reader';
+import type { OutcomeColumn } from '../compile/outcome-column';
 import type { Comparison, ConditionKind, Kernel } from './kind';
-import { formulaSchema } from './operand-schema';
+import { formulaSchema } from '../compile/operand-schema';
 
 export interface FormulaWhen {
   readonly kind: 'formula';

@@ -5,12 +5,12 @@ import type { Look } from '../../looks/look';
 import { shownAt } from '../../sheet/shown-cell';
 import type { CellBefore } from '../../sheet/effect';
 import { numberText } from '../../values/number-text';
-import type { CompileContext } from '../compile-context';
-import { mapPer, perSchema, perWords, type Per } from '../grouping';
-import { joinInputs } from '../operands';
-import { OrderedGroups } from '../ordered-groups';
-import type { OutcomeColumn } from '../outcome-column';
-import { positionProblem, positionSchema, mapPosition, readPositions, type Position } from '../positions';
+import type { CompileContext } from '../compile/compile-context';
+import { mapPer, perSchema, perWords, type Per } from '../compile/grouping';
+import { joinInputs } from '../compile/operands';
+import { OrderedGroups } from '../compile/ordered-groups';
+import type { OutcomeColumn } from '../compile/outcome-column';
+import { positionProblem, positionSchema, mapPosition, readPositions, type Position } from '../compile/positions';
 import { isProblem, type Inputs } from '../terms';
 import type { Comparison, ConditionKind, Kernel, Touched } from './kind';
 

@@ -9,11 +9,11 @@ import type { CellValue } from '../../values/cell-value';
 import { foldText } from '../../values/fold-text';
 import { readInput } from '../../values/read-input';
 import { shownText } from '../../values/shown-text';
-import type { CompileContext } from '../compile-context';
-import { amountOf, amountOrPercentSchema, type AmountOrPercent } from '../amount-or-percent';
-import { editDistance } from '../edit-distance';
+import type { CompileContext } from '../compile/compile-context';
+import { amountOf, amountOrPercentSchema, type AmountOrPercent } from '../compile/amount-or-percent';
+import { editDistance } from '../compile/edit-distance';
 import { missingField } from '../terms';
-import type { OutcomeColumn } from '../outcome-column';
+import type { OutcomeColumn } from '../compile/outcome-column';
 import type { Inputs, Problem } from '../terms';
 import type { Comparison, ConditionKind, Kernel } from './kind';
 

@@ -1,12 +1,12 @@
 import type Joi from 'joi';
-import type { Scalar } from '../../formula/formula-value';
+import type { Scalar } from '../../formula/values/formula-value';
 import type { Look } from '../../looks/look';
 import type { CellBefore } from '../../sheet/effect';
-import type { OutcomeColumn } from '../outcome-column';
-import type { CompileContext } from '../compile-context';
+import type { OutcomeColumn } from '../compile/outcome-column';
+import type { CompileContext } from '../compile/compile-context';
 import type { ColorRamp } from '../../looks/color-ramp';
 import type { ValueProfile } from '../../stats/profile-values';
-import type { Position } from '../positions';
+import type { Position } from '../compile/positions';
 import type { Inputs, Problem, RuleReferences, SentenceWords } from '../terms';
 
 /** What was compared with what at one cell, as shown. */

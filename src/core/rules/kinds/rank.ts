@@ -4,10 +4,10 @@ import { shownAt } from '../../sheet/shown-cell';
 import type { CellBefore } from '../../sheet/effect';
 import type { SortedBlocks } from '../../stats/sorted-blocks';
 import { numberText } from '../../values/number-text';
-import type { CompileContext } from '../compile-context';
-import { mapPer, perSchema, perWords, type Per } from '../grouping';
-import { OrderedGroups } from '../ordered-groups';
-import type { OutcomeColumn } from '../outcome-column';
+import type { CompileContext } from '../compile/compile-context';
+import { mapPer, perSchema, perWords, type Per } from '../compile/grouping';
+import { OrderedGroups } from '../compile/ordered-groups';
+import type { OutcomeColumn } from '../compile/outcome-column';
 import { isProblem } from '../terms';
 import type { Comparison, ConditionKind, Kernel, Touched } from './kind';
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { Evaluation } from '../evaluation';
-import { ruleSentence } from '../sentence-words';
+import { Evaluation } from '../evaluate/evaluation';
+import { ruleSentence } from '../shape/sentence-words';
 import { sheetFromTable } from '../../sheet/sheet-from-table';
 import { kindOf, KIND_NAMES, KINDS, type When } from './registry';
 

@@ -2,10 +2,10 @@ import Joi from 'joi';
 import { lazySchema } from '../../lazy-schema';
 import type { FieldId } from '../../sheet/ids';
 import { shownAt } from '../../sheet/shown-cell';
-import type { CompileContext } from '../compile-context';
-import { ContentIds } from '../content-ids';
+import type { CompileContext } from '../compile/compile-context';
+import { ContentIds } from '../compile/content-ids';
 import { missingField } from '../terms';
-import type { OutcomeColumn } from '../outcome-column';
+import type { OutcomeColumn } from '../compile/outcome-column';
 import type { Comparison, ConditionKind, Kernel, Touched } from './kind';
 import type { Inputs } from '../terms';
 

@@ -2,8 +2,8 @@ import Joi from 'joi';
 import { lazySchema } from '../../lazy-schema';
 import { shownAt } from '../../sheet/shown-cell';
 import { TAG } from '../../values/cell-value';
-import type { CompileContext } from '../compile-context';
-import type { OutcomeColumn } from '../outcome-column';
+import type { CompileContext } from '../compile/compile-context';
+import type { OutcomeColumn } from '../compile/outcome-column';
 import type { ConditionKind, Kernel } from './kind';
 
 /** The tags of values that are in each state. */

@@ -5,13 +5,13 @@ import { shownAt, textAt } from '../../sheet/shown-cell';
 import { TAG, type CellValue } from '../../values/cell-value';
 import { foldText } from '../../values/fold-text';
 import { shownText } from '../../values/shown-text';
-import type { CompileContext } from '../compile-context';
-import { judgeContents } from '../judge-contents';
-import { readOperands } from '../operands';
-import type { OutcomeColumn } from '../outcome-column';
+import type { CompileContext } from '../compile/compile-context';
+import { judgeContents } from '../compile/judge-contents';
+import { readOperands } from '../compile/operands';
+import type { OutcomeColumn } from '../compile/outcome-column';
 import { isProblem, type Operand, type Problem } from '../terms';
 import type { Comparison, ConditionKind, Kernel } from './kind';
-import { mapOperand, operandSchema } from './operand-schema';
+import { mapOperand, operandSchema } from '../compile/operand-schema';
 
 export const TEXT_TESTS = {
   contains: 'contains',

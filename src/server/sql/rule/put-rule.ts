@@ -1,4 +1,4 @@
-import type { StoredRule } from '../../../core/rules/stored-rule';
+import type { StoredRule } from '../../../core/rules/shape/stored-rule';
 import type { SheetId } from '../../../core/sheet/ids';
 import type { Queryable } from '../../database';
 

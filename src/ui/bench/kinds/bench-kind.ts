@@ -1,6 +1,6 @@
 import type { ComponentType } from 'react';
-import type { Contents } from '../../../core/rules/field-contents';
-import type { Rule } from '../../../core/rules/rule';
+import type { Contents } from '../../../core/rules/suggest/field-contents';
+import type { Rule } from '../../../core/rules/shape/rule';
 import type { When } from '../../../core/rules/kinds/registry';
 import type { ShownField } from '../../../protocol/engine-messages';
 

@@ -1,5 +1,5 @@
 import { KEY_OUTCOMES, type KeyWhen } from '../../../core/rules/kinds/key';
-import { readThreshold, type Typed } from '../../../core/rules/read-threshold';
+import { readThreshold, type Typed } from '../../../core/rules/shape/read-threshold';
 import { counted } from '../../counted';
 import classes from '../Bench.module.css';
 import { KeyPicture } from '../KeyPicture';

@@ -2,7 +2,7 @@ import { Button, TextInput } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import type { Look } from '../../../core/looks/look';
-import { lookPart, OWN_LOOK, renamedLook, type NamedLook } from '../../../core/looks/sheet-looks';
+import { lookPart, OWN_LOOK, renamedLook, type NamedLook } from '../../../core/sheet/sheet-looks';
 import { useLooks } from '../../legend/use-looks';
 import { useSession } from '../../sheet/use-session';
 import classes from '../Bench.module.css';

@@ -1,4 +1,4 @@
-import { readAmount, type AmountOrPercent } from '../../../core/rules/amount-or-percent';
+import { readAmount, type AmountOrPercent } from '../../../core/rules/compile/amount-or-percent';
 import { TypedInput } from './TypedInput';
 
 interface Props {

@@ -1,5 +1,5 @@
 import { Checkbox, Popover } from '@mantine/core';
-import { fieldsWords } from '../../../core/rules/sentence-words';
+import { fieldsWords } from '../../../core/rules/shape/sentence-words';
 import type { FieldId } from '../../../core/sheet/ids';
 import { useSessionState } from '../../sheet/use-session';
 import classes from '../Bench.module.css';

@@ -1,4 +1,4 @@
-import type { Typed } from '../../../core/rules/read-threshold';
+import type { Typed } from '../../../core/rules/shape/read-threshold';
 import type { Operand } from '../../../core/rules/terms';
 import { cellAddress } from '../../../core/sheet/address';
 import type { ShownField } from '../../../protocol/engine-messages';

@@ -1,4 +1,4 @@
-import type { Per } from '../../../core/rules/grouping';
+import type { Per } from '../../../core/rules/compile/grouping';
 import type { ShownField } from '../../../protocol/engine-messages';
 import { Pick } from './Pick';
 

@@ -1,4 +1,4 @@
-import type { Position } from '../../../core/rules/positions';
+import type { Position } from '../../../core/rules/compile/positions';
 import { cellAddress } from '../../../core/sheet/address';
 import type { ShownField } from '../../../protocol/engine-messages';
 import { useSession, useSessionState } from '../../sheet/use-session';

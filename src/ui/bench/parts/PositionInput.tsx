@@ -1,4 +1,4 @@
-import type { Position } from '../../../core/rules/positions';
+import type { Position } from '../../../core/rules/compile/positions';
 import type { ShownField } from '../../../protocol/engine-messages';
 import { CellInput } from './CellInput';
 import { FormulaInput } from './FormulaInput';

@@ -1,5 +1,5 @@
-import { readThreshold, type Typed } from '../../../core/rules/read-threshold';
-import { thresholdText } from '../../../core/rules/sentence-words';
+import { readThreshold, type Typed } from '../../../core/rules/shape/read-threshold';
+import { thresholdText } from '../../../core/rules/shape/sentence-words';
 import classes from '../Bench.module.css';
 import { TypedInput } from './TypedInput';
 

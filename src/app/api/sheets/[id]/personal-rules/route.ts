@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { StoredRule } from '../../../../../core/rules/stored-rule';
+import type { StoredRule } from '../../../../../core/rules/shape/stored-rule';
 import { storedRule } from '../../../../../protocol/change-schema';
 import { database } from '../../../../../server/database';
 import { changePersonalRules, readPersonalRules } from '../../../../../server/sql/rule/personal-rules';

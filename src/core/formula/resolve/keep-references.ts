@@ -1,0 +1,105 @@
+import type { RowId } from '../../sheet/ids';
+import { layoutOf, type Layout } from '../../sheet/layout/layout-move';
+import type { Sheet } from '../../sheet/sheet';
+import { isKept, type CellRef, type KeptRef } from '../syntax/formula-tree';
+import { parseFormula } from '../syntax/parse-formula';
+import { keptText, quotedName, referenceText } from '../syntax/print-formula';
+import { namesOf, resolveNames } from './resolve-names';
+import { referencesOf, rewriteReferences } from '../syntax/rewrite-references';
+import { isFormulaInput } from '../../values/is-formula-input';
+
+/** The row that a formula is to stand in, and how rows and fields stand then. */
+export interface KeptIn {
+  readonly row: RowId;
+  readonly places: Layout;
+}
+
+/** A formula in a row of the sheet as it stands now. Places are listed when a formula asks for them: most entries are none. */
+export function inRow(sheet: Sheet, slot: number): KeptIn {
+  let places: Layout | undefined;
+  return {
+    row: sheet.rowId(slot),
+    get places() {
+      return (places ??= layoutOf(sheet));
+    },
+  };
+}
+
+/**
+ * A formula as a sheet keeps it: its references by the ids of fields and rows instead of letters, numbers and labels, so that they
+ * follow what they refer to wherever it goes and whatever it is called, for everybody at once. A cell of the formula's own row
+ * is kept as just that, so that formulas which say the same in each row are the same text. What lies beyond the sheet stays as typed.
+ */
+export function keepReferences(input: string, sheet: Sheet, into: KeptIn): string {
+  if (!isFormulaInput(input)) return input;
+  const { row, places } = into;
+  return keepLabels(
+    rewriteReferences(input, (node) => {
+      if (node.sheet !== null) return referenceText(node);
+      return referenceText({ ...node, ends: node.ends.map((end) => (isKept(end) ? end : (keptEnd(end, row, places) ?? end))) });
+    }),
+    sheet,
+  );
+}
+
+/** Labels become the ids of their fields, marked so that they are shown as labels again. */
+function keepLabels(input: string, sheet: Sheet): string {
+  const { tree, diagnostics } = parseFormula(input);
+  if (diagnostics.length) return input;
+  const names = new Set(namesOf(tree).flatMap(({ name, from }) => (sheet.findName(name) ? [] : from)));
+  if (names.size === 0) return input;
+  const resolved = resolveNames(tree, { sheet, findName: (name) => sheet.findName(name)?.refersTo });
+  let kept = '';
+  let at = 0;
+  for (const node of referencesOf(resolved.tree)) {
+    const [end] = node.ends;
+    if (!names.has(node.from) || !end || !isKept(end)) continue;
+    kept += input.slice(at, node.from) + keptText({ ...end, isLabel: true });
+    at = node.to;
+  }
+  return kept + input.slice(at);
+}
+
+/** The same formula as a person reads it: references by letters and numbers as they are now, `#REF!` where one is gone. */
+export function showReferences(input: string, sheet: Sheet, slot: number): string {
+  if (!isFormulaInput(input) || !input.includes('⟦')) return input;
+  return rewriteReferences(input, (node) => {
+    const [only] = node.ends;
+    const label = node.ends.length === 1 && only && isKept(only) && only.isLabel ? sheet.labelOf(sheet.findColumn(only.field!.id) ?? -1) : undefined;
+    if (label !== undefined) return quotedName(label);
+    const ends = node.ends.map((end) => (isKept(end) ? plainEnd(end, sheet, slot) : end));
+    return ends.every((end) => end !== undefined) ? referenceText({ ...node, ends }) : '#REF!';
+  });
+}
+
+/** Whether a formula, as it is kept, is the same text in every row of its field: it reads its own row, whole fields, and rows that stay. */
+export function isSameInEachRow(input: string): boolean {
+  if (!isFormulaInput(input)) return false;
+  const { tree, diagnostics } = parseFormula(input);
+  return (
+    diagnostics.length === 0 &&
+    referencesOf(tree).every(({ ends }) =>
+      ends.every((end) => (isKept(end) ? typeof end.row === 'string' || end.row.absolute : (end.row?.absolute ?? true))),
+    )
+  );
+}
+
+function keptEnd({ column, row }: CellRef, own: RowId, places: Layout): KeptRef | undefined {
+  const field = column && places.fields[column.at];
+  if (field === undefined) return undefined;
+  const kept = field === null ? null : { id: field, absolute: column!.absolute };
+  if (!row) return { field: kept, row: 'all' };
+  const at = places.rows[row.at];
+  if (at === undefined) return undefined;
+  return { field: kept, row: at === own && !row.absolute && kept ? 'same' : { id: at, absolute: row.absolute } };
+}
+
+function plainEnd({ field, row }: KeptRef, sheet: Sheet, slot: number): CellRef | undefined {
+  const column = field && sheet.findColumn(field.id);
+  const at = row === 'same' ? slot : typeof row === 'object' ? sheet.findSlot(row.id) : null;
+  if (column === undefined || at === undefined) return undefined;
+  return {
+    column: field && { at: column!, absolute: field.absolute },
+    row: at === null ? null : { at: sheet.positionOf(at), absolute: typeof row === 'object' && row.absolute },
+  };
+}

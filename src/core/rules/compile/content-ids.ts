@@ -1,0 +1,45 @@
+import type { CellValue } from '../../values/cell-value';
+import { foldText, type FoldOptions } from '../../values/fold-text';
+
+/** Numbers for contents: equal values of one type have the same, by which repeats and combinations are found. */
+export class ContentIds {
+  private next = 1;
+  private readonly numbers = new Map<number, number>();
+  private readonly dates = new Map<number, number>();
+  private readonly texts = new Map<string, number>();
+  private readonly logicals = new Map<boolean, number>();
+  private readonly pairs = new Map<number, Map<number, number>>();
+
+  constructor(private readonly options: FoldOptions) {}
+
+  /** The id of a value: 0 for a blank, -1 for an error. */
+  of(value: CellValue): number {
+    switch (value.kind) {
+      case 'blank':
+        return 0;
+      case 'error':
+        return -1;
+      case 'number':
+        return this.idIn(this.numbers, value.number);
+      case 'date':
+        return this.idIn(this.dates, value.serial);
+      case 'logical':
+        return this.idIn(this.logicals, value.logical);
+      case 'text':
+        return this.idIn(this.texts, foldText(value.text, this.options));
+    }
+  }
+
+  /** The id of a combination that goes on with one more part. */
+  with(id: number, part: number): number {
+    let after = this.pairs.get(id);
+    if (!after) this.pairs.set(id, (after = new Map()));
+    return this.idIn(after, part);
+  }
+
+  private idIn<K>(map: Map<K, number>, key: K): number {
+    let id = map.get(key);
+    if (id === undefined) map.set(key, (id = this.next++));
+    return id;
+  }
+}

@@ -1,0 +1,86 @@
+import Joi from 'joi';
+import { lazySchema } from '../../lazy-schema';
+import type { FieldId } from '../../sheet/ids';
+import type { SortedBlocks } from '../../stats/sorted-blocks';
+import { numberText } from '../../values/number-text';
+import type { CompileContext } from './compile-context';
+import { mapOperand, operandSchema } from './operand-schema';
+import { isProblem, type Inputs, type Operand, type Problem, type RuleReferences } from '../terms';
+import { joinInputs, readOperands } from './operands';
+
+/** Where on the scale of the numbers read something stands. */
+export type Position =
+  | 'least'
+  | 'greatest'
+  | { readonly percent: number }
+  | { readonly percentile: number }
+  | Exclude<Operand, string | boolean | { readonly field: FieldId }>;
+
+const share = lazySchema<number>(() => Joi.number().strict().min(0).max(100));
+
+export const positionSchema = lazySchema<Position>(
+  () =>
+    Joi.alternatives().try(
+      Joi.valid('least', 'greatest'),
+      Joi.object({ percent: share.required() }),
+      Joi.object({ percentile: share.required() }),
+      operandSchema(['number'], 'no-fields'),
+    ),
+  'a number, "least", "greatest", { "percent": p }, { "percentile": p }, { "cell": "F4" } or { "formula": "=..." }',
+);
+
+/** The position with what it names replaced. */
+export function mapPosition(position: Position, to: RuleReferences): Position {
+  return typeof position === 'object' && ('cell' in position || 'formula' in position) ? (mapOperand(position, to) as Position) : position;
+}
+
+/** Positions made ready: where they are among the numbers of a group. */
+export interface Positions {
+  /** The numbers they come to; NaN where that hangs on numbers and there are none. */
+  among(numbers: SortedBlocks): number[];
+  readonly inputs: Inputs;
+  /** True where they do not hang on the numbers. */
+  readonly isFixed: boolean;
+}
+
+/** Makes positions ready. Operands among them are the same for every cell. */
+export function readPositions(positions: readonly Position[], context: CompileContext): Positions | Problem {
+  const read: ((numbers: SortedBlocks) => number)[] = [];
+  const inputs: Inputs[] = [];
+  for (const [at, position] of positions.entries()) {
+    const found = readPosition(position, { at, context });
+    if (isProblem(found)) return found;
+    read.push(found.among);
+    inputs.push(...found.inputs);
+  }
+  const isFixed = positions.every(
+    (position) => typeof position === 'number' || (typeof position === 'object' && !('percent' in position) && !('percentile' in position)),
+  );
+  return { among: (numbers) => read.map((one) => one(numbers)), inputs: joinInputs(inputs), isFixed };
+}
+
+function readPosition(
+  position: Position,
+  { at, context }: { readonly at: number; readonly context: CompileContext },
+): { among: (numbers: SortedBlocks) => number; inputs: Inputs[] } | Problem {
+  if (position === 'least') return { among: (numbers) => numbers.least, inputs: [] };
+  if (position === 'greatest') return { among: (numbers) => numbers.greatest, inputs: [] };
+  if (typeof position === 'object' && 'percent' in position)
+    return { among: ({ least, greatest }) => least + (position.percent / 100) * (greatest - least), inputs: [] };
+  if (typeof position === 'object' && 'percentile' in position)
+    return { among: (numbers) => numbers.quantile(position.percentile / 100), inputs: [] };
+  const operands = readOperands([position], context);
+  if (isProblem(operands)) return operands;
+  const value = operands.readers[0]!.valueAt(context.sheet.order[0] ?? -1);
+  const number = value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : NaN;
+  if (Number.isNaN(number)) return { code: 'missing-position', message: `position ${at + 1} cannot be found: there is no number for it` };
+  return { among: () => number, inputs: [operands.inputs] };
+}
+
+/** Why positions cannot be used: one is lower than the one before. Of those that hang on numbers nothing can be said as long as there are none. */
+export function positionProblem(at: readonly number[]): Problem | undefined {
+  const falling = at.findIndex((value, index) => index > 0 && value < at[index - 1]!);
+  if (falling < 0) return undefined;
+  const message = `positions must not fall, and position ${falling + 1} (${numberText(at[falling]!)}) is lower than the one before it (${numberText(at[falling - 1]!)})`;
+  return { code: 'falling-positions', message };
+}

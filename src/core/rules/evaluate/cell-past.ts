@@ -1,0 +1,91 @@
+import type { CellValue } from '../../values/cell-value';
+import { readInput } from '../../values/read-input';
+import type { Operation } from '../../sheet/change';
+import type { FieldId, RowId } from '../../sheet/ids';
+import { snapshotKey } from '../../sheet/sheet-part';
+import type { Sheet } from '../../sheet/sheet';
+import { serialInZone } from '../../values/serial-in-zone';
+import type { CellHistory } from '../compile/cell-history';
+
+/** A change that is done, by what takes it back. */
+export interface PastChange {
+  /** Its place in the log. */
+  readonly sequence: number;
+  /** When it was made, milliseconds of the Unix epoch. */
+  readonly at: number;
+  readonly inverse: readonly Operation[];
+}
+
+const MS_A_DAY = 86_400_000;
+
+/** What a cell held until a moment (a serial date and time of day). */
+interface Held {
+  readonly until: number;
+  readonly input: string;
+}
+
+/**
+ * What the cells of a sheet held before, put together from the changes that were made. What is not told of is as it is
+ * now. Of a cell that is younger than the moment asked for, since its row or the sheet is, the first content counts. The
+ * past of what formulas gave is not kept.
+ */
+export class CellPast implements CellHistory {
+  private readonly cells = new Map<FieldId, Map<RowId, Held[]>>();
+  /** When rows were inserted, where that is known. */
+  private readonly inserted = new Map<RowId, number>();
+  private begins = Infinity;
+  /** When the changes that are told of were made, by their sequence. */
+  private readonly moments = new Map<number, number>();
+  /** True where all is told of since the sheet was made. */
+  private isWhole = false;
+
+  constructor(private readonly sheet: Sheet) {}
+
+  /** The moment (milliseconds of the Unix epoch) from which on every change is told of, and whether that is since the sheet was made. */
+  knowsFrom(epochMs: number, isWhole: boolean): void {
+    this.begins = this.serial(epochMs);
+    this.isWhole = isWhole;
+  }
+
+  /** Takes in a change that is done. Changes may be told of in any order, but those of one moment one after another. */
+  add({ sequence, at, inverse }: PastChange): void {
+    const until = this.serial(at);
+    this.moments.set(sequence, until);
+    for (const operation of inverse) {
+      if (operation.kind === 'set-cells') for (const { row, field, input } of operation.cells) this.hold(field, row, { until, input });
+      if (operation.kind === 'remove-rows')
+        for (const row of operation.rows) this.inserted.set(row, Math.min(until, this.inserted.get(row) ?? until));
+    }
+  }
+
+  private hold(field: FieldId, row: RowId, held: Held): void {
+    let rows = this.cells.get(field);
+    if (!rows) this.cells.set(field, (rows = new Map<RowId, Held[]>()));
+    const known = rows.get(row);
+    if (!known) rows.set(row, [held]);
+    else known.splice(known.findLastIndex(({ until }) => until <= held.until) + 1, 0, held);
+  }
+
+  valueBefore(column: number, slot: number, moment: number): CellValue | undefined {
+    const { sheet } = this;
+    if (Number.isNaN(moment) || (moment < this.begins && !this.isWhole) || sheet.columns[column]!.formulas.has(slot)) return undefined;
+    const row = sheet.rowId(slot);
+    const isYoung = moment < Math.max(this.begins, this.inserted.get(row) ?? -Infinity);
+    const known = this.cells.get(sheet.fields[column]!.id)?.get(row);
+    const held = known?.find(({ until, input }) => until > moment && !(isYoung && input === ''));
+    if (!held) return sheet.columns[column]!.valueAt(slot);
+    const { value, isFormula } = readInput(held.input, sheet.settings);
+    return isFormula ? undefined : value;
+  }
+
+  /** The moment of a snapshot by its name; NaN where it is further back than is known. */
+  momentOf(name: string): number | undefined {
+    const part = this.sheet.parts.get(snapshotKey(name));
+    if (part?.kind !== 'snapshot') return undefined;
+    return this.moments.get(part.sequence) ?? (this.isWhole ? this.begins : NaN);
+  }
+
+  private serial(epochMs: number): number {
+    return serialInZone(epochMs, this.sheet.settings.zone) + (epochMs % 1000) / MS_A_DAY;
+  }
+}

@@ -1,0 +1,131 @@
+import type { Look } from '../../looks/look';
+import type { Effect } from '../../sheet/effect';
+import type { Sheet } from '../../sheet/sheet';
+import { FormulaShapes } from '../../formula/run/make-formula';
+import type { CellHistory } from '../compile/cell-history';
+import type { RuleWorld } from '../compile/compile-context';
+import { Calculation } from '../../formula/calculate/calculation';
+import { WorkMeter, type WorkLimits } from '../../formula/values/work-meter';
+import { Resolver } from './resolver';
+import type { Rule } from '../shape/rule';
+import { RunningRule } from './running-rule';
+
+/** So many edits at once cost more one by one than judging everything anew. */
+const MANY_EDITS = 5000;
+
+export interface EvaluationOptions {
+  /** This moment as a serial date and time of day in the sheet's time zone; without it no day is today. */
+  readonly now?: number;
+  readonly history?: CellHistory | null;
+  /** What evaluations may do, where that is not the usual. */
+  readonly limits?: WorkLimits | undefined;
+  /** Another sheet of the workspace by its name, for formulas. After it changed, `otherSheetChanged` is to be called. */
+  readonly findSheet?: (name: string) => Sheet | undefined;
+}
+
+/**
+ * All rules of a sheet at work, in order of precedence. Edits evaluate again only the rules that read the cell or
+ * depend on it; a change of rows or rules runs what it touches as a whole (a few milliseconds at 100,000 records).
+ */
+export class Evaluation {
+  running: readonly RunningRule[] = [];
+  resolver: Resolver;
+  /** The formulas of the sheet's cells: rules see what they give. */
+  readonly calculation: Calculation;
+
+  /** What the rules share. */
+  readonly world: RuleWorld;
+
+  constructor(
+    readonly sheet: Sheet,
+    private saved: Readonly<Record<string, Look>>,
+    { now = NaN, history = null, limits, findSheet = () => undefined }: EvaluationOptions = {},
+  ) {
+    const formulas = { sheet, now, work: new WorkMeter(limits), findSheet, findName: (name: string) => sheet.findName(name)?.refersTo };
+    this.calculation = new Calculation(sheet, formulas);
+    this.world = { sheet, formulas, shapes: new FormulaShapes(), history };
+    this.resolver = new Resolver([], saved, sheet);
+  }
+
+  /** A new moment: judges again what hangs on the clock, formulas in cells and rules alike. */
+  tick(now: number): void {
+    this.world.formulas.now = now;
+    const effects = this.calculation.tick();
+    this.judge(effects);
+    this.work(this.running.map((running) => (running.hangsOnClock ? running.rule : running)));
+  }
+
+  /** Puts these rules to work; those that are the same objects as before keep what they know. */
+  setRules(rules: readonly Rule[]): void {
+    const known = new Map(this.running.map((running) => [running.rule, running]));
+    this.work(rules.map((rule) => known.get(rule) ?? rule));
+  }
+
+  /** Looks saved under these names from now on. */
+  setSavedLooks(saved: Readonly<Record<string, Look>>): void {
+    this.saved = saved;
+    this.work(this.running);
+  }
+
+  /** Follows what a change touched: calculates formulas, then judges anew. Gives all that is different now, results of formulas too. Changes of rules are followed by `setRules`. */
+  follow(touched: readonly Effect[]): readonly Effect[] {
+    const effects = this.calculation.follow(touched);
+    this.judge(effects);
+    return effects;
+  }
+
+  /** More is known of what cells held before: judges again what hangs on it. */
+  pastGrew(): void {
+    if (this.hangsOnPast) this.work(this.running.map((running) => (running.hangsOnPast ? running.rule : running)));
+  }
+
+  /** True where a rule asks what cells held before. */
+  get hangsOnPast(): boolean {
+    return this.running.some((running) => running.hangsOnPast);
+  }
+
+  /** Another sheet that formulas here may read has changed, or can now be found: everything is calculated and judged anew. */
+  otherSheetChanged(): void {
+    this.calculation.calculateAll();
+    this.judge([{ kind: 'layout' }]);
+  }
+
+  private judge(effects: readonly Effect[]): void {
+    if (effects.length > MANY_EDITS || effects.some((effect) => effect.kind === 'layout')) {
+      this.work(this.running.map(({ rule }) => rule));
+      return;
+    }
+    const edits = firstOfEachCell(effects, this.sheet.fields.length);
+    const stale = new Set(
+      this.running.filter((running) => edits.some((edit) => running.isRemadeBy(edit)) || !edits.every((edit) => running.follow(edit))),
+    );
+    if (stale.size) this.work(this.running.map((running) => (stale.has(running) ? running.rule : running)));
+  }
+
+  /** Puts rules to work, in order: those that run go on, the others are begun. All that is done for a sheet has one budget, and what comes first has it first. */
+  private work(rules: readonly (RunningRule | Rule)[]): void {
+    const { limits } = this.world.formulas.work;
+    let left = Math.max(0, limits.sheet - this.calculation.work);
+    this.running = rules.map((rule) => {
+      const budget = Math.min(limits.rule, left);
+      const running =
+        rule instanceof RunningRule && goesOn(rule, budget) ? rule : new RunningRule('rule' in rule ? rule.rule : rule, this.world, budget);
+      left -= Math.min(left, running.work);
+      return running;
+    });
+    this.resolver = new Resolver(this.running, this.saved, this.sheet);
+  }
+}
+
+/** Whether a rule at work would be the same if it were begun anew with this budget. */
+const goesOn = (rule: RunningRule, budget: number): boolean => (rule.isTooMuchWork ? rule.budget >= budget : rule.work <= budget);
+
+/** One edit a cell: from what it held before the whole change to what it holds now. */
+function firstOfEachCell(effects: readonly Effect[], width: number): Extract<Effect, { kind: 'cell' }>[] {
+  const seen = new Set<number>();
+  return effects.filter((effect) => {
+    if (effect.kind !== 'cell') return false;
+    const cell = effect.slot * width + effect.column;
+    return !seen.has(cell) && seen.add(cell);
+  }) as Extract<Effect, { kind: 'cell' }>[];
+}

@@ -1,0 +1,90 @@
+import { Moments } from '../../stats/moments';
+import { calendarEdges } from '../../stats/calendar-edges';
+import { describeValues, nearestTo, withOutcomes, type ValueProfile } from '../../stats/profile-values';
+import { TAG } from '../../values/cell-value';
+import type { RuleId } from '../../sheet/ids';
+import type { Sheet } from '../../sheet/sheet';
+import type { Evaluation } from '../evaluate/evaluation';
+import { readCells } from '../compile/reach';
+import { isProblem, type Reads } from '../terms';
+
+/** Distinct texts that are told. */
+const MOST_TEXTS = 40;
+
+export interface RuleProfile {
+  readonly profile: ValueProfile;
+  /** The texts that are shown, the most frequent first, with the outcome that the rule gives the first cell of each, -1 for none. */
+  readonly texts: readonly { readonly text: string; readonly count: number; readonly outcome: number }[];
+  readonly dates: number;
+  /** The day it is in the sheet's time zone, as a serial date. */
+  readonly today: number;
+  /** One entry a threshold asked for: the nearest values on either side, and how many are equal to it. */
+  readonly nearest: readonly { readonly below: number; readonly at: number; readonly above: number }[];
+}
+
+/** What is in the cells that a rule reads, whatever the rule makes of it. */
+export interface ReadValues {
+  readonly profile: ValueProfile;
+  readonly sorted: Float64Array;
+  /** The numbers in the order of reading, each with its column and slot. */
+  readonly numbers: Float64Array;
+  readonly columns: Int32Array;
+  readonly slots: Int32Array;
+  readonly texts: readonly { readonly text: string; readonly count: number; readonly column: number; readonly slot: number }[];
+  readonly dates: number;
+}
+
+/** Reads the cells that a rule reads. Cost: a pass over them, and sorting their numbers: to be kept as long as no cell changes. */
+export function readValues(sheet: Sheet, reads: Reads): ReadValues {
+  const read = readCells(reads, sheet);
+  const [numbers, columns, slotsRead]: [number[], number[], number[]] = [[], [], []];
+  const texts = new Map<string, { count: number; column: number; slot: number }>();
+  const moments = new Moments('mean');
+  let [dates, blanks, others] = [0, 0, 0];
+  for (const { column, slots } of isProblem(read) ? [] : read) {
+    const store = sheet.columns[column]!;
+    slots.forEach((slot) => {
+      const number = store.numbers[slot]!;
+      if (!Number.isNaN(number)) {
+        numbers.push(number);
+        columns.push(column);
+        slotsRead.push(slot);
+        moments.add(number);
+      } else if (store.tags[slot] === TAG.blank) blanks++;
+      else others++;
+      if (store.tags[slot] === TAG.date) dates++;
+      if (store.tags[slot] !== TAG.text) return;
+      const text = store.entryAt(slot).shown.trim();
+      const known = texts.get(text);
+      if (known) known.count++;
+      else texts.set(text, { count: 1, column, slot });
+    });
+  }
+  const frequent = [...texts].map(([text, found]) => ({ text, ...found })).sort((a, b) => b.count - a.count);
+  const sorted = Float64Array.from(numbers).sort();
+  const edges = dates > numbers.length / 2 ? calendarEdges(sorted[0]!, sorted.at(-1)!) : undefined;
+  return {
+    profile: describeValues(sorted, { edges, blanks, others, mean: moments.mean, commonText: frequent[0]?.text ?? null }),
+    sorted,
+    numbers: Float64Array.from(numbers),
+    columns: Int32Array.from(columns),
+    slots: Int32Array.from(slotsRead),
+    texts: frequent.slice(0, MOST_TEXTS),
+    dates,
+  };
+}
+
+/** What the rule at work under an id makes of the values that it reads, and the nearest of them to some thresholds. Cost: a look at each number. */
+export function profileRule({ running, world }: Evaluation, asked: { rule: RuleId; thresholds: readonly number[] }, values: ReadValues): RuleProfile {
+  const judge = running.find(({ rule }) => rule.id === asked.rule);
+  const { profile, numbers, columns, slots, sorted, dates } = values;
+  const outcomes = new Int32Array(numbers.length).fill(-1);
+  if (judge) for (let at = 0; at < outcomes.length; at++) outcomes[at] = judge.outcomeAt(columns[at]!, slots[at]!);
+  return {
+    profile: { ...profile, bins: withOutcomes(profile.bins, { numbers, outcomes }) },
+    texts: values.texts.map(({ text, count, column, slot }) => ({ text, count, outcome: judge?.outcomeAt(column, slot) ?? -1 })),
+    dates,
+    today: Math.floor(world.formulas.now),
+    nearest: asked.thresholds.map((threshold) => nearestTo(sorted, threshold)),
+  };
+}

@@ -1,0 +1,134 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { completePhrase, readPhrase } from './read-phrase';
+import { PHRASE_TESTS } from './phrase-tests';
+import { kindOf } from '../../kinds/registry';
+
+const field = (id: string, label: string, shown: { format?: string; unit?: string } = {}) => ({ id, label, format: null, unit: null, ...shown });
+const FIELDS = [
+  field('station', 'Station'),
+  field('oxygen', 'Dissolved oxygen', { format: '0.0', unit: 'mg/L' }),
+  field('saturation', 'Saturation', { format: '0%' }),
+  field('nitrate', 'Nitrate'),
+  field('due', 'Next due'),
+  field('calibrated', 'Last calibrated'),
+  field('planned', 'Planned'),
+  field('actual', 'Actual'),
+];
+const ideaOf = (text: string) => {
+  const reading = readPhrase(text, FIELDS);
+  return 'idea' in reading ? reading.idea : reading;
+};
+
+describe('phrases', () => {
+  test.each<[string, string, object]>([
+    ['oxygen below 5 as alarm', 'oxygen', { kind: 'compare', is: '<', to: 5 }],
+    ['OXYGEN is under 5 mg/L', 'oxygen', { kind: 'compare', is: '<', to: 5 }],
+    ['dissolved oxygen between 4 and 6', 'oxygen', { kind: 'compare', is: 'between', to: [4, 6] }],
+    ['saturation under 70', 'saturation', { kind: 'compare', is: '<', to: 0.7 }],
+    ['saturation at least 95%', 'saturation', { kind: 'compare', is: '>=', to: 0.95 }],
+    ['oxygen below F4', 'oxygen', { kind: 'compare', is: '<', to: { cell: 'F4' } }],
+    ['actual below planned', 'actual', { kind: 'compare', is: '<', to: { field: 'planned' } }],
+    ['actual more than 10 % under planned', 'actual', { kind: 'compare', is: '<', to: { field: 'planned', times: 0.9 } }],
+    ['actual 5% over planned', 'actual', { kind: 'compare', is: '>', to: { field: 'planned', times: 1.05 } }],
+    ['station is Alder Weir', 'station', { kind: 'compare', is: '=', to: 'Alder Weir' }],
+    ['station contains weir or mill', 'station', { kind: 'text', is: 'contains', any: ['weir', 'mill'] }],
+    ['station contains "bed and bank"', 'station', { kind: 'text', is: 'contains', any: ['bed and bank'] }],
+    ['nitrate is blank', 'nitrate', { kind: 'state', is: 'blank' }],
+    ['station is repeated', 'station', { kind: 'repeat', is: 'repeated' }],
+    ['nitrate above the average', 'nitrate', { kind: 'average', is: 'above' }],
+    ['top 10% of nitrate', 'nitrate', { kind: 'rank', is: 'top', percent: 10 }],
+    ['nitrate top 3', 'nitrate', { kind: 'rank', is: 'top', n: 3 }],
+    ['nitrate is in the lowest 10%', 'nitrate', { kind: 'rank', is: 'bottom', percent: 10 }],
+    ['lowest 3 nitrate', 'nitrate', { kind: 'rank', is: 'bottom', n: 3 }],
+    ['next due is past', 'due', { kind: 'date', is: 'past' }],
+    ['next due in the next 7 days', 'due', { kind: 'date', is: { next: 7, unit: 'day' } }],
+    ['last calibrated in the last 2 weeks', 'calibrated', { kind: 'date', is: { last: 2, unit: 'week' } }],
+    ['next due this month', 'due', { kind: 'date', is: { this: 'month' } }],
+    ['nitrate changed in the last 2 hours', 'nitrate', { kind: 'change', is: 'changed', within: { n: 2, unit: 'hour' } }],
+    ['oxygen has fallen within 1 week', 'oxygen', { kind: 'change', is: 'fell', within: { n: 1, unit: 'week' } }],
+    ['next due on 2026-03-08', 'due', { kind: 'date', is: 'on', to: '2026-03-08' }],
+  ])('“%s”', (text, fieldId, when) => {
+    expect(ideaOf(text)).toMatchObject({ reads: { fields: [fieldId] }, when, paints: 'cell' });
+  });
+
+  test('the scope and the look', () => {
+    expect(ideaOf('whole record where nitrate above 40 as plum')).toMatchObject({ paints: 'record', look: { look: 'plum' } });
+    expect(ideaOf('nitrate above 40')).toMatchObject({ look: { look: 'watch' } });
+  });
+
+  test.each([
+    ['', 0, 'a field'],
+    ['phosphate below 5', 0, 'a field'],
+    ['due', 3, 'what is asked'],
+    ['nitrate below plenty', 14, 'a number'],
+    ['next due before soon', 16, 'a day'],
+    ['nitrate below 5 as sunshine', 19, 'a look'],
+    ['nitrate below 5 sunshine', 14, 'a number'],
+    ['top many of nitrate', 4, 'how many'],
+  ])('“%s” stops at %i', (text, at, expected) => {
+    const reading = readPhrase(text, FIELDS);
+    expect(reading).toMatchObject({ at });
+    expect('expected' in reading && reading.expected).toContain(expected);
+  });
+
+  test('what may come next is offered from labels, tests and looks', () => {
+    expect(completePhrase('oxy', FIELDS)).toEqual(['Dissolved oxygen ']);
+    expect(completePhrase('nitrate bel', FIELDS)).toContain('nitrate below ');
+    expect(completePhrase('nitrate below 5 as al', FIELDS)).toEqual(['nitrate below 5 as Alarm ']);
+    expect(completePhrase('nitrate', FIELDS)[0]).toBe('nitrate below ');
+  });
+
+  test('every test that is offered makes a condition that its kind takes', () => {
+    for (const each of PHRASE_TESTS) {
+      const operands = Array.from({ length: each.takes }, () => (each.operand === 'date' ? '2026-03-08' : each.operand === 'text' ? 'weir' : 5));
+      const when = each.make({ operands, count: 3, unit: 'day' });
+      expect(kindOf(when).schema.validate(when).error, each.words[0]).toBeUndefined();
+    }
+  });
+
+  test('nothing that is typed throws, and a place told lies within it', () => {
+    const word = fc.constantFrom(
+      'oxygen',
+      'below',
+      '5',
+      'as',
+      'alarm',
+      'top',
+      '10%',
+      'of',
+      'between',
+      'and',
+      '"',
+      '(',
+      '\\',
+      '[',
+      '%',
+      'next',
+      'days',
+      'or',
+    );
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc.array(word).map((words) => words.join(' ')),
+        ),
+        (text) => {
+          const reading = readPhrase(text, FIELDS);
+          if (!('idea' in reading)) expect(reading.at).toBeLessThanOrEqual(text.length);
+          completePhrase(text, FIELDS);
+        },
+      ),
+    );
+  });
+});
+
+test('the examples that are documented are read', () => {
+  const documented = readFileSync('docs/phrases.md', 'utf8');
+  const examples = [.../^Examples: ([^]*?)\n\n/m.exec(documented)![1]!.matchAll(/`([^`]+)`/g)].map(([, example]) => example!);
+  expect(examples.length).toBeGreaterThan(5);
+  const fields = [...FIELDS, field('turbidity', 'Turbidity')];
+  for (const example of examples) expect(readPhrase(example, fields), example).toHaveProperty('idea');
+});

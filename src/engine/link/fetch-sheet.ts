@@ -1,0 +1,38 @@
+import type { Theme } from '../../core/looks/first-family';
+import type { Reader } from '../../core/sharing/role';
+import type { SheetId } from '../../core/sheet/ids';
+
+/** How a sheet is read by those who get no rules, or by those who want to see what they get. */
+export interface PaintedQuery {
+  readonly theme: Theme;
+  readonly as?: Reader['role'] | undefined;
+}
+
+/** The packed sheet as the server has it (see packed-sheet.ts), or as it was after a change. Throws in words for the person who asked. */
+export const fetchSheet = (id: SheetId, at?: number): Promise<ArrayBuffer> =>
+  fetchUnpacked(`/api/sheets/${encodeURIComponent(id)}/packed${at === undefined ? '' : `?at=${at}`}`);
+
+/** The painted sheet (see painted-sheet.ts). Throws in words for the person who asked. */
+export const fetchPainted = (id: SheetId, query: PaintedQuery): Promise<ArrayBuffer> =>
+  fetchUnpacked(`/api/sheets/${encodeURIComponent(id)}/painted?${paintedQuery(query)}`);
+
+/** How addresses say who reads. */
+export const paintedQuery = ({ theme, as }: PaintedQuery): string => String(new URLSearchParams({ theme, ...(as ? { as } : {}) }));
+
+async function fetchUnpacked(path: string): Promise<ArrayBuffer> {
+  const response = await fetch(path);
+  if (!response.ok) throw new Error(FAILED[response.status] ?? (response.status === 503 ? await refusalOf(response) : NOT_LOADED));
+  return new Response(response.body!.pipeThrough(new DecompressionStream('gzip'))).arrayBuffer();
+}
+
+const NOT_LOADED = 'The sheet could not be loaded. Try again in a moment.';
+
+/** Why the server cannot give it just now, in its own words. */
+const refusalOf = async (response: Response): Promise<string> =>
+  ((await response.json().catch(() => null)) as { refused?: string } | null)?.refused ?? NOT_LOADED;
+
+const FAILED: Readonly<Record<number, string>> = {
+  401: 'You have no part in this sheet any more: the link you came by has ended or been taken back, or you are signed out.',
+  403: 'What you may do with this sheet has been changed. Reload the page to go on.',
+  404: 'There is no such sheet. It may have been removed, or you have no part in it any more.',
+};

@@ -1,0 +1,87 @@
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import type { Change } from '../../core/sheet/change';
+import { LiveLink } from './live-link';
+import { makeSheet } from '../../../test/support/arbitrary-sheet';
+import { FakeEventSource, FakeServer } from '../../../test/support/fake-server';
+
+let server: FakeServer;
+let log: string[];
+let sequence: number;
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  server = new FakeServer(makeSheet(), 'off');
+  log = [];
+  sequence = 7;
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+const link = () =>
+  new LiveLink(server.id, () => `/api/sheets/${encodeURIComponent(server.id)}/changes?after=${sequence}`, {
+    received: (changes) => log.push(`received ${changes.map((change) => change.sequence).join()}`),
+    accepted: ({ id }, at) => log.push(`accepted ${id} as ${at}`),
+    refused: ({ id }, message) => log.push(`refused ${id}: ${message}`),
+    repainted: ({ revision }) => log.push(`repainted ${revision}`),
+    closed: () => log.push('closed'),
+    present: (people) => log.push(`present ${people.length}`),
+    stale: () => log.push('stale'),
+    state: (state) => log.at(-1) !== state && log.push(state),
+  });
+const change = (id: string): Change => ({ id, operations: [{ kind: 'remove-rows', rows: ['r'] }] });
+const pass = (ms = 0) => vi.advanceTimersByTimeAsync(ms);
+
+test('changes go one after another, each once, however often the server is away', async () => {
+  const live = link();
+  server.answers.push('down', 'down', 503);
+  for (const id of ['a', 'b', 'c']) live.send(change(id));
+  await pass();
+  expect(log.at(-1)).toBe('offline');
+  await pass(10_000);
+  expect(server.received.map(({ id }) => id)).toEqual(['a', 'b', 'c']);
+  expect(log.filter((line) => line.startsWith('accepted'))).toEqual(['accepted a as 1', 'accepted b as 2', 'accepted c as 3']);
+});
+
+test('a refused change is told, and those behind it go on', async () => {
+  const live = link();
+  server.answers.push(409);
+  for (const id of ['a', 'b']) live.send(change(id));
+  await pass();
+  expect(log.filter((line) => !/live|offline/.test(line))).toEqual(['refused a: answered with 409', 'accepted b as 1']);
+});
+
+test('a change over which the server fails again and again does not hold up the others for ever', async () => {
+  const live = link();
+  server.answers.push(500, 500, 500, 500, 500, 500);
+  for (const id of ['a', 'b']) live.send(change(id));
+  await pass(60_000);
+  expect(log.filter((line) => /refused|accepted/.test(line))).toEqual(['refused a: answered with 500', 'accepted b as 1']);
+});
+
+test('a stream that breaks is taken up where we are, not where it began', async () => {
+  link();
+  await pass();
+  expect(server.stream.url).toBe(`/api/sheets/${encodeURIComponent(server.id)}/changes?after=7`);
+  server.stream.send([
+    { sequence: 8, at: 0, change: change('x') },
+    { sequence: 9, at: 0, change: change('y') },
+  ]);
+  sequence = 9;
+  server.stream.onerror!();
+  expect(server.stream.isClosed).toBe(true);
+  await pass(500);
+  expect(FakeEventSource.opened).toHaveLength(2);
+  expect(server.stream.url).toContain('after=9');
+  expect(log).toEqual(['live', 'received 8,9', 'offline', 'live']);
+});
+
+test('a stream that cannot be resumed asks for the sheet anew; a link that is closed stays closed', async () => {
+  const live = link();
+  await pass();
+  server.stream.dispatchEvent(new MessageEvent('stale', { data: '{}' }));
+  expect(log.at(-1)).toBe('stale');
+  live.close();
+  expect(server.stream.isClosed).toBe(true);
+});

@@ -1,0 +1,136 @@
+import type { Change } from '../../core/sheet/change';
+import type { SheetId } from '../../core/sheet/ids';
+import type { Repaint } from '../../protocol/painted-sheet';
+import type { Present } from '../../protocol/presence';
+import type { ChangeAnswer, RecordedChange, SentChange } from '../../protocol/recorded-change';
+
+export interface LinkReports {
+  received(changes: readonly RecordedChange[]): void;
+  repainted(repaint: Repaint): void;
+  /** Who has the sheet open. */
+  present(people: readonly Present[]): void;
+  accepted(change: Change, sequence: number): void;
+  refused(change: Change, message: string): void;
+  /** The log has moved on too far, or the stream cannot be resumed: the sheet must be loaded anew. */
+  stale(): void;
+  /** One may read no more, or otherwise than before. */
+  closed(): void;
+  state(state: 'live' | 'offline'): void;
+}
+
+/** A server that answers, and fails so often over the same change, will not take it. */
+const FAILURES_TO_REFUSE = 6;
+
+const RETRY_MS = [250, 500, 1000, 2000, 4000];
+
+/**
+ * The way to the server and back. Changes are sent one after another and again until they are answered: their ids make
+ * sending twice harmless. The stream of changes resumes after the last sequence that came in.
+ */
+export class LiveLink {
+  private readonly queue: SentChange[] = [];
+  private state: 'idle' | 'sending' = 'idle';
+  private stream: EventSource | null = null;
+  private tries = 0;
+  /** How often the server has failed over the change that is being sent. */
+  private failures = 0;
+
+  constructor(
+    private readonly sheet: SheetId,
+    /** The address of the stream from where the sheet is now. */
+    private readonly from: () => string,
+    private readonly reports: LinkReports,
+  ) {
+    this.listen();
+  }
+
+  /** How many changes the server has not answered yet. */
+  get unacknowledged(): number {
+    return this.queue.length;
+  }
+
+  send(change: SentChange): void {
+    this.queue.push(change);
+    if (this.state === 'idle') void this.drain();
+  }
+
+  close(): void {
+    this.stream?.close();
+    this.stream = null;
+  }
+
+  private listen(): void {
+    const stream = new EventSource(this.from());
+    this.stream = stream;
+    stream.onopen = () => this.reached();
+    stream.addEventListener('changes', (event) => this.reports.received(JSON.parse((event as MessageEvent<string>).data) as RecordedChange[]));
+    stream.addEventListener('presence', (event) => this.reports.present(JSON.parse((event as MessageEvent<string>).data) as Present[]));
+    stream.addEventListener('repaint', (event) => this.reports.repainted(JSON.parse((event as MessageEvent<string>).data) as Repaint));
+    stream.addEventListener('stale', () => {
+      stream.close();
+      this.reports.stale();
+    });
+    stream.addEventListener('closed', () => this.end());
+    stream.onerror = () => {
+      // The browser's own retry asks for the address it was given; a new stream asks from where we are.
+      stream.close();
+      this.reports.state('offline');
+      setTimeout(() => this.stream === stream && this.listen(), this.pause());
+    };
+  }
+
+  /** What waits stays, in case one comes back. */
+  private end(): void {
+    this.close();
+    this.reports.closed();
+  }
+
+  private async drain(): Promise<void> {
+    this.state = 'sending';
+    for (let change = this.queue[0]; change; change = this.queue[0]) {
+      const answer = await this.post(change);
+      if (answer === 'never') return;
+      if (answer === 'again') {
+        await new Promise((resolve) => setTimeout(resolve, this.pause()));
+        continue;
+      }
+      this.queue.shift();
+      this.failures = 0;
+      if ('refused' in answer) this.reports.refused(change, answer.refused);
+      else this.reports.accepted(change, answer.sequence);
+    }
+    this.state = 'idle';
+  }
+
+  private async post(change: SentChange): Promise<ChangeAnswer | 'again' | 'never'> {
+    try {
+      const response = await fetch(`/api/sheets/${encodeURIComponent(this.sheet)}/changes`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(change),
+      });
+      // Whoever is signed out loses nothing: it is sent when they are back.
+      if (response.status === 401) {
+        this.end();
+        return 'never';
+      }
+      // It says itself that it will take it later.
+      if (response.status === 503 || response.status === 429) throw new Error(`status ${response.status}`);
+      if (response.status >= 500 && ++this.failures < FAILURES_TO_REFUSE) throw new Error(`status ${response.status}`);
+      this.reached();
+      return (await response.json()) as ChangeAnswer;
+    } catch {
+      this.reports.state('offline');
+      return 'again';
+    }
+  }
+
+  private reached(): void {
+    this.tries = 0;
+    this.reports.state('live');
+  }
+
+  private pause(): number {
+    return RETRY_MS[Math.min(this.tries++, RETRY_MS.length - 1)]!;
+  }
+}

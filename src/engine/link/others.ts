@@ -1,0 +1,82 @@
+import { nanoid } from 'nanoid';
+import type { SheetId } from '../../core/sheet/ids';
+import type { Sheet } from '../../core/sheet/sheet';
+import type { Area, PresentPerson, Selection } from '../../protocol/engine-messages';
+import { PRESENCE_BEAT_MS, type Present, type PresentPlace } from '../../protocol/presence';
+
+/** How soon it is said again that one is there. */
+const AGAIN_MS = 2000;
+
+/** A selection that moves on within this is told once. */
+const REST_MS = 250;
+
+/** Who else has the sheet open and where they are, and the telling of where one is oneself. */
+export class Others {
+  readonly key = nanoid();
+  private heardAt = 0;
+  private people: readonly Present[] = [];
+  private place: PresentPlace | null = null;
+  private resting: ReturnType<typeof setTimeout> | null = null;
+  private readonly beat: ReturnType<typeof setInterval>;
+
+  constructor(private readonly sheet: SheetId) {
+    this.beat = setInterval(() => this.announce(), PRESENCE_BEAT_MS);
+    this.announce();
+  }
+
+  /** Takes in who is there. */
+  hear(people: readonly Present[]): void {
+    this.people = people.filter(({ key }) => key !== this.key);
+    // A stream that broke has taken one off the list.
+    if (this.people.length === people.length && Date.now() - this.heardAt > AGAIN_MS) this.announce();
+  }
+
+  /** The others, each with what they have selected as it lies now; null where they are not told, or it is gone. */
+  tell(sheet: Sheet): PresentPerson[] {
+    return this.people.map(({ key, name, role, place }) => ({ key, name, role, area: place && areaOf(sheet, place) }));
+  }
+
+  /** One's own selection is this now. */
+  select(sheet: Sheet, { anchor, focus }: Selection): void {
+    const [from, to] = [anchor, focus].map(({ column, position }) => {
+      const slot = sheet.order[position];
+      const field = sheet.fields[column]?.id;
+      return slot === undefined || field === undefined ? undefined : { row: sheet.rowId(slot), field };
+    });
+    this.place = from && to ? { from, to } : null;
+    this.resting ??= setTimeout(() => {
+      this.resting = null;
+      this.announce();
+    }, REST_MS);
+  }
+
+  close(): void {
+    clearInterval(this.beat);
+    clearTimeout(this.resting ?? undefined);
+  }
+
+  private announce(): void {
+    this.heardAt = Date.now();
+    // Nobody waits for it, and what is lost is said again at the next beat.
+    void fetch(`/api/sheets/${encodeURIComponent(this.sheet)}/presence`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ key: this.key, place: this.place }),
+    }).catch(() => {});
+  }
+}
+
+function areaOf(sheet: Sheet, { from, to }: PresentPlace): Area | null {
+  const places = [from, to].map(({ row, field }) => {
+    const [slot, column] = [sheet.findSlot(row), sheet.findColumn(field)];
+    return slot === undefined || column === undefined ? undefined : { column, position: sheet.positionOf(slot) };
+  });
+  const [a, b] = places;
+  if (!a || !b) return null;
+  return {
+    left: Math.min(a.column, b.column),
+    right: Math.max(a.column, b.column),
+    top: Math.min(a.position, b.position),
+    bottom: Math.max(a.position, b.position),
+  };
+}

@@ -1,0 +1,50 @@
+import type { FieldId, RowId } from '../../core/sheet/ids';
+import type { RecordedChange } from '../../protocol/recorded-change';
+
+/** An entry of one's own that somebody wrote over who had not seen it. */
+export interface LostEntry {
+  readonly row: RowId;
+  readonly field: FieldId;
+  readonly mine: string;
+  readonly theirs: string;
+  /** The name of whoever it was, where that is told. */
+  readonly by: string | null;
+}
+
+/** Entries that are remembered, and cells of one change that are entries: more are a paste or a fill. */
+const MOST_ENTRIES = 200;
+const MOST_CELLS = 20;
+
+/** What one has entered lately, so that one can be told when somebody writes over it at the same time. */
+export class OwnEntries {
+  private readonly entries = new Map<string, { readonly input: string; readonly sequence: number }>();
+
+  /** Remembers a change of one's own that the server has taken. */
+  note({ sequence, change }: RecordedChange): void {
+    for (const { row, field, input } of cellsOf(change.operations)) {
+      const key = `${row} ${field}`;
+      this.entries.delete(key);
+      this.entries.set(key, { input, sequence });
+    }
+    for (const key of this.entries.keys()) {
+      if (this.entries.size <= MOST_ENTRIES) break;
+      this.entries.delete(key);
+    }
+  }
+
+  /** Entries that somebody else's change wrote over without having seen them. */
+  lostTo({ change, seen, by }: RecordedChange): LostEntry[] {
+    return cellsOf(change.operations).flatMap(({ row, field, input }) => {
+      const key = `${row} ${field}`;
+      const own = this.entries.get(key);
+      this.entries.delete(key);
+      const isLost = own !== undefined && seen !== undefined && own.sequence > seen && own.input !== input;
+      return isLost ? { row, field, mine: own.input, theirs: input, by: by ?? null } : [];
+    });
+  }
+}
+
+function cellsOf(operations: RecordedChange['change']['operations']) {
+  const cells = operations.flatMap((operation) => (operation.kind === 'set-cells' ? operation.cells : []));
+  return cells.length <= MOST_CELLS ? cells : [];
+}

@@ -1,0 +1,32 @@
+import type { SheetId } from '../../core/sheet/ids';
+import type { SheetPast } from '../../protocol/recorded-change';
+import type { Replica } from '../replica/replica';
+
+const RETRY_MS = 5000;
+
+/** Asks the server for what happened before a sheet was opened, once a rule wants to know. */
+export class PastReader {
+  private state: 'unasked' | 'asked' = 'unasked';
+
+  constructor(
+    private readonly sheet: SheetId,
+    private readonly read: (past: SheetPast) => void,
+  ) {}
+
+  /** To be called when the rules may have changed. */
+  follow({ evaluation, openedAt }: Replica): void {
+    if (this.state === 'asked' || !evaluation.hangsOnPast) return;
+    this.state = 'asked';
+    void this.ask(openedAt);
+  }
+
+  private async ask(until: number): Promise<void> {
+    try {
+      const response = await fetch(`/api/sheets/${encodeURIComponent(this.sheet)}/past?until=${until}`);
+      if (!response.ok) throw new Error(`status ${response.status}`);
+      this.read((await response.json()) as SheetPast);
+    } catch {
+      setTimeout(() => void this.ask(until), RETRY_MS);
+    }
+  }
+}

@@ -1,0 +1,75 @@
+import type { Sheet } from '../../core/sheet/sheet';
+import type { CellIds, Place, Selection } from '../../protocol/engine-messages';
+
+/** The page's selection, held by ids, so that it stays on its cells while others move rows and fields. */
+export class HeldSelection {
+  private selection: Selection | null = null;
+  private cells: readonly (CellIds | undefined)[] = [];
+
+  /** The column of the active cell. */
+  get column(): number {
+    return this.selection?.anchor.column ?? 0;
+  }
+
+  hold(sheet: Sheet, selection: Selection | null): void {
+    this.selection = selection;
+    this.cells = selection ? corners(selection).map((place) => idsAt(sheet, place)) : [];
+  }
+
+  /** Holds what stands where the selection is now: whoever moves rows and fields decides what is selected after it. */
+  holdAnew(sheet: Sheet): void {
+    this.hold(sheet, this.selection);
+  }
+
+  /** Where its cells went, told once; null where they are where they were. A cell that is gone leaves its place selected. */
+  moved(sheet: Sheet): { from: Selection; to: Selection } | null {
+    if (!this.selection) return null;
+    const from = this.selection;
+    const was = corners(from);
+    const places = was.map((place, at) => placeOf(sheet, this.cells[at]) ?? within(sheet, place));
+    if (places.every(({ column, position }, at) => column === was[at]!.column && position === was[at]!.position)) return null;
+    const to = fromCorners(places);
+    this.hold(sheet, to);
+    return { from, to };
+  }
+}
+
+const corners = ({ anchor, focus, also = [] }: Selection): Place[] => [
+  anchor,
+  focus,
+  ...also.flatMap(({ left, top, right, bottom }) => [
+    { column: left, position: top },
+    { column: right, position: bottom },
+  ]),
+];
+
+function fromCorners([anchor, focus, ...others]: readonly Place[]): Selection {
+  const also = others.flatMap((from, at) => {
+    const to = others[at + 1];
+    if (at % 2 === 1 || !to) return [];
+    return {
+      left: Math.min(from.column, to.column),
+      right: Math.max(from.column, to.column),
+      top: Math.min(from.position, to.position),
+      bottom: Math.max(from.position, to.position),
+    };
+  });
+  return { anchor: anchor!, focus: focus!, ...(also.length ? { also } : {}) };
+}
+
+function idsAt(sheet: Sheet, { column, position }: Place): CellIds | undefined {
+  const slot = sheet.order[position];
+  const field = sheet.fields[column]?.id;
+  return slot === undefined || field === undefined ? undefined : { row: sheet.rowId(slot), field };
+}
+
+function placeOf(sheet: Sheet, ids: CellIds | undefined): Place | undefined {
+  const slot = ids && sheet.findSlot(ids.row);
+  const column = ids && sheet.findColumn(ids.field);
+  return slot === undefined || column === undefined ? undefined : { column, position: sheet.positionOf(slot) };
+}
+
+const within = (sheet: Sheet, { column, position }: Place): Place => ({
+  column: Math.max(0, Math.min(column, sheet.fields.length - 1)),
+  position: Math.max(0, Math.min(position, sheet.rowCount - 1)),
+});

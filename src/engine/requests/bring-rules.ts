@@ -1,0 +1,45 @@
+import { nanoid } from 'nanoid';
+import { rulesForSheet } from '../../core/exchange/rules/rules-for-sheet';
+import { mapRuleReferences } from '../../core/rules/shape/map-rule-references';
+import { readRuleSet } from '../../core/rules/shape/read-rule-set';
+import type { Operation } from '../../core/sheet/change';
+import { keysAt } from '../../core/sheet/layout/keys-at';
+import type { Sheet } from '../../core/sheet/sheet';
+import type { Answers } from '../../protocol/engine-messages';
+import { putRules } from '../../core/rules/shape/stored-rule';
+
+interface Brought {
+  readonly operations: readonly Operation[];
+  readonly told: Answers['bring-rules'];
+}
+
+/** What puts the rules of a rule file after those of a sheet. Fails in words for the person who brought it. */
+export function bringRules(sheet: Sheet, text: string): Brought {
+  const read = readRuleSet(parse(text));
+  if ('message' in read) throw new Error(`This rule file cannot be used: ${read.message}`);
+  const { rules, looks } = rulesForSheet(read.rules, sheet, () => nanoid(10));
+  if (rules.length === 0) throw new Error('There are no rules in this file.');
+  const unknown = new Set<string>();
+  const note = (field: string) => {
+    if (sheet.findColumn(field) === undefined) unknown.add(field);
+    return field;
+  };
+  rules.forEach((rule) => mapRuleReferences(rule, { field: note }));
+  const there = sheet.rulesInOrder();
+  const keys = keysAt(there, there.length, rules.length);
+  return {
+    operations: [
+      ...(looks.length ? [{ kind: 'put-parts' as const, parts: looks }] : []),
+      putRules(rules.map((rule, at) => ({ id: rule.id, key: keys[at]!, rule }))),
+    ],
+    told: { names: rules.map(({ name }) => name), unknown: [...unknown] },
+  };
+}
+
+function parse(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch (error) {
+    throw new Error(`This is no rule file: it is not JSON (${(error as Error).message})`, { cause: error });
+  }
+}

@@ -1,0 +1,28 @@
+import { showReferences } from '../../core/formula/resolve/keep-references';
+import { traceCell } from '../../core/rules/explain/trace';
+import { shownAt } from '../../core/sheet/shown-cell';
+import type { CellAnswer, Place } from '../../protocol/engine-messages';
+import type { EntryLock } from '../replica/entry-lock';
+import type { Replica } from '../replica/replica';
+
+/** What there is to say of a cell: what it holds, how it is formatted, and why it looks so; null where there is no such cell. */
+export function cellAnswer(replica: Replica, { column, position }: Place, lock: EntryLock | null): CellAnswer | null {
+  const { sheet, evaluation, saved } = replica;
+  const slot = sheet.order[position];
+  const field = sheet.fields[column];
+  if (slot === undefined || !field) return null;
+  return {
+    column,
+    position,
+    row: sheet.rowId(slot),
+    field: field.id,
+    input: showReferences(sheet.columns[column]!.inputAt(slot), sheet, slot),
+    shown: shownAt(sheet, column, slot),
+    style: sheet.styleAt(column, slot) ?? {},
+    role: sheet.roleAt(slot),
+    mistake: evaluation.calculation.mistakeAt(column, slot) ?? null,
+    lock: lock?.lockOf(column, slot) ?? null,
+    trace: traceCell(evaluation, saved, { column, slot }),
+    says: replica.given ? replica.lookAt(column, slot).rules.map((name) => replica.lookNames()[name]!) : [],
+  };
+}

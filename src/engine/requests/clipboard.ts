@@ -1,0 +1,81 @@
+import { isFormulaInput } from '../../core/values/is-formula-input';
+import { showReferences } from '../../core/formula/resolve/keep-references';
+import { transposed, type PastedCell } from '../../core/edit/cells';
+import { readCsv } from '../../core/exchange/csv/read-csv';
+import { writeCsv } from '../../core/exchange/csv/write-csv';
+import { cssOf } from '../../core/looks/css-of';
+import type { Style } from '../../core/looks/style';
+import type { Area, CopiedText, PasteHow } from '../../protocol/engine-messages';
+import { shownAt } from '../../core/sheet/shown-cell';
+import type { Replica } from '../replica/replica';
+
+interface CopiedCell {
+  readonly input: string;
+  readonly shown: string;
+  readonly style: Style | null;
+}
+
+/** What was copied here last, with formulas and styles: more than text can say to other programs. */
+export interface Copied {
+  readonly token: string;
+  readonly area: Area;
+  readonly rows: readonly (readonly CopiedCell[])[];
+}
+
+/** Copies an area: for a paste here, and as plain text and as a table with its looks for other programs. */
+export function copyArea(replica: Replica, area: Area, token: string): { copied: Copied; text: CopiedText } {
+  const { sheet } = replica;
+  const slots = sheet.order.slice(area.top, area.bottom + 1);
+  const columns = Array.from({ length: area.right - area.left + 1 }, (_, at) => area.left + at);
+  const rows = slots.map((slot) =>
+    columns.map((column): CopiedCell => ({
+      input: showReferences(sheet.columns[column]!.inputAt(slot), sheet, slot),
+      shown: shownAt(sheet, column, slot),
+      style: sheet.styleAt(column, slot) ?? null,
+    })),
+  );
+  const html = slots.map((slot, at) => {
+    const cells = columns.map((column, across) => {
+      const look = Object.fromEntries(replica.lookAt(column, slot).properties);
+      const css = cssOf({ ...rows[at]![across]!.style, ...look });
+      return `<td${css ? ` style="${css}"` : ''}>${escapeHtml(rows[at]![across]!.shown)}</td>`;
+    });
+    return `<tr>${cells.join('')}</tr>`;
+  });
+  const plain = writeCsv({ rows: rows.map((row) => row.map(({ shown }) => shown)), width: columns.length }, '\t');
+  return {
+    copied: { token, area, rows },
+    text: { text: plain.replace(/\r\n$/, ''), html: `<table data-cells="${token}">${html.join('')}</table>` },
+  };
+}
+
+const escapeHtml = (text: string): string => text.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`);
+
+/** The cells to paste at a place: what was copied here, as it was asked for. */
+export function pastedCells({ rows, area }: Copied, at: { column: number; position: number }, how: PasteHow): PastedCell[][] {
+  const by = { columns: at.column - area.left, rows: at.position - area.top };
+  const cells = rows.map((row) =>
+    row.map(({ input, shown, style }): PastedCell => {
+      if (how === 'looks') return { style };
+      if (how === 'values') return { input: isFormulaInput(input) ? shown : input };
+      return { input, style, by };
+    }),
+  );
+  return how === 'transposed' ? transposed(cells) : cells;
+}
+
+/** The cells of what another program has put on the clipboard: lines with tabs between the cells. */
+export function readPasted(table: string | readonly (readonly string[])[]): readonly (readonly string[])[] {
+  if (typeof table !== 'string') return table;
+  const text = table.replace(/\r?\n$/, '');
+  const read = text.includes('"') ? readCsv(text, '\t') : null;
+  return read && 'rows' in read ? read.rows : text.split(/\r?\n/).map((line) => line.split('\t'));
+}
+
+/** One cell in each place of an area. Its formula moves along. */
+export const spread = (cell: PastedCell, { left, top, right, bottom }: Area): PastedCell[][] =>
+  Array.from({ length: bottom - top + 1 }, (_, down) =>
+    Array.from({ length: right - left + 1 }, (__, across) =>
+      cell.by ? { ...cell, by: { columns: cell.by.columns + across, rows: cell.by.rows + down } } : cell,
+    ),
+  );

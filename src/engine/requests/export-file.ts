@@ -1,0 +1,35 @@
+import { EXPORT_FORMATS, fileNameOf, type ExportFormat } from '../../core/exchange/export-formats';
+import { exportSource } from '../../core/exchange/export-source';
+import { looksById, lookParts, sheetLooks } from '../../core/sheet/sheet-looks';
+import type { Exported, Request } from '../../protocol/engine-messages';
+import type { Replica } from '../replica/replica';
+
+/** Parts of a file that are joined before they become one of its blocks: a block costs more than a row. */
+const PARTS_AT_ONCE = 500;
+
+/** Makes a file of a sheet as it is here now, without rules that are only tried or only one's own. Looks are those of the light theme, as on paper. */
+export function exportFile(
+  { sheet, evaluation, draftId, personal }: Replica,
+  name: string,
+  { format, options, area }: Extract<Request, { kind: 'export' }>,
+): Exported {
+  const { write, ending, type }: ExportFormat = EXPORT_FORMATS[format];
+  const without = new Set([...personal.map(({ id }) => id), ...(draftId === undefined ? [] : [draftId])]);
+  const looks = looksById(sheetLooks(lookParts(sheet.parts.values()), 'light'));
+  const { parts, report } = write(exportSource(evaluation, { name, looks, area, without }), options);
+  return { file: new Blob(joined(parts), { type }), name: fileNameOf(name, ending), report };
+}
+
+function joined(parts: Iterable<string | Uint8Array>): BlobPart[] {
+  const blocks: BlobPart[] = [];
+  let texts: string[] = [];
+  for (const part of parts) {
+    if (typeof part !== 'string') blocks.push(part as Uint8Array<ArrayBuffer>);
+    else if (texts.push(part) === PARTS_AT_ONCE) {
+      // As bytes at once: they take less than letters.
+      blocks.push(new Blob(texts));
+      texts = [];
+    }
+  }
+  return texts.length ? [...blocks, new Blob(texts)] : blocks;
+}

@@ -1,0 +1,43 @@
+import { rulesOf } from '../../core/rules/shape/stored-rule';
+import { lookParts } from '../../core/sheet/sheet-looks';
+import { fillingOf } from '../../core/sharing/filling';
+import { keyFields } from '../../core/sharing/key-fields';
+import { frozenColumns } from '../../core/sheet/layout/frozen-columns';
+import { parentRows } from '../../core/sheet/layout/levels';
+import { mergeAreas } from '../../core/sheet/layout/merge-areas';
+import type { Sheet } from '../../core/sheet/sheet';
+import type { SheetFrame } from '../../protocol/engine-messages';
+import { shownFields } from './legend-of';
+import type { Replica } from '../replica/replica';
+import { rowHeights, type OutOfView } from './row-heights';
+
+/** Rows up to the header, where that is near the top. */
+export const frozenRows = (sheet: Sheet): number => sheet.order.slice(0, 20).findLastIndex((slot) => sheet.roleAt(slot) === 'header') + 1;
+
+/** What the page must know of a sheet besides the visible window. */
+export function frameOf(replica: Replica, name: string, outOfView: OutOfView): SheetFrame {
+  const { sheet } = replica;
+  return {
+    name,
+    fields: shownFields(sheet),
+    rowCount: sheet.rowCount,
+    frozenRows: frozenRows(sheet),
+    frozenColumns: frozenColumns(sheet),
+    isBanded: sheet.parts.get('bands') !== undefined,
+    heights: rowHeights(replica, outOfView),
+    merges: mergeAreas(sheet).map(({ area }) => area),
+    names: [...sheet.parts.values()].filter((part) => part.kind === 'name'),
+    snapshots: [...sheet.parts.values()].flatMap((part) => (part.kind === 'snapshot' ? part.name : [])),
+    looks: lookParts(sheet.parts.values()),
+    ruleSets: [...sheet.parts.values()].filter((part) => part.kind === 'rule-set'),
+    filter: outOfView.filter,
+    filling: fillingOf(sheet.parts.values()),
+    keyFields: [
+      ...keyFields(
+        rulesOf(sheet).map(({ rule }) => rule),
+        sheet.fields,
+      ),
+    ],
+    folds: parentRows(sheet).map((position) => ({ position, folded: outOfView.folded.has(sheet.rowId(sheet.order[position]!)) })),
+  };
+}

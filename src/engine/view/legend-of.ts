@@ -1,0 +1,27 @@
+import { ruleSentence } from '../../core/rules/shape/sentence-words';
+import { columnLetters } from '../../core/sheet/address';
+import type { Sheet } from '../../core/sheet/sheet';
+import type { LegendEntry, ShownField } from '../../protocol/engine-messages';
+import type { Replica } from '../replica/replica';
+
+/** The fields as they are called on screen: by their labels, else by their letters. */
+export const shownFields = (sheet: Sheet): ShownField[] =>
+  sheet.fields.map((field, column) => ({ ...field, label: sheet.labelOf(column) ?? columnLetters(column) }));
+
+/** The rules at work in order of precedence, with what each says and how many cells it has looks for. */
+export function legendOf(replica: Replica): LegendEntry[] {
+  const stored = replica.rulesAtWork();
+  const fields = shownFields(replica.sheet);
+  return replica.evaluation.running.map((running, at) => ({
+    read: running.readCount(),
+    matched: running.shownCount(),
+    id: running.rule.id,
+    key: stored[at]!.key,
+    rule: running.rule,
+    outcomes: running.outcomeCounts(),
+    problem: running.problem,
+    isDraft: running.rule.id === replica.draftId,
+    isPersonal: replica.personal.some(({ id }) => id === running.rule.id),
+    sentence: ruleSentence(fields, running.rule),
+  }));
+}

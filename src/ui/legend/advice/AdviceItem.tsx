@@ -1,0 +1,66 @@
+import { Button, TextInput } from '@mantine/core';
+import { useState, type KeyboardEvent } from 'react';
+import type { Advice } from '../../../core/rules/advice/advice';
+import { adviceKey } from '../../../core/rules/advice/advice-key';
+import { useSession, useSessionState } from '../../sheet/use-session';
+import classes from './AdviceList.module.css';
+
+/** One piece of advice: in words, with its cells, and what can be done about it. */
+export function AdviceItem({ advice }: { readonly advice: Advice }) {
+  const session = useSession();
+  const draft = useSessionState((state) => state.legend.find(({ isDraft }) => isDraft)?.id);
+  const [isDismissing, setDismissing] = useState(false);
+  const [reason, setReason] = useState('');
+  const { message, cells, repair, rules } = advice;
+  // What is only on the bench would be kept by its repair.
+  const canRepair = repair !== null && !rules.includes(draft ?? '');
+  const dismiss = () => session.rules.change([{ kind: 'put-parts', parts: [{ id: adviceKey(advice), kind: 'dismissal', reason }] }]);
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === 'Enter') dismiss();
+  };
+  return (
+    <li className={classes.item}>
+      <p>{message}</p>
+      <div className={classes.acts}>
+        {canRepair && (
+          <Button size="compact-xs" onClick={() => session.rules.change(repair)}>
+            Mend it
+          </Button>
+        )}
+        {cells.length > 0 && (
+          <Button size="compact-xs" variant="default" onClick={() => session.actions.jump(cells.slice(0, 200).join(' '))}>
+            Show {cells.length === 1 ? cells[0] : `${cells.length} cells`}
+          </Button>
+        )}
+        {rules.length > 0 && (
+          <Button size="compact-xs" variant="default" onClick={() => session.rules.openRule(rules[0]!)}>
+            Open the rule
+          </Button>
+        )}
+        {!isDismissing && (
+          <Button size="compact-xs" variant="subtle" color="ink" onClick={() => setDismissing(true)}>
+            Dismiss
+          </Button>
+        )}
+      </div>
+      {isDismissing && (
+        <div className={classes.acts}>
+          <TextInput
+            size="xs"
+            flex={1}
+            autoFocus
+            aria-label="Why it does not matter here"
+            placeholder="Why it does not matter here"
+            maxLength={500}
+            value={reason}
+            onChange={(event) => setReason(event.currentTarget.value)}
+            onKeyDown={onKeyDown}
+          />
+          <Button size="compact-xs" onClick={dismiss}>
+            Dismiss
+          </Button>
+        </div>
+      )}
+    </li>
+  );
+}

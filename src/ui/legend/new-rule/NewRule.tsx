@@ -1,0 +1,46 @@
+import { Button, Popover } from '@mantine/core';
+import { IconPlus } from '@tabler/icons-react';
+import { focusGrid } from '../../grid/focus-grid';
+import { memo } from 'react';
+import { useSession, useSessionState } from '../../sheet/use-session';
+import { NewRuleOffers } from './NewRuleOffers';
+
+/** Opens what a new rule can be made from. */
+export const NewRule = memo(function NewRule() {
+  const session = useSession();
+  const frame = useSessionState((state) => state.frame);
+  const isOpen = useSessionState((state) => state.panel === 'new-rule');
+  return (
+    <Popover
+      position="top-start"
+      width={340}
+      shadow="md"
+      trapFocus
+      transitionProps={{ duration: 0 }}
+      opened={isOpen}
+      onChange={(opens) => {
+        if (opens) return;
+        session.openPanel(null);
+        focusGrid();
+      }}
+    >
+      <Popover.Target>
+        <Button
+          variant="default"
+          size="compact-md"
+          fz={13}
+          leftSection={<IconPlus size={14} stroke={1.5} />}
+          disabled={!frame}
+          fullWidth
+          aria-expanded={isOpen}
+          onClick={() => session.openPanel(isOpen ? null : 'new-rule')}
+        >
+          New rule
+        </Button>
+      </Popover.Target>
+      <Popover.Dropdown p={0} aria-label="New rule">
+        <NewRuleOffers />
+      </Popover.Dropdown>
+    </Popover>
+  );
+});

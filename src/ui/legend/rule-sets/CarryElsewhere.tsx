@@ -1,0 +1,61 @@
+import { Button, Modal, Stack } from '@mantine/core';
+import { useEffect, useState } from 'react';
+import { isMaker } from '../../../core/sharing/role';
+import type { RuleId, SheetId } from '../../../core/sheet/ids';
+import type { SheetSummary } from '../../../protocol/sheet-summary';
+import { counted } from '../../counted';
+import { sendJson } from '../../../engine/link/send-json';
+import { useSession, useSessionState } from '../../sheet/use-session';
+
+/** Asks for the sheet that rules are carried to. */
+export function CarryElsewhere() {
+  const session = useSession();
+  const asked = useSessionState((state) => state.asked);
+  const isOpen = asked?.what === 'sheet';
+  return (
+    <Modal
+      opened={isOpen}
+      onClose={() => session.askAbout(null)}
+      title={`Carry ${counted(asked?.rules.length ?? 0, 'rule')} to another sheet`}
+      size="sm"
+    >
+      {isOpen && <SheetList rules={asked.rules} />}
+    </Modal>
+  );
+}
+
+function SheetList({ rules }: { readonly rules: readonly RuleId[] }) {
+  const session = useSession();
+  const [sheets, setSheets] = useState<readonly SheetSummary[] | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  useEffect(() => {
+    void sendJson<SheetSummary[]>('/api/sheets', { method: 'GET' }).then((sent) => {
+      if ('refused' in sent) setError(sent.refused);
+      else setSheets(sent.answer.filter(({ id, role }) => id !== session.sheet && isMaker(role)));
+    });
+  }, [session]);
+  const carry = async (sheet: SheetId) => {
+    setError(null);
+    try {
+      const { name } = await session.ask({ kind: 'carry-rules', rules, sheet });
+      session.askAbout(null);
+      session.tell(
+        `${rules.length === 1 ? 'The rule stands' : `${rules.length} rules stand`} in ${name} as well now, after the rules that were there.`,
+      );
+    } catch (failed) {
+      setError((failed as Error).message);
+    }
+  };
+  return (
+    <Stack gap="xs">
+      <p style={{ margin: 0, fontSize: 13 }}>Fields and the columns of formulas are met by their labels.</p>
+      {sheets?.length === 0 && <p>There is no other sheet yet.</p>}
+      {sheets?.map(({ id, name }) => (
+        <Button key={id} variant="default" justify="start" onClick={() => void carry(id)}>
+          {name}
+        </Button>
+      ))}
+      {error && <p role="alert">{error}</p>}
+    </Stack>
+  );
+}

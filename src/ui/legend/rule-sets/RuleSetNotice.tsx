@@ -1,0 +1,31 @@
+import { Button } from '@mantine/core';
+import { useEffect } from 'react';
+import { useSession, useSessionState } from '../../sheet/use-session';
+import classes from '../Legend.module.css';
+import { bringIn, useRuleSets } from './rule-sets-here';
+
+/** How often it is looked whether rule sets have moved on. */
+const LOOK_MS = 60_000;
+
+/** Says where a rule set that is used here has moved on, and brings its rules up to date. */
+export function RuleSetNotice() {
+  const session = useSession();
+  const used = useSessionState((state) => state.frame?.ruleSets);
+  const { sets, read } = useRuleSets(session);
+  const count = used?.length ?? 0;
+  useEffect(() => {
+    if (count === 0) return;
+    void read();
+    const timer = setInterval(() => void read(), LOOK_MS);
+    return () => clearInterval(timer);
+  }, [count, read]);
+  const behind = used?.filter(({ set, version }) => (sets?.find(({ id }) => id === set)?.version ?? 0) > version) ?? [];
+  return behind.map(({ set, name }) => (
+    <div key={set} className={classes.moved} role="status">
+      <span>The rule set “{name}” has moved on.</span>
+      <Button size="compact-xs" variant="default" onClick={() => void bringIn(session, set).then((wrong) => wrong && session.tell(wrong))}>
+        Bring its rules up to date
+      </Button>
+    </div>
+  ));
+}

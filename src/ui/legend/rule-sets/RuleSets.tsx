@@ -1,0 +1,99 @@
+import { Button, Modal, Stack, TextInput } from '@mantine/core';
+import { useEffect, useState, type FormEvent } from 'react';
+import type { RuleId } from '../../../core/sheet/ids';
+import type { RuleSetHead } from '../../../protocol/rule-sets';
+import { counted } from '../../counted';
+import { sendJson } from '../../../engine/link/send-json';
+import { useSession, useSessionState } from '../../sheet/use-session';
+import classes from '../Legend.module.css';
+import { bringIn, useRuleSets } from './rule-sets-here';
+
+/** Rule sets: one to be used here, or the chosen rules to be kept as one. */
+export function RuleSets() {
+  const session = useSession();
+  const asked = useSessionState((state) => state.asked);
+  const isOpen = asked?.what === 'set' || asked?.what === 'use-set';
+  return (
+    <Modal
+      opened={isOpen}
+      onClose={() => session.askAbout(null)}
+      title={asked?.what === 'set' ? `Keep ${counted(asked.rules.length, 'rule')} as a rule set` : 'Use a rule set'}
+      size="sm"
+    >
+      {isOpen && <SetList rules={asked.what === 'set' ? asked.rules : null} />}
+    </Modal>
+  );
+}
+
+/** With rules, where to keep them; without, which set to use. */
+function SetList({ rules }: { readonly rules: readonly RuleId[] | null }) {
+  const session = useSession();
+  const used = useSessionState((state) => state.frame?.ruleSets) ?? [];
+  const { sets, error: failed, read } = useRuleSets(session);
+  const [name, setName] = useState('');
+  const [error, setError] = useState<string | null>(null);
+  useEffect(() => {
+    void read();
+  }, [read]);
+  const shown = sets?.filter(({ isOwn }) => rules === null || isOwn) ?? [];
+
+  const done = (words: string) => {
+    session.askAbout(null);
+    session.tell(words);
+  };
+  /** Keeps the rules, and has this sheet use what is kept, so that it hears of later versions too. */
+  const keep = async (set: RuleSetHead | null) => {
+    const body = await session.ask({ kind: 'ask-rule-set', rules: rules ?? [] });
+    const path = set ? `/api/rule-sets/${encodeURIComponent(set.id)}` : '/api/rule-sets';
+    const sent = await sendJson<{ id?: string; version: number }>(
+      path,
+      set ? { method: 'PUT', body: { body } } : { body: { name: name.trim(), body } },
+    );
+    if ('refused' in sent) return setError(sent.refused);
+    const [id, called] = [set?.id ?? sent.answer.id!, set?.name ?? name.trim()];
+    const own = Object.fromEntries(body.rules.map((rule) => [rule.id, rule.id]));
+    const part = { id: `rule-set ${id}`, kind: 'rule-set', set: id, name: called, version: sent.answer.version, rules: own } as const;
+    await session.tellingRefusals(session.ask({ kind: 'change', operations: [{ kind: 'put-parts', parts: [part] }] }));
+    done(
+      set ? `“${called}” is at version ${sent.answer.version} now. Sheets that use it are told.` : `“${called}” is kept. Other sheets can use it.`,
+    );
+  };
+  const use = async (set: RuleSetHead) => {
+    const wrong = await bringIn(session, set.id);
+    if (wrong) setError(wrong);
+    else done(`The rules of “${set.name}” are at work here now, after those that were there.`);
+  };
+  const make = (event: FormEvent) => {
+    event.preventDefault();
+    if (name.trim() === '') return setError('Give the rule set a name.');
+    void keep(null);
+  };
+
+  return (
+    <Stack gap="xs">
+      <p className={classes.setNote}>Fields and the columns of formulas are met by their labels.</p>
+      {rules && (
+        <form onSubmit={make} className={classes.setForm}>
+          <TextInput
+            label="A new rule set"
+            placeholder="Its name"
+            maxLength={80}
+            value={name}
+            onChange={(event) => setName(event.currentTarget.value)}
+            data-autofocus
+          />
+          <Button type="submit">Keep it</Button>
+        </form>
+      )}
+      {rules && shown.length > 0 && <p className={classes.setNote}>Or save one of yours anew:</p>}
+      {!rules && sets?.length === 0 && <p>There is no rule set yet. Choose rules in the legend and keep them as one.</p>}
+      {shown.map((set) => (
+        <Button key={set.id} variant="default" justify="start" onClick={() => void (rules ? keep(set) : use(set))}>
+          {set.name}: {counted(set.rules, 'rule')}, version {set.version}
+          {used.some((each) => each.set === set.id) && !rules ? ', used here' : ''}
+        </Button>
+      ))}
+      {(error ?? failed) && <p role="alert">{error ?? failed}</p>}
+    </Stack>
+  );
+}
