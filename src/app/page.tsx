@@ -1,5 +1,5 @@
 import { database } from '../server/database';
-import { listSheets } from '../server/sql/sheet/list-sheets';
+import { listSheets } from '../server/sql/sheet';
 import { Desk } from '../ui/desk/Desk';
 import { requireSignedIn } from './signed-in';
 

@@ -2,7 +2,7 @@ import { notFound, redirect } from 'next/navigation';
 import type { SheetId } from '../core/sheet/ids';
 import { findAccess, type Access } from '../server/access/find-access';
 import { database } from '../server/database';
-import { findSheet, type SheetHead } from '../server/sql/sheet/find-sheet';
+import { findSheet, type SheetHead } from '../server/sql/sheet';
 import { tokensFor } from './api/cookies';
 import { signedIn } from './signed-in';
 

@@ -1,7 +1,7 @@
 import { redirect } from 'next/navigation';
 import { database } from '../server/database';
 import { personOfToken } from '../server/people/session';
-import type { Person } from '../server/sql/person/find-person';
+import type { Person } from '../server/sql/person';
 import { sessionToken } from './api/cookies';
 
 /** The query of a page: what stands in an address once or several times. */

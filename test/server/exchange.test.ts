@@ -18,7 +18,7 @@ import { unzipPacked } from '../../src/server/sheets/unzip-packed';
 import { giveToken } from '../../src/server/programs/give-token';
 import { upsertRecords } from '../../src/server/programs/upsert-records';
 import { hashToken } from '../../src/server/people/token';
-import { findProgram, type FoundProgram } from '../../src/server/sql/program/find-program';
+import { findProgram, type FoundProgram } from '../../src/server/sql/program';
 import { unpackSheet } from '../../src/protocol/packed-sheet';
 import type { UpsertBody } from '../../src/protocol/programs/endpoints';
 import { testDatabase } from '../support/test-database';

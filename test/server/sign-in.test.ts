@@ -4,9 +4,8 @@ import type { Guesser } from '../../src/server/people/guesses';
 import { personOfToken } from '../../src/server/people/session';
 import { hashToken } from '../../src/server/people/token';
 import type { Refusal } from '../../src/server/refusal';
-import { findPerson } from '../../src/server/sql/person/find-person';
-import { deleteOwnSession } from '../../src/server/sql/session/delete-sessions';
-import { readSessions } from '../../src/server/sql/session/read-sessions';
+import { findPerson } from '../../src/server/sql/person';
+import { deleteOwnSession, readSessions } from '../../src/server/sql/session';
 import { testDatabase } from '../support/test-database';
 import { BY, peopleOf } from '../support/test-people';
 

@@ -7,7 +7,7 @@ import { readPacked } from '../../src/server/sheets/read-packed';
 import { readPast } from '../../src/server/sheets/read-past';
 import { Refusal } from '../../src/server/refusal';
 import { takeChange } from '../../src/server/sheets/take-change';
-import { readChangesAfter } from '../../src/server/sql/change/read-changes-after';
+import { readChangesAfter } from '../../src/server/sql/change';
 import { migrate } from '../../src/server/migrate';
 import { seedDemo } from '../../src/demo/seed-demo';
 import { unpackSheet } from '../../src/protocol/packed-sheet';

@@ -1,7 +1,7 @@
 import type { Sql } from '../../src/server/database';
 import { signUp } from '../../src/server/people/accounts';
 import { beginSession, type Browser } from '../../src/server/people/session';
-import { findPerson } from '../../src/server/sql/person/find-person';
+import { findPerson } from '../../src/server/sql/person';
 
 /** Who asks, unless a test says otherwise. */
 export const BY = { client: '192.0.2.7', device: undefined };

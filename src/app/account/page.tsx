@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { database } from '../../server/database';
-import { findPerson } from '../../server/sql/person/find-person';
+import { findPerson } from '../../server/sql/person';
 import { Account } from '../../ui/people/Account';
 import { requireSignedIn } from '../signed-in';
 

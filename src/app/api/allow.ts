@@ -6,7 +6,7 @@ import { requirePermit, type Permit } from '../../server/access/permits';
 import { database } from '../../server/database';
 import { personOfToken } from '../../server/people/session';
 import { Refusal } from '../../server/refusal';
-import type { Person } from '../../server/sql/person/find-person';
+import type { Person } from '../../server/sql/person';
 import { sessionToken, tokensFor } from './cookies';
 import { sheetOf } from './sheet-of';
 

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { database } from '../../server/database';
-import { readFindings } from '../../server/sql/finding/read-findings';
-import { readFollowedRules } from '../../server/sql/finding/read-followed-rules';
+import { readFindings } from '../../server/sql/finding';
+import { readFollowedRules } from '../../server/sql/follow';
 import { FindingsScreen } from '../../ui/findings/FindingsScreen';
 import { requireSignedIn } from '../signed-in';
 

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { database } from '../../server/database';
-import { readMails } from '../../server/sql/mail/read-mails';
+import { readMails } from '../../server/sql/mail';
 import { Outbox } from '../../ui/people/Outbox';
 import { requireSignedIn } from '../signed-in';
 

@@ -6,10 +6,10 @@ import type { CellInput, Operation } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Transaction } from '../database';
 import { Refusal } from '../refusal';
-import { readFields } from '../sql/field/read-fields';
-import { readParts } from '../sql/part/read-parts';
-import { findRows } from '../sql/row/find-rows';
-import { readRules } from '../sql/rule/read-rules';
+import { readFields } from '../sql/field';
+import { readParts } from '../sql/part';
+import { findRows } from '../sql/row';
+import { readRules } from '../sql/rule';
 
 /** Throws a Refusal where somebody may not do all of this. */
 export async function checkOperations(

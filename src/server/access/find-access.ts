@@ -3,10 +3,10 @@ import type { SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
 import { personOfToken } from '../people/session';
 import { hashToken } from '../people/token';
-import { noteLinkUse } from '../sql/link/update-link';
-import { findRole } from '../sql/member/find-role';
-import type { Person } from '../sql/person/find-person';
-import { findVisitor } from '../sql/visitor/find-visitor';
+import { noteLinkUse } from '../sql/link';
+import { findRole } from '../sql/member';
+import type { Person } from '../sql/person';
+import { findVisitor } from '../sql/visitor';
 
 /** The tokens that a request carries. */
 export interface Tokens {

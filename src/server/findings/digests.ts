@@ -1,6 +1,6 @@
 import type { NewFinding } from '../../protocol/findings';
 import { database, type Sql } from '../database';
-import { insertMail } from '../sql/mail/insert-mail';
+import { insertMail } from '../sql/mail';
 import { findingLine } from './finding-line';
 import { log } from '../log';
 

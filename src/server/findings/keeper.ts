@@ -4,11 +4,18 @@ import { database, type Sql } from '../database';
 import { liveHub } from '../live/hub';
 import { readPast } from '../sheets/read-past';
 import { packedAsOf } from '../sheets/sheet-as-of';
-import { readChangesAfter } from '../sql/change/read-changes-after';
-import { findFindingHead, moveFindingHead, sheetsBehind, sheetsByClock, type FindingHead } from '../sql/finding/heads';
-import { insertFindings, type InsertedFinding } from '../sql/finding/insert-findings';
-import { readAuthors } from '../sql/finding/read-authors';
-import { findSnapshot } from '../sql/snapshot/find-snapshot';
+import { readChangesAfter } from '../sql/change';
+import {
+  findFindingHead,
+  moveFindingHead,
+  sheetsBehind,
+  sheetsByClock,
+  insertFindings,
+  readAuthors,
+  type FindingHead,
+  type InsertedFinding,
+} from '../sql/finding';
+import { findSnapshot } from '../sql/snapshot';
 import { isLeftOut, leaveOut } from '../sheets/left-out';
 import { beginWorker } from '../workers/begin-worker';
 import { WorkerPool } from '../workers/worker-pool';

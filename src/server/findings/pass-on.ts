@@ -1,12 +1,11 @@
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
 import { settings } from '../settings';
-import { findHook } from '../sql/finding/hooks';
-import { readImportant } from '../sql/finding/important';
-import type { InsertedFinding } from '../sql/finding/insert-findings';
-import { insertMail } from '../sql/mail/insert-mail';
-import { readMembers } from '../sql/member/read-members';
-import { findSheet } from '../sql/sheet/find-sheet';
+import { findHook } from '../sql/webhook';
+import { readImportant, type InsertedFinding } from '../sql/finding';
+import { insertMail } from '../sql/mail';
+import { readMembers } from '../sql/member';
+import { findSheet } from '../sql/sheet';
 import { findingLine } from './finding-line';
 import { webhookRefusal } from './webhook-address';
 import { log } from '../log';

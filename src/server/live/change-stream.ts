@@ -3,7 +3,7 @@ import type { RecordedChange } from '../../protocol/recorded-change';
 import type { Served } from '../access/access-channel';
 import type { Sql } from '../database';
 import { Refusal } from '../refusal';
-import { findSheet } from '../sql/sheet/find-sheet';
+import { findSheet } from '../sql/sheet';
 import { eventStream } from './event-stream';
 import { liveHub } from './hub';
 import { leave } from './presence';

@@ -1,7 +1,7 @@
 import type { SheetId } from '../../core/sheet/ids';
 import type { Served } from '../access/access-channel';
 import type { Sql } from '../database';
-import { pageOfFindings } from '../sql/finding/page-of-findings';
+import { pageOfFindings } from '../sql/finding';
 import { eventStream } from './event-stream';
 import { liveHub } from './hub';
 

@@ -3,8 +3,8 @@ import type { SheetId } from '../../core/sheet/ids';
 import type { RecordedChange } from '../../protocol/recorded-change';
 import { ACCESS_CHANGE_CHANNEL, concerns, type AccessChange, type Served } from '../access/access-channel';
 import { database, type Sql } from '../database';
-import { readChangesAfter } from '../sql/change/read-changes-after';
-import { FINDING_CHANNEL } from '../sql/finding/insert-findings';
+import { readChangesAfter } from '../sql/change';
+import { FINDING_CHANNEL } from '../sql/finding';
 import { CHANGE_CHANNEL } from '../sheets/take-change';
 
 import { PRESENCE_CHANNEL, PresenceBook, type Announced } from './presence';

@@ -1,8 +1,7 @@
 import type { Queryable, Sql } from '../database';
 import { Refusal } from '../refusal';
 import { settings } from '../settings';
-import { findPerson } from '../sql/person/find-person';
-import { insertPerson } from '../sql/person/insert-person';
+import { findPerson, insertPerson } from '../sql/person';
 
 /** Owns the sheets of the demo, and signs in by one click until they choose a password. */
 export const DEMO_OWNER = { id: 'demo-owner', email: 'mara@wrenfold.example', name: 'Mara Quillfeather' } as const;

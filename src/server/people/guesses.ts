@@ -1,8 +1,7 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Sql } from '../database';
 import { Refusal } from '../refusal';
-import { isKnownDevice } from '../sql/session/devices';
-import { countGuess, forgetGuess } from '../sql/session/guesses';
+import { isKnownDevice, countGuess, forgetGuess } from '../sql/session';
 import { hashToken } from './token';
 
 /** Guesses in a quarter of an hour: of one client at one account, and of one client at all. */

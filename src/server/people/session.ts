@@ -1,9 +1,6 @@
 import type { Queryable, Sql } from '../database';
-import type { Person } from '../sql/person/find-person';
-import { deleteSession } from '../sql/session/delete-sessions';
-import { noteDevice } from '../sql/session/devices';
-import { findSession } from '../sql/session/find-session';
-import { insertSession } from '../sql/session/insert-session';
+import type { Person } from '../sql/person';
+import { deleteSession, noteDevice, findSession, insertSession } from '../sql/session';
 import { hashToken, newToken } from './token';
 
 /** How long a sign-in lasts, and how long without being used. */

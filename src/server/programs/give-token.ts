@@ -3,7 +3,7 @@ import type { SheetId } from '../../core/sheet/ids';
 import type { MadeProgram, Scope } from '../../protocol/programs/scopes';
 import type { Sql } from '../database';
 import { hashToken, newToken } from '../people/token';
-import { insertProgram } from '../sql/program/insert-program';
+import { insertProgram } from '../sql/program';
 
 /** What a token of a program begins with, so that it is known for one where it turns up. */
 const BEGIN = 'auxesis_';

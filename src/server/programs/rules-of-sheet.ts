@@ -12,11 +12,11 @@ import { Sheet } from '../../core/sheet/sheet';
 import type { Queryable, Sql } from '../database';
 import { Refusal } from '../refusal';
 import { takeMade } from '../sheets/take-change';
-import { readFields } from '../sql/field/read-fields';
-import { readParts } from '../sql/part/read-parts';
-import type { FoundProgram } from '../sql/program/find-program';
-import { findHeader } from '../sql/row/find-header';
-import { readRules } from '../sql/rule/read-rules';
+import { readFields } from '../sql/field';
+import { readParts } from '../sql/part';
+import type { FoundProgram } from '../sql/program';
+import { findHeader } from '../sql/row';
+import { readRules } from '../sql/rule';
 
 /** The sheet's fields, labels, looks and rules, without its records. */
 async function headOfSheet(sql: Queryable, id: SheetId): Promise<{ readonly sheet: Sheet; readonly rules: readonly StoredRule[] }> {

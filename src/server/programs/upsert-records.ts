@@ -18,12 +18,9 @@ import type { UpsertBody, UpsertAnswer, RecordValue } from '../../protocol/progr
 import type { Sql, Transaction } from '../database';
 import { Refusal } from '../refusal';
 import { takeMade } from '../sheets/take-change';
-import { readFields } from '../sql/field/read-fields';
-import { findAnswer, keepAnswer } from '../sql/program/answers';
-import type { FoundProgram } from '../sql/program/find-program';
-import { findHeader } from '../sql/row/find-header';
-import { findRows } from '../sql/row/find-rows';
-import { readKeyedRows, type KeyedRow } from '../sql/row/read-keyed-rows';
+import { readFields } from '../sql/field';
+import { findAnswer, keepAnswer, type FoundProgram } from '../sql/program';
+import { findHeader, findRows, readKeyedRows, type KeyedRow } from '../sql/row';
 
 interface Asked {
   readonly program: FoundProgram;

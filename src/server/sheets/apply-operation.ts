@@ -3,20 +3,10 @@ import type { CellInput, CellStyle, Operation, RowChange, StoredRow } from '../.
 import type { Field } from '../../core/sheet/field';
 import type { FieldId, RowId, SheetId } from '../../core/sheet/ids';
 import type { Transaction } from '../database';
-import { deleteFields } from '../sql/field/delete-fields';
-import { putField } from '../sql/field/put-field';
-import { readFields } from '../sql/field/read-fields';
-import { deleteParts } from '../sql/part/delete-parts';
-import { putPart } from '../sql/part/put-part';
-import { readParts } from '../sql/part/read-parts';
-import { deleteRows } from '../sql/row/delete-rows';
-import { findRows } from '../sql/row/find-rows';
-import { findRowsWithFields } from '../sql/row/find-rows-with-fields';
-import { insertRows } from '../sql/row/insert-rows';
-import { updateRows } from '../sql/row/update-rows';
-import { deleteRules } from '../sql/rule/delete-rules';
-import { putRule } from '../sql/rule/put-rule';
-import { readRules } from '../sql/rule/read-rules';
+import { deleteFields, putField, readFields } from '../sql/field';
+import { deleteParts, putPart, readParts } from '../sql/part';
+import { deleteRows, findRows, findRowsWithFields, insertRows, updateRows } from '../sql/row';
+import { deleteRules, putRule, readRules } from '../sql/rule';
 import { EditedRows } from './edited-rows';
 import { Refusal } from '../refusal';
 

@@ -5,12 +5,12 @@ import { changeLine, endLine, headLine, rowLine } from '../../core/exchange/arch
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sql, Transaction } from '../database';
 import { Refusal } from '../refusal';
-import { readArchived } from '../sql/change/read-archived';
-import { readFields } from '../sql/field/read-fields';
-import { readParts } from '../sql/part/read-parts';
-import { rowsInBatches } from '../sql/row/read-rows-in-batches';
-import { readRules } from '../sql/rule/read-rules';
-import { findSheet } from '../sql/sheet/find-sheet';
+import { readArchived } from '../sql/change';
+import { readFields } from '../sql/field';
+import { readParts } from '../sql/part';
+import { rowsInBatches } from '../sql/row';
+import { readRules } from '../sql/rule';
+import { findSheet } from '../sql/sheet';
 
 /** Changes that are read at once. */
 const CHANGES_AT_ONCE = 100;

@@ -10,9 +10,9 @@ import type { SheetId } from '../../core/sheet/ids';
 import { readArchiveLine, readHeadLine } from '../../protocol/archive-schema';
 import type { Sql, Transaction } from '../database';
 import { Refusal } from '../refusal';
-import { appendArchived } from '../sql/change/append-archived';
-import { insertRows } from '../sql/row/insert-rows';
-import { moveHead } from '../sql/sheet/move-head';
+import { appendArchived } from '../sql/change';
+import { insertRows } from '../sql/row';
+import { moveHead } from '../sql/sheet';
 import { fillSheet, ROWS_AT_ONCE } from './create-sheet';
 
 /** Changes of a log that are written by one statement. */

@@ -3,7 +3,7 @@ import type { Operation } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Transaction } from '../database';
 import { Refusal } from '../refusal';
-import { countContents } from '../sql/sheet/count-contents';
+import { countContents } from '../sql/sheet';
 
 /** Changes after which rows are counted: counting a million takes a while, and each change adds few. */
 const COUNT_ROWS_EVERY = 50;

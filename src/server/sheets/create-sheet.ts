@@ -4,13 +4,13 @@ import type { SheetContents } from '../../core/exchange/sheet-contents';
 import type { SheetId } from '../../core/sheet/ids';
 import { newField } from '../../core/sheet/field';
 import type { Sql, Transaction } from '../database';
-import { insertFindingHead } from '../sql/finding/heads';
-import { putMember } from '../sql/member/put-member';
-import { insertRows } from '../sql/row/insert-rows';
-import { putRule } from '../sql/rule/put-rule';
-import { putField } from '../sql/field/put-field';
-import { putPart } from '../sql/part/put-part';
-import { insertSheet } from '../sql/sheet/insert-sheet';
+import { insertFindingHead } from '../sql/finding';
+import { putMember } from '../sql/member';
+import { insertRows } from '../sql/row';
+import { putRule } from '../sql/rule';
+import { putField } from '../sql/field';
+import { putPart } from '../sql/part';
+import { insertSheet } from '../sql/sheet';
 
 export interface NewSheet extends SheetContents {
   readonly id?: SheetId;

@@ -5,19 +5,15 @@ import type { SheetId } from '../../core/sheet/ids';
 import type { Sql, Transaction } from '../database';
 import { hashToken, newToken } from '../people/token';
 import { Refusal } from '../refusal';
-import { readFields } from '../sql/field/read-fields';
-import { findLink, type FoundLink } from '../sql/link/find-link';
-import { revokeLink, noteLinkUse } from '../sql/link/update-link';
-import { findRole } from '../sql/member/find-role';
-import { putMember } from '../sql/member/put-member';
-import { readParts } from '../sql/part/read-parts';
-import type { Person } from '../sql/person/find-person';
-import { readRowPlaces } from '../sql/row/read-row-places';
-import { readRules } from '../sql/rule/read-rules';
-import { lockHead } from '../sql/sheet/lock-head';
-import { findVisitor } from '../sql/visitor/find-visitor';
-import { insertVisitor } from '../sql/visitor/insert-visitor';
-import { readOwn } from '../sql/visitor/read-own';
+import { readFields } from '../sql/field';
+import { findLink, revokeLink, noteLinkUse, type FoundLink } from '../sql/link';
+import { findRole, putMember } from '../sql/member';
+import { readParts } from '../sql/part';
+import type { Person } from '../sql/person';
+import { readRowPlaces } from '../sql/row';
+import { readRules } from '../sql/rule';
+import { lockHead } from '../sql/sheet';
+import { findVisitor, insertVisitor, readOwn } from '../sql/visitor';
 
 /** What somebody is told for whom a link does nothing, whatever the reason. */
 export const NO_LINK = 'This link does not work. It may have ended, been taken back, or been used up. Ask whoever gave it to you for another.';

@@ -3,10 +3,10 @@ import { keyFields } from '../../core/sharing/key-fields';
 import type { Operation } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Queryable } from '../database';
-import { readFields } from '../sql/field/read-fields';
-import { hasFillers } from '../sql/link/has-fillers';
-import { readParts } from '../sql/part/read-parts';
-import { readRules } from '../sql/rule/read-rules';
+import { readFields } from '../sql/field';
+import { hasFillers } from '../sql/link';
+import { readParts } from '../sql/part';
+import { readRules } from '../sql/rule';
 
 /** Operations after which a field may hold answers, or be hidden, that was not so before. */
 export const mayHideMore = (operations: readonly Operation[]): boolean =>

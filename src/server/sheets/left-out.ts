@@ -1,7 +1,6 @@
 import type { SheetId } from '../../core/sheet/ids';
 import type { Queryable } from '../database';
-import { findLeftOut } from '../sql/left-out/find-left-out';
-import { noteLeftOut } from '../sql/left-out/note-left-out';
+import { findLeftOut, noteLeftOut } from '../sql/left-out';
 
 /** What readers of a sheet are told that is left out. */
 export const TOO_COSTLY =

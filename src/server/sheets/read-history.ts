@@ -6,12 +6,11 @@ import type { Field } from '../../core/sheet/field';
 import type { SheetId } from '../../core/sheet/ids';
 import { HISTORY_PAGE, type CellStep, type HistoryEntry, type HistoryQuery } from '../../protocol/sheet-history';
 import type { Sql } from '../database';
-import { readHistory, type ToldChange } from '../sql/change/read-history';
-import { readFields } from '../sql/field/read-fields';
-import { readParts } from '../sql/part/read-parts';
-import { findHeader } from '../sql/row/find-header';
-import { findRows } from '../sql/row/find-rows';
-import { findSheet } from '../sql/sheet/find-sheet';
+import { readHistory, type ToldChange } from '../sql/change';
+import { readFields } from '../sql/field';
+import { readParts } from '../sql/part';
+import { findHeader, findRows } from '../sql/row';
+import { findSheet } from '../sql/sheet';
 import { Refusal } from '../refusal';
 
 /** Cells of a change that are told one by one. */

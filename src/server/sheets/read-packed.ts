@@ -3,14 +3,13 @@ import { gzip } from 'node:zlib';
 import type { SheetId } from '../../core/sheet/ids';
 import { SheetPacker } from '../../protocol/packed-sheet';
 import type { Sql } from '../database';
-import { readFields } from '../sql/field/read-fields';
-import { readParts } from '../sql/part/read-parts';
-import { readRowsInBatches } from '../sql/row/read-rows-in-batches';
-import { readRules } from '../sql/rule/read-rules';
-import { findSheet } from '../sql/sheet/find-sheet';
+import { readFields } from '../sql/field';
+import { readParts } from '../sql/part';
+import { readRowsInBatches } from '../sql/row';
+import { readRules } from '../sql/rule';
+import { findSheet } from '../sql/sheet';
 
-import { findSnapshot } from '../sql/snapshot/find-snapshot';
-import { keepSnapshot } from '../sql/snapshot/keep-snapshot';
+import { findSnapshot, keepSnapshot } from '../sql/snapshot';
 import { Refusal } from '../refusal';
 
 const compress = promisify(gzip);

@@ -2,8 +2,8 @@ import type { PastChange } from '../../core/rules/evaluate/cell-past';
 import type { SheetId } from '../../core/sheet/ids';
 import type { SheetPast } from '../../protocol/recorded-change';
 import type { Sql } from '../database';
-import { readPastBefore } from '../sql/change/read-past-before';
-import { findSheet } from '../sql/sheet/find-sheet';
+import { readPastBefore } from '../sql/change';
+import { findSheet } from '../sql/sheet';
 import { Refusal } from '../refusal';
 
 /** Cells told of at most, so that the answer stays a few megabytes. */

@@ -1,6 +1,6 @@
 import type { Queryable } from '../database';
 import { Refusal } from '../refusal';
-import { countOwned } from '../sql/member/count-owned';
+import { countOwned } from '../sql/member';
 
 /** Sheets that one account may own. */
 const MAX_SHEETS = 500;

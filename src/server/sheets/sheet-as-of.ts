@@ -6,12 +6,12 @@ import type { SheetId } from '../../core/sheet/ids';
 import { Sheet } from '../../core/sheet/sheet';
 import { SheetPacker } from '../../protocol/packed-sheet';
 import type { Sql } from '../database';
-import { readChangesBefore } from '../sql/change/read-changes-before';
-import { readFields } from '../sql/field/read-fields';
-import { readParts } from '../sql/part/read-parts';
-import { readRowsInBatches } from '../sql/row/read-rows-in-batches';
-import { readRules } from '../sql/rule/read-rules';
-import { findSheet } from '../sql/sheet/find-sheet';
+import { readChangesBefore } from '../sql/change';
+import { readFields } from '../sql/field';
+import { readParts } from '../sql/part';
+import { readRowsInBatches } from '../sql/row';
+import { readRules } from '../sql/rule';
+import { findSheet } from '../sql/sheet';
 import { Refusal } from '../refusal';
 
 const compress = promisify(gzip);

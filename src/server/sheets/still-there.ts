@@ -2,10 +2,10 @@ import equal from 'fast-deep-equal';
 import type { Operation } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Transaction } from '../database';
-import { readFields } from '../sql/field/read-fields';
-import { readParts } from '../sql/part/read-parts';
-import { findRows } from '../sql/row/find-rows';
-import { readRules } from '../sql/rule/read-rules';
+import { readFields } from '../sql/field';
+import { readParts } from '../sql/part';
+import { findRows } from '../sql/row';
+import { readRules } from '../sql/rule';
 
 interface Item {
   readonly id: string;

@@ -1,7 +1,7 @@
 import type { Operation } from '../../core/sheet/change';
 import type { FieldId, RowId, SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
-import { readChangesBefore } from '../sql/change/read-changes-before';
+import { readChangesBefore } from '../sql/change';
 import { Refusal } from '../refusal';
 import { stillThere } from './still-there';
 import { takeMade, type Author } from './take-change';

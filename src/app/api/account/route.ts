@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { database } from '../../../server/database';
-import { updatePerson } from '../../../server/sql/person/update-person';
+import { updatePerson } from '../../../server/sql/person';
 import { requirePerson } from '../allow';
 import { personName } from '../person-schema';
 import { readBody } from '../read-body';

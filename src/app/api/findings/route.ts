@@ -1,6 +1,6 @@
 import { database } from '../../../server/database';
-import { readFindings } from '../../../server/sql/finding/read-findings';
-import { readFollowedRules } from '../../../server/sql/finding/read-followed-rules';
+import { readFindings } from '../../../server/sql/finding';
+import { readFollowedRules } from '../../../server/sql/follow';
 import { requirePerson } from '../allow';
 import { findingQuery } from '../finding-query';
 import { readQuery } from '../read-query';

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { nanoid } from 'nanoid';
 import { ruleSetBody, type RuleSetBody } from '../../../protocol/rule-sets';
 import { database } from '../../../server/database';
-import { insertRuleSet } from '../../../server/sql/rule-set/rule-sets';
+import { insertRuleSet } from '../../../server/sql/rule-set';
 import { requirePerson } from '../allow';
 import { readBody } from '../read-body';
 import { respond } from '../respond';

@@ -1,7 +1,7 @@
 import { database } from '../../../server/database';
 import { createSheet, emptySheet } from '../../../server/sheets/create-sheet';
 import { requireRoomForSheet } from '../../../server/sheets/room-for-sheet';
-import { listSheets } from '../../../server/sql/sheet/list-sheets';
+import { listSheets } from '../../../server/sql/sheet';
 import { requirePerson } from '../allow';
 import { readBody } from '../read-body';
 import { sheetName } from '../sheet-name';

@@ -2,7 +2,7 @@ import { tellAccessChanged } from '../../../server/access/access-channel';
 import { database } from '../../../server/database';
 import { personOfToken } from '../../../server/people/session';
 import { hashToken } from '../../../server/people/token';
-import { deleteSession } from '../../../server/sql/session/delete-sessions';
+import { deleteSession } from '../../../server/sql/session';
 import { endSession, sessionToken } from '../cookies';
 import { respond } from '../respond';
 

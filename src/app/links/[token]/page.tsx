@@ -4,7 +4,7 @@ import { findAccess } from '../../../server/access/find-access';
 import { database } from '../../../server/database';
 import { hashToken } from '../../../server/people/token';
 import { NO_LINK } from '../../../server/sheets/join-sheet';
-import { findLink } from '../../../server/sql/link/find-link';
+import { findLink } from '../../../server/sql/link';
 import { Missing } from '../../../ui/desk/Missing';
 import { Join } from '../../../ui/people/Join';
 import { tokensFor } from '../../api/cookies';

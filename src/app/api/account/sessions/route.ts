@@ -1,7 +1,7 @@
 import { database } from '../../../../server/database';
 import { signOutEverywhere } from '../../../../server/people/accounts';
 import { hashToken } from '../../../../server/people/token';
-import { readSessions } from '../../../../server/sql/session/read-sessions';
+import { readSessions } from '../../../../server/sql/session';
 import { requirePerson } from '../../allow';
 import { endSession, sessionToken } from '../../cookies';
 import { respond } from '../../respond';

@@ -1,5 +1,5 @@
 import { database } from '../../../../server/database';
-import { seeEverywhere } from '../../../../server/sql/finding/follow';
+import { seeEverywhere } from '../../../../server/sql/follow';
 import { requirePerson } from '../../allow';
 import { respond } from '../../respond';
 

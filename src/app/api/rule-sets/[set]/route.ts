@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { ruleSetBody, type RuleSetBody } from '../../../../protocol/rule-sets';
 import { database } from '../../../../server/database';
 import { Refusal } from '../../../../server/refusal';
-import { deleteRuleSet, updateRuleSet } from '../../../../server/sql/rule-set/rule-sets';
+import { deleteRuleSet, updateRuleSet } from '../../../../server/sql/rule-set';
 import { requirePerson } from '../../allow';
 import { readBody } from '../../read-body';
 import { respond } from '../../respond';

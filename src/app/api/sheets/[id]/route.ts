@@ -1,7 +1,6 @@
 import { database } from '../../../../server/database';
 import { tellAccessChanged } from '../../../../server/access/access-channel';
-import { deleteSheet } from '../../../../server/sql/sheet/delete-sheet';
-import { renameSheet } from '../../../../server/sql/sheet/rename-sheet';
+import { deleteSheet, renameSheet } from '../../../../server/sql/sheet';
 import { Refusal } from '../../../../server/refusal';
 import { allow } from '../../allow';
 import { readBody } from '../../read-body';

@@ -1,7 +1,7 @@
 import { tellAccessChanged } from '../../../../../server/access/access-channel';
 import { database } from '../../../../../server/database';
 import { Refusal } from '../../../../../server/refusal';
-import { deleteOwnSession } from '../../../../../server/sql/session/delete-sessions';
+import { deleteOwnSession } from '../../../../../server/sql/session';
 import { requirePerson } from '../../../allow';
 import { respond } from '../../../respond';
 

@@ -4,7 +4,7 @@ import Joi from 'joi';
 import { LOGGER_WAYS, type LoggerWay } from '../../../../../demo/logger/device-readings';
 import { database } from '../../../../../server/database';
 import { giveToken } from '../../../../../server/programs/give-token';
-import { endLoggers, hasLogger } from '../../../../../server/sql/program/loggers';
+import { endLoggers, hasLogger } from '../../../../../server/sql/program';
 import { Refusal } from '../../../../../server/refusal';
 import { settings } from '../../../../../server/settings';
 import { allow, requirePerson } from '../../../allow';

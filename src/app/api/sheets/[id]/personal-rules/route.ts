@@ -2,7 +2,7 @@ import Joi from 'joi';
 import type { StoredRule } from '../../../../../core/rules/shape/stored-rule';
 import { storedRule } from '../../../../../protocol/change-schema';
 import { database } from '../../../../../server/database';
-import { changePersonalRules, readPersonalRules } from '../../../../../server/sql/rule/personal-rules';
+import { changePersonalRules, readPersonalRules } from '../../../../../server/sql/rule';
 import { allow } from '../../../allow';
 import { readBody } from '../../../read-body';
 import { contentId } from '../../../read-query';

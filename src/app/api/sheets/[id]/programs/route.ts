@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { SCOPES, TOKEN_DAYS, type Scope } from '../../../../../protocol/programs/scopes';
 import { database } from '../../../../../server/database';
 import { giveToken } from '../../../../../server/programs/give-token';
-import { readPrograms } from '../../../../../server/sql/program/read-programs';
+import { readPrograms } from '../../../../../server/sql/program';
 import { allow, requirePerson } from '../../../allow';
 import { readBody } from '../../../read-body';
 import { respond } from '../../../respond';

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { database } from '../../../../../server/database';
 import { Refusal } from '../../../../../server/refusal';
-import { findRuleSet, readRuleSets } from '../../../../../server/sql/rule-set/rule-sets';
+import { findRuleSet, readRuleSets } from '../../../../../server/sql/rule-set';
 import { allow, requirePerson } from '../../../allow';
 import { contentId, readQuery } from '../../../read-query';
 import { respond } from '../../../respond';

@@ -1,11 +1,10 @@
 import { columnLetters } from '../../../../../core/sheet/address';
 import { ENDPOINTS } from '../../../../../protocol/programs/endpoints';
 import { database } from '../../../../../server/database';
-import { readFields } from '../../../../../server/sql/field/read-fields';
-import { countRecords } from '../../../../../server/sql/row/count-records';
-import { findHeader } from '../../../../../server/sql/row/find-header';
-import { readRules } from '../../../../../server/sql/rule/read-rules';
-import { findSheet } from '../../../../../server/sql/sheet/find-sheet';
+import { readFields } from '../../../../../server/sql/field';
+import { countRecords, findHeader } from '../../../../../server/sql/row';
+import { readRules } from '../../../../../server/sql/rule';
+import { findSheet } from '../../../../../server/sql/sheet';
 import { answerProgram } from '../../answer-program';
 
 export const dynamic = 'force-dynamic';

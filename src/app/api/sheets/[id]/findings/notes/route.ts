@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { database } from '../../../../../../server/database';
 import { Refusal } from '../../../../../../server/refusal';
-import { addNote } from '../../../../../../server/sql/finding/follow';
+import { addNote } from '../../../../../../server/sql/follow';
 import { allow } from '../../../../allow';
 import { readBody } from '../../../../read-body';
 import { respond } from '../../../../respond';

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { database } from '../../../../../../server/database';
-import { seeAll, seeOne } from '../../../../../../server/sql/finding/follow';
+import { seeAll, seeOne } from '../../../../../../server/sql/follow';
 import { allow, requirePerson } from '../../../../allow';
 import { readBody } from '../../../../read-body';
 import { respond } from '../../../../respond';

@@ -1,8 +1,8 @@
 import Joi from 'joi';
 import type { Digest, FollowSettings } from '../../../../../../protocol/findings';
 import { database } from '../../../../../../server/database';
-import { findDigest, setDigest } from '../../../../../../server/sql/finding/follow';
-import { findHook, setHook } from '../../../../../../server/sql/finding/hooks';
+import { findDigest, setDigest } from '../../../../../../server/sql/follow';
+import { findHook, setHook } from '../../../../../../server/sql/webhook';
 import { settings } from '../../../../../../server/settings';
 import { webhookRefusal } from '../../../../../../server/findings/webhook-address';
 import { allow, requirePerson } from '../../../../allow';

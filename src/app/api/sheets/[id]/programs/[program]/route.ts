@@ -1,7 +1,7 @@
 import { database } from '../../../../../../server/database';
 import { tellAccessChanged } from '../../../../../../server/access/access-channel';
 import { Refusal } from '../../../../../../server/refusal';
-import { revokeProgram } from '../../../../../../server/sql/program/revoke-program';
+import { revokeProgram } from '../../../../../../server/sql/program';
 import { allow } from '../../../../allow';
 import { respond } from '../../../../respond';
 

@@ -4,7 +4,7 @@ import { ENDPOINTS, RULELESS } from '../../../../../../protocol/programs/endpoin
 import { database } from '../../../../../../server/database';
 import { painter } from '../../../../../../server/painter/painter';
 import { archiveSheet } from '../../../../../../server/sheets/archive-sheet';
-import { findSheet } from '../../../../../../server/sql/sheet/find-sheet';
+import { findSheet } from '../../../../../../server/sql/sheet';
 import { Refusal } from '../../../../../../server/refusal';
 import { answerProgram, refusalFor } from '../../../answer-program';
 

@@ -1,7 +1,7 @@
 import { ENDPOINTS } from '../../../../../../protocol/programs/endpoints';
 import { database } from '../../../../../../server/database';
 import { Refusal } from '../../../../../../server/refusal';
-import { pageOfFindings } from '../../../../../../server/sql/finding/page-of-findings';
+import { pageOfFindings } from '../../../../../../server/sql/finding';
 import { answerProgram } from '../../../answer-program';
 
 export const dynamic = 'force-dynamic';

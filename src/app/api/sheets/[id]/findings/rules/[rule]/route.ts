@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { database } from '../../../../../../../server/database';
-import { muteRule } from '../../../../../../../server/sql/finding/follow';
-import { setImportant } from '../../../../../../../server/sql/finding/important';
+import { muteRule } from '../../../../../../../server/sql/follow';
+import { setImportant } from '../../../../../../../server/sql/finding';
 import { allow, requirePerson } from '../../../../../allow';
 import { readBody } from '../../../../../read-body';
 import { respond } from '../../../../../respond';

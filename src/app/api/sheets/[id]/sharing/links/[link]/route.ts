@@ -3,7 +3,7 @@ import type { SheetId } from '../../../../../../../core/sheet/ids';
 import { database } from '../../../../../../../server/database';
 import { tellAccessChanged } from '../../../../../../../server/access/access-channel';
 import { Refusal } from '../../../../../../../server/refusal';
-import { endLink, revokeLink } from '../../../../../../../server/sql/link/update-link';
+import { endLink, revokeLink } from '../../../../../../../server/sql/link';
 import { allow } from '../../../../../allow';
 import { linkEnd } from '../../../../../link-end';
 import { readBody } from '../../../../../read-body';

@@ -2,7 +2,7 @@ import { ENDPOINTS } from '../../../../../../../protocol/programs/endpoints';
 import { database } from '../../../../../../../server/database';
 import { findingStream } from '../../../../../../../server/live/finding-stream';
 import { hashToken } from '../../../../../../../server/people/token';
-import { findProgram } from '../../../../../../../server/sql/program/find-program';
+import { findProgram } from '../../../../../../../server/sql/program';
 import { streamed } from '../../../../../streamed';
 import { answerProgram, bearerOf } from '../../../../answer-program';
 
