@@ -10,7 +10,7 @@ import { prepareDatabase, serveApp } from './serve-app.mjs';
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const PORT = 4380;
 /** Times in a minute that the server may end by itself and is started again. */
-const MOST_ENDS = 5;
+const MAX_ENDS = 5;
 
 await main(async () => {
   installPackages(root);
@@ -33,7 +33,7 @@ await main(async () => {
     const port = process.env.PORT ? Number(process.env.PORT) : await freePort(PORT);
     const ends = [];
     // As a service would: a server that cannot go on ends, and another takes its place.
-    while (ends.length < MOST_ENDS) {
+    while (ends.length < MAX_ENDS) {
       app = serveApp(root, { database, port, stderr: 'inherit' });
       await app.ready;
       if (ending) return;

@@ -1,7 +1,7 @@
 // How the time of every reader and text function grows with the length of what it is given: 10,000, 100,000 and 1,000,000 letters of shapes that are
 // slow for careless expressions. Linear growth is 10x a step; beyond 30x a line is marked.
 import { makeFormula, FormulaShapes, valueAt } from '../../src/core/formula/run/make-formula';
-import { newPlace } from '../../src/core/formula/values/place';
+import { newCursor } from '../../src/core/formula/values/place';
 import { FAMILIES } from '../../src/core/formula/functions/function-table';
 import { parseFormula } from '../../src/core/formula/syntax/parse-formula';
 import { readCriterion } from '../../src/core/formula/values/criterion';
@@ -65,7 +65,7 @@ function caller(formula: string): (text: string) => unknown {
     const limits = { ...WORK_LIMITS, formula: Infinity };
     const context = { sheet, now: 0, work: new WorkMeter(limits), findSheet: () => undefined, findName: () => undefined };
     const made = makeFormula(formula, { context, shapes: new FormulaShapes() });
-    return valueAt(made, { ...newPlace(context), slot: sheet.order[0]! });
+    return valueAt(made, { ...newCursor(context), slot: sheet.order[0]! });
   };
 }
 

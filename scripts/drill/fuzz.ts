@@ -194,7 +194,7 @@ export async function fuzzAll(root: string): Promise<{ text: string; isGood: boo
     await fuzz('rules at work', anyRule, (one) => {
       const evaluation = new Evaluation(makeSheet(), {}, { now: 46_089.5 });
       evaluation.setRules([{ ...one, on: true }]);
-      return evaluation.running[0]!.problem === null;
+      return evaluation.activeRules[0]!.problem === null;
     }),
     await fuzz('separated values', texts, (text) => !('message' in readCsv(text, ','))),
     await fuzz('JSON', texts, (text) => !('message' in readJson(text))),

@@ -11,7 +11,7 @@ import type { CellInput, Operation } from '../core/sheet/change';
 import type { Sheet } from '../core/sheet/sheet';
 import { sheetFromTable } from '../core/sheet/sheet-from-table';
 import { makeFormula, FormulaShapes, cellValueOf, valueAt } from '../core/formula/run/make-formula';
-import { newPlace } from '../core/formula/values/place';
+import { newCursor } from '../core/formula/values/place';
 import { TOO_MUCH_WORK } from '../core/formula/calculate/calculation';
 import { WORK_LIMITS } from '../core/formula/values/work-meter';
 import type { CellValue } from '../core/values/cell-value';
@@ -65,7 +65,7 @@ export function explainCommand([data, rules, cell]: readonly (string | undefined
 /** `advise DATA [RULES]`: what there is to say of the rules, as JSON text. */
 export function adviseCommand([data, rules]: readonly (string | undefined)[], options: FileOptions): Answer {
   const { evaluation, looks } = open(data!, rules, options);
-  const stored = storedInOrder(evaluation.running.map(({ rule }) => rule));
+  const stored = storedInOrder(evaluation.activeRules.map(({ rule }) => rule));
   const advice = advise({ evaluation, stored, saved: looks });
   const told = advice.map(({ repair, ...rest }) => ({
     ...rest,
@@ -104,7 +104,7 @@ export function calculateCommand(
   const formula = makeFormula(formulaText, { context, shapes: new FormulaShapes() });
   if (formula.isUnread) throw new BadInput('formula', formula.diagnostics[0]!.message);
   const slot = sheet.order[cell.position] ?? -1;
-  const value = cellValueOf(valueAt(formula, { ...newPlace(context), column: cell.column, slot, position: cell.position }));
+  const value = cellValueOf(valueAt(formula, { ...newCursor(context), column: cell.column, slot, position: cell.position }));
   return done(JSON.stringify(calculated(value)));
 }
 

@@ -28,7 +28,7 @@ export interface FileContents {
 }
 
 /** Bytes that an archive comes to, unpacked. */
-const MOST_UNPACKED = 4 * LIMITS.unpackedBytes;
+const MAX_UNPACKED = 4 * LIMITS.unpackedBytes;
 
 const isGzip = (bytes: Uint8Array): boolean => bytes[0] === 0x1f && bytes[1] === 0x8b;
 
@@ -79,9 +79,9 @@ function contentsOfArchive(bytes: Uint8Array): FileContents {
 
 function unpacked(bytes: Uint8Array): string {
   try {
-    return gunzipSync(bytes, { maxOutputLength: MOST_UNPACKED }).toString('utf8');
+    return gunzipSync(bytes, { maxOutputLength: MAX_UNPACKED }).toString('utf8');
   } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'ERR_BUFFER_TOO_LARGE') throw new BadFile(`unpacked, it comes to more than ${MOST_UNPACKED} bytes`);
+    if ((error as NodeJS.ErrnoException).code === 'ERR_BUFFER_TOO_LARGE') throw new BadFile(`unpacked, it comes to more than ${MAX_UNPACKED} bytes`);
     throw new BadFile('it cannot be unpacked: it is cut off or damaged');
   }
 }

@@ -30,7 +30,7 @@ describe.each(SHEETS.map((sheet) => [sheet.name, sheet] as const))('%s', (_, con
     expect(changeSchema.validate({ id: 'demo', operations }, { convert: false }).error).toBeUndefined();
   });
 
-  test.each(evaluation.running.map((running) => [running.rule.name, running] as const))('%s works, and picks out something', (__, running) => {
+  test.each(evaluation.activeRules.map((running) => [running.rule.name, running] as const))('%s works, and picks out something', (__, running) => {
     expect(running.problem).toBeNull();
     expect(running.shownCount()).toBeGreaterThan(0);
   });
@@ -48,7 +48,7 @@ test('of the planner’s three rules every cell meets exactly one, also under ot
       ['r3', pump],
     ] as const)
       evaluation.follow(sheet.apply({ kind: 'set-cells', cells: [{ row, field: 't0', input }] }).effects);
-    for (const { column, slots } of evaluation.running[0]!.read)
-      slots.forEach((slot) => expect(evaluation.running.filter((running) => running.outcomeAt(column, slot) >= 0)).toHaveLength(1));
+    for (const { column, slots } of evaluation.activeRules[0]!.read)
+      slots.forEach((slot) => expect(evaluation.activeRules.filter((running) => running.outcomeAt(column, slot) >= 0)).toHaveLength(1));
   }
 });

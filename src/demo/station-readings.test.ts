@@ -28,7 +28,7 @@ describe('six rules that make sense', () => {
   const evaluation = new Evaluation(opened, looksById(sheetLooks([], 'light')));
   evaluation.setRules(contents.rules.map(({ rule }) => rule));
 
-  test.each(evaluation.running.map((running) => [running.rule.name, running] as const))(
+  test.each(evaluation.activeRules.map((running) => [running.rule.name, running] as const))(
     '%s works, and picks out some records but not most',
     (_, running) => {
       expect(running.problem).toBeNull();
@@ -39,14 +39,14 @@ describe('six rules that make sense', () => {
   );
 
   test('trials that are kept with a rule hold', () => {
-    for (const { rule } of evaluation.running)
+    for (const { rule } of evaluation.activeRules)
       for (const { value, expect: expected } of rule.trials ?? []) {
         const tried = new Sheet(contents.fields);
         const [field] = 'fields' in rule.reads ? rule.reads.fields : [];
         tried.apply({ kind: 'insert-rows', rows: [{ id: 'r', key: 'a0', role: 'record', cells: { [field!]: String(value) } }] });
         const trial = new Evaluation(tried, {});
         trial.setRules([rule]);
-        expect(trial.running[0]!.outcomeAt(tried.findColumn(field!)!, 0) >= 0).toBe(expected);
+        expect(trial.activeRules[0]!.outcomeAt(tried.findColumn(field!)!, 0) >= 0).toBe(expected);
       }
   });
 

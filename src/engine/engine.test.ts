@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import type { Wanted } from '../core/edit/find';
+import type { FindQuery } from '../core/edit/find';
 import type { AreaMeasures } from '../core/rules/explain/measure-area';
 import type { RuleProfile } from '../core/rules/explain/profile-rule';
 import type { ValuePart } from '../core/rules/explain/value-part';
@@ -261,7 +261,7 @@ test('the first fields are kept in view, and every other record is shaded, for e
 });
 
 test('cells are found by a text, by the rule that paints them, or by both', async () => {
-  const find = (wanted: Partial<Wanted>) => ask({ kind: 'find', wanted: { text: '', exact: false, pattern: false, ...wanted } });
+  const find = (wanted: Partial<FindQuery>) => ask({ kind: 'find', wanted: { text: '', exact: false, pattern: false, ...wanted } });
   // 4.9, 70% and -5 are low.
   expect(await find({ painted: 'low' })).toEqual([2, 6, 9].map((position) => ({ column: 0, position })));
   expect(await find({ painted: 'low', text: '5' })).toEqual([{ column: 0, position: 9 }]);

@@ -5,7 +5,7 @@ import { withFollowers } from '../core/rules/move/follow-layout';
 import { profileRule } from '../core/rules/explain/profile-rule';
 import { inRow, keepReferences } from '../core/formula/resolve/keep-references';
 import { tableWidth, transposed, type PastedCell } from '../core/edit/cells';
-import { findCells, type Wanted } from '../core/edit/find';
+import { findCells, type FindQuery } from '../core/edit/find';
 import { editWords, operationsOf, type Edit } from '../core/edit/registry';
 import { putRuleSetToWork } from '../core/rules/move/put-rule-set-to-work';
 import type { Operation } from '../core/sheet/change';
@@ -16,7 +16,7 @@ import type { Reader } from '../core/sharing/role';
 import type { SheetPast } from '../protocol/recorded-change';
 import type { GivenLook } from '../protocol/painted-sheet';
 import { unpackSheet } from '../protocol/packed-sheet';
-import type { Area, CopiedText, Event, Filter, Place, Request } from '../protocol/engine-messages';
+import type { Area, CopiedText, Event, Filter, CellPosition, Request } from '../protocol/engine-messages';
 import { Connection, type News } from './link/connection';
 import { copyArea, pastedCells, readPasted, spread, type Copied } from './requests/clipboard';
 import { adviceInTurns } from './requests/advice-in-turns';
@@ -40,14 +40,14 @@ import { HeldNewer } from './requests/refresh-file';
 import { Replica } from './replica/replica';
 import { paintedBy, rowHeights } from './view/row-heights';
 import { Turns } from './replica/turns';
-import { UndoStack, type Step } from './replica/undo-stack';
+import { UndoStack, type UndoStep } from './replica/undo-stack';
 import { windowOf, type Spotlight } from './view/window-of';
 
 /** Cells found that are told at once. */
-const MOST_FOUND = 10_000;
+const MAX_FOUND = 10_000;
 
 /** Changes of more cells and rows are made in parts, and can be stopped. */
-const MANY = 5000;
+const MAX_ITEMS_AT_ONCE = 5000;
 
 /** Hosts the core for one page: keeps the sheet, follows the server, answers the page, and tells it what changed. One file, since every request works on the same private state. */
 export class Engine {
@@ -78,8 +78,8 @@ export class Engine {
   private readonly news = new Set<News>();
   private readonly turns = new Turns((share) => this.tell({ kind: 'work-progressed', share }));
   /** The frame as it was last told: most edits leave it as it is. */
-  private toldFrame = '';
-  private toldOthers = '[]';
+  private lastFrame = '';
+  private lastOthers = '[]';
 
   constructor(private readonly tellAll: (events: readonly Event[], transfer?: Transferable[]) => void) {}
 
@@ -111,7 +111,7 @@ export class Engine {
     switch (request.kind) {
       case 'look-at':
         this.area = request.area;
-        return this.note('window');
+        return this.invalidate('window');
       case 'use-theme':
         return this.useTheme(request.theme);
       case 'change':
@@ -135,7 +135,7 @@ export class Engine {
       }
       case 'filter':
         this.outOfView.filter = request.filter;
-        return this.note('frame', 'window');
+        return this.invalidate('frame', 'window');
       case 'fold':
         return this.fold(request.position, request.folded);
       case 'undo':
@@ -143,19 +143,19 @@ export class Engine {
         return this.step(request.kind);
       case 'draft':
         this.opened.setDraft(request.rule);
-        return this.note('window', 'legend');
+        return this.invalidate('window', 'legend');
       case 'spotlight':
         this.spotlight = request.rule === null ? null : { rule: request.rule, part: request.part };
-        return this.note('window');
+        return this.invalidate('window');
       case 'select':
         this.selected.hold(this.sheet, request.selection);
         this.connection?.select(request.selection);
         // The trial column is about the selected field.
-        if (this.tried !== null) this.note('window');
+        if (this.tried !== null) this.invalidate('window');
         return cellAnswer(this.opened, request.selection.anchor, this.lock);
       case 'trial':
         this.tried = request.rule;
-        return this.note('window');
+        return this.invalidate('window');
       case 'refresh':
         return this.refresh(request);
       case 'bring-rules': {
@@ -184,7 +184,7 @@ export class Engine {
     void this.turns.take(() => {
       this.replica?.tick(nowMs);
       this.lastRead.forget();
-      this.note('window', 'legend');
+      this.invalidate('window', 'legend');
     });
   }
 
@@ -209,7 +209,7 @@ export class Engine {
     // Given looks are made for one theme.
     if (this.reads && isNew && this.id !== '') void this.open(this.id).catch(() => {});
     this.replica?.useTheme(theme);
-    return this.note('window');
+    return this.invalidate('window');
   }
 
   private async open(id: SheetId, at?: number): Promise<null> {
@@ -218,32 +218,32 @@ export class Engine {
       this.tell({ kind: 'sheet-failed', message: error.message });
       throw error;
     });
-    return this.turns.take(() => (reads ? this.usePainted(id, bytes) : this.use(id, bytes)));
+    return this.turns.take(() => (reads ? this.attachReaderView(id, bytes) : this.attachSheet(id, bytes)));
   }
 
   /** Works on a sheet as it came from the server from now on, with the changes that were on their way. */
-  private use(id: SheetId, bytes: ArrayBuffer): null {
+  private attachSheet(id: SheetId, bytes: ArrayBuffer): null {
     const { sheet, head } = unpackSheet(bytes);
     const replica = new Replica(sheet, head.sequence, { theme: this.theme, nowMs: head.asOf ?? Date.now() });
     this.past = new PastReader(id, (read) => void this.turns.take(() => this.usePast(replica, read)));
     const from = head.asOf === undefined ? () => `/api/sheets/${encodeURIComponent(id)}/changes?after=${replica.sequence}` : null;
     if (from !== null && this.who !== null)
-      this.personal = new PersonalRules(id, replica, (work) => void this.turns.take(work).then(() => this.note('window', 'legend')));
-    return this.workOn(replica, { id, name: head.name, from });
+      this.personal = new PersonalRules(id, replica, (work) => void this.turns.take(work).then(() => this.invalidate('window', 'legend')));
+    return this.attach(replica, { id, name: head.name, from });
   }
 
   /** The same for a sheet with given looks. */
-  private usePainted(id: SheetId, bytes: ArrayBuffer): null {
+  private attachReaderView(id: SheetId, bytes: ArrayBuffer): null {
     const { name, replica, lock, head } = openPainted(bytes, this.theme);
     const query = paintedQuery({ theme: this.theme, as: this.reads?.as });
     this.lock = lock;
     this.tell({ kind: 'legend-told', meanings: head.legend });
     const from = () => `/api/sheets/${encodeURIComponent(id)}/painted/changes?${query}&view=${head.view}&revision=${replica.revision}`;
-    return this.workOn(replica, { id, name, from });
+    return this.attach(replica, { id, name, from });
   }
 
   /** `from` gives the address of the stream to follow; null where the sheet stands still. */
-  private workOn(replica: Replica, { id, name, from }: { readonly id: SheetId; readonly name: string; readonly from: (() => string) | null }): null {
+  private attach(replica: Replica, { id, name, from }: { readonly id: SheetId; readonly name: string; readonly from: (() => string) | null }): null {
     const waiting = this.replica?.waiting ?? [];
     this.replica = replica;
     this.id = id;
@@ -252,18 +252,18 @@ export class Engine {
       this.connection ??= new Connection(id, this.who, {
         take: (work) => void this.turns.take(work),
         tell: (event) => this.tell(event),
-        note: (...news) => this.note(...news),
+        note: (...news) => this.invalidate(...news),
         reopen: () => this.open(id),
         forget: (change) => this.undo.forget(change),
       });
       this.connection.use(replica, from, waiting);
     }
-    return this.note('frame', 'window', 'legend');
+    return this.invalidate('frame', 'window', 'legend');
   }
 
   private usePast(replica: Replica, past: SheetPast): void {
     replica.usePast(past);
-    this.note('window', 'legend', 'selection');
+    this.invalidate('window', 'legend', 'selection');
   }
 
   private async change(asked: readonly Operation[], says: string): Promise<null> {
@@ -279,18 +279,19 @@ export class Engine {
   }
 
   /** Applies operations here at once, or in parts where they are many, and sends them. `done` hears what takes them back. */
-  private async apply(asked: readonly Operation[], says: string, done: (step: Step) => void): Promise<void> {
+  private async apply(asked: readonly Operation[], says: string, done: (step: UndoStep) => void): Promise<void> {
     const { sheet } = this;
     const locked = this.lock?.refusalOf(asked) ?? null;
     if (locked !== null) return this.tell({ kind: 'change-refused', message: locked });
     const held = holdRanges(sheet, asked);
     const operations = [...(held.length ? [{ kind: 'set-cells' as const, cells: held }] : []), ...withFollowers(sheet, asked)];
     const change = { id: nanoid(), operations };
-    const inverse = changedItems(operations) > MANY ? await this.opened.applyInParts(change, this.turns.rest) : this.opened.apply(change);
+    const inverse =
+      changedItems(operations) > MAX_ITEMS_AT_ONCE ? await this.opened.applyInParts(change, this.turns.rest) : this.opened.apply(change);
     this.selected.holdAnew(sheet);
     this.connection?.send(change);
     done({ changeId: change.id, inverse, says });
-    this.note('frame', 'window', 'legend', 'undo');
+    this.invalidate('frame', 'window', 'legend', 'undo');
   }
 
   private async enter({ column, position, cell, input }: Extract<Request, { kind: 'enter' }>): Promise<null> {
@@ -326,15 +327,15 @@ export class Engine {
     if (slot === undefined) return null;
     if (folded) this.outOfView.folded.add(this.sheet.rowId(slot));
     else this.outOfView.folded.delete(this.sheet.rowId(slot));
-    return this.note('frame', 'window');
+    return this.invalidate('frame', 'window');
   }
 
-  private find(wanted: Wanted): Place[] {
+  private find(wanted: FindQuery): CellPosition[] {
     const { painted } = wanted;
-    const running = this.opened.evaluation.running.find(({ rule }) => rule.id === painted);
+    const running = this.opened.evaluation.activeRules.find(({ rule }) => rule.id === painted);
     const shows = painted === undefined ? undefined : (this.opened.shownBy(painted) ?? (() => false));
     const isPainted = shows && ((column: number, slot: number): boolean => (running?.painted.has(column) ?? true) && shows(column, slot));
-    return findCells(this.sheet, wanted, isPainted).slice(0, MOST_FOUND);
+    return findCells(this.sheet, wanted, isPainted).slice(0, MAX_FOUND);
   }
 
   private copy(area: Area): CopiedText {
@@ -357,25 +358,25 @@ export class Engine {
     return { left: area.left, top: area.top, right: area.left + width - 1, bottom: area.top + Math.max(1, rows.length) - 1 };
   }
 
-  private note(...news: readonly News[]): null {
+  private invalidate(...news: readonly News[]): null {
     // Whatever changes a cell is told as a change of the frame too.
     if (news.includes('frame')) this.lastRead.forget();
     const first = this.news.size === 0;
     for (const item of news) this.news.add(item);
     // All that one message or one batch of changes brings is told once, as soon as it is in.
-    if (first) queueMicrotask(() => this.tellNews());
+    if (first) queueMicrotask(() => this.flushEvents());
     return null;
   }
 
-  private tellNews(): void {
+  private flushEvents(): void {
     const news = new Set(this.news);
     this.news.clear();
     if (!this.replica) return;
     const events: Event[] = [];
     const buffers: Transferable[] = [];
     const frame = news.has('frame') ? frameOf(this.replica, this.name, this.outOfView) : undefined;
-    if (frame && JSON.stringify(frame) !== this.toldFrame) {
-      this.toldFrame = JSON.stringify(frame);
+    if (frame && JSON.stringify(frame) !== this.lastFrame) {
+      this.lastFrame = JSON.stringify(frame);
       events.push({ kind: 'frame-changed', frame });
     }
     const moved = news.has('selection') ? this.selected.moved(this.sheet) : null;
@@ -396,8 +397,8 @@ export class Engine {
     if (news.has('link') && this.connection) events.push(this.connection.standing);
     // Where others are moves with the rows and fields.
     const people = news.has('others') || news.has('frame') ? this.connection?.others(this.sheet) : undefined;
-    if (people && JSON.stringify(people) !== this.toldOthers) {
-      this.toldOthers = JSON.stringify(people);
+    if (people && JSON.stringify(people) !== this.lastOthers) {
+      this.lastOthers = JSON.stringify(people);
       events.push({ kind: 'others-told', people });
     }
     this.tellAll(events, buffers);

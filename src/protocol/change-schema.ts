@@ -12,7 +12,7 @@ import type { StoredRow } from '../core/sheet/change';
 import type { StoredRule } from '../core/rules/shape/stored-rule';
 import type { Field } from '../core/sheet/field';
 import { ROW_ROLES, type RowRole } from '../core/sheet/row-role';
-import { MOST_ALLOWED } from '../core/sheet/allowed-values';
+import { MAX_ALLOWED } from '../core/sheet/allowed-values';
 import {
   nameKey,
   OUTCOME_TIMES,
@@ -35,9 +35,9 @@ import type { SentChange } from './recorded-change';
 
 const id = idSchema;
 /** Longest text that a cell takes, in UTF-16 code units. */
-const LONGEST_INPUT = LIMITS.cellText;
-const TOO_LONG = `A cell takes at most ${LONGEST_INPUT.toLocaleString('en')} characters. What you entered is longer and was not kept.`;
-const input = Joi.string().allow('').max(LONGEST_INPUT).messages({ 'string.max': TOO_LONG });
+const MAX_INPUT_LENGTH = LIMITS.cellText;
+const TOO_LONG = `A cell takes at most ${MAX_INPUT_LENGTH.toLocaleString('en')} characters. What you entered is longer and was not kept.`;
+const input = Joi.string().allow('').max(MAX_INPUT_LENGTH).messages({ 'string.max': TOO_LONG });
 
 const key = Joi.string()
   .min(1)
@@ -65,7 +65,7 @@ export const fieldSchema = Joi.object<Field>({
   unit: Joi.string().max(40).allow(null).required(),
   style: styleSchema,
   hidden: Joi.boolean(),
-  allowed: Joi.array().items(Joi.string().max(500)).unique().min(1).max(MOST_ALLOWED),
+  allowed: Joi.array().items(Joi.string().max(500)).unique().min(1).max(MAX_ALLOWED),
 });
 
 const HEIGHT = { min: 16, max: 1000 } as const;
@@ -77,7 +77,7 @@ const rowAbout = {
   level: Joi.number().integer().min(LEVEL.min).max(LEVEL.max),
 };
 
-const isText = (value: unknown): boolean => typeof value === 'string' && value.length <= LONGEST_INPUT;
+const isText = (value: unknown): boolean => typeof value === 'string' && value.length <= MAX_INPUT_LENGTH;
 const isId = (value: unknown): boolean => typeof value === 'string' && isContentId(value);
 const isKey = (value: unknown): boolean => typeof value === 'string' && /^[A-Za-z0-9]{1,500}$/.test(value);
 const isWithin = (value: unknown, { min, max }: { readonly min: number; readonly max: number }): boolean =>
@@ -90,7 +90,7 @@ function cellsProblem(value: unknown): string | undefined {
   for (const [field, typed] of Object.entries(value)) {
     if (!isContentId(field)) return ' holds a field that is no id';
     if (typeof typed !== 'string') return `.${field} must be a string`;
-    if (typed.length > LONGEST_INPUT) return TOO_LONG;
+    if (typed.length > MAX_INPUT_LENGTH) return TOO_LONG;
   }
   return undefined;
 }

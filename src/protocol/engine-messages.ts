@@ -24,7 +24,7 @@ import type { FieldId, RowId, RuleId, SheetId } from '../core/sheet/ids';
 import type { RowRole } from '../core/sheet/row-role';
 import type { Field } from '../core/sheet/field';
 import type { Edit } from '../core/edit/registry';
-import type { Wanted } from '../core/edit/find';
+import type { FindQuery } from '../core/edit/find';
 import type { Refresh, RefreshHow } from '../core/edit/refresh';
 import type { Style } from '../core/looks/style';
 import type { AreaMeasures } from '../core/rules/explain/measure-area';
@@ -45,7 +45,7 @@ export interface Area {
 }
 
 /** A cell by where it stands. */
-export interface Place {
+export interface CellPosition {
   readonly column: number;
   readonly position: number;
 }
@@ -58,8 +58,8 @@ export interface CellIds {
 
 /** A range from the cell where it was begun to the cell where it ends now; the first is where typing goes. */
 export interface Selection {
-  readonly anchor: Place;
-  readonly focus: Place;
+  readonly anchor: CellPosition;
+  readonly focus: CellPosition;
   /** Ranges that were chosen before and are selected as well. */
   readonly also?: readonly Area[];
 }
@@ -95,7 +95,7 @@ export type Request =
       readonly table: string | readonly (readonly string[])[];
       readonly how: PasteHow;
     }
-  | { readonly kind: 'find'; readonly wanted: Wanted }
+  | { readonly kind: 'find'; readonly wanted: FindQuery }
   | { readonly kind: 'measure'; readonly areas: readonly Area[] }
   | { readonly kind: 'ask-texts'; readonly left: number; readonly right: number }
   | { readonly kind: 'ask-edge'; readonly column: number; readonly position: number; readonly columns: number; readonly rows: number }
@@ -117,7 +117,7 @@ export type Request =
   | { readonly kind: 'ask-match'; readonly rule: RuleId; readonly after: number }
   | { readonly kind: 'ask-touching'; readonly areas: readonly Area[] }
   /** How the formula of a rule reads at some cells, one of them given. */
-  | { readonly kind: 'ask-readings'; readonly rule: RuleId; readonly at: Place }
+  | { readonly kind: 'ask-readings'; readonly rule: RuleId; readonly at: CellPosition }
   /** The outcomes of a rule by field and by record. */
   | { readonly kind: 'ask-tallies'; readonly rule: RuleId }
   /** The cells either side of the edge of a rule over the greatest or least numbers. */
@@ -159,15 +159,15 @@ export interface Answers {
   readonly copy: CopiedText;
   /** The cells that were pasted into. */
   readonly paste: Area;
-  readonly find: readonly Place[];
+  readonly find: readonly CellPosition[];
   readonly measure: AreaMeasures;
-  readonly 'ask-edge': Place;
+  readonly 'ask-edge': CellPosition;
   /** What a field shows in its records, each once, and how often; the most frequent first. */
   readonly 'ask-values': readonly { readonly text: string; readonly count: number }[];
   /** The longest texts of each field, for fitting its width. */
   readonly 'ask-texts': readonly (readonly string[])[];
   readonly select: CellAnswer | null;
-  readonly 'ask-match': Place | null;
+  readonly 'ask-match': CellPosition | null;
   readonly 'ask-profile': RuleProfile;
   /** Rules that read or paint one of the cells. */
   readonly 'ask-touching': readonly RuleId[];
@@ -185,7 +185,7 @@ export interface Answers {
   readonly 'bring-rules': { readonly names: readonly string[]; readonly unknown: readonly string[] };
   readonly 'read-newer': NewerFile;
   readonly refresh: RefreshPreview;
-  readonly 'ask-place': Place | null;
+  readonly 'ask-place': CellPosition | null;
   readonly 'ask-cells': readonly CellIds[];
   readonly 'ask-records': readonly { readonly row: RowId; readonly name: string }[];
   readonly 'ask-advice': readonly Advice[];
@@ -234,7 +234,7 @@ export type Filter =
 export const FILTER_TESTS = ['holds', 'at least', 'at most'] as const;
 export type FilterTest = (typeof FILTER_TESTS)[number];
 
-export interface CellAnswer extends Place, CellIds {
+export interface CellAnswer extends CellPosition, CellIds {
   readonly input: string;
   readonly shown: string;
   /** Its ordinary formatting, that of its field and row included. */
@@ -347,7 +347,7 @@ export interface PresentPerson {
 }
 
 /** An entry of one's own that somebody wrote over who had not seen it. */
-export interface LostCell extends Place {
+export interface LostCell extends CellPosition {
   readonly cell: CellIds;
   readonly mine: string;
   readonly theirs: string;

@@ -111,7 +111,7 @@ export function unpackSheet(buffer: ArrayBuffer): { sheet: Sheet; head: Omit<Pac
       else store.place(slot, known[code]! >= 0 ? known[code]! : (known[code] = store.codeFor(inputs[code]!, false)));
     }
   });
-  for (const [slot, about] of abouts) opened.dressRow(slot, about);
+  for (const [slot, about] of abouts) opened.setRowFormat(slot, about);
   opened.parts.put(head.parts);
   opened.rules.put(head.rules);
   return { sheet: opened, head: rest };

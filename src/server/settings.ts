@@ -65,13 +65,13 @@ export function readSettings(environment: Readonly<Record<string, string | undef
   const { error, value } = SCHEMA.validate(given, { abortEarly: false, errors: { wrap: { label: false } } });
   const wrong = [...(error?.details.map(({ message }) => message) ?? []), ...unknown.map((name) => `${name} is no setting`)];
   if (wrong.length) throw new Error(`The settings are wrong, see docs/deploying.md:\n${wrong.map((line) => `  ${line}`).join('\n')}`);
-  return settingsFrom(value as Read);
+  return settingsFrom(value as Environment);
 }
 
 /** Variables that are not for the server: of the start script, the command line and the tests. */
 const OF_SCRIPTS: readonly string[] = ['AUXESIS_DB_PORT', 'AUXESIS_TOKEN', 'AUXESIS_URL', 'AUXESIS_REPORT'];
 
-interface Read {
+interface Environment {
   readonly DATABASE_URL: string;
   readonly PORT: number;
   readonly AUXESIS_LISTEN: string;
@@ -86,7 +86,7 @@ interface Read {
   readonly AUXESIS_LOG_LEVEL: Settings['logLevel'];
 }
 
-function settingsFrom(read: Read): Settings {
+function settingsFrom(read: Environment): Settings {
   const publicUrl = new URL(read.AUXESIS_PUBLIC_URL ?? `http://127.0.0.1:${read.PORT}`);
   // What is for trying things out is off where others can reach the app.
   const isLocal = LOCAL.includes(publicUrl.hostname);

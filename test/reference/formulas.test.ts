@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { Calculation } from '../../src/core/formula/calculate/calculation';
 import { cellValueOf, FormulaShapes, makeFormula, valueAt } from '../../src/core/formula/run/make-formula';
-import { newPlace } from '../../src/core/formula/values/place';
+import { newCursor } from '../../src/core/formula/values/place';
 import type { Sheet } from '../../src/core/sheet/sheet';
 import { sheetFromTable } from '../../src/core/sheet/sheet-from-table';
 import { shownText } from '../../src/core/values/shown-text';
@@ -16,7 +16,7 @@ function value(formula: string, sheet: Sheet = empty): number | string {
   const context = { sheet, now: 46_089.5, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() };
   new Calculation(sheet, context);
   const found = cellValueOf(
-    valueAt(makeFormula(formula, { context, shapes: new FormulaShapes() }), { ...newPlace(context), slot: sheet.order[1] ?? 0 }),
+    valueAt(makeFormula(formula, { context, shapes: new FormulaShapes() }), { ...newCursor(context), slot: sheet.order[1] ?? 0 }),
   );
   return found.kind === 'number' ? found.number : found.kind === 'date' ? found.serial : shownText(found, null);
 }

@@ -57,7 +57,7 @@ function matches(when: When, texts: readonly string[]): number {
   evaluation.setRules([
     { id: 'r', name: 'R', on: true, settles: false, reads: { fields: [sheet.fields[0]!.id] }, when, paints: 'cell', look: { bold: true } },
   ]);
-  return evaluation.running[0]!.shownCount();
+  return evaluation.activeRules[0]!.shownCount();
 }
 
 /*

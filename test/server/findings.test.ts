@@ -54,7 +54,7 @@ const rule = (id: string, when: Rule['when'], rest: Partial<Rule> = {}): Rule =>
 });
 const low = rule('low', { kind: 'compare', is: '<', to: 5 });
 
-interface Told {
+interface FindingRow {
   readonly sequence: string;
   readonly row_id: string;
   readonly way: string;
@@ -62,10 +62,10 @@ interface Told {
   readonly after: string;
 }
 const kept = (sheet: string) =>
-  sql<Told[]>`select sequence, row_id, way, before, after from finding where sheet_id = ${sheet} order by sequence, row_id`;
+  sql<FindingRow[]>`select sequence, row_id, way, before, after from finding where sheet_id = ${sheet} order by sequence, row_id`;
 
 /** The same worked out by PostgreSQL alone, from the log and what the sheet began with: below 5 and not so before, or the other way round. */
-const bySql = (sheet: string, begun: readonly string[]) => sql<Told[]>`
+const bySql = (sheet: string, begun: readonly string[]) => sql<FindingRow[]>`
   with entered as (
     select 0::bigint as sequence, 'r' || (at - 1) as row_id, value as input from unnest(${begun as string[]}::text[]) with ordinality as first (value, at)
     union all

@@ -74,7 +74,7 @@ class Reading {
     const { sheet } = this.page;
     const looks = sheet.order.map((slot) =>
       sheet.fields.map((_, column) => {
-        const { properties, rules } = this.page.lookAt(column, slot);
+        const { properties, rules } = this.page.resolvedLook(column, slot);
         return { ...Object.fromEntries(properties), says: rules.map((name) => this.page.lookNames()[name]) };
       }),
     );

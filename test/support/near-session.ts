@@ -54,7 +54,7 @@ export async function openSession(): Promise<{ session: Session; server: FakeSer
   const session = new Session(server.id);
   const stop = session.start('light');
   await settle();
-  session.lookAt({ left: 0, top: 0, right: 2, bottom: 20 });
+  session.setViewport({ left: 0, top: 0, right: 2, bottom: 20 });
   await settle();
   return {
     session,

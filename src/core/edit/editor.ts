@@ -22,14 +22,14 @@ export interface Editor<E> {
 export class EditRefusal extends Error {}
 
 /** Cells that one edit may touch one by one. */
-const MOST_CELLS = 200_000;
+const MAX_CELLS = 200_000;
 
 /** Throws an EditRefusal where an area has too many cells to be edited one by one. */
 export function checkSize({ left, top, right, bottom }: CellRange): void {
   const cells = (right - left + 1) * (bottom - top + 1);
-  if (cells > MOST_CELLS)
+  if (cells > MAX_CELLS)
     throw new EditRefusal(
-      `That is ${cells.toLocaleString('en')} cells; at most ${MOST_CELLS.toLocaleString('en')} are changed at once. Select whole fields, or fewer rows.`,
+      `That is ${cells.toLocaleString('en')} cells; at most ${MAX_CELLS.toLocaleString('en')} are changed at once. Select whole fields, or fewer rows.`,
     );
 }
 

@@ -1,4 +1,4 @@
-import { MOST_ALLOWED } from '../sheet/allowed-values';
+import { MAX_ALLOWED } from '../sheet/allowed-values';
 import { newField, type Field } from '../sheet/field';
 import { keysAt } from '../sheet/layout/keys-at';
 import type { Sheet } from '../sheet/sheet';
@@ -67,7 +67,7 @@ export const hideFields: Editor<Fields & { readonly hidden: boolean }> = {
 export const setAllowed: Editor<Fields & { readonly allowed: readonly string[] | null }> = {
   operations(sheet, { allowed, ...fields }) {
     const values = [...new Set(allowed?.map((value) => value.trim()).filter((value) => value !== ''))];
-    if (values.length > MOST_ALLOWED) throw new EditRefusal(`A list has at most ${MOST_ALLOWED} values; these are ${values.length}.`);
+    if (values.length > MAX_ALLOWED) throw new EditRefusal(`A list has at most ${MAX_ALLOWED} values; these are ${values.length}.`);
     const given = fieldsIn(sheet, fields).map(({ allowed: _, ...field }) => (values.length ? { ...field, allowed: values } : field));
     return [{ kind: 'put-fields', fields: given }];
   },

@@ -10,7 +10,7 @@ import { foldText } from '../values/fold-text';
 import { EditRefusal, type Editor } from './editor';
 
 /** What to look for. */
-export interface Wanted {
+export interface FindQuery {
   readonly text: string;
   /** Upper and lower case, and accents, count; they do not otherwise. */
   readonly exact: boolean;
@@ -24,7 +24,7 @@ export interface Wanted {
 
 type Test = (text: string) => boolean;
 
-function patternOf({ text, exact, pattern }: Wanted): RE2JS {
+function patternOf({ text, exact, pattern }: FindQuery): RE2JS {
   try {
     return RE2JS.compile(pattern ? text : RE2JS.quote(text), exact ? 0 : RE2JS.CASE_INSENSITIVE);
   } catch {
@@ -32,7 +32,7 @@ function patternOf({ text, exact, pattern }: Wanted): RE2JS {
   }
 }
 
-function testOf(wanted: Wanted): Test {
+function testOf(wanted: FindQuery): Test {
   if (wanted.pattern || wanted.exact) {
     const compiled = patternOf(wanted);
     return (text) => compiled.matcher(text).find();
@@ -47,7 +47,7 @@ const inside = (area: CellRange | undefined, column: number, position: number): 
 /** All cells whose shown text or input has what is wanted, row by row; with `isPainted`, only those for which that is true. */
 export function findCells(
   sheet: Sheet,
-  wanted: Wanted,
+  wanted: FindQuery,
   isPainted?: (column: number, slot: number) => boolean,
 ): { column: number; position: number }[] {
   if (wanted.text === '' && !isPainted) return [];
@@ -74,7 +74,7 @@ function replacedIn(text: string, compiled: RE2JS, by: string): string {
 }
 
 /** Puts another text in the place of each one that is found, in what was typed. Formulas are changed as they read. */
-export const replaceText: Editor<Wanted & { readonly by: string }> = {
+export const replaceText: Editor<FindQuery & { readonly by: string }> = {
   operations(sheet, { by, ...wanted }) {
     if (wanted.text === '') return [];
     const compiled = patternOf(wanted);

@@ -114,7 +114,7 @@ export const DEEPEST_LEVEL = 8;
 export const shiftLevel: Editor<Rows & { readonly by: 1 | -1 }> = {
   operations(sheet, { by, ...rows }) {
     const changed = sheet.order.slice(rows.top, rows.bottom + 1).flatMap((slot) => {
-      const level = sheet.aboutRow(slot).level ?? 0;
+      const level = sheet.rowFormat(slot).level ?? 0;
       const next = Math.max(0, Math.min(DEEPEST_LEVEL, level + by));
       return next === level ? [] : [{ id: sheet.rowId(slot), level: next === 0 ? null : next }];
     });

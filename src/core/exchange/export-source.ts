@@ -19,7 +19,7 @@ export interface ExportSource {
   readonly area?: CellRange;
 }
 
-interface Wanted {
+interface ExportQuery {
   readonly name: string;
   readonly looks: Readonly<Record<string, Look>>;
   readonly area?: CellRange | undefined;
@@ -28,8 +28,8 @@ interface Wanted {
 }
 
 /** A sheet as it is now, with its rules that are on and work. */
-export function exportSource({ sheet, running }: Evaluation, { name, looks, area, without = new Set() }: Wanted): ExportSource {
-  const own = running.filter(({ works, rule }) => works && !without.has(rule.id));
+export function exportSource({ sheet, activeRules }: Evaluation, { name, looks, area, without = new Set() }: ExportQuery): ExportSource {
+  const own = activeRules.filter(({ works, rule }) => works && !without.has(rule.id));
   return { name, sheet, running: own, resolver: new Resolver(own, looks, sheet), looks, ...(area ? { area } : {}) };
 }
 

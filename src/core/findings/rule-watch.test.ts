@@ -53,7 +53,7 @@ class Watched {
   painted(): Map<string, Set<string>> {
     const fresh = new Evaluation(this.sheet, {}, { now: 46_089.5 });
     fresh.setRules(this.rules);
-    const watched = fresh.running.filter((rule) => rule.works && !rule.variesByCell);
+    const watched = fresh.activeRules.filter((rule) => rule.works && !rule.variesByCell);
     const cells = this.sheet.order.flatMap((slot) => this.sheet.fields.map((field, column) => ({ slot, column, field: field.id })));
     return new Map(
       watched.map((rule) => {

@@ -27,11 +27,11 @@ export interface Crossing {
 }
 
 /** Crossings of one rule that are told at once: more are a change of everything. */
-const MOST_CROSSINGS = 500;
+const MAX_CROSSINGS = 500;
 
 const NONE = -1;
 
-interface Held {
+interface WatchedRule {
   readonly rule: Rule;
   /** By field: the outcome with a look of each slot, or NONE. */
   readonly outcomes: ReadonlyMap<FieldId, Int32Array>;
@@ -43,7 +43,7 @@ interface Held {
  * for each cell that is read.
  */
 export class RuleWatch {
-  private held: ReadonlyMap<RuleId, Held>;
+  private held: ReadonlyMap<RuleId, WatchedRule>;
 
   constructor(private readonly evaluation: Evaluation) {
     this.held = this.hold();
@@ -58,17 +58,17 @@ export class RuleWatch {
   crossings(): Crossing[] {
     const before = this.held;
     this.held = this.hold(before);
-    return this.evaluation.running.flatMap((running) => {
+    return this.evaluation.activeRules.flatMap((running) => {
       const [was, is] = [before.get(running.rule.id), this.held.get(running.rule.id)];
       return was && is && equal(was.rule, is.rule) ? this.between(running, was, is) : [];
     });
   }
 
   /** What there is now; of a rule that cannot work for a while, what there was: it goes on from there. */
-  private hold(before?: ReadonlyMap<RuleId, Held>): Map<RuleId, Held> {
-    const { running, sheet } = this.evaluation;
-    const held = new Map<RuleId, Held>();
-    for (const rule of running) {
+  private hold(before?: ReadonlyMap<RuleId, WatchedRule>): Map<RuleId, WatchedRule> {
+    const { activeRules, sheet } = this.evaluation;
+    const held = new Map<RuleId, WatchedRule>();
+    for (const rule of activeRules) {
       if (!rule.works) {
         const was = before?.get(rule.rule.id);
         if (was && equal(was.rule, rule.rule)) held.set(rule.rule.id, was);
@@ -86,7 +86,7 @@ export class RuleWatch {
     return held;
   }
 
-  private between(running: RunningRule, was: Held, is: Held): Crossing[] {
+  private between(running: RunningRule, was: WatchedRule, is: WatchedRule): Crossing[] {
     const { sheet } = this.evaluation;
     const { rule } = running;
     const fields = sheet.fields.map((field, column) => ({ ...field, label: sheet.labelOf(column) ?? columnLetters(column) }));
@@ -98,7 +98,7 @@ export class RuleWatch {
       const column = sheet.findColumn(field)!;
       const earlier = was.outcomes.get(field);
       if (!earlier) continue;
-      for (let slot = 0; slot < codes.length && found.length < MOST_CROSSINGS; slot++) {
+      for (let slot = 0; slot < codes.length && found.length < MAX_CROSSINGS; slot++) {
         const [from, to] = [earlier[slot] ?? NONE, codes[slot]!];
         if (from === to) continue;
         const isThere = sheet.findSlot(sheet.rowId(slot)) === slot;

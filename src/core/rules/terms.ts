@@ -30,9 +30,9 @@ export interface Inputs {
   /** Single cells that count for every outcome. */
   readonly cells: readonly { readonly column: number; readonly slot: number }[];
   /** True where the outcome may change as time goes by. */
-  readonly hangsOnClock?: boolean;
+  readonly isTimeDependent?: boolean;
   /** True where what cells held before counts. */
-  readonly hangsOnPast?: boolean;
+  readonly needsHistory?: boolean;
 }
 
 /** How a sentence names what a condition refers to. */

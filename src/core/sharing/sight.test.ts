@@ -6,7 +6,7 @@ import type { Rule } from '../rules/shape/rule';
 import type { Sheet } from '../sheet/sheet';
 import { OUTCOME_TIMES, type Filling } from '../sheet/sheet-part';
 import type { Own, Reader } from './role';
-import { Sight } from './sight';
+import { VisibleSheet } from './sight';
 import { putRules, rulesOf } from '../rules/shape/stored-rule';
 
 /*
@@ -80,7 +80,7 @@ function evaluationOf(inputs: readonly string[], scene: Scene): Evaluation {
 /** All that is told to a reader: inputs, fields, what lies over them, and, while outcomes are withheld, every look. */
 function observed(evaluation: Evaluation, reader: Reader): unknown {
   const { sheet } = evaluation;
-  const sight = new Sight(evaluation, reader);
+  const sight = new VisibleSheet(evaluation, reader);
   const isWithheld = reader.role === 'filler' && sheet.parts.get('filling')!.kind === 'filling' && outcomesOf(sheet) === 'withheld';
   const sent = cells(sheet).filter(({ column }) => sight.columns.includes(column));
   return {
@@ -93,7 +93,7 @@ function observed(evaluation: Evaluation, reader: Reader): unknown {
           .map((rule) => [
             rule.rule.id,
             sent
-              .filter(({ column, slot }) => sight.isSent(column, slot))
+              .filter(({ column, slot }) => sight.isVisible(column, slot))
               .map(({ column, slot }) => rule.shows(column, slot) && rule.outcomeAt(column, slot)),
           ])
       : null,
@@ -143,7 +143,7 @@ test('nothing that is typed into a cell that is not for a reader is in what they
       const evaluation = evaluationOf(['x'], scene);
       const { sheet } = evaluation;
       for (const { row, field } of cells(sheet)) sheet.apply({ kind: 'set-cells', cells: [{ row, field, input: `in ${field} of ${row}` }] });
-      const sight = new Sight(evaluation, scene.reader);
+      const sight = new VisibleSheet(evaluation, scene.reader);
       for (const { row, field, column, slot } of cells(sheet)) {
         const told = sight.columns.includes(column) ? sight.inputAt(column, slot) : '';
         if (isSecret(scene, { row, field })) expect(told, `${row} ${field}`).toBe('');
@@ -159,7 +159,7 @@ test('nothing that is typed into a cell that is not for a reader is in what they
 test('of its settings a filler is told those of their own cells, and a viewer none', () => {
   fc.assert(
     fc.property(anyScene, (scene) => {
-      const told = new Sight(evaluationOf(['5'], scene), scene.reader).parts().flatMap((part) => (part.kind === 'filling' ? part : []));
+      const told = new VisibleSheet(evaluationOf(['5'], scene), scene.reader).parts().flatMap((part) => (part.kind === 'filling' ? part : []));
       expect(told).toHaveLength(scene.reader.role === 'filler' ? 1 : 0);
       if (scene.reader.role === 'viewer') return;
       const { own } = scene.reader;
@@ -181,7 +181,7 @@ test('while outcomes are withheld, no answer key judges for a filler, whether it
       sheet.apply({ kind: 'put-parts', parts: [{ ...filling, outcomes: 'withheld' }] });
       const evaluation = new Evaluation(sheet, {});
       evaluation.setRules(rulesOf(sheet).map(({ rule }) => rule));
-      const judging = new Sight(evaluation, { role: 'filler', own }).rules();
+      const judging = new VisibleSheet(evaluation, { role: 'filler', own }).rules();
       expect(judging.filter(({ rule }) => rule.when.kind === 'key')).toEqual([]);
     }),
   );

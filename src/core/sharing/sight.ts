@@ -15,14 +15,14 @@ import type { Reader } from './role';
  * field but hidden ones and answer keys. Fillers besides get no field that the owner keeps, nothing that is for others to fill in unless
  * the owner shows it, and no formula's result that hangs on what they do not get. Made anew when rows, fields, parts or rules change.
  */
-export class Sight {
+export class VisibleSheet {
   /** Columns that are sent, from the left. */
   readonly columns: readonly number[];
   private readonly sheet: Sheet;
   private readonly filling: Filling;
   private readonly open: OpenCells;
   /** Columns of which a part or everything is not sent. */
-  private readonly partly: ReadonlySet<number>;
+  private readonly partlyHidden: ReadonlySet<number>;
   /** Columns whose formulas hang on what is not sent. */
   private readonly tainted: ReadonlySet<number>;
 
@@ -39,8 +39,8 @@ export class Sight {
     this.columns = sheet.fields.flatMap(({ id }, column) => (kept.has(id) || this.isOthers(id) ? [] : column));
     const sent = new Set(this.columns);
     const isPartly = (column: number): boolean => !sent.has(column) || this.hidesSome(column);
-    this.partly = reader.role === 'viewer' ? new Set() : new Set(sheet.fields.flatMap((_, column) => (isPartly(column) ? column : [])));
-    this.tainted = taintedBy(evaluation, this.partly);
+    this.partlyHidden = reader.role === 'viewer' ? new Set() : new Set(sheet.fields.flatMap((_, column) => (isPartly(column) ? column : [])));
+    this.tainted = taintedBy(evaluation, this.partlyHidden);
   }
 
   private get hidesOthers(): boolean {
@@ -62,8 +62,8 @@ export class Sight {
   }
 
   /** True where what a cell holds is for this reader, formulas aside. */
-  isSent(column: number, slot: number): boolean {
-    if (!this.hidesOthers || !this.partly.has(column)) return true;
+  isVisible(column: number, slot: number): boolean {
+    if (!this.hidesOthers || !this.partlyHidden.has(column)) return true;
     const cell = { row: this.sheet.rowId(slot), role: this.sheet.roleAt(slot), field: this.sheet.fields[column]!.id };
     return !this.open.isOpen(cell) || isOwn(cell, this.reader.own);
   }
@@ -71,7 +71,7 @@ export class Sight {
   /** What a cell holds for this reader: what was typed, or in the place of a formula what it gives. */
   inputAt(column: number, slot: number): string {
     const store = this.sheet.columns[column]!;
-    if (!this.isSent(column, slot)) return '';
+    if (!this.isVisible(column, slot)) return '';
     if (!store.formulas.has(slot)) return store.inputAt(slot);
     return this.tainted.has(column) ? '' : valueInput(store.valueAt(slot), this.sheet.settings);
   }
@@ -85,14 +85,14 @@ export class Sight {
 
   /** The rules whose looks this reader gets: while outcomes are withheld, no answer key, and none that hangs on what they do not get. */
   rules(): RunningRule[] {
-    const { running } = this.evaluation;
-    if (this.reader.role === 'viewer' || this.filling.outcomes !== 'withheld') return [...running];
-    return running.filter((rule) => rule.rule.when.kind !== 'key' && !this.hangsOnUnsent(rule));
+    const { activeRules } = this.evaluation;
+    if (this.reader.role === 'viewer' || this.filling.outcomes !== 'withheld') return [...activeRules];
+    return activeRules.filter((rule) => rule.rule.when.kind !== 'key' && !this.dependsOnHidden(rule));
   }
 
   /** True where a rule reads something that this reader does not get. */
-  hangsOnUnsent(rule: RunningRule): boolean {
-    const isUnsent = (column: number): boolean => !this.columns.includes(column) || this.partly.has(column) || this.tainted.has(column);
+  dependsOnHidden(rule: RunningRule): boolean {
+    const isUnsent = (column: number): boolean => !this.columns.includes(column) || this.partlyHidden.has(column) || this.tainted.has(column);
     return rule.columnsRead().some(isUnsent);
   }
 
@@ -138,8 +138,8 @@ export class Sight {
   }
 
   /** Says the same as long as what is sent is cut out of the sheet in the same way. */
-  cut(): string {
-    return JSON.stringify([this.fields(), this.parts(), [...this.partly], [...this.tainted]]);
+  visibilityKey(): string {
+    return JSON.stringify([this.fields(), this.parts(), [...this.partlyHidden], [...this.tainted]]);
   }
 }
 

@@ -3,7 +3,7 @@ import { isFormulaInput } from '../values/is-formula-input';
 import type { Field } from './field';
 
 /** Values that a field may have a list of. */
-export const MOST_ALLOWED = 500;
+export const MAX_ALLOWED = 500;
 
 /** Whether a field takes an input: it has no list of values, the input is one of them whatever its case, blank, or a formula. */
 export function isAllowed({ allowed }: Pick<Field, 'allowed'>, input: string): boolean {

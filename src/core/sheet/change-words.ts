@@ -3,7 +3,7 @@ import type { SheetPart } from './sheet-part';
 
 const counted = (count: number, one: string): string => `${count.toLocaleString('en')} ${one}${count === 1 ? '' : 's'}`;
 /** Rules and such that are named one by one. */
-const MOST_NAMED = 3;
+const MAX_NAMED = 3;
 
 interface Beside {
   /** What takes the change back: it tells what was there before. */
@@ -72,4 +72,4 @@ function partWords(part: SheetPart): string {
 }
 
 const named = (names: readonly string[], one: string): string[] =>
-  names.length > MOST_NAMED ? [...names.slice(0, MOST_NAMED), counted(names.length - MOST_NAMED, one)] : [...names];
+  names.length > MAX_NAMED ? [...names.slice(0, MAX_NAMED), counted(names.length - MAX_NAMED, one)] : [...names];

@@ -5,7 +5,7 @@ import type { RowRole } from './row-role';
 export type OwnAbout = Omit<RowAbout, 'styles'>;
 export type NullableAbout = { readonly [K in keyof OwnAbout]: OwnAbout[K] | null };
 
-export const NO_ABOUT: OwnAbout = {};
+export const NO_FORMAT: OwnAbout = {};
 
 /** What of it a change names. */
 export const aboutOf = ({ style, heightPx, level }: RowChange): NullableAbout => ({
@@ -15,7 +15,7 @@ export const aboutOf = ({ style, heightPx, level }: RowChange): NullableAbout =>
 });
 
 /** Without what was taken away; undefined where nothing is left. */
-export function givenAbout(about: NullableAbout): OwnAbout | undefined {
+export function compactFormat(about: NullableAbout): OwnAbout | undefined {
   const given = Object.entries(about).filter(([, value]) => value !== null && value !== undefined);
   return given.length ? (Object.fromEntries(given) as OwnAbout) : undefined;
 }

@@ -8,7 +8,7 @@ import type { Field } from './field';
 import { KeyedItems } from './keyed-items';
 import type { FieldId, RowId } from './ids';
 import { fieldInverse, partInverse, ruleInverse } from './put-inverse';
-import { aboutOf, changesAbout, givenAbout, NO_ABOUT, rowBefore, type NullableAbout, type OwnAbout } from './row-about';
+import { aboutOf, changesAbout, compactFormat, NO_FORMAT, rowBefore, type NullableAbout, type OwnAbout } from './row-about';
 import { nameKey, type NamedRange, type SheetPart } from './sheet-part';
 import { REMOVED, ROW_ROLES, roleCode, type RowRole } from './row-role';
 import type { SheetSettings } from './sheet-settings';
@@ -63,8 +63,8 @@ export class Sheet {
   }
 
   /** What a row has besides its cells. */
-  aboutRow(slot: number): OwnAbout {
-    return this.abouts.get(slot) ?? NO_ABOUT;
+  rowFormat(slot: number): OwnAbout {
+    return this.abouts.get(slot) ?? NO_FORMAT;
   }
 
   /** Rows that have something besides their cells, in no order. */
@@ -224,7 +224,7 @@ export class Sheet {
       const slot = this.slotOfId.get(change.id);
       if (slot === undefined) continue;
       const { key, role } = change;
-      undo.push(rowBefore({ key: this.keys[slot]!, role: this.roleAt(slot), about: this.aboutRow(slot) }, change));
+      undo.push(rowBefore({ key: this.keys[slot]!, role: this.roleAt(slot), about: this.rowFormat(slot) }, change));
       if (key !== undefined && key !== this.keys[slot]) {
         this.keys[slot] = key;
         moves = true;
@@ -233,8 +233,9 @@ export class Sheet {
         this.setRole(slot, role);
         effects.push(LAYOUT);
       }
-      if (change.style?.number !== undefined || (change.style !== undefined && this.aboutRow(slot).style?.number !== undefined)) effects.push(LAYOUT);
-      if (changesAbout(change)) this.setAbout(slot, { ...this.aboutRow(slot), ...aboutOf(change) });
+      if (change.style?.number !== undefined || (change.style !== undefined && this.rowFormat(slot).style?.number !== undefined))
+        effects.push(LAYOUT);
+      if (changesAbout(change)) this.setAbout(slot, { ...this.rowFormat(slot), ...aboutOf(change) });
     }
     if (moves) {
       this.sortRows();
@@ -244,7 +245,7 @@ export class Sheet {
   }
 
   private setAbout(slot: number, about: NullableAbout): void {
-    const given = givenAbout(about);
+    const given = compactFormat(about);
     if (given) this.abouts.set(slot, given);
     else this.abouts.delete(slot);
   }
@@ -349,7 +350,7 @@ export class Sheet {
   }
 
   /** Gives a row what it has besides its cells. */
-  dressRow(slot: number, { styles, ...about }: RowAbout): void {
+  setRowFormat(slot: number, { styles, ...about }: RowAbout): void {
     this.setAbout(slot, about);
     for (const [field, style] of Object.entries(styles ?? {})) this.columns[this.columnOfId.get(field) ?? -1]?.styles.set(slot, style);
   }
@@ -381,7 +382,7 @@ export class Sheet {
 
   private fillSlot(slot: number, row: StoredRow): void {
     this.columns.forEach((column, at) => column.set(slot, row.cells[this.fields[at]!.id] ?? '', row.role === 'header'));
-    if (row.about) this.dressRow(slot, row.about);
+    if (row.about) this.setRowFormat(slot, row.about);
   }
 
   /** Puts new slots where their keys belong; rows that arrive together usually belong together, mostly at the end. */

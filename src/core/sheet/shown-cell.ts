@@ -6,7 +6,7 @@ import type { Sheet } from './sheet';
 
 /** The number format set for a cell: its own, its row's or its field's. */
 export const formatSet = (sheet: Sheet, column: number, slot: number): string | null =>
-  sheet.columns[column]!.styles.get(slot)?.number ?? sheet.aboutRow(slot).style?.number ?? sheet.fields[column]!.format;
+  sheet.columns[column]!.styles.get(slot)?.number ?? sheet.rowFormat(slot).style?.number ?? sheet.fields[column]!.format;
 
 /** The number format that a cell is shown with: the one set for it, else the one its typing implies. */
 export function formatAt(sheet: Sheet, column: number, slot: number): string | null {

@@ -1,7 +1,7 @@
 import { partsOf, rolledSerial, weekdayOf } from '../values/calendar';
 
 /** Spans (days) up to which days, weeks and months are told apart: some sixty bins at most. */
-const LONGEST = { days: 62, weeks: 430, months: 1900 } as const;
+const MAX_DAYS = { days: 62, weeks: 430, months: 1900 } as const;
 
 /** Edges of the days, ISO weeks, months or years in which dates lie, from the first to past the last: the longer the span, the longer the parts. */
 export function calendarEdges(first: number, last: number): number[] {
@@ -13,15 +13,15 @@ export function calendarEdges(first: number, last: number): number[] {
 
 function startOf(serial: number, span: number): number {
   const day = Math.floor(serial);
-  if (span <= LONGEST.days) return day;
-  if (span <= LONGEST.weeks) return day - weekdayOf(day);
+  if (span <= MAX_DAYS.days) return day;
+  if (span <= MAX_DAYS.weeks) return day - weekdayOf(day);
   const { year, month } = partsOf(day);
-  return rolledSerial(year, span <= LONGEST.months ? month : 1, 1);
+  return rolledSerial(year, span <= MAX_DAYS.months ? month : 1, 1);
 }
 
 function nextAfter(edge: number, span: number): number {
-  if (span <= LONGEST.days) return edge + 1;
-  if (span <= LONGEST.weeks) return edge + 7;
+  if (span <= MAX_DAYS.days) return edge + 1;
+  if (span <= MAX_DAYS.weeks) return edge + 7;
   const { year, month } = partsOf(edge);
-  return span <= LONGEST.months ? rolledSerial(year, month + 1, 1) : rolledSerial(year + 1, 1, 1);
+  return span <= MAX_DAYS.months ? rolledSerial(year, month + 1, 1) : rolledSerial(year + 1, 1, 1);
 }

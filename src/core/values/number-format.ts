@@ -39,7 +39,7 @@ interface Prepared {
 }
 
 /** So many shown numbers are kept for a pattern, then begun anew. */
-const MOST_KNOWN = 20_000;
+const MAX_KNOWN = 20_000;
 
 const parsed = new Map<string, Prepared | null>();
 
@@ -84,7 +84,7 @@ function shownBy({ format: { prefix, suffix }, shown, known }: Prepared, number:
   if (before !== undefined && number !== 0) return before;
   const digits = shown.format(number);
   const text = digits.startsWith('-') ? `-${prefix}${digits.slice(1)}${suffix}` : prefix + digits + suffix;
-  if (known.size >= MOST_KNOWN) known.clear();
+  if (known.size >= MAX_KNOWN) known.clear();
   known.set(number, text);
   return text;
 }

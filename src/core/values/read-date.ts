@@ -28,13 +28,13 @@ export function readDate(text: string, order?: DateOrder): number | undefined {
   return assemble(order === 'dmy' ? { year, month: second, day: first } : { year, month: first, day: second }, numeric.slice(5));
 }
 
-interface Read {
+interface DateParts {
   readonly year: string | undefined;
   readonly month: string | number | undefined;
   readonly day: string | undefined;
 }
 
-function assemble({ year, month, day }: Read, time: readonly (string | undefined)[]): number | undefined {
+function assemble({ year, month, day }: DateParts, time: readonly (string | undefined)[]): number | undefined {
   const [hour, minute, second] = time.map((part) => Number(part ?? 0)) as [number, number, number];
   if (month === undefined || hour > 23 || minute > 59 || second > 59) return undefined;
   return serialFromParts({ year: Number(year), month: Number(month), day: Number(day), seconds: hour * 3600 + minute * 60 + second });

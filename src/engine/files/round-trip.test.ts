@@ -253,7 +253,7 @@ describe.each(['ooxml', 'odf'] as const)('a rule in %s gives the looks that it g
       rows,
       rules: [{ id: 'rule-1', key: 'a0', rule: KINDS[when.kind].outcomes === 'several' ? { ...rule, look: {} } : rule }],
     });
-    if (before.running[0]!.problem) return;
+    if (before.activeRules[0]!.problem) return;
     const { bytes, report } = workbookOf(before, format);
     const contents = contentsOf(bytes);
     const after = evaluated(contents);

@@ -15,7 +15,7 @@ export type News = 'frame' | 'window' | 'legend' | 'undo' | 'selection' | 'other
 
 /** While no more than this wait, changes of others are taken in at once; with more, after as many milliseconds as there are more, at most. */
 const FEW_WAITING = 20;
-const LONGEST_REST_MS = 1000;
+const MAX_REST_MS = 1000;
 
 /** The engine, to the connection. */
 export interface ConnectionHost {
@@ -114,7 +114,7 @@ export class Connection {
       const isDue = arrived.length > 0;
       arrived.push(...changes);
       if (isDue) return;
-      const restMs = Math.min(LONGEST_REST_MS, Math.max(0, replica.waiting.length - FEW_WAITING));
+      const restMs = Math.min(MAX_REST_MS, Math.max(0, replica.waiting.length - FEW_WAITING));
       if (restMs === 0) takeAll();
       else setTimeout(takeAll, restMs);
     };

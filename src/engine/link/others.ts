@@ -5,10 +5,10 @@ import type { Area, PresentPerson, Selection } from '../../protocol/engine-messa
 import { PRESENCE_BEAT_MS, type Present, type PresentPlace } from '../../protocol/presence';
 
 /** How soon it is said again that one is there. */
-const AGAIN_MS = 2000;
+const MIN_ANNOUNCE_MS = 2000;
 
 /** A selection that moves on within this is told once. */
-const REST_MS = 250;
+const GATHER_MS = 250;
 
 /** Who else has the sheet open and where they are, and the telling of where one is oneself. */
 export class Others {
@@ -28,7 +28,7 @@ export class Others {
   hear(people: readonly Present[]): void {
     this.people = people.filter(({ key }) => key !== this.key);
     // A stream that broke has taken one off the list.
-    if (this.people.length === people.length && Date.now() - this.heardAt > AGAIN_MS) this.announce();
+    if (this.people.length === people.length && Date.now() - this.heardAt > MIN_ANNOUNCE_MS) this.announce();
   }
 
   /** The others, each with what they have selected as it lies now; null where they are not told, or it is gone. */
@@ -47,7 +47,7 @@ export class Others {
     this.resting ??= setTimeout(() => {
       this.resting = null;
       this.announce();
-    }, REST_MS);
+    }, GATHER_MS);
   }
 
   close(): void {

@@ -12,8 +12,8 @@ export interface LostEntry {
 }
 
 /** Entries that are remembered, and cells of one change that are entries: more are a paste or a fill. */
-const MOST_ENTRIES = 200;
-const MOST_CELLS = 20;
+const MAX_ENTRIES = 200;
+const MAX_CELLS = 20;
 
 /** What one has entered lately, so that one can be told when somebody writes over it at the same time. */
 export class OwnEntries {
@@ -27,7 +27,7 @@ export class OwnEntries {
       this.entries.set(key, { input, sequence });
     }
     for (const key of this.entries.keys()) {
-      if (this.entries.size <= MOST_ENTRIES) break;
+      if (this.entries.size <= MAX_ENTRIES) break;
       this.entries.delete(key);
     }
   }
@@ -46,5 +46,5 @@ export class OwnEntries {
 
 function cellsOf(operations: RecordedChange['change']['operations']) {
   const cells = operations.flatMap((operation) => (operation.kind === 'set-cells' ? operation.cells : []));
-  return cells.length <= MOST_CELLS ? cells : [];
+  return cells.length <= MAX_CELLS ? cells : [];
 }

@@ -15,7 +15,7 @@ export class PastReader {
 
   /** To be called when the rules may have changed. */
   follow({ evaluation, openedAt }: Replica): void {
-    if (this.state === 'asked' || !evaluation.hangsOnPast) return;
+    if (this.state === 'asked' || !evaluation.needsHistory) return;
     this.state = 'asked';
     void this.ask(openedAt);
   }

@@ -1,13 +1,13 @@
 /** What the server made of a request: its answer, or why not, in words for the person who asked. */
-export type Sent<T> = { readonly answer: T } | { readonly refused: string };
+export type JsonAnswer<T> = { readonly answer: T } | { readonly refused: string };
 
-interface Asked {
+interface RequestOptions {
   readonly method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
   readonly body?: unknown;
 }
 
 /** Asks the server for something, in JSON both ways. Never throws: a server that cannot be reached is told in words too. */
-export async function sendJson<T = unknown>(path: string, { method = 'POST', body }: Asked = {}): Promise<Sent<T>> {
+export async function sendJson<T = unknown>(path: string, { method = 'POST', body }: RequestOptions = {}): Promise<JsonAnswer<T>> {
   try {
     const response = await fetch(path, {
       method,

@@ -1,5 +1,5 @@
 import type { Sheet } from '../../core/sheet/sheet';
-import type { CellIds, Place, Selection } from '../../protocol/engine-messages';
+import type { CellIds, CellPosition, Selection } from '../../protocol/engine-messages';
 
 /** The page's selection, held by ids, so that it stays on its cells while others move rows and fields. */
 export class HeldSelection {
@@ -34,7 +34,7 @@ export class HeldSelection {
   }
 }
 
-const corners = ({ anchor, focus, also = [] }: Selection): Place[] => [
+const corners = ({ anchor, focus, also = [] }: Selection): CellPosition[] => [
   anchor,
   focus,
   ...also.flatMap(({ left, top, right, bottom }) => [
@@ -43,7 +43,7 @@ const corners = ({ anchor, focus, also = [] }: Selection): Place[] => [
   ]),
 ];
 
-function fromCorners([anchor, focus, ...others]: readonly Place[]): Selection {
+function fromCorners([anchor, focus, ...others]: readonly CellPosition[]): Selection {
   const also = others.flatMap((from, at) => {
     const to = others[at + 1];
     if (at % 2 === 1 || !to) return [];
@@ -57,19 +57,19 @@ function fromCorners([anchor, focus, ...others]: readonly Place[]): Selection {
   return { anchor: anchor!, focus: focus!, ...(also.length ? { also } : {}) };
 }
 
-function idsAt(sheet: Sheet, { column, position }: Place): CellIds | undefined {
+function idsAt(sheet: Sheet, { column, position }: CellPosition): CellIds | undefined {
   const slot = sheet.order[position];
   const field = sheet.fields[column]?.id;
   return slot === undefined || field === undefined ? undefined : { row: sheet.rowId(slot), field };
 }
 
-function placeOf(sheet: Sheet, ids: CellIds | undefined): Place | undefined {
+function placeOf(sheet: Sheet, ids: CellIds | undefined): CellPosition | undefined {
   const slot = ids && sheet.findSlot(ids.row);
   const column = ids && sheet.findColumn(ids.field);
   return slot === undefined || column === undefined ? undefined : { column, position: sheet.positionOf(slot) };
 }
 
-const within = (sheet: Sheet, { column, position }: Place): Place => ({
+const within = (sheet: Sheet, { column, position }: CellPosition): CellPosition => ({
   column: Math.max(0, Math.min(column, sheet.fields.length - 1)),
   position: Math.max(0, Math.min(position, sheet.rowCount - 1)),
 });

@@ -170,7 +170,7 @@ export class Replica {
       this.past.add({ sequence, at, inverse: course.inverse });
       for (const effect of course.touched) touched.push(effect);
     }
-    if (known.size > 0) this.evaluation.pastGrew();
+    if (known.size > 0) this.evaluation.onHistoryExtended();
     this.replay((mine ?? []).filter((pending) => !known.has(pending.change.id)));
     return touched;
   }
@@ -194,20 +194,20 @@ export class Replica {
   }
 
   /** The final look of a cell. */
-  lookAt(column: number, slot: number): ResolvedLook {
+  resolvedLook(column: number, slot: number): ResolvedLook {
     return (this.given ?? this.evaluation.resolver).resolve(column, slot);
   }
 
   /** What is said of looks: the names of rules, which a look names by their places. */
   lookNames(): readonly string[] {
-    return this.given?.names ?? this.evaluation.running.map(({ rule }) => rule.name);
+    return this.given?.names ?? this.evaluation.activeRules.map(({ rule }) => rule.name);
   }
 
   /** Which cells a rule gives a look; undefined where there is no such rule. */
   shownBy(id: RuleId): ((column: number, slot: number) => boolean) | undefined {
     const { given } = this;
     if (given) return (column, slot) => given.isMadeBy(id, column, slot);
-    const found = this.evaluation.running.find(({ rule }) => rule.id === id);
+    const found = this.evaluation.activeRules.find(({ rule }) => rule.id === id);
     return found && ((column, slot) => showsAt(found, column, slot));
   }
 
@@ -215,7 +215,7 @@ export class Replica {
   usePast({ from, isWhole, changes }: SheetPast): void {
     for (const change of changes) this.past.add(change);
     this.past.knowsFrom(from, isWhole);
-    this.evaluation.pastGrew();
+    this.evaluation.onHistoryExtended();
   }
 
   /** Takes back a change that the server did not accept; those after it are applied anew. */

@@ -1,7 +1,7 @@
 import type { Operation } from '../../core/sheet/change';
 
 /** A change that was made, and the operations that take it back. */
-export interface Step {
+export interface UndoStep {
   readonly changeId: string;
   readonly inverse: readonly Operation[];
   /** What it did, in a few words. */
@@ -10,22 +10,22 @@ export interface Step {
 
 /** What one person can take back and bring back in a session. */
 export class UndoStack {
-  private done: Step[] = [];
-  private undone: Step[] = [];
+  private done: UndoStep[] = [];
+  private undone: UndoStep[] = [];
 
   /** Remembers a change that was just made. */
-  made(step: Step): void {
+  made(step: UndoStep): void {
     this.done.push(step);
     this.undone = [];
   }
 
   /** The step that would be taken back or forward next. */
-  top(direction: 'undo' | 'redo'): Step | undefined {
+  top(direction: 'undo' | 'redo'): UndoStep | undefined {
     return (direction === 'undo' ? this.done : this.undone).at(-1);
   }
 
   /** Remembers that the next step was taken back or forward by a change of its own. */
-  stepped(direction: 'undo' | 'redo', change: Step): void {
+  stepped(direction: 'undo' | 'redo', change: UndoStep): void {
     const [from, to] = direction === 'undo' ? [this.done, this.undone] : [this.undone, this.done];
     from.pop();
     to.push(change);

@@ -1,12 +1,12 @@
 import { showReferences } from '../../core/formula/resolve/keep-references';
 import { traceCell } from '../../core/rules/explain/trace';
 import { shownAt } from '../../core/sheet/shown-cell';
-import type { CellAnswer, Place } from '../../protocol/engine-messages';
+import type { CellAnswer, CellPosition } from '../../protocol/engine-messages';
 import type { EntryLock } from '../replica/entry-lock';
 import type { Replica } from '../replica/replica';
 
 /** What there is to say of a cell: what it holds, how it is formatted, and why it looks so; null where there is no such cell. */
-export function cellAnswer(replica: Replica, { column, position }: Place, lock: EntryLock | null): CellAnswer | null {
+export function cellAnswer(replica: Replica, { column, position }: CellPosition, lock: EntryLock | null): CellAnswer | null {
   const { sheet, evaluation, saved } = replica;
   const slot = sheet.order[position];
   const field = sheet.fields[column];
@@ -23,6 +23,6 @@ export function cellAnswer(replica: Replica, { column, position }: Place, lock: 
     mistake: evaluation.calculation.mistakeAt(column, slot) ?? null,
     lock: lock?.lockOf(column, slot) ?? null,
     trace: traceCell(evaluation, saved, { column, slot }),
-    says: replica.given ? replica.lookAt(column, slot).rules.map((name) => replica.lookNames()[name]!) : [],
+    says: replica.given ? replica.resolvedLook(column, slot).rules.map((name) => replica.lookNames()[name]!) : [],
   };
 }

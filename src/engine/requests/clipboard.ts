@@ -36,7 +36,7 @@ export function copyArea(replica: Replica, area: Area, token: string): { copied:
   );
   const html = slots.map((slot, at) => {
     const cells = columns.map((column, across) => {
-      const look = Object.fromEntries(replica.lookAt(column, slot).properties);
+      const look = Object.fromEntries(replica.resolvedLook(column, slot).properties);
       const css = cssOf({ ...rows[at]![across]!.style, ...look });
       return `<td${css ? ` style="${css}"` : ''}>${escapeHtml(rows[at]![across]!.shown)}</td>`;
     });

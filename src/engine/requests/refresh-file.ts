@@ -10,7 +10,7 @@ import type { NewerFile, RefreshPreview } from '../../protocol/engine-messages';
 import { openFile } from '../files/open-file';
 
 /** Changed cells that are told one by one. */
-const MOST_TOLD = 200;
+const MAX_TOLD = 200;
 
 /** Reads a newer file of a sheet's records. Fails in words for the person who brought it. */
 async function readNewer(file: File): Promise<NewerRecords> {
@@ -64,6 +64,6 @@ export class HeldNewer {
   plan(sheet: Sheet, how: RefreshHow): { readonly preview: RefreshPreview; readonly operations: readonly Operation[] } {
     if (!this.records) throw new Error('no newer file is open');
     const { operations, changed, ...counts } = refreshFrom(sheet, this.records, { ...how, newId: () => nanoid(10) });
-    return { operations, preview: { ...counts, changed: changed.length, cells: changed.slice(0, MOST_TOLD) } };
+    return { operations, preview: { ...counts, changed: changed.length, cells: changed.slice(0, MAX_TOLD) } };
   }
 }

@@ -2,7 +2,7 @@ import { shownAt } from '../../core/sheet/shown-cell';
 import type { Sheet } from '../../core/sheet/sheet';
 
 /** More than anybody reads through. */
-const MOST = 1000;
+const MAX_VALUES = 1000;
 
 /** What a field shows in its records, each once, and how often; the most frequent first. */
 export function valuesOf(sheet: Sheet, column: number): { text: string; count: number }[] {
@@ -16,5 +16,5 @@ export function valuesOf(sheet: Sheet, column: number): { text: string; count: n
   return [...counts]
     .map(([text, count]) => ({ text, count }))
     .sort((a, b) => b.count - a.count || (a.text < b.text ? -1 : 1))
-    .slice(0, MOST);
+    .slice(0, MAX_VALUES);
 }

@@ -12,7 +12,7 @@ export const shownFields = (sheet: Sheet): ShownField[] =>
 export function legendOf(replica: Replica): LegendEntry[] {
   const stored = replica.rulesAtWork();
   const fields = shownFields(replica.sheet);
-  return replica.evaluation.running.map((running, at) => ({
+  return replica.evaluation.activeRules.map((running, at) => ({
     read: running.readCount(),
     matched: running.shownCount(),
     id: running.rule.id,

@@ -69,7 +69,7 @@ function filterTest(replica: Replica, filter: Filter): (slot: number) => boolean
 /** Whether a rule gives a record a look in one of the fields that it reads; undefined where there is no such rule. */
 export function paintedBy({ evaluation, given, sheet }: Replica, id: RuleId): ((slot: number) => boolean) | undefined {
   if (given) return (slot) => sheet.fields.some((_, column) => given.isMadeBy(id, column, slot));
-  const found = evaluation.running.find(({ rule }) => rule.id === id);
+  const found = evaluation.activeRules.find(({ rule }) => rule.id === id);
   return found && ((slot) => found.read.some(({ column }) => found.shows(column, slot)));
 }
 

@@ -59,7 +59,7 @@ export function windowOf(replica: Replica, asked: Area, { spotlight, heights, tr
     const slot = sheet.order[position]!;
     const isTop = sheet.roleAt(slot) === 'header' || sheet.roleAt(slot) === 'title';
     for (let column = area.left; column <= area.right; column++, at++) {
-      const look = replica.lookAt(column, slot);
+      const look = replica.resolvedLook(column, slot);
       looks[at] = indexOfLook(look, sheet.styleAt(column, slot));
       const bar = look.properties.get('bar') as LookBar | undefined;
       if (bar) {
@@ -76,7 +76,7 @@ export function windowOf(replica: Replica, asked: Area, { spotlight, heights, tr
   const first = sheet.recordSpan().first;
   const isShaded = (position: number): boolean => (position - first) % 2 === 1 && sheet.roleAt(sheet.order[position]!) === 'record';
   const banded = sheet.parts.get('bands') ? Uint8Array.from(rows, (position) => Number(isShaded(position))) : new Uint8Array(0);
-  const levelOf = (position: number): number => sheet.aboutRow(sheet.order[position]!).level ?? 0;
+  const levelOf = (position: number): number => sheet.rowFormat(sheet.order[position]!).level ?? 0;
   const levels = rows.some((position) => levelOf(position) > 0) ? Uint8Array.from(rows, levelOf) : new Uint8Array(0);
   const roles = rows.map((position) => sheet.roleAt(sheet.order[position]!));
   const slots = rows.map((position) => sheet.order[position]!);
@@ -86,15 +86,15 @@ export function windowOf(replica: Replica, asked: Area, { spotlight, heights, tr
 
 function litBy(replica: Replica, { rule, part }: Spotlight): (column: number, slot: number) => boolean {
   if (!part) return replica.shownBy(rule) ?? (() => false);
-  const { running, sheet } = replica.evaluation;
-  const found = running.find((candidate) => candidate.rule.id === rule);
+  const { activeRules, sheet } = replica.evaluation;
+  const found = activeRules.find((candidate) => candidate.rule.id === rule);
   if (!found) return () => false;
   const reads = new Map(found.read.map(({ column, slots }) => [column, slots]));
   return (column, slot) => (reads.get(column)?.has(slot) ?? false) && isInPart(sheet, part, { column, slot });
 }
 
-function trialOf({ running }: Replica['evaluation'], { rule, column, slots }: { rule: string | null; column: number; slots: readonly number[] }) {
-  const found = running.find((candidate) => candidate.rule.id === rule);
+function trialOf({ activeRules }: Replica['evaluation'], { rule, column, slots }: { rule: string | null; column: number; slots: readonly number[] }) {
+  const found = activeRules.find((candidate) => candidate.rule.id === rule);
   const at = found && trialColumn(found, column);
   if (!found || at === undefined || found.formulaValue(at, slots[0] ?? 0) === undefined) return null;
   return { column: at, cells: slots.map((slot) => trialCell(found, at, slot)) };

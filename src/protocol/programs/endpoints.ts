@@ -6,7 +6,7 @@ import type { Endpoint } from './endpoint';
 
 export type RecordValue = string | number | boolean | null;
 
-export const MOST_RECORDS = 5000;
+export const MAX_RECORDS = 5000;
 /** Values of all records together. */
 const MAX_VALUES = 200_000;
 /** Characters of a rule file. */
@@ -66,7 +66,7 @@ function withRecords<T>(name: keyof T & string, others: Joi.PartialSchemaMap<T>)
     tooMuch: tooManyValues,
   });
   const described = Joi.array().items(record).min(1);
-  const bodyWith = (list: Joi.ArraySchema) => Joi.object<T>({ [name]: list.max(MOST_RECORDS).required(), ...others } as Joi.SchemaMap<T>);
+  const bodyWith = (list: Joi.ArraySchema) => Joi.object<T>({ [name]: list.max(MAX_RECORDS).required(), ...others } as Joi.SchemaMap<T>);
   return bodyWith(checked).meta({ described: bodyWith(described) });
 }
 

@@ -6,7 +6,7 @@ import { log } from '../log';
 
 /** How often it is looked whether a digest is due. */
 const LOOK_MS = 60_000;
-const MOST_LINES = 50;
+const MAX_LINES = 50;
 
 /** Writes digests from now on, each when it is due. */
 export function startDigests(): void {
@@ -38,8 +38,8 @@ export async function writeDigests(sql: Sql): Promise<number> {
         select from finding_mute mute where mute.sheet_id = finding.sheet_id and mute.person_id = ${person} and mute.rule_id = finding.rule_id)
       order by id`;
     if (findings.length === 0) continue;
-    const lines = findings.slice(-MOST_LINES).map(findingLine);
-    if (findings.length > MOST_LINES) lines.unshift(`${findings.length - MOST_LINES} earlier ones are in the feed.`);
+    const lines = findings.slice(-MAX_LINES).map(findingLine);
+    if (findings.length > MAX_LINES) lines.unshift(`${findings.length - MAX_LINES} earlier ones are in the feed.`);
     await insertMail(sql, { sender: person, recipient: email, subject: `What entered and left the rules of ${name}`, body: lines.join('\n') });
     await sql`update finding_follow set digest_to = ${findings.at(-1)!.id} where sheet_id = ${sheet} and person_id = ${person}`;
     written++;

@@ -36,7 +36,7 @@ const CLOCK_MS = 3_600_000;
 const TICK_MS = 60_000;
 
 /** A sheet that is open in a worker: up to where, and since when nothing has happened. */
-interface Kept {
+interface OpenSheet {
   sequence: number;
   usedAt: number;
 }
@@ -49,7 +49,7 @@ const DEADLINES = { open: 45_000, past: 30_000, take: 45_000, tick: 30_000, clos
  * Several processes may do so at once; whoever is quicker with a change has it.
  */
 export class FindingsKeeper {
-  private readonly kept = new Map<SheetId, Kept>();
+  private readonly kept = new Map<SheetId, OpenSheet>();
   /** Sheets that are being looked at; `again` where something has happened meanwhile. */
   private readonly busy = new Map<SheetId, 'once' | 'again'>();
   /** Sheets that are left out for now: they are looked at again every minute. */

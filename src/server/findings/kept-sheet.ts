@@ -38,7 +38,7 @@ export class KeptSheet {
 
   /** Up to where the past is wanted, because a rule asks for it; null where none does. */
   get wantsPast(): number | null {
-    return this.replica.evaluation.hangsOnPast ? this.replica.openedAt : null;
+    return this.replica.evaluation.needsHistory ? this.replica.openedAt : null;
   }
 
   usePast(past: SheetPast): void {
@@ -58,7 +58,7 @@ export class KeptSheet {
   tick(nowMs: number): FoundAt[] {
     this.clock = nowMs;
     const { evaluation } = this.replica;
-    if (!evaluation.running.some(({ hangsOnClock }) => hangsOnClock)) return [];
+    if (!evaluation.activeRules.some(({ isTimeDependent }) => isTimeDependent)) return [];
     this.replica.tick(nowMs);
     const findings = this.watch.crossings().map((crossing) => ({ ...crossing, before: crossing.after }));
     return findings.length ? [{ sequence: null, at: nowMs, findings }] : [];

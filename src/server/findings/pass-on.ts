@@ -13,7 +13,7 @@ import { log } from '../log';
 /** How long a local address has to take findings. */
 const HOOK_MS = 3000;
 /** Findings that a mail tells one by one. */
-const MOST_LINES = 20;
+const MAX_LINES = 20;
 
 /** Tells new findings at once: those of important rules by mail, all of them to the sheet's local address. */
 export async function passOn(sql: Sql, id: SheetId, findings: readonly InsertedFinding[]): Promise<void> {
@@ -22,8 +22,8 @@ export async function passOn(sql: Sql, id: SheetId, findings: readonly InsertedF
   const important = new Set(await readImportant(sql, id));
   const urgent = findings.filter(({ rule, way }) => important.has(rule) && way === 'entered');
   if (urgent.length) {
-    const lines = urgent.slice(0, MOST_LINES).map(findingLine);
-    if (urgent.length > MOST_LINES) lines.push(`and ${urgent.length - MOST_LINES} more`);
+    const lines = urgent.slice(0, MAX_LINES).map(findingLine);
+    if (urgent.length > MAX_LINES) lines.push(`and ${urgent.length - MAX_LINES} more`);
     for (const { id: person, email, role } of await readMembers(sql, id))
       if (role === 'owner' || role === 'editor')
         await insertMail(sql, { sender: person, recipient: email, subject: `${urgent[0]!.ruleName}: ${sheet.name}`, body: lines.join('\n') });

@@ -22,7 +22,7 @@ function jsonOf(changes: readonly RecordedChange[]): string {
   return json;
 }
 
-interface Followed {
+interface ChangeStreamQuery {
   readonly sheet: SheetId;
   readonly after: number;
   /** What the page goes by that reads: it has left when the stream ends. */
@@ -33,7 +33,10 @@ interface Followed {
 }
 
 /** Server-sent events of a sheet's changes after a sequence: `changes` with the last one's sequence as its id, or `stale`. */
-export async function changeStream(sql: Sql, { sheet, after, page, signal, served, mayRead }: Followed): Promise<ReadableStream<Uint8Array>> {
+export async function changeStream(
+  sql: Sql,
+  { sheet, after, page, signal, served, mayRead }: ChangeStreamQuery,
+): Promise<ReadableStream<Uint8Array>> {
   const head = await findSheet(sql, sheet);
   if (!head) throw new Refusal('no-sheet', 'There is no such sheet');
   const isStale = after > head.head || head.head - after > TOO_FAR_BEHIND;

@@ -8,7 +8,7 @@ import { liveHub } from './hub';
 /** Findings told at once. */
 const AT_ONCE = 200;
 
-interface Followed {
+interface FindingStreamQuery {
   readonly sheet: SheetId;
   /** The last finding that was heard; null to begin with those that come. */
   readonly after: number | null;
@@ -18,7 +18,7 @@ interface Followed {
 }
 
 /** Server-sent events of a sheet's findings as they come: `findings` with the id of the last, so that a connection that broke goes on from there. */
-export function findingStream(sql: Sql, { sheet, after, signal, served, mayRead }: Followed): ReadableStream<Uint8Array> {
+export function findingStream(sql: Sql, { sheet, after, signal, served, mayRead }: FindingStreamQuery): ReadableStream<Uint8Array> {
   return eventStream({
     served,
     signal,

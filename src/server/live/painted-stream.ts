@@ -8,7 +8,7 @@ import { eventStream } from './event-stream';
 import { liveHub } from './hub';
 import { leave } from './presence';
 
-interface Followed {
+interface ReaderStreamQuery {
   readonly sheet: SheetId;
   readonly of: ViewOf;
   readonly from: ViewPlace;
@@ -20,7 +20,7 @@ interface Followed {
 }
 
 /** Server-sent events for a reader who gets no rules: `repaint` with what is different, or `stale` where they must begin anew. */
-export function paintedStream({ sheet, of, from, page, signal, served, mayRead }: Followed): ReadableStream<Uint8Array> {
+export function paintedStream({ sheet, of, from, page, signal, served, mayRead }: ReaderStreamQuery): ReadableStream<Uint8Array> {
   return eventStream({
     served,
     signal,

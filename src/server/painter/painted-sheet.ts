@@ -10,7 +10,7 @@ import type { Effect } from '../../core/sheet/effect';
 import type { SheetId } from '../../core/sheet/ids';
 import { unpackSheet } from '../../protocol/packed-sheet';
 import { isFormulaInput } from '../../core/values/is-formula-input';
-import { Sight } from '../../core/sharing/sight';
+import { VisibleSheet } from '../../core/sharing/sight';
 import type { GivenLook, Repaint } from '../../protocol/painted-sheet';
 import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';
 import { unzipPacked } from '../sheets/unzip-packed';
@@ -18,7 +18,7 @@ import type { JudgedCell } from './painter-messages';
 import { lookFor, PaintedView, type ViewOf } from './painted-view';
 
 /** A view is told about no more often than it takes to look it through: large sheets rest as long as they worked. */
-const LONGEST_REST_MS = 2000;
+const MAX_REST_MS = 2000;
 
 /** What a sheet tells of its views without being asked. */
 export interface PaintedReports {
@@ -70,7 +70,7 @@ export class PaintedSheet {
     const { sheet } = this.replica;
     const [slot, column] = [sheet.findSlot(row), sheet.findColumn(field)];
     if (slot === undefined || column === undefined || isFormulaInput(input)) return null;
-    if (!new Sight(this.replica.evaluation, of.reader).judgesWhileTyping(column, slot)) return null;
+    if (!new VisibleSheet(this.replica.evaluation, of.reader).judgesWhileTyping(column, slot)) return null;
     const id = 'judged';
     this.replica.apply({ id, operations: [{ kind: 'set-cells', cells: [{ row, field, input }] }] });
     const look = lookFor(this.replica, of, { column, slot });
@@ -126,7 +126,7 @@ export class PaintedSheet {
   }
 
   private askForPast(): void {
-    if (this.askedForPast || !this.replica.evaluation.hangsOnPast) return;
+    if (this.askedForPast || !this.replica.evaluation.needsHistory) return;
     this.askedForPast = true;
     this.reports.wantsPast(this.replica.openedAt);
   }
@@ -149,6 +149,6 @@ export class PaintedSheet {
       if (repaint === 'stale') this.views.delete(key);
       if (repaint) this.reports.repainted(view.id, repaint);
     }
-    this.restMs = Math.min(LONGEST_REST_MS, performance.now() - began);
+    this.restMs = Math.min(MAX_REST_MS, performance.now() - began);
   }
 }

@@ -10,7 +10,7 @@ import { decidingOutcome, Resolver, sourcesOf, type ResolvedLook } from '../../c
 import type { RuleMeaning } from '../../core/rules/shape/rule-meaning';
 import type { RunningRule } from '../../core/rules/evaluate/running-rule';
 import type { Reader } from '../../core/sharing/role';
-import { Sight } from '../../core/sharing/sight';
+import { VisibleSheet } from '../../core/sharing/sight';
 import type { CellInput } from '../../core/sheet/change';
 import type { Effect } from '../../core/sheet/effect';
 import { packPainted, type GivenLook, type Repaint } from '../../protocol/painted-sheet';
@@ -19,7 +19,7 @@ import type { RecordedChange } from '../../protocol/recorded-change';
 import { sentChange, sentRow } from './sent-change';
 
 /** Looks that a view numbers before it begins anew. */
-const MOST_LOOKS = 200_000;
+const MAX_LOOKS = 200_000;
 
 /** Steps in which the ends of bars are told, so that alike bars are one look. */
 const BAR_STEPS = 500;
@@ -36,7 +36,7 @@ export interface ViewOf {
 export class PaintedView {
   readonly id = nanoid(12);
   revision = 0;
-  private sight: Sight;
+  private sight: VisibleSheet;
   private cut: string;
   private legend: readonly RuleMeaning[] = [];
   private toldLegend = '';
@@ -51,8 +51,8 @@ export class PaintedView {
     private readonly replica: Replica,
     private readonly of: ViewOf,
   ) {
-    this.sight = new Sight(replica.evaluation, of.reader);
-    this.cut = this.sight.cut();
+    this.sight = new VisibleSheet(replica.evaluation, of.reader);
+    this.cut = this.sight.visibilityKey();
     this.codes = this.sight.columns.map(() => new Uint32Array(replica.sheet.slotCount));
     this.results = this.sight.columns.map(() => new Map());
     this.repaintCells();
@@ -80,8 +80,8 @@ export class PaintedView {
 
   /** What is different after some changes; `stale` where readers must begin anew, null where there is nothing to tell. */
   follow(changes: readonly RecordedChange[], effects: readonly Effect[]): Repaint | 'stale' | null {
-    this.sight = new Sight(this.replica.evaluation, this.of.reader);
-    if (this.sight.cut() !== this.cut || this.looks.length > MOST_LOOKS) return 'stale';
+    this.sight = new VisibleSheet(this.replica.evaluation, this.of.reader);
+    if (this.sight.visibilityKey() !== this.cut || this.looks.length > MAX_LOOKS) return 'stale';
     const sent = changes.flatMap((change) => sentChange(change, this.sight, this.replica.sheet) ?? []);
     const values = this.tellResults(effects);
     const known = this.looks.length;
@@ -139,7 +139,7 @@ export class PaintedView {
       const codes = (this.codes[at] = grown(this.codes[at]!, sheet.slotCount));
       for (const slot of sheet.order) {
         // A look would tell what is in a cell that is not sent.
-        const look = this.sight.isSent(column, slot) ? resolver.resolve(column, slot) : resolver.none;
+        const look = this.sight.isVisible(column, slot) ? resolver.resolve(column, slot) : resolver.none;
         const says = isViewer ? undefined : judgedWords(look, { rules, column, slot });
         // Where the same look always says the same, it need not be spelled out again.
         let number = says ? undefined : known.get(look);
@@ -168,13 +168,13 @@ export class PaintedView {
   /** Makes the legend anew; true where it says something else. */
   private tellLegend(): boolean {
     if (this.of.reader.role !== 'viewer') return false;
-    const { running } = this.replica.evaluation;
+    const { activeRules } = this.replica.evaluation;
     const fields = shownFields(this.replica.sheet);
     this.legend = meaningsOf(legendOf(this.replica), fields).map((meaning) => {
-      const rule = running.find((candidate) => candidate.rule.id === meaning.id);
+      const rule = activeRules.find((candidate) => candidate.rule.id === meaning.id);
       // What is said of a field that is not sent would tell what is in it; what is said of an answer key, the answers.
       const isKey = rule?.rule.when.kind === 'key';
-      return rule && !isKey && !this.sight.hangsOnUnsent(rule) ? meaning : withoutContents(meaning, isKey);
+      return rule && !isKey && !this.sight.dependsOnHidden(rule) ? meaning : withoutContents(meaning, isKey);
     });
     const told = JSON.stringify(this.legend);
     if (told === this.toldLegend) return false;
@@ -189,7 +189,7 @@ export function lookFor(
   { reader, theme }: ViewOf,
   { column, slot }: { readonly column: number; readonly slot: number },
 ): GivenLook {
-  const rules = new Sight(replica.evaluation, reader).rules();
+  const rules = new VisibleSheet(replica.evaluation, reader).rules();
   const look = resolverOf(replica, rules, theme).resolve(column, slot);
   return givenLook(look, { rules, says: judgedWords(look, { rules, column, slot }), isViewer: false });
 }
@@ -211,13 +211,13 @@ const judgedWords = (look: ResolvedLook, { rules, column, slot }: Judged): strin
     return OUTCOME_SAYS[decidingOutcome(running, sourcesOf(running, column), slot).outcome] ?? [];
   });
 
-interface Told {
+interface LookContext {
   readonly rules: readonly RunningRule[];
   readonly says: readonly string[];
   readonly isViewer: boolean;
 }
 
-function givenLook(look: ResolvedLook, { rules, says, isViewer }: Told): GivenLook {
+function givenLook(look: ResolvedLook, { rules, says, isViewer }: LookContext): GivenLook {
   const bar = look.properties.get('bar') as LookBar | undefined;
   const properties = Object.fromEntries(look.properties);
   return {

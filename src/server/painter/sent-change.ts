@@ -1,11 +1,11 @@
-import type { Sight } from '../../core/sharing/sight';
+import type { VisibleSheet } from '../../core/sharing/sight';
 import type { Operation, StoredRow } from '../../core/sheet/change';
 import type { FieldId, RowId } from '../../core/sheet/ids';
 import type { Sheet } from '../../core/sheet/sheet';
 import type { RecordedChange } from '../../protocol/recorded-change';
 
 /** A row as a reader gets it. */
-export function sentRow({ id, key, role, about }: Omit<StoredRow, 'cells'>, sight: Sight, sheet: Sheet): StoredRow {
+export function sentRow({ id, key, role, about }: Omit<StoredRow, 'cells'>, sight: VisibleSheet, sheet: Sheet): StoredRow {
   const slot = sheet.findSlot(id);
   const cells = sight.columns.flatMap((column) => {
     const input = slot === undefined ? '' : sight.inputAt(column, slot);
@@ -22,11 +22,11 @@ export function sentRow({ id, key, role, about }: Omit<StoredRow, 'cells'>, sigh
  * What of a change that is in the sheet a reader gets who gets no rules; undefined where that is nothing. What is not sent is left out cell
  * by cell, and cells hold what they hold by now: nothing of the change itself is passed on that the sheet would not show.
  */
-export function sentChange({ sequence, at, change, seen }: RecordedChange, sight: Sight, sheet: Sheet): RecordedChange | undefined {
+export function sentChange({ sequence, at, change, seen }: RecordedChange, sight: VisibleSheet, sheet: Sheet): RecordedChange | undefined {
   const columnOf = new Map(sight.columns.map((column) => [sheet.fields[column]!.id, column]));
   const sentCell = ({ row, field }: { readonly row: RowId; readonly field: FieldId }): { slot: number; column: number } | undefined => {
     const [slot, column] = [sheet.findSlot(row), columnOf.get(field)];
-    return slot !== undefined && column !== undefined && sight.isSent(column, slot) ? { slot, column } : undefined;
+    return slot !== undefined && column !== undefined && sight.isVisible(column, slot) ? { slot, column } : undefined;
   };
   const operations = change.operations.flatMap((operation): Operation[] => {
     switch (operation.kind) {

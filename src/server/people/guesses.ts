@@ -8,10 +8,10 @@ import { hashToken } from './token';
 const MAX_AT_ONE = 10;
 const MAX_OF_CLIENT = 60;
 /** Guesses at one account, by anybody, after which each takes longer, and after which only browsers that are known get through. */
-const SLOW_FROM = 10;
+const DELAY_FROM_FAILURES = 10;
 const MAX_BY_ANYBODY = 100;
-const SLOW_STEP_MS = 200;
-const SLOWEST_MS = 3000;
+const DELAY_STEP_MS = 200;
+const MAX_DELAY_MS = 3000;
 
 /** Who guesses. */
 export interface Guesser {
@@ -39,6 +39,6 @@ export async function countedGuess(
   const keys = [`${guesser} at ${whose}`, `${guesser}`, ...(isKnown ? [] : [`at ${whose}`])].map(hashToken);
   const [atOne, ofClient, byAnybody = 0] = await Promise.all(keys.map((key) => countGuess(sql, key)));
   if (atOne! > MAX_AT_ONE || ofClient! > MAX_OF_CLIENT || byAnybody > MAX_BY_ANYBODY) throw new Refusal('too-often', TOO_OFTEN);
-  if (byAnybody > SLOW_FROM) await pause(Math.min(SLOWEST_MS, (byAnybody - SLOW_FROM) * SLOW_STEP_MS));
+  if (byAnybody > DELAY_FROM_FAILURES) await pause(Math.min(MAX_DELAY_MS, (byAnybody - DELAY_FROM_FAILURES) * DELAY_STEP_MS));
   return () => forgetGuess(sql, keys);
 }

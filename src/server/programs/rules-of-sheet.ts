@@ -11,7 +11,7 @@ import type { SheetId } from '../../core/sheet/ids';
 import { Sheet } from '../../core/sheet/sheet';
 import type { Queryable, Sql } from '../database';
 import { Refusal } from '../refusal';
-import { takeMade } from '../sheets/take-change';
+import { commitComputed } from '../sheets/take-change';
 import { readFields } from '../sql/field';
 import { readParts } from '../sql/part';
 import type { FoundProgram } from '../sql/program';
@@ -42,7 +42,7 @@ export async function rulesOfSheet(sql: Sql, id: SheetId): Promise<object> {
 /** The sheet has been changed since its rules were read. */
 export class ChangedSince extends Error {}
 
-interface Asked {
+interface ReplaceRulesInput {
   readonly program: FoundProgram;
   readonly file: object;
   /** The change after which the rules were read; they must be as they were then. Null for whatever they are. */
@@ -50,15 +50,18 @@ interface Asked {
 }
 
 /** Puts the rules of a rule file in the place of those of a sheet. Throws a Refusal that names the place in the file, or ChangedSince. */
-export async function replaceRules(sql: Sql, { program, file, readAt }: Asked): Promise<{ readonly sequence: number; readonly rules: number }> {
+export async function replaceRules(
+  sql: Sql,
+  { program, file, readAt }: ReplaceRulesInput,
+): Promise<{ readonly sequence: number; readonly rules: number }> {
   const read = readRuleSet(file);
   if ('message' in read) throw new Refusal('bad-request', read.message);
   const by = { author: `program ${program.id}`, role: 'editor' as const, own: OWN_ALL };
-  const sequence = await takeMade(sql, {
+  const sequence = await commitComputed(sql, {
     sheet: program.sheet,
     by,
     id: nanoid(),
-    make: async (tx, head) => {
+    compute: async (tx, head) => {
       if (readAt !== null && readAt !== head) throw new ChangedSince();
       const { sheet, rules: before } = await headOfSheet(tx, program.sheet);
       const { rules, looks: parts } = rulesForSheet(read.rules, sheet, ({ id }) => (/^[\w-]{1,64}$/.test(id) ? id : nanoid(10)));

@@ -17,12 +17,12 @@ import { valueInput } from '../../core/values/value-input';
 import type { UpsertBody, UpsertAnswer, RecordValue } from '../../protocol/programs/endpoints';
 import type { Sql, Transaction } from '../database';
 import { Refusal } from '../refusal';
-import { takeMade } from '../sheets/take-change';
+import { commitComputed } from '../sheets/take-change';
 import { readFields } from '../sql/field';
 import { findAnswer, keepAnswer, type FoundProgram } from '../sql/program';
 import { findHeader, findRows, readKeyedRows, type KeyedRow } from '../sql/row';
 
-interface Asked {
+interface UpsertInput {
   readonly program: FoundProgram;
   readonly body: UpsertBody;
   /** The same request sent again goes by the same key. */
@@ -34,12 +34,12 @@ interface Asked {
  * all are added. A blank sheet takes their labels. Text is read as it would be typed, but never as a formula. Throws a Refusal that names the
  * place in the request.
  */
-export async function upsertRecords(sql: Sql, { program, body, idempotencyKey: key }: Asked): Promise<UpsertAnswer> {
+export async function upsertRecords(sql: Sql, { program, body, idempotencyKey: key }: UpsertInput): Promise<UpsertAnswer> {
   const asked = createHash('sha256').update(JSON.stringify(body)).digest();
   const by = { author: `program ${program.id}`, role: 'editor' as const, own: OWN_ALL };
   let counts = { inserted: 0, updated: 0, unchanged: 0 };
   // While nobody else can change the sheet, so that of a request that is sent twice at once the second finds the answer to the first.
-  const make = async (tx: Transaction, head: number): Promise<readonly Operation[]> => {
+  const compute = async (tx: Transaction, head: number): Promise<readonly Operation[]> => {
     const known = key === undefined ? undefined : await findAnswer(tx, program, key);
     if (known && !known.asked.equals(asked))
       throw new Refusal('bad-request', 'This Idempotency-Key was used for another request before: use a new one for each');
@@ -51,7 +51,7 @@ export async function upsertRecords(sql: Sql, { program, body, idempotencyKey: k
     return made.operations;
   };
   try {
-    return { sequence: await takeMade(sql, { sheet: program.sheet, by, id: nanoid(), make }), ...counts };
+    return { sequence: await commitComputed(sql, { sheet: program.sheet, by, id: nanoid(), compute }), ...counts };
   } catch (error) {
     if (error instanceof Answered) return error.answer;
     throw error;
@@ -66,7 +66,7 @@ class Answered extends Error {
 }
 
 /** A record that is there, or that is being added. */
-interface Known {
+interface KeyedRecord {
   readonly id: string;
   cells: Readonly<Record<FieldId, string>>;
   readonly isNew: boolean;
@@ -88,13 +88,13 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key: ke
   const rows = await readKeyedRows(tx, sheet, keyFields);
   const byKey = await meet(tx, sheet, { rows, keys: new Set(keys) });
   const set: CellInput[] = [];
-  const added: Known[] = [];
+  const added: KeyedRecord[] = [];
   const counts = { inserted: 0, updated: 0, unchanged: 0 };
   given.forEach((cells, at) => {
     const there = byKey.get(keys[at] ?? '');
     if (!there && Object.keys(filled(cells)).length === 0) counts.unchanged++;
     else if (!there) {
-      const row: Known = { id: nanoid(10), cells, isNew: true };
+      const row: KeyedRecord = { id: nanoid(10), cells, isNew: true };
       added.push(row);
       if (keys[at] !== null) byKey.set(keys[at]!, row);
       counts.inserted++;
@@ -147,7 +147,7 @@ async function meet(
   tx: Transaction,
   sheet: string,
   { rows, keys }: { readonly rows: readonly KeyedRow[]; readonly keys: ReadonlySet<string | null> },
-): Promise<Map<string, Known>> {
+): Promise<Map<string, KeyedRecord>> {
   const found = new Map<string, string>();
   for (const { id, role, held } of rows) {
     const known = role === 'record' && held.length ? recordKey(held) : null;

@@ -18,7 +18,7 @@ import { fillSheet, ROWS_AT_ONCE } from './create-sheet';
 /** Changes of a log that are written by one statement. */
 const CHANGES_AT_ONCE = 100;
 /** Bytes that an archive comes to, unpacked. */
-const MOST_UNPACKED = 4 * LIMITS.unpackedBytes;
+const MAX_UNPACKED = 4 * LIMITS.unpackedBytes;
 
 /**
  * Makes a sheet from an archive (see archive-lines.ts, packed with gzip) as it streams in, in one transaction: one that stops or does not hold
@@ -103,7 +103,7 @@ async function* linesOf(unpacked: AsyncIterable<Buffer>): AsyncGenerator<string>
   let length = 0;
   for await (const chunk of unpacked) {
     passed += chunk.length;
-    if (passed > MOST_UNPACKED) throw new BadFile(`unpacked, it comes to more than ${limitText(MOST_UNPACKED)} bytes`);
+    if (passed > MAX_UNPACKED) throw new BadFile(`unpacked, it comes to more than ${limitText(MAX_UNPACKED)} bytes`);
     const [first = '', ...more] = decoder.decode(chunk, { stream: true }).split('\n');
     begun.push(first);
     length += first.length;

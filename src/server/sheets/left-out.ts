@@ -13,7 +13,7 @@ export const LEFT_OUT =
 
 /** How long a changed sheet stays left out after the first time, in milliseconds; twice as long each time after. */
 const PAUSE_MS = 30_000;
-const LONGEST_PAUSE_MS = 3_600_000;
+const MAX_PAUSE_MS = 3_600_000;
 
 /** Leaves a sheet out of the server's work, since it took too long or too much memory, until it is changed. */
 export const leaveOut = (sql: Queryable, sheet: SheetId): Promise<void> => noteLeftOut(sql, sheet);
@@ -22,6 +22,6 @@ export const leaveOut = (sql: Queryable, sheet: SheetId): Promise<void> => noteL
 export async function isLeftOut(sql: Queryable, sheet: SheetId): Promise<boolean> {
   const left = await findLeftOut(sql, sheet);
   if (!left) return false;
-  const pause = Math.min(LONGEST_PAUSE_MS, PAUSE_MS * 2 ** (left.times - 1));
+  const pause = Math.min(MAX_PAUSE_MS, PAUSE_MS * 2 ** (left.times - 1));
   return left.head === left.sequence || Date.now() - left.at < pause;
 }

@@ -14,13 +14,13 @@ import { findSheet } from '../sql/sheet';
 import { Refusal } from '../refusal';
 
 /** Cells of a change that are told one by one. */
-const MOST_CELLS = 5;
+const MAX_CELLS = 5;
 
 /** A page of a sheet's history, with records and fields as they are called now. */
 export async function historyOf(sql: Sql, id: SheetId, query: HistoryQuery): Promise<HistoryEntry[]> {
   if (!(await findSheet(sql, id))) throw new Refusal('no-sheet', 'There is no such sheet');
   const changes = await readHistory(sql, id, { ...query, limit: HISTORY_PAGE });
-  const steps = changes.map((change) => cellSteps(change, query).slice(0, MOST_CELLS));
+  const steps = changes.map((change) => cellSteps(change, query).slice(0, MAX_CELLS));
   const fields = await readFields(sql, id);
   const header = await findHeader(sql, id);
   const snapshots = (await readParts(sql, id)).filter((part) => part.kind === 'snapshot');
@@ -40,11 +40,11 @@ export async function historyOf(sql: Sql, id: SheetId, query: HistoryQuery): Pro
   }));
 }
 
-type Step = Omit<CellStep, 'record' | 'label'>;
+type EntryStep = Omit<CellStep, 'record' | 'label'>;
 
 /** What the cells held before a change and after it, in the order in which it entered them. */
-function cellSteps({ operations, inverse }: ToldChange, { field, row }: HistoryQuery): Step[] {
-  const steps = new Map<string, Step>();
+function cellSteps({ operations, inverse }: ToldChange, { field, row }: HistoryQuery): EntryStep[] {
+  const steps = new Map<string, EntryStep>();
   for (const cell of cellsOf(operations)) {
     const key = `${cell.row} ${cell.field}`;
     if ((field === undefined || cell.field === field) && (row === undefined || cell.row === row))

@@ -12,22 +12,22 @@ interface Item {
 }
 
 /** Of what takes a change back, what nobody has changed since: rules, fields, parts and new rows that are as the change left them. */
-export async function stillThere(
+export async function undoableOperations(
   tx: Transaction,
   sheet: SheetId,
   { inverse, operations }: { readonly inverse: readonly Operation[]; readonly operations: readonly Operation[] },
 ): Promise<Operation[]> {
   const kept: Operation[] = [];
-  for (const operation of inverse) kept.push(...(await untouched(tx, sheet, { operation, operations })));
+  for (const operation of inverse) kept.push(...(await unchangedSince(tx, sheet, { operation, operations })));
   return kept;
 }
 
 /** The things of a sheet that are put and removed whole, by id, and how they are read as they are now. */
 const READ = { rules: readRules, fields: readFields, parts: readParts };
 
-type Asked = { readonly operation: Operation; readonly operations: readonly Operation[] };
+type UndoQuery = { readonly operation: Operation; readonly operations: readonly Operation[] };
 
-async function untouched(tx: Transaction, sheet: SheetId, { operation, operations }: Asked): Promise<Operation[]> {
+async function unchangedSince(tx: Transaction, sheet: SheetId, { operation, operations }: UndoQuery): Promise<Operation[]> {
   switch (operation.kind) {
     case 'put-rules':
     case 'put-fields':
@@ -38,7 +38,7 @@ async function untouched(tx: Transaction, sheet: SheetId, { operation, operation
       const what = operation.kind.slice(operation.kind.indexOf('-') + 1) as keyof typeof READ;
       const list = thingsOf(operation, what);
       const now = new Map((await READ[what](tx, sheet, list.map(idOf))).map((item) => [item.id, item as Item]));
-      const left = leftOf(operations, what);
+      const left = stateAfter(operations, what);
       const kept = list.filter((thing) => left.has(idOf(thing)) && equal(now.get(idOf(thing)), left.get(idOf(thing))));
       return kept.length ? [{ ...operation, [what]: kept } as Operation] : [];
     }
@@ -72,7 +72,7 @@ function thingsOf(operation: Operation, what: keyof typeof READ): readonly (Item
 }
 
 /** What a change left of such things, by id: the thing, or undefined where it removed it. */
-function leftOf(operations: readonly Operation[], what: keyof typeof READ): ReadonlyMap<string, Item | undefined> {
+function stateAfter(operations: readonly Operation[], what: keyof typeof READ): ReadonlyMap<string, Item | undefined> {
   const left = new Map<string, Item | undefined>();
   for (const operation of operations) {
     for (const thing of thingsOf(operation, what)) left.set(idOf(thing), typeof thing === 'string' ? undefined : thing);

@@ -3,8 +3,8 @@ import type { FieldId, RowId, SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
 import { readChangesBefore } from '../sql/change';
 import { Refusal } from '../refusal';
-import { stillThere } from './still-there';
-import { takeMade, type Author } from './take-change';
+import { undoableOperations } from './still-there';
+import { commitComputed, type Author } from './take-change';
 
 interface TakenBack {
   readonly sheet: SheetId;
@@ -17,14 +17,14 @@ interface TakenBack {
 
 /** Takes an earlier change back as a new change. What has been changed anew since then is left as it is. */
 export async function takeBack(sql: Sql, { sheet, by, sequence, id }: TakenBack): Promise<number> {
-  return takeMade(sql, {
+  return commitComputed(sql, {
     sheet,
     by,
     id,
-    async make(tx) {
+    async compute(tx) {
       const [found] = await readChangesBefore(tx, sheet, { before: sequence + 1, limit: 1 });
       if (found?.sequence !== sequence) throw new Refusal('bad-request', 'There is no such change');
-      const operations = await stillThere(tx, sheet, { inverse: guarded(found.inverse, found.operations), operations: found.operations });
+      const operations = await undoableOperations(tx, sheet, { inverse: guarded(found.inverse, found.operations), operations: found.operations });
       if (operations.length === 0)
         throw new Refusal(
           'bad-request',
@@ -37,7 +37,7 @@ export async function takeBack(sql: Sql, { sheet, by, sequence, id }: TakenBack)
 
 /** Changes read at once, and at most taken back by one. */
 const BATCH = 20;
-const MOST_CHANGES = 2000;
+const MAX_CHANGES = 2000;
 
 /**
  * Brings the whole sheet back to what it was after a change, 0 for as it was made, by a new change that takes all later ones back; with
@@ -47,16 +47,16 @@ export async function bringBack(
   sql: Sql,
   { sheet, by, sequence, id, cells }: TakenBack & { readonly cells?: readonly CellName[] | undefined },
 ): Promise<number> {
-  return takeMade(sql, {
+  return commitComputed(sql, {
     sheet,
     by,
     id,
-    async make(tx, head) {
+    async compute(tx, head) {
       if (sequence >= head) throw new Refusal('bad-request', 'Nothing has been changed since, so there is nothing to bring back');
-      if (head - sequence > MOST_CHANGES)
+      if (head - sequence > MAX_CHANGES)
         throw new Refusal(
           'bad-request',
-          `There were ${head - sequence} changes since then; at most ${MOST_CHANGES} are taken back at once. Choose a later moment.`,
+          `There were ${head - sequence} changes since then; at most ${MAX_CHANGES} are taken back at once. Choose a later moment.`,
         );
       const operations: Operation[] = [];
       for (let before = head + 1; before > sequence + 1;) {

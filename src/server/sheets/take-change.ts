@@ -20,21 +20,21 @@ export const CHANGE_CHANNEL = 'sheet_change';
 /** Who makes a change. */
 export type Author = Pick<Access, 'author' | 'role' | 'own'>;
 
-interface Taken {
+interface CommitInput {
   readonly sheet: SheetId;
   readonly by: Author;
   readonly change: SentChange;
 }
 
 /** A change whose operations are worked out while nobody else can change the sheet. */
-interface Made {
+interface ComputedChange {
   readonly sheet: SheetId;
   readonly by: Author;
   readonly id: string;
   /** The last change that its author had seen. */
   readonly seen?: number | undefined;
   /** Gives the operations for the sheet as it is after the change `head`. */
-  readonly make: (tx: Transaction, head: number) => Promise<readonly Operation[]>;
+  readonly compute: (tx: Transaction, head: number) => Promise<readonly Operation[]>;
 }
 
 /**
@@ -42,19 +42,19 @@ interface Made {
  * inverse, and tells every process once it is committed. A change whose id was taken before is answered as it was then.
  * Throws a Refusal, and leaves nothing behind, where it cannot be taken.
  */
-export const takeChange = (sql: Sql, { sheet, by, change }: Taken): Promise<number> =>
-  takeMade(sql, { sheet, by, id: change.id, seen: change.seen, make: () => Promise.resolve(change.operations) });
+export const takeChange = (sql: Sql, { sheet, by, change }: CommitInput): Promise<number> =>
+  commitComputed(sql, { sheet, by, id: change.id, seen: change.seen, compute: () => Promise.resolve(change.operations) });
 
 /** The same for a change whose operations hang on what the sheet is by then. */
-export const takeMade = (sql: Sql, made: Made): Promise<number> => inTurnOf(made.sheet, () => takeNow(sql, made));
+export const commitComputed = (sql: Sql, made: ComputedChange): Promise<number> => inTurnOf(made.sheet, () => takeNow(sql, made));
 
-async function takeNow(sql: Sql, { sheet, by, id, seen, make }: Made): Promise<number> {
+async function takeNow(sql: Sql, { sheet, by, id, seen, compute }: ComputedChange): Promise<number> {
   return sql.begin(async (tx) => {
     // A transaction's queries run in the order in which they are sent: those that need no answer of another go at once.
     const [head, before] = await Promise.all([lockHead(tx, sheet), findChange(tx, sheet, id)]);
     if (head === undefined) throw new Refusal('no-sheet', 'There is no such sheet');
     if (before !== undefined) return before;
-    const change: Change = { id, operations: await make(tx, head) };
+    const change: Change = { id, operations: await compute(tx, head) };
     await checkOperations(tx, sheet, { ...by, operations: change.operations });
     const sequence = head + 1;
     await recordChange(tx, { sheet, sequence, author: by.author, seen, change });

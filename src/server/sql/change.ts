@@ -123,7 +123,7 @@ export interface ToldChange {
 }
 
 /** Cells and rows of one operation that are read. */
-const MOST_ITEMS = 100;
+const MAX_ITEMS = 100;
 
 /** Changes of the log, the newest first, at most so many. */
 export async function readHistory(
@@ -148,7 +148,7 @@ export async function readHistory(
         select coalesce(jsonb_agg(item order by place), '[]') from (
           select item, place from jsonb_array_elements(items) with ordinality as each (item, place)
           where name = 'rows' or step ->> 'kind' <> 'set-cells' or (${isWanted})
-          order by place ${steps === 'operations' ? sql`asc` : sql`desc`} limit ${MOST_ITEMS}) first_items)))::json end order by at), '[]')
+          order by place ${steps === 'operations' ? sql`asc` : sql`desc`} limit ${MAX_ITEMS}) first_items)))::json end order by at), '[]')
     from json_array_elements(${sql(steps)}) with ordinality as all_steps (step, at),
       lateral (select case when step -> 'cells' is not null then 'cells' when step -> 'rows' is not null then 'rows' end as name) named,
       lateral (select (step::jsonb) -> name as items) listed)`;

@@ -68,7 +68,7 @@ export async function addNote(
 }
 
 /** Points of the line of a rule over time: the last ones. */
-const MOST_POINTS = 300;
+const MAX_POINTS = 300;
 
 /** The rules that have findings in the sheets that a person works on, those with unseen ones first. */
 export async function readFollowedRules(
@@ -85,7 +85,7 @@ export async function readFollowedRules(
       exists (select from important_rule important where important.sheet_id = finding.sheet_id and important.rule_id = finding.rule_id) as "isImportant",
       (select coalesce(json_agg(json_build_array(extract(epoch from at) * 1000, painted) order by id), '[]') from (
         select distinct on (at) id, at, painted from (
-          select id, at, painted from finding point where point.sheet_id = finding.sheet_id and point.rule_id = finding.rule_id order by id desc limit ${MOST_POINTS}
+          select id, at, painted from finding point where point.sheet_id = finding.sheet_id and point.rule_id = finding.rule_id order by id desc limit ${MAX_POINTS}
         ) latest order by at, id desc) points) as counts
     from finding
     join sheet_member member on member.sheet_id = finding.sheet_id and member.person_id = ${person} and member.role in ('owner', 'editor')

@@ -14,11 +14,11 @@ export async function insertMail(sql: Queryable, { sender, recipient, subject, b
 }
 
 /** Mails that are read at once. */
-const MOST = 200;
+const MAX_MAILS = 200;
 
 /** The outbox of a person, the newest first. */
 export async function readMails(sql: Queryable, person: string): Promise<OutboxMail[]> {
   const rows = await sql<{ id: string; recipient: string; subject: string; body: string; written_at: Date }[]>`
-    select id, recipient, subject, body, written_at from outbox_mail where sender_id = ${person} order by id desc limit ${MOST}`;
+    select id, recipient, subject, body, written_at from outbox_mail where sender_id = ${person} order by id desc limit ${MAX_MAILS}`;
   return rows.map(({ id, written_at, ...rest }) => ({ ...rest, id: Number(id), at: written_at.getTime() }));
 }

@@ -6,21 +6,21 @@ export async function deleteRules(sql: Queryable, sheet: SheetId, ids: readonly 
   await sql`delete from sheet_rule where sheet_id = ${sheet} and id = any(${ids as string[]}::text[])`;
 }
 
-interface Whose {
+interface PersonalRulesQuery {
   readonly sheet: SheetId;
   /** `person ID` or `visitor ID`. */
   readonly author: string;
 }
 
 /** The rules on a sheet that only somebody sees, in order of precedence. */
-export const readPersonalRules = async (sql: Queryable, { sheet, author }: Whose): Promise<StoredRule[]> => [
+export const readPersonalRules = async (sql: Queryable, { sheet, author }: PersonalRulesQuery): Promise<StoredRule[]> => [
   ...(await sql<StoredRule[]>`select id, key, rule from personal_rule where sheet_id = ${sheet} and author = ${author} order by key, id`),
 ];
 
 /** Puts some, each in the place of the one with its id, and removes others. */
 export async function changePersonalRules(
   sql: Queryable,
-  { sheet, author }: Whose,
+  { sheet, author }: PersonalRulesQuery,
   { put, remove }: { readonly put: readonly StoredRule[]; readonly remove: readonly RuleId[] },
 ): Promise<void> {
   await sql`delete from personal_rule where sheet_id = ${sheet} and author = ${author} and id = any(${remove as string[]}::text[])`;

@@ -12,7 +12,7 @@ import { OUTCOME_WORDS } from './key-words';
 import { outcomeColors, type OutcomeColors } from './outcome-colors';
 import { useAsked } from './use-asked';
 
-const MOST_BARS = 8;
+const MAX_BARS = 8;
 const [RIGHT, NEAR, WRONG] = [KEY_OUTCOMES.indexOf('right'), KEY_OUTCOMES.indexOf('near'), KEY_OUTCOMES.indexOf('wrong')] as const;
 
 /** How many answers are right, nearly right, wrong and missing, by field (a person or group that answers) and by record (a question). */
@@ -38,10 +38,10 @@ export function KeyPicture({ rule }: { readonly rule: Rule }) {
         ]}
       />
       <ul className={classes.words} aria-label={by === 'fields' ? 'Answers by field' : 'Answers by record, those with most mistakes first'}>
-        {shown.slice(0, MOST_BARS).map((tally, at) => (
+        {shown.slice(0, MAX_BARS).map((tally, at) => (
           <KeyBar key={`${at} ${tally.label}`} tally={tally} looks={looks} />
         ))}
-        {shown.length > MOST_BARS && <li className={classes.more}>and {shown.length - MOST_BARS} others</li>}
+        {shown.length > MAX_BARS && <li className={classes.more}>and {shown.length - MAX_BARS} others</li>}
       </ul>
     </div>
   );

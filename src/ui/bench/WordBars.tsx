@@ -7,7 +7,7 @@ import { useLooks } from '../legend/use-looks';
 import classes from './Bench.module.css';
 import { colorOfOutcome, outcomeColors } from './outcome-colors';
 
-const MOST_BARS = 7;
+const MAX_BARS = 7;
 
 /** The texts that a rule judges, the most frequent first, each as long as it is frequent and in the colour of its outcome. */
 export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answer: RuleProfile }) {
@@ -15,7 +15,7 @@ export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answe
   const theme = useSessionState((state) => state.theme);
   const { saved } = useLooks();
   const looks = outcomeColors(rule, { saved, theme });
-  const shown = answer.texts.slice(0, MOST_BARS);
+  const shown = answer.texts.slice(0, MAX_BARS);
   const share = scaleLinear([0, max(shown, ({ count }) => count) ?? 1], [0, 100]);
   const rest = answer.texts.length - shown.length;
   return (

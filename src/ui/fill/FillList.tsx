@@ -6,7 +6,7 @@ import classes from './Fill.module.css';
 import { FillInput } from './FillInput';
 
 /** Records that are shown as a list; of longer sheets the rest is on the sheet itself. */
-const MOST_ROWS = 500;
+const MAX_ROWS = 500;
 
 /** A sheet for filling in on a narrow screen: record by record, what is to be read over what is to be typed. */
 export function FillList() {
@@ -14,9 +14,9 @@ export function FillList() {
   const frame = useSessionState((state) => state.frame);
   const window = useSessionState((state) => state.window);
   const list = useRef<HTMLDivElement>(null);
-  const [rows, columns] = [Math.min(frame?.rowCount ?? 0, MOST_ROWS), frame?.fields.length ?? 0];
+  const [rows, columns] = [Math.min(frame?.rowCount ?? 0, MAX_ROWS), frame?.fields.length ?? 0];
   useEffect(() => {
-    if (rows > 0) session.lookAt({ left: 0, top: 0, right: columns - 1, bottom: rows - 1 });
+    if (rows > 0) session.setViewport({ left: 0, top: 0, right: columns - 1, bottom: rows - 1 });
   }, [session, rows, columns]);
 
   // Enter goes on to the next answer, as it goes on to the next cell on the sheet.
@@ -37,7 +37,7 @@ export function FillList() {
   return (
     <div ref={list} className={classes.list} onKeyDown={onKeyDown}>
       {rowsShown.map((row) => !isRoom(row.cells) && <FillRow key={row.position} {...row} />)}
-      {frame.rowCount > MOST_ROWS && <p className={classes.wait}>The first {MOST_ROWS} rows. The others are on the sheet.</p>}
+      {frame.rowCount > MAX_ROWS && <p className={classes.wait}>The first {MAX_ROWS} rows. The others are on the sheet.</p>}
     </div>
   );
 }

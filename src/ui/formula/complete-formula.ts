@@ -5,7 +5,7 @@ import { FUNCTIONS, signatureOf } from '../../core/formula/functions/function-ta
 import { wordBefore, type Surroundings } from '../../core/formula/syntax/typed-formula';
 import { parseAddress } from '../../core/sheet/address';
 
-const MOST_SHOWN = 60;
+const MAX_SHOWN = 60;
 
 /** Completes functions, labels of fields and names, those that begin with what was typed before those that hold it. */
 export const completeFormula =
@@ -24,7 +24,7 @@ export const completeFormula =
     const wanted = word.toLowerCase();
     const rank = ({ label }: Completion): number => (label.toLowerCase().startsWith(wanted) ? 0 : 1);
     const fitting = options.filter(({ label }) => label.toLowerCase().includes(wanted) && label.toLowerCase() !== wanted);
-    const shown = fitting.toSorted((a, b) => rank(a) - rank(b)).slice(0, MOST_SHOWN);
+    const shown = fitting.toSorted((a, b) => rank(a) - rank(b)).slice(0, MAX_SHOWN);
     return shown.length ? { from, options: shown, filter: false } : null;
   };
 

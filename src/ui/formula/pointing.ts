@@ -1,6 +1,6 @@
 import { wantsReference } from '../../core/formula/syntax/typed-formula';
 import { writeArea } from '../../core/sheet/address';
-import type { Place, Selection } from '../../protocol/engine-messages';
+import type { CellPosition, Selection } from '../../protocol/engine-messages';
 import { selectCell, selectedArea } from '../grid/engine/selection';
 import type { Editing } from '../sheet/session-state';
 import type { SessionPort } from '../sheet/session-port';
@@ -27,7 +27,7 @@ export class Pointing {
   }
 
   /** Points at a cell, or from the one pointed at first to another. */
-  at(cell: Place, extend: boolean): void {
+  at(cell: CellPosition, extend: boolean): void {
     const { editing } = this.session.get();
     if (this.taker) {
       this.taken = extend && this.taken ? { anchor: this.taken.anchor, focus: cell } : selectCell(cell);

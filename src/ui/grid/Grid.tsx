@@ -28,7 +28,7 @@ const REST_MS = 90;
 /** On a narrower screen the readings on the bench stand in for the trial column. */
 const ROOM_FOR_TRIAL_PX = 600;
 /** Share of the view that frozen fields may take. */
-const MOST_FROZEN = 0.6;
+const MAX_FROZEN = 0.6;
 /** What is not needed to read a sheet is fetched when it stands. */
 const PREPARE_AFTER_MS = 600;
 
@@ -111,7 +111,7 @@ export function Grid() {
     const visible = geometry.visible(scroll.current, view);
     if (asked.current && isCovered(visible, asked.current)) return;
     asked.current = askedArea(visible, geometry);
-    session.lookAt(asked.current);
+    session.setViewport(asked.current);
   }, [session, geometry, view]);
 
   useEffect(() => {
@@ -347,7 +347,7 @@ function geometryOf(frame: SheetFrame | null, { viewPx, hasTrial }: { viewPx: nu
   const layout = { widths, rowCount, frozenRows, heights, merges, trialPx };
   const frozen = new Geometry({ ...layout, frozenColumns: frame.frozenColumns });
   // On a narrow screen what is frozen must leave room for the rest.
-  return frozen.frozenWidth <= viewPx * MOST_FROZEN ? frozen : new Geometry(layout);
+  return frozen.frozenWidth <= viewPx * MAX_FROZEN ? frozen : new Geometry(layout);
 }
 
 /** The sheet as it would be if what is being sized were let go now. */

@@ -1,5 +1,5 @@
 import { useState, type PointerEvent } from 'react';
-import type { Place } from '../../protocol/engine-messages';
+import type { CellPosition } from '../../protocol/engine-messages';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { isWholeColumns, selectedArea } from './engine/selection';
 import type { Geometry, Scroll } from './engine/geometry';
@@ -10,7 +10,7 @@ interface Props {
   /** Where the grid has come to rest. */
   readonly scroll: Scroll;
   /** The cell under a finger. */
-  readonly cellAt: (event: PointerEvent) => Place | null;
+  readonly cellAt: (event: PointerEvent) => CellPosition | null;
 }
 
 /** Two grips at the corners of the selection, by which a finger makes it larger or smaller. */
@@ -18,7 +18,7 @@ export function TouchHandles({ geometry, scroll, cellAt }: Props) {
   const session = useSession();
   const selection = useSessionState((state) => state.selection);
   /** The corner across from the one that is held: it stays. */
-  const [across, setAcross] = useState<Place | null>(null);
+  const [across, setAcross] = useState<CellPosition | null>(null);
   const area = selectedArea(selection);
   if (isWholeColumns(area, geometry)) return null;
   const first = { column: area.left, position: area.top };
@@ -51,10 +51,10 @@ export function TouchHandles({ geometry, scroll, cellAt }: Props) {
   ));
 }
 
-const isAt = (one: Place, other: Place): boolean => one.column === other.column && one.position === other.position;
+const isAt = (one: CellPosition, other: CellPosition): boolean => one.column === other.column && one.position === other.position;
 
 /** Where a cell is in what scrolls; what is frozen goes along with it. */
-export function boxOf(geometry: Geometry, cell: Place, scroll: Scroll) {
+export function boxOf(geometry: Geometry, cell: CellPosition, scroll: Scroll) {
   const box = geometry.box(cell);
   return {
     ...box,

@@ -33,7 +33,7 @@ export function GroupHead({ name, entries, isFolded, onFold }: Props) {
         </Menu.Target>
         <Menu.Dropdown>
           <Menu.Item onClick={() => rules.changeRules(ids, (rule) => ({ ...rule, on: !isOn }))}>Switch all {isOn ? 'off' : 'on'}</Menu.Item>
-          <Menu.Item onClick={() => session.askAbout({ what: 'group', rules: ids })}>Give it another name…</Menu.Item>
+          <Menu.Item onClick={() => session.openDialog({ what: 'group', rules: ids })}>Give it another name…</Menu.Item>
           <Menu.Item onClick={() => rules.chooseRules(ids)}>Choose its rules</Menu.Item>
           <Menu.Item onClick={() => rules.groupRules(ids, undefined)}>Take the group apart</Menu.Item>
         </Menu.Dropdown>

@@ -48,8 +48,8 @@ export const LegendHead = memo(function LegendHead() {
             </ActionIcon>
           </Menu.Target>
           <Menu.Dropdown>
-            <Menu.Item onClick={() => session.askAbout({ what: 'use-set', rules: [] })}>Use a rule set…</Menu.Item>
-            <Menu.Item disabled={legend.length === 0} onClick={() => session.askAbout({ what: 'set', rules: legend.map(({ id }) => id) })}>
+            <Menu.Item onClick={() => session.openDialog({ what: 'use-set', rules: [] })}>Use a rule set…</Menu.Item>
+            <Menu.Item disabled={legend.length === 0} onClick={() => session.openDialog({ what: 'set', rules: legend.map(({ id }) => id) })}>
               Keep all rules as a rule set…
             </Menu.Item>
             <Menu.Divider />

@@ -155,14 +155,14 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
           <Menu.Item
             leftSection={<IconTableShare size={15} stroke={1.5} />}
             disabled={entry.isDraft}
-            onClick={() => session.askAbout({ what: 'sheet', rules: ids })}
+            onClick={() => session.openDialog({ what: 'sheet', rules: ids })}
           >
             Carry to another sheet…
           </Menu.Item>
           <Menu.Item
             leftSection={<IconFolder size={15} stroke={1.5} />}
             disabled={entry.isDraft}
-            onClick={() => session.askAbout({ what: 'group', rules: ids })}
+            onClick={() => session.openDialog({ what: 'group', rules: ids })}
           >
             Put in a group…
           </Menu.Item>
@@ -170,7 +170,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
             leftSection={<IconUser size={15} stroke={1.5} />}
             disabled={entry.isDraft}
             onClick={() =>
-              void session.tellingRefusals(session.ask({ kind: 'own-rules', rules: ids, whose: entry.isPersonal ? 'everybodys' : 'mine' }))
+              void session.withErrorMessage(session.ask({ kind: 'own-rules', rules: ids, whose: entry.isPersonal ? 'everybodys' : 'mine' }))
             }
           >
             {entry.isPersonal ? 'Give it to everybody' : 'Keep it to myself'}
@@ -178,7 +178,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
           <Menu.Item
             leftSection={<IconStack2 size={15} stroke={1.5} />}
             disabled={entry.isDraft}
-            onClick={() => session.askAbout({ what: 'set', rules: ids })}
+            onClick={() => session.openDialog({ what: 'set', rules: ids })}
           >
             Keep as a rule set…
           </Menu.Item>

@@ -9,7 +9,7 @@ export function NameGroup() {
   const asked = useSessionState((state) => state.asked);
   const isOpen = asked?.what === 'group';
   return (
-    <Modal opened={isOpen} onClose={() => session.askAbout(null)} title="Put in a group" size="sm">
+    <Modal opened={isOpen} onClose={() => session.openDialog(null)} title="Put in a group" size="sm">
       {isOpen && <GroupForm rules={asked.rules} />}
     </Modal>
   );
@@ -22,7 +22,7 @@ function GroupForm({ rules }: { readonly rules: readonly RuleId[] }) {
   const known = [...new Set(legend.flatMap(({ rule }) => rule.group ?? []))];
   const put = (group: string) => {
     session.rules.groupRules(rules, group.trim() || undefined);
-    session.askAbout(null);
+    session.openDialog(null);
   };
   const keep = (event: FormEvent) => {
     event.preventDefault();

@@ -124,6 +124,6 @@ export function Difference({ sequence }: { readonly sequence: number }) {
 
 const stateWords = ({ shown, rules }: CellState): string => `${shown || 'blank'}${rules.length ? ` (${rules.join(', ')})` : ''}`;
 
-const MOST_NAMES = 20;
+const MAX_NAMES = 20;
 const namesOf = (names: readonly string[]): string =>
-  names.slice(0, MOST_NAMES).join(', ') + (names.length > MOST_NAMES ? ` and ${names.length - MOST_NAMES} more` : '');
+  names.slice(0, MAX_NAMES).join(', ') + (names.length > MAX_NAMES ? ` and ${names.length - MAX_NAMES} more` : '');

@@ -53,7 +53,7 @@ function Paper({ name, at }: Pick<Props, 'name' | 'at'>) {
   const rows = frame && rowsOnPaper(frame);
   const [last, columns] = [rows?.last ?? -1, frame?.fields.length ?? 0];
   useEffect(() => {
-    if (columns > 0) session.lookAt({ left: 0, top: 0, right: columns - 1, bottom: last });
+    if (columns > 0) session.setViewport({ left: 0, top: 0, right: columns - 1, bottom: last });
   }, [session, columns, last]);
 
   const save = () => {

@@ -48,7 +48,7 @@ function PaperCell({ cell, merged }: { readonly cell: SceneCell; readonly merged
   );
 }
 
-const LONGEST_LINE = 32;
+const MAX_LINE_LENGTH = 32;
 const ALIGNS = ['start', 'end', 'center'] as const;
 
 function cellCss({ text, look, bar, align, isTotal, isHeader, level }: SceneCell): CSSProperties {
@@ -57,7 +57,7 @@ function cellCss({ text, look, bar, align, isTotal, isHeader, level }: SceneCell
     textAlign: look.style.align ?? (isHeader ? 'start' : ALIGNS[align]),
     ...(isTotal ? { fontWeight: 650 } : {}),
     // Short texts stay on one line, as they do on the sheet.
-    whiteSpace: look.style.wrap || text.length > LONGEST_LINE ? undefined : 'nowrap',
+    whiteSpace: look.style.wrap || text.length > MAX_LINE_LENGTH ? undefined : 'nowrap',
     ...(level > 0 ? { paddingLeft: 6 + 14 * level } : {}),
     ...css,
     ...(bar ? { backgroundImage: barCss(bar) } : {}),

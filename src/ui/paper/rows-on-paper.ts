@@ -1,12 +1,12 @@
 import type { SheetFrame } from '../../protocol/engine-messages';
 
 /** Rows that are put on a page at most: some forty sheets of paper. */
-export const MOST_ROWS = 2000;
+export const MAX_ROWS = 2000;
 
 /** Which rows a page holds: up to the last position, so many in view, and how many in view are left over. */
 export function rowsOnPaper(
   { rowCount, heights }: Pick<SheetFrame, 'rowCount' | 'heights'>,
-  most = MOST_ROWS,
+  most = MAX_ROWS,
 ): { last: number; count: number; left: number } {
   let [shown, last, at] = [0, -1, 0];
   const take = (from: number, to: number) => {

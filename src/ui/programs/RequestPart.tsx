@@ -5,7 +5,7 @@ import { Copy } from '../share/Copy';
 import classes from './Programs.module.css';
 
 /** What an answer is cut to on the page. */
-const MOST_SHOWN = 4000;
+const MAX_SHOWN = 4000;
 
 /** A query that says something with the demo. */
 const QUERIES: Readonly<Record<string, string>> = {
@@ -43,7 +43,7 @@ export function RequestPart({ asked, address, sheet, token }: Props) {
         ...(body ? { body } : {}),
       });
       const text = await response.text();
-      setAnswer(`${response.status} ${response.statusText}\n${pretty(text).slice(0, MOST_SHOWN)}${text.length > MOST_SHOWN ? '\n…' : ''}`);
+      setAnswer(`${response.status} ${response.statusText}\n${pretty(text).slice(0, MAX_SHOWN)}${text.length > MAX_SHOWN ? '\n…' : ''}`);
     } catch {
       setAnswer('The server cannot be reached.');
     }

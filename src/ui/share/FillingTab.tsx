@@ -9,7 +9,7 @@ import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Share.module.css';
 
 /** Single cells that can be open. */
-const MOST_CELLS = 5000;
+const MAX_CELLS = 5000;
 
 const OUTCOMES: readonly { readonly when: OutcomeTime; readonly label: string; readonly description: string }[] = [
   { when: 'typing', label: 'while they type', description: 'Right, nearly and wrong show letter by letter.' },
@@ -24,7 +24,7 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
   if (!frame) return null;
   const { filling, keyFields, fields } = frame;
   const put = (change: Partial<Filling>) =>
-    void session.tellingRefusals(
+    void session.withErrorMessage(
       session.ask({ kind: 'change', operations: [{ kind: 'put-parts', parts: [{ ...filling, kept: kept(filling, keyFields), ...change }] }] }),
     );
   const setField = (field: ShownField, to: FieldState) =>
@@ -93,7 +93,7 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
   );
 
   async function openSelected(): Promise<void> {
-    const cells = await session.ask({ kind: 'ask-cells', areas: selectedAreas(session.get().selection), most: MOST_CELLS });
+    const cells = await session.ask({ kind: 'ask-cells', areas: selectedAreas(session.get().selection), most: MAX_CELLS });
     const known = new Set(filling.openCells.map(({ row, field }) => `${row} ${field}`));
     put({ openCells: [...filling.openCells, ...cells.filter(({ row, field }) => !known.has(`${row} ${field}`))] });
   }

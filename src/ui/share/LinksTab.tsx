@@ -27,7 +27,7 @@ const KINDS = [
 type Kind = (typeof KINDS)[number]['kind'];
 
 /** More records are not given links of their own. */
-const MOST_RECORDS = 200;
+const MAX_RECORDS = 200;
 
 /** Links to the sheet: those there are, and new ones. */
 export function LinksTab({ path, links, onChange }: Props) {
@@ -45,7 +45,7 @@ export function LinksTab({ path, links, onChange }: Props) {
     if (kind === 'viewer' || kind === 'editor') return [{ role: kind, name: called, gives: { kind: 'all' } }];
     if (kind === 'each-field') return openFields.map(({ id, label }) => ({ role: 'filler', name: label, gives: { kind: 'fields', fields: [id] } }));
     if (kind !== 'each-row') return [{ role: 'filler', name: called, gives: { kind } }];
-    const records = await session.ask({ kind: 'ask-records', most: MOST_RECORDS });
+    const records = await session.ask({ kind: 'ask-records', most: MAX_RECORDS });
     return records.map(({ row, name: record }) => ({ role: 'filler', name: record.slice(0, 80), gives: { kind: 'rows', rows: [row] } }));
   };
   const make = async (event: FormEvent) => {

@@ -7,7 +7,7 @@ import classes from './OthersHere.module.css';
 import { useSession, useSessionState } from './use-session';
 
 /** People who are shown one by one. */
-const MOST_SHOWN = 5;
+const MAX_SHOWN = 5;
 
 /** Who else has the sheet open, each in the colour of their selection. Pressed, one goes to where they are. */
 export function OthersHere() {
@@ -15,10 +15,10 @@ export function OthersHere() {
   const others = useSessionState((state) => state.others);
   const theme = useSessionState((state) => state.theme);
   if (others.length === 0) return null;
-  const more = others.length - MOST_SHOWN;
+  const more = others.length - MAX_SHOWN;
   return (
     <ul className={classes.others} aria-label="Who else is here">
-      {others.slice(0, MOST_SHOWN).map((person, place) => (
+      {others.slice(0, MAX_SHOWN).map((person, place) => (
         <li key={person.key}>
           <UnstyledButton
             className={classes.person}

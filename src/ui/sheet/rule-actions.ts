@@ -16,7 +16,7 @@ import { putRules, type StoredRule } from '../../core/rules/shape/stored-rule';
 import type { RuleId } from '../../core/sheet/ids';
 import { cellAddress, parseRanges, writeArea } from '../../core/sheet/address';
 import { keysAt } from '../../core/sheet/layout/keys-at';
-import type { LegendEntry, Place, ShownField } from '../../protocol/engine-messages';
+import type { LegendEntry, CellPosition, ShownField } from '../../protocol/engine-messages';
 import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selection';
 import type { SessionPort } from './session-port';
 import { LatestOnly } from './latest-only';
@@ -307,7 +307,7 @@ export class RuleActions {
 
   /** Makes a change of rules, or of what lies beside them. */
   change(operations: readonly Operation[]): void {
-    void this.session.tellingRefusals(this.session.ask({ kind: 'change', operations }));
+    void this.session.withErrorMessage(this.session.ask({ kind: 'change', operations }));
   }
 
   private putRules(rules: readonly StoredRule[]): void {
@@ -320,7 +320,7 @@ export class RuleActions {
 }
 
 /** The first cell that a rule reads, as far as its fields or ranges tell. */
-function placeOf(reads: Reads, fields: readonly ShownField[]): Place {
+function placeOf(reads: Reads, fields: readonly ShownField[]): CellPosition {
   if ('fields' in reads)
     return {
       column: Math.max(

@@ -13,11 +13,11 @@ export interface SessionPort {
   /** Takes in what is typed, with a reference in it that was pointed at on the grid. */
   point(editing: Editing): void;
   /** Shows a message. */
-  tell(message: string): void;
+  showMessage(message: string): void;
   /** Shows what a paste had to leave out. */
-  notePaste(pasted: SessionState['pasted']): void;
+  setPasteHint(pasted: SessionState['pasted']): void;
   /** Shows why some work was refused; gives undefined where it was. */
-  tellingRefusals<T>(work: Promise<T>): Promise<T | undefined>;
+  withErrorMessage<T>(work: Promise<T>): Promise<T | undefined>;
   /** Renders nothing until the engine answers, or a moment has passed. */
   holdForEngine(): void;
   undo(): void;

@@ -1,5 +1,5 @@
 import type { Theme } from '../../core/looks/first-family';
-import type { Span } from '../../core/formula/syntax/formula-tree';
+import type { TextSpan } from '../../core/formula/syntax/formula-tree';
 import type { RuleMeaning } from '../../core/rules/shape/rule-meaning';
 import type { RuleProfile } from '../../core/rules/explain/profile-rule';
 import type { StoredRule } from '../../core/rules/shape/stored-rule';
@@ -32,7 +32,7 @@ export interface Editing {
   /** Where in a formula the next letter goes. */
   readonly caret?: number;
   /** The reference that was put in by pointing, while pointing on changes it. */
-  readonly pointed?: (Span & { readonly selection: Selection }) | undefined;
+  readonly pointed?: (TextSpan & { readonly selection: Selection }) | undefined;
 }
 
 /** A rule on the bench: as it is now, and as it was kept; null where it is new. */
@@ -89,7 +89,7 @@ export interface SessionState {
 }
 
 /** Lost entries that are told at once. */
-const MOST_LOST = 5;
+const MAX_LOST = 5;
 
 /** Before the sheet is open. */
 export const START: SessionState = {
@@ -142,7 +142,7 @@ export function stateAfter(event: Event, { selection, editing, lost }: SessionSt
     case 'others-told':
       return { others: event.people };
     case 'entries-lost':
-      return { lost: [...lost, ...event.lost].slice(-MOST_LOST) };
+      return { lost: [...lost, ...event.lost].slice(-MAX_LOST) };
     case 'legend-told':
       return { meanings: event.meanings };
     case 'link-changed':

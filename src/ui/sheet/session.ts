@@ -12,11 +12,11 @@ import { SheetActions } from './sheet-actions';
 import { START, stateAfter, type Editing, type SessionState } from './session-state';
 
 /** How long the page may wait for the engine before it puts the editor away: longer than an answer takes, shorter than is felt. */
-const LONGEST_HOLD_MS = 24;
+const MAX_HOLD_MS = 24;
 /** Why the selected cell looks so is asked again so long after cells have changed: once for several changes at once. */
 const CELL_REST_MS = 50;
 /** What takes longer is said to be under way. */
-const SLOW_MS = 300;
+const BUSY_AFTER_MS = 300;
 
 /** How a sheet is looked at. */
 export interface SessionOf {
@@ -58,7 +58,7 @@ export class Session implements SessionPort {
 
   /** Starts the engine and opens the sheet. Returns how to end it; it can be started again. */
   start(theme: Theme): () => void {
-    const engine = new EngineClient((events) => this.hear(events));
+    const engine = new EngineClient((events) => this.onEngineEvents(events));
     this.engine = engine;
     this.set({ theme });
     // What went wrong is told by an event.
@@ -106,11 +106,11 @@ export class Session implements SessionPort {
   holdForEngine(): void {
     this.hold = 'gathering';
     queueMicrotask(() => (this.hold = 'waiting'));
-    setTimeout(() => this.hold === 'waiting' && this.set({}), LONGEST_HOLD_MS);
+    setTimeout(() => this.hold === 'waiting' && this.set({}), MAX_HOLD_MS);
   }
 
   /** Takes in all that the engine told at once, and renders once. */
-  private hear(events: readonly Event[]): void {
+  private onEngineEvents(events: readonly Event[]): void {
     this.set(Object.assign({}, ...events.map((event) => stateAfter(event, this.state))) as Partial<SessionState>);
     if (events.some(({ kind }) => kind === 'window-resolved')) this.cellRest ??= setTimeout(() => this.readCell(), CELL_REST_MS);
     if (events.some(({ kind }) => kind === 'rules-counted')) this.rules.follow();
@@ -123,7 +123,7 @@ export class Session implements SessionPort {
     void this.ask({ kind: 'use-theme', theme });
   }
 
-  lookAt(area: Area): void {
+  setViewport(area: Area): void {
     void this.ask({ kind: 'look-at', area });
   }
 
@@ -150,7 +150,7 @@ export class Session implements SessionPort {
     await this.opening;
     const place = await this.ask({ kind: 'ask-place', cell });
     if (place) this.show({ anchor: place, focus: place });
-    else this.tell('The cell that you came for is not in this sheet any more.');
+    else this.showMessage('The cell that you came for is not in this sheet any more.');
   }
 
   private readCell(): void {
@@ -174,12 +174,12 @@ export class Session implements SessionPort {
     const { column, position } = this.state.selection.anchor;
     const { cell, selection } = this.state;
     const known = cell?.column === column && cell.position === position ? cell : null;
-    if (known?.lock) return this.tell(known.lock);
+    if (known?.lock) return this.showMessage(known.lock);
     const text = typed ?? known?.input;
     if (text !== undefined) return this.set({ editing: { column, position, text, place, cell: known ? idsOf(known) : undefined } });
     void this.ask({ kind: 'select', selection }).then((answer) => {
       // Whoever is quicker than the answer has begun to type over the cell.
-      if (answer?.lock) return this.tell(answer.lock);
+      if (answer?.lock) return this.showMessage(answer.lock);
       if (!this.state.editing && answer) this.set({ editing: { column, position, text: answer.input, place, cell: idsOf(answer) } });
     });
   }
@@ -216,8 +216,8 @@ export class Session implements SessionPort {
   }
 
   /** What could not be done is told, and what takes long is shown to be under way; whoever waits goes on all the same. */
-  async tellingRefusals<T>(work: Promise<T>): Promise<T | undefined> {
-    const slow = setTimeout(() => this.set({ isBusy: true }), SLOW_MS);
+  async withErrorMessage<T>(work: Promise<T>): Promise<T | undefined> {
+    const slow = setTimeout(() => this.set({ isBusy: true }), BUSY_AFTER_MS);
     try {
       return await work;
     } catch (error) {
@@ -230,7 +230,7 @@ export class Session implements SessionPort {
   }
 
   /** Asks for what is to be done with some rules; null puts the question away. */
-  askAbout(asked: SessionState['asked']): void {
+  openDialog(asked: SessionState['asked']): void {
     this.set({ asked });
   }
 
@@ -244,20 +244,20 @@ export class Session implements SessionPort {
     this.set({ panel });
   }
 
-  notePaste(pasted: SessionState['pasted']): void {
+  setPasteHint(pasted: SessionState['pasted']): void {
     this.set({ pasted });
   }
 
-  tell(message: string): void {
+  showMessage(message: string): void {
     this.set({ message });
   }
 
   undo(): void {
-    void this.tellingRefusals(this.ask({ kind: 'undo' }));
+    void this.withErrorMessage(this.ask({ kind: 'undo' }));
   }
 
   redo(): void {
-    void this.tellingRefusals(this.ask({ kind: 'redo' }));
+    void this.withErrorMessage(this.ask({ kind: 'redo' }));
   }
 
   /** Ends what takes long: nothing of it stays. */

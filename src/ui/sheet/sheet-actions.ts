@@ -1,9 +1,9 @@
-import type { Wanted } from '../../core/edit/find';
+import type { FindQuery } from '../../core/edit/find';
 import type { Edit } from '../../core/edit/registry';
 import type { StylePatch } from '../../core/edit/styles';
 import type { Style } from '../../core/looks/style';
 import { parseRanges } from '../../core/sheet/address';
-import type { AnswerOf, Area, PasteHow, Place, Selection } from '../../protocol/engine-messages';
+import type { AnswerOf, Area, PasteHow, CellPosition, Selection } from '../../protocol/engine-messages';
 import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selection';
 import { widthOf } from '../grid/painter/width-of';
 import type { ClipboardTable } from '../grid/read-clipboard';
@@ -16,13 +16,13 @@ export class SheetActions {
 
   /** Does something to cells, rows or fields; where it cannot be done, says why. */
   async edit(edit: Edit): Promise<void> {
-    await this.session.tellingRefusals(this.session.ask({ kind: 'edit', edit }));
+    await this.session.withErrorMessage(this.session.ask({ kind: 'edit', edit }));
   }
 
   /** Does the same to each range that is selected. */
   async editEach(edit: (area: Area) => Edit): Promise<void> {
     const [first, ...also] = selectedAreas(this.session.get().selection).map(edit);
-    await this.session.tellingRefusals(this.session.ask({ kind: 'edit', edit: first!, also }));
+    await this.session.withErrorMessage(this.session.ask({ kind: 'edit', edit: first!, also }));
   }
 
   get area(): Area {
@@ -78,7 +78,7 @@ export class SheetActions {
     if (to >= first && to <= last + 1) return;
     const by = to > last ? to - last - 1 : to - first;
     const { anchor, focus } = this.session.get().selection;
-    const moved = ({ column, position }: Place): Place =>
+    const moved = ({ column, position }: CellPosition): CellPosition =>
       axis === 'columns' ? { column: column + by, position } : { column, position: position + by };
     const done = this.edit(axis === 'columns' ? { do: 'move-fields', left, right, to } : { do: 'move-rows', top, bottom, to });
     this.session.select({ anchor: moved(anchor), focus: moved(focus) });
@@ -105,21 +105,22 @@ export class SheetActions {
   async merge(): Promise<void> {
     const { filled } = await this.measure();
     await this.edit({ do: 'merge-cells', area: this.area });
-    if (filled > 1) this.session.tell('The merged cell shows the first of these; the others are kept out of sight, and splitting brings them back.');
+    if (filled > 1)
+      this.session.showMessage('The merged cell shows the first of these; the others are kept out of sight, and splitting brings them back.');
   }
 
   async copy(): Promise<void> {
-    if (this.session.get().selection.also?.length) return this.session.tell('Copy one range at a time.');
+    if (this.session.get().selection.also?.length) return this.session.showMessage('Copy one range at a time.');
     writeClipboard(await this.session.ask({ kind: 'copy', area: this.area }));
   }
 
   /** Pastes into the selection, and selects what was pasted. */
   async paste(from: ClipboardTable, how: PasteHow): Promise<void> {
     const into = this.area;
-    const area = await this.session.tellingRefusals(this.session.ask({ kind: 'paste', area: into, ...from, how }));
+    const area = await this.session.withErrorMessage(this.session.ask({ kind: 'paste', area: into, ...from, how }));
     if (!area) return;
     this.session.select({ anchor: { column: area.left, position: area.top }, focus: { column: area.right, position: area.bottom } });
-    this.session.notePaste({ table: from, area: into, how });
+    this.session.setPasteHint({ table: from, area: into, how });
   }
 
   /** What was pasted just now, pasted otherwise in its place. */
@@ -141,7 +142,7 @@ export class SheetActions {
 
   /** Gives the selected cells the style that was lifted, and takes from them what it does not have. */
   layStyle(): void {
-    if (!this.lifted) return this.session.tell('Lift the style of a cell first.');
+    if (!this.lifted) return this.session.showMessage('Lift the style of a cell first.');
     const none: StylePatch = {
       fill: null,
       text: null,
@@ -178,7 +179,7 @@ export class SheetActions {
       bottom: Math.min(area.bottom, frame.rowCount - 1),
     });
     if (!range || ![range, ...others].every(isIn)) {
-      this.session.tell(`There is no cell, range, name or field “${text}” in this sheet.`);
+      this.session.showMessage(`There is no cell, range, name or field “${text}” in this sheet.`);
       return;
     }
     const { left, top, right, bottom } = within(range);
@@ -196,8 +197,8 @@ export class SheetActions {
     return fold !== undefined;
   }
 
-  find(wanted: Wanted): Promise<AnswerOf<'find'> | undefined> {
-    return this.session.tellingRefusals(this.session.ask({ kind: 'find', wanted }));
+  find(wanted: FindQuery): Promise<AnswerOf<'find'> | undefined> {
+    return this.session.withErrorMessage(this.session.ask({ kind: 'find', wanted }));
   }
 
   measure(): Promise<AnswerOf<'measure'>> {

@@ -20,7 +20,7 @@ export interface ProgramRequest<Query, Body> {
   readonly head: number;
 }
 
-interface Asked {
+interface ProgramCall {
   readonly request: Request;
   /** The parts of the path; absent where it is about no sheet. */
   readonly params?: Promise<{ id: string }>;
@@ -35,7 +35,7 @@ const DESCRIBED = '</api/v1/openapi.json>; rel="service-desc"';
  */
 export function answerProgram<Query, Body>(
   endpoint: Endpoint,
-  { request, params }: Asked,
+  { request, params }: ProgramCall,
   handle: (asked: ProgramRequest<Query, Body>) => Promise<Response>,
 ): Promise<Response> {
   let headers: Readonly<Record<string, string>> = {};

@@ -31,7 +31,7 @@ export interface PlacedRule {
 }
 
 /** One rule of the standard, and the cells that it is over. */
-interface Given extends ConditionSurroundings {
+interface GivenCondition extends ConditionSurroundings {
   readonly element: XmlElement;
   readonly type: string;
   readonly attributes: Readonly<Record<string, string>>;
@@ -42,7 +42,7 @@ interface Given extends ConditionSurroundings {
 }
 
 /** What a rule of the standard says, or why there is no word for it here. */
-type Said = { readonly when: When } | { readonly lost: string };
+type ReadCondition = { readonly when: When } | { readonly lost: string };
 
 /** Reads the rules of a `conditionalFormatting` element, 18.3.1.18, all its types as 18.18.12 lists them. What cannot be said is told. */
 export function readConditions(element: XmlElement, around: ConditionSurroundings): PlacedRule[] {
@@ -87,7 +87,7 @@ const OWN_LOOKS = new Set(['colorScale', 'dataBar', 'iconSet']);
 
 const UNREADABLE = 'its formula uses what there is no word for here, such as another file, a table or a function that is not there';
 
-function byFormula({ formulas, base }: Given): Said {
+function byFormula({ formulas, base }: GivenCondition): ReadCondition {
   const [text] = formulas;
   if (text === undefined || unusableBecause(text) !== undefined) return { lost: UNREADABLE };
   return { when: { kind: 'formula', formula: text, at: base } };
@@ -104,7 +104,7 @@ const COMPARISON = {
   notBetween: 'outside',
 } as const;
 
-function byValue(given: Given): Said {
+function byValue(given: GivenCondition): ReadCondition {
   const { attributes, formulas } = given;
   const operator = attributes.operator ?? '';
   const is = COMPARISON[operator as keyof typeof COMPARISON];
@@ -121,7 +121,7 @@ function byValue(given: Given): Said {
 
 const TEXT_TYPES = { containsText: 'contains', notContainsText: 'lacks', notContains: 'lacks', beginsWith: 'starts', endsWith: 'ends' } as const;
 
-function byText(given: Given): Said {
+function byText(given: GivenCondition): ReadCondition {
   const { attributes, type, formulas } = given;
   const is = TEXT_TYPES[(type in TEXT_TYPES ? type : (attributes.operator ?? '')) as keyof typeof TEXT_TYPES];
   if (!is) return { lost: `the operator “${attributes.operator ?? ''}” is not one of the standard` };
@@ -139,7 +139,7 @@ function wordSought(text: string | undefined): Operand | undefined {
   return sought && operandOfFormula(printFormula(sought));
 }
 
-function byPeriod({ attributes, losses }: Given): Said {
+function byPeriod({ attributes, losses }: GivenCondition): ReadCondition {
   const { timePeriod = '' } = attributes;
   const is = PERIODS[timePeriod];
   if (!is) return { lost: `the period “${timePeriod}” is not one of the standard` };
@@ -147,7 +147,7 @@ function byPeriod({ attributes, losses }: Given): Said {
   return { when: { kind: 'date', is } };
 }
 
-function byAverage({ attributes }: Given): Said {
+function byAverage({ attributes }: GivenCondition): ReadCondition {
   const side = isTrue(attributes.aboveAverage, true) ? 'above' : 'below';
   const deviations = Number(attributes.stdDev ?? 0);
   const is = isTrue(attributes.equalAverage) ? (`at-or-${side}` as const) : side;
@@ -156,7 +156,7 @@ function byAverage({ attributes }: Given): Said {
   };
 }
 
-function byRank({ attributes }: Given): Said {
+function byRank({ attributes }: GivenCondition): ReadCondition {
   const is = isTrue(attributes.bottom) ? 'bottom' : 'top';
   const rank = Number(attributes.rank ?? 10);
   if (!(rank >= 1)) return { lost: 'its rank is no number' };
@@ -167,7 +167,7 @@ function byRank({ attributes }: Given): Said {
 }
 
 /** A place on the scale, 18.3.1.11. */
-function positionOf({ attributes }: XmlElement, { sheet }: Given): Position | undefined {
+function positionOf({ attributes }: XmlElement, { sheet }: GivenCondition): Position | undefined {
   const { type, val } = attributes;
   if (type === 'min') return 'least';
   if (type === 'max') return 'greatest';
@@ -182,7 +182,7 @@ function positionOf({ attributes }: XmlElement, { sheet }: Given): Position | un
 
 const NO_PLACE = 'a place on its scale cannot be read';
 
-function byScale(given: Given): Said {
+function byScale(given: GivenCondition): ReadCondition {
   const scale = childOf(given.element, 'colorScale');
   const places = childrenOf(scale, 'cfvo').map((cfvo) => positionOf(cfvo, given));
   const colors = childrenOf(scale, 'color').map((color) => readColor(color, given.theme));
@@ -191,7 +191,7 @@ function byScale(given: Given): Said {
   return { when: { kind: 'scale', stops, space: 'rgb' } };
 }
 
-function byBar(given: Given): Said {
+function byBar(given: GivenCondition): ReadCondition {
   const bar = childOf(given.element, 'dataBar');
   const [from, to] = childrenOf(bar, 'cfvo').map((cfvo) => positionOf(cfvo, given));
   const color = readColor(childOf(bar, 'color'), given.theme);
@@ -202,7 +202,7 @@ function byBar(given: Given): Said {
   return { when: { kind: 'bar', from, to, ...(color ? { color } : {}), axis: 'none', ...(hides ? { showValue: false } : {}) } };
 }
 
-function byIcons(given: Given): Said {
+function byIcons(given: GivenCondition): ReadCondition {
   const icons = childOf(given.element, 'iconSet');
   const family = icons?.attributes.iconSet ?? '3TrafficLights1';
   const set = FROM_FAMILY[family];
@@ -226,7 +226,7 @@ function byIcons(given: Given): Said {
 }
 
 /** One reader a type of ISO/IEC 29500-1, 18.18.12. */
-const READERS: Readonly<Record<string, (given: Given) => Said>> = {
+const READERS: Readonly<Record<string, (given: GivenCondition) => ReadCondition>> = {
   expression: byFormula,
   cellIs: byValue,
   containsText: byText,

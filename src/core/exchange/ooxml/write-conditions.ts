@@ -46,7 +46,7 @@ interface Native {
   readonly isShaded?: boolean;
 }
 
-interface Said {
+interface ConditionContext {
   readonly rule: RunningRule['rule'];
   readonly sheet: Sheet;
   readonly reach: Reach;
@@ -102,7 +102,7 @@ export function sayRule(running: RunningRule, into: ConditionsInto): SaidRule {
           formula: toOoxmlFormula(parseFormula(formula).tree),
         })),
       );
-  if (!formulas || formulas.some(({ formula }) => formula.length > LONGEST))
+  if (!formulas || formulas.some(({ formula }) => formula.length > MAX_FORMULA_LENGTH))
     return {
       fate: { name: rule.name, as: 'formatting', note: PLAINLY },
       written: [],
@@ -126,7 +126,7 @@ export function sayRule(running: RunningRule, into: ConditionsInto): SaidRule {
 }
 
 /** Longest formula that files of this standard hold, as common practice has it. */
-const LONGEST = 8192;
+const MAX_FORMULA_LENGTH = 8192;
 
 const escaped = (formula: string): string => formula.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
 
@@ -151,7 +151,7 @@ function blocksOf(areas: readonly CellRange[]): readonly (readonly CellRange[])[
   return areas.every((area) => area.left >= left && area.top >= top) ? [areas] : areas.map((area) => [area]);
 }
 
-function formulasOf({ rule }: RunningRule, sheet: Sheet, areas: readonly CellRange[]): Pick<Said, 'cell' | 'formula' | 'operand'> {
+function formulasOf({ rule }: RunningRule, sheet: Sheet, areas: readonly CellRange[]): Pick<ConditionContext, 'cell' | 'formula' | 'operand'> {
   const written = writtenFor(rule, sheet);
   const first = areas[0]!;
   const formula = (text: string): string | undefined => {
@@ -172,8 +172,8 @@ function formulasOf({ rule }: RunningRule, sheet: Sheet, areas: readonly CellRan
 }
 
 type WhenOf<K extends When['kind']> = Extract<When, { kind: K }>;
-const nativeOf = (said: Said): Native | undefined =>
-  (NATIVE[said.rule.when.kind] as ((when: When, said: Said) => Native | undefined) | undefined)?.(said.rule.when, said);
+const nativeOf = (said: ConditionContext): Native | undefined =>
+  (NATIVE[said.rule.when.kind] as ((when: When, said: ConditionContext) => Native | undefined) | undefined)?.(said.rule.when, said);
 
 const OPERATORS = {
   '<': 'lessThan',
@@ -186,7 +186,7 @@ const OPERATORS = {
   outside: 'notBetween',
 } as const;
 
-function sayCompare({ is, to, asShown, magnitude }: WhenOf<'compare'>, { operand }: Said): Native | undefined {
+function sayCompare({ is, to, asShown, magnitude }: WhenOf<'compare'>, { operand }: ConditionContext): Native | undefined {
   if (asShown || magnitude) return undefined;
   const operands = Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand];
   const sides = operands.map(operand);
@@ -202,7 +202,7 @@ function sayCompare({ is, to, asShown, magnitude }: WhenOf<'compare'>, { operand
 const TEXT_TYPES = { contains: 'containsText', lacks: 'notContainsText', starts: 'beginsWith', ends: 'endsWith' } as const;
 const TEXT_OPERATORS = { contains: 'containsText', lacks: 'notContains', starts: 'beginsWith', ends: 'endsWith' } as const;
 
-function sayText({ is, any, case: hasCase, accents }: WhenOf<'text'>, { cell }: Said): Native | undefined {
+function sayText({ is, any, case: hasCase, accents }: WhenOf<'text'>, { cell }: ConditionContext): Native | undefined {
   const [word] = any;
   if (!(is in TEXT_TYPES) || any.length > 1 || typeof word !== 'string' || hasCase || accents) return undefined;
   const test = is as keyof typeof TEXT_TYPES;
@@ -220,7 +220,7 @@ function sayText({ is, any, case: hasCase, accents }: WhenOf<'text'>, { cell }: 
   };
 }
 
-function sayState({ is }: WhenOf<'state'>, { cell }: Said): Native | undefined {
+function sayState({ is }: WhenOf<'state'>, { cell }: ConditionContext): Native | undefined {
   const types: Partial<Record<typeof is, readonly [type: string, formula: string]>> = {
     blank: ['containsBlanks', `LEN(TRIM(${cell}))=0`],
     filled: ['notContainsBlanks', `LEN(TRIM(${cell}))>0`],
@@ -230,7 +230,7 @@ function sayState({ is }: WhenOf<'state'>, { cell }: Said): Native | undefined {
   return said && { attributes: { type: said[0] }, content: xml('formula', {}, escaped(said[1])) };
 }
 
-function sayDate({ is }: WhenOf<'date'>, { cell }: Said): Native | undefined {
+function sayDate({ is }: WhenOf<'date'>, { cell }: ConditionContext): Native | undefined {
   const period = Object.entries(PERIODS).find(([, known]) => JSON.stringify(known) === JSON.stringify(is))?.[0];
   const formula = period && dateFormula({ is }, cell);
   if (!formula) return undefined;
@@ -241,7 +241,7 @@ function sayDate({ is }: WhenOf<'date'>, { cell }: Said): Native | undefined {
   };
 }
 
-function sayAverage({ is, deviations = 0, spread = 'sample', per = 'all' }: WhenOf<'average'>, { reach }: Said): Native | undefined {
+function sayAverage({ is, deviations = 0, spread = 'sample', per = 'all' }: WhenOf<'average'>, { reach }: ConditionContext): Native | undefined {
   if (typeof per === 'object' || (per === 'field' && reach.columns.length > 1) || spread !== 'sample' || deviations % 1 !== 0) return undefined;
   return {
     attributes: {
@@ -254,7 +254,7 @@ function sayAverage({ is, deviations = 0, spread = 'sample', per = 'all' }: When
   };
 }
 
-function sayRank({ is, n, percent, per = 'all' }: WhenOf<'rank'>, { reach }: Said): Native | undefined {
+function sayRank({ is, n, percent, per = 'all' }: WhenOf<'rank'>, { reach }: ConditionContext): Native | undefined {
   const rank = n ?? percent!;
   if (typeof per === 'object' || (per === 'field' && reach.columns.length > 1) || rank % 1 !== 0 || rank < 1 || rank > 1000) return undefined;
   return { attributes: { type: 'top10', rank, percent: percent === undefined ? undefined : true, bottom: is === 'bottom' || undefined } };
@@ -266,7 +266,7 @@ function sayRepeat({ is, by, case: hasCase, accents }: WhenOf<'repeat'>): Native
 }
 
 /** A place on a scale, 18.3.1.11. */
-function place(position: Position | 'auto', { operand }: Said, rest: XmlAttributes = {}): string | undefined {
+function place(position: Position | 'auto', { operand }: ConditionContext, rest: XmlAttributes = {}): string | undefined {
   if (position === 'least' || position === 'auto') return xml('cfvo', { type: 'min', ...rest });
   if (position === 'greatest') return xml('cfvo', { type: 'max', ...rest });
   if (typeof position === 'number') return xml('cfvo', { type: 'num', val: numberText(position), ...rest });
@@ -277,9 +277,10 @@ function place(position: Position | 'auto', { operand }: Said, rest: XmlAttribut
 }
 
 const color = (hex: Hex): string => xml('color', { rgb: `FF${hex.slice(1).toUpperCase()}` });
-const isOverAll = (per: unknown, { reach }: Said): boolean => per === undefined || per === 'all' || (per === 'field' && reach.columns.length === 1);
+const isOverAll = (per: unknown, { reach }: ConditionContext): boolean =>
+  per === undefined || per === 'all' || (per === 'field' && reach.columns.length === 1);
 
-function sayScale({ stops, space = 'oklab', per }: WhenOf<'scale'>, said: Said): Native | undefined {
+function sayScale({ stops, space = 'oklab', per }: WhenOf<'scale'>, said: ConditionContext): Native | undefined {
   const places = stops.map(({ at }) => place(at, said));
   if (!isOverAll(per, said) || stops.length > 3 || places.some((each) => each === undefined)) return undefined;
   return {
@@ -290,7 +291,7 @@ function sayScale({ stops, space = 'oklab', per }: WhenOf<'scale'>, said: Said):
   };
 }
 
-function sayBar(when: WhenOf<'bar'>, said: Said): Native | undefined {
+function sayBar(when: WhenOf<'bar'>, said: ConditionContext): Native | undefined {
   const { from = 'auto', to = 'auto', color: hex = BAR_COLORS.above, below, side = 'start', axis = 'zero', style = 'solid', showValue, per } = when;
   const ends = [place(from, said), to === 'auto' ? place('greatest', said) : place(to, said)];
   if (!isOverAll(per, said) || ends.some((end) => end === undefined)) return undefined;
@@ -303,7 +304,7 @@ function sayBar(when: WhenOf<'bar'>, said: Said): Native | undefined {
   };
 }
 
-function sayIcons({ set, cuts, reverse, showValue, hide, per }: WhenOf<'icons'>, said: Said): Native | undefined {
+function sayIcons({ set, cuts, reverse, showValue, hide, per }: WhenOf<'icons'>, said: ConditionContext): Native | undefined {
   const places = cuts.map(({ at, edge }) => place(at, said, edge === '>' ? { gte: false } : {}));
   if (!isOverAll(per, said) || places.some((each) => each === undefined)) return undefined;
   const { family, isSame } = TO_FAMILY[set];
@@ -323,13 +324,15 @@ function sayIcons({ set, cuts, reverse, showValue, hide, per }: WhenOf<'icons'>,
   };
 }
 
-function sayFormula({ formula: text }: WhenOf<'formula'>, { formula }: Said): Native | undefined {
+function sayFormula({ formula: text }: WhenOf<'formula'>, { formula }: ConditionContext): Native | undefined {
   const said = formula(text);
-  return said === undefined || said.length > LONGEST ? undefined : { attributes: { type: 'expression' }, content: xml('formula', {}, escaped(said)) };
+  return said === undefined || said.length > MAX_FORMULA_LENGTH
+    ? undefined
+    : { attributes: { type: 'expression' }, content: xml('formula', {}, escaped(said)) };
 }
 
 /** One a kind that the standard has, 18.18.12; the others are said by formulas, or not at all. */
-const NATIVE: { readonly [K in When['kind']]?: (when: WhenOf<K>, said: Said) => Native | undefined } = {
+const NATIVE: { readonly [K in When['kind']]?: (when: WhenOf<K>, said: ConditionContext) => Native | undefined } = {
   compare: sayCompare,
   text: sayText,
   state: sayState,

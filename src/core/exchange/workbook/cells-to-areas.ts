@@ -1,12 +1,12 @@
 import type { CellRange } from '../../sheet/address';
 
-interface Place {
+interface CellPosition {
   readonly column: number;
   readonly position: number;
 }
 
 /** Cells as ranges: runs down each column, side by side where they are alike. The top-left ones come first. */
-export function areasOf(cells: readonly Place[]): CellRange[] {
+export function areasOf(cells: readonly CellPosition[]): CellRange[] {
   const byColumn = new Map<number, number[]>();
   for (const { column, position } of cells) {
     const positions = byColumn.get(column);

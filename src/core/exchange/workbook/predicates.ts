@@ -27,7 +27,7 @@ export interface PredicateWanted {
 }
 
 /** What a condition is said with, for one column that is read. */
-interface Said {
+interface PredicateContext {
   /** The cell that is judged, and all cells that are read in its column and in all columns. */
   readonly cell: string;
   readonly field: string;
@@ -43,7 +43,7 @@ interface Said {
  */
 export function predicatesOf(wanted: PredicateWanted): readonly { readonly outcome: number; readonly formula: string }[] | undefined {
   const { rule, sheet, columns, top, bottom, at, isFixed } = wanted;
-  const say = SAYERS[rule.when.kind] as ((when: When, said: Said) => readonly (string | undefined)[] | undefined) | undefined;
+  const say = SAYERS[rule.when.kind] as ((when: When, said: PredicateContext) => readonly (string | undefined)[] | undefined) | undefined;
   if (!say || columns.length === 0) return undefined;
   const mark = isFixed ? '$' : '';
   const rangeOf = (column: number) => `$${columnLetters(column)}$${top + 1}:$${columnLetters(column)}$${bottom + 1}`;
@@ -110,7 +110,10 @@ type WhenOf<K extends When['kind']> = Extract<When, { kind: K }>;
 const isNumber = (cell: string) => `ISNUMBER(${cell})`;
 const hasText = (cell: string) => `LEN(TRIM(${cell}))>0`;
 
-function sayCompare({ is, to, magnitude, asShown }: WhenOf<'compare'>, { cell, operand }: Said): readonly (string | undefined)[] | undefined {
+function sayCompare(
+  { is, to, magnitude, asShown }: WhenOf<'compare'>,
+  { cell, operand }: PredicateContext,
+): readonly (string | undefined)[] | undefined {
   if (asShown) return undefined;
   const given = Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand];
   const sides = given.map(operand);
@@ -132,7 +135,7 @@ function sayCompare({ is, to, magnitude, asShown }: WhenOf<'compare'>, { cell, o
   return [`AND(${[guard, ...(isText ? [hasText(cell)] : numbers), test].join(';')})`];
 }
 
-function sayText({ is, any, case: hasCase }: WhenOf<'text'>, { cell, operand }: Said): readonly (string | undefined)[] | undefined {
+function sayText({ is, any, case: hasCase }: WhenOf<'text'>, { cell, operand }: PredicateContext): readonly (string | undefined)[] | undefined {
   if (is === 'pattern' || hasCase) return undefined;
   const words = any.map((word) =>
     typeof word === 'string' ? { plain: quoted(word.trim()), wild: sought(word) } : { plain: operand(word), wild: operand(word) },
@@ -156,7 +159,7 @@ function sayText({ is, any, case: hasCase }: WhenOf<'text'>, { cell, operand }: 
   return [is === 'lacks' || is === 'differs' ? `AND(${hasText(cell)};NOT(${met}))` : `AND(${hasText(cell)};${met})`];
 }
 
-function sayState({ is }: WhenOf<'state'>, { cell }: Said): readonly (string | undefined)[] | undefined {
+function sayState({ is }: WhenOf<'state'>, { cell }: PredicateContext): readonly (string | undefined)[] | undefined {
   const formulas: Partial<Record<typeof is, string>> = {
     blank: `IF(ISERROR(${cell});FALSE();LEN(TRIM(${cell}))=0)`,
     filled: `IF(ISERROR(${cell});TRUE();LEN(TRIM(${cell}))>0)`,
@@ -169,7 +172,7 @@ function sayState({ is }: WhenOf<'state'>, { cell }: Said): readonly (string | u
   return formula === undefined ? undefined : [formula];
 }
 
-function sayDate({ is, to }: WhenOf<'date'>, { cell, operand }: Said): readonly (string | undefined)[] | undefined {
+function sayDate({ is, to }: WhenOf<'date'>, { cell, operand }: PredicateContext): readonly (string | undefined)[] | undefined {
   const sides = to === undefined ? [] : (Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand]).map(operand);
   if (sides.some((side) => side === undefined)) return undefined;
   const formula = dateFormula({ is, sides }, cell);
@@ -217,7 +220,7 @@ function sayPeriod(is: Exclude<WhenOf<'date'>['is'], string>, day: string): stri
 
 function sayAverage(
   { is, deviations = 0, spread = 'sample', per = 'all' }: WhenOf<'average'>,
-  { cell, field, all }: Said,
+  { cell, field, all }: PredicateContext,
 ): readonly (string | undefined)[] | undefined {
   if (typeof per === 'object') return undefined;
   const over = per === 'field' ? field : all.join(';');
@@ -229,14 +232,20 @@ function sayAverage(
   return [`AND(${isNumber(cell)};${cell}${relation}${edge})`];
 }
 
-function sayRank({ is, n, percent, per = 'all' }: WhenOf<'rank'>, { cell, field, all }: Said): readonly (string | undefined)[] | undefined {
+function sayRank(
+  { is, n, percent, per = 'all' }: WhenOf<'rank'>,
+  { cell, field, all }: PredicateContext,
+): readonly (string | undefined)[] | undefined {
   if (typeof per === 'object' || (per === 'all' && all.length > 1)) return undefined;
   const over = per === 'field' ? field : all[0]!;
   const many = n === undefined ? `MAX(1;INT(COUNT(${over})*${numberText(percent!)}/100))` : `MIN(${n};COUNT(${over}))`;
   return [is === 'top' ? `AND(${isNumber(cell)};${cell}>=LARGE(${over};${many}))` : `AND(${isNumber(cell)};${cell}<=SMALL(${over};${many}))`];
 }
 
-function sayBands({ cuts, edge = 'lower', asShown, looks }: WhenOf<'bands'>, { cell, operand }: Said): readonly (string | undefined)[] | undefined {
+function sayBands(
+  { cuts, edge = 'lower', asShown, looks }: WhenOf<'bands'>,
+  { cell, operand }: PredicateContext,
+): readonly (string | undefined)[] | undefined {
   if (asShown) return undefined;
   const edges = cuts.map(operand);
   if (edges.some((cut) => cut === undefined)) return undefined;
@@ -249,7 +258,7 @@ function sayBands({ cuts, edge = 'lower', asShown, looks }: WhenOf<'bands'>, { c
 }
 
 /** One a kind that a formula can say; the other kinds have none. */
-const SAYERS: { readonly [K in When['kind']]?: (when: WhenOf<K>, said: Said) => readonly (string | undefined)[] | undefined } = {
+const SAYERS: { readonly [K in When['kind']]?: (when: WhenOf<K>, said: PredicateContext) => readonly (string | undefined)[] | undefined } = {
   compare: sayCompare,
   text: sayText,
   state: sayState,

@@ -76,12 +76,12 @@ function called({ name, reads, when }: WorkbookRule, fields: readonly NamedField
   return ruleSentence(fields, { reads: 'cells' in reads ? readsFields(parseRanges(reads.cells)!) : reads, when });
 }
 
-interface Span {
+interface RowSpan {
   readonly top: number;
   readonly bottom: number;
 }
 
-function fieldsOf(sheet: WorkbookSheet, records: Span): Field[] {
+function fieldsOf(sheet: WorkbookSheet, records: RowSpan): Field[] {
   const keys = generateNKeysBetween(null, null, sheet.width);
   const formats = keys.map(() => new Set<string | null>());
   for (const [position, { cells }] of sheet.rows) {
@@ -140,7 +140,7 @@ function keeper(sheet: WorkbookSheet, fields: readonly Field[], header: number |
 }
 
 /** A rule with its reach by fields where it reads all their records. */
-function placedRule(given: WorkbookRule, { id, name, records }: { readonly id: string; readonly name: string; readonly records: Span }): Rule {
+function placedRule(given: WorkbookRule, { id, name, records }: { readonly id: string; readonly name: string; readonly records: RowSpan }): Rule {
   const rule: Rule = { ...given, id, name: name.slice(0, 200) };
   if (!('cells' in rule.reads)) return rule;
   const ranges = parseRanges(rule.reads.cells)!;

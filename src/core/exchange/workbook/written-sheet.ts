@@ -39,7 +39,7 @@ export function* writtenRows(
   const { left, top, right, bottom } = area;
   for (let position = top; position <= bottom; position++) {
     const slot = sheet.order[position]!;
-    const about = sheet.aboutRow(slot);
+    const about = sheet.rowFormat(slot);
     const cells: WrittenCell[] = [];
     for (let column = left; column <= right; column++) {
       const store = sheet.columns[column]!;

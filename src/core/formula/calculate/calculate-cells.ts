@@ -3,7 +3,7 @@ import type { Sheet } from '../../sheet/sheet';
 import type { CellValue } from '../../values/cell-value';
 import { Area } from '../values/formula-value';
 import { cellValueOf, valueAt, type Formula } from '../run/make-formula';
-import type { Place } from '../values/place';
+import type { EvalCursor } from '../values/place';
 import { TooMuchWork } from '../values/work-meter';
 
 interface Task {
@@ -12,7 +12,7 @@ interface Task {
   /** Cells to calculate, by column. */
   readonly dirty: readonly (BitSet | undefined)[];
   readonly formulaAt: (column: number, slot: number) => Formula;
-  readonly place: Place;
+  readonly place: EvalCursor;
   /** True where formulas are given up by the size of the areas that they name, before these are looked at. */
   readonly isOverBudget: boolean;
 }
@@ -125,12 +125,12 @@ export function calculateCells(task: Task, put: (column: number, slot: number, v
       if (cells.length) throw new NotYet(cells);
     };
     const before = work.spent;
-    const within: Place = { ...place, context: { ...place.context, demand }, column, slot, position: -1 };
+    const within: EvalCursor = { ...place, context: { ...place.context, demand }, column, slot, position: -1 };
     try {
       put(
         column,
         slot,
-        cellValueOf(valueAt(formula, formula.compiled.hangsOn.has('cells') ? within : Object.assign(place, { column, slot, position: -1 }))),
+        cellValueOf(valueAt(formula, formula.compiled.volatile.has('cells') ? within : Object.assign(place, { column, slot, position: -1 }))),
       );
       return [];
     } catch (error) {

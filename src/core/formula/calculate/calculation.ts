@@ -9,12 +9,12 @@ import { BATCH } from '../run/batches';
 import { calculateCells } from './calculate-cells';
 import { showReferences } from '../resolve/keep-references';
 import { cellValueOf, FormulaShapes, makeFormula, valueAt, type Formula } from '../run/make-formula';
-import { newPlace, type FormulaContext, type Place } from '../values/place';
+import { newCursor, type FormulaContext, type EvalCursor } from '../values/place';
 import { stronglyConnected } from './strongly-connected';
 import { TooMuchWork, type WorkLimits } from '../values/work-meter';
 
 /** So many edits at once cost more one by one than calculating everything anew. */
-const MANY_EDITS = 5000;
+const MAX_SINGLE_EDITS = 5000;
 
 const inFull = (count: number): string => count.toLocaleString('en');
 
@@ -38,7 +38,7 @@ export class Calculation {
   private formulas: (Map<number, FieldFormula> | undefined)[] = [];
   private index = new DependencyIndex();
   private readonly shapes = new FormulaShapes();
-  private readonly place: Place;
+  private readonly place: EvalCursor;
   /** Cells to calculate, by column. */
   private dirty: BitSet[] = [];
   private anyDirty = false;
@@ -55,7 +55,7 @@ export class Calculation {
     private readonly sheet: Sheet,
     readonly context: FormulaContext,
   ) {
-    this.place = newPlace(context);
+    this.place = newCursor(context);
     this.calculateAll();
   }
 
@@ -101,7 +101,7 @@ export class Calculation {
   /** Calculates what depends on cells that were edited. Gives the edits with those of formulas after them, each with what was there before. */
   follow(effects: readonly Effect[]): readonly Effect[] {
     if (
-      effects.length > MANY_EDITS ||
+      effects.length > MAX_SINGLE_EDITS ||
       effects.some((effect) => effect.kind === 'layout' || (effect.kind === 'cell' && this.sheet.roleAt(effect.slot) === 'header'))
     ) {
       const had = this.index.size > 0;
@@ -131,7 +131,7 @@ export class Calculation {
 
   /** Calculates what hangs on the clock, after the context's `now` has moved on. */
   tick(): readonly Effect[] {
-    const cells = this.index.hangingOn('clock').flatMap((formula) => this.cellsOf(formula));
+    const cells = this.index.volatileOn('clock').flatMap((formula) => this.cellsOf(formula));
     for (const { column, slot } of cells) this.mark(column, slot);
     return this.calculateAfter([], []);
   }
@@ -154,7 +154,7 @@ export class Calculation {
   private calculateAfter(edits: readonly { readonly column: number; readonly slot: number }[], effects: readonly Effect[]): readonly Effect[] {
     const before = new Map<number, CellBefore>();
     try {
-      for (const formula of this.index.hangingOn('cells')) for (const { column, slot } of this.cellsOf(formula)) this.mark(column, slot);
+      for (const formula of this.index.volatileOn('cells')) for (const { column, slot } of this.cellsOf(formula)) this.mark(column, slot);
       this.context.work.scheduling.within(this.context.work.limits.scheduling, () => this.spread(edits));
       this.calculate(before);
     } catch (error) {

@@ -1,7 +1,7 @@
 import type { FieldFormula } from './field-formula';
 import { Area } from '../values/formula-value';
 import { isKept } from '../syntax/formula-tree';
-import type { Place } from '../values/place';
+import type { EvalCursor } from '../values/place';
 
 /** Cells that formulas read as a block: one entry for all formulas that read the same block, never one a cell. */
 interface Block {
@@ -20,14 +20,14 @@ export class DependencyIndex {
   private readonly singles = new Map<number, Map<number, FieldFormula[]>>();
   private readonly blocks = new Map<string, Block>();
   private readonly read = new Map<number, Set<number> | 'unknown'>();
-  private readonly hanging = { clock: [] as FieldFormula[], cells: [] as FieldFormula[] };
+  private readonly volatile = { clock: [] as FieldFormula[], cells: [] as FieldFormula[] };
 
   /** Takes in a formula; `place` is one of its cells. */
-  add(formula: FieldFormula, place: Place): void {
+  add(formula: FieldFormula, place: EvalCursor): void {
     this.size++;
     const { references, bound, compiled } = formula.formula;
-    for (const on of compiled.hangsOn) this.hanging[on].push(formula);
-    if (compiled.hangsOn.has('cells')) this.read.set(formula.column, 'unknown');
+    for (const on of compiled.volatile) this.volatile[on].push(formula);
+    if (compiled.volatile.has('cells')) this.read.set(formula.column, 'unknown');
     references.forEach((node, at) => {
       const area = bound[at]!.areaAt(place);
       if (!(area instanceof Area) || area.sheet !== place.context.sheet) return;
@@ -76,8 +76,8 @@ export class DependencyIndex {
     return this.read.get(column) ?? new Set();
   }
 
-  hangingOn(on: 'clock' | 'cells'): readonly FieldFormula[] {
-    return this.hanging[on];
+  volatileOn(on: 'clock' | 'cells'): readonly FieldFormula[] {
+    return this.volatile[on];
   }
 }
 

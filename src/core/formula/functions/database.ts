@@ -1,7 +1,7 @@
 // Database functions (ISO/IEC 26300-4, 6.9): over the records of a table with labels that meet a table of criteria.
 import { readCriterion } from '../values/criterion';
 import { type Area, compareTexts, finite, FormulaError, SerialDate, toText, type Operand, type Scalar } from '../values/formula-value';
-import { spend, spendText, type Place } from '../values/place';
+import { spend, spendText, type EvalCursor } from '../values/place';
 import { readAt, toScalar } from '../values/read-cells';
 import { anything, area, define } from './function-spec';
 import { greatest, least, spreadOf, sumOf } from './statistics';
@@ -19,7 +19,7 @@ function fieldOf(table: Area, field: Scalar): number | FormulaError {
 }
 
 /** Rows of a table that meet any line of the criteria; all its cells must be met, blank ones always are. */
-function rowsMeeting(table: Area, criteria: Area, place: Place): number[] | FormulaError {
+function rowsMeeting(table: Area, criteria: Area, place: EvalCursor): number[] | FormulaError {
   spend(place, table.rows * criteria.rows * criteria.columns);
   const fields: number[] = [];
   for (let column = 0; column < criteria.columns; column++) {

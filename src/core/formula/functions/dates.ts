@@ -1,9 +1,9 @@
 // Date and time functions (ISO/IEC 26300-4, 6.10). A date is a count of days since 1899-12-30, the time of day its fraction.
 import { isoWeekOf, monthsLater, partsOf, rolledSerial, secondsOf, weekdayOf } from '../../values/calendar';
 import { FormulaError, SerialDate, finite, toSerial, type Operand } from '../values/formula-value';
-import { spend, type Place } from '../values/place';
+import { spend, type EvalCursor } from '../values/place';
 import { forEachValue } from '../values/read-cells';
-import { anything, date, define, FARTHEST_DAY, hanging, integer, number, optional, text } from './function-spec';
+import { anything, date, define, FARTHEST_DAY, volatileOn, integer, number, optional, text } from './function-spec';
 
 const dated = (serial: number): SerialDate | FormulaError => (Math.abs(serial) <= FARTHEST_DAY ? new SerialDate(serial) : FormulaError.number);
 
@@ -53,7 +53,7 @@ function difference(from: number, to: number, unit: string): number | FormulaErr
   }
 }
 
-function holidaysOf(operand: Operand, place: Place): ReadonlySet<number> | FormulaError {
+function holidaysOf(operand: Operand, place: EvalCursor): ReadonlySet<number> | FormulaError {
   const days = new Set<number>();
   const error = forEachValue(operand, place, (value) => {
     if (value === null) return undefined;
@@ -76,7 +76,7 @@ function workdaysBetween(from: number, to: number, holidays: ReadonlySet<number>
   return from > to ? -count : count;
 }
 
-function workdayAfter(from: number, days: number, { holidays, place }: { holidays: ReadonlySet<number>; place: Place }): number {
+function workdayAfter(from: number, days: number, { holidays, place }: { holidays: ReadonlySet<number>; place: EvalCursor }): number {
   spend(place, Math.abs(days));
   const step = days < 0 ? -1 : 1;
   let day = Math.floor(from);
@@ -154,11 +154,11 @@ export const DATES = [
       return Math.abs(days) > FARTHEST_DAY ? FormulaError.number : dated(workdayAfter(from, days, { holidays, place }));
     },
   ),
-  hanging(
+  volatileOn(
     'clock',
     define({ name: 'NOW', says: 'this moment' }, [], (_, { context }) => dated(context.now)),
   ),
-  hanging(
+  volatileOn(
     'clock',
     define({ name: 'TODAY', says: 'today' }, [], (_, { context }) => dated(Math.floor(context.now))),
   ),

@@ -1,5 +1,5 @@
 import { Area, AreaList, FormulaError, toLogical, toNumber, toSerial, toText, type Matrix, type Operand, type Scalar } from '../values/formula-value';
-import { spendText, type Place } from '../values/place';
+import { spendText, type EvalCursor } from '../values/place';
 import { forEachValue, toMatrix, toScalar } from '../values/read-cells';
 
 /** How a parameter wants its argument: one value, an array, cells, or not evaluated until it is asked for. */
@@ -10,7 +10,7 @@ export interface Parameter<T> {
   readonly name: string;
   readonly takes: Taking;
   /** An error ends the call with itself. */
-  read(operand: Operand | Thunk, place: Place): T | FormulaError;
+  read(operand: Operand | Thunk, place: EvalCursor): T | FormulaError;
   /** What an argument that is left out stands for; without it the argument is needed. */
   readonly absent?: { readonly value: T };
   /** True where a range is taken as a whole, and never by the row or column of the formula. */
@@ -28,16 +28,16 @@ export interface FunctionSpec {
   /** What it gives, in a few words. */
   readonly says: string;
   readonly parameters: readonly Parameter<unknown>[];
-  run(args: readonly unknown[], place: Place): Operand;
+  run(args: readonly unknown[], place: EvalCursor): Operand;
   /** `clock` where the result hangs on the time, `cells` where it reads cells that its text does not name. */
-  readonly hangsOn?: 'clock' | 'cells';
+  readonly volatile?: 'clock' | 'cells';
 }
 
 /** Puts a function in the shape of the table, with the types of its arguments taken from its parameters. */
 export function define<const P extends readonly Parameter<unknown>[]>(
   { name, says }: Pick<FunctionSpec, 'name' | 'says'>,
   parameters: P,
-  run: (args: Values<P>, place: Place) => Operand,
+  run: (args: Values<P>, place: EvalCursor) => Operand,
 ): FunctionSpec {
   return { name, says, parameters, run: run as FunctionSpec['run'] };
 }
@@ -137,4 +137,4 @@ export const several = <T>(parameter: Parameter<T>): Parameter<readonly T[]> =>
 export const allNumbers = (name = 'numbers') => several(numbers(name));
 
 /** Same function, marked for what its result hangs on besides its arguments. */
-export const hanging = (on: 'clock' | 'cells', spec: FunctionSpec): FunctionSpec => ({ ...spec, hangsOn: on });
+export const volatileOn = (on: 'clock' | 'cells', spec: FunctionSpec): FunctionSpec => ({ ...spec, volatile: on });

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { makeSheet } from '../../../../test/support/arbitrary-sheet';
 import { Calculation } from '../calculate/calculation';
 import { cellValueOf, FormulaShapes, makeFormula, valueAt } from '../run/make-formula';
-import { newPlace } from '../values/place';
+import { newCursor } from '../values/place';
 import { arityOf, FAMILIES, FUNCTIONS, signatureOf } from './function-table';
 import { WorkMeter } from '../values/work-meter';
 
@@ -58,7 +58,7 @@ test('no function throws, whatever it is given', () => {
   fc.assert(
     fc.property(fc.constantFrom(...FUNCTIONS.keys()), fc.array(argument, { maxLength: 6 }), (name, args) => {
       const formula = makeFormula(`=${name}(${args.join(';')})`, { context, shapes });
-      const value = cellValueOf(valueAt(formula, { ...newPlace(context), column: 1, slot: sheet.order[2]! }));
+      const value = cellValueOf(valueAt(formula, { ...newCursor(context), column: 1, slot: sheet.order[2]! }));
       if (value.kind === 'number') expect(Number.isFinite(value.number)).toBe(true);
       if (value.kind === 'date') expect(Number.isFinite(value.serial)).toBe(true);
     }),
@@ -70,7 +70,7 @@ test('no function throws, whatever it is given', () => {
 test('a rate of return from a guess beyond reason is still the rate of return', () => {
   const sheet = makeSheet();
   const context = { sheet, now: 0, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() };
-  const rate = (guess: string) => valueAt(makeFormula(`=IRR({-100;60;60};${guess})`, { context, shapes: new FormulaShapes() }), newPlace(context));
+  const rate = (guess: string) => valueAt(makeFormula(`=IRR({-100;60;60};${guess})`, { context, shapes: new FormulaShapes() }), newCursor(context));
   // 100 = 60/(1+r) + 60/(1+r)²: 1 + r = (3 + √69)/10.
   for (const guess of ['0.1', '1E300', '1E9', '-0.5']) expect(rate(guess)).toBeCloseTo((3 + Math.sqrt(69)) / 10 - 1, 12);
 });
@@ -79,7 +79,7 @@ test('a formula of many parts, and a text of a million letters, take their time 
   const sheet = makeSheet(['x'.repeat(1_000_000)]);
   const context = { sheet, now: 0, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() };
   const value = (text: string) =>
-    cellValueOf(valueAt(makeFormula(text, { context, shapes: new FormulaShapes() }), { ...newPlace(context), slot: sheet.order[1]! }));
+    cellValueOf(valueAt(makeFormula(text, { context, shapes: new FormulaShapes() }), { ...newCursor(context), slot: sheet.order[1]! }));
   expect(value(`=${'1+'.repeat(1000)}1`)).toEqual({ kind: 'number', number: 1001 });
   expect(value(`=${'1+'.repeat(4000)}1`)).toEqual({ kind: 'error', error: '#NAME?' });
   expect(value(`=1${'%'.repeat(5000)}`)).toEqual({ kind: 'error', error: '#NAME?' });

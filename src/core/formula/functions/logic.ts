@@ -1,11 +1,11 @@
 // Logical and information functions (ISO/IEC 26300-4, 6.13 and 6.15).
 import { Area, FormulaError, SerialDate, toLogical, type Operand, type Scalar } from '../values/formula-value';
-import type { Place } from '../values/place';
+import type { EvalCursor } from '../values/place';
 import { forEachValue, toScalar } from '../values/read-cells';
 import { anything, define, later, logical, optional, several, type Thunk } from './function-spec';
 
 /** All logicals of the arguments: texts and blanks in cells are passed over, an error anywhere is the result. */
-function logicalsOf(operands: readonly { readonly operand: Operand }[], place: Place): boolean[] | FormulaError {
+function logicalsOf(operands: readonly { readonly operand: Operand }[], place: EvalCursor): boolean[] | FormulaError {
   const found: boolean[] = [];
   for (const { operand } of operands) {
     const isCells = operand instanceof Area;

@@ -4,9 +4,9 @@ import { bindReference } from '../values/bind-reference';
 import { matches } from '../values/criterion';
 import { Area, AreaList, compareScalars, FormulaError, Matrix, SerialDate, toNumber, type Operand, type Scalar } from '../values/formula-value';
 import { parseFormula } from '../syntax/parse-formula';
-import { positionAt, spend, spendText, type Place } from '../values/place';
+import { positionAt, spend, spendText, type EvalCursor } from '../values/place';
 import { readAt } from '../values/read-cells';
-import { anything, area, define, hanging, integer, later, logical, number, optional, scalar, several, text } from './function-spec';
+import { anything, area, define, volatileOn, integer, later, logical, number, optional, scalar, several, text } from './function-spec';
 
 /** Cells or an array, as something that can be asked for a value by row and column. */
 interface Table {
@@ -26,7 +26,7 @@ function tableOf(operand: Operand): Table | FormulaError {
 const kindOfValue = (value: Scalar): string => (value instanceof SerialDate ? 'number' : typeof value);
 
 /** The values of a list that is looked through, counted as they are read. */
-function counted(count: number, place: Place, at: (index: number) => Scalar): (index: number) => Scalar {
+function counted(count: number, place: EvalCursor, at: (index: number) => Scalar): (index: number) => Scalar {
   spend(place, count);
   return (index) => {
     const value = at(index);
@@ -81,7 +81,7 @@ const lookup = (name: string, says: string, along: 'rows' | 'columns') =>
   );
 
 /** Rows or columns of what is given; of nothing, the row or column of the formula itself. */
-const coordinate = (name: string, says: string, { of, here }: { of: (operand: Area) => number; here: (place: Place) => number }) =>
+const coordinate = (name: string, says: string, { of, here }: { of: (operand: Area) => number; here: (place: EvalCursor) => number }) =>
   define({ name, says }, [optional(anything('cell'), { operand: null })], ([{ operand }], place) =>
     operand === null ? here(place) + 1 : operand instanceof Area ? of(operand) + 1 : operand instanceof FormulaError ? operand : FormulaError.value,
   );
@@ -118,7 +118,7 @@ function offset(from: Area, { rows, columns, height, width }: { rows: number; co
 const PARSING_WORK = 500;
 
 /** The cells that a text names; what it does not name is `#REF!`. */
-function indirect(reference: string, place: Place): Area | FormulaError {
+function indirect(reference: string, place: EvalCursor): Area | FormulaError {
   spend(place, PARSING_WORK);
   const named = place.context.findName(reference);
   const { tree, diagnostics } = parseFormula(`=${named === undefined ? reference : named.replace(/^=/, '')}`);
@@ -126,7 +126,7 @@ function indirect(reference: string, place: Place): Area | FormulaError {
   return bindReference(tree, place.context, undefined).areaAt(place);
 }
 
-function demanded(cells: Area | FormulaError, place: Place): Operand {
+function demanded(cells: Area | FormulaError, place: EvalCursor): Operand {
   if (cells instanceof Area) place.context.demand?.(cells);
   return cells;
 }
@@ -172,13 +172,13 @@ export const LOOKUP = [
     [integer('row'), integer('column'), optional(integer('anchoring'), 1)],
     ([row, column, kind]) => address({ row, column, kind }),
   ),
-  hanging(
+  volatileOn(
     'cells',
     define({ name: 'INDIRECT', says: 'the cells that a text names' }, [text('reference')], ([reference], place) =>
       demanded(indirect(reference, place), place),
     ),
   ),
-  hanging(
+  volatileOn(
     'cells',
     define(
       { name: 'OFFSET', says: 'cells so many rows and columns away' },

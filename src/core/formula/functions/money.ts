@@ -4,7 +4,7 @@ import { spend } from '../values/place';
 import { allNumbers, define, integer, number, numbers, optional } from './function-spec';
 
 /** Periods that are gone through one by one. */
-const MOST_PERIODS = 100_000;
+const MAX_PERIODS = 100_000;
 
 /** The factor that a sum grows by over so many periods, and that a payment of 1 a period grows to. */
 function growth(rate: number, periods: number): { sum: number; payments: number } {
@@ -45,7 +45,7 @@ function interest(loan: Loan, period: number): number {
 }
 
 /** Beyond it everything is worth nothing now, and every rate would pass for a root. */
-const MOST_RATE = 1e6;
+const MAX_RATE = 1e6;
 
 /** Finds where a function is 0: Newton's steps by secants from a guess, and where they lead astray a bracket that is halved. */
 function findRoot(of: (x: number) => number, guess: number): number | FormulaError {
@@ -53,11 +53,11 @@ function findRoot(of: (x: number) => number, guess: number): number | FormulaErr
   let [y0, y1] = [of(x0), of(x1)];
   for (let step = 0; step < 60 && Number.isFinite(y1) && y1 !== y0; step++) {
     const next = x1 - (y1 * (x1 - x0)) / (y1 - y0);
-    if (!(next > -1 && next < MOST_RATE)) break;
+    if (!(next > -1 && next < MAX_RATE)) break;
     [x0, y0, x1, y1] = [x1, y1, next, of(next)];
     if (Math.abs(x1 - x0) <= 1e-15 * Math.max(1, Math.abs(x1))) return settled(x1);
   }
-  if (Math.abs(y1) < 1e-9 && x1 > -1 && x1 < MOST_RATE) return settled(x1);
+  if (Math.abs(y1) < 1e-9 && x1 > -1 && x1 < MAX_RATE) return settled(x1);
   return bisect(of);
 }
 
@@ -129,7 +129,7 @@ export const MONEY = [
     { name: 'CUMIPMT', says: 'the interest in the payments of several periods' },
     [number('rate'), number('periods'), number('present value'), integer('from'), integer('to'), integer('due')],
     ([rate, periods, present, from, to, due], place) => {
-      if (rate <= 0 || from < 1 || to < from || to > periods || periods > MOST_PERIODS) return FormulaError.number;
+      if (rate <= 0 || from < 1 || to < from || to > periods || periods > MAX_PERIODS) return FormulaError.number;
       spend(place, to - from);
       let sum = 0;
       for (let period = from; period <= to; period++) sum += interest({ rate, periods, present, future: 0, due }, period);
@@ -196,7 +196,7 @@ export const MONEY = [
     { name: 'DDB', says: 'what is written off in one period, by a falling balance' },
     [number('cost'), number('salvage'), number('life'), integer('period'), optional(number('factor'), 2)],
     ([cost, salvage, life, period, factor], place) => {
-      if (cost < 0 || salvage < 0 || life <= 0 || period < 1 || period > life || period > MOST_PERIODS || factor <= 0) return FormulaError.number;
+      if (cost < 0 || salvage < 0 || life <= 0 || period < 1 || period > life || period > MAX_PERIODS || factor <= 0) return FormulaError.number;
       spend(place, period);
       return finite(decline(cost, salvage, { life, period, factor }));
     },

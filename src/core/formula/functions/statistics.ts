@@ -4,7 +4,7 @@ import { Moments } from '../../stats/moments';
 import { quantileOfSorted } from '../../stats/quantile';
 import { readCriterion } from '../values/criterion';
 import { Area, AreaList, finite, FormulaError, SerialDate, toNumber, type Operand, type Scalar } from '../values/formula-value';
-import { spend, spendText, type Place } from '../values/place';
+import { spend, spendText, type EvalCursor } from '../values/place';
 import { forEachValue, readAt, toScalar } from '../values/read-cells';
 import { allNumbers, anything, area, define, integer, matrix, number, numbers, optional, scalar, several } from './function-spec';
 
@@ -29,7 +29,7 @@ export function spreadOf(values: readonly number[], spread: 'sample' | 'populati
   return finite(moments.deviation(spread));
 }
 
-const over = (name: string, says: string, compute: (values: readonly number[], place: Place) => number | FormulaError) =>
+const over = (name: string, says: string, compute: (values: readonly number[], place: EvalCursor) => number | FormulaError) =>
   define({ name, says }, [allNumbers()], ([lists], place) => compute(lists.length === 1 ? lists[0]! : lists.flat(), place));
 
 const squared = (value: number | FormulaError): number | FormulaError => (typeof value === 'number' ? finite(value * value) : value);
@@ -44,7 +44,7 @@ export const greatest = (values: readonly number[]): number => values.reduce((a,
 const rising = (a: number, b: number): number => a - b;
 
 /** The numbers in order; putting them there costs more than reading them. */
-function ordered(values: readonly number[], place: Place, order: (a: number, b: number) => number): number[] {
+function ordered(values: readonly number[], place: EvalCursor, order: (a: number, b: number) => number): number[] {
   spend(place, Math.ceil((values.length * Math.log2(values.length + 1)) / 4));
   return [...values].sort(order);
 }
@@ -56,7 +56,7 @@ function mode(values: readonly number[]): number | FormulaError {
   return most < 2 ? FormulaError.na : least([...counts].flatMap(([value, count]) => (count === most ? value : [])));
 }
 
-function quantile(values: readonly number[], p: number, place: Place): number | FormulaError {
+function quantile(values: readonly number[], p: number, place: EvalCursor): number | FormulaError {
   return values.length === 0 || p < 0 || p > 1 ? FormulaError.number : quantileOfSorted(ordered(values, place, rising), p);
 }
 
@@ -67,7 +67,7 @@ const nth = (name: string, says: string, order: (a: number, b: number) => number
   });
 
 /** Counts of one kind of value: numbers given directly count as well, and so does text that reads as one. */
-function countNumbers(operands: readonly { readonly operand: Operand }[], place: Place): number | FormulaError {
+function countNumbers(operands: readonly { readonly operand: Operand }[], place: EvalCursor): number | FormulaError {
   let count = 0;
   for (const { operand } of operands) {
     const isDirect = !(
@@ -84,7 +84,7 @@ function countNumbers(operands: readonly { readonly operand: Operand }[], place:
   return count;
 }
 
-function countFilled(operands: readonly { readonly operand: Operand }[], place: Place): number | FormulaError {
+function countFilled(operands: readonly { readonly operand: Operand }[], place: EvalCursor): number | FormulaError {
   let count = 0;
   for (const { operand } of operands) {
     const error = forEachValue(operand, place, (value) => {
@@ -98,7 +98,7 @@ function countFilled(operands: readonly { readonly operand: Operand }[], place: 
 /** Which cells of areas of one shape meet every criterion: calls `visit` with their row and column. */
 function forEachMeeting(
   pairs: readonly { readonly operand: Operand }[],
-  place: Place,
+  place: EvalCursor,
   visit: (row: number, column: number) => void,
 ): FormulaError | undefined {
   const tests: { cells: Area; test: (value: Scalar) => boolean }[] = [];
@@ -122,7 +122,7 @@ function forEachMeeting(
 }
 
 /** The numbers of an area that stand where the criteria are met; an error among them is the result. */
-function numbersMeeting(cells: Area, pairs: readonly { readonly operand: Operand }[], place: Place): readonly number[] | FormulaError {
+function numbersMeeting(cells: Area, pairs: readonly { readonly operand: Operand }[], place: EvalCursor): readonly number[] | FormulaError {
   const found: number[] = [];
   let wrong: FormulaError | undefined;
   const error = forEachMeeting(pairs, place, (row, column) => {

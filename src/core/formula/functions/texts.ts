@@ -8,9 +8,9 @@ import { forEachValue, toScalar } from '../values/read-cells';
 import { anything, define, integer, optional, scalar, several, text } from './function-spec';
 
 /** Characters that a text function may give. */
-const LONGEST_TEXT = 32_767;
+const MAX_TEXT_LENGTH = 32_767;
 
-const within = (result: string): string | FormulaError => (result.length > LONGEST_TEXT ? FormulaError.value : result);
+const within = (result: string): string | FormulaError => (result.length > MAX_TEXT_LENGTH ? FormulaError.value : result);
 
 /** Code points of a text as a list. Text without surrogates needs no taking apart. */
 const points = (value: string): readonly string[] => (/[\ud800-\udfff]/.test(value) ? Array.from(value) : value.split(''));
@@ -33,7 +33,7 @@ function substitute(value: string, { old, fresh, which }: { old: string; fresh: 
     if (which !== null && met < which) continue;
     result += value.slice(from, at) + fresh;
     from = at + old.length;
-    if (result.length > LONGEST_TEXT) return FormulaError.value;
+    if (result.length > MAX_TEXT_LENGTH) return FormulaError.value;
     if (met === which) break;
   }
   return within(result + value.slice(from));
@@ -103,7 +103,7 @@ export const TEXTS = [
     },
   ),
   define({ name: 'REPT', says: 'the text so many times' }, [text('text'), integer('times')], ([value, times]) =>
-    times < 0 || value.length * times > LONGEST_TEXT ? FormulaError.value : value.repeat(times),
+    times < 0 || value.length * times > MAX_TEXT_LENGTH ? FormulaError.value : value.repeat(times),
   ),
   define(
     { name: 'SUBSTITUTE', says: 'the text with one text put for another, everywhere or the n-th time' },

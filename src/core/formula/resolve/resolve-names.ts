@@ -5,7 +5,7 @@ import { partsOf, type Diagnostic, type FormulaNode, type NodeOf } from '../synt
 import type { FormulaContext } from '../values/place';
 
 /** Whether one value is wanted or cells: a label stands for the cell of the record, or for the whole field. */
-type Wanted = 'value' | 'cells';
+type WantedShape = 'value' | 'cells';
 
 export interface ResolvedNames {
   readonly tree: FormulaNode;
@@ -21,7 +21,7 @@ export const namesOf = (tree: FormulaNode): NodeOf<'name'>[] => (tree.kind === '
 /** Puts references in the place of names: what a named range stands for, else the field with that label. Names that are neither are told. */
 export function resolveNames(tree: FormulaNode, context: NameContext): ResolvedNames {
   const diagnostics: Diagnostic[] = [];
-  const resolve = (node: FormulaNode, wanted: Wanted): FormulaNode => {
+  const resolve = (node: FormulaNode, wanted: WantedShape): FormulaNode => {
     switch (node.kind) {
       case 'name': {
         const found = referenceOf(node, wanted, context);
@@ -48,12 +48,12 @@ export function resolveNames(tree: FormulaNode, context: NameContext): ResolvedN
   return { tree: resolve(tree, 'value'), diagnostics };
 }
 
-function wantedBy(parameter: { readonly takes: string } | undefined, outside: Wanted): Wanted {
+function wantedBy(parameter: { readonly takes: string } | undefined, outside: WantedShape): WantedShape {
   if (parameter?.takes === 'cells' || parameter?.takes === 'array') return 'cells';
   return parameter?.takes === 'later' ? outside : 'value';
 }
 
-function referenceOf({ name, from, to }: NodeOf<'name'>, wanted: Wanted, context: NameContext): FormulaNode | undefined {
+function referenceOf({ name, from, to }: NodeOf<'name'>, wanted: WantedShape, context: NameContext): FormulaNode | undefined {
   const named = context.findName(name);
   if (named !== undefined) {
     const { tree, diagnostics } = parseFormula(named);

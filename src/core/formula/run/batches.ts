@@ -1,5 +1,5 @@
 import { TAG } from '../../values/cell-value';
-import type { BoundCell, Place } from '../values/place';
+import type { BoundCell, EvalCursor } from '../values/place';
 import type { BinaryOperator } from '../syntax/formula-tree';
 
 /*
@@ -13,7 +13,7 @@ export const BATCH = 1024;
 
 /** Some slots one after another. */
 export interface Batch {
-  readonly place: Place;
+  readonly place: EvalCursor;
   first: number;
   count: number;
 }

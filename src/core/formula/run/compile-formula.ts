@@ -17,13 +17,13 @@ import { FormulaError, Matrix, finite, toNumber, toText, type Operand, type Scal
 import { isKept, type BinaryOperator, type FormulaNode, type NodeOf, type ReferenceNode } from '../syntax/formula-tree';
 import { intersected, joined, spanned, united } from './join-areas';
 import { asArray, elementOf, mapped, mappedPair } from './map-arrays';
-import { spendAgain, spendMade, spendText, type Place } from '../values/place';
+import { spendAgain, spendMade, spendText, type EvalCursor } from '../values/place';
 import { plainNumber, QUICK_ARITHMETIC, QUICK_COMPARISON, quickLogic, TextEquality, type QuickNumber, type QuickTest } from './quick-runners';
 import { toScalar } from '../values/read-cells';
 
 /** A part of a formula made ready to run at any place. */
 interface Runner {
-  run(place: Place): Operand;
+  run(place: EvalCursor): Operand;
   readonly number?: QuickNumber;
   readonly test?: QuickTest;
   readonly numbers?: NumberBatch | undefined;
@@ -31,12 +31,12 @@ interface Runner {
 }
 
 export interface CompiledFormula {
-  run(place: Place): Operand;
+  run(place: EvalCursor): Operand;
   readonly test: QuickTest | undefined;
   /** The same for many rows at once. */
   readonly numbers: NumberBatch | undefined;
   readonly tests: TestBatch | undefined;
-  readonly hangsOn: ReadonlySet<'clock' | 'cells'>;
+  readonly volatile: ReadonlySet<'clock' | 'cells'>;
 }
 
 /**
@@ -46,7 +46,7 @@ export interface CompiledFormula {
 export function compileFormula(tree: FormulaNode): CompiledFormula {
   const compiler = new Compiler();
   const { run, test, numbers, tests } = compiler.compile(tree, 'one');
-  return { run, test, numbers, tests, hangsOn: compiler.hangsOn };
+  return { run, test, numbers, tests, volatile: compiler.volatile };
 }
 
 /** Whether an expression over several values gives one value or an array of them. */
@@ -59,7 +59,7 @@ const constant = (value: Scalar): Runner => ({
 });
 
 class Compiler {
-  readonly hangsOn = new Set<'clock' | 'cells'>();
+  readonly volatile = new Set<'clock' | 'cells'>();
   private references = 0;
 
   compile(node: FormulaNode, mode: Mode): Runner {
@@ -128,7 +128,7 @@ class Compiler {
     };
     return {
       run: mode === 'one' ? (place) => one(toScalar(inner.run(place), place)) : (place) => mapped(inner.run(place), place, one),
-      ...(number ? { number: (place: Place) => plain(number(place)) } : {}),
+      ...(number ? { number: (place: EvalCursor) => plain(number(place)) } : {}),
       numbers: numbers && mapBatch(numbers, plain),
     };
   }
@@ -142,13 +142,13 @@ class Compiler {
     }
     const [left, right] = [this.compile(node.left, mode), this.compile(node.right, mode)];
     const dyadic = DYADIC[operator];
-    const one = (place: Place) => {
+    const one = (place: EvalCursor) => {
       const [a, b] = [toScalar(left.run(place), place), toScalar(right.run(place), place)];
       spendText(place, a);
       spendText(place, b);
       return dyadic(a, b);
     };
-    const slow = mode === 'one' ? one : (place: Place) => mappedPair(left.run(place), right.run(place), { place, dyadic });
+    const slow = mode === 'one' ? one : (place: EvalCursor) => mappedPair(left.run(place), right.run(place), { place, dyadic });
     if (mode === 'array') return { run: slow };
     const test = this.quickTest(node, left, right);
     if (test) return { run: slow, test: (place) => orSlow(test.one(place), place, one), tests: test.many };
@@ -174,7 +174,7 @@ class Compiler {
   private call(node: NodeOf<'call'>, mode: Mode): Runner {
     const spec = FUNCTIONS.get(node.name);
     if (spec && takes(spec, node.args.length)) {
-      if (spec.hangsOn) this.hangsOn.add(spec.hangsOn);
+      if (spec.volatile) this.volatile.add(spec.volatile);
       return this.known(node, spec, mode);
     }
     for (const arg of node.args) this.compile(arg, 'one');
@@ -189,7 +189,7 @@ class Compiler {
       const inner = parameter.takes === 'array' || (mode === 'array' && parameter.takes === 'value') ? 'array' : 'one';
       return { ...this.compile(arg, inner), parameter, isMissing: arg.kind === 'missing' };
     });
-    const plain = (place: Place) => call(spec, args, place);
+    const plain = (place: EvalCursor) => call(spec, args, place);
     const run = isOnceForAll(node, spec) ? onceForAll(plain, begins, this.references) : plain;
     const tests = args.flatMap(({ test }) => test ?? []);
     const test = tests.length > 0 && tests.length === args.length ? quickLogic(node.name, tests) : undefined;
@@ -207,7 +207,7 @@ function isOnceForAll(node: NodeOf<'call'>, spec: FunctionSpec): boolean {
   const takesRange = node.args.some((arg) => isRange(arg));
   return (
     takesRange &&
-    spec.hangsOn === undefined &&
+    spec.volatile === undefined &&
     node.args.every((arg, at) => {
       const parameter = spec.parameters[Math.min(at, spec.parameters.length - 1)]!;
       return isRange(arg) ? parameter.takesWhole === true : arg.kind === 'number' || arg.kind === 'text' || arg.kind === 'logical' || isCell(arg);
@@ -220,8 +220,8 @@ const isRange = (node: FormulaNode): boolean =>
 const isCell = (node: FormulaNode): boolean => node.kind === 'reference' && !isRange(node);
 
 /** Runs a call once for all places of a formula, as long as no cell changes and its references are the same everywhere. */
-function onceForAll(run: (place: Place) => Operand, begins: number, ends: number): (place: Place) => Operand {
-  let known: { refs: Place['refs']; epoch: number; value: Operand; work: number } | undefined;
+function onceForAll(run: (place: EvalCursor) => Operand, begins: number, ends: number): (place: EvalCursor) => Operand {
+  let known: { refs: EvalCursor['refs']; epoch: number; value: Operand; work: number } | undefined;
   return (place) => {
     const { refs, context } = place;
     if (known && known.refs === refs && known.epoch === context.epoch) {
@@ -254,14 +254,14 @@ function logicOver(name: string, args: readonly Argument[]): TestBatch | undefin
 }
 
 /** The quick answer, or the slow one where there is none. */
-function orSlow(held: number, place: Place, run: (place: Place) => Operand): number {
+function orSlow(held: number, place: EvalCursor, run: (place: EvalCursor) => Operand): number {
   if (held >= 0) return held;
   const value = run(place);
   return typeof value === 'boolean' ? Number(value) : -1;
 }
 
 /** Calls a function with its arguments read by its parameters. */
-function call(spec: FunctionSpec, args: readonly Argument[], place: Place): Operand {
+function call(spec: FunctionSpec, args: readonly Argument[], place: EvalCursor): Operand {
   const { parameters } = spec;
   const values: unknown[] = new Array<unknown>(parameters.length);
   for (let at = 0; at < parameters.length; at++) {
@@ -284,12 +284,12 @@ function call(spec: FunctionSpec, args: readonly Argument[], place: Place): Oper
   return spec.run(values, place);
 }
 
-function readArgument({ parameter, run }: Argument, place: Place): unknown {
+function readArgument({ parameter, run }: Argument, place: EvalCursor): unknown {
   return parameter.read(parameter.takes === 'later' ? () => run(place) : run(place), place);
 }
 
 /** Calls a function of single values for each value of the arrays among its arguments. */
-function callMapped(spec: FunctionSpec, args: readonly Argument[], place: Place): Operand {
+function callMapped(spec: FunctionSpec, args: readonly Argument[], place: EvalCursor): Operand {
   const operands = args.map(({ run, parameter }) => (parameter.takes === 'value' ? asArray(run(place), place) : null));
   const shapes = operands.filter((operand) => operand instanceof Matrix);
   if (shapes.length === 0) return call(spec, args, place);

@@ -1,5 +1,5 @@
 import { bindReference, type WrittenAt } from '../values/bind-reference';
-import type { BoundReference, FormulaContext, Place } from '../values/place';
+import type { BoundReference, FormulaContext, EvalCursor } from '../values/place';
 import { checkCalls } from '../resolve/check-calls';
 import { compileFormula, type CompiledFormula } from './compile-formula';
 import { FormulaError, isScalar, SerialDate, type Operand, type Scalar } from '../values/formula-value';
@@ -55,7 +55,7 @@ export function makeFormula(
 }
 
 /** What a formula gives at a place, as one value. Throws TooMuchWork only where the budget of everything that is evaluated together is used up. */
-export function valueAt(formula: Formula, place: Place): Scalar {
+export function valueAt(formula: Formula, place: EvalCursor): Scalar {
   if (formula.isUnread) return FormulaError.name;
   place.refs = formula.bound;
   place.work = 0;

@@ -1,10 +1,10 @@
 import { FormulaError, isScalar, Matrix, type Operand, type Scalar } from '../values/formula-value';
 import type { Dyadic } from './operators';
-import { spendMade, spendText, type Place } from '../values/place';
+import { spendMade, spendText, type EvalCursor } from '../values/place';
 import { toMatrix } from '../values/read-cells';
 
 /** Arrays and areas of several cells as a matrix, single values as they are. */
-export function asArray(operand: Operand, place: Place): Scalar | Matrix {
+export function asArray(operand: Operand, place: EvalCursor): Scalar | Matrix {
   if (isScalar(operand)) return operand;
   const array = toMatrix(operand, place);
   return array instanceof Matrix && array.values.length === 1 ? array.values[0]! : array;
@@ -18,7 +18,7 @@ export function elementOf(operand: Scalar | Matrix, row: number, column: number)
 }
 
 /** An operation on each value of an array, or on a single one. */
-export function mapped(operand: Operand, place: Place, compute: (value: Scalar) => Scalar): Operand {
+export function mapped(operand: Operand, place: EvalCursor, compute: (value: Scalar) => Scalar): Operand {
   const array = asArray(operand, place);
   if (!(array instanceof Matrix)) return compute(array);
   spendMade(place, array.values.length);
@@ -26,7 +26,7 @@ export function mapped(operand: Operand, place: Place, compute: (value: Scalar) 
 }
 
 /** An operation on the values that stand at the same place of two arrays. */
-export function mappedPair(left: Operand, right: Operand, { place, dyadic }: { place: Place; dyadic: Dyadic }): Operand {
+export function mappedPair(left: Operand, right: Operand, { place, dyadic }: { place: EvalCursor; dyadic: Dyadic }): Operand {
   const [a, b] = [asArray(left, place), asArray(right, place)];
   if (!(a instanceof Matrix) && !(b instanceof Matrix)) return dyadic(a, b);
   const shapes = [a, b].filter((operand) => operand instanceof Matrix);

@@ -42,7 +42,7 @@ test('formulas read other sheets of the workspace by name, and follow them when 
       look: { bold: true },
     },
   ]);
-  const matched = () => [0, 1, 2].filter((row) => evaluation.running[0]!.outcomeAt(0, sheet.findSlot(`r${row}`)!) === 0);
+  const matched = () => [0, 1, 2].filter((row) => evaluation.activeRules[0]!.outcomeAt(0, sheet.findSlot(`r${row}`)!) === 0);
   expect(matched()).toEqual([0, 1]);
   other.apply({ kind: 'set-cells', cells: [{ row: other.rowId(1), field: other.fields[1]!.id, input: '1' }] });
   evaluation.otherSheetChanged();

@@ -2,7 +2,7 @@ import { foldCase } from '../../values/fold-text';
 import { TAG } from '../../values/cell-value';
 import type { Column } from '../../sheet/column';
 import { forEachSlot, type TestBatch } from './batches';
-import type { BoundReference, Place } from '../values/place';
+import type { BoundReference, EvalCursor } from '../values/place';
 import type { BinaryOperator } from '../syntax/formula-tree';
 
 /*
@@ -11,12 +11,12 @@ import type { BinaryOperator } from '../syntax/formula-tree';
  */
 
 /** The value as a plain number; NaN for anything else. */
-export type QuickNumber = (place: Place) => number;
+export type QuickNumber = (place: EvalCursor) => number;
 /** 1 for true, 0 for false, -1 where the value is no plain logical. */
-export type QuickTest = (place: Place) => number;
+export type QuickTest = (place: EvalCursor) => number;
 
 /** The number in a single cell. */
-export function plainNumber(reference: BoundReference, place: Place): number {
+export function plainNumber(reference: BoundReference, place: EvalCursor): number {
   const { cell } = reference;
   if (!cell?.store) {
     const value = reference.scalarAt(place);

@@ -1,7 +1,7 @@
 import type { ErrorWord } from '../../values/cell-value';
 
 /** Where in the formula a part stands, in UTF-16 code units from its `=`; `to` is past the end. */
-export interface Span {
+export interface TextSpan {
   readonly from: number;
   readonly to: number;
 }
@@ -30,30 +30,30 @@ export interface KeptRef {
 }
 
 /** A reference: one cell, or a range between two corners. */
-export type ReferenceNode = Span & { readonly kind: 'reference'; readonly sheet: string | null; readonly ends: readonly (CellRef | KeptRef)[] };
+export type ReferenceNode = TextSpan & { readonly kind: 'reference'; readonly sheet: string | null; readonly ends: readonly (CellRef | KeptRef)[] };
 
 export type BinaryOperator = ':' | '!' | '~' | '^' | '*' | '/' | '+' | '-' | '&' | '=' | '<>' | '<' | '<=' | '>' | '>=';
 
 export type FormulaNode =
-  | (Span & { readonly kind: 'number'; readonly value: number })
-  | (Span & { readonly kind: 'text'; readonly value: string })
-  | (Span & { readonly kind: 'logical'; readonly value: boolean })
-  | (Span & { readonly kind: 'error'; readonly word: ErrorWord })
+  | (TextSpan & { readonly kind: 'number'; readonly value: number })
+  | (TextSpan & { readonly kind: 'text'; readonly value: string })
+  | (TextSpan & { readonly kind: 'logical'; readonly value: boolean })
+  | (TextSpan & { readonly kind: 'error'; readonly word: ErrorWord })
   | ReferenceNode
-  | (Span & { readonly kind: 'name'; readonly name: string; readonly quoted: boolean })
-  | (Span & { readonly kind: 'array'; readonly rows: readonly (readonly FormulaNode[])[] })
-  | (Span & { readonly kind: 'prefix'; readonly operator: '-' | '+'; readonly operand: FormulaNode })
-  | (Span & { readonly kind: 'percent'; readonly operand: FormulaNode })
-  | (Span & { readonly kind: 'binary'; readonly operator: BinaryOperator; readonly left: FormulaNode; readonly right: FormulaNode })
-  | (Span & { readonly kind: 'call'; readonly name: string; readonly args: readonly FormulaNode[] })
-  | (Span & { readonly kind: 'group'; readonly inner: FormulaNode })
+  | (TextSpan & { readonly kind: 'name'; readonly name: string; readonly quoted: boolean })
+  | (TextSpan & { readonly kind: 'array'; readonly rows: readonly (readonly FormulaNode[])[] })
+  | (TextSpan & { readonly kind: 'prefix'; readonly operator: '-' | '+'; readonly operand: FormulaNode })
+  | (TextSpan & { readonly kind: 'percent'; readonly operand: FormulaNode })
+  | (TextSpan & { readonly kind: 'binary'; readonly operator: BinaryOperator; readonly left: FormulaNode; readonly right: FormulaNode })
+  | (TextSpan & { readonly kind: 'call'; readonly name: string; readonly args: readonly FormulaNode[] })
+  | (TextSpan & { readonly kind: 'group'; readonly inner: FormulaNode })
   /** An argument that was left out, or what could not be read. */
-  | (Span & { readonly kind: 'missing' });
+  | (TextSpan & { readonly kind: 'missing' });
 
 export type NodeOf<K extends FormulaNode['kind']> = Extract<FormulaNode, { kind: K }>;
 
 /** What is wrong with a formula, and where. */
-export interface Diagnostic extends Span {
+export interface Diagnostic extends TextSpan {
   readonly code: 'too-long' | 'too-deep' | 'unexpected' | 'unknown-function' | 'unknown-name' | 'wrong-arguments';
   readonly message: string;
 }

@@ -1,8 +1,8 @@
 import { columnNumber } from '../../sheet/address';
 import { ERROR_WORDS, type ErrorWord } from '../../values/cell-value';
-import type { CellRef, Coordinate, Diagnostic, KeptRef, Span } from './formula-tree';
+import type { CellRef, Coordinate, Diagnostic, KeptRef, TextSpan } from './formula-tree';
 
-export type Token = Span &
+export type Token = TextSpan &
   (
     | { readonly kind: 'number'; readonly value: number; readonly text: string }
     | { readonly kind: 'text'; readonly value: string }
@@ -55,7 +55,7 @@ function tokenAt(text: string, from: number): Token | undefined {
     pattern.lastIndex = from;
     return pattern.exec(text);
   };
-  const span = (found: RegExpExecArray): Span => ({ from, to: from + found[0].length });
+  const span = (found: RegExpExecArray): TextSpan => ({ from, to: from + found[0].length });
   let found: RegExpExecArray | null;
   if ((found = match(NUMBER))) return { kind: 'number', value: Number(found[0]), text: found[0], ...span(found) };
   if ((found = match(TEXT))) return { kind: 'text', value: found[1]!.replaceAll('""', '"'), ...span(found) };

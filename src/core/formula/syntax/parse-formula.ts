@@ -1,12 +1,12 @@
-import type { BinaryOperator, CellRef, Diagnostic, FormulaNode, KeptRef, ReferenceNode, Span } from './formula-tree';
+import type { BinaryOperator, CellRef, Diagnostic, FormulaNode, KeptRef, ReferenceNode, TextSpan } from './formula-tree';
 import { columnNumber } from '../../sheet/address';
 import { lexFormula, type Token } from './lex-formula';
 
 /** Limits of one formula: characters, and parts nested in one another. */
-const LONGEST_FORMULA = 8192;
+const MAX_FORMULA_LENGTH = 8192;
 const DEEPEST_FORMULA = 64;
 /** Operators in one formula: each may stand inside the next, and what follows the tree goes as deep. */
-const MOST_OPERATORS = 1000;
+const MAX_OPERATORS = 1000;
 
 export interface ParsedFormula {
   readonly tree: FormulaNode;
@@ -23,9 +23,9 @@ const LEVELS: readonly (readonly BinaryOperator[])[] = [['=', '<>', '<', '<=', '
  */
 export function parseFormula(text: string): ParsedFormula {
   const length = lengthAsTyped(text);
-  if (length > LONGEST_FORMULA) {
-    const message = `the formula has ${length} characters; at most ${LONGEST_FORMULA} are read`;
-    return unread(text, { code: 'too-long', from: LONGEST_FORMULA, to: text.length, message });
+  if (length > MAX_FORMULA_LENGTH) {
+    const message = `the formula has ${length} characters; at most ${MAX_FORMULA_LENGTH} are read`;
+    return unread(text, { code: 'too-long', from: MAX_FORMULA_LENGTH, to: text.length, message });
   }
   const { tokens, diagnostic } = lexFormula(text);
   try {
@@ -97,9 +97,9 @@ class Parser {
   }
 
   private countOperator(): void {
-    if (++this.operators <= MOST_OPERATORS) return;
+    if (++this.operators <= MAX_OPERATORS) return;
     const { from, to } = this.next;
-    throw new Stop({ code: 'too-deep', from, to, message: `there are more than ${MOST_OPERATORS} operators, at character ${from + 1}` });
+    throw new Stop({ code: 'too-deep', from, to, message: `there are more than ${MAX_OPERATORS} operators, at character ${from + 1}` });
   }
 
   private expression(level = 0): FormulaNode {
@@ -265,7 +265,7 @@ class Parser {
   }
 
   /** A reference as a sheet keeps it. */
-  private kept(first: KeptRef, { from, to }: Span): ReferenceNode {
+  private kept(first: KeptRef, { from, to }: TextSpan): ReferenceNode {
     const second = this.tokens[this.at + 1];
     if ((second?.kind !== 'kept' && second?.kind !== 'cell') || !this.takeSign(':'))
       return { kind: 'reference', sheet: null, ends: [first], from, to };

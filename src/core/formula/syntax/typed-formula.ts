@@ -1,7 +1,7 @@
 import { columnLetters, columnNumber, parseRanges, type CellRange } from '../../sheet/address';
 import type { NamedRange } from '../../sheet/sheet-part';
 import { foldText } from '../../values/fold-text';
-import type { CellRef, Coordinate, Span } from './formula-tree';
+import type { CellRef, Coordinate, TextSpan } from './formula-tree';
 import { isFormulaInput } from '../../values/is-formula-input';
 import { lexFormula, type Token } from './lex-formula';
 
@@ -16,7 +16,7 @@ export interface Surroundings {
 }
 
 /** A reference as it stands in a formula that is being typed, and the cells that it reads. */
-export interface TypedReference extends Span {
+export interface TypedReference extends TextSpan {
   readonly area: CellRange;
 }
 
@@ -57,7 +57,7 @@ export function wordBefore(text: string, caret: number): { readonly from: number
 }
 
 /** Steps the reference at a position through its anchorings: A1, $A$1, A$1, $A1, and A1 again; of a range both corners alike. */
-export function stepAnchors(text: string, caret: number): (Span & { readonly insert: string }) | null {
+export function stepAnchors(text: string, caret: number): (TextSpan & { readonly insert: string }) | null {
   const { tokens } = lexFormula(text);
   for (let at = 0; at < tokens.length; at++) {
     const token = tokens[at]!;

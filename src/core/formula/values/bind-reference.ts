@@ -1,11 +1,11 @@
 import type { Sheet } from '../../sheet/sheet';
 import { Area, FormulaError } from './formula-value';
 import { isKept, type CellRef, type KeptRef, type ReferenceNode } from '../syntax/formula-tree';
-import { positionAt, type BoundCell, type BoundReference, type FormulaContext, type Place } from './place';
+import { positionAt, type BoundCell, type BoundReference, type FormulaContext, type EvalCursor } from './place';
 import { readCell } from './read-cells';
 
 /** A coordinate at a place: columns and rows count from 0, undefined where it is gone or off the sheet. */
-type Coordinate = (place: Place) => number | undefined;
+type Coordinate = (place: EvalCursor) => number | undefined;
 
 interface Corner {
   readonly column: Coordinate | null;
@@ -23,7 +23,7 @@ export function bindReference(node: ReferenceNode, context: FormulaContext, writ
   const single = corners.length === 1 && corners[0]!.column && corners[0]!.row ? corners[0]! : undefined;
   const end = node.ends[0]!;
   if (isKept(end) && end.row === 'records') return recordsOf(end, sheet);
-  const areaAt = (place: Place): Area | FormulaError => areaBetween(sheet, [corners[0]!, corners.at(-1)!], place);
+  const areaAt = (place: EvalCursor): Area | FormulaError => areaBetween(sheet, [corners[0]!, corners.at(-1)!], place);
   const isFixed = node.ends.every((one) => isFixedEnd(one, writtenAt));
   if (!single) return { areaAt, cell: undefined, isFixed, scalarAt: () => FormulaError.value };
   const cell = singleCell(node.ends[0]!, single, { sheet, writtenAt });
@@ -97,7 +97,11 @@ function plainCorner({ column, row }: CellRef, writtenAt: WrittenAt): Corner {
   };
 }
 
-function movable({ at, absolute }: { at: number; absolute: boolean }, here: (place: Place) => number, writtenAt: number | undefined): Coordinate {
+function movable(
+  { at, absolute }: { at: number; absolute: boolean },
+  here: (place: EvalCursor) => number,
+  writtenAt: number | undefined,
+): Coordinate {
   if (absolute || writtenAt === undefined) return () => at;
   const offset = at - writtenAt;
   return (place) => {
@@ -119,7 +123,7 @@ function keptRow(row: KeptRef['row'], sheet: Sheet): Coordinate | null {
   };
 }
 
-function areaBetween(sheet: Sheet, [one, other]: readonly [Corner, Corner], place: Place): Area | FormulaError {
+function areaBetween(sheet: Sheet, [one, other]: readonly [Corner, Corner], place: EvalCursor): Area | FormulaError {
   const left = one.column ? one.column(place) : 0;
   const right = other.column ? other.column(place) : Math.max(0, sheet.fields.length - 1);
   const top = one.row ? one.row(place) : 0;

@@ -21,7 +21,7 @@ export interface FormulaContext {
 }
 
 /** Where a formula is being evaluated: the cell it stands in or is judged for. One object is used for many cells in turn. */
-export interface Place {
+export interface EvalCursor {
   readonly context: FormulaContext;
   /** The references of the formula, in order of writing. */
   refs: readonly BoundReference[];
@@ -35,9 +35,9 @@ export interface Place {
 
 /** A reference made ready: what it refers to at a place. */
 export interface BoundReference {
-  areaAt(place: Place): Area | FormulaError;
+  areaAt(place: EvalCursor): Area | FormulaError;
   /** The value, where the reference is one cell: quicker than its area. */
-  scalarAt(place: Place): Scalar;
+  scalarAt(place: EvalCursor): Scalar;
   /** The column and slot of a single cell, for reading numbers directly; undefined where it is more, elsewhere or gone. */
   readonly cell: BoundCell | undefined;
   /** True where it refers to the same cells from every place. */
@@ -50,21 +50,21 @@ export interface BoundCell {
   readonly store: Column | undefined;
   /** The row of the place, one and the same everywhere, or one that moves along with the place. */
   readonly row: 'same' | 'fixed' | 'moving';
-  slotAt(place: Place): number;
+  slotAt(place: EvalCursor): number;
 }
 
-export function newPlace(context: FormulaContext): Place {
+export function newCursor(context: FormulaContext): EvalCursor {
   return { context, refs: [], column: 0, slot: -1, position: -1, work: 0 };
 }
 
 /** The row that the formula is evaluated in. */
-export function positionAt(place: Place): number {
+export function positionAt(place: EvalCursor): number {
   if (place.position < 0 && place.slot >= 0) place.position = place.context.sheet.positionOf(place.slot);
   return Math.max(0, place.position);
 }
 
 /** Counts values before they are read or made. Throws TooMuchWork where the formula, or all of the sheet, goes beyond its budget. */
-export function spend(place: Place, count: number): void {
+export function spend(place: EvalCursor, count: number): void {
   spendAgain(place, count);
   place.context.work.spend(count);
 }
@@ -73,15 +73,15 @@ export function spend(place: Place, count: number): void {
 const MADE = 2;
 
 /** Counts the elements of an array before it is made. */
-export const spendMade = (place: Place, elements: number): void => spend(place, MADE * elements);
+export const spendMade = (place: EvalCursor, elements: number): void => spend(place, MADE * elements);
 
 /** Counts what was worked out before towards the formula that uses it: whether it is within its limit never hangs on what is kept. */
-export function spendAgain(place: Place, count: number): void {
+export function spendAgain(place: EvalCursor, count: number): void {
   place.work += count;
   if (place.work > place.context.work.formulaLimit) throw new TooMuchWork('formula');
 }
 
 /** Counts what a text costs before it is looked through. */
-export function spendText(place: Place, value: Scalar): void {
+export function spendText(place: EvalCursor, value: Scalar): void {
   if (typeof value === 'string' && value.length > 64) spend(place, workOfText(value.length));
 }

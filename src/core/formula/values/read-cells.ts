@@ -1,7 +1,7 @@
 import type { Column } from '../../sheet/column';
 import { TAG } from '../../values/cell-value';
 import { Area, AreaList, FormulaError, Matrix, SerialDate, isScalar, type Operand, type Scalar } from './formula-value';
-import { positionAt, spend, spendMade, type Place } from './place';
+import { positionAt, spend, spendMade, type EvalCursor } from './place';
 
 /** What a formula sees in one cell. */
 export function readCell(column: Column, slot: number): Scalar {
@@ -26,7 +26,7 @@ export function readAt(area: Area, row: number, column: number): Scalar {
 }
 
 /** All values of an operand as a matrix, row by row. */
-export function toMatrix(operand: Operand, place: Place): Matrix | FormulaError {
+export function toMatrix(operand: Operand, place: EvalCursor): Matrix | FormulaError {
   if (operand instanceof Matrix) return operand;
   if (operand instanceof AreaList) return FormulaError.value;
   if (!(operand instanceof Area)) return new Matrix(1, 1, [operand]);
@@ -37,7 +37,7 @@ export function toMatrix(operand: Operand, place: Place): Matrix | FormulaError 
 }
 
 /** One value where one is wanted: of cells the one in the formula's own row or column, of an array the first. */
-export function toScalar(operand: Operand, place: Place): Scalar {
+export function toScalar(operand: Operand, place: EvalCursor): Scalar {
   if (isScalar(operand)) return operand;
   if (operand instanceof Matrix) return operand.values[0] ?? null;
   if (operand instanceof AreaList) return operand.areas.length === 1 ? toScalar(operand.areas[0]!, place) : FormulaError.value;
@@ -49,7 +49,7 @@ export function toScalar(operand: Operand, place: Place): Scalar {
 }
 
 /** Calls `visit` with every value of an operand, blanks included; stops early where it gives an error. */
-export function forEachValue(operand: Operand, place: Place, visit: (value: Scalar) => FormulaError | void): FormulaError | undefined {
+export function forEachValue(operand: Operand, place: EvalCursor, visit: (value: Scalar) => FormulaError | void): FormulaError | undefined {
   if (operand instanceof AreaList) {
     for (const area of operand.areas) {
       const error = forEachValue(area, place, visit);

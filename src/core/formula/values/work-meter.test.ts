@@ -90,7 +90,7 @@ test('a rule that is too much work is a problem that says so, and the others go 
   const sheet = sheetOf([['one'], ...Array.from({ length: 50 }, (_, at) => [String(at)])]);
   const evaluation = new Evaluation(sheet, {}, { limits });
   evaluation.setRules([ruleOf('=SUM(A1:A51)>0', { id: 'heavy' }), ruleOf('=A2>40', { id: 'light' })]);
-  const [heavy, light] = evaluation.running;
+  const [heavy, light] = evaluation.activeRules;
   expect(heavy!.problem).toMatchObject({ code: 'too-much-work' });
   expect([heavy!.shownCount(), light!.shownCount()]).toEqual([0, 9]);
 });
@@ -101,11 +101,11 @@ test('rules have one budget with the formulas of the sheet: the first in order h
   const evaluation = new Evaluation(sheet, {}, { limits });
   const [first, second] = [ruleOf('=SUM(A$1:A42)>0', { id: 'a' }), ruleOf('=SUM(A$1:A43)>0', { id: 'b' })];
   evaluation.setRules([first, second]);
-  expect(evaluation.running.map(({ problem }) => problem?.code)).toEqual([undefined, 'too-much-work']);
+  expect(evaluation.activeRules.map(({ problem }) => problem?.code)).toEqual([undefined, 'too-much-work']);
   evaluation.setRules([second, first]);
-  expect(evaluation.running.map(({ problem }) => problem?.code)).toEqual([undefined, 'too-much-work']);
+  expect(evaluation.activeRules.map(({ problem }) => problem?.code)).toEqual([undefined, 'too-much-work']);
   evaluation.setRules([second]);
-  expect(evaluation.running.map(({ problem }) => problem?.code)).toEqual([undefined]);
+  expect(evaluation.activeRules.map(({ problem }) => problem?.code)).toEqual([undefined]);
 });
 
 test('formulas that read one another in thousands are given up in bounded memory', () => {

@@ -55,14 +55,14 @@ export const colourOnly: Adviser = (context) =>
   );
 
 /** Hues that people can keep in mind at once. */
-const MOST_HUES = 6;
+const MAX_HUES = 6;
 
 /** More hues on one sheet than can be kept in mind. */
 export const tooManyColours: Adviser = (context) => {
   const looks = outcomeLooks(context).filter(({ ground }) => ground !== undefined && (toLch(ground)?.c ?? 0) > 0.02);
   // Hues within 30 degrees are one to the eye.
   const hues = new Set(looks.map(({ ground }) => Math.round((toLch(ground)!.h ?? 0) / 30) % 12));
-  if (hues.size <= MOST_HUES) return [];
+  if (hues.size <= MAX_HUES) return [];
   const rules = [...new Set(looks.map(({ rule }) => rule))];
-  return [{ rules, cells: [], message: `The rules show ${hues.size} hues at once. Up to ${MOST_HUES} can be kept in mind.`, repair: null }];
+  return [{ rules, cells: [], message: `The rules show ${hues.size} hues at once. Up to ${MAX_HUES} can be kept in mind.`, repair: null }];
 };

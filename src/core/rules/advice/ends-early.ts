@@ -3,8 +3,8 @@ import { TAG } from '../../values/cell-value';
 import { replaced, type Adviser } from './advice';
 
 /** A range that stops before the data does. */
-export const endsEarly: Adviser = ({ evaluation: { sheet, running }, stored }) =>
-  running.flatMap(({ rule, read }, at) => {
+export const endsEarly: Adviser = ({ evaluation: { sheet, activeRules }, stored }) =>
+  activeRules.flatMap(({ rule, read }, at) => {
     if (!rule.on || !('cells' in rule.reads) || read.length === 0) return [];
     const bottom = Math.max(...parseRanges(rule.reads.cells)!.map((range) => range.bottom));
     const missed = sheet.order.flatMap((slot, position) =>

@@ -3,7 +3,7 @@ import type { Adviser } from './advice';
 
 /** A kept example that does not come out as it should. */
 export const failingTrial: Adviser = ({ evaluation }) =>
-  evaluation.running.flatMap(({ rule, problem }) => {
+  evaluation.activeRules.flatMap(({ rule, problem }) => {
     if (problem || !takesTrials(rule)) return [];
     const failing = (rule.trials ?? []).filter(({ value, expect }) => judgeTrial(rule, value, evaluation.world) !== expect);
     if (failing.length === 0) return [];

@@ -16,8 +16,8 @@ interface FormulaRule {
   readonly ends: readonly CellRef[];
 }
 
-function formulaRules({ evaluation: { sheet, running } }: AdviceContext): FormulaRule[] {
-  return running.flatMap((one, at) => {
+function formulaRules({ evaluation: { sheet, activeRules } }: AdviceContext): FormulaRule[] {
+  return activeRules.flatMap((one, at) => {
     const { when, on } = one.rule;
     if (!on || when.kind !== 'formula' || one.read.length === 0) return [];
     const position = sheet.order.findIndex((slot) => one.read.some(({ slots }) => slots.has(slot)));

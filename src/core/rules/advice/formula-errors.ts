@@ -3,8 +3,8 @@ import { cellAddress } from '../../sheet/address';
 import type { Adviser } from './advice';
 
 /** A formula rule whose formula gives errors, which never match. */
-export const formulaErrors: Adviser = ({ evaluation: { sheet, running } }) =>
-  running.flatMap((one) => {
+export const formulaErrors: Adviser = ({ evaluation: { sheet, activeRules } }) =>
+  activeRules.flatMap((one) => {
     const { rule, read } = one;
     if (!rule.on || rule.when.kind !== 'formula') return [];
     const words = new Set<string>();

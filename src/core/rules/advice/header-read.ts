@@ -2,8 +2,8 @@ import { cellAddress } from '../../sheet/address';
 import { replaced, type Adviser } from './advice';
 
 /** A rule that reads the header: labels are judged with the records. */
-export const headerRead: Adviser = ({ evaluation: { sheet, running }, stored }) =>
-  running.flatMap(({ rule, read }, at) => {
+export const headerRead: Adviser = ({ evaluation: { sheet, activeRules }, stored }) =>
+  activeRules.flatMap(({ rule, read }, at) => {
     if (!rule.on) return [];
     const cells = read.flatMap(({ column, slots }) =>
       sheet.order.flatMap((slot, position) => (slots.has(slot) && sheet.roleAt(slot) === 'header' ? cellAddress(column, position) : [])),

@@ -8,7 +8,7 @@ import { putRules } from '../shape/stored-rule';
 /** A rule that matches cells and shows in none of them: earlier rules have set everything that it would. */
 export const neverSeen: Adviser = ({ evaluation, stored }) => {
   const seen = seenRules(evaluation);
-  return evaluation.running.flatMap((running, at) => {
+  return evaluation.activeRules.flatMap((running, at) => {
     const { rule } = running;
     if (!running.works || seen.has(at) || running.shownCount() === 0) return [];
     const hidden = firstHidden(evaluation, at);
@@ -26,9 +26,9 @@ export const neverSeen: Adviser = ({ evaluation, stored }) => {
 };
 
 /** Rules, by place, that set a property somewhere. */
-function seenRules({ sheet, running, resolver }: Evaluation): Set<number> {
+function seenRules({ sheet, activeRules, resolver }: Evaluation): Set<number> {
   const seen = new Set<number>();
-  const working = running.filter(({ works }) => works).length;
+  const working = activeRules.filter(({ works }) => works).length;
   for (const slot of sheet.order) {
     if (seen.size === working) break;
     for (let column = 0; column < sheet.fields.length; column++) for (const at of resolver.resolve(column, slot).from.values()) seen.add(at);
@@ -37,8 +37,8 @@ function seenRules({ sheet, running, resolver }: Evaluation): Set<number> {
 }
 
 /** The first cell that a rule would paint, and the earlier rule that comes first there. */
-function firstHidden({ sheet, running, resolver }: Evaluation, at: number): { cell: string; by: number } | undefined {
-  const one = running[at]!;
+function firstHidden({ sheet, activeRules, resolver }: Evaluation, at: number): { cell: string; by: number } | undefined {
+  const one = activeRules[at]!;
   for (const [position, slot] of sheet.order.entries())
     for (const column of one.painted) {
       if (!sourcesOf(one, column).some((source) => one.shows(source, slot))) continue;

@@ -8,8 +8,8 @@ import type { Adviser } from './advice';
 const READS_TEXT: ReadonlySet<string> = new Set(['text', 'state', 'repeat', 'category', 'key', 'formula', 'change', 'date']);
 
 /** Texts that read as numbers among the cells of a rule that looks at numbers: it passes them over. */
-export const numbersAsText: Adviser = ({ evaluation: { sheet, running } }) =>
-  running.flatMap(({ rule, read }) => {
+export const numbersAsText: Adviser = ({ evaluation: { sheet, activeRules } }) =>
+  activeRules.flatMap(({ rule, read }) => {
     if (!rule.on || READS_TEXT.has(rule.when.kind)) return [];
     const cells: string[] = [];
     const inputs: CellInput[] = [];

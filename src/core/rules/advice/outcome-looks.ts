@@ -17,7 +17,7 @@ export interface OutcomeLook {
 
 /** The looks of all rules that are on, outcome by outcome. Gradations, whose looks differ from cell to cell, are left out. */
 export function outcomeLooks({ evaluation, saved }: AdviceContext): OutcomeLook[] {
-  return evaluation.running.flatMap((running) => {
+  return evaluation.activeRules.flatMap((running) => {
     const { rule } = running;
     if (!rule.on || running.problem || running.variesByCell) return [];
     const looks = kindOf(rule.when).outcomeLooks(rule.when) ?? [rule.look ?? null];

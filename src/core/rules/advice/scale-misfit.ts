@@ -6,7 +6,7 @@ import { numbersRead } from './numbers-read';
 
 /** A threshold beyond all values, which times or over 100 would be among them: 70 typed where the cells hold 0.70. */
 export const scaleMisfit: Adviser = ({ evaluation, stored }) =>
-  evaluation.running.flatMap((running, at) => {
+  evaluation.activeRules.flatMap((running, at) => {
     const { rule } = running;
     const sorted = rule.on && !running.problem ? numbersRead(evaluation.sheet, running.read) : new Float64Array(0);
     if (sorted.length === 0) return [];

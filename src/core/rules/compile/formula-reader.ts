@@ -2,7 +2,7 @@ import { isKept, type ReferenceNode } from '../../formula/syntax/formula-tree';
 import { Area } from '../../formula/values/formula-value';
 import { makeFormula, type Formula } from '../../formula/run/make-formula';
 import { parseFormula } from '../../formula/syntax/parse-formula';
-import { newPlace, type Place } from '../../formula/values/place';
+import { newCursor, type EvalCursor } from '../../formula/values/place';
 import type { CompileContext } from './compile-context';
 import type { Inputs } from '../terms';
 
@@ -10,7 +10,7 @@ import type { Inputs } from '../terms';
 export interface RuleFormula {
   readonly formula: Formula;
   /** The place of a cell; the same object each time. */
-  placeOf(column: number, slot: number): Place;
+  placeOf(column: number, slot: number): EvalCursor;
   readonly inputs: Inputs;
 }
 
@@ -19,7 +19,7 @@ export function makeRuleFormula(text: string, context: CompileContext, at?: { co
   const { formulas, shapes } = context;
   const writtenAt = at ?? topLeft(context);
   const formula = makeFormula(text, { context: formulas, shapes, writtenAt });
-  const place = newPlace(formulas);
+  const place = newCursor(formulas);
   place.refs = formula.bound;
   return {
     formula,
@@ -48,8 +48,8 @@ function inputsOf({ references, bound, compiled }: Formula, context: CompileCont
   const wholeColumns = new Set<number>();
   const single: { column: number; slot: number }[] = [];
   const everyColumn = sheet.fields.map((_, column) => column);
-  const hangsOnClock = compiled.hangsOn.has('clock');
-  if (compiled.hangsOn.has('cells')) return { sameRow: [], wholeColumns: everyColumn, cells: [], hangsOnClock };
+  const isTimeDependent = compiled.volatile.has('clock');
+  if (compiled.volatile.has('cells')) return { sameRow: [], wholeColumns: everyColumn, cells: [], isTimeDependent };
   references.forEach((node, at) => {
     for (const column of columnsOf({ columns: cells.map((read) => read.column), at, bound, context })) {
       if (isInOwnRow(node, writtenAt.position)) sameRow.add(column);
@@ -57,7 +57,7 @@ function inputsOf({ references, bound, compiled }: Formula, context: CompileCont
       else wholeColumns.add(column);
     }
   });
-  return { sameRow: [...sameRow], wholeColumns: [...wholeColumns], cells: single, hangsOnClock };
+  return { sameRow: [...sameRow], wholeColumns: [...wholeColumns], cells: single, isTimeDependent };
 }
 
 interface ColumnsAsked {
@@ -70,7 +70,7 @@ interface ColumnsAsked {
 /** Columns that a reference covers, judged from each column that is read. */
 function columnsOf({ columns, at, bound, context }: ColumnsAsked): Set<number> {
   const found = new Set<number>();
-  const place = newPlace(context.formulas);
+  const place = newCursor(context.formulas);
   for (const column of columns) {
     place.column = column;
     place.slot = context.sheet.order[0] ?? -1;

@@ -58,7 +58,7 @@ export function joinInputs(inputs: readonly Inputs[]): Inputs {
     sameRow: inputs.flatMap((input) => input.sameRow),
     wholeColumns: inputs.flatMap((input) => input.wholeColumns),
     cells: inputs.flatMap((input) => input.cells),
-    hangsOnClock: inputs.some((input) => input.hangsOnClock),
+    isTimeDependent: inputs.some((input) => input.isTimeDependent),
   };
 }
 

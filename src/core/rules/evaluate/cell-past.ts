@@ -19,7 +19,7 @@ export interface PastChange {
 const MS_A_DAY = 86_400_000;
 
 /** What a cell held until a moment (a serial date and time of day). */
-interface Held {
+interface PastInput {
   readonly until: number;
   readonly input: string;
 }
@@ -30,7 +30,7 @@ interface Held {
  * past of what formulas gave is not kept.
  */
 export class CellPast implements CellHistory {
-  private readonly cells = new Map<FieldId, Map<RowId, Held[]>>();
+  private readonly cells = new Map<FieldId, Map<RowId, PastInput[]>>();
   /** When rows were inserted, where that is known. */
   private readonly inserted = new Map<RowId, number>();
   private begins = Infinity;
@@ -58,9 +58,9 @@ export class CellPast implements CellHistory {
     }
   }
 
-  private hold(field: FieldId, row: RowId, held: Held): void {
+  private hold(field: FieldId, row: RowId, held: PastInput): void {
     let rows = this.cells.get(field);
-    if (!rows) this.cells.set(field, (rows = new Map<RowId, Held[]>()));
+    if (!rows) this.cells.set(field, (rows = new Map<RowId, PastInput[]>()));
     const known = rows.get(row);
     if (!known) rows.set(row, [held]);
     else known.splice(known.findLastIndex(({ until }) => until <= held.until) + 1, 0, held);

@@ -20,18 +20,18 @@ export interface EvaluateReport {
 
 /** The whole of an evaluation, as the command line prints it: what each rule matched, and every painted cell with its look. */
 export function reportEvaluation(evaluation: Evaluation): EvaluateReport {
-  const { sheet, running, resolver } = evaluation;
+  const { sheet, activeRules, resolver } = evaluation;
   const cells: Record<string, { look: Record<string, unknown>; from: Record<string, unknown> }> = {};
   sheet.order.forEach((slot, position) =>
     sheet.fields.forEach((_, column) => {
       const { properties, from } = resolver.resolve(column, slot);
       if (properties.size === 0) return;
       const ids = new Map<LookProperty, string>();
-      for (const [name, index] of from) ids.set(name, running[index]!.rule.id);
+      for (const [name, index] of from) ids.set(name, activeRules[index]!.rule.id);
       cells[cellAddress(column, position)] = { look: nestProperties(properties), from: nestProperties(ids) };
     }),
   );
-  return { rules: running.map((rule) => reportRule(rule, evaluation)), cells };
+  return { rules: activeRules.map((rule) => reportRule(rule, evaluation)), cells };
 }
 
 function reportRule(running: RunningRule, { sheet }: Evaluation): RuleReport {

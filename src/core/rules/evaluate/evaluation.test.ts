@@ -53,7 +53,7 @@ test('the tight loops agree with judging cell by cell', () => {
       anyRule,
       (inputs, given) => {
         const sheet = makeSheet(inputs.length ? inputs : ['']);
-        const running = evaluate(sheet, [{ ...given, on: true }]).running[0]!;
+        const running = evaluate(sheet, [{ ...given, on: true }]).activeRules[0]!;
         for (const { column, slots } of running.read)
           for (const slot of sheet.order) if (slots.has(slot)) expect(running.outcomeAt(column, slot)).toBe(running.judge(column, slot));
       },

@@ -11,7 +11,7 @@ import type { Rule } from '../shape/rule';
 import { RunningRule } from './running-rule';
 
 /** So many edits at once cost more one by one than judging everything anew. */
-const MANY_EDITS = 5000;
+const MAX_SINGLE_EDITS = 5000;
 
 export interface EvaluationOptions {
   /** This moment as a serial date and time of day in the sheet's time zone; without it no day is today. */
@@ -28,7 +28,7 @@ export interface EvaluationOptions {
  * depend on it; a change of rows or rules runs what it touches as a whole (a few milliseconds at 100,000 records).
  */
 export class Evaluation {
-  running: readonly RunningRule[] = [];
+  activeRules: readonly RunningRule[] = [];
   resolver: Resolver;
   /** The formulas of the sheet's cells: rules see what they give. */
   readonly calculation: Calculation;
@@ -52,19 +52,19 @@ export class Evaluation {
     this.world.formulas.now = now;
     const effects = this.calculation.tick();
     this.judge(effects);
-    this.work(this.running.map((running) => (running.hangsOnClock ? running.rule : running)));
+    this.install(this.activeRules.map((running) => (running.isTimeDependent ? running.rule : running)));
   }
 
   /** Puts these rules to work; those that are the same objects as before keep what they know. */
   setRules(rules: readonly Rule[]): void {
-    const known = new Map(this.running.map((running) => [running.rule, running]));
-    this.work(rules.map((rule) => known.get(rule) ?? rule));
+    const known = new Map(this.activeRules.map((running) => [running.rule, running]));
+    this.install(rules.map((rule) => known.get(rule) ?? rule));
   }
 
   /** Looks saved under these names from now on. */
   setSavedLooks(saved: Readonly<Record<string, Look>>): void {
     this.saved = saved;
-    this.work(this.running);
+    this.install(this.activeRules);
   }
 
   /** Follows what a change touched: calculates formulas, then judges anew. Gives all that is different now, results of formulas too. Changes of rules are followed by `setRules`. */
@@ -75,13 +75,13 @@ export class Evaluation {
   }
 
   /** More is known of what cells held before: judges again what hangs on it. */
-  pastGrew(): void {
-    if (this.hangsOnPast) this.work(this.running.map((running) => (running.hangsOnPast ? running.rule : running)));
+  onHistoryExtended(): void {
+    if (this.needsHistory) this.install(this.activeRules.map((running) => (running.needsHistory ? running.rule : running)));
   }
 
   /** True where a rule asks what cells held before. */
-  get hangsOnPast(): boolean {
-    return this.running.some((running) => running.hangsOnPast);
+  get needsHistory(): boolean {
+    return this.activeRules.some((running) => running.needsHistory);
   }
 
   /** Another sheet that formulas here may read has changed, or can now be found: everything is calculated and judged anew. */
@@ -91,29 +91,29 @@ export class Evaluation {
   }
 
   private judge(effects: readonly Effect[]): void {
-    if (effects.length > MANY_EDITS || effects.some((effect) => effect.kind === 'layout')) {
-      this.work(this.running.map(({ rule }) => rule));
+    if (effects.length > MAX_SINGLE_EDITS || effects.some((effect) => effect.kind === 'layout')) {
+      this.install(this.activeRules.map(({ rule }) => rule));
       return;
     }
     const edits = firstOfEachCell(effects, this.sheet.fields.length);
     const stale = new Set(
-      this.running.filter((running) => edits.some((edit) => running.isRemadeBy(edit)) || !edits.every((edit) => running.follow(edit))),
+      this.activeRules.filter((running) => edits.some((edit) => running.mustRecompileFor(edit)) || !edits.every((edit) => running.follow(edit))),
     );
-    if (stale.size) this.work(this.running.map((running) => (stale.has(running) ? running.rule : running)));
+    if (stale.size) this.install(this.activeRules.map((running) => (stale.has(running) ? running.rule : running)));
   }
 
   /** Puts rules to work, in order: those that run go on, the others are begun. All that is done for a sheet has one budget, and what comes first has it first. */
-  private work(rules: readonly (RunningRule | Rule)[]): void {
+  private install(rules: readonly (RunningRule | Rule)[]): void {
     const { limits } = this.world.formulas.work;
     let left = Math.max(0, limits.sheet - this.calculation.work);
-    this.running = rules.map((rule) => {
+    this.activeRules = rules.map((rule) => {
       const budget = Math.min(limits.rule, left);
       const running =
         rule instanceof RunningRule && goesOn(rule, budget) ? rule : new RunningRule('rule' in rule ? rule.rule : rule, this.world, budget);
       left -= Math.min(left, running.work);
       return running;
     });
-    this.resolver = new Resolver(this.running, this.saved, this.sheet);
+    this.resolver = new Resolver(this.activeRules, this.saved, this.sheet);
   }
 }
 

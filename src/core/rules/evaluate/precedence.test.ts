@@ -20,7 +20,7 @@ const evaluate = (sheet: Sheet, list: readonly Rule[]) => {
 
 /** Which rule wins, said as the rules format says it: cell by cell, each rule alone, its properties one by one. No merging, nothing shared. */
 function plainLooks(sheet: Sheet, list: readonly Rule[]): Record<string, unknown> {
-  const alone = list.map((rule) => evaluate(sheet, [rule]).running[0]!);
+  const alone = list.map((rule) => evaluate(sheet, [rule]).activeRules[0]!);
   const looks: Record<string, unknown> = {};
   sheet.order.forEach((slot, position) =>
     sheet.fields.forEach((_, column) => {
@@ -31,7 +31,7 @@ function plainLooks(sheet: Sheet, list: readonly Rule[]): Record<string, unknown
         const sources = running.rule.paints === 'cell' ? [column] : running.read.map((read) => read.column);
         const source = sources.find((candidate) => running.outcomeAt(candidate, slot) >= 0);
         if (source === undefined) continue;
-        const look = running.variesByCell ? running.lookAt(source, slot) : running.look(running.outcomeAt(source, slot));
+        const look = running.variesByCell ? running.lookOf(source, slot) : running.look(running.outcomeAt(source, slot));
         for (const [name, value] of look ? lookProperties(look, {}) : []) if (!won.has(name)) won.set(name, value);
         chooses ||= kindOf(running.rule.when).choosesText === true;
         if (running.rule.settles) break;

@@ -5,7 +5,7 @@ import { kindOf } from '../kinds/registry';
 import type { RunningRule } from './running-rule';
 
 /** More than the outcomes of one rule can be: one a row at most. */
-const MOST_OUTCOMES = 2 ** 24;
+const MAX_OUTCOMES = 2 ** 24;
 
 /** The final look of a cell: each property, and which rule (by place in the list) gave it. */
 export interface ResolvedLook {
@@ -20,7 +20,7 @@ interface Node extends ResolvedLook {
   readonly next: Map<number, Node>;
 }
 
-interface Painter {
+interface PaintingRule {
   readonly index: number;
   readonly running: RunningRule;
   readonly choosesText: boolean;
@@ -35,7 +35,7 @@ interface Painter {
 export class Resolver {
   readonly none: ResolvedLook;
   private readonly root: Node = { properties: new Map(), from: new Map(), rules: [], next: new Map() };
-  private readonly painters: readonly (readonly Painter[])[];
+  private readonly painters: readonly (readonly PaintingRule[])[];
 
   constructor(
     running: readonly RunningRule[],
@@ -49,27 +49,27 @@ export class Resolver {
   /** The look of a cell. The same object stands for the same look as long as the rules stay the same. */
   resolve(column: number, slot: number): ResolvedLook {
     let node = this.root;
-    let chooser: Painter | undefined;
+    let chooser: PaintingRule | undefined;
     for (const painter of this.painters[column] ?? []) {
       const deciding = decidingOutcome(painter.running, painter.sources, slot);
       if (deciding.outcome < 0) continue;
       if (painter.choosesText) chooser ??= painter;
       node = painter.running.variesByCell
-        ? this.merged(node, painter, painter.running.lookAt(deciding.column, slot))
+        ? this.merged(node, painter, painter.running.lookOf(deciding.column, slot))
         : this.step(node, painter, deciding.outcome);
       if (painter.running.rule.settles) break;
     }
     return chooser ? withReadableText(node, chooser.index) : node;
   }
 
-  private step(node: Node, painter: Painter, outcome: number): Node {
-    const key = painter.index * MOST_OUTCOMES + outcome;
+  private step(node: Node, painter: PaintingRule, outcome: number): Node {
+    const key = painter.index * MAX_OUTCOMES + outcome;
     let next = node.next.get(key);
     if (!next) node.next.set(key, (next = this.merged(node, painter, painter.running.look(outcome))));
     return next;
   }
 
-  private merged(node: Node, { index }: Painter, look: Look | null): Node {
+  private merged(node: Node, { index }: PaintingRule, look: Look | null): Node {
     const properties = new Map(node.properties);
     const from = new Map(node.from);
     for (const [name, value] of look ? lookProperties(look, this.saved) : []) {
@@ -106,7 +106,7 @@ export function sourcesOf(running: RunningRule, column: number): number[] {
   return running.rule.paints === 'cell' ? [column] : running.read.map((read) => read.column);
 }
 
-const painterOf = (running: RunningRule, index: number, column: number): Painter[] =>
+const painterOf = (running: RunningRule, index: number, column: number): PaintingRule[] =>
   running.works && running.painted.has(column)
     ? [{ index, running, choosesText: kindOf(running.rule.when).choosesText === true, sources: sourcesOf(running, column) }]
     : [];

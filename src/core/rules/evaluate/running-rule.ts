@@ -132,12 +132,12 @@ export class RunningRule {
 
   /** True where looks differ from cell to cell, and not just from outcome to outcome. */
   get variesByCell(): boolean {
-    return this.kernel?.lookAt !== undefined;
+    return this.kernel?.lookOf !== undefined;
   }
 
   /** The look that one cell which is read and has an outcome gives. */
-  lookAt(column: number, slot: number): Look | null {
-    return this.kernel?.lookAt ? this.kernel.lookAt(column, slot) : this.look(this.outcomeAt(column, slot));
+  lookOf(column: number, slot: number): Look | null {
+    return this.kernel?.lookOf ? this.kernel.lookOf(column, slot) : this.look(this.outcomeAt(column, slot));
   }
 
   /** What is told of the outcome of a cell, for conditions with several. */
@@ -152,13 +152,13 @@ export class RunningRule {
   }
 
   /** True where outcomes may change as time goes by. */
-  get hangsOnClock(): boolean {
-    return this.kernel?.inputs.hangsOnClock ?? false;
+  get isTimeDependent(): boolean {
+    return this.kernel?.inputs.isTimeDependent ?? false;
   }
 
   /** True where what cells held before counts. */
-  get hangsOnPast(): boolean {
-    return this.kernel?.inputs.hangsOnPast ?? false;
+  get needsHistory(): boolean {
+    return this.kernel?.inputs.needsHistory ?? false;
   }
 
   explain(column: number, slot: number) {
@@ -177,7 +177,7 @@ export class RunningRule {
   }
 
   /** True where an edit makes the condition itself different, so that it must be compiled anew: before any edit is followed. */
-  isRemadeBy({ column, slot }: CellEffect): boolean {
+  mustRecompileFor({ column, slot }: CellEffect): boolean {
     if (!this.kernel) return this.problem !== null;
     const { wholeColumns, cells } = this.kernel.inputs;
     return wholeColumns.includes(column) || cells.some((cell) => cell.column === column && cell.slot === slot);

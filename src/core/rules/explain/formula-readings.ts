@@ -16,8 +16,8 @@ export interface Reading {
  * How the formula of a rule reads at the first two and the last of the cells it reads, and at another cell. None where there is no such rule,
  * or it is no formula or cannot work.
  */
-export function formulaReadings({ sheet, running }: Evaluation, id: string, at: { column: number; position: number }): Reading[] {
-  const found = running.find(({ rule }) => rule.id === id);
+export function formulaReadings({ sheet, activeRules }: Evaluation, id: string, at: { column: number; position: number }): Reading[] {
+  const found = activeRules.find(({ rule }) => rule.id === id);
   if (!found || found.problem || found.rule.when.kind !== 'formula') return [];
   const { when } = found.rule;
   const cells = found.read;

@@ -3,7 +3,7 @@ import { recordName } from './record-name';
 import type { RunningRule } from '../evaluate/running-rule';
 
 /** Records told of at most. */
-const MOST_RECORDS = 200;
+const MAX_RECORDS = 200;
 
 /** How many cells of a field, or of a record, have each outcome of a rule. */
 export interface Tally {
@@ -19,8 +19,8 @@ export interface OutcomeTallies {
 }
 
 /** The outcomes of a rule by field and by record; nothing where there is no such rule. Cost: a look at each cell read. */
-export function outcomeTallies({ sheet, running }: Evaluation, id: string): OutcomeTallies {
-  const found = running.find(({ rule }) => rule.id === id);
+export function outcomeTallies({ sheet, activeRules }: Evaluation, id: string): OutcomeTallies {
+  const found = activeRules.find(({ rule }) => rule.id === id);
   if (!found) return { fields: [], records: [] };
   const fields = found.read.map(({ column, slots }) => {
     const outcomes: number[] = [];
@@ -38,7 +38,7 @@ function recordTallies(running: RunningRule, sheet: Evaluation['sheet']): Tally[
     for (const { column } of running.read) count(outcomes, running.outcomeAt(column, slot));
     if (outcomes.length === 0) continue;
     tallies.push({ label: recordName(sheet, slot, columns), outcomes: filled(outcomes) });
-    if (tallies.length === MOST_RECORDS) break;
+    if (tallies.length === MAX_RECORDS) break;
   }
   return tallies;
 }

@@ -9,7 +9,7 @@ import { readCells } from '../compile/reach';
 import { isProblem, type Reads } from '../terms';
 
 /** Distinct texts that are told. */
-const MOST_TEXTS = 40;
+const MAX_TEXTS = 40;
 
 export interface RuleProfile {
   readonly profile: ValueProfile;
@@ -69,14 +69,18 @@ export function readValues(sheet: Sheet, reads: Reads): ReadValues {
     numbers: Float64Array.from(numbers),
     columns: Int32Array.from(columns),
     slots: Int32Array.from(slotsRead),
-    texts: frequent.slice(0, MOST_TEXTS),
+    texts: frequent.slice(0, MAX_TEXTS),
     dates,
   };
 }
 
 /** What the rule at work under an id makes of the values that it reads, and the nearest of them to some thresholds. Cost: a look at each number. */
-export function profileRule({ running, world }: Evaluation, asked: { rule: RuleId; thresholds: readonly number[] }, values: ReadValues): RuleProfile {
-  const judge = running.find(({ rule }) => rule.id === asked.rule);
+export function profileRule(
+  { activeRules, world }: Evaluation,
+  asked: { rule: RuleId; thresholds: readonly number[] },
+  values: ReadValues,
+): RuleProfile {
+  const judge = activeRules.find(({ rule }) => rule.id === asked.rule);
   const { profile, numbers, columns, slots, sorted, dates } = values;
   const outcomes = new Int32Array(numbers.length).fill(-1);
   if (judge) for (let at = 0; at < outcomes.length; at++) outcomes[at] = judge.outcomeAt(columns[at]!, slots[at]!);

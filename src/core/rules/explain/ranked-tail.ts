@@ -24,11 +24,11 @@ interface Candidate {
  * equal numbers those higher up come first. Cost: a look at each number that is read.
  */
 export function rankedTail(
-  { sheet, running }: Evaluation,
+  { sheet, activeRules }: Evaluation,
   id: string,
   { order, within, beyond }: { readonly order: 'falling' | 'rising'; readonly within: number; readonly beyond: number },
 ): RankedCell[] {
-  const found = running.find(({ rule }) => rule.id === id);
+  const found = activeRules.find(({ rule }) => rule.id === id);
   if (!found) return [];
   const sign = order === 'falling' ? -1 : 1;
   const isBefore = (one: Candidate, other: Candidate): boolean => sign * (one.number - other.number) < 0;

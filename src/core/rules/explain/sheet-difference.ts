@@ -20,7 +20,7 @@ export interface CellDifference {
 }
 
 export interface SheetDifference {
-  /** Cells that show or look otherwise, at most `MOST_CELLS` of them. */
+  /** Cells that show or look otherwise, at most `MAX_CELLS` of them. */
   readonly cells: readonly CellDifference[];
   readonly isCut: boolean;
   /** Names of records that came and went. */
@@ -29,7 +29,7 @@ export interface SheetDifference {
 }
 
 /** Cells that are told at most. */
-export const MOST_CELLS = 500;
+export const MAX_CELLS = 500;
 
 /** What is different in a sheet between two moments: rows are met by their ids, fields by theirs. Cost: a look at every cell. */
 export function sheetDifference(before: Evaluation, after: Evaluation): SheetDifference {
@@ -47,8 +47,8 @@ export function sheetDifference(before: Evaluation, after: Evaluation): SheetDif
     for (const { id, column, earlier, label } of fields) {
       const [then, now] = [stateOf(before, earlier, earlierSlot), stateOf(after, column, slot)];
       if (then.shown === now.shown && then.rules.join('\n') === now.rules.join('\n')) continue;
-      isCut ||= cells.length === MOST_CELLS;
-      if (cells.length < MOST_CELLS) cells.push({ row, field: id, record: recordName(is, slot, NONE), label, before: then, after: now });
+      isCut ||= cells.length === MAX_CELLS;
+      if (cells.length < MAX_CELLS) cells.push({ row, field: id, record: recordName(is, slot, NONE), label, before: then, after: now });
     }
   }
   return {
@@ -61,6 +61,6 @@ export function sheetDifference(before: Evaluation, after: Evaluation): SheetDif
 
 const NONE: ReadonlySet<number> = new Set();
 
-function stateOf({ sheet, resolver, running }: Evaluation, column: number, slot: number): CellState {
-  return { shown: shownAt(sheet, column, slot), rules: resolver.resolve(column, slot).rules.map((rule) => running[rule]!.rule.name) };
+function stateOf({ sheet, resolver, activeRules }: Evaluation, column: number, slot: number): CellState {
+  return { shown: shownAt(sheet, column, slot), rules: resolver.resolve(column, slot).rules.map((rule) => activeRules[rule]!.rule.name) };
 }

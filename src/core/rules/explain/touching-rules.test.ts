@@ -17,7 +17,7 @@ test('a rule touches an area where it reads or paints one of its cells, looked a
         const sheet = makeSheet();
         const evaluation = new Evaluation(sheet, {}, { now: 46_089.5 });
         evaluation.setRules(rules);
-        const expected = evaluation.running.filter(({ rule, read, painted }) =>
+        const expected = evaluation.activeRules.filter(({ rule, read, painted }) =>
           sheet.order.some((slot, position) =>
             sheet.fields.some((_, column) => {
               const isSelected = areas.some(

@@ -5,8 +5,8 @@ import type { Evaluation } from '../evaluate/evaluation';
 import type { RunningRule } from '../evaluate/running-rule';
 
 /** The rules that read or paint a cell of some areas, in order of precedence; those with a problem reach nothing. Cost: at most a look at each row. */
-export function touchingRules({ sheet, running }: Evaluation, areas: readonly CellRange[]): RuleId[] {
-  return running.filter((rule) => areas.some((area) => touches(rule, area, sheet))).map(({ rule }) => rule.id);
+export function touchingRules({ sheet, activeRules }: Evaluation, areas: readonly CellRange[]): RuleId[] {
+  return activeRules.filter((rule) => areas.some((area) => touches(rule, area, sheet))).map(({ rule }) => rule.id);
 }
 
 function touches({ rule, read, painted }: RunningRule, { left, right, top, bottom }: CellRange, sheet: Sheet): boolean {

@@ -25,7 +25,7 @@ export function traceCell(evaluation: Evaluation, saved: Readonly<Record<string,
   const taken = new Map<LookProperty, string>();
   let settledBy: RunningRule | undefined;
   const steps: TraceStep[] = [];
-  for (const running of evaluation.running) {
+  for (const running of evaluation.activeRules) {
     const reads = running.read.some((member) => member.column === at.column && member.slots.has(at.slot));
     const sources = running.painted.has(at.column) ? sourcesOf(running, at.column) : [];
     const paints = sources.some((column) => running.read.some((member) => member.column === column && member.slots.has(at.slot)));
@@ -38,7 +38,7 @@ export function traceCell(evaluation: Evaluation, saved: Readonly<Record<string,
       steps.push(settledBy && step.state === 'matched' ? { ...step, state: 'settled-before', note: `"${settledBy.rule.name}" settles` } : step);
       continue;
     }
-    const look = paints ? running.lookAt(deciding.column, at.slot) : null;
+    const look = paints ? running.lookOf(deciding.column, at.slot) : null;
     const set = new Map<LookProperty, unknown>();
     const lost: { property: LookProperty; to: string }[] = [];
     for (const [property, value] of look ? lookProperties(look, saved) : []) {

@@ -13,7 +13,7 @@ import { OrderedGroups } from '../compile/ordered-groups';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import { positionProblem, positionSchema, mapPosition, readPositions, type Position, type Positions } from '../compile/positions';
 import { isProblem, type Inputs } from '../terms';
-import type { Comparison, ConditionKind, Kernel, Touched } from './kind';
+import type { Comparison, ConditionKind, Kernel, Invalidation } from './kind';
 
 export interface BarWhen {
   readonly kind: 'bar';
@@ -136,7 +136,7 @@ class BarKernel implements Kernel {
     return this.groups.outcomeAt(column, slot);
   }
 
-  edited(column: number, slot: number, before: CellBefore): Touched {
+  edited(column: number, slot: number, before: CellBefore): Invalidation {
     const ends = this.groups.edited(column, slot, before);
     return ends && positionProblem(ends.now) ? 'anew' : 'this-cell';
   }
@@ -145,7 +145,7 @@ class BarKernel implements Kernel {
     return {};
   }
 
-  lookAt(column: number, slot: number): Look {
+  lookOf(column: number, slot: number): Look {
     const { style = 'solid', showValue } = this.when;
     const found = this.barAt(column, slot);
     return { ...(found ? { bar: { ...found, style } } : {}), ...(showValue === false ? { hideValue: true } : {}) };

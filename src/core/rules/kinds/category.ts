@@ -10,7 +10,8 @@ import { foldText } from '../../values/fold-text';
 import type { CompileContext } from '../compile/compile-context';
 import { judgeContents } from '../compile/judge-contents';
 import type { OutcomeColumn } from '../compile/outcome-column';
-import type { Comparison, ConditionKind, Kernel, Touched } from './kind';
+import type { Comparison, ConditionKind, Kernel, Invalidation } from './kind';
+import type { Inputs } from '../terms';
 
 export interface CategoryWhen {
   readonly kind: 'category';
@@ -77,7 +78,7 @@ function checkLooks(when: CategoryWhen, helpers: Joi.CustomHelpers): CategoryWhe
 const colorsOf = (palette: CategoryWhen['palette']): readonly string[] => (typeof palette === 'string' ? PALETTES[palette] : (palette ?? []));
 
 class CategoryKernel implements Kernel {
-  readonly inputs = { sameRow: [], wholeColumns: [], cells: [] };
+  readonly inputs: Inputs = { sameRow: [], wholeColumns: [], cells: [] };
   /** The outcome of each folded text, and the name that is told for each outcome. */
   private readonly outcomes = new Map<string, number>();
   private readonly names: string[] = [];
@@ -127,7 +128,7 @@ class CategoryKernel implements Kernel {
   }
 
   /** With a palette any content may change which values are seen, and in which order. */
-  edited(column: number, slot: number, before: CellBefore): Touched {
+  edited(column: number, slot: number, before: CellBefore): Invalidation {
     const store = this.context.sheet.columns[column]!;
     const isSame = store.codes[slot] === before.code && Object.is(store.numbers[slot], before.number);
     return this.when.looks || isSame ? 'this-cell' : 'anew';

@@ -29,7 +29,7 @@ function matched(when: Omit<ChangeWhen, 'kind'>): number[] {
   evaluation.setRules([
     { id: 'r', name: 'R', on: true, settles: false, reads: { fields: [sheet.fields[0]!.id] }, when: { kind: 'change', ...when }, paints: 'cell' },
   ]);
-  const running = evaluation.running[0]!;
+  const running = evaluation.activeRules[0]!;
   if (running.problem) throw new Error(running.problem.code);
   return rows.flatMap((_, at) => (running.outcomeAt(0, at + 1) >= 0 ? at : []));
 }

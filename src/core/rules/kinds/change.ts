@@ -9,6 +9,7 @@ import { compareValues } from '../compile/compare-values';
 import type { CompileContext } from '../compile/compile-context';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import type { Comparison, ConditionKind, Kernel } from './kind';
+import type { Inputs } from '../terms';
 
 export const MOVES = { changed: 'has changed', rose: 'has risen', fell: 'has fallen' } as const;
 /** Days in a unit of time; calendar units are counted by months. */
@@ -86,14 +87,14 @@ function momentBefore({ within, since }: ChangeWhen, { formulas, history }: Comp
 }
 
 class ChangeKernel implements Kernel {
-  readonly inputs;
+  readonly inputs: Inputs;
 
   constructor(
     private readonly when: ChangeWhen,
     private readonly context: CompileContext,
     private readonly moment: number,
   ) {
-    this.inputs = { sameRow: [], wholeColumns: [], cells: [], hangsOnClock: when.within !== undefined, hangsOnPast: true };
+    this.inputs = { sameRow: [], wholeColumns: [], cells: [], isTimeDependent: when.within !== undefined, needsHistory: true };
   }
 
   private beforeAt(column: number, slot: number): CellValue | undefined {

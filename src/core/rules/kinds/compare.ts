@@ -5,7 +5,7 @@ import { asShown, formatAt, shownAt } from '../../sheet/shown-cell';
 import { compareValues, magnitudeOf } from '../compile/compare-values';
 import { readOperands, type OperandReader } from '../compile/operands';
 import type { CompileContext } from '../compile/compile-context';
-import { isProblem, type Operand, type Problem } from '../terms';
+import { isProblem, type Inputs, type Operand, type Problem } from '../terms';
 import { judgeContents } from '../compile/judge-contents';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import type { ConditionKind, Kernel } from './kind';
@@ -107,7 +107,7 @@ export const compare: ConditionKind<CompareWhen> = {
 };
 
 class CompareKernel implements Kernel {
-  readonly inputs;
+  readonly inputs: Inputs;
   private readonly readers: readonly OperandReader[];
   private readonly constant: boolean;
 

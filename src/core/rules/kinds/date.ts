@@ -186,7 +186,7 @@ class DateKernel implements Kernel {
     const { sheet, formulas } = context;
     const isByToday = typeof when.is === 'object' || when.is in DAYS_BY_TODAY;
     this.readers = operands.readers;
-    this.inputs = joinInputs([operands.inputs, { sameRow: [], wholeColumns: [], cells: [], hangsOnClock: isByToday }]);
+    this.inputs = joinInputs([operands.inputs, { sameRow: [], wholeColumns: [], cells: [], isTimeDependent: isByToday }]);
     this.days = isByToday
       ? daysOf(when.is as keyof typeof DAYS_BY_TODAY | Relative, Math.floor(formulas.now), sheet.settings.firstWeekday ?? 0)
       : this.readers.every((reader) => reader.constant)

@@ -11,6 +11,7 @@ import { makeRuleFormula, type RuleFormula } from '../compile/formula-reader';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import type { Comparison, ConditionKind, Kernel } from './kind';
 import { formulaSchema } from '../compile/operand-schema';
+import type { Inputs } from '../terms';
 
 export interface FormulaWhen {
   readonly kind: 'formula';
@@ -62,7 +63,7 @@ export const formula: ConditionKind<FormulaWhen> = {
 };
 
 class FormulaKernel implements Kernel {
-  readonly inputs;
+  readonly inputs: Inputs;
   private readonly ready: RuleFormula;
 
   constructor(

@@ -12,7 +12,7 @@ import { OrderedGroups } from '../compile/ordered-groups';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import { positionProblem, positionSchema, mapPosition, readPositions, type Position } from '../compile/positions';
 import { isProblem, type Inputs } from '../terms';
-import type { Comparison, ConditionKind, Kernel, Touched } from './kind';
+import type { Comparison, ConditionKind, Kernel, Invalidation } from './kind';
 
 export interface IconsWhen {
   readonly kind: 'icons';
@@ -136,7 +136,7 @@ class IconsKernel implements Kernel {
     return this.when.reverse ? cuts.length - icon : icon;
   }
 
-  edited(column: number, slot: number, before: CellBefore): Touched {
+  edited(column: number, slot: number, before: CellBefore): Invalidation {
     const cuts = this.groups.edited(column, slot, before);
     if (!cuts || cuts.before.every((cut, at) => Object.is(cut, cuts.now[at]))) return 'this-cell';
     return positionProblem(cuts.now) ? 'anew' : 'every-cell';

@@ -19,7 +19,7 @@ export interface Comparison {
 }
 
 /** Whose outcomes an edit may have changed besides that of the cell itself: nobody's, everybody's, or those of some cells. */
-export type Touched = 'this-cell' | 'every-cell' | 'anew' | readonly { readonly column: number; readonly slot: number }[];
+export type Invalidation = 'this-cell' | 'every-cell' | 'anew' | readonly { readonly column: number; readonly slot: number }[];
 
 /**
  * A condition made ready for one sheet. An outcome is a small whole number, or -1 for none; kinds with one outcome use 0.
@@ -30,11 +30,11 @@ export interface Kernel {
   run(column: number, slotCount: number, into: OutcomeColumn): void;
   outcomeAt(column: number, slot: number): number;
   /** Corrects statistics for an edit of a cell that is read, and says whose outcomes may differ now; `anew` asks to be compiled again. */
-  edited(column: number, slot: number, before: CellBefore): Touched;
+  edited(column: number, slot: number, before: CellBefore): Invalidation;
   /** The look of an outcome where the condition carries its own; undefined leaves it to the rule's look, null is no look. */
   look(outcome: number): Look | null | undefined;
   /** The look of one cell that has an outcome, for conditions whose looks differ from cell to cell. */
-  lookAt?(column: number, slot: number): Look | null;
+  lookOf?(column: number, slot: number): Look | null;
   /** What is told of the outcome of a cell: a number, unless the condition has another word for it. */
   outcomeTold?(outcome: number, column: number, slot: number): unknown;
   /** What a formula gives for a cell, for conditions that are one. */

@@ -8,8 +8,8 @@ import type { CompileContext } from '../compile/compile-context';
 import { mapPer, perSchema, perWords, type Per } from '../compile/grouping';
 import { OrderedGroups } from '../compile/ordered-groups';
 import type { OutcomeColumn } from '../compile/outcome-column';
-import { isProblem } from '../terms';
-import type { Comparison, ConditionKind, Kernel, Touched } from './kind';
+import { isProblem, type Inputs } from '../terms';
+import type { Comparison, ConditionKind, Kernel, Invalidation } from './kind';
 
 export interface RankWhen {
   readonly kind: 'rank';
@@ -75,7 +75,7 @@ function edgeOf({ is, n, percent }: RankWhen, numbers: SortedBlocks): number {
 }
 
 class RankKernel implements Kernel {
-  readonly inputs;
+  readonly inputs: Inputs;
 
   constructor(
     private readonly when: RankWhen,
@@ -110,7 +110,7 @@ class RankKernel implements Kernel {
     return (this.when.is === 'top' ? number >= edge : number <= edge) ? 0 : -1;
   }
 
-  edited(column: number, slot: number, before: CellBefore): Touched {
+  edited(column: number, slot: number, before: CellBefore): Invalidation {
     const edges = this.groups.edited(column, slot, before);
     return !edges || Object.is(edges.before, edges.now) ? 'this-cell' : 'every-cell';
   }

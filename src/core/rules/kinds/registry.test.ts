@@ -18,7 +18,7 @@ describe.each(KIND_NAMES)('%s', (name) => {
     evaluation.setRules([
       { id: 'rule', name: 'Rule', on: true, settles: false, reads: { fields: [sheet.fields[0]!.id] }, when, paints: 'cell', look: { bold: true } },
     ]);
-    const running = evaluation.running[0]!;
+    const running = evaluation.activeRules[0]!;
     expect(running.problem).toBeNull();
     expect(inputs.map((_, at) => running.outcomeAt(0, at + 1))).toEqual(outcomes);
     expect(running.outcomeAt(0, 0)).toBe(-1);

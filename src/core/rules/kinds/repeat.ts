@@ -6,7 +6,7 @@ import type { CompileContext } from '../compile/compile-context';
 import { ContentIds } from '../compile/content-ids';
 import { missingField } from '../terms';
 import type { OutcomeColumn } from '../compile/outcome-column';
-import type { Comparison, ConditionKind, Kernel, Touched } from './kind';
+import type { Comparison, ConditionKind, Kernel, Invalidation } from './kind';
 import type { Inputs } from '../terms';
 
 export const MEMBERS = {
@@ -191,7 +191,7 @@ class RepeatKernel implements Kernel {
     return this.firsts.get(id) === sheet.positionOf(slot) * sheet.fields.length + Math.max(0, member);
   }
 
-  edited(column: number, slot: number): Touched {
+  edited(column: number, slot: number): Invalidation {
     const members = this.members.get(column);
     if (!members) return 'this-cell';
     const [before, now] = [members[slot] ?? 0, this.idAt(column, slot)];

@@ -13,7 +13,7 @@ import { OrderedGroups } from '../compile/ordered-groups';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import { positionProblem, positionSchema, mapPosition, readPositions, type Position, type Positions } from '../compile/positions';
 import { isProblem, type Inputs } from '../terms';
-import type { Comparison, ConditionKind, Kernel, Touched } from './kind';
+import type { Comparison, ConditionKind, Kernel, Invalidation } from './kind';
 
 export interface ScaleWhen {
   readonly kind: 'scale';
@@ -132,7 +132,7 @@ class ScaleKernel implements Kernel {
     return this.groups.outcomeAt(column, slot);
   }
 
-  edited(column: number, slot: number, before: CellBefore): Touched {
+  edited(column: number, slot: number, before: CellBefore): Invalidation {
     const positions = this.groups.edited(column, slot, before);
     return positions && !this.positions.isFixed && positionProblem(positions.now) ? 'anew' : 'this-cell';
   }
@@ -141,7 +141,7 @@ class ScaleKernel implements Kernel {
     return {};
   }
 
-  lookAt(column: number, slot: number): Look {
+  lookOf(column: number, slot: number): Look {
     return { fill: this.fillAt(column, slot) };
   }
 

@@ -5,6 +5,7 @@ import { TAG } from '../../values/cell-value';
 import type { CompileContext } from '../compile/compile-context';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import type { ConditionKind, Kernel } from './kind';
+import type { Inputs } from '../terms';
 
 /** The tags of values that are in each state. */
 export const STATES = {
@@ -54,7 +55,7 @@ export const state: ConditionKind<StateWhen> = {
 };
 
 class StateKernel implements Kernel {
-  readonly inputs = { sameRow: [], wholeColumns: [], cells: [] };
+  readonly inputs: Inputs = { sameRow: [], wholeColumns: [], cells: [] };
   /** 1 for tags in the state. */
   private readonly wanted = new Uint8Array(8);
 

@@ -9,7 +9,7 @@ import type { CompileContext } from '../compile/compile-context';
 import { judgeContents } from '../compile/judge-contents';
 import { readOperands } from '../compile/operands';
 import type { OutcomeColumn } from '../compile/outcome-column';
-import { isProblem, type Operand, type Problem } from '../terms';
+import { isProblem, type Inputs, type Operand, type Problem } from '../terms';
 import type { Comparison, ConditionKind, Kernel } from './kind';
 import { mapOperand, operandSchema } from '../compile/operand-schema';
 
@@ -109,7 +109,7 @@ function compilePattern(pattern: string, when: Pick<TextWhen, 'case'>): RE2JS | 
 type Words = readonly { readonly meets: (folded: string, shown: string) => boolean; readonly shown: string }[];
 
 class TextKernel implements Kernel {
-  readonly inputs;
+  readonly inputs: Inputs;
   private readonly readers;
   private readonly constant: Words | undefined;
 

@@ -31,7 +31,7 @@ const rule = (more: Partial<Rule>): Rule => ({
 const painted = (sheet: typeof from, made: Rule, column: number): number[] => {
   const evaluation = new Evaluation(sheet, {});
   evaluation.setRules([made]);
-  const running = evaluation.running[0]!;
+  const running = evaluation.activeRules[0]!;
   expect(running.problem).toBeNull();
   return VALUES.flatMap((_, at) => (running.outcomeAt(column, sheet.order[at + 1]!) >= 0 ? at : []));
 };

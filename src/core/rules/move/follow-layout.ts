@@ -9,7 +9,7 @@ import type { Sheet } from '../../sheet/sheet';
 import { mapRuleReferences } from '../shape/map-rule-references';
 import type { Rule } from '../shape/rule';
 
-interface Place {
+interface CellPosition {
   readonly column: number;
   readonly position: number;
 }
@@ -64,7 +64,7 @@ function followLayout(rule: Rule, sheet: Sheet, move: LayoutMove): Rule {
 }
 
 /** The cell that the formulas of a rule are written for. */
-export function writtenFor({ reads, when }: Rule, sheet: Sheet): Place {
+export function writtenFor({ reads, when }: Rule, sheet: Sheet): CellPosition {
   const at = when.kind === 'formula' && when.at !== undefined ? parseAddress(when.at) : undefined;
   if (at) return at;
   if ('cells' in reads) {
@@ -93,7 +93,7 @@ function moveRanges(ranges: string, move: LayoutMove): string {
 }
 
 /** Relative references keep their distance from the cell that the formula is written for; absolute ones go with what they name. */
-function moveFormula(text: string, before: Place, move: LayoutMove & { readonly anchor: Place }): string {
+function moveFormula(text: string, before: CellPosition, move: LayoutMove & { readonly anchor: CellPosition }): string {
   const columnShift = move.anchor.column - before.column;
   const rowShift = move.anchor.position - before.position;
   return rewriteReferences(text, (node) => {

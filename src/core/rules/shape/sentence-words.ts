@@ -31,12 +31,12 @@ export function sentenceWords(fields: readonly NamedField[], reads: Reads): Sent
 }
 
 /** More fields than these are not told one by one. */
-const MOST_TOLD = 3;
+const MAX_TOLD = 3;
 
 /** Several fields in words: "Jan", "Jan or Feb", "Jan to Dec" where they stand side by side, "Jan, Mar or 4 others" else. */
 export function fieldsWords(fields: readonly NamedField[], ids: readonly FieldId[], between: 'or' | 'and'): string {
   const labels = ids.map((id) => fields.find((field) => field.id === id)?.label ?? 'a removed field');
-  if (labels.length <= MOST_TOLD) return labels.join(` ${between} `);
+  if (labels.length <= MAX_TOLD) return labels.join(` ${between} `);
   const first = fields.findIndex(({ id }) => id === ids[0]);
   if (first >= 0 && ids.every((id, at) => fields[first + at]?.id === id)) return `${labels[0]} to ${labels.at(-1)}`;
   return `${labels.slice(0, 2).join(', ')} ${between} ${labels.length - 2} others`;

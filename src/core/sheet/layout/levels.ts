@@ -6,14 +6,14 @@ export function parentRows(sheet: Sheet): number[] {
   for (const [slot, { level = 0 }] of sheet.rowsWithAbout()) {
     const position = level > 0 ? sheet.positionOf(slot) : -1;
     const above = position > 0 ? sheet.order[position - 1] : undefined;
-    if (above !== undefined && (sheet.aboutRow(above).level ?? 0) < level) parents.add(position - 1);
+    if (above !== undefined && (sheet.rowFormat(above).level ?? 0) < level) parents.add(position - 1);
   }
   return [...parents].sort((a, b) => a - b);
 }
 
 /** The last of the rows that stand further in beneath a row; the row itself where there are none. */
 export function lastBeneath(sheet: Sheet, position: number): number {
-  const levelAt = (at: number): number => sheet.aboutRow(sheet.order[at]!).level ?? 0;
+  const levelAt = (at: number): number => sheet.rowFormat(sheet.order[at]!).level ?? 0;
   const own = levelAt(position);
   let last = position;
   while (last + 1 < sheet.rowCount && levelAt(last + 1) > own) last++;

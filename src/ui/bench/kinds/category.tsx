@@ -22,14 +22,14 @@ const PALETTE_WORDS: Record<PaletteName, string> = {
   pastel: 'pale',
 };
 const FIRST_LOOKS = ['clear', 'watch', 'alarm', 'cool', 'plum', 'quiet'];
-const MOST_VALUES = 12;
+const MAX_VALUES = 12;
 
 function CategoryCondition({ when, onChange }: ConditionProps<CategoryWhen>) {
   const texts = useSessionState((state) => state.profile?.texts) ?? [];
   const palette = typeof when.palette === 'string' ? when.palette : 'pastel';
   const choose = (how: 'palette' | 'looks') => {
     if (how === 'palette') return onChange({ kind: 'category', palette: 'pastel' });
-    const looks = texts.slice(0, MOST_VALUES).map(({ text }, at) => [text, { look: FIRST_LOOKS[at % FIRST_LOOKS.length]! }] as const);
+    const looks = texts.slice(0, MAX_VALUES).map(({ text }, at) => [text, { look: FIRST_LOOKS[at % FIRST_LOOKS.length]! }] as const);
     onChange({ kind: 'category', looks: Object.fromEntries(looks.length ? looks : [['value', { look: 'clear' }]]) });
   };
   return (

@@ -86,11 +86,11 @@ const isCount = (count: unknown): boolean => Number.isInteger(count) && Number(c
 
 const testOf = (is: DateWhen['is']): Test => (typeof is === 'string' ? is : (Object.keys(is).find((key) => key in SPANS) as Test));
 
-type Span = Exclude<DateWhen['is'], string>;
+type RelativeSpan = Exclude<DateWhen['is'], string>;
 
-function withUnit(is: Span, unit: DateUnit): Span {
+function withUnit(is: RelativeSpan, unit: DateUnit): RelativeSpan {
   if ('unit' in is) return { ...is, unit };
-  return { [testOf(is)]: unit } as unknown as Span;
+  return { [testOf(is)]: unit } as unknown as RelativeSpan;
 }
 
 /** The condition with another test, what it has in common with the one before kept. */
@@ -98,7 +98,7 @@ function withTest(when: DateWhen, test: Test, today: string): DateWhen {
   const [first = today, second = first] = daysGivenIn(when);
   if (test === 'between') return { kind: 'date', is: test, to: [first, second] };
   if (test in DAYS_GIVEN) return { kind: 'date', is: test as keyof typeof DAYS_GIVEN, to: first };
-  if (test === 'last' || test === 'next') return { kind: 'date', is: { [test]: 7, unit: 'day' } as unknown as Span };
-  if (test in SPANS) return { kind: 'date', is: { [test]: 'week' } as unknown as Span };
+  if (test === 'last' || test === 'next') return { kind: 'date', is: { [test]: 7, unit: 'day' } as unknown as RelativeSpan };
+  if (test in SPANS) return { kind: 'date', is: { [test]: 'week' } as unknown as RelativeSpan };
   return { kind: 'date', is: test as keyof typeof DAYS_BY_TODAY };
 }

@@ -1,4 +1,4 @@
-import type { Area, Place, RowHeights } from '../../../protocol/engine-messages';
+import type { Area, CellPosition, RowHeights } from '../../../protocol/engine-messages';
 
 /** A rectangle in pixels. */
 export interface Box {
@@ -161,7 +161,7 @@ export class Geometry {
   }
 
   /** The merged cells that a cell is part of. */
-  mergeAt({ column, position }: Place): Area | undefined {
+  mergeAt({ column, position }: CellPosition): Area | undefined {
     return this.merges.find(({ left, top, right, bottom }) => column >= left && column <= right && position >= top && position <= bottom);
   }
 
@@ -172,12 +172,12 @@ export class Geometry {
   }
 
   /** The area that a cell takes: its own place, or that of the merged cells it is part of. */
-  areaOf(cell: Place): Area {
+  areaOf(cell: CellPosition): Area {
     return this.mergeAt(cell) ?? { left: cell.column, right: cell.column, top: cell.position, bottom: cell.position };
   }
 
   /** The box of a cell as it lies on the sheet. */
-  box({ column, position }: Place): Box {
+  box({ column, position }: CellPosition): Box {
     const { left, top, right, bottom } = this.areaOf({ column, position });
     const [x, y] = [this.columnLeft(left), this.rowTop(top)];
     return { x, y, width: this.columnLeft(right + 1) - x, height: this.rowTop(bottom + 1) - y };
@@ -227,7 +227,7 @@ export class Geometry {
   }
 
   /** Where to scroll so that a cell is wholly in view; where it is already, nothing moves. Frozen rows are always in view. */
-  scrollTo(cell: Place, scroll: Scroll, view: Size): Scroll {
+  scrollTo(cell: CellPosition, scroll: Scroll, view: Size): Scroll {
     const { x, y, width, height } = this.box(cell);
     const furthest = x - this.frozenWidth;
     const left =

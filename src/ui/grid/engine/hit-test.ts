@@ -1,8 +1,8 @@
-import type { Area, Place } from '../../../protocol/engine-messages';
+import type { Area, CellPosition } from '../../../protocol/engine-messages';
 import { HEAD_PX, type Box, type Geometry, type Scroll } from './geometry';
 
 export type Hit =
-  | { readonly kind: 'cell'; readonly cell: Place }
+  | { readonly kind: 'cell'; readonly cell: CellPosition }
   | { readonly kind: 'column'; readonly column: number }
   /** The right edge of a column's head, or the lower edge of a row's: what sizes them. */
   | { readonly kind: 'column-edge'; readonly column: number }

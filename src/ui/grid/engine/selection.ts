@@ -1,6 +1,6 @@
-import type { Area, Place, Selection } from '../../../protocol/engine-messages';
+import type { Area, CellPosition, Selection } from '../../../protocol/engine-messages';
 
-export const selectCell = (cell: Place): Selection => ({ anchor: cell, focus: cell });
+export const selectCell = (cell: CellPosition): Selection => ({ anchor: cell, focus: cell });
 
 export const selectedArea = ({ anchor, focus }: Selection): Area => ({
   left: Math.min(anchor.column, focus.column),
@@ -27,7 +27,7 @@ export interface Steps {
 }
 
 /** The cell moved by so many columns and rows, kept on the sheet; what is out of view is passed over. */
-export function moveCell(cell: Place, by: { columns: number; rows: number }, steps: Steps): Place {
+export function moveCell(cell: CellPosition, by: { columns: number; rows: number }, steps: Steps): CellPosition {
   return {
     column: step(cell.column, by.columns, { count: steps.columnCount, isShown: (column) => steps.columnWidth(column) > 0 }),
     position: step(cell.position, by.rows, { count: steps.rowCount, isShown: (position) => steps.rowHeight(position) > 0 }),

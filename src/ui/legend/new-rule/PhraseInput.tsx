@@ -5,7 +5,7 @@ import type { RuleIdea } from '../../../core/rules/shape/rule-idea';
 import { ruleSentence, type NamedField } from '../../../core/rules/shape/sentence-words';
 import classes from './NewRule.module.css';
 
-const MOST_COMPLETIONS = 7;
+const MAX_COMPLETIONS = 7;
 
 interface Props {
   readonly fields: readonly NamedField[];
@@ -32,7 +32,7 @@ export function PhraseInput({ fields, onRead }: Props) {
         data-autofocus
         autoFocus
         value={text}
-        data={text === '' ? [] : completePhrase(text, fields).slice(0, MOST_COMPLETIONS)}
+        data={text === '' ? [] : completePhrase(text, fields).slice(0, MAX_COMPLETIONS)}
         filter={({ options }) => options}
         comboboxProps={{ withinPortal: false }}
         selectFirstOptionOnChange={!isRead}
@@ -51,7 +51,7 @@ export function PhraseInput({ fields, onRead }: Props) {
 }
 
 /** So few words are all told. */
-const MOST_TOLD = 8;
+const MAX_TOLD = 8;
 
 const expected = ({ expected: what, options }: Exclude<PhraseReading, { idea: RuleIdea }>): string =>
-  options.length > 1 && options.length <= MOST_TOLD && !what.includes(options[0]!) ? `${what}: ${options.join(', ')}` : what;
+  options.length > 1 && options.length <= MAX_TOLD && !what.includes(options[0]!) ? `${what}: ${options.join(', ')}` : what;

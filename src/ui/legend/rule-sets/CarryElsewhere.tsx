@@ -15,7 +15,7 @@ export function CarryElsewhere() {
   return (
     <Modal
       opened={isOpen}
-      onClose={() => session.askAbout(null)}
+      onClose={() => session.openDialog(null)}
       title={`Carry ${counted(asked?.rules.length ?? 0, 'rule')} to another sheet`}
       size="sm"
     >
@@ -38,8 +38,8 @@ function SheetList({ rules }: { readonly rules: readonly RuleId[] }) {
     setError(null);
     try {
       const { name } = await session.ask({ kind: 'carry-rules', rules, sheet });
-      session.askAbout(null);
-      session.tell(
+      session.openDialog(null);
+      session.showMessage(
         `${rules.length === 1 ? 'The rule stands' : `${rules.length} rules stand`} in ${name} as well now, after the rules that were there.`,
       );
     } catch (failed) {

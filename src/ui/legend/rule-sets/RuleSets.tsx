@@ -16,7 +16,7 @@ export function RuleSets() {
   return (
     <Modal
       opened={isOpen}
-      onClose={() => session.askAbout(null)}
+      onClose={() => session.openDialog(null)}
       title={asked?.what === 'set' ? `Keep ${counted(asked.rules.length, 'rule')} as a rule set` : 'Use a rule set'}
       size="sm"
     >
@@ -38,8 +38,8 @@ function SetList({ rules }: { readonly rules: readonly RuleId[] | null }) {
   const shown = sets?.filter(({ isOwn }) => rules === null || isOwn) ?? [];
 
   const done = (words: string) => {
-    session.askAbout(null);
-    session.tell(words);
+    session.openDialog(null);
+    session.showMessage(words);
   };
   /** Keeps the rules, and has this sheet use what is kept, so that it hears of later versions too. */
   const keep = async (set: RuleSetHead | null) => {
@@ -53,7 +53,7 @@ function SetList({ rules }: { readonly rules: readonly RuleId[] | null }) {
     const [id, called] = [set?.id ?? sent.answer.id!, set?.name ?? name.trim()];
     const own = Object.fromEntries(body.rules.map((rule) => [rule.id, rule.id]));
     const part = { id: `rule-set ${id}`, kind: 'rule-set', set: id, name: called, version: sent.answer.version, rules: own } as const;
-    await session.tellingRefusals(session.ask({ kind: 'change', operations: [{ kind: 'put-parts', parts: [part] }] }));
+    await session.withErrorMessage(session.ask({ kind: 'change', operations: [{ kind: 'put-parts', parts: [part] }] }));
     done(
       set ? `“${called}” is at version ${sent.answer.version} now. Sheets that use it are told.` : `“${called}” is kept. Other sheets can use it.`,
     );

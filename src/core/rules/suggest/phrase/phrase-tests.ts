@@ -5,7 +5,7 @@ import type { When } from '../../kinds/registry';
 import type { Operand } from '../../terms';
 
 /** What was read after the words of a test. */
-interface Read {
+interface TestOperands {
   readonly operands: readonly Operand[];
   readonly count: number;
   readonly unit: string;
@@ -21,7 +21,7 @@ export interface PhraseTest {
   readonly counts?: boolean;
   /** The units of which one follows. */
   readonly units?: readonly string[];
-  make(read: Read): When;
+  make(read: TestOperands): When;
 }
 
 const compare = (is: ComparisonName, operand: PhraseTest['operand'], ...words: readonly string[]): PhraseTest => ({

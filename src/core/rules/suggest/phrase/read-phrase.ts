@@ -53,12 +53,12 @@ export function completePhrase(text: string, fields: readonly NamedField[]): str
   return options.toSorted((a, b) => begins(a) - begins(b)).map((option) => `${before}${option} `);
 }
 
-interface Found {
+interface FieldCondition {
   readonly field: NamedField;
   readonly when: When;
 }
 
-function readRank(cursor: PhraseCursor, is: 'top' | 'bottom'): Found | undefined {
+function readRank(cursor: PhraseCursor, is: 'top' | 'bottom'): FieldCondition | undefined {
   const when = readPlaces(cursor, is);
   if (!when) return undefined;
   cursor.word({ of: true, in: true });
@@ -73,7 +73,7 @@ function readPlaces(cursor: PhraseCursor, is: 'top' | 'bottom'): When | undefine
   return count && { kind: 'rank', is, ...(count[2] ? { percent: Math.min(100, n) } : { n: Math.max(1, n) }) };
 }
 
-function readTest(cursor: PhraseCursor): Found | undefined {
+function readTest(cursor: PhraseCursor): FieldCondition | undefined {
   const field = cursor.field();
   if (!field) return undefined;
   const share = cursor.tolerance(field);

@@ -15,11 +15,11 @@ interface Context {
 }
 
 /** Rules of one's own that are put or removed at once. */
-const MOST = 200;
+const MAX_RULES = 200;
 
 const schema = Joi.object<{ put: readonly StoredRule[]; remove: readonly string[] }>({
-  put: Joi.array().items(storedRule).max(MOST).required(),
-  remove: Joi.array().items(contentId).max(MOST).required(),
+  put: Joi.array().items(storedRule).max(MAX_RULES).required(),
+  remove: Joi.array().items(contentId).max(MAX_RULES).required(),
 });
 
 /** The rules on the sheet that only oneself sees. */

@@ -10,12 +10,12 @@ import { respond } from '../../../../respond';
 import { readerOf, viewQuery } from '../../../../view-query';
 
 /** Longest answer that is judged while it is typed, in UTF-16 code units. */
-const LONGEST = MAX_FILLED;
+const MAX_ENTRY_LENGTH = MAX_FILLED;
 
 const schema = Joi.object<{ row: string; field: string; input: string }>({
   row: contentId.required(),
   field: contentId.required(),
-  input: Joi.string().allow('').max(LONGEST).required(),
+  input: Joi.string().allow('').max(MAX_ENTRY_LENGTH).required(),
 });
 
 /** The look that an entry would have, where outcomes are shown while one types. Nothing is kept of it. */

@@ -8,7 +8,7 @@ import { contentId } from '../../../../read-query';
 import { respond } from '../../../../respond';
 
 /** Links made at once: one for each student of a large class. */
-const MOST_LINKS = 200;
+const MAX_LINKS = 200;
 
 const gives = Joi.object({
   kind: Joi.valid('all', 'fields', 'rows', 'next-field', 'next-row').required(),
@@ -27,7 +27,7 @@ const schema = Joi.object<{ links: readonly (Omit<AskedLink, 'endsAt'> & { reado
       }),
     )
     .min(1)
-    .max(MOST_LINKS)
+    .max(MAX_LINKS)
     .required(),
 });
 
