@@ -6,8 +6,8 @@ export default defineConfig({
   testDir: 'test/e2e',
   globalSetup: './test/e2e/sign-in.ts',
   fullyParallel: false,
-  // One: two at once on two processors come to wait for one another, and tests fail that only took long.
-  workers: 1,
+  // Files side by side: each test makes its own sheet, and a page waits for the server and the screen more than it works.
+  workers: 2,
   timeout: 120_000,
   expect: { timeout: 12_000 },
   reporter: process.env.AUXESIS_REPORT ? [['list'], ['json', { outputFile: process.env.AUXESIS_REPORT }]] : 'list',

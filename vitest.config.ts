@@ -1,13 +1,13 @@
+import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
-import { defineConfig } from 'vitest/config';
+import { configDefaults, defineConfig } from 'vitest/config';
+import { POSTGRES } from './test/support/postgres-folder';
 
 // A zone other than UTC, so that nothing passes because the two happen to agree.
 process.env.TZ = 'America/St_Johns';
 
-/** A part of the tests, in files of these folders. */
-const part = (name: string, isolate: boolean, ...folders: readonly string[]) => ({
-  test: { name, isolate, include: folders.map((folder) => `${folder}/**/*.test.ts`), testTimeout: 60_000 },
-});
+const hasDatabase = process.env.DATABASE_URL !== undefined || existsSync(POSTGRES);
+if (!hasDatabase) console.warn('Tests of the server are skipped: there is no PostgreSQL here. "npm test" installs it.');
 
 export default defineConfig({
   test: {
@@ -15,9 +15,17 @@ export default defineConfig({
     maxWorkers: availableParallelism(),
     projects: [
       // Modules are read once for all files of a processor: that takes more time than most tests do.
-      part('unit', false, 'src'),
+      { test: { name: 'unit', isolate: false, include: ['src/**/*.test.ts'], testTimeout: 60_000 } },
       // Each with a database or a process of its own, which modules hold on to.
-      part('server', true, 'test/reference', 'test/server', 'test/command-line'),
+      {
+        test: {
+          name: 'server',
+          include: ['test/{reference,server,command-line}/**/*.test.ts'],
+          exclude: [...configDefaults.exclude, ...(hasDatabase ? [] : ['test/server/**'])],
+          globalSetup: 'test/support/prepare-server-tests.ts',
+          testTimeout: 60_000,
+        },
+      },
     ],
   },
 });

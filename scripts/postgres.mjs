@@ -55,7 +55,7 @@ export class Cluster {
     const owner = join(this.folder, 'owner.pid');
     const held = () => {
       const pid = existsSync(owner) && readFileSync(owner, 'utf8');
-      return pid && existsSync(`/proc/${pid}`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('start.mjs') ? pid : null;
+      return pid && existsSync(`/proc/${pid}`) && /(start|dev)\.mjs/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8')) ? pid : null;
     };
     for (let tries = 0; held() && tries < 40; tries++) await pause(250);
     if (held())

@@ -1,4 +1,4 @@
-// npm run restore FILE: puts what a backup holds in the place of everything in the database, or, where that fails, changes nothing.
+// npm run restore FILE: replaces everything in the database by a backup, or changes nothing where that fails.
 import { once } from 'node:events';
 import { existsSync } from 'node:fs';
 import { runTool, startTool, withDatabase } from './postgres-tools.mjs';
@@ -11,7 +11,7 @@ await main(async () => {
   await withDatabase(restore, { alone: true });
   console.log(`Restored from ${file}. Start the app again: it brings the schema up to date where the backup is of an earlier version.`);
 
-  /** In one transaction: what is there now goes, and what the backup holds comes. */
+  /** In one transaction: the old contents go, those of the backup come. */
   async function restore(url) {
     const reading = startTool('pg_restore', ['--no-owner', '--no-privileges', '--file=-', file], { url });
     const read = once(reading, 'close');

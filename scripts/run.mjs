@@ -31,6 +31,15 @@ export function runBeside(command, args, { cwd, env } = {}) {
   });
 }
 
+/** Runs a command to its end while it prints to our own output. Gives its exit code, null where it cannot be run. */
+export function runToEnd(command, args, { cwd, env } = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: ['ignore', 'inherit', 'inherit'] });
+    child.on('error', () => resolve(null));
+    child.on('close', resolve);
+  });
+}
+
 /** Starts a command that goes on by itself, in its own process group, so that Ctrl-C reaches only us. */
 export function start(command, args, { cwd, env, stdio = 'inherit' } = {}) {
   return spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio, detached: true });

@@ -6,12 +6,12 @@ export function prepareDatabase(root, url, { quiet = true } = {}) {
   run(process.execPath, ['--import', 'tsx', 'scripts/prepare-database.ts'], { cwd: root, env: { DATABASE_URL: url }, quiet });
 }
 
-/** Serves the built app on loopback. `ready` is fulfilled once it answers; `stop` ends it by its own process group. */
-export function serveApp(root, { database, port, stderr = 'ignore' }) {
+/** Serves the app on loopback: the built one, or in development mode from its sources. `ready` is fulfilled once it answers; `stop` ends it by its own process group. */
+export function serveApp(root, { database, port, stderr = 'ignore', mode = 'production' }) {
   const env = {
     DATABASE_URL: database,
     PORT: String(port),
-    NODE_ENV: 'production',
+    NODE_ENV: mode,
     NEXT_TELEMETRY_DISABLED: '1',
     AUXESIS_LOG_LEVEL: process.env.AUXESIS_LOG_LEVEL ?? 'warn',
   };

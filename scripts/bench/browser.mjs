@@ -73,7 +73,7 @@ export async function benchBrowser(address, sheet) {
   }
 }
 
-/** What people do to all records at once, from the last key or click to the cells in view painted anew. */
+/** What people do to all records at once, from the last key or click to the repaint of the cells in view. */
 async function largeEdits(page) {
   const cell = (address) => page.locator(`[data-address="${address}"]`);
   const goTo = async (where) => {
@@ -144,7 +144,7 @@ async function openTimes(page, url) {
   return times.slice(1);
 }
 
-/** Frames while the grid scrolls by so many pixels a frame, down and up again. */
+/** Frames while the grid scrolls by a number of pixels a frame, down and up again. */
 function frames(page, step) {
   return page.evaluate(
     async ({ count, by }) => {
@@ -192,7 +192,7 @@ async function editTimes(page) {
   return { painted, drag };
 }
 
-/** Drags the grip that is held for four seconds, a move a frame, and counts frames and how often the grid was painted anew. */
+/** Drags the handle that is held for four seconds, a move a frame, and counts frames and repaints of the grid. */
 function dragTimes(page, from) {
   return page.evaluate(async ({ x, y }) => {
     const handle = document.querySelector('[role=slider]');

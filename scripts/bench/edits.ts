@@ -1,4 +1,4 @@
-// One edit in a sheet of 1,000,000 cells under 20 rules of all kinds, beside evaluating everything anew, in the same run.
+// One edit in a sheet of 1,000,000 cells under 20 rules of all kinds, beside a full evaluation in the same run.
 import { randomLcg } from 'd3-random';
 import { Evaluation } from '../../src/core/rules/evaluate/evaluation';
 import type { When } from '../../src/core/rules/kinds/registry';

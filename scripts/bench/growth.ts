@@ -18,7 +18,7 @@ import { compareTexts } from '../../src/core/formula/values/formula-value';
 
 const LENGTHS = [10_000, 100_000, 1_000_000] as const;
 const SLOW_GROWTH = 30;
-/** Where a step took longer than this, the next one is left out. */
+/** A step that takes longer than this is the last one. */
 const TOO_LONG_MS = 4000;
 
 /** Texts that are slow where a reader goes back over what it has read. */

@@ -14,7 +14,7 @@ export function sheetOf(fields: readonly string[], count: number, inputsAt: (row
   return made;
 }
 
-/** A rule over one field, a new object each time so that it is put to work anew. */
+/** A rule over one field, a new object each time so that it is compiled again. */
 export const ruleOver = (field: string, when: When, id = 'r'): Rule => ({
   id,
   name: 'R',

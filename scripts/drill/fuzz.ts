@@ -120,7 +120,7 @@ const texts = fc.oneof(
   fc.tuple(fc.constantFrom(' ', ',', '"', '\n', '1', 'a\t', '{', '[', '\\'), fc.nat(100_000)).map(([piece, count]) => piece.repeat(count)),
 );
 
-/** JSON with a part put in the place of another. */
+/** JSON with one part replaced by another. */
 const mutated = (base: object): fc.Arbitrary<unknown> =>
   fc.tuple(fc.array(fc.nat(8), { maxLength: 5 }), fc.anything({ maxDepth: 2 })).map(([path, part]) => {
     const copy = structuredClone(base) as Record<string, unknown>;
@@ -145,7 +145,7 @@ const damaged = (bytes: Uint8Array): fc.Arbitrary<Uint8Array> =>
     return copy;
   });
 
-/** Only a file's own faults may be told by an exception. */
+/** An exception may report only faults of the file itself. */
 function taking(read: () => unknown): boolean {
   try {
     read();
@@ -164,7 +164,7 @@ function workbook(format: 'ooxml' | 'odf'): Uint8Array {
   return Uint8Array.from(all.flatMap((part) => [...part]));
 }
 
-/** Fuzzes what people and programs can send, and tells how much of it was tried, and what took longest. */
+/** Fuzzes what people and programs can send; prints how much was tried and what took longest. */
 export async function fuzzAll(root: string): Promise<{ text: string; isGood: boolean }> {
   const rule = {
     format: 'auxesis-rules',
@@ -256,7 +256,7 @@ async function fuzzServer(root: string): Promise<Fuzzed[]> {
     const send = async (path: string, init: RequestInit): Promise<number> => {
       const answer = await fetch(instance.address + path, { ...init, signal: AbortSignal.timeout(20_000) });
       await answer.body?.cancel();
-      // Words are the least that somebody is told, whatever they send.
+      // Every answer has words, whatever was sent.
       if (answer.status >= 500 && answer.status !== 503) throw new Error(`status ${answer.status}`);
       return answer.status;
     };

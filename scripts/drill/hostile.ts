@@ -20,8 +20,9 @@ interface Json {
 }
 
 /**
- * How long readers and writers of one sheet wait, and who asks for health, first alone and then while another person's sheets compute the formulas above and
- * eight uploads hang: 95 of 100 answers may take at most three times as long. Gives the table.
+ * How long readers and writers of one sheet and health requests wait, first alone and then while another person's
+ * sheets compute the formulas above and eight uploads hang: 95 of 100 answers may take at most three times as long.
+ * Gives the table.
  */
 export async function measureHostile(root: string): Promise<{ text: string; isGood: boolean }> {
   const instance = await Instance.make({ root, name: `drill-hostile-${process.pid}` });

@@ -40,7 +40,7 @@ export function connectPages(network: Network): () => void {
   return () => Object.assign(globalThis, before);
 }
 
-/** A page without a browser: the engine, and what it told. */
+/** A page without a browser: the engine and its events. */
 export class DrillPage {
   private link: Extract<Event, { kind: 'link-changed' }> | undefined;
   private texts = '';

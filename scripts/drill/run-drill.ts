@@ -31,7 +31,7 @@ export interface Drill {
   /** Rest between two entries of a page, in milliseconds. */
   readonly restMs?: number;
   readonly preload?: string;
-  /** Stands for the folder of the clone in the place of the cluster. */
+  /** Stands for the folder of the clone when the cluster asks for it. */
   readonly place?: string;
   /** The version whose pages and process are there at the beginning, where it is not this one. */
   readonly older?: OlderVersion;

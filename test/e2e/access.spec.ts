@@ -1,10 +1,11 @@
-import { expect, test, type APIRequestContext, type Browser } from '@playwright/test';
+import type { APIRequestContext, Browser } from '@playwright/test';
 import { routesOfTheApp } from './app-routes';
 import { makeLink, signUp } from './people-page';
 import { NOBODY } from './owner-state';
 import { makeSheet } from './sheet-page';
+import { expect, test } from './test';
 
-/** Somebody who asks for something. */
+/** A caller of the routes. */
 const WHO = ['owner', 'editor', 'filler', 'viewer', 'stranger', 'revoked', 'expired', 'nobody'] as const;
 type Who = (typeof WHO)[number];
 
@@ -85,7 +86,7 @@ const OTHER_ROUTES: Readonly<Record<string, readonly [account: number, nobody: n
   'POST /api/sign-out': [200, 200],
   'POST /api/demo': [200, 200],
 };
-/** All that somebody is told to whom something is refused. */
+/** Everything in the answer to a refused request. */
 const REFUSALS = [
   'Sign in to go on, or come by a link that still works.',
   'Sign in to go on.',
@@ -156,7 +157,7 @@ test('every route answers every role, somebody else’s sheet, a link taken back
       if ([401, 403, 404].includes(answer.status())) {
         const { refused } = (await answer.json()) as { refused: string };
         expect(REFUSALS, `${route} as ${who}`).toContain(refused);
-        // Of a sheet that does not exist, whoever is nothing to this one is told the same.
+        // Without access the answer is the same as for a sheet that does not exist.
         if (['stranger', 'nobody', 'revoked', 'expired'].includes(who)) {
           const none = await ask(people[who], route, 'no-such-sheet');
           expect([none.status(), await none.json()], `${route} as ${who}`).toEqual([answer.status(), { refused }]);
@@ -206,7 +207,7 @@ test('an account: wrong guesses are slowed, another password ends every other se
   const enter = (as: APIRequestContext, given: string, at = email) => as.post('/api/sign-in', { data: { email: at, password: given } });
   expect((await enter(second.request, password)).status()).toBe(200);
   expect((await second.request.get('/api/sheets')).status()).toBe(200);
-  // What is wrong is not told: address or password.
+  // The answer does not say which is wrong: address or password.
   const wrong = await enter(second.request, 'not the password');
   const unknown = await enter(second.request, password, 'nobody@example.org');
   expect([wrong.status(), await wrong.json()]).toEqual([unknown.status(), await unknown.json()]);

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 const OXYGEN = ['3', '4', '4.5', '5', '5.5', '6', '7', '8', '9', '10'];
 const ROWS = [['Station', 'Oxygen', 'Planned'], ...OXYGEN.map((value, at) => [at % 2 ? 'Alder' : 'Birch', value, '6'])];

@@ -1,11 +1,11 @@
 import { request as ask, type IncomingHttpHeaders } from 'node:http';
-import { expect, test } from '@playwright/test';
 import postgres from 'postgres';
 import { pagesOfTheApp, routesOfTheApp } from './app-routes';
 import { freePort, serve, stopServers } from './own-server';
 import { NOBODY } from './owner-state';
 import { makeLink, signUp } from './people-page';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 test.afterEach(stopServers);
 

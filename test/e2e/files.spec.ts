@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 const file = (name: string, content: string) => ({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(content) });
 const rows = (count: number) => Array.from({ length: count }, (_, at) => `Alder Weir ${at};${(at % 28) + 1}/3/2026;${at % 10},5;00${at}`).join('\n');
@@ -86,7 +87,7 @@ test('rows are pasted and dropped; what cannot be read says why; what is left le
       data.setData('text/plain', 'Station\tOxygen\nAlder Weir\t4.9\n');
       document.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
     });
-  // Until the page is at work.
+  // Until the page is live.
   await expect(async () => {
     await paste();
     await expect(page.getByText('2 rows, 2 fields')).toBeVisible({ timeout: 1500 });
@@ -178,7 +179,7 @@ test('a sheet is refreshed from a newer file by a key field, as one change that 
     .setInputFiles(file('newer.csv', 'Oxygen,Station,Extra\n5.5,ALDER WEIR,x\n8.1,Birch Ford,y\n9,Dipper Bridge,z\n'));
   const different = page.getByRole('region', { name: 'What is different' });
   await expect(page.getByText('no field here is called so: Extra')).toBeVisible();
-  // The station tells the records apart: oxygen is measured, though it too is another in each.
+  // The station distinguishes the records: oxygen is measured, though it too differs in each.
   await expect(page.getByRole('checkbox', { name: 'Station' })).toBeChecked();
   await expect(page.getByRole('checkbox', { name: 'Oxygen' })).not.toBeChecked();
   await expect(different).toContainText('1 cell different, 1 record new, 0 records removed');

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 const low = {
   id: 'low',

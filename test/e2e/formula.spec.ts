@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 const READINGS = [
   ['Station', 'Oxygen', 'Water temperature'],

@@ -1,8 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
 import { deviation, groups, mean, quantile, range, rollup, sort } from 'd3-array';
 import { schemeBlues } from 'd3-scale-chromatic';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 // Which cells each kind paints is worked out here with d3-array, from the values as they are typed.
 const CREWS = ['Fern', 'Moss', 'Fern', 'Reed', 'moss ', 'Fern', 'Sedge', 'Reed'];
@@ -21,7 +21,7 @@ async function open(page: Parameters<typeof makeSheet>[0]): Promise<SheetPage> {
   return SheetPage.open(page, await makeSheet(page, ROWS));
 }
 
-/** Names the rule on the bench, and tells which of the cells of a column it paints. */
+/** Names the rule on the bench, and gives the cells of a column that it paints. */
 async function painted(sheet: SheetPage, column: string, expected: readonly string[]): Promise<void> {
   await sheet.bench.getByLabel('Name of the rule').fill('Tried');
   await expect.poll(() => sheet.paintedBy('Tried', column, rows)).toEqual(expected);

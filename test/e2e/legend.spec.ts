@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 const ROWS = [
   ['Station', 'Oxygen', 'Nitrate', 'Planned'],
@@ -42,7 +42,7 @@ test('several rules are chosen, given a look together, settled, switched off, an
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#f7d3c8');
   await expect(sheet.cell('C2')).toHaveAttribute('data-fill', '#fde5ac');
-  // What is done to one that is chosen is done to all of them.
+  // An action on one that is chosen is applied to all of them.
   await sheet.ruleMenu('Nitrate is above 5', 'Switch off');
   await expect(sheet.count('Oxygen is below 7')).toHaveText('off');
   await expect(sheet.count('Nitrate is above 5')).toHaveText('off');

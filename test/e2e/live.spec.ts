@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { comeBy, makeLink } from './people-page';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 const ROWS = [
   ['Station', 'Oxygen'],
@@ -23,7 +23,7 @@ test('who else is here is seen with what they have selected, and gone when they 
   await expect(here(owner).getByRole('button', { name: 'Tamsin Reed, filler, at B2' })).toBeVisible();
   await expect(here(editor.sheet).getByRole('button', { name: /Mara Quillfeather, owner/ })).toBeVisible();
   await expect(here(filler.sheet)).toHaveCount(0);
-  // Where they are moves with the rows, and one goes there.
+  // Their cell moves with the rows, and a press goes there.
   await owner.cell('A2').click();
   await owner.menu('Rows', 'Insert a row above');
   await here(owner).getByRole('button', { name: 'Perrin Vale, editor, at B4' }).click();

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { freePort, serve, stopServers } from './own-server';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 test.afterEach(stopServers);
 
@@ -20,7 +20,7 @@ test('an edit that was acknowledged survives the server being killed, and the pa
   await answer.finished();
   server.kill('SIGKILL');
 
-  // What is typed while nobody answers waits here.
+  // Entries that are not answered wait here.
   await expect(page.getByTestId('link')).toHaveAccessibleName(/^Offline/);
   await sheet.type('A3', 'typed offline');
   await expect(sheet.cell('A3')).toHaveText('typed offline');

@@ -1,12 +1,13 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { Validator } from '@seriousme/openapi-schema-validator';
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { EventSource } from 'eventsource';
 import { OpenAPIClientAxios, type AxiosRequestConfig, type Document, type OpenAPIClient } from 'openapi-client-axios';
 import { runLogger } from '../../src/demo/logger/run-logger';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
-/** Makes a token on screen, good for what is said. */
+/** Makes a token on screen, with the given scopes. */
 async function makeToken(page: Page, name: string, ...scopes: readonly RegExp[]): Promise<string> {
   await page.getByRole('button', { name: 'Share', exact: true }).click();
   await page.getByRole('tab', { name: 'Programs' }).click();
@@ -131,7 +132,7 @@ test('the page for programs runs its examples with a token', async ({ page }) =>
   await expect(part.getByLabel('Answer')).toContainText('"Station": "Alder Weir"');
 });
 
-/** The environment of the process whose command line has these words, as Linux tells it (proc(5)). */
+/** The environment of the process whose command line has these words, as Linux gives it (proc(5)). */
 function environmentOf(...words: readonly string[]): string {
   const told = (pid: string, what: string) => (existsSync(`/proc/${pid}/${what}`) ? readFileSync(`/proc/${pid}/${what}`, 'latin1') : '');
   const pid = readdirSync('/proc').find((name) => /^\d+$/.test(name) && words.every((word) => told(name, 'cmdline').split('\0').includes(word)));

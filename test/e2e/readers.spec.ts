@@ -1,7 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 const ROWS = [
   ['Clue', 'Key', 'Alder', 'Birch', 'Points'],

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { comeBy, makeLink } from './people-page';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 test('rules are kept as a set and used in another sheet; when the original moves on, that is told there', async ({ page }) => {
   const first = await makeSheet(page, [

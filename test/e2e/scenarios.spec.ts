@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 test('the teacher’s sheet, from an empty one: directions across, a shaded header, an answer field, and looks that come while one types', async ({
   page,

@@ -1,10 +1,11 @@
 import AxeBuilder from '@axe-core/playwright';
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { comeBy, joinIn, makeLink, signUp } from './people-page';
 import { NOBODY } from './owner-state';
 import { recordingProxy } from './recording-proxy';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 const CLUES = [
   ['Clue', 'Alder', 'Birch', 'Loosestrife', 'Secret'],
@@ -12,7 +13,7 @@ const CLUES = [
   ['Three tails', '', '', 'mayflower nymph', 'kept at Marshwort'],
   ['Builds a house', '', '', 'cased caddis', 'kept at Spearwort'],
 ];
-/** What no filler may ever be sent: the key's texts, what is kept from them, and anything of the rule. */
+/** What a filler must never be sent: the key's texts, hidden fields, and anything of the rule. */
 const NEVER = [
   'stonefly',
   'stone fly',
@@ -122,7 +123,7 @@ test('owner, filler and viewer at once: answers turn right, nearly, wrong and em
   expect(taken.slice(0, 3)).toEqual(['Clue,Alder,Birch,Secret', 'Two tails,,,kept at Quillwort', 'Three tails,mayflower nimph,,kept at Marshwort']);
   await viewer.page.keyboard.press('Escape');
 
-  // Another group's answer, the key changed, a cell of the key typed anew: nothing of it goes to this filler.
+  // Another group's answer, the key changed, a cell of the key entered again: none of it goes to this filler.
   await owner.type('C2', 'a caddis larva');
   await owner.type('D4', 'dragon | Bladderwort');
   await expect(filler.cell('B4')).toHaveAttribute('data-rules', 'right');
@@ -229,7 +230,7 @@ test('everything but one’s own open cells is locked, with a plain reason, and 
   expect(await tried(cell(rows[1]!, 'f2', 'fair'))).toEqual([200, undefined]);
   const locked = [403, 'This cell is not open for filling in. The open ones are marked with a line at their left.'];
   for (const field of ['f1', 'f4', 'f5', 'f99']) expect(await tried(cell(rows[1]!, field))).toEqual(locked);
-  // The header of an open field, and a record that is not there, are told alike.
+  // The header of an open field and a missing record give the same answer.
   expect(await tried(cell(rows[0]!, 'f2'))).toEqual(locked);
   expect(await tried(cell('gone', 'f2'))).toEqual(locked);
   expect(await tried(cell(rows[1]!, 'f3'))).toEqual([403, 'This cell is for somebody else to fill in. Yours are marked with a line at their left.']);
@@ -275,7 +276,7 @@ test('the owner shares from the panel; somebody invited signs up and edits; a li
   await expect(guest.getByRole('alert').filter({ hasText: 'at least 10 characters' })).toBeVisible();
   await guest.getByLabel('Password').first().fill('long enough now');
   await guest.getByRole('button', { name: 'Make the account' }).click();
-  // Until the page is at work.
+  // Until the page is live.
   await expect(async () => {
     // The page may be on its way already.
     if (!guest.url().includes('/sheets/')) await guest.getByRole('button', { name: 'Open the sheet' }).click({ timeout: 1000 });

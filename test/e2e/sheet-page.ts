@@ -6,7 +6,7 @@ export class SheetPage {
   readonly legend: Locator;
   readonly bench: Locator;
   readonly actions: Locator;
-  /** What is typed in the selected cell. */
+  /** The content line of the selected cell. */
   readonly line: Locator;
 
   constructor(readonly page: Page) {
@@ -156,7 +156,7 @@ export class SheetPage {
     return addresses.filter((_, at) => names[at]?.includes(rule));
   }
 
-  /** Puts another word in the place of an underlined one. */
+  /** Replaces an underlined word by another. */
   async pick(label: string, option: string): Promise<void> {
     await this.bench.getByRole('button', { name: `${label}:` }).click();
     await this.page.getByRole('menuitem', { name: option, exact: true }).click();

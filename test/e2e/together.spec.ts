@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 const STATIONS = ['Alder', 'Birch', 'Cedar', 'Dipper', 'Elm', 'Fold'];
 const ROWS = [['Station', 'Oxygen', 'Note'], ...STATIONS.map((station, at) => [station, String(9 - at), ''])];
@@ -17,7 +17,7 @@ test('two people insert, remove, sort and type at once: both end with the same s
   const noting = async () => {
     for (const station of STATIONS) {
       await one.grid.getByText(station, { exact: true }).click();
-      // Whichever it was when the click came: the line tells what is selected, and the selection stays with it.
+      // Whichever it was when the click came: the line shows the selection, and the selection stays with it.
       await expect(one.line).toHaveValue(/^[A-Z]/);
       const selected = await one.line.inputValue();
       await page.keyboard.press('ArrowRight');

@@ -1,12 +1,12 @@
 import { createServer, request, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { expect, test } from '@playwright/test';
 import { EventSource } from 'eventsource';
 import postgres from 'postgres';
 import { Engine } from '../../src/engine/engine';
 import type { Event } from '../../src/protocol/engine-messages';
 import { freePort, serve, stopServers } from './own-server';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 test.afterEach(stopServers);
 
@@ -32,7 +32,7 @@ test('an edit through one process is seen by a reader on the other', async ({ pa
   await context.close();
 });
 
-/** Passes what is asked on to one of some servers after the other; what one that is gone leaves undone is cut off. */
+/** Passes requests on to one of some servers after the other; requests to one that has ended are cut off. */
 async function switchboard(ports: number[]): Promise<{ server: Server; address: string }> {
   let asked = 0;
   const server = createServer((from, to) => {
@@ -52,7 +52,7 @@ async function switchboard(ports: number[]): Promise<{ server: Server; address: 
   return { server, address: `http://127.0.0.1:${(server.address() as AddressInfo).port}` };
 }
 
-/** A page without a browser: the engine, and what it told. */
+/** A page without a browser: the engine and its events. */
 class Writer {
   private readonly told: Event[] = [];
   readonly engine = new Engine((events) => this.told.push(...events));
@@ -145,7 +145,7 @@ test('one of two processes is killed while twenty people write: each acknowledge
   for (const { change_id, sequence } of log) places.set(change_id, [...(places.get(change_id) ?? []), sequence]);
   for (const [change, sequence] of acknowledged) expect(places.get(change), change).toEqual([sequence]);
 
-  // Somebody who comes now sees the same.
+  // A page that is opened now shows the same.
   const late = await SheetPage.open(page, id);
   const rows = await late.texts('ABCDE', 1, 6);
   const width = 12;

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 const ROWS = [
   ['Station', 'Dissolved oxygen'],
@@ -29,7 +29,7 @@ test('a value below the threshold takes the look at once; a header, a blank, a t
   await expect(sheet.count('Low oxygen')).toHaveText('1 of 60');
   for (const address of ['B1', 'B3', 'B4', 'B5']) await expect(sheet.cell(address)).not.toHaveAttribute('data-fill');
 
-  // The trace tells both sides of the comparison.
+  // The trace shows both sides of the comparison.
   await sheet.cell('B3').click();
   await page.getByRole('button', { name: /^Why this cell looks so/ }).click();
   await expect(page.getByRole('list', { name: 'Trace' })).toContainText('Asked whether 5 is below 5');
@@ -116,7 +116,7 @@ test('moving, selecting, editing and clearing by keyboard and mouse', async ({ p
   await page.keyboard.press('Control+z');
   await expect(sheet.cell('B5')).toHaveText('sensor error');
 
-  // Everything can be selected without losing one's place.
+  // Everything can be selected without scrolling away.
   await page.keyboard.press('Control+a');
   await expect(address).toHaveValue('A1:L61');
   await expect(sheet.cell('A2')).toBeInViewport();

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
 
 // Would make nearly ten million rows times 26 columns.
 const HUGE = '=SUMPRODUCT(A1:A9999000*A1:Z1)';

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, expect, test } from 'vitest';
 import { SETTING_NAMES } from '../../src/server/settings';
+import { isMissing } from '../support/is-missing';
 
 const folder = mkdtempSync(join(tmpdir(), 'auxesis-nginx-'));
 afterAll(() => rmSync(folder, { recursive: true }));
@@ -15,7 +16,7 @@ test('every setting is explained, and nothing is that is none', () => {
 });
 
 // By Debian's nginx itself.
-test('the example for the proxy is one that nginx takes', () => {
+test.skipIf(isMissing('/usr/sbin/nginx', '/usr/bin/openssl'))('the example for the proxy is one that nginx takes', () => {
   const [pem, key] = [join(folder, 'cert.pem'), join(folder, 'cert.key')];
   execFileSync('openssl', ['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-subj', '/CN=sheets.example.org', '-keyout', key, '-out', pem], {
     stdio: 'ignore',

@@ -8,7 +8,7 @@ import { clientOf } from './client-address';
 import { isOurHost, mayChange } from './origin';
 import { contentPolicy, securityHeaders } from './security-headers';
 
-/** Headers by which the front door tells the app about a request. What a client sends under these names is dropped. */
+/** Headers by which the front door describes a request to the app. What a client sends under these names is dropped. */
 export const CLIENT_HEADER = 'x-auxesis-client';
 export const REQUEST_HEADER = 'x-auxesis-request';
 

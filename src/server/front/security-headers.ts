@@ -7,7 +7,7 @@ import type { Settings } from '../settings';
 export const contentPolicy = (nonce: string): string =>
   [
     "default-src 'self'",
-    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'`,
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'${DEVELOPMENT}`,
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "font-src 'self'",
@@ -18,6 +18,9 @@ export const contentPolicy = (nonce: string): string =>
     "form-action 'self'",
     "frame-ancestors 'none'",
   ].join('; ');
+
+/** In development the framework evaluates texts, to put source positions into errors. */
+const DEVELOPMENT = process.env.NODE_ENV === 'development' ? " 'unsafe-eval'" : '';
 
 /** The headers of every answer. Files of the app that never change may be kept by caches; all else is private. */
 export function securityHeaders(path: string, nonce: string, { publicUrl }: Pick<Settings, 'publicUrl'>): Readonly<Record<string, string>> {

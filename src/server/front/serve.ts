@@ -13,9 +13,12 @@ const REQUEST_MS = 300_000;
 /** How long open requests may go on once the server is asked to stop. */
 const GRACE_MS = 3000;
 
+/** True under `npm run dev`: pages are compiled from the sources and reload by themselves. */
+const isDevelopment = process.env.NODE_ENV === 'development';
+
 async function serve(): Promise<void> {
   const settings = readSettings();
-  const app = next({ dev: false, hostname: settings.listen, port: settings.port });
+  const app = next({ dev: isDevelopment, hostname: settings.listen, port: settings.port });
   await app.prepare();
   const door = frontDoor(settings, app.getRequestHandler());
   const server = createServer(
@@ -28,6 +31,8 @@ async function serve(): Promise<void> {
       });
     },
   );
+  // The framework notifies pages of changed sources over a WebSocket.
+  if (isDevelopment) server.on('upgrade', app.getUpgradeHandler());
   server.maxConnections = 5000;
   server.listen(settings.port, settings.listen);
   let isStopping = false;
@@ -42,7 +47,7 @@ async function serve(): Promise<void> {
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, stop);
   process.on('uncaughtException', (error) => {
     if (isBrokenOff(error)) return log().info({ err: error }, 'a connection broke off');
-    // Nobody knows what is left undone: whoever watches over the process starts another.
+    // Its state is unknown now: whoever supervises the process starts another.
     log().fatal({ err: error }, 'a failure that nobody waited for');
     process.exit(1);
   });
@@ -55,7 +60,10 @@ const isBrokenOff = (error: NodeJS.ErrnoException): boolean =>
 
 const BROKEN_OFF: ReadonlySet<string> = new Set(['ECONNRESET', 'EPIPE', 'ERR_STREAM_PREMATURE_CLOSE', 'ERR_STREAM_DESTROYED', 'ABORT_ERR']);
 
-/** What wants to be told before the server stops, such as streams, which ask their readers to connect again. Set by the app's own modules. */
+/**
+ * Called before the server stops, such as by streams, which ask their readers to connect again. Set by the app's own
+ * modules.
+ */
 const stopping = (): ReadonlySet<() => void> => (globalThis as { auxesisStopping?: Set<() => void> }).auxesisStopping ?? new Set();
 
 serve().catch((error: unknown) => {

@@ -1,4 +1,5 @@
 import { fork, type ChildProcess } from 'node:child_process';
+import { unwatchFile, watchFile } from 'node:fs';
 import { settings } from '../settings';
 
 /**
@@ -8,10 +9,19 @@ import { settings } from '../settings';
  */
 export function beginWorker(script: string, memoryMb = settings().workerMemoryMb): ChildProcess {
   const { PATH, TZ, LANG } = process.env;
-  return fork(script, [], {
+  const child = fork(script, [], {
     serialization: 'advanced',
     execArgv: [`--max-old-space-size=${memoryMb}`],
     env: { PATH, TZ, LANG, NODE_ENV: process.env.NODE_ENV },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
+  if (process.env.NODE_ENV === 'development') endOnceRebuilt(child, script);
+  return child;
+}
+
+/** In development a worker whose bundle has changed ends: the next request starts one from the new bundle. */
+function endOnceRebuilt(child: ChildProcess, script: string): void {
+  const end = (): void => void child.kill();
+  watchFile(script, { interval: 300, persistent: false }, end);
+  child.once('exit', () => unwatchFile(script, end));
 }
