@@ -4,7 +4,7 @@ export async function register(): Promise<void> {
   const { findingsKeeper } = await import('./server/findings/keeper');
   const { log } = await import('./server/log');
   const { settings } = await import('./server/settings');
-  // Wrong settings end the start, and are all told at once.
+  // Wrong settings end the start, and are all reported at once.
   settings();
   const { startDigests } = await import('./server/findings/digests');
   // The app answers while it catches up. Where the database is not there yet, it is tried again.

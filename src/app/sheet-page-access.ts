@@ -6,7 +6,7 @@ import { findSheet, type SheetHead } from '../server/sql/sheet';
 import { tokensFor } from './api/cookies';
 import { signedIn } from './signed-in';
 
-/** A sheet and what whoever asks for its page is to it. Others are asked to sign in, or told that there is nothing. */
+/** A sheet and the caller's access to its page. Without access: sign in, or not found. */
 export async function sheetPageAccess(id: SheetId, page: string): Promise<{ readonly sheet: SheetHead; readonly access: Access }> {
   if (!/^[\w-]{1,64}$/.test(id)) notFound();
   const access = await findAccess(database(), id, await tokensFor(id));

@@ -43,7 +43,7 @@ export function evaluateCommand([data, rules]: readonly (string | undefined)[], 
   return { text: JSON.stringify(report, null, 2), code: watched?.matched.length ? 1 : 0 };
 }
 
-/** `convert IN OUT`: what OUT does not say as IN does is told on standard error. */
+/** `convert IN OUT`: standard error lists what OUT does not say as IN does. */
 export function convertCommand(paths: readonly (string | undefined)[], options: FileOptions & { readonly rules?: string }): Answer {
   const { text, told } = convert(paths as readonly string[], options);
   for (const line of told) process.stderr.write(`auxesis: ${line}\n`);

@@ -35,8 +35,8 @@ const RICH: readonly (readonly [ending: RegExp, format: ExportFormatName])[] = [
 const ARCHIVE = /\.auxesis$/i;
 
 /**
- * `convert IN OUT`: writes the same cells in the format that the ending of OUT names. Workbooks and archives carry rules: those of a workbook or an
- * archive, or of a rule file given with `--rules`. What OUT does not say as IN does is told, a line each.
+ * `convert IN OUT`: writes the same cells in the format of OUT's ending. Workbooks and archives carry rules: those of
+ * the input, or of a rule file given with `--rules`. What OUT does not say as IN does is listed, a line each.
  */
 export function convert(
   [from, to]: readonly string[],

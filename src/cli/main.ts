@@ -154,7 +154,10 @@ function readArguments(argv: readonly string[]) {
   }
 }
 
-/** Writes without setting up a stream, which takes as long as a small evaluation; what a full pipe does not take goes by the stream. */
+/**
+ * Writes without setting up a stream, which takes as long as a small evaluation; what a full pipe does not take goes
+ * through the stream.
+ */
 function print(text: string): void {
   const bytes = Buffer.from(text);
   let written = 0;
@@ -174,7 +177,7 @@ function end({ text, code }: Answer): void {
   process.exitCode = code;
 }
 
-/** Called without a command: what can be asked is told as an error. */
+/** Called without a command: usage, as an error. */
 class NoCommand extends Error {}
 
 function fail(error: unknown): void {

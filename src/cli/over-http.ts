@@ -103,7 +103,7 @@ export async function logger({ sheet = 'station-readings', way = 'mixed', every 
   const forMs = seconds === undefined ? Infinity : secondsOf('--for', seconds);
   const stop = new AbortController();
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => stop.abort());
-  // Whoever started it holds its standard input: when that is closed, nobody wants it any more.
+  // The parent process holds our standard input: when that is closed, this process ends.
   if (!process.stdin.isTTY && seconds === undefined) process.stdin.on('end', () => stop.abort()).resume();
   const { counts, end } = await runLogger({ address, sheet, token, way: way as LoggerWay, everyMs, forMs, signal: stop.signal });
   process.stdin.destroy();

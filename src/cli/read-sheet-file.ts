@@ -32,7 +32,7 @@ export function readSheetFile(path: string, options: FileOptions): SheetFile {
   return { sheet: made, rules: rulesOf(made).map(({ rule }) => rule), looks: looksById(sheetLooks(lookParts(parts), 'light')), losses };
 }
 
-/** A data file as rows of texts, and what of it they do not say, in words. */
+/** A data file as rows of texts, and what they leave out, in words. */
 interface TableFile extends Table {
   readonly losses: readonly string[];
 }

@@ -1,8 +1,8 @@
 import Joi from 'joi';
 
 /**
- * A schema that is built when a value is first checked against it: building them all takes longer than reading a small rule file.
- * With `expected`, whatever is wrong with the value itself (not with a part of it) is said in one sentence: "... must be ...".
+ * A schema that is built when a value is first checked against it: building all takes longer than reading a small rule
+ * file. With `expected`, an error of the value itself (not of a part of it) is one sentence: "... must be ...".
  */
 export function lazySchema<T>(build: () => Joi.Schema<T>, expected?: string): Joi.AnySchema<T> {
   let built: Joi.ExtensionBoundSchema | undefined;

@@ -43,13 +43,16 @@ import { Turns } from './replica/turns';
 import { UndoStack, type UndoStep } from './replica/undo-stack';
 import { windowOf, type Spotlight } from './view/window-of';
 
-/** Cells found that are told at once. */
+/** Matches that are sent at once. */
 const MAX_FOUND = 10_000;
 
 /** Changes of more cells and rows are made in parts, and can be stopped. */
 const MAX_ITEMS_AT_ONCE = 5000;
 
-/** Hosts the core for one page: keeps the sheet, follows the server, answers the page, and tells it what changed. One file, since every request works on the same private state. */
+/**
+ * Hosts the core for one page: keeps the sheet, follows the server, answers the page, and reports what changed. One
+ * file, since every request works on the same private state.
+ */
 export class Engine {
   private replica: Replica | null = null;
   private connection: Connection | null = null;
@@ -64,10 +67,10 @@ export class Engine {
   private spotlight: Spotlight | null = null;
   /** The rule whose formula is tried beside the rows. */
   private tried: RuleId | null = null;
-  /** Set where no rules are got: the server gives looks. */
+  /** Set for readers without rules: the server gives looks. */
   private reads: { readonly as?: Reader['role'] } | null = null;
   private lock: EntryLock | null = null;
-  /** What one goes by, where one is seen to be there. */
+  /** The presence key; null for an anonymous reader. */
   private who: string | null = null;
   /** What this reader keeps out of view. */
   private readonly outOfView = { filter: null as Filter | null, folded: new Set<RowId>() };
@@ -77,7 +80,7 @@ export class Engine {
   private readonly selected = new HeldSelection();
   private readonly news = new Set<News>();
   private readonly turns = new Turns((share) => this.tell({ kind: 'work-progressed', share }));
-  /** The frame as it was last told: most edits leave it as it is. */
+  /** The last frame that was sent: most edits leave it as it is. */
   private lastFrame = '';
   private lastOthers = '[]';
 
@@ -177,7 +180,7 @@ export class Engine {
     return preview;
   }
 
-  /** To be called now and then: what hangs on the clock follows it. */
+  /** Evaluates time-dependent formulas and rules; called once a minute. */
   tick(nowMs: number): void {
     // A sheet as it was has no clock.
     if (!this.connection) return;
@@ -310,7 +313,11 @@ export class Engine {
   }
 
   private edit(edit: Edit, also: readonly Edit[] = []): Promise<null> {
-    const tools = { newId: () => nanoid(10), paintedBy: (rule: RuleId) => paintedBy(this.opened, rule) ?? (() => false) };
+    const tools = {
+      newId: () => nanoid(10),
+      paintedBy: (rule: RuleId) => paintedBy(this.opened, rule) ?? (() => false),
+      rules: () => this.opened.rulesAtWork(),
+    };
     return this.change(
       [edit, ...also].flatMap((one) => operationsOf(this.sheet, one, tools)),
       editWords(edit),
@@ -359,11 +366,11 @@ export class Engine {
   }
 
   private invalidate(...news: readonly News[]): null {
-    // Whatever changes a cell is told as a change of the frame too.
+    // Whatever changes a cell also invalidates the frame.
     if (news.includes('frame')) this.lastRead.forget();
     const first = this.news.size === 0;
     for (const item of news) this.news.add(item);
-    // All that one message or one batch of changes brings is told once, as soon as it is in.
+    // All that one message or one batch of changes brings is sent once, as soon as it is in.
     if (first) queueMicrotask(() => this.flushEvents());
     return null;
   }

@@ -5,7 +5,7 @@ const post = (message: FromEngine, transfer: Transferable[] = []) => self.postMe
 
 const engine = new Engine((events, transfer) => post({ v: PROTOCOL_VERSION, events }, transfer));
 
-/** How often the engine is told what time it is. */
+/** How often the engine gets the time. */
 const TICK_MS = 60_000;
 setInterval(() => engine.tick(Date.now()), TICK_MS);
 

@@ -119,7 +119,7 @@ const name = Joi.string()
   )
   .messages({ 'string.pattern.base': '{{#label}} must begin with a letter and hold only letters, digits, points and low lines' });
 
-/** A look that refers to none: one that referred to itself would never come to an end. */
+/** A look that refers to none: one that referred to itself would be endless. */
 const plainLook = lookSchema.custom((value: Look, helpers) =>
   value.look === undefined ? value : helpers.message({ custom: '{{#label}} must say what it shows, not refer to another look' }),
 );

@@ -67,9 +67,8 @@ export interface Selection {
 /** What the page asks of the engine. Each is answered by one `done` or `failed` with its id. */
 export type Request =
   /**
-   * With `at`, the sheet as it was after that change: it stands still, and nothing that is done to it is kept. With `reads`, as those get
-   * it who get no rules; with `as` in it, somebody who does wants to see what they get. With `who`, one is seen to be there, and what waits
-   * to be sent is kept under that name.
+   * `at`: open a read-only snapshot at this sequence. `reads`: open the restricted view of a filler or viewer; owner
+   * and editors may preview one by `as`. `who`: the key for presence, and for changes that wait to be sent.
    */
   | {
       readonly kind: 'open';
@@ -82,7 +81,7 @@ export type Request =
   | { readonly kind: 'look-at'; readonly area: Area }
   | { readonly kind: 'use-theme'; readonly theme: Theme }
   | { readonly kind: 'change'; readonly operations: readonly Operation[] }
-  /** With \`cell\`, the entry goes there, wherever it has come to stand. */
+  /** With `cell`, the entry goes there, wherever it stands now. */
   | { readonly kind: 'enter'; readonly column: number; readonly position: number; readonly cell?: CellIds | undefined; readonly input: string }
   /** Several edits, each of the sheet as it is before them, are one change. */
   | { readonly kind: 'edit'; readonly edit: Edit; readonly also?: readonly Edit[] }
@@ -110,7 +109,7 @@ export type Request =
   | { readonly kind: 'draft'; readonly rule: StoredRule | null }
   /** Lights what a rule gives a look, or of the cells that it reads those that hold some values. */
   | { readonly kind: 'spotlight'; readonly rule: RuleId | null; readonly part?: ValuePart }
-  /** Tells what is selected, and asks for its active cell. */
+  /** Sets the selection, and asks for its active cell. */
   | { readonly kind: 'select'; readonly selection: Selection }
   /** Shows what the formula of a rule gives beside the rows; null ends it. */
   | { readonly kind: 'trial'; readonly rule: RuleId | null }
@@ -132,11 +131,11 @@ export type Request =
   | { readonly kind: 'ask-place'; readonly cell: CellIds }
   /** The look that an entry would have, where fillers see that while they type. */
   | { readonly kind: 'judge'; readonly cell: CellIds; readonly input: string }
-  /** The cells of some areas, at most so many, by what they are. */
+  /** The cells of some areas, up to a number, by id. */
   | { readonly kind: 'ask-cells'; readonly areas: readonly Area[]; readonly most: number }
-  /** The records from the top, at most so many, each by what it is called. */
+  /** The records from the top, up to a number, each with its name. */
   | { readonly kind: 'ask-records'; readonly most: number }
-  /** Keeps rules for oneself alone, or gives them to everybody. */
+  /** Makes rules personal, or shares personal rules. */
   | { readonly kind: 'own-rules'; readonly rules: readonly RuleId[]; readonly whose: 'mine' | 'everybodys' }
   /** Rules as a rule set keeps them. */
   | { readonly kind: 'ask-rule-set'; readonly rules: readonly RuleId[] }
@@ -176,7 +175,7 @@ export interface Answers {
   readonly 'ask-tallies': OutcomeTallies;
   readonly 'ask-tail': readonly RankedCell[];
   readonly 'ask-trials': readonly Trial['expect'][];
-  /** Null where it is not told. */
+  /** Null where it is hidden. */
   readonly judge: GivenLook | null;
   /** Null where there is no such cell. */
   readonly 'ask-rule-set': KeptRules;
@@ -245,7 +244,7 @@ export interface CellAnswer extends CellPosition, CellIds {
   /** Why nothing can be entered here; null where something can. */
   readonly lock: string | null;
   readonly trace: readonly TraceStep[];
-  /** In the place of a trace, what readers are told of the look who get no rules. */
+  /** Instead of a trace, words for the look, for readers without rules. */
   readonly says: readonly string[];
 }
 
@@ -286,7 +285,7 @@ export interface SheetFrame {
   readonly folds: readonly { readonly position: number; readonly folded: boolean }[];
 }
 
-/** A look made ready to paint: final properties, and the names of the rules that made it. */
+/** A resolved look, ready to paint: final properties, and the names of the rules that made it. */
 export interface PaintedLook {
   readonly properties: Readonly<Partial<Record<LookProperty, unknown>>>;
   readonly rules: readonly string[];
@@ -342,31 +341,31 @@ export interface PresentPerson {
   readonly key: string;
   readonly name: string;
   readonly role: SheetRole;
-  /** What they have selected; null where that is not told. */
+  /** Their selection; null where it is hidden. */
   readonly area: Area | null;
 }
 
-/** An entry of one's own that somebody wrote over who had not seen it. */
+/** An entry of this person that somebody overwrote without having seen it. */
 export interface LostCell extends CellPosition {
   readonly cell: CellIds;
   readonly mine: string;
   readonly theirs: string;
-  /** The name of whoever it was; null where it is not told. */
+  /** The name of its author; null where it is hidden. */
   readonly by: string | null;
 }
 
 export type LinkState = 'opening' | 'live' | 'offline';
 
-/** What the engine tells the page without being asked. */
+/** Events that the engine sends unasked. */
 export type Event =
   | { readonly kind: 'frame-changed'; readonly frame: SheetFrame }
   | { readonly kind: 'window-resolved'; readonly window: SheetWindow; readonly frozen: SheetWindow }
   | { readonly kind: 'rules-counted'; readonly legend: readonly LegendEntry[] }
-  /** For readers who get no rules: what the legend says. */
+  /** For readers without rules: the legend. */
   | { readonly kind: 'legend-told'; readonly meanings: readonly RuleMeaning[] }
   /** Who else has the sheet open. */
   | { readonly kind: 'others-told'; readonly people: readonly PresentPerson[] }
-  /** Somebody wrote over what one had entered, at the same time. */
+  /** A lost update: somebody overwrote an entry of this person at the same time. */
   | { readonly kind: 'entries-lost'; readonly lost: readonly LostCell[] }
   | { readonly kind: 'link-changed'; readonly state: LinkState; readonly pending: number }
   | { readonly kind: 'change-refused'; readonly message: string }

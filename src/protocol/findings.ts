@@ -1,7 +1,7 @@
 import type { Crossing } from '../core/findings/rule-watch';
 import type { RuleId, SheetId } from '../core/sheet/ids';
 
-/** Findings told at once. */
+/** Findings in one answer. */
 export const FINDINGS_PAGE = 60;
 
 /** A crossing with what the cell showed before. */
@@ -9,7 +9,7 @@ export interface NewFinding extends Crossing {
   readonly before: string;
 }
 
-/** A finding as it is kept and told. */
+/** A finding as it is stored and sent. */
 export interface Finding extends NewFinding {
   readonly id: number;
   readonly sheet: SheetId;

@@ -59,7 +59,7 @@ interface PlacedSchema {
   $_validate(value: unknown, state: PlacedState, prefs: Joi.ValidationOptions): { readonly errors?: readonly Joi.ErrorReport[] | null };
 }
 
-/** What is wrong with one item, told with its place in the whole message, as the library does for lists of its own. */
+/** What is wrong with one item, with its place in the whole message, as the library reports it for lists. */
 function itemErrors(item: Joi.Schema, value: unknown, { at, items, helpers }: ItemPlace): readonly Joi.ErrorReport[] {
   const state = helpers.state as unknown as PlacedState;
   const placed = state.localize([...state.path, at], [items, ...state.ancestors]);

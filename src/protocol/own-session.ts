@@ -1,4 +1,4 @@
-/** A place where one is signed in. Times are milliseconds of the Unix epoch. */
+/** A session of the caller. Times are milliseconds of the Unix epoch. */
 export interface OwnSession {
   readonly id: string;
   /** The network address that it was begun from, and what the browser calls itself. */

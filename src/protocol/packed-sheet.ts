@@ -32,7 +32,7 @@ export interface PackedHead {
   readonly rowIds: readonly string[];
   readonly rowKeys: readonly string[];
   readonly dictionaries: readonly (readonly string[])[];
-  /** What rows have besides cells, by place from the top: few have anything. */
+  /** Formats of rows, by position: few have any. */
   readonly abouts: readonly (readonly [number, RowAbout])[];
 }
 

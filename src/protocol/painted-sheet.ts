@@ -15,7 +15,7 @@ import type { RecordedChange } from './recorded-change';
  *   u32 × rows one array a column: each cell's look, by its place among the looks of the head; 0 for none
  */
 
-/** A look that cells have: final properties, and what is said of it beside the value. */
+/** A look of cells: final properties, and words for it beside the value. */
 export interface GivenLook {
   readonly properties: Readonly<Partial<Record<LookProperty, unknown>>>;
   /** Names of rules, or for fillers how an answer was judged. */
@@ -27,7 +27,7 @@ export interface GivenLook {
 export interface PaintedHead {
   /** What these looks are numbered by: other numbers are of another view, and mean nothing here. */
   readonly view: string;
-  /** Counts what was told since. */
+  /** A number that grows with each repaint. */
   readonly revision: number;
   readonly role: 'filler' | 'viewer';
   readonly own: Own;
@@ -39,13 +39,13 @@ export interface PaintedHead {
 /** What has become different for such a reader, on its way to the page. */
 export interface Repaint {
   readonly revision: number;
-  /** The place in the log up to which it tells. */
+  /** The sequence that it includes. */
   readonly sequence: number;
-  /** What of others' and one's own changes the reader gets. */
+  /** The changes, of others and of the reader, that the reader gets. */
   readonly changes: readonly RecordedChange[];
   /** What formulas give now. */
   readonly values: readonly CellInput[];
-  /** Looks that were not told before, in the order of their numbers. */
+  /** Looks that are new to the reader, in the order of their numbers. */
   readonly looks: readonly GivenLook[];
   /** Cells with another look than before, and its number. */
   readonly cells: readonly (readonly [row: RowId, field: FieldId, look: number])[];

@@ -13,7 +13,7 @@ export interface Present {
   readonly key: string;
   readonly name: string;
   readonly role: SheetRole;
-  /** What they have selected, for those who are told. */
+  /** Their selection, for those who may see it. */
   readonly place: PresentPlace | null;
 }
 

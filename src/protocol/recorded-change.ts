@@ -15,16 +15,16 @@ export interface RecordedChange {
   readonly change: Change;
   /** The last change that its author had seen, where that is known. */
   readonly seen?: number;
-  /** The name of who made it, for those who are told. */
+  /** The name of its author, for those who may see it. */
   readonly by?: string;
 }
 
 /** What the server answers to a change. */
 export type ChangeAnswer = { readonly sequence: number } | { readonly refused: string };
 
-/** What is known of a sheet's past up to a sequence. */
+/** The known history of a sheet up to a sequence. */
 export interface SheetPast {
-  /** The moment (milliseconds of the Unix epoch) from which on every change is told of. */
+  /** The moment (milliseconds of the Unix epoch) since which every change is known. */
   readonly from: number;
   /** True where that is since the sheet was made. */
   readonly isWhole: boolean;

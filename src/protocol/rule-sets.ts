@@ -19,7 +19,7 @@ export interface RuleSetHead {
   readonly name: string;
   readonly version: number;
   readonly rules: number;
-  /** True for who may save it anew. */
+  /** True for those who may save a new version. */
   readonly isOwn: boolean;
 }
 

@@ -1,9 +1,9 @@
 import type { FieldId, RowId, RuleId } from '../core/sheet/ids';
 
-/** Changes told at once. */
+/** Changes in one answer. */
 export const HISTORY_PAGE = 50;
 
-/** What one cell held before a change and after it. */
+/** The content of one cell before a change and after it. */
 export interface CellStep {
   readonly row: RowId;
   readonly field: FieldId;

@@ -1,7 +1,7 @@
 import type { SheetRole } from '../core/sharing/role';
 import type { FieldId, RowId } from '../core/sheet/ids';
 
-/** What a filler who comes by a link types into: all that is open, some fields or rows, or the next that nobody has yet. */
+/** Where a filler who comes by a link types: all that is open, some fields or rows, or the next that nobody has yet. */
 export type LinkGives =
   | { readonly kind: 'all' }
   | { readonly kind: 'fields'; readonly fields: readonly FieldId[] }
@@ -29,7 +29,7 @@ export interface SheetLink {
   readonly invites: string | null;
   readonly endsAt: number | null;
   readonly usedAt: number | null;
-  /** Names that were given by who came. */
+  /** Names that visitors gave. */
   readonly visitors: readonly string[];
 }
 

@@ -6,7 +6,7 @@ export type Transaction = postgres.TransactionSql;
 /** What a query runs on: the pool or a transaction. */
 export type Queryable = Sql | Transaction;
 
-// Route handlers are bundled one by one, so what a process has once must hang on the process.
+// Route handlers are bundled one by one, so process-wide objects hang on the global object.
 const shared = globalThis as { auxesisSql?: Sql; auxesisLongSql?: Sql };
 
 /** The process's pool of connections to the database that DATABASE_URL names. */

@@ -2,7 +2,7 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import pino, { type Logger } from 'pino';
 import { settings } from './settings';
 
-// The front door and the app are bundled apart, so what they share hangs on the process.
+// The front door and the app are bundled apart, so what they share hangs on the global object.
 const shared = globalThis as { auxesisLog?: Logger; auxesisRequests?: AsyncLocalStorage<string> };
 
 /** The id of the request that is being answered, for whatever is logged meanwhile. */

@@ -42,7 +42,7 @@ function makeMetrics() {
   };
 }
 
-// The front door and the app are bundled apart, so what they share hangs on the process.
+// The front door and the app are bundled apart, so what they share hangs on the global object.
 const shared = globalThis as { auxesisMetrics?: ReturnType<typeof makeMetrics> };
 
 export const metrics = (): ReturnType<typeof makeMetrics> => (shared.auxesisMetrics ??= makeMetrics());

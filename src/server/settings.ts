@@ -8,7 +8,9 @@ export interface Settings {
   readonly publicUrl: string;
   /** Host names, without port, by which the app may be asked for. */
   readonly hosts: readonly string[];
-  /** True where a proxy in front of the app says who asks and by which protocol, and nobody else can reach it. */
+  /**
+   * True where a proxy in front of the app tells the client's address and protocol, and nobody else can reach the app.
+   */
   readonly trustsProxy: boolean;
   /** The demo and its owner, who signs in by one click. */
   readonly demo: boolean;
@@ -16,7 +18,7 @@ export interface Settings {
   readonly signUp: 'anybody' | 'invited' | 'nobody';
   /** Whether the server may start the logger, a program that stands in for field devices. */
   readonly logger: boolean;
-  /** Addresses (host:port) that may be told of findings. */
+  /** Addresses (host:port) that may be webhooks. */
   readonly webhooks: readonly string[];
   readonly workerMemoryMb: number;
   readonly logLevel: 'fatal' | 'error' | 'warn' | 'info' | 'debug' | 'silent';
@@ -56,7 +58,10 @@ const SCHEMA = Joi.object({
 /** The names of all settings. */
 export const SETTING_NAMES: readonly string[] = Object.keys(SCHEMA.describe().keys as object);
 
-/** Reads the settings from variables of the environment. Throws an Error that names each that is wrong; values are not told, as some are secret. */
+/**
+ * Reads the settings from variables of the environment. Throws an Error that names each that is wrong, without values,
+ * as some are secret.
+ */
 export function readSettings(environment: Readonly<Record<string, string | undefined>>): Settings {
   const given = Object.fromEntries(SETTING_NAMES.flatMap((name) => (environment[name] === undefined ? [] : [[name, environment[name]]])));
   const unknown = Object.keys(environment).filter(

@@ -21,7 +21,7 @@ function value(formula: string, sheet: Sheet = empty): number | string {
   return found.kind === 'number' ? found.number : found.kind === 'date' ? found.serial : shownText(found, null);
 }
 
-/** Calculated to so many decimals as the source prints. */
+/** Calculated to as many decimals as the source prints. */
 const expectPrinted = (formula: string, printed: string): void => {
   const decimals = printed.split('.')[1]?.length ?? 0;
   expect(Number(value(formula)).toFixed(decimals), formula).toBe(printed);

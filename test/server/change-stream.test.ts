@@ -25,7 +25,7 @@ const write = (sheet: string, at: number) =>
     change: { id: `c${at}`, operations: [{ kind: 'set-cells', cells: [{ row: 'r', field: 'a', input: String(at) }] }] },
   });
 
-/** Reads a stream until it has told of a sequence, then leaves it. */
+/** Reads a stream up to a sequence, then leaves it. */
 async function readUntil(sheet: string, after: number, last: number): Promise<{ sequences: number[]; text: string }> {
   const leave = new AbortController();
   const reader = (

@@ -35,7 +35,7 @@ async function bytesOf(id: string): Promise<Buffer> {
   return Buffer.concat(await packed.toArray());
 }
 
-/** A look with every property that there is. */
+/** A look with every property. */
 const FULL: Look = {
   fill: { color: '#f2e3b3', opacity: 0.5 },
   text: '#20304a',
@@ -93,7 +93,7 @@ describe('an archive', () => {
     const told = (sheet: string) =>
       historyOf(sql, sheet, {}).then((entries) => entries.map(({ at, says, names, cells }) => ({ at, says, names, cells })));
     expect(await told(again)).toEqual(await told(id));
-    // Who made a change is told by name, and that it is the archive that says so.
+    // The author of a change is named, and that the archive says so.
     expect((await historyOf(sql, again, {}))[0]!.author).toBe('Mara Quillfeather');
     expect(
       gunzipSync(await bytesOf(again))

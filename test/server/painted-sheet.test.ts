@@ -60,7 +60,7 @@ class Reading {
   change(operation: Operation): void {
     this.sequence++;
     this.painted.receive([{ sequence: this.sequence, at: NOW, change: { id: `c${this.sequence}`, operations: [operation] } }]);
-    // Asking for the view has everything told first that waits.
+    // Asking for the view sends everything first that waits.
     this.painted.paint('reader', { reader: this.reader, theme: 'light' });
     for (const repaint of this.told.splice(0)) {
       this.sent.push(JSON.stringify(repaint));
@@ -216,7 +216,7 @@ test('of several who fill in, nobody is sent what others filled in, unless the o
     const has = (reading: Reading) => ['mine', 'beside', 'beneath'].filter((word) => reading.sent.join().includes(word));
     expect(has(byField)).toEqual(showsOthers ? ['mine', 'beside', 'beneath'] : ['mine', 'beneath']);
     expect(has(byRow)).toEqual(showsOthers ? ['mine', 'beside', 'beneath'] : ['mine', 'beside']);
-    // How others' answers are judged is not told either.
+    // How others' answers are judged is not sent either.
     byRow.change(putRules([stored({ ...anyKey, when: { ...anyKey.when, expect: ['mine', 'beneath'] } })]));
     const { rows, looks } = byRow.shown();
     const says = (id: string) => looks[rows.findIndex((row) => row.id === id)]![0]!.says;

@@ -116,7 +116,7 @@ describe('a link', () => {
     const rule = { id: 'late', name: 'Late', on: true, settles: false, reads: { fields: ['day'] }, when, paints: 'cell' as const };
     const put = change(putRules([{ id: 'late', key: 'a0', rule }]));
     await takeChange(sql, { sheet, by: TESTER, change: put });
-    // As long as nobody comes as a filler there is nobody to keep it from.
+    // While there are no fillers, there is nobody to hide it from.
     expect(await kept()).toEqual(['name']);
     await link('filler');
     expect(await kept()).toEqual(['name', 'answer']);

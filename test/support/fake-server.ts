@@ -30,7 +30,7 @@ export class FakeEventSource extends EventTarget {
 
 let made = 0;
 
-/** Stands in for the server in tests of what runs in the worker: one sheet, and whatever it is told to answer to changes. */
+/** Stands in for the server in tests of the worker: one sheet, and the answers to changes that a test sets. */
 export class FakeServer {
   /** Of its sheet. What an engine of an earlier test still tries to send to another one is never answered. */
   readonly id = `test ${++made}`;

@@ -3,7 +3,7 @@ import { signUp } from '../../src/server/people/accounts';
 import { beginSession, type Browser } from '../../src/server/people/session';
 import { findPerson } from '../../src/server/sql/person';
 
-/** Who asks, unless a test says otherwise. */
+/** The caller, unless a test says otherwise. */
 export const BY = { client: '192.0.2.7', device: undefined };
 
 let made = 0;

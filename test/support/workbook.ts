@@ -9,7 +9,7 @@ import { Sheet } from '../../src/core/sheet/sheet';
 
 export const SAVED = looksById(sheetLooks([], 'light'));
 
-/** A sheet with its rules at work. */
+/** A sheet with evaluated rules. */
 export function evaluated({ fields, rows, rules, parts = [] }: Omit<SheetContents, 'name'>, now = 46_089): Evaluation {
   const made = new Sheet(fields);
   made.apply({ kind: 'insert-rows', rows });
@@ -21,7 +21,7 @@ export function evaluated({ fields, rows, rules, parts = [] }: Omit<SheetContent
   return evaluation;
 }
 
-/** The bytes of a workbook of a sheet, and what is told of it. */
+/** The bytes of a workbook of a sheet, and its report. */
 export function workbookOf(
   evaluation: Evaluation,
   format: 'ooxml' | 'odf',

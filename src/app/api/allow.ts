@@ -18,8 +18,8 @@ export interface Allowed {
 }
 
 /**
- * The sheet that a route names and what whoever asks is to it. Throws a Refusal where they may not do this: who is
- * nothing to a sheet is told the same as of a sheet that does not exist.
+ * Resolves the sheet of a route and the caller's access. Throws a Refusal where this is not allowed; without any access
+ * the answer is the same as for a sheet that does not exist.
  */
 export async function allow(params: Promise<{ id: string }>, permit: Permit): Promise<Allowed> {
   const id = await sheetOf(params);
@@ -37,7 +37,7 @@ export async function allow(params: Promise<{ id: string }>, permit: Permit): Pr
   return { id, access, isStill };
 }
 
-/** Who is being served with a sheet. */
+/** The caller of a request on a sheet. */
 export const servedOf = (sheet: SheetId, { author, person }: Access): Served => ({ sheet, author, person: person?.id });
 
 /** The account that a request is made with. Throws a Refusal without one. */

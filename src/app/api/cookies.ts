@@ -25,12 +25,12 @@ export async function tokensFor(sheet: SheetId): Promise<Tokens> {
   return { session: jar.get(SESSION)?.value, visit: jar.get(visitOf(sheet))?.value };
 }
 
-/** Who asks: the address that the request comes from, and the token of a browser in which somebody has signed in before. */
+/** The client of a request: its address, and the token of a browser in which somebody has signed in before. */
 export async function guesserOf(request: Request): Promise<{ readonly client: string; readonly device: string | undefined }> {
   return { client: request.headers.get(CLIENT_HEADER) ?? 'unknown', device: (await cookies()).get(DEVICE)?.value };
 }
 
-/** Signs a person in, in the browser that asks; whoever was signed in there is so no more. */
+/** Signs a person in, in the browser that asks; a session there before ends. */
 export async function signInHere(person: string, request: Request): Promise<void> {
   const jar = await cookies();
   const browser = { ...(await guesserOf(request)), session: jar.get(SESSION)?.value, agent: request.headers.get('user-agent') ?? '' };

@@ -1,13 +1,19 @@
 import type Joi from 'joi';
 import { Refusal } from '../../server/refusal';
 
-/** Bytes of a request's body: of a change of a sheet, of one that a filler makes, of most other requests, and of those that are read before it is known who asks. */
+/**
+ * Bytes of a request's body: of a change, of a change by a filler, of most other requests, and of those that are read
+ * before the caller is known.
+ */
 export const LARGE_BODY = 20_000_000;
 export const FILLER_BODY = 200_000;
 const USUAL_BODY = 1_000_000;
 export const SMALL_BODY = 10_000;
 
-/** The JSON body of a request, checked, of at most so many bytes. Other content types are refused, so that no other site's form can post here. */
+/**
+ * The JSON body of a request, checked, up to a number of bytes. Other content types are refused, so that no form of
+ * another site can post here.
+ */
 export async function readBody<T>(request: Request, schema: Joi.Schema<T>, most = USUAL_BODY): Promise<T> {
   if (!request.headers.get('content-type')?.startsWith('application/json'))
     throw new Refusal('bad-request', 'The request must be JSON (content-type application/json)');

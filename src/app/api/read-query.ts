@@ -8,13 +8,16 @@ export const sequence = Joi.number().integer().min(0).max(Number.MAX_SAFE_INTEGE
 /** The id of a field or a row, as addresses name it. */
 export const contentId = idSchema;
 
-/** What a page goes by while it has a sheet open. */
+/** The key of a page while it has a sheet open. */
 export const pageKey = Joi.string()
   .pattern(/^[\w-]+$/)
   .min(8)
   .max(40);
 
-/** The query of an address, checked; with `no-more`, what it says besides is refused. Throws a Refusal in words for whoever asked. */
+/**
+ * The query of an address, checked; with `no-more`, unknown parameters are refused. Throws a Refusal in words for the
+ * caller.
+ */
 export function readQuery<T>(query: URLSearchParams, schema: Joi.ObjectSchema<T>, rest: 'more' | 'no-more' = 'more'): T {
   const given: Record<string, string | string[]> = {};
   for (const name of query.keys()) {

@@ -20,7 +20,10 @@ const STATUS: Record<Refusal['code'], number> = {
 
 const UNAVAILABLE = 'The server cannot keep anything just now. What you entered waits in this page and is sent again by itself.';
 
-/** Runs a handler. A refusal becomes its status and words; anything else is logged here and told as no more than that. */
+/**
+ * Runs a handler. A refusal becomes its status and words; any other error is logged, and the answer says only that
+ * something failed.
+ */
 export async function respond(handle: () => Promise<Response>): Promise<Response> {
   try {
     return await handle();

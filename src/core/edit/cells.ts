@@ -14,9 +14,9 @@ import { seriesFrom } from './series';
 
 /** One cell of what is pasted. */
 export interface PastedCell {
-  /** As it would be typed; absent leaves what is there. */
+  /** As it would be typed; absent leaves the cell as it is. */
   readonly input?: string;
-  /** In the place of `input`: as a sheet keeps it, with references by id. */
+  /** Instead of `input`: as a sheet stores it, with references by id. */
   readonly kept?: string;
   readonly style?: Style | null;
   /** How far relative references of its formula are moved. */
@@ -47,7 +47,7 @@ export const pasteCells: Editor<Paste> = {
           const moved = by && isFormulaInput(input) ? shiftFormula(input, by.columns, by.rows) : input;
           cells.push({ ...at, input: keepReferences(moved, sheet, { row: at.row, places }) });
         }
-        // Most cells have no style, and take none: that is nothing to record.
+        // Most cells have no style and get none: nothing to record.
         if (style !== undefined && (style !== null || hasStyle(sheet, at))) styles.push({ ...at, style });
       }),
     );

@@ -1,3 +1,4 @@
+import type { StoredRule } from '../rules/shape/stored-rule';
 import type { CellRange } from '../sheet/address';
 import type { RuleId } from '../sheet/ids';
 import type { Operation } from '../sheet/change';
@@ -9,6 +10,8 @@ export interface EditTools {
   newId(): string;
   /** Whether a rule gives a record a look; nothing is painted by a rule that is gone. */
   paintedBy?(rule: RuleId): (slot: number) => boolean;
+  /** The rules as the legend shows them, in order of precedence; those of the sheet where absent. */
+  rules?(): readonly StoredRule[];
 }
 
 /** One thing that people do to a sheet: which operations it comes to there, and what it is called when it is taken back. */

@@ -44,7 +44,7 @@ function testOf(wanted: FindQuery): Test {
 const inside = (area: CellRange | undefined, column: number, position: number): boolean =>
   !area || (column >= area.left && column <= area.right && position >= area.top && position <= area.bottom);
 
-/** All cells whose shown text or input has what is wanted, row by row; with `isPainted`, only those for which that is true. */
+/** All cells whose shown text or input matches, row by row; with `isPainted`, only those for which that is true. */
 export function findCells(
   sheet: Sheet,
   wanted: FindQuery,
@@ -73,7 +73,7 @@ function replacedIn(text: string, compiled: RE2JS, by: string): string {
   }
 }
 
-/** Puts another text in the place of each one that is found, in what was typed. Formulas are changed as they read. */
+/** Replaces each match in what was typed. Formulas are searched as they read. */
 export const replaceText: Editor<FindQuery & { readonly by: string }> = {
   operations(sheet, { by, ...wanted }) {
     if (wanted.text === '') return [];

@@ -49,8 +49,9 @@ export function sharedFields(sheet: Sheet, labels: readonly string[]): (FieldId 
 }
 
 /**
- * What makes a sheet hold what a newer file says, as operations of one change: records are met by their key, the others are added beneath the last,
- * and removed where that is wanted. Cells with formulas stay, on both sides; a cell whose value is the same stays as it was typed.
+ * The operations, as one change, that update a sheet from a newer file: records are matched by their key, others are
+ * added at the end, and missing ones removed where asked for. Cells with formulas stay, on both sides; a cell whose
+ * value is the same stays as it was typed.
  */
 export function refreshFrom(
   sheet: Sheet,

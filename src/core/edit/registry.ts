@@ -5,12 +5,13 @@ import type { Editor, EditTools } from './editor';
 import { hideFields, insertFields, moveFields, removeFields, setAllowed, setWidths } from './fields';
 import { replaceText } from './find';
 import { mergeCells, splitCells } from './merge';
+import { carryRules, changeRules, duplicateRule, moveRule, putRule, reachRules, removeRules } from './rules';
 import { duplicateRows, insertRows, moveRows, removeRows, setHeight, setRole, setTotal, shiftLevel } from './rows';
 import { bandRecords, freezeFields, nameCells, removeName } from './sheet-wide';
 import { sortRows } from './sort';
 import { applyStyle, changeDecimals, clearStyle, outlineCells } from './styles';
 
-/** Everything that people do to cells, rows and fields. */
+/** Everything that people do to cells, rows, fields and rules. */
 export const EDITORS = {
   'paste-cells': pasteCells,
   'clear-cells': clearCells,
@@ -41,6 +42,13 @@ export const EDITORS = {
   'band-records': bandRecords,
   'name-cells': nameCells,
   'remove-name': removeName,
+  'put-rule': putRule,
+  'duplicate-rule': duplicateRule,
+  'move-rule': moveRule,
+  'remove-rules': removeRules,
+  'change-rules': changeRules,
+  'reach-rules': reachRules,
+  'carry-rules': carryRules,
 } as const;
 
 type EditOf<E> = E extends Editor<infer T> ? T : never;

@@ -15,7 +15,7 @@ export interface ExportFormat {
   readonly write: (source: ExportSource, options: ExportOptions) => ExportedFile;
 }
 
-/** The files that a sheet can be made into, besides its archive, which the server makes with its history. */
+/** The formats that a sheet can be written in, besides its archive, which the server makes with its history. */
 export const EXPORT_FORMATS = {
   csv: { words: 'Separated values (RFC 4180)', ending: 'csv', type: 'text/csv; charset=utf-8', write: csvOfSheet },
   json: { words: 'JSON records with looks and rule names', ending: 'json', type: 'application/json', write: recordsOfSheet },

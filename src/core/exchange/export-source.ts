@@ -6,7 +6,7 @@ import type { CellRange } from '../sheet/address';
 import type { RuleId } from '../sheet/ids';
 import type { Sheet } from '../sheet/sheet';
 
-/** What a file is made of: a sheet with its rules at work. */
+/** What a file is written from: a sheet with its evaluated rules. */
 export interface ExportSource {
   readonly name: string;
   readonly sheet: Sheet;
@@ -46,7 +46,7 @@ export interface RuleFate {
   readonly name: string;
   /** A rule of the standard of its own kind, one by a formula, formatting of the cells that match now, or nothing. */
   readonly as: 'rule' | 'formula' | 'formatting' | 'nothing';
-  /** What is to be known of it; empty where there is nothing. */
+  /** Notes on the export; empty where there are none. */
   readonly note: string;
 }
 

@@ -1,4 +1,4 @@
-/** What is read of a file at most, so that a file made to do harm is refused in bounded time and memory. */
+/** Limits of reading a file, so that a hostile one is refused in bounded time and memory. */
 export const LIMITS = {
   /** Fields of a sheet. */
   fields: 1000,
@@ -12,7 +12,7 @@ export const LIMITS = {
   cells: 5_000_000,
   /** Bytes of a file as it comes. */
   fileBytes: 256 * 1024 * 1024,
-  /** Bytes that the parts of a packed file come to, unpacked. */
+  /** Bytes of all parts of a packed file, unpacked. */
   unpackedBytes: 512 * 1024 * 1024,
   /** Parts of a packed file. */
   parts: 2000,

@@ -4,7 +4,7 @@ import type { Field } from '../sheet/field';
 import type { SheetPart } from '../sheet/sheet-part';
 import type { SheetSettings } from '../sheet/sheet-settings';
 
-/** All that a sheet is besides its rows. */
+/** Everything of a sheet besides its rows. */
 export interface SheetHead {
   readonly name: string;
   readonly settings?: SheetSettings;

@@ -19,7 +19,7 @@ const low: Rule = {
   look: { fill: '#aaaaaa' },
 };
 
-/** A sheet with rules at work, watched. */
+/** A sheet with evaluated rules, watched. */
 class Watched {
   readonly sheet: Sheet = makeSheet(['5', '4', '9', '3']);
   readonly evaluation: Evaluation;
@@ -49,7 +49,7 @@ class Watched {
     return this.do({ kind: 'set-cells', cells: [{ row, field: 'f1', input }] });
   }
 
-  /** By rule that can work: the cells to which it gives a look, judged anew. */
+  /** By rule that has no problem: the cells to which it gives a look, evaluated from scratch. */
   painted(): Map<string, Set<string>> {
     const fresh = new Evaluation(this.sheet, {}, { now: 46_089.5 });
     fresh.setRules(this.rules);
@@ -71,7 +71,7 @@ test('what entered and left, put together, is what is painted by now', () => {
       fc.uniqueArray(anyRule, { minLength: 1, maxLength: 3, selector: ({ id }) => id }),
       fc.array(anyOperation, { minLength: 1, maxLength: 10 }),
       (rules, operations) => {
-        // Rules and fields that change begin anew: that is looked at by itself below.
+        // Rules and fields that change start over: a test of its own below.
         const kinds = ['set-cells', 'change-rows', 'insert-rows', 'remove-rows'];
         const watched = new Watched(rules);
         const counted = watched.painted();

@@ -13,7 +13,7 @@ import { shownAt } from '../sheet/shown-cell';
 export interface Crossing {
   readonly rule: RuleId;
   readonly ruleName: string;
-  /** What is said of the outcome, for rules with several; empty for others. */
+  /** Words for the outcome, for rules with several; empty for others. */
   readonly outcome: string;
   readonly way: 'entered' | 'left';
   readonly row: RowId;
@@ -26,7 +26,7 @@ export interface Crossing {
   readonly painted: number;
 }
 
-/** Crossings of one rule that are told at once: more are a change of everything. */
+/** Findings of one rule that are reported at once: more are a change of everything. */
 const MAX_CROSSINGS = 500;
 
 const NONE = -1;
@@ -38,9 +38,10 @@ interface WatchedRule {
 }
 
 /**
- * Remembers which cells each rule gives a look, and tells which have entered and left it since. A rule that has been changed itself begins
- * anew: what differs then differs by its author's will. One that cannot work for a while (its limits cross, say) goes on from where it was. Scales and bars, which shade every number, are not watched. Cost: a few operations
- * for each cell that is read.
+ * Remembers which cells each rule gives a look, and reports which have entered and left it since. A rule that has been
+ * changed itself starts over: what differs then differs by its author's will. One that has a problem for a while (its
+ * limits cross, say) goes on from where it was. Scales and bars, which shade every number, are not watched. Cost: a few
+ * operations for each cell that is read.
  */
 export class RuleWatch {
   private held: ReadonlyMap<RuleId, WatchedRule>;
@@ -49,7 +50,7 @@ export class RuleWatch {
     this.held = this.hold();
   }
 
-  /** Begins anew from what is now. */
+  /** Starts over from the present state. */
   restart(): void {
     this.held = this.hold();
   }

@@ -58,7 +58,10 @@ export type LookProperties = ReadonlyMap<LookProperty, unknown>;
 
 const PLAIN = ['fill', 'text', 'bold', 'italic', 'underline', 'strike', 'number', 'icon', 'bar', 'hideValue'] as const;
 
-/** The properties a look sets, saved looks looked up; what is said beside a saved look goes over it, and a side over `around`. */
+/**
+ * The properties that a look sets, saved looks resolved; properties beside a saved look win over it, and a side over
+ * `around`.
+ */
 export function lookProperties(look: Look, saved: Readonly<Record<string, Look>>): Map<LookProperty, unknown> {
   const base = look.look === undefined ? undefined : saved[look.look];
   const properties = base ? lookProperties(base, saved) : new Map<LookProperty, unknown>();

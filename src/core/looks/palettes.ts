@@ -1,5 +1,5 @@
 /**
- * Families of colours that can be told apart. `okabe-ito`: Okabe and Ito (2008), "Color universal design", without black;
+ * Palettes of distinguishable colours. `okabe-ito`: Okabe and Ito (2008), "Color universal design", without black;
  * `set2`, `dark2` and `pastel` (Pastel1): Brewer (2003), ColorBrewer, Apache License 2.0.
  */
 export const PALETTES = {

@@ -41,7 +41,7 @@ export interface SentenceWords {
   field(id: FieldId): string;
 }
 
-/** What to put in the place of everything that a rule names in its sheet. */
+/** Replacements for everything that a rule names in its sheet. */
 export interface RuleReferences {
   readonly field: (field: FieldId) => FieldId;
   /** For one cell, or ranges separated by spaces. */

@@ -36,7 +36,7 @@ export interface FilledCell {
   readonly field: FieldId;
 }
 
-/** Which cells are open, for whom, and what is kept from fillers. */
+/** Which cells are open, for whom, and which fields are hidden from fillers. */
 export class OpenCells {
   private readonly open: ReadonlySet<FieldId>;
   private readonly single: ReadonlySet<string>;

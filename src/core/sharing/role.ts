@@ -4,13 +4,13 @@ import type { FieldId, RowId } from '../sheet/ids';
 export const SHEET_ROLES = ['owner', 'editor', 'filler', 'viewer'] as const;
 export type SheetRole = (typeof SHEET_ROLES)[number];
 
-/** What of the open cells is a filler's own; null for all of them. Both given, a cell must be in both. */
+/** Which of the open cells are a filler's own; null for all of them. With both given, a cell must be in both. */
 export interface Own {
   readonly fields: readonly FieldId[] | null;
   readonly rows: readonly RowId[] | null;
 }
 
-/** Somebody who gets values and looks and no rules. */
+/** Somebody who gets values and looks but no rules. */
 export interface Reader {
   readonly role: 'filler' | 'viewer';
   readonly own: Own;
@@ -18,7 +18,7 @@ export interface Reader {
 
 export const OWN_ALL: Own = { fields: null, rows: null };
 
-/** True for who works on the sheet itself, with its rules and its history. */
+/** True for those who work on the sheet itself, with its rules and its history. */
 export const isMaker = (role: SheetRole): role is 'owner' | 'editor' => role === 'owner' || role === 'editor';
 
 /** The role that may do more. */

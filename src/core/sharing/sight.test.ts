@@ -77,7 +77,7 @@ function evaluationOf(inputs: readonly string[], scene: Scene): Evaluation {
   return evaluation;
 }
 
-/** All that is told to a reader: inputs, fields, what lies over them, and, while outcomes are withheld, every look. */
+/** Everything that is sent to a reader: inputs, fields, parts, and, while outcomes are withheld, every look. */
 function observed(evaluation: Evaluation, reader: Reader): unknown {
   const { sheet } = evaluation;
   const sight = new VisibleSheet(evaluation, reader);

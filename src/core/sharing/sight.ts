@@ -11,9 +11,10 @@ import { fillingOf, isOwn, keptFields, OpenCells } from './filling';
 import type { Reader } from './role';
 
 /**
- * What of a sheet somebody gets who gets no rules: made by leaving out, so that what is not named here is not sent. Viewers get every
- * field but hidden ones and answer keys. Fillers besides get no field that the owner keeps, nothing that is for others to fill in unless
- * the owner shows it, and no formula's result that hangs on what they do not get. Made anew when rows, fields, parts or rules change.
+ * The part of a sheet that a filler or viewer may see. An allow-list: what is not named here is not sent. Viewers get
+ * every field but hidden ones and answer keys. Fillers moreover get no field that the owner hides from them, nothing
+ * that is for others to fill in unless the owner shows it, and no formula's result that depends on hidden cells.
+ * Rebuilt when rows, fields, parts or rules change.
  */
 export class VisibleSheet {
   /** Columns that are sent, from the left. */
@@ -23,7 +24,7 @@ export class VisibleSheet {
   private readonly open: OpenCells;
   /** Columns of which a part or everything is not sent. */
   private readonly partlyHidden: ReadonlySet<number>;
-  /** Columns whose formulas hang on what is not sent. */
+  /** Columns whose formulas depend on hidden cells. */
   private readonly tainted: ReadonlySet<number>;
 
   constructor(
@@ -68,7 +69,7 @@ export class VisibleSheet {
     return !this.open.isOpen(cell) || isOwn(cell, this.reader.own);
   }
 
-  /** What a cell holds for this reader: what was typed, or in the place of a formula what it gives. */
+  /** The content of a cell for this reader: what was typed, or instead of a formula its result. */
   inputAt(column: number, slot: number): string {
     const store = this.sheet.columns[column]!;
     if (!this.isVisible(column, slot)) return '';
@@ -83,7 +84,10 @@ export class VisibleSheet {
     return this.open.lockOf(cell, this.reader) === null;
   }
 
-  /** The rules whose looks this reader gets: while outcomes are withheld, no answer key, and none that hangs on what they do not get. */
+  /**
+   * The rules whose looks this reader gets: while outcomes are withheld, no answer key, and none that depends on hidden
+   * cells.
+   */
   rules(): RunningRule[] {
     const { activeRules } = this.evaluation;
     if (this.reader.role === 'viewer' || this.filling.outcomes !== 'withheld') return [...activeRules];
@@ -104,7 +108,7 @@ export class VisibleSheet {
     });
   }
 
-  /** What lies over the cells that are sent. Looks go to who gets the legend. */
+  /** The parts that are sent. Looks go to readers with a legend. */
   parts(): SheetPart[] {
     const ids = this.columns.map((column) => this.sheet.fields[column]!.id);
     return [...this.sheet.parts.values()]
@@ -137,13 +141,13 @@ export class VisibleSheet {
     };
   }
 
-  /** Says the same as long as what is sent is cut out of the sheet in the same way. */
+  /** A key that stays the same while the same part of the sheet is visible. */
   visibilityKey(): string {
     return JSON.stringify([this.fields(), this.parts(), [...this.partlyHidden], [...this.tainted]]);
   }
 }
 
-/** Columns with formulas that hang on some columns, at once or by way of others. */
+/** Columns with formulas that depend on some columns, directly or indirectly. */
 function taintedBy({ sheet, calculation }: Evaluation, columns: ReadonlySet<number>): Set<number> {
   const tainted = new Set<number>();
   if (columns.size === 0) return tainted;

@@ -44,7 +44,7 @@ export function parseAddress(text: string): { column: number; position: number }
   return { column: columnNumber(match[1]!), position: Number(match[2]) - 1 };
 }
 
-/** Stands in the place of an address whose cell was removed. */
+/** Replaces an address whose cell was removed. */
 export const GONE = '#REF!';
 
 /**

@@ -6,7 +6,7 @@ const counted = (count: number, one: string): string => `${count.toLocaleString(
 const MAX_NAMED = 3;
 
 interface Beside {
-  /** What takes the change back: it tells what was there before. */
+  /** The inverse of the change: it shows what was there before. */
   readonly inverse: readonly Operation[];
   /** How many cells or rows each operation is about, where not all of them are given. */
   readonly counts?: readonly number[];

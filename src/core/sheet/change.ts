@@ -8,11 +8,11 @@ export interface CellInput {
   readonly row: RowId;
   readonly field: FieldId;
   readonly input: string;
-  /** Where given, the cell is set only while it still holds this: for what a change does besides what its maker asked. */
+  /** Where given, the cell is set only while it still holds this: for side effects of a change. */
   readonly was?: string;
 }
 
-/** What a row has besides its cells. */
+/** The format of a row: everything besides its cells. */
 export interface RowAbout {
   /** Ordinary formatting of the row, over that of its fields. */
   readonly style?: Style;

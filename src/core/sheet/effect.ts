@@ -3,7 +3,7 @@ import type { Operation } from './change';
 /** What an operation touched, so that rules are evaluated again only where it matters. */
 export type Effect =
   | { readonly kind: 'cell'; readonly column: number; readonly slot: number; readonly before: CellBefore }
-  /** Rows, fields or parts came, went or moved: what is known by place is known no more. */
+  /** Rows, fields or parts were inserted, removed or moved: anything known by position is stale. */
   | { readonly kind: 'layout' }
   | { readonly kind: 'rules' };
 

@@ -14,7 +14,9 @@ export interface Field {
   /** Ordinary formatting of its cells. */
   readonly style?: Style;
   readonly hidden?: boolean;
-  /** The values that are offered where one types into its records; others are not entered by hand. Any value where absent. */
+  /**
+   * The values that are offered while typing into its records; others are not entered by hand. Any value where absent.
+   */
   readonly allowed?: readonly string[];
 }
 

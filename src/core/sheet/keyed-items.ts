@@ -1,6 +1,6 @@
-/** Things of a sheet that are put and removed whole, by id: each step tells what takes it back. */
+/** Items of a sheet that are put and removed whole, by id: each step gives its inverse. */
 export class KeyedItems<T extends { readonly id: string }> extends Map<string, T> {
-  /** Puts items, each in the place of the one with its id. */
+  /** Puts items; each replaces the one with its id. */
   put(items: readonly T[]): { readonly before: readonly T[]; readonly added: readonly string[] } {
     const before = items.flatMap(({ id }) => this.get(id) ?? []);
     const added = items.filter(({ id }) => !this.has(id)).map(({ id }) => id);

@@ -1,13 +1,13 @@
 import type { RowAbout, RowChange } from './change';
 import type { RowRole } from './row-role';
 
-/** What a row has besides its cells and their own styles. */
+/** The format of a row without the styles of its cells. */
 export type OwnAbout = Omit<RowAbout, 'styles'>;
 export type NullableAbout = { readonly [K in keyof OwnAbout]: OwnAbout[K] | null };
 
 export const NO_FORMAT: OwnAbout = {};
 
-/** What of it a change names. */
+/** The part of it that a change sets. */
 export const aboutOf = ({ style, heightPx, level }: RowChange): NullableAbout => ({
   ...(style === undefined ? {} : { style }),
   ...(heightPx === undefined ? {} : { heightPx }),
@@ -31,5 +31,5 @@ export function rowBefore(now: { readonly key: string; readonly role: RowRole; r
   return before;
 }
 
-/** Whether a change names anything besides the row's place and role. */
+/** Whether a change sets anything besides the row's order key and role. */
 export const changesAbout = ({ style, heightPx, level }: RowChange): boolean => style !== undefined || heightPx !== undefined || level !== undefined;

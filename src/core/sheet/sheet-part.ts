@@ -3,7 +3,7 @@ import type { FieldId, PartId, RowId, RuleId } from './ids';
 
 /** A name for cells, to be used in formulas in their place. */
 export interface NamedRange {
-  /** The name as `nameKey` gives it, so that there is one range of a name. */
+  /** The name as `nameKey` gives it, so that a name is unique. */
   readonly id: PartId;
   readonly kind: 'name';
   /** Letters, digits, points and low lines, with a letter first; no address such as B2. Upper and lower case are the same. */
@@ -12,7 +12,7 @@ export interface NamedRange {
   readonly refersTo: string;
 }
 
-/** Cells shown as one: the first holds what is shown, the others keep what they hold out of sight. */
+/** Cells shown as one: the first shows its content, the others keep theirs out of sight. */
 export interface Merge {
   readonly id: PartId;
   readonly kind: 'merge';
@@ -35,7 +35,7 @@ export interface Bands {
   readonly kind: 'bands';
 }
 
-/** Advice that somebody has read and does not want to be told again, and why. */
+/** Advice that somebody has dismissed, and why. */
 export interface Dismissal {
   /** The code of the advice and the rules it is about, as `adviceKey` gives them. */
   readonly id: PartId;
@@ -45,7 +45,7 @@ export interface Dismissal {
 
 /** A moment of the sheet that has a name: after the change with a sequence of its log, 0 for as the sheet was made. */
 export interface Snapshot {
-  /** As `snapshotKey` gives it, so that there is one moment of a name. */
+  /** As `snapshotKey` gives it, so that a name of a moment is unique. */
   readonly id: PartId;
   readonly kind: 'snapshot';
   readonly name: string;
@@ -100,8 +100,8 @@ export type SheetPart = NamedRange | Merge | Freeze | Bands | Dismissal | LookPa
 /** The part by which a sheet uses a rule set. */
 export const ruleSetKey = (set: string): PartId => `rule-set ${set}`;
 
-/** What a named moment goes by, whatever its case. */
+/** The key of a named moment's name, whatever its case. */
 export const snapshotKey = (name: string): PartId => `snapshot ${name.trim().toLowerCase()}`;
 
-/** What a name goes by, whatever its case. */
+/** The key of a name, whatever its case. */
 export const nameKey = (name: string): PartId => name.toLowerCase();

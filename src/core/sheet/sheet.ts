@@ -33,7 +33,7 @@ export class Sheet {
   private fieldList: readonly Field[] = [];
   private columnOfId: ReadonlyMap<FieldId, number> = new Map();
   readonly parts = new KeyedItems<SheetPart>();
-  /** What rows have besides cells, by slot: few have anything. */
+  /** Formats of rows, by slot: few have any. */
   private readonly abouts = new Map<number, OwnAbout>();
   private positions: Int32Array | null = null;
   private readonly masks = new Map<string, BitSet>();
@@ -62,12 +62,12 @@ export class Sheet {
     return part?.kind === 'name' ? part : undefined;
   }
 
-  /** What a row has besides its cells. */
+  /** The format of a row. */
   rowFormat(slot: number): OwnAbout {
     return this.abouts.get(slot) ?? NO_FORMAT;
   }
 
-  /** Rows that have something besides their cells, in no order. */
+  /** Rows that have a format, in no order. */
   rowsWithAbout(): Iterable<readonly [slot: number, about: OwnAbout]> {
     return this.abouts;
   }
@@ -250,7 +250,7 @@ export class Sheet {
     else this.abouts.delete(slot);
   }
 
-  /** What was typed is read anew: cells of a header are text. */
+  /** Inputs are read again: cells of a header are text. */
   private setRole(slot: number, role: RowRole): void {
     this.roles[slot] = roleCode(role);
     for (const [name, mask] of this.masks) mask.set(slot, name.split(' ').includes(role));
@@ -313,7 +313,7 @@ export class Sheet {
       if (style) styles.set(slot, style);
       else styles.delete(slot);
     }
-    // Rules that compare as shown hang on number formats.
+    // Rules that compare shown texts depend on number formats.
     const touches = [...cells, ...undo].some(({ style }) => style?.number !== undefined);
     return { effects: touches ? [LAYOUT] : [], inverse: undo.length ? [{ kind: 'set-styles', cells: undo.reverse() }] : [] };
   }
@@ -349,13 +349,13 @@ export class Sheet {
     return slot;
   }
 
-  /** Gives a row what it has besides its cells. */
+  /** Sets the format of a row. */
   setRowFormat(slot: number, { styles, ...about }: RowAbout): void {
     this.setAbout(slot, about);
     for (const [field, style] of Object.entries(styles ?? {})) this.columns[this.columnOfId.get(field) ?? -1]?.styles.set(slot, style);
   }
 
-  /** Makes room for so many rows at once. */
+  /** Makes room for a number of rows at once. */
   reserve(rows: number): void {
     for (const column of this.columns) column.fit(this.slotCount + rows);
   }

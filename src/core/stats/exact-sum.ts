@@ -53,7 +53,10 @@ export class ExactSum {
     return count;
   }
 
-  /** The sum as two doubles: the one nearest to it, and the one nearest to what that leaves. The pair hangs on the sum alone, not on how it came about. */
+  /**
+   * The sum as two doubles: the one nearest to it, and the one nearest to the remainder. The pair depends on the sum
+   * alone, not on the order of addition.
+   */
   pair(): readonly [number, number] {
     const high = this.rounded();
     const rest = new ExactSum();

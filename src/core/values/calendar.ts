@@ -21,7 +21,7 @@ export function rolledSerial(year: number, month: number, day: number): number {
   return date.getTime() / 86_400_000 - EPOCH_DAY;
 }
 
-/** The same day so many months later, or the last day of a month that is too short. */
+/** The same day a number of months later, or the last day of a month that is too short. */
 export function monthsLater(serial: number, months: number): number {
   const { year, month, day } = partsOf(serial);
   const last = partsOf(rolledSerial(year, month + months + 1, 0)).day;

@@ -34,7 +34,7 @@ export function findUnits(units: Units, wanted: Units, from = 0): number {
   return -1;
 }
 
-/** For each place how much of the beginning is met again at the end of what leads to it. */
+/** For each place the length of the prefix that is also a suffix of the text up to it. */
 function fallsOf(wanted: Units): Uint32Array {
   const falls = new Uint32Array(wanted.length);
   let met = 0;

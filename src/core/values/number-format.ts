@@ -38,7 +38,7 @@ interface Prepared {
   readonly known: Map<number, string>;
 }
 
-/** So many shown numbers are kept for a pattern, then begun anew. */
+/** Shown numbers that are cached for a pattern before the cache is emptied. */
 const MAX_KNOWN = 20_000;
 
 const parsed = new Map<string, Prepared | null>();

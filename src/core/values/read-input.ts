@@ -20,8 +20,8 @@ export interface CellContent {
 const SPACE_ONLY = /^\p{White_Space}*$/u;
 
 /**
- * Reads what was typed in a cell into a value. Never fails: what is nothing else is text. Outer Unicode white space is
- * passed over for everything but text, which is kept exactly.
+ * Reads the input of a cell into a value. Never fails: the fallback is text. Outer Unicode white space is ignored for
+ * everything but text, which is kept exactly.
  */
 export function readInput(input: string, options: ReadOptions = {}): CellContent {
   if (SPACE_ONLY.test(input)) return { value: BLANK, format: null };

@@ -50,7 +50,7 @@ describe('the logger', () => {
   let close = () => {};
   afterEach(() => close());
 
-  /** A server that answers each request in its turn as it is told to, and the last way from then on. */
+  /** A server that answers each request in turn as it is told to, the last answer from then on. */
   async function server(...answers: readonly ((response: ServerResponse, records: number) => void)[]): Promise<{ address: string; got: Got[] }> {
     const got: Got[] = [];
     const made = createServer((request, response) => {

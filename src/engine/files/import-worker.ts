@@ -6,7 +6,7 @@ import { packLines } from './pack-lines';
 
 const post = (message: FromImport) => self.postMessage(message);
 
-/** Progress is told so often at most. */
+/** Progress is reported at most once in this time. */
 const TELL_MS = 100;
 let told = 0;
 const progress = (share: number) => {

@@ -196,7 +196,7 @@ test('values, formulas, formatting, merges, widths and names come back from a do
 });
 
 test('comparisons and formulas come back from a document of ISO/IEC 26300 equal', () => {
-  // One rule a field, since the first that is met decides alone there.
+  // One rule a field, since the first that is true decides alone there.
   const before = sheetWith([
     { when: { kind: 'compare', is: 'between', to: [{ cell: 'B2' }, 7] }, field: 'f2' },
     { when: { kind: 'compare', is: '=', to: 'Alder "Weir"' }, field: 'f1' },

@@ -186,5 +186,5 @@ export class TextFile implements ImportFile {
   }
 }
 
-/** A width in pixels that shows so many characters, within reason. */
+/** A width in pixels that shows a number of characters, within reason. */
 const widthFor = (characters: number): number => Math.round(Math.min(280, Math.max(72, characters * 7.6 + 26)));

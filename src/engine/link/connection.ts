@@ -10,7 +10,7 @@ import { OwnEntries } from './own-entries';
 import type { Replica } from '../replica/replica';
 import { WaitingStore } from './waiting-store';
 
-/** What has to be told to the page since it was last told. */
+/** News for the page since the last report. */
 export type News = 'frame' | 'window' | 'legend' | 'undo' | 'selection' | 'others' | 'link';
 
 /** While no more than this wait, changes of others are taken in at once; with more, after as many milliseconds as there are more, at most. */
@@ -23,15 +23,15 @@ export interface ConnectionHost {
   take(work: () => void): void;
   tell(event: Event): void;
   note(...news: readonly News[]): void;
-  /** Loads the sheet anew. */
+  /** Loads the sheet again. */
   reopen(): Promise<unknown>;
-  /** A change has come to nothing: it cannot be taken back any more. */
+  /** A change was refused: it cannot be undone any more. */
   forget(changeId: string): void;
 }
 
 /**
- * All that goes between an open sheet and the server once it is open: changes both ways, what waits while the server is away, who else is
- * there, and who wrote over whom. It stays while the sheet is loaded anew.
+ * Everything between an open sheet and the server: changes both ways, changes that wait while the server is away,
+ * presence, and lost updates. It stays while the sheet is loaded again.
  */
 export class Connection {
   private link: LiveLink | null = null;
@@ -41,7 +41,7 @@ export class Connection {
   private readonly people: Others | null;
   private readonly store: WaitingStore | null;
 
-  /** `who` is what one goes by; null for somebody who is not to be seen, and keeps nothing. */
+  /** `who` is the presence key; null for an anonymous reader, whose changes are not kept. */
   constructor(
     private readonly sheet: SheetId,
     who: string | null,
@@ -92,7 +92,7 @@ export class Connection {
           host.note('frame', 'window', 'legend', 'undo');
         }),
       stale: reopen,
-      // Loaded anew, one is told what has become of it.
+      // After a reload, the page is told what has become of it.
       closed: reopen,
       state: (state) => this.tellState(state),
     });
@@ -104,8 +104,8 @@ export class Connection {
   }
 
   /**
-   * Takes changes in as they come; while much waits here, those of some time together: all that waits is put over each lot, so that many lots would
-   * take as long as the square of what waits.
+   * Applies changes as they come; while many wait here, those of some time together: everything that waits is replayed
+   * over each lot, so that many lots would take the square of what waits.
    */
   private gathered(replica: Replica, take: (changes: readonly RecordedChange[]) => void): (changes: readonly RecordedChange[]) => void {
     const arrived: RecordedChange[] = [];
@@ -125,7 +125,7 @@ export class Connection {
     const sent: SentChange = { ...change, seen: this.replica!.sequence };
     void this.store?.put(sent);
     this.link?.send(sent);
-    // That something waits is told with what it did, and not in a frame of its own.
+    // That a change waits is reported with its effect, not in a frame of its own.
     this.host.note('link');
   }
 
@@ -156,7 +156,9 @@ export class Connection {
     this.host.note('frame', 'window', 'legend');
   }
 
-  /** Remembers one's own entries that come back, and tells of those that others wrote over without having seen them. */
+  /**
+   * Remembers this person's entries that come back, and reports those that others wrote over without having seen them.
+   */
   private tellLost(replica: Replica, changes: readonly RecordedChange[]): void {
     const mine = new Set(replica.waiting.map(({ id }) => id));
     const lost = changes.flatMap((change) => {

@@ -2,7 +2,7 @@ import type { Theme } from '../../core/looks/first-family';
 import type { Reader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 
-/** How a sheet is read by those who get no rules, or by those who want to see what they get. */
+/** How a reader view is fetched: by a reader, or as a preview. */
 export interface PaintedQuery {
   readonly theme: Theme;
   readonly as?: Reader['role'] | undefined;
@@ -16,7 +16,7 @@ export const fetchSheet = (id: SheetId, at?: number): Promise<ArrayBuffer> =>
 export const fetchPainted = (id: SheetId, query: PaintedQuery): Promise<ArrayBuffer> =>
   fetchUnpacked(`/api/sheets/${encodeURIComponent(id)}/painted?${paintedQuery(query)}`);
 
-/** How addresses say who reads. */
+/** The query parameters of a reader view. */
 export const paintedQuery = ({ theme, as }: PaintedQuery): string => String(new URLSearchParams({ theme, ...(as ? { as } : {}) }));
 
 async function fetchUnpacked(path: string): Promise<ArrayBuffer> {

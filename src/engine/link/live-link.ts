@@ -11,9 +11,9 @@ export interface LinkReports {
   present(people: readonly Present[]): void;
   accepted(change: Change, sequence: number): void;
   refused(change: Change, message: string): void;
-  /** The log has moved on too far, or the stream cannot be resumed: the sheet must be loaded anew. */
+  /** The log has moved on too far, or the stream cannot be resumed: the sheet must be loaded again. */
   stale(): void;
-  /** One may read no more, or otherwise than before. */
+  /** Access has ended, or changed. */
   closed(): void;
   state(state: 'live' | 'offline'): void;
 }
@@ -79,7 +79,7 @@ export class LiveLink {
     };
   }
 
-  /** What waits stays, in case one comes back. */
+  /** What waits stays, in case the reader comes back. */
   private end(): void {
     this.close();
     this.reports.closed();
@@ -109,7 +109,7 @@ export class LiveLink {
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(change),
       });
-      // Whoever is signed out loses nothing: it is sent when they are back.
+      // Signing out loses nothing: it is sent after the next sign-in.
       if (response.status === 401) {
         this.end();
         return 'never';

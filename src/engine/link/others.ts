@@ -4,13 +4,13 @@ import type { Sheet } from '../../core/sheet/sheet';
 import type { Area, PresentPerson, Selection } from '../../protocol/engine-messages';
 import { PRESENCE_BEAT_MS, type Present, type PresentPlace } from '../../protocol/presence';
 
-/** How soon it is said again that one is there. */
+/** Minimum interval between presence announcements. */
 const MIN_ANNOUNCE_MS = 2000;
 
-/** A selection that moves on within this is told once. */
+/** A selection that moves on within this is announced once. */
 const GATHER_MS = 250;
 
-/** Who else has the sheet open and where they are, and the telling of where one is oneself. */
+/** Presence: who else has the sheet open and where, and the announcing of one's own selection. */
 export class Others {
   readonly key = nanoid();
   private heardAt = 0;
@@ -24,19 +24,19 @@ export class Others {
     this.announce();
   }
 
-  /** Takes in who is there. */
+  /** Updates who is there. */
   hear(people: readonly Present[]): void {
     this.people = people.filter(({ key }) => key !== this.key);
     // A stream that broke has taken one off the list.
     if (this.people.length === people.length && Date.now() - this.heardAt > MIN_ANNOUNCE_MS) this.announce();
   }
 
-  /** The others, each with what they have selected as it lies now; null where they are not told, or it is gone. */
+  /** The others, each with their selection where it lies now; null where it is hidden, or gone. */
   tell(sheet: Sheet): PresentPerson[] {
     return this.people.map(({ key, name, role, place }) => ({ key, name, role, area: place && areaOf(sheet, place) }));
   }
 
-  /** One's own selection is this now. */
+  /** Sets this page's selection. */
   select(sheet: Sheet, { anchor, focus }: Selection): void {
     const [from, to] = [anchor, focus].map(({ column, position }) => {
       const slot = sheet.order[position];
@@ -57,7 +57,7 @@ export class Others {
 
   private announce(): void {
     this.heardAt = Date.now();
-    // Nobody waits for it, and what is lost is said again at the next beat.
+    // Nobody waits for it, and a lost announcement is repeated at the next beat.
     void fetch(`/api/sheets/${encodeURIComponent(this.sheet)}/presence`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },

@@ -10,8 +10,9 @@ const entry = (sequence: number, given: { readonly row?: string; readonly input:
 };
 
 /*
- * Two writes are concurrent where neither had been seen when the other was made, and of those the later stands: last writer wins (Thomas,
- * "A majority consensus approach to concurrency control", 1979). What is lost is told then, and only then.
+ * Two writes are concurrent where neither had been seen when the other was made, and of those the later stands: last
+ * writer wins (Thomas, "A majority consensus approach to concurrency control", 1979). A lost update is reported then,
+ * and only then.
  */
 test('an entry is lost to who had not seen it, and not to who had', () => {
   fc.assert(

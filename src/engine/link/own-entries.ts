@@ -1,13 +1,13 @@
 import type { FieldId, RowId } from '../../core/sheet/ids';
 import type { RecordedChange } from '../../protocol/recorded-change';
 
-/** An entry of one's own that somebody wrote over who had not seen it. */
+/** An entry of this person that somebody overwrote without having seen it. */
 export interface LostEntry {
   readonly row: RowId;
   readonly field: FieldId;
   readonly mine: string;
   readonly theirs: string;
-  /** The name of whoever it was, where that is told. */
+  /** The name of its author, where it may be shown. */
   readonly by: string | null;
 }
 
@@ -15,11 +15,11 @@ export interface LostEntry {
 const MAX_ENTRIES = 200;
 const MAX_CELLS = 20;
 
-/** What one has entered lately, so that one can be told when somebody writes over it at the same time. */
+/** This person's recent entries, to report lost updates. */
 export class OwnEntries {
   private readonly entries = new Map<string, { readonly input: string; readonly sequence: number }>();
 
-  /** Remembers a change of one's own that the server has taken. */
+  /** Remembers a change of this person that the server has taken. */
   note({ sequence, change }: RecordedChange): void {
     for (const { row, field, input } of cellsOf(change.operations)) {
       const key = `${row} ${field}`;

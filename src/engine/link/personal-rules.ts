@@ -5,20 +5,21 @@ import type { RuleId, SheetId } from '../../core/sheet/ids';
 import type { Replica } from '../replica/replica';
 import { sendJson } from './send-json';
 
-/** Rules put in the place of those with their ids, and rules removed. */
+/** Rules that replace those with their ids, and rules removed. */
 interface PersonalChange {
   readonly put: readonly StoredRule[];
   readonly remove: readonly RuleId[];
 }
 
 /**
- * The rules on a sheet that only oneself sees. They are at work in the replica with all others, but they are no part of the sheet: what is
- * done to them goes to a place of its own on the server, and undo does not know it. Ranges that they read do not follow rows that move.
+ * Personal rules: the rules on a sheet that only this person sees. They are active in the replica with all others, but
+ * are no part of the sheet: changes to them go to an endpoint of their own, without undo. Ranges that they read do not
+ * follow rows that move.
  */
 export class PersonalRules {
   private readonly path: string;
 
-  /** They come when they come: the sheet need not wait for them. `inTurn` does something in its turn, and has it told then. */
+  /** They load later: the sheet need not wait for them. `inTurn` runs work in its turn and reports it. */
   constructor(
     sheet: SheetId,
     private readonly replica: Replica,
@@ -28,7 +29,7 @@ export class PersonalRules {
     void this.load();
   }
 
-  /** Does what of some operations is about personal rules, and gives the others. Throws in words for the person who asked. */
+  /** Carries out the operations on personal rules, and returns the others. Throws in words for the person. */
   async take(operations: readonly Operation[]): Promise<readonly Operation[]> {
     const personal = new Set(this.replica.personal.map(({ id }) => id));
     if (personal.size === 0) return operations;
@@ -51,13 +52,15 @@ export class PersonalRules {
     return others;
   }
 
-  /** Takes rules of the sheet for oneself alone, or gives one's own away; the operations that the sheet needs for that. */
+  /**
+   * Makes rules of the sheet personal, or shares personal ones; returns the operations that the sheet needs for that.
+   */
   async own(ids: readonly RuleId[], whose: 'mine' | 'everybodys'): Promise<Operation[]> {
     const { personal, sheet } = this.replica;
     const rules = (whose === 'mine' ? rulesOf(sheet) : personal).filter(({ id }) => ids.includes(id));
     if (rules.length === 0) return [];
     const old = rules.map(({ id }) => id);
-    // Under another id: whoever takes the removal back has the shared rule beside their own.
+    // Under another id: after undoing the removal the shared rule stands beside the personal one.
     const renamed = rules.map((stored) => withId(stored, nanoid(10)));
     await this.change(whose === 'mine' ? { put: renamed, remove: [] } : { put: [], remove: old });
     return whose === 'mine' ? [{ kind: 'remove-rules', rules: old }] : [putRules(renamed)];

@@ -6,7 +6,7 @@ interface RequestOptions {
   readonly body?: unknown;
 }
 
-/** Asks the server for something, in JSON both ways. Never throws: a server that cannot be reached is told in words too. */
+/** Sends a request to the server, in JSON both ways. Never throws: an unreachable server gives a message too. */
 export async function sendJson<T = unknown>(path: string, { method = 'POST', body }: RequestOptions = {}): Promise<JsonAnswer<T>> {
   try {
     const response = await fetch(path, {

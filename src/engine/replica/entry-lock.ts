@@ -5,7 +5,7 @@ import type { Operation } from '../../core/sheet/change';
 import type { FieldId, RowId } from '../../core/sheet/ids';
 import type { Sheet } from '../../core/sheet/sheet';
 
-/** What a reader who gets no rules may enter, and why not the rest. The server decides; this is so that nobody types in vain. */
+/** What a reader without rules may enter, and why not the rest. The server decides; this saves typing in vain. */
 export class EntryLock {
   private readonly open: OpenCells;
 

@@ -4,9 +4,9 @@ import type { RuleId } from '../../core/sheet/ids';
 import type { Sheet } from '../../core/sheet/sheet';
 import type { GivenLook, Repaint } from '../../protocol/painted-sheet';
 
-/** The looks of cells as the server gave them, for readers who get no rules. */
+/** The looks of cells as the server gave them, for readers without rules. */
 export class GivenLooks {
-  /** What is said of looks, each once: a look names it by its place here. */
+  /** Words for looks, each once: a look refers to them by index. */
   readonly names: string[] = [];
   private readonly placeOf = new Map<string, number>();
   private readonly looks: { readonly resolved: ResolvedLook; readonly rules: readonly RuleId[] }[] = [];

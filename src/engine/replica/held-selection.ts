@@ -21,7 +21,10 @@ export class HeldSelection {
     this.hold(sheet, this.selection);
   }
 
-  /** Where its cells went, told once; null where they are where they were. A cell that is gone leaves its place selected. */
+  /**
+   * Where its cells went, reported once; null where they are where they were. A cell that is gone leaves its position
+   * selected.
+   */
   moved(sheet: Sheet): { from: Selection; to: Selection } | null {
     if (!this.selection) return null;
     const from = this.selection;

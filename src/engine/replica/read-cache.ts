@@ -2,7 +2,7 @@ import { readValues, type ReadValues } from '../../core/rules/explain/profile-ru
 import type { Reads } from '../../core/rules/terms';
 import type { Sheet } from '../../core/sheet/sheet';
 
-/** What was read last, kept as long as no cell changes: the bench asks again and again while a threshold is dragged. */
+/** The last values read, cached while no cell changes: the bench asks again and again while a threshold is dragged. */
 export class ReadCache {
   private last: { readonly key: string; readonly values: ReadValues } | null = null;
 

@@ -34,15 +34,15 @@ interface Course {
 const CELLS_A_PART = 5000;
 
 /**
- * A copy of a sheet that takes changes at once and agrees with the server in the end. Changes of one's own wait in
- * `pending` until they come back; a change of somebody else that arrives meanwhile goes in beneath them, so that
- * everybody applies the same changes in the same order.
+ * A copy of a sheet that applies changes at once and agrees with the server in the end. Own changes wait in `pending`
+ * until they come back; a change of somebody else that arrives meanwhile goes in beneath them, so that everybody
+ * applies the same changes in the same order.
  */
 export class Replica {
   readonly evaluation: Evaluation;
-  /** The looks that the server gave, where no rules are at work here. */
+  /** The looks that the server gave, where no rules are evaluated here. */
   readonly given: GivenLooks | null;
-  /** How far given looks were told. */
+  /** The revision of the given looks. */
   revision = 0;
   /** The sequence with which the sheet was opened: what came before it is the past. */
   readonly openedAt: number;
@@ -50,7 +50,7 @@ export class Replica {
   private readonly past: CellPast;
   private pending: Pending[] = [];
   private draft: StoredRule | null = null;
-  /** Rules at work here alone, for whoever they are. */
+  /** Personal rules, active here alone. */
   personal: readonly StoredRule[] = [];
   saved: Readonly<Record<string, Look>>;
   private theme: Theme;
@@ -88,18 +88,18 @@ export class Replica {
     this.evaluation.setSavedLooks(this.saved);
   }
 
-  /** The clock has moved on: what hangs on it is judged anew. */
+  /** The clock has moved on: evaluates what is time-dependent. */
   tick(nowMs: number): void {
     this.evaluation.tick(serialInZone(nowMs, this.sheet.settings.zone));
   }
 
-  /** A rule that is being worked on: at work here alone, in the place of the kept rule with its id if there is one. */
+  /** The draft: active here alone, instead of the kept rule with its id if there is one. */
   setDraft(draft: StoredRule | null): void {
     this.draft = draft;
     this.useRules();
   }
 
-  /** Rules that only this reader sees, at work with the others from now on. */
+  /** Sets the personal rules that are active with the others. */
   setPersonal(rules: readonly StoredRule[]): void {
     this.personal = rules;
     this.useRules();
@@ -109,7 +109,7 @@ export class Replica {
     return this.draft?.id;
   }
 
-  /** The rules at work, the draft among them, in order of precedence. */
+  /** The active rules, the draft among them, in order of precedence. */
   rulesAtWork(): StoredRule[] {
     const rules = this.personal.length ? [...rulesOf(this.sheet), ...this.personal].sort(byKey) : rulesOf(this.sheet);
     if (!this.draft) return rules;
@@ -120,7 +120,7 @@ export class Replica {
     return before < 0 ? [...rules, draft] : rules.toSpliced(before, 0, draft);
   }
 
-  /** Applies a change of one's own. Returns the operations that take it back. */
+  /** Applies an own change. Returns its inverse. */
   apply(change: Change): readonly Operation[] {
     const { inverse } = this.run(change.operations);
     this.pending.push({ change, inverse });
@@ -175,7 +175,7 @@ export class Replica {
     return touched;
   }
 
-  /** Takes in what has become different for a reader who gets no rules. */
+  /** Applies what has become different for a reader without rules. */
   repaint({ revision, sequence, changes, values, looks, cells }: Repaint): void {
     const mine = this.rewind();
     for (const { change } of changes) this.run(change.operations);
@@ -187,7 +187,7 @@ export class Replica {
     this.replay(mine.filter(({ change }) => !told.has(change.id)));
   }
 
-  /** The server has taken a change of one's own. Where the sheet was opened with it in, it waits for nothing more. */
+  /** The server has taken an own change. Where the sheet was opened with it in, nothing is left to wait for. */
   acknowledge(changeId: string, sequence: number): void {
     if (sequence <= this.sequence && this.pending.some(({ change }) => change.id === changeId))
       this.replay(this.rewind().filter(({ change }) => change.id !== changeId));
@@ -198,7 +198,7 @@ export class Replica {
     return (this.given ?? this.evaluation.resolver).resolve(column, slot);
   }
 
-  /** What is said of looks: the names of rules, which a look names by their places. */
+  /** Words for looks: the names of rules, which a look refers to by index. */
   lookNames(): readonly string[] {
     return this.given?.names ?? this.evaluation.activeRules.map(({ rule }) => rule.name);
   }
@@ -218,7 +218,7 @@ export class Replica {
     this.evaluation.onHistoryExtended();
   }
 
-  /** Takes back a change that the server did not accept; those after it are applied anew. */
+  /** Rolls back a change that the server refused; those after it are applied again. */
   refuse(changeId: string): void {
     this.replay(this.rewind().filter((pending) => pending.change.id !== changeId));
   }
@@ -247,7 +247,7 @@ export class Replica {
     for (const effect of applied.effects) course.effects.push(effect);
   }
 
-  /** Judges anew what the operations so far have touched. */
+  /** Evaluates what the operations so far have touched. */
   private settle(course: Course): void {
     const { effects } = course;
     course.effects = [];

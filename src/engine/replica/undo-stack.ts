@@ -8,7 +8,7 @@ export interface UndoStep {
   readonly says: string;
 }
 
-/** What one person can take back and bring back in a session. */
+/** The undo and redo history of one person in a session. */
 export class UndoStack {
   private done: UndoStep[] = [];
   private undone: UndoStep[] = [];
@@ -37,7 +37,7 @@ export class UndoStack {
     this.undone = this.undone.filter((step) => step.changeId !== changeId);
   }
 
-  /** What would be taken back and brought back next; null where there is nothing. */
+  /** The next undo and redo; null where there is none. */
   get next(): { undo: string | null; redo: string | null } {
     return { undo: this.done.at(-1)?.says ?? null, redo: this.undone.at(-1)?.says ?? null };
   }

@@ -36,7 +36,7 @@ export type Question = Extract<
   }
 >;
 
-/** Answers what is asked of a sheet. */
+/** Answers questions about a sheet. */
 export function answerQuestion(replica: Replica, request: Question): unknown {
   switch (request.kind) {
     case 'measure':

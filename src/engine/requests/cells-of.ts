@@ -1,7 +1,7 @@
 import type { Sheet } from '../../core/sheet/sheet';
 import type { Area, CellIds } from '../../protocol/engine-messages';
 
-/** The cells of some areas by what they are, at most so many. */
+/** The cells of some areas by id, up to a number. */
 export function cellsOf(sheet: Sheet, areas: readonly Area[], most: number): CellIds[] {
   const cells: CellIds[] = [];
   for (const { left, top, right, bottom } of areas)

@@ -7,7 +7,10 @@ import type { Replica } from '../replica/replica';
 /** Parts of a file that are joined before they become one of its blocks: a block costs more than a row. */
 const PARTS_AT_ONCE = 500;
 
-/** Makes a file of a sheet as it is here now, without rules that are only tried or only one's own. Looks are those of the light theme, as on paper. */
+/**
+ * Exports a sheet as it is here now, without drafts and personal rules. Looks are those of the light theme, as on
+ * paper.
+ */
 export function exportFile(
   { sheet, evaluation, draftId, personal }: Replica,
   name: string,

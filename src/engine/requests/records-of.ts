@@ -2,7 +2,7 @@ import { recordName } from '../../core/rules/explain/record-name';
 import type { RowId } from '../../core/sheet/ids';
 import type { Sheet } from '../../core/sheet/sheet';
 
-/** The records from the top, at most so many, each by what it is called. */
+/** The records from the top, up to a number, each with its name. */
 export const recordsOf = (sheet: Sheet, most: number): { row: RowId; name: string }[] =>
   sheet.order
     .filter((slot) => sheet.roleAt(slot) === 'record')

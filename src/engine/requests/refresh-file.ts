@@ -9,7 +9,7 @@ import type { Sheet } from '../../core/sheet/sheet';
 import type { NewerFile, RefreshPreview } from '../../protocol/engine-messages';
 import { openFile } from '../files/open-file';
 
-/** Changed cells that are told one by one. */
+/** Changed cells that are listed one by one. */
 const MAX_TOLD = 200;
 
 /** Reads a newer file of a sheet's records. Fails in words for the person who brought it. */
@@ -54,7 +54,7 @@ function meetNewer(sheet: Sheet, { labels, records }: NewerRecords): NewerFile {
 export class HeldNewer {
   private records: NewerRecords | null = null;
 
-  /** Reads a file, and tells what it has in common with a sheet. Fails in words for the person who brought it. */
+  /** Reads a file, and reports what it has in common with a sheet. Fails in words for the person. */
   async read(file: File, sheet: Sheet): Promise<NewerFile> {
     this.records = await readNewer(file);
     return meetNewer(sheet, this.records);

@@ -8,7 +8,7 @@ import type { Replica } from '../replica/replica';
 export const shownFields = (sheet: Sheet): ShownField[] =>
   sheet.fields.map((field, column) => ({ ...field, label: sheet.labelOf(column) ?? columnLetters(column) }));
 
-/** The rules at work in order of precedence, with what each says and how many cells it has looks for. */
+/** The active rules in order of precedence, with the sentence of each and how many cells it has looks for. */
 export function legendOf(replica: Replica): LegendEntry[] {
   const stored = replica.rulesAtWork();
   const fields = shownFields(replica.sheet);

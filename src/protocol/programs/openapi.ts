@@ -8,12 +8,12 @@ const VERSION = '1.0.0';
 
 type Json = Readonly<Record<string, unknown>>;
 
-/** One request as the page for people tells it. */
+/** One request as the page for people shows it. */
 export interface DescribedRequest extends Pick<Endpoint, 'id' | 'method' | 'path' | 'says' | 'about' | 'scope' | 'example'> {
   readonly parameters: readonly { readonly name: string; readonly in: string; readonly description?: string }[];
 }
 
-/** All requests as the page for people tells them. */
+/** All requests as the page for people shows them. */
 export const describedRequests = (): DescribedRequest[] =>
   Object.values<Endpoint>(ENDPOINTS).map((endpoint) => {
     const { id, method, path, says, about, scope, example } = endpoint;

@@ -1,4 +1,4 @@
-/** What a program may do with a sheet, and how that is told to whoever gives it a token. */
+/** What a program may do with a sheet, and the words for it when a token is made. */
 export const SCOPES = {
   read: 'read records, with their looks and the names of the rules that give them',
   write: 'enter records and change them',
@@ -22,7 +22,7 @@ export interface SheetProgram {
   readonly usedAt: number | null;
 }
 
-/** The same with its token, which is told this once. */
+/** The same with its token, which is sent once. */
 export interface MadeProgram extends SheetProgram {
   readonly token: string;
 }

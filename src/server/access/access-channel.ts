@@ -1,13 +1,13 @@
 import type { SheetId } from '../../core/sheet/ids';
 import type { Queryable } from '../database';
 
-/** The channel on which it is told that somebody may do less or more than before: whoever is being served is looked at again. */
+/** The channel of changes of access: streams and views of the person are checked again. */
 export const ACCESS_CHANGE_CHANNEL = 'access_change';
 
 /** Whose access has changed: that of one person everywhere, or of anybody to one sheet. */
 export type AccessChange = { readonly person: string } | { readonly sheet: SheetId };
 
-/** Who is being served with what. */
+/** A person, and the sheet that is served to them. */
 export interface Served {
   readonly sheet: SheetId;
   /** As changes are signed: `person ID`, `visitor ID` or `program ID`. */
@@ -16,11 +16,11 @@ export interface Served {
   readonly person?: string | undefined;
 }
 
-/** Tells every process, once the transaction is committed. */
+/** Notifies every process, once the transaction is committed. */
 export async function tellAccessChanged(sql: Queryable, change: AccessChange): Promise<void> {
   await sql`select pg_notify(${ACCESS_CHANGE_CHANNEL}, ${JSON.stringify(change)})`;
 }
 
-/** Whether a change of access may concern somebody who is being served. */
+/** Whether a change of access may concern an open stream or view. */
 export const concerns = (change: AccessChange, { sheet, author, person }: Served): boolean =>
   'sheet' in change ? change.sheet === sheet : author === `person ${change.person}` || person === change.person;

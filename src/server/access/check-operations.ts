@@ -48,12 +48,12 @@ async function checkEntries(tx: Transaction, sheet: SheetId, { reader, operation
   const wanted = new Set(cells.map(({ row }) => row));
   const rows = new Map((await findRows(tx, sheet, [...wanted])).map((row) => [row.id, row]));
   for (const { row, field: id, input } of cells) {
-    // A row or field that is not there is told like one that is locked: what else there is, is nobody's business.
+    // A missing row or field answers like a locked one: a filler must not learn what else there is.
     const lock = open.lockOf({ row, role: rows.get(row)?.role ?? 'note', field: id }, reader);
     const field = fields.find((candidate) => candidate.id === id);
     if (lock !== null || !rows.has(row) || !field) throw new Refusal('locked', lock ?? 'This cell is not there any more.');
     if (isFormulaInput(input)) throw new Refusal('locked', NO_FORMULAS);
-    // The list goes only to who gets it with the field: for a cell that is open by itself it does not.
+    // The list goes only to those who get it with the field: for a cell that is open by itself it does not.
     if (!isAllowed(field, input))
       throw new Refusal(
         'bad-request',

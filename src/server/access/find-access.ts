@@ -26,7 +26,7 @@ export interface Access {
   readonly person: Person | undefined;
 }
 
-/** What the bearer of some tokens may do with a sheet; undefined where it is nothing. Of two ways in the stronger counts. */
+/** The effective access of a session and a link token; the stronger role wins. Undefined: no access. */
 export async function findAccess(sql: Sql, sheet: SheetId, { session, visit }: Tokens): Promise<Access | undefined> {
   const person = await personOfToken(sql, session);
   const role = person && (await findRole(sql, sheet, person.id));

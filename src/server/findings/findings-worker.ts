@@ -1,7 +1,7 @@
 import { answerRequests } from '../workers/answer-requests';
 import { KeptSheet, type FindingsRequests } from './kept-sheet';
 
-// A process that keeps sheets at work to see what enters and leaves their rules.
+// A process that evaluates sheets to see what enters and leaves their rules.
 
 const sheets = new Map<string, KeptSheet>();
 

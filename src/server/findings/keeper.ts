@@ -45,8 +45,8 @@ interface OpenSheet {
 const DEADLINES = { open: 45_000, past: 30_000, take: 45_000, tick: 30_000, close: 5000 } as const;
 
 /**
- * Keeps the findings of all sheets: follows every change, also while nobody is looking, and writes down what entered and left each rule.
- * Several processes may do so at once; whoever is quicker with a change has it.
+ * Keeps the findings of all sheets: follows every change, also while nobody is looking, and records what entered and
+ * left each rule. Several processes may do so at once; the first to finish a change records it.
  */
 export class FindingsKeeper {
   private readonly kept = new Map<SheetId, OpenSheet>();
@@ -154,7 +154,7 @@ export class FindingsKeeper {
     this.pool.forget(sheet);
   }
 
-  /** Writes down what was found, and tells whoever wants to be told at once; false where another process was quicker. */
+  /** Records what was found, and notifies followers; false where another process was first. */
   private async keep(sheet: SheetId, { head, to, at, found }: Looked): Promise<boolean> {
     const authors = await readAuthors(this.sql, sheet, { after: head.sequence, to });
     const findings = found.flatMap(({ sequence, at: foundAt, findings: some }) =>
@@ -174,7 +174,7 @@ export class FindingsKeeper {
     return isOurs;
   }
 
-  /** Opens the sheets whose rules may hang on the clock, so that it is looked at for them too. */
+  /** Opens the sheets whose rules may be time-dependent, so that they are evaluated as time goes by. */
   private async openForClock(nowMs: number): Promise<void> {
     if (nowMs - this.clockAt < CLOCK_MS) return;
     this.clockAt = nowMs;
@@ -184,7 +184,9 @@ export class FindingsKeeper {
     }
   }
 
-  /** The clock has moved on: for sheets whose rules hang on it, and for those that were not used for long. */
+  /**
+   * The clock has moved on: evaluates sheets with time-dependent rules, and closes those that were not used for long.
+   */
   async tick(): Promise<void> {
     for (const sheet of this.leftOut) {
       this.leftOut.delete(sheet);

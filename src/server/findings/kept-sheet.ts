@@ -8,7 +8,7 @@ import { unpackSheet } from '../../protocol/packed-sheet';
 import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';
 import { unzipPacked } from '../sheets/unzip-packed';
 
-/** What one change brought about; without a sequence, what the clock did. */
+/** The effects of one change; without a sequence, of the clock. */
 export interface FoundAt {
   readonly sequence: number | null;
   readonly at: number;
@@ -18,7 +18,7 @@ export interface FoundAt {
 /** The clock is looked at again when this much time lies between two changes. */
 const CLOCK_STEP_MS = 60_000;
 
-/** A sheet at work for the sake of its findings alone. */
+/** A sheet that is evaluated for its findings alone. */
 export class KeptSheet {
   private readonly replica: Replica;
   private readonly watch: RuleWatch;

@@ -12,10 +12,10 @@ import { log } from '../log';
 
 /** How long a local address has to take findings. */
 const HOOK_MS = 3000;
-/** Findings that a mail tells one by one. */
+/** Findings that a mail lists one by one. */
 const MAX_LINES = 20;
 
-/** Tells new findings at once: those of important rules by mail, all of them to the sheet's local address. */
+/** Sends new findings at once: those of important rules by mail, all of them to the sheet's webhook. */
 export async function passOn(sql: Sql, id: SheetId, findings: readonly InsertedFinding[]): Promise<void> {
   const sheet = await findSheet(sql, id);
   if (!sheet) return;
@@ -31,7 +31,7 @@ export async function passOn(sql: Sql, id: SheetId, findings: readonly InsertedF
   const url = await findHook(sql, id);
   // Also where it was allowed once: the setting may say otherwise by now.
   if (url === undefined || webhookRefusal(url, settings()) !== null) return;
-  // Whoever listens there is told once; what they miss is in the feed.
+  // A webhook is called once; what it misses is in the feed.
   void fetch(url, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },

@@ -6,8 +6,8 @@ function hostAndPort(url: URL): string {
 }
 
 /**
- * Why an address may not be told of findings; null where it may. Off unless a setting names addresses. Never the app's own port, nor the database's:
- * what the server itself asks for passes doors that are closed to others.
+ * Why an address may not be a webhook; null where it may. Off unless a setting names addresses. Never the app's own
+ * port, nor the database's: requests of the server itself pass doors that are closed to others.
  */
 export function webhookRefusal(address: string, { webhooks, port, databaseUrl }: Pick<Settings, 'webhooks' | 'port' | 'databaseUrl'>): string | null {
   if (webhooks.length === 0) return 'This server tells no other address of findings. Who runs it can allow some by a setting.';

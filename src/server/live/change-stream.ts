@@ -8,7 +8,7 @@ import { eventStream } from './event-stream';
 import { liveHub } from './hub';
 import { leave } from './presence';
 
-/** A reader that is further behind than this loads the sheet anew instead. */
+/** A reader that is further behind than this loads the sheet again. */
 const TOO_FAR_BEHIND = 5000;
 
 /** Everybody who follows a sheet gets the same list: it is spelled out once. */
@@ -25,14 +25,17 @@ function jsonOf(changes: readonly RecordedChange[]): string {
 interface ChangeStreamQuery {
   readonly sheet: SheetId;
   readonly after: number;
-  /** What the page goes by that reads: it has left when the stream ends. */
+  /** The presence key of the page: it has left when the stream ends. */
   readonly page?: string | undefined;
   readonly signal: AbortSignal;
   readonly served: Served;
   readonly mayRead: () => Promise<boolean>;
 }
 
-/** Server-sent events of a sheet's changes after a sequence: `changes` with the last one's sequence as its id, or `stale`. */
+/**
+ * Server-sent events of a sheet's changes after a sequence: `changes` with the last one's sequence as its id, or
+ * `stale`.
+ */
 export async function changeStream(
   sql: Sql,
   { sheet, after, page, signal, served, mayRead }: ChangeStreamQuery,

@@ -7,7 +7,7 @@ const KEEP_ALIVE_MS = 15_000;
 /** An event on its way: its name, what it says, and the place to resume from after it. */
 export interface StreamEvent {
   readonly event: string;
-  /** What it says; or that as JSON, where many are told the same. */
+  /** The data; or the same as JSON, where many readers get it. */
   readonly data: unknown;
   readonly json?: string;
   readonly id?: string;
@@ -25,7 +25,7 @@ const stopping = (shared.auxesisStopping ??= new Set());
 interface Streamed {
   readonly served: Served;
   readonly signal: AbortSignal;
-  /** Whether whoever reads may still: asked when somebody's access has changed, and now and then. */
+  /** Whether the reader still has access: checked when access has changed, and at intervals. */
   readonly mayRead: () => Promise<boolean>;
   /** Begins to send. Returns how to stop. */
   readonly start: (send: (event: StreamEvent) => void) => Promise<() => void>;
@@ -45,8 +45,9 @@ function countStream(author: string): () => void {
 }
 
 /**
- * Server-sent events (HTML standard, 9.2). Whoever may read no more gets `closed`, and nothing after it. When the server stops, the stream ends and its
- * reader connects again. Where it cannot begin, the stream fails and nothing of it goes on. Throws a Refusal where too many are open.
+ * Server-sent events (HTML standard, 9.2). A reader without access gets `closed`, and nothing after it. When the server
+ * stops, the stream ends and its reader connects again. Where it cannot begin, the stream fails and nothing of it goes
+ * on. Throws a Refusal where too many are open.
  */
 export function eventStream({ served, signal, mayRead, start }: Streamed): ReadableStream<Uint8Array> {
   const uncount = countStream(served.author);
@@ -69,7 +70,7 @@ export function eventStream({ served, signal, mayRead, start }: Streamed): Reada
       const send = ({ event, data, json = JSON.stringify(data), id }: StreamEvent) =>
         write(`${id === undefined ? '' : `id: ${id}\n`}event: ${event}\ndata: ${json}\n\n`);
       const check = async () => {
-        // Several may ask at once: the first that is told ends it.
+        // Several may ask at once: the first refusal ends it.
         if ((await mayRead().catch(() => true)) || !endings) return;
         send({ event: 'closed', data: {} });
         stop();

@@ -5,7 +5,7 @@ import { pageOfFindings } from '../sql/finding';
 import { eventStream } from './event-stream';
 import { liveHub } from './hub';
 
-/** Findings told at once. */
+/** Findings in one event. */
 const AT_ONCE = 200;
 
 interface FindingStreamQuery {

@@ -12,7 +12,7 @@ import { log } from '../log';
 
 type Reader = (changes: readonly RecordedChange[]) => void;
 
-/** How often those who have gone without a word are looked for. */
+/** How often pages that left without a word are looked for. */
 const PRUNE_MS = 5000;
 
 /** How long somebody waits for the database to send notices. */
@@ -22,8 +22,8 @@ const PATIENCE_MS = 5000;
 const BATCH = 500;
 
 /**
- * One listening connection a process feeds all its readers, so any number of processes can share a database. What a
- * notice says is only that there is something to read: readers get it from the log, in order, nothing lost or doubled.
+ * One listening connection a process feeds all its readers, so any number of processes can share a database. A notice
+ * says only that there is something to read: readers get it from the log, in order, nothing lost or doubled.
  */
 export class Hub {
   private readonly feeds = new Map<SheetId, Feed>();
@@ -48,7 +48,7 @@ export class Hub {
     };
   }
 
-  /** Calls with each sheet that is changed, whoever follows it. */
+  /** Calls with each sheet that is changed, whether or not anybody follows it. */
   async followAll(changed: (sheet: SheetId) => void): Promise<void> {
     this.everywhere.add(changed);
     await this.listen();
@@ -66,7 +66,7 @@ export class Hub {
     for (const entry of this.findingWatchers) if (sheet === null || entry.sheet === sheet) entry.watcher();
   }
 
-  /** Calls when somebody who is being served may do less or more than before. Returns how to stop. */
+  /** Calls when the access of somebody who is being served may have changed. Returns how to stop. */
   watchAccess(served: Served, watcher: () => void): () => void {
     const entry = { served, watcher };
     this.watchers.add(entry);
@@ -133,7 +133,7 @@ function tooLate(): never {
   throw Object.assign(new Error('the database sends no notices yet'), { code: 'CONNECT_TIMEOUT' });
 }
 
-/** A sheet's log as it goes on, read once for all who follow it. What is done to it is done in turn. */
+/** The tail of a sheet's log, read once for all who follow it. Its work is done in turn. */
 class Feed {
   private readonly readers = new Map<Reader, { after: number }>();
   /** Up to where it has been passed on; null before anybody follows. */
@@ -162,7 +162,7 @@ class Feed {
     return () => this.readers.delete(reader);
   }
 
-  /** There is something new: however often that is said while it is read, it is read once. */
+  /** There is something new: several notices while it is read cause one more read. */
   wake(): void {
     if (this.isWoken) return;
     this.isWoken = true;

@@ -12,14 +12,17 @@ interface ReaderStreamQuery {
   readonly sheet: SheetId;
   readonly of: ViewOf;
   readonly from: ViewPlace;
-  /** What the page goes by that reads: it has left when the stream ends. */
+  /** The presence key of the page: it has left when the stream ends. */
   readonly page?: string | undefined;
   readonly signal: AbortSignal;
   readonly served: Served;
   readonly mayRead: () => Promise<boolean>;
 }
 
-/** Server-sent events for a reader who gets no rules: `repaint` with what is different, or `stale` where they must begin anew. */
+/**
+ * Server-sent events for a reader without rules: `repaint` with the differences, or `stale` where the reader must load
+ * again.
+ */
 export function paintedStream({ sheet, of, from, page, signal, served, mayRead }: ReaderStreamQuery): ReadableStream<Uint8Array> {
   return eventStream({
     served,
@@ -27,7 +30,7 @@ export function paintedStream({ sheet, of, from, page, signal, served, mayRead }
     mayRead,
     async start(send) {
       const { presence } = liveHub();
-      // Fillers are not told of one another, and viewers not where somebody is: it might be in what they do not get.
+      // Fillers do not learn of one another, and viewers not where somebody is: it might be in a hidden cell.
       const seen = (present: readonly Present[]) => present.flatMap((one) => (one.role === 'filler' ? [] : { ...one, place: null }));
       const unwatch = of.reader.role === 'viewer' ? presence.watch(sheet, (present) => send({ event: 'presence', data: seen(present) })) : () => {};
       const unfollow = await painter().follow(sheet, { of, from }, (repaint) =>

@@ -3,10 +3,10 @@ import { PRESENCE_BEAT_MS, type Present } from '../../protocol/presence';
 import type { Queryable } from '../database';
 import { log } from '../log';
 
-/** The channel on which it is told who is where: `Announced` as JSON. */
+/** The channel of presence: `Announced` as JSON. */
 export const PRESENCE_CHANNEL = 'sheet_presence';
 
-/** Whoever has not been heard of for so long is gone. */
+/** A page that has not announced itself for this time is gone. */
 const GONE_MS = PRESENCE_BEAT_MS * 2.5;
 
 /** Somebody is where they say; without `present` they have left. */
@@ -19,17 +19,17 @@ export interface Announced {
 /** What a page is known by: the key that it has made, which others hear of, with who has it open. So nobody speaks for the page of somebody else. */
 export const ownKey = (author: string, key: string): string => `${author} ${key}`;
 
-/** Tells every process who is where. */
+/** Announces a presence to every process. */
 export async function announce(sql: Queryable, announced: Announced): Promise<void> {
   await sql`select pg_notify(${PRESENCE_CHANNEL}, ${JSON.stringify(announced)})`;
 }
 
-/** Tells that a page has left. Nobody waits for it: whoever is not heard of is gone before long all the same. */
+/** Announces that a page has left. Nobody waits for it: a silent page is gone before long all the same. */
 export function leave(sql: Queryable, sheet: SheetId, page: string): void {
   announce(sql, { sheet, key: page, present: null }).catch((error: unknown) => log().error({ err: error }, 'telling who left failed'));
 }
 
-/** What several do within this is told once. */
+/** Announcements within this time are passed on once. */
 const GATHER_MS = 100;
 
 type Watcher = (present: readonly Present[]) => void;
@@ -51,7 +51,7 @@ export class PresenceBook {
     this.tell(sheet);
   }
 
-  /** Forgets those who have not been heard of for long. */
+  /** Forgets pages that have been silent for long. */
   prune(nowMs: number): void {
     for (const [sheet, pages] of this.sheets) {
       const before = pages.size;

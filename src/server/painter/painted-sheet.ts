@@ -17,24 +17,27 @@ import { unzipPacked } from '../sheets/unzip-packed';
 import type { JudgedCell } from './painter-messages';
 import { lookFor, PaintedView, type ViewOf } from './painted-view';
 
-/** A view is told about no more often than it takes to look it through: large sheets rest as long as they worked. */
+/** A view is repainted no more often than it takes to scan: large sheets rest for the time they worked. */
 const MAX_REST_MS = 2000;
 
-/** What a sheet tells of its views without being asked. */
+/** Events that a sheet sends unasked. */
 export interface PaintedReports {
   repainted(view: string, repaint: Repaint | 'stale'): void;
   /** The past before a place in the log counts for a rule, and is not known. */
   wantsPast(until: number): void;
-  /** Something may be different for its views: `tell` is to be called after so many milliseconds. */
+  /** Something may be different for its views: `tell` is to be called after this many milliseconds. */
   wantsToTell(afterMs: number): void;
 }
 
-/** One sheet at work on the server, with a view for each kind of reader. Runs in a worker process, and works only when it is asked. */
+/**
+ * One sheet evaluated on the server, with a view for each kind of reader. Runs in a worker process, and works only when
+ * it is asked.
+ */
 export class PaintedSheet {
   private readonly replica: Replica;
   private readonly about: { readonly id: SheetId; readonly name: string };
   private readonly views = new Map<string, PaintedView>();
-  /** What has not been told yet. */
+  /** Changes since the last repaint. */
   private changes: RecordedChange[] = [];
   private effects: Effect[] = [];
   private isToTell = false;
@@ -137,7 +140,7 @@ export class PaintedSheet {
     this.reports.wantsToTell(this.restMs);
   }
 
-  /** Tells the views what has become different since they were told last. */
+  /** Brings the views up to date with the changes since the last repaint. */
   tell(): void {
     if (!this.isToTell) return;
     this.isToTell = false;

@@ -18,10 +18,10 @@ import { SheetPacker } from '../../protocol/packed-sheet';
 import type { RecordedChange } from '../../protocol/recorded-change';
 import { sentChange, sentRow } from './sent-change';
 
-/** Looks that a view numbers before it begins anew. */
+/** Looks that a view numbers before it starts over. */
 const MAX_LOOKS = 200_000;
 
-/** Steps in which the ends of bars are told, so that alike bars are one look. */
+/** Steps to which the ends of bars are rounded, so that similar bars share one look. */
 const BAR_STEPS = 500;
 
 export interface ViewOf {
@@ -30,8 +30,8 @@ export interface ViewOf {
 }
 
 /**
- * A sheet as readers of one kind see it: knows what they were told, and tells what is different after each change. All of the sheet's
- * looks are resolved for that, about 0.5 microseconds a cell; values only where something was touched.
+ * A sheet as readers of one kind see it: knows what they have, and gives the differences after each change. All looks
+ * of the sheet are resolved for that, about 0.5 microseconds a cell; values only where something was touched.
  */
 export class PaintedView {
   readonly id = nanoid(12);
@@ -44,7 +44,7 @@ export class PaintedView {
   private readonly numbers = new Map<string, number>([[keyOf({ properties: {}, says: [], rules: [] }), 0]]);
   /** By place among the columns that are sent: the number of each slot's look. */
   private codes: Uint32Array[] = [];
-  /** What the formulas of each sent column were told to give, by slot. */
+  /** The results of formulas of each sent column as the readers have them, by slot. */
   private results: Map<number, string>[] = [];
 
   constructor(
@@ -78,7 +78,7 @@ export class PaintedView {
     return packPainted(packer.pack(), { view: this.id, revision: this.revision, role, own, looks: this.looks, legend: this.legend }, codes);
   }
 
-  /** What is different after some changes; `stale` where readers must begin anew, null where there is nothing to tell. */
+  /** The differences after some changes; `stale` where readers must load again, null where there are none. */
   follow(changes: readonly RecordedChange[], effects: readonly Effect[]): Repaint | 'stale' | null {
     this.sight = new VisibleSheet(this.replica.evaluation, this.of.reader);
     if (this.sight.visibilityKey() !== this.cut || this.looks.length > MAX_LOOKS) return 'stale';
@@ -99,7 +99,10 @@ export class PaintedView {
     };
   }
 
-  /** Results of formulas that were not told before: of what was touched, or of all where rows or fields came, went or moved. */
+  /**
+   * Results of formulas that are new to readers: of what was touched, or of all where rows or fields were inserted,
+   * removed or moved.
+   */
   private tellResults(effects?: readonly Effect[]): CellInput[] {
     const { sheet } = this.replica;
     const changed: CellInput[] = [];
@@ -165,14 +168,14 @@ export class PaintedView {
     return number;
   }
 
-  /** Makes the legend anew; true where it says something else. */
+  /** Rebuilds the legend; true where it has changed. */
   private tellLegend(): boolean {
     if (this.of.reader.role !== 'viewer') return false;
     const { activeRules } = this.replica.evaluation;
     const fields = shownFields(this.replica.sheet);
     this.legend = meaningsOf(legendOf(this.replica), fields).map((meaning) => {
       const rule = activeRules.find((candidate) => candidate.rule.id === meaning.id);
-      // What is said of a field that is not sent would tell what is in it; what is said of an answer key, the answers.
+      // Words about a hidden field would give away its contents; words about an answer key, the answers.
       const isKey = rule?.rule.when.kind === 'key';
       return rule && !isKey && !this.sight.dependsOnHidden(rule) ? meaning : withoutContents(meaning, isKey);
     });
@@ -203,7 +206,7 @@ interface Judged {
   readonly slot: number;
 }
 
-/** What a filler is told of a look: how an answer was judged, and no rule's name. */
+/** A filler's words for a look: how an answer was judged, and no rule's name. */
 const judgedWords = (look: ResolvedLook, { rules, column, slot }: Judged): string[] =>
   look.rules.flatMap((index) => {
     const running = rules[index]!;

@@ -33,13 +33,13 @@ export interface PainterRequests {
     readonly asked: { readonly format: ExportFormatName; readonly options: ExportOptions };
     readonly answer: { readonly parts: readonly (string | Uint8Array)[]; readonly report: ExportReport };
   };
-  /** Judges data by rules; no sheet is at work. */
+  /** Evaluates rules over data; no sheet is open. */
   readonly evaluate: { readonly asked: SentRecords; readonly answer: Evaluated };
   readonly receive: { readonly asked: { readonly changes: readonly RecordedChange[] }; readonly answer: null };
   readonly past: { readonly asked: { readonly past: SheetPast }; readonly answer: null };
   /** The clock has moved on. */
   readonly tick: { readonly asked: { readonly nowMs: number }; readonly answer: null };
-  /** Tells its views what is different: asked for some time after a PainterEvent `wantsToTell`. */
+  /** Gives its views the differences: asked for some time after a PainterEvent `wantsToTell`. */
   readonly tell: { readonly asked: object; readonly answer: null };
   /** Nobody follows a view any more. */
   readonly drop: { readonly asked: { readonly key: string }; readonly answer: null };

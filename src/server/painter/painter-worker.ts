@@ -4,8 +4,8 @@ import { evaluateRecords } from './evaluate-records';
 import { PaintedSheet } from './painted-sheet';
 import type { PainterEvent, PainterRequests } from './painter-messages';
 
-// A process that keeps sheets at work for readers who get no rules, so that looking at them never holds up the server. It works only when it is asked:
-// so the server knows what it is at work for.
+// A process that evaluates sheets for readers without rules, so that reader views never hold up the server. It works
+// only when it is asked: so the server knows which sheet it is busy with.
 
 const sheets = new Map<string, PaintedSheet>();
 

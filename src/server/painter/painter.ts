@@ -19,30 +19,32 @@ import type { JudgedCell, PainterEvent, PainterRequests } from './painter-messag
 import type { ViewOf } from './painted-view';
 import { log } from '../log';
 
-/** Repaints of a view that can be asked for again: a reader that is further behind begins anew. */
+/**
+ * Repaints of a view that are kept for a reader who connects again: one that is further behind loads the view again.
+ */
 const KEPT_REPAINTS = 200;
-/** How long a sheet stays at work after its last reader has gone. */
+/** How long a sheet stays open in its worker after its last reader has gone. */
 const IDLE_MS = 60_000;
 
 type Listener = (repaint: Repaint | 'stale') => void;
 
-/** What readers of one kind are told of a sheet. */
+/** The state of the view of one kind of readers. */
 interface View {
   readonly key: string;
   readonly told: Repaint[];
   readonly listeners: Set<Listener>;
 }
 
-/** A sheet at work in one of the workers. */
+/** A sheet that is open in one of the workers. */
 interface OpenSheet {
   readonly views: Map<string, View>;
   readonly unfollow: () => void;
-  /** Waits until the worker has been told of a change. */
+  /** Waits until the worker has a change. */
   readonly reach: (sequence: number) => Promise<void>;
   idle: ReturnType<typeof setTimeout> | null;
 }
 
-/** Where a reader stands: the view they were given, and how far they were told of it. */
+/** Where a reader stands: the view and its revision. */
 export interface ViewPlace {
   readonly view: string;
   readonly revision: number;
@@ -65,13 +67,13 @@ const DEADLINES = {
   ping: 5000,
 } as const;
 
-/** How often sheets are told what time it is. */
+/** How often sheets get the time. */
 const TICK_MS = 60_000;
 
 /** Times that something is asked of a sheet that has moved to another worker meanwhile. */
 const MAX_TRIES = 3;
 
-/** Shows sheets to readers who get no rules: keeps them at work in worker processes, and passes on what becomes different. */
+/** Serves sheets to readers without rules: keeps them open in worker processes, and passes on repaints. */
 class Painter {
   private readonly sheets = new Map<SheetId, Promise<OpenSheet>>();
   private readonly views = new Map<SheetId, OpenSheet['views']>();
@@ -97,7 +99,7 @@ class Painter {
     });
   }
 
-  /** Tells a reader what becomes different from where they stand. Returns how to stop. */
+  /** Sends a reader the repaints from where they stand. Returns how to stop. */
   async follow(sheet: SheetId, { of, from }: { readonly of: ViewOf; readonly from: ViewPlace }, listener: Listener): Promise<() => void> {
     const open = await this.open(sheet);
     const view = open.views.get(from.view);
@@ -122,7 +124,10 @@ class Painter {
     return this.with(sheet, () => this.pool.ask('judge', sheet, { of, cell }));
   }
 
-  /** Records with their looks, of the sheet as it is after a change at the earliest. Throws a Refusal where what is wanted is none. */
+  /**
+   * Records with their looks, of the sheet as it is after a change at the earliest. Throws a Refusal where the query is
+   * not valid.
+   */
   async records(sheet: SheetId, wanted: RecordsWanted, atLeast: number): Promise<RecordsPage> {
     const page = await this.with(sheet, async (open) => {
       await open.reach(atLeast);
@@ -272,7 +277,7 @@ const PING = 'evaluation:ping';
 /** How long is waited for a change that is to come, at most. */
 const REACH_MS = 3000;
 
-/** How far a sheet has been told of its log. */
+/** The sequence that a sheet in a worker has reached. */
 class Reached {
   private readonly waiting = new Set<() => void>();
 

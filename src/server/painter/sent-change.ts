@@ -19,8 +19,8 @@ export function sentRow({ id, key, role, about }: Omit<StoredRow, 'cells'>, sigh
 }
 
 /**
- * What of a change that is in the sheet a reader gets who gets no rules; undefined where that is nothing. What is not sent is left out cell
- * by cell, and cells hold what they hold by now: nothing of the change itself is passed on that the sheet would not show.
+ * The part of a change that a reader without rules gets; undefined where there is none. Hidden cells are left out one
+ * by one, and cells carry their present content: nothing is passed on that the sheet itself would not show.
  */
 export function sentChange({ sequence, at, change, seen }: RecordedChange, sight: VisibleSheet, sheet: Sheet): RecordedChange | undefined {
   const columnOf = new Map(sight.columns.map((column) => [sheet.fields[column]!.id, column]));
@@ -44,7 +44,8 @@ export function sentChange({ sequence, at, change, seen }: RecordedChange, sight
       case 'insert-rows':
         return [{ kind: 'insert-rows', rows: operation.rows.map((row) => sentRow(row, sight, sheet)) }];
       case 'change-rows': {
-        // A row in another role may be for others to fill in, or no longer: what is sent of its cells is told anew.
+        // A row in another role may be for others to fill in, or no longer: the visible content of its cells is sent
+        // again.
         const cells = operation.rows.flatMap(({ id, role }) => {
           const slot = role === undefined ? undefined : sheet.findSlot(id);
           if (slot === undefined) return [];
@@ -54,7 +55,7 @@ export function sentChange({ sequence, at, change, seen }: RecordedChange, sight
       }
       case 'remove-rows':
         return [operation];
-      // What fields, parts and rules are to a reader is cut out of the sheet anew where it changes.
+      // What fields, parts and rules are to a reader is cut out of the sheet again where it changes.
       case 'put-fields':
       case 'remove-fields':
       case 'put-parts':

@@ -22,8 +22,8 @@ export interface NewAccount {
 const WEAK = 'This password is one of those that are guessed first. Take a longer one, such as three or four words that do not belong together.';
 
 /**
- * Makes an account, unless the address has one: nobody is told which is the case, so that nobody learns who has an account. Throws a Refusal where the
- * password is weak, or where this person may not make one.
+ * Makes an account, unless the address has one: the answer is the same in both cases, so that nobody learns who has an
+ * account. Throws a Refusal where the password is weak, or where this person may not make one.
  */
 export async function signUp(sql: Sql, { email, name, password, invitation }: NewAccount): Promise<void> {
   await requireSignUp(sql, email, invitation);
@@ -46,7 +46,7 @@ async function requireSignUp(sql: Sql, email: string, invitation: string | undef
   );
 }
 
-/** Finds the person of an address and a password. Wrong address and wrong password are told alike. Throws a Refusal. */
+/** Finds the person of an address and a password. A wrong address and a wrong password give the same Refusal. */
 export async function checkSignIn(
   sql: Sql,
   { email, password }: { readonly email: string; readonly password: string },

@@ -24,9 +24,10 @@ export interface Guesser {
 const TOO_OFTEN = 'Too many wrong passwords. Wait a quarter of an hour, then try again.';
 
 /**
- * Counts a guess at a password before it is looked at, and slows guessing down. Counted is who is guessed at, however their address is spelled, and who
- * guesses. The owner of an account is not shut out by strangers: a browser in which they have signed in before is counted by itself.
- * Throws a Refusal where there were too many. Returns what is to be called when the password was right.
+ * Counts a guess at a password before it is checked, and slows guessing down. Guesses are counted by account, however
+ * the address is spelled, and by client. Strangers cannot shut out the owner of an account: a browser in which they
+ * have signed in before has a count of its own. Throws a Refusal where there were too many. Returns what is to be
+ * called when the password was right.
  */
 export async function countedGuess(
   sql: Sql,

@@ -12,7 +12,7 @@ const limits = () =>
     all: new RateLimiterMemory({ keyPrefix: 'all', points: IN_ALL, duration: SECONDS }),
   });
 
-/** Counts an answer that is to be judged while it is typed; false where there were so many that it is guessing. */
+/** Counts an answer that is judged while it is typed; false where there were so many that it is guessing. */
 export async function mayJudge(author: string, sheet: string, { row, field }: { readonly row: string; readonly field: string }): Promise<boolean> {
   const { cell, all } = limits();
   return Promise.all([cell.consume(`${author} ${sheet} ${row} ${field}`), all.consume(`${author} ${sheet}`)]).then(

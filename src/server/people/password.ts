@@ -11,7 +11,7 @@ const LENGTH = 32;
 /** Shortest password that is taken, in characters. */
 export const SHORTEST_PASSWORD = 10;
 
-/** What is kept of a password: `scrypt$N$r$p$salt$hash`, salt and hash in base64. */
+/** The stored form of a password: `scrypt$N$r$p$salt$hash`, salt and hash in base64. */
 export async function hashPassword(password: string): Promise<string> {
   const salt = randomBytes(16);
   const hash = await scryptOf(password, salt, COST);
@@ -31,7 +31,7 @@ const NOBODY = ['scrypt', COST.N, COST.r, COST.p, Buffer.alloc(16).toString('bas
 const scryptOf = (password: string, salt: Buffer, { N, r, p }: typeof COST): Promise<Buffer> =>
   inTurn(() => derive(password.normalize('NFC'), salt, LENGTH, { N, r, p, maxmem: 128 * N * r * 2 }));
 
-/** Hashes that are made side by side: the rest of Node's threads compress what is sent. */
+/** Hashes that are computed in parallel: the rest of Node's threads compress responses. */
 const AT_ONCE = 2;
 /** Hashes that wait for their turn, about two seconds. */
 const MAX_WAITING = 60;

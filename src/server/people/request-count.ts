@@ -1,7 +1,7 @@
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { Refusal } from '../refusal';
 
-/** What one client may ask for how often, counted by each process of the server: times, and in how many seconds. */
+/** Rate limits of one client, counted by each process of the server: requests, and in how many seconds. */
 const LIMITS = {
   'sign-up': { points: 120, duration: 3600 },
   /** Coming to a sheet by a link: a class comes from one address. */

@@ -16,7 +16,7 @@ export interface Browser {
   readonly agent: string;
 }
 
-/** Signs a person in, in the place of whoever was signed in in that browser. Returns the tokens that go into its cookies. */
+/** Signs a person in, and ends the session that this browser had. Returns the tokens that go into its cookies. */
 export async function beginSession(
   sql: Queryable,
   person: string,
@@ -29,6 +29,6 @@ export async function beginSession(
   return { session: token, device };
 }
 
-/** Who is signed in by a token, if anybody. */
+/** The person who is signed in by a token, if any. */
 export const personOfToken = (sql: Sql, token: string | undefined): Promise<Person | undefined> =>
   token ? findSession(sql, hashToken(token)) : Promise.resolve(undefined);

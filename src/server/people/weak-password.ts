@@ -1,7 +1,9 @@
 import { ZxcvbnFactory } from '@zxcvbn-ts/core';
 import { adjacencyGraphs, dictionary } from '@zxcvbn-ts/language-common';
 
-/** What an attacker who knows common passwords needs up to a million guesses for is refused (score 2 of zxcvbn, Wheeler 2016). */
+/**
+ * Refuses what an attacker who knows common passwords guesses within a million tries (score 2 of zxcvbn, Wheeler 2016).
+ */
 const LEAST_SCORE = 2;
 /** Characters that are looked at: longer passwords are not common ones, and looking at them takes long. */
 const LOOKED_AT = 64;

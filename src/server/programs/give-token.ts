@@ -18,7 +18,7 @@ export interface AskedProgram {
   readonly isLogger?: boolean;
 }
 
-/** Lets a program in by a token of its own, which is told this once. */
+/** Adds a program with a token of its own, which is returned once. */
 export async function giveToken(sql: Sql, sheet: SheetId, { name, scopes, person, days, isLogger = false }: AskedProgram): Promise<MadeProgram> {
   const [id, token] = [nanoid(12), BEGIN + newToken()];
   const endsAt = new Date(Date.now() + days * 86_400_000);

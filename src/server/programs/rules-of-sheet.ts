@@ -49,7 +49,10 @@ interface ReplaceRulesInput {
   readonly readAt: number | null;
 }
 
-/** Puts the rules of a rule file in the place of those of a sheet. Throws a Refusal that names the place in the file, or ChangedSince. */
+/**
+ * Replaces the rules of a sheet by those of a rule file. Throws a Refusal that names the place in the file, or
+ * ChangedSince.
+ */
 export async function replaceRules(
   sql: Sql,
   { program, file, readAt }: ReplaceRulesInput,

@@ -25,7 +25,7 @@ import { findHeader, findRows, readKeyedRows, type KeyedRow } from '../sql/row';
 interface UpsertInput {
   readonly program: FoundProgram;
   readonly body: UpsertBody;
-  /** The same request sent again goes by the same key. */
+  /** The same request sent again has the same key. */
   readonly idempotencyKey?: string | undefined;
 }
 

@@ -90,7 +90,7 @@ async function setCells(sql: Transaction, sheet: SheetId, cells: readonly CellIn
   };
   const inverse: CellInput[] = [];
   for (const { row, field, input, was } of cells) {
-    // What a change does besides what was asked for never stands in its way.
+    // Side effects of a change never make it fail.
     if (was !== undefined && holds(row, field) !== was) continue;
     const { cells: inputs } = rows.get(row);
     inverse.push({ row, field, input: inputs[field] ?? '', ...(was === undefined ? {} : { was: input }) });
@@ -177,7 +177,7 @@ async function removeFields(sql: Transaction, sheet: SheetId, ids: readonly Fiel
   ];
 }
 
-/** The ids of the sheet's fields; throws a Refusal where one that is wanted is not among them. */
+/** The ids of the sheet's fields; throws a Refusal where a requested one is not among them. */
 async function checkFields(sql: Transaction, sheet: SheetId, wanted: readonly string[]): Promise<Set<FieldId>> {
   const known = new Set((await readFields(sql, sheet)).map((field) => field.id));
   if (!wanted.every((field) => known.has(field)))

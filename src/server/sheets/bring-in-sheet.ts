@@ -25,7 +25,7 @@ const MAX_UNPACKED = 4 * LIMITS.unpackedBytes;
  * together leaves nothing behind. Holds some thousand rows at a time. Throws a Refusal.
  */
 export async function bringInSheet(sql: Sql, packed: Readable, owner: string): Promise<SheetId> {
-  // What fails on the way ends the pipeline, which then tells no more than that it was ended.
+  // A failure on the way ends the pipeline, whose own error says no more than that it ended.
   let failed: unknown;
   const take = (unpacked: AsyncIterable<Buffer>) =>
     sql
@@ -98,7 +98,7 @@ async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: s
 async function* linesOf(unpacked: AsyncIterable<Buffer>): AsyncGenerator<string> {
   const decoder = new TextDecoder();
   let passed = 0;
-  // What there is of a line, joined once it is complete: looked through anew with each piece, a long line would take long.
+  // The pieces of a line, joined once it is complete: scanning a long line again with each piece would take long.
   let begun: string[] = [];
   let length = 0;
   for await (const chunk of unpacked) {

@@ -7,7 +7,7 @@ import { countContents } from '../sql/sheet';
 
 /** Changes after which rows are counted: counting a million takes a while, and each change adds few. */
 const COUNT_ROWS_EVERY = 50;
-/** A change that adds so many rows is counted by itself. */
+/** A change that adds this many rows is counted by itself. */
 const MANY_ROWS = 1000;
 
 /**

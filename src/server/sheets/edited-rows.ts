@@ -27,7 +27,7 @@ export class EditedRows {
     this.touched.add(id);
   }
 
-  /** What a row has besides its cells; nulls and empty lists are left out. */
+  /** The format of a row; nulls and empty lists are left out. */
   putAbout(id: RowId, about: { readonly [name in keyof RowAbout]: RowAbout[name] | null }): void {
     const { about: _, ...row } = this.get(id);
     const given = Object.entries(about).filter(

@@ -15,7 +15,7 @@ import { readRules } from '../sql/rule';
 import { lockHead } from '../sql/sheet';
 import { findVisitor, insertVisitor, readOwn } from '../sql/visitor';
 
-/** What somebody is told for whom a link does nothing, whatever the reason. */
+/** The words for a link that is not valid, whatever the reason. */
 export const NO_LINK = 'This link does not work. It may have ended, been taken back, or been used up. Ask whoever gave it to you for another.';
 
 interface Joining {
@@ -25,8 +25,8 @@ interface Joining {
 }
 
 /**
- * Comes to a sheet by a link with a name of one's own. The token goes into a cookie. A browser that came by the same link before goes on with the place
- * that it has. Throws a Refusal where the link lets nobody in.
+ * Joins a sheet by a link with a name. The token goes into a cookie. A browser that came by the same link before keeps
+ * its place. Throws a Refusal where the link is not valid.
  */
 export async function joinByLink(
   sql: Sql,

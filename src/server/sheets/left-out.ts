@@ -2,11 +2,11 @@ import type { SheetId } from '../../core/sheet/ids';
 import type { Queryable } from '../database';
 import { findLeftOut, noteLeftOut } from '../sql/left-out';
 
-/** What readers of a sheet are told that is left out. */
+/** The words for readers of a sheet that is left out. */
 export const TOO_COSTLY =
   'This sheet is too much work for the server just now, so that it cannot be shown. Its owner can make it lighter: fewer formulas over many cells, or fewer rules.';
 
-/** What its owner and editors are told. */
+/** The words for its owner and editors. */
 export const LEFT_OUT =
   'The server gave this sheet up: working it out took too long or too much memory. Until it is changed, fillers, viewers and programs do not get it, and findings are not kept. ' +
   'Make it lighter: smaller ranges in formulas, fewer formulas over many cells, fewer rules.';
@@ -18,7 +18,7 @@ const MAX_PAUSE_MS = 3_600_000;
 /** Leaves a sheet out of the server's work, since it took too long or too much memory, until it is changed. */
 export const leaveOut = (sql: Queryable, sheet: SheetId): Promise<void> => noteLeftOut(sql, sheet);
 
-/** Whether a sheet is left out: as long as it is what it was, and for some time after it was changed. */
+/** Whether a sheet is left out: until it is changed, and for some time after that. */
 export async function isLeftOut(sql: Queryable, sheet: SheetId): Promise<boolean> {
   const left = await findLeftOut(sql, sheet);
   if (!left) return false;

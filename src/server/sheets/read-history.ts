@@ -13,7 +13,7 @@ import { findHeader, findRows } from '../sql/row';
 import { findSheet } from '../sql/sheet';
 import { Refusal } from '../refusal';
 
-/** Cells of a change that are told one by one. */
+/** Cells of a change that are listed one by one. */
 const MAX_CELLS = 5;
 
 /** A page of a sheet's history, with records and fields as they are called now. */

@@ -14,7 +14,7 @@ import { Refusal } from '../refusal';
 
 const compress = promisify(gzip);
 
-/** A sheet of at least so many rows keeps a packed copy; one that is so many changes old is made anew. */
+/** A sheet with this many rows keeps a packed copy; one that is this many changes old is made again. */
 const KEEP_FROM_ROWS = 2000;
 const KEEP_FOR_CHANGES = 200;
 

@@ -6,7 +6,7 @@ import { readPastBefore } from '../sql/change';
 import { findSheet } from '../sql/sheet';
 import { Refusal } from '../refusal';
 
-/** Cells told of at most, so that the answer stays a few megabytes. */
+/** Cells in one answer, so that it stays a few megabytes. */
 const MAX_CELLS = 200_000;
 const BATCH = 500;
 

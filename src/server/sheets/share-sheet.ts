@@ -28,7 +28,7 @@ export const readSharing = async (sql: Sql, sheet: SheetId): Promise<SheetSharin
   links: await readLinks(sql, sheet),
 });
 
-/** Makes links. What they are called by is not kept, so this is the only time that it is told. */
+/** Makes links. Their addresses are not stored, so they are returned only here. */
 export async function makeLinks(
   sql: Sql,
   sheet: SheetId,

@@ -15,7 +15,7 @@ interface TakenBack {
   readonly id: string;
 }
 
-/** Takes an earlier change back as a new change. What has been changed anew since then is left as it is. */
+/** Undoes an earlier change by a new change. Whatever has been changed since then stays. */
 export async function takeBack(sql: Sql, { sheet, by, sequence, id }: TakenBack): Promise<number> {
   return commitComputed(sql, {
     sheet,

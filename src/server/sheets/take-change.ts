@@ -14,7 +14,7 @@ import { keepingOperations, mayHideMore } from './keep-from-fillers';
 import { inTurnOf } from './sheet-turns';
 import { Refusal } from '../refusal';
 
-/** The channel on which a taken change is told to every process: "sheet-id sequence". */
+/** The channel of taken changes, to every process: "sheet-id sequence". */
 export const CHANGE_CHANNEL = 'sheet_change';
 
 /** Who makes a change. */
@@ -38,14 +38,14 @@ interface ComputedChange {
 }
 
 /**
- * Takes a change in one transaction: locks the sheet's head, checks whether its author may, applies each operation, records it with its
- * inverse, and tells every process once it is committed. A change whose id was taken before is answered as it was then.
- * Throws a Refusal, and leaves nothing behind, where it cannot be taken.
+ * Takes a change in one transaction: locks the sheet's head, checks whether its author may, applies each operation,
+ * records it with its inverse, and notifies every process on commit. A change whose id was taken before is answered as
+ * it was then. Throws a Refusal, and leaves nothing behind, where it cannot be taken.
  */
 export const takeChange = (sql: Sql, { sheet, by, change }: CommitInput): Promise<number> =>
   commitComputed(sql, { sheet, by, id: change.id, seen: change.seen, compute: () => Promise.resolve(change.operations) });
 
-/** The same for a change whose operations hang on what the sheet is by then. */
+/** The same for a change whose operations depend on the sheet as it is when its turn comes. */
 export const commitComputed = (sql: Sql, made: ComputedChange): Promise<number> => inTurnOf(made.sheet, () => takeNow(sql, made));
 
 async function takeNow(sql: Sql, { sheet, by, id, seen, compute }: ComputedChange): Promise<number> {
@@ -62,7 +62,8 @@ async function takeNow(sql: Sql, { sheet, by, id, seen, compute }: ComputedChang
     const last = isFollowed ? sequence + 1 : sequence;
     await Promise.all([
       moveHead(tx, sheet, last),
-      // Within the transaction, so that it is told on commit and not before; the driver's own `notify` would take another connection.
+      // Within the transaction, so that the notice is sent on commit; the driver's own `notify` would take another
+      // connection.
       tx`select pg_notify(${CHANGE_CHANNEL}, ${`${sheet} ${last}`})`,
     ]);
     metrics().changes.inc();

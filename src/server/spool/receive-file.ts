@@ -49,7 +49,7 @@ export async function receiveFile<T>(
   }
 }
 
-/** Passes bytes on as long as there are not too many of them and they come quickly enough. */
+/** Passes bytes on while there are not too many of them and they come quickly enough. */
 function watched(maxBytes: number): Transform {
   const began = performance.now();
   let passed = 0;

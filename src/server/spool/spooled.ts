@@ -6,8 +6,8 @@ import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 
 /**
- * Everything that a stream gives, from a temporary file: the stream is read at once, so that nothing that it holds, such as a connection to the database,
- * waits for a reader who is slow. The file is gone once it was read or given up.
+ * Everything that a stream gives, through a temporary file: the stream is read at once, so that nothing it holds, such
+ * as a connection to the database, waits for a slow reader. The file is removed once it was read or abandoned.
  */
 export async function spooled(stream: Readable): Promise<Readable> {
   const folder = await mkdtemp(join(tmpdir(), 'auxesis-file-'));

@@ -47,7 +47,7 @@ export async function findChange(sql: Queryable, sheet: SheetId, changeId: strin
   return row && Number(row.sequence);
 }
 
-/** The changes after a sequence as an archive keeps them, in order, at most so many. */
+/** The changes after a sequence as an archive keeps them, in order, up to a number. */
 export async function readArchived(
   sql: Queryable,
   sheet: SheetId,
@@ -68,7 +68,7 @@ export async function readArchived(
   }));
 }
 
-/** The changes after a sequence, in order, at most so many. */
+/** The changes after a sequence, in order, up to a number. */
 export async function readChangesAfter(
   sql: Queryable,
   sheet: SheetId,
@@ -94,7 +94,7 @@ export interface LoggedChange {
   readonly inverse: readonly Operation[];
 }
 
-/** The changes before a sequence with all that is in them, the newest first, at most so many. */
+/** The changes before a sequence with all that is in them, the newest first, up to a number. */
 export async function readChangesBefore(
   sql: Queryable,
   sheet: SheetId,
@@ -106,7 +106,7 @@ export async function readChangesBefore(
   return rows.map(({ sequence, made_at, operations, inverse }) => ({ sequence: Number(sequence), at: made_at.getTime(), operations, inverse }));
 }
 
-/** A change as it is told: of what it did to many cells or rows only the first are there. */
+/** A change for the history: of many cells or rows only the first are there. */
 export interface ToldChange {
   readonly sequence: number;
   /** When it was made, milliseconds of the Unix epoch. */
@@ -125,7 +125,7 @@ export interface ToldChange {
 /** Cells and rows of one operation that are read. */
 const MAX_ITEMS = 100;
 
-/** Changes of the log, the newest first, at most so many. */
+/** Changes of the log, the newest first, up to a number. */
 export async function readHistory(
   sql: Queryable,
   sheet: SheetId,
@@ -140,7 +140,7 @@ export async function readHistory(
     select from json_array_elements(operations) step where
       (step ->> 'kind' = 'put-rules' and exists (select from json_array_elements(step -> 'rules') item where item ->> 'id' = ${rule ?? ''}))
       or (step ->> 'kind' = 'remove-rules' and (step -> 'rules')::jsonb ? ${rule ?? ''}))`;
-  // What is asked for by field or record is among the first ones then.
+  // Cells and rows that were asked for come first then.
   const isWanted = sql`${field === undefined ? sql`true` : sql`item ->> 'field' = ${field}`} and ${row === undefined ? sql`true` : sql`item ->> 'row' = ${row}`}`;
   // The inverse goes back from the last one to the first.
   const cut = (steps: 'operations' | 'inverse') => sql`(
@@ -168,11 +168,11 @@ export async function readHistory(
 }
 
 interface LoggedPast extends PastChange {
-  /** How many cells it tells of. */
+  /** How many cells it sets. */
   readonly cells: number;
 }
 
-/** What the changes before a sequence took from cells, the newest first, at most so many. */
+/** What the changes before a sequence removed from cells, the newest first, up to a number. */
 export async function readPastBefore(sql: Queryable, sheet: SheetId, { before, limit }: { before: number; limit: number }): Promise<LoggedPast[]> {
   const rows = await sql<{ sequence: string; made_at: Date; inverse: Operation[]; cells: string }[]>`
     select sequence, made_at,

@@ -7,7 +7,7 @@ export async function deleteFields(sql: Queryable, sheet: SheetId, ids: readonly
   await sql`delete from sheet_field where sheet_id = ${sheet} and id = any(${ids as string[]}::text[])`;
 }
 
-/** Adds a field, or puts it in the place of the one with its id. */
+/** Adds a field, or replaces the one with its id. */
 export async function putField(sql: Queryable, sheet: SheetId, { id, key, widthPx, format, unit, ...about }: Field): Promise<void> {
   await sql`insert into sheet_field (sheet_id, id, key, width_px, format, unit, about)
     values (${sheet}, ${id}, ${key}, ${widthPx}, ${format}, ${unit}, ${JSON.stringify(about)}::text::jsonb)

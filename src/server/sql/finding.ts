@@ -27,7 +27,7 @@ export async function sheetsBehind(sql: Queryable): Promise<SheetId[]> {
   return rows.map(({ id }) => id);
 }
 
-/** Sheets with rules that may come to another outcome as time goes by. */
+/** Sheets with time-dependent rules. */
 export async function sheetsByClock(sql: Queryable): Promise<SheetId[]> {
   const rows = await sql<{ sheet_id: string }[]>`
     select distinct sheet_id from sheet_rule where rule -> 'when' ->> 'kind' in ('date', 'change', 'formula')`;
@@ -50,7 +50,7 @@ export async function moveFindingHead(
   return count > 0;
 }
 
-/** Rules of a sheet of which one is told at once. */
+/** Rules of a sheet whose findings are sent at once. */
 export async function readImportant(sql: Queryable, sheet: SheetId): Promise<RuleId[]> {
   const rows = await sql<{ rule_id: string }[]>`select rule_id from important_rule where sheet_id = ${sheet}`;
   return rows.map(({ rule_id }) => rule_id);
@@ -71,10 +71,10 @@ export interface InsertedFinding extends NewFinding {
   readonly at: number;
 }
 
-/** The channel on which it is told to every process that a sheet has new findings. */
+/** The channel of new findings, to every process. */
 export const FINDING_CHANNEL = 'sheet_finding';
 
-/** Keeps findings, in their order, and tells on commit that there are some. */
+/** Stores findings, in their order, and notifies on commit. */
 export async function insertFindings(sql: Queryable, sheet: SheetId, findings: readonly InsertedFinding[]): Promise<void> {
   await sql`insert into finding (sheet_id, rule_id, rule_name, outcome, way, row_id, field_id, record, label, before, after, painted, sequence, author, at)
     select ${sheet}, * from unnest(
@@ -87,7 +87,7 @@ export async function insertFindings(sql: Queryable, sheet: SheetId, findings: r
   await sql`select pg_notify(${FINDING_CHANNEL}, ${sheet})`;
 }
 
-/** A finding as programs are told of it. */
+/** A finding as programs get it. */
 export interface ToldFinding {
   readonly id: number;
   readonly rule: string;

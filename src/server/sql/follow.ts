@@ -34,7 +34,7 @@ export async function seeOne(sql: Queryable, { sheet, person }: Follower, findin
     select sheet_id, id, ${person} from finding where sheet_id = ${sheet} and id = ${finding} on conflict do nothing`;
 }
 
-/** Findings of a rule are not told to somebody any more, or are again. */
+/** Mutes the findings of a rule for a person, or ends that. */
 export async function muteRule(
   sql: Queryable,
   { sheet, person }: Follower,

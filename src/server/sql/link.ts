@@ -12,7 +12,7 @@ export interface FoundLink {
   readonly invites: string | null;
 }
 
-/** A link by its token, as long as it lets anybody in. */
+/** A link by its token, while it is valid. */
 export async function findLink(sql: Queryable, tokenHash: Buffer): Promise<FoundLink | undefined> {
   const [row] = await sql<FoundLink[]>`select sheet.id as sheet, sheet.name as "sheetName", link.id, role, link.name, gives, invites
     from sheet_link link join sheet on sheet.id = link.sheet_id
@@ -20,7 +20,7 @@ export async function findLink(sql: Queryable, tokenHash: Buffer): Promise<Found
   return row;
 }
 
-/** Whether anybody may come to a sheet as a filler, by a link or as a member. */
+/** Whether a sheet has fillers, by a link or as members. */
 export async function hasFillers(sql: Queryable, sheet: SheetId): Promise<boolean> {
   const rows = await sql`
     select from sheet_link where sheet_id = ${sheet} and role = 'filler' and revoked_at is null
@@ -46,7 +46,7 @@ export async function insertLink(sql: Queryable, sheet: SheetId, { id, tokenHash
 
 type Row = Omit<SheetLink, 'endsAt' | 'usedAt'> & { readonly ends_at: Date | null; readonly used_at: Date | null };
 
-/** The links of a sheet that were not revoked, the newest first, with who came by them. */
+/** The links of a sheet that were not revoked, the newest first, with the visitors that came by them. */
 export async function readLinks(sql: Queryable, sheet: SheetId): Promise<SheetLink[]> {
   const rows = await sql<Row[]>`select id, role, name, gives, invites, ends_at, used_at,
       array(select visitor.name from sheet_visitor visitor where visitor.sheet_id = link.sheet_id and visitor.link_id = link.id order by came_at) as visitors
@@ -54,7 +54,7 @@ export async function readLinks(sql: Queryable, sheet: SheetId): Promise<SheetLi
   return rows.map(({ ends_at, used_at, ...rest }) => ({ ...rest, endsAt: ends_at?.getTime() ?? null, usedAt: used_at?.getTime() ?? null }));
 }
 
-/** Ends a link for good; false where there is none such. */
+/** Revokes a link; false where there is none such. */
 export async function revokeLink(sql: Queryable, sheet: SheetId, id: string): Promise<boolean> {
   const { count } = await sql`update sheet_link set revoked_at = now() where sheet_id = ${sheet} and id = ${id} and revoked_at is null`;
   return count > 0;

@@ -20,7 +20,7 @@ export async function findRole(sql: Queryable, sheet: SheetId, person: string): 
   return row?.role;
 }
 
-/** Gives a person a role on a sheet, in the place of the one they had. */
+/** Gives a person a role on a sheet, instead of the one they had. */
 export async function putMember(
   sql: Queryable,
   sheet: SheetId,

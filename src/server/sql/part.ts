@@ -6,7 +6,7 @@ export async function deleteParts(sql: Queryable, sheet: SheetId, ids: readonly 
   await sql`delete from sheet_part where sheet_id = ${sheet} and id = any(${ids as string[]}::text[])`;
 }
 
-/** Adds a part, or puts it in the place of the one with its id. */
+/** Adds a part, or replaces the one with its id. */
 export async function putPart(sql: Queryable, sheet: SheetId, part: SheetPart): Promise<void> {
   await sql`insert into sheet_part (sheet_id, id, part) values (${sheet}, ${part.id}, ${JSON.stringify(part)}::text::jsonb)
     on conflict (sheet_id, id) do update set part = excluded.part`;

@@ -13,7 +13,7 @@ export async function deleteRows(sql: Queryable, sheet: SheetId, ids: readonly R
   await sql`delete from sheet_row where sheet_id = ${sheet} and id = any(${ids as string[]}::text[])`;
 }
 
-/** A row as the database gives it: `about` is null where the row has nothing besides cells. */
+/** A row as the database gives it: `about` is null where the row has no format. */
 export type RowRow = Omit<StoredRow, 'about'> & { readonly about: NonNullable<StoredRow['about']> | null };
 
 export const plainRow = ({ about, ...row }: RowRow): StoredRow => (about ? { ...row, about } : row);

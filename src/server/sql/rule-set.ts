@@ -10,7 +10,7 @@ export async function insertRuleSet(
   await sql`insert into rule_set (id, owner_id, name, body) values (${id}, ${owner}, ${name}, ${JSON.stringify(body)}::text::json)`;
 }
 
-/** Saves a rule set anew, and gives its new version; undefined where it is not this person's. */
+/** Saves a new version of a rule set, and gives its number; undefined where it is not this person's. */
 export async function updateRuleSet(
   sql: Queryable,
   { id, owner, body }: { readonly id: string; readonly owner: string; readonly body: RuleSetBody },

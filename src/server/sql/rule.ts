@@ -17,7 +17,7 @@ export const readPersonalRules = async (sql: Queryable, { sheet, author }: Perso
   ...(await sql<StoredRule[]>`select id, key, rule from personal_rule where sheet_id = ${sheet} and author = ${author} order by key, id`),
 ];
 
-/** Puts some, each in the place of the one with its id, and removes others. */
+/** Puts rules, each instead of the one with its id, and removes others. */
 export async function changePersonalRules(
   sql: Queryable,
   { sheet, author }: PersonalRulesQuery,

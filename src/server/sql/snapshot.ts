@@ -11,7 +11,7 @@ export async function findSnapshot(sql: Queryable, sheet: SheetId): Promise<Stor
   return row && { sequence: Number(row.sequence), packed: row.packed };
 }
 
-/** Keeps a snapshot unless a later one is there. */
+/** Stores a snapshot unless a later one is there. */
 export async function keepSnapshot(sql: Queryable, sheet: SheetId, { sequence, packed }: StoredSnapshot): Promise<void> {
   await sql`insert into sheet_snapshot (sheet_id, sequence, packed) values (${sheet}, ${sequence}, ${packed})
     on conflict (sheet_id) do update set sequence = excluded.sequence, packed = excluded.packed

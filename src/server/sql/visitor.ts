@@ -11,7 +11,7 @@ export interface Visitor {
   readonly own: { readonly fields: readonly string[] | null; readonly rows: readonly string[] | null };
 }
 
-/** Who came to a sheet with a token, as long as the link they came by lets anybody in. */
+/** A visitor of a sheet by their token, while the link they came by is valid. */
 export async function findVisitor(sql: Queryable, sheet: SheetId, tokenHash: Buffer): Promise<Visitor | undefined> {
   const [row] = await sql<{ id: string; name: string; link: string; role: LinkRole; own_fields: string[] | null; own_rows: string[] | null }[]>`
     select visitor.id, visitor.name, link.id as link, link.role, own_fields, own_rows
@@ -29,7 +29,7 @@ export interface NewVisitor {
   readonly own: Own;
 }
 
-/** Remembers somebody who came by a link. */
+/** Stores a visitor who came by a link. */
 export async function insertVisitor(sql: Queryable, sheet: SheetId, { id, link, tokenHash, name, own }: NewVisitor): Promise<void> {
   await sql`insert into sheet_visitor (sheet_id, id, link_id, token_hash, name, own_fields, own_rows)
     values (${sheet}, ${id}, ${link}, ${tokenHash}, ${name}, ${own.fields as string[] | null}, ${own.rows as string[] | null})`;

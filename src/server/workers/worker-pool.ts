@@ -4,7 +4,10 @@ import { Refusal } from '../refusal';
 import type { WorkerRequests } from './worker-messages';
 import { WorkerError, WorkerProcess } from './worker-process';
 
-/** A process that has been at work for one sheet for so long is left to it: others that wait there go to another process. */
+/**
+ * A process that has been busy with one sheet for this long is left to it: others that wait there go to another
+ * process.
+ */
 const PATIENCE_MS = 200;
 /** Work that ends a process after so long is to blame at once; what ends one sooner, where it does so twice within the other time. */
 const SUSPICIOUS_MS = 3000;
@@ -33,13 +36,13 @@ export interface PoolOptions {
 }
 
 /**
- * Worker processes that keep sheets at work. Each sheet is at home in one of them, and its requests are answered in order. No sheet waits long for
- * another: where a process is held up, the sheets that wait for it move on.
+ * Worker processes that evaluate sheets. Each sheet has its home in one of them, and its requests are answered in
+ * order. No sheet waits long for another: where a process is held up, the sheets that wait for it move on.
  */
 export class WorkerPool<Q extends WorkerRequests, Event> {
   private readonly processes: WorkerProcess<Event>[] = [];
   private readonly homes = new Map<string, WorkerProcess<Event>>();
-  /** When a worker last ended at work for a sheet. */
+  /** When a worker last ended while it was busy with a sheet. */
   private readonly suspects = new Map<string, number>();
   /** Processes that a timer is set for, see `watch`. */
   private readonly watched = new Set<WorkerProcess<Event>>();
@@ -107,8 +110,8 @@ export class WorkerPool<Q extends WorkerRequests, Event> {
   }
 
   /**
-   * Whether a sheet is too costly whose worker has ended: where it was at work for it for long, or ended at it before. Anything may end a process once,
-   * and a sheet that does so by itself does it again.
+   * Whether a sheet whose worker has ended is too costly: the worker was busy with it for long, or ended at it before.
+   * Anything may end a process once; a sheet that does so by itself does it again.
    */
   private isToBlame({ sheet, forMs }: { readonly sheet: string; readonly forMs: number }): boolean {
     const before = this.suspects.get(sheet) ?? -Infinity;
@@ -120,7 +123,10 @@ export class WorkerPool<Q extends WorkerRequests, Event> {
     return true;
   }
 
-  /** As long as sheets wait in a process for another one, looks when patience with that is over; then all that wait there move on. */
+  /**
+   * While sheets wait in a process for another one: looks again when the patience with that one is over; then all that
+   * wait there move on.
+   */
   private watch(process: WorkerProcess<Event>): void {
     const { busy } = process;
     if (!busy || this.watched.has(process) || this.waitingForOther(process).size === 0) return;
@@ -133,7 +139,7 @@ export class WorkerPool<Q extends WorkerRequests, Event> {
     setTimeout(look, Math.max(0, PATIENCE_MS - busy.forMs) + 10);
   }
 
-  /** The sheets at home in a process that wait there while it is at work for another. */
+  /** The sheets with their home in a process that wait there while it is busy with another. */
   private waitingForOther(process: WorkerProcess<Event>): Set<string> {
     const isAtHome = (sheet: string): boolean => sheet !== process.busy?.sheet && this.homes.get(sheet) === process;
     return new Set([...process.waitingSheets()].filter(isAtHome));
@@ -146,7 +152,7 @@ export class WorkerPool<Q extends WorkerRequests, Event> {
       this.reports.lost(sheet);
     }
     process.release(moving);
-    // What it holds of them is given up once it gets there.
+    // What it holds of them is released once it gets there.
     const deadlineMs = this.options.deadlines.close ?? LAST_DEADLINE_MS;
     for (const sheet of moving) process.add({ sheet, kind: 'close', asked: {}, deadlineMs, done: () => {}, failed: () => {} });
   }

@@ -29,19 +29,25 @@ export interface Job {
 
 interface Reports<Event> {
   readonly event: (event: Event) => void;
-  /** The process has ended. `at` is what it was at work for and for how long; the answer is what is told to who asked for that. */
+  /**
+   * The process has ended. `at` is the sheet that it was busy with and for how long; the answer is the failure for that
+   * request.
+   */
   readonly ended: (at: { readonly sheet: string; readonly forMs: number } | null) => WorkerFailure;
 }
 
 type Timer = ReturnType<typeof setTimeout>;
 
-/** Work that takes longer than this gives way to what is quick. */
+/** Work that takes longer than this gets a lower priority. */
 const LONG_MS = 80;
-/** Priorities of processes as POSIX has them: the larger, the more it gives way. Workers give way to the server itself, and to the database. */
+/**
+ * Priorities of processes as POSIX has them: the larger, the lower. Workers have a lower priority than the server and
+ * the database.
+ */
 const USUAL_PRIORITY = 10;
 const LOW_PRIORITY = 19;
 
-/** Where the system does not let a priority be raised again, a process that was once slow stays one that gives way. */
+/** Where the system does not let a priority be raised again, a process that was once slow keeps the lower one. */
 function setPriorityOf({ pid }: ChildProcess, priority: number): void {
   try {
     if (pid !== undefined) setPriority(pid, priority);
@@ -51,8 +57,9 @@ function setPriorityOf({ pid }: ChildProcess, priority: number): void {
 }
 
 /**
- * One worker process, which is given one request at a time: so it is known which sheet it is at work for, and since when. It is started with the first
- * request, and again after it has ended. A request that is not answered by its deadline ends the process.
+ * One worker process, which gets one request at a time: so it is known which sheet it is busy with, and since when. It
+ * is started with the first request, and again after it has ended. A request that is not answered by its deadline ends
+ * the process.
  */
 export class WorkerProcess<Event> {
   /** The sheets that are at home here. */
@@ -73,7 +80,7 @@ export class WorkerProcess<Event> {
     return this.queue.length;
   }
 
-  /** The sheet that it is at work for, and for how long, in milliseconds; null while it rests. */
+  /** The sheet that it is busy with, and for how long, in milliseconds; null while it rests. */
   get busy(): { readonly sheet: string; readonly forMs: number } | null {
     return this.running && { sheet: this.running.job.sheet, forMs: performance.now() - this.running.since };
   }

@@ -7,7 +7,7 @@ import { focusGrid } from '../grid/focus-grid';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './ActionBar.module.css';
 
-/** Puts records in another order for everybody, or keeps some out of one's own view. */
+/** Sorts records for everybody, or filters this reader's own view. */
 export function OrderMenu() {
   const session = useSession();
   const isFiltered = useSessionState((state) => (state.frame?.filter ?? null) !== null);

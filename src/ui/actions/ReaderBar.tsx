@@ -10,7 +10,7 @@ interface Props {
   readonly list: { readonly isList: boolean; readonly onList: (isList: boolean) => void };
 }
 
-/** What those can do who get no rules. */
+/** The actions of a reader without rules. */
 export function ReaderBar({ role, list: { isList, onList } }: Props) {
   return (
     <div className={classes.bar} role="toolbar" aria-label="Actions">

@@ -2,7 +2,7 @@ import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { Act } from './Act';
 
-/** Takes one's last change back, and makes it again. */
+/** Undo and redo. */
 export function UndoActs() {
   const session = useSession();
   const undo = useSessionState((state) => state.undo);

@@ -17,15 +17,15 @@ export function Bench() {
   const session = useSession();
   const bench = useSessionState((state) => state.bench);
   const [isFolded, setFolded] = useState(false);
-  // Put up as deferred work, so that the sheet shows the rule's cells first; what is typed into it is never deferred.
+  // Rendered as deferred work, so that the sheet shows the rule's cells first; typing is never deferred.
   const isUp = useDeferredValue(bench !== null);
   const section = useRef<HTMLElement>(null);
-  // Whoever begins a rule goes on at the bench.
+  // The focus goes to the bench when a rule is begun.
   const begun = isUp && bench?.kept === null ? bench.draft.id : null;
   useEffect(() => {
     if (begun !== null) section.current?.focus({ preventScroll: true });
   }, [begun]);
-  // What its formula gives stands beside the rows as long as the rule is on the bench.
+  // The preview column of its formula stands beside the rows while the rule is on the bench.
   const tried = isUp ? (bench?.draft.id ?? null) : null;
   useEffect(() => void session.ask({ kind: 'trial', rule: tried }), [session, tried]);
   if (!bench || !isUp) return null;

@@ -2,7 +2,7 @@ import { TextInput } from '@mantine/core';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 
-/** What readers of the legend are told of the rule on the bench. */
+/** The note of the rule on the bench, for readers of the legend. */
 export function NoteInput() {
   const session = useSession();
   const rule = useSessionState((state) => state.bench?.draft.rule);

@@ -5,7 +5,9 @@ import { benchOf } from './kinds/registry';
 import { Distribution } from './Distribution';
 import { WordBars } from './WordBars';
 
-/** The real values that a rule judges, in the picture that fits them: numbers and dates by how they are spread, texts by how often they are met. */
+/**
+ * The values that a rule tests, in the picture that fits them: numbers and dates by distribution, texts by frequency.
+ */
 export function Picture({ rule }: { readonly rule: Rule }) {
   const answer = useSessionState((state) => state.profile);
   if (!answer) return <div className={classes.chart} />;

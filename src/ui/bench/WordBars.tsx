@@ -9,7 +9,9 @@ import { colorOfOutcome, outcomeColors } from './outcome-colors';
 
 const MAX_BARS = 7;
 
-/** The texts that a rule judges, the most frequent first, each as long as it is frequent and in the colour of its outcome. */
+/**
+ * The texts that a rule tests, the most frequent first, each with a bar of its frequency in the colour of its outcome.
+ */
 export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answer: RuleProfile }) {
   const session = useSession();
   const theme = useSessionState((state) => state.theme);

@@ -4,7 +4,7 @@ const DAY_MS = 86_400_000;
 /** Serial date of the first day of Unix time. */
 const EPOCH = 25_569;
 
-/** Round dates between two serial dates, about so many, each with a short text. */
+/** About this many round dates between two serial dates, each with a short text. */
 export function dateTicks([from, to]: readonly [number, number], count: number): { value: number; says: string }[] {
   const scale = scaleUtc([(from - EPOCH) * DAY_MS, (to - EPOCH) * DAY_MS], [0, 1]);
   const days = to - from;

@@ -7,7 +7,7 @@ export function useAsked<R extends Request>(request: R): AnswerOf<R['kind']> | n
   const session = useSession();
   const legend = useSessionState((state) => state.legend);
   const [answer, setAnswer] = useState<AnswerOf<R['kind']> | null>(null);
-  // The same request as long as it says the same.
+  // The same object while the request is equal.
   const asked = JSON.stringify(request);
   useEffect(() => {
     let isStale = false;

@@ -11,7 +11,7 @@ import classes from './Desk.module.css';
 import { DeskSheet } from './DeskSheet';
 import { NewSheet } from './NewSheet';
 
-/** Where one begins: the sheets, a new one, and files to bring in. */
+/** The start page: the sheets, a new one, and files to import. */
 export function Desk({ sheets, person }: { readonly sheets: readonly SheetSummary[]; readonly person: string }) {
   const [file, setFile] = useState<File | null>(null);
   const leave = useCallback(() => setFile(null), []);

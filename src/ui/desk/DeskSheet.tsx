@@ -8,7 +8,7 @@ import { counted } from '../counted';
 import { sendJson } from '../../engine/link/send-json';
 import classes from './Desk.module.css';
 
-/** What one is to a sheet of somebody else. */
+/** The role of the person on somebody else's sheet. */
 const ROLE_WORDS = { editor: 'edited with', filler: 'to fill in for', viewer: 'to read, from' } as const;
 
 /** One sheet on the desk: opened by its name, renamed or removed by the menu beside it. */

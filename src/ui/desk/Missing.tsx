@@ -3,7 +3,7 @@
 import { Anchor, Text, Title } from '@mantine/core';
 import classes from './Desk.module.css';
 
-/** What stands in the place of a page that does not exist, or that one does not get. */
+/** The page for an address that does not exist, or is not accessible. */
 export function Missing({ because = 'The sheet may have been removed, or the address is not quite right.' }: { readonly because?: string }) {
   return (
     <main className={classes.missing}>

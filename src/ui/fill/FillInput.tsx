@@ -16,7 +16,7 @@ interface Props {
 
 const NOT_JUDGED = { properties: {}, rules: [], style: {} } as const;
 
-/** One open cell as an input, in its look, with what is said of what it holds. */
+/** One open cell as an input, in its look, with the words for its outcome. */
 export function FillInput({ field, column, position, cell }: Props) {
   const session = useSession();
   const id = useId();

@@ -27,7 +27,7 @@ export function FindingsScreen({ sheet, first, person }: Props) {
   const [message, setMessage] = useState<string | null>(null);
   const path = sheet ? `/api/sheets/${encodeURIComponent(sheet.id)}/findings` : '/api/findings';
 
-  /** Asks for the feed anew, or for what comes after what is there. */
+  /** Reads the feed again, or what comes after it. */
   const read = async (query: FindingQuery, how: 'anew' | 'more' = 'anew') => {
     const before = how === 'more' ? feed.findings.at(-1)?.id : undefined;
     const wanted = Object.entries({ ...query, before }).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)]]));

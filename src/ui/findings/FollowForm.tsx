@@ -18,7 +18,7 @@ interface Props {
   readonly isOwner: boolean;
 }
 
-/** How one is told of a sheet's findings besides the feed. */
+/** How a person follows a sheet's findings besides the feed. */
 export function FollowForm({ sheet, settings, isOwner }: Props) {
   const [hook, setHook] = useState(settings.hook ?? '');
   const [digest, setDigest] = useState(settings.digest);

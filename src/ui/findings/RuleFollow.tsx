@@ -10,7 +10,7 @@ interface Props {
   readonly onChange: (body: { readonly isMuted?: boolean; readonly isImportant?: boolean }) => void;
 }
 
-/** A rule that has findings: its count over time, and whether one is told of it. */
+/** A rule that has findings: its count over time, and whether it is followed. */
 export function RuleFollow({ rule, isChosen, onChoose, onChange }: Props) {
   const { name, unseen, isMuted, isImportant, counts } = rule;
   return (

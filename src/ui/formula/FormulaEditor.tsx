@@ -47,7 +47,7 @@ export default function FormulaEditor({ label, className, style, keys }: Props) 
     });
     view.current = made;
     made.focus();
-    // Whoever typed while the editor was fetched is helped from where they are.
+    // Typing may have gone on while the editor was fetched: completion starts from there.
     if (begun && begun.text.length > 1) startCompletion(made);
     return () => made.destroy();
   }, [session, label]);

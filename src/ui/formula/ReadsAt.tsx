@@ -27,7 +27,7 @@ export function ReadsAt({ formula, column, position }: Props) {
           ['Read it one cell further right', IconArrowRight, 1, 0],
         ] as const
       ).map(([label, Picture, columns, rows]) => (
-        // Who types goes on typing: the focus stays in the formula.
+        // The focus stays in the formula.
         <ActionIcon
           key={label}
           variant="subtle"

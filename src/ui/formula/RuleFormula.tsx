@@ -89,7 +89,7 @@ function mistakeIn(text: string): string | null {
   return wrong ? `${wrong.message} (character ${wrong.from + 1})` : null;
 }
 
-/** Puts a reference where one may stand, or in the place of the one that was pointed at just before. */
+/** Inserts a reference at the caret, or replaces the one that was pointed at just before. */
 function pointInto(view: EditorView, reference: string): void {
   const { from, to, head } = view.state.selection.main;
   const text = view.state.doc.toString();

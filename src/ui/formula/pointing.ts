@@ -13,7 +13,7 @@ export class Pointing {
 
   constructor(private readonly session: SessionPort) {}
 
-  /** Cells that are pointed at go to whoever wants them, until nobody does. */
+  /** Cells that are pointed at go to the latest subscriber, until it unsubscribes. */
   want(taker: ((selection: Selection) => void) | null): void {
     this.taker = taker;
     this.taken = null;

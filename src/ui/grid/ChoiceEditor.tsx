@@ -11,11 +11,11 @@ interface Props {
   readonly onMove: (columns: number, rows: number) => void;
 }
 
-/** A cell of a field that has a list of values: they are offered, those that hold what is typed first. */
+/** A cell of a field that has a list of values: they are offered, those that contain the typed text first. */
 export function ChoiceEditor({ text, allowed, style, onMove }: Props) {
   const session = useSession();
   const { input, onKeyDown } = useEditorKeys(onMove);
-  // Whoever opens a cell that is filled is offered the whole list until they type.
+  // A cell that is filled offers the whole list until something is typed.
   const [begun] = useState(text);
 
   return (

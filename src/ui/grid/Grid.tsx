@@ -32,7 +32,7 @@ const MAX_FROZEN = 0.6;
 /** What is not needed to read a sheet is fetched when it stands. */
 const PREPARE_AFTER_MS = 600;
 
-/** The sheet: a canvas that shows what is in view, with its accessible mirror over it and the editor where one types. */
+/** The sheet: a canvas that shows what is in view, with its accessible mirror over it and the cell editor. */
 export function Grid() {
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
@@ -169,7 +169,7 @@ export function Grid() {
   const bringIntoView = useCallback(
     (cell: Selection['focus']) => {
       const next = geometry.scrollTo(cell, scroll.current, view);
-      // Even a scroll to where one is makes the browser lay the page out.
+      // Even a scroll to the present position makes the browser lay the page out.
       if (next.left === scroll.current.left && next.top === scroll.current.top) return;
       scroller.current?.scrollTo(next.left, next.top);
       scroll.current = next;
@@ -208,7 +208,7 @@ export function Grid() {
 
   const wasEditing = useRef(false);
   useEffect(() => {
-    // Whoever has gone elsewhere meanwhile stays there.
+    // A reader who has scrolled elsewhere meanwhile stays there.
     const isLeft = document.activeElement === document.body || scroller.current?.contains(document.activeElement);
     if (wasEditing.current && !editing && isLeft) scroller.current?.focus({ preventScroll: true });
     wasEditing.current = editing?.place === 'cell';

@@ -124,7 +124,7 @@ interface CellProps {
   readonly height: number;
 }
 
-/** True where two cells are the same to a reader: windows are made anew at each edit, most of their cells are not. */
+/** True where two cells are the same to a reader: windows are rebuilt at each edit, most of their cells are equal. */
 function isSame(one: CellProps, other: CellProps): boolean {
   const [a, b] = [one.cell, other.cell];
   return (

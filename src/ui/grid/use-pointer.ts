@@ -19,7 +19,7 @@ type Drag =
   | { readonly kind: 'width'; readonly column: number; readonly grabbedPx: number }
   | { readonly kind: 'height'; readonly position: number; readonly grabbedPx: number };
 
-/** What a drag would come to, before it is let go. */
+/** The result of a drag, before it is released. */
 export type Preview =
   | { readonly kind: 'fill'; readonly to: Area }
   | { readonly kind: 'move'; readonly axis: Axis; readonly to: number }
@@ -46,7 +46,7 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
     const bounds = scroller.current!.getBoundingClientRect();
     return { x: event.clientX - bounds.left, y: event.clientY - bounds.top };
   };
-  /** Where the browser has scrolled to, of which its event may not have told yet. */
+  /** Where the browser has scrolled to; its event may come later. */
   const scrolled = (): Scroll => ({ left: scroller.current!.scrollLeft, top: scroller.current!.scrollTop });
   const hitAt = (event: MouseEvent | PointerEvent) =>
     hitTest(geometry, { scroll: scrolled(), selected: selectedArea(session.get().selection) }, pointAt(event));
@@ -123,7 +123,7 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
   const onPointerUp = (event: PointerEvent) => {
     const held = drag.current;
     drag.current = null;
-    // Selected heads that were pressed and not dragged are chosen anew.
+    // Selected heads that were pressed and not dragged are selected alone.
     if (held?.kind === 'move' && !preview) selectHit(hitAt(event), event, { session, geometry });
     if (!held || !preview) return;
     setPreview(null);
@@ -153,7 +153,7 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
     selectHit(hit, event, { session, geometry });
   };
 
-  /** Whoever points at cells goes on typing the formula. */
+  /** Pointing at cells leaves the focus in the formula. */
   const onMouseDown = (event: MouseEvent) => {
     if (session.pointing.isOpen && !isInEditor(event) && hitAt(event).kind === 'cell') event.preventDefault();
   };

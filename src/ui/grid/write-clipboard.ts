@@ -1,8 +1,9 @@
 import type { CopiedText } from '../../protocol/engine-messages';
 
 /**
- * Puts a text on the clipboard, as such and as a table. A clipboard takes data only while a copy event asks for it, so one is raised; without
- * a word on `beforecopy`, a browser that sees no marked text would not raise it. Works without the permission that the asynchronous way needs.
+ * Puts a text on the clipboard, as text and as a table. A clipboard takes data only while a copy event asks for it, so
+ * one is raised; without a handler of `beforecopy`, a browser that sees no selected text would not raise it. Needs no
+ * permission, unlike the asynchronous way.
  */
 export function writeClipboard({ text, html }: CopiedText): void {
   const hand = (event: ClipboardEvent) => {

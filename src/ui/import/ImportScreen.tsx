@@ -63,7 +63,7 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
     if (what.sheet !== undefined) setName(answer.preview.name);
     setStage('looking');
   };
-  /** The id of the sheet that what is shown has become; undefined where it could not. */
+  /** The id of the imported sheet; undefined where it failed. */
   const become = async (called: string): Promise<string | undefined> => {
     begin('packing');
     const answer = await client.current!.pack(called);

@@ -12,7 +12,7 @@ interface Props {
   readonly onFold: () => void;
 }
 
-/** The name over the rules of a group, and what is done to all of them. */
+/** The name over the rules of a group, and the actions on all of them. */
 export function GroupHead({ name, entries, isFolded, onFold }: Props) {
   const session = useSession();
   const { rules } = session;
@@ -32,10 +32,10 @@ export function GroupHead({ name, entries, isFolded, onFold }: Props) {
           </ActionIcon>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Item onClick={() => rules.changeRules(ids, (rule) => ({ ...rule, on: !isOn }))}>Switch all {isOn ? 'off' : 'on'}</Menu.Item>
+          <Menu.Item onClick={() => rules.changeRules(ids, { on: !isOn })}>Switch all {isOn ? 'off' : 'on'}</Menu.Item>
           <Menu.Item onClick={() => session.openDialog({ what: 'group', rules: ids })}>Give it another name…</Menu.Item>
           <Menu.Item onClick={() => rules.chooseRules(ids)}>Choose its rules</Menu.Item>
-          <Menu.Item onClick={() => rules.groupRules(ids, undefined)}>Take the group apart</Menu.Item>
+          <Menu.Item onClick={() => rules.groupRules(ids, null)}>Take the group apart</Menu.Item>
         </Menu.Dropdown>
       </Menu>
     </li>

@@ -30,7 +30,7 @@ export function Legend() {
   const touching = useTouching();
   const isReading = useSessionState((state) => state.isReading);
   const fields = useSessionState((state) => state.frame?.fields) ?? NO_FIELDS;
-  // The same list as long as the order is the same: a new one renders every entry again.
+  // The same list while the order is the same: a new one renders every entry again.
   const order = legend.map(({ id }) => id).join(' ');
   const ids = useMemo(() => (order === '' ? [] : order.split(' ')), [order]);
   const sensors = useSensors(

@@ -30,12 +30,7 @@ export const LegendHead = memo(function LegendHead() {
         </Button>
       ) : chosen.length > 0 ? (
         <>
-          <PickLook
-            label="Look of the chosen rules"
-            value={null}
-            nothing="look"
-            onPick={(look) => look && rules.changeRules(chosen, (rule) => (rule.look ? { ...rule, look } : rule))}
-          />
+          <PickLook label="Look of the chosen rules" value={null} nothing="look" onPick={(look) => look && rules.changeRules(chosen, { look })} />
           <Button size="compact-xs" variant="default" onClick={() => rules.chooseRules([])}>
             Choose none
           </Button>

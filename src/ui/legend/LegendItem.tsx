@@ -40,13 +40,13 @@ const looksOf = ({ rule }: LegendEntry): readonly Look[] => {
   return looks.filter((look) => look !== null);
 };
 
-/** One rule of the legend. The engine tells all entries anew when one has changed; only that one is rendered. */
+/** One rule of the legend. The engine sends all entries when one has changed; only that one is rendered. */
 export const LegendItem = memo(function LegendItem({ entry, place, count }: Props) {
   const session = useSession();
   const isOpen = useSessionState((state) => state.bench?.draft.id === entry.id);
   const chosen = useSessionState((state) => state.chosen);
   const isChosen = chosen.includes(entry.id);
-  // What is done to a chosen rule is done to all that are.
+  // An action on a chosen rule is applied to all that are chosen.
   const ids = isChosen ? chosen : [entry.id];
   const { rules } = session;
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: entry.id });
@@ -118,7 +118,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
           <Menu.Item
             leftSection={<IconPower size={15} stroke={1.5} />}
             disabled={entry.isDraft}
-            onClick={() => rules.changeRules(ids, (rule) => ({ ...rule, on: !entry.rule.on }))}
+            onClick={() => rules.changeRules(ids, { on: !entry.rule.on })}
           >
             {entry.rule.on ? 'Switch off' : 'Switch on'}
           </Menu.Item>
@@ -135,7 +135,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
           <Menu.Item
             leftSection={<IconLock size={15} stroke={1.5} />}
             disabled={entry.isDraft}
-            onClick={() => rules.changeRules(ids, (rule) => ({ ...rule, settles: !entry.rule.settles }))}
+            onClick={() => rules.changeRules(ids, { settles: !entry.rule.settles })}
           >
             {entry.rule.settles ? 'Let later rules add to it' : 'Settle: later rules leave its cells alone'}
           </Menu.Item>
@@ -143,7 +143,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
           <Menu.Item leftSection={<IconFilter size={15} stroke={1.5} />} onClick={() => session.filterBy({ rule: entry.id })}>
             Show only its records
           </Menu.Item>
-          <Menu.Item leftSection={<IconCopy size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => rules.duplicateRule(entry)}>
+          <Menu.Item leftSection={<IconCopy size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => rules.duplicateRule(entry.id)}>
             Duplicate
           </Menu.Item>
           <Menu.Item leftSection={<IconArrowBarRight size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => rules.carryToSelection(ids)}>

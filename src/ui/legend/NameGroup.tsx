@@ -21,7 +21,7 @@ function GroupForm({ rules }: { readonly rules: readonly RuleId[] }) {
   const [name, setName] = useState(legend.find(({ id }) => rules.includes(id))?.rule.group ?? '');
   const known = [...new Set(legend.flatMap(({ rule }) => rule.group ?? []))];
   const put = (group: string) => {
-    session.rules.groupRules(rules, group.trim() || undefined);
+    session.rules.groupRules(rules, group.trim() || null);
     session.openDialog(null);
   };
   const keep = (event: FormEvent) => {

@@ -6,10 +6,10 @@ import classes from './Page.module.css';
 
 interface Props {
   readonly title: string;
-  /** What is said under the title. */
+  /** The words under the title. */
   readonly lead?: ReactNode;
   readonly width?: 'narrow' | 'medium' | 'wide' | 'full';
-  /** Whether the mark leads to the sheets: where one may be nobody yet, it leads nowhere. */
+  /** Whether the mark links to the sheets: it does not on pages for people without an account. */
   readonly isHome?: boolean;
   /** What stands at the end of the top line, before and after the switch of the theme. */
   readonly before?: ReactNode;

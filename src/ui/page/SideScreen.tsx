@@ -13,7 +13,7 @@ interface Props {
   readonly children: ReactNode;
 }
 
-/** A screen about a sheet beside the sheet itself: its name and its views above, what is told of it below. */
+/** A screen beside the sheet: its name and its views above, its contents below. */
 export function SideScreen({ name, views, person, children }: Props) {
   return (
     <div className={classes.screen}>

@@ -1,6 +1,6 @@
 import { FILTER_TESTS, type Filter, type FilterTest } from '../../protocol/engine-messages';
 
-/** The filter that an address asks for, as JSON in `filter`; null where there is none, or what is there is none. */
+/** The filter in the query of an address, as JSON in `filter`; null where there is none, or it is not valid. */
 export function readFilter(query: string): Filter | null {
   try {
     const given = JSON.parse(new URLSearchParams(query).get('filter') ?? 'null') as Partial<

@@ -3,7 +3,7 @@ import type { SheetFrame } from '../../protocol/engine-messages';
 /** Rows that are put on a page at most: some forty sheets of paper. */
 export const MAX_ROWS = 2000;
 
-/** Which rows a page holds: up to the last position, so many in view, and how many in view are left over. */
+/** Which rows a page holds: up to the last position, a number of them in view, and how many in view are left over. */
 export function rowsOnPaper(
   { rowCount, heights }: Pick<SheetFrame, 'rowCount' | 'heights'>,
   most = MAX_ROWS,

@@ -15,7 +15,7 @@ interface Props {
   readonly hasPassword: boolean;
 }
 
-/** One's own account: name, password, and the end of every session. */
+/** The account: name, password, and the end of every session. */
 export function Account({ name: known, email, hasPassword }: Props) {
   const router = useRouter();
   const [name, setName] = useState(known);

@@ -10,11 +10,11 @@ import classes from './People.module.css';
 interface Props {
   readonly token: string;
   readonly sheetName: string;
-  /** What one may do there, such as "fill in". */
+  /** What the role allows, such as "fill in". */
   readonly may: string;
   /** An invitation is taken up with an account; by a link one only gives a name. */
   readonly isInvitation: boolean;
-  /** What one is called already, where that is known. */
+  /** The visitor's name, where it is known. */
   readonly name: string;
 }
 

@@ -4,7 +4,7 @@ import { sendJson } from '../../engine/link/send-json';
 import { initialsOf } from './initials';
 import classes from './PersonMenu.module.css';
 
-/** Who one is: somebody with an account, or somebody who came by a link. */
+/** The person: with an account, or a visitor who came by a link. */
 export interface Person {
   readonly name: string;
   readonly hasAccount: boolean;
@@ -12,7 +12,7 @@ export interface Person {
   readonly key?: string;
 }
 
-/** Who one is here, and what belongs to that: account, outbox, signing out. */
+/** The person and what belongs to them: account, outbox, signing out. */
 export function PersonMenu({ person: { name, hasAccount } }: { readonly person: Person }) {
   const signOut = async () => {
     await sendJson('/api/sign-out');

@@ -5,7 +5,7 @@ import type { OwnSession } from '../../protocol/own-session';
 import { momentWords } from '../moment-words';
 import classes from './People.module.css';
 
-/** Where one is signed in, each with a way to end it. */
+/** The sessions of the account, each with a way to end it. */
 export function Sessions() {
   const [sessions, setSessions] = useState<readonly OwnSession[] | null>(null);
   const [error, setError] = useState<string | null>(null);

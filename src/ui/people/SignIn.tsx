@@ -11,9 +11,9 @@ interface Props {
   readonly to: string;
   /** The demo's owner, where they sign in by one click. */
   readonly demoOwner: string | null;
-  /** Why one is asked. */
+  /** Why signing in is needed. */
   readonly because?: string | undefined;
-  /** The token of the invitation that one comes to take up. */
+  /** The token of the invitation to accept. */
   readonly invitation?: string | undefined;
   readonly mayMakeAccount: boolean;
 }
@@ -28,7 +28,7 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
   const [error, setError] = useState<string | null>(null);
   const [isSending, setIsSending] = useState(false);
 
-  /** Sends one request after the other, as long as none is refused, and goes on to the page that is wanted. */
+  /** Sends one request after the other until one is refused, and goes on to the target page. */
   const send = async (...requests: readonly { readonly path: string; readonly body: unknown; readonly refused?: string }[]) => {
     setIsSending(true);
     setError(null);
@@ -47,7 +47,7 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
     const { name, ...known } = given;
     const signIn = { path: '/api/sign-in', body: known };
     if (!isNew) return void send(signIn);
-    // Whether the address has an account already is not told by the first answer.
+    // The first answer does not tell whether the address has an account.
     void send({ path: '/api/sign-up', body: { ...known, name, ...(invitation ? { invitation } : {}) } }, { ...signIn, refused: HAS_ACCOUNT });
   };
   const input = (name: keyof typeof given) => ({

@@ -82,7 +82,7 @@ export function RequestPart({ asked, address, sheet, token }: Props) {
   );
 }
 
-/** What the request takes besides its body. */
+/** The parameters of the request besides its body. */
 function Parameters({ parameters }: Pick<DescribedRequest, 'parameters'>) {
   if (parameters.length === 0) return null;
   return (

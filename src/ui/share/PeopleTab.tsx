@@ -14,7 +14,7 @@ interface Props {
   readonly onChange: () => void;
 }
 
-/** People with an account who have the sheet, and invitations to more. */
+/** People with an account who have access, and invitations to more. */
 export function PeopleTab({ path, members, onChange }: Props) {
   const [email, setEmail] = useState('');
   const [role, setRole] = useState<LinkRole>('editor');

@@ -14,7 +14,7 @@ const USUAL: readonly Scope[] = ['read', 'write'];
 
 const counted = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`;
 
-/** Programs that come to the sheet by a token: those there are, and a new one. */
+/** Programs with a token for the sheet, and a new one. */
 export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
   const path = `/api/sheets/${encodeURIComponent(sheet)}/programs`;
   const frame = useSessionState((state) => state.frame);

@@ -4,7 +4,10 @@ import type { LostCell } from '../../protocol/engine-messages';
 import classes from './SheetScreen.module.css';
 import { useSession, useSessionState } from './use-session';
 
-/** Entries of one's own that somebody else wrote over at the same time: the last one stands, and one's own can be brought back. */
+/**
+ * Lost updates: this person's entries that somebody overwrote at the same time. The last one stands, and the own one
+ * can be restored.
+ */
 export function LostEntries() {
   const session = useSession();
   const lost = useSessionState((state) => state.lost);

@@ -9,7 +9,7 @@ import { useSession, useSessionState } from './use-session';
 /** People who are shown one by one. */
 const MAX_SHOWN = 5;
 
-/** Who else has the sheet open, each in the colour of their selection. Pressed, one goes to where they are. */
+/** Presence: who else has the sheet open, each in the colour of their selection. A press goes to their cell. */
 export function OthersHere() {
   const session = useSession();
   const others = useSessionState((state) => state.others);

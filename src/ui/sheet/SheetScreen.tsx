@@ -31,14 +31,14 @@ import { SessionContext } from './use-session';
 interface Props {
   readonly id: SheetId;
   readonly name: string;
-  /** What one is to the sheet, and what one is called there. */
+  /** The person's role and name on the sheet. */
   readonly role: SheetRole;
   readonly person: Person;
   /** As whom its owner or an editor wants to see it. */
   readonly as?: Reader['role'] | undefined;
-  /** The cell that one comes for. */
+  /** The cell to go to. */
   readonly at?: CellIds | undefined;
-  /** What the server has to say about the sheet to who works on it. */
+  /** A message of the server about the sheet, for those who work on it. */
   readonly notice?: string | undefined;
 }
 
@@ -54,7 +54,7 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
   const [list, setList] = useState<boolean | null>(null);
   const isList = sees === 'filler' && (list ?? isNarrow);
 
-  // The engine lives as long as the screen. It starts in the theme of that moment; later ones follow from the grid.
+  // The engine lives while the screen does. It starts in the theme of that moment; later ones follow from the grid.
   useEffect(() => session.start(firstTheme.current), [session]);
 
   useEffect(() => session.useTheme(theme), [session, theme]);
@@ -65,7 +65,7 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [session]);
 
-  // Escape leaves the bench and Control+Enter keeps the rule from wherever one is, save from inside an open menu.
+  // Escape leaves the bench and Control+Enter keeps the rule from anywhere but an open menu.
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.defaultPrevented || (event.target as Element).closest('[role=menu], [role=dialog]')) return;
     if (event.key === 'Escape') session.rules.leaveBench();

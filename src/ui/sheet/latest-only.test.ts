@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { LatestOnly } from './latest-only';
 
-/** Work whose runs end when they are told to, and how each ended. */
+/** Work whose runs end on request, and how each ended. */
 function heldWork() {
   const ends: ((how: 'done' | 'failed') => void)[] = [];
   const latest = new LatestOnly(

@@ -79,7 +79,7 @@ describe('several rules', () => {
   test('are changed as one change, and are back by one undo', async () => {
     session.rules.toggleChosen(entry('Low').id);
     session.rules.toggleChosen(entry(other).id);
-    session.rules.changeRules(session.get().chosen, (rule) => ({ ...rule, look: { look: 'plum' } }));
+    session.rules.changeRules(session.get().chosen, { look: { look: 'plum' } });
     await settle();
     expect(session.get().legend.map(({ rule }) => rule.look)).toEqual([{ look: 'plum' }, { look: 'plum' }]);
     expect(server.received.at(-1)!.operations).toHaveLength(1);

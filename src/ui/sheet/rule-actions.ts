@@ -1,22 +1,22 @@
 import { nanoid } from 'nanoid';
 import { FIRST_FAMILY } from '../../core/looks/first-family';
-import { carryRule } from '../../core/rules/move/carry-rule';
+import type { Edit } from '../../core/edit/registry';
+import { MAX_RULE_NAME, movedRule, type RuleChange } from '../../core/edit/rules';
 import { kindOf, KINDS, type KindName } from '../../core/rules/kinds/registry';
 import { isSameRule } from '../../core/rules/shape/is-same-rule';
 import type { RuleProfile } from '../../core/rules/explain/profile-rule';
 import type { ValuePart } from '../../core/rules/explain/value-part';
 import type { RuleIdea } from '../../core/rules/shape/rule-idea';
 import type { Rule } from '../../core/rules/shape/rule';
-import type { Reads } from '../../core/rules/terms';
 import { sensibleProfile } from '../../core/rules/explain/sensible-profile';
-import { groupBetween, inGroup } from '../../core/rules/shape/rule-groups';
+import { inGroup } from '../../core/rules/shape/rule-groups';
 import { ruleSentence } from '../../core/rules/shape/sentence-words';
 import type { Operation } from '../../core/sheet/change';
-import { putRules, type StoredRule } from '../../core/rules/shape/stored-rule';
-import type { RuleId } from '../../core/sheet/ids';
-import { cellAddress, parseRanges, writeArea } from '../../core/sheet/address';
+import type { StoredRule } from '../../core/rules/shape/stored-rule';
+import type { FieldId, RuleId } from '../../core/sheet/ids';
+import { cellAddress, type CellRange } from '../../core/sheet/address';
 import { keysAt } from '../../core/sheet/layout/keys-at';
-import type { LegendEntry, CellPosition, ShownField } from '../../protocol/engine-messages';
+import type { LegendEntry } from '../../protocol/engine-messages';
 import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selection';
 import type { SessionPort } from './session-port';
 import { LatestOnly } from './latest-only';
@@ -26,7 +26,7 @@ const PICTURE_REST_MS = 40;
 
 /** What a person does to the rules of an open sheet: mostly to the one on the bench. */
 export class RuleActions {
-  /** Only the latest draft is sent while the engine is at work, so that dragging never runs ahead of it. */
+  /** Only the latest draft is sent while the engine is busy, so that dragging never runs ahead of it. */
   private readonly draftSending = new LatestOnly(async () => {
     await this.session.ask({ kind: 'draft', rule: this.session.get().bench?.draft ?? null });
   });
@@ -53,7 +53,7 @@ export class RuleActions {
     void this.session.ask({ kind: 'spotlight', rule });
   }
 
-  /** Lights some of the values that the rule on the bench reads, for as long as they are pointed at; null ends it. */
+  /** Lights some of the values that the rule on the bench reads while they are pointed at; null ends it. */
   spotlightPart(part: ValuePart | null): void {
     const { bench, spotlight } = this.session.get();
     void this.session.ask(part && bench ? { kind: 'spotlight', rule: bench.draft.id, part } : { kind: 'spotlight', rule: spotlight });
@@ -131,12 +131,15 @@ export class RuleActions {
   changeDraft(rule: Rule): void {
     const { bench, frame } = this.session.get();
     if (!bench || !frame) return;
-    const named = bench.namesItself ? { ...rule, name: ruleSentence(frame.fields, rule).slice(0, 200) } : rule;
+    const named = bench.namesItself ? { ...rule, name: ruleSentence(frame.fields, rule).slice(0, MAX_RULE_NAME) } : rule;
     this.session.set({ bench: { ...bench, draft: { ...bench.draft, rule: named } } });
     void this.draftSending.run();
   }
 
-  /** The same while a handle is dragged: the bench and the sheet are rendered at once, which halves the work. Not for what is typed, which must show at once. */
+  /**
+   * The same while a handle is dragged: the bench and the sheet are rendered at once, which halves the work. Not for
+   * typing, which must show at once.
+   */
   dragDraft(rule: Rule): void {
     this.session.holdForEngine();
     this.changeDraft(rule);
@@ -167,7 +170,7 @@ export class RuleActions {
   keepDraft(): void {
     const { bench } = this.session.get();
     if (!bench) return;
-    this.putRules([bench.draft]);
+    this.edit({ do: 'put-rule', rule: bench.draft });
     this.session.set({ bench: { ...bench, kept: bench.draft } });
     void this.session.ask({ kind: 'draft', rule: null });
   }
@@ -178,7 +181,7 @@ export class RuleActions {
     if (!bench) return;
     const { id, name: _, on: __, trials: ___, ...idea } = bench.draft.rule;
     this.keepDraft();
-    // The legend may not have been told of the rule yet.
+    // The legend may not have the rule yet.
     const others = legend.filter((entry) => entry.id !== id);
     const at = others.findIndex(({ key }) => key > bench.draft.key);
     const place = at < 0 ? others.length : at;
@@ -194,12 +197,8 @@ export class RuleActions {
     void this.session.ask({ kind: 'draft', rule: null });
   }
 
-  duplicateRule(entry: LegendEntry): void {
-    const id = nanoid(10);
-    const place = this.session.get().legend.findIndex(({ id: candidate }) => candidate === entry.id) + 1;
-    this.putRules([
-      { id, key: keysAt(this.session.get().legend, place, 1)[0]!, rule: { ...entry.rule, id, name: `${entry.rule.name} (copy)`.slice(0, 200) } },
-    ]);
+  duplicateRule(rule: RuleId): void {
+    this.edit({ do: 'duplicate-rule', rule });
   }
 
   /** Moves a rule to a place in the order of precedence, counted from 0. */
@@ -208,13 +207,13 @@ export class RuleActions {
     const entry = legend.find((candidate) => candidate.id === id);
     const rest = legend.filter((candidate) => candidate.id !== id);
     if (!entry || to < 0 || to > rest.length) return;
-    const key = keysAt(rest, to, 1)[0]!;
-    const group = groupBetween(entry.rule.group, rest[to - 1]?.rule.group, rest[to]?.rule.group);
+    const after = rest[to - 1]?.id ?? null;
     if (bench?.draft.id === id) {
-      const moved = (stored: StoredRule): StoredRule => ({ ...stored, key, rule: inGroup(stored.rule, group) });
+      const { key, rule } = movedRule(legend, { rule: id, after })!;
+      const moved = (stored: StoredRule): StoredRule => ({ ...stored, key, rule: inGroup(stored.rule, rule.group) });
       this.session.set({ bench: { ...bench, draft: moved(bench.draft), kept: bench.kept && moved(bench.kept) } });
     }
-    if (!entry.isDraft) this.putRules([{ ...this.storedRule(entry), key, rule: inGroup(entry.rule, group) }]);
+    if (!entry.isDraft) this.edit({ do: 'move-rule', rule: id, after });
     else void this.draftSending.run();
   }
 
@@ -223,7 +222,7 @@ export class RuleActions {
     const { bench, legend } = this.session.get();
     if (bench && ids.includes(bench.draft.id)) this.leaveBench();
     const kept = ids.filter((id) => legend.some((entry) => entry.id === id && !(entry.isDraft && bench?.kept === null)));
-    if (kept.length) this.change([{ kind: 'remove-rules', rules: kept }]);
+    if (kept.length) this.edit({ do: 'remove-rules', rules: kept });
     this.session.set({ chosen: [] });
   }
 
@@ -233,7 +232,7 @@ export class RuleActions {
     this.removeRules(await this.session.ask({ kind: 'ask-touching', areas }));
   }
 
-  /** Chooses a rule of the legend besides those that are chosen, or no longer. */
+  /** Chooses one more rule of the legend, or one less. */
   toggleChosen(id: RuleId): void {
     const { chosen } = this.session.get();
     this.session.set({ chosen: chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id] });
@@ -248,61 +247,34 @@ export class RuleActions {
     this.session.set({ onlyTouching });
   }
 
-  /** Changes several kept rules as one change. */
-  changeRules(ids: readonly RuleId[], change: (rule: Rule) => Rule): void {
-    const entries = this.session.get().legend.filter((entry) => ids.includes(entry.id) && !entry.isDraft);
-    if (entries.length) this.putRules(entries.map((entry) => ({ ...this.storedRule(entry), rule: change(entry.rule) })));
+  /** Changes several rules as one change; not those whose draft is on the bench. */
+  changeRules(ids: readonly RuleId[], to: RuleChange): void {
+    const kept = this.session.get().legend.filter((entry) => ids.includes(entry.id) && !entry.isDraft);
+    if (kept.length) this.edit({ do: 'change-rules', rules: kept.map(({ id }) => id), to });
   }
 
   /** Puts rules into a group of the legend, or takes them out of theirs. */
-  groupRules(ids: readonly RuleId[], group: string | undefined): void {
-    this.changeRules(ids, (rule) => inGroup(rule, group));
+  groupRules(ids: readonly RuleId[], group: string | null): void {
+    this.changeRules(ids, { group });
     this.session.set({ chosen: [] });
   }
 
-  /** What the selected cells are for a rule: their fields, or, for one that reads certain cells, just those. */
-  private selectedReads(like: Reads): Reads {
-    const { selection } = this.session.get();
-    if ('cells' in like) return { cells: selectedAreas(selection).map(writeArea).join(' ') };
-    return { ...like, fields: this.selectedFields() };
+  private get selectedCells(): { readonly fields: readonly FieldId[]; readonly areas: readonly CellRange[] } {
+    return { fields: this.selectedFields(), areas: selectedAreas(this.session.get().selection) };
   }
 
   /** Lets rules read the selected cells instead of theirs; what they say stays. */
-  reachSelection(ids: readonly RuleId[]): void {
-    this.changeRules(ids, (rule) => ({ ...rule, reads: this.selectedReads(rule.reads) }));
+  reachSelection(rules: readonly RuleId[]): void {
+    this.edit({ do: 'reach-rules', rules, ...this.selectedCells });
   }
 
-  /** Makes copies of rules over the selected cells: relative references of their formulas move along. */
-  carryToSelection(ids: readonly RuleId[]): void {
-    const { legend, frame, selection } = this.session.get();
-    const { left, top } = selectedArea(selection);
-    const copies = legend
-      .filter((entry) => ids.includes(entry.id))
-      .map(({ id, rule }) => {
-        const from = placeOf(rule.reads, frame?.fields ?? []);
-        const reads = this.selectedReads(rule.reads);
-        const by = { columns: left - from.column, rows: 'cells' in rule.reads ? top - from.position : 0 };
-        const made = nanoid(10);
-        const place = legend.findIndex((entry) => entry.id === id) + 1;
-        const carried = { ...carryRule(rule, reads, by), id: made };
-        return { id: made, key: keysAt(legend, place, 1)[0]!, rule: { ...carried, name: this.carriedName(rule, carried) } };
-      });
-    if (copies.length) this.putRules(copies);
+  /** Makes copies of rules over the selected cells. */
+  carryToSelection(rules: readonly RuleId[]): void {
+    this.edit({ do: 'carry-rules', rules, ...this.selectedCells });
   }
 
-  /** A rule that was named after what it says still is; one with a name of its own says where it is now. */
-  private carriedName(rule: Rule, carried: Rule): string {
-    const fields = this.session.get().frame?.fields ?? [];
-    if (rule.name === ruleSentence(fields, rule)) return ruleSentence(fields, carried).slice(0, 200);
-    const { reads } = carried;
-    const where =
-      'cells' in reads
-        ? reads.cells
-        : fields
-            .filter(({ id }) => reads.fields.includes(id))
-            .map(({ label }) => label)
-            .join(', ');
-    return `${rule.name} (${where})`.slice(0, 200);
+  private edit(edit: Edit): void {
+    void this.session.withErrorMessage(this.session.ask({ kind: 'edit', edit }));
   }
 
   /** Makes a change of rules, or of what lies beside them. */
@@ -310,25 +282,7 @@ export class RuleActions {
     void this.session.withErrorMessage(this.session.ask({ kind: 'change', operations }));
   }
 
-  private putRules(rules: readonly StoredRule[]): void {
-    this.change([putRules(rules)]);
-  }
-
   private storedRule({ id, key, rule }: LegendEntry): StoredRule {
     return { id, key, rule };
   }
-}
-
-/** The first cell that a rule reads, as far as its fields or ranges tell. */
-function placeOf(reads: Reads, fields: readonly ShownField[]): CellPosition {
-  if ('fields' in reads)
-    return {
-      column: Math.max(
-        0,
-        fields.findIndex(({ id }) => reads.fields.includes(id)),
-      ),
-      position: 0,
-    };
-  const [range] = parseRanges(reads.cells) ?? [];
-  return { column: range?.left ?? 0, position: range?.top ?? 0 };
 }

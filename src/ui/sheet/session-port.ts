@@ -10,7 +10,7 @@ export interface SessionPort {
   select(selection: Selection): void;
   /** Selects cells and scrolls to them. */
   show(selection: Selection): void;
-  /** Takes in what is typed, with a reference in it that was pointed at on the grid. */
+  /** Sets the typed text, with a reference in it that was pointed at on the grid. */
   point(editing: Editing): void;
   /** Shows a message. */
   showMessage(message: string): void;

@@ -25,7 +25,7 @@ export interface Editing {
   readonly column: number;
   readonly position: number;
   readonly text: string;
-  /** The cell that it is typed into, once that is known; it may come to stand elsewhere meanwhile. */
+  /** The cell that is edited, once its ids are known; it may move meanwhile. */
   readonly cell?: CellIds | undefined;
   /** Where the text is being typed. */
   readonly place: 'cell' | 'line';
@@ -49,15 +49,15 @@ export interface SessionState {
   readonly window: SheetWindow | null;
   readonly frozen: SheetWindow | null;
   readonly legend: readonly LegendEntry[];
-  /** What the legend says to readers who get no rules. */
+  /** The legend, for readers without rules. */
   readonly meanings: readonly RuleMeaning[];
   /** Who else has the sheet open. */
   readonly others: readonly PresentPerson[];
-  /** Entries of one's own that others wrote over at the same time. */
+  /** Lost updates: entries of this person that others overwrote at the same time. */
   readonly lost: readonly LostCell[];
   readonly link: LinkState;
   readonly pending: number;
-  /** What would be taken back and brought back next; null where there is nothing. */
+  /** The next undo and redo; null where there is none. */
   readonly undo: string | null;
   readonly redo: string | null;
   readonly selection: Selection;
@@ -72,7 +72,10 @@ export interface SessionState {
   readonly chosen: readonly RuleId[];
   /** True where the legend is shown as those see it who only read. */
   readonly isReading: boolean;
-  /** What is asked about some rules: the group to put them in, the sheet to carry them to, the rule set to keep them in; or which set to use. */
+  /**
+   * The open dialog about some rules: the group to put them in, the sheet to carry them to, the rule set to save them
+   * in; or which set to use.
+   */
   readonly asked: { readonly what: 'group' | 'sheet' | 'set' | 'use-set'; readonly rules: readonly RuleId[] } | null;
   /** True where the legend shows only the rules that read or paint a selected cell. */
   readonly onlyTouching: boolean;
@@ -88,7 +91,7 @@ export interface SessionState {
   readonly failure: string | null;
 }
 
-/** Lost entries that are told at once. */
+/** Lost updates that are listed at once. */
 const MAX_LOST = 5;
 
 /** Before the sheet is open. */

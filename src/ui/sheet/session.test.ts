@@ -115,10 +115,10 @@ describe('kept rules', () => {
     await settle();
     expect(names()).toEqual(['C', 'B', 'A']);
     session.rules.moveRule(entry('A').id, 3);
-    session.rules.duplicateRule(entry('B'));
+    session.rules.duplicateRule(entry('B').id);
     await settle();
     expect(names()).toEqual(['C', 'B', 'B (copy)', 'A']);
-    session.rules.changeRules([entry('B').id], (rule) => ({ ...rule, on: !rule.on }));
+    session.rules.changeRules([entry('B').id], { on: !entry('B').rule.on });
     session.rules.removeRules([entry('B (copy)').id]);
     await settle();
     expect(names()).toEqual(['C', 'B', 'A']);
@@ -189,7 +189,7 @@ test('rules that two people made at the same moment, with equal keys, can still 
   await settle();
   expect(names()).toEqual(['x', 'y', 'z']);
   session.rules.moveRule('z', 1);
-  session.rules.duplicateRule(session.get().legend[0]!);
+  session.rules.duplicateRule(session.get().legend[0]!.id);
   await settle();
   expect(names()).toHaveLength(4);
   session.rules.moveRule('z', 0);

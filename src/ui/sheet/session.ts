@@ -15,16 +15,16 @@ import { START, stateAfter, type Editing, type SessionState } from './session-st
 const MAX_HOLD_MS = 24;
 /** Why the selected cell looks so is asked again so long after cells have changed: once for several changes at once. */
 const CELL_REST_MS = 50;
-/** What takes longer is said to be under way. */
+/** Work that takes longer than this is shown to be under way. */
 const BUSY_AFTER_MS = 300;
 
 /** How a sheet is looked at. */
 export interface SessionOf {
   /** The change after which it is shown; undefined for the sheet of now. */
   readonly at?: number | undefined;
-  /** Set for readers who get no rules, and for whoever wants to see what those get. */
+  /** Set for readers without rules, and for a preview of their view. */
   readonly reads?: { readonly as?: Reader['role'] };
-  /** What one goes by there; nobody is seen, and nothing is kept, where it is not said. */
+  /** The key of this person for presence and the offline queue. If absent: neither. */
   readonly who?: string | undefined;
 }
 
@@ -39,9 +39,9 @@ export class Session implements SessionPort {
   private opening: Promise<unknown> = Promise.resolve();
   private cellRest: ReturnType<typeof setTimeout> | null = null;
 
-  /** What is done to cells, rows and fields. */
+  /** Actions on cells, rows and fields. */
   readonly actions = new SheetActions(this);
-  /** What is done to rules. */
+  /** Actions on rules. */
   readonly rules = new RuleActions(this);
   /** How references are put into the formula that is being typed. */
   readonly pointing = new Pointing(this);
@@ -51,7 +51,7 @@ export class Session implements SessionPort {
     private readonly of: SessionOf = {},
   ) {}
 
-  /** True where the rules are got, and everything can be worked on. */
+  /** True for owners and editors. */
   get isMaker(): boolean {
     return this.of.reads === undefined;
   }
@@ -61,7 +61,7 @@ export class Session implements SessionPort {
     const engine = new EngineClient((events) => this.onEngineEvents(events));
     this.engine = engine;
     this.set({ theme });
-    // What went wrong is told by an event.
+    // A failure arrives as an event.
     const { at, reads, who } = this.of;
     this.opening = engine
       .ask({
@@ -109,7 +109,7 @@ export class Session implements SessionPort {
     setTimeout(() => this.hold === 'waiting' && this.set({}), MAX_HOLD_MS);
   }
 
-  /** Takes in all that the engine told at once, and renders once. */
+  /** Applies all events of the engine that came at once, and renders once. */
   private onEngineEvents(events: readonly Event[]): void {
     this.set(Object.assign({}, ...events.map((event) => stateAfter(event, this.state))) as Partial<SessionState>);
     if (events.some(({ kind }) => kind === 'window-resolved')) this.cellRest ??= setTimeout(() => this.readCell(), CELL_REST_MS);
@@ -161,9 +161,9 @@ export class Session implements SessionPort {
     void this.ask({ kind: 'select', selection }).then((cell) => {
       const { selection: now, editing } = this.state;
       if (now.anchor.column !== column || now.anchor.position !== position) return;
-      // Whoever typed before the answer came learns only now which cell that is.
+      // Typing may begin before the answer came: only now the ids of the cell are known.
       const knows = cell && editing && !editing.cell && editing.column === column && editing.position === position;
-      // The same object as long as it is the same style: whoever shows it need not do so again.
+      // The same object while the style is equal: its readers need not render again.
       const style = cell && equal(cell.style, this.state.cell?.style) ? this.state.cell!.style : cell?.style;
       this.set({ cell: cell && { ...cell, style: style! }, ...(knows ? { editing: { ...editing, cell: idsOf(cell) } } : {}) });
     });
@@ -178,18 +178,18 @@ export class Session implements SessionPort {
     const text = typed ?? known?.input;
     if (text !== undefined) return this.set({ editing: { column, position, text, place, cell: known ? idsOf(known) : undefined } });
     void this.ask({ kind: 'select', selection }).then((answer) => {
-      // Whoever is quicker than the answer has begun to type over the cell.
+      // Typing may have begun over the cell before the answer came.
       if (answer?.lock) return this.showMessage(answer.lock);
       if (!this.state.editing && answer) this.set({ editing: { column, position, text: answer.input, place, cell: idsOf(answer) } });
     });
   }
 
-  /** What is typed now; what was pointed at before stays as it is. */
+  /** Sets the typed text; what was pointed at before stays as it is. */
   type(text: string, caret = text.length): void {
     if (this.state.editing) this.set({ editing: { ...this.state.editing, text, caret, pointed: undefined } });
   }
 
-  /** What is typed now, with a reference in it that was pointed at on the grid. */
+  /** Sets the typed text, with a reference in it that was pointed at on the grid. */
   point(editing: Editing): void {
     this.set({ editing, shown: editing.pointed?.selection ?? null });
   }
@@ -215,7 +215,7 @@ export class Session implements SessionPort {
     this.set({ editing: null });
   }
 
-  /** What could not be done is told, and what takes long is shown to be under way; whoever waits goes on all the same. */
+  /** Shows why some work failed, and shows that it is busy where it takes long; gives undefined where it failed. */
   async withErrorMessage<T>(work: Promise<T>): Promise<T | undefined> {
     const slow = setTimeout(() => this.set({ isBusy: true }), BUSY_AFTER_MS);
     try {

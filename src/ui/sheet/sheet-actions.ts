@@ -65,7 +65,7 @@ export class SheetActions {
         ? { do: 'move-rows', top, bottom, to: rows < 0 ? top - 1 : bottom + 2 }
         : { do: 'move-fields', left, right, to: columns < 0 ? left - 1 : right + 2 },
     );
-    // The selection goes along at once: whoever presses the key again at once means the same rows.
+    // The selection moves along at once: the next press of the key means the same rows.
     const shifted = ({ column, position }: Selection['anchor']) => ({ column: column + columns, position: position + rows });
     this.session.show({ anchor: shifted(selection.anchor), focus: shifted(selection.focus) });
     await moved;
@@ -92,7 +92,7 @@ export class SheetActions {
     this.session.show(extend ? { anchor, focus: cell } : selectCell(cell));
   }
 
-  /** Puts a mark on the selected cells, or takes it off where the active one has it. */
+  /** Sets a mark on the selected cells, or removes it where the active one has it. */
   toggleMark(mark: 'bold' | 'italic' | 'underline' | 'strike'): void {
     this.style({ [mark]: this.session.get().cell?.style[mark] !== true });
   }

@@ -52,7 +52,7 @@ export function CellLine() {
       aria-label="Content of the selected cell"
       value={editing ? editing.text : (cell?.input ?? '')}
       readOnly={cell !== null && cell.lock !== null && !isEditing}
-      // Put in the place of another editor, it goes on where that one was.
+      // Replacing another editor, it goes on where that one was.
       autoFocus={isEditing}
       onFocus={(event) => {
         if (!isEditing) return cell?.lock ? undefined : session.beginEdit('line', cell?.input ?? '');

@@ -1,7 +1,7 @@
 import type { CellAnswer } from '../../protocol/engine-messages';
 import classes from './CellLine.module.css';
 
-/** For readers who get no rules: what is said of the selected cell, or why nothing can be typed there. */
+/** For readers without rules: the words for the selected cell, or why it is locked. */
 export function SaysLine({ cell }: { readonly cell: CellAnswer }) {
   const says = cell.says.join(' · ');
   return (

@@ -1,4 +1,4 @@
 export const dynamic = 'force-dynamic';
 
-/** Answers as long as the process is alive, whatever it needs is there or not: see /api/ready. */
+/** Answers while the process is alive, even if what it needs is not there: see /api/ready. */
 export const GET = (): Response => Response.json({ alive: true });

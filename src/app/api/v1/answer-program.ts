@@ -30,8 +30,8 @@ const QUARTER_MS = 900_000;
 const DESCRIBED = '</api/v1/openapi.json>; rel="service-desc"';
 
 /**
- * Answers what a program asks: who it is, whether it may, how often it has asked, and whether the request is as its endpoint says. With `etag`,
- * an answer that hangs on the sheet alone carries its ETag, and is not made again for who has it.
+ * Answers a request of a program: authenticates it, checks scope, rate limit and the request itself. With `etag`, an
+ * answer that depends on the sheet alone carries its ETag, and is not made again for a client that has it.
  */
 export function answerProgram<Query, Body>(
   endpoint: Endpoint,
@@ -47,7 +47,7 @@ export function answerProgram<Query, Body>(
     const sheet = params && (await params).id;
     const head = sheet === undefined ? 0 : await headOf(sheet, program);
     if (endpoint.scope !== null && !program.scopes.includes(endpoint.scope)) throw new Refusal('not-allowed', refusalFor(endpoint.scope));
-    // Looks may hang on the clock: days begin on a quarter of an hour in every time zone.
+    // Looks may be time-dependent: days begin on a quarter of an hour in every time zone.
     const etag = `"${program.sheet}-${Math.floor(Date.now() / QUARTER_MS)}-${head}"`;
     const isTagged = endpoint.headers?.['If-None-Match'] !== undefined;
     if (isTagged && request.headers.get('if-none-match') === etag) return new Response(null, { status: 304, headers: { etag } });
@@ -64,7 +64,7 @@ export function answerProgram<Query, Body>(
   });
 }
 
-/** What is told to a program without a scope. */
+/** The answer to a program without the scope. */
 export const refusalFor = (scope: Scope): string =>
   `This token may not ${SCOPES[scope]}: the owner of the sheet can make one that may, with the scope "${scope}"`;
 
@@ -82,7 +82,7 @@ async function programOf(request: Request): Promise<FoundProgram> {
 
 async function headOf(sheet: SheetId, program: FoundProgram): Promise<number> {
   const found = sheet === program.sheet ? await findSheet(database(), sheet) : undefined;
-  // A sheet of somebody else is told like one that does not exist.
+  // Somebody else's sheet answers like one that does not exist.
   if (!found) throw new Refusal('no-sheet', `There is no such sheet for this token: it is good for "${program.sheet}"`);
   return found.head;
 }

@@ -11,7 +11,7 @@ import { tokensFor } from '../../api/cookies';
 import { requireSignedIn, signedIn } from '../../signed-in';
 
 export const dynamic = 'force-dynamic';
-// The address of this page is a secret: no other page is told where one came from.
+// The address of this page is a secret: no referrer is sent.
 export const metadata: Metadata = { title: 'Auxesis', referrer: 'no-referrer', robots: { index: false, follow: false } };
 
 const MAY = { editor: 'work on, with its rules', filler: 'fill in', viewer: 'read' } as const;
@@ -23,7 +23,7 @@ export default async function LinkPage({ params }: { readonly params: Promise<{ 
   const isInvitation = link.invites !== null;
   const person = isInvitation ? await requireSignedIn(`/links/${token}`) : await signedIn();
   const access = await findAccess(database(), link.sheet, await tokensFor(link.sheet));
-  // Whoever has been here already goes on where they were.
+  // A visitor who has been here goes on under the same name.
   if (access && !isInvitation) redirect(`/sheets/${encodeURIComponent(link.sheet)}`);
   return <Join token={token} sheetName={link.sheetName} may={MAY[link.role]} isInvitation={isInvitation} name={person?.name ?? ''} />;
 }

@@ -10,7 +10,7 @@ export const dynamic = 'force-dynamic';
 
 interface Props {
   readonly params: Promise<{ id: string }>;
-  /** `as`: as whom the owner or an editor wants to see the sheet; `row` and `field`: the cell that one comes for. */
+  /** `as`: the role to preview, for owner and editors; `row` and `field`: the cell to go to. */
   readonly searchParams: Promise<Query>;
 }
 

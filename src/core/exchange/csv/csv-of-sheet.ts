@@ -50,7 +50,7 @@ function typedAt(sheet: Sheet, column: number, slot: number): string {
 
 type ReadAt = (sheet: Sheet, column: number, slot: number) => string;
 
-/** What is shown, numbers with a decimal comma. */
+/** The shown text, with a decimal comma in numbers. */
 const withComma: ReadAt = (sheet, column, slot) => {
   const text = shownAt(sheet, column, slot);
   return sheet.columns[column]!.valueAt(slot).kind === 'number' ? text.replace(/[.,]/g, (sign) => (sign === '.' ? ',' : '.')) : text;

@@ -6,7 +6,7 @@ export interface GuessedForm extends CsvForm {
   readonly why: string;
 }
 
-/** So many rows at the beginning decide. */
+/** Rows at the beginning that decide. */
 const ROWS = 50;
 
 /** The separator by which the first rows of a text fall into the same number of cells, and more than one, most often. */

@@ -2,8 +2,9 @@ import { cssOf } from '../../looks/css-of';
 import { ICON_SETS, type IconSet } from '../../looks/icon-sets';
 import { lookProperties, type LookIcon, type LookProperties } from '../../looks/look';
 import { kindOf } from '../../rules/kinds/registry';
+import { namedFields } from '../../rules/shape/named-fields';
 import { ruleSentence } from '../../rules/shape/sentence-words';
-import { columnLetters, type CellRange } from '../../sheet/address';
+import type { CellRange } from '../../sheet/address';
 import { shownAt } from '../../sheet/shown-cell';
 import type { ExportedFile } from '../exported-file';
 import { wholeArea, type ExportSource } from '../export-source';
@@ -37,7 +38,7 @@ export function writeHtml(source: ExportSource): ExportedFile {
 
 /** A line of the legend for each rule: its looks, its name, and what it says. */
 function legend({ running, looks, sheet }: ExportSource): string[] {
-  const fields = sheet.fields.map((field, column) => ({ ...field, label: sheet.labelOf(column) ?? columnLetters(column) }));
+  const fields = namedFields(sheet);
   return running.map(({ rule }) => {
     const own = kindOf(rule.when).outcomeLooks(rule.when) ?? [rule.look ?? {}];
     const swatches = own.flatMap((look) =>

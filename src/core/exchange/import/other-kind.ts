@@ -1,6 +1,6 @@
 const LETTERS = new TextDecoder('latin1');
 
-/** How files begin that hold no table to be read, and what is told of them. */
+/** How files begin that hold no table, and the message for each. */
 const BEGINNINGS: readonly (readonly [begins: RegExp, told: string])[] = [
   [/^(?:\u0089PNG|\u00ff\u00d8\u00ff|GIF8)/, 'it is a picture'],
   [/^%PDF-/, 'it is a PDF: copy the table in it and paste the rows'],

@@ -19,7 +19,7 @@ export function jsonTable(text: string): Table {
   return tableOfRecords((parsed as unknown[]).map((record, at) => ({ record, place: `record ${at + 1}` })));
 }
 
-/** The values of a file of records that was taken out here; anything else as it is. A rule file is told from data. */
+/** The values of a file of records that was exported here; anything else as it is. A rule file is recognised. */
 function recordsIn(parsed: unknown): unknown {
   if (typeof parsed !== 'object' || parsed === null || !('format' in parsed)) return parsed;
   if (parsed.format === 'auxesis-rules')

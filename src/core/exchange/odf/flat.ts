@@ -1,6 +1,6 @@
 import { ODF_NAMESPACES } from './namespaces';
 
-/** So many bytes of a document hold its root. */
+/** Bytes at the beginning of a document that hold its root. */
 export const FLAT_HEAD = 4096;
 
 /** Whether bytes begin like a document of ISO/IEC 26300 that is one XML file, 3.1.2 of its part 1. */

@@ -4,7 +4,7 @@ import { readXmlWhole } from '../xml/read-xml';
 import { ODF_NAMESPACES, ODF_PREFIXES } from './namespaces';
 import { readNumberStyle, writeNumberStyle } from './number-style';
 
-/** A style as it stands in a document, read as one is. */
+/** A number style as it stands in a document, read. */
 const styleOf = (text: string) =>
   readXmlWhole(
     new TextEncoder().encode(

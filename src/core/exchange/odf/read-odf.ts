@@ -61,7 +61,7 @@ interface TableAsked {
   readonly expressions: readonly XmlElement[];
 }
 
-/** What stands in a sheet and has no place here, and what is told of it. */
+/** Elements of a sheet that are not supported, and the message for each. */
 const LEFT_OUT: Readonly<Record<string, string>> = {
   'table:shapes': 'Pictures and charts are left out',
   'table:content-validations': 'What may be typed into cells is not taken along',
@@ -230,7 +230,7 @@ class TableReader {
     if (text === undefined) return value;
     const formula = attributes['table:number-matrix-columns-spanned'] === undefined ? fromOdfFormula(text, this.asked.name) : undefined;
     const why = formula === undefined ? 'that are written in another language, or fill several cells,' : unusableBecause(formula);
-    // An error that was typed is written as a formula that is nothing else.
+    // An error that was typed is written as a formula of nothing but the error.
     if (why === undefined) return (ERROR_WORDS as readonly string[]).includes(formula!.slice(1)) ? formula!.slice(1) : formula!;
     this.losses.add(`Formulas ${why} are ${value === '' ? 'left out, since the file has no value of them' : 'kept as their values'}`, where);
     return value;
@@ -283,7 +283,7 @@ class TableReader {
     return {
       name: applied?.displayName ?? null,
       on: true,
-      // The first condition that is met decides alone.
+      // The first condition that is true decides alone.
       settles: !isLast,
       reads: { cells: where },
       when: read.when,

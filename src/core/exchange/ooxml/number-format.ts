@@ -39,7 +39,7 @@ export interface ReadFormat {
   readonly pattern: string | null;
   /** Whether numbers with it are dates or times. */
   readonly isDate: boolean;
-  /** Whether what is typed under it is text. */
+  /** Whether the format makes what is typed a text. */
   readonly isText?: boolean;
   /** True where the pattern says less than the code did. */
   readonly isLess: boolean;
@@ -86,7 +86,7 @@ function numberPattern(section: string): string | undefined {
   return parseNumberFormat(pattern) ? pattern : undefined;
 }
 
-/** Minutes are told from months by what stands beside them: hours before, or seconds after. */
+/** Minutes are recognised by their neighbours: hours before, or seconds after. */
 function datePattern(section: string): string | undefined {
   const tokens = [...section.matchAll(TOKEN)];
   const halves = tokens.some((token) => token[6] !== undefined);

@@ -44,7 +44,10 @@ interface GivenCondition extends ConditionSurroundings {
 /** What a rule of the standard says, or why there is no word for it here. */
 type ReadCondition = { readonly when: When } | { readonly lost: string };
 
-/** Reads the rules of a `conditionalFormatting` element, 18.3.1.18, all its types as 18.18.12 lists them. What cannot be said is told. */
+/**
+ * Reads the rules of a `conditionalFormatting` element, 18.3.1.18, all its types as 18.18.12 lists them. What is not
+ * supported is reported.
+ */
 export function readConditions(element: XmlElement, around: ConditionSurroundings): PlacedRule[] {
   const sqref = element.attributes.sqref ?? '';
   const ranges = parseRanges(sqref.trim());

@@ -103,7 +103,7 @@ const PATTERNS: readonly (readonly [RegExp, 'dots' | 'lines' | 'cross' | 'diagon
   [/down|up/i, 'diagonal'],
 ];
 
-/** A fill, 18.8.20. In a look a plain fill is told by its background, in a cell by its foreground. */
+/** A fill, 18.8.20. In a look a plain fill is given by its background, in a cell by its foreground. */
 function readFill(fill: XmlElement | undefined, theme: Theme, where?: 'of a look'): Fill | undefined {
   const gradient = childOf(fill, 'gradientFill');
   if (gradient) {

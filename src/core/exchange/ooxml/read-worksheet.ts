@@ -36,7 +36,7 @@ interface FormulaPlace {
   readonly value: string;
 }
 
-/** Parts of a sheet that there is no place for, and what is told of them. */
+/** Elements of a sheet that are not supported, and the message for each. */
 const LEFT_OUT: Readonly<Record<string, string>> = {
   dataValidations: 'What may be typed into cells is not taken along',
   hyperlinks: 'Links of cells are left out, their text stays',

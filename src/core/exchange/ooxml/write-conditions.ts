@@ -42,7 +42,7 @@ interface Native {
   readonly attributes: XmlAttributes;
   readonly content?: string;
   readonly note?: string;
-  /** True where it has no look of its own besides what it carries. */
+  /** True where the kind has no look of its own besides what it carries. */
   readonly isShaded?: boolean;
 }
 
@@ -331,7 +331,7 @@ function sayFormula({ formula: text }: WhenOf<'formula'>, { formula }: Condition
     : { attributes: { type: 'expression' }, content: xml('formula', {}, escaped(said)) };
 }
 
-/** One a kind that the standard has, 18.18.12; the others are said by formulas, or not at all. */
+/** One a kind that the standard has, 18.18.12; others are written as formulas, or not at all. */
 const NATIVE: { readonly [K in When['kind']]?: (when: WhenOf<K>, said: ConditionContext) => Native | undefined } = {
   compare: sayCompare,
   text: sayText,

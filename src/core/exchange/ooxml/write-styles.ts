@@ -163,7 +163,7 @@ function lineName({ style, width }: BorderSide): string {
 
 const PATTERN_NAMES = { dots: 'gray125', lines: 'lightHorizontal', cross: 'lightGrid', diagonal: 'lightUp' } as const;
 
-/** In a look a plain fill is told by its background. */
+/** In a look a plain fill is given by its background. */
 function lookFill(fill: Fill): string {
   if (typeof fill === 'object' && 'from' in fill) {
     const stop = (position: number, hex: Hex) => xml('stop', { position }, color('color', hex));

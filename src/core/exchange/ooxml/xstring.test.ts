@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { fromXstring, toXstring } from './xstring';
 
-// ISO/IEC 29500-1, 22.9.2.19: _xHHHH_ is the character of that code; an underscore that would begin one is _x005F_.
+// ISO/IEC 29500-1, 22.9.2.19: _xHHHH_ is the character of that code; an underscore before such a code is _x005F_.
 test.each([
   ['a_x000D_b', 'a\rb'],
   ['_x0009_', '\t'],

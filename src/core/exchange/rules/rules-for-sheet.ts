@@ -9,7 +9,7 @@ import type { LookPart } from '../../sheet/sheet-part';
 /** Looks that every sheet has: a rule file may refer to them as they are here. */
 const FAMILY = new Set(sheetLooks([], 'light').map(({ id }) => id));
 
-/** What a sheet's own looks of a rule file go by. */
+/** Prefix of the ids of a rule file's own looks in a sheet. */
 const named = (id: string): string => (FAMILY.has(id) || id.startsWith(OWN_LOOK) ? id : OWN_LOOK + id.replace(/[^\w-]/g, '-'));
 
 /**

@@ -12,7 +12,7 @@ import { readDate } from '../../values/read-date';
 import { partsOf as dayOf } from '../../values/calendar';
 import { numberText } from '../../values/number-text';
 
-/** A rule that is to be said as a formula for each of the cells it paints. */
+/** A rule that is written as a formula for each of the cells it paints. */
 export interface PredicateWanted {
   readonly rule: Rule;
   readonly sheet: Sheet;
@@ -26,7 +26,7 @@ export interface PredicateWanted {
   readonly isFixed: boolean;
 }
 
-/** What a condition is said with, for one column that is read. */
+/** What a predicate is written with, for one column that is read. */
 interface PredicateContext {
   /** The cell that is judged, and all cells that are read in its column and in all columns. */
   readonly cell: string;

@@ -20,7 +20,7 @@ import { fieldIdAt, rowIdAt } from '../import/table-rows';
 import type { SheetContents } from '../sheet-contents';
 import type { WorkbookRow, WorkbookRule, WorkbookSheet } from './workbook-sheet';
 
-/** So many rows at the top are looked at for labels. */
+/** Rows at the top that are searched for labels. */
 const TOP_ROWS = 20;
 
 /** The texts of the first rows, as they would be typed. */
@@ -69,7 +69,7 @@ export function ruleNames(sheet: WorkbookSheet, header: number | null, fields = 
   return sheet.rules.map((rule) => called(rule, named));
 }
 
-/** A rule that has no name in the file goes by what it says of the fields that it reads, a formula by itself. */
+/** A rule without a name in the file is named by its sentence, a formula by itself. */
 function called({ name, reads, when }: WorkbookRule, fields: readonly NamedField[]): string {
   if (name !== null) return name;
   if (when.kind === 'formula') return when.formula.slice(0, 80);
@@ -99,7 +99,7 @@ function fieldsOf(sheet: WorkbookSheet, records: RowSpan): Field[] {
   });
 }
 
-/** What of a cell's formatting is neither its field's nor said by what is typed in it; undefined where nothing is. */
+/** The formatting of a cell that is neither its field's nor given by its input; undefined where there is none. */
 function ownStyle(style: Style, field: Field, input: string): Style | undefined {
   const { number, ...rest } = style;
   const isSaid = number === field.format || (field.format === null && number === formatTyped(input));
@@ -122,7 +122,7 @@ function aboutOf(row: WorkbookRow | undefined, styles: Readonly<Record<string, S
   return Object.keys(about).length ? about : undefined;
 }
 
-/** Puts ids in the place of addresses in formulas. */
+/** Replaces addresses in formulas by ids. */
 function keeper(sheet: WorkbookSheet, fields: readonly Field[], header: number | null): (input: string, row: string) => string {
   const labelled = new Sheet(fields);
   if (header !== null) {

@@ -83,7 +83,7 @@ function paintedStyle({ properties, from }: ResolvedLook, running: readonly Runn
   return own.size ? styleOfLook(own) : undefined;
 }
 
-/** A look as ordinary formatting: one colour in the place of a gradient or pattern, and no icon or bar. */
+/** A look as ordinary formatting: one colour instead of a gradient or pattern, and no icon or bar. */
 export function styleOfLook(properties: LookProperties): Style {
   const style: Record<string, unknown> = {};
   const border: Record<string, unknown> = {};

@@ -13,11 +13,11 @@ interface Task {
   readonly dirty: readonly (BitSet | undefined)[];
   readonly formulaAt: (column: number, slot: number) => Formula;
   readonly place: EvalCursor;
-  /** True where formulas are given up by the size of the areas that they name, before these are looked at. */
+  /** True where formulas are refused by the size of the areas they name, before these are read. */
   readonly isOverBudget: boolean;
 }
 
-/** A cell on the way: what is left of the cells it reads, and the least index that can be reached from it. */
+/** A cell on the stack: which of the cells it reads are left, and the least index that can be reached from it. */
 interface Visit {
   readonly cell: number;
   readonly reads: number[];
@@ -41,7 +41,7 @@ const WAITING_STEPS = 8;
 
 /**
  * Calculates cells whose order is not known, each after those it reads: Tarjan's strongly connected components, without
- * recursion, so that a chain may be as long as the sheet. Cells that read one another in a circle, or themselves, are `#CYCLE!`.
+ * recursion, so that a chain may have the length of the sheet. Cells in a cycle are `#CYCLE!`.
  */
 export function calculateCells(task: Task, put: (column: number, slot: number, value: CellValue) => void): void {
   const { sheet, columns, dirty, place } = task;

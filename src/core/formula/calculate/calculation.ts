@@ -13,12 +13,12 @@ import { newCursor, type FormulaContext, type EvalCursor } from '../values/place
 import { stronglyConnected } from './strongly-connected';
 import { TooMuchWork, type WorkLimits } from '../values/work-meter';
 
-/** So many edits at once cost more one by one than calculating everything anew. */
+/** From this number on, edits cost more one by one than calculating everything. */
 const MAX_SINGLE_EDITS = 5000;
 
 const inFull = (count: number): string => count.toLocaleString('en');
 
-/** What is told of a cell whose formula is given up. */
+/** The message of a cell whose formula is too much work. */
 export const TOO_MUCH_WORK = {
   formula: ({ formula }: WorkLimits) => `too much work: use smaller ranges (over ${inFull(formula)} values)`,
   sheet: ({ sheet, light }: WorkLimits) =>
@@ -30,8 +30,8 @@ export const TOO_MUCH_WORK = {
 type Before = Map<number, CellBefore> | null;
 
 /**
- * The formulas of a sheet at work: calculates them all, and after an edit those that depend on it. Fields are taken in the
- * order of what they read from one another; only where fields read one another in a circle is the order found cell by cell.
+ * The formulas of a sheet: calculates them all, and after an edit those that depend on it. Fields are taken in the
+ * order of what they read from one another; only where fields form a cycle is the order found cell by cell.
  */
 export class Calculation {
   /** By column and code of the input. */
@@ -59,7 +59,10 @@ export class Calculation {
     this.calculateAll();
   }
 
-  /** Reads all formulas anew and calculates them: after rows, labels or names have changed. Where that is too much work, only the light ones. */
+  /**
+   * Reads and calculates all formulas: after rows, labels or names have changed. Where that is too much work, only the
+   * light ones.
+   */
   calculateAll(): void {
     this.isOverBudget = false;
     this.beginAll();
@@ -78,7 +81,7 @@ export class Calculation {
     return this.isOverBudget ? this.context.work.limits.sheet : this.cost;
   }
 
-  /** Reads all formulas anew, and marks their cells. */
+  /** Reads all formulas, and marks their cells. */
   private beginAll(): void {
     this.costs = new Map();
     this.cost = 0;
@@ -106,7 +109,7 @@ export class Calculation {
     ) {
       const had = this.index.size > 0;
       this.calculateAll();
-      // Formulas may have changed anywhere: everything is judged anew.
+      // Formulas may have changed anywhere: everything is evaluated again.
       return had ? [...effects, { kind: 'layout' }] : effects;
     }
     const edits = effects.filter((effect) => effect.kind === 'cell');
@@ -129,19 +132,21 @@ export class Calculation {
     return this.calculateAfter(edits, effects);
   }
 
-  /** Calculates what hangs on the clock, after the context's `now` has moved on. */
+  /** Calculates time-dependent formulas, after the context's `now` has moved on. */
   tick(): readonly Effect[] {
     const cells = this.index.volatileOn('clock').flatMap((formula) => this.cellsOf(formula));
     for (const { column, slot } of cells) this.mark(column, slot);
     return this.calculateAfter([], []);
   }
 
-  /** The columns that the formulas of a column read; unknown where one finds what it reads only while it is calculated. */
+  /**
+   * The columns that the formulas of a column read; unknown where one finds what it reads only while it is calculated.
+   */
   columnsReadBy(column: number): ReadonlySet<number> | 'unknown' {
     return this.index.columnsRead(column);
   }
 
-  /** What is wrong with the formula of a cell, told by the characters that a person sees; undefined where nothing is. */
+  /** What is wrong with the formula of a cell, by the characters that a person sees; undefined where nothing is. */
   mistakeAt(column: number, slot: number): string | undefined {
     const store = this.sheet.columns[column]!;
     if (!store.formulas.has(slot)) return undefined;

@@ -12,7 +12,7 @@ interface Block {
   readonly readers: FieldFormula[];
 }
 
-/** Which formulas read a cell. Rows are positions, so the index is made anew when rows change. */
+/** Which formulas read a cell. Rows are positions, so the index is rebuilt when rows change. */
 export class DependencyIndex {
   size = 0;
   private readonly rows = new Map<number, FieldFormula[]>();

@@ -1,6 +1,6 @@
 import type { Formula } from '../run/make-formula';
 
-/** A formula at work in a field: all cells of the field whose input is the same share it. */
+/** A formula of a field: all cells of the field with the same input share it. */
 export interface FieldFormula {
   readonly column: number;
   readonly code: number;

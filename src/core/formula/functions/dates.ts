@@ -27,7 +27,7 @@ function weekNumber(serial: number, kind: number): number | FormulaError {
   return Math.floor((Math.floor(serial) - newYear + ((weekdayOf(newYear) - first + 7) % 7)) / 7) + 1;
 }
 
-/** Whole years, months or days between two dates, and what is left of them beside whole months or years. */
+/** Whole years, months or days between two dates, and what remains of them after whole months or years. */
 function difference(from: number, to: number, unit: string): number | FormulaError {
   const [start, end] = [Math.floor(from), Math.floor(to)];
   if (start > end) return FormulaError.number;

@@ -29,7 +29,10 @@ export interface FunctionSpec {
   readonly says: string;
   readonly parameters: readonly Parameter<unknown>[];
   run(args: readonly unknown[], place: EvalCursor): Operand;
-  /** `clock` where the result hangs on the time, `cells` where it reads cells that its text does not name. */
+  /**
+   * Set for volatile functions: `clock` where the result depends on the time, `cells` where it reads cells that its
+   * text does not name.
+   */
   readonly volatile?: 'clock' | 'cells';
 }
 
@@ -136,5 +139,5 @@ export const several = <T>(parameter: Parameter<T>): Parameter<readonly T[]> =>
 /** The numbers of all arguments in one list. */
 export const allNumbers = (name = 'numbers') => several(numbers(name));
 
-/** Same function, marked for what its result hangs on besides its arguments. */
+/** The same function, marked as volatile. */
 export const volatileOn = (on: 'clock' | 'cells', spec: FunctionSpec): FunctionSpec => ({ ...spec, volatile: on });

@@ -33,7 +33,7 @@ export function arityOf({ parameters }: FunctionSpec): { readonly least: number;
   };
 }
 
-/** True where a function can be called with so many arguments. */
+/** True where a function takes this number of arguments. */
 export function takes(spec: FunctionSpec, count: number): boolean {
   const { least, most } = arityOf(spec);
   return count >= least && count <= most;

@@ -80,7 +80,7 @@ const lookup = (name: string, says: string, along: 'rows' | 'columns') =>
     },
   );
 
-/** Rows or columns of what is given; of nothing, the row or column of the formula itself. */
+/** Rows or columns of the argument; without one, the row or column of the formula itself. */
 const coordinate = (name: string, says: string, { of, here }: { of: (operand: Area) => number; here: (place: EvalCursor) => number }) =>
   define({ name, says }, [optional(anything('cell'), { operand: null })], ([{ operand }], place) =>
     operand === null ? here(place) + 1 : operand instanceof Area ? of(operand) + 1 : operand instanceof FormulaError ? operand : FormulaError.value,

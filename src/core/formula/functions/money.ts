@@ -6,7 +6,7 @@ import { allNumbers, define, integer, number, numbers, optional } from './functi
 /** Periods that are gone through one by one. */
 const MAX_PERIODS = 100_000;
 
-/** The factor that a sum grows by over so many periods, and that a payment of 1 a period grows to. */
+/** The factor that a sum grows by over a number of periods, and that a payment of 1 a period grows to. */
 function growth(rate: number, periods: number): { sum: number; payments: number } {
   if (rate === 0) return { sum: 1, payments: periods };
   const sum = settled((1 + rate) ** periods);

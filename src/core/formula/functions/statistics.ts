@@ -121,7 +121,7 @@ function forEachMeeting(
   return undefined;
 }
 
-/** The numbers of an area that stand where the criteria are met; an error among them is the result. */
+/** The numbers of an area whose criteria hold; an error among them is the result. */
 function numbersMeeting(cells: Area, pairs: readonly { readonly operand: Operand }[], place: EvalCursor): readonly number[] | FormulaError {
   const found: number[] = [];
   let wrong: FormulaError | undefined;

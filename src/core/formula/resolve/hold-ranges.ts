@@ -14,9 +14,10 @@ interface Ahead {
 }
 
 /**
- * What formulas in cells must become when rows or fields are about to be removed or moved, so that the ranges that they name go on to cover
- * what is left of them, and what is put between. Their ends are kept by id: an end that goes elsewhere would take the range along.
- * A range that is removed as a whole stays, and is `#REF!`. Each holds only while its cell does: whoever types there meanwhile keeps their entry.
+ * What formulas in cells must become when rows or fields are about to be removed or moved, so that the ranges they name
+ * go on to cover what remains, and what is inserted between. Their ends are kept by id: an end that moves elsewhere
+ * would stretch the range. A range that is removed as a whole stays, and is `#REF!`. A concurrent edit of the cell
+ * wins.
  */
 export function holdRanges(sheet: Sheet, operations: readonly Operation[]): CellInput[] {
   const moves = operations.some(({ kind }) => kind === 'remove-rows' || kind === 'remove-fields' || kind === 'change-rows' || kind === 'put-fields');
@@ -70,7 +71,7 @@ function heldRow(row: KeptRef['row'], id: RowId | undefined, own: RowId): KeptRe
   return { ...row, id };
 }
 
-/** New places of two ends, in their own order; undefined where one of them is no place. */
+/** New positions of two ends, in their order; undefined where one of them is gone. */
 function heldEnds(one: number, other: number, move: AxisMove): readonly [number, number] | undefined {
   if (!(one >= 0) || !(other >= 0)) return undefined;
   const span = moveSpan([Math.min(one, other), Math.max(one, other)], move);

@@ -18,7 +18,7 @@ export type NameContext = Pick<FormulaContext, 'sheet' | 'findName'>;
 /** All names of a tree. */
 export const namesOf = (tree: FormulaNode): NodeOf<'name'>[] => (tree.kind === 'name' ? [tree] : partsOf(tree).flatMap(namesOf));
 
-/** Puts references in the place of names: what a named range stands for, else the field with that label. Names that are neither are told. */
+/** Replaces names by references: a named range, else the field with that label. Other names are reported. */
 export function resolveNames(tree: FormulaNode, context: NameContext): ResolvedNames {
   const diagnostics: Diagnostic[] = [];
   const resolve = (node: FormulaNode, wanted: WantedShape): FormulaNode => {

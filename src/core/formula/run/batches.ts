@@ -128,7 +128,7 @@ export function comparisonBatch(operator: BinaryOperator, a: NumberBatch, b: Num
   };
 }
 
-/** AND (deciding 0) or OR (deciding 1) of tests; -1, which has all bits set, where one of them is. */
+/** AND (deciding 0) or OR (deciding 1) of tests; -1, which has all bits set, where one of them is an error. */
 export function logicBatch(tests: readonly TestBatch[], deciding: 0 | 1): TestBatch {
   const part = new Int8Array(BATCH);
   const combine = deciding === 1 ? either : both;
@@ -166,7 +166,7 @@ export const mapBatch =
     for (let at = 0; at < batch.count; at++) out[at] = compute(out[at]!);
   };
 
-/** Runs two parts into arrays of their own, as long as the batch. */
+/** Runs two parts into arrays of their own, of the batch's length. */
 function operands(a: NumberBatch, b: NumberBatch): (batch: Batch) => { x: Float64Array; y: Float64Array } {
   const [x, y] = [new Float64Array(BATCH), new Float64Array(BATCH)];
   return (batch) => {

@@ -21,7 +21,7 @@ import { spendAgain, spendMade, spendText, type EvalCursor } from '../values/pla
 import { plainNumber, QUICK_ARITHMETIC, QUICK_COMPARISON, quickLogic, TextEquality, type QuickNumber, type QuickTest } from './quick-runners';
 import { toScalar } from '../values/read-cells';
 
-/** A part of a formula made ready to run at any place. */
+/** A compiled part of a formula, to run at any cursor. */
 interface Runner {
   run(place: EvalCursor): Operand;
   readonly number?: QuickNumber;
@@ -200,8 +200,8 @@ class Compiler {
 }
 
 /**
- * True for a call that gives the same wherever it stands as long as its references are fixed: it takes ranges whole, and nothing in it
- * asks where it stands.
+ * True for a call whose result is the same everywhere if its references are fixed: it takes ranges whole, and nothing
+ * in it depends on where it stands.
  */
 function isOnceForAll(node: NodeOf<'call'>, spec: FunctionSpec): boolean {
   const takesRange = node.args.some((arg) => isRange(arg));
@@ -219,7 +219,7 @@ const isRange = (node: FormulaNode): boolean =>
   node.kind === 'reference' && (node.ends.length > 1 || node.ends.some((end) => isKept(end) && typeof end.row === 'string' && end.row !== 'same'));
 const isCell = (node: FormulaNode): boolean => node.kind === 'reference' && !isRange(node);
 
-/** Runs a call once for all places of a formula, as long as no cell changes and its references are the same everywhere. */
+/** Runs a call once for all cells of a formula, while no cell changes and its references are the same everywhere. */
 function onceForAll(run: (place: EvalCursor) => Operand, begins: number, ends: number): (place: EvalCursor) => Operand {
   let known: { refs: EvalCursor['refs']; epoch: number; value: Operand; work: number } | undefined;
   return (place) => {

@@ -12,13 +12,13 @@ import { resolveNames } from '../resolve/resolve-names';
 import { referencesOf } from '../syntax/rewrite-references';
 import type { CellValue } from '../../values/cell-value';
 
-/** A formula made ready for a sheet. */
+/** A formula compiled for a sheet. */
 export interface Formula {
   /** The tree with names put in, and its references in order of writing. */
   readonly references: readonly ReferenceNode[];
   readonly bound: readonly BoundReference[];
   readonly compiled: CompiledFormula;
-  /** What is wrong with it; the first one is what a person should be told. */
+  /** What is wrong with it; the first one is for the person. */
   readonly diagnostics: readonly Diagnostic[];
   /** True where it cannot be read at all. */
   readonly isUnread: boolean;

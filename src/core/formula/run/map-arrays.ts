@@ -10,7 +10,7 @@ export function asArray(operand: Operand, place: EvalCursor): Scalar | Matrix {
   return array instanceof Matrix && array.values.length === 1 ? array.values[0]! : array;
 }
 
-/** The element of an array, where one row or column stands for all. */
+/** The element of an array, where one row or column is repeated. */
 export function elementOf(operand: Scalar | Matrix, row: number, column: number): Scalar {
   if (!(operand instanceof Matrix)) return operand;
   const [r, c] = [operand.rows === 1 ? 0 : row, operand.columns === 1 ? 0 : column];

@@ -20,7 +20,10 @@ export function rewriteReferences(formula: string, replace: (node: ReferenceNode
   return rewritten + formula.slice(at);
 }
 
-/** The formula as it reads so many columns to the right and rows down: relative references move along, absolute ones stay. Off the sheet they become `#REF!`. */
+/**
+ * The formula as it reads a number of columns to the right and rows down: relative references move along, absolute ones
+ * stay. Off the sheet they become `#REF!`.
+ */
 export function shiftFormula(formula: string, columns: number, rows: number): string {
   return rewriteReferences(formula, (node) => {
     const ends = node.ends.map((end) => (isKept(end) ? end : shiftRef(end, columns, rows)));

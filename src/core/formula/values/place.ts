@@ -33,7 +33,7 @@ export interface EvalCursor {
   work: number;
 }
 
-/** A reference made ready: what it refers to at a place. */
+/** A bound reference: what it refers to at a cursor. */
 export interface BoundReference {
   areaAt(place: EvalCursor): Area | FormulaError;
   /** The value, where the reference is one cell: quicker than its area. */
@@ -75,7 +75,10 @@ const MADE = 2;
 /** Counts the elements of an array before it is made. */
 export const spendMade = (place: EvalCursor, elements: number): void => spend(place, MADE * elements);
 
-/** Counts what was worked out before towards the formula that uses it: whether it is within its limit never hangs on what is kept. */
+/**
+ * Counts what was calculated before towards the formula that uses it: whether it is within its limit must not depend on
+ * caches.
+ */
 export function spendAgain(place: EvalCursor, count: number): void {
   place.work += count;
   if (place.work > place.context.work.formulaLimit) throw new TooMuchWork('formula');

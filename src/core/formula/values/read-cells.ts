@@ -36,7 +36,9 @@ export function toMatrix(operand: Operand, place: EvalCursor): Matrix | FormulaE
   return new Matrix(operand.rows, operand.columns, values);
 }
 
-/** One value where one is wanted: of cells the one in the formula's own row or column, of an array the first. */
+/**
+ * A scalar where one is wanted: of a range the cell in the formula's own row or column, of an array the first element.
+ */
 export function toScalar(operand: Operand, place: EvalCursor): Scalar {
   if (isScalar(operand)) return operand;
   if (operand instanceof Matrix) return operand.values[0] ?? null;

@@ -4,7 +4,10 @@ import { findUnits } from '../../values/find-text';
 /** Letters one after another, of which null stands for any one. */
 type Segment = readonly (string | null)[];
 
-/** Letters between two `*` where one of them is `?`: these are compared one by one from each place. A pattern with more of them meets nothing. */
+/**
+ * Letters between two `*` where one of them is `?`: these are compared one by one from each place. A pattern with more
+ * of them matches nothing.
+ */
 const MAX_WITH_GAPS = 64;
 
 /**

@@ -74,5 +74,5 @@ export class WorkMeter extends Counter {
   }
 }
 
-/** What a text costs besides the cell that it stands in. */
+/** The cost of a text besides that of its cell. */
 export const workOfText = (length: number): number => Math.floor(length / CHARACTERS_A_VALUE);

@@ -2,7 +2,7 @@ import type { Advice } from './advice';
 
 const MAX_ID_LENGTH = 64;
 
-/** What a piece of advice goes by as long as it is about the same rules: fit to be an id. */
+/** The id of a piece of advice, the same while it is about the same rules. */
 export const adviceKey = ({ code, rules }: Pick<Advice, 'code' | 'rules'>): string =>
   [code, ...rules]
     .join('_')

@@ -7,7 +7,7 @@ import { fieldByLabel, readRuleSet } from '../shape/read-rule-set';
 import { advise, type ADVISERS } from './registry';
 import { rulesOf } from '../shape/stored-rule';
 
-/** Advice on rules, as a file gives them, over rows whose first is the header; with what is left to say after each repair. */
+/** Advice on rules, as a file gives them, over rows whose first is the header; with what remains after each repair. */
 function adviceOn(rows: readonly (readonly string[])[], ...rules: readonly object[]) {
   const read = readRuleSet({
     format: 'auxesis-rules',

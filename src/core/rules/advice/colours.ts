@@ -13,7 +13,7 @@ const distance = differenceEuclidean('oklab');
 const toLch = converter('oklch');
 /** Kinds of sight without one kind of cone. */
 const CONES = ['protan', 'deutan', 'tritan'] as const;
-/** Distances in OKLab: fills that most people tell apart at a glance, and fills that cannot be told apart. */
+/** Distances in OKLab: fills that most people distinguish at a glance, and fills that cannot be distinguished. */
 const [APART, ALIKE] = [0.06, 0.03];
 
 /** Two outcomes whose only difference is the fill. */
@@ -43,7 +43,7 @@ export const alikeForColourBlind: Adviser = (context) =>
     }),
   );
 
-/** Outcomes over the same cells that are told apart by hue alone: as light as one another, and nothing else differs. */
+/** Outcomes over the same cells that differ by hue alone, at the same lightness. */
 export const colourOnly: Adviser = (context) =>
   oncePerRules(
     pairsOf(outcomeLooks(context)).flatMap(([one, other]) => {

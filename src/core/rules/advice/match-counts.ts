@@ -14,7 +14,7 @@ export const noMatch: Adviser = ({ evaluation: { sheet, activeRules } }) =>
     return [{ rules: [one.rule.id], cells: [], message: `“${one.rule.name}” matches none of the ${filled} cells it reads.`, repair: null }];
   });
 
-/** A rule that matches everything: it tells nothing apart. */
+/** A rule that matches everything: it distinguishes nothing. */
 export const allMatch: Adviser = ({ evaluation: { sheet, activeRules } }) =>
   activeRules.flatMap((one) => {
     const filled = filledCount(sheet, one);

@@ -15,7 +15,7 @@ import { overlap } from './overlap';
 import { sameRule } from './same-rule';
 import { scaleMisfit } from './scale-misfit';
 
-/** Every code of advice, in the order in which it is told: what stops a rule first, matters of taste last. */
+/** Every code of advice, in order: what stops a rule first, matters of taste last. */
 export const ADVISERS = {
   'missing-field': missingFieldAdvice,
   'failing-trial': failingTrial,
@@ -38,10 +38,10 @@ export const ADVISERS = {
   'too-many-colours': tooManyColours,
 } as const satisfies Record<string, Adviser>;
 
-/** What there is to say of the rules at work on a sheet. */
+/** Advice on the active rules of a sheet. */
 export const advise = (context: AdviceContext): Advice[] => (Object.keys(ADVISERS) as AdviceCode[]).flatMap((code) => adviseOn(code, context));
 
 export type AdviceCode = keyof typeof ADVISERS;
 
-/** What one adviser has to say: where there are very many records, one after another leaves room for other work between them. */
+/** What one adviser finds: with very many records, one after another leaves room for other work between them. */
 export const adviseOn = (code: AdviceCode, context: AdviceContext): Advice[] => ADVISERS[code](context).map((advice) => ({ code, ...advice }));

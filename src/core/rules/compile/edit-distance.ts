@@ -1,7 +1,8 @@
 /**
  * How many single-letter edits lead from one text to another: insert, delete, change, and swap of neighbours, where no
- * letter is edited twice (optimal string alignment). More than `most` is told as `most + 1`. Letters are code points.
- * Only alignments that are off by at most `most` letters are looked at (Ukkonen 1985), so it takes time in proportion to length × `most`.
+ * letter is edited twice (optimal string alignment). More than `most` gives `most + 1`. Letters are code points. Only
+ * alignments that are off by at most `most` letters are tried (Ukkonen 1985), so it takes time in proportion to length
+ * × `most`.
  */
 export function editDistance(one: string, other: string, most: number): number {
   const [a, b] = [Array.from(one), Array.from(other)];

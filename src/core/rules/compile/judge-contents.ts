@@ -2,8 +2,8 @@ import type { Column } from '../../sheet/column';
 import type { OutcomeColumn } from './outcome-column';
 
 /**
- * Judges a column whose outcomes hang on the content of each cell alone: once a distinct content, whatever number of
- * cells hold it. Computed numbers are judged one by one.
+ * Evaluates a column whose outcomes depend on the content of each cell alone: once a distinct content, whatever number
+ * of cells hold it. Computed numbers are evaluated one by one.
  */
 export function judgeContents(store: Column, slotCount: number, { into, judge }: { into: OutcomeColumn; judge: (slot: number) => number }): void {
   const known = new Int32Array(store.entries.length).fill(-2);

@@ -4,7 +4,10 @@ import { GONE, parseAddress } from '../../sheet/address';
 import type { Operand, RuleReferences } from '../terms';
 import { formulaMistake } from './formula-reader';
 
-/** A formula in a rule. One that cannot be read is bad input, told with the character where something else was expected. */
+/**
+ * A formula in a rule. One that cannot be parsed is bad input, reported with the character where something else was
+ * expected.
+ */
 export const formulaSchema = lazySchema<string>(() =>
   Joi.string().custom((text: string, helpers) => {
     const mistake = formulaMistake(text);

@@ -8,7 +8,7 @@ import { shownText } from '../../values/shown-text';
 import type { CompileContext } from './compile-context';
 import { missingField, type Inputs, type Operand, type Problem } from '../terms';
 
-/** An operand made ready: what it is worth beside a given row. */
+/** A compiled operand: its value beside a given row. */
 export interface OperandReader {
   /** The value beside a cell that is read; without a column, beside the first one read. */
   valueAt(slot: number, column?: number): CellValue;

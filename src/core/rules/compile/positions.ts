@@ -34,12 +34,12 @@ export function mapPosition(position: Position, to: RuleReferences): Position {
   return typeof position === 'object' && ('cell' in position || 'formula' in position) ? (mapOperand(position, to) as Position) : position;
 }
 
-/** Positions made ready: where they are among the numbers of a group. */
+/** Compiled positions: where they are among the numbers of a group. */
 export interface Positions {
-  /** The numbers they come to; NaN where that hangs on numbers and there are none. */
+  /** Their values; NaN where that depends on numbers and there are none. */
   among(numbers: SortedBlocks): number[];
   readonly inputs: Inputs;
-  /** True where they do not hang on the numbers. */
+  /** True where they do not depend on the numbers. */
   readonly isFixed: boolean;
 }
 
@@ -77,7 +77,10 @@ function readPosition(
   return { among: () => number, inputs: [operands.inputs] };
 }
 
-/** Why positions cannot be used: one is lower than the one before. Of those that hang on numbers nothing can be said as long as there are none. */
+/**
+ * Why positions cannot be used: one is lower than the one before. Of those that depend on numbers nothing is known
+ * while there are none.
+ */
 export function positionProblem(at: readonly number[]): Problem | undefined {
   const falling = at.findIndex((value, index) => index > 0 && value < at[index - 1]!);
   if (falling < 0) return undefined;

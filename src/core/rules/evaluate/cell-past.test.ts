@@ -37,7 +37,7 @@ test('what a cell held at any moment is what a copy of the sheet, kept then, hel
         copies.push(copyOf(sheet));
         return { sequence: at + 1, at: (at + 1) * HOUR, inverse };
       });
-      // As on the page: what comes live is told first, what was before it afterwards.
+      // As on the page: live changes come first, earlier ones afterwards.
       for (const change of [...changes.slice(split), ...changes.slice(0, split)]) past.add(change);
       past.knowsFrom(0, true);
       const known = copies.map((_, at) =>

@@ -25,29 +25,32 @@ interface PastInput {
 }
 
 /**
- * What the cells of a sheet held before, put together from the changes that were made. What is not told of is as it is
- * now. Of a cell that is younger than the moment asked for, since its row or the sheet is, the first content counts. The
- * past of what formulas gave is not kept.
+ * What the cells of a sheet held before, put together from the changes that were made. Without a known change a cell is
+ * as it is now. For a cell that is younger than the moment asked for, since its row or the sheet is, the first content
+ * counts. Results of formulas have no past.
  */
 export class CellPast implements CellHistory {
   private readonly cells = new Map<FieldId, Map<RowId, PastInput[]>>();
   /** When rows were inserted, where that is known. */
   private readonly inserted = new Map<RowId, number>();
   private begins = Infinity;
-  /** When the changes that are told of were made, by their sequence. */
+  /** When the known changes were made, by their sequence. */
   private readonly moments = new Map<number, number>();
-  /** True where all is told of since the sheet was made. */
+  /** True where all changes since the sheet was made are known. */
   private isWhole = false;
 
   constructor(private readonly sheet: Sheet) {}
 
-  /** The moment (milliseconds of the Unix epoch) from which on every change is told of, and whether that is since the sheet was made. */
+  /**
+   * The moment (milliseconds of the Unix epoch) since which every change is known, and whether that is since the sheet
+   * was made.
+   */
   knowsFrom(epochMs: number, isWhole: boolean): void {
     this.begins = this.serial(epochMs);
     this.isWhole = isWhole;
   }
 
-  /** Takes in a change that is done. Changes may be told of in any order, but those of one moment one after another. */
+  /** Adds a change that was made. Changes may come in any order, but those of one moment one after another. */
   add({ sequence, at, inverse }: PastChange): void {
     const until = this.serial(at);
     this.moments.set(sequence, until);

@@ -10,7 +10,7 @@ import { Resolver } from './resolver';
 import type { Rule } from '../shape/rule';
 import { RunningRule } from './running-rule';
 
-/** So many edits at once cost more one by one than judging everything anew. */
+/** From this number on, edits cost more one by one than evaluating everything. */
 const MAX_SINGLE_EDITS = 5000;
 
 export interface EvaluationOptions {
@@ -24,8 +24,8 @@ export interface EvaluationOptions {
 }
 
 /**
- * All rules of a sheet at work, in order of precedence. Edits evaluate again only the rules that read the cell or
- * depend on it; a change of rows or rules runs what it touches as a whole (a few milliseconds at 100,000 records).
+ * All rules of a sheet, in order of precedence. Edits evaluate again only the rules that read the cell or depend on it;
+ * a change of rows or rules runs what it touches as a whole (a few milliseconds at 100,000 records).
  */
 export class Evaluation {
   activeRules: readonly RunningRule[] = [];
@@ -47,7 +47,7 @@ export class Evaluation {
     this.resolver = new Resolver([], saved, sheet);
   }
 
-  /** A new moment: judges again what hangs on the clock, formulas in cells and rules alike. */
+  /** A new moment: evaluates what is time-dependent, formulas in cells and rules alike. */
   tick(now: number): void {
     this.world.formulas.now = now;
     const effects = this.calculation.tick();
@@ -67,14 +67,17 @@ export class Evaluation {
     this.install(this.activeRules);
   }
 
-  /** Follows what a change touched: calculates formulas, then judges anew. Gives all that is different now, results of formulas too. Changes of rules are followed by `setRules`. */
+  /**
+   * Follows what a change touched: calculates formulas, then evaluates rules. Gives all that is different now, results
+   * of formulas too. Changes of rules are followed by `setRules`.
+   */
   follow(touched: readonly Effect[]): readonly Effect[] {
     const effects = this.calculation.follow(touched);
     this.judge(effects);
     return effects;
   }
 
-  /** More is known of what cells held before: judges again what hangs on it. */
+  /** More of the history is known: evaluates what depends on it. */
   onHistoryExtended(): void {
     if (this.needsHistory) this.install(this.activeRules.map((running) => (running.needsHistory ? running.rule : running)));
   }
@@ -84,7 +87,10 @@ export class Evaluation {
     return this.activeRules.some((running) => running.needsHistory);
   }
 
-  /** Another sheet that formulas here may read has changed, or can now be found: everything is calculated and judged anew. */
+  /**
+   * Another sheet that formulas here may read has changed, or can now be found: everything is calculated and evaluated
+   * again.
+   */
   otherSheetChanged(): void {
     this.calculation.calculateAll();
     this.judge([{ kind: 'layout' }]);
@@ -117,7 +123,7 @@ export class Evaluation {
   }
 }
 
-/** Whether a rule at work would be the same if it were begun anew with this budget. */
+/** Whether a rule would be the same if it were compiled again with this budget. */
 const goesOn = (rule: RunningRule, budget: number): boolean => (rule.isTooMuchWork ? rule.budget >= budget : rule.work <= budget);
 
 /** One edit a cell: from what it held before the whole change to what it holds now. */

@@ -5,13 +5,16 @@ import type { Rule } from '../shape/rule';
 import type { Trial } from '../terms';
 import { RunningRule } from './running-rule';
 
-/** Kinds whose outcome hangs on the value alone. */
+/** Kinds whose outcome depends on the value alone. */
 const BY_VALUE: ReadonlySet<string> = new Set(['compare', 'text', 'state', 'date', 'bands', 'category', 'key', 'icons']);
 
 /** Whether a rule judges a value by itself, so that trials can be kept with it: it must not look at any other cell either. */
 export const takesTrials = ({ when }: Pick<Rule, 'when'>): boolean => BY_VALUE.has(when.kind) && !refersToCells(when);
 
-/** What a rule makes of one value, as the only record of a sheet with the same fields: whether it matches, or what is told of its outcome, null for none. */
+/**
+ * What a rule makes of one value, as the only record of a sheet with the same fields: whether it matches, or its
+ * outcome, null for none.
+ */
 export function judgeTrial(rule: Rule, value: Trial['value'], world: RuleWorld): Trial['expect'] {
   const alone = sheetOfOne(world.sheet, value);
   const reads = { fields: alone.fields.map(({ id }) => id) };

@@ -63,7 +63,8 @@ test('precedence hangs on the order of the rules alone, never on the order in wh
       const wandering = evaluate(makeSheet(), []);
       const pick = (below: number) => (numbers.next().value as number) % below;
       const edits = operations.filter(({ kind }) => !kind.includes('rules'));
-      // Rules come to work one after another and in any order, with edits in between; each time all that are there stand in their order.
+      // Rules are added one after another and in any order, with edits in between; each time all that are there stand
+      // in their order.
       const waiting = [...list];
       const working = new Set<Rule>();
       while (waiting.length || edits.length) {

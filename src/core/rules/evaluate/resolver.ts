@@ -46,7 +46,7 @@ export class Resolver {
     this.painters = sheet.fields.map((_, column) => running.flatMap((rule, index) => painterOf(rule, index, column)));
   }
 
-  /** The look of a cell. The same object stands for the same look as long as the rules stay the same. */
+  /** The look of a cell. The same object stands for the same look while the rules stay the same. */
   resolve(column: number, slot: number): ResolvedLook {
     let node = this.root;
     let chooser: PaintingRule | undefined;
@@ -81,7 +81,9 @@ export class Resolver {
   }
 }
 
-/** Puts a text colour that can be read on the fill where no rule set one; the rule that chose the fill is told as its source. */
+/**
+ * Sets a text colour that can be read on the fill where no rule set one; its source is the rule that chose the fill.
+ */
 function withReadableText(look: ResolvedLook, index: number): ResolvedLook {
   const fill = look.properties.get('fill');
   if (fill === undefined || look.properties.has('text')) return look;

@@ -19,7 +19,7 @@ const TOO_MUCH: Problem = {
 
 type CellEffect = Extract<Effect, { kind: 'cell' }>;
 
-/** A rule at work on a sheet: its outcomes for every cell it reads, kept up to date by edits. */
+/** A rule evaluated on a sheet: its outcomes for every cell it reads, kept up to date by edits. */
 export class RunningRule {
   readonly outcomes = new Map<number, OutcomeColumn>();
   private trouble: Problem | null;
@@ -61,7 +61,7 @@ export class RunningRule {
     return this.trouble;
   }
 
-  /** True where it was given up, and would be with any smaller budget. */
+  /** True where it was too much work, and would be with any smaller budget. */
   get isTooMuchWork(): boolean {
     return this.trouble === TOO_MUCH;
   }
@@ -95,7 +95,7 @@ export class RunningRule {
     return this.read.reduce((sum, { slots }) => sum + slots.count(), 0);
   }
 
-  /** The columns on which its outcomes hang: those that it reads, and those that its condition reads besides. */
+  /** The columns that its outcomes depend on: those that it reads, and those that its condition reads besides. */
   columnsRead(): number[] {
     const { sameRow = [], wholeColumns = [], cells = [] } = this.kernel?.inputs ?? {};
     return [...new Set([...this.read.map(({ column }) => column), ...sameRow, ...wholeColumns, ...cells.map(({ column }) => column)])];
@@ -119,7 +119,7 @@ export class RunningRule {
     return this.outcomes.get(column)?.at(slot) ?? -1;
   }
 
-  /** The outcome of a cell judged anew, by itself: what `outcomeAt` knows, found without it. */
+  /** The outcome of a cell, evaluated from scratch: what `outcomeAt` knows, found without it. */
   judge(column: number, slot: number): number {
     return this.kernel?.outcomeAt(column, slot) ?? -1;
   }
@@ -140,7 +140,7 @@ export class RunningRule {
     return this.kernel?.lookOf ? this.kernel.lookOf(column, slot) : this.look(this.outcomeAt(column, slot));
   }
 
-  /** What is told of the outcome of a cell, for conditions with several. */
+  /** The outcome of a cell as reports give it, for conditions with several. */
   outcomeTold(column: number, slot: number): unknown {
     const outcome = this.outcomeAt(column, slot);
     return this.kernel?.outcomeTold ? this.kernel.outcomeTold(outcome, column, slot) : outcome;
@@ -176,14 +176,16 @@ export class RunningRule {
     return this.outcomeCounts().reduce((sum, count, outcome) => sum + (this.variesByCell || this.look(outcome) ? count : 0), 0);
   }
 
-  /** True where an edit makes the condition itself different, so that it must be compiled anew: before any edit is followed. */
+  /**
+   * True where an edit makes the condition itself different, so that it must be recompiled before any edit is followed.
+   */
   mustRecompileFor({ column, slot }: CellEffect): boolean {
     if (!this.kernel) return this.problem !== null;
     const { wholeColumns, cells } = this.kernel.inputs;
     return wholeColumns.includes(column) || cells.some((cell) => cell.column === column && cell.slot === slot);
   }
 
-  /** Follows an edit. Returns false where the condition asks to be compiled anew after all. */
+  /** Follows an edit. Returns false where the condition must be recompiled after all. */
   follow(effect: CellEffect): boolean {
     if (!this.kernel) return true;
     const { work } = this.world.formulas;
@@ -197,7 +199,7 @@ export class RunningRule {
 
   private followWith(kernel: Kernel, { column, slot, before }: CellEffect): boolean {
     const reads = this.read.find((member) => member.column === column)?.slots.has(slot) ?? false;
-    // Statistics follow also while the rule is off, since the trace tells them.
+    // Statistics follow also while the rule is off, since the trace shows them.
     const touches = reads ? kernel.edited(column, slot, before) : 'this-cell';
     if (touches === 'anew') return false;
     if (!this.rule.on) return true;

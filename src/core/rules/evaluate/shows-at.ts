@@ -2,8 +2,8 @@ import { decidingOutcome, sourcesOf } from './resolver';
 import type { RunningRule } from './running-rule';
 
 /**
- * True where a rule gives a cell a look: the outcome that decides over it has one. This is what a rule is said to paint, in counts, filters,
- * finding and the spotlight alike; whether an earlier rule wins over its properties is told by the trace.
+ * True where a rule gives a cell a look: the outcome that decides over it has one. Counts, filters, find and the
+ * spotlight all go by this; the trace says whether an earlier rule wins over its properties.
  */
 export function showsAt(running: RunningRule, column: number, slot: number): boolean {
   const sources = running.painted.has(column) ? sourcesOf(running, column) : [column];

@@ -2,7 +2,7 @@ import type { Evaluation } from '../evaluate/evaluation';
 import { recordName } from './record-name';
 import type { RunningRule } from '../evaluate/running-rule';
 
-/** Records told of at most. */
+/** Records listed at most. */
 const MAX_RECORDS = 200;
 
 /** How many cells of a field, or of a record, have each outcome of a rule. */

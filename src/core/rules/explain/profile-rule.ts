@@ -8,7 +8,7 @@ import type { Evaluation } from '../evaluate/evaluation';
 import { readCells } from '../compile/reach';
 import { isProblem, type Reads } from '../terms';
 
-/** Distinct texts that are told. */
+/** Distinct texts that are listed. */
 const MAX_TEXTS = 40;
 
 export interface RuleProfile {
@@ -34,7 +34,10 @@ export interface ReadValues {
   readonly dates: number;
 }
 
-/** Reads the cells that a rule reads. Cost: a pass over them, and sorting their numbers: to be kept as long as no cell changes. */
+/**
+ * Reads the cells that a rule reads. Cost: a pass over them, and sorting their numbers; callers cache it while no cell
+ * changes.
+ */
 export function readValues(sheet: Sheet, reads: Reads): ReadValues {
   const read = readCells(reads, sheet);
   const [numbers, columns, slotsRead]: [number[], number[], number[]] = [[], [], []];
@@ -74,7 +77,10 @@ export function readValues(sheet: Sheet, reads: Reads): ReadValues {
   };
 }
 
-/** What the rule at work under an id makes of the values that it reads, and the nearest of them to some thresholds. Cost: a look at each number. */
+/**
+ * What the active rule with an id makes of the values that it reads, and the nearest of them to some thresholds. Cost:
+ * a look at each number.
+ */
 export function profileRule(
   { activeRules, world }: Evaluation,
   asked: { rule: RuleId; thresholds: readonly number[] },

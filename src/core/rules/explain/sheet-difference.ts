@@ -28,10 +28,10 @@ export interface SheetDifference {
   readonly removed: readonly string[];
 }
 
-/** Cells that are told at most. */
+/** Cells that are listed at most. */
 export const MAX_CELLS = 500;
 
-/** What is different in a sheet between two moments: rows are met by their ids, fields by theirs. Cost: a look at every cell. */
+/** The diff of a sheet between two moments: rows and fields are matched by id. Cost: a look at every cell. */
 export function sheetDifference(before: Evaluation, after: Evaluation): SheetDifference {
   const cells: CellDifference[] = [];
   const [was, is] = [before.sheet, after.sheet];

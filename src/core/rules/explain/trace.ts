@@ -29,7 +29,7 @@ export function traceCell(evaluation: Evaluation, saved: Readonly<Record<string,
     const reads = running.read.some((member) => member.column === at.column && member.slots.has(at.slot));
     const sources = running.painted.has(at.column) ? sourcesOf(running, at.column) : [];
     const paints = sources.some((column) => running.read.some((member) => member.column === column && member.slots.has(at.slot)));
-    // A rule whose very reach cannot be found might have reached this cell: it is told too.
+    // A rule whose very reach cannot be found might have reached this cell: it is listed too.
     const isLost = running.problem !== null && running.read.length === 0;
     if (!reads && !paints && !isLost) continue;
     const deciding = paints ? decidingOutcome(running, sources, at.slot) : { outcome: running.outcomeAt(at.column, at.slot), column: at.column };

@@ -39,7 +39,7 @@ const endSchema = lazySchema<Position | 'auto'>(
   '"auto", a number, "least", "greatest", { "percent": p }, { "percentile": p }, { "cell": "F4" } or { "formula": "=..." }',
 );
 
-/** A bar in every cell with a number, as long as its value. */
+/** A bar in every cell with a number, in proportion to its value. */
 export const bar: ConditionKind<BarWhen> = {
   schema: lazySchema<BarWhen>(() =>
     Joi.object<BarWhen>({

@@ -79,7 +79,7 @@ const colorsOf = (palette: CategoryWhen['palette']): readonly string[] => (typeo
 
 class CategoryKernel implements Kernel {
   readonly inputs: Inputs = { sameRow: [], wholeColumns: [], cells: [] };
-  /** The outcome of each folded text, and the name that is told for each outcome. */
+  /** The outcome of each folded text, and the name of each outcome. */
   private readonly outcomes = new Map<string, number>();
   private readonly names: string[] = [];
   private readonly looks: readonly (Look | null)[];

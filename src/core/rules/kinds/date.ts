@@ -160,7 +160,7 @@ function nextEnds(n: number, of: DateUnit, today: number): number {
   return months ? monthsLater(today, n * months) - 1 : today + n * (of === 'week' ? 7 : 1) - 1;
 }
 
-/** A day, week, month, quarter or year of the calendar, so many away from the one that holds today. */
+/** A day, week, month, quarter or year of the calendar, as an offset from the one that holds today. */
 function calendarUnit(of: DateUnit, { today, firstWeekday, away }: { today: number; firstWeekday: number; away: number }): Days {
   if (of === 'day') return [today + away, today + away];
   if (of === 'week') {

@@ -20,7 +20,7 @@ import type { Comparison, ConditionKind, Kernel } from './kind';
 /** What an answer can be, by the number of the outcome. */
 export const KEY_OUTCOMES = ['empty', 'right', 'near', 'wrong'] as const;
 export type KeyOutcome = (typeof KEY_OUTCOMES)[number];
-/** What is said of an answer, by the number of the outcome. */
+/** Words for an answer, by the number of the outcome. */
 export const OUTCOME_SAYS = ['not yet answered', 'right', 'nearly right', 'wrong'] as const;
 const [EMPTY, RIGHT, NEAR, WRONG] = [0, 1, 2, 3];
 

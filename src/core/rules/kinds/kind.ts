@@ -18,24 +18,27 @@ export interface Comparison {
   readonly note?: string;
 }
 
-/** Whose outcomes an edit may have changed besides that of the cell itself: nobody's, everybody's, or those of some cells. */
+/** Which outcomes an edit may have changed besides that of the cell itself: none, all, or those of some cells. */
 export type Invalidation = 'this-cell' | 'every-cell' | 'anew' | readonly { readonly column: number; readonly slot: number }[];
 
 /**
- * A condition made ready for one sheet. An outcome is a small whole number, or -1 for none; kinds with one outcome use 0.
+ * A condition compiled for one sheet. An outcome is a small whole number, or -1 for none; kinds with one outcome use 0.
  */
 export interface Kernel {
   readonly inputs: Inputs;
   /** Writes the outcome of every slot below `slotCount` of a column; cells out of reach may get one too, the caller masks them. */
   run(column: number, slotCount: number, into: OutcomeColumn): void;
   outcomeAt(column: number, slot: number): number;
-  /** Corrects statistics for an edit of a cell that is read, and says whose outcomes may differ now; `anew` asks to be compiled again. */
+  /**
+   * Corrects statistics for an edit of a cell that is read, and says which outcomes may differ now; `anew` asks to be
+   * recompiled.
+   */
   edited(column: number, slot: number, before: CellBefore): Invalidation;
   /** The look of an outcome where the condition carries its own; undefined leaves it to the rule's look, null is no look. */
   look(outcome: number): Look | null | undefined;
   /** The look of one cell that has an outcome, for conditions whose looks differ from cell to cell. */
   lookOf?(column: number, slot: number): Look | null;
-  /** What is told of the outcome of a cell: a number, unless the condition has another word for it. */
+  /** The outcome of a cell as reports give it: a number, unless the condition has another word for it. */
   outcomeTold?(outcome: number, column: number, slot: number): unknown;
   /** What a formula gives for a cell, for conditions that are one. */
   formulaValue?(column: number, slot: number): Scalar;
@@ -50,7 +53,7 @@ export interface FieldProfile {
   readonly median: number;
   readonly upperQuartile: number;
   readonly greatest: number;
-  /** The text that is met most often among the cells, or null where there is none. */
+  /** The most frequent text among the cells, or null where there is none. */
   readonly commonText: string | null;
   /** The first cell read, as a formula names it. */
   readonly firstCell?: string;
@@ -94,7 +97,7 @@ export interface ConditionKind<W extends { readonly kind: string }> {
   outcomeLooks(when: W): readonly (Look | null)[] | undefined;
   compile(when: W, context: CompileContext): Kernel | Problem;
   sentence(when: W, words: SentenceWords): string;
-  /** What is said of an outcome in a few words, after the rule's name; empty for a plain match. */
+  /** Words for an outcome, after the rule's name; empty for a plain match. */
   outcomeName(when: W, outcome: number, words: SentenceWords): string;
   defaults(profile: FieldProfile): W;
   /** The numbers given outright that divide outcomes, in order, each with how to put another in its place: what can be dragged and looked around. */

@@ -25,7 +25,7 @@ export interface RepeatWhen {
   readonly accents?: boolean;
 }
 
-/** Values that are met several times, or once, among the cells read; or rows whose combination of fields is. */
+/** Values that occur several times, or once, among the cells read; or rows whose combination of fields does. */
 export const repeat: ConditionKind<RepeatWhen> = {
   schema: lazySchema<RepeatWhen>(() =>
     Joi.object<RepeatWhen>({
@@ -74,11 +74,11 @@ export const repeat: ConditionKind<RepeatWhen> = {
 class RepeatKernel implements Kernel {
   readonly inputs: Inputs;
   private readonly ids: ContentIds;
-  /** How often each content is met, by its id. */
+  /** How often each content occurs, by its id. */
   private counts = new Uint32Array(64);
   /** All members of a content, exclusive-or'd: where only one is left, that one. */
   private marks = new Uint32Array(64);
-  /** The member that is met first, where that is asked for. */
+  /** The first member, where that is asked for. */
   private readonly firsts = new Map<number, number>();
   /** By column and content code, the id of the content; -2 for those not seen yet. */
   private readonly known = new Map<number, Int32Array>();

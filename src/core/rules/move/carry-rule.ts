@@ -5,8 +5,9 @@ import type { Rule } from '../shape/rule';
 import type { Reads } from '../terms';
 
 /**
- * A rule as it reads over other cells, so many columns to the right and rows down: relative references of its formulas move along, `$` ones and
- * thresholds read from a cell stay, as do the fields that it compares with and those that it paints by name.
+ * A rule as it reads over other cells, a number of columns to the right and rows down: relative references of its
+ * formulas move along, `$` ones and thresholds read from a cell stay, as do the fields that it compares with and those
+ * that it paints by name.
  */
 export function carryRule(rule: Rule, reads: Reads, by: { readonly columns: number; readonly rows: number }): Rule {
   const moved = mapRuleReferences(rule, { formula: (text) => shiftFormula(text, by.columns, by.rows) });

@@ -11,12 +11,13 @@ import { mapRuleReferences } from '../shape/map-rule-references';
 import type { Rule } from '../shape/rule';
 import { savedLooksOf } from '../shape/rule-schema';
 
-/** A rule made ready for another sheet with the looks it needs there, or the labels of fields that are not there. */
+/** A rule converted for another sheet with the looks it needs there, or the labels of fields that are missing there. */
 export type CarriedRule = { readonly rule: Rule; readonly looks: readonly LookPart[] } | { readonly missing: readonly string[] };
 
 /**
- * A rule of one sheet as it reads on another: fields are met by their labels, and so are the columns in its formulas, whose relative rows
- * go along with the first record. A rule over certain cells, thresholds read from a cell, and rows behind a `$` keep their addresses.
+ * A rule of one sheet as it reads on another: fields are matched by label, and so are the columns in its formulas,
+ * whose relative rows move along with the first record. A rule over certain cells, thresholds read from a cell, and
+ * rows behind a `$` keep their addresses.
  */
 export function carryToSheet(rule: Rule, { from, to }: { readonly from: Sheet; readonly to: Sheet }): CarriedRule {
   const find = labelIndex(to);

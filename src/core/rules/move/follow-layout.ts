@@ -57,7 +57,7 @@ function followLayout(rule: Rule, sheet: Sheet, move: LayoutMove): Rule {
   const before = writtenFor(rule, sheet);
   const anchor = { column: move.column.to(before.column) ?? before.column, position: move.row.to(before.position) ?? before.position };
   const followed = mapRuleReferences(rule, { cells, formula: (text) => moveFormula(text, before, { ...move, anchor }) });
-  // The first cell read may be another one now: what the formula was written for is said outright.
+  // The first cell read may be another one now: the anchor of the formula is set explicitly.
   return followed.when.kind === 'formula' && followed.when.at === undefined && 'fields' in rule.reads && followed.when.formula !== undefined
     ? { ...followed, when: { ...followed.when, at: cellAddress(anchor.column, anchor.position) } }
     : followed;

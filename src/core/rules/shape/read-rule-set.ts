@@ -45,7 +45,7 @@ export function readRuleSet(json: unknown): { readonly rules: RuleSet } | { read
   return { rules: value };
 }
 
-/** Field ids in the place of labels. A label that is nowhere is given back as it is, and the rule that names it has a problem. */
+/** Field ids instead of labels. An unknown label is returned as it is, and the rule that names it has a problem. */
 export function fieldByLabel(sheet: Sheet): (label: string) => FieldId {
   const find = labelIndex(sheet);
   return (label) => find(label) ?? label;

@@ -6,7 +6,10 @@ export interface RuleGroup<E> {
   readonly entries: readonly E[];
 }
 
-/** The rules in their order, those of one group together as long as no other stands between: precedence is never hidden by a group. */
+/**
+ * The rules in their order, those of one group together unless another stands between: precedence is never hidden by a
+ * group.
+ */
 export function ruleGroups<E>(entries: readonly E[], groupOf: (entry: E) => string | null | undefined): RuleGroup<E>[] {
   const groups: { name: string | null; entries: E[] }[] = [];
   for (const entry of entries) {

@@ -26,7 +26,7 @@ interface Counted {
   readonly outcomes: readonly number[];
 }
 
-/** The meaning of a rule at work, with fields as they are called. */
+/** The meaning of an active rule, with fields by label. */
 export function ruleMeaning({ rule, sentence, matched, outcomes }: Counted, fields: readonly NamedField[]): RuleMeaning {
   const kind = kindOf(rule.when);
   const words = sentenceWords(fields, rule.reads);

@@ -30,7 +30,7 @@ export function sentenceWords(fields: readonly NamedField[], reads: Reads): Sent
   };
 }
 
-/** More fields than these are not told one by one. */
+/** More fields than these are not listed one by one. */
 const MAX_TOLD = 3;
 
 /** Several fields in words: "Jan", "Jan or Feb", "Jan to Dec" where they stand side by side, "Jan, Mar or 4 others" else. */

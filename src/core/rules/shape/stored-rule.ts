@@ -22,5 +22,8 @@ export const putRules = (rules: readonly StoredRule[]): Operation => ({ kind: 'p
 /** The rules that an operation puts; none where it does something else. */
 export const rulesPutBy = (operation: Operation): readonly StoredRule[] => (operation.kind === 'put-rules' ? whole(operation.rules) : []);
 
-/** A sheet asks only the id and the name of a rule; each that is put into one has been checked at the border, or is made here. */
+/**
+ * A sheet asks only the id and the name of a rule; each that is put into one has been checked at the border, or is made
+ * here.
+ */
 const whole = (rules: readonly KeyedRule[]): StoredRule[] => rules as StoredRule[];

@@ -1,6 +1,9 @@
 import { generateNKeysBetween } from 'fractional-indexing';
 
-/** Order keys for so many new items before the one at a place. Items made at once by different people may have equal keys: then the next greater one bounds. */
+/**
+ * Order keys for a number of new items before the one at a place. Items made at once by different people may have equal
+ * keys: then the next greater one bounds.
+ */
 export function keysAt(items: readonly { readonly key: string }[], at: number, count: number): string[] {
   const low = items[at - 1]?.key ?? null;
   let above = at;

@@ -16,7 +16,10 @@ interface Props {
   readonly onSaved: (id: string) => void;
 }
 
-/** Keeps a look for the whole sheet: under a new name, or in the place of the one that it starts from, everywhere that one is used. */
+/**
+ * Saves a look for the whole sheet: under a new name, or instead of the one that it starts from, everywhere that one is
+ * used.
+ */
 export function SaveLook({ look, base, isPlain, onSaved }: Props) {
   const session = useSession();
   const { saved } = useLooks();

@@ -8,7 +8,7 @@ interface Props {
   readonly onChange: (formula: string) => void;
 }
 
-/** A formula of a rule. What cannot be read is told, and the last one that could stays at work. */
+/** A formula of a rule. One with a syntax error is reported, and the last valid one stays active. */
 export function FormulaInput({ label, value, onChange }: Props) {
   return (
     <Suspense fallback={<b>{value}</b>}>

@@ -49,7 +49,7 @@ const PickMenu = memo(function PickMenu({ label, value, shown, options, onPick }
   );
 }, isSame);
 
-/** Words that are more than text are told apart by their ids. */
+/** Words that are not plain text are distinguished by their ids. */
 function isSame(one: Props, other: Props): boolean {
   const isAlike = (a: ReactNode, b: ReactNode): boolean => a === b || (typeof a === 'object' && typeof b === 'object');
   return (

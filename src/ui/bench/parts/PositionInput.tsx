@@ -11,7 +11,7 @@ interface Props {
   readonly onChange: (position: Position) => void;
 }
 
-/** What is typed of a position: a number, a share, a cell or a formula; nothing for the least and the greatest. */
+/** The input for a position: a number, a share, a cell or a formula; none for the least and the greatest. */
 export function PositionInput({ label, position, field, onChange }: Props) {
   if (typeof position === 'string') return null;
   if (typeof position === 'object' && 'cell' in position)

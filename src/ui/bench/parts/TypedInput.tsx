@@ -6,7 +6,7 @@ interface Props<T> {
   /** The value as it is written while nobody types. */
   readonly shown: string;
   readonly read: (text: string) => T | undefined;
-  /** What is asked for, such as "number". */
+  /** What is expected, such as "number". */
   readonly expects: string;
   readonly isDecimal?: boolean;
   readonly onChange: (value: T) => void;

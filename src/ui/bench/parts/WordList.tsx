@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Word } from './Word';
 
 interface Props {
-  /** What one of them is called. */
+  /** The name of one of them. */
   readonly label: string;
   readonly words: readonly string[];
   /** What stands between two: "or", "nor". */

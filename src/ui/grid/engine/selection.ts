@@ -26,7 +26,7 @@ export interface Steps {
   columnWidth(column: number): number;
 }
 
-/** The cell moved by so many columns and rows, kept on the sheet; what is out of view is passed over. */
+/** The cell a number of columns and rows away, kept on the sheet; rows and fields out of view are skipped. */
 export function moveCell(cell: CellPosition, by: { columns: number; rows: number }, steps: Steps): CellPosition {
   return {
     column: step(cell.column, by.columns, { count: steps.columnCount, isShown: (column) => steps.columnWidth(column) > 0 }),
@@ -37,7 +37,7 @@ export function moveCell(cell: CellPosition, by: { columns: number; rows: number
 function step(from: number, by: number, { count, isShown }: { count: number; isShown: (place: number) => boolean }): number {
   const direction = Math.sign(by);
   let at = Math.max(0, Math.min(count - 1, from + by));
-  // From what is out of view, on in the same direction, or back to where one was.
+  // From a place out of view, on in the same direction, or back.
   while (direction !== 0 && at >= 0 && at < count && !isShown(at)) at += direction;
   if (at >= 0 && at < count) return at;
   for (at = Math.max(0, Math.min(count - 1, from + by)); at !== from && !isShown(at); at -= direction);

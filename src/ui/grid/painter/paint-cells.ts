@@ -13,7 +13,7 @@ import { wrapText } from './wrap-text';
 const PADDING_PX = 7;
 const FADED = 0.22;
 const INDENT_PX = 16;
-/** How wide the line is at the left of cells in which one may type. */
+/** Width of the line at the left of cells that are open for entries. */
 const OPEN_PX = 3;
 
 interface Part {
@@ -45,7 +45,7 @@ export function paintCells(context: CanvasRenderingContext2D, scene: Scene, part
     if (icon) paintIcon(context, icon, { box, tokens: scene.tokens, ink: inkOf(scene, cell) });
     if (cell.text !== '') paintText(context, scene, { cell, box: icon ? { ...box, x: box.x + ICON_ROOM_PX, width: box.width - ICON_ROOM_PX } : box });
   });
-  // Over fills and borders: where one may type must be seen whatever the rules say.
+  // Over fills and borders: open cells must be seen whatever the rules paint.
   eachCell(scene, part, (cell, { x, y, height }) => {
     if (cell.isOpen) paintFill(context, scene.tokens.marigold, { x, y: y + 4, width: OPEN_PX, height: height - 9 });
   });

@@ -13,7 +13,7 @@ export interface Scene {
   /** The frozen rows, kept apart from the window that scrolls. */
   readonly frozen: SheetWindow | null;
   readonly selected: Area | null;
-  /** Ranges selected besides. */
+  /** Additional selected ranges. */
   readonly also: readonly Area[];
   readonly active: { readonly column: number; readonly position: number } | null;
   /** Cells that the formula being typed refers to, each in the colour of its reference. */

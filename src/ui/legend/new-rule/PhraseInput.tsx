@@ -50,7 +50,7 @@ export function PhraseInput({ fields, onRead }: Props) {
   );
 }
 
-/** So few words are all told. */
+/** Up to this many words are all listed. */
 const MAX_TOLD = 8;
 
 const expected = ({ expected: what, options }: Exclude<PhraseReading, { idea: RuleIdea }>): string =>

@@ -41,7 +41,7 @@ function SetList({ rules }: { readonly rules: readonly RuleId[] | null }) {
     session.openDialog(null);
     session.showMessage(words);
   };
-  /** Keeps the rules, and has this sheet use what is kept, so that it hears of later versions too. */
+  /** Saves the rules, and has this sheet use the saved set, so that it learns of later versions too. */
   const keep = async (set: RuleSetHead | null) => {
     const body = await session.ask({ kind: 'ask-rule-set', rules: rules ?? [] });
     const path = set ? `/api/rule-sets/${encodeURIComponent(set.id)}` : '/api/rule-sets';

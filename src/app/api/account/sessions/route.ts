@@ -8,7 +8,7 @@ import { respond } from '../../respond';
 
 export const dynamic = 'force-dynamic';
 
-/** Where one is signed in. */
+/** The sessions of the caller. */
 export function GET(): Promise<Response> {
   return respond(async () => {
     const { id } = await requirePerson();

@@ -3,7 +3,7 @@ import { seeEverywhere } from '../../../../server/sql/follow';
 import { requirePerson } from '../../allow';
 import { respond } from '../../respond';
 
-/** Marks everything that is there by now as seen, in all sheets that one works on. */
+/** Marks all findings up to now as seen, in all sheets that the caller works on. */
 export function POST(): Promise<Response> {
   return respond(async () => {
     const { id: person } = await requirePerson();

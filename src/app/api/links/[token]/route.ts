@@ -10,7 +10,7 @@ import { respond } from '../../respond';
 
 const schema = Joi.object<{ name?: string }>({ name: personName });
 
-/** Comes to a sheet by a link: with a name of one's own, or, without one, by taking up an invitation. */
+/** Joins a sheet by a link: with a name, or, for an invitation, by accepting it. */
 export function POST(request: Request, { params }: { params: Promise<{ token: string }> }): Promise<Response> {
   return respond(async () => {
     const { token } = await params;

@@ -22,7 +22,7 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function FindingsPage({ params }: Props) {
   const { sheet, access } = await findingsAccess((await params).id);
-  // What one has seen goes by the account.
+  // Seen findings are kept by account.
   const { id: person, name } = await requireSignedIn(`/sheets/${sheet.id}/findings`);
   const [findings, rules, digest, hook] = await Promise.all([
     readFindings(database(), { person, sheet: sheet.id, only: 'unseen' }),

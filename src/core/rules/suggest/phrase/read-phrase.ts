@@ -19,8 +19,9 @@ const RANKS_AFTER = Object.fromEntries(
 );
 
 /**
- * Reads a rule typed in words, such as "oxygen below 5 as alarm", "whole record where turbidity above 40" or "top 10% of nitrate". The
- * grammar stands in docs/phrases.md. Fields are met by their labels, or by a part of one that no other has; case and accents do not matter.
+ * Reads a rule typed in words, such as "oxygen below 5 as alarm", "whole record where turbidity above 40" or "top 10%
+ * of nitrate". The grammar stands in docs/phrases.md. Fields are matched by label, or by a part of one that no other
+ * has; case and accents do not matter.
  */
 export function readPhrase(text: string, fields: readonly NamedField[]): PhraseReading {
   const cursor = new PhraseCursor(text, fields);

@@ -5,7 +5,7 @@ import { deleteOwnSession } from '../../../../../server/sql/session';
 import { requirePerson } from '../../../allow';
 import { respond } from '../../../respond';
 
-/** Ends one of one's own sessions. */
+/** Ends one of the caller's own sessions. */
 export function DELETE(_: Request, { params }: { params: Promise<{ session: string }> }): Promise<Response> {
   return respond(async () => {
     const { id } = await requirePerson();

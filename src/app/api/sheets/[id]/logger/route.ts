@@ -28,7 +28,7 @@ export function GET(_: Request, { params }: Context): Promise<Response> {
   });
 }
 
-/** Starts the logger as a program of its own, with a token of its own, in the place of one that is on. */
+/** Starts the logger as a process with a token of its own; replaces one that is on. */
 export function POST(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id } = await allow(params, 'own');

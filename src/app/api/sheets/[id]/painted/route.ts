@@ -6,7 +6,7 @@ import { readerOf, viewQuery } from '../../../view-query';
 
 export const dynamic = 'force-dynamic';
 
-/** The sheet as somebody gets it who gets no rules; its owner and editors see by it what others get. */
+/** The reader's view of a sheet; its owner and editors may preview it. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return respond(async () => {
     const { id, access } = await allow(params, 'read');

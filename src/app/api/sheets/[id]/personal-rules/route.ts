@@ -14,7 +14,7 @@ interface Context {
   readonly params: Promise<{ id: string }>;
 }
 
-/** Rules of one's own that are put or removed at once. */
+/** Personal rules that are put or removed at once. */
 const MAX_RULES = 200;
 
 const schema = Joi.object<{ put: readonly StoredRule[]; remove: readonly string[] }>({
@@ -22,7 +22,7 @@ const schema = Joi.object<{ put: readonly StoredRule[]; remove: readonly string[
   remove: Joi.array().items(contentId).max(MAX_RULES).required(),
 });
 
-/** The rules on the sheet that only oneself sees. */
+/** The caller's personal rules on the sheet. */
 export function GET(_: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id: sheet, access } = await allow(params, 'work');

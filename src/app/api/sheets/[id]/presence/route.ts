@@ -13,7 +13,10 @@ const schema = Joi.object<{ key: string; place: PresentPlace | null }>({
   place: Joi.object({ from: cell.required(), to: cell.required() }).allow(null).required(),
 });
 
-/** Says that one has the sheet open, and what is selected. That one has left is told by the end of the stream of changes. */
+/**
+ * Announces that the sheet is open here, and the selection. The end of the stream of changes tells that the page has
+ * left.
+ */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return respond(async () => {
     const { id: sheet, access } = await allow(params, 'read');

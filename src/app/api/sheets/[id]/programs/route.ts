@@ -30,7 +30,7 @@ export function GET(_: Request, { params }: Context): Promise<Response> {
   });
 }
 
-/** Lets a program in; its token is told this once. */
+/** Adds a program; its token is shown once. */
 export function POST(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id } = await allow(params, 'own');

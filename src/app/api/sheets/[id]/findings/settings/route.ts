@@ -27,7 +27,7 @@ const schema = Joi.object<{ digest?: Digest; hook?: string | null }>({ digest: J
   'hook',
 );
 
-/** How the sheet is followed: one's own digest, and its local address. */
+/** How the sheet is followed: the caller's digest, and the sheet's webhook. */
 export function GET(_: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id: sheet } = await allow(params, 'work');

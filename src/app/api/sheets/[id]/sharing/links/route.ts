@@ -31,7 +31,7 @@ const schema = Joi.object<{ links: readonly (Omit<AskedLink, 'endsAt'> & { reado
     .required(),
 });
 
-/** Makes links, and tells their addresses this once. */
+/** Makes links; their addresses are shown once. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return respond(async () => {
     const { id, access } = await allow(params, 'own');

@@ -19,7 +19,7 @@ export function GET(request: Request, { params }: Context): Promise<Response> {
   });
 }
 
-/** A key as long as those of common practice. */
+/** Keys as long as common practice has them. */
 const KEY = /^[\x21-\x7e]{1,200}$/;
 
 export function PUT(request: Request, { params }: Context): Promise<Response> {

@@ -11,7 +11,7 @@ const schema = Joi.object<{ isMuted?: boolean; isImportant?: boolean }>({
   isImportant: Joi.boolean().strict(),
 }).xor('isMuted', 'isImportant');
 
-/** Mutes a rule for oneself, or marks it as important for everybody who works on the sheet. */
+/** Mutes a rule for the caller, or marks it as important for everybody who works on the sheet. */
 export function PATCH(request: Request, { params }: { params: Promise<{ id: string; rule: string }> }): Promise<Response> {
   return respond(async () => {
     const { id: sheet } = await allow(params, 'work');

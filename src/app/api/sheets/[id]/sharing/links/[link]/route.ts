@@ -25,7 +25,7 @@ export function PATCH(request: Request, { params }: Context): Promise<Response> 
   });
 }
 
-/** Takes the link back: whoever came by it is out. */
+/** Revokes the link: those who came by it lose access. */
 export function DELETE(_: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id } = await allow(params, 'own');
