@@ -1,12 +1,12 @@
 import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { configDefaults, defineConfig } from 'vitest/config';
-import { POSTGRES } from './test/support/postgres-folder';
+import { POSTGRES_FOLDER } from './scripts/postgres.mjs';
 
 // A zone other than UTC, so that nothing passes because the two happen to agree.
 process.env.TZ = 'America/St_Johns';
 
-const hasDatabase = process.env.DATABASE_URL !== undefined || existsSync(POSTGRES);
+const hasDatabase = process.env.DATABASE_URL !== undefined || existsSync(POSTGRES_FOLDER);
 if (!hasDatabase) console.warn('Tests of the server are skipped: there is no PostgreSQL here. "npm test" installs it.');
 
 export default defineConfig({

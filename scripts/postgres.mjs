@@ -6,7 +6,8 @@ import { setTimeout as pause } from 'node:timers/promises';
 import { installDebianPackage } from './debian-package.mjs';
 import { run, Trouble } from './run.mjs';
 
-const DEBIAN = '/usr/lib/postgresql';
+/** Where Debian's PostgreSQL lies. */
+export const POSTGRES_FOLDER = '/usr/lib/postgresql';
 const isRoot = process.getuid?.() === 0;
 /** The role that set the cluster up and may do anything in it, and the app's, which owns its database and may do nothing else. */
 const ADMIN = 'auxesis';
@@ -131,14 +132,16 @@ export function serverFolder() {
   if (found) return found;
   installDebianPackage('postgresql', 'the PostgreSQL database server');
   const installed = newest();
-  if (!installed) throw new Trouble(`PostgreSQL was installed, but there is no server in ${DEBIAN}`);
+  if (!installed) throw new Trouble(`PostgreSQL was installed, but there is no server in ${POSTGRES_FOLDER}`);
   return installed;
 }
 
 function newest() {
-  const versions = existsSync(DEBIAN) ? readdirSync(DEBIAN).filter((version) => existsSync(join(DEBIAN, version, 'bin', 'initdb'))) : [];
+  const versions = existsSync(POSTGRES_FOLDER)
+    ? readdirSync(POSTGRES_FOLDER).filter((version) => existsSync(join(POSTGRES_FOLDER, version, 'bin', 'initdb')))
+    : [];
   const version = versions.sort((a, b) => Number(b) - Number(a))[0];
-  return version && join(DEBIAN, version, 'bin');
+  return version && join(POSTGRES_FOLDER, version, 'bin');
 }
 
 /** Makes the app's role and its database, and gives that role whatever an earlier version made there as another. */

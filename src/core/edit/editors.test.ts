@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { anyInput, anyOperation, contentsOf, makeSheet } from '../../../test/support/arbitrary-sheet';
+import { anyInput, anyOperation, anyRule, contentsOf, makeSheet } from '../../../test/support/arbitrary-sheet';
 import { tableWidth, transposed } from './cells';
 import { Evaluation } from '../rules/evaluate/evaluation';
 import { cellAddress, parseRanges } from '../sheet/address';
@@ -11,6 +11,7 @@ import type { Sheet } from '../sheet/sheet';
 import { EditRefusal } from './editor';
 import { findCells } from './find';
 import { EDITORS, editWords, operationsOf, type Edit, type EditName } from './registry';
+import type { RuleChange } from './rules';
 
 let made = 0;
 const tools = { newId: () => `new${++made}` };
@@ -57,6 +58,7 @@ const position = fc.integer({ min: 0, max: 6 });
 const range = fc
   .tuple(column, column, position, position)
   .map(([a, b, c, d]) => ({ left: Math.min(a, b), right: Math.max(a, b), top: Math.min(c, d), bottom: Math.max(c, d) }));
+const anyRuleId = fc.constantFrom('a', 'b', 'c');
 const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   fc.record({
     do: fc.constant('paste-cells' as const),
@@ -116,6 +118,18 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   fc.record({ do: fc.constant('remove-name' as const), name: fc.constantFrom('LIMITS', 'none') }),
   fc.record({ do: fc.constant('freeze-fields' as const), through: fc.option(column) }),
   fc.record({ do: fc.constant('band-records' as const), on: fc.boolean() }),
+  anyRule.map((rule): Edit => ({ do: 'put-rule', rule: { id: rule.id, key: 'a0', rule } })),
+  anyRuleId.map((rule): Edit => ({ do: 'duplicate-rule', rule })),
+  fc.tuple(anyRuleId, fc.option(anyRuleId)).map(([rule, after]): Edit => ({ do: 'move-rule', rule, after })),
+  fc.record({ do: fc.constant('remove-rules' as const), rules: fc.array(anyRuleId) }),
+  fc.record({
+    do: fc.constant('change-rules' as const),
+    rules: fc.array(anyRuleId),
+    to: fc.constantFrom<RuleChange>({ on: false }, { settles: true }, { look: { look: 'plum' } }, { group: 'g' }, { group: null }),
+  }),
+  fc
+    .tuple(fc.constantFrom('reach-rules' as const, 'carry-rules' as const), fc.array(anyRuleId), range)
+    .map(([what, rules, area]): Edit => ({ do: what, rules, fields: ['f1'], areas: [area] })),
 );
 
 /** What it comes to, or nothing where it cannot be done. */
