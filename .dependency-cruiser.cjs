@@ -1,4 +1,5 @@
-// Imports go down only: ui -> engine -> protocol -> core, and app -> server -> engine -> protocol -> core. Types count as imports.
+// Imports go down only: ui -> engine -> protocol -> core, and app -> server -> engine -> protocol -> core. Types count
+// as imports.
 const from = (name, path, to) => ({ name, severity: 'error', from: { path }, to: { path: to } });
 
 const TESTS = '[.]test[.]ts$';
@@ -20,7 +21,12 @@ const floorRules = (folder, floors) =>
 module.exports = {
   forbidden: [
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
-    { name: 'core-imports-nothing-of-ours', severity: 'error', from: { path: '^src/core', pathNot: TESTS }, to: { path: '^src/(?!core)' } },
+    {
+      name: 'core-imports-nothing-of-ours',
+      severity: 'error',
+      from: { path: '^src/core', pathNot: TESTS },
+      to: { path: '^src/(?!core)' },
+    },
     ...floorRules('core', FLOORS),
     ...floorRules('core/formula', FORMULA_FLOORS),
     ...floorRules('core/rules', RULE_FLOORS),
@@ -30,7 +36,12 @@ module.exports = {
       from: { path: '^src/core' },
       to: { path: '^(react|react-dom|next|postgres|@mantine)', dependencyTypes: ['npm'] },
     },
-    { name: 'core-has-no-node', severity: 'error', from: { path: '^src/core', pathNot: TESTS }, to: { dependencyTypes: ['core'] } },
+    {
+      name: 'core-has-no-node',
+      severity: 'error',
+      from: { path: '^src/core', pathNot: TESTS },
+      to: { dependencyTypes: ['core'] },
+    },
     from('protocol-imports-core-only', '^src/protocol', '^src/(?!core|protocol)'),
     from('engine-imports-down', '^src/engine', '^src/(?!core|protocol|engine)'),
     from('server-imports-down', '^src/server', '^src/(?!core|protocol|engine|server)'),
@@ -44,6 +55,9 @@ module.exports = {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
   },
 };

@@ -38,5 +38,9 @@ export default tseslint.config(
       eqeqeq: 'error',
     },
   },
-  { files: ['bin/**', '**/*.cjs'], languageOptions: { sourceType: 'commonjs' }, rules: { '@typescript-eslint/no-require-imports': 'off' } },
+  {
+    files: ['bin/**', '**/*.cjs'],
+    languageOptions: { sourceType: 'commonjs' },
+    rules: { '@typescript-eslint/no-require-imports': 'off' },
+  },
 );

@@ -6,7 +6,8 @@ export default defineConfig({
   testDir: 'test/e2e',
   globalSetup: './test/e2e/sign-in.ts',
   fullyParallel: false,
-  // Files side by side: each test makes its own sheet, and a page waits for the server and the screen more than it works.
+  // Files side by side: each test makes its own sheet, and a page waits for the server and the screen more than it
+  // works.
   workers: 2,
   timeout: 120_000,
   expect: { timeout: 12_000 },

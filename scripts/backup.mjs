@@ -10,12 +10,12 @@ await main(async () => {
   if (existsSync(file)) throw new Trouble(`${file} is there already. Name another file, so that no backup is lost.`);
   // A backup that was cut off must not pass for one.
   const part = `${file}.part`;
-  await withDatabase((url) => runTool('pg_dump', ['--format=custom', '--no-owner', '--no-privileges', `--file=${part}`], { url })).catch(
-    async (error) => {
-      await rm(part, { force: true });
-      throw error;
-    },
-  );
+  await withDatabase((url) =>
+    runTool('pg_dump', ['--format=custom', '--no-owner', '--no-privileges', `--file=${part}`], { url }),
+  ).catch(async (error) => {
+    await rm(part, { force: true });
+    throw error;
+  });
   await rename(part, file);
   console.log(`Backup written: ${file}, ${(await stat(file)).size.toLocaleString('en')} bytes.`);
 });

@@ -18,8 +18,15 @@ await main(async () => {
   try {
     const database = await cluster.start('auxesis');
     prepareDatabase(root, database);
-    const sheet = run(process.execPath, ['--import', 'tsx', 'scripts/bench/large-sheet.ts'], { cwd: root, env: { DATABASE_URL: database } }).trim();
-    run(process.execPath, ['--expose-gc', '--import', 'tsx', 'scripts/bench/files.ts'], { cwd: root, env: { DATABASE_URL: database }, quiet: false });
+    const sheet = run(process.execPath, ['--import', 'tsx', 'scripts/bench/large-sheet.ts'], {
+      cwd: root,
+      env: { DATABASE_URL: database },
+    }).trim();
+    run(process.execPath, ['--expose-gc', '--import', 'tsx', 'scripts/bench/files.ts'], {
+      cwd: root,
+      env: { DATABASE_URL: database },
+      quiet: false,
+    });
     await buildApp(root);
     app = serveApp(root, { database, port: await freePort() });
     await app.ready;

@@ -8,11 +8,16 @@ import { runBeside, tail, Trouble } from './run.mjs';
 export async function buildApp(root) {
   const stamp = join(root, '.next', 'built-from');
   const sources = hashSources(root);
-  const isBuilt = existsSync(stamp) && ['painter.cjs', 'findings.cjs', 'server.mjs'].every((name) => existsSync(join(root, 'dist', name)));
+  const isBuilt =
+    existsSync(stamp) &&
+    ['painter.cjs', 'findings.cjs', 'server.mjs'].every((name) => existsSync(join(root, 'dist', name)));
   if (isBuilt && readFileSync(stamp, 'utf8') === sources) return;
   console.log('Building the app (next build)...');
   await bundleWorkers(root);
-  const { status, output } = await runBeside('node_modules/.bin/next', ['build'], { cwd: root, env: { NEXT_TELEMETRY_DISABLED: '1' } });
+  const { status, output } = await runBeside('node_modules/.bin/next', ['build'], {
+    cwd: root,
+    env: { NEXT_TELEMETRY_DISABLED: '1' },
+  });
   if (status !== 0) throw new Trouble(`The app could not be built:\n${tail(output)}`);
   writeFileSync(stamp, sources);
 }
@@ -23,7 +28,8 @@ function hashSources(root) {
     .filter((entry) => entry.isFile())
     .map((entry) => join(entry.parentPath, entry.name))
     .filter((file) => !/\.test\.tsx?$/.test(file));
-  for (const name of ['package-lock.json', 'next.config.ts', 'postcss.config.cjs', 'tsconfig.json']) files.push(join(root, name));
+  for (const name of ['package-lock.json', 'next.config.ts', 'postcss.config.cjs', 'tsconfig.json'])
+    files.push(join(root, name));
   for (const file of files.sort()) hash.update(file.slice(root.length)).update(readFileSync(file));
   return hash.digest('hex');
 }

@@ -1,5 +1,5 @@
-// Bundles the command line into dist/auxesis.cjs, so that it starts without compiling. Run by `npm ci`, which also runs it
-// once to fill V8's cache, and by bin/auxesis when a source is newer than the bundle.
+// Bundles the command line into dist/auxesis.cjs, so that it starts without compiling. Run by `npm ci`, which also runs
+// it once to fill V8's cache, and by bin/auxesis when a source is newer than the bundle.
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
@@ -33,7 +33,11 @@ export async function bundleCommandLine() {
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
   await bundleCommandLine();
   const examples = join(root, 'docs', 'examples');
-  spawnSync(process.execPath, [join(root, 'bin', 'auxesis'), 'evaluate', join(examples, 'readings.csv'), join(examples, 'rules.json')], {
-    stdio: 'ignore',
-  });
+  spawnSync(
+    process.execPath,
+    [join(root, 'bin', 'auxesis'), 'evaluate', join(examples, 'readings.csv'), join(examples, 'rules.json')],
+    {
+      stdio: 'ignore',
+    },
+  );
 }

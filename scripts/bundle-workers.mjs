@@ -6,7 +6,14 @@ const WORKERS = { painter: 'src/server/painter/painter-worker.ts', findings: 'sr
 
 /** The options of the bundler: for the workers, and for the server. */
 function bundlesOf(root) {
-  const common = { absWorkingDir: root, outdir: join(root, 'dist'), bundle: true, platform: 'node', target: 'node20', logLevel: 'silent' };
+  const common = {
+    absWorkingDir: root,
+    outdir: join(root, 'dist'),
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    logLevel: 'silent',
+  };
   return [
     { ...common, entryPoints: WORKERS, outExtension: { '.js': '.cjs' }, minify: true, format: 'cjs' },
     {
@@ -36,7 +43,8 @@ async function watchBundle(context, options, onRebuilt) {
   const first = new Promise((resolve) => (done = resolve));
   let isBuilt = false;
   const tell = ({ errors }) => {
-    if (errors.length) console.error(errors.map(({ text, location }) => `${location?.file}:${location?.line}: ${text}`).join('\n'));
+    if (errors.length)
+      console.error(errors.map(({ text, location }) => `${location?.file}:${location?.line}: ${text}`).join('\n'));
     else if (isBuilt) onRebuilt('server' in options.entryPoints ? 'server' : 'workers');
     isBuilt = true;
     done();

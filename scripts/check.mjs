@@ -1,4 +1,5 @@
-// npm run check: formatting, lint and types of what has changed since the last commit, and the tests that have to do with it.
+// npm run check: formatting, lint and types of what has changed since the last commit, and the tests that have to do
+// with it.
 import { existsSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -10,7 +11,9 @@ const root = dirname(dirname(fileURLToPath(import.meta.url)));
 function changedFiles() {
   const git = (...args) => run('git', args, { cwd: root }).split('\n').filter(Boolean);
   const changed = [...git('diff', '--name-only', 'HEAD'), ...git('ls-files', '--others', '--exclude-standard')];
-  return (changed.length ? changed : git('diff', '--name-only', 'HEAD~1')).filter((name) => existsSync(`${root}/${name}`));
+  return (changed.length ? changed : git('diff', '--name-only', 'HEAD~1')).filter((name) =>
+    existsSync(`${root}/${name}`),
+  );
 }
 
 await main(async () => {

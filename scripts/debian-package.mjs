@@ -14,6 +14,8 @@ export function installDebianPackage(names, purpose) {
     apt('update');
     apt('install', '--no-install-recommends', ...names.split(' '));
   } catch (error) {
-    throw new Trouble(`${purpose} is missing and could not be installed. As root, run: apt-get update && apt-get install ${names}\n${error.message}`);
+    throw new Trouble(
+      `${purpose} is missing and could not be installed. As root, run: apt-get update && apt-get install ${names}\n${error.message}`,
+    );
   }
 }

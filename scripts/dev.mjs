@@ -1,5 +1,5 @@
-// npm run dev: the app with hot reload, over a private database with the demo data. Workers, and the server before the framework, are rebuilt when
-// their sources change.
+// npm run dev: the app with hot reload, over a private database with the demo data. Workers, and the server before the
+// framework, are rebuilt when their sources change.
 import { dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { watchBundles } from './bundle-workers.mjs';
@@ -42,7 +42,10 @@ await main(async () => {
       app = serveApp(root, { database, port, stderr: 'inherit', mode: 'development' });
       await app.ready;
       const page = await fetch(`${app.address}${FIRST_PAGE}`).catch(() => null);
-      if (page) console.log(`\n  Auxesis is ready, with hot reload: ${app.address}${FIRST_PAGE}\n  Ctrl-C ends it; the data stays.\n`);
+      if (page)
+        console.log(
+          `\n  Auxesis is ready, with hot reload: ${app.address}${FIRST_PAGE}\n  Ctrl-C ends it; the data stays.\n`,
+        );
       await app.over;
     }
   } catch (error) {

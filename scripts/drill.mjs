@@ -1,4 +1,5 @@
-// npm run drill [WORD...]: plays faults against a throw-away instance (see drill/drill.ts); with words, only those whose name holds one of them.
+// npm run drill [WORD...]: plays faults against a throw-away instance (see drill/drill.ts); with words, only those
+// whose name holds one of them.
 import { spawnSync } from 'node:child_process';
 import { dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -11,9 +12,13 @@ const root = dirname(dirname(fileURLToPath(import.meta.url)));
 await main(async () => {
   installPackages(root);
   await buildApp(root);
-  const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/drill/drill.ts', ...process.argv.slice(2)], {
-    cwd: root,
-    stdio: 'inherit',
-  });
+  const { status } = spawnSync(
+    process.execPath,
+    ['--import', 'tsx', 'scripts/drill/drill.ts', ...process.argv.slice(2)],
+    {
+      cwd: root,
+      stdio: 'inherit',
+    },
+  );
   process.exitCode = status ?? 1;
 });

@@ -33,7 +33,11 @@ function functionLengths() {
   walk((node, source) => {
     if (!ts.isFunctionLike(node) || !node.body) return;
     const line = (position) => source.getLineAndCharacterOfPosition(position).line;
-    lengths.push({ lines: line(node.end) - line(node.getStart()) + 1, name: node.name?.getText() ?? '(anonymous)', file: source.fileName });
+    lengths.push({
+      lines: line(node.end) - line(node.getStart()) + 1,
+      name: node.name?.getText() ?? '(anonymous)',
+      file: source.fileName,
+    });
   });
   return lengths.sort((a, b) => a.lines - b.lines);
 }
@@ -55,12 +59,22 @@ function assertions() {
 /** The files that each file imports, types included. */
 function importGraph() {
   const known = new Map(sources.map((source) => [source.fileName, source]));
-  const locate = (path) => ['.ts', '.tsx', '/index.ts', '.d.ts'].map((ending) => path + ending).find((name) => known.has(name));
+  const locate = (path) =>
+    ['.ts', '.tsx', '/index.ts', '.d.ts'].map((ending) => path + ending).find((name) => known.has(name));
   const targets = (source) =>
     source.statements
-      .filter((statement) => (ts.isImportDeclaration(statement) || ts.isExportDeclaration(statement)) && statement.moduleSpecifier)
+      .filter(
+        (statement) =>
+          (ts.isImportDeclaration(statement) || ts.isExportDeclaration(statement)) && statement.moduleSpecifier,
+      )
       .map((statement) => statement.moduleSpecifier.text)
-      .map((name) => (name.startsWith('@/') ? join(root, 'src', name.slice(2)) : name.startsWith('.') ? resolve(dirname(source.fileName), name) : ''))
+      .map((name) =>
+        name.startsWith('@/')
+          ? join(root, 'src', name.slice(2))
+          : name.startsWith('.')
+            ? resolve(dirname(source.fileName), name)
+            : '',
+      )
       .map((path) => locate(path))
       .filter(Boolean);
   return new Map(sources.map((source) => [source.fileName, targets(source)]));
@@ -106,9 +120,11 @@ function filesNaming(texts) {
 function operationKinds() {
   const kinds = new Set();
   walk((node, source) => {
-    if (!source.fileName.includes('/core/sheet/') || !ts.isTypeAliasDeclaration(node) || node.name.text !== 'Operation') return;
+    if (!source.fileName.includes('/core/sheet/') || !ts.isTypeAliasDeclaration(node) || node.name.text !== 'Operation')
+      return;
     const into = (part) => {
-      if (ts.isPropertySignature(part) && part.name.getText() === 'kind' && ts.isLiteralTypeNode(part.type)) kinds.add(part.type.literal.text);
+      if (ts.isPropertySignature(part) && part.name.getText() === 'kind' && ts.isLiteralTypeNode(part.type))
+        kinds.add(part.type.literal.text);
       ts.forEachChild(part, into);
     };
     into(node);

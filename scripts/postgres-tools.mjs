@@ -8,13 +8,14 @@ import { Trouble } from './run.mjs';
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
 /**
- * Does something with the database that DATABASE_URL names, else with the private one of this clone, which is started for it where it does not run.
- * `work` gets the address of the database.
+ * Does something with the database that DATABASE_URL names, else with the private one of this clone, which is started
+ * for it where it does not run. `work` gets the address of the database.
  */
 export async function withDatabase(work, { alone = false } = {}) {
   if (process.env.DATABASE_URL) return work(process.env.DATABASE_URL);
   const cluster = new Cluster(root, 'postgres');
-  if (!cluster.exists()) throw new Trouble('There is no database yet. Start the app once with "npm start", or set DATABASE_URL.');
+  if (!cluster.exists())
+    throw new Trouble('There is no database yet. Start the app once with "npm start", or set DATABASE_URL.');
   if (alone) await cluster.take();
   const ran = cluster.runningPort() !== undefined;
   const url = await cluster.start('auxesis');
@@ -25,7 +26,10 @@ export async function withDatabase(work, { alone = false } = {}) {
   }
 }
 
-/** Settings by which PostgreSQL's programs reach a database: in their environment, as anybody may read the arguments of a process. */
+/**
+ * Settings by which PostgreSQL's programs reach a database: in their environment, as anybody may read the arguments of
+ * a process.
+ */
 function environmentFor(url) {
   const { hostname, port, username, password, pathname } = new URL(url);
   return {
@@ -38,7 +42,10 @@ function environmentFor(url) {
   };
 }
 
-/** Runs one of PostgreSQL's programs to its end. With `input`, writes that to it, as a stream or as text first. Throws Trouble with what it said. */
+/**
+ * Runs one of PostgreSQL's programs to its end. With `input`, writes that to it, as a stream or as text first. Throws
+ * Trouble with what it said.
+ */
 export function runTool(name, args, { url, input }) {
   const path = join(serverFolder(), name);
   if (!existsSync(path)) throw new Trouble(`${name} is missing. As root, run: apt-get install postgresql-client`);

@@ -9,7 +9,10 @@ import { run, Trouble } from './run.mjs';
 /** Where Debian's PostgreSQL lies. */
 export const POSTGRES_FOLDER = '/usr/lib/postgresql';
 const isRoot = process.getuid?.() === 0;
-/** The role that set the cluster up and may do anything in it, and the app's, which owns its database and may do nothing else. */
+/**
+ * The role that set the cluster up and may do anything in it, and the app's, which owns its database and may do nothing
+ * else.
+ */
 const ADMIN = 'auxesis';
 const APP = 'auxesis_app';
 /** The unprivileged user that Debian's package makes. */
@@ -32,13 +35,18 @@ export class Cluster {
     return existsSync(join(this.data, 'PG_VERSION'));
   }
 
-  /** Makes sure that the server runs. Returns its address for `database`, which is made if it is not there, as the app's own role. */
+  /**
+   * Makes sure that the server runs. Returns its address for `database`, which is made if it is not there, as the app's
+   * own role.
+   */
   async start(database) {
     this.bin = serverFolder();
     if (!this.exists()) this.create();
     const kept = JSON.parse(readFileSync(this.settings, 'utf8'));
     if (!kept.appPassword)
-      writeFileSync(this.settings, JSON.stringify({ ...kept, appPassword: randomBytes(18).toString('base64url') }), { mode: 0o600 });
+      writeFileSync(this.settings, JSON.stringify({ ...kept, appPassword: randomBytes(18).toString('base64url') }), {
+        mode: 0o600,
+      });
     const { password, appPassword } = JSON.parse(readFileSync(this.settings, 'utf8'));
     let port = this.runningPort();
     if (port === undefined) {
@@ -51,12 +59,16 @@ export class Cluster {
     return address(APP, appPassword);
   }
 
-  /** Takes the cluster for this process alone. One that is just ending is waited for; another that goes on is a Trouble. */
+  /**
+   * Takes the cluster for this process alone. One that is just ending is waited for; another that goes on is a Trouble.
+   */
   async take() {
     const owner = join(this.folder, 'owner.pid');
     const held = () => {
       const pid = existsSync(owner) && readFileSync(owner, 'utf8');
-      return pid && existsSync(`/proc/${pid}`) && /(start|dev)\.mjs/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8')) ? pid : null;
+      return pid && existsSync(`/proc/${pid}`) && /(start|dev)\.mjs/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8'))
+        ? pid
+        : null;
     };
     for (let tries = 0; held() && tries < 40; tries++) await pause(250);
     if (held())
@@ -86,7 +98,17 @@ export class Cluster {
     writeFileSync(this.settings, JSON.stringify({ password }), { mode: 0o600 });
     writeFileSync(passwordFile, password, { mode: 0o600 });
     if (isRoot) this.handOver(passwordFile);
-    this.as(['initdb', '-D', this.data, '-U', ADMIN, '--auth=scram-sha-256', `--pwfile=${passwordFile}`, '--encoding=UTF8', '--locale=C.UTF-8']);
+    this.as([
+      'initdb',
+      '-D',
+      this.data,
+      '-U',
+      ADMIN,
+      '--auth=scram-sha-256',
+      `--pwfile=${passwordFile}`,
+      '--encoding=UTF8',
+      '--locale=C.UTF-8',
+    ]);
     rmSync(passwordFile);
   }
 
@@ -115,14 +137,18 @@ export class Cluster {
     const file = join(this.data, 'postmaster.pid');
     if (!existsSync(file)) return undefined;
     const [pid, , , port] = readFileSync(file, 'utf8').split('\n');
-    return existsSync(`/proc/${pid}`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(this.data) ? Number(port) : undefined;
+    return existsSync(`/proc/${pid}`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(this.data)
+      ? Number(port)
+      : undefined;
   }
 
   /** Runs a program of the server's as the user that owns the cluster. */
   as([program, ...args]) {
     const command = join(this.bin, program);
     // The server's user may not be able to enter the clone, so the command runs from a folder that it can.
-    return isRoot ? run('runuser', ['-u', SERVER_USER, '--', command, ...args], { cwd: '/' }) : run(command, args, { cwd: '/' });
+    return isRoot
+      ? run('runuser', ['-u', SERVER_USER, '--', command, ...args], { cwd: '/' })
+      : run(command, args, { cwd: '/' });
   }
 }
 
@@ -151,7 +177,10 @@ async function createDatabase(adminUrl, { name, appPassword }) {
   const sql = connect('postgres');
   try {
     const [role] = await sql`select 1 from pg_roles where rolname = ${APP}`;
-    if (!role) await sql.unsafe(`create role "${APP}" login nosuperuser nocreatedb nocreaterole noreplication password '${appPassword}'`);
+    if (!role)
+      await sql.unsafe(
+        `create role "${APP}" login nosuperuser nocreatedb nocreaterole noreplication password '${appPassword}'`,
+      );
     const [found] = await sql`select pg_get_userbyid(datdba) as owner from pg_database where datname = ${name}`;
     if (!found) await sql.unsafe(`create database "${name}" owner "${APP}"`);
     if (found?.owner === APP) return;
@@ -162,7 +191,8 @@ async function createDatabase(adminUrl, { name, appPassword }) {
     try {
       const tables =
         await inside`select format('alter table %I.%I owner to ${inside.unsafe(APP)}', schemaname, tablename) as line from pg_tables where schemaname = 'public'`;
-      const functions = await inside`select format('alter function %s owner to ${inside.unsafe(APP)}', oid::regprocedure) as line from pg_proc
+      const functions =
+        await inside`select format('alter function %s owner to ${inside.unsafe(APP)}', oid::regprocedure) as line from pg_proc
         where pronamespace = 'public'::regnamespace`;
       for (const { line } of [...tables, ...functions]) await inside.unsafe(line);
     } finally {

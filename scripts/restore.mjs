@@ -9,7 +9,9 @@ await main(async () => {
   if (!file) throw new Trouble('Say from which file: npm run restore -- FILE');
   if (!existsSync(file)) throw new Trouble(`There is no file ${file}.`);
   await withDatabase(restore, { alone: true });
-  console.log(`Restored from ${file}. Start the app again: it brings the schema up to date where the backup is of an earlier version.`);
+  console.log(
+    `Restored from ${file}. Start the app again: it brings the schema up to date where the backup is of an earlier version.`,
+  );
 
   /** In one transaction: the old contents go, those of the backup come. */
   async function restore(url) {
@@ -18,11 +20,15 @@ await main(async () => {
     const input = async (stdin) => {
       stdin.on('error', () => {});
       stdin.write('drop schema public cascade;\ncreate schema public;\n');
-      for await (const part of reading.stdout) if (!stdin.write(part)) await Promise.race([once(stdin, 'drain'), once(stdin, 'close')]);
+      for await (const part of reading.stdout)
+        if (!stdin.write(part)) await Promise.race([once(stdin, 'drain'), once(stdin, 'close')]);
       const [status] = await read;
       // Without its end the transaction is taken back.
       stdin.end(status === 0 ? '' : "do $$ begin raise 'the backup is cut off or damaged'; end $$;\n");
     };
-    await runTool('psql', ['--quiet', '--no-psqlrc', '--single-transaction', '--set=ON_ERROR_STOP=1', '--file=-'], { url, input });
+    await runTool('psql', ['--quiet', '--no-psqlrc', '--single-transaction', '--set=ON_ERROR_STOP=1', '--file=-'], {
+      url,
+      input,
+    });
   }
 });

@@ -34,7 +34,11 @@ export function runBeside(command, args, { cwd, env } = {}) {
 /** Runs a command to its end while it prints to our own output. Gives its exit code, null where it cannot be run. */
 export function runToEnd(command, args, { cwd, env } = {}) {
   return new Promise((resolve) => {
-    const child = spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: ['ignore', 'inherit', 'inherit'] });
+    const child = spawn(command, args, {
+      cwd,
+      env: { ...process.env, ...env },
+      stdio: ['ignore', 'inherit', 'inherit'],
+    });
     child.on('error', () => resolve(null));
     child.on('close', resolve);
   });

@@ -3,10 +3,17 @@ import { run, start, Trouble } from './run.mjs';
 
 /** Brings a database up to date and puts the demo in, once. */
 export function prepareDatabase(root, url, { quiet = true } = {}) {
-  run(process.execPath, ['--import', 'tsx', 'scripts/prepare-database.ts'], { cwd: root, env: { DATABASE_URL: url }, quiet });
+  run(process.execPath, ['--import', 'tsx', 'scripts/prepare-database.ts'], {
+    cwd: root,
+    env: { DATABASE_URL: url },
+    quiet,
+  });
 }
 
-/** Serves the app on loopback: the built one, or in development mode from its sources. `ready` is fulfilled once it answers; `stop` ends it by its own process group. */
+/**
+ * Serves the app on loopback: the built one, or in development mode from its sources. `ready` is fulfilled once it
+ * answers; `stop` ends it by its own process group.
+ */
 export function serveApp(root, { database, port, stderr = 'ignore', mode = 'production' }) {
   const env = {
     DATABASE_URL: database,
@@ -23,7 +30,12 @@ export function serveApp(root, { database, port, stderr = 'ignore', mode = 'prod
   const isOver = () => server.exitCode !== null || server.signalCode !== null;
   const over = new Promise((resolve) => server.once('exit', resolve));
   const address = `http://127.0.0.1:${port}`;
-  return { address, over, ready: answers(address, isOver), stop: () => (isOver() ? Promise.resolve() : endGroup(server, over)) };
+  return {
+    address,
+    over,
+    ready: answers(address, isOver),
+    stop: () => (isOver() ? Promise.resolve() : endGroup(server, over)),
+  };
 }
 
 async function answers(address, isOver) {

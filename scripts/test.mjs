@@ -1,5 +1,5 @@
-// npm test: sets up what is missing, runs every part, and ends with one line: N passed, M failed. A part by its name runs alone:
-// node scripts/test.mjs e2e files.spec.ts
+// npm test: sets up what is missing, runs every part, and ends with one line: N passed, M failed. A part by its name
+// runs alone: node scripts/test.mjs e2e files.spec.ts
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -69,9 +69,14 @@ function count({ passed, failed }) {
 }
 
 function installTools(parts) {
-  if (parts.includes('e2e') && !existsSync('/usr/bin/chromium')) installDebianPackage('chromium', 'the browser for end-to-end tests');
+  if (parts.includes('e2e') && !existsSync('/usr/bin/chromium'))
+    installDebianPackage('chromium', 'the browser for end-to-end tests');
   const missing = parts.includes('server') ? TOOLS.filter(([file]) => !existsSync(file)).map(([, name]) => name) : [];
-  if (missing.length) installDebianPackage(missing.join(' '), 'independent readers of workbooks, a published schema and a proxy, for tests');
+  if (missing.length)
+    installDebianPackage(
+      missing.join(' '),
+      'independent readers of workbooks, a published schema and a proxy, for tests',
+    );
 }
 
 /** Tests that need no browser. Those of the server make databases of their own. */
@@ -96,7 +101,8 @@ const playwright = (files, { database, address }) =>
 
 await main(async () => {
   const [part, ...files] = process.argv.slice(2);
-  if (part && !PARTS.includes(part)) throw new Trouble(`There is no part "${part}". The parts are: ${PARTS.join(', ')}.`);
+  if (part && !PARTS.includes(part))
+    throw new Trouble(`There is no part "${part}". The parts are: ${PARTS.join(', ')}.`);
   const parts = part ? [part] : PARTS;
   installPackages(root);
   installTools(parts);

@@ -22,13 +22,20 @@ export async function benchBrowser(address, sheet) {
       'under 1,500 ms',
     );
     const [link] = await (
-      await page.request.post(`${address}/api/sheets/${sheet}/sharing/links`, { data: { links: [{ role: 'viewer', name: 'Bench' }] } })
+      await page.request.post(`${address}/api/sheets/${sheet}/sharing/links`, {
+        data: { links: [{ role: 'viewer', name: 'Bench' }] },
+      })
     ).json();
     const viewer = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     await viewer.request.post(`${address}/api${link.path}`, { data: { name: 'Bench' } });
     const reading = await openTimes(await viewer.newPage(), `${address}/sheets/${sheet}`);
     await viewer.close();
-    figure('the same as a viewer, who gets looks and no rules', ms(median(reading)), `as its owner ${ms(median(opened))}`, 'a few seconds');
+    figure(
+      'the same as a viewer, who gets looks and no rules',
+      ms(median(reading)),
+      `as its owner ${ms(median(opened))}`,
+      'a few seconds',
+    );
     await page.goto(`${address}/sheets/${sheet}`);
     await page.locator('[data-address="A5"]').waitFor({ timeout: 60_000 });
     const idle = await frames(page, null);
@@ -47,14 +54,24 @@ export async function benchBrowser(address, sheet) {
       `one frame ${ms(1000 / idle.rate)}`,
       'a frame or two',
     );
-    figure('frames a second while a threshold is dragged', edit.drag.frames.toFixed(0), `at rest ${idle.rate.toFixed(0)}`, '30 or more');
+    figure(
+      'frames a second while a threshold is dragged',
+      edit.drag.frames.toFixed(0),
+      `at rest ${idle.rate.toFixed(0)}`,
+      '30 or more',
+    );
     figure(
       'times a second that the grid is painted anew meanwhile',
       edit.drag.paints.toFixed(0),
       `frames at rest ${idle.rate.toFixed(0)}`,
       '30 or more',
     );
-    figure('longest block of the main thread: edits, drags, scrolling', ms(await longest(page)), 'three frames at rest 50 ms', 'under 50 ms');
+    figure(
+      'longest block of the main thread: edits, drags, scrolling',
+      ms(await longest(page)),
+      'three frames at rest 50 ms',
+      'under 50 ms',
+    );
     await largeEdits(page);
     await page.goto(`${address}/sheets/dressed`);
     await page.locator('[data-address="G5"][data-rules]').waitFor({ timeout: 60_000 });
@@ -65,9 +82,19 @@ export async function benchBrowser(address, sheet) {
       `under the demo's rules alone ${scrolled.rate.toFixed(0)}`,
       '50 or more',
     );
-    figure('slowest frame in 20 of that scrolling', ms(dressed.slow), `under the demo's rules alone ${ms(scrolled.slow)}`, '');
+    figure(
+      'slowest frame in 20 of that scrolling',
+      ms(dressed.slow),
+      `under the demo's rules alone ${ms(scrolled.slow)}`,
+      '',
+    );
     const brisk = await frames(page, 150);
-    figure('the same at 150 px a frame, as a hand turns a wheel', brisk.rate.toFixed(0), `at 900 px ${dressed.rate.toFixed(0)}`, '50 or more');
+    figure(
+      'the same at 150 px a frame, as a hand turns a wheel',
+      brisk.rate.toFixed(0),
+      `at 900 px ${dressed.rate.toFixed(0)}`,
+      '50 or more',
+    );
   } finally {
     await browser.close();
   }
@@ -85,9 +112,13 @@ async function largeEdits(page) {
     const before = await cell(address).textContent();
     const took = await timed(async () => {
       await act();
-      await page.waitForFunction(([at, was]) => document.querySelector(`[data-address="${at}"]`)?.textContent !== was, [address, before], {
-        polling: 'raf',
-      });
+      await page.waitForFunction(
+        ([at, was]) => document.querySelector(`[data-address="${at}"]`)?.textContent !== was,
+        [address, before],
+        {
+          polling: 'raf',
+        },
+      );
     });
     figure(says, ms(took), '', 'about a second');
   };
@@ -115,11 +146,15 @@ async function largeEdits(page) {
       const clipboard = new globalThis.DataTransfer();
       clipboard.setData(
         'text/plain',
-        Array.from({ length: 10_000 }, (_, row) => Array.from({ length: 10 }, (__, field) => row * field + 1).join('\t')).join('\n'),
+        Array.from({ length: 10_000 }, (_, row) =>
+          Array.from({ length: 10 }, (__, field) => row * field + 1).join('\t'),
+        ).join('\n'),
       );
       document
         .querySelector('[role=grid]')
-        .dispatchEvent(new globalThis.ClipboardEvent('paste', { clipboardData: clipboard, bubbles: true, cancelable: true }));
+        .dispatchEvent(
+          new globalThis.ClipboardEvent('paste', { clipboardData: clipboard, bubbles: true, cancelable: true }),
+        );
     }),
   );
 }
@@ -161,7 +196,10 @@ function frames(page, step) {
         if (frame === count / 2) direction = -1;
       }
       const sorted = gaps.slice(1).sort((a, b) => a - b);
-      return { rate: 1000 / (sorted.reduce((sum, gap) => sum + gap, 0) / sorted.length), slow: sorted[Math.floor(sorted.length * 0.95)] };
+      return {
+        rate: 1000 / (sorted.reduce((sum, gap) => sum + gap, 0) / sorted.length),
+        slow: sorted[Math.floor(sorted.length * 0.95)],
+      };
     },
     { count: FRAMES, by: step },
   );
@@ -170,7 +208,9 @@ function frames(page, step) {
 async function editTimes(page) {
   await page.evaluate(() => {
     globalThis.blocks = [];
-    new PerformanceObserver((list) => globalThis.blocks.push(...list.getEntries().map((entry) => entry.duration))).observe({ type: 'longtask' });
+    new PerformanceObserver((list) =>
+      globalThis.blocks.push(...list.getEntries().map((entry) => entry.duration)),
+    ).observe({ type: 'longtask' });
     document.querySelector('[role=grid]').scrollTop = 0;
   });
   await page.locator('[data-address="G2"]').click();
@@ -208,7 +248,9 @@ function dragTimes(page, from) {
     for (; performance.now() - began < 4000; frame++) {
       await new Promise(requestAnimationFrame);
       const clientX = x + 90 * Math.sin(frame / 30);
-      handle.dispatchEvent(new globalThis.PointerEvent('pointermove', { clientX, clientY: y, bubbles: true, pointerId: 1 }));
+      handle.dispatchEvent(
+        new globalThis.PointerEvent('pointermove', { clientX, clientY: y, bubbles: true, pointerId: 1 }),
+      );
     }
     CanvasRenderingContext2D.prototype.fillRect = paint;
     const seconds = (performance.now() - began) / 1000;
@@ -216,10 +258,15 @@ function dragTimes(page, from) {
   }, from);
 }
 
-/** Presses Enter in the cell being edited, and waits until the painter fills that cell otherwise than before. Runs in the page. */
+/**
+ * Presses Enter in the cell being edited, and waits until the painter fills that cell otherwise than before. Runs in
+ * the page.
+ */
 async function enterAndWaitForPaint() {
   const input = document.querySelector('input[aria-label="Cell content"]');
-  const [canvasBox, inputBox] = [document.querySelector('canvas'), input].map((element) => element.getBoundingClientRect());
+  const [canvasBox, inputBox] = [document.querySelector('canvas'), input].map((element) =>
+    element.getBoundingClientRect(),
+  );
   const [left, top] = [inputBox.x - canvasBox.x, inputBox.y - canvasBox.y];
   const paint = CanvasRenderingContext2D.prototype.fillRect;
   const isAlarm = (context, x, y) => Math.abs(x - left) < 3 && Math.abs(y - top) < 3 && context.fillStyle === '#f7d3c8';

@@ -55,8 +55,16 @@ const one =
   time(() => {
     for (let again = 0; again < EDITS; again++, edit++) {
       const input = String(Math.round(random() * 100_000) / 100);
-      const { effects } = built.apply({ kind: 'set-cells', cells: [{ row: `r${(edit * 7919) % RECORDS}`, field: 'f0', input }] });
+      const { effects } = built.apply({
+        kind: 'set-cells',
+        cells: [{ row: `r${(edit * 7919) % RECORDS}`, field: 'f0', input }],
+      });
       evaluation.follow(effects);
     }
   }) / EDITS;
-figure('one edit under 20 rules of all kinds, 1,000,000 cells', ms(one), `evaluating all anew ${ms(whole)}`, 'under 1/1,000 of it');
+figure(
+  'one edit under 20 rules of all kinds, 1,000,000 cells',
+  ms(one),
+  `evaluating all anew ${ms(whole)}`,
+  'under 1/1,000 of it',
+);

@@ -1,4 +1,5 @@
-// A file of separated values with 1,000,000 cells: looked through, packed, brought into the database and taken out again, with the memory that takes, beside reading it whole with the parser alone.
+// A file of separated values with 1,000,000 cells: looked through, packed, brought into the database and taken out
+// again, with the memory that takes, beside reading it whole with the parser alone.
 import { mkdtempSync, openAsBlob, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -33,7 +34,9 @@ writeFileSync(
 );
 
 /** Time and the most memory beyond what there was before, looked at every few milliseconds. */
-async function measured<T>(work: () => Promise<T> | T): Promise<{ readonly took: string; readonly memory: string; readonly result: T }> {
+async function measured<T>(
+  work: () => Promise<T> | T,
+): Promise<{ readonly took: string; readonly memory: string; readonly result: T }> {
   globalThis.gc?.();
   const before = process.memoryUsage().rss;
   let most = before;
@@ -55,13 +58,19 @@ const looked = await measured(() => openFile(file, () => {}));
 figure('1,000,000 cells looked through', looked.took, `parser alone, whole file ${whole.took}`, looked.memory);
 const packed = await measured(() => packLines(looked.result.lines('Million', () => {})));
 figure('and packed, to be sent', packed.took, `parser alone, whole file ${whole.took}`, packed.memory);
-const brought = await measured(() => bringInSheet(sql, Readable.fromWeb(packed.result.stream() as ReadableStream), owner));
-const copied = await measured(() => sql`create temporary table bench_rows as select * from sheet_row where sheet_id = ${brought.result}`);
+const brought = await measured(() =>
+  bringInSheet(sql, Readable.fromWeb(packed.result.stream() as ReadableStream), owner),
+);
+const copied = await measured(
+  () => sql`create temporary table bench_rows as select * from sheet_row where sheet_id = ${brought.result}`,
+);
 figure('and brought into the database', brought.took, `copied within the database ${copied.took}`, brought.memory);
 const { sheet } = unpackSheet(unzipPacked(await readPacked(sql, brought.result)));
 const source = exportSource(new Evaluation(sheet, {}), { name: 'Million', looks: {} });
 const out = await measured(() => [...csvOfSheet(source, {}).parts].reduce((sum, part) => sum + part.length, 0));
-const joined = await measured(() => sheet.order.map((slot) => sheet.columns.map((store) => store.inputAt(slot)).join(',')).join('\n').length);
+const joined = await measured(
+  () => sheet.order.map((slot) => sheet.columns.map((store) => store.inputAt(slot)).join(',')).join('\n').length,
+);
 figure('and taken out as separated values', out.took, `typed texts joined by hand ${joined.took}`, out.memory);
 await sql`delete from sheet where id = ${brought.result}`;
 await sql.end();

@@ -26,7 +26,8 @@ figure(
   `loop by hand ${ms(
     time(() => {
       bits.fill(0);
-      for (let at = 0; at < RECORDS; at++) if (b[at]! > c[at]! * 0.9 && (isX[at] || e[at]! >= f[at]!)) bits[at >>> 5]! |= 1 << (at & 31);
+      for (let at = 0; at < RECORDS; at++)
+        if (b[at]! > c[at]! * 0.9 && (isX[at] || e[at]! >= f[at]!)) bits[at >>> 5]! |= 1 << (at & 31);
     }),
   )}`,
   'within 3x of the loop',

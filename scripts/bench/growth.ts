@@ -1,5 +1,6 @@
-// How the time of every reader and text function grows with the length of what it is given: 10,000, 100,000 and 1,000,000 letters of shapes that are
-// slow for careless expressions. Linear growth is 10x a step; beyond 30x a line is marked.
+// How the time of every reader and text function grows with the length of what it is given: 10,000, 100,000 and
+// 1,000,000 letters of shapes that are slow for careless expressions. Linear growth is 10x a step; beyond 30x a line is
+// marked.
 import { makeFormula, FormulaShapes, valueAt } from '../../src/core/formula/run/make-formula';
 import { newCursor } from '../../src/core/formula/values/place';
 import { FAMILIES } from '../../src/core/formula/functions/function-table';
@@ -55,7 +56,9 @@ const TEXT_FUNCTIONS = FAMILIES.texts.map(({ name, parameters }) => ({
   calls: [
     `=${name}(${parameters.map((_, at) => (at === 0 ? 'A1' : '1')).join(';')})`,
     ...(parameters.length > 1 ? [`=${name}(${parameters.map((_, at) => (at < 2 ? 'A1' : '1')).join(';')})`] : []),
-    ...(parameters.length > 1 ? [`=${name}(${parameters.map((_, at) => (at === 0 ? '"ab*c"' : at === 1 ? 'A1' : '1')).join(';')})`] : []),
+    ...(parameters.length > 1
+      ? [`=${name}(${parameters.map((_, at) => (at === 0 ? '"ab*c"' : at === 1 ? 'A1' : '1')).join(';')})`]
+      : []),
   ],
 }));
 
@@ -63,7 +66,13 @@ function caller(formula: string): (text: string) => unknown {
   return (text) => {
     const sheet = sheetFromTable({ rows: [[`'${text}`]], width: 1 }, { header: false });
     const limits = { ...WORK_LIMITS, formula: Infinity };
-    const context = { sheet, now: 0, work: new WorkMeter(limits), findSheet: () => undefined, findName: () => undefined };
+    const context = {
+      sheet,
+      now: 0,
+      work: new WorkMeter(limits),
+      findSheet: () => undefined,
+      findName: () => undefined,
+    };
     const made = makeFormula(formula, { context, shapes: new FormulaShapes() });
     return valueAt(made, { ...newCursor(context), slot: sheet.order[0]! });
   };
@@ -91,12 +100,15 @@ function measure(name: string, work: (text: string) => unknown): void {
     }
     // Below a tenth of a millisecond the clock says little.
     const growth = Math.max(...times.slice(1).map((time, at) => (time < 20 ? 0 : time / Math.max(0.1, times[at]!))));
-    if (growth > worst.growth || (worst.growth === 0 && times.at(-1)! > (worst.times.at(-1) ?? 0))) worst = { growth, shape, times };
+    if (growth > worst.growth || (worst.growth === 0 && times.at(-1)! > (worst.times.at(-1) ?? 0)))
+      worst = { growth, shape, times };
   }
   const shown = worst.times.map((time) => `${time.toFixed(1)} ms`).join(', ');
   console.log(`  ${worst.growth > SLOW_GROWTH ? 'GROWS ' : ''}${name}: ${shown} (${worst.shape})`);
 }
 
-console.log(`growth with length: ${LENGTHS.map((length) => length.toLocaleString('en')).join(', ')} letters, the shape that grows most`);
+console.log(
+  `growth with length: ${LENGTHS.map((length) => length.toLocaleString('en')).join(', ')} letters, the shape that grows most`,
+);
 for (const [name, work] of Object.entries(READERS)) measure(name, work);
 for (const { calls } of TEXT_FUNCTIONS) for (const call of calls) measure(call, caller(call));

@@ -30,5 +30,11 @@ const dressed = [
     look: { border: { bottom: { style: 'dashed', width: 1, color: '#86560a' } }, fill: '#fff4d6' },
   }),
 ];
-await createSheet(sql, { ...bare, rules: [...dressed, ...rules], id: 'dressed', name: 'Dressed', owner: DEMO_OWNER.id });
+await createSheet(sql, {
+  ...bare,
+  rules: [...dressed, ...rules],
+  id: 'dressed',
+  name: 'Dressed',
+  owner: DEMO_OWNER.id,
+});
 await sql.end();

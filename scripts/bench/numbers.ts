@@ -1,4 +1,5 @@
-// Rules over 1,000,000 numbers, each beside the tight loop over a typed array and the same over row objects, in the same run.
+// Rules over 1,000,000 numbers, each beside the tight loop over a typed array and the same over row objects, in the
+// same run.
 import { randomLcg } from 'd3-random';
 import { Evaluation } from '../../src/core/rules/evaluate/evaluation';
 import type { When } from '../../src/core/rules/kinds/registry';

@@ -9,7 +9,11 @@ const WARM = 200;
 
 /** How soon changes by one person are seen by many others, who all follow the same sheet. */
 export async function benchReaders(address) {
-  const signedIn = await fetch(`${address}/api/demo`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' });
+  const signedIn = await fetch(`${address}/api/demo`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: '{}',
+  });
   const headers = { 'content-type': 'application/json', cookie: signedIn.headers.getSetCookie()[0].split(';')[0] };
   const post = (path, body) => fetch(`${address}${path}`, { method: 'POST', headers, body: JSON.stringify(body) });
   const { id } = await (await post('/api/sheets', { name: 'Readers' })).json();
@@ -25,7 +29,8 @@ export async function benchReaders(address) {
   for (const reader of readers)
     reader.addEventListener('changes', ({ data }) => {
       const now = performance.now();
-      for (const { change } of JSON.parse(data)) if (!change.id.includes('warm')) delays.push(now - sent.get(change.id));
+      for (const { change } of JSON.parse(data))
+        if (!change.id.includes('warm')) delays.push(now - sent.get(change.id));
     });
   await Promise.all(readers.map((reader) => new Promise((resolve) => reader.addEventListener('open', resolve))));
   await pause(500);
@@ -36,10 +41,14 @@ export async function benchReaders(address) {
   for (let at = -WARM; at < CHANGES; at++) {
     const change = {
       id: at < 0 ? `warm-${-at}` : `bench-${at}`,
-      operations: [{ kind: 'put-fields', fields: [{ id: 'f1', key: 'a0', widthPx: 150 + (at % 90), format: null, unit: null }] }],
+      operations: [
+        { kind: 'put-fields', fields: [{ id: 'f1', key: 'a0', widthPx: 150 + (at % 90), format: null, unit: null }] },
+      ],
     };
     sent.set(change.id, performance.now());
-    asked.push(post(`/api/sheets/${id}/changes`, change).then(() => answered.push(performance.now() - sent.get(change.id))));
+    asked.push(
+      post(`/api/sheets/${id}/changes`, change).then(() => answered.push(performance.now() - sent.get(change.id))),
+    );
     await pause(Math.max(0, began + ((at + WARM + 1) * 1000) / A_SECOND - performance.now()));
   }
   await Promise.all(asked);

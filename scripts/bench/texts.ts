@@ -9,8 +9,20 @@ import { time } from './time';
 
 const CELLS = 100_000;
 const random = randomLcg(11);
-const words = ['Alder Weir', 'Birch Mill', 'Cedar Ford', 'Dipper Pool', 'Elm Bridge', 'Crew late', 'bottle broken', 'Ålder'];
-const texts = Array.from({ length: CELLS }, () => `${words[Math.floor(random() * words.length)]} ${Math.floor(random() * 4000)}`);
+const words = [
+  'Alder Weir',
+  'Birch Mill',
+  'Cedar Ford',
+  'Dipper Pool',
+  'Elm Bridge',
+  'Crew late',
+  'bottle broken',
+  'Ålder',
+];
+const texts = Array.from(
+  { length: CELLS },
+  () => `${words[Math.floor(random() * words.length)]} ${Math.floor(random() * 4000)}`,
+);
 const built = sheetOf(['f'], CELLS, (row) => [texts[row]!]);
 
 function ruleTime(when: When): number {
@@ -43,7 +55,12 @@ function wordsByHand(): void {
   for (let at = 0; at < CELLS; at++) if (has[codes[at]!]) bits[at >>> 5]! |= 1 << (at & 31);
 }
 
-figure('repeats, 100,000 texts', ms(ruleTime({ kind: 'repeat', is: 'repeated' })), `dictionary loop ${ms(time(repeatsByHand))}`, 'within 2x');
+figure(
+  'repeats, 100,000 texts',
+  ms(ruleTime({ kind: 'repeat', is: 'repeated' })),
+  `dictionary loop ${ms(time(repeatsByHand))}`,
+  'within 2x',
+);
 figure(
   'contains a word, 100,000 texts',
   ms(ruleTime({ kind: 'text', is: 'contains', any: ['BROKEN'] })),

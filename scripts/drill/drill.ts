@@ -34,13 +34,17 @@ const UPDATE = 'an update: the version before the newest schema, then this one b
 const OFFLINE = '"Offline", changes wait, then go on by themselves';
 
 /** Holds a lock until a change waits for it, so that the app is known to be at that step; then ends the app there. */
-async function killAtLock({ instance, sheet }: Stage, lock: (sql: postgres.TransactionSql, sheet: string) => Promise<unknown>): Promise<void> {
+async function killAtLock(
+  { instance, sheet }: Stage,
+  lock: (sql: postgres.TransactionSql, sheet: string) => Promise<unknown>,
+): Promise<void> {
   const sql = postgres(instance.admin, { max: 2, onnotice: () => {} });
   try {
     await sql.begin(async (tx) => {
       await lock(tx, sheet);
       for (let tries = 0; tries < 200; tries++) {
-        const [waits] = await sql`select 1 from pg_stat_activity where wait_event_type = 'Lock' and datname = current_database() limit 1`;
+        const [waits] =
+          await sql`select 1 from pg_stat_activity where wait_event_type = 'Lock' and datname = current_database() limit 1`;
         if (waits) break;
         await pause(20);
       }
@@ -60,11 +64,14 @@ const repeat = async (times: number, one: () => Promise<void>): Promise<number> 
   return times;
 };
 
-console.log('| fault | times | changes acknowledged | lost or doubled | what a person saw |\n| --- | --- | --- | --- | --- |');
+console.log(
+  '| fault | times | changes acknowledged | lost or doubled | what a person saw |\n| --- | --- | --- | --- | --- |',
+);
 
 await runDrill({
   fault: 'app killed while a change waits for the head of its sheet',
-  play: (stage) => repeat(3, () => killAtLock(stage, (sql, sheet) => sql`select 1 from sheet where id = ${sheet} for update`)),
+  play: (stage) =>
+    repeat(3, () => killAtLock(stage, (sql, sheet) => sql`select 1 from sheet where id = ${sheet} for update`)),
   saw: OFFLINE,
 });
 await runDrill({
@@ -133,7 +140,9 @@ await runDrill({
     // Somebody reads all the time, so that workers have work.
     const reading = (async () => {
       for (; !isOver; await pause(20)) {
-        const answer = await fetch(`${instance.address}/api/sheets/${sheet}/painted?theme=light&as=viewer`, { headers: { cookie } });
+        const answer = await fetch(`${instance.address}/api/sheets/${sheet}/painted?theme=light&as=viewer`, {
+          headers: { cookie },
+        });
         await answer.arrayBuffer();
         if (!answer.ok) throw new Error(`a reader was answered ${answer.status}`);
       }
@@ -143,7 +152,9 @@ await runDrill({
     let killed = 0;
     // One of each kind: a sheet at which the same kind of worker ends again within two minutes is to blame for it.
     for (const kind of ['painter', 'findings']) {
-      const pid = readdirSync('/proc').find((at) => /^\d+$/.test(at) && parentOf(at) === instance.app().pid && commandOf(at).includes(kind));
+      const pid = readdirSync('/proc').find(
+        (at) => /^\d+$/.test(at) && parentOf(at) === instance.app().pid && commandOf(at).includes(kind),
+      );
       if (!pid) continue;
       process.kill(Number(pid), 'SIGKILL');
       killed++;
@@ -197,7 +208,8 @@ if (older)
   } finally {
     await older.remove();
   }
-else if (wants(UPDATE)) process.stderr.write(`${UPDATE}: left out, as there is no history to take an older version from\n`);
+else if (wants(UPDATE))
+  process.stderr.write(`${UPDATE}: left out, as there is no history to take an older version from\n`);
 await runDrill({
   fault: 'a migration that fails half way',
   play: async ({ instance }) => {
@@ -280,7 +292,8 @@ async function fullDisk(): Promise<void> {
         await pause(15_000);
         rmSync(filler, { force: true });
         // A database that has stopped over it is started again, as a service would be.
-        if ((instance.cluster as unknown as { runningPort(): number | undefined }).runningPort() === undefined) await instance.startDatabase();
+        if ((instance.cluster as unknown as { runningPort(): number | undefined }).runningPort() === undefined)
+          await instance.startDatabase();
         return 1;
       },
       saw: '"The server cannot keep anything just now", then goes on by itself',

@@ -52,7 +52,8 @@ async function fuzz<T>(what: string, values: fc.Arbitrary<T>, attempt: Attempt<T
       interruptAfterTimeLimit: end - Date.now() + 100,
       markInterruptAsFailure: false,
     });
-    if (failed) failure.text = `${errorInstance instanceof Error ? errorInstance.message : String(errorInstance)} at ${inShort(counterexample)}`;
+    if (failed)
+      failure.text = `${errorInstance instanceof Error ? errorInstance.message : String(errorInstance)} at ${inShort(counterexample)}`;
   }
   return { what, tried, taken, slowest, failure: failure.text };
 }
@@ -113,11 +114,15 @@ const PIECES = [
 const formulas = fc.oneof(
   fc.array(fc.constantFrom(...PIECES), { maxLength: 40 }).map((pieces) => `=${pieces.join('')}`),
   fc.string({ unit: 'binary', maxLength: 200 }).map((text) => `=${text}`),
-  fc.tuple(fc.constantFrom('(', '-', '1+', 'IF(1;', '{', '"', 'A1:'), fc.nat(9000)).map(([piece, count]) => `=${piece.repeat(count)}`),
+  fc
+    .tuple(fc.constantFrom('(', '-', '1+', 'IF(1;', '{', '"', 'A1:'), fc.nat(9000))
+    .map(([piece, count]) => `=${piece.repeat(count)}`),
 );
 const texts = fc.oneof(
   fc.string({ unit: 'binary', maxLength: 400 }),
-  fc.tuple(fc.constantFrom(' ', ',', '"', '\n', '1', 'a\t', '{', '[', '\\'), fc.nat(100_000)).map(([piece, count]) => piece.repeat(count)),
+  fc
+    .tuple(fc.constantFrom(' ', ',', '"', '\n', '1', 'a\t', '{', '[', '\\'), fc.nat(100_000))
+    .map(([piece, count]) => piece.repeat(count)),
 );
 
 /** JSON with one part replaced by another. */
@@ -139,11 +144,13 @@ const mutated = (base: object): fc.Arbitrary<unknown> =>
 
 /** Bytes with some changed, left out or cut off. */
 const damaged = (bytes: Uint8Array): fc.Arbitrary<Uint8Array> =>
-  fc.tuple(fc.array(fc.tuple(fc.nat(bytes.length - 1), fc.nat(255)), { maxLength: 12 }), fc.nat(bytes.length)).map(([changes, cut]) => {
-    const copy = bytes.slice(0, changes.length % 3 === 0 ? cut : bytes.length);
-    for (const [at, value] of changes) if (at < copy.length) copy[at] = value;
-    return copy;
-  });
+  fc
+    .tuple(fc.array(fc.tuple(fc.nat(bytes.length - 1), fc.nat(255)), { maxLength: 12 }), fc.nat(bytes.length))
+    .map(([changes, cut]) => {
+      const copy = bytes.slice(0, changes.length % 3 === 0 ? cut : bytes.length);
+      for (const [at, value] of changes) if (at < copy.length) copy[at] = value;
+      return copy;
+    });
 
 /** An exception may report only faults of the file itself. */
 function taking(read: () => unknown): boolean {
@@ -159,7 +166,9 @@ function taking(read: () => unknown): boolean {
 /** A workbook as it is written here. */
 function workbook(format: 'ooxml' | 'odf'): Uint8Array {
   const sheet = makeSheet(['5', 'x', '=A2+1', '2026-03-08', '70%']);
-  const { parts } = EXPORT_FORMATS[format].write(exportSource(new Evaluation(sheet, {}), { name: 'Fuzzed', looks: {} }));
+  const { parts } = EXPORT_FORMATS[format].write(
+    exportSource(new Evaluation(sheet, {}), { name: 'Fuzzed', looks: {} }),
+  );
   const all = [...parts].map((part) => (typeof part === 'string' ? new TextEncoder().encode(part) : part));
   return Uint8Array.from(all.flatMap((part) => [...part]));
 }
@@ -198,7 +207,9 @@ export async function fuzzAll(root: string): Promise<{ text: string; isGood: boo
     }),
     await fuzz('separated values', texts, (text) => !('message' in readCsv(text, ','))),
     await fuzz('JSON', texts, (text) => !('message' in readJson(text))),
-    await fuzz('archives, line by line', mutated(row), (line) => taking(() => readArchiveLine(JSON.stringify(line) ?? '', 2))),
+    await fuzz('archives, line by line', mutated(row), (line) =>
+      taking(() => readArchiveLine(JSON.stringify(line) ?? '', 2)),
+    ),
     await fuzz('workbooks of ISO/IEC 29500', damaged(workbook('ooxml')), (bytes) =>
       taking(() => readWorkbook(bytes).sheets.forEach((one) => one.read())),
     ),
@@ -207,7 +218,10 @@ export async function fuzzAll(root: string): Promise<{ text: string; isGood: boo
     ),
     await fuzz(
       'changes, by their schema',
-      fc.oneof(mutated({ id: 'c', operations: [{ kind: 'set-cells', cells: [{ row: 'r', field: 'f', input: '1' }] }] }), fc.anything()),
+      fc.oneof(
+        mutated({ id: 'c', operations: [{ kind: 'set-cells', cells: [{ row: 'r', field: 'f', input: '1' }] }] }),
+        fc.anything(),
+      ),
       (change) => !changeSchema.validate(change).error,
     ),
     ...(await fuzzServer(root)),
@@ -296,7 +310,8 @@ async function fuzzServer(root: string): Promise<Fuzzed[]> {
     );
     const still = await fetch(`${instance.address}/api/ready`);
     const replayed = await fetch(`${instance.address}/api/sheets/${sheet}/packed`, { headers });
-    if (!still.ok || !replayed.ok) return [http, { ...live, failure: `the server is not well: ready ${still.status}, sheet ${replayed.status}` }];
+    if (!still.ok || !replayed.ok)
+      return [http, { ...live, failure: `the server is not well: ready ${still.status}, sheet ${replayed.status}` }];
     return [http, live];
   } finally {
     await instance.end();

@@ -10,7 +10,11 @@ type Times = Record<string, number[]>;
 const MAX_RATIO = 3;
 
 /** Each asks for hundreds of millions of values. */
-const HOSTILE = ['=SUMPRODUCT([.A1:.A9999000]*[.A1:.Z1])', '=SUMPRODUCT(LEN([.A1:.A9999000]&[.A1:.Z1]))', '=COUNTIF([.A1:.Z9999000];"x")'];
+const HOSTILE = [
+  '=SUMPRODUCT([.A1:.A9999000]*[.A1:.Z1])',
+  '=SUMPRODUCT(LEN([.A1:.A9999000]&[.A1:.Z1]))',
+  '=COUNTIF([.A1:.Z9999000];"x")',
+];
 /** Stays just within the limit of one formula; a field of them uses up the budget of a sheet. */
 const heavy = (at: number): string => `=SUMPRODUCT([.A${at + 1}:.A${at + 2_300_000}]+${at})`;
 
@@ -45,10 +49,16 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
         ...(given === undefined ? {} : { body: JSON.stringify(given) }),
       });
       const body = await answer.text();
-      return { status: answer.status, answer: /^[{[]/.test(body) ? (JSON.parse(body) as unknown) : body, cookies: answer.headers.getSetCookie() };
+      return {
+        status: answer.status,
+        answer: /^[{[]/.test(body) ? (JSON.parse(body) as unknown) : body,
+        cookies: answer.headers.getSetCookie(),
+      };
     };
     const viewerOf = async (sheet: string): Promise<string> => {
-      const links = await json(`/api/sheets/${sheet}/sharing/links`, { body: { links: [{ role: 'viewer', name: 'Readers' }] } });
+      const links = await json(`/api/sheets/${sheet}/sharing/links`, {
+        body: { links: [{ role: 'viewer', name: 'Readers' }] },
+      });
       const [{ path }] = links.answer as [{ path: string }];
       const joined = await json(`/api${path}`, { body: { name: 'Reader' } }, '');
       return joined.cookies.map((line) => line.split(';', 1)[0]!).join('; ');
@@ -59,16 +69,19 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
     let written = 0;
     const steps: Record<string, () => Promise<number>> = {
       reader: async () =>
-        await fetch(`${instance.address}/api/sheets/${quiet}/painted?theme=light`, { headers: { cookie: reader } }).then((answer) =>
-          answer.arrayBuffer().then(() => answer.status),
-        ),
+        await fetch(`${instance.address}/api/sheets/${quiet}/painted?theme=light`, {
+          headers: { cookie: reader },
+        }).then((answer) => answer.arrayBuffer().then(() => answer.status)),
       writer: async () =>
         (
           await json(`/api/sheets/${quiet}/changes`, {
             body: {
               id: `w${++written}`,
               operations: [
-                { kind: 'set-cells', cells: [{ row: rows[2 + (written % 50)], field: 'oxygen', input: String(4 + (written % 60) / 10) }] },
+                {
+                  kind: 'set-cells',
+                  cells: [{ row: rows[2 + (written % 50)], field: 'oxygen', input: String(4 + (written % 60) / 10) }],
+                },
               ],
             },
           })
@@ -86,12 +99,19 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
         }
     };
 
-    // Somebody else does their worst: three sheets, each shown to a viewer again and again, with an edit between; and uploads that never end.
+    // Somebody else does their worst: three sheets, each shown to a viewer again and again, with an edit between; and
+    // uploads that never end.
     const worst = await Promise.all([0, 1, 2].map(async () => instance.makeSheet(cookie)));
     for (const sheet of worst) {
       const ids = await rowIds(instance, sheet, cookie);
-      const cells = [...HOSTILE, ...Array.from({ length: 60 }, (_, at) => heavy(at))].map((input, at) => ({ row: ids[at + 1], field: 'f2', input }));
-      await json(`/api/sheets/${sheet}/changes`, { body: { id: 'hostile', operations: [{ kind: 'set-cells', cells }] } });
+      const cells = [...HOSTILE, ...Array.from({ length: 60 }, (_, at) => heavy(at))].map((input, at) => ({
+        row: ids[at + 1],
+        field: 'f2',
+        input,
+      }));
+      await json(`/api/sheets/${sheet}/changes`, {
+        body: { id: 'hostile', operations: [{ kind: 'set-cells', cells }] },
+      });
     }
     const attack = async (sheet: string, who: number): Promise<void> => {
       const viewer = await viewerOf(sheet);
@@ -106,7 +126,10 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
           .then((answer) => answer.arrayBuffer())
           .catch(() => null);
         await json(`/api/sheets/${sheet}/changes`, {
-          body: { id: `h${who}-${at}`, operations: [{ kind: 'set-cells', cells: [{ row: ids[1], field: 'f1', input: String(at) }] }] },
+          body: {
+            id: `h${who}-${at}`,
+            operations: [{ kind: 'set-cells', cells: [{ row: ids[1], field: 'f1', input: String(at) }] }],
+          },
         }).catch(() => null);
       }
     };
@@ -139,8 +162,12 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
       const [one, other] = [most(alone[name]!), most(beside[name]!)];
       return { name, one, other, ratio: other / one };
     });
-    const table = lines.map(({ name, one, other, ratio }) => `| ${name} | ${one.toFixed(1)} ms | ${other.toFixed(1)} ms | ${ratio.toFixed(1)}x |`);
-    const head = '| 95 of 100 answers to | alone | beside three hostile sheets and 8 slow uploads | |\n| --- | --- | --- | --- |';
+    const table = lines.map(
+      ({ name, one, other, ratio }) =>
+        `| ${name} | ${one.toFixed(1)} ms | ${other.toFixed(1)} ms | ${ratio.toFixed(1)}x |`,
+    );
+    const head =
+      '| 95 of 100 answers to | alone | beside three hostile sheets and 8 slow uploads | |\n| --- | --- | --- | --- |';
     return { text: [head, ...table].join('\n'), isGood: lines.every(({ ratio }) => ratio <= MAX_RATIO) };
   } finally {
     isOver = true;

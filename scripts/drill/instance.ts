@@ -104,7 +104,10 @@ export class Instance {
 
   /** Ends the database's main process at once; its others follow. */
   async killDatabase(): Promise<void> {
-    const [pid] = readFileSync(join((this.cluster as unknown as { data: string }).data, 'postmaster.pid'), 'utf8').split('\n');
+    const [pid] = readFileSync(
+      join((this.cluster as unknown as { data: string }).data, 'postmaster.pid'),
+      'utf8',
+    ).split('\n');
     process.kill(Number(pid), 'SIGKILL');
     for (let tries = 0; tries < 100 && alive(Number(pid)); tries++) await pause(50);
   }
@@ -123,7 +126,11 @@ export class Instance {
   }
 
   async signIn(): Promise<string> {
-    const answer = await fetch(`${this.address}/api/demo`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' });
+    const answer = await fetch(`${this.address}/api/demo`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: '{}',
+    });
     return answer.headers
       .getSetCookie()
       .map((line) => line.split(';', 1)[0]!)
@@ -132,7 +139,11 @@ export class Instance {
 
   async makeSheet(cookie: string): Promise<string> {
     const headers = { 'content-type': 'application/json', cookie };
-    const answer = await fetch(`${this.address}/api/sheets`, { method: 'POST', headers, body: JSON.stringify({ name: `Drill ${Date.now()}` }) });
+    const answer = await fetch(`${this.address}/api/sheets`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify({ name: `Drill ${Date.now()}` }),
+    });
     return ((await answer.json()) as { id: string }).id;
   }
 
@@ -144,7 +155,8 @@ export class Instance {
         { change_id: string; sequence: string }[]
       >`select change_id, sequence from sheet_change where sheet_id = ${sheet} order by sequence`;
       const places = new Map<string, number[]>();
-      for (const { change_id, sequence } of log) places.set(change_id, [...(places.get(change_id) ?? []), Number(sequence)]);
+      for (const { change_id, sequence } of log)
+        places.set(change_id, [...(places.get(change_id) ?? []), Number(sequence)]);
       let lost = 0;
       for (const [change, sequence] of acknowledged) if (!places.get(change)?.includes(sequence)) lost++;
       const doubled = [...places.values()].filter((at) => at.length > 1).length;

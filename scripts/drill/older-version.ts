@@ -19,7 +19,8 @@ export class OlderVersion {
   /** Takes it from the history of the repository; undefined where there is none. */
   static take(root: string): OlderVersion | undefined {
     const newest = readdirSync(join(root, MIGRATIONS)).toSorted().at(-1)!;
-    const git = (...args: string[]) => execFileSync('git', args, { cwd: root, encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] }).trim();
+    const git = (...args: string[]) =>
+      execFileSync('git', args, { cwd: root, encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] }).trim();
     let commit: string;
     try {
       commit = git('log', '-1', '--diff-filter=A', '--format=%P', '--', `${MIGRATIONS}/${newest}`);
@@ -28,7 +29,9 @@ export class OlderVersion {
     }
     if (!commit) return undefined;
     const folder = mkdtempSync(join(tmpdir(), 'auxesis-older-'));
-    execFileSync('sh', ['-c', 'git archive "$1" | tar -x -C "$2" && cp -a node_modules "$2"', 'sh', commit, folder], { cwd: root });
+    execFileSync('sh', ['-c', 'git archive "$1" | tar -x -C "$2" && cp -a node_modules "$2"', 'sh', commit, folder], {
+      cwd: root,
+    });
     return new OlderVersion(folder);
   }
 
@@ -36,7 +39,11 @@ export class OlderVersion {
   async start(database: string): Promise<string> {
     const port = await freePort();
     const env = { ...process.env, DATABASE_URL: database, PORT: String(port) };
-    this.app = spawn(process.execPath, ['scripts/start.mjs'], { cwd: this.folder, env, stdio: ['ignore', 'ignore', 'inherit'] });
+    this.app = spawn(process.execPath, ['scripts/start.mjs'], {
+      cwd: this.folder,
+      env,
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
     const address = `http://127.0.0.1:${port}`;
     for (const end = Date.now() + PATIENCE_MS; Date.now() < end; await pause(300)) {
       if (this.app.exitCode !== null) throw new Error(`the older version ended by itself with ${this.app.exitCode}`);

@@ -15,8 +15,8 @@ interface Network {
 }
 
 /**
- * Lets engines in this process ask the app as pages of one person do: relative addresses lead to `network.address`, with the person's cookies.
- * What is acknowledged is kept. Returns how to put everything back.
+ * Lets engines in this process ask the app as pages of one person do: relative addresses lead to `network.address`,
+ * with the person's cookies. What is acknowledged is kept. Returns how to put everything back.
  */
 export function connectPages(network: Network): () => void {
   const before = { fetch: globalThis.fetch, EventSource: globalThis.EventSource };

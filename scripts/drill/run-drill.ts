@@ -23,7 +23,10 @@ const lines: Line[] = [];
 /** How many faults were played, and how many of them went wrong. */
 export const tally = () => ({ played: lines.length, failed: lines.filter(({ isGood }) => !isGood).length });
 
-/** One fault: some pages write while it happens; afterwards everything acknowledged must be there once, and all pages must show the same. */
+/**
+ * One fault: some pages write while it happens; afterwards everything acknowledged must be there once, and all pages
+ * must show the same.
+ */
 export interface Drill {
   readonly fault: string;
   readonly pages?: number;
@@ -49,7 +52,17 @@ export interface Stage {
 
 export const wants = (fault: string): boolean => wanted.length === 0 || wanted.some((word) => fault.includes(word));
 
-export async function runDrill({ fault, pages = 6, seconds = 15, restMs = 20, preload, place = root, older, play, saw }: Drill): Promise<void> {
+export async function runDrill({
+  fault,
+  pages = 6,
+  seconds = 15,
+  restMs = 20,
+  preload,
+  place = root,
+  older,
+  play,
+  saw,
+}: Drill): Promise<void> {
   if (!wants(fault)) return;
   process.stderr.write(`${fault}...\n`);
   const instance = await Instance.make({ root, place, name: `drill-${process.pid}` });
@@ -63,7 +76,9 @@ export async function runDrill({ fault, pages = 6, seconds = 15, restMs = 20, pr
       instance.prepare();
       await instance.start(preload ? { preload: join(root, preload) } : {});
     }
-    const { Engine } = older ? ((await import(join(older.folder, 'src/engine/engine.ts'))) as { readonly Engine: typeof ThisEngine }) : {};
+    const { Engine } = older
+      ? ((await import(join(older.folder, 'src/engine/engine.ts'))) as { readonly Engine: typeof ThisEngine })
+      : {};
     const cookie = await instance.signIn();
     const sheet = await instance.makeSheet(cookie);
     disconnect = connectPages({ address: await between.open(), cookie, acknowledged, statuses: new Map() });
@@ -101,7 +116,9 @@ export async function runDrill({ fault, pages = 6, seconds = 15, restMs = 20, pr
     const { lost, doubled, gaps } = await instance.check(sheet, acknowledged);
     const refusals = open.flatMap((page) => page.refusals);
     const { endedByThemselves: ended } = instance;
-    const seen = ended ? `${saw} (the app ended by itself ${ended === 1 ? 'once' : `${ended} times`}, and was started again)` : saw;
+    const seen = ended
+      ? `${saw} (the app ended by itself ${ended === 1 ? 'once' : `${ended} times`}, and was started again)`
+      : saw;
     note({
       fault,
       times,
@@ -111,7 +128,14 @@ export async function runDrill({ fault, pages = 6, seconds = 15, restMs = 20, pr
       isGood: lost + doubled + gaps + refusals.length === 0,
     });
   } catch (error) {
-    note({ fault, times: 0, kept: acknowledged.size, lost: 0, saw: `FAILED: ${(error as Error).message}`, isGood: false });
+    note({
+      fault,
+      times: 0,
+      kept: acknowledged.size,
+      lost: 0,
+      saw: `FAILED: ${(error as Error).message}`,
+      isGood: false,
+    });
   } finally {
     for (const page of open) page.close();
     disconnect();
@@ -132,7 +156,9 @@ async function until(holds: () => boolean, patienceMs: number, otherwise: string
 
 /** How many pages show what, and where two of them differ first. */
 function differenceOf(pages: readonly DrillPage[]): string {
-  const groups = [...new Set(pages.map(({ shown }) => shown))].map((shown) => pages.filter((page) => page.shown === shown));
+  const groups = [...new Set(pages.map(({ shown }) => shown))].map((shown) =>
+    pages.filter((page) => page.shown === shown),
+  );
   const [one, other] = groups.map(([page]) => page!.shown);
   const at = [...(one ?? '')].findIndex((letter, place) => letter !== other?.[place]);
   const near = (shown = ''): string => shown.slice(Math.max(0, at - 30), at + 30);

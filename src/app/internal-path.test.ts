@@ -1,7 +1,9 @@
 import { expect, test } from 'vitest';
 import { internalPath } from './internal-path';
 
-test.each(['/', '/sheets/abc?row=r#x', '/links/a-token'])('%s is a path of the app', (path) => expect(internalPath(path)).toBe(path));
+test.each(['/', '/sheets/abc?row=r#x', '/links/a-token'])('%s is a path of the app', (path) =>
+  expect(internalPath(path)).toBe(path),
+);
 
 test.each([
   '//evil.example',

@@ -10,7 +10,10 @@ import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { ThemeProvider } from '../ui/theme/ThemeProvider';
 
-export const metadata: Metadata = { title: 'Auxesis', description: 'Rules over shared sheets, so that the records that matter stand out' };
+export const metadata: Metadata = {
+  title: 'Auxesis',
+  description: 'Rules over shared sheets, so that the records that matter stand out',
+};
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
 export default async function Layout({ children }: { readonly children: ReactNode }) {

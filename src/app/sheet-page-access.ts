@@ -7,7 +7,10 @@ import { tokensFor } from './api/cookies';
 import { signedIn } from './signed-in';
 
 /** A sheet and the caller's access to its page. Without access: sign in, or not found. */
-export async function sheetPageAccess(id: SheetId, page: string): Promise<{ readonly sheet: SheetHead; readonly access: Access }> {
+export async function sheetPageAccess(
+  id: SheetId,
+  page: string,
+): Promise<{ readonly sheet: SheetHead; readonly access: Access }> {
   if (!/^[\w-]{1,64}$/.test(id)) notFound();
   const access = await findAccess(database(), id, await tokensFor(id));
   if (!access) {

@@ -33,18 +33,27 @@ export interface Answer {
 
 const done = (text: string): Answer => ({ text, code: 0 });
 
-/** `evaluate DATA [RULES]`: the report as JSON text. With `failIf`, code 1 where the rule with this id matches anything. */
-export function evaluateCommand([data, rules]: readonly (string | undefined)[], { failIf, ...options }: FileOptions & { failIf?: string }): Answer {
+/**
+ * `evaluate DATA [RULES]`: the report as JSON text. With `failIf`, code 1 where the rule with this id matches anything.
+ */
+export function evaluateCommand(
+  [data, rules]: readonly (string | undefined)[],
+  { failIf, ...options }: FileOptions & { failIf?: string },
+): Answer {
   const { evaluation, place } = open(data!, rules, options);
   const report = reportEvaluation(evaluation);
   const watched = report.rules.find(({ id }) => id === failIf);
-  if (failIf !== undefined && !watched) throw new BadInput('command line', `--fail-if is "${failIf}"; expected the id of a rule in ${place}`);
+  if (failIf !== undefined && !watched)
+    throw new BadInput('command line', `--fail-if is "${failIf}"; expected the id of a rule in ${place}`);
   if (watched?.problem) throw new BadInput(place, `the rule "${failIf}" cannot be judged: ${watched.problem.message}`);
   return { text: JSON.stringify(report, null, 2), code: watched?.matched.length ? 1 : 0 };
 }
 
 /** `convert IN OUT`: standard error lists what OUT does not say as IN does. */
-export function convertCommand(paths: readonly (string | undefined)[], options: FileOptions & { readonly rules?: string }): Answer {
+export function convertCommand(
+  paths: readonly (string | undefined)[],
+  options: FileOptions & { readonly rules?: string },
+): Answer {
   const { text, told } = convert(paths as readonly string[], options);
   for (const line of told) process.stderr.write(`auxesis: ${line}\n`);
   return done(text);
@@ -58,7 +67,10 @@ export function explainCommand([data, rules, cell]: readonly (string | undefined
   const { sheet } = evaluation;
   const slot = sheet.order[at.position];
   if (slot === undefined || at.column >= sheet.fields.length)
-    throw new BadInput(data!, `there is no cell ${cell}; the sheet has ${sheet.fields.length} fields and ${sheet.rowCount} rows`);
+    throw new BadInput(
+      data!,
+      `there is no cell ${cell}; the sheet has ${sheet.fields.length} fields and ${sheet.rowCount} rows`,
+    );
   return done(JSON.stringify(traceCell(evaluation, looks, { column: at.column, slot }), null, 2));
 }
 
@@ -83,10 +95,14 @@ function repairTold(operation: Operation, sheet: Sheet): object {
   if (operation.kind === 'put-rules')
     return {
       ...operation,
-      rules: rulesPutBy(operation).map(({ rule, ...rest }) => ({ ...rest, rule: mapRuleReferences(rule, { field: labelOf }) })),
+      rules: rulesPutBy(operation).map(({ rule, ...rest }) => ({
+        ...rest,
+        rule: mapRuleReferences(rule, { field: labelOf }),
+      })),
     };
   if (operation.kind !== 'set-cells') return operation;
-  const addressOf = ({ row, field }: CellInput) => cellAddress(sheet.findColumn(field)!, sheet.positionOf(sheet.findSlot(row)!));
+  const addressOf = ({ row, field }: CellInput) =>
+    cellAddress(sheet.findColumn(field)!, sheet.positionOf(sheet.findSlot(row)!));
   return { ...operation, cells: operation.cells.map((cell) => ({ cell: addressOf(cell), input: cell.input })) };
 }
 
@@ -95,7 +111,8 @@ export function calculateCommand(
   [text]: readonly (string | undefined)[],
   { data, at, ...options }: FileOptions & { data?: string; at?: string },
 ): Answer {
-  const sheet = data === undefined ? sheetFromTable({ rows: [], width: 0 }, options) : readSheetFile(data, options).sheet;
+  const sheet =
+    data === undefined ? sheetFromTable({ rows: [], width: 0 }, options) : readSheetFile(data, options).sheet;
   const cell = at === undefined ? { column: 0, position: 0 } : parseAddress(at);
   if (!cell) throw new BadInput('command line', `--at is "${at}"; expected a cell such as B2`);
   const formulaText = text!.replace(/^=?/, '=');
@@ -104,7 +121,9 @@ export function calculateCommand(
   const formula = makeFormula(formulaText, { context, shapes: new FormulaShapes() });
   if (formula.isUnread) throw new BadInput('formula', formula.diagnostics[0]!.message);
   const slot = sheet.order[cell.position] ?? -1;
-  const value = cellValueOf(valueAt(formula, { ...newCursor(context), column: cell.column, slot, position: cell.position }));
+  const value = cellValueOf(
+    valueAt(formula, { ...newCursor(context), column: cell.column, slot, position: cell.position }),
+  );
   return done(JSON.stringify(calculated(value)));
 }
 
@@ -121,16 +140,26 @@ function calculated(value: CellValue): { type: string; value: unknown; message?:
     case 'date':
       return { type: 'date', value: isoFromSerial(value.serial) };
     case 'error':
-      return { type: 'error', value: value.error, ...(value.error === '#LIMIT!' ? { message: TOO_MUCH_WORK.formula(WORK_LIMITS) } : {}) };
+      return {
+        type: 'error',
+        value: value.error,
+        ...(value.error === '#LIMIT!' ? { message: TOO_MUCH_WORK.formula(WORK_LIMITS) } : {}),
+      };
   }
 }
 
 /** A data file and its rules: those of a rule file, or a workbook's own where none is given. */
-function open(data: string, rules: string | undefined, options: FileOptions): { evaluation: Evaluation; looks: RuleSet['looks']; place: string } {
-  if (data === '-' && rules === '-') throw new BadInput('command line', 'only one of DATA and RULES can be read from standard input');
+function open(
+  data: string,
+  rules: string | undefined,
+  options: FileOptions,
+): { evaluation: Evaluation; looks: RuleSet['looks']; place: string } {
+  if (data === '-' && rules === '-')
+    throw new BadInput('command line', 'only one of DATA and RULES can be read from standard input');
   const given = rules === undefined ? undefined : readRules(rules);
   const file = readSheetFile(data, options);
-  if (!given && file.rules.length === 0) throw new BadInput(placeOf(data), 'there are no rules in it; give a rule file, RULES, after it');
+  if (!given && file.rules.length === 0)
+    throw new BadInput(placeOf(data), 'there are no rules in it; give a rule file, RULES, after it');
   const looks = given?.looks ?? file.looks;
   const evaluation = new Evaluation(file.sheet, looks, { now: serialInZone(options.nowMs, options.zone) });
   const find = fieldByLabel(file.sheet);
@@ -139,9 +168,13 @@ function open(data: string, rules: string | undefined, options: FileOptions): { 
 }
 
 /** `push FILE`: what became of the records, as JSON text. */
-export const pushCommand = async (paths: readonly (string | undefined)[], options: Parameters<typeof push>[1]): Promise<Answer> =>
-  done(await push(paths as readonly string[], options));
+export const pushCommand = async (
+  paths: readonly (string | undefined)[],
+  options: Parameters<typeof push>[1],
+): Promise<Answer> => done(await push(paths as readonly string[], options));
 
 /** `logger`: what was sent, as JSON text, once it has ended. */
-export const loggerCommand = async (_: readonly (string | undefined)[], options: Parameters<typeof logger>[0]): Promise<Answer> =>
-  done(await logger(options));
+export const loggerCommand = async (
+  _: readonly (string | undefined)[],
+  options: Parameters<typeof logger>[0],
+): Promise<Answer> => done(await logger(options));

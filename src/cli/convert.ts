@@ -50,14 +50,20 @@ export function convert(
     return { text: '', told };
   }
   const { losses: told, ...table } = readTable(from!, options);
-  const written = /\.json$/i.test(to!) ? writeJson(options.header ? table : withLabels(table)) : writeCsv(table, separatorOf(to!));
+  const written = /\.json$/i.test(to!)
+    ? writeJson(options.header ? table : withLabels(table))
+    : writeCsv(table, separatorOf(to!));
   if (typeof written === 'object') throw new BadInput(to!, written.message);
   if (to === '-') return { text: written.trimEnd(), told };
   write(to!, written);
   return { text: '', told };
 }
 
-function richFile(from: string, format: ExportFormatName, { rules, ...options }: FileOptions & { readonly rules?: string }) {
+function richFile(
+  from: string,
+  format: ExportFormatName,
+  { rules, ...options }: FileOptions & { readonly rules?: string },
+) {
   const file = readSheetFile(from, options);
   const given = rules === undefined ? undefined : readRules(rules);
   const saved = { ...looksById(sheetLooks([], 'light')), ...file.looks, ...given?.looks };
@@ -68,11 +74,20 @@ function richFile(from: string, format: ExportFormatName, { rules, ...options }:
     file.sheet.apply(putRules(storedInOrder(given.rules.map((rule) => mapRuleReferences(rule, { field: find })))));
   }
   evaluation.setRules(rulesOf(file.sheet).map(({ rule }) => rule));
-  const { parts, report } = EXPORT_FORMATS[format].write(exportSource(evaluation, { name: nameOf(from), looks: saved }), {});
-  return { bytes: Buffer.concat([...parts].map((part) => Buffer.from(part))), told: [...file.losses, ...reportLines(report)] };
+  const { parts, report } = EXPORT_FORMATS[format].write(
+    exportSource(evaluation, { name: nameOf(from), looks: saved }),
+    {},
+  );
+  return {
+    bytes: Buffer.concat([...parts].map((part) => Buffer.from(part))),
+    told: [...file.losses, ...reportLines(report)],
+  };
 }
 
-/** An archive of what a file holds, with the history where it has one and its rules stay: what is undone by it would not fit others. */
+/**
+ * An archive of what a file holds, with the history where it has one and its rules stay: what is undone by it would not
+ * fit others.
+ */
 function archiveFile(from: string, { rules: path, ...options }: FileOptions & { readonly rules?: string }) {
   const { contents, changes: history, losses } = readContents(from, options);
   const { rows, parts = [], ...head } = path === undefined ? contents : withRules(contents, readRules(path));
@@ -83,7 +98,8 @@ function archiveFile(from: string, { rules: path, ...options }: FileOptions & { 
     ...changes.map((line) => `${line}\n`),
     endLine({ rows: rows.length, changes: changes.length }),
   ];
-  const told = changes.length < history.length ? [...losses, 'The history is left out, since the rules are others'] : losses;
+  const told =
+    changes.length < history.length ? [...losses, 'The history is left out, since the rules are others'] : losses;
   return { bytes: gzipSync(lines.join('')), told };
 }
 
@@ -103,7 +119,9 @@ const FATES = {
 
 const reportLines = ({ rules, notes }: ExportReport): string[] => [
   ...notes,
-  ...rules.filter(({ as, note }) => as !== 'rule' || note !== '').map(({ name, as, note }) => `"${name}" ${FATES[as]}${note ? `: ${note}` : ''}`),
+  ...rules
+    .filter(({ as, note }) => as !== 'rule' || note !== '')
+    .map(({ name, as, note }) => `"${name}" ${FATES[as]}${note ? `: ${note}` : ''}`),
 ];
 
 const withLabels = ({ rows, width }: Table): Table => ({

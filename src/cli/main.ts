@@ -92,12 +92,30 @@ function main(argv: readonly string[]): Answer | Promise<Answer> {
   if (!Object.hasOwn(COMMANDS, name))
     throw new BadInput('command line', `there is no command "${name}"; expected ${Object.keys(COMMANDS).join(' or ')}`);
   const command = COMMANDS[name as keyof typeof COMMANDS];
-  const { dates, separator, decimal, now, zone, week, 'no-header': noHeader, 'fail-if': failIf, help: _, version: __, ...rest } = values;
-  if (dates !== undefined && dates !== 'dmy' && dates !== 'mdy') throw new BadInput('command line', `--dates is "${dates}"; expected dmy or mdy`);
-  if (decimal !== undefined && decimal !== '.' && decimal !== ',') throw new BadInput('command line', `--decimal is "${decimal}"; expected . or ,`);
+  const {
+    dates,
+    separator,
+    decimal,
+    now,
+    zone,
+    week,
+    'no-header': noHeader,
+    'fail-if': failIf,
+    help: _,
+    version: __,
+    ...rest
+  } = values;
+  if (dates !== undefined && dates !== 'dmy' && dates !== 'mdy')
+    throw new BadInput('command line', `--dates is "${dates}"; expected dmy or mdy`);
+  if (decimal !== undefined && decimal !== '.' && decimal !== ',')
+    throw new BadInput('command line', `--decimal is "${decimal}"; expected . or ,`);
   return command.run(placed(name, command.names, given), {
     header: !noHeader,
-    ...readMoment({ ...(now === undefined ? {} : { now }), ...(zone === undefined ? {} : { zone }), ...(week === undefined ? {} : { week }) }),
+    ...readMoment({
+      ...(now === undefined ? {} : { now }),
+      ...(zone === undefined ? {} : { zone }),
+      ...(week === undefined ? {} : { week }),
+    }),
     ...(dates ? { dates } : {}),
     ...(decimal ? { decimal } : {}),
     ...(separator === undefined ? {} : { separator: readSeparator(separator) }),
@@ -116,7 +134,8 @@ function readSeparator(text: string): Separator {
 function placed(command: string, names: readonly string[], given: readonly string[]): (string | undefined)[] {
   const optional = names.findIndex((name) => name.startsWith('['));
   if (given.length === names.length) return [...given];
-  if (optional >= 0 && given.length === names.length - 1) return [...given.slice(0, optional), undefined, ...given.slice(optional)];
+  if (optional >= 0 && given.length === names.length - 1)
+    return [...given.slice(0, optional), undefined, ...given.slice(optional)];
   throw new BadInput('command line', `"${command}" takes ${names.join(' ') || 'no files'}; ${given.length} given`);
 }
 
@@ -126,8 +145,10 @@ const MOMENT = /^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d+)?)?(Z|[+-]\d{2}:\d{
 function readMoment({ now, zone, week }: { now?: string; zone?: string; week?: string }) {
   if (now !== undefined && !(MOMENT.test(now) && !Number.isNaN(Date.parse(now))))
     throw new BadInput('command line', `--now is "${now}"; expected a time such as 2026-03-08T12:00:00Z`);
-  if (zone !== undefined && !isZone(zone)) throw new BadInput('command line', `--zone is "${zone}"; expected a time zone such as Europe/Lisbon`);
-  if (week !== undefined && !DAYS.includes(week)) throw new BadInput('command line', `--week is "${week}"; expected ${DAYS.join(', ')}`);
+  if (zone !== undefined && !isZone(zone))
+    throw new BadInput('command line', `--zone is "${zone}"; expected a time zone such as Europe/Lisbon`);
+  if (week !== undefined && !DAYS.includes(week))
+    throw new BadInput('command line', `--week is "${week}"; expected ${DAYS.join(', ')}`);
   return {
     nowMs: now === undefined ? Date.now() : momentOf(now),
     ...(zone ? { zone } : {}),
@@ -136,7 +157,8 @@ function readMoment({ now, zone, week }: { now?: string; zone?: string; week?: s
 }
 
 /** A time without an offset counts as UTC. */
-const momentOf = (now: string): number => Date.parse(/T.*(Z|[+-]\d{2}:\d{2})$/.test(now) || !now.includes('T') ? now : `${now}Z`);
+const momentOf = (now: string): number =>
+  Date.parse(/T.*(Z|[+-]\d{2}:\d{2})$/.test(now) || !now.includes('T') ? now : `${now}Z`);
 
 function isZone(name: string): boolean {
   try {

@@ -25,19 +25,27 @@ function serverOf({ url = 'http://127.0.0.1:4380', token = process.env.AUXESIS_T
   readonly address: string;
   readonly token: string;
 } {
-  if (!/^https?:\/\/\S+$/.test(url)) throw new BadInput('command line', `--url is "${url}"; expected an address such as http://127.0.0.1:4380`);
+  if (!/^https?:\/\/\S+$/.test(url))
+    throw new BadInput('command line', `--url is "${url}"; expected an address such as http://127.0.0.1:4380`);
   if (!token)
-    throw new BadInput('command line', 'there is no token: give it in AUXESIS_TOKEN, or with --token. Tokens are made under Share, Programs');
+    throw new BadInput(
+      'command line',
+      'there is no token: give it in AUXESIS_TOKEN, or with --token. Tokens are made under Share, Programs',
+    );
   return { address: url.replace(/\/$/, ''), token };
 }
 
-/** `push FILE`: enters the records of a file into a sheet of a server, those that are there by their key. Gives what became of them as JSON text. */
+/**
+ * `push FILE`: enters the records of a file into a sheet of a server, those that are there by their key. Gives what
+ * became of them as JSON text.
+ */
 export async function push(
   [path]: readonly string[],
   { sheet, key, url, token, ...options }: FileOptions & Server & { readonly key?: readonly string[] },
 ): Promise<string> {
   const server = serverOf({ ...(url ? { url } : {}), ...(token ? { token } : {}) });
-  if (sheet === undefined) throw new BadInput('command line', 'say with --sheet which sheet: what its address ends with');
+  if (sheet === undefined)
+    throw new BadInput('command line', 'say with --sheet which sheet: what its address ends with');
   const records = recordsOf(path!, options);
   const counts = { inserted: 0, updated: 0, unchanged: 0 };
   for (let at = 0; at < records.length; at += AT_ONCE) {
@@ -58,7 +66,9 @@ function recordsOf(path: string, options: FileOptions): Record<string, RecordVal
   const labels = sheet.fields.map((_, column) => sheet.labelOf(column) ?? columnLetters(column));
   return sheet.order
     .filter((slot) => isFilledRecord(sheet, slot))
-    .map((slot) => Object.fromEntries(sheet.columns.map((store, column) => [labels[column]!, sentValue(store.valueAt(slot))])));
+    .map((slot) =>
+      Object.fromEntries(sheet.columns.map((store, column) => [labels[column]!, sentValue(store.valueAt(slot))])),
+    );
 }
 
 /** Text that the server would read as something else, such as 007, is sent as it would be typed. */
@@ -84,7 +94,11 @@ async function sendRecords({ address, token, sheet, done }: Target, body: object
     throw new BadInput(address, `the server cannot be reached${before}`, { cause: error });
   });
   const answer = (await response.json().catch(() => ({}))) as Counts & { readonly refused?: string };
-  if (!response.ok) throw new BadInput(`${address}, sheet ${sheet}`, (answer.refused ?? `the server answered ${response.status}`) + before);
+  if (!response.ok)
+    throw new BadInput(
+      `${address}, sheet ${sheet}`,
+      (answer.refused ?? `the server answered ${response.status}`) + before,
+    );
   return answer;
 }
 
@@ -95,17 +109,35 @@ interface LoggerArguments extends Server {
   readonly for?: string;
 }
 
-/** `logger`: stands in for field devices until its time is over, it is stopped, or its token is taken back. Gives what was sent as JSON text. */
-export async function logger({ sheet = 'station-readings', way = 'mixed', every = '1', for: seconds, ...given }: LoggerArguments): Promise<string> {
+/**
+ * `logger`: stands in for field devices until its time is over, it is stopped, or its token is taken back. Gives what
+ * was sent as JSON text.
+ */
+export async function logger({
+  sheet = 'station-readings',
+  way = 'mixed',
+  every = '1',
+  for: seconds,
+  ...given
+}: LoggerArguments): Promise<string> {
   const { address, token } = serverOf(given);
-  if (!Object.hasOwn(LOGGER_WAYS, way)) throw new BadInput('command line', `--way is "${way}"; expected ${Object.keys(LOGGER_WAYS).join(', ')}`);
+  if (!Object.hasOwn(LOGGER_WAYS, way))
+    throw new BadInput('command line', `--way is "${way}"; expected ${Object.keys(LOGGER_WAYS).join(', ')}`);
   const everyMs = secondsOf('--every', every);
   const forMs = seconds === undefined ? Infinity : secondsOf('--for', seconds);
   const stop = new AbortController();
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => stop.abort());
   // The parent process holds our standard input: when that is closed, this process ends.
   if (!process.stdin.isTTY && seconds === undefined) process.stdin.on('end', () => stop.abort()).resume();
-  const { counts, end } = await runLogger({ address, sheet, token, way: way as LoggerWay, everyMs, forMs, signal: stop.signal });
+  const { counts, end } = await runLogger({
+    address,
+    sheet,
+    token,
+    way: way as LoggerWay,
+    everyMs,
+    forMs,
+    signal: stop.signal,
+  });
   process.stdin.destroy();
   if (typeof end === 'object' && counts.readings === 0) throw new BadInput(`${address}, sheet ${sheet}`, end.refused);
   return JSON.stringify(counts);

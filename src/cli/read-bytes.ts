@@ -5,7 +5,8 @@ import { BadInput } from './bad-input';
 export const placeOf = (path: string): string => (path === '-' ? 'standard input' : path);
 
 /** What a sheet is called whose file does not say. */
-export const nameOf = (path: string): string => (path === '-' ? 'Sheet' : path.replace(/^.*[\\/]/, '').replace(/\.[^.]+$/, ''));
+export const nameOf = (path: string): string =>
+  path === '-' ? 'Sheet' : path.replace(/^.*[\\/]/, '').replace(/\.[^.]+$/, '');
 
 /** Standard input can be read once. */
 let standardInput: Uint8Array | undefined;

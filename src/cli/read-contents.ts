@@ -35,12 +35,19 @@ const isGzip = (bytes: Uint8Array): boolean => bytes[0] === 0x1f && bytes[1] ===
 /** Whether a file holds more than a table of texts. */
 export const isRich = (bytes: Uint8Array): boolean => isWorkbook(bytes) || isGzip(bytes);
 
-/** Reads CSV, TSV, JSON, JSON Lines, a workbook or an archive. Throws a BadInput that names the file and the place in it. */
+/**
+ * Reads CSV, TSV, JSON, JSON Lines, a workbook or an archive. Throws a BadInput that names the file and the place in
+ * it.
+ */
 export function readContents(path: string, options: FileOptions): FileContents {
   const bytes = readBytes(path);
   if (isWorkbook(bytes)) return telling(path, () => contentsOfWorkbook(bytes, options));
   if (isGzip(bytes)) return telling(path, () => contentsOfArchive(bytes));
-  return { contents: contentsOfTable(tableOf(path, bytes, options), { ...options, name: nameOf(path) }), changes: [], losses: [] };
+  return {
+    contents: contentsOfTable(tableOf(path, bytes, options), { ...options, name: nameOf(path) }),
+    changes: [],
+    losses: [],
+  };
 }
 
 function contentsOfWorkbook(bytes: Uint8Array, options: FileOptions): FileContents {
@@ -81,7 +88,8 @@ function unpacked(bytes: Uint8Array): string {
   try {
     return gunzipSync(bytes, { maxOutputLength: MAX_UNPACKED }).toString('utf8');
   } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'ERR_BUFFER_TOO_LARGE') throw new BadFile(`unpacked, it comes to more than ${MAX_UNPACKED} bytes`);
+    if ((error as NodeJS.ErrnoException).code === 'ERR_BUFFER_TOO_LARGE')
+      throw new BadFile(`unpacked, it comes to more than ${MAX_UNPACKED} bytes`);
     throw new BadFile('it cannot be unpacked: it is cut off or damaged');
   }
 }
@@ -94,14 +102,24 @@ function contentsOfTable(
   { name, header, dates, zone, firstWeekday }: FileOptions & { readonly name: string },
 ): SheetContents {
   const table = new TableRows({
-    reading: { decimal: '.', dates: dates ?? null, formulas: true, header: header ? 0 : null, as: Array.from({ length: width }, () => 'values') },
+    reading: {
+      decimal: '.',
+      dates: dates ?? null,
+      formulas: true,
+      header: header ? 0 : null,
+      as: Array.from({ length: width }, () => 'values'),
+    },
     rowCount: rows.length,
     labels: header ? (rows[0] ?? []) : [],
     widthsPx: Array.from({ length: width }, () => WIDTH_PX),
   });
   return {
     name,
-    settings: { ...(dates ? { dates } : {}), ...(zone ? { zone } : {}), ...(firstWeekday === undefined ? {} : { firstWeekday }) },
+    settings: {
+      ...(dates ? { dates } : {}),
+      ...(zone ? { zone } : {}),
+      ...(firstWeekday === undefined ? {} : { firstWeekday }),
+    },
     fields: table.fields,
     rows: rows.map((cells) => table.next(cells)),
     rules: [],

@@ -19,17 +19,26 @@ export interface SheetFile {
   readonly losses: readonly string[];
 }
 
-/** Reads CSV, TSV, JSON, JSON Lines, a workbook or an archive. Throws a BadInput that names the file and the place in it. */
+/**
+ * Reads CSV, TSV, JSON, JSON Lines, a workbook or an archive. Throws a BadInput that names the file and the place in
+ * it.
+ */
 export function readSheetFile(path: string, options: FileOptions): SheetFile {
   const bytes = readBytes(path);
-  if (!isRich(bytes)) return { sheet: sheetFromTable(tableOf(path, bytes, options), options), rules: [], looks: {}, losses: [] };
+  if (!isRich(bytes))
+    return { sheet: sheetFromTable(tableOf(path, bytes, options), options), rules: [], looks: {}, losses: [] };
   const { contents, losses } = readContents(path, options);
   const { fields, rows, rules, parts = [], settings } = contents;
   const made = new Sheet(fields, { ...settings, ...options });
   if (rows.length) made.apply({ kind: 'insert-rows', rows });
   made.parts.put(parts);
   made.rules.put(rules);
-  return { sheet: made, rules: rulesOf(made).map(({ rule }) => rule), looks: looksById(sheetLooks(lookParts(parts), 'light')), losses };
+  return {
+    sheet: made,
+    rules: rulesOf(made).map(({ rule }) => rule),
+    looks: looksById(sheetLooks(lookParts(parts), 'light')),
+    losses,
+  };
 }
 
 /** A data file as rows of texts, and what they leave out, in words. */
@@ -42,7 +51,11 @@ export function readTable(path: string, options: FileOptions): TableFile {
   const bytes = readBytes(path);
   if (!isRich(bytes)) return { ...tableOf(path, bytes, options), losses: [] };
   const { sheet, rules, losses } = readSheetFile(path, options);
-  const rows = sheet.order.map((slot) => sheet.columns.map((store) => showReferences(store.inputAt(slot), sheet, slot)));
-  const unsaid = rules.length ? `Formatting and ${rules.length} ${rules.length === 1 ? 'rule' : 'rules'} are left out` : 'Formatting is left out';
+  const rows = sheet.order.map((slot) =>
+    sheet.columns.map((store) => showReferences(store.inputAt(slot), sheet, slot)),
+  );
+  const unsaid = rules.length
+    ? `Formatting and ${rules.length} ${rules.length === 1 ? 'rule' : 'rules'} are left out`
+    : 'Formatting is left out';
   return { rows, width: sheet.fields.length, losses: [...losses, unsaid] };
 }

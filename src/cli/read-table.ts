@@ -18,7 +18,11 @@ export interface TextForm {
 }
 
 /** The rows of CSV, TSV, JSON or JSON Lines, in whatever encoding they are. Throws a BadInput. */
-export function tableOf(path: string, bytes: Uint8Array, { separator = separatorOf(path), decimal = '.' }: TextForm = {}): Table {
+export function tableOf(
+  path: string,
+  bytes: Uint8Array,
+  { separator = separatorOf(path), decimal = '.' }: TextForm = {},
+): Table {
   const other = otherKind(bytes);
   if (other !== undefined) throw new BadInput(placeOf(path), other);
   // JSON is UTF-8 alone (RFC 8259, 8.1).
@@ -29,7 +33,9 @@ export function tableOf(path: string, bytes: Uint8Array, { separator = separator
   const isJson = /\.json$/i.test(path) || (path === '-' && /^\s*\[/.test(text.slice(0, 1000)));
   const table = isJson ? readJson(textOf(path, bytes)) : readCsv(text, separator);
   if ('message' in table) throw new BadInput([placeOf(path), table.place].filter(Boolean).join(', '), table.message);
-  return decimal === ',' ? { ...table, rows: table.rows.map((cells) => cells.map((cell) => inputOf(cell, WITH_COMMA, 'values'))) } : table;
+  return decimal === ','
+    ? { ...table, rows: table.rows.map((cells) => cells.map((cell) => inputOf(cell, WITH_COMMA, 'values'))) }
+    : table;
 }
 
 const WITH_COMMA: TableReading = { decimal: ',', dates: null, formulas: true, header: null, as: [] };

@@ -12,7 +12,9 @@ export function lazySchema<T>(build: () => Joi.Schema<T>, expected?: string): Jo
     const first = errors?.[0];
     if (!first) return checked;
     const isInside = first.path.length > (helpers.state.path?.length ?? 0);
-    return isInside || expected === undefined ? first : helpers.message({ custom: `{{#label}} must be ${escapeBraces(expected)}` });
+    return isInside || expected === undefined
+      ? first
+      : helpers.message({ custom: `{{#label}} must be ${escapeBraces(expected)}` });
   });
 }
 

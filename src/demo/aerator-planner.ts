@@ -14,7 +14,13 @@ export function aeratorPlanner(): NewSheet {
     name: 'Aerator planner',
     fields: [
       { id: 'flow', label: 'Flow, L/s', widthPx: 130, format: '0' },
-      ...TEMPERATURES.map((degrees, at) => ({ id: temperature(at), label: `${degrees} °C`, widthPx: 74, format: '0.0', unit: 'hours' })),
+      ...TEMPERATURES.map((degrees, at) => ({
+        id: temperature(at),
+        label: `${degrees} °C`,
+        widthPx: 74,
+        format: '0.0',
+        unit: 'hours',
+      })),
     ],
     above: [
       { role: 'title', cells: { flow: 'Hours a day that the aerator at Ivy Lock runs' } },
@@ -22,15 +28,30 @@ export function aeratorPlanner(): NewSheet {
       { role: 'note', cells: { flow: 'Pump limit', [temperature(0)]: '14' } },
       {
         role: 'note',
-        cells: Object.fromEntries([['flow', 'Temperature, °C'], ...TEMPERATURES.map((degrees, at) => [temperature(at), String(degrees)])]),
+        cells: Object.fromEntries([
+          ['flow', 'Temperature, °C'],
+          ...TEMPERATURES.map((degrees, at) => [temperature(at), String(degrees)]),
+        ]),
       },
     ],
-    parts: [{ id: 'heading', kind: 'merge', top: 'r1', bottom: 'r1', left: 'flow', right: temperature(TEMPERATURES.length - 1) }],
+    parts: [
+      {
+        id: 'heading',
+        kind: 'merge',
+        top: 'r1',
+        bottom: 'r1',
+        left: 'flow',
+        right: temperature(TEMPERATURES.length - 1),
+      },
+    ],
     rows: FLOWS.map((flow, row) => ({
       cells: {
         flow: String(flow),
         ...Object.fromEntries(
-          TEMPERATURES.map((_, at) => [temperature(at), `=ROUND($A${row + header + 2}^0.5*${columnLetters(at + 1)}$${header}/16,1)`]),
+          TEMPERATURES.map((_, at) => [
+            temperature(at),
+            `=ROUND($A${row + header + 2}^0.5*${columnLetters(at + 1)}$${header}/16,1)`,
+          ]),
         ),
       },
     })),

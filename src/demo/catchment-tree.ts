@@ -44,7 +44,13 @@ export function catchmentTree(): NewSheet {
         reads: { fields: ['condition'], roles: ['group', 'record'] },
         when: {
           kind: 'category',
-          looks: { high: { look: 'cool' }, good: { look: 'clear' }, moderate: { look: 'watch' }, poor: { look: 'plum' }, bad: { look: 'alarm' } },
+          looks: {
+            high: { look: 'cool' },
+            good: { look: 'clear' },
+            moderate: { look: 'watch' },
+            poor: { look: 'plum' },
+            bad: { look: 'alarm' },
+          },
         },
         paints: 'cell',
       },

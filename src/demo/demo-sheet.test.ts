@@ -26,14 +26,21 @@ describe.each(SHEETS.map((sheet) => [sheet.name, sheet] as const))('%s', (_, con
 
   test('is what a client could have sent', () => {
     const { rows, rules, parts = [] } = contents;
-    const operations = [{ kind: 'insert-rows', rows }, { kind: 'put-rules', rules }, ...(parts.length ? [{ kind: 'put-parts', parts }] : [])];
+    const operations = [
+      { kind: 'insert-rows', rows },
+      { kind: 'put-rules', rules },
+      ...(parts.length ? [{ kind: 'put-parts', parts }] : []),
+    ];
     expect(changeSchema.validate({ id: 'demo', operations }, { convert: false }).error).toBeUndefined();
   });
 
-  test.each(evaluation.activeRules.map((running) => [running.rule.name, running] as const))('%s works, and picks out something', (__, running) => {
-    expect(running.problem).toBeNull();
-    expect(running.shownCount()).toBeGreaterThan(0);
-  });
+  test.each(evaluation.activeRules.map((running) => [running.rule.name, running] as const))(
+    '%s works, and picks out something',
+    (__, running) => {
+      expect(running.problem).toBeNull();
+      expect(running.shownCount()).toBeGreaterThan(0);
+    },
+  );
 });
 
 test('of the planner’s three rules every cell meets exactly one, also under other limits', () => {
@@ -49,6 +56,8 @@ test('of the planner’s three rules every cell meets exactly one, also under ot
     ] as const)
       evaluation.follow(sheet.apply({ kind: 'set-cells', cells: [{ row, field: 't0', input }] }).effects);
     for (const { column, slots } of evaluation.activeRules[0]!.read)
-      slots.forEach((slot) => expect(evaluation.activeRules.filter((running) => running.outcomeAt(column, slot) >= 0)).toHaveLength(1));
+      slots.forEach((slot) =>
+        expect(evaluation.activeRules.filter((running) => running.outcomeAt(column, slot) >= 0)).toHaveLength(1),
+      );
   }
 });

@@ -30,7 +30,10 @@ interface DemoContents {
   readonly parts?: readonly SheetPart[];
 }
 
-/** A sheet of the demo, with keys for its fields, rows and rules in the order given. Rows are called r1, r2 and so on from the top. */
+/**
+ * A sheet of the demo, with keys for its fields, rows and rules in the order given. Rows are called r1, r2 and so on
+ * from the top.
+ */
 export function demoSheet({ fields, above = [], rows, rules, ...rest }: DemoContents): NewSheet {
   const header: DemoRow = { role: 'header', cells: Object.fromEntries(fields.map(({ id, label }) => [id, label])) };
   const all = [...above, header, ...rows];

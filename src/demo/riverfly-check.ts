@@ -31,7 +31,9 @@ export function riverflyCheck(): NewSheet {
     above: [
       {
         role: 'title',
-        cells: { clue: 'Which riverfly is it? Read the clue and write its name in the field of your group. Green is right, yellow is nearly right.' },
+        cells: {
+          clue: 'Which riverfly is it? Read the clue and write its name in the field of your group. Green is right, yellow is nearly right.',
+        },
         about: { heightPx: 44, styles: { clue: { wrap: true, align: 'center', stand: 'middle', fill: '#f3ead7' } } },
       },
     ],

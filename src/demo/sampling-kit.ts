@@ -2,7 +2,10 @@ import { isoFromSerial } from '../core/values/date-serial';
 import type { NewSheet } from '../server/sheets/create-sheet';
 import { demoSheet } from './demo-sheet';
 
-/** Item, holder, serial number, days since it was bought and calibrated, days until it is due, battery, stock and reorder level. */
+/**
+ * Item, holder, serial number, days since it was bought and calibrated, days until it is due, battery, stock and
+ * reorder level.
+ */
 const KIT: readonly (readonly [string, string, string, number, number, number | null, string, string, string])[] = [
   ['Oxygen probe', 'Minnow group', 'OP-1041', 730, 21, 9, '81%', '', ''],
   ['Oxygen probe', 'Oakfield School', 'OP-1042', 730, 192, -12, '34%', '', ''],
@@ -21,7 +24,10 @@ const KIT: readonly (readonly [string, string, string, number, number, number | 
   ['Sample bottles', 'store', '', 250, 250, null, '', '130', '60'],
 ];
 
-/** Probes and reagents: what must be calibrated when, and what is running out. Dates are relative to `today` (days since 1899-12-30). */
+/**
+ * Probes and reagents: what must be calibrated when, and what is running out. Dates are relative to `today` (days since
+ * 1899-12-30).
+ */
 export function samplingKit(today: number): NewSheet {
   const day = (away: number | null): string => (away === null ? '' : isoFromSerial(today + away));
   return demoSheet({
@@ -39,7 +45,17 @@ export function samplingKit(today: number): NewSheet {
       { id: 'level', label: 'Reorder level', widthPx: 106, format: '0' },
     ],
     rows: KIT.map(([item, holder, serial, bought, calibrated, due, battery, stock, level]) => ({
-      cells: { item, holder, serial, bought: day(-bought), calibrated: day(-calibrated), due: day(due), battery, stock, level },
+      cells: {
+        item,
+        holder,
+        serial,
+        bought: day(-bought),
+        calibrated: day(-calibrated),
+        due: day(due),
+        battery,
+        stock,
+        level,
+      },
     })),
     rules: [
       {
@@ -71,7 +87,13 @@ export function samplingKit(today: number): NewSheet {
         paints: { fields: ['item', 'stock', 'level'] },
         look: { look: 'plum' },
       },
-      { id: 'battery', name: 'Battery', reads: { fields: ['battery'] }, when: { kind: 'bar', from: 0, to: 1 }, paints: 'cell' },
+      {
+        id: 'battery',
+        name: 'Battery',
+        reads: { fields: ['battery'] },
+        when: { kind: 'bar', from: 0, to: 1 },
+        paints: 'cell',
+      },
       {
         id: 'same-number',
         name: 'Serial number met twice',

@@ -32,7 +32,9 @@ describe('six rules that make sense', () => {
     '%s works, and picks out some records but not most',
     (_, running) => {
       expect(running.problem).toBeNull();
-      const painted = running.outcomeCounts().reduce((sum, count, outcome) => sum + (running.look(outcome) ? count : 0), 0);
+      const painted = running
+        .outcomeCounts()
+        .reduce((sum, count, outcome) => sum + (running.look(outcome) ? count : 0), 0);
       expect(painted).toBeGreaterThan(4);
       expect(painted).toBeLessThan(running.readCount() / 3);
     },
@@ -43,7 +45,10 @@ describe('six rules that make sense', () => {
       for (const { value, expect: expected } of rule.trials ?? []) {
         const tried = new Sheet(contents.fields);
         const [field] = 'fields' in rule.reads ? rule.reads.fields : [];
-        tried.apply({ kind: 'insert-rows', rows: [{ id: 'r', key: 'a0', role: 'record', cells: { [field!]: String(value) } }] });
+        tried.apply({
+          kind: 'insert-rows',
+          rows: [{ id: 'r', key: 'a0', role: 'record', cells: { [field!]: String(value) } }],
+        });
         const trial = new Evaluation(tried, {});
         trial.setRules([rule]);
         expect(trial.activeRules[0]!.outcomeAt(tried.findColumn(field!)!, 0) >= 0).toBe(expected);

@@ -41,14 +41,38 @@ const STATIONS = [
   { name: 'Jetty Reach', reach: 'Lower', warm: 1.8, clear: 38, fields: 4.9, herd: 1.3 },
 ] as const;
 
-const CREWS = ['Oakfield School', 'Minnow group', 'Tuesday crew', 'Saltmarsh School', 'Rosa and Emeka', 'Lower Fold', 'Ines Calder'];
+const CREWS = [
+  'Oakfield School',
+  'Minnow group',
+  'Tuesday crew',
+  'Saltmarsh School',
+  'Rosa and Emeka',
+  'Lower Fold',
+  'Ines Calder',
+];
 
-/** The demo's main sheet: readings at eleven stations, week by week up to `today` (days since 1899-12-30). The same seed gives the same sheet. */
-export function stationReadings({ today, records = 480, seed = 20260308 }: { today: number; records?: number; seed?: number }): NewSheet {
+/**
+ * The demo's main sheet: readings at eleven stations, week by week up to `today` (days since 1899-12-30). The same seed
+ * gives the same sheet.
+ */
+export function stationReadings({
+  today,
+  records = 480,
+  seed = 20260308,
+}: {
+  today: number;
+  records?: number;
+  seed?: number;
+}): NewSheet {
   const random = randomLcg(seed);
   const keys = generateNKeysBetween(null, null, records + 1);
   const weeks = Math.ceil(records / STATIONS.length);
-  const header: StoredRow = { id: 'header', key: keys[0]!, role: 'header', cells: Object.fromEntries(COLUMNS.map(({ id, label }) => [id, label])) };
+  const header: StoredRow = {
+    id: 'header',
+    key: keys[0]!,
+    role: 'header',
+    cells: Object.fromEntries(COLUMNS.map(({ id, label }) => [id, label])),
+  };
   const rows = Array.from({ length: records }, (_, at): StoredRow => {
     const week = Math.floor(at / STATIONS.length);
     const cells = reading({ station: at % STATIONS.length, day: today - (weeks - 1 - week) * 7 - (at % 3), random });
@@ -56,14 +80,28 @@ export function stationReadings({ today, records = 480, seed = 20260308 }: { tod
   });
   const fieldKeys = generateNKeysBetween(null, null, COLUMNS.length);
   const fields = COLUMNS.map(({ label: _, ...field }, at) => ({ ...field, key: fieldKeys[at]! }));
-  return { id: 'station-readings', name: 'Station readings', fields, rows: [header, ...rows], rules: storedInOrder(stationRules) };
+  return {
+    id: 'station-readings',
+    name: 'Station readings',
+    fields,
+    rows: [header, ...rows],
+    rules: storedInOrder(stationRules),
+  };
 }
 
 function column(id: string, label: string, rest: Partial<Omit<Field, 'key'>>): Column {
   return { id, label, widthPx: 100, format: null, unit: null, ...rest };
 }
 
-function reading({ station, day, random }: { station: number; day: number; random: () => number }): Record<string, string> {
+function reading({
+  station,
+  day,
+  random,
+}: {
+  station: number;
+  day: number;
+  random: () => number;
+}): Record<string, string> {
   const place = STATIONS[station]!;
   const around = (mean: number, spread: number) => randomNormal.source(random)(mean, spread)();
   const season = Math.sin(((day - 46_127) / 365.25) * 2 * Math.PI);
@@ -82,17 +120,27 @@ function reading({ station, day, random }: { station: number; day: number; rando
     crew: practice ? 'practice' : CREWS[Math.floor(random() * CREWS.length)]!,
     temperature: temperature.toFixed(1),
     ph: around(7.6 + 0.35 * Math.max(0, season) - 0.45 * (station < 2 ? 1 : 0), 0.42).toFixed(1),
-    oxygen: broken < 0.015 ? 'sensor error' : broken < 0.03 ? '' : (saturation * oxygenAtSaturation(temperature)).toFixed(1),
+    oxygen:
+      broken < 0.015 ? 'sensor error' : broken < 0.03 ? '' : (saturation * oxygenAtSaturation(temperature)).toFixed(1),
     saturation: broken < 0.03 ? '' : `${Math.round(saturation * 100)}%`,
     turbidity: turbidity.toFixed(0),
     nitrate: Math.max(0.1, around(place.fields, 0.9)).toFixed(1),
     ecoli: random() < 0.03 ? '' : String(ecoli),
-    note: practice ? 'training, not for the record' : broken < 0.015 ? 'probe to be checked' : storm ? 'after heavy rain' : '',
+    note: practice
+      ? 'training, not for the record'
+      : broken < 0.015
+        ? 'probe to be checked'
+        : storm
+          ? 'after heavy rain'
+          : '',
   };
   return Object.fromEntries(Object.entries(cells).filter(([, input]) => input !== ''));
 }
 
-/** Dissolved oxygen of fresh water in equilibrium with air at sea level, mg/L by °C: the cubic fit of Elmore and Hayes (1960). */
+/**
+ * Dissolved oxygen of fresh water in equilibrium with air at sea level, mg/L by °C: the cubic fit of Elmore and Hayes
+ * (1960).
+ */
 function oxygenAtSaturation(celsius: number): number {
   return 14.652 - 0.41022 * celsius + 0.007991 * celsius ** 2 - 0.000077774 * celsius ** 3;
 }

@@ -11,13 +11,18 @@ const PEOPLE = 60;
 export function volunteerHours(seed = 20260401): NewSheet {
   const random = randomLcg(seed);
   const hours = randomLogNormal.source(random)(2.1, 0.6);
-  const name = (at: number): string => `${FIRST[(at * 5 + Math.floor(at / 12)) % FIRST.length]!} ${LAST[(at * 7) % LAST.length]!}`;
+  const name = (at: number): string =>
+    `${FIRST[(at * 5 + Math.floor(at / 12)) % FIRST.length]!} ${LAST[(at * 7) % LAST.length]!}`;
   const months = MONTHS.map((label) => ({ id: label.toLowerCase(), label, widthPx: 62, format: '0' }));
   const fields = months.map(({ id }) => id);
   return demoSheet({
     id: 'volunteer-hours',
     name: 'Volunteer hours',
-    fields: [{ id: 'person', label: 'Person', widthPx: 150 }, ...months, { id: 'year', label: 'Year', widthPx: 72, format: '0' }],
+    fields: [
+      { id: 'person', label: 'Person', widthPx: 150 },
+      ...months,
+      { id: 'year', label: 'Year', widthPx: 72, format: '0' },
+    ],
     rows: Array.from({ length: PEOPLE }, (_, at) => ({
       cells: {
         // Two people have the names of two others.

@@ -35,7 +35,9 @@ test('a sheet that is opened is told: its frame, what is in view, and what its r
   });
   expect((await window()).area).toEqual({ left: 0, top: 1, right: 2, bottom: 10 });
   expect((await last('window-resolved')).frozen.texts).toEqual(['One', 'Two', 'Three']);
-  expect(await legend()).toMatchObject([{ id: 'low', read: 10, matched: 3, sentence: 'One is below 5', isDraft: false, problem: null }]);
+  expect(await legend()).toMatchObject([
+    { id: 'low', read: 10, matched: 3, sentence: 'One is below 5', isDraft: false, problem: null },
+  ]);
   expect(await rulesAt(0, 2)).toEqual(['Low']);
   expect(await rulesAt(0, 1)).toEqual([]);
 });
@@ -51,7 +53,9 @@ describe('an edit', () => {
     expect(await textAt(0, 1)).toBe('4');
     expect(await rulesAt(0, 1)).toEqual(['Low']);
     expect((await legend())[0]!.matched).toBe(4);
-    expect(server.received.map(({ operations }) => operations)).toEqual([[{ kind: 'set-cells', cells: [{ row: 'r0', field: 'f1', input: '4' }] }]]);
+    expect(server.received.map(({ operations }) => operations)).toEqual([
+      [{ kind: 'set-cells', cells: [{ row: 'r0', field: 'f1', input: '4' }] }],
+    ]);
   });
 
   test('that changes nothing is not sent', async () => {
@@ -90,19 +94,31 @@ test('somebody else’s change goes in beneath what has not come back yet', asyn
 });
 
 describe('while others move rows and fields', () => {
-  const insertAtTop = () => server.elsewhere({ kind: 'insert-rows', rows: [{ id: 'new', key: 'Zz', role: 'record', cells: {} }] });
+  const insertAtTop = () =>
+    server.elsewhere({ kind: 'insert-rows', rows: [{ id: 'new', key: 'Zz', role: 'record', cells: {} }] });
 
   test('the selection stays on its cells', async () => {
-    const selection = { anchor: { column: 1, position: 3 }, focus: { column: 2, position: 5 }, also: [{ left: 0, top: 8, right: 0, bottom: 9 }] };
+    const selection = {
+      anchor: { column: 1, position: 3 },
+      focus: { column: 2, position: 5 },
+      also: [{ left: 0, top: 8, right: 0, bottom: 9 }],
+    };
     await ask({ kind: 'select', selection });
     insertAtTop();
     expect(await last('selection-moved')).toEqual({
       kind: 'selection-moved',
       from: selection,
-      to: { anchor: { column: 1, position: 4 }, focus: { column: 2, position: 6 }, also: [{ left: 0, top: 9, right: 0, bottom: 10 }] },
+      to: {
+        anchor: { column: 1, position: 4 },
+        focus: { column: 2, position: 6 },
+        also: [{ left: 0, top: 9, right: 0, bottom: 10 }],
+      },
     });
     server.elsewhere({ kind: 'remove-fields', fields: ['f1'] });
-    expect((await last('selection-moved')).to).toMatchObject({ anchor: { column: 0, position: 4 }, focus: { column: 1, position: 6 } });
+    expect((await last('selection-moved')).to).toMatchObject({
+      anchor: { column: 0, position: 4 },
+      focus: { column: 1, position: 6 },
+    });
   });
 
   test('one’s own moves say what is selected after them', async () => {
@@ -171,7 +187,12 @@ describe('a change of very many cells', () => {
 describe('what is copied and pasted', () => {
   const paste = (area: Area, more: Partial<Extract<Request, { kind: 'paste' }>> = {}) =>
     ask({ kind: 'paste', area, token: null, table: [], how: 'all', ...more });
-  const at = (column: number, position: number): Area => ({ left: column, right: column, top: position, bottom: position });
+  const at = (column: number, position: number): Area => ({
+    left: column,
+    right: column,
+    top: position,
+    bottom: position,
+  });
 
   test('goes to other programs as text and as a table with its looks', async () => {
     await ask({ kind: 'enter', column: 1, position: 1, input: 'a "b"\nc' });
@@ -261,7 +282,8 @@ test('the first fields are kept in view, and every other record is shaded, for e
 });
 
 test('cells are found by a text, by the rule that paints them, or by both', async () => {
-  const find = (wanted: Partial<FindQuery>) => ask({ kind: 'find', wanted: { text: '', exact: false, pattern: false, ...wanted } });
+  const find = (wanted: Partial<FindQuery>) =>
+    ask({ kind: 'find', wanted: { text: '', exact: false, pattern: false, ...wanted } });
   // 4.9, 70% and -5 are low.
   expect(await find({ painted: 'low' })).toEqual([2, 6, 9].map((position) => ({ column: 0, position })));
   expect(await find({ painted: 'low', text: '5' })).toEqual([{ column: 0, position: 9 }]);
@@ -271,15 +293,24 @@ test('cells are found by a text, by the rule that paints them, or by both', asyn
 
 describe('what is asked of a selection', () => {
   test('how much is there, and what paints it', async () => {
-    const measures = (await ask({ kind: 'measure', areas: [{ left: 0, top: 1, right: 0, bottom: 10 }] })) as AreaMeasures;
+    const measures = (await ask({
+      kind: 'measure',
+      areas: [{ left: 0, top: 1, right: 0, bottom: 10 }],
+    })) as AreaMeasures;
     // 5, 4.9, x, blank, 7, 70%, done, a date, -5 and 6.
     expect(measures).toMatchObject({ filled: 9, numbers: 6, distinct: 9, least: -5, greatest: 7, format: null });
     expect(measures.sum).toBeCloseTo(18.6, 12);
     expect(measures.average).toBeCloseTo(3.1, 12);
     expect(measures.painted).toEqual([{ rule: 'low', name: 'Low', cells: 3 }]);
     const twice = [1, 1].map((top) => ({ left: 0, top, right: 0, bottom: top + 1 }));
-    expect(await ask({ kind: 'measure', areas: [...twice, { left: 0, top: 10, right: 0, bottom: 10 }] })).toMatchObject({ filled: 3, greatest: 6 });
-    expect(await ask({ kind: 'measure', areas: [{ left: 0, top: 4, right: 0, bottom: 4 }] })).toMatchObject({ filled: 0, sum: null, least: null });
+    expect(await ask({ kind: 'measure', areas: [...twice, { left: 0, top: 10, right: 0, bottom: 10 }] })).toMatchObject(
+      { filled: 3, greatest: 6 },
+    );
+    expect(await ask({ kind: 'measure', areas: [{ left: 0, top: 4, right: 0, bottom: 4 }] })).toMatchObject({
+      filled: 0,
+      sum: null,
+      least: null,
+    });
   });
 
   test('the edge of the data, the longest texts, the values of a field', async () => {
@@ -289,15 +320,22 @@ describe('what is asked of a selection', () => {
     expect(await edge(0, 3, [0, 1])).toEqual({ column: 0, position: 5 });
     expect(await edge(0, 10, [0, 1])).toEqual({ column: 0, position: 10 });
     expect(await edge(0, 5, [0, -1])).toEqual({ column: 0, position: 3 });
-    expect(await ask({ kind: 'ask-texts', left: 0, right: 0 })).toEqual([expect.arrayContaining(['2026-03-08', 'One'])]);
+    expect(await ask({ kind: 'ask-texts', left: 0, right: 0 })).toEqual([
+      expect.arrayContaining(['2026-03-08', 'One']),
+    ]);
     await ask({ kind: 'enter', column: 0, position: 2, input: '5' });
-    expect(((await ask({ kind: 'ask-values', column: 0 })) as { text: string; count: number }[])[0]).toEqual({ text: '5', count: 2 });
+    expect(((await ask({ kind: 'ask-values', column: 0 })) as { text: string; count: number }[])[0]).toEqual({
+      text: '5',
+      count: 2,
+    });
   });
 
   test('where a text is found', async () => {
     const wanted = { text: 'DONE', exact: false, pattern: false };
     expect(await ask({ kind: 'find', wanted })).toContainEqual({ column: 0, position: 7 });
-    await expect(ask({ kind: 'find', wanted: { ...wanted, text: '(', pattern: true } })).rejects.toThrow('cannot be read as a pattern');
+    await expect(ask({ kind: 'find', wanted: { ...wanted, text: '(', pattern: true } })).rejects.toThrow(
+      'cannot be read as a pattern',
+    );
   });
 });
 
@@ -317,7 +355,13 @@ describe('a rule on the bench', () => {
   const draft = {
     id: 'new',
     key: 'Zz',
-    rule: { ...low, id: 'new', name: 'New', when: { kind: 'compare' as const, is: '>' as const, to: 5 }, look: { look: 'cool' } },
+    rule: {
+      ...low,
+      id: 'new',
+      name: 'New',
+      when: { kind: 'compare' as const, is: '>' as const, to: 5 },
+      look: { look: 'cool' },
+    },
   };
 
   test('is at work here and nowhere else until it is kept', async () => {
@@ -333,12 +377,20 @@ describe('a rule on the bench', () => {
   });
 
   test('stands in the place of the rule it changes', async () => {
-    await ask({ kind: 'draft', rule: { id: 'low', key: 'a0', rule: { ...low, when: { kind: 'compare', is: '<', to: 0 } } } });
+    await ask({
+      kind: 'draft',
+      rule: { id: 'low', key: 'a0', rule: { ...low, when: { kind: 'compare', is: '<', to: 0 } } },
+    });
     expect(await legend()).toMatchObject([{ id: 'low', matched: 1, isDraft: true }]);
   });
 
   test('is shown beside the values it judges', async () => {
-    const { profile, nearest } = (await ask({ kind: 'ask-profile', rule: 'low', reads: low.reads, thresholds: [5, 100] })) as RuleProfile;
+    const { profile, nearest } = (await ask({
+      kind: 'ask-profile',
+      rule: 'low',
+      reads: low.reads,
+      thresholds: [5, 100],
+    })) as RuleProfile;
     // The date counts among the numbers; x and done are the texts.
     expect(profile).toMatchObject({ numbers: 7, blanks: 1, others: 2, least: -5, greatest: 46_089, commonText: 'x' });
     expect(nearest).toEqual([
@@ -349,7 +401,8 @@ describe('a rule on the bench', () => {
   });
 
   test('its cells are found one after another, and from the top again', async () => {
-    const next = async (after: number) => ((await ask({ kind: 'ask-match', rule: 'low', after })) as { position: number }).position;
+    const next = async (after: number) =>
+      ((await ask({ kind: 'ask-match', rule: 'low', after })) as { position: number }).position;
     expect([await next(-1), await next(2), await next(6), await next(9)]).toEqual([2, 6, 9, 2]);
     expect(await ask({ kind: 'ask-match', rule: 'gone', after: 0 })).toBeNull();
   });

@@ -96,7 +96,8 @@ export class Engine {
     if (request.kind === 'ask-advice') return adviceInTurns(() => this.opened, this.turns);
     if (request.kind === 'read-newer') return this.newer.read(request.file, this.sheet);
     if (request.kind === 'judge') return this.judge(request);
-    if (request.kind === 'ask-difference') return differenceFrom(this.opened, this.id, { theme: this.theme, to: request.to });
+    if (request.kind === 'ask-difference')
+      return differenceFrom(this.opened, this.id, { theme: this.theme, to: request.to });
     if (request.kind === 'carry-rules') {
       const chosen = this.opened.rulesAtWork().filter(({ id }) => request.rules.includes(id));
       return carryElsewhere(this.sheet, chosen, request.sheet);
@@ -109,7 +110,10 @@ export class Engine {
   }
 
   private answerNow(
-    request: Exclude<Request, { kind: 'open' | 'stop' | 'judge' | 'read-newer' | 'ask-advice' | 'ask-difference' | 'carry-rules' }>,
+    request: Exclude<
+      Request,
+      { kind: 'open' | 'stop' | 'judge' | 'read-newer' | 'ask-advice' | 'ask-difference' | 'carry-rules' }
+    >,
   ): unknown {
     switch (request.kind) {
       case 'look-at':
@@ -118,7 +122,10 @@ export class Engine {
       case 'use-theme':
         return this.useTheme(request.theme);
       case 'change':
-        return this.change(request.operations, request.operations.some(({ kind }) => kind.includes('rules')) ? 'rules' : 'change');
+        return this.change(
+          request.operations,
+          request.operations.some(({ kind }) => kind.includes('rules')) ? 'rules' : 'change',
+        );
       case 'enter':
         return this.enter(request);
       case 'edit':
@@ -217,10 +224,12 @@ export class Engine {
 
   private async open(id: SheetId, at?: number): Promise<null> {
     const { reads, theme } = this;
-    const bytes = await (reads ? fetchPainted(id, { theme, as: reads.as }) : fetchSheet(id, at)).catch((error: Error) => {
-      this.tell({ kind: 'sheet-failed', message: error.message });
-      throw error;
-    });
+    const bytes = await (reads ? fetchPainted(id, { theme, as: reads.as }) : fetchSheet(id, at)).catch(
+      (error: Error) => {
+        this.tell({ kind: 'sheet-failed', message: error.message });
+        throw error;
+      },
+    );
     return this.turns.take(() => (reads ? this.attachReaderView(id, bytes) : this.attachSheet(id, bytes)));
   }
 
@@ -229,9 +238,14 @@ export class Engine {
     const { sheet, head } = unpackSheet(bytes);
     const replica = new Replica(sheet, head.sequence, { theme: this.theme, nowMs: head.asOf ?? Date.now() });
     this.past = new PastReader(id, (read) => void this.turns.take(() => this.usePast(replica, read)));
-    const from = head.asOf === undefined ? () => `/api/sheets/${encodeURIComponent(id)}/changes?after=${replica.sequence}` : null;
+    const from =
+      head.asOf === undefined ? () => `/api/sheets/${encodeURIComponent(id)}/changes?after=${replica.sequence}` : null;
     if (from !== null && this.who !== null)
-      this.personal = new PersonalRules(id, replica, (work) => void this.turns.take(work).then(() => this.invalidate('window', 'legend')));
+      this.personal = new PersonalRules(
+        id,
+        replica,
+        (work) => void this.turns.take(work).then(() => this.invalidate('window', 'legend')),
+      );
     return this.attach(replica, { id, name: head.name, from });
   }
 
@@ -241,12 +255,16 @@ export class Engine {
     const query = paintedQuery({ theme: this.theme, as: this.reads?.as });
     this.lock = lock;
     this.tell({ kind: 'legend-told', meanings: head.legend });
-    const from = () => `/api/sheets/${encodeURIComponent(id)}/painted/changes?${query}&view=${head.view}&revision=${replica.revision}`;
+    const from = () =>
+      `/api/sheets/${encodeURIComponent(id)}/painted/changes?${query}&view=${head.view}&revision=${replica.revision}`;
     return this.attach(replica, { id, name, from });
   }
 
   /** `from` gives the address of the stream to follow; null where the sheet stands still. */
-  private attach(replica: Replica, { id, name, from }: { readonly id: SheetId; readonly name: string; readonly from: (() => string) | null }): null {
+  private attach(
+    replica: Replica,
+    { id, name, from }: { readonly id: SheetId; readonly name: string; readonly from: (() => string) | null },
+  ): null {
     const waiting = this.replica?.waiting ?? [];
     this.replica = replica;
     this.id = id;
@@ -281,16 +299,24 @@ export class Engine {
     return null;
   }
 
-  /** Applies operations here at once, or in parts where they are many, and sends them. `done` hears what takes them back. */
+  /**
+   * Applies operations here at once, or in parts where they are many, and sends them. `done` hears what takes them
+   * back.
+   */
   private async apply(asked: readonly Operation[], says: string, done: (step: UndoStep) => void): Promise<void> {
     const { sheet } = this;
     const locked = this.lock?.refusalOf(asked) ?? null;
     if (locked !== null) return this.tell({ kind: 'change-refused', message: locked });
     const held = holdRanges(sheet, asked);
-    const operations = [...(held.length ? [{ kind: 'set-cells' as const, cells: held }] : []), ...withFollowers(sheet, asked)];
+    const operations = [
+      ...(held.length ? [{ kind: 'set-cells' as const, cells: held }] : []),
+      ...withFollowers(sheet, asked),
+    ];
     const change = { id: nanoid(), operations };
     const inverse =
-      changedItems(operations) > MAX_ITEMS_AT_ONCE ? await this.opened.applyInParts(change, this.turns.rest) : this.opened.apply(change);
+      changedItems(operations) > MAX_ITEMS_AT_ONCE
+        ? await this.opened.applyInParts(change, this.turns.rest)
+        : this.opened.apply(change);
     this.selected.holdAnew(sheet);
     this.connection?.send(change);
     done({ changeId: change.id, inverse, says });
@@ -309,7 +335,10 @@ export class Engine {
     const kept = keepReferences(input, sheet, inRow(sheet, slot));
     if (sheet.columns[at]!.inputAt(slot) === kept) return null;
     const says = `entry in ${columnLetters(at)}${sheet.positionOf(slot) + 1}`;
-    return this.change([{ kind: 'set-cells', cells: [{ row: sheet.rowId(slot), field: field.id, input: kept }] }], says);
+    return this.change(
+      [{ kind: 'set-cells', cells: [{ row: sheet.rowId(slot), field: field.id, input: kept }] }],
+      says,
+    );
   }
 
   private edit(edit: Edit, also: readonly Edit[] = []): Promise<null> {
@@ -341,7 +370,9 @@ export class Engine {
     const { painted } = wanted;
     const running = this.opened.evaluation.activeRules.find(({ rule }) => rule.id === painted);
     const shows = painted === undefined ? undefined : (this.opened.shownBy(painted) ?? (() => false));
-    const isPainted = shows && ((column: number, slot: number): boolean => (running?.painted.has(column) ?? true) && shows(column, slot));
+    const isPainted =
+      shows &&
+      ((column: number, slot: number): boolean => (running?.painted.has(column) ?? true) && shows(column, slot));
     return findCells(this.sheet, wanted, isPainted).slice(0, MAX_FOUND);
   }
 
@@ -351,7 +382,10 @@ export class Engine {
     return text;
   }
 
-  /** Pastes what was copied here, with formulas and styles, or a table of texts from elsewhere. One cell fills the whole area. */
+  /**
+   * Pastes what was copied here, with formulas and styles, or a table of texts from elsewhere. One cell fills the whole
+   * area.
+   */
   private async paste({ area, token, table, how }: Extract<Request, { kind: 'paste' }>): Promise<Area> {
     const at = { column: area.left, position: area.top };
     const own = token !== null && this.copied?.token === token ? pastedCells(this.copied, at, how) : null;
@@ -362,7 +396,12 @@ export class Engine {
     const rows = single ? spread(single, area) : cells;
     await this.edit({ do: 'paste-cells', ...at, rows });
     const width = Math.max(1, tableWidth(rows));
-    return { left: area.left, top: area.top, right: area.left + width - 1, bottom: area.top + Math.max(1, rows.length) - 1 };
+    return {
+      left: area.left,
+      top: area.top,
+      right: area.left + width - 1,
+      bottom: area.top + Math.max(1, rows.length) - 1,
+    };
   }
 
   private invalidate(...news: readonly News[]): null {
@@ -393,9 +432,20 @@ export class Engine {
       const trial = { rule: this.tried, column: this.selected.column };
       const heights = rowHeights(this.replica, this.outOfView);
       const window = windowOf(this.replica, this.area, { spotlight, heights, trial, lock });
-      const frozen = windowOf(this.replica, { ...this.area, top: 0, bottom: frozenRows(this.sheet) - 1 }, { spotlight, heights, trial, lock });
+      const frozen = windowOf(
+        this.replica,
+        { ...this.area, top: 0, bottom: frozenRows(this.sheet) - 1 },
+        { spotlight, heights, trial, lock },
+      );
       for (const part of [window, frozen])
-        buffers.push(part.looks.buffer, part.bars.buffer, part.aligns.buffer, part.spotlit.buffer, part.open.buffer, part.banded.buffer);
+        buffers.push(
+          part.looks.buffer,
+          part.bars.buffer,
+          part.aligns.buffer,
+          part.spotlit.buffer,
+          part.open.buffer,
+          part.banded.buffer,
+        );
       events.push({ kind: 'window-resolved', window, frozen });
     }
     if (news.has('legend')) this.past?.follow(this.replica);
@@ -414,7 +464,11 @@ export class Engine {
 
 /** Cells, rows and so on that operations touch. */
 const changedItems = (operations: readonly Operation[]): number =>
-  operations.reduce((sum, operation) => sum + ('cells' in operation ? operation.cells.length : 'rows' in operation ? operation.rows.length : 1), 0);
+  operations.reduce(
+    (sum, operation) =>
+      sum + ('cells' in operation ? operation.cells.length : 'rows' in operation ? operation.rows.length : 1),
+    0,
+  );
 
 const noField = (set: string, labels: readonly string[]): string =>
   `“${set}” was not used: there is no field called ${labels.map((label) => `“${label}”`).join(' or ')} here. Give a field that name, then try again.`;

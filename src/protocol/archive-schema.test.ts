@@ -12,9 +12,14 @@ test.each([
 });
 
 test('text that only looks like an escape is text', () => {
-  expect(readArchiveLine(row(JSON.stringify({ f: '\\u0000 and \\ud83d' })), 7).row!.cells).toEqual({ f: '\\u0000 and \\ud83d' });
+  expect(readArchiveLine(row(JSON.stringify({ f: '\\u0000 and \\ud83d' })), 7).row!.cells).toEqual({
+    f: '\\u0000 and \\ud83d',
+  });
 });
 
-test.each(['__proto__', 'constructor', 'valueOf', 'toString', 'hasOwnProperty'])('a field cannot be called %s', (id) => {
-  expect(() => readArchiveLine(row(`{${JSON.stringify(id)}:"1"}`), 7)).toThrow(/no id/);
-});
+test.each(['__proto__', 'constructor', 'valueOf', 'toString', 'hasOwnProperty'])(
+  'a field cannot be called %s',
+  (id) => {
+    expect(() => readArchiveLine(row(`{${JSON.stringify(id)}:"1"}`), 7)).toThrow(/no id/);
+  },
+);

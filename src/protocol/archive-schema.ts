@@ -1,5 +1,10 @@
 import Joi from 'joi';
-import { ARCHIVE_FORMAT, ARCHIVE_VERSION, type ArchivedChange, type ArchivedHead } from '../core/exchange/archive/archive-lines';
+import {
+  ARCHIVE_FORMAT,
+  ARCHIVE_VERSION,
+  type ArchivedChange,
+  type ArchivedHead,
+} from '../core/exchange/archive/archive-lines';
 import { BadFile } from '../core/exchange/bad-file';
 import { idSchema } from './content-id';
 import { LIMITS } from '../core/exchange/limits';
@@ -23,7 +28,9 @@ const head = Joi.object<ArchivedHead>({
   format: Joi.valid(ARCHIVE_FORMAT).required(),
   version: Joi.valid(ARCHIVE_VERSION)
     .required()
-    .messages({ 'any.only': `it is of another version of the app; this one reads archives of version ${ARCHIVE_VERSION}` }),
+    .messages({
+      'any.only': `it is of another version of the app; this one reads archives of version ${ARCHIVE_VERSION}`,
+    }),
   name: sheetNameSchema,
   settings: settings.default({}),
   createdAt: moment,
@@ -71,7 +78,8 @@ const storable =
 function checked<T>(text: string, schema: Joi.Schema<T>, place: string): T {
   let json: unknown;
   try {
-    // Only what is written as an escape can be what the database does not keep: all else came as UTF-8, where a NUL is no JSON.
+    // Only what is written as an escape can be what the database does not keep: all else came as UTF-8, where a NUL is
+    // no JSON.
     json = text.includes('\\u') ? JSON.parse(text, storable(place)) : JSON.parse(text);
   } catch (error) {
     if (error instanceof BadFile) throw error;

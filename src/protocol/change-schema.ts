@@ -48,12 +48,18 @@ const knownLooks = new Set(FIRST_FAMILY.map((look) => look.id));
 const isLookName = (name: string): boolean => knownLooks.has(name) || name.startsWith(OWN_LOOK);
 const rule = ruleSchema.custom((value: Rule, helpers) => {
   const unknown = savedLooksOf(value).find((name) => !isLookName(name));
-  return unknown === undefined ? value : helpers.message({ custom: `{{#label}} refers to a look that does not exist: ${unknown}` });
+  return unknown === undefined
+    ? value
+    : helpers.message({ custom: `{{#label}} refers to a look that does not exist: ${unknown}` });
 });
 
 /** A rule as it is stored. */
-export const storedRule = Joi.object<StoredRule>({ id: id.required(), key: key.required(), rule: rule.required() }).custom(
-  (value: StoredRule, helpers) => (value.rule.id === value.id ? value : helpers.message({ custom: '{{#label}}.rule.id must be the same as its id' })),
+export const storedRule = Joi.object<StoredRule>({
+  id: id.required(),
+  key: key.required(),
+  rule: rule.required(),
+}).custom((value: StoredRule, helpers) =>
+  value.rule.id === value.id ? value : helpers.message({ custom: '{{#label}}.rule.id must be the same as its id' }),
 );
 
 /** A field as it is stored. */
@@ -81,10 +87,16 @@ const isText = (value: unknown): boolean => typeof value === 'string' && value.l
 const isId = (value: unknown): boolean => typeof value === 'string' && isContentId(value);
 const isKey = (value: unknown): boolean => typeof value === 'string' && /^[A-Za-z0-9]{1,500}$/.test(value);
 const isWithin = (value: unknown, { min, max }: { readonly min: number; readonly max: number }): boolean =>
-  value === undefined || value === null || (Number.isInteger(value) && (value as number) >= min && (value as number) <= max);
-const hasOnly = (item: object, names: readonly string[]): boolean => Object.keys(item).every((name) => names.includes(name));
+  value === undefined ||
+  value === null ||
+  (Number.isInteger(value) && (value as number) >= min && (value as number) <= max);
+const hasOnly = (item: object, names: readonly string[]): boolean =>
+  Object.keys(item).every((name) => names.includes(name));
 
-/** What is wrong with the inputs of a row, in words that follow its name. Checked by hand: a sheet brought in whole has a million rows. */
+/**
+ * What is wrong with the inputs of a row, in words that follow its name. Checked by hand: a sheet brought in whole has
+ * a million rows.
+ */
 function cellsProblem(value: unknown): string | undefined {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return ' must be of type object';
   for (const [field, typed] of Object.entries(value)) {
@@ -98,7 +110,9 @@ function cellsProblem(value: unknown): string | undefined {
 const cells = Joi.object()
   .custom((value: unknown, helpers) => {
     const problem = cellsProblem(value);
-    return problem === undefined ? value : helpers.message({ custom: problem === TOO_LONG ? problem : `{{#label}}${problem}` });
+    return problem === undefined
+      ? value
+      : helpers.message({ custom: problem === TOO_LONG ? problem : `{{#label}}${problem}` });
   })
   .required();
 
@@ -117,16 +131,22 @@ const name = Joi.string()
   .custom((value: string, helpers) =>
     parseAddress(value) ? helpers.message({ custom: '{{#label}} must not look like the address of a cell' }) : value,
   )
-  .messages({ 'string.pattern.base': '{{#label}} must begin with a letter and hold only letters, digits, points and low lines' });
+  .messages({
+    'string.pattern.base': '{{#label}} must begin with a letter and hold only letters, digits, points and low lines',
+  });
 
 /** A look that refers to none: one that referred to itself would be endless. */
 const plainLook = lookSchema.custom((value: Look, helpers) =>
-  value.look === undefined ? value : helpers.message({ custom: '{{#label}} must say what it shows, not refer to another look' }),
+  value.look === undefined
+    ? value
+    : helpers.message({ custom: '{{#label}} must say what it shows, not refer to another look' }),
 );
 
 const checkLookId = (value: string, helpers: Joi.CustomHelpers): string | Joi.ErrorReport => {
   const look = lookOfPart(value);
-  return look !== undefined && isLookName(look) ? value : helpers.message({ custom: '{{#label}} must be “look-” and the id of a look' });
+  return look !== undefined && isLookName(look)
+    ? value
+    : helpers.message({ custom: '{{#label}} must be “look-” and the id of a look' });
 };
 
 /** A saved look. */
@@ -149,7 +169,9 @@ export const partSchema = Joi.object().when('.kind', {
         name: name.required(),
         refersTo: formulaSchema.required(),
       }).custom((value: NamedRange, helpers) =>
-        value.id === nameKey(value.name) ? value : helpers.message({ custom: '{{#label}}.id must be its name in lower case' }),
+        value.id === nameKey(value.name)
+          ? value
+          : helpers.message({ custom: '{{#label}}.id must be its name in lower case' }),
       ),
     },
     {
@@ -163,7 +185,10 @@ export const partSchema = Joi.object().when('.kind', {
         right: id.required(),
       }),
     },
-    { is: 'freeze', then: Joi.object<Freeze>({ id: Joi.valid('freeze').required(), kind: Joi.string(), through: id.required() }) },
+    {
+      is: 'freeze',
+      then: Joi.object<Freeze>({ id: Joi.valid('freeze').required(), kind: Joi.string(), through: id.required() }),
+    },
     { is: 'look', then: lookPartSchema },
     {
       is: 'rule-set',
@@ -175,12 +200,18 @@ export const partSchema = Joi.object().when('.kind', {
         version: Joi.number().strict().integer().min(1).required(),
         rules: Joi.object().pattern(Joi.string().max(100), id).required(),
       }).custom((value: RuleSetUse, helpers) =>
-        value.id === ruleSetKey(value.set) ? value : helpers.message({ custom: '{{#label}}.id must be “rule-set ” and the id of the set' }),
+        value.id === ruleSetKey(value.set)
+          ? value
+          : helpers.message({ custom: '{{#label}}.id must be “rule-set ” and the id of the set' }),
       ),
     },
     {
       is: 'dismissal',
-      then: Joi.object<Dismissal>({ id: id.required(), kind: Joi.string(), reason: Joi.string().allow('').max(500).required() }),
+      then: Joi.object<Dismissal>({
+        id: id.required(),
+        kind: Joi.string(),
+        reason: Joi.string().allow('').max(500).required(),
+      }),
     },
     {
       is: 'snapshot',
@@ -190,7 +221,9 @@ export const partSchema = Joi.object().when('.kind', {
         name: Joi.string().trim().min(1).max(80).required(),
         sequence: Joi.number().strict().integer().min(0).required(),
       }).custom((value: Snapshot, helpers) =>
-        value.id === snapshotKey(value.name) ? value : helpers.message({ custom: '{{#label}}.id must be “snapshot ” and its name in lower case' }),
+        value.id === snapshotKey(value.name)
+          ? value
+          : helpers.message({ custom: '{{#label}}.id must be “snapshot ” and its name in lower case' }),
       ),
     },
     {
@@ -211,7 +244,17 @@ export const partSchema = Joi.object().when('.kind', {
     { is: 'bands', then: Joi.object<Bands>({ id: Joi.valid('bands').required(), kind: Joi.string() }) },
   ],
   otherwise: Joi.object({
-    kind: Joi.valid('name', 'merge', 'freeze', 'bands', 'dismissal', 'look', 'snapshot', 'filling', 'rule-set').required(),
+    kind: Joi.valid(
+      'name',
+      'merge',
+      'freeze',
+      'bands',
+      'dismissal',
+      'look',
+      'snapshot',
+      'filling',
+      'rule-set',
+    ).required(),
   }).unknown(),
 });
 
@@ -261,7 +304,11 @@ export const FORMS = {
   setStyles: {
     item: Joi.object({ row: id.required(), field: id.required(), style: styleSchema.allow(null).required() }),
     isPlain: (cell, isAccepted) =>
-      hasOnly(cell, ['row', 'field', 'style']) && isId(cell.row) && isId(cell.field) && cell.style !== undefined && isAccepted(cell.style),
+      hasOnly(cell, ['row', 'field', 'style']) &&
+      isId(cell.row) &&
+      isId(cell.field) &&
+      cell.style !== undefined &&
+      isAccepted(cell.style),
     repeated: 'style',
   },
   ids: { item: id, isPlain: isId },
@@ -302,14 +349,26 @@ export const operationSchema = Joi.object().when('.kind', {
     },
     {
       is: 'put-fields',
-      then: Joi.object({ kind: Joi.string(), fields: Joi.array().items(fieldSchema).unique('id').min(1).max(LIMITS.fields).required() }),
+      then: Joi.object({
+        kind: Joi.string(),
+        fields: Joi.array().items(fieldSchema).unique('id').min(1).max(LIMITS.fields).required(),
+      }),
     },
     { is: 'remove-fields', then: Joi.object({ kind: Joi.string(), fields: manyIds.required() }) },
     {
       is: 'put-parts',
-      then: Joi.object({ kind: Joi.string(), parts: Joi.array().items(partSchema).unique('id').min(1).max(LIMITS.sheetParts).required() }),
+      then: Joi.object({
+        kind: Joi.string(),
+        parts: Joi.array().items(partSchema).unique('id').min(1).max(LIMITS.sheetParts).required(),
+      }),
     },
-    { is: 'remove-parts', then: Joi.object({ kind: Joi.string(), parts: Joi.array().items(partId).min(1).max(LIMITS.sheetParts).required() }) },
+    {
+      is: 'remove-parts',
+      then: Joi.object({
+        kind: Joi.string(),
+        parts: Joi.array().items(partId).min(1).max(LIMITS.sheetParts).required(),
+      }),
+    },
     { is: 'remove-rows', then: Joi.object({ kind: Joi.string(), rows: manyIds.required() }) },
     {
       is: 'put-rules',
@@ -337,15 +396,21 @@ export const operationSchema = Joi.object().when('.kind', {
   }).unknown(),
 });
 
-/** Operations of one change, and characters of all rules, fields and parts in it: each of these is checked thoroughly, which takes its time. */
+/**
+ * Operations of one change, and characters of all rules, fields and parts in it: each of these is checked thoroughly,
+ * which takes its time.
+ */
 const MAX_OPERATIONS = 1000;
 const MAX_DESCRIBED = 1_000_000;
 
 const DESCRIBING: readonly string[] = ['put-rules', 'put-fields', 'put-parts'];
 
 function tooMuch(operations: readonly unknown[]): string | undefined {
-  if (operations.length > MAX_OPERATIONS) return `has ${operations.length} operations; a change has at most ${MAX_OPERATIONS}`;
-  const described = operations.filter((operation) => DESCRIBING.includes((operation as { kind?: string } | null)?.kind ?? ''));
+  if (operations.length > MAX_OPERATIONS)
+    return `has ${operations.length} operations; a change has at most ${MAX_OPERATIONS}`;
+  const described = operations.filter((operation) =>
+    DESCRIBING.includes((operation as { kind?: string } | null)?.kind ?? ''),
+  );
   const length = described.length ? JSON.stringify(described).length : 0;
   return length > MAX_DESCRIBED
     ? `holds rules, fields and parts of ${length} characters together; a change holds at most ${MAX_DESCRIBED}`

@@ -82,7 +82,13 @@ export type Request =
   | { readonly kind: 'use-theme'; readonly theme: Theme }
   | { readonly kind: 'change'; readonly operations: readonly Operation[] }
   /** With `cell`, the entry goes there, wherever it stands now. */
-  | { readonly kind: 'enter'; readonly column: number; readonly position: number; readonly cell?: CellIds | undefined; readonly input: string }
+  | {
+      readonly kind: 'enter';
+      readonly column: number;
+      readonly position: number;
+      readonly cell?: CellIds | undefined;
+      readonly input: string;
+    }
   /** Several edits, each of the sheet as it is before them, are one change. */
   | { readonly kind: 'edit'; readonly edit: Edit; readonly also?: readonly Edit[] }
   | { readonly kind: 'copy'; readonly area: Area }
@@ -97,7 +103,13 @@ export type Request =
   | { readonly kind: 'find'; readonly wanted: FindQuery }
   | { readonly kind: 'measure'; readonly areas: readonly Area[] }
   | { readonly kind: 'ask-texts'; readonly left: number; readonly right: number }
-  | { readonly kind: 'ask-edge'; readonly column: number; readonly position: number; readonly columns: number; readonly rows: number }
+  | {
+      readonly kind: 'ask-edge';
+      readonly column: number;
+      readonly position: number;
+      readonly columns: number;
+      readonly rows: number;
+    }
   | { readonly kind: 'ask-values'; readonly column: number }
   | { readonly kind: 'filter'; readonly filter: Filter | null }
   /** Keeps the rows beneath one out of this reader's view, or brings them back. */
@@ -123,7 +135,10 @@ export type Request =
   | { readonly kind: 'ask-tail'; readonly rule: RuleId; readonly order: 'falling' | 'rising' }
   /** What a rule makes of values by themselves. */
   | { readonly kind: 'ask-trials'; readonly rule: Rule; readonly values: readonly Trial['value'][] }
-  /** What is different in the sheet as it is now, or as it was after the change `to`, from the one that is open, which is one as it was. */
+  /**
+   * What is different in the sheet as it is now, or as it was after the change `to`, from the one that is open, which
+   * is one as it was.
+   */
   | { readonly kind: 'ask-difference'; readonly to?: number }
   /** Makes copies of rules on another sheet. */
   | { readonly kind: 'carry-rules'; readonly rules: readonly RuleId[]; readonly sheet: SheetId }
@@ -142,7 +157,12 @@ export type Request =
   /** Puts a rule set to work, or brings it to another version. */
   | { readonly kind: 'use-rule-set'; readonly set: RuleSetVersion }
   /** Makes a file of the sheet, or of a part of it. */
-  | { readonly kind: 'export'; readonly format: ExportFormatName; readonly options: ExportOptions; readonly area?: Area }
+  | {
+      readonly kind: 'export';
+      readonly format: ExportFormatName;
+      readonly options: ExportOptions;
+      readonly area?: Area;
+    }
   /** Puts the rules of a rule file after those that are there. */
   | { readonly kind: 'bring-rules'; readonly text: string }
   /** Reads a newer file of the sheet's records. */
@@ -151,7 +171,12 @@ export type Request =
   | { readonly kind: 'refresh'; readonly how: RefreshHow; readonly do: boolean }
   /** Asks what there is to say of the rules; what was dismissed is left out. */
   | { readonly kind: 'ask-advice' }
-  | { readonly kind: 'ask-profile'; readonly rule: RuleId; readonly reads: Reads; readonly thresholds: readonly number[] };
+  | {
+      readonly kind: 'ask-profile';
+      readonly rule: RuleId;
+      readonly reads: Reads;
+      readonly thresholds: readonly number[];
+    };
 
 /** What a request is answered with. */
 export interface Answers {
@@ -225,7 +250,10 @@ export interface CopiedText {
 
 export type PasteHow = 'all' | 'values' | 'looks' | 'transposed';
 
-/** Which records are in view: those that a rule gives a look, whose shown text in a field is one of these, or whose cell there meets a test. For this reader alone. */
+/**
+ * Which records are in view: those that a rule gives a look, whose shown text in a field is one of these, or whose cell
+ * there meets a test. For this reader alone.
+ */
 export type Filter =
   | { readonly rule: RuleId }
   | { readonly field: FieldId; readonly texts: readonly string[] }
@@ -302,7 +330,10 @@ export interface SheetWindow {
   /** Index into `lookTable`. */
   readonly looks: Uint16Array;
   readonly lookTable: readonly PaintedLook[];
-  /** Start, end and axis of each cell's bar, NaN where it has none; empty where no cell has a bar. Its colour and style are in its look. */
+  /**
+   * Start, end and axis of each cell's bar, NaN where it has none; empty where no cell has a bar. Its colour and style
+   * are in its look.
+   */
   readonly bars: Float32Array;
   /** 0 text, 1 number or date, 2 logical or error, by which a cell is aligned. */
   readonly aligns: Uint8Array;
@@ -315,7 +346,10 @@ export interface SheetWindow {
   /** How many levels each of the rows stands further in; empty where none does. */
   readonly levels: Uint8Array;
   readonly roles: readonly RowRole[];
-  /** What a formula gives in one of the columns that it reads, for each of the rows, null where it reads none there; null without a trial. */
+  /**
+   * What a formula gives in one of the columns that it reads, for each of the rows, null where it reads none there;
+   * null without a trial.
+   */
   readonly trial: { readonly column: number; readonly cells: readonly (TrialCell | null)[] } | null;
 }
 

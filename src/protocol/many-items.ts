@@ -1,9 +1,15 @@
 import Joi from 'joi';
 
-/** Items of one list that a schema is asked about, which takes tens of microseconds for each: those that are not of the plain form. */
+/**
+ * Items of one list that a schema is asked about, which takes tens of microseconds for each: those that are not of the
+ * plain form.
+ */
 const MAX_CHECKED = 20_000;
 
-/** Whether an item is of the plain form. `isAccepted` says of a part of it whether the schema has accepted an item with the same part before. */
+/**
+ * Whether an item is of the plain form. `isAccepted` says of a part of it whether the schema has accepted an item with
+ * the same part before.
+ */
 type IsPlain = (item: Readonly<Record<string, unknown>>, isAccepted: (part: unknown) => boolean) => boolean;
 
 /** What the items of a long list are. */
@@ -19,8 +25,9 @@ export interface ManyForm {
 }
 
 /**
- * A list of at least one item, in time for hundreds of thousands of them: those of the plain form are known by hand, the others are checked by their
- * schema. More than 20,000 of the others are refused, so that no list holds the server up.
+ * A list of at least one item, in time for hundreds of thousands of them: those of the plain form are known by hand,
+ * the others are checked by their schema. More than 20,000 of the others are refused, so that no list holds the server
+ * up.
  */
 export const manyItems = ({ item, isPlain, repeated, tooMuch }: ManyForm): Joi.ArraySchema =>
   Joi.array()
@@ -34,7 +41,9 @@ export const manyItems = ({ item, isPlain, repeated, tooMuch }: ManyForm): Joi.A
       for (const [at, one] of items.entries()) {
         if (one !== null && isPlain(one, isAccepted)) continue;
         if (++checked > MAX_CHECKED)
-          return helpers.message({ custom: '{{#label}} has too many items with formatting or a form of their own: send fewer at once' });
+          return helpers.message({
+            custom: '{{#label}} has too many items with formatting or a form of their own: send fewer at once',
+          });
         const [error] = itemErrors(item, one, { at, items, helpers });
         if (error) return error;
         const part = repeated === undefined ? undefined : one?.[repeated];
@@ -56,7 +65,11 @@ interface PlacedState {
 }
 
 interface PlacedSchema {
-  $_validate(value: unknown, state: PlacedState, prefs: Joi.ValidationOptions): { readonly errors?: readonly Joi.ErrorReport[] | null };
+  $_validate(
+    value: unknown,
+    state: PlacedState,
+    prefs: Joi.ValidationOptions,
+  ): { readonly errors?: readonly Joi.ErrorReport[] | null };
 }
 
 /** What is wrong with one item, with its place in the whole message, as the library reports it for lists. */

@@ -22,7 +22,15 @@ test('a sheet that is packed and unpacked is the same sheet', () => {
   const parts = [{ id: 'limit', kind: 'name' as const, name: 'Limit', refersTo: '=$A$2' }];
   sheet.apply({ kind: 'change-rows', rows: [{ id: 'r1', style: { bold: true }, heightPx: 40, level: 1 }] });
   sheet.apply({ kind: 'set-styles', cells: [{ row: 'r2', field: 'f3', style: { fill: '#ffeecc' } }] });
-  const packer = new SheetPacker({ id: 's', name: 'Sheet', settings: { dates: 'dmy' }, sequence: 41, fields: sheet.fields, rules, parts });
+  const packer = new SheetPacker({
+    id: 's',
+    name: 'Sheet',
+    settings: { dates: 'dmy' },
+    sequence: 41,
+    fields: sheet.fields,
+    rules,
+    parts,
+  });
   for (const slot of sheet.order) packer.add(sheet.storedRow(slot));
   const { sheet: unpacked, head } = unpackSheet(packer.pack().buffer);
   expect(contentsOf(unpacked)).toEqual({ ...contentsOf(sheet), rules, parts });
@@ -33,7 +41,15 @@ test('a sheet that is packed and unpacked is the same sheet', () => {
 });
 
 test('bytes of another version are refused', () => {
-  const packed = new SheetPacker({ id: 's', name: 'S', settings: {}, sequence: 0, fields: [], rules: [], parts: [] }).pack();
+  const packed = new SheetPacker({
+    id: 's',
+    name: 'S',
+    settings: {},
+    sequence: 0,
+    fields: [],
+    rules: [],
+    parts: [],
+  }).pack();
   const text = new TextDecoder().decode(packed).replace('"v":2', '"v":9');
   const changed = new TextEncoder().encode(text).buffer;
   expect(() => unpackSheet(changed)).toThrow(RangeError);

@@ -83,12 +83,17 @@ export class SheetPacker {
     new DataView(bytes.buffer).setUint32(0, headBytes.length, true);
     bytes.set(headBytes, 4);
     bytes.set(this.roles, rolesAt);
-    this.columns.forEach(({ codes }, at) => new Uint32Array(bytes.buffer, codesAt + at * codes.length * 4, codes.length).set(codes));
+    this.columns.forEach(({ codes }, at) =>
+      new Uint32Array(bytes.buffer, codesAt + at * codes.length * 4, codes.length).set(codes),
+    );
     return bytes;
   }
 }
 
-/** The sheet, with its rules, and where in its log it stands. Throws a RangeError where the bytes are not of this version. */
+/**
+ * The sheet, with its rules, and where in its log it stands. Throws a RangeError where the bytes are not of this
+ * version.
+ */
 export function unpackSheet(buffer: ArrayBuffer): { sheet: Sheet; head: Omit<PackedHead, Gathered> } {
   const headLength = new DataView(buffer).getUint32(0, true);
   const head = JSON.parse(new TextDecoder().decode(new Uint8Array(buffer, 4, headLength))) as PackedHead;

@@ -54,7 +54,11 @@ export interface Repaint {
 }
 
 /** Puts the parts together; `codes` has one array a column of the packed sheet, row by row. */
-export function packPainted(packed: Uint8Array, head: PaintedHead, codes: readonly Uint32Array[]): Uint8Array<ArrayBuffer> {
+export function packPainted(
+  packed: Uint8Array,
+  head: PaintedHead,
+  codes: readonly Uint32Array[],
+): Uint8Array<ArrayBuffer> {
   const headBytes = new TextEncoder().encode(JSON.stringify(head));
   const headAt = toWord(4 + packed.length);
   const codesAt = toWord(headAt + 4 + headBytes.length);

@@ -5,7 +5,10 @@ import type { FieldId } from '../core/sheet/ids';
 import type { LookPart } from '../core/sheet/sheet-part';
 import { lookPartSchema } from './change-schema';
 
-/** Rules that can be used in several sheets: with the labels of the fields that they name, by which they find those of a sheet. */
+/**
+ * Rules that can be used in several sheets: with the labels of the fields that they name, by which they find those of a
+ * sheet.
+ */
 export interface RuleSetBody {
   /** The fields of the sheet where they were made, from the left. */
   readonly fields: readonly { readonly id: FieldId; readonly label: string }[];

@@ -15,9 +15,11 @@ export function database(): Sql {
 }
 
 /**
- * The process's connections for long work, such as reading or bringing in a whole sheet: so that it never takes those that quick questions need.
+ * The process's connections for long work, such as reading or bringing in a whole sheet: so that it never takes those
+ * that quick questions need.
  */
-export const longWork = (): Sql => (shared.auxesisLongSql ??= connect(settings().databaseUrl, { max: 4, statementMs: 600_000 }));
+export const longWork = (): Sql =>
+  (shared.auxesisLongSql ??= connect(settings().databaseUrl, { max: 4, statementMs: 600_000 }));
 
 interface PoolOptions {
   /** Connections at most. */
@@ -35,6 +37,10 @@ export function connect(url: string, { max = 8, statementMs = 30_000, idleMs = 6
     onnotice: () => {},
     connect_timeout: 10,
     // What hangs is ended by the database itself, and gives back what it holds.
-    connection: { application_name: 'auxesis', statement_timeout: statementMs, idle_in_transaction_session_timeout: idleMs },
+    connection: {
+      application_name: 'auxesis',
+      statement_timeout: statementMs,
+      idle_in_transaction_session_timeout: idleMs,
+    },
   });
 }

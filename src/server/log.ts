@@ -9,8 +9,9 @@ const shared = globalThis as { auxesisLog?: Logger; auxesisRequests?: AsyncLocal
 export const requestIds: AsyncLocalStorage<string> = (shared.auxesisRequests ??= new AsyncLocalStorage());
 
 /**
- * The process's log: lines of JSON on standard error, each with the id of the request it belongs to. Values of cells, addresses of links, tokens and
- * bodies are never logged; of errors of the database only their code and message, not the values of the statement.
+ * The process's log: lines of JSON on standard error, each with the id of the request it belongs to. Values of cells,
+ * addresses of links, tokens and bodies are never logged; of errors of the database only their code and message, not
+ * the values of the statement.
  */
 export function log(): Logger {
   return (shared.auxesisLog ??= pino(

@@ -38,7 +38,12 @@ function makeMetrics() {
       help: 'Requests whose worker was ended, as they took too long or too much memory',
       registers,
     }),
-    refusals: new Counter({ name: 'auxesis_refusals_total', help: 'Requests that were refused, by why', labelNames: ['code'], registers }),
+    refusals: new Counter({
+      name: 'auxesis_refusals_total',
+      help: 'Requests that were refused, by why',
+      labelNames: ['code'],
+      registers,
+    }),
   };
 }
 

@@ -7,10 +7,20 @@ import { painter } from './painter/painter';
 const PATIENCE_MS = 3000;
 
 /** What the server needs to work: the database, its schema as new as the program, and worker processes that start. */
-export async function readiness(): Promise<{ readonly database: boolean; readonly migrations: boolean; readonly workers: boolean }> {
+export async function readiness(): Promise<{
+  readonly database: boolean;
+  readonly migrations: boolean;
+  readonly workers: boolean;
+}> {
   const [ran, workers] = await Promise.all([within(ranMigrations()), within(painter().isAlive())]);
-  const wanted = (await readdir(join(process.cwd(), 'src/server/sql/migrations'))).filter((name) => name.endsWith('.sql'));
-  return { database: ran !== undefined, migrations: ran !== undefined && wanted.every((name) => ran.has(name)), workers: workers === true };
+  const wanted = (await readdir(join(process.cwd(), 'src/server/sql/migrations'))).filter((name) =>
+    name.endsWith('.sql'),
+  );
+  return {
+    database: ran !== undefined,
+    migrations: ran !== undefined && wanted.every((name) => ran.has(name)),
+    workers: workers === true,
+  };
 }
 
 async function ranMigrations(): Promise<ReadonlySet<string>> {

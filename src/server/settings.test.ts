@@ -21,12 +21,23 @@ test('where others reach the app, the demo and the logger are off, and accounts 
     AUXESIS_PUBLIC_URL: 'https://sheets.wrenfold.example/',
     AUXESIS_HOSTS: 'inner.wrenfold.example, 10.0.0.7',
   });
-  expect(read).toMatchObject({ publicUrl: 'https://sheets.wrenfold.example', demo: false, logger: false, signUp: 'invited' });
+  expect(read).toMatchObject({
+    publicUrl: 'https://sheets.wrenfold.example',
+    demo: false,
+    logger: false,
+    signUp: 'invited',
+  });
   expect(read.hosts.slice(3)).toEqual(['sheets.wrenfold.example', 'inner.wrenfold.example', '10.0.0.7']);
 });
 
 test('each setting that is wrong is named, and no value is told', () => {
-  const wrong = { DATABASE_URL: 'mysql://hidden', PORT: 'http', AUXESIS_DEMO: 'perhaps', AUXESIS_WEBHOOKS: 'no port', AUXESIS_HOTS: 'x' };
+  const wrong = {
+    DATABASE_URL: 'mysql://hidden',
+    PORT: 'http',
+    AUXESIS_DEMO: 'perhaps',
+    AUXESIS_WEBHOOKS: 'no port',
+    AUXESIS_HOTS: 'x',
+  };
   const words = (() => {
     try {
       readSettings(wrong);

@@ -37,7 +37,10 @@ const listed = (item: Joi.StringSchema) =>
       return error ? helpers.message({ custom: `{{#label}}: ${error.details[0]!.message}` }) : items;
     });
 
-/** Every setting of the server: its name among the variables of the environment, and what it may be. docs/deploying.md explains each. */
+/**
+ * Every setting of the server: its name among the variables of the environment, and what it may be. docs/deploying.md
+ * explains each.
+ */
 const SCHEMA = Joi.object({
   DATABASE_URL: Joi.string()
     .uri({ scheme: ['postgres', 'postgresql'] })
@@ -63,13 +66,19 @@ export const SETTING_NAMES: readonly string[] = Object.keys(SCHEMA.describe().ke
  * as some are secret.
  */
 export function readSettings(environment: Readonly<Record<string, string | undefined>>): Settings {
-  const given = Object.fromEntries(SETTING_NAMES.flatMap((name) => (environment[name] === undefined ? [] : [[name, environment[name]]])));
+  const given = Object.fromEntries(
+    SETTING_NAMES.flatMap((name) => (environment[name] === undefined ? [] : [[name, environment[name]]])),
+  );
   const unknown = Object.keys(environment).filter(
     (name) => name.startsWith('AUXESIS_') && !SETTING_NAMES.includes(name) && !OF_SCRIPTS.includes(name),
   );
   const { error, value } = SCHEMA.validate(given, { abortEarly: false, errors: { wrap: { label: false } } });
-  const wrong = [...(error?.details.map(({ message }) => message) ?? []), ...unknown.map((name) => `${name} is no setting`)];
-  if (wrong.length) throw new Error(`The settings are wrong, see docs/deploying.md:\n${wrong.map((line) => `  ${line}`).join('\n')}`);
+  const wrong = [
+    ...(error?.details.map(({ message }) => message) ?? []),
+    ...unknown.map((name) => `${name} is no setting`),
+  ];
+  if (wrong.length)
+    throw new Error(`The settings are wrong, see docs/deploying.md:\n${wrong.map((line) => `  ${line}`).join('\n')}`);
   return settingsFrom(value as Environment);
 }
 
@@ -95,7 +104,8 @@ function settingsFrom(read: Environment): Settings {
   const publicUrl = new URL(read.AUXESIS_PUBLIC_URL ?? `http://127.0.0.1:${read.PORT}`);
   // What is for trying things out is off where others can reach the app.
   const isLocal = LOCAL.includes(publicUrl.hostname);
-  const isOn = (given: 'on' | 'off' | undefined, otherwise: boolean): boolean => (given === undefined ? otherwise : given === 'on');
+  const isOn = (given: 'on' | 'off' | undefined, otherwise: boolean): boolean =>
+    given === undefined ? otherwise : given === 'on';
   const demo = isOn(read.AUXESIS_DEMO, isLocal);
   return {
     databaseUrl: read.DATABASE_URL,

@@ -10,7 +10,10 @@ const UNREACHED: ReadonlySet<string> = new Set([
   'CONNECT_TIMEOUT',
 ]);
 
-/** Classes and codes of PostgreSQL (its manual, appendix A) for what passes: connection lost, no room or memory, being shut down or started, turned back for another's sake, taking too long. */
+/**
+ * Classes and codes of PostgreSQL (its manual, appendix A) for what passes: connection lost, no room or memory, being
+ * shut down or started, turned back for another's sake, taking too long.
+ */
 const PASSING = /^(08|53|57P|57014|40001|40P01|55P03|25P03)/;
 
 /** Whether an error says that the database cannot work just now, so that the same request may be taken later. */

@@ -9,7 +9,10 @@ import { expect, test } from './test';
 const WHO = ['owner', 'editor', 'filler', 'viewer', 'stranger', 'revoked', 'expired', 'nobody'] as const;
 type Who = (typeof WHO)[number];
 
-/** What they are answered, in the order of WHO. With an empty body, 400 says that they may, and that the request is not complete. */
+/**
+ * What they are answered, in the order of WHO. With an empty body, 400 says that they may, and that the request is not
+ * complete.
+ */
 const SHEET_ROUTES: Readonly<Record<string, string>> = {
   //                                          owner editor filler viewer stranger revoked expired nobody
   'GET /api/sheets/ID/packed': '                200    200    403    403      404     401     401    401',
@@ -101,7 +104,9 @@ const REFUSALS = [
 const plain = (route: string): string => route.split('?')[0]!;
 
 test('the table names every route of the app', () => {
-  expect([...new Set([...Object.keys(SHEET_ROUTES), ...Object.keys(OTHER_ROUTES)].map(plain))].sort()).toEqual(routesOfTheApp().sort());
+  expect([...new Set([...Object.keys(SHEET_ROUTES), ...Object.keys(OTHER_ROUTES)].map(plain))].sort()).toEqual(
+    routesOfTheApp().sort(),
+  );
 });
 
 const ask = (as: APIRequestContext, route: string, sheet: string) => {
@@ -110,7 +115,11 @@ const ask = (as: APIRequestContext, route: string, sheet: string) => {
   return as.fetch(path.replace('ID', sheet), { method, ...body });
 };
 
-async function everybody(browser: Browser, owner: APIRequestContext, sheet: string): Promise<Record<Who, APIRequestContext>> {
+async function everybody(
+  browser: Browser,
+  owner: APIRequestContext,
+  sheet: string,
+): Promise<Record<Who, APIRequestContext>> {
   const fresh = async () => (await browser.newContext({ storageState: NOBODY })).request;
   const by = async (role: 'filler' | 'viewer', endsAt?: number) => {
     const link = await makeLink(owner, sheet, { role, name: role });
@@ -123,7 +132,9 @@ async function everybody(browser: Browser, owner: APIRequestContext, sheet: stri
   const { email } = await signUp(editor, 'Editor');
   await signUp(stranger, 'Stranger');
   const invited = await owner.post(`/api/sheets/${sheet}/sharing/invitations`, { data: { email, role: 'editor' } });
-  expect((await editor.post(`/api${((await invited.json()) as { path: string }).path}`, { data: {} })).status()).toBe(200);
+  expect((await editor.post(`/api${((await invited.json()) as { path: string }).path}`, { data: {} })).status()).toBe(
+    200,
+  );
   const revoked = await by('filler');
   expect((await owner.delete(`/api/sheets/${sheet}/sharing/links/${revoked.link.id}`)).status()).toBe(204);
   return {
@@ -169,7 +180,10 @@ test('every route answers every role, somebody else’s sheet, a link taken back
   }
 });
 
-test('routes that are about no sheet ask for an account where they need one; pages send others to sign in', async ({ page, browser }) => {
+test('routes that are about no sheet ask for an account where they need one; pages send others to sign in', async ({
+  page,
+  browser,
+}) => {
   const sheet = await makeSheet(page, [['Station'], ['Alder']]);
   const account = await browser.newContext({ storageState: NOBODY });
   await signUp(account.request, 'Somebody');
@@ -182,7 +196,14 @@ test('routes that are about no sheet ask for an account where they need one; pag
   }
   const other = await browser.newContext({ storageState: NOBODY });
   const guest = await other.newPage();
-  for (const path of ['/', '/account', '/outbox', `/sheets/${sheet}`, `/sheets/${sheet}/history`, `/sheets/${sheet}/paper`]) {
+  for (const path of [
+    '/',
+    '/account',
+    '/outbox',
+    `/sheets/${sheet}`,
+    `/sheets/${sheet}/history`,
+    `/sheets/${sheet}/paper`,
+  ]) {
     await guest.goto(path);
     expect(new URL(guest.url()).pathname, path).toBe('/sign-in');
     expect(new URL(guest.url()).searchParams.get('to'), path).toBe(path);
@@ -198,13 +219,21 @@ test('an account: wrong guesses are slowed, another password ends every other se
   page,
   browser,
 }) => {
-  const [first, second] = [await browser.newContext({ storageState: NOBODY }), await browser.newContext({ storageState: NOBODY })];
+  const [first, second] = [
+    await browser.newContext({ storageState: NOBODY }),
+    await browser.newContext({ storageState: NOBODY }),
+  ];
   const { email, password } = await signUp(first.request, 'Wren');
   // Nobody learns who has an account.
   expect(
-    (await first.request.post('/api/sign-up', { data: { email: email.toUpperCase(), name: 'Twice', password: 'a third long one' } })).status(),
+    (
+      await first.request.post('/api/sign-up', {
+        data: { email: email.toUpperCase(), name: 'Twice', password: 'a third long one' },
+      })
+    ).status(),
   ).toBe(201);
-  const enter = (as: APIRequestContext, given: string, at = email) => as.post('/api/sign-in', { data: { email: at, password: given } });
+  const enter = (as: APIRequestContext, given: string, at = email) =>
+    as.post('/api/sign-in', { data: { email: at, password: given } });
   expect((await enter(second.request, password)).status()).toBe(200);
   expect((await second.request.get('/api/sheets')).status()).toBe(200);
   // The answer does not say which is wrong: address or password.

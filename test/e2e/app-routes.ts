@@ -11,7 +11,9 @@ export function routesOfTheApp(): string[] {
         .replace('[sequence]', '1')
         .replaceAll(/\[\w+\]/g, 'x');
       const text = readFileSync(join('src/app/api', file), 'utf8');
-      return [...text.matchAll(/export (?:async function|function|const) ([A-Z]+)\b/g)].map(([, method]) => `${method} ${path}`);
+      return [...text.matchAll(/export (?:async function|function|const) ([A-Z]+)\b/g)].map(
+        ([, method]) => `${method} ${path}`,
+      );
     });
 }
 

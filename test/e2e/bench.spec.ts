@@ -14,7 +14,10 @@ async function dragThreshold(page: Page, sheet: SheetPage, byPx: number) {
   await page.mouse.move(grip.x + grip.width / 2 + byPx, grip.y, { steps: 8 });
 }
 
-test('dragging a threshold recolours the sheet while it moves; a second tab sees it once it is kept', async ({ page, context }) => {
+test('dragging a threshold recolours the sheet while it moves; a second tab sees it once it is kept', async ({
+  page,
+  context,
+}) => {
   const id = await makeSheet(page, ROWS);
   const sheet = await SheetPage.open(page, id);
   const other = await SheetPage.open(await context.newPage(), id);

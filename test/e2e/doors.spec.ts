@@ -18,20 +18,29 @@ interface Answer {
 /** Asks as no browser does: with any headers. Streams are left once they begin. */
 const plainly = (
   address: string,
-  { method = 'GET', headers = {}, body = '' }: { method?: string; headers?: Record<string, string>; body?: string } = {},
+  {
+    method = 'GET',
+    headers = {},
+    body = '',
+  }: { method?: string; headers?: Record<string, string>; body?: string } = {},
 ) =>
   new Promise<Answer>((resolve, reject) => {
-    const length = headers['transfer-encoding'] === undefined ? { 'content-length': String(Buffer.byteLength(body)) } : {};
-    const sent = ask(address, { method, headers: { ...headers, ...length }, setHost: headers.host === undefined }, (found) => {
-      let text = '';
-      const done = () => resolve({ status: found.statusCode!, headers: found.headers, text });
-      if (String(found.headers['content-type']).startsWith('text/event-stream')) {
-        done();
-        return sent.destroy();
-      }
-      found.on('data', (part) => (text += String(part)));
-      found.on('end', done);
-    });
+    const length =
+      headers['transfer-encoding'] === undefined ? { 'content-length': String(Buffer.byteLength(body)) } : {};
+    const sent = ask(
+      address,
+      { method, headers: { ...headers, ...length }, setHost: headers.host === undefined },
+      (found) => {
+        let text = '';
+        const done = () => resolve({ status: found.statusCode!, headers: found.headers, text });
+        if (String(found.headers['content-type']).startsWith('text/event-stream')) {
+          done();
+          return sent.destroy();
+        }
+        found.on('data', (part) => (text += String(part)));
+        found.on('end', done);
+      },
+    );
     sent.on('error', reject);
     sent.end(body);
   });
@@ -49,14 +58,20 @@ test('every route and page has the headers of a closed door', async ({ baseURL }
     expect(scripts, one).not.toMatch(/unsafe-(inline|eval)/);
     expect(policy, one).toContain("frame-ancestors 'none'");
     expect(policy, one).toContain("object-src 'none'");
-    expect(headers, one).toMatchObject({ 'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer', 'x-frame-options': 'DENY' });
+    expect(headers, one).toMatchObject({
+      'x-content-type-options': 'nosniff',
+      'referrer-policy': 'no-referrer',
+      'x-frame-options': 'DENY',
+    });
     expect(headers['permissions-policy'], one).toContain('camera=()');
     expect(headers['cache-control'], one).toContain('no-store');
     expect([headers['x-powered-by'], headers.server], one).toEqual([undefined, undefined]);
   }
 });
 
-test('scripts of a page carry its nonce, which is another each time; none stands in the page without one', async ({ baseURL }) => {
+test('scripts of a page carry its nonce, which is another each time; none stands in the page without one', async ({
+  baseURL,
+}) => {
   const nonces = new Set<string>();
   for (let at = 0; at < 2; at++) {
     const { headers, text } = await plainly(`${baseURL}/sign-in`);
@@ -69,10 +84,15 @@ test('scripts of a page carry its nonce, which is another each time; none stands
   expect(nonces.size).toBe(2);
 });
 
-test('a page asks this address alone, and a password can be pasted, kept by the browser, and seen', async ({ browser, baseURL }) => {
+test('a page asks this address alone, and a password can be pasted, kept by the browser, and seen', async ({
+  browser,
+  baseURL,
+}) => {
   const page = await (await browser.newContext({ storageState: NOBODY })).newPage();
   const hosts = new Set<string>();
-  page.on('request', (sent) => hosts.add(new URL(sent.url()).protocol === 'data:' ? 'data' : new URL(sent.url()).origin));
+  page.on('request', (sent) =>
+    hosts.add(new URL(sent.url()).protocol === 'data:' ? 'data' : new URL(sent.url()).origin),
+  );
   await page.goto('/sign-in');
   await expect(page.getByLabel('E-mail')).toHaveAttribute('autocomplete', 'username');
   const password = page.getByRole('textbox', { name: 'Password' });
@@ -111,21 +131,40 @@ test('what changes something is taken from pages of ours and from programs alone
   for (const path of ['/api/demo', '/api/sign-out', '/api/sheets', '/api/sign-in'])
     for (const [name, value] of FOREIGN) expect((await change(path, { [name]: value })).status, path).toBe(403);
   expect((await change('/api/sign-out', { 'sec-fetch-site': 'same-origin' })).status).toBe(200);
-  expect((await change('/api/v1/evaluate', { authorization: 'Bearer none', origin: 'http://evil.example' })).status).toBe(401);
+  expect(
+    (await change('/api/v1/evaluate', { authorization: 'Bearer none', origin: 'http://evil.example' })).status,
+  ).toBe(401);
 });
 
 test('a body that is too long is refused before it is read', async ({ baseURL }) => {
-  const long = await plainly(`${baseURL}/api/sign-in`, { method: 'POST', headers: json, body: JSON.stringify({ email: 'x'.repeat(20_000) }) });
+  const long = await plainly(`${baseURL}/api/sign-in`, {
+    method: 'POST',
+    headers: json,
+    body: JSON.stringify({ email: 'x'.repeat(20_000) }),
+  });
   expect([long.status, long.text]).toEqual([413, expect.stringContaining('at most 10,000 bytes')]);
   const chunked = { ...json, 'transfer-encoding': 'chunked' };
   expect(
-    (await plainly(`${baseURL}/api/sign-in`, { method: 'POST', headers: chunked, body: JSON.stringify({ email: 'x'.repeat(20_000) }) })).status,
+    (
+      await plainly(`${baseURL}/api/sign-in`, {
+        method: 'POST',
+        headers: chunked,
+        body: JSON.stringify({ email: 'x'.repeat(20_000) }),
+      })
+    ).status,
   ).toBe(413);
 });
 
-test('who watches over the server is told whether it lives, whether it can work, and what it does', async ({ baseURL }) => {
+test('who watches over the server is told whether it lives, whether it can work, and what it does', async ({
+  baseURL,
+}) => {
   expect(JSON.parse((await plainly(`${baseURL}/api/health`)).text)).toEqual({ alive: true });
-  expect(JSON.parse((await plainly(`${baseURL}/api/ready`)).text)).toEqual({ ready: true, database: true, migrations: true, workers: true });
+  expect(JSON.parse((await plainly(`${baseURL}/api/ready`)).text)).toEqual({
+    ready: true,
+    database: true,
+    migrations: true,
+    workers: true,
+  });
   const { text } = await plainly(`${baseURL}/api/metrics`);
   // The text format of Prometheus, version 0.0.4: a line a sample.
   for (const name of [
@@ -142,7 +181,8 @@ test('where others can reach the app, the demo is off, accounts are made by invi
   const port = await freePort();
   await serve(port, { AUXESIS_PUBLIC_URL: 'https://sheets.wrenfold.example' });
   const address = `http://127.0.0.1:${port}`;
-  const post = (path: string, body: object) => plainly(address + path, { method: 'POST', headers: json, body: JSON.stringify(body) });
+  const post = (path: string, body: object) =>
+    plainly(address + path, { method: 'POST', headers: json, body: JSON.stringify(body) });
   expect((await post('/api/demo', {})).status).toBe(403);
   const account = { email: `somebody.${Date.now()}@example.org`, name: 'Somebody', password: 'a long password' };
   expect((await post('/api/sign-up', account)).text).toContain('by invitation');
@@ -156,11 +196,18 @@ test('where others can reach the app, the demo is off, accounts are made by invi
   expect((await plainly(`${address}/api/metrics`)).status).toBe(200);
   expect((await plainly(`${address}/api/metrics`, { headers: { host: 'sheets.wrenfold.example' } })).status).toBe(403);
   // Nobody says by a header where links lead.
-  const described = await plainly(`${address}/api/v1/openapi.json`, { headers: { 'x-forwarded-host': 'evil.example', 'x-forwarded-proto': 'http' } });
-  expect((JSON.parse(described.text) as { servers: { url: string }[] }).servers[0]!.url).toMatch(/^https:\/\/sheets\.wrenfold\.example\//);
+  const described = await plainly(`${address}/api/v1/openapi.json`, {
+    headers: { 'x-forwarded-host': 'evil.example', 'x-forwarded-proto': 'http' },
+  });
+  expect((JSON.parse(described.text) as { servers: { url: string }[] }).servers[0]!.url).toMatch(
+    /^https:\/\/sheets\.wrenfold\.example\//,
+  );
 });
 
-test('cookies are out of reach of scripts and other sites, and go over TLS alone where the app is reached by it', async ({ request, baseURL }) => {
+test('cookies are out of reach of scripts and other sites, and go over TLS alone where the app is reached by it', async ({
+  request,
+  baseURL,
+}) => {
   const account = { email: `gwen.${Date.now()}@example.org`, password: 'a long password' };
   await request.post('/api/sign-up', { data: { ...account, name: 'Gwen' } });
   const port = await freePort();
@@ -169,7 +216,11 @@ test('cookies are out of reach of scripts and other sites, and go over TLS alone
     [baseURL!, false],
     [`http://127.0.0.1:${port}`, true],
   ] as const) {
-    const { status, headers } = await plainly(`${address}/api/sign-in`, { method: 'POST', headers: json, body: JSON.stringify(account) });
+    const { status, headers } = await plainly(`${address}/api/sign-in`, {
+      method: 'POST',
+      headers: json,
+      body: JSON.stringify(account),
+    });
     expect(status).toBe(200);
     const cookies = headers['set-cookie']!;
     expect(cookies.map((cookie) => cookie.split('=', 1)[0])).toEqual(['auxesis-session', 'auxesis-device']);
@@ -186,7 +237,8 @@ test('a token is taken in its header alone', async ({ page, baseURL }) => {
   const { token } = (await made.json()) as { token: string };
   const address = `${baseURL}/api/v1/sheets/${id}`;
   expect((await plainly(address, { headers: { authorization: `Bearer ${token}` } })).status).toBe(200);
-  for (const query of [`?token=${token}`, `?access_token=${token}`]) expect((await plainly(address + query)).status).toBe(401);
+  for (const query of [`?token=${token}`, `?access_token=${token}`])
+    expect((await plainly(address + query)).status).toBe(401);
 });
 
 test('a download that breaks off ends itself alone', async ({ page, request, baseURL }) => {
@@ -208,9 +260,19 @@ test('a download that breaks off ends itself alone', async ({ page, request, bas
 
 test('an archive that holds a NUL, or is none, is refused in words', async ({ request }) => {
   const { gzipSync } = await import('node:zlib');
-  const send = (data: Buffer) => request.post('/api/sheets/import', { data, headers: { 'content-type': 'application/gzip' } });
+  const send = (data: Buffer) =>
+    request.post('/api/sheets/import', { data, headers: { 'content-type': 'application/gzip' } });
   const field = { id: 'f', key: 'a0', widthPx: 100, format: null, unit: null };
-  const head = { format: 'auxesis-archive', version: 1, name: 'N', settings: {}, createdAt: 0, fields: [field], rules: [], parts: [] };
+  const head = {
+    format: 'auxesis-archive',
+    version: 1,
+    name: 'N',
+    settings: {},
+    createdAt: 0,
+    fields: [field],
+    rules: [],
+    parts: [],
+  };
   const line = (cells: string) =>
     `${JSON.stringify(head)}\n{"row":{"id":"r","key":"a0","role":"record","cells":${cells}}}\n{"end":{"rows":1,"changes":0}}\n`;
   const good = await send(gzipSync(line('{"f":"1"}')));
@@ -229,10 +291,14 @@ test('an archive that holds a NUL, or is none, is refused in words', async ({ re
 });
 
 test('one is told where one is signed in, and ends what is not one’s own', async ({ browser }) => {
-  const [here, there] = [await browser.newContext({ storageState: NOBODY }), await browser.newContext({ storageState: NOBODY })];
+  const [here, there] = [
+    await browser.newContext({ storageState: NOBODY }),
+    await browser.newContext({ storageState: NOBODY }),
+  ];
   const account = { email: `ilse.${Date.now()}@example.org`, password: 'a long password' };
   await here.request.post('/api/sign-up', { data: { ...account, name: 'Ilse' } });
-  for (const context of [here, there]) expect((await context.request.post('/api/sign-in', { data: account })).status()).toBe(200);
+  for (const context of [here, there])
+    expect((await context.request.post('/api/sign-in', { data: account })).status()).toBe(200);
   const page = await here.newPage();
   await page.goto('/account');
   const list = page.getByRole('list', { name: 'Where you are signed in' });
@@ -269,7 +335,10 @@ test('signing out ends the streams of that session at once, and nobody else’s'
   ruth.sent.destroy();
 });
 
-test('of a sheet that the server gave up its owner is told why, and readers that it is not shown', async ({ page, browser }) => {
+test('of a sheet that the server gave up its owner is told why, and readers that it is not shown', async ({
+  page,
+  browser,
+}) => {
   const id = await makeSheet(page, [['Station'], ['Alder']]);
   const { path } = await makeLink(page.request, id, { role: 'viewer', name: 'Readers' });
   const sql = postgres(process.env.DATABASE_URL!, { max: 1 });
@@ -280,7 +349,9 @@ test('of a sheet that the server gave up its owner is told why, and readers that
   await reader.request.post(`/api${path}`, { data: { name: 'Nell' } });
   const there = await reader.newPage();
   await there.goto(`/sheets/${id}`);
-  await expect(there.getByRole('alert').filter({ hasText: 'cannot be shown' })).toContainText('too much work for the server');
+  await expect(there.getByRole('alert').filter({ hasText: 'cannot be shown' })).toContainText(
+    'too much work for the server',
+  );
   // Once it is changed, and some time has passed, it is tried again.
   await new SheetPage(page).type('A3', 'Birch');
   await sql`update sheet_left_out set at = now() - interval '1 hour' where sheet_id = ${id}`;
@@ -293,7 +364,14 @@ test('of a sheet that the server gave up its owner is told why, and readers that
 
 test('the app’s role in the database may do nothing but own its own', async () => {
   const sql = postgres(process.env.DATABASE_URL!, { max: 1 });
-  const [role] = await sql`select rolsuper, rolcreatedb, rolcreaterole, rolreplication, rolbypassrls from pg_roles where rolname = current_user`;
+  const [role] =
+    await sql`select rolsuper, rolcreatedb, rolcreaterole, rolreplication, rolbypassrls from pg_roles where rolname = current_user`;
   await sql.end();
-  expect(role).toEqual({ rolsuper: false, rolcreatedb: false, rolcreaterole: false, rolreplication: false, rolbypassrls: false });
+  expect(role).toEqual({
+    rolsuper: false,
+    rolcreatedb: false,
+    rolcreaterole: false,
+    rolreplication: false,
+    rolbypassrls: false,
+  });
 });

@@ -4,8 +4,13 @@ import { strToU8, zipSync } from 'fflate';
 import { makeSheet, SheetPage } from './sheet-page';
 import { expect, test } from './test';
 
-const file = (name: string, content: string) => ({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(content) });
-const rows = (count: number) => Array.from({ length: count }, (_, at) => `Alder Weir ${at};${(at % 28) + 1}/3/2026;${at % 10},5;00${at}`).join('\n');
+const file = (name: string, content: string) => ({
+  name,
+  mimeType: 'application/octet-stream',
+  buffer: Buffer.from(content),
+});
+const rows = (count: number) =>
+  Array.from({ length: count }, (_, at) => `Alder Weir ${at};${(at % 28) + 1}/3/2026;${at % 10},5;00${at}`).join('\n');
 
 const LOW = {
   id: 'low',
@@ -26,7 +31,9 @@ async function bringIn(page: Page): Promise<SheetPage> {
 
 test('a file is looked at before anything is kept, read otherwise, and becomes a sheet', async ({ page }) => {
   await page.goto('/');
-  await page.getByLabel('File to bring in').setInputFiles(file('Autumn.csv', `Oakfield School;;;\nStation;Day;Oxygen;Code\n${rows(40)}\n`));
+  await page
+    .getByLabel('File to bring in')
+    .setInputFiles(file('Autumn.csv', `Oakfield School;;;\nStation;Day;Oxygen;Code\n${rows(40)}\n`));
   await expect(page.getByRole('heading', { name: 'What is in “Autumn.csv”' })).toBeVisible();
   await expect(page.getByText('42 rows, 4 fields')).toBeVisible();
   await expect(page.getByRole('combobox', { name: 'Between values stands' })).toHaveValue('Semicolon');
@@ -51,16 +58,22 @@ test('all sheets of a workbook come in at once; a blank one is told, and left ou
     .join(' ');
   const row = (...cells: readonly string[]) =>
     `<table:table-row>${cells.map((cell) => `<table:table-cell office:value-type="string"><text:p>${cell}</text:p></table:table-cell>`).join('')}</table:table-row>`;
-  const table = (name: string, ...found: readonly string[]) => `<table:table table:name="${name}">${found.join('')}</table:table>`;
+  const table = (name: string, ...found: readonly string[]) =>
+    `<table:table table:name="${name}">${found.join('')}</table:table>`;
   const tables = [
     table('Blank'),
     table('Autumn', row('Station', 'Crew'), row('Alder Weir', 'Minnow group')),
     table('Spring', row('Station', 'Crew'), row('Birch Ford', 'Tuesday crew'), row('Elm Pool', 'Ines Calder')),
   ];
   const content = `<office:document-content ${names} office:version="1.2"><office:body><office:spreadsheet>${tables.join('')}</office:spreadsheet></office:body></office:document-content>`;
-  const bytes = zipSync({ mimetype: [strToU8('application/vnd.oasis.opendocument.spreadsheet'), { level: 0 }], 'content.xml': strToU8(content) });
+  const bytes = zipSync({
+    mimetype: [strToU8('application/vnd.oasis.opendocument.spreadsheet'), { level: 0 }],
+    'content.xml': strToU8(content),
+  });
   await page.goto('/');
-  await page.getByLabel('File to bring in').setInputFiles({ name: 'Terms.ods', mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) });
+  await page
+    .getByLabel('File to bring in')
+    .setInputFiles({ name: 'Terms.ods', mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) });
   // The first sheet with something in it is shown.
   await expect(page.getByText('2 rows, 2 fields')).toBeVisible();
   await page.getByRole('combobox', { name: 'Sheet of the file' }).click();
@@ -79,7 +92,9 @@ async function sheetsCalled(page: Page, ...names: readonly string[]): Promise<nu
   return sheets.filter(({ name }) => names.includes(name)).length;
 }
 
-test('rows are pasted and dropped; what cannot be read says why; what is left leaves nothing behind', async ({ page }) => {
+test('rows are pasted and dropped; what cannot be read says why; what is left leaves nothing behind', async ({
+  page,
+}) => {
   await page.goto('/');
   const paste = () =>
     page.evaluate(() => {
@@ -100,14 +115,18 @@ test('rows are pasted and dropped; what cannot be read says why; what is left le
     return transfer;
   });
   await zone.dispatchEvent('drop', { dataTransfer: data });
-  await expect(page.getByRole('alert', { name: 'This file cannot be read' })).toContainText('Record 1: "Station" holds an object');
+  await expect(page.getByRole('alert', { name: 'This file cannot be read' })).toContainText(
+    'Record 1: "Station" holds an object',
+  );
   await page.getByRole('button', { name: 'Back to the sheets' }).click();
   expect(await sheetsCalled(page, 'Pasted rows', 'nested')).toBe(0);
 });
 
 test('a large file shows how far it is, and stopping leaves nothing behind', async ({ page }) => {
   await page.goto('/');
-  await page.getByLabel('File to bring in').setInputFiles(file('Large.csv', `Station;Day;Oxygen;Code\n${rows(60_000)}\n`));
+  await page
+    .getByLabel('File to bring in')
+    .setInputFiles(file('Large.csv', `Station;Day;Oxygen;Code\n${rows(60_000)}\n`));
   await page.getByRole('button', { name: 'Bring it in' }).click();
   await expect(page.getByRole('progressbar')).toBeVisible();
   await page.getByRole('button', { name: 'Stop' }).click();
@@ -116,7 +135,9 @@ test('a large file shows how far it is, and stopping leaves nothing behind', asy
   expect(await sheetsCalled(page, 'Large')).toBe(0);
 });
 
-test('a sheet is taken out as files of every kind, the report says what each does not say, and they come back', async ({ page }) => {
+test('a sheet is taken out as files of every kind, the report says what each does not say, and they come back', async ({
+  page,
+}) => {
   const id = await makeSheet(page, [
     ['Station', 'Oxygen', 'Twice'],
     ['Alder Weir', '4.9', '=B2*2'],
@@ -138,7 +159,9 @@ test('a sheet is taken out as files of every kind, the report says what each doe
   const records = JSON.parse((await out(/JSON records/)).toString()) as { records: { values: object }[] };
   expect(records.records[0]!.values).toMatchObject({ Station: 'Alder Weir', Oxygen: 4.9, Twice: 9.8 });
   await page.getByRole('tab', { name: 'Rules' }).click();
-  await page.getByLabel('Rule file').setInputFiles(file('rules.json', JSON.stringify({ format: 'auxesis-rules', version: 1, rules: [LOW] })));
+  await page
+    .getByLabel('Rule file')
+    .setInputFiles(file('rules.json', JSON.stringify({ format: 'auxesis-rules', version: 1, rules: [LOW] })));
   await expect(page.getByRole('region', { name: 'What came' })).toContainText('Low oxygen');
   await page.getByRole('tab', { name: 'Take out' }).click();
   expect(JSON.parse((await out(/Rules alone/)).toString())).toMatchObject({
@@ -154,7 +177,9 @@ test('a sheet is taken out as files of every kind, the report says what each doe
     ['Back.auxesis', archive],
   ] as const) {
     await page.goto('/');
-    await page.getByLabel('File to bring in').setInputFiles({ name, mimeType: 'application/octet-stream', buffer: bytes });
+    await page
+      .getByLabel('File to bring in')
+      .setInputFiles({ name, mimeType: 'application/octet-stream', buffer: bytes });
     await expect(page.getByText('Nothing that was found in it')).toBeVisible();
     await expect(page.getByRole('heading', { name: '1 rule' })).toBeVisible();
     const again = await bringIn(page);

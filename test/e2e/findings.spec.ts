@@ -16,13 +16,17 @@ const low = {
   },
 };
 
-test('what entered and left a rule is told with who and when; seen, noted, muted; and one goes to the record', async ({ page }) => {
+test('what entered and left a rule is told with who and when; seen, noted, muted; and one goes to the record', async ({
+  page,
+}) => {
   const id = await makeSheet(page, [
     ['Station', 'Oxygen'],
     ['Alder Weir', '9'],
     ['Birch Ford', '8'],
   ]);
-  await page.request.post(`/api/sheets/${id}/changes`, { data: { id: 'rule', operations: [{ kind: 'put-rules', rules: [low] }] } });
+  await page.request.post(`/api/sheets/${id}/changes`, {
+    data: { id: 'rule', operations: [{ kind: 'put-rules', rules: [low] }] },
+  });
   const sheet = await SheetPage.open(page, id);
   await sheet.type('B2', '4.2');
   await sheet.type('B3', '3.9');
@@ -64,5 +68,7 @@ test('what entered and left a rule is told with who and when; seen, noted, muted
   // The feed of all sheets has it too.
   await page.goto('/findings');
   await page.getByText('All of them').click();
-  await expect(feed.getByRole('listitem').filter({ hasText: 'Birch Ford' }).first()).toContainText('entered Low oxygen in Test');
+  await expect(feed.getByRole('listitem').filter({ hasText: 'Birch Ford' }).first()).toContainText(
+    'entered Low oxygen in Test',
+  );
 });

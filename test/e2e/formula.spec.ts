@@ -9,7 +9,9 @@ const READINGS = [
   ['Cedar Sluice', '6', '3.25'],
 ];
 
-test('a formula is written with help: completion, arguments by name, cells pointed at, anchors stepped', async ({ page }) => {
+test('a formula is written with help: completion, arguments by name, cells pointed at, anchors stepped', async ({
+  page,
+}) => {
   const sheet = await SheetPage.open(page, await makeSheet(page, READINGS));
   const editor = page.getByRole('textbox', { name: 'Cell content' });
   await sheet.cell('D2').click();
@@ -39,10 +41,14 @@ test('a formula is written with help: completion, arguments by name, cells point
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('Shift+ArrowDown');
   await expect(editor).toHaveText('=SUM(B2:B4;C3:C4)');
-  const colors = await editor.locator('span[style*="--references"]').evaluateAll((spans) => spans.map((span) => getComputedStyle(span).color));
+  const colors = await editor
+    .locator('span[style*="--references"]')
+    .evaluateAll((spans) => spans.map((span) => getComputedStyle(span).color));
   expect(new Set(colors).size).toBe(2);
   // What hangs over the sheet is usable by everybody.
-  expect((await new AxeBuilder({ page }).disableRules(['color-contrast']).analyze()).violations.map(({ id }) => id)).toEqual([]);
+  expect(
+    (await new AxeBuilder({ page }).disableRules(['color-contrast']).analyze()).violations.map(({ id }) => id),
+  ).toEqual([]);
   await page.keyboard.press('F8');
   await expect(editor).toHaveText('=SUM(B2:B4;$C$3:$C$4)');
   await page.keyboard.press('F8');

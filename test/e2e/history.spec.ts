@@ -8,7 +8,10 @@ const ROWS = [
   ['Birch Ford', '8.1'],
 ];
 
-test('every change is told, one cell’s own past too; the sheet is seen as it was, and a change is taken back', async ({ page, context }) => {
+test('every change is told, one cell’s own past too; the sheet is seen as it was, and a change is taken back', async ({
+  page,
+  context,
+}) => {
   const id = await makeSheet(page, ROWS);
   const sheet = await SheetPage.open(page, id);
   await sheet.type('B2', '9');
@@ -32,7 +35,10 @@ test('every change is told, one cell’s own past too; the sheet is seen as it w
   expect(violations.map(({ id: broken }) => broken)).toEqual([]);
 
   // After the rule was made the cell was 9, and the rule painted it.
-  const [then] = await Promise.all([context.waitForEvent('page'), changes.nth(2).getByRole('link', { name: 'See the sheet after it' }).click()]);
+  const [then] = await Promise.all([
+    context.waitForEvent('page'),
+    changes.nth(2).getByRole('link', { name: 'See the sheet after it' }).click(),
+  ]);
   await expect(then.getByText(/^As it was on/)).toBeVisible();
   await expect(then.getByRole('cell', { name: '9', exact: true })).toHaveCSS('background-color', 'rgb(233, 216, 240)');
   await expect(then.getByRole('cell', { name: 'Birch Ford' })).toBeVisible();
@@ -137,5 +143,7 @@ test('what cannot be told or taken back is refused in plain words', async ({ req
   const late = await request.get('/api/sheets/station-readings/packed?at=999999');
   expect(((await late.json()) as { refused: string }).refused).toContain('there is no change 999999 yet');
   const back = await request.post(`${history}/999999`, { data: { id: 'x' } });
-  expect(`${back.status()} ${((await back.json()) as { refused: string }).refused}`).toBe('400 There is no such change');
+  expect(`${back.status()} ${((await back.json()) as { refused: string }).refused}`).toBe(
+    '400 There is no such change',
+  );
 });

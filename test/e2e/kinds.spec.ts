@@ -15,7 +15,8 @@ const ROWS = [
   ...CREWS.map((crew, at) => [crew, String(OXYGEN[at]), String(PLANNED[at]), day(DUE[at]!), at % 3 ? '' : 'seen']),
 ];
 const rows = CREWS.map((_, at) => at + 2);
-const where = (column: string, holds: (at: number) => boolean) => rows.filter((_, at) => holds(at)).map((row) => `${column}${row}`);
+const where = (column: string, holds: (at: number) => boolean) =>
+  rows.filter((_, at) => holds(at)).map((row) => `${column}${row}`);
 
 async function open(page: Parameters<typeof makeSheet>[0]): Promise<SheetPage> {
   return SheetPage.open(page, await makeSheet(page, ROWS));
@@ -94,7 +95,9 @@ test('numbers: compare, average, rank, bands, scale, bar and icons paint the rig
   await sheet.pick('Cut 1 is', 'the percentile');
   await sheet.bench.getByRole('textbox', { name: 'Cut 1' }).fill('25');
   const low = OXYGEN.filter((value) => value < quantile(OXYGEN, 0.25)!).length;
-  await expect(sheet.bench.getByRole('list', { name: 'Icons' }).getByRole('listitem').first()).toContainText(`${low} cells`);
+  await expect(sheet.bench.getByRole('list', { name: 'Icons' }).getByRole('listitem').first()).toContainText(
+    `${low} cells`,
+  );
   await painted(
     sheet,
     'B',
@@ -102,7 +105,9 @@ test('numbers: compare, average, rank, bands, scale, bar and icons paint the rig
   );
 });
 
-test('texts, dates and states: words, repeats, categories, keys, days and blanks paint the right cells', async ({ page }) => {
+test('texts, dates and states: words, repeats, categories, keys, days and blanks paint the right cells', async ({
+  page,
+}) => {
   const sheet = await open(page);
   await sheet.beginRule('A2', /^Look for words/);
   await sheet.bench.getByRole('textbox', { name: 'Word' }).fill('moss');
@@ -182,7 +187,9 @@ test('texts, dates and states: words, repeats, categories, keys, days and blanks
   );
 });
 
-test('what changed lately: by the log of the sheet, also from before the page was opened, and as it goes on', async ({ page }) => {
+test('what changed lately: by the log of the sheet, also from before the page was opened, and as it goes on', async ({
+  page,
+}) => {
   const sheet = await open(page);
   // Row by row, what is typed after the first value; each cell is judged by its first value and its last.
   const typed: Readonly<Record<number, readonly string[]>> = { 2: ['4.4'], 3: ['12', '9.2'], 5: ['4.9'], 6: ['30'] };
@@ -207,7 +214,9 @@ test('what changed lately: by the log of the sheet, also from before the page wa
   await expect.poll(() => sheet.paintedBy('Risen', 'B', [4])).toEqual(['B4']);
 });
 
-test('a formula: what is wrong is told with its place, how it reads elsewhere is shown, a cell is pointed at', async ({ page }) => {
+test('a formula: what is wrong is told with its place, how it reads elsewhere is shown, a cell is pointed at', async ({
+  page,
+}) => {
   const sheet = await open(page);
   await sheet.beginRule('B2', /^Write a formula/);
   const formula = sheet.bench.getByRole('textbox', { name: 'Formula' });
@@ -234,7 +243,9 @@ test('a formula: what is wrong is told with its place, how it reads elsewhere is
   );
 });
 
-test('a threshold is read from a cell and follows it; a rule made before there are values works once they come', async ({ page }) => {
+test('a threshold is read from a cell and follows it; a rule made before there are values works once they come', async ({
+  page,
+}) => {
   const sheet = await open(page);
   await sheet.type('E3', '5');
   await sheet.beginRule('B2', /^Compare with a value/);
@@ -258,7 +269,9 @@ test('a threshold is read from a cell and follows it; a rule made before there a
   await expect.poll(() => sheet.paintedBy('Early', 'F', rows)).toEqual(['F2']);
 });
 
-test('a rule is typed in words, tried on a value, noted, and carried to another field with its formula moving along', async ({ page }) => {
+test('a rule is typed in words, tried on a value, noted, and carried to another field with its formula moving along', async ({
+  page,
+}) => {
   const sheet = await open(page);
   await sheet.cell('B2').click();
   await page.keyboard.press('Alt+r');
@@ -290,7 +303,9 @@ test('a rule is typed in words, tried on a value, noted, and carried to another 
   await expect.poll(() => sheet.paintedBy('High (Planned)', 'C', rows)).toEqual(where('C', (at) => PLANNED[at]! > 7));
 });
 
-test('a rule that is never seen is told by the advice, seen in the trace, and mended by one click', async ({ page }) => {
+test('a rule that is never seen is told by the advice, seen in the trace, and mended by one click', async ({
+  page,
+}) => {
   const sheet = await open(page);
   for (const [name, limit, look] of [
     ['Very low', '5', 'Alarm'],
@@ -311,7 +326,11 @@ test('a rule that is never seen is told by the advice, seen in the trace, and me
   await sheet.cell('B2').click();
   await page.getByRole('button', { name: /^Why this cell looks so/ }).click();
   await expect(page.getByRole('list', { name: 'Trace' })).toContainText('“Low” comes first for its fill');
-  expect((await new AxeBuilder({ page }).exclude('[role=grid]').analyze()).violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`)).toEqual([]);
+  expect(
+    (await new AxeBuilder({ page }).exclude('[role=grid]').analyze()).violations.map(
+      ({ id, nodes }) => `${id}: ${nodes[0]!.html}`,
+    ),
+  ).toEqual([]);
   await page.keyboard.press('Escape');
   await sheet.legend.getByRole('button', { name: /^Advice/ }).click();
   const advice = page.getByRole('dialog', { name: 'Advice' });
@@ -358,7 +377,9 @@ test('a look is changed, saved under a name, renamed, and changed everywhere at 
   await expect(sheet.cell('B8')).toHaveAttribute('data-fill', 'mixed');
 });
 
-test('by keys alone: a rule is made, kept, another begun on the same cells, both put in order and removed', async ({ page }) => {
+test('by keys alone: a rule is made, kept, another begun on the same cells, both put in order and removed', async ({
+  page,
+}) => {
   const sheet = await open(page);
   await sheet.cell('B2').click();
   await page.keyboard.press('Alt+r');

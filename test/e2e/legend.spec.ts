@@ -27,7 +27,9 @@ async function withRules(page: Parameters<typeof makeSheet>[0]): Promise<SheetPa
   return sheet;
 }
 
-test('several rules are chosen, given a look together, settled, switched off, and brought back by one undo each', async ({ page }) => {
+test('several rules are chosen, given a look together, settled, switched off, and brought back by one undo each', async ({
+  page,
+}) => {
   const sheet = await withRules(page);
   await sheet.ruleMenu('Oxygen is below 7', 'Choose, to change several together');
   await sheet
@@ -36,7 +38,10 @@ test('several rules are chosen, given a look together, settled, switched off, an
     .click({ modifiers: ['Control'] });
   await expect(sheet.legend.getByRole('heading', { name: '2 rules chosen' })).toBeVisible();
   await sheet.legend.getByRole('button', { name: 'Look of the chosen rules:' }).click();
-  await page.getByRole('dialog', { name: 'Look of the chosen rules' }).getByRole('button', { name: 'Plum', exact: true }).click();
+  await page
+    .getByRole('dialog', { name: 'Look of the chosen rules' })
+    .getByRole('button', { name: 'Plum', exact: true })
+    .click();
   await page.keyboard.press('Escape');
   for (const cell of ['B2', 'C2']) await expect(sheet.cell(cell)).toHaveAttribute('data-fill', '#e9d8f0');
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -121,9 +126,13 @@ test('a paste of very many cells can be stopped: the sheet is as it was, for oth
     const clipboard = new DataTransfer();
     clipboard.setData(
       'text/plain',
-      Array.from({ length: 25_000 }, (_, row) => Array.from({ length: 8 }, (__, field) => row * field).join('\t')).join('\n'),
+      Array.from({ length: 25_000 }, (_, row) => Array.from({ length: 8 }, (__, field) => row * field).join('\t')).join(
+        '\n',
+      ),
     );
-    document.querySelector('[role=grid]')!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: clipboard, bubbles: true, cancelable: true }));
+    document
+      .querySelector('[role=grid]')!
+      .dispatchEvent(new ClipboardEvent('paste', { clipboardData: clipboard, bubbles: true, cancelable: true }));
   });
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByText('Stopped. The sheet is as it was.')).toBeVisible();

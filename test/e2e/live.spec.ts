@@ -8,13 +8,34 @@ const ROWS = [
   ['Birch', '8'],
 ];
 
-test('who else is here is seen with what they have selected, and gone when they leave; fillers are not told of others', async ({ page, browser }) => {
+test('who else is here is seen with what they have selected, and gone when they leave; fillers are not told of others', async ({
+  page,
+  browser,
+}) => {
   const id = await makeSheet(page, ROWS);
   const owner = await SheetPage.open(page, id);
-  const filling = { id: 'filling', kind: 'filling', open: ['f2'], openCells: [], kept: [], outcomes: 'leaving', showsOthers: true };
-  await page.request.post(`/api/sheets/${id}/changes`, { data: { id: 'open', operations: [{ kind: 'put-parts', parts: [filling] }] } });
-  const editor = await comeBy(browser, (await makeLink(page.request, id, { role: 'editor', name: 'Colleague' })).path, 'Perrin Vale');
-  const filler = await comeBy(browser, (await makeLink(page.request, id, { role: 'filler', name: 'Class' })).path, 'Tamsin Reed');
+  const filling = {
+    id: 'filling',
+    kind: 'filling',
+    open: ['f2'],
+    openCells: [],
+    kept: [],
+    outcomes: 'leaving',
+    showsOthers: true,
+  };
+  await page.request.post(`/api/sheets/${id}/changes`, {
+    data: { id: 'open', operations: [{ kind: 'put-parts', parts: [filling] }] },
+  });
+  const editor = await comeBy(
+    browser,
+    (await makeLink(page.request, id, { role: 'editor', name: 'Colleague' })).path,
+    'Perrin Vale',
+  );
+  const filler = await comeBy(
+    browser,
+    (await makeLink(page.request, id, { role: 'filler', name: 'Class' })).path,
+    'Tamsin Reed',
+  );
   const here = (sheet: SheetPage) => sheet.page.getByRole('list', { name: 'Who else is here' });
 
   await editor.sheet.cell('B3').click();
@@ -35,10 +56,17 @@ test('who else is here is seen with what they have selected, and gone when they 
   await expect(here(owner)).toHaveCount(0);
 });
 
-test('two people in one cell: the last entry stands, and whoever lost theirs is told and can bring it back', async ({ page, browser }) => {
+test('two people in one cell: the last entry stands, and whoever lost theirs is told and can bring it back', async ({
+  page,
+  browser,
+}) => {
   const id = await makeSheet(page, ROWS);
   const one = await SheetPage.open(page, id);
-  const two = await comeBy(browser, (await makeLink(page.request, id, { role: 'editor', name: 'Colleague' })).path, 'Perrin Vale');
+  const two = await comeBy(
+    browser,
+    (await makeLink(page.request, id, { role: 'editor', name: 'Colleague' })).path,
+    'Perrin Vale',
+  );
   // The second types while what the first entered cannot reach them.
   await two.page.route('**/changes**', (route) => route.abort());
   await two.page.reload();
@@ -49,7 +77,9 @@ test('two people in one cell: the last entry stands, and whoever lost theirs is 
   await two.page.unroute('**/changes**');
   await two.sheet.isLive();
   await expect(one.cell('B2')).toHaveText('7.5');
-  const told = page.getByRole('alert').filter({ hasText: 'Perrin Vale entered “7.5” in B2 at the same time as you entered “6.5”' });
+  const told = page
+    .getByRole('alert')
+    .filter({ hasText: 'Perrin Vale entered “7.5” in B2 at the same time as you entered “6.5”' });
   await expect(told).toBeVisible();
   await expect(two.page.getByRole('button', { name: 'Bring mine back' })).toHaveCount(0);
   await told.getByRole('button', { name: 'Bring mine back' }).click();
@@ -95,7 +125,9 @@ test('what is entered offline outlives the page, and is merged once the server i
   await page.reload();
   await one.isLive();
   const history = (await (await page.request.get(`/api/sheets/${id}/history`)).json()) as { says: string[] }[];
-  expect(history.filter(({ says }) => says.join().includes('entered in B') || says.join().includes('cell'))).toHaveLength(history.length - 1);
+  expect(
+    history.filter(({ says }) => says.join().includes('entered in B') || says.join().includes('cell')),
+  ).toHaveLength(history.length - 1);
   expect(history).toHaveLength(6);
   await context.close();
 });

@@ -4,7 +4,9 @@ import { expect, test } from './test';
 
 test.afterEach(stopServers);
 
-test('an edit that was acknowledged survives the server being killed, and the page goes on by itself', async ({ browser }) => {
+test('an edit that was acknowledged survives the server being killed, and the page goes on by itself', async ({
+  browser,
+}) => {
   const port = await freePort();
   const server = await serve(port);
   const context = await browser.newContext({ baseURL: `http://127.0.0.1:${port}` });
@@ -12,7 +14,9 @@ test('an edit that was acknowledged survives the server being killed, and the pa
   const id = await makeSheet(page, [['Station'], ['Alder']]);
   const sheet = await SheetPage.open(page, id);
 
-  const acknowledged = page.waitForResponse((response) => response.request().method() === 'POST' && response.url().endsWith('/changes'));
+  const acknowledged = page.waitForResponse(
+    (response) => response.request().method() === 'POST' && response.url().endsWith('/changes'),
+  );
   await sheet.type('A2', 'kept');
   const answer = await acknowledged;
   expect(answer.status()).toBe(200);
@@ -62,18 +66,25 @@ test('what cannot be taken is refused in plain words, by every route', async ({ 
     return `${answer.status()} ${((await answer.json()) as { refused: string }).refused}`;
   };
   const changes = '/api/sheets/station-readings/changes';
-  const set = (input: string, row = 'r1') => ({ id: 'x', operations: [{ kind: 'set-cells', cells: [{ row, field: 'note', input }] }] });
+  const set = (input: string, row = 'r1') => ({
+    id: 'x',
+    operations: [{ kind: 'set-cells', cells: [{ row, field: 'note', input }] }],
+  });
   expect(await refused(changes, '{')).toBe('400 The request is not JSON');
   expect(await refused(changes, {})).toBe('400 id is required');
   expect(await refused(changes, set('a'), 'text/plain')).toContain('400 The request must be JSON');
-  for (const broken of ['a\0b', '\ud800']) expect(await refused(changes, set(broken))).toContain('400 Text with a NUL or half a character');
+  for (const broken of ['a\0b', '\ud800'])
+    expect(await refused(changes, set(broken))).toContain('400 Text with a NUL or half a character');
   expect(await refused(changes, set('a', 'gone'))).toContain('409 The record has been removed');
   expect(await refused('/api/sheets/nowhere/changes', set('a'))).toBe('404 There is no such sheet');
   expect(await refused('/api/sheets', { name: '' })).toContain('400 name');
   // Nothing is taken along that was not asked for, and a body is UTF-8.
   expect(await refused('/api/sheets', { name: 'A', owner: 'somebody' })).toBe('400 owner is not allowed');
   expect(await refused(changes, { ...set('a'), author: 'somebody' })).toBe('400 author is not allowed');
-  const broken = await request.post(changes, { data: Buffer.from([0x7b, 0xff, 0x7d]), headers: { 'content-type': 'application/json' } });
+  const broken = await request.post(changes, {
+    data: Buffer.from([0x7b, 0xff, 0x7d]),
+    headers: { 'content-type': 'application/json' },
+  });
   expect(await broken.text()).toContain('The request is not UTF-8');
   expect((await request.get('/api/sheets/%00/packed')).status()).toBe(404);
   expect((await request.get(`${changes}?after=soon`)).status()).toBe(400);

@@ -15,7 +15,11 @@ export async function makeLink(
 }
 
 /** Somebody who comes by a link in a browser of their own. */
-export async function comeBy(browser: Browser, path: string, name: string): Promise<{ context: BrowserContext; page: Page; sheet: SheetPage }> {
+export async function comeBy(
+  browser: Browser,
+  path: string,
+  name: string,
+): Promise<{ context: BrowserContext; page: Page; sheet: SheetPage }> {
   const context = await browser.newContext({ storageState: NOBODY });
   const page = await context.newPage();
   const sheet = await joinIn(page, path, name);
@@ -36,7 +40,10 @@ export async function joinIn(page: Page, path: string, name: string): Promise<Sh
 let made = 0;
 
 /** An account of its own for a test, signed in where the request comes from. */
-export async function signUp(request: APIRequestContext, name: string): Promise<{ readonly email: string; readonly password: string }> {
+export async function signUp(
+  request: APIRequestContext,
+  name: string,
+): Promise<{ readonly email: string; readonly password: string }> {
   const account = { email: `${name.toLowerCase()}.${Date.now()}.${++made}@example.org`, password: 'a long password' };
   expect((await request.post('/api/sign-up', { data: { ...account, name } })).status()).toBe(201);
   expect((await request.post('/api/sign-in', { data: account })).status()).toBe(200);

@@ -69,14 +69,23 @@ test('advice is within the phone, and mends what it found', async ({ page }) => 
   const box = (await advice.boundingBox())!;
   expect(box.x).toBeGreaterThanOrEqual(0);
   expect(box.x + box.width).toBeLessThanOrEqual(390);
-  await advice.getByRole('listitem').filter({ hasText: 'One of them will do' }).getByRole('button', { name: 'Mend it' }).tap();
+  await advice
+    .getByRole('listitem')
+    .filter({ hasText: 'One of them will do' })
+    .getByRole('button', { name: 'Mend it' })
+    .tap();
   await expect(sheet.legend.getByRole('listitem')).toHaveCount(1);
 });
 
-test('a threshold is moved by a finger, and the rule is carried, switched off and removed from its menu', async ({ page }) => {
+test('a threshold is moved by a finger, and the rule is carried, switched off and removed from its menu', async ({
+  page,
+}) => {
   const sheet = await SheetPage.open(
     page,
-    await makeSheet(page, [['Oxygen', 'Nitrate'], ...['3', '4', '5', '6', '7', '8', '9'].map((value) => [value, value])]),
+    await makeSheet(page, [
+      ['Oxygen', 'Nitrate'],
+      ...['3', '4', '5', '6', '7', '8', '9'].map((value) => [value, value]),
+    ]),
   );
   await sheet.cell('A2').tap();
   await sheet.legend.getByRole('button', { name: 'New rule' }).tap();

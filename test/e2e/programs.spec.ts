@@ -29,7 +29,10 @@ type Client = OpenAPIClient &
     ) => Promise<{ status: number; data: never; headers: Record<string, string> }>
   >;
 
-test('the OpenAPI document is valid, and a client that is made of it alone reads, enters, judges and follows', async ({ page, baseURL }) => {
+test('the OpenAPI document is valid, and a client that is made of it alone reads, enters, judges and follows', async ({
+  page,
+  baseURL,
+}) => {
   const sheet = await makeSheet(page, [
     ['Station', 'Oxygen'],
     ['Alder Weir', '9.1'],
@@ -42,7 +45,9 @@ test('the OpenAPI document is valid, and a client that is made of it alone reads
   expect(await new Validator().validate(structuredClone(definition) as never)).toMatchObject({ valid: true });
   const axiosConfigDefaults = { headers: { Authorization: `Bearer ${token}` }, validateStatus: () => true };
   const client = (await new OpenAPIClientAxios({ definition, axiosConfigDefaults }).init()) as Client;
-  const ask = async (...[operation, parameters = {}, body, headers = {}]: readonly [string, object?, object?, Record<string, string>?]) => {
+  const ask = async (
+    ...[operation, parameters = {}, body, headers = {}]: readonly [string, object?, object?, Record<string, string>?]
+  ) => {
     const { status, data, headers: told } = await client[operation]!({ sheet, ...parameters }, body, { headers });
     return { status, data: data as Record<string, unknown>, etag: told.etag ?? '' };
   };
@@ -57,9 +62,14 @@ test('the OpenAPI document is valid, and a client that is made of it alone reads
   };
   const rules = await ask('readRules');
   const file = { format: 'auxesis-rules', version: 1, rules: [rule] };
-  expect(await ask('replaceRules', {}, file, { 'If-Match': rules.etag })).toMatchObject({ status: 200, data: { rules: 1 } });
+  expect(await ask('replaceRules', {}, file, { 'If-Match': rules.etag })).toMatchObject({
+    status: 200,
+    data: { rules: 1 },
+  });
   expect((await ask('replaceRules', {}, file, { 'If-Match': rules.etag })).status).toBe(412);
-  expect((await ask('readRules')).data).toMatchObject({ rules: [{ name: 'Low oxygen', reads: { fields: ['Oxygen'] } }] });
+  expect((await ask('readRules')).data).toMatchObject({
+    rules: [{ name: 'Low oxygen', reads: { fields: ['Oxygen'] } }],
+  });
 
   const heard: { record: string; way: string }[] = [];
   const stream = new EventSource(`${baseURL}/api/v1/sheets/${sheet}/findings/stream`, {
@@ -80,7 +90,10 @@ test('the OpenAPI document is valid, and a client that is made of it alone reads
   expect((await ask('upsertRecords', {}, records, key)).data).toEqual(taken.data);
   await expect.poll(() => heard).toMatchObject([{ record: 'Alder Weir', way: 'entered' }]);
   stream.close();
-  expect((await ask('readFindings')).data).toMatchObject({ findings: [{ ruleName: 'Low oxygen', way: 'entered', by: 'Field office' }], next: null });
+  expect((await ask('readFindings')).data).toMatchObject({
+    findings: [{ ruleName: 'Low oxygen', way: 'entered', by: 'Field office' }],
+    next: null,
+  });
 
   const first = await ask('readRecords', { limit: 2 });
   expect(first.data.records).toMatchObject([
@@ -93,7 +106,10 @@ test('the OpenAPI document is valid, and a client that is made of it alone reads
   });
   expect((await ask('readRecords', { where: 'Oxygen<5', rule: 'Low oxygen' })).data.records).toHaveLength(1);
   expect((await ask('readRecords', { limit: 2 }, undefined, { 'If-None-Match': first.etag })).status).toBe(304);
-  expect(await ask('readRecords', { where: 'Oxigen<5' })).toMatchObject({ status: 400, data: { refused: 'where: there is no field "Oxigen"' } });
+  expect(await ask('readRecords', { where: 'Oxigen<5' })).toMatchObject({
+    status: 400,
+    data: { refused: 'where: there is no field "Oxigen"' },
+  });
   expect(await ask('upsertRecords', {}, { key: 'Station', records: [{ Station: { nested: 1 } }] })).toMatchObject({
     status: 400,
   });
@@ -102,13 +118,21 @@ test('the OpenAPI document is valid, and a client that is made of it alone reads
     rules: [{ id: 'low', matched: ['A2'] }],
   });
   // A token that only reads takes out values, and nothing that holds the rules.
-  const reading = (await (await page.request.post(`/api/sheets/${sheet}/programs`, { data: { name: 'Reader', scopes: ['read'] } })).json()) as {
+  const reading = (await (
+    await page.request.post(`/api/sheets/${sheet}/programs`, { data: { name: 'Reader', scopes: ['read'] } })
+  ).json()) as {
     id: string;
     token: string;
   };
   const takenOut = async (format: string) =>
-    (await page.request.get(`/api/v1/sheets/${sheet}/export?format=${format}`, { headers: { authorization: `Bearer ${reading.token}` } })).status();
-  expect([await takenOut('csv'), await takenOut('json'), await takenOut('ooxml'), await takenOut('archive')]).toEqual([200, 200, 403, 403]);
+    (
+      await page.request.get(`/api/v1/sheets/${sheet}/export?format=${format}`, {
+        headers: { authorization: `Bearer ${reading.token}` },
+      })
+    ).status();
+  expect([await takenOut('csv'), await takenOut('json'), await takenOut('ooxml'), await takenOut('archive')]).toEqual([
+    200, 200, 403, 403,
+  ]);
   await page.request.delete(`/api/sheets/${sheet}/programs/${reading.id}`);
 
   await page.getByRole('button', { name: 'Take back the token of Field office' }).click();
@@ -134,13 +158,21 @@ test('the page for programs runs its examples with a token', async ({ page }) =>
 
 /** The environment of the process whose command line has these words, as Linux gives it (proc(5)). */
 function environmentOf(...words: readonly string[]): string {
-  const told = (pid: string, what: string) => (existsSync(`/proc/${pid}/${what}`) ? readFileSync(`/proc/${pid}/${what}`, 'latin1') : '');
-  const pid = readdirSync('/proc').find((name) => /^\d+$/.test(name) && words.every((word) => told(name, 'cmdline').split('\0').includes(word)));
+  const told = (pid: string, what: string) =>
+    existsSync(`/proc/${pid}/${what}`) ? readFileSync(`/proc/${pid}/${what}`, 'latin1') : '';
+  const pid = readdirSync('/proc').find(
+    (name) => /^\d+$/.test(name) && words.every((word) => told(name, 'cmdline').split('\0').includes(word)),
+  );
   return told(pid ?? '', 'environ');
 }
 
-test('with the logger on the sheet recolours by itself and findings fill; what it counts as taken is there', async ({ page, baseURL }) => {
-  const id = await makeSheet(page, [['Station', 'Day', 'Crew', 'pH', 'Dissolved oxygen', 'Turbidity', 'Nitrate', 'Note']]);
+test('with the logger on the sheet recolours by itself and findings fill; what it counts as taken is there', async ({
+  page,
+  baseURL,
+}) => {
+  const id = await makeSheet(page, [
+    ['Station', 'Day', 'Crew', 'pH', 'Dissolved oxygen', 'Turbidity', 'Nitrate', 'Note'],
+  ]);
   const rule = {
     id: 'low',
     name: 'Low oxygen',
@@ -178,11 +210,20 @@ test('with the logger on the sheet recolours by itself and findings fill; what i
     await page.request.post(`/api/sheets/${id}/programs`, { data: { name: 'Counted', scopes: ['read', 'write'] } })
   ).json()) as { token: string };
   const records = async () => {
-    const answer = await page.request.get(`/api/v1/sheets/${id}/records?limit=1000&looks=false`, { headers: { authorization: `Bearer ${token}` } });
+    const answer = await page.request.get(`/api/v1/sheets/${id}/records?limit=1000&looks=false`, {
+      headers: { authorization: `Bearer ${token}` },
+    });
     return ((await answer.json()) as { records: unknown[] }).records.length;
   };
   const before = await records();
-  const { counts, end } = await runLogger({ address: baseURL!, sheet: id, token, way: 'mixed', everyMs: 60, forMs: 5000 });
+  const { counts, end } = await runLogger({
+    address: baseURL!,
+    sheet: id,
+    token,
+    way: 'mixed',
+    everyMs: 60,
+    forMs: 5000,
+  });
   expect(end).toBe('over');
   expect(counts.readings).toBe(counts.inserted + counts.updated + counts.unchanged);
   expect((await records()) - before).toBe(counts.inserted);

@@ -21,11 +21,14 @@ async function say(page: Page, cell: string, words: string): Promise<SheetPage> 
   return opened;
 }
 
-test('rules are put in a group, told to readers with their meaning, and folded; a rule moved into the group joins it', async ({ page }) => {
+test('rules are put in a group, told to readers with their meaning, and folded; a rule moved into the group joins it', async ({
+  page,
+}) => {
   const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
   for (const words of ['points below 5 as alarm', 'points above 8 as clear', 'points is blank as quiet']) {
     await say(page, 'E2', words);
-    if (words.includes('alarm')) await sheet.bench.getByPlaceholder('Why it matters, what to do').fill('Talk it over together');
+    if (words.includes('alarm'))
+      await sheet.bench.getByPlaceholder('Why it matters, what to do').fill('Talk it over together');
     await sheet.keepRule();
   }
   // The newest comes first: blank, above, below.
@@ -77,18 +80,25 @@ test('a rule is carried to another sheet: its formula finds the fields there by 
   await sheet.keepRule();
   await sheet.ruleMenu('Too few', 'Carry to another sheet…');
   const dialog = page.getByRole('dialog', { name: 'Carry 1 rule to another sheet' });
-  const { name } = ((await (await page.request.get('/api/sheets')).json()) as { id: string; name: string }[]).find((each) => each.id === other)!;
+  const { name } = ((await (await page.request.get('/api/sheets')).json()) as { id: string; name: string }[]).find(
+    (each) => each.id === other,
+  )!;
   await dialog.getByRole('button', { name: 'Station readings', exact: true }).click();
   await expect(dialog.getByRole('alert')).toContainText('Station readings has no field called “Points”');
   await dialog.getByRole('button', { name, exact: true }).click();
-  await expect(page.getByRole('alert').filter({ hasText: name })).toContainText(`The rule stands in ${name} as well now`);
+  await expect(page.getByRole('alert').filter({ hasText: name })).toContainText(
+    `The rule stands in ${name} as well now`,
+  );
   const there = await SheetPage.open(page, other);
   await expect.poll(() => there.paintedBy('Too few', 'A', [2, 3])).toEqual(['A3']);
 });
 
 const rgb = (hex: string): string => `rgb(${[1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)).join(', ')})`;
 
-test('an answer key is told by group and by clue, and the printed page carries its legend', async ({ page, context }) => {
+test('an answer key is told by group and by clue, and the printed page carries its legend', async ({
+  page,
+  context,
+}) => {
   const id = await makeSheet(page, ROWS);
   const sheet = await SheetPage.open(page, id);
   await sheet.select('C2', 'D2');
@@ -119,8 +129,12 @@ test('an answer key is told by group and by clue, and the printed page carries i
   ]);
   const legend = paper.getByRole('region', { name: 'Legend' });
   for (const outcome of ['right (3)', 'nearly right (1)', 'wrong (1)']) await expect(legend).toContainText(outcome);
-  const [saved] = await Promise.all([paper.waitForEvent('download'), paper.getByRole('button', { name: 'Save as a page' }).click()]);
-  // The file stands alone: opened without the app and without scripts, its cells have the colours that they have on screen.
+  const [saved] = await Promise.all([
+    paper.waitForEvent('download'),
+    paper.getByRole('button', { name: 'Save as a page' }).click(),
+  ]);
+  // The file stands alone: opened without the app and without scripts, its cells have the colours that they have on
+  // screen.
   const file = readFileSync((await saved.path())!, 'utf8');
   expect(file).not.toMatch(/<script|https?:\/\/(?!www\.w3\.org)/);
   const fills = await Promise.all(['D2', 'D3'].map((cell) => sheet.cell(cell).getAttribute('data-fill')));

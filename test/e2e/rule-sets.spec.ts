@@ -2,7 +2,9 @@ import { comeBy, makeLink } from './people-page';
 import { makeSheet, SheetPage } from './sheet-page';
 import { expect, test } from './test';
 
-test('rules are kept as a set and used in another sheet; when the original moves on, that is told there', async ({ page }) => {
+test('rules are kept as a set and used in another sheet; when the original moves on, that is told there', async ({
+  page,
+}) => {
   const first = await makeSheet(page, [
     ['Station', 'Oxygen'],
     ['Alder', '4.2'],
@@ -29,7 +31,10 @@ test('rules are kept as a set and used in another sheet; when the original moves
   };
   const put = (to: number, id: string) =>
     page.request.post(`/api/sheets/${first}/changes`, {
-      data: { id, operations: [{ kind: 'put-rules', rules: [{ ...low, rule: { ...low.rule, when: { ...low.rule.when, to } } }] }] },
+      data: {
+        id,
+        operations: [{ kind: 'put-rules', rules: [{ ...low, rule: { ...low.rule, when: { ...low.rule.when, to } } }] }],
+      },
     });
   await put(5, 'rule');
   const sheet = await SheetPage.open(page, first);
@@ -89,7 +94,11 @@ test('a rule that one keeps to oneself paints here and nowhere else, also after 
     data: { id: 'rule', operations: [{ kind: 'put-rules', rules: [{ id: 'low', key: 'a0', rule }] }] },
   });
   const mine = await SheetPage.open(page, id);
-  const theirs = await comeBy(browser, (await makeLink(page.request, id, { role: 'editor', name: 'Colleague' })).path, 'Perrin Vale');
+  const theirs = await comeBy(
+    browser,
+    (await makeLink(page.request, id, { role: 'editor', name: 'Colleague' })).path,
+    'Perrin Vale',
+  );
   await expect(theirs.sheet.cell('B2')).toHaveAttribute('data-rules', 'Low oxygen');
 
   await mine.ruleMenu('Low oxygen', 'Keep it to myself');

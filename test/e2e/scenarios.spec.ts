@@ -32,7 +32,12 @@ test('the teacher’s sheet, from an empty one: directions across, a shaded head
   await style.getByLabel('Fill: #2c3350').click();
   await style.getByRole('button', { name: 'Centre' }).click();
   await expect(sheet.cell('C2')).toHaveAttribute('data-fill', '#2c3350');
-  await sheet.typeDown('A3', 'Three tails and gills along its sides', 'Lives in a case of small stones', 'Two tails, and climbs out to hatch');
+  await sheet.typeDown(
+    'A3',
+    'Three tails and gills along its sides',
+    'Lives in a case of small stones',
+    'Two tails, and climbs out to hatch',
+  );
   await sheet.typeDown('D3', 'Mayfly', 'Caddis', 'Stonefly');
   await sheet.select('A2', 'D5');
   await style.getByRole('button', { name: 'Thick line around all of them' }).click();
@@ -73,7 +78,8 @@ test('the analyst’s planner, from an empty sheet: a table from formulas with m
   await sheet.select('A2', 'A3');
   await sheet.fillTo('A3', 'A6');
   await expect(sheet.cell('A6')).toHaveText('250');
-  // Hours of aeration: a tenth of the flow for each 4 degrees. Right first, then down: each cell reads its own row and column.
+  // Hours of aeration: a tenth of the flow for each 4 degrees. Right first, then down: each cell reads its own row and
+  // column.
   await sheet.type('B2', '=$A2*B$1/40');
   await sheet.select('B2', 'E2');
   await page.keyboard.press('Alt+Shift+ArrowRight');
@@ -81,7 +87,9 @@ test('the analyst’s planner, from an empty sheet: a table from formulas with m
   await page.keyboard.press('Alt+Shift+ArrowDown');
   await expect(sheet.cell('E6')).toHaveText('125');
   expect(await sheet.texts('ABCDE', 2, 6)).toEqual(
-    [50, 100, 150, 200, 250].map((flow) => [flow, ...[8, 12, 16, 20].map((degrees) => (flow * degrees) / 40)].map(String)),
+    [50, 100, 150, 200, 250].map((flow) =>
+      [flow, ...[8, 12, 16, 20].map((degrees) => (flow * degrees) / 40)].map(String),
+    ),
   );
   await sheet.cell('D4').click();
   await expect(sheet.line).toHaveValue('=$A4*D$1/40');
@@ -92,7 +100,11 @@ test('the analyst’s planner, from an empty sheet: a table from formulas with m
 
   // Three rules that exclude one another, with their limits in cells: another limit recolours the whole table.
   await sheet.typeDown('G1', 'Limits', '30', '60');
-  const rule = async (name: string, look: string, { is, limits }: { is: string; limits: readonly [label: string, cell: string][] }) => {
+  const rule = async (
+    name: string,
+    look: string,
+    { is, limits }: { is: string; limits: readonly [label: string, cell: string][] },
+  ) => {
     await sheet.select('B2', 'E2');
     await page.keyboard.press('Alt+r');
     await page
@@ -120,7 +132,9 @@ test('the analyst’s planner, from an empty sheet: a table from formulas with m
   const hours = [50, 100, 150, 200, 250].flatMap((flow) => [8, 12, 16, 20].map((degrees) => (flow * degrees) / 40));
   const counts = async (low: number, high: number) => {
     await expect(sheet.count('Short')).toHaveText(`${hours.filter((each) => each < low).length} of 240`);
-    await expect(sheet.count('Fits')).toHaveText(`${hours.filter((each) => each >= low && each <= high).length} of 240`);
+    await expect(sheet.count('Fits')).toHaveText(
+      `${hours.filter((each) => each >= low && each <= high).length} of 240`,
+    );
     await expect(sheet.count('Too long')).toHaveText(`${hours.filter((each) => each > high).length} of 240`);
   };
   await counts(30, 60);

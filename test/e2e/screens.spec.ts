@@ -3,7 +3,12 @@ import { devices, type Page } from '@playwright/test';
 import { makeSheet, SheetPage } from './sheet-page';
 import { expect, test } from './test';
 
-const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, userAgent: devices['Pixel 7'].userAgent };
+const phone = {
+  viewport: { width: 390, height: 844 },
+  hasTouch: true,
+  isMobile: true,
+  userAgent: devices['Pixel 7'].userAgent,
+};
 
 test('the desk lists the sheets, makes one, and says when a name is missing', async ({ page }) => {
   await page.goto('/');
@@ -21,7 +26,9 @@ test('the desk lists the sheets, makes one, and says when a name is missing', as
 });
 
 test('a sheet is given another name, and removed for good once that is meant', async ({ page }) => {
-  const { id } = (await (await page.request.post('/api/sheets', { data: { name: 'Summer sampling' } })).json()) as { id: string };
+  const { id } = (await (await page.request.post('/api/sheets', { data: { name: 'Summer sampling' } })).json()) as {
+    id: string;
+  };
   await page.goto('/');
   const menu = (name: string) => page.getByRole('button', { name: `What to do with ${name}` });
   await menu('Summer sampling').click();
@@ -52,7 +59,8 @@ test('a sheet that does not exist says so', async ({ page }) => {
 
 for (const scheme of ['light', 'dark'] as const) {
   // All but the contrast is the same in either colours.
-  const axe = (page: Page) => (scheme === 'light' ? new AxeBuilder({ page }) : new AxeBuilder({ page }).withRules(['color-contrast']));
+  const axe = (page: Page) =>
+    scheme === 'light' ? new AxeBuilder({ page }) : new AxeBuilder({ page }).withRules(['color-contrast']);
   test(`no accessibility violations are found, ${scheme}`, async ({ browser }) => {
     // Cells are all alike: a smaller view has fewer of them to go through.
     const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1000, height: 640 } });
@@ -70,7 +78,9 @@ for (const scheme of ['light', 'dark'] as const) {
       await page.getByRole('tab', { name: tab }).click();
       // The head of a dialog is no second head of the page.
       const dialog = axe(page).include('[role=dialog]');
-      const found = await (scheme === 'light' ? dialog.disableRules(['landmark-no-duplicate-banner']) : dialog).analyze();
+      const found = await (
+        scheme === 'light' ? dialog.disableRules(['landmark-no-duplicate-banner']) : dialog
+      ).analyze();
       expect(found.violations.map(({ id, nodes }) => [tab, id, nodes[0]!.html])).toEqual([]);
     }
     const sheet = await SheetPage.open(page, 'station-readings');
@@ -122,7 +132,9 @@ test('on a phone: tap, edit in the line, open a rule, and move its threshold', a
   await context.close();
 });
 
-test('the spotlight fades everything that a rule does not show; find goes from one of its cells to the next', async ({ page }) => {
+test('the spotlight fades everything that a rule does not show; find goes from one of its cells to the next', async ({
+  page,
+}) => {
   const sheet = await SheetPage.open(
     page,
     await makeSheet(page, [

@@ -49,11 +49,21 @@ const key = {
     paints: 'cell',
   },
 };
-const filling = { id: 'filling', kind: 'filling', open: ['f2', 'f3'], openCells: [], kept: ['f5'], outcomes: 'leaving', showsOthers: false };
+const filling = {
+  id: 'filling',
+  kind: 'filling',
+  open: ['f2', 'f3'],
+  openCells: [],
+  kept: ['f5'],
+  outcomes: 'leaving',
+  showsOthers: false,
+};
 
 let changes = 0;
 async function change(page: Page, sheet: string, ...operations: object[]): Promise<void> {
-  const answer = await page.request.post(`/api/sheets/${sheet}/changes`, { data: { id: `sharing-${Date.now()}-${++changes}`, operations } });
+  const answer = await page.request.post(`/api/sheets/${sheet}/changes`, {
+    data: { id: `sharing-${Date.now()}-${++changes}`, operations },
+  });
   expect(await answer.text()).toContain('sequence');
 }
 
@@ -69,7 +79,11 @@ test('owner, filler and viewer at once: answers turn right, nearly, wrong and em
 }) => {
   const sheet = await quiz(page);
   const owner = await SheetPage.open(page, sheet);
-  const link = await makeLink(page.request, sheet, { role: 'filler', name: 'Alder', gives: { kind: 'fields', fields: ['f2'] } });
+  const link = await makeLink(page.request, sheet, {
+    role: 'filler',
+    name: 'Alder',
+    gives: { kind: 'fields', fields: ['f2'] },
+  });
   const reading = await makeLink(page.request, sheet, { role: 'viewer', name: 'Parents' });
 
   const proxy = await recordingProxy(new URL(page.url()).origin);
@@ -120,7 +134,11 @@ test('owner, filler and viewer at once: answers turn right, nearly, wrong and em
   const download = viewer.page.waitForEvent('download');
   await viewer.page.getByRole('button', { name: 'Take it out' }).click();
   const taken = readFileSync(await (await download).path(), 'utf8').split('\r\n');
-  expect(taken.slice(0, 3)).toEqual(['Clue,Alder,Birch,Secret', 'Two tails,,,kept at Quillwort', 'Three tails,mayflower nimph,,kept at Marshwort']);
+  expect(taken.slice(0, 3)).toEqual([
+    'Clue,Alder,Birch,Secret',
+    'Two tails,,,kept at Quillwort',
+    'Three tails,mayflower nimph,,kept at Marshwort',
+  ]);
   await viewer.page.keyboard.press('Escape');
 
   // Another group's answer, the key changed, a cell of the key entered again: none of it goes to this filler.
@@ -130,7 +148,8 @@ test('owner, filler and viewer at once: answers turn right, nearly, wrong and em
   await expect(viewer.sheet.cell('C2')).toHaveText('a caddis larva');
 
   const everything = proxy.heard();
-  for (const word of ['Two tails', '"nearly right"', 'event: repaint']) expect(everything.includes(word), word).toBe(true);
+  for (const word of ['Two tails', '"nearly right"', 'event: repaint'])
+    expect(everything.includes(word), word).toBe(true);
   const typed = everything.replaceAll(/Stonefly|mayflower nimph/g, '');
   for (const word of NEVER) expect(typed.includes(word), word).toBe(false);
   await context.close();
@@ -138,7 +157,10 @@ test('owner, filler and viewer at once: answers turn right, nearly, wrong and em
   proxy.close();
 });
 
-test('outcomes come while one types, on leaving the cell, or not yet; then the server says nothing at all of them', async ({ page, browser }) => {
+test('outcomes come while one types, on leaving the cell, or not yet; then the server says nothing at all of them', async ({
+  page,
+  browser,
+}) => {
   const sheet = await quiz(page);
   const link = await makeLink(page.request, sheet, { role: 'filler', name: 'All' });
   const { context, page: own, sheet: filler } = await comeBy(browser, link.path, 'Ash');
@@ -159,8 +181,13 @@ test('outcomes come while one types, on leaving the cell, or not yet; then the s
   await filler.type('B3', 'nothing like it');
   await filler.isLive();
   for (const at of ['B2', 'B3', 'B4']) await expect(filler.cell(at)).not.toHaveAttribute('data-rules');
-  const judged = await own.request.post(`/api/sheets/${sheet}/painted/judge`, { data: { row: 'any', field: 'f2', input: 'stonefly' } });
-  expect([judged.status(), await judged.json()]).toEqual([403, { refused: 'Here nothing is judged while it is typed.' }]);
+  const judged = await own.request.post(`/api/sheets/${sheet}/painted/judge`, {
+    data: { row: 'any', field: 'f2', input: 'stonefly' },
+  });
+  expect([judged.status(), await judged.json()]).toEqual([
+    403,
+    { refused: 'Here nothing is judged while it is typed.' },
+  ]);
 
   await change(page, sheet, { kind: 'put-parts', parts: [filling] });
   await expect(filler.cell('B2')).toHaveAttribute('data-rules', 'right');
@@ -168,14 +195,22 @@ test('outcomes come while one types, on leaving the cell, or not yet; then the s
   await context.close();
 });
 
-test('on a phone a filler answers record by record, and is told in words how each answer was judged', async ({ page, browser }) => {
+test('on a phone a filler answers record by record, and is told in words how each answer was judged', async ({
+  page,
+  browser,
+}) => {
   const sheet = await quiz(page);
   await change(page, sheet, {
     kind: 'put-fields',
     fields: [{ id: 'f3', key: 'a2', widthPx: 120, format: null, unit: null, allowed: ['mayfly', 'caddis'] }],
   });
   const link = await makeLink(page.request, sheet, { role: 'filler', name: 'All' });
-  const context = await browser.newContext({ storageState: NOBODY, viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const context = await browser.newContext({
+    storageState: NOBODY,
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+  });
   const phone = await context.newPage();
   await phone.goto(link.path);
   await phone.getByLabel('Your name').fill('Hazel');
@@ -199,7 +234,10 @@ test('on a phone a filler answers record by record, and is told in words how eac
   await context.close();
 });
 
-test('everything but one’s own open cells is locked, with a plain reason, and the server keeps to it', async ({ page, browser }) => {
+test('everything but one’s own open cells is locked, with a plain reason, and the server keeps to it', async ({
+  page,
+  browser,
+}) => {
   const sheet = await quiz(page);
   const link = await makeLink(page.request, sheet, { role: 'filler', name: 'Each', gives: { kind: 'next-field' } });
   const one = await comeBy(browser, link.path, 'First');
@@ -223,7 +261,9 @@ test('everything but one’s own open cells is locked, with a plain reason, and 
 
   const rows = await rowIds(page, sheet);
   const tried = async (operations: object[]) => {
-    const answer = await one.page.request.post(`/api/sheets/${sheet}/changes`, { data: { id: `tried-${++changes}`, operations } });
+    const answer = await one.page.request.post(`/api/sheets/${sheet}/changes`, {
+      data: { id: `tried-${++changes}`, operations },
+    });
     return [answer.status(), ((await answer.json()) as { refused?: string }).refused];
   };
   const cell = (row: string, field: string, input = 'x') => [{ kind: 'set-cells', cells: [{ row, field, input }] }];
@@ -233,7 +273,10 @@ test('everything but one’s own open cells is locked, with a plain reason, and 
   // The header of an open field and a missing record give the same answer.
   expect(await tried(cell(rows[0]!, 'f2'))).toEqual(locked);
   expect(await tried(cell('gone', 'f2'))).toEqual(locked);
-  expect(await tried(cell(rows[1]!, 'f3'))).toEqual([403, 'This cell is for somebody else to fill in. Yours are marked with a line at their left.']);
+  expect(await tried(cell(rows[1]!, 'f3'))).toEqual([
+    403,
+    'This cell is for somebody else to fill in. Yours are marked with a line at their left.',
+  ]);
   expect(await tried(cell(rows[1]!, 'f2', '=D2'))).toEqual([
     403,
     'Formulas cannot be entered here. Put an apostrophe before the = if it is meant as text.',
@@ -279,7 +322,8 @@ test('the owner shares from the panel; somebody invited signs up and edits; a li
   // Until the page is live.
   await expect(async () => {
     // The page may be on its way already.
-    if (!guest.url().includes('/sheets/')) await guest.getByRole('button', { name: 'Open the sheet' }).click({ timeout: 1000 });
+    if (!guest.url().includes('/sheets/'))
+      await guest.getByRole('button', { name: 'Open the sheet' }).click({ timeout: 1000 });
     await guest.waitForURL('**/sheets/*', { timeout: 4000 });
   }).toPass();
   const editor = new SheetPage(guest);

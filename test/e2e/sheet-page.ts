@@ -81,7 +81,11 @@ export class SheetPage {
   }
 
   /** Drags the mouse from a point of one cell to a point of another, as shares of their boxes. */
-  async drag(from: string, to: string, at: { readonly from: [number, number]; readonly to: [number, number] }): Promise<void> {
+  async drag(
+    from: string,
+    to: string,
+    at: { readonly from: [number, number]; readonly to: [number, number] },
+  ): Promise<void> {
     const point = async (address: string, [x, y]: [number, number]) => {
       const box = (await this.cell(address).boundingBox())!;
       return [box.x + box.width * x, box.y + box.height * y] as const;
@@ -102,7 +106,9 @@ export class SheetPage {
   async texts(columns: string, from: number, to: number): Promise<string[][]> {
     const rows: string[][] = [];
     for (let row = from; row <= to; row++)
-      rows.push(await Promise.all([...columns].map(async (column) => (await this.cell(`${column}${row}`).textContent()) ?? '')));
+      rows.push(
+        await Promise.all([...columns].map(async (column) => (await this.cell(`${column}${row}`).textContent()) ?? '')),
+      );
     return rows;
   }
 
@@ -172,8 +178,12 @@ export async function makeSheet(page: Page, rows: readonly (readonly string[])[]
   const { id } = (await answer.json()) as { id: string };
   // One change for all, by the way that programs take.
   const ids = await rowIds(page, id);
-  const cells = rows.flatMap((texts, position) => texts.map((input, column) => ({ row: ids[position], field: `f${column + 1}`, input })));
-  const change = await page.request.post(`/api/sheets/${id}/changes`, { data: { id: `setup-${made}`, operations: [{ kind: 'set-cells', cells }] } });
+  const cells = rows.flatMap((texts, position) =>
+    texts.map((input, column) => ({ row: ids[position], field: `f${column + 1}`, input })),
+  );
+  const change = await page.request.post(`/api/sheets/${id}/changes`, {
+    data: { id: `setup-${made}`, operations: [{ kind: 'set-cells', cells }] },
+  });
   expect(change.status()).toBe(200);
   return id;
 }

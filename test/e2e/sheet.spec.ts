@@ -11,7 +11,9 @@ const READINGS = [
   ['Birch Ford', '6.4', '12'],
 ];
 
-test('moving about: to the edge of the data, to an address, a label, and from one find to the next', async ({ page }) => {
+test('moving about: to the edge of the data, to an address, a label, and from one find to the next', async ({
+  page,
+}) => {
   const sheet = await SheetPage.open(page, await makeSheet(page, READINGS));
   const address = page.getByTestId('address');
   await sheet.cell('A1').click();
@@ -98,7 +100,10 @@ test('copying, cutting and pasting here and from other programs, and filling on'
       [type, data] as const,
     );
   await sheet.cell('B12').click();
-  await paste('text/html', '<p>x</p><table><tr><td colspan="2">wide</td><td> 1,234 </td></tr><tr><td>a</td><td>b</td><td>5%</td></tr></table>');
+  await paste(
+    'text/html',
+    '<p>x</p><table><tr><td colspan="2">wide</td><td> 1,234 </td></tr><tr><td>a</td><td>b</td><td>5%</td></tr></table>',
+  );
   await expect(sheet.cell('D13')).toHaveText('5%');
   expect(await sheet.texts('BCD', 12, 13)).toEqual([
     ['wide', '', '1,234'],
@@ -215,7 +220,9 @@ test('several ranges at once; rows and fields dragged by their heads; fields kep
   // By the letters and numbers: the first press selects, the next one drags.
   const head = async (address: string, axis: 'letter' | 'number', share: number) => {
     const box = (await sheet.cell(address).boundingBox())!;
-    return axis === 'letter' ? ([box.x + box.width * share, box.y - 12] as const) : ([box.x - 24, box.y + box.height * share] as const);
+    return axis === 'letter'
+      ? ([box.x + box.width * share, box.y - 12] as const)
+      : ([box.x - 24, box.y + box.height * share] as const);
   };
   const dragHead = async (from: readonly [number, number], to: readonly [number, number]) => {
     await page.mouse.click(...from);
@@ -248,7 +255,10 @@ test('several ranges at once; rows and fields dragged by their heads; fields kep
   await expect(sheet.cell('B5')).toHaveText('Elm Pool');
 });
 
-test('records are put in order for everybody, and filtered for oneself; totals cover all of them', async ({ page, context }) => {
+test('records are put in order for everybody, and filtered for oneself; totals cover all of them', async ({
+  page,
+  context,
+}) => {
   const id = await makeSheet(page, READINGS);
   const sheet = await SheetPage.open(page, id);
   const other = await SheetPage.open(await context.newPage(), id);
@@ -322,7 +332,13 @@ test.describe('on a phone', () => {
     // Playwright has no long press: this is what a browser makes of one.
     await sheet.cell('B3').evaluate((cell) => {
       const { x, y, width, height } = cell.getBoundingClientRect();
-      const at = { clientX: x + width / 2, clientY: y + height / 2, bubbles: true, cancelable: true, pointerType: 'touch' };
+      const at = {
+        clientX: x + width / 2,
+        clientY: y + height / 2,
+        bubbles: true,
+        cancelable: true,
+        pointerType: 'touch',
+      };
       cell.dispatchEvent(new PointerEvent('contextmenu', at));
     });
     await expect(page.getByTestId('address')).toHaveValue('A2:B3');

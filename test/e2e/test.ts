@@ -57,7 +57,10 @@ class SharedWindow {
   }
 }
 
-/** The tests of the project: `page` and `context` are those of the demo's owner, and shared, unless a test asks for another kind of device. */
+/**
+ * The tests of the project: `page` and `context` are those of the demo's owner, and shared, unless a test asks for
+ * another kind of device.
+ */
 export const test = base.extend<object, { sharedWindow: SharedWindow }>({
   sharedWindow: [
     async ({ browser }, run, { project }) => {
@@ -68,7 +71,10 @@ export const test = base.extend<object, { sharedWindow: SharedWindow }>({
     },
     { scope: 'worker' },
   ],
-  context: async ({ sharedWindow, browser, baseURL, viewport, hasTouch, isMobile, storageState, contextOptions, actionTimeout }, run) => {
+  context: async (
+    { sharedWindow, browser, baseURL, viewport, hasTouch, isMobile, storageState, contextOptions, actionTimeout },
+    run,
+  ) => {
     const isUsual = !hasTouch && !isMobile && storageState === OWNER_STATE;
     const context = isUsual
       ? await sharedWindow.fresh()

@@ -43,7 +43,9 @@ test('two people insert, remove, sort and type at once: both end with the same s
   await Promise.all([noting(), moving()]);
   await one.isLive();
   await two.isLive();
-  await expect.poll(async () => JSON.stringify(await one.texts('ABC', 1, 10))).toBe(JSON.stringify(await two.texts('ABC', 1, 10)));
+  await expect
+    .poll(async () => JSON.stringify(await one.texts('ABC', 1, 10)))
+    .toBe(JSON.stringify(await two.texts('ABC', 1, 10)));
   const noted = (await one.texts('AC', 2, 12)).filter(([, note]) => note !== '');
   expect(noted.length).toBeGreaterThan(3);
   for (const [station, note] of noted) expect(note).toBe(`at ${station}`);

@@ -37,13 +37,16 @@ async function switchboard(ports: number[]): Promise<{ server: Server; address: 
   let asked = 0;
   const server = createServer((from, to) => {
     const port = ports[asked++ % ports.length]!;
-    const sent = request({ host: '127.0.0.1', port, path: from.url, method: from.method, headers: from.headers }, (found) => {
-      to.writeHead(found.statusCode!, found.headers);
-      to.flushHeaders();
-      found.pipe(to);
-      found.on('error', () => to.destroy());
-      found.on('aborted', () => to.destroy());
-    });
+    const sent = request(
+      { host: '127.0.0.1', port, path: from.url, method: from.method, headers: from.headers },
+      (found) => {
+        to.writeHead(found.statusCode!, found.headers);
+        to.flushHeaders();
+        found.pipe(to);
+        found.on('error', () => to.destroy());
+        found.on('aborted', () => to.destroy());
+      },
+    );
     sent.on('error', () => to.destroy());
     to.on('close', () => sent.destroy());
     from.pipe(sent);
@@ -90,10 +93,16 @@ test('one of two processes is killed while twenty people write: each acknowledge
   const { fetch: plainFetch } = globalThis;
   const acknowledged = new Map<string, number>();
   const asOwner = async (url: string | URL | Request, init?: RequestInit): Promise<Response> => {
-    const answer = await plainFetch(new URL(String(url), address), { ...init, headers: { ...(init?.headers as Record<string, string>), cookie } });
+    const answer = await plainFetch(new URL(String(url), address), {
+      ...init,
+      headers: { ...(init?.headers as Record<string, string>), cookie },
+    });
     if (init?.method !== 'POST' || !answer.ok) return answer;
     const text = await answer.text();
-    acknowledged.set((JSON.parse(init.body as string) as { id: string }).id, (JSON.parse(text) as { sequence: number }).sequence);
+    acknowledged.set(
+      (JSON.parse(init.body as string) as { id: string }).id,
+      (JSON.parse(text) as { sequence: number }).sequence,
+    );
     return new Response(text, { status: answer.status });
   };
   class OwnerEvents extends EventSource {
@@ -124,7 +133,9 @@ test('one of two processes is killed while twenty people write: each acknowledge
         }
       }),
     );
-    await expect.poll(() => writers.every(({ link }) => link?.state === 'live' && link.pending === 0), { timeout: 90_000 }).toBe(true);
+    await expect
+      .poll(() => writers.every(({ link }) => link?.state === 'live' && link.pending === 0), { timeout: 90_000 })
+      .toBe(true);
     await expect.poll(() => new Set(writers.map(({ texts }) => texts)).size, { timeout: 30_000 }).toBe(1);
   } finally {
     Object.assign(globalThis, { fetch: plainFetch });

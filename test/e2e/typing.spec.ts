@@ -19,7 +19,9 @@ async function withLowOxygen(sheet: SheetPage) {
   await sheet.isLive();
 }
 
-test('a value below the threshold takes the look at once; a header, a blank, a text and the threshold itself never do', async ({ page }) => {
+test('a value below the threshold takes the look at once; a header, a blank, a text and the threshold itself never do', async ({
+  page,
+}) => {
   const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
   await withLowOxygen(sheet);
 
@@ -55,7 +57,11 @@ test('a value below the threshold takes the look at once; a header, a blank, a t
       const bounds = canvas.getBoundingClientRect();
       const copy = new OffscreenCanvas(canvas.width, canvas.height).getContext('2d')!;
       copy.drawImage(canvas, 0, 0);
-      return Array.from(copy.getImageData((x - bounds.left) * devicePixelRatio, (y - bounds.top) * devicePixelRatio, 1, 1).data.slice(0, 3));
+      return Array.from(
+        copy
+          .getImageData((x - bounds.left) * devicePixelRatio, (y - bounds.top) * devicePixelRatio, 1, 1)
+          .data.slice(0, 3),
+      );
     },
     { x: box.x + 6, y: box.y + 6 },
   );

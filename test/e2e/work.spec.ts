@@ -23,7 +23,9 @@ test('a formula that is too much work is an error that says so, and the sheet go
   await expect(sheet.cell('D2')).toHaveText('49');
 });
 
-test('rules that are too much work are told as a problem to programs that send them, and what is no table is refused', async ({ page }) => {
+test('rules that are too much work are told as a problem to programs that send them, and what is no table is refused', async ({
+  page,
+}) => {
   const id = await makeSheet(page, [['Oxygen'], ['8']]);
   const made = await page.request.post(`/api/sheets/${id}/programs`, { data: { name: 'Rules', scopes: ['read'] } });
   const { token } = (await made.json()) as { token: string };
@@ -41,13 +43,17 @@ test('rules that are too much work are told as a problem to programs that send t
   });
   const judged = await evaluate([{ Oxygen: 8 }, { Oxygen: 4 }], [rule('huge', `${HUGE}>0`), rule('low', '=A2<5')]);
   expect(judged.status(), await judged.text()).toBe(200);
-  const { rules } = (await judged.json()) as { rules: { id: string; matched: string[]; problem: { message: string } | null }[] };
+  const { rules } = (await judged.json()) as {
+    rules: { id: string; matched: string[]; problem: { message: string } | null }[];
+  };
   expect(rules).toMatchObject([
     { id: 'huge', matched: [] },
     { id: 'low', matched: ['A3'], problem: null },
   ]);
   const wide = await evaluate(
-    Array.from({ length: 11 }, (_, record) => Object.fromEntries(Array.from({ length: 100 }, (__, at) => [`Label ${record} ${at}`, at]))),
+    Array.from({ length: 11 }, (_, record) =>
+      Object.fromEntries(Array.from({ length: 100 }, (__, at) => [`Label ${record} ${at}`, at])),
+    ),
     [],
   );
   expect({ status: wide.status(), ...((await wide.json()) as object) }).toMatchObject({

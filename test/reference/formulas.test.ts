@@ -13,10 +13,19 @@ const empty = sheetFromTable({ rows: [['a']], width: 1 }, { header: true });
 
 /** What a formula gives, as a number where it is one, else as shown. */
 function value(formula: string, sheet: Sheet = empty): number | string {
-  const context = { sheet, now: 46_089.5, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() };
+  const context = {
+    sheet,
+    now: 46_089.5,
+    findSheet: () => undefined,
+    findName: () => undefined,
+    work: new WorkMeter(),
+  };
   new Calculation(sheet, context);
   const found = cellValueOf(
-    valueAt(makeFormula(formula, { context, shapes: new FormulaShapes() }), { ...newCursor(context), slot: sheet.order[1] ?? 0 }),
+    valueAt(makeFormula(formula, { context, shapes: new FormulaShapes() }), {
+      ...newCursor(context),
+      slot: sheet.order[1] ?? 0,
+    }),
   );
   return found.kind === 'number' ? found.number : found.kind === 'date' ? found.serial : shownText(found, null);
 }
@@ -27,8 +36,8 @@ const expectPrinted = (formula: string, printed: string): void => {
   expect(Number(value(formula)).toFixed(decimals), formula).toBe(printed);
 };
 
-// Factors of annuities as tables of compound interest print them (for example in White, Case, Pratt and Agee, "Principles of
-// engineering economic analysis", appendix; from memory).
+// Factors of annuities as tables of compound interest print them (for example in White, Case, Pratt and Agee,
+// "Principles of engineering economic analysis", appendix; from memory).
 test.each([
   ['=PV(5%;10;-1)', '7.7217'],
   ['=PV(8%;20;-1)', '9.8181'],
@@ -40,7 +49,8 @@ test.each([
   ['=PV(12%;8;0;-1)', '0.4039'],
 ])('annuity table: %s is %s', expectPrinted);
 
-// Worked examples of loans and depreciation that handbooks of spreadsheet functions print (common practice; from memory).
+// Worked examples of loans and depreciation that handbooks of spreadsheet functions print (common practice; from
+// memory).
 test.each([
   ['=PMT(8%/12;10;10000)', '-1037.03'],
   ['=PMT(6%/12;360;100000)', '-599.55'],
@@ -78,7 +88,10 @@ describe('NIST Statistical Reference Datasets, univariate (certified values; fro
   const column = (values: readonly (number | string)[]) =>
     sheetFromTable({ rows: [['x'], ...values.map((one) => [String(one)])], width: 1 }, { header: true });
   /** Around a middle: NumAcc2 to NumAcc4 alternate between a tenth below and a tenth above. */
-  const around = (middle: string, low: string, high: string) => [middle, ...Array.from({ length: 1000 }, (_, at) => (at % 2 ? high : low))];
+  const around = (middle: string, low: string, high: string) => [
+    middle,
+    ...Array.from({ length: 1000 }, (_, at) => (at % 2 ? high : low)),
+  ];
   test.each([
     { name: 'NumAcc1', values: [10000001, 10000003, 10000002], mean: 10000002, deviation: 1 },
     { name: 'NumAcc2', values: around('1.2', '1.1', '1.3'), mean: 1.2, deviation: 0.1 },
@@ -188,7 +201,13 @@ describe('PostgreSQL comes to the same', async () => {
     }[]
   ).filter((car) => car.Horsepower !== null);
   const sheet = sheetFromTable(
-    { rows: [['Origin', 'Power', 'Seconds'], ...cars.map((car) => [car.Origin, String(car.Horsepower), String(car.Acceleration)])], width: 3 },
+    {
+      rows: [
+        ['Origin', 'Power', 'Seconds'],
+        ...cars.map((car) => [car.Origin, String(car.Horsepower), String(car.Acceleration)]),
+      ],
+      width: 3,
+    },
     { header: true },
   );
   const { sql } = await testDatabase('formulas');
@@ -218,7 +237,9 @@ describe('PostgreSQL comes to the same', async () => {
     ['=RANK(150;Power)', '1 + count(*) filter (where power > 150)'],
     ['=SUMPRODUCT((Origin="USA")*(Power>150)*Seconds)', "sum(seconds) filter (where origin = 'USA' and power > 150)"],
     ['=DSUM(A:C;"Power";A1:A2)', 'sum(power) filter (where origin = (select origin from car limit 1))'],
-  ])('%s', async (formula, expression) => expect(Number(value(formula, sheet))).toBeCloseTo(await asked(expression), 9));
+  ])('%s', async (formula, expression) =>
+    expect(Number(value(formula, sheet))).toBeCloseTo(await asked(expression), 9),
+  );
 
   test('dates over 200 years: weeks of ISO 8601, weekdays, ends of months, months later', async () => {
     const rows = await sql<{ day: string; week: number; weekday: number; later: string; last: string }[]>`

@@ -6,11 +6,12 @@ import { contrastRatio, luminance } from '../../src/core/looks/contrast';
 import { groundOf, readableText } from '../../src/core/looks/readable-text';
 
 type Triple = readonly [number, number, number];
-const times = (matrix: readonly Triple[], [a, b, c]: Triple): Triple => matrix.map(([x, y, z]) => x * a + y * b + z * c) as unknown as Triple;
+const times = (matrix: readonly Triple[], [a, b, c]: Triple): Triple =>
+  matrix.map(([x, y, z]) => x * a + y * b + z * c) as unknown as Triple;
 
 /*
- * OKLab by the matrices of its article: Björn Ottosson, "A perceptual color space for image processing" (2020), and the four pairs that the
- * article gives to check an implementation. From memory, which the pairs confirm.
+ * OKLab by the matrices of its article: Björn Ottosson, "A perceptual color space for image processing" (2020), and the
+ * four pairs that the article gives to check an implementation. From memory, which the pairs confirm.
  */
 const M1: readonly Triple[] = [
   [0.8189330101, 0.3618667424, -0.1288597137],
@@ -29,7 +30,8 @@ const RGB_TO_XYZ: readonly Triple[] = [
   [0.2126729, 0.7151522, 0.072175],
   [0.0193339, 0.119192, 0.9503041],
 ];
-const channels = (hex: string): Triple => [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16) / 255) as unknown as Triple;
+const channels = (hex: string): Triple =>
+  [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16) / 255) as unknown as Triple;
 const linear = (share: number): number => (share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4);
 const labOf = (hex: string): Triple => labOfXyz(times(RGB_TO_XYZ, channels(hex).map(linear) as unknown as Triple));
 
@@ -51,18 +53,27 @@ describe('OKLab', () => {
       [0, 0, 1],
       [0.153, -1.415, -0.449],
     ],
-  ])('the published pair %j', (xyz, lab) => labOfXyz(xyz).forEach((value, at) => expect(value).toBeCloseTo(lab[at]!, 3)));
+  ])('the published pair %j', (xyz, lab) =>
+    labOfXyz(xyz).forEach((value, at) => expect(value).toBeCloseTo(lab[at]!, 3)),
+  );
 
-  // Colours of CSS Color 4 (W3C) as its examples give them in oklab(): green, and the primaries as the article's own converter prints them. From memory.
+  // Colours of CSS Color 4 (W3C) as its examples give them in oklab(): green, and the primaries as the article's own
+  // converter prints them. From memory.
   test.each<[string, Triple]>([
     ['#008000', [0.51975, -0.1403, 0.10768]],
     ['#ff0000', [0.62796, 0.22486, 0.12585]],
     ['#0000ff', [0.45201, -0.03246, -0.31153]],
-  ])('the published colour %s', (hex, lab) => labOf(hex).forEach((value, at) => expect(value).toBeCloseTo(lab[at]!, 3)));
+  ])('the published colour %s', (hex, lab) =>
+    labOf(hex).forEach((value, at) => expect(value).toBeCloseTo(lab[at]!, 3)),
+  );
 
   test('a scale mixes in it: half way between two colours lies half way in OKLab', () => {
     // Greys and near greys, so that no mixture falls out of sRGB, where it would be clipped.
-    const muted = fc.tuple(fc.integer({ min: 60, max: 190 }), fc.integer({ min: -25, max: 25 }), fc.integer({ min: -25, max: 25 }));
+    const muted = fc.tuple(
+      fc.integer({ min: 60, max: 190 }),
+      fc.integer({ min: -25, max: 25 }),
+      fc.integer({ min: -25, max: 25 }),
+    );
     const hexOf = ([level, red, blue]: readonly [number, number, number]) =>
       `#${[level + red, level, level + blue].map((channel) => channel.toString(16).padStart(2, '0')).join('')}`;
     fc.assert(
@@ -70,13 +81,16 @@ describe('OKLab', () => {
         const [a, b] = [hexOf(one), hexOf(other)];
         const middle = labOf(new ColorRamp([a, b], 'oklab').at(0.5, [0, 1]));
         // A step of one in a channel of 255 is up to 0.006 of lightness.
-        middle.forEach((value, at) => expect(Math.abs(value - (labOf(a)[at]! + labOf(b)[at]!) / 2)).toBeLessThan(0.006));
+        middle.forEach((value, at) =>
+          expect(Math.abs(value - (labOf(a)[at]! + labOf(b)[at]!) / 2)).toBeLessThan(0.006),
+        );
       }),
     );
   });
 });
 
-// WCAG 2.2, definitions of contrast ratio and relative luminance; the pairs are those its techniques and common checkers tell. From memory.
+// WCAG 2.2, definitions of contrast ratio and relative luminance; the pairs are those its techniques and common
+// checkers tell. From memory.
 describe('contrast', () => {
   test.each([
     ['#000000', '#ffffff', 21],
@@ -102,7 +116,12 @@ describe('contrast', () => {
     const hex = fc.integer({ min: 0, max: 0xffffff }).map((number) => `#${number.toString(16).padStart(6, '0')}`);
     fc.assert(
       fc.property(hex, hex, fc.double({ min: 0, max: 1, noNaN: true }), (color, to, opacity) => {
-        for (const fill of [color, { color, opacity }, { from: color, to }, { pattern: 'dots' as const, color, on: to }]) {
+        for (const fill of [
+          color,
+          { color, opacity },
+          { from: color, to },
+          { pattern: 'dots' as const, color, on: to },
+        ]) {
           const [ground, text] = [groundOf(fill), readableText(fill)];
           const other = text === '#111111' ? '#ffffff' : '#111111';
           expect(contrastRatio(text, ground)).toBeGreaterThanOrEqual(contrastRatio(other, ground));
@@ -115,8 +134,8 @@ describe('contrast', () => {
 });
 
 /*
- * Machado, Oliveira and Fernandes, "A physiologically-based model for simulation of color vision deficiency" (2009), matrices of severity 1.0 as
- * its authors publish them. From memory. They act on linear light.
+ * Machado, Oliveira and Fernandes, "A physiologically-based model for simulation of color vision deficiency" (2009),
+ * matrices of severity 1.0 as its authors publish them. From memory. They act on linear light.
  */
 describe('colour vision without one of its cones', () => {
   const MATRICES: Record<string, readonly Triple[]> = {
@@ -143,7 +162,9 @@ describe('colour vision without one of its cones', () => {
       const [r, g, b] = channels(hex);
       const seen = see({ mode: 'rgb', r, g, b });
       const wanted = times(MATRICES[vision]!, [r, g, b]);
-      [seen.r, seen.g, seen.b].forEach((value, at) => expect(value).toBeCloseTo(Math.min(1, Math.max(0, wanted[at]!)), 2));
+      [seen.r, seen.g, seen.b].forEach((value, at) =>
+        expect(value).toBeCloseTo(Math.min(1, Math.max(0, wanted[at]!)), 2),
+      );
     }
   });
 });

@@ -13,8 +13,8 @@ const everyLetter = function* (): Generator<string> {
 };
 
 /*
- * ECMA-262 compares with the flags i and u by the simple foldings of Unicode's CaseFolding.txt; the engine has them from ICU. Two letters that
- * meet there must meet in a rule, for every letter of Unicode in the first two planes.
+ * ECMA-262 compares with the flags i and u by the simple foldings of Unicode's CaseFolding.txt; the engine has them
+ * from ICU. Two letters that meet there must meet in a rule, for every letter of Unicode in the first two planes.
  */
 describe('case folding against the engine’s own tables', () => {
   test('each letter meets its lower, upper and title case wherever simple folding says so', () => {
@@ -31,7 +31,8 @@ describe('case folding against the engine’s own tables', () => {
   });
 
   test('folding what is folded changes nothing', () => {
-    for (const letter of everyLetter()) if (foldText(foldText(letter)) !== foldText(letter)) expect.fail(`${letter} folds twice`);
+    for (const letter of everyLetter())
+      if (foldText(foldText(letter)) !== foldText(letter)) expect.fail(`${letter} folds twice`);
   });
 });
 
@@ -48,21 +49,33 @@ test.each([
   ['\u1f50', '\u03c5\u0313'],
   ['\ufb03', 'ffi'],
   ['\ufb13', '\u0574\u0576'],
-])('the full folding of %s', (letter, folded) => expect(foldText(letter, { accents: true })).toBe(folded.normalize('NFC')));
+])('the full folding of %s', (letter, folded) =>
+  expect(foldText(letter, { accents: true })).toBe(folded.normalize('NFC')),
+);
 
 /** How many of some texts a condition matches. */
 function matches(when: When, texts: readonly string[]): number {
   const sheet = sheetFromTable({ rows: [['Text'], ...texts.map((text) => [text])], width: 1 }, { header: true });
   const evaluation = new Evaluation(sheet, {});
   evaluation.setRules([
-    { id: 'r', name: 'R', on: true, settles: false, reads: { fields: [sheet.fields[0]!.id] }, when, paints: 'cell', look: { bold: true } },
+    {
+      id: 'r',
+      name: 'R',
+      on: true,
+      settles: false,
+      reads: { fields: [sheet.fields[0]!.id] },
+      when,
+      paints: 'cell',
+      look: { bold: true },
+    },
   ]);
   return evaluation.activeRules[0]!.shownCount();
 }
 
 /*
- * Patterns over which engines that backtrack take exponential time: the classes that OWASP's page on regular expression denial of service
- * lists, and the pattern of the RE2 papers. Each text would keep a backtracking engine busy for longer than the age of the universe.
+ * Patterns over which engines that backtrack take exponential time: the classes that OWASP's page on regular expression
+ * denial of service lists, and the pattern of the RE2 papers. Each text would keep a backtracking engine busy for
+ * longer than the age of the universe.
  */
 describe('patterns that are hard for engines which backtrack', () => {
   const long = 'a'.repeat(50_000);
@@ -74,8 +87,15 @@ describe('patterns that are hard for engines which backtrack', () => {
     ['(.*a){12}b', long, 0],
     [`${'a?'.repeat(30)}${'a'.repeat(30)}`, 'a'.repeat(30), 1],
     ['^(([a-z])+.)+[A-Z]([a-z])+$', long, 0],
-  ])('%s', (pattern, text, count) => expect(matches({ kind: 'text', is: 'pattern', any: [pattern], case: true }, [text])).toBe(count));
+  ])('%s', (pattern, text, count) =>
+    expect(matches({ kind: 'text', is: 'pattern', any: [pattern], case: true }, [text])).toBe(count),
+  );
 
   test('a cell of a million letters', () =>
-    expect(matches({ kind: 'text', is: 'pattern', any: ['(x+x+)+y', 'b$'] }, ['x'.repeat(1_000_000), `${'x'.repeat(999_999)}b`])).toBe(1));
+    expect(
+      matches({ kind: 'text', is: 'pattern', any: ['(x+x+)+y', 'b$'] }, [
+        'x'.repeat(1_000_000),
+        `${'x'.repeat(999_999)}b`,
+      ]),
+    ).toBe(1));
 });

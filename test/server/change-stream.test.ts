@@ -29,7 +29,13 @@ const write = (sheet: string, at: number) =>
 async function readUntil(sheet: string, after: number, last: number): Promise<{ sequences: number[]; text: string }> {
   const leave = new AbortController();
   const reader = (
-    await changeStream(sql, { sheet, after, served: { sheet, author: 'test' }, signal: leave.signal, mayRead: () => Promise.resolve(true) })
+    await changeStream(sql, {
+      sheet,
+      after,
+      served: { sheet, author: 'test' },
+      signal: leave.signal,
+      mayRead: () => Promise.resolve(true),
+    })
   ).getReader();
   let text = '';
   const sequences: number[] = [];
@@ -64,7 +70,8 @@ test('many readers of one process all hear of a change', async () => {
   const sheet = await newSheet();
   const readers = Array.from({ length: 12 }, () => readUntil(sheet, 0, 20));
   await Promise.all(Array.from({ length: 20 }, (_, at) => write(sheet, at)));
-  for (const { sequences } of await Promise.all(readers)) expect(sequences).toEqual(Array.from({ length: 20 }, (_, at) => at + 1));
+  for (const { sequences } of await Promise.all(readers))
+    expect(sequences).toEqual(Array.from({ length: 20 }, (_, at) => at + 1));
 });
 
 test('a reader that is ahead of the log is told to load anew', async () => {

@@ -17,7 +17,8 @@ afterEach(() => vi.useRealTimers());
 async function textOf(stream: ReadableStream<Uint8Array>): Promise<string> {
   let text = '';
   const reader = stream.getReader();
-  for (let part = await reader.read(); !part.done; part = await reader.read()) text += new TextDecoder().decode(part.value);
+  for (let part = await reader.read(); !part.done; part = await reader.read())
+    text += new TextDecoder().decode(part.value);
   return text;
 }
 
@@ -41,18 +42,29 @@ test('whoever may read no more is told once, however many changes of access come
   say({ event: 'second', data: { a: 2 } });
   await new Promise((resolve) => setTimeout(resolve, 100));
   may = false;
-  await Promise.all([tellAccessChanged(sql, { sheet: 's' }), tellAccessChanged(sql, { sheet: 's' }), tellAccessChanged(sql, { sheet: 's' })]);
+  await Promise.all([
+    tellAccessChanged(sql, { sheet: 's' }),
+    tellAccessChanged(sql, { sheet: 's' }),
+    tellAccessChanged(sql, { sheet: 's' }),
+  ]);
   const text = await reading;
   say({ event: 'late', data: 3 });
   // The form is that of the HTML standard, "Server-sent events".
-  expect(text).toBe('retry: 1000\n\nevent: first\ndata: 1\n\nevent: second\ndata: {"a":2}\n\nevent: closed\ndata: {}\n\n');
+  expect(text).toBe(
+    'retry: 1000\n\nevent: first\ndata: 1\n\nevent: second\ndata: {"a":2}\n\nevent: closed\ndata: {}\n\n',
+  );
   expect(ended).toBe(1);
 });
 
 test('a stream that cannot begin fails, and nothing of it goes on', async () => {
   vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval'] });
   const asked = vi.fn(() => Promise.resolve(true));
-  const stream = eventStream({ served, signal: new AbortController().signal, mayRead: asked, start: () => Promise.reject(new Error('no painter')) });
+  const stream = eventStream({
+    served,
+    signal: new AbortController().signal,
+    mayRead: asked,
+    start: () => Promise.reject(new Error('no painter')),
+  });
   await expect(textOf(stream)).rejects.toThrow('no painter');
   // The beat would write into a stream that is no more, and take the process with it.
   await vi.advanceTimersByTimeAsync(60_000);

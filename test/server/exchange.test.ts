@@ -28,7 +28,8 @@ const owner = nanoid();
 await sql`insert into person (id, email, name) values (${owner}, ${`${owner}@example.org`}, 'Mara Quillfeather')`;
 
 const by = () => ({ author: `person ${owner}`, role: 'owner' as const, own: OWN_ALL });
-const change = (sheet: string, ...operations: readonly Operation[]) => takeChange(sql, { sheet, by: by(), change: { id: nanoid(), operations } });
+const change = (sheet: string, ...operations: readonly Operation[]) =>
+  takeChange(sql, { sheet, by: by(), change: { id: nanoid(), operations } });
 
 async function bytesOf(id: string): Promise<Buffer> {
   const { packed } = await archiveSheet(sql, id);
@@ -77,21 +78,29 @@ describe('an archive', () => {
     });
     const id = await createSheet(sql, { ...contents, rules: [...contents.rules, ...kinds], owner });
     const { fields, rows } = stateOf(await readPacked(sql, id));
-    const cell = (row: number, input: string): Operation => ({ kind: 'set-cells', cells: [{ row: rows[row]!.id, field: fields[0]!.id, input }] });
+    const cell = (row: number, input: string): Operation => ({
+      kind: 'set-cells',
+      cells: [{ row: rows[row]!.id, field: fields[0]!.id, input }],
+    });
     await change(id, cell(3, 'entered'));
     await change(
       id,
       { kind: 'remove-rows', rows: [rows[5]!.id] },
       { kind: 'put-parts', parts: [{ id: 'snapshot then', kind: 'snapshot', name: 'then', sequence: 1 }] },
     );
-    await change(id, cell(3, 'entered again'), { kind: 'change-rows', rows: [{ id: rows[2]!.id, heightPx: 50, style: { fill: '#e8e0d0' } }] });
+    await change(id, cell(3, 'entered again'), {
+      kind: 'change-rows',
+      rows: [{ id: rows[2]!.id, heightPx: 50, style: { fill: '#e8e0d0' } }],
+    });
     const archive = await bytesOf(id);
     const again = await bringInSheet(sql, Readable.from([archive]), owner);
     expect(stateOf(await readPacked(sql, again))).toEqual(stateOf(await readPacked(sql, id)));
     for (const sequence of [0, 1, 2, 3])
       expect(stateOf(await packedAsOf(sql, again, sequence))).toEqual(stateOf(await packedAsOf(sql, id, sequence)));
     const told = (sheet: string) =>
-      historyOf(sql, sheet, {}).then((entries) => entries.map(({ at, says, names, cells }) => ({ at, says, names, cells })));
+      historyOf(sql, sheet, {}).then((entries) =>
+        entries.map(({ at, says, names, cells }) => ({ at, says, names, cells })),
+      );
     expect(await told(again)).toEqual(await told(id));
     // The author of a change is named, and that the archive says so.
     expect((await historyOf(sql, again, {}))[0]!.author).toBe('Mara Quillfeather');
@@ -115,11 +124,19 @@ describe('an archive', () => {
   test.each([
     ['no end', line(head) + line({ row }), 'cut off'],
     ['a row too few', line(head) + line({ row }) + line({ end: { rows: 2, changes: 0 } }), 'missing'],
-    ['two rows of one id', line(head) + line({ row }) + line({ row: { ...row, key: 'a1' } }) + line({ end: { rows: 2, changes: 0 } }), 'same id'],
+    [
+      'two rows of one id',
+      line(head) + line({ row }) + line({ row: { ...row, key: 'a1' } }) + line({ end: { rows: 2, changes: 0 } }),
+      'same id',
+    ],
     ['no JSON', 'hello\n', 'line 1'],
     ['another format', line({ ...head, format: 'other' }), 'format'],
     ['a cell that is no text', line(head) + line({ row: { ...row, cells: { f1: 5 } } }), 'line 2'],
-    ['a rule that is none', line({ ...head, rules: [{ id: 'a', key: 'a0', rule: { id: 'a', when: { kind: 'odd' } } }] }), 'line 1'],
+    [
+      'a rule that is none',
+      line({ ...head, rules: [{ id: 'a', key: 'a0', rule: { id: 'a', when: { kind: 'odd' } } }] }),
+      'line 1',
+    ],
     ['a line without end', 'x'.repeat(21_000_000), 'more than 20,000,000 characters'],
     ['more after the end', line(head) + line({ end: { rows: 0, changes: 0 } }) + line({ row }), 'after the last line'],
   ])('with %s is refused, and leaves nothing behind', async (_, text, words) => {
@@ -132,7 +149,9 @@ describe('an archive', () => {
   test('that stops on the way leaves nothing behind', async () => {
     const whole = gzipSync(
       line(head) +
-        Array.from({ length: 30_000 }, (_, at) => line({ row: { ...row, id: `r${at}`, key: `a${at}`, cells: { f1: nanoid(50) } } })).join(''),
+        Array.from({ length: 30_000 }, (_, at) =>
+          line({ row: { ...row, id: `r${at}`, key: `a${at}`, cells: { f1: nanoid(50) } } }),
+        ).join(''),
     );
     const before = (await sql`select count(*) from sheet`)[0]!.count as string;
     const broken = Readable.from(
@@ -175,7 +194,11 @@ describe('records that programs enter', () => {
         { [one]: 'B', [two]: '=1+1' },
       ]),
     ).toEqual({ sequence: 1, inserted: 2, updated: 0, unchanged: 0 });
-    expect(await enter([{ [one]: ' a ', [two]: 2 }, { [one]: 'B' }, { [one]: 'C' }], 'k1')).toMatchObject({ inserted: 1, updated: 1, unchanged: 1 });
+    expect(await enter([{ [one]: ' a ', [two]: 2 }, { [one]: 'B' }, { [one]: 'C' }], 'k1')).toMatchObject({
+      inserted: 1,
+      updated: 1,
+      unchanged: 1,
+    });
     expect(await enter([{ [one]: ' a ', [two]: 2 }, { [one]: 'B' }, { [one]: 'C' }], 'k1')).toMatchObject({
       sequence: 2,
       inserted: 1,
@@ -197,7 +220,8 @@ describe('records that programs enter', () => {
     const label = Object.values(contents.rows[0]!.cells)[0]!;
     const program = await programOf(sheet);
     // Without key fields each of them would add a record.
-    const enter = () => upsertRecords(sql, { program, body: { records: [{ [label]: 'once' }] }, idempotencyKey: 'again' });
+    const enter = () =>
+      upsertRecords(sql, { program, body: { records: [{ [label]: 'once' }] }, idempotencyKey: 'again' });
     const answers = await Promise.all(Array.from({ length: 12 }, enter));
     expect(new Set(answers.map((answer) => JSON.stringify(answer))).size).toBe(1);
     expect(stateOf(await readPacked(sql, sheet)).rows).toHaveLength(2);
@@ -210,7 +234,10 @@ describe('records that programs enter', () => {
     const program = await programOf(sheet);
     const answers = await Promise.all(
       Array.from({ length: 30 }, (_, at) =>
-        upsertRecords(sql, { program, body: { key: label, records: [{ [label]: `n${at % 10}` }, { [label]: `m${at}` }] } }),
+        upsertRecords(sql, {
+          program,
+          body: { key: label, records: [{ [label]: `n${at % 10}` }, { [label]: `m${at}` }] },
+        }),
       ),
     );
     const inserted = answers.reduce((sum, answer) => sum + answer.inserted, 0);
@@ -232,10 +259,14 @@ describe('records that programs enter', () => {
     expect(await upsertRecords(sql, { program, body })).toMatchObject({ inserted: 2 });
     const { fields, rows } = stateOf(await readPacked(sql, sheet));
     expect(fields.map(({ id }) => rows[0]!.cells[id])).toEqual(['Station', ...Object.keys(many), 'Note']);
-    expect(rows.slice(1, 3).map(({ cells }) => [cells[fields[0]!.id], cells[fields[14]!.id], cells[fields[15]!.id]])).toEqual([
+    expect(
+      rows.slice(1, 3).map(({ cells }) => [cells[fields[0]!.id], cells[fields[14]!.id], cells[fields[15]!.id]]),
+    ).toEqual([
       ['Alder Weir', '13', undefined],
       ['Birch Ford', undefined, 'new'],
     ]);
-    await expect(upsertRecords(sql, { program, body: { records: [{ Later: 1 }] } })).rejects.toThrow('no field "Later"');
+    await expect(upsertRecords(sql, { program, body: { records: [{ Later: 1 }] } })).rejects.toThrow(
+      'no field "Later"',
+    );
   });
 });

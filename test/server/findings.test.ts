@@ -39,7 +39,8 @@ const newSheet = (rules: readonly Rule[], values: readonly string[]) =>
     })),
     rules: rules.map((rule, at) => ({ id: rule.id, key: `a${at}`, rule })),
   });
-const take = (sheet: string, ...operations: Operation[]) => takeChange(sql, { sheet, by: TESTER, change: { id: `f${++made}`, operations } });
+const take = (sheet: string, ...operations: Operation[]) =>
+  takeChange(sql, { sheet, by: TESTER, change: { id: `f${++made}`, operations } });
 const set = (row: string, input: string): Operation => ({ kind: 'set-cells', cells: [{ row, field: 'a', input }] });
 const rule = (id: string, when: Rule['when'], rest: Partial<Rule> = {}): Rule => ({
   id,
@@ -62,9 +63,14 @@ interface FindingRow {
   readonly after: string;
 }
 const kept = (sheet: string) =>
-  sql<FindingRow[]>`select sequence, row_id, way, before, after from finding where sheet_id = ${sheet} order by sequence, row_id`;
+  sql<
+    FindingRow[]
+  >`select sequence, row_id, way, before, after from finding where sheet_id = ${sheet} order by sequence, row_id`;
 
-/** The same worked out by PostgreSQL alone, from the log and what the sheet began with: below 5 and not so before, or the other way round. */
+/**
+ * The same worked out by PostgreSQL alone, from the log and what the sheet began with: below 5 and not so before, or
+ * the other way round.
+ */
 const bySql = (sheet: string, begun: readonly string[]) => sql<FindingRow[]>`
   with entered as (
     select 0::bigint as sequence, 'r' || (at - 1) as row_id, value as input from unnest(${begun as string[]}::text[]) with ordinality as first (value, at)
@@ -91,25 +97,36 @@ test('findings are what an SQL query over the log gives, whoever keeps them and 
     selector: ({ row }) => row,
   });
   await fc.assert(
-    fc.asyncProperty(fc.array(change, { minLength: 1, maxLength: 25 }), fc.integer({ min: 0, max: 24 }), async (changes, stop) => {
-      const sheet = await newSheet([low], values);
-      // Two processes at once; one of them falls over on the way, and another takes its place.
-      let keepers = [new FindingsKeeper(sql), new FindingsKeeper(sql)];
-      for (const [at, cells] of changes.entries()) {
-        await take(sheet, { kind: 'set-cells', cells: cells.map(({ row, input: entered }) => ({ row, field: 'a', input: entered })) });
-        if (at % 3 === 0) await Promise.all(keepers.map((keeper) => keeper.look(sheet)));
-        if (at === stop) keepers = [keepers[1]!, new FindingsKeeper(sql)];
-      }
-      await keepers[0]!.look(sheet);
-      await keepers[1]!.look(sheet);
-      expect([...(await kept(sheet))]).toEqual([...(await bySql(sheet, values))]);
-    }),
+    fc.asyncProperty(
+      fc.array(change, { minLength: 1, maxLength: 25 }),
+      fc.integer({ min: 0, max: 24 }),
+      async (changes, stop) => {
+        const sheet = await newSheet([low], values);
+        // Two processes at once; one of them falls over on the way, and another takes its place.
+        let keepers = [new FindingsKeeper(sql), new FindingsKeeper(sql)];
+        for (const [at, cells] of changes.entries()) {
+          await take(sheet, {
+            kind: 'set-cells',
+            cells: cells.map(({ row, input: entered }) => ({ row, field: 'a', input: entered })),
+          });
+          if (at % 3 === 0) await Promise.all(keepers.map((keeper) => keeper.look(sheet)));
+          if (at === stop) keepers = [keepers[1]!, new FindingsKeeper(sql)];
+        }
+        await keepers[0]!.look(sheet);
+        await keepers[1]!.look(sheet);
+        expect([...(await kept(sheet))]).toEqual([...(await bySql(sheet, values))]);
+      },
+    ),
     { numRuns: 12 },
   );
 });
 
 test('an answer goes from one outcome to another; who and how many are told; a rule changed by hand begins anew', async () => {
-  const key = rule('key', { kind: 'key', expect: ['stonefly'], looks: { right: { look: 'clear' }, wrong: { look: 'alarm' } } }, { look: undefined });
+  const key = rule(
+    'key',
+    { kind: 'key', expect: ['stonefly'], looks: { right: { look: 'clear' }, wrong: { look: 'alarm' } } },
+    { look: undefined },
+  );
   const sheet = await newSheet([key], ['', 'stonefly']);
   const keeper = new FindingsKeeper(sql);
   await take(sheet, set('r0', 'mayfly'));
@@ -120,7 +137,8 @@ test('an answer goes from one outcome to another; who and how many are told; a r
   await take(sheet, set('r0', 'mayfly'));
   await take(sheet, { kind: 'remove-rows', rows: ['r0'] });
   await keeper.look(sheet);
-  const told = await sql`select way, outcome, record, label, before, after, painted, author from finding where sheet_id = ${sheet} order by id`;
+  const told =
+    await sql`select way, outcome, record, label, before, after, painted, author from finding where sheet_id = ${sheet} order by id`;
   const by = { label: 'A', author: 'test' };
   expect([...told]).toEqual([
     { ...by, way: 'entered', outcome: 'wrong', record: 'Station 0', before: '', after: 'mayfly', painted: 2 },
@@ -175,12 +193,18 @@ test('important rules write at once, digests when they are due, and a local addr
     findings: [{ ruleName: 'low', way: 'entered', record: 'Station 0', before: '9', after: '4' }, {}],
   });
   const mails = () => sql`select recipient, subject, body from outbox_mail order by id`;
-  const atOnce = { recipient: 'wren@example.org', subject: 'low: Readings', body: 'Station 0, A: entered low. It was 9, now 4.' };
+  const atOnce = {
+    recipient: 'wren@example.org',
+    subject: 'low: Readings',
+    body: 'Station 0, A: entered low. It was 9, now 4.',
+  };
   expect([...(await mails())]).toEqual([atOnce]);
   // Not due yet; then it is, once.
   expect(await writeDigests(sql)).toBe(0);
   await sql`update finding_follow set digest_at = now() - interval '61 minutes'`;
   expect([await writeDigests(sql), await writeDigests(sql)]).toEqual([1, 0]);
-  expect((await mails())[1]).toMatchObject({ body: 'Station 0, A: entered low. It was 9, now 4.\nStation 0, A: left low. It was 4, now 9.' });
+  expect((await mails())[1]).toMatchObject({
+    body: 'Station 0, A: entered low. It was 9, now 4.\nStation 0, A: left low. It was 4, now 9.',
+  });
   hearing.close();
 });

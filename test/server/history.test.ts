@@ -27,8 +27,12 @@ const low = {
   when: { kind: 'state' as const, is: 'blank' as const },
   paints: 'cell' as const,
 };
-const take = (...operations: Operation[]) => takeChange(sql, { sheet, by: TESTER, change: { id: `change ${++made}`, operations } });
-const set = (row: string, field: string, input: string): Operation => ({ kind: 'set-cells', cells: [{ row, field, input }] });
+const take = (...operations: Operation[]) =>
+  takeChange(sql, { sheet, by: TESTER, change: { id: `change ${++made}`, operations } });
+const set = (row: string, field: string, input: string): Operation => ({
+  kind: 'set-cells',
+  cells: [{ row, field, input }],
+});
 async function asOf(sequence: number): Promise<Sheet> {
   const bytes = gunzipSync(await packedAsOf(sql, sheet, sequence));
   return unpackSheet(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer).sheet;
@@ -101,11 +105,19 @@ describe('the history', () => {
     const inputs = Array.from({ length: 400 }, (_, at) => `v${at}`);
     await take({
       kind: 'insert-rows',
-      rows: inputs.map((input, at) => ({ id: `n${at}`, key: `z${String(at).padStart(3, '0')}`, role: 'record', cells: { f1: input } })),
+      rows: inputs.map((input, at) => ({
+        id: `n${at}`,
+        key: `z${String(at).padStart(3, '0')}`,
+        role: 'record',
+        cells: { f1: input },
+      })),
     });
     await take({
       kind: 'set-cells',
-      cells: [{ row: 'r0', field: 'f2', input: 'first' }, ...inputs.map((input, at) => ({ row: `n${at}`, field: 'f1', input: `${input}!` }))],
+      cells: [
+        { row: 'r0', field: 'f2', input: 'first' },
+        ...inputs.map((input, at) => ({ row: `n${at}`, field: 'f1', input: `${input}!` })),
+      ],
     });
     const [newest] = await historyOf(sql, sheet, {});
     expect(newest!.says).toEqual(['401 cells entered']);
@@ -118,7 +130,8 @@ describe('the history', () => {
   });
 
   test('is asked for by field, by record, and from a change backwards', async () => {
-    const sequences = async (query: Parameters<typeof historyOf>[2]) => (await historyOf(sql, sheet, query)).map(({ sequence }) => sequence);
+    const sequences = async (query: Parameters<typeof historyOf>[2]) =>
+      (await historyOf(sql, sheet, query)).map(({ sequence }) => sequence);
     expect(await sequences({ field: 'f3' })).toEqual([1]);
     expect(await sequences({ row: 'r2' })).toEqual([3, 1]);
     expect(await sequences({ row: 'r2', field: 'f1' })).toEqual([3]);
@@ -136,8 +149,12 @@ describe('the history', () => {
     expect(held('r2', 2)).toBe('newer');
     await takeBack(sql, { sheet, by: TESTER, sequence: 2, id: 'back again' });
     expect((await asOf(6)).findSlot('r3')).toBeDefined();
-    await expect(takeBack(sql, { sheet, by: TESTER, sequence: 99, id: 'none' })).rejects.toMatchObject({ code: 'bad-request' });
-    await expect(bringBack(sql, { sheet, by: TESTER, sequence: 6, id: 'nothing' })).rejects.toMatchObject({ code: 'bad-request' });
+    await expect(takeBack(sql, { sheet, by: TESTER, sequence: 99, id: 'none' })).rejects.toMatchObject({
+      code: 'bad-request',
+    });
+    await expect(bringBack(sql, { sheet, by: TESTER, sequence: 6, id: 'nothing' })).rejects.toMatchObject({
+      code: 'bad-request',
+    });
   });
 
   test('of the whole sheet only some cells can be brought back', async () => {
@@ -147,9 +164,9 @@ describe('the history', () => {
     const now = await asOf(head + 2);
     const held = (which: typeof now, row: string) => which.columns[0]!.inputAt(which.findSlot(row)!);
     expect([held(now, 'r0'), held(now, 'r1')]).toEqual([held(await asOf(head), 'r0'), 'changed too']);
-    await expect(bringBack(sql, { sheet, by: TESTER, sequence: head, id: 'none', cells: [{ row: 'r5', field: 'f1' }] })).rejects.toThrow(
-      'nothing to bring back',
-    );
+    await expect(
+      bringBack(sql, { sheet, by: TESTER, sequence: head, id: 'none', cells: [{ row: 'r5', field: 'f1' }] }),
+    ).rejects.toThrow('nothing to bring back');
   });
 
   test('rules, fields, parts and new rows that somebody has changed since stay, and nothing is taken back where all was', async () => {
@@ -166,11 +183,14 @@ describe('the history', () => {
     expect(findRule(now, 'r')?.rule.look).toEqual({ fill: '#222222' });
     expect(now.findSlot('new')).toBeDefined();
     expect(now.parts.get('bands')).toBeUndefined();
-    await expect(takeBack(sql, { sheet, by: TESTER, sequence: first, id: 'again' })).rejects.toThrow('nothing left of it to take back');
+    await expect(takeBack(sql, { sheet, by: TESTER, sequence: first, id: 'again' })).rejects.toThrow(
+      'nothing left of it to take back',
+    );
   });
 
   test('is asked for by rule, and by who made it', async () => {
-    const sequences = async (query: Parameters<typeof historyOf>[2]) => (await historyOf(sql, sheet, query)).map(({ sequence }) => sequence);
+    const sequences = async (query: Parameters<typeof historyOf>[2]) =>
+      (await historyOf(sql, sheet, query)).map(({ sequence }) => sequence);
     const ruled = await take(putRules([{ id: 'r', key: 'a0', rule: low }]));
     const gone = await take({ kind: 'remove-rules', rules: ['r', 'other'] });
     expect(await sequences({ rule: 'r' })).toEqual([gone, ruled]);

@@ -54,12 +54,17 @@ class Reading {
   private open(): Replica {
     const bytes = gunzipSync(this.painted.paint('reader', { reader: this.reader, theme: 'light' }).packed);
     this.sent.push(bytes.toString('latin1'));
-    return openPainted(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer, 'light').replica;
+    return openPainted(
+      bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer,
+      'light',
+    ).replica;
   }
 
   change(operation: Operation): void {
     this.sequence++;
-    this.painted.receive([{ sequence: this.sequence, at: NOW, change: { id: `c${this.sequence}`, operations: [operation] } }]);
+    this.painted.receive([
+      { sequence: this.sequence, at: NOW, change: { id: `c${this.sequence}`, operations: [operation] } },
+    ]);
     // Asking for the view sends everything first that waits.
     this.painted.paint('reader', { reader: this.reader, theme: 'light' });
     for (const repaint of this.told.splice(0)) {
@@ -117,7 +122,12 @@ test('a reader is told of a change of 200,000 entries', () => {
 test('what a reader is told of changes comes to what they would get anew', () => {
   fc.assert(
     fc.property(
-      fc.record({ reader: anyReader, filling: anyFilling, ruleSet: rules, operations: fc.array(anyOperation, { minLength: 1, maxLength: 6 }) }),
+      fc.record({
+        reader: anyReader,
+        filling: anyFilling,
+        ruleSet: rules,
+        operations: fc.array(anyOperation, { minLength: 1, maxLength: 6 }),
+      }),
       ({ reader, filling, ruleSet, operations }) => {
         const sheet = dressed(ruleSet, filling);
         const reading = new Reading(sheet, reader);
@@ -154,7 +164,12 @@ test('nothing of a field that fillers do not get is ever sent to one, whatever i
     fc.record({ row, field: fc.constantFrom('f1', 'f2'), input: fc.constantFrom(...TELLING, '5', 'x') }),
   );
   const operation: fc.Arbitrary<Operation> = fc.oneof(
-    { weight: 3, arbitrary: fc.array(entry, { minLength: 1, maxLength: 4 }).map((cells) => ({ kind: 'set-cells' as const, cells })) },
+    {
+      weight: 3,
+      arbitrary: fc
+        .array(entry, { minLength: 1, maxLength: 4 })
+        .map((cells) => ({ kind: 'set-cells' as const, cells })),
+    },
     fc.record({
       kind: fc.constant('insert-rows' as const),
       rows: secret.map((input) => [{ id: 'n1', key: 'a05', role: 'record' as const, cells: { f1: '=C3', f3: input } }]),
@@ -178,8 +193,14 @@ test('nothing of a field that fillers do not get is ever sent to one, whatever i
         if (byKey) sheet.apply(putRules([key]));
         const others = byKey ? operations.filter(({ kind }) => kind !== 'put-rules') : operations;
         for (const input of [`${SECRET}-0`])
-          sheet.apply({ kind: 'set-cells', cells: ['header', 'r0', 'r1', 'r2'].map((id) => ({ row: id, field: 'f3', input })) });
-        sheet.apply({ kind: 'put-parts', parts: [{ id: 'whispered', kind: 'name', name: 'Whispered', refersTo: '=$C$3' }] });
+          sheet.apply({
+            kind: 'set-cells',
+            cells: ['header', 'r0', 'r1', 'r2'].map((id) => ({ row: id, field: 'f3', input })),
+          });
+        sheet.apply({
+          kind: 'put-parts',
+          parts: [{ id: 'whispered', kind: 'name', name: 'Whispered', refersTo: '=$C$3' }],
+        });
         const reading = new Reading(sheet, { role: 'filler', own: whose });
         for (const one of others) reading.change(one);
         const everything = reading.sent.join('\n');
@@ -197,12 +218,20 @@ const anyKey = {
   on: true,
   settles: false,
   reads: { fields: ['f1'] },
-  when: { kind: 'key' as const, expect: { field: 'f3' }, near: 1, looks: { right: { fill: '#00aa00' }, wrong: { fill: '#aa0000' } } },
+  when: {
+    kind: 'key' as const,
+    expect: { field: 'f3' },
+    near: 1,
+    looks: { right: { fill: '#00aa00' }, wrong: { fill: '#aa0000' } },
+  },
   paints: 'cell' as const,
 };
 
 test('of several who fill in, nobody is sent what others filled in, unless the owner shows it', () => {
-  const marked = (input: string, row: string, field: string): Operation => ({ kind: 'set-cells', cells: [{ row, field, input }] });
+  const marked = (input: string, row: string, field: string): Operation => ({
+    kind: 'set-cells',
+    cells: [{ row, field, input }],
+  });
   for (const showsOthers of [false, true]) {
     const sheet = dressed([], { ...NOTHING_OPEN, open: ['f1', 'f2'], showsOthers });
     const byField = new Reading(sheet, { role: 'filler', own: { fields: ['f1'], rows: null } });
@@ -213,7 +242,8 @@ test('of several who fill in, nobody is sent what others filled in, unless the o
       reading.change(marked('beneath', 'r2', 'f1'));
       reading.change(marked('=A4&B3', 'r5', 'f3'));
     }
-    const has = (reading: Reading) => ['mine', 'beside', 'beneath'].filter((word) => reading.sent.join().includes(word));
+    const has = (reading: Reading) =>
+      ['mine', 'beside', 'beneath'].filter((word) => reading.sent.join().includes(word));
     expect(has(byField)).toEqual(showsOthers ? ['mine', 'beside', 'beneath'] : ['mine', 'beneath']);
     expect(has(byRow)).toEqual(showsOthers ? ['mine', 'beside', 'beneath'] : ['mine', 'beside']);
     // How others' answers are judged is not sent either.

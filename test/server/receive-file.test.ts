@@ -40,8 +40,8 @@ test.each([
   try {
     const slow = new Readable({ read() {} });
     const told: string[] = [];
-    const received = receiveFile(slow, { sender: 'somebody slow', maxBytes: 1e9 }, () => Promise.resolve()).catch((error: Error) =>
-      told.push(error.message),
+    const received = receiveFile(slow, { sender: 'somebody slow', maxBytes: 1e9 }, () => Promise.resolve()).catch(
+      (error: Error) => told.push(error.message),
     );
     while (told.length === 0) {
       if (bytesASecond > 0 && !slow.destroyed) slow.push(Buffer.alloc(bytesASecond));
@@ -68,8 +68,12 @@ test('one that breaks off is told in words', async () => {
 test('nobody sends more files at once than there is room for; others still can', async () => {
   const hanging = Array.from({ length: 3 }, () => new Readable({ read() {} }));
   const waiting = hanging.map((body) => receiveFile(body, usual, () => Promise.resolve('taken')));
-  await expect(receiveFile(Readable.from(['x']), usual, () => Promise.resolve())).rejects.toMatchObject({ code: 'too-busy' });
-  expect(await receiveFile(Readable.from(['x']), { ...usual, sender: 'another' }, () => Promise.resolve('taken'))).toBe('taken');
+  await expect(receiveFile(Readable.from(['x']), usual, () => Promise.resolve())).rejects.toMatchObject({
+    code: 'too-busy',
+  });
+  expect(await receiveFile(Readable.from(['x']), { ...usual, sender: 'another' }, () => Promise.resolve('taken'))).toBe(
+    'taken',
+  );
   for (const body of hanging) body.push(null);
   expect(await Promise.all(waiting)).toEqual(['taken', 'taken', 'taken']);
   expect(await receiveFile(Readable.from(['x']), usual, () => Promise.resolve('taken'))).toBe('taken');

@@ -5,7 +5,10 @@ test('a program may ask so often in a minute, and is told when it may again; oth
   const answers = [];
   for (let at = 0; at < REQUESTS_A_MINUTE; at++) answers.push(await countRequest('busy'));
   expect(answers.every(({ isOver }) => !isOver)).toBe(true);
-  expect(answers[0]!.headers).toMatchObject({ 'ratelimit-limit': String(REQUESTS_A_MINUTE), 'ratelimit-remaining': String(REQUESTS_A_MINUTE - 1) });
+  expect(answers[0]!.headers).toMatchObject({
+    'ratelimit-limit': String(REQUESTS_A_MINUTE),
+    'ratelimit-remaining': String(REQUESTS_A_MINUTE - 1),
+  });
   expect(answers.at(-1)!.headers['ratelimit-remaining']).toBe('0');
   const over = await countRequest('busy');
   expect(over.isOver).toBe(true);

@@ -36,10 +36,18 @@ const link = async (role: LinkRole, gives: LinkGives = { kind: 'all' }, endsAt: 
 const come = async (token: string, name = 'Ilse') => (await joinByLink(sql, token, { name })).visit;
 const ownOf = async (visit: string) => (await findAccess(sql, sheet, { session: undefined, visit }))?.own;
 const change = (operation: Operation) => ({ id: `change ${++made}`, operations: [operation] });
-const set = (row: string, field: string, input: string): Operation => ({ kind: 'set-cells', cells: [{ row, field, input }] });
+const set = (row: string, field: string, input: string): Operation => ({
+  kind: 'set-cells',
+  cells: [{ row, field, input }],
+});
 
 beforeEach(async () => {
-  const row = (id: string, role: 'header' | 'record' | 'total', at: number) => ({ id, key: `a${at}`, role, cells: { name: id } });
+  const row = (id: string, role: 'header' | 'record' | 'total', at: number) => ({
+    id,
+    key: `a${at}`,
+    role,
+    cells: { name: id },
+  });
   sheet = await createSheet(sql, {
     name: 'Soundings',
     fields: FIELDS,
@@ -74,7 +82,9 @@ describe('a link', () => {
     // A visit by another link, or a token that is none, is no place of this one.
     const other = await come((await link('filler', { kind: 'next-row' })).token);
     for (const none of [other, 'made up']) {
-      const fresh = await joinByLink(sql, token, { name: 'Ilse', visitOf: () => Promise.resolve(none) }).catch((error: Error) => error.message);
+      const fresh = await joinByLink(sql, token, { name: 'Ilse', visitOf: () => Promise.resolve(none) }).catch(
+        (error: Error) => error.message,
+      );
       expect(fresh).not.toMatchObject({ visit: none });
     }
   });
@@ -92,7 +102,11 @@ describe('a link', () => {
   test('lets nobody in once it has ended or is taken back, nor those who came by it, and all are told the same', async () => {
     const { id, token } = await link('viewer', { kind: 'all' }, new Date(Date.now() + 60_000));
     const visit = await come(token);
-    expect(await findAccess(sql, sheet, { session: undefined, visit })).toMatchObject({ role: 'viewer', name: 'Ilse', person: undefined });
+    expect(await findAccess(sql, sheet, { session: undefined, visit })).toMatchObject({
+      role: 'viewer',
+      name: 'Ilse',
+      person: undefined,
+    });
     await endLink(sql, sheet, { id, endsAt: new Date(Date.now() - 1) });
     expect(await findAccess(sql, sheet, { session: undefined, visit })).toBeUndefined();
     const ended = await come(token).catch((error: Error) => error.message);
@@ -113,7 +127,15 @@ describe('a link', () => {
   test('keeps a key that is made after it from fillers, and a hidden field that an editor shows', async () => {
     const kept = async () => fillingOf(await readParts(sql, sheet, ['filling'])).kept;
     const when = { kind: 'key' as const, expect: { field: 'answer' }, looks: {} };
-    const rule = { id: 'late', name: 'Late', on: true, settles: false, reads: { fields: ['day'] }, when, paints: 'cell' as const };
+    const rule = {
+      id: 'late',
+      name: 'Late',
+      on: true,
+      settles: false,
+      reads: { fields: ['day'] },
+      when,
+      paints: 'cell' as const,
+    };
     const put = change(putRules([{ id: 'late', key: 'a0', rule }]));
     await takeChange(sql, { sheet, by: TESTER, change: put });
     // While there are no fillers, there is nobody to hide it from.
@@ -132,13 +154,27 @@ describe('a link', () => {
   });
 
   test('keeps the answers of a key from fillers from then on, also when its rule goes', async () => {
-    const when = { kind: 'key' as const, expect: { field: 'answer' }, looks: { right: { fill: '#00aa00' }, wrong: null, empty: null } };
-    const rule = { id: 'k', name: 'K', on: true, settles: false, reads: { fields: ['day'] }, when, paints: 'cell' as const };
+    const when = {
+      kind: 'key' as const,
+      expect: { field: 'answer' },
+      looks: { right: { fill: '#00aa00' }, wrong: null, empty: null },
+    };
+    const rule = {
+      id: 'k',
+      name: 'K',
+      on: true,
+      settles: false,
+      reads: { fields: ['day'] },
+      when,
+      paints: 'cell' as const,
+    };
     await takeChange(sql, { sheet, by: TESTER, change: change(putRules([{ id: 'k', key: 'a0', rule }])) });
     const { token } = await link('filler');
     await takeChange(sql, { sheet, by: TESTER, change: change({ kind: 'remove-rules', rules: ['k'] }) });
     const by = (await findAccess(sql, sheet, { session: undefined, visit: await come(token) }))!;
-    await expect(takeChange(sql, { sheet, by, change: change(set('sum', 'answer', '5')) })).rejects.toMatchObject({ code: 'locked' });
+    await expect(takeChange(sql, { sheet, by, change: change(set('sum', 'answer', '5')) })).rejects.toMatchObject({
+      code: 'locked',
+    });
     await takeChange(sql, { sheet, by, change: change(set('one', 'day', '5')) });
   });
 });
@@ -156,7 +192,10 @@ describe('an invitation', () => {
     // It is good for the address that it was sent to alone.
     await expect(acceptInvitation(sql, token, late.person)).rejects.toMatchObject({ code: 'not-allowed' });
     expect(await acceptInvitation(sql, token, odo.person)).toBe(sheet);
-    expect(await findAccess(sql, sheet, { session: odo.session, visit: undefined })).toMatchObject({ role: 'editor', own: OWN_ALL });
+    expect(await findAccess(sql, sheet, { session: odo.session, visit: undefined })).toMatchObject({
+      role: 'editor',
+      own: OWN_ALL,
+    });
     await expect(acceptInvitation(sql, token, odo.person)).rejects.toMatchObject({ code: 'no-sheet' });
     await acceptInvitation(sql, await invited('viewer', odo.person.email), odo.person);
     expect(await findAccess(sql, sheet, { session: odo.session, visit: undefined })).toMatchObject({ role: 'editor' });
@@ -198,13 +237,19 @@ test('of two ways in the one that may do more counts', async () => {
 test('a sheet keeps an owner, also when two take it from one another at the same moment', async () => {
   const [a, b] = [await account('A'), await account('B')];
   for (const { person } of [a, b]) await putMember(sql, sheet, { person: person.id, role: 'owner' });
-  const outcomes = await Promise.allSettled([a, b].map(({ person }) => changeMember(sql, sheet, { person: person.id, role: 'viewer' })));
+  const outcomes = await Promise.allSettled(
+    [a, b].map(({ person }) => changeMember(sql, sheet, { person: person.id, role: 'viewer' })),
+  );
   expect(outcomes.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
   const { members } = await readSharing(sql, sheet);
   expect(members.map(({ role }) => role)).toEqual(['owner', 'viewer']);
-  await expect(changeMember(sql, sheet, { person: members[0]!.id, role: null })).rejects.toThrow('keeps at least one owner');
+  await expect(changeMember(sql, sheet, { person: members[0]!.id, role: null })).rejects.toThrow(
+    'keeps at least one owner',
+  );
   await changeMember(sql, sheet, { person: members[1]!.id, role: null });
-  await expect(changeMember(sql, sheet, { person: members[1]!.id, role: 'editor' })).rejects.toMatchObject({ code: 'bad-request' });
+  await expect(changeMember(sql, sheet, { person: members[1]!.id, role: 'editor' })).rejects.toMatchObject({
+    code: 'bad-request',
+  });
 });
 
 describe('who may change what, as docs/sharing.md has it', () => {
@@ -235,25 +280,40 @@ describe('who may change what, as docs/sharing.md has it', () => {
     return role === 'editor' ? !OWNED.includes(what) : role === 'filler' && TYPED.includes(what);
   };
 
-  test.each(SHEET_ROLES.flatMap((role) => Object.keys(changes).map((what) => [role, what] as const)))('%s: %s', async (role, what) => {
-    const taken = takeChange(sql, { sheet, by: { author: 'test', role, own: OWN_ALL }, change: change(changes[what]!) }).catch((error) => error);
-    const outcome: unknown = await taken;
-    // Who may is only hindered by what is not there.
-    const isDone = may(role, what) && what !== 'a row that is not there';
-    if (isDone) expect(outcome).toBe(1);
-    else expect(outcome).toMatchObject({ code: may(role, what) ? 'row-gone' : role === 'editor' ? 'not-allowed' : 'locked' });
-    if (role === 'filler' && what.startsWith('a formula')) expect(outcome).toMatchObject({ message: NO_FORMULAS });
-    const [{ count }] = (await sql`select count(*)::int from sheet_change where sheet_id = ${sheet}`) as unknown as [{ count: number }];
-    expect(count).toBe(isDone ? 1 : 0);
-  });
+  test.each(SHEET_ROLES.flatMap((role) => Object.keys(changes).map((what) => [role, what] as const)))(
+    '%s: %s',
+    async (role, what) => {
+      const taken = takeChange(sql, {
+        sheet,
+        by: { author: 'test', role, own: OWN_ALL },
+        change: change(changes[what]!),
+      }).catch((error) => error);
+      const outcome: unknown = await taken;
+      // Who may is only hindered by what is not there.
+      const isDone = may(role, what) && what !== 'a row that is not there';
+      if (isDone) expect(outcome).toBe(1);
+      else
+        expect(outcome).toMatchObject({
+          code: may(role, what) ? 'row-gone' : role === 'editor' ? 'not-allowed' : 'locked',
+        });
+      if (role === 'filler' && what.startsWith('a formula')) expect(outcome).toMatchObject({ message: NO_FORMULAS });
+      const [{ count }] = (await sql`select count(*)::int from sheet_change where sheet_id = ${sheet}`) as unknown as [
+        { count: number },
+      ];
+      expect(count).toBe(isDone ? 1 : 0);
+    },
+  );
 
   test('a filler types into their own alone, and all of a change or nothing', async () => {
     const by = { author: 'test', role: 'filler', own: { fields: ['day'], rows: ['one'] } } as const;
-    const take = (...operations: Operation[]) => takeChange(sql, { sheet, by, change: { id: `change ${++made}`, operations } });
+    const take = (...operations: Operation[]) =>
+      takeChange(sql, { sheet, by, change: { id: `change ${++made}`, operations } });
     await take(set('one', 'day', 'mine'));
     for (const other of [set('two', 'day', 'x'), set('one', 'depth', 'x'), set('sum', 'answer', 'x')])
       await expect(take(set('one', 'day', 'again'), other)).rejects.toThrow('for somebody else to fill in');
-    const [row] = await sql<{ cells: Record<string, string> }[]>`select cells from sheet_row where sheet_id = ${sheet} and id = 'one'`;
+    const [row] = await sql<
+      { cells: Record<string, string> }[]
+    >`select cells from sheet_row where sheet_id = ${sheet} and id = 'one'`;
     expect(row!.cells.day).toBe('mine');
   });
 
@@ -264,7 +324,9 @@ describe('who may change what, as docs/sharing.md has it', () => {
       change: change({ kind: 'put-fields', fields: [{ ...FIELDS[1]!, allowed: ['ebb', 'flood'] }] }),
     });
     const by = { author: 'test', role: 'filler', own: OWN_ALL } as const;
-    await expect(takeChange(sql, { sheet, by, change: change(set('one', 'day', 'slack')) })).rejects.toThrow('Choose one of: ebb, flood.');
+    await expect(takeChange(sql, { sheet, by, change: change(set('one', 'day', 'slack')) })).rejects.toThrow(
+      'Choose one of: ebb, flood.',
+    );
     await takeChange(sql, { sheet, by, change: change(set('one', 'day', 'ebb')) });
   });
 });
@@ -279,7 +341,8 @@ describe('a rule set', () => {
   test('is read by its owner, and in a sheet on which its owner works; its name alone opens it to nobody', async () => {
     const [{ person: owner }, { person: other }] = [await account('Odo'), await account('Ilse')];
     await insertRuleSet(sql, { id: 'weirs', owner: owner.id, name: 'Weirs', body });
-    const sees = async (person: string, at: string) => (await findRuleSet(sql, { id: 'weirs', person, sheet: at })) !== undefined;
+    const sees = async (person: string, at: string) =>
+      (await findRuleSet(sql, { id: 'weirs', person, sheet: at })) !== undefined;
     const theirs = await createSheet(sql, { name: 'Own', fields: FIELDS, rows: [], rules: [], owner: other.id });
     await takeChange(sql, { sheet: theirs, by: TESTER, change: change(used('weirs')) });
     expect([await sees(owner.id, theirs), await sees(other.id, theirs)]).toEqual([true, false]);
@@ -292,7 +355,12 @@ describe('a program', () => {
   test('ends with its day, and with the right of who let it in', async () => {
     const [{ person: owner }, { person: other }] = [await account('Odo'), await account('Ilse')];
     for (const { id } of [owner, other]) await putMember(sql, sheet, { person: id, role: 'owner' });
-    const { token, endsAt } = await giveToken(sql, sheet, { name: 'Logger', scopes: ['read'], person: owner.id, days: 30 });
+    const { token, endsAt } = await giveToken(sql, sheet, {
+      name: 'Logger',
+      scopes: ['read'],
+      person: owner.id,
+      days: 30,
+    });
     expect(Math.round((endsAt! - Date.now()) / 86_400_000)).toBe(30);
     const found = async () => (await findProgram(sql, hashToken(token))) !== undefined;
     expect(await found()).toBe(true);
@@ -318,16 +386,20 @@ describe('judging while one types', () => {
 describe('what a sheet may hold', () => {
   test('is what a file may: fields that are too many are refused, and nothing of the change is kept', async () => {
     const many = Array.from({ length: 1000 }, (_, at) => newField(`more${at}`, `b${String(at).padStart(4, '0')}`));
-    await expect(takeChange(sql, { sheet, by: TESTER, change: change({ kind: 'put-fields', fields: many }) })).rejects.toThrow(
-      'at most 1,000 fields',
-    );
+    await expect(
+      takeChange(sql, { sheet, by: TESTER, change: change({ kind: 'put-fields', fields: many }) }),
+    ).rejects.toThrow('at most 1,000 fields');
     expect((await readFields(sql, sheet)).length).toBe(FIELDS.length);
   });
 
   test('of what a filler enters at once, there is far less room', async () => {
     const by = { author: 'visitor v', role: 'filler', own: OWN_ALL } as const;
-    await expect(takeChange(sql, { sheet, by, change: change(set('one', 'day', 'x'.repeat(4001))) })).rejects.toThrow('at most 4,000 characters');
+    await expect(takeChange(sql, { sheet, by, change: change(set('one', 'day', 'x'.repeat(4001))) })).rejects.toThrow(
+      'at most 4,000 characters',
+    );
     const cells = Array.from({ length: 2001 }, () => ({ row: 'one', field: 'day', input: 'x' }));
-    await expect(takeChange(sql, { sheet, by, change: change({ kind: 'set-cells', cells }) })).rejects.toThrow('At most 2000 entries');
+    await expect(takeChange(sql, { sheet, by, change: change({ kind: 'set-cells', cells }) })).rejects.toThrow(
+      'At most 2000 entries',
+    );
   });
 });

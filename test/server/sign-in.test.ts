@@ -13,12 +13,15 @@ const { sql } = await testDatabase('sign_in');
 const { account, sessionOf } = peopleOf(sql);
 
 const enter = (email: string, password: string, by: Guesser = BY) => checkSignIn(sql, { email, password }, by);
-const failing = (email: string, password: string, by: Guesser = BY) => enter(email, password, by).catch((error: Error) => error.message);
+const failing = (email: string, password: string, by: Guesser = BY) =>
+  enter(email, password, by).catch((error: Error) => error.message);
 const from = (at: number): Guesser => ({ client: `198.51.100.${at}`, device: undefined });
 
 test('a wrong address and a wrong password are told alike, and after ten failures one has to wait, however the address is spelled', async () => {
   const { person } = await account('Odo');
-  expect(await failing('nobody@wrenfold.example', 'marigold ferry')).toBe(await failing(person.email, 'wrong password'));
+  expect(await failing('nobody@wrenfold.example', 'marigold ferry')).toBe(
+    await failing(person.email, 'wrong password'),
+  );
   for (let at = 1; at < 10; at++) await failing(at % 2 ? person.email.toUpperCase() : person.email, 'wrong password');
   await expect(enter(person.email, 'marigold ferry')).rejects.toMatchObject({ code: 'too-often' });
   await sql`update guess set ends_at = now() - interval '1 second'`;
@@ -28,7 +31,9 @@ test('a wrong address and a wrong password are told alike, and after ten failure
 test('guesses side by side are all counted', async () => {
   const { person } = await account('Odo');
   const tried = await Promise.all(
-    Array.from({ length: 25 }, (_, at) => enter(person.email, `guess ${at}`, from(1)).catch((error: Refusal) => error.code)),
+    Array.from({ length: 25 }, (_, at) =>
+      enter(person.email, `guess ${at}`, from(1)).catch((error: Refusal) => error.code),
+    ),
   );
   expect(tried.filter((code) => code === 'bad-request')).toHaveLength(10);
   expect(tried.filter((code) => code === 'too-often')).toHaveLength(15);
@@ -46,7 +51,9 @@ test('strangers do not shut the owner out: another client gets in, more slowly, 
   // A token of somebody else's browser is none of this person's.
   const { person: other } = await account('Ilse');
   await sessionOf(other.id, { ...known, device: 'another token' });
-  await expect(enter(person.email, 'marigold ferry', { ...known, device: 'another token' })).rejects.toMatchObject({ code: 'too-often' });
+  await expect(enter(person.email, 'marigold ferry', { ...known, device: 'another token' })).rejects.toMatchObject({
+    code: 'too-often',
+  });
 });
 
 test('one client that guesses at many accounts has to wait as well', async () => {
@@ -64,7 +71,9 @@ test('the present password is guessed at no more often than any', async () => {
 
 test('another password ends every session', async () => {
   const { session, person } = await account('Odo');
-  await expect(changePassword(sql, person, { old: 'not this one', password: 'another ferry', by: BY })).rejects.toThrow('Nothing was changed');
+  await expect(changePassword(sql, person, { old: 'not this one', password: 'another ferry', by: BY })).rejects.toThrow(
+    'Nothing was changed',
+  );
   expect(await personOfToken(sql, session)).toMatchObject({ id: person.id });
   await changePassword(sql, person, { old: 'marigold ferry', password: 'another ferry', by: BY });
   expect(await personOfToken(sql, session)).toBeUndefined();
@@ -102,7 +111,13 @@ test('an address has one account, however it is written, and nobody is told; a s
   expect(await personOfToken(sql, 'never made')).toBeUndefined();
 });
 
-// The first are among the most common of every published list of leaked passwords with ten letters and more (common knowledge, from memory).
-test.each(['1234567890', 'qwertyuiop', 'password123', 'iloveyou12', 'qwerty1234'])('the password “%s” is refused', async (password) => {
-  await expect(signUp(sql, { email: 'weak@wrenfold.example', name: 'Odo', password })).rejects.toThrow('guessed first');
-});
+// The first are among the most common of every published list of leaked passwords with ten letters and more (common
+// knowledge, from memory).
+test.each(['1234567890', 'qwertyuiop', 'password123', 'iloveyou12', 'qwerty1234'])(
+  'the password “%s” is refused',
+  async (password) => {
+    await expect(signUp(sql, { email: 'weak@wrenfold.example', name: 'Odo', password })).rejects.toThrow(
+      'guessed first',
+    );
+  },
+);

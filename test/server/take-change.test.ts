@@ -31,10 +31,15 @@ const rule = {
 };
 const change = (...operations: Operation[]): Change => ({ id: `change ${++made}`, operations });
 const take = (given: Change) => takeChange(sql, { sheet, by: TESTER, change: given });
-const set = (row: string, input: string, at = 'a'): Operation => ({ kind: 'set-cells', cells: [{ row, field: at, input }] });
+const set = (row: string, input: string, at = 'a'): Operation => ({
+  kind: 'set-cells',
+  cells: [{ row, field: at, input }],
+});
 const stored = async () => {
   const bytes = gunzipSync(await readPacked(sql, sheet));
-  return contentsOf(unpackSheet(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer).sheet);
+  return contentsOf(
+    unpackSheet(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer).sheet,
+  );
 };
 
 beforeEach(async () => {
@@ -65,9 +70,15 @@ test('every operation can be taken back by what was recorded', async () => {
     putRules([{ id: 'r', key: 'a0', rule }]),
     putRules([{ id: 'r', key: 'a1', rule: { ...rule, on: false } }]),
     { kind: 'set-styles', cells: [{ row: 'r1', field: 'b', style: { bold: true } }] },
-    { kind: 'change-rows', rows: [{ id: 'r1', key: 'Zz', role: 'total', style: { fill: '#ffeecc' }, heightPx: 40, level: 1 }] },
+    {
+      kind: 'change-rows',
+      rows: [{ id: 'r1', key: 'Zz', role: 'total', style: { fill: '#ffeecc' }, heightPx: 40, level: 1 }],
+    },
     { kind: 'change-rows', rows: [{ id: 'r1', heightPx: null, level: 2 }] },
-    { kind: 'put-fields', fields: [newField('c', 'a05'), newField('b', 'Zz', { hidden: true, style: { align: 'end' } })] },
+    {
+      kind: 'put-fields',
+      fields: [newField('c', 'a05'), newField('b', 'Zz', { hidden: true, style: { align: 'end' } })],
+    },
     { kind: 'put-parts', parts: [{ id: 'm', kind: 'merge', top: 'h', bottom: 'r1', left: 'a', right: 'b' }] },
     { kind: 'remove-fields', fields: ['b'] },
     { kind: 'remove-parts', parts: ['m'] },
@@ -76,21 +87,31 @@ test('every operation can be taken back by what was recorded', async () => {
   ];
   for (const operation of operations) await take(change(operation));
   expect(await stored()).not.toEqual(before);
-  const log = await sql<{ inverse: Operation[] }[]>`select inverse from sheet_change where sheet_id = ${sheet} order by sequence desc`;
+  const log = await sql<
+    { inverse: Operation[] }[]
+  >`select inverse from sheet_change where sheet_id = ${sheet} order by sequence desc`;
   for (const { inverse } of log) await take(change(...inverse));
   expect(await stored()).toEqual(before);
 });
 
 test('what goes along with a change gives way to what was entered meanwhile, and to rows that went', async () => {
-  const along = (row: string, was: string): Operation => ({ kind: 'set-cells', cells: [{ row, field: 'a', input: 'along', was }] });
+  const along = (row: string, was: string): Operation => ({
+    kind: 'set-cells',
+    cells: [{ row, field: 'a', input: 'along', was }],
+  });
   await take(change(set('r1', 'entered')));
   await take(change(along('r1', '5'), along('gone', '5'), set('r1', 'asked', 'b')));
   expect((await stored()).rows[1]!.cells).toEqual({ a: 'entered', b: 'asked' });
-  const blank = (field: string): Operation => ({ kind: 'set-cells', cells: [{ row: 'h', field, input: 'along', was: '' }] });
+  const blank = (field: string): Operation => ({
+    kind: 'set-cells',
+    cells: [{ row: 'h', field, input: 'along', was: '' }],
+  });
   await take(change(blank('b'), blank('gone')));
   expect((await stored()).rows[0]!.cells).toEqual({ a: 'A', b: 'along' });
   await take(change(along('r1', 'entered')));
-  const [log] = await sql<{ inverse: Operation[] }[]>`select inverse from sheet_change where sheet_id = ${sheet} order by sequence desc limit 1`;
+  const [log] = await sql<
+    { inverse: Operation[] }[]
+  >`select inverse from sheet_change where sheet_id = ${sheet} order by sequence desc limit 1`;
   await take(change(set('r1', 'later')));
   await take(change(...log!.inverse));
   expect((await stored()).rows[1]!.cells.a).toBe('later');
@@ -139,10 +160,22 @@ test('the past of a sheet is what its log takes back, from the newest change as 
   for (const input of ['6', '7', '8']) await take(change(set('r1', input), putRules([{ id: 'r', key: 'a0', rule }])));
   const [made] = await sql`select created_at from sheet where id = ${sheet}`;
   const log = await sql`select made_at from sheet_change where sheet_id = ${sheet} order by sequence`;
-  const before = ['5', '6', '7'].map((input, at) => ({ sequence: at + 1, at: log[at]!.made_at.getTime(), inverse: [set('r1', input)] }));
-  expect(await readPast(sql, sheet, { until: 3 })).toEqual({ from: made!.created_at.getTime(), isWhole: true, changes: before });
+  const before = ['5', '6', '7'].map((input, at) => ({
+    sequence: at + 1,
+    at: log[at]!.made_at.getTime(),
+    inverse: [set('r1', input)],
+  }));
+  expect(await readPast(sql, sheet, { until: 3 })).toEqual({
+    from: made!.created_at.getTime(),
+    isWhole: true,
+    changes: before,
+  });
   expect(await readPast(sql, sheet, { until: 2 })).toMatchObject({ isWhole: true, changes: before.slice(0, 2) });
-  expect(await readPast(sql, sheet, { until: 3, most: 2 })).toEqual({ from: before[0]!.at, isWhole: false, changes: before.slice(1) });
+  expect(await readPast(sql, sheet, { until: 3, most: 2 })).toEqual({
+    from: before[0]!.at,
+    isWhole: false,
+    changes: before.slice(1),
+  });
   await expect(readPast(sql, 'gone', { until: 3 })).rejects.toMatchObject({ code: 'no-sheet' });
 });
 
@@ -151,7 +184,11 @@ describe('what cannot be taken leaves nothing behind', () => {
     ['every field', 'bad-request', { kind: 'remove-fields' as const, fields: ['a', 'b'] }],
     ['a row that is gone', 'row-gone', set('gone', '1')],
     ['a field that is gone', 'field-gone', set('r1', '1', 'gone')],
-    ['a row that is there', 'row-exists', { kind: 'insert-rows', rows: [{ id: 'r1', key: 'a2', role: 'record', cells: {} }] } as Operation],
+    [
+      'a row that is there',
+      'row-exists',
+      { kind: 'insert-rows', rows: [{ id: 'r1', key: 'a2', role: 'record', cells: {} }] } as Operation,
+    ],
   ])('%s', async (_, code, operation) => {
     const before = await stored();
     const refused = await take(change(set('r1', 'half'), operation)).catch((error: unknown) => error);
@@ -162,7 +199,9 @@ describe('what cannot be taken leaves nothing behind', () => {
   });
 
   test('a sheet that does not exist', async () => {
-    await expect(takeChange(sql, { sheet: 'gone', by: TESTER, change: change(set('r1', '1')) })).rejects.toMatchObject({ code: 'no-sheet' });
+    await expect(takeChange(sql, { sheet: 'gone', by: TESTER, change: change(set('r1', '1')) })).rejects.toMatchObject({
+      code: 'no-sheet',
+    });
   });
 });
 

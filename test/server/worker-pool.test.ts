@@ -100,7 +100,12 @@ test('a sheet that waits for one and then for another moves on as well; what mov
 
 test('a worker that cannot be started leaves nobody waiting', async () => {
   pool = new WorkerPool<Requests, never>(
-    { processes: 1, begin: () => spawn('/no/such/program', { stdio: ['ignore', 'ignore', 'ignore', 'ipc'] }), opening: ['open'], deadlines: {} },
+    {
+      processes: 1,
+      begin: () => spawn('/no/such/program', { stdio: ['ignore', 'ignore', 'ignore', 'ipc'] }),
+      opening: ['open'],
+      deadlines: {},
+    },
     { event: () => {}, lost: () => {}, tooCostly: () => {} },
   );
   await expect(pool.ask('open', 'a', {})).rejects.toBeInstanceOf(WorkerError);
@@ -110,7 +115,9 @@ test('no more requests wait than there is room for', async () => {
   const { pool } = begin();
   await pool.ask('open', 'a', {});
   const spinning = pool.ask('spin', 'a', { ms: 300 });
-  const asked = Array.from({ length: 600 }, () => pool.ask('where', 'a', {}).then(String, (error: Error & { code?: string }) => error.code));
+  const asked = Array.from({ length: 600 }, () =>
+    pool.ask('where', 'a', {}).then(String, (error: Error & { code?: string }) => error.code),
+  );
   expect((await Promise.all(asked)).filter((answer) => answer === 'too-busy').length).toBeGreaterThan(50);
   await spinning;
 });

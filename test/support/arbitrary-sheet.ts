@@ -50,7 +50,10 @@ export const anyInput = fc.constantFrom(
 const rowId = fc.integer({ min: 0, max: 19 }).map((n) => `r${n}`);
 const fieldId = fc.constantFrom('f1', 'f2', 'f3');
 const cells = fc.array(
-  fc.record({ row: rowId, field: fieldId, input: anyInput, was: fc.constantFrom('', '5', 'x') }, { requiredKeys: ['row', 'field', 'input'] }),
+  fc.record(
+    { row: rowId, field: fieldId, input: anyInput, was: fc.constantFrom('', '5', 'x') },
+    { requiredKeys: ['row', 'field', 'input'] },
+  ),
   { minLength: 1, maxLength: 6 },
 );
 
@@ -67,7 +70,11 @@ const when = fc.oneof(
     asShown: fc.boolean(),
     magnitude: fc.boolean(),
   }),
-  fc.record({ kind: fc.constant('compare' as const), is: fc.constantFrom('between', 'outside'), to: fc.tuple(operand, operand) }),
+  fc.record({
+    kind: fc.constant('compare' as const),
+    is: fc.constantFrom('between', 'outside'),
+    to: fc.tuple(operand, operand),
+  }),
   fc.record({
     kind: fc.constant('average' as const),
     is: fc.constantFrom('above', 'below', 'at-or-above', 'at-or-below'),
@@ -93,7 +100,15 @@ const per = fc.oneof(
   fc.constantFrom('all' as const, 'field' as const),
   fieldId.map((group) => ({ group })),
 );
-const position = fc.constantFrom('least', 'greatest', 5, { percent: 50 }, { percentile: 50 }, { cell: 'A3' }, { formula: '=$A$2+1' });
+const position = fc.constantFrom(
+  'least',
+  'greatest',
+  5,
+  { percent: 50 },
+  { percentile: 50 },
+  { cell: 'A3' },
+  { formula: '=$A$2+1' },
+);
 const looks = { right: { fill: '#00aa00' }, wrong: { fill: '#aa0000' }, empty: null };
 
 /** Conditions of the other kinds, each with the words that make a difference. */
@@ -104,7 +119,10 @@ const otherWhen = fc.oneof(
     any: fc.constantFrom(['x'], ['5', 'DONE'], [{ cell: 'A3' }], [{ field: 'f2' }]),
     case: fc.boolean(),
   }),
-  fc.record({ kind: fc.constant('state'), is: fc.constantFrom('blank', 'filled', 'error', 'valid', 'number', 'text', 'date', 'logical') }),
+  fc.record({
+    kind: fc.constant('state'),
+    is: fc.constantFrom('blank', 'filled', 'error', 'valid', 'number', 'text', 'date', 'logical'),
+  }),
   fc.record({
     kind: fc.constant('date'),
     is: fc.constantFrom('today', 'past', 'future', { last: 2, unit: 'day' }, { this: 'month' }, { following: 'week' }),
@@ -116,8 +134,16 @@ const otherWhen = fc.oneof(
   }),
   fc.record({ kind: fc.constant('rank'), is: fc.constantFrom('top', 'bottom'), n: fc.constantFrom(1, 3), per }),
   fc.record({ kind: fc.constant('rank'), is: fc.constantFrom('top', 'bottom'), percent: fc.constantFrom(0, 30), per }),
-  fc.record({ kind: fc.constant('repeat'), is: fc.constantFrom('repeated', 'unique', 'first', 'again'), case: fc.boolean() }),
-  fc.record({ kind: fc.constant('repeat'), is: fc.constantFrom('repeated', 'unique', 'first', 'again'), by: fc.constantFrom(['f1'], ['f2', 'f3']) }),
+  fc.record({
+    kind: fc.constant('repeat'),
+    is: fc.constantFrom('repeated', 'unique', 'first', 'again'),
+    case: fc.boolean(),
+  }),
+  fc.record({
+    kind: fc.constant('repeat'),
+    is: fc.constantFrom('repeated', 'unique', 'first', 'again'),
+    by: fc.constantFrom(['f1'], ['f2', 'f3']),
+  }),
   fc.record({
     kind: fc.constant('formula'),
     formula: fc.constantFrom(
@@ -140,13 +166,25 @@ const otherWhen = fc.oneof(
     looks: fc.constant(looks),
   }),
   fc.record({ kind: fc.constant('category'), looks: fc.constant({ x: { fill: '#123456' }, '5': null }) }),
-  fc.record({ kind: fc.constant('category'), palette: fc.constantFrom('set2', ['#111111', '#eeeeee']), order: fc.constantFrom('seen', 'alphabet') }),
+  fc.record({
+    kind: fc.constant('category'),
+    palette: fc.constantFrom('set2', ['#111111', '#eeeeee']),
+    order: fc.constantFrom('seen', 'alphabet'),
+  }),
   fc.record({
     kind: fc.constant('scale'),
-    stops: fc.array(fc.record({ at: position, color: fc.constantFrom('#000000', '#ff0000', '#ffffff') }), { minLength: 2, maxLength: 3 }),
+    stops: fc.array(fc.record({ at: position, color: fc.constantFrom('#000000', '#ff0000', '#ffffff') }), {
+      minLength: 2,
+      maxLength: 3,
+    }),
     per,
   }),
-  fc.record({ kind: fc.constant('bar'), from: fc.oneof(fc.constant('auto'), position), axis: fc.constantFrom('zero', 'middle', 'none'), per }),
+  fc.record({
+    kind: fc.constant('bar'),
+    from: fc.oneof(fc.constant('auto'), position),
+    axis: fc.constantFrom('zero', 'middle', 'none'),
+    per,
+  }),
   fc.record({
     kind: fc.constant('icons'),
     set: fc.constant('arrows3'),
@@ -180,7 +218,11 @@ export const anyRule: fc.Arbitrary<Rule> = fc
   })
   .map((rule) => ({ name: rule.id, ...rule }) as Rule);
 
-const style: fc.Arbitrary<Style> = fc.constantFrom({ bold: true }, { fill: '#ffeecc', align: 'center' as const }, { number: '0.00' });
+const style: fc.Arbitrary<Style> = fc.constantFrom(
+  { bold: true },
+  { fill: '#ffeecc', align: 'center' as const },
+  { number: '0.00' },
+);
 
 /** Operations on rows, fields and what lies over them. */
 const layoutOperations: fc.Arbitrary<Operation>[] = [
@@ -204,7 +246,11 @@ const layoutOperations: fc.Arbitrary<Operation>[] = [
   fc.record({
     kind: fc.constant('put-fields' as const),
     fields: fc
-      .record({ id: fc.constantFrom('f1', 'f2', 'f3', 'f4'), key: fc.constantFrom('Z1', 'a0', 'a1V', 'a3'), format: fc.constantFrom(null, '0.0') })
+      .record({
+        id: fc.constantFrom('f1', 'f2', 'f3', 'f4'),
+        key: fc.constantFrom('Z1', 'a0', 'a1V', 'a3'),
+        format: fc.constantFrom(null, '0.0'),
+      })
       .map(({ id, key, format }) => [newField(id, key, { format })]),
   }),
   fc.record({ kind: fc.constant('remove-fields' as const), fields: fc.constantFrom(['f2'], ['f4'], ['f3', 'f4']) }),
@@ -248,7 +294,9 @@ export const anyOperation: fc.Arbitrary<Operation> = fc.oneof(
 );
 
 /** A sheet of a header and ten records with mixed inputs. */
-export function makeSheet(inputs: readonly string[] = ['5', '4.9', 'x', '', '7', '70%', 'done', '2026-03-08', '-5', '6']): Sheet {
+export function makeSheet(
+  inputs: readonly string[] = ['5', '4.9', 'x', '', '7', '70%', 'done', '2026-03-08', '-5', '6'],
+): Sheet {
   const made = new Sheet(FIELDS);
   const row = (id: string, at: number, values: readonly string[]) => {
     const role = id === 'header' ? 'header' : 'record';
@@ -256,7 +304,9 @@ export function makeSheet(inputs: readonly string[] = ['5', '4.9', 'x', '', '7',
     values.forEach((input, column) => made.columns[column]!.set(slot, input, role === 'header'));
   };
   row('header', 0, ['One', 'Two', 'Three']);
-  inputs.forEach((input, at) => row(`r${at}`, at + 1, [input, inputs[(at + 3) % inputs.length]!, inputs[(at * 7) % inputs.length]!]));
+  inputs.forEach((input, at) =>
+    row(`r${at}`, at + 1, [input, inputs[(at + 3) % inputs.length]!, inputs[(at * 7) % inputs.length]!]),
+  );
   return made;
 }
 

@@ -26,7 +26,8 @@ export async function allow(params: Promise<{ id: string }>, permit: Permit): Pr
   const tokens = await tokensFor(id);
   const access = await findAccess(database(), id, tokens);
   if (!access) {
-    if (!(await personOfToken(database(), tokens.session))) throw new Refusal('sign-in', 'Sign in to go on, or come by a link that still works.');
+    if (!(await personOfToken(database(), tokens.session)))
+      throw new Refusal('sign-in', 'Sign in to go on, or come by a link that still works.');
     throw new Refusal('no-sheet', 'There is no such sheet');
   }
   requirePermit(access, permit);

@@ -26,14 +26,20 @@ export async function tokensFor(sheet: SheetId): Promise<Tokens> {
 }
 
 /** The client of a request: its address, and the token of a browser in which somebody has signed in before. */
-export async function guesserOf(request: Request): Promise<{ readonly client: string; readonly device: string | undefined }> {
+export async function guesserOf(
+  request: Request,
+): Promise<{ readonly client: string; readonly device: string | undefined }> {
   return { client: request.headers.get(CLIENT_HEADER) ?? 'unknown', device: (await cookies()).get(DEVICE)?.value };
 }
 
 /** Signs a person in, in the browser that asks; a session there before ends. */
 export async function signInHere(person: string, request: Request): Promise<void> {
   const jar = await cookies();
-  const browser = { ...(await guesserOf(request)), session: jar.get(SESSION)?.value, agent: request.headers.get('user-agent') ?? '' };
+  const browser = {
+    ...(await guesserOf(request)),
+    session: jar.get(SESSION)?.value,
+    agent: request.headers.get('user-agent') ?? '',
+  };
   const { session, device } = await beginSession(database(), person, browser);
   const secure = isSecure(request);
   jar.set(SESSION, session, { ...OURS, secure, maxAge: seconds(SESSION_DAYS) });
@@ -46,13 +52,18 @@ export async function endSession(request: Request): Promise<void> {
 }
 
 /** The token of a visit to a sheet that this browser has. */
-export const visitHere = async (sheet: SheetId): Promise<string | undefined> => (await cookies()).get(visitOf(sheet))?.value;
+export const visitHere = async (sheet: SheetId): Promise<string | undefined> =>
+  (await cookies()).get(visitOf(sheet))?.value;
 
-/** Keeps a visit to a sheet in the browser. The link says how long it is good for; browsers keep cookies for 400 days at most. */
+/**
+ * Keeps a visit to a sheet in the browser. The link says how long it is good for; browsers keep cookies for 400 days at
+ * most.
+ */
 export async function keepVisit(sheet: SheetId, token: string, request: Request): Promise<void> {
   (await cookies()).set(visitOf(sheet), token, { ...OURS, secure: isSecure(request), maxAge: seconds(400) });
 }
 
 /** Whether the browser gets a cookie over TLS alone: where the app is reached by it, or a trusted proxy says so. */
 const isSecure = (request: Request): boolean =>
-  settings().publicUrl.startsWith('https:') || request.headers.get('x-forwarded-proto')?.split(',').at(-1)?.trim() === 'https';
+  settings().publicUrl.startsWith('https:') ||
+  request.headers.get('x-forwarded-proto')?.split(',').at(-1)?.trim() === 'https';

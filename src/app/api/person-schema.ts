@@ -6,9 +6,16 @@ export const email = Joi.string()
   .trim()
   .max(254)
   .pattern(/^[^\s@]+@[^\s@]+$/)
-  .messages({ 'string.pattern.base': 'Write an e-mail address, such as ada@example.org.', 'string.empty': 'Write an e-mail address.' });
+  .messages({
+    'string.pattern.base': 'Write an e-mail address, such as ada@example.org.',
+    'string.empty': 'Write an e-mail address.',
+  });
 
-export const personName = Joi.string().trim().min(1).max(60).messages({ 'string.empty': 'Write a name for others to see.' });
+export const personName = Joi.string()
+  .trim()
+  .min(1)
+  .max(60)
+  .messages({ 'string.empty': 'Write a name for others to see.' });
 
 /** A new password. */
 export const newPassword = Joi.string()

@@ -23,9 +23,15 @@ export async function readBody<T>(request: Request, schema: Joi.Schema<T>, most 
   return value as T;
 }
 
-/** The text of a body. What says itself that it is too long is not read at all, and what does not say so only up to the limit. */
+/**
+ * The text of a body. What says itself that it is too long is not read at all, and what does not say so only up to the
+ * limit.
+ */
 async function readText(request: Request, most: number): Promise<string> {
-  const tooLong = new Refusal('too-long', `The request is too long: at most ${most.toLocaleString('en')} bytes are taken here`);
+  const tooLong = new Refusal(
+    'too-long',
+    `The request is too long: at most ${most.toLocaleString('en')} bytes are taken here`,
+  );
   if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLong;
   const decoder = new TextDecoder('utf-8', { fatal: true });
   const parts: string[] = [];

@@ -18,13 +18,20 @@ export const pageKey = Joi.string()
  * The query of an address, checked; with `no-more`, unknown parameters are refused. Throws a Refusal in words for the
  * caller.
  */
-export function readQuery<T>(query: URLSearchParams, schema: Joi.ObjectSchema<T>, rest: 'more' | 'no-more' = 'more'): T {
+export function readQuery<T>(
+  query: URLSearchParams,
+  schema: Joi.ObjectSchema<T>,
+  rest: 'more' | 'no-more' = 'more',
+): T {
   const given: Record<string, string | string[]> = {};
   for (const name of query.keys()) {
     const values = query.getAll(name);
     given[name] = values.length === 1 ? values[0]! : values;
   }
-  const { error, value } = schema.validate(given, { stripUnknown: rest === 'more', errors: { wrap: { label: false } } });
+  const { error, value } = schema.validate(given, {
+    stripUnknown: rest === 'more',
+    errors: { wrap: { label: false } },
+  });
   if (error) throw new Refusal('bad-request', error.details[0]!.message);
   return value as T;
 }

@@ -18,7 +18,8 @@ const STATUS: Record<Refusal['code'], number> = {
   'too-costly': 503,
 };
 
-const UNAVAILABLE = 'The server cannot keep anything just now. What you entered waits in this page and is sent again by itself.';
+const UNAVAILABLE =
+  'The server cannot keep anything just now. What you entered waits in this page and is sent again by itself.';
 
 /**
  * Runs a handler. A refusal becomes its status and words; any other error is logged, and the answer says only that
@@ -31,9 +32,13 @@ export async function respond(handle: () => Promise<Response>): Promise<Response
     if (error instanceof Refusal) metrics().refusals.inc({ code: error.code });
     if (error instanceof Refusal) return Response.json({ refused: error.message }, { status: STATUS[error.code] });
     log().error({ err: error }, 'a request failed');
-    if (isUnavailable(error)) return Response.json({ refused: UNAVAILABLE }, { status: 503, headers: { 'retry-after': '5' } });
+    if (isUnavailable(error))
+      return Response.json({ refused: UNAVAILABLE }, { status: 503, headers: { 'retry-after': '5' } });
     return Response.json(
-      { refused: 'Something went wrong on the server over this change, so it was not kept. Try it once more, or reload the page.' },
+      {
+        refused:
+          'Something went wrong on the server over this change, so it was not kept. Try it once more, or reload the page.',
+      },
       { status: 500 },
     );
   }

@@ -11,7 +11,10 @@ export interface ViewQuery {
 }
 
 /** How a painted sheet is asked for. */
-export const viewQuery = Joi.object<ViewQuery>({ theme: Joi.valid('light', 'dark').default('light'), as: Joi.valid('filler', 'viewer') });
+export const viewQuery = Joi.object<ViewQuery>({
+  theme: Joi.valid('light', 'dark').default('light'),
+  as: Joi.valid('filler', 'viewer'),
+});
 
 /** As whom somebody gets the painted sheet: as what they are, or, where they get everything, as they ask. */
 export function readerOf({ role, own }: Access, as: Reader['role'] | undefined): Reader {

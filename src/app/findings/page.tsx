@@ -11,6 +11,9 @@ export const metadata: Metadata = { title: 'Findings · Auxesis' };
 /** What entered and left the rules of all sheets. */
 export default async function AllFindingsPage() {
   const { id: person, name } = await requireSignedIn('/findings');
-  const [findings, rules] = await Promise.all([readFindings(database(), { person, only: 'unseen' }), readFollowedRules(database(), { person })]);
+  const [findings, rules] = await Promise.all([
+    readFindings(database(), { person, only: 'unseen' }),
+    readFollowedRules(database(), { person }),
+  ]);
   return <FindingsScreen sheet={null} first={{ findings, rules }} person={name} />;
 }

@@ -5,7 +5,11 @@ import { ProgramsPage } from '../../ui/programs/ProgramsPage';
 export const dynamic = 'force-dynamic';
 
 /** How programs ask. Nobody needs an account to read it. */
-export default async function Programs({ searchParams }: { readonly searchParams: Promise<{ readonly sheet?: string }> }) {
+export default async function Programs({
+  searchParams,
+}: {
+  readonly searchParams: Promise<{ readonly sheet?: string }>;
+}) {
   const { sheet } = await searchParams;
   return (
     <ProgramsPage

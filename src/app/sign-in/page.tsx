@@ -19,5 +19,13 @@ export default async function SignInPage({ searchParams }: { readonly searchPara
   const { signUp } = settings();
   const mayMakeAccount = signUp === 'anybody' || (signUp === 'invited' && invitation !== undefined);
   const because = target === '/' ? undefined : 'Sign in to see what you have asked for.';
-  return <SignIn to={target} demoOwner={demoOwner?.name ?? null} because={because} invitation={invitation} mayMakeAccount={mayMakeAccount} />;
+  return (
+    <SignIn
+      to={target}
+      demoOwner={demoOwner?.name ?? null}
+      because={because}
+      invitation={invitation}
+      mayMakeAccount={mayMakeAccount}
+    />
+  );
 }

@@ -79,7 +79,9 @@ function roomFor(sheet: Sheet, size: { columns: number; rows: number }, { newId 
       ? [
           {
             kind: 'put-fields' as const,
-            fields: generateNKeysBetween(sheet.fields.at(-1)?.key ?? null, null, fields).map((key) => newField(newId(), key)),
+            fields: generateNKeysBetween(sheet.fields.at(-1)?.key ?? null, null, fields).map((key) =>
+              newField(newId(), key),
+            ),
           },
         ]
       : []),
@@ -87,12 +89,14 @@ function roomFor(sheet: Sheet, size: { columns: number; rows: number }, { newId 
       ? [
           {
             kind: 'insert-rows' as const,
-            rows: generateNKeysBetween(lastRow === undefined ? null : sheet.rowKey(lastRow), null, rows).map((key): StoredRow => ({
-              id: newId(),
-              key,
-              role: 'record',
-              cells: {},
-            })),
+            rows: generateNKeysBetween(lastRow === undefined ? null : sheet.rowKey(lastRow), null, rows).map(
+              (key): StoredRow => ({
+                id: newId(),
+                key,
+                role: 'record',
+                cells: {},
+              }),
+            ),
           },
         ]
       : []),
@@ -105,13 +109,17 @@ export const clearCells: Editor<{ readonly area: CellRange }> = {
     const cells: CellInput[] = [];
     for (const slot of sheet.order.slice(area.top, area.bottom + 1))
       for (let column = area.left; column <= area.right; column++)
-        if (sheet.columns[column]!.inputAt(slot) !== '') cells.push({ row: sheet.rowId(slot), field: sheet.fields[column]!.id, input: '' });
+        if (sheet.columns[column]!.inputAt(slot) !== '')
+          cells.push({ row: sheet.rowId(slot), field: sheet.fields[column]!.id, input: '' });
     return cells.length ? [{ kind: 'set-cells', cells }] : [];
   },
   says: ({ area }) => `empty ${countWords((area.right - area.left + 1) * (area.bottom - area.top + 1), 'cell')}`,
 };
 
-/** Continues the cells of one area over a larger one that has them at its edge: series go on, formulas move along, styles come with them. */
+/**
+ * Continues the cells of one area over a larger one that has them at its edge: series go on, formulas move along,
+ * styles come with them.
+ */
 export const fillCells: Editor<{ readonly from: CellRange; readonly to: CellRange }> = {
   operations(sheet, { from, to }, tools) {
     checkSize(to);
@@ -127,7 +135,9 @@ export const fillCells: Editor<{ readonly from: CellRange; readonly to: CellRang
       target.reverse();
     }
     const filled = lines.map((line) => {
-      const cells = source.map((at) => sourceCell(sheet, vertical ? { column: line, position: at } : { column: at, position: line }));
+      const cells = source.map((at) =>
+        sourceCell(sheet, vertical ? { column: line, position: at } : { column: at, position: line }),
+      );
       const continued = seriesFrom(cells.map(({ input }) => input));
       const continuedLine = target.map((at, step): PastedCell => {
         const away = at - source[step % source.length]!;
@@ -158,11 +168,16 @@ function sourceCell(sheet: Sheet, { column, position }: { column: number; positi
   const slot = sheet.order[position]!;
   const store = sheet.columns[column]!;
   const kept = store.inputAt(slot);
-  return { input: showReferences(kept, sheet, slot), sameInEachRow: isSameInEachRow(kept) ? kept : null, style: store.styles.get(slot) ?? null };
+  return {
+    input: showReferences(kept, sheet, slot),
+    sameInEachRow: isSameInEachRow(kept) ? kept : null,
+    style: store.styles.get(slot) ?? null,
+  };
 }
 
 /** Cells in the longest row. Rows can be too many to be handed over as arguments. */
-export const tableWidth = (rows: readonly (readonly unknown[])[]): number => rows.reduce((most, row) => Math.max(most, row.length), 0);
+export const tableWidth = (rows: readonly (readonly unknown[])[]): number =>
+  rows.reduce((most, row) => Math.max(most, row.length), 0);
 
 /** Rows become columns. */
 export const transposed = <T>(rows: readonly (readonly T[])[]): T[][] =>

@@ -14,7 +14,9 @@ export interface EditTools {
   rules?(): readonly StoredRule[];
 }
 
-/** One thing that people do to a sheet: which operations it comes to there, and what it is called when it is taken back. */
+/**
+ * One thing that people do to a sheet: which operations it comes to there, and what it is called when it is taken back.
+ */
 export interface Editor<E> {
   /** Empty where there is nothing to do. Throws an EditRefusal where it cannot be done. */
   operations(sheet: Sheet, edit: E, tools: EditTools): readonly Operation[];
@@ -37,4 +39,5 @@ export function checkSize({ left, top, right, bottom }: CellRange): void {
 }
 
 /** "1 row", "3 rows". */
-export const countWords = (count: number, one: string, several = `${one}s`): string => (count === 1 ? `1 ${one}` : `${count} ${several}`);
+export const countWords = (count: number, one: string, several = `${one}s`): string =>
+  count === 1 ? `1 ${one}` : `${count} ${several}`;

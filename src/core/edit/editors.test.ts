@@ -44,7 +44,9 @@ function sheetOf(...rows: readonly (readonly string[])[]): Sheet {
 function shown(sheet: Sheet, range: string): string[][] {
   new Evaluation(sheet, {});
   const { left, top, right, bottom } = parseRanges(range)![0]!;
-  return sheet.order.slice(top, bottom + 1).map((slot) => sheet.columns.slice(left, right + 1).map((_, at) => shownAt(sheet, left + at, slot)));
+  return sheet.order
+    .slice(top, bottom + 1)
+    .map((slot) => sheet.columns.slice(left, right + 1).map((_, at) => shownAt(sheet, left + at, slot)));
 }
 const inputAt = (sheet: Sheet, column: number, position: number): string => {
   const slot = sheet.order[position]!;
@@ -55,19 +57,28 @@ const area = (range: string) => parseRanges(range)![0]!;
 /** Every edit, of things that are there and things beyond. */
 const column = fc.integer({ min: 0, max: 2 });
 const position = fc.integer({ min: 0, max: 6 });
-const range = fc
-  .tuple(column, column, position, position)
-  .map(([a, b, c, d]) => ({ left: Math.min(a, b), right: Math.max(a, b), top: Math.min(c, d), bottom: Math.max(c, d) }));
+const range = fc.tuple(column, column, position, position).map(([a, b, c, d]) => ({
+  left: Math.min(a, b),
+  right: Math.max(a, b),
+  top: Math.min(c, d),
+  bottom: Math.max(c, d),
+}));
 const anyRuleId = fc.constantFrom('a', 'b', 'c');
 const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   fc.record({
     do: fc.constant('paste-cells' as const),
     column,
     position,
-    rows: fc.array(fc.array(fc.record({ input: anyInput, style: fc.option(fc.constant({ bold: true })) }), { minLength: 1, maxLength: 4 }), {
-      minLength: 1,
-      maxLength: 12,
-    }),
+    rows: fc.array(
+      fc.array(fc.record({ input: anyInput, style: fc.option(fc.constant({ bold: true })) }), {
+        minLength: 1,
+        maxLength: 4,
+      }),
+      {
+        minLength: 1,
+        maxLength: 12,
+      },
+    ),
   }),
   fc.record({ do: fc.constant('clear-cells' as const), area: range }),
   range.map((from): Edit => ({ do: 'fill-cells', from, to: { ...from, bottom: 6 } })),
@@ -112,9 +123,15 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   fc.record({ do: fc.constant('clear-style' as const), area: range }),
   fc.record({ do: fc.constant('change-decimals' as const), area: range, by: fc.constantFrom(1 as const, -1 as const) }),
   fc.record({ do: fc.constantFrom('merge-cells' as const, 'split-cells' as const), area: range }),
-  fc.tuple(range, fc.constantFrom(null, ['5', 'x', '5'])).map(([{ left, right }, allowed]): Edit => ({ do: 'set-allowed', left, right, allowed })),
-  fc.tuple(range, fc.constantFrom(1 as const, -1 as const)).map(([{ top, bottom }, by]): Edit => ({ do: 'shift-level', top, bottom, by })),
-  fc.tuple(range, fc.constantFrom('Limits', 'limits', 'B2', '2x')).map(([area, name]): Edit => ({ do: 'name-cells', name, area })),
+  fc
+    .tuple(range, fc.constantFrom(null, ['5', 'x', '5']))
+    .map(([{ left, right }, allowed]): Edit => ({ do: 'set-allowed', left, right, allowed })),
+  fc
+    .tuple(range, fc.constantFrom(1 as const, -1 as const))
+    .map(([{ top, bottom }, by]): Edit => ({ do: 'shift-level', top, bottom, by })),
+  fc
+    .tuple(range, fc.constantFrom('Limits', 'limits', 'B2', '2x'))
+    .map(([area, name]): Edit => ({ do: 'name-cells', name, area })),
   fc.record({ do: fc.constant('remove-name' as const), name: fc.constantFrom('LIMITS', 'none') }),
   fc.record({ do: fc.constant('freeze-fields' as const), through: fc.option(column) }),
   fc.record({ do: fc.constant('band-records' as const), on: fc.boolean() }),
@@ -125,7 +142,13 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   fc.record({
     do: fc.constant('change-rules' as const),
     rules: fc.array(anyRuleId),
-    to: fc.constantFrom<RuleChange>({ on: false }, { settles: true }, { look: { look: 'plum' } }, { group: 'g' }, { group: null }),
+    to: fc.constantFrom<RuleChange>(
+      { on: false },
+      { settles: true },
+      { look: { look: 'plum' } },
+      { group: 'g' },
+      { group: null },
+    ),
   }),
   fc
     .tuple(fc.constantFrom('reach-rules' as const, 'carry-rules' as const), fc.array(anyRuleId), range)
@@ -145,23 +168,28 @@ function tried(sheet: Sheet, edit: Edit) {
 test('whatever is done can be taken back and done again, and has a name', () => {
   const seen = new Set<EditName>();
   fc.assert(
-    fc.property(fc.array(anyOperation, { maxLength: 3 }), fc.array(anyEdit, { minLength: 1, maxLength: 3 }), (operations, edits) => {
-      const sheet = makeSheet();
-      for (const operation of operations) if (operation.kind !== 'remove-fields' && operation.kind !== 'remove-rows') sheet.apply(operation);
-      for (const edit of edits) {
-        if (sheet.fields.length < 3 || sheet.rowCount < 8) return;
-        const before = contentsOf(sheet);
-        const done = tried(sheet, edit);
-        if (!done) continue;
-        seen.add(edit.do);
-        expect(editWords(edit)).toMatch(/^[^\n]{3,}$/);
-        const after = contentsOf(sheet);
-        for (const operation of done.inverse) sheet.apply(operation);
-        expect(contentsOf(sheet)).toEqual(before);
-        for (const operation of done.operations) sheet.apply(operation);
-        expect(contentsOf(sheet)).toEqual(after);
-      }
-    }),
+    fc.property(
+      fc.array(anyOperation, { maxLength: 3 }),
+      fc.array(anyEdit, { minLength: 1, maxLength: 3 }),
+      (operations, edits) => {
+        const sheet = makeSheet();
+        for (const operation of operations)
+          if (operation.kind !== 'remove-fields' && operation.kind !== 'remove-rows') sheet.apply(operation);
+        for (const edit of edits) {
+          if (sheet.fields.length < 3 || sheet.rowCount < 8) return;
+          const before = contentsOf(sheet);
+          const done = tried(sheet, edit);
+          if (!done) continue;
+          seen.add(edit.do);
+          expect(editWords(edit)).toMatch(/^[^\n]{3,}$/);
+          const after = contentsOf(sheet);
+          for (const operation of done.inverse) sheet.apply(operation);
+          expect(contentsOf(sheet)).toEqual(before);
+          for (const operation of done.operations) sheet.apply(operation);
+          expect(contentsOf(sheet)).toEqual(after);
+        }
+      },
+    ),
     { numRuns: 1500 },
   );
   expect([...seen].sort()).toEqual(Object.keys(EDITORS).sort());
@@ -202,7 +230,11 @@ describe('filling on', () => {
     [['=$B$2+A$1'], ['=$B$2+A$1', '=$B$2+A$1', '=$B$2+A$1']],
   ])('%j goes on with %j', (from, down) => {
     const sheet = sheetOf(['One', 'Two', 'Three'], ...from.map((input) => ['', '', input]), ...down.map(() => []));
-    apply(sheet, { do: 'fill-cells', from: area(`C2:C${from.length + 1}`), to: area(`C2:C${from.length + 1 + down.length}`) });
+    apply(sheet, {
+      do: 'fill-cells',
+      from: area(`C2:C${from.length + 1}`),
+      to: area(`C2:C${from.length + 1 + down.length}`),
+    });
     expect(down.map((_, at) => inputAt(sheet, 2, from.length + 1 + at))).toEqual(down);
   });
 
@@ -257,7 +289,12 @@ test('duplicated rows calculate from where they stand', () => {
 });
 
 test('rows and fields move to where they are put, and formulas still read the same cells', () => {
-  const sheet = sheetOf(['One', 'Two', 'Three'], ['1', '10', '=A2+B2'], ['2', '20', '=A2+B4'], ['3', '30', '=SUM(A$2:A$4)']);
+  const sheet = sheetOf(
+    ['One', 'Two', 'Three'],
+    ['1', '10', '=A2+B2'],
+    ['2', '20', '=A2+B4'],
+    ['3', '30', '=SUM(A$2:A$4)'],
+  );
   apply(sheet, { do: 'move-rows', top: 3, bottom: 3, to: 1 });
   apply(sheet, { do: 'move-fields', left: 2, right: 2, to: 0 });
   expect(shown(sheet, 'A1:C4')).toEqual([
@@ -282,7 +319,11 @@ test('a total covers all records, also those that come later', () => {
 test('whole fields keep a style for records to come; a cell’s own goes over its row’s, and that over its field’s', () => {
   const sheet = sheetOf(['One', 'Two'], ['1', '2'], ['3', '4']);
   apply(sheet, { do: 'apply-style', area: area('A1:A3'), patch: { fill: '#ffeecc', number: '0.0' } });
-  apply(sheet, { do: 'apply-style', area: area('A2:A2'), patch: { bold: true, border: { top: { style: 'solid', width: 1, color: '#000000' } } } });
+  apply(sheet, {
+    do: 'apply-style',
+    area: area('A2:A2'),
+    patch: { bold: true, border: { top: { style: 'solid', width: 1, color: '#000000' } } },
+  });
   apply(sheet, { do: 'insert-rows', at: 3, count: 1 });
   sheet.apply({ kind: 'change-rows', rows: [{ id: 'r0', style: { bold: false, italic: true } }] });
   expect(sheet.styleAt(0, sheet.order[3]!)).toEqual({ fill: '#ffeecc' });
@@ -315,12 +356,16 @@ describe('finding and replacing', () => {
   test('what is put in the place of it is taken as it is, in formulas too', () => {
     const replaced = sheet();
     apply(replaced, { do: 'replace-text', ...wanted('weir'), by: '$1 Lock' });
-    expect([inputAt(replaced, 0, 1), inputAt(replaced, 1, 1), inputAt(replaced, 0, 3)]).toEqual(['Alder $1 Lock', '$1 Lock gate', '$1 Lock']);
+    expect([inputAt(replaced, 0, 1), inputAt(replaced, 1, 1), inputAt(replaced, 0, 3)]).toEqual([
+      'Alder $1 Lock',
+      '$1 Lock gate',
+      '$1 Lock',
+    ]);
     apply(replaced, { do: 'replace-text', ...wanted('A2&', { exact: true }), by: 'A4&' });
     expect(inputAt(replaced, 1, 2)).toBe('=A4&"!"');
-    expect(() => operationsOf(replaced, { do: 'replace-text', ...wanted('(', { pattern: true }), by: '' }, tools)).toThrow(
-      'cannot be read as a pattern',
-    );
+    expect(() =>
+      operationsOf(replaced, { do: 'replace-text', ...wanted('(', { pattern: true }), by: '' }, tools),
+    ).toThrow('cannot be read as a pattern');
   });
 });
 

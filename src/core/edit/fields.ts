@@ -16,14 +16,17 @@ const fieldsIn = (sheet: Sheet, { left, right }: Fields): readonly Field[] => sh
 export const insertFields: Editor<{ readonly at: number; readonly count: number }> = {
   operations(sheet, { at, count }, { newId }) {
     const { widthPx = 120 } = sheet.fields[Math.max(0, at - 1)] ?? {};
-    return [{ kind: 'put-fields', fields: keysAt(sheet.fields, at, count).map((key) => newField(newId(), key, { widthPx })) }];
+    return [
+      { kind: 'put-fields', fields: keysAt(sheet.fields, at, count).map((key) => newField(newId(), key, { widthPx })) },
+    ];
   },
   says: ({ count }) => `insert ${countWords(count, 'field')}`,
 };
 
 export const removeFields: Editor<Fields> = {
   operations(sheet, fields) {
-    if (countOf(fields) >= sheet.fields.length) throw new EditRefusal('A sheet keeps at least one field, so not all of them can be removed.');
+    if (countOf(fields) >= sheet.fields.length)
+      throw new EditRefusal('A sheet keeps at least one field, so not all of them can be removed.');
     return [{ kind: 'remove-fields', fields: fieldsIn(sheet, fields).map(({ id }) => id) }];
   },
   says: (fields) => `remove ${countWords(countOf(fields), 'field')}`,
@@ -34,7 +37,11 @@ export const moveFields: Editor<Fields & { readonly to: number }> = {
   operations(sheet, { left, right, to }) {
     if (to >= left && to <= right + 1) return [];
     const moving = fieldsIn(sheet, { left, right });
-    const keys = keysAt(sheet.fields.toSpliced(left, moving.length), to > right ? to - moving.length : to, moving.length);
+    const keys = keysAt(
+      sheet.fields.toSpliced(left, moving.length),
+      to > right ? to - moving.length : to,
+      moving.length,
+    );
     return [{ kind: 'put-fields', fields: moving.map((field, at) => ({ ...field, key: keys[at]! })) }];
   },
   says: (fields) => `move ${countWords(countOf(fields), 'field')}`,
@@ -57,8 +64,16 @@ export const hideFields: Editor<Fields & { readonly hidden: boolean }> = {
   operations(sheet, { hidden, ...fields }) {
     const changed = fieldsIn(sheet, fields).filter((field) => (field.hidden ?? false) !== hidden);
     const staying = sheet.fields.filter((field) => !field.hidden && !changed.includes(field));
-    if (hidden && staying.length === 0) throw new EditRefusal('At least one field stays in view, so not all of them can be hidden.');
-    return changed.length ? [{ kind: 'put-fields', fields: changed.map(({ hidden: _, ...field }) => (hidden ? { ...field, hidden } : field)) }] : [];
+    if (hidden && staying.length === 0)
+      throw new EditRefusal('At least one field stays in view, so not all of them can be hidden.');
+    return changed.length
+      ? [
+          {
+            kind: 'put-fields',
+            fields: changed.map(({ hidden: _, ...field }) => (hidden ? { ...field, hidden } : field)),
+          },
+        ]
+      : [];
   },
   says: ({ hidden, ...fields }) => `${hidden ? 'hide' : 'show'} ${countWords(countOf(fields), 'field')}`,
 };
@@ -67,8 +82,11 @@ export const hideFields: Editor<Fields & { readonly hidden: boolean }> = {
 export const setAllowed: Editor<Fields & { readonly allowed: readonly string[] | null }> = {
   operations(sheet, { allowed, ...fields }) {
     const values = [...new Set(allowed?.map((value) => value.trim()).filter((value) => value !== ''))];
-    if (values.length > MAX_ALLOWED) throw new EditRefusal(`A list has at most ${MAX_ALLOWED} values; these are ${values.length}.`);
-    const given = fieldsIn(sheet, fields).map(({ allowed: _, ...field }) => (values.length ? { ...field, allowed: values } : field));
+    if (values.length > MAX_ALLOWED)
+      throw new EditRefusal(`A list has at most ${MAX_ALLOWED} values; these are ${values.length}.`);
+    const given = fieldsIn(sheet, fields).map(({ allowed: _, ...field }) =>
+      values.length ? { ...field, allowed: values } : field,
+    );
     return [{ kind: 'put-fields', fields: given }];
   },
   says: ({ allowed: _, ...fields }) => `values of ${countWords(countOf(fields), 'field')}`,

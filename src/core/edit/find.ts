@@ -59,7 +59,8 @@ export function findCells(
       const input = sheet.columns[column]!.inputAt(slot);
       if (wanted.text === '') found.push({ column, position });
       else if (input === '') return;
-      else if (holds(shownAt(sheet, column, slot)) || holds(showReferences(input, sheet, slot))) found.push({ column, position });
+      else if (holds(shownAt(sheet, column, slot)) || holds(showReferences(input, sheet, slot)))
+        found.push({ column, position });
     }),
   );
   return found;
@@ -87,7 +88,11 @@ export const replaceText: Editor<FindQuery & { readonly by: string }> = {
         const shown = showReferences(input, sheet, slot);
         const replaced = replacedIn(shown, compiled, wanted.pattern ? by : by.replace(/[\\$]/g, String.raw`\$&`));
         if (replaced !== shown)
-          cells.push({ row: sheet.rowId(slot), field: id, input: keepReferences(replaced, sheet, { row: sheet.rowId(slot), places }) });
+          cells.push({
+            row: sheet.rowId(slot),
+            field: id,
+            input: keepReferences(replaced, sheet, { row: sheet.rowId(slot), places }),
+          });
       }),
     );
     return cells.length ? [{ kind: 'set-cells', cells }] : [];

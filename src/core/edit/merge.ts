@@ -33,4 +33,5 @@ export const splitCells: Editor<{ readonly area: CellRange }> = {
   says: () => 'split cells',
 };
 
-const overlaps = (a: CellRange, b: CellRange): boolean => a.left <= b.right && b.left <= a.right && a.top <= b.bottom && b.top <= a.bottom;
+const overlaps = (a: CellRange, b: CellRange): boolean =>
+  a.left <= b.right && b.left <= a.right && a.top <= b.bottom && b.top <= a.bottom;

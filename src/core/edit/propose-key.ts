@@ -6,13 +6,15 @@ const LOOKED_AT = 12;
 const TOGETHER = 3;
 
 /**
- * The fewest columns, from the left, whose values tell records apart: none of them is blank in any record, nor holds numbers with decimals, which are
- * measured rather than given. Empty where no three columns do.
+ * The fewest columns, from the left, whose values tell records apart: none of them is blank in any record, nor holds
+ * numbers with decimals, which are measured rather than given. Empty where no three columns do.
  *
  * @param columns the columns that may be taken
  */
 export function proposeKey(records: readonly (readonly string[])[], columns: readonly number[]): readonly number[] {
-  const given = columns.filter((column) => records.every((record) => isGiven(record[column] ?? ''))).slice(0, LOOKED_AT);
+  const given = columns
+    .filter((column) => records.every((record) => isGiven(record[column] ?? '')))
+    .slice(0, LOOKED_AT);
   for (let size = 1; size <= TOGETHER; size++) {
     const found = combinations(given, size).find((taken) => tellsApart(records, taken));
     if (found) return found;
@@ -22,7 +24,12 @@ export function proposeKey(records: readonly (readonly string[])[], columns: rea
 
 function isGiven(input: string): boolean {
   const { value, isFormula } = readInput(input);
-  return !isFormula && value.kind !== 'blank' && value.kind !== 'error' && !(value.kind === 'number' && value.number % 1 !== 0);
+  return (
+    !isFormula &&
+    value.kind !== 'blank' &&
+    value.kind !== 'error' &&
+    !(value.kind === 'number' && value.number % 1 !== 0)
+  );
 }
 
 function tellsApart(records: readonly (readonly string[])[], columns: readonly number[]): boolean {

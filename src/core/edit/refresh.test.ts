@@ -8,7 +8,10 @@ import { refreshFrom } from './refresh';
 
 const LABELS = ['Station', 'Day', 'Oxygen'];
 const cell = fc.constantFrom('', '4.9', '4.90', 'sensor error', "'7", '12 %', '2026-03-08');
-const records = fc.uniqueArray(fc.tuple(fc.constantFrom('a', 'b', 'c', 'd', 'e'), cell, cell), { selector: ([station]) => station, maxLength: 5 });
+const records = fc.uniqueArray(fc.tuple(fc.constantFrom('a', 'b', 'c', 'd', 'e'), cell, cell), {
+  selector: ([station]) => station,
+  maxLength: 5,
+});
 function sheetOf(rows: readonly (readonly string[])[], labels: readonly string[] = LABELS): Sheet {
   const keys = generateNKeysBetween(null, null, rows.length + 1);
   const made = new Sheet(labels.map((_, at) => newField(`f${at}`, `a${at}`)));
@@ -60,7 +63,15 @@ test('fields are met by label, formulas stay on both sides, and records without 
       ['=1+1', 'Birch Ford', '=2', ''],
     ],
   };
-  const { changed, operations, missing, passedOver } = refreshFrom(sheet, newer, { key: [sheet.fields[0]!.id], removes: false, newId: () => 'new' });
+  const { changed, operations, missing, passedOver } = refreshFrom(sheet, newer, {
+    key: [sheet.fields[0]!.id],
+    removes: false,
+    newId: () => 'new',
+  });
   expect(changed).toEqual([{ record: 'Alder Weir', label: 'oxygen', before: '4.9', after: '5' }]);
-  expect({ kinds: operations.map(({ kind }) => kind), missing, passedOver }).toEqual({ kinds: ['set-cells'], missing: 0, passedOver: 2 });
+  expect({ kinds: operations.map(({ kind }) => kind), missing, passedOver }).toEqual({
+    kinds: ['set-cells'],
+    missing: 0,
+    passedOver: 2,
+  });
 });

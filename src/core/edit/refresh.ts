@@ -42,7 +42,10 @@ export interface Refresh {
   readonly passedOver: number;
 }
 
-/** The fields that a file and a sheet both have, by the file's columns; undefined where the sheet has none of that label. */
+/**
+ * The fields that a file and a sheet both have, by the file's columns; undefined where the sheet has none of that
+ * label.
+ */
 export function sharedFields(sheet: Sheet, labels: readonly string[]): (FieldId | undefined)[] {
   const find = labelIndex(sheet);
   return labels.map((label) => (label.trim() === '' ? undefined : find(label)));
@@ -61,7 +64,8 @@ export function refreshFrom(
   const fields = sharedFields(sheet, labels);
   const keyColumns = key.map((field) => fields.indexOf(field));
   const bySlot = slotsByKey(sheet, key);
-  const nameOf = (slot: number) => key.map((field) => sheet.columns[sheet.findColumn(field)!]!.inputAt(slot)).join(', ');
+  const nameOf = (slot: number) =>
+    key.map((field) => sheet.columns[sheet.findColumn(field)!]!.inputAt(slot)).join(', ');
   const met = new Set<number>();
   const seen = new Set<string>();
   const cells: CellInput[] = [];
@@ -78,7 +82,11 @@ export function refreshFrom(
     const slot = bySlot.get(own);
     if (slot === undefined) {
       fresh.push(
-        Object.fromEntries(fields.flatMap((field, at) => (field === undefined || !record[at] || isFormula(record[at]) ? [] : [[field, record[at]]]))),
+        Object.fromEntries(
+          fields.flatMap((field, at) =>
+            field === undefined || !record[at] || isFormula(record[at]) ? [] : [[field, record[at]]],
+          ),
+        ),
       );
       continue;
     }
@@ -94,7 +102,9 @@ export function refreshFrom(
     });
   }
   const missing = [...bySlot.values()].filter((slot) => !met.has(slot));
-  const last = sheet.order.findLastIndex((slot) => sheet.roleAt(slot) !== 'record' || sheet.columns.some((store) => store.inputAt(slot) !== ''));
+  const last = sheet.order.findLastIndex(
+    (slot) => sheet.roleAt(slot) !== 'record' || sheet.columns.some((store) => store.inputAt(slot) !== ''),
+  );
   const keys = keysAt(
     sheet.order.map((slot) => ({ key: sheet.rowKey(slot) })),
     last + 1,
@@ -104,9 +114,18 @@ export function refreshFrom(
   const operations: Operation[] = [
     ...(cells.length ? [{ kind: 'set-cells' as const, cells }] : []),
     ...(rows.length ? [{ kind: 'insert-rows' as const, rows }] : []),
-    ...(removes && missing.length ? [{ kind: 'remove-rows' as const, rows: missing.map((slot) => sheet.rowId(slot)) }] : []),
+    ...(removes && missing.length
+      ? [{ kind: 'remove-rows' as const, rows: missing.map((slot) => sheet.rowId(slot)) }]
+      : []),
   ];
-  return { operations, changed, added: rows.length, removed: removes ? missing.length : 0, missing: missing.length, passedOver };
+  return {
+    operations,
+    changed,
+    added: rows.length,
+    removed: removes ? missing.length : 0,
+    missing: missing.length,
+    passedOver,
+  };
 }
 
 /** The records of a sheet by their key, each the first from the top. */

@@ -59,5 +59,6 @@ export type Edit = { [K in EditName]: { readonly do: K } & EditOf<(typeof EDITOR
 /** The registry pairs each name with the editor that takes it. */
 const editorOf = (edit: Edit): Editor<Edit> => EDITORS[edit.do] as unknown as Editor<Edit>;
 
-export const operationsOf = (sheet: Sheet, edit: Edit, tools: EditTools): readonly Operation[] => editorOf(edit).operations(sheet, edit, tools);
+export const operationsOf = (sheet: Sheet, edit: Edit, tools: EditTools): readonly Operation[] =>
+  editorOf(edit).operations(sheet, edit, tools);
 export const editWords = (edit: Edit): string => editorOf(edit).says(edit);

@@ -11,8 +11,10 @@ interface Rows {
   readonly bottom: number;
 }
 
-const rowsOf = (sheet: Sheet): { id: string; key: string }[] => sheet.order.map((slot) => ({ id: sheet.rowId(slot), key: sheet.rowKey(slot) }));
-const idsIn = (sheet: Sheet, { top, bottom }: Rows): string[] => sheet.order.slice(top, bottom + 1).map((slot) => sheet.rowId(slot));
+const rowsOf = (sheet: Sheet): { id: string; key: string }[] =>
+  sheet.order.map((slot) => ({ id: sheet.rowId(slot), key: sheet.rowKey(slot) }));
+const idsIn = (sheet: Sheet, { top, bottom }: Rows): string[] =>
+  sheet.order.slice(top, bottom + 1).map((slot) => sheet.rowId(slot));
 const countOf = ({ top, bottom }: Rows): number => bottom - top + 1;
 
 /** New rows before a place. Above the header they are titles, elsewhere records. */
@@ -66,7 +68,9 @@ export const duplicateRows: Editor<Rows> = {
 export const setRole: Editor<Rows & { readonly role: RowRole }> = {
   operations(sheet, { role, ...rows }) {
     const changed = sheet.order.slice(rows.top, rows.bottom + 1).filter((slot) => sheet.roleAt(slot) !== role);
-    return changed.length ? [{ kind: 'change-rows', rows: changed.map((slot) => ({ id: sheet.rowId(slot), role })) }] : [];
+    return changed.length
+      ? [{ kind: 'change-rows', rows: changed.map((slot) => ({ id: sheet.rowId(slot), role })) }]
+      : [];
   },
   says: ({ role, ...rows }) => `${countWords(countOf(rows), 'row')} as ${role}`,
 };
@@ -76,7 +80,10 @@ export const setHeight: Editor<Rows & { readonly heightPx: number | null }> = {
   operations: (sheet, { heightPx, ...rows }) => [
     {
       kind: 'change-rows',
-      rows: idsIn(sheet, rows).map((id) => ({ id, heightPx: heightPx === null ? null : Math.max(16, Math.min(1000, Math.round(heightPx))) })),
+      rows: idsIn(sheet, rows).map((id) => ({
+        id,
+        heightPx: heightPx === null ? null : Math.max(16, Math.min(1000, Math.round(heightPx))),
+      })),
     },
   ],
   says: ({ heightPx: _, ...rows }) => `height of ${countWords(countOf(rows), 'row')}`,
@@ -92,17 +99,24 @@ const FUNCTIONS = {
 } as const;
 export type TotalFunction = keyof typeof FUNCTIONS;
 
-/** A total of fields over all their records, now and later: in the last row of totals, which is made where there is none. */
+/**
+ * A total of fields over all their records, now and later: in the last row of totals, which is made where there is
+ * none.
+ */
 export const setTotal: Editor<{ readonly left: number; readonly right: number; readonly is: TotalFunction | null }> = {
   operations(sheet, { left, right, is }, { newId }) {
     const fields = sheet.fields.slice(left, right + 1);
     const inputs = fields.map(({ id }) => [id, is === null ? '' : `=${FUNCTIONS[is]}(⟦${id}~*⟧)`] as const);
     const last = sheet.order.findLast((slot) => sheet.roleAt(slot) === 'total');
     if (last !== undefined)
-      return [{ kind: 'set-cells', cells: inputs.map(([field, input]) => ({ row: sheet.rowId(last), field, input })) }] satisfies Operation[];
+      return [
+        { kind: 'set-cells', cells: inputs.map(([field, input]) => ({ row: sheet.rowId(last), field, input })) },
+      ] satisfies Operation[];
     if (is === null) return [];
     const [key] = keysAt(rowsOf(sheet), sheet.rowCount, 1);
-    return [{ kind: 'insert-rows', rows: [{ id: newId(), key: key!, role: 'total', cells: Object.fromEntries(inputs) }] }];
+    return [
+      { kind: 'insert-rows', rows: [{ id: newId(), key: key!, role: 'total', cells: Object.fromEntries(inputs) }] },
+    ];
   },
   says: ({ is }) => (is === null ? 'no total' : `total: ${is}`),
 };

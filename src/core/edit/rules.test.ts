@@ -5,7 +5,15 @@ import { putRules, rulesOf } from '../rules/shape/stored-rule';
 import { editWords, operationsOf, type Edit } from './registry';
 
 const rule = (id: string, more: Partial<Rule> = {}): Rule => ({
-  ...{ id, name: id, on: true, settles: false, reads: { fields: ['f1'] }, when: { kind: 'compare', is: '<', to: 5 }, paints: 'cell' },
+  ...{
+    id,
+    name: id,
+    on: true,
+    settles: false,
+    reads: { fields: ['f1'] },
+    when: { kind: 'compare', is: '<', to: 5 },
+    paints: 'cell',
+  },
   ...{ look: { look: 'alarm' } },
   ...more,
 });
@@ -14,7 +22,12 @@ const rule = (id: string, more: Partial<Rule> = {}): Rule => ({
 function scene() {
   const sheet = makeSheet();
   sheet.apply({ kind: 'remove-rules', rules: rulesOf(sheet).map(({ id }) => id) });
-  const rules = [rule('a'), rule('b', { group: 'pair' }), rule('c', { group: 'pair' }), rule('d', { when: { kind: 'state', is: 'blank' } })];
+  const rules = [
+    rule('a'),
+    rule('b', { group: 'pair' }),
+    rule('c', { group: 'pair' }),
+    rule('d', { when: { kind: 'state', is: 'blank' } }),
+  ];
   sheet.apply(putRules(rules.map((each, at) => ({ id: each.id, key: `a${at}`, rule: each }))));
   let made = 0;
   const edit = (one: Edit): string[] => {
@@ -22,7 +35,11 @@ function scene() {
     return rulesOf(sheet).map(({ id }) => id);
   };
   const find = (id: string): Rule => rulesOf(sheet).find((stored) => stored.id === id)!.rule;
-  return { edit, find, count: () => operationsOf(sheet, { do: 'move-rule', rule: 'a', after: 'gone' }, { newId: () => '' }).length };
+  return {
+    edit,
+    find,
+    count: () => operationsOf(sheet, { do: 'move-rule', rule: 'a', after: 'gone' }, { newId: () => '' }).length,
+  };
 }
 
 describe('rules', () => {
@@ -42,7 +59,11 @@ describe('rules', () => {
     expect(edit({ do: 'duplicate-rule', rule: 'b' })).toEqual(['a', 'b', 'new1', 'c', 'd']);
     expect(find('new1')).toEqual({ ...find('b'), id: 'new1', name: 'b (copy)' });
     expect(edit({ do: 'remove-rules', rules: ['new1', 'gone'] })).toEqual(['a', 'b', 'c', 'd']);
-    edit({ do: 'change-rules', rules: ['a', 'b', 'gone'], to: { on: false, settles: true, look: { look: 'plum' }, group: null } });
+    edit({
+      do: 'change-rules',
+      rules: ['a', 'b', 'gone'],
+      to: { on: false, settles: true, look: { look: 'plum' }, group: null },
+    });
     expect(find('b')).toEqual(rule('b', { on: false, settles: true, look: { look: 'plum' } }));
     edit({ do: 'change-rules', rules: ['a', 'd'], to: { group: 'ends' } });
     expect([find('a').group, find('b').group, find('d').group]).toEqual(['ends', undefined, 'ends']);
@@ -52,13 +73,21 @@ describe('rules', () => {
     const { edit, find } = scene();
     edit({
       do: 'put-rule',
-      rule: { id: 'e', key: 'a4', rule: rule('e', { reads: { cells: 'A2:A3' }, when: { kind: 'formula', formula: '=A2>$B$1', at: 'A2' } }) },
+      rule: {
+        id: 'e',
+        key: 'a4',
+        rule: rule('e', { reads: { cells: 'A2:A3' }, when: { kind: 'formula', formula: '=A2>$B$1', at: 'A2' } }),
+      },
     });
     const cells = { fields: ['f2'], areas: [{ left: 1, top: 3, right: 1, bottom: 4 }] };
     edit({ do: 'reach-rules', rules: ['a', 'e'], ...cells });
     expect([find('a').reads, find('e').reads]).toEqual([{ fields: ['f2'] }, { cells: 'B4:B5' }]);
     edit({ do: 'carry-rules', rules: ['e'], fields: ['f3'], areas: [{ left: 2, top: 5, right: 2, bottom: 5 }] });
-    expect(find('new1')).toMatchObject({ name: 'e (C6)', reads: { cells: 'C6' }, when: { formula: '=B4>$B$1', at: 'B4' } });
+    expect(find('new1')).toMatchObject({
+      name: 'e (C6)',
+      reads: { cells: 'C6' },
+      when: { formula: '=B4>$B$1', at: 'B4' },
+    });
   });
 
   test.each<[Edit, string]>([

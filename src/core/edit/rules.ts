@@ -19,7 +19,10 @@ interface RuleIds {
   readonly rules: readonly RuleId[];
 }
 
-/** Cells that rules are to read: their fields, for rules that read fields, or just these ranges, for those that read ranges. */
+/**
+ * Cells that rules are to read: their fields, for rules that read fields, or just these ranges, for those that read
+ * ranges.
+ */
 interface Cells {
   readonly fields: readonly FieldId[];
   readonly areas: readonly CellRange[];
@@ -36,7 +39,8 @@ export interface RuleChange {
 }
 
 const rulesIn = (sheet: Sheet, tools: EditTools): readonly StoredRule[] => tools.rules?.() ?? rulesOf(sheet);
-const named = (rules: readonly StoredRule[], ids: readonly RuleId[]): StoredRule[] => rules.filter(({ id }) => ids.includes(id));
+const named = (rules: readonly StoredRule[], ids: readonly RuleId[]): StoredRule[] =>
+  rules.filter(({ id }) => ids.includes(id));
 const put = (rules: readonly StoredRule[]) => (rules.length ? [putRules(rules)] : []);
 
 /** A new rule, or one as it has been changed on the bench. */
@@ -60,8 +64,8 @@ export const duplicateRule: Editor<{ readonly rule: RuleId }> = {
 };
 
 /**
- * A rule moved in the order of precedence, so that it comes after another, or first: with its new order key, and with the group of the rules around it.
- * Undefined where one of the two is not there.
+ * A rule moved in the order of precedence, so that it comes after another, or first: with its new order key, and with
+ * the group of the rules around it. Undefined where one of the two is not there.
  */
 export function movedRule(
   rules: readonly StoredRule[],
@@ -112,7 +116,12 @@ function changeWords(rules: string, { on, look, group }: RuleChange): string {
 /** Lets rules read other cells; what they say stays. */
 export const reachRules: Editor<RuleIds & Cells> = {
   operations: (sheet, { rules, ...cells }, tools) =>
-    put(named(rulesIn(sheet, tools), rules).map((stored) => ({ ...stored, rule: { ...stored.rule, reads: readsOf(stored.rule.reads, cells) } }))),
+    put(
+      named(rulesIn(sheet, tools), rules).map((stored) => ({
+        ...stored,
+        rule: { ...stored.rule, reads: readsOf(stored.rule.reads, cells) },
+      })),
+    ),
   says: ({ rules }) => `cells of ${countWords(rules.length, 'rule')}`,
 };
 
@@ -138,7 +147,11 @@ const readsOf = (before: Reads, { fields, areas }: Cells): Reads =>
   'cells' in before ? { cells: areas.map(writeArea).join(' ') } : { ...before, fields };
 
 /** How far cells lie from the first cell that a rule reads. A rule over fields moves by columns alone. */
-function distance(reads: Reads, { areas }: Cells, fields: readonly NamedField[]): { readonly columns: number; readonly rows: number } {
+function distance(
+  reads: Reads,
+  { areas }: Cells,
+  fields: readonly NamedField[],
+): { readonly columns: number; readonly rows: number } {
   const [to] = areas;
   if (!to) return { columns: 0, rows: 0 };
   if ('fields' in reads) {
@@ -153,6 +166,7 @@ function distance(reads: Reads, { areas }: Cells, fields: readonly NamedField[])
 function carriedName(rule: Rule, carried: Rule, fields: readonly NamedField[]): string {
   if (rule.name === ruleSentence(fields, rule)) return ruleSentence(fields, carried).slice(0, MAX_RULE_NAME);
   const { reads } = carried;
-  const labels = 'cells' in reads ? [reads.cells] : fields.filter(({ id }) => reads.fields.includes(id)).map(({ label }) => label);
+  const labels =
+    'cells' in reads ? [reads.cells] : fields.filter(({ id }) => reads.fields.includes(id)).map(({ label }) => label);
   return `${rule.name} (${labels.join(', ')})`.slice(0, MAX_RULE_NAME);
 }

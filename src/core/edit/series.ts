@@ -7,8 +7,9 @@ import { readInput } from '../values/read-input';
 const MAX_COUNTED = 1000;
 
 /**
- * How a run of inputs goes on: what the next one, and the one after it, would hold (counted from 0). Numbers and dates at equal distances go on at
- * that distance, a lone date day by day, months by months; a text that ends in a number counts on; everything else is repeated in turn.
+ * How a run of inputs goes on: what the next one, and the one after it, would hold (counted from 0). Numbers and dates
+ * at equal distances go on at that distance, a lone date day by day, months by months; a text that ends in a number
+ * counts on; everything else is repeated in turn.
  */
 export function seriesFrom(inputs: readonly string[]): (step: number) => string {
   const repeated = (step: number): string => inputs[step % inputs.length] ?? '';
@@ -21,7 +22,10 @@ export function seriesFrom(inputs: readonly string[]): (step: number) => string 
   }
   if (values.every((value) => value.kind === 'date')) return dates(values.map(({ serial }) => serial)) ?? repeated;
   const counted = inputs.map((input) => (input.length > MAX_COUNTED ? null : /^(.*?)(\d+)(\s*)$/u.exec(input)));
-  if (values.every((value) => value.kind === 'text') && counted.every((match) => match !== null && match[1] === counted[0]![1])) {
+  if (
+    values.every((value) => value.kind === 'text') &&
+    counted.every((match) => match !== null && match[1] === counted[0]![1])
+  ) {
     const numbers = counted.map((match) => Number(match![2]));
     const by = inputs.length === 1 ? 1 : stepOf(numbers);
     const [, before = '', digits = ''] = counted.at(-1)!;
@@ -29,7 +33,9 @@ export function seriesFrom(inputs: readonly string[]): (step: number) => string 
       ? repeated
       : (step) => {
           const next = numbers.at(-1)! + by * (step + 1);
-          return next < 0 ? repeated(step) : before + String(next).padStart(digits.startsWith('0') ? digits.length : 1, '0');
+          return next < 0
+            ? repeated(step)
+            : before + String(next).padStart(digits.startsWith('0') ? digits.length : 1, '0');
         };
   }
   return repeated;
@@ -39,7 +45,9 @@ export function seriesFrom(inputs: readonly string[]): (step: number) => string 
 function stepOf(numbers: readonly number[]): number | undefined {
   if (numbers.length < 2) return undefined;
   const by = numbers[1]! - numbers[0]!;
-  const isEven = numbers.every((number, at) => at === 0 || Math.abs(number - numbers[at - 1]! - by) <= 1e-9 * Math.max(1, Math.abs(by)));
+  const isEven = numbers.every(
+    (number, at) => at === 0 || Math.abs(number - numbers[at - 1]! - by) <= 1e-9 * Math.max(1, Math.abs(by)),
+  );
   return isEven ? by : undefined;
 }
 

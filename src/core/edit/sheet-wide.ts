@@ -24,8 +24,11 @@ export const nameCells: Editor<{ readonly name: string; readonly area: CellRange
   operations(_, { name, area: { left, top, right, bottom } }) {
     const trimmed = name.trim();
     if (!NAME.test(trimmed) || trimmed.length > 100)
-      throw new EditRefusal('A name begins with a letter and holds only letters, digits, points and low lines, such as “Limits” or “Dry_season”.');
-    if (parseAddress(trimmed)) throw new EditRefusal(`“${trimmed}” is the address of a cell. Choose a name that is not.`);
+      throw new EditRefusal(
+        'A name begins with a letter and holds only letters, digits, points and low lines, such as “Limits” or “Dry_season”.',
+      );
+    if (parseAddress(trimmed))
+      throw new EditRefusal(`“${trimmed}” is the address of a cell. Choose a name that is not.`);
     const corner = (column: number, position: number): string => `$${columnLetters(column)}$${position + 1}`;
     const first = corner(left, top);
     const refersTo = left === right && top === bottom ? `=${first}` : `=${first}:${corner(right, bottom)}`;

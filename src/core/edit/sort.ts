@@ -4,7 +4,9 @@ import type { CellValue } from '../values/cell-value';
 import { countWords, type Editor } from './editor';
 
 /** By the values of a field, or by a rule: falling puts the records first that it paints. */
-export type SortKey = { readonly order: 'rising' | 'falling' } & ({ readonly column: number } | { readonly rule: RuleId });
+export type SortKey = { readonly order: 'rising' | 'falling' } & (
+  { readonly column: number } | { readonly rule: RuleId }
+);
 
 interface Sort {
   readonly by: readonly SortKey[];
@@ -13,23 +15,28 @@ interface Sort {
 }
 
 /**
- * Puts records in order by one field, those that are equal there by the next, and what is still equal as it was. Numbers and dates come before
- * text, text before TRUE and FALSE, errors after them; blanks are last whichever way. Other rows stay where they are.
+ * Puts records in order by one field, those that are equal there by the next, and what is still equal as it was.
+ * Numbers and dates come before text, text before TRUE and FALSE, errors after them; blanks are last whichever way.
+ * Other rows stay where they are.
  */
 export const sortRows: Editor<Sort> = {
   operations(sheet, { by, rows }, { paintedBy }) {
     const slots = sheet.order.filter(
-      (slot, position) => sheet.roleAt(slot) === 'record' && (!rows || (position >= rows.top && position <= rows.bottom)),
+      (slot, position) =>
+        sheet.roleAt(slot) === 'record' && (!rows || (position >= rows.top && position <= rows.bottom)),
     );
     const keys = by.map((key) => ({
       ...('column' in key ? comparable(sheet, key.column, slots) : painted(sheet, slots, paintedBy?.(key.rule))),
       sign: key.order === 'falling' ? -1 : 1,
     }));
     const sorted = slots.toSorted(comparison(keys));
-    const moved = sorted.flatMap((slot, at) => (slot === slots[at] ? [] : { id: sheet.rowId(slot), key: sheet.rowKey(slots[at]!) }));
+    const moved = sorted.flatMap((slot, at) =>
+      slot === slots[at] ? [] : { id: sheet.rowId(slot), key: sheet.rowKey(slots[at]!) },
+    );
     return moved.length ? [{ kind: 'change-rows', rows: moved }] : [];
   },
-  says: ({ by }) => (by.length === 1 && 'rule' in by[0]! ? 'sort by a rule' : `sort by ${countWords(by.length, 'field')}`),
+  says: ({ by }) =>
+    by.length === 1 && 'rule' in by[0]! ? 'sort by a rule' : `sort by ${countWords(by.length, 'field')}`,
 };
 
 /** As a dictionary has them: accents and case decide last, and numbers within texts count as numbers. */
@@ -37,14 +44,21 @@ const TEXTS = new Intl.Collator('en', { numeric: true });
 
 const RANK: Record<CellValue['kind'], number> = { number: 0, date: 0, text: 1, logical: 2, error: 3, blank: 4 };
 
-/** One field's cells in a form that compares quickly: what kind they are, and their number or their place among the distinct texts. */
+/**
+ * One field's cells in a form that compares quickly: what kind they are, and their number or their place among the
+ * distinct texts.
+ */
 interface Comparable {
   readonly ranks: Uint8Array;
   readonly values: Float64Array;
 }
 
 /** Records that a rule paints count as 1, the others as 0. */
-function painted(sheet: Sheet, slots: readonly number[], isPainted: ((slot: number) => boolean) | undefined): Comparable {
+function painted(
+  sheet: Sheet,
+  slots: readonly number[],
+  isPainted: ((slot: number) => boolean) | undefined,
+): Comparable {
   const values = new Float64Array(sheet.slotCount);
   for (const slot of slots) values[slot] = Number(isPainted?.(slot) ?? false);
   return { ranks: new Uint8Array(sheet.slotCount), values };

@@ -21,7 +21,10 @@ export function patchStyle(style: Style | undefined, { border, ...patch }: Style
 
 const isWholeFields = (sheet: Sheet, { top, bottom }: CellRange): boolean => top === 0 && bottom >= sheet.rowCount - 1;
 
-/** Lays a style over cells. Whole fields keep it for records to come; cells of theirs with a style of their own get it as well. */
+/**
+ * Lays a style over cells. Whole fields keep it for records to come; cells of theirs with a style of their own get it
+ * as well.
+ */
 export const applyStyle: Editor<{ readonly area: CellRange; readonly patch: StylePatch }> = {
   operations(sheet, { area, patch }) {
     const { number, ...rest } = patch;
@@ -87,7 +90,11 @@ export const clearStyle: Editor<{ readonly area: CellRange }> = {
   operations(sheet, { area }) {
     const own = (column: number, slot: number): CellStyle => {
       const number = sheet.columns[column]!.styles.get(slot)?.number;
-      return { row: sheet.rowId(slot), field: sheet.fields[column]!.id, style: number === undefined ? null : { number } };
+      return {
+        row: sheet.rowId(slot),
+        field: sheet.fields[column]!.id,
+        style: number === undefined ? null : { number },
+      };
     };
     const cells: CellStyle[] = [];
     for (let column = area.left; column <= area.right; column++)
@@ -97,7 +104,9 @@ export const clearStyle: Editor<{ readonly area: CellRange }> = {
       }
     const bare = sheet.fields.slice(area.left, area.right + 1).filter(({ style }) => style !== undefined);
     return [
-      ...(isWholeFields(sheet, area) && bare.length ? [{ kind: 'put-fields' as const, fields: bare.map(({ style: _, ...field }) => field) }] : []),
+      ...(isWholeFields(sheet, area) && bare.length
+        ? [{ kind: 'put-fields' as const, fields: bare.map(({ style: _, ...field }) => field) }]
+        : []),
       ...(cells.length ? [{ kind: 'set-styles' as const, cells }] : []),
     ];
   },

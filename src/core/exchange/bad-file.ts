@@ -1,4 +1,7 @@
-/** Why a file cannot be read, in words for the person who brought it. Thrown inside a reader, and caught where reading was asked for. */
+/**
+ * Why a file cannot be read, in words for the person who brought it. Thrown inside a reader, and caught where reading
+ * was asked for.
+ */
 export class BadFile extends Error {
   constructor(
     message: string,

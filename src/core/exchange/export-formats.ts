@@ -18,7 +18,12 @@ export interface ExportFormat {
 /** The formats that a sheet can be written in, besides its archive, which the server makes with its history. */
 export const EXPORT_FORMATS = {
   csv: { words: 'Separated values (RFC 4180)', ending: 'csv', type: 'text/csv; charset=utf-8', write: csvOfSheet },
-  json: { words: 'JSON records with looks and rule names', ending: 'json', type: 'application/json', write: recordsOfSheet },
+  json: {
+    words: 'JSON records with looks and rule names',
+    ending: 'json',
+    type: 'application/json',
+    write: recordsOfSheet,
+  },
   ooxml: {
     words: 'Workbook (ISO/IEC 29500)',
     ending: 'xlsx',

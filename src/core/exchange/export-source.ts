@@ -28,14 +28,20 @@ interface ExportQuery {
 }
 
 /** A sheet as it is now, with its rules that are on and work. */
-export function exportSource({ sheet, activeRules }: Evaluation, { name, looks, area, without = new Set() }: ExportQuery): ExportSource {
+export function exportSource(
+  { sheet, activeRules }: Evaluation,
+  { name, looks, area, without = new Set() }: ExportQuery,
+): ExportSource {
   const own = activeRules.filter(({ works, rule }) => works && !without.has(rule.id));
   return { name, sheet, running: own, resolver: new Resolver(own, looks, sheet), looks, ...(area ? { area } : {}) };
 }
 
-/** All of a sheet as far as something stands in it or is formatted: beyond that are blank rows and fields to type in. */
+/**
+ * All of a sheet as far as something stands in it or is formatted: beyond that are blank rows and fields to type in.
+ */
 export function wholeArea(sheet: Sheet): CellRange {
-  const isUsed = (column: number, slot: number) => sheet.columns[column]!.inputAt(slot) !== '' || sheet.columns[column]!.styles.has(slot);
+  const isUsed = (column: number, slot: number) =>
+    sheet.columns[column]!.inputAt(slot) !== '' || sheet.columns[column]!.styles.has(slot);
   const bottom = sheet.order.findLastIndex((slot) => sheet.fields.some((_, column) => isUsed(column, slot)));
   const right = sheet.fields.findLastIndex((_, column) => sheet.order.some((slot) => isUsed(column, slot)));
   return { left: 0, top: 0, right: Math.max(0, right), bottom: Math.max(0, bottom) };

@@ -54,7 +54,9 @@ class Watched {
     const fresh = new Evaluation(this.sheet, {}, { now: 46_089.5 });
     fresh.setRules(this.rules);
     const watched = fresh.activeRules.filter((rule) => rule.works && !rule.variesByCell);
-    const cells = this.sheet.order.flatMap((slot) => this.sheet.fields.map((field, column) => ({ slot, column, field: field.id })));
+    const cells = this.sheet.order.flatMap((slot) =>
+      this.sheet.fields.map((field, column) => ({ slot, column, field: field.id })),
+    );
     return new Map(
       watched.map((rule) => {
         const read = new Set(rule.read.map(({ column }) => column));
@@ -98,7 +100,17 @@ test('what entered and left, put together, is what is painted by now', () => {
 test('a crossing says where, what the cell shows and how many there are', () => {
   const watched = new Watched([low]);
   expect(watched.type('r0', '2.5')).toMatchObject([
-    { rule: 'low', ruleName: 'Low', way: 'entered', outcome: '', row: 'r0', field: 'f1', label: 'One', after: '2.5', painted: 3 },
+    {
+      rule: 'low',
+      ruleName: 'Low',
+      way: 'entered',
+      outcome: '',
+      row: 'r0',
+      field: 'f1',
+      label: 'One',
+      after: '2.5',
+      painted: 3,
+    },
   ]);
   expect(watched.type('r0', '2.6')).toEqual([]);
   expect(watched.type('r0', '7')).toMatchObject([{ way: 'left', after: '7', painted: 2 }]);
@@ -106,10 +118,12 @@ test('a crossing says where, what the cell shows and how many there are', () => 
 
 test('a record that is removed has left, and has entered when it is back', () => {
   const watched = new Watched([low]);
-  expect(watched.do({ kind: 'remove-rows', rows: ['r1'] })).toMatchObject([{ way: 'left', row: 'r1', record: 'a removed record', after: '' }]);
-  expect(watched.do({ kind: 'insert-rows', rows: [{ id: 'r1', key: 'b', role: 'record', cells: { f1: '1' } }] })).toMatchObject([
-    { way: 'entered', row: 'r1', after: '1' },
+  expect(watched.do({ kind: 'remove-rows', rows: ['r1'] })).toMatchObject([
+    { way: 'left', row: 'r1', record: 'a removed record', after: '' },
   ]);
+  expect(
+    watched.do({ kind: 'insert-rows', rows: [{ id: 'r1', key: 'b', role: 'record', cells: { f1: '1' } }] }),
+  ).toMatchObject([{ way: 'entered', row: 'r1', after: '1' }]);
 });
 
 test('a band is left for another, each by its name', () => {
@@ -146,7 +160,14 @@ test('scales and bars, which shade every number, are not watched', () => {
 
 test('a rule that cannot work for a while tells what has happened meanwhile once it can', () => {
   // The upper cut is a cell: while it is below the lower one there are no bands.
-  const when = { kind: 'icons', set: 'arrows3', cuts: [{ at: 4 }, { at: { cell: 'B2' } }], reverse: false, hide: [1, 2], per: 'all' };
+  const when = {
+    kind: 'icons',
+    set: 'arrows3',
+    cuts: [{ at: 4 }, { at: { cell: 'B2' } }],
+    reverse: false,
+    hide: [1, 2],
+    per: 'all',
+  };
   const watched = new Watched([{ ...low, when } as Rule]);
   const limit = (input: string) => watched.do({ kind: 'set-cells', cells: [{ row: 'r0', field: 'f2', input }] });
   limit('8');

@@ -90,7 +90,10 @@ export class RuleWatch {
   private between(running: RunningRule, was: WatchedRule, is: WatchedRule): Crossing[] {
     const { sheet } = this.evaluation;
     const { rule } = running;
-    const fields = sheet.fields.map((field, column) => ({ ...field, label: sheet.labelOf(column) ?? columnLetters(column) }));
+    const fields = sheet.fields.map((field, column) => ({
+      ...field,
+      label: sheet.labelOf(column) ?? columnLetters(column),
+    }));
     const words = sentenceWords(fields, rule.reads);
     const painted = running.shownCount();
     const read = new Set(running.read.map(({ column }) => column));

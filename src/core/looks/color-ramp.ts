@@ -1,4 +1,13 @@
-import { converter, formatHex, interpolate, modeLab, modeOklab, modeRgb, useMode as register, clampRgb } from 'culori/fn';
+import {
+  converter,
+  formatHex,
+  interpolate,
+  modeLab,
+  modeOklab,
+  modeRgb,
+  useMode as register,
+  clampRgb,
+} from 'culori/fn';
 
 register(modeRgb);
 register(modeOklab);
@@ -24,7 +33,10 @@ export class ColorRamp {
     });
   }
 
-  /** The colour of a number among positions that do not fall, one a colour; beyond the ends the end colour. Where positions meet, the later colour wins. */
+  /**
+   * The colour of a number among positions that do not fall, one a colour; beyond the ends the end colour. Where
+   * positions meet, the later colour wins.
+   */
   at(value: number, positions: readonly number[]): string {
     if (value < positions[0]!) return hexOf(this.colors[0]!);
     let segment = 0;

@@ -7,7 +7,10 @@ test.each([
   [{ fill: '#f7d3c8', text: '#77200d', bold: true }, 'background-color:#f7d3c8;color:#77200d;font-weight:bold'],
   [{ bold: false, italic: true }, 'font-style:italic'],
   [{ underline: true, strike: true }, 'text-decoration:underline line-through'],
-  [{ align: 'end', stand: 'top', wrap: true, sizePx: 20 }, 'text-align:end;vertical-align:top;white-space:pre-wrap;font-size:20px'],
+  [
+    { align: 'end', stand: 'top', wrap: true, sizePx: 20 },
+    'text-align:end;vertical-align:top;white-space:pre-wrap;font-size:20px',
+  ],
   [{ fill: { from: '#ffffff', to: '#2f7f86', angle: 90 } }, 'background:linear-gradient(180deg, #ffffff, #2f7f86)'],
   [{ fill: { color: '#2f7f86', opacity: 0.25 } }, 'background:color-mix(in srgb, #2f7f86 25%, transparent)'],
   [{ 'border.left': { style: 'dashed', width: 2, color: '#806040' } }, 'border-left:2px dashed #806040'],

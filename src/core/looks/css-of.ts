@@ -3,11 +3,16 @@ import { SIDES, type BorderSide, type Fill, type LookBar } from './look';
 /** What a cell shows, properties of looks and of ordinary formatting alike. */
 export type ShownProperties = Readonly<Record<string, unknown>>;
 
-/** The declarations of a `style` attribute (CSS) for what a cell shows; empty where it shows nothing special. Icons and number formats are no style. */
+/**
+ * The declarations of a `style` attribute (CSS) for what a cell shows; empty where it shows nothing special. Icons and
+ * number formats are no style.
+ */
 export function cssOf(shown: ShownProperties): string {
   const { fill, text, bold, italic, underline, strike, align, stand, wrap, sizePx, bar } = shown;
   const lines = [underline && 'underline', strike && 'line-through'].filter(Boolean).join(' ');
-  const layers = [bar ? barLayer(bar as LookBar) : '', fill === undefined ? '' : fillLayer(fill as Fill)].filter(Boolean).join(',');
+  const layers = [bar ? barLayer(bar as LookBar) : '', fill === undefined ? '' : fillLayer(fill as Fill)]
+    .filter(Boolean)
+    .join(',');
   return [
     typeof fill === 'string' && !bar ? `background-color:${fill}` : layers && `background:${layers}`,
     text && `color:${text as string}`,
@@ -25,7 +30,8 @@ export function cssOf(shown: ShownProperties): string {
 }
 
 function border(side: (typeof SIDES)[number], shown: ShownProperties): string | false {
-  const line = (shown[`border.${side}`] ?? (shown.border as Record<string, unknown> | undefined)?.[side]) as BorderSide | undefined;
+  const line = (shown[`border.${side}`] ?? (shown.border as Record<string, unknown> | undefined)?.[side]) as
+    BorderSide | undefined;
   return line !== undefined && `border-${side}:${line.width}px ${line.style} ${line.color}`;
 }
 

@@ -12,7 +12,11 @@ const fill = lazySchema(() =>
     then: hexSchema,
     otherwise: Joi.alternatives()
       .conditional(has('pattern'), {
-        then: Joi.object({ pattern: Joi.valid('dots', 'lines', 'cross', 'diagonal').required(), color: hexSchema.required(), on: hexSchema }),
+        then: Joi.object({
+          pattern: Joi.valid('dots', 'lines', 'cross', 'diagonal').required(),
+          color: hexSchema.required(),
+          on: hexSchema,
+        }),
       })
       .conditional(has('from'), {
         then: Joi.object({ from: hexSchema.required(), to: hexSchema.required(), angle: Joi.number() }),

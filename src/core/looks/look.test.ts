@@ -7,8 +7,16 @@ const side = (color: string) => ({ style: 'solid' as const, width: 1, color });
 describe('properties', () => {
   test('a saved look, with what is said beside it over it', () => {
     const saved = { alarm: { fill: '#111111', bold: true, border: { top: side('#222222') } } };
-    const properties = lookProperties({ look: 'alarm', bold: false, text: '#333333', border: { top: side('#444444') } }, saved);
-    expect(Object.fromEntries(properties)).toEqual({ fill: '#111111', bold: false, text: '#333333', 'border.top': side('#444444') });
+    const properties = lookProperties(
+      { look: 'alarm', bold: false, text: '#333333', border: { top: side('#444444') } },
+      saved,
+    );
+    expect(Object.fromEntries(properties)).toEqual({
+      fill: '#111111',
+      bold: false,
+      text: '#333333',
+      'border.top': side('#444444'),
+    });
   });
 
   test('around is all four sides, and a side goes over it', () => {

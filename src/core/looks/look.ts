@@ -22,7 +22,9 @@ export interface LookIcon {
   readonly index: number;
 }
 
-/** A bar across a cell, in fractions of its width from the left; `axis` is where it begins, null where none is drawn. */
+/**
+ * A bar across a cell, in fractions of its width from the left; `axis` is where it begins, null where none is drawn.
+ */
 export interface LookBar {
   readonly start: number;
   readonly end: number;

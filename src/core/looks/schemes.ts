@@ -1,8 +1,17 @@
-import { schemeBlues, schemeBrBG, schemeGreens, schemeOrRd, schemePuOr, schemePurples, schemeRdYlBu, schemeYlGnBu } from 'd3-scale-chromatic';
+import {
+  schemeBlues,
+  schemeBrBG,
+  schemeGreens,
+  schemeOrRd,
+  schemePuOr,
+  schemePurples,
+  schemeRdYlBu,
+  schemeYlGnBu,
+} from 'd3-scale-chromatic';
 
 /**
- * Colours from low to high, one after another in one direction or away from a middle. Brewer (2003), ColorBrewer, Apache License 2.0, five
- * classes each; all of them are listed there as safe for colour-blind readers.
+ * Colours from low to high, one after another in one direction or away from a middle. Brewer (2003), ColorBrewer,
+ * Apache License 2.0, five classes each; all of them are listed there as safe for colour-blind readers.
  */
 export const SCHEMES = {
   blues: { words: 'pale to deep blue', colors: schemeBlues[5]! },

@@ -19,7 +19,10 @@ export interface Style {
   readonly family?: 'plain' | 'serif' | 'fixed';
 }
 
-/** Several styles over one another, the last on top: each property, and each side of the border, from the topmost that has it. */
+/**
+ * Several styles over one another, the last on top: each property, and each side of the border, from the topmost that
+ * has it.
+ */
 export function mergeStyles(styles: readonly (Style | undefined)[]): Style | undefined {
   const given = styles.filter((style) => style !== undefined);
   if (given.length < 2) return given[0];

@@ -1,9 +1,13 @@
 import type { FieldId } from '../sheet/ids';
 import type { RowRole } from '../sheet/row-role';
 
-// What rules and their conditions are made of. Lowest in this folder: it knows neither the kinds nor how they are evaluated.
+// What rules and their conditions are made of. Lowest in this folder: it knows neither the kinds nor how they are
+// evaluated.
 
-/** A value that a condition compares with: given outright, read from a cell, calculated, or a field of the same row scaled and shifted. */
+/**
+ * A value that a condition compares with: given outright, read from a cell, calculated, or a field of the same row
+ * scaled and shifted.
+ */
 export type Operand =
   | number
   | string
@@ -13,7 +17,8 @@ export type Operand =
   | { readonly formula: string }
   | { readonly field: FieldId; readonly times?: number; readonly plus?: number };
 
-export type Reads = { readonly fields: readonly FieldId[]; readonly roles?: readonly RowRole[] } | { readonly cells: string };
+export type Reads =
+  { readonly fields: readonly FieldId[]; readonly roles?: readonly RowRole[] } | { readonly cells: string };
 export type Paints = 'cell' | 'record' | { readonly fields: readonly FieldId[] };
 
 export interface Trial {
@@ -67,4 +72,7 @@ export interface Problem {
 
 export const isProblem = (value: object): value is Problem => 'code' in value && 'message' in value;
 
-export const missingField = (name: FieldId): Problem => ({ code: 'missing-field', message: `there is no field "${name}" in this sheet` });
+export const missingField = (name: FieldId): Problem => ({
+  code: 'missing-field',
+  message: `there is no field "${name}" in this sheet`,
+});

@@ -64,8 +64,10 @@ export class OpenCells {
   /** Why somebody may not type into a cell, in words for them; null where they may. */
   lockOf(cell: FilledCell, { role, own }: Reader): string | null {
     if (role === 'viewer') return 'You are here to read: only its owner and editors change this sheet.';
-    if (!this.isOpen(cell)) return 'This cell is not open for filling in. The open ones are marked with a line at their left.';
-    if (!isOwn(cell, own)) return 'This cell is for somebody else to fill in. Yours are marked with a line at their left.';
+    if (!this.isOpen(cell))
+      return 'This cell is not open for filling in. The open ones are marked with a line at their left.';
+    if (!isOwn(cell, own))
+      return 'This cell is for somebody else to fill in. Yours are marked with a line at their left.';
     return null;
   }
 }

@@ -11,7 +11,8 @@ export function keyFields(rules: readonly Rule[], fields: readonly Field[]): Set
     const expect = when.expect as Exclude<typeof when.expect, readonly unknown[]>;
     if ('field' in expect) found.add(expect.field);
     else if (expect.cells !== GONE)
-      for (const { left, right } of parseRanges(expect.cells) ?? []) for (const { id } of fields.slice(left, right + 1)) found.add(id);
+      for (const { left, right } of parseRanges(expect.cells) ?? [])
+        for (const { id } of fields.slice(left, right + 1)) found.add(id);
   }
   return found;
 }

@@ -22,4 +22,5 @@ export const OWN_ALL: Own = { fields: null, rows: null };
 export const isMaker = (role: SheetRole): role is 'owner' | 'editor' => role === 'owner' || role === 'editor';
 
 /** The role that may do more. */
-export const strongerRole = (a: SheetRole, b: SheetRole): SheetRole => (SHEET_ROLES.indexOf(a) <= SHEET_ROLES.indexOf(b) ? a : b);
+export const strongerRole = (a: SheetRole, b: SheetRole): SheetRole =>
+  SHEET_ROLES.indexOf(a) <= SHEET_ROLES.indexOf(b) ? a : b;

@@ -10,8 +10,9 @@ import { VisibleSheet } from './sight';
 import { putRules, rulesOf } from '../rules/shape/stored-rule';
 
 /*
- * Noninterference (Goguen and Meseguer, "Security policies and security models", 1982): what somebody observes is the same, whatever is in
- * what they may not see. Which cells those are is written here once more, from docs/sharing.md and not from the code.
+ * Noninterference (Goguen and Meseguer, "Security policies and security models", 1982): what somebody observes is the
+ * same, whatever is in what they may not see. Which cells those are is written here once more, from docs/sharing.md and
+ * not from the code.
  */
 
 const FIELDS = ['f1', 'f2', 'f3'];
@@ -59,17 +60,24 @@ function isSecret(scene: Scene, { row, field }: { readonly row: string; readonly
   const { filling, reader } = scene;
   if (keptFrom(scene).has(field)) return true;
   if (reader.role === 'viewer' || filling.showsOthers) return false;
-  const isOpen = (row !== 'header' && filling.open.includes(field)) || filling.openCells.some((open) => open.row === row && open.field === field);
+  const isOpen =
+    (row !== 'header' && filling.open.includes(field)) ||
+    filling.openCells.some((open) => open.row === row && open.field === field);
   const { fields, rows } = reader.own;
   return isOpen && !((fields === null || fields.includes(field)) && (rows === null || rows.includes(row)));
 }
 
 const cells = (sheet: Sheet) =>
-  sheet.order.flatMap((slot) => sheet.fields.map(({ id }, column) => ({ row: sheet.rowId(slot), field: id, slot, column })));
+  sheet.order.flatMap((slot) =>
+    sheet.fields.map(({ id }, column) => ({ row: sheet.rowId(slot), field: id, slot, column })),
+  );
 
 function evaluationOf(inputs: readonly string[], scene: Scene): Evaluation {
   const sheet = makeSheet(inputs);
-  sheet.apply({ kind: 'put-fields', fields: sheet.fields.map((field) => ({ ...field, hidden: scene.hidden.includes(field.id) })) });
+  sheet.apply({
+    kind: 'put-fields',
+    fields: sheet.fields.map((field) => ({ ...field, hidden: scene.hidden.includes(field.id) })),
+  });
   sheet.apply({ kind: 'put-parts', parts: [scene.filling] });
   sheet.apply(putRules(scene.rules.map((rule, at) => ({ id: rule.id, key: `a${at}`, rule }))));
   const evaluation = new Evaluation(sheet, {}, { now: 46_089.5 });
@@ -81,7 +89,8 @@ function evaluationOf(inputs: readonly string[], scene: Scene): Evaluation {
 function observed(evaluation: Evaluation, reader: Reader): unknown {
   const { sheet } = evaluation;
   const sight = new VisibleSheet(evaluation, reader);
-  const isWithheld = reader.role === 'filler' && sheet.parts.get('filling')!.kind === 'filling' && outcomesOf(sheet) === 'withheld';
+  const isWithheld =
+    reader.role === 'filler' && sheet.parts.get('filling')!.kind === 'filling' && outcomesOf(sheet) === 'withheld';
   const sent = cells(sheet).filter(({ column }) => sight.columns.includes(column));
   return {
     fields: sight.fields(),
@@ -142,7 +151,8 @@ test('nothing that is typed into a cell that is not for a reader is in what they
       const names = FIELDS.map((field) => `in ${field}`);
       const evaluation = evaluationOf(['x'], scene);
       const { sheet } = evaluation;
-      for (const { row, field } of cells(sheet)) sheet.apply({ kind: 'set-cells', cells: [{ row, field, input: `in ${field} of ${row}` }] });
+      for (const { row, field } of cells(sheet))
+        sheet.apply({ kind: 'set-cells', cells: [{ row, field, input: `in ${field} of ${row}` }] });
       const sight = new VisibleSheet(evaluation, scene.reader);
       for (const { row, field, column, slot } of cells(sheet)) {
         const told = sight.columns.includes(column) ? sight.inputAt(column, slot) : '';
@@ -159,12 +169,15 @@ test('nothing that is typed into a cell that is not for a reader is in what they
 test('of its settings a filler is told those of their own cells, and a viewer none', () => {
   fc.assert(
     fc.property(anyScene, (scene) => {
-      const told = new VisibleSheet(evaluationOf(['5'], scene), scene.reader).parts().flatMap((part) => (part.kind === 'filling' ? part : []));
+      const told = new VisibleSheet(evaluationOf(['5'], scene), scene.reader)
+        .parts()
+        .flatMap((part) => (part.kind === 'filling' ? part : []));
       expect(told).toHaveLength(scene.reader.role === 'filler' ? 1 : 0);
       if (scene.reader.role === 'viewer') return;
       const { own } = scene.reader;
       expect(told[0]!.kept).toEqual([]);
-      for (const field of told[0]!.open) expect(!keptFrom(scene).has(field) && (own.fields?.includes(field) ?? true)).toBe(true);
+      for (const field of told[0]!.open)
+        expect(!keptFrom(scene).has(field) && (own.fields?.includes(field) ?? true)).toBe(true);
       for (const open of told[0]!.openCells) {
         expect(keptFrom(scene).has(open.field)).toBe(false);
         expect((own.fields?.includes(open.field) ?? true) && (own.rows?.includes(open.row) ?? true)).toBe(true);

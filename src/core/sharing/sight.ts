@@ -35,12 +35,19 @@ export class VisibleSheet {
     this.sheet = sheet;
     this.filling = fillingOf(sheet.parts.values());
     const rules = rulesOf(sheet).map(({ rule }) => rule);
-    const kept = keptFields(reader.role === 'filler' ? this.filling : { ...this.filling, kept: [] }, rules, sheet.fields);
+    const kept = keptFields(
+      reader.role === 'filler' ? this.filling : { ...this.filling, kept: [] },
+      rules,
+      sheet.fields,
+    );
     this.open = new OpenCells(this.filling, kept);
     this.columns = sheet.fields.flatMap(({ id }, column) => (kept.has(id) || this.isOthers(id) ? [] : column));
     const sent = new Set(this.columns);
     const isPartly = (column: number): boolean => !sent.has(column) || this.hidesSome(column);
-    this.partlyHidden = reader.role === 'viewer' ? new Set() : new Set(sheet.fields.flatMap((_, column) => (isPartly(column) ? column : [])));
+    this.partlyHidden =
+      reader.role === 'viewer'
+        ? new Set()
+        : new Set(sheet.fields.flatMap((_, column) => (isPartly(column) ? column : [])));
     this.tainted = taintedBy(evaluation, this.partlyHidden);
   }
 
@@ -59,7 +66,9 @@ export class VisibleSheet {
     const { id } = this.sheet.fields[column]!;
     const { own } = this.reader;
     if (!this.hidesOthers || (own.rows === null && own.fields === null)) return false;
-    return this.open.isOpenField(id) ? own.rows !== null : this.filling.openCells.some((cell) => cell.field === id && !isOwn(cell, own));
+    return this.open.isOpenField(id)
+      ? own.rows !== null
+      : this.filling.openCells.some((cell) => cell.field === id && !isOwn(cell, own));
   }
 
   /** True where what a cell holds is for this reader, formulas aside. */
@@ -96,7 +105,8 @@ export class VisibleSheet {
 
   /** True where a rule reads something that this reader does not get. */
   dependsOnHidden(rule: RunningRule): boolean {
-    const isUnsent = (column: number): boolean => !this.columns.includes(column) || this.partlyHidden.has(column) || this.tainted.has(column);
+    const isUnsent = (column: number): boolean =>
+      !this.columns.includes(column) || this.partlyHidden.has(column) || this.tainted.has(column);
     return rule.columnsRead().some(isUnsent);
   }
 
@@ -122,7 +132,9 @@ export class VisibleSheet {
         if (part.kind !== 'merge') return [];
         const [left, right] = [this.sheet.findColumn(part.left), this.sheet.findColumn(part.right)];
         if (left === undefined || right === undefined) return [];
-        const within = this.columns.filter((column) => column >= Math.min(left, right) && column <= Math.max(left, right));
+        const within = this.columns.filter(
+          (column) => column >= Math.min(left, right) && column <= Math.max(left, right),
+        );
         if (within.length === 0) return [];
         return [{ ...part, left: this.sheet.fields[within[0]!]!.id, right: this.sheet.fields[within.at(-1)!]!.id }];
       })

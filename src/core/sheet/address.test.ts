@@ -17,7 +17,9 @@ test('anchors and case do not matter', () => {
   expect(cellAddress(1, 6)).toBe('B7');
 });
 
-test.each(['', 'A', '7', 'A0', 'A1:B2', 'ABCD1', '1A'])('%j is not an address', (text) => expect(parseAddress(text)).toBeUndefined());
+test.each(['', 'A', '7', 'A0', 'A1:B2', 'ABCD1', '1A'])('%j is not an address', (text) =>
+  expect(parseAddress(text)).toBeUndefined(),
+);
 
 test('ranges are read either way round', () => {
   expect(parseRanges('E7:b2 G2')).toEqual([

@@ -1,7 +1,8 @@
 /** Letters of a column, A for 0, AA for 26. */
 export function columnLetters(column: number): string {
   let letters = '';
-  for (let rest = column + 1; rest > 0; rest = Math.floor((rest - 1) / 26)) letters = String.fromCharCode(65 + ((rest - 1) % 26)) + letters;
+  for (let rest = column + 1; rest > 0; rest = Math.floor((rest - 1) / 26))
+    letters = String.fromCharCode(65 + ((rest - 1) % 26)) + letters;
   return letters;
 }
 
@@ -26,7 +27,9 @@ const LAST_ROW = 9_999_998;
 export const isWholeColumns = ({ top, bottom }: CellRange): boolean => top === 0 && bottom === LAST_ROW;
 export const isWholeRows = ({ left, right }: CellRange): boolean => left === 0 && right === LAST_COLUMN;
 
-/** Two corners of a range, such as B2:C9; of one cell, its address; of whole columns or rows, such as B:C or 2:3, these. */
+/**
+ * Two corners of a range, such as B2:C9; of one cell, its address; of whole columns or rows, such as B:C or 2:3, these.
+ */
 export function writeArea(range: CellRange): string {
   const { left, top, right, bottom } = range;
   if (isWholeColumns(range)) return `${columnLetters(left)}:${columnLetters(right)}`;
@@ -48,8 +51,8 @@ export function parseAddress(text: string): { column: number; position: number }
 export const GONE = '#REF!';
 
 /**
- * Reads A1 ranges separated by spaces, whole columns (`B:C`) and rows (`2:3`) too. The ends of a range may come in either order.
- * Undefined where a part is not a range.
+ * Reads A1 ranges separated by spaces, whole columns (`B:C`) and rows (`2:3`) too. The ends of a range may come in
+ * either order. Undefined where a part is not a range.
  */
 export function parseRanges(text: string): CellRange[] | undefined {
   const ranges = text.trim().split(/\s+/).map(parseRange);
@@ -70,7 +73,10 @@ function parseRange(text: string): CellRange | undefined {
   return between([first.column, first.position], [second.column, second.position]);
 }
 
-const between = ([oneColumn, oneRow]: readonly [number, number], [column, row]: readonly [number, number]): CellRange => ({
+const between = (
+  [oneColumn, oneRow]: readonly [number, number],
+  [column, row]: readonly [number, number],
+): CellRange => ({
   left: Math.min(oneColumn, column),
   right: Math.max(oneColumn, column),
   top: Math.min(oneRow, row),

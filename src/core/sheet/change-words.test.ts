@@ -12,7 +12,10 @@ const rule = (name: string): Rule => ({
   when: { kind: 'state', is: 'blank' },
   paints: 'cell',
 });
-const put = (...names: string[]): Operation => ({ kind: 'put-rules', rules: names.map((name) => ({ id: name, key: 'a0', rule: rule(name) })) });
+const put = (...names: string[]): Operation => ({
+  kind: 'put-rules',
+  rules: names.map((name) => ({ id: name, key: 'a0', rule: rule(name) })),
+});
 const cell = { row: 'r', field: 'a', input: '1' };
 
 test.each<[string, Operation[], Operation[], string[]]>([
@@ -21,7 +24,12 @@ test.each<[string, Operation[], Operation[], string[]]>([
   ['rows of another height', [{ kind: 'change-rows', rows: [{ id: 'r', heightPx: 40 }] }], [], ['1 row changed']],
   ['a rule made', [put('Low')], [{ kind: 'remove-rules', rules: ['Low'] }], ['rule “Low” made']],
   ['a rule changed', [put('Low')], [put('Low')], ['rule “Low” changed']],
-  ['many rules', [put('A', 'B', 'C', 'D', 'E')], [], ['rule “A” changed', 'rule “B” changed', 'rule “C” changed', '2 other rules']],
+  [
+    'many rules',
+    [put('A', 'B', 'C', 'D', 'E')],
+    [],
+    ['rule “A” changed', 'rule “B” changed', 'rule “C” changed', '2 other rules'],
+  ],
   ['the same twice is told once', [put('A'), put('A')], [], ['rule “A” changed']],
   [
     'a moment',
@@ -33,4 +41,6 @@ test.each<[string, Operation[], Operation[], string[]]>([
 ])('%s', (...[, operations, inverse, words]) => expect(changeWords(operations, { inverse })).toEqual(words));
 
 test('of a change that is not given whole the count is told, not what is there', () =>
-  expect(changeWords([{ kind: 'set-cells', cells: [cell] }], { inverse: [], counts: [5000] })).toEqual(['5,000 cells entered']));
+  expect(changeWords([{ kind: 'set-cells', cells: [cell] }], { inverse: [], counts: [5000] })).toEqual([
+    '5,000 cells entered',
+  ]));

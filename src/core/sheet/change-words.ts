@@ -18,7 +18,10 @@ export function changeWords(operations: readonly Operation[], { inverse, counts 
   return [...new Set(operations.flatMap((operation, at) => wordsOf(operation, { made, count: counts?.[at] })))];
 }
 
-function wordsOf(operation: Operation, { made, count }: { readonly made: ReadonlySet<string>; readonly count: number | undefined }): string[] {
+function wordsOf(
+  operation: Operation,
+  { made, count }: { readonly made: ReadonlySet<string>; readonly count: number | undefined },
+): string[] {
   switch (operation.kind) {
     case 'set-cells':
       return [`${counted(count ?? operation.cells.length, 'cell')} entered`];
@@ -27,7 +30,9 @@ function wordsOf(operation: Operation, { made, count }: { readonly made: Readonl
     case 'remove-rows':
       return [`${counted(count ?? operation.rows.length, 'row')} removed`];
     case 'change-rows':
-      return [`${counted(count ?? operation.rows.length, 'row')} ${operation.rows.every(({ key }) => key !== undefined) ? 'moved' : 'changed'}`];
+      return [
+        `${counted(count ?? operation.rows.length, 'row')} ${operation.rows.every(({ key }) => key !== undefined) ? 'moved' : 'changed'}`,
+      ];
     case 'put-fields':
       return [`${counted(operation.fields.length, 'field')} changed`];
     case 'remove-fields':
@@ -44,7 +49,11 @@ function wordsOf(operation: Operation, { made, count }: { readonly made: Readonl
     case 'put-parts':
       return operation.parts.map(partWords);
     case 'remove-parts':
-      return [operation.parts.length === 1 ? 'something that lies over the cells removed' : 'several things that lie over the cells removed'];
+      return [
+        operation.parts.length === 1
+          ? 'something that lies over the cells removed'
+          : 'several things that lie over the cells removed',
+      ];
   }
 }
 

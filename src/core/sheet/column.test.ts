@@ -11,8 +11,17 @@ function columnOf(inputs: readonly string[], options = {}): Column {
 
 test('a number, a date and everything else, side by side in plain arrays', () => {
   const column = columnOf(['5', '2026-03-08', 'x', '', 'TRUE', '#N/A', '70%']);
-  expect(Array.from(column.tags.slice(0, 7))).toEqual([TAG.number, TAG.date, TAG.text, TAG.blank, TAG.logical, TAG.error, TAG.number]);
-  // 46089 is the serial date of 2026-03-08: 46,023 is 2026-01-01 (ISO/IEC 26300 counts from 1899-12-30), and 66 days later.
+  expect(Array.from(column.tags.slice(0, 7))).toEqual([
+    TAG.number,
+    TAG.date,
+    TAG.text,
+    TAG.blank,
+    TAG.logical,
+    TAG.error,
+    TAG.number,
+  ]);
+  // 46089 is the serial date of 2026-03-08: 46,023 is 2026-01-01 (ISO/IEC 26300 counts from 1899-12-30), and 66 days
+  // later.
   expect(Array.from(column.numbers.slice(0, 7))).toEqual([5, 46089, NaN, NaN, NaN, NaN, 0.7]);
   expect(column.hasDates).toBe(true);
   expect(columnOf(['1', '2']).hasDates).toBe(false);
@@ -46,11 +55,20 @@ test('a formula keeps its input beside its result, and typing over it ends it', 
   expect([column.inputAt(0), column.valueAt(0).kind]).toEqual(['=1+1', 'blank']);
   column.setResult(0, { kind: 'number', number: 2 });
   column.setResult(1, { kind: 'text', text: '' });
-  expect([column.inputAt(0), column.entryAt(0).shown, column.numbers[0], column.tags[0]]).toEqual(['=1+1', '2', 2, TAG.number]);
+  expect([column.inputAt(0), column.entryAt(0).shown, column.numbers[0], column.tags[0]]).toEqual([
+    '=1+1',
+    '2',
+    2,
+    TAG.number,
+  ]);
   expect([column.valueAt(1).kind, column.hasEmptyText(1), column.hasEmptyText(2)]).toEqual(['blank', true, false]);
   expect(column.setResult(0, { kind: 'number', number: 2 })).toBe(false);
   column.set(0, 'x');
-  expect([column.inputAt(0), column.formulas.has(0), column.valueAt(0)]).toEqual(['x', false, { kind: 'text', text: 'x' }]);
+  expect([column.inputAt(0), column.formulas.has(0), column.valueAt(0)]).toEqual([
+    'x',
+    false,
+    { kind: 'text', text: 'x' },
+  ]);
 });
 
 test('folded forms are those of what is shown', () => expect(columnOf(["'Straße  1"]).foldedAt(0)).toBe('strasse 1'));

@@ -16,7 +16,10 @@ export interface Entry {
   readonly isFormula?: boolean;
 }
 
-/** Codes that every column has: nothing; a number or date that a formula gave, kept in `numbers` alone; the empty text that one gave. */
+/**
+ * Codes that every column has: nothing; a number or date that a formula gave, kept in `numbers` alone; the empty text
+ * that one gave.
+ */
 const CODE = { blank: 0, computed: 1, emptyText: 2 } as const;
 
 /** What a computed value stands in for in the dictionary. Its own value differs from slot to slot. */
@@ -28,8 +31,8 @@ const RESERVED: readonly Entry[] = [
 
 /**
  * The cells of one field. Layout, by slot: `codes` (which distinct content), `tags` (kind of value, see TAG) and
- * `numbers` (the number or the date serial, NaN where there is none), so that a comparison reads one array. A cell with a
- * formula has its input in `inputs`, and its result in the other three.
+ * `numbers` (the number or the date serial, NaN where there is none), so that a comparison reads one array. A cell with
+ * a formula has its input in `inputs`, and its result in the other three.
  */
 export class Column {
   codes = new Uint32Array(64);
@@ -60,7 +63,9 @@ export class Column {
     if (inputs) (this.inputs = new Uint32Array(capacity)).set(inputs);
   }
 
-  /** Puts an input into a slot that `fit` has made room for. `asText` for rows whose cells are text, such as headers. */
+  /**
+   * Puts an input into a slot that `fit` has made room for. `asText` for rows whose cells are text, such as headers.
+   */
   set(slot: number, input: string, asText = false): void {
     this.place(slot, this.codeFor(input, asText));
   }
@@ -84,12 +89,15 @@ export class Column {
   setResult(slot: number, value: CellValue): boolean {
     const code = this.resultCode(value);
     const number = value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : NaN;
-    const isSame = this.codes[slot] === code && Object.is(this.numbers[slot], number) && this.tags[slot] === TAG[value.kind];
+    const isSame =
+      this.codes[slot] === code && Object.is(this.numbers[slot], number) && this.tags[slot] === TAG[value.kind];
     if (!isSame) this.write(slot, code, code === CODE.emptyText ? BLANK : value);
     return !isSame;
   }
 
-  /** Puts numbers that formulas gave into slots one after another, NaN as it stands: the caller puts what belongs there. */
+  /**
+   * Puts numbers that formulas gave into slots one after another, NaN as it stands: the caller puts what belongs there.
+   */
   setNumbers(first: number, numbers: Float64Array): void {
     const end = first + numbers.length;
     this.codes.fill(CODE.computed, first, end);
@@ -98,8 +106,8 @@ export class Column {
   }
 
   /**
-   * Visits the formulas among some slots in runs: slots one after another with one input. Costs a few operations a slot, none for 32 that
-   * are not among them.
+   * Visits the formulas among some slots in runs: slots one after another with one input. Costs a few operations a
+   * slot, none for 32 that are not among them.
    */
   forEachRun(among: BitSet, visit: (first: number, end: number, code: number) => void): void {
     const { inputs } = this;
@@ -137,9 +145,16 @@ export class Column {
       case 'date':
         return CODE.computed;
       case 'text':
-        return value.text === '' ? CODE.emptyText : this.keep(`\u0001${value.text}`, { input: '', value, format: null, shown: value.text });
+        return value.text === ''
+          ? CODE.emptyText
+          : this.keep(`\u0001${value.text}`, { input: '', value, format: null, shown: value.text });
       default:
-        return this.keep(`\u0002${shownText(value, null)}`, { input: '', value, format: null, shown: shownText(value, null) });
+        return this.keep(`\u0002${shownText(value, null)}`, {
+          input: '',
+          value,
+          format: null,
+          shown: shownText(value, null),
+        });
     }
   }
 
@@ -175,7 +190,8 @@ export class Column {
     const code = this.codes[slot] ?? CODE.blank;
     if (code !== CODE.computed) return this.entries[code]!;
     const number = this.numbers[slot]!;
-    const value: CellValue = this.tags[slot] === TAG.date ? { kind: 'date', serial: number } : { kind: 'number', number };
+    const value: CellValue =
+      this.tags[slot] === TAG.date ? { kind: 'date', serial: number } : { kind: 'number', number };
     return { input: '', value, format: null, shown: shownText(value, null) };
   }
 

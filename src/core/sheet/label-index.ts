@@ -4,8 +4,8 @@ import type { FieldId } from './ids';
 import type { Sheet } from './sheet';
 
 /**
- * Finds fields by label: exactly, else as texts meet (case, accents and spaces aside); of two equal labels the first. A field without a
- * label is found by the letters of its column.
+ * Finds fields by label: exactly, else as texts meet (case, accents and spaces aside); of two equal labels the first. A
+ * field without a label is found by the letters of its column.
  */
 export function labelIndex(sheet: Sheet): (label: string) => FieldId | undefined {
   const exact = new Map<string, FieldId>();

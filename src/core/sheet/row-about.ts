@@ -21,7 +21,10 @@ export function compactFormat(about: NullableAbout): OwnAbout | undefined {
 }
 
 /** What a change of a row takes back: what it names, as it is now. */
-export function rowBefore(now: { readonly key: string; readonly role: RowRole; readonly about: OwnAbout }, { id, ...change }: RowChange): RowChange {
+export function rowBefore(
+  now: { readonly key: string; readonly role: RowRole; readonly about: OwnAbout },
+  { id, ...change }: RowChange,
+): RowChange {
   const before: { -readonly [K in keyof RowChange]: RowChange[K] } = { id };
   if (change.key !== undefined) before.key = now.key;
   if (change.role !== undefined) before.role = now.role;
@@ -32,4 +35,5 @@ export function rowBefore(now: { readonly key: string; readonly role: RowRole; r
 }
 
 /** Whether a change sets anything besides the row's order key and role. */
-export const changesAbout = ({ style, heightPx, level }: RowChange): boolean => style !== undefined || heightPx !== undefined || level !== undefined;
+export const changesAbout = ({ style, heightPx, level }: RowChange): boolean =>
+  style !== undefined || heightPx !== undefined || level !== undefined;

@@ -6,8 +6,8 @@ import { Sheet } from './sheet';
 import type { SheetSettings } from './sheet-settings';
 
 /**
- * A sheet of the rows of a file: the first is the header unless `header` is false, the rest are records. Ids are made so
- * that they cannot be mistaken for labels.
+ * A sheet of the rows of a file: the first is the header unless `header` is false, the rest are records. Ids are made
+ * so that they cannot be mistaken for labels.
  */
 export function sheetFromTable(table: Table, settings: SheetSettings & { header: boolean }): Sheet {
   const keys = generateNKeysBetween(null, null, table.width);

@@ -13,13 +13,20 @@ test('a renamed look stays what it is in both themes; a changed one is changed i
   const renamed = renamedLook(alarm!, 'Act now');
   expect(sheetLooks([renamed], 'light')[0]).toEqual({ id: 'alarm', name: 'Act now', look: FIRST_FAMILY[0]!.light });
   expect(sheetLooks([renamed], 'dark')[0]).toEqual({ id: 'alarm', name: 'Act now', look: FIRST_FAMILY[0]!.dark });
-  const changed = lookPart({ id: 'alarm', name: 'Alarm', look: { look: 'alarm', italic: true } }, looksById(sheetLooks([], 'light')));
+  const changed = lookPart(
+    { id: 'alarm', name: 'Alarm', look: { look: 'alarm', italic: true } },
+    looksById(sheetLooks([], 'light')),
+  );
   expect(sheetLooks([changed], 'dark')[0]!.look).toEqual({ ...FIRST_FAMILY[0]!.light, italic: true });
 });
 
 test('a look of the sheet’s own comes after the family and takes with it what it began from', () => {
   const own = lookPart(
-    { id: `${OWN_LOOK}x`, name: 'Heavy', look: { look: 'ringed', border: { top: { style: 'double', width: 3, color: '#111111' } } } },
+    {
+      id: `${OWN_LOOK}x`,
+      name: 'Heavy',
+      look: { look: 'ringed', border: { top: { style: 'double', width: 3, color: '#111111' } } },
+    },
     looksById(sheetLooks([], 'light')),
   );
   const kept = sheetLooks(lookParts([own, { id: 'bands', kind: 'bands' }]), 'light').at(-1)!;
@@ -29,6 +36,7 @@ test('a look of the sheet’s own comes after the family and takes with it what 
 });
 
 test('a grey is seen as itself with every vision, and grey print leaves no colour', () => {
-  for (const vision of ['protan', 'deutan', 'tritan', 'grey'] as const) expect(seenAs('#808080', vision)).toBe('#808080');
+  for (const vision of ['protan', 'deutan', 'tritan', 'grey'] as const)
+    expect(seenAs('#808080', vision)).toBe('#808080');
   expect(seenAs('#c04040', 'grey')).toMatch(/^#(..)\1\1$/);
 });

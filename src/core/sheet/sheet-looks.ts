@@ -11,18 +11,26 @@ export interface NamedLook {
 
 const PREFIX = 'look-';
 /** The look that a part saves, by the part's id; undefined where that is no part of a look. */
-export const lookOfPart = (id: string): string | undefined => (id.startsWith(PREFIX) ? id.slice(PREFIX.length) : undefined);
+export const lookOfPart = (id: string): string | undefined =>
+  id.startsWith(PREFIX) ? id.slice(PREFIX.length) : undefined;
 /** How the ids of looks begin that a sheet has saved itself. */
 export const OWN_LOOK = 'saved-';
 
 /** The looks of a sheet in one theme: the first family, changed where the sheet has changed it, and then its own. */
 export function sheetLooks(parts: readonly LookPart[], theme: Theme): NamedLook[] {
-  const own = parts.map(({ id, name, look, dark }): NamedLook => ({ id: lookOfPart(id) ?? id, name, look: (theme === 'dark' && dark) || look }));
-  const family = FIRST_FAMILY.map(({ id, name, [theme]: look }): NamedLook => own.find((each) => each.id === id) ?? { id, name, look });
+  const own = parts.map(({ id, name, look, dark }): NamedLook => ({
+    id: lookOfPart(id) ?? id,
+    name,
+    look: (theme === 'dark' && dark) || look,
+  }));
+  const family = FIRST_FAMILY.map(
+    ({ id, name, [theme]: look }): NamedLook => own.find((each) => each.id === id) ?? { id, name, look },
+  );
   return [...family, ...own.filter(({ id }) => !FIRST_FAMILY.some((look) => look.id === id))];
 }
 
-export const looksById = (looks: readonly NamedLook[]): Record<string, Look> => Object.fromEntries(looks.map(({ id, look }) => [id, look]));
+export const looksById = (looks: readonly NamedLook[]): Record<string, Look> =>
+  Object.fromEntries(looks.map(({ id, look }) => [id, look]));
 
 export const lookParts = (parts: Iterable<SheetPart>): LookPart[] => [...parts].filter((part) => part.kind === 'look');
 

@@ -6,7 +6,10 @@ export interface NamedRange {
   /** The name as `nameKey` gives it, so that a name is unique. */
   readonly id: PartId;
   readonly kind: 'name';
-  /** Letters, digits, points and low lines, with a letter first; no address such as B2. Upper and lower case are the same. */
+  /**
+   * Letters, digits, points and low lines, with a letter first; no address such as B2. Upper and lower case are the
+   * same.
+   */
   readonly name: string;
   /** What it stands for, as a formula that is one reference, such as `=$B$2:$B$9`. */
   readonly refersTo: string;

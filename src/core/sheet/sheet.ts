@@ -8,7 +8,15 @@ import type { Field } from './field';
 import { KeyedItems } from './keyed-items';
 import type { FieldId, RowId } from './ids';
 import { fieldInverse, partInverse, ruleInverse } from './put-inverse';
-import { aboutOf, changesAbout, compactFormat, NO_FORMAT, rowBefore, type NullableAbout, type OwnAbout } from './row-about';
+import {
+  aboutOf,
+  changesAbout,
+  compactFormat,
+  NO_FORMAT,
+  rowBefore,
+  type NullableAbout,
+  type OwnAbout,
+} from './row-about';
 import { nameKey, type NamedRange, type SheetPart } from './sheet-part';
 import { REMOVED, ROW_ROLES, roleCode, type RowRole } from './row-role';
 import type { SheetSettings } from './sheet-settings';
@@ -16,7 +24,8 @@ import type { SheetSettings } from './sheet-settings';
 /**
  * A sheet in memory. Rows live in *slots* that never move: a new row takes the next slot, a removed row leaves its slot
  * marked, and `order` lists the slots from top to bottom. So columns, bit sets and statistics stay valid when rows are
- * inserted, moved or removed. One file, since every operation needs the same private order, keys and slots. Memory per cell: 13 bytes, and the distinct inputs of each field once.
+ * inserted, moved or removed. One file, since every operation needs the same private order, keys and slots. Memory per
+ * cell: 13 bytes, and the distinct inputs of each field once.
  */
 export class Sheet {
   /** From left to right, as the fields. */
@@ -74,7 +83,11 @@ export class Sheet {
 
   /** The ordinary formatting of a cell: that of its field, of its row over it, and its own over both. */
   styleAt(column: number, slot: number): Style | undefined {
-    return mergeStyles([this.fieldList[column]!.style, this.abouts.get(slot)?.style, this.columns[column]!.styles.get(slot)]);
+    return mergeStyles([
+      this.fieldList[column]!.style,
+      this.abouts.get(slot)?.style,
+      this.columns[column]!.styles.get(slot),
+    ]);
   }
 
   get rowCount(): number {
@@ -148,7 +161,9 @@ export class Sheet {
     return [...this.rules.values()].sort(byKey);
   }
 
-  /** Applies an operation and gives what it touched and how to take it back. Parts that no longer exist are passed over. */
+  /**
+   * Applies an operation and gives what it touched and how to take it back. Parts that no longer exist are passed over.
+   */
   apply(operation: Operation): Applied {
     switch (operation.kind) {
       case 'set-cells':
@@ -172,7 +187,10 @@ export class Sheet {
       case 'put-rules':
         return { effects: [{ kind: 'rules' }], inverse: ruleInverse(this.rules.put(operation.rules)) };
       case 'remove-rules':
-        return { effects: [{ kind: 'rules' }], inverse: ruleInverse({ before: this.rules.take(operation.rules), added: [] }) };
+        return {
+          effects: [{ kind: 'rules' }],
+          inverse: ruleInverse({ before: this.rules.take(operation.rules), added: [] }),
+        };
     }
   }
 
@@ -199,7 +217,10 @@ export class Sheet {
     const slots = fresh.map((row) => this.addSlot(row));
     slots.forEach((slot, at) => this.fillSlot(slot, fresh[at]!));
     this.place(slots);
-    return { effects: [LAYOUT], inverse: fresh.length ? [{ kind: 'remove-rows', rows: fresh.map((row) => row.id) }] : [] };
+    return {
+      effects: [LAYOUT],
+      inverse: fresh.length ? [{ kind: 'remove-rows', rows: fresh.map((row) => row.id) }] : [],
+    };
   }
 
   private removeRows(ids: readonly RowId[]): Applied {
@@ -233,7 +254,10 @@ export class Sheet {
         this.setRole(slot, role);
         effects.push(LAYOUT);
       }
-      if (change.style?.number !== undefined || (change.style !== undefined && this.rowFormat(slot).style?.number !== undefined))
+      if (
+        change.style?.number !== undefined ||
+        (change.style !== undefined && this.rowFormat(slot).style?.number !== undefined)
+      )
         effects.push(LAYOUT);
       if (changesAbout(change)) this.setAbout(slot, { ...this.rowFormat(slot), ...aboutOf(change) });
     }
@@ -289,7 +313,9 @@ export class Sheet {
     });
     const styles = before.flatMap(({ id }) => {
       const store = this.columns[this.columnOfId.get(id)!]!;
-      return [...store.styles].flatMap(([slot, style]) => (this.roles[slot] === REMOVED ? [] : { row: this.ids[slot]!, field: id, style }));
+      return [...store.styles].flatMap(([slot, style]) =>
+        this.roles[slot] === REMOVED ? [] : { row: this.ids[slot]!, field: id, style },
+      );
     });
     const stores = new Map(this.fieldList.map(({ id }, column) => [id, this.columns[column]!]));
     this.arrange(
@@ -315,7 +341,10 @@ export class Sheet {
     }
     // Rules that compare shown texts depend on number formats.
     const touches = [...cells, ...undo].some(({ style }) => style?.number !== undefined);
-    return { effects: touches ? [LAYOUT] : [], inverse: undo.length ? [{ kind: 'set-styles', cells: undo.reverse() }] : [] };
+    return {
+      effects: touches ? [LAYOUT] : [],
+      inverse: undo.length ? [{ kind: 'set-styles', cells: undo.reverse() }] : [],
+    };
   }
 
   /** The row of a slot as it is stored and sent. */
@@ -352,7 +381,8 @@ export class Sheet {
   /** Sets the format of a row. */
   setRowFormat(slot: number, { styles, ...about }: RowAbout): void {
     this.setAbout(slot, about);
-    for (const [field, style] of Object.entries(styles ?? {})) this.columns[this.columnOfId.get(field) ?? -1]?.styles.set(slot, style);
+    for (const [field, style] of Object.entries(styles ?? {}))
+      this.columns[this.columnOfId.get(field) ?? -1]?.styles.set(slot, style);
   }
 
   /** Makes room for a number of rows at once. */
@@ -400,7 +430,8 @@ export class Sheet {
     this.positions = null;
   }
 
-  private readonly bySlot = (a: number, b: number): number => compareKeys(this.keys[a]!, this.keys[b]!) || compareKeys(this.ids[a]!, this.ids[b]!);
+  private readonly bySlot = (a: number, b: number): number =>
+    compareKeys(this.keys[a]!, this.keys[b]!) || compareKeys(this.ids[a]!, this.ids[b]!);
 }
 
 const LAYOUT: Effect = { kind: 'layout' };

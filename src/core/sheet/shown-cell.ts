@@ -6,7 +6,9 @@ import type { Sheet } from './sheet';
 
 /** The number format set for a cell: its own, its row's or its field's. */
 export const formatSet = (sheet: Sheet, column: number, slot: number): string | null =>
-  sheet.columns[column]!.styles.get(slot)?.number ?? sheet.rowFormat(slot).style?.number ?? sheet.fields[column]!.format;
+  sheet.columns[column]!.styles.get(slot)?.number ??
+  sheet.rowFormat(slot).style?.number ??
+  sheet.fields[column]!.format;
 
 /** The number format that a cell is shown with: the one set for it, else the one its typing implies. */
 export function formatAt(sheet: Sheet, column: number, slot: number): string | null {
@@ -21,7 +23,10 @@ export function shownAt(sheet: Sheet, column: number, slot: number): string {
 
 const SPACE_BEFORE_SIGN = /\s+(?=[%\p{Sc}])/gu;
 
-/** The text of a cell as rules over texts meet it: as it is shown, but with no space before the percent or currency sign of a number, however it was typed. */
+/**
+ * The text of a cell as rules over texts meet it: as it is shown, but with no space before the percent or currency sign
+ * of a number, however it was typed.
+ */
 export function textAt(sheet: Sheet, column: number, slot: number): string {
   const shown = shownAt(sheet, column, slot);
   return sheet.columns[column]!.tags[slot] === TAG.number ? shown.replace(SPACE_BEFORE_SIGN, '') : shown;

@@ -3,7 +3,10 @@ import { partsOf, rolledSerial, weekdayOf } from '../values/calendar';
 /** Spans (days) up to which days, weeks and months have bins of their own: some sixty bins at most. */
 const MAX_DAYS = { days: 62, weeks: 430, months: 1900 } as const;
 
-/** Edges of the days, ISO weeks, months or years in which dates lie, from the first to past the last: the longer the span, the longer the parts. */
+/**
+ * Edges of the days, ISO weeks, months or years in which dates lie, from the first to past the last: the longer the
+ * span, the longer the parts.
+ */
 export function calendarEdges(first: number, last: number): number[] {
   const span = last - first;
   const edges = [startOf(first, span)];

@@ -1,8 +1,8 @@
 /**
  * A sum of doubles without any rounding, kept as doubles that do not overlap (Shewchuk 1997, "Adaptive precision
- * floating-point arithmetic"): numbers can come and go in any order and what remains is their sum to the last bit. An addition
- * costs a few operations for each double kept, of which there are one to three for numbers of like size. Numbers must
- * be finite, and their sums too.
+ * floating-point arithmetic"): numbers can come and go in any order and what remains is their sum to the last bit. An
+ * addition costs a few operations for each double kept, of which there are one to three for numbers of like size.
+ * Numbers must be finite, and their sums too.
  */
 export class ExactSum {
   private parts: number[] = [];
@@ -65,7 +65,10 @@ export class ExactSum {
     return [high, rest.rounded()];
   }
 
-  /** The double nearest to the sum, half to even, never -0 (as in the summation recipe of Raymond Hettinger, after Shewchuk). */
+  /**
+   * The double nearest to the sum, half to even, never -0 (as in the summation recipe of Raymond Hettinger, after
+   * Shewchuk).
+   */
   rounded(): number {
     const { parts } = this;
     let at = parts.length - 1;

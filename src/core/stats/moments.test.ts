@@ -11,31 +11,51 @@ const of = (values: readonly number[]) => {
   return moments;
 };
 
-const alternating = (first: number, pair: readonly [number, number]) => [first, ...Array.from({ length: 1000 }, (_, at) => pair[at % 2]!)];
+const alternating = (first: number, pair: readonly [number, number]) => [
+  first,
+  ...Array.from({ length: 1000 }, (_, at) => pair[at % 2]!),
+];
 
 describe('certified values', () => {
-  // NIST Statistical Reference Datasets, univariate summary statistics: NumAcc1 to NumAcc4, whose data follow from their description.
+  // NIST Statistical Reference Datasets, univariate summary statistics: NumAcc1 to NumAcc4, whose data follow from
+  // their description.
   test.each([
     { name: 'NumAcc1', values: [10000001, 10000003, 10000002], mean: 10000002, deviation: 1, digits: 15 },
     { name: 'NumAcc2', values: alternating(1.2, [1.1, 1.3]), mean: 1.2, deviation: 0.1, digits: 14 },
-    { name: 'NumAcc3', values: alternating(1000000.2, [1000000.1, 1000000.3]), mean: 1000000.2, deviation: 0.1, digits: 9 },
-    { name: 'NumAcc4', values: alternating(10000000.2, [10000000.1, 10000000.3]), mean: 10000000.2, deviation: 0.1, digits: 8 },
+    {
+      name: 'NumAcc3',
+      values: alternating(1000000.2, [1000000.1, 1000000.3]),
+      mean: 1000000.2,
+      deviation: 0.1,
+      digits: 9,
+    },
+    {
+      name: 'NumAcc4',
+      values: alternating(10000000.2, [10000000.1, 10000000.3]),
+      mean: 10000000.2,
+      deviation: 0.1,
+      digits: 8,
+    },
   ])('$name', ({ values, mean, deviation, digits }) => {
     const moments = of(values);
     expect(Math.abs(moments.mean - mean) / mean).toBeLessThan(2 ** -52);
-    // The last digits of NumAcc3 and NumAcc4 are lost when 0.1 beside a million becomes a double, before anything is computed.
+    // The last digits of NumAcc3 and NumAcc4 are lost when 0.1 beside a million becomes a double, before anything is
+    // computed.
     expect(Math.abs(moments.deviation('sample') - deviation) / deviation).toBeLessThan(10 ** -digits);
   });
 });
 
 test('deviations are those of simple-statistics', () => {
   fc.assert(
-    fc.property(fc.array(fc.double({ min: -1e6, max: 1e6, noNaN: true }), { minLength: 2, maxLength: 60 }), (values) => {
-      const moments = of(values);
-      const size = Math.max(1e-140, ...values.map(Math.abs));
-      expect(Math.abs(moments.deviation('sample') - sampleStandardDeviation(values)) / size).toBeLessThan(1e-12);
-      expect(Math.abs(moments.deviation('population') - standardDeviation(values)) / size).toBeLessThan(1e-12);
-    }),
+    fc.property(
+      fc.array(fc.double({ min: -1e6, max: 1e6, noNaN: true }), { minLength: 2, maxLength: 60 }),
+      (values) => {
+        const moments = of(values);
+        const size = Math.max(1e-140, ...values.map(Math.abs));
+        expect(Math.abs(moments.deviation('sample') - sampleStandardDeviation(values)) / size).toBeLessThan(1e-12);
+        expect(Math.abs(moments.deviation('population') - standardDeviation(values)) / size).toBeLessThan(1e-12);
+      },
+    ),
   );
 });
 
@@ -95,7 +115,8 @@ test('numbers too large to square or to add leave no trace once they are gone', 
 });
 
 test('a sum is exact: what cancels cancels, whatever the order', () => {
-  // Ten tenths are the example of Python's documentation of math.fsum (from memory); the others lose everything when added naively.
+  // Ten tenths are the example of Python's documentation of math.fsum (from memory); the others lose everything when
+  // added naively.
   const sum = (values: readonly number[]) => {
     const exact = new ExactSum();
     for (const value of values) exact.add(value);

@@ -60,11 +60,15 @@ export class Moments {
     return this.unsummed > 0 ? NaN : this.sum.rounded() / this.count;
   }
 
-  /** Standard deviation: `sample` divides by n - 1 and needs two numbers, `population` by n and needs one; NaN otherwise. */
+  /**
+   * Standard deviation: `sample` divides by n - 1 and needs two numbers, `population` by n and needs one; NaN
+   * otherwise.
+   */
   deviation(spread: 'sample' | 'population'): number {
     const divisor = spread === 'sample' ? this.count - 1 : this.count;
     if (divisor < 1 || this.unsquared > 0 || this.tracks === 'mean') return NaN;
-    // Squared deviations add up to squares - sum² / n, with sum² as a pair of doubles so that the leading digits cancel exactly.
+    // Squared deviations add up to squares - sum² / n, with sum² as a pair of doubles so that the leading digits cancel
+    // exactly.
     const [sum, sumRest] = this.sum.pair();
     const [squares, squaresRest] = this.squares.pair();
     const square = sum * sum;

@@ -4,7 +4,9 @@ import { expect, test } from 'vitest';
 import { describeValues, nearestTo, withOutcomes } from './profile-values';
 import { quantileOfSorted } from './quantile';
 
-const numbers = fc.array(fc.integer({ min: -50, max: 50 }), { maxLength: 40 }).map((values) => Float64Array.from(values).sort());
+const numbers = fc
+  .array(fc.integer({ min: -50, max: 50 }), { maxLength: 40 })
+  .map((values) => Float64Array.from(values).sort());
 
 test('quantiles are those of d3-array (Hyndman and Fan, type 7)', () => {
   fc.assert(

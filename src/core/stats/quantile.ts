@@ -1,4 +1,7 @@
-/** The p-quantile (0 to 1) of numbers in rising order, by linear interpolation at 1 + (N - 1) p: Hyndman and Fan (1996), type 7. NaN of none. */
+/**
+ * The p-quantile (0 to 1) of numbers in rising order, by linear interpolation at 1 + (N - 1) p: Hyndman and Fan (1996),
+ * type 7. NaN of none.
+ */
 export function quantileOfSorted(sorted: ArrayLike<number>, p: number): number {
   if (sorted.length === 0) return NaN;
   const at = (sorted.length - 1) * p;

@@ -7,23 +7,30 @@ const value = fc.oneof(fc.integer({ min: -5, max: 5 }), fc.double({ noNaN: true,
 
 test('numbers that come and go are in the order in which sorting puts them', () => {
   fc.assert(
-    fc.property(fc.array(value, { maxLength: 3000 }), fc.array(fc.tuple(fc.boolean(), value), { maxLength: 200 }), (start, edits) => {
-      const blocks = new SortedBlocks(Float64Array.from(start));
-      const plain = [...start];
-      for (const [adds, number] of edits) {
-        const at = plain.findIndex((other) => other === number);
-        if (adds) plain.push(number);
-        else if (at >= 0) plain.splice(at, 1);
-        else continue;
-        if (adds) blocks.add(number);
-        else blocks.remove(number);
-      }
-      plain.sort((a, b) => a - b);
-      expect(blocks.count).toBe(plain.length);
-      expect(Array.from(plain, (_, at) => blocks.at(at) + 0)).toEqual(plain.map((number) => number + 0));
-      expect([blocks.least + 0, blocks.greatest + 0]).toEqual(plain.length ? [plain[0]! + 0, plain.at(-1)! + 0] : [NaN, NaN]);
-      for (const p of [0, 0.25, 0.5, 0.9, 1]) if (plain.length) expect(blocks.quantile(p)).toBeCloseTo(quantile(plain, p)!, 8);
-    }),
+    fc.property(
+      fc.array(value, { maxLength: 3000 }),
+      fc.array(fc.tuple(fc.boolean(), value), { maxLength: 200 }),
+      (start, edits) => {
+        const blocks = new SortedBlocks(Float64Array.from(start));
+        const plain = [...start];
+        for (const [adds, number] of edits) {
+          const at = plain.findIndex((other) => other === number);
+          if (adds) plain.push(number);
+          else if (at >= 0) plain.splice(at, 1);
+          else continue;
+          if (adds) blocks.add(number);
+          else blocks.remove(number);
+        }
+        plain.sort((a, b) => a - b);
+        expect(blocks.count).toBe(plain.length);
+        expect(Array.from(plain, (_, at) => blocks.at(at) + 0)).toEqual(plain.map((number) => number + 0));
+        expect([blocks.least + 0, blocks.greatest + 0]).toEqual(
+          plain.length ? [plain[0]! + 0, plain.at(-1)! + 0] : [NaN, NaN],
+        );
+        for (const p of [0, 0.25, 0.5, 0.9, 1])
+          if (plain.length) expect(blocks.quantile(p)).toBeCloseTo(quantile(plain, p)!, 8);
+      },
+    ),
     { numRuns: 200 },
   );
 });

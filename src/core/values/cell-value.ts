@@ -1,11 +1,28 @@
-/** The error values of the formula language (ISO/IEC 26300, part 4), and ours for circular references and for too much work. */
-export const ERROR_WORDS = ['#N/A', '#DIV/0!', '#VALUE!', '#REF!', '#NAME?', '#NUM!', '#NULL!', '#CYCLE!', '#LIMIT!'] as const;
+/**
+ * The error values of the formula language (ISO/IEC 26300, part 4), and ours for circular references and for too much
+ * work.
+ */
+export const ERROR_WORDS = [
+  '#N/A',
+  '#DIV/0!',
+  '#VALUE!',
+  '#REF!',
+  '#NAME?',
+  '#NUM!',
+  '#NULL!',
+  '#CYCLE!',
+  '#LIMIT!',
+] as const;
 export type ErrorWord = (typeof ERROR_WORDS)[number];
 
 /** The word that stands for an error in files for other programs, which know only those of the standard. */
-export const standardErrorWord = (word: ErrorWord): ErrorWord => (word === '#CYCLE!' || word === '#LIMIT!' ? '#VALUE!' : word);
+export const standardErrorWord = (word: ErrorWord): ErrorWord =>
+  word === '#CYCLE!' || word === '#LIMIT!' ? '#VALUE!' : word;
 
-/** What a cell holds once its input has been read. `serial` counts days since 1899-12-30, the time of day as its fraction. */
+/**
+ * What a cell holds once its input has been read. `serial` counts days since 1899-12-30, the time of day as its
+ * fraction.
+ */
 export type CellValue =
   | { readonly kind: 'blank' }
   | { readonly kind: 'number'; readonly number: number }
@@ -19,4 +36,7 @@ export type ValueKind = CellValue['kind'];
 export const BLANK: CellValue = { kind: 'blank' };
 
 /** One-byte tag of each kind of value, as columns keep it. */
-export const TAG = { blank: 0, number: 1, text: 2, logical: 3, date: 4, error: 5 } as const satisfies Record<ValueKind, number>;
+export const TAG = { blank: 0, number: 1, text: 2, logical: 3, date: 4, error: 5 } as const satisfies Record<
+  ValueKind,
+  number
+>;

@@ -17,7 +17,8 @@ const padded = (value: number, width: number): string => String(value).padStart(
 /** Fields of UTS #35 date patterns, by letter, for a width in letters. */
 const FIELDS: Readonly<Record<string, (moment: Moment, width: number) => string>> = {
   y: ({ year }, width) => (width === 2 ? padded(year % 100, 2) : padded(year, width)),
-  M: ({ month }, width) => (width >= 4 ? MONTHS[month - 1]! : width === 3 ? MONTHS[month - 1]!.slice(0, 3) : padded(month, width)),
+  M: ({ month }, width) =>
+    width >= 4 ? MONTHS[month - 1]! : width === 3 ? MONTHS[month - 1]!.slice(0, 3) : padded(month, width),
   d: ({ day }, width) => padded(day, width),
   E: ({ serial }, width) => (width >= 4 ? DAYS[weekdayOf(serial)]! : DAYS[weekdayOf(serial)]!.slice(0, 3)),
   Q: ({ month }, width) => (width >= 3 ? `Q${Math.ceil(month / 3)}` : padded(Math.ceil(month / 3), width)),
@@ -29,7 +30,10 @@ const FIELDS: Readonly<Record<string, (moment: Moment, width: number) => string>
   s: ({ seconds }, width) => padded(seconds % 60, width),
 };
 
-/** A serial date by a UTS #35 date pattern such as `d MMM y` or `yyyy-MM-dd HH:mm` (English names); undefined where the pattern has other letters. */
+/**
+ * A serial date by a UTS #35 date pattern such as `d MMM y` or `yyyy-MM-dd HH:mm` (English names); undefined where the
+ * pattern has other letters.
+ */
 export function formatDate(serial: number, pattern: string): string | undefined {
   // Seconds are rounded, so the day may be the next one.
   const rounded = Math.round(serial * 86_400) / 86_400;

@@ -16,7 +16,9 @@ export function serialFromParts({ year, month, day, seconds = 0 }: DateParts): n
   return serial + seconds / 86_400;
 }
 
-/** ISO 8601 text of a serial date: `2026-03-08`, with `T14:30:00` where it has a time of day (rounded to the second). */
+/**
+ * ISO 8601 text of a serial date: `2026-03-08`, with `T14:30:00` where it has a time of day (rounded to the second).
+ */
 export function isoFromSerial(serial: number): string {
   const date = new Date(EPOCH_MS + Math.round(serial * 86_400) * 1000);
   if (Number.isNaN(date.getTime())) return '';

@@ -1,9 +1,11 @@
-/** Needles up to this length are left to the engine, whose search may look at each place as often as the needle is long. */
+/**
+ * Needles up to this length are left to the engine, whose search may look at each place as often as the needle is long.
+ */
 const LONG = 64;
 
 /**
- * Where a text begins in another at or after `from`, in UTF-16 code units; -1 where it does not. In time linear in both lengths, also for texts
- * made to be slow such as `aaaab` in `aaaaaaaa` (Knuth, Morris, Pratt 1977).
+ * Where a text begins in another at or after `from`, in UTF-16 code units; -1 where it does not. In time linear in both
+ * lengths, also for texts made to be slow such as `aaaab` in `aaaaaaaa` (Knuth, Morris, Pratt 1977).
  */
 export function findText(text: string, wanted: string, from = 0): number {
   if (wanted.length <= LONG) return text.indexOf(wanted, from);

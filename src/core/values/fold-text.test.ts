@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { foldText } from './fold-text';
 
 describe('texts that meet', () => {
-  // Pairs after Unicode's CaseFolding.txt (statuses C and F) and the rules format's section on text equality; from memory.
+  // Pairs after Unicode's CaseFolding.txt (statuses C and F) and the rules format's section on text equality; from
+  // memory.
   test.each([
     ['Straße', 'STRASSE'],
     ['ẞ', 'ss'],
@@ -29,7 +30,9 @@ test.each([
 test.each([
   ['\u03aa\u0301', '\u0390'],
   ['J\u030c', '\u01f0'],
-])('%s and %s meet with their accents', (one, other) => expect(foldText(one, { accents: true })).toBe(foldText(other, { accents: true })));
+])('%s and %s meet with their accents', (one, other) =>
+  expect(foldText(one, { accents: true })).toBe(foldText(other, { accents: true })),
+);
 
 test('case and accents count when they are asked for', () => {
   expect(foldText('É', { case: true })).toBe('E');

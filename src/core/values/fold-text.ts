@@ -20,7 +20,8 @@ export function foldText(text: string, options: FoldOptions = {}): string {
   let folded = trimSpace(text).replace(INNER_SPACE, ' ').normalize('NFC');
   if (!options.case) folded = foldCase(folded);
   if (!options.accents) folded = folded.normalize('NFD').replace(MARKS, '');
-  // Folding takes some letters apart, so that what it gives is composed once more: canonical caseless matching (Unicode, section 3.13).
+  // Folding takes some letters apart, so that what it gives is composed once more: canonical caseless matching
+  // (Unicode, section 3.13).
   return folded.normalize('NFC');
 }
 

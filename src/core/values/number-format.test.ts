@@ -16,7 +16,9 @@ describe('patterns', () => {
   ])('%d as %s', (number, pattern, shown) => expect(formatNumber(number, pattern)).toBe(shown));
 
   test('no pattern shows the shortest decimal', () => expect(formatNumber(0.1, null)).toBe('0.1'));
-  test.each(['abc', '', '0#', '0.#0', '0.0.0'])('%j is not a pattern', (pattern) => expect(parseNumberFormat(pattern)).toBeUndefined());
+  test.each(['abc', '', '0#', '0.#0', '0.0.0'])('%j is not a pattern', (pattern) =>
+    expect(parseNumberFormat(pattern)).toBeUndefined(),
+  );
 });
 
 test('a value is rounded as it is shown, half away from zero', () => {

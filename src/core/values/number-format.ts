@@ -11,7 +11,10 @@ export interface NumberFormat {
 
 const PATTERN = /^([^#0,.]*)([#0,]*)(?:\.([0#]*))?([^#0,.]*)$/;
 
-/** Takes apart a pattern such as `#,##0.00`, `0.0%` or `¤#,##0`; undefined where it is not a number pattern. `¤` shows as the generic currency sign. */
+/**
+ * Takes apart a pattern such as `#,##0.00`, `0.0%` or `¤#,##0`; undefined where it is not a number pattern. `¤` shows
+ * as the generic currency sign.
+ */
 export function parseNumberFormat(pattern: string): NumberFormat | undefined {
   const match = PATTERN.exec(pattern);
   const whole = match?.[2];

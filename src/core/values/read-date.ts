@@ -25,7 +25,10 @@ export function readDate(text: string, order?: DateOrder): number | undefined {
   const numeric = order && NUMERIC.exec(text);
   if (!numeric) return undefined;
   const [, first, , second, year] = numeric;
-  return assemble(order === 'dmy' ? { year, month: second, day: first } : { year, month: first, day: second }, numeric.slice(5));
+  return assemble(
+    order === 'dmy' ? { year, month: second, day: first } : { year, month: first, day: second },
+    numeric.slice(5),
+  );
 }
 
 interface DateParts {
@@ -37,11 +40,18 @@ interface DateParts {
 function assemble({ year, month, day }: DateParts, time: readonly (string | undefined)[]): number | undefined {
   const [hour, minute, second] = time.map((part) => Number(part ?? 0)) as [number, number, number];
   if (month === undefined || hour > 23 || minute > 59 || second > 59) return undefined;
-  return serialFromParts({ year: Number(year), month: Number(month), day: Number(day), seconds: hour * 3600 + minute * 60 + second });
+  return serialFromParts({
+    year: Number(year),
+    month: Number(month),
+    day: Number(day),
+    seconds: hour * 3600 + minute * 60 + second,
+  });
 }
 
 function monthNumber(word: string): number | undefined {
   const lower = word.toLowerCase();
-  const at = MONTHS.findIndex((month) => month === lower || month.slice(0, 3) === lower || (lower === 'sept' && month === 'september'));
+  const at = MONTHS.findIndex(
+    (month) => month === lower || month.slice(0, 3) === lower || (lower === 'sept' && month === 'september'),
+  );
   return at < 0 ? undefined : at + 1;
 }

@@ -32,8 +32,9 @@ describe('numbers', () => {
     ['3 €', 3],
   ])('%j is a number', (input, number) => expect(valueOf(input)).toEqual({ kind: 'number', number }));
 
-  test.each(['1,23', '1,2345', '(3)', '$5%', 'USD 5', '1.2.3', '--3', '$-+3', '1e999', '3kg', '.', '%', '$'])('%j is text', (input) =>
-    expect(valueOf(input)).toEqual({ kind: 'text', text: input }),
+  test.each(['1,23', '1,2345', '(3)', '$5%', 'USD 5', '1.2.3', '--3', '$-+3', '1e999', '3kg', '.', '%', '$'])(
+    '%j is text',
+    (input) => expect(valueOf(input)).toEqual({ kind: 'text', text: input }),
   );
 
   test.each([
@@ -68,8 +69,9 @@ describe('dates', () => {
     expect(mdy!.kind === 'date' && isoFromSerial(mdy!.serial)).toBe('2026-08-03');
   });
 
-  test.each(['2026-02-30', '29 Feb 2026', '8 Foo 2026', '2026-03-08 24:00', '2026-13-01', '8/3/26'])('%j is text', (input) =>
-    expect(valueOf(input, { dates: 'dmy' }).kind).toBe('text'),
+  test.each(['2026-02-30', '29 Feb 2026', '8 Foo 2026', '2026-03-08 24:00', '2026-13-01', '8/3/26'])(
+    '%j is text',
+    (input) => expect(valueOf(input, { dates: 'dmy' }).kind).toBe('text'),
   );
 
   test('days count from 1899-12-30: ISO/IEC 26300 dates 1900-01-01 as 2', () => {
@@ -79,14 +81,19 @@ describe('dates', () => {
 });
 
 describe('the rest', () => {
-  test.each(['', ' ', '\t\u3000\u2003\u0085', "'", "' "])('%j is blank', (input) => expect(valueOf(input)).toEqual({ kind: 'blank' }));
+  test.each(['', ' ', '\t\u3000\u2003\u0085', "'", "' "])('%j is blank', (input) =>
+    expect(valueOf(input)).toEqual({ kind: 'blank' }),
+  );
   test.each([
     ['TRUE', true],
     ['false', false],
   ])('%j is a logical', (input, logical) => expect(valueOf(input)).toEqual({ kind: 'logical', logical }));
-  test.each(['#N/A', ' #div/0! '])('%j is an error', (input) => expect(valueOf(input)).toEqual({ kind: 'error', error: input.trim().toUpperCase() }));
+  test.each(['#N/A', ' #div/0! '])('%j is an error', (input) =>
+    expect(valueOf(input)).toEqual({ kind: 'error', error: input.trim().toUpperCase() }),
+  );
   test('an apostrophe makes text, exactly', () => expect(valueOf("'0042")).toEqual({ kind: 'text', text: '0042' }));
-  test('a text field takes everything as typed', () => expect(valueOf('007', { asText: true })).toEqual({ kind: 'text', text: '007' }));
+  test('a text field takes everything as typed', () =>
+    expect(valueOf('007', { asText: true })).toEqual({ kind: 'text', text: '007' }));
   test('a formula has no value before it is calculated', () =>
     expect(readInput(' =1+1')).toEqual({ value: { kind: 'blank' }, format: null, isFormula: true }));
 });

@@ -34,11 +34,15 @@ export function readInput(input: string, options: ReadOptions = {}): CellContent
   const serial = readDate(trimmed, options.dates);
   if (serial !== undefined) return { value: { kind: 'date', serial }, format: null };
   const upper = trimmed.toUpperCase();
-  if (upper === 'TRUE' || upper === 'FALSE') return { value: { kind: 'logical', logical: upper === 'TRUE' }, format: null };
+  if (upper === 'TRUE' || upper === 'FALSE')
+    return { value: { kind: 'logical', logical: upper === 'TRUE' }, format: null };
   if (isErrorWord(upper)) return { value: { kind: 'error', error: upper }, format: null };
   return text(input);
 }
 
-const text = (typed: string): CellContent => ({ value: SPACE_ONLY.test(typed) ? BLANK : { kind: 'text', text: typed }, format: null });
+const text = (typed: string): CellContent => ({
+  value: SPACE_ONLY.test(typed) ? BLANK : { kind: 'text', text: typed },
+  format: null,
+});
 
 const isErrorWord = (word: string): word is ErrorWord => (ERROR_WORDS as readonly string[]).includes(word);

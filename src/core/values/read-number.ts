@@ -2,7 +2,10 @@ const PLAIN = /^([+\-\u2212]?)(\d+(?:\.\d*)?|\d{1,3}(?:,\d{3})+(?:\.\d*)?|\.\d+)
 const CURRENCY_BEFORE = /^([+\-\u2212]?)\s*(\p{Sc})\s*([+\-\u2212]?)\s*(.*)$/u;
 const CURRENCY_AFTER = /^(.*?)\s*(\p{Sc})\s*(-|\u2212)?$/u;
 
-/** Characters of a number. What is longer is text: a double has 17 digits, and the expressions here may look at some places several times. */
+/**
+ * Characters of a number. What is longer is text: a double has 17 digits, and the expressions here may look at some
+ * places several times.
+ */
 const MAX_LENGTH = 1000;
 
 export interface NumberRead {
@@ -11,7 +14,10 @@ export interface NumberRead {
   readonly format: string | null;
 }
 
-/** Reads a typed number, percentage or amount of money; undefined for anything else, for numbers beyond the range of a double, and for more than 1,000 characters. */
+/**
+ * Reads a typed number, percentage or amount of money; undefined for anything else, for numbers beyond the range of a
+ * double, and for more than 1,000 characters.
+ */
 export function readNumber(text: string): NumberRead | undefined {
   if (text.length > MAX_LENGTH) return undefined;
   const found = text.at(-1) === '%' ? readPercent(text) : (readPlain(text) ?? readCurrency(text));
@@ -25,11 +31,17 @@ function readPlain(text: string, exponentShift = 0): NumberRead | undefined {
   const size = Number(`${digits.replaceAll(',', '')}e${Number(exponent ?? 0) + exponentShift}`);
   const fraction = digits.split('.')[1] ?? '';
   const whole = digits.includes(',') ? '#,##0' : '0';
-  const format = exponent === undefined && (fraction || whole !== '0') ? whole + (fraction && `.${'0'.repeat(fraction.length)}`) : null;
+  const format =
+    exponent === undefined && (fraction || whole !== '0')
+      ? whole + (fraction && `.${'0'.repeat(fraction.length)}`)
+      : null;
   return { number: sign === '-' || sign === '\u2212' ? -size : size, format };
 }
 
-/** The percent sign moves the decimal point by two places before the text becomes a double, so 12.3% is the double nearest to 0.123. */
+/**
+ * The percent sign moves the decimal point by two places before the text becomes a double, so 12.3% is the double
+ * nearest to 0.123.
+ */
 function readPercent(text: string): NumberRead | undefined {
   const plain = readPlain(text.slice(0, -1).trimEnd(), -2);
   return plain && { number: plain.number, format: `${plain.format ?? '0'}%` };

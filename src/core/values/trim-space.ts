@@ -1,4 +1,7 @@
-/** Whether a UTF-16 code unit has the Unicode property White_Space (Unicode 15, PropList.txt); all of them are in the basic plane. */
+/**
+ * Whether a UTF-16 code unit has the Unicode property White_Space (Unicode 15, PropList.txt); all of them are in the
+ * basic plane.
+ */
 function isWhiteSpace(unit: number): boolean {
   if (unit <= 0x20) return unit === 0x20 || (unit >= 0x09 && unit <= 0x0d);
   if (unit < 0x1680) return unit === 0x85 || unit === 0xa0;
@@ -14,8 +17,8 @@ function isWhiteSpace(unit: number): boolean {
 }
 
 /**
- * A text without the Unicode white space at its ends. In time linear in its length: an expression such as `\s+$` looks at each run of inner space
- * again from each of its places.
+ * A text without the Unicode white space at its ends. In time linear in its length: an expression such as `\s+$` looks
+ * at each run of inner space again from each of its places.
  */
 export function trimSpace(text: string): string {
   let from = 0;

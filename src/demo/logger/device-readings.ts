@@ -50,7 +50,10 @@ export class Devices {
     this.random = randomLcg(seed);
   }
 
-  /** What the devices send in one step, at a moment such as `2026-03-08 14:30`: readings of the same minute change one record. */
+  /**
+   * What the devices send in one step, at a moment such as `2026-03-08 14:30`: readings of the same minute change one
+   * record.
+   */
   next(minute: string): DeviceReading[] {
     const step = this.step++;
     const way = this.way === 'mixed' ? IN_TURN[Math.floor(step / STEPS_A_WAY) % IN_TURN.length]! : this.way;
@@ -59,7 +62,9 @@ export class Devices {
       case 'steady':
         return [this.reading(at(0), minute)];
       case 'bursts':
-        return step % 4 === 3 ? STATIONS.map((station) => this.reading(station, minute, { storm: this.random() < 0.5 ? 3 : 1 })) : [];
+        return step % 4 === 3
+          ? STATIONS.map((station) => this.reading(station, minute, { storm: this.random() < 0.5 ? 3 : 1 }))
+          : [];
       case 'drift':
         this.drifted += 0.25;
         return [this.reading(at(0), minute), this.reading(STATIONS[4], minute, { drift: this.drifted })];
@@ -91,6 +96,10 @@ export class Devices {
 
   private broken(station: (typeof STATIONS)[number], minute: string, fault: (typeof FAULTS)[number]): DeviceReading {
     const oxygen = fault === 'stuck' ? (this.last.get(station.name) ?? station.oxygen) : fault === '' ? null : fault;
-    return { ...this.reading(station, minute), 'Dissolved oxygen': oxygen, Note: fault === 'stuck' ? null : 'probe to be checked' };
+    return {
+      ...this.reading(station, minute),
+      'Dissolved oxygen': oxygen,
+      Note: fault === 'stuck' ? null : 'probe to be checked',
+    };
   }
 }

@@ -13,10 +13,13 @@ const steps = (way: LoggerWay, count: number, seed?: number): DeviceReading[][] 
 const oxygenOf = (readings: readonly DeviceReading[]) => readings.map((reading) => reading['Dissolved oxygen']);
 
 describe('devices', () => {
-  test.each(Object.keys(LOGGER_WAYS) as LoggerWay[])('%s: the same seed gives the same readings, another seed others', (way) => {
-    expect(steps(way, 60, 3)).toEqual(steps(way, 60, 3));
-    expect(steps(way, 60, 3)).not.toEqual(steps(way, 60, 4));
-  });
+  test.each(Object.keys(LOGGER_WAYS) as LoggerWay[])(
+    '%s: the same seed gives the same readings, another seed others',
+    (way) => {
+      expect(steps(way, 60, 3)).toEqual(steps(way, 60, 3));
+      expect(steps(way, 60, 3)).not.toEqual(steps(way, 60, 4));
+    },
+  );
 
   test('steady, one station reads at a time, each in its turn', () => {
     const readings = steps('steady', 22);
@@ -51,7 +54,9 @@ describe('the logger', () => {
   afterEach(() => close());
 
   /** A server that answers each request in turn as it is told to, the last answer from then on. */
-  async function server(...answers: readonly ((response: ServerResponse, records: number) => void)[]): Promise<{ address: string; got: Got[] }> {
+  async function server(
+    ...answers: readonly ((response: ServerResponse, records: number) => void)[]
+  ): Promise<{ address: string; got: Got[] }> {
     const got: Got[] = [];
     const made = createServer((request, response) => {
       let text = '';
@@ -67,7 +72,8 @@ describe('the logger', () => {
     close = () => made.close();
     return { address: `http://127.0.0.1:${(made.address() as AddressInfo).port}`, got };
   }
-  const take = (response: ServerResponse, records: number) => response.end(JSON.stringify({ inserted: records, updated: 0, unchanged: 0 }));
+  const take = (response: ServerResponse, records: number) =>
+    response.end(JSON.stringify({ inserted: records, updated: 0, unchanged: 0 }));
   const how = { sheet: 'pond', token: 't', way: 'steady', everyMs: 5 } as const;
 
   test('counts what the server took, and ends when its time is over', async () => {
@@ -88,7 +94,9 @@ describe('the logger', () => {
   });
 
   test('ends with the words of a server that does not take it', async () => {
-    const { address } = await server((response) => response.writeHead(401).end(JSON.stringify({ refused: 'This token does not work' })));
+    const { address } = await server((response) =>
+      response.writeHead(401).end(JSON.stringify({ refused: 'This token does not work' })),
+    );
     expect(await runLogger({ ...how, address, forMs: Infinity })).toMatchObject({
       counts: { readings: 0 },
       end: { refused: 'This token does not work' },

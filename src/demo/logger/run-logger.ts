@@ -32,11 +32,13 @@ export type LoggerEnd = 'over' | 'stopped' | { readonly refused: string };
 
 const RETRY_MS = 1000;
 /** Waits, unless it is stopped. */
-const rest = (ms: number, signal?: AbortSignal): Promise<void> => pause(ms, undefined, signal ? { signal } : {}).catch(() => {});
+const rest = (ms: number, signal?: AbortSignal): Promise<void> =>
+  pause(ms, undefined, signal ? { signal } : {}).catch(() => {});
 
 /**
- * Stands in for field devices: sends readings through the HTTP interface, each request under a key of its own, so that one whose answer was lost is sent again
- * and taken once. Ends when its time is over, when it is stopped, or when its token is taken back.
+ * Stands in for field devices: sends readings through the HTTP interface, each request under a key of its own, so that
+ * one whose answer was lost is sent again and taken once. Ends when its time is over, when it is stopped, or when its
+ * token is taken back.
  */
 export async function runLogger(
   options: LoggerOptions,
@@ -67,15 +69,25 @@ interface Answer {
 }
 
 /** Sends readings until they are taken; gives why the server does not take any. */
-async function send({ address, sheet, token, signal }: LoggerOptions, records: readonly object[], counts: LoggerCounts): Promise<string | null> {
+async function send(
+  { address, sheet, token, signal }: LoggerOptions,
+  records: readonly object[],
+  counts: LoggerCounts,
+): Promise<string | null> {
   const request: RequestInit = {
     method: 'PUT',
-    headers: { authorization: `Bearer ${token}`, 'content-type': 'application/json', 'idempotency-key': crypto.randomUUID() },
+    headers: {
+      authorization: `Bearer ${token}`,
+      'content-type': 'application/json',
+      'idempotency-key': crypto.randomUUID(),
+    },
     body: JSON.stringify({ key: DEVICE_KEY, records }),
   };
   for (;;) {
     counts.requests++;
-    const response = await fetch(`${address}/api/v1/sheets/${encodeURIComponent(sheet)}/records`, request).catch(() => null);
+    const response = await fetch(`${address}/api/v1/sheets/${encodeURIComponent(sheet)}/records`, request).catch(
+      () => null,
+    );
     if (response?.ok) {
       const { inserted, updated, unchanged } = (await response.json()) as Answer;
       counts.readings += records.length;
@@ -84,7 +96,8 @@ async function send({ address, sheet, token, signal }: LoggerOptions, records: r
       counts.unchanged += unchanged;
       return null;
     }
-    if (response && response.status < 500 && response.status !== 429) return ((await response.json()) as { readonly refused: string }).refused;
+    if (response && response.status < 500 && response.status !== 429)
+      return ((await response.json()) as { readonly refused: string }).refused;
     if (signal?.aborted) return 'it was stopped while the server did not answer';
     counts.retried++;
     await rest(Number(response?.headers.get('retry-after') ?? 0) * 1000 || RETRY_MS, signal);

@@ -49,7 +49,8 @@ export class ArchiveFile implements ImportFile {
     try {
       for (let next = await reader.read(); !next.done; next = await reader.read()) {
         passed += next.value.length;
-        if (passed > LIMITS.unpackedBytes * 4) throw new BadFile(`unpacked, it comes to more than ${limitText(LIMITS.unpackedBytes * 4)} bytes`);
+        if (passed > LIMITS.unpackedBytes * 4)
+          throw new BadFile(`unpacked, it comes to more than ${limitText(LIMITS.unpackedBytes * 4)} bytes`);
         const lines = (rest + decoder.decode(next.value, { stream: true })).split('\n');
         rest = lines.pop()!;
         if (rest.length > LIMITS.line) throw new BadFile(`a line has more than ${limitText(LIMITS.line)} characters`);
@@ -73,7 +74,8 @@ export class ArchiveFile implements ImportFile {
     const { name, fields, rules } = this.head;
     const ordered = [...fields].sort((one, other) => (one.key < other.key ? -1 : 1));
     const header = this.rows.findIndex(({ role }) => role === 'header');
-    const labelOf = (id: string, column: number) => this.rows[header]?.cells[id]?.replace(/^'/, '').trim() || columnLetters(column);
+    const labelOf = (id: string, column: number) =>
+      this.rows[header]?.cells[id]?.replace(/^'/, '').trim() || columnLetters(column);
     const shown = ordered.map((field, column) => ({ ...field, label: labelOf(field.id, column) }));
     return {
       format: `Archive${this.changes ? ` with ${this.changes.toLocaleString('en')} changes of history` : ''}`,

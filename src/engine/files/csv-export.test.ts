@@ -16,7 +16,9 @@ const ROWS = [
 ];
 const keys = generateNKeysBetween(null, null, ROWS.length);
 const evaluation = evaluated({
-  fields: ROWS[0]!.map((_, at) => newField(`f${at}`, `a${at}`, { format: [null, '#,##0.00', '0.0%', null, null][at]! })),
+  fields: ROWS[0]!.map((_, at) =>
+    newField(`f${at}`, `a${at}`, { format: [null, '#,##0.00', '0.0%', null, null][at]! }),
+  ),
   rows: ROWS.map((row, at) => ({
     id: `r${at}`,
     key: keys[at]!,
@@ -56,6 +58,8 @@ test('a decimal comma for programs of other countries: it is found again, and th
   for await (const piece of file.lines('Readings', () => {})) lines += piece;
   const rows = lines
     .split('\n')
-    .flatMap((line) => (line.startsWith('{"row"') ? [Object.values((JSON.parse(line) as { row: { cells: object } }).row.cells)] : []));
+    .flatMap((line) =>
+      line.startsWith('{"row"') ? [Object.values((JSON.parse(line) as { row: { cells: object } }).row.cells)] : [],
+    );
   expect(rows[1]).toEqual(['Alder; "Weir"', '1234.50', '25.6%', '2026-03-08', '2469']);
 });

@@ -12,7 +12,9 @@ import { WorkbookFile } from './workbook-file';
 export async function openFile(file: File, progress: Progress): Promise<ImportFile> {
   if (file.size === 0) throw new BadFile('the file is empty');
   if (file.size > LIMITS.fileBytes)
-    throw new BadFile(`the file has ${limitText(Math.round(file.size / 1e6))} MB; at most ${limitText(Math.round(LIMITS.fileBytes / 1e6))} are read`);
+    throw new BadFile(
+      `the file has ${limitText(Math.round(file.size / 1e6))} MB; at most ${limitText(Math.round(LIMITS.fileBytes / 1e6))} are read`,
+    );
   const head = new Uint8Array(await file.slice(0, FLAT_HEAD).arrayBuffer());
   if (head[0] === 0x1f && head[1] === 0x8b) return ArchiveFile.open(file, progress);
   if (isWorkbook(head)) return WorkbookFile.open(file);

@@ -23,7 +23,10 @@ const FULL: Look = {
   underline: true,
   strike: true,
   number: '0.00',
-  border: { top: { style: 'solid', width: 1, color: '#806040' }, bottom: { style: 'double', width: 3, color: '#806040' } },
+  border: {
+    top: { style: 'solid', width: 1, color: '#806040' },
+    bottom: { style: 'double', width: 3, color: '#806040' },
+  },
 };
 const LOOKS: readonly Look[] = [
   FULL,
@@ -44,12 +47,20 @@ const LABELS = ['Station', 'Oxygen', 'Day', 'Share', 'Good', 'Code', 'Sum'];
 
 /** A sheet with values of every type, formulas, formatting, merged cells, a name, and the rules given. */
 function sheetWith(
-  whens: readonly { readonly when: When; readonly field: string; readonly paints?: Rule['paints']; readonly settles?: boolean }[],
+  whens: readonly {
+    readonly when: When;
+    readonly field: string;
+    readonly paints?: Rule['paints'];
+    readonly settles?: boolean;
+  }[],
 ): SheetContents {
   const fieldKeys = generateNKeysBetween(null, null, LABELS.length);
-  const fields = LABELS.map((_, at) => newField(`f${at + 1}`, fieldKeys[at]!, { widthPx: 80 + at * 7, format: at === 3 ? '0.0%' : null }));
+  const fields = LABELS.map((_, at) =>
+    newField(`f${at + 1}`, fieldKeys[at]!, { widthPx: 80 + at * 7, format: at === 3 ? '0.0%' : null }),
+  );
   const keys = generateNKeysBetween(null, null, VALUES.length + 1);
-  const cells = (row: readonly string[]) => Object.fromEntries(row.flatMap((input, at) => (input === '' ? [] : [[`f${at + 1}`, input]])));
+  const cells = (row: readonly string[]) =>
+    Object.fromEntries(row.flatMap((input, at) => (input === '' ? [] : [[`f${at + 1}`, input]])));
   const bare = [LABELS, ...VALUES].map((row, at) => ({
     id: `r${at + 1}`,
     key: keys[at]!,
@@ -59,9 +70,19 @@ function sheetWith(
   const { sheet } = evaluated({ fields, rows: bare, rules: [] });
   const rows = bare.map((row, at) => ({
     ...row,
-    cells: Object.fromEntries(Object.entries(row.cells).map(([id, input]) => [id, keepReferences(input, sheet, inRow(sheet, sheet.order[at]!))])),
+    cells: Object.fromEntries(
+      Object.entries(row.cells).map(([id, input]) => [
+        id,
+        keepReferences(input, sheet, inRow(sheet, sheet.order[at]!)),
+      ]),
+    ),
     ...(at === 2
-      ? { about: { heightPx: 40, styles: { f2: { fill: '#e8e0d0', align: 'center', wrap: true, number: '#,##0.00', sizePx: 20 } } } }
+      ? {
+          about: {
+            heightPx: 40,
+            styles: { f2: { fill: '#e8e0d0', align: 'center', wrap: true, number: '#,##0.00', sizePx: 20 } },
+          },
+        }
       : {}),
   })) as SheetContents['rows'];
   const ruleKeys = generateNKeysBetween(null, null, whens.length);
@@ -76,7 +97,11 @@ function sheetWith(
       paints,
       look: LOOKS[at % LOOKS.length]!,
     };
-    return { id: rule.id, key: ruleKeys[at]!, rule: KINDS[when.kind].outcomes === 'several' ? { ...rule, look: undefined } : rule };
+    return {
+      id: rule.id,
+      key: ruleKeys[at]!,
+      rule: KINDS[when.kind].outcomes === 'several' ? { ...rule, look: undefined } : rule,
+    };
   }) as SheetContents['rules'];
   return {
     name: 'Readings',
@@ -93,11 +118,17 @@ function sheetWith(
 
 /** Rules that the standard itself can say. */
 const NATIVE: readonly { readonly when: When; readonly field: string; readonly settles?: boolean }[] = [
-  ...(['<', '<=', '=', '!=', '>=', '>'] as const).map((is) => ({ when: { kind: 'compare' as const, is, to: 5.5 }, field: 'f2' })),
+  ...(['<', '<=', '=', '!=', '>=', '>'] as const).map((is) => ({
+    when: { kind: 'compare' as const, is, to: 5.5 },
+    field: 'f2',
+  })),
   { when: { kind: 'compare', is: 'between', to: [{ cell: 'B2' }, 7] }, field: 'f2', settles: true },
   { when: { kind: 'compare', is: 'outside', to: [-1, { formula: '=C2/10000' }] }, field: 'f2' },
   { when: { kind: 'compare', is: '=', to: 'Alder "Weir"' }, field: 'f1' },
-  ...(['contains', 'lacks', 'starts', 'ends'] as const).map((is) => ({ when: { kind: 'text' as const, is, any: ['We"ir'] }, field: 'f1' })),
+  ...(['contains', 'lacks', 'starts', 'ends'] as const).map((is) => ({
+    when: { kind: 'text' as const, is, any: ['We"ir'] },
+    field: 'f1',
+  })),
   ...(['blank', 'filled', 'error'] as const).map((is) => ({ when: { kind: 'state' as const, is }, field: 'f6' })),
   ...(
     [
@@ -132,14 +163,26 @@ const NATIVE: readonly { readonly when: When; readonly field: string; readonly s
     },
     field: 'f2',
   },
-  { when: { kind: 'bar', from: 0, to: { percent: 90 }, color: '#5b7fa6', axis: 'none', showValue: false }, field: 'f4' },
-  { when: { kind: 'icons', set: 'arrows3', cuts: [{ at: { percent: 33 } }, { at: 0.6, edge: '>' }], reverse: true }, field: 'f4' },
-  { when: { kind: 'icons', set: 'moon5', cuts: [20, 40, 60, 80].map((percentile) => ({ at: { percentile } })) }, field: 'f4' },
+  {
+    when: { kind: 'bar', from: 0, to: { percent: 90 }, color: '#5b7fa6', axis: 'none', showValue: false },
+    field: 'f4',
+  },
+  {
+    when: { kind: 'icons', set: 'arrows3', cuts: [{ at: { percent: 33 } }, { at: 0.6, edge: '>' }], reverse: true },
+    field: 'f4',
+  },
+  {
+    when: { kind: 'icons', set: 'moon5', cuts: [20, 40, 60, 80].map((percentile) => ({ at: { percentile } })) },
+    field: 'f4',
+  },
 ];
 
 /** Rules with looks looked up, and nothing that a file has no word for. */
 const told = ({ rules }: SheetContents) =>
-  rules.map(({ rule: { look, name: _, ...rest } }) => ({ ...rest, look: look ? nestProperties(lookProperties(look, SAVED)) : undefined }));
+  rules.map(({ rule: { look, name: _, ...rest } }) => ({
+    ...rest,
+    look: look ? nestProperties(lookProperties(look, SAVED)) : undefined,
+  }));
 
 /** Rows with references by letters and numbers: files know no labels. */
 function plainRows(contents: SheetContents): SheetContents['rows'] {
@@ -147,7 +190,10 @@ function plainRows(contents: SheetContents): SheetContents['rows'] {
   return contents.rows.map((row, position) => ({
     ...row,
     cells: Object.fromEntries(
-      Object.entries(row.cells).map(([field, input]) => [field, input.startsWith('=') ? printFormula(plainTree(input, sheet, position)!) : input]),
+      Object.entries(row.cells).map(([field, input]) => [
+        field,
+        input.startsWith('=') ? printFormula(plainTree(input, sheet, position)!) : input,
+      ]),
     ),
   }));
 }
@@ -203,29 +249,42 @@ test('comparisons and formulas come back from a document of ISO/IEC 26300 equal'
     { when: { kind: 'compare', is: '!=', to: -0.5 }, field: 'f4' },
     { when: { kind: 'formula', formula: '=OR(C2>$B$2;{1;2}={1;2})' }, field: 'f3' },
   ]);
-  const plain = before.rules.map((stored, at) => ({ ...stored, rule: { ...stored.rule, look: LOOKS[at % 2 ? 3 : 2]! } }));
+  const plain = before.rules.map((stored, at) => ({
+    ...stored,
+    rule: { ...stored.rule, look: LOOKS[at % 2 ? 3 : 2]! },
+  }));
   const after = contentsOf(workbookOf(evaluated({ ...before, rules: plain }), 'odf').bytes);
   // Rules come in the order of the cells that have them; each keeps its name.
   const byName = ({ rules }: Pick<SheetContents, 'rules'>) =>
     Object.fromEntries(
-      rules.map(({ rule: { id: _, look, ...rest } }) => [rest.name, { ...rest, look: nestProperties(lookProperties(look!, SAVED)) }]),
+      rules.map(({ rule: { id: _, look, ...rest } }) => [
+        rest.name,
+        { ...rest, look: nestProperties(lookProperties(look!, SAVED)) },
+      ]),
     );
   expect(byName(after)).toEqual(byName({ rules: plain }));
 });
 
 /** What every cell shows, as far as a workbook can show it. */
 function looksOf({ sheet, resolver }: Evaluation): object[] {
-  return sheet.order.flatMap((slot) => sheet.fields.map((_, column) => styleOfLook(new Map([...resolver.resolve(column, slot).properties]))));
+  return sheet.order.flatMap((slot) =>
+    sheet.fields.map((_, column) => styleOfLook(new Map([...resolver.resolve(column, slot).properties]))),
+  );
 }
 
-// Each kind's own examples, as one field of a sheet: its rule is written as a rule, as formulas or as plain formatting, and read again.
-// Left out are what no formula of other programs can tell: text with accents from text without, a number from a date.
+// Each kind's own examples, as one field of a sheet: its rule is written as a rule, as formulas or as plain formatting,
+// and read again. Left out are what no formula of other programs can tell: text with accents from text without, a
+// number from a date.
 const EXAMPLES = Object.entries(KINDS).flatMap(([kind, { examples }]) =>
-  (examples as readonly { readonly says: string; readonly when: When; readonly inputs: readonly string[] }[]).map((example) => ({
-    kind,
-    ...example,
-    inputs: example.inputs.filter((input) => (kind !== 'date' || !/^[\d.]+$/.test(input)) && (kind !== 'text' || /^[ -~]*$/.test(input))),
-  })),
+  (examples as readonly { readonly says: string; readonly when: When; readonly inputs: readonly string[] }[]).map(
+    (example) => ({
+      kind,
+      ...example,
+      inputs: example.inputs.filter(
+        (input) => (kind !== 'date' || !/^[\d.]+$/.test(input)) && (kind !== 'text' || /^[ -~]*$/.test(input)),
+      ),
+    }),
+  ),
 );
 
 describe.each(['ooxml', 'odf'] as const)('a rule in %s gives the looks that it gave before', (format) => {
@@ -236,7 +295,10 @@ describe.each(['ooxml', 'odf'] as const)('a rule in %s gives the looks that it g
       id: `r${at + 1}`,
       key,
       role: at ? ('record' as const) : ('header' as const),
-      cells: { f2: at ? `row ${at}` : 'Row', ...(at && inputs[at - 1] === '' ? {} : { f1: at ? inputs[at - 1]! : 'Value' }) },
+      cells: {
+        f2: at ? `row ${at}` : 'Row',
+        ...(at && inputs[at - 1] === '' ? {} : { f1: at ? inputs[at - 1]! : 'Value' }),
+      },
     }));
     const rule: Rule = {
       id: 'rule-1',
@@ -251,15 +313,22 @@ describe.each(['ooxml', 'odf'] as const)('a rule in %s gives the looks that it g
     const before = evaluated({
       fields,
       rows,
-      rules: [{ id: 'rule-1', key: 'a0', rule: KINDS[when.kind].outcomes === 'several' ? { ...rule, look: {} } : rule }],
+      rules: [
+        { id: 'rule-1', key: 'a0', rule: KINDS[when.kind].outcomes === 'several' ? { ...rule, look: {} } : rule },
+      ],
     });
     if (before.activeRules[0]!.problem) return;
     const { bytes, report } = workbookOf(before, format);
     const contents = contentsOf(bytes);
     const after = evaluated(contents);
     // Plain formatting is under all rules: of the cell, not of one of them.
-    const styles = after.sheet.order.flatMap((slot) => after.sheet.fields.map((_, column) => after.sheet.styleAt(column, slot) ?? {}));
-    const shown = looksOf(after).map((look, at) => ({ ...(report.rules[0]!.as === 'formatting' ? onlyLook(styles[at]!) : {}), ...look }));
+    const styles = after.sheet.order.flatMap((slot) =>
+      after.sheet.fields.map((_, column) => after.sheet.styleAt(column, slot) ?? {}),
+    );
+    const shown = looksOf(after).map((look, at) => ({
+      ...(report.rules[0]!.as === 'formatting' ? onlyLook(styles[at]!) : {}),
+      ...look,
+    }));
     expect(shown).toEqual(looksOf(before));
   });
 });
@@ -274,7 +343,12 @@ test('a rule over ranges of another shape keeps its formula for each of them, wh
     id: `r${at + 1}`,
     key,
     role: at ? ('record' as const) : ('header' as const),
-    cells: { f1: at ? String(at) : 'One', f2: at ? String(at * 2) : 'Two', f3: at ? String(7 - at) : 'Three', f4: at ? '5' : 'Four' },
+    cells: {
+      f1: at ? String(at) : 'One',
+      f2: at ? String(at * 2) : 'Two',
+      f3: at ? String(7 - at) : 'Three',
+      f4: at ? '5' : 'Four',
+    },
   }));
   const rule: Rule = {
     id: 'rule-1',
@@ -299,5 +373,6 @@ test('a rule over ranges of another shape keeps its formula for each of them, wh
     );
   // By hand: A is n and B is 2n in record n, C is 7 - n beside D, which is 5.
   expect(matched(before)).toEqual(['C2', 'C3', 'A5', 'A6', 'A7']);
-  for (const format of ['ooxml', 'odf'] as const) expect(matched(evaluated(contentsOf(workbookOf(before, format).bytes)))).toEqual(matched(before));
+  for (const format of ['ooxml', 'odf'] as const)
+    expect(matched(evaluated(contentsOf(workbookOf(before, format).bytes)))).toEqual(matched(before));
 });

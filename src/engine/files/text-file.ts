@@ -3,7 +3,13 @@ import { BadFile } from '../../core/exchange/bad-file';
 import { CsvRows } from '../../core/exchange/csv/csv-rows';
 import { guessForm } from '../../core/exchange/csv/guess-form';
 import { FieldFacts } from '../../core/exchange/import/field-facts';
-import { findHeader, guessField, guessReading, type ReadingWhy, type TableReading } from '../../core/exchange/import/table-reading';
+import {
+  findHeader,
+  guessField,
+  guessReading,
+  type ReadingWhy,
+  type TableReading,
+} from '../../core/exchange/import/table-reading';
 import { TableRows } from '../../core/exchange/import/table-rows';
 import { jsonLinesTable, jsonTable } from '../../core/exchange/json/read-json';
 import { LIMITS, limitText } from '../../core/exchange/limits';
@@ -18,7 +24,9 @@ import { textPieces } from './text-pieces';
 const HEAD_BYTES = 65_536;
 const HEAD_ROWS = 60;
 
-type RowSource = (progress: Progress) => AsyncIterable<readonly (readonly string[])[]> | Iterable<readonly (readonly string[])[]>;
+type RowSource = (
+  progress: Progress,
+) => AsyncIterable<readonly (readonly string[])[]> | Iterable<readonly (readonly string[])[]>;
 
 interface Scan {
   readonly facts: FieldFacts[];
@@ -27,7 +35,10 @@ interface Scan {
   readonly rowCount: number;
 }
 
-/** A file of separated values, or of JSON records. Separated values are gone through twice, to be looked at and to be brought in, and never held whole. */
+/**
+ * A file of separated values, or of JSON records. Separated values are gone through twice, to be looked at and to be
+ * brought in, and never held whole.
+ */
 export class TextFile implements ImportFile {
   private scan: Scan = { facts: [], head: [], longest: [], rowCount: 0 };
   private reading!: TableReading;
@@ -74,11 +85,16 @@ export class TextFile implements ImportFile {
     let found = this.table ? 0 : header;
     let filled = 0;
     for await (const rows of this.rows(progress)) {
-      if (found === undefined && rows.length) found = findHeader(rows.slice(0, 20), Math.max(...rows.slice(0, 20).map((cells) => cells.length)));
+      if (found === undefined && rows.length)
+        found = findHeader(rows.slice(0, 20), Math.max(...rows.slice(0, 20).map((cells) => cells.length)));
       for (const cells of rows) {
         if (cells.length > LIMITS.fields)
-          throw new BadFile(`it has ${limitText(cells.length)} cells; at most ${limitText(LIMITS.fields)} are read`, `row ${scan.rowCount + 1}`);
-        if (scan.rowCount === LIMITS.rows) throw new BadFile(`it has more than ${limitText(LIMITS.rows)} rows; a sheet takes no more`);
+          throw new BadFile(
+            `it has ${limitText(cells.length)} cells; at most ${limitText(LIMITS.fields)} are read`,
+            `row ${scan.rowCount + 1}`,
+          );
+        if (scan.rowCount === LIMITS.rows)
+          throw new BadFile(`it has more than ${limitText(LIMITS.rows)} rows; a sheet takes no more`);
         if (scan.head.length < HEAD_ROWS) scan.head.push([...cells]);
         const row = scan.rowCount - (found ?? -1);
         for (let column = 0; column < cells.length; column++) {
@@ -92,7 +108,8 @@ export class TextFile implements ImportFile {
               `a cell has ${limitText(cell.length)} characters; at most ${limitText(LIMITS.cellText)} are read`,
               `row ${scan.rowCount + 1}`,
             );
-          if (++filled > LIMITS.cells) throw new BadFile(`it has more than ${limitText(LIMITS.cells)} cells; a sheet takes no more`);
+          if (++filled > LIMITS.cells)
+            throw new BadFile(`it has more than ${limitText(LIMITS.cells)} cells; a sheet takes no more`);
           if (row > 0) facts.add(cell);
         }
         scan.rowCount++;
@@ -167,14 +184,26 @@ export class TextFile implements ImportFile {
     const double = this.labels.find((label, at) => label.trim() && labels.indexOf(labels[at]!) !== at);
     return [
       ...(left ? [`${left} of ${scan.facts.length} fields are left out, as you chose`] : []),
-      ...(double === undefined ? [] : [`Two fields are called “${double.trim()}”: formulas and rules that name it mean the first`]),
+      ...(double === undefined
+        ? []
+        : [`Two fields are called “${double.trim()}”: formulas and rules that name it mean the first`]),
     ];
   }
 
   async *lines(name: string, progress: Progress): AsyncGenerator<string> {
     const { rowCount, longest } = this.scan;
-    const table = new TableRows({ reading: this.reading, rowCount, labels: this.labels, widthsPx: longest.map(widthFor) });
-    yield headLine({ name, fields: table.fields, rules: [], settings: this.reading.dates ? { dates: this.reading.dates } : {} });
+    const table = new TableRows({
+      reading: this.reading,
+      rowCount,
+      labels: this.labels,
+      widthsPx: longest.map(widthFor),
+    });
+    yield headLine({
+      name,
+      fields: table.fields,
+      rules: [],
+      settings: this.reading.dates ? { dates: this.reading.dates } : {},
+    });
     let count = 0;
     for await (const rows of this.rows(progress)) {
       let lines = '';

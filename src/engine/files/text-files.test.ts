@@ -11,7 +11,9 @@ async function brought(content: BlobPart, name = 'readings.csv', ...changes: rea
   const [, ...lines] = text
     .trim()
     .split('\n')
-    .map((line) => JSON.parse(line) as { row?: { role: string; cells: Record<string, string> }; end?: { rows: number } });
+    .map(
+      (line) => JSON.parse(line) as { row?: { role: string; cells: Record<string, string> }; end?: { rows: number } },
+    );
   return {
     preview: file.preview(),
     rows: lines.flatMap(({ row }) => (row ? [[row.role, ...Object.values(row.cells)]] : [])),
@@ -19,7 +21,8 @@ async function brought(content: BlobPart, name = 'readings.csv', ...changes: rea
   };
 }
 
-const utf16 = (text: string) => new Uint8Array(Uint16Array.from([...text].map((letter) => letter.charCodeAt(0))).buffer);
+const utf16 = (text: string) =>
+  new Uint8Array(Uint16Array.from([...text].map((letter) => letter.charCodeAt(0))).buffer);
 const windows1252 = (text: string) => Uint8Array.from([...text].map((letter) => letter.charCodeAt(0)));
 const TEXT = 'Café,Tag\nWrenföld,7\n';
 
@@ -42,7 +45,9 @@ test.each([
 
 // RFC 4180, section 2, with the separators of common practice.
 test.each([',', ';', '\t', '|'])('the separator %j is found, quotes around what holds it', async (separator) => {
-  const { preview, rows } = await brought(['Name', 'Note'].join(separator) + `\r\nA${separator}"x${separator}""y""\r\nz"\r\n`);
+  const { preview, rows } = await brought(
+    ['Name', 'Note'].join(separator) + `\r\nA${separator}"x${separator}""y""\r\nz"\r\n`,
+  );
   expect(preview.form!.separator).toBe(separator);
   expect(rows[1]).toEqual(['record', 'A', `x${separator}"y"\nz`]);
 });
@@ -71,7 +76,13 @@ test('codes keep their zeros and digits, formulas follow their rows, and rows ab
 });
 
 test('what was guessed can be set otherwise, and a field left out', async () => {
-  const { rows } = await brought('a,b\n1,=1+1\n', 'x.csv', { header: null }, { formulas: false }, { as: { column: 0, as: 'nothing' } });
+  const { rows } = await brought(
+    'a,b\n1,=1+1\n',
+    'x.csv',
+    { header: null },
+    { formulas: false },
+    { as: { column: 0, as: 'nothing' } },
+  );
   expect(rows).toEqual([
     ['record', 'b'],
     ['record', "'=1+1"],

@@ -4,7 +4,11 @@ import { asWindows1252 } from '../../core/exchange/text/windows-1252';
 import type { Progress } from './import-file';
 
 /** The text of a file, piece by piece. Throws a BadFile where it is not text of this encoding. */
-export async function* textPieces(file: Blob, encoding: Encoding, progress: Progress = () => {}): AsyncGenerator<string> {
+export async function* textPieces(
+  file: Blob,
+  encoding: Encoding,
+  progress: Progress = () => {},
+): AsyncGenerator<string> {
   const decoder = new TextDecoder(encoding, { fatal: encoding === 'utf-8' });
   const reader = file.stream().getReader();
   let passed = 0;

@@ -63,7 +63,10 @@ export class WorkbookFile implements ImportFile {
       format: this.format,
       sheets: this.sheets.map(({ name }) => name),
       sheet: this.shown,
-      name: this.sheets.length > 1 ? `${nameOfFile(this.file.name)}: ${sheet.name}`.slice(0, 120) : nameOfFile(this.file.name),
+      name:
+        this.sheets.length > 1
+          ? `${nameOfFile(this.file.name)}: ${sheet.name}`.slice(0, 120)
+          : nameOfFile(this.file.name),
       rowCount: sheet.rowCount,
       head: topRows(sheet, HEAD_ROWS).map((cells) => cells.map((input) => input.replace(/^'/, ''))),
       fields: this.facts.map((facts, column) => ({ ...guessField(facts), as: 'values', label: labelOf(column) })),

@@ -13,7 +13,10 @@ import { WaitingStore } from './waiting-store';
 /** News for the page since the last report. */
 export type News = 'frame' | 'window' | 'legend' | 'undo' | 'selection' | 'others' | 'link';
 
-/** While no more than this wait, changes of others are taken in at once; with more, after as many milliseconds as there are more, at most. */
+/**
+ * While no more than this wait, changes of others are taken in at once; with more, after as many milliseconds as there
+ * are more, at most.
+ */
 const FEW_WAITING = 20;
 const MAX_REST_MS = 1000;
 
@@ -51,7 +54,9 @@ export class Connection {
     this.store = who === null ? null : new WaitingStore(sheet, who);
   }
 
-  /** Follows the server for a replica from now on, from the address that `from` gives, and sends what was on its way. */
+  /**
+   * Follows the server for a replica from now on, from the address that `from` gives, and sends what was on its way.
+   */
   use(replica: Replica, from: () => string, waiting: readonly Change[]): void {
     this.link?.close();
     this.replica = replica;
@@ -107,7 +112,10 @@ export class Connection {
    * Applies changes as they come; while many wait here, those of some time together: everything that waits is replayed
    * over each lot, so that many lots would take the square of what waits.
    */
-  private gathered(replica: Replica, take: (changes: readonly RecordedChange[]) => void): (changes: readonly RecordedChange[]) => void {
+  private gathered(
+    replica: Replica,
+    take: (changes: readonly RecordedChange[]) => void,
+  ): (changes: readonly RecordedChange[]) => void {
     const arrived: RecordedChange[] = [];
     const takeAll = () => this.replica === replica && this.host.take(() => take(arrived.splice(0)));
     return (changes) => {

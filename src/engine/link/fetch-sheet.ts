@@ -8,7 +8,10 @@ export interface PaintedQuery {
   readonly as?: Reader['role'] | undefined;
 }
 
-/** The packed sheet as the server has it (see packed-sheet.ts), or as it was after a change. Throws in words for the person who asked. */
+/**
+ * The packed sheet as the server has it (see packed-sheet.ts), or as it was after a change. Throws in words for the
+ * person who asked.
+ */
 export const fetchSheet = (id: SheetId, at?: number): Promise<ArrayBuffer> =>
   fetchUnpacked(`/api/sheets/${encodeURIComponent(id)}/packed${at === undefined ? '' : `?at=${at}`}`);
 
@@ -17,11 +20,13 @@ export const fetchPainted = (id: SheetId, query: PaintedQuery): Promise<ArrayBuf
   fetchUnpacked(`/api/sheets/${encodeURIComponent(id)}/painted?${paintedQuery(query)}`);
 
 /** The query parameters of a reader view. */
-export const paintedQuery = ({ theme, as }: PaintedQuery): string => String(new URLSearchParams({ theme, ...(as ? { as } : {}) }));
+export const paintedQuery = ({ theme, as }: PaintedQuery): string =>
+  String(new URLSearchParams({ theme, ...(as ? { as } : {}) }));
 
 async function fetchUnpacked(path: string): Promise<ArrayBuffer> {
   const response = await fetch(path);
-  if (!response.ok) throw new Error(FAILED[response.status] ?? (response.status === 503 ? await refusalOf(response) : NOT_LOADED));
+  if (!response.ok)
+    throw new Error(FAILED[response.status] ?? (response.status === 503 ? await refusalOf(response) : NOT_LOADED));
   return new Response(response.body!.pipeThrough(new DecompressionStream('gzip'))).arrayBuffer();
 }
 

@@ -41,7 +41,11 @@ test('changes go one after another, each once, however often the server is away'
   expect(log.at(-1)).toBe('offline');
   await pass(10_000);
   expect(server.received.map(({ id }) => id)).toEqual(['a', 'b', 'c']);
-  expect(log.filter((line) => line.startsWith('accepted'))).toEqual(['accepted a as 1', 'accepted b as 2', 'accepted c as 3']);
+  expect(log.filter((line) => line.startsWith('accepted'))).toEqual([
+    'accepted a as 1',
+    'accepted b as 2',
+    'accepted c as 3',
+  ]);
 });
 
 test('a refused change is told, and those behind it go on', async () => {
@@ -57,7 +61,10 @@ test('a change over which the server fails again and again does not hold up the 
   server.answers.push(500, 500, 500, 500, 500, 500);
   for (const id of ['a', 'b']) live.send(change(id));
   await pass(60_000);
-  expect(log.filter((line) => /refused|accepted/.test(line))).toEqual(['refused a: answered with 500', 'accepted b as 1']);
+  expect(log.filter((line) => /refused|accepted/.test(line))).toEqual([
+    'refused a: answered with 500',
+    'accepted b as 1',
+  ]);
 });
 
 test('a stream that breaks is taken up where we are, not where it began', async () => {

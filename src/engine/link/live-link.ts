@@ -63,9 +63,15 @@ export class LiveLink {
     const stream = new EventSource(this.from());
     this.stream = stream;
     stream.onopen = () => this.reached();
-    stream.addEventListener('changes', (event) => this.reports.received(JSON.parse((event as MessageEvent<string>).data) as RecordedChange[]));
-    stream.addEventListener('presence', (event) => this.reports.present(JSON.parse((event as MessageEvent<string>).data) as Present[]));
-    stream.addEventListener('repaint', (event) => this.reports.repainted(JSON.parse((event as MessageEvent<string>).data) as Repaint));
+    stream.addEventListener('changes', (event) =>
+      this.reports.received(JSON.parse((event as MessageEvent<string>).data) as RecordedChange[]),
+    );
+    stream.addEventListener('presence', (event) =>
+      this.reports.present(JSON.parse((event as MessageEvent<string>).data) as Present[]),
+    );
+    stream.addEventListener('repaint', (event) =>
+      this.reports.repainted(JSON.parse((event as MessageEvent<string>).data) as Repaint),
+    );
     stream.addEventListener('stale', () => {
       stream.close();
       this.reports.stale();

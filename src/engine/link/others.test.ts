@@ -21,7 +21,8 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-const present = (key: string, place: Present['place'] = null): Present => ({ key, name: key, role: 'editor', place }) as Present;
+const present = (key: string, place: Present['place'] = null): Present =>
+  ({ key, name: key, role: 'editor', place }) as Present;
 const at = (column: number, position: number) => ({ column, position });
 
 test('that one is there is said at once and at every beat, also while the server is away, and not after the end', () => {
@@ -37,7 +38,9 @@ test('a selection that moves on is told once, where it has come to rest, by its 
   const sheet = makeSheet();
   for (let position = 1; position <= 4; position++) others.select(sheet, { anchor: at(0, 1), focus: at(2, position) });
   vi.advanceTimersByTime(1000);
-  expect(sent.slice(1)).toEqual([{ key: others.key, place: { from: { row: 'r0', field: 'f1' }, to: { row: 'r3', field: 'f3' } } }]);
+  expect(sent.slice(1)).toEqual([
+    { key: others.key, place: { from: { row: 'r0', field: 'f1' }, to: { row: 'r3', field: 'f3' } } },
+  ]);
 });
 
 test('where others are is where their cells stand now; who is told without a place, or whose cells are gone, has none', () => {

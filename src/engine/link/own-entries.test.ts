@@ -3,10 +3,19 @@ import { expect, test } from 'vitest';
 import type { RecordedChange } from '../../protocol/recorded-change';
 import { OwnEntries } from './own-entries';
 
-const entry = (sequence: number, given: { readonly row?: string; readonly input: string; readonly seen?: number; readonly by?: string }) => {
+const entry = (
+  sequence: number,
+  given: { readonly row?: string; readonly input: string; readonly seen?: number; readonly by?: string },
+) => {
   const { row = 'r1', input, seen, by } = given;
   const operations = [{ kind: 'set-cells' as const, cells: [{ row, field: 'f1', input }] }];
-  return { sequence, at: 0, change: { id: `c${sequence}`, operations }, ...(seen === undefined ? {} : { seen }), ...(by ? { by } : {}) };
+  return {
+    sequence,
+    at: 0,
+    change: { id: `c${sequence}`, operations },
+    ...(seen === undefined ? {} : { seen }),
+    ...(by ? { by } : {}),
+  };
 };
 
 /*
@@ -17,9 +26,17 @@ const entry = (sequence: number, given: { readonly row?: string; readonly input:
 test('an entry is lost to who had not seen it, and not to who had', () => {
   fc.assert(
     fc.property(
-      fc.array(fc.record({ isMine: fc.boolean(), row: fc.constantFrom('r1', 'r2'), input: fc.constantFrom('1', '2'), lag: fc.nat(4) }), {
-        maxLength: 12,
-      }),
+      fc.array(
+        fc.record({
+          isMine: fc.boolean(),
+          row: fc.constantFrom('r1', 'r2'),
+          input: fc.constantFrom('1', '2'),
+          lag: fc.nat(4),
+        }),
+        {
+          maxLength: 12,
+        },
+      ),
       (writes) => {
         const own = new OwnEntries();
         /** Who wrote what a cell holds, and as which change. */
@@ -31,7 +48,9 @@ test('an entry is lost to who had not seen it, and not to who had', () => {
           if (isMine) own.note(change);
           else {
             const isLost = there?.isMine === true && there.sequence > seen && there.input !== input;
-            expect(own.lostTo(change)).toEqual(isLost ? [{ row, field: 'f1', mine: there.input, theirs: input, by: 'Odo' }] : []);
+            expect(own.lostTo(change)).toEqual(
+              isLost ? [{ row, field: 'f1', mine: there.input, theirs: input, by: 'Odo' }] : [],
+            );
           }
           held.set(row, { isMine, input, sequence });
         }

@@ -7,7 +7,10 @@ interface RequestOptions {
 }
 
 /** Sends a request to the server, in JSON both ways. Never throws: an unreachable server gives a message too. */
-export async function sendJson<T = unknown>(path: string, { method = 'POST', body }: RequestOptions = {}): Promise<JsonAnswer<T>> {
+export async function sendJson<T = unknown>(
+  path: string,
+  { method = 'POST', body }: RequestOptions = {},
+): Promise<JsonAnswer<T>> {
   try {
     const response = await fetch(path, {
       method,

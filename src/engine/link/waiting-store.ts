@@ -3,8 +3,8 @@ import type { SentChange } from '../../protocol/recorded-change';
 import type { SheetId } from '../../core/sheet/ids';
 
 /**
- * Changes that the server has not answered yet, kept in the browser's database, so that they outlive the page: by sheet, by who made them,
- * and in their order. Where there is no such database nothing is kept.
+ * Changes that the server has not answered yet, kept in the browser's database, so that they outlive the page: by
+ * sheet, by who made them, and in their order. Where there is no such database nothing is kept.
  */
 export class WaitingStore {
   private readonly store: UseStore | null;

@@ -12,7 +12,8 @@ function given() {
   const codes = sheet.fields.map((_, column) => Uint32Array.of(0, column === 0 ? 1 : 0, 0, 0));
   return { sheet, looks: new GivenLooks(sheet, { looks: [PLAIN, LOW], codes }) };
 }
-const wordsAt = (looks: GivenLooks, column: number, slot: number) => looks.resolve(column, slot).rules.map((at) => looks.names[at]);
+const wordsAt = (looks: GivenLooks, column: number, slot: number) =>
+  looks.resolve(column, slot).rules.map((at) => looks.names[at]);
 
 test('a cell has the look that the server gave it, and says by which rules', () => {
   const { looks } = given();
@@ -34,7 +35,12 @@ test('new looks go behind those that are there, and what they say is kept once',
 
 test('rows that come later get theirs, and cells that are gone are passed over', () => {
   const { sheet, looks } = given();
-  const rows = Array.from({ length: 20 }, (_, at) => ({ id: `new${at}`, key: `z${at}`, role: 'record' as const, cells: {} }));
+  const rows = Array.from({ length: 20 }, (_, at) => ({
+    id: `new${at}`,
+    key: `z${at}`,
+    role: 'record' as const,
+    cells: {},
+  }));
   sheet.apply({ kind: 'insert-rows', rows });
   sheet.apply({ kind: 'remove-rows', rows: ['r2'] });
   looks.take({

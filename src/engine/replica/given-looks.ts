@@ -49,7 +49,10 @@ export class GivenLooks {
   private add(looks: readonly GivenLook[]): void {
     for (const { properties, says, rules } of looks) {
       const given = new Map(Object.entries(properties)) as Map<LookProperty, unknown>;
-      this.looks.push({ rules, resolved: { properties: given, from: new Map(), rules: says.map((name) => this.place(name)) } });
+      this.looks.push({
+        rules,
+        resolved: { properties: given, from: new Map(), rules: says.map((name) => this.place(name)) },
+      });
     }
   }
 

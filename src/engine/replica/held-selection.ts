@@ -30,7 +30,8 @@ export class HeldSelection {
     const from = this.selection;
     const was = corners(from);
     const places = was.map((place, at) => placeOf(sheet, this.cells[at]) ?? within(sheet, place));
-    if (places.every(({ column, position }, at) => column === was[at]!.column && position === was[at]!.position)) return null;
+    if (places.every(({ column, position }, at) => column === was[at]!.column && position === was[at]!.position))
+      return null;
     const to = fromCorners(places);
     this.hold(sheet, to);
     return { from, to };

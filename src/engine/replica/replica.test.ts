@@ -10,7 +10,10 @@ import type { RecordedChange } from '../../protocol/recorded-change';
 import { Replica } from './replica';
 import { UndoStack } from './undo-stack';
 
-/** Who does something next: makes a change, hears the next one of the log, or gets the oldest of theirs into the log (or refused). */
+/**
+ * Who does something next: makes a change, hears the next one of the log, or gets the oldest of theirs into the log (or
+ * refused).
+ */
 const step = fc.record({
   who: fc.integer({ min: 0, max: 1 }),
   does: fc.constantFrom('make', 'hear', 'hear-all', 'send', 'be-refused'),
@@ -20,7 +23,10 @@ const step = fc.record({
 /** Two people with a copy of one sheet each, and the log of the server between them. */
 function twoPeople() {
   const log: RecordedChange[] = [];
-  const people = [0, 1].map(() => ({ replica: new Replica(makeSheet(), 0, { theme: 'light', nowMs: 0 }), queue: [] as Change[] }));
+  const people = [0, 1].map(() => ({
+    replica: new Replica(makeSheet(), 0, { theme: 'light', nowMs: 0 }),
+    queue: [] as Change[],
+  }));
   type Person = (typeof people)[number];
   const make = ({ replica, queue }: Person, change: Change) => {
     replica.apply(change);
@@ -30,7 +36,8 @@ function twoPeople() {
     const change = queue.shift();
     if (change) log.push({ sequence: log.length + 1, at: log.length, change });
   };
-  const hear = ({ replica }: Person, most = 1) => void replica.receiveAll(log.slice(replica.sequence, replica.sequence + most));
+  const hear = ({ replica }: Person, most = 1) =>
+    void replica.receiveAll(log.slice(replica.sequence, replica.sequence + most));
   /** All that waits is sent, and everybody hears all of it. */
   const settle = () => {
     for (const person of people) while (person.queue.length) send(person);
@@ -84,7 +91,10 @@ test('a change in parts that is stopped leaves everything as it was, and one tha
 
 test('a change that comes twice is taken once', () => {
   const replica = new Replica(makeSheet(), 0, { theme: 'light', nowMs: 0 });
-  const change = { id: 'c', operations: [{ kind: 'set-cells' as const, cells: [{ row: 'r0', field: 'f1', input: 'new' }] }] };
+  const change = {
+    id: 'c',
+    operations: [{ kind: 'set-cells' as const, cells: [{ row: 'r0', field: 'f1', input: 'new' }] }],
+  };
   replica.receive({ sequence: 1, at: 0, change });
   replica.sheet.apply({ kind: 'set-cells', cells: [{ row: 'r0', field: 'f1', input: 'later' }] });
   replica.receive({ sequence: 1, at: 0, change });
@@ -101,7 +111,8 @@ test('undo and redo walk back and forth through what was done, but for what came
     inverse: operations.flatMap((operation) => sheet.apply(operation).inverse),
   });
   const first = () => sheet.columns[0]!.inputAt(sheet.findSlot('r0')!);
-  for (const input of ['one', 'two']) undo.made(run([{ kind: 'set-cells', cells: [{ row: 'r0', field: 'f1', input }] }], input));
+  for (const input of ['one', 'two'])
+    undo.made(run([{ kind: 'set-cells', cells: [{ row: 'r0', field: 'f1', input }] }], input));
   const seen = (['undo', 'undo', 'undo', 'redo', 'redo', 'redo'] as const).map((direction) => {
     const step = undo.top(direction);
     if (step) undo.stepped(direction, run(step.inverse, step.says));
@@ -114,7 +125,11 @@ test('undo and redo walk back and forth through what was done, but for what came
 
 test('whatever two people sort, insert, move and remove meanwhile, an entry stays in the record it was made in, and none is lost', () => {
   const doing = fc.oneof(
-    fc.record({ kind: fc.constantFrom('enter' as const, 'sum' as const), row: fc.nat(9), field: fc.constantFrom('f1', 'f2') }),
+    fc.record({
+      kind: fc.constantFrom('enter' as const, 'sum' as const),
+      row: fc.nat(9),
+      field: fc.constantFrom('f1', 'f2'),
+    }),
     fc.record({
       kind: fc.constant('edit' as const),
       edit: fc.oneof<fc.Arbitrary<Edit>[]>(
@@ -122,10 +137,24 @@ test('whatever two people sort, insert, move and remove meanwhile, an entry stay
           do: fc.constant('sort-rows' as const),
           by: fc.constantFrom([{ column: 0, order: 'rising' as const }], [{ column: 1, order: 'falling' as const }]),
         }),
-        fc.record({ do: fc.constant('insert-rows' as const), at: fc.integer({ min: 1, max: 5 }), count: fc.constant(2) }),
-        fc.record({ do: fc.constant('move-rows' as const), top: fc.constant(2), bottom: fc.constant(3), to: fc.integer({ min: 5, max: 8 }) }),
+        fc.record({
+          do: fc.constant('insert-rows' as const),
+          at: fc.integer({ min: 1, max: 5 }),
+          count: fc.constant(2),
+        }),
+        fc.record({
+          do: fc.constant('move-rows' as const),
+          top: fc.constant(2),
+          bottom: fc.constant(3),
+          to: fc.integer({ min: 5, max: 8 }),
+        }),
         fc.record({ do: fc.constant('remove-rows' as const), top: fc.constantFrom(1, 4), bottom: fc.constant(4) }),
-        fc.record({ do: fc.constant('move-fields' as const), left: fc.constant(0), right: fc.constant(0), to: fc.constant(3) }),
+        fc.record({
+          do: fc.constant('move-fields' as const),
+          left: fc.constant(0),
+          right: fc.constant(0),
+          to: fc.constant(3),
+        }),
       ),
     }),
     fc.record({ kind: fc.constantFrom('send' as const, 'hear' as const) }),
@@ -137,8 +166,12 @@ test('whatever two people sort, insert, move and remove meanwhile, an entry stay
       const { people, log, make, send, hear, settle } = twoPeople();
       /** What was entered last in each cell, in the order of the log. */
       const entered = (): Map<string, string> => {
-        const cells = log.flatMap(({ change }) => change.operations).flatMap((operation) => (operation.kind === 'set-cells' ? operation.cells : []));
-        return new Map(cells.filter(({ was }) => was === undefined).map(({ row, field, input }) => [`${row} ${field}`, input]));
+        const cells = log
+          .flatMap(({ change }) => change.operations)
+          .flatMap((operation) => (operation.kind === 'set-cells' ? operation.cells : []));
+        return new Map(
+          cells.filter(({ was }) => was === undefined).map(({ row, field, input }) => [`${row} ${field}`, input]),
+        );
       };
       steps.forEach(([who, does], at) => {
         const person = people[who]!;
@@ -147,13 +180,23 @@ test('whatever two people sort, insert, move and remove meanwhile, an entry stay
         if (does.kind === 'hear') return hear(person);
         const asked: readonly Operation[] =
           does.kind === 'enter' || does.kind === 'sum'
-            ? [{ kind: 'set-cells', cells: [{ row: `r${does.row}`, field: does.field, input: does.kind === 'enter' ? `entry ${at}` : SUM }] }]
+            ? [
+                {
+                  kind: 'set-cells',
+                  cells: [
+                    { row: `r${does.row}`, field: does.field, input: does.kind === 'enter' ? `entry ${at}` : SUM },
+                  ],
+                },
+              ]
             : does.kind === 'edit' && sheet.rowCount > 8
               ? operationsOf(sheet, does.edit, { newId: () => `new ${++ids}` })
               : [];
         // As the engine does it: with what lets ranges follow.
         const held = holdRanges(sheet, asked);
-        const operations: Operation[] = [...(held.length ? [{ kind: 'set-cells' as const, cells: held }] : []), ...withFollowers(sheet, asked)];
+        const operations: Operation[] = [
+          ...(held.length ? [{ kind: 'set-cells' as const, cells: held }] : []),
+          ...withFollowers(sheet, asked),
+        ];
         if (operations.length) make(person, { id: `change ${at}`, operations });
       });
       settle();
@@ -163,25 +206,31 @@ test('whatever two people sort, insert, move and remove meanwhile, an entry stay
         const [row, field] = cell.split(' ') as [string, string];
         const slot = one!.findSlot(row);
         // A sum is rewritten as its rows go; a text stands as it was typed.
-        if (slot !== undefined && input !== SUM) expect(one!.columns[one!.findColumn(field)!]!.inputAt(slot)).toBe(input);
+        if (slot !== undefined && input !== SUM)
+          expect(one!.columns[one!.findColumn(field)!]!.inputAt(slot)).toBe(input);
       }
     }),
     { numRuns: 1000 },
   );
 });
 
-test.each(['the entry first', 'the removal first'])('an entry in a cell whose formula is rewritten meanwhile is kept: %s', (order) => {
-  const { people, make, send, settle } = twoPeople();
-  const sum = { row: 'r9', field: 'f3', input: '=SUM(⟦f1~$r2⟧:⟦f1~$r6⟧)' };
-  make(people[0]!, { id: 'sum', operations: [{ kind: 'set-cells', cells: [sum] }] });
-  settle();
-  // One removes the last row of the range, which rewrites the sum; the other types over the sum, before either hears of it.
-  const removal: Operation[] = [{ kind: 'remove-rows', rows: ['r6'] }];
-  const held = holdRanges(people[0]!.replica.sheet, removal);
-  expect(held).toHaveLength(1);
-  make(people[0]!, { id: 'removal', operations: [{ kind: 'set-cells', cells: held }, ...removal] });
-  make(people[1]!, { id: 'entry', operations: [{ kind: 'set-cells', cells: [{ ...sum, input: 'typed over' }] }] });
-  for (const person of order === 'the entry first' ? people.toReversed() : people) send(person);
-  settle();
-  for (const { replica } of people) expect(replica.sheet.columns[2]!.inputAt(replica.sheet.findSlot('r9')!)).toBe('typed over');
-});
+test.each(['the entry first', 'the removal first'])(
+  'an entry in a cell whose formula is rewritten meanwhile is kept: %s',
+  (order) => {
+    const { people, make, send, settle } = twoPeople();
+    const sum = { row: 'r9', field: 'f3', input: '=SUM(⟦f1~$r2⟧:⟦f1~$r6⟧)' };
+    make(people[0]!, { id: 'sum', operations: [{ kind: 'set-cells', cells: [sum] }] });
+    settle();
+    // One removes the last row of the range, which rewrites the sum; the other types over the sum, before either hears
+    // of it.
+    const removal: Operation[] = [{ kind: 'remove-rows', rows: ['r6'] }];
+    const held = holdRanges(people[0]!.replica.sheet, removal);
+    expect(held).toHaveLength(1);
+    make(people[0]!, { id: 'removal', operations: [{ kind: 'set-cells', cells: held }, ...removal] });
+    make(people[1]!, { id: 'entry', operations: [{ kind: 'set-cells', cells: [{ ...sum, input: 'typed over' }] }] });
+    for (const person of order === 'the entry first' ? people.toReversed() : people) send(person);
+    settle();
+    for (const { replica } of people)
+      expect(replica.sheet.columns[2]!.inputAt(replica.sheet.findSlot('r9')!)).toBe('typed over');
+  },
+);

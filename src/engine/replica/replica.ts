@@ -59,14 +59,21 @@ export class Replica {
     readonly sheet: Sheet,
     /** Sequence of the last change from the server that is in. */
     public sequence: number,
-    { theme, nowMs, given = null }: { readonly theme: Theme; readonly nowMs: number; readonly given?: GivenLooks | null },
+    {
+      theme,
+      nowMs,
+      given = null,
+    }: { readonly theme: Theme; readonly nowMs: number; readonly given?: GivenLooks | null },
   ) {
     this.given = given;
     this.theme = theme;
     this.openedAt = sequence;
     this.saved = this.looks();
     this.past = new CellPast(sheet);
-    this.evaluation = new Evaluation(sheet, this.saved, { now: serialInZone(nowMs, sheet.settings.zone), history: this.past });
+    this.evaluation = new Evaluation(sheet, this.saved, {
+      now: serialInZone(nowMs, sheet.settings.zone),
+      history: this.past,
+    });
     this.useRules();
   }
 
@@ -127,7 +134,10 @@ export class Replica {
     return inverse;
   }
 
-  /** As `apply`, in parts, with `rest` after each, which hears the share that is done. Where it throws, everything is as it was. */
+  /**
+   * As `apply`, in parts, with `rest` after each, which hears the share that is done. Where it throws, everything is as
+   * it was.
+   */
   async applyInParts(change: Change, rest: (share: number) => Promise<void>): Promise<readonly Operation[]> {
     const parts = change.operations.flatMap(inParts);
     const course: Course = { inverse: [], effects: [], touched: [] };
@@ -152,7 +162,10 @@ export class Replica {
     return this.receiveAll([change]);
   }
 
-  /** Takes in changes of the server's log, in order. The pending changes of this page are rewound and replayed once for all of them. */
+  /**
+   * Takes in changes of the server's log, in order. The pending changes of this page are rewound and replayed once for
+   * all of them.
+   */
   receiveAll(changes: readonly RecordedChange[]): readonly Effect[] {
     const touched: Effect[] = [];
     const known = new Set<string>();

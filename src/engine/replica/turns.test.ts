@@ -18,7 +18,12 @@ describe('turns', () => {
     const first = turns.take(log('now'));
     expect(done).toEqual(['now']);
     await first;
-    const all = [turns.take(long(turns, 'a', 2)), turns.take(log('b')), turns.take(long(turns, 'c', 2)), turns.take(log('d'))];
+    const all = [
+      turns.take(long(turns, 'a', 2)),
+      turns.take(log('b')),
+      turns.take(long(turns, 'c', 2)),
+      turns.take(log('d')),
+    ];
     expect(done).toEqual(['now', 'a0']);
     await Promise.all(all);
     expect(done).toEqual(['now', 'a0', 'a1', 'b', 'c0', 'c1', 'd']);

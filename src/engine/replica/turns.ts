@@ -6,8 +6,8 @@ export class Stopped extends Error {
 }
 
 /**
- * One piece of work at the sheet at a time, first come, first served. A long one rests between its parts: then the worker hears what
- * else is asked, which waits for its own turn, and whether the work is to stop.
+ * One piece of work at the sheet at a time, first come, first served. A long one rests between its parts: then the
+ * worker hears what else is asked, which waits for its own turn, and whether the work is to stop.
  */
 export class Turns {
   private current: Promise<unknown> | null = null;

@@ -4,13 +4,18 @@ import { adviseOn, ADVISERS, type AdviceCode } from '../../core/rules/advice/reg
 import type { Replica } from '../replica/replica';
 import type { Turns } from '../replica/turns';
 
-/** What there is to say of the rules; what was dismissed is left out. Each adviser has a turn of its own, so that nobody waits for all of them. */
+/**
+ * What there is to say of the rules; what was dismissed is left out. Each adviser has a turn of its own, so that nobody
+ * waits for all of them.
+ */
 export async function adviceInTurns(opened: () => Replica, turns: Turns): Promise<Advice[]> {
   const found: Advice[] = [];
   for (const code of Object.keys(ADVISERS) as AdviceCode[]) {
     await turns.take(() => {
       const replica = opened();
-      found.push(...adviseOn(code, { evaluation: replica.evaluation, saved: replica.saved, stored: replica.rulesAtWork() }));
+      found.push(
+        ...adviseOn(code, { evaluation: replica.evaluation, saved: replica.saved, stored: replica.rulesAtWork() }),
+      );
     });
     await new Promise((resolve) => setTimeout(resolve));
   }

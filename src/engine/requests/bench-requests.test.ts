@@ -30,13 +30,21 @@ describe('what the bench asks', () => {
   });
 
   test('what a rule makes of values by themselves, of either number of outcomes', async () => {
-    expect(await opened.ask({ kind: 'ask-trials', rule: low, values: [4.9, 5, null, 'x'] })).toEqual([true, false, false, false]);
+    expect(await opened.ask({ kind: 'ask-trials', rule: low, values: [4.9, 5, null, 'x'] })).toEqual([
+      true,
+      false,
+      false,
+      false,
+    ]);
     const bands = rule({ when: { kind: 'bands', cuts: [5, 7], looks: [null, null, null] } });
     expect(await opened.ask({ kind: 'ask-trials', rule: bands, values: [4.9, 5, 8, ''] })).toEqual([0, 1, 2, null]);
   });
 
   test('how a formula reads at the first cells, the last and the selected one, and what it gives', async () => {
-    await opened.ask({ kind: 'draft', rule: { id: 'low', key: 'a0', rule: rule({ when: { kind: 'formula', formula: '=A2*2>$A$2' } }) } });
+    await opened.ask({
+      kind: 'draft',
+      rule: { id: 'low', key: 'a0', rule: rule({ when: { kind: 'formula', formula: '=A2*2>$A$2' } }) },
+    });
     expect(await opened.ask({ kind: 'ask-readings', rule: 'low', at: { column: 0, position: 5 } })).toEqual([
       { address: 'A2', formula: '=A2*2>$A$2', gives: 'TRUE' },
       { address: 'A3', formula: '=A3*2>$A$2', gives: 'TRUE' },
@@ -48,7 +56,9 @@ describe('what the bench asks', () => {
   });
 
   test('the values are read anew once a cell has changed', async () => {
-    const profile = async () => ((await opened.ask({ kind: 'ask-profile', rule: 'low', reads: low.reads, thresholds: [] })) as RuleProfile).profile;
+    const profile = async () =>
+      ((await opened.ask({ kind: 'ask-profile', rule: 'low', reads: low.reads, thresholds: [] })) as RuleProfile)
+        .profile;
     const before = await profile();
     expect(await profile()).toEqual(before);
     await opened.ask({ kind: 'enter', column: 0, position: 1, input: '600' });
@@ -60,7 +70,9 @@ describe('what the bench asks', () => {
   test('a saved look that is changed is painted otherwise wherever it is used', async () => {
     await opened.ask({
       kind: 'change',
-      operations: [{ kind: 'put-parts', parts: [{ id: 'look-alarm', kind: 'look', name: 'Loud', look: { fill: '#123456' } }] }],
+      operations: [
+        { kind: 'put-parts', parts: [{ id: 'look-alarm', kind: 'look', name: 'Loud', look: { fill: '#123456' } }] },
+      ],
     });
     expect((await opened.frame()).looks).toMatchObject([{ id: 'look-alarm', name: 'Loud' }]);
     const { lookTable } = await opened.window();

@@ -9,8 +9,15 @@ import { unpackSheet } from '../../protocol/packed-sheet';
 import { fetchSheet } from '../link/fetch-sheet';
 import { sendJson } from '../link/send-json';
 
-/** Makes copies of rules on another sheet, after those that are there. Throws in words where a field is missing there; then none is made. */
-export async function carryElsewhere(from: Sheet, stored: readonly StoredRule[], target: SheetId): Promise<{ readonly name: string }> {
+/**
+ * Makes copies of rules on another sheet, after those that are there. Throws in words where a field is missing there;
+ * then none is made.
+ */
+export async function carryElsewhere(
+  from: Sheet,
+  stored: readonly StoredRule[],
+  target: SheetId,
+): Promise<{ readonly name: string }> {
   const { sheet: to, head } = unpackSheet(await fetchSheet(target));
   const there = to.rulesInOrder();
   const keys = keysAt(there, there.length, stored.length);
@@ -23,7 +30,9 @@ export async function carryElsewhere(from: Sheet, stored: readonly StoredRule[],
     return { id, key: keys[at]!, rule: { ...carried.rule, id } };
   });
   const operations = [...(looks.size ? [{ kind: 'put-parts', parts: [...looks.values()] }] : []), putRules(rules)];
-  const sent = await sendJson(`/api/sheets/${encodeURIComponent(target)}/changes`, { body: { id: nanoid(), operations } });
+  const sent = await sendJson(`/api/sheets/${encodeURIComponent(target)}/changes`, {
+    body: { id: nanoid(), operations },
+  });
   if ('refused' in sent) throw new Error(sent.refused);
   return { name: head.name };
 }

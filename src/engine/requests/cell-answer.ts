@@ -5,8 +5,15 @@ import type { CellAnswer, CellPosition } from '../../protocol/engine-messages';
 import type { EntryLock } from '../replica/entry-lock';
 import type { Replica } from '../replica/replica';
 
-/** What there is to say of a cell: what it holds, how it is formatted, and why it looks so; null where there is no such cell. */
-export function cellAnswer(replica: Replica, { column, position }: CellPosition, lock: EntryLock | null): CellAnswer | null {
+/**
+ * What there is to say of a cell: what it holds, how it is formatted, and why it looks so; null where there is no such
+ * cell.
+ */
+export function cellAnswer(
+  replica: Replica,
+  { column, position }: CellPosition,
+  lock: EntryLock | null,
+): CellAnswer | null {
   const { sheet, evaluation, saved } = replica;
   const slot = sheet.order[position];
   const field = sheet.fields[column];

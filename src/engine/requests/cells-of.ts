@@ -6,6 +6,7 @@ export function cellsOf(sheet: Sheet, areas: readonly Area[], most: number): Cel
   const cells: CellIds[] = [];
   for (const { left, top, right, bottom } of areas)
     for (const slot of sheet.order.slice(top, bottom + 1))
-      for (const { id: field } of sheet.fields.slice(left, right + 1)) if (cells.length < most) cells.push({ row: sheet.rowId(slot), field });
+      for (const { id: field } of sheet.fields.slice(left, right + 1))
+        if (cells.length < most) cells.push({ row: sheet.rowId(slot), field });
   return cells;
 }

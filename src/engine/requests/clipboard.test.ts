@@ -7,7 +7,9 @@ import { readPasted, spread } from './clipboard';
 test('a table of any texts comes back from the clipboard as it was written', () => {
   const table = fc
     .integer({ min: 1, max: 4 })
-    .chain((width) => fc.array(fc.array(fc.string(), { minLength: width, maxLength: width }), { minLength: 1, maxLength: 5 }));
+    .chain((width) =>
+      fc.array(fc.array(fc.string(), { minLength: width, maxLength: width }), { minLength: 1, maxLength: 5 }),
+    );
   fc.assert(
     fc.property(table, (rows) => {
       fc.pre(rows.flat().every((text) => !/[\0\r\n\uFEFF]/.test(text)) && rows.at(-1)!.some((text) => text !== ''));

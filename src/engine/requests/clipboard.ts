@@ -52,7 +52,11 @@ export function copyArea(replica: Replica, area: Area, token: string): { copied:
 const escapeHtml = (text: string): string => text.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`);
 
 /** The cells to paste at a place: what was copied here, as it was asked for. */
-export function pastedCells({ rows, area }: Copied, at: { column: number; position: number }, how: PasteHow): PastedCell[][] {
+export function pastedCells(
+  { rows, area }: Copied,
+  at: { column: number; position: number },
+  how: PasteHow,
+): PastedCell[][] {
   const by = { columns: at.column - area.left, rows: at.position - area.top };
   const cells = rows.map((row) =>
     row.map(({ input, shown, style }): PastedCell => {

@@ -5,7 +5,10 @@ import { unpackSheet } from '../../protocol/packed-sheet';
 import { fetchSheet } from '../link/fetch-sheet';
 import { Replica } from '../replica/replica';
 
-/** What is different in a sheet as it is now, or after a later or earlier change, from the same sheet as it was: each under its own rules and at its own moment. */
+/**
+ * What is different in a sheet as it is now, or after a later or earlier change, from the same sheet as it was: each
+ * under its own rules and at its own moment.
+ */
 export async function differenceFrom(
   then: Replica,
   id: SheetId,

@@ -8,8 +8,14 @@ interface Steps {
   readonly rows: number;
 }
 
-/** The edge of the data that way: the last filled cell of those that follow without a gap, else the next filled one, else the last of the sheet. */
-export function edgeFrom(sheet: Sheet, { column, position, columns, rows }: Steps): { column: number; position: number } {
+/**
+ * The edge of the data that way: the last filled cell of those that follow without a gap, else the next filled one,
+ * else the last of the sheet.
+ */
+export function edgeFrom(
+  sheet: Sheet,
+  { column, position, columns, rows }: Steps,
+): { column: number; position: number } {
   const isIn = (x: number, y: number): boolean => x >= 0 && y >= 0 && x < sheet.fields.length && y < sheet.rowCount;
   const isFilled = (x: number, y: number): boolean => sheet.columns[x]!.inputAt(sheet.order[y]!) !== '';
   let [x, y] = [column, position];

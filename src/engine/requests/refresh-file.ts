@@ -22,7 +22,10 @@ async function readNewer(file: File): Promise<NewerRecords> {
     for await (const lines of opened.lines('newer', () => {}))
       for (const line of lines.split('\n')) {
         if (line === '') continue;
-        const { fields: found, row } = JSON.parse(line) as { readonly fields?: readonly Field[]; readonly row?: StoredRow };
+        const { fields: found, row } = JSON.parse(line) as {
+          readonly fields?: readonly Field[];
+          readonly row?: StoredRow;
+        };
         if (found) fields = [...found].sort((one, other) => compareKeys(one.key, other.key));
         const texts = row && fields.map(({ id }) => row.cells[id] ?? '');
         if (texts && row.role === 'header') labels = texts.map((text) => text.replace(/^'/, ''));

@@ -12,7 +12,8 @@ import type { Replica } from '../replica/replica';
 import { rowHeights, type OutOfView } from './row-heights';
 
 /** Rows up to the header, where that is near the top. */
-export const frozenRows = (sheet: Sheet): number => sheet.order.slice(0, 20).findLastIndex((slot) => sheet.roleAt(slot) === 'header') + 1;
+export const frozenRows = (sheet: Sheet): number =>
+  sheet.order.slice(0, 20).findLastIndex((slot) => sheet.roleAt(slot) === 'header') + 1;
 
 /** What the page must know of a sheet besides the visible window. */
 export function frameOf(replica: Replica, name: string, outOfView: OutOfView): SheetFrame {
@@ -38,6 +39,9 @@ export function frameOf(replica: Replica, name: string, outOfView: OutOfView): S
         sheet.fields,
       ),
     ],
-    folds: parentRows(sheet).map((position) => ({ position, folded: outOfView.folded.has(sheet.rowId(sheet.order[position]!)) })),
+    folds: parentRows(sheet).map((position) => ({
+      position,
+      folded: outOfView.folded.has(sheet.rowId(sheet.order[position]!)),
+    })),
   };
 }

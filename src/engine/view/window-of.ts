@@ -5,7 +5,13 @@ import { shownAt, shownBy } from '../../core/sheet/shown-cell';
 import type { ResolvedLook } from '../../core/rules/evaluate/resolver';
 import { trialCell, trialColumn } from '../../core/rules/explain/trial-cell';
 import { isInPart, type ValuePart } from '../../core/rules/explain/value-part';
-import { BAR_SHARES, type Area, type PaintedLook, type RowHeights, type SheetWindow } from '../../protocol/engine-messages';
+import {
+  BAR_SHARES,
+  type Area,
+  type PaintedLook,
+  type RowHeights,
+  type SheetWindow,
+} from '../../protocol/engine-messages';
 import type { EntryLock } from '../replica/entry-lock';
 import type { Replica } from '../replica/replica';
 
@@ -24,8 +30,15 @@ export interface WindowOptions {
   readonly trial: { readonly rule: string | null; readonly column: number };
 }
 
-/** The part of a sheet under an area, ready to paint. Cost: a few microseconds a cell, and nothing for the rest of the sheet. */
-export function windowOf(replica: Replica, asked: Area, { spotlight, heights, trial: tried, lock }: WindowOptions): SheetWindow {
+/**
+ * The part of a sheet under an area, ready to paint. Cost: a few microseconds a cell, and nothing for the rest of the
+ * sheet.
+ */
+export function windowOf(
+  replica: Replica,
+  asked: Area,
+  { spotlight, heights, trial: tried, lock }: WindowOptions,
+): SheetWindow {
   const { sheet, evaluation } = replica;
   const area = clip(asked, sheet.rowCount, sheet.fields.length);
   const width = Math.max(0, area.right - area.left + 1);
@@ -49,7 +62,11 @@ export function windowOf(replica: Replica, asked: Area, { spotlight, heights, tr
     const known = styles.get(key);
     if (known !== undefined) return known;
     const index =
-      table.push({ properties: Object.fromEntries(look.properties), rules: look.rules.map((rule) => names[rule]!), style: style ?? {} }) - 1;
+      table.push({
+        properties: Object.fromEntries(look.properties),
+        rules: look.rules.map((rule) => names[rule]!),
+        style: style ?? {},
+      }) - 1;
     styles.set(key, index);
     return index;
   };
@@ -74,8 +91,11 @@ export function windowOf(replica: Replica, asked: Area, { spotlight, heights, tr
     }
   }
   const first = sheet.recordSpan().first;
-  const isShaded = (position: number): boolean => (position - first) % 2 === 1 && sheet.roleAt(sheet.order[position]!) === 'record';
-  const banded = sheet.parts.get('bands') ? Uint8Array.from(rows, (position) => Number(isShaded(position))) : new Uint8Array(0);
+  const isShaded = (position: number): boolean =>
+    (position - first) % 2 === 1 && sheet.roleAt(sheet.order[position]!) === 'record';
+  const banded = sheet.parts.get('bands')
+    ? Uint8Array.from(rows, (position) => Number(isShaded(position)))
+    : new Uint8Array(0);
   const levelOf = (position: number): number => sheet.rowFormat(sheet.order[position]!).level ?? 0;
   const levels = rows.some((position) => levelOf(position) > 0) ? Uint8Array.from(rows, levelOf) : new Uint8Array(0);
   const roles = rows.map((position) => sheet.roleAt(sheet.order[position]!));
@@ -93,14 +113,20 @@ function litBy(replica: Replica, { rule, part }: Spotlight): (column: number, sl
   return (column, slot) => (reads.get(column)?.has(slot) ?? false) && isInPart(sheet, part, { column, slot });
 }
 
-function trialOf({ activeRules }: Replica['evaluation'], { rule, column, slots }: { rule: string | null; column: number; slots: readonly number[] }) {
+function trialOf(
+  { activeRules }: Replica['evaluation'],
+  { rule, column, slots }: { rule: string | null; column: number; slots: readonly number[] },
+) {
   const found = activeRules.find((candidate) => candidate.rule.id === rule);
   const at = found && trialColumn(found, column);
   if (!found || at === undefined || found.formulaValue(at, slots[0] ?? 0) === undefined) return null;
   return { column: at, cells: slots.map((slot) => trialCell(found, at, slot)) };
 }
 
-/** Numbers the objects among values of looks: rules share them between cells, so that the same object means the same value. */
+/**
+ * Numbers the objects among values of looks: rules share them between cells, so that the same object means the same
+ * value.
+ */
 const numberOf = new WeakMap<object, number>();
 let numbered = 0;
 
@@ -131,7 +157,11 @@ function rowsInView({ top, bottom }: Area, heights: RowHeights): number[] {
   return rows;
 }
 
-function textAt(sheet: Replica['sheet'], { column, slot }: { column: number; slot: number }, look: ResolvedLook): string {
+function textAt(
+  sheet: Replica['sheet'],
+  { column, slot }: { column: number; slot: number },
+  look: ResolvedLook,
+): string {
   if (look.properties.get('hideValue') === true) return '';
   const pattern = look.properties.get('number') as string | undefined;
   const shown = pattern === undefined ? undefined : shownBy(pattern, sheet.columns[column]!.valueAt(slot));

@@ -43,7 +43,12 @@ export interface EvaluateBody {
 
 /** UTF-16 code units of a value. */
 const MAX_TEXT = LIMITS.cellText;
-const value = Joi.alternatives().try(Joi.string().allow('').max(MAX_TEXT), Joi.number(), Joi.boolean(), Joi.any().valid(null));
+const value = Joi.alternatives().try(
+  Joi.string().allow('').max(MAX_TEXT),
+  Joi.number(),
+  Joi.boolean(),
+  Joi.any().valid(null),
+);
 const record = Joi.object()
   .pattern(/^/, value)
   .description('Values by label. Text is read as it would be typed: 2026-03-08 is a date, 12 % a number.');
@@ -54,11 +59,19 @@ const isValue = (value: unknown): boolean =>
   (typeof value === 'string' && value.length <= MAX_TEXT);
 
 function tooManyValues(records: readonly unknown[]): string | undefined {
-  const count = records.reduce<number>((sum, one) => sum + (typeof one === 'object' && one !== null ? Object.keys(one).length : 0), 0);
-  return count > MAX_VALUES ? `holds ${limitText(count)} values; at most ${limitText(MAX_VALUES)} are taken at once` : undefined;
+  const count = records.reduce<number>(
+    (sum, one) => sum + (typeof one === 'object' && one !== null ? Object.keys(one).length : 0),
+    0,
+  );
+  return count > MAX_VALUES
+    ? `holds ${limitText(count)} values; at most ${limitText(MAX_VALUES)} are taken at once`
+    : undefined;
 }
 
-/** A body with a list of records, which is checked by hand as there may be many values, and described by the schema that it is the same as. */
+/**
+ * A body with a list of records, which is checked by hand as there may be many values, and described by the schema that
+ * it is the same as.
+ */
 function withRecords<T>(name: keyof T & string, others: Joi.PartialSchemaMap<T>): Joi.ObjectSchema<T> {
   const checked = manyItems({
     item: record,
@@ -66,7 +79,8 @@ function withRecords<T>(name: keyof T & string, others: Joi.PartialSchemaMap<T>)
     tooMuch: tooManyValues,
   });
   const described = Joi.array().items(record).min(1);
-  const bodyWith = (list: Joi.ArraySchema) => Joi.object<T>({ [name]: list.max(MAX_RECORDS).required(), ...others } as Joi.SchemaMap<T>);
+  const bodyWith = (list: Joi.ArraySchema) =>
+    Joi.object<T>({ [name]: list.max(MAX_RECORDS).required(), ...others } as Joi.SchemaMap<T>);
   return bodyWith(checked).meta({ described: bodyWith(described) });
 }
 
@@ -80,7 +94,9 @@ const ruleFile = Joi.object({
   .unknown()
   .custom((file: object, helpers) =>
     JSON.stringify(file).length > MAX_RULES
-      ? helpers.message({ custom: `{{#label}} is too long: a rule file has at most ${limitText(MAX_RULES)} characters` })
+      ? helpers.message({
+          custom: `{{#label}} is too long: a rule file has at most ${limitText(MAX_RULES)} characters`,
+        })
       : file,
   )
   .description('A rule file, as “Rules alone” under Files gives it');
@@ -125,7 +141,9 @@ export const ENDPOINTS = {
         sequence: count.required().description('How many changes it has had'),
         records: count.required(),
         rules: count.required(),
-        fields: Joi.array().items(Joi.object({ label: Joi.string(), unit: Joi.string().allow(null), format: Joi.string().allow(null) })),
+        fields: Joi.array().items(
+          Joi.object({ label: Joi.string(), unit: Joi.string().allow(null), format: Joi.string().allow(null) }),
+        ),
       }),
     },
   },
@@ -142,7 +160,9 @@ export const ENDPOINTS = {
         .items(Joi.string().max(500))
         .single()
         .max(20)
-        .description('Conditions that all must hold, such as `Dissolved oxygen<7`: a label, one of = != < <= > >= or ~ (contains), and a value'),
+        .description(
+          'Conditions that all must hold, such as `Dissolved oxygen<7`: a label, one of = != < <= > >= or ~ (contains), and a value',
+        ),
       rule: Joi.string().max(200).description('Only records in which a rule of this name or id gives a look'),
       looks: Joi.boolean().default(true).description('Whether looks are told'),
     }),
@@ -160,7 +180,10 @@ export const ENDPOINTS = {
               row: count,
               values: Joi.object().pattern(/^/, value),
               shown: Joi.object().pattern(/^/, Joi.string()),
-              looks: Joi.object().pattern(/^/, Joi.object({ look: Joi.object().unknown(), rules: Joi.array().items(Joi.string()) })),
+              looks: Joi.object().pattern(
+                /^/,
+                Joi.object({ look: Joi.object().unknown(), rules: Joi.array().items(Joi.string()) }),
+              ),
             }),
           )
           .required(),
@@ -185,9 +208,17 @@ export const ENDPOINTS = {
       status: 200,
       says: 'What became of them',
       type: 'application/json',
-      schema: Joi.object({ sequence: count.required(), inserted: count.required(), updated: count.required(), unchanged: count.required() }),
+      schema: Joi.object({
+        sequence: count.required(),
+        inserted: count.required(),
+        updated: count.required(),
+        unchanged: count.required(),
+      }),
     },
-    example: { key: ['Station', 'Day'], records: [{ Station: 'Alder Weir', Day: '2026-03-08', 'Dissolved oxygen': 6.4, Turbidity: 12 }] },
+    example: {
+      key: ['Station', 'Day'],
+      records: [{ Station: 'Alder Weir', Day: '2026-03-08', 'Dissolved oxygen': 6.4, Turbidity: 12 }],
+    },
   },
   readRules: {
     id: 'readRules',
@@ -228,7 +259,10 @@ export const ENDPOINTS = {
       status: 200,
       says: 'A page of findings',
       type: 'application/json',
-      schema: Joi.object({ findings: Joi.array().items(finding).required(), next: Joi.string().allow(null).required() }),
+      schema: Joi.object({
+        findings: Joi.array().items(finding).required(),
+        next: Joi.string().allow(null).required(),
+      }),
     },
   },
   followFindings: {
@@ -236,7 +270,8 @@ export const ENDPOINTS = {
     method: 'get',
     path: '/sheets/{sheet}/findings/stream',
     says: 'Findings as they come, as server-sent events',
-    about: 'Each event is called `findings`, holds a list of them, and has the id of the last: a connection that broke goes on with Last-Event-ID.',
+    about:
+      'Each event is called `findings`, holds a list of them, and has the id of the last: a connection that broke goes on with Last-Event-ID.',
     scope: 'findings',
     headers: { 'Last-Event-ID': 'The id of the last finding that was heard' },
     answer: { status: 200, says: 'A stream of events', type: 'text/event-stream' },
@@ -246,14 +281,20 @@ export const ENDPOINTS = {
     method: 'get',
     path: '/sheets/{sheet}/export',
     says: 'The sheet as a file',
-    about: 'Separated values and records need no more than to read; what holds the rules too needs the scope rules besides.',
+    about:
+      'Separated values and records need no more than to read; what holds the rules too needs the scope rules besides.',
     scope: 'read',
     query: Joi.object<{ format: ExportFormatName | 'archive'; values: 'shown' | 'typed'; report: boolean }>({
       format: Joi.string()
         .valid(...Object.keys(EXPORT_FORMATS), 'archive')
         .required(),
-      values: Joi.string().valid('shown', 'typed').default('shown').description('For csv: as they are shown, or as they were typed'),
-      report: Joi.boolean().default(false).description('What the file does not say as the sheet does, in the place of the file'),
+      values: Joi.string()
+        .valid('shown', 'typed')
+        .default('shown')
+        .description('For csv: as they are shown, or as they were typed'),
+      report: Joi.boolean()
+        .default(false)
+        .description('What the file does not say as the sheet does, in the place of the file'),
     }),
     answer: { status: 200, says: 'The file', type: 'application/octet-stream' },
   },

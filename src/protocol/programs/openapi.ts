@@ -9,7 +9,10 @@ const VERSION = '1.0.0';
 type Json = Readonly<Record<string, unknown>>;
 
 /** One request as the page for people shows it. */
-export interface DescribedRequest extends Pick<Endpoint, 'id' | 'method' | 'path' | 'says' | 'about' | 'scope' | 'example'> {
+export interface DescribedRequest extends Pick<
+  Endpoint,
+  'id' | 'method' | 'path' | 'says' | 'about' | 'scope' | 'example'
+> {
   readonly parameters: readonly { readonly name: string; readonly in: string; readonly description?: string }[];
 }
 
@@ -30,22 +33,29 @@ export const describedRequests = (): DescribedRequest[] =>
     };
   });
 
-/** A schema as OpenAPI 3.1 has it (JSON Schema 2020-12); where it is checked by hand, that of the schema that describes it. */
+/**
+ * A schema as OpenAPI 3.1 has it (JSON Schema 2020-12); where it is checked by hand, that of the schema that describes
+ * it.
+ */
 function schemaOf(schema: Joi.Schema): Json {
-  const [described] = ((schema.$_terms.metas ?? []) as readonly object[]).flatMap((meta) => (meta as { described?: Joi.Schema }).described ?? []);
+  const [described] = ((schema.$_terms.metas ?? []) as readonly object[]).flatMap(
+    (meta) => (meta as { described?: Joi.Schema }).described ?? [],
+  );
   return joiToJson(described ?? schema, 'open-api-3.1') as Json;
 }
 
 /** The OpenAPI 3.1 document of what programs can ask, made of the schemas that requests are checked by. */
 export function openApiDocument(server: string): Json {
   const paths: Record<string, Record<string, Json>> = {};
-  for (const endpoint of Object.values<Endpoint>(ENDPOINTS)) (paths[endpoint.path] ??= {})[endpoint.method] = operationOf(endpoint);
+  for (const endpoint of Object.values<Endpoint>(ENDPOINTS))
+    (paths[endpoint.path] ??= {})[endpoint.method] = operationOf(endpoint);
   return {
     openapi: '3.1.0',
     info: {
       title: 'Auxesis for programs',
       version: VERSION,
-      description: 'Records, rules and findings of a sheet, for programs. A token is good for one sheet; it is made under Share, Programs.',
+      description:
+        'Records, rules and findings of a sheet, for programs. A token is good for one sheet; it is made under Share, Programs.',
     },
     servers: [{ url: `${server}/api/v1` }],
     security: [{ token: [] }],
@@ -63,7 +73,9 @@ export function openApiDocument(server: string): Json {
       schemas: {
         Refused: {
           type: 'object',
-          properties: { refused: { type: 'string', description: 'Why, in plain words, with the place in the request' } },
+          properties: {
+            refused: { type: 'string', description: 'Why, in plain words, with the place in the request' },
+          },
           required: ['refused'],
         },
       },
@@ -96,16 +108,32 @@ function operationOf({ id, says, about, scope, query, body, headers = {}, path, 
         schema: { type: 'string' },
       })),
       ...(query ? queryParameters(query) : []),
-      ...Object.entries(headers).map(([name, description]) => ({ name, in: 'header', required: false, description, schema: { type: 'string' } })),
+      ...Object.entries(headers).map(([name, description]) => ({
+        name,
+        in: 'header',
+        required: false,
+        description,
+        schema: { type: 'string' },
+      })),
     ],
     ...(body
-      ? { requestBody: { required: true, content: { 'application/json': { schema: schemaOf(body), ...(example ? { example } : {}) } } } }
+      ? {
+          requestBody: {
+            required: true,
+            content: { 'application/json': { schema: schemaOf(body), ...(example ? { example } : {}) } },
+          },
+        }
       : {}),
     responses: {
-      [answer.status]: { description: answer.says, content: { [answer.type]: answer.schema ? { schema: schemaOf(answer.schema) } : {} } },
+      [answer.status]: {
+        description: answer.says,
+        content: { [answer.type]: answer.schema ? { schema: schemaOf(answer.schema) } : {} },
+      },
       ...(isConditional ? { '304': { description: 'Nothing is different from the answer with this ETag' } } : {}),
       ...('If-Match' in headers ? { '412': { description: 'It has been changed since', ...refused } } : {}),
-      ...Object.fromEntries(Object.entries(REFUSED).map(([status, description]) => [status, { description, ...refused }])),
+      ...Object.fromEntries(
+        Object.entries(REFUSED).map(([status, description]) => [status, { description, ...refused }]),
+      ),
     },
   };
 }

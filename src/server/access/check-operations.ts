@@ -24,14 +24,18 @@ export async function checkOperations(
       (operation.kind === 'put-parts' && operation.parts.some(({ kind }) => kind === 'filling')) ||
       (operation.kind === 'remove-parts' && operation.parts.includes('filling')),
   );
-  if (isAboutFilling) throw new Refusal('not-allowed', 'Only its owner decides what fillers of this sheet may do and see.');
+  if (isAboutFilling)
+    throw new Refusal('not-allowed', 'Only its owner decides what fillers of this sheet may do and see.');
 }
 
 /** Entries that a filler makes at once: by pasting, or after some time without a connection. */
 const MAX_ENTRIES = 2000;
 const TOO_LONG = `An entry here has at most ${MAX_FILLED.toLocaleString('en')} characters. What you entered is longer and was not kept.`;
 
-type Reading = { readonly reader: { readonly role: 'filler' | 'viewer'; readonly own: Own }; readonly operations: readonly Operation[] };
+type Reading = {
+  readonly reader: { readonly role: 'filler' | 'viewer'; readonly own: Own };
+  readonly operations: readonly Operation[];
+};
 
 /** Fillers enter values into cells that are open for them, and nothing else. */
 async function checkEntries(tx: Transaction, sheet: SheetId, { reader, operations }: Reading): Promise<void> {
@@ -39,7 +43,8 @@ async function checkEntries(tx: Transaction, sheet: SheetId, { reader, operation
     if (operation.kind !== 'set-cells') throw new Refusal('locked', ONLY_VALUES);
     return operation.cells;
   });
-  if (cells.length > MAX_ENTRIES) throw new Refusal('too-long', `At most ${MAX_ENTRIES} entries are taken at once here.`);
+  if (cells.length > MAX_ENTRIES)
+    throw new Refusal('too-long', `At most ${MAX_ENTRIES} entries are taken at once here.`);
   if (cells.some(({ input }) => input.length > MAX_FILLED)) throw new Refusal('too-long', TOO_LONG);
   const fields = await readFields(tx, sheet);
   const rules = (await readRules(tx, sheet)).map(({ rule }) => rule);
@@ -51,13 +56,16 @@ async function checkEntries(tx: Transaction, sheet: SheetId, { reader, operation
     // A missing row or field answers like a locked one: a filler must not learn what else there is.
     const lock = open.lockOf({ row, role: rows.get(row)?.role ?? 'note', field: id }, reader);
     const field = fields.find((candidate) => candidate.id === id);
-    if (lock !== null || !rows.has(row) || !field) throw new Refusal('locked', lock ?? 'This cell is not there any more.');
+    if (lock !== null || !rows.has(row) || !field)
+      throw new Refusal('locked', lock ?? 'This cell is not there any more.');
     if (isFormulaInput(input)) throw new Refusal('locked', NO_FORMULAS);
     // The list goes only to those who get it with the field: for a cell that is open by itself it does not.
     if (!isAllowed(field, input))
       throw new Refusal(
         'bad-request',
-        filling.open.includes(id) ? `Choose one of: ${field.allowed!.join(', ')}.` : 'This is not one of the values that are taken here.',
+        filling.open.includes(id)
+          ? `Choose one of: ${field.allowed!.join(', ')}.`
+          : 'This is not one of the values that are taken here.',
       );
   }
 }

@@ -7,11 +7,17 @@ const PERMITS = {
   /** Open the sheet and follow it: each gets what their role may see. */
   read: { may: () => true, says: '' },
   /** Enter something: what exactly is looked at cell by cell. */
-  enter: { may: (role) => role !== 'viewer', says: 'You are here to read: only its owner and editors change this sheet.' },
+  enter: {
+    may: (role) => role !== 'viewer',
+    says: 'You are here to read: only its owner and editors change this sheet.',
+  },
   /** Everything that is in the sheet, its rules and its history with it. */
   work: { may: isMaker, says: 'Only the owner and editors of this sheet get its rules and its history.' },
   /** Who else may do what; the sheet's name; removing it. */
-  own: { may: (role) => role === 'owner', says: 'Only its owner decides who gets this sheet, what it is called, and whether it stays.' },
+  own: {
+    may: (role) => role === 'owner',
+    says: 'Only its owner decides who gets this sheet, what it is called, and whether it stays.',
+  },
 } satisfies Record<string, { may: (role: SheetRole) => boolean; says: string }>;
 
 export type Permit = keyof typeof PERMITS;

@@ -10,7 +10,11 @@ const MAX_LINES = 50;
 
 /** Writes digests from now on, each when it is due. */
 export function startDigests(): void {
-  setInterval(() => void writeDigests(database()).catch((error: unknown) => log().error({ err: error }, 'writing digests failed')), LOOK_MS).unref();
+  setInterval(
+    () =>
+      void writeDigests(database()).catch((error: unknown) => log().error({ err: error }, 'writing digests failed')),
+    LOOK_MS,
+  ).unref();
 }
 
 interface Due {
@@ -40,7 +44,12 @@ export async function writeDigests(sql: Sql): Promise<number> {
     if (findings.length === 0) continue;
     const lines = findings.slice(-MAX_LINES).map(findingLine);
     if (findings.length > MAX_LINES) lines.unshift(`${findings.length - MAX_LINES} earlier ones are in the feed.`);
-    await insertMail(sql, { sender: person, recipient: email, subject: `What entered and left the rules of ${name}`, body: lines.join('\n') });
+    await insertMail(sql, {
+      sender: person,
+      recipient: email,
+      subject: `What entered and left the rules of ${name}`,
+      body: lines.join('\n'),
+    });
     await sql`update finding_follow set digest_to = ${findings.at(-1)!.id} where sheet_id = ${sheet} and person_id = ${person}`;
     written++;
   }

@@ -67,7 +67,9 @@ export class FindingsKeeper {
         event: () => {},
         lost: (sheet) => this.kept.delete(sheet),
         tooCostly: (sheet) =>
-          void leaveOut(this.sql, sheet).catch((error: unknown) => log().error({ err: error }, 'a sheet that is too costly could not be noted')),
+          void leaveOut(this.sql, sheet).catch((error: unknown) =>
+            log().error({ err: error }, 'a sheet that is too costly could not be noted'),
+          ),
       },
     );
   }
@@ -113,7 +115,8 @@ export class FindingsKeeper {
     const changes = await readChangesAfter(this.sql, sheet, { after: head.sequence, limit: BATCH });
     const last = changes.at(-1);
     if (!last) return false;
-    const isQuiet = !head.hasRules && !changes.some(({ change }) => change.operations.some(({ kind }) => kind === 'put-rules'));
+    const isQuiet =
+      !head.hasRules && !changes.some(({ change }) => change.operations.some(({ kind }) => kind === 'put-rules'));
     if (isQuiet) {
       // Without rules there is nothing to find, and nothing to open.
       await this.drop(sheet);
@@ -140,11 +143,14 @@ export class FindingsKeeper {
     const packed = isOlder ? copy.packed : await packedAsOf(this.sql, sheet, head.sequence);
     const { wantsPast } = await this.pool.ask('open', sheet, { packed, atMs: head.at });
     for (let after = isOlder ? copy.sequence : head.sequence; after < head.sequence;) {
-      const known = (await readChangesAfter(this.sql, sheet, { after, limit: BATCH })).filter(({ sequence }) => sequence <= head.sequence);
+      const known = (await readChangesAfter(this.sql, sheet, { after, limit: BATCH })).filter(
+        ({ sequence }) => sequence <= head.sequence,
+      );
       await this.pool.ask('take', sheet, { changes: known });
       after = known.at(-1)?.sequence ?? head.sequence;
     }
-    if (wantsPast !== null) await this.pool.ask('past', sheet, { past: await readPast(this.sql, sheet, { until: wantsPast }) });
+    if (wantsPast !== null)
+      await this.pool.ask('past', sheet, { past: await readPast(this.sql, sheet, { until: wantsPast }) });
     this.kept.set(sheet, { sequence: head.sequence, usedAt: Date.now() });
   }
 
@@ -192,7 +198,9 @@ export class FindingsKeeper {
       this.leftOut.delete(sheet);
       this.lookSoon(sheet);
     }
-    await this.openForClock(Date.now()).catch((error: unknown) => log().error({ err: error }, 'the clock of the findings failed'));
+    await this.openForClock(Date.now()).catch((error: unknown) =>
+      log().error({ err: error }, 'the clock of the findings failed'),
+    );
     for (const [sheet, { usedAt, sequence }] of this.kept) {
       try {
         const head = await findFindingHead(this.sql, sheet);

@@ -73,7 +73,8 @@ export class KeptSheet {
     };
     for (const operation of change.change.operations) {
       if (operation.kind === 'set-cells') for (const { row, field } of operation.cells) remember(row, field);
-      if (operation.kind === 'remove-rows') for (const row of operation.rows) for (const { id } of sheet.fields) remember(row, id);
+      if (operation.kind === 'remove-rows')
+        for (const row of operation.rows) for (const { id } of sheet.fields) remember(row, id);
     }
     for (const effect of this.replica.receive(change)) noteBefore(effect, this.replica, shown);
     const findings = this.watch
@@ -98,7 +99,10 @@ export interface FindingsRequests {
     readonly answer: { readonly wantsPast: number | null };
   };
   readonly past: { readonly asked: { readonly past: SheetPast }; readonly answer: null };
-  readonly take: { readonly asked: { readonly changes: readonly RecordedChange[] }; readonly answer: readonly FoundAt[] };
+  readonly take: {
+    readonly asked: { readonly changes: readonly RecordedChange[] };
+    readonly answer: readonly FoundAt[];
+  };
   readonly tick: { readonly asked: { readonly nowMs: number }; readonly answer: readonly FoundAt[] };
   readonly close: { readonly asked: object; readonly answer: null };
 }

@@ -26,7 +26,12 @@ export async function passOn(sql: Sql, id: SheetId, findings: readonly InsertedF
     if (urgent.length > MAX_LINES) lines.push(`and ${urgent.length - MAX_LINES} more`);
     for (const { id: person, email, role } of await readMembers(sql, id))
       if (role === 'owner' || role === 'editor')
-        await insertMail(sql, { sender: person, recipient: email, subject: `${urgent[0]!.ruleName}: ${sheet.name}`, body: lines.join('\n') });
+        await insertMail(sql, {
+          sender: person,
+          recipient: email,
+          subject: `${urgent[0]!.ruleName}: ${sheet.name}`,
+          body: lines.join('\n'),
+        });
   }
   const url = await findHook(sql, id);
   // Also where it was allowed once: the setting may say otherwise by now.

@@ -1,6 +1,9 @@
 import type { Settings } from '../settings';
 
-/** The host and port of an address, as the setting lists them: `host:port`, also where the port is the usual one of its protocol. */
+/**
+ * The host and port of an address, as the setting lists them: `host:port`, also where the port is the usual one of its
+ * protocol.
+ */
 function hostAndPort(url: URL): string {
   return `${url.hostname}:${url.port || (url.protocol === 'https:' ? '443' : '80')}`.toLowerCase();
 }
@@ -9,8 +12,12 @@ function hostAndPort(url: URL): string {
  * Why an address may not be a webhook; null where it may. Off unless a setting names addresses. Never the app's own
  * port, nor the database's: requests of the server itself pass doors that are closed to others.
  */
-export function webhookRefusal(address: string, { webhooks, port, databaseUrl }: Pick<Settings, 'webhooks' | 'port' | 'databaseUrl'>): string | null {
-  if (webhooks.length === 0) return 'This server tells no other address of findings. Who runs it can allow some by a setting.';
+export function webhookRefusal(
+  address: string,
+  { webhooks, port, databaseUrl }: Pick<Settings, 'webhooks' | 'port' | 'databaseUrl'>,
+): string | null {
+  if (webhooks.length === 0)
+    return 'This server tells no other address of findings. Who runs it can allow some by a setting.';
   if (!URL.canParse(address)) return 'Write an address such as http://127.0.0.1:9000/findings.';
   const url = new URL(address);
   if (url.protocol !== 'http:' && url.protocol !== 'https:') return 'The address must begin with http: or https:.';

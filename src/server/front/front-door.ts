@@ -15,8 +15,8 @@ export const REQUEST_HEADER = 'x-auxesis-request';
 type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<void>;
 
 /**
- * Stands before the app and lets in what it should answer: requests for a host name of ours, and changes that come from a page of ours or from a
- * program. Every answer gets the headers of `securityHeaders`.
+ * Stands before the app and lets in what it should answer: requests for a host name of ours, and changes that come from
+ * a page of ours or from a program. Every answer gets the headers of `securityHeaders`.
  */
 export function frontDoor(settings: Settings, handle: Handler): Handler {
   return async (request, response) => {
@@ -26,9 +26,14 @@ export function frontDoor(settings: Settings, handle: Handler): Handler {
     const path = (request.url ?? '/').split('?', 1)[0]!;
     for (const [name, value] of Object.entries(securityHeaders(path, nonce, settings))) response.setHeader(name, value);
     response.setHeader('x-request-id', id);
-    if (!isOurHost(headers.host, settings)) return refuse(response, 421, 'This server does not answer by this name. Ask for it by its own address.');
+    if (!isOurHost(headers.host, settings))
+      return refuse(response, 421, 'This server does not answer by this name. Ask for it by its own address.');
     if (!mayChange({ method, headers }))
-      return refuse(response, 403, 'This request comes from another site, so nothing was changed. Do it from a page of the app.');
+      return refuse(
+        response,
+        403,
+        'This request comes from another site, so nothing was changed. Do it from a page of the app.',
+      );
     const client = clientOf(request, settings);
     if (!settings.trustsProxy) for (const name of FORWARDED) delete headers[name];
     headers[CLIENT_HEADER] = client;
@@ -48,10 +53,25 @@ function noteRequest({ method = 'GET', url = '/' }: IncomingMessage, response: S
   const isStream = String(response.getHeader('content-type') ?? '').startsWith('text/event-stream');
   if (!isStream) metrics().requestSeconds.observe({ method, status: String(response.statusCode) }, seconds);
   if (path.startsWith('/_next/') || path === '/api/health') return;
-  log().info({ request: response.getHeader('x-request-id'), method, path, status: response.statusCode, ms: Math.round(seconds * 1000) }, 'answered');
+  log().info(
+    {
+      request: response.getHeader('x-request-id'),
+      method,
+      path,
+      status: response.statusCode,
+      ms: Math.round(seconds * 1000),
+    },
+    'answered',
+  );
 }
 
-const FORWARDED = ['x-forwarded-for', 'x-forwarded-host', 'x-forwarded-proto', 'x-forwarded-port', 'forwarded'] as const;
+const FORWARDED = [
+  'x-forwarded-for',
+  'x-forwarded-host',
+  'x-forwarded-proto',
+  'x-forwarded-port',
+  'forwarded',
+] as const;
 
 async function refuse(response: ServerResponse, status: number, refused: string): Promise<void> {
   response.statusCode = status;

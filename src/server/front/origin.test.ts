@@ -19,7 +19,8 @@ test.each([
 
 test('a port is no part of a name', () => expect(hostName('[2001:db8::1]:8080')).toBe('[2001:db8::1]'));
 
-const may = (headers: Record<string, string>, method = 'POST') => mayChange({ method, headers: { host: 'localhost:4380', ...headers } });
+const may = (headers: Record<string, string>, method = 'POST') =>
+  mayChange({ method, headers: { host: 'localhost:4380', ...headers } });
 
 // Values of Sec-Fetch-Site: Fetch Metadata Request Headers (W3C), 2.3.
 test.each([
@@ -33,8 +34,13 @@ test.each([
   ['another port', { origin: 'http://localhost:4381' }, false],
   ['a page without an origin', { origin: 'null' }, false],
   ['a program with a token', { authorization: 'Bearer auxesis_x', origin: 'http://evil.example' }, true],
-  ['a page that sends a token and the cookies too', { authorization: 'Bearer x', cookie: 'a=b', 'sec-fetch-site': 'cross-site' }, false],
+  [
+    'a page that sends a token and the cookies too',
+    { authorization: 'Bearer x', cookie: 'a=b', 'sec-fetch-site': 'cross-site' },
+    false,
+  ],
   ['a program without one', {}, true],
 ] as const)('a change from %s', (_, headers, isTaken) => expect(may(headers)).toBe(isTaken));
 
-test('what changes nothing may come from anywhere', () => expect(may({ 'sec-fetch-site': 'cross-site' }, 'GET')).toBe(true));
+test('what changes nothing may come from anywhere', () =>
+  expect(may({ 'sec-fetch-site': 'cross-site' }, 'GET')).toBe(true));

@@ -6,16 +6,27 @@ export function hostName(host: string | undefined): string | undefined {
   return /^(\[[\da-fA-F:.]+\]|[^:/?#@\s]+)(?::\d{1,5})?$/.exec(host ?? '')?.[1]?.toLowerCase();
 }
 
-/** Whether the app may be asked for by this Host header: so that a foreign name that leads here gets nothing (DNS rebinding). */
-export const isOurHost = (host: string | undefined, { hosts }: Pick<Settings, 'hosts'>): boolean => hosts.includes(hostName(host) ?? '');
+/**
+ * Whether the app may be asked for by this Host header: so that a foreign name that leads here gets nothing (DNS
+ * rebinding).
+ */
+export const isOurHost = (host: string | undefined, { hosts }: Pick<Settings, 'hosts'>): boolean =>
+  hosts.includes(hostName(host) ?? '');
 
 const SAFE: readonly string[] = ['GET', 'HEAD', 'OPTIONS'];
 
 /**
- * Whether a request that may change something comes from a page of ours, from the person's own typing, or from a program. Browsers say so in
- * Sec-Fetch-Site (Fetch Metadata, W3C); older ones by Origin (RFC 6454). Programs send neither cookies nor these headers: they come by a token.
+ * Whether a request that may change something comes from a page of ours, from the person's own typing, or from a
+ * program. Browsers say so in Sec-Fetch-Site (Fetch Metadata, W3C); older ones by Origin (RFC 6454). Programs send
+ * neither cookies nor these headers: they come by a token.
  */
-export function mayChange({ method, headers }: { readonly method: string; readonly headers: IncomingHttpHeaders }): boolean {
+export function mayChange({
+  method,
+  headers,
+}: {
+  readonly method: string;
+  readonly headers: IncomingHttpHeaders;
+}): boolean {
   if (SAFE.includes(method)) return true;
   if (/^bearer /i.test(headers.authorization ?? '') && headers.cookie === undefined) return true;
   const site = headers['sec-fetch-site'];

@@ -1,8 +1,8 @@
 import type { Settings } from '../settings';
 
 /**
- * What a page may load and run (Content Security Policy 3, W3C). Scripts run only with the nonce of the answer, and those that they load. Styles may
- * stand in the page, as the library of the interface sets sizes and colours there.
+ * What a page may load and run (Content Security Policy 3, W3C). Scripts run only with the nonce of the answer, and
+ * those that they load. Styles may stand in the page, as the library of the interface sets sizes and colours there.
  */
 export const contentPolicy = (nonce: string): string =>
   [
@@ -23,7 +23,11 @@ export const contentPolicy = (nonce: string): string =>
 const DEVELOPMENT = process.env.NODE_ENV === 'development' ? " 'unsafe-eval'" : '';
 
 /** The headers of every answer. Files of the app that never change may be kept by caches; all else is private. */
-export function securityHeaders(path: string, nonce: string, { publicUrl }: Pick<Settings, 'publicUrl'>): Readonly<Record<string, string>> {
+export function securityHeaders(
+  path: string,
+  nonce: string,
+  { publicUrl }: Pick<Settings, 'publicUrl'>,
+): Readonly<Record<string, string>> {
   return {
     'content-security-policy': contentPolicy(nonce),
     'x-content-type-options': 'nosniff',

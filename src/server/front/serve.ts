@@ -4,8 +4,8 @@ import { log } from '../log';
 import { settings as readSettings } from '../settings';
 import { frontDoor } from './front-door';
 
-// The process of the app: an HTTP server of Node with the front door before the framework. The framework's own middleware would read every body into
-// memory first, and would not see what is refused before it.
+// The process of the app: an HTTP server of Node with the front door before the framework. The framework's own
+// middleware would read every body into memory first, and would not see what is refused before it.
 
 /** How long the headers of a request, and all of a request, may take to arrive. */
 const HEADERS_MS = 15_000;
@@ -58,13 +58,20 @@ async function serve(): Promise<void> {
 const isBrokenOff = (error: NodeJS.ErrnoException): boolean =>
   error.name === 'AbortError' || error.name === 'ResponseAborted' || BROKEN_OFF.has(error.code ?? '');
 
-const BROKEN_OFF: ReadonlySet<string> = new Set(['ECONNRESET', 'EPIPE', 'ERR_STREAM_PREMATURE_CLOSE', 'ERR_STREAM_DESTROYED', 'ABORT_ERR']);
+const BROKEN_OFF: ReadonlySet<string> = new Set([
+  'ECONNRESET',
+  'EPIPE',
+  'ERR_STREAM_PREMATURE_CLOSE',
+  'ERR_STREAM_DESTROYED',
+  'ABORT_ERR',
+]);
 
 /**
  * Called before the server stops, such as by streams, which ask their readers to connect again. Set by the app's own
  * modules.
  */
-const stopping = (): ReadonlySet<() => void> => (globalThis as { auxesisStopping?: Set<() => void> }).auxesisStopping ?? new Set();
+const stopping = (): ReadonlySet<() => void> =>
+  (globalThis as { auxesisStopping?: Set<() => void> }).auxesisStopping ?? new Set();
 
 serve().catch((error: unknown) => {
   console.error(error instanceof Error ? error.message : error);

@@ -35,7 +35,8 @@ interface Streamed {
 function countStream(author: string): () => void {
   const ofOne = open.get(author) ?? 0;
   const inAll = [...open.values()].reduce((sum, count) => sum + count, 0);
-  if (ofOne >= MAX_OF_ONE || inAll >= MAX_IN_ALL) throw new Refusal('too-busy', 'Too many pages are open at once. Close some, then reload this one.');
+  if (ofOne >= MAX_OF_ONE || inAll >= MAX_IN_ALL)
+    throw new Refusal('too-busy', 'Too many pages are open at once. Close some, then reload this one.');
   open.set(author, ofOne + 1);
   return () => {
     const left = (open.get(author) ?? 1) - 1;

@@ -17,8 +17,14 @@ interface FindingStreamQuery {
   readonly mayRead: () => Promise<boolean>;
 }
 
-/** Server-sent events of a sheet's findings as they come: `findings` with the id of the last, so that a connection that broke goes on from there. */
-export function findingStream(sql: Sql, { sheet, after, signal, served, mayRead }: FindingStreamQuery): ReadableStream<Uint8Array> {
+/**
+ * Server-sent events of a sheet's findings as they come: `findings` with the id of the last, so that a connection that
+ * broke goes on from there.
+ */
+export function findingStream(
+  sql: Sql,
+  { sheet, after, signal, served, mayRead }: FindingStreamQuery,
+): ReadableStream<Uint8Array> {
   return eventStream({
     served,
     signal,

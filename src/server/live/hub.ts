@@ -79,14 +79,17 @@ export class Hub {
   }
 
   /**
-   * Waits until notices come, for some seconds. A lost connection, and one that could not be made at first, is taken up again by the driver; what came
-   * in between is read from the log then.
+   * Waits until notices come, for some seconds. A lost connection, and one that could not be made at first, is taken up
+   * again by the driver; what came in between is read from the log then.
    */
   private async listen(): Promise<void> {
     this.listening ??= this.beginToListen();
     const patience = new AbortController();
     try {
-      await Promise.race([this.listening, pause(PATIENCE_MS, 'late', { signal: patience.signal, ref: false }).then(tooLate)]);
+      await Promise.race([
+        this.listening,
+        pause(PATIENCE_MS, 'late', { signal: patience.signal, ref: false }).then(tooLate),
+      ]);
     } finally {
       patience.abort();
     }

@@ -23,7 +23,15 @@ interface ReaderStreamQuery {
  * Server-sent events for a reader without rules: `repaint` with the differences, or `stale` where the reader must load
  * again.
  */
-export function paintedStream({ sheet, of, from, page, signal, served, mayRead }: ReaderStreamQuery): ReadableStream<Uint8Array> {
+export function paintedStream({
+  sheet,
+  of,
+  from,
+  page,
+  signal,
+  served,
+  mayRead,
+}: ReaderStreamQuery): ReadableStream<Uint8Array> {
   return eventStream({
     served,
     signal,
@@ -31,10 +39,16 @@ export function paintedStream({ sheet, of, from, page, signal, served, mayRead }
     async start(send) {
       const { presence } = liveHub();
       // Fillers do not learn of one another, and viewers not where somebody is: it might be in a hidden cell.
-      const seen = (present: readonly Present[]) => present.flatMap((one) => (one.role === 'filler' ? [] : { ...one, place: null }));
-      const unwatch = of.reader.role === 'viewer' ? presence.watch(sheet, (present) => send({ event: 'presence', data: seen(present) })) : () => {};
+      const seen = (present: readonly Present[]) =>
+        present.flatMap((one) => (one.role === 'filler' ? [] : { ...one, place: null }));
+      const unwatch =
+        of.reader.role === 'viewer'
+          ? presence.watch(sheet, (present) => send({ event: 'presence', data: seen(present) }))
+          : () => {};
       const unfollow = await painter().follow(sheet, { of, from }, (repaint) =>
-        repaint === 'stale' ? send({ event: 'stale', data: {} }) : send({ event: 'repaint', data: repaint, id: `${from.view}.${repaint.revision}` }),
+        repaint === 'stale'
+          ? send({ event: 'stale', data: {} })
+          : send({ event: 'repaint', data: repaint, id: `${from.view}.${repaint.revision}` }),
       );
       return () => {
         unwatch();

@@ -16,7 +16,10 @@ export interface Announced {
   readonly present: Present | null;
 }
 
-/** What a page is known by: the key that it has made, which others hear of, with who has it open. So nobody speaks for the page of somebody else. */
+/**
+ * What a page is known by: the key that it has made, which others hear of, with who has it open. So nobody speaks for
+ * the page of somebody else.
+ */
 export const ownKey = (author: string, key: string): string => `${author} ${key}`;
 
 /** Announces a presence to every process. */
@@ -26,7 +29,9 @@ export async function announce(sql: Queryable, announced: Announced): Promise<vo
 
 /** Announces that a page has left. Nobody waits for it: a silent page is gone before long all the same. */
 export function leave(sql: Queryable, sheet: SheetId, page: string): void {
-  announce(sql, { sheet, key: page, present: null }).catch((error: unknown) => log().error({ err: error }, 'telling who left failed'));
+  announce(sql, { sheet, key: page, present: null }).catch((error: unknown) =>
+    log().error({ err: error }, 'telling who left failed'),
+  );
 }
 
 /** Announcements within this time are passed on once. */

@@ -68,7 +68,10 @@ export class PaintedSheet {
     return { view: view.id, packed: gzipSync(view.pack(this.about), { level: 3 }) };
   }
 
-  /** The look that an entry would have for a filler; null where that is not shown, or the cell is not theirs. Everything is as before then. */
+  /**
+   * The look that an entry would have for a filler; null where that is not shown, or the cell is not theirs. Everything
+   * is as before then.
+   */
   judge(of: ViewOf, { row, field, input }: JudgedCell): GivenLook | null {
     const { sheet } = this.replica;
     const [slot, column] = [sheet.findSlot(row), sheet.findColumn(field)];
@@ -92,7 +95,10 @@ export class PaintedSheet {
   }
 
   /** The sheet as a file. */
-  export(format: ExportFormatName, options: ExportOptions): { readonly parts: readonly (string | Uint8Array)[]; readonly report: ExportReport } {
+  export(
+    format: ExportFormatName,
+    options: ExportOptions,
+  ): { readonly parts: readonly (string | Uint8Array)[]; readonly report: ExportReport } {
     const { parts, report } = EXPORT_FORMATS[format].write(this.source(), options);
     return { parts: [...parts], report };
   }

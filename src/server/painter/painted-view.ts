@@ -75,7 +75,11 @@ export class PaintedView {
     for (const slot of sheet.order) packer.add(sentRow(sheet.storedRow(slot), this.sight, sheet));
     const codes = columns.map((_, at) => Uint32Array.from(sheet.order, (slot) => this.codes[at]![slot] ?? 0));
     const { role, own } = this.of.reader;
-    return packPainted(packer.pack(), { view: this.id, revision: this.revision, role, own, looks: this.looks, legend: this.legend }, codes);
+    return packPainted(
+      packer.pack(),
+      { view: this.id, revision: this.revision, role, own, looks: this.looks, legend: this.legend },
+      codes,
+    );
   }
 
   /** The differences after some changes; `stale` where readers must load again, null where there are none. */

@@ -25,9 +25,15 @@ export interface PainterRequests {
     readonly answer: { readonly view: string; readonly packed: Uint8Array };
   };
   /** Answered with null where entries are not judged while they are typed. */
-  readonly judge: { readonly asked: { readonly of: ViewOf; readonly cell: JudgedCell }; readonly answer: GivenLook | null };
+  readonly judge: {
+    readonly asked: { readonly of: ViewOf; readonly cell: JudgedCell };
+    readonly answer: GivenLook | null;
+  };
   /** Records from the top, after one of them, that meet some conditions; a page of them. */
-  readonly records: { readonly asked: { readonly wanted: RecordsWanted }; readonly answer: RecordsPage | { readonly refused: string } };
+  readonly records: {
+    readonly asked: { readonly wanted: RecordsWanted };
+    readonly answer: RecordsPage | { readonly refused: string };
+  };
   /** The sheet as a file. */
   readonly export: {
     readonly asked: { readonly format: ExportFormatName; readonly options: ExportOptions };

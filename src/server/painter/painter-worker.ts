@@ -11,7 +11,19 @@ const sheets = new Map<string, PaintedSheet>();
 
 type Kinds = Pick<
   PainterRequests,
-  'open' | 'paint' | 'judge' | 'records' | 'export' | 'evaluate' | 'receive' | 'past' | 'tick' | 'tell' | 'drop' | 'close' | 'ping'
+  | 'open'
+  | 'paint'
+  | 'judge'
+  | 'records'
+  | 'export'
+  | 'evaluate'
+  | 'receive'
+  | 'past'
+  | 'tick'
+  | 'tell'
+  | 'drop'
+  | 'close'
+  | 'ping'
 >;
 
 answerRequests<Kinds>((request) => {
@@ -38,7 +50,10 @@ function open(sheet: string, packed: Uint8Array): number {
   return opened.sequence;
 }
 
-function answer(sheet: PaintedSheet, request: Exclude<WorkerRequest<Kinds>, { kind: 'open' | 'close' | 'evaluate' | 'ping' }>): unknown {
+function answer(
+  sheet: PaintedSheet,
+  request: Exclude<WorkerRequest<Kinds>, { kind: 'open' | 'close' | 'evaluate' | 'ping' }>,
+): unknown {
   switch (request.kind) {
     case 'paint':
       return sheet.paint(request.key, request.of);

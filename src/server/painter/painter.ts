@@ -83,8 +83,17 @@ class Painter {
   constructor(private readonly sql: Sql) {
     const begin = () => beginWorker(join(process.cwd(), 'dist', 'painter.cjs'));
     this.pool = new WorkerPool<PainterRequests, PainterEvent>(
-      { processes: Math.max(2, Math.min(4, availableParallelism())), begin, opening: ['open', 'evaluate', 'ping'], deadlines: DEADLINES },
-      { event: (event) => this.hear(event), lost: (sheet) => this.lose(sheet), tooCostly: (sheet) => this.noteTooCostly(sheet) },
+      {
+        processes: Math.max(2, Math.min(4, availableParallelism())),
+        begin,
+        opening: ['open', 'evaluate', 'ping'],
+        deadlines: DEADLINES,
+      },
+      {
+        event: (event) => this.hear(event),
+        lost: (sheet) => this.lose(sheet),
+        tooCostly: (sheet) => this.noteTooCostly(sheet),
+      },
     );
     setInterval(() => this.tick(), TICK_MS).unref();
   }
@@ -100,7 +109,11 @@ class Painter {
   }
 
   /** Sends a reader the repaints from where they stand. Returns how to stop. */
-  async follow(sheet: SheetId, { of, from }: { readonly of: ViewOf; readonly from: ViewPlace }, listener: Listener): Promise<() => void> {
+  async follow(
+    sheet: SheetId,
+    { of, from }: { readonly of: ViewOf; readonly from: ViewPlace },
+    listener: Listener,
+  ): Promise<() => void> {
     const open = await this.open(sheet);
     const view = open.views.get(from.view);
     const missed = view?.told.filter(({ revision }) => revision > from.revision) ?? [];
@@ -150,7 +163,10 @@ class Painter {
     return (await this.pool.ask('ping', PING, {})) === null;
   }
 
-  /** Judges records by rules, in one of the workers; the report as JSON. Throws a Refusal where they cannot be, or where that takes too long. */
+  /**
+   * Judges records by rules, in one of the workers; the report as JSON. Throws a Refusal where they cannot be, or where
+   * that takes too long.
+   */
   async evaluate(sent: SentRecords): Promise<string> {
     const name = `${EVALUATION}${++this.evaluations}`;
     try {
@@ -160,14 +176,20 @@ class Painter {
     } catch (error) {
       if (error instanceof WorkerError && error.failure === 'moved') return await this.evaluate(sent);
       throw error instanceof WorkerError
-        ? new Refusal('too-costly', 'These rules over these records are too much work. Send fewer records, or lighter rules')
+        ? new Refusal(
+            'too-costly',
+            'These rules over these records are too much work. Send fewer records, or lighter rules',
+          )
         : error;
     } finally {
       this.pool.forget(name);
     }
   }
 
-  /** Does something with an open sheet; once more where it has moved to another worker meanwhile. Throws a Refusal where it is too much work. */
+  /**
+   * Does something with an open sheet; once more where it has moved to another worker meanwhile. Throws a Refusal where
+   * it is too much work.
+   */
   private async with<T>(sheet: SheetId, task: (open: OpenSheet) => Promise<T>, tries = MAX_TRIES): Promise<T> {
     try {
       const open = await this.open(sheet);
@@ -208,7 +230,11 @@ class Painter {
   }
 
   /** Asks for something that has no answer. What fails is known by the worker's end. */
-  private send<K extends keyof PainterRequests & string>(kind: K, sheet: SheetId, asked: PainterRequests[K]['asked']): void {
+  private send<K extends keyof PainterRequests & string>(
+    kind: K,
+    sheet: SheetId,
+    asked: PainterRequests[K]['asked'],
+  ): void {
     this.pool.ask(kind, sheet, asked).catch((error: unknown) => {
       if (!(error instanceof WorkerError)) log().error({ err: error }, `a sheet could not ${kind}`);
     });
@@ -217,7 +243,8 @@ class Painter {
   private hear(event: PainterEvent): void {
     const { sheet } = event;
     if (event.kind === 'repainted') tell(this.views.get(sheet), event.view, event.repaint);
-    else if (event.kind === 'wants-to-tell') setTimeout(() => this.sheets.has(sheet) && this.send('tell', sheet, {}), event.afterMs).unref();
+    else if (event.kind === 'wants-to-tell')
+      setTimeout(() => this.sheets.has(sheet) && this.send('tell', sheet, {}), event.afterMs).unref();
     else
       readPast(this.sql, sheet, { until: event.until }).then(
         (past) => this.send('past', sheet, { past }),
@@ -242,7 +269,9 @@ class Painter {
 
   private noteTooCostly(sheet: SheetId): void {
     if (sheet.startsWith(EVALUATION)) return;
-    leaveOut(this.sql, sheet).catch((error: unknown) => log().error({ err: error }, 'a sheet that is too costly could not be noted'));
+    leaveOut(this.sql, sheet).catch((error: unknown) =>
+      log().error({ err: error }, 'a sheet that is too costly could not be noted'),
+    );
   }
 
   private tick(): void {
@@ -315,7 +344,8 @@ function tell(views: OpenSheet['views'] | undefined, id: string, repaint: Repain
   for (const listener of view.listeners) listener(repaint);
 }
 
-const keyOf = (of: ViewOf): string => JSON.stringify([of.reader.role, of.reader.own.fields, of.reader.own.rows, of.theme]);
+const keyOf = (of: ViewOf): string =>
+  JSON.stringify([of.reader.role, of.reader.own.fields, of.reader.own.rows, of.theme]);
 
 const shared = globalThis as { auxesisPainter?: Painter };
 

@@ -5,7 +5,11 @@ import type { Sheet } from '../../core/sheet/sheet';
 import type { RecordedChange } from '../../protocol/recorded-change';
 
 /** A row as a reader gets it. */
-export function sentRow({ id, key, role, about }: Omit<StoredRow, 'cells'>, sight: VisibleSheet, sheet: Sheet): StoredRow {
+export function sentRow(
+  { id, key, role, about }: Omit<StoredRow, 'cells'>,
+  sight: VisibleSheet,
+  sheet: Sheet,
+): StoredRow {
   const slot = sheet.findSlot(id);
   const cells = sight.columns.flatMap((column) => {
     const input = slot === undefined ? '' : sight.inputAt(column, slot);
@@ -22,9 +26,19 @@ export function sentRow({ id, key, role, about }: Omit<StoredRow, 'cells'>, sigh
  * The part of a change that a reader without rules gets; undefined where there is none. Hidden cells are left out one
  * by one, and cells carry their present content: nothing is passed on that the sheet itself would not show.
  */
-export function sentChange({ sequence, at, change, seen }: RecordedChange, sight: VisibleSheet, sheet: Sheet): RecordedChange | undefined {
+export function sentChange(
+  { sequence, at, change, seen }: RecordedChange,
+  sight: VisibleSheet,
+  sheet: Sheet,
+): RecordedChange | undefined {
   const columnOf = new Map(sight.columns.map((column) => [sheet.fields[column]!.id, column]));
-  const sentCell = ({ row, field }: { readonly row: RowId; readonly field: FieldId }): { slot: number; column: number } | undefined => {
+  const sentCell = ({
+    row,
+    field,
+  }: {
+    readonly row: RowId;
+    readonly field: FieldId;
+  }): { slot: number; column: number } | undefined => {
     const [slot, column] = [sheet.findSlot(row), columnOf.get(field)];
     return slot !== undefined && column !== undefined && sight.isVisible(column, slot) ? { slot, column } : undefined;
   };
@@ -49,7 +63,11 @@ export function sentChange({ sequence, at, change, seen }: RecordedChange, sight
         const cells = operation.rows.flatMap(({ id, role }) => {
           const slot = role === undefined ? undefined : sheet.findSlot(id);
           if (slot === undefined) return [];
-          return sight.columns.map((column) => ({ row: id, field: sheet.fields[column]!.id, input: sight.inputAt(column, slot) }));
+          return sight.columns.map((column) => ({
+            row: id,
+            field: sheet.fields[column]!.id,
+            input: sight.inputAt(column, slot),
+          }));
         });
         return [operation, ...(cells.length ? [{ kind: 'set-cells' as const, cells }] : [])];
       }
@@ -65,5 +83,7 @@ export function sentChange({ sequence, at, change, seen }: RecordedChange, sight
         return [];
     }
   });
-  return operations.length ? { sequence, at, change: { id: change.id, operations }, ...(seen === undefined ? {} : { seen }) } : undefined;
+  return operations.length
+    ? { sequence, at, change: { id: change.id, operations }, ...(seen === undefined ? {} : { seen }) }
+    : undefined;
 }

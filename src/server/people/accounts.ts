@@ -19,7 +19,8 @@ export interface NewAccount {
   readonly invitation?: string | undefined;
 }
 
-const WEAK = 'This password is one of those that are guessed first. Take a longer one, such as three or four words that do not belong together.';
+const WEAK =
+  'This password is one of those that are guessed first. Take a longer one, such as three or four words that do not belong together.';
 
 /**
  * Makes an account, unless the address has one: the answer is the same in both cases, so that nobody learns who has an
@@ -55,7 +56,10 @@ export async function checkSignIn(
   const person = await findPerson(sql, email);
   const wasRight = await countedGuess(sql, { person: person?.id, email }, by);
   if (!(await isPassword(password, person?.password)))
-    throw new Refusal('bad-request', 'This address and this password do not go together. Check both, or make an account.');
+    throw new Refusal(
+      'bad-request',
+      'This address and this password do not go together. Check both, or make an account.',
+    );
   await wasRight();
   return person!;
 }
@@ -70,7 +74,8 @@ export async function changePassword(
   // The demo's owner begins without one.
   if (kept !== null) {
     const wasRight = await countedGuess(sql, { person: person.id, email: person.email }, by);
-    if (!(await isPassword(old, kept))) throw new Refusal('bad-request', 'The present password is another. Nothing was changed.');
+    if (!(await isPassword(old, kept)))
+      throw new Refusal('bad-request', 'The present password is another. Nothing was changed.');
     await wasRight();
   }
   if (isWeakPassword(password, [person.email, person.name])) throw new Refusal('bad-request', WEAK);

@@ -19,6 +19,10 @@ export async function openDemoOwner(sql: Queryable): Promise<typeof DEMO_OWNER |
 /** The demo's owner. Throws a Refusal where they do not sign in by one click. */
 export async function requireDemoOwner(sql: Sql): Promise<typeof DEMO_OWNER> {
   const owner = await openDemoOwner(sql);
-  if (!owner) throw new Refusal('not-allowed', 'The demo is off, or its owner has chosen a password: sign in with an address and a password.');
+  if (!owner)
+    throw new Refusal(
+      'not-allowed',
+      'The demo is off, or its owner has chosen a password: sign in with an address and a password.',
+    );
   return owner;
 }

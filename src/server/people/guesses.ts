@@ -7,7 +7,10 @@ import { hashToken } from './token';
 /** Guesses in a quarter of an hour: of one client at one account, and of one client at all. */
 const MAX_AT_ONE = 10;
 const MAX_OF_CLIENT = 60;
-/** Guesses at one account, by anybody, after which each takes longer, and after which only browsers that are known get through. */
+/**
+ * Guesses at one account, by anybody, after which each takes longer, and after which only browsers that are known get
+ * through.
+ */
 const DELAY_FROM_FAILURES = 10;
 const MAX_BY_ANYBODY = 100;
 const DELAY_STEP_MS = 200;
@@ -35,11 +38,14 @@ export async function countedGuess(
   { client, device }: Guesser,
 ): Promise<() => Promise<void>> {
   const whose = at.person === undefined ? `address ${at.email.toLowerCase()}` : `person ${at.person}`;
-  const isKnown = device !== undefined && at.person !== undefined && (await isKnownDevice(sql, at.person, hashToken(device)));
+  const isKnown =
+    device !== undefined && at.person !== undefined && (await isKnownDevice(sql, at.person, hashToken(device)));
   const guesser = isKnown ? `device ${device}` : `client ${client}`;
   const keys = [`${guesser} at ${whose}`, `${guesser}`, ...(isKnown ? [] : [`at ${whose}`])].map(hashToken);
   const [atOne, ofClient, byAnybody = 0] = await Promise.all(keys.map((key) => countGuess(sql, key)));
-  if (atOne! > MAX_AT_ONE || ofClient! > MAX_OF_CLIENT || byAnybody > MAX_BY_ANYBODY) throw new Refusal('too-often', TOO_OFTEN);
-  if (byAnybody > DELAY_FROM_FAILURES) await pause(Math.min(MAX_DELAY_MS, (byAnybody - DELAY_FROM_FAILURES) * DELAY_STEP_MS));
+  if (atOne! > MAX_AT_ONE || ofClient! > MAX_OF_CLIENT || byAnybody > MAX_BY_ANYBODY)
+    throw new Refusal('too-often', TOO_OFTEN);
+  if (byAnybody > DELAY_FROM_FAILURES)
+    await pause(Math.min(MAX_DELAY_MS, (byAnybody - DELAY_FROM_FAILURES) * DELAY_STEP_MS));
   return () => forgetGuess(sql, keys);
 }

@@ -1,9 +1,15 @@
 import { expect, test } from 'vitest';
 import { hashPassword, isPassword } from './password';
 
-// RFC 7914, section 12: the first 32 octets of its test vectors (what is longer begins alike, as PBKDF2 makes it block by block).
+// RFC 7914, section 12: the first 32 octets of its test vectors (what is longer begins alike, as PBKDF2 makes it block
+// by block).
 test.each([
-  { password: 'password', salt: 'NaCl', cost: [1024, 8, 16], hash: 'fdbabe1c9d3472007856e7190d01e9fe7c6ad7cbc8237830e77376634b373162' },
+  {
+    password: 'password',
+    salt: 'NaCl',
+    cost: [1024, 8, 16],
+    hash: 'fdbabe1c9d3472007856e7190d01e9fe7c6ad7cbc8237830e77376634b373162',
+  },
   {
     password: 'pleaseletmein',
     salt: 'SodiumChloride',
@@ -11,7 +17,12 @@ test.each([
     hash: '7023bdcb3afd7348461c06cd81fd38ebfda8fbba904f8e3ea9b543f6545da1f2',
   },
 ])('the test vector of RFC 7914 for “$password”', async ({ password, salt, cost, hash }) => {
-  const kept = ['scrypt', ...cost, Buffer.from(salt).toString('base64'), Buffer.from(hash, 'hex').toString('base64')].join('$');
+  const kept = [
+    'scrypt',
+    ...cost,
+    Buffer.from(salt).toString('base64'),
+    Buffer.from(hash, 'hex').toString('base64'),
+  ].join('$');
   expect(await isPassword(password, kept)).toBe(true);
   expect(await isPassword(`${password} `, kept)).toBe(false);
 });
@@ -34,12 +45,15 @@ test('a password is the same however a keyboard composes its letters', async () 
 
 test('nobody gets in where no password is kept', async () => {
   for (const kept of [null, undefined])
-    for (const password of ['', '\0'.repeat(16), 'marigold ferry']) expect(await isPassword(password, kept)).toBe(false);
+    for (const password of ['', '\0'.repeat(16), 'marigold ferry'])
+      expect(await isPassword(password, kept)).toBe(false);
 });
 
 test('as many hashes wait for their turn as there is room for; more are refused in words, and then there is room again', async () => {
   const made = await Promise.allSettled(Array.from({ length: 70 }, (_, at) => hashPassword(`marigold ferry ${at}`)));
-  const refused = made.filter((one) => one.status === 'rejected').map(({ reason }) => reason as { code: string; message: string });
+  const refused = made
+    .filter((one) => one.status === 'rejected')
+    .map(({ reason }) => reason as { code: string; message: string });
   // Two are made at once and sixty wait.
   expect(refused.map(({ code }) => code)).toEqual(Array.from({ length: 8 }, () => 'too-often'));
   expect(refused[0]!.message).toContain('Wait a minute');

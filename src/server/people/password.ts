@@ -18,14 +18,24 @@ export async function hashPassword(password: string): Promise<string> {
   return ['scrypt', COST.N, COST.r, COST.p, salt.toString('base64'), hash.toString('base64')].join('$');
 }
 
-/** Whether a password is the one that was kept. Takes as long where nothing is kept, so that nobody learns who has an account. */
+/**
+ * Whether a password is the one that was kept. Takes as long where nothing is kept, so that nobody learns who has an
+ * account.
+ */
 export async function isPassword(password: string, kept: string | null | undefined): Promise<boolean> {
   const [, N, r, p, salt, hash] = (kept ?? NOBODY).split('$');
   const found = await scryptOf(password, Buffer.from(salt!, 'base64'), { N: Number(N), r: Number(r), p: Number(p) });
   return timingSafeEqual(found, Buffer.from(hash!, 'base64')) && typeof kept === 'string';
 }
 
-const NOBODY = ['scrypt', COST.N, COST.r, COST.p, Buffer.alloc(16).toString('base64'), Buffer.alloc(LENGTH).toString('base64')].join('$');
+const NOBODY = [
+  'scrypt',
+  COST.N,
+  COST.r,
+  COST.p,
+  Buffer.alloc(16).toString('base64'),
+  Buffer.alloc(LENGTH).toString('base64'),
+].join('$');
 
 /** Passwords are the same however a keyboard composes their letters (RFC 8265 asks for NFC). */
 const scryptOf = (password: string, salt: Buffer, { N, r, p }: typeof COST): Promise<Buffer> =>
@@ -42,7 +52,8 @@ const waiting: (() => void)[] = [];
 /** Does something once fewer than AT_ONCE others are done. Throws a Refusal where too many wait. */
 async function inTurn<T>(work: () => Promise<T>): Promise<T> {
   if (running >= AT_ONCE) {
-    if (waiting.length >= MAX_WAITING) throw new Refusal('too-often', 'Too many people sign in just now. Wait a minute, then try again.');
+    if (waiting.length >= MAX_WAITING)
+      throw new Refusal('too-often', 'Too many people sign in just now. Wait a minute, then try again.');
     await new Promise<void>((resolve) => waiting.push(resolve));
   } else running++;
   try {

@@ -24,7 +24,13 @@ export async function beginSession(
 ): Promise<{ readonly session: string; readonly device: string }> {
   if (session !== undefined) await deleteSession(sql, hashToken(session));
   const token = newToken();
-  await insertSession(sql, { tokenHash: hashToken(token), person, days: SESSION_DAYS, client, agent: agent.slice(0, 300) });
+  await insertSession(sql, {
+    tokenHash: hashToken(token),
+    person,
+    days: SESSION_DAYS,
+    client,
+    agent: agent.slice(0, 300),
+  });
   await noteDevice(sql, person, hashToken(device));
   return { session: token, device };
 }

@@ -19,7 +19,11 @@ export interface AskedProgram {
 }
 
 /** Adds a program with a token of its own, which is returned once. */
-export async function giveToken(sql: Sql, sheet: SheetId, { name, scopes, person, days, isLogger = false }: AskedProgram): Promise<MadeProgram> {
+export async function giveToken(
+  sql: Sql,
+  sheet: SheetId,
+  { name, scopes, person, days, isLogger = false }: AskedProgram,
+): Promise<MadeProgram> {
   const [id, token] = [nanoid(12), BEGIN + newToken()];
   const endsAt = new Date(Date.now() + days * 86_400_000);
   await insertProgram(sql, sheet, { id, tokenHash: hashToken(token), name, scopes, person, endsAt, isLogger });

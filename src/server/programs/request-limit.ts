@@ -4,7 +4,8 @@ import { RateLimiterMemory, type RateLimiterRes } from 'rate-limiter-flexible';
 export const REQUESTS_A_MINUTE = 1200;
 
 const shared = globalThis as { auxesisRequestLimit?: RateLimiterMemory };
-const limiter = () => (shared.auxesisRequestLimit ??= new RateLimiterMemory({ points: REQUESTS_A_MINUTE, duration: 60 }));
+const limiter = () =>
+  (shared.auxesisRequestLimit ??= new RateLimiterMemory({ points: REQUESTS_A_MINUTE, duration: 60 }));
 
 export interface Allowance {
   readonly isOver: boolean;

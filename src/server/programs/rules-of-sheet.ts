@@ -19,8 +19,16 @@ import { findHeader } from '../sql/row';
 import { readRules } from '../sql/rule';
 
 /** The sheet's fields, labels, looks and rules, without its records. */
-async function headOfSheet(sql: Queryable, id: SheetId): Promise<{ readonly sheet: Sheet; readonly rules: readonly StoredRule[] }> {
-  const [fields, header, parts, rules] = [await readFields(sql, id), await findHeader(sql, id), await readParts(sql, id), await readRules(sql, id)];
+async function headOfSheet(
+  sql: Queryable,
+  id: SheetId,
+): Promise<{ readonly sheet: Sheet; readonly rules: readonly StoredRule[] }> {
+  const [fields, header, parts, rules] = [
+    await readFields(sql, id),
+    await findHeader(sql, id),
+    await readParts(sql, id),
+    await readRules(sql, id),
+  ];
   const made = new Sheet(fields);
   if (header) made.apply({ kind: 'insert-rows', rows: [header] });
   made.parts.put(parts);
@@ -67,7 +75,9 @@ export async function replaceRules(
     compute: async (tx, head) => {
       if (readAt !== null && readAt !== head) throw new ChangedSince();
       const { sheet, rules: before } = await headOfSheet(tx, program.sheet);
-      const { rules, looks: parts } = rulesForSheet(read.rules, sheet, ({ id }) => (/^[\w-]{1,64}$/.test(id) ? id : nanoid(10)));
+      const { rules, looks: parts } = rulesForSheet(read.rules, sheet, ({ id }) =>
+        /^[\w-]{1,64}$/.test(id) ? id : nanoid(10),
+      );
       const stored = storedInOrder(rules);
       const gone = before.flatMap(({ id }) => (stored.some((rule) => rule.id === id) ? [] : id));
       const operations: Operation[] = [
@@ -75,7 +85,8 @@ export async function replaceRules(
         ...(gone.length ? [{ kind: 'remove-rules' as const, rules: gone }] : []),
         ...(stored.length ? [putRules(stored)] : []),
       ];
-      if (operations.length === 0) throw new Refusal('bad-request', 'There are no rules in the file and none on the sheet');
+      if (operations.length === 0)
+        throw new Refusal('bad-request', 'There are no rules in the file and none on the sheet');
       return operations;
     },
   });

@@ -30,19 +30,26 @@ interface UpsertInput {
 }
 
 /**
- * Enters records as one change: those whose key fields meet a record that is there change it, the others are added at the end; without key fields
- * all are added. A blank sheet takes their labels. Text is read as it would be typed, but never as a formula. Throws a Refusal that names the
- * place in the request.
+ * Enters records as one change: those whose key fields meet a record that is there change it, the others are added at
+ * the end; without key fields all are added. A blank sheet takes their labels. Text is read as it would be typed, but
+ * never as a formula. Throws a Refusal that names the place in the request.
  */
-export async function upsertRecords(sql: Sql, { program, body, idempotencyKey: key }: UpsertInput): Promise<UpsertAnswer> {
+export async function upsertRecords(
+  sql: Sql,
+  { program, body, idempotencyKey: key }: UpsertInput,
+): Promise<UpsertAnswer> {
   const asked = createHash('sha256').update(JSON.stringify(body)).digest();
   const by = { author: `program ${program.id}`, role: 'editor' as const, own: OWN_ALL };
   let counts = { inserted: 0, updated: 0, unchanged: 0 };
-  // While nobody else can change the sheet, so that of a request that is sent twice at once the second finds the answer to the first.
+  // While nobody else can change the sheet, so that of a request that is sent twice at once the second finds the answer
+  // to the first.
   const compute = async (tx: Transaction, head: number): Promise<readonly Operation[]> => {
     const known = key === undefined ? undefined : await findAnswer(tx, program, key);
     if (known && !known.asked.equals(asked))
-      throw new Refusal('bad-request', 'This Idempotency-Key was used for another request before: use a new one for each');
+      throw new Refusal(
+        'bad-request',
+        'This Idempotency-Key was used for another request before: use a new one for each',
+      );
     if (known) throw new Answered(known.answer as UpsertAnswer);
     const made = await operationsFor(tx, program, body);
     counts = made.counts;
@@ -76,15 +83,22 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key: ke
   const key = typeof keyGiven === 'string' ? [keyGiven] : keyGiven;
   const before = { fields: await readFields(tx, sheet), header: await findHeader(tx, sheet) };
   const blankHeader = before.header && (await isBlank(tx, sheet, before.header)) ? before.header : undefined;
-  const named = blankHeader ? nameFields(before.fields, blankHeader, [...key, ...records.flatMap(Object.keys)]) : { ...before, operations: [] };
+  const named = blankHeader
+    ? nameFields(before.fields, blankHeader, [...key, ...records.flatMap(Object.keys)])
+    : { ...before, operations: [] };
   const fieldOf = labels(named.fields, named.header);
   const keyFields = key.map((label) => fieldOf(label, 'key'));
   const given = records.map((record, at) =>
-    Object.fromEntries(Object.entries(record).map(([label, value]) => [fieldOf(label, `records[${at}]`), inputOf(value)])),
+    Object.fromEntries(
+      Object.entries(record).map(([label, value]) => [fieldOf(label, `records[${at}]`), inputOf(value)]),
+    ),
   );
-  const keys = given.map((cells) => (keyFields.length ? recordKey(keyFields.map((field) => cells[field] ?? '')) : null));
+  const keys = given.map((cells) =>
+    keyFields.length ? recordKey(keyFields.map((field) => cells[field] ?? '')) : null,
+  );
   const blank = keys.findIndex((known) => known === null);
-  if (keyFields.length && blank >= 0) throw new Refusal('bad-request', `records[${blank}] has no value in its key fields`);
+  if (keyFields.length && blank >= 0)
+    throw new Refusal('bad-request', `records[${blank}] has no value in its key fields`);
   const rows = await readKeyedRows(tx, sheet, keyFields);
   const byKey = await meet(tx, sheet, { rows, keys: new Set(keys) });
   const set: CellInput[] = [];
@@ -100,7 +114,9 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key: ke
       counts.inserted++;
     } else {
       // What meets, and what is the same value typed in another way, stays as it was typed.
-      const different = Object.entries(cells).filter(([field, input]) => !keyFields.includes(field) && !isSameInput(there.cells[field] ?? '', input));
+      const different = Object.entries(cells).filter(
+        ([field, input]) => !keyFields.includes(field) && !isSameInput(there.cells[field] ?? '', input),
+      );
       if (different.length) counts.updated++;
       else counts.unchanged++;
       there.cells = { ...there.cells, ...Object.fromEntries(different) };
@@ -110,7 +126,12 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key: ke
   // Beneath the last row that holds something: a new sheet has blank records to type in.
   const last = rows.findLastIndex((row) => !row.isBlank || row.role !== 'record');
   const orderKeys = keysAt(rows, last + 1, added.length);
-  const inserted = added.map(({ id, cells }, at): StoredRow => ({ id, key: orderKeys[at]!, role: 'record', cells: filled(cells) }));
+  const inserted = added.map(({ id, cells }, at): StoredRow => ({
+    id,
+    key: orderKeys[at]!,
+    role: 'record',
+    cells: filled(cells),
+  }));
   const operations: Operation[] = [
     ...named.operations,
     ...(set.length ? [{ kind: 'set-cells' as const, cells: set }] : []),
@@ -127,7 +148,10 @@ function nameFields(fields: readonly Field[], header: StoredRow, given: readonly
   const folded = given.map((label) => foldText(label));
   const own = given.filter((label, at) => label.trim() !== '' && folded.indexOf(folded[at]!) === at);
   if (own.length > LIMITS.fields)
-    throw new Refusal('bad-request', `records: they have ${own.length} labels; a sheet has at most ${LIMITS.fields} fields`);
+    throw new Refusal(
+      'bad-request',
+      `records: they have ${own.length} labels; a sheet has at most ${LIMITS.fields} fields`,
+    );
   const keys = generateNKeysBetween(fields.at(-1)?.key ?? null, null, Math.max(0, own.length - fields.length));
   const more = keys.map((key) => newField(nanoid(10), key));
   const all = [...fields, ...more];
@@ -157,16 +181,26 @@ async function meet(
   return new Map([...found].map(([known, id]) => [known, { id, cells: cells.get(id) ?? {}, isNew: false }]));
 }
 
-/** Finds fields by label, as rule files do: exactly, else whatever case and accents. Refuses a label that is not there, and says which are. */
+/**
+ * Finds fields by label, as rule files do: exactly, else whatever case and accents. Refuses a label that is not there,
+ * and says which are.
+ */
 function labels(
   fields: readonly Field[],
   header: { readonly cells: Readonly<Record<FieldId, string>> } | undefined,
 ): (label: string, place: string) => FieldId {
-  const named = fields.map(({ id }, column) => ({ id, label: header?.cells[id]?.replace(/^'/, '').trim() || columnLetters(column) }));
+  const named = fields.map(({ id }, column) => ({
+    id,
+    label: header?.cells[id]?.replace(/^'/, '').trim() || columnLetters(column),
+  }));
   return (label, place) => {
-    const found = named.find((field) => field.label === label) ?? named.find((field) => foldText(field.label) === foldText(label));
+    const found =
+      named.find((field) => field.label === label) ?? named.find((field) => foldText(field.label) === foldText(label));
     if (found) return found.id;
-    throw new Refusal('bad-request', `${place}: there is no field "${label}"; the fields are ${named.map((field) => field.label).join(', ')}`);
+    throw new Refusal(
+      'bad-request',
+      `${place}: there is no field "${label}"; the fields are ${named.map((field) => field.label).join(', ')}`,
+    );
   };
 }
 

@@ -10,7 +10,10 @@ import { deleteRules, putRule, readRules } from '../sql/rule';
 import { EditedRows } from './edited-rows';
 import { Refusal } from '../refusal';
 
-/** Checks an operation against the stored sheet, applies it, and gives the operations that take it back. The caller holds the sheet's head. */
+/**
+ * Checks an operation against the stored sheet, applies it, and gives the operations that take it back. The caller
+ * holds the sheet's head.
+ */
 export async function applyOperation(sql: Transaction, sheet: SheetId, operation: Operation): Promise<Operation[]> {
   switch (operation.kind) {
     case 'set-cells':
@@ -48,7 +51,10 @@ export async function applyOperation(sql: Transaction, sheet: SheetId, operation
       const before = await readRules(sql, sheet, idsOf(operation.rules));
       for (const rule of rulesPutBy(operation)) await putRule(sql, sheet, rule);
       const added = addedTo(before, operation.rules);
-      return [...(added.length ? [{ kind: 'remove-rules' as const, rules: added }] : []), ...(before.length ? [putRules(before)] : [])];
+      return [
+        ...(added.length ? [{ kind: 'remove-rules' as const, rules: added }] : []),
+        ...(before.length ? [putRules(before)] : []),
+      ];
     }
     case 'remove-rules': {
       const rules = await readRules(sql, sheet, operation.rules);
@@ -72,7 +78,8 @@ async function addRows(sql: Transaction, sheet: SheetId, rows: readonly StoredRo
     sheet,
     rows.flatMap((row) => Object.keys(row.cells)),
   );
-  if ((await findRows(sql, sheet, idsOf(rows))).length) throw new Refusal('row-exists', 'One of these rows is in the sheet already');
+  if ((await findRows(sql, sheet, idsOf(rows))).length)
+    throw new Refusal('row-exists', 'One of these rows is in the sheet already');
   await insertRows(sql, sheet, rows);
   return [{ kind: 'remove-rows', rows: idsOf(rows) }];
 }
@@ -127,8 +134,15 @@ async function changeRows(sql: Transaction, sheet: SheetId, changes: readonly Ro
   for (const { id, key, role, ...about } of changes) {
     const row = rows.get(id);
     const known = row.about ?? {};
-    const before = Object.fromEntries(Object.keys(about).map((name) => [name, known[name as keyof typeof about] ?? null]));
-    inverse.push({ id, ...(key === undefined ? {} : { key: row.key }), ...(role === undefined ? {} : { role: row.role }), ...before });
+    const before = Object.fromEntries(
+      Object.keys(about).map((name) => [name, known[name as keyof typeof about] ?? null]),
+    );
+    inverse.push({
+      id,
+      ...(key === undefined ? {} : { key: row.key }),
+      ...(role === undefined ? {} : { role: row.role }),
+      ...before,
+    });
     rows.put(id, { key: key ?? row.key, role: role ?? row.role });
     rows.putAbout(id, { ...known, ...about });
   }
@@ -149,7 +163,8 @@ async function putFields(sql: Transaction, sheet: SheetId, fields: readonly Fiel
 async function removeFields(sql: Transaction, sheet: SheetId, ids: readonly FieldId[]): Promise<Operation[]> {
   const fields = await readFields(sql, sheet);
   const gone = fields.filter(({ id }) => ids.includes(id));
-  if (gone.length === fields.length) throw new Refusal('bad-request', 'A sheet keeps at least one field, so not all of them can be removed');
+  if (gone.length === fields.length)
+    throw new Refusal('bad-request', 'A sheet keeps at least one field, so not all of them can be removed');
   const held = await findRowsWithFields(sql, sheet, ids);
   const cells = held.flatMap(({ id, cells: inputs }) =>
     gone.flatMap(({ id: field }) => (inputs[field] ? { row: id, field, input: inputs[field] } : [])),

@@ -15,8 +15,14 @@ import { findSheet } from '../sql/sheet';
 /** Changes that are read at once. */
 const CHANGES_AT_ONCE = 100;
 
-/** The whole sheet with its history as an archive (see archive-lines.ts), packed with gzip, as of one moment. Holds some thousand rows at a time. */
-export async function archiveSheet(sql: Sql, id: SheetId): Promise<{ readonly name: string; readonly packed: Readable }> {
+/**
+ * The whole sheet with its history as an archive (see archive-lines.ts), packed with gzip, as of one moment. Holds some
+ * thousand rows at a time.
+ */
+export async function archiveSheet(
+  sql: Sql,
+  id: SheetId,
+): Promise<{ readonly name: string; readonly packed: Readable }> {
   const sheet = await findSheet(sql, id);
   if (!sheet) throw new Refusal('no-sheet', 'There is no such sheet');
   const packer = createGzip();
@@ -36,7 +42,14 @@ export async function archiveSheet(sql: Sql, id: SheetId): Promise<{ readonly na
 async function writeLines(tx: Transaction, id: SheetId, write: (text: string) => Promise<void>): Promise<void> {
   const { name, settings, createdAt } = (await findSheet(tx, id))!;
   await write(
-    headLine({ name, settings, createdAt, fields: await readFields(tx, id), rules: await readRules(tx, id), parts: await readParts(tx, id) }),
+    headLine({
+      name,
+      settings,
+      createdAt,
+      fields: await readFields(tx, id),
+      rules: await readRules(tx, id),
+      parts: await readParts(tx, id),
+    }),
   );
   let rows = 0;
   for await (const batch of rowsInBatches(tx, id)) {

@@ -21,8 +21,8 @@ const CHANGES_AT_ONCE = 100;
 const MAX_UNPACKED = 4 * LIMITS.unpackedBytes;
 
 /**
- * Makes a sheet from an archive (see archive-lines.ts, packed with gzip) as it streams in, in one transaction: one that stops or does not hold
- * together leaves nothing behind. Holds some thousand rows at a time. Throws a Refusal.
+ * Makes a sheet from an archive (see archive-lines.ts, packed with gzip) as it streams in, in one transaction: one that
+ * stops or does not hold together leaves nothing behind. Holds some thousand rows at a time. Throws a Refusal.
  */
 export async function bringInSheet(sql: Sql, packed: Readable, owner: string): Promise<SheetId> {
   // A failure on the way ends the pipeline, whose own error says no more than that it ended.
@@ -40,8 +40,13 @@ export async function bringInSheet(sql: Sql, packed: Readable, owner: string): P
     const error = failed ?? ended;
     if (error instanceof BadFile) throw new Refusal('bad-request', `The file cannot be brought in. ${error.told}`);
     const code = (error as NodeJS.ErrnoException).code ?? '';
-    if (code.startsWith('Z_')) throw new Refusal('bad-request', 'The file cannot be unpacked: it is cut off or damaged');
-    if (code === TWICE) throw new Refusal('bad-request', 'The file cannot be brought in: two of its rows, or two of its changes, have the same id');
+    if (code.startsWith('Z_'))
+      throw new Refusal('bad-request', 'The file cannot be unpacked: it is cut off or damaged');
+    if (code === TWICE)
+      throw new Refusal(
+        'bad-request',
+        'The file cannot be brought in: two of its rows, or two of its changes, have the same id',
+      );
     throw error;
   }
 }
@@ -75,8 +80,13 @@ async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: s
     const { row, change, end } = readArchiveLine(text, number);
     if (row) {
       filled += Object.keys(row.cells).length;
-      if (filled > LIMITS.cells) throw new BadFile(`a sheet takes at most ${limitText(LIMITS.cells)} cells that hold something`, `line ${number}`);
-      if (++counts.rows > LIMITS.rows) throw new BadFile(`a sheet takes at most ${limitText(LIMITS.rows)} rows`, `line ${number}`);
+      if (filled > LIMITS.cells)
+        throw new BadFile(
+          `a sheet takes at most ${limitText(LIMITS.cells)} cells that hold something`,
+          `line ${number}`,
+        );
+      if (++counts.rows > LIMITS.rows)
+        throw new BadFile(`a sheet takes at most ${limitText(LIMITS.rows)} rows`, `line ${number}`);
       if (rows.push(row) === ROWS_AT_ONCE) await putRows();
     } else if (change) {
       counts.changes++;

@@ -11,8 +11,8 @@ const COUNT_ROWS_EVERY = 50;
 const MANY_ROWS = 1000;
 
 /**
- * Holds a sheet to the limits of files (see limits.ts), after a change was applied and before it is kept: what cannot be brought in must not come about
- * bit by bit either. Throws a Refusal.
+ * Holds a sheet to the limits of files (see limits.ts), after a change was applied and before it is kept: what cannot
+ * be brought in must not come about bit by bit either. Throws a Refusal.
  */
 export async function checkSize(
   tx: Transaction,
@@ -20,7 +20,10 @@ export async function checkSize(
   { operations, sequence }: { readonly operations: readonly Operation[]; readonly sequence: number },
 ): Promise<void> {
   const kinds = new Set(operations.map(({ kind }) => kind));
-  const added = operations.reduce((sum, operation) => sum + (operation.kind === 'insert-rows' ? operation.rows.length : 0), 0);
+  const added = operations.reduce(
+    (sum, operation) => sum + (operation.kind === 'insert-rows' ? operation.rows.length : 0),
+    0,
+  );
   const addsRows = added >= MANY_ROWS || (added > 0 && sequence % COUNT_ROWS_EVERY === 0);
   if (!kinds.has('put-fields') && !kinds.has('put-rules') && !kinds.has('put-parts') && !addsRows) return;
   const { fields, rules, parts, rows } = await countContents(tx, sheet, { rows: addsRows });
@@ -32,5 +35,8 @@ export async function checkSize(
 
 function check(what: string, count: number, most: number): void {
   if (count > most)
-    throw new Refusal('too-long', `A sheet has at most ${limitText(most)} ${what}. This would make ${limitText(count)}, so it was not kept.`);
+    throw new Refusal(
+      'too-long',
+      `A sheet has at most ${limitText(most)} ${what}. This would make ${limitText(count)}, so it was not kept.`,
+    );
 }

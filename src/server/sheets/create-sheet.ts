@@ -48,5 +48,10 @@ export async function fillSheet(
 export function emptySheet(name: string): SheetContents {
   const fields = generateNKeysBetween(null, null, 12).map((key, at) => newField(`f${at + 1}`, key));
   const keys = generateNKeysBetween(null, null, 61);
-  return { name, fields, rules: [], rows: keys.map((key, at) => ({ id: nanoid(10), key, role: at === 0 ? 'header' : 'record', cells: {} })) };
+  return {
+    name,
+    fields,
+    rules: [],
+    rows: keys.map((key, at) => ({ id: nanoid(10), key, role: at === 0 ? 'header' : 'record', cells: {} })),
+  };
 }

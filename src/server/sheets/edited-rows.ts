@@ -18,7 +18,8 @@ export class EditedRows {
   /** Throws a Refusal where the row is not there. */
   get(id: RowId): StoredRow {
     const row = this.find(id);
-    if (!row) throw new Refusal('row-gone', 'The record has been removed by someone else, so this entry has nowhere to go');
+    if (!row)
+      throw new Refusal('row-gone', 'The record has been removed by someone else, so this entry has nowhere to go');
     return row;
   }
 

@@ -16,7 +16,8 @@ import { lockHead } from '../sql/sheet';
 import { findVisitor, insertVisitor, readOwn } from '../sql/visitor';
 
 /** The words for a link that is not valid, whatever the reason. */
-export const NO_LINK = 'This link does not work. It may have ended, been taken back, or been used up. Ask whoever gave it to you for another.';
+export const NO_LINK =
+  'This link does not work. It may have ended, been taken back, or been used up. Ask whoever gave it to you for another.';
 
 interface Joining {
   readonly name: string;
@@ -35,13 +36,21 @@ export async function joinByLink(
 ): Promise<{ readonly sheet: SheetId; readonly visit: string }> {
   return sql.begin(async (tx) => {
     const link = await linkOf(tx, token);
-    if (link.invites !== null) throw new Refusal('sign-in', 'This is an invitation: sign in, or make an account, to take it up.');
+    if (link.invites !== null)
+      throw new Refusal('sign-in', 'This is an invitation: sign in, or make an account, to take it up.');
     // Those who come at the same moment get different places.
     await lockHead(tx, link.sheet);
     const had = await visitOf(link.sheet);
-    if (had !== undefined && (await findVisitor(tx, link.sheet, hashToken(had)))?.link === link.id) return { sheet: link.sheet, visit: had };
+    if (had !== undefined && (await findVisitor(tx, link.sheet, hashToken(had)))?.link === link.id)
+      return { sheet: link.sheet, visit: had };
     const visit = newToken();
-    await insertVisitor(tx, link.sheet, { id: nanoid(12), link: link.id, tokenHash: hashToken(visit), name, own: await ownBy(tx, link) });
+    await insertVisitor(tx, link.sheet, {
+      id: nanoid(12),
+      link: link.id,
+      tokenHash: hashToken(visit),
+      name,
+      own: await ownBy(tx, link),
+    });
     await noteLinkUse(tx, link.sheet, link.id);
     return { sheet: link.sheet, visit };
   });
@@ -86,9 +95,13 @@ async function ownBy(tx: Transaction, { sheet, role, gives }: FoundLink): Promis
   } else {
     const has = new Set(taken.flatMap((own) => own.rows ?? []));
     const free = (await readRowPlaces(tx, sheet)).find(
-      ({ id, role: kind }) => !has.has(id) && fields.some((field) => open.isOpen({ row: id, role: kind, field: field.id })),
+      ({ id, role: kind }) =>
+        !has.has(id) && fields.some((field) => open.isOpen({ row: id, role: kind, field: field.id })),
     );
     if (free) return { fields: null, rows: [free.id] };
   }
-  throw new Refusal('not-allowed', 'Every place on this sheet has been taken. Ask whoever gave you the link for one more.');
+  throw new Refusal(
+    'not-allowed',
+    'Every place on this sheet has been taken. Ask whoever gave you the link for one more.',
+  );
 }

@@ -13,15 +13,22 @@ export const mayHideMore = (operations: readonly Operation[]): boolean =>
   operations.some(({ kind }) => kind === 'put-rules' || kind === 'put-fields');
 
 /**
- * What writes down, once a sheet has fillers, that its hidden fields and those of its answer keys are kept from them: so that they stay so when the rule
- * goes, or when an editor shows the field. Only the owner gives them to fillers again. Nothing where all is written down already.
+ * What writes down, once a sheet has fillers, that its hidden fields and those of its answer keys are kept from them:
+ * so that they stay so when the rule goes, or when an editor shows the field. Only the owner gives them to fillers
+ * again. Nothing where all is written down already.
  */
-export async function keepingOperations(sql: Queryable, sheet: SheetId, fillers: 'if-any' | 'to-come'): Promise<Operation[]> {
+export async function keepingOperations(
+  sql: Queryable,
+  sheet: SheetId,
+  fillers: 'if-any' | 'to-come',
+): Promise<Operation[]> {
   if (fillers === 'if-any' && !(await hasFillers(sql, sheet))) return [];
   const filling = fillingOf(await readParts(sql, sheet, ['filling']));
   const rules = (await readRules(sql, sheet)).map(({ rule }) => rule);
   const fields = await readFields(sql, sheet);
   const hidden = fields.flatMap(({ id, hidden: isHidden }) => (isHidden ? id : []));
-  const toKeep = [...new Set([...keyFields(rules, fields), ...hidden])].filter((field) => !filling.kept.includes(field));
+  const toKeep = [...new Set([...keyFields(rules, fields), ...hidden])].filter(
+    (field) => !filling.kept.includes(field),
+  );
   return toKeep.length ? [{ kind: 'put-parts', parts: [{ ...filling, kept: [...filling.kept, ...toKeep] }] }] : [];
 }

@@ -24,7 +24,9 @@ export async function historyOf(sql: Sql, id: SheetId, query: HistoryQuery): Pro
   const fields = await readFields(sql, id);
   const header = await findHeader(sql, id);
   const snapshots = (await readParts(sql, id)).filter((part) => part.kind === 'snapshot');
-  const rows = new Map((await findRows(sql, id, [...new Set(steps.flat().map(({ row }) => row))])).map((row) => [row.id, row]));
+  const rows = new Map(
+    (await findRows(sql, id, [...new Set(steps.flat().map(({ row }) => row))])).map((row) => [row.id, row]),
+  );
   return changes.map(({ sequence, at, author, by, operations, inverse, counts }, index) => ({
     sequence,
     at,
@@ -64,7 +66,10 @@ const cellsOf = (operations: readonly Operation[]): readonly CellInput[] =>
 
 function nameOf(row: StoredRow | undefined, fields: readonly Field[]): string {
   if (!row) return 'a removed record';
-  return fields.map(({ id }) => row.cells[id] ?? '').find((text) => /\p{L}/u.test(text) && !isFormulaInput(text)) ?? 'a record without a name';
+  return (
+    fields.map(({ id }) => row.cells[id] ?? '').find((text) => /\p{L}/u.test(text) && !isFormulaInput(text)) ??
+    'a record without a name'
+  );
 }
 
 function labelOf(id: string, { fields, header }: { fields: readonly Field[]; header: StoredRow | undefined }): string {

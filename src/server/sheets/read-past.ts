@@ -10,8 +10,15 @@ import { Refusal } from '../refusal';
 const MAX_CELLS = 200_000;
 const BATCH = 500;
 
-/** What cells held before, by the changes up to a sequence: from the newest back to the making of the sheet, or as far as `most` cells go. */
-export async function readPast(sql: Sql, id: SheetId, { until, most = MAX_CELLS }: { until: number; most?: number }): Promise<SheetPast> {
+/**
+ * What cells held before, by the changes up to a sequence: from the newest back to the making of the sheet, or as far
+ * as `most` cells go.
+ */
+export async function readPast(
+  sql: Sql,
+  id: SheetId,
+  { until, most = MAX_CELLS }: { until: number; most?: number },
+): Promise<SheetPast> {
   const sheet = await findSheet(sql, id);
   if (!sheet) throw new Refusal('no-sheet', 'There is no such sheet');
   const changes: PastChange[] = [];

@@ -61,16 +61,33 @@ export interface AskedInvitation {
 const INVITATION_DAYS = 14;
 
 /** Invites somebody to an account of theirs: writes a mail with a link that works once. */
-export async function invite(sql: Sql, sheet: SheetId, { from, email, role, origin }: AskedInvitation): Promise<MadeLink> {
+export async function invite(
+  sql: Sql,
+  sheet: SheetId,
+  { from, email, role, origin }: AskedInvitation,
+): Promise<MadeLink> {
   const [id, token] = [nanoid(12), newToken()];
   const path = linkPath(token);
   await sql.begin(async (tx) => {
     const found = await findSheet(tx, sheet);
     if (!found) throw new Refusal('no-sheet', 'There is no such sheet');
     const endsAt = new Date(Date.now() + INVITATION_DAYS * 86_400_000);
-    await insertLink(tx, sheet, { id, tokenHash: hashToken(token), role, name: email, gives: { kind: 'all' }, invites: email, endsAt });
+    await insertLink(tx, sheet, {
+      id,
+      tokenHash: hashToken(token),
+      role,
+      name: email,
+      gives: { kind: 'all' },
+      invites: email,
+      endsAt,
+    });
     const body = `${from.name} would like you to have “${found.name}” as ${ROLE_WORDS[role]}.\n\nOpen this address within ${INVITATION_DAYS} days, and sign in or make an account with this address:\n${origin}/links/… (the rest was shown when the invitation was made, and is not kept)\n\nIt works once.`;
-    await insertMail(tx, { sender: from.id, recipient: email, subject: `${from.name} shares “${found.name}” with you`, body });
+    await insertMail(tx, {
+      sender: from.id,
+      recipient: email,
+      subject: `${from.name} shares “${found.name}” with you`,
+      body,
+    });
   });
   return { id, name: email, path };
 }
@@ -87,7 +104,8 @@ export async function changeMember(
     // One at a time, so that two owners cannot each remove the other.
     await lockHead(tx, sheet);
     const members = await readMembers(tx, sheet);
-    if (!members.some(({ id }) => id === person)) throw new Refusal('bad-request', 'This person has no part in the sheet any more.');
+    if (!members.some(({ id }) => id === person))
+      throw new Refusal('bad-request', 'This person has no part in the sheet any more.');
     if (role !== 'owner' && members.every(({ id, role: other }) => id === person || other !== 'owner'))
       throw new Refusal('bad-request', 'A sheet keeps at least one owner. Make somebody else an owner first.');
     if (role === null) await deleteMember(tx, sheet, person);

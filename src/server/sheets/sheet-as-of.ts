@@ -21,14 +21,15 @@ const BATCH = 20;
 const ROWS_AT_ONCE = 1000;
 
 /**
- * The packed sheet (see packed-sheet.ts) as it was after the change with a sequence, 0 for as it was made: the sheet of now with all later
- * changes taken back. `asOf` is the moment of that change.
+ * The packed sheet (see packed-sheet.ts) as it was after the change with a sequence, 0 for as it was made: the sheet of
+ * now with all later changes taken back. `asOf` is the moment of that change.
  */
 export async function packedAsOf(sql: Sql, id: SheetId, sequence: number): Promise<Uint8Array> {
   const packer = await sql.begin('isolation level repeatable read read only', async (tx) => {
     const head = await findSheet(tx, id);
     if (!head) throw new Refusal('no-sheet', 'There is no such sheet');
-    if (sequence > head.head) throw new Refusal('bad-request', `The sheet has had ${head.head} changes, so there is no change ${sequence} yet`);
+    if (sequence > head.head)
+      throw new Refusal('bad-request', `The sheet has had ${head.head} changes, so there is no change ${sequence} yet`);
     const then = new Sheet(await readFields(tx, id), head.settings);
     await readRowsInBatches(tx, id, (rows) => void then.apply({ kind: 'insert-rows', rows }));
     then.parts.put(await readParts(tx, id));

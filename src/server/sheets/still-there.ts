@@ -11,7 +11,10 @@ interface Item {
   readonly id: string;
 }
 
-/** Of what takes a change back, what nobody has changed since: rules, fields, parts and new rows that are as the change left them. */
+/**
+ * Of what takes a change back, what nobody has changed since: rules, fields, parts and new rows that are as the change
+ * left them.
+ */
 export async function undoableOperations(
   tx: Transaction,
   sheet: SheetId,
@@ -27,7 +30,11 @@ const READ = { rules: readRules, fields: readFields, parts: readParts };
 
 type UndoQuery = { readonly operation: Operation; readonly operations: readonly Operation[] };
 
-async function unchangedSince(tx: Transaction, sheet: SheetId, { operation, operations }: UndoQuery): Promise<Operation[]> {
+async function unchangedSince(
+  tx: Transaction,
+  sheet: SheetId,
+  { operation, operations }: UndoQuery,
+): Promise<Operation[]> {
   switch (operation.kind) {
     case 'put-rules':
     case 'put-fields':
@@ -45,8 +52,12 @@ async function unchangedSince(tx: Transaction, sheet: SheetId, { operation, oper
     case 'remove-rows': {
       // A row that came with the change may have been filled since.
       const now = new Map((await findRows(tx, sheet, operation.rows)).map((row) => [row.id, row.cells]));
-      const came = new Map(operations.flatMap((each) => (each.kind === 'insert-rows' ? each.rows : [])).map((row) => [row.id, row.cells]));
-      const rows = operation.rows.filter((id) => now.has(id) && equal(filled(now.get(id)!), filled(came.get(id) ?? {})));
+      const came = new Map(
+        operations.flatMap((each) => (each.kind === 'insert-rows' ? each.rows : [])).map((row) => [row.id, row.cells]),
+      );
+      const rows = operation.rows.filter(
+        (id) => now.has(id) && equal(filled(now.get(id)!), filled(came.get(id) ?? {})),
+      );
       return rows.length ? [{ ...operation, rows }] : [];
     }
     case 'insert-rows': {
@@ -63,7 +74,8 @@ async function unchangedSince(tx: Transaction, sheet: SheetId, { operation, oper
 
 const ids = (list: readonly Item[]): string[] => list.map(({ id }) => id);
 const idOf = (thing: Item | string): string => (typeof thing === 'string' ? thing : thing.id);
-const filled = (cells: Readonly<Record<string, string>>) => Object.fromEntries(Object.entries(cells).filter(([, input]) => input !== ''));
+const filled = (cells: Readonly<Record<string, string>>) =>
+  Object.fromEntries(Object.entries(cells).filter(([, input]) => input !== ''));
 
 /** What an operation puts, or the ids that it removes, where it is about such things; nothing otherwise. */
 function thingsOf(operation: Operation, what: keyof typeof READ): readonly (Item | string)[] {

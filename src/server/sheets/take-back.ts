@@ -24,7 +24,10 @@ export async function takeBack(sql: Sql, { sheet, by, sequence, id }: TakenBack)
     async compute(tx) {
       const [found] = await readChangesBefore(tx, sheet, { before: sequence + 1, limit: 1 });
       if (found?.sequence !== sequence) throw new Refusal('bad-request', 'There is no such change');
-      const operations = await undoableOperations(tx, sheet, { inverse: guarded(found.inverse, found.operations), operations: found.operations });
+      const operations = await undoableOperations(tx, sheet, {
+        inverse: guarded(found.inverse, found.operations),
+        operations: found.operations,
+      });
       if (operations.length === 0)
         throw new Refusal(
           'bad-request',
@@ -40,8 +43,8 @@ const BATCH = 20;
 const MAX_CHANGES = 2000;
 
 /**
- * Brings the whole sheet back to what it was after a change, 0 for as it was made, by a new change that takes all later ones back; with
- * `cells` only what those held.
+ * Brings the whole sheet back to what it was after a change, 0 for as it was made, by a new change that takes all later
+ * ones back; with `cells` only what those held.
  */
 export async function bringBack(
   sql: Sql,
@@ -52,7 +55,8 @@ export async function bringBack(
     by,
     id,
     async compute(tx, head) {
-      if (sequence >= head) throw new Refusal('bad-request', 'Nothing has been changed since, so there is nothing to bring back');
+      if (sequence >= head)
+        throw new Refusal('bad-request', 'Nothing has been changed since, so there is nothing to bring back');
       if (head - sequence > MAX_CHANGES)
         throw new Refusal(
           'bad-request',
@@ -60,7 +64,9 @@ export async function bringBack(
         );
       const operations: Operation[] = [];
       for (let before = head + 1; before > sequence + 1;) {
-        const changes = (await readChangesBefore(tx, sheet, { before, limit: BATCH })).filter((change) => change.sequence > sequence);
+        const changes = (await readChangesBefore(tx, sheet, { before, limit: BATCH })).filter(
+          (change) => change.sequence > sequence,
+        );
         for (const { inverse } of changes) operations.push(...(cells ? onlyCells(inverse, cells) : inverse));
         before = changes.at(-1)?.sequence ?? 0;
       }
@@ -81,7 +87,9 @@ function onlyCells(operations: readonly Operation[], wanted: readonly CellName[]
   const names = new Set(wanted.map(({ row, field }) => `${row} ${field}`));
   return operations.flatMap((operation): Operation[] => {
     if (operation.kind !== 'set-cells') return [];
-    const cells = operation.cells.flatMap(({ row, field, input }) => (names.has(`${row} ${field}`) ? { row, field, input } : []));
+    const cells = operation.cells.flatMap(({ row, field, input }) =>
+      names.has(`${row} ${field}`) ? { row, field, input } : [],
+    );
     return cells.length ? [{ kind: 'set-cells', cells }] : [];
   });
 }
@@ -90,7 +98,8 @@ function onlyCells(operations: readonly Operation[], wanted: readonly CellName[]
 function guarded(inverse: readonly Operation[], operations: readonly Operation[]): Operation[] {
   const left = new Map<string, string>();
   for (const operation of operations)
-    if (operation.kind === 'set-cells') for (const { row, field, input } of operation.cells) left.set(`${row} ${field}`, input);
+    if (operation.kind === 'set-cells')
+      for (const { row, field, input } of operation.cells) left.set(`${row} ${field}`, input);
   return inverse.map((operation) => {
     if (operation.kind !== 'set-cells') return operation;
     const cells = operation.cells.map(({ row, field, input }) => {

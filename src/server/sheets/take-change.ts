@@ -43,10 +43,17 @@ interface ComputedChange {
  * it was then. Throws a Refusal, and leaves nothing behind, where it cannot be taken.
  */
 export const takeChange = (sql: Sql, { sheet, by, change }: CommitInput): Promise<number> =>
-  commitComputed(sql, { sheet, by, id: change.id, seen: change.seen, compute: () => Promise.resolve(change.operations) });
+  commitComputed(sql, {
+    sheet,
+    by,
+    id: change.id,
+    seen: change.seen,
+    compute: () => Promise.resolve(change.operations),
+  });
 
 /** The same for a change whose operations depend on the sheet as it is when its turn comes. */
-export const commitComputed = (sql: Sql, made: ComputedChange): Promise<number> => inTurnOf(made.sheet, () => takeNow(sql, made));
+export const commitComputed = (sql: Sql, made: ComputedChange): Promise<number> =>
+  inTurnOf(made.sheet, () => takeNow(sql, made));
 
 async function takeNow(sql: Sql, { sheet, by, id, seen, compute }: ComputedChange): Promise<number> {
   return sql.begin(async (tx) => {
@@ -58,7 +65,9 @@ async function takeNow(sql: Sql, { sheet, by, id, seen, compute }: ComputedChang
     await checkOperations(tx, sheet, { ...by, operations: change.operations });
     const sequence = head + 1;
     await recordChange(tx, { sheet, sequence, author: by.author, seen, change });
-    const isFollowed = mayHideMore(change.operations) && (await keepHiddenFields(tx, { sheet, sequence: sequence + 1, author: by.author }));
+    const isFollowed =
+      mayHideMore(change.operations) &&
+      (await keepHiddenFields(tx, { sheet, sequence: sequence + 1, author: by.author }));
     const last = isFollowed ? sequence + 1 : sequence;
     await Promise.all([
       moveHead(tx, sheet, last),
@@ -71,7 +80,10 @@ async function takeNow(sql: Sql, { sheet, by, id, seen, compute }: ComputedChang
   });
 }
 
-/** Applies a change to the sheet and adds it to the log with its inverse. Throws a Refusal where the sheet would be too large. */
+/**
+ * Applies a change to the sheet and adds it to the log with its inverse. Throws a Refusal where the sheet would be too
+ * large.
+ */
 async function recordChange(tx: Transaction, appended: Omit<AppendedChange, 'inverse'>): Promise<void> {
   const { sheet, sequence, change } = appended;
   const inverse: Operation[] = [];
@@ -80,8 +92,14 @@ async function recordChange(tx: Transaction, appended: Omit<AppendedChange, 'inv
   await appendChange(tx, { ...appended, inverse });
 }
 
-/** Adds a change of its own that keeps hidden fields from fillers. It is not held to what its author may: nobody gives such fields away by the way. */
-async function keepHiddenFields(tx: Transaction, place: Pick<AppendedChange, 'sheet' | 'sequence' | 'author'>): Promise<boolean> {
+/**
+ * Adds a change of its own that keeps hidden fields from fillers. It is not held to what its author may: nobody gives
+ * such fields away by the way.
+ */
+async function keepHiddenFields(
+  tx: Transaction,
+  place: Pick<AppendedChange, 'sheet' | 'sequence' | 'author'>,
+): Promise<boolean> {
   const operations = await keepingOperations(tx, place.sheet, 'if-any');
   if (operations.length > 0) await recordChange(tx, { ...place, change: { id: nanoid(), operations } });
   return operations.length > 0;

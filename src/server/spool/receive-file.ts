@@ -21,8 +21,9 @@ const receiving = new Map<string, number>();
 let inAll = 0;
 
 /**
- * Receives a file into a temporary one, and hands its path to `take`; it is gone afterwards. So nobody who sends slowly holds a transaction or a
- * connection to the database. Throws a Refusal where it is too large or too slow, where too many are on their way, and where it breaks off.
+ * Receives a file into a temporary one, and hands its path to `take`; it is gone afterwards. So nobody who sends slowly
+ * holds a transaction or a connection to the database. Throws a Refusal where it is too large or too slow, where too
+ * many are on their way, and where it breaks off.
  */
 export async function receiveFile<T>(
   body: Readable,
@@ -37,7 +38,9 @@ export async function receiveFile<T>(
   try {
     const path = join(folder, 'file');
     await pipeline(body, watched(maxBytes), createWriteStream(path, { mode: 0o600 })).catch((error: unknown) => {
-      throw error instanceof Refusal ? error : new Refusal('bad-request', 'The file broke off on its way. Try it once more.');
+      throw error instanceof Refusal
+        ? error
+        : new Refusal('bad-request', 'The file broke off on its way. Try it once more.');
     });
     return await take(path);
   } finally {
@@ -54,12 +57,14 @@ function watched(maxBytes: number): Transform {
   const began = performance.now();
   let passed = 0;
   const seconds = (): number => (performance.now() - began) / 1000;
-  const isSlow = (): boolean => seconds() > MAX_SECONDS || (seconds() > FIRST_SECONDS && passed / seconds() < LEAST_RATE);
+  const isSlow = (): boolean =>
+    seconds() > MAX_SECONDS || (seconds() > FIRST_SECONDS && passed / seconds() < LEAST_RATE);
   const slow = () => new Refusal('too-long', 'The file comes too slowly. Try it over a better connection.');
   const stream: Transform = new Transform({
     transform(chunk: Buffer, _, done) {
       passed += chunk.length;
-      if (passed > maxBytes) done(new Refusal('too-long', `The file is too large: at most ${limitText(maxBytes)} bytes are taken.`));
+      if (passed > maxBytes)
+        done(new Refusal('too-long', `The file is too large: at most ${limitText(maxBytes)} bytes are taken.`));
       else done(isSlow() ? slow() : null, chunk);
     },
   });

@@ -36,14 +36,19 @@ export interface AppendedChange {
 }
 
 /** Adds a change to the log. */
-export async function appendChange(sql: Queryable, { sheet, sequence, author, seen, change, inverse }: AppendedChange): Promise<void> {
+export async function appendChange(
+  sql: Queryable,
+  { sheet, sequence, author, seen, change, inverse }: AppendedChange,
+): Promise<void> {
   await sql`insert into sheet_change (sheet_id, sequence, change_id, author, seen, operations, inverse)
     values (${sheet}, ${sequence}, ${change.id}, ${author}, ${seen ?? null}, ${JSON.stringify(change.operations)}::text::json, ${JSON.stringify(inverse)}::text::json)`;
 }
 
 /** The sequence of a change that was taken before, by the id its client made. */
 export async function findChange(sql: Queryable, sheet: SheetId, changeId: string): Promise<number | undefined> {
-  const [row] = await sql<{ sequence: string }[]>`select sequence from sheet_change where sheet_id = ${sheet} and change_id = ${changeId}`;
+  const [row] = await sql<
+    { sequence: string }[]
+  >`select sequence from sheet_change where sheet_id = ${sheet} and change_id = ${changeId}`;
   return row && Number(row.sequence);
 }
 
@@ -53,7 +58,16 @@ export async function readArchived(
   sheet: SheetId,
   { after, limit }: { readonly after: number; readonly limit: number },
 ): Promise<ArchivedChange[]> {
-  const rows = await sql<{ change_id: string; author: string; seen: string | null; operations: Operation[]; inverse: Operation[]; made_at: Date }[]>`
+  const rows = await sql<
+    {
+      change_id: string;
+      author: string;
+      seen: string | null;
+      operations: Operation[];
+      inverse: Operation[];
+      made_at: Date;
+    }[]
+  >`
     select change_id, seen, operations, inverse, made_at,
       coalesce(author_name(change.sheet_id, change.author), 'somebody') as author
     from sheet_change change
@@ -74,7 +88,16 @@ export async function readChangesAfter(
   sheet: SheetId,
   { after, limit }: { after: number; limit: number },
 ): Promise<RecordedChange[]> {
-  const rows = await sql<{ sequence: string; change_id: string; operations: Operation[]; made_at: Date; seen: string | null; name: string | null }[]>`
+  const rows = await sql<
+    {
+      sequence: string;
+      change_id: string;
+      operations: Operation[];
+      made_at: Date;
+      seen: string | null;
+      name: string | null;
+    }[]
+  >`
     select sequence, change_id, operations, made_at, seen, author_name(change.sheet_id, change.author) as name from sheet_change change
     where change.sheet_id = ${sheet} and sequence > ${after} order by sequence limit ${limit}`;
   return rows.map((row) => ({
@@ -103,7 +126,12 @@ export async function readChangesBefore(
   const rows = await sql<{ sequence: string; made_at: Date; operations: Operation[]; inverse: Operation[] }[]>`
     select sequence, made_at, operations, inverse from sheet_change
     where sheet_id = ${sheet} and sequence < ${before} order by sequence desc limit ${limit}`;
-  return rows.map(({ sequence, made_at, operations, inverse }) => ({ sequence: Number(sequence), at: made_at.getTime(), operations, inverse }));
+  return rows.map(({ sequence, made_at, operations, inverse }) => ({
+    sequence: Number(sequence),
+    at: made_at.getTime(),
+    operations,
+    inverse,
+  }));
 }
 
 /** A change for the history: of many cells or rows only the first are there. */
@@ -153,7 +181,15 @@ export async function readHistory(
       lateral (select case when step -> 'cells' is not null then 'cells' when step -> 'rows' is not null then 'rows' end as name) named,
       lateral (select (step::jsonb) -> name as items) listed)`;
   const rows = await sql<
-    { sequence: string; made_at: Date; author: string; by: string; operations: Operation[]; inverse: Operation[]; counts: number[] }[]
+    {
+      sequence: string;
+      made_at: Date;
+      author: string;
+      by: string;
+      operations: Operation[];
+      inverse: Operation[];
+      counts: number[];
+    }[]
   >`
     select sequence, made_at, author as by, coalesce(author_name(change.sheet_id, change.author), 'somebody') as author, ${cut('operations')} as operations, ${cut('inverse')} as inverse,
       (select coalesce(json_agg(coalesce(json_array_length(coalesce(step -> 'cells', step -> 'rows')), 0) order by at), '[]')
@@ -173,12 +209,21 @@ interface LoggedPast extends PastChange {
 }
 
 /** What the changes before a sequence removed from cells, the newest first, up to a number. */
-export async function readPastBefore(sql: Queryable, sheet: SheetId, { before, limit }: { before: number; limit: number }): Promise<LoggedPast[]> {
+export async function readPastBefore(
+  sql: Queryable,
+  sheet: SheetId,
+  { before, limit }: { before: number; limit: number },
+): Promise<LoggedPast[]> {
   const rows = await sql<{ sequence: string; made_at: Date; inverse: Operation[]; cells: string }[]>`
     select sequence, made_at,
       jsonb_path_query_array(inverse::jsonb, '$[*] ? (@.kind == "set-cells" || @.kind == "remove-rows")') as inverse,
       (select coalesce(sum(jsonb_array_length(coalesce(step -> 'cells', step -> 'rows', '[]'))), 0)
         from jsonb_array_elements(inverse::jsonb) step where step ->> 'kind' in ('set-cells', 'remove-rows')) as cells
     from sheet_change where sheet_id = ${sheet} and sequence < ${before} order by sequence desc limit ${limit}`;
-  return rows.map(({ sequence, made_at, inverse, cells }) => ({ sequence: Number(sequence), at: made_at.getTime(), inverse, cells: Number(cells) }));
+  return rows.map(({ sequence, made_at, inverse, cells }) => ({
+    sequence: Number(sequence),
+    at: made_at.getTime(),
+    inverse,
+    cells: Number(cells),
+  }));
 }

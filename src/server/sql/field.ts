@@ -8,7 +8,11 @@ export async function deleteFields(sql: Queryable, sheet: SheetId, ids: readonly
 }
 
 /** Adds a field, or replaces the one with its id. */
-export async function putField(sql: Queryable, sheet: SheetId, { id, key, widthPx, format, unit, ...about }: Field): Promise<void> {
+export async function putField(
+  sql: Queryable,
+  sheet: SheetId,
+  { id, key, widthPx, format, unit, ...about }: Field,
+): Promise<void> {
   await sql`insert into sheet_field (sheet_id, id, key, width_px, format, unit, about)
     values (${sheet}, ${id}, ${key}, ${widthPx}, ${format}, ${unit}, ${JSON.stringify(about)}::text::jsonb)
     on conflict (sheet_id, id) do update

@@ -1,5 +1,11 @@
 import type { RuleId, SheetId } from '../../core/sheet/ids';
-import { FINDINGS_PAGE, type Finding, type FindingNote, type FindingQuery, type NewFinding } from '../../protocol/findings';
+import {
+  FINDINGS_PAGE,
+  type Finding,
+  type FindingNote,
+  type FindingQuery,
+  type NewFinding,
+} from '../../protocol/findings';
 import type { Queryable } from '../database';
 
 /** Up to where a sheet's findings are known. */
@@ -18,12 +24,16 @@ export async function findFindingHead(sql: Queryable, sheet: SheetId): Promise<F
     select finding_head.sequence, finding_head.at, sheet.head as last,
       exists (select from sheet_rule where sheet_rule.sheet_id = sheet.id) as has_rules
     from finding_head join sheet on sheet.id = finding_head.sheet_id where sheet.id = ${sheet}`;
-  return row && { sequence: Number(row.sequence), at: row.at.getTime(), last: Number(row.last), hasRules: row.has_rules };
+  return (
+    row && { sequence: Number(row.sequence), at: row.at.getTime(), last: Number(row.last), hasRules: row.has_rules }
+  );
 }
 
 /** Sheets whose findings are behind their log. */
 export async function sheetsBehind(sql: Queryable): Promise<SheetId[]> {
-  const rows = await sql<{ id: string }[]>`select sheet.id from sheet join finding_head on sheet_id = sheet.id where head > sequence`;
+  const rows = await sql<
+    { id: string }[]
+  >`select sheet.id from sheet join finding_head on sheet_id = sheet.id where head > sequence`;
   return rows.map(({ id }) => id);
 }
 
@@ -61,7 +71,8 @@ export async function setImportant(
   sheet: SheetId,
   { rule, isImportant }: { readonly rule: RuleId; readonly isImportant: boolean },
 ): Promise<void> {
-  if (isImportant) await sql`insert into important_rule (sheet_id, rule_id) values (${sheet}, ${rule}) on conflict do nothing`;
+  if (isImportant)
+    await sql`insert into important_rule (sheet_id, rule_id) values (${sheet}, ${rule}) on conflict do nothing`;
   else await sql`delete from important_rule where sheet_id = ${sheet} and rule_id = ${rule}`;
 }
 
@@ -75,7 +86,11 @@ export interface InsertedFinding extends NewFinding {
 export const FINDING_CHANNEL = 'sheet_finding';
 
 /** Stores findings, in their order, and notifies on commit. */
-export async function insertFindings(sql: Queryable, sheet: SheetId, findings: readonly InsertedFinding[]): Promise<void> {
+export async function insertFindings(
+  sql: Queryable,
+  sheet: SheetId,
+  findings: readonly InsertedFinding[],
+): Promise<void> {
   await sql`insert into finding (sheet_id, rule_id, rule_name, outcome, way, row_id, field_id, record, label, before, after, painted, sequence, author, at)
     select ${sheet}, * from unnest(
       ${findings.map(({ rule }) => rule)}::text[], ${findings.map(({ ruleName }) => ruleName)}::text[], ${findings.map(({ outcome }) => outcome)}::text[],
@@ -112,7 +127,11 @@ interface FindingPageQuery {
 }
 
 /** Findings of a sheet: the newest first, or with `after` the oldest first. */
-export async function pageOfFindings(sql: Queryable, sheet: SheetId, { limit, rule, before, after }: FindingPageQuery): Promise<ToldFinding[]> {
+export async function pageOfFindings(
+  sql: Queryable,
+  sheet: SheetId,
+  { limit, rule, before, after }: FindingPageQuery,
+): Promise<ToldFinding[]> {
   const rows = await sql<(Omit<ToldFinding, 'id' | 'at'> & { readonly id: string; readonly at: Date })[]>`
     select id, rule_id as rule, rule_name as "ruleName", way, outcome, record, label, before, after, at, author_name(sheet_id, author) as by
     from finding where sheet_id = ${sheet}
@@ -148,7 +167,10 @@ type FindingRow = Omit<Finding, 'sequence' | 'at' | 'id' | 'notes'> & {
 };
 
 /** Findings of the sheets that a person works on, the newest first, without those of rules that they have muted. */
-export async function readFindings(sql: Queryable, { person, sheet, before, rule, only }: ReaderFindingQuery): Promise<Finding[]> {
+export async function readFindings(
+  sql: Queryable,
+  { person, sheet, before, rule, only }: ReaderFindingQuery,
+): Promise<Finding[]> {
   const rows = await sql<FindingRow[]>`
     select * from (
       select finding.id, finding.sheet_id as sheet, sheet.name as "sheetName", rule_id as rule, rule_name as "ruleName", outcome, way,

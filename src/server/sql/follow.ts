@@ -40,7 +40,8 @@ export async function muteRule(
   { sheet, person }: Follower,
   { rule, isMuted }: { readonly rule: RuleId; readonly isMuted: boolean },
 ): Promise<void> {
-  if (isMuted) await sql`insert into finding_mute (sheet_id, person_id, rule_id) values (${sheet}, ${person}, ${rule}) on conflict do nothing`;
+  if (isMuted)
+    await sql`insert into finding_mute (sheet_id, person_id, rule_id) values (${sheet}, ${person}, ${rule}) on conflict do nothing`;
   else await sql`delete from finding_mute where sheet_id = ${sheet} and person_id = ${person} and rule_id = ${rule}`;
 }
 
@@ -52,7 +53,9 @@ export async function setDigest(sql: Queryable, { sheet, person }: Follower, dig
 }
 
 export async function findDigest(sql: Queryable, { sheet, person }: Follower): Promise<Digest> {
-  const [row] = await sql<{ digest: Digest }[]>`select digest from finding_follow where sheet_id = ${sheet} and person_id = ${person}`;
+  const [row] = await sql<
+    { digest: Digest }[]
+  >`select digest from finding_follow where sheet_id = ${sheet} and person_id = ${person}`;
   return row?.digest ?? 'none';
 }
 

@@ -14,7 +14,9 @@ export interface FoundLink {
 
 /** A link by its token, while it is valid. */
 export async function findLink(sql: Queryable, tokenHash: Buffer): Promise<FoundLink | undefined> {
-  const [row] = await sql<FoundLink[]>`select sheet.id as sheet, sheet.name as "sheetName", link.id, role, link.name, gives, invites
+  const [row] = await sql<
+    FoundLink[]
+  >`select sheet.id as sheet, sheet.name as "sheetName", link.id, role, link.name, gives, invites
     from sheet_link link join sheet on sheet.id = link.sheet_id
     where token_hash = ${tokenHash} and revoked_at is null and (ends_at is null or ends_at > now())`;
   return row;
@@ -39,7 +41,11 @@ export interface NewLink {
 }
 
 /** Keeps a link. */
-export async function insertLink(sql: Queryable, sheet: SheetId, { id, tokenHash, role, name, gives, invites, endsAt }: NewLink): Promise<void> {
+export async function insertLink(
+  sql: Queryable,
+  sheet: SheetId,
+  { id, tokenHash, role, name, gives, invites, endsAt }: NewLink,
+): Promise<void> {
   await sql`insert into sheet_link (sheet_id, id, token_hash, role, name, gives, invites, ends_at)
     values (${sheet}, ${id}, ${tokenHash}, ${role}, ${name}, ${JSON.stringify(gives)}::text::json, ${invites}, ${endsAt})`;
 }
@@ -51,12 +57,17 @@ export async function readLinks(sql: Queryable, sheet: SheetId): Promise<SheetLi
   const rows = await sql<Row[]>`select id, role, name, gives, invites, ends_at, used_at,
       array(select visitor.name from sheet_visitor visitor where visitor.sheet_id = link.sheet_id and visitor.link_id = link.id order by came_at) as visitors
     from sheet_link link where sheet_id = ${sheet} and revoked_at is null order by created_at desc, name, id`;
-  return rows.map(({ ends_at, used_at, ...rest }) => ({ ...rest, endsAt: ends_at?.getTime() ?? null, usedAt: used_at?.getTime() ?? null }));
+  return rows.map(({ ends_at, used_at, ...rest }) => ({
+    ...rest,
+    endsAt: ends_at?.getTime() ?? null,
+    usedAt: used_at?.getTime() ?? null,
+  }));
 }
 
 /** Revokes a link; false where there is none such. */
 export async function revokeLink(sql: Queryable, sheet: SheetId, id: string): Promise<boolean> {
-  const { count } = await sql`update sheet_link set revoked_at = now() where sheet_id = ${sheet} and id = ${id} and revoked_at is null`;
+  const { count } =
+    await sql`update sheet_link set revoked_at = now() where sheet_id = ${sheet} and id = ${id} and revoked_at is null`;
   return count > 0;
 }
 
@@ -66,7 +77,8 @@ export async function endLink(
   sheet: SheetId,
   { id, endsAt }: { readonly id: string; readonly endsAt: Date | null },
 ): Promise<boolean> {
-  const { count } = await sql`update sheet_link set ends_at = ${endsAt} where sheet_id = ${sheet} and id = ${id} and revoked_at is null`;
+  const { count } =
+    await sql`update sheet_link set ends_at = ${endsAt} where sheet_id = ${sheet} and id = ${id} and revoked_at is null`;
   return count > 0;
 }
 

@@ -5,7 +5,9 @@ import type { Queryable } from '../database';
 
 /** How many sheets a person owns. */
 export async function countOwned(sql: Queryable, person: string): Promise<number> {
-  const [row] = await sql<{ count: number }[]>`select count(*)::int as count from sheet_member where person_id = ${person} and role = 'owner'`;
+  const [row] = await sql<
+    { count: number }[]
+  >`select count(*)::int as count from sheet_member where person_id = ${person} and role = 'owner'`;
   return row!.count;
 }
 
@@ -16,7 +18,9 @@ export async function deleteMember(sql: Queryable, sheet: SheetId, person: strin
 
 /** The role of a person on a sheet. */
 export async function findRole(sql: Queryable, sheet: SheetId, person: string): Promise<SheetRole | undefined> {
-  const [row] = await sql<{ role: SheetRole }[]>`select role from sheet_member where sheet_id = ${sheet} and person_id = ${person}`;
+  const [row] = await sql<
+    { role: SheetRole }[]
+  >`select role from sheet_member where sheet_id = ${sheet} and person_id = ${person}`;
   return row?.role;
 }
 

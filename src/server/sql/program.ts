@@ -11,7 +11,10 @@ export interface FoundProgram {
 
 const NOTED_MS = 5000;
 
-/** A program by its token, unless that was taken back, has ended, or who gave it owns the sheet no more; notes that it was there, every few seconds. */
+/**
+ * A program by its token, unless that was taken back, has ended, or who gave it owns the sheet no more; notes that it
+ * was there, every few seconds.
+ */
 export async function findProgram(sql: Queryable, tokenHash: Buffer): Promise<FoundProgram | undefined> {
   const [row] = await sql<(FoundProgram & { readonly used_at: Date | null })[]>`
     select program.sheet_id as sheet, id, name, scopes, used_at from sheet_program program
@@ -105,6 +108,7 @@ export async function readPrograms(sql: Queryable, sheet: SheetId): Promise<Shee
 
 /** Takes a program's token back; false where there is none such. */
 export async function revokeProgram(sql: Queryable, sheet: SheetId, id: string): Promise<boolean> {
-  const { count } = await sql`update sheet_program set revoked_at = now() where sheet_id = ${sheet} and id = ${id} and revoked_at is null`;
+  const { count } =
+    await sql`update sheet_program set revoked_at = now() where sheet_id = ${sheet} and id = ${id} and revoked_at is null`;
   return count > 0;
 }

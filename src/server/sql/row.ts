@@ -5,7 +5,9 @@ import type { Queryable } from '../database';
 
 /** How many records of a sheet hold something. */
 export async function countRecords(sql: Queryable, sheet: SheetId): Promise<number> {
-  const [row] = await sql<{ count: string }[]>`select count(*) from sheet_row where sheet_id = ${sheet} and role = 'record' and cells <> '{}'`;
+  const [row] = await sql<
+    { count: string }[]
+  >`select count(*) from sheet_row where sheet_id = ${sheet} and role = 'record' and cells <> '{}'`;
   return Number(row!.count);
 }
 
@@ -35,7 +37,11 @@ export async function findHeader(sql: Queryable, sheet: SheetId): Promise<Stored
 }
 
 /** The rows that hold something in one of these fields, or a style for it, in order. */
-export async function findRowsWithFields(sql: Queryable, sheet: SheetId, fields: readonly FieldId[]): Promise<StoredRow[]> {
+export async function findRowsWithFields(
+  sql: Queryable,
+  sheet: SheetId,
+  fields: readonly FieldId[],
+): Promise<StoredRow[]> {
   const rows = await sql<RowRow[]>`
     select id, key, role, cells, about from sheet_row
     where sheet_id = ${sheet} and (cells ?| ${fields as string[]}::text[] or about -> 'styles' ?| ${fields as string[]}::text[]) order by key, id`;
@@ -74,20 +80,31 @@ export async function readKeyedRows(sql: Queryable, sheet: SheetId, fields: read
 }
 
 /** The rows of a sheet from top to bottom, without what is in them. */
-export const readRowPlaces = async (sql: Queryable, sheet: SheetId): Promise<{ readonly id: RowId; readonly role: RowRole }[]> => [
-  ...(await sql<{ id: RowId; role: RowRole }[]>`select id, role from sheet_row where sheet_id = ${sheet} order by key, id`),
+export const readRowPlaces = async (
+  sql: Queryable,
+  sheet: SheetId,
+): Promise<{ readonly id: RowId; readonly role: RowRole }[]> => [
+  ...(await sql<
+    { id: RowId; role: RowRole }[]
+  >`select id, role from sheet_row where sheet_id = ${sheet} order by key, id`),
 ];
 
 const ROWS_AT_ONCE = 5000;
 
 /** Every row from top to bottom, batch by batch as they are asked for. */
 export async function* rowsInBatches(sql: Queryable, sheet: SheetId): AsyncGenerator<readonly StoredRow[]> {
-  const cursor = sql<RowRow[]>`select id, key, role, cells, about from sheet_row where sheet_id = ${sheet} order by key, id`.cursor(ROWS_AT_ONCE);
+  const cursor = sql<
+    RowRow[]
+  >`select id, key, role, cells, about from sheet_row where sheet_id = ${sheet} order by key, id`.cursor(ROWS_AT_ONCE);
   for await (const rows of cursor) yield rows.map(plainRow);
 }
 
 /** Every row from top to bottom, in batches, so that a large sheet is never held twice. */
-export async function readRowsInBatches(sql: Queryable, sheet: SheetId, take: (rows: readonly StoredRow[]) => void): Promise<void> {
+export async function readRowsInBatches(
+  sql: Queryable,
+  sheet: SheetId,
+  take: (rows: readonly StoredRow[]) => void,
+): Promise<void> {
   for await (const rows of rowsInBatches(sql, sheet)) take(rows);
 }
 

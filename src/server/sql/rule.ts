@@ -13,8 +13,13 @@ interface PersonalRulesQuery {
 }
 
 /** The rules on a sheet that only somebody sees, in order of precedence. */
-export const readPersonalRules = async (sql: Queryable, { sheet, author }: PersonalRulesQuery): Promise<StoredRule[]> => [
-  ...(await sql<StoredRule[]>`select id, key, rule from personal_rule where sheet_id = ${sheet} and author = ${author} order by key, id`),
+export const readPersonalRules = async (
+  sql: Queryable,
+  { sheet, author }: PersonalRulesQuery,
+): Promise<StoredRule[]> => [
+  ...(await sql<
+    StoredRule[]
+  >`select id, key, rule from personal_rule where sheet_id = ${sheet} and author = ${author} order by key, id`),
 ];
 
 /** Puts rules, each instead of the one with its id, and removes others. */

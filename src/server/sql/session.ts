@@ -20,7 +20,8 @@ export async function deleteOwnSession(sql: Queryable, person: string, id: strin
 
 /** Whether a person has signed in before in the browser that has this token. */
 export async function isKnownDevice(sql: Queryable, person: string, tokenHash: Buffer): Promise<boolean> {
-  const { count } = await sql`update person_device set used_at = now() where token_hash = ${tokenHash} and person_id = ${person}`;
+  const { count } =
+    await sql`update person_device set used_at = now() where token_hash = ${tokenHash} and person_id = ${person}`;
   return count > 0;
 }
 
@@ -39,18 +40,24 @@ const NOTED_MS = 60_000;
 
 /** The person of a session that is not over; notes that it was used, once a minute. */
 export async function findSession(sql: Queryable, tokenHash: Buffer): Promise<Person | undefined> {
-  const [row] = await sql<(Person & { readonly used_at: Date })[]>`select person.id, email, name, used_at from person_session
+  const [row] = await sql<
+    (Person & { readonly used_at: Date })[]
+  >`select person.id, email, name, used_at from person_session
     join person on person.id = person_id where token_hash = ${tokenHash} and ends_at > now()`;
   if (!row) return undefined;
   const { used_at, ...person } = row;
-  if (Date.now() - used_at.getTime() > NOTED_MS) await sql`update person_session set used_at = now() where token_hash = ${tokenHash}`;
+  if (Date.now() - used_at.getTime() > NOTED_MS)
+    await sql`update person_session set used_at = now() where token_hash = ${tokenHash}`;
   return person;
 }
 
 /** Minutes for which guesses count together. */
 const MINUTES = 15;
 
-/** Counts a guess and gives how many there were lately, this one included: at once, so that guesses side by side are all counted. */
+/**
+ * Counts a guess and gives how many there were lately, this one included: at once, so that guesses side by side are all
+ * counted.
+ */
 export async function countGuess(sql: Queryable, key: Buffer): Promise<number> {
   const [row] = await sql<{ count: number }[]>`
     insert into guess (key, count, ends_at) values (${key}, 1, now() + make_interval(mins => ${MINUTES}))
@@ -77,7 +84,10 @@ export interface NewSession {
 }
 
 /** Keeps a session, and drops those that are over. */
-export async function insertSession(sql: Queryable, { tokenHash, person, days, client, agent }: NewSession): Promise<void> {
+export async function insertSession(
+  sql: Queryable,
+  { tokenHash, person, days, client, agent }: NewSession,
+): Promise<void> {
   await sql`delete from person_session where ends_at < now()`;
   await sql`insert into person_session (token_hash, person_id, client, agent, ends_at)
     values (${tokenHash}, ${person}, ${client}, ${agent}, now() + make_interval(days => ${days}))`;
@@ -85,7 +95,9 @@ export async function insertSession(sql: Queryable, { tokenHash, person, days, c
 
 /** The sessions of a person, the one that was used last first. */
 export async function readSessions(sql: Queryable, person: string, own: Buffer): Promise<OwnSession[]> {
-  const rows = await sql<{ id: string; client: string; agent: string; created_at: Date; used_at: Date; is_own: boolean }[]>`
+  const rows = await sql<
+    { id: string; client: string; agent: string; created_at: Date; used_at: Date; is_own: boolean }[]
+  >`
     select id, client, agent, created_at, used_at, token_hash = ${own} as is_own from person_session
     where person_id = ${person} and ends_at > now() order by used_at desc, id limit 100`;
   return rows.map(({ id, client, agent, created_at, used_at, is_own }) => ({

@@ -13,7 +13,11 @@ export interface Contents {
 }
 
 /** How much is in a sheet. */
-export async function countContents(sql: Queryable, sheet: SheetId, { rows }: { readonly rows: boolean }): Promise<Contents> {
+export async function countContents(
+  sql: Queryable,
+  sheet: SheetId,
+  { rows }: { readonly rows: boolean },
+): Promise<Contents> {
   const [row] = await sql<Contents[]>`select
     (select count(*)::int from sheet_field where sheet_id = ${sheet}) as fields,
     (select count(*)::int from sheet_rule where sheet_id = ${sheet}) as rules,
@@ -43,7 +47,15 @@ export async function findSheet(sql: Queryable, id: SheetId): Promise<SheetHead 
   const [row] = await sql<
     { id: string; name: string; settings: SheetSettings; head: string; created_at: Date }[]
   >`select id, name, settings, head, created_at from sheet where id = ${id}`;
-  return row && { id: row.id, name: row.name, settings: row.settings, head: Number(row.head), createdAt: row.created_at.getTime() };
+  return (
+    row && {
+      id: row.id,
+      name: row.name,
+      settings: row.settings,
+      head: Number(row.head),
+      createdAt: row.created_at.getTime(),
+    }
+  );
 }
 
 interface InsertedSheet {
@@ -61,7 +73,17 @@ export async function insertSheet(sql: Queryable, { id, name, settings, createdA
 
 /** The sheets that a person has a part in, the last changed first, with how much is in each. */
 export async function listSheets(sql: Queryable, person: string): Promise<SheetSummary[]> {
-  const rows = await sql<{ id: string; name: string; changed_at: Date; records: number; rules: number; role: SheetRole; owner: string | null }[]>`
+  const rows = await sql<
+    {
+      id: string;
+      name: string;
+      changed_at: Date;
+      records: number;
+      rules: number;
+      role: SheetRole;
+      owner: string | null;
+    }[]
+  >`
     select sheet.id, sheet.name, sheet.changed_at, member.role,
       (select person.name from sheet_member owning join person on person.id = owning.person_id
         where owning.sheet_id = sheet.id and owning.role = 'owner' order by owning.since limit 1) as owner,
@@ -69,10 +91,17 @@ export async function listSheets(sql: Queryable, person: string): Promise<SheetS
       (select count(*)::int from sheet_rule where sheet_id = sheet.id) as rules
     from sheet join sheet_member member on member.sheet_id = sheet.id and member.person_id = ${person}
     order by sheet.changed_at desc, sheet.id`;
-  return rows.map(({ changed_at, rules, ...rest }) => ({ ...rest, changedAt: changed_at.toISOString(), rules: isMaker(rest.role) ? rules : null }));
+  return rows.map(({ changed_at, rules, ...rest }) => ({
+    ...rest,
+    changedAt: changed_at.toISOString(),
+    rules: isMaker(rest.role) ? rules : null,
+  }));
 }
 
-/** Takes the sheet for the length of a transaction, so that changes come one after another; the sequence of the last one. */
+/**
+ * Takes the sheet for the length of a transaction, so that changes come one after another; the sequence of the last
+ * one.
+ */
 export async function lockHead(sql: Queryable, id: SheetId): Promise<number | undefined> {
   const [row] = await sql<{ head: string }[]>`select head from sheet where id = ${id} for update`;
   return row && Number(row.head);

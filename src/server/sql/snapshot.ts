@@ -7,12 +7,18 @@ export interface StoredSnapshot {
 }
 
 export async function findSnapshot(sql: Queryable, sheet: SheetId): Promise<StoredSnapshot | undefined> {
-  const [row] = await sql<{ sequence: string; packed: Uint8Array }[]>`select sequence, packed from sheet_snapshot where sheet_id = ${sheet}`;
+  const [row] = await sql<
+    { sequence: string; packed: Uint8Array }[]
+  >`select sequence, packed from sheet_snapshot where sheet_id = ${sheet}`;
   return row && { sequence: Number(row.sequence), packed: row.packed };
 }
 
 /** Stores a snapshot unless a later one is there. */
-export async function keepSnapshot(sql: Queryable, sheet: SheetId, { sequence, packed }: StoredSnapshot): Promise<void> {
+export async function keepSnapshot(
+  sql: Queryable,
+  sheet: SheetId,
+  { sequence, packed }: StoredSnapshot,
+): Promise<void> {
   await sql`insert into sheet_snapshot (sheet_id, sequence, packed) values (${sheet}, ${sequence}, ${packed})
     on conflict (sheet_id) do update set sequence = excluded.sequence, packed = excluded.packed
     where sheet_snapshot.sequence < excluded.sequence`;

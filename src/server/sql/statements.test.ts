@@ -3,7 +3,9 @@ import { join } from 'node:path';
 import { expect, test } from 'vitest';
 
 test('statements are tagged templates, whose values are parameters: none is put together of texts but those of migrations', () => {
-  const files = readdirSync('src', { recursive: true, encoding: 'utf8' }).filter((name) => /\.tsx?$/.test(name) && !/\.test\.tsx?$/.test(name));
+  const files = readdirSync('src', { recursive: true, encoding: 'utf8' }).filter(
+    (name) => /\.tsx?$/.test(name) && !/\.test\.tsx?$/.test(name),
+  );
   const put = files.filter((name) => /\.unsafe\(|\b(sql|tx)\(['"`]/.test(readFileSync(join('src', name), 'utf8')));
   expect(files.length).toBeGreaterThan(500);
   expect(put).toEqual(['server/migrate.ts']);

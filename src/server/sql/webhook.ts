@@ -10,5 +10,6 @@ export async function findHook(sql: Queryable, sheet: SheetId): Promise<string |
 /** Sets it, or takes it away. */
 export async function setHook(sql: Queryable, sheet: SheetId, url: string | null): Promise<void> {
   if (url === null) await sql`delete from finding_hook where sheet_id = ${sheet}`;
-  else await sql`insert into finding_hook (sheet_id, url) values (${sheet}, ${url}) on conflict (sheet_id) do update set url = excluded.url`;
+  else
+    await sql`insert into finding_hook (sheet_id, url) values (${sheet}, ${url}) on conflict (sheet_id) do update set url = excluded.url`;
 }

@@ -1,6 +1,9 @@
 import type { WorkerReply, WorkerRequest, WorkerRequests } from './worker-messages';
 
-/** Answers the requests of the server in a worker process: called once, there. A request that fails is answered with its message. */
+/**
+ * Answers the requests of the server in a worker process: called once, there. A request that fails is answered with its
+ * message.
+ */
 export function answerRequests<Q extends WorkerRequests>(answer: (request: WorkerRequest<Q>) => unknown): void {
   process.on('message', (request: WorkerRequest<Q>) => {
     const { id } = request;

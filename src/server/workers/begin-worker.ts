@@ -3,9 +3,9 @@ import { unwatchFile, watchFile } from 'node:fs';
 import { settings } from '../settings';
 
 /**
- * Starts a worker process, which ends where it needs more memory than this, in megabytes. A process and not a thread, as some faults of the engine
- * end a process with all its threads. It gets nothing of the server's environment but what its clock and its texts depend on: no address of the
- * database, no secret.
+ * Starts a worker process, which ends where it needs more memory than this, in megabytes. A process and not a thread,
+ * as some faults of the engine end a process with all its threads. It gets nothing of the server's environment but what
+ * its clock and its texts depend on: no address of the database, no secret.
  */
 export function beginWorker(script: string, memoryMb = settings().workerMemoryMb): ChildProcess {
   const { PATH, TZ, LANG } = process.env;

@@ -11,4 +11,6 @@ export type WorkerRequest<Q extends WorkerRequests> = {
 
 /** What a worker sends: the answer to a request, or an event that nobody asked for. */
 export type WorkerReply<Event> =
-  { readonly id: number; readonly done: unknown } | { readonly id: number; readonly failed: string } | { readonly event: Event };
+  | { readonly id: number; readonly done: unknown }
+  | { readonly id: number; readonly failed: string }
+  | { readonly event: Event };

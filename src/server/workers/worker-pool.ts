@@ -9,7 +9,10 @@ import { WorkerError, WorkerProcess } from './worker-process';
  * process.
  */
 const PATIENCE_MS = 200;
-/** Work that ends a process after so long is to blame at once; what ends one sooner, where it does so twice within the other time. */
+/**
+ * Work that ends a process after so long is to blame at once; what ends one sooner, where it does so twice within the
+ * other time.
+ */
 const SUSPICIOUS_MS = 3000;
 const REMEMBERED_MS = 120_000;
 /** How long a request may take of a kind that has no deadline of its own. */
@@ -52,7 +55,10 @@ export class WorkerPool<Q extends WorkerRequests, Event> {
     private readonly reports: PoolReports<Event>,
   ) {}
 
-  /** Asks something of a sheet. Rejects with a WorkerError where the worker has ended or the sheet has moved, with a Refusal where too many wait. */
+  /**
+   * Asks something of a sheet. Rejects with a WorkerError where the worker has ended or the sheet has moved, with a
+   * Refusal where too many wait.
+   */
   ask<K extends keyof Q & string>(kind: K, sheet: string, asked: Q[K]['asked']): Promise<Q[K]['answer']> {
     if (!this.homes.has(sheet) && !this.options.opening.includes(kind)) return Promise.reject(new WorkerError('moved'));
     const process = this.homeOf(sheet);
@@ -154,8 +160,10 @@ export class WorkerPool<Q extends WorkerRequests, Event> {
     process.release(moving);
     // What it holds of them is released once it gets there.
     const deadlineMs = this.options.deadlines.close ?? LAST_DEADLINE_MS;
-    for (const sheet of moving) process.add({ sheet, kind: 'close', asked: {}, deadlineMs, done: () => {}, failed: () => {} });
+    for (const sheet of moving)
+      process.add({ sheet, kind: 'close', asked: {}, deadlineMs, done: () => {}, failed: () => {} });
   }
 }
 
-const isHeldUp = (process: { readonly busy: { readonly forMs: number } | null }): boolean => (process.busy?.forMs ?? 0) >= PATIENCE_MS;
+const isHeldUp = (process: { readonly busy: { readonly forMs: number } | null }): boolean =>
+  (process.busy?.forMs ?? 0) >= PATIENCE_MS;

@@ -66,8 +66,13 @@ export class WorkerProcess<Event> {
   readonly sheets = new Set<string>();
   private child: ChildProcess | null = null;
   private readonly queue: Job[] = [];
-  private running: { readonly job: Job; readonly id: number; readonly since: number; readonly deadline: Timer; readonly yielding: Timer } | null =
-    null;
+  private running: {
+    readonly job: Job;
+    readonly id: number;
+    readonly since: number;
+    readonly deadline: Timer;
+    readonly yielding: Timer;
+  } | null = null;
   private lastId = 0;
 
   constructor(
@@ -166,7 +171,9 @@ export class WorkerProcess<Event> {
     const waiting = this.queue.splice(0);
     metrics().waiting.dec(waiting.length);
     this.sheets.clear();
-    const failure = this.reports.ended(running && { sheet: running.job.sheet, forMs: performance.now() - running.since });
+    const failure = this.reports.ended(
+      running && { sheet: running.job.sheet, forMs: performance.now() - running.since },
+    );
     running?.job.failed(new WorkerError(failure));
     for (const { failed } of waiting) failed(new WorkerError('moved'));
   }

@@ -21,7 +21,13 @@ export function ActionBar() {
       <UndoActs />
       <span className={classes.gap} />
       {MARKS.map(({ mark, label, icon }) => (
-        <Act key={mark} label={label} icon={icon} isOn={style?.[mark] === true} onAct={() => session.actions.toggleMark(mark)} />
+        <Act
+          key={mark}
+          label={label}
+          icon={icon}
+          isOn={style?.[mark] === true}
+          onAct={() => session.actions.toggleMark(mark)}
+        />
       ))}
       <Button
         variant={panel === 'style' ? 'light' : 'subtle'}

@@ -48,7 +48,11 @@ function ValueList() {
         </Button>
         <Button
           variant="default"
-          onClick={() => void session.actions.textsOf(left).then((found) => setLines(found.flatMap(({ text }) => text || []).join('\n')))}
+          onClick={() =>
+            void session.actions
+              .textsOf(left)
+              .then((found) => setLines(found.flatMap(({ text }) => text || []).join('\n')))
+          }
         >
           Take what is there
         </Button>

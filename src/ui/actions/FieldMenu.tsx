@@ -41,21 +41,31 @@ export function FieldMenu() {
         <Menu.Item onClick={() => void session.actions.fitFields(left, right)}>Fit {fields} to the content</Menu.Item>
         <Menu.Item onClick={() => void session.actions.moveSelected(-1, 0)}>Move {fields} left</Menu.Item>
         <Menu.Item onClick={() => void session.actions.moveSelected(1, 0)}>Move {fields} right</Menu.Item>
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'hide-fields', left, right, hidden: true })}>Hide {fields}</Menu.Item>
+        <Menu.Item onClick={() => void session.actions.edit({ do: 'hide-fields', left, right, hidden: true })}>
+          Hide {fields}
+        </Menu.Item>
         {hidden > 0 && frame && (
-          <Menu.Item onClick={() => void session.actions.edit({ do: 'hide-fields', left: 0, right: frame.fields.length - 1, hidden: false })}>
+          <Menu.Item
+            onClick={() =>
+              void session.actions.edit({ do: 'hide-fields', left: 0, right: frame.fields.length - 1, hidden: false })
+            }
+          >
             Show {hidden === 1 ? 'the hidden field' : `all ${hidden} hidden fields`}
           </Menu.Item>
         )}
         <Menu.Item onClick={() => session.openPanel('values')}>Values to choose from</Menu.Item>
         {frame?.frozenColumns === right + 1 ? (
-          <Menu.Item onClick={() => void session.actions.edit({ do: 'freeze-fields', through: null })}>Let all fields scroll</Menu.Item>
+          <Menu.Item onClick={() => void session.actions.edit({ do: 'freeze-fields', through: null })}>
+            Let all fields scroll
+          </Menu.Item>
         ) : (
           <Menu.Item onClick={() => void session.actions.edit({ do: 'freeze-fields', through: right })}>
             Keep all up to “{frame?.fields[right]?.label}” in view
           </Menu.Item>
         )}
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'remove-fields', left, right })}>Remove {fields}</Menu.Item>
+        <Menu.Item onClick={() => void session.actions.edit({ do: 'remove-fields', left, right })}>
+          Remove {fields}
+        </Menu.Item>
         <Menu.Divider />
         <Menu.Label>Total of all records</Menu.Label>
         {TOTALS.map(({ is, label: words }) => (
@@ -63,7 +73,9 @@ export function FieldMenu() {
             {words}
           </Menu.Item>
         ))}
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'set-total', left, right, is: null })}>None</Menu.Item>
+        <Menu.Item onClick={() => void session.actions.edit({ do: 'set-total', left, right, is: null })}>
+          None
+        </Menu.Item>
       </Menu.Dropdown>
     </Menu>
   );

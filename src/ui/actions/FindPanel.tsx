@@ -42,9 +42,17 @@ function Find({ onClose }: { readonly onClose: () => void }) {
     const found = await session.actions.find(wanted);
     if (!found) return;
     const { column, position } = session.get().selection.anchor;
-    const after = found.findIndex((cell) => cell.position > position || (cell.position === position && cell.column > column));
+    const after = found.findIndex(
+      (cell) => cell.position > position || (cell.position === position && cell.column > column),
+    );
     const at = after < 0 ? 0 : after;
-    setTold(found.length ? `${at + 1} of ${counted(found.length, 'cell')}` : area ? 'Not found in the selection' : 'Not found');
+    setTold(
+      found.length
+        ? `${at + 1} of ${counted(found.length, 'cell')}`
+        : area
+          ? 'Not found in the selection'
+          : 'Not found',
+    );
     if (found[at]) session.show(selectCell(found[at]));
   };
 
@@ -66,25 +74,58 @@ function Find({ onClose }: { readonly onClose: () => void }) {
         onClose();
       }}
     >
-      <TextInput size="xs" aria-label="Find" placeholder="Find" value={text} onChange={(event) => setText(event.currentTarget.value)} autoFocus />
+      <TextInput
+        size="xs"
+        aria-label="Find"
+        placeholder="Find"
+        value={text}
+        onChange={(event) => setText(event.currentTarget.value)}
+        autoFocus
+      />
       {session.isMaker && (
-        <TextInput size="xs" aria-label="Replace by" placeholder="Replace by" value={by} onChange={(event) => setBy(event.currentTarget.value)} />
+        <TextInput
+          size="xs"
+          aria-label="Replace by"
+          placeholder="Replace by"
+          value={by}
+          onChange={(event) => setBy(event.currentTarget.value)}
+        />
       )}
-      <Checkbox size="xs" color="ink" label="Case and accents count" checked={exact} onChange={(event) => setExact(event.currentTarget.checked)} />
-      <Checkbox size="xs" color="ink" label="Pattern" checked={pattern} onChange={(event) => setPattern(event.currentTarget.checked)} />
+      <Checkbox
+        size="xs"
+        color="ink"
+        label="Case and accents count"
+        checked={exact}
+        onChange={(event) => setExact(event.currentTarget.checked)}
+      />
+      <Checkbox
+        size="xs"
+        color="ink"
+        label="Pattern"
+        checked={pattern}
+        onChange={(event) => setPattern(event.currentTarget.checked)}
+      />
       <NativeSelect
         size="xs"
         hidden={rules.length === 0}
         aria-label="Which look"
         value={painted}
-        data={[{ value: '', label: 'Any look' }, ...rules.map(({ id, name }) => ({ value: id, label: `Painted by ${name}` }))]}
+        data={[
+          { value: '', label: 'Any look' },
+          ...rules.map(({ id, name }) => ({ value: id, label: `Painted by ${name}` })),
+        ]}
         onChange={(event) => setPainted(event.currentTarget.value)}
       />
       <Button type="submit" size="compact-sm" disabled={isEmpty}>
         Next
       </Button>
       {session.isMaker && (
-        <Button variant="default" size="compact-sm" disabled={text === '' || painted !== ''} onClick={() => void replaceAll()}>
+        <Button
+          variant="default"
+          size="compact-sm"
+          disabled={text === '' || painted !== ''}
+          onClick={() => void replaceAll()}
+        >
           Replace all
         </Button>
       )}

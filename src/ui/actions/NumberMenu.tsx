@@ -32,15 +32,25 @@ export function NumberMenu() {
         </Button>
       </Menu.Target>
       <Menu.Dropdown>
-        <Menu.Item closeMenuOnClick={false} onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: 1 }))}>
+        <Menu.Item
+          closeMenuOnClick={false}
+          onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: 1 }))}
+        >
           One decimal more
         </Menu.Item>
-        <Menu.Item closeMenuOnClick={false} onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: -1 }))}>
+        <Menu.Item
+          closeMenuOnClick={false}
+          onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: -1 }))}
+        >
           One decimal fewer
         </Menu.Item>
         <Menu.Divider />
         {FORMATS.map(({ name, pattern, sample }) => (
-          <Menu.Item key={name} onClick={() => put(pattern)} rightSection={<span style={{ color: 'var(--ink-second)' }}>{sample}</span>}>
+          <Menu.Item
+            key={name}
+            onClick={() => put(pattern)}
+            rightSection={<span style={{ color: 'var(--ink-second)' }}>{sample}</span>}
+          >
             {name}
           </Menu.Item>
         ))}

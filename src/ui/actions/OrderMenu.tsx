@@ -15,9 +15,19 @@ export function OrderMenu() {
   const [values, setValues] = useState<readonly { text: string; count: number }[]>([]);
 
   return (
-    <Popover position="bottom-start" trapFocus onClose={focusGrid} onOpen={() => void session.actions.textsOf(column).then(setValues)}>
+    <Popover
+      position="bottom-start"
+      trapFocus
+      onClose={focusGrid}
+      onOpen={() => void session.actions.textsOf(column).then(setValues)}
+    >
       <Popover.Target>
-        <Button variant={isFiltered ? 'light' : 'subtle'} color="ink" size="compact-sm" leftSection={<IconArrowsSort size={16} stroke={1.5} />}>
+        <Button
+          variant={isFiltered ? 'light' : 'subtle'}
+          color="ink"
+          size="compact-sm"
+          leftSection={<IconArrowsSort size={16} stroke={1.5} />}
+        >
           {isFiltered ? 'Filtered' : 'Order and filter'}
         </Button>
       </Popover.Target>
@@ -52,7 +62,12 @@ function Order() {
       <p className={classes.label}>Put all records in order of “{label}”, for everybody</p>
       <div className={classes.row}>
         {ORDERS.map(({ value, label: words }) => (
-          <Button key={value} variant="default" size="compact-sm" onClick={() => sort([{ column, order: value as SortKey['order'] }])}>
+          <Button
+            key={value}
+            variant="default"
+            size="compact-sm"
+            onClick={() => sort([{ column, order: value as SortKey['order'] }])}
+          >
             {words}
           </Button>
         ))}
@@ -61,7 +76,9 @@ function Order() {
           color="ink"
           size="compact-sm"
           disabled={keys.length > 3}
-          onClick={() => setKeys([...keys, { column: (column + keys.length) % (frame?.fields.length ?? 1), order: 'rising' }])}
+          onClick={() =>
+            setKeys([...keys, { column: (column + keys.length) % (frame?.fields.length ?? 1), order: 'rising' }])
+          }
         >
           {keys.length ? 'Then by' : 'By several'}
         </Button>
@@ -73,13 +90,18 @@ function Order() {
             aria-label={at ? `Then by ${at + 1}` : 'First by'}
             value={'rule' in key ? `rule ${key.rule}` : `field ${key.column}`}
             data={[
-              { group: 'Fields', items: (frame?.fields ?? []).map((field, place) => ({ value: `field ${place}`, label: field.label })) },
+              {
+                group: 'Fields',
+                items: (frame?.fields ?? []).map((field, place) => ({ value: `field ${place}`, label: field.label })),
+              },
               { group: 'Painted by', items: legend.map(({ id, rule }) => ({ value: `rule ${id}`, label: rule.name })) },
             ]}
             onChange={({ currentTarget: { value } }) =>
               change(
                 at,
-                value.startsWith('rule ') ? { rule: value.slice(5), order: 'falling' } : { column: Number(value.slice(6)), order: key.order },
+                value.startsWith('rule ')
+                  ? { rule: value.slice(5), order: 'falling' }
+                  : { column: Number(value.slice(6)), order: key.order },
               )
             }
           />
@@ -147,7 +169,12 @@ function Show({ values }: { readonly values: readonly { text: string; count: num
             data={[...FILTER_TESTS]}
             onChange={(event) => setTest(event.currentTarget.value as FilterTest)}
           />
-          <TextInput size="xs" aria-label="Value to show" value={value} onChange={(event) => setValue(event.currentTarget.value)} />
+          <TextInput
+            size="xs"
+            aria-label="Value to show"
+            value={value}
+            onChange={(event) => setValue(event.currentTarget.value)}
+          />
           <Button type="submit" variant="default" size="compact-sm">
             Show
           </Button>

@@ -26,7 +26,9 @@ export function ReaderBar({ role, list: { isList, onList } }: Props) {
           {isList ? 'Show the sheet' : 'Show as a list'}
         </Button>
       )}
-      {role === 'filler' && !isList && <span className={classes.hint}>Type where a line stands at the left of a cell.</span>}
+      {role === 'filler' && !isList && (
+        <span className={classes.hint}>Type where a line stands at the left of a cell.</span>
+      )}
     </div>
   );
 }

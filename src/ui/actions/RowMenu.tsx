@@ -29,12 +29,20 @@ export function RowMenu() {
         <Menu.Item onClick={() => void session.actions.edit({ do: 'insert-rows', at: bottom + 1, count })}>
           Insert {count === 1 ? 'a row' : `${count} rows`} below
         </Menu.Item>
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'duplicate-rows', top, bottom })}>Duplicate {rows}</Menu.Item>
+        <Menu.Item onClick={() => void session.actions.edit({ do: 'duplicate-rows', top, bottom })}>
+          Duplicate {rows}
+        </Menu.Item>
         <Menu.Item onClick={() => void session.actions.moveSelected(0, -1)}>Move {rows} up</Menu.Item>
         <Menu.Item onClick={() => void session.actions.moveSelected(0, 1)}>Move {rows} down</Menu.Item>
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'remove-rows', top, bottom })}>Remove {rows}</Menu.Item>
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'shift-level', top, bottom, by: 1 })}>Indent {rows}</Menu.Item>
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'shift-level', top, bottom, by: -1 })}>Outdent {rows}</Menu.Item>
+        <Menu.Item onClick={() => void session.actions.edit({ do: 'remove-rows', top, bottom })}>
+          Remove {rows}
+        </Menu.Item>
+        <Menu.Item onClick={() => void session.actions.edit({ do: 'shift-level', top, bottom, by: 1 })}>
+          Indent {rows}
+        </Menu.Item>
+        <Menu.Item onClick={() => void session.actions.edit({ do: 'shift-level', top, bottom, by: -1 })}>
+          Outdent {rows}
+        </Menu.Item>
         {fold && (
           <Menu.Item onClick={() => session.actions.toggleFold(top)}>
             {fold.folded ? 'Unfold' : 'Fold'} what is beneath row {top + 1}

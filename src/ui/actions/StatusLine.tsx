@@ -22,7 +22,10 @@ export function StatusLine() {
   useEffect(() => {
     if (!frame) return;
     let isStale = false;
-    const waiting = setTimeout(() => void session.actions.measure().then((found) => !isStale && setMeasures(found)), REST_MS);
+    const waiting = setTimeout(
+      () => void session.actions.measure().then((found) => !isStale && setMeasures(found)),
+      REST_MS,
+    );
     return () => {
       isStale = true;
       clearTimeout(waiting);
@@ -77,7 +80,9 @@ export function StatusLine() {
 
 /** By the field's own format; an average with a little more. */
 const shown = (value: number, format: string | null): string =>
-  format === null ? Number(value.toPrecision(6)).toLocaleString('en', { maximumFractionDigits: 6 }) : formatNumber(value, format);
+  format === null
+    ? Number(value.toPrecision(6)).toLocaleString('en', { maximumFractionDigits: 6 })
+    : formatNumber(value, format);
 
 const HOWS = [
   { how: 'all', label: 'with everything' },
@@ -94,17 +99,19 @@ function PastedAs() {
   return (
     <span className={classes.pasted} role="group" aria-label="Pasted">
       Pasted
-      {HOWS.filter(({ how }) => pasted.table.token !== null || how === 'all' || how === 'transposed').map(({ how, label }) => (
-        <button
-          key={how}
-          type="button"
-          aria-pressed={pasted.how === how}
-          onMouseDown={(event) => event.preventDefault()}
-          onClick={() => void session.actions.pasteAgain(how)}
-        >
-          {label}
-        </button>
-      ))}
+      {HOWS.filter(({ how }) => pasted.table.token !== null || how === 'all' || how === 'transposed').map(
+        ({ how, label }) => (
+          <button
+            key={how}
+            type="button"
+            aria-pressed={pasted.how === how}
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => void session.actions.pasteAgain(how)}
+          >
+            {label}
+          </button>
+        ),
+      )}
     </span>
   );
 }

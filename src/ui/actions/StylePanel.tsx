@@ -78,7 +78,12 @@ export function StylePanel() {
             onAct={() => put({ stand: style?.stand === stand ? null : stand })}
           />
         ))}
-        <Act label="Wrap long text" icon={IconTextWrap} isOn={style?.wrap === true} onAct={() => put({ wrap: style?.wrap !== true })} />
+        <Act
+          label="Wrap long text"
+          icon={IconTextWrap}
+          isOn={style?.wrap === true}
+          onAct={() => put({ wrap: style?.wrap !== true })}
+        />
       </div>
       <div className={classes.row}>
         <NumberInput
@@ -122,10 +127,18 @@ export function StylePanel() {
         <Button variant="default" size="compact-sm" onClick={() => void session.actions.merge()}>
           Merge
         </Button>
-        <Button variant="default" size="compact-sm" onClick={() => void session.actions.edit({ do: 'split-cells', area: session.actions.area })}>
+        <Button
+          variant="default"
+          size="compact-sm"
+          onClick={() => void session.actions.edit({ do: 'split-cells', area: session.actions.area })}
+        >
           Split
         </Button>
-        <Button variant="default" size="compact-sm" onClick={() => void session.actions.editEach((area) => ({ do: 'clear-style', area }))}>
+        <Button
+          variant="default"
+          size="compact-sm"
+          onClick={() => void session.actions.editEach((area) => ({ do: 'clear-style', area }))}
+        >
           Clear style
         </Button>
         <Button variant="default" size="compact-sm" onClick={() => session.actions.liftStyle()}>

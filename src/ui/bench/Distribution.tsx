@@ -22,7 +22,10 @@ import { placeOnScale } from './place-on-scale';
 
 const MARGIN = { top: 22, bottom: 23, side: 10 };
 
-/** The real values that a rule judges, as a histogram, with its thresholds as handles to drag or to step with the arrow keys. */
+/**
+ * The real values that a rule judges, as a histogram, with its thresholds as handles to drag or to step with the arrow
+ * keys.
+ */
 export function Distribution({ rule, answer }: { readonly rule: Rule; readonly answer: RuleProfile }) {
   const session = useSession();
   const theme = useSessionState((state) => state.theme);
@@ -61,7 +64,12 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
 
   return (
     <div ref={ref} className={classes.chart}>
-      <svg width={width} height={height} role="group" aria-label={`How the values of ${field?.label ?? 'these cells'} are spread`}>
+      <svg
+        width={width}
+        height={height}
+        role="group"
+        aria-label={`How the values of ${field?.label ?? 'these cells'} are spread`}
+      >
         {profile.bins.map((bin, at) => {
           const shade = shades?.((bin.from + bin.to) / 2);
           return (
@@ -72,13 +80,21 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
               x={[x(bin.from) + 0.5, Math.max(x(bin.to) - 0.5, x(bin.from) + 1.5)]}
               y={y}
               onPoint={(isPointed) =>
-                session.rules.spotlightPart(isPointed ? { from: bin.from, to: bin.to, takesEnd: at === profile.bins.length - 1 } : null)
+                session.rules.spotlightPart(
+                  isPointed ? { from: bin.from, to: bin.to, takesEnd: at === profile.bins.length - 1 } : null,
+                )
               }
               says={`${isDated ? daysOf(bin) : `${formatNumber(bin.from, format)} to ${formatNumber(bin.to, format)}`}: ${counted(bin.count, 'cell')}`}
             />
           );
         })}
-        <line className={classes.baseline} x1={MARGIN.side} x2={width - MARGIN.side} y1={floor + 0.5} y2={floor + 0.5} />
+        <line
+          className={classes.baseline}
+          x1={MARGIN.side}
+          x2={width - MARGIN.side}
+          y1={floor + 0.5}
+          y2={floor + 0.5}
+        />
         {ticks.map(({ value, says }) => (
           <text key={value} className={classes.axis} x={x(value)} y={floor + 19} textAnchor="middle">
             {says}
@@ -111,7 +127,8 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
 }
 
 /** The day of a bin, or its first and last. */
-const daysOf = ({ from, to }: Bin): string => (to - from > 1 ? `${isoFromSerial(from)} to ${isoFromSerial(to - 1)}` : isoFromSerial(from));
+const daysOf = ({ from, to }: Bin): string =>
+  to - from > 1 ? `${isoFromSerial(from)} to ${isoFromSerial(to - 1)}` : isoFromSerial(from);
 
 /** The edges of the values, moved out to places that lie no further from them than they are apart. */
 function edgesWith(places: readonly number[], [from, to]: readonly [number, number]): [number, number] {
@@ -119,7 +136,9 @@ function edgesWith(places: readonly number[], [from, to]: readonly [number, numb
   return [Math.min(from, ...near), Math.max(to, ...near)];
 }
 
-/** What can be dragged: thresholds given outright, or the places of stops, wherever these are found among the values. */
+/**
+ * What can be dragged: thresholds given outright, or the places of stops, wherever these are found among the values.
+ */
 function handlesOf(when: When, profile: ValueProfile): readonly { value: number; with: (value: number) => When }[] {
   const kind = kindOf(when);
   if (!kind.stops) return kind.thresholds(when);

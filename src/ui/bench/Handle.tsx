@@ -28,8 +28,16 @@ export function Handle({ label, value, shown, x, room, top, bottom, range, step,
     onChange(Math.max(range[0], Math.min(range[1], valueAt(event.clientX - left))));
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    const by = { ArrowLeft: -step, ArrowDown: -step, ArrowRight: step, ArrowUp: step, PageDown: -10 * step, PageUp: 10 * step }[event.key];
-    const to = event.key === 'Home' ? range[0] : event.key === 'End' ? range[1] : by === undefined ? undefined : value + by;
+    const by = {
+      ArrowLeft: -step,
+      ArrowDown: -step,
+      ArrowRight: step,
+      ArrowUp: step,
+      PageDown: -10 * step,
+      PageUp: 10 * step,
+    }[event.key];
+    const to =
+      event.key === 'Home' ? range[0] : event.key === 'End' ? range[1] : by === undefined ? undefined : value + by;
     if (to === undefined) return;
     event.preventDefault();
     onChange(to);
@@ -54,10 +62,22 @@ export function Handle({ label, value, shown, x, room, top, bottom, range, step,
       onPointerUp={() => setHeld(false)}
       onPointerCancel={() => setHeld(false)}
     >
-      <rect x={x - 14} y={top - 16} width={28} height={bottom - top + 24} fill="transparent" style={{ cursor: 'ew-resize' }} />
+      <rect
+        x={x - 14}
+        y={top - 16}
+        width={28}
+        height={bottom - top + 24}
+        fill="transparent"
+        style={{ cursor: 'ew-resize' }}
+      />
       <line className={classes.handleLine} x1={x} x2={x} y1={top} y2={bottom} />
       <circle className={classes.grip} cx={x} cy={bottom} r={GRIP_PX} />
-      <text className={classes.tag} x={x} y={top - 4} textAnchor={x < EDGE_PX ? 'start' : x > room - EDGE_PX ? 'end' : 'middle'}>
+      <text
+        className={classes.tag}
+        x={x}
+        y={top - 4}
+        textAnchor={x < EDGE_PX ? 'start' : x > room - EDGE_PX ? 'end' : 'middle'}
+      >
         {shown}
       </text>
     </g>

@@ -27,7 +27,14 @@ export function HistogramBar({ bin, looks, x, y, says, onPoint }: Props) {
       <rect className={classes.binRoom} x={x[0]} width={width} y={y.range()[1]} height={y.range()[0]! - y.range()[1]!}>
         <title>{says}</title>
       </rect>
-      <rect className={classes.bin} x={x[0]} width={width} y={y(bin.count)} height={y(0) - y(bin.count)} pointerEvents="none" />
+      <rect
+        className={classes.bin}
+        x={x[0]}
+        width={width}
+        y={y(bin.count)}
+        height={y(0) - y(bin.count)}
+        pointerEvents="none"
+      />
       {parts.map(({ outcome, count, look }, at) => (
         <rect
           key={outcome}

@@ -13,9 +13,16 @@ import { outcomeColors, type OutcomeColors } from './outcome-colors';
 import { useAsked } from './use-asked';
 
 const MAX_BARS = 8;
-const [RIGHT, NEAR, WRONG] = [KEY_OUTCOMES.indexOf('right'), KEY_OUTCOMES.indexOf('near'), KEY_OUTCOMES.indexOf('wrong')] as const;
+const [RIGHT, NEAR, WRONG] = [
+  KEY_OUTCOMES.indexOf('right'),
+  KEY_OUTCOMES.indexOf('near'),
+  KEY_OUTCOMES.indexOf('wrong'),
+] as const;
 
-/** How many answers are right, nearly right, wrong and missing, by field (a person or group that answers) and by record (a question). */
+/**
+ * How many answers are right, nearly right, wrong and missing, by field (a person or group that answers) and by record
+ * (a question).
+ */
 export function KeyPicture({ rule }: { readonly rule: Rule }) {
   const theme = useSessionState((state) => state.theme);
   const { saved } = useLooks();
@@ -37,7 +44,10 @@ export function KeyPicture({ rule }: { readonly rule: Rule }) {
           { value: 'records', label: 'By record' },
         ]}
       />
-      <ul className={classes.words} aria-label={by === 'fields' ? 'Answers by field' : 'Answers by record, those with most mistakes first'}>
+      <ul
+        className={classes.words}
+        aria-label={by === 'fields' ? 'Answers by field' : 'Answers by record, those with most mistakes first'}
+      >
         {shown.slice(0, MAX_BARS).map((tally, at) => (
           <KeyBar key={`${at} ${tally.label}`} tally={tally} looks={looks} />
         ))}
@@ -55,7 +65,9 @@ function KeyBar({ tally, looks }: { readonly tally: Tally; readonly looks: reado
   const order = [RIGHT, NEAR, WRONG, KEY_OUTCOMES.indexOf('empty')];
   const ends = cumsum(order, (outcome) => counts[outcome]!);
   const share = scaleLinear([0, Math.max(1, sum(counts))], [0, 100]);
-  const says = order.map((outcome) => `${OUTCOME_WORDS[KEY_OUTCOMES[outcome]!].toLowerCase()} ${counts[outcome]!}`).join(', ');
+  const says = order
+    .map((outcome) => `${OUTCOME_WORDS[KEY_OUTCOMES[outcome]!].toLowerCase()} ${counts[outcome]!}`)
+    .join(', ');
   return (
     <li aria-label={`${tally.label}: ${says}`} title={says}>
       <span className={classes.word}>{tally.label}</span>

@@ -16,7 +16,9 @@ export function NoteInput() {
       placeholder="Why it matters, what to do"
       maxLength={500}
       value={rule.note ?? ''}
-      onChange={({ currentTarget: { value } }) => session.rules.changeDraft(value === '' ? rest : { ...rule, note: value })}
+      onChange={({ currentTarget: { value } }) =>
+        session.rules.changeDraft(value === '' ? rest : { ...rule, note: value })
+      }
     />
   );
 }

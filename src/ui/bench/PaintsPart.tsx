@@ -7,16 +7,32 @@ import { PickWord } from './parts/PickWord';
 const WORDS = { cell: 'that cell', record: 'the whole record', fields: 'these fields of the record:' } as const;
 
 /** What a rule paints of the record in which it matches. */
-export const PaintsPart = memo(function PaintsPart({ paints, onPick }: { readonly paints: Paints; readonly onPick: (paints: Paints) => void }) {
+export const PaintsPart = memo(function PaintsPart({
+  paints,
+  onPick,
+}: {
+  readonly paints: Paints;
+  readonly onPick: (paints: Paints) => void;
+}) {
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const kind = typeof paints === 'object' ? 'fields' : paints;
   return (
     <>
-      <PickWord label="Paints" value={kind} words={WORDS} onPick={(next) => onPick(next === 'fields' ? { fields: [fields[0]!.id] } : next)} />
+      <PickWord
+        label="Paints"
+        value={kind}
+        words={WORDS}
+        onPick={(next) => onPick(next === 'fields' ? { fields: [fields[0]!.id] } : next)}
+      />
       {typeof paints === 'object' && (
         <>
           {' '}
-          <PickFields label="Painted fields" between="and" value={paints.fields} onPick={(ids) => onPick({ fields: ids })} />
+          <PickFields
+            label="Painted fields"
+            between="and"
+            value={paints.fields}
+            onPick={(ids) => onPick({ fields: ids })}
+          />
         </>
       )}
     </>

@@ -15,7 +15,8 @@ export function Picture({ rule }: { readonly rule: Rule }) {
   if (Own) return <Own rule={rule} />;
   const { profile, texts } = answer;
   const words = texts.reduce((sum, { count }) => sum + count, 0);
-  if (profile.numbers > 0 && profile.numbers >= words) return <Distribution key={rule.id} rule={rule} answer={answer} />;
+  if (profile.numbers > 0 && profile.numbers >= words)
+    return <Distribution key={rule.id} rule={rule} answer={answer} />;
   if (words > 0) return <WordBars rule={rule} answer={answer} />;
   return <p className={classes.none}>There is nothing here to show yet: the rule waits for values.</p>;
 }

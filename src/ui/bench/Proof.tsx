@@ -18,7 +18,8 @@ export function Proof({ rule }: { readonly rule: Rule }) {
   const format = ('fields' in reads ? fields.find((field) => field.id === reads.fields[0])?.format : null) ?? null;
   const { profile, nearest } = answer;
   const isDated = answer.dates > profile.numbers / 2;
-  const shown = (value: number) => (Number.isNaN(value) ? 'none' : isDated ? isoFromSerial(Math.floor(value)) : formatNumber(value, format));
+  const shown = (value: number) =>
+    Number.isNaN(value) ? 'none' : isDated ? isoFromSerial(Math.floor(value)) : formatNumber(value, format);
   return (
     <ul className={classes.proof} aria-label="Proof">
       {entry && !entry.problem && (
@@ -41,7 +42,8 @@ export function Proof({ rule }: { readonly rule: Rule }) {
           return (
             near && (
               <li key={at}>
-                At {thresholdText(value, format)}: {counted(near.at, 'cell')}; nearest below {shown(near.below)}, nearest above {shown(near.above)}
+                At {thresholdText(value, format)}: {counted(near.at, 'cell')}; nearest below {shown(near.below)},
+                nearest above {shown(near.above)}
               </li>
             )
           );
@@ -52,8 +54,8 @@ export function Proof({ rule }: { readonly rule: Rule }) {
         </li>
       )}
       <li>
-        {counted(profile.numbers, isDated ? 'date' : 'number')}, {counted(profile.blanks, 'blank')}, {profile.others.toLocaleString('en')} text or
-        other
+        {counted(profile.numbers, isDated ? 'date' : 'number')}, {counted(profile.blanks, 'blank')},{' '}
+        {profile.others.toLocaleString('en')} text or other
       </li>
     </ul>
   );

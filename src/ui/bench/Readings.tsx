@@ -2,7 +2,9 @@ import classes from './Bench.module.css';
 import { useSessionState } from '../sheet/use-session';
 import { useAsked } from './use-asked';
 
-/** How the formula on the bench reads at the first cells, at the last and at the selected one, and what it gives there. */
+/**
+ * How the formula on the bench reads at the first cells, at the last and at the selected one, and what it gives there.
+ */
 export function Readings() {
   const rule = useSessionState((state) => state.bench?.draft.id) ?? '';
   const at = useSessionState((state) => state.selection.anchor);

@@ -9,7 +9,13 @@ import { PickFields } from './parts/PickFields';
 import { PickRoles } from './parts/PickRoles';
 
 /** What a rule tests: fields, in the records or in rows of other roles too, or certain cells. */
-export const ReadsPart = memo(function ReadsPart({ reads, onPick }: { readonly reads: Reads; readonly onPick: (reads: Reads) => void }) {
+export const ReadsPart = memo(function ReadsPart({
+  reads,
+  onPick,
+}: {
+  readonly reads: Reads;
+  readonly onPick: (reads: Reads) => void;
+}) {
   const session = useSession();
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const reach = (id: string) => {
@@ -26,7 +32,8 @@ export const ReadsPart = memo(function ReadsPart({ reads, onPick }: { readonly r
         </>
       ) : (
         <>
-          the cells <CellInput label="Cells read" value={reads.cells} takes="ranges" onChange={(cells) => onPick({ cells })} />
+          the cells{' '}
+          <CellInput label="Cells read" value={reads.cells} takes="ranges" onChange={(cells) => onPick({ cells })} />
         </>
       )}{' '}
       <Pick

@@ -26,7 +26,8 @@ export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonl
   return (
     <div>
       <div className={classes.sentence}>
-        Where <ReadsPart reads={reads} onPick={pickReads} /> <Condition {...condition} />, paint <PaintsPart paints={paints} onPick={pickPaints} />{' '}
+        Where <ReadsPart reads={reads} onPick={pickReads} /> <Condition {...condition} />, paint{' '}
+        <PaintsPart paints={paints} onPick={pickPaints} />{' '}
         {kindOf(when).outcomes === 'match' ? (
           <>
             as <PickLook label="Look" value={rule.look ?? null} onPick={(look) => look && change({ look })} />

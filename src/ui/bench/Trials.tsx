@@ -12,7 +12,10 @@ import classes from './Bench.module.css';
 /** How long a rule must rest before it is tried. */
 const REST_MS = 80;
 
-/** Values to try the rule on, kept with it: what it makes of each, and whether that is still what it made when the trial was kept. */
+/**
+ * Values to try the rule on, kept with it: what it makes of each, and whether that is still what it made when the trial
+ * was kept.
+ */
 export function Trials({ rule }: { readonly rule: Rule }) {
   const session = useSession();
   const format = useSessionState((state) => {
@@ -28,7 +31,10 @@ export function Trials({ rule }: { readonly rule: Rule }) {
     if (!isJudged) return;
     let isStale = false;
     const values = [...(rule.trials ?? []).map(({ value }) => value), readTrial(typed, format)];
-    const waiting = setTimeout(() => void session.ask({ kind: 'ask-trials', rule, values }).then((found) => !isStale && setOutcomes(found)), REST_MS);
+    const waiting = setTimeout(
+      () => void session.ask({ kind: 'ask-trials', rule, values }).then((found) => !isStale && setOutcomes(found)),
+      REST_MS,
+    );
     return () => {
       isStale = true;
       clearTimeout(waiting);
@@ -86,8 +92,10 @@ export function Trials({ rule }: { readonly rule: Rule }) {
   );
 }
 
-const readTrial = (typed: string, format: string | null): Trial['value'] => readThreshold(typed, { format, takes: 'any' }) ?? null;
+const readTrial = (typed: string, format: string | null): Trial['value'] =>
+  readThreshold(typed, { format, takes: 'any' }) ?? null;
 
-const matchWords = (outcome: Trial['expect'] | undefined): string => (outcome === true ? 'is painted' : 'is not painted');
+const matchWords = (outcome: Trial['expect'] | undefined): string =>
+  outcome === true ? 'is painted' : 'is not painted';
 const outcomeWords = (outcome: Trial['expect'] | undefined): string =>
   outcome === null || outcome === undefined ? 'has no outcome' : `gives ${outcome}`;

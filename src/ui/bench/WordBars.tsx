@@ -25,12 +25,21 @@ export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answe
       {shown.map(({ text, count, outcome }) => {
         const look = colorOfOutcome(looks, outcome);
         return (
-          <li key={text} onPointerEnter={() => session.rules.spotlightPart({ text })} onPointerLeave={() => session.rules.spotlightPart(null)}>
+          <li
+            key={text}
+            onPointerEnter={() => session.rules.spotlightPart({ text })}
+            onPointerLeave={() => session.rules.spotlightPart(null)}
+          >
             <span className={classes.word} title={text}>
               {text}
             </span>
             <span className={classes.wordBar}>
-              <span style={{ width: `${share(count)}%`, ...(look ? { background: look.fill, outline: `1px solid ${look.line}` } : {}) }} />
+              <span
+                style={{
+                  width: `${share(count)}%`,
+                  ...(look ? { background: look.fill, outline: `1px solid ${look.line}` } : {}),
+                }}
+              />
             </span>
             <span>{count.toLocaleString('en')}</span>
           </li>

@@ -1,4 +1,9 @@
 import type { KeyOutcome } from '../../core/rules/kinds/key';
 
 /** What the outcomes of an answer key are called. */
-export const OUTCOME_WORDS: Record<KeyOutcome, string> = { empty: 'Not yet answered', right: 'Right', near: 'Nearly right', wrong: 'Wrong' };
+export const OUTCOME_WORDS: Record<KeyOutcome, string> = {
+  empty: 'Not yet answered',
+  right: 'Right',
+  near: 'Nearly right',
+  wrong: 'Wrong',
+};

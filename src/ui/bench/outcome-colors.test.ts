@@ -22,7 +22,9 @@ describe('the colours of outcomes in a picture', () => {
   test('are those of the look: its fill with its text as the line, or the line of a look without a fill', () => {
     expect(outcomeColors(rule({ look: { look: 'alarm' } }), light)).toEqual([{ fill: '#f7d3c8', line: '#77200d' }]);
     expect(outcomeColors(rule({ look: { look: 'ringed' } }), light)).toEqual([{ fill: '#b4411f', line: '#b4411f' }]);
-    expect(outcomeColors(rule({ look: { italic: true } }), light)).toEqual([{ fill: TOKENS.light.ink, line: TOKENS.light.ink }]);
+    expect(outcomeColors(rule({ look: { italic: true } }), light)).toEqual([
+      { fill: TOKENS.light.ink, line: TOKENS.light.ink },
+    ]);
   });
 
   test('are one for each band, none where it has no look', () => {
@@ -34,19 +36,36 @@ describe('the colours of outcomes in a picture', () => {
     const icons = outcomeColors(rule({ when: { kind: 'icons', set: 'stars3', cuts: [{ at: 1 }, { at: 2 }] } }), light);
     expect(icons.map((each) => /(\d+)%/.exec(each!.fill)![1])).toEqual(['0', '30', '60']);
     const palette = outcomeColors(rule({ when: { kind: 'category', palette: ['#111111', '#222222'] } }), light);
-    expect([0, 1, 2, -1].map((outcome) => colorOfOutcome(palette, outcome)?.fill)).toEqual(['#111111', '#222222', '#111111', undefined]);
+    expect([0, 1, 2, -1].map((outcome) => colorOfOutcome(palette, outcome)?.fill)).toEqual([
+      '#111111',
+      '#222222',
+      '#111111',
+      undefined,
+    ]);
   });
 
   test('there are some for every kind as it is begun, in either theme, and what stands for a match can be seen', () => {
     for (const theme of ['light', 'dark'] as const)
       for (const name of KIND_NAMES) {
-        const when = KINDS[name].defaults({ numbers: 9, least: 0, lowerQuartile: 2, median: 4, upperQuartile: 6, greatest: 8, commonText: 'weir' });
-        const colors = outcomeColors(rule({ when, look: { look: 'alarm' } }), { saved: looksById(sheetLooks([], theme)), theme });
+        const when = KINDS[name].defaults({
+          numbers: 9,
+          least: 0,
+          lowerQuartile: 2,
+          median: 4,
+          upperQuartile: 6,
+          greatest: 8,
+          commonText: 'weir',
+        });
+        const colors = outcomeColors(rule({ when, look: { look: 'alarm' } }), {
+          saved: looksById(sheetLooks([], theme)),
+          theme,
+        });
         expect(
           colors.some((each) => each !== null),
           name,
         ).toBe(true);
-        if (KINDS[name].outcomes === 'match') expect(contrastRatio(colors[0]!.line, colors[0]!.fill)).toBeGreaterThan(4.5);
+        if (KINDS[name].outcomes === 'match')
+          expect(contrastRatio(colors[0]!.line, colors[0]!.fill)).toBeGreaterThan(4.5);
       }
   });
 });

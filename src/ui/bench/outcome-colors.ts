@@ -38,4 +38,5 @@ export const colorOfOutcome = (colors: readonly (OutcomeColors | null)[], outcom
   (outcome < 0 ? null : colors[outcome % colors.length]) ?? null;
 
 /** How dark an icon of a set stands in a picture: the higher, the darker. */
-const iconShare = ({ set, index }: LookIcon): number => (60 * index) / Math.max(1, ICON_SETS[set as IconSet].length - 1);
+const iconShare = ({ set, index }: LookIcon): number =>
+  (60 * index) / Math.max(1, ICON_SETS[set as IconSet].length - 1);

@@ -23,7 +23,8 @@ describe('places of positions', () => {
 });
 
 describe('ticks over dates', () => {
-  const days = (from: string, to: string) => [from, to].map((iso) => Date.parse(iso) / 86_400_000 + 25_569) as [number, number];
+  const days = (from: string, to: string) =>
+    [from, to].map((iso) => Date.parse(iso) / 86_400_000 + 25_569) as [number, number];
 
   test('over most of a year they are months, called by their names', () => {
     const ticks = dateTicks(days('2026-01-20', '2026-11-30'), 5);
@@ -32,7 +33,8 @@ describe('ticks over dates', () => {
   });
 
   test('over a few weeks they are days, over years they say which year', () => {
-    for (const { value, says } of dateTicks(days('2026-03-01', '2026-03-20'), 4)) expect(`${Number(isoFromSerial(value).slice(8))} Mar`).toBe(says);
+    for (const { value, says } of dateTicks(days('2026-03-01', '2026-03-20'), 4))
+      expect(`${Number(isoFromSerial(value).slice(8))} Mar`).toBe(says);
     for (const { says } of dateTicks(days('2019-03-01', '2026-03-20'), 4)) expect(says).toMatch(/^Jan 20\d\d$/);
   });
 });

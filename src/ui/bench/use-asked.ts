@@ -2,7 +2,10 @@ import { useEffect, useState } from 'react';
 import type { AnswerOf, Request } from '../../protocol/engine-messages';
 import { useSession, useSessionState } from '../sheet/use-session';
 
-/** What the engine answers to a request about the rules, asked again whenever they or what they count have changed; null until it has answered. */
+/**
+ * What the engine answers to a request about the rules, asked again whenever they or what they count have changed; null
+ * until it has answered.
+ */
 export function useAsked<R extends Request>(request: R): AnswerOf<R['kind']> | null {
   const session = useSession();
   const legend = useSessionState((state) => state.legend);

@@ -81,7 +81,8 @@ export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
       </Modal>
       <Modal opened={asked === 'removal'} onClose={() => setAsked(null)} title={`Remove ${sheet.name}?`}>
         <p style={{ margin: '0 0 16px' }}>
-          Its {counted(sheet.records, 'record')}, its {counted(sheet.rules ?? 0, 'rule')} and its history are gone for everybody, for good.
+          Its {counted(sheet.records, 'record')}, its {counted(sheet.rules ?? 0, 'rule')} and its history are gone for
+          everybody, for good.
         </p>
         {error && <p role="alert">{error}</p>}
         <Button onClick={() => void send({ method: 'DELETE' })}>Remove it</Button>

@@ -21,7 +21,12 @@ const WORDS = Object.fromEntries([
 const CHOICES = Object.keys(WORDS) as readonly Choice[];
 /** What needs no rules. */
 const SEEN: readonly Choice[] = ['csv', 'page'];
-const FATE_WORDS = { rule: 'as a rule', formula: 'by formulas', formatting: 'as plain formatting', nothing: 'left out' } as const;
+const FATE_WORDS = {
+  rule: 'as a rule',
+  formula: 'by formulas',
+  formatting: 'as plain formatting',
+  nothing: 'left out',
+} as const;
 
 /** What to take out, as what, and what the file will not say as the sheet does. */
 export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {

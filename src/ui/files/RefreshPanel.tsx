@@ -45,16 +45,18 @@ export function RefreshPanel() {
   return (
     <div className={classes.panel}>
       <p className={classes.note}>
-        Choose a newer file of these records. Those that are here already take its values, the others are added. You see what would be different
-        before anything is done, and one undo takes it back.
+        Choose a newer file of these records. Those that are here already take its values, the others are added. You see
+        what would be different before anything is done, and one undo takes it back.
       </p>
       <ChooseFile label="File of newer values" take={(chosen) => void read(chosen)} />
       {error && <p role="alert">{error}</p>}
       {file && (
         <>
           <p className={classes.note}>
-            “{file.name}”: {counted(file.newer.records, 'record')}, {counted(file.newer.shared.length, 'field')} that this sheet has too.
-            {file.newer.unknown.length > 0 && ` Passed over, since no field here is called so: ${file.newer.unknown.join(', ')}.`}
+            “{file.name}”: {counted(file.newer.records, 'record')}, {counted(file.newer.shared.length, 'field')} that
+            this sheet has too.
+            {file.newer.unknown.length > 0 &&
+              ` Passed over, since no field here is called so: ${file.newer.unknown.join(', ')}.`}
           </p>
           <Checkbox.Group
             label="Records are the same where these are equal"
@@ -111,7 +113,9 @@ function Different({
           : `${counted(changed, 'cell')} different, ${counted(added, 'record')} new, ${counted(removed, 'record')} removed`}
       </h3>
       {missing > removed && <p>Not in the file, and kept here: {counted(missing, 'record')}.</p>}
-      {passedOver > 0 && <p>{counted(passedOver, 'record')} of the file passed over: without a key, or with one that another has.</p>}
+      {passedOver > 0 && (
+        <p>{counted(passedOver, 'record')} of the file passed over: without a key, or with one that another has.</p>
+      )}
       {cells.length > 0 && (
         <table>
           <thead>

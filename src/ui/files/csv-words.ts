@@ -1,6 +1,11 @@
 import { SEPARATORS, type Separator } from '../../core/exchange/csv/csv-rows';
 
-const WORDS: Readonly<Record<Separator, string>> = { ',': 'Comma', ';': 'Semicolon', '\t': 'Tab', '|': 'Upright stroke' };
+const WORDS: Readonly<Record<Separator, string>> = {
+  ',': 'Comma',
+  ';': 'Semicolon',
+  '\t': 'Tab',
+  '|': 'Upright stroke',
+};
 
 /** What may stand between values, to choose from. */
 export const SEPARATOR_CHOICES = SEPARATORS.map((value) => ({ value, label: WORDS[value] }));

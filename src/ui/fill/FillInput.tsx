@@ -21,12 +21,18 @@ export function FillInput({ field, column, position, cell }: Props) {
   const session = useSession();
   const id = useId();
   const editing = useSessionState((state) =>
-    state.editing?.column === column && state.editing.position === position && state.editing.place === 'line' ? state.editing : null,
+    state.editing?.column === column && state.editing.position === position && state.editing.place === 'line'
+      ? state.editing
+      : null,
   );
   const judged = useJudged(editing);
   // How the last answer was judged says nothing of the one that is being typed.
   const isAnother = editing !== null && editing.text !== cell.text;
-  const look = judged ? { properties: judged.properties, rules: judged.says, style: {} } : isAnother ? NOT_JUDGED : cell.look;
+  const look = judged
+    ? { properties: judged.properties, rules: judged.says, style: {} }
+    : isAnother
+      ? NOT_JUDGED
+      : cell.look;
   const says = look.rules.join(', ');
   const begin = () => {
     session.select(selectCell({ column, position }));

@@ -30,14 +30,22 @@ export function FillList() {
   };
 
   if (!frame || !window || window.area.bottom < rows - 1) return <p className={classes.wait}>Opening…</p>;
-  const rowsShown = window.rows.map((position, at) => ({ position, role: window.roles[at]!, cells: cellsOf(frame, window, position) }));
+  const rowsShown = window.rows.map((position, at) => ({
+    position,
+    role: window.roles[at]!,
+    cells: cellsOf(frame, window, position),
+  }));
   // Where records ask something, those that ask nothing yet are room for more, and not for filling in.
-  const asks = rowsShown.some(({ role, cells }) => role === 'record' && cells.some(({ cell }) => !cell.isOpen && cell.text !== ''));
+  const asks = rowsShown.some(
+    ({ role, cells }) => role === 'record' && cells.some(({ cell }) => !cell.isOpen && cell.text !== ''),
+  );
   const isRoom = (cells: RowCells): boolean => asks && cells.every(({ cell }) => cell.text === '');
   return (
     <div ref={list} className={classes.list} onKeyDown={onKeyDown}>
       {rowsShown.map((row) => !isRoom(row.cells) && <FillRow key={row.position} {...row} />)}
-      {frame.rowCount > MAX_ROWS && <p className={classes.wait}>The first {MAX_ROWS} rows. The others are on the sheet.</p>}
+      {frame.rowCount > MAX_ROWS && (
+        <p className={classes.wait}>The first {MAX_ROWS} rows. The others are on the sheet.</p>
+      )}
     </div>
   );
 }
@@ -63,7 +71,11 @@ function FillRow({ position, cells, role }: RowProps) {
   if (open.length === 0) {
     const words = said.map(({ cell }) => cell.text).join(' · ');
     if (role === 'header' || words === '') return null;
-    return role === 'group' ? <h2 className={classes.group}>{words}</h2> : <p className={classes.directions}>{words}</p>;
+    return role === 'group' ? (
+      <h2 className={classes.group}>{words}</h2>
+    ) : (
+      <p className={classes.directions}>{words}</p>
+    );
   }
   const [prompt, ...more] = said;
   return (

@@ -6,7 +6,10 @@ import { useSession } from '../sheet/use-session';
 /** How long typing must rest before it is judged. */
 const REST_MS = 150;
 
-/** How what is being typed is judged, for fillers who see that while they type; null for everybody else, and until it is known. */
+/**
+ * How what is being typed is judged, for fillers who see that while they type; null for everybody else, and until it is
+ * known.
+ */
 export function useJudged(editing: Editing | null): GivenLook | null {
   const session = useSession();
   const [judged, setJudged] = useState<{ readonly of: string; readonly look: GivenLook | null } | null>(null);

@@ -14,7 +14,8 @@ interface Props {
 
 /** One cell that entered or left a rule: what it held before and after, by whom and when. */
 export function FindingItem({ finding, showsSheet, onSee, onNote }: Props) {
-  const { sheet, sheetName, ruleName, outcome, way, row, field, record, label, before, after, by, at, isSeen, notes } = finding;
+  const { sheet, sheetName, ruleName, outcome, way, row, field, record, label, before, after, by, at, isSeen, notes } =
+    finding;
   const [note, setNote] = useState<string | null>(null);
   const keep = (event: FormEvent) => {
     event.preventDefault();
@@ -61,7 +62,14 @@ export function FindingItem({ finding, showsSheet, onSee, onNote }: Props) {
         </p>
       ) : (
         <form className={classes.acts} onSubmit={keep}>
-          <TextInput size="xs" aria-label="Note" maxLength={500} value={note} onChange={(event) => setNote(event.currentTarget.value)} autoFocus />
+          <TextInput
+            size="xs"
+            aria-label="Note"
+            maxLength={500}
+            value={note}
+            onChange={(event) => setNote(event.currentTarget.value)}
+            autoFocus
+          />
           <Button size="compact-xs" type="submit">
             Keep it
           </Button>

@@ -14,7 +14,12 @@ import { RuleFollow } from './RuleFollow';
 
 interface Props {
   /** The sheet whose findings these are; null for those of all sheets. */
-  readonly sheet: { readonly id: SheetId; readonly name: string; readonly settings: FollowSettings; readonly isOwner: boolean } | null;
+  readonly sheet: {
+    readonly id: SheetId;
+    readonly name: string;
+    readonly settings: FollowSettings;
+    readonly isOwner: boolean;
+  } | null;
   readonly first: FindingFeed;
   readonly person: string;
 }
@@ -30,14 +35,19 @@ export function FindingsScreen({ sheet, first, person }: Props) {
   /** Reads the feed again, or what comes after it. */
   const read = async (query: FindingQuery, how: 'anew' | 'more' = 'anew') => {
     const before = how === 'more' ? feed.findings.at(-1)?.id : undefined;
-    const wanted = Object.entries({ ...query, before }).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)]]));
+    const wanted = Object.entries({ ...query, before }).flatMap(([name, value]) =>
+      value === undefined ? [] : [[name, String(value)]],
+    );
     const sent = await sendJson<FindingFeed>(`${path}?${new URLSearchParams(wanted)}`, { method: 'GET' });
     if ('refused' in sent) return setMessage(sent.refused);
     setAsked(query);
     setEnd(sent.answer.findings.length < FINDINGS_PAGE);
     setFeed(how === 'more' ? { ...sent.answer, findings: [...feed.findings, ...sent.answer.findings] } : sent.answer);
   };
-  const send = async (to: string, { method = 'POST', body }: { readonly method?: 'POST' | 'PATCH'; readonly body?: unknown } = {}) => {
+  const send = async (
+    to: string,
+    { method = 'POST', body }: { readonly method?: 'POST' | 'PATCH'; readonly body?: unknown } = {},
+  ) => {
     const sent = await sendJson(to, { method, body });
     if ('refused' in sent) return setMessage(sent.refused);
     setMessage(null);
@@ -52,7 +62,11 @@ export function FindingsScreen({ sheet, first, person }: Props) {
   const unseen = feed.rules.reduce((sum, rule) => sum + (rule.isMuted ? 0 : rule.unseen), 0);
 
   return (
-    <SideScreen name={sheet?.name ?? 'Findings'} views={sheet && <SheetViews sheet={sheet.id} view="findings" />} person={person}>
+    <SideScreen
+      name={sheet?.name ?? 'Findings'}
+      views={sheet && <SheetViews sheet={sheet.id} view="findings" />}
+      person={person}
+    >
       <main className={classes.main}>
         <section className={classes.rules} aria-label="Rules">
           {feed.rules.length === 0 && <p className={classes.none}>Nothing has entered or left a rule yet.</p>}
@@ -63,7 +77,9 @@ export function FindingsScreen({ sheet, first, person }: Props) {
                 rule={rule}
                 isChosen={rule.id === asked.rule}
                 onChoose={() => void read({ ...asked, rule: rule.id === asked.rule ? undefined : rule.id })}
-                onChange={(body) => void send(of(rule.sheet, `rules/${encodeURIComponent(rule.id)}`), { method: 'PATCH', body })}
+                onChange={(body) =>
+                  void send(of(rule.sheet, `rules/${encodeURIComponent(rule.id)}`), { method: 'PATCH', body })
+                }
               />
             ))}
           </ul>
@@ -89,7 +105,9 @@ export function FindingsScreen({ sheet, first, person }: Props) {
           </div>
           {message && <p role="alert">{message}</p>}
           {feed.findings.length === 0 && (
-            <p className={classes.none}>{asked.only ? 'Nothing new since you last looked.' : 'There are no findings.'}</p>
+            <p className={classes.none}>
+              {asked.only ? 'Nothing new since you last looked.' : 'There are no findings.'}
+            </p>
           )}
           <ol className={classes.list} aria-label="Findings">
             {feed.findings.map((finding) => (

@@ -24,12 +24,18 @@ export function FollowForm({ sheet, settings, isOwner }: Props) {
   const [digest, setDigest] = useState(settings.digest);
   const [said, setSaid] = useState<string | null>(null);
   const send = async (body: Partial<FollowSettings>, done: string) => {
-    const sent = await sendJson(`/api/sheets/${encodeURIComponent(sheet)}/findings/settings`, { method: 'PATCH', body });
+    const sent = await sendJson(`/api/sheets/${encodeURIComponent(sheet)}/findings/settings`, {
+      method: 'PATCH',
+      body,
+    });
     setSaid('refused' in sent ? sent.refused : done);
   };
   const keepHook = (event: FormEvent) => {
     event.preventDefault();
-    void send({ hook: hook.trim() || null }, hook.trim() ? 'New findings are posted there from now on.' : 'Findings are posted nowhere.');
+    void send(
+      { hook: hook.trim() || null },
+      hook.trim() ? 'New findings are posted there from now on.' : 'Findings are posted nowhere.',
+    );
   };
   return (
     <div className={classes.follow}>

@@ -23,7 +23,10 @@ interface Props {
 /** Marks what the page itself puts into the editor. */
 const fromOutside = Annotation.define<boolean>();
 
-/** Where a formula is typed: with completion, hints, references in the colours of their cells, and what is wrong underlined. */
+/**
+ * Where a formula is typed: with completion, hints, references in the colours of their cells, and what is wrong
+ * underlined.
+ */
 export default function FormulaEditor({ label, className, style, keys }: Props) {
   const session = useSession();
   const editing = useSessionState((state) => state.editing);

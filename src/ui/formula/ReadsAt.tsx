@@ -11,7 +11,10 @@ interface Props {
   readonly position: number;
 }
 
-/** How the formula that is being typed would read in another cell: at first the one below, then wherever the arrows step to. */
+/**
+ * How the formula that is being typed would read in another cell: at first the one below, then wherever the arrows step
+ * to.
+ */
 export function ReadsAt({ formula, column, position }: Props) {
   const [away, setAway] = useState({ columns: 0, rows: 1 });
   const step = (columns: number, rows: number) => setAway({ columns: away.columns + columns, rows: away.rows + rows });

@@ -94,5 +94,8 @@ function pointInto(view: EditorView, reference: string): void {
   const { from, to, head } = view.state.selection.main;
   const text = view.state.doc.toString();
   if (from === to && !wantsReference(text, head)) return;
-  view.dispatch({ changes: { from, to, insert: reference }, selection: { anchor: from, head: from + reference.length } });
+  view.dispatch({
+    changes: { from, to, insert: reference },
+    selection: { anchor: from, head: from + reference.length },
+  });
 }

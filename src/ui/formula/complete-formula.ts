@@ -17,13 +17,17 @@ export const completeFormula =
     const { from, word, isQuoted } = found ?? { from: pos, word: '', isQuoted: false };
     const { labels, names } = surroundings();
     const options = [
-      ...(isQuoted ? [] : names.map(({ name, refersTo }): Completion => ({ label: name, detail: refersTo.slice(1), type: 'name' }))),
+      ...(isQuoted
+        ? []
+        : names.map(({ name, refersTo }): Completion => ({ label: name, detail: refersTo.slice(1), type: 'name' }))),
       ...labels.map((label): Completion => ({ label, detail: 'field', type: 'field', apply: insertLabel })),
       ...(isQuoted ? [] : FUNCTION_OPTIONS),
     ];
     const wanted = word.toLowerCase();
     const rank = ({ label }: Completion): number => (label.toLowerCase().startsWith(wanted) ? 0 : 1);
-    const fitting = options.filter(({ label }) => label.toLowerCase().includes(wanted) && label.toLowerCase() !== wanted);
+    const fitting = options.filter(
+      ({ label }) => label.toLowerCase().includes(wanted) && label.toLowerCase() !== wanted,
+    );
     const shown = fitting.toSorted((a, b) => rank(a) - rank(b)).slice(0, MAX_SHOWN);
     return shown.length ? { from, options: shown, filter: false } : null;
   };
@@ -61,8 +65,12 @@ function insertLabel(...[view, completion, from, to]: Inserting): void {
   });
 }
 
-/** A label as a formula reads it: in quotes where it is more than a word, or could be taken for an address or a function. */
+/**
+ * A label as a formula reads it: in quotes where it is more than a word, or could be taken for an address or a
+ * function.
+ */
 function writeLabel(label: string): string {
-  const isPlain = /^[\p{L}_][\p{L}\p{N}_]*$/u.test(label) && !parseAddress(label) && !FUNCTIONS.has(label.toUpperCase());
+  const isPlain =
+    /^[\p{L}_][\p{L}\p{N}_]*$/u.test(label) && !parseAddress(label) && !FUNCTIONS.has(label.toUpperCase());
   return isPlain ? label : `'${label.replaceAll("'", "''")}'`;
 }

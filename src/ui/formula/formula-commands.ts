@@ -1,4 +1,9 @@
-import { acceptCompletion, completionStatus, selectedCompletionIndex, setSelectedCompletion } from '@codemirror/autocomplete';
+import {
+  acceptCompletion,
+  completionStatus,
+  selectedCompletionIndex,
+  setSelectedCompletion,
+} from '@codemirror/autocomplete';
 import type { EditorView } from '@codemirror/view';
 import { stepAnchors } from '../../core/formula/syntax/typed-formula';
 

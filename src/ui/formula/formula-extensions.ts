@@ -11,7 +11,10 @@ import { completeFormula } from './complete-formula';
 import { formulaTheme } from './formula-theme';
 import { signatureHint } from './signature-hint';
 
-/** What every editor of formulas has: completion, hints, references in the colours of their cells, mistakes underlined, one line. */
+/**
+ * What every editor of formulas has: completion, hints, references in the colours of their cells, mistakes underlined,
+ * one line.
+ */
 export const formulaExtensions = (surroundings: () => Surroundings, label: string): Extension[] => [
   formulaTheme,
   autocompletion({
@@ -48,7 +51,9 @@ function marks(surroundings: () => Surroundings): Extension {
     );
     const wrong = isFormulaInput(text) ? parseFormula(text).diagnostics[0] : undefined;
     const mistake =
-      wrong && wrong.from < text.length ? [Decoration.mark({ class: 'cm-mistake' }).range(wrong.from, Math.max(wrong.from + 1, wrong.to))] : [];
+      wrong && wrong.from < text.length
+        ? [Decoration.mark({ class: 'cm-mistake' }).range(wrong.from, Math.max(wrong.from + 1, wrong.to))]
+        : [];
     return Decoration.set([...colored, ...mistake], true);
   };
   return ViewPlugin.define(

@@ -5,7 +5,10 @@ import { selectCell, selectedArea } from '../grid/engine/selection';
 import type { Editing } from '../sheet/session-state';
 import type { SessionPort } from '../sheet/session-port';
 
-/** Puts references into the formula that is being typed: by pointing at cells with the mouse, a finger or the arrow keys. */
+/**
+ * Puts references into the formula that is being typed: by pointing at cells with the mouse, a finger or the arrow
+ * keys.
+ */
 export class Pointing {
   /** What takes the cells that are pointed at, where it is not the cell that is being edited. */
   private taker: ((selection: Selection) => void) | null = null;
@@ -23,7 +26,10 @@ export class Pointing {
   get isOpen(): boolean {
     const { editing } = this.session.get();
     if (this.taker) return true;
-    return editing !== null && (editing.pointed !== undefined || wantsReference(editing.text, editing.caret ?? editing.text.length));
+    return (
+      editing !== null &&
+      (editing.pointed !== undefined || wantsReference(editing.text, editing.caret ?? editing.text.length))
+    );
   }
 
   /** Points at a cell, or from the one pointed at first to another. */
@@ -38,7 +44,10 @@ export class Pointing {
     this.put(editing, extend && known ? { anchor: known.anchor, focus: cell } : selectCell(cell));
   }
 
-  /** Points at the cell beside the one pointed at, or beside the one that is edited. Returns false where nothing can be pointed at. */
+  /**
+   * Points at the cell beside the one pointed at, or beside the one that is edited. Returns false where nothing can be
+   * pointed at.
+   */
   step(columns: number, rows: number, extend: boolean): boolean {
     const { editing, frame } = this.session.get();
     if (!editing || !frame || !this.isOpen) return false;

@@ -2,7 +2,9 @@ import { StateField, type EditorState, type Extension } from '@codemirror/state'
 import { showTooltip, type Tooltip } from '@codemirror/view';
 import { callAround } from '../../core/formula/resolve/call-around';
 
-/** Over the call that is being typed: its arguments by name, the one that is next set bold, and what the function gives. */
+/**
+ * Over the call that is being typed: its arguments by name, the one that is next set bold, and what the function gives.
+ */
 export const signatureHint: Extension = StateField.define<Tooltip | null>({
   create: hintFor,
   update: (hint, { state, docChanged, selection }) => (docChanged || selection ? hintFor(state) : hint),
@@ -25,7 +27,11 @@ function hintFor(state: EditorState): Tooltip | null {
       const line = dom.appendChild(document.createElement('div'));
       line.append(`${spec.name}(`);
       spec.parameters.forEach((parameter, index) => {
-        const name = parameter.absent ? `[${parameter.name}]` : parameter.repeats ? `${parameter.name}...` : parameter.name;
+        const name = parameter.absent
+          ? `[${parameter.name}]`
+          : parameter.repeats
+            ? `${parameter.name}...`
+            : parameter.name;
         const word = document.createElement(index === at ? 'strong' : 'span');
         word.textContent = name;
         line.append(...(index ? ['; '] : []), word);

@@ -17,7 +17,9 @@ interface Props {
   readonly onMove: (columns: number, rows: number) => void;
 }
 
-/** The cell being typed in, over its painted place. Enter and Tab take what was typed and move on; Escape lets it go. */
+/**
+ * The cell being typed in, over its painted place. Enter and Tab take what was typed and move on; Escape lets it go.
+ */
 export function CellEditor({ editing, box, onMove }: Props) {
   const session = useSession();
   // What began as a formula stays in its editor, also while its first character is deleted.

@@ -32,7 +32,11 @@ export function ChoiceEditor({ text, allowed, style, onMove }: Props) {
       data={[...allowed]}
       value={text}
       filter={({ options, search }) =>
-        search === begun ? options : options.filter((option) => 'label' in option && option.label.toLowerCase().includes(search.trim().toLowerCase()))
+        search === begun
+          ? options
+          : options.filter(
+              (option) => 'label' in option && option.label.toLowerCase().includes(search.trim().toLowerCase()),
+            )
       }
       comboboxProps={{ width: 'max-content', position: 'bottom-start', transitionProps: { duration: 0 } }}
       onChange={(value) => session.type(value)}

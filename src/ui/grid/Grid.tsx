@@ -50,7 +50,12 @@ export function Grid() {
   const geometry = useMemo(() => geometryOf(frame, { viewPx: view.width, hasTrial }), [frame, view.width, hasTrial]);
 
   const reveal = useRef<(next: Selection) => void>(() => {});
-  const { preview, cursor, isTouch, cellAt, handlers } = usePointer({ session, geometry, scroller, reveal: (next) => reveal.current(next) });
+  const { preview, cursor, isTouch, cellAt, handlers } = usePointer({
+    session,
+    geometry,
+    scroller,
+    reveal: (next) => reveal.current(next),
+  });
 
   const paint = useCallback(() => {
     const context = canvas.current?.getContext('2d', { alpha: false });
@@ -70,9 +75,14 @@ export function Grid() {
       active: selected.anchor,
       references:
         typed && isFormulaInput(typed.text)
-          ? coloredReferences(typed.text, surroundingsOf(isOpen)).map(({ area, color }) => ({ area, color: TOKENS[theme].references[color]! }))
+          ? coloredReferences(typed.text, surroundingsOf(isOpen)).map(({ area, color }) => ({
+              area,
+              color: TOKENS[theme].references[color]!,
+            }))
           : [],
-      others: others.flatMap(({ name, area }, place) => (area ? { area, name, color: colorOfPerson(theme, place) } : [])),
+      others: others.flatMap(({ name, area }, place) =>
+        area ? { area, name, color: colorOfPerson(theme, place) } : [],
+      ),
       folds: isOpen?.folds ?? [],
       filling: preview?.kind === 'fill' ? preview.to : null,
       landing: preview?.kind === 'move' ? preview : null,
@@ -200,7 +210,10 @@ export function Grid() {
   const roomBefore = useRef(0);
   useEffect(() => {
     const { anchor } = session.get().selection;
-    const box = geometry.boxInView({ left: anchor.column, right: anchor.column, top: anchor.position, bottom: anchor.position }, scroll.current);
+    const box = geometry.boxInView(
+      { left: anchor.column, right: anchor.column, top: anchor.position, bottom: anchor.position },
+      scroll.current,
+    );
     const wasInView = box.y >= geometry.frozenHeight && box.y < roomBefore.current;
     if (wasInView && view.height < roomBefore.current) bringIntoView(anchor);
     roomBefore.current = view.height;
@@ -236,17 +249,30 @@ export function Grid() {
 
   const onKeyDown = (event: KeyboardEvent) => {
     if (session.get().editing?.place === 'cell' || !frame) return;
-    const intent = keyIntent({ key: event.key, shift: event.shiftKey, control: event.ctrlKey || event.metaKey, alt: event.altKey });
+    const intent = keyIntent({
+      key: event.key,
+      shift: event.shiftKey,
+      control: event.ctrlKey || event.metaKey,
+      alt: event.altKey,
+    });
     if (!intent) return;
-    if (intent.kind === 'move' && event.key === 'Tab' && leavesBy(event.shiftKey, session.get().selection, geometry)) return;
+    if (intent.kind === 'move' && event.key === 'Tab' && leavesBy(event.shiftKey, session.get().selection, geometry))
+      return;
     event.preventDefault();
     switch (intent.kind) {
       case 'move':
         return move(intent.columns, intent.rows, intent.extend);
       case 'page':
-        return move(0, intent.direction * Math.max(1, Math.floor((view.height - geometry.frozenHeight) / 27) - 1), intent.extend);
+        return move(
+          0,
+          intent.direction * Math.max(1, Math.floor((view.height - geometry.frozenHeight) / 27) - 1),
+          intent.extend,
+        );
       case 'select-all':
-        return session.select({ anchor: { column: 0, position: 0 }, focus: { column: geometry.columnCount - 1, position: geometry.rowCount - 1 } });
+        return session.select({
+          anchor: { column: 0, position: 0 },
+          focus: { column: geometry.columnCount - 1, position: geometry.rowCount - 1 },
+        });
       case 'edit':
         return session.beginEdit('cell');
       case 'type':
@@ -323,7 +349,11 @@ export function Grid() {
             style={{ width: view.width, height: view.height }}
           />
         </div>
-        <div className={classes.content} role="presentation" style={{ width: geometry.width + MARGIN_PX, height: geometry.height + MARGIN_PX }}>
+        <div
+          className={classes.content}
+          role="presentation"
+          style={{ width: geometry.width + MARGIN_PX, height: geometry.height + MARGIN_PX }}
+        >
           <Mirror geometry={geometry} view={view} scroll={rested} />
           {isTouch && frame && !editing && <TouchHandles geometry={geometry} scroll={rested} cellAt={cellAt} />}
           {editing?.place === 'cell' && (

@@ -25,7 +25,9 @@ export function Mirror({ geometry, view, scroll }: Props) {
   const frozen = useDeferredValue(useSessionState((state) => state.frozen));
   const selection = useDeferredValue(useSessionState((state) => state.selection));
   if (!window || geometry.rowCount === 0 || view.width === 0) return null;
-  return <MirrorRows geometry={geometry} view={view} scroll={scroll} window={window} frozen={frozen} selection={selection} />;
+  return (
+    <MirrorRows geometry={geometry} view={view} scroll={scroll} window={window} frozen={frozen} selection={selection} />
+  );
 }
 
 interface RowsProps extends Props {
@@ -37,10 +39,14 @@ interface RowsProps extends Props {
 const MirrorRows = memo(function MirrorRows({ geometry, view, scroll, window, frozen, selection }: RowsProps) {
   const visible = geometry.visible(scroll, view);
   const frozenColumns = Math.min(geometry.frozenColumns, visible.left);
-  const columns = [...Array.from({ length: frozenColumns }, (_, column) => column), ...between(visible.left, visible.right)];
+  const columns = [
+    ...Array.from({ length: frozenColumns }, (_, column) => column),
+    ...between(visible.left, visible.right),
+  ];
   const rows: { position: number; part: SheetWindow }[] = [];
   for (let position = 0; frozen && position < geometry.frozenRows; position++) rows.push({ position, part: frozen });
-  for (const position of geometry.rowsShown(Math.max(visible.top, geometry.frozenRows), visible.bottom)) rows.push({ position, part: window });
+  for (const position of geometry.rowsShown(Math.max(visible.top, geometry.frozenRows), visible.bottom))
+    rows.push({ position, part: window });
   return rows.map(({ position, part }) => (
     <MirrorRow
       key={position}
@@ -55,7 +61,8 @@ const MirrorRows = memo(function MirrorRows({ geometry, view, scroll, window, fr
   ));
 });
 
-const between = (from: number, to: number): number[] => Array.from({ length: Math.max(0, to - from + 1) }, (_, at) => from + at);
+const between = (from: number, to: number): number[] =>
+  Array.from({ length: Math.max(0, to - from + 1) }, (_, at) => from + at);
 
 interface RowProps {
   readonly geometry: Geometry;
@@ -78,7 +85,11 @@ function MirrorRow({ geometry, part, position, columns, shiftX, top, selection }
           role="rowheader"
           aria-label={`For ${columnLetters(part.trial!.column)}${position + 1} the formula gives ${trial.text}: ${trial.verdict}`}
           className={classes.cell}
-          style={{ left: GUTTER_PX + shiftX, width: geometry.gutterWidth - GUTTER_PX, height: geometry.rowHeight(position) }}
+          style={{
+            left: GUTTER_PX + shiftX,
+            width: geometry.gutterWidth - GUTTER_PX,
+            height: geometry.rowHeight(position),
+          }}
           data-trial={trial.verdict}
         >
           {trial.text}
@@ -88,9 +99,11 @@ function MirrorRow({ geometry, part, position, columns, shiftX, top, selection }
         const cell = sceneCell(part, column, position);
         const box = geometry.box({ column, position });
         const merged = geometry.mergeAt({ column, position });
-        if (geometry.columnWidth(column) === 0 || (merged && (merged.left !== column || merged.top !== position))) return null;
+        if (geometry.columnWidth(column) === 0 || (merged && (merged.left !== column || merged.top !== position)))
+          return null;
         const isSelected = selected.some(
-          ({ left, right, top: first, bottom }) => column >= left && column <= right && position >= first && position <= bottom,
+          ({ left, right, top: first, bottom }) =>
+            column >= left && column <= right && position >= first && position <= bottom,
         );
         return (
           cell && (
@@ -141,7 +154,16 @@ function isSame(one: CellProps, other: CellProps): boolean {
   );
 }
 
-const MirrorCell = memo(function MirrorCell({ cell, column, position, isSelected, isFrozen, left, width, height }: CellProps) {
+const MirrorCell = memo(function MirrorCell({
+  cell,
+  column,
+  position,
+  isSelected,
+  isFrozen,
+  left,
+  width,
+  height,
+}: CellProps) {
   const session = useSession();
   const { rules } = cell.look;
   const { fill, ground, text, bold } = painted(cell.look);

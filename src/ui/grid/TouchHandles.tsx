@@ -51,7 +51,8 @@ export function TouchHandles({ geometry, scroll, cellAt }: Props) {
   ));
 }
 
-const isAt = (one: CellPosition, other: CellPosition): boolean => one.column === other.column && one.position === other.position;
+const isAt = (one: CellPosition, other: CellPosition): boolean =>
+  one.column === other.column && one.position === other.position;
 
 /** Where a cell is in what scrolls; what is frozen goes along with it. */
 export function boxOf(geometry: Geometry, cell: CellPosition, scroll: Scroll) {

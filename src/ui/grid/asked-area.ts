@@ -1,7 +1,9 @@
 import type { Area } from '../../protocol/engine-messages';
 import type { Geometry } from './engine/geometry';
 
-/** How far beyond the view the engine is asked to look, in rows and columns: enough for a few frames of fast scrolling. */
+/**
+ * How far beyond the view the engine is asked to look, in rows and columns: enough for a few frames of fast scrolling.
+ */
 const AHEAD_ROWS = 60;
 const AHEAD_COLUMNS = 8;
 /** Ask again once the view comes this close to the edge of what was asked. */
@@ -21,5 +23,7 @@ export function askedArea(visible: Area, { rowCount, columnCount, frozenColumns 
 export function isCovered(visible: Area, asked: Area): boolean {
   const above = asked.top === 0 || visible.top - asked.top >= NEAR_ROWS;
   const below = visible.bottom + NEAR_ROWS <= asked.bottom || asked.bottom - visible.bottom >= AHEAD_ROWS;
-  return above && (below || visible.bottom === asked.bottom) && visible.left >= asked.left && visible.right <= asked.right;
+  return (
+    above && (below || visible.bottom === asked.bottom) && visible.left >= asked.left && visible.right <= asked.right
+  );
 }

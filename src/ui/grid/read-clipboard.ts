@@ -10,13 +10,17 @@ export interface ClipboardTable {
 const LONG_HTML = 1_000_000;
 const TOKEN = /<table data-cells="([\w-]+)"/;
 
-/** Reads a table from a clipboard: from HTML where there is one, else from plain text, lines of cells with tabs between them. */
+/**
+ * Reads a table from a clipboard: from HTML where there is one, else from plain text, lines of cells with tabs between
+ * them.
+ */
 export function readClipboard(data: DataTransfer): ClipboardTable | null {
   const html = data.getData('text/html');
   const text = data.getData('text/plain');
   const token = TOKEN.exec(html.slice(0, LONG_HTML))?.[1] ?? null;
   const isShort = html !== '' && (html.length < LONG_HTML || text === '');
-  const table = isShort && token === null ? new DOMParser().parseFromString(html, 'text/html').querySelector('table') : null;
+  const table =
+    isShort && token === null ? new DOMParser().parseFromString(html, 'text/html').querySelector('table') : null;
   if (table) return { token, table: Array.from(table.rows, rowTexts) };
   return text === '' ? null : { token, table: text };
 }

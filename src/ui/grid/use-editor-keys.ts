@@ -6,7 +6,10 @@ interface EditorKeys {
   readonly onKeyDown: (event: KeyboardEvent<HTMLInputElement>) => void;
 }
 
-/** What an input over a cell does: it begins with the caret at its end; Enter and Tab take what was typed and move on, Escape lets it go. */
+/**
+ * What an input over a cell does: it begins with the caret at its end; Enter and Tab take what was typed and move on,
+ * Escape lets it go.
+ */
 export function useEditorKeys(onMove: (columns: number, rows: number) => void): EditorKeys {
   const session = useSession();
   const input = useRef<HTMLInputElement>(null);
@@ -21,7 +24,8 @@ export function useEditorKeys(onMove: (columns: number, rows: number) => void): 
     // Once what was typed has been entered, keys are the grid's, though the editor may stand for a moment longer.
     if (event.nativeEvent.isComposing || !session.get().editing) return;
     // Enter on what a list offers is the list's.
-    if (event.key === 'Enter' && event.currentTarget.hasAttribute('aria-activedescendant')) return event.stopPropagation();
+    if (event.key === 'Enter' && event.currentTarget.hasAttribute('aria-activedescendant'))
+      return event.stopPropagation();
     const step = event.shiftKey ? -1 : 1;
     if (event.key === 'Escape') session.cancelEdit();
     else if (event.key === 'Enter' || event.key === 'Tab') {

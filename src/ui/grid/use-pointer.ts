@@ -33,7 +33,11 @@ interface Around {
   readonly reveal: (selection: Selection) => void;
 }
 
-const CURSORS: Partial<Record<Hit['kind'], string>> = { 'column-edge': 'col-resize', 'row-edge': 'row-resize', handle: 'crosshair' };
+const CURSORS: Partial<Record<Hit['kind'], string>> = {
+  'column-edge': 'col-resize',
+  'row-edge': 'row-resize',
+  handle: 'crosshair',
+};
 
 /** What the pointer does on the grid: selects, sizes fields and rows by their edges, fills by the handle. */
 export function usePointer({ session, geometry, scroller, reveal }: Around) {
@@ -78,7 +82,8 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
 
   const onPointerDown = (event: PointerEvent) => {
     setIsTouch(event.pointerType === 'touch');
-    if (event.pointerType === 'touch' || event.button !== 0 || !(event.target instanceof Element) || isInEditor(event)) return;
+    if (event.pointerType === 'touch' || event.button !== 0 || !(event.target instanceof Element) || isInEditor(event))
+      return;
     if (event.nativeEvent.offsetX > scroller.current!.clientWidth && event.target === scroller.current) return;
     const hit = hitAt(event);
     if (hit.kind === 'cell' && session.pointing.isOpen) {
@@ -88,7 +93,8 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
     }
     session.commit();
     if (hit.kind === 'row' && pointAt(event).x < FOLD_PX && session.actions.toggleFold(hit.position)) return;
-    const moves = event.shiftKey || event.ctrlKey ? null : selectedHeads(geometry, hit, selectedArea(session.get().selection));
+    const moves =
+      event.shiftKey || event.ctrlKey ? null : selectedHeads(geometry, hit, selectedArea(session.get().selection));
     if (!moves) selectHit(hit, event, { session, geometry });
     drag.current = moves ? { kind: 'move', axis: moves } : begin(hit, event);
     scroller.current!.focus({ preventScroll: true });
@@ -100,24 +106,34 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
     if (!held) {
       if (event.pointerType === 'touch') return;
       const under = hitAt(event);
-      setCursor(selectedHeads(geometry, under, selectedArea(session.get().selection)) ? 'grab' : (CURSORS[under.kind] ?? ''));
+      setCursor(
+        selectedHeads(geometry, under, selectedArea(session.get().selection)) ? 'grab' : (CURSORS[under.kind] ?? ''),
+      );
       return;
     }
     const { x, y } = pointAt(event);
-    if (held.kind === 'width') return setPreview({ kind: 'width', column: held.column, widthPx: Math.max(24, x - held.grabbedPx) });
-    if (held.kind === 'height') return setPreview({ kind: 'height', position: held.position, heightPx: Math.max(16, y - held.grabbedPx) });
+    if (held.kind === 'width')
+      return setPreview({ kind: 'width', column: held.column, widthPx: Math.max(24, x - held.grabbedPx) });
+    if (held.kind === 'height')
+      return setPreview({ kind: 'height', position: held.position, heightPx: Math.max(16, y - held.grabbedPx) });
     if (held.kind === 'move')
-      return setPreview({ kind: 'move', axis: held.axis, to: landingAt(geometry, held.axis, { scroll: scrolled(), point: { x, y } }) });
+      return setPreview({
+        kind: 'move',
+        axis: held.axis,
+        to: landingAt(geometry, held.axis, { scroll: scrolled(), point: { x, y } }),
+      });
     const hit = hitTest(geometry, { scroll: scrolled(), selected: null }, { x, y });
     if (held.kind === 'heads') {
-      if (hit.kind === (held.axis === 'columns' ? 'column' : 'row')) selectHit(hit, { shiftKey: true }, { session, geometry });
+      if (hit.kind === (held.axis === 'columns' ? 'column' : 'row'))
+        selectHit(hit, { shiftKey: true }, { session, geometry });
       return;
     }
     if (hit.kind !== 'cell') return;
     if (held.kind === 'point') return session.pointing.at(hit.cell, true);
     if (held.kind === 'fill') return setPreview({ kind: 'fill', to: filledTo(held.from, hit.cell) });
     const { focus } = session.get().selection;
-    if (hit.cell.column !== focus.column || hit.cell.position !== focus.position) reveal({ ...session.get().selection, focus: hit.cell });
+    if (hit.cell.column !== focus.column || hit.cell.position !== focus.position)
+      reveal({ ...session.get().selection, focus: hit.cell });
   };
 
   const onPointerUp = (event: PointerEvent) => {
@@ -138,7 +154,8 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
     }
     if (preview.kind === 'height') {
       const { position, heightPx } = preview;
-      const several = area.left === 0 && area.right === geometry.columnCount - 1 && position >= area.top && position <= area.bottom;
+      const several =
+        area.left === 0 && area.right === geometry.columnCount - 1 && position >= area.top && position <= area.bottom;
       const [top, bottom] = several ? [area.top, area.bottom] : [position, position];
       void session.actions.edit({ do: 'set-height', top, bottom, heightPx });
     }
@@ -162,7 +179,11 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
   const onContextMenu = (event: MouseEvent) => {
     if ((event.nativeEvent as globalThis.PointerEvent).pointerType !== 'touch') return;
     event.preventDefault();
-    selectHit(hitTest(geometry, { scroll: scrolled(), selected: null }, pointAt(event)), { shiftKey: true }, { session, geometry });
+    selectHit(
+      hitTest(geometry, { scroll: scrolled(), selected: null }, pointAt(event)),
+      { shiftKey: true },
+      { session, geometry },
+    );
   };
 
   const onDoubleClick = (event: MouseEvent) => {
@@ -172,8 +193,11 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
     if (hit.kind === 'cell') session.beginEdit('cell');
     else if (hit.kind === 'column-edge') {
       const several = isWholeColumns(area, geometry) && hit.column >= area.left && hit.column <= area.right;
-      void (several ? session.actions.fitFields(area.left, area.right) : session.actions.fitFields(hit.column, hit.column));
-    } else if (hit.kind === 'row-edge') void session.actions.edit({ do: 'set-height', top: hit.position, bottom: hit.position, heightPx: null });
+      void (several
+        ? session.actions.fitFields(area.left, area.right)
+        : session.actions.fitFields(hit.column, hit.column));
+    } else if (hit.kind === 'row-edge')
+      void session.actions.edit({ do: 'set-height', top: hit.position, bottom: hit.position, heightPx: null });
   };
 
   return {
@@ -182,11 +206,23 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
     /** True while the grid is being worked by fingers. */
     isTouch,
     cellAt,
-    handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel: onPointerUp, onMouseDown, onClick, onContextMenu, onDoubleClick },
+    handlers: {
+      onPointerDown,
+      onPointerMove,
+      onPointerUp,
+      onPointerCancel: onPointerUp,
+      onMouseDown,
+      onClick,
+      onContextMenu,
+      onDoubleClick,
+    },
   };
 }
 
-/** In the editor of a cell, or in what hangs from it over the page: what happens there bubbles here and is not the grid's. */
+/**
+ * In the editor of a cell, or in what hangs from it over the page: what happens there bubbles here and is not the
+ * grid's.
+ */
 const isInEditor = ({ target }: MouseEvent | PointerEvent): boolean =>
   (target as Element).closest('input, .cm-editor') !== null || (target as Element).closest('[role=grid]') === null;
 

@@ -46,7 +46,12 @@ export function HistoryItem({ sheet, entry, onTakeBack, onName }: Props) {
         <Button component="a" size="compact-sm" variant="default" href={`${of}/paper?at=${sequence}`} target="_blank">
           See the sheet after it
         </Button>
-        <Button size="compact-sm" variant="default" onClick={onName} aria-label={`Name the moment after change ${sequence}`}>
+        <Button
+          size="compact-sm"
+          variant="default"
+          onClick={onName}
+          aria-label={`Name the moment after change ${sequence}`}
+        >
           Name it
         </Button>
         <Button size="compact-sm" variant="default" onClick={onTakeBack} aria-label={`Take back change ${sequence}`}>

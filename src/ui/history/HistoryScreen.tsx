@@ -29,11 +29,15 @@ export function HistoryScreen({ id, name, asked, first, person }: Props) {
   const [naming, setNaming] = useState<number | null>(null);
   const path = `/api/sheets/${encodeURIComponent(id)}/history`;
   const { field, row, rule, by } = asked;
-  const only = entries[0]?.cells.find((cell) => (field === undefined || cell.field === field) && (row === undefined || cell.row === row));
+  const only = entries[0]?.cells.find(
+    (cell) => (field === undefined || cell.field === field) && (row === undefined || cell.row === row),
+  );
 
   /** Asks for a page of changes: those before one, or from the newest on. */
   const read = async (before?: number) => {
-    const wanted = Object.entries({ field, row, rule, by, before }).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)]]));
+    const wanted = Object.entries({ field, row, rule, by, before }).flatMap(([name, value]) =>
+      value === undefined ? [] : [[name, String(value)]],
+    );
     const sent = await sendJson<HistoryEntry[]>(`${path}?${new URLSearchParams(wanted)}`, { method: 'GET' });
     if ('refused' in sent) {
       setMessage(sent.refused);
@@ -51,7 +55,9 @@ export function HistoryScreen({ id, name, asked, first, person }: Props) {
     setMessage(null);
     const sent = await sendJson(`${path}/${sequence}`, { body: { id: nanoid() } });
     if ('refused' in sent) return setMessage(sent.refused);
-    setMessage(`Change ${sequence} is taken back, by a new change. Cells that were entered anew since then stay as they are.`);
+    setMessage(
+      `Change ${sequence} is taken back, by a new change. Cells that were entered anew since then stay as they are.`,
+    );
     await read();
   };
 
@@ -65,12 +71,14 @@ export function HistoryScreen({ id, name, asked, first, person }: Props) {
       <main className={classes.main}>
         {rule !== undefined && (
           <p className={classes.asked}>
-            Only what was done to that rule <Link href={`/sheets/${encodeURIComponent(id)}/history`}>Show everything</Link>
+            Only what was done to that rule{' '}
+            <Link href={`/sheets/${encodeURIComponent(id)}/history`}>Show everything</Link>
           </p>
         )}
         {(field !== undefined || row !== undefined || by !== undefined) && (
           <p className={classes.asked}>
-            Only what {by === undefined ? 'was entered' : <b>{entries[0]?.author ?? 'that person'}</b>} {by !== undefined && 'did'}{' '}
+            Only what {by === undefined ? 'was entered' : <b>{entries[0]?.author ?? 'that person'}</b>}{' '}
+            {by !== undefined && 'did'}{' '}
             {field !== undefined && (
               <>
                 in <b>{only?.label ?? 'that field'}</b>

@@ -31,7 +31,8 @@ export function FileDrop({ take }: { readonly take: (file: File) => void }) {
     >
       <input {...getInputProps({ 'aria-label': 'File to bring in' })} />
       <p>
-        <b>Bring a file in.</b> Drop it here, choose it, or paste rows that you copied elsewhere. You see what is in it before anything is kept.
+        <b>Bring a file in.</b> Drop it here, choose it, or paste rows that you copied elsewhere. You see what is in it
+        before anything is kept.
       </p>
       <Button variant="default" onClick={open}>
         Choose a file

@@ -102,7 +102,13 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
       width={preview ? 'full' : 'wide'}
     >
       {refused && (
-        <Alert color="red" variant="outline" mb={16} role="alert" title={preview ? 'This could not be done' : 'This file cannot be read'}>
+        <Alert
+          color="red"
+          variant="outline"
+          mb={16}
+          role="alert"
+          title={preview ? 'This could not be done' : 'This file cannot be read'}
+        >
           {sentence(refused)}
         </Alert>
       )}
@@ -117,11 +123,18 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
       {preview && (
         <div className={classes.screen}>
           <div className={classes.side}>
-            <TextInput label="Name of the sheet" maxLength={120} value={name} onChange={({ currentTarget }) => setName(currentTarget.value)} />
+            <TextInput
+              label="Name of the sheet"
+              maxLength={120}
+              value={name}
+              onChange={({ currentTarget }) => setName(currentTarget.value)}
+            />
             {preview.sheets.length > 1 && (
               <Select
                 label="Sheet of the file"
-                description={isBlank(preview) ? 'there is nothing in this one' : counted(preview.sheets.length, 'sheet')}
+                description={
+                  isBlank(preview) ? 'there is nothing in this one' : counted(preview.sheets.length, 'sheet')
+                }
                 data={preview.sheets.map((label, at) => ({ value: String(at), label }))}
                 value={String(preview.sheet)}
                 allowDeselect={false}
@@ -142,12 +155,19 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
                 {stage === 'sending' || stage === 'packing' ? 'Stop' : 'Leave it'}
               </Button>
               {isWorking && (
-                <Working words={WORDS[stage as Exclude<Stage, 'looking'>]} share={progress} isSent={stage === 'sending' && progress === 1} />
+                <Working
+                  words={WORDS[stage as Exclude<Stage, 'looking'>]}
+                  share={progress}
+                  isSent={stage === 'sending' && progress === 1}
+                />
               )}
             </div>
             <Facts title="What will be lost" items={preview.losses} none="Nothing that was found in it" />
             {preview.rules.length > 0 && (
-              <Facts title={counted(preview.rules.length, 'rule')} items={preview.rules.map(({ name, sentence: says }) => `${name}: ${says}`)} />
+              <Facts
+                title={counted(preview.rules.length, 'rule')}
+                items={preview.rules.map(({ name, sentence: says }) => `${name}: ${says}`)}
+              />
             )}
             <div className={classes.reading}>
               <ReadingForm preview={preview} change={(what) => void change(what)} />
@@ -163,11 +183,26 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
 const isBlank = ({ rowCount }: FilePreview): boolean => rowCount === 0;
 
 /** `isSent`: all of it is with the server, which does not tell how far it is. */
-function Working({ words, share, isSent = false }: { readonly words: string; readonly share: number; readonly isSent?: boolean }) {
+function Working({
+  words,
+  share,
+  isSent = false,
+}: {
+  readonly words: string;
+  readonly share: number;
+  readonly isSent?: boolean;
+}) {
   const percent = Math.round(share * 100);
   return (
     <>
-      <div className={classes.bar} role="progressbar" aria-label={words} aria-valuenow={percent} aria-valuemin={0} aria-valuemax={100}>
+      <div
+        className={classes.bar}
+        role="progressbar"
+        aria-label={words}
+        aria-valuenow={percent}
+        aria-valuemin={0}
+        aria-valuemax={100}
+      >
         <span style={{ width: `${percent}%` }} />
       </div>
       <span>{isSent ? 'It becomes a sheet' : `${words}, ${percent} %`}</span>
@@ -175,7 +210,15 @@ function Working({ words, share, isSent = false }: { readonly words: string; rea
   );
 }
 
-function Facts({ title, items, none }: { readonly title: string; readonly items: readonly string[]; readonly none?: string }) {
+function Facts({
+  title,
+  items,
+  none,
+}: {
+  readonly title: string;
+  readonly items: readonly string[];
+  readonly none?: string;
+}) {
   return (
     <section>
       <h2 className={classes.heading}>{title}</h2>

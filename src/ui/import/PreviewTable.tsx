@@ -17,7 +17,10 @@ interface Props {
   readonly change: (change: ReadingChange) => void;
 }
 
-/** The first rows of a file as they stand in it, with what was found of each field above. The row of labels is chosen by its number. */
+/**
+ * The first rows of a file as they stand in it, with what was found of each field above. The row of labels is chosen by
+ * its number.
+ */
 export function PreviewTable({ preview: { head, fields, reading, header, rowCount }, change }: Props) {
   return (
     <div className={classes.scroller} tabIndex={0} role="region" aria-label="The first rows">
@@ -48,7 +51,11 @@ export function PreviewTable({ preview: { head, fields, reading, header, rowCoun
         </thead>
         <tbody>
           {head.map((cells, position) => (
-            <tr key={position} data-header={position === header || undefined} data-above={(header !== null && position < header) || undefined}>
+            <tr
+              key={position}
+              data-header={position === header || undefined}
+              data-above={(header !== null && position < header) || undefined}
+            >
               <td className={classes.row}>
                 {position < HEADER_ROWS ? (
                   <button

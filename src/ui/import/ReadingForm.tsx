@@ -34,7 +34,11 @@ export function ReadingForm({ preview: { form, reading, header }, change }: Prop
     <>
       <Switch
         label="One row holds the labels"
-        description={header === null ? 'fields are called A, B, C' : `row ${header + 1}: click another row’s number to take that one`}
+        description={
+          header === null
+            ? 'fields are called A, B, C'
+            : `row ${header + 1}: click another row’s number to take that one`
+        }
         checked={header !== null}
         onChange={({ currentTarget }) => change({ header: currentTarget.checked ? 0 : null })}
       />

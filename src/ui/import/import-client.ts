@@ -5,7 +5,9 @@ export type Packed = { readonly packed: Blob } | { readonly refused: string };
 
 /** The page's end of the worker that reads files. */
 export class ImportClient {
-  private readonly worker = new Worker(new URL('../../engine/files/import-worker.ts', import.meta.url), { type: 'module' });
+  private readonly worker = new Worker(new URL('../../engine/files/import-worker.ts', import.meta.url), {
+    type: 'module',
+  });
   private readonly waiting = new Map<number, (answer: Previewed | Packed) => void>();
   private lastId = 0;
 
@@ -16,7 +18,8 @@ export class ImportClient {
       this.waiting.delete(data.id);
     };
     this.worker.onerror = () => {
-      for (const answer of this.waiting.values()) answer({ refused: 'this file cannot be read: it may take more memory than there is' });
+      for (const answer of this.waiting.values())
+        answer({ refused: 'this file cannot be read: it may take more memory than there is' });
       this.waiting.clear();
     };
   }

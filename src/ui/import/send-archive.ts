@@ -1,6 +1,9 @@
 import type { JsonAnswer } from '../../engine/link/send-json';
 
-/** Sends an archive, telling how much of it is there, until it is a sheet or `signal` ends it: then nothing of it is kept. By XMLHttpRequest, since fetch does not tell how far a body has gone. */
+/**
+ * Sends an archive, telling how much of it is there, until it is a sheet or `signal` ends it: then nothing of it is
+ * kept. By XMLHttpRequest, since fetch does not tell how far a body has gone.
+ */
 export function sendArchive(
   packed: Blob,
   { progress, signal }: { readonly progress: (share: number) => void; readonly signal: AbortSignal },

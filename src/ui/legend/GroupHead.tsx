@@ -21,7 +21,11 @@ export function GroupHead({ name, entries, isFolded, onFold }: Props) {
   return (
     <li className={classes.group}>
       <button type="button" className={classes.groupName} aria-expanded={!isFolded} onClick={onFold}>
-        {isFolded ? <IconChevronRight size={14} stroke={1.5} aria-hidden /> : <IconChevronDown size={14} stroke={1.5} aria-hidden />}
+        {isFolded ? (
+          <IconChevronRight size={14} stroke={1.5} aria-hidden />
+        ) : (
+          <IconChevronDown size={14} stroke={1.5} aria-hidden />
+        )}
         <span>{name}</span>
         <span className={classes.groupCount}>{counted(entries.length, 'rule')}</span>
       </button>

@@ -1,6 +1,14 @@
 'use client';
 
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Fragment, useDeferredValue, useMemo, useState } from 'react';
@@ -39,8 +47,10 @@ export function Legend() {
   );
 
   const [folded, setFolded] = useState<readonly string[]>([]);
-  const fold = (name: string) => setFolded(folded.includes(name) ? folded.filter((other) => other !== name) : [...folded, name]);
-  const isShown = ({ id, rule }: LegendEntry): boolean => (touching?.includes(id) ?? true) && !folded.includes(rule.group ?? '');
+  const fold = (name: string) =>
+    setFolded(folded.includes(name) ? folded.filter((other) => other !== name) : [...folded, name]);
+  const isShown = ({ id, rule }: LegendEntry): boolean =>
+    (touching?.includes(id) ?? true) && !folded.includes(rule.group ?? '');
 
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (over && active.id !== over.id)
@@ -66,14 +76,25 @@ export function Legend() {
       <CarryElsewhere />
       <RuleSets />
       {legend.length === 0 && <p className={classes.empty}>No rules yet. Select a field, then make a rule over it.</p>}
-      <DndContext id="legend" sensors={sensors} collisionDetection={closestCenter} modifiers={[restrictToVerticalAxis]} onDragEnd={onDragEnd}>
+      <DndContext
+        id="legend"
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        modifiers={[restrictToVerticalAxis]}
+        onDragEnd={onDragEnd}
+      >
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <ol className={classes.list} hidden={legend.length === 0}>
             {ruleGroups(legend, ({ rule }) => rule.group).map(({ name, entries }) => (
               <Fragment key={entries[0]!.id}>
-                {name !== null && <GroupHead name={name} entries={entries} isFolded={folded.includes(name)} onFold={() => fold(name)} />}
+                {name !== null && (
+                  <GroupHead name={name} entries={entries} isFolded={folded.includes(name)} onFold={() => fold(name)} />
+                )}
                 {entries.map(
-                  (entry) => isShown(entry) && <LegendItem key={entry.id} entry={entry} place={legend.indexOf(entry)} count={legend.length} />,
+                  (entry) =>
+                    isShown(entry) && (
+                      <LegendItem key={entry.id} entry={entry} place={legend.indexOf(entry)} count={legend.length} />
+                    ),
                 )}
               </Fragment>
             ))}

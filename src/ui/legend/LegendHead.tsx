@@ -23,14 +23,21 @@ export const LegendHead = memo(function LegendHead() {
   const { rules } = session;
   return (
     <div className={classes.head}>
-      <h2 className={classes.title}>{chosen.length ? `${counted(chosen.length, 'rule')} chosen` : onlyTouching ? 'On the selection' : 'Legend'}</h2>
+      <h2 className={classes.title}>
+        {chosen.length ? `${counted(chosen.length, 'rule')} chosen` : onlyTouching ? 'On the selection' : 'Legend'}
+      </h2>
       {isReading ? (
         <Button size="compact-xs" variant="default" onClick={() => session.readLegend(false)}>
           Back to the rules
         </Button>
       ) : chosen.length > 0 ? (
         <>
-          <PickLook label="Look of the chosen rules" value={null} nothing="look" onPick={(look) => look && rules.changeRules(chosen, { look })} />
+          <PickLook
+            label="Look of the chosen rules"
+            value={null}
+            nothing="look"
+            onPick={(look) => look && rules.changeRules(chosen, { look })}
+          />
           <Button size="compact-xs" variant="default" onClick={() => rules.chooseRules([])}>
             Choose none
           </Button>
@@ -44,7 +51,10 @@ export const LegendHead = memo(function LegendHead() {
           </Menu.Target>
           <Menu.Dropdown>
             <Menu.Item onClick={() => session.openDialog({ what: 'use-set', rules: [] })}>Use a rule set…</Menu.Item>
-            <Menu.Item disabled={legend.length === 0} onClick={() => session.openDialog({ what: 'set', rules: legend.map(({ id }) => id) })}>
+            <Menu.Item
+              disabled={legend.length === 0}
+              onClick={() => session.openDialog({ what: 'set', rules: legend.map(({ id }) => id) })}
+            >
               Keep all rules as a rule set…
             </Menu.Item>
             <Menu.Divider />

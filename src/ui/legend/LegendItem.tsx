@@ -49,7 +49,9 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
   // An action on a chosen rule is applied to all that are chosen.
   const ids = isChosen ? chosen : [entry.id];
   const { rules } = session;
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: entry.id });
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id: entry.id,
+  });
   const looks = looksOf(entry);
   const numbers = `${entry.matched.toLocaleString('en')} of ${entry.read.toLocaleString('en')}`;
   return (
@@ -122,7 +124,11 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
           >
             {entry.rule.on ? 'Switch off' : 'Switch on'}
           </Menu.Item>
-          <Menu.Item leftSection={<IconArrowUp size={15} stroke={1.5} />} disabled={place === 0} onClick={() => rules.moveRule(entry.id, place - 1)}>
+          <Menu.Item
+            leftSection={<IconArrowUp size={15} stroke={1.5} />}
+            disabled={place === 0}
+            onClick={() => rules.moveRule(entry.id, place - 1)}
+          >
             Judge earlier
           </Menu.Item>
           <Menu.Item
@@ -140,16 +146,31 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
             {entry.rule.settles ? 'Let later rules add to it' : 'Settle: later rules leave its cells alone'}
           </Menu.Item>
           <Menu.Divider />
-          <Menu.Item leftSection={<IconFilter size={15} stroke={1.5} />} onClick={() => session.filterBy({ rule: entry.id })}>
+          <Menu.Item
+            leftSection={<IconFilter size={15} stroke={1.5} />}
+            onClick={() => session.filterBy({ rule: entry.id })}
+          >
             Show only its records
           </Menu.Item>
-          <Menu.Item leftSection={<IconCopy size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => rules.duplicateRule(entry.id)}>
+          <Menu.Item
+            leftSection={<IconCopy size={15} stroke={1.5} />}
+            disabled={entry.isDraft}
+            onClick={() => rules.duplicateRule(entry.id)}
+          >
             Duplicate
           </Menu.Item>
-          <Menu.Item leftSection={<IconArrowBarRight size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => rules.carryToSelection(ids)}>
+          <Menu.Item
+            leftSection={<IconArrowBarRight size={15} stroke={1.5} />}
+            disabled={entry.isDraft}
+            onClick={() => rules.carryToSelection(ids)}
+          >
             Carry to the selected cells
           </Menu.Item>
-          <Menu.Item leftSection={<IconArrowsMove size={15} stroke={1.5} />} disabled={entry.isDraft} onClick={() => rules.reachSelection(ids)}>
+          <Menu.Item
+            leftSection={<IconArrowsMove size={15} stroke={1.5} />}
+            disabled={entry.isDraft}
+            onClick={() => rules.reachSelection(ids)}
+          >
             Read the selected cells instead
           </Menu.Item>
           <Menu.Item
@@ -170,7 +191,9 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
             leftSection={<IconUser size={15} stroke={1.5} />}
             disabled={entry.isDraft}
             onClick={() =>
-              void session.withErrorMessage(session.ask({ kind: 'own-rules', rules: ids, whose: entry.isPersonal ? 'everybodys' : 'mine' }))
+              void session.withErrorMessage(
+                session.ask({ kind: 'own-rules', rules: ids, whose: entry.isPersonal ? 'everybodys' : 'mine' }),
+              )
             }
           >
             {entry.isPersonal ? 'Give it to everybody' : 'Keep it to myself'}
@@ -182,7 +205,10 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
           >
             Keep as a rule set…
           </Menu.Item>
-          <Menu.Item leftSection={<IconSquareCheck size={15} stroke={1.5} />} onClick={() => rules.toggleChosen(entry.id)}>
+          <Menu.Item
+            leftSection={<IconSquareCheck size={15} stroke={1.5} />}
+            onClick={() => rules.toggleChosen(entry.id)}
+          >
             {isChosen ? 'Choose no longer' : 'Choose, to change several together'}
           </Menu.Item>
           <Menu.Item
@@ -203,5 +229,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
 }, isSame);
 
 function isSame(one: Props, other: Props): boolean {
-  return one.place === other.place && one.count === other.count && JSON.stringify(one.entry) === JSON.stringify(other.entry);
+  return (
+    one.place === other.place && one.count === other.count && JSON.stringify(one.entry) === JSON.stringify(other.entry)
+  );
 }

@@ -11,7 +11,15 @@ export function LookIcon({ icon: { set, index } }: { readonly icon: Icon }) {
   if (!icon) return null;
   const color = icon.tone ? TOKENS[theme].tones[icon.tone] : 'currentColor';
   return (
-    <svg width={16} height={16} viewBox="0 0 24 24" aria-hidden strokeLinecap="round" strokeLinejoin="round" strokeWidth={2.2}>
+    <svg
+      width={16}
+      height={16}
+      viewBox="0 0 24 24"
+      aria-hidden
+      strokeLinecap="round"
+      strokeLinejoin="round"
+      strokeWidth={2.2}
+    >
       {icon.drawn.map((path) => (
         <path key={path} d={path} fill="none" stroke={color} />
       ))}

@@ -16,7 +16,11 @@ export function ReaderLegend({ meanings, lit }: Props) {
   return (
     <div className={classes.legend}>
       {ruleGroups(meanings, ({ group }) => group).map(({ name, entries: members }) => (
-        <section key={members[0]!.id} aria-label={name ?? undefined} className={name === null ? undefined : classes.members}>
+        <section
+          key={members[0]!.id}
+          aria-label={name ?? undefined}
+          className={name === null ? undefined : classes.members}
+        >
           {name !== null && <h3 className={classes.group}>{name}</h3>}
           <ul className={classes.list}>
             {members.map((meaning) => (
@@ -49,7 +53,12 @@ function Meaning({ meaning, lit }: { readonly meaning: RuleMeaning; readonly lit
   return (
     <li className={classes.meaning} data-lit={isLit || undefined}>
       {lit ? (
-        <button type="button" className={classes.title} aria-pressed={isLit} onClick={() => lit.onLight(isLit ? null : id)}>
+        <button
+          type="button"
+          className={classes.title}
+          aria-pressed={isLit}
+          onClick={() => lit.onLight(isLit ? null : id)}
+        >
           {title}
         </button>
       ) : (

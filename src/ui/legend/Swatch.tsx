@@ -22,7 +22,11 @@ export function Swatch({ look, text = 'Aa 9.1', isSmall = false }: Props) {
   const chosen = fill !== undefined && ink === undefined ? { color: readableText(fill) } : {};
   const css = { ...chosen, ...paintedCss(painted({ properties, rules: [], style: {} })) };
   return (
-    <span className={classes.swatch} data-small={isSmall} style={bar ? { ...css, backgroundImage: barCss({ ...bar, end: 0.6 }) } : css}>
+    <span
+      className={classes.swatch}
+      data-small={isSmall}
+      style={bar ? { ...css, backgroundImage: barCss({ ...bar, end: 0.6 }) } : css}
+    >
       {icon ? <LookIcon icon={icon} /> : text}
     </span>
   );

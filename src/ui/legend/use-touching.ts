@@ -3,7 +3,10 @@ import type { RuleId } from '../../core/sheet/ids';
 import { selectedAreas } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
 
-/** The rules that read or paint a selected cell, while only those are to be shown; null while all are, or until it is known. */
+/**
+ * The rules that read or paint a selected cell, while only those are to be shown; null while all are, or until it is
+ * known.
+ */
 export function useTouching(): readonly RuleId[] | null {
   const session = useSession();
   const isAsked = useSessionState((state) => state.onlyTouching);
@@ -13,7 +16,9 @@ export function useTouching(): readonly RuleId[] | null {
   useEffect(() => {
     if (!isAsked) return;
     let isStale = false;
-    void session.ask({ kind: 'ask-touching', areas: selectedAreas(selection) }).then((found) => !isStale && setTouching(found));
+    void session
+      .ask({ kind: 'ask-touching', areas: selectedAreas(selection) })
+      .then((found) => !isStale && setTouching(found));
     return () => {
       isStale = true;
     };

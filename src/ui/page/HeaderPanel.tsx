@@ -11,13 +11,23 @@ interface Props {
   readonly children: () => ReactNode;
 }
 
-/** A button in the head of a sheet, on a phone only its icon, that opens a panel over the sheet, on a phone in its place. */
+/**
+ * A button in the head of a sheet, on a phone only its icon, that opens a panel over the sheet, on a phone in its
+ * place.
+ */
 export function HeaderPanel({ label, title, icon, children }: Props) {
   const [isOpen, setOpen] = useState(false);
   const isNarrow = useMediaQuery('(max-width: 700px)');
   return (
     <>
-      <Button variant="default" size="compact-sm" aria-label={label} leftSection={icon} onClick={() => setOpen(true)} className={classes.open}>
+      <Button
+        variant="default"
+        size="compact-sm"
+        aria-label={label}
+        leftSection={icon}
+        onClick={() => setOpen(true)}
+        className={classes.open}
+      >
         {label}
       </Button>
       <Modal opened={isOpen} onClose={() => setOpen(false)} title={title} size={680} fullScreen={isNarrow ?? false}>

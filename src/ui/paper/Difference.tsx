@@ -58,7 +58,10 @@ export function Difference({ sequence }: { readonly sequence: number }) {
   const { cells, added, removed, isCut } = found;
   const when = other === undefined ? 'now' : `after change ${other}`;
   return (
-    <section aria-label={other === undefined ? 'What is different now' : `What is different after change ${other}`} className={classes.difference}>
+    <section
+      aria-label={other === undefined ? 'What is different now' : `What is different after change ${other}`}
+      className={classes.difference}
+    >
       <h2>
         {cells.length + added.length + removed.length === 0
           ? `Nothing is different ${when}`
@@ -122,7 +125,8 @@ export function Difference({ sequence }: { readonly sequence: number }) {
   );
 }
 
-const stateWords = ({ shown, rules }: CellState): string => `${shown || 'blank'}${rules.length ? ` (${rules.join(', ')})` : ''}`;
+const stateWords = ({ shown, rules }: CellState): string =>
+  `${shown || 'blank'}${rules.length ? ` (${rules.join(', ')})` : ''}`;
 
 const MAX_NAMES = 20;
 const namesOf = (names: readonly string[]): string =>

@@ -79,8 +79,8 @@ function Paper({ name, at }: Pick<Props, 'name' | 'at'>) {
           {at && <Difference sequence={at.sequence} />}
           {rows!.left > 0 && (
             <p className={classes.cut}>
-              The first {rows!.count.toLocaleString('en')} rows in view; {rows!.left.toLocaleString('en')} more are not on this page. Filter the sheet
-              to print others.
+              The first {rows!.count.toLocaleString('en')} rows in view; {rows!.left.toLocaleString('en')} more are not
+              on this page. Filter the sheet to print others.
             </p>
           )}
           <section aria-label="Legend" className={classes.legend} hidden={!session.isMaker && meanings.length === 0}>

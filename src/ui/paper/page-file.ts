@@ -1,8 +1,13 @@
-/** A page of its own with all that an element needs to look as it does here: its text and the style rules that apply to it. */
+/**
+ * A page of its own with all that an element needs to look as it does here: its text and the style rules that apply to
+ * it.
+ */
 export function pageFile(element: Element, title: string): string {
   const rules = [...document.styleSheets]
     .flatMap((sheet) => [...sheet.cssRules])
-    .filter((rule) => rule instanceof CSSPageRule || (rule instanceof CSSStyleRule && applies(rule.selectorText, element)))
+    .filter(
+      (rule) => rule instanceof CSSPageRule || (rule instanceof CSSStyleRule && applies(rule.selectorText, element)),
+    )
     .map(({ cssText }) => cssText);
   const variables = element.parentElement!.getAttribute('style') ?? '';
   const heading = document.createElement('title');
@@ -18,4 +23,5 @@ ${element.outerHTML}
 `;
 }
 
-const applies = (selector: string, element: Element): boolean => element.matches(selector) || element.querySelector(selector) !== null;
+const applies = (selector: string, element: Element): boolean =>
+  element.matches(selector) || element.querySelector(selector) !== null;

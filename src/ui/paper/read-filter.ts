@@ -10,7 +10,9 @@ export function readFilter(query: string): Filter | null {
     if (typeof rule === 'string') return { rule };
     if (typeof field !== 'string') return null;
     if (Array.isArray(texts) && texts.every((text) => typeof text === 'string')) return { field, texts };
-    return FILTER_TESTS.includes(is as FilterTest) && typeof value === 'string' ? { field, is: is as FilterTest, value } : null;
+    return FILTER_TESTS.includes(is as FilterTest) && typeof value === 'string'
+      ? { field, is: is as FilterTest, value }
+      : null;
   } catch {
     return null;
   }

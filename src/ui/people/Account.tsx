@@ -21,7 +21,9 @@ export function Account({ name: known, email, hasPassword }: Props) {
   const [name, setName] = useState(known);
   const [old, setOld] = useState('');
   const [password, setPassword] = useState('');
-  const [said, setSaid] = useState<{ readonly by: 'name' | 'password' | 'sessions'; readonly words: string } | null>(null);
+  const [said, setSaid] = useState<{ readonly by: 'name' | 'password' | 'sessions'; readonly words: string } | null>(
+    null,
+  );
 
   const tell = (by: 'name' | 'password' | 'sessions', words: string) => setSaid({ by, words });
   const rename = async (event: FormEvent) => {
@@ -54,7 +56,12 @@ export function Account({ name: known, email, hasPassword }: Props) {
   return (
     <Page title="Your account" lead={email} isHome>
       <form className={classes.form} onSubmit={(event) => void rename(event)}>
-        <TextInput label="Your name, as others see it" maxLength={60} value={name} onChange={(event) => setName(event.currentTarget.value)} />
+        <TextInput
+          label="Your name, as others see it"
+          maxLength={60}
+          value={name}
+          onChange={(event) => setName(event.currentTarget.value)}
+        />
         {saidOf('name')}
         <div className={classes.acts}>
           <Button type="submit" variant="default">
@@ -65,7 +72,9 @@ export function Account({ name: known, email, hasPassword }: Props) {
       <form className={classes.form} onSubmit={(event) => void change(event)}>
         <h2 className={classes.part}>{hasPassword ? 'Another password' : 'A password'}</h2>
         {!hasPassword && (
-          <p className={classes.lead}>This account is the demo’s: anybody at this address can open it by one click. With a password, only you can.</p>
+          <p className={classes.lead}>
+            This account is the demo’s: anybody at this address can open it by one click. With a password, only you can.
+          </p>
         )}
         {hasPassword && (
           <PasswordInput

@@ -28,7 +28,9 @@ export function Join({ token, sheetName, may, isInvitation, name: known }: Props
     event.preventDefault();
     if (!isInvitation && name.trim() === '') return setError('Write a name for the owner of the sheet to see.');
     setIsSending(true);
-    const sent = await sendJson<{ sheet: SheetId }>(`/api/links/${token}`, { body: isInvitation ? {} : { name: name.trim() } });
+    const sent = await sendJson<{ sheet: SheetId }>(`/api/links/${token}`, {
+      body: isInvitation ? {} : { name: name.trim() },
+    });
     if ('answer' in sent) return window.location.assign(`/sheets/${encodeURIComponent(sent.answer.sheet)}`);
     setError(sent.refused);
     setIsSending(false);

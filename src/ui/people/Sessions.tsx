@@ -35,7 +35,8 @@ export function Sessions() {
             <span>
               <b>{session.isOwn ? 'This browser' : browserWords(session.agent)}</b>
               <span className={classes.sessionAbout}>
-                {session.client ? `from ${session.client}, ` : ''}since {momentWords(session.beganAt)}, last used {momentWords(session.usedAt)}
+                {session.client ? `from ${session.client}, ` : ''}since {momentWords(session.beganAt)}, last used{' '}
+                {momentWords(session.usedAt)}
               </span>
             </span>
             {!session.isOwn && (

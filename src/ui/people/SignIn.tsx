@@ -29,7 +29,9 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
   const [isSending, setIsSending] = useState(false);
 
   /** Sends one request after the other until one is refused, and goes on to the target page. */
-  const send = async (...requests: readonly { readonly path: string; readonly body: unknown; readonly refused?: string }[]) => {
+  const send = async (
+    ...requests: readonly { readonly path: string; readonly body: unknown; readonly refused?: string }[]
+  ) => {
     setIsSending(true);
     setError(null);
     for (const { path, body, refused } of requests) {
@@ -48,27 +50,38 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
     const signIn = { path: '/api/sign-in', body: known };
     if (!isNew) return void send(signIn);
     // The first answer does not tell whether the address has an account.
-    void send({ path: '/api/sign-up', body: { ...known, name, ...(invitation ? { invitation } : {}) } }, { ...signIn, refused: HAS_ACCOUNT });
+    void send(
+      { path: '/api/sign-up', body: { ...known, name, ...(invitation ? { invitation } : {}) } },
+      { ...signIn, refused: HAS_ACCOUNT },
+    );
   };
   const input = (name: keyof typeof given) => ({
     value: given[name],
-    onChange: (event: { currentTarget: { value: string } }) => setGiven({ ...given, [name]: event.currentTarget.value }),
+    onChange: (event: { currentTarget: { value: string } }) =>
+      setGiven({ ...given, [name]: event.currentTarget.value }),
   });
 
   return (
     <Page title={isNew ? 'Make an account' : 'Sign in'} lead={because}>
       {demoOwner && (
         <section className={classes.demo} aria-label="Demo">
-          <p>This is the demo of a river-watch programme, all of it invented. Its sheets belong to {demoOwner}: go in as her, without a password.</p>
+          <p>
+            This is the demo of a river-watch programme, all of it invented. Its sheets belong to {demoOwner}: go in as
+            her, without a password.
+          </p>
           <Button onClick={() => void send({ path: '/api/demo', body: {} })} loading={isSending}>
             Open the demo as {demoOwner}
           </Button>
         </section>
       )}
       <form className={classes.form} onSubmit={submit} noValidate>
-        {demoOwner && <h2 className={classes.part}>{isNew ? 'An account of your own' : 'With an account of your own'}</h2>}
+        {demoOwner && (
+          <h2 className={classes.part}>{isNew ? 'An account of your own' : 'With an account of your own'}</h2>
+        )}
         <TextInput label="E-mail" type="email" autoComplete="username" maxLength={254} {...input('email')} />
-        {isNew && <TextInput label="Your name, as others see it" autoComplete="name" maxLength={60} {...input('name')} />}
+        {isNew && (
+          <TextInput label="Your name, as others see it" autoComplete="name" maxLength={60} {...input('name')} />
+        )}
         <PasswordInput
           label="Password"
           description={isNew ? 'At least 10 characters' : undefined}

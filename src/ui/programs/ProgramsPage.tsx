@@ -35,8 +35,8 @@ export function ProgramsPage({ requests, address, sheet }: Props) {
       <section className={classes.part}>
         <h2>A token</h2>
         <p>
-          The owner of a sheet makes one under Share, Programs. It goes with each request: <code>Authorization: Bearer TOKEN</code>. It is good for
-          that sheet, and for what it was made for:
+          The owner of a sheet makes one under Share, Programs. It goes with each request:{' '}
+          <code>Authorization: Bearer TOKEN</code>. It is good for that sheet, and for what it was made for:
         </p>
         <dl className={classes.scopes}>
           {Object.entries(SCOPES).map(([scope, words]) => (
@@ -60,10 +60,11 @@ export function ProgramsPage({ requests, address, sheet }: Props) {
       <section className={classes.part}>
         <h2>Answers</h2>
         <p>
-          What is refused is told as <code>{'{ "refused": "why, and where in the request" }'}</code>: 400 not as it should be, 401 no token that
-          works, 403 not what the token is good for, 404 no such sheet for it, 412 changed since it was read, 429 too often. An <code>ETag</code> that
-          is sent back as <code>If-None-Match</code> is answered with 304 where nothing is different; <code>RateLimit-Remaining</code> says how many
-          requests are left in this minute; pages are followed by their <code>next</code>, as <code>cursor</code>.
+          What is refused is told as <code>{'{ "refused": "why, and where in the request" }'}</code>: 400 not as it
+          should be, 401 no token that works, 403 not what the token is good for, 404 no such sheet for it, 412 changed
+          since it was read, 429 too often. An <code>ETag</code> that is sent back as <code>If-None-Match</code> is
+          answered with 304 where nothing is different; <code>RateLimit-Remaining</code> says how many requests are left
+          in this minute; pages are followed by their <code>next</code>, as <code>cursor</code>.
         </p>
       </section>
       {requests.map((request) => (

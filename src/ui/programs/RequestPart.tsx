@@ -43,7 +43,9 @@ export function RequestPart({ asked, address, sheet, token }: Props) {
         ...(body ? { body } : {}),
       });
       const text = await response.text();
-      setAnswer(`${response.status} ${response.statusText}\n${pretty(text).slice(0, MAX_SHOWN)}${text.length > MAX_SHOWN ? '\n…' : ''}`);
+      setAnswer(
+        `${response.status} ${response.statusText}\n${pretty(text).slice(0, MAX_SHOWN)}${text.length > MAX_SHOWN ? '\n…' : ''}`,
+      );
     } catch {
       setAnswer('The server cannot be reached.');
     }

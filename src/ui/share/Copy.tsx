@@ -1,7 +1,15 @@
 import { Button, CopyButton } from '@mantine/core';
 
 /** Copies a text, and says so. */
-export function Copy({ text, label, children }: { readonly text: string; readonly label: string; readonly children: string }) {
+export function Copy({
+  text,
+  label,
+  children,
+}: {
+  readonly text: string;
+  readonly label: string;
+  readonly children: string;
+}) {
   return (
     <CopyButton value={text}>
       {({ copied, copy }) => (

@@ -14,7 +14,11 @@ const MAX_CELLS = 5000;
 const OUTCOMES: readonly { readonly when: OutcomeTime; readonly label: string; readonly description: string }[] = [
   { when: 'typing', label: 'while they type', description: 'Right, nearly and wrong show letter by letter.' },
   { when: 'leaving', label: 'when they leave the cell', description: 'An answer is judged once it is entered.' },
-  { when: 'withheld', label: 'not yet', description: 'Nothing that hangs on what they do not get is shown until you choose one of the others.' },
+  {
+    when: 'withheld',
+    label: 'not yet',
+    description: 'Nothing that hangs on what they do not get is shown until you choose one of the others.',
+  },
 ];
 
 /** What fillers may do and see. What is changed here holds at once. */
@@ -25,7 +29,10 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
   const { filling, keyFields, fields } = frame;
   const put = (change: Partial<Filling>) =>
     void session.withErrorMessage(
-      session.ask({ kind: 'change', operations: [{ kind: 'put-parts', parts: [{ ...filling, kept: kept(filling, keyFields), ...change }] }] }),
+      session.ask({
+        kind: 'change',
+        operations: [{ kind: 'put-parts', parts: [{ ...filling, kept: kept(filling, keyFields), ...change }] }],
+      }),
     );
   const setField = (field: ShownField, to: FieldState) =>
     put({
@@ -65,7 +72,8 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
         </Button>
         {filling.openCells.length > 0 && (
           <Button size="compact-sm" variant="default" onClick={() => put({ openCells: [] })}>
-            Close the {counted(filling.openCells.length, 'single cell')} that {filling.openCells.length === 1 ? 'is' : 'are'} open
+            Close the {counted(filling.openCells.length, 'single cell')} that{' '}
+            {filling.openCells.length === 1 ? 'is' : 'are'} open
           </Button>
         )}
       </div>
@@ -86,14 +94,19 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
         onChange={(event) => put({ showsOthers: event.currentTarget.checked })}
       />
       <p className={classes.note}>
-        See it <a href={`${of}?as=filler`}>as a filler gets it</a> or <a href={`${of}?as=viewer`}>as a viewer gets it</a>. Rules, answer keys and
-        results of formulas that hang on them are never sent to fillers, only looks.
+        See it <a href={`${of}?as=filler`}>as a filler gets it</a> or{' '}
+        <a href={`${of}?as=viewer`}>as a viewer gets it</a>. Rules, answer keys and results of formulas that hang on
+        them are never sent to fillers, only looks.
       </p>
     </div>
   );
 
   async function openSelected(): Promise<void> {
-    const cells = await session.ask({ kind: 'ask-cells', areas: selectedAreas(session.get().selection), most: MAX_CELLS });
+    const cells = await session.ask({
+      kind: 'ask-cells',
+      areas: selectedAreas(session.get().selection),
+      most: MAX_CELLS,
+    });
     const known = new Set(filling.openCells.map(({ row, field }) => `${row} ${field}`));
     put({ openCells: [...filling.openCells, ...cells.filter(({ row, field }) => !known.has(`${row} ${field}`))] });
   }
@@ -109,4 +122,6 @@ type FieldState = 'sees' | 'types' | 'kept';
 const without = (ids: readonly string[], id: string): string[] => ids.filter((other) => other !== id);
 
 /** What an answer key once held stays kept when its rule goes. */
-const kept = (filling: Filling, keyFields: readonly string[]): string[] => [...new Set([...filling.kept, ...keyFields])];
+const kept = (filling: Filling, keyFields: readonly string[]): string[] => [
+  ...new Set([...filling.kept, ...keyFields]),
+];

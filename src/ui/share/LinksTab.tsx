@@ -43,10 +43,19 @@ export function LinksTab({ path, links, onChange }: Props) {
   const asked = async (): Promise<{ role: LinkRole; name: string; gives: LinkGives }[]> => {
     const called = name.trim() || 'Link';
     if (kind === 'viewer' || kind === 'editor') return [{ role: kind, name: called, gives: { kind: 'all' } }];
-    if (kind === 'each-field') return openFields.map(({ id, label }) => ({ role: 'filler', name: label, gives: { kind: 'fields', fields: [id] } }));
+    if (kind === 'each-field')
+      return openFields.map(({ id, label }) => ({
+        role: 'filler',
+        name: label,
+        gives: { kind: 'fields', fields: [id] },
+      }));
     if (kind !== 'each-row') return [{ role: 'filler', name: called, gives: { kind } }];
     const records = await session.ask({ kind: 'ask-records', most: MAX_RECORDS });
-    return records.map(({ row, name: record }) => ({ role: 'filler', name: record.slice(0, 80), gives: { kind: 'rows', rows: [row] } }));
+    return records.map(({ row, name: record }) => ({
+      role: 'filler',
+      name: record.slice(0, 80),
+      gives: { kind: 'rows', rows: [row] },
+    }));
   };
   const make = async (event: FormEvent) => {
     event.preventDefault();
@@ -89,12 +98,19 @@ export function LinksTab({ path, links, onChange }: Props) {
             onChange={(event) => setName(event.currentTarget.value)}
           />
         )}
-        <TextInput label="Good until" type="date" value={ends} onChange={(event) => setEnds(event.currentTarget.value)} />
+        <TextInput
+          label="Good until"
+          type="date"
+          value={ends}
+          onChange={(event) => setEnds(event.currentTarget.value)}
+        />
         <Button type="submit">Make it</Button>
       </form>
       {error && <p role="alert">{error}</p>}
       {made.length > 0 && <MadeLinks links={made} onClose={() => setMade([])} />}
-      {links.length === 0 && <p className={classes.note}>No link lets anybody in. Whoever comes by one needs no account.</p>}
+      {links.length === 0 && (
+        <p className={classes.note}>No link lets anybody in. Whoever comes by one needs no account.</p>
+      )}
       <ul className={classes.list} aria-label="Links">
         {links.map((link) => (
           <li key={link.id} className={classes.item}>
@@ -103,7 +119,12 @@ export function LinksTab({ path, links, onChange }: Props) {
               <span>{factsOf(link, openFields).join(' · ')}</span>
               {link.visitors.length > 0 && <span>Came by it: {link.visitors.join(', ')}</span>}
             </span>
-            <Button size="compact-xs" variant="default" aria-label={`Take back the link ${link.name}`} onClick={() => void takeBack(link)}>
+            <Button
+              size="compact-xs"
+              variant="default"
+              aria-label={`Take back the link ${link.name}`}
+              onClick={() => void takeBack(link)}
+            >
               Take it back
             </Button>
           </li>
@@ -113,11 +134,19 @@ export function LinksTab({ path, links, onChange }: Props) {
   );
 }
 
-function factsOf({ role, gives, invites, endsAt, usedAt }: SheetLink, fields: readonly { readonly id: string; readonly label: string }[]): string[] {
-  const what = role === 'viewer' ? 'to read' : role === 'editor' ? 'to work on' : `to fill in ${givesWords(gives, fields)}`;
+function factsOf(
+  { role, gives, invites, endsAt, usedAt }: SheetLink,
+  fields: readonly { readonly id: string; readonly label: string }[],
+): string[] {
+  const what =
+    role === 'viewer' ? 'to read' : role === 'editor' ? 'to work on' : `to fill in ${givesWords(gives, fields)}`;
   return [
     invites === null ? what : `an invitation, ${what}`,
-    endsAt === null ? 'no end' : endsAt < Date.now() ? `ended ${momentWords(endsAt)}` : `good until ${momentWords(endsAt)}`,
+    endsAt === null
+      ? 'no end'
+      : endsAt < Date.now()
+        ? `ended ${momentWords(endsAt)}`
+        : `good until ${momentWords(endsAt)}`,
     usedAt === null ? 'not used yet' : `last used ${momentWords(usedAt)}`,
   ];
 }
@@ -127,7 +156,9 @@ function givesWords(gives: LinkGives, fields: readonly { readonly id: string; re
     case 'all':
       return 'all open cells';
     case 'fields':
-      return gives.fields.map((id) => fields.find((field) => field.id === id)?.label ?? 'a field that is not open').join(', ');
+      return gives.fields
+        .map((id) => fields.find((field) => field.id === id)?.label ?? 'a field that is not open')
+        .join(', ');
     case 'rows':
       return gives.rows.length === 1 ? 'one record' : counted(gives.rows.length, 'record');
     case 'next-field':

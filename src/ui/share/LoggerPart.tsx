@@ -40,7 +40,8 @@ export function LoggerPart({ sheet }: { readonly sheet: SheetId }) {
   return (
     <section className={classes.logger} aria-label="Logger">
       <p className={classes.note}>
-        <b>Logger.</b> It stands in for field devices: it enters readings at the stations, as a program of its own, for as long as the app runs.
+        <b>Logger.</b> It stands in for field devices: it enters readings at the stations, as a program of its own, for
+        as long as the app runs.
       </p>
       <div className={classes.form}>
         <NativeSelect
@@ -49,7 +50,11 @@ export function LoggerPart({ sheet }: { readonly sheet: SheetId }) {
           data={WAYS.map((each) => ({ ...each }))}
           onChange={({ currentTarget }) => setWay(currentTarget.value)}
         />
-        <Button variant="default" disabled={isOn === null} onClick={() => void ask(isOn ? { method: 'DELETE' } : { body: { way } })}>
+        <Button
+          variant="default"
+          disabled={isOn === null}
+          onClick={() => void ask(isOn ? { method: 'DELETE' } : { body: { way } })}
+        >
           {isOn ? 'Stop it' : 'Start it'}
         </Button>
         <span role="status">{isOn ? 'It is on' : ''}</span>

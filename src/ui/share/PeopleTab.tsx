@@ -55,7 +55,12 @@ export function PeopleTab({ path, members, onChange }: Props) {
               data={ROLES.map(({ role: value, label }) => ({ value, label }))}
               onChange={(event) => void change(member, event.currentTarget.value as SheetRole)}
             />
-            <Button size="compact-xs" variant="default" aria-label={`Take the sheet from ${member.name}`} onClick={() => void change(member, null)}>
+            <Button
+              size="compact-xs"
+              variant="default"
+              aria-label={`Take the sheet from ${member.name}`}
+              onClick={() => void change(member, null)}
+            >
               Take it back
             </Button>
           </li>
@@ -73,7 +78,10 @@ export function PeopleTab({ path, members, onChange }: Props) {
         <NativeSelect
           label="as"
           value={role}
-          data={ROLES.filter(({ role: value }) => value !== 'owner').map(({ role: value, label }) => ({ value, label }))}
+          data={ROLES.filter(({ role: value }) => value !== 'owner').map(({ role: value, label }) => ({
+            value,
+            label,
+          }))}
           onChange={(event) => setRole(event.currentTarget.value as LinkRole)}
         />
         <Button type="submit">Invite</Button>

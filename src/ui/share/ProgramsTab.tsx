@@ -19,7 +19,9 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
   const path = `/api/sheets/${encodeURIComponent(sheet)}/programs`;
   const frame = useSessionState((state) => state.frame);
   // The demo's readings have these.
-  const hasStations = ['Station', 'Day', 'Dissolved oxygen'].every((label) => frame?.fields.some((field) => field.label === label));
+  const hasStations = ['Station', 'Day', 'Dissolved oxygen'].every((label) =>
+    frame?.fields.some((field) => field.label === label),
+  );
   const [programs, setPrograms] = useState<readonly SheetProgram[] | null>(null);
   const [name, setName] = useState('');
   const [scopes, setScopes] = useState<readonly Scope[]>(USUAL);
@@ -63,7 +65,13 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
         <Link href={`/programs?sheet=${encodeURIComponent(sheet)}`}>How they ask</Link>
       </p>
       <form className={classes.form} onSubmit={(event) => void make(event)} noValidate>
-        <TextInput label="New program" placeholder="Its name" maxLength={80} value={name} onChange={(event) => setName(event.currentTarget.value)} />
+        <TextInput
+          label="New program"
+          placeholder="Its name"
+          maxLength={80}
+          value={name}
+          onChange={(event) => setName(event.currentTarget.value)}
+        />
         <NativeSelect
           label="Good for"
           value={String(days)}
@@ -74,7 +82,12 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
           }))}
         />
         <Button type="submit">Make a token</Button>
-        <Checkbox.Group label="It may" value={[...scopes]} onChange={(value) => setScopes(value as Scope[])} style={{ flexBasis: '100%' }}>
+        <Checkbox.Group
+          label="It may"
+          value={[...scopes]}
+          onChange={(value) => setScopes(value as Scope[])}
+          style={{ flexBasis: '100%' }}
+        >
           <div className={classes.scopes}>
             {Object.entries(SCOPES).map(([scope, words]) => (
               <Checkbox key={scope} value={scope} label={words} />
@@ -111,7 +124,12 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
                 {program.usedAt === null ? 'not used yet' : `last used ${momentWords(program.usedAt)}`}
               </span>
             </span>
-            <Button size="compact-xs" variant="default" aria-label={`Take back the token of ${program.name}`} onClick={() => void takeBack(program)}>
+            <Button
+              size="compact-xs"
+              variant="default"
+              aria-label={`Take back the token of ${program.name}`}
+              onClick={() => void takeBack(program)}
+            >
               Take it back
             </Button>
           </li>

@@ -28,7 +28,11 @@ export function OthersHere() {
             disabled={person.area === null}
             onClick={() => {
               const { area } = person;
-              if (area) session.show({ anchor: { column: area.left, position: area.top }, focus: { column: area.right, position: area.bottom } });
+              if (area)
+                session.show({
+                  anchor: { column: area.left, position: area.top },
+                  focus: { column: area.right, position: area.bottom },
+                });
             }}
           >
             {initialsOf(person.name)}
@@ -40,4 +44,5 @@ export function OthersHere() {
   );
 }
 
-const whereWords = ({ name, role, area }: PresentPerson): string => `${name}, ${role}${area ? `, at ${cellAddress(area.left, area.top)}` : ''}`;
+const whereWords = ({ name, role, area }: PresentPerson): string =>
+  `${name}, ${role}${area ? `, at ${cellAddress(area.left, area.top)}` : ''}`;

@@ -65,6 +65,9 @@ function LinkMark() {
 
 function linkWords(link: SessionState['link'], pending: number): string {
   if (link === 'opening') return 'Opening…';
-  if (link === 'offline') return pending ? `Offline: ${pending} ${pending === 1 ? 'change waits' : 'changes wait'} here` : 'Offline: trying again';
+  if (link === 'offline')
+    return pending
+      ? `Offline: ${pending} ${pending === 1 ? 'change waits' : 'changes wait'} here`
+      : 'Offline: trying again';
   return pending ? 'Saving…' : 'Live, all saved';
 }

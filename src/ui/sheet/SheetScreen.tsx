@@ -69,7 +69,8 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.defaultPrevented || (event.target as Element).closest('[role=menu], [role=dialog]')) return;
     if (event.key === 'Escape') session.rules.leaveBench();
-    else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) session.rules[event.shiftKey ? 'keepAndGoOn' : 'keepDraft']();
+    else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey))
+      session.rules[event.shiftKey ? 'keepAndGoOn' : 'keepDraft']();
   };
 
   return (

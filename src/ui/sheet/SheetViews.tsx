@@ -10,7 +10,12 @@ export function SheetViews({ sheet, view }: { readonly sheet: SheetId; readonly 
   return (
     <nav className={classes.views} aria-label="Views of the sheet">
       {(Object.keys(VIEWS) as (keyof typeof VIEWS)[]).map((each) => (
-        <Link key={each} href={each === 'sheet' ? of : `${of}/${each}`} aria-current={each === view ? 'page' : undefined} prefetch={false}>
+        <Link
+          key={each}
+          href={each === 'sheet' ? of : `${of}/${each}`}
+          aria-current={each === view ? 'page' : undefined}
+          prefetch={false}
+        >
           {VIEWS[each]}
         </Link>
       ))}

@@ -1,4 +1,11 @@
-import { PROTOCOL_VERSION, type AnswerOf, type Event, type FromEngine, type Request, type ToEngine } from '../../protocol/engine-messages';
+import {
+  PROTOCOL_VERSION,
+  type AnswerOf,
+  type Event,
+  type FromEngine,
+  type Request,
+  type ToEngine,
+} from '../../protocol/engine-messages';
 
 interface Waiting {
   readonly done: (answer: unknown) => void;

@@ -1,6 +1,6 @@
 /**
- * Work that is asked for more often than it can be done: while it is under way, any number of further calls lead to one more run, which finds what is
- * the latest then. A run that fails does not keep later ones from being tried.
+ * Work that is asked for more often than it can be done: while it is under way, any number of further calls lead to one
+ * more run, which finds what is the latest then. A run that fails does not keep later ones from being tried.
  */
 export class LatestOnly {
   private state: 'resting' | 'running' | 'again' = 'resting';

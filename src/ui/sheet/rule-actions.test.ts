@@ -126,11 +126,18 @@ describe('several rules', () => {
   });
 
   test('that certain cells are read by is carried cell for cell', async () => {
-    await keep('Some', { ...below(5), reads: { cells: 'A2:A4' }, when: { kind: 'formula', formula: '=A2>$C$1', at: 'A2' } });
+    await keep('Some', {
+      ...below(5),
+      reads: { cells: 'A2:A4' },
+      when: { kind: 'formula', formula: '=A2>$C$1', at: 'A2' },
+    });
     session.select({ anchor: { column: 1, position: 4 }, focus: { column: 1, position: 6 } });
     session.rules.carryToSelection([entry('Some').id]);
     await settle();
-    expect(entry('Some (B5:B7)').rule).toMatchObject({ reads: { cells: 'B5:B7' }, when: { formula: '=B5>$C$1', at: 'B5' } });
+    expect(entry('Some (B5:B7)').rule).toMatchObject({
+      reads: { cells: 'B5:B7' },
+      when: { formula: '=B5>$C$1', at: 'B5' },
+    });
   });
 });
 
@@ -141,7 +148,12 @@ test('a change that takes long and is stopped tells so, and leaves nothing behin
   session.stop();
   await pasted;
   await settle();
-  expect(session.get()).toMatchObject({ message: 'Stopped. The sheet is as it was.', isBusy: false, pasted: null, undo: null });
+  expect(session.get()).toMatchObject({
+    message: 'Stopped. The sheet is as it was.',
+    isBusy: false,
+    pasted: null,
+    undo: null,
+  });
   expect(session.get().frame!.rowCount).toBe(11);
   expect(server.received).toEqual([]);
 });

@@ -34,7 +34,10 @@ export class RuleActions {
 
   constructor(private readonly session: SessionPort) {}
 
-  /** Keeps the bench in step with the rule that lies on it, while nobody is changing it there: others may, and so may an undo. */
+  /**
+   * Keeps the bench in step with the rule that lies on it, while nobody is changing it there: others may, and so may an
+   * undo.
+   */
   follow(): void {
     const { bench, legend } = this.session.get();
     if (bench?.kept && isSameRule(bench.draft.rule, bench.kept.rule)) {
@@ -56,7 +59,9 @@ export class RuleActions {
   /** Lights some of the values that the rule on the bench reads while they are pointed at; null ends it. */
   spotlightPart(part: ValuePart | null): void {
     const { bench, spotlight } = this.session.get();
-    void this.session.ask(part && bench ? { kind: 'spotlight', rule: bench.draft.id, part } : { kind: 'spotlight', rule: spotlight });
+    void this.session.ask(
+      part && bench ? { kind: 'spotlight', rule: bench.draft.id, part } : { kind: 'spotlight', rule: spotlight },
+    );
   }
 
   /** What the selected fields hold, for making a rule over them; undefined before the sheet is open. */
@@ -75,7 +80,13 @@ export class RuleActions {
     const { frame, selection } = this.session.get();
     const firstCell = cellAddress(selectedArea(selection).left, frame?.frozenRows ?? 0);
     const when = KINDS[kind].defaults({ ...found.profile, firstCell });
-    this.begin({ reads: { fields: this.selectedFields() }, when, paints: 'cell', settles: false, ...(isMatch ? { look: { look: 'watch' } } : {}) });
+    this.begin({
+      reads: { fields: this.selectedFields() },
+      when,
+      paints: 'cell',
+      settles: false,
+      ...(isMatch ? { look: { look: 'watch' } } : {}),
+    });
   }
 
   /** The fields that a new rule would read. */
@@ -108,7 +119,11 @@ export class RuleActions {
     const kept = this.storedRule(entry);
     const { frame } = this.session.get();
     this.session.set({
-      bench: { draft: kept, kept, namesItself: frame !== null && kept.rule.name === ruleSentence(frame.fields, kept.rule) },
+      bench: {
+        draft: kept,
+        kept,
+        namesItself: frame !== null && kept.rule.name === ruleSentence(frame.fields, kept.rule),
+      },
       profile: null,
       panel: null,
     });
@@ -131,7 +146,9 @@ export class RuleActions {
   changeDraft(rule: Rule): void {
     const { bench, frame } = this.session.get();
     if (!bench || !frame) return;
-    const named = bench.namesItself ? { ...rule, name: ruleSentence(frame.fields, rule).slice(0, MAX_RULE_NAME) } : rule;
+    const named = bench.namesItself
+      ? { ...rule, name: ruleSentence(frame.fields, rule).slice(0, MAX_RULE_NAME) }
+      : rule;
     this.session.set({ bench: { ...bench, draft: { ...bench.draft, rule: named } } });
     void this.draftSending.run();
   }
@@ -175,7 +192,10 @@ export class RuleActions {
     void this.session.ask({ kind: 'draft', rule: null });
   }
 
-  /** Keeps the rule on the bench and begins the next one after it: on the same cells, of the same kind, with the next look. */
+  /**
+   * Keeps the rule on the bench and begins the next one after it: on the same cells, of the same kind, with the next
+   * look.
+   */
   keepAndGoOn(): void {
     const { bench, legend } = this.session.get();
     if (!bench) return;
@@ -186,7 +206,8 @@ export class RuleActions {
     const at = others.findIndex(({ key }) => key > bench.draft.key);
     const place = at < 0 ? others.length : at;
     const [key] = keysAt([...others.slice(0, place), bench.draft, ...others.slice(place)], place + 1, 1);
-    const next = FIRST_FAMILY[(FIRST_FAMILY.findIndex((look) => look.id === idea.look?.look) + 1) % FIRST_FAMILY.length]!;
+    const next =
+      FIRST_FAMILY[(FIRST_FAMILY.findIndex((look) => look.id === idea.look?.look) + 1) % FIRST_FAMILY.length]!;
     this.begin({ ...idea, ...(idea.look ? { look: { look: next.id } } : {}) }, key);
   }
 
@@ -221,7 +242,9 @@ export class RuleActions {
   removeRules(ids: readonly RuleId[]): void {
     const { bench, legend } = this.session.get();
     if (bench && ids.includes(bench.draft.id)) this.leaveBench();
-    const kept = ids.filter((id) => legend.some((entry) => entry.id === id && !(entry.isDraft && bench?.kept === null)));
+    const kept = ids.filter((id) =>
+      legend.some((entry) => entry.id === id && !(entry.isDraft && bench?.kept === null)),
+    );
     if (kept.length) this.edit({ do: 'remove-rules', rules: kept });
     this.session.set({ chosen: [] });
   }

@@ -133,7 +133,8 @@ export function stateAfter(event: Event, { selection, editing, lost }: SessionSt
     case 'selection-moved': {
       if (JSON.stringify(selection) !== JSON.stringify(event.from)) return {};
       const { anchor } = event.to;
-      const moves = editing && editing.column === selection.anchor.column && editing.position === selection.anchor.position;
+      const moves =
+        editing && editing.column === selection.anchor.column && editing.position === selection.anchor.position;
       return { selection: event.to, ...(moves ? { editing: { ...editing, ...anchor } } : {}) };
     }
     case 'frame-changed':

@@ -35,7 +35,9 @@ describe('typing', () => {
     session.beginEdit('cell', 'ab');
     session.commit();
     await settle();
-    expect(server.received[0]!.operations).toEqual([{ kind: 'set-cells', cells: [{ row: 'r1', field: 'f2', input: 'ab' }] }]);
+    expect(server.received[0]!.operations).toEqual([
+      { kind: 'set-cells', cells: [{ row: 'r1', field: 'f2', input: 'ab' }] },
+    ]);
     await vi.waitFor(() => expect(session.get().cell).toMatchObject({ input: 'ab', column: 1, position: 2 }));
   });
 
@@ -128,7 +130,10 @@ describe('kept rules', () => {
   test('are opened with their cells lit and the first of them selected; a click on the sheet puts the light out', async () => {
     session.rules.openRule(entry('A').id);
     await settle();
-    expect(session.get()).toMatchObject({ spotlight: entry('A').id, bench: { kept: { rule: { name: 'A' } }, namesItself: false } });
+    expect(session.get()).toMatchObject({
+      spotlight: entry('A').id,
+      bench: { kept: { rule: { name: 'A' } }, namesItself: false },
+    });
     const { focus } = session.get().selection;
     expect(focus.position).toBeGreaterThan(0);
     expect(session.get().profile?.nearest).toHaveLength(1);
@@ -239,7 +244,10 @@ test('a value that a field does not allow stays in the editor, or is told where 
   await settle();
   session.beginEdit('cell', '8');
   expect(session.commit(true)).toBe(false);
-  expect(session.get()).toMatchObject({ editing: { text: '8' }, message: expect.stringContaining('“8” is not one of the values of One') as string });
+  expect(session.get()).toMatchObject({
+    editing: { text: '8' },
+    message: expect.stringContaining('“8” is not one of the values of One') as string,
+  });
   session.type('X');
   expect(session.commit(true)).toBe(true);
   session.beginEdit('cell', '9');
@@ -260,5 +268,7 @@ test('what is being typed goes along with its record while others move it', asyn
   expect(session.get()).toMatchObject({ selection: at(0, 3), editing: { column: 0, position: 3, text: '44' } });
   session.commit();
   await settle();
-  expect(server.received.at(-1)!.operations).toEqual([{ kind: 'set-cells', cells: [{ row: 'r1', field: 'f1', input: '44' }] }]);
+  expect(server.received.at(-1)!.operations).toEqual([
+    { kind: 'set-cells', cells: [{ row: 'r1', field: 'f1', input: '44' }] },
+  ]);
 });

@@ -2,7 +2,17 @@ import equal from 'fast-deep-equal';
 import type { Theme } from '../../core/looks/first-family';
 import type { Reader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
-import type { AnswerOf, Area, CellIds, Event, Filter, LostCell, Request, Selection, ShownField } from '../../protocol/engine-messages';
+import type {
+  AnswerOf,
+  Area,
+  CellIds,
+  Event,
+  Filter,
+  LostCell,
+  Request,
+  Selection,
+  ShownField,
+} from '../../protocol/engine-messages';
 import { EngineClient } from './engine-client';
 import { isAllowed } from '../../core/sheet/allowed-values';
 import { Pointing } from '../formula/pointing';
@@ -11,7 +21,10 @@ import type { SessionPort } from './session-port';
 import { SheetActions } from './sheet-actions';
 import { START, stateAfter, type Editing, type SessionState } from './session-state';
 
-/** How long the page may wait for the engine before it puts the editor away: longer than an answer takes, shorter than is felt. */
+/**
+ * How long the page may wait for the engine before it puts the editor away: longer than an answer takes, shorter than
+ * is felt.
+ */
 const MAX_HOLD_MS = 24;
 /** Why the selected cell looks so is asked again so long after cells have changed: once for several changes at once. */
 const CELL_REST_MS = 50;
@@ -32,7 +45,10 @@ export interface SessionOf {
 export class Session implements SessionPort {
   private state = START;
   private readonly listeners = new Set<() => void>();
-  /** While not `no`, listeners hear of nothing: `gathering` to the end of the event that began it, then `waiting` for the engine. */
+  /**
+   * While not `no`, listeners hear of nothing: `gathering` to the end of the event that began it, then `waiting` for
+   * the engine.
+   */
   private hold: 'no' | 'gathering' | 'waiting' = 'no';
   private engine: EngineClient | null = null;
   /** Done once the sheet is open, or cannot be opened. */
@@ -100,8 +116,8 @@ export class Session implements SessionPort {
   }
 
   /**
-   * Lets the page rest until the engine answers, so that what was entered is painted in the frame that puts the editor away,
-   * and no frame shows the cell as it was. Whatever else happens meanwhile ends it.
+   * Lets the page rest until the engine answers, so that what was entered is painted in the frame that puts the editor
+   * away, and no frame shows the cell as it was. Whatever else happens meanwhile ends it.
    */
   holdForEngine(): void {
     this.hold = 'gathering';
@@ -112,7 +128,8 @@ export class Session implements SessionPort {
   /** Applies all events of the engine that came at once, and renders once. */
   private onEngineEvents(events: readonly Event[]): void {
     this.set(Object.assign({}, ...events.map((event) => stateAfter(event, this.state))) as Partial<SessionState>);
-    if (events.some(({ kind }) => kind === 'window-resolved')) this.cellRest ??= setTimeout(() => this.readCell(), CELL_REST_MS);
+    if (events.some(({ kind }) => kind === 'window-resolved'))
+      this.cellRest ??= setTimeout(() => this.readCell(), CELL_REST_MS);
     if (events.some(({ kind }) => kind === 'rules-counted')) this.rules.follow();
   }
 
@@ -165,7 +182,10 @@ export class Session implements SessionPort {
       const knows = cell && editing && !editing.cell && editing.column === column && editing.position === position;
       // The same object while the style is equal: its readers need not render again.
       const style = cell && equal(cell.style, this.state.cell?.style) ? this.state.cell!.style : cell?.style;
-      this.set({ cell: cell && { ...cell, style: style! }, ...(knows ? { editing: { ...editing, cell: idsOf(cell) } } : {}) });
+      this.set({
+        cell: cell && { ...cell, style: style! },
+        ...(knows ? { editing: { ...editing, cell: idsOf(cell) } } : {}),
+      });
     });
   }
 
@@ -176,11 +196,13 @@ export class Session implements SessionPort {
     const known = cell?.column === column && cell.position === position ? cell : null;
     if (known?.lock) return this.showMessage(known.lock);
     const text = typed ?? known?.input;
-    if (text !== undefined) return this.set({ editing: { column, position, text, place, cell: known ? idsOf(known) : undefined } });
+    if (text !== undefined)
+      return this.set({ editing: { column, position, text, place, cell: known ? idsOf(known) : undefined } });
     void this.ask({ kind: 'select', selection }).then((answer) => {
       // Typing may have begun over the cell before the answer came.
       if (answer?.lock) return this.showMessage(answer.lock);
-      if (!this.state.editing && answer) this.set({ editing: { column, position, text: answer.input, place, cell: idsOf(answer) } });
+      if (!this.state.editing && answer)
+        this.set({ editing: { column, position, text: answer.input, place, cell: idsOf(answer) } });
     });
   }
 
@@ -194,7 +216,10 @@ export class Session implements SessionPort {
     this.set({ editing, shown: editing.pointed?.selection ?? null });
   }
 
-  /** Ends editing and enters what was typed. What the field does not allow is not entered: with `stays` it remains in the editor. */
+  /**
+   * Ends editing and enters what was typed. What the field does not allow is not entered: with `stays` it remains in
+   * the editor.
+   */
   commit(stays = false): boolean {
     const { editing, frame, cell: known } = this.state;
     if (!editing) return true;

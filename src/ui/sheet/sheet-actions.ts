@@ -44,13 +44,20 @@ export class SheetActions {
   /** Continues the selected cells over a larger area, and selects it. */
   async fill(from: Area, to: Area): Promise<void> {
     await this.edit({ do: 'fill-cells', from, to });
-    this.session.select({ anchor: { column: to.left, position: to.top }, focus: { column: to.right, position: to.bottom } });
+    this.session.select({
+      anchor: { column: to.left, position: to.top },
+      focus: { column: to.right, position: to.bottom },
+    });
   }
 
   /** Continues the first row or column of the selection over the rest of it. */
   async fillSelection(direction: 'down' | 'right'): Promise<void> {
     const to = this.area;
-    await this.edit({ do: 'fill-cells', from: direction === 'down' ? { ...to, bottom: to.top } : { ...to, right: to.left }, to });
+    await this.edit({
+      do: 'fill-cells',
+      from: direction === 'down' ? { ...to, bottom: to.top } : { ...to, right: to.left },
+      to,
+    });
   }
 
   /** Moves the selected rows up or down, or the selected fields left or right, by one. */
@@ -59,14 +66,18 @@ export class SheetActions {
     const { left, top, right, bottom } = this.area;
     if (!frame) return;
     const isOut = (first: number, last: number, count: number): boolean => first < 0 || last >= count;
-    if (isOut(top + rows, bottom + rows, frame.rowCount) || isOut(left + columns, right + columns, frame.fields.length)) return;
+    if (isOut(top + rows, bottom + rows, frame.rowCount) || isOut(left + columns, right + columns, frame.fields.length))
+      return;
     const moved = this.edit(
       rows !== 0
         ? { do: 'move-rows', top, bottom, to: rows < 0 ? top - 1 : bottom + 2 }
         : { do: 'move-fields', left, right, to: columns < 0 ? left - 1 : right + 2 },
     );
     // The selection moves along at once: the next press of the key means the same rows.
-    const shifted = ({ column, position }: Selection['anchor']) => ({ column: column + columns, position: position + rows });
+    const shifted = ({ column, position }: Selection['anchor']) => ({
+      column: column + columns,
+      position: position + rows,
+    });
     this.session.show({ anchor: shifted(selection.anchor), focus: shifted(selection.focus) });
     await moved;
   }
@@ -80,7 +91,9 @@ export class SheetActions {
     const { anchor, focus } = this.session.get().selection;
     const moved = ({ column, position }: CellPosition): CellPosition =>
       axis === 'columns' ? { column: column + by, position } : { column, position: position + by };
-    const done = this.edit(axis === 'columns' ? { do: 'move-fields', left, right, to } : { do: 'move-rows', top, bottom, to });
+    const done = this.edit(
+      axis === 'columns' ? { do: 'move-fields', left, right, to } : { do: 'move-rows', top, bottom, to },
+    );
     this.session.select({ anchor: moved(anchor), focus: moved(focus) });
     await done;
   }
@@ -106,7 +119,9 @@ export class SheetActions {
     const { filled } = await this.measure();
     await this.edit({ do: 'merge-cells', area: this.area });
     if (filled > 1)
-      this.session.showMessage('The merged cell shows the first of these; the others are kept out of sight, and splitting brings them back.');
+      this.session.showMessage(
+        'The merged cell shows the first of these; the others are kept out of sight, and splitting brings them back.',
+      );
   }
 
   async copy(): Promise<void> {
@@ -119,7 +134,10 @@ export class SheetActions {
     const into = this.area;
     const area = await this.session.withErrorMessage(this.session.ask({ kind: 'paste', area: into, ...from, how }));
     if (!area) return;
-    this.session.select({ anchor: { column: area.left, position: area.top }, focus: { column: area.right, position: area.bottom } });
+    this.session.select({
+      anchor: { column: area.left, position: area.top },
+      focus: { column: area.right, position: area.bottom },
+    });
     this.session.setPasteHint({ table: from, area: into, how });
   }
 
@@ -169,7 +187,10 @@ export class SheetActions {
     const field = frame?.fields.findIndex(({ label }) => label.toLowerCase() === text.trim().toLowerCase()) ?? -1;
     if (!frame) return;
     if (!range && field >= 0) {
-      this.session.show({ anchor: { column: field, position: 0 }, focus: { column: field, position: frame.rowCount - 1 } });
+      this.session.show({
+        anchor: { column: field, position: 0 },
+        focus: { column: field, position: frame.rowCount - 1 },
+      });
       return;
     }
     const isIn = ({ left, top }: Area): boolean => left < frame.fields.length && top < frame.rowCount;

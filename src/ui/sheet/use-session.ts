@@ -11,7 +11,10 @@ export function useSession(): Session {
   return session;
 }
 
-/** A part of the session's state; the component renders again when that part changes. `select` must give the same object for the same state. */
+/**
+ * A part of the session's state; the component renders again when that part changes. `select` must give the same object
+ * for the same state.
+ */
 export function useSessionState<T>(select: (state: SessionState) => T): T {
   const session = useSession();
   const read = () => select(session.get());

@@ -8,7 +8,13 @@ export function ThemeSwitch() {
   const other = theme === 'light' ? 'dark' : 'light';
   return (
     <Tooltip label={`Use the ${other} colours`}>
-      <ActionIcon variant="subtle" color="ink" size="lg" aria-label={`Use the ${other} colours`} onClick={() => setColorScheme(other)}>
+      <ActionIcon
+        variant="subtle"
+        color="ink"
+        size="lg"
+        aria-label={`Use the ${other} colours`}
+        onClick={() => setColorScheme(other)}
+      >
         {theme === 'light' ? <IconMoon size={18} stroke={1.5} /> : <IconSun size={18} stroke={1.5} />}
       </ActionIcon>
     </Tooltip>

@@ -1,8 +1,35 @@
-import { createTheme, defaultVariantColorsResolver, type CSSVariablesResolver, type MantineColorsTuple } from '@mantine/core';
+import {
+  createTheme,
+  defaultVariantColorsResolver,
+  type CSSVariablesResolver,
+  type MantineColorsTuple,
+} from '@mantine/core';
 import { TOKENS, tokenVariables } from './tokens';
 
-const ink: MantineColorsTuple = ['#f3f3f2', '#e4e4e3', '#c8c9ca', '#a9adb6', '#858a94', '#6b6f78', '#5a5f69', '#3b4049', '#2c3038', '#22252b'];
-const marigold: MantineColorsTuple = ['#fff6e2', '#fdeac0', '#fbdc97', '#f8cd6a', '#f2b84b', '#e8a317', '#c88a10', '#a5710c', '#86560a', '#5f3d06'];
+const ink: MantineColorsTuple = [
+  '#f3f3f2',
+  '#e4e4e3',
+  '#c8c9ca',
+  '#a9adb6',
+  '#858a94',
+  '#6b6f78',
+  '#5a5f69',
+  '#3b4049',
+  '#2c3038',
+  '#22252b',
+];
+const marigold: MantineColorsTuple = [
+  '#fff6e2',
+  '#fdeac0',
+  '#fbdc97',
+  '#f8cd6a',
+  '#f2b84b',
+  '#e8a317',
+  '#c88a10',
+  '#a5710c',
+  '#86560a',
+  '#5f3d06',
+];
 
 /** Mantine in the product's own dress: ink for actions, marigold only as a mark. */
 export const theme = createTheme({
@@ -15,7 +42,12 @@ export const theme = createTheme({
   primaryShade: { light: 9, dark: 1 },
   variantColorResolver: (input) =>
     input.variant === 'filled' && (input.color === undefined || input.color === 'ink')
-      ? { background: 'var(--ink)', hover: 'color-mix(in srgb, var(--ink) 86%, var(--paper))', color: 'var(--paper)', border: 'none' }
+      ? {
+          background: 'var(--ink)',
+          hover: 'color-mix(in srgb, var(--ink) 86%, var(--paper))',
+          color: 'var(--paper)',
+          border: 'none',
+        }
       : defaultVariantColorsResolver(input),
   defaultRadius: 6,
   fontSizes: { xs: '12px', sm: '13px', md: '15px', lg: '18px', xl: '22px' },

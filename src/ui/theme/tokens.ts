@@ -62,16 +62,23 @@ export const TOKENS: Readonly<Record<Theme, Tokens>> = {
 
 export const CELL_FONT = "'Hanken Grotesk Variable', sans-serif";
 /** Font families for ordinary formatting; all have figures of one width, or are set so. */
-export const CELL_FONTS = { plain: CELL_FONT, serif: "'Newsreader Variable', serif", fixed: "'Atkinson Hyperlegible Mono', monospace" } as const;
+export const CELL_FONTS = {
+  plain: CELL_FONT,
+  serif: "'Newsreader Variable', serif",
+  fixed: "'Atkinson Hyperlegible Mono', monospace",
+} as const;
 
 /** The colour of somebody else's selection, by their place among those who are there. */
-export const colorOfPerson = (theme: Theme, place: number): string => TOKENS[theme].references[place % TOKENS[theme].references.length]!;
+export const colorOfPerson = (theme: Theme, place: number): string =>
+  TOKENS[theme].references[place % TOKENS[theme].references.length]!;
 
 /** The tokens as custom properties: --paper, --ink-second, --references-0 and so on. */
 export const tokenVariables = (theme: Theme): Record<string, string> =>
   Object.fromEntries(
     Object.entries(TOKENS[theme]).flatMap(([name, value]: [string, string | object]) => {
       const variable = `--${name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)}`;
-      return typeof value === 'string' ? [[variable, value]] : Object.entries(value).map(([part, color]) => [`${variable}-${part}`, color as string]);
+      return typeof value === 'string'
+        ? [[variable, value]]
+        : Object.entries(value).map(([part, color]) => [`${variable}-${part}`, color as string]);
     }),
   );

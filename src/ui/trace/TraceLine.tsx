@@ -45,7 +45,9 @@ export function TraceLine({ cell }: { readonly cell: CellAnswer }) {
                 </span>
               ))}
             {painting.length === 0 &&
-              (asked ? `${asked} ${asked === 1 ? 'rule reaches' : 'rules reach'} this cell, none paints it` : 'no rule reaches this cell')}
+              (asked
+                ? `${asked} ${asked === 1 ? 'rule reaches' : 'rules reach'} this cell, none paints it`
+                : 'no rule reaches this cell')}
           </span>
         </button>
       </Popover.Target>
@@ -62,13 +64,17 @@ export function TraceLine({ cell }: { readonly cell: CellAnswer }) {
                 </span>
               )}
               {step.note && <span className={classes.detail}>{step.note}</span>}
-              {Object.keys(step.set).length > 0 && <span className={classes.detail}>Sets {propertyWords(step.set)}</span>}
+              {Object.keys(step.set).length > 0 && (
+                <span className={classes.detail}>Sets {propertyWords(step.set)}</span>
+              )}
               {step.lost.length > 0 && <span className={classes.detail}>{lostWords(step, cell.trace)}</span>}
             </li>
           ))}
         </ol>
         <p className={classes.past}>
-          <a href={`/sheets/${encodeURIComponent(session.sheet)}/history?${new URLSearchParams({ row: cell.row, field: cell.field })}`}>
+          <a
+            href={`/sheets/${encodeURIComponent(session.sheet)}/history?${new URLSearchParams({ row: cell.row, field: cell.field })}`}
+          >
             What it held before
           </a>
         </p>

@@ -13,7 +13,10 @@ export function GET(request: Request): Promise<Response> {
   return respond(async () => {
     const { id: person } = await requirePerson();
     const query = readQuery(new URL(request.url).searchParams, findingQuery);
-    const [findings, rules] = await Promise.all([readFindings(database(), { ...query, person }), readFollowedRules(database(), { person })]);
+    const [findings, rules] = await Promise.all([
+      readFindings(database(), { ...query, person }),
+      readFollowedRules(database(), { person }),
+    ]);
     return Response.json({ findings, rules }, { headers: { 'cache-control': 'no-store' } });
   });
 }

@@ -6,7 +6,10 @@ import { email, givenPassword } from '../person-schema';
 import { readBody, SMALL_BODY } from '../read-body';
 import { respond } from '../respond';
 
-const schema = Joi.object<{ email: string; password: string }>({ email: email.required(), password: givenPassword.required() });
+const schema = Joi.object<{ email: string; password: string }>({
+  email: email.required(),
+  password: givenPassword.required(),
+});
 
 export function POST(request: Request): Promise<Response> {
   return respond(async () => {

@@ -43,15 +43,20 @@ export function answerProgram<Query, Body>(
     const program = await programOf(request);
     const allowance = await countRequest(program.id);
     headers = allowance.headers;
-    if (allowance.isOver) throw new Refusal('too-often', `Too many requests: ask again in ${headers['retry-after']} seconds`);
+    if (allowance.isOver)
+      throw new Refusal('too-often', `Too many requests: ask again in ${headers['retry-after']} seconds`);
     const sheet = params && (await params).id;
     const head = sheet === undefined ? 0 : await headOf(sheet, program);
-    if (endpoint.scope !== null && !program.scopes.includes(endpoint.scope)) throw new Refusal('not-allowed', refusalFor(endpoint.scope));
+    if (endpoint.scope !== null && !program.scopes.includes(endpoint.scope))
+      throw new Refusal('not-allowed', refusalFor(endpoint.scope));
     // Looks may be time-dependent: days begin on a quarter of an hour in every time zone.
     const etag = `"${program.sheet}-${Math.floor(Date.now() / QUARTER_MS)}-${head}"`;
     const isTagged = endpoint.headers?.['If-None-Match'] !== undefined;
-    if (isTagged && request.headers.get('if-none-match') === etag) return new Response(null, { status: 304, headers: { etag } });
-    const query = (endpoint.query ? readQuery(new URL(request.url).searchParams, endpoint.query as never, 'no-more') : {}) as Query;
+    if (isTagged && request.headers.get('if-none-match') === etag)
+      return new Response(null, { status: 304, headers: { etag } });
+    const query = (
+      endpoint.query ? readQuery(new URL(request.url).searchParams, endpoint.query as never, 'no-more') : {}
+    ) as Query;
     const body = (endpoint.body ? await readBody(request, endpoint.body, LARGE_BODY) : undefined) as Body;
     const response = await handle({ program, query, body, request, head });
     if (isTagged) response.headers.set('etag', etag);
@@ -69,14 +74,22 @@ export const refusalFor = (scope: Scope): string =>
   `This token may not ${SCOPES[scope]}: the owner of the sheet can make one that may, with the scope "${scope}"`;
 
 /** The token that a request carries (RFC 6750). */
-export const bearerOf = (request: Request): string | undefined => /^Bearer +(\S+)$/i.exec(request.headers.get('authorization') ?? '')?.[1];
+export const bearerOf = (request: Request): string | undefined =>
+  /^Bearer +(\S+)$/i.exec(request.headers.get('authorization') ?? '')?.[1];
 
 async function programOf(request: Request): Promise<FoundProgram> {
   const token = bearerOf(request);
   if (token === undefined)
-    throw new Refusal('sign-in', 'Say who you are: the header Authorization must be "Bearer" and a token. Tokens are made under Share, Programs');
+    throw new Refusal(
+      'sign-in',
+      'Say who you are: the header Authorization must be "Bearer" and a token. Tokens are made under Share, Programs',
+    );
   const program = await findProgram(database(), hashToken(token));
-  if (!program) throw new Refusal('sign-in', 'This token does not work: it may have been taken back. Tokens are made under Share, Programs');
+  if (!program)
+    throw new Refusal(
+      'sign-in',
+      'This token does not work: it may have been taken back. Tokens are made under Share, Programs',
+    );
   return program;
 }
 

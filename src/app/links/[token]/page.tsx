@@ -12,7 +12,11 @@ import { requireSignedIn, signedIn } from '../../signed-in';
 
 export const dynamic = 'force-dynamic';
 // The address of this page is a secret: no referrer is sent.
-export const metadata: Metadata = { title: 'Auxesis', referrer: 'no-referrer', robots: { index: false, follow: false } };
+export const metadata: Metadata = {
+  title: 'Auxesis',
+  referrer: 'no-referrer',
+  robots: { index: false, follow: false },
+};
 
 const MAY = { editor: 'work on, with its rules', filler: 'fill in', viewer: 'read' } as const;
 
@@ -25,5 +29,13 @@ export default async function LinkPage({ params }: { readonly params: Promise<{ 
   const access = await findAccess(database(), link.sheet, await tokensFor(link.sheet));
   // A visitor who has been here goes on under the same name.
   if (access && !isInvitation) redirect(`/sheets/${encodeURIComponent(link.sheet)}`);
-  return <Join token={token} sheetName={link.sheetName} may={MAY[link.role]} isInvitation={isInvitation} name={person?.name ?? ''} />;
+  return (
+    <Join
+      token={token}
+      sheetName={link.sheetName}
+      may={MAY[link.role]}
+      isInvitation={isInvitation}
+      name={person?.name ?? ''}
+    />
+  );
 }

@@ -30,7 +30,14 @@ export interface ArchivedChange {
   readonly inverse: readonly unknown[];
 }
 
-export const headLine = ({ name, settings = {}, createdAt, fields, rules, parts = [] }: SheetHead & Pick<ArchivedHead, 'createdAt'>): string =>
+export const headLine = ({
+  name,
+  settings = {},
+  createdAt,
+  fields,
+  rules,
+  parts = [],
+}: SheetHead & Pick<ArchivedHead, 'createdAt'>): string =>
   line({ format: ARCHIVE_FORMAT, version: ARCHIVE_VERSION, name, settings, createdAt, fields, rules, parts });
 export const rowLine = (row: StoredRow): string => line({ row });
 export const changeLine = (change: ArchivedChange): string => line({ change });

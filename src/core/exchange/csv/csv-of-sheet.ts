@@ -26,7 +26,9 @@ export function csvOfSheet(
   function* parts(): Generator<string> {
     for (let from = top; from <= bottom; from += BATCH) {
       const slots = sheet.order.slice(from, Math.min(bottom + 1, from + BATCH));
-      const rows = slots.map((slot) => Array.from({ length: right - left + 1 }, (_, at) => read(sheet, left + at, slot)));
+      const rows = slots.map((slot) =>
+        Array.from({ length: right - left + 1 }, (_, at) => read(sheet, left + at, slot)),
+      );
       yield writeCsv({ rows, width: right - left + 1 }, separator);
     }
   }
@@ -53,7 +55,9 @@ type ReadAt = (sheet: Sheet, column: number, slot: number) => string;
 /** The shown text, with a decimal comma in numbers. */
 const withComma: ReadAt = (sheet, column, slot) => {
   const text = shownAt(sheet, column, slot);
-  return sheet.columns[column]!.valueAt(slot).kind === 'number' ? text.replace(/[.,]/g, (sign) => (sign === '.' ? ',' : '.')) : text;
+  return sheet.columns[column]!.valueAt(slot).kind === 'number'
+    ? text.replace(/[.,]/g, (sign) => (sign === '.' ? ',' : '.'))
+    : text;
 };
 
 /** The same, with a mark of text before text that looks like a formula. What was typed as a formula stays one. */

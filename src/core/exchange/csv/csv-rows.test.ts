@@ -3,7 +3,10 @@ import Papa from 'papaparse';
 import { describe, expect, test } from 'vitest';
 import { CsvRows, SEPARATORS, type Separator } from './csv-rows';
 
-const cell = fc.string({ unit: fc.constantFrom('a', 'é', '"', ',', ';', '\t', '|', '\n', ' ', '\u{1f41f}'), maxLength: 6 });
+const cell = fc.string({
+  unit: fc.constantFrom('a', 'é', '"', ',', ';', '\t', '|', '\n', ' ', '\u{1f41f}'),
+  maxLength: 6,
+});
 const table = fc.array(fc.array(cell, { minLength: 2, maxLength: 4 }), { minLength: 1, maxLength: 8 });
 
 /** The rows of a text that comes in pieces of some lengths, one after another. */

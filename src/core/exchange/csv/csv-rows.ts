@@ -14,9 +14,10 @@ export interface CsvForm {
 }
 
 /**
- * Reads CSV (RFC 4180) piece by piece, in memory for one piece and the row that it ends in. A piece is cut after the last line end
- * that is not between quotes: those are where the quotes before them are even in number, since a quote inside a cell is doubled. Rows
- * come as they are, long or short; a blank line is a row of one empty cell; line ends inside cells become LF. Throws a BadFile.
+ * Reads CSV (RFC 4180) piece by piece, in memory for one piece and the row that it ends in. A piece is cut after the
+ * last line end that is not between quotes: those are where the quotes before them are even in number, since a quote
+ * inside a cell is doubled. Rows come as they are, long or short; a blank line is a row of one empty cell; line ends
+ * inside cells become LF. Throws a BadFile.
  */
 export class CsvRows {
   private rest = '';
@@ -50,11 +51,23 @@ export class CsvRows {
 
   private read(letters: string): string[][] {
     const nul = letters.indexOf('\0');
-    if (nul >= 0) throw new BadFile('there is a NUL character; expected letters', this.lineAt(lineCount(letters.slice(0, nul)) + 1));
+    if (nul >= 0)
+      throw new BadFile(
+        'there is a NUL character; expected letters',
+        this.lineAt(lineCount(letters.slice(0, nul)) + 1),
+      );
     const { separator, quote } = this.form;
-    const { data, errors } = Papa.parse<string[]>(letters, { delimiter: separator, newline: '\n', quoteChar: quote === '' ? NO_QUOTE : quote });
+    const { data, errors } = Papa.parse<string[]>(letters, {
+      delimiter: separator,
+      newline: '\n',
+      quoteChar: quote === '' ? NO_QUOTE : quote,
+    });
     const wrong = errors.find(({ type }) => type === 'Quotes');
-    if (wrong) throw new BadFile(QUOTE_WORDS[wrong.code] ?? QUOTE_WORDS.InvalidQuotes!, this.lineAt(lineOfRow(data, wrong.row ?? 0)));
+    if (wrong)
+      throw new BadFile(
+        QUOTE_WORDS[wrong.code] ?? QUOTE_WORDS.InvalidQuotes!,
+        this.lineAt(lineOfRow(data, wrong.row ?? 0)),
+      );
     this.linesBefore += lineCount(letters);
     if (letters.endsWith('\n')) data.pop();
     return data;
@@ -77,7 +90,8 @@ const NO_QUOTE = '\0';
 
 const QUOTE_WORDS: Readonly<Record<string, string>> = {
   MissingQuotes: 'a quoted cell is never closed; expected a closing "',
-  InvalidQuotes: 'a quote stands in the wrong place; expected quotes around the whole cell and "" for a quote inside it',
+  InvalidQuotes:
+    'a quote stands in the wrong place; expected quotes around the whole cell and "" for a quote inside it',
 };
 
 /** The line, counted from 1, in which a row begins; rows with line ends inside cells take several. */

@@ -15,6 +15,12 @@ test.each([
 });
 
 test('a row that is cut off decides nothing; one field needs no separator', () => {
-  expect(guessForm('a;b;c\n1;2;3\n4;', false)).toMatchObject({ separator: ';', why: '2 of the first 2 rows have 3 cells then' });
-  expect(guessForm('Station\nAlder Weir\n', true)).toMatchObject({ separator: ',', why: expect.stringContaining('one field') as string });
+  expect(guessForm('a;b;c\n1;2;3\n4;', false)).toMatchObject({
+    separator: ';',
+    why: '2 of the first 2 rows have 3 cells then',
+  });
+  expect(guessForm('Station\nAlder Weir\n', true)).toMatchObject({
+    separator: ',',
+    why: expect.stringContaining('one field') as string,
+  });
 });

@@ -17,7 +17,8 @@ test('the last line may have no end', () =>
     ['a', 'b'],
     ['1', '2'],
   ]));
-test('a blank line is a blank record unless it is the last', () => expect(rows('a\n1\n\n2\n\n')).toEqual([['a'], ['1'], [''], ['2']]));
+test('a blank line is a blank record unless it is the last', () =>
+  expect(rows('a\n1\n\n2\n\n')).toEqual([['a'], ['1'], [''], ['2']]));
 test('short rows are filled up', () =>
   expect(rows('a,b,c\n1\n')).toEqual([
     ['a', 'b', 'c'],

@@ -24,13 +24,18 @@ export function writeHtml(source: ExportSource): ExportedFile {
     yield `<!doctype html>\n<html lang="en"><head><meta charset="utf-8"><title>${xmlText(name)}</title><style>${PAGE_STYLE}</style></head>\n<body><h1>${xmlText(name)}</h1>\n`;
     if (running.length) yield `<ul aria-label="Legend">\n${legend(source).join('\n')}\n</ul>\n`;
     yield '<table>\n';
-    for (let position = area.top; position <= area.bottom; position++) yield rowHtml(source, { area, merges, position });
+    for (let position = area.top; position <= area.bottom; position++)
+      yield rowHtml(source, { area, merges, position });
     yield '</table></body></html>\n';
   }
   return {
     parts: parts(),
     report: {
-      rules: running.map(({ rule }) => ({ name: rule.name, as: 'formatting', note: 'in the legend, with the looks of now' })),
+      rules: running.map(({ rule }) => ({
+        name: rule.name,
+        as: 'formatting',
+        note: 'in the legend, with the looks of now',
+      })),
       notes: ['It is a page to read: formulas are there as what they give'],
     },
   };
@@ -42,7 +47,9 @@ function legend({ running, looks, sheet }: ExportSource): string[] {
   return running.map(({ rule }) => {
     const own = kindOf(rule.when).outcomeLooks(rule.when) ?? [rule.look ?? {}];
     const swatches = own.flatMap((look) =>
-      look ? `<span class="w" style="${attribute(cssOf(Object.fromEntries(lookProperties(look, looks))))}">9.1</span>` : [],
+      look
+        ? `<span class="w" style="${attribute(cssOf(Object.fromEntries(lookProperties(look, looks))))}">9.1</span>`
+        : [],
     );
     const sentence = ruleSentence(fields, rule);
     return `<li>${swatches.join('')}<b>${xmlText(rule.name)}</b>${sentence === rule.name ? '' : ` ${xmlText(sentence)}`}</li>`;
@@ -60,11 +67,14 @@ function rowHtml({ sheet, resolver }: ExportSource, { area, merges, position }: 
   const role = sheet.roleAt(slot);
   const tag = role === 'header' ? 'th' : 'td';
   // A title reaches over the blank cells after it.
-  const lastFilled = role === 'title' ? sheet.columns.findLastIndex((store) => store.valueAt(slot).kind !== 'blank') : area.right;
+  const lastFilled =
+    role === 'title' ? sheet.columns.findLastIndex((store) => store.valueAt(slot).kind !== 'blank') : area.right;
   const cells: string[] = [];
   for (let column = area.left; column <= area.right; column++) {
     const [across, down] = [column - area.left, position - area.top];
-    const merge = merges.find(({ left, right, top, bottom }) => across >= left && across <= right && down >= top && down <= bottom);
+    const merge = merges.find(
+      ({ left, right, top, bottom }) => across >= left && across <= right && down >= top && down <= bottom,
+    );
     if (merge && (merge.left !== across || merge.top !== down)) continue;
     const { properties } = resolver.resolve(column, slot);
     const kind = sheet.columns[column]!.valueAt(slot).kind;

@@ -12,7 +12,9 @@ export class FieldFacts {
   commaNumbers = 0;
   /** Numbers only where the point divides decimals, such as 3.5 and 1,234.50. */
   pointNumbers = 0;
-  /** Whole numbers that begin with a zero, such as 007, or have more than 15 digits: codes, whose digits would be lost. */
+  /**
+   * Whole numbers that begin with a zero, such as 007, or have more than 15 digits: codes, whose digits would be lost.
+   */
   codes = 0;
   dates = 0;
   /** Dates in numbers that can be only day-month, only month-day, or either. */
@@ -62,5 +64,7 @@ export class FieldFacts {
 
 const CODE = /^(?:0\d+|\d{16,})$/;
 const NUMERIC_DATE = /^\d{1,2}([/.-])\d{1,2}\1\d{4}/;
-/** With a decimal comma: decimals that are not three in number, or groups divided by points or spaces before the comma. */
+/**
+ * With a decimal comma: decimals that are not three in number, or groups divided by points or spaces before the comma.
+ */
 export const COMMA_NUMBER = /^[+\-\u2212]?(?:\d+,(?:\d{1,2}|\d{4,})|\d{1,3}(?:[.\u00a0\u202f ]\d{3})+,\d+|0,\d+)\s*%?$/;

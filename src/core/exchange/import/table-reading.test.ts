@@ -58,7 +58,8 @@ describe('how a file is read', () => {
 describe('a cell', () => {
   const reading: TableReading = { decimal: ',', dates: 'dmy', formulas: false, header: 0, as: ['values'] };
 
-  // ISO 80000-1, 7.3.1: digits may be grouped by spaces, and the decimal sign be a comma; points between groups are common practice.
+  // ISO 80000-1, 7.3.1: digits may be grouped by spaces, and the decimal sign be a comma; points between groups are
+  // common practice.
   test.each([
     ['1.234,50', '1234.50'],
     ['1 234,5', '1234.5'],

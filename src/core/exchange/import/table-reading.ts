@@ -28,7 +28,10 @@ export interface GuessedField {
 }
 
 /** What the facts of all columns say of how the file is to be read. */
-export function guessReading(facts: readonly FieldFacts[], header: number | null): { readonly reading: TableReading; readonly why: ReadingWhy } {
+export function guessReading(
+  facts: readonly FieldFacts[],
+  header: number | null,
+): { readonly reading: TableReading; readonly why: ReadingWhy } {
   const total = (of: (facts: FieldFacts) => number) => facts.reduce((sum, each) => sum + of(each), 0);
   const commas = total((each) => each.commaNumbers);
   const points = total((each) => each.pointNumbers);
@@ -47,7 +50,9 @@ export function guessReading(facts: readonly FieldFacts[], header: number | null
     reading,
     why: {
       decimal:
-        commas || points ? `${count(commas, 'number')} with a decimal comma, ${points} with a decimal point` : 'no number with decimals was found',
+        commas || points
+          ? `${count(commas, 'number')} with a decimal comma, ${points} with a decimal point`
+          : 'no number with decimals was found',
       dates: datesWhy({ dayFirst, monthFirst, either }),
       formulas: formulas ? `${count(formulas, 'cell')} begin with =` : 'no cell begins with =',
     },
@@ -60,10 +65,21 @@ export interface ReadingWhy {
   readonly formulas: string;
 }
 
-function datesWhy({ dayFirst, monthFirst, either }: { readonly dayFirst: number; readonly monthFirst: number; readonly either: number }): string {
-  if (dayFirst && monthFirst) return `${dayFirst} can only be day first and ${monthFirst} only month first: the fewer stay text`;
+function datesWhy({
+  dayFirst,
+  monthFirst,
+  either,
+}: {
+  readonly dayFirst: number;
+  readonly monthFirst: number;
+  readonly either: number;
+}): string {
+  if (dayFirst && monthFirst)
+    return `${dayFirst} can only be day first and ${monthFirst} only month first: the fewer stay text`;
   if (dayFirst || monthFirst) return `${count(dayFirst || monthFirst, 'date')} can only be read so`;
-  return either ? `${count(either, 'date')} could be read either way: please check` : 'no date in numbers such as 8/3/2026 was found';
+  return either
+    ? `${count(either, 'date')} could be read either way: please check`
+    : 'no date in numbers such as 8/3/2026 was found';
 }
 
 /** What the cells of a column are, and how they had best be read. */
@@ -73,8 +89,10 @@ export function guessField(facts: FieldFacts): GuessedField {
   const dates = facts.dates + facts.dayFirst + facts.monthFirst + facts.eitherOrder;
   if (filled === 0) return { as: 'values', kind: 'blank', why: 'nothing is in it' };
   // With words among them too, such as A12, where nothing is measured.
-  const isCoded = codes > 0 && formulas + dates + logicals === 0 && (texts === 0 || facts.commaNumbers + facts.pointNumbers === 0);
-  if (isCoded) return { as: 'text', kind: 'codes', why: `kept as text, since a number would lose digits of ${facts.firstCode}` };
+  const isCoded =
+    codes > 0 && formulas + dates + logicals === 0 && (texts === 0 || facts.commaNumbers + facts.pointNumbers === 0);
+  if (isCoded)
+    return { as: 'text', kind: 'codes', why: `kept as text, since a number would lose digits of ${facts.firstCode}` };
   const kinds: [string, number][] = [
     ['numbers', numbers + codes],
     ['dates', dates],
@@ -85,7 +103,11 @@ export function guessField(facts: FieldFacts): GuessedField {
   const [kind, most] = kinds.reduce((best, each) => (each[1] > best[1] ? each : best));
   if (most === filled) return { as: 'values', kind, why: `all ${filled.toLocaleString('en')} are` };
   const others = kinds.flatMap(([name, many]) =>
-    name !== kind && many > 0 ? (many === 1 ? `1 ${name.replace(/s$/, '')}` : `${many.toLocaleString('en')} ${name}`) : [],
+    name !== kind && many > 0
+      ? many === 1
+        ? `1 ${name.replace(/s$/, '')}`
+        : `${many.toLocaleString('en')} ${name}`
+      : [],
   );
   const example = kind !== 'text' && facts.firstText !== null ? `, such as “${facts.firstText.slice(0, 24)}”` : '';
   return { as: 'values', kind, why: `${most.toLocaleString('en')} are; besides ${others.join(', ')}${example}` };
@@ -98,7 +120,8 @@ export function inputOf(raw: string, reading: TableReading, as: ReadAs): string 
   if (raw === '' || as === 'nothing') return '';
   if (as === 'text') return valueInput({ kind: 'text', text: raw });
   if (raw.startsWith('=')) return reading.formulas ? raw : valueInput({ kind: 'text', text: raw });
-  if (reading.decimal === ',' && DECIMAL_COMMA.test(raw)) return raw.replace(/[.\u00a0\u202f\s]/g, '').replace(',', '.');
+  if (reading.decimal === ',' && DECIMAL_COMMA.test(raw))
+    return raw.replace(/[.\u00a0\u202f\s]/g, '').replace(',', '.');
   if (reading.dates !== null && NUMERIC.test(raw)) {
     const serial = readDate(raw.trim(), reading.dates);
     if (serial !== undefined) return valueInput({ kind: 'date', serial });
@@ -111,8 +134,8 @@ const DECIMAL_COMMA = /^\s*[+\-\u2212]?(?:\d+|\d{1,3}(?:[.\u00a0\u202f ]\d{3})+)
 const NUMERIC = /^\s*\d{1,2}[/.-]\d{1,2}[/.-]\d{4}/;
 
 /**
- * The row that holds the labels: the first of the first ten in which at least two cells, or all, are filled and all of those are text that
- * is no number, date or formula, with something beneath it. Null where no row is like that.
+ * The row that holds the labels: the first of the first ten in which at least two cells, or all, are filled and all of
+ * those are text that is no number, date or formula, with something beneath it. Null where no row is like that.
  */
 export function findHeader(rows: readonly (readonly string[])[], width: number): number | null {
   const filledIn = (cells: readonly string[]) => cells.filter((cell) => cell.trim() !== '');

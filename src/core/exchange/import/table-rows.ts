@@ -31,7 +31,9 @@ export class TableRows {
   constructor(private readonly form: TableForm) {
     this.columns = form.reading.as.flatMap((as, column) => (as === 'nothing' ? [] : column));
     const keys = generateNKeysBetween(null, null, this.columns.length);
-    this.fields = this.columns.map((column, at) => newField(fieldIdAt(column), keys[at]!, { widthPx: form.widthsPx[column]! }));
+    this.fields = this.columns.map((column, at) =>
+      newField(fieldIdAt(column), keys[at]!, { widthPx: form.widthsPx[column]! }),
+    );
     this.labelled = new Sheet(this.fields);
     const labels = Object.fromEntries(this.columns.map((column) => [fieldIdAt(column), form.labels[column] ?? '']));
     if (form.reading.header !== null)

@@ -6,8 +6,8 @@ import type { Table } from '../../values/table';
 export const RECORDS_FORMAT = 'auxesis-records';
 
 /**
- * Records as JSON objects become rows: their keys are the labels in order of first appearance. Texts are inputs like typed ones; objects
- * and lists inside a record are refused, and more labels than a sheet has fields. Throws a BadFile.
+ * Records as JSON objects become rows: their keys are the labels in order of first appearance. Texts are inputs like
+ * typed ones; objects and lists inside a record are refused, and more labels than a sheet has fields. Throws a BadFile.
  */
 export function tableOfRecords(records: Iterable<{ readonly record: unknown; readonly place: string }>): Table {
   const labels = new Map<string, number>();
@@ -19,13 +19,18 @@ export function tableOfRecords(records: Iterable<{ readonly record: unknown; rea
     for (const [label, value] of Object.entries(record)) {
       if (!labels.has(label)) labels.set(label, labels.size);
       if (labels.size > LIMITS.fields)
-        throw new BadFile(`there are more than ${limitText(LIMITS.fields)} different labels; a sheet takes no more`, place);
+        throw new BadFile(
+          `there are more than ${limitText(LIMITS.fields)} different labels; a sheet takes no more`,
+          place,
+        );
       cells[labels.get(label)!] = inputOf(label, value, place);
     }
     rows.push(cells);
   }
   const width = labels.size;
-  const all = [[...labels.keys()], ...rows].map((cells) => Array.from({ length: width }, (_, column) => cells[column] ?? ''));
+  const all = [[...labels.keys()], ...rows].map((cells) =>
+    Array.from({ length: width }, (_, column) => cells[column] ?? ''),
+  );
   return { rows: width === 0 && rows.length === 0 ? [] : all, width };
 }
 
@@ -33,5 +38,8 @@ function inputOf(label: string, value: unknown, place: string): string {
   if (value === null) return '';
   if (typeof value === 'boolean') return value ? 'TRUE' : 'FALSE';
   if (typeof value === 'string' || typeof value === 'number') return String(value);
-  throw new BadFile(`"${label}" holds ${Array.isArray(value) ? 'a list' : 'an object'}; expected a text, a number, true, false or null`, place);
+  throw new BadFile(
+    `"${label}" holds ${Array.isArray(value) ? 'a list' : 'an object'}; expected a text, a number, true, false or null`,
+    place,
+  );
 }

@@ -25,7 +25,9 @@ function recordsIn(parsed: unknown): unknown {
   if (parsed.format === 'auxesis-rules')
     throw new BadFile('this is a rule file: open the sheet that it is for, and bring it in there under Files, Rules');
   if (parsed.format !== RECORDS_FORMAT || !('records' in parsed) || !Array.isArray(parsed.records)) return parsed;
-  return parsed.records.map((record: unknown) => (typeof record === 'object' && record !== null && 'values' in record ? record.values : record));
+  return parsed.records.map((record: unknown) =>
+    typeof record === 'object' && record !== null && 'values' in record ? record.values : record,
+  );
 }
 
 /** Reads JSON Lines: an object a line; blank lines are passed over. Throws a BadFile. */

@@ -8,7 +8,10 @@ import { RECORDS_FORMAT } from './json-records';
 import type { ExportedFile } from '../exported-file';
 import { wholeArea, type ExportSource } from '../export-source';
 
-/** A value in JSON: numbers, texts and logicals are its own, dates are ISO 8601 text, a blank is null and an error its word. */
+/**
+ * A value in JSON: numbers, texts and logicals are its own, dates are ISO 8601 text, a blank is null and an error its
+ * word.
+ */
 export function jsonValue(value: CellValue): string | number | boolean | null {
   switch (value.kind) {
     case 'blank':
@@ -26,7 +29,9 @@ export function jsonValue(value: CellValue): string | number | boolean | null {
   }
 }
 
-/** A record with what it shows and why: by label, what is blank left out of `shown`, what has no look out of `looks`. */
+/**
+ * A record with what it shows and why: by label, what is blank left out of `shown`, what has no look out of `looks`.
+ */
 export interface ToldRecord {
   /** The row, counted from 1. */
   readonly row: number;
@@ -57,18 +62,24 @@ export function toldRecord(
     const text = shownAt(sheet, column, slot);
     if (text !== '') shown[label] = text;
     const { properties, rules } = resolver.resolve(column, slot);
-    if (properties.size) looks[label] = { look: nestProperties(properties), rules: rules.map((at) => running[at]!.rule.name) };
+    if (properties.size)
+      looks[label] = { look: nestProperties(properties), rules: rules.map((at) => running[at]!.rule.name) };
   }
   return { row: position + 1, values, shown, looks };
 }
 
-/** The records of a sheet as JSON: `{ "format": "auxesis-records", "version": 1, "name", "fields", "records" }`, one record a line. */
+/**
+ * The records of a sheet as JSON: `{ "format": "auxesis-records", "version": 1, "name", "fields", "records" }`, one
+ * record a line.
+ */
 export function recordsOfSheet(source: ExportSource): ExportedFile {
   const { name, sheet, area, running } = source;
   const part = area ?? wholeArea(sheet);
   const { left, top, right, bottom } = part;
   const labels = sheet.fields.map((_, column) => sheet.labelOf(column) ?? columnLetters(column));
-  const fields = sheet.fields.slice(left, right + 1).map(({ unit, format }, at) => ({ label: labels[left + at]!, unit, format }));
+  const fields = sheet.fields
+    .slice(left, right + 1)
+    .map(({ unit, format }, at) => ({ label: labels[left + at]!, unit, format }));
   const double = labels.find((label, at) => labels.indexOf(label) !== at);
   function* parts(): Generator<string> {
     yield `${JSON.stringify({ format: RECORDS_FORMAT, version: 1, name, fields }).slice(0, -1)},"records":[`;
@@ -83,7 +94,11 @@ export function recordsOfSheet(source: ExportSource): ExportedFile {
   return {
     parts: parts(),
     report: {
-      rules: running.map(({ rule }) => ({ name: rule.name, as: 'nothing', note: 'its name and its looks of now are there' })),
+      rules: running.map(({ rule }) => ({
+        name: rule.name,
+        as: 'nothing',
+        note: 'its name and its looks of now are there',
+      })),
       notes: [
         'Formulas are there as what they give; titles, totals and notes are left out',
         ...(double === undefined ? [] : [`Two fields are called “${double}”: the second is left out`]),

@@ -7,14 +7,19 @@ import type { Rule } from '../../rules/shape/rule';
 import { newField } from '../../sheet/field';
 import { evaluated, SAVED } from '../../../../test/support/workbook';
 
-/* Pages of records over an open data set ("cars" of vega-datasets, 406 records with gaps), beside the array methods of JavaScript over the same objects. */
+/*
+ * Pages of records over an open data set ("cars" of vega-datasets, 406 records with gaps), beside the array methods of
+ * JavaScript over the same objects.
+ */
 interface Car {
   readonly Name: string;
   readonly Origin: string;
   readonly Horsepower: number | null;
   readonly Year: string;
 }
-const cars = JSON.parse(readFileSync(new URL('../../../../node_modules/vega-datasets/data/cars.json', import.meta.url), 'utf8')) as Car[];
+const cars = JSON.parse(
+  readFileSync(new URL('../../../../node_modules/vega-datasets/data/cars.json', import.meta.url), 'utf8'),
+) as Car[];
 const LABELS = ['Name', 'Origin', 'Horsepower', 'Year'] as const;
 const keys = generateNKeysBetween(null, null, cars.length + 1);
 const rule: Rule = {
@@ -33,7 +38,9 @@ const evaluation = evaluated({
     id: `r${at}`,
     key: keys[at]!,
     role: at ? 'record' : 'header',
-    cells: Object.fromEntries(LABELS.flatMap((label, column) => (car[label] === null ? [] : [[`f${column + 1}`, String(car[label])]]))),
+    cells: Object.fromEntries(
+      LABELS.flatMap((label, column) => (car[label] === null ? [] : [[`f${column + 1}`, String(car[label])]])),
+    ),
   })),
   rules: [{ id: rule.id, key: 'a0', rule }],
 });
@@ -44,7 +51,11 @@ function namesOf(wanted: Partial<RecordsWanted>): string[] {
   const names: string[] = [];
   let after: string | null = null;
   do {
-    const page = recordsPage(source, { limit: 37, where: [], looks: false, ...wanted, ...(after === null ? {} : { after }) }, 7);
+    const page = recordsPage(
+      source,
+      { limit: 37, where: [], looks: false, ...wanted, ...(after === null ? {} : { after }) },
+      7,
+    );
     expect(page.records.length).toBeLessThanOrEqual(37);
     names.push(...page.records.map(({ values }) => String(values.Name)));
     after = page.next;
@@ -73,7 +84,9 @@ describe('records page by page', () => {
   test.each(['strong', 'Strong', 'STRONG'])('that the rule %s paints, with the look', (name) => {
     expect(namesOf({ rule: name })).toEqual(namesWhere(({ Horsepower }) => (Horsepower ?? 0) > 200));
     const [first] = recordsPage(source, { limit: 1, where: [], rule: name, looks: true }, 7).records;
-    expect(first!.looks).toEqual({ Horsepower: { look: expect.objectContaining({ fill: '#f7d3c8' }) as object, rules: ['Strong'] } });
+    expect(first!.looks).toEqual({
+      Horsepower: { look: expect.objectContaining({ fill: '#f7d3c8' }) as object, rules: ['Strong'] },
+    });
   });
 
   test.each([

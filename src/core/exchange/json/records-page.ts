@@ -29,9 +29,16 @@ export interface RecordsPage {
 type Holds = (slot: number) => boolean;
 
 /** A page of records, with their looks. Throws a BadFile where a condition, the rule or the cursor is none. */
-export function recordsPage(source: ExportSource, { limit, after, where, rule, looks }: RecordsWanted, sequence: number): RecordsPage {
+export function recordsPage(
+  source: ExportSource,
+  { limit, after, where, rule, looks }: RecordsWanted,
+  sequence: number,
+): RecordsPage {
   const { sheet } = source;
-  const tests = [...where.map((condition) => conditionOf(condition, source)), ...(rule === undefined ? [] : [matchedBy(rule, source)])];
+  const tests = [
+    ...where.map((condition) => conditionOf(condition, source)),
+    ...(rule === undefined ? [] : [matchedBy(rule, source)]),
+  ];
   const slot = after === undefined ? undefined : sheet.findSlot(after);
   if (after !== undefined && slot === undefined)
     throw new BadFile('the record where the page before ended is gone: begin again without a cursor', 'cursor');
@@ -61,7 +68,11 @@ const OPERATORS: readonly (readonly [sign: string, holds: (order: number) => boo
 /** A condition as a test of rows. The longest label that the text begins with is the field. */
 function conditionOf(text: string, { sheet }: ExportSource): Holds {
   const match = /^([^=!<>~]+)(!=|<=|>=|=|<|>|~)([\s\S]*)$/.exec(text);
-  if (!match) throw new BadFile(`"${text}" is no condition; expected a label, one of = != < <= > >= ~, and a value, such as Oxygen<7`, 'where');
+  if (!match)
+    throw new BadFile(
+      `"${text}" is no condition; expected a label, one of = != < <= > >= ~, and a value, such as Oxygen<7`,
+      'where',
+    );
   const [, label, sign, sought] = match as unknown as [string, string, string, string];
   const field = labelIndex(sheet)(label.trim());
   const column = field === undefined ? undefined : sheet.findColumn(field);

@@ -4,13 +4,18 @@ import { parseFormula } from '../../formula/syntax/parse-formula';
 import { cornerText, printFormula, referenceText } from '../../formula/syntax/print-formula';
 import { rewriteReferences } from '../../formula/syntax/rewrite-references';
 
-/** A formula as a document holds it (ISO/IEC 26300-1, 19.642) as ours, its references plain; undefined where it is in another language than OpenFormula. */
+/**
+ * A formula as a document holds it (ISO/IEC 26300-1, 19.642) as ours, its references plain; undefined where it is in
+ * another language than OpenFormula.
+ */
 export function fromOdfFormula(text: string, ownSheet: string): string | undefined {
   const formula = text.replace(/^of:/, '');
   if (!formula.startsWith('=')) return undefined;
   if (parseFormula(formula).diagnostics.length) return undefined;
   return rewriteReferences(formula, (node) =>
-    referenceText(node.sheet !== null && node.sheet.toLowerCase() === ownSheet.toLowerCase() ? { ...node, sheet: null } : node),
+    referenceText(
+      node.sheet !== null && node.sheet.toLowerCase() === ownSheet.toLowerCase() ? { ...node, sheet: null } : node,
+    ),
   );
 }
 
@@ -21,4 +26,5 @@ function bracketed({ sheet, ends }: ReferenceNode): string {
 }
 
 /** A formula of ours, its references plain, as files have it, with its `=`. */
-export const toOdfFormula = (tree: FormulaNode): string => printFormula(tree, { reference: bracketed, error: standardErrorWord });
+export const toOdfFormula = (tree: FormulaNode): string =>
+  printFormula(tree, { reference: bracketed, error: standardErrorWord });

@@ -8,7 +8,10 @@ import { readNumberStyle, writeNumberStyle } from './number-style';
 const styleOf = (text: string) =>
   readXmlWhole(
     new TextEncoder().encode(
-      text.replace(/^<[\w:-]+/, `$& xmlns:number="${ODF_NAMESPACES.number}" xmlns:style="${ODF_NAMESPACES.style}" xmlns:fo="${ODF_NAMESPACES.fo}"`),
+      text.replace(
+        /^<[\w:-]+/,
+        `$& xmlns:number="${ODF_NAMESPACES.number}" xmlns:style="${ODF_NAMESPACES.style}" xmlns:fo="${ODF_NAMESPACES.fo}"`,
+      ),
     ),
     'styles.xml',
     ODF_PREFIXES,
@@ -16,7 +19,10 @@ const styleOf = (text: string) =>
 
 // ISO/IEC 26300-1, 16.27: what each attribute says, as a pattern of UTS #35 by hand.
 test.each([
-  ['<number:number-style><number:number number:decimal-places="2" number:min-integer-digits="1"/></number:number-style>', '0.00'],
+  [
+    '<number:number-style><number:number number:decimal-places="2" number:min-integer-digits="1"/></number:number-style>',
+    '0.00',
+  ],
   [
     '<number:number-style><number:number number:decimal-places="0" number:min-integer-digits="1" number:grouping="true"/></number:number-style>',
     '#,##0',
@@ -41,7 +47,10 @@ test.each([
     '<number:date-style><number:day-of-week number:style="long"/><number:text> the </number:text><number:day/><number:text> </number:text><number:month number:textual="true" number:style="long"/></number:date-style>',
     "EEEE' the 'd MMMM",
   ],
-  ['<number:date-style><number:quarter number:style="long"/><number:text> </number:text><number:year/></number:date-style>', 'QQQ yy'],
+  [
+    '<number:date-style><number:quarter number:style="long"/><number:text> </number:text><number:year/></number:date-style>',
+    'QQQ yy',
+  ],
   [
     '<number:time-style><number:hours number:style="long"/><number:text>:</number:text><number:minutes number:style="long"/></number:time-style>',
     'HH:mm',
@@ -63,7 +72,9 @@ test.each([
 });
 
 const digits = fc.constantFrom('0', '00', '#,##0', '0.0', '0.00', '#,##0.000');
-const numbers = fc.tuple(fc.constantFrom('', '€', '± '), digits, fc.constantFrom('', '%', ' mg/L')).map((parts) => parts.join(''));
+const numbers = fc
+  .tuple(fc.constantFrom('', '€', '± '), digits, fc.constantFrom('', '%', ' mg/L'))
+  .map((parts) => parts.join(''));
 const dates = fc.constantFrom(
   'yyyy-MM-dd',
   'd MMM yyyy',

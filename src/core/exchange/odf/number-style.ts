@@ -84,14 +84,21 @@ export function writeNumberStyle(pattern: string, name: string): string {
     'number:min-integer-digits': format.minimumInteger,
     'number:grouping': format.grouping ? 'true' : undefined,
   });
-  return xml(format.percent ? 'number:percentage-style' : 'number:number-style', about, text(prefix), number, text(suffix));
+  return xml(
+    format.percent ? 'number:percentage-style' : 'number:number-style',
+    about,
+    text(prefix),
+    number,
+    text(suffix),
+  );
 }
 
 function dateParts(pattern: string): string {
   const long = (is: boolean) => ({ 'number:style': is ? 'long' : 'short' });
   return [...pattern.matchAll(/'((?:[^']|'')*)'|([a-zA-Z])\2*|[^a-zA-Z']+/g)]
     .map(([whole, quoted, letter]) => {
-      if (quoted !== undefined) return xml('number:text', {}, xmlText(quoted === '' ? "'" : quoted.replaceAll("''", "'")));
+      if (quoted !== undefined)
+        return xml('number:text', {}, xmlText(quoted === '' ? "'" : quoted.replaceAll("''", "'")));
       const width = whole.length;
       switch (letter) {
         case 'y':

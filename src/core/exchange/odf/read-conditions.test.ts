@@ -10,7 +10,10 @@ test.each([
   ['of:cell-content()>[.$B$3]', { kind: 'compare', is: '>', to: { cell: 'B3' } }],
   ['cell-content()<[.C2]*2', { kind: 'compare', is: '<', to: { formula: '=C2*2' } }],
   ['cell-content-is-between(1,10)', { kind: 'compare', is: 'between', to: [1, 10] }],
-  ['cell-content-is-not-between(MIN([.A1];2),"x,y")', { kind: 'compare', is: 'outside', to: [{ formula: '=MIN(A1;2)' }, 'x,y'] }],
+  [
+    'cell-content-is-not-between(MIN([.A1];2),"x,y")',
+    { kind: 'compare', is: 'outside', to: [{ formula: '=MIN(A1;2)' }, 'x,y'] },
+  ],
   ['is-true-formula([.$D2]>AVERAGE([.$D$2:.$D$9]))', { kind: 'formula', formula: '=$D2>AVERAGE($D$2:$D$9)', at: 'D2' }],
 ])('%s', (text, when) => {
   expect(readCondition(text, 'D2', 'Readings')).toEqual({ when });

@@ -8,8 +8,15 @@ const COMPARE = /^cell-content\(\)\s*(<=|>=|!=|<|>|=)\s*([\s\S]+)$/;
 const BETWEEN = /^cell-content-is-(not-)?between\(([\s\S]*)\)$/;
 const FORMULA = /^is-true-formula\(([\s\S]*)\)$/;
 
-/** A condition of a style, ISO/IEC 26300-1, 19.469, as one of ours, or why there is no word for it. `base` is the cell that its formulas are written for. */
-export function readCondition(text: string, base: string, sheet: string): { readonly when: When } | { readonly lost: string } {
+/**
+ * A condition of a style, ISO/IEC 26300-1, 19.469, as one of ours, or why there is no word for it. `base` is the cell
+ * that its formulas are written for.
+ */
+export function readCondition(
+  text: string,
+  base: string,
+  sheet: string,
+): { readonly when: When } | { readonly lost: string } {
   const condition = text.trim().replace(/^of:/, '');
   const compared = COMPARE.exec(condition);
   if (compared) {
@@ -34,7 +41,8 @@ export function readCondition(text: string, base: string, sheet: string): { read
 
 const LOST = { lost: 'its condition cannot be read, or uses what is not there' } as const;
 
-const operandOf = (text: string, sheet: string): Operand | undefined => operandOfFormula(fromOdfFormula(`=${text}`, sheet));
+const operandOf = (text: string, sheet: string): Operand | undefined =>
+  operandOfFormula(fromOdfFormula(`=${text}`, sheet));
 
 /** Parts between commas that stand in no brackets and no text. */
 function splitArguments(text: string): string[] {

@@ -12,7 +12,13 @@ import { areasOf } from '../workbook/cells-to-areas';
 import { Losses } from '../workbook/losses';
 import type { SheetInFile } from '../workbook/sheet-in-file';
 import { unusableBecause } from '../workbook/unusable-formula';
-import type { WorkbookCell, WorkbookColumn, WorkbookRow, WorkbookRule, WorkbookSheet } from '../workbook/workbook-sheet';
+import type {
+  WorkbookCell,
+  WorkbookColumn,
+  WorkbookRow,
+  WorkbookRule,
+  WorkbookSheet,
+} from '../workbook/workbook-sheet';
 import { readXml, readXmlWhole } from '../xml/read-xml';
 import { childOf, childrenOf, elementsOf, type XmlElement } from '../xml/xml-element';
 import { fromOdfFormula } from './formula-text';
@@ -44,7 +50,8 @@ export function readOdf(parts: Parts): SheetInFile[] {
       // In a document that is one file, the named ones too.
       'office:styles': (element) => styles.add(element),
       'office:automatic-styles': (element) => styles.add(element),
-      'table:named-expressions': (element) => (expressions = [...expressions, ...childrenOf(element, 'table:named-range')]),
+      'table:named-expressions': (element) =>
+        (expressions = [...expressions, ...childrenOf(element, 'table:named-range')]),
     },
     begin: (name, attributes) => {
       if (name === 'table:table') names.push(attributes['table:name'] ?? `Sheet ${names.length + 1}`);
@@ -79,7 +86,10 @@ function readTable(content: Uint8Array, asked: TableAsked): WorkbookSheet {
   };
   readXml(content, 'content.xml', {
     prefixes: ODF_PREFIXES,
-    on: { 'table:table-row': only((row) => reader.readRow(row, depth)), 'table:table-column': only((column) => reader.readColumn(column)) },
+    on: {
+      'table:table-row': only((row) => reader.readRow(row, depth)),
+      'table:table-column': only((column) => reader.readColumn(column)),
+    },
     begin: (name) => {
       if (name === 'table:table') place++;
       if (name === 'table:table-row-group') depth++;
@@ -122,7 +132,10 @@ class TableReader {
     const isHidden = attributes['table:visibility'] === 'collapse';
     const cellStyle = attributes['table:default-cell-style-name'];
     for (let column = this.nextColumn; column < Math.min(LIMITS.fields, this.nextColumn + repeated); column++) {
-      this.columns.set(column, { ...(widthPx === undefined ? {} : { widthPx }), ...(isHidden ? { hidden: true } : {}) });
+      this.columns.set(column, {
+        ...(widthPx === undefined ? {} : { widthPx }),
+        ...(isHidden ? { hidden: true } : {}),
+      });
       if (cellStyle !== undefined) this.columnStyles.set(column, cellStyle);
     }
     this.nextColumn += repeated;
@@ -130,7 +143,11 @@ class TableReader {
   }
 
   readRow(row: XmlElement, depth: number): void {
-    const { 'table:number-rows-repeated': times = '1', 'table:style-name': styleName, 'table:default-cell-style-name': rowStyle } = row.attributes;
+    const {
+      'table:number-rows-repeated': times = '1',
+      'table:style-name': styleName,
+      'table:default-cell-style-name': rowStyle,
+    } = row.attributes;
     const cells = new Map<number, WorkbookCell>();
     let column = 0;
     let isFilled = false;
@@ -181,7 +198,12 @@ class TableReader {
       isFilled,
       heightPx,
       level,
-    }: { readonly times: number; readonly isFilled: boolean; readonly heightPx: number | undefined; readonly level: number },
+    }: {
+      readonly times: number;
+      readonly isFilled: boolean;
+      readonly heightPx: number | undefined;
+      readonly level: number;
+    },
   ): void {
     if (isFilled) {
       if (this.position + times > LIMITS.rows)
@@ -191,13 +213,17 @@ class TableReader {
         );
       const held = [...cells.values()].filter(({ input }) => input !== '').length;
       if ((this.filled += held * times) > LIMITS.cells)
-        throw new BadFile(`it holds more than ${limitText(LIMITS.cells)} cells; a sheet takes no more`, this.asked.name);
+        throw new BadFile(
+          `it holds more than ${limitText(LIMITS.cells)} cells; a sheet takes no more`,
+          this.asked.name,
+        );
       this.lastRow = this.position + times - 1;
     }
     const row: WorkbookRow = { cells, ...(heightPx === undefined ? {} : { heightPx }), ...(level ? { level } : {}) };
     // Blank rows that are only formatted are repeated to the end of the sheet in many files.
     const copies = isFilled ? times : Math.min(times, 1000);
-    for (let copy = 0; copy < copies; copy++) if (cells.size || heightPx !== undefined || level) this.rows.set(this.position + copy, row);
+    for (let copy = 0; copy < copies; copy++)
+      if (cells.size || heightPx !== undefined || level) this.rows.set(this.position + copy, row);
     if (copies > 1) this.repeatConditional(copies);
     this.position += times;
   }
@@ -206,14 +232,21 @@ class TableReader {
   private repeatConditional(copies: number): void {
     for (const found of this.conditional.values()) {
       const own = found.slice(found.findLastIndex(({ position }) => position !== this.position) + 1);
-      for (let copy = 1; copy < copies; copy++) for (const { column } of own) found.push({ column, position: this.position + copy });
+      for (let copy = 1; copy < copies; copy++)
+        for (const { column } of own) found.push({ column, position: this.position + copy });
     }
   }
 
   private readSpan({ attributes }: XmlElement, column: number): void {
     const across = Number(attributes['table:number-columns-spanned'] ?? 1);
     const down = Number(attributes['table:number-rows-spanned'] ?? 1);
-    if (across > 1 || down > 1) this.merges.push({ left: column, right: column + across - 1, top: this.position, bottom: this.position + down - 1 });
+    if (across > 1 || down > 1)
+      this.merges.push({
+        left: column,
+        right: column + across - 1,
+        top: this.position,
+        bottom: this.position + down - 1,
+      });
   }
 
   private inputOf(cell: XmlElement, column: number): string {
@@ -228,11 +261,19 @@ class TableReader {
       );
     const text = attributes['table:formula'];
     if (text === undefined) return value;
-    const formula = attributes['table:number-matrix-columns-spanned'] === undefined ? fromOdfFormula(text, this.asked.name) : undefined;
-    const why = formula === undefined ? 'that are written in another language, or fill several cells,' : unusableBecause(formula);
+    const formula =
+      attributes['table:number-matrix-columns-spanned'] === undefined
+        ? fromOdfFormula(text, this.asked.name)
+        : undefined;
+    const why =
+      formula === undefined ? 'that are written in another language, or fill several cells,' : unusableBecause(formula);
     // An error that was typed is written as a formula of nothing but the error.
-    if (why === undefined) return (ERROR_WORDS as readonly string[]).includes(formula!.slice(1)) ? formula!.slice(1) : formula!;
-    this.losses.add(`Formulas ${why} are ${value === '' ? 'left out, since the file has no value of them' : 'kept as their values'}`, where);
+    if (why === undefined)
+      return (ERROR_WORDS as readonly string[]).includes(formula!.slice(1)) ? formula!.slice(1) : formula!;
+    this.losses.add(
+      `Formulas ${why} are ${value === '' ? 'left out, since the file has no value of them' : 'kept as their values'}`,
+      where,
+    );
     return value;
   }
 
@@ -240,7 +281,11 @@ class TableReader {
   private rules(): WorkbookRule[] {
     const cellsOf = new Map<
       string,
-      { readonly map: StyleMap; readonly cells: { readonly column: number; readonly position: number }[]; readonly isLast: boolean }
+      {
+        readonly map: StyleMap;
+        readonly cells: { readonly column: number; readonly position: number }[];
+        readonly isLast: boolean;
+      }
     >();
     const order: string[] = [];
     for (const [name, cells] of this.conditional) {
@@ -274,7 +319,11 @@ class TableReader {
     const areas = areasOf(cells);
     const where = areas.map(writeArea).join(' ');
     const base = /\.?([A-Z]+\d+)$/.exec(map.base.replaceAll('$', '').slice(-20))?.[1];
-    const read = readCondition(map.condition, base && parseAddress(base) ? base : cellAddress(areas[0]!.left, areas[0]!.top), this.asked.name);
+    const read = readCondition(
+      map.condition,
+      base && parseAddress(base) ? base : cellAddress(areas[0]!.left, areas[0]!.top),
+      this.asked.name,
+    );
     if ('lost' in read) {
       this.losses.add(`A conditional format is left out: ${read.lost}`, where);
       return undefined;
@@ -303,7 +352,9 @@ class TableReader {
       frozen: { columns: this.frozenColumns, rows: 0 },
       names: this.asked.expressions.flatMap(({ attributes }) => {
         const refersTo = fromOdfFormula(`=[${attributes['table:cell-range-address'] ?? ''}]`, this.asked.name);
-        return refersTo !== undefined && isReferenceHere(parseFormula(refersTo)) ? { name: attributes['table:name'] ?? '', refersTo } : [];
+        return refersTo !== undefined && isReferenceHere(parseFormula(refersTo))
+          ? { name: attributes['table:name'] ?? '', refersTo }
+          : [];
       }),
       rules: this.rules(),
       losses: this.losses.told,

@@ -12,7 +12,13 @@ const NAMESPACES = Object.entries(ODF_NAMESPACES)
 function stylesOf(...elements: readonly string[]): OdfStyles {
   const styles = new OdfStyles();
   for (const content of elements)
-    styles.add(readXmlWhole(new TextEncoder().encode(`<office:styles ${NAMESPACES}>${content}</office:styles>`), 'styles.xml', ODF_PREFIXES));
+    styles.add(
+      readXmlWhole(
+        new TextEncoder().encode(`<office:styles ${NAMESPACES}>${content}</office:styles>`),
+        'styles.xml',
+        ODF_PREFIXES,
+      ),
+    );
   return styles;
 }
 const cell = (name: string, content: string, rest = '') =>
@@ -22,10 +28,19 @@ const styleOf = (content: string) => stylesOf(cell('ce1', content)).find('table-
 // What the attributes of ISO/IEC 26300-1, 17.16 to 17.18 and 20, say, by hand.
 describe('formatting of cells', () => {
   test.each([
-    ['<style:text-properties fo:font-weight="bold" fo:font-style="italic" fo:color="#336699"/>', { bold: true, italic: true, text: '#336699' }],
+    [
+      '<style:text-properties fo:font-weight="bold" fo:font-style="italic" fo:color="#336699"/>',
+      { bold: true, italic: true, text: '#336699' },
+    ],
     ['<style:text-properties fo:font-weight="700"/>', { bold: true }],
-    ['<style:text-properties fo:font-weight="normal" style:text-underline-style="none"/>', { bold: false, underline: false }],
-    ['<style:text-properties style:text-underline-style="solid" style:text-line-through-style="solid"/>', { underline: true, strike: true }],
+    [
+      '<style:text-properties fo:font-weight="normal" style:text-underline-style="none"/>',
+      { bold: false, underline: false },
+    ],
+    [
+      '<style:text-properties style:text-underline-style="solid" style:text-line-through-style="solid"/>',
+      { underline: true, strike: true },
+    ],
     // 18 points are 24 pixels of 1/96 inch.
     ['<style:text-properties fo:font-size="18pt"/>', { sizePx: 24 }],
     [
@@ -60,7 +75,8 @@ describe('formatting of cells', () => {
   test('a number format and conditions', () => {
     const format =
       '<number:number-style style:name="N1"><number:number number:decimal-places="2" number:min-integer-digits="1"/></number:number-style>';
-    const map = '<style:map style:condition="cell-content()&lt;5" style:apply-style-name="Low" style:base-cell-address="Sheet.A1"/>';
+    const map =
+      '<style:map style:condition="cell-content()&lt;5" style:apply-style-name="Low" style:base-cell-address="Sheet.A1"/>';
     expect(stylesOf(format, cell('ce1', map, 'style:data-style-name="N1"')).find('table-cell', 'ce1')).toMatchObject({
       style: { number: '0.00' },
       maps: [{ condition: 'cell-content()<5', applies: 'Low', base: 'Sheet.A1' }],

@@ -26,11 +26,15 @@ export class OdfStyles {
   private readonly formats = new Map<string, string>();
   private readonly known = new Map<string, OdfStyle>();
 
-  /** Adds the children of a `styles` or `automatic-styles` element. Number formats of all of them must be there before a style is asked for. */
+  /**
+   * Adds the children of a `styles` or `automatic-styles` element. Number formats of all of them must be there before a
+   * style is asked for.
+   */
   add(parent: XmlElement | undefined): void {
     for (const element of elementsOf(parent)) {
       const name = element.attributes['style:name'] ?? '';
-      if (element.name === 'style:style') this.elements.set(`${element.attributes['style:family'] ?? ''} ${name}`, element);
+      if (element.name === 'style:style')
+        this.elements.set(`${element.attributes['style:family'] ?? ''} ${name}`, element);
       else if (element.name.startsWith('number:')) {
         const pattern = readNumberStyle(element);
         if (pattern !== undefined) this.formats.set(name, pattern);
@@ -59,7 +63,8 @@ export class OdfStyles {
     const number = this.formats.get(format);
     const widthPx = readLength(childOf(element, 'style:table-column-properties')?.attributes['style:column-width']);
     const row = childOf(element, 'style:table-row-properties')?.attributes;
-    const heightPx = row?.['style:use-optimal-row-height'] === 'true' ? undefined : readLength(row?.['style:row-height']);
+    const heightPx =
+      row?.['style:use-optimal-row-height'] === 'true' ? undefined : readLength(row?.['style:row-height']);
     return {
       displayName,
       style: { ...parent?.style, ...readProperties(element), ...(number === undefined ? {} : { number }) },
@@ -80,7 +85,13 @@ export class OdfStyles {
 const clamped = (px: number, least: number, most: number): number => Math.max(least, Math.min(most, Math.round(px)));
 
 const HEX = /^#[0-9a-f]{6}$/i;
-const ACROSS: Readonly<Record<string, Style['align']>> = { start: 'start', left: 'start', center: 'center', end: 'end', right: 'end' };
+const ACROSS: Readonly<Record<string, Style['align']>> = {
+  start: 'start',
+  left: 'start',
+  center: 'center',
+  end: 'end',
+  right: 'end',
+};
 const DOWN: Readonly<Record<string, Style['stand']>> = { top: 'top', middle: 'middle', bottom: 'bottom' };
 
 function readProperties(element: XmlElement): Style {
@@ -96,7 +107,8 @@ function readProperties(element: XmlElement): Style {
   if (weight !== undefined) style.bold = weight === 'bold' || Number(weight) >= 600;
   if (text['fo:font-style'] !== undefined) style.italic = text['fo:font-style'] !== 'normal';
   if (text['style:text-underline-style'] !== undefined) style.underline = text['style:text-underline-style'] !== 'none';
-  if (text['style:text-line-through-style'] !== undefined) style.strike = text['style:text-line-through-style'] !== 'none';
+  if (text['style:text-line-through-style'] !== undefined)
+    style.strike = text['style:text-line-through-style'] !== 'none';
   const size = readLength(text['fo:font-size']);
   if (size !== undefined) style.sizePx = clamped(size, 8, 48);
   const align = ACROSS[paragraph['fo:text-align'] ?? ''];

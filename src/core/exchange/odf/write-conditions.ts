@@ -39,8 +39,13 @@ export function sayRule(running: RunningRule, sheet: Sheet, saved: Readonly<Reco
   const styleOf = (look: Look | null | undefined) => styleOfLook(look ? lookProperties(look, saved) : new Map());
   const plain = isFixed ? undefined : comparison(running);
   if (plain !== undefined) {
-    const note = [lostOf(rule.look ?? {}), 'other programs may count text as greater than any number, and a blank as 0'].filter(Boolean).join('; ');
-    return { fate: { name: rule.name, as: 'rule', note }, written: [{ areas, condition: plain, base, style: styleOf(rule.look), name: rule.name }] };
+    const note = [lostOf(rule.look ?? {}), 'other programs may count text as greater than any number, and a blank as 0']
+      .filter(Boolean)
+      .join('; ');
+    return {
+      fate: { name: rule.name, as: 'rule', note },
+      written: [{ areas, condition: plain, base, style: styleOf(rule.look), name: rule.name }],
+    };
   }
   const predicates = predicatesOf({ rule, sheet, ...reach, at: base, isFixed });
   if (!predicates) return { fate: { name: rule.name, as: 'formatting', note: PLAINLY }, written: [] };
@@ -55,7 +60,11 @@ export function sayRule(running: RunningRule, sheet: Sheet, saved: Readonly<Reco
   const isOwn = rule.when.kind === 'formula' && !isFixed;
   const many = written.length > 1 ? [`${written.length} formulas, one for each look`] : [];
   return {
-    fate: { name: rule.name, as: isOwn ? 'rule' : 'formula', note: [...many, PREDICATE_NOTES[rule.when.kind], ...lost].filter(Boolean).join('; ') },
+    fate: {
+      name: rule.name,
+      as: isOwn ? 'rule' : 'formula',
+      note: [...many, PREDICATE_NOTES[rule.when.kind], ...lost].filter(Boolean).join('; '),
+    },
     written,
   };
 }

@@ -17,9 +17,9 @@ import { sayRule } from './write-conditions';
 import { NAMESPACES, OdfStylesWriter, type WrittenMap } from './write-styles';
 
 /**
- * Writes a sheet as a spreadsheet document of ISO/IEC 26300: values, formulas with what they gave, formatting, merges, widths, and the rules as
- * conditions of styles. The standard knows comparisons and formulas; rules of other kinds leave the formatting of the cells that match now, and
- * the report names them.
+ * Writes a sheet as a spreadsheet document of ISO/IEC 26300: values, formulas with what they gave, formatting, merges,
+ * widths, and the rules as conditions of styles. The standard knows comparisons and formulas; rules of other kinds
+ * leave the formatting of the cells that match now, and the report names them.
  */
 export function writeOdf(source: ExportSource): ExportedFile {
   const { name, sheet, running: rules, looks, area } = source;
@@ -28,14 +28,25 @@ export function writeOdf(source: ExportSource): ExportedFile {
   const said = rules.map((running) => ({
     running,
     ...(area
-      ? { fate: { name: running.rule.name, as: 'formatting' as const, note: 'a part of a sheet takes the looks of now along' }, written: [] }
+      ? {
+          fate: {
+            name: running.rule.name,
+            as: 'formatting' as const,
+            note: 'a part of a sheet takes the looks of now along',
+          },
+          written: [],
+        }
       : sayRule(running, sheet, looks)),
   }));
   const painted = new Set(said.flatMap(({ running, fate }) => (fate.as === 'formatting' ? running : [])));
   const maps = said.flatMap(({ written }) =>
     written.map(({ areas, condition, base, style, name: called }) => ({
       areas,
-      map: { condition, applies: styles.look(style, called), base: `'${tab.replaceAll("'", "''")}'.${cellAddress(base.column, base.position)}` },
+      map: {
+        condition,
+        applies: styles.look(style, called),
+        base: `'${tab.replaceAll("'", "''")}'.${cellAddress(base.column, base.position)}`,
+      },
     })),
   );
   const own = area ?? wholeArea(sheet);
@@ -64,12 +75,20 @@ export function writeOdf(source: ExportSource): ExportedFile {
       styles.automaticStyles,
       xml('office:body', {}, xml('office:spreadsheet', {}, table, names(source, tab))),
     );
-  const isOverlapping = said.some(({ written, running }) => written.length > 0 && !running.rule.settles) && maps.length > 1;
+  const isOverlapping =
+    said.some(({ written, running }) => written.length > 0 && !running.rule.settles) && maps.length > 1;
   const notes = [
     ...(lostFormulas ? [`${lostFormulas} formulas are written as what they give`] : []),
-    ...(isOverlapping ? ['Where several rules match a cell, only the look of the first is shown: the standard does not add looks together'] : []),
+    ...(isOverlapping
+      ? [
+          'Where several rules match a cell, only the look of the first is shown: the standard does not add looks together',
+        ]
+      : []),
   ];
-  return { parts: [packed({ 'content.xml': content, 'styles.xml': styles.stylesPart })], report: { rules: said.map(({ fate }) => fate), notes } };
+  return {
+    parts: [packed({ 'content.xml': content, 'styles.xml': styles.stylesPart })],
+    report: { rules: said.map(({ fate }) => fate), notes },
+  };
 }
 
 /** The type comes first and as it is: ISO/IEC 26300-3, 3.3. */
@@ -80,11 +99,18 @@ function packed(parts: Readonly<Record<string, string>>): Uint8Array {
     xml(
       'manifest:manifest',
       { 'xmlns:manifest': ODF_NAMESPACES.manifest, 'manifest:version': '1.2' },
-      xml('manifest:file-entry', { 'manifest:full-path': '/', 'manifest:version': '1.2', 'manifest:media-type': ODF_TYPE }),
-      ...Object.keys(parts).map((part) => xml('manifest:file-entry', { 'manifest:full-path': part, 'manifest:media-type': 'text/xml' })),
+      xml('manifest:file-entry', {
+        'manifest:full-path': '/',
+        'manifest:version': '1.2',
+        'manifest:media-type': ODF_TYPE,
+      }),
+      ...Object.keys(parts).map((part) =>
+        xml('manifest:file-entry', { 'manifest:full-path': part, 'manifest:media-type': 'text/xml' }),
+      ),
     );
   const files: Zippable = { mimetype: [encoder.encode(ODF_TYPE), { level: 0 }] };
-  for (const [name, text] of Object.entries({ ...parts, 'META-INF/manifest.xml': manifest })) files[name] = encoder.encode(text);
+  for (const [name, text] of Object.entries({ ...parts, 'META-INF/manifest.xml': manifest }))
+    files[name] = encoder.encode(text);
   return zipSync(files, { level: 6, mtime: EARLIEST });
 }
 
@@ -121,7 +147,9 @@ class Merges {
   constructor(private readonly areas: readonly CellRange[]) {}
 
   at(column: number, position: number): { readonly area: CellRange; readonly isFirst: boolean } | undefined {
-    const area = this.areas.find(({ left, right, top, bottom }) => column >= left && column <= right && position >= top && position <= bottom);
+    const area = this.areas.find(
+      ({ left, right, top, bottom }) => column >= left && column <= right && position >= top && position <= bottom,
+    );
     return area && { area, isFirst: area.left === column && area.top === position };
   }
 }
@@ -135,11 +163,14 @@ function rowXml({ position, heightPx, cells }: WrittenRow, into: RowsInto): stri
   const written: string[] = [];
   let blank = 0;
   const flush = () => {
-    if (blank) written.push(xml('table:table-cell', { 'table:number-columns-repeated': blank > 1 ? blank : undefined }));
+    if (blank)
+      written.push(xml('table:table-cell', { 'table:number-columns-repeated': blank > 1 ? blank : undefined }));
     blank = 0;
   };
   for (let column = 0; column < into.width; column++) {
-    const maps = here.flatMap(({ across, map }) => (across.some(({ left, right }) => column >= left && column <= right) ? map : []));
+    const maps = here.flatMap(({ across, map }) =>
+      across.some(({ left, right }) => column >= left && column <= right) ? map : [],
+    );
     const cell = byColumn.get(column);
     const merge = into.merges.at(column, position);
     if (!cell && !maps.length && !merge) blank++;
@@ -149,7 +180,11 @@ function rowXml({ position, heightPx, cells }: WrittenRow, into: RowsInto): stri
     }
   }
   flush();
-  return xml('table:table-row', { 'table:style-name': heightPx === undefined ? undefined : into.styles.row(heightPx) }, ...written);
+  return xml(
+    'table:table-row',
+    { 'table:style-name': heightPx === undefined ? undefined : into.styles.row(heightPx) },
+    ...written,
+  );
 }
 
 interface CellInto {
@@ -162,7 +197,9 @@ function cellXml({ value, formula, style }: WrittenCell, { maps, merge, styles }
   const dated = value.kind === 'date' && !style?.number ? { ...style, number: plainDateFormat(value.serial) } : style;
   const number = dated?.number;
   const shown =
-    number !== undefined && (value.kind === 'number' || value.kind === 'date') && isDatePattern(number) === (value.kind === 'date')
+    number !== undefined &&
+    (value.kind === 'number' || value.kind === 'date') &&
+    isDatePattern(number) === (value.kind === 'date')
       ? (formatValue(value, number) ?? shownText(value, null))
       : shownText(value, null);
   const span = merge?.isFirst
@@ -175,7 +212,11 @@ function cellXml({ value, formula, style }: WrittenCell, { maps, merge, styles }
     merge && !merge.isFirst ? 'table:covered-table-cell' : 'table:table-cell',
     {
       'table:style-name': styles.cell(dated, maps),
-      'table:formula': formula ? `of:${toOdfFormula(formula)}` : value.kind === 'error' ? `of:=${value.error}` : undefined,
+      'table:formula': formula
+        ? `of:${toOdfFormula(formula)}`
+        : value.kind === 'error'
+          ? `of:=${value.error}`
+          : undefined,
       ...span,
       ...stored(value),
     },
@@ -213,12 +254,15 @@ const spaced = (line: string): string =>
     .replace(/^ +| {2,}| +$/g, (run) => `<text:s text:c="${run.length}"/>`);
 
 function columns({ sheet, area = wholeArea(sheet) }: ExportSource, styles: OdfStylesWriter, frozen: number): string[] {
-  const written = sheet.fields
-    .slice(area.left, area.right + 1)
-    .map(({ widthPx, hidden }) =>
-      xml('table:table-column', { 'table:style-name': styles.column(widthPx), 'table:visibility': hidden ? 'collapse' : undefined }),
-    );
-  return frozen ? [xml('table:table-header-columns', {}, ...written.slice(0, frozen)), ...written.slice(frozen)] : written;
+  const written = sheet.fields.slice(area.left, area.right + 1).map(({ widthPx, hidden }) =>
+    xml('table:table-column', {
+      'table:style-name': styles.column(widthPx),
+      'table:visibility': hidden ? 'collapse' : undefined,
+    }),
+  );
+  return frozen
+    ? [xml('table:table-header-columns', {}, ...written.slice(0, frozen)), ...written.slice(frozen)]
+    : written;
 }
 
 function names({ sheet, area }: ExportSource, tab: string): string {

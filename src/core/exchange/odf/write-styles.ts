@@ -12,7 +12,9 @@ export interface WrittenMap {
   readonly base: string;
 }
 
-/** Gathers the styles of a document, each once: automatic ones for cells, columns and rows, and named ones for looks. */
+/**
+ * Gathers the styles of a document, each once: automatic ones for cells, columns and rows, and named ones for looks.
+ */
 export class OdfStylesWriter {
   private readonly automatic = new Map<string, string>();
   private readonly named: string[] = [];
@@ -33,7 +35,11 @@ export class OdfStylesWriter {
         },
         properties(style ?? {}),
         ...maps.map(({ condition, applies, base }) =>
-          xml('style:map', { 'style:condition': condition, 'style:apply-style-name': applies, 'style:base-cell-address': base }),
+          xml('style:map', {
+            'style:condition': condition,
+            'style:apply-style-name': applies,
+            'style:base-cell-address': base,
+          }),
         ),
       ),
     );
@@ -54,7 +60,10 @@ export class OdfStylesWriter {
       xml(
         'style:style',
         { 'style:name': name, 'style:family': 'table-row' },
-        xml('style:table-row-properties', { 'style:row-height': pointsOf(heightPx), 'style:use-optimal-row-height': 'false' }),
+        xml('style:table-row-properties', {
+          'style:row-height': pointsOf(heightPx),
+          'style:use-optimal-row-height': 'false',
+        }),
       ),
     );
   }
@@ -154,7 +163,8 @@ function properties(style: Style): string {
       'style:text-underline-style': underline === undefined ? undefined : underline ? 'solid' : 'none',
       'style:text-line-through-style': strike === undefined ? undefined : strike ? 'solid' : 'none',
       'fo:font-size': sizePx === undefined ? undefined : pointsOf(sizePx),
-      'fo:font-family': family === undefined || family === 'plain' ? undefined : family === 'fixed' ? 'monospace' : 'serif',
+      'fo:font-family':
+        family === undefined || family === 'plain' ? undefined : family === 'fixed' ? 'monospace' : 'serif',
     }),
   ].join('');
 }

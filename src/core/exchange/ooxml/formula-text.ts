@@ -4,8 +4,9 @@ import { isKept } from '../../formula/syntax/formula-tree';
 import { cornerText, printFormula, type FormulaDialect } from '../../formula/syntax/print-formula';
 
 /*
- * The formulas of ISO/IEC 29500-1, 18.17, and ours (ISO/IEC 26300) differ in signs, not in meaning: arguments are divided by `,` there, columns and
- * rows of arrays by `,` and `;`, a sheet is named by `Sheet!`, intersection is a space and union a comma.
+ * The formulas of ISO/IEC 29500-1, 18.17, and ours (ISO/IEC 26300) differ in signs, not in meaning: arguments are
+ * divided by `,` there, columns and rows of arrays by `,` and `;`, a sheet is named by `Sheet!`, intersection is a
+ * space and union a comma.
  */
 const TOKEN =
   /("(?:[^"]|"")*")|('(?:[^']|'')*'!|[\p{L}_][\p{L}\p{N}_.]*!)|(#(?:N\/A|DIV\/0!|VALUE!|REF!|NAME\?|NUM!|NULL!))|([\p{L}_$\\][\p{L}\p{N}_.$\\]*)|(\s+)|([\s\S])/gu;
@@ -13,7 +14,10 @@ const TOKEN =
 const FUTURE = /^_xl(?:fn|ws|pm)\./i;
 const REFERENCE = /^\$?[A-Z]{1,3}\$?\d+$|^\$?\d+$/i;
 
-/** A formula as such a file holds it, without its `=`, as ours; undefined where it uses what there is no word for here: other files, tables, spilled results. */
+/**
+ * A formula as such a file holds it, without its `=`, as ours; undefined where it uses what there is no word for here:
+ * other files, tables, spilled results.
+ */
 export function fromOoxmlFormula(text: string, ownSheet: string): string | undefined {
   let out = '=';
   const open: ('call' | 'group' | 'array')[] = [];

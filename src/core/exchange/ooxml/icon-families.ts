@@ -1,6 +1,9 @@
 import type { IconSet } from '../../looks/icon-sets';
 
-/** The icon sets of ISO/IEC 29500-1, 18.18.42, as those that there are here: alike in number and in what they are meant to say. */
+/**
+ * The icon sets of ISO/IEC 29500-1, 18.18.42, as those that there are here: alike in number and in what they are meant
+ * to say.
+ */
 export const FROM_FAMILY: Readonly<Record<string, IconSet>> = {
   '3Arrows': 'arrows3',
   '3ArrowsGray': 'arrows3',

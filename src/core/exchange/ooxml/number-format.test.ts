@@ -4,7 +4,10 @@ import { serialFromParts } from '../../values/date-serial';
 import { formatValue } from '../../values/format-value';
 import { BUILT_IN, readFormatCode, writeFormatCode } from './number-format';
 
-const MOMENT = { kind: 'date', serial: serialFromParts({ year: 2026, month: 3, day: 8, seconds: 14 * 3600 + 5 * 60 + 9 })! } as const;
+const MOMENT = {
+  kind: 'date',
+  serial: serialFromParts({ year: 2026, month: 3, day: 8, seconds: 14 * 3600 + 5 * 60 + 9 })!,
+} as const;
 const shown = (code: string, number?: number) =>
   formatValue(number === undefined ? MOMENT : { kind: 'number', number }, readFormatCode(code).pattern ?? '(as it is)');
 
@@ -40,7 +43,8 @@ describe('the codes that go by a number, ISO/IEC 29500-1, 18.8.30', () => {
     expect(readFormatCode(BUILT_IN[49]!)).toMatchObject({ pattern: null, isText: true, isLess: false });
     expect(readFormatCode(BUILT_IN[0]!)).toEqual({ pattern: null, isDate: false, isLess: false });
     // Powers and fractions stay numbers; a length of time beyond a day is one too.
-    for (const id of [11, 12, 48, 46]) expect(readFormatCode(BUILT_IN[id]!)).toMatchObject({ isDate: false, isLess: true });
+    for (const id of [11, 12, 48, 46])
+      expect(readFormatCode(BUILT_IN[id]!)).toMatchObject({ isDate: false, isLess: true });
   });
 });
 
@@ -72,8 +76,10 @@ describe('other codes, 18.8.31', () => {
   });
 
   test('what a pattern says less is told: colours, conditions, other sections, but not a language or text as it is', () => {
-    for (const code of ['[Red]0.0', '[>100]0', '0;-0', '# ?/?', 'mm:ss.0']) expect(readFormatCode(code).isLess, code).toBe(true);
-    for (const code of ['[$-409]d-mmm-yy;@', '[$€-407]0.00', '0.0', 'yyyy-mm-dd']) expect(readFormatCode(code).isLess, code).toBe(false);
+    for (const code of ['[Red]0.0', '[>100]0', '0;-0', '# ?/?', 'mm:ss.0'])
+      expect(readFormatCode(code).isLess, code).toBe(true);
+    for (const code of ['[$-409]d-mmm-yy;@', '[$€-407]0.00', '0.0', 'yyyy-mm-dd'])
+      expect(readFormatCode(code).isLess, code).toBe(false);
   });
 
   test('a letter in quotes makes no date of a number', () => {
@@ -85,9 +91,23 @@ const fraction = fc
   .tuple(fc.integer({ min: 0, max: 4 }), fc.integer({ min: 0, max: 3 }))
   .map(([zeros, signs]) => (zeros + signs ? `.${'0'.repeat(zeros)}${'#'.repeat(signs)}` : ''));
 const numberPattern = fc
-  .tuple(fc.constantFrom('', '€', 'about '), fc.constantFrom('0', '00', '#,##0'), fraction, fc.constantFrom('', '%', ' mg/L', ' °C'))
+  .tuple(
+    fc.constantFrom('', '€', 'about '),
+    fc.constantFrom('0', '00', '#,##0'),
+    fraction,
+    fc.constantFrom('', '%', ' mg/L', ' °C'),
+  )
   .map((parts) => parts.join(''));
-const datePattern = fc.constantFrom('yyyy-MM-dd', 'd MMM yyyy', 'EEEE d MMMM', "d'th' MMM yy", 'dd.MM.yyyy HH:mm', 'h:mm a', 'HH:mm:ss', 'MMM yyyy');
+const datePattern = fc.constantFrom(
+  'yyyy-MM-dd',
+  'd MMM yyyy',
+  'EEEE d MMMM',
+  "d'th' MMM yy",
+  'dd.MM.yyyy HH:mm',
+  'h:mm a',
+  'HH:mm:ss',
+  'MMM yyyy',
+);
 
 test('what is written is read as the same pattern', () => {
   fc.assert(

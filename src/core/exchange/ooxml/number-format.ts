@@ -1,7 +1,10 @@
 import { isDatePattern } from '../../values/date-format';
 import { parseNumberFormat } from '../../values/number-format';
 
-/** The number formats that have a number instead of a code: ISO/IEC 29500-1, 18.8.30. Those left out there depend on the language. */
+/**
+ * The number formats that have a number instead of a code: ISO/IEC 29500-1, 18.8.30. Those left out there depend on the
+ * language.
+ */
 export const BUILT_IN: Readonly<Record<number, string>> = {
   0: 'General',
   1: '0',
@@ -51,7 +54,8 @@ const TOKEN = /"([^"]*)"|\\(.)|\[([^\]]*)\]|_(.)|\*(.)|(AM\/PM|A\/P)|([yYmMdDhHs
 export function readFormatCode(code: string): ReadFormat {
   const sections = splitSections(code);
   const first = sections[0]!;
-  if (/^\s*general\s*$/i.test(first) || first === '') return { pattern: null, isDate: false, isLess: sections.length > 1 };
+  if (/^\s*general\s*$/i.test(first) || first === '')
+    return { pattern: null, isDate: false, isLess: sections.length > 1 };
   if (first.trim() === '@') return { pattern: null, isDate: false, isText: true, isLess: false };
   const signs = first.replace(/"[^"]*"|\\.|\[[^\]]*\]|_.|\*.|s\.0+/g, (part) => (part.startsWith('s') ? 's' : ''));
   const isDate = /[ymdhs]/i.test(signs) && !/[#0?]/.test(signs);
@@ -96,7 +100,8 @@ function datePattern(section: string): string | undefined {
     else if (half !== undefined) pattern += 'a';
     else if (quoted !== undefined || escaped !== undefined) pattern += literal(quoted ?? escaped!);
     else if (digits === '.' || digits === ',') pattern += digits;
-    else if (digits === undefined && other !== undefined && other !== '@') pattern += /[a-z']/i.test(other) ? literal(other) : other;
+    else if (digits === undefined && other !== undefined && other !== '@')
+      pattern += /[a-z']/i.test(other) ? literal(other) : other;
   }
   return pattern.replace(/\.$/, '').trim() || undefined;
 }
@@ -110,7 +115,10 @@ function isMinute(tokens: readonly RegExpExecArray[], at: number): boolean {
   return runs[at]!.startsWith('m') && (before?.startsWith('h') === true || after?.startsWith('s') === true);
 }
 
-function dateField(run: string, { halves, isMinute }: { readonly halves: boolean; readonly isMinute: boolean }): string {
+function dateField(
+  run: string,
+  { halves, isMinute }: { readonly halves: boolean; readonly isMinute: boolean },
+): string {
   const width = run.length;
   switch (run[0]) {
     case 'y':

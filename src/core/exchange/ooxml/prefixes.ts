@@ -1,10 +1,16 @@
 /** The vocabularies of ISO/IEC 29500, transitional and strict, under one name each. */
-const MAIN = ['http://schemas.openxmlformats.org/spreadsheetml/2006/main', 'http://purl.oclc.org/ooxml/spreadsheetml/main'] as const;
+const MAIN = [
+  'http://schemas.openxmlformats.org/spreadsheetml/2006/main',
+  'http://purl.oclc.org/ooxml/spreadsheetml/main',
+] as const;
 const RELATIONSHIPS = [
   'http://schemas.openxmlformats.org/officeDocument/2006/relationships',
   'http://purl.oclc.org/ooxml/officeDocument/relationships',
 ] as const;
-const DRAWING = ['http://schemas.openxmlformats.org/drawingml/2006/main', 'http://purl.oclc.org/ooxml/drawingml/main'] as const;
+const DRAWING = [
+  'http://schemas.openxmlformats.org/drawingml/2006/main',
+  'http://purl.oclc.org/ooxml/drawingml/main',
+] as const;
 
 export const OOXML_PREFIXES: Readonly<Record<string, string>> = {
   [MAIN[0]]: '',

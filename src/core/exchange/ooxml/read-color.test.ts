@@ -3,7 +3,11 @@ import { describe, expect, test } from 'vitest';
 import type { XmlElement } from '../xml/xml-element';
 import { readColor, themeColors } from './read-color';
 
-const color = (attributes: Readonly<Record<string, string>>): XmlElement => ({ name: 'color', attributes, content: [] });
+const color = (attributes: Readonly<Record<string, string>>): XmlElement => ({
+  name: 'color',
+  attributes,
+  content: [],
+});
 
 test('outright, with or without its opacity, by number, or none', () => {
   expect(readColor(color({ rgb: 'FF336699' }), [])).toBe('#336699');

@@ -9,7 +9,20 @@ const INDEXED =
   );
 
 /** The order in which a theme's colours are counted: light and dark change places, 20.1.6.2 and 18.8.3. */
-const THEME_ORDER = ['lt1', 'dk1', 'lt2', 'dk2', 'accent1', 'accent2', 'accent3', 'accent4', 'accent5', 'accent6', 'hlink', 'folHlink'];
+const THEME_ORDER = [
+  'lt1',
+  'dk1',
+  'lt2',
+  'dk2',
+  'accent1',
+  'accent2',
+  'accent3',
+  'accent4',
+  'accent5',
+  'accent6',
+  'hlink',
+  'folHlink',
+];
 
 /** Colours of a theme part, in the order in which they are counted. */
 export function themeColors(theme: XmlElement | undefined): readonly (Hex | undefined)[] {
@@ -20,12 +33,17 @@ export function themeColors(theme: XmlElement | undefined): readonly (Hex | unde
   });
 }
 
-/** A colour element, 18.8.19: outright, of the theme, or by number, and lighter or darker by its tint; undefined for the automatic one. */
+/**
+ * A colour element, 18.8.19: outright, of the theme, or by number, and lighter or darker by its tint; undefined for the
+ * automatic one.
+ */
 export function readColor(element: XmlElement | undefined, theme: readonly (Hex | undefined)[]): Hex | undefined {
   if (!element) return undefined;
   const { rgb, theme: place, indexed, tint } = element.attributes;
   const plain =
-    hexOf(rgb) ?? (place === undefined ? undefined : theme[Number(place)]) ?? (indexed === undefined ? undefined : hexOf(INDEXED[Number(indexed)]));
+    hexOf(rgb) ??
+    (place === undefined ? undefined : theme[Number(place)]) ??
+    (indexed === undefined ? undefined : hexOf(INDEXED[Number(indexed)]));
   return plain === undefined || tint === undefined || Number(tint) === 0 ? plain : tinted(plain, Number(tint));
 }
 

@@ -58,18 +58,25 @@ export function readConditions(element: XmlElement, around: ConditionSurrounding
   return childrenOf(element, 'cfRule').flatMap((rule) => readRule(rule, ranges, around) ?? []);
 }
 
-function readRule(element: XmlElement, ranges: readonly CellRange[], around: ConditionSurroundings): PlacedRule | undefined {
+function readRule(
+  element: XmlElement,
+  ranges: readonly CellRange[],
+  around: ConditionSurroundings,
+): PlacedRule | undefined {
   const { attributes } = element;
   const base = cellAddress(Math.min(...ranges.map(({ left }) => left)), Math.min(...ranges.map(({ top }) => top)));
   const where = ranges.map(writeArea).join(' ');
   const formulas = childrenOf(element, 'formula').map((formula) => fromOoxmlFormula(textOf(formula), around.sheet));
   const type = attributes.type ?? '';
-  const said = READERS[type]?.({ ...around, element, type, attributes, formulas, base }) ?? { lost: `the type “${type}” is not one of the standard` };
+  const said = READERS[type]?.({ ...around, element, type, attributes, formulas, base }) ?? {
+    lost: `the type “${type}” is not one of the standard`,
+  };
   if ('lost' in said) {
     around.losses.add(`A conditional format is left out: ${said.lost}`, where);
     return undefined;
   }
-  if (childOf(childOf(element, 'extLst'), 'ext')) around.losses.add('What a conditional format has beyond the standard is left out', where);
+  if (childOf(childOf(element, 'extLst'), 'ext'))
+    around.losses.add('What a conditional format has beyond the standard is left out', where);
   const look = attributes.dxfId === undefined ? undefined : around.looks[Number(attributes.dxfId)];
   return {
     priority: Number(attributes.priority ?? Infinity),
@@ -88,7 +95,8 @@ function readRule(element: XmlElement, ranges: readonly CellRange[], around: Con
 /** Types that carry looks of their own; the others have a differential format. */
 const OWN_LOOKS = new Set(['colorScale', 'dataBar', 'iconSet']);
 
-const UNREADABLE = 'its formula uses what there is no word for here, such as another file, a table or a function that is not there';
+const UNREADABLE =
+  'its formula uses what there is no word for here, such as another file, a table or a function that is not there';
 
 function byFormula({ formulas, base }: GivenCondition): ReadCondition {
   const [text] = formulas;
@@ -122,7 +130,13 @@ function byValue(given: GivenCondition): ReadCondition {
   };
 }
 
-const TEXT_TYPES = { containsText: 'contains', notContainsText: 'lacks', notContains: 'lacks', beginsWith: 'starts', endsWith: 'ends' } as const;
+const TEXT_TYPES = {
+  containsText: 'contains',
+  notContainsText: 'lacks',
+  notContains: 'lacks',
+  beginsWith: 'starts',
+  endsWith: 'ends',
+} as const;
 
 function byText(given: GivenCondition): ReadCondition {
   const { attributes, type, formulas } = given;
@@ -137,7 +151,11 @@ function byText(given: GivenCondition): ReadCondition {
 function wordSought(text: string | undefined): Operand | undefined {
   const tree = text !== undefined && unusableBecause(text) === undefined ? parseFormula(text).tree : undefined;
   const find = (node: FormulaNode): FormulaNode | undefined =>
-    node.kind === 'call' ? (node.name === 'SEARCH' ? node.args[0] : node.args.map(find).find((each) => each !== undefined)) : undefined;
+    node.kind === 'call'
+      ? node.name === 'SEARCH'
+        ? node.args[0]
+        : node.args.map(find).find((each) => each !== undefined)
+      : undefined;
   const sought = tree && find(tree);
   return sought && operandOfFormula(printFormula(sought));
 }
@@ -146,7 +164,8 @@ function byPeriod({ attributes, losses }: GivenCondition): ReadCondition {
   const { timePeriod = '' } = attributes;
   const is = PERIODS[timePeriod];
   if (!is) return { lost: `the period “${timePeriod}” is not one of the standard` };
-  if (/week/i.test(timePeriod)) losses.add('Weeks begin on the sheet’s own first day, which may be another than in the file');
+  if (/week/i.test(timePeriod))
+    losses.add('Weeks begin on the sheet’s own first day, which may be another than in the file');
   return { when: { kind: 'date', is } };
 }
 
@@ -180,7 +199,11 @@ function positionOf({ attributes }: XmlElement, { sheet }: GivenCondition): Posi
   if (isNumber && type === 'percentile' && number >= 0 && number <= 100) return { percentile: number };
   if (isNumber && type === 'num') return number;
   const operand = operandOfFormula(fromOoxmlFormula(val ?? '', sheet));
-  return typeof operand === 'string' || typeof operand === 'boolean' || (typeof operand === 'object' && 'field' in operand) ? undefined : operand;
+  return typeof operand === 'string' ||
+    typeof operand === 'boolean' ||
+    (typeof operand === 'object' && 'field' in operand)
+    ? undefined
+    : operand;
 }
 
 const NO_PLACE = 'a place on its scale cannot be read';
@@ -202,7 +225,9 @@ function byBar(given: GivenCondition): ReadCondition {
   const hides = !isTrue(bar?.attributes.showValue, true);
   if (bar?.attributes.minLength !== undefined && Number(bar.attributes.minLength) > 0)
     given.losses.add('Bars begin at nothing, not at a least length', given.base);
-  return { when: { kind: 'bar', from, to, ...(color ? { color } : {}), axis: 'none', ...(hides ? { showValue: false } : {}) } };
+  return {
+    when: { kind: 'bar', from, to, ...(color ? { color } : {}), axis: 'none', ...(hides ? { showValue: false } : {}) },
+  };
 }
 
 function byIcons(given: GivenCondition): ReadCondition {

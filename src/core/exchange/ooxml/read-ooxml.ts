@@ -20,7 +20,10 @@ const FROM_1904 = 1462;
 /** Whether the parts of a packed file are a workbook of ISO/IEC 29500. */
 export const isOoxml = (parts: Parts): boolean => parts.has('[Content_Types].xml');
 
-/** The sheets of a workbook of ISO/IEC 29500-1, transitional or strict, each read when it is asked for. Throws a BadFile. */
+/**
+ * The sheets of a workbook of ISO/IEC 29500-1, transitional or strict, each read when it is asked for. Throws a
+ * BadFile.
+ */
 export function readOoxml(parts: Parts): SheetInFile[] {
   const start = partOfType(relationsOf(parts, ''), 'officeDocument') ?? 'xl/workbook.xml';
   const book = whole(parts, start);
@@ -39,7 +42,15 @@ export function readOoxml(parts: Parts): SheetInFile[] {
     return {
       name,
       read: () =>
-        readWorksheet(bytes, { name, part: part.target, styles, theme, texts: sharedTexts(), dateShift, names: namesFor(book, name, place) }),
+        readWorksheet(bytes, {
+          name,
+          part: part.target,
+          styles,
+          theme,
+          texts: sharedTexts(),
+          dateShift,
+          names: namesFor(book, name, place),
+        }),
     };
   });
   if (sheets.length === 0) throw new BadFile('there is no sheet in it');
@@ -89,7 +100,8 @@ const wholeOfType = (parts: Parts, relations: readonly Relation[], type: string)
 function readSharedTexts(parts: Parts, part: string | undefined): readonly string[] {
   const bytes = part === undefined ? undefined : parts.get(part);
   const texts: string[] = [];
-  if (bytes) readXml(bytes, part!, { prefixes: OOXML_PREFIXES, on: { si: (element) => texts.push(richText(element)) } });
+  if (bytes)
+    readXml(bytes, part!, { prefixes: OOXML_PREFIXES, on: { si: (element) => texts.push(richText(element)) } });
   return texts;
 }
 
@@ -98,7 +110,13 @@ function namesFor(book: XmlElement, sheet: string, place: number): WorkbookSheet
   return childrenOf(childOf(book, 'definedNames'), 'definedName').flatMap((element) => {
     const { name = '', localSheetId, hidden } = element.attributes;
     const text = fromOoxmlFormula(textOf(element), sheet);
-    if (name.startsWith('_xlnm.') || hidden || text === undefined || (localSheetId !== undefined && Number(localSheetId) !== place)) return [];
+    if (
+      name.startsWith('_xlnm.') ||
+      hidden ||
+      text === undefined ||
+      (localSheetId !== undefined && Number(localSheetId) !== place)
+    )
+      return [];
     return isReferenceHere(parseFormula(text)) ? { name, refersTo: text } : [];
   });
 }

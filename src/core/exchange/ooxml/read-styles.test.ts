@@ -40,14 +40,21 @@ describe('formatting of cells', () => {
     ['flags that are off', { fonts: '<font><b val="0"/><u val="none"/></font>' }, { bold: false, underline: false }],
     ['a colour', { fonts: '<font><color rgb="FF336699"/></font>' }, { text: '#336699' }],
     // 18 points are 24 pixels of 1/96 inch.
-    ['another size and family than the first font', { fonts: '<font><sz val="18"/><family val="1"/></font>' }, { sizePx: 24, family: 'serif' }],
+    [
+      'another size and family than the first font',
+      { fonts: '<font><sz val="18"/><family val="1"/></font>' },
+      { sizePx: 24, family: 'serif' },
+    ],
   ])('%s', (_, parts, style) => {
     expect(styleOf({ ...parts, cells: '<xf fontId="1"/>' })).toEqual(style);
   });
 
   test('fills are told by their foreground, borders by their sides', () => {
     expect(
-      styleOf({ fills: '<fill><patternFill patternType="solid"><fgColor rgb="FFF7D3C8"/></patternFill></fill>', cells: '<xf fillId="1"/>' }),
+      styleOf({
+        fills: '<fill><patternFill patternType="solid"><fgColor rgb="FFF7D3C8"/></patternFill></fill>',
+        cells: '<xf fillId="1"/>',
+      }),
     ).toEqual({
       fill: '#f7d3c8',
     });
@@ -57,7 +64,12 @@ describe('formatting of cells', () => {
           '<border><start style="thin"><color rgb="FF806040"/></start><top style="double"/><bottom style="none"/><diagonal style="thin"/></border>',
         cells: '<xf borderId="1"/>',
       }),
-    ).toEqual({ border: { left: { style: 'solid', width: 1, color: '#806040' }, top: { style: 'double', width: 3, color: '#000000' } } });
+    ).toEqual({
+      border: {
+        left: { style: 'solid', width: 1, color: '#806040' },
+        top: { style: 'double', width: 3, color: '#000000' },
+      },
+    });
   });
 
   test('places and wrapping, and number formats, built in and their own', () => {
@@ -67,7 +79,9 @@ describe('formatting of cells', () => {
       wrap: true,
     });
     expect(styleOf({ cells: '<xf numFmtId="10"/>' })).toEqual({ number: '0.00%' });
-    expect(styleOf({ codes: '<numFmt numFmtId="164" formatCode="0.0&quot; mg/L&quot;"/>', cells: '<xf numFmtId="164"/>' })).toEqual({
+    expect(
+      styleOf({ codes: '<numFmt numFmtId="164" formatCode="0.0&quot; mg/L&quot;"/>', cells: '<xf numFmtId="164"/>' }),
+    ).toEqual({
       number: '0.0 mg/L',
     });
   });
@@ -80,7 +94,11 @@ describe('formatting of cells', () => {
 
 describe('looks of conditional formats, 18.8.14', () => {
   test('a plain fill is told by its background there', () => {
-    expect(lookOf('<dxf><font><b/><color rgb="FF9C0006"/></font><fill><patternFill><bgColor rgb="FFFFC7CE"/></patternFill></fill></dxf>')).toEqual({
+    expect(
+      lookOf(
+        '<dxf><font><b/><color rgb="FF9C0006"/></font><fill><patternFill><bgColor rgb="FFFFC7CE"/></patternFill></fill></dxf>',
+      ),
+    ).toEqual({
       bold: true,
       text: '#9c0006',
       fill: '#ffc7ce',
@@ -89,7 +107,9 @@ describe('looks of conditional formats, 18.8.14', () => {
 
   test('patterns and gradients stay what they are', () => {
     expect(
-      lookOf('<dxf><fill><patternFill patternType="lightUp"><fgColor rgb="FFC85A3C"/><bgColor rgb="FFFFFFFF"/></patternFill></fill></dxf>'),
+      lookOf(
+        '<dxf><fill><patternFill patternType="lightUp"><fgColor rgb="FFC85A3C"/><bgColor rgb="FFFFFFFF"/></patternFill></fill></dxf>',
+      ),
     ).toEqual({
       fill: { pattern: 'diagonal', color: '#c85a3c', on: '#ffffff' },
     });
@@ -100,7 +120,9 @@ describe('looks of conditional formats, 18.8.14', () => {
   });
 
   test('letters keep their size: a look moves nothing', () => {
-    expect(lookOf('<dxf><font><sz val="20"/><family val="1"/><i/></font><numFmt numFmtId="164" formatCode="0.00"/></dxf>')).toEqual({
+    expect(
+      lookOf('<dxf><font><sz val="20"/><family val="1"/><i/></font><numFmt numFmtId="164" formatCode="0.00"/></dxf>'),
+    ).toEqual({
       italic: true,
       number: '0.00',
     });

@@ -27,7 +27,10 @@ type Theme = readonly (Hex | undefined)[];
 /** Reads the styles part, 18.8. What is the same as the file's first font is not said again. */
 export function readStyles(root: XmlElement | undefined, theme: Theme): OoxmlStyles {
   const codes = new Map(
-    childrenOf(childOf(root, 'numFmts'), 'numFmt').map(({ attributes }) => [Number(attributes.numFmtId), attributes.formatCode ?? 'General']),
+    childrenOf(childOf(root, 'numFmts'), 'numFmt').map(({ attributes }) => [
+      Number(attributes.numFmtId),
+      attributes.formatCode ?? 'General',
+    ]),
   );
   const fontElements = childrenOf(childOf(root, 'fonts'), 'font');
   const first = fontElements[0];
@@ -66,7 +69,12 @@ function readLook(dxf: XmlElement, theme: Theme): Look {
   const border = readBorder(childOf(dxf, 'border'), theme);
   const code = childOf(dxf, 'numFmt')?.attributes.formatCode;
   const pattern = code === undefined ? null : readFormatCode(code).pattern;
-  return { ...font, ...(fill === undefined ? {} : { fill }), ...(border ? { border } : {}), ...(pattern === null ? {} : { number: pattern }) };
+  return {
+    ...font,
+    ...(fill === undefined ? {} : { fill }),
+    ...(border ? { border } : {}),
+    ...(pattern === null ? {} : { number: pattern }),
+  };
 }
 
 const given = <T extends object>(value: T): T | undefined => (Object.keys(value).length ? value : undefined);
@@ -76,10 +84,15 @@ const flag = (element: XmlElement | undefined): boolean | undefined =>
   element ? !/^(0|false|none)$/i.test(element.attributes.val ?? '1') : undefined;
 
 function readFont(font: XmlElement | undefined, theme: Theme, first: XmlElement | undefined): Style {
-  const { b, i, u, strike } = Object.fromEntries(['b', 'i', 'u', 'strike'].map((name) => [name, flag(childOf(font, name))]));
+  const { b, i, u, strike } = Object.fromEntries(
+    ['b', 'i', 'u', 'strike'].map((name) => [name, flag(childOf(font, name))]),
+  );
   const colorElement = childOf(font, 'color');
   // The theme's dark text is the text of a page, whatever its theme.
-  const color = colorElement?.attributes.theme === '1' && !colorElement.attributes.tint ? undefined : readColor(colorElement, theme);
+  const color =
+    colorElement?.attributes.theme === '1' && !colorElement.attributes.tint
+      ? undefined
+      : readColor(colorElement, theme);
   const size = (of: XmlElement | undefined) => Number(childOf(of, 'sz')?.attributes.val ?? NaN);
   const sizePx = Math.round((size(font) * 4) / 3);
   const family = { '1': 'serif', '3': 'fixed' }[childOf(font, 'family')?.attributes.val ?? ''] as Style['family'];
@@ -109,7 +122,9 @@ function readFill(fill: XmlElement | undefined, theme: Theme, where?: 'of a look
   if (gradient) {
     const colors = childrenOf(gradient, 'stop').map((stop) => readColor(childOf(stop, 'color'), theme));
     const [from, to] = [colors[0], colors.at(-1)];
-    return from && to ? { from, to, ...(gradient.attributes.degree ? { angle: Number(gradient.attributes.degree) } : {}) } : undefined;
+    return from && to
+      ? { from, to, ...(gradient.attributes.degree ? { angle: Number(gradient.attributes.degree) } : {}) }
+      : undefined;
   }
   const pattern = childOf(fill, 'patternFill');
   const kind = pattern?.attributes.patternType ?? (where ? 'solid' : 'none');
@@ -153,7 +168,12 @@ function readBorder(border: XmlElement | undefined, theme: Theme): Partial<Recor
   return sides.length ? (Object.fromEntries(sides) as Partial<Record<Side, BorderSide>>) : undefined;
 }
 
-const ACROSS: Readonly<Record<string, Style['align']>> = { left: 'start', center: 'center', centerContinuous: 'center', right: 'end' };
+const ACROSS: Readonly<Record<string, Style['align']>> = {
+  left: 'start',
+  center: 'center',
+  centerContinuous: 'center',
+  right: 'end',
+};
 const DOWN: Readonly<Record<string, Style['stand']>> = { top: 'top', center: 'middle', bottom: 'bottom' };
 
 function readAlignment(alignment: XmlElement | undefined): Pick<Style, 'align' | 'stand' | 'wrap'> {

@@ -62,7 +62,10 @@ class WorksheetReader {
   private readonly columns = new Map<number, WorkbookColumn>();
   private readonly merges: CellRange[] = [];
   private readonly rules: PlacedRule[] = [];
-  private readonly shared = new Map<string, { readonly formula: string; readonly column: number; readonly position: number }>();
+  private readonly shared = new Map<
+    string,
+    { readonly formula: string; readonly column: number; readonly position: number }
+  >();
   private frozen = { columns: 0, rows: 0 };
   private nextPosition = 0;
   private filled = 0;
@@ -83,7 +86,8 @@ class WorksheetReader {
       this.rules.push(...readConditions(element, { sheet, theme, looks: styles.looks, losses: this.losses }));
     },
     extLst: (element) => {
-      if (textOfTree(element).includes('conditionalFormatting')) this.losses.add('Conditional formats beyond the standard are left out');
+      if (textOfTree(element).includes('conditionalFormatting'))
+        this.losses.add('Conditional formats beyond the standard are left out');
     },
   };
 
@@ -116,10 +120,17 @@ class WorksheetReader {
       if (read.input !== '') this.countCell(column, position);
       if (read.input !== '' || read.style) cells.set(column, read);
     }
-    const heightPx = ht !== undefined && isTrue(customHeight) ? Math.max(16, Math.min(1000, Math.round((Number(ht) * 4) / 3))) : undefined;
+    const heightPx =
+      ht !== undefined && isTrue(customHeight)
+        ? Math.max(16, Math.min(1000, Math.round((Number(ht) * 4) / 3)))
+        : undefined;
     const level = Number(outlineLevel ?? 0);
     if (cells.size || heightPx !== undefined || level)
-      this.rows.set(position, { cells, ...(heightPx === undefined ? {} : { heightPx }), ...(level ? { level: Math.min(8, level) } : {}) });
+      this.rows.set(position, {
+        cells,
+        ...(heightPx === undefined ? {} : { heightPx }),
+        ...(level ? { level: Math.min(8, level) } : {}),
+      });
   }
 
   private countCell(column: number, position: number): void {
@@ -129,7 +140,10 @@ class WorksheetReader {
         this.placeOf(column, position),
       );
     if (position >= LIMITS.rows)
-      throw new BadFile(`it is filled as far as row ${limitText(position + 1)}; at most ${limitText(LIMITS.rows)} are read`, this.around.name);
+      throw new BadFile(
+        `it is filled as far as row ${limitText(position + 1)}; at most ${limitText(LIMITS.rows)} are read`,
+        this.around.name,
+      );
     if (++this.filled > LIMITS.cells)
       throw new BadFile(`it holds more than ${limitText(LIMITS.cells)} cells; a sheet takes no more`, this.around.name);
     this.width = Math.max(this.width, column + 1);
@@ -189,7 +203,8 @@ class WorksheetReader {
     }
     const text = textOf(element);
     const known = this.shared.get(si);
-    if (t === 'shared' && text === '') return known && shiftFormula(known.formula, at.column - known.column, at.position - known.position);
+    if (t === 'shared' && text === '')
+      return known && shiftFormula(known.formula, at.column - known.column, at.position - known.position);
     if (text === '') return undefined;
     if (t === 'array' && ref !== undefined && ref.includes(':')) {
       this.losses.add(`Formulas that fill several cells are ${become}`, where);
@@ -222,7 +237,10 @@ class WorksheetReader {
   }
 }
 
-/** A number that counts days in a file, as one of ours. Day 60 of those that count from 1900 is a 29th of February that there was not; below 1 is a time of day. */
+/**
+ * A number that counts days in a file, as one of ours. Day 60 of those that count from 1900 is a 29th of February that
+ * there was not; below 1 is a time of day.
+ */
 function serialOf(number: number, shift: number): number {
   if (shift) return number + shift;
   return number >= 1 && number < 60 ? number + 1 : number;

@@ -69,11 +69,15 @@ export function sayRule(running: RunningRule, into: ConditionsInto): SaidRule {
   const { sheet } = into;
   const reach = reachOf(running, sheet);
   if (!reach) return { fate: { name: rule.name, as: 'nothing', note: 'it reads no cells' }, written: [] };
-  const plain = (look: Look | null | undefined): PlainLook => (look ? (nestProperties(lookProperties(look, into.saved)) as PlainLook) : {});
+  const plain = (look: Look | null | undefined): PlainLook =>
+    look ? (nestProperties(lookProperties(look, into.saved)) as PlainLook) : {};
   const dxf = (look: PlainLook): XmlAttributes => (Object.keys(look).length ? { dxfId: into.lookNumber(look) } : {});
   const stop: XmlAttributes = rule.settles ? { stopIfTrue: true } : {};
   const blocks = TOGETHER.has(rule.when.kind) ? [reach.read] : blocksOf(reach.read);
-  const natives = rule.paints === 'cell' ? blocks.map((areas) => nativeOf({ rule, sheet, reach, ...formulasOf(running, sheet, areas) })) : [];
+  const natives =
+    rule.paints === 'cell'
+      ? blocks.map((areas) => nativeOf({ rule, sheet, reach, ...formulasOf(running, sheet, areas) }))
+      : [];
   const [native] = natives;
   if (native && !natives.includes(undefined)) {
     const look = native.isShaded ? {} : plain(rule.look);
@@ -113,7 +117,11 @@ export function sayRule(running: RunningRule, into: ConditionsInto): SaidRule {
     fate: {
       name: rule.name,
       as: 'formula',
-      note: [...(outcomes > 1 ? [`${outcomes} formulas, one for each look`] : []), PREDICATE_NOTES[rule.when.kind], ...lost]
+      note: [
+        ...(outcomes > 1 ? [`${outcomes} formulas, one for each look`] : []),
+        PREDICATE_NOTES[rule.when.kind],
+        ...lost,
+      ]
         .filter(Boolean)
         .join('; '),
     },
@@ -134,7 +142,11 @@ const escaped = (formula: string): string => formula.replace(/&/g, '&amp;').repl
 export function writeConditions(rules: readonly WrittenRule[]): string {
   return rules
     .map(({ areas, attributes, content }, at) =>
-      xml('conditionalFormatting', { sqref: areas.map(writeArea).join(' ') }, xml('cfRule', { ...attributes, priority: at + 1 }, content)),
+      xml(
+        'conditionalFormatting',
+        { sqref: areas.map(writeArea).join(' ') },
+        xml('cfRule', { ...attributes, priority: at + 1 }, content),
+      ),
     )
     .join('');
 }
@@ -143,21 +155,27 @@ export function writeConditions(rules: readonly WrittenRule[]): string {
 const TOGETHER: ReadonlySet<When['kind']> = new Set(['average', 'rank', 'repeat', 'scale', 'bar', 'icons']);
 
 /**
- * Ranges with one cell for which a formula of all of them is written. Programs differ in which cell that is, the first range's or that of the box
- * around them all: where the two are not the same cell, each range has a formula of its own.
+ * Ranges with one cell for which a formula of all of them is written. Programs differ in which cell that is, the first
+ * range's or that of the box around them all: where the two are not the same cell, each range has a formula of its own.
  */
 function blocksOf(areas: readonly CellRange[]): readonly (readonly CellRange[])[] {
   const [{ left, top }] = areas as [CellRange];
   return areas.every((area) => area.left >= left && area.top >= top) ? [areas] : areas.map((area) => [area]);
 }
 
-function formulasOf({ rule }: RunningRule, sheet: Sheet, areas: readonly CellRange[]): Pick<ConditionContext, 'cell' | 'formula' | 'operand'> {
+function formulasOf(
+  { rule }: RunningRule,
+  sheet: Sheet,
+  areas: readonly CellRange[],
+): Pick<ConditionContext, 'cell' | 'formula' | 'operand'> {
   const written = writtenFor(rule, sheet);
   const first = areas[0]!;
   const formula = (text: string): string | undefined => {
     const tree = plainTree(text, sheet, written.position);
     if (!tree) return undefined;
-    return toOoxmlFormula(parseFormula(shiftFormula(printFormula(tree), first.left - written.column, first.top - written.position)).tree);
+    return toOoxmlFormula(
+      parseFormula(shiftFormula(printFormula(tree), first.left - written.column, first.top - written.position)).tree,
+    );
   };
   const operand = (given: Operand): string | undefined => {
     if (typeof given === 'number') return numberText(given);
@@ -173,7 +191,10 @@ function formulasOf({ rule }: RunningRule, sheet: Sheet, areas: readonly CellRan
 
 type WhenOf<K extends When['kind']> = Extract<When, { kind: K }>;
 const nativeOf = (said: ConditionContext): Native | undefined =>
-  (NATIVE[said.rule.when.kind] as ((when: When, said: ConditionContext) => Native | undefined) | undefined)?.(said.rule.when, said);
+  (NATIVE[said.rule.when.kind] as ((when: When, said: ConditionContext) => Native | undefined) | undefined)?.(
+    said.rule.when,
+    said,
+  );
 
 const OPERATORS = {
   '<': 'lessThan',
@@ -186,12 +207,19 @@ const OPERATORS = {
   outside: 'notBetween',
 } as const;
 
-function sayCompare({ is, to, asShown, magnitude }: WhenOf<'compare'>, { operand }: ConditionContext): Native | undefined {
+function sayCompare(
+  { is, to, asShown, magnitude }: WhenOf<'compare'>,
+  { operand }: ConditionContext,
+): Native | undefined {
   if (asShown || magnitude) return undefined;
   const operands = Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand];
   const sides = operands.map(operand);
   // Dates in ISO form are texts in a file.
-  if (sides.some((side) => side === undefined) || operands.some((side) => typeof side === 'string' && /^\d{4}-/.test(side))) return undefined;
+  if (
+    sides.some((side) => side === undefined) ||
+    operands.some((side) => typeof side === 'string' && /^\d{4}-/.test(side))
+  )
+    return undefined;
   return {
     attributes: { type: 'cellIs', operator: OPERATORS[is] },
     content: sides.map((side) => xml('formula', {}, escaped(side!))).join(''),
@@ -199,8 +227,18 @@ function sayCompare({ is, to, asShown, magnitude }: WhenOf<'compare'>, { operand
   };
 }
 
-const TEXT_TYPES = { contains: 'containsText', lacks: 'notContainsText', starts: 'beginsWith', ends: 'endsWith' } as const;
-const TEXT_OPERATORS = { contains: 'containsText', lacks: 'notContains', starts: 'beginsWith', ends: 'endsWith' } as const;
+const TEXT_TYPES = {
+  contains: 'containsText',
+  lacks: 'notContainsText',
+  starts: 'beginsWith',
+  ends: 'endsWith',
+} as const;
+const TEXT_OPERATORS = {
+  contains: 'containsText',
+  lacks: 'notContains',
+  starts: 'beginsWith',
+  ends: 'endsWith',
+} as const;
 
 function sayText({ is, any, case: hasCase, accents }: WhenOf<'text'>, { cell }: ConditionContext): Native | undefined {
   const [word] = any;
@@ -241,8 +279,17 @@ function sayDate({ is }: WhenOf<'date'>, { cell }: ConditionContext): Native | u
   };
 }
 
-function sayAverage({ is, deviations = 0, spread = 'sample', per = 'all' }: WhenOf<'average'>, { reach }: ConditionContext): Native | undefined {
-  if (typeof per === 'object' || (per === 'field' && reach.columns.length > 1) || spread !== 'sample' || deviations % 1 !== 0) return undefined;
+function sayAverage(
+  { is, deviations = 0, spread = 'sample', per = 'all' }: WhenOf<'average'>,
+  { reach }: ConditionContext,
+): Native | undefined {
+  if (
+    typeof per === 'object' ||
+    (per === 'field' && reach.columns.length > 1) ||
+    spread !== 'sample' ||
+    deviations % 1 !== 0
+  )
+    return undefined;
   return {
     attributes: {
       type: 'aboveAverage',
@@ -256,8 +303,22 @@ function sayAverage({ is, deviations = 0, spread = 'sample', per = 'all' }: When
 
 function sayRank({ is, n, percent, per = 'all' }: WhenOf<'rank'>, { reach }: ConditionContext): Native | undefined {
   const rank = n ?? percent!;
-  if (typeof per === 'object' || (per === 'field' && reach.columns.length > 1) || rank % 1 !== 0 || rank < 1 || rank > 1000) return undefined;
-  return { attributes: { type: 'top10', rank, percent: percent === undefined ? undefined : true, bottom: is === 'bottom' || undefined } };
+  if (
+    typeof per === 'object' ||
+    (per === 'field' && reach.columns.length > 1) ||
+    rank % 1 !== 0 ||
+    rank < 1 ||
+    rank > 1000
+  )
+    return undefined;
+  return {
+    attributes: {
+      type: 'top10',
+      rank,
+      percent: percent === undefined ? undefined : true,
+      bottom: is === 'bottom' || undefined,
+    },
+  };
 }
 
 function sayRepeat({ is, by, case: hasCase, accents }: WhenOf<'repeat'>): Native | undefined {
@@ -266,7 +327,11 @@ function sayRepeat({ is, by, case: hasCase, accents }: WhenOf<'repeat'>): Native
 }
 
 /** A place on a scale, 18.3.1.11. */
-function place(position: Position | 'auto', { operand }: ConditionContext, rest: XmlAttributes = {}): string | undefined {
+function place(
+  position: Position | 'auto',
+  { operand }: ConditionContext,
+  rest: XmlAttributes = {},
+): string | undefined {
   if (position === 'least' || position === 'auto') return xml('cfvo', { type: 'min', ...rest });
   if (position === 'greatest') return xml('cfvo', { type: 'max', ...rest });
   if (typeof position === 'number') return xml('cfvo', { type: 'num', val: numberText(position), ...rest });
@@ -292,25 +357,44 @@ function sayScale({ stops, space = 'oklab', per }: WhenOf<'scale'>, said: Condit
 }
 
 function sayBar(when: WhenOf<'bar'>, said: ConditionContext): Native | undefined {
-  const { from = 'auto', to = 'auto', color: hex = BAR_COLORS.above, below, side = 'start', axis = 'zero', style = 'solid', showValue, per } = when;
+  const {
+    from = 'auto',
+    to = 'auto',
+    color: hex = BAR_COLORS.above,
+    below,
+    side = 'start',
+    axis = 'zero',
+    style = 'solid',
+    showValue,
+    per,
+  } = when;
   const ends = [place(from, said), to === 'auto' ? place('greatest', said) : place(to, said)];
   if (!isOverAll(per, said) || ends.some((end) => end === undefined)) return undefined;
   const isLess = from === 'auto' || to === 'auto' || below || side !== 'start' || axis !== 'none' || style !== 'solid';
   return {
     attributes: { type: 'dataBar' },
-    content: xml('dataBar', { showValue: showValue === false ? false : undefined, minLength: 0, maxLength: 100 }, ...(ends as string[]), color(hex)),
+    content: xml(
+      'dataBar',
+      { showValue: showValue === false ? false : undefined, minLength: 0, maxLength: 100 },
+      ...(ends as string[]),
+      color(hex),
+    ),
     isShaded: true,
     ...(isLess ? { note: 'bars have no axis, no other colour below it, and begin at the least value' } : {}),
   };
 }
 
-function sayIcons({ set, cuts, reverse, showValue, hide, per }: WhenOf<'icons'>, said: ConditionContext): Native | undefined {
+function sayIcons(
+  { set, cuts, reverse, showValue, hide, per }: WhenOf<'icons'>,
+  said: ConditionContext,
+): Native | undefined {
   const places = cuts.map(({ at, edge }) => place(at, said, edge === '>' ? { gte: false } : {}));
   if (!isOverAll(per, said) || places.some((each) => each === undefined)) return undefined;
   const { family, isSame } = TO_FAMILY[set];
-  const notes = [!isSame && `the icons are ${family}, the nearest of the standard`, hide?.length && 'icons that are left out are drawn'].filter(
-    Boolean,
-  );
+  const notes = [
+    !isSame && `the icons are ${family}, the nearest of the standard`,
+    hide?.length && 'icons that are left out are drawn',
+  ].filter(Boolean);
   return {
     attributes: { type: 'iconSet' },
     content: xml(

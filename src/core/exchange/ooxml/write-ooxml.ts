@@ -15,8 +15,9 @@ import { StylesWriter } from './write-styles';
 import { toXstring } from './xstring';
 
 /**
- * Writes a sheet as a workbook of ISO/IEC 29500 (transitional): values, formulas with what they gave, formatting, merges, widths, and the rules as
- * conditional formats. Rules that the standard cannot say leave the formatting of the cells that match now; the report names them.
+ * Writes a sheet as a workbook of ISO/IEC 29500 (transitional): values, formulas with what they gave, formatting,
+ * merges, widths, and the rules as conditional formats. Rules that the standard cannot say leave the formatting of the
+ * cells that match now; the report names them.
  */
 export function writeOoxml(source: ExportSource): ExportedFile {
   const { sheet, running: rules, looks, area } = source;
@@ -26,7 +27,14 @@ export function writeOoxml(source: ExportSource): ExportedFile {
   const said = rules.map((running) => ({
     running,
     ...(area
-      ? { fate: { name: running.rule.name, as: 'formatting' as const, note: 'a part of a sheet takes the looks of now along' }, written: [] }
+      ? {
+          fate: {
+            name: running.rule.name,
+            as: 'formatting' as const,
+            note: 'a part of a sheet takes the looks of now along',
+          },
+          written: [],
+        }
       : sayRule(running, into)),
   }));
   const painted = new Set(said.flatMap(({ running, fate }) => (fate.as === 'formatting' ? running : [])));
@@ -63,11 +71,16 @@ export function writeOoxml(source: ExportSource): ExportedFile {
       xml(
         'sst',
         { xmlns: MAIN_NAMESPACE },
-        ...[...texts.keys()].map((text) => xml('si', {}, xml('t', { 'xml:space': 'preserve' }, xmlText(toXstring(text))))),
+        ...[...texts.keys()].map((text) =>
+          xml('si', {}, xml('t', { 'xml:space': 'preserve' }, xmlText(toXstring(text)))),
+        ),
       ),
   };
   const encoder = new TextEncoder();
-  const bytes = zipSync(Object.fromEntries(Object.entries(parts).map(([name, text]) => [name, encoder.encode(text)])), { level: 6, mtime: EARLIEST });
+  const bytes = zipSync(Object.fromEntries(Object.entries(parts).map(([name, text]) => [name, encoder.encode(text)])), {
+    level: 6,
+    mtime: EARLIEST,
+  });
   return { parts: [bytes], report: { rules: said.map(({ fate }) => fate), notes } };
 }
 
@@ -91,7 +104,11 @@ function rowXml({ position, heightPx, level, cells }: WrittenRow, into: CellsInt
   );
 }
 
-function cellXml({ column, value, formula, style }: WrittenCell, position: number, { styles, texts }: CellsInto): string {
+function cellXml(
+  { column, value, formula, style }: WrittenCell,
+  position: number,
+  { styles, texts }: CellsInto,
+): string {
   const dated = value.kind === 'date' && !style?.number ? { ...style, number: plainDateFormat(value.serial) } : style;
   const { type, content } = stored(value, formula ? 'given by a formula' : texts);
   const text = formula && toOoxmlFormula(formula);
@@ -104,7 +121,10 @@ function cellXml({ column, value, formula, style }: WrittenCell, position: numbe
 }
 
 /** A value as a cell holds it, 18.3.1.4. */
-function stored(value: CellValue, texts: Map<string, number> | 'given by a formula'): { readonly type?: string; readonly content: string } {
+function stored(
+  value: CellValue,
+  texts: Map<string, number> | 'given by a formula',
+): { readonly type?: string; readonly content: string } {
   switch (value.kind) {
     case 'blank':
       return { content: '' };
@@ -131,7 +151,13 @@ function columns({ sheet, area = wholeArea(sheet) }: ExportSource): string {
     'cols',
     {},
     ...shown.map(({ widthPx, hidden }, at) =>
-      xml('col', { min: at + 1, max: at + 1, width: numberText((widthPx - 5) / 7), hidden: hidden || undefined, customWidth: true }),
+      xml('col', {
+        min: at + 1,
+        max: at + 1,
+        width: numberText((widthPx - 5) / 7),
+        hidden: hidden || undefined,
+        customWidth: true,
+      }),
     ),
   );
 }
@@ -174,7 +200,11 @@ function workbook({ name, sheet, area }: ExportSource): string {
             'definedNames',
             {},
             ...names.map(({ name: own, refersTo }) =>
-              xml('definedName', { name: own }, xmlText(`'${tab.replaceAll("'", "''")}'!${refersTo.replace(/^=/, '')}`)),
+              xml(
+                'definedName',
+                { name: own },
+                xmlText(`'${tab.replaceAll("'", "''")}'!${refersTo.replace(/^=/, '')}`),
+              ),
             ),
           )
         : '',
@@ -187,12 +217,15 @@ const relations = (targets: readonly (readonly [type: string, target: string])[]
   xml(
     'Relationships',
     { xmlns: 'http://schemas.openxmlformats.org/package/2006/relationships' },
-    ...targets.map(([type, target], at) => xml('Relationship', { Id: `rId${at + 1}`, Type: `${RELATIONSHIPS_NAMESPACE}/${type}`, Target: target })),
+    ...targets.map(([type, target], at) =>
+      xml('Relationship', { Id: `rId${at + 1}`, Type: `${RELATIONSHIPS_NAMESPACE}/${type}`, Target: target }),
+    ),
   );
 
 function contentTypes(): string {
   const kind = 'application/vnd.openxmlformats-officedocument.spreadsheetml';
-  const override = (part: string, type: string) => xml('Override', { PartName: part, ContentType: `${kind}.${type}+xml` });
+  const override = (part: string, type: string) =>
+    xml('Override', { PartName: part, ContentType: `${kind}.${type}+xml` });
   return (
     XML_BEGIN +
     xml(

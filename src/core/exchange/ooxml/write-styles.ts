@@ -63,7 +63,11 @@ export class StylesWriter {
       numFmtId: style.number === undefined ? 0 : FIRST_FORMAT + this.codes.place(writeFormatCode(style.number)),
       fontId: this.fonts.place(fontXml(style)),
       fillId:
-        style.fill === undefined ? 0 : this.fills.place(xml('fill', {}, xml('patternFill', { patternType: 'solid' }, color('fgColor', style.fill)))),
+        style.fill === undefined
+          ? 0
+          : this.fills.place(
+              xml('fill', {}, xml('patternFill', { patternType: 'solid' }, color('fgColor', style.fill))),
+            ),
       borderId: this.borders.place(borderXml(style.border)),
     };
     const place = this.formats.place(
@@ -97,16 +101,27 @@ export class StylesWriter {
     const format =
       number === undefined
         ? ''
-        : xml('numFmt', { numFmtId: FIRST_FORMAT + this.codes.place(writeFormatCode(number)), formatCode: writeFormatCode(number) });
+        : xml('numFmt', {
+            numFmtId: FIRST_FORMAT + this.codes.place(writeFormatCode(number)),
+            formatCode: writeFormatCode(number),
+          });
     const lines = border && Object.fromEntries(SIDES.map((side) => [side, border[side] ?? border.around]));
     return this.looks.place(
-      xml('dxf', {}, font && xml('font', {}, font), format, fill === undefined ? '' : lookFill(fill), lines ? borderXml(lines, 'of a look') : ''),
+      xml(
+        'dxf',
+        {},
+        font && xml('font', {}, font),
+        format,
+        fill === undefined ? '' : lookFill(fill),
+        lines ? borderXml(lines, 'of a look') : '',
+      ),
     );
   }
 
   /** The styles part. */
   write(): string {
-    const list = (name: string, items: readonly string[]) => (items.length ? xml(name, { count: items.length }, ...items) : '');
+    const list = (name: string, items: readonly string[]) =>
+      items.length ? xml(name, { count: items.length }, ...items) : '';
     return (
       XML_BEGIN +
       xml(
@@ -173,7 +188,12 @@ function lookFill(fill: Fill): string {
     return xml(
       'fill',
       {},
-      xml('patternFill', { patternType: PATTERN_NAMES[fill.pattern] }, color('fgColor', fill.color), fill.on ? color('bgColor', fill.on) : ''),
+      xml(
+        'patternFill',
+        { patternType: PATTERN_NAMES[fill.pattern] },
+        color('fgColor', fill.color),
+        fill.on ? color('bgColor', fill.on) : '',
+      ),
     );
   return xml('fill', {}, xml('patternFill', { patternType: 'solid' }, color('bgColor', groundOf(fill))));
 }

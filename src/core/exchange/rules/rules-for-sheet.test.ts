@@ -24,7 +24,13 @@ const FILE = {
       paints: { fields: ['Station', 'Oxygen'] },
       look: { look: 'my look', bold: true },
     },
-    { id: 'elsewhere', name: 'Elsewhere', reads: { fields: ['Nitrate'] }, when: { kind: 'state', is: 'blank' }, look: { look: 'alarm' } },
+    {
+      id: 'elsewhere',
+      name: 'Elsewhere',
+      reads: { fields: ['Nitrate'] },
+      when: { kind: 'state', is: 'blank' },
+      look: { look: 'alarm' },
+    },
   ],
   looks: { 'my look': { fill: '#d3e4f6' }, alarm: { fill: '#f7d3c8' } },
 };
@@ -53,12 +59,19 @@ test('rules that are taken out of one sheet mean the same fields in another, whe
   const out = readRuleSet(
     JSON.parse(
       JSON.stringify(
-        ruleFile(rules, one, { alarm: { fill: '#f7d3c8' }, ...Object.fromEntries(looks.map(({ id, look }) => [lookOfPart(id), look])) }),
+        ruleFile(rules, one, {
+          alarm: { fill: '#f7d3c8' },
+          ...Object.fromEntries(looks.map(({ id, look }) => [lookOfPart(id), look])),
+        }),
       ),
     ),
   );
   if ('message' in out) throw new Error(out.message);
   const again = rulesForSheet(out.rules, sheetOf('Limit', 'Note', 'OXYGEN', 'Station'), ({ id }) => id);
-  expect(again.rules[0]).toMatchObject({ reads: { fields: ['f2'] }, when: { to: { field: 'f0' } }, paints: { fields: ['f3', 'f2'] } });
+  expect(again.rules[0]).toMatchObject({
+    reads: { fields: ['f2'] },
+    when: { to: { field: 'f0' } },
+    paints: { fields: ['f3', 'f2'] },
+  });
   expect(again.looks.map(({ look }) => look)).toEqual([{ fill: '#d3e4f6' }]);
 });

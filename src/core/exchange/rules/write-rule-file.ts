@@ -31,6 +31,9 @@ export function writeRuleFile({ sheet, looks }: ExportSource): ExportedFile {
   const rules = rulesOf(sheet).map(({ rule }) => rule);
   return {
     parts: [`${JSON.stringify(ruleFile(rules, sheet, looks), null, 2)}\n`],
-    report: { rules: rules.map(({ name }) => ({ name, as: 'rule', note: '' })), notes: ['Values and formatting are not part of a rule file'] },
+    report: {
+      rules: rules.map(({ name }) => ({ name, as: 'rule', note: '' })),
+      notes: ['Values and formatting are not part of a rule file'],
+    },
   };
 }

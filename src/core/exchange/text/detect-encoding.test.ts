@@ -5,7 +5,8 @@ import { asWindows1252 } from './windows-1252';
 const utf8 = (text: string) => new TextEncoder().encode(text);
 const bytes = (...values: readonly number[]) => Uint8Array.from(values);
 /** Two bytes a letter, the high one first. */
-const utf16be = (text: string) => bytes(...[...text].flatMap((letter) => [letter.charCodeAt(0) >> 8, letter.charCodeAt(0) & 0xff]));
+const utf16be = (text: string) =>
+  bytes(...[...text].flatMap((letter) => [letter.charCodeAt(0) >> 8, letter.charCodeAt(0) & 0xff]));
 
 describe('the encoding of text', () => {
   // Byte order marks by RFC 3629, section 6, and RFC 2781, section 3.2.

@@ -8,20 +8,27 @@ export interface DetectedEncoding {
 }
 
 /**
- * The encoding of text from its first bytes: by its byte order mark (RFC 3629, RFC 2781); as UTF-16 where every other byte is zero; as UTF-8
- * where the bytes are that; else Windows-1252, which takes any bytes. Give some thousand bytes, or all there are.
+ * The encoding of text from its first bytes: by its byte order mark (RFC 3629, RFC 2781); as UTF-16 where every other
+ * byte is zero; as UTF-8 where the bytes are that; else Windows-1252, which takes any bytes. Give some thousand bytes,
+ * or all there are.
  */
 export function detectEncoding(head: Uint8Array): DetectedEncoding {
   const [first, second, third] = head;
-  if (first === 0xef && second === 0xbb && third === 0xbf) return { encoding: 'utf-8', why: 'it begins with the byte order mark of UTF-8' };
-  if (first === 0xff && second === 0xfe) return { encoding: 'utf-16le', why: 'it begins with the byte order mark of UTF-16' };
-  if (first === 0xfe && second === 0xff) return { encoding: 'utf-16be', why: 'it begins with the byte order mark of UTF-16' };
+  if (first === 0xef && second === 0xbb && third === 0xbf)
+    return { encoding: 'utf-8', why: 'it begins with the byte order mark of UTF-8' };
+  if (first === 0xff && second === 0xfe)
+    return { encoding: 'utf-16le', why: 'it begins with the byte order mark of UTF-16' };
+  if (first === 0xfe && second === 0xff)
+    return { encoding: 'utf-16be', why: 'it begins with the byte order mark of UTF-16' };
   const zeros = zerosByPlace(head);
   if (zeros.odd > 0.4 && zeros.even < 0.1) return { encoding: 'utf-16le', why: 'every other byte is zero' };
   if (zeros.even > 0.4 && zeros.odd < 0.1) return { encoding: 'utf-16be', why: 'every other byte is zero' };
   if (isUtf8(head)) {
     const isPlain = head.every((byte) => byte < 0x80);
-    return { encoding: 'utf-8', why: isPlain ? 'its first part is plain ASCII' : 'its accents and signs are valid UTF-8' };
+    return {
+      encoding: 'utf-8',
+      why: isPlain ? 'its first part is plain ASCII' : 'its accents and signs are valid UTF-8',
+    };
   }
   return { encoding: 'windows-1252', why: 'it is not valid UTF-8' };
 }

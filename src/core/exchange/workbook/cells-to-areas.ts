@@ -14,7 +14,9 @@ export function areasOf(cells: readonly CellPosition[]): CellRange[] {
     else byColumn.set(column, [position]);
   }
   return joinedAreas(
-    [...byColumn].sort(([a], [b]) => a - b).map(([column, positions]) => ({ column, runs: runsOf(positions.sort((a, b) => a - b)) })),
+    [...byColumn]
+      .sort(([a], [b]) => a - b)
+      .map(([column, positions]) => ({ column, runs: runsOf(positions.sort((a, b) => a - b)) })),
   );
 }
 
@@ -35,12 +37,15 @@ export function runsOf(positions: Iterable<number>): Run[] {
 }
 
 /** Columns side by side with the same runs become one range a run. */
-export function joinedAreas(columns: readonly { readonly column: number; readonly runs: readonly Run[] }[]): CellRange[] {
+export function joinedAreas(
+  columns: readonly { readonly column: number; readonly runs: readonly Run[] }[],
+): CellRange[] {
   const ranges: CellRange[] = [];
   for (let at = 0; at < columns.length;) {
     const { column, runs } = columns[at]!;
     let end = at + 1;
-    while (columns[end]?.column === column + end - at && JSON.stringify(columns[end]!.runs) === JSON.stringify(runs)) end++;
+    while (columns[end]?.column === column + end - at && JSON.stringify(columns[end]!.runs) === JSON.stringify(runs))
+      end++;
     for (const { top, bottom } of runs) ranges.push({ left: column, right: column + end - at - 1, top, bottom });
     at = end;
   }

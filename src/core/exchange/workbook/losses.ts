@@ -11,7 +11,11 @@ export class Losses {
 
   get told(): string[] {
     return [...this.found].map(([what, { count, first }]) =>
-      first === '' ? what : count === 1 ? `${what} (${first})` : `${what} (${count.toLocaleString('en')} times, first ${first})`,
+      first === ''
+        ? what
+        : count === 1
+          ? `${what} (${first})`
+          : `${what} (${count.toLocaleString('en')} times, first ${first})`,
     );
   }
 }

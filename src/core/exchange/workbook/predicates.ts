@@ -38,12 +38,15 @@ interface PredicateContext {
 }
 
 /**
- * A formula of ours, its references plain, that is true where a rule matches: for each outcome that has a look, with the look's place among the
- * outcomes. Undefined where there is no formula for the kind.
+ * A formula of ours, its references plain, that is true where a rule matches: for each outcome that has a look, with
+ * the look's place among the outcomes. Undefined where there is no formula for the kind.
  */
-export function predicatesOf(wanted: PredicateWanted): readonly { readonly outcome: number; readonly formula: string }[] | undefined {
+export function predicatesOf(
+  wanted: PredicateWanted,
+): readonly { readonly outcome: number; readonly formula: string }[] | undefined {
   const { rule, sheet, columns, top, bottom, at, isFixed } = wanted;
-  const say = SAYERS[rule.when.kind] as ((when: When, said: PredicateContext) => readonly (string | undefined)[] | undefined) | undefined;
+  const say = SAYERS[rule.when.kind] as
+    ((when: When, said: PredicateContext) => readonly (string | undefined)[] | undefined) | undefined;
   if (!say || columns.length === 0) return undefined;
   const mark = isFixed ? '$' : '';
   const rangeOf = (column: number) => `$${columnLetters(column)}$${top + 1}:$${columnLetters(column)}$${bottom + 1}`;
@@ -73,7 +76,9 @@ export function predicatesOf(wanted: PredicateWanted): readonly { readonly outco
       return `(${cell}${given.times === undefined ? '' : `*${numberText(given.times)}`}${given.plus === undefined ? '' : `+${numberText(given.plus)}`})`;
     };
     const cell = `${mark}${columnLetters(column)}${at.position + 1}`;
-    const field = isFixed ? rangeOf(column) : `${columnLetters(column)}$${top + 1}:${columnLetters(column)}$${bottom + 1}`;
+    const field = isFixed
+      ? rangeOf(column)
+      : `${columnLetters(column)}$${top + 1}:${columnLetters(column)}$${bottom + 1}`;
     return say(rule.when, { cell, field, all: columns.map(rangeOf), operand, moved });
   });
   if (byColumn.some((said) => said === undefined)) return undefined;
@@ -88,7 +93,9 @@ const fixColumns = (formula: string): string =>
   rewriteReferences(formula, (node) =>
     referenceText({
       ...node,
-      ends: node.ends.map((end) => (isKept(end) || !end.column ? end : { ...end, column: { ...end.column, absolute: true } })),
+      ends: node.ends.map((end) =>
+        isKept(end) || !end.column ? end : { ...end, column: { ...end.column, absolute: true } },
+      ),
     }),
   );
 
@@ -135,10 +142,15 @@ function sayCompare(
   return [`AND(${[guard, ...(isText ? [hasText(cell)] : numbers), test].join(';')})`];
 }
 
-function sayText({ is, any, case: hasCase }: WhenOf<'text'>, { cell, operand }: PredicateContext): readonly (string | undefined)[] | undefined {
+function sayText(
+  { is, any, case: hasCase }: WhenOf<'text'>,
+  { cell, operand }: PredicateContext,
+): readonly (string | undefined)[] | undefined {
   if (is === 'pattern' || hasCase) return undefined;
   const words = any.map((word) =>
-    typeof word === 'string' ? { plain: quoted(word.trim()), wild: sought(word) } : { plain: operand(word), wild: operand(word) },
+    typeof word === 'string'
+      ? { plain: quoted(word.trim()), wild: sought(word) }
+      : { plain: operand(word), wild: operand(word) },
   );
   if (words.some(({ plain }) => plain === undefined)) return undefined;
   const text = `TRIM(${cell})`;
@@ -172,16 +184,25 @@ function sayState({ is }: WhenOf<'state'>, { cell }: PredicateContext): readonly
   return formula === undefined ? undefined : [formula];
 }
 
-function sayDate({ is, to }: WhenOf<'date'>, { cell, operand }: PredicateContext): readonly (string | undefined)[] | undefined {
+function sayDate(
+  { is, to }: WhenOf<'date'>,
+  { cell, operand }: PredicateContext,
+): readonly (string | undefined)[] | undefined {
   const sides = to === undefined ? [] : (Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand]).map(operand);
   if (sides.some((side) => side === undefined)) return undefined;
   const formula = dateFormula({ is, sides }, cell);
   return formula === undefined ? undefined : [formula];
 }
 
-/** Whether the day of a cell lies in a period, or beside days that are given as formulas; undefined where no formula says it. */
+/**
+ * Whether the day of a cell lies in a period, or beside days that are given as formulas; undefined where no formula
+ * says it.
+ */
 export function dateFormula(
-  { is, sides: [one, other] = [] }: { readonly is: WhenOf<'date'>['is']; readonly sides?: readonly (string | undefined)[] },
+  {
+    is,
+    sides: [one, other] = [],
+  }: { readonly is: WhenOf<'date'>['is']; readonly sides?: readonly (string | undefined)[] },
   cell: string,
 ): string | undefined {
   const day = `INT(${cell})`;
@@ -207,7 +228,9 @@ function sayPeriod(is: Exclude<WhenOf<'date'>['is'], string>, day: string): stri
   if ('unit' in is) {
     const days = is.unit === 'day' ? 1 : is.unit === 'week' ? 7 : undefined;
     if (days === undefined) return undefined;
-    return 'last' in is ? `${day}<=TODAY();${day}>TODAY()-${is.last * days}` : `${day}>=TODAY();${day}<TODAY()+${is.next * days}`;
+    return 'last' in is
+      ? `${day}<=TODAY();${day}>TODAY()-${is.last * days}`
+      : `${day}>=TODAY();${day}<TODAY()+${is.next * days}`;
   }
   const [[which, unit]] = Object.entries(is) as [['this' | 'previous' | 'following', string]];
   const by = { this: 0, previous: -1, following: 1 }[which];
@@ -239,7 +262,11 @@ function sayRank(
   if (typeof per === 'object' || (per === 'all' && all.length > 1)) return undefined;
   const over = per === 'field' ? field : all[0]!;
   const many = n === undefined ? `MAX(1;INT(COUNT(${over})*${numberText(percent!)}/100))` : `MIN(${n};COUNT(${over}))`;
-  return [is === 'top' ? `AND(${isNumber(cell)};${cell}>=LARGE(${over};${many}))` : `AND(${isNumber(cell)};${cell}<=SMALL(${over};${many}))`];
+  return [
+    is === 'top'
+      ? `AND(${isNumber(cell)};${cell}>=LARGE(${over};${many}))`
+      : `AND(${isNumber(cell)};${cell}<=SMALL(${over};${many}))`,
+  ];
 }
 
 function sayBands(
@@ -252,13 +279,21 @@ function sayBands(
   const [below, from] = edge === 'lower' ? ['<', '>='] : ['<=', '>'];
   return looks.map((look, band) => {
     if (!look) return undefined;
-    const tests = [band > 0 && `${cell}${from}${edges[band - 1]}`, band < edges.length && `${cell}${below}${edges[band]}`].filter(Boolean);
+    const tests = [
+      band > 0 && `${cell}${from}${edges[band - 1]}`,
+      band < edges.length && `${cell}${below}${edges[band]}`,
+    ].filter(Boolean);
     return `AND(${[isNumber(cell), ...tests].join(';')})`;
   });
 }
 
 /** One a kind that a formula can say; the other kinds have none. */
-const SAYERS: { readonly [K in When['kind']]?: (when: WhenOf<K>, said: PredicateContext) => readonly (string | undefined)[] | undefined } = {
+const SAYERS: {
+  readonly [K in When['kind']]?: (
+    when: WhenOf<K>,
+    said: PredicateContext,
+  ) => readonly (string | undefined)[] | undefined;
+} = {
   compare: sayCompare,
   text: sayText,
   state: sayState,

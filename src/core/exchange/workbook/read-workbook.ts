@@ -10,7 +10,8 @@ export const isWorkbook = (head: Uint8Array): boolean => isZip(head) || isFlatOd
 
 /** A workbook of either standard, and which. Throws a BadFile. */
 export function readWorkbook(bytes: Uint8Array): { readonly format: string; readonly sheets: readonly SheetInFile[] } {
-  if (isFlatOdf(bytes)) return { format: 'Workbook (ISO/IEC 26300)', sheets: readOdf(new Map([['content.xml', bytes]])) };
+  if (isFlatOdf(bytes))
+    return { format: 'Workbook (ISO/IEC 26300)', sheets: readOdf(new Map([['content.xml', bytes]])) };
   const parts = readZip(bytes);
   if (isOdf(parts)) return { format: 'Workbook (ISO/IEC 26300)', sheets: readOdf(parts) };
   if (isOoxml(parts)) return { format: 'Workbook (ISO/IEC 29500)', sheets: readOoxml(parts) };

@@ -10,5 +10,7 @@ export function unusableBecause(formula: string): string | undefined {
   const [call] = checkCalls(tree);
   if (!call) return undefined;
   const name = /^[\w.]+/.exec(formula.slice(call.from))?.[0].toUpperCase() ?? 'a function';
-  return call.code === 'unknown-function' ? `with ${name}, which is not there,` : `with another number of arguments for ${name}`;
+  return call.code === 'unknown-function'
+    ? `with ${name}, which is not there,`
+    : `with another number of arguments for ${name}`;
 }

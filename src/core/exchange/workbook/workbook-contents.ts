@@ -6,7 +6,14 @@ import type { Rule } from '../../rules/shape/rule';
 import type { Reads } from '../../rules/terms';
 import { storedInOrder } from '../../rules/shape/stored-in-order';
 import { ruleSentence, type NamedField } from '../../rules/shape/sentence-words';
-import { cellAddress, columnLetters, isWholeRows, parseAddress, parseRanges, type CellRange } from '../../sheet/address';
+import {
+  cellAddress,
+  columnLetters,
+  isWholeRows,
+  parseAddress,
+  parseRanges,
+  type CellRange,
+} from '../../sheet/address';
 import type { StoredRow } from '../../sheet/change';
 import { newField, type Field } from '../../sheet/field';
 import type { Layout } from '../../sheet/layout/layout-move';
@@ -33,13 +40,18 @@ export const topRows = (sheet: WorkbookSheet, count = TOP_ROWS): string[][] =>
 export const headerOf = (sheet: WorkbookSheet): number | null => findHeader(topRows(sheet), sheet.width);
 
 /**
- * A sheet of a workbook as one of ours: the row of labels is the header, those above are titles, all others records. Number formats that a whole
- * column shares become its field's. A rule over all records of some columns reads these fields, and with them the records still to come.
+ * A sheet of a workbook as one of ours: the row of labels is the header, those above are titles, all others records.
+ * Number formats that a whole column shares become its field's. A rule over all records of some columns reads these
+ * fields, and with them the records still to come.
  */
-export function workbookContents(sheet: WorkbookSheet, { name, header }: { readonly name: string; readonly header: number | null }): SheetContents {
+export function workbookContents(
+  sheet: WorkbookSheet,
+  { name, header }: { readonly name: string; readonly header: number | null },
+): SheetContents {
   const records = { top: header === null ? 0 : header + 1, bottom: sheet.rowCount - 1 };
   const fields = fieldsOf(sheet, records);
-  const roleAt = (position: number): RowRole => (header === null || position > header ? 'record' : position === header ? 'header' : 'title');
+  const roleAt = (position: number): RowRole =>
+    header === null || position > header ? 'record' : position === header ? 'header' : 'title';
   const kept = keeper(sheet, fields, header);
   const keys = generateNKeysBetween(null, null, sheet.rowCount);
   const rows = keys.map((key, position): StoredRow => {
@@ -58,14 +70,23 @@ export function workbookContents(sheet: WorkbookSheet, { name, header }: { reado
     return { id, key, role, cells, ...(about ? { about } : {}) };
   });
   const names = ruleNames(sheet, header, fields);
-  const rules = storedInOrder(sheet.rules.map((rule, at) => placedRule(rule, { id: `rule-${at + 1}`, name: names[at]!, records })));
+  const rules = storedInOrder(
+    sheet.rules.map((rule, at) => placedRule(rule, { id: `rule-${at + 1}`, name: names[at]!, records })),
+  );
   return { name, fields, rows, rules, parts: partsOf(sheet) };
 }
 
 /** What the rules of a workbook's sheet are called, its labels in one of its rows. */
-export function ruleNames(sheet: WorkbookSheet, header: number | null, fields = fieldsOf(sheet, { top: (header ?? -1) + 1, bottom: 0 })): string[] {
+export function ruleNames(
+  sheet: WorkbookSheet,
+  header: number | null,
+  fields = fieldsOf(sheet, { top: (header ?? -1) + 1, bottom: 0 }),
+): string[] {
   const labels = header === null ? [] : topRows(sheet, header + 1)[header]!;
-  const named = fields.map((field, column) => ({ ...field, label: labels[column]?.replace(/^'/, '').trim() || columnLetters(column) }));
+  const named = fields.map((field, column) => ({
+    ...field,
+    label: labels[column]?.replace(/^'/, '').trim() || columnLetters(column),
+  }));
   return sheet.rules.map((rule) => called(rule, named));
 }
 
@@ -123,13 +144,20 @@ function aboutOf(row: WorkbookRow | undefined, styles: Readonly<Record<string, S
 }
 
 /** Replaces addresses in formulas by ids. */
-function keeper(sheet: WorkbookSheet, fields: readonly Field[], header: number | null): (input: string, row: string) => string {
+function keeper(
+  sheet: WorkbookSheet,
+  fields: readonly Field[],
+  header: number | null,
+): (input: string, row: string) => string {
   const labelled = new Sheet(fields);
   if (header !== null) {
     const labels = [...(sheet.rows.get(header)?.cells ?? [])].flatMap(([column, { input }]) =>
       column < sheet.width ? [[fieldIdAt(column), input]] : [],
     );
-    labelled.apply({ kind: 'insert-rows', rows: [{ id: 'labels', key: 'a0', role: 'header', cells: Object.fromEntries(labels) }] });
+    labelled.apply({
+      kind: 'insert-rows',
+      rows: [{ id: 'labels', key: 'a0', role: 'header', cells: Object.fromEntries(labels) }],
+    });
   }
   labelled.parts.put(partsOf(sheet).filter(({ kind }) => kind === 'name'));
   const places: Layout = {
@@ -140,26 +168,38 @@ function keeper(sheet: WorkbookSheet, fields: readonly Field[], header: number |
 }
 
 /** A rule with its reach by fields where it reads all their records. */
-function placedRule(given: WorkbookRule, { id, name, records }: { readonly id: string; readonly name: string; readonly records: RowSpan }): Rule {
+function placedRule(
+  given: WorkbookRule,
+  { id, name, records }: { readonly id: string; readonly name: string; readonly records: RowSpan },
+): Rule {
   const rule: Rule = { ...given, id, name: name.slice(0, 200) };
   if (!('cells' in rule.reads)) return rule;
   const ranges = parseRanges(rule.reads.cells)!;
   const { when } = rule;
   const topLeft = cellAddress(Math.min(...ranges.map(({ left }) => left)), Math.min(...ranges.map(({ top }) => top)));
-  const plain = when.kind === 'formula' && when.at === topLeft ? { ...rule, when: { kind: when.kind, formula: when.formula } } : rule;
+  const plain =
+    when.kind === 'formula' && when.at === topLeft
+      ? { ...rule, when: { kind: when.kind, formula: when.formula } }
+      : rule;
   const isAll =
-    records.bottom >= records.top && ranges.every((range) => !isWholeRows(range) && range.top === records.top && range.bottom >= records.bottom);
+    records.bottom >= records.top &&
+    ranges.every((range) => !isWholeRows(range) && range.top === records.top && range.bottom >= records.bottom);
   return isAll ? { ...plain, reads: readsFields(ranges) } : plain;
 }
 
 const readsFields = (ranges: readonly CellRange[]): Reads => ({
-  fields: [...new Set(ranges.flatMap(({ left, right }) => Array.from({ length: right - left + 1 }, (_, at) => fieldIdAt(left + at))))],
+  fields: [
+    ...new Set(
+      ranges.flatMap(({ left, right }) => Array.from({ length: right - left + 1 }, (_, at) => fieldIdAt(left + at))),
+    ),
+  ],
 });
 
 const NAME = /^\p{L}[\p{L}\p{N}._]*$/u;
 
 function partsOf(sheet: WorkbookSheet): SheetPart[] {
-  const inside = ({ left, right, top, bottom }: CellRange) => right < sheet.width && bottom < sheet.rowCount && (left !== right || top !== bottom);
+  const inside = ({ left, right, top, bottom }: CellRange) =>
+    right < sheet.width && bottom < sheet.rowCount && (left !== right || top !== bottom);
   return [
     ...sheet.merges.filter(inside).map(({ left, right, top, bottom }, at): SheetPart => ({
       id: `merge-${at + 1}`,

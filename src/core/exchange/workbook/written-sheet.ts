@@ -30,7 +30,9 @@ export interface WrittenRow {
   readonly cells: readonly WrittenCell[];
 }
 
-/** The rows of a sheet for a workbook, one by one. `painted` are the rules whose looks become the cells' own formatting. */
+/**
+ * The rows of a sheet for a workbook, one by one. `painted` are the rules whose looks become the cells' own formatting.
+ */
 export function* writtenRows(
   { sheet, resolver, running, area = wholeArea(sheet) }: ExportSource,
   painted: ReadonlySet<RunningRule>,
@@ -78,7 +80,11 @@ export function frozenOf(sheet: Sheet): { readonly columns: number; readonly row
 }
 
 /** What some of the rules show of a cell, as ordinary formatting. */
-function paintedStyle({ properties, from }: ResolvedLook, running: readonly RunningRule[], painted: ReadonlySet<RunningRule>): Style | undefined {
+function paintedStyle(
+  { properties, from }: ResolvedLook,
+  running: readonly RunningRule[],
+  painted: ReadonlySet<RunningRule>,
+): Style | undefined {
   const own = new Map([...properties].filter(([name]) => painted.has(running[from.get(name)!]!)));
   return own.size ? styleOfLook(own) : undefined;
 }

@@ -4,7 +4,10 @@ import { LIMITS } from '../limits';
 import type { XmlElement } from './xml-element';
 
 export interface XmlReading {
-  /** What the names of a vocabulary begin with, by its namespace; names of the others begin with their namespace in braces. */
+  /**
+   * What the names of a vocabulary begin with, by its namespace; names of the others begin with their namespace in
+   * braces.
+   */
   readonly prefixes: Readonly<Record<string, string>>;
   /** Called with each whole element of these names; nothing else is kept. */
   readonly on: Readonly<Record<string, (element: XmlElement) => void>>;
@@ -23,8 +26,9 @@ interface Open {
 const PIECE = 262_144;
 
 /**
- * Goes through an XML 1.0 part and hands over the elements that are asked for, so that one of any size takes the memory of one such element. A document type
- * is refused, and with it every entity but the five of the standard. Throws a BadFile.
+ * Goes through an XML 1.0 part and hands over the elements that are asked for, so that one of any size takes the memory
+ * of one such element. A document type is refused, and with it every entity but the five of the standard. Throws a
+ * BadFile.
  */
 export function readXml(bytes: Uint8Array, part: string, reading: XmlReading): void {
   const parser = new SaxesParser({ xmlns: true, position: true });
@@ -66,7 +70,8 @@ export function readXml(bytes: Uint8Array, part: string, reading: XmlReading): v
   const decoder = new TextDecoder(
     bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : 'utf-8',
   );
-  for (let at = 0; at < bytes.length; at += PIECE) parser.write(decoder.decode(bytes.subarray(at, at + PIECE), { stream: true }));
+  for (let at = 0; at < bytes.length; at += PIECE)
+    parser.write(decoder.decode(bytes.subarray(at, at + PIECE), { stream: true }));
   parser.write(decoder.decode()).close();
 }
 

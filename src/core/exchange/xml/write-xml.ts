@@ -11,17 +11,20 @@ const ESCAPED: Readonly<Record<string, string>> = {
   '\r': '&#13;',
 };
 /** What XML 1.0 has no way to write: control characters and halves of characters. */
-// eslint-disable-next-line no-control-regex -- these are what is taken out
-const UNWRITABLE = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
+const UNWRITABLE =
+  // eslint-disable-next-line no-control-regex -- these are what is removed
+  /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
 
 /** Text as an attribute or the content of an element. */
-export const xmlText = (text: string): string => text.replace(UNWRITABLE, '\ufffd').replace(UNSAFE, (sign) => ESCAPED[sign]!);
+export const xmlText = (text: string): string =>
+  text.replace(UNWRITABLE, '\ufffd').replace(UNSAFE, (sign) => ESCAPED[sign]!);
 
 /** An element with its attributes, those undefined left out, and what is in it, already as XML. */
 export function xml(name: string, attributes: XmlAttributes = {}, ...content: readonly string[]): string {
   let text = `<${name}`;
   for (const [key, value] of Object.entries(attributes))
-    if (value !== undefined) text += ` ${key}="${xmlText(typeof value === 'boolean' ? (value ? '1' : '0') : String(value))}"`;
+    if (value !== undefined)
+      text += ` ${key}="${xmlText(typeof value === 'boolean' ? (value ? '1' : '0') : String(value))}"`;
   const inside = content.join('');
   return inside === '' ? `${text}/>` : `${text}>${inside}</${name}>`;
 }

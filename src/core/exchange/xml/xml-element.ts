@@ -11,10 +11,12 @@ export interface XmlElement {
 export const childrenOf = (parent: XmlElement | undefined, name: string): XmlElement[] =>
   (parent?.content ?? []).filter((each): each is XmlElement => typeof each !== 'string' && each.name === name);
 
-export const childOf = (parent: XmlElement | undefined, name: string): XmlElement | undefined => childrenOf(parent, name)[0];
+export const childOf = (parent: XmlElement | undefined, name: string): XmlElement | undefined =>
+  childrenOf(parent, name)[0];
 
 /** All elements right inside another. */
-export const elementsOf = (parent: XmlElement | undefined): XmlElement[] => (parent?.content ?? []).filter((each) => typeof each !== 'string');
+export const elementsOf = (parent: XmlElement | undefined): XmlElement[] =>
+  (parent?.content ?? []).filter((each) => typeof each !== 'string');
 
 /** All text in an element, in order. */
 export const textOf = (element: XmlElement | undefined): string =>

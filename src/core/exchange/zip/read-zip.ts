@@ -2,20 +2,28 @@ import { unzipSync } from 'fflate';
 import { BadFile } from '../bad-file';
 import { LIMITS, limitText } from '../limits';
 
-/** How many times larger than packed a part may be once it is of some size: letters that repeat reach 1,000, real sheets 5 to 30. */
+/**
+ * How many times larger than packed a part may be once it is of some size: letters that repeat reach 1,000, real sheets
+ * 5 to 30.
+ */
 const MAX_GAIN = 200;
 const SMALL = 1_000_000;
 
-/** The parts of a packed file (ISO/IEC 21320-1) by name. Sizes are checked before anything is unpacked, and unpacking never makes more than was declared. Throws a BadFile. */
+/**
+ * The parts of a packed file (ISO/IEC 21320-1) by name. Sizes are checked before anything is unpacked, and unpacking
+ * never makes more than was declared. Throws a BadFile.
+ */
 export function readZip(bytes: Uint8Array): ReadonlyMap<string, Uint8Array> {
   const names = new Set<string>();
   let total = 0;
   try {
     const parts = unzipSync(bytes, {
       filter({ name, size, originalSize }) {
-        if (isUnsafe(name)) throw new BadFile(`it holds a part called “${name.slice(0, 60)}”, which points out of the file`);
+        if (isUnsafe(name))
+          throw new BadFile(`it holds a part called “${name.slice(0, 60)}”, which points out of the file`);
         if (names.has(name)) throw new BadFile(`it holds two parts called “${name.slice(0, 60)}”`);
-        if (names.add(name).size > LIMITS.parts) throw new BadFile(`it holds more than ${limitText(LIMITS.parts)} parts`);
+        if (names.add(name).size > LIMITS.parts)
+          throw new BadFile(`it holds more than ${limitText(LIMITS.parts)} parts`);
         if (originalSize > SMALL && originalSize > size * MAX_GAIN)
           throw new BadFile(
             `its part “${name.slice(0, 60)}” would grow ${limitText(Math.round(originalSize / Math.max(1, size)))} times when unpacked`,
@@ -36,4 +44,5 @@ export function readZip(bytes: Uint8Array): ReadonlyMap<string, Uint8Array> {
 const isUnsafe = (name: string): boolean => /^[/\\]|\\|^[a-z]:|\0/i.test(name) || name.split('/').includes('..');
 
 /** Whether bytes begin like a packed file. */
-export const isZip = (head: Uint8Array): boolean => head[0] === 0x50 && head[1] === 0x4b && (head[2] === 3 || head[2] === 5);
+export const isZip = (head: Uint8Array): boolean =>
+  head[0] === 0x50 && head[1] === 0x4b && (head[2] === 3 || head[2] === 5);

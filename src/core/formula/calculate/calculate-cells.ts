@@ -58,7 +58,8 @@ export function calculateCells(task: Task, put: (column: number, slot: number, v
 
   const lastRow = sheet.rowCount - 1;
   const sizeOf = (area: Area): number =>
-    Math.max(0, Math.min(area.bottom, lastRow) - area.top + 1) * Math.max(0, Math.min(area.right, width - 1) - area.left + 1);
+    Math.max(0, Math.min(area.bottom, lastRow) - area.top + 1) *
+    Math.max(0, Math.min(area.right, width - 1) - area.left + 1);
 
   const waitingIn = (area: Area): number[] => {
     const found: number[] = [];
@@ -130,7 +131,12 @@ export function calculateCells(task: Task, put: (column: number, slot: number, v
       put(
         column,
         slot,
-        cellValueOf(valueAt(formula, formula.compiled.volatile.has('cells') ? within : Object.assign(place, { column, slot, position: -1 }))),
+        cellValueOf(
+          valueAt(
+            formula,
+            formula.compiled.volatile.has('cells') ? within : Object.assign(place, { column, slot, position: -1 }),
+          ),
+        ),
       );
       return [];
     } catch (error) {

@@ -6,12 +6,19 @@ import { sheetFromTable } from '../../sheet/sheet-from-table';
 import { Calculation } from './calculation';
 import { WorkMeter } from '../values/work-meter';
 
-const contextOf = (sheet: Sheet) => ({ now: 46_089.5, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter(), sheet });
+const contextOf = (sheet: Sheet) => ({
+  now: 46_089.5,
+  findSheet: () => undefined,
+  findName: () => undefined,
+  work: new WorkMeter(),
+  sheet,
+});
 function calculate(sheet: Sheet): Calculation {
   return new Calculation(sheet, contextOf(sheet));
 }
 const valuesOf = (sheet: Sheet) => sheet.order.map((slot) => sheet.columns.map((column) => column.valueAt(slot)));
-const sheetOf = (...rows: readonly (readonly string[])[]) => sheetFromTable({ rows, width: rows[0]!.length }, { header: true });
+const sheetOf = (...rows: readonly (readonly string[])[]) =>
+  sheetFromTable({ rows, width: rows[0]!.length }, { header: true });
 const shownIn = (sheet: Sheet, column: number) => sheet.order.map((slot) => sheet.columns[column]!.entryAt(slot).shown);
 
 test('what edits calculate anew is what calculating everything gives', () => {
@@ -32,13 +39,18 @@ test('effects tell of every cell whose value an edit changed, and of what it hel
   const sheet = sheetOf(['a', 'b', 'c'], ['1', '=A2*2', '=B2+B3'], ['5', '=A3*2', 'x']);
   const calculation = calculate(sheet);
   expect(shownIn(sheet, 2)).toEqual(['c', '12', 'x']);
-  const edit = sheet.apply({ kind: 'set-cells', cells: [{ row: sheet.rowId(1), field: sheet.fields[0]!.id, input: '4' }] });
+  const edit = sheet.apply({
+    kind: 'set-cells',
+    cells: [{ row: sheet.rowId(1), field: sheet.fields[0]!.id, input: '4' }],
+  });
   const effects = calculation.follow(edit.effects);
-  expect(effects.map((effect) => effect.kind === 'cell' && [effect.column, effect.slot, effect.before.number])).toEqual([
-    [0, 1, 1],
-    [1, 1, 2],
-    [2, 1, 12],
-  ]);
+  expect(effects.map((effect) => effect.kind === 'cell' && [effect.column, effect.slot, effect.before.number])).toEqual(
+    [
+      [0, 1, 1],
+      [1, 1, 2],
+      [2, 1, 12],
+    ],
+  );
   expect(shownIn(sheet, 2)).toEqual(['c', '18', 'x']);
 });
 
@@ -69,7 +81,13 @@ test('a chain as long as the sheet is calculated in whatever order it stands', (
 });
 
 test('cells that are found only while a formula runs come first', () => {
-  const sheet = sheetOf(['a', 'b'], ['=INDIRECT("B3")+1', '=A4'], ['x', '=B2*2'], ['10', '=INDIRECT("B"&5)'], ['', '=B4']);
+  const sheet = sheetOf(
+    ['a', 'b'],
+    ['=INDIRECT("B3")+1', '=A4'],
+    ['x', '=B2*2'],
+    ['10', '=INDIRECT("B"&5)'],
+    ['', '=B4'],
+  );
   calculate(sheet);
   expect(shownIn(sheet, 0)).toEqual(['a', '21', 'x', '10', '']);
   expect(shownIn(sheet, 1)).toEqual(['b', '10', '20', '#CYCLE!', '#CYCLE!']);
@@ -85,7 +103,12 @@ test('what hangs on the clock follows it', () => {
 });
 
 test('labels stand for the cell of the record, or for the records of the field', () => {
-  const sheet = sheetOf(['Depth', 'Over mean'], ['2', '=Depth-AVERAGE(Depth)'], ['4', "='depth'>SUM('Depth')/2"], ['', '=Width']);
+  const sheet = sheetOf(
+    ['Depth', 'Over mean'],
+    ['2', '=Depth-AVERAGE(Depth)'],
+    ['4', "='depth'>SUM('Depth')/2"],
+    ['', '=Width'],
+  );
   calculate(sheet);
   expect(shownIn(sheet, 1)).toEqual(['Over mean', '-1', 'TRUE', '#NAME?']);
 });

@@ -101,11 +101,16 @@ export class Calculation {
     });
   }
 
-  /** Calculates what depends on cells that were edited. Gives the edits with those of formulas after them, each with what was there before. */
+  /**
+   * Calculates what depends on cells that were edited. Gives the edits with those of formulas after them, each with
+   * what was there before.
+   */
   follow(effects: readonly Effect[]): readonly Effect[] {
     if (
       effects.length > MAX_SINGLE_EDITS ||
-      effects.some((effect) => effect.kind === 'layout' || (effect.kind === 'cell' && this.sheet.roleAt(effect.slot) === 'header'))
+      effects.some(
+        (effect) => effect.kind === 'layout' || (effect.kind === 'cell' && this.sheet.roleAt(effect.slot) === 'header'),
+      )
     ) {
       const had = this.index.size > 0;
       this.calculateAll();
@@ -113,7 +118,8 @@ export class Calculation {
       return had ? [...effects, { kind: 'layout' }] : effects;
     }
     const edits = effects.filter((effect) => effect.kind === 'cell');
-    const hasFormulas = this.index.size > 0 || edits.some(({ column, slot }) => this.sheet.columns[column]!.formulas.has(slot));
+    const hasFormulas =
+      this.index.size > 0 || edits.some(({ column, slot }) => this.sheet.columns[column]!.formulas.has(slot));
     this.nextEpoch();
     if (!hasFormulas || edits.length === 0) return effects;
     let isOfFormulas = false;
@@ -151,15 +157,20 @@ export class Calculation {
     const store = this.sheet.columns[column]!;
     if (!store.formulas.has(slot)) return undefined;
     const value = store.valueAt(slot);
-    if (value.kind === 'error' && value.error === '#LIMIT!') return TOO_MUCH_WORK[this.isOverBudget ? 'sheet' : 'formula'](this.context.work.limits);
+    if (value.kind === 'error' && value.error === '#LIMIT!')
+      return TOO_MUCH_WORK[this.isOverBudget ? 'sheet' : 'formula'](this.context.work.limits);
     const shown = showReferences(store.inputAt(slot), this.sheet, slot);
     return makeFormula(shown, { context: this.context, shapes: this.shapes }).diagnostics[0]?.message;
   }
 
-  private calculateAfter(edits: readonly { readonly column: number; readonly slot: number }[], effects: readonly Effect[]): readonly Effect[] {
+  private calculateAfter(
+    edits: readonly { readonly column: number; readonly slot: number }[],
+    effects: readonly Effect[],
+  ): readonly Effect[] {
     const before = new Map<number, CellBefore>();
     try {
-      for (const formula of this.index.volatileOn('cells')) for (const { column, slot } of this.cellsOf(formula)) this.mark(column, slot);
+      for (const formula of this.index.volatileOn('cells'))
+        for (const { column, slot } of this.cellsOf(formula)) this.mark(column, slot);
       this.context.work.scheduling.within(this.context.work.limits.scheduling, () => this.spread(edits));
       this.calculate(before);
     } catch (error) {
@@ -267,7 +278,9 @@ export class Calculation {
   /** Fields that hold cells to calculate and are read by formulas of a field. */
   private dirtyColumnsReadBy(column: number): number[] {
     const read = this.index.columnsRead(column);
-    return this.dirty.flatMap((slots, candidate) => (slots.count() && (read === 'unknown' || read.has(candidate)) ? candidate : []));
+    return this.dirty.flatMap((slots, candidate) =>
+      slots.count() && (read === 'unknown' || read.has(candidate)) ? candidate : [],
+    );
   }
 
   private nextEpoch(): void {
@@ -283,7 +296,11 @@ export class Calculation {
     });
   }
 
-  private calculateRun(column: number, { first, count, formula }: { first: number; count: number; formula: Formula }, before: Before): void {
+  private calculateRun(
+    column: number,
+    { first, count, formula }: { first: number; count: number; formula: Formula },
+    before: Before,
+  ): void {
     const { place } = this;
     const results = this.results.subarray(0, count);
     Object.assign(place, { column, slot: first, position: -1, work: 0, refs: formula.bound });
@@ -296,11 +313,18 @@ export class Calculation {
       if (isPlain && before === null) continue;
       place.slot = first + at;
       place.position = -1;
-      this.put(column, first + at, { result: isPlain ? { kind: 'number', number } : cellValueOf(valueAt(formula, place)), before });
+      this.put(column, first + at, {
+        result: isPlain ? { kind: 'number', number } : cellValueOf(valueAt(formula, place)),
+        before,
+      });
     }
   }
 
-  private put(column: number, slot: number, { result, before }: { result: ReturnType<typeof cellValueOf>; before: Before }): void {
+  private put(
+    column: number,
+    slot: number,
+    { result, before }: { result: ReturnType<typeof cellValueOf>; before: Before },
+  ): void {
     const store = this.sheet.columns[column]!;
     const cell = slot * this.sheet.fields.length + column;
     this.noteCost(cell);

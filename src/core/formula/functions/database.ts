@@ -1,6 +1,15 @@
 // Database functions (ISO/IEC 26300-4, 6.9): over the records of a table with labels that meet a table of criteria.
 import { readCriterion } from '../values/criterion';
-import { type Area, compareTexts, finite, FormulaError, SerialDate, toText, type Operand, type Scalar } from '../values/formula-value';
+import {
+  type Area,
+  compareTexts,
+  finite,
+  FormulaError,
+  SerialDate,
+  toText,
+  type Operand,
+  type Scalar,
+} from '../values/formula-value';
 import { spend, spendText, type EvalCursor } from '../values/place';
 import { readAt, toScalar } from '../values/read-cells';
 import { anything, area, define } from './function-spec';
@@ -9,7 +18,8 @@ import { greatest, least, spreadOf, sumOf } from './statistics';
 /** The column of a table with this label, or with this number from 1. */
 function fieldOf(table: Area, field: Scalar): number | FormulaError {
   if (field instanceof FormulaError) return field;
-  if (typeof field === 'number') return field >= 1 && field <= table.columns ? Math.floor(field) - 1 : FormulaError.value;
+  if (typeof field === 'number')
+    return field >= 1 && field <= table.columns ? Math.floor(field) - 1 : FormulaError.value;
   const label = toText(field) as string;
   for (let column = 0; column < table.columns; column++) {
     const text = toText(readAt(table, 0, column));
@@ -40,21 +50,26 @@ function rowsMeeting(table: Area, criteria: Area, place: EvalCursor): number[] |
     spendText(place, value);
     return test(value);
   };
-  for (let row = 1; row < table.rows; row++) if (lines.some((tests) => tests.every((test) => meets(row, test)))) rows.push(row);
+  for (let row = 1; row < table.rows; row++)
+    if (lines.some((tests) => tests.every((test) => meets(row, test)))) rows.push(row);
   return rows;
 }
 
 const over = (name: string, says: string, compute: (values: readonly Scalar[]) => Operand) =>
-  define({ name, says }, [area('table'), anything('field'), area('criteria')], ([table, { operand }, criteria], place) => {
-    const rows = rowsMeeting(table, criteria, place);
-    if (rows instanceof FormulaError) return rows;
-    const given = toScalar(operand, place);
-    // Without a field DCOUNT and DCOUNTA count records.
-    if (given === null) return compute(rows.map(() => 1));
-    spend(place, table.columns);
-    const field = fieldOf(table, given);
-    return typeof field === 'number' ? compute(rows.map((row) => readAt(table, row, field))) : field;
-  });
+  define(
+    { name, says },
+    [area('table'), anything('field'), area('criteria')],
+    ([table, { operand }, criteria], place) => {
+      const rows = rowsMeeting(table, criteria, place);
+      if (rows instanceof FormulaError) return rows;
+      const given = toScalar(operand, place);
+      // Without a field DCOUNT and DCOUNTA count records.
+      if (given === null) return compute(rows.map(() => 1));
+      spend(place, table.columns);
+      const field = fieldOf(table, given);
+      return typeof field === 'number' ? compute(rows.map((row) => readAt(table, row, field))) : field;
+    },
+  );
 
 /** Over the numbers among the values; an error among them is the result. */
 const overNumbers = (name: string, says: string, compute: (values: readonly number[]) => number | FormulaError) =>
@@ -69,8 +84,16 @@ export const DATABASE = [
   overNumbers('DAVERAGE', 'the mean of a field over the records that meet the criteria', (values) =>
     values.length ? finite(sumOf(values) / values.length) : FormulaError.divideByZero,
   ),
-  over('DCOUNT', 'how many numbers a field has in the records that meet the criteria', (values) => numbersAmong(values).length),
-  over('DCOUNTA', 'how many values a field has in the records that meet the criteria', (values) => values.filter((value) => value !== null).length),
+  over(
+    'DCOUNT',
+    'how many numbers a field has in the records that meet the criteria',
+    (values) => numbersAmong(values).length,
+  ),
+  over(
+    'DCOUNTA',
+    'how many values a field has in the records that meet the criteria',
+    (values) => values.filter((value) => value !== null).length,
+  ),
   over('DGET', 'the value of a field in the one record that meets the criteria', (values) =>
     values.length === 1 ? values[0]! : values.length === 0 ? FormulaError.value : FormulaError.number,
   ),
@@ -79,12 +102,18 @@ export const DATABASE = [
   overNumbers('DPRODUCT', 'the product of a field over the records that meet the criteria', (values) =>
     finite(values.reduce((product, value) => product * value, values.length ? 1 : 0)),
   ),
-  overNumbers('DSTDEV', 'the sample standard deviation of a field over the records that meet the criteria', (values) => spreadOf(values, 'sample')),
-  overNumbers('DSTDEVP', 'the population standard deviation of a field over the records that meet the criteria', (values) =>
-    spreadOf(values, 'population'),
+  overNumbers('DSTDEV', 'the sample standard deviation of a field over the records that meet the criteria', (values) =>
+    spreadOf(values, 'sample'),
+  ),
+  overNumbers(
+    'DSTDEVP',
+    'the population standard deviation of a field over the records that meet the criteria',
+    (values) => spreadOf(values, 'population'),
   ),
   overNumbers('DSUM', 'the sum of a field over the records that meet the criteria', (values) => finite(sumOf(values))),
-  overNumbers('DVAR', 'the sample variance of a field over the records that meet the criteria', (values) => square(spreadOf(values, 'sample'))),
+  overNumbers('DVAR', 'the sample variance of a field over the records that meet the criteria', (values) =>
+    square(spreadOf(values, 'sample')),
+  ),
   overNumbers('DVARP', 'the population variance of a field over the records that meet the criteria', (values) =>
     square(spreadOf(values, 'population')),
   ),

@@ -1,16 +1,30 @@
-// Date and time functions (ISO/IEC 26300-4, 6.10). A date is a count of days since 1899-12-30, the time of day its fraction.
+// Date and time functions (ISO/IEC 26300-4, 6.10). A date is a count of days since 1899-12-30, the time of day its
+// fraction.
 import { isoWeekOf, monthsLater, partsOf, rolledSerial, secondsOf, weekdayOf } from '../../values/calendar';
 import { FormulaError, SerialDate, finite, toSerial, type Operand } from '../values/formula-value';
 import { spend, type EvalCursor } from '../values/place';
 import { forEachValue } from '../values/read-cells';
 import { anything, date, define, FARTHEST_DAY, volatileOn, integer, number, optional, text } from './function-spec';
 
-const dated = (serial: number): SerialDate | FormulaError => (Math.abs(serial) <= FARTHEST_DAY ? new SerialDate(serial) : FormulaError.number);
+const dated = (serial: number): SerialDate | FormulaError =>
+  Math.abs(serial) <= FARTHEST_DAY ? new SerialDate(serial) : FormulaError.number;
 
-const part = (name: string, says: string, of: (serial: number) => number) => define({ name, says }, [date('date')], ([serial]) => of(serial));
+const part = (name: string, says: string, of: (serial: number) => number) =>
+  define({ name, says }, [date('date')], ([serial]) => of(serial));
 
 /** Which weekday a numbering begins with, 0 for Monday. */
-const FIRST_DAY: Readonly<Record<number, number>> = { 1: 6, 2: 0, 3: 0, 11: 0, 12: 1, 13: 2, 14: 3, 15: 4, 16: 5, 17: 6 };
+const FIRST_DAY: Readonly<Record<number, number>> = {
+  1: 6,
+  2: 0,
+  3: 0,
+  11: 0,
+  12: 1,
+  13: 2,
+  14: 3,
+  15: 4,
+  16: 5,
+  17: 6,
+};
 
 function weekday(serial: number, kind: number): number | FormulaError {
   const first = FIRST_DAY[kind];
@@ -65,7 +79,8 @@ function holidaysOf(operand: Operand, place: EvalCursor): ReadonlySet<number> | 
   return error ?? days;
 }
 
-const isWorkday = (serial: number, holidays: ReadonlySet<number>): boolean => weekdayOf(serial) < 5 && !holidays.has(serial);
+const isWorkday = (serial: number, holidays: ReadonlySet<number>): boolean =>
+  weekdayOf(serial) < 5 && !holidays.has(serial);
 
 function workdaysBetween(from: number, to: number, holidays: ReadonlySet<number>): number {
   const [start, end] = [Math.floor(Math.min(from, to)), Math.floor(Math.max(from, to))];
@@ -76,7 +91,11 @@ function workdaysBetween(from: number, to: number, holidays: ReadonlySet<number>
   return from > to ? -count : count;
 }
 
-function workdayAfter(from: number, days: number, { holidays, place }: { holidays: ReadonlySet<number>; place: EvalCursor }): number {
+function workdayAfter(
+  from: number,
+  days: number,
+  { holidays, place }: { holidays: ReadonlySet<number>; place: EvalCursor },
+): number {
   spend(place, Math.abs(days));
   const step = days < 0 ? -1 : 1;
   let day = Math.floor(from);
@@ -94,7 +113,9 @@ export const DATES = [
     { name: 'DATE', says: 'the date of a year, month and day; parts out of range roll over' },
     [integer('year'), integer('month'), integer('day')],
     ([year, month, day]) =>
-      Math.abs(year) > 9999 || Math.abs(month) > 120_000 || Math.abs(day) > 4_000_000 ? FormulaError.number : dated(rolledSerial(year, month, day)),
+      Math.abs(year) > 9999 || Math.abs(month) > 120_000 || Math.abs(day) > 4_000_000
+        ? FormulaError.number
+        : dated(rolledSerial(year, month, day)),
   ),
   define(
     { name: 'DATEDIF', says: 'the time between two dates: "y", "m", "d", or what is left: "ym", "md", "yd"' },
@@ -122,10 +143,14 @@ export const DATES = [
     [date('date'), integer('months')],
     ([serial, months]) => dated(monthsLater(serial, months)),
   ),
-  define({ name: 'EOMONTH', says: 'the last day of the month so many months later' }, [date('date'), integer('months')], ([serial, months]) => {
-    const { year, month } = partsOf(serial);
-    return dated(rolledSerial(year, month + months + 1, 0));
-  }),
+  define(
+    { name: 'EOMONTH', says: 'the last day of the month so many months later' },
+    [date('date'), integer('months')],
+    ([serial, months]) => {
+      const { year, month } = partsOf(serial);
+      return dated(rolledSerial(year, month + months + 1, 0));
+    },
+  ),
   part('ISOWEEKNUM', 'the week of the year by ISO 8601', isoWeekOf),
   define(
     { name: 'WEEKDAY', says: 'the day of the week: 1 from Sunday, 2 from Monday, 3 from Monday as 0' },
@@ -138,7 +163,10 @@ export const DATES = [
     ([serial, kind]) => weekNumber(serial, kind),
   ),
   define(
-    { name: 'NETWORKDAYS', says: 'the days from Monday to Friday from one date to another, both included, less holidays' },
+    {
+      name: 'NETWORKDAYS',
+      says: 'the days from Monday to Friday from one date to another, both included, less holidays',
+    },
     [date('from'), date('to'), noHolidays],
     ([from, to, { operand }], place) => {
       const holidays = holidaysOf(operand, place);

@@ -1,4 +1,15 @@
-import { Area, AreaList, FormulaError, toLogical, toNumber, toSerial, toText, type Matrix, type Operand, type Scalar } from '../values/formula-value';
+import {
+  Area,
+  AreaList,
+  FormulaError,
+  toLogical,
+  toNumber,
+  toSerial,
+  toText,
+  type Matrix,
+  type Operand,
+  type Scalar,
+} from '../values/formula-value';
 import { spendText, type EvalCursor } from '../values/place';
 import { forEachValue, toMatrix, toScalar } from '../values/read-cells';
 
@@ -76,7 +87,11 @@ export const integer = (name: string) =>
     return typeof read === 'number' ? Math.trunc(read) : read;
   });
 
-export const later = (name: string): Parameter<Thunk> => ({ name, takes: 'later', read: (operand) => operand as Thunk });
+export const later = (name: string): Parameter<Thunk> => ({
+  name,
+  takes: 'later',
+  read: (operand) => operand as Thunk,
+});
 
 /** Cells, not their values. */
 export const area = (name: string): Parameter<Area> => ({

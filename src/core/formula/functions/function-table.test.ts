@@ -24,7 +24,9 @@ describe.each([...FUNCTIONS.values()].map((spec) => [spec.name, spec] as const))
     expect(spec.says).toMatch(/^[a-z#].{1,}[^.]$/);
     expect(signatureOf(spec)).toMatch(/^[A-Z0-9]+\([^)]*\)$/);
     // Arguments that may be left out stand after those that may not.
-    expect(spec.parameters.findIndex(({ absent }) => absent)).toSatisfy((at: number) => at < 0 || at >= arityOf(spec).least);
+    expect(spec.parameters.findIndex(({ absent }) => absent)).toSatisfy(
+      (at: number) => at < 0 || at >= arityOf(spec).least,
+    );
   });
 });
 
@@ -52,7 +54,13 @@ const argument = fc.constantFrom(
 
 test('no function throws, whatever it is given', () => {
   const sheet = makeSheet();
-  const context = { sheet, now: 46_089.5, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() };
+  const context = {
+    sheet,
+    now: 46_089.5,
+    findSheet: () => undefined,
+    findName: () => undefined,
+    work: new WorkMeter(),
+  };
   new Calculation(sheet, context);
   const shapes = new FormulaShapes();
   fc.assert(
@@ -70,16 +78,23 @@ test('no function throws, whatever it is given', () => {
 test('a rate of return from a guess beyond reason is still the rate of return', () => {
   const sheet = makeSheet();
   const context = { sheet, now: 0, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() };
-  const rate = (guess: string) => valueAt(makeFormula(`=IRR({-100;60;60};${guess})`, { context, shapes: new FormulaShapes() }), newCursor(context));
+  const rate = (guess: string) =>
+    valueAt(makeFormula(`=IRR({-100;60;60};${guess})`, { context, shapes: new FormulaShapes() }), newCursor(context));
   // 100 = 60/(1+r) + 60/(1+r)²: 1 + r = (3 + √69)/10.
-  for (const guess of ['0.1', '1E300', '1E9', '-0.5']) expect(rate(guess)).toBeCloseTo((3 + Math.sqrt(69)) / 10 - 1, 12);
+  for (const guess of ['0.1', '1E300', '1E9', '-0.5'])
+    expect(rate(guess)).toBeCloseTo((3 + Math.sqrt(69)) / 10 - 1, 12);
 });
 
 test('a formula of many parts, and a text of a million letters, take their time and no more', () => {
   const sheet = makeSheet(['x'.repeat(1_000_000)]);
   const context = { sheet, now: 0, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() };
   const value = (text: string) =>
-    cellValueOf(valueAt(makeFormula(text, { context, shapes: new FormulaShapes() }), { ...newCursor(context), slot: sheet.order[1]! }));
+    cellValueOf(
+      valueAt(makeFormula(text, { context, shapes: new FormulaShapes() }), {
+        ...newCursor(context),
+        slot: sheet.order[1]!,
+      }),
+    );
   expect(value(`=${'1+'.repeat(1000)}1`)).toEqual({ kind: 'number', number: 1001 });
   expect(value(`=${'1+'.repeat(4000)}1`)).toEqual({ kind: 'error', error: '#NAME?' });
   expect(value(`=1${'%'.repeat(5000)}`)).toEqual({ kind: 'error', error: '#NAME?' });

@@ -66,9 +66,13 @@ export const LOGIC = [
   test('ISNUMBER', 'true for a number or a date', (value) => typeof value === 'number' || value instanceof SerialDate),
   test('ISTEXT', 'true for text', (value) => typeof value === 'string'),
   define({ name: 'NA', says: 'the error #N/A: not available' }, [], () => FormulaError.na),
-  define({ name: 'N', says: 'the value as a number: text is 0' }, [anything('value')], ([{ operand }], place): Scalar => {
-    const value = toScalar(operand, place);
-    if (value instanceof FormulaError || typeof value === 'number') return value;
-    return value instanceof SerialDate ? value.serial : typeof value === 'boolean' ? Number(value) : 0;
-  }),
+  define(
+    { name: 'N', says: 'the value as a number: text is 0' },
+    [anything('value')],
+    ([{ operand }], place): Scalar => {
+      const value = toScalar(operand, place);
+      if (value instanceof FormulaError || typeof value === 'number') return value;
+      return value instanceof SerialDate ? value.serial : typeof value === 'boolean' ? Number(value) : 0;
+    },
+  ),
 ];

@@ -2,11 +2,34 @@
 import { cellAddress, columnLetters } from '../../sheet/address';
 import { bindReference } from '../values/bind-reference';
 import { matches } from '../values/criterion';
-import { Area, AreaList, compareScalars, FormulaError, Matrix, SerialDate, toNumber, type Operand, type Scalar } from '../values/formula-value';
+import {
+  Area,
+  AreaList,
+  compareScalars,
+  FormulaError,
+  Matrix,
+  SerialDate,
+  toNumber,
+  type Operand,
+  type Scalar,
+} from '../values/formula-value';
 import { parseFormula } from '../syntax/parse-formula';
 import { positionAt, spend, spendText, type EvalCursor } from '../values/place';
 import { readAt } from '../values/read-cells';
-import { anything, area, define, volatileOn, integer, later, logical, number, optional, scalar, several, text } from './function-spec';
+import {
+  anything,
+  area,
+  define,
+  volatileOn,
+  integer,
+  later,
+  logical,
+  number,
+  optional,
+  scalar,
+  several,
+  text,
+} from './function-spec';
 
 /** Cells or an array, as something that can be asked for a value by row and column. */
 interface Table {
@@ -16,9 +39,14 @@ interface Table {
 }
 
 function tableOf(operand: Operand): Table | FormulaError {
-  if (operand instanceof Area) return { rows: operand.rows, columns: operand.columns, at: (row, column) => readAt(operand, row, column) };
+  if (operand instanceof Area)
+    return { rows: operand.rows, columns: operand.columns, at: (row, column) => readAt(operand, row, column) };
   if (operand instanceof Matrix)
-    return { rows: operand.rows, columns: operand.columns, at: (row, column) => operand.values[row * operand.columns + column]! };
+    return {
+      rows: operand.rows,
+      columns: operand.columns,
+      at: (row, column) => operand.values[row * operand.columns + column]!,
+    };
   if (operand instanceof AreaList) return FormulaError.value;
   return operand instanceof FormulaError ? operand : { rows: 1, columns: 1, at: () => operand };
 }
@@ -46,12 +74,20 @@ function findEqual(wanted: Scalar, count: number, at: (index: number) => Scalar)
   return -1;
 }
 
-/** Place of the last value not beyond the one wanted, in a list sorted upwards (or downwards): a halving search over the values of its type. */
-function findSorted(wanted: Scalar, count: number, { at, direction }: { at: (index: number) => Scalar; direction: 1 | -1 }): number {
+/**
+ * Place of the last value not beyond the one wanted, in a list sorted upwards (or downwards): a halving search over the
+ * values of its type.
+ */
+function findSorted(
+  wanted: Scalar,
+  count: number,
+  { at, direction }: { at: (index: number) => Scalar; direction: 1 | -1 },
+): number {
   const members: number[] = [];
   for (let index = 0; index < count; index++) {
     const value = at(index);
-    if (value !== null && !(value instanceof FormulaError) && kindOfValue(value) === kindOfValue(wanted)) members.push(index);
+    if (value !== null && !(value instanceof FormulaError) && kindOfValue(value) === kindOfValue(wanted))
+      members.push(index);
   }
   let low = 0;
   let high = members.length;
@@ -66,7 +102,12 @@ function findSorted(wanted: Scalar, count: number, { at, direction }: { at: (ind
 const lookup = (name: string, says: string, along: 'rows' | 'columns') =>
   define(
     { name, says },
-    [scalar('wanted'), anything('table'), integer(along === 'rows' ? 'column' : 'row'), optional(logical('sorted'), true)],
+    [
+      scalar('wanted'),
+      anything('table'),
+      integer(along === 'rows' ? 'column' : 'row'),
+      optional(logical('sorted'), true),
+    ],
     ([wanted, { operand }, index, isSorted], place) => {
       const table = tableOf(operand);
       if (table instanceof FormulaError) return table;
@@ -81,9 +122,19 @@ const lookup = (name: string, says: string, along: 'rows' | 'columns') =>
   );
 
 /** Rows or columns of the argument; without one, the row or column of the formula itself. */
-const coordinate = (name: string, says: string, { of, here }: { of: (operand: Area) => number; here: (place: EvalCursor) => number }) =>
+const coordinate = (
+  name: string,
+  says: string,
+  { of, here }: { of: (operand: Area) => number; here: (place: EvalCursor) => number },
+) =>
   define({ name, says }, [optional(anything('cell'), { operand: null })], ([{ operand }], place) =>
-    operand === null ? here(place) + 1 : operand instanceof Area ? of(operand) + 1 : operand instanceof FormulaError ? operand : FormulaError.value,
+    operand === null
+      ? here(place) + 1
+      : operand instanceof Area
+        ? of(operand) + 1
+        : operand instanceof FormulaError
+          ? operand
+          : FormulaError.value,
   );
 
 const size = (name: string, says: string, of: (table: Table) => number) =>
@@ -107,11 +158,16 @@ function index(operand: Operand, row: number, column: number): Operand {
   return table.at(Math.max(0, r - 1), Math.max(0, c - 1));
 }
 
-function offset(from: Area, { rows, columns, height, width }: { rows: number; columns: number; height: number; width: number }): Area | FormulaError {
+function offset(
+  from: Area,
+  { rows, columns, height, width }: { rows: number; columns: number; height: number; width: number },
+): Area | FormulaError {
   const top = from.top + rows;
   const left = from.left + columns;
   if (height < 1 || width < 1) return FormulaError.value;
-  return top < 0 || left < 0 ? FormulaError.reference : new Area(from.sheet, { left, top, right: left + width - 1, bottom: top + height - 1 });
+  return top < 0 || left < 0
+    ? FormulaError.reference
+    : new Area(from.sheet, { left, top, right: left + width - 1, bottom: top + height - 1 });
 }
 
 /** What reading the text of a reference costs, in values. */
@@ -149,7 +205,8 @@ export const LOOKUP = [
       if (table.rows > 1 && table.columns > 1) return FormulaError.na;
       const count = table.rows * table.columns;
       const at = counted(count, place, (member) => (table.rows > 1 ? table.at(member, 0) : table.at(0, member)));
-      const found = order === 0 ? findEqual(wanted, count, at) : findSorted(wanted, count, { at, direction: order > 0 ? 1 : -1 });
+      const found =
+        order === 0 ? findEqual(wanted, count, at) : findSorted(wanted, count, { at, direction: order > 0 ? 1 : -1 });
       return found < 0 ? FormulaError.na : found + 1;
     },
   ),
@@ -182,9 +239,18 @@ export const LOOKUP = [
     'cells',
     define(
       { name: 'OFFSET', says: 'cells so many rows and columns away' },
-      [area('from'), integer('rows'), integer('columns'), optional(scalar('height'), null), optional(scalar('width'), null)],
+      [
+        area('from'),
+        integer('rows'),
+        integer('columns'),
+        optional(scalar('height'), null),
+        optional(scalar('width'), null),
+      ],
       ([from, rows, columns, height, width], place) => {
-        const [h, w] = [height === null ? from.rows : toNumber(height), width === null ? from.columns : toNumber(width)];
+        const [h, w] = [
+          height === null ? from.rows : toNumber(height),
+          width === null ? from.columns : toNumber(width),
+        ];
         if (typeof h !== 'number') return h;
         if (typeof w !== 'number') return w;
         return demanded(offset(from, { rows, columns, height: Math.trunc(h), width: Math.trunc(w) }), place);

@@ -6,9 +6,13 @@ import { allNumbers, define, integer, matrix, number, optional, several } from '
 const circular = (name: string, says: string, compute: (x: number) => number) =>
   define({ name, says }, [number('number')], ([x]) => finite(settled(compute(x))));
 
-const exact = (name: string, says: string, compute: (x: number) => number) => define({ name, says }, [number('number')], ([x]) => finite(compute(x)));
+const exact = (name: string, says: string, compute: (x: number) => number) =>
+  define({ name, says }, [number('number')], ([x]) => finite(compute(x)));
 
-/** Rounds at a decimal place. The shift is made on the decimal text, so that 2.675 is not taken for the double just below it. */
+/**
+ * Rounds at a decimal place. The shift is made on the decimal text, so that 2.675 is not taken for the double just
+ * below it.
+ */
 function roundAt(value: number, digits: number, round: (size: number) => number): number {
   const size = Math.abs(value);
   const shifted = shift(Number(size.toPrecision(15)), digits);
@@ -23,7 +27,9 @@ function shift(value: number, places: number): number {
 }
 
 const rounding = (name: string, says: string, round: (size: number) => number) =>
-  define({ name, says }, [number('number'), optional(integer('digits'), 0)], ([x, digits]) => finite(roundAt(x, digits, round)));
+  define({ name, says }, [number('number'), optional(integer('digits'), 0)], ([x, digits]) =>
+    finite(roundAt(x, digits, round)),
+  );
 
 /** Multiples towards one side: the quotient is settled first, so that 0.3 is three times 0.1. */
 const toMultiple = (name: string, says: string, round: (quotient: number) => number) =>
@@ -75,11 +81,22 @@ export const MATHEMATICS = [
   circular('EXP', 'e to the power of a number', Math.exp),
   define({ name: 'FACT', says: 'the factorial of a whole number' }, [integer('number')], ([n]) => factorial(n)),
   exact('INT', 'the whole number at or below a number', Math.floor),
-  define({ name: 'LN', says: 'the natural logarithm' }, [number('number')], ([x]) => (x > 0 ? settled(Math.log(x)) : FormulaError.number)),
-  define({ name: 'LOG', says: 'the logarithm to a base' }, [number('number'), optional(number('base'), 10)], ([x, base]) =>
-    x <= 0 || base <= 0 ? FormulaError.number : base === 1 ? FormulaError.divideByZero : finite(settled(Math.log(x) / Math.log(base))),
+  define({ name: 'LN', says: 'the natural logarithm' }, [number('number')], ([x]) =>
+    x > 0 ? settled(Math.log(x)) : FormulaError.number,
   ),
-  define({ name: 'LOG10', says: 'the logarithm to base 10' }, [number('number')], ([x]) => (x > 0 ? settled(Math.log10(x)) : FormulaError.number)),
+  define(
+    { name: 'LOG', says: 'the logarithm to a base' },
+    [number('number'), optional(number('base'), 10)],
+    ([x, base]) =>
+      x <= 0 || base <= 0
+        ? FormulaError.number
+        : base === 1
+          ? FormulaError.divideByZero
+          : finite(settled(Math.log(x) / Math.log(base))),
+  ),
+  define({ name: 'LOG10', says: 'the logarithm to base 10' }, [number('number')], ([x]) =>
+    x > 0 ? settled(Math.log10(x)) : FormulaError.number,
+  ),
   define(
     { name: 'MOD', says: 'what is left after a division, with the sign of the divisor' },
     [number('number'), number('divisor')],
@@ -87,14 +104,20 @@ export const MATHEMATICS = [
   ),
   exact('ODD', 'the next odd number away from zero', (x) => awayToParity(x, 1)),
   define({ name: 'PI', says: 'the number pi' }, [], () => Math.PI),
-  define({ name: 'POWER', says: 'a number raised to a power' }, [number('base'), number('exponent')], ([base, exponent]) => power(base, exponent)),
+  define(
+    { name: 'POWER', says: 'a number raised to a power' },
+    [number('base'), number('exponent')],
+    ([base, exponent]) => power(base, exponent),
+  ),
   define({ name: 'PRODUCT', says: 'the product of all numbers' }, [allNumbers()], ([lists]) => {
     const all = lists.flat();
     return finite(all.reduce((product, x) => product * x, all.length ? 1 : 0));
   }),
   circular('RADIANS', 'an angle in radians, given in degrees', (x) => (x * Math.PI) / 180),
   circular('SIN', 'the sine of an angle in radians', Math.sin),
-  define({ name: 'SQRT', says: 'the square root' }, [number('number')], ([x]) => (x < 0 ? FormulaError.number : Math.sqrt(x))),
+  define({ name: 'SQRT', says: 'the square root' }, [number('number')], ([x]) =>
+    x < 0 ? FormulaError.number : Math.sqrt(x),
+  ),
   circular('TAN', 'the tangent of an angle in radians', Math.tan),
   rounding('ROUND', 'the number rounded to so many decimals, halves away from zero', (size) => Math.floor(size + 0.5)),
   rounding('ROUNDDOWN', 'the number rounded towards zero', Math.floor),
@@ -107,14 +130,20 @@ export const MATHEMATICS = [
     [several(matrix('array'))],
     ([arrays]): Operand => {
       const [first] = arrays;
-      if (arrays.some(({ rows, columns }) => rows !== first!.rows || columns !== first!.columns)) return FormulaError.value;
+      if (arrays.some(({ rows, columns }) => rows !== first!.rows || columns !== first!.columns))
+        return FormulaError.value;
       let sum = 0;
       for (let at = 0; at < first!.values.length; at++) {
         let product = 1;
         for (const { values } of arrays) {
           const value = values[at]!;
           if (value instanceof FormulaError) return value;
-          product *= typeof value === 'number' ? value : typeof value === 'boolean' && arrays.length === 1 ? Number(value) : serialOr0(value);
+          product *=
+            typeof value === 'number'
+              ? value
+              : typeof value === 'boolean' && arrays.length === 1
+                ? Number(value)
+                : serialOr0(value);
         }
         sum += product;
       }

@@ -1,4 +1,5 @@
-// Financial functions (ISO/IEC 26300-4, 6.12). Money paid out is negative; `due` is 1 where payments fall at the beginning of a period.
+// Financial functions (ISO/IEC 26300-4, 6.12). Money paid out is negative; `due` is 1 where payments fall at the
+// beginning of a period.
 import { finite, FormulaError, settled } from '../values/formula-value';
 import { spend } from '../values/place';
 import { allNumbers, define, integer, number, numbers, optional } from './function-spec';
@@ -30,7 +31,11 @@ function payment({ rate, periods, present, future, due }: Loan): number {
   return -(present * sum + future) / (payments * (1 + rate * isDue(due)));
 }
 
-function futureValue(rate: number, periods: number, { paid, present, due }: { paid: number; present: number; due: number }): number {
+function futureValue(
+  rate: number,
+  periods: number,
+  { paid, present, due }: { paid: number; present: number; due: number },
+): number {
   const { sum, payments } = growth(rate, periods);
   return -(present * sum + paid * (1 + rate * isDue(due)) * payments);
 }
@@ -47,7 +52,10 @@ function interest(loan: Loan, period: number): number {
 /** Beyond it everything is worth nothing now, and every rate would pass for a root. */
 const MAX_RATE = 1e6;
 
-/** Finds where a function is 0: Newton's steps by secants from a guess, and where they lead astray a bracket that is halved. */
+/**
+ * Finds where a function is 0: Newton's steps by secants from a guess, and where they lead astray a bracket that is
+ * halved.
+ */
 function findRoot(of: (x: number) => number, guess: number): number | FormulaError {
   let [x0, x1] = [guess, guess === 0 ? 0.01 : guess * 1.1];
   let [y0, y1] = [of(x0), of(x1)];
@@ -63,7 +71,9 @@ function findRoot(of: (x: number) => number, guess: number): number | FormulaErr
 
 /** Looks for a change of sign over rates from -99.99 % to 10,000 %, and halves it down to the last bit. */
 function bisect(of: (x: number) => number): number | FormulaError {
-  const grid = [-0.9999, -0.9, -0.5, -0.2, -0.1, -0.05, -0.01, -1e-6, 1e-6, 0.01, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 100];
+  const grid = [
+    -0.9999, -0.9, -0.5, -0.2, -0.1, -0.05, -0.01, -1e-6, 1e-6, 0.01, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 100,
+  ];
   for (let at = 1; at < grid.length; at++) {
     let [low, high] = [grid[at - 1]!, grid[at]!];
     const sign = Math.sign(of(low));
@@ -78,13 +88,18 @@ function bisect(of: (x: number) => number): number | FormulaError {
   return FormulaError.number;
 }
 
-function periodsOf(rate: number, paid: number, { present, future, due }: Omit<Loan, 'rate' | 'periods'>): number | FormulaError {
+function periodsOf(
+  rate: number,
+  paid: number,
+  { present, future, due }: Omit<Loan, 'rate' | 'periods'>,
+): number | FormulaError {
   if (rate === 0) return paid === 0 ? FormulaError.divideByZero : -(present + future) / paid;
   const level = (paid * (1 + rate * isDue(due))) / rate;
   return finite(settled(Math.log((level - future) / (level + present)) / Math.log(1 + rate)));
 }
 
-const netPresent = (rate: number, values: readonly number[]): number => values.reduceRight((later, value) => (later + value) / (1 + rate), 0);
+const netPresent = (rate: number, values: readonly number[]): number =>
+  values.reduceRight((later, value) => (later + value) / (1 + rate), 0);
 
 const loanParameters = [
   number('rate'),
@@ -104,11 +119,17 @@ const periodParameters = [
 
 function inPeriod(name: string, says: string, compute: (loan: Loan, period: number) => number) {
   return define({ name, says }, periodParameters, ([rate, period, periods, present, future, due]) =>
-    period < 1 || period > periods ? FormulaError.number : finite(compute({ rate, periods, present, future, due }, period)),
+    period < 1 || period > periods
+      ? FormulaError.number
+      : finite(compute({ rate, periods, present, future, due }, period)),
   );
 }
 
-function decline(cost: number, salvage: number, { life, period, factor }: { life: number; period: number; factor: number }): number {
+function decline(
+  cost: number,
+  salvage: number,
+  { life, period, factor }: { life: number; period: number; factor: number },
+): number {
   const rate = Math.min(1, factor / life);
   let left = cost;
   let written = 0;
@@ -120,11 +141,18 @@ function decline(cost: number, salvage: number, { life, period, factor }: { life
 }
 
 export const MONEY = [
-  define({ name: 'PMT', says: 'the payment of each period of a loan' }, loanParameters, ([rate, periods, present, future, due]) =>
-    periods === 0 ? FormulaError.number : finite(payment({ rate, periods, present, future, due })),
+  define(
+    { name: 'PMT', says: 'the payment of each period of a loan' },
+    loanParameters,
+    ([rate, periods, present, future, due]) =>
+      periods === 0 ? FormulaError.number : finite(payment({ rate, periods, present, future, due })),
   ),
   inPeriod('IPMT', 'the interest in the payment of one period', interest),
-  inPeriod('PPMT', 'the principal in the payment of one period', (loan, period) => payment(loan) - interest(loan, period)),
+  inPeriod(
+    'PPMT',
+    'the principal in the payment of one period',
+    (loan, period) => payment(loan) - interest(loan, period),
+  ),
   define(
     { name: 'CUMIPMT', says: 'the interest in the payments of several periods' },
     [number('rate'), number('periods'), number('present value'), integer('from'), integer('to'), integer('due')],
@@ -132,18 +160,31 @@ export const MONEY = [
       if (rate <= 0 || from < 1 || to < from || to > periods || periods > MAX_PERIODS) return FormulaError.number;
       spend(place, to - from);
       let sum = 0;
-      for (let period = from; period <= to; period++) sum += interest({ rate, periods, present, future: 0, due }, period);
+      for (let period = from; period <= to; period++)
+        sum += interest({ rate, periods, present, future: 0, due }, period);
       return finite(sum);
     },
   ),
   define(
     { name: 'FV', says: 'what payments come to in the end' },
-    [number('rate'), number('periods'), number('payment'), optional(number('present value'), 0), optional(number('due'), 0)],
+    [
+      number('rate'),
+      number('periods'),
+      number('payment'),
+      optional(number('present value'), 0),
+      optional(number('due'), 0),
+    ],
     ([rate, periods, paid, present, due]) => finite(futureValue(rate, periods, { paid, present, due })),
   ),
   define(
     { name: 'PV', says: 'what payments are worth now' },
-    [number('rate'), number('periods'), number('payment'), optional(number('future value'), 0), optional(number('due'), 0)],
+    [
+      number('rate'),
+      number('periods'),
+      number('payment'),
+      optional(number('future value'), 0),
+      optional(number('due'), 0),
+    ],
     ([rate, periods, paid, future, due]) => {
       const { sum, payments } = growth(rate, periods);
       return finite(-(future + paid * (1 + rate * isDue(due)) * payments) / sum);
@@ -151,7 +192,13 @@ export const MONEY = [
   ),
   define(
     { name: 'NPER', says: 'how many payments there are' },
-    [number('rate'), number('payment'), number('present value'), optional(number('future value'), 0), optional(number('due'), 0)],
+    [
+      number('rate'),
+      number('payment'),
+      number('present value'),
+      optional(number('future value'), 0),
+      optional(number('due'), 0),
+    ],
     ([rate, paid, present, future, due]) => periodsOf(rate, paid, { present, future, due }),
   ),
   define(
@@ -165,10 +212,14 @@ export const MONEY = [
       optional(number('guess'), 0.1),
     ],
     ([periods, paid, present, future, due, guess]) =>
-      periods <= 0 ? FormulaError.number : findRoot((rate) => futureValue(rate, periods, { paid, present, due }) - future, guess),
+      periods <= 0
+        ? FormulaError.number
+        : findRoot((rate) => futureValue(rate, periods, { paid, present, due }) - future, guess),
   ),
-  define({ name: 'NPV', says: 'what payments at the end of each period are worth now' }, [number('rate'), allNumbers()], ([rate, lists]) =>
-    rate === -1 ? FormulaError.divideByZero : finite(netPresent(rate, lists.flat())),
+  define(
+    { name: 'NPV', says: 'what payments at the end of each period are worth now' },
+    [number('rate'), allNumbers()],
+    ([rate, lists]) => (rate === -1 ? FormulaError.divideByZero : finite(netPresent(rate, lists.flat()))),
   ),
   define(
     { name: 'IRR', says: 'the rate at which payments are worth nothing now' },
@@ -178,7 +229,9 @@ export const MONEY = [
         spend(place, values.length);
         return netPresent(rate, values);
       };
-      return values.some((value) => value < 0) && values.some((value) => value > 0) ? findRoot(worthAt, guess) : FormulaError.number;
+      return values.some((value) => value < 0) && values.some((value) => value > 0)
+        ? findRoot(worthAt, guess)
+        : FormulaError.number;
     },
   ),
   define(
@@ -190,13 +243,16 @@ export const MONEY = [
     { name: 'SYD', says: "what is written off in one period, by the sum of the years' digits" },
     [number('cost'), number('salvage'), number('life'), number('period')],
     ([cost, salvage, life, period]) =>
-      life <= 0 || period < 1 || period > life ? FormulaError.number : finite(((cost - salvage) * (life - period + 1) * 2) / (life * (life + 1))),
+      life <= 0 || period < 1 || period > life
+        ? FormulaError.number
+        : finite(((cost - salvage) * (life - period + 1) * 2) / (life * (life + 1))),
   ),
   define(
     { name: 'DDB', says: 'what is written off in one period, by a falling balance' },
     [number('cost'), number('salvage'), number('life'), integer('period'), optional(number('factor'), 2)],
     ([cost, salvage, life, period, factor], place) => {
-      if (cost < 0 || salvage < 0 || life <= 0 || period < 1 || period > life || period > MAX_PERIODS || factor <= 0) return FormulaError.number;
+      if (cost < 0 || salvage < 0 || life <= 0 || period < 1 || period > life || period > MAX_PERIODS || factor <= 0)
+        return FormulaError.number;
       spend(place, period);
       return finite(decline(cost, salvage, { life, period, factor }));
     },

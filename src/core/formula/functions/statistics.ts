@@ -3,10 +3,31 @@ import { ExactSum } from '../../stats/exact-sum';
 import { Moments } from '../../stats/moments';
 import { quantileOfSorted } from '../../stats/quantile';
 import { readCriterion } from '../values/criterion';
-import { Area, AreaList, finite, FormulaError, SerialDate, toNumber, type Operand, type Scalar } from '../values/formula-value';
+import {
+  Area,
+  AreaList,
+  finite,
+  FormulaError,
+  SerialDate,
+  toNumber,
+  type Operand,
+  type Scalar,
+} from '../values/formula-value';
 import { spend, spendText, type EvalCursor } from '../values/place';
 import { forEachValue, readAt, toScalar } from '../values/read-cells';
-import { allNumbers, anything, area, define, integer, matrix, number, numbers, optional, scalar, several } from './function-spec';
+import {
+  allNumbers,
+  anything,
+  area,
+  define,
+  integer,
+  matrix,
+  number,
+  numbers,
+  optional,
+  scalar,
+  several,
+} from './function-spec';
 
 /** The sum to the last bit, whatever the order. */
 export function sumOf(values: readonly number[]): number {
@@ -29,17 +50,26 @@ export function spreadOf(values: readonly number[], spread: 'sample' | 'populati
   return finite(moments.deviation(spread));
 }
 
-const over = (name: string, says: string, compute: (values: readonly number[], place: EvalCursor) => number | FormulaError) =>
-  define({ name, says }, [allNumbers()], ([lists], place) => compute(lists.length === 1 ? lists[0]! : lists.flat(), place));
+const over = (
+  name: string,
+  says: string,
+  compute: (values: readonly number[], place: EvalCursor) => number | FormulaError,
+) =>
+  define({ name, says }, [allNumbers()], ([lists], place) =>
+    compute(lists.length === 1 ? lists[0]! : lists.flat(), place),
+  );
 
-const squared = (value: number | FormulaError): number | FormulaError => (typeof value === 'number' ? finite(value * value) : value);
+const squared = (value: number | FormulaError): number | FormulaError =>
+  typeof value === 'number' ? finite(value * value) : value;
 
 function variance(values: readonly number[], spread: 'sample' | 'population'): number | FormulaError {
   return squared(spreadOf(values, spread));
 }
 
-export const least = (values: readonly number[]): number => values.reduce((a, b) => Math.min(a, b), values.length ? Infinity : 0);
-export const greatest = (values: readonly number[]): number => values.reduce((a, b) => Math.max(a, b), values.length ? -Infinity : 0);
+export const least = (values: readonly number[]): number =>
+  values.reduce((a, b) => Math.min(a, b), values.length ? Infinity : 0);
+export const greatest = (values: readonly number[]): number =>
+  values.reduce((a, b) => Math.max(a, b), values.length ? -Infinity : 0);
 
 const rising = (a: number, b: number): number => a - b;
 
@@ -57,7 +87,9 @@ function mode(values: readonly number[]): number | FormulaError {
 }
 
 function quantile(values: readonly number[], p: number, place: EvalCursor): number | FormulaError {
-  return values.length === 0 || p < 0 || p > 1 ? FormulaError.number : quantileOfSorted(ordered(values, place, rising), p);
+  return values.length === 0 || p < 0 || p > 1
+    ? FormulaError.number
+    : quantileOfSorted(ordered(values, place, rising), p);
 }
 
 const nth = (name: string, says: string, order: (a: number, b: number) => number) =>
@@ -105,11 +137,13 @@ function forEachMeeting(
   for (let at = 0; at < pairs.length; at += 2) {
     const cells = pairs[at]!.operand;
     const given = pairs[at + 1]?.operand;
-    if (!(cells instanceof Area) || given === undefined) return cells instanceof FormulaError ? cells : FormulaError.value;
+    if (!(cells instanceof Area) || given === undefined)
+      return cells instanceof FormulaError ? cells : FormulaError.value;
     tests.push({ cells, test: readCriterion(toScalar(given, place)) });
   }
   const shape = tests[0]!.cells;
-  if (tests.some(({ cells }) => cells.rows !== shape.rows || cells.columns !== shape.columns)) return FormulaError.value;
+  if (tests.some(({ cells }) => cells.rows !== shape.rows || cells.columns !== shape.columns))
+    return FormulaError.value;
   spend(place, shape.rows * shape.columns * tests.length);
   const meets = ({ cells, test }: (typeof tests)[number], row: number, column: number): boolean => {
     const value = readAt(cells, row, column);
@@ -117,12 +151,17 @@ function forEachMeeting(
     return test(value);
   };
   for (let row = 0; row < shape.rows; row++)
-    for (let column = 0; column < shape.columns; column++) if (tests.every((test) => meets(test, row, column))) visit(row, column);
+    for (let column = 0; column < shape.columns; column++)
+      if (tests.every((test) => meets(test, row, column))) visit(row, column);
   return undefined;
 }
 
 /** The numbers of an area whose criteria hold; an error among them is the result. */
-function numbersMeeting(cells: Area, pairs: readonly { readonly operand: Operand }[], place: EvalCursor): readonly number[] | FormulaError {
+function numbersMeeting(
+  cells: Area,
+  pairs: readonly { readonly operand: Operand }[],
+  place: EvalCursor,
+): readonly number[] | FormulaError {
   const found: number[] = [];
   let wrong: FormulaError | undefined;
   const error = forEachMeeting(pairs, place, (row, column) => {
@@ -149,7 +188,8 @@ const underCondition = (name: string, says: string, compute: (values: readonly n
 const underConditions = (name: string, says: string, compute: (values: readonly number[]) => number | FormulaError) =>
   define({ name, says }, [area('cells'), several(anything('cells; criterion'))], ([cells, pairs], place) => {
     const first = pairs[0]?.operand;
-    if (first instanceof Area && (first.rows !== cells.rows || first.columns !== cells.columns)) return FormulaError.value;
+    if (first instanceof Area && (first.rows !== cells.rows || first.columns !== cells.columns))
+      return FormulaError.value;
     const values = numbersMeeting(cells, pairs, place);
     return values instanceof FormulaError ? values : compute(values);
   });
@@ -191,7 +231,8 @@ const regression = (name: string, says: string, compute: (of: Regression) => num
     return compute({ meanX, meanY, xx: sum((x) => x * x), xy: sum((x, y) => x * y), yy: sum((_, y) => y * y) });
   });
 
-const divided = (value: number, by: number): number | FormulaError => (by === 0 ? FormulaError.divideByZero : finite(value / by));
+const divided = (value: number, by: number): number | FormulaError =>
+  by === 0 ? FormulaError.divideByZero : finite(value / by);
 
 export const STATISTICS = [
   over('SUM', 'the sum of all numbers', (values) => finite(sumOf(values))),
@@ -204,9 +245,13 @@ export const STATISTICS = [
   over('STDEVP', 'the population standard deviation', (values) => spreadOf(values, 'population')),
   over('VAR', 'the sample variance', (values) => variance(values, 'sample')),
   over('VARP', 'the population variance', (values) => variance(values, 'population')),
-  define({ name: 'COUNT', says: 'how many numbers there are' }, [several(anything('values'))], ([operands], place) => countNumbers(operands, place)),
-  define({ name: 'COUNTA', says: 'how many values that are not blank there are' }, [several(anything('values'))], ([operands], place) =>
-    countFilled(operands, place),
+  define({ name: 'COUNT', says: 'how many numbers there are' }, [several(anything('values'))], ([operands], place) =>
+    countNumbers(operands, place),
+  ),
+  define(
+    { name: 'COUNTA', says: 'how many values that are not blank there are' },
+    [several(anything('values'))],
+    ([operands], place) => countFilled(operands, place),
   ),
   define({ name: 'COUNTBLANK', says: 'how many cells are blank' }, [anything('cells')], ([{ operand }], place) => {
     let count = 0;
@@ -219,14 +264,22 @@ export const STATISTICS = [
     const columns = Math.min(operand.right, operand.sheet.columns.length - 1) - operand.left + 1;
     return count + operand.rows * operand.columns - Math.max(0, rows) * Math.max(0, columns);
   }),
-  define({ name: 'COUNTIF', says: 'how many cells meet a criterion' }, [area('cells'), anything('criterion')], ([cells, criterion], place) => {
-    let count = 0;
-    return forEachMeeting([{ operand: cells }, criterion], place, () => void count++) ?? count;
-  }),
-  define({ name: 'COUNTIFS', says: 'how many places meet all criteria' }, [several(anything('cells; criterion'))], ([pairs], place) => {
-    let count = 0;
-    return forEachMeeting(pairs, place, () => void count++) ?? count;
-  }),
+  define(
+    { name: 'COUNTIF', says: 'how many cells meet a criterion' },
+    [area('cells'), anything('criterion')],
+    ([cells, criterion], place) => {
+      let count = 0;
+      return forEachMeeting([{ operand: cells }, criterion], place, () => void count++) ?? count;
+    },
+  ),
+  define(
+    { name: 'COUNTIFS', says: 'how many places meet all criteria' },
+    [several(anything('cells; criterion'))],
+    ([pairs], place) => {
+      let count = 0;
+      return forEachMeeting(pairs, place, () => void count++) ?? count;
+    },
+  ),
   underCondition('SUMIF', 'the sum of the numbers where a criterion is met', (values) => finite(sumOf(values))),
   underCondition('AVERAGEIF', 'the mean of the numbers where a criterion is met', meanOf),
   underConditions('SUMIFS', 'the sum of the numbers where all criteria are met', (values) => finite(sumOf(values))),
@@ -252,7 +305,9 @@ export const STATISTICS = [
       return 1 + values.filter((value) => (isRising ? value < wanted : value > wanted)).length;
     },
   ),
-  regression('CORREL', 'how closely two series follow a line together, -1 to 1', ({ xx, xy, yy }) => divided(xy, Math.sqrt(xx) * Math.sqrt(yy))),
+  regression('CORREL', 'how closely two series follow a line together, -1 to 1', ({ xx, xy, yy }) =>
+    divided(xy, Math.sqrt(xx) * Math.sqrt(yy)),
+  ),
   regression('SLOPE', 'the slope of the line of best fit', ({ xx, xy }) => divided(xy, xx)),
   regression('INTERCEPT', 'where the line of best fit meets x = 0', ({ meanX, meanY, xx, xy }) => {
     const slope = divided(xy, xx);

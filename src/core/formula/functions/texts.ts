@@ -10,12 +10,15 @@ import { anything, define, integer, optional, scalar, several, text } from './fu
 /** Characters that a text function may give. */
 const MAX_TEXT_LENGTH = 32_767;
 
-const within = (result: string): string | FormulaError => (result.length > MAX_TEXT_LENGTH ? FormulaError.value : result);
+const within = (result: string): string | FormulaError =>
+  result.length > MAX_TEXT_LENGTH ? FormulaError.value : result;
 
 /** Code points of a text as a list. Text without surrogates needs no taking apart. */
-const points = (value: string): readonly string[] => (/[\ud800-\udfff]/.test(value) ? Array.from(value) : value.split(''));
+const points = (value: string): readonly string[] =>
+  /[\ud800-\udfff]/.test(value) ? Array.from(value) : value.split('');
 
-const change = (name: string, says: string, make: (value: string) => string) => define({ name, says }, [text('text')], ([value]) => make(value));
+const change = (name: string, says: string, make: (value: string) => string) =>
+  define({ name, says }, [text('text')], ([value]) => make(value));
 
 /** The first letter of each word large, the others small. */
 const proper = (value: string): string =>
@@ -24,7 +27,10 @@ const proper = (value: string): string =>
     return first.toUpperCase() + word.slice(first.length);
   });
 
-function substitute(value: string, { old, fresh, which }: { old: string; fresh: string; which: number | null }): string | FormulaError {
+function substitute(
+  value: string,
+  { old, fresh, which }: { old: string; fresh: string; which: number | null },
+): string | FormulaError {
   if (old === '') return value;
   if (which !== null && which < 1) return FormulaError.value;
   let result = '';
@@ -54,7 +60,11 @@ function joined(name: string, says: string) {
 
 export const TEXTS = [
   joined('CONCATENATE', 'texts put together'),
-  define({ name: 'EXACT', says: 'true where two texts are the same, case included' }, [text('text'), text('other')], ([one, other]) => one === other),
+  define(
+    { name: 'EXACT', says: 'true where two texts are the same, case included' },
+    [text('text'), text('other')],
+    ([one, other]) => one === other,
+  ),
   define(
     { name: 'FIND', says: 'where a text begins in another, case included' },
     [text('wanted'), text('text'), optional(integer('from'), 1)],
@@ -75,24 +85,33 @@ export const TEXTS = [
       return at < 0 ? FormulaError.value : at + 1;
     },
   ),
-  define({ name: 'LEFT', says: 'the first letters of a text' }, [text('text'), optional(integer('count'), 1)], ([value, count]) =>
-    count < 0 ? FormulaError.value : points(value).slice(0, count).join(''),
+  define(
+    { name: 'LEFT', says: 'the first letters of a text' },
+    [text('text'), optional(integer('count'), 1)],
+    ([value, count]) => (count < 0 ? FormulaError.value : points(value).slice(0, count).join('')),
   ),
-  define({ name: 'RIGHT', says: 'the last letters of a text' }, [text('text'), optional(integer('count'), 1)], ([value, count]) =>
-    count < 0 ? FormulaError.value : count === 0 ? '' : points(value).slice(-count).join(''),
+  define(
+    { name: 'RIGHT', says: 'the last letters of a text' },
+    [text('text'), optional(integer('count'), 1)],
+    ([value, count]) => (count < 0 ? FormulaError.value : count === 0 ? '' : points(value).slice(-count).join('')),
   ),
-  define({ name: 'MID', says: 'letters from the middle of a text' }, [text('text'), integer('from'), integer('count')], ([value, from, count]) =>
-    from < 1 || count < 0
-      ? FormulaError.value
-      : points(value)
-          .slice(from - 1, from - 1 + count)
-          .join(''),
+  define(
+    { name: 'MID', says: 'letters from the middle of a text' },
+    [text('text'), integer('from'), integer('count')],
+    ([value, from, count]) =>
+      from < 1 || count < 0
+        ? FormulaError.value
+        : points(value)
+            .slice(from - 1, from - 1 + count)
+            .join(''),
   ),
   define({ name: 'LEN', says: 'how many letters a text has' }, [text('text')], ([value]) => points(value).length),
   change('LOWER', 'the text in small letters', (value) => value.toLowerCase()),
   change('UPPER', 'the text in capital letters', (value) => value.toUpperCase()),
   change('PROPER', 'each word with a capital', proper),
-  change('TRIM', 'the text without outer spaces, inner ones made single', (value) => value.replace(/ +/g, ' ').replace(/^ | $/g, '')),
+  change('TRIM', 'the text without outer spaces, inner ones made single', (value) =>
+    value.replace(/ +/g, ' ').replace(/^ | $/g, ''),
+  ),
   define(
     { name: 'REPLACE', says: 'the text with letters replaced by place' },
     [text('text'), integer('from'), integer('count'), text('by')],
@@ -110,14 +129,18 @@ export const TEXTS = [
     [text('text'), text('old'), text('new'), optional(scalar('which'), null)],
     ([value, old, fresh, which]) => {
       const n = which === null ? null : toNumber(which);
-      return n instanceof FormulaError ? n : substitute(value, { old, fresh, which: n === null ? null : Math.trunc(n) });
+      return n instanceof FormulaError
+        ? n
+        : substitute(value, { old, fresh, which: n === null ? null : Math.trunc(n) });
     },
   ),
   define({ name: 'T', says: 'the value if it is text, else an empty text' }, [scalar('value')], ([value]) =>
     typeof value === 'string' ? value : '',
   ),
-  define({ name: 'TEXT', says: 'the value as a number format shows it' }, [scalar('value'), text('format')], ([value, format]) =>
-    formatScalar(value, format),
+  define(
+    { name: 'TEXT', says: 'the value as a number format shows it' },
+    [scalar('value'), text('format')],
+    ([value, format]) => formatScalar(value, format),
   ),
   define(
     { name: 'TEXTJOIN', says: 'texts put together with a separator between them' },
@@ -137,16 +160,22 @@ export const TEXTS = [
       return within(parts.join(separator));
     },
   ),
-  define({ name: 'VALUE', says: 'the number or date that a text stands for' }, [anything('text')], ([{ operand }], place): Scalar => {
-    const value = toScalar(operand, place);
-    if (typeof value !== 'string') return value instanceof SerialDate ? value : toNumber(value);
-    return readDate(value.trim()) ?? toNumber(value);
-  }),
+  define(
+    { name: 'VALUE', says: 'the number or date that a text stands for' },
+    [anything('text')],
+    ([{ operand }], place): Scalar => {
+      const value = toScalar(operand, place);
+      if (typeof value !== 'string') return value instanceof SerialDate ? value : toNumber(value);
+      return readDate(value.trim()) ?? toNumber(value);
+    },
+  ),
 ];
 
 function formatScalar(value: Scalar, format: string): string | FormulaError {
-  if (value === null || typeof value === 'number') return formatValue({ kind: 'number', number: value ?? 0 }, format) ?? FormulaError.value;
-  if (value instanceof SerialDate) return formatValue({ kind: 'date', serial: value.serial }, format) ?? FormulaError.value;
+  if (value === null || typeof value === 'number')
+    return formatValue({ kind: 'number', number: value ?? 0 }, format) ?? FormulaError.value;
+  if (value instanceof SerialDate)
+    return formatValue({ kind: 'date', serial: value.serial }, format) ?? FormulaError.value;
   const number = typeof value === 'string' ? toNumber(value) : value;
   if (typeof number === 'number') return formatValue({ kind: 'number', number }, format) ?? FormulaError.value;
   return toText(value);

@@ -3,7 +3,10 @@ import { FUNCTIONS } from '../functions/function-table';
 import { lexFormula } from '../syntax/lex-formula';
 
 /** The innermost call around a position, and which of its arguments stands there, counted from 0. */
-export function callAround(text: string, caret: number): { readonly spec: FunctionSpec; readonly argument: number } | null {
+export function callAround(
+  text: string,
+  caret: number,
+): { readonly spec: FunctionSpec; readonly argument: number } | null {
   const open: { name: string; argument: number }[] = [];
   const { tokens } = lexFormula(text);
   for (const [at, token] of tokens.entries()) {

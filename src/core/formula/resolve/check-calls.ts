@@ -8,7 +8,8 @@ export function checkCalls(tree: FormulaNode): Diagnostic[] {
   const { name, args, from, to } = tree;
   const spec = FUNCTIONS.get(name);
   const place = `at character ${from + 1}`;
-  if (!spec) return [{ code: 'unknown-function', from, to, message: `there is no function ${name} ${place}` }, ...inside];
+  if (!spec)
+    return [{ code: 'unknown-function', from, to, message: `there is no function ${name} ${place}` }, ...inside];
   if (takes(spec, args.length)) return inside;
   const { least, most } = arityOf(spec);
   const wanted = least === most ? String(least) : most === Infinity ? `at least ${least}` : `${least} to ${most}`;

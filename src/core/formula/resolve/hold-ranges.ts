@@ -1,5 +1,12 @@
 import type { CellInput, Operation } from '../../sheet/change';
-import { layoutAfter, layoutMove, moveSpan, type AxisMove, type Layout, type LayoutMove } from '../../sheet/layout/layout-move';
+import {
+  layoutAfter,
+  layoutMove,
+  moveSpan,
+  type AxisMove,
+  type Layout,
+  type LayoutMove,
+} from '../../sheet/layout/layout-move';
 import type { RowId } from '../../sheet/ids';
 import type { Sheet } from '../../sheet/sheet';
 import { isKept, type KeptRef, type ReferenceNode } from '../syntax/formula-tree';
@@ -20,8 +27,11 @@ interface Ahead {
  * wins.
  */
 export function holdRanges(sheet: Sheet, operations: readonly Operation[]): CellInput[] {
-  const moves = operations.some(({ kind }) => kind === 'remove-rows' || kind === 'remove-fields' || kind === 'change-rows' || kind === 'put-fields');
-  const move = moves && sheet.columns.some(({ formulas }) => formulas.count() > 0) ? layoutMove(sheet, operations) : null;
+  const moves = operations.some(
+    ({ kind }) => kind === 'remove-rows' || kind === 'remove-fields' || kind === 'change-rows' || kind === 'put-fields',
+  );
+  const move =
+    moves && sheet.columns.some(({ formulas }) => formulas.count() > 0) ? layoutMove(sheet, operations) : null;
   if (!move) return [];
   const ahead: Ahead = { sheet, move, after: layoutAfter(sheet, operations) };
   const known = new Map<string, string>();
@@ -35,7 +45,8 @@ export function holdRanges(sheet: Sheet, operations: readonly Operation[]): Cell
       const key = OWN_ROW.test(input) ? `${slot} ${input}` : input;
       let held = known.get(key);
       if (held === undefined) known.set(key, (held = rewriteReferences(input, (node) => hold(node, slot, ahead))));
-      if (held !== input) cells.push({ row: sheet.rowId(slot), field: sheet.fields[column]!.id, input: held, was: input });
+      if (held !== input)
+        cells.push({ row: sheet.rowId(slot), field: sheet.fields[column]!.id, input: held, was: input });
     });
     return cells;
   });

@@ -14,7 +14,10 @@ export interface KeptIn {
   readonly places: Layout;
 }
 
-/** A formula in a row of the sheet as it stands now. Places are listed when a formula asks for them: most entries are none. */
+/**
+ * A formula in a row of the sheet as it stands now. Places are listed when a formula asks for them: most entries are
+ * none.
+ */
 export function inRow(sheet: Sheet, slot: number): KeptIn {
   let places: Layout | undefined;
   return {
@@ -26,9 +29,10 @@ export function inRow(sheet: Sheet, slot: number): KeptIn {
 }
 
 /**
- * A formula as a sheet keeps it: its references by the ids of fields and rows instead of letters, numbers and labels, so that they
- * follow what they refer to wherever it goes and whatever it is called, for everybody at once. A cell of the formula's own row
- * is kept as just that, so that formulas which say the same in each row are the same text. What lies beyond the sheet stays as typed.
+ * A formula as a sheet keeps it: its references by the ids of fields and rows instead of letters, numbers and labels,
+ * so that they follow what they refer to wherever it goes and whatever it is called, for everybody at once. A cell of
+ * the formula's own row is kept as just that, so that formulas which say the same in each row are the same text. What
+ * lies beyond the sheet stays as typed.
  */
 export function keepReferences(input: string, sheet: Sheet, into: KeptIn): string {
   if (!isFormulaInput(input)) return input;
@@ -36,7 +40,10 @@ export function keepReferences(input: string, sheet: Sheet, into: KeptIn): strin
   return keepLabels(
     rewriteReferences(input, (node) => {
       if (node.sheet !== null) return referenceText(node);
-      return referenceText({ ...node, ends: node.ends.map((end) => (isKept(end) ? end : (keptEnd(end, row, places) ?? end))) });
+      return referenceText({
+        ...node,
+        ends: node.ends.map((end) => (isKept(end) ? end : (keptEnd(end, row, places) ?? end))),
+      });
     }),
     sheet,
   );
@@ -60,26 +67,36 @@ function keepLabels(input: string, sheet: Sheet): string {
   return kept + input.slice(at);
 }
 
-/** The same formula as a person reads it: references by letters and numbers as they are now, `#REF!` where one is gone. */
+/**
+ * The same formula as a person reads it: references by letters and numbers as they are now, `#REF!` where one is gone.
+ */
 export function showReferences(input: string, sheet: Sheet, slot: number): string {
   if (!isFormulaInput(input) || !input.includes('⟦')) return input;
   return rewriteReferences(input, (node) => {
     const [only] = node.ends;
-    const label = node.ends.length === 1 && only && isKept(only) && only.isLabel ? sheet.labelOf(sheet.findColumn(only.field!.id) ?? -1) : undefined;
+    const label =
+      node.ends.length === 1 && only && isKept(only) && only.isLabel
+        ? sheet.labelOf(sheet.findColumn(only.field!.id) ?? -1)
+        : undefined;
     if (label !== undefined) return quotedName(label);
     const ends = node.ends.map((end) => (isKept(end) ? plainEnd(end, sheet, slot) : end));
     return ends.every((end) => end !== undefined) ? referenceText({ ...node, ends }) : '#REF!';
   });
 }
 
-/** Whether a formula, as it is kept, is the same text in every row of its field: it reads its own row, whole fields, and rows that stay. */
+/**
+ * Whether a formula, as it is kept, is the same text in every row of its field: it reads its own row, whole fields, and
+ * rows that stay.
+ */
 export function isSameInEachRow(input: string): boolean {
   if (!isFormulaInput(input)) return false;
   const { tree, diagnostics } = parseFormula(input);
   return (
     diagnostics.length === 0 &&
     referencesOf(tree).every(({ ends }) =>
-      ends.every((end) => (isKept(end) ? typeof end.row === 'string' || end.row.absolute : (end.row?.absolute ?? true))),
+      ends.every((end) =>
+        isKept(end) ? typeof end.row === 'string' || end.row.absolute : (end.row?.absolute ?? true),
+      ),
     )
   );
 }

@@ -4,8 +4,9 @@ import { parseFormula } from '../syntax/parse-formula';
 import { resolveNames } from './resolve-names';
 
 /**
- * A formula as a tree whose references are all by letters and numbers as rows and fields stand now, labels too: what other programs can read.
- * `position` is the row that it is written for. Named ranges stay names. Undefined where it cannot be read or refers to what is gone.
+ * A formula as a tree whose references are all by letters and numbers as rows and fields stand now, labels too: what
+ * other programs can read. `position` is the row that it is written for. Named ranges stay names. Undefined where it
+ * cannot be read or refers to what is gone.
  */
 export function plainTree(text: string, sheet: Sheet, position: number): FormulaNode | undefined {
   const { tree, diagnostics } = parseFormula(text);
@@ -13,7 +14,9 @@ export function plainTree(text: string, sheet: Sheet, position: number): Formula
   // A name that is a range wins over a label, and is left as it is.
   const hidden = { sheet, findName: () => undefined };
   const named = mapNodes(tree, (node) =>
-    node.kind === 'name' && sheet.findName(node.name) ? { ...node, kind: 'call', name: `${NAMED}${node.name}`, args: [] } : node,
+    node.kind === 'name' && sheet.findName(node.name)
+      ? { ...node, kind: 'call', name: `${NAMED}${node.name}`, args: [] }
+      : node,
   );
   const resolved = resolveNames(named, hidden);
   if (resolved.diagnostics.length) return undefined;
@@ -66,7 +69,8 @@ function plainEnds({ ends }: ReferenceNode, sheet: Sheet, position: number): rea
 function plainEnd(end: KeptRef, sheet: Sheet, position: number): CellRef | undefined {
   const column = columnOf(end, sheet);
   if (column === undefined) return undefined;
-  if (typeof end.row === 'string') return { column, row: end.row === 'same' ? { at: position, absolute: false } : null };
+  if (typeof end.row === 'string')
+    return { column, row: end.row === 'same' ? { at: position, absolute: false } : null };
   const slot = sheet.findSlot(end.row.id);
   return slot === undefined ? undefined : { column, row: { at: sheet.positionOf(slot), absolute: end.row.absolute } };
 }

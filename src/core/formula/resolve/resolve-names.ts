@@ -16,7 +16,8 @@ export interface ResolvedNames {
 export type NameContext = Pick<FormulaContext, 'sheet' | 'findName'>;
 
 /** All names of a tree. */
-export const namesOf = (tree: FormulaNode): NodeOf<'name'>[] => (tree.kind === 'name' ? [tree] : partsOf(tree).flatMap(namesOf));
+export const namesOf = (tree: FormulaNode): NodeOf<'name'>[] =>
+  tree.kind === 'name' ? [tree] : partsOf(tree).flatMap(namesOf);
 
 /** Replaces names by references: a named range, else the field with that label. Other names are reported. */
 export function resolveNames(tree: FormulaNode, context: NameContext): ResolvedNames {
@@ -39,7 +40,12 @@ export function resolveNames(tree: FormulaNode, context: NameContext): ResolvedN
       }
       case 'call': {
         const parameters = FUNCTIONS.get(node.name)?.parameters ?? [];
-        return { ...node, args: node.args.map((arg, at) => resolve(arg, wantedBy(parameters[Math.min(at, parameters.length - 1)], wanted))) };
+        return {
+          ...node,
+          args: node.args.map((arg, at) =>
+            resolve(arg, wantedBy(parameters[Math.min(at, parameters.length - 1)], wanted)),
+          ),
+        };
       }
       default:
         return node;
@@ -53,7 +59,11 @@ function wantedBy(parameter: { readonly takes: string } | undefined, outside: Wa
   return parameter?.takes === 'later' ? outside : 'value';
 }
 
-function referenceOf({ name, from, to }: NodeOf<'name'>, wanted: WantedShape, context: NameContext): FormulaNode | undefined {
+function referenceOf(
+  { name, from, to }: NodeOf<'name'>,
+  wanted: WantedShape,
+  context: NameContext,
+): FormulaNode | undefined {
   const named = context.findName(name);
   if (named !== undefined) {
     const { tree, diagnostics } = parseFormula(named);
@@ -70,4 +80,5 @@ function referenceOf({ name, from, to }: NodeOf<'name'>, wanted: WantedShape, co
   };
 }
 
-const unknown = ({ name, from }: NodeOf<'name'>): string => `there is no field or named range "${name}" (character ${from + 1})`;
+const unknown = ({ name, from }: NodeOf<'name'>): string =>
+  `there is no field or named range "${name}" (character ${from + 1})`;

@@ -3,9 +3,9 @@ import type { BoundCell, EvalCursor } from '../values/place';
 import type { BinaryOperator } from '../syntax/formula-tree';
 
 /*
- * Formulas over many rows at once: each part runs over a batch before the next one begins, so that the loops are tight and
- * nothing is boxed. Only for parts that read plain numbers, or single cells against a text; like the quick ways for one row they give
- * NaN, or -1, for rows that must go the slow way.
+ * Formulas over many rows at once: each part runs over a batch before the next one begins, so that the loops are tight
+ * and nothing is boxed. Only for parts that read plain numbers, or single cells against a text; like the quick ways for
+ * one row they give NaN, or -1, for rows that must go the slow way.
  */
 
 /** Rows to a batch. */
@@ -44,7 +44,11 @@ export function cellBatch(at: number): NumberBatch {
 }
 
 /** Visits the slot of a cell that moves along with each row of a batch. */
-export function forEachSlot({ place, first, count }: Batch, cell: BoundCell, visit: (slot: number, row: number) => void): void {
+export function forEachSlot(
+  { place, first, count }: Batch,
+  cell: BoundCell,
+  visit: (slot: number, row: number) => void,
+): void {
   for (let row = 0; row < count; row++) {
     place.slot = first + row;
     place.position = -1;
@@ -94,7 +98,9 @@ export function arithmeticBatch(operator: BinaryOperator, a: NumberBatch, b: Num
 
 type Comparison = (x: Float64Array, y: Float64Array, out: Int8Array) => void;
 
-/** 1, 0 and -1 from a comparison and its opposite, of which neither holds where a side is no number. Without a branch. */
+/**
+ * 1, 0 and -1 from a comparison and its opposite, of which neither holds where a side is no number. Without a branch.
+ */
 const judged = (holds: boolean, fails: boolean): number => 2 * Number(holds) + Number(fails) - 1;
 
 const COMPARISONS: Partial<Record<BinaryOperator, Comparison>> = {

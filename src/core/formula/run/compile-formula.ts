@@ -18,7 +18,15 @@ import { isKept, type BinaryOperator, type FormulaNode, type NodeOf, type Refere
 import { intersected, joined, spanned, united } from './join-areas';
 import { asArray, elementOf, mapped, mappedPair } from './map-arrays';
 import { spendAgain, spendMade, spendText, type EvalCursor } from '../values/place';
-import { plainNumber, QUICK_ARITHMETIC, QUICK_COMPARISON, quickLogic, TextEquality, type QuickNumber, type QuickTest } from './quick-runners';
+import {
+  plainNumber,
+  QUICK_ARITHMETIC,
+  QUICK_COMPARISON,
+  quickLogic,
+  TextEquality,
+  type QuickNumber,
+  type QuickTest,
+} from './quick-runners';
 import { toScalar } from '../values/read-cells';
 
 /** A compiled part of a formula, to run at any cursor. */
@@ -127,7 +135,10 @@ class Compiler {
       return typeof result === 'number' ? result : NaN;
     };
     return {
-      run: mode === 'one' ? (place) => one(toScalar(inner.run(place), place)) : (place) => mapped(inner.run(place), place, one),
+      run:
+        mode === 'one'
+          ? (place) => one(toScalar(inner.run(place), place))
+          : (place) => mapped(inner.run(place), place, one),
       ...(number ? { number: (place: EvalCursor) => plain(number(place)) } : {}),
       numbers: numbers && mapBatch(numbers, plain),
     };
@@ -148,13 +159,18 @@ class Compiler {
       spendText(place, b);
       return dyadic(a, b);
     };
-    const slow = mode === 'one' ? one : (place: EvalCursor) => mappedPair(left.run(place), right.run(place), { place, dyadic });
+    const slow =
+      mode === 'one' ? one : (place: EvalCursor) => mappedPair(left.run(place), right.run(place), { place, dyadic });
     if (mode === 'array') return { run: slow };
     const test = this.quickTest(node, left, right);
     if (test) return { run: slow, test: (place) => orSlow(test.one(place), place, one), tests: test.many };
     const quick = left.number && right.number && QUICK_ARITHMETIC[operator]?.(left.number, right.number);
     if (!quick) return { run: slow };
-    return { run: slow, number: quick, numbers: left.numbers && right.numbers && arithmeticBatch(operator, left.numbers, right.numbers) };
+    return {
+      run: slow,
+      number: quick,
+      numbers: left.numbers && right.numbers && arithmeticBatch(operator, left.numbers, right.numbers),
+    };
   }
 
   /** A comparison for one row and for many, where there is a quick way. */
@@ -167,10 +183,18 @@ class Compiler {
     if (isEquality && one.kind === 'reference' && one.ends.length === 1 && other.kind === 'text' && other.value !== '')
       return new TextEquality(this.references - 1, other.value, operator === '=');
     const test = left.number && right.number && QUICK_COMPARISON[operator]?.(left.number, right.number);
-    return test && { one: test, many: left.numbers && right.numbers && comparisonBatch(operator, left.numbers, right.numbers) };
+    return (
+      test && {
+        one: test,
+        many: left.numbers && right.numbers && comparisonBatch(operator, left.numbers, right.numbers),
+      }
+    );
   }
 
-  /** A call that cannot be made (see check-calls.ts) gives an error, and its arguments count among the references all the same. */
+  /**
+   * A call that cannot be made (see check-calls.ts) gives an error, and its arguments count among the references all
+   * the same.
+   */
   private call(node: NodeOf<'call'>, mode: Mode): Runner {
     const spec = FUNCTIONS.get(node.name);
     if (spec && takes(spec, node.args.length)) {
@@ -210,13 +234,16 @@ function isOnceForAll(node: NodeOf<'call'>, spec: FunctionSpec): boolean {
     spec.volatile === undefined &&
     node.args.every((arg, at) => {
       const parameter = spec.parameters[Math.min(at, spec.parameters.length - 1)]!;
-      return isRange(arg) ? parameter.takesWhole === true : arg.kind === 'number' || arg.kind === 'text' || arg.kind === 'logical' || isCell(arg);
+      return isRange(arg)
+        ? parameter.takesWhole === true
+        : arg.kind === 'number' || arg.kind === 'text' || arg.kind === 'logical' || isCell(arg);
     })
   );
 }
 
 const isRange = (node: FormulaNode): boolean =>
-  node.kind === 'reference' && (node.ends.length > 1 || node.ends.some((end) => isKept(end) && typeof end.row === 'string' && end.row !== 'same'));
+  node.kind === 'reference' &&
+  (node.ends.length > 1 || node.ends.some((end) => isKept(end) && typeof end.row === 'string' && end.row !== 'same'));
 const isCell = (node: FormulaNode): boolean => node.kind === 'reference' && !isRange(node);
 
 /** Runs a call once for all cells of a formula, while no cell changes and its references are the same everywhere. */
@@ -232,7 +259,8 @@ function onceForAll(run: (place: EvalCursor) => Operand, begins: number, ends: n
     const value = run(place);
     let isFixed = true;
     for (let at = begins; at < ends; at++) isFixed &&= refs[at]!.isFixed;
-    if (isFixed && context.epoch !== undefined) known = { refs, epoch: context.epoch, value, work: place.work - before };
+    if (isFixed && context.epoch !== undefined)
+      known = { refs, epoch: context.epoch, value, work: place.work - before };
     return value;
   };
 }
@@ -299,7 +327,9 @@ function callMapped(spec: FunctionSpec, args: readonly Argument[], place: EvalCu
   const values: Scalar[] = [];
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {
-      const single = args.map((arg, at) => (operands[at] === null ? arg : { ...arg, run: () => elementOf(operands[at]!, row, column) }));
+      const single = args.map((arg, at) =>
+        operands[at] === null ? arg : { ...arg, run: () => elementOf(operands[at]!, row, column) },
+      );
       values.push(toScalar(call(spec, single, place), place));
     }
   return new Matrix(rows, columns, values);

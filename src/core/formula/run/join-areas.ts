@@ -1,7 +1,11 @@
 import { Area, AreaList, FormulaError, type Operand } from '../values/formula-value';
 
 /** Two areas joined by one of the operators of references. */
-export function joined(left: Operand, right: Operand, join: (a: Area, b: Area) => Area | AreaList | FormulaError): Operand {
+export function joined(
+  left: Operand,
+  right: Operand,
+  join: (a: Area, b: Area) => Area | AreaList | FormulaError,
+): Operand {
   const [a, b] = [left, right].map((operand) => (operand instanceof AreaList ? operand.areas : operand));
   if (a instanceof FormulaError) return a;
   if (b instanceof FormulaError) return b;

@@ -24,7 +24,9 @@ export interface Formula {
   readonly isUnread: boolean;
 }
 
-/** Formulas of one shape share one compiled form. Names of sheets and texts are part of the shape; references are not. */
+/**
+ * Formulas of one shape share one compiled form. Names of sheets and texts are part of the shape; references are not.
+ */
 export class FormulaShapes {
   private readonly known = new Map<string, CompiledFormula>();
 
@@ -36,7 +38,9 @@ export class FormulaShapes {
   }
 }
 
-/** Reads a formula and makes it ready. `writtenAt` is the cell it was written for where it is judged for others as well. */
+/**
+ * Reads a formula and makes it ready. `writtenAt` is the cell it was written for where it is judged for others as well.
+ */
 export function makeFormula(
   text: string,
   { context, shapes, writtenAt }: { context: FormulaContext; shapes: FormulaShapes; writtenAt?: WrittenAt },
@@ -54,7 +58,10 @@ export function makeFormula(
   };
 }
 
-/** What a formula gives at a place, as one value. Throws TooMuchWork only where the budget of everything that is evaluated together is used up. */
+/**
+ * What a formula gives at a place, as one value. Throws TooMuchWork only where the budget of everything that is
+ * evaluated together is used up.
+ */
 export function valueAt(formula: Formula, place: EvalCursor): Scalar {
   if (formula.isUnread) return FormulaError.name;
   place.refs = formula.bound;

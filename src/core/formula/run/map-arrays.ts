@@ -26,7 +26,11 @@ export function mapped(operand: Operand, place: EvalCursor, compute: (value: Sca
 }
 
 /** An operation on the values that stand at the same place of two arrays. */
-export function mappedPair(left: Operand, right: Operand, { place, dyadic }: { place: EvalCursor; dyadic: Dyadic }): Operand {
+export function mappedPair(
+  left: Operand,
+  right: Operand,
+  { place, dyadic }: { place: EvalCursor; dyadic: Dyadic },
+): Operand {
   const [a, b] = [asArray(left, place), asArray(right, place)];
   if (!(a instanceof Matrix) && !(b instanceof Matrix)) return dyadic(a, b);
   const shapes = [a, b].filter((operand) => operand instanceof Matrix);

@@ -3,7 +3,10 @@ import { compareScalars, FormulaError, SerialDate, toNumber, type Scalar } from 
 /** An operator between two values. */
 export type Dyadic = (left: Scalar, right: Scalar) => Scalar;
 
-/** An operator between two numbers. With `dates`, a date plus or minus a number is a date; between two dates it is a number. */
+/**
+ * An operator between two numbers. With `dates`, a date plus or minus a number is a date; between two dates it is a
+ * number.
+ */
 export function arithmetic(compute: (a: number, b: number) => number | FormulaError, dates?: 'dates'): Dyadic {
   return (left, right) => {
     const a = toNumber(left);

@@ -42,7 +42,8 @@ test('formulas read other sheets of the workspace by name, and follow them when 
       look: { bold: true },
     },
   ]);
-  const matched = () => [0, 1, 2].filter((row) => evaluation.activeRules[0]!.outcomeAt(0, sheet.findSlot(`r${row}`)!) === 0);
+  const matched = () =>
+    [0, 1, 2].filter((row) => evaluation.activeRules[0]!.outcomeAt(0, sheet.findSlot(`r${row}`)!) === 0);
   expect(matched()).toEqual([0, 1]);
   other.apply({ kind: 'set-cells', cells: [{ row: other.rowId(1), field: other.fields[1]!.id, input: '1' }] });
   evaluation.otherSheetChanged();
@@ -61,8 +62,18 @@ test('a named range stands for its cells, whatever the case, wins over a label, 
   enter(sheet, ['=Limit*2', '=SUM(limits)', '=Two']);
   const evaluation = new Evaluation(sheet, {});
   expect(shownIn(sheet).slice(0, 2)).toEqual(['#NAME?', '#NAME?']);
-  const name = (text: string, refersTo: string) => ({ id: text.toLowerCase(), kind: 'name' as const, name: text, refersTo });
-  evaluation.follow(sheet.apply({ kind: 'put-parts', parts: [name('Limit', '=$C$2'), name('Limits', '=$C$2:$C$3'), name('Two', '=$C$2')] }).effects);
+  const name = (text: string, refersTo: string) => ({
+    id: text.toLowerCase(),
+    kind: 'name' as const,
+    name: text,
+    refersTo,
+  });
+  evaluation.follow(
+    sheet.apply({
+      kind: 'put-parts',
+      parts: [name('Limit', '=$C$2'), name('Limits', '=$C$2:$C$3'), name('Two', '=$C$2')],
+    }).effects,
+  );
   // Beside 5 stands 2026-03-08, day 46,089 since 1899-12-30.
   expect(shownIn(sheet)).toEqual(['10', '46094', '5']);
   const limit = { row: 'r0', field: 'f3', input: '7' };

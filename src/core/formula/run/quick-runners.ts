@@ -6,8 +6,9 @@ import type { BoundReference, EvalCursor } from '../values/place';
 import type { BinaryOperator } from '../syntax/formula-tree';
 
 /*
- * Quick ways for the commonest parts of formulas: they read the typed arrays of columns, make no objects, and give up (NaN,
- * or -1) where a value is not plainly what they are for; the caller then goes the slow way, which knows everything.
+ * Quick ways for the commonest parts of formulas: they read the typed arrays of columns, make no objects, and give up
+ * (NaN, or -1) where a value is not plainly what they are for; the caller then goes the slow way, which knows
+ * everything.
  */
 
 /** The value as a plain number; NaN for anything else. */
@@ -73,7 +74,10 @@ export const QUICK_COMPARISON: Partial<Record<BinaryOperator, (a: QuickNumber, b
   },
 };
 
-/** Whether the text in a single cell is a given one, case aside: found once a distinct content of the column. For one row, and for many. */
+/**
+ * Whether the text in a single cell is a given one, case aside: found once a distinct content of the column. For one
+ * row, and for many.
+ */
 export class TextEquality {
   private readonly wanted: string;
   private store: Column | undefined;

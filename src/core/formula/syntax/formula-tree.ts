@@ -19,8 +19,9 @@ export interface CellRef {
 }
 
 /**
- * One end of a reference as it is kept in a sheet: by the ids of field and row, so that it follows them wherever they go.
- * No row means the row of the formula itself (`same`), every row (`all`) or all rows of records (`records`); no field means every field.
+ * One end of a reference as it is kept in a sheet: by the ids of field and row, so that it follows them wherever they
+ * go. No row means the row of the formula itself (`same`), every row (`all`) or all rows of records (`records`); no
+ * field means every field.
  */
 export interface KeptRef {
   readonly field: { readonly id: string; readonly absolute: boolean } | null;
@@ -30,7 +31,11 @@ export interface KeptRef {
 }
 
 /** A reference: one cell, or a range between two corners. */
-export type ReferenceNode = TextSpan & { readonly kind: 'reference'; readonly sheet: string | null; readonly ends: readonly (CellRef | KeptRef)[] };
+export type ReferenceNode = TextSpan & {
+  readonly kind: 'reference';
+  readonly sheet: string | null;
+  readonly ends: readonly (CellRef | KeptRef)[];
+};
 
 export type BinaryOperator = ':' | '!' | '~' | '^' | '*' | '/' | '+' | '-' | '&' | '=' | '<>' | '<' | '<=' | '>' | '>=';
 
@@ -44,7 +49,12 @@ export type FormulaNode =
   | (TextSpan & { readonly kind: 'array'; readonly rows: readonly (readonly FormulaNode[])[] })
   | (TextSpan & { readonly kind: 'prefix'; readonly operator: '-' | '+'; readonly operand: FormulaNode })
   | (TextSpan & { readonly kind: 'percent'; readonly operand: FormulaNode })
-  | (TextSpan & { readonly kind: 'binary'; readonly operator: BinaryOperator; readonly left: FormulaNode; readonly right: FormulaNode })
+  | (TextSpan & {
+      readonly kind: 'binary';
+      readonly operator: BinaryOperator;
+      readonly left: FormulaNode;
+      readonly right: FormulaNode;
+    })
   | (TextSpan & { readonly kind: 'call'; readonly name: string; readonly args: readonly FormulaNode[] })
   | (TextSpan & { readonly kind: 'group'; readonly inner: FormulaNode })
   /** An argument that was left out, or what could not be read. */

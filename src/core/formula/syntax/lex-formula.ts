@@ -29,7 +29,10 @@ const SIGN = /<=|>=|<>|[-+*/^&=<>%:!~(){};,|[\].$]/y;
 /** References as a sheet keeps them stand between these brackets, which nobody types: see kept-reference.ts. */
 const KEPT = /⟦(\$?)([^$~⟧]*)(?:~(\$?)([^⟧]*))?⟧/y;
 
-/** Cuts a formula (with or without its `=`) into tokens; the first character that fits nowhere ends the list with a diagnostic. */
+/**
+ * Cuts a formula (with or without its `=`) into tokens; the first character that fits nowhere ends the list with a
+ * diagnostic.
+ */
 export function lexFormula(text: string): { tokens: readonly Token[]; diagnostic: Diagnostic | null } {
   const tokens: Token[] = [];
   let at = /^=/.test(text) ? 1 : 0;
@@ -63,8 +66,13 @@ function tokenAt(text: string, from: number): Token | undefined {
   if ((found = match(KEPT))) return { kind: 'kept', ref: keptRef(found), ...span(found) };
   if ((found = match(CELL))) return { kind: 'cell', ref: cellRef(found), ...span(found) };
   if ((found = match(HALF_COLUMN)))
-    return { kind: 'half', ref: { column: { at: columnNumber(found[1]!), absolute: true }, row: null }, ...span(found) };
-  if ((found = match(HALF_ROW))) return { kind: 'half', ref: { column: null, row: { at: Number(found[1]) - 1, absolute: true } }, ...span(found) };
+    return {
+      kind: 'half',
+      ref: { column: { at: columnNumber(found[1]!), absolute: true }, row: null },
+      ...span(found),
+    };
+  if ((found = match(HALF_ROW)))
+    return { kind: 'half', ref: { column: null, row: { at: Number(found[1]) - 1, absolute: true } }, ...span(found) };
   if ((found = match(WORD))) return { kind: 'word', word: found[0], ...span(found) };
   const error = ERROR_WORDS.find((word) => text.slice(from, from + word.length).toUpperCase() === word);
   if (error) return { kind: 'error', word: error, from, to: from + error.length };
@@ -89,6 +97,8 @@ function keptRef([, fieldMark, name, rowMark, row]: RegExpExecArray): KeptRef {
 function misfit(text: string, at: number): Diagnostic {
   const character = String.fromCodePoint(text.codePointAt(at)!);
   const message =
-    character === '"' ? `the text that begins at character ${at + 1} is never closed` : `"${character}" at character ${at + 1} means nothing here`;
+    character === '"'
+      ? `the text that begins at character ${at + 1} is never closed`
+      : `"${character}" at character ${at + 1} means nothing here`;
   return { code: 'unexpected', from: at, to: at + character.length, message };
 }

@@ -26,7 +26,8 @@ function grouped(node: FormulaNode): string {
   }
 }
 
-// Precedence of ISO/IEC 26300-4, 5.5 (from memory): reference operators, prefix, percent, power, product, sum, text, comparison.
+// Precedence of ISO/IEC 26300-4, 5.5 (from memory): reference operators, prefix, percent, power, product, sum, text,
+// comparison.
 test.each([
   ['=-2^2', '((-2) ^ 2)'],
   ['=2^3^2', '((2 ^ 3) ^ 2)'],
@@ -74,7 +75,9 @@ const coordinate = fc.record({ at: fc.integer({ min: 0, max: 700 }), absolute: f
 const cell = fc.record({ column: coordinate, row: coordinate });
 const span = { from: 0, to: 0 };
 const leaf: fc.Arbitrary<FormulaNode> = fc.oneof(
-  fc.double({ min: 0, max: 1e9, noNaN: true }).map((value) => ({ ...span, kind: 'number' as const, value: Number(value.toPrecision(12)) })),
+  fc
+    .double({ min: 0, max: 1e9, noNaN: true })
+    .map((value) => ({ ...span, kind: 'number' as const, value: Number(value.toPrecision(12)) })),
   fc.string().map((value) => ({ ...span, kind: 'text' as const, value })),
   fc.boolean().map((value) => ({ ...span, kind: 'logical' as const, value })),
   fc
@@ -86,7 +89,9 @@ const leaf: fc.Arbitrary<FormulaNode> = fc.oneof(
       ),
     })
     .map((reference) => ({ ...span, kind: 'reference' as const, ...reference })),
-  fc.constantFrom("Dissolved oxygen (it's)", 'pH').map((name) => ({ ...span, kind: 'name' as const, name, quoted: true })),
+  fc
+    .constantFrom("Dissolved oxygen (it's)", 'pH')
+    .map((name) => ({ ...span, kind: 'name' as const, name, quoted: true })),
 );
 const { node: anyTree } = fc.letrec<{ node: FormulaNode }>((tie) => ({
   node: fc.oneof(
@@ -95,7 +100,11 @@ const { node: anyTree } = fc.letrec<{ node: FormulaNode }>((tie) => ({
     tie('node').map((inner): FormulaNode => ({ ...span, kind: 'group', inner })),
     fc.array(tie('node'), { maxLength: 3 }).map((args): FormulaNode => ({ ...span, kind: 'call', name: 'SUM', args })),
     fc
-      .record({ operator: fc.constantFrom<BinaryOperator>('+', '*', '^', '&', '<=', '<>'), left: tie('node'), right: tie('node') })
+      .record({
+        operator: fc.constantFrom<BinaryOperator>('+', '*', '^', '&', '<=', '<>'),
+        left: tie('node'),
+        right: tie('node'),
+      })
       .map(({ operator, left, right }): FormulaNode => {
         const bracketed = (inner: FormulaNode): FormulaNode => ({ ...span, kind: 'group', inner });
         return { ...span, kind: 'binary', operator, left: bracketed(left), right: bracketed(right) };
@@ -118,10 +127,13 @@ test('a tree that is printed and read is the same tree', () => {
 
 test('no text makes the parser throw', () => {
   fc.assert(
-    fc.property(fc.oneof(fc.string({ unit: 'grapheme' }), fc.stringMatching(/^=[A-C1-3$':;,.(){}|<>=+%&~!"# -]{0,40}$/)), (text) => {
-      const { tree, diagnostics } = parseFormula(text);
-      expect(tree.kind === 'missing').toBe(diagnostics.length > 0);
-    }),
+    fc.property(
+      fc.oneof(fc.string({ unit: 'grapheme' }), fc.stringMatching(/^=[A-C1-3$':;,.(){}|<>=+%&~!"# -]{0,40}$/)),
+      (text) => {
+        const { tree, diagnostics } = parseFormula(text);
+        expect(tree.kind === 'missing').toBe(diagnostics.length > 0);
+      },
+    ),
     { numRuns: 3000 },
   );
 });
@@ -132,10 +144,15 @@ test.each([
   ['="B2"&B2', [0, -1], '="B2"&B1'],
   ['=B:B+2:2', [1, 1], '=C:C+3:3'],
   ['=B2+', [1, 1], '=B2+'],
-] as const)('%s copied by %j is %s', (text, [columns, rows], shifted) => expect(shiftFormula(text, columns, rows)).toBe(shifted));
+] as const)('%s copied by %j is %s', (text, [columns, rows], shifted) =>
+  expect(shiftFormula(text, columns, rows)).toBe(shifted),
+);
 
-test.each(['{', '(', '-', 'SUM(', 'IF(1;', '{1;'])('“%s” a thousand times over is too deep, and no fault of the program', (piece) => {
-  const { tree, diagnostics } = parseFormula(`=${piece.repeat(1000)}`);
-  expect(tree).toBeDefined();
-  expect(diagnostics).toHaveLength(1);
-});
+test.each(['{', '(', '-', 'SUM(', 'IF(1;', '{1;'])(
+  '“%s” a thousand times over is too deep, and no fault of the program',
+  (piece) => {
+    const { tree, diagnostics } = parseFormula(`=${piece.repeat(1000)}`);
+    expect(tree).toBeDefined();
+    expect(diagnostics).toHaveLength(1);
+  },
+);

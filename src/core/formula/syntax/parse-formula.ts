@@ -1,4 +1,12 @@
-import type { BinaryOperator, CellRef, Diagnostic, FormulaNode, KeptRef, ReferenceNode, TextSpan } from './formula-tree';
+import type {
+  BinaryOperator,
+  CellRef,
+  Diagnostic,
+  FormulaNode,
+  KeptRef,
+  ReferenceNode,
+  TextSpan,
+} from './formula-tree';
 import { columnNumber } from '../../sheet/address';
 import { lexFormula, type Token } from './lex-formula';
 
@@ -15,7 +23,13 @@ export interface ParsedFormula {
 }
 
 /** Binary operators below the reference operators, loosest first. All group from the left. */
-const LEVELS: readonly (readonly BinaryOperator[])[] = [['=', '<>', '<', '<=', '>', '>='], ['&'], ['+', '-'], ['*', '/'], ['^']];
+const LEVELS: readonly (readonly BinaryOperator[])[] = [
+  ['=', '<>', '<', '<=', '>', '>='],
+  ['&'],
+  ['+', '-'],
+  ['*', '/'],
+  ['^'],
+];
 
 /**
  * Reads a formula of the language of ISO/IEC 26300, part 4 (OpenFormula). Always gives a tree; what cannot be read is a
@@ -38,7 +52,8 @@ export function parseFormula(text: string): ParsedFormula {
 }
 
 /** References that a sheet keeps are longer than what was typed for them; each counts as two characters. */
-const lengthAsTyped = (text: string): number => (text.includes('⟦') ? text.replace(/⟦[^⟧]*⟧/g, 'A1').length : text.length);
+const lengthAsTyped = (text: string): number =>
+  text.includes('⟦') ? text.replace(/⟦[^⟧]*⟧/g, 'A1').length : text.length;
 
 const unread = (text: string, diagnostic: Diagnostic): ParsedFormula => ({
   tree: { kind: 'missing', from: 0, to: text.length },
@@ -81,7 +96,10 @@ class Parser {
 
   private stop(expected: string): never {
     const { from, to, kind } = this.next;
-    const message = kind === 'end' ? `expected ${expected} at the end, character ${from + 1}` : `expected ${expected} at character ${from + 1}`;
+    const message =
+      kind === 'end'
+        ? `expected ${expected} at the end, character ${from + 1}`
+        : `expected ${expected} at character ${from + 1}`;
     throw new Stop({ code: 'unexpected', from, to, message });
   }
 
@@ -99,7 +117,12 @@ class Parser {
   private countOperator(): void {
     if (++this.operators <= MAX_OPERATORS) return;
     const { from, to } = this.next;
-    throw new Stop({ code: 'too-deep', from, to, message: `there are more than ${MAX_OPERATORS} operators, at character ${from + 1}` });
+    throw new Stop({
+      code: 'too-deep',
+      from,
+      to,
+      message: `there are more than ${MAX_OPERATORS} operators, at character ${from + 1}`,
+    });
   }
 
   private expression(level = 0): FormulaNode {
@@ -201,7 +224,8 @@ class Parser {
 
   private argument(): FormulaNode {
     const { next } = this;
-    if (next.kind === 'sign' && [';', ',', ')'].includes(next.sign)) return { kind: 'missing', from: next.from, to: next.from };
+    if (next.kind === 'sign' && [';', ',', ')'].includes(next.sign))
+      return { kind: 'missing', from: next.from, to: next.from };
     return this.expression();
   }
 
@@ -244,7 +268,10 @@ class Parser {
     return undefined;
   }
 
-  /** One corner, or two of the same form. A cell may also be joined to something else by the range operator: then it stands alone. */
+  /**
+   * One corner, or two of the same form. A cell may also be joined to something else by the range operator: then it
+   * stands alone.
+   */
   private corners(onSheet: boolean): (CellRef | KeptRef)[] | undefined {
     const first = this.corner();
     if (!first) return undefined;
@@ -257,7 +284,10 @@ class Parser {
         return [first, next.ref];
       }
       const second = this.corner();
-      const isLike = second && (second.column === null) === (first.column === null) && (second.row === null) === (first.row === null);
+      const isLike =
+        second &&
+        (second.column === null) === (first.column === null) &&
+        (second.row === null) === (first.row === null);
       if (isLike) return [first, second];
     }
     this.at = alone;

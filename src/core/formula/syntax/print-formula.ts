@@ -1,7 +1,15 @@
 import { columnLetters } from '../../sheet/address';
 import { numberText } from '../../values/number-text';
 import type { ErrorWord } from '../../values/cell-value';
-import { isKept, type BinaryOperator, type CellRef, type FormulaNode, type KeptRef, type NodeOf, type ReferenceNode } from './formula-tree';
+import {
+  isKept,
+  type BinaryOperator,
+  type CellRef,
+  type FormulaNode,
+  type KeptRef,
+  type NodeOf,
+  type ReferenceNode,
+} from './formula-tree';
 
 /** How a language of formulas writes what is written in several ways. */
 export interface FormulaDialect {
@@ -32,7 +40,10 @@ const OURS: FormulaDialect = {
   betweenRows: '|',
 };
 
-/** A tree as formula text, with its `=`: reading it gives the same tree again. `dialect` is what is written otherwise than here. */
+/**
+ * A tree as formula text, with its `=`: reading it gives the same tree again. `dialect` is what is written otherwise
+ * than here.
+ */
 export function printFormula(tree: FormulaNode, dialect: Partial<FormulaDialect> = {}): string {
   const to = { ...OURS, ...dialect };
   const print = (node: FormulaNode): string => {
@@ -72,19 +83,32 @@ export const quotedName = (name: string): string => `'${name.replaceAll("'", "''
 
 /** A reference as it is written: `B4`, `$B$4:C9`, `B:B`, `$'Sampling kit'.B4`. */
 export function referenceText({ sheet, ends }: ReferenceNode): string {
-  return (sheet === null ? '' : `$${quotedName(sheet)}.`) + ends.map((end) => (isKept(end) ? keptText(end) : cornerText(end))).join(':');
+  return (
+    (sheet === null ? '' : `$${quotedName(sheet)}.`) +
+    ends.map((end) => (isKept(end) ? keptText(end) : cornerText(end))).join(':')
+  );
 }
 
 const mark = (absolute: boolean): string => (absolute ? '$' : '');
 
 /** A corner as it is written. */
 export function cornerText({ column, row }: CellRef): string {
-  return (column ? mark(column.absolute) + columnLetters(column.at) : '') + (row ? mark(row.absolute) + (row.at + 1) : '');
+  return (
+    (column ? mark(column.absolute) + columnLetters(column.at) : '') + (row ? mark(row.absolute) + (row.at + 1) : '')
+  );
 }
 
 /** A corner as a sheet keeps it. */
 export function keptText({ field, row, isLabel }: KeptRef): string {
   const rowPart =
-    row === 'records' ? '~*' : row === 'same' ? (isLabel ? '~@' : '') : typeof row === 'string' ? '~' : `~${mark(row.absolute)}${row.id}`;
+    row === 'records'
+      ? '~*'
+      : row === 'same'
+        ? isLabel
+          ? '~@'
+          : ''
+        : typeof row === 'string'
+          ? '~'
+          : `~${mark(row.absolute)}${row.id}`;
   return `⟦${field ? mark(field.absolute) + field.id : ''}${rowPart}⟧`;
 }

@@ -7,7 +7,10 @@ export function referencesOf(tree: FormulaNode): ReferenceNode[] {
   return tree.kind === 'reference' ? [tree] : partsOf(tree).flatMap(referencesOf);
 }
 
-/** The formula with each reference replaced by other text, and everything else as it was typed. One that cannot be read stays as it is. */
+/**
+ * The formula with each reference replaced by other text, and everything else as it was typed. One that cannot be read
+ * stays as it is.
+ */
 export function rewriteReferences(formula: string, replace: (node: ReferenceNode) => string): string {
   const { tree, diagnostics } = parseFormula(formula);
   if (diagnostics.length) return formula;

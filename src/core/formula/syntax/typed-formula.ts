@@ -46,7 +46,10 @@ export function wantsReference(text: string, caret: number): boolean {
 }
 
 /** The word that ends at a position and may be completed: a function, a label or a name; in quotes, a label. */
-export function wordBefore(text: string, caret: number): { readonly from: number; readonly word: string; readonly isQuoted: boolean } | null {
+export function wordBefore(
+  text: string,
+  caret: number,
+): { readonly from: number; readonly word: string; readonly isQuoted: boolean } | null {
   if (!isFormulaInput(text)) return null;
   const before = text.slice(0, caret);
   const quoted = /^=(?:[^"']|"[^"]*"|'[^']*')*'([^']*)$/.exec(before);
@@ -56,7 +59,10 @@ export function wordBefore(text: string, caret: number): { readonly from: number
   return word === undefined || isInText ? null : { from: caret - word.length, word, isQuoted: false };
 }
 
-/** Steps the reference at a position through its anchorings: A1, $A$1, A$1, $A1, and A1 again; of a range both corners alike. */
+/**
+ * Steps the reference at a position through its anchorings: A1, $A$1, A$1, $A1, and A1 again; of a range both corners
+ * alike.
+ */
 export function stepAnchors(text: string, caret: number): (TextSpan & { readonly insert: string }) | null {
   const { tokens } = lexFormula(text);
   for (let at = 0; at < tokens.length; at++) {
@@ -103,7 +109,8 @@ function endOfRange(tokens: readonly Token[], at: number): Token | undefined {
 /** A whole column or row as one end of a range. */
 function halfOf(token: Token): CellRef | undefined {
   if (token.kind === 'half') return token.ref;
-  if (token.kind === 'number' && /^[1-9]\d*$/.test(token.text)) return { column: null, row: { at: token.value - 1, absolute: false } };
+  if (token.kind === 'number' && /^[1-9]\d*$/.test(token.text))
+    return { column: null, row: { at: token.value - 1, absolute: false } };
   const isColumn = token.kind === 'word' && /^[A-Za-z]{1,3}$/.test(token.word);
   return isColumn ? { column: { at: columnNumber(token.word), absolute: false }, row: null } : undefined;
 }
@@ -117,7 +124,9 @@ function areaOf(from: Token, to: Token, sheet: Surroundings): CellRange | undefi
   const named = from.kind === 'word' ? sheet.names.find(({ name }) => foldText(name) === word) : undefined;
   if (named) return parseRanges(named.refersTo.replace(/^=/, '').replaceAll('$', ''))?.[0];
   const column = sheet.labels.findIndex((label) => foldText(label) === word);
-  return column < 0 ? undefined : { left: column, right: column, top: sheet.firstRecord, bottom: Math.max(0, sheet.rowCount - 1) };
+  return column < 0
+    ? undefined
+    : { left: column, right: column, top: sheet.firstRecord, bottom: Math.max(0, sheet.rowCount - 1) };
 }
 
 function between(one: CellRef, other: CellRef, { labels, rowCount }: Surroundings): CellRange {

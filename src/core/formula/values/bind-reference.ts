@@ -12,7 +12,10 @@ interface Corner {
   readonly row: Coordinate | null;
 }
 
-/** Where a formula was written, so that relative references move with the cell it is judged for. Without it references mean the cells they name. */
+/**
+ * Where a formula was written, so that relative references move with the cell it is judged for. Without it references
+ * mean the cells they name.
+ */
 export type WrittenAt = { readonly column: number; readonly position: number } | undefined;
 
 /** Makes a reference ready for a sheet. One to a sheet that does not exist is `#REF!`. */
@@ -41,7 +44,12 @@ export function bindReference(node: ReferenceNode, context: FormulaContext, writ
   };
 }
 
-const GONE: BoundReference = { areaAt: () => FormulaError.reference, scalarAt: () => FormulaError.reference, cell: undefined, isFixed: true };
+const GONE: BoundReference = {
+  areaAt: () => FormulaError.reference,
+  scalarAt: () => FormulaError.reference,
+  cell: undefined,
+  isFixed: true,
+};
 /** All records of a field, from the first to the last: what a label stands for where cells are wanted. */
 function recordsOf({ field }: KeptRef, sheet: Sheet): BoundReference {
   const areaAt = (): Area | FormulaError => {
@@ -60,7 +68,11 @@ const NO_SLOT = -1;
 /** Slot of a row that was removed or lies above the first. */
 const GONE_SLOT = -2;
 
-function singleCell(end: CellRef | KeptRef, corner: Corner, { sheet, writtenAt }: { sheet: Sheet; writtenAt: WrittenAt }): BoundCell {
+function singleCell(
+  end: CellRef | KeptRef,
+  corner: Corner,
+  { sheet, writtenAt }: { sheet: Sheet; writtenAt: WrittenAt },
+): BoundCell {
   if (isKept(end)) {
     const column = end.field ? sheet.findColumn(end.field.id) : undefined;
     const store = column === undefined ? undefined : sheet.columns[column];
@@ -68,7 +80,10 @@ function singleCell(end: CellRef | KeptRef, corner: Corner, { sheet, writtenAt }
     return {
       store,
       row: row === 'same' ? 'same' : 'fixed',
-      slotAt: row === 'same' ? (place) => place.slot : () => (typeof row === 'object' ? (sheet.findSlot(row.id) ?? GONE_SLOT) : GONE_SLOT),
+      slotAt:
+        row === 'same'
+          ? (place) => place.slot
+          : () => (typeof row === 'object' ? (sheet.findSlot(row.id) ?? GONE_SLOT) : GONE_SLOT),
     };
   }
   const isFixedColumn = writtenAt === undefined || end.column!.absolute;
@@ -128,6 +143,12 @@ function areaBetween(sheet: Sheet, [one, other]: readonly [Corner, Corner], plac
   const right = other.column ? other.column(place) : Math.max(0, sheet.fields.length - 1);
   const top = one.row ? one.row(place) : 0;
   const bottom = other.row ? other.row(place) : Math.max(0, sheet.rowCount - 1);
-  if (left === undefined || right === undefined || top === undefined || bottom === undefined) return FormulaError.reference;
-  return new Area(sheet, { left: Math.min(left, right), top: Math.min(top, bottom), right: Math.max(left, right), bottom: Math.max(top, bottom) });
+  if (left === undefined || right === undefined || top === undefined || bottom === undefined)
+    return FormulaError.reference;
+  return new Area(sheet, {
+    left: Math.min(left, right),
+    top: Math.min(top, bottom),
+    right: Math.max(left, right),
+    bottom: Math.max(top, bottom),
+  });
 }

@@ -7,7 +7,9 @@ import { readDate } from '../../values/read-date';
 import { numberText } from '../../values/number-text';
 import { readNumber } from '../../values/read-number';
 
-/** An error as a value of the formula language. One object for each word, so that errors can be compared by identity. */
+/**
+ * An error as a value of the formula language. One object for each word, so that errors can be compared by identity.
+ */
 export class FormulaError {
   private constructor(readonly word: ErrorWord) {}
   static readonly na = new FormulaError('#N/A');
@@ -90,7 +92,8 @@ export class Matrix {
 /** What an expression may give. */
 export type Operand = Scalar | Area | AreaList | Matrix;
 
-export const isScalar = (value: Operand): value is Scalar => !(value instanceof Area || value instanceof AreaList || value instanceof Matrix);
+export const isScalar = (value: Operand): value is Scalar =>
+  !(value instanceof Area || value instanceof AreaList || value instanceof Matrix);
 
 /** The value as a number: a blank is 0, text that reads as a number is converted. */
 export function toNumber(value: Scalar): number | FormulaError {
@@ -136,7 +139,10 @@ export const finite = (value: number): number | FormulaError => (Number.isFinite
  */
 export const settled = (value: number): number => (Number.isFinite(value) ? Number(value.toPrecision(15)) : value);
 
-/** How two values compare: negative, 0 or positive. Numbers come before texts, texts before logicals; a blank is like the other's nothing. Neither may be an error. */
+/**
+ * How two values compare: negative, 0 or positive. Numbers come before texts, texts before logicals; a blank is like
+ * the other's nothing. Neither may be an error.
+ */
 export function compareScalars(one: Scalar, other: Scalar): number {
   if (typeof one === 'number' && typeof other === 'number') return one - other;
   const [left, right] = [plain(one, other), plain(other, one)];
@@ -158,7 +164,9 @@ export function compareTexts(one: string, other: string): number {
   return a.length - b.length;
 }
 
-/** UTF-16 code units in the order of the code points that they begin: halves of pairs after all others (RFC 2781, 2.1). */
+/**
+ * UTF-16 code units in the order of the code points that they begin: halves of pairs after all others (RFC 2781, 2.1).
+ */
 const inOrder = (unit: number): number => (unit >= 0xd800 && unit < 0xe000 ? unit + 0x10000 : unit);
 
 function plain(value: Scalar, beside: Scalar): number | string | boolean {
@@ -166,4 +174,5 @@ function plain(value: Scalar, beside: Scalar): number | string | boolean {
   return value instanceof SerialDate ? value.serial : (value as number | string | boolean);
 }
 
-const rank = (value: number | string | boolean): number => (typeof value === 'number' ? 0 : typeof value === 'string' ? 1 : 2);
+const rank = (value: number | string | boolean): number =>
+  typeof value === 'number' ? 0 : typeof value === 'string' ? 1 : 2;

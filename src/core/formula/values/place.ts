@@ -8,7 +8,9 @@ export interface FormulaContext {
   readonly sheet: Sheet;
   /** This moment as a serial date and time of day, in the sheet's time zone. */
   now: number;
-  /** Moved on whenever a cell changes: what was worked out in one epoch holds to its end. Without it nothing is kept. */
+  /**
+   * Moved on whenever a cell changes: what was worked out in one epoch holds to its end. Without it nothing is kept.
+   */
   epoch?: number;
   /** What the sheet's formulas and rules may do, and have done. */
   readonly work: WorkMeter;
@@ -20,7 +22,10 @@ export interface FormulaContext {
   demand?(area: Area): void;
 }
 
-/** Where a formula is being evaluated: the cell it stands in or is judged for. One object is used for many cells in turn. */
+/**
+ * Where a formula is being evaluated: the cell it stands in or is judged for. One object is used for many cells in
+ * turn.
+ */
 export interface EvalCursor {
   readonly context: FormulaContext;
   /** The references of the formula, in order of writing. */
@@ -38,7 +43,9 @@ export interface BoundReference {
   areaAt(place: EvalCursor): Area | FormulaError;
   /** The value, where the reference is one cell: quicker than its area. */
   scalarAt(place: EvalCursor): Scalar;
-  /** The column and slot of a single cell, for reading numbers directly; undefined where it is more, elsewhere or gone. */
+  /**
+   * The column and slot of a single cell, for reading numbers directly; undefined where it is more, elsewhere or gone.
+   */
   readonly cell: BoundCell | undefined;
   /** True where it refers to the same cells from every place. */
   readonly isFixed: boolean;
@@ -63,7 +70,10 @@ export function positionAt(place: EvalCursor): number {
   return Math.max(0, place.position);
 }
 
-/** Counts values before they are read or made. Throws TooMuchWork where the formula, or all of the sheet, goes beyond its budget. */
+/**
+ * Counts values before they are read or made. Throws TooMuchWork where the formula, or all of the sheet, goes beyond
+ * its budget.
+ */
 export function spend(place: EvalCursor, count: number): void {
   spendAgain(place, count);
   place.context.work.spend(count);

@@ -15,7 +15,13 @@ export function readCell(column: Column, slot: number): Scalar {
       return column.hasEmptyText(slot) ? '' : null;
   }
   const value = column.valueAt(slot);
-  return value.kind === 'text' ? value.text : value.kind === 'logical' ? value.logical : value.kind === 'error' ? FormulaError.of(value.error) : null;
+  return value.kind === 'text'
+    ? value.text
+    : value.kind === 'logical'
+      ? value.logical
+      : value.kind === 'error'
+        ? FormulaError.of(value.error)
+        : null;
 }
 
 /** The value of a cell by position; beyond the sheet there are blanks. */
@@ -32,7 +38,8 @@ export function toMatrix(operand: Operand, place: EvalCursor): Matrix | FormulaE
   if (!(operand instanceof Area)) return new Matrix(1, 1, [operand]);
   spendMade(place, operand.rows * operand.columns);
   const values: Scalar[] = [];
-  for (let row = 0; row < operand.rows; row++) for (let column = 0; column < operand.columns; column++) values.push(readAt(operand, row, column));
+  for (let row = 0; row < operand.rows; row++)
+    for (let column = 0; column < operand.columns; column++) values.push(readAt(operand, row, column));
   return new Matrix(operand.rows, operand.columns, values);
 }
 
@@ -42,7 +49,8 @@ export function toMatrix(operand: Operand, place: EvalCursor): Matrix | FormulaE
 export function toScalar(operand: Operand, place: EvalCursor): Scalar {
   if (isScalar(operand)) return operand;
   if (operand instanceof Matrix) return operand.values[0] ?? null;
-  if (operand instanceof AreaList) return operand.areas.length === 1 ? toScalar(operand.areas[0]!, place) : FormulaError.value;
+  if (operand instanceof AreaList)
+    return operand.areas.length === 1 ? toScalar(operand.areas[0]!, place) : FormulaError.value;
   if (operand.rows === 1 && operand.columns === 1) return readAt(operand, 0, 0);
   const row = operand.rows === 1 ? 0 : positionAt(place) - operand.top;
   const column = operand.columns === 1 ? 0 : place.column - operand.left;
@@ -51,7 +59,11 @@ export function toScalar(operand: Operand, place: EvalCursor): Scalar {
 }
 
 /** Calls `visit` with every value of an operand, blanks included; stops early where it gives an error. */
-export function forEachValue(operand: Operand, place: EvalCursor, visit: (value: Scalar) => FormulaError | void): FormulaError | undefined {
+export function forEachValue(
+  operand: Operand,
+  place: EvalCursor,
+  visit: (value: Scalar) => FormulaError | void,
+): FormulaError | undefined {
   if (operand instanceof AreaList) {
     for (const area of operand.areas) {
       const error = forEachValue(area, place, visit);

@@ -2,8 +2,12 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { readWildcards } from './wildcards';
 
-const pattern = fc.array(fc.constantFrom('a', 'b', '*', '?', '~*', '~?', '~~', '.', '~'), { maxLength: 7 }).map((parts) => parts.join(''));
-const text = fc.array(fc.constantFrom('a', 'b', '*', '?', '~', '.', '😀'), { maxLength: 12 }).map((parts) => parts.join(''));
+const pattern = fc
+  .array(fc.constantFrom('a', 'b', '*', '?', '~*', '~?', '~~', '.', '~'), { maxLength: 7 })
+  .map((parts) => parts.join(''));
+const text = fc
+  .array(fc.constantFrom('a', 'b', '*', '?', '~', '.', '😀'), { maxLength: 12 })
+  .map((parts) => parts.join(''));
 
 /** The same pattern as a regular expression, which goes back as often as it must. */
 function expression(wildcards: string): string {

@@ -11,8 +11,9 @@ type Segment = readonly (string | null)[];
 const MAX_WITH_GAPS = 64;
 
 /**
- * A pattern in which `*` stands for any letters, `?` for one, and `~` before them for themselves (common practice), case aside.
- * `*` divides it into segments, and each is looked for once after the one before: what begins as early as it can leaves the most to the next.
+ * A pattern in which `*` stands for any letters, `?` for one, and `~` before them for themselves (common practice),
+ * case aside. `*` divides it into segments, and each is looked for once after the one before: what begins as early as
+ * it can leaves the most to the next.
  */
 export interface Wildcards {
   /** True for texts that are the pattern as a whole. */
@@ -23,7 +24,8 @@ export interface Wildcards {
 
 export function readWildcards(pattern: string): Wildcards {
   const segments = segmentsOf(foldCase(pattern));
-  if (segments.some((segment) => segment.length > MAX_WITH_GAPS && hasGaps(segment))) return { matches: () => false, find: () => -1 };
+  if (segments.some((segment) => segment.length > MAX_WITH_GAPS && hasGaps(segment)))
+    return { matches: () => false, find: () => -1 };
   return {
     matches: (text) => matchesWhole(Array.from(foldCase(text)), segments),
     find: (text, from) => findFirst(Array.from(foldCase(text)), segments, from),
@@ -47,7 +49,8 @@ const hasGaps = (segment: Segment): boolean => segment.includes(null);
 
 function isAt(letters: readonly string[], segment: Segment, at: number): boolean {
   if (at < 0 || at + segment.length > letters.length) return false;
-  for (let step = 0; step < segment.length; step++) if (segment[step] !== null && segment[step] !== letters[at + step]) return false;
+  for (let step = 0; step < segment.length; step++)
+    if (segment[step] !== null && segment[step] !== letters[at + step]) return false;
   return true;
 }
 

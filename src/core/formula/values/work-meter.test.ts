@@ -14,13 +14,18 @@ function sheetOf(rows: readonly (readonly string[])[]): Sheet {
   const fields = rows[0]!.map((_, at) => newField(`f${at}`, `a${at}`));
   const made = new Sheet(fields);
   rows.forEach((row, at) => {
-    const slot = made.appendRow({ id: `r${at}`, key: `k${String(at).padStart(8, '0')}`, role: at === 0 ? 'header' : 'record' });
+    const slot = made.appendRow({
+      id: `r${at}`,
+      key: `k${String(at).padStart(8, '0')}`,
+      role: at === 0 ? 'header' : 'record',
+    });
     row.forEach((input, column) => made.columns[column]!.set(slot, input));
   });
   return made;
 }
 
-const shownAt = (sheet: Sheet, column: number, position: number): string => sheet.columns[column]!.entryAt(sheet.order[position]!).shown;
+const shownAt = (sheet: Sheet, column: number, position: number): string =>
+  sheet.columns[column]!.entryAt(sheet.order[position]!).shown;
 
 const ruleOf = (formula: string, given: Partial<Rule> = {}): Rule => ({
   id: 'r',

@@ -12,12 +12,21 @@ export interface WorkLimits {
   readonly scheduling: number;
 }
 
-export const WORK_LIMITS: WorkLimits = { formula: 10_000_000, rule: 200_000_000, sheet: 500_000_000, light: 256, scheduling: 50_000_000 };
+export const WORK_LIMITS: WorkLimits = {
+  formula: 10_000_000,
+  rule: 200_000_000,
+  sheet: 500_000_000,
+  light: 256,
+  scheduling: 50_000_000,
+};
 
 /** Characters of a text that count as one value. */
 const CHARACTERS_A_VALUE = 16;
 
-/** An evaluation has used up its budget. `scope` says whose: that of one formula, or of everything that is evaluated together. */
+/**
+ * An evaluation has used up its budget. `scope` says whose: that of one formula, or of everything that is evaluated
+ * together.
+ */
 export class TooMuchWork extends Error {
   constructor(readonly scope: 'formula' | 'whole') {
     super('too much work');
@@ -49,15 +58,15 @@ class Counter {
 }
 
 /**
- * Counts the work of a sheet's formulas, in values read and made, and ends an evaluation beyond its budget by throwing TooMuchWork.
- * It counts work and not time, so that every machine gives the same answer.
+ * Counts the work of a sheet's formulas, in values read and made, and ends an evaluation beyond its budget by throwing
+ * TooMuchWork. It counts work and not time, so that every machine gives the same answer.
  */
 export class WorkMeter extends Counter {
   /** What a single formula may spend now. */
   formulaLimit: number;
   /**
-   * Steps to find which cells to calculate, and in which order. They are counted apart, as they depend on what was calculated before,
-   * and the answer must not.
+   * Steps to find which cells to calculate, and in which order. They are counted apart, as they depend on what was
+   * calculated before, and the answer must not.
    */
   readonly scheduling = new Counter();
 
@@ -66,7 +75,10 @@ export class WorkMeter extends Counter {
     this.formulaLimit = limits.formula;
   }
 
-  /** Counts what was spent since `before` as scheduling: for a run of a formula that is repeated once the cells it needs are calculated. */
+  /**
+   * Counts what was spent since `before` as scheduling: for a run of a formula that is repeated once the cells it needs
+   * are calculated.
+   */
   countAsScheduling(before: number): void {
     const steps = this.spent - before;
     this.spent = before;

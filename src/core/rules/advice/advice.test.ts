@@ -19,7 +19,11 @@ function adviceOn(rows: readonly (readonly string[])[], ...rules: readonly objec
   const evaluation = new Evaluation(sheet, {}, { now: 46_089.6 });
   const keys = generateNKeysBetween(null, null, rules.length);
   read.rules.rules.forEach((rule, at) =>
-    sheet.rules.set(rule.id, { id: rule.id, key: keys[at]!, rule: mapRuleReferences(rule, { field: fieldByLabel(sheet) }) }),
+    sheet.rules.set(rule.id, {
+      id: rule.id,
+      key: keys[at]!,
+      rule: mapRuleReferences(rule, { field: fieldByLabel(sheet) }),
+    }),
   );
   const look = () => {
     const stored = rulesOf(sheet);
@@ -27,7 +31,8 @@ function adviceOn(rows: readonly (readonly string[])[], ...rules: readonly objec
     return advise({ evaluation, stored, saved: {} });
   };
   const repair = (code: string) => {
-    for (const operation of look().find((advice) => advice.code === code)!.repair!) evaluation.follow(sheet.apply(operation).effects);
+    for (const operation of look().find((advice) => advice.code === code)!.repair!)
+      evaluation.follow(sheet.apply(operation).effects);
     return look().map((advice) => advice.code);
   };
   return { advice: look(), codes: look().map(({ code }) => code), repair };
@@ -40,8 +45,16 @@ const fill = (color: string, text?: string) => ({ look: { fill: color, ...(text 
 
 /** Rules that show each code, over rows; those with a repair say nothing of it any more once it is made. */
 const cases: Record<keyof typeof ADVISERS, { rows: string[][]; rules: object[]; mends: boolean }> = {
-  'missing-field': { rows: column('1'), rules: [{ reads: { fields: ['w'] }, when: { kind: 'state', is: 'blank' } }], mends: false },
-  'failing-trial': { rows: column('1', '9'), rules: [{ ...when('<', 5), trials: [{ value: 5, expect: true }] }], mends: false },
+  'missing-field': {
+    rows: column('1'),
+    rules: [{ reads: { fields: ['w'] }, when: { kind: 'state', is: 'blank' } }],
+    mends: false,
+  },
+  'failing-trial': {
+    rows: column('1', '9'),
+    rules: [{ ...when('<', 5), trials: [{ value: 5, expect: true }] }],
+    mends: false,
+  },
   'never-seen': {
     rows: column('1', '4', '9'),
     rules: [
@@ -53,8 +66,16 @@ const cases: Record<keyof typeof ADVISERS, { rows: string[][]; rules: object[]; 
   'same-rule': { rows: column('1', '9'), rules: [when('<', 5), when('<', 5)], mends: true },
   'scale-misfit': { rows: column('60%', '70%', '80%'), rules: [when('>=', 70)], mends: true },
   'numbers-as-text': { rows: column('1', "'7", '9'), rules: [when('>', 5)], mends: true },
-  'header-read': { rows: column('1', '9'), rules: [{ ...when('>', 5), reads: { fields: ['v'], roles: ['header', 'record'] } }], mends: true },
-  'shifted-formula': { rows: column('1', '9', '3'), rules: [{ reads, when: { kind: 'formula', formula: '=A3>5' } }], mends: true },
+  'header-read': {
+    rows: column('1', '9'),
+    rules: [{ ...when('>', 5), reads: { fields: ['v'], roles: ['header', 'record'] } }],
+    mends: true,
+  },
+  'shifted-formula': {
+    rows: column('1', '9', '3'),
+    rules: [{ reads, when: { kind: 'formula', formula: '=A3>5' } }],
+    mends: true,
+  },
   unanchored: {
     rows: [
       ['v', 'w', 'limit'],
@@ -64,8 +85,16 @@ const cases: Record<keyof typeof ADVISERS, { rows: string[][]; rules: object[]; 
     rules: [{ reads: { fields: ['v', 'w'] }, when: { kind: 'formula', formula: '=A2>C2' } }],
     mends: true,
   },
-  'formula-errors': { rows: column('1', 'x', '3'), rules: [{ reads, when: { kind: 'formula', formula: '=A2*2>3' } }], mends: false },
-  'ends-early': { rows: column('1', '9', '3'), rules: [{ reads: { cells: 'A2:A3' }, when: { kind: 'compare', is: '>', to: 5 } }], mends: true },
+  'formula-errors': {
+    rows: column('1', 'x', '3'),
+    rules: [{ reads, when: { kind: 'formula', formula: '=A2*2>3' } }],
+    mends: false,
+  },
+  'ends-early': {
+    rows: column('1', '9', '3'),
+    rules: [{ reads: { cells: 'A2:A3' }, when: { kind: 'compare', is: '>', to: 5 } }],
+    mends: true,
+  },
   gap: { rows: column('4.995', '1', '7'), rules: [when('<=', 4.99), when('>=', 5)], mends: false },
   overlap: { rows: column('5', '1', '7'), rules: [when('<=', 5), when('>=', 5)], mends: false },
   'no-match': { rows: column('1', '2'), rules: [when('=', 3)], mends: false },
@@ -73,7 +102,8 @@ const cases: Record<keyof typeof ADVISERS, { rows: string[][]; rules: object[]; 
   'low-contrast': { rows: column('1', '9'), rules: [{ ...when('<', 5), ...fill('#bbbbbb', '#999999') }], mends: true },
   'alike-for-colour-blind': {
     rows: column('1', '9'),
-    // A red and a green that people without the middle cones cannot tell apart (found by the simulation of Machado et al.; no outside source).
+    // A red and a green that people without the middle cones cannot tell apart (found by the simulation of Machado et
+    // al.; no outside source).
     rules: [{ reads, when: { kind: 'bands', cuts: [5], looks: [{ fill: '#f3a3bb' }, { fill: '#87d1a3' }] } }],
     mends: false,
   },
@@ -90,7 +120,9 @@ const cases: Record<keyof typeof ADVISERS, { rows: string[][]; rules: object[]; 
         when: {
           kind: 'bands',
           cuts: [1, 2, 3, 4, 5, 6],
-          looks: ['#f6a5a5', '#f3c98b', '#e6e38a', '#a8e08f', '#8fe0d0', '#9bbcf5', '#d9a3f0'].map((color) => ({ fill: color })),
+          looks: ['#f6a5a5', '#f3c98b', '#e6e38a', '#a8e08f', '#8fe0d0', '#9bbcf5', '#d9a3f0'].map((color) => ({
+            fill: color,
+          })),
         },
       },
     ],
@@ -105,14 +137,18 @@ test.each(Object.entries(cases))('%s is found, in plain words', (code, { rows, r
   expect(found?.message).not.toMatch(/undefined|NaN|\[object/);
 });
 
-test.each(Object.entries(cases).filter(([, { mends }]) => mends))('%s is not found any more once its repair is made', (code, { rows, rules }) =>
-  expect(adviceOn(rows, ...rules).repair(code)).not.toContain(code),
+test.each(Object.entries(cases).filter(([, { mends }]) => mends))(
+  '%s is not found any more once its repair is made',
+  (code, { rows, rules }) => expect(adviceOn(rows, ...rules).repair(code)).not.toContain(code),
 );
 
 test('rules that make sense get no advice', () => {
   const rows = column('4.9', '5', '7.5', '', '9.2');
   expect(
-    adviceOn(rows, { ...when('<', 5), ...fill('#f7d3c8', '#77200d') }, { ...when('>=', 9), look: { fill: '#143f6b', text: '#ffffff', bold: true } })
-      .codes,
+    adviceOn(
+      rows,
+      { ...when('<', 5), ...fill('#f7d3c8', '#77200d') },
+      { ...when('>=', 9), look: { fill: '#143f6b', text: '#ffffff', bold: true } },
+    ).codes,
   ).toEqual([]);
 });

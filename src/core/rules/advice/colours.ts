@@ -18,7 +18,8 @@ const [APART, ALIKE] = [0.06, 0.03];
 
 /** Two outcomes whose only difference is the fill. */
 function differOnlyInFill(one: OutcomeLook, other: OutcomeLook): boolean {
-  const rest = ({ properties }: OutcomeLook) => JSON.stringify([...properties].filter(([name]) => name !== 'fill' && name !== 'text').sort());
+  const rest = ({ properties }: OutcomeLook) =>
+    JSON.stringify([...properties].filter(([name]) => name !== 'fill' && name !== 'text').sort());
   return one.ground !== undefined && other.ground !== undefined && rest(one) === rest(other);
 }
 
@@ -36,7 +37,9 @@ export const alikeForColourBlind: Adviser = (context) =>
   oncePerRules(
     pairsOf(outcomeLooks(context)).flatMap(([one, other]) => {
       if (!differOnlyInFill(one, other) || distance(one.ground!, other.ground!) < APART) return [];
-      const visions = CONES.flatMap((vision) => (distance(seenAs(one.ground!, vision), seenAs(other.ground!, vision)) < ALIKE ? vision : []));
+      const visions = CONES.flatMap((vision) =>
+        distance(seenAs(one.ground!, vision), seenAs(other.ground!, vision)) < ALIKE ? vision : [],
+      );
       if (visions.length === 0) return [];
       const message = `The fills of ${named(one, other)} look alike to people with ${visions.join(' and ')} vision. Make one of them darker, or bold.`;
       return [{ rules: rulesOf(one, other), cells: [], message, repair: null }];
@@ -47,7 +50,12 @@ export const alikeForColourBlind: Adviser = (context) =>
 export const colourOnly: Adviser = (context) =>
   oncePerRules(
     pairsOf(outcomeLooks(context)).flatMap(([one, other]) => {
-      if (!equal(one.reads, other.reads) || !differOnlyInFill(one, other) || distance(one.ground!, other.ground!) < APART) return [];
+      if (
+        !equal(one.reads, other.reads) ||
+        !differOnlyInFill(one, other) ||
+        distance(one.ground!, other.ground!) < APART
+      )
+        return [];
       if (contrastRatio(one.ground!, other.ground!) >= 1.25) return [];
       const message = `${named(one, other).replace(/^t/, 'T')} are told apart by hue alone. Bold text, an icon or a darker fill would help everybody.`;
       return [{ rules: rulesOf(one, other), cells: [], message, repair: null }];
@@ -64,5 +72,12 @@ export const tooManyColours: Adviser = (context) => {
   const hues = new Set(looks.map(({ ground }) => Math.round((toLch(ground)!.h ?? 0) / 30) % 12));
   if (hues.size <= MAX_HUES) return [];
   const rules = [...new Set(looks.map(({ rule }) => rule))];
-  return [{ rules, cells: [], message: `The rules show ${hues.size} hues at once. Up to ${MAX_HUES} can be kept in mind.`, repair: null }];
+  return [
+    {
+      rules,
+      cells: [],
+      message: `The rules show ${hues.size} hues at once. Up to ${MAX_HUES} can be kept in mind.`,
+      repair: null,
+    },
+  ];
 };

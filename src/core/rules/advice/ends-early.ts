@@ -9,7 +9,9 @@ export const endsEarly: Adviser = ({ evaluation: { sheet, activeRules }, stored 
     const bottom = Math.max(...parseRanges(rule.reads.cells)!.map((range) => range.bottom));
     const missed = sheet.order.flatMap((slot, position) =>
       position > bottom && sheet.roleAt(slot) === 'record'
-        ? read.flatMap(({ column }) => (sheet.columns[column]!.tags[slot] === TAG.blank ? [] : cellAddress(column, position)))
+        ? read.flatMap(({ column }) =>
+            sheet.columns[column]!.tags[slot] === TAG.blank ? [] : cellAddress(column, position),
+          )
         : [],
     );
     if (missed.length === 0) return [];

@@ -5,7 +5,9 @@ import type { Adviser } from './advice';
 export const failingTrial: Adviser = ({ evaluation }) =>
   evaluation.activeRules.flatMap(({ rule, problem }) => {
     if (problem || !takesTrials(rule)) return [];
-    const failing = (rule.trials ?? []).filter(({ value, expect }) => judgeTrial(rule, value, evaluation.world) !== expect);
+    const failing = (rule.trials ?? []).filter(
+      ({ value, expect }) => judgeTrial(rule, value, evaluation.world) !== expect,
+    );
     if (failing.length === 0) return [];
     const [first] = failing;
     const shown = first!.value === null || first!.value === '' ? 'a blank' : String(first!.value);

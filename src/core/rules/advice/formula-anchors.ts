@@ -21,7 +21,10 @@ function formulaRules({ evaluation: { sheet, activeRules } }: AdviceContext): Fo
     const { when, on } = one.rule;
     if (!on || when.kind !== 'formula' || one.read.length === 0) return [];
     const position = sheet.order.findIndex((slot) => one.read.some(({ slots }) => slots.has(slot)));
-    const cell = (when.at === undefined ? undefined : parseAddress(when.at)) ?? { column: one.read[0]!.column, position };
+    const cell = (when.at === undefined ? undefined : parseAddress(when.at)) ?? {
+      column: one.read[0]!.column,
+      position,
+    };
     const ends = referencesOf(parseFormula(when.formula).tree).flatMap(plainEnd);
     return [{ running: one, at, when, cell, ends }];
   });
@@ -33,7 +36,10 @@ function plainEnd({ ends }: ReferenceNode): CellRef[] {
   return other === undefined && !isKept(end!) ? [end!] : [];
 }
 
-/** A formula whose references all lie in another row than the cell it is written for: it was written for one row and applied from another. */
+/**
+ * A formula whose references all lie in another row than the cell it is written for: it was written for one row and
+ * applied from another.
+ */
 export const shiftedFormula: Adviser = (context) =>
   formulaRules(context).flatMap(({ running: { rule }, at, when, cell, ends }) => {
     const rows = new Set(ends.flatMap(({ row }) => (row && !row.absolute ? row.at : [])));

@@ -6,7 +6,9 @@ export const headerRead: Adviser = ({ evaluation: { sheet, activeRules }, stored
   activeRules.flatMap(({ rule, read }, at) => {
     if (!rule.on) return [];
     const cells = read.flatMap(({ column, slots }) =>
-      sheet.order.flatMap((slot, position) => (slots.has(slot) && sheet.roleAt(slot) === 'header' ? cellAddress(column, position) : [])),
+      sheet.order.flatMap((slot, position) =>
+        slots.has(slot) && sheet.roleAt(slot) === 'header' ? cellAddress(column, position) : [],
+      ),
     );
     if (cells.length === 0) return [];
     const { reads } = rule;

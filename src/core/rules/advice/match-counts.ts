@@ -4,21 +4,30 @@ import { TAG } from '../../values/cell-value';
 import type { Sheet } from '../../sheet/sheet';
 import type { Adviser } from './advice';
 
-const counted = ({ rule, problem }: RunningRule): boolean => rule.on && !problem && kindOf(rule.when).outcomes === 'match';
+const counted = ({ rule, problem }: RunningRule): boolean =>
+  rule.on && !problem && kindOf(rule.when).outcomes === 'match';
 
 /** A rule that matches nothing although there is something to match. */
 export const noMatch: Adviser = ({ evaluation: { sheet, activeRules } }) =>
   activeRules.flatMap((one) => {
     const filled = filledCount(sheet, one);
     if (!counted(one) || filled === 0 || (one.outcomeCounts()[0] ?? 0) > 0) return [];
-    return [{ rules: [one.rule.id], cells: [], message: `“${one.rule.name}” matches none of the ${filled} cells it reads.`, repair: null }];
+    return [
+      {
+        rules: [one.rule.id],
+        cells: [],
+        message: `“${one.rule.name}” matches none of the ${filled} cells it reads.`,
+        repair: null,
+      },
+    ];
   });
 
 /** A rule that matches everything: it distinguishes nothing. */
 export const allMatch: Adviser = ({ evaluation: { sheet, activeRules } }) =>
   activeRules.flatMap((one) => {
     const filled = filledCount(sheet, one);
-    if (!counted(one) || filled < 2 || (one.outcomeCounts()[0] ?? 0) < filled || one.rule.when.kind === 'state') return [];
+    if (!counted(one) || filled < 2 || (one.outcomeCounts()[0] ?? 0) < filled || one.rule.when.kind === 'state')
+      return [];
     return [
       {
         rules: [one.rule.id],

@@ -19,7 +19,9 @@ export const neverSeen: Adviser = ({ evaluation, stored }) => {
         rules: [rule.id, first.id],
         cells: [hidden.cell],
         message: `“${rule.name}” is never seen, because “${first.rule.name}” comes first. Put it before that rule.`,
-        repair: [putRules([{ ...stored[at]!, key: generateKeyBetween(stored[hidden.by - 1]?.key ?? null, first.key) }])],
+        repair: [
+          putRules([{ ...stored[at]!, key: generateKeyBetween(stored[hidden.by - 1]?.key ?? null, first.key) }]),
+        ],
       },
     ];
   });
@@ -31,13 +33,17 @@ function seenRules({ sheet, activeRules, resolver }: Evaluation): Set<number> {
   const working = activeRules.filter(({ works }) => works).length;
   for (const slot of sheet.order) {
     if (seen.size === working) break;
-    for (let column = 0; column < sheet.fields.length; column++) for (const at of resolver.resolve(column, slot).from.values()) seen.add(at);
+    for (let column = 0; column < sheet.fields.length; column++)
+      for (const at of resolver.resolve(column, slot).from.values()) seen.add(at);
   }
   return seen;
 }
 
 /** The first cell that a rule would paint, and the earlier rule that comes first there. */
-function firstHidden({ sheet, activeRules, resolver }: Evaluation, at: number): { cell: string; by: number } | undefined {
+function firstHidden(
+  { sheet, activeRules, resolver }: Evaluation,
+  at: number,
+): { cell: string; by: number } | undefined {
   const one = activeRules[at]!;
   for (const [position, slot] of sheet.order.entries())
     for (const column of one.painted) {

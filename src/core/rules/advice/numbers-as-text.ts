@@ -5,7 +5,16 @@ import { readNumber } from '../../values/read-number';
 import type { Adviser } from './advice';
 
 /** Kinds that look at texts as such. */
-const READS_TEXT: ReadonlySet<string> = new Set(['text', 'state', 'repeat', 'category', 'key', 'formula', 'change', 'date']);
+const READS_TEXT: ReadonlySet<string> = new Set([
+  'text',
+  'state',
+  'repeat',
+  'category',
+  'key',
+  'formula',
+  'change',
+  'date',
+]);
 
 /** Texts that read as numbers among the cells of a rule that looks at numbers: it passes them over. */
 export const numbersAsText: Adviser = ({ evaluation: { sheet, activeRules } }) =>
@@ -20,7 +29,8 @@ export const numbersAsText: Adviser = ({ evaluation: { sheet, activeRules } }) =
         const { shown } = store.entryAt(slot);
         if (!readNumber(shown.trim())) return;
         cells.push(cellAddress(column, position));
-        if (!store.formulas.has(slot)) inputs.push({ row: sheet.rowId(slot), field: sheet.fields[column]!.id, input: shown.trim() });
+        if (!store.formulas.has(slot))
+          inputs.push({ row: sheet.rowId(slot), field: sheet.fields[column]!.id, input: shown.trim() });
       });
     }
     if (cells.length === 0) return [];

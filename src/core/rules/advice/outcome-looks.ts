@@ -15,7 +15,10 @@ export interface OutcomeLook {
   readonly ground: string | undefined;
 }
 
-/** The looks of all rules that are on, outcome by outcome. Gradations, whose looks differ from cell to cell, are left out. */
+/**
+ * The looks of all rules that are on, outcome by outcome. Gradations, whose looks differ from cell to cell, are left
+ * out.
+ */
 export function outcomeLooks({ evaluation, saved }: AdviceContext): OutcomeLook[] {
   return evaluation.activeRules.flatMap((running) => {
     const { rule } = running;

@@ -39,9 +39,11 @@ export const ADVISERS = {
 } as const satisfies Record<string, Adviser>;
 
 /** Advice on the active rules of a sheet. */
-export const advise = (context: AdviceContext): Advice[] => (Object.keys(ADVISERS) as AdviceCode[]).flatMap((code) => adviseOn(code, context));
+export const advise = (context: AdviceContext): Advice[] =>
+  (Object.keys(ADVISERS) as AdviceCode[]).flatMap((code) => adviseOn(code, context));
 
 export type AdviceCode = keyof typeof ADVISERS;
 
 /** What one adviser finds: with very many records, one after another leaves room for other work between them. */
-export const adviseOn = (code: AdviceCode, context: AdviceContext): Advice[] => ADVISERS[code](context).map((advice) => ({ code, ...advice }));
+export const adviseOn = (code: AdviceCode, context: AdviceContext): Advice[] =>
+  ADVISERS[code](context).map((advice) => ({ code, ...advice }));

@@ -7,7 +7,9 @@ export const sameRule: Adviser = ({ stored }) => {
   return on.flatMap((later, at) => {
     const first = on
       .slice(0, at)
-      .find(({ rule }) => equal([rule.reads, rule.when, rule.paints], [later.rule.reads, later.rule.when, later.rule.paints]));
+      .find(({ rule }) =>
+        equal([rule.reads, rule.when, rule.paints], [later.rule.reads, later.rule.when, later.rule.paints]),
+      );
     if (!first) return [];
     return [
       {

@@ -12,7 +12,10 @@ export const amountOrPercentSchema = lazySchema<AmountOrPercent>(
   'a number of 0 or more, or a percentage such as "10%"',
 );
 
-/** The amount, where a percentage is taken of the size of `base`. The text moves its decimal point, so that 12.3% is the double nearest to 0.123. */
+/**
+ * The amount, where a percentage is taken of the size of `base`. The text moves its decimal point, so that 12.3% is the
+ * double nearest to 0.123.
+ */
 export const amountOf = (given: AmountOrPercent, base: number): number =>
   typeof given === 'number' ? given : Math.abs(base) * Number(`${given.replace('%', '').trim()}e-2`);
 

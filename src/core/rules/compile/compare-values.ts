@@ -2,13 +2,16 @@ import type { CellValue } from '../../values/cell-value';
 import { foldText } from '../../values/fold-text';
 import { readDate } from '../../values/read-date';
 
-/** How two values of one type compare: negative, 0, positive; NaN where the types differ or there is nothing to compare. */
+/**
+ * How two values of one type compare: negative, 0, positive; NaN where the types differ or there is nothing to compare.
+ */
 export function compareValues(value: CellValue, operand: CellValue): number {
   switch (value.kind) {
     case 'number':
       return operand.kind === 'number' ? value.number - operand.number : NaN;
     case 'date': {
-      const serial = operand.kind === 'date' ? operand.serial : operand.kind === 'text' ? readDate(operand.text.trim()) : undefined;
+      const serial =
+        operand.kind === 'date' ? operand.serial : operand.kind === 'text' ? readDate(operand.text.trim()) : undefined;
       return serial === undefined ? NaN : value.serial - serial;
     }
     case 'text':
@@ -30,4 +33,5 @@ function compareFolded(one: string, other: string): number {
 }
 
 /** Absolute value of a number; other values as they are. */
-export const magnitudeOf = (value: CellValue): CellValue => (value.kind === 'number' ? { kind: 'number', number: Math.abs(value.number) } : value);
+export const magnitudeOf = (value: CellValue): CellValue =>
+  value.kind === 'number' ? { kind: 'number', number: Math.abs(value.number) } : value;

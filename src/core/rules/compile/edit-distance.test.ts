@@ -10,8 +10,13 @@ function plainDistance(a: string, b: string): number {
     for (let j = 0; j <= b.length; j++) {
       if (i === 0 || j === 0) rows[i]!.push(i + j);
       else {
-        let least = Math.min(rows[i - 1]![j]! + 1, rows[i]![j - 1]! + 1, rows[i - 1]![j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1));
-        if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) least = Math.min(least, rows[i - 2]![j - 2]! + 1);
+        let least = Math.min(
+          rows[i - 1]![j]! + 1,
+          rows[i]![j - 1]! + 1,
+          rows[i - 1]![j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1),
+        );
+        if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+          least = Math.min(least, rows[i - 2]![j - 2]! + 1);
         rows[i]!.push(least);
       }
     }

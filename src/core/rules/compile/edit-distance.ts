@@ -7,7 +7,11 @@
 export function editDistance(one: string, other: string, most: number): number {
   const [a, b] = [Array.from(one), Array.from(other)];
   if (Math.abs(a.length - b.length) > most) return most + 1;
-  const rows = [0, 1, 2].map(() => new Float64Array(b.length + 2).fill(Infinity)) as [Float64Array, Float64Array, Float64Array];
+  const rows = [0, 1, 2].map(() => new Float64Array(b.length + 2).fill(Infinity)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
   let [beforeLast, last, current] = rows;
   for (let column = 0; column <= Math.min(b.length, most); column++) last[column] = column;
   for (let row = 1; row <= a.length; row++) {

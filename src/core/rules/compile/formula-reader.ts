@@ -15,7 +15,11 @@ export interface RuleFormula {
 }
 
 /** Where a formula in a rule was written: the cell that is named, else the top-left cell read. */
-export function makeRuleFormula(text: string, context: CompileContext, at?: { column: number; position: number }): RuleFormula {
+export function makeRuleFormula(
+  text: string,
+  context: CompileContext,
+  at?: { column: number; position: number },
+): RuleFormula {
   const { formulas, shapes } = context;
   const writtenAt = at ?? topLeft(context);
   const formula = makeFormula(text, { context: formulas, shapes, writtenAt });
@@ -35,14 +39,21 @@ export function makeRuleFormula(text: string, context: CompileContext, at?: { co
 }
 
 /** The top-left cell of those read: the first row that holds one, the first column. */
-export function topLeft({ cells, sheet }: Pick<CompileContext, 'cells' | 'sheet'>): { column: number; position: number } {
+export function topLeft({ cells, sheet }: Pick<CompileContext, 'cells' | 'sheet'>): {
+  column: number;
+  position: number;
+} {
   const column = cells[0]?.column ?? 0;
   const position = sheet.order.findIndex((slot) => cells.some(({ slots }) => slots.has(slot)));
   return { column, position: Math.max(0, position) };
 }
 
 /** What the formula reads: cells of the row it is judged in, single cells, and whole columns for everything else. */
-function inputsOf({ references, bound, compiled }: Formula, context: CompileContext, writtenAt: { column: number; position: number }): Inputs {
+function inputsOf(
+  { references, bound, compiled }: Formula,
+  context: CompileContext,
+  writtenAt: { column: number; position: number },
+): Inputs {
   const { sheet, cells } = context;
   const sameRow = new Set<number>();
   const wholeColumns = new Set<number>();
@@ -77,13 +88,16 @@ function columnsOf({ columns, at, bound, context }: ColumnsAsked): Set<number> {
     place.position = 1_000_000;
     const area = bound[at]!.areaAt(place);
     if (!(area instanceof Area) || area.sheet !== context.sheet) continue;
-    for (let covered = area.left; covered <= Math.min(area.right, context.sheet.fields.length - 1); covered++) found.add(covered);
+    for (let covered = area.left; covered <= Math.min(area.right, context.sheet.fields.length - 1); covered++)
+      found.add(covered);
   }
   return found;
 }
 
 function isInOwnRow({ ends }: ReferenceNode, position: number): boolean {
-  return ends.every((end) => (isKept(end) ? end.row === 'same' : end.row !== null && !end.row.absolute && end.row.at === position));
+  return ends.every((end) =>
+    isKept(end) ? end.row === 'same' : end.row !== null && !end.row.absolute && end.row.at === position,
+  );
 }
 
 function isFixedCell({ ends }: ReferenceNode): boolean {
@@ -91,7 +105,11 @@ function isFixedCell({ ends }: ReferenceNode): boolean {
   return other === undefined && !isKept(end!) && end!.row?.absolute === true;
 }
 
-function slotOf({ ends }: ReferenceNode, column: number, { sheet }: CompileContext): { column: number; slot: number }[] {
+function slotOf(
+  { ends }: ReferenceNode,
+  column: number,
+  { sheet }: CompileContext,
+): { column: number; slot: number }[] {
   const [end] = ends;
   const slot = isKept(end!) ? undefined : sheet.order[end!.row!.at];
   return slot === undefined ? [] : [{ column, slot }];

@@ -7,7 +7,10 @@ import { TAG } from '../../values/cell-value';
 import type { CompileContext } from './compile-context';
 import { missingField } from '../terms';
 
-/** Over which numbers a statistic runs: all that are read, those of each field, or those of rows that share a field's value. */
+/**
+ * Over which numbers a statistic runs: all that are read, those of each field, or those of rows that share a field's
+ * value.
+ */
 export type Per = 'all' | 'field' | { readonly group: FieldId };
 
 export const perSchema = lazySchema<Per>(

@@ -20,7 +20,10 @@ export interface OperandReader {
 }
 
 /** Makes operands ready and gathers what they depend on; a field that is missing is a problem. */
-export function readOperands(operands: readonly Operand[], context: CompileContext): { readers: OperandReader[]; inputs: Inputs } | Problem {
+export function readOperands(
+  operands: readonly Operand[],
+  context: CompileContext,
+): { readers: OperandReader[]; inputs: Inputs } | Problem {
   const { sheet } = context;
   const sameRow: number[] = [];
   const cells: { column: number; slot: number }[] = [];
@@ -33,7 +36,12 @@ export function readOperands(operands: readonly Operand[], context: CompileConte
       const at = parseAddress(operand.cell);
       const slot = at && sheet.order[at.position];
       if (slot === undefined || !sheet.columns[at!.column]) {
-        readers.push(constantReader({ kind: 'blank' }, operand.cell === GONE ? 'a cell that was removed' : `${operand.cell} (beyond the sheet)`));
+        readers.push(
+          constantReader(
+            { kind: 'blank' },
+            operand.cell === GONE ? 'a cell that was removed' : `${operand.cell} (beyond the sheet)`,
+          ),
+        );
         continue;
       }
       cells.push({ column: at!.column, slot });
@@ -62,7 +70,10 @@ export function joinInputs(inputs: readonly Inputs[]): Inputs {
   };
 }
 
-/** A formula that reads nothing of the row it is judged in, and nothing at a distance from it, is worth the same everywhere. */
+/**
+ * A formula that reads nothing of the row it is judged in, and nothing at a distance from it, is worth the same
+ * everywhere.
+ */
 function formulaReader(text: string, context: CompileContext): { reader: OperandReader; inputs: Inputs } {
   const { formula, placeOf, inputs } = makeRuleFormula(text, context);
   const constant = formula.references.every(({ ends }) => ends.every(isAbsolute));
@@ -70,8 +81,11 @@ function formulaReader(text: string, context: CompileContext): { reader: Operand
   const column = context.cells[0]?.column ?? 0;
   let known: CellValue | undefined;
   const reader: OperandReader = {
-    valueAt: constant ? () => (known ??= valueOf(context.sheet.order[0] ?? -1, column)) : (slot, at = column) => valueOf(slot, at),
-    shownAt: (slot, at = column) => `${shownText(constant ? reader.valueAt(slot) : valueOf(slot, at), null) || 'blank'} by ${text}`,
+    valueAt: constant
+      ? () => (known ??= valueOf(context.sheet.order[0] ?? -1, column))
+      : (slot, at = column) => valueOf(slot, at),
+    shownAt: (slot, at = column) =>
+      `${shownText(constant ? reader.valueAt(slot) : valueOf(slot, at), null) || 'blank'} by ${text}`,
     constant,
   };
   return { reader, inputs };
@@ -87,7 +101,11 @@ const literalValue = (operand: number | string | boolean): CellValue =>
       ? { kind: 'logical', logical: operand }
       : { kind: 'text', text: operand };
 
-const constantReader = (value: CellValue, shown: string): OperandReader => ({ valueAt: () => value, shownAt: () => shown, constant: true });
+const constantReader = (value: CellValue, shown: string): OperandReader => ({
+  valueAt: () => value,
+  shownAt: () => shown,
+  constant: true,
+});
 
 function cellReader(sheet: Sheet, column: number, slot: number): OperandReader {
   const entry = () => sheet.columns[column]!.entryAt(slot);
@@ -98,7 +116,10 @@ function cellReader(sheet: Sheet, column: number, slot: number): OperandReader {
   };
 }
 
-/** A field of the same row. No text is a multiple of a text: where it is to be scaled or shifted, only a number or a date is worth anything. */
+/**
+ * A field of the same row. No text is a multiple of a text: where it is to be scaled or shifted, only a number or a
+ * date is worth anything.
+ */
 function fieldReader(sheet: Sheet, column: number, scaling: { times?: number; plus?: number }): OperandReader {
   const { times = 1, plus = 0 } = scaling;
   const isScaled = scaling.times !== undefined || scaling.plus !== undefined;
@@ -111,9 +132,12 @@ function fieldReader(sheet: Sheet, column: number, scaling: { times?: number; pl
   };
   return {
     valueAt,
-    shownAt: (slot) => shownText(isScaled && valueAt(slot).kind === 'blank' ? held(slot) : valueAt(slot), null) || 'blank',
+    shownAt: (slot) =>
+      shownText(isScaled && valueAt(slot).kind === 'blank' ? held(slot) : valueAt(slot), null) || 'blank',
     whyNothing: (slot) =>
-      isScaled && (held(slot).kind === 'text' || held(slot).kind === 'logical') ? 'what is no number has no multiple: not comparable' : undefined,
+      isScaled && (held(slot).kind === 'text' || held(slot).kind === 'logical')
+        ? 'what is no number has no multiple: not comparable'
+        : undefined,
     constant: false,
   };
 }

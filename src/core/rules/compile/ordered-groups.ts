@@ -23,7 +23,11 @@ export class OrderedGroups<D> {
     for (const group of grouping.groups.values()) group.derived = derive(group.numbers);
   }
 
-  static over<D>(per: Per | undefined, context: CompileContext, derive: (numbers: SortedBlocks) => D): OrderedGroups<D> | Problem {
+  static over<D>(
+    per: Per | undefined,
+    context: CompileContext,
+    derive: (numbers: SortedBlocks) => D,
+  ): OrderedGroups<D> | Problem {
     const grouping = Grouping.over(per, context, () => {
       const numbers = new SortedBlocks();
       return { numbers, derived: derive(numbers) };
@@ -35,7 +39,10 @@ export class OrderedGroups<D> {
     return this.grouping.of(column, slot);
   }
 
-  /** The first problem in what was derived for the groups; where there are no numbers at all, in what is derived of none. */
+  /**
+   * The first problem in what was derived for the groups; where there are no numbers at all, in what is derived of
+   * none.
+   */
   findProblem(check: (derived: D) => Problem | undefined): Problem | undefined {
     const groups = [...this.grouping.groups.values()];
     if (groups.length === 0) return check(this.derive(new SortedBlocks()));
@@ -58,7 +65,10 @@ export class OrderedGroups<D> {
     else for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
   }
 
-  /** Follows an edit; gives what was derived of the cell's group before and what is now, or undefined where its numbers stayed the same. */
+  /**
+   * Follows an edit; gives what was derived of the cell's group before and what is now, or undefined where its numbers
+   * stayed the same.
+   */
   edited(column: number, slot: number, before: CellBefore): { readonly before: D; readonly now: D } | undefined {
     const number = this.context.sheet.columns[column]!.numbers[slot]!;
     if (Object.is(number, before.number)) return undefined;

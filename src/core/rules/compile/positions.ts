@@ -31,7 +31,9 @@ export const positionSchema = lazySchema<Position>(
 
 /** The position with what it names replaced. */
 export function mapPosition(position: Position, to: RuleReferences): Position {
-  return typeof position === 'object' && ('cell' in position || 'formula' in position) ? (mapOperand(position, to) as Position) : position;
+  return typeof position === 'object' && ('cell' in position || 'formula' in position)
+    ? (mapOperand(position, to) as Position)
+    : position;
 }
 
 /** Compiled positions: where they are among the numbers of a group. */
@@ -54,7 +56,9 @@ export function readPositions(positions: readonly Position[], context: CompileCo
     inputs.push(...found.inputs);
   }
   const isFixed = positions.every(
-    (position) => typeof position === 'number' || (typeof position === 'object' && !('percent' in position) && !('percentile' in position)),
+    (position) =>
+      typeof position === 'number' ||
+      (typeof position === 'object' && !('percent' in position) && !('percentile' in position)),
   );
   return { among: (numbers) => read.map((one) => one(numbers)), inputs: joinInputs(inputs), isFixed };
 }
@@ -73,7 +77,8 @@ function readPosition(
   if (isProblem(operands)) return operands;
   const value = operands.readers[0]!.valueAt(context.sheet.order[0] ?? -1);
   const number = value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : NaN;
-  if (Number.isNaN(number)) return { code: 'missing-position', message: `position ${at + 1} cannot be found: there is no number for it` };
+  if (Number.isNaN(number))
+    return { code: 'missing-position', message: `position ${at + 1} cannot be found: there is no number for it` };
   return { among: () => number, inputs: [operands.inputs] };
 }
 

@@ -11,8 +11,14 @@ export interface ReadColumn {
   readonly slots: BitSet;
 }
 
-/** Finds the cells that a rule reads: by field, every row with the roles wanted; by range, just those cells that exist. */
-export function readCells(reads: Reads, sheet: Sheet, spend: (cells: number) => void = () => {}): ReadColumn[] | Problem {
+/**
+ * Finds the cells that a rule reads: by field, every row with the roles wanted; by range, just those cells that exist.
+ */
+export function readCells(
+  reads: Reads,
+  sheet: Sheet,
+  spend: (cells: number) => void = () => {},
+): ReadColumn[] | Problem {
   if ('cells' in reads) return cellsInRanges(reads.cells, sheet, spend);
   const slots = sheet.slotsWithRoles(reads.roles ?? ['record']);
   const columns = new Set<number>();
@@ -30,7 +36,10 @@ function cellsInRanges(text: string, sheet: Sheet, spend: (cells: number) => voi
   if (!ranges) return { code: 'bad-reach', message: `"${text}" is not a list of ranges such as B2:E7 G2:G7` };
   const byColumn = new Map<number, BitSet>();
   for (const range of ranges) {
-    const [right, bottom] = [Math.min(range.right, sheet.fields.length - 1), Math.min(range.bottom, sheet.rowCount - 1)];
+    const [right, bottom] = [
+      Math.min(range.right, sheet.fields.length - 1),
+      Math.min(range.bottom, sheet.rowCount - 1),
+    ];
     spend(1 + Math.max(0, right - range.left + 1) * Math.max(0, bottom - range.top + 1));
     for (let column = range.left; column <= right; column++) {
       const slots = byColumn.get(column) ?? new BitSet();

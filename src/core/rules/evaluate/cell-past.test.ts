@@ -32,7 +32,10 @@ test('what a cell held at any moment is what a copy of the sheet, kept then, hel
         const operation: Operation =
           each.kind === 'set'
             ? { kind: 'set-cells', cells: [{ row: `r${each.row}`, field: each.field, input: each.input }] }
-            : { kind: 'insert-rows', rows: [{ id: `r${sheet.rowCount}`, key: `a${at}`, role: 'record', cells: { b: each.input } }] };
+            : {
+                kind: 'insert-rows',
+                rows: [{ id: `r${sheet.rowCount}`, key: `a${at}`, role: 'record', cells: { b: each.input } }],
+              };
         const { inverse } = sheet.apply(operation);
         copies.push(copyOf(sheet));
         return { sequence: at + 1, at: (at + 1) * HOUR, inverse };
@@ -41,7 +44,9 @@ test('what a cell held at any moment is what a copy of the sheet, kept then, hel
       for (const change of [...changes.slice(split), ...changes.slice(0, split)]) past.add(change);
       past.knowsFrom(0, true);
       const known = copies.map((_, at) =>
-        sheet.order.map((slot) => FIELDS.map((__, column) => past.valueBefore(column, slot, serialInZone((at + 0.5) * HOUR)))),
+        sheet.order.map((slot) =>
+          FIELDS.map((__, column) => past.valueBefore(column, slot, serialInZone((at + 0.5) * HOUR))),
+        ),
       );
       // Of a row that was not there yet, the first content of each cell counts.
       const first = (row: string) =>
@@ -49,7 +54,9 @@ test('what a cell held at any moment is what a copy of the sheet, kept then, hel
           const values = copies.flatMap((copy) => copy.get(row)?.[column] ?? []);
           return values.find(({ kind }) => kind !== 'blank') ?? values.at(-1)!;
         });
-      const reference = copies.map((copy) => sheet.order.map((slot) => copy.get(sheet.rowId(slot)) ?? first(sheet.rowId(slot))));
+      const reference = copies.map((copy) =>
+        sheet.order.map((slot) => copy.get(sheet.rowId(slot)) ?? first(sheet.rowId(slot))),
+      );
       expect(known).toEqual(reference);
     }),
   );
@@ -62,7 +69,11 @@ test('before the first change that is told of nothing is known, nor of what a fo
   const sheet = opened([newField('a', 'a')]);
   sheet.apply({ kind: 'insert-rows', rows: [{ id: 'r', key: 'a0', role: 'record', cells: { a: '=1+1' } }] });
   const past = new CellPast(sheet);
-  past.add({ sequence: 7, at: 30 * HOUR, inverse: sheet.apply({ kind: 'set-cells', cells: [{ row: 'r', field: 'a', input: '7' }] }).inverse });
+  past.add({
+    sequence: 7,
+    at: 30 * HOUR,
+    inverse: sheet.apply({ kind: 'set-cells', cells: [{ row: 'r', field: 'a', input: '7' }] }).inverse,
+  });
   const at = (hour: number) => past.valueBefore(0, 0, serialInZone(hour * HOUR));
   expect([at(20), at(31)]).toEqual([undefined, undefined]);
   past.knowsFrom(25 * HOUR, false);
@@ -74,7 +85,10 @@ test('before the first change that is told of nothing is known, nor of what a fo
 test('a named moment is that of its change: known once the change is told of, at the beginning where all is', () => {
   const sheet = opened([newField('a', 'a')]);
   const name = (id: string, sequence: number) =>
-    sheet.apply({ kind: 'put-parts', parts: [{ id: `snapshot ${id.toLowerCase()}`, kind: 'snapshot', name: id, sequence }] });
+    sheet.apply({
+      kind: 'put-parts',
+      parts: [{ id: `snapshot ${id.toLowerCase()}`, kind: 'snapshot', name: id, sequence }],
+    });
   name('Storm', 7);
   name('First', 0);
   const past = new CellPast(sheet);

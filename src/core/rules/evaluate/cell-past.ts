@@ -55,7 +55,8 @@ export class CellPast implements CellHistory {
     const until = this.serial(at);
     this.moments.set(sequence, until);
     for (const operation of inverse) {
-      if (operation.kind === 'set-cells') for (const { row, field, input } of operation.cells) this.hold(field, row, { until, input });
+      if (operation.kind === 'set-cells')
+        for (const { row, field, input } of operation.cells) this.hold(field, row, { until, input });
       if (operation.kind === 'remove-rows')
         for (const row of operation.rows) this.inserted.set(row, Math.min(until, this.inserted.get(row) ?? until));
     }
@@ -71,7 +72,8 @@ export class CellPast implements CellHistory {
 
   valueBefore(column: number, slot: number, moment: number): CellValue | undefined {
     const { sheet } = this;
-    if (Number.isNaN(moment) || (moment < this.begins && !this.isWhole) || sheet.columns[column]!.formulas.has(slot)) return undefined;
+    if (Number.isNaN(moment) || (moment < this.begins && !this.isWhole) || sheet.columns[column]!.formulas.has(slot))
+      return undefined;
     const row = sheet.rowId(slot);
     const isYoung = moment < Math.max(this.begins, this.inserted.get(row) ?? -Infinity);
     const known = this.cells.get(sheet.fields[column]!.id)?.get(row);

@@ -7,7 +7,11 @@ import { fieldByLabel, readRuleSet } from '../shape/read-rule-set';
 
 /** Evaluates rules, as a file gives them, over rows whose first is the header. Today is Sunday, 2026-03-08. */
 function evaluate(rows: readonly (readonly string[])[], ...rules: readonly object[]): EvaluateReport {
-  const read = readRuleSet({ format: 'auxesis-rules', version: 1, rules: rules.map((rule, at) => ({ id: `r${at}`, ...rule })) });
+  const read = readRuleSet({
+    format: 'auxesis-rules',
+    version: 1,
+    rules: rules.map((rule, at) => ({ id: `r${at}`, ...rule })),
+  });
   if ('message' in read) throw new Error(read.message);
   const sheet = sheetFromTable({ rows, width: rows[0]!.length }, { header: true });
   const evaluation = new Evaluation(sheet, {}, { now: 46_089.6 });
@@ -17,9 +21,11 @@ function evaluate(rows: readonly (readonly string[])[], ...rules: readonly objec
 
 const column = (...inputs: readonly string[]) => [['v'], ...inputs.map((input) => [input])];
 const over = (when: object, more: object = {}) => ({ reads: { fields: ['v'] }, when, look: { bold: true }, ...more });
-const outcomes = (rows: readonly (readonly string[])[], when: object) => Object.values(evaluate(rows, over(when)).rules[0]!.outcomes ?? {});
+const outcomes = (rows: readonly (readonly string[])[], when: object) =>
+  Object.values(evaluate(rows, over(when)).rules[0]!.outcomes ?? {});
 const matched = (rows: readonly (readonly string[])[], when: object) => evaluate(rows, over(when)).rules[0]!.matched;
-const problem = (rows: readonly (readonly string[])[], when: object) => evaluate(rows, over(when)).rules[0]!.problem?.code;
+const problem = (rows: readonly (readonly string[])[], when: object) =>
+  evaluate(rows, over(when)).rules[0]!.problem?.code;
 
 // Check values from common practice: they have no source.
 describe('common practice', () => {
@@ -31,7 +37,10 @@ describe('common practice', () => {
     ]));
 
   test('a change is (now - before) / before: up to 10 % less takes -10 % exactly and not 0, and the narrower rule must come first', () => {
-    const rows = [['before', 'now', 'v'], ...['90', '95', '100', '89'].map((now, at) => ['100', now, `=(B${at + 2}-A${at + 2})/A${at + 2}`])];
+    const rows = [
+      ['before', 'now', 'v'],
+      ...['90', '95', '100', '89'].map((now, at) => ['100', now, `=(B${at + 2}-A${at + 2})/A${at + 2}`]),
+    ];
     const upTo = over({ kind: 'compare', is: 'between', to: [-0.1, -1e-9] }, { look: { fill: '#ffe3a3' } });
     const below = over({ kind: 'compare', is: '<', to: 0 }, { look: { fill: '#f7d3c8' } });
     const fills = (report: EvaluateReport) => ['C2', 'C3', 'C4', 'C5'].map((cell) => report.cells[cell]?.look.fill);
@@ -145,7 +154,10 @@ describe('scales', () => {
     const rows = column('0', '1');
     expect(Object.values(evaluate(rows, scale).cells).map(({ look }) => look.text)).toEqual(['#ffffff', '#111111']);
     const text = over({ kind: 'compare', is: '=', to: 0 }, { look: { text: '#ff0000' } });
-    expect(evaluate(rows, scale, text).cells.A2).toEqual({ look: { fill: '#000000', text: '#ff0000' }, from: { fill: 'r0', text: 'r1' } });
+    expect(evaluate(rows, scale, text).cells.A2).toEqual({
+      look: { fill: '#000000', text: '#ff0000' },
+      from: { fill: 'r0', text: 'r1' },
+    });
     const fill = over({ kind: 'compare', is: '=', to: 0 }, { look: { fill: '#ffffff' } });
     expect(evaluate(rows, fill, scale).cells.A2?.look).toEqual({ fill: '#ffffff', text: '#111111' });
   });
@@ -159,7 +171,12 @@ describe('scales', () => {
       ['200', 'b'],
       ['7', ''],
     ];
-    expect(outcomes(rows, { kind: 'scale', stops: two, per: { group: 'g' } })).toEqual(['#000000', '#ffffff', '#000000', '#ffffff']);
+    expect(outcomes(rows, { kind: 'scale', stops: two, per: { group: 'g' } })).toEqual([
+      '#000000',
+      '#ffffff',
+      '#000000',
+      '#ffffff',
+    ]);
   });
 });
 
@@ -187,12 +204,14 @@ describe('answer keys', () => {
   });
 
   test('a swap of neighbours is one edit, and no letter is edited twice', () =>
-    expect(outcomes(column('meander', 'maender', 'meanders', 'maeneder'), { kind: 'key', expect: ['meander'], near: 1, looks: {} })).toEqual([
-      'right',
-      'near',
-      'near',
-      'wrong',
-    ]));
+    expect(
+      outcomes(column('meander', 'maender', 'meanders', 'maeneder'), {
+        kind: 'key',
+        expect: ['meander'],
+        near: 1,
+        looks: {},
+      }),
+    ).toEqual(['right', 'near', 'near', 'wrong']));
 
   test('a key of another shape is a problem of the rule', () => {
     const rows = [
@@ -218,7 +237,9 @@ describe('positions', () => {
     // Third rulings: a scale made before there is data stays quiet.
     expect(problem(column('x'), stops('least', 'greatest'))).toBeUndefined();
     expect(problem(column('1', '2'), stops({ cell: 'A9' }, 'greatest'))).toBe('missing-position');
-    expect(evaluate(column('1', '2'), over(stops(5, 1)), over({ kind: 'rank', is: 'top', n: 1 })).rules[1]!.matched).toEqual(['A3']);
+    expect(
+      evaluate(column('1', '2'), over(stops(5, 1)), over({ kind: 'rank', is: 'top', n: 1 })).rules[1]!.matched,
+    ).toEqual(['A3']);
   });
 
   test('icons may be cut at a formula and at percentages, counted from 0, reversed or hidden', () => {
@@ -227,15 +248,18 @@ describe('positions', () => {
     expect(outcomes(rows, { kind: 'icons', set: 'arrows3', cuts })).toEqual([0, 1, 2]);
     expect(outcomes(rows, { kind: 'icons', set: 'arrows3', cuts, reverse: true })).toEqual([2, 1, 0]);
     const { cells } = evaluate(rows, over({ kind: 'icons', set: 'arrows3', cuts, hide: [1], showValue: false }));
-    expect([cells.A2?.look, cells.A3?.look]).toEqual([{ icon: { set: 'arrows3', index: 0 }, hideValue: true }, { hideValue: true }]);
+    expect([cells.A2?.look, cells.A3?.look]).toEqual([
+      { icon: { set: 'arrows3', index: 0 }, hideValue: true },
+      { hideValue: true },
+    ]);
   });
 });
 
 test('palettes go on from the first colour again, in the order of sight or of the alphabet', () => {
   const fills = (when: object) =>
-    Object.values(evaluate(column('b', 'a', 'B ', 'c'), over({ kind: 'category', palette: ['#111111', '#222222'], ...when })).cells).map(
-      ({ look }) => look.fill,
-    );
+    Object.values(
+      evaluate(column('b', 'a', 'B ', 'c'), over({ kind: 'category', palette: ['#111111', '#222222'], ...when })).cells,
+    ).map(({ look }) => look.fill);
   expect(fills({})).toEqual(['#111111', '#222222', '#111111', '#111111']);
   expect(fills({ order: 'alphabet' })).toEqual(['#222222', '#111111', '#222222', '#111111']);
   expect(outcomes(column(' B', 'a', 'b'), { kind: 'category', palette: 'set2' })).toEqual(['B', 'a', 'B']);

@@ -15,10 +15,15 @@ export interface RuleReport {
 
 export interface EvaluateReport {
   readonly rules: readonly RuleReport[];
-  readonly cells: Readonly<Record<string, { readonly look: Record<string, unknown>; readonly from: Record<string, unknown> }>>;
+  readonly cells: Readonly<
+    Record<string, { readonly look: Record<string, unknown>; readonly from: Record<string, unknown> }>
+  >;
 }
 
-/** The whole of an evaluation, as the command line prints it: what each rule matched, and every painted cell with its look. */
+/**
+ * The whole of an evaluation, as the command line prints it: what each rule matched, and every painted cell with its
+ * look.
+ */
 export function reportEvaluation(evaluation: Evaluation): EvaluateReport {
   const { sheet, activeRules, resolver } = evaluation;
   const cells: Record<string, { look: Record<string, unknown>; from: Record<string, unknown> }> = {};

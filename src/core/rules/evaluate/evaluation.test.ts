@@ -55,7 +55,8 @@ test('the tight loops agree with judging cell by cell', () => {
         const sheet = makeSheet(inputs.length ? inputs : ['']);
         const running = evaluate(sheet, [{ ...given, on: true }]).activeRules[0]!;
         for (const { column, slots } of running.read)
-          for (const slot of sheet.order) if (slots.has(slot)) expect(running.outcomeAt(column, slot)).toBe(running.judge(column, slot));
+          for (const slot of sheet.order)
+            if (slots.has(slot)) expect(running.outcomeAt(column, slot)).toBe(running.judge(column, slot));
       },
     ),
     { numRuns: 2000 },
@@ -63,16 +64,24 @@ test('the tight loops agree with judging cell by cell', () => {
 });
 
 describe('which rule wins', () => {
-  const below = (id: string, to: number, more: Partial<Rule> = {}) => rule({ id, when: { kind: 'compare', is: '<', to }, ...more });
-  const look = (rules: readonly Rule[], address: string) => reportEvaluation(evaluate(makeSheet(['5', '1', '9']), rules)).cells[address];
+  const below = (id: string, to: number, more: Partial<Rule> = {}) =>
+    rule({ id, when: { kind: 'compare', is: '<', to }, ...more });
+  const look = (rules: readonly Rule[], address: string) =>
+    reportEvaluation(evaluate(makeSheet(['5', '1', '9']), rules)).cells[address];
 
   test('each property comes from the first rule that sets it', () => {
-    const found = look([below('a', 6, { look: { fill: '#111111' } }), below('b', 7, { look: { fill: '#222222', bold: true } })], 'A2');
+    const found = look(
+      [below('a', 6, { look: { fill: '#111111' } }), below('b', 7, { look: { fill: '#222222', bold: true } })],
+      'A2',
+    );
     expect(found).toEqual({ look: { fill: '#111111', bold: true }, from: { fill: 'a', bold: 'b' } });
   });
 
   test('a rule that settles ends the list, only where it matches', () => {
-    const rules = [below('a', 2, { settles: true, look: { fill: '#111111' } }), below('b', 7, { look: { bold: true } })];
+    const rules = [
+      below('a', 2, { settles: true, look: { fill: '#111111' } }),
+      below('b', 7, { look: { bold: true } }),
+    ];
     expect(look(rules, 'A3')!.look).toEqual({ fill: '#111111' });
     expect(look(rules, 'A2')!.look).toEqual({ bold: true });
   });
@@ -98,7 +107,10 @@ describe('which rule wins', () => {
   test('the sides of a border are won one by one', () => {
     const side = (color: string) => ({ style: 'solid' as const, width: 1, color });
     const found = look(
-      [below('a', 6, { look: { border: { top: side('#111111') } } }), below('b', 6, { look: { border: { around: side('#222222') } } })],
+      [
+        below('a', 6, { look: { border: { top: side('#111111') } } }),
+        below('b', 6, { look: { border: { around: side('#222222') } } }),
+      ],
       'A2',
     );
     expect(found!.from.border).toEqual({ top: 'a', right: 'b', bottom: 'b', left: 'b' });
@@ -109,19 +121,27 @@ describe('which rule wins', () => {
 describe('common practice', () => {
   const matched = (inputs: readonly string[], when: Rule['when']) => {
     const sheet = sheetFromTable({ rows: [['Mark'], ...inputs.map((input) => [input])], width: 1 }, { header: true });
-    return reportEvaluation(evaluate(sheet, [rule({ id: 'r', when, reads: { fields: [sheet.fields[0]!.id] } })])).rules[0]!.matched;
+    return reportEvaluation(evaluate(sheet, [rule({ id: 'r', when, reads: { fields: [sheet.fields[0]!.id] } })]))
+      .rules[0]!.matched;
   };
 
   test('above 89: 89 is not, 89.5 and 90 are', () =>
     expect(matched(['89', '89.5', '90'], { kind: 'compare', is: '>', to: 89 })).toEqual(['A3', 'A4']));
-  test('at most 70 % takes 0.70', () => expect(matched(['70%', '0.70', '70.1%'], { kind: 'compare', is: '<=', to: 0.7 })).toEqual(['A2', 'A3']));
+  test('at most 70 % takes 0.70', () =>
+    expect(matched(['70%', '0.70', '70.1%'], { kind: 'compare', is: '<=', to: 0.7 })).toEqual(['A2', 'A3']));
   test('a payment is judged by its magnitude', () =>
-    expect(matched(['-1200', '-900', '1300'], { kind: 'compare', is: '>', to: 1000, magnitude: true })).toEqual(['A2', 'A4']));
+    expect(matched(['-1200', '-900', '1300'], { kind: 'compare', is: '>', to: 1000, magnitude: true })).toEqual([
+      'A2',
+      'A4',
+    ]));
   test('a value is compared as it is shown', () =>
     expect(matched(['4.995%', '5%'], { kind: 'compare', is: '>=', to: 0.05, asShown: true })).toEqual(['A3']));
   test('dates compare with ISO dates, time and all', () =>
-    expect(matched(['2026-03-08', '2026-03-08 14:30', '46089'], { kind: 'compare', is: '>', to: '2026-03-08' })).toEqual(['A3']));
-  test('a header, a blank and a text never fire', () => expect(matched(['', 'Mark', ' '], { kind: 'compare', is: '>', to: -1e9 })).toEqual([]));
+    expect(
+      matched(['2026-03-08', '2026-03-08 14:30', '46089'], { kind: 'compare', is: '>', to: '2026-03-08' }),
+    ).toEqual(['A3']));
+  test('a header, a blank and a text never fire', () =>
+    expect(matched(['', 'Mark', ' '], { kind: 'compare', is: '>', to: -1e9 })).toEqual([]));
 });
 
 test('what hangs on the clock follows it, in cells and in rules', () => {

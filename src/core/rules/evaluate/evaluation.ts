@@ -19,7 +19,9 @@ export interface EvaluationOptions {
   readonly history?: CellHistory | null;
   /** What evaluations may do, where that is not the usual. */
   readonly limits?: WorkLimits | undefined;
-  /** Another sheet of the workspace by its name, for formulas. After it changed, `otherSheetChanged` is to be called. */
+  /**
+   * Another sheet of the workspace by its name, for formulas. After it changed, `otherSheetChanged` is to be called.
+   */
   readonly findSheet?: (name: string) => Sheet | undefined;
 }
 
@@ -41,7 +43,13 @@ export class Evaluation {
     private saved: Readonly<Record<string, Look>>,
     { now = NaN, history = null, limits, findSheet = () => undefined }: EvaluationOptions = {},
   ) {
-    const formulas = { sheet, now, work: new WorkMeter(limits), findSheet, findName: (name: string) => sheet.findName(name)?.refersTo };
+    const formulas = {
+      sheet,
+      now,
+      work: new WorkMeter(limits),
+      findSheet,
+      findName: (name: string) => sheet.findName(name)?.refersTo,
+    };
     this.calculation = new Calculation(sheet, formulas);
     this.world = { sheet, formulas, shapes: new FormulaShapes(), history };
     this.resolver = new Resolver([], saved, sheet);
@@ -79,7 +87,8 @@ export class Evaluation {
 
   /** More of the history is known: evaluates what depends on it. */
   onHistoryExtended(): void {
-    if (this.needsHistory) this.install(this.activeRules.map((running) => (running.needsHistory ? running.rule : running)));
+    if (this.needsHistory)
+      this.install(this.activeRules.map((running) => (running.needsHistory ? running.rule : running)));
   }
 
   /** True where a rule asks what cells held before. */
@@ -103,19 +112,27 @@ export class Evaluation {
     }
     const edits = firstOfEachCell(effects, this.sheet.fields.length);
     const stale = new Set(
-      this.activeRules.filter((running) => edits.some((edit) => running.mustRecompileFor(edit)) || !edits.every((edit) => running.follow(edit))),
+      this.activeRules.filter(
+        (running) =>
+          edits.some((edit) => running.mustRecompileFor(edit)) || !edits.every((edit) => running.follow(edit)),
+      ),
     );
     if (stale.size) this.install(this.activeRules.map((running) => (stale.has(running) ? running.rule : running)));
   }
 
-  /** Puts rules to work, in order: those that run go on, the others are begun. All that is done for a sheet has one budget, and what comes first has it first. */
+  /**
+   * Puts rules to work, in order: those that run go on, the others are begun. All that is done for a sheet has one
+   * budget, and what comes first has it first.
+   */
   private install(rules: readonly (RunningRule | Rule)[]): void {
     const { limits } = this.world.formulas.work;
     let left = Math.max(0, limits.sheet - this.calculation.work);
     this.activeRules = rules.map((rule) => {
       const budget = Math.min(limits.rule, left);
       const running =
-        rule instanceof RunningRule && goesOn(rule, budget) ? rule : new RunningRule('rule' in rule ? rule.rule : rule, this.world, budget);
+        rule instanceof RunningRule && goesOn(rule, budget)
+          ? rule
+          : new RunningRule('rule' in rule ? rule.rule : rule, this.world, budget);
       left -= Math.min(left, running.work);
       return running;
     });
@@ -124,7 +141,8 @@ export class Evaluation {
 }
 
 /** Whether a rule would be the same if it were compiled again with this budget. */
-const goesOn = (rule: RunningRule, budget: number): boolean => (rule.isTooMuchWork ? rule.budget >= budget : rule.work <= budget);
+const goesOn = (rule: RunningRule, budget: number): boolean =>
+  rule.isTooMuchWork ? rule.budget >= budget : rule.work <= budget;
 
 /** One edit a cell: from what it held before the whole change to what it holds now. */
 function firstOfEachCell(effects: readonly Effect[], width: number): Extract<Effect, { kind: 'cell' }>[] {

@@ -16,7 +16,8 @@ test('a trial comes out as the value would as the only record of a sheet', () =>
       const running = evaluation.activeRules[0]!;
       const slot = evaluation.sheet.order[1]!;
       const outcome = running.outcomeAt(0, slot);
-      const expected = kindOf(rule.when).outcomes === 'match' ? outcome >= 0 : outcome < 0 ? null : running.outcomeTold(0, slot);
+      const expected =
+        kindOf(rule.when).outcomes === 'match' ? outcome >= 0 : outcome < 0 ? null : running.outcomeTold(0, slot);
       expect(judgeTrial(rule, input, evaluation.world)).toEqual(expected);
     }),
     { numRuns: 500 },

@@ -6,9 +6,21 @@ import type { Trial } from '../terms';
 import { RunningRule } from './running-rule';
 
 /** Kinds whose outcome depends on the value alone. */
-const BY_VALUE: ReadonlySet<string> = new Set(['compare', 'text', 'state', 'date', 'bands', 'category', 'key', 'icons']);
+const BY_VALUE: ReadonlySet<string> = new Set([
+  'compare',
+  'text',
+  'state',
+  'date',
+  'bands',
+  'category',
+  'key',
+  'icons',
+]);
 
-/** Whether a rule judges a value by itself, so that trials can be kept with it: it must not look at any other cell either. */
+/**
+ * Whether a rule judges a value by itself, so that trials can be kept with it: it must not look at any other cell
+ * either.
+ */
 export const takesTrials = ({ when }: Pick<Rule, 'when'>): boolean => BY_VALUE.has(when.kind) && !refersToCells(when);
 
 /**

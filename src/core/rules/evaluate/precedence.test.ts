@@ -18,7 +18,10 @@ const evaluate = (sheet: Sheet, list: readonly Rule[]) => {
   return evaluation;
 };
 
-/** Which rule wins, said as the rules format says it: cell by cell, each rule alone, its properties one by one. No merging, nothing shared. */
+/**
+ * Which rule wins, said as the rules format says it: cell by cell, each rule alone, its properties one by one. No
+ * merging, nothing shared.
+ */
 function plainLooks(sheet: Sheet, list: readonly Rule[]): Record<string, unknown> {
   const alone = list.map((rule) => evaluate(sheet, [rule]).activeRules[0]!);
   const looks: Record<string, unknown> = {};
@@ -31,7 +34,9 @@ function plainLooks(sheet: Sheet, list: readonly Rule[]): Record<string, unknown
         const sources = running.rule.paints === 'cell' ? [column] : running.read.map((read) => read.column);
         const source = sources.find((candidate) => running.outcomeAt(candidate, slot) >= 0);
         if (source === undefined) continue;
-        const look = running.variesByCell ? running.lookOf(source, slot) : running.look(running.outcomeAt(source, slot));
+        const look = running.variesByCell
+          ? running.lookOf(source, slot)
+          : running.look(running.outcomeAt(source, slot));
         for (const [name, value] of look ? lookProperties(look, {}) : []) if (!won.has(name)) won.set(name, value);
         chooses ||= kindOf(running.rule.when).choosesText === true;
         if (running.rule.settles) break;
@@ -58,26 +63,31 @@ test('the look of each cell is what the rules say one by one', () => {
 
 test('precedence hangs on the order of the rules alone, never on the order in which they were evaluated', () => {
   fc.assert(
-    fc.property(rules, fc.array(anyOperation, { maxLength: 6 }), fc.infiniteStream(fc.nat()), (list, operations, numbers) => {
-      const straight = evaluate(makeSheet(), list);
-      const wandering = evaluate(makeSheet(), []);
-      const pick = (below: number) => (numbers.next().value as number) % below;
-      const edits = operations.filter(({ kind }) => !kind.includes('rules'));
-      // Rules are added one after another and in any order, with edits in between; each time all that are there stand
-      // in their order.
-      const waiting = [...list];
-      const working = new Set<Rule>();
-      while (waiting.length || edits.length) {
-        if (waiting.length && (edits.length === 0 || pick(2) === 0)) {
-          working.add(waiting.splice(pick(waiting.length), 1)[0]!);
-          wandering.setRules(list.filter((rule) => working.has(rule)));
-        } else {
-          const edit = edits.shift()!;
-          for (const evaluation of [wandering, straight]) evaluation.follow(evaluation.sheet.apply(edit).effects);
+    fc.property(
+      rules,
+      fc.array(anyOperation, { maxLength: 6 }),
+      fc.infiniteStream(fc.nat()),
+      (list, operations, numbers) => {
+        const straight = evaluate(makeSheet(), list);
+        const wandering = evaluate(makeSheet(), []);
+        const pick = (below: number) => (numbers.next().value as number) % below;
+        const edits = operations.filter(({ kind }) => !kind.includes('rules'));
+        // Rules are added one after another and in any order, with edits in between; each time all that are there stand
+        // in their order.
+        const waiting = [...list];
+        const working = new Set<Rule>();
+        while (waiting.length || edits.length) {
+          if (waiting.length && (edits.length === 0 || pick(2) === 0)) {
+            working.add(waiting.splice(pick(waiting.length), 1)[0]!);
+            wandering.setRules(list.filter((rule) => working.has(rule)));
+          } else {
+            const edit = edits.shift()!;
+            for (const evaluation of [wandering, straight]) evaluation.follow(evaluation.sheet.apply(edit).effects);
+          }
         }
-      }
-      expect(reportEvaluation(wandering)).toEqual(reportEvaluation(straight));
-    }),
+        expect(reportEvaluation(wandering)).toEqual(reportEvaluation(straight));
+      },
+    ),
     { numRuns: 1500 },
   );
 });

@@ -15,7 +15,10 @@ export interface ResolvedLook {
   readonly rules: readonly number[];
 }
 
-/** One step on the way from no look to a final one. Cells with the same matches share the same node, hence the same look. */
+/**
+ * One step on the way from no look to a final one. Cells with the same matches share the same node, hence the same
+ * look.
+ */
 interface Node extends ResolvedLook {
   readonly next: Map<number, Node>;
 }
@@ -95,7 +98,11 @@ function withReadableText(look: ResolvedLook, index: number): ResolvedLook {
 }
 
 /** Where several read cells of a row paint one cell, the first from the left that has an outcome decides. */
-export function decidingOutcome(running: RunningRule, sources: readonly number[], slot: number): { outcome: number; column: number } {
+export function decidingOutcome(
+  running: RunningRule,
+  sources: readonly number[],
+  slot: number,
+): { outcome: number; column: number } {
   for (const column of sources) {
     const outcome = running.outcomeAt(column, slot);
     if (outcome >= 0) return { outcome, column };
@@ -110,5 +117,12 @@ export function sourcesOf(running: RunningRule, column: number): number[] {
 
 const painterOf = (running: RunningRule, index: number, column: number): PaintingRule[] =>
   running.works && running.painted.has(column)
-    ? [{ index, running, choosesText: kindOf(running.rule.when).choosesText === true, sources: sourcesOf(running, column) }]
+    ? [
+        {
+          index,
+          running,
+          choosesText: kindOf(running.rule.when).choosesText === true,
+          sources: sourcesOf(running, column),
+        },
+      ]
     : [];

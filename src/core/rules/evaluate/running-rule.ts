@@ -98,7 +98,14 @@ export class RunningRule {
   /** The columns that its outcomes depend on: those that it reads, and those that its condition reads besides. */
   columnsRead(): number[] {
     const { sameRow = [], wholeColumns = [], cells = [] } = this.kernel?.inputs ?? {};
-    return [...new Set([...this.read.map(({ column }) => column), ...sameRow, ...wholeColumns, ...cells.map(({ column }) => column)])];
+    return [
+      ...new Set([
+        ...this.read.map(({ column }) => column),
+        ...sameRow,
+        ...wholeColumns,
+        ...cells.map(({ column }) => column),
+      ]),
+    ];
   }
 
   /** How many cells have each outcome, by its number. Counted when first asked after an outcome may have changed. */
@@ -173,7 +180,10 @@ export class RunningRule {
 
   /** How many cells read have an outcome with a look. */
   shownCount(): number {
-    return this.outcomeCounts().reduce((sum, count, outcome) => sum + (this.variesByCell || this.look(outcome) ? count : 0), 0);
+    return this.outcomeCounts().reduce(
+      (sum, count, outcome) => sum + (this.variesByCell || this.look(outcome) ? count : 0),
+      0,
+    );
   }
 
   /**

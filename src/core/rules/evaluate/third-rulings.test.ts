@@ -11,7 +11,16 @@ import { traceCell } from '../explain/trace';
 
 const evaluate = (rows: readonly (readonly string[])[], when: When, reads = 'A2:A9') => {
   const sheet = sheetFromTable({ rows, width: rows[0]!.length }, { header: true });
-  const rule: Rule = { id: 'r', name: 'r', on: true, settles: false, reads: { cells: reads }, when, paints: 'cell', look: { bold: true } };
+  const rule: Rule = {
+    id: 'r',
+    name: 'r',
+    on: true,
+    settles: false,
+    reads: { cells: reads },
+    when,
+    paints: 'cell',
+    look: { bold: true },
+  };
   const evaluation = new Evaluation(sheet, {});
   evaluation.setRules([rule]);
   return { evaluation, sheet, report: reportEvaluation(evaluation).rules[0]! };
@@ -37,13 +46,20 @@ describe('arithmetic on texts', () => {
   test('the trace says that it is not comparable; without arithmetic texts meet texts', () => {
     const { sheet } = evaluate(rows, { kind: 'state', is: 'blank' });
     const scaled = evaluate(rows, { kind: 'compare', is: '=', to: { field: field(sheet), plus: 1 } });
-    expect(JSON.stringify(traceCell(scaled.evaluation, {}, { column: 0, slot: scaled.sheet.order[1]! }))).toContain('not comparable');
-    expect(evaluate(rows, { kind: 'compare', is: '=', to: { field: field(sheet) } }).report.matched).toEqual(['A2', 'A4', 'A5']);
+    expect(JSON.stringify(traceCell(scaled.evaluation, {}, { column: 0, slot: scaled.sheet.order[1]! }))).toContain(
+      'not comparable',
+    );
+    expect(evaluate(rows, { kind: 'compare', is: '=', to: { field: field(sheet) } }).report.matched).toEqual([
+      'A2',
+      'A4',
+      'A5',
+    ]);
   });
 });
 
 describe('positions over no numbers', () => {
-  const stops = (...at: readonly unknown[]) => at.map((one, index) => ({ at: one, color: index ? '#ffffff' : '#000000' })) as never;
+  const stops = (...at: readonly unknown[]) =>
+    at.map((one, index) => ({ at: one, color: index ? '#ffffff' : '#000000' })) as never;
 
   test.each([
     ['a scale', { kind: 'scale', stops: stops('least', 'greatest') }],
@@ -87,17 +103,35 @@ test.each([
     ['1', '9'],
     ['8', '3'],
   ];
-  expect(evaluate(rows, { kind: 'compare', is: '<', to: 5 }, cells).report.matched.toSorted()).toEqual(matched.toSorted());
+  expect(evaluate(rows, { kind: 'compare', is: '<', to: 5 }, cells).report.matched.toSorted()).toEqual(
+    matched.toSorted(),
+  );
 });
 
 test('ranges over and over the same cells are too much work at some point, and told so', () => {
   const rows = [['n'], ...Array.from({ length: 400 }, () => ['1'])];
-  const { problem } = evaluate(rows, { kind: 'state', is: 'blank' }, Array.from({ length: 600_000 }, () => 'A:A').join(' ')).report;
+  const { problem } = evaluate(
+    rows,
+    { kind: 'state', is: 'blank' },
+    Array.from({ length: 600_000 }, () => 'A:A').join(' '),
+  ).report;
   expect(problem).toMatchObject({ code: 'too-much-work' });
 });
 
-test.each(['B2:4711!', 'B2:', ':B2', 'B2:C3:D4', 'B2;C3', 'B0', 'B', '2', 'B:2', 'B:B:B', '0:1'])('“%s” is no range', (cells) => {
-  const rule = { id: 'a', name: 'a', reads: { cells }, when: { kind: 'state', is: 'blank' }, paints: 'cell', look: { bold: true } };
-  expect(readRuleSet(undefined)).toMatchObject({ message: expect.stringContaining('required') as string });
-  expect(readRuleSet({ format: 'auxesis-rules', version: 1, rules: [rule] })).toMatchObject({ message: expect.stringContaining('ranges') as string });
-});
+test.each(['B2:4711!', 'B2:', ':B2', 'B2:C3:D4', 'B2;C3', 'B0', 'B', '2', 'B:2', 'B:B:B', '0:1'])(
+  '“%s” is no range',
+  (cells) => {
+    const rule = {
+      id: 'a',
+      name: 'a',
+      reads: { cells },
+      when: { kind: 'state', is: 'blank' },
+      paints: 'cell',
+      look: { bold: true },
+    };
+    expect(readRuleSet(undefined)).toMatchObject({ message: expect.stringContaining('required') as string });
+    expect(readRuleSet({ format: 'auxesis-rules', version: 1, rules: [rule] })).toMatchObject({
+      message: expect.stringContaining('ranges') as string,
+    });
+  },
+);

@@ -13,10 +13,14 @@ export interface Reading {
 }
 
 /**
- * How the formula of a rule reads at the first two and the last of the cells it reads, and at another cell. None where there is no such rule,
- * or it is no formula or cannot work.
+ * How the formula of a rule reads at the first two and the last of the cells it reads, and at another cell. None where
+ * there is no such rule, or it is no formula or cannot work.
  */
-export function formulaReadings({ sheet, activeRules }: Evaluation, id: string, at: { column: number; position: number }): Reading[] {
+export function formulaReadings(
+  { sheet, activeRules }: Evaluation,
+  id: string,
+  at: { column: number; position: number },
+): Reading[] {
   const found = activeRules.find(({ rule }) => rule.id === id);
   if (!found || found.problem || found.rule.when.kind !== 'formula') return [];
   const { when } = found.rule;
@@ -26,8 +30,10 @@ export function formulaReadings({ sheet, activeRules }: Evaluation, id: string, 
   const positions = first ? [...sheet.order.keys()].filter((position) => first.slots.has(sheet.order[position]!)) : [];
   const wanted = new Map<string, { column: number; position: number }>();
   const add = (column: number, position: number) => wanted.set(cellAddress(column, position), { column, position });
-  for (const position of [positions[0], positions[1], positions.at(-1)]) if (first && position !== undefined) add(first.column, position);
-  if (cells.some(({ column, slots }) => column === at.column && slots.has(sheet.order[at.position] ?? -1))) add(at.column, at.position);
+  for (const position of [positions[0], positions[1], positions.at(-1)])
+    if (first && position !== undefined) add(first.column, position);
+  if (cells.some(({ column, slots }) => column === at.column && slots.has(sheet.order[at.position] ?? -1)))
+    add(at.column, at.position);
   return [...wanted].map(([address, { column, position }]) => {
     const value = found.formulaValue(column, sheet.order[position]!);
     return {

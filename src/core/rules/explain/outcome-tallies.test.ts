@@ -10,7 +10,10 @@ const CLUES = ['Two tails', '', 'A house of sand'];
 
 test('outcomes are counted by field and by record, as d3-array groups them', () => {
   const rows = KEY.map((answer, at) => [CLUES[at]!, answer, ANSWERS.Alder[at]!, ANSWERS.Birch[at]!]);
-  const sheet = sheetFromTable({ rows: [['Clue', 'Key', 'Alder', 'Birch'], ...rows, ['', '', 'x', '']], width: 4 }, { header: true });
+  const sheet = sheetFromTable(
+    { rows: [['Clue', 'Key', 'Alder', 'Birch'], ...rows, ['', '', 'x', '']], width: 4 },
+    { header: true },
+  );
   const [, key, alder, birch] = sheet.fields.map(({ id }) => id);
   const evaluation = new Evaluation(sheet, {});
   evaluation.setRules([

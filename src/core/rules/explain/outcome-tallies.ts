@@ -18,7 +18,9 @@ export interface OutcomeTallies {
   readonly records: readonly Tally[];
 }
 
-/** The outcomes of a rule by field and by record; nothing where there is no such rule. Cost: a look at each cell read. */
+/**
+ * The outcomes of a rule by field and by record; nothing where there is no such rule. Cost: a look at each cell read.
+ */
 export function outcomeTallies({ sheet, activeRules }: Evaluation, id: string): OutcomeTallies {
   const found = activeRules.find(({ rule }) => rule.id === id);
   if (!found) return { fields: [], records: [] };

@@ -13,7 +13,10 @@ const MAX_TEXTS = 40;
 
 export interface RuleProfile {
   readonly profile: ValueProfile;
-  /** The texts that are shown, the most frequent first, with the outcome that the rule gives the first cell of each, -1 for none. */
+  /**
+   * The texts that are shown, the most frequent first, with the outcome that the rule gives the first cell of each, -1
+   * for none.
+   */
   readonly texts: readonly { readonly text: string; readonly count: number; readonly outcome: number }[];
   readonly dates: number;
   /** The day it is in the sheet's time zone, as a serial date. */
@@ -30,7 +33,12 @@ export interface ReadValues {
   readonly numbers: Float64Array;
   readonly columns: Int32Array;
   readonly slots: Int32Array;
-  readonly texts: readonly { readonly text: string; readonly count: number; readonly column: number; readonly slot: number }[];
+  readonly texts: readonly {
+    readonly text: string;
+    readonly count: number;
+    readonly column: number;
+    readonly slot: number;
+  }[];
   readonly dates: number;
 }
 
@@ -67,7 +75,13 @@ export function readValues(sheet: Sheet, reads: Reads): ReadValues {
   const sorted = Float64Array.from(numbers).sort();
   const edges = dates > numbers.length / 2 ? calendarEdges(sorted[0]!, sorted.at(-1)!) : undefined;
   return {
-    profile: describeValues(sorted, { edges, blanks, others, mean: moments.mean, commonText: frequent[0]?.text ?? null }),
+    profile: describeValues(sorted, {
+      edges,
+      blanks,
+      others,
+      mean: moments.mean,
+      commonText: frequent[0]?.text ?? null,
+    }),
     sorted,
     numbers: Float64Array.from(numbers),
     columns: Int32Array.from(columns),
@@ -92,7 +106,11 @@ export function profileRule(
   if (judge) for (let at = 0; at < outcomes.length; at++) outcomes[at] = judge.outcomeAt(columns[at]!, slots[at]!);
   return {
     profile: { ...profile, bins: withOutcomes(profile.bins, { numbers, outcomes }) },
-    texts: values.texts.map(({ text, count, column, slot }) => ({ text, count, outcome: judge?.outcomeAt(column, slot) ?? -1 })),
+    texts: values.texts.map(({ text, count, column, slot }) => ({
+      text,
+      count,
+      outcome: judge?.outcomeAt(column, slot) ?? -1,
+    })),
     dates,
     today: Math.floor(world.formulas.now),
     nearest: asked.thresholds.map((threshold) => nearestTo(sorted, threshold)),

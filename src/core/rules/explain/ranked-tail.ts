@@ -20,8 +20,8 @@ interface Candidate {
 }
 
 /**
- * The last cells that a rule over the greatest (`falling`) or least (`rising`) numbers takes, and the first that it leaves, in order; among
- * equal numbers those higher up come first. Cost: a look at each number that is read.
+ * The last cells that a rule over the greatest (`falling`) or least (`rising`) numbers takes, and the first that it
+ * leaves, in order; among equal numbers those higher up come first. Cost: a look at each number that is read.
  */
 export function rankedTail(
   { sheet, activeRules }: Evaluation,

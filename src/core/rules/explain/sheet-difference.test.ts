@@ -31,7 +31,8 @@ function after(limit: number, ...operations: Operation[]): Evaluation {
   return evaluation;
 }
 
-const [row, field] = (({ sheet }) => [(at: number) => sheet.rowId(sheet.order[at]!), (at: number) => sheet.fields[at]!.id] as const)(after(5));
+const [row, field] = (({ sheet }) =>
+  [(at: number) => sheet.rowId(sheet.order[at]!), (at: number) => sheet.fields[at]!.id] as const)(after(5));
 const told = (before: Evaluation, now: Evaluation) =>
   sheetDifference(before, now).cells.map(({ record, label, before: was, after: is }) => [
     `${label} of ${record}`,

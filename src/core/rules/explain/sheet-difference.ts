@@ -37,7 +37,9 @@ export function sheetDifference(before: Evaluation, after: Evaluation): SheetDif
   const [was, is] = [before.sheet, after.sheet];
   const fields = is.fields.flatMap((field, column) => {
     const earlier = was.findColumn(field.id);
-    return earlier === undefined ? [] : { id: field.id, column, earlier, label: is.labelOf(column) ?? columnLetters(column) };
+    return earlier === undefined
+      ? []
+      : { id: field.id, column, earlier, label: is.labelOf(column) ?? columnLetters(column) };
   });
   let isCut = false;
   for (const slot of is.order) {
@@ -48,19 +50,27 @@ export function sheetDifference(before: Evaluation, after: Evaluation): SheetDif
       const [then, now] = [stateOf(before, earlier, earlierSlot), stateOf(after, column, slot)];
       if (then.shown === now.shown && then.rules.join('\n') === now.rules.join('\n')) continue;
       isCut ||= cells.length === MAX_CELLS;
-      if (cells.length < MAX_CELLS) cells.push({ row, field: id, record: recordName(is, slot, NONE), label, before: then, after: now });
+      if (cells.length < MAX_CELLS)
+        cells.push({ row, field: id, record: recordName(is, slot, NONE), label, before: then, after: now });
     }
   }
   return {
     cells,
     isCut,
-    added: is.order.filter((slot) => was.findSlot(is.rowId(slot)) === undefined).map((slot) => recordName(is, slot, NONE)),
-    removed: was.order.filter((slot) => is.findSlot(was.rowId(slot)) === undefined).map((slot) => recordName(was, slot, NONE)),
+    added: is.order
+      .filter((slot) => was.findSlot(is.rowId(slot)) === undefined)
+      .map((slot) => recordName(is, slot, NONE)),
+    removed: was.order
+      .filter((slot) => is.findSlot(was.rowId(slot)) === undefined)
+      .map((slot) => recordName(was, slot, NONE)),
   };
 }
 
 const NONE: ReadonlySet<number> = new Set();
 
 function stateOf({ sheet, resolver, activeRules }: Evaluation, column: number, slot: number): CellState {
-  return { shown: shownAt(sheet, column, slot), rules: resolver.resolve(column, slot).rules.map((rule) => activeRules[rule]!.rule.name) };
+  return {
+    shown: shownAt(sheet, column, slot),
+    rules: resolver.resolve(column, slot).rules.map((rule) => activeRules[rule]!.rule.name),
+  };
 }

@@ -4,9 +4,12 @@ import { anyRule, makeSheet } from '../../../../test/support/arbitrary-sheet';
 import { Evaluation } from '../evaluate/evaluation';
 import { touchingRules } from './touching-rules';
 
-const area = fc
-  .tuple(fc.nat(2), fc.nat(2), fc.nat(12), fc.nat(12))
-  .map(([a, b, c, d]) => ({ left: Math.min(a, b), right: Math.max(a, b), top: Math.min(c, d), bottom: Math.max(c, d) }));
+const area = fc.tuple(fc.nat(2), fc.nat(2), fc.nat(12), fc.nat(12)).map(([a, b, c, d]) => ({
+  left: Math.min(a, b),
+  right: Math.max(a, b),
+  top: Math.min(c, d),
+  bottom: Math.max(c, d),
+}));
 
 test('a rule touches an area where it reads or paints one of its cells, looked at cell by cell', () => {
   fc.assert(
@@ -21,10 +24,12 @@ test('a rule touches an area where it reads or paints one of its cells, looked a
           sheet.order.some((slot, position) =>
             sheet.fields.some((_, column) => {
               const isSelected = areas.some(
-                ({ left, right, top, bottom }) => column >= left && column <= right && position >= top && position <= bottom,
+                ({ left, right, top, bottom }) =>
+                  column >= left && column <= right && position >= top && position <= bottom,
               );
               const isRead = read.some((member) => member.column === column && member.slots.has(slot));
-              const isPainted = rule.paints !== 'cell' && painted.has(column) && read.some((member) => member.slots.has(slot));
+              const isPainted =
+                rule.paints !== 'cell' && painted.has(column) && read.some((member) => member.slots.has(slot));
               return isSelected && (isRead || isPainted);
             }),
           ),

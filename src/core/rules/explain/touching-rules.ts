@@ -4,7 +4,10 @@ import type { Sheet } from '../../sheet/sheet';
 import type { Evaluation } from '../evaluate/evaluation';
 import type { RunningRule } from '../evaluate/running-rule';
 
-/** The rules that read or paint a cell of some areas, in order of precedence; those with a problem reach nothing. Cost: at most a look at each row. */
+/**
+ * The rules that read or paint a cell of some areas, in order of precedence; those with a problem reach nothing. Cost:
+ * at most a look at each row.
+ */
 export function touchingRules({ sheet, activeRules }: Evaluation, areas: readonly CellRange[]): RuleId[] {
   return activeRules.filter((rule) => areas.some((area) => touches(rule, area, sheet))).map(({ rule }) => rule.id);
 }

@@ -44,7 +44,15 @@ const rules: readonly Rule[] = [
     when: { kind: 'bands', cuts: [2], looks: [{ italic: true }, null] },
     paints: 'cell',
   },
-  { id: 'gone', name: 'Gone', on: true, settles: false, reads: { fields: ['f9'] }, when: { kind: 'average', is: 'above' }, paints: 'cell' },
+  {
+    id: 'gone',
+    name: 'Gone',
+    on: true,
+    settles: false,
+    reads: { fields: ['f9'] },
+    when: { kind: 'average', is: 'above' },
+    paints: 'cell',
+  },
 ];
 
 const trace = (column: number, slot: number) => {
@@ -57,7 +65,13 @@ test('every rule that reaches a cell, what it compared, set and lost', () => {
   expect(trace(0, 1).map(({ rule, state, compared, set, lost }) => ({ rule, state, compared, set, lost }))).toEqual([
     { rule: 'off', state: 'off', compared: '1 is below 9', set: {}, lost: [] },
     { rule: 'low', state: 'matched', compared: '1 is below 5', set: { fill: '#111111' }, lost: [] },
-    { rule: 'mean', state: 'matched', compared: '1 is below average 3 of 2 numbers', set: { bold: true }, lost: [{ property: 'fill', to: 'low' }] },
+    {
+      rule: 'mean',
+      state: 'matched',
+      compared: '1 is below average 3 of 2 numbers',
+      set: { bold: true },
+      lost: [{ property: 'fill', to: 'low' }],
+    },
     { rule: 'band', state: 'settled-before', compared: '1 is in band 1 of 2: under 2', set: {}, lost: [] },
     { rule: 'gone', state: 'problem', compared: null, set: {}, lost: [] },
   ]);
@@ -69,15 +83,27 @@ test('a cell that is painted but not read tells the cell that was read', () => {
 });
 
 test('what was not compared says why', () => {
-  expect(trace(0, 3).find(({ rule }) => rule === 'low')).toMatchObject({ state: 'not-matched', note: 'a text against a number: not compared' });
-  expect(trace(0, 4).find(({ rule }) => rule === 'low')).toMatchObject({ state: 'not-matched', note: 'a blank is never compared' });
+  expect(trace(0, 3).find(({ rule }) => rule === 'low')).toMatchObject({
+    state: 'not-matched',
+    note: 'a text against a number: not compared',
+  });
+  expect(trace(0, 4).find(({ rule }) => rule === 'low')).toMatchObject({
+    state: 'not-matched',
+    note: 'a blank is never compared',
+  });
 });
 
-test('a header is reached by none but the rule that has a problem', () => expect(trace(0, 0).map(({ rule }) => rule)).toEqual(['gone']));
+test('a header is reached by none but the rule that has a problem', () =>
+  expect(trace(0, 0).map(({ rule }) => rule)).toEqual(['gone']));
 
 test('the statistics that a rule tells follow edits also while it is off', () => {
   const evaluation = new Evaluation(makeSheet(['1', '5', 'x', '']), {});
   evaluation.setRules([{ ...rules[2]!, on: false }]);
-  evaluation.follow(evaluation.sheet.apply({ kind: 'set-cells', cells: [{ row: 'r0', field: 'f1', input: '3' }] }).effects);
-  expect(traceCell(evaluation, {}, { column: 0, slot: 2 })[0]).toMatchObject({ state: 'off', compared: '5 is below average 4 of 2 numbers' });
+  evaluation.follow(
+    evaluation.sheet.apply({ kind: 'set-cells', cells: [{ row: 'r0', field: 'f1', input: '3' }] }).effects,
+  );
+  expect(traceCell(evaluation, {}, { column: 0, slot: 2 })[0]).toMatchObject({
+    state: 'off',
+    compared: '5 is below average 4 of 2 numbers',
+  });
 });

@@ -21,21 +21,33 @@ export interface TraceStep {
 }
 
 /** Why a cell looks as it does: every rule whose reach includes it, in order, with both sides of each comparison. */
-export function traceCell(evaluation: Evaluation, saved: Readonly<Record<string, Look>>, at: { column: number; slot: number }): TraceStep[] {
+export function traceCell(
+  evaluation: Evaluation,
+  saved: Readonly<Record<string, Look>>,
+  at: { column: number; slot: number },
+): TraceStep[] {
   const taken = new Map<LookProperty, string>();
   let settledBy: RunningRule | undefined;
   const steps: TraceStep[] = [];
   for (const running of evaluation.activeRules) {
     const reads = running.read.some((member) => member.column === at.column && member.slots.has(at.slot));
     const sources = running.painted.has(at.column) ? sourcesOf(running, at.column) : [];
-    const paints = sources.some((column) => running.read.some((member) => member.column === column && member.slots.has(at.slot)));
+    const paints = sources.some((column) =>
+      running.read.some((member) => member.column === column && member.slots.has(at.slot)),
+    );
     // A rule whose very reach cannot be found might have reached this cell: it is listed too.
     const isLost = running.problem !== null && running.read.length === 0;
     if (!reads && !paints && !isLost) continue;
-    const deciding = paints ? decidingOutcome(running, sources, at.slot) : { outcome: running.outcomeAt(at.column, at.slot), column: at.column };
+    const deciding = paints
+      ? decidingOutcome(running, sources, at.slot)
+      : { outcome: running.outcomeAt(at.column, at.slot), column: at.column };
     const step = describe(evaluation, running, { slot: at.slot, ...deciding });
     if (step.state !== 'matched' || settledBy) {
-      steps.push(settledBy && step.state === 'matched' ? { ...step, state: 'settled-before', note: `"${settledBy.rule.name}" settles` } : step);
+      steps.push(
+        settledBy && step.state === 'matched'
+          ? { ...step, state: 'settled-before', note: `"${settledBy.rule.name}" settles` }
+          : step,
+      );
       continue;
     }
     const look = paints ? running.lookOf(deciding.column, at.slot) : null;
@@ -53,7 +65,11 @@ export function traceCell(evaluation: Evaluation, saved: Readonly<Record<string,
   return steps;
 }
 
-function describe({ sheet }: Evaluation, running: RunningRule, at: { column: number; slot: number; outcome: number }): TraceStep {
+function describe(
+  { sheet }: Evaluation,
+  running: RunningRule,
+  at: { column: number; slot: number; outcome: number },
+): TraceStep {
   const { rule, problem } = running;
   const compared = problem || at.column < 0 ? undefined : running.explain(at.column, at.slot);
   return {

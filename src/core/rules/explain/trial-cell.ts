@@ -9,15 +9,22 @@ export interface TrialCell {
   readonly verdict: 'meets' | 'does not meet' | 'fails';
 }
 
-/** The column whose cells a trial column judges: the one asked for where the rule reads it, else the first that it reads. */
+/**
+ * The column whose cells a trial column judges: the one asked for where the rule reads it, else the first that it
+ * reads.
+ */
 export const trialColumn = ({ read }: RunningRule, asked: number): number | undefined =>
   (read.find(({ column }) => column === asked) ?? read[0])?.column;
 
-/** What a trial column says of a cell; null for cells that the rule does not read, and for conditions that are no formula. */
+/**
+ * What a trial column says of a cell; null for cells that the rule does not read, and for conditions that are no
+ * formula.
+ */
 export function trialCell(running: RunningRule, column: number, slot: number): TrialCell | null {
   if (!running.read.some((member) => member.column === column && member.slots.has(slot))) return null;
   const value = running.formulaValue(column, slot);
   if (value === undefined) return null;
-  const verdict = value instanceof FormulaError ? 'fails' : running.judge(column, slot) >= 0 ? 'meets' : 'does not meet';
+  const verdict =
+    value instanceof FormulaError ? 'fails' : running.judge(column, slot) >= 0 ? 'meets' : 'does not meet';
   return { text: shownText(cellValueOf(value), null) || 'blank', verdict };
 }

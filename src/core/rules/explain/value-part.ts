@@ -1,8 +1,12 @@
 import type { Sheet } from '../../sheet/sheet';
 import { TAG } from '../../values/cell-value';
 
-/** Some of the values that a rule reads: numbers from one up to another, that one left out unless it is the end, or one text. */
-export type ValuePart = { readonly from: number; readonly to: number; readonly takesEnd: boolean } | { readonly text: string };
+/**
+ * Some of the values that a rule reads: numbers from one up to another, that one left out unless it is the end, or one
+ * text.
+ */
+export type ValuePart =
+  { readonly from: number; readonly to: number; readonly takesEnd: boolean } | { readonly text: string };
 
 /** Whether a cell holds one of the values of a part. */
 export function isInPart(sheet: Sheet, part: ValuePart, { column, slot }: { column: number; slot: number }): boolean {

@@ -9,7 +9,12 @@ import type { OutcomeColumn } from '../compile/outcome-column';
 import { lazySchema } from '../../lazy-schema';
 import type { ConditionKind, Kernel } from './kind';
 
-export const AVERAGE_SIDES = { above: 'is above', below: 'is below', 'at-or-above': 'is at or above', 'at-or-below': 'is at or below' } as const;
+export const AVERAGE_SIDES = {
+  above: 'is above',
+  below: 'is below',
+  'at-or-above': 'is at or above',
+  'at-or-below': 'is at or below',
+} as const;
 
 export interface AverageWhen {
   readonly kind: 'average';
@@ -39,7 +44,9 @@ export const average: ConditionKind<AverageWhen> = {
     return isProblem(groups) ? groups : new AverageKernel(when, context, groups);
   },
   sentence(when, words) {
-    const much = when.deviations ? ` by more than ${when.deviations} ${when.spread ?? 'sample'} deviation${when.deviations === 1 ? '' : 's'}` : '';
+    const much = when.deviations
+      ? ` by more than ${when.deviations} ${when.spread ?? 'sample'} deviation${when.deviations === 1 ? '' : 's'}`
+      : '';
     return `${AVERAGE_SIDES[when.is]} the average${perWords(when.per, words)}${much}`;
   },
   outcomeName: () => '',
@@ -49,7 +56,10 @@ export const average: ConditionKind<AverageWhen> = {
     // Each group has an average of its own: there is none to show for all.
     if (per !== 'all') return [];
     const far = deviations > 0 && !Number.isNaN(deviation) ? [-deviations, deviations] : [];
-    return [{ value: mean, says: 'average' }, ...far.map((by) => ({ value: mean + by * deviation, says: `${by} dev.` }))];
+    return [
+      { value: mean, says: 'average' },
+      ...far.map((by) => ({ value: mean + by * deviation, says: `${by} dev.` })),
+    ];
   },
   examples: [
     {
@@ -147,7 +157,8 @@ class AverageKernel implements Kernel {
     const moments = this.groups.of(column, slot);
     const left = shownAt(this.context.sheet, column, slot) || 'blank';
     const relation = AVERAGE_SIDES[this.when.is];
-    if (!moments || moments.count === 0) return { left, relation, right: 'an average of no numbers', note: 'there are no numbers to average' };
+    if (!moments || moments.count === 0)
+      return { left, relation, right: 'an average of no numbers', note: 'there are no numbers to average' };
     const { deviations = 0, spread = 'sample' } = this.when;
     const mean = `average ${short(moments.mean)} of ${moments.count} numbers`;
     const right = deviations

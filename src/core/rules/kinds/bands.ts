@@ -37,7 +37,8 @@ export const bands: ConditionKind<BandsWhen> = {
       asShown: Joi.boolean(),
     }).custom((when: BandsWhen, helpers) => {
       const wanted = when.cuts.length + 1;
-      if (when.looks.length !== wanted) return helpers.message({ custom: `{{#label}}.looks must have ${wanted} entries, one more than "cuts"` });
+      if (when.looks.length !== wanted)
+        return helpers.message({ custom: `{{#label}}.looks must have ${wanted} entries, one more than "cuts"` });
       if (when.names && when.names.length !== wanted)
         return helpers.message({ custom: `{{#label}}.names must have ${wanted} entries, one more than "cuts"` });
       return when;
@@ -52,7 +53,8 @@ export const bands: ConditionKind<BandsWhen> = {
     const problem = checkCuts(when.cuts, operands.readers);
     return problem ?? new BandsKernel(when, context, operands);
   },
-  sentence: (when, words) => `is in one of ${when.looks.length} bands, cut at ${when.cuts.map((cut) => words.operand(cut)).join(', ')}`,
+  sentence: (when, words) =>
+    `is in one of ${when.looks.length} bands, cut at ${when.cuts.map((cut) => words.operand(cut)).join(', ')}`,
   outcomeName(when, outcome, words) {
     return when.names?.[outcome] || bandRange(when, outcome, words);
   },
@@ -63,7 +65,9 @@ export const bands: ConditionKind<BandsWhen> = {
   }),
   thresholds: (when) =>
     when.cuts.flatMap((cut, at) =>
-      typeof cut === 'number' ? [{ value: cut, with: (value: number) => ({ ...when, cuts: when.cuts.with(at, value) }) }] : [],
+      typeof cut === 'number'
+        ? [{ value: cut, with: (value: number) => ({ ...when, cuts: when.cuts.with(at, value) }) }]
+        : [],
     ),
   examples: [
     {
@@ -81,7 +85,10 @@ export const bands: ConditionKind<BandsWhen> = {
   ],
 };
 
-/** A band in words: "under 5", "5 to under 10", "10 and over"; with upper edges "5 and under", "over 5 to 10", "over 10". */
+/**
+ * A band in words: "under 5", "5 to under 10", "10 and over"; with upper edges "5 and under", "over 5 to 10", "over
+ * 10".
+ */
 function bandRange({ cuts, edge = 'lower' }: BandsWhen, band: number, words: SentenceWords): string {
   const low = band > 0 ? words.operand(cuts[band - 1]!) : undefined;
   const high = band < cuts.length ? words.operand(cuts[band]!) : undefined;
@@ -98,8 +105,13 @@ function checkCuts(cuts: readonly Operand[], readers: readonly OperandReader[]):
     const value = cutNumber(reader, 0);
     const shown = typeof cuts[at] === 'object' ? reader.shownAt(0) : String(cuts[at]);
     if (Number.isNaN(value)) return { code: 'missing-cut', message: `cut ${at + 1} is not a number: ${shown}` };
-    if (value < last) return { code: 'falling-cuts', message: `cuts must rise, and cut ${at + 1} (${shown}) is lower than the one before it` };
-    if (value === last) return { code: 'equal-cuts', message: `cuts must rise, and cut ${at + 1} (${shown}) equals the one before it` };
+    if (value < last)
+      return {
+        code: 'falling-cuts',
+        message: `cuts must rise, and cut ${at + 1} (${shown}) is lower than the one before it`,
+      };
+    if (value === last)
+      return { code: 'equal-cuts', message: `cuts must rise, and cut ${at + 1} (${shown}) equals the one before it` };
     last = value;
   }
   return undefined;
@@ -122,7 +134,9 @@ class BandsKernel implements Kernel {
   ) {
     this.inputs = operands.inputs;
     this.readers = operands.readers;
-    this.fixed = this.readers.every((reader) => reader.constant) ? Float64Array.from(this.readers, (reader) => cutNumber(reader, 0)) : null;
+    this.fixed = this.readers.every((reader) => reader.constant)
+      ? Float64Array.from(this.readers, (reader) => cutNumber(reader, 0))
+      : null;
   }
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
@@ -154,7 +168,10 @@ class BandsKernel implements Kernel {
 
   explain(column: number, slot: number) {
     const outcome = this.outcomeAt(column, slot);
-    const words: SentenceWords = { operand: (operand) => this.readers[this.when.cuts.indexOf(operand)]!.shownAt(slot, column), field: String };
+    const words: SentenceWords = {
+      operand: (operand) => this.readers[this.when.cuts.indexOf(operand)]!.shownAt(slot, column),
+      field: String,
+    };
     const isNumber = this.context.sheet.columns[column]!.tags[slot] === TAG.number;
     return {
       left: shownAt(this.context.sheet, column, slot) || 'blank',

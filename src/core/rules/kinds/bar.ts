@@ -11,7 +11,14 @@ import { mapPer, perSchema, perWords, type Per } from '../compile/grouping';
 import { joinInputs } from '../compile/operands';
 import { OrderedGroups } from '../compile/ordered-groups';
 import type { OutcomeColumn } from '../compile/outcome-column';
-import { positionProblem, positionSchema, mapPosition, readPositions, type Position, type Positions } from '../compile/positions';
+import {
+  positionProblem,
+  positionSchema,
+  mapPosition,
+  readPositions,
+  type Position,
+  type Positions,
+} from '../compile/positions';
 import { isProblem, type Inputs } from '../terms';
 import type { Comparison, ConditionKind, Kernel, Invalidation } from './kind';
 
@@ -84,12 +91,25 @@ export const bar: ConditionKind<BarWhen> = {
     ...(to === 'auto' ? [] : [{ at: to, with: (value: number) => ({ ...when, from, to: value }) }]),
   ],
   examples: [
-    { says: 'every number has a bar, and nothing else has', when: { kind: 'bar' }, inputs: ['60%', '100%', '', 'x'], outcomes: [0, 0, -1, -1] },
-    { says: 'a number beyond fixed ends too', when: { kind: 'bar', from: 0, to: 10 }, inputs: ['-5', '15', "'5"], outcomes: [0, 0, -1] },
+    {
+      says: 'every number has a bar, and nothing else has',
+      when: { kind: 'bar' },
+      inputs: ['60%', '100%', '', 'x'],
+      outcomes: [0, 0, -1, -1],
+    },
+    {
+      says: 'a number beyond fixed ends too',
+      when: { kind: 'bar', from: 0, to: 10 },
+      inputs: ['-5', '15', "'5"],
+      outcomes: [0, 0, -1],
+    },
   ],
 };
 
-function endsAmong({ from = 'auto', to = 'auto' }: BarWhen, { positions, numbers }: { positions: Positions; numbers: SortedBlocks }): number[] {
+function endsAmong(
+  { from = 'auto', to = 'auto' }: BarWhen,
+  { positions, numbers }: { positions: Positions; numbers: SortedBlocks },
+): number[] {
   const given = positions.among(numbers);
   const low = from === 'auto' ? Math.min(0, numbers.count ? numbers.least : 0) : given[0]!;
   const high = to === 'auto' ? Math.max(0, numbers.count ? numbers.greatest : 0) : given.at(-1)!;
@@ -173,7 +193,8 @@ class BarKernel implements Kernel {
 
   explain(column: number, slot: number): Comparison {
     const left = shownAt(this.context.sheet, column, slot) || 'blank';
-    if (this.outcomeAt(column, slot) < 0) return { left, relation: 'has no', right: 'bar', note: 'only numbers have a bar' };
+    if (this.outcomeAt(column, slot) < 0)
+      return { left, relation: 'has no', right: 'bar', note: 'only numbers have a bar' };
     const [from, to] = this.groups.of(column, slot)!.derived;
     return { left, relation: 'has a bar between', right: `${numberText(from!)} and ${numberText(to!)}` };
   }

@@ -40,7 +40,8 @@ export const category: ConditionKind<CategoryWhen> = {
   mapReferences: (when) => when,
   outcomeLooks: ({ looks, palette }) => (looks ? Object.values(looks) : colorsOf(palette).map((fill) => ({ fill }))),
   compile: (when, context) => new CategoryKernel(when, context),
-  sentence: ({ looks }) => (looks ? `has the look of its value: ${Object.keys(looks).join(', ')}` : 'has the colour of its value'),
+  sentence: ({ looks }) =>
+    looks ? `has the look of its value: ${Object.keys(looks).join(', ')}` : 'has the colour of its value',
   outcomeName: ({ looks }, outcome) => (looks ? (Object.keys(looks)[outcome] ?? '') : ''),
   defaults: () => ({ kind: 'category', palette: 'pastel' }),
   thresholds: () => [],
@@ -69,13 +70,16 @@ function checkLooks(when: CategoryWhen, helpers: Joi.CustomHelpers): CategoryWhe
     const folded = foldText(name);
     const other = seen.get(folded);
     if (other !== undefined)
-      return helpers.message({ custom: '{{#label}}.looks has two entries for one value, alike but for case, accents or spaces' });
+      return helpers.message({
+        custom: '{{#label}}.looks has two entries for one value, alike but for case, accents or spaces',
+      });
     seen.set(folded, name);
   }
   return when;
 }
 
-const colorsOf = (palette: CategoryWhen['palette']): readonly string[] => (typeof palette === 'string' ? PALETTES[palette] : (palette ?? []));
+const colorsOf = (palette: CategoryWhen['palette']): readonly string[] =>
+  typeof palette === 'string' ? PALETTES[palette] : (palette ?? []);
 
 class CategoryKernel implements Kernel {
   readonly inputs: Inputs = { sameRow: [], wholeColumns: [], cells: [] };
@@ -91,7 +95,9 @@ class CategoryKernel implements Kernel {
     if (when.looks) for (const name of Object.keys(when.looks)) this.take(foldText(name), name);
     else this.takeSeen();
     const colors = colorsOf(when.palette);
-    this.looks = when.looks ? Object.values(when.looks) : this.names.map((_, at) => ({ fill: colors[at % colors.length]! }));
+    this.looks = when.looks
+      ? Object.values(when.looks)
+      : this.names.map((_, at) => ({ fill: colors[at % colors.length]! }));
   }
 
   private take(folded: string, name: string): void {
@@ -115,11 +121,16 @@ class CategoryKernel implements Kernel {
   private foldedAt(column: number, slot: number): string | undefined {
     const { sheet } = this.context;
     const tag = sheet.columns[column]!.tags[slot];
-    return tag === TAG.blank || tag === TAG.error || tag === undefined ? undefined : foldText(textAt(sheet, column, slot));
+    return tag === TAG.blank || tag === TAG.error || tag === undefined
+      ? undefined
+      : foldText(textAt(sheet, column, slot));
   }
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
-    judgeContents(this.context.sheet.columns[column]!, slotCount, { into, judge: (slot) => this.outcomeAt(column, slot) });
+    judgeContents(this.context.sheet.columns[column]!, slotCount, {
+      into,
+      judge: (slot) => this.outcomeAt(column, slot),
+    });
   }
 
   outcomeAt(column: number, slot: number): number {

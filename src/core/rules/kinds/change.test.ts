@@ -27,7 +27,15 @@ function matched(when: Omit<ChangeWhen, 'kind'>): number[] {
   };
   const evaluation = new Evaluation(sheet, {}, { now: NOW, history });
   evaluation.setRules([
-    { id: 'r', name: 'R', on: true, settles: false, reads: { fields: [sheet.fields[0]!.id] }, when: { kind: 'change', ...when }, paints: 'cell' },
+    {
+      id: 'r',
+      name: 'R',
+      on: true,
+      settles: false,
+      reads: { fields: [sheet.fields[0]!.id] },
+      when: { kind: 'change', ...when },
+      paints: 'cell',
+    },
   ]);
   const running = evaluation.activeRules[0]!;
   if (running.problem) throw new Error(running.problem.code);

@@ -51,12 +51,15 @@ export const change: ConditionKind<ChangeWhen> = {
   outcomeLooks: () => undefined,
   compile(when, context) {
     const moment = momentBefore(when, context);
-    if (moment === undefined) return { code: 'missing-snapshot', message: `there is no snapshot "${when.since}" of this sheet` };
+    if (moment === undefined)
+      return { code: 'missing-snapshot', message: `there is no snapshot "${when.since}" of this sheet` };
     return new ChangeKernel(when, context, moment);
   },
   sentence(when) {
     const much = when.by === undefined ? '' : ` by ${when.by} or more`;
-    const since = when.within ? `within ${when.within.n} ${when.within.unit}${when.within.n === 1 ? '' : 's'}` : `since ${when.since}`;
+    const since = when.within
+      ? `within ${when.within.n} ${when.within.unit}${when.within.n === 1 ? '' : 's'}`
+      : `since ${when.since}`;
     return `${MOVES[when.is]}${much} ${since}`;
   },
   outcomeName: () => '',
@@ -94,7 +97,13 @@ class ChangeKernel implements Kernel {
     private readonly context: CompileContext,
     private readonly moment: number,
   ) {
-    this.inputs = { sameRow: [], wholeColumns: [], cells: [], isTimeDependent: when.within !== undefined, needsHistory: true };
+    this.inputs = {
+      sameRow: [],
+      wholeColumns: [],
+      cells: [],
+      isTimeDependent: when.within !== undefined,
+      needsHistory: true,
+    };
   }
 
   private beforeAt(column: number, slot: number): CellValue | undefined {
@@ -107,7 +116,9 @@ class ChangeKernel implements Kernel {
 
   outcomeAt(column: number, slot: number): number {
     const before = this.beforeAt(column, slot);
-    return before !== undefined && hasMoved(this.when, before, this.context.sheet.columns[column]!.valueAt(slot)) ? 0 : -1;
+    return before !== undefined && hasMoved(this.when, before, this.context.sheet.columns[column]!.valueAt(slot))
+      ? 0
+      : -1;
   }
 
   edited(): 'this-cell' {
@@ -126,7 +137,11 @@ class ChangeKernel implements Kernel {
   explain(column: number, slot: number): Comparison {
     const before = this.beforeAt(column, slot);
     const note =
-      this.context.history === null ? 'there is no history to compare with' : before === undefined ? this.whyUnknown(column, slot) : undefined;
+      this.context.history === null
+        ? 'there is no history to compare with'
+        : before === undefined
+          ? this.whyUnknown(column, slot)
+          : undefined;
     return {
       left: shownAt(this.context.sheet, column, slot) || 'blank',
       relation: MOVES[this.when.is],
@@ -147,7 +162,9 @@ function hasMoved({ is, by }: ChangeWhen, before: CellValue, now: CellValue): bo
 
 const isEqual = (one: CellValue, other: CellValue): boolean =>
   one.kind === other.kind &&
-  (one.kind === 'blank' || (one.kind === 'error' && other.kind === 'error' && one.error === other.error) || compareValues(one, other) === 0);
+  (one.kind === 'blank' ||
+    (one.kind === 'error' && other.kind === 'error' && one.error === other.error) ||
+    compareValues(one, other) === 0);
 
 const numberOf = (value: CellValue): number | undefined =>
   value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : undefined;

@@ -34,7 +34,8 @@ export interface CompareWhen {
 export const takesTwo = (is: ComparisonName): is is 'between' | 'outside' => is === 'between' || is === 'outside';
 
 /** The operands of a comparison, one or two. */
-export const operandsOf = ({ to }: CompareWhen): readonly Operand[] => (Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand]);
+export const operandsOf = ({ to }: CompareWhen): readonly Operand[] =>
+  Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand];
 
 /** The cell's value against one operand, or a low and a high one. Types never cross, and a blank never matches. */
 export const compare: ConditionKind<CompareWhen> = {
@@ -66,7 +67,11 @@ export const compare: ConditionKind<CompareWhen> = {
   },
   sentence(when, words) {
     const sides = operandsOf(when).map((operand) => words.operand(operand));
-    return [`${COMPARISONS[when.is]} ${sides.join(' and ')}`, when.magnitude && 'in magnitude', when.asShown && 'as shown']
+    return [
+      `${COMPARISONS[when.is]} ${sides.join(' and ')}`,
+      when.magnitude && 'in magnitude',
+      when.asShown && 'as shown',
+    ]
       .filter(Boolean)
       .join(', ');
   },
@@ -80,7 +85,13 @@ export const compare: ConditionKind<CompareWhen> = {
     return operands.flatMap((operand, at) => {
       if (typeof operand !== 'number') return [];
       return [
-        { value: operand, with: (value: number) => ({ ...when, to: takesTwo(when.is) ? (operands.with(at, value) as [Operand, Operand]) : value }) },
+        {
+          value: operand,
+          with: (value: number) => ({
+            ...when,
+            to: takesTwo(when.is) ? (operands.with(at, value) as [Operand, Operand]) : value,
+          }),
+        },
       ];
     });
   },
@@ -124,12 +135,20 @@ class CompareKernel implements Kernel {
   run(column: number, slotCount: number, into: OutcomeColumn): void {
     const bounds = this.constant && !this.when.asShown ? numberBounds(this.when, this.readers) : undefined;
     if (bounds) this.runNumbers(column, slotCount, { bounds, words: into.has.words });
-    else if (this.constant) judgeContents(this.context.sheet.columns[column]!, slotCount, { into, judge: (slot) => this.outcomeAt(column, slot) });
+    else if (this.constant)
+      judgeContents(this.context.sheet.columns[column]!, slotCount, {
+        into,
+        judge: (slot) => this.outcomeAt(column, slot),
+      });
     else for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
   }
 
   /** The tight loop: one read and two comparisons a number, 32 results to a word. */
-  private runNumbers(column: number, slotCount: number, { bounds, words }: { bounds: NumberBounds; words: Uint32Array }): void {
+  private runNumbers(
+    column: number,
+    slotCount: number,
+    { bounds, words }: { bounds: NumberBounds; words: Uint32Array },
+  ): void {
     const { numbers, tags, hasDates } = this.context.sheet.columns[column]!;
     const { low, high, inside, magnitude } = bounds;
     for (let word = 0, slot = 0; slot < slotCount; word++) {
@@ -229,7 +248,10 @@ interface NumberBounds {
   readonly magnitude: boolean;
 }
 
-/** A comparison of numbers as one interval. `<` becomes "at most the double just below", which is the same set of doubles. */
+/**
+ * A comparison of numbers as one interval. `<` becomes "at most the double just below", which is the same set of
+ * doubles.
+ */
 function numberBounds(when: CompareWhen, readers: readonly OperandReader[]): NumberBounds | undefined {
   const ends: number[] = [];
   for (const reader of readers) {

@@ -69,11 +69,19 @@ export const date: ConditionKind<DateWhen> = {
           .items(operandSchema(['string']))
           .length(2)
           .required(),
-        otherwise: Joi.when('is', { is: Joi.valid('before', 'after', 'on'), then: operandSchema(['string']).required(), otherwise: Joi.forbidden() }),
+        otherwise: Joi.when('is', {
+          is: Joi.valid('before', 'after', 'on'),
+          then: operandSchema(['string']).required(),
+          otherwise: Joi.forbidden(),
+        }),
       }),
     }).custom((when: DateWhen, helpers) => {
-      const wrong = daysGivenIn(when).find((operand) => typeof operand === 'string' && readDate(operand.trim()) === undefined);
-      return wrong === undefined ? when : helpers.message({ custom: '{{#label}}.to must be a date such as "2026-03-08"' });
+      const wrong = daysGivenIn(when).find(
+        (operand) => typeof operand === 'string' && readDate(operand.trim()) === undefined,
+      );
+      return wrong === undefined
+        ? when
+        : helpers.message({ custom: '{{#label}}.to must be a date such as "2026-03-08"' });
     }),
   ),
   outcomes: 'match',
@@ -115,10 +123,14 @@ export const date: ConditionKind<DateWhen> = {
   ],
 };
 
-const dateWords = (operand: Operand, words: SentenceWords): string => (typeof operand === 'string' ? operand : words.operand(operand));
+const dateWords = (operand: Operand, words: SentenceWords): string =>
+  typeof operand === 'string' ? operand : words.operand(operand);
 
 function testWords(is: DateWhen['is']): string {
-  if (typeof is === 'string') return is in DAYS_GIVEN ? DAYS_GIVEN[is as keyof typeof DAYS_GIVEN] : DAYS_BY_TODAY[is as keyof typeof DAYS_BY_TODAY];
+  if (typeof is === 'string')
+    return is in DAYS_GIVEN
+      ? DAYS_GIVEN[is as keyof typeof DAYS_GIVEN]
+      : DAYS_BY_TODAY[is as keyof typeof DAYS_BY_TODAY];
   if ('last' in is) return `is in the last ${is.last} ${is.unit}${is.last === 1 ? '' : 's'}`;
   if ('next' in is) return `is in the next ${is.next} ${is.unit}${is.next === 1 ? '' : 's'}`;
   const [[which, of]] = Object.entries(is) as [[string, DateUnit]];
@@ -161,7 +173,10 @@ function nextEnds(n: number, of: DateUnit, today: number): number {
 }
 
 /** A day, week, month, quarter or year of the calendar, as an offset from the one that holds today. */
-function calendarUnit(of: DateUnit, { today, firstWeekday, away }: { today: number; firstWeekday: number; away: number }): Days {
+function calendarUnit(
+  of: DateUnit,
+  { today, firstWeekday, away }: { today: number; firstWeekday: number; away: number },
+): Days {
   if (of === 'day') return [today + away, today + away];
   if (of === 'week') {
     const begins = today - ((weekdayOf(today) - firstWeekday + 7) % 7) + 7 * away;
@@ -186,9 +201,16 @@ class DateKernel implements Kernel {
     const { sheet, formulas } = context;
     const isByToday = typeof when.is === 'object' || when.is in DAYS_BY_TODAY;
     this.readers = operands.readers;
-    this.inputs = joinInputs([operands.inputs, { sameRow: [], wholeColumns: [], cells: [], isTimeDependent: isByToday }]);
+    this.inputs = joinInputs([
+      operands.inputs,
+      { sameRow: [], wholeColumns: [], cells: [], isTimeDependent: isByToday },
+    ]);
     this.days = isByToday
-      ? daysOf(when.is as keyof typeof DAYS_BY_TODAY | Relative, Math.floor(formulas.now), sheet.settings.firstWeekday ?? 0)
+      ? daysOf(
+          when.is as keyof typeof DAYS_BY_TODAY | Relative,
+          Math.floor(formulas.now),
+          sheet.settings.firstWeekday ?? 0,
+        )
       : this.readers.every((reader) => reader.constant)
         ? this.givenDays(context.cells[0]?.column ?? 0, 0)
         : undefined;
@@ -196,7 +218,9 @@ class DateKernel implements Kernel {
 
   /** The days that the rule gives beside a cell; from NaN to NaN where one is no date. */
   private givenDays(column: number, slot: number): Days {
-    const [first = NaN, second = first] = this.readers.map((reader) => Math.floor(serialOf(reader.valueAt(slot, column))));
+    const [first = NaN, second = first] = this.readers.map((reader) =>
+      Math.floor(serialOf(reader.valueAt(slot, column))),
+    );
     switch (this.when.is) {
       case 'before':
         return [-Infinity, first - 1];

@@ -27,18 +27,28 @@ export const formula: ConditionKind<FormulaWhen> = {
       kind: Joi.valid('formula').required(),
       formula: formulaSchema.required(),
       at: lazySchema(
-        () => Joi.string().custom((cell: string, helpers) => (cell === GONE || parseAddress(cell) ? cell : helpers.error('any.invalid'))),
+        () =>
+          Joi.string().custom((cell: string, helpers) =>
+            cell === GONE || parseAddress(cell) ? cell : helpers.error('any.invalid'),
+          ),
         'a cell such as B2',
       ),
     }),
   ),
   outcomes: 'match',
-  mapReferences: (when, to) => ({ ...when, formula: to.formula(when.formula), ...(when.at === undefined ? {} : { at: to.cells(when.at) }) }),
+  mapReferences: (when, to) => ({
+    ...when,
+    formula: to.formula(when.formula),
+    ...(when.at === undefined ? {} : { at: to.cells(when.at) }),
+  }),
   outcomeLooks: () => undefined,
   compile: (when, context) => new FormulaKernel(when, context),
   sentence: (when) => `makes ${when.formula} true${when.at ? `, written for ${when.at}` : ''}`,
   outcomeName: () => '',
-  defaults: ({ lowerQuartile, numbers, firstCell = 'A2' }) => ({ kind: 'formula', formula: `=${firstCell}${numbers ? `<${lowerQuartile}` : '=""'}` }),
+  defaults: ({ lowerQuartile, numbers, firstCell = 'A2' }) => ({
+    kind: 'formula',
+    formula: `=${firstCell}${numbers ? `<${lowerQuartile}` : '=""'}`,
+  }),
   thresholds: () => [],
   examples: [
     {
@@ -91,8 +101,15 @@ class FormulaKernel implements Kernel {
     }
   }
 
-  /** Puts the results of a batch into the bits of a column, 32 to a word; rows that must go the slow way are judged one by one. */
-  private take(column: number, { first, count }: Batch, { held, words }: { held: Int8Array; words: Uint32Array }): void {
+  /**
+   * Puts the results of a batch into the bits of a column, 32 to a word; rows that must go the slow way are judged one
+   * by one.
+   */
+  private take(
+    column: number,
+    { first, count }: Batch,
+    { held, words }: { held: Int8Array; words: Uint32Array },
+  ): void {
     for (let at = 0, word = first >>> 5; at < count; word++) {
       let bits = 0;
       for (const end = Math.min(at + 32, count); at < end; at++)
@@ -129,7 +146,9 @@ class FormulaKernel implements Kernel {
     const { sheet } = this.context;
     const value = this.formulaValue(column, slot);
     const shown = shownText(cellValueOf(value), null) || 'blank';
-    const note = this.ready.formula.diagnostics[0]?.message ?? (value instanceof FormulaError ? 'an error does not match' : undefined);
+    const note =
+      this.ready.formula.diagnostics[0]?.message ??
+      (value instanceof FormulaError ? 'an error does not match' : undefined);
     return {
       left: shownAt(sheet, column, slot) || 'blank',
       relation: `by ${this.when.formula} at ${cellAddress(column, sheet.positionOf(slot))} gives`,
@@ -140,5 +159,7 @@ class FormulaKernel implements Kernel {
 }
 
 function isTrue(value: Scalar): boolean {
-  return value === true || (typeof value === 'number' ? value !== 0 : value instanceof SerialDate && value.serial !== 0);
+  return (
+    value === true || (typeof value === 'number' ? value !== 0 : value instanceof SerialDate && value.serial !== 0)
+  );
 }

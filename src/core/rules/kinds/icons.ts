@@ -30,7 +30,10 @@ export const icons: ConditionKind<IconsWhen> = {
   schema: lazySchema<IconsWhen>(() =>
     Joi.object<IconsWhen>({
       kind: Joi.valid('icons').required(),
-      set: lazySchema(() => Joi.valid(...Object.keys(ICON_SETS)), `one of ${Object.keys(ICON_SETS).join(', ')}`).required(),
+      set: lazySchema(
+        () => Joi.valid(...Object.keys(ICON_SETS)),
+        `one of ${Object.keys(ICON_SETS).join(', ')}`,
+      ).required(),
       cuts: Joi.array()
         .items(Joi.object({ at: positionSchema.required(), edge: Joi.valid('>=', '>') }))
         .min(1)
@@ -42,7 +45,9 @@ export const icons: ConditionKind<IconsWhen> = {
     }).custom((when: IconsWhen, helpers) => {
       const icons = ICON_SETS[when.set].length;
       if (icons !== when.cuts.length + 1)
-        return helpers.message({ custom: `{{#label}}.cuts must have ${icons - 1} entries, one fewer than the icons of ${when.set}` });
+        return helpers.message({
+          custom: `{{#label}}.cuts must have ${icons - 1} entries, one fewer than the icons of ${when.set}`,
+        });
       return when;
     }),
   ),
@@ -77,11 +82,19 @@ export const icons: ConditionKind<IconsWhen> = {
   thresholds: (when) =>
     when.cuts.flatMap(({ at }, index) =>
       typeof at === 'number'
-        ? [{ value: at, with: (value: number) => ({ ...when, cuts: when.cuts.with(index, { ...when.cuts[index]!, at: value }) }) }]
+        ? [
+            {
+              value: at,
+              with: (value: number) => ({ ...when, cuts: when.cuts.with(index, { ...when.cuts[index]!, at: value }) }),
+            },
+          ]
         : [],
     ),
   stops: (when) =>
-    when.cuts.map((cut, index) => ({ at: cut.at, with: (value: number) => ({ ...when, cuts: when.cuts.with(index, { ...cut, at: value }) }) })),
+    when.cuts.map((cut, index) => ({
+      at: cut.at,
+      with: (value: number) => ({ ...when, cuts: when.cuts.with(index, { ...cut, at: value }) }),
+    })),
   examples: [
     {
       says: 'at 70 and 90 by value, 70 has the middle one when the edge is "at least"',
@@ -132,7 +145,8 @@ class IconsKernel implements Kernel {
     const cuts = number === number ? this.groups.of(column, slot)?.derived : undefined;
     if (!cuts) return -1;
     let icon = 0;
-    for (const [at, { edge = '>=' }] of this.when.cuts.entries()) if (edge === '>=' ? number >= cuts[at]! : number > cuts[at]!) icon = at + 1;
+    for (const [at, { edge = '>=' }] of this.when.cuts.entries())
+      if (edge === '>=' ? number >= cuts[at]! : number > cuts[at]!) icon = at + 1;
     return this.when.reverse ? cuts.length - icon : icon;
   }
 

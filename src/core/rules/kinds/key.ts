@@ -29,7 +29,10 @@ const SHORTEST_NEAR = 4;
 
 export interface KeyWhen {
   readonly kind: 'key';
-  /** Where the accepted answers are: a field of the same row, cells of the same shape, or a list that holds for every cell. */
+  /**
+   * Where the accepted answers are: a field of the same row, cells of the same shape, or a list that holds for every
+   * cell.
+   */
   readonly expect: { readonly field: FieldId } | { readonly cells: string } | readonly (string | number | boolean)[];
   /** Letters that may be off for an answer to be nearly right: 0 (default), 1 or 2. */
   readonly near?: number;
@@ -56,7 +59,9 @@ export const key: ConditionKind<KeyWhen> = {
       ).required(),
       near: Joi.number().strict().integer().min(0).max(2),
       tolerance: amountOrPercentSchema,
-      looks: Joi.object(Object.fromEntries(KEY_OUTCOMES.map((outcome) => [outcome, lookSchema.allow(null)]))).required(),
+      looks: Joi.object(
+        Object.fromEntries(KEY_OUTCOMES.map((outcome) => [outcome, lookSchema.allow(null)])),
+      ).required(),
       case: Joi.boolean(),
       accents: Joi.boolean(),
     }),
@@ -104,7 +109,9 @@ export const key: ConditionKind<KeyWhen> = {
 };
 
 function checkRange(text: string, helpers: Joi.CustomHelpers): string | Joi.ErrorReport {
-  return text === GONE || parseRanges(text)?.length === 1 ? text : helpers.message({ custom: '{{#label}} must be a range such as "B2:B9"' });
+  return text === GONE || parseRanges(text)?.length === 1
+    ? text
+    : helpers.message({ custom: '{{#label}} must be a range such as "B2:B9"' });
 }
 
 interface Keys {
@@ -231,5 +238,7 @@ function isNear(value: CellValue, answer: CellValue, when: KeyWhen): boolean {
   const { near = 0 } = when;
   if (near === 0 || value.kind !== 'text' || answer.kind !== 'text') return false;
   const accepted = foldText(answer.text, when);
-  return Array.from(accepted).length >= SHORTEST_NEAR && editDistance(foldText(value.text, when), accepted, near) <= near;
+  return (
+    Array.from(accepted).length >= SHORTEST_NEAR && editDistance(foldText(value.text, when), accepted, near) <= near
+  );
 }

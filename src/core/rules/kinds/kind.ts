@@ -19,14 +19,18 @@ export interface Comparison {
 }
 
 /** Which outcomes an edit may have changed besides that of the cell itself: none, all, or those of some cells. */
-export type Invalidation = 'this-cell' | 'every-cell' | 'anew' | readonly { readonly column: number; readonly slot: number }[];
+export type Invalidation =
+  'this-cell' | 'every-cell' | 'anew' | readonly { readonly column: number; readonly slot: number }[];
 
 /**
  * A condition compiled for one sheet. An outcome is a small whole number, or -1 for none; kinds with one outcome use 0.
  */
 export interface Kernel {
   readonly inputs: Inputs;
-  /** Writes the outcome of every slot below `slotCount` of a column; cells out of reach may get one too, the caller masks them. */
+  /**
+   * Writes the outcome of every slot below `slotCount` of a column; cells out of reach may get one too, the caller
+   * masks them.
+   */
   run(column: number, slotCount: number, into: OutcomeColumn): void;
   outcomeAt(column: number, slot: number): number;
   /**
@@ -34,7 +38,10 @@ export interface Kernel {
    * recompiled.
    */
   edited(column: number, slot: number, before: CellBefore): Invalidation;
-  /** The look of an outcome where the condition carries its own; undefined leaves it to the rule's look, null is no look. */
+  /**
+   * The look of an outcome where the condition carries its own; undefined leaves it to the rule's look, null is no
+   * look.
+   */
   look(outcome: number): Look | null | undefined;
   /** The look of one cell that has an outcome, for conditions whose looks differ from cell to cell. */
   lookOf?(column: number, slot: number): Look | null;
@@ -84,7 +91,9 @@ export interface Example<W> {
   readonly outcomes: readonly number[];
 }
 
-/** One kind of condition. Everything that differs from kind to kind is here; nothing else asks which kind a rule is of. */
+/**
+ * One kind of condition. Everything that differs from kind to kind is here; nothing else asks which kind a rule is of.
+ */
 export interface ConditionKind<W extends { readonly kind: string }> {
   readonly schema: Joi.AnySchema<W>;
   /** How many outcomes: one match, or several numbered from 0. */
@@ -100,7 +109,10 @@ export interface ConditionKind<W extends { readonly kind: string }> {
   /** Words for an outcome, after the rule's name; empty for a plain match. */
   outcomeName(when: W, outcome: number, words: SentenceWords): string;
   defaults(profile: FieldProfile): W;
-  /** The numbers given outright that divide outcomes, in order, each with how to put another in its place: what can be dragged and looked around. */
+  /**
+   * The numbers given outright that divide outcomes, in order, each with how to put another in its place: what can be
+   * dragged and looked around.
+   */
   thresholds(when: W): readonly Threshold<W>[];
   /** The places on the scale of the numbers, for conditions that have them; what is dragged becomes a number. */
   stops?(when: W): readonly Stop<W>[];

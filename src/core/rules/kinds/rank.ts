@@ -30,7 +30,8 @@ export const rank: ConditionKind<RankWhen> = {
       percent: Joi.number().strict().min(0).max(100),
       per: perSchema,
     }).custom((when: RankWhen, helpers) => {
-      if ((when.n === undefined) === (when.percent === undefined)) return helpers.message({ custom: '{{#label}} must have either "n" or "percent"' });
+      if ((when.n === undefined) === (when.percent === undefined))
+        return helpers.message({ custom: '{{#label}} must have either "n" or "percent"' });
       return when;
     }),
   ),
@@ -123,7 +124,8 @@ class RankKernel implements Kernel {
     const group = this.groups.of(column, slot);
     const left = shownAt(this.context.sheet, column, slot) || 'blank';
     const relation = `is ${rankWords(this.when)}`;
-    if (!group || group.numbers.count === 0) return { left, relation, right: 'no numbers', note: 'there are no numbers to rank' };
+    if (!group || group.numbers.count === 0)
+      return { left, relation, right: 'no numbers', note: 'there are no numbers to rank' };
     const isNumber = !Number.isNaN(this.context.sheet.columns[column]!.numbers[slot]!);
     const right = `${group.numbers.count} numbers: from ${numberText(group.derived)} ${this.when.is === 'top' ? 'up' : 'down'}`;
     return { left, relation, right, ...(isNumber ? {} : { note: 'only numbers are ranked' }) };

@@ -16,7 +16,16 @@ describe.each(KIND_NAMES)('%s', (name) => {
     const sheet = sheetFromTable({ rows: [['Value'], ...inputs.map((input) => [input])], width: 1 }, { header: true });
     const evaluation = new Evaluation(sheet, {});
     evaluation.setRules([
-      { id: 'rule', name: 'Rule', on: true, settles: false, reads: { fields: [sheet.fields[0]!.id] }, when, paints: 'cell', look: { bold: true } },
+      {
+        id: 'rule',
+        name: 'Rule',
+        on: true,
+        settles: false,
+        reads: { fields: [sheet.fields[0]!.id] },
+        when,
+        paints: 'cell',
+        look: { bold: true },
+      },
     ]);
     const running = evaluation.activeRules[0]!;
     expect(running.problem).toBeNull();
@@ -51,6 +60,8 @@ describe.each(KIND_NAMES)('%s', (name) => {
 
   test('a threshold can be put in the place of another', () => {
     for (const { when } of kind.examples)
-      kind.thresholds(when).forEach((threshold, at) => expect(kind.thresholds(threshold.with(123))[at]!.value).toBe(123));
+      kind
+        .thresholds(when)
+        .forEach((threshold, at) => expect(kind.thresholds(threshold.with(123))[at]!.value).toBe(123));
   });
 });

@@ -67,7 +67,12 @@ export const repeat: ConditionKind<RepeatWhen> = {
       inputs: ['a', 'b', 'a', 'a'],
       outcomes: [-1, -1, 0, 0],
     },
-    { says: 'what is met once is not the first of several', when: { kind: 'repeat', is: 'first' }, inputs: ['a', 'b', 'a'], outcomes: [0, -1, -1] },
+    {
+      says: 'what is met once is not the first of several',
+      when: { kind: 'repeat', is: 'first' },
+      inputs: ['a', 'b', 'a'],
+      outcomes: [0, -1, -1],
+    },
   ],
 };
 
@@ -112,7 +117,8 @@ class RepeatKernel implements Kernel {
       const slot = order[position]!;
       if (this.by.length) {
         if (this.context.cells.some(({ slots }) => slots.has(slot))) this.count(-1, slot, position);
-      } else for (const { column, slots } of this.context.cells) if (slots.has(slot)) this.count(column, slot, position);
+      } else
+        for (const { column, slots } of this.context.cells) if (slots.has(slot)) this.count(column, slot, position);
     }
   }
 
@@ -123,7 +129,8 @@ class RepeatKernel implements Kernel {
     this.fitCounts(id);
     this.counts[id]!++;
     this.marks[id]! ^= this.markOf(column, slot);
-    if (this.asksFirst && !this.firsts.has(id)) this.firsts.set(id, position * this.context.sheet.fields.length + Math.max(0, column));
+    if (this.asksFirst && !this.firsts.has(id))
+      this.firsts.set(id, position * this.context.sheet.fields.length + Math.max(0, column));
   }
 
   private fitCounts(id: number): void {

@@ -11,7 +11,14 @@ import { mapPer, perSchema, perWords, type Per } from '../compile/grouping';
 import { joinInputs } from '../compile/operands';
 import { OrderedGroups } from '../compile/ordered-groups';
 import type { OutcomeColumn } from '../compile/outcome-column';
-import { positionProblem, positionSchema, mapPosition, readPositions, type Position, type Positions } from '../compile/positions';
+import {
+  positionProblem,
+  positionSchema,
+  mapPosition,
+  readPositions,
+  type Position,
+  type Positions,
+} from '../compile/positions';
 import { isProblem, type Inputs } from '../terms';
 import type { Comparison, ConditionKind, Kernel, Invalidation } from './kind';
 
@@ -152,13 +159,19 @@ class ScaleKernel implements Kernel {
   private fillAt(column: number, slot: number): string {
     const group = this.groups.of(column, slot)!;
     const isLone = !this.positions.isFixed && group.numbers.least === group.numbers.greatest;
-    return isLone ? this.ramp.middle() : this.ramp.at(this.context.sheet.columns[column]!.numbers[slot]!, group.derived);
+    return isLone
+      ? this.ramp.middle()
+      : this.ramp.at(this.context.sheet.columns[column]!.numbers[slot]!, group.derived);
   }
 
   explain(column: number, slot: number): Comparison {
     const left = shownAt(this.context.sheet, column, slot) || 'blank';
     const group = this.outcomeAt(column, slot) < 0 ? undefined : this.groups.of(column, slot);
     if (!group) return { left, relation: 'has no place on', right: 'the scale', note: 'only numbers have a colour' };
-    return { left, relation: `is ${this.fillAt(column, slot)} on`, right: `stops at ${group.derived.map(numberText).join(', ')}` };
+    return {
+      left,
+      relation: `is ${this.fillAt(column, slot)} on`,
+      right: `stops at ${group.derived.map(numberText).join(', ')}`,
+    };
   }
 }

@@ -50,7 +50,12 @@ export const state: ConditionKind<StateWhen> = {
       inputs: ['', 'x', '0', '#N/A', 'TRUE'],
       outcomes: [-1, 0, 0, -1, 0],
     },
-    { says: 'numbers typed as text are text', when: { kind: 'state', is: 'text' }, inputs: ["'12", '12', 'x', ''], outcomes: [0, -1, 0, -1] },
+    {
+      says: 'numbers typed as text are text',
+      when: { kind: 'state', is: 'text' },
+      inputs: ["'12", '12', 'x', ''],
+      outcomes: [0, -1, 0, -1],
+    },
   ],
 };
 

@@ -89,7 +89,8 @@ function checkPatterns(when: TextWhen, helpers: Joi.CustomHelpers): TextWhen | J
   if (when.is !== 'pattern') return when;
   for (const [at, pattern] of when.any.entries()) {
     if (typeof pattern !== 'string') continue;
-    if (!compilePattern(pattern, when)) return helpers.message({ custom: `{{#label}}.any[${at}] is not a pattern that RE2 reads` });
+    if (!compilePattern(pattern, when))
+      return helpers.message({ custom: `{{#label}}.any[${at}] is not a pattern that RE2 reads` });
   }
   return when;
 }
@@ -120,7 +121,9 @@ class TextKernel implements Kernel {
   ) {
     this.inputs = operands.inputs;
     this.readers = operands.readers;
-    this.constant = this.readers.every((reader) => reader.constant) ? this.wordsAt(context.cells[0]?.column ?? 0, 0) : undefined;
+    this.constant = this.readers.every((reader) => reader.constant)
+      ? this.wordsAt(context.cells[0]?.column ?? 0, 0)
+      : undefined;
   }
 
   private wordsAt(column: number, slot: number): Words {

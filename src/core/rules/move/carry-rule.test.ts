@@ -22,7 +22,10 @@ test('relative references and the cell that a formula is written for move along,
 });
 
 test('a threshold that is read from a cell stays where it is, one that is calculated moves', () => {
-  const between: Rule = { ...rule, when: { kind: 'compare', is: 'between', to: [{ cell: 'H1' }, { formula: '=B2+1' }] } };
+  const between: Rule = {
+    ...rule,
+    when: { kind: 'compare', is: 'between', to: [{ cell: 'H1' }, { formula: '=B2+1' }] },
+  };
   const carried = carryRule(between, { cells: 'C5:C9' }, { columns: 1, rows: 3 });
   expect(carried.when).toEqual({ kind: 'compare', is: 'between', to: [{ cell: 'H1' }, { formula: '=C5+1' }] });
   expect(carried.reads).toEqual({ cells: 'C5:C9' });

@@ -15,7 +15,10 @@ const from = sheetFromTable(
   { header: true },
 );
 /** The same fields in another order, with one between. */
-const to = sheetFromTable({ rows: [['planned ', 'Note', 'OXYGEN'], ...VALUES.map(([a, b]) => [`${b}`, '', `${a}`])], width: 3 }, { header: true });
+const to = sheetFromTable(
+  { rows: [['planned ', 'Note', 'OXYGEN'], ...VALUES.map(([a, b]) => [`${b}`, '', `${a}`])], width: 3 },
+  { header: true },
+);
 
 const rule = (more: Partial<Rule>): Rule => ({
   id: 'r',
@@ -55,10 +58,17 @@ test.each<[string, Partial<Rule>]>([
 });
 
 test('fields that are not there are named, and nothing is carried', () => {
-  expect(carryToSheet(rule({ reads: { fields: [from.fields[0]!.id] }, paints: { fields: [from.fields[1]!.id] } }), { from, to })).toEqual({
+  expect(
+    carryToSheet(rule({ reads: { fields: [from.fields[0]!.id] }, paints: { fields: [from.fields[1]!.id] } }), {
+      from,
+      to,
+    }),
+  ).toEqual({
     missing: ['Station'],
   });
-  expect(carryToSheet(rule({ when: { kind: 'formula', formula: '=A2="s1"' } }), { from, to })).toEqual({ missing: ['Station'] });
+  expect(carryToSheet(rule({ when: { kind: 'formula', formula: '=A2="s1"' } }), { from, to })).toEqual({
+    missing: ['Station'],
+  });
 });
 
 test('a rule over cells keeps its addresses', () =>

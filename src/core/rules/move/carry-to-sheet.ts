@@ -12,7 +12,8 @@ import type { Rule } from '../shape/rule';
 import { savedLooksOf } from '../shape/rule-schema';
 
 /** A rule converted for another sheet with the looks it needs there, or the labels of fields that are missing there. */
-export type CarriedRule = { readonly rule: Rule; readonly looks: readonly LookPart[] } | { readonly missing: readonly string[] };
+export type CarriedRule =
+  { readonly rule: Rule; readonly looks: readonly LookPart[] } | { readonly missing: readonly string[] };
 
 /**
  * A rule of one sheet as it reads on another: fields are matched by label, and so are the columns in its formulas,
@@ -40,15 +41,21 @@ export function carryToSheet(rule: Rule, { from, to }: { readonly from: Sheet; r
   });
   const formula = (text: string): string =>
     rewriteReferences(text, (node) =>
-      referenceText(node.sheet === null ? { ...node, ends: node.ends.map((end) => (isKept(end) ? end : move(end))) } : node),
+      referenceText(
+        node.sheet === null ? { ...node, ends: node.ends.map((end) => (isKept(end) ? end : move(end))) } : node,
+      ),
     );
   const carried = mapRuleReferences(rule, { field, ...('fields' in rule.reads ? { formula } : {}) });
   const { when } = carried;
   const placed =
-    when.kind === 'formula' && 'fields' in rule.reads ? { ...carried, when: { ...when, at: cellAddress(columnOf(before.column), first) } } : carried;
+    when.kind === 'formula' && 'fields' in rule.reads
+      ? { ...carried, when: { ...when, at: cellAddress(columnOf(before.column), first) } }
+      : carried;
   if (missing.size) return { missing: [...missing] };
   // Looks of the first family stay as they are there, whatever they were made here.
   const used = savedLooksOf(rule).filter((look) => look.startsWith(OWN_LOOK));
-  const looks = lookParts(from.parts.values()).filter(({ id }) => used.includes(lookOfPart(id) ?? '') && !to.parts.has(id));
+  const looks = lookParts(from.parts.values()).filter(
+    ({ id }) => used.includes(lookOfPart(id) ?? '') && !to.parts.has(id),
+  );
   return { rule: placed, looks };
 }

@@ -2,7 +2,15 @@ import { putRules, rulesOf } from '../shape/stored-rule';
 import { isKept, type CellRef, type Coordinate, type ReferenceNode } from '../../formula/syntax/formula-tree';
 import { referenceText } from '../../formula/syntax/print-formula';
 import { rewriteReferences } from '../../formula/syntax/rewrite-references';
-import { cellAddress, GONE, isWholeColumns, isWholeRows, parseAddress, parseRanges, writeArea } from '../../sheet/address';
+import {
+  cellAddress,
+  GONE,
+  isWholeColumns,
+  isWholeRows,
+  parseAddress,
+  parseRanges,
+  writeArea,
+} from '../../sheet/address';
 import type { Operation } from '../../sheet/change';
 import { layoutMove, moveSpan, type AxisMove, type LayoutMove } from '../../sheet/layout/layout-move';
 import type { Sheet } from '../../sheet/sheet';
@@ -15,8 +23,9 @@ interface CellPosition {
 }
 
 /**
- * Operations, with those added that let rules and named ranges follow the cells they name by address when rows or fields come, go or
- * move. So that taking the change back restores them, they are part of it. Cost: nothing unless something moves and is named by address.
+ * Operations, with those added that let rules and named ranges follow the cells they name by address when rows or
+ * fields come, go or move. So that taking the change back restores them, they are part of it. Cost: nothing unless
+ * something moves and is named by address.
  */
 export function withFollowers(sheet: Sheet, operations: readonly Operation[]): readonly Operation[] {
   const rules = rulesOf(sheet).filter(({ rule }) => namesAddresses(rule));
@@ -24,7 +33,9 @@ export function withFollowers(sheet: Sheet, operations: readonly Operation[]): r
   if (rules.length + names.length === 0) return operations;
   const move = layoutMove(sheet, operations);
   if (!move) return operations;
-  const own = new Set(operations.flatMap((operation) => (operation.kind === 'put-rules' ? operation.rules.map(({ id }) => id) : [])));
+  const own = new Set(
+    operations.flatMap((operation) => (operation.kind === 'put-rules' ? operation.rules.map(({ id }) => id) : [])),
+  );
   const followed = rules.flatMap((stored) => {
     const rule = own.has(stored.id) ? stored.rule : followLayout(stored.rule, sheet, move);
     return JSON.stringify(rule) === JSON.stringify(stored.rule) ? [] : { ...stored, rule };
@@ -51,14 +62,26 @@ function namesAddresses(rule: Rule): boolean {
   return names;
 }
 
-/** The rule as it reads after rows and fields have moved: every address names the cell it named before, `#REF!` where that is gone. */
+/**
+ * The rule as it reads after rows and fields have moved: every address names the cell it named before, `#REF!` where
+ * that is gone.
+ */
 function followLayout(rule: Rule, sheet: Sheet, move: LayoutMove): Rule {
   const cells = (ranges: string): string => moveRanges(ranges, move);
   const before = writtenFor(rule, sheet);
-  const anchor = { column: move.column.to(before.column) ?? before.column, position: move.row.to(before.position) ?? before.position };
-  const followed = mapRuleReferences(rule, { cells, formula: (text) => moveFormula(text, before, { ...move, anchor }) });
+  const anchor = {
+    column: move.column.to(before.column) ?? before.column,
+    position: move.row.to(before.position) ?? before.position,
+  };
+  const followed = mapRuleReferences(rule, {
+    cells,
+    formula: (text) => moveFormula(text, before, { ...move, anchor }),
+  });
   // The first cell read may be another one now: the anchor of the formula is set explicitly.
-  return followed.when.kind === 'formula' && followed.when.at === undefined && 'fields' in rule.reads && followed.when.formula !== undefined
+  return followed.when.kind === 'formula' &&
+    followed.when.at === undefined &&
+    'fields' in rule.reads &&
+    followed.when.formula !== undefined
     ? { ...followed, when: { ...followed.when, at: cellAddress(anchor.column, anchor.position) } }
     : followed;
 }
@@ -85,14 +108,21 @@ export function writtenFor({ reads, when }: Rule, sheet: Sheet): CellPosition {
 
 function moveRanges(ranges: string, move: LayoutMove): string {
   const left = (parseRanges(ranges) ?? []).flatMap((range) => {
-    const columns = isWholeRows(range) ? ([range.left, range.right] as const) : moveSpan([range.left, range.right], move.column);
-    const rows = isWholeColumns(range) ? ([range.top, range.bottom] as const) : moveSpan([range.top, range.bottom], move.row);
+    const columns = isWholeRows(range)
+      ? ([range.left, range.right] as const)
+      : moveSpan([range.left, range.right], move.column);
+    const rows = isWholeColumns(range)
+      ? ([range.top, range.bottom] as const)
+      : moveSpan([range.top, range.bottom], move.row);
     return columns && rows ? writeArea({ left: columns[0], right: columns[1], top: rows[0], bottom: rows[1] }) : [];
   });
   return left.join(' ') || GONE;
 }
 
-/** Relative references keep their distance from the cell that the formula is written for; absolute ones go with what they name. */
+/**
+ * Relative references keep their distance from the cell that the formula is written for; absolute ones go with what
+ * they name.
+ */
 function moveFormula(text: string, before: CellPosition, move: LayoutMove & { readonly anchor: CellPosition }): string {
   const columnShift = move.anchor.column - before.column;
   const rowShift = move.anchor.position - before.position;

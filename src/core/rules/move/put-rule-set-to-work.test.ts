@@ -17,21 +17,33 @@ const rule = (id: string, rest: Partial<Rule>): Rule => ({
   look: { look: 'saved-mine' },
   ...rest,
 });
-const put = (sheet: Sheet, ...rules: Rule[]) => sheet.apply(putRules(rules.map((each, at) => ({ id: each.id, key: `a${at}`, rule: each }))));
+const put = (sheet: Sheet, ...rules: Rule[]) =>
+  sheet.apply(putRules(rules.map((each, at) => ({ id: each.id, key: `a${at}`, rule: each }))));
 
 /** The sheet where the rules are made, and another whose fields stand in another order. */
 function twoSheets(): { from: Sheet; to: Sheet } {
   const [from, to] = [makeSheet(), makeSheet()];
   const labels = ['Three', 'One', 'Two'].map((input, at) => ({ row: 'header', field: `f${at + 1}`, input }));
   to.apply({ kind: 'set-cells', cells: labels });
-  from.apply({ kind: 'put-parts', parts: [{ id: 'look-saved-mine', kind: 'look', name: 'Mine', look: { fill: '#ffeecc' } }] });
-  put(from, rule('low', {}), rule('formula', { reads: { fields: ['f1'] }, when: { kind: 'formula', formula: '=A2>B2' } }));
+  from.apply({
+    kind: 'put-parts',
+    parts: [{ id: 'look-saved-mine', kind: 'look', name: 'Mine', look: { fill: '#ffeecc' } }],
+  });
+  put(
+    from,
+    rule('low', {}),
+    rule('formula', { reads: { fields: ['f1'] }, when: { kind: 'formula', formula: '=A2>B2' } }),
+  );
   return { from, to };
 }
 
 let made = 0;
 const use = (to: Sheet, from: Sheet, version: number) => {
-  const used = putRuleSetToWork(to, { id: 'set', name: 'Limits', version, body: keptRules(from, ['low', 'formula']) }, () => `n${++made}`);
+  const used = putRuleSetToWork(
+    to,
+    { id: 'set', name: 'Limits', version, body: keptRules(from, ['low', 'formula']) },
+    () => `n${++made}`,
+  );
   if ('operations' in used) for (const operation of used.operations) to.apply(operation);
   return used;
 };
@@ -42,7 +54,10 @@ describe('a rule set', () => {
     use(to, from, 1);
     const [low, formula] = rulesOf(to).map((stored) => stored.rule);
     expect(low!.reads).toEqual({ fields: ['f3'] });
-    expect([formula!.reads, formula!.when]).toEqual([{ fields: ['f2'] }, { kind: 'formula', formula: '=B2>C2', at: 'B2' }]);
+    expect([formula!.reads, formula!.when]).toEqual([
+      { fields: ['f2'] },
+      { kind: 'formula', formula: '=B2>C2', at: 'B2' },
+    ]);
     expect(to.parts.get('look-saved-mine')).toMatchObject({ name: 'Mine' });
   });
 
@@ -53,14 +68,22 @@ describe('a rule set', () => {
     to.apply(putRules([{ id: 'own', key: 'a1V', rule: rule('own', {}) }]));
     from.apply({ kind: 'remove-rules', rules: ['formula'] });
     put(from, rule('low', { when: { kind: 'compare', is: '<', to: 4 } }), rule('fresh', {}));
-    const used = putRuleSetToWork(to, { id: 'set', name: 'Limits', version: 2, body: keptRules(from, ['low', 'fresh']) }, () => 'new');
+    const used = putRuleSetToWork(
+      to,
+      { id: 'set', name: 'Limits', version: 2, body: keptRules(from, ['low', 'fresh']) },
+      () => 'new',
+    );
     for (const operation of 'operations' in used ? used.operations : []) to.apply(operation);
     const rules = to.rulesInOrder();
     expect(new Set(rules.map(({ id }) => id))).toEqual(new Set([first!.id, 'own', 'new']));
     expect(rules.find(({ id }) => id === first!.id)).toMatchObject({ key: first!.key, rule: { when: { to: 4 } } });
     expect(to.parts.get('rule-set set')).toMatchObject({ version: 2, rules: { low: first!.id, fresh: 'new' } });
     // Used once more, nothing is doubled.
-    const again = putRuleSetToWork(to, { id: 'set', name: 'Limits', version: 2, body: keptRules(from, ['low', 'fresh']) }, () => 'doubled');
+    const again = putRuleSetToWork(
+      to,
+      { id: 'set', name: 'Limits', version: 2, body: keptRules(from, ['low', 'fresh']) },
+      () => 'doubled',
+    );
     for (const operation of 'operations' in again ? again.operations : []) to.apply(operation);
     expect(rulesOf(to).map(({ id }) => id)).toEqual(rules.map(({ id }) => id));
   });

@@ -18,8 +18,9 @@ export interface RuleSetVersion {
 export type UsedRuleSet = { readonly operations: readonly Operation[] } | { readonly missing: readonly string[] };
 
 /**
- * Puts the rules of a set to work on a sheet, after those that are there. Rules that it has from an earlier version are replaced where they
- * stand, also where they were changed here, and those that are no longer in the set are removed; all others are left alone.
+ * Puts the rules of a set to work on a sheet, after those that are there. Rules that it has from an earlier version are
+ * replaced where they stand, also where they were changed here, and those that are no longer in the set are removed;
+ * all others are left alone.
  */
 export function putRuleSetToWork(sheet: Sheet, set: RuleSetVersion, newId: () => string): UsedRuleSet {
   const part = sheet.parts.get(ruleSetKey(set.id));
@@ -45,7 +46,14 @@ export function putRuleSetToWork(sheet: Sheet, set: RuleSetVersion, newId: () =>
   }
   if (missing.size) return { missing: [...missing] };
   const gone = Object.entries(known).flatMap(([rule, id]) => (rule in uses || !sheet.rules.has(id) ? [] : id));
-  const use: RuleSetUse = { id: ruleSetKey(set.id), kind: 'rule-set', set: set.id, name: set.name, version: set.version, rules: uses };
+  const use: RuleSetUse = {
+    id: ruleSetKey(set.id),
+    kind: 'rule-set',
+    set: set.id,
+    name: set.name,
+    version: set.version,
+    rules: uses,
+  };
   return {
     operations: [
       { kind: 'put-parts', parts: [...looks.values(), use] },

@@ -34,7 +34,12 @@ export function ruleSetSheet({ fields, looks }: KeptRules): Sheet {
   made.apply({
     kind: 'insert-rows',
     rows: [
-      { id: 'labels', key: 'a0', role: 'header', cells: Object.fromEntries(fields.map(({ id, label }) => [id, label])) },
+      {
+        id: 'labels',
+        key: 'a0',
+        role: 'header',
+        cells: Object.fromEntries(fields.map(({ id, label }) => [id, label])),
+      },
       { id: 'first', key: 'a1', role: 'record', cells: {} },
     ],
   });

@@ -9,7 +9,10 @@ export function mapRuleReferences(rule: Rule, replace: Partial<RuleReferences>):
   const to = { ...AS_IT_IS, ...replace };
   return {
     ...rule,
-    reads: 'fields' in rule.reads ? { ...rule.reads, fields: rule.reads.fields.map(to.field) } : { cells: to.cells(rule.reads.cells) },
+    reads:
+      'fields' in rule.reads
+        ? { ...rule.reads, fields: rule.reads.fields.map(to.field) }
+        : { cells: to.cells(rule.reads.cells) },
     when: kindOf(rule.when).mapReferences(rule.when, to),
     paints: typeof rule.paints === 'object' ? { fields: rule.paints.fields.map(to.field) } : rule.paints,
   };

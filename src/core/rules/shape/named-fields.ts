@@ -4,4 +4,9 @@ import type { NamedField } from './sentence-words';
 
 /** The fields of a sheet as sentences name them: by the text of the header, or by their letters where it is blank. */
 export const namedFields = (sheet: Sheet): NamedField[] =>
-  sheet.fields.map(({ id, format, unit }, column) => ({ id, format, unit, label: sheet.labelOf(column) ?? columnLetters(column) }));
+  sheet.fields.map(({ id, format, unit }, column) => ({
+    id,
+    format,
+    unit,
+    label: sheet.labelOf(column) ?? columnLetters(column),
+  }));

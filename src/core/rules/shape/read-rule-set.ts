@@ -24,7 +24,8 @@ function checkIds(rules: readonly Rule[], helpers: Joi.CustomHelpers): readonly 
   const first = new Map<string, number>();
   for (const [at, { id }] of rules.entries()) {
     const known = first.get(id);
-    if (known !== undefined) return helpers.message({ custom: `rules[${at}] has the same id as rules[${known}]: ids must differ` });
+    if (known !== undefined)
+      return helpers.message({ custom: `rules[${at}] has the same id as rules[${known}]: ids must differ` });
     first.set(id, at);
   }
   return rules;
@@ -40,7 +41,8 @@ export function readRuleSet(json: unknown): { readonly rules: RuleSet } | { read
     if (look.look !== undefined) return { message: `looks.${name}.look: a saved look cannot refer to another` };
   for (const [at, rule] of value.rules.entries()) {
     const unknown = savedLooksOf(rule).find((name) => !Object.hasOwn(value.looks, name));
-    if (unknown !== undefined) return { message: `rules[${at}] refers to the look "${unknown}", which is not among "looks"` };
+    if (unknown !== undefined)
+      return { message: `rules[${at}] refers to the look "${unknown}", which is not among "looks"` };
   }
   return { rules: value };
 }

@@ -5,14 +5,19 @@ import { readInput } from '../../values/read-input';
 export type Typed = number | string | boolean;
 
 /**
- * A threshold typed in the format of the field that is compared: 70% over a percentage is 0.7, and so is 70 where the field shows
- * percentages. A day is given back as text in ISO form. Undefined where the text is not what is taken.
+ * A threshold typed in the format of the field that is compared: 70% over a percentage is 0.7, and so is 70 where the
+ * field shows percentages. A day is given back as text in ISO form. Undefined where the text is not what is taken.
  */
-export function readThreshold(text: string, { format, takes }: { format: string | null; takes: 'number' | 'any' | 'date' }): Typed | undefined {
+export function readThreshold(
+  text: string,
+  { format, takes }: { format: string | null; takes: 'number' | 'any' | 'date' },
+): Typed | undefined {
   const { value, format: typedFormat } = readInput(text);
   if (takes === 'date') return value.kind === 'date' ? isoFromSerial(value.serial) : undefined;
   if (value.kind === 'number')
-    return format?.includes('%') && !typedFormat?.includes('%') ? Number((value.number / 100).toPrecision(15)) : value.number;
+    return format?.includes('%') && !typedFormat?.includes('%')
+      ? Number((value.number / 100).toPrecision(15))
+      : value.number;
   if (takes === 'number' || value.kind === 'blank') return undefined;
   return value.kind === 'logical' ? value.logical : text.trim();
 }

@@ -21,8 +21,15 @@ export function ruleGroups<E>(entries: readonly E[], groupOf: (entry: E) => stri
   return groups;
 }
 
-/** The group of a rule that is put between two others: that of both where they share one, its own where it stands beside one of it, else none. */
-export function groupBetween(own: string | undefined, before: string | undefined, after: string | undefined): string | undefined {
+/**
+ * The group of a rule that is put between two others: that of both where they share one, its own where it stands beside
+ * one of it, else none.
+ */
+export function groupBetween(
+  own: string | undefined,
+  before: string | undefined,
+  after: string | undefined,
+): string | undefined {
   if (before !== undefined && before === after) return before;
   return own !== undefined && (own === before || own === after) ? own : undefined;
 }

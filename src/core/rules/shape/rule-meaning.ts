@@ -27,7 +27,10 @@ interface Counted {
 }
 
 /** The meaning of an active rule, with fields by label. */
-export function ruleMeaning({ rule, sentence, matched, outcomes }: Counted, fields: readonly NamedField[]): RuleMeaning {
+export function ruleMeaning(
+  { rule, sentence, matched, outcomes }: Counted,
+  fields: readonly NamedField[],
+): RuleMeaning {
   const kind = kindOf(rule.when);
   const words = sentenceWords(fields, rule.reads);
   const looks = kind.outcomeLooks(rule.when) ?? [rule.look ?? null];

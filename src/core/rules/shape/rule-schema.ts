@@ -24,13 +24,18 @@ const reads = lazySchema(() =>
       .items(Joi.valid(...ROW_ROLES))
       .min(1),
     cells: Joi.string().custom((text: string, helpers) =>
-      text === GONE || parseRanges(text) ? text : helpers.message({ custom: '{{#label}} must be ranges such as "B2:E7 G2:G7"' }),
+      text === GONE || parseRanges(text)
+        ? text
+        : helpers.message({ custom: '{{#label}} must be ranges such as "B2:E7 G2:G7"' }),
     ),
   })
     .nand('cells', 'roles')
     .custom((value: { fields?: unknown; cells?: unknown }, helpers) => {
-      if (value.fields && value.cells) return helpers.message({ custom: '{{#label}} must have "fields" or "cells", not both' });
-      return value.fields || value.cells ? value : helpers.message({ custom: '{{#label}} must have "fields" or "cells"' });
+      if (value.fields && value.cells)
+        return helpers.message({ custom: '{{#label}} must have "fields" or "cells", not both' });
+      return value.fields || value.cells
+        ? value
+        : helpers.message({ custom: '{{#label}} must have "fields" or "cells"' });
     }),
 );
 

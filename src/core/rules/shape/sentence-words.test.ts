@@ -14,7 +14,10 @@ describe('rules in plain words', () => {
     [{ kind: 'compare', is: '<', to: 5 }, 'Oxygen is below 5.0 mg/L'],
     [{ kind: 'compare', is: 'between', to: [5, 7.25] }, 'Oxygen is between 5.0 mg/L and 7.25 mg/L'],
     [{ kind: 'compare', is: '>=', to: { field: 'p', times: 0.9, plus: -2 } }, 'Oxygen is at least 0.9 × Planned − 2'],
-    [{ kind: 'compare', is: '>', to: { cell: '$F$4' }, magnitude: true, asShown: true }, 'Oxygen is above $F$4, in magnitude, as shown'],
+    [
+      { kind: 'compare', is: '>', to: { cell: '$F$4' }, magnitude: true, asShown: true },
+      'Oxygen is above $F$4, in magnitude, as shown',
+    ],
     [{ kind: 'compare', is: '=', to: 'practice' }, 'Oxygen is “practice”'],
     [{ kind: 'average', is: 'above' }, 'Oxygen is above the average'],
     [
@@ -25,13 +28,18 @@ describe('rules in plain words', () => {
       { kind: 'average', is: 'below', deviations: 2, spread: 'population', per: 'field' },
       'Oxygen is below the average of its field by more than 2 population deviations',
     ],
-    [{ kind: 'bands', cuts: [5, 7], looks: [null, null, null] }, 'Oxygen is in one of 3 bands, cut at 5.0 mg/L, 7.0 mg/L'],
+    [
+      { kind: 'bands', cuts: [5, 7], looks: [null, null, null] },
+      'Oxygen is in one of 3 bands, cut at 5.0 mg/L, 7.0 mg/L',
+    ],
   ];
   test.each(sentences)('%j', (when, sentence) => expect(says(when)).toBe(sentence));
 
   test('several fields, a range, and a field that is gone', () => {
     expect(says({ kind: 'compare', is: '>', to: 0.95 }, ['s', 'p'])).toBe('Saturation or Planned is above 95%');
-    expect(ruleSentence(FIELDS, { reads: { cells: 'B2:C9' }, when: { kind: 'average', is: 'above' } })).toBe('B2:C9 is above the average');
+    expect(ruleSentence(FIELDS, { reads: { cells: 'B2:C9' }, when: { kind: 'average', is: 'above' } })).toBe(
+      'B2:C9 is above the average',
+    );
     expect(says({ kind: 'average', is: 'above' }, ['gone'])).toBe('a removed field is above the average');
   });
 });

@@ -19,7 +19,8 @@ export function sentenceWords(fields: readonly NamedField[], reads: Reads): Sent
   return {
     field: label,
     operand(operand) {
-      if (typeof operand === 'number') return thresholdText(operand, read?.format ?? null) + (read?.unit ? ` ${read.unit}` : '');
+      if (typeof operand === 'number')
+        return thresholdText(operand, read?.format ?? null) + (read?.unit ? ` ${read.unit}` : '');
       if (typeof operand !== 'object') return typeof operand === 'string' ? `“${operand}”` : String(operand);
       if ('cell' in operand) return operand.cell;
       if ('formula' in operand) return operand.formula;
@@ -33,7 +34,10 @@ export function sentenceWords(fields: readonly NamedField[], reads: Reads): Sent
 /** More fields than these are not listed one by one. */
 const MAX_TOLD = 3;
 
-/** Several fields in words: "Jan", "Jan or Feb", "Jan to Dec" where they stand side by side, "Jan, Mar or 4 others" else. */
+/**
+ * Several fields in words: "Jan", "Jan or Feb", "Jan to Dec" where they stand side by side, "Jan, Mar or 4 others"
+ * else.
+ */
 export function fieldsWords(fields: readonly NamedField[], ids: readonly FieldId[], between: 'or' | 'and'): string {
   const labels = ids.map((id) => fields.find((field) => field.id === id)?.label ?? 'a removed field');
   if (labels.length <= MAX_TOLD) return labels.join(` ${between} `);

@@ -20,7 +20,8 @@ export function findRule(sheet: Sheet, id: string): StoredRule | undefined {
 export const putRules = (rules: readonly StoredRule[]): Operation => ({ kind: 'put-rules', rules });
 
 /** The rules that an operation puts; none where it does something else. */
-export const rulesPutBy = (operation: Operation): readonly StoredRule[] => (operation.kind === 'put-rules' ? whole(operation.rules) : []);
+export const rulesPutBy = (operation: Operation): readonly StoredRule[] =>
+  operation.kind === 'put-rules' ? whole(operation.rules) : [];
 
 /**
  * A sheet asks only the id and the name of a rule; each that is put into one has been checked at the border, or is made

@@ -5,7 +5,11 @@ export type Contents = 'numbers' | 'texts' | 'dates';
 
 /** The kinds of contents that are there; none where all is blank. */
 export function contentsOf({ profile, dates }: RuleProfile): ReadonlySet<Contents> {
-  const found: readonly (Contents | false)[] = [profile.numbers > dates && 'numbers', profile.others > 0 && 'texts', dates > 0 && 'dates'];
+  const found: readonly (Contents | false)[] = [
+    profile.numbers > dates && 'numbers',
+    profile.others > 0 && 'texts',
+    dates > 0 && 'dates',
+  ];
   return new Set(found.filter((each) => each !== false));
 }
 

@@ -30,7 +30,10 @@ const over = (field: NamedField, when: RuleIdea['when'], more: Partial<RuleIdea>
   ...more,
 });
 
-/** The field that most likely goes with another: one that is called the key or the plan, else the next one, else the one before. */
+/**
+ * The field that most likely goes with another: one that is called the key or the plan, else the next one, else the one
+ * before.
+ */
 function partnerOf({ field, fields }: StarterContext, names: RegExp): NamedField {
   const at = fields.findIndex(({ id }) => id === field.id);
   const named = fields.find(({ id, label }) => id !== field.id && names.test(foldText(label)));
@@ -43,7 +46,8 @@ export const STARTERS: readonly Starter[] = [
     needs: ['numbers'],
     title: 'Flag what is below a limit',
     says: 'and paint the whole record',
-    make: ({ field, profile }) => over(field, KINDS.compare.defaults(profile.profile), { paints: 'record', look: { look: 'alarm' } }),
+    make: ({ field, profile }) =>
+      over(field, KINDS.compare.defaults(profile.profile), { paints: 'record', look: { look: 'alarm' } }),
   },
   {
     id: 'answers',
@@ -64,7 +68,11 @@ export const STARTERS: readonly Starter[] = [
     make: (context) =>
       over(
         context.field,
-        { kind: 'compare', is: '<', to: { field: partnerOf(context, /\b(?:plan|planned|target|level|limit|expected)\b/).id, times: 0.9 } },
+        {
+          kind: 'compare',
+          is: '<',
+          to: { field: partnerOf(context, /\b(?:plan|planned|target|level|limit|expected)\b/).id, times: 0.9 },
+        },
         { paints: 'record', look: { look: 'watch' } },
       ),
   },
@@ -87,7 +95,8 @@ export const STARTERS: readonly Starter[] = [
     needs: 'anything',
     title: 'See what changed lately',
     says: 'in the last day',
-    make: ({ field }) => over(field, { kind: 'change', is: 'changed', within: { n: 1, unit: 'day' } }, { look: { look: 'cool' } }),
+    make: ({ field }) =>
+      over(field, { kind: 'change', is: 'changed', within: { n: 1, unit: 'day' } }, { look: { look: 'cool' } }),
   },
   {
     id: 'repeats',

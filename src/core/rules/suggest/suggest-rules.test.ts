@@ -28,7 +28,10 @@ describe('what a field suggests', () => {
     for (const inputs of [['1', '2', '9'], ['a', 'b', 'b'], ['2026-03-08'], ['']]) {
       const profile = profileOf(inputs);
       const fields = [field, { ...field, id: 'f2', label: 'Answer key' }];
-      const ideas = [...suggestRules(field, profile), ...STARTERS.map((starter) => starter.make({ field, fields, profile }))];
+      const ideas = [
+        ...suggestRules(field, profile),
+        ...STARTERS.map((starter) => starter.make({ field, fields, profile })),
+      ];
       for (const { when } of ideas) expect(kindOf(when).schema.validate(when).error).toBeUndefined();
     }
   });

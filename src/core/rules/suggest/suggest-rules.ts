@@ -7,8 +7,8 @@ import type { When } from '../kinds/registry';
 const FEW = 8;
 
 /**
- * Rules that are worth having over a field, from what it holds: how its numbers are spread, whether they are dates, how many texts
- * there are, what is missing. The likeliest first, at most four.
+ * Rules that are worth having over a field, from what it holds: how its numbers are spread, whether they are dates, how
+ * many texts there are, what is missing. The likeliest first, at most four.
  */
 export function suggestRules(field: NamedField, { profile, texts, dates }: RuleProfile): RuleIdea[] {
   const { numbers, blanks, lowerQuartile, upperQuartile } = profile;
@@ -25,13 +25,20 @@ export function suggestRules(field: NamedField, { profile, texts, dates }: RuleP
   const ideas: (RuleIdea | false)[] = [
     isDated && idea({ kind: 'date', is: 'past' }, 'alarm'),
     isDated && idea({ kind: 'date', is: { next: 7, unit: 'day' } }, 'watch'),
-    !isDated && numbers > words && lowerQuartile < upperQuartile && idea({ kind: 'average', is: 'above', deviations: 2 }, 'alarm'),
+    !isDated &&
+      numbers > words &&
+      lowerQuartile < upperQuartile &&
+      idea({ kind: 'average', is: 'above', deviations: 2 }, 'alarm'),
     !isDated &&
       numbers > words &&
       lowerQuartile < upperQuartile &&
       idea({ kind: 'bands', cuts: [lowerQuartile, upperQuartile], looks: [{ look: 'cool' }, null, { look: 'watch' }] }),
     words > numbers && texts.length <= FEW && texts.length > 1 && idea({ kind: 'category', palette: 'pastel' }),
-    words > numbers && texts.length > FEW && texts[0]!.count > 1 && texts[0]!.count <= 3 && idea({ kind: 'repeat', is: 'repeated' }, 'watch'),
+    words > numbers &&
+      texts.length > FEW &&
+      texts[0]!.count > 1 &&
+      texts[0]!.count <= 3 &&
+      idea({ kind: 'repeat', is: 'repeated' }, 'watch'),
     words > numbers && texts.length > FEW && idea({ kind: 'text', is: 'contains', any: [texts[0]!.text] }, 'cool'),
     blanks > 0 && blanks < cells / 2 && idea({ kind: 'state', is: 'blank' }, 'ringed'),
     profile.others > words && idea({ kind: 'state', is: 'error' }, 'alarm'),

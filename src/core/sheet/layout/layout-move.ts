@@ -44,12 +44,16 @@ export function layoutAfter(sheet: Sheet, operations: readonly Operation[]): Lay
   return { rows: rows.map(({ id }) => id), fields: fields.map(({ id }) => id) };
 }
 
-/** Where some operations, not applied yet, will move the rows and fields of a sheet; null where everything stays in its place. */
+/**
+ * Where some operations, not applied yet, will move the rows and fields of a sheet; null where everything stays in its
+ * place.
+ */
 export function layoutMove(sheet: Sheet, operations: readonly Operation[]): LayoutMove | null {
   if (!operations.some(({ kind }) => MOVING.has(kind))) return null;
   const [before, after] = [layoutOf(sheet), layoutAfter(sheet, operations)];
   const ids = operations.flatMap((operation): readonly string[] => {
-    if (operation.kind === 'change-rows') return operation.rows.filter(({ key }) => key !== undefined).map(({ id }) => id);
+    if (operation.kind === 'change-rows')
+      return operation.rows.filter(({ key }) => key !== undefined).map(({ id }) => id);
     return operation.kind === 'put-fields' ? operation.fields.map(({ id }) => id) : [];
   });
   const moved = new Set<string>(ids);
@@ -58,7 +62,13 @@ export function layoutMove(sheet: Sheet, operations: readonly Operation[]): Layo
   return row || column ? { row: row ?? STILL, column: column ?? STILL } : null;
 }
 
-const MOVING: ReadonlySet<Operation['kind']> = new Set(['insert-rows', 'remove-rows', 'change-rows', 'put-fields', 'remove-fields']);
+const MOVING: ReadonlySet<Operation['kind']> = new Set([
+  'insert-rows',
+  'remove-rows',
+  'change-rows',
+  'put-fields',
+  'remove-fields',
+]);
 
 const STILL: AxisMove = { to: (place) => place, from: (place) => place, isMoved: () => false };
 
@@ -102,12 +112,14 @@ function axisMove(before: readonly string[], after: readonly string[], moved: Re
 }
 
 /**
- * Where a span of places goes. It holds on to what is not moved itself: what is put between that is in it from now on, what is taken
- * elsewhere or removed is not. Where all of it is moved, as by sorting, it goes along if it stays together, else it stays where it is.
- * Undefined where all of it is removed.
+ * Where a span of places goes. It holds on to what is not moved itself: what is put between that is in it from now on,
+ * what is taken elsewhere or removed is not. Where all of it is moved, as by sorting, it goes along if it stays
+ * together, else it stays where it is. Undefined where all of it is removed.
  */
 export function moveSpan([first, last]: readonly [number, number], move: AxisMove): [number, number] | undefined {
-  const places = Array.from({ length: last - first + 1 }, (_, at) => first + at).filter((place) => move.to(place) !== undefined);
+  const places = Array.from({ length: last - first + 1 }, (_, at) => first + at).filter(
+    (place) => move.to(place) !== undefined,
+  );
   if (places.length === 0) return undefined;
   const isMember = (place: number): boolean => {
     const before = move.from(place);

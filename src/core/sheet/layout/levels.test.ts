@@ -14,7 +14,9 @@ test('what is beneath a row are the rows further in, up to the next that is not'
         const next = levels.findIndex((level, at) => at > position && level <= own);
         expect(lastBeneath(sheet, position)).toBe(next < 0 ? levels.length - 1 : next - 1);
       });
-      expect(parentRows(sheet)).toEqual(levels.flatMap((own, position) => ((levels[position + 1] ?? 0) > own ? [position] : [])));
+      expect(parentRows(sheet)).toEqual(
+        levels.flatMap((own, position) => ((levels[position + 1] ?? 0) > own ? [position] : [])),
+      );
     }),
   );
 });

@@ -6,10 +6,17 @@ import type { Sheet } from '../sheet';
 export function mergeAreas(sheet: Sheet): { readonly id: PartId; readonly area: CellRange }[] {
   return [...sheet.parts.values()].flatMap((part) => {
     if (part.kind !== 'merge') return [];
-    const rows = [part.top, part.bottom].map((row) => sheet.findSlot(row)).flatMap((slot) => (slot === undefined ? [] : sheet.positionOf(slot)));
+    const rows = [part.top, part.bottom]
+      .map((row) => sheet.findSlot(row))
+      .flatMap((slot) => (slot === undefined ? [] : sheet.positionOf(slot)));
     const columns = [part.left, part.right].flatMap((field) => sheet.findColumn(field) ?? []);
     if (rows.length < 2 || columns.length < 2) return [];
-    const area = { left: Math.min(...columns), right: Math.max(...columns), top: Math.min(...rows), bottom: Math.max(...rows) };
+    const area = {
+      left: Math.min(...columns),
+      right: Math.max(...columns),
+      top: Math.min(...rows),
+      bottom: Math.max(...rows),
+    };
     return { id: part.id, area };
   });
 }

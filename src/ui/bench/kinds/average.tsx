@@ -16,7 +16,8 @@ const SPREADS = { sample: 'sample deviations (n − 1)', population: 'population
 function AverageCondition({ when, field, fields, onChange }: ConditionProps<AverageWhen>) {
   return (
     <>
-      <PickWord label="Side" value={when.is} words={AVERAGE_SIDES} onPick={(is) => onChange({ ...when, is })} /> the average of{' '}
+      <PickWord label="Side" value={when.is} words={AVERAGE_SIDES} onPick={(is) => onChange({ ...when, is })} /> the
+      average of{' '}
       <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} /> by{' '}
       <ThresholdInput
         label="Deviations"
@@ -26,7 +27,12 @@ function AverageCondition({ when, field, fields, onChange }: ConditionProps<Aver
         takes="number"
         onChange={(deviations) => Number(deviations) >= 0 && onChange({ ...when, deviations: Number(deviations) })}
       />{' '}
-      <PickWord label="Deviation" value={when.spread ?? 'sample'} words={SPREADS} onPick={(spread) => onChange({ ...when, spread })} />
+      <PickWord
+        label="Deviation"
+        value={when.spread ?? 'sample'}
+        words={SPREADS}
+        onPick={(spread) => onChange({ ...when, spread })}
+      />
     </>
   );
 }

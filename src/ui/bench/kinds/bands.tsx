@@ -26,7 +26,13 @@ function BandsCondition({ when, onChange }: ConditionProps<BandsWhen>) {
   return (
     <>
       falls into one of {when.looks.length} bands, where a value at a cut belongs to{' '}
-      <PickWord label="A value at a cut belongs to" value={when.edge ?? 'lower'} words={EDGES} onPick={(edge) => onChange({ ...when, edge })} />,{' '}
+      <PickWord
+        label="A value at a cut belongs to"
+        value={when.edge ?? 'lower'}
+        words={EDGES}
+        onPick={(edge) => onChange({ ...when, edge })}
+      />
+      ,{' '}
       <PickWord
         label="How"
         value={when.asShown ? 'shown' : 'exact'}
@@ -41,7 +47,9 @@ function BandsCondition({ when, onChange }: ConditionProps<BandsWhen>) {
 function BandsOutcomes({ when, field, fields, onChange }: ConditionProps<BandsWhen>) {
   const reads = useSessionState((state) => state.bench?.draft.rule.reads) ?? { fields: [] };
   const frame = useSessionState((state) => state.frame);
-  const counts = useSessionState((state) => state.legend.find((entry) => entry.isDraft || entry.id === state.bench?.draft.id)?.outcomes);
+  const counts = useSessionState(
+    (state) => state.legend.find((entry) => entry.isDraft || entry.id === state.bench?.draft.id)?.outcomes,
+  );
   const words = sentenceWords(frame?.fields ?? [], reads);
   const kind = kindOf(when);
   return (
@@ -78,7 +86,9 @@ function BandsOutcomes({ when, field, fields, onChange }: ConditionProps<BandsWh
             <NameInput
               label={`Name of band ${band + 1}`}
               value={when.names?.[band] ?? ''}
-              onChange={(name) => onChange({ ...when, names: when.looks.map((_, at) => (at === band ? name : (when.names?.[at] ?? ''))) })}
+              onChange={(name) =>
+                onChange({ ...when, names: when.looks.map((_, at) => (at === band ? name : (when.names?.[at] ?? ''))) })
+              }
             />
             {band > 0 && when.cuts.length > 1 && (
               <ActionIcon
@@ -118,5 +128,10 @@ function withCut(when: BandsWhen): BandsWhen {
   const [before, last] = [when.cuts.at(-2), when.cuts.at(-1)];
   const step = typeof before === 'number' && typeof last === 'number' ? last - before : 1;
   const cut = typeof last === 'number' ? Number((last + step).toPrecision(12)) : 1;
-  return { ...when, cuts: [...when.cuts, cut], looks: [...when.looks, null], ...(when.names ? { names: [...when.names, ''] } : {}) };
+  return {
+    ...when,
+    cuts: [...when.cuts, cut],
+    looks: [...when.looks, null],
+    ...(when.names ? { names: [...when.names, ''] } : {}),
+  };
 }

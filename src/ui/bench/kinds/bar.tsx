@@ -25,7 +25,12 @@ function BarCondition({ when, field, fields, onChange }: ConditionProps<BarWhen>
         onPick={(style) => put({ style })}
       />{' '}
       <PickColor label="Colour" value={when.color ?? BAR_COLORS.above} onPick={(color) => put({ color })} /> (
-      <PickColor label="Colour below zero" value={when.below ?? BAR_COLORS.below} onPick={(below) => put({ below })} /> below zero) from{' '}
+      <PickColor
+        label="Colour below zero"
+        value={when.below ?? BAR_COLORS.below}
+        onPick={(below) => put({ below })}
+      />{' '}
+      below zero) from{' '}
       <PickPosition
         label="Beginning"
         position={from === 'auto' ? 0 : from}
@@ -42,7 +47,13 @@ function BarCondition({ when, field, fields, onChange }: ConditionProps<BarWhen>
         onChange={(next) => put({ to: next })}
       />{' '}
       among <PickPer value={when.per} fields={fields} except={field} onPick={(per) => put({ per })} />, growing from the{' '}
-      <PickWord label="Side" value={when.side ?? 'start'} words={{ start: 'left', end: 'right' }} onPick={(side) => put({ side })} /> with{' '}
+      <PickWord
+        label="Side"
+        value={when.side ?? 'start'}
+        words={{ start: 'left', end: 'right' }}
+        onPick={(side) => put({ side })}
+      />{' '}
+      with{' '}
       <PickWord
         label="Axis"
         value={when.axis ?? 'zero'}

@@ -29,7 +29,9 @@ function CategoryCondition({ when, onChange }: ConditionProps<CategoryWhen>) {
   const palette = typeof when.palette === 'string' ? when.palette : 'pastel';
   const choose = (how: 'palette' | 'looks') => {
     if (how === 'palette') return onChange({ kind: 'category', palette: 'pastel' });
-    const looks = texts.slice(0, MAX_VALUES).map(({ text }, at) => [text, { look: FIRST_LOOKS[at % FIRST_LOOKS.length]! }] as const);
+    const looks = texts
+      .slice(0, MAX_VALUES)
+      .map(({ text }, at) => [text, { look: FIRST_LOOKS[at % FIRST_LOOKS.length]! }] as const);
     onChange({ kind: 'category', looks: Object.fromEntries(looks.length ? looks : [['value', { look: 'clear' }]]) });
   };
   return (
@@ -49,7 +51,10 @@ function CategoryCondition({ when, onChange }: ConditionProps<CategoryWhen>) {
             label="Colours"
             value={palette}
             shown={PALETTE_WORDS[palette]}
-            options={(Object.keys(PALETTES) as PaletteName[]).map((name) => ({ id: name, words: <PaletteWords name={name} /> }))}
+            options={(Object.keys(PALETTES) as PaletteName[]).map((name) => ({
+              id: name,
+              words: <PaletteWords name={name} />,
+            }))}
             onPick={(name) => onChange({ ...when, palette: name as PaletteName })}
           />{' '}
           in the order{' '}
@@ -86,13 +91,22 @@ function CategoryOutcomes({ when, onChange }: ConditionProps<CategoryWhen>) {
       {Object.entries(looks).map(([value, look]) => (
         <li key={value} className={classes.band}>
           <span className={classes.bandRange}>{value}</span>
-          <PickLook label={`Look of ${value}`} value={look} allowNone onPick={(next) => onChange({ ...when, looks: { ...looks, [value]: next } })} />
+          <PickLook
+            label={`Look of ${value}`}
+            value={look}
+            allowNone
+            onPick={(next) => onChange({ ...when, looks: { ...looks, [value]: next } })}
+          />
         </li>
       ))}
       {missing.map(({ text, count }) => (
         <li key={text} className={classes.band}>
           <span className={classes.bandRange}>{text}</span>
-          <button type="button" className={classes.show} onClick={() => onChange({ ...when, looks: { ...looks, [text]: { look: 'cool' } } })}>
+          <button
+            type="button"
+            className={classes.show}
+            onClick={() => onChange({ ...when, looks: { ...looks, [text]: { look: 'cool' } } })}
+          >
             give it a look ({count.toLocaleString('en')})
           </button>
         </li>

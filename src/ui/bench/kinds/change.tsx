@@ -38,12 +38,17 @@ function ChangeCondition({ when, onChange }: ConditionProps<ChangeWhen>) {
         words={SIZES}
         onPick={(size) => onChange(withSize(when, size === 'any' ? undefined : '10%'))}
       />{' '}
-      {when.by !== undefined && <AmountInput label="Least change" value={when.by} onChange={(by) => onChange(withSize(when, by))} />}{' '}
+      {when.by !== undefined && (
+        <AmountInput label="Least change" value={when.by} onChange={(by) => onChange(withSize(when, by))} />
+      )}{' '}
       <Pick
         label="Compared with"
         value={when.since ?? ''}
         shown={within ? 'within' : `since ${when.since}`}
-        options={[{ id: '', words: 'within some time' }, ...snapshots.map((name) => ({ id: name, words: `since ${name}` }))]}
+        options={[
+          { id: '', words: 'within some time' },
+          ...snapshots.map((name) => ({ id: name, words: `since ${name}` })),
+        ]}
         onPick={(name) => onChange(comparedWith(when, name))}
       />{' '}
       {within && (
@@ -54,9 +59,16 @@ function ChangeCondition({ when, onChange }: ConditionProps<ChangeWhen>) {
             format={null}
             unit={null}
             takes="number"
-            onChange={(n) => Number.isInteger(n) && Number(n) > 0 && onChange({ ...when, within: { ...within, n: Number(n) } })}
+            onChange={(n) =>
+              Number.isInteger(n) && Number(n) > 0 && onChange({ ...when, within: { ...within, n: Number(n) } })
+            }
           />{' '}
-          <PickWord label="Unit" value={within.unit} words={UNIT_WORDS} onPick={(unit) => onChange({ ...when, within: { ...within, unit } })} />
+          <PickWord
+            label="Unit"
+            value={within.unit}
+            words={UNIT_WORDS}
+            onPick={(unit) => onChange({ ...when, within: { ...within, unit } })}
+          />
         </>
       )}
     </>

@@ -1,4 +1,10 @@
-import { COMPARISONS, operandsOf, takesTwo, type CompareWhen, type ComparisonName } from '../../../core/rules/kinds/compare';
+import {
+  COMPARISONS,
+  operandsOf,
+  takesTwo,
+  type CompareWhen,
+  type ComparisonName,
+} from '../../../core/rules/kinds/compare';
 import type { Operand } from '../../../core/rules/terms';
 import { PickOperand } from '../parts/PickOperand';
 import { PickWord } from '../parts/PickWord';
@@ -25,7 +31,8 @@ const HOWS: Record<How, Pick<CompareWhen, 'asShown' | 'magnitude'>> = {
   size: { magnitude: true },
   both: { asShown: true, magnitude: true },
 };
-const howOf = ({ asShown, magnitude }: CompareWhen): How => (asShown ? (magnitude ? 'both' : 'shown') : magnitude ? 'size' : 'exact');
+const howOf = ({ asShown, magnitude }: CompareWhen): How =>
+  asShown ? (magnitude ? 'both' : 'shown') : magnitude ? 'size' : 'exact';
 
 function CompareCondition({ when, field, fields, onChange }: ConditionProps<CompareWhen>) {
   const operands = operandsOf(when);

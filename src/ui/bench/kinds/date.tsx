@@ -1,4 +1,11 @@
-import { DATE_UNITS, DAYS_BY_TODAY, DAYS_GIVEN, daysGivenIn, type DateUnit, type DateWhen } from '../../../core/rules/kinds/date';
+import {
+  DATE_UNITS,
+  DAYS_BY_TODAY,
+  DAYS_GIVEN,
+  daysGivenIn,
+  type DateUnit,
+  type DateWhen,
+} from '../../../core/rules/kinds/date';
 import type { Operand } from '../../../core/rules/terms';
 import { isoFromSerial } from '../../../core/values/date-serial';
 import { useSessionState } from '../../sheet/use-session';
@@ -48,7 +55,11 @@ function DateCondition({ when, field, fields, onChange }: ConditionProps<DateWhe
             unit={null}
             takes="number"
             onChange={(count) =>
-              isCount(count) && onChange({ kind: 'date', is: 'last' in is ? { ...is, last: Number(count) } : { ...is, next: Number(count) } })
+              isCount(count) &&
+              onChange({
+                kind: 'date',
+                is: 'last' in is ? { ...is, last: Number(count) } : { ...is, next: Number(count) },
+              })
             }
           />
         </>
@@ -84,7 +95,8 @@ function DateCondition({ when, field, fields, onChange }: ConditionProps<DateWhe
 
 const isCount = (count: unknown): boolean => Number.isInteger(count) && Number(count) >= 1 && Number(count) <= 100_000;
 
-const testOf = (is: DateWhen['is']): Test => (typeof is === 'string' ? is : (Object.keys(is).find((key) => key in SPANS) as Test));
+const testOf = (is: DateWhen['is']): Test =>
+  typeof is === 'string' ? is : (Object.keys(is).find((key) => key in SPANS) as Test);
 
 type RelativeSpan = Exclude<DateWhen['is'], string>;
 
@@ -98,7 +110,8 @@ function withTest(when: DateWhen, test: Test, today: string): DateWhen {
   const [first = today, second = first] = daysGivenIn(when);
   if (test === 'between') return { kind: 'date', is: test, to: [first, second] };
   if (test in DAYS_GIVEN) return { kind: 'date', is: test as keyof typeof DAYS_GIVEN, to: first };
-  if (test === 'last' || test === 'next') return { kind: 'date', is: { [test]: 7, unit: 'day' } as unknown as RelativeSpan };
+  if (test === 'last' || test === 'next')
+    return { kind: 'date', is: { [test]: 7, unit: 'day' } as unknown as RelativeSpan };
   if (test in SPANS) return { kind: 'date', is: { [test]: 'week' } as unknown as RelativeSpan };
   return { kind: 'date', is: test as keyof typeof DAYS_BY_TODAY };
 }

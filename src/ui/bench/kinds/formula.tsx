@@ -15,8 +15,15 @@ export const formulaBench: BenchKind<FormulaWhen> = {
 function FormulaCondition({ when, onChange }: ConditionProps<FormulaWhen>) {
   return (
     <>
-      makes <FormulaInput label="Formula" value={when.formula} onChange={(formula) => onChange({ ...when, formula })} /> true, written for{' '}
-      <CellInput label="Written for" value={when.at ?? ''} placeholder="the first cell" takes="cell" onChange={(at) => onChange({ ...when, at })} />
+      makes <FormulaInput label="Formula" value={when.formula} onChange={(formula) => onChange({ ...when, formula })} />{' '}
+      true, written for{' '}
+      <CellInput
+        label="Written for"
+        value={when.at ?? ''}
+        placeholder="the first cell"
+        takes="cell"
+        onChange={(at) => onChange({ ...when, at })}
+      />
     </>
   );
 }

@@ -36,7 +36,8 @@ function IconsCondition({ when, field, fields, onChange }: ConditionProps<IconsW
         words={{ rising: 'from low to high', falling: 'from high to low' }}
         onPick={(order) => onChange({ ...when, reverse: order === 'falling' })}
       />{' '}
-      among <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} />, with{' '}
+      among <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} />,
+      with{' '}
       <PickWord
         label="Value"
         value={when.showValue === false ? 'hidden' : 'shown'}
@@ -57,7 +58,10 @@ function SetWords({ set }: { readonly set: IconSet }) {
   );
 }
 
-/** The cuts that still fit another set stay; five icons are cut at fifths of the numbers, three at a quarter and three quarters. */
+/**
+ * The cuts that still fit another set stay; five icons are cut at fifths of the numbers, three at a quarter and three
+ * quarters.
+ */
 function withSet(when: IconsWhen, set: IconSet): IconsWhen {
   const { hide: _, ...rest } = when;
   const wanted = ICON_SETS[set].length - 1;
@@ -81,7 +85,13 @@ function IconsOutcomes({ when, field, onChange }: ConditionProps<IconsWhen>) {
         const isHidden = when.hide?.includes(icon) === true;
         return (
           <li key={step} className={classes.band}>
-            <button type="button" className={classes.icon} aria-pressed={!isHidden} aria-label={`Draw ${names[icon]}`} onClick={() => toggle(icon)}>
+            <button
+              type="button"
+              className={classes.icon}
+              aria-pressed={!isHidden}
+              aria-label={`Draw ${names[icon]}`}
+              onClick={() => toggle(icon)}
+            >
               <LookIcon icon={{ set: when.set, index: icon }} />
             </button>
             <span>

@@ -29,7 +29,11 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
   const kind = Array.isArray(expect) ? 'list' : 'field' in expect ? `field ${expect.field}` : 'cells';
   const others = fields.filter((other) => other.id !== field?.id);
   const keyField = 'field' in expect ? fields.find((other) => other.id === expect.field) : undefined;
-  const shown = Array.isArray(expect) ? 'one of these:' : 'cells' in expect ? 'cells' : `the record’s ${keyField?.label ?? 'removed field'}`;
+  const shown = Array.isArray(expect)
+    ? 'one of these:'
+    : 'cells' in expect
+      ? 'cells'
+      : `the record’s ${keyField?.label ?? 'removed field'}`;
   const options = [
     { id: 'list', words: 'these answers, everywhere the same' },
     { id: 'cells', words: 'cells of the sheet' },
@@ -44,10 +48,20 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
     <>
       answers <Pick label="Key" value={kind} shown={shown} options={options} onPick={pick} />{' '}
       {Array.isArray(expect) && (
-        <WordList label="Answer" words={expect.map(String)} between="or" onChange={(words) => onChange({ ...when, expect: words.map(answerOf) })} />
+        <WordList
+          label="Answer"
+          words={expect.map(String)}
+          between="or"
+          onChange={(words) => onChange({ ...when, expect: words.map(answerOf) })}
+        />
       )}
       {'cells' in expect && (
-        <CellInput label="Cells of the key" value={expect.cells} takes="ranges" onChange={(cells) => onChange({ ...when, expect: { cells } })} />
+        <CellInput
+          label="Cells of the key"
+          value={expect.cells}
+          takes="ranges"
+          onChange={(cells) => onChange({ ...when, expect: { cells } })}
+        />
       )}
       ; a word{' '}
       <PickWord
@@ -57,7 +71,11 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
         onPick={(near) => onChange({ ...when, near: Number(near) })}
       />
       , a number may be off by{' '}
-      <AmountInput label="Tolerance" value={when.tolerance ?? 0} onChange={(tolerance) => onChange({ ...when, tolerance })} />
+      <AmountInput
+        label="Tolerance"
+        value={when.tolerance ?? 0}
+        onChange={(tolerance) => onChange({ ...when, tolerance })}
+      />
     </>
   );
 }

@@ -42,10 +42,20 @@ function RankCondition({ when, field, fields, onChange }: ConditionProps<RankWhe
   const { n, percent, ...rest } = when;
   const unit = n === undefined ? 'percent' : 'number';
   const put = (count: number, as: 'percent' | 'number') =>
-    onChange(as === 'percent' ? { ...rest, percent: Math.min(100, Math.max(0, count)) } : { ...rest, n: Math.max(1, Math.round(count)) });
+    onChange(
+      as === 'percent'
+        ? { ...rest, percent: Math.min(100, Math.max(0, count)) }
+        : { ...rest, n: Math.max(1, Math.round(count)) },
+    );
   return (
     <>
-      is among the <PickWord label="End" value={when.is} words={{ top: 'greatest', bottom: 'least' }} onPick={(is) => onChange({ ...when, is })} />{' '}
+      is among the{' '}
+      <PickWord
+        label="End"
+        value={when.is}
+        words={{ top: 'greatest', bottom: 'least' }}
+        onPick={(is) => onChange({ ...when, is })}
+      />{' '}
       <ThresholdInput
         label="How many"
         value={n ?? percent ?? 10}

@@ -16,7 +16,9 @@ import { scaleBench } from './scale';
 import { stateBench } from './state';
 import { textBench } from './text';
 
-/** How conditions are worked on, in the order in which they are offered. A new kind is its own file and one line here. */
+/**
+ * How conditions are worked on, in the order in which they are offered. A new kind is its own file and one line here.
+ */
 export const BENCH_KINDS = {
   compare: compareBench,
   bands: bandsBench,

@@ -22,7 +22,9 @@ function RepeatCondition({ when, field, fields, onChange }: ConditionProps<Repea
         words={{ value: 'by its own value', fields: 'by the combination of' }}
         onPick={(judged) => onChange(judged === 'fields' && first !== undefined ? { ...rest, by: [first] } : rest)}
       />{' '}
-      {by && <PickFields label="Combination" value={by} between="and" onPick={(ids) => onChange({ ...rest, by: ids })} />}
+      {by && (
+        <PickFields label="Combination" value={by} between="and" onPick={(ids) => onChange({ ...rest, by: ids })} />
+      )}
     </>
   );
 }

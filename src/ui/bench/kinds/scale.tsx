@@ -27,7 +27,10 @@ function ScaleCondition({ when, field, fields, onChange }: ConditionProps<ScaleW
     const ramp = new ColorRamp(SCHEMES[name].colors, 'oklab');
     onChange({
       ...when,
-      stops: when.stops.map((stop, at) => ({ ...stop, color: ramp.at(at / (when.stops.length - 1), evenly(SCHEMES[name].colors.length)) })),
+      stops: when.stops.map((stop, at) => ({
+        ...stop,
+        color: ramp.at(at / (when.stops.length - 1), evenly(SCHEMES[name].colors.length)),
+      })),
     });
   };
   return (
@@ -40,7 +43,8 @@ function ScaleCondition({ when, field, fields, onChange }: ConditionProps<ScaleW
         options={names.map((name) => ({ id: name, words: <SchemeWords name={name} /> }))}
         onPick={(name) => take(name as SchemeName)}
       />{' '}
-      among <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} />, mixed{' '}
+      among <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} />,
+      mixed{' '}
       <PickWord
         label="Mixed"
         value={when.space ?? 'oklab'}
@@ -63,7 +67,10 @@ const sameColors = (when: ScaleWhen, name: SchemeName): boolean => {
 function SchemeWords({ name }: { readonly name: SchemeName }) {
   return (
     <span className={classes.palette}>
-      <span className={classes.ramp} style={{ background: `linear-gradient(90deg, ${SCHEMES[name].colors.join(', ')})` }} />
+      <span
+        className={classes.ramp}
+        style={{ background: `linear-gradient(90deg, ${SCHEMES[name].colors.join(', ')})` }}
+      />
       {SCHEMES[name].words}
     </span>
   );
@@ -71,14 +78,18 @@ function SchemeWords({ name }: { readonly name: SchemeName }) {
 
 function ScaleOutcomes({ when, field, onChange }: ConditionProps<ScaleWhen>) {
   const { stops } = when;
-  const put = (at: number, stop: Partial<ScaleWhen['stops'][number]>) => onChange({ ...when, stops: stops.with(at, { ...stops[at]!, ...stop }) });
+  const put = (at: number, stop: Partial<ScaleWhen['stops'][number]>) =>
+    onChange({ ...when, stops: stops.with(at, { ...stops[at]!, ...stop }) });
   const add = () => {
     const ramp = new ColorRamp(
       stops.map(({ color }) => color),
       when.space ?? 'oklab',
     );
     const at = stops.length - 1;
-    onChange({ ...when, stops: stops.toSpliced(at, 0, { at: { percentile: 50 }, color: ramp.at((at - 0.5) / at, evenly(stops.length)) }) });
+    onChange({
+      ...when,
+      stops: stops.toSpliced(at, 0, { at: { percentile: 50 }, color: ramp.at((at - 0.5) / at, evenly(stops.length)) }),
+    });
   };
   return (
     <ol className={classes.bands} aria-label="Stops">
@@ -86,7 +97,13 @@ function ScaleOutcomes({ when, field, onChange }: ConditionProps<ScaleWhen>) {
         <li key={at} className={classes.band}>
           <PickColor label={`Colour of stop ${at + 1}`} value={stop.color} onPick={(color) => put(at, { color })} />
           <span>
-            at <PickPosition label={`Stop ${at + 1}`} position={stop.at} field={field} onChange={(next) => put(at, { at: next })} />
+            at{' '}
+            <PickPosition
+              label={`Stop ${at + 1}`}
+              position={stop.at}
+              field={field}
+              onChange={(next) => put(at, { at: next })}
+            />
           </span>
           {stops.length > 2 && (
             <ActionIcon

@@ -9,7 +9,10 @@ export const stateBench: BenchKind<StateWhen> = {
   Condition: StateCondition,
 };
 
-const WORDS = Object.fromEntries(Object.entries(STATES).map(([name, { says }]) => [name, says])) as Record<StateWhen['is'], string>;
+const WORDS = Object.fromEntries(Object.entries(STATES).map(([name, { says }]) => [name, says])) as Record<
+  StateWhen['is'],
+  string
+>;
 
 function StateCondition({ when, onChange }: ConditionProps<StateWhen>) {
   return <PickWord label="State" value={when.is} words={WORDS} onPick={(is) => onChange({ ...when, is })} />;

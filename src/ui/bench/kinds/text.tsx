@@ -75,12 +75,25 @@ function TextCondition({ when, field, fields, onChange }: ConditionProps<TextWhe
           )}
         </span>
       ))}{' '}
-      <Pick label="Add a word from" value="" shown="or from…" options={sources} onPick={(id) => put([...words, ...others, sourceOf(id)])} /> (
+      <Pick
+        label="Add a word from"
+        value=""
+        shown="or from…"
+        options={sources}
+        onPick={(id) => put([...words, ...others, sourceOf(id)])}
+      />{' '}
+      (
       <PickWord
         label="What matters"
         value={strictness}
         words={STRICTNESS}
-        onPick={(choice) => onChange({ ...when, case: choice === 'case' || choice === 'both', accents: choice === 'accents' || choice === 'both' })}
+        onPick={(choice) =>
+          onChange({
+            ...when,
+            case: choice === 'case' || choice === 'both',
+            accents: choice === 'accents' || choice === 'both',
+          })
+        }
       />
       )
     </>

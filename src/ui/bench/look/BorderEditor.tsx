@@ -4,7 +4,13 @@ import { PickColor } from '../parts/PickColor';
 import { PickWord } from '../parts/PickWord';
 
 const LINES = { none: 'none', solid: 'plain', dashed: 'dashed', dotted: 'dotted', double: 'double' } as const;
-const WHERE = { around: 'all around', top: 'above', right: 'on the right', bottom: 'below', left: 'on the left' } as const;
+const WHERE = {
+  around: 'all around',
+  top: 'above',
+  right: 'on the right',
+  bottom: 'below',
+  left: 'on the left',
+} as const;
 
 interface Props {
   readonly border: Look['border'];

@@ -25,12 +25,20 @@ interface Props {
 /** The fill of a look: plain, letting the cell through, from one colour to another, or a pattern. */
 export function FillEditor({ fill, onChange }: Props) {
   const kind = kindOf(fill);
-  const color = fill === undefined ? '#fde5ac' : typeof fill === 'string' ? fill : 'color' in fill ? fill.color : fill.from;
+  const color =
+    fill === undefined ? '#fde5ac' : typeof fill === 'string' ? fill : 'color' in fill ? fill.color : fill.from;
   return (
     <div className={classes.lookLine}>
       <span>Fill</span>
-      <PickWord label="Fill" value={kind} words={FILLS} onPick={(next) => next !== 'none' && onChange(fillOf(next, color))} />
-      {fill !== undefined && <PickColor label="Fill colour" value={color} onPick={(next) => onChange(withColor(fill, next))} />}
+      <PickWord
+        label="Fill"
+        value={kind}
+        words={FILLS}
+        onPick={(next) => next !== 'none' && onChange(fillOf(next, color))}
+      />
+      {fill !== undefined && (
+        <PickColor label="Fill colour" value={color} onPick={(next) => onChange(withColor(fill, next))} />
+      )}
       {typeof fill === 'object' && 'to' in fill && (
         <>
           to <PickColor label="Second fill colour" value={fill.to} onPick={(to) => onChange({ ...fill, to })} />
@@ -38,7 +46,8 @@ export function FillEditor({ fill, onChange }: Props) {
       )}
       {typeof fill === 'object' && 'pattern' in fill && (
         <>
-          on <PickColor label="Ground of the pattern" value={groundOf(fill)} onPick={(on) => onChange({ ...fill, on })} />
+          on{' '}
+          <PickColor label="Ground of the pattern" value={groundOf(fill)} onPick={(on) => onChange({ ...fill, on })} />
         </>
       )}
       {typeof fill === 'object' && 'opacity' in fill && (

@@ -17,7 +17,10 @@ interface Props {
   readonly onChange: (look: Look) => void;
 }
 
-/** What a look shows, property by property, over the saved one that it starts from; what is not touched stays as the cell has it. */
+/**
+ * What a look shows, property by property, over the saved one that it starts from; what is not touched stays as the
+ * cell has it.
+ */
 export function LookEditor({ look, onChange }: Props) {
   const { saved } = useLooks();
   const shown = lookProperties(look, saved);
@@ -33,7 +36,13 @@ export function LookEditor({ look, onChange }: Props) {
         <span>Text</span>
         <PickColor label="Text colour" value={text ?? '#22252b'} onPick={(color) => put({ text: color })} />
         {MARKS.map(({ mark, label, icon: picture }) => (
-          <Act key={mark} label={label} icon={picture} isOn={shown.get(mark) === true} onAct={() => put({ [mark]: shown.get(mark) !== true })} />
+          <Act
+            key={mark}
+            label={label}
+            icon={picture}
+            isOn={shown.get(mark) === true}
+            onAct={() => put({ [mark]: shown.get(mark) !== true })}
+          />
         ))}
       </div>
       <BorderEditor

@@ -11,7 +11,12 @@ import classes from '../Bench.module.css';
 
 /** The least contrast at which text is easy to read (WCAG 2.x, level AA). */
 const READABLE = 4.5;
-const VISION_WORDS: Record<Vision, string> = { protan: 'protan', deutan: 'deutan', tritan: 'tritan', grey: 'grey print' };
+const VISION_WORDS: Record<Vision, string> = {
+  protan: 'protan',
+  deutan: 'deutan',
+  tritan: 'tritan',
+  grey: 'grey print',
+};
 
 /** A look on a value of the reader's own, how well its text can be read, and how others see its colours. */
 export function LookPreview({ look }: { readonly look: Look }) {
@@ -19,7 +24,9 @@ export function LookPreview({ look }: { readonly look: Look }) {
   const answer = useSessionState((state) => state.profile);
   const format = useSessionState((state) => {
     const reads = state.bench?.draft.rule.reads;
-    return reads && 'fields' in reads ? (state.frame?.fields.find(({ id }) => id === reads.fields[0])?.format ?? null) : null;
+    return reads && 'fields' in reads
+      ? (state.frame?.fields.find(({ id }) => id === reads.fields[0])?.format ?? null)
+      : null;
   });
   const isNumeric = answer !== null && answer.profile.numbers > answer.profile.others;
   const words = isNumeric ? formatNumber(answer.profile.median, format) : (answer?.texts[0]?.text ?? 'Aa 9.1');
@@ -37,7 +44,8 @@ export function LookPreview({ look }: { readonly look: Look }) {
       <span className={classes.visions}>
         {(Object.keys(VISION_WORDS) as Vision[]).map((vision) => (
           <span key={vision}>
-            <span style={{ background: seenAs(ground, vision), color: seenAs(text, vision) }}>Aa</span> {VISION_WORDS[vision]}
+            <span style={{ background: seenAs(ground, vision), color: seenAs(text, vision) }}>Aa</span>{' '}
+            {VISION_WORDS[vision]}
           </span>
         ))}
       </span>

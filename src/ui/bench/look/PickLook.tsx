@@ -40,7 +40,12 @@ const LookPopover = memo(function LookPopover({ label, value, onPick, allowNone 
         <WithinPopover value={true}>
           <div className={classes.savedLooks} role="group" aria-label="Saved looks">
             {looks.map((look) => (
-              <button key={look.id} type="button" aria-pressed={isPlain && look.id === saved.id} onClick={() => onPick({ look: look.id })}>
+              <button
+                key={look.id}
+                type="button"
+                aria-pressed={isPlain && look.id === saved.id}
+                onClick={() => onPick({ look: look.id })}
+              >
                 <Swatch look={{ look: look.id }} text={look.name} />
               </button>
             ))}

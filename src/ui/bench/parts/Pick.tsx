@@ -29,7 +29,11 @@ const PickMenu = memo(function PickMenu({ label, value, shown, options, onPick }
   return (
     <Menu position="top-start" width="max-content" withinPortal={!isWithin}>
       <Menu.Target>
-        <button type="button" className={classes.pick} aria-label={`${label}: ${typeof shown === 'string' ? shown : value}`}>
+        <button
+          type="button"
+          className={classes.pick}
+          aria-label={`${label}: ${typeof shown === 'string' ? shown : value}`}
+        >
           {shown}
         </button>
       </Menu.Target>

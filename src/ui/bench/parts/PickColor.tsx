@@ -19,7 +19,12 @@ export function PickColor({ label, value, onPick }: Props) {
   return (
     <Popover position="top-start" shadow="md" trapFocus withinPortal={!isWithin}>
       <Popover.Target>
-        <button type="button" className={classes.color} aria-label={`${label}: ${value}`} style={{ background: value }} />
+        <button
+          type="button"
+          className={classes.color}
+          aria-label={`${label}: ${value}`}
+          style={{ background: value }}
+        />
       </Popover.Target>
       <Popover.Dropdown>
         <ColorInput

@@ -30,7 +30,14 @@ export function PickFields({ label, value, between = 'or', onPick }: Props) {
       </Popover.Target>
       <Popover.Dropdown mah={320} style={{ overflow: 'auto' }}>
         {fields.map((field) => (
-          <Checkbox key={field.id} my={6} color="ink" label={field.label} checked={value.includes(field.id)} onChange={() => toggle(field.id)} />
+          <Checkbox
+            key={field.id}
+            my={6}
+            color="ink"
+            label={field.label}
+            checked={value.includes(field.id)}
+            onChange={() => toggle(field.id)}
+          />
         ))}
       </Popover.Dropdown>
     </Popover>

@@ -21,7 +21,10 @@ interface Props {
   readonly onChange: (operand: Operand) => void;
 }
 
-/** What is compared with: a value, what a cell holds, another field of the record with a tolerance, or what a formula gives. */
+/**
+ * What is compared with: a value, what a cell holds, another field of the record with a tolerance, or what a formula
+ * gives.
+ */
 export function PickOperand({ label, operand, field, fields, takes, outright, onChange }: Props) {
   const session = useSession();
   const others = fields.filter((other) => other.id !== field?.id);
@@ -39,7 +42,15 @@ export function PickOperand({ label, operand, field, fields, takes, outright, on
     else if (id === 'formula') onChange({ formula: `=${absolute(address)}` });
     else onChange({ field: id.slice('field '.length) });
   };
-  const kind = <Pick label={`${label} is`} value={kindOf(operand)} shown={wordsOf(operand, fields)} options={options} onPick={pick} />;
+  const kind = (
+    <Pick
+      label={`${label} is`}
+      value={kindOf(operand)}
+      shown={wordsOf(operand, fields)}
+      options={options}
+      onPick={pick}
+    />
+  );
   if (typeof operand !== 'object')
     return (
       <>

@@ -12,7 +12,13 @@ const ROLE_WORDS: Record<RowRole, string> = {
 };
 
 /** The roles of the rows that a rule reads. At least one stays. */
-export function PickRoles({ value, onPick }: { readonly value: readonly RowRole[]; readonly onPick: (roles: readonly RowRole[]) => void }) {
+export function PickRoles({
+  value,
+  onPick,
+}: {
+  readonly value: readonly RowRole[];
+  readonly onPick: (roles: readonly RowRole[]) => void;
+}) {
   const shown = ROW_ROLES.filter((role) => value.includes(role)).map((role) => ROLE_WORDS[role]);
   const toggle = (role: RowRole) => {
     const wanted = value.includes(role) ? value.filter((other) => other !== role) : [...value, role];
@@ -27,7 +33,14 @@ export function PickRoles({ value, onPick }: { readonly value: readonly RowRole[
       </Popover.Target>
       <Popover.Dropdown>
         {ROW_ROLES.map((role) => (
-          <Checkbox key={role} my={6} color="ink" label={ROLE_WORDS[role]} checked={value.includes(role)} onChange={() => toggle(role)} />
+          <Checkbox
+            key={role}
+            my={6}
+            color="ink"
+            label={ROLE_WORDS[role]}
+            checked={value.includes(role)}
+            onChange={() => toggle(role)}
+          />
         ))}
       </Popover.Dropdown>
     </Popover>

@@ -34,5 +34,14 @@ export function PositionInput({ label, position, field, onChange }: Props) {
     const within = Math.min(100, Math.max(0, value));
     onChange('percent' in position ? { percent: within } : { percentile: within });
   };
-  return <ThresholdInput label={label} value={share} format={null} unit={null} takes="number" onChange={(value) => put(Number(value))} />;
+  return (
+    <ThresholdInput
+      label={label}
+      value={share}
+      format={null}
+      unit={null}
+      takes="number"
+      onChange={(value) => put(Number(value))}
+    />
+  );
 }

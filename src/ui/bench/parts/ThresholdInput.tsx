@@ -14,7 +14,10 @@ interface Props {
   readonly onChange: (value: Typed) => void;
 }
 
-/** A threshold, typed in the field's own format: 70% over a percentage is 0.7, and so is 70 where the field shows percentages. */
+/**
+ * A threshold, typed in the field's own format: 70% over a percentage is 0.7, and so is 70 where the field shows
+ * percentages.
+ */
 export function ThresholdInput({ label, value, format, unit, takes, onChange }: Props) {
   return (
     <>

@@ -12,7 +12,9 @@ interface Props<T> {
   readonly onChange: (value: T) => void;
 }
 
-/** A word of the sentence that is typed: what can be read is taken at once, what cannot leaves the last value standing. */
+/**
+ * A word of the sentence that is typed: what can be read is taken at once, what cannot leaves the last value standing.
+ */
 export function TypedInput<T>({ label, shown, read, expects, isDecimal = false, onChange }: Props<T>) {
   const [typed, setTyped] = useState<string | null>(null);
   const text = typed ?? shown;

@@ -17,8 +17,13 @@ test('after scrolling to a cell, a click in its middle hits it, also where field
     fc.property(cell, scroll, fc.constantFrom(0, 1), (wanted, from, frozenColumns) => {
       const geometry = new Geometry({ ...LAYOUT, frozenColumns });
       const to = geometry.scrollTo(wanted, from, view);
-      const box = geometry.boxInView({ left: wanted.column, right: wanted.column, top: wanted.position, bottom: wanted.position }, to);
-      expect(hitTest(geometry, { scroll: to, selected: null }, { x: box.x + box.width / 2, y: box.y + box.height / 2 })).toEqual({
+      const box = geometry.boxInView(
+        { left: wanted.column, right: wanted.column, top: wanted.position, bottom: wanted.position },
+        to,
+      );
+      expect(
+        hitTest(geometry, { scroll: to, selected: null }, { x: box.x + box.width / 2, y: box.y + box.height / 2 }),
+      ).toEqual({
         kind: 'cell',
         cell: wanted,
       });
@@ -43,11 +48,16 @@ describe('what lies under a point', () => {
       { kind: 'cell', cell: { column: 1, position: 1 } },
     ],
     [{ x: GUTTER_PX + 380, y: 60 }, { kind: 'outside' }],
-  ])('%j', (point, hit) => expect(hitTest(geometry, { scroll: { left: 0, top: 0 }, selected: null }, point)).toEqual(hit));
+  ])('%j', (point, hit) =>
+    expect(hitTest(geometry, { scroll: { left: 0, top: 0 }, selected: null }, point)).toEqual(hit),
+  );
 
   test('a frozen row stays under the point while the rest scrolls', () => {
     const point = { x: GUTTER_PX + 5, y: HEAD_PX + 3 };
-    expect(hitTest(geometry, { scroll: { left: 0, top: 5000 }, selected: null }, point)).toEqual({ kind: 'cell', cell: { column: 0, position: 0 } });
+    expect(hitTest(geometry, { scroll: { left: 0, top: 5000 }, selected: null }, point)).toEqual({
+      kind: 'cell',
+      cell: { column: 0, position: 0 },
+    });
   });
 });
 
@@ -58,14 +68,22 @@ test('a view that is covered lies within what was asked', () => {
       const visible = geometry.visible(other, view);
       expect(isCovered(geometry.visible(one, view), asked)).toBe(true);
       if (isCovered(visible, asked))
-        expect(visible.top >= asked.top && visible.bottom <= asked.bottom && visible.left >= asked.left && visible.right <= asked.right).toBe(true);
+        expect(
+          visible.top >= asked.top &&
+            visible.bottom <= asked.bottom &&
+            visible.left >= asked.left &&
+            visible.right <= asked.right,
+        ).toBe(true);
     }),
   );
 });
 
 /** Rows of other heights, some out of view, and merged cells: the same questions answered by adding up row by row. */
 const heights = fc
-  .uniqueArray(fc.record({ at: fc.integer({ min: 0, max: 40 }), px: fc.constantFrom(0, 16, 60) }), { selector: ({ at }) => at, maxLength: 12 })
+  .uniqueArray(fc.record({ at: fc.integer({ min: 0, max: 40 }), px: fc.constantFrom(0, 16, 60) }), {
+    selector: ({ at }) => at,
+    maxLength: 12,
+  })
   .map((rows) => rows.sort((a, b) => a.at - b.at).map(({ at, px }) => [at, at, px] as const));
 
 test('rows of uneven heights lie one under another', () => {
@@ -73,13 +91,16 @@ test('rows of uneven heights lie one under another', () => {
     fc.property(heights, fc.integer({ min: 0, max: 40 }), fc.integer({ min: 0, max: 1200 }), (runs, position, y) => {
       const uneven = new Geometry({ widths: [100, 0, 80], rowCount: 42, frozenRows: 1, heights: runs });
       const heightOf = (row: number) => runs.find(([top]) => top === row)?.[2] ?? ROW_PX;
-      const topOf = (row: number) => HEAD_PX + Array.from({ length: row }, (_, at) => heightOf(at)).reduce<number>((sum, px) => sum + px, 0);
+      const topOf = (row: number) =>
+        HEAD_PX + Array.from({ length: row }, (_, at) => heightOf(at)).reduce<number>((sum, px) => sum + px, 0);
       expect(uneven.rowTop(position)).toBe(topOf(position));
       expect(uneven.rowHeight(position)).toBe(heightOf(position));
       expect(uneven.height).toBe(topOf(42));
       const under = uneven.positionAt(y + HEAD_PX);
       if (y + HEAD_PX < topOf(42)) expect(topOf(under) <= y + HEAD_PX && topOf(under + 1) > y + HEAD_PX).toBe(true);
-      expect(uneven.rowsShown(0, 41)).toEqual(Array.from({ length: 42 }, (_, at) => at).filter((at) => heightOf(at) > 0));
+      expect(uneven.rowsShown(0, 41)).toEqual(
+        Array.from({ length: 42 }, (_, at) => at).filter((at) => heightOf(at) > 0),
+      );
       expect(uneven.withHeight(position, 33).rowHeight(position)).toBe(33);
       expect(uneven.withHeight(position, 33).rowTop(42)).toBe(topOf(42) - heightOf(position) + 33);
     }),
@@ -87,7 +108,12 @@ test('rows of uneven heights lie one under another', () => {
 });
 
 test('steps pass over what is out of view, and stay where nothing is left that way', () => {
-  const some = new Geometry({ widths: [100, 0, 80, 0], rowCount: 6, frozenRows: 1, heights: [[2, 3, 0] as const, [5, 5, 0] as const] });
+  const some = new Geometry({
+    widths: [100, 0, 80, 0],
+    rowCount: 6,
+    frozenRows: 1,
+    heights: [[2, 3, 0] as const, [5, 5, 0] as const],
+  });
   const from = (column: number, position: number, [columns, rows]: readonly [number, number]) =>
     moveCell({ column, position }, { columns, rows }, some);
   expect(from(0, 1, [1, 1])).toEqual({ column: 2, position: 4 });

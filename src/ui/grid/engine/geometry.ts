@@ -41,7 +41,10 @@ export interface GridLayout {
   readonly trialPx?: number;
 }
 
-/** Where cells lie. Pixels are counted from the sheet's top left corner, letters and numbers included, unless said otherwise. */
+/**
+ * Where cells lie. Pixels are counted from the sheet's top left corner, letters and numbers included, unless said
+ * otherwise.
+ */
 export class Geometry {
   /** Left edges of the columns, and the right edge of the last. */
   private readonly lefts: readonly number[];
@@ -162,7 +165,9 @@ export class Geometry {
 
   /** The merged cells that a cell is part of. */
   mergeAt({ column, position }: CellPosition): Area | undefined {
-    return this.merges.find(({ left, top, right, bottom }) => column >= left && column <= right && position >= top && position <= bottom);
+    return this.merges.find(
+      ({ left, top, right, bottom }) => column >= left && column <= right && position >= top && position <= bottom,
+    );
   }
 
   /** The area that a selection shows as: one merged cell counts as all of it. */
@@ -186,9 +191,11 @@ export class Geometry {
   /** The box of an area as it lies in a view that is scrolled: what is frozen does not move. */
   boxInView(area: Area, scroll: Scroll): Box {
     const top = area.top < this.frozenRows ? this.rowTop(area.top) : this.rowTop(area.top) - scroll.top;
-    const bottom = area.bottom < this.frozenRows ? this.rowTop(area.bottom + 1) : this.rowTop(area.bottom + 1) - scroll.top;
+    const bottom =
+      area.bottom < this.frozenRows ? this.rowTop(area.bottom + 1) : this.rowTop(area.bottom + 1) - scroll.top;
     const left = area.left < this.frozenColumns ? this.columnLeft(area.left) : this.columnLeft(area.left) - scroll.left;
-    const right = area.right < this.frozenColumns ? this.columnLeft(area.right + 1) : this.columnLeft(area.right + 1) - scroll.left;
+    const right =
+      area.right < this.frozenColumns ? this.columnLeft(area.right + 1) : this.columnLeft(area.right + 1) - scroll.left;
     return { x: left, y: top, width: Math.max(right - left, 0), height: Math.max(bottom - top, 0) };
   }
 
@@ -226,7 +233,10 @@ export class Geometry {
     };
   }
 
-  /** Where to scroll so that a cell is wholly in view; where it is already, nothing moves. Frozen rows are always in view. */
+  /**
+   * Where to scroll so that a cell is wholly in view; where it is already, nothing moves. Frozen rows are always in
+   * view.
+   */
   scrollTo(cell: CellPosition, scroll: Scroll, view: Size): Scroll {
     const { x, y, width, height } = this.box(cell);
     const furthest = x - this.frozenWidth;

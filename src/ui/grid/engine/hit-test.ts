@@ -26,10 +26,15 @@ export function handleBox(geometry: Geometry, selected: Area, scroll: Scroll): B
 }
 
 /** What lies under a point of the view. With a selection, its handle too. */
-export function hitTest(geometry: Geometry, { scroll, selected }: { scroll: Scroll; selected: Area | null }, point: { x: number; y: number }): Hit {
+export function hitTest(
+  geometry: Geometry,
+  { scroll, selected }: { scroll: Scroll; selected: Area | null },
+  point: { x: number; y: number },
+): Hit {
   if (selected && point.x > geometry.gutterWidth && point.y > HEAD_PX) {
     const box = handleBox(geometry, selected, scroll);
-    const near = (at: number, from: number, size: number): boolean => at >= from - GRASP_PX && at <= from + size + GRASP_PX;
+    const near = (at: number, from: number, size: number): boolean =>
+      at >= from - GRASP_PX && at <= from + size + GRASP_PX;
     if (near(point.x, box.x, box.width) && near(point.y, box.y, box.height)) return { kind: 'handle' };
   }
   const x = point.x < geometry.frozenWidth ? point.x : point.x + scroll.left;

@@ -40,6 +40,14 @@ describe('keys', () => {
 
 test('moves stop at the edges', () => {
   const size = { columnCount: 4, rowCount: 10, rowHeight: () => 27, columnWidth: () => 80 };
-  expect(moveCell({ column: 1, position: 5 }, { columns: -Infinity, rows: Infinity }, size)).toEqual({ column: 0, position: 9 });
-  expect(selectedArea({ anchor: { column: 3, position: 1 }, focus: { column: 0, position: 4 } })).toEqual({ left: 0, right: 3, top: 1, bottom: 4 });
+  expect(moveCell({ column: 1, position: 5 }, { columns: -Infinity, rows: Infinity }, size)).toEqual({
+    column: 0,
+    position: 9,
+  });
+  expect(selectedArea({ anchor: { column: 3, position: 1 }, focus: { column: 0, position: 4 } })).toEqual({
+    left: 0,
+    right: 3,
+    top: 1,
+    bottom: 4,
+  });
 });

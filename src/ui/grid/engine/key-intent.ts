@@ -26,9 +26,17 @@ export type KeyIntent =
   | { readonly kind: 'undo' }
   | { readonly kind: 'redo' };
 
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
 
-/** Decides what a key means, after the keyboard conventions of the ARIA grid pattern; undefined leaves it to the browser. */
+/**
+ * Decides what a key means, after the keyboard conventions of the ARIA grid pattern; undefined leaves it to the
+ * browser.
+ */
 export function keyIntent({ key, shift, control, alt }: KeyPress): KeyIntent | undefined {
   const arrow = ARROWS[key];
   if (alt && key.toLowerCase() === 'r') return { kind: 'new-rule' };
@@ -61,7 +69,11 @@ export function keyIntent({ key, shift, control, alt }: KeyPress): KeyIntent | u
 
 function altIntent(key: string, [columns, rows]: readonly [number, number], shift: boolean): KeyIntent | undefined {
   if (!shift) return { kind: 'move-selected', columns, rows };
-  return key === 'ArrowDown' ? { kind: 'fill', direction: 'down' } : key === 'ArrowRight' ? { kind: 'fill', direction: 'right' } : undefined;
+  return key === 'ArrowDown'
+    ? { kind: 'fill', direction: 'down' }
+    : key === 'ArrowRight'
+      ? { kind: 'fill', direction: 'right' }
+      : undefined;
 }
 
 function controlIntent(key: string, shift: boolean): KeyIntent | undefined {

@@ -27,10 +27,35 @@ describe('a selection', () => {
   });
 
   test.each([
-    { says: 'right over a hidden field', from: { column: 0, position: 2 }, by: { columns: 1, rows: 0 }, to: { column: 2, position: 2 } },
-    { says: 'down over rows out of view', from: { column: 0, position: 4 }, by: { columns: 0, rows: 1 }, to: { column: 0, position: 8 } },
-    { says: 'up over them', from: { column: 0, position: 8 }, by: { columns: 0, rows: -1 }, to: { column: 0, position: 4 } },
-    { says: 'not beyond the last field', from: { column: 3, position: 2 }, by: { columns: 1, rows: 0 }, to: { column: 3, position: 2 } },
-    { says: 'to the last row at most', from: { column: 0, position: 30 }, by: { columns: 0, rows: Infinity }, to: { column: 0, position: 39 } },
+    {
+      says: 'right over a hidden field',
+      from: { column: 0, position: 2 },
+      by: { columns: 1, rows: 0 },
+      to: { column: 2, position: 2 },
+    },
+    {
+      says: 'down over rows out of view',
+      from: { column: 0, position: 4 },
+      by: { columns: 0, rows: 1 },
+      to: { column: 0, position: 8 },
+    },
+    {
+      says: 'up over them',
+      from: { column: 0, position: 8 },
+      by: { columns: 0, rows: -1 },
+      to: { column: 0, position: 4 },
+    },
+    {
+      says: 'not beyond the last field',
+      from: { column: 3, position: 2 },
+      by: { columns: 1, rows: 0 },
+      to: { column: 3, position: 2 },
+    },
+    {
+      says: 'to the last row at most',
+      from: { column: 0, position: 30 },
+      by: { columns: 0, rows: Infinity },
+      to: { column: 0, position: 39 },
+    },
   ])('moves $says', ({ from, by, to }) => expect(moveCell(from, by, geometry)).toEqual(to));
 });

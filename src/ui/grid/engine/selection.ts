@@ -13,7 +13,8 @@ export const selectedArea = ({ anchor, focus }: Selection): Area => ({
 export const selectedAreas = (selection: Selection): Area[] => [selectedArea(selection), ...(selection.also ?? [])];
 
 /** True where whole fields are selected, header and all. */
-export const isWholeColumns = ({ top, bottom }: Area, { rowCount }: { readonly rowCount: number }): boolean => top === 0 && bottom === rowCount - 1;
+export const isWholeColumns = ({ top, bottom }: Area, { rowCount }: { readonly rowCount: number }): boolean =>
+  top === 0 && bottom === rowCount - 1;
 
 export const isSingle = ({ anchor, focus, also = [] }: Selection): boolean =>
   also.length === 0 && anchor.column === focus.column && anchor.position === focus.position;
@@ -29,12 +30,22 @@ export interface Steps {
 /** The cell a number of columns and rows away, kept on the sheet; rows and fields out of view are skipped. */
 export function moveCell(cell: CellPosition, by: { columns: number; rows: number }, steps: Steps): CellPosition {
   return {
-    column: step(cell.column, by.columns, { count: steps.columnCount, isShown: (column) => steps.columnWidth(column) > 0 }),
-    position: step(cell.position, by.rows, { count: steps.rowCount, isShown: (position) => steps.rowHeight(position) > 0 }),
+    column: step(cell.column, by.columns, {
+      count: steps.columnCount,
+      isShown: (column) => steps.columnWidth(column) > 0,
+    }),
+    position: step(cell.position, by.rows, {
+      count: steps.rowCount,
+      isShown: (position) => steps.rowHeight(position) > 0,
+    }),
   };
 }
 
-function step(from: number, by: number, { count, isShown }: { count: number; isShown: (place: number) => boolean }): number {
+function step(
+  from: number,
+  by: number,
+  { count, isShown }: { count: number; isShown: (place: number) => boolean },
+): number {
   const direction = Math.sign(by);
   let at = Math.max(0, Math.min(count - 1, from + by));
   // From a place out of view, on in the same direction, or back.

@@ -27,7 +27,10 @@ interface Painted {
   readonly box: Box;
 }
 
-/** Paints the cells of a window that lie in an area of the sheet, `shiftY` pixels up. Fills first, then lines, so that a border is never half covered. */
+/**
+ * Paints the cells of a window that lie in an area of the sheet, `shiftY` pixels up. Fills first, then lines, so that a
+ * border is never half covered.
+ */
 export function paintCells(context: CanvasRenderingContext2D, scene: Scene, part: Part): void {
   eachCell(scene, part, (cell, box) => paintGround(context, scene, { cell, box }));
   paintLines(context, scene, part);
@@ -43,7 +46,11 @@ export function paintCells(context: CanvasRenderingContext2D, scene: Scene, part
     }
     const icon = cell.look.properties.icon as LookIcon | undefined;
     if (icon) paintIcon(context, icon, { box, tokens: scene.tokens, ink: inkOf(scene, cell) });
-    if (cell.text !== '') paintText(context, scene, { cell, box: icon ? { ...box, x: box.x + ICON_ROOM_PX, width: box.width - ICON_ROOM_PX } : box });
+    if (cell.text !== '')
+      paintText(context, scene, {
+        cell,
+        box: icon ? { ...box, x: box.x + ICON_ROOM_PX, width: box.width - ICON_ROOM_PX } : box,
+      });
   });
   // Over fills and borders: open cells must be seen whatever the rules paint.
   eachCell(scene, part, (cell, { x, y, height }) => {
@@ -56,7 +63,11 @@ export function paintCells(context: CanvasRenderingContext2D, scene: Scene, part
   context.globalAlpha = 1;
 }
 
-function eachCell({ geometry, scroll }: Scene, { window, area, shiftY }: Part, paint: (cell: SceneCell, box: Box) => void): void {
+function eachCell(
+  { geometry, scroll }: Scene,
+  { window, area, shiftY }: Part,
+  paint: (cell: SceneCell, box: Box) => void,
+): void {
   const rows = geometry.rowsShown(area.top, area.bottom);
   for (let column = area.left; column <= area.right; column++) {
     const x = Math.round(geometry.columnLeft(column) - scroll.left);
@@ -73,14 +84,23 @@ function eachCell({ geometry, scroll }: Scene, { window, area, shiftY }: Part, p
   }
   // Merged cells that begin before the area reach into it.
   for (const merged of geometry.merges) {
-    const isBefore = (merged.left < area.left || merged.top < area.top) && merged.right >= area.left && merged.bottom >= area.top;
-    const cell = isBefore && merged.left <= area.right && merged.top <= area.bottom && sceneCell(window, merged.left, merged.top);
+    const isBefore =
+      (merged.left < area.left || merged.top < area.top) && merged.right >= area.left && merged.bottom >= area.top;
+    const cell =
+      isBefore && merged.left <= area.right && merged.top <= area.bottom && sceneCell(window, merged.left, merged.top);
     if (cell) paint(cell, mergedBox(geometry, merged, { left: scroll.left, top: shiftY }));
   }
 }
 
-function mergedBox(geometry: Scene['geometry'], merged: Area, shift: { readonly left: number; readonly top: number }): Box {
-  const [x, y] = [Math.round(geometry.columnLeft(merged.left) - shift.left), Math.round(geometry.rowTop(merged.top) - shift.top)];
+function mergedBox(
+  geometry: Scene['geometry'],
+  merged: Area,
+  shift: { readonly left: number; readonly top: number },
+): Box {
+  const [x, y] = [
+    Math.round(geometry.columnLeft(merged.left) - shift.left),
+    Math.round(geometry.rowTop(merged.top) - shift.top),
+  ];
   return {
     x,
     y,
@@ -101,7 +121,11 @@ function paintGround(context: CanvasRenderingContext2D, { tokens }: Scene, { cel
 }
 
 /** Covers the lines that run through merged cells. */
-function paintMergedGround(context: CanvasRenderingContext2D, scene: Scene, { merged, part }: { merged: Area; part: Part }): void {
+function paintMergedGround(
+  context: CanvasRenderingContext2D,
+  scene: Scene,
+  { merged, part }: { merged: Area; part: Part },
+): void {
   const { geometry, scroll, tokens } = scene;
   const cell = sceneCell(part.window, merged.left, merged.top);
   if (!cell || merged.top > part.area.bottom || merged.bottom < part.area.top) return;
@@ -112,7 +136,11 @@ function paintMergedGround(context: CanvasRenderingContext2D, scene: Scene, { me
   paintGround(context, scene, { cell, box: { x, y, width, height } });
 }
 
-function paintLines(context: CanvasRenderingContext2D, { geometry, scroll, tokens }: Scene, { area, shiftY }: Part): void {
+function paintLines(
+  context: CanvasRenderingContext2D,
+  { geometry, scroll, tokens }: Scene,
+  { area, shiftY }: Part,
+): void {
   const left = geometry.columnLeft(area.left) - scroll.left;
   const right = geometry.columnLeft(area.right + 1) - scroll.left;
   const top = geometry.rowTop(area.top) - shiftY;
@@ -151,10 +179,23 @@ function paintText(context: CanvasRenderingContext2D, scene: Scene, { cell, box 
   context.fillStyle = inkOf(scene, cell);
   const indent = cell.level * INDENT_PX;
   const room = Math.max(0, box.width - PADDING_PX * 2 - indent);
-  const lines = style.wrap ? wrapText(context, cell.text, room) : [fitText(context, cell.text.replaceAll('\n', ' '), room)];
-  const align = style.align ? ALIGNS[style.align] : cell.align === 1 ? 'right' : cell.align === 2 && !cell.isHeader ? 'center' : 'left';
+  const lines = style.wrap
+    ? wrapText(context, cell.text, room)
+    : [fitText(context, cell.text.replaceAll('\n', ' '), room)];
+  const align = style.align
+    ? ALIGNS[style.align]
+    : cell.align === 1
+      ? 'right'
+      : cell.align === 2 && !cell.isHeader
+        ? 'center'
+        : 'left';
   context.textAlign = align;
-  const x = align === 'right' ? box.x + box.width - PADDING_PX : align === 'center' ? box.x + box.width / 2 : box.x + PADDING_PX + indent;
+  const x =
+    align === 'right'
+      ? box.x + box.width - PADDING_PX
+      : align === 'center'
+        ? box.x + box.width / 2
+        : box.x + PADDING_PX + indent;
   const linePx = Math.round(sizePx * 1.35);
   const shown = lines.slice(0, Math.max(1, Math.floor((box.height - 4) / linePx)));
   shown.forEach((line, at) => {
@@ -193,13 +234,18 @@ function paintBar(context: CanvasRenderingContext2D, { start, end, axis, color, 
   const [from, to] = [at(Math.min(start, end)), at(Math.max(start, end))];
   const fill = style === 'gradient' ? { from: color, to: `${color}55` } : color;
   if (to > from) paintFill(context, fill, { x: from, y: box.y + 4, width: to - from, height: box.height - 9 });
-  if (axis !== null) paintFill(context, color, { x: Math.round(at(axis)), y: box.y + 2, width: 1, height: box.height - 5 });
+  if (axis !== null)
+    paintFill(context, color, { x: Math.round(at(axis)), y: box.y + 2, width: 1, height: box.height - 5 });
 }
 
 const DASHES: Record<BorderSide['style'], number[]> = { solid: [], double: [], dashed: [5, 3], dotted: [1.5, 2] };
 
 /** Paints borders that look alike in one stroke: a stroke of its own for each is what would take longest. */
-function paintBorders(context: CanvasRenderingContext2D, border: BorderSide, lines: readonly (readonly [Side, Box])[]): void {
+function paintBorders(
+  context: CanvasRenderingContext2D,
+  border: BorderSide,
+  lines: readonly (readonly [Side, Box])[],
+): void {
   context.strokeStyle = border.color;
   const strokes = border.style === 'double' ? [0.5, 2.5] : [border.width / 2];
   context.lineWidth = border.style === 'double' ? 1 : border.width;

@@ -26,7 +26,10 @@ function fillStyle(context: CanvasRenderingContext2D, fill: Fill, box: Box): str
 const patterns = new Map<string, CanvasPattern | string>();
 const TILE_PX = 6;
 
-function patternStyle(context: CanvasRenderingContext2D, fill: Extract<Fill, { pattern: string }>): CanvasPattern | string {
+function patternStyle(
+  context: CanvasRenderingContext2D,
+  fill: Extract<Fill, { pattern: string }>,
+): CanvasPattern | string {
   const key = `${fill.pattern} ${fill.color} ${fill.on}`;
   const known = patterns.get(key);
   if (known) return known;

@@ -5,7 +5,11 @@ import type { Area, SheetWindow } from '../../../protocol/engine-messages';
 import type { Scene } from './scene';
 
 /** Paints the strip of column letters over the visible columns. */
-export function paintColumnHeads(context: CanvasRenderingContext2D, { geometry, scroll, tokens, view, selected }: Scene, visible: Area): void {
+export function paintColumnHeads(
+  context: CanvasRenderingContext2D,
+  { geometry, scroll, tokens, view, selected }: Scene,
+  visible: Area,
+): void {
   context.fillStyle = tokens.paper;
   context.fillRect(0, 0, view.width, HEAD_PX);
   context.textAlign = 'center';
@@ -31,7 +35,11 @@ export interface HeadsPart {
 }
 
 /** Paints row numbers for an area, `shiftY` pixels up. */
-export function paintRowHeads(context: CanvasRenderingContext2D, { geometry, tokens, selected, folds }: Scene, { area, shiftY }: HeadsPart): void {
+export function paintRowHeads(
+  context: CanvasRenderingContext2D,
+  { geometry, tokens, selected, folds }: Scene,
+  { area, shiftY }: HeadsPart,
+): void {
   const top = geometry.rowTop(area.top) - shiftY;
   const height = geometry.rowTop(area.bottom + 1) - shiftY - top;
   context.fillStyle = tokens.paper;
@@ -74,7 +82,11 @@ function paintFold(
 
 const headFont = (isSelected: boolean): string => `${isSelected ? 600 : 420} 11px ${CELL_FONT}`;
 
-function paintStroke(context: CanvasRenderingContext2D, color: string, box: { x: number; y: number; width: number; height: number }): void {
+function paintStroke(
+  context: CanvasRenderingContext2D,
+  color: string,
+  box: { x: number; y: number; width: number; height: number },
+): void {
   context.fillStyle = color;
   context.fillRect(box.x, box.y, box.width, box.height);
 }

@@ -9,7 +9,11 @@ const TAG_FONT = `600 11px ${CELL_FONT}`;
 export function paintOthers(context: CanvasRenderingContext2D, { geometry, scroll, others }: Scene): void {
   for (const { area, color, name } of others) {
     if (area.left >= geometry.columnCount || area.top >= geometry.rowCount) continue;
-    const within = { ...area, right: Math.min(area.right, geometry.columnCount - 1), bottom: Math.min(area.bottom, geometry.rowCount - 1) };
+    const within = {
+      ...area,
+      right: Math.min(area.right, geometry.columnCount - 1),
+      bottom: Math.min(area.bottom, geometry.rowCount - 1),
+    };
     const box = geometry.boxInView(geometry.shownArea(within), scroll);
     context.strokeStyle = color;
     context.lineWidth = 2;

@@ -50,7 +50,10 @@ class Notebook {
     this.note('line', this.strokeStyle, this.path);
   }
   measureText = (text: string) => ({ width: Array.from(text).length * 6 });
-  createLinearGradient = (...at: number[]) => ({ addColorStop() {}, toString: () => `gradient ${at.map(Math.round).join(' ')}` });
+  createLinearGradient = (...at: number[]) => ({
+    addColorStop() {},
+    toString: () => `gradient ${at.map(Math.round).join(' ')}`,
+  });
   save(): void {}
   restore(): void {}
   beginPath(): void {
@@ -81,7 +84,11 @@ interface More {
 function painted(texts: readonly string[], looks: readonly Look[] = [], more: More = {}): Stroke[] {
   const lookTable = [
     { properties: {}, rules: [], style: {} },
-    ...looks.map((look, at) => ({ properties: Object.fromEntries(lookProperties(look, {})), rules: ['R'], style: more.styles?.[at] ?? {} })),
+    ...looks.map((look, at) => ({
+      properties: Object.fromEntries(lookProperties(look, {})),
+      rules: ['R'],
+      style: more.styles?.[at] ?? {},
+    })),
   ];
   const body: SheetWindow = {
     area: { left: 0, top: 1, right: 1, bottom: 3 },
@@ -133,8 +140,14 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
   return notebook.strokes;
 }
 
-const boxOf = (column: number, position: number) => [GUTTER_PX + column * 100, HEAD_PX + position * ROW_PX, 100, ROW_PX];
-const textOf = (strokes: readonly Stroke[], text: string) => strokes.find((stroke) => stroke.what === 'text' && stroke.at[0] === text);
+const boxOf = (column: number, position: number) => [
+  GUTTER_PX + column * 100,
+  HEAD_PX + position * ROW_PX,
+  100,
+  ROW_PX,
+];
+const textOf = (strokes: readonly Stroke[], text: string) =>
+  strokes.find((stroke) => stroke.what === 'text' && stroke.at[0] === text);
 
 beforeEach(forgetFits);
 
@@ -143,22 +156,40 @@ test('letters, numbers, headers and values stand in their places', () => {
   expect(textOf(strokes, 'A')!.at).toEqual(['A', GUTTER_PX + 50, HEAD_PX / 2 + 0.5]);
   expect(textOf(strokes, '4')!.align).toBe('right');
   expect(textOf(strokes, 'One')!.font).toContain('650');
-  expect(textOf(strokes, 'left')).toMatchObject({ align: 'left', at: ['left', GUTTER_PX + 7, HEAD_PX + ROW_PX * 1.5 + 0.5], style: tokens.ink });
-  expect(textOf(strokes, '5')).toMatchObject({ align: 'right', at: ['5', GUTTER_PX + 193, HEAD_PX + ROW_PX * 1.5 + 0.5] });
+  expect(textOf(strokes, 'left')).toMatchObject({
+    align: 'left',
+    at: ['left', GUTTER_PX + 7, HEAD_PX + ROW_PX * 1.5 + 0.5],
+    style: tokens.ink,
+  });
+  expect(textOf(strokes, '5')).toMatchObject({
+    align: 'right',
+    at: ['5', GUTTER_PX + 193, HEAD_PX + ROW_PX * 1.5 + 0.5],
+  });
   expect(textOf(strokes, 'TRUE')).toMatchObject({ align: 'center' });
 });
 
 describe('looks', () => {
   test('a fill under its text, in bold italics, underlined and struck through', () => {
-    const strokes = painted(['abc'], [{ fill: '#f7d3c8', text: '#77200d', bold: true, italic: true, underline: true, strike: true }]);
+    const strokes = painted(
+      ['abc'],
+      [{ fill: '#f7d3c8', text: '#77200d', bold: true, italic: true, underline: true, strike: true }],
+    );
     expect(strokes.find(({ style }) => style === '#f7d3c8')!.at).toEqual(boxOf(0, 1));
-    expect(textOf(strokes, 'abc')).toMatchObject({ style: '#77200d', font: expect.stringMatching(/^italic 650 13px/) as string });
+    expect(textOf(strokes, 'abc')).toMatchObject({
+      style: '#77200d',
+      font: expect.stringMatching(/^italic 650 13px/) as string,
+    });
     // Two lines as wide as three characters.
-    expect(strokes.filter(({ what, style, at }) => what === 'fill' && style === '#77200d' && at[2] === 18 && at[3] === 1)).toHaveLength(2);
+    expect(
+      strokes.filter(({ what, style, at }) => what === 'fill' && style === '#77200d' && at[2] === 18 && at[3] === 1),
+    ).toHaveLength(2);
   });
 
   test('fills that are see-through, and gradients from edge to edge', () => {
-    const strokes = painted(['a', 'b'], [{ fill: { color: '#ff0000', opacity: 0.5 } }, { fill: { from: '#000000', to: '#ffffff' } }]);
+    const strokes = painted(
+      ['a', 'b'],
+      [{ fill: { color: '#ff0000', opacity: 0.5 } }, { fill: { from: '#000000', to: '#ffffff' } }],
+    );
     expect(strokes.some(({ style }) => style === 'rgba(255, 0, 0, 0.5)')).toBe(true);
     expect(strokes.map(({ style }) => String(style))).toContain(`gradient ${GUTTER_PX + 100} 63 ${GUTTER_PX + 200} 63`);
   });
@@ -166,7 +197,14 @@ describe('looks', () => {
   test('borders lie within their cell, over the lines of the grid', () => {
     const strokes = painted(
       ['a'],
-      [{ border: { around: { style: 'solid', width: 2, color: '#b4411f' }, top: { style: 'double', width: 3, color: '#00ff00' } } }],
+      [
+        {
+          border: {
+            around: { style: 'solid', width: 2, color: '#b4411f' },
+            top: { style: 'double', width: 3, color: '#00ff00' },
+          },
+        },
+      ],
     );
     const [left, top, width, height] = boxOf(0, 1) as [number, number, number, number];
     const lines = strokes.filter(({ what }) => what === 'line');
@@ -185,8 +223,12 @@ describe('looks', () => {
   });
 
   test('under a spotlight what is not lit is faded', () => {
-    const strokes = painted(['lit', 'dim'], [{ fill: '#111111' }, { fill: '#222222' }], { spotlit: [1, 0, 0, 0, 0, 0] });
-    expect([textOf(strokes, 'lit')!.alpha, textOf(strokes, 'dim')!.alpha, textOf(strokes, 'One')!.alpha]).toEqual([1, 0.22, 1]);
+    const strokes = painted(['lit', 'dim'], [{ fill: '#111111' }, { fill: '#222222' }], {
+      spotlit: [1, 0, 0, 0, 0, 0],
+    });
+    expect([textOf(strokes, 'lit')!.alpha, textOf(strokes, 'dim')!.alpha, textOf(strokes, 'One')!.alpha]).toEqual([
+      1, 0.22, 1,
+    ]);
     expect(strokes.find(({ style }) => style === '#222222')!.alpha).toBe(0.22);
   });
 });
@@ -218,8 +260,14 @@ describe('ordinary formatting', () => {
   test('lies under what rules set, property by property', () => {
     const style: Style = { fill: '#d3e4f6', text: '#143f6b', italic: true };
     const strokes = painted(['a', 'b'], [{ fill: '#f7d3c8', bold: true }, {}], { styles: [style, style] });
-    expect(textOf(strokes, 'a')).toMatchObject({ style: '#143f6b', font: expect.stringMatching(/^italic 650/) as string });
-    expect(textOf(strokes, 'b')).toMatchObject({ style: '#143f6b', font: expect.stringMatching(/^italic 420/) as string });
+    expect(textOf(strokes, 'a')).toMatchObject({
+      style: '#143f6b',
+      font: expect.stringMatching(/^italic 650/) as string,
+    });
+    expect(textOf(strokes, 'b')).toMatchObject({
+      style: '#143f6b',
+      font: expect.stringMatching(/^italic 420/) as string,
+    });
     const fills = strokes.map(({ style: fill }) => fill).filter((fill) => fill === '#d3e4f6' || fill === '#f7d3c8');
     expect(fills).toEqual(['#d3e4f6', '#f7d3c8', '#d3e4f6']);
   });
@@ -248,12 +296,11 @@ describe('ordinary formatting', () => {
     expect(textOf(across, 'b')!.font).toContain('Newsreader');
     // Six pixels a letter: fourteen to a line of 86.
     const lines = painted(['one two three four fiveandmoreletters'], [{}], { styles: [{ wrap: true }], layout: tall });
-    expect(lines.filter(({ what, at }) => what === 'text' && at[1] === GUTTER_PX + 7 && (at[2] as number) > top).map(({ at }) => at[0])).toEqual([
-      'one two three',
-      'four',
-      'fiveandmorelet',
-      'ters',
-    ]);
+    expect(
+      lines
+        .filter(({ what, at }) => what === 'text' && at[1] === GUTTER_PX + 7 && (at[2] as number) > top)
+        .map(({ at }) => at[0]),
+    ).toEqual(['one two three', 'four', 'fiveandmorelet', 'ters']);
   });
 
   test('a row out of view and a field out of view are not painted, and those after them move up', () => {
@@ -272,7 +319,9 @@ describe('ordinary formatting', () => {
     });
     expect(textOf(strokes, 'first')!.at).toEqual(['first', GUTTER_PX + 100, HEAD_PX + ROW_PX * 2 + 0.5]);
     expect(textOf(strokes, 'hidden')).toBeUndefined();
-    expect(strokes.some(({ style, at }) => style === '#f7d3c8' && at[2] === 199 && at[3] === ROW_PX * 2 - 1)).toBe(true);
+    expect(strokes.some(({ style, at }) => style === '#f7d3c8' && at[2] === 199 && at[3] === ROW_PX * 2 - 1)).toBe(
+      true,
+    );
   });
 
   test('merged cells that begin among fields that stay in view go on beside them', () => {
@@ -309,9 +358,9 @@ describe('ordinary formatting', () => {
     expect(at.map(({ style }) => style)).toEqual([tokens.ink, tokens.error, tokens.inkSecond]);
     expect(textOf(strokes, 'trial of B')).toBeDefined();
     expect(textOf(strokes, 'left')!.at[1]).toBe(GUTTER_PX + TRIAL_PX + 7);
-    expect(strokes.filter(({ style, at: [x] }) => style === tokens.marigold && x === GUTTER_PX).map(({ at: [, y] }) => y)).toEqual([
-      HEAD_PX + ROW_PX + 4,
-    ]);
+    expect(
+      strokes.filter(({ style, at: [x] }) => style === tokens.marigold && x === GUTTER_PX).map(({ at: [, y] }) => y),
+    ).toEqual([HEAD_PX + ROW_PX + 4]);
     expect(textOf(painted(['left']), 'trial of B')).toBeUndefined();
   });
 

@@ -15,11 +15,31 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
   if (geometry.rowCount === 0 || geometry.columnCount === 0) return;
   const visible = geometry.visible(scroll, view);
   const rows = {
-    body: { window, top: visible.top, bottom: visible.bottom, shiftY: scroll.top, y: geometry.frozenHeight, height: view.height },
-    frozen: { window: frozen, top: 0, bottom: geometry.frozenRows - 1, shiftY: 0, y: HEAD_PX, height: geometry.frozenHeight - HEAD_PX },
+    body: {
+      window,
+      top: visible.top,
+      bottom: visible.bottom,
+      shiftY: scroll.top,
+      y: geometry.frozenHeight,
+      height: view.height,
+    },
+    frozen: {
+      window: frozen,
+      top: 0,
+      bottom: geometry.frozenRows - 1,
+      shiftY: 0,
+      y: HEAD_PX,
+      height: geometry.frozenHeight - HEAD_PX,
+    },
   };
   const columns = {
-    body: { left: visible.left, right: visible.right, scrollLeft: scroll.left, x: geometry.frozenWidth, width: view.width },
+    body: {
+      left: visible.left,
+      right: visible.right,
+      scrollLeft: scroll.left,
+      x: geometry.frozenWidth,
+      width: view.width,
+    },
     frozen: {
       left: 0,
       right: geometry.frozenColumns - 1,
@@ -28,7 +48,10 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
       width: geometry.frozenWidth - geometry.gutterWidth,
     },
   };
-  const rowParts = [...(geometry.rowCount > geometry.frozenRows ? ['body' as const] : []), ...(geometry.frozenRows > 0 ? ['frozen' as const] : [])];
+  const rowParts = [
+    ...(geometry.rowCount > geometry.frozenRows ? ['body' as const] : []),
+    ...(geometry.frozenRows > 0 ? ['frozen' as const] : []),
+  ];
   const columnParts = ['body' as const, ...(geometry.frozenColumns > 0 ? ['frozen' as const] : [])];
   for (const rowPart of rowParts) {
     const { window: cells, top, bottom, shiftY, y, height } = rows[rowPart];
@@ -44,7 +67,11 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
         paintReferences(context, scene);
         paintOthers(context, scene);
         for (const area of scene.also)
-          paintSelection(context, { ...scene, selected: area, active: { column: area.left, position: area.top } }, partOf);
+          paintSelection(
+            context,
+            { ...scene, selected: area, active: { column: area.left, position: area.top } },
+            partOf,
+          );
         paintSelection(context, scene, partOf);
         paintHandle(context, scene);
       });
@@ -58,12 +85,17 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
   for (const columnPart of columnParts) {
     const { left, right, scrollLeft, x, width } = columns[columnPart];
     clipped(context, { x, y: 0, width, height: HEAD_PX }, () =>
-      paintColumnHeads(context, { ...scene, scroll: { left: scrollLeft, top: scroll.top } }, { ...visible, left, right }),
+      paintColumnHeads(
+        context,
+        { ...scene, scroll: { left: scrollLeft, top: scroll.top } },
+        { ...visible, left, right },
+      ),
     );
   }
   context.fillStyle = tokens.line;
   if (geometry.frozenRows > 0) context.fillRect(0, geometry.frozenHeight - 1, geometry.width - scroll.left, 1);
-  if (geometry.frozenColumns > 0) context.fillRect(geometry.frozenWidth - 1, 0, 1, Math.min(view.height, geometry.height - scroll.top));
+  if (geometry.frozenColumns > 0)
+    context.fillRect(geometry.frozenWidth - 1, 0, 1, Math.min(view.height, geometry.height - scroll.top));
   context.fillStyle = tokens.paper;
   context.fillRect(0, 0, geometry.gutterWidth, HEAD_PX - 1);
   paintTrialHead(context, scene);
@@ -91,7 +123,11 @@ interface ViewPart {
 }
 
 /** The tint over the selected cells and the outline of the range, in one part of the view. */
-function paintSelection(context: CanvasRenderingContext2D, { geometry, scroll, tokens, selected, active }: Scene, part: ViewPart): void {
+function paintSelection(
+  context: CanvasRenderingContext2D,
+  { geometry, scroll, tokens, selected, active }: Scene,
+  part: ViewPart,
+): void {
   if (!selected || !active) return;
   const area = geometry.shownArea(selected);
   const isRow = part.row === 'frozen' ? area.top < geometry.frozenRows : area.bottom >= geometry.frozenRows;
@@ -102,7 +138,10 @@ function paintSelection(context: CanvasRenderingContext2D, { geometry, scroll, t
   // An edge that lies in another part is drawn there.
   const y = part.row === 'body' && area.top < geometry.frozenRows ? geometry.frozenHeight - 4 : box.y;
   const x = part.column === 'body' && area.left < geometry.frozenColumns ? geometry.frozenWidth - 4 : box.x;
-  const width = part.column === 'frozen' && area.right >= geometry.frozenColumns ? geometry.frozenWidth + 4 - x : box.x + box.width - x;
+  const width =
+    part.column === 'frozen' && area.right >= geometry.frozenColumns
+      ? geometry.frozenWidth + 4 - x
+      : box.x + box.width - x;
   const height = box.y + box.height - y;
   if (!isOne) {
     context.fillStyle = tokens.selectionTint;
@@ -121,7 +160,11 @@ function paintSelection(context: CanvasRenderingContext2D, { geometry, scroll, t
 function paintReferences(context: CanvasRenderingContext2D, { geometry, scroll, references }: Scene): void {
   for (const { area, color } of references) {
     if (area.left >= geometry.columnCount || area.top >= geometry.rowCount) continue;
-    const within = { ...area, right: Math.min(area.right, geometry.columnCount - 1), bottom: Math.min(area.bottom, geometry.rowCount - 1) };
+    const within = {
+      ...area,
+      right: Math.min(area.right, geometry.columnCount - 1),
+      bottom: Math.min(area.bottom, geometry.rowCount - 1),
+    };
     const box = geometry.boxInView(within, scroll);
     context.globalAlpha = 0.1;
     context.fillStyle = color;
@@ -150,7 +193,11 @@ function paintHandle(context: CanvasRenderingContext2D, { geometry, scroll, toke
   context.setLineDash([]);
 }
 
-function clipped(context: CanvasRenderingContext2D, box: { x: number; y: number; width: number; height: number }, paint: () => void): void {
+function clipped(
+  context: CanvasRenderingContext2D,
+  box: { x: number; y: number; width: number; height: number },
+  paint: () => void,
+): void {
   context.save();
   context.beginPath();
   context.rect(box.x, box.y, box.width, box.height);

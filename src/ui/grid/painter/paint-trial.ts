@@ -7,8 +7,15 @@ import type { Scene } from './scene';
 
 const PADDING_PX = 8;
 
-/** Paints what the formula on the bench gives for each record, beside the row numbers, with a stroke where the record meets it. */
-export function paintTrial(context: CanvasRenderingContext2D, { geometry, tokens }: Scene, { area, shiftY, window }: HeadsPart): void {
+/**
+ * Paints what the formula on the bench gives for each record, beside the row numbers, with a stroke where the record
+ * meets it.
+ */
+export function paintTrial(
+  context: CanvasRenderingContext2D,
+  { geometry, tokens }: Scene,
+  { area, shiftY, window }: HeadsPart,
+): void {
   const width = geometry.gutterWidth - GUTTER_PX;
   if (width === 0 || !window) return;
   context.textAlign = 'left';
@@ -18,7 +25,8 @@ export function paintTrial(context: CanvasRenderingContext2D, { geometry, tokens
     const y = Math.round(geometry.rowTop(position) - shiftY);
     const rowPx = geometry.rowHeight(position);
     context.font = `${cell.verdict === 'meets' ? 600 : 420} 12px ${CELL_FONT}`;
-    context.fillStyle = cell.verdict === 'fails' ? tokens.error : cell.verdict === 'meets' ? tokens.ink : tokens.inkSecond;
+    context.fillStyle =
+      cell.verdict === 'fails' ? tokens.error : cell.verdict === 'meets' ? tokens.ink : tokens.inkSecond;
     context.fillText(fitText(context, cell.text, width - 2 * PADDING_PX), GUTTER_PX + PADDING_PX, y + rowPx / 2 + 0.5);
     if (cell.verdict !== 'meets') return;
     context.fillStyle = tokens.marigold;

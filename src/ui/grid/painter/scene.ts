@@ -1,5 +1,11 @@
 import { SIDES, type BorderSide, type Fill, type LookBar, type Side } from '../../../core/looks/look';
-import { BAR_SHARES, type Area, type PaintedLook, type SheetFrame, type SheetWindow } from '../../../protocol/engine-messages';
+import {
+  BAR_SHARES,
+  type Area,
+  type PaintedLook,
+  type SheetFrame,
+  type SheetWindow,
+} from '../../../protocol/engine-messages';
 import type { Tokens } from '../../theme/tokens';
 import type { Geometry, Scroll, Size } from '../engine/geometry';
 
@@ -71,7 +77,12 @@ function barAt({ bars }: SheetWindow, at: number, { properties }: PaintedLook): 
   if (bars.length === 0 || properties.bar === undefined) return undefined;
   const first = at * BAR_SHARES;
   const axis = bars[first + 2]!;
-  return { ...(properties.bar as LookBar), start: bars[first]!, end: bars[first + 1]!, axis: Number.isNaN(axis) ? null : axis };
+  return {
+    ...(properties.bar as LookBar),
+    start: bars[first]!,
+    end: bars[first + 1]!,
+    axis: Number.isNaN(axis) ? null : axis,
+  };
 }
 
 function indexIn(rows: readonly number[], position: number): number {

@@ -1,7 +1,10 @@
 const CACHED = 4000;
 const wrapped = new Map<string, readonly string[]>();
 
-/** A text in lines no wider than the room, broken between words, and within a word that is wider than that. The context's font must be set. */
+/**
+ * A text in lines no wider than the room, broken between words, and within a word that is wider than that. The
+ * context's font must be set.
+ */
 export function wrapText(context: CanvasRenderingContext2D, text: string, roomPx: number): readonly string[] {
   const key = `${context.font}\n${roomPx}\n${text}`;
   const known = wrapped.get(key);

@@ -14,7 +14,8 @@ export function AdviceItem({ advice }: { readonly advice: Advice }) {
   const { message, cells, repair, rules } = advice;
   // What is only on the bench would be kept by its repair.
   const canRepair = repair !== null && !rules.includes(draft ?? '');
-  const dismiss = () => session.rules.change([{ kind: 'put-parts', parts: [{ id: adviceKey(advice), kind: 'dismissal', reason }] }]);
+  const dismiss = () =>
+    session.rules.change([{ kind: 'put-parts', parts: [{ id: adviceKey(advice), kind: 'dismissal', reason }] }]);
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === 'Enter') dismiss();
   };
@@ -28,7 +29,11 @@ export function AdviceItem({ advice }: { readonly advice: Advice }) {
           </Button>
         )}
         {cells.length > 0 && (
-          <Button size="compact-xs" variant="default" onClick={() => session.actions.jump(cells.slice(0, 200).join(' '))}>
+          <Button
+            size="compact-xs"
+            variant="default"
+            onClick={() => session.actions.jump(cells.slice(0, 200).join(' '))}
+          >
             Show {cells.length === 1 ? cells[0] : `${cells.length} cells`}
           </Button>
         )}

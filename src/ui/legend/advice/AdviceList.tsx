@@ -17,7 +17,14 @@ const AdvicePopover = memo(function AdvicePopover({ advice }: { readonly advice:
   return (
     <Popover position="top-start" width="min(380px, 94vw)" shadow="md" trapFocus returnFocus>
       <Popover.Target>
-        <Button variant="subtle" color="ink" size="compact-sm" fullWidth justify="start" leftSection={<IconBulb size={15} stroke={1.5} />}>
+        <Button
+          variant="subtle"
+          color="ink"
+          size="compact-sm"
+          fullWidth
+          justify="start"
+          leftSection={<IconBulb size={15} stroke={1.5} />}
+        >
           Advice ({advice.length})
         </Button>
       </Popover.Target>

@@ -2,7 +2,10 @@ import { useEffect, useState } from 'react';
 import type { Advice } from '../../../core/rules/advice/advice';
 import { useSession, useSessionState } from '../../sheet/use-session';
 
-/** Advice is asked for when the rules and what they count have rested so long; over very many records, where it takes a while, longer. */
+/**
+ * Advice is asked for when the rules and what they count have rested so long; over very many records, where it takes a
+ * while, longer.
+ */
 const REST_MS = 900;
 const LONG_REST_MS = 4000;
 const MANY_ROWS = 20_000;

@@ -53,7 +53,12 @@ export function NewRuleOffers() {
       </Offers>
       <Offers title={`Everything that can be asked of ${field.label}`}>
         {kinds.map((kind) => (
-          <Offer key={kind} title={BENCH_KINDS[kind].title} says={BENCH_KINDS[kind].says} onTake={() => void session.rules.newRule(kind)} />
+          <Offer
+            key={kind}
+            title={BENCH_KINDS[kind].title}
+            says={BENCH_KINDS[kind].says}
+            onTake={() => void session.rules.newRule(kind)}
+          />
         ))}
       </Offers>
     </div>

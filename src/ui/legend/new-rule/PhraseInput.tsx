@@ -54,4 +54,6 @@ export function PhraseInput({ fields, onRead }: Props) {
 const MAX_TOLD = 8;
 
 const expected = ({ expected: what, options }: Exclude<PhraseReading, { idea: RuleIdea }>): string =>
-  options.length > 1 && options.length <= MAX_TOLD && !what.includes(options[0]!) ? `${what}: ${options.join(', ')}` : what;
+  options.length > 1 && options.length <= MAX_TOLD && !what.includes(options[0]!)
+    ? `${what}: ${options.join(', ')}`
+    : what;

@@ -23,7 +23,11 @@ export function RuleSetNotice() {
   return behind.map(({ set, name }) => (
     <div key={set} className={classes.moved} role="status">
       <span>The rule set “{name}” has moved on.</span>
-      <Button size="compact-xs" variant="default" onClick={() => void bringIn(session, set).then((wrong) => wrong && session.showMessage(wrong))}>
+      <Button
+        size="compact-xs"
+        variant="default"
+        onClick={() => void bringIn(session, set).then((wrong) => wrong && session.showMessage(wrong))}
+      >
         Bring its rules up to date
       </Button>
     </div>

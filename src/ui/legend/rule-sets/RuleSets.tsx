@@ -52,10 +52,19 @@ function SetList({ rules }: { readonly rules: readonly RuleId[] | null }) {
     if ('refused' in sent) return setError(sent.refused);
     const [id, called] = [set?.id ?? sent.answer.id!, set?.name ?? name.trim()];
     const own = Object.fromEntries(body.rules.map((rule) => [rule.id, rule.id]));
-    const part = { id: `rule-set ${id}`, kind: 'rule-set', set: id, name: called, version: sent.answer.version, rules: own } as const;
+    const part = {
+      id: `rule-set ${id}`,
+      kind: 'rule-set',
+      set: id,
+      name: called,
+      version: sent.answer.version,
+      rules: own,
+    } as const;
     await session.withErrorMessage(session.ask({ kind: 'change', operations: [{ kind: 'put-parts', parts: [part] }] }));
     done(
-      set ? `“${called}” is at version ${sent.answer.version} now. Sheets that use it are told.` : `“${called}” is kept. Other sheets can use it.`,
+      set
+        ? `“${called}” is at version ${sent.answer.version} now. Sheets that use it are told.`
+        : `“${called}” is kept. Other sheets can use it.`,
     );
   };
   const use = async (set: RuleSetHead) => {
@@ -86,7 +95,9 @@ function SetList({ rules }: { readonly rules: readonly RuleId[] | null }) {
         </form>
       )}
       {rules && shown.length > 0 && <p className={classes.setNote}>Or save one of yours anew:</p>}
-      {!rules && sets?.length === 0 && <p>There is no rule set yet. Choose rules in the legend and keep them as one.</p>}
+      {!rules && sets?.length === 0 && (
+        <p>There is no rule set yet. Choose rules in the legend and keep them as one.</p>
+      )}
       {shown.map((set) => (
         <Button key={set.id} variant="default" justify="start" onClick={() => void (rules ? keep(set) : use(set))}>
           {set.name}: {counted(set.rules, 'rule')}, version {set.version}

@@ -4,11 +4,17 @@ import { sendJson } from '../../../engine/link/send-json';
 import type { Session } from '../../sheet/session';
 
 /** The rule sets that can be used in the sheet, as they are when they are read. */
-export function useRuleSets(session: Session): { sets: readonly RuleSetHead[] | null; error: string | null; read: () => Promise<void> } {
+export function useRuleSets(session: Session): {
+  sets: readonly RuleSetHead[] | null;
+  error: string | null;
+  read: () => Promise<void>;
+} {
   const [sets, setSets] = useState<readonly RuleSetHead[] | null>(null);
   const [error, setError] = useState<string | null>(null);
   const read = useCallback(async () => {
-    const sent = await sendJson<RuleSetHead[]>(`/api/sheets/${encodeURIComponent(session.sheet)}/rule-sets`, { method: 'GET' });
+    const sent = await sendJson<RuleSetHead[]>(`/api/sheets/${encodeURIComponent(session.sheet)}/rule-sets`, {
+      method: 'GET',
+    });
     if ('refused' in sent) setError(sent.refused);
     else setSets(sent.answer);
   }, [session]);
@@ -17,9 +23,12 @@ export function useRuleSets(session: Session): { sets: readonly RuleSetHead[] | 
 
 /** Brings a rule set to work here, as it is now. Gives what went wrong. */
 export async function bringIn(session: Session, set: string): Promise<string | null> {
-  const sent = await sendJson<RuleSetWhole>(`/api/sheets/${encodeURIComponent(session.sheet)}/rule-sets?set=${encodeURIComponent(set)}`, {
-    method: 'GET',
-  });
+  const sent = await sendJson<RuleSetWhole>(
+    `/api/sheets/${encodeURIComponent(session.sheet)}/rule-sets?set=${encodeURIComponent(set)}`,
+    {
+      method: 'GET',
+    },
+  );
   if ('refused' in sent) return sent.refused;
   const { id, name, version, body } = sent.answer;
   try {

@@ -7,7 +7,10 @@ import { givenPassword, newPassword } from '../../person-schema';
 import { readBody, SMALL_BODY } from '../../read-body';
 import { respond } from '../../respond';
 
-const schema = Joi.object<{ old: string; password: string }>({ old: givenPassword.required(), password: newPassword.required() });
+const schema = Joi.object<{ old: string; password: string }>({
+  old: givenPassword.required(),
+  password: newPassword.required(),
+});
 
 /** Changes the password; every other session is over. */
 export function POST(request: Request): Promise<Response> {

@@ -15,7 +15,8 @@ export function POST(request: Request, { params }: { params: Promise<{ token: st
   return respond(async () => {
     const { token } = await params;
     const { name } = await readBody(request, schema, SMALL_BODY);
-    if (name === undefined) return Response.json({ sheet: await acceptInvitation(database(), token, await requirePerson()) });
+    if (name === undefined)
+      return Response.json({ sheet: await acceptInvitation(database(), token, await requirePerson()) });
     await countRequestOf('join', (await guesserOf(request)).client);
     const { sheet, visit } = await joinByLink(database(), token, { name, visitOf: visitHere });
     await keepVisit(sheet, visit, request);

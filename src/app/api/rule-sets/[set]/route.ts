@@ -29,7 +29,8 @@ export function PUT(request: Request, { params }: Context): Promise<Response> {
 export function DELETE(_: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id: owner } = await requirePerson();
-    if (!(await deleteRuleSet(database(), { id: (await params).set, owner }))) throw new Refusal('bad-request', NOT_YOURS);
+    if (!(await deleteRuleSet(database(), { id: (await params).set, owner })))
+      throw new Refusal('bad-request', NOT_YOURS);
     return new Response(null, { status: 204 });
   });
 }

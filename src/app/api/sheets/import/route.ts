@@ -17,7 +17,10 @@ export function POST(request: Request): Promise<Response> {
   return respond(async () => {
     const { id: owner } = await requirePerson();
     if (request.headers.get('content-type') !== 'application/gzip' || !request.body)
-      throw new Refusal('bad-request', 'The request must be an archive packed with gzip (content-type application/gzip)');
+      throw new Refusal(
+        'bad-request',
+        'The request must be an archive packed with gzip (content-type application/gzip)',
+      );
     await requireRoomForSheet(database(), owner);
     const body = Readable.fromWeb(request.body as ReadableStream);
     const id = await receiveFile(body, { sender: owner, maxBytes: LIMITS.fileBytes }, (path) =>

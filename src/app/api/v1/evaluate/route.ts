@@ -6,12 +6,22 @@ import { answerProgram } from '../answer-program';
 export const dynamic = 'force-dynamic';
 
 export function POST(request: Request): Promise<Response> {
-  return answerProgram<never, EvaluateBody>(ENDPOINTS.evaluate, { request }, async ({ body: { data, rules, now, zone, dates } }) => {
-    if (zone !== undefined && !isZone(zone)) throw new Refusal('bad-request', `zone is "${zone}"; expected a time zone such as Europe/Lisbon`);
-    const options = { header: true, nowMs: now === undefined ? Date.now() : Date.parse(now), ...(zone ? { zone } : {}), ...(dates ? { dates } : {}) };
-    const report = await painter().evaluate({ data, rules, options });
-    return new Response(report, { headers: { 'content-type': 'application/json' } });
-  });
+  return answerProgram<never, EvaluateBody>(
+    ENDPOINTS.evaluate,
+    { request },
+    async ({ body: { data, rules, now, zone, dates } }) => {
+      if (zone !== undefined && !isZone(zone))
+        throw new Refusal('bad-request', `zone is "${zone}"; expected a time zone such as Europe/Lisbon`);
+      const options = {
+        header: true,
+        nowMs: now === undefined ? Date.now() : Date.parse(now),
+        ...(zone ? { zone } : {}),
+        ...(dates ? { dates } : {}),
+      };
+      const report = await painter().evaluate({ data, rules, options });
+      return new Response(report, { headers: { 'content-type': 'application/json' } });
+    },
+  );
 }
 
 function isZone(name: string): boolean {

@@ -30,7 +30,12 @@ export default async function FindingsPage({ params }: Props) {
     findDigest(database(), { sheet: sheet.id, person }),
     findHook(database(), sheet.id),
   ]);
-  const told = { id: sheet.id, name: sheet.name, settings: { digest, hook: hook ?? null }, isOwner: access.role === 'owner' };
+  const told = {
+    id: sheet.id,
+    name: sheet.name,
+    settings: { digest, hook: hook ?? null },
+    isOwner: access.role === 'owner',
+  };
   return <FindingsScreen sheet={told} first={{ findings, rules }} person={name} />;
 }
 

@@ -25,7 +25,16 @@ export default async function HistoryPage({ params, searchParams }: Props) {
   const { error, value: asked } = historyQuery.validate(await searchParams, { stripUnknown: true });
   if (error) notFound();
   const entries = await historyOf(database(), sheet.id, asked);
-  return <HistoryScreen key={JSON.stringify(asked)} id={sheet.id} name={sheet.name} asked={asked} first={entries} person={access.name} />;
+  return (
+    <HistoryScreen
+      key={JSON.stringify(asked)}
+      id={sheet.id}
+      name={sheet.name}
+      asked={asked}
+      first={entries}
+      person={access.name}
+    />
+  );
 }
 
 async function historyAccess(id: string) {

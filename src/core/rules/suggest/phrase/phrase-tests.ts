@@ -79,7 +79,10 @@ const calendar = (which: 'this' | 'previous' | 'following'): PhraseTest => ({
 });
 
 const byToday = Object.entries(DAYS_BY_TODAY).map(([is, says]): PhraseTest =>
-  plain([says.replace(/^is /, ''), is, ...(is === 'past' ? ['overdue'] : [])], { kind: 'date', is: is as keyof typeof DAYS_BY_TODAY }),
+  plain([says.replace(/^is /, ''), is, ...(is === 'past' ? ['overdue'] : [])], {
+    kind: 'date',
+    is: is as keyof typeof DAYS_BY_TODAY,
+  }),
 );
 
 /** Everything that can be asked of a field in words, in the order in which it is offered. */

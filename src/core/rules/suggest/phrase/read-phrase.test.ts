@@ -5,7 +5,13 @@ import { completePhrase, readPhrase } from './read-phrase';
 import { PHRASE_TESTS } from './phrase-tests';
 import { kindOf } from '../../kinds/registry';
 
-const field = (id: string, label: string, shown: { format?: string; unit?: string } = {}) => ({ id, label, format: null, unit: null, ...shown });
+const field = (id: string, label: string, shown: { format?: string; unit?: string } = {}) => ({
+  id,
+  label,
+  format: null,
+  unit: null,
+  ...shown,
+});
 const FIELDS = [
   field('station', 'Station'),
   field('oxygen', 'Dissolved oxygen', { format: '0.0', unit: 'mg/L' }),
@@ -30,7 +36,11 @@ describe('phrases', () => {
     ['saturation at least 95%', 'saturation', { kind: 'compare', is: '>=', to: 0.95 }],
     ['oxygen below F4', 'oxygen', { kind: 'compare', is: '<', to: { cell: 'F4' } }],
     ['actual below planned', 'actual', { kind: 'compare', is: '<', to: { field: 'planned' } }],
-    ['actual more than 10 % under planned', 'actual', { kind: 'compare', is: '<', to: { field: 'planned', times: 0.9 } }],
+    [
+      'actual more than 10 % under planned',
+      'actual',
+      { kind: 'compare', is: '<', to: { field: 'planned', times: 0.9 } },
+    ],
     ['actual 5% over planned', 'actual', { kind: 'compare', is: '>', to: { field: 'planned', times: 1.05 } }],
     ['station is Alder Weir', 'station', { kind: 'compare', is: '=', to: 'Alder Weir' }],
     ['station contains weir or mill', 'station', { kind: 'text', is: 'contains', any: ['weir', 'mill'] }],
@@ -46,7 +56,11 @@ describe('phrases', () => {
     ['next due in the next 7 days', 'due', { kind: 'date', is: { next: 7, unit: 'day' } }],
     ['last calibrated in the last 2 weeks', 'calibrated', { kind: 'date', is: { last: 2, unit: 'week' } }],
     ['next due this month', 'due', { kind: 'date', is: { this: 'month' } }],
-    ['nitrate changed in the last 2 hours', 'nitrate', { kind: 'change', is: 'changed', within: { n: 2, unit: 'hour' } }],
+    [
+      'nitrate changed in the last 2 hours',
+      'nitrate',
+      { kind: 'change', is: 'changed', within: { n: 2, unit: 'hour' } },
+    ],
     ['oxygen has fallen within 1 week', 'oxygen', { kind: 'change', is: 'fell', within: { n: 1, unit: 'week' } }],
     ['next due on 2026-03-08', 'due', { kind: 'date', is: 'on', to: '2026-03-08' }],
   ])('“%s”', (text, fieldId, when) => {
@@ -54,7 +68,10 @@ describe('phrases', () => {
   });
 
   test('the scope and the look', () => {
-    expect(ideaOf('whole record where nitrate above 40 as plum')).toMatchObject({ paints: 'record', look: { look: 'plum' } });
+    expect(ideaOf('whole record where nitrate above 40 as plum')).toMatchObject({
+      paints: 'record',
+      look: { look: 'plum' },
+    });
     expect(ideaOf('nitrate above 40')).toMatchObject({ look: { look: 'watch' } });
   });
 
@@ -82,7 +99,9 @@ describe('phrases', () => {
 
   test('every test that is offered makes a condition that its kind takes', () => {
     for (const each of PHRASE_TESTS) {
-      const operands = Array.from({ length: each.takes }, () => (each.operand === 'date' ? '2026-03-08' : each.operand === 'text' ? 'weir' : 5));
+      const operands = Array.from({ length: each.takes }, () =>
+        each.operand === 'date' ? '2026-03-08' : each.operand === 'text' ? 'weir' : 5,
+      );
       const when = each.make({ operands, count: 3, unit: 'day' });
       expect(kindOf(when).schema.validate(when).error, each.words[0]).toBeUndefined();
     }
@@ -127,7 +146,9 @@ describe('phrases', () => {
 
 test('the examples that are documented are read', () => {
   const documented = readFileSync('docs/phrases.md', 'utf8');
-  const examples = [.../^Examples: ([^]*?)\n\n/m.exec(documented)![1]!.matchAll(/`([^`]+)`/g)].map(([, example]) => example!);
+  const examples = [.../^Examples: ([^]*?)\n\n/m.exec(documented)![1]!.matchAll(/`([^`]+)`/g)].map(
+    ([, example]) => example!,
+  );
   expect(examples.length).toBeGreaterThan(5);
   const fields = [...FIELDS, field('turbidity', 'Turbidity')];
   for (const example of examples) expect(readPhrase(example, fields), example).toHaveProperty('idea');

@@ -8,14 +8,24 @@ import type { NamedField } from '../../shape/sentence-words';
 import { PHRASE_TESTS, type PhraseTest } from './phrase-tests';
 
 /** A rule that was typed in words, or where the words could no longer be followed and what could have stood there. */
-export type PhraseReading = { readonly idea: RuleIdea } | { readonly at: number; readonly expected: string; readonly options: readonly string[] };
+export type PhraseReading =
+  { readonly idea: RuleIdea } | { readonly at: number; readonly expected: string; readonly options: readonly string[] };
 
 /** Words before the field that say what is painted. */
 const SCOPES = { 'whole record where': 'record', 'record where': 'record', where: 'cell' } as const;
-const RANKS = { top: 'top', greatest: 'top', highest: 'top', bottom: 'bottom', least: 'bottom', lowest: 'bottom' } as const;
+const RANKS = {
+  top: 'top',
+  greatest: 'top',
+  highest: 'top',
+  bottom: 'bottom',
+  least: 'bottom',
+  lowest: 'bottom',
+} as const;
 /** The same after the field: "nitrate top 3", "nitrate is in the lowest 10%". */
 const RANKS_AFTER = Object.fromEntries(
-  Object.entries(RANKS).flatMap(([word, is]) => ['', 'is in the ', 'in the ', 'among the '].map((before) => [before + word, is])),
+  Object.entries(RANKS).flatMap(([word, is]) =>
+    ['', 'is in the ', 'in the ', 'among the '].map((before) => [before + word, is]),
+  ),
 );
 
 /**
@@ -43,7 +53,9 @@ export function readPhrase(text: string, fields: readonly NamedField[]): PhraseR
   };
 }
 
-/** Whole phrases that begin as the text does: what may be typed next, those first that begin with what is half typed. */
+/**
+ * Whole phrases that begin as the text does: what may be typed next, those first that begin with what is half typed.
+ */
 export function completePhrase(text: string, fields: readonly NamedField[]): string[] {
   const reading = readPhrase(text, fields);
   const more = 'idea' in reading ? { at: text.length, options: /\s$/.test(text) ? ['as'] : [] } : reading;
@@ -110,7 +122,8 @@ function readTest(cursor: PhraseCursor): FieldCondition | undefined {
         ),
       )
     : undefined;
-  if (test.units && !unit) return void cursor.fail('a unit', test.counts ? test.units.map((name) => `${name}s`) : test.units);
+  if (test.units && !unit)
+    return void cursor.fail('a unit', test.counts ? test.units.map((name) => `${name}s`) : test.units);
   return { field, when: test.make({ operands, count: Number(count?.[1] ?? 0), unit: unit ?? '' }) };
 }
 
@@ -205,7 +218,9 @@ class PhraseCursor {
   }
 
   test(): PhraseTest | undefined {
-    const test = this.word(Object.fromEntries(PHRASE_TESTS.flatMap((each) => each.words.map((words) => [words, each] as const))));
+    const test = this.word(
+      Object.fromEntries(PHRASE_TESTS.flatMap((each) => each.words.map((words) => [words, each] as const))),
+    );
     return (
       test ??
       void this.fail(
@@ -242,7 +257,9 @@ class PhraseCursor {
     const other =
       takes === 'text'
         ? undefined
-        : this.word(Object.fromEntries(this.fields.filter(({ id }) => id !== field.id).map(({ id, label }) => [label, id])));
+        : this.word(
+            Object.fromEntries(this.fields.filter(({ id }) => id !== field.id).map(({ id, label }) => [label, id])),
+          );
     if (other !== undefined) return { field: other };
     return this.literal(field, takes);
   }
@@ -250,14 +267,19 @@ class PhraseCursor {
   /** A number, a day or words, up to what goes on. */
   private literal(field: NamedField, takes: PhraseTest['operand']): Typed | undefined {
     const words = /^(.+?)(?=\s+(?:and|or|to|as)(?:\s|$)|\s*$)/iu.exec(this.rest)?.[1] ?? '';
-    const bare = field.unit ? words.replace(new RegExp(`\\s*${field.unit.replace(/[^\p{L}\p{N}]/gu, '\\$&')}$`, 'iu'), '') : words;
+    const bare = field.unit
+      ? words.replace(new RegExp(`\\s*${field.unit.replace(/[^\p{L}\p{N}]/gu, '\\$&')}$`, 'iu'), '')
+      : words;
     if (takes === 'text' && words !== '') {
       this.go(words.length);
       return words;
     }
-    const value = bare === '' ? undefined : readThreshold(bare, { format: field.format, takes: takes === 'text' ? 'any' : takes });
+    const value =
+      bare === '' ? undefined : readThreshold(bare, { format: field.format, takes: takes === 'text' ? 'any' : takes });
     if (value === undefined)
-      return void this.fail(takes === 'date' ? 'a day such as 2026-03-08' : takes === 'number' ? 'a number, a cell or a field' : 'a value');
+      return void this.fail(
+        takes === 'date' ? 'a day such as 2026-03-08' : takes === 'number' ? 'a number, a cell or a field' : 'a value',
+      );
     this.go(words.length);
     return value;
   }

@@ -9,7 +9,8 @@ import { respond } from '../../../respond';
 export function DELETE(_: Request, { params }: { params: Promise<{ session: string }> }): Promise<Response> {
   return respond(async () => {
     const { id } = await requirePerson();
-    if (!(await deleteOwnSession(database(), id, (await params).session))) throw new Refusal('no-sheet', 'This session is over already.');
+    if (!(await deleteOwnSession(database(), id, (await params).session)))
+      throw new Refusal('no-sheet', 'This session is over already.');
     await tellAccessChanged(database(), { person: id });
     return new Response(null, { status: 204 });
   });

@@ -24,7 +24,8 @@ export function POST(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id: sheet, access } = await allow(params, 'enter');
     const change = await readBody(request, changeSchema, isMaker(access.role) ? LARGE_BODY : FILLER_BODY);
-    if (!isMaker(access.role)) await countRequestOf('entries', access.author, Number(request.headers.get('content-length') ?? FILLER_BODY));
+    if (!isMaker(access.role))
+      await countRequestOf('entries', access.author, Number(request.headers.get('content-length') ?? FILLER_BODY));
     return Response.json({ sequence: await takeChange(database(), { sheet, by: access, change }) });
   });
 }

@@ -7,7 +7,10 @@ import { respond } from '../../../respond';
 
 export const dynamic = 'force-dynamic';
 
-/** A page of the sheet's history, the newest change first: before a sequence, of one person, field, record or rule where asked. */
+/**
+ * A page of the sheet's history, the newest change first: before a sequence, of one person, field, record or rule where
+ * asked.
+ */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return respond(async () => {
     const { id } = await allow(params, 'work');

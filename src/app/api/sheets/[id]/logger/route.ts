@@ -32,20 +32,31 @@ export function GET(_: Request, { params }: Context): Promise<Response> {
 export function POST(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id } = await allow(params, 'own');
-    if (!settings().logger) throw new Refusal('not-allowed', 'The logger is off on this server. It is for the demo: a setting turns it on.');
+    if (!settings().logger)
+      throw new Refusal('not-allowed', 'The logger is off on this server. It is for the demo: a setting turns it on.');
     const { id: person } = await requirePerson();
     const { way } = await readBody(request, schema);
     // One for the server: it stands in for the field devices of one programme.
     await endLoggers(database());
-    const { token } = await giveToken(database(), id, { name: 'Logger', scopes: ['write'], person, days: 1, isLogger: true });
+    const { token } = await giveToken(database(), id, {
+      name: 'Logger',
+      scopes: ['write'],
+      person,
+      days: 1,
+      isLogger: true,
+    });
     // Over this computer's own address: whatever the app is called from outside.
     const address = `http://127.0.0.1:${settings().port}`;
-    const logger = spawn(process.execPath, [join(process.cwd(), 'bin', 'auxesis'), 'logger', '--url', address, '--sheet', id, '--way', way], {
-      // Nothing of the server's: no address of the database, no secret.
-      env: { PATH: process.env.PATH, TZ: process.env.TZ, NODE_ENV: process.env.NODE_ENV, AUXESIS_TOKEN: token },
-      // It ends with the process that started it: nobody holds its standard input any more then.
-      stdio: ['pipe', 'ignore', 'inherit'],
-    });
+    const logger = spawn(
+      process.execPath,
+      [join(process.cwd(), 'bin', 'auxesis'), 'logger', '--url', address, '--sheet', id, '--way', way],
+      {
+        // Nothing of the server's: no address of the database, no secret.
+        env: { PATH: process.env.PATH, TZ: process.env.TZ, NODE_ENV: process.env.NODE_ENV, AUXESIS_TOKEN: token },
+        // It ends with the process that started it: nobody holds its standard input any more then.
+        stdio: ['pipe', 'ignore', 'inherit'],
+      },
+    );
     logger.on('error', (error) => log().error({ err: error }, 'the logger could not be started'));
     logger.unref();
     return Response.json({ isOn: true }, { status: 201 });

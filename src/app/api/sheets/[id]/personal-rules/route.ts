@@ -26,7 +26,9 @@ const schema = Joi.object<{ put: readonly StoredRule[]; remove: readonly string[
 export function GET(_: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id: sheet, access } = await allow(params, 'work');
-    return Response.json(await readPersonalRules(database(), { sheet, author: access.author }), { headers: { 'cache-control': 'no-store' } });
+    return Response.json(await readPersonalRules(database(), { sheet, author: access.author }), {
+      headers: { 'cache-control': 'no-store' },
+    });
   });
 }
 

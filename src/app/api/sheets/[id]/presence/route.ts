@@ -21,7 +21,11 @@ export function POST(request: Request, { params }: { params: Promise<{ id: strin
   return respond(async () => {
     const { id: sheet, access } = await allow(params, 'read');
     const { key, place } = await readBody(request, schema);
-    await announce(database(), { sheet, key: ownKey(access.author, key), present: { key, name: access.name, role: access.role, place } });
+    await announce(database(), {
+      sheet,
+      key: ownKey(access.author, key),
+      present: { key, name: access.name, role: access.role, place },
+    });
     return new Response(null, { status: 204 });
   });
 }

@@ -35,6 +35,8 @@ export function POST(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id } = await allow(params, 'own');
     const { id: person } = await requirePerson();
-    return Response.json(await giveToken(database(), id, { ...(await readBody(request, schema)), person }), { status: 201 });
+    return Response.json(await giveToken(database(), id, { ...(await readBody(request, schema)), person }), {
+      status: 201,
+    });
   });
 }

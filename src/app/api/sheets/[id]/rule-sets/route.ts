@@ -10,13 +10,19 @@ export const dynamic = 'force-dynamic';
 
 const schema = Joi.object<{ set?: string }>({ set: contentId });
 
-/** The rule sets that can be used in the sheet, with the versions that they are at; with `set`, one of them with its rules. */
+/**
+ * The rule sets that can be used in the sheet, with the versions that they are at; with `set`, one of them with its
+ * rules.
+ */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return respond(async () => {
     const { id: sheet } = await allow(params, 'work');
     const { id: person } = await requirePerson();
     const { set } = readQuery(new URL(request.url).searchParams, schema);
-    if (set === undefined) return Response.json(await readRuleSets(database(), { person, sheet }), { headers: { 'cache-control': 'no-store' } });
+    if (set === undefined)
+      return Response.json(await readRuleSets(database(), { person, sheet }), {
+        headers: { 'cache-control': 'no-store' },
+      });
     const found = await findRuleSet(database(), { id: set, person, sheet });
     if (!found) throw new Refusal('bad-request', 'There is no such rule set any more.');
     return Response.json(found, { headers: { 'cache-control': 'no-store' } });

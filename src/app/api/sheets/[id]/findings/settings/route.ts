@@ -22,17 +22,20 @@ const webhookUrl = Joi.string()
     return because === null ? url : helpers.message({ custom: because });
   });
 
-const schema = Joi.object<{ digest?: Digest; hook?: string | null }>({ digest: Joi.valid('none', 'hour', 'day'), hook: webhookUrl.allow(null) }).or(
-  'digest',
-  'hook',
-);
+const schema = Joi.object<{ digest?: Digest; hook?: string | null }>({
+  digest: Joi.valid('none', 'hour', 'day'),
+  hook: webhookUrl.allow(null),
+}).or('digest', 'hook');
 
 /** How the sheet is followed: the caller's digest, and the sheet's webhook. */
 export function GET(_: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id: sheet } = await allow(params, 'work');
     const { id: person } = await requirePerson();
-    const follow: FollowSettings = { digest: await findDigest(database(), { sheet, person }), hook: (await findHook(database(), sheet)) ?? null };
+    const follow: FollowSettings = {
+      digest: await findDigest(database(), { sheet, person }),
+      hook: (await findHook(database(), sheet)) ?? null,
+    };
     return Response.json(follow, { headers: { 'cache-control': 'no-store' } });
   });
 }

@@ -9,25 +9,34 @@ import { contentId, sequence as changeSequence } from '../../../../read-query';
 
 export const dynamic = 'force-dynamic';
 
-const schema = Joi.object<{ id: string; what: 'change' | 'sheet' | 'cells'; cells?: { row: string; field: string }[] }>({
-  id: Joi.string().min(1).max(100).required(),
-  what: Joi.valid('change', 'sheet', 'cells').default('change'),
-  cells: Joi.array()
-    .items(Joi.object({ row: contentId.required(), field: contentId.required() }))
-    .min(1)
-    .max(1000)
-    .when('what', { is: 'cells', then: Joi.required(), otherwise: Joi.forbidden() }),
-});
+const schema = Joi.object<{ id: string; what: 'change' | 'sheet' | 'cells'; cells?: { row: string; field: string }[] }>(
+  {
+    id: Joi.string().min(1).max(100).required(),
+    what: Joi.valid('change', 'sheet', 'cells').default('change'),
+    cells: Joi.array()
+      .items(Joi.object({ row: contentId.required(), field: contentId.required() }))
+      .min(1)
+      .max(1000)
+      .when('what', { is: 'cells', then: Joi.required(), otherwise: Joi.forbidden() }),
+  },
+);
 
-/** Takes a change back, or brings the whole sheet or some cells back to what they were after it; as a new change, whose id the client makes. */
-export function POST(request: Request, { params }: { params: Promise<{ id: string; sequence: string }> }): Promise<Response> {
+/**
+ * Takes a change back, or brings the whole sheet or some cells back to what they were after it; as a new change, whose
+ * id the client makes.
+ */
+export function POST(
+  request: Request,
+  { params }: { params: Promise<{ id: string; sequence: string }> },
+): Promise<Response> {
   return respond(async () => {
     const { id: sheet, access } = await allow(params, 'work');
     const { error, value: sequence } = changeSequence.validate((await params).sequence);
     if (error) throw new Refusal('bad-request', 'A change is named by its sequence');
     const { id, what, cells } = await readBody(request, schema, LARGE_BODY);
     const asked = { sheet, by: access, sequence: sequence as number, id };
-    const taken = what === 'change' ? await takeBack(database(), asked) : await bringBack(database(), { ...asked, cells });
+    const taken =
+      what === 'change' ? await takeBack(database(), asked) : await bringBack(database(), { ...asked, cells });
     return Response.json({ sequence: taken });
   });
 }

@@ -25,7 +25,10 @@ export function POST(request: Request, { params }: { params: Promise<{ id: strin
     const { theme, as } = readQuery(new URL(request.url).searchParams, viewQuery);
     const cell = await readBody(request, schema);
     if (!(await mayJudge(access.author, id, cell)))
-      throw new Refusal('too-often', 'So many answers were tried here that they are judged no more while you type. Enter one, or wait ten minutes.');
+      throw new Refusal(
+        'too-often',
+        'So many answers were tried here that they are judged no more while you type. Enter one, or wait ten minutes.',
+      );
     const look = await painter().judge(id, { theme, reader: readerOf(access, as) }, cell);
     // The same words whatever the cell holds, and whether there is such a cell.
     if (!look) throw new Refusal('locked', 'Here nothing is judged while it is typed.');

@@ -13,7 +13,8 @@ interface Context {
 export function DELETE(_: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id } = await allow(params, 'own');
-    if (!(await revokeProgram(database(), id, (await params).program))) throw new Refusal('no-sheet', 'There is no such program');
+    if (!(await revokeProgram(database(), id, (await params).program)))
+      throw new Refusal('no-sheet', 'There is no such program');
     await tellAccessChanged(database(), { sheet: id });
     return new Response(null, { status: 204 });
   });

@@ -19,6 +19,8 @@ export function POST(request: Request, { params }: { params: Promise<{ id: strin
     const { id } = await allow(params, 'own');
     const from = await requirePerson();
     const asked = await readBody(request, schema);
-    return Response.json(await invite(database(), id, { ...asked, from, origin: settings().publicUrl }), { status: 201 });
+    return Response.json(await invite(database(), id, { ...asked, from, origin: settings().publicUrl }), {
+      status: 201,
+    });
   });
 }

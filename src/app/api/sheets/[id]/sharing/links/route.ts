@@ -12,8 +12,16 @@ const MAX_LINKS = 200;
 
 const gives = Joi.object({
   kind: Joi.valid('all', 'fields', 'rows', 'next-field', 'next-row').required(),
-  fields: Joi.array().items(contentId).min(1).max(100).when('kind', { is: 'fields', then: Joi.required(), otherwise: Joi.forbidden() }),
-  rows: Joi.array().items(contentId).min(1).max(1000).when('kind', { is: 'rows', then: Joi.required(), otherwise: Joi.forbidden() }),
+  fields: Joi.array()
+    .items(contentId)
+    .min(1)
+    .max(100)
+    .when('kind', { is: 'fields', then: Joi.required(), otherwise: Joi.forbidden() }),
+  rows: Joi.array()
+    .items(contentId)
+    .min(1)
+    .max(1000)
+    .when('kind', { is: 'rows', then: Joi.required(), otherwise: Joi.forbidden() }),
 });
 
 const schema = Joi.object<{ links: readonly (Omit<AskedLink, 'endsAt'> & { readonly endsAt: number | null })[] }>({

@@ -1,5 +1,10 @@
 import { Readable } from 'node:stream';
-import { EXPORT_FORMATS, fileNameOf, type ExportFormat, type ExportFormatName } from '../../../../../../core/exchange/export-formats';
+import {
+  EXPORT_FORMATS,
+  fileNameOf,
+  type ExportFormat,
+  type ExportFormatName,
+} from '../../../../../../core/exchange/export-formats';
 import { ENDPOINTS, RULELESS } from '../../../../../../protocol/programs/endpoints';
 import { database } from '../../../../../../server/database';
 import { painter } from '../../../../../../server/painter/painter';
@@ -22,7 +27,8 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     { request, params },
     async ({ program: { sheet, scopes }, head, query: { format, values, report } }) => {
       if (!RULELESS.has(format) && !scopes.includes('rules')) throw new Refusal('not-allowed', refusalFor('rules'));
-      const attached = (name: string, ending: string) => `attachment; filename*=UTF-8''${encodeURIComponent(fileNameOf(name, ending))}`;
+      const attached = (name: string, ending: string) =>
+        `attachment; filename*=UTF-8''${encodeURIComponent(fileNameOf(name, ending))}`;
       if (format === 'archive') {
         if (report) return Response.json({ rules: [], notes: [] });
         const { name, packed } = await archiveSheet(database(), sheet);
@@ -34,7 +40,9 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
       if (report) return Response.json(made.report);
       const { type, ending }: ExportFormat = EXPORT_FORMATS[format];
       const name = (await findSheet(database(), sheet))?.name ?? 'Sheet';
-      const body = new Blob(made.parts.map((part) => (typeof part === 'string' ? part : (part as Uint8Array<ArrayBuffer>))));
+      const body = new Blob(
+        made.parts.map((part) => (typeof part === 'string' ? part : (part as Uint8Array<ArrayBuffer>))),
+      );
       return new Response(body, { headers: { 'content-type': type, 'content-disposition': attached(name, ending) } });
     },
   );

@@ -13,11 +13,15 @@ interface Query {
 }
 
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return answerProgram<Query, never>(ENDPOINTS.readFindings, { request, params }, async ({ program, query: { limit, cursor, rule } }) => {
-    const before = cursor === undefined ? undefined : Number(cursor);
-    if (before !== undefined && !Number.isSafeInteger(before))
-      throw new Refusal('bad-request', 'cursor is not one that a page before gave as its next');
-    const findings = await pageOfFindings(database(), program.sheet, { limit, rule, before });
-    return Response.json({ findings, next: findings.length === limit ? String(findings.at(-1)!.id) : null });
-  });
+  return answerProgram<Query, never>(
+    ENDPOINTS.readFindings,
+    { request, params },
+    async ({ program, query: { limit, cursor, rule } }) => {
+      const before = cursor === undefined ? undefined : Number(cursor);
+      if (before !== undefined && !Number.isSafeInteger(before))
+        throw new Refusal('bad-request', 'cursor is not one that a page before gave as its next');
+      const findings = await pageOfFindings(database(), program.sheet, { limit, rule, before });
+      return Response.json({ findings, next: findings.length === limit ? String(findings.at(-1)!.id) : null });
+    },
+  );
 }

@@ -12,11 +12,21 @@ interface Context {
 }
 
 export function GET(request: Request, { params }: Context): Promise<Response> {
-  return answerProgram<RecordsQuery, never>(ENDPOINTS.readRecords, { request, params }, async ({ program: { sheet }, head, query }) => {
-    const { limit, cursor, where = [], rule, looks } = query;
-    const wanted = { limit, where, looks, ...(cursor === undefined ? {} : { after: cursor }), ...(rule === undefined ? {} : { rule }) };
-    return Response.json(await painter().records(sheet, wanted, head));
-  });
+  return answerProgram<RecordsQuery, never>(
+    ENDPOINTS.readRecords,
+    { request, params },
+    async ({ program: { sheet }, head, query }) => {
+      const { limit, cursor, where = [], rule, looks } = query;
+      const wanted = {
+        limit,
+        where,
+        looks,
+        ...(cursor === undefined ? {} : { after: cursor }),
+        ...(rule === undefined ? {} : { rule }),
+      };
+      return Response.json(await painter().records(sheet, wanted, head));
+    },
+  );
 }
 
 /** Keys as long as common practice has them. */

@@ -10,17 +10,24 @@ interface Context {
 }
 
 export function GET(request: Request, { params }: Context): Promise<Response> {
-  return answerProgram(ENDPOINTS.readRules, { request, params }, async ({ program }) => Response.json(await rulesOfSheet(database(), program.sheet)));
+  return answerProgram(ENDPOINTS.readRules, { request, params }, async ({ program }) =>
+    Response.json(await rulesOfSheet(database(), program.sheet)),
+  );
 }
 
 export function PUT(request: Request, { params }: Context): Promise<Response> {
   return answerProgram<never, object>(ENDPOINTS.replaceRules, { request, params }, async ({ program, body }) => {
     const match = /-(\d+)"$/.exec(request.headers.get('if-match') ?? '')?.[1];
     try {
-      return Response.json(await replaceRules(database(), { program, file: body, readAt: match === undefined ? null : Number(match) }));
+      return Response.json(
+        await replaceRules(database(), { program, file: body, readAt: match === undefined ? null : Number(match) }),
+      );
     } catch (error) {
       if (!(error instanceof ChangedSince)) throw error;
-      return Response.json({ refused: 'The sheet has been changed since its rules were read: read them again' }, { status: 412 });
+      return Response.json(
+        { refused: 'The sheet has been changed since its rules were read: read them again' },
+        { status: 412 },
+      );
     }
   });
 }

@@ -12,7 +12,10 @@ const schema = Joi.object<{ isMuted?: boolean; isImportant?: boolean }>({
 }).xor('isMuted', 'isImportant');
 
 /** Mutes a rule for the caller, or marks it as important for everybody who works on the sheet. */
-export function PATCH(request: Request, { params }: { params: Promise<{ id: string; rule: string }> }): Promise<Response> {
+export function PATCH(
+  request: Request,
+  { params }: { params: Promise<{ id: string; rule: string }> },
+): Promise<Response> {
   return respond(async () => {
     const { id: sheet } = await allow(params, 'work');
     const { id: person } = await requirePerson();

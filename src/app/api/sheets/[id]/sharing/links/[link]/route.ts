@@ -20,7 +20,10 @@ export function PATCH(request: Request, { params }: Context): Promise<Response> 
   return respond(async () => {
     const { id } = await allow(params, 'own');
     const { endsAt } = await readBody(request, schema);
-    await had(id, endLink(database(), id, { id: (await params).link, endsAt: endsAt === null ? null : new Date(endsAt) }));
+    await had(
+      id,
+      endLink(database(), id, { id: (await params).link, endsAt: endsAt === null ? null : new Date(endsAt) }),
+    );
     return Response.json({ endsAt });
   });
 }

@@ -14,7 +14,13 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     const mayRead = async () => (await findProgram(database(), hashToken(bearerOf(request) ?? ''))) !== undefined;
     const served = { sheet: program.sheet, author: `program ${program.id}` };
     return streamed(
-      findingStream(database(), { sheet: program.sheet, after: Number.isSafeInteger(last) ? last : null, signal: request.signal, served, mayRead }),
+      findingStream(database(), {
+        sheet: program.sheet,
+        after: Number.isSafeInteger(last) ? last : null,
+        signal: request.signal,
+        served,
+        mayRead,
+      }),
     );
   });
 }
