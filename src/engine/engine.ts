@@ -1,3 +1,4 @@
+import { sizeOf } from '../core/sheet/operations/registry';
 import { nanoid } from 'nanoid';
 import { columnLetters } from '../core/sheet/address';
 import { holdRanges } from '../core/formula/resolve/hold-ranges';
@@ -314,7 +315,7 @@ export class Engine {
     ];
     const change = { id: nanoid(), operations };
     const inverse =
-      changedItems(operations) > MAX_ITEMS_AT_ONCE
+      sizeOf(operations) > MAX_ITEMS_AT_ONCE
         ? await this.opened.applyInParts(change, this.turns.rest)
         : this.opened.apply(change);
     this.selected.holdAnew(sheet);
@@ -461,14 +462,6 @@ export class Engine {
     this.tellAll(events, buffers);
   }
 }
-
-/** Cells, rows and so on that operations touch. */
-const changedItems = (operations: readonly Operation[]): number =>
-  operations.reduce(
-    (sum, operation) =>
-      sum + ('cells' in operation ? operation.cells.length : 'rows' in operation ? operation.rows.length : 1),
-    0,
-  );
 
 const noField = (set: string, labels: readonly string[]): string =>
   `“${set}” was not used: there is no field called ${labels.map((label) => `“${label}”`).join(' or ')} here. Give a field that name, then try again.`;

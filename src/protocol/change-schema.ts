@@ -8,6 +8,7 @@ import { formulaSchema } from '../core/rules/compile/operand-schema';
 import type { Rule } from '../core/rules/shape/rule';
 import { parseAddress } from '../core/sheet/address';
 import { ruleSchema, savedLooksOf } from '../core/rules/shape/rule-schema';
+import { describesItems, OPERATIONS } from '../core/sheet/operations/registry';
 import type { StoredRow } from '../core/sheet/change';
 import type { StoredRule } from '../core/rules/shape/stored-rule';
 import type { Field } from '../core/sheet/field';
@@ -380,19 +381,7 @@ export const operationSchema = Joi.object().when('.kind', {
     { is: 'remove-rules', then: Joi.object({ kind: Joi.string(), rules: manyIds.required() }) },
   ],
   otherwise: Joi.object({
-    kind: Joi.valid(
-      'set-cells',
-      'set-styles',
-      'insert-rows',
-      'remove-rows',
-      'change-rows',
-      'put-fields',
-      'remove-fields',
-      'put-parts',
-      'remove-parts',
-      'put-rules',
-      'remove-rules',
-    ).required(),
+    kind: Joi.valid(...Object.keys(OPERATIONS)).required(),
   }).unknown(),
 });
 
@@ -403,13 +392,11 @@ export const operationSchema = Joi.object().when('.kind', {
 const MAX_OPERATIONS = 1000;
 const MAX_DESCRIBED = 1_000_000;
 
-const DESCRIBING: readonly string[] = ['put-rules', 'put-fields', 'put-parts'];
-
 function tooMuch(operations: readonly unknown[]): string | undefined {
   if (operations.length > MAX_OPERATIONS)
     return `has ${operations.length} operations; a change has at most ${MAX_OPERATIONS}`;
   const described = operations.filter((operation) =>
-    DESCRIBING.includes((operation as { kind?: string } | null)?.kind ?? ''),
+    describesItems((operation as { kind?: string } | null)?.kind ?? ''),
   );
   const length = described.length ? JSON.stringify(described).length : 0;
   return length > MAX_DESCRIBED

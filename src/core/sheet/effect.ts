@@ -7,6 +7,9 @@ export type Effect =
   | { readonly kind: 'layout' }
   | { readonly kind: 'rules' };
 
+export const LAYOUT: Effect = { kind: 'layout' };
+export const RULES: Effect = { kind: 'rules' };
+
 /** The cell's number (NaN for none) and tag before an edit, from which running statistics are corrected. */
 export interface CellBefore {
   readonly number: number;

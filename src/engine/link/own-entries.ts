@@ -1,3 +1,5 @@
+import type { CellInput, Operation } from '../../core/sheet/change';
+import { entriesOf } from '../../core/sheet/operations/registry';
 import type { FieldId, RowId } from '../../core/sheet/ids';
 import type { RecordedChange } from '../../protocol/recorded-change';
 
@@ -21,7 +23,7 @@ export class OwnEntries {
 
   /** Remembers a change of this person that the server has taken. */
   note({ sequence, change }: RecordedChange): void {
-    for (const { row, field, input } of cellsOf(change.operations)) {
+    for (const { row, field, input } of fewEntries(change.operations)) {
       const key = `${row} ${field}`;
       this.entries.delete(key);
       this.entries.set(key, { input, sequence });
@@ -34,7 +36,7 @@ export class OwnEntries {
 
   /** Entries that somebody else's change wrote over without having seen them. */
   lostTo({ change, seen, by }: RecordedChange): LostEntry[] {
-    return cellsOf(change.operations).flatMap(({ row, field, input }) => {
+    return fewEntries(change.operations).flatMap(({ row, field, input }) => {
       const key = `${row} ${field}`;
       const own = this.entries.get(key);
       this.entries.delete(key);
@@ -44,7 +46,8 @@ export class OwnEntries {
   }
 }
 
-function cellsOf(operations: RecordedChange['change']['operations']) {
-  const cells = operations.flatMap((operation) => (operation.kind === 'set-cells' ? operation.cells : []));
-  return cells.length <= MAX_CELLS ? cells : [];
+/** The entries of a change, unless there are very many: those of a paste or fill are not remembered. */
+function fewEntries(operations: readonly Operation[]): readonly CellInput[] {
+  const entries = entriesOf(operations);
+  return entries.length <= MAX_CELLS ? entries : [];
 }

@@ -16,7 +16,8 @@ import type { Effect } from '../../core/sheet/effect';
 import { packPainted, type GivenLook, type Repaint } from '../../protocol/painted-sheet';
 import { SheetPacker } from '../../protocol/packed-sheet';
 import type { RecordedChange } from '../../protocol/recorded-change';
-import { sentChange, sentRow } from './sent-change';
+import { sentChange } from './sent-change';
+import { visibleRow } from '../../core/sheet/operations/rows';
 
 /** Looks that a view numbers before it starts over. */
 const MAX_LOOKS = 200_000;
@@ -72,7 +73,7 @@ export class PaintedView {
       rules: [],
       parts: this.sight.parts(),
     });
-    for (const slot of sheet.order) packer.add(sentRow(sheet.storedRow(slot), this.sight, sheet));
+    for (const slot of sheet.order) packer.add(visibleRow(sheet.storedRow(slot), this.sight, sheet));
     const codes = columns.map((_, at) => Uint32Array.from(sheet.order, (slot) => this.codes[at]![slot] ?? 0));
     const { role, own } = this.of.reader;
     return packPainted(

@@ -1,5 +1,6 @@
 import { LIMITS, limitText } from '../../core/exchange/limits';
 import type { Operation } from '../../core/sheet/change';
+import { describesItems } from '../../core/sheet/operations/registry';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Transaction } from '../database';
 import { Refusal } from '../refusal';
@@ -19,13 +20,13 @@ export async function checkSize(
   sheet: SheetId,
   { operations, sequence }: { readonly operations: readonly Operation[]; readonly sequence: number },
 ): Promise<void> {
-  const kinds = new Set(operations.map(({ kind }) => kind));
+  const addsItems = operations.some(({ kind }) => describesItems(kind));
   const added = operations.reduce(
     (sum, operation) => sum + (operation.kind === 'insert-rows' ? operation.rows.length : 0),
     0,
   );
   const addsRows = added >= MANY_ROWS || (added > 0 && sequence % COUNT_ROWS_EVERY === 0);
-  if (!kinds.has('put-fields') && !kinds.has('put-rules') && !kinds.has('put-parts') && !addsRows) return;
+  if (!addsItems && !addsRows) return;
   const { fields, rules, parts, rows } = await countContents(tx, sheet, { rows: addsRows });
   check('fields', fields, LIMITS.fields);
   check('rules', rules, LIMITS.rules);

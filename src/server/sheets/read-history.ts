@@ -1,6 +1,7 @@
+import { entriesOf } from '../../core/sheet/operations/registry';
 import { isFormulaInput } from '../../core/values/is-formula-input';
 import { columnLetters } from '../../core/sheet/address';
-import type { CellInput, Operation, StoredRow } from '../../core/sheet/change';
+import type { StoredRow } from '../../core/sheet/change';
 import { changeWords } from '../../core/sheet/change-words';
 import type { Field } from '../../core/sheet/field';
 import type { SheetId } from '../../core/sheet/ids';
@@ -47,22 +48,19 @@ type EntryStep = Omit<CellStep, 'record' | 'label'>;
 /** What the cells held before a change and after it, in the order in which it entered them. */
 function cellSteps({ operations, inverse }: ToldChange, { field, row }: HistoryQuery): EntryStep[] {
   const steps = new Map<string, EntryStep>();
-  for (const cell of cellsOf(operations)) {
+  for (const cell of entriesOf(operations)) {
     const key = `${cell.row} ${cell.field}`;
     if ((field === undefined || cell.field === field) && (row === undefined || cell.row === row))
       steps.set(key, { row: cell.row, field: cell.field, before: '', after: cell.input });
   }
   // The inverse goes back step by step: what it enters last was there first.
-  for (const cell of cellsOf(inverse)) {
+  for (const cell of entriesOf(inverse)) {
     const key = `${cell.row} ${cell.field}`;
     const step = steps.get(key);
     if (step) steps.set(key, { ...step, before: cell.input });
   }
   return [...steps.values()];
 }
-
-const cellsOf = (operations: readonly Operation[]): readonly CellInput[] =>
-  operations.flatMap((operation) => (operation.kind === 'set-cells' ? operation.cells : []));
 
 function nameOf(row: StoredRow | undefined, fields: readonly Field[]): string {
   if (!row) return 'a removed record';

@@ -1,9 +1,10 @@
+import { entriesOf } from '../../core/sheet/operations/registry';
 import type { Operation } from '../../core/sheet/change';
 import type { FieldId, RowId, SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
 import { readChangesBefore } from '../sql/change';
 import { Refusal } from '../refusal';
-import { undoableOperations } from './still-there';
+import { storedOperation } from './operations/registry';
 import { commitComputed, type Author } from './take-change';
 
 interface TakenBack {
@@ -24,10 +25,11 @@ export async function takeBack(sql: Sql, { sheet, by, sequence, id }: TakenBack)
     async compute(tx) {
       const [found] = await readChangesBefore(tx, sheet, { before: sequence + 1, limit: 1 });
       if (found?.sequence !== sequence) throw new Refusal('bad-request', 'There is no such change');
-      const operations = await undoableOperations(tx, sheet, {
-        inverse: guarded(found.inverse, found.operations),
-        operations: found.operations,
-      });
+      const operations: Operation[] = [];
+      for (const operation of guarded(found.inverse, found.operations))
+        operations.push(
+          ...(await storedOperation(operation).unchangedSince(tx, sheet, { operation, operations: found.operations })),
+        );
       if (operations.length === 0)
         throw new Refusal(
           'bad-request',
@@ -97,9 +99,7 @@ function onlyCells(operations: readonly Operation[], wanted: readonly CellName[]
 /** The inverse of a change, whose cells are entered only where they still hold what the change left in them. */
 function guarded(inverse: readonly Operation[], operations: readonly Operation[]): Operation[] {
   const left = new Map<string, string>();
-  for (const operation of operations)
-    if (operation.kind === 'set-cells')
-      for (const { row, field, input } of operation.cells) left.set(`${row} ${field}`, input);
+  for (const { row, field, input } of entriesOf(operations)) left.set(`${row} ${field}`, input);
   return inverse.map((operation) => {
     if (operation.kind !== 'set-cells') return operation;
     const cells = operation.cells.map(({ row, field, input }) => {

@@ -7,7 +7,7 @@ import type { Access } from '../access/find-access';
 import type { Sql, Transaction } from '../database';
 import { appendChange, findChange, type AppendedChange } from '../sql/change';
 import { lockHead, moveHead } from '../sql/sheet';
-import { applyOperation } from './apply-operation';
+import { storedOperation } from './operations/registry';
 import { metrics } from '../metrics';
 import { checkSize } from './check-size';
 import { keepingOperations, mayHideMore } from './keep-from-fillers';
@@ -87,7 +87,8 @@ async function takeNow(sql: Sql, { sheet, by, id, seen, compute }: ComputedChang
 async function recordChange(tx: Transaction, appended: Omit<AppendedChange, 'inverse'>): Promise<void> {
   const { sheet, sequence, change } = appended;
   const inverse: Operation[] = [];
-  for (const operation of change.operations) inverse.unshift(...(await applyOperation(tx, sheet, operation)));
+  for (const operation of change.operations)
+    inverse.unshift(...(await storedOperation(operation).apply(tx, sheet, operation)));
   await checkSize(tx, sheet, { operations: change.operations, sequence });
   await appendChange(tx, { ...appended, inverse });
 }

@@ -1,3 +1,4 @@
+import { entriesOf } from '../../sheet/operations/registry';
 import type { CellValue } from '../../values/cell-value';
 import { readInput } from '../../values/read-input';
 import type { Operation } from '../../sheet/change';
@@ -54,12 +55,10 @@ export class CellPast implements CellHistory {
   add({ sequence, at, inverse }: PastChange): void {
     const until = this.serial(at);
     this.moments.set(sequence, until);
-    for (const operation of inverse) {
-      if (operation.kind === 'set-cells')
-        for (const { row, field, input } of operation.cells) this.hold(field, row, { until, input });
+    for (const { row, field, input } of entriesOf(inverse)) this.hold(field, row, { until, input });
+    for (const operation of inverse)
       if (operation.kind === 'remove-rows')
         for (const row of operation.rows) this.inserted.set(row, Math.min(until, this.inserted.get(row) ?? until));
-    }
   }
 
   private hold(field: FieldId, row: RowId, held: PastInput): void {

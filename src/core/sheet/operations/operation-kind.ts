@@ -1,0 +1,39 @@
+import type { CellInput, Operation } from '../change';
+import type { Applied } from '../effect';
+import type { SheetStore } from '../sheet-store';
+
+export type OperationName = Operation['kind'];
+export type OperationOf<K extends OperationName> = Extract<Operation, { readonly kind: K }>;
+
+/** The part of a sheet that a reader without rules sees. */
+export interface Visibility {
+  /** Columns that are sent, from the left. */
+  readonly columns: readonly number[];
+  /** True where what a cell holds is for this reader, formulas aside. */
+  isVisible(column: number, slot: number): boolean;
+  /** The content of a cell for this reader: what was typed, or instead of a formula its result. */
+  inputAt(column: number, slot: number): string;
+}
+
+export interface WordsContext {
+  /** Ids of rules that the change made, rather than changed. */
+  readonly made: ReadonlySet<string>;
+  /** How many cells or rows it is about, where not all of them are given. */
+  readonly count?: number | undefined;
+}
+
+/** Everything in memory that an operation means. What it means in the database is in server/sheets/operations. */
+export interface OperationKind<O extends Operation> {
+  /** Applies it, and gives what it touched and its inverse. What no longer exists is passed over. */
+  apply(sheet: SheetStore, operation: O): Applied;
+  /** What it did, in a few words each. */
+  words(operation: O, context: WordsContext): readonly string[];
+  /** Cells or rows that it touches one by one; 1 for an operation on anything else. */
+  size(operation: O): number;
+  /** The part of it that a reader without rules gets, after it was applied to `sheet`. */
+  restrict(operation: O, view: Visibility, sheet: SheetStore): readonly Operation[];
+  /** The inputs that it sets, for operations that do. */
+  entries?(operation: O): readonly CellInput[];
+  /** True where it holds rules, fields or parts, whose count and length a sheet limits. */
+  readonly describes?: boolean;
+}

@@ -1,0 +1,55 @@
+import type { Operation } from '../change';
+import { LAYOUT } from '../effect';
+import type { PartId } from '../ids';
+import type { SheetPart } from '../sheet-part';
+import type { OperationKind, OperationOf } from './operation-kind';
+
+const inverseOf = (before: readonly SheetPart[], added: readonly PartId[]): Operation[] => [
+  ...(added.length ? [{ kind: 'remove-parts' as const, parts: added }] : []),
+  ...(before.length ? [{ kind: 'put-parts' as const, parts: before }] : []),
+];
+
+export const putParts: OperationKind<OperationOf<'put-parts'>> = {
+  apply(sheet, { parts }) {
+    const { before, added } = sheet.parts.put(parts);
+    return { effects: [LAYOUT], inverse: inverseOf(before, added) };
+  },
+  words: ({ parts }) => parts.map(partWords),
+  size: () => 1,
+  restrict: () => [],
+  describes: true,
+};
+
+export const removeParts: OperationKind<OperationOf<'remove-parts'>> = {
+  apply: (sheet, { parts }) => ({ effects: [LAYOUT], inverse: inverseOf(sheet.parts.take(parts), []) }),
+  words: ({ parts }) => [
+    parts.length === 1
+      ? 'something that lies over the cells removed'
+      : 'several things that lie over the cells removed',
+  ],
+  size: () => 1,
+  restrict: () => [],
+};
+
+function partWords(part: SheetPart): string {
+  switch (part.kind) {
+    case 'name':
+      return `name ${part.name} given`;
+    case 'merge':
+      return 'cells merged';
+    case 'freeze':
+      return 'fields held in view';
+    case 'bands':
+      return 'records shaded';
+    case 'dismissal':
+      return 'advice dismissed';
+    case 'look':
+      return `look “${part.name}” saved`;
+    case 'snapshot':
+      return `moment “${part.name}” named`;
+    case 'rule-set':
+      return `rule set “${part.name}” used`;
+    case 'filling':
+      return 'what fillers may do and see';
+  }
+}

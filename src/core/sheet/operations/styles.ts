@@ -1,0 +1,30 @@
+import type { CellStyle } from '../change';
+import { LAYOUT } from '../effect';
+import { counted } from './counted';
+import type { OperationKind, OperationOf } from './operation-kind';
+
+export const setStyles: OperationKind<OperationOf<'set-styles'>> = {
+  apply(sheet, { cells }) {
+    const undo: CellStyle[] = [];
+    for (const { row, field, style } of cells) {
+      const slot = sheet.findSlot(row);
+      const column = sheet.findColumn(field);
+      if (slot === undefined || column === undefined) continue;
+      undo.push({ row, field, style: sheet.columns[column]!.styles.get(slot) ?? null });
+      sheet.setStyle(column, slot, style);
+    }
+    // Rules that compare shown texts depend on number formats.
+    const touches = [...cells, ...undo].some(({ style }) => style?.number !== undefined);
+    return {
+      effects: touches ? [LAYOUT] : [],
+      inverse: undo.length ? [{ kind: 'set-styles', cells: undo.reverse() }] : [],
+    };
+  },
+  words: ({ cells }, { count }) => [`${counted(count ?? cells.length, 'cell')} formatted`],
+  size: ({ cells }) => cells.length,
+  restrict(operation, { columns }, sheet) {
+    const sent = new Set(columns.map((column) => sheet.fields[column]!.id));
+    const cells = operation.cells.filter(({ field }) => sent.has(field));
+    return cells.length ? [{ kind: 'set-styles', cells }] : [];
+  },
+};

@@ -1,0 +1,27 @@
+import type { Operation } from '../../../core/sheet/change';
+import type { OperationName, OperationOf } from '../../../core/sheet/operations/operation-kind';
+import { storedCells, storedStyles } from './cells';
+import { storedFieldRemoval, storedFields } from './fields';
+import { storedPartRemoval, storedParts } from './parts';
+import { storedChange, storedInsert, storedRemove } from './rows';
+import { storedRuleRemoval, storedRules } from './rules';
+import type { StoredOperation } from './stored-operation';
+
+/** What each operation means in the database. */
+const STORED_OPERATIONS = {
+  'set-cells': storedCells,
+  'set-styles': storedStyles,
+  'insert-rows': storedInsert,
+  'remove-rows': storedRemove,
+  'change-rows': storedChange,
+  'put-fields': storedFields,
+  'remove-fields': storedFieldRemoval,
+  'put-parts': storedParts,
+  'remove-parts': storedPartRemoval,
+  'put-rules': storedRules,
+  'remove-rules': storedRuleRemoval,
+} as const satisfies { readonly [K in OperationName]: StoredOperation<OperationOf<K>> };
+
+/** The registry pairs each name with what takes its operations. */
+export const storedOperation = (operation: Operation): StoredOperation<Operation> =>
+  STORED_OPERATIONS[operation.kind] as unknown as StoredOperation<Operation>;

@@ -1,0 +1,78 @@
+import equal from 'fast-deep-equal';
+import type { Operation, RowChange, StoredRow } from '../../../core/sheet/change';
+import type { SheetId } from '../../../core/sheet/ids';
+import type { OperationOf } from '../../../core/sheet/operations/operation-kind';
+import type { Transaction } from '../../database';
+import { Refusal } from '../../refusal';
+import { deleteRows, findRows, insertRows, updateRows } from '../../sql/row';
+import { EditedRows } from '../edited-rows';
+import { checkFields } from './check-fields';
+import { idsOf } from './keyed';
+import type { StoredOperation } from './stored-operation';
+
+export const storedInsert: StoredOperation<OperationOf<'insert-rows'>> = {
+  apply: (tx, sheet, { rows }) => addRows(tx, sheet, rows),
+  async unchangedSince(tx, sheet, { operation }) {
+    const there = new Set(idsOf(await findRows(tx, sheet, idsOf(operation.rows))));
+    const rows = operation.rows.filter(({ id }) => !there.has(id));
+    return rows.length ? [{ ...operation, rows }] : [];
+  },
+};
+
+export const storedRemove: StoredOperation<OperationOf<'remove-rows'>> = {
+  async apply(tx, sheet, operation) {
+    const rows = await findRows(tx, sheet, operation.rows);
+    await deleteRows(tx, sheet, operation.rows);
+    return rows.length ? [{ kind: 'insert-rows', rows }] : [];
+  },
+  // A row that came with the change may have been filled since.
+  async unchangedSince(tx, sheet, { operation, operations }) {
+    const now = new Map((await findRows(tx, sheet, operation.rows)).map((row) => [row.id, row.cells]));
+    const inserted = operations.flatMap((each) => (each.kind === 'insert-rows' ? each.rows : []));
+    const came = new Map(inserted.map((row) => [row.id, row.cells]));
+    const rows = operation.rows.filter((id) => now.has(id) && equal(filled(now.get(id)!), filled(came.get(id) ?? {})));
+    return rows.length ? [{ ...operation, rows }] : [];
+  },
+};
+
+export const storedChange: StoredOperation<OperationOf<'change-rows'>> = {
+  apply: (tx, sheet, { rows }) => changeRows(tx, sheet, rows),
+  unchangedSince: (_, __, { operation }) => Promise.resolve([operation]),
+};
+
+const filled = (cells: Readonly<Record<string, string>>) =>
+  Object.fromEntries(Object.entries(cells).filter(([, input]) => input !== ''));
+
+async function addRows(sql: Transaction, sheet: SheetId, rows: readonly StoredRow[]): Promise<Operation[]> {
+  await checkFields(
+    sql,
+    sheet,
+    rows.flatMap((row) => Object.keys(row.cells)),
+  );
+  if ((await findRows(sql, sheet, idsOf(rows))).length)
+    throw new Refusal('row-exists', 'One of these rows is in the sheet already');
+  await insertRows(sql, sheet, rows);
+  return [{ kind: 'remove-rows', rows: idsOf(rows) }];
+}
+
+async function changeRows(sql: Transaction, sheet: SheetId, changes: readonly RowChange[]): Promise<Operation[]> {
+  const rows = new EditedRows(await findRows(sql, sheet, idsOf(changes)));
+  const inverse: RowChange[] = [];
+  for (const { id, key, role, ...about } of changes) {
+    const row = rows.get(id);
+    const known = row.about ?? {};
+    const before = Object.fromEntries(
+      Object.keys(about).map((name) => [name, known[name as keyof typeof about] ?? null]),
+    );
+    inverse.push({
+      id,
+      ...(key === undefined ? {} : { key: row.key }),
+      ...(role === undefined ? {} : { role: row.role }),
+      ...before,
+    });
+    rows.put(id, { key: key ?? row.key, role: role ?? row.role });
+    rows.putAbout(id, { ...known, ...about });
+  }
+  await updateRows(sql, sheet, rows.edited());
+  return [{ kind: 'change-rows', rows: inverse.reverse() }];
+}
