@@ -17,11 +17,22 @@ import type { Reader } from '../core/sharing/role';
 import type { SheetPast } from '../protocol/recorded-change';
 import type { GivenLook } from '../protocol/painted-sheet';
 import { unpackSheet } from '../protocol/packed-sheet';
-import type { Area, CopiedText, Event, Filter, CellPosition, Request } from '../protocol/engine-messages';
+import type {
+  AnswerOf,
+  Area,
+  CellPosition,
+  CopiedText,
+  EngineQuestions,
+  Event,
+  Filter,
+  RequestName,
+  RequestOf,
+} from '../protocol/engine-messages';
 import { Connection, type News } from './link/connection';
 import { copyArea, pastedCells, readPasted, spread, type Copied } from './requests/clipboard';
 import { adviceInTurns } from './requests/advice-in-turns';
-import { answerQuestion } from './requests/answer-question';
+import { questions } from './requests/questions';
+import type { Handlers } from '../protocol/channel';
 import { bringRules } from './requests/bring-rules';
 import { cellAnswer } from './requests/cell-answer';
 import { carryElsewhere } from './requests/carry-elsewhere';
@@ -49,6 +60,17 @@ const MAX_FOUND = 10_000;
 
 /** Changes of more cells and rows are made in parts, and can be stopped. */
 const MAX_ITEMS_AT_ONCE = 5000;
+
+/** Requests that do not wait for those before them, or that take turns of their own. */
+const AT_ONCE: ReadonlySet<RequestName> = new Set([
+  'open',
+  'stop',
+  'ask-advice',
+  'read-newer',
+  'judge',
+  'ask-difference',
+  'carry-rules',
+]);
 
 /**
  * Hosts the core for one page: keeps the sheet, follows the server, answers the page, and reports what changed. One
@@ -91,98 +113,86 @@ export class Engine {
     this.tellAll([event]);
   }
 
+  /** One handler a request: the compiler holds each to the answer that its map promises. */
+  private readonly handlers: Handlers<EngineQuestions> = {
+    ...questions(() => this.opened),
+    open: ({ sheet, theme, at, reads, who }) => {
+      this.theme = theme;
+      this.reads = reads ?? null;
+      this.who = who ?? null;
+      return this.open(sheet, at);
+    },
+    stop: () => this.turns.stop(),
+    'look-at': ({ area }) => {
+      this.area = area;
+      return this.invalidate('window');
+    },
+    'use-theme': ({ theme }) => this.useTheme(theme),
+    change: ({ operations }) =>
+      this.change(operations, operations.some(({ kind }) => kind.includes('rules')) ? 'rules' : 'change'),
+    enter: (asked) => this.enter(asked),
+    edit: ({ edit, also }) => this.edit(edit, also),
+    copy: ({ area }) => this.copy(area),
+    paste: (asked) => this.paste(asked),
+    find: ({ wanted }) => this.find(wanted),
+    filter: ({ filter }) => {
+      this.outOfView.filter = filter;
+      return this.invalidate('frame', 'window');
+    },
+    fold: ({ position, folded }) => this.fold(position, folded),
+    undo: () => this.step('undo'),
+    redo: () => this.step('redo'),
+    draft: ({ rule }) => {
+      this.opened.setDraft(rule);
+      return this.invalidate('window', 'legend');
+    },
+    spotlight: ({ rule, part }) => {
+      this.spotlight = rule === null ? null : { rule, part };
+      return this.invalidate('window');
+    },
+    select: ({ selection }) => {
+      this.selected.hold(this.sheet, selection);
+      this.connection?.select(selection);
+      // The preview column is about the selected field.
+      if (this.tried !== null) this.invalidate('window');
+      return cellAnswer(this.opened, selection.anchor, this.lock);
+    },
+    trial: ({ rule }) => {
+      this.tried = rule;
+      return this.invalidate('window');
+    },
+    'own-rules': async ({ rules, whose }) => this.change(await this.personal!.own(rules, whose), 'rules'),
+    'use-rule-set': ({ set }) => {
+      const used = putRuleSetToWork(this.sheet, set, () => nanoid(10));
+      if ('missing' in used) throw new Error(noField(set.name, used.missing));
+      return this.change(used.operations, `rule set ${set.name}`);
+    },
+    'carry-rules': ({ rules, sheet }) => {
+      const chosen = this.opened.rulesAtWork().filter(({ id }) => rules.includes(id));
+      return carryElsewhere(this.sheet, chosen, sheet);
+    },
+    'bring-rules': async ({ text }) => {
+      const { operations, told } = bringRules(this.sheet, text);
+      await this.change(operations, 'rules from a file');
+      return told;
+    },
+    'read-newer': ({ file }) => this.newer.read(file, this.sheet),
+    refresh: (asked) => this.refresh(asked),
+    export: (asked) => exportFile(this.opened, this.name, asked),
+    judge: (asked) => this.judge(asked),
+    'ask-advice': () => adviceInTurns(() => this.opened, this.turns),
+    'ask-profile': (asked) => profileRule(this.opened.evaluation, asked, this.lastRead.read(this.sheet, asked.reads)),
+    'ask-difference': ({ to }) => differenceFrom(this.opened, this.id, { theme: this.theme, to }),
+  };
+
   /** Answers a request in its turn. Fails in words for the person who asked. */
-  async answer(request: Request): Promise<unknown> {
-    if (request.kind === 'stop') return this.turns.stop();
-    if (request.kind === 'ask-advice') return adviceInTurns(() => this.opened, this.turns);
-    if (request.kind === 'read-newer') return this.newer.read(request.file, this.sheet);
-    if (request.kind === 'judge') return this.judge(request);
-    if (request.kind === 'ask-difference')
-      return differenceFrom(this.opened, this.id, { theme: this.theme, to: request.to });
-    if (request.kind === 'carry-rules') {
-      const chosen = this.opened.rulesAtWork().filter(({ id }) => request.rules.includes(id));
-      return carryElsewhere(this.sheet, chosen, request.sheet);
-    }
-    if (request.kind !== 'open') return this.turns.take(() => this.answerNow(request));
-    this.theme = request.theme;
-    this.reads = request.reads ?? null;
-    this.who = request.who ?? null;
-    return this.open(request.sheet, request.at);
+  async answer<K extends RequestName>(request: RequestOf<K>): Promise<AnswerOf<K>> {
+    // The name pairs each request with its handler.
+    const handle = this.handlers[request.kind as K] as (asked: RequestOf<K>) => AnswerOf<K> | Promise<AnswerOf<K>>;
+    return AT_ONCE.has(request.kind) ? handle(request) : this.turns.take(() => handle(request));
   }
 
-  private answerNow(
-    request: Exclude<
-      Request,
-      { kind: 'open' | 'stop' | 'judge' | 'read-newer' | 'ask-advice' | 'ask-difference' | 'carry-rules' }
-    >,
-  ): unknown {
-    switch (request.kind) {
-      case 'look-at':
-        this.area = request.area;
-        return this.invalidate('window');
-      case 'use-theme':
-        return this.useTheme(request.theme);
-      case 'change':
-        return this.change(
-          request.operations,
-          request.operations.some(({ kind }) => kind.includes('rules')) ? 'rules' : 'change',
-        );
-      case 'enter':
-        return this.enter(request);
-      case 'edit':
-        return this.edit(request.edit, request.also);
-      case 'copy':
-        return this.copy(request.area);
-      case 'paste':
-        return this.paste(request);
-      case 'find':
-        return this.find(request.wanted);
-      case 'own-rules':
-        return this.personal!.own(request.rules, request.whose).then((operations) => this.change(operations, 'rules'));
-      case 'use-rule-set': {
-        const used = putRuleSetToWork(this.sheet, request.set, () => nanoid(10));
-        if ('missing' in used) throw new Error(noField(request.set.name, used.missing));
-        return this.change(used.operations, `rule set ${request.set.name}`);
-      }
-      case 'filter':
-        this.outOfView.filter = request.filter;
-        return this.invalidate('frame', 'window');
-      case 'fold':
-        return this.fold(request.position, request.folded);
-      case 'undo':
-      case 'redo':
-        return this.step(request.kind);
-      case 'draft':
-        this.opened.setDraft(request.rule);
-        return this.invalidate('window', 'legend');
-      case 'spotlight':
-        this.spotlight = request.rule === null ? null : { rule: request.rule, part: request.part };
-        return this.invalidate('window');
-      case 'select':
-        this.selected.hold(this.sheet, request.selection);
-        this.connection?.select(request.selection);
-        // The trial column is about the selected field.
-        if (this.tried !== null) this.invalidate('window');
-        return cellAnswer(this.opened, request.selection.anchor, this.lock);
-      case 'trial':
-        this.tried = request.rule;
-        return this.invalidate('window');
-      case 'refresh':
-        return this.refresh(request);
-      case 'bring-rules': {
-        const { operations, told } = bringRules(this.sheet, request.text);
-        return this.change(operations, 'rules from a file').then(() => told);
-      }
-      case 'export':
-        return exportFile(this.opened, this.name, request);
-      case 'ask-profile':
-        return profileRule(this.opened.evaluation, request, this.lastRead.read(this.sheet, request.reads));
-      default:
-        return answerQuestion(this.opened, request);
-    }
-  }
-
-  private async refresh({ how, do: isMeant }: Extract<Request, { kind: 'refresh' }>) {
+  private async refresh({ how, do: isMeant }: RequestOf<'refresh'>) {
     const { operations, preview } = this.newer.plan(this.sheet, how);
     if (isMeant && operations.length) await this.change(operations, 'refresh from a file');
     return preview;
@@ -324,7 +334,7 @@ export class Engine {
     this.invalidate('frame', 'window', 'legend', 'undo');
   }
 
-  private async enter({ column, position, cell, input }: Extract<Request, { kind: 'enter' }>): Promise<null> {
+  private async enter({ column, position, cell, input }: RequestOf<'enter'>): Promise<null> {
     const { sheet } = this;
     const slot = cell ? sheet.findSlot(cell.row) : sheet.order[position];
     const at = cell ? sheet.findColumn(cell.field) : column;
@@ -354,7 +364,7 @@ export class Engine {
     );
   }
 
-  private async judge({ cell: { row, field }, input }: Extract<Request, { kind: 'judge' }>): Promise<GivenLook | null> {
+  private async judge({ cell: { row, field }, input }: RequestOf<'judge'>): Promise<GivenLook | null> {
     const isTold = this.lock !== null && fillingOf(this.sheet.parts.values()).outcomes === 'typing';
     return isTold ? judgeEntry(this.id, { theme: this.theme, as: this.reads?.as }, { row, field, input }) : null;
   }
@@ -387,7 +397,7 @@ export class Engine {
    * Pastes what was copied here, with formulas and styles, or a table of texts from elsewhere. One cell fills the whole
    * area.
    */
-  private async paste({ area, token, table, how }: Extract<Request, { kind: 'paste' }>): Promise<Area> {
+  private async paste({ area, token, table, how }: RequestOf<'paste'>): Promise<Area> {
     const at = { column: area.left, position: area.top };
     const own = token !== null && this.copied?.token === token ? pastedCells(this.copied, at, how) : null;
     const read = own ? [] : readPasted(table);

@@ -1,18 +1,14 @@
-import { PROTOCOL_VERSION, type FromEngine, type ToEngine } from '../protocol/engine-messages';
+import { answerQuestion, type Reply } from '../protocol/channel';
+import type { Event, Request } from '../protocol/engine-messages';
 import { Engine } from './engine';
 
-const post = (message: FromEngine, transfer: Transferable[] = []) => self.postMessage(message, { transfer });
+const post = (reply: Reply<readonly Event[]>, transfer: Transferable[] = []) => self.postMessage(reply, { transfer });
 
-const engine = new Engine((events, transfer) => post({ v: PROTOCOL_VERSION, events }, transfer));
+const engine = new Engine((event, transfer) => post({ event }, transfer));
 
 /** How often the engine gets the time. */
 const TICK_MS = 60_000;
 setInterval(() => engine.tick(Date.now()), TICK_MS);
 
-self.onmessage = async ({ data: { id, ...request } }: MessageEvent<ToEngine>) => {
-  try {
-    post({ v: PROTOCOL_VERSION, id, done: await engine.answer(request) });
-  } catch (error) {
-    post({ v: PROTOCOL_VERSION, id, failed: error instanceof Error ? error.message : String(error) });
-  }
-};
+self.onmessage = ({ data }: MessageEvent<Request & { readonly id: number }>) =>
+  void answerQuestion(data, (request) => engine.answer(request as Request), { post });

@@ -1,3 +1,4 @@
+import type { Question } from './channel';
 import type { ExportFormatName } from '../core/exchange/export-formats';
 import type { ExportOptions } from '../core/exchange/exported-file';
 import type { ExportReport } from '../core/exchange/export-source';
@@ -31,8 +32,6 @@ import type { AreaMeasures } from '../core/rules/explain/measure-area';
 import type { GivenLook } from './painted-sheet';
 import type { Filling, LookPart, NamedRange, RuleSetUse } from '../core/sheet/sheet-part';
 
-export const PROTOCOL_VERSION = 1;
-
 /** Numbers of a bar in a window. */
 export const BAR_SHARES = 3;
 
@@ -64,158 +63,248 @@ export interface Selection {
   readonly also?: readonly Area[];
 }
 
-/** What the page asks of the engine. Each is answered by one `done` or `failed` with its id. */
-export type Request =
+/** What the page asks of the engine, by name, and what it is answered with. */
+export type EngineQuestions = {
   /**
    * `at`: open a read-only snapshot at this sequence. `reads`: open the restricted view of a filler or viewer; owner
    * and editors may preview one by `as`. `who`: the key for presence, and for changes that wait to be sent.
    */
-  | {
-      readonly kind: 'open';
+  readonly open: {
+    readonly asked: {
       readonly sheet: SheetId;
       readonly theme: Theme;
       readonly at?: number;
       readonly reads?: { readonly as?: Reader['role'] };
       readonly who?: string;
-    }
-  | { readonly kind: 'look-at'; readonly area: Area }
-  | { readonly kind: 'use-theme'; readonly theme: Theme }
-  | { readonly kind: 'change'; readonly operations: readonly Operation[] }
+    };
+    readonly answer: null;
+  };
+  readonly 'look-at': {
+    readonly asked: { readonly area: Area };
+    readonly answer: null;
+  };
+  readonly 'use-theme': {
+    readonly asked: { readonly theme: Theme };
+    readonly answer: null;
+  };
+  readonly change: {
+    readonly asked: { readonly operations: readonly Operation[] };
+    readonly answer: null;
+  };
   /** With `cell`, the entry goes there, wherever it stands now. */
-  | {
-      readonly kind: 'enter';
+  readonly enter: {
+    readonly asked: {
       readonly column: number;
       readonly position: number;
       readonly cell?: CellIds | undefined;
       readonly input: string;
-    }
+    };
+    readonly answer: null;
+  };
   /** Several edits, each of the sheet as it is before them, are one change. */
-  | { readonly kind: 'edit'; readonly edit: Edit; readonly also?: readonly Edit[] }
-  | { readonly kind: 'copy'; readonly area: Area }
-  | {
-      readonly kind: 'paste';
+  readonly edit: {
+    readonly asked: { readonly edit: Edit; readonly also?: readonly Edit[] };
+    readonly answer: null;
+  };
+  readonly copy: {
+    readonly asked: { readonly area: Area };
+    readonly answer: CopiedText;
+  };
+  readonly paste: {
+    readonly asked: {
       readonly area: Area;
       readonly token: string | null;
       /** Lines of cells with tabs between them, or the cells themselves. */
       readonly table: string | readonly (readonly string[])[];
       readonly how: PasteHow;
-    }
-  | { readonly kind: 'find'; readonly wanted: FindQuery }
-  | { readonly kind: 'measure'; readonly areas: readonly Area[] }
-  | { readonly kind: 'ask-texts'; readonly left: number; readonly right: number }
-  | {
-      readonly kind: 'ask-edge';
+    };
+    /** The cells that were pasted into. */
+    readonly answer: Area;
+  };
+  readonly find: {
+    readonly asked: { readonly wanted: FindQuery };
+    readonly answer: readonly CellPosition[];
+  };
+  readonly measure: {
+    readonly asked: { readonly areas: readonly Area[] };
+    readonly answer: AreaMeasures;
+  };
+  readonly 'ask-texts': {
+    readonly asked: { readonly left: number; readonly right: number };
+    /** The longest texts of each field, for fitting its width. */
+    readonly answer: readonly (readonly string[])[];
+  };
+  readonly 'ask-edge': {
+    readonly asked: {
       readonly column: number;
       readonly position: number;
       readonly columns: number;
       readonly rows: number;
-    }
-  | { readonly kind: 'ask-values'; readonly column: number }
-  | { readonly kind: 'filter'; readonly filter: Filter | null }
+    };
+    readonly answer: CellPosition;
+  };
+  readonly 'ask-values': {
+    readonly asked: { readonly column: number };
+    /** What a field shows in its records, each once, and how often; the most frequent first. */
+    readonly answer: readonly { readonly text: string; readonly count: number }[];
+  };
+  readonly filter: {
+    readonly asked: { readonly filter: Filter | null };
+    readonly answer: null;
+  };
   /** Keeps the rows beneath one out of this reader's view, or brings them back. */
-  | { readonly kind: 'fold'; readonly position: number; readonly folded: boolean }
+  readonly fold: {
+    readonly asked: { readonly position: number; readonly folded: boolean };
+    readonly answer: null;
+  };
   /** Ends a change of many cells that is being made: nothing of it stays. */
-  | { readonly kind: 'stop' }
-  | { readonly kind: 'undo' }
-  | { readonly kind: 'redo' }
-  | { readonly kind: 'draft'; readonly rule: StoredRule | null }
+  readonly stop: {
+    readonly asked: object;
+    readonly answer: null;
+  };
+  readonly undo: {
+    readonly asked: object;
+    readonly answer: null;
+  };
+  readonly redo: {
+    readonly asked: object;
+    readonly answer: null;
+  };
+  readonly draft: {
+    readonly asked: { readonly rule: StoredRule | null };
+    readonly answer: null;
+  };
   /** Lights what a rule gives a look, or of the cells that it reads those that hold some values. */
-  | { readonly kind: 'spotlight'; readonly rule: RuleId | null; readonly part?: ValuePart }
+  readonly spotlight: {
+    readonly asked: { readonly rule: RuleId | null; readonly part?: ValuePart };
+    readonly answer: null;
+  };
   /** Sets the selection, and asks for its active cell. */
-  | { readonly kind: 'select'; readonly selection: Selection }
+  readonly select: {
+    readonly asked: { readonly selection: Selection };
+    readonly answer: CellAnswer | null;
+  };
   /** Shows what the formula of a rule gives beside the rows; null ends it. */
-  | { readonly kind: 'trial'; readonly rule: RuleId | null }
-  | { readonly kind: 'ask-match'; readonly rule: RuleId; readonly after: number }
-  | { readonly kind: 'ask-touching'; readonly areas: readonly Area[] }
+  readonly trial: {
+    readonly asked: { readonly rule: RuleId | null };
+    readonly answer: null;
+  };
+  readonly 'ask-match': {
+    readonly asked: { readonly rule: RuleId; readonly after: number };
+    readonly answer: CellPosition | null;
+  };
+  readonly 'ask-touching': {
+    readonly asked: { readonly areas: readonly Area[] };
+    /** Rules that read or paint one of the cells. */
+    readonly answer: readonly RuleId[];
+  };
   /** How the formula of a rule reads at some cells, one of them given. */
-  | { readonly kind: 'ask-readings'; readonly rule: RuleId; readonly at: CellPosition }
+  readonly 'ask-readings': {
+    readonly asked: { readonly rule: RuleId; readonly at: CellPosition };
+    readonly answer: readonly Reading[];
+  };
   /** The outcomes of a rule by field and by record. */
-  | { readonly kind: 'ask-tallies'; readonly rule: RuleId }
+  readonly 'ask-tallies': {
+    readonly asked: { readonly rule: RuleId };
+    readonly answer: OutcomeTallies;
+  };
   /** The cells either side of the edge of a rule over the greatest or least numbers. */
-  | { readonly kind: 'ask-tail'; readonly rule: RuleId; readonly order: 'falling' | 'rising' }
+  readonly 'ask-tail': {
+    readonly asked: { readonly rule: RuleId; readonly order: 'falling' | 'rising' };
+    readonly answer: readonly RankedCell[];
+  };
   /** What a rule makes of values by themselves. */
-  | { readonly kind: 'ask-trials'; readonly rule: Rule; readonly values: readonly Trial['value'][] }
+  readonly 'ask-trials': {
+    readonly asked: { readonly rule: Rule; readonly values: readonly Trial['value'][] };
+    readonly answer: readonly Trial['expect'][];
+  };
   /**
    * What is different in the sheet as it is now, or as it was after the change `to`, from the one that is open, which
    * is one as it was.
    */
-  | { readonly kind: 'ask-difference'; readonly to?: number }
+  readonly 'ask-difference': {
+    readonly asked: { readonly to?: number };
+    readonly answer: SheetDifference;
+  };
   /** Makes copies of rules on another sheet. */
-  | { readonly kind: 'carry-rules'; readonly rules: readonly RuleId[]; readonly sheet: SheetId }
+  readonly 'carry-rules': {
+    readonly asked: { readonly rules: readonly RuleId[]; readonly sheet: SheetId };
+    readonly answer: { readonly name: string };
+  };
   /** Where a cell stands. */
-  | { readonly kind: 'ask-place'; readonly cell: CellIds }
+  readonly 'ask-place': {
+    readonly asked: { readonly cell: CellIds };
+    readonly answer: CellPosition | null;
+  };
   /** The look that an entry would have, where fillers see that while they type. */
-  | { readonly kind: 'judge'; readonly cell: CellIds; readonly input: string }
+  readonly judge: {
+    readonly asked: { readonly cell: CellIds; readonly input: string };
+    /** Null where it is hidden. */
+    readonly answer: GivenLook | null;
+  };
   /** The cells of some areas, up to a number, by id. */
-  | { readonly kind: 'ask-cells'; readonly areas: readonly Area[]; readonly most: number }
+  readonly 'ask-cells': {
+    readonly asked: { readonly areas: readonly Area[]; readonly most: number };
+    readonly answer: readonly CellIds[];
+  };
   /** The records from the top, up to a number, each with its name. */
-  | { readonly kind: 'ask-records'; readonly most: number }
+  readonly 'ask-records': {
+    readonly asked: { readonly most: number };
+    readonly answer: readonly { readonly row: RowId; readonly name: string }[];
+  };
   /** Makes rules personal, or shares personal rules. */
-  | { readonly kind: 'own-rules'; readonly rules: readonly RuleId[]; readonly whose: 'mine' | 'everybodys' }
+  readonly 'own-rules': {
+    readonly asked: { readonly rules: readonly RuleId[]; readonly whose: 'mine' | 'everybodys' };
+    readonly answer: null;
+  };
   /** Rules as a rule set keeps them. */
-  | { readonly kind: 'ask-rule-set'; readonly rules: readonly RuleId[] }
+  readonly 'ask-rule-set': {
+    readonly asked: { readonly rules: readonly RuleId[] };
+    /** Null where there is no such cell. */
+    readonly answer: KeptRules;
+  };
   /** Puts a rule set to work, or brings it to another version. */
-  | { readonly kind: 'use-rule-set'; readonly set: RuleSetVersion }
+  readonly 'use-rule-set': {
+    readonly asked: { readonly set: RuleSetVersion };
+    readonly answer: null;
+  };
   /** Makes a file of the sheet, or of a part of it. */
-  | {
-      readonly kind: 'export';
-      readonly format: ExportFormatName;
-      readonly options: ExportOptions;
-      readonly area?: Area;
-    }
+  readonly export: {
+    readonly asked: { readonly format: ExportFormatName; readonly options: ExportOptions; readonly area?: Area };
+    readonly answer: Exported;
+  };
   /** Puts the rules of a rule file after those that are there. */
-  | { readonly kind: 'bring-rules'; readonly text: string }
+  readonly 'bring-rules': {
+    readonly asked: { readonly text: string };
+    /** Their names, and the labels in them that no field here has. */
+    readonly answer: { readonly names: readonly string[]; readonly unknown: readonly string[] };
+  };
   /** Reads a newer file of the sheet's records. */
-  | { readonly kind: 'read-newer'; readonly file: File }
+  readonly 'read-newer': {
+    readonly asked: { readonly file: File };
+    readonly answer: NewerFile;
+  };
   /** What refreshing from the file that was read last would do; with `do`, does it, as one change. */
-  | { readonly kind: 'refresh'; readonly how: RefreshHow; readonly do: boolean }
+  readonly refresh: {
+    readonly asked: { readonly how: RefreshHow; readonly do: boolean };
+    readonly answer: RefreshPreview;
+  };
   /** Asks what there is to say of the rules; what was dismissed is left out. */
-  | { readonly kind: 'ask-advice' }
-  | {
-      readonly kind: 'ask-profile';
-      readonly rule: RuleId;
-      readonly reads: Reads;
-      readonly thresholds: readonly number[];
-    };
+  readonly 'ask-advice': {
+    readonly asked: object;
+    readonly answer: readonly Advice[];
+  };
+  readonly 'ask-profile': {
+    readonly asked: { readonly rule: RuleId; readonly reads: Reads; readonly thresholds: readonly number[] };
+    readonly answer: RuleProfile;
+  };
+};
 
-/** What a request is answered with. */
-export interface Answers {
-  readonly copy: CopiedText;
-  /** The cells that were pasted into. */
-  readonly paste: Area;
-  readonly find: readonly CellPosition[];
-  readonly measure: AreaMeasures;
-  readonly 'ask-edge': CellPosition;
-  /** What a field shows in its records, each once, and how often; the most frequent first. */
-  readonly 'ask-values': readonly { readonly text: string; readonly count: number }[];
-  /** The longest texts of each field, for fitting its width. */
-  readonly 'ask-texts': readonly (readonly string[])[];
-  readonly select: CellAnswer | null;
-  readonly 'ask-match': CellPosition | null;
-  readonly 'ask-profile': RuleProfile;
-  /** Rules that read or paint one of the cells. */
-  readonly 'ask-touching': readonly RuleId[];
-  readonly 'ask-difference': SheetDifference;
-  readonly 'carry-rules': { readonly name: string };
-  readonly 'ask-tallies': OutcomeTallies;
-  readonly 'ask-tail': readonly RankedCell[];
-  readonly 'ask-trials': readonly Trial['expect'][];
-  /** Null where it is hidden. */
-  readonly judge: GivenLook | null;
-  /** Null where there is no such cell. */
-  readonly 'ask-rule-set': KeptRules;
-  readonly export: Exported;
-  /** Their names, and the labels in them that no field here has. */
-  readonly 'bring-rules': { readonly names: readonly string[]; readonly unknown: readonly string[] };
-  readonly 'read-newer': NewerFile;
-  readonly refresh: RefreshPreview;
-  readonly 'ask-place': CellPosition | null;
-  readonly 'ask-cells': readonly CellIds[];
-  readonly 'ask-records': readonly { readonly row: RowId; readonly name: string }[];
-  readonly 'ask-advice': readonly Advice[];
-  readonly 'ask-readings': readonly Reading[];
-}
-export type AnswerOf<K extends Request['kind']> = K extends keyof Answers ? Answers[K] : null;
+export type RequestName = keyof EngineQuestions;
+/** A request, as it is asked. */
+export type Request = Question<EngineQuestions, RequestName>;
+export type RequestOf<K extends RequestName> = Question<EngineQuestions, K>;
+export type AnswerOf<K extends RequestName> = EngineQuestions[K]['answer'];
 
 /** What a newer file has in common with the sheet. */
 export interface NewerFile {
@@ -409,9 +498,3 @@ export type Event =
   /** A change of many cells is being made; the share of it that is done, 0 to 1. */
   | { readonly kind: 'work-progressed'; readonly share: number }
   | { readonly kind: 'sheet-failed'; readonly message: string };
-
-export type ToEngine = { readonly v: number; readonly id: number } & Request;
-export type FromEngine =
-  | { readonly v: number; readonly events: readonly Event[] }
-  | { readonly v: number; readonly id: number; readonly done: unknown }
-  | { readonly v: number; readonly id: number; readonly failed: string };

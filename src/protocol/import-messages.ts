@@ -57,17 +57,15 @@ export interface ReadingChange {
   readonly as?: { readonly column: number; readonly as: ReadAs };
 }
 
-export type ImportRequest =
-  | { readonly kind: 'open'; readonly file: File }
-  | { readonly kind: 'change'; readonly change: ReadingChange }
+/** What the page asks of the worker that reads files. A file that cannot be read is a failure in words. */
+export type ImportQuestions = {
+  readonly open: { readonly asked: { readonly file: File }; readonly answer: FilePreview };
+  readonly change: { readonly asked: { readonly change: ReadingChange }; readonly answer: FilePreview };
   /** Makes the archive to be sent. */
-  | { readonly kind: 'pack'; readonly name: string };
+  readonly pack: { readonly asked: { readonly name: string }; readonly answer: Blob };
+};
 
-export type ToImport = ImportRequest & { readonly id: number };
-
-export type FromImport =
-  | { readonly id: number; readonly preview: FilePreview }
-  | { readonly id: number; readonly packed: Blob }
-  | { readonly id: number; readonly refused: string }
-  /** How much of the file has been gone through, 0 to 1. */
-  | { readonly progress: number };
+/** How much of the file has been gone through, 0 to 1. */
+export interface ImportProgress {
+  readonly progress: number;
+}

@@ -1,6 +1,7 @@
 import { vi } from 'vitest';
 import { Engine } from '../../src/engine/engine';
-import type { FromEngine, ToEngine } from '../../src/protocol/engine-messages';
+import { answerQuestion, type Reply } from '../../src/protocol/channel';
+import type { Event, Request } from '../../src/protocol/engine-messages';
 import { Session } from '../../src/ui/sheet/session';
 import { makeSheet } from './arbitrary-sheet';
 import { FakeServer } from './fake-server';
@@ -12,24 +13,23 @@ let open: NearWorker | null = null;
 class NearWorker {
   /** Requests that are not answered yet. */
   underWay = 0;
-  onmessage: ((event: { data: FromEngine }) => void) | null = null;
-  private readonly engine = new Engine((events) => this.tell({ v: 1, events }));
+  onmessage: ((event: { data: Reply<readonly Event[]> }) => void) | null = null;
+  private readonly engine = new Engine((event) => this.post({ event }));
 
-  postMessage({ id, v, ...request }: ToEngine): void {
+  postMessage(message: Request & { readonly id: number }): void {
     this.underWay++;
     setTimeout(() => {
-      this.engine.answer(request).then(
-        (done) => this.tell({ v, id, done }),
-        (error: Error) => this.tell({ v, id, failed: error.message }),
-      );
+      void answerQuestion(message, (request) => this.engine.answer(request as Request), {
+        post: (reply) => this.post(reply),
+      });
     }, 0);
   }
 
-  private tell(data: FromEngine): void {
-    const copy = structuredClone(data);
+  private post(reply: Reply<readonly Event[]>): void {
+    const copy = structuredClone(reply);
     setTimeout(() => {
       this.onmessage?.({ data: copy });
-      if ('id' in data) this.underWay--;
+      if ('id' in reply) this.underWay--;
     }, 0);
   }
 

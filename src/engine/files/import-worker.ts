@@ -1,38 +1,46 @@
 import { BadFile } from '../../core/exchange/bad-file';
-import type { FromImport, ImportRequest, ToImport } from '../../protocol/import-messages';
+import { answerQuestion, type Handlers, type Question, type Reply } from '../../protocol/channel';
+import type { ImportProgress, ImportQuestions } from '../../protocol/import-messages';
 import type { ImportFile } from './import-file';
 import { openFile } from './open-file';
 import { packLines } from './pack-lines';
 
-const post = (message: FromImport) => self.postMessage(message);
+const post = (reply: Reply<ImportProgress>) => self.postMessage(reply);
 
 /** Progress is reported at most once in this time. */
-const TELL_MS = 100;
-let told = 0;
-const progress = (share: number) => {
-  if (Date.now() - told < TELL_MS) return;
-  told = Date.now();
-  post({ progress: share });
+const REPORT_MS = 100;
+let reportedMs = 0;
+const onProgress = (progress: number) => {
+  if (Date.now() - reportedMs < REPORT_MS) return;
+  reportedMs = Date.now();
+  post({ event: { progress } });
 };
 
-let opened: ImportFile | undefined;
+let file: ImportFile | undefined;
 
-self.onmessage = async ({ data: { id, ...request } }: MessageEvent<ToImport>) => {
-  try {
-    post({ id, ...(await answer(request)) });
-  } catch (error) {
-    if (!(error instanceof BadFile)) console.error(error);
-    post({ id, refused: error instanceof BadFile ? error.told : 'this file cannot be read' });
-  }
-};
-
-async function answer(request: ImportRequest) {
-  if (request.kind === 'open') {
-    opened = await openFile(request.file, progress);
-    return { preview: opened.preview() };
-  }
-  if (!opened) throw new BadFile('no file is open');
-  if (request.kind === 'pack') return { packed: await packLines(opened.lines(request.name, progress)) };
-  await opened.change(request.change, progress);
-  return { preview: opened.preview() };
+function opened(): ImportFile {
+  if (!file) throw new BadFile('no file is open');
+  return file;
 }
+
+const HANDLERS: Handlers<ImportQuestions> = {
+  async open(asked) {
+    file = await openFile(asked.file, onProgress);
+    return file.preview();
+  },
+  async change({ change }) {
+    await opened().change(change, onProgress);
+    return opened().preview();
+  },
+  pack: ({ name }) => packLines(opened().lines(name, onProgress)),
+};
+
+function words(error: unknown): string {
+  if (error instanceof BadFile) return error.told;
+  console.error(error);
+  return 'this file cannot be read';
+}
+
+self.onmessage = ({ data }: MessageEvent<Question<ImportQuestions> & { readonly id: number }>) =>
+  // The name pairs each question with its handler.
+  void answerQuestion(data, (asked) => (HANDLERS[data.kind] as (asked: unknown) => unknown)(asked), { post, words });

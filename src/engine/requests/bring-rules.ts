@@ -5,12 +5,12 @@ import { readRuleSet } from '../../core/rules/shape/read-rule-set';
 import type { Operation } from '../../core/sheet/change';
 import { keysAt } from '../../core/sheet/layout/keys-at';
 import type { Sheet } from '../../core/sheet/sheet';
-import type { Answers } from '../../protocol/engine-messages';
+import type { AnswerOf } from '../../protocol/engine-messages';
 import { putRules } from '../../core/rules/shape/stored-rule';
 
 interface Brought {
   readonly operations: readonly Operation[];
-  readonly told: Answers['bring-rules'];
+  readonly told: AnswerOf<'bring-rules'>;
 }
 
 /** What puts the rules of a rule file after those of a sheet. Fails in words for the person who brought it. */

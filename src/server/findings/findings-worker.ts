@@ -5,20 +5,26 @@ import { KeptSheet, type FindingsRequests } from './kept-sheet';
 
 const sheets = new Map<string, KeptSheet>();
 
-answerRequests<Pick<FindingsRequests, 'open' | 'past' | 'take' | 'tick' | 'close'>>((request) => {
-  if (request.kind === 'open') {
-    const kept = new KeptSheet(request.packed, request.atMs);
-    sheets.set(request.sheet, kept);
-    return { wantsPast: kept.wantsPast };
-  }
-  if (request.kind === 'close') {
-    sheets.delete(request.sheet);
-    return null;
-  }
-  const kept = sheets.get(request.sheet);
+function opened(sheet: string): KeptSheet {
+  const kept = sheets.get(sheet);
   if (!kept) throw new Error('the sheet is not open');
-  if (request.kind === 'take') return kept.take(request.changes);
-  if (request.kind === 'tick') return kept.tick(request.nowMs);
-  kept.usePast(request.past);
-  return null;
+  return kept;
+}
+
+answerRequests<FindingsRequests>({
+  open({ sheet, packed, atMs }) {
+    const kept = new KeptSheet(packed, atMs);
+    sheets.set(sheet, kept);
+    return { wantsPast: kept.wantsPast };
+  },
+  past({ sheet, past }) {
+    opened(sheet).usePast(past);
+    return null;
+  },
+  take: ({ sheet, changes }) => opened(sheet).take(changes),
+  tick: ({ sheet, nowMs }) => opened(sheet).tick(nowMs),
+  close({ sheet }) {
+    sheets.delete(sheet);
+    return null;
+  },
 });

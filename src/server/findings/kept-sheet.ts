@@ -92,8 +92,7 @@ function noteBefore(effect: Effect, { sheet }: Replica, shown: Map<string, strin
 }
 
 /** The requests of the findings' worker; each is about one sheet. */
-export interface FindingsRequests {
-  readonly [kind: string]: { readonly asked: object; readonly answer: unknown };
+export type FindingsRequests = {
   readonly open: {
     readonly asked: { readonly packed: Uint8Array; readonly atMs: number };
     readonly answer: { readonly wantsPast: number | null };
@@ -105,4 +104,4 @@ export interface FindingsRequests {
   };
   readonly tick: { readonly asked: { readonly nowMs: number }; readonly answer: readonly FoundAt[] };
   readonly close: { readonly asked: object; readonly answer: null };
-}
+};

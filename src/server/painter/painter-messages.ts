@@ -16,8 +16,7 @@ export interface JudgedCell {
 }
 
 /** The requests of a painter's worker; each is about one sheet. */
-export interface PainterRequests {
-  readonly [kind: string]: { readonly asked: object; readonly answer: unknown };
+export type PainterRequests = {
   /** Answered with the sequence with which the sheet was opened. */
   readonly open: { readonly asked: { readonly packed: Uint8Array }; readonly answer: number };
   readonly paint: {
@@ -52,7 +51,7 @@ export interface PainterRequests {
   readonly close: { readonly asked: object; readonly answer: null };
   /** Answered by a worker that is alive. */
   readonly ping: { readonly asked: object; readonly answer: null };
-}
+};
 
 /** What a painter's worker says without being asked. */
 export type PainterEvent = { readonly sheet: SheetId } & (

@@ -1,5 +1,4 @@
 import { answerRequests, sendEvent } from '../workers/answer-requests';
-import type { WorkerRequest } from '../workers/worker-messages';
 import { evaluateRecords } from './evaluate-records';
 import { PaintedSheet } from './painted-sheet';
 import type { PainterEvent, PainterRequests } from './painter-messages';
@@ -9,69 +8,51 @@ import type { PainterEvent, PainterRequests } from './painter-messages';
 
 const sheets = new Map<string, PaintedSheet>();
 
-type Kinds = Pick<
-  PainterRequests,
-  | 'open'
-  | 'paint'
-  | 'judge'
-  | 'records'
-  | 'export'
-  | 'evaluate'
-  | 'receive'
-  | 'past'
-  | 'tick'
-  | 'tell'
-  | 'drop'
-  | 'close'
-  | 'ping'
->;
+function opened(sheet: string): PaintedSheet {
+  const found = sheets.get(sheet);
+  if (!found) throw new Error('the sheet is not open');
+  return found;
+}
 
-answerRequests<Kinds>((request) => {
-  if (request.kind === 'ping') return null;
-  if (request.kind === 'evaluate') return evaluateRecords(request);
-  if (request.kind === 'open') return open(request.sheet, request.packed);
-  const sheet = sheets.get(request.sheet);
-  if (request.kind === 'close') {
-    sheets.delete(request.sheet);
+answerRequests<PainterRequests>({
+  open({ sheet, packed }) {
+    const tell = (event: PainterEvent): void => sendEvent(event);
+    const made = new PaintedSheet(packed, Date.now(), {
+      repainted: (view, repaint) => tell({ kind: 'repainted', sheet, view, repaint }),
+      wantsPast: (until) => tell({ kind: 'wants-past', sheet, until }),
+      wantsToTell: (afterMs) => tell({ kind: 'wants-to-tell', sheet, afterMs }),
+    });
+    sheets.set(sheet, made);
+    return made.sequence;
+  },
+  paint: ({ sheet, key, of }) => opened(sheet).paint(key, of),
+  judge: ({ sheet, of, cell }) => opened(sheet).judge(of, cell),
+  records: ({ sheet, wanted }) => opened(sheet).records(wanted),
+  export: ({ sheet, format, options }) => opened(sheet).export(format, options),
+  evaluate: (asked) => evaluateRecords(asked),
+  receive({ sheet, changes }) {
+    opened(sheet).receive(changes);
     return null;
-  }
-  if (!sheet) throw new Error('the sheet is not open');
-  return answer(sheet, request) ?? null;
+  },
+  past({ sheet, past }) {
+    opened(sheet).usePast(past);
+    return null;
+  },
+  tick({ sheet, nowMs }) {
+    opened(sheet).tick(nowMs);
+    return null;
+  },
+  tell({ sheet }) {
+    opened(sheet).tell();
+    return null;
+  },
+  drop({ sheet, key }) {
+    opened(sheet).drop(key);
+    return null;
+  },
+  close({ sheet }) {
+    sheets.delete(sheet);
+    return null;
+  },
+  ping: () => null,
 });
-
-function open(sheet: string, packed: Uint8Array): number {
-  const tell = (event: PainterEvent): void => sendEvent(event);
-  const opened = new PaintedSheet(packed, Date.now(), {
-    repainted: (view, repaint) => tell({ kind: 'repainted', sheet, view, repaint }),
-    wantsPast: (until) => tell({ kind: 'wants-past', sheet, until }),
-    wantsToTell: (afterMs) => tell({ kind: 'wants-to-tell', sheet, afterMs }),
-  });
-  sheets.set(sheet, opened);
-  return opened.sequence;
-}
-
-function answer(
-  sheet: PaintedSheet,
-  request: Exclude<WorkerRequest<Kinds>, { kind: 'open' | 'close' | 'evaluate' | 'ping' }>,
-): unknown {
-  switch (request.kind) {
-    case 'paint':
-      return sheet.paint(request.key, request.of);
-    case 'judge':
-      return sheet.judge(request.of, request.cell);
-    case 'records':
-      return sheet.records(request.wanted);
-    case 'export':
-      return sheet.export(request.format, request.options);
-    case 'receive':
-      return sheet.receive(request.changes);
-    case 'past':
-      return sheet.usePast(request.past);
-    case 'tick':
-      return sheet.tick(request.nowMs);
-    case 'tell':
-      return sheet.tell();
-    case 'drop':
-      return sheet.drop(request.key);
-  }
-}

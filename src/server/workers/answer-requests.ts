@@ -1,25 +1,23 @@
-import type { WorkerReply, WorkerRequest, WorkerRequests } from './worker-messages';
+import { answerQuestion, type Questions, type Reply } from '../../protocol/channel';
+import type { WorkerHandlers, WorkerRequest } from './worker-messages';
 
 /**
  * Answers the requests of the server in a worker process: called once, there. A request that fails is answered with its
  * message.
  */
-export function answerRequests<Q extends WorkerRequests>(answer: (request: WorkerRequest<Q>) => unknown): void {
-  process.on('message', (request: WorkerRequest<Q>) => {
-    const { id } = request;
-    try {
-      send({ id, done: answer(request) });
-    } catch (error) {
-      send({ id, failed: error instanceof Error ? error.message : String(error) });
-    }
+export function answerRequests<Q extends Questions>(handlers: WorkerHandlers<Q>): void {
+  process.on('message', (message: WorkerRequest<Q> & { readonly id: number }) => {
+    // The name pairs each request with its handler.
+    const handle = handlers[(message as { readonly kind: string }).kind] as (asked: unknown) => unknown;
+    void answerQuestion(message, handle, { post: send });
   });
   // The server has ended, also where it could not say so.
   process.on('disconnect', () => process.exit(0));
 }
 
 /** Sends an event to the server. */
-export const sendEvent = <Event>(event: Event): void => send({ event });
+export const sendEvent = <E>(event: E): void => send({ event });
 
-function send<Event>(reply: WorkerReply<Event>): void {
+function send<E>(reply: Reply<E>): void {
   process.send?.(reply);
 }

@@ -1,16 +1,16 @@
-/** The requests of a worker, by kind, each with what it is answered with. A sheet can be closed in every worker. */
-export interface WorkerRequests {
-  readonly [kind: string]: { readonly asked: object; readonly answer: unknown };
+import type { Question, Questions, QuestionName } from '../../protocol/channel';
+
+/** The requests of a worker. Each is about one sheet, which can be closed in every worker. */
+export interface WorkerRequests extends Questions {
   readonly close: { readonly asked: object; readonly answer: null };
 }
 
-/** A request on its way to a worker. */
-export type WorkerRequest<Q extends WorkerRequests> = {
-  readonly [K in keyof Q & string]: { readonly kind: K; readonly id: number; readonly sheet: string } & Q[K]['asked'];
-}[keyof Q & string];
+/** A request, as it arrives in a worker. */
+export type WorkerRequest<Q extends Questions, K extends QuestionName<Q> = QuestionName<Q>> = Question<Q, K> & {
+  readonly sheet: string;
+};
 
-/** What a worker sends: the answer to a request, or an event that nobody asked for. */
-export type WorkerReply<Event> =
-  | { readonly id: number; readonly done: unknown }
-  | { readonly id: number; readonly failed: string }
-  | { readonly event: Event };
+/** What a worker does for each of its requests: a handler that returns the wrong shape does not compile. */
+export type WorkerHandlers<Q extends Questions> = {
+  readonly [K in QuestionName<Q>]: (asked: WorkerRequest<Q, K>) => Q[K]['answer'];
+};

@@ -1,6 +1,6 @@
 import type { ChildProcess } from 'node:child_process';
 import { setPriority } from 'node:os';
-import type { WorkerReply } from './worker-messages';
+import type { Reply } from '../../protocol/channel';
 import { log } from '../log';
 import { metrics } from '../metrics';
 
@@ -132,7 +132,7 @@ export class WorkerProcess<Event> {
     if (this.child) return this.child;
     const child = this.begin();
     setPriorityOf(child, USUAL_PRIORITY);
-    child.on('message', (reply) => this.take(reply as WorkerReply<Event>));
+    child.on('message', (reply) => this.take(reply as Reply<Event>));
     child.on('error', (error) => {
       log().error({ err: error }, 'a worker process failed');
       // What could not be started does not exit.
@@ -145,7 +145,7 @@ export class WorkerProcess<Event> {
     return (this.child = child);
   }
 
-  private take(reply: WorkerReply<Event>): void {
+  private take(reply: Reply<Event>): void {
     if ('event' in reply) return this.reports.event(reply.event);
     if (this.running?.id !== reply.id) return;
     const { job, deadline, yielding, since } = this.running;

@@ -1,48 +1,41 @@
-import type { FilePreview, FromImport, ImportRequest, ReadingChange, ToImport } from '../../protocol/import-messages';
+import { Asker, type Reply } from '../../protocol/channel';
+import type { FilePreview, ImportProgress, ImportQuestions, ReadingChange } from '../../protocol/import-messages';
 
-export type Previewed = { readonly preview: FilePreview } | { readonly refused: string };
-export type Packed = { readonly packed: Blob } | { readonly refused: string };
+export type Previewed = { readonly preview: FilePreview } | Refused;
+export type Packed = { readonly packed: Blob } | Refused;
+/** Why a file cannot be read, in words. */
+interface Refused {
+  readonly refused: string;
+}
 
-/** The page's end of the worker that reads files. */
+const asRefused = (error: Error): Refused => ({ refused: error.message });
+
+/** The page's end of the worker that reads files. Its answers never reject. */
 export class ImportClient {
   private readonly worker = new Worker(new URL('../../engine/files/import-worker.ts', import.meta.url), {
     type: 'module',
   });
-  private readonly waiting = new Map<number, (answer: Previewed | Packed) => void>();
-  private lastId = 0;
+  private readonly asker: Asker<ImportQuestions, ImportProgress>;
 
-  constructor(hearProgress: (share: number) => void) {
-    this.worker.onmessage = ({ data }: MessageEvent<FromImport>) => {
-      if ('progress' in data) return hearProgress(data.progress);
-      this.waiting.get(data.id)?.(data);
-      this.waiting.delete(data.id);
-    };
-    this.worker.onerror = () => {
-      for (const answer of this.waiting.values())
-        answer({ refused: 'this file cannot be read: it may take more memory than there is' });
-      this.waiting.clear();
-    };
+  constructor(onProgress: (share: number) => void) {
+    this.asker = new Asker(
+      (message) => this.worker.postMessage(message),
+      ({ progress }) => onProgress(progress),
+    );
+    this.worker.onmessage = ({ data }: MessageEvent<Reply<ImportProgress>>) => this.asker.hear(data);
+    this.worker.onerror = () => this.asker.failAll('this file cannot be read: it may take more memory than there is');
   }
 
   open(file: File): Promise<Previewed> {
-    return this.ask({ kind: 'open', file });
+    return this.asker.ask({ kind: 'open', file }).then((preview) => ({ preview }), asRefused);
   }
 
   change(change: ReadingChange): Promise<Previewed> {
-    return this.ask({ kind: 'change', change });
+    return this.asker.ask({ kind: 'change', change }).then((preview) => ({ preview }), asRefused);
   }
 
   pack(name: string): Promise<Packed> {
-    return this.ask({ kind: 'pack', name });
-  }
-
-  private ask<A extends Previewed | Packed>(request: ImportRequest): Promise<A> {
-    const id = ++this.lastId;
-    const message: ToImport = { id, ...request };
-    return new Promise((resolve) => {
-      this.waiting.set(id, resolve as (answer: Previewed | Packed) => void);
-      this.worker.postMessage(message);
-    });
+    return this.asker.ask({ kind: 'pack', name }).then((packed) => ({ packed }), asRefused);
   }
 
   /** Stops whatever it does. */

@@ -1,40 +1,18 @@
-import {
-  PROTOCOL_VERSION,
-  type AnswerOf,
-  type Event,
-  type FromEngine,
-  type Request,
-  type ToEngine,
-} from '../../protocol/engine-messages';
-
-interface Waiting {
-  readonly done: (answer: unknown) => void;
-  readonly failed: (error: Error) => void;
-}
+import { Asker, type Reply } from '../../protocol/channel';
+import type { AnswerOf, EngineQuestions, Event, Request } from '../../protocol/engine-messages';
 
 /** The page's end of the engine in its worker: asks, and hears what happened. */
 export class EngineClient {
   private readonly worker = new Worker(new URL('../../engine/worker.ts', import.meta.url), { type: 'module' });
-  private readonly waiting = new Map<number, Waiting>();
-  private lastId = 0;
+  private readonly asker: Asker<EngineQuestions, readonly Event[]>;
 
-  constructor(hear: (events: readonly Event[]) => void) {
-    this.worker.onmessage = ({ data }: MessageEvent<FromEngine>) => {
-      if ('events' in data) return hear(data.events);
-      const waiting = this.waiting.get(data.id);
-      this.waiting.delete(data.id);
-      if ('failed' in data) waiting?.failed(new Error(data.failed));
-      else waiting?.done(data.done);
-    };
+  constructor(onEvents: (events: readonly Event[]) => void) {
+    this.asker = new Asker((message) => this.worker.postMessage(message), onEvents);
+    this.worker.onmessage = ({ data }: MessageEvent<Reply<readonly Event[]>>) => this.asker.hear(data);
   }
 
   ask<R extends Request>(request: R): Promise<AnswerOf<R['kind']>> {
-    const id = ++this.lastId;
-    const message: ToEngine = { v: PROTOCOL_VERSION, id, ...request };
-    return new Promise((resolve, reject) => {
-      this.waiting.set(id, { done: resolve as (answer: unknown) => void, failed: reject });
-      this.worker.postMessage(message);
-    });
+    return this.asker.ask(request);
   }
 
   close(): void {
