@@ -49,7 +49,8 @@ export function POST(request: Request, { params }: Context): Promise<Response> {
     const address = `http://127.0.0.1:${settings().port}`;
     const logger = spawn(
       process.execPath,
-      [join(process.cwd(), 'bin', 'auxesis'), 'logger', '--url', address, '--sheet', id, '--way', way],
+      // One word each: an id may begin with a dash.
+      [join(process.cwd(), 'bin', 'auxesis'), 'logger', `--url=${address}`, `--sheet=${id}`, `--way=${way}`],
       {
         // Nothing of the server's: no address of the database, no secret.
         env: { PATH: process.env.PATH, TZ: process.env.TZ, NODE_ENV: process.env.NODE_ENV, AUXESIS_TOKEN: token },
