@@ -17,7 +17,10 @@ const tally = { passed: 0, failed: 0 };
 
 /** Checks of the sources, each of which counts as one. */
 const CHECKS = {
-  lint: [['lint', 'eslint', '.']],
+  lint: [
+    ['lint', 'eslint', '.'],
+    ['plain words', '../../scripts/check-words.mjs'],
+  ],
   types: [['types', '../typescript-native/bin/tsc', '--noEmit']],
   formatting: [['formatting', 'prettier', '--check', '--log-level', 'warn', '.']],
   deps: [

@@ -200,7 +200,7 @@ export async function fuzzAll(root: string): Promise<{ text: string; isGood: boo
       const read = readRuleSet(file);
       return !('message' in read);
     }),
-    await fuzz('rules at work', anyRule, (one) => {
+    await fuzz('active rules', anyRule, (one) => {
       const evaluation = new Evaluation(makeSheet(), {}, { now: 46_089.5 });
       evaluation.setRules([{ ...one, on: true }]);
       return evaluation.activeRules[0]!.problem === null;

@@ -6,7 +6,7 @@ import type { FieldId, RowId, RuleId } from '../core/sheet/ids';
 import type { RecordedChange } from './recorded-change';
 
 /*
- * A sheet for readers who get no rules: what they may see of it, and the look of each cell. Layout, all little-endian:
+ * A sheet for readers without rules: what they may see of it, and the look of each cell. Layout, all little-endian:
  *   u32        byte length of the packed sheet (see packed-sheet.ts), without rules
  *   the packed sheet, padded to a multiple of 4
  *   u32        byte length of the head

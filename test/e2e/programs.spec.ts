@@ -194,7 +194,7 @@ test('with the logger on the sheet recolours by itself and findings fill; what i
   await logger.getByRole('button', { name: 'Start it' }).click();
   await expect(logger.getByText('It is on')).toBeVisible();
   // It knows its token and nothing else that is secret.
-  const environment = environmentOf('logger', id);
+  const environment = environmentOf('logger', `--sheet=${id}`);
   expect(environment).toMatch(/AUXESIS_TOKEN=/);
   expect(environment).not.toMatch(/DATABASE_URL|postgres:/);
   await page.keyboard.press('Escape');

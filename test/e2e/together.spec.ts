@@ -13,7 +13,7 @@ test('two people insert, remove, sort and type at once: both end with the same s
   const context = await browser.newContext();
   const two = await SheetPage.open(await context.newPage(), id);
 
-  // One notes each station's name beside it, wherever it stands by then; the other moves everything about meanwhile.
+  // One notes each station's name beside it, wherever it stands then; the other moves everything about meanwhile.
   const noting = async () => {
     for (const station of STATIONS) {
       await one.grid.getByText(station, { exact: true }).click();

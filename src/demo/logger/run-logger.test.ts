@@ -53,7 +53,7 @@ describe('the logger', () => {
   let close = () => {};
   afterEach(() => close());
 
-  /** A server that answers each request in turn as it is told to, the last answer from then on. */
+  /** A server that gives its answers one request after another, and the last one from then on. */
   async function server(
     ...answers: readonly ((response: ServerResponse, records: number) => void)[]
   ): Promise<{ address: string; got: Got[] }> {

@@ -97,7 +97,7 @@ export class Connection {
           host.note('frame', 'window', 'legend', 'undo');
         }),
       stale: reopen,
-      // After a reload, the page is told what has become of it.
+      // After a reload, the page hears what has become of it.
       closed: reopen,
       state: (state) => this.tellState(state),
     });

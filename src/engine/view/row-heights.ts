@@ -7,7 +7,7 @@ import { readInput } from '../../core/values/read-input';
 import type { Filter, RowHeights } from '../../protocol/engine-messages';
 import type { Replica } from '../replica/replica';
 
-/** What one reader filters or folds away. */
+/** Rows that a reader filters or folds away. */
 export interface OutOfView {
   readonly filter: Filter | null;
   /** Rows whose rows beneath are folded away. */

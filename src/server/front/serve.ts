@@ -47,7 +47,7 @@ async function serve(): Promise<void> {
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, stop);
   process.on('uncaughtException', (error) => {
     if (isBrokenOff(error)) return log().info({ err: error }, 'a connection broke off');
-    // Its state is unknown now: whoever supervises the process starts another.
+    // Its state is unknown now: the service manager starts another.
     log().fatal({ err: error }, 'a failure that nobody waited for');
     process.exit(1);
   });

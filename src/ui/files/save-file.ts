@@ -4,6 +4,6 @@ export function saveFile(file: Blob, name: string): void {
   link.href = URL.createObjectURL(file);
   link.download = name;
   link.click();
-  // The download holds it by then.
+  // The download has its own hold on it.
   setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
 }

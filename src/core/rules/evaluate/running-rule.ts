@@ -211,7 +211,7 @@ export class RunningRule {
     const reads = this.read.find((member) => member.column === column)?.slots.has(slot) ?? false;
     // Statistics follow also while the rule is off, since the trace shows them.
     const touches = reads ? kernel.edited(column, slot, before) : 'this-cell';
-    if (touches === 'anew') return false;
+    if (touches === 'recompile') return false;
     if (!this.rule.on) return true;
     if (touches === 'every-cell') this.runAll();
     else if (reads) this.runCell(column, slot);

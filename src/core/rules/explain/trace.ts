@@ -4,7 +4,7 @@ import type { Evaluation } from '../evaluate/evaluation';
 import { decidingOutcome, sourcesOf } from '../evaluate/resolver';
 import type { RunningRule } from '../evaluate/running-rule';
 
-/** What one rule did at a cell. */
+/** The effect of a rule at a cell. */
 export interface TraceStep {
   readonly rule: string;
   readonly name: string;

@@ -158,7 +158,7 @@ class BarKernel implements Kernel {
 
   edited(column: number, slot: number, before: CellBefore): Invalidation {
     const ends = this.groups.edited(column, slot, before);
-    return ends && positionProblem(ends.now) ? 'anew' : 'this-cell';
+    return ends && positionProblem(ends.now) ? 'recompile' : 'this-cell';
   }
 
   look(): Look {

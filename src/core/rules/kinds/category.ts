@@ -142,7 +142,7 @@ class CategoryKernel implements Kernel {
   edited(column: number, slot: number, before: CellBefore): Invalidation {
     const store = this.context.sheet.columns[column]!;
     const isSame = store.codes[slot] === before.code && Object.is(store.numbers[slot], before.number);
-    return this.when.looks || isSame ? 'this-cell' : 'anew';
+    return this.when.looks || isSame ? 'this-cell' : 'recompile';
   }
 
   look(outcome: number): Look | null {

@@ -153,7 +153,7 @@ class IconsKernel implements Kernel {
   edited(column: number, slot: number, before: CellBefore): Invalidation {
     const cuts = this.groups.edited(column, slot, before);
     if (!cuts || cuts.before.every((cut, at) => Object.is(cut, cuts.now[at]))) return 'this-cell';
-    return positionProblem(cuts.now) ? 'anew' : 'every-cell';
+    return positionProblem(cuts.now) ? 'recompile' : 'every-cell';
   }
 
   look(outcome: number): Look | null {

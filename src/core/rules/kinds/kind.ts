@@ -20,7 +20,7 @@ export interface Comparison {
 
 /** Which outcomes an edit may have changed besides that of the cell itself: none, all, or those of some cells. */
 export type Invalidation =
-  'this-cell' | 'every-cell' | 'anew' | readonly { readonly column: number; readonly slot: number }[];
+  'this-cell' | 'every-cell' | 'recompile' | readonly { readonly column: number; readonly slot: number }[];
 
 /**
  * A condition compiled for one sheet. An outcome is a small whole number, or -1 for none; kinds with one outcome use 0.
@@ -34,7 +34,7 @@ export interface Kernel {
   run(column: number, slotCount: number, into: OutcomeColumn): void;
   outcomeAt(column: number, slot: number): number;
   /**
-   * Corrects statistics for an edit of a cell that is read, and says which outcomes may differ now; `anew` asks to be
+   * Corrects statistics for an edit of a cell that is read, and says which outcomes may differ now; `recompile` asks to be
    * recompiled.
    */
   edited(column: number, slot: number, before: CellBefore): Invalidation;

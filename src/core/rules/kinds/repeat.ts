@@ -203,7 +203,7 @@ class RepeatKernel implements Kernel {
     if (!members) return 'this-cell';
     const [before, now] = [members[slot] ?? 0, this.idAt(column, slot)];
     if (before === now) return 'this-cell';
-    if (slot >= members.length) return 'anew';
+    if (slot >= members.length) return 'recompile';
     members[slot] = now;
     if (now > 0) this.fitCounts(now);
     const left = before > 0 ? --this.counts[before]! : 0;

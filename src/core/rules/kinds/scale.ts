@@ -141,7 +141,7 @@ class ScaleKernel implements Kernel {
 
   edited(column: number, slot: number, before: CellBefore): Invalidation {
     const positions = this.groups.edited(column, slot, before);
-    return positions && !this.positions.isFixed && positionProblem(positions.now) ? 'anew' : 'this-cell';
+    return positions && !this.positions.isFixed && positionProblem(positions.now) ? 'recompile' : 'this-cell';
   }
 
   look(): Look {

@@ -14,7 +14,7 @@ interface Context {
 const schema = Joi.object<{ body: RuleSetBody }>({ body: ruleSetBody.required() });
 const NOT_YOURS = 'There is no such rule set of yours. Save the rules as a set of your own instead.';
 
-/** Saves a new version of a rule set: sheets that use it are told. */
+/** Saves a new version of a rule set: sheets that use it learn of it. */
 export function PUT(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id: owner } = await requirePerson();
