@@ -6,9 +6,8 @@ export default defineConfig({
   testDir: 'test/e2e',
   globalSetup: './test/e2e/sign-in.ts',
   fullyParallel: false,
-  // Files side by side: each test makes its own sheet, and a page waits for the server and the screen more than it
-  // works.
-  workers: 2,
+  // One: tests can run side by side, but two browsers share two processors with the server and gain little.
+  workers: 1,
   timeout: 120_000,
   expect: { timeout: 12_000 },
   reporter: process.env.AUXESIS_REPORT ? [['list'], ['json', { outputFile: process.env.AUXESIS_REPORT }]] : 'list',

@@ -9,10 +9,7 @@ import { expect, test } from './test';
 const WHO = ['owner', 'editor', 'filler', 'viewer', 'stranger', 'revoked', 'expired', 'nobody'] as const;
 type Who = (typeof WHO)[number];
 
-/**
- * What they are answered, in the order of WHO. With an empty body, 400 says that they may, and that the request is not
- * complete.
- */
+/** The answers, in the order of WHO. With an empty body, 400 means: allowed, but the request is not complete. */
 const SHEET_ROUTES: Readonly<Record<string, string>> = {
   //                                          owner editor filler viewer stranger revoked expired nobody
   'GET /api/sheets/ID/packed': '                200    200    403    403      404     401     401    401',

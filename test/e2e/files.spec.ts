@@ -216,7 +216,7 @@ test('a sheet is refreshed from a newer file by a key field, as one change that 
   await page.keyboard.press('Escape');
   await expect(sheet.cell('B2')).toContainText('5.5');
   await expect(sheet.cell('C2')).toContainText('11');
-  // What is the same value stays as it was typed.
+  // Equal values stay as they were typed.
   await expect(sheet.cell('B3')).toContainText('8.10');
   await expect(sheet.cell('A4')).toContainText('Dipper Bridge');
   await sheet.actions.getByRole('button', { name: /^Undo/ }).click();

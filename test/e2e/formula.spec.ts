@@ -45,7 +45,7 @@ test('a formula is written with help: completion, arguments by name, cells point
     .locator('span[style*="--references"]')
     .evaluateAll((spans) => spans.map((span) => getComputedStyle(span).color));
   expect(new Set(colors).size).toBe(2);
-  // What hangs over the sheet is usable by everybody.
+  // Popovers over the sheet are usable by everybody.
   expect(
     (await new AxeBuilder({ page }).disableRules(['color-contrast']).analyze()).violations.map(({ id }) => id),
   ).toEqual([]);
@@ -78,4 +78,28 @@ test('a formula is written with help: completion, arguments by name, cells point
   await page.keyboard.press('Enter');
   await expect(page.locator('[role=status]').getByText('at character 5')).toBeVisible();
   await expect(sheet.line).toHaveValue('=B2+*3');
+});
+
+test('a formula that is typed before its editor has arrived is entered as it was typed', async ({ page }) => {
+  const id = await makeSheet(page, [
+    ['Station', 'Oxygen'],
+    ['Alder', '4'],
+    ['Birch', '5'],
+  ]);
+  await page.route('**/*.js', async (route) => {
+    const response = await route.fetch();
+    const body = await response.text();
+    if (body.includes('cm-content')) await new Promise((resolve) => setTimeout(resolve, 1500));
+    await route.fulfill({ response, body });
+  });
+  const sheet = await SheetPage.open(page, id);
+  await sheet.cell('C2').click();
+  await page.keyboard.type('=');
+  await page.keyboard.insertText('SUM(B2:B3)');
+  await expect(page.locator('.cm-content')).toHaveText('=SUM(B2:B3)');
+  // Nothing is offered behind the last parenthesis, so Tab enters the formula.
+  await page.waitForTimeout(600);
+  await expect(page.locator('.cm-tooltip-autocomplete')).toHaveCount(0);
+  await page.keyboard.press('Tab');
+  await expect(sheet.cell('C2')).toHaveText('9');
 });

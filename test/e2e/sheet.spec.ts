@@ -190,6 +190,7 @@ test('rows and fields: inserted, moved, sized, hidden, duplicated, removed; rule
   await sheet.cell('C1').click();
   await sheet.menu('Fields', /^Remove/);
   await expect(sheet.cell('D2')).not.toHaveText('8.1');
+  await expect(sheet.grid).toBeFocused();
 
   for (let step = 0; step < 14; step++) await page.keyboard.press('Control+z');
   await expect(sheet.cell('B2')).toHaveText('8.1');

@@ -16,7 +16,7 @@ interface Props {
   readonly label: string;
   readonly className: string | undefined;
   readonly style?: CSSProperties;
-  /** What ends the typing. A key that gives false is the browser's. */
+  /** Keys that end typing. A key that gives false is the browser's. */
   readonly keys: { enter(step: 1 | -1): void; tab(step: 1 | -1): boolean; escape(): void };
 }
 
@@ -50,12 +50,13 @@ export default function FormulaEditor({ label, className, style, keys }: Props) 
     });
     view.current = made;
     made.focus();
-    // Typing may have gone on while the editor was fetched: completion starts from there.
-    if (begun && begun.text.length > 1) startCompletion(made);
+    // Typing may have gone on while the editor was fetched: a half-typed word is completed from there. Elsewhere the
+    // list would hold everything, and Tab would take the first of it.
+    if (begun && HALF_TYPED.test(begun.text.slice(0, begun.caret))) startCompletion(made);
     return () => made.destroy();
   }, [session, label]);
 
-  // What was put in by pointing.
+  // The reference that was inserted by pointing.
   useLayoutEffect(() => {
     const { current } = view;
     if (!current || !editing || current.state.doc.toString() === editing.text) return;
@@ -69,6 +70,9 @@ export default function FormulaEditor({ label, className, style, keys }: Props) 
 
   return <div ref={host} className={className} style={style} />;
 }
+
+/** A formula whose last sign is a letter. */
+const HALF_TYPED = /^=.*\p{L}$/su;
 
 function extensionsFor(session: Session, label: string, keys: () => Props['keys']): Extension[] {
   const surroundings = (): Surroundings => surroundingsOf(session.get().frame);
