@@ -22,7 +22,7 @@ interface Props {
  */
 export function CellEditor({ editing, box, onMove }: Props) {
   const session = useSession();
-  // What began as a formula stays in its editor, also while its first character is deleted.
+  // A formula stays in its editor, also while its first character is deleted.
   const [isFormula, setFormula] = useState(false);
   if (!isFormula && isFormulaInput(editing.text)) setFormula(true);
   const place = { left: box.x - 1, top: box.y - 1, height: box.height + 1 };

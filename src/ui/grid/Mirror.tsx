@@ -131,7 +131,7 @@ interface CellProps {
   readonly position: number;
   readonly isSelected: boolean;
   readonly left: number;
-  /** What stays in view lies over what scrolls beneath it. */
+  /** Frozen parts lie over the parts that scroll. */
   readonly isFrozen: boolean;
   readonly width: number;
   readonly height: number;

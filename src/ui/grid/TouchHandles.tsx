@@ -54,7 +54,7 @@ export function TouchHandles({ geometry, scroll, cellAt }: Props) {
 const isAt = (one: CellPosition, other: CellPosition): boolean =>
   one.column === other.column && one.position === other.position;
 
-/** Where a cell is in what scrolls; what is frozen goes along with it. */
+/** The place of a cell in the scrolled content; frozen parts move along with it. */
 export function boxOf(geometry: Geometry, cell: CellPosition, scroll: Scroll) {
   const box = geometry.box(cell);
   return {

@@ -1,4 +1,4 @@
-/** What another program, or this one, has put on the clipboard. */
+/** The content of the clipboard, from another program or this one. */
 export interface ClipboardTable {
   /** Names what was copied here, which the engine still has with formulas and styles. */
   readonly token: string | null;

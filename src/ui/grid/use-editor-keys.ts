@@ -7,8 +7,8 @@ interface EditorKeys {
 }
 
 /**
- * What an input over a cell does: it begins with the caret at its end; Enter and Tab take what was typed and move on,
- * Escape lets it go.
+ * The behaviour of a cell's input: it begins with the caret at its end; Enter and Tab enter the text and move on,
+ * Escape cancels.
  */
 export function useEditorKeys(onMove: (columns: number, rows: number) => void): EditorKeys {
   const session = useSession();

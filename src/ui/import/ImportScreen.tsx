@@ -1,96 +1,22 @@
 'use client';
 
 import { Alert, Button, Select, TextInput } from '@mantine/core';
-import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
-import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
 import { counted } from '../counted';
 import { Page } from '../page/Page';
-import { ImportClient } from './import-client';
 import classes from './Import.module.css';
 import { PreviewTable } from './PreviewTable';
 import { ReadingForm } from './ReadingForm';
-import { sendArchive } from './send-archive';
+import { isBlank, useImport, type Stage } from './use-import';
 
-type Stage = 'reading' | 'looking' | 'packing' | 'sending';
 const WORDS: Record<Exclude<Stage, 'looking'>, string> = {
   reading: 'Looking through the file',
   packing: 'Reading it',
   sending: 'Bringing it in',
 };
 
-/** What is in a file and how it will be read, before anything of it is kept. */
+/** The contents of a file and how it will be read, before anything of it is kept. */
 export function ImportScreen({ file, leave }: { readonly file: File; readonly leave: () => void }) {
-  const router = useRouter();
-  const client = useRef<ImportClient | null>(null);
-  const stop = useRef(new AbortController());
-  const [preview, setPreview] = useState<FilePreview | null>(null);
-  const [stage, setStage] = useState<Stage>('reading');
-  const [progress, setProgress] = useState(0);
-  const [refused, setRefused] = useState<string | null>(null);
-  const [name, setName] = useState('');
-
-  useEffect(() => {
-    const made = new ImportClient(setProgress);
-    client.current = made;
-    stop.current = new AbortController();
-    void made.open(file).then((answer) => {
-      if ('refused' in answer) return setRefused(answer.refused);
-      setPreview(answer.preview);
-      setName(answer.preview.name);
-      setStage('looking');
-    });
-    return () => {
-      stop.current.abort();
-      made.close();
-    };
-  }, [file]);
-
-  const begin = (next: Stage) => {
-    setProgress(0);
-    setRefused(null);
-    setStage(next);
-  };
-  const fail = (why: string) => {
-    setRefused(why);
-    setStage('looking');
-  };
-  const change = async (what: ReadingChange) => {
-    begin('reading');
-    const answer = await client.current!.change(what);
-    if ('refused' in answer) return fail(answer.refused);
-    setPreview(answer.preview);
-    if (what.sheet !== undefined) setName(answer.preview.name);
-    setStage('looking');
-  };
-  /** The id of the imported sheet; undefined where it failed. */
-  const become = async (called: string): Promise<string | undefined> => {
-    begin('packing');
-    const answer = await client.current!.pack(called);
-    if ('refused' in answer) return void fail(answer.refused);
-    begin('sending');
-    const sent = await sendArchive(answer.packed, { progress: setProgress, signal: stop.current.signal });
-    if ('answer' in sent) return sent.answer.id;
-    if (sent.refused) fail(sent.refused);
-  };
-  const bringIn = async () => {
-    if (name.trim() === '') return setRefused('Give the sheet a name');
-    const id = await become(name.trim());
-    if (id !== undefined) router.push(`/sheets/${encodeURIComponent(id)}`);
-  };
-  const bringAllIn = async (count: number) => {
-    for (let sheet = 0; sheet < count; sheet++) {
-      begin('reading');
-      const shown = await client.current!.change({ sheet });
-      if ('refused' in shown) return fail(shown.refused);
-      setPreview(shown.preview);
-      setName(shown.preview.name);
-      if (!isBlank(shown.preview) && (await become(shown.preview.name)) === undefined) return;
-    }
-    router.refresh();
-    leave();
-  };
-
+  const { preview, stage, progress, refused, name, setName, change, bringIn, bringAllIn } = useImport(file, leave);
   const isWorking = stage !== 'looking';
   return (
     <Page
@@ -179,8 +105,6 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
     </Page>
   );
 }
-
-const isBlank = ({ rowCount }: FilePreview): boolean => rowCount === 0;
 
 /** `isSent`: all of it is with the server, which does not tell how far it is. */
 function Working({

@@ -27,7 +27,7 @@ interface Props {
   readonly change: (change: ReadingChange) => void;
 }
 
-/** How a file is read: what was guessed, why, and what to set otherwise. */
+/** How a file is read: the guesses, their reasons, and controls to correct them. */
 export function ReadingForm({ preview: { form, reading, header }, change }: Props) {
   const hasFormulas = reading !== null && !reading.why.formulas.startsWith('no ');
   return (

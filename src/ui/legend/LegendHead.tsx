@@ -12,7 +12,7 @@ import classes from './Legend.module.css';
 const paperOf = (sheet: SheetId, filter: Filter | null | undefined): string =>
   `/sheets/${encodeURIComponent(sheet)}/paper${filter ? `?filter=${encodeURIComponent(JSON.stringify(filter))}` : ''}`;
 
-/** What stands over the legend: its title, or how many rules are chosen, and what can be done to many at once. */
+/** The head of the legend: its title, or how many rules are chosen, and the actions on many at once. */
 export const LegendHead = memo(function LegendHead() {
   const session = useSession();
   const legend = useSessionState((state) => state.legend);

@@ -10,7 +10,7 @@ interface Props {
   readonly lit?: { readonly rule: RuleId | null; readonly onLight: (rule: RuleId | null) => void };
 }
 
-/** The legend for those who only read: what each look is called and what it means. */
+/** The legend for readers: the name and meaning of each look. */
 export function ReaderLegend({ meanings, lit }: Props) {
   if (meanings.length === 0) return <p className={classes.note}>No rule is at work on this sheet.</p>;
   return (

@@ -18,7 +18,7 @@ export function Swatch({ look, text = 'Aa 9.1', isSmall = false }: Props) {
   const properties = Object.fromEntries(look ? lookProperties(look, saved) : []);
   const { bar, icon } = properties as { bar?: LookBar; icon?: Icon };
   const { fill, text: ink } = properties as { fill?: Fill; text?: string };
-  // What a rule leaves to be chosen is chosen as the grid does.
+  // Properties that a rule leaves open are chosen as in the grid.
   const chosen = fill !== undefined && ink === undefined ? { color: readableText(fill) } : {};
   const css = { ...chosen, ...paintedCss(painted({ properties, rules: [], style: {} })) };
   return (

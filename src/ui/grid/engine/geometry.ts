@@ -28,7 +28,7 @@ export interface Size {
   readonly height: number;
 }
 
-/** What decides where cells lie. */
+/** The facts that decide where cells lie. */
 export interface GridLayout {
   /** 0 for a field that is out of view. */
   readonly widths: readonly number[];

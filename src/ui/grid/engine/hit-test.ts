@@ -25,7 +25,7 @@ export function handleBox(geometry: Geometry, selected: Area, scroll: Scroll): B
   return { x: Math.round(x + width) - 5, y: Math.round(y + height) - 5, width: HANDLE_PX, height: HANDLE_PX };
 }
 
-/** What lies under a point of the view. With a selection, its handle too. */
+/** The hit under a point of the view. With a selection, its handle too. */
 export function hitTest(
   geometry: Geometry,
   { scroll, selected }: { scroll: Scroll; selected: Area | null },

@@ -6,7 +6,7 @@ export interface KeyPress {
   readonly alt: boolean;
 }
 
-/** What a key asks of the grid while no cell is being edited. `rows` of Infinity go to the edge. */
+/** The intent of a key while no cell is being edited. `rows` of Infinity go to the edge. */
 export type KeyIntent =
   | { readonly kind: 'move'; readonly columns: number; readonly rows: number; readonly extend: boolean }
   | { readonly kind: 'page'; readonly direction: 1 | -1; readonly extend: boolean }

@@ -19,7 +19,7 @@ export const isWholeColumns = ({ top, bottom }: Area, { rowCount }: { readonly r
 export const isSingle = ({ anchor, focus, also = [] }: Selection): boolean =>
   also.length === 0 && anchor.column === focus.column && anchor.position === focus.position;
 
-/** What a move must know of where cells are. */
+/** The facts about cells that a move uses. */
 export interface Steps {
   readonly columnCount: number;
   readonly rowCount: number;

@@ -5,7 +5,7 @@ import type { Scene } from './scene';
 const TAG_PX = 15;
 const TAG_FONT = `600 11px ${CELL_FONT}`;
 
-/** What others have selected: an outline in their colour, with their name over its corner. */
+/** The selections of others: an outline in their colour, with their name over its corner. */
 export function paintOthers(context: CanvasRenderingContext2D, { geometry, scroll, others }: Scene): void {
   for (const { area, color, name } of others) {
     if (area.left >= geometry.columnCount || area.top >= geometry.rowCount) continue;

@@ -116,7 +116,7 @@ function paintLanding(context: CanvasRenderingContext2D, { geometry, scroll, tok
   }
 }
 
-/** A part of the view: what scrolls and what does not, by rows and by columns. */
+/** A part of the view: scrolled or frozen, by rows and by columns. */
 interface ViewPart {
   readonly row: 'body' | 'frozen';
   readonly column: 'body' | 'frozen';

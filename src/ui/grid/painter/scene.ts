@@ -24,13 +24,13 @@ export interface Scene {
   readonly active: { readonly column: number; readonly position: number } | null;
   /** Cells that the formula being typed refers to, each in the colour of its reference. */
   readonly references: readonly { readonly area: Area; readonly color: string }[];
-  /** What others have selected, each in a colour of their own. */
+  /** The selections of others, each in a colour of their own. */
   readonly others: readonly { readonly area: Area; readonly color: string; readonly name: string }[];
   /** Rows with others beneath them, that are folded away or not. */
   readonly folds: SheetFrame['folds'];
   /** Where a drag would fill to. */
   readonly filling: Area | null;
-  /** Before which field or row a drag would put those that are selected. */
+  /** The field or row before which a drag would drop the selected ones. */
   readonly landing: { readonly axis: 'columns' | 'rows'; readonly to: number } | null;
 }
 
@@ -97,7 +97,7 @@ function indexIn(rows: readonly number[], position: number): number {
   return -1;
 }
 
-/** What a cell is painted with: the properties of rules, and its ordinary formatting where they say nothing. */
+/** The final style of a cell: the properties of rules, and ordinary formatting for the others. */
 export interface Painted {
   readonly fill: Fill | undefined;
   readonly ground: string | undefined;

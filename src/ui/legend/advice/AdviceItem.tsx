@@ -12,7 +12,7 @@ export function AdviceItem({ advice }: { readonly advice: Advice }) {
   const [isDismissing, setDismissing] = useState(false);
   const [reason, setReason] = useState('');
   const { message, cells, repair, rules } = advice;
-  // What is only on the bench would be kept by its repair.
+  // A repair would keep a rule that is only on the bench.
   const canRepair = repair !== null && !rules.includes(draft ?? '');
   const dismiss = () =>
     session.rules.change([{ kind: 'put-parts', parts: [{ id: adviceKey(advice), kind: 'dismissal', reason }] }]);

@@ -7,7 +7,7 @@ import classes from './AdviceList.module.css';
 import { AdviceItem } from './AdviceItem';
 import { useAdvice } from './use-advice';
 
-/** What the check of the rules found: each item shows its cells, and can be mended or dismissed. */
+/** The results of the check of the rules: each item shows its cells, and can be fixed or dismissed. */
 export function AdviceList() {
   const advice = useAdvice();
   return advice.length > 0 ? <AdvicePopover advice={advice} /> : null;

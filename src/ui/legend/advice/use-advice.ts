@@ -11,7 +11,7 @@ const LONG_REST_MS = 4000;
 const MANY_ROWS = 20_000;
 const NONE: readonly Advice[] = [];
 
-/** What there is to say of the rules, kept up with them. */
+/** Advice on the rules, kept up with them. */
 export function useAdvice(): readonly Advice[] {
   const session = useSession();
   const legend = useSessionState((state) => state.legend);

@@ -12,7 +12,7 @@ import classes from './NewRule.module.css';
 import { Offer, Offers } from './Offers';
 import { PhraseInput } from './PhraseInput';
 
-/** What a new rule can be made from: words, what the selected field suggests, common jobs, or a kind of condition. */
+/** The sources of a new rule: words, suggestions for the selected field, common jobs, or a kind of condition. */
 export function NewRuleOffers() {
   const session = useSession();
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
