@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
-/** What is not written, and what is written instead. */
+/** Words to avoid, and their replacements. */
 const WORDS = [
   [/\bhang(s|ing)? on\b(?! the (process|global))/i, 'depends on; is time-dependent'],
   [/\bwhoever\b/i, 'the person, the caller, the reader'],

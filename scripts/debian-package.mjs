@@ -6,7 +6,7 @@ const isRoot = process.getuid?.() === 0;
 export function installDebianPackage(names, purpose) {
   console.log(`Installing from Debian: ${names} (${purpose})...`);
   const apt = (...args) => {
-    // What is a service as well is not started by being installed: tests only run its program.
+    // Packages with a service do not start it on installation: tests only run its program.
     const command = ['env', 'DEBIAN_FRONTEND=noninteractive', 'RUNLEVEL=1', 'apt-get', '-y', '-qq', ...args];
     return isRoot ? run(command[0], command.slice(1)) : run('sudo', ['-n', ...command]);
   };

@@ -5,7 +5,7 @@ import { connect } from '../src/server/database';
 import { settings } from '../src/server/settings';
 import { migrate } from '../src/server/migrate';
 
-// Brings the schema of the database that DATABASE_URL names up to date, and puts the demo in once.
+// Migrates the database that DATABASE_URL names, and seeds the demo once.
 const url = process.env.DATABASE_URL;
 if (!url) throw new Error('DATABASE_URL is not set');
 const sql = connect(url);

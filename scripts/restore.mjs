@@ -23,7 +23,7 @@ await main(async () => {
       for await (const part of reading.stdout)
         if (!stdin.write(part)) await Promise.race([once(stdin, 'drain'), once(stdin, 'close')]);
       const [status] = await read;
-      // Without its end the transaction is taken back.
+      // Without its end the transaction is rolled back.
       stdin.end(status === 0 ? '' : "do $$ begin raise 'the backup is cut off or damaged'; end $$;\n");
     };
     await runTool('psql', ['--quiet', '--no-psqlrc', '--single-transaction', '--set=ON_ERROR_STOP=1', '--file=-'], {

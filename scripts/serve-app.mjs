@@ -1,7 +1,7 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { run, start, Trouble } from './run.mjs';
 
-/** Brings a database up to date and puts the demo in, once. */
+/** Migrates a database, and seeds the demo once. */
 export function prepareDatabase(root, url, { quiet = true } = {}) {
   run(process.execPath, ['--import', 'tsx', 'scripts/prepare-database.ts'], {
     cwd: root,

@@ -100,7 +100,7 @@ export async function benchBrowser(address, sheet) {
   }
 }
 
-/** What people do to all records at once, from the last key or click to the repaint of the cells in view. */
+/** Edits of all records at once, from the last key or click to the repaint of the cells in view. */
 async function largeEdits(page) {
   const cell = (address) => page.locator(`[data-address="${address}"]`);
   const goTo = async (where) => {
@@ -273,7 +273,7 @@ async function enterAndWaitForPaint() {
   const wanted = Number(input.value) < 7;
   const began = performance.now();
   let took = NaN;
-  // A frame paints the ground of the cell before its lines: what it filled by the frame's end is what is seen.
+  // A frame paints the background of the cell before its lines: its fill at the end of the frame is what is seen.
   await new Promise((done) => {
     let filled = false;
     CanvasRenderingContext2D.prototype.fillRect = function (x, y, width, height) {

@@ -1,5 +1,5 @@
-// What people do to many cells at once, in a sheet of 100,000 records under the demo's rules: from the wish to the new
-// looks, without the network.
+// Edits of many cells at once, in a sheet of 100,000 records under the demo's rules: from the edit to the new looks,
+// without the network.
 import { operationsOf, type Edit } from '../../src/core/edit/registry';
 import { withFollowers } from '../../src/core/rules/move/follow-layout';
 import { Sheet } from '../../src/core/sheet/sheet';

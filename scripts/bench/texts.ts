@@ -30,7 +30,7 @@ function ruleTime(when: When): number {
   return time(() => evaluation.setRules([ruleOver('f', when)]));
 }
 
-/** What a store would have at hand: each distinct text once, folded, and for each cell which one it holds. */
+/** The contents of a store: each distinct text once, folded, and for each cell which one it holds. */
 const distinct = [...new Set(texts)];
 const codeOf = new Map(distinct.map((text, code) => [text, code]));
 const codes = Uint32Array.from(texts, (text) => codeOf.get(text)!);

@@ -1,4 +1,4 @@
-// npm run drill: plays faults against a throw-away instance, and says of each what was lost and what a person saw.
+// npm run drill: plays faults against a throw-away instance; prints for each what was lost and what a person saw.
 import { execFileSync } from 'node:child_process';
 import { copyFileSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

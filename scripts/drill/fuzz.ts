@@ -26,7 +26,7 @@ interface Fuzzed {
   readonly tried: number;
   readonly taken: number;
   readonly slowest: Slowest;
-  /** What went wrong, with the input. */
+  /** The failure, with the input. */
   readonly failure: string | null;
 }
 

@@ -149,7 +149,7 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
     for (let round = 0; round < ROUNDS; round++) {
       isQuiet = true;
       for (const end = Date.now() + 60_000; resting < worst.length && Date.now() < end;) await pause(50);
-      // What was asked of the workers last may still go on.
+      // The last requests of the workers may still go on.
       await pause(3000);
       await timeAll(alone);
       isQuiet = false;
@@ -176,7 +176,7 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
   }
 }
 
-/** What 95 of 100 take at most. */
+/** The 95th percentile. */
 const most = (times: readonly number[]): number => times.toSorted((a, b) => a - b)[Math.floor(times.length * 0.95)]!;
 
 async function rowIds(instance: Instance, sheet: string, cookie: string): Promise<string[]> {

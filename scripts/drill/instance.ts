@@ -67,7 +67,7 @@ export class Instance {
         stdio: ['ignore', 'ignore', 'inherit'],
       });
       this.apps.set(at, app);
-      // What ends by itself is started again, as a service would be.
+      // A process that ends by itself is started again, as a service would be.
       app.once('exit', (code) => {
         if (code === null || code === 0 || this.isOver) return;
         this.endedByThemselves++;
@@ -147,7 +147,7 @@ export class Instance {
     return ((await answer.json()) as { id: string }).id;
   }
 
-  /** What the log says of the changes that were acknowledged. */
+  /** The log's entries for the acknowledged changes. */
   async check(sheet: string, acknowledged: Acknowledged): Promise<{ lost: number; doubled: number; gaps: number }> {
     const sql = postgres(this.database, { max: 1, onnotice: () => {} });
     try {

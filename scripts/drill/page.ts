@@ -2,7 +2,7 @@ import { EventSource } from 'eventsource';
 import { Engine } from '../../src/engine/engine';
 import type { Event } from '../../src/protocol/engine-messages';
 
-/** What the server acknowledged: the sequence of each change by its id. */
+/** The acknowledged changes: the sequence of each by its id. */
 export type Acknowledged = Map<string, number>;
 
 interface Network {
@@ -70,7 +70,7 @@ export class DrillPage {
     return this.link?.state === 'live' && this.link.pending === 0;
   }
 
-  /** What is in view. */
+  /** The visible window. */
   get shown(): string {
     return this.texts;
   }

@@ -25,7 +25,7 @@ import { placeOf } from './read-bytes';
 import type { FileOptions } from './read-contents';
 import { readSheetFile } from './read-sheet-file';
 
-/** What a command prints, and the code it ends with. */
+/** The output of a command, and its exit code. */
 export interface Answer {
   readonly text: string;
   readonly code: 0 | 1;
@@ -74,7 +74,7 @@ export function explainCommand([data, rules, cell]: readonly (string | undefined
   return done(JSON.stringify(traceCell(evaluation, looks, { column: at.column, slot }), null, 2));
 }
 
-/** `advise DATA [RULES]`: what there is to say of the rules, as JSON text. */
+/** `advise DATA [RULES]`: advice on the rules, as JSON text. */
 export function adviseCommand([data, rules]: readonly (string | undefined)[], options: FileOptions): Answer {
   const { evaluation, looks } = open(data!, rules, options);
   const stored = storedInOrder(evaluation.activeRules.map(({ rule }) => rule));

@@ -84,10 +84,7 @@ function richFile(
   };
 }
 
-/**
- * An archive of what a file holds, with the history where it has one and its rules stay: what is undone by it would not
- * fit others.
- */
+/** An archive of a file, with the history where it has one and its rules stay: inverses would not fit other rules. */
 function archiveFile(from: string, { rules: path, ...options }: FileOptions & { readonly rules?: string }) {
   const { contents, changes: history, losses } = readContents(from, options);
   const { rows, parts = [], ...head } = path === undefined ? contents : withRules(contents, readRules(path));

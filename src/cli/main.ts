@@ -130,7 +130,7 @@ function readSeparator(text: string): Separator {
   return found;
 }
 
-/** What was given in its places; what may be left out is undefined then. */
+/** The positional arguments; optional ones may be undefined. */
 function placed(command: string, names: readonly string[], given: readonly string[]): (string | undefined)[] {
   const optional = names.findIndex((name) => name.startsWith('['));
   if (given.length === names.length) return [...given];

@@ -110,8 +110,8 @@ interface LoggerArguments extends Server {
 }
 
 /**
- * `logger`: stands in for field devices until its time is over, it is stopped, or its token is taken back. Gives what
- * was sent as JSON text.
+ * `logger`: stands in for field devices until its time is over, it is stopped, or its token is revoked. Gives the
+ * readings that were sent as JSON text.
  */
 export async function logger({
   sheet = 'station-readings',

@@ -4,7 +4,7 @@ import { BadInput } from './bad-input';
 
 export const placeOf = (path: string): string => (path === '-' ? 'standard input' : path);
 
-/** What a sheet is called whose file does not say. */
+/** The name of a sheet whose file gives none. */
 export const nameOf = (path: string): string =>
   path === '-' ? 'Sheet' : path.replace(/^.*[\\/]/, '').replace(/\.[^.]+$/, '');
 

@@ -23,11 +23,11 @@ export interface FileContents {
   readonly contents: SheetContents & Pick<ArchivedHead, 'createdAt'>;
   /** The lines of an archive's history. */
   readonly changes: readonly string[];
-  /** What the file holds and a sheet does not, in words. */
+  /** The parts of the file that a sheet cannot hold, in words. */
   readonly losses: readonly string[];
 }
 
-/** Bytes that an archive comes to, unpacked. */
+/** Size of an archive, unpacked, in bytes. */
 const MAX_UNPACKED = 4 * LIMITS.unpackedBytes;
 
 const isGzip = (bytes: Uint8Array): boolean => bytes[0] === 0x1f && bytes[1] === 0x8b;

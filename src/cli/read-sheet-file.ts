@@ -15,7 +15,7 @@ export interface SheetFile {
   readonly sheet: Sheet;
   readonly rules: readonly Rule[];
   readonly looks: Readonly<Record<string, Look>>;
-  /** What the file holds and the sheet does not, in words. */
+  /** The parts of the file that the sheet does not hold, in words. */
   readonly losses: readonly string[];
 }
 

@@ -12,7 +12,7 @@ import { placeOf, telling, textOf } from './read-bytes';
 
 /** How a text file is written where it is not as usual. */
 export interface TextForm {
-  /** What stands between values; by the file's ending where absent. */
+  /** The separator between values; by the file's ending where absent. */
   readonly separator?: Separator;
   readonly decimal?: Decimal;
 }

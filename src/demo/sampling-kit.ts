@@ -25,7 +25,7 @@ const KIT: readonly (readonly [string, string, string, number, number, number | 
 ];
 
 /**
- * Probes and reagents: what must be calibrated when, and what is running out. Dates are relative to `today` (days since
+ * Probes and reagents: calibrations that are due, and stocks that run out. Dates are relative to `today` (days since
  * 1899-12-30).
  */
 export function samplingKit(today: number): NewSheet {

@@ -12,7 +12,7 @@ import { volunteerHours } from './volunteer-hours';
 const UNIX_EPOCH_SERIAL = 25_569;
 
 /**
- * Puts the demo's sheets in, once in a database's life: a sheet that was removed stays removed. Returns whether it did.
+ * Seeds the demo's sheets, once in a database's life: a sheet that was removed stays removed. Returns whether it did.
  */
 export async function seedDemo(sql: Sql, now: Date): Promise<boolean> {
   const [fresh] = await sql`insert into schema_migration (name) values ('demo') on conflict do nothing returning name`;

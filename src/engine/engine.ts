@@ -95,7 +95,7 @@ export class Engine {
   private lock: EntryLock | null = null;
   /** The presence key; null for an anonymous reader. */
   private who: string | null = null;
-  /** What this reader keeps out of view. */
+  /** Rows that this reader filters or folds away. */
   private readonly outOfView = { filter: null as Filter | null, folded: new Set<RowId>() };
   private copied: Copied | null = null;
   private readonly newer = new HeldNewer();

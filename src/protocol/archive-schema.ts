@@ -78,8 +78,8 @@ const storable =
 function checked<T>(text: string, schema: Joi.Schema<T>, place: string): T {
   let json: unknown;
   try {
-    // Only what is written as an escape can be what the database does not keep: all else came as UTF-8, where a NUL is
-    // no JSON.
+    // Only an escape can hold a character that the database does not store: all else came as UTF-8, where a NUL is no
+    // JSON.
     json = text.includes('\\u') ? JSON.parse(text, storable(place)) : JSON.parse(text);
   } catch (error) {
     if (error instanceof BadFile) throw error;

@@ -95,8 +95,8 @@ const hasOnly = (item: object, names: readonly string[]): boolean =>
   Object.keys(item).every((name) => names.includes(name));
 
 /**
- * What is wrong with the inputs of a row, in words that follow its name. Checked by hand: a sheet brought in whole has
- * a million rows.
+ * The problem with the inputs of a row, in words that follow its name. Checked by hand: an imported sheet may have a
+ * million rows.
  */
 function cellsProblem(value: unknown): string | undefined {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return ' must be of type object';

@@ -1,6 +1,6 @@
 // One way of asking across threads and processes: the page and its workers, the server and its worker processes.
 
-/** Questions by name, each with what is asked and what it is answered with. */
+/** Questions by name, each with its parameters and its answer. */
 export interface Questions {
   readonly [name: string]: { readonly asked: object; readonly answer: unknown };
 }
@@ -12,7 +12,7 @@ export type Question<Q extends Questions, K extends QuestionName<Q> = QuestionNa
   readonly [N in K]: { readonly kind: N } & Q[N]['asked'];
 }[K];
 
-/** What the end that answers sends: the answer to a question, or an event that nobody asked for. */
+/** A message of the answering end: the answer to a question, or an event. */
 export type Reply<E> =
   | { readonly id: number; readonly done: unknown }
   | { readonly id: number; readonly failed: string }

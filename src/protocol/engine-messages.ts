@@ -63,7 +63,7 @@ export interface Selection {
   readonly also?: readonly Area[];
 }
 
-/** What the page asks of the engine, by name, and what it is answered with. */
+/** The requests of the page to the engine, by name, each with its answer. */
 export type EngineQuestions = {
   /**
    * `at`: open a read-only snapshot at this sequence. `reads`: open the restricted view of a filler or viewer; owner
@@ -145,7 +145,7 @@ export type EngineQuestions = {
   };
   readonly 'ask-values': {
     readonly asked: { readonly column: number };
-    /** What a field shows in its records, each once, and how often; the most frequent first. */
+    /** The values of a field in its records, each once, with its count; the most frequent first. */
     readonly answer: readonly { readonly text: string; readonly count: number }[];
   };
   readonly filter: {
@@ -213,15 +213,12 @@ export type EngineQuestions = {
     readonly asked: { readonly rule: RuleId; readonly order: 'falling' | 'rising' };
     readonly answer: readonly RankedCell[];
   };
-  /** What a rule makes of values by themselves. */
+  /** The outcomes of a rule for values by themselves. */
   readonly 'ask-trials': {
     readonly asked: { readonly rule: Rule; readonly values: readonly Trial['value'][] };
     readonly answer: readonly Trial['expect'][];
   };
-  /**
-   * What is different in the sheet as it is now, or as it was after the change `to`, from the one that is open, which
-   * is one as it was.
-   */
+  /** The diff between the open snapshot and the sheet as it is now, or after the change `to`. */
   readonly 'ask-difference': {
     readonly asked: { readonly to?: number };
     readonly answer: SheetDifference;
@@ -263,7 +260,7 @@ export type EngineQuestions = {
     /** Null where there is no such cell. */
     readonly answer: KeptRules;
   };
-  /** Puts a rule set to work, or brings it to another version. */
+  /** Uses a rule set, or replaces it by another version. */
   readonly 'use-rule-set': {
     readonly asked: { readonly set: RuleSetVersion };
     readonly answer: null;
@@ -273,7 +270,7 @@ export type EngineQuestions = {
     readonly asked: { readonly format: ExportFormatName; readonly options: ExportOptions; readonly area?: Area };
     readonly answer: Exported;
   };
-  /** Puts the rules of a rule file after those that are there. */
+  /** Adds the rules of a rule file after those that are there. */
   readonly 'bring-rules': {
     readonly asked: { readonly text: string };
     /** Their names, and the labels in them that no field here has. */
@@ -284,12 +281,12 @@ export type EngineQuestions = {
     readonly asked: { readonly file: File };
     readonly answer: NewerFile;
   };
-  /** What refreshing from the file that was read last would do; with `do`, does it, as one change. */
+  /** The effect of refreshing from the file that was read last; with `do`, refreshes, as one change. */
   readonly refresh: {
     readonly asked: { readonly how: RefreshHow; readonly do: boolean };
     readonly answer: RefreshPreview;
   };
-  /** Asks what there is to say of the rules; what was dismissed is left out. */
+  /** Advice on the rules, without what was dismissed. */
   readonly 'ask-advice': {
     readonly asked: object;
     readonly answer: readonly Advice[];
@@ -306,7 +303,7 @@ export type Request = Question<EngineQuestions, RequestName>;
 export type RequestOf<K extends RequestName> = Question<EngineQuestions, K>;
 export type AnswerOf<K extends RequestName> = EngineQuestions[K]['answer'];
 
-/** What a newer file has in common with the sheet. */
+/** The common parts of a newer file and the sheet. */
 export interface NewerFile {
   readonly records: number;
   /** Fields that both have. */
@@ -317,7 +314,7 @@ export interface NewerFile {
   readonly unknown: readonly string[];
 }
 
-/** What refreshing does. */
+/** The effect of refreshing. */
 export interface RefreshPreview extends Omit<Refresh, 'operations' | 'changed'> {
   /** How many cells become different, and the first of them. */
   readonly changed: number;
@@ -331,7 +328,7 @@ export interface Exported {
   readonly report: ExportReport;
 }
 
-/** What was copied, for other programs. */
+/** The copied cells, for other programs. */
 export interface CopiedText {
   readonly text: string;
   readonly html: string;
@@ -356,7 +353,7 @@ export interface CellAnswer extends CellPosition, CellIds {
   /** Its ordinary formatting, that of its field and row included. */
   readonly style: Style;
   readonly role: RowRole;
-  /** What is wrong with its formula, and at which character. */
+  /** The mistake in its formula, with its character. */
   readonly mistake: string | null;
   /** Why nothing can be entered here; null where something can. */
   readonly lock: string | null;
@@ -392,7 +389,7 @@ export interface SheetFrame {
   /** Looks that the sheet has saved or changed. */
   readonly looks: readonly LookPart[];
   readonly filter: Filter | null;
-  /** What fillers may do and see. */
+  /** The settings for fillers. */
   readonly filling: Filling;
   /** Rule sets that are used here. */
   readonly ruleSets: readonly RuleSetUse[];
@@ -436,8 +433,8 @@ export interface SheetWindow {
   readonly levels: Uint8Array;
   readonly roles: readonly RowRole[];
   /**
-   * What a formula gives in one of the columns that it reads, for each of the rows, null where it reads none there;
-   * null without a trial.
+   * The results of a formula in one of the columns that it reads, for each of the rows, null where it reads none there;
+   * null without a preview.
    */
   readonly trial: { readonly column: number; readonly cells: readonly (TrialCell | null)[] } | null;
 }

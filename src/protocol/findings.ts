@@ -30,7 +30,7 @@ export interface FindingNote {
   readonly at: number;
 }
 
-/** A rule with what there is to say of its findings. */
+/** A rule with a summary of its findings. */
 export interface FollowedRule {
   readonly sheet: SheetId;
   readonly id: RuleId;

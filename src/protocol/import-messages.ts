@@ -20,7 +20,7 @@ export interface TextForm extends CsvForm {
   readonly separatorWhy: string;
 }
 
-/** What is in a file, and what will become of it. */
+/** The contents of a file, and the sheet that it will become. */
 export interface FilePreview {
   /** The file's format in words. */
   readonly format: string;
@@ -33,17 +33,17 @@ export interface FilePreview {
   /** The first rows as they stand in the file. */
   readonly head: readonly (readonly string[])[];
   readonly fields: readonly FoundField[];
-  /** What can be set of how its texts are read; null where the file says it all itself. */
+  /** The settings of how its texts are read; null where the file determines them. */
   readonly reading: (TableReading & { readonly why: ReadingWhy }) | null;
   readonly header: number | null;
   /** For text files of separated values. */
   readonly form: TextForm | null;
   readonly rules: readonly FoundRule[];
-  /** What the file holds and the sheet will not. */
+  /** The parts of the file that the sheet will not hold. */
   readonly losses: readonly string[];
 }
 
-/** What a person sets otherwise than it was guessed. */
+/** A person's corrections of the guesses. */
 export interface ReadingChange {
   readonly sheet?: number;
   readonly header?: number | null;
@@ -57,7 +57,7 @@ export interface ReadingChange {
   readonly as?: { readonly column: number; readonly as: ReadAs };
 }
 
-/** What the page asks of the worker that reads files. A file that cannot be read is a failure in words. */
+/** The questions of the page to the worker that reads files. A file that cannot be read is a failure in words. */
 export type ImportQuestions = {
   readonly open: { readonly asked: { readonly file: File }; readonly answer: FilePreview };
   readonly change: { readonly asked: { readonly change: ReadingChange }; readonly answer: FilePreview };

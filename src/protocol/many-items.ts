@@ -12,7 +12,7 @@ const MAX_CHECKED = 20_000;
  */
 type IsPlain = (item: Readonly<Record<string, unknown>>, isAccepted: (part: unknown) => boolean) => boolean;
 
-/** What the items of a long list are. */
+/** The form of the items of a long list. */
 export interface ManyForm {
   /** The schema that every item meets. */
   readonly item: Joi.Schema;
@@ -20,7 +20,7 @@ export interface ManyForm {
   readonly isPlain: IsPlain;
   /** The part of an item that is often the same in many, such as its style. */
   readonly repeated?: string;
-  /** Why a list is too much to be checked at all, in words that follow its name; undefined where it is not. */
+  /** Why a list is too large to be checked, in words that follow its name; undefined where it is not. */
   readonly tooMuch?: (items: readonly unknown[]) => string | undefined;
 }
 
@@ -72,7 +72,7 @@ interface PlacedSchema {
   ): { readonly errors?: readonly Joi.ErrorReport[] | null };
 }
 
-/** What is wrong with one item, with its place in the whole message, as the library reports it for lists. */
+/** The problem with one item, with its place in the whole message, as the library reports it for lists. */
 function itemErrors(item: Joi.Schema, value: unknown, { at, items, helpers }: ItemPlace): readonly Joi.ErrorReport[] {
   const state = helpers.state as unknown as PlacedState;
   const placed = state.localize([...state.path, at], [items, ...state.ancestors]);

@@ -36,7 +36,7 @@ export interface PackedHead {
   readonly abouts: readonly (readonly [number, RowAbout])[];
 }
 
-/** What the rows make of the head. */
+/** The parts of the head that come from the rows. */
 type Gathered = 'rowIds' | 'rowKeys' | 'dictionaries' | 'abouts';
 
 /** Gathers rows, top to bottom, into the packed form. */

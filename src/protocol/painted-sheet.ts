@@ -25,7 +25,7 @@ export interface GivenLook {
 }
 
 export interface PaintedHead {
-  /** What these looks are numbered by: other numbers are of another view, and mean nothing here. */
+  /** The view of these looks: numbers of another view mean nothing here. */
   readonly view: string;
   /** A number that grows with each repaint. */
   readonly revision: number;
@@ -36,14 +36,14 @@ export interface PaintedHead {
   readonly legend: readonly RuleMeaning[];
 }
 
-/** What has become different for such a reader, on its way to the page. */
+/** The differences for such a reader, on their way to the page. */
 export interface Repaint {
   readonly revision: number;
   /** The sequence that it includes. */
   readonly sequence: number;
   /** The changes, of others and of the reader, that the reader gets. */
   readonly changes: readonly RecordedChange[];
-  /** What formulas give now. */
+  /** The results of formulas now. */
   readonly values: readonly CellInput[];
   /** Looks that are new to the reader, in the order of their numbers. */
   readonly looks: readonly GivenLook[];
@@ -53,7 +53,7 @@ export interface Repaint {
   readonly legend?: readonly RuleMeaning[];
 }
 
-/** Puts the parts together; `codes` has one array a column of the packed sheet, row by row. */
+/** Joins the parts; `codes` has one array a column of the packed sheet, row by row. */
 export function packPainted(
   packed: Uint8Array,
   head: PaintedHead,

@@ -19,7 +19,7 @@ export interface RecordedChange {
   readonly by?: string;
 }
 
-/** What the server answers to a change. */
+/** The server's answer to a change. */
 export type ChangeAnswer = { readonly sequence: number } | { readonly refused: string };
 
 /** The known history of a sheet up to a sequence. */

@@ -7,7 +7,7 @@ export const HISTORY_PAGE = 50;
 export interface CellStep {
   readonly row: RowId;
   readonly field: FieldId;
-  /** What the record and the field are called now. */
+  /** The present names of the record and the field. */
   readonly record: string;
   readonly label: string;
   readonly before: string;
@@ -23,9 +23,9 @@ export interface HistoryEntry {
   readonly author: string;
   /** `person ID` or `visitor ID`. */
   readonly by: string;
-  /** What the moment after it is called. */
+  /** The name of the moment after it. */
   readonly names: readonly string[];
-  /** What it did, in a few words each. */
+  /** Its effect, in a few words for each operation. */
   readonly says: readonly string[];
   /** The first of the cells that it entered. */
   readonly cells: readonly CellStep[];

@@ -35,7 +35,7 @@ export interface SheetLink {
 
 export interface SheetSharing {
   readonly members: readonly Member[];
-  /** Those that still let somebody in, and those that have ended by themselves; revoked ones are gone. */
+  /** Valid links, and those that have ended by themselves; revoked ones are gone. */
   readonly links: readonly SheetLink[];
 }
 

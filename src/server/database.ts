@@ -3,7 +3,7 @@ import { settings } from './settings';
 
 export type Sql = postgres.Sql;
 export type Transaction = postgres.TransactionSql;
-/** What a query runs on: the pool or a transaction. */
+/** A pool or a transaction. */
 export type Queryable = Sql | Transaction;
 
 // Route handlers are bundled one by one, so process-wide objects hang on the global object.
@@ -36,7 +36,7 @@ export function connect(url: string, { max = 8, statementMs = 30_000, idleMs = 6
     max,
     onnotice: () => {},
     connect_timeout: 10,
-    // What hangs is ended by the database itself, and gives back what it holds.
+    // The database itself ends hanging queries, and frees their locks.
     connection: {
       application_name: 'auxesis',
       statement_timeout: statementMs,

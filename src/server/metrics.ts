@@ -2,7 +2,7 @@ import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom
 
 const SECONDS = [0.005, 0.02, 0.1, 0.5, 2, 10, 60];
 
-/** What is counted and measured of a process of the server, in the text format of Prometheus under /api/metrics. */
+/** The metrics of a process of the server, in the text format of Prometheus under /api/metrics. */
 function makeMetrics() {
   const registers = [new Registry()];
   collectDefaultMetrics({ register: registers[0]! });

@@ -6,7 +6,7 @@ import { painter } from './painter/painter';
 /** How long the database may take to answer. */
 const PATIENCE_MS = 3000;
 
-/** What the server needs to work: the database, its schema as new as the program, and worker processes that start. */
+/** The requirements of the server: the database, its schema as new as the program, and worker processes that start. */
 export async function readiness(): Promise<{
   readonly database: boolean;
   readonly migrations: boolean;
@@ -28,7 +28,7 @@ async function ranMigrations(): Promise<ReadonlySet<string>> {
   return new Set(rows.map(({ name }) => name));
 }
 
-/** What work gives, unless it fails or takes too long. */
+/** The result of work, unless it fails or takes too long. */
 function within<T>(work: Promise<T>): Promise<T | undefined> {
   const patience = new Promise<undefined>((resolve) => setTimeout(() => resolve(undefined), PATIENCE_MS).unref());
   return Promise.race([work.catch(() => undefined), patience]);

@@ -102,7 +102,7 @@ interface Environment {
 
 function settingsFrom(read: Environment): Settings {
   const publicUrl = new URL(read.AUXESIS_PUBLIC_URL ?? `http://127.0.0.1:${read.PORT}`);
-  // What is for trying things out is off where others can reach the app.
+  // Features for trying things out are off where others can reach the app.
   const isLocal = LOCAL.includes(publicUrl.hostname);
   const isOn = (given: 'on' | 'off' | undefined, otherwise: boolean): boolean =>
     given === undefined ? otherwise : given === 'on';

@@ -2,7 +2,7 @@ import type { CSSProperties } from 'react';
 import type { Fill, LookBar } from '../core/looks/look';
 import type { Painted } from './grid/painter/scene';
 
-/** What a cell is painted with, in CSS: for previews and pages outside the grid. */
+/** The style of a cell in CSS: for previews and pages outside the grid. */
 export function paintedCss({ fill, ground, text, bold, italic, underline, strike, borders }: Painted): CSSProperties {
   const style: Record<string, string | number> = {};
   if (fill !== undefined) style.background = fillCss(fill);

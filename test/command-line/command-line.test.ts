@@ -347,7 +347,7 @@ describe('push', () => {
     readonly token: string | undefined;
     readonly body: { readonly key?: unknown; readonly records: readonly object[] };
   }
-  /** What a server is asked while a command runs; it takes everything, or refuses from the second request on. */
+  /** The requests to a server while a command runs; it accepts everything, or refuses from the second request on. */
   async function pushed(args: readonly string[], refuses = false) {
     const got: Got[] = [];
     const server = createServer((request, response) => {

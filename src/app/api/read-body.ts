@@ -24,7 +24,7 @@ export async function readBody<T>(request: Request, schema: Joi.Schema<T>, most 
 }
 
 /**
- * The text of a body. What says itself that it is too long is not read at all, and what does not say so only up to the
+ * The text of a body. One whose declared length is too long is not read at all; one without a length is read up to the
  * limit.
  */
 async function readText(request: Request, most: number): Promise<string> {

@@ -8,7 +8,7 @@ import { requireSignedIn } from '../signed-in';
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Findings · Auxesis' };
 
-/** What entered and left the rules of all sheets. */
+/** The findings of all sheets. */
 export default async function AllFindingsPage() {
   const { id: person, name } = await requireSignedIn('/findings');
   const [findings, rules] = await Promise.all([

@@ -29,7 +29,7 @@ interface Paste {
   readonly rows: readonly (readonly PastedCell[])[];
 }
 
-/** Puts a table of cells in, and makes the sheet larger where it reaches beyond the last row or field. */
+/** Pastes a table of cells, and makes the sheet larger where it reaches beyond the last row or field. */
 export const pasteCells: Editor<Paste> = {
   operations(sheet, { column, position, rows }, tools) {
     const width = tableWidth(rows);
@@ -159,7 +159,7 @@ const span = (from: number, to: number): number[] => Array.from({ length: to - f
 
 interface SourceCell {
   readonly input: string;
-  /** Its formula as it is kept, where that is the same in every row it is copied to; null where it is not. */
+  /** Its stored formula, where that is the same in every row it is copied to; null where it is not. */
   readonly sameInEachRow: string | null;
   readonly style: Style | null;
 }

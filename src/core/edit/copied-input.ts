@@ -16,7 +16,7 @@ interface Copy {
   readonly row: RowId;
 }
 
-/** What a copy of an input holds: relative references of a formula move along, absolute ones stay. */
+/** A copied input: relative references of a formula move along, absolute ones stay. */
 export function copiedInput(input: string, { sheet, slot, by, places, row }: Copy): string {
   if (!isFormulaInput(input)) return input;
   return keepReferences(shiftFormula(showReferences(input, sheet, slot), by.columns, by.rows), sheet, { row, places });

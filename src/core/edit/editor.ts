@@ -4,7 +4,7 @@ import type { RuleId } from '../sheet/ids';
 import type { Operation } from '../sheet/change';
 import type { Sheet } from '../sheet/sheet';
 
-/** What an editor needs from outside. */
+/** The environment of an editor. */
 export interface EditTools {
   /** An id that nothing else has. */
   newId(): string;
@@ -14,9 +14,7 @@ export interface EditTools {
   rules?(): readonly StoredRule[];
 }
 
-/**
- * One thing that people do to a sheet: which operations it comes to there, and what it is called when it is taken back.
- */
+/** A kind of edit: its operations on a sheet, and its name for undo. */
 export interface Editor<E> {
   /** Empty where there is nothing to do. Throws an EditRefusal where it cannot be done. */
   operations(sheet: Sheet, edit: E, tools: EditTools): readonly Operation[];

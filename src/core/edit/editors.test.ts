@@ -40,7 +40,7 @@ function sheetOf(...rows: readonly (readonly string[])[]): Sheet {
   return sheet;
 }
 
-/** What an area shows, row by row. */
+/** The shown texts of an area, row by row. */
 function shown(sheet: Sheet, range: string): string[][] {
   new Evaluation(sheet, {});
   const { left, top, right, bottom } = parseRanges(range)![0]!;
@@ -155,7 +155,7 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
     .map(([what, rules, area]): Edit => ({ do: what, rules, fields: ['f1'], areas: [area] })),
 );
 
-/** What it comes to, or nothing where it cannot be done. */
+/** The result, or nothing where it cannot be done. */
 function tried(sheet: Sheet, edit: Edit) {
   try {
     return apply(sheet, edit);
@@ -196,7 +196,7 @@ test('whatever is done can be taken back and done again, and has a name', () => 
 });
 
 describe('filling on', () => {
-  // What people expect of a series; common practice.
+  // The expected continuation of a series; common practice.
   test.each<[from: string[], down: string[]]>([
     [['3'], ['3', '3', '3']],
     [

@@ -9,7 +9,7 @@ import type { Sheet } from '../sheet/sheet';
 import { foldText } from '../values/fold-text';
 import { EditRefusal, type Editor } from './editor';
 
-/** What to look for. */
+/** A search. */
 export interface FindQuery {
   readonly text: string;
   /** Upper and lower case, and accents, count; they do not otherwise. */

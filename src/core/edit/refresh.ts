@@ -23,14 +23,14 @@ export interface RefreshHow {
 
 /** A cell that holds something else in the file. */
 export interface RefreshedCell {
-  /** What the record is called: the values of the key fields. */
+  /** The name of the record: the values of the key fields. */
   readonly record: string;
   readonly label: string;
   readonly before: string;
   readonly after: string;
 }
 
-/** What refreshing would do. */
+/** The effect of refreshing. */
 export interface Refresh {
   readonly operations: readonly Operation[];
   readonly changed: readonly RefreshedCell[];
@@ -38,7 +38,7 @@ export interface Refresh {
   readonly removed: number;
   /** Records here that the file does not have, removed or not. */
   readonly missing: number;
-  /** Records of the file without a value in the key fields, or with one that another has: they are passed over. */
+  /** Records of the file without a value in the key fields, or with one that another has: they are skipped. */
   readonly passedOver: number;
 }
 

@@ -124,7 +124,7 @@ export const setTotal: Editor<{ readonly left: number; readonly right: number; r
 /** Rows stand this many levels deep at most. */
 export const DEEPEST_LEVEL = 8;
 
-/** Puts rows one level further in, beneath those above them, or further out. */
+/** Indents rows one level, beneath those above them, or outdents them. */
 export const shiftLevel: Editor<Rows & { readonly by: 1 | -1 }> = {
   operations(sheet, { by, ...rows }) {
     const changed = sheet.order.slice(rows.top, rows.bottom + 1).flatMap((slot) => {

@@ -28,7 +28,7 @@ interface Cells {
   readonly areas: readonly CellRange[];
 }
 
-/** What becomes of several rules at once: what is absent stays. */
+/** A change of several rules at once: absent properties stay. */
 export interface RuleChange {
   readonly on?: boolean;
   readonly settles?: boolean;
@@ -142,7 +142,7 @@ export const carryRules: Editor<RuleIds & Cells> = {
   says: ({ rules }) => `carry ${countWords(rules.length, 'rule')}`,
 };
 
-/** What a rule reads over some cells, if it read fields or ranges before. */
+/** The cells of a rule as `Reads`, fields or ranges as before. */
 const readsOf = (before: Reads, { fields, areas }: Cells): Reads =>
   'cells' in before ? { cells: areas.map(writeArea).join(' ') } : { ...before, fields };
 

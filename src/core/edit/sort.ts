@@ -3,7 +3,7 @@ import type { Sheet } from '../sheet/sheet';
 import type { CellValue } from '../values/cell-value';
 import { countWords, type Editor } from './editor';
 
-/** By the values of a field, or by a rule: falling puts the records first that it paints. */
+/** By the values of a field, or by a rule: `falling` sorts the records that it paints to the top. */
 export type SortKey = { readonly order: 'rising' | 'falling' } & (
   { readonly column: number } | { readonly rule: RuleId }
 );
@@ -15,9 +15,8 @@ interface Sort {
 }
 
 /**
- * Puts records in order by one field, those that are equal there by the next, and what is still equal as it was.
- * Numbers and dates come before text, text before TRUE and FALSE, errors after them; blanks are last whichever way.
- * Other rows stay where they are.
+ * Sorts records by one field, ties by the next; the sort is stable. Numbers and dates come before text, text before
+ * TRUE and FALSE, errors after them; blanks are last in both orders. Other rows stay where they are.
  */
 export const sortRows: Editor<Sort> = {
   operations(sheet, { by, rows }, { paintedBy }) {

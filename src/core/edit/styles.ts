@@ -8,7 +8,7 @@ import { withDecimals } from '../values/number-format';
 import { isDatePattern } from '../values/date-format';
 import { checkSize, type Editor } from './editor';
 
-/** What is to become of some properties: null takes one away. */
+/** Changes of some properties: null removes one. */
 export type StylePatch = { readonly [P in keyof Style]: Style[P] | null };
 
 /** The style with a patch over it; null where nothing is left. Sides of a border are patched one by one. */

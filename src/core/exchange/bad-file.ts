@@ -5,7 +5,7 @@
 export class BadFile extends Error {
   constructor(
     message: string,
-    /** Where in the file: a line, a record, a cell. Empty where it is the file as a whole. */
+    /** The place in the file: a line, a record, a cell. Empty for the file as a whole. */
     readonly place = '',
   ) {
     super(message);

@@ -6,7 +6,7 @@ import type { CellRange } from '../sheet/address';
 import type { RuleId } from '../sheet/ids';
 import type { Sheet } from '../sheet/sheet';
 
-/** What a file is written from: a sheet with its evaluated rules. */
+/** The source of an export: a sheet with its evaluated rules. */
 export interface ExportSource {
   readonly name: string;
   readonly sheet: Sheet;
@@ -47,7 +47,7 @@ export function wholeArea(sheet: Sheet): CellRange {
   return { left: 0, top: 0, right: Math.max(0, right), bottom: Math.max(0, bottom) };
 }
 
-/** What became of a rule in a file. */
+/** The fate of a rule in a file. */
 export interface RuleFate {
   readonly name: string;
   /** A rule of the standard of its own kind, one by a formula, formatting of the cells that match now, or nothing. */
@@ -56,7 +56,7 @@ export interface RuleFate {
   readonly note: string;
 }
 
-/** What a file does not say as the sheet does. */
+/** The differences between the file and the sheet. */
 export interface ExportReport {
   readonly rules: readonly RuleFate[];
   readonly notes: readonly string[];

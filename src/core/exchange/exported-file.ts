@@ -7,7 +7,7 @@ export interface ExportOptions {
   /** Values as they are shown, or what was typed, formulas and all. */
   readonly values?: 'shown' | 'typed';
   readonly separator?: Separator;
-  /** What divides decimals of values as they are shown; the other sign groups digits. */
+  /** The decimal separator of shown values; the other sign groups digits. */
   readonly decimal?: Decimal;
   /** Whether text that other programs would take for a formula gets a mark before it. */
   readonly guard?: boolean;

@@ -18,7 +18,7 @@ export interface Crossing {
   readonly way: 'entered' | 'left';
   readonly row: RowId;
   readonly field: FieldId;
-  /** What the record and the field are called, and what the cell shows. */
+  /** The names of the record and the field, and the shown text of the cell. */
   readonly record: string;
   readonly label: string;
   readonly after: string;
@@ -55,7 +55,7 @@ export class RuleWatch {
     this.held = this.hold();
   }
 
-  /** What has entered and left each rule since it was last asked. */
+  /** The cells that have entered and left each rule since the last call. */
   crossings(): Crossing[] {
     const before = this.held;
     this.held = this.hold(before);
@@ -65,7 +65,7 @@ export class RuleWatch {
     });
   }
 
-  /** What there is now; of a rule that cannot work for a while, what there was: it goes on from there. */
+  /** The present state; for a rule that has a problem for a while, the state before: it goes on from there. */
   private hold(before?: ReadonlyMap<RuleId, WatchedRule>): Map<RuleId, WatchedRule> {
     const { activeRules, sheet } = this.evaluation;
     const held = new Map<RuleId, WatchedRule>();

@@ -1,6 +1,6 @@
 import { SIDES, type BorderSide, type Fill, type LookBar } from './look';
 
-/** What a cell shows, properties of looks and of ordinary formatting alike. */
+/** The style of a cell, properties of looks and of ordinary formatting alike. */
 export type ShownProperties = Readonly<Record<string, unknown>>;
 
 /**

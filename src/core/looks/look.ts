@@ -33,7 +33,7 @@ export interface LookBar {
   readonly style: 'solid' | 'gradient';
 }
 
-/** What a rule shows. Absent means "not touched". */
+/** The look of a rule. Absent means "not touched". */
 export interface Look {
   /** A saved look that this one starts from. */
   readonly look?: string;

@@ -1,8 +1,7 @@
 import type { FieldId } from '../sheet/ids';
 import type { RowRole } from '../sheet/row-role';
 
-// What rules and their conditions are made of. Lowest in this folder: it knows neither the kinds nor how they are
-// evaluated.
+// The terms of rules and their conditions. Lowest in this folder: they depend neither on the kinds nor on evaluation.
 
 /**
  * A value that a condition compares with: given outright, read from a cell, calculated, or a field of the same row

@@ -17,7 +17,7 @@ export const NOTHING_OPEN: Filling = {
   showsOthers: false,
 };
 
-/** What a sheet says of its fillers. */
+/** The settings for fillers. */
 export function fillingOf(parts: Iterable<SheetPart>): Filling {
   for (const part of parts) if (part.kind === 'filling') return part;
   return NOTHING_OPEN;

@@ -1,6 +1,6 @@
 import type { FieldId, RowId } from '../sheet/ids';
 
-/** What people may do with a sheet, the most first. */
+/** The roles, the strongest first. */
 export const SHEET_ROLES = ['owner', 'editor', 'filler', 'viewer'] as const;
 export type SheetRole = (typeof SHEET_ROLES)[number];
 

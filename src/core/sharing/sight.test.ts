@@ -10,9 +10,8 @@ import { VisibleSheet } from './sight';
 import { putRules, rulesOf } from '../rules/shape/stored-rule';
 
 /*
- * Noninterference (Goguen and Meseguer, "Security policies and security models", 1982): what somebody observes is the
- * same, whatever is in what they may not see. Which cells those are is written here once more, from docs/sharing.md and
- * not from the code.
+ * Noninterference (Goguen and Meseguer, "Security policies and security models", 1982): what a reader observes does not
+ * depend on hidden cells. Which cells are hidden is written here once more, from docs/sharing.md and not from the code.
  */
 
 const FIELDS = ['f1', 'f2', 'f3'];

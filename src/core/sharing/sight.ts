@@ -141,7 +141,7 @@ export class VisibleSheet {
       .concat(this.reader.role === 'filler' ? this.ownFilling(ids) : []);
   }
 
-  /** What there is to say of filling in to this filler: their own cells, and when they see what becomes of them. */
+  /** The filler's own settings: their cells, and when they see outcomes. */
   private ownFilling(sent: readonly FieldId[]): Filling {
     const { open, openCells } = this.filling;
     const { own } = this.reader;

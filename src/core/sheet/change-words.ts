@@ -8,7 +8,7 @@ interface Beside {
   readonly counts?: readonly number[];
 }
 
-/** What a change did, in a few words each: "12 cells entered", "rule “Low oxygen” made". */
+/** A change in a few words for each operation: "12 cells entered", "rule “Low oxygen” made". */
 export function changeWords(operations: readonly Operation[], { inverse, counts }: Beside): string[] {
   const made = new Set(inverse.flatMap((operation) => (operation.kind === 'remove-rules' ? operation.rules : [])));
   return [

@@ -34,7 +34,7 @@ export interface StoredRow {
   readonly about?: RowAbout;
 }
 
-/** What a sheet needs of a rule that it keeps. The whole of it is the concern of rules/stored-rule.ts. */
+/** The part of a rule that a sheet needs. The whole is in rules/shape/stored-rule.ts. */
 export interface NamedRule {
   readonly id: RuleId;
   readonly name: string;
@@ -47,7 +47,7 @@ export interface KeyedRule {
   readonly rule: NamedRule;
 }
 
-/** What becomes of a row: what is absent stays. Another order key moves it. */
+/** A change of a row: absent properties stay. Another order key moves it. */
 export interface RowChange {
   readonly id: RowId;
   readonly key?: string;

@@ -22,7 +22,7 @@ export interface Entry {
  */
 const CODE = { blank: 0, computed: 1, emptyText: 2 } as const;
 
-/** What a computed value stands in for in the dictionary. Its own value differs from slot to slot. */
+/** The dictionary entry of computed values. The value itself differs from slot to slot. */
 const RESERVED: readonly Entry[] = [
   { input: '', value: BLANK, format: null, shown: '' },
   { input: '', value: BLANK, format: null, shown: '' },
@@ -70,7 +70,7 @@ export class Column {
     this.place(slot, this.codeFor(input, asText));
   }
 
-  /** Puts a distinct input that `codeFor` has read into a slot. A formula has no result until it is calculated. */
+  /** Sets a slot to a distinct input that `codeFor` has read. A formula has no result until it is calculated. */
   place(slot: number, code: number): void {
     const { value, isFormula } = this.entries[code]!;
     if (isFormula) {
@@ -85,7 +85,7 @@ export class Column {
     this.write(slot, code, value);
   }
 
-  /** Puts the result of a formula into its slot. Returns false where it is what was there. */
+  /** Sets the result of a formula in its slot. Returns false where it is unchanged. */
   setResult(slot: number, value: CellValue): boolean {
     const code = this.resultCode(value);
     const number = value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : NaN;
@@ -95,9 +95,7 @@ export class Column {
     return !isSame;
   }
 
-  /**
-   * Puts numbers that formulas gave into slots one after another, NaN as it stands: the caller puts what belongs there.
-   */
+  /** Sets results of formulas in slots one after another, NaN as it stands: the caller sets other values. */
   setNumbers(first: number, numbers: Float64Array): void {
     const end = first + numbers.length;
     this.codes.fill(CODE.computed, first, end);
@@ -175,7 +173,7 @@ export class Column {
     return code;
   }
 
-  /** What was typed in a slot. */
+  /** The input of a slot. */
   inputAt(slot: number): string {
     return this.entries[this.inputCodeAt(slot)]!.input;
   }
@@ -185,7 +183,7 @@ export class Column {
     return this.formulas.has(slot) ? this.inputs![slot]! : (this.codes[slot] ?? CODE.blank);
   }
 
-  /** What a slot shows: the content typed, or the result of the formula. */
+  /** The entry of a slot: its input's, or that of the formula's result. */
   entryAt(slot: number): Entry {
     const code = this.codes[slot] ?? CODE.blank;
     if (code !== CODE.computed) return this.entries[code]!;

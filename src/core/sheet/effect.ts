@@ -1,6 +1,6 @@
 import type { Operation } from './change';
 
-/** What an operation touched, so that rules are evaluated again only where it matters. */
+/** The effect of an operation, so that rules are evaluated again only where it matters. */
 export type Effect =
   | { readonly kind: 'cell'; readonly column: number; readonly slot: number; readonly before: CellBefore }
   /** Rows, fields or parts were inserted, removed or moved: anything known by position is stale. */

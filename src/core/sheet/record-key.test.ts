@@ -10,7 +10,7 @@ test.each([
   ["'7", '7', false],
   ['', '  ', true],
   ['=A1', '=A1', true],
-  // What they give is not known here.
+  // The result is not known here.
   ['=A1', '=B1', false],
   ['=A1', '', false],
 ])('%j and %j hold the same: %s', (one, other, isSame) => {

@@ -3,7 +3,7 @@ import { readInput } from '../values/read-input';
 import { shownText } from '../values/shown-text';
 
 /**
- * What key fields hold, so that the same values meet however they were typed: 5 and 5.0, `Alder weir` and ` ALDER
+ * The key of a record: equal values give the same key however they were typed: 5 and 5.0, `Alder weir` and ` ALDER
  * WEIR`. Null where all are blank.
  */
 export function recordKey(inputs: readonly (string | null | undefined)[]): string | null {

@@ -20,7 +20,7 @@ export function compactFormat(about: NullableAbout): OwnAbout | undefined {
   return given.length ? (Object.fromEntries(given) as OwnAbout) : undefined;
 }
 
-/** What a change of a row takes back: what it names, as it is now. */
+/** The inverse of a change of a row: the properties that it sets, as they are now. */
 export function rowBefore(
   now: { readonly key: string; readonly role: RowRole; readonly about: OwnAbout },
   { id, ...change }: RowChange,

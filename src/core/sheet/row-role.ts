@@ -1,4 +1,4 @@
-/** What a row is for. Rules read records unless they say otherwise. */
+/** The role of a row. Rules read records by default. */
 export const ROW_ROLES = ['title', 'header', 'record', 'group', 'total', 'note'] as const;
 export type RowRole = (typeof ROW_ROLES)[number];
 

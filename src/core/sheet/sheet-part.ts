@@ -11,7 +11,7 @@ export interface NamedRange {
    * same.
    */
   readonly name: string;
-  /** What it stands for, as a formula that is one reference, such as `=$B$2:$B$9`. */
+  /** Its meaning, as a formula that is one reference, such as `=$B$2:$B$9`. */
   readonly refersTo: string;
 }
 
@@ -55,11 +55,11 @@ export interface Snapshot {
   readonly sequence: number;
 }
 
-/** When fillers see what the rules say of their answers. */
+/** When fillers see the outcomes of their answers. */
 export const OUTCOME_TIMES = ['typing', 'leaving', 'withheld'] as const;
 export type OutcomeTime = (typeof OUTCOME_TIMES)[number];
 
-/** What fillers may do and see. */
+/** The settings for fillers. */
 export interface Filling {
   readonly id: 'filling';
   readonly kind: 'filling';
@@ -97,7 +97,7 @@ export interface LookPart {
   readonly dark?: PlainLook;
 }
 
-/** What lies over the cells of a sheet and names them by id. */
+/** Items that belong to a sheet besides its rows, fields and rules. */
 export type SheetPart = NamedRange | Merge | Freeze | Bands | Dismissal | LookPart | Snapshot | Filling | RuleSetUse;
 
 /** The part by which a sheet uses a rule set. */

@@ -13,11 +13,10 @@ import { REMOVED, ROW_ROLES, roleCode, type RowRole } from './row-role';
 import type { SheetSettings } from './sheet-settings';
 
 /**
- * The cells, rows and fields of a sheet in memory. Rows live in *slots* that never move: a new row takes the next slot, a removed row leaves its slot
- * marked, and `order` lists the slots from top to bottom. So columns, bit sets and statistics stay valid when rows are
- * inserted, moved or removed. One
- * file, since everything needs the same private order, keys and slots. Memory per
- * cell: 13 bytes, and the distinct inputs of each field once.
+ * The cells, rows and fields of a sheet in memory. Rows live in *slots* that never move: a new row takes the next slot,
+ * a removed row leaves its slot marked, and `order` lists the slots from top to bottom. So columns, bit sets and
+ * statistics stay valid when rows are inserted, moved or removed. One file, since everything needs the same private
+ * order, keys and slots. Memory per cell: 13 bytes, and the distinct inputs of each field once.
  */
 export class SheetStore {
   /** From left to right, as the fields. */
@@ -153,7 +152,7 @@ export class SheetStore {
     return [...this.rules.values()].sort(byKey);
   }
 
-  // What operations do, see operations/registry.ts.
+  // Primitives of operations, see operations/registry.ts.
 
   /** Sets the input of a cell. Gives what statistics need to know of it before. */
   setInput(column: number, slot: number, input: string): CellBefore {
@@ -216,7 +215,7 @@ export class SheetStore {
     this.useFields(fields);
   }
 
-  /** Puts the rows in order after keys have changed. */
+  /** Sorts the rows after keys have changed. */
   sortRows(): void {
     this.order.sort(this.bySlot);
     this.positions = null;

@@ -5,10 +5,7 @@ import { SheetStore } from './sheet-store';
 
 /** A sheet in memory, to which operations can be applied. */
 export class Sheet extends SheetStore {
-  /**
-   * Applies an operation and gives what it touched and its inverse. Cells, rows and fields that no longer exist are
-   * passed over.
-   */
+  /** Applies an operation and gives its effects and its inverse. Missing cells, rows and fields are skipped. */
   apply(operation: Operation): Applied {
     return operationKind(operation).apply(this, operation);
   }

@@ -82,7 +82,7 @@ export class ExactSum {
       high = sum;
       if (low !== 0) break;
     }
-    // What lies below may decide a tie.
+    // The remainder may decide a tie.
     if (at > 0 && low !== 0 && Math.sign(low) === Math.sign(parts[at - 1]!)) {
       const doubled = low * 2;
       const next = high + doubled;

@@ -7,8 +7,8 @@ const LARGEST_SQUARED = 1e150;
 const LARGEST_SUMMED = 1e300;
 
 /**
- * Count, mean and deviation of a changing set of numbers. Sums are exact, so that what remains after values came and
- * went is to the last bit what a fresh computation gives.
+ * Count, mean and deviation of a changing set of numbers. Sums are exact, so that after values were added and removed
+ * they equal a fresh computation to the last bit.
  */
 export class Moments {
   count = 0;
@@ -80,7 +80,7 @@ export class Moments {
   }
 }
 
-/** What rounding a square lost (Dekker 1971). */
+/** The rounding error of a square (Dekker 1971). */
 const squareError = (value: number, square: number): number => productError(value, value, square);
 
 /** 2^27 + 1: splits a double into two halves whose products are exact. */

@@ -9,7 +9,7 @@ export interface Bin {
   readonly outcomes: readonly number[];
 }
 
-/** What the bench needs to know of the numbers that a rule reads. */
+/** The facts about a rule's numbers that the bench uses. */
 export interface ValueProfile {
   readonly numbers: number;
   readonly blanks: number;

@@ -19,10 +19,7 @@ export type ErrorWord = (typeof ERROR_WORDS)[number];
 export const standardErrorWord = (word: ErrorWord): ErrorWord =>
   word === '#CYCLE!' || word === '#LIMIT!' ? '#VALUE!' : word;
 
-/**
- * What a cell holds once its input has been read. `serial` counts days since 1899-12-30, the time of day as its
- * fraction.
- */
+/** The value of a cell. `serial` counts days since 1899-12-30, the time of day as its fraction. */
 export type CellValue =
   | { readonly kind: 'blank' }
   | { readonly kind: 'number'; readonly number: number }

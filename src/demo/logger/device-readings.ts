@@ -51,8 +51,7 @@ export class Devices {
   }
 
   /**
-   * What the devices send in one step, at a moment such as `2026-03-08 14:30`: readings of the same minute change one
-   * record.
+   * The readings of one step, at a moment such as `2026-03-08 14:30`: readings of the same minute change one record.
    */
   next(minute: string): DeviceReading[] {
     const step = this.step++;

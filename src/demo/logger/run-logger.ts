@@ -15,7 +15,7 @@ export interface LoggerOptions {
   readonly signal?: AbortSignal;
 }
 
-/** What was sent and what became of it, as the server answered. */
+/** The readings that were sent, and the server's answers. */
 export interface LoggerCounts {
   requests: number;
   /** Readings that were sent and taken. */
@@ -38,7 +38,7 @@ const rest = (ms: number, signal?: AbortSignal): Promise<void> =>
 /**
  * Stands in for field devices: sends readings through the HTTP interface, each request under a key of its own, so that
  * one whose answer was lost is sent again and taken once. Ends when its time is over, when it is stopped, or when its
- * token is taken back.
+ * token is revoked.
  */
 export async function runLogger(
   options: LoggerOptions,

@@ -177,7 +177,7 @@ const NATIVE: readonly { readonly when: When; readonly field: string; readonly s
   },
 ];
 
-/** Rules with looks looked up, and nothing that a file has no word for. */
+/** Rules with saved looks resolved, and nothing that a file cannot hold. */
 const told = ({ rules }: SheetContents) =>
   rules.map(({ rule: { look, name: _, ...rest } }) => ({
     ...rest,
@@ -265,7 +265,7 @@ test('comparisons and formulas come back from a document of ISO/IEC 26300 equal'
   expect(byName(after)).toEqual(byName({ rules: plain }));
 });
 
-/** What every cell shows, as far as a workbook can show it. */
+/** The shown text of every cell, as far as a workbook can show it. */
 function looksOf({ sheet, resolver }: Evaluation): object[] {
   return sheet.order.flatMap((slot) =>
     sheet.fields.map((_, column) => styleOfLook(new Map([...resolver.resolve(column, slot).properties]))),

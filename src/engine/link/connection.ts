@@ -151,7 +151,7 @@ export class Connection {
     this.link?.close();
   }
 
-  /** What a page that is gone had not sent yet. */
+  /** Unsent changes of a page that is gone. */
   private sendLeft(left: readonly SentChange[]): void {
     const { replica, link } = this;
     if (!replica || !link || left.length === 0) return;

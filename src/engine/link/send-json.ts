@@ -1,4 +1,4 @@
-/** What the server made of a request: its answer, or why not, in words for the person who asked. */
+/** The result of a request: its answer, or the refusal in words. */
 export type JsonAnswer<T> = { readonly answer: T } | { readonly refused: string };
 
 interface RequestOptions {

@@ -32,7 +32,7 @@ export class WaitingStore {
     if (this.store && key !== undefined) await del(key, this.store).catch(() => {});
   }
 
-  /** What was left by a page that is gone, the oldest first. */
+  /** Changes that a closed page left behind, the oldest first. */
   async left(): Promise<SentChange[]> {
     if (!this.store) return [];
     const kept = await entries<string, SentChange>(this.store).catch(() => []);

@@ -30,7 +30,7 @@ export class GivenLooks {
     return this.looks[this.codes[column]?.[slot] ?? 0]!.rules.includes(rule);
   }
 
-  /** Takes in what has become different. Cells that are gone are passed over. */
+  /** Applies the differences. Missing cells are skipped. */
   take({ looks, cells }: Pick<Repaint, 'looks' | 'cells'>): void {
     this.add(looks);
     for (const [row, field, look] of cells) {

@@ -16,7 +16,10 @@ export class HeldSelection {
     this.cells = selection ? corners(selection).map((place) => idsAt(sheet, place)) : [];
   }
 
-  /** Holds what stands where the selection is now: the person who moves rows and fields decides what is selected after it. */
+  /**
+   * Holds what stands where the selection is now: the person who moves rows and fields decides what is selected after
+   * it.
+   */
   holdAnew(sheet: Sheet): void {
     this.hold(sheet, this.selection);
   }

@@ -164,7 +164,7 @@ test('whatever two people sort, insert, move and remove meanwhile, an entry stay
   fc.assert(
     fc.property(fc.array(fc.tuple(fc.nat(1), doing), { maxLength: 30 }), (steps) => {
       const { people, log, make, send, hear, settle } = twoPeople();
-      /** What was entered last in each cell, in the order of the log. */
+      /** The last entry of each cell, in the order of the log. */
       const entered = (): Map<string, string> => {
         const cells = log
           .flatMap(({ change }) => change.operations)

@@ -22,7 +22,7 @@ interface Pending {
   inverse: readonly Operation[];
 }
 
-/** Operations on their way into the sheet: what takes them back, and what they touched since rules were last judged. */
+/** Operations that are being applied: their inverse, and their effects since rules were last evaluated. */
 interface Course {
   readonly inverse: Operation[];
   effects: Effect[];
@@ -46,7 +46,7 @@ export class Replica {
   revision = 0;
   /** The sequence with which the sheet was opened: what came before it is the past. */
   readonly openedAt: number;
-  /** What cells held before, by the changes that the server has taken. */
+  /** The past contents of cells, by the changes that the server has taken. */
   private readonly past: CellPast;
   private pending: Pending[] = [];
   private draft: StoredRule | null = null;
@@ -157,13 +157,13 @@ export class Replica {
     return course.inverse;
   }
 
-  /** Takes in a change of the server's log. Returns its effects: none where the change was taken in before. */
+  /** Applies a change of the server's log. Returns its effects: none where it was applied before. */
   receive(change: RecordedChange): readonly Effect[] {
     return this.receiveAll([change]);
   }
 
   /**
-   * Takes in changes of the server's log, in order. The pending changes of this page are rewound and replayed once for
+   * Applies changes of the server's log, in order. The pending changes of this page are rewound and replayed once for
    * all of them.
    */
   receiveAll(changes: readonly RecordedChange[]): readonly Effect[] {
@@ -224,7 +224,7 @@ export class Replica {
     return found && ((column, slot) => showsAt(found, column, slot));
   }
 
-  /** Takes in what happened before the sheet was opened. */
+  /** Adds changes from before the sheet was opened. */
   usePast({ from, isWhole, changes }: SheetPast): void {
     for (const change of changes) this.past.add(change);
     this.past.knowsFrom(from, isWhole);

@@ -1,4 +1,4 @@
-/** Somebody had enough of a long piece of work; what it had done is taken back. */
+/** Thrown when the user cancels a long operation; its partial effects are rolled back. */
 export class Stopped extends Error {
   constructor() {
     super('Stopped. The sheet is as it was.');

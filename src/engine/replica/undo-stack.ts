@@ -1,10 +1,10 @@
 import type { Operation } from '../../core/sheet/change';
 
-/** A change that was made, and the operations that take it back. */
+/** A change and its inverse. */
 export interface UndoStep {
   readonly changeId: string;
   readonly inverse: readonly Operation[];
-  /** What it did, in a few words. */
+  /** Its effect, in a few words. */
   readonly says: string;
 }
 
@@ -19,12 +19,12 @@ export class UndoStack {
     this.undone = [];
   }
 
-  /** The step that would be taken back or forward next. */
+  /** The next step of undo or redo. */
   top(direction: 'undo' | 'redo'): UndoStep | undefined {
     return (direction === 'undo' ? this.done : this.undone).at(-1);
   }
 
-  /** Remembers that the next step was taken back or forward by a change of its own. */
+  /** Notes that the next step was undone or redone by a change of its own. */
   stepped(direction: 'undo' | 'redo', change: UndoStep): void {
     const [from, to] = direction === 'undo' ? [this.done, this.undone] : [this.undone, this.done];
     from.pop();

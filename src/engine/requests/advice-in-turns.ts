@@ -5,8 +5,8 @@ import type { Replica } from '../replica/replica';
 import type { Turns } from '../replica/turns';
 
 /**
- * What there is to say of the rules; what was dismissed is left out. Each adviser has a turn of its own, so that nobody
- * waits for all of them.
+ * Advice on the rules, without what was dismissed. Each adviser has a turn of its own, so that other requests need not
+ * wait for all of them.
  */
 export async function adviceInTurns(opened: () => Replica, turns: Turns): Promise<Advice[]> {
   const found: Advice[] = [];

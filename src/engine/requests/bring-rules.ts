@@ -13,7 +13,7 @@ interface Brought {
   readonly told: AnswerOf<'bring-rules'>;
 }
 
-/** What puts the rules of a rule file after those of a sheet. Fails in words for the person who brought it. */
+/** The operations that add the rules of a rule file after those of a sheet. Fails in words for the person. */
 export function bringRules(sheet: Sheet, text: string): Brought {
   const read = readRuleSet(parse(text));
   if ('message' in read) throw new Error(`This rule file cannot be used: ${read.message}`);

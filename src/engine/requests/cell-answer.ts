@@ -5,10 +5,7 @@ import type { CellAnswer, CellPosition } from '../../protocol/engine-messages';
 import type { EntryLock } from '../replica/entry-lock';
 import type { Replica } from '../replica/replica';
 
-/**
- * What there is to say of a cell: what it holds, how it is formatted, and why it looks so; null where there is no such
- * cell.
- */
+/** The answer about a cell: its content, its format, and why it looks so; null where there is no such cell. */
 export function cellAnswer(
   replica: Replica,
   { column, position }: CellPosition,

@@ -15,7 +15,7 @@ interface CopiedCell {
   readonly style: Style | null;
 }
 
-/** What was copied here last, with formulas and styles: more than text can say to other programs. */
+/** The last copy from here, with formulas and styles: more than the text for other programs. */
 export interface Copied {
   readonly token: string;
   readonly area: Area;

@@ -6,8 +6,8 @@ import { fetchSheet } from '../link/fetch-sheet';
 import { Replica } from '../replica/replica';
 
 /**
- * What is different in a sheet as it is now, or after a later or earlier change, from the same sheet as it was: each
- * under its own rules and at its own moment.
+ * The diff between a snapshot and the sheet as it is now, or after another change: each under its own rules and at its
+ * own moment.
  */
 export async function differenceFrom(
   then: Replica,

@@ -38,7 +38,7 @@ async function readNewer(file: File): Promise<NewerRecords> {
   }
 }
 
-/** What a newer file and a sheet have in common. */
+/** The common parts of a newer file and a sheet. */
 function meetNewer(sheet: Sheet, { labels, records }: NewerRecords): NewerFile {
   const fields = sharedFields(sheet, labels);
   const shared = fields.flatMap((id, at) => (id === undefined ? [] : { id, label: labels[at]!, at }));
@@ -63,7 +63,7 @@ export class HeldNewer {
     return meetNewer(sheet, this.records);
   }
 
-  /** What refreshing would do, with the operations that do it. */
+  /** The effect of refreshing, with its operations. */
   plan(sheet: Sheet, how: RefreshHow): { readonly preview: RefreshPreview; readonly operations: readonly Operation[] } {
     if (!this.records) throw new Error('no newer file is open');
     const { operations, changed, ...counts } = refreshFrom(sheet, this.records, { ...how, newId: () => nanoid(10) });

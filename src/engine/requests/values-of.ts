@@ -4,7 +4,7 @@ import type { Sheet } from '../../core/sheet/sheet';
 /** More than anybody reads through. */
 const MAX_VALUES = 1000;
 
-/** What a field shows in its records, each once, and how often; the most frequent first. */
+/** The values of a field in its records, each once, with its count; the most frequent first. */
 export function valuesOf(sheet: Sheet, column: number): { text: string; count: number }[] {
   const counts = new Map<string, number>();
   if (column < sheet.fields.length)

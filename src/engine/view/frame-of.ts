@@ -15,7 +15,7 @@ import { rowHeights, type OutOfView } from './row-heights';
 export const frozenRows = (sheet: Sheet): number =>
   sheet.order.slice(0, 20).findLastIndex((slot) => sheet.roleAt(slot) === 'header') + 1;
 
-/** What the page must know of a sheet besides the visible window. */
+/** The layout of a sheet for the page, besides the visible window. */
 export function frameOf(replica: Replica, name: string, outOfView: OutOfView): SheetFrame {
   const { sheet } = replica;
   return {

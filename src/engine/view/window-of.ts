@@ -15,7 +15,7 @@ import {
 import type { EntryLock } from '../replica/entry-lock';
 import type { Replica } from '../replica/replica';
 
-/** What is lit: all that a rule gives a look, or a part of what it reads. */
+/** The spotlit cells: all that a rule gives a look, or a part of the cells that it reads. */
 export interface Spotlight {
   readonly rule: string;
   readonly part: ValuePart | undefined;
@@ -24,7 +24,7 @@ export interface Spotlight {
 export interface WindowOptions {
   readonly spotlight: Spotlight | null;
   readonly heights: RowHeights;
-  /** What the reader may enter, where that is not everything. */
+  /** The cells that the reader may enter, where that is not everything. */
   readonly lock: EntryLock | null;
   /** The rule whose formula is tried beside the rows, and the column that it is about where the rule reads it. */
   readonly trial: { readonly rule: string | null; readonly column: number };
@@ -130,7 +130,7 @@ function trialOf(
 const numberOf = new WeakMap<object, number>();
 let numbered = 0;
 
-/** Says what a look is, its bar's length aside. */
+/** The key of a look, its bar's length aside. */
 function keyWithoutShares({ properties, rules }: ResolvedLook): string {
   let key = rules.join(',');
   for (const [property, value] of properties) {

@@ -1,7 +1,7 @@
 import type Joi from 'joi';
 import type { Scope } from './scopes';
 
-/** One thing that programs can ask: what the routes check requests by, and what the OpenAPI document is made of. */
+/** A request that programs can make: routes check requests by it, and the OpenAPI document is made of it. */
 export interface Endpoint {
   readonly id: string;
   readonly method: 'get' | 'put' | 'post';
@@ -10,7 +10,7 @@ export interface Endpoint {
   readonly says: string;
   /** More about it, in whole sentences. */
   readonly about?: string;
-  /** What the token must be good for; null for any token. */
+  /** The scope that the token needs; null for any token. */
   readonly scope: Scope | null;
   readonly query?: Joi.Schema;
   readonly body?: Joi.Schema;

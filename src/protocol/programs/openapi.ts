@@ -44,7 +44,7 @@ function schemaOf(schema: Joi.Schema): Json {
   return joiToJson(described ?? schema, 'open-api-3.1') as Json;
 }
 
-/** The OpenAPI 3.1 document of what programs can ask, made of the schemas that requests are checked by. */
+/** The OpenAPI 3.1 document for programs, from the schemas that requests are checked by. */
 export function openApiDocument(server: string): Json {
   const paths: Record<string, Record<string, Json>> = {};
   for (const endpoint of Object.values<Endpoint>(ENDPOINTS))

@@ -1,4 +1,4 @@
-/** What a program may do with a sheet, and the words for it when a token is made. */
+/** The scopes of a program on a sheet, and the words for them when a token is made. */
 export const SCOPES = {
   read: 'read records, with their looks and the names of the rules that give them',
   write: 'enter records and change them',

@@ -15,7 +15,7 @@ export interface Tokens {
   readonly visit: string | undefined;
 }
 
-/** What somebody is to a sheet. */
+/** The access of a person to a sheet. */
 export interface Access {
   readonly role: SheetRole;
   readonly own: Own;

@@ -2,7 +2,7 @@ import { isMaker, type SheetRole } from '../../core/sharing/role';
 import { Refusal } from '../refusal';
 import type { Access } from './find-access';
 
-/** What can be done with a sheet, who may, and the words for a refusal. */
+/** The permits on a sheet, the roles that have them, and the words for a refusal. */
 const PERMITS = {
   /** Open the sheet and follow it: each gets what their role may see. */
   read: { may: () => true, says: '' },

@@ -36,7 +36,7 @@ export class KeptSheet {
     return this.replica.sequence;
   }
 
-  /** Up to where the past is wanted, because a rule asks for it; null where none does. */
+  /** The sequence up to which the history is needed, because a rule depends on it; null where none does. */
   get wantsPast(): number | null {
     return this.replica.evaluation.needsHistory ? this.replica.openedAt : null;
   }

@@ -76,7 +76,7 @@ const FORWARDED = [
 async function refuse(response: ServerResponse, status: number, refused: string): Promise<void> {
   response.statusCode = status;
   response.setHeader('content-type', 'application/json');
-  // What is still sent is not read.
+  // The rest of the body is not read.
   response.setHeader('connection', 'close');
   await new Promise<void>((resolve) => response.end(JSON.stringify({ refused }), resolve));
 }

@@ -1,8 +1,9 @@
 import type { Settings } from '../settings';
 
 /**
- * What a page may load and run (Content Security Policy 3, W3C). Scripts run only with the nonce of the answer, and
- * those that they load. Styles may stand in the page, as the library of the interface sets sizes and colours there.
+ * The sources that a page may load and run (Content Security Policy 3, W3C). Scripts run only with the nonce of the
+ * answer, and those that they load. Styles may stand in the page, as the library of the interface sets sizes and
+ * colours there.
  */
 export const contentPolicy = (nonce: string): string =>
   [

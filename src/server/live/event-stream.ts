@@ -19,7 +19,7 @@ const MAX_IN_ALL = 3000;
 
 const shared = globalThis as { auxesisStreams?: Map<string, number>; auxesisStopping?: Set<() => void> };
 const open = (shared.auxesisStreams ??= new Map());
-/** What the server calls before it stops, see front/serve.ts. */
+/** Called by the server before it stops, see front/serve.ts. */
 const stopping = (shared.auxesisStopping ??= new Set());
 
 interface Streamed {
@@ -53,7 +53,7 @@ function countStream(author: string): () => void {
 export function eventStream({ served, signal, mayRead, start }: Streamed): ReadableStream<Uint8Array> {
   const uncount = countStream(served.author);
   const encoder = new TextEncoder();
-  /** What is to be done when it is over, the last begun first; null once it is. */
+  /** The clean-up when it is over, the last begun first; null once it is done. */
   let endings: (() => void)[] | null = [uncount];
   const stop = (): void => {
     const due = endings ?? [];

@@ -17,7 +17,7 @@ export interface Announced {
 }
 
 /**
- * What a page is known by: the key that it has made, which others hear of, with who has it open. So nobody speaks for
+ * The identity of a page: the key that it has made, which others hear of, with who has it open. So nobody speaks for
  * the page of somebody else.
  */
 export const ownKey = (author: string, key: string): string => `${author} ${key}`;
@@ -47,7 +47,7 @@ export class PresenceBook {
   private readonly watchers = new Map<SheetId, Set<Watcher>>();
   private readonly telling = new Set<SheetId>();
 
-  /** Takes in an announcement. */
+  /** Applies an announcement. */
   hear({ sheet, key, present }: Announced, nowMs: number): void {
     let pages = this.sheets.get(sheet);
     if (!pages) this.sheets.set(sheet, (pages = new Map()));

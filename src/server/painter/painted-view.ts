@@ -247,7 +247,7 @@ function grown(codes: Uint32Array, slots: number): Uint32Array {
   return more;
 }
 
-/** What can be said of a rule without telling what it reads: of an answer key, how answers were judged. */
+/** The words about a rule that do not reveal what it reads: of an answer key, how answers were judged. */
 const withoutContents = (meaning: RuleMeaning, isKey: boolean): RuleMeaning => ({
   ...meaning,
   sentence: null,

@@ -53,7 +53,7 @@ export type PainterRequests = {
   readonly ping: { readonly asked: object; readonly answer: null };
 };
 
-/** What a painter's worker says without being asked. */
+/** The events of a painter's worker. */
 export type PainterEvent = { readonly sheet: SheetId } & (
   | { readonly kind: 'repainted'; readonly view: string; readonly repaint: Repaint | 'stale' }
   | { readonly kind: 'wants-past'; readonly until: number }

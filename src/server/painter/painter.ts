@@ -164,8 +164,8 @@ class Painter {
   }
 
   /**
-   * Judges records by rules, in one of the workers; the report as JSON. Throws a Refusal where they cannot be, or where
-   * that takes too long.
+   * Evaluates records by rules, in one of the workers; the report as JSON. Throws a Refusal where they cannot be, or
+   * where that takes too long.
    */
   async evaluate(sent: SentRecords): Promise<string> {
     const name = `${EVALUATION}${++this.evaluations}`;
@@ -187,8 +187,8 @@ class Painter {
   }
 
   /**
-   * Does something with an open sheet; once more where it has moved to another worker meanwhile. Throws a Refusal where
-   * it is too much work.
+   * Runs work on an open sheet; once more where it has moved to another worker meanwhile. Throws a Refusal where it is
+   * too much work.
    */
   private async with<T>(sheet: SheetId, task: (open: OpenSheet) => Promise<T>, tries = MAX_TRIES): Promise<T> {
     try {

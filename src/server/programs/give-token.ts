@@ -5,7 +5,7 @@ import type { Sql } from '../database';
 import { hashToken, newToken } from '../people/token';
 import { insertProgram } from '../sql/program';
 
-/** What a token of a program begins with, so that it is known for one where it turns up. */
+/** The prefix of a program's token, so that it is recognised where it turns up. */
 const BEGIN = 'auxesis_';
 
 export interface AskedProgram {

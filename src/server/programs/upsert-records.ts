@@ -113,7 +113,7 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key: ke
       if (keys[at] !== null) byKey.set(keys[at]!, row);
       counts.inserted++;
     } else {
-      // What meets, and what is the same value typed in another way, stays as it was typed.
+      // Equal values, also typed in another way, stay as they were typed.
       const different = Object.entries(cells).filter(
         ([field, input]) => !keyFields.includes(field) && !isSameInput(there.cells[field] ?? '', input),
       );

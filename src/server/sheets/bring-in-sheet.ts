@@ -17,7 +17,7 @@ import { fillSheet, ROWS_AT_ONCE } from './create-sheet';
 
 /** Changes of a log that are written by one statement. */
 const CHANGES_AT_ONCE = 100;
-/** Bytes that an archive comes to, unpacked. */
+/** Size of an archive, unpacked, in bytes. */
 const MAX_UNPACKED = 4 * LIMITS.unpackedBytes;
 
 /**

@@ -13,9 +13,9 @@ export const mayHideMore = (operations: readonly Operation[]): boolean =>
   operations.some(({ kind }) => kind === 'put-rules' || kind === 'put-fields');
 
 /**
- * What writes down, once a sheet has fillers, that its hidden fields and those of its answer keys are kept from them:
- * so that they stay so when the rule goes, or when an editor shows the field. Only the owner gives them to fillers
- * again. Nothing where all is written down already.
+ * The operations that store, once a sheet has fillers, that its hidden fields and those of its answer keys are withheld
+ * from them: so that they stay so when the rule goes, or when an editor shows the field. Only the owner gives them to
+ * fillers again. Nothing where all is stored already.
  */
 export async function keepingOperations(
   sql: Queryable,

@@ -45,7 +45,7 @@ export async function historyOf(sql: Sql, id: SheetId, query: HistoryQuery): Pro
 
 type EntryStep = Omit<CellStep, 'record' | 'label'>;
 
-/** What the cells held before a change and after it, in the order in which it entered them. */
+/** The contents of the cells before a change and after it, in the order in which it entered them. */
 function cellSteps({ operations, inverse }: ToldChange, { field, row }: HistoryQuery): EntryStep[] {
   const steps = new Map<string, EntryStep>();
   for (const cell of entriesOf(operations)) {

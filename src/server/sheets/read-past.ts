@@ -11,8 +11,8 @@ const MAX_CELLS = 200_000;
 const BATCH = 500;
 
 /**
- * What cells held before, by the changes up to a sequence: from the newest back to the making of the sheet, or as far
- * as `most` cells go.
+ * The past contents of cells, by the changes up to a sequence: from the newest back to the making of the sheet, or as
+ * far as `most` cells go.
  */
 export async function readPast(
   sql: Sql,

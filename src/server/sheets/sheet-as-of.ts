@@ -15,14 +15,14 @@ import { findSheet } from '../sql/sheet';
 import { Refusal } from '../refusal';
 
 const compress = promisify(gzip);
-/** Changes taken back at once. */
+/** Changes undone at once. */
 const BATCH = 20;
 /** Rows packed at once. */
 const ROWS_AT_ONCE = 1000;
 
 /**
  * The packed sheet (see packed-sheet.ts) as it was after the change with a sequence, 0 for as it was made: the sheet of
- * now with all later changes taken back. `asOf` is the moment of that change.
+ * now with all later changes undone. `asOf` is the moment of that change.
  */
 export async function packedAsOf(sql: Sql, id: SheetId, sequence: number): Promise<Uint8Array> {
   const packer = await sql.begin('isolation level repeatable read read only', async (tx) => {

@@ -10,7 +10,7 @@ import { commitComputed, type Author } from './take-change';
 interface TakenBack {
   readonly sheet: SheetId;
   readonly by: Author;
-  /** The change that is taken back. */
+  /** The change to undo. */
   readonly sequence: number;
   /** The id of the new change, made by the client. */
   readonly id: string;
@@ -40,13 +40,13 @@ export async function takeBack(sql: Sql, { sheet, by, sequence, id }: TakenBack)
   });
 }
 
-/** Changes read at once, and at most taken back by one. */
+/** Changes read at once, and at most undone by one. */
 const BATCH = 20;
 const MAX_CHANGES = 2000;
 
 /**
- * Brings the whole sheet back to what it was after a change, 0 for as it was made, by a new change that takes all later
- * ones back; with `cells` only what those held.
+ * Restores the whole sheet to a sequence, 0 for as it was made, by a new change that undoes all later ones; with
+ * `cells` only those cells.
  */
 export async function bringBack(
   sql: Sql,

@@ -68,7 +68,7 @@ function watched(maxBytes: number): Transform {
       else done(isSlow() ? slow() : null, chunk);
     },
   });
-  // What sends nothing at all is noticed too.
+  // A sender that sends nothing at all is noticed too.
   const timer = setInterval(() => isSlow() && stream.destroy(slow()), 2000).unref();
   stream.once('close', () => clearInterval(timer));
   return stream;

@@ -144,7 +144,7 @@ export interface ToldChange {
   /** As changes are signed: `person ID`, `visitor ID`, `program ID` or `archived NAME`. */
   readonly by: string;
   readonly operations: readonly Operation[];
-  /** What takes those first ones back. */
+  /** The inverse of those first ones. */
   readonly inverse: readonly Operation[];
   /** How many cells, rows and so on each of the operations was about. */
   readonly counts: readonly number[];
@@ -208,7 +208,7 @@ interface LoggedPast extends PastChange {
   readonly cells: number;
 }
 
-/** What the changes before a sequence removed from cells, the newest first, up to a number. */
+/** The contents that the changes before a sequence removed from cells, the newest first, up to a number. */
 export async function readPastBefore(
   sql: Queryable,
   sheet: SheetId,

@@ -19,7 +19,7 @@ export async function findLeftOut(sql: Queryable, sheet: SheetId): Promise<LeftO
   return row && { sequence: Number(row.sequence), times: row.times, at: row.at.getTime(), head: Number(row.head) };
 }
 
-/** Notes that a sheet is left out from now on, as it is after its last change. A sheet that is gone is passed over. */
+/** Notes that a sheet is left out from now on, as it is after its last change. A missing sheet is ignored. */
 export async function noteLeftOut(sql: Queryable, sheet: SheetId): Promise<void> {
   await sql`
     insert into sheet_left_out (sheet_id, sequence, times)

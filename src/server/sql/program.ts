@@ -12,8 +12,8 @@ export interface FoundProgram {
 const NOTED_MS = 5000;
 
 /**
- * A program by its token, unless that was taken back, has ended, or who gave it owns the sheet no more; notes that it
- * was there, every few seconds.
+ * A program by its token, unless that was revoked, has ended, or its giver no longer owns the sheet; notes that it was
+ * there, every few seconds.
  */
 export async function findProgram(sql: Queryable, tokenHash: Buffer): Promise<FoundProgram | undefined> {
   const [row] = await sql<(FoundProgram & { readonly used_at: Date | null })[]>`
@@ -32,7 +32,7 @@ type Asker = Pick<FoundProgram, 'sheet' | 'id'>;
 /** How long answers are kept. */
 const KEPT = '24 hours';
 
-/** What a request with a key was answered with, and the hash of what it asked; undefined where there was none. */
+/** The answer to a request with a key, and the hash of the request; undefined where there was none. */
 export async function findAnswer(
   sql: Queryable,
   { sheet, id }: Asker,
@@ -87,7 +87,7 @@ export async function endLoggers(sql: Queryable, sheet?: SheetId): Promise<void>
     where is_logger and revoked_at is null and (${sheet ?? null}::text is null or sheet_id = ${sheet ?? null})`;
 }
 
-/** The programs of a sheet whose tokens were not taken back, the newest first. */
+/** The programs of a sheet whose tokens are not revoked, the newest first. */
 export async function readPrograms(sql: Queryable, sheet: SheetId): Promise<SheetProgram[]> {
   const rows = await sql<
     (Omit<SheetProgram, 'createdAt' | 'endsAt' | 'usedAt'> & {

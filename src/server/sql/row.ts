@@ -68,7 +68,7 @@ export interface KeyedRow {
   readonly key: string;
   readonly role: RowRole;
   readonly isBlank: boolean;
-  /** What it holds in the fields asked for, in their order. */
+  /** Its contents in the requested fields, in their order. */
   readonly held: readonly (string | null)[];
 }
 

@@ -68,7 +68,7 @@ export async function countGuess(sql: Queryable, key: Buffer): Promise<number> {
   return row!.count;
 }
 
-/** Takes back guesses that were none, and forgets old ones. */
+/** Removes counted guesses that were none, and forgets old ones. */
 export async function forgetGuess(sql: Queryable, keys: readonly Buffer[]): Promise<void> {
   for (const key of keys) await sql`update guess set count = greatest(0, count - 1) where key = ${key}`;
   await sql`delete from guess where ends_at < now()`;

@@ -50,8 +50,8 @@ export async function insertVisitor(
 }
 
 /**
- * What visitors of a sheet have for their own. Places of a link that has ended stay theirs, as its end can be moved;
- * those of a revoked one are free.
+ * The cells that visitors of a sheet have for their own. Places of a link that has ended stay theirs, as its end can be
+ * moved; those of a revoked one are free.
  */
 export async function readOwn(sql: Queryable, sheet: SheetId): Promise<Own[]> {
   const rows = await sql<{ own_fields: string[] | null; own_rows: string[] | null }[]>`

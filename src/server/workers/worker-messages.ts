@@ -10,7 +10,7 @@ export type WorkerRequest<Q extends Questions, K extends QuestionName<Q> = Quest
   readonly sheet: string;
 };
 
-/** What a worker does for each of its requests: a handler that returns the wrong shape does not compile. */
+/** The handlers of a worker's requests: one that returns the wrong shape does not compile. */
 export type WorkerHandlers<Q extends Questions> = {
   readonly [K in QuestionName<Q>]: (asked: WorkerRequest<Q, K>) => Q[K]['answer'];
 };

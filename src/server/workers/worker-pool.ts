@@ -158,7 +158,7 @@ export class WorkerPool<Q extends WorkerRequests, Event> {
       this.reports.lost(sheet);
     }
     process.release(moving);
-    // What it holds of them is released once it gets there.
+    // Its state of them is released once it gets there.
     const deadlineMs = this.options.deadlines.close ?? LAST_DEADLINE_MS;
     for (const sheet of moving)
       process.add({ sheet, kind: 'close', asked: {}, deadlineMs, done: () => {}, failed: () => {} });

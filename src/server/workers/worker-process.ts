@@ -135,7 +135,7 @@ export class WorkerProcess<Event> {
     child.on('message', (reply) => this.take(reply as Reply<Event>));
     child.on('error', (error) => {
       log().error({ err: error }, 'a worker process failed');
-      // What could not be started does not exit.
+      // A process that could not be started does not exit.
       if (child.pid === undefined) this.exited(child);
     });
     child.on('exit', () => this.exited(child));

@@ -2,9 +2,9 @@ import { ActionIcon, Tooltip } from '@mantine/core';
 import type { Icon } from '@tabler/icons-react';
 
 interface Props {
-  /** What the tooltip says. */
+  /** The words of the tooltip. */
   readonly label: string;
-  /** What it is called, where that is shorter. */
+  /** Its name, where that is shorter. */
   readonly name?: string;
   readonly icon: Icon;
   readonly isOn?: boolean;

@@ -11,7 +11,7 @@ import { OrderMenu } from './OrderMenu';
 import { RowMenu } from './RowMenu';
 import { UndoActs } from './UndoActs';
 
-/** What can be done to the selected cells, their rows and their fields: one line, that scrolls sideways on a phone. */
+/** Actions on the selected cells, their rows and their fields: one line, which scrolls sideways on a phone. */
 export function ActionBar() {
   const session = useSession();
   const panel = useSessionState((state) => state.panel);

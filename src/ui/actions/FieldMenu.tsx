@@ -14,7 +14,7 @@ const TOTALS: readonly { is: TotalFunction; label: string }[] = [
   { is: 'greatest', label: 'Greatest' },
 ];
 
-/** What can be done to the selected fields. */
+/** Actions on the selected fields. */
 export function FieldMenu() {
   const session = useSession();
   const frame = useSessionState((state) => state.frame);

@@ -24,7 +24,7 @@ const KEYS: readonly (readonly [readonly string[], string])[] = [
   [['F1'], 'These keys'],
 ];
 
-/** What the keys do on the grid. */
+/** The shortcuts of the grid. */
 export function Keys() {
   const session = useSession();
   const panel = useSessionState((state) => state.panel);

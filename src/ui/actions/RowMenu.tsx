@@ -5,7 +5,7 @@ import { focusGrid } from '../grid/focus-grid';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { selectedArea } from '../grid/engine/selection';
 
-/** What can be done to the selected rows. */
+/** Actions on the selected rows. */
 export function RowMenu() {
   const session = useSession();
   const { top, bottom } = selectedArea(useSessionState((state) => state.selection));

@@ -9,7 +9,7 @@ import classes from './ActionBar.module.css';
 /** How long a selection must rest before it is measured. */
 const REST_MS = 60;
 
-/** What there is in the selected cells: how many, their sum and average, and which rules paint them. */
+/** A summary of the selected cells: count, sum, average, and the rules that paint them. */
 export function StatusLine() {
   const session = useSession();
   const selection = useSessionState((state) => state.selection);

@@ -12,7 +12,7 @@ import { Proof } from './Proof';
 import { Sentence } from './Sentence';
 import { Trials } from './Trials';
 
-/** Where a rule is worked on, under the grid: its sentence, the real values it judges, and what it comes to. */
+/** The bench, under the grid: a rule's sentence, the values it tests, and its outcome. */
 export function Bench() {
   const session = useSession();
   const bench = useSessionState((state) => state.bench);

@@ -39,7 +39,7 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
   const format = field?.format ?? null;
   const isDated = dates > profile.numbers / 2;
   const shown = (value: number): string => (isDated ? isoFromSerial(value) : thresholdText(value, format));
-  // What the rule began with has its place in the picture too; while it is dragged the scale stands still.
+  // The first thresholds of the rule have their place in the picture too; while one is dragged the scale stands still.
   const [begun] = useState(() => handlesOf(when, profile).map(({ value }) => value));
   const edges = edgesWith(begun, [profile.bins[0]!.from, profile.bins.at(-1)!.to]);
   const x = scaleLinear(edges[0] === edges[1] ? [edges[0]! - 1, edges[1]! + 1] : edges, [
@@ -136,9 +136,7 @@ function edgesWith(places: readonly number[], [from, to]: readonly [number, numb
   return [Math.min(from, ...near), Math.max(to, ...near)];
 }
 
-/**
- * What can be dragged: thresholds given outright, or the places of stops, wherever these are found among the values.
- */
+/** The handles: literal thresholds, or the places of stops, wherever these are found among the values. */
 function handlesOf(when: When, profile: ValueProfile): readonly { value: number; with: (value: number) => When }[] {
   const kind = kindOf(when);
   if (!kind.stops) return kind.thresholds(when);

@@ -61,7 +61,7 @@ const need = ({ outcomes }: Tally): number => 2 * (outcomes[WRONG] ?? 0) + (outc
 
 function KeyBar({ tally, looks }: { readonly tally: Tally; readonly looks: readonly (OutcomeColors | null)[] }) {
   const counts = KEY_OUTCOMES.map((_, outcome) => tally.outcomes[outcome] ?? 0);
-  // What is right stands at the left, what is missing at the right.
+  // Right answers stand at the left, missing ones at the right.
   const order = [RIGHT, NEAR, WRONG, KEY_OUTCOMES.indexOf('empty')];
   const ends = cumsum(order, (outcome) => counts[outcome]!);
   const share = scaleLinear([0, Math.max(1, sum(counts))], [0, 100]);

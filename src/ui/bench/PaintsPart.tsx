@@ -6,7 +6,7 @@ import { PickWord } from './parts/PickWord';
 
 const WORDS = { cell: 'that cell', record: 'the whole record', fields: 'these fields of the record:' } as const;
 
-/** What a rule paints of the record in which it matches. */
+/** Where a rule paints in the record in which it matches. */
 export const PaintsPart = memo(function PaintsPart({
   paints,
   onPick,

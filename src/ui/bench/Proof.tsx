@@ -7,7 +7,7 @@ import { counted } from '../counted';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 
-/** What stands behind a rule: the nearest real values on each side of each threshold, and what is not judged at all. */
+/** The evidence for a rule: the nearest values on each side of each threshold, and the cells that are not tested. */
 export function Proof({ rule }: { readonly rule: Rule }) {
   const session = useSession();
   const answer = useSessionState((state) => state.profile);

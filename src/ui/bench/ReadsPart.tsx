@@ -8,7 +8,7 @@ import { Pick } from './parts/Pick';
 import { PickFields } from './parts/PickFields';
 import { PickRoles } from './parts/PickRoles';
 
-/** What a rule tests: fields, in the records or in rows of other roles too, or certain cells. */
+/** The cells that a rule tests: fields, in the records or in rows of other roles too, or ranges. */
 export const ReadsPart = memo(function ReadsPart({
   reads,
   onPick,

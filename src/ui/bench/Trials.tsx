@@ -13,8 +13,8 @@ import classes from './Bench.module.css';
 const REST_MS = 80;
 
 /**
- * Values to try the rule on, kept with it: what it makes of each, and whether that is still what it made when the trial
- * was kept.
+ * Examples of the rule, kept with it: the outcome of each value, and whether it is still the outcome of when the
+ * example was kept.
  */
 export function Trials({ rule }: { readonly rule: Rule }) {
   const session = useSession();
@@ -51,7 +51,7 @@ export function Trials({ rule }: { readonly rule: Rule }) {
   const keep = async (event: KeyboardEvent) => {
     if (event.key !== 'Enter' || event.ctrlKey || typed.trim() === '') return;
     const value = readTrial(typed, format);
-    // What is on screen may still be the outcome of what was typed before.
+    // The outcome on screen may still be that of an earlier input.
     const [expect = null] = await session.ask({ kind: 'ask-trials', rule, values: [value] });
     put([...trials, { value, expect }]);
     setTyped('');

@@ -1,6 +1,6 @@
 import type { KeyOutcome } from '../../core/rules/kinds/key';
 
-/** What the outcomes of an answer key are called. */
+/** The names of an answer key's outcomes. */
 export const OUTCOME_WORDS: Record<KeyOutcome, string> = {
   empty: 'Not yet answered',
   right: 'Right',

@@ -3,8 +3,8 @@ import type { AnswerOf, Request } from '../../protocol/engine-messages';
 import { useSession, useSessionState } from '../sheet/use-session';
 
 /**
- * What the engine answers to a request about the rules, asked again whenever they or what they count have changed; null
- * until it has answered.
+ * The engine's answer to a request about the rules, asked again whenever they or their counts have changed; null until
+ * it has answered.
  */
 export function useAsked<R extends Request>(request: R): AnswerOf<R['kind']> | null {
   const session = useSession();

@@ -19,7 +19,7 @@ const WORDS = Object.fromEntries([
   ['page', 'On paper: a page to print, or to save as PDF'],
 ]) as Readonly<Record<Choice, string>>;
 const CHOICES = Object.keys(WORDS) as readonly Choice[];
-/** What needs no rules. */
+/** Formats without rules. */
 const SEEN: readonly Choice[] = ['csv', 'page'];
 const FATE_WORDS = {
   rule: 'as a rule',
@@ -28,7 +28,7 @@ const FATE_WORDS = {
   nothing: 'left out',
 } as const;
 
-/** What to take out, as what, and what the file will not say as the sheet does. */
+/** The export dialog: the range, the format, and what the file will leave out. */
 export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
   const choices = isMaker ? CHOICES : SEEN;
   const session = useSession();
@@ -151,7 +151,7 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
   );
 }
 
-/** What became of the rules, and what else is to be known. */
+/** The fate of the rules, and other notes. */
 function Report({ name, report: { rules, notes } }: { readonly name: string; readonly report: ExportReport }) {
   return (
     <section aria-label="What is in the file" className={classes.report}>

@@ -96,7 +96,7 @@ function proposal({ shared, key }: NewerFile): string {
     : `${labels.slice(0, -1).join(', ')} and ${labels.at(-1)!} together tell the file’s records apart`;
 }
 
-/** What refreshing makes different, or has made. */
+/** The differences that refreshing makes, or has made. */
 function Different({
   preview: { changed, cells, added, removed, missing, passedOver },
   isDone,

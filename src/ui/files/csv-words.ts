@@ -7,7 +7,7 @@ const WORDS: Readonly<Record<Separator, string>> = {
   '|': 'Upright stroke',
 };
 
-/** What may stand between values, to choose from. */
+/** The separators to choose from. */
 export const SEPARATOR_CHOICES = SEPARATORS.map((value) => ({ value, label: WORDS[value] }));
 
 /** The signs that may divide decimals, to choose from. */

@@ -1,4 +1,4 @@
-/** Gives a file to the browser, which puts it where it keeps what is downloaded. */
+/** Starts a download of a file. */
 export function saveFile(file: Blob, name: string): void {
   const link = document.createElement('a');
   link.href = URL.createObjectURL(file);

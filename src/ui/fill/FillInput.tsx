@@ -70,7 +70,7 @@ export function FillInput({ field, column, position, cell }: Props) {
           enterKeyHint="next"
           onFocus={begin}
           onChange={(event) => session.type(event.currentTarget.value)}
-          // What was only looked at is not entered: it may hold more than it shows.
+          // Viewing alone enters nothing: the content may hold more than it shows.
           onBlur={() => editing && (editing.text === cell.text ? session.cancelEdit() : session.commit())}
         />
       )}

@@ -8,7 +8,7 @@ import { FillInput } from './FillInput';
 /** Records that are shown as a list; of longer sheets the rest is on the sheet itself. */
 const MAX_ROWS = 500;
 
-/** A sheet for filling in on a narrow screen: record by record, what is to be read over what is to be typed. */
+/** A sheet for filling in on a narrow screen: record by record, the question over its answer. */
 export function FillList() {
   const session = useSession();
   const frame = useSessionState((state) => state.frame);

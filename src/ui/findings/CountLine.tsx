@@ -18,7 +18,7 @@ export function CountLine({ counts, name }: Props) {
   const now = counts.at(-1);
   if (first === undefined || last === undefined || !now) return null;
   const x = scaleTime([first, Math.max(last, first + 1)], [EDGE, WIDTH - 44]);
-  // What counts is how it went up and down: the line has the whole height for that.
+  // Only the course of the count matters: the line has the whole height for it.
   const y = scaleLinear([Math.max(0, least - 1), most + 1], [HEIGHT - EDGE, EDGE]);
   const path = line<readonly [number, number]>(
     ([at]) => x(at),

@@ -24,7 +24,7 @@ interface Props {
   readonly person: string;
 }
 
-/** What entered and left each rule, the newest first: since one last looked, or all of it. */
+/** The findings of each rule, the newest first: since the last visit, or all of them. */
 export function FindingsScreen({ sheet, first, person }: Props) {
   const [feed, setFeed] = useState(first);
   const [asked, setAsked] = useState<FindingQuery>({ only: 'unseen' });

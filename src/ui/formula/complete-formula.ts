@@ -7,7 +7,10 @@ import { parseAddress } from '../../core/sheet/address';
 
 const MAX_SHOWN = 60;
 
-/** Completes functions, labels of fields and names, those that begin with what was typed before those that hold it. */
+/**
+ * Completes functions, labels of fields and names; those that begin with the typed text come before those that contain
+ * it.
+ */
 export const completeFormula =
   (surroundings: () => Surroundings): CompletionSource =>
   ({ state, pos, explicit }) => {

@@ -12,7 +12,7 @@ import { formulaTheme } from './formula-theme';
 import { signatureHint } from './signature-hint';
 
 /**
- * What every editor of formulas has: completion, hints, references in the colours of their cells, mistakes underlined,
+ * Extensions of every formula editor: completion, hints, references in the colours of their cells, mistakes underlined,
  * one line.
  */
 export const formulaExtensions = (surroundings: () => Surroundings, label: string): Extension[] => [

@@ -10,7 +10,7 @@ import type { SessionPort } from '../sheet/session-port';
  * keys.
  */
 export class Pointing {
-  /** What takes the cells that are pointed at, where it is not the cell that is being edited. */
+  /** The receiver of pointed cells, where it is not the cell that is being edited. */
   private taker: ((selection: Selection) => void) | null = null;
   private taken: Selection | null = null;
 

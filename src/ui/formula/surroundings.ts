@@ -1,7 +1,7 @@
 import type { Surroundings } from '../../core/formula/syntax/typed-formula';
 import type { SheetFrame } from '../../protocol/engine-messages';
 
-/** What words of a formula can stand for in the open sheet. */
+/** The meanings of words of a formula in the open sheet. */
 export const surroundingsOf = (frame: SheetFrame | null): Surroundings => ({
   labels: frame?.fields.map(({ label }) => label) ?? [],
   names: frame?.names ?? [],

@@ -62,6 +62,6 @@ export function HistoryItem({ sheet, entry, onTakeBack, onName }: Props) {
   );
 }
 
-/** What a cell held, in a few words. */
+/** The content of a cell, in a few words. */
 const shown = (input: string): string =>
   input === '' ? 'blank' : input.startsWith('=') ? 'a formula' : input.length > 60 ? `${input.slice(0, 60)}…` : input;

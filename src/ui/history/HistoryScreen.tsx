@@ -21,7 +21,10 @@ interface Props {
   readonly person: string;
 }
 
-/** Every change of a sheet, the newest first: who, when and what, as it was after it, and how to take it back. */
+/**
+ * The history: every change of a sheet, the newest first, with author, time and words; the sheet after it, and its
+ * undo.
+ */
 export function HistoryScreen({ id, name, asked, first, person }: Props) {
   const [entries, setEntries] = useState(first);
   const [state, setState] = useState<'more' | 'asking' | 'end'>(first.length < HISTORY_PAGE ? 'end' : 'more');

@@ -7,7 +7,7 @@ interface Props {
   readonly label: string;
   readonly title: string;
   readonly icon: ReactNode;
-  /** What is in it, made when it is opened. */
+  /** Its content, rendered when it is opened. */
   readonly children: () => ReactNode;
 }
 

@@ -11,7 +11,7 @@ interface Props {
   readonly width?: 'narrow' | 'medium' | 'wide' | 'full';
   /** Whether the mark links to the sheets: it does not on pages for people without an account. */
   readonly isHome?: boolean;
-  /** What stands at the end of the top line, before and after the switch of the theme. */
+  /** The end of the top line, before and after the switch of the theme. */
   readonly before?: ReactNode;
   readonly after?: ReactNode;
   readonly children: ReactNode;

@@ -8,7 +8,7 @@ import { sendJson } from '../../engine/link/send-json';
 import { useSession } from '../sheet/use-session';
 import classes from './Paper.module.css';
 
-/** What is different now from the sheet as it was: values, looks, and records that came and went. */
+/** The diff between a snapshot and now: values, looks, and added and removed records. */
 export function Difference({ sequence }: { readonly sequence: number }) {
   const session = useSession();
   const [found, setFound] = useState<SheetDifference | null>(null);

@@ -18,7 +18,7 @@ interface Props {
   readonly name: string;
 }
 
-/** Comes to a sheet by a link. */
+/** Joins a sheet by a link. */
 export function Join({ token, sheetName, may, isInvitation, name: known }: Props) {
   const [name, setName] = useState(known);
   const [error, setError] = useState<string | null>(null);

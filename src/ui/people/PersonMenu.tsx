@@ -8,7 +8,7 @@ import classes from './PersonMenu.module.css';
 export interface Person {
   readonly name: string;
   readonly hasAccount: boolean;
-  /** What changes of theirs are signed with, where that matters. */
+  /** The name under which the person's changes are recorded, where that matters. */
   readonly key?: string;
 }
 

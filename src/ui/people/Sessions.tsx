@@ -54,7 +54,7 @@ export function Sessions() {
 
 const SYSTEMS = ['Android', 'iPhone', 'iPad', 'Windows', 'Macintosh', 'CrOS', 'Linux'] as const;
 
-/** What a browser calls itself, in short: the computer that it runs on. */
+/** The short name of a browser: the computer that it runs on. */
 function browserWords(agent: string): string {
   const system = SYSTEMS.find((name) => agent.includes(name));
   return system ? `A browser on ${system}` : agent === '' ? 'Unknown' : agent.slice(0, 40);

@@ -4,7 +4,7 @@ import type { DescribedRequest } from '../../protocol/programs/openapi';
 import { Copy } from '../share/Copy';
 import classes from './Programs.module.css';
 
-/** What an answer is cut to on the page. */
+/** The length to which an answer is cut on the page. */
 const MAX_SHOWN = 4000;
 
 /** A query that says something with the demo. */
@@ -21,7 +21,7 @@ interface Props {
   readonly token: string;
 }
 
-/** One request: what it is for, what it takes, and an example that can be run. */
+/** One request: its purpose, its parameters, and an example that can be run. */
 export function RequestPart({ asked, address, sheet, token }: Props) {
   const [answer, setAnswer] = useState<string | null>(null);
   const { id, method, path, says, about, scope, example, parameters } = asked;

@@ -21,7 +21,7 @@ const OUTCOMES: readonly { readonly when: OutcomeTime; readonly label: string; r
   },
 ];
 
-/** What fillers may do and see. What is changed here holds at once. */
+/** The settings for fillers. Changes apply at once. */
 export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
@@ -121,7 +121,7 @@ type FieldState = 'sees' | 'types' | 'kept';
 
 const without = (ids: readonly string[], id: string): string[] => ids.filter((other) => other !== id);
 
-/** What an answer key once held stays kept when its rule goes. */
+/** Fields that an answer key once read stay withheld when its rule goes. */
 const kept = (filling: Filling, keyFields: readonly string[]): string[] => [
   ...new Set([...filling.kept, ...keyFields]),
 ];

@@ -14,7 +14,7 @@ interface Props {
   readonly onChange: () => void;
 }
 
-/** What can be made at once: a link, or one for each open field or record. */
+/** Links that can be made at once: one, or one for each open field or record. */
 const KINDS = [
   { kind: 'viewer', label: 'to read, with the legend' },
   { kind: 'all', label: 'to fill in: everybody in all open cells' },

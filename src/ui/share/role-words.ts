@@ -1,6 +1,6 @@
 import type { SheetRole } from '../../core/sharing/role';
 
-/** What people may do, as it is offered. */
+/** The words for what each role may do. */
 export const ROLES: readonly { readonly role: SheetRole; readonly label: string }[] = [
   { role: 'owner', label: 'Owner: all of it, and who gets it' },
   { role: 'editor', label: 'Editor: cells and rules' },

@@ -31,7 +31,7 @@ test('a run that fails keeps no later one from being tried', async () => {
   await expect(first).rejects.toThrow('failed once');
   const next = latest.run();
   expect(ends).toHaveLength(2);
-  // What was asked for while it failed is done as well.
+  // Requests that came during the failure are carried out as well.
   void latest.run();
   ends[1]!('failed');
   await expect.poll(() => ends.length).toBe(3);

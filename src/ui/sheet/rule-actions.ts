@@ -24,7 +24,7 @@ import { LatestOnly } from './latest-only';
 /** Rest between two readings of the values that the bench shows. */
 const PICTURE_REST_MS = 40;
 
-/** What a person does to the rules of an open sheet: mostly to the one on the bench. */
+/** Actions on the rules of an open sheet: mostly on the one on the bench. */
 export class RuleActions {
   /** Only the latest draft is sent while the engine is busy, so that dragging never runs ahead of it. */
   private readonly draftSending = new LatestOnly(async () => {
@@ -64,7 +64,7 @@ export class RuleActions {
     );
   }
 
-  /** What the selected fields hold, for making a rule over them; undefined before the sheet is open. */
+  /** A profile of the selected fields, for making a rule over them; undefined before the sheet is open. */
   async profileSelected(): Promise<RuleProfile | undefined> {
     const fields = this.selectedFields();
     if (fields.length === 0) return undefined;
@@ -72,7 +72,7 @@ export class RuleActions {
     return { ...found, profile: sensibleProfile(found.profile) };
   }
 
-  /** Puts a new rule of a kind on the bench, with thresholds taken from what the selected fields hold. */
+  /** Opens a new rule of a kind on the bench, with thresholds from the contents of the selected fields. */
   async newRule(kind: KindName): Promise<void> {
     const found = await this.profileSelected();
     if (!found) return;
@@ -96,7 +96,7 @@ export class RuleActions {
     return (frame?.fields ?? []).slice(left, right + 1).map((field) => field.id);
   }
 
-  /** Puts a new rule on the bench. It comes first, so that it is seen, or in the order by a key given. */
+  /** Opens a new rule on the bench. It comes first in precedence, or at the given order key. */
   begin(idea: RuleIdea, key?: string): void {
     const { frame, legend } = this.session.get();
     if (!frame) return;
@@ -112,7 +112,7 @@ export class RuleActions {
     this.changeDraft(rule);
   }
 
-  /** Puts a kept rule on the bench and lights its cells. */
+  /** Opens a kept rule on the bench and lights its cells. */
   openRule(id: RuleId): void {
     const entry = this.session.get().legend.find((candidate) => candidate.id === id);
     if (!entry) return;
@@ -276,7 +276,7 @@ export class RuleActions {
     if (kept.length) this.edit({ do: 'change-rules', rules: kept.map(({ id }) => id), to });
   }
 
-  /** Puts rules into a group of the legend, or takes them out of theirs. */
+  /** Sets the group of rules in the legend; null removes it. */
   groupRules(ids: readonly RuleId[], group: string | null): void {
     this.changeRules(ids, { group });
     this.session.set({ chosen: [] });

@@ -1,7 +1,7 @@
 import type { AnswerOf, Request, Selection } from '../../protocol/engine-messages';
 import type { Editing, SessionState } from './session-state';
 
-/** What the parts of a session need of it: its state, the engine, and what several of them do. */
+/** The parts of a session that its actions need: state, engine, and shared methods. */
 export interface SessionPort {
   get(): SessionState;
   set(change: Partial<SessionState>): void;

@@ -84,9 +84,9 @@ export interface SessionState {
   readonly isBusy: boolean;
   /** The share of it that is done, where that is known. */
   readonly progress: number | null;
-  /** What was pasted just now, and where, so that it can be pasted otherwise. */
+  /** The last paste and its place, so that it can be repeated in another way. */
   readonly pasted: { readonly table: ClipboardTable; readonly area: Area; readonly how: PasteHow } | null;
-  /** What lies open beside the grid. */
+  /** The open panel beside the grid. */
   readonly panel: 'style' | 'find' | 'keys' | 'values' | 'new-rule' | null;
   readonly failure: string | null;
 }
@@ -127,7 +127,7 @@ export const START: SessionState = {
   failure: null,
 };
 
-/** What an event of the engine changes on screen. */
+/** The change of the screen by an event of the engine. */
 export function stateAfter(event: Event, { selection, editing, lost }: SessionState): Partial<SessionState> {
   switch (event.kind) {
     case 'selection-moved': {

@@ -22,8 +22,8 @@ import { SheetActions } from './sheet-actions';
 import { START, stateAfter, type Editing, type SessionState } from './session-state';
 
 /**
- * How long the page may wait for the engine before it puts the editor away: longer than an answer takes, shorter than
- * is felt.
+ * How long the page may wait for the engine before it closes the editor: longer than an answer takes, shorter than is
+ * felt.
  */
 const MAX_HOLD_MS = 24;
 /** Why the selected cell looks so is asked again so long after cells have changed: once for several changes at once. */
@@ -107,7 +107,7 @@ export class Session implements SessionPort {
 
   readonly get = (): SessionState => this.state;
 
-  /** Puts what changed on screen. */
+  /** Applies a change of the state and renders. */
   set(change: Partial<SessionState>): void {
     this.state = { ...this.state, ...change };
     if (this.hold === 'gathering') return;
@@ -116,8 +116,8 @@ export class Session implements SessionPort {
   }
 
   /**
-   * Lets the page rest until the engine answers, so that what was entered is painted in the frame that puts the editor
-   * away, and no frame shows the cell as it was. Whatever else happens meanwhile ends it.
+   * Renders nothing until the engine answers, so that the new content is painted in the frame that closes the editor,
+   * and no frame shows the old one. Any other event ends the wait.
    */
   holdForEngine(): void {
     this.hold = 'gathering';
@@ -217,8 +217,8 @@ export class Session implements SessionPort {
   }
 
   /**
-   * Ends editing and enters what was typed. What the field does not allow is not entered: with `stays` it remains in
-   * the editor.
+   * Ends editing and enters the text. Text that the field does not allow is not entered: with `stays` it remains in the
+   * editor.
    */
   commit(stays = false): boolean {
     const { editing, frame, cell: known } = this.state;
@@ -254,7 +254,7 @@ export class Session implements SessionPort {
     }
   }
 
-  /** Asks for what is to be done with some rules; null puts the question away. */
+  /** Opens a dialog about some rules; null closes it. */
   openDialog(asked: SessionState['asked']): void {
     this.set({ asked });
   }

@@ -10,7 +10,7 @@ import type { ClipboardTable } from '../grid/read-clipboard';
 import { writeClipboard } from '../grid/write-clipboard';
 import type { SessionPort } from './session-port';
 
-/** What a person does to the cells, rows and fields of an open sheet: mostly to those that are selected. */
+/** Actions on the cells, rows and fields of an open sheet: mostly on the selected ones. */
 export class SheetActions {
   constructor(private readonly session: SessionPort) {}
 
@@ -141,7 +141,7 @@ export class SheetActions {
     this.session.setPasteHint({ table: from, area: into, how });
   }
 
-  /** What was pasted just now, pasted otherwise in its place. */
+  /** Repeats the last paste in another way. */
   async pasteAgain(how: PasteHow): Promise<void> {
     const { pasted } = this.session.get();
     if (!pasted) return;

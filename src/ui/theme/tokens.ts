@@ -15,7 +15,7 @@ export interface Tokens {
   readonly head: string;
   /** Every other record, where they are shaded. */
   readonly band: string;
-  /** What is wrong, in words. */
+  /** The mistake, in words. */
   readonly error: string;
   /** References of a formula, each with its cells; one after another, all readable as text. */
   readonly references: readonly string[];

@@ -21,7 +21,7 @@ export function CellLine() {
   const editing = useSessionState((state) => state.editing);
   const input = useRef<HTMLInputElement>(null);
   const isEditing = editing?.place === 'line';
-  // What began as a formula stays in its editor, also while its first character is deleted.
+  // A formula stays in its editor, also while its first character is deleted.
   const [isFormula, setFormula] = useState(false);
   const begins = isEditing && (isFormula || isFormulaInput(editing.text));
   if (begins !== isFormula) setFormula(begins);

@@ -8,7 +8,7 @@ import { respond } from '../respond';
 
 export const dynamic = 'force-dynamic';
 
-/** What entered and left the rules of all sheets that the caller works on. */
+/** The findings of all sheets that the caller works on. */
 export function GET(request: Request): Promise<Response> {
   return respond(async () => {
     const { id: person } = await requirePerson();

@@ -12,7 +12,7 @@ const LOOPBACK = /^(127\.|::1$|::ffff:127\.)/;
 const isLocal = ({ headers }: Request): boolean =>
   LOOPBACK.test(headers.get(CLIENT_HEADER) ?? '') && LOCAL.includes(hostName(headers.get('host') ?? undefined) ?? '');
 
-/** What this process has counted and measured, for a collector on the same computer. */
+/** The metrics of this process, for a collector on the same computer. */
 export function GET(request: Request): Promise<Response> {
   return respond(async () => {
     if (!isLocal(request)) throw new Refusal('not-allowed', 'Metrics are read from the computer itself.');

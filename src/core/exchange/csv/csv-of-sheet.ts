@@ -9,7 +9,7 @@ import { writeCsv } from './write-csv';
 /** Rows that are written at once. */
 const BATCH = 1000;
 
-/** What begins like a formula or a command in programs that open such files: common practice. */
+/** Beginnings of formulas and commands in programs that open such files: common practice. */
 const RISKY = /^[=+\-@\t\r]/;
 
 const GUARDED = 'Texts that other programs would take for a formula have an apostrophe before them';
@@ -41,7 +41,7 @@ export function csvOfSheet(
   };
 }
 
-/** What was typed: formulas with letters and numbers for what they refer to. */
+/** The inputs: formulas with addresses. */
 function typedAt(sheet: Sheet, column: number, slot: number): string {
   const store = sheet.columns[column]!;
   const input = store.inputAt(slot);

@@ -94,7 +94,7 @@ function rowHtml({ sheet, resolver }: ExportSource, { area, merges, position }: 
   return `<tr${role === 'title' ? ' class="t"' : ''}>${cells.join('')}</tr>\n`;
 }
 
-/** What stands in a cell: its text unless that is hidden, and its icon in words. */
+/** The content of a cell: its text unless that is hidden, and its icon in words. */
 function content(shown: string, properties: LookProperties): string {
   const icon = properties.get('icon') as LookIcon | undefined;
   const words = icon ? `[${ICON_SETS[icon.set as IconSet][icon.index] ?? ''}] ` : '';

@@ -2,7 +2,7 @@ import { foldText } from '../../values/fold-text';
 import { readDate } from '../../values/read-date';
 import { readNumber } from '../../values/read-number';
 
-/** What the cells of one column of a text file look like: how many of each kind, counted while they pass by. */
+/** Statistics of one column of a text file: how many cells of each kind, counted while they pass by. */
 export class FieldFacts {
   /** Cells that hold something. */
   filled = 0;

@@ -12,7 +12,7 @@ const BEGINNINGS: readonly (readonly [begins: RegExp, told: string])[] = [
   [/^(?:\u00ef\u00bb\u00bf)?\s*<\?xml\b/, 'it is XML, but no document of ISO/IEC 26300'],
 ];
 
-/** What a file is by its first bytes where it is no table; undefined for all others. */
+/** The kind of a file by its first bytes where it is no table; undefined for all others. */
 export function otherKind(head: Uint8Array): string | undefined {
   const begin = LETTERS.decode(head.subarray(0, 256));
   return BEGINNINGS.find(([begins]) => begins.test(begin))?.[1];

@@ -19,15 +19,15 @@ export interface TableReading {
   readonly as: readonly ReadAs[];
 }
 
-/** What has been guessed of one column, and why. */
+/** The guess for one column, and its reason. */
 export interface GuessedField {
   readonly as: ReadAs;
-  /** What its cells are, in a word or two. */
+  /** The kind of its cells, in a word or two. */
   readonly kind: string;
   readonly why: string;
 }
 
-/** What the facts of all columns say of how the file is to be read. */
+/** The reading of a file that follows from the facts of all columns. */
 export function guessReading(
   facts: readonly FieldFacts[],
   header: number | null,
@@ -82,7 +82,7 @@ function datesWhy({
     : 'no date in numbers such as 8/3/2026 was found';
 }
 
-/** What the cells of a column are, and how they had best be read. */
+/** The kind of the cells of a column, and the best way to read them. */
 export function guessField(facts: FieldFacts): GuessedField {
   const { filled, codes, texts, formulas, logicals } = facts;
   const numbers = facts.numbers + facts.commaNumbers;

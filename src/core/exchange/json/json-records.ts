@@ -2,7 +2,7 @@ import { BadFile } from '../bad-file';
 import { LIMITS, limitText } from '../limits';
 import type { Table } from '../../values/table';
 
-/** What files of records are called that were taken out here. */
+/** The format name of files of records that were exported here. */
 export const RECORDS_FORMAT = 'auxesis-records';
 
 /**

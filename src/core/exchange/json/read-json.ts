@@ -30,7 +30,7 @@ function recordsIn(parsed: unknown): unknown {
   );
 }
 
-/** Reads JSON Lines: an object a line; blank lines are passed over. Throws a BadFile. */
+/** Reads JSON Lines: an object a line; blank lines are skipped. Throws a BadFile. */
 export function jsonLinesTable(text: string): Table {
   return tableOfRecords(
     text.split(/\r?\n/).flatMap((line, at) => {

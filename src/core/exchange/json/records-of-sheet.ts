@@ -30,7 +30,8 @@ export function jsonValue(value: CellValue): string | number | boolean | null {
 }
 
 /**
- * A record with what it shows and why: by label, what is blank left out of `shown`, what has no look out of `looks`.
+ * A record with its shown values and looks, by label; blank ones are left out of `shown`, cells without a look out of
+ * `looks`.
  */
 export interface ToldRecord {
   /** The row, counted from 1. */

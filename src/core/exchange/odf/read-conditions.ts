@@ -9,8 +9,8 @@ const BETWEEN = /^cell-content-is-(not-)?between\(([\s\S]*)\)$/;
 const FORMULA = /^is-true-formula\(([\s\S]*)\)$/;
 
 /**
- * A condition of a style, ISO/IEC 26300-1, 19.469, as one of ours, or why there is no word for it. `base` is the cell
- * that its formulas are written for.
+ * A condition of a style, ISO/IEC 26300-1, 19.469, as one of ours, or why it is not supported. `base` is the cell that
+ * its formulas are written for.
  */
 export function readCondition(
   text: string,

@@ -25,7 +25,7 @@ const cell = (name: string, content: string, rest = '') =>
   `<style:style style:name="${name}" style:family="table-cell" ${rest}>${content}</style:style>`;
 const styleOf = (content: string) => stylesOf(cell('ce1', content)).find('table-cell', 'ce1')!.style;
 
-// What the attributes of ISO/IEC 26300-1, 17.16 to 17.18 and 20, say, by hand.
+// The meaning of the attributes of ISO/IEC 26300-1, 17.16 to 17.18 and 20, by hand.
 describe('formatting of cells', () => {
   test.each([
     [

@@ -14,7 +14,7 @@ export interface StyleMap {
 export interface OdfStyle {
   readonly style: Style;
   readonly maps: readonly StyleMap[];
-  /** What it is called for people. */
+  /** Its display name. */
   readonly displayName: string | undefined;
   readonly widthPx?: number;
   readonly heightPx?: number;

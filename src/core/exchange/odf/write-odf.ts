@@ -247,7 +247,7 @@ function stored(value: CellValue): Record<string, string> {
   }
 }
 
-/** White space that would be passed over, in the elements that stand for it, 6.1. */
+/** White space that readers would skip, in the elements that stand for it, 6.1. */
 const spaced = (line: string): string =>
   xmlText(line)
     .replace(/&#9;/g, '<text:tab/>')

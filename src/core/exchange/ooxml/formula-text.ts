@@ -10,13 +10,13 @@ import { cornerText, printFormula, type FormulaDialect } from '../../formula/syn
  */
 const TOKEN =
   /("(?:[^"]|"")*")|('(?:[^']|'')*'!|[\p{L}_][\p{L}\p{N}_.]*!)|(#(?:N\/A|DIV\/0!|VALUE!|REF!|NAME\?|NUM!|NULL!))|([\p{L}_$\\][\p{L}\p{N}_.$\\]*)|(\s+)|([\s\S])/gu;
-/** What newer functions begin with in files, and what marks a parameter. */
+/** The prefix of newer functions in files, and the mark of a parameter. */
 const FUTURE = /^_xl(?:fn|ws|pm)\./i;
 const REFERENCE = /^\$?[A-Z]{1,3}\$?\d+$|^\$?\d+$/i;
 
 /**
- * A formula as such a file holds it, without its `=`, as ours; undefined where it uses what there is no word for here:
- * other files, tables, spilled results.
+ * A formula as such a file holds it, without its `=`, as ours; undefined where it uses unsupported parts: other files,
+ * tables, spilled results.
  */
 export function fromOoxmlFormula(text: string, ownSheet: string): string | undefined {
   let out = '=';

@@ -12,7 +12,7 @@ const shown = (code: string, number?: number) =>
   formatValue(number === undefined ? MOMENT : { kind: 'number', number }, readFormatCode(code).pattern ?? '(as it is)');
 
 describe('the codes that go by a number, ISO/IEC 29500-1, 18.8.30', () => {
-  // What each shows is worked out by hand from what 18.8.31 says of its signs.
+  // The shown texts are worked out by hand from the signs of 18.8.31.
   test.each([
     [1, 1234.56, '1235'],
     [2, 1234.567, '1234.57'],

@@ -36,7 +36,7 @@ export const BUILT_IN: Readonly<Record<number, string>> = {
   49: '@',
 };
 
-/** What a format code of ISO/IEC 29500-1, 18.8.31, is here. */
+/** A format code of ISO/IEC 29500-1, 18.8.31, in our terms. */
 export interface ReadFormat {
   /** A pattern of UTS #35; null where numbers are shown as they are. */
   readonly pattern: string | null;

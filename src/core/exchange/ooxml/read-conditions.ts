@@ -17,7 +17,7 @@ import { FROM_FAMILY } from './icon-families';
 import { PERIODS } from './periods';
 import { readColor } from './read-color';
 
-/** What a conditional format is read with. */
+/** The surroundings of a conditional format. */
 export interface ConditionSurroundings {
   readonly sheet: string;
   readonly looks: readonly Look[];
@@ -35,13 +35,13 @@ interface GivenCondition extends ConditionSurroundings {
   readonly element: XmlElement;
   readonly type: string;
   readonly attributes: Readonly<Record<string, string>>;
-  /** Its formulas as ours, with `=`; undefined where there is no word for one here. */
+  /** Its formulas as ours, with `=`; undefined where one is not supported. */
   readonly formulas: readonly (string | undefined)[];
   /** The cell that its formulas are written for: the corner of the box around all its ranges, by common practice. */
   readonly base: string;
 }
 
-/** What a rule of the standard says, or why there is no word for it here. */
+/** A rule of the standard as a condition, or why it is not supported. */
 type ReadCondition = { readonly when: When } | { readonly lost: string };
 
 /**
@@ -147,7 +147,7 @@ function byText(given: GivenCondition): ReadCondition {
   return word === undefined ? byFormula(given) : { when: { kind: 'text', is, any: [word] } };
 }
 
-/** What a formula such as `NOT(ISERROR(SEARCH("x";B2)))` looks for. */
+/** The text that a formula such as `NOT(ISERROR(SEARCH("x";B2)))` searches for. */
 function wordSought(text: string | undefined): Operand | undefined {
   const tree = text !== undefined && unusableBecause(text) === undefined ? parseFormula(text).tree : undefined;
   const find = (node: FormulaNode): FormulaNode | undefined =>

@@ -64,7 +64,7 @@ interface Relation {
   readonly target: string;
 }
 
-/** What a part refers to: ISO/IEC 29500-2, 9.3. */
+/** The relationships of a part: ISO/IEC 29500-2, 9.3. */
 function relationsOf(parts: Parts, part: string): Relation[] {
   const cut = part.lastIndexOf('/') + 1;
   const folder = part.slice(0, cut);

@@ -29,7 +29,7 @@ const stylesOf = ({ fonts = '', fills = '', borders = '', cells = '', looks = ''
 const styleOf = (parts: Parts) => stylesOf(parts).cells[1]!.style;
 const lookOf = (looks: string) => stylesOf({ looks }).looks[0];
 
-// What the elements of ISO/IEC 29500-1, 18.8, say, by hand.
+// The meaning of the elements of ISO/IEC 29500-1, 18.8, by hand.
 describe('formatting of cells', () => {
   test.each<[string, Parts, object]>([
     [

@@ -10,7 +10,7 @@ import { readColor } from './read-color';
 export interface OoxmlStyles {
   /** By the number of a cell's `s`. */
   readonly cells: readonly CellFormat[];
-  /** What conditional formats show, by `dxfId`. */
+  /** The looks of conditional formats, by `dxfId`. */
   readonly looks: readonly Look[];
 }
 
@@ -62,7 +62,7 @@ export function readStyles(root: XmlElement | undefined, theme: Theme): OoxmlSty
   return { cells, looks: childrenOf(childOf(root, 'dxfs'), 'dxf').map((dxf) => readLook(dxf, theme)) };
 }
 
-/** What a differential format shows, 18.8.14. */
+/** The look of a differential format, 18.8.14. */
 function readLook(dxf: XmlElement, theme: Theme): Look {
   const { sizePx: _, family: __, ...font } = readFont(childOf(dxf, 'font'), theme, undefined);
   const fill = readFill(childOf(dxf, 'fill'), theme, 'of a look');

@@ -21,7 +21,7 @@ import { toOoxmlFormula } from './formula-text';
 import { TO_FAMILY } from './icon-families';
 import { PERIODS } from './periods';
 
-/** What conditional formats are written with. */
+/** The surroundings in which conditional formats are written. */
 export interface ConditionsInto {
   readonly sheet: Sheet;
   /** Saved looks by id. */
@@ -37,7 +37,7 @@ interface WrittenRule {
   readonly content: string;
 }
 
-/** What a kind of the standard says: its type, what it carries, and what is to be known of it. */
+/** A kind in terms of the standard: its type, its content, and notes for the report. */
 interface Native {
   readonly attributes: XmlAttributes;
   readonly content?: string;

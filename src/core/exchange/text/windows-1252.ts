@@ -1,4 +1,7 @@
-/** What the bytes 0x80 to 0x9F are in Windows-1252 (WHATWG Encoding Standard, its index); five of them are nothing. */
+/**
+ * The characters of the bytes 0x80 to 0x9F in Windows-1252 (WHATWG Encoding Standard, its index); five of them are
+ * undefined.
+ */
 const C1 = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
 
 /**

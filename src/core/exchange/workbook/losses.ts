@@ -1,4 +1,4 @@
-/** What cannot be converted, reported once for all cells of a kind, with the first of them. */
+/** Losses of a conversion, reported once for all cells of a kind, with the first of them. */
 export class Losses {
   private readonly found = new Map<string, { count: number; readonly first: string }>();
 

@@ -6,8 +6,8 @@ import { cellAddress } from '../../sheet/address';
 import { unusableBecause } from './unusable-formula';
 
 /**
- * What a formula of a file, as one of ours, is as an operand: a constant, a cell that stays, or a formula; undefined
- * where it cannot be used here.
+ * A formula of a file as an operand: a constant, a cell that stays, or a formula; undefined where it cannot be used
+ * here.
  */
 export function operandOfFormula(text: string | undefined): Operand | undefined {
   if (text === undefined || unusableBecause(text) !== undefined) return undefined;

@@ -26,7 +26,7 @@ export interface PredicateWanted {
   readonly isFixed: boolean;
 }
 
-/** What a predicate is written with, for one column that is read. */
+/** The surroundings in which a predicate is written, for one column that is read. */
 interface PredicateContext {
   /** The cell that is judged, and all cells that are read in its column and in all columns. */
   readonly cell: string;
@@ -109,7 +109,7 @@ function textOperand(text: string): string {
   return `DATE(${year};${month};${day})`;
 }
 
-/** What stands for itself where `*`, `?` and `~` are wildcards. */
+/** Escapes `*`, `?` and `~` for patterns with wildcards. */
 const sought = (text: string): string => quoted(text.trim().replace(/[*?~]/g, '~$&'));
 
 type WhenOf<K extends When['kind']> = Extract<When, { kind: K }>;

@@ -76,7 +76,7 @@ export function workbookContents(
   return { name, fields, rows, rules, parts: partsOf(sheet) };
 }
 
-/** What the rules of a workbook's sheet are called, its labels in one of its rows. */
+/** The names of the rules of a workbook's sheet, with its labels in one of its rows. */
 export function ruleNames(
   sheet: WorkbookSheet,
   header: number | null,

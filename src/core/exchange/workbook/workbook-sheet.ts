@@ -23,7 +23,7 @@ export interface WorkbookColumn {
 
 /** A rule of a workbook: over cells, formulas and addresses as in the file. */
 export interface WorkbookRule extends Omit<Rule, 'id' | 'name'> {
-  /** What it is called; null where the file has no name for it. */
+  /** Its name; null where the file gives none. */
   readonly name: string | null;
 }
 
@@ -41,6 +41,6 @@ export interface WorkbookSheet {
   readonly names: readonly { readonly name: string; readonly refersTo: string }[];
   /** In order of precedence. */
   readonly rules: readonly WorkbookRule[];
-  /** What the file holds and a sheet cannot, in words. */
+  /** The parts of the file that a sheet cannot hold, in words. */
   readonly losses: readonly string[];
 }

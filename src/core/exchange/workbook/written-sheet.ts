@@ -79,7 +79,7 @@ export function frozenOf(sheet: Sheet): { readonly columns: number; readonly row
   return { columns: frozenColumns(sheet), rows: header >= 0 && header < 10 ? header + 1 : 0 };
 }
 
-/** What some of the rules show of a cell, as ordinary formatting. */
+/** The looks of some of the rules on a cell, as ordinary formatting. */
 function paintedStyle(
   { properties, from }: ResolvedLook,
   running: readonly RunningRule[],

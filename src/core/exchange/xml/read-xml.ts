@@ -4,10 +4,7 @@ import { LIMITS } from '../limits';
 import type { XmlElement } from './xml-element';
 
 export interface XmlReading {
-  /**
-   * What the names of a vocabulary begin with, by its namespace; names of the others begin with their namespace in
-   * braces.
-   */
+  /** The prefixes of a vocabulary, by its namespace; names of the others begin with their namespace in braces. */
   readonly prefixes: Readonly<Record<string, string>>;
   /** Called with each whole element of these names; nothing else is kept. */
   readonly on: Readonly<Record<string, (element: XmlElement) => void>>;

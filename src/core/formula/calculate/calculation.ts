@@ -26,7 +26,7 @@ export const TOO_MUCH_WORK = {
     `(over ${inFull(sheet)} values; only formulas of up to ${inFull(light)} are calculated)`,
 } as const;
 
-/** What cells held before they were calculated, by slot × fields + column; null where nobody asks. */
+/** The contents of cells before they were calculated, by slot × fields + column; null where nobody asks. */
 type Before = Map<number, CellBefore> | null;
 
 /**
@@ -43,10 +43,10 @@ export class Calculation {
   private dirty: BitSet[] = [];
   private anyDirty = false;
   private readonly results = new Float64Array(BATCH);
-  /** What the formulas that are not light cost when they were last calculated, by slot × fields + column. */
+  /** The cost of formulas that are not light, from their last calculation, by slot × fields + column. */
   private costs = new Map<number, number>();
   private cost = 0;
-  /** What the meter showed when the last cell was put. */
+  /** The reading of the meter when the last cell was set. */
   private metered = 0;
   /** True where all formulas together are too much work: then only light ones are calculated. */
   private isOverBudget = false;
@@ -76,7 +76,7 @@ export class Calculation {
     }
   }
 
-  /** What the formulas of the cells cost together, in values read and made; light ones are not counted. */
+  /** The cost of the formulas of the cells together, in values read and made; light ones are not counted. */
   get work(): number {
     return this.isOverBudget ? this.context.work.limits.sheet : this.cost;
   }
@@ -102,8 +102,8 @@ export class Calculation {
   }
 
   /**
-   * Calculates what depends on cells that were edited. Gives the edits with those of formulas after them, each with
-   * what was there before.
+   * Calculates cells that depend on edited ones. Gives the edits and those of formulas after them, each with its
+   * content before.
    */
   follow(effects: readonly Effect[]): readonly Effect[] {
     if (
@@ -152,7 +152,7 @@ export class Calculation {
     return this.index.columnsRead(column);
   }
 
-  /** What is wrong with the formula of a cell, by the characters that a person sees; undefined where nothing is. */
+  /** The mistake in the formula of a cell, by the characters that a person sees; undefined where there is none. */
   mistakeAt(column: number, slot: number): string | undefined {
     const store = this.sheet.columns[column]!;
     if (!store.formulas.has(slot)) return undefined;

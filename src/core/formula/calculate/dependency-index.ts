@@ -22,7 +22,7 @@ export class DependencyIndex {
   private readonly read = new Map<number, Set<number> | 'unknown'>();
   private readonly volatile = { clock: [] as FieldFormula[], cells: [] as FieldFormula[] };
 
-  /** Takes in a formula; `place` is one of its cells. */
+  /** Adds a formula; `place` is one of its cells. */
   add(formula: FieldFormula, place: EvalCursor): void {
     this.size++;
     const { references, bound, compiled } = formula.formula;

@@ -22,7 +22,7 @@ export interface Parameter<T> {
   readonly takes: Taking;
   /** An error ends the call with itself. */
   read(operand: Operand | Thunk, place: EvalCursor): T | FormulaError;
-  /** What an argument that is left out stands for; without it the argument is needed. */
+  /** The default of an optional argument; without it the argument is required. */
   readonly absent?: { readonly value: T };
   /** True where a range is taken as a whole, and never by the row or column of the formula. */
   readonly takesWhole?: boolean;
@@ -36,7 +36,7 @@ type Values<P extends readonly Parameter<unknown>[]> = { [K in keyof P]: P[K] ex
 /** A function of the formula language. The hints of an editor come from here too. */
 export interface FunctionSpec {
   readonly name: string;
-  /** What it gives, in a few words. */
+  /** Its result, in a few words. */
   readonly says: string;
   readonly parameters: readonly Parameter<unknown>[];
   run(args: readonly unknown[], place: EvalCursor): Operand;
@@ -47,7 +47,7 @@ export interface FunctionSpec {
   readonly volatile?: 'clock' | 'cells';
 }
 
-/** Puts a function in the shape of the table, with the types of its arguments taken from its parameters. */
+/** Makes an entry of the table, with the types of the arguments taken from the parameters. */
 export function define<const P extends readonly Parameter<unknown>[]>(
   { name, says }: Pick<FunctionSpec, 'name' | 'says'>,
   parameters: P,

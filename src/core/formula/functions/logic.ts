@@ -4,7 +4,7 @@ import type { EvalCursor } from '../values/place';
 import { forEachValue, toScalar } from '../values/read-cells';
 import { anything, define, later, logical, optional, several, type Thunk } from './function-spec';
 
-/** All logicals of the arguments: texts and blanks in cells are passed over, an error anywhere is the result. */
+/** All logicals of the arguments: texts and blanks in cells are skipped, an error anywhere is the result. */
 function logicalsOf(operands: readonly { readonly operand: Operand }[], place: EvalCursor): boolean[] | FormulaError {
   const found: boolean[] = [];
   for (const { operand } of operands) {

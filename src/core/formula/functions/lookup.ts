@@ -170,7 +170,7 @@ function offset(
     : new Area(from.sheet, { left, top, right: left + width - 1, bottom: top + height - 1 });
 }
 
-/** What reading the text of a reference costs, in values. */
+/** The cost of reading the text of a reference, in values. */
 const PARSING_WORK = 500;
 
 /** The cells that a text names; what it does not name is `#REF!`. */

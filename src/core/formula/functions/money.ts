@@ -52,10 +52,7 @@ function interest(loan: Loan, period: number): number {
 /** Beyond it everything is worth nothing now, and every rate would pass for a root. */
 const MAX_RATE = 1e6;
 
-/**
- * Finds where a function is 0: Newton's steps by secants from a guess, and where they lead astray a bracket that is
- * halved.
- */
+/** Finds a root of a function: Newton's steps by secants from a guess, and where they diverge, bisection. */
 function findRoot(of: (x: number) => number, guess: number): number | FormulaError {
   let [x0, x1] = [guess, guess === 0 ? 0.01 : guess * 1.1];
   let [y0, y1] = [of(x0), of(x1)];

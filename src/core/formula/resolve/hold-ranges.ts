@@ -21,10 +21,9 @@ interface Ahead {
 }
 
 /**
- * What formulas in cells must become when rows or fields are about to be removed or moved, so that the ranges they name
- * go on to cover what remains, and what is inserted between. Their ends are kept by id: an end that moves elsewhere
- * would stretch the range. A range that is removed as a whole stays, and is `#REF!`. A concurrent edit of the cell
- * wins.
+ * The rewritten formulas of cells when rows or fields are about to be removed or moved, so that the ranges they name go
+ * on to cover what remains, and what is inserted between. Their ends are kept by id: an end that moves elsewhere would
+ * stretch the range. A range that is removed as a whole stays, and is `#REF!`. A concurrent edit of the cell wins.
  */
 export function holdRanges(sheet: Sheet, operations: readonly Operation[]): CellInput[] {
   const moves = operations.some(

@@ -29,10 +29,9 @@ export function inRow(sheet: Sheet, slot: number): KeptIn {
 }
 
 /**
- * A formula as a sheet keeps it: its references by the ids of fields and rows instead of letters, numbers and labels,
- * so that they follow what they refer to wherever it goes and whatever it is called, for everybody at once. A cell of
- * the formula's own row is kept as just that, so that formulas which say the same in each row are the same text. What
- * lies beyond the sheet stays as typed.
+ * A formula in its stored form: references by the ids of fields and rows instead of letters, numbers and labels, so
+ * that they follow their cells when these move or are renamed. A cell of the formula's own row is stored as such, so
+ * that formulas with the same meaning in each row are the same text. References beyond the sheet stay as typed.
  */
 export function keepReferences(input: string, sheet: Sheet, into: KeptIn): string {
   if (!isFormulaInput(input)) return input;

@@ -4,9 +4,9 @@ import { parseFormula } from '../syntax/parse-formula';
 import { resolveNames } from './resolve-names';
 
 /**
- * A formula as a tree whose references are all by letters and numbers as rows and fields stand now, labels too: what
- * other programs can read. `position` is the row that it is written for. Named ranges stay names. Undefined where it
- * cannot be read or refers to what is gone.
+ * A formula as a tree whose references, labels too, are addresses of the present layout, which other programs can read.
+ * `position` is the row that it is written for. Named ranges stay names. Undefined where it cannot be read or refers to
+ * a removed cell.
  */
 export function plainTree(text: string, sheet: Sheet, position: number): FormulaNode | undefined {
   const { tree, diagnostics } = parseFormula(text);

@@ -12,7 +12,7 @@ export interface ResolvedNames {
   readonly diagnostics: readonly Diagnostic[];
 }
 
-/** What names are looked up in. */
+/** The names that can be resolved. */
 export type NameContext = Pick<FormulaContext, 'sheet' | 'findName'>;
 
 /** All names of a tree. */

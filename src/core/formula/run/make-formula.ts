@@ -18,7 +18,7 @@ export interface Formula {
   readonly references: readonly ReferenceNode[];
   readonly bound: readonly BoundReference[];
   readonly compiled: CompiledFormula;
-  /** What is wrong with it; the first one is for the person. */
+  /** Its mistakes; the first one is for the person. */
   readonly diagnostics: readonly Diagnostic[];
   /** True where it cannot be read at all. */
   readonly isUnread: boolean;
@@ -59,7 +59,7 @@ export function makeFormula(
 }
 
 /**
- * What a formula gives at a place, as one value. Throws TooMuchWork only where the budget of everything that is
+ * The result of a formula at a cursor, as a scalar. Throws TooMuchWork only where the budget of everything that is
  * evaluated together is used up.
  */
 export function valueAt(formula: Formula, place: EvalCursor): Scalar {

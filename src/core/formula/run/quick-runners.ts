@@ -93,7 +93,7 @@ export class TextEquality {
     this.wanted = foldCase(text);
   }
 
-  /** What is known of the contents of a column; computed numbers, which share a code, are no texts. */
+  /** Knowledge of the contents of a column; computed numbers, which share a code, are no texts. */
   private knownOf(store: Column): Int8Array {
     if (this.store !== store || store.entries.length > this.known.length) {
       this.store = store;

@@ -62,7 +62,7 @@ export type FormulaNode =
 
 export type NodeOf<K extends FormulaNode['kind']> = Extract<FormulaNode, { kind: K }>;
 
-/** What is wrong with a formula, and where. */
+/** A mistake in a formula, and its place. */
 export interface Diagnostic extends TextSpan {
   readonly code: 'too-long' | 'too-deep' | 'unexpected' | 'unknown-function' | 'unknown-name' | 'wrong-arguments';
   readonly message: string;

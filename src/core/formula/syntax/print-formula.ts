@@ -17,7 +17,7 @@ export interface FormulaDialect {
   readonly name: (node: NodeOf<'name'>) => string;
   readonly error: (word: ErrorWord) => string;
   readonly operator: (operator: BinaryOperator) => string;
-  /** What stands before the parenthesis of a call. */
+  /** The name before the parenthesis of a call. */
   readonly called: (name: string) => string;
   /** An argument, of which `text` is as it is written elsewhere. */
   readonly argument: (node: FormulaNode, text: string) => string;

@@ -5,7 +5,7 @@ import type { CellRef, Coordinate, TextSpan } from './formula-tree';
 import { isFormulaInput } from '../../values/is-formula-input';
 import { lexFormula, type Token } from './lex-formula';
 
-/** What words of a formula can stand for in a sheet. */
+/** The meanings of words of a formula in a sheet. */
 export interface Surroundings {
   /** Labels of the fields, in their order. */
   readonly labels: readonly string[];
@@ -79,7 +79,7 @@ export function stepAnchors(text: string, caret: number): (TextSpan & { readonly
   return null;
 }
 
-/** What stands before a reference, and what may stand right after one. */
+/** Tokens that may stand before a reference, and right after one. */
 const OPENING = new Set(['=', '<>', '<', '<=', '>', '>=', '+', '-', '*', '/', '^', '&', '(', ';', ',', ':', '!', '~']);
 const CLOSING = new Set([')', ';', ',']);
 

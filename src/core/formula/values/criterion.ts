@@ -9,8 +9,8 @@ export type Criterion = (value: Scalar) => boolean;
 const OPERATOR = /^(<=|>=|<>|=|<|>)?([\s\S]*)$/;
 
 /**
- * What a criterion of COUNTIF, SUMIF and their like means: a value that is equal, or text that begins with a
- * comparison. Text matches the whole cell, case aside, with `*`, `?` and `~` as wildcards (common practice).
+ * A criterion of COUNTIF, SUMIF and similar functions: a value to be equal to, or text that begins with a comparison.
+ * Text matches the whole cell, case aside, with `*`, `?` and `~` as wildcards (common practice).
  */
 export function readCriterion(given: Scalar): Criterion {
   if (given instanceof FormulaError) return (value) => value === given;

@@ -89,7 +89,7 @@ export class Matrix {
   ) {}
 }
 
-/** What an expression may give. */
+/** The results of an expression. */
 export type Operand = Scalar | Area | AreaList | Matrix;
 
 export const isScalar = (value: Operand): value is Scalar =>
@@ -134,8 +134,8 @@ export function toLogical(value: Scalar): boolean | FormulaError {
 export const finite = (value: number): number | FormulaError => (Number.isFinite(value) ? value : FormulaError.number);
 
 /**
- * Rounds to 15 significant digits what engines compute differently in the last bit (powers, logarithms, circular
- * functions), so that every engine comes to the same double.
+ * Rounds results that engines compute differently in the last bit (powers, logarithms, circular functions) to 15
+ * significant digits, so that every engine gives the same double.
  */
 export const settled = (value: number): number => (Number.isFinite(value) ? Number(value.toPrecision(15)) : value);
 

@@ -3,7 +3,7 @@ import type { Sheet } from '../../sheet/sheet';
 import type { Area, FormulaError, Scalar } from './formula-value';
 import { TooMuchWork, workOfText, type WorkMeter } from './work-meter';
 
-/** What a formula may ask of the world around it. Clock and zone are the caller's, who may move `now` on. */
+/** The environment of formulas. Clock and zone are the caller's, who may move `now` on. */
 export interface FormulaContext {
   readonly sheet: Sheet;
   /** This moment as a serial date and time of day, in the sheet's time zone. */
@@ -12,11 +12,11 @@ export interface FormulaContext {
    * Moved on whenever a cell changes: what was worked out in one epoch holds to its end. Without it nothing is kept.
    */
   epoch?: number;
-  /** What the sheet's formulas and rules may do, and have done. */
+  /** The budget of the sheet's formulas and rules. */
   readonly work: WorkMeter;
   /** Another sheet of the workspace by its name. */
   findSheet(name: string): Sheet | undefined;
-  /** What a named range stands for, as formula text such as `=B2:B9`. */
+  /** The meaning of a named range, as formula text such as `=B2:B9`. */
   findName(name: string): string | undefined;
   /** Called before cells are read that the formula's text does not name, so that they can be calculated first. */
   demand?(area: Area): void;
@@ -79,7 +79,7 @@ export function spend(place: EvalCursor, count: number): void {
   place.context.work.spend(count);
 }
 
-/** What an element of an array that is made counts: it is read and kept. */
+/** The cost of an element of an array that is made: it is read and stored. */
 const MADE = 2;
 
 /** Counts the elements of an array before it is made. */

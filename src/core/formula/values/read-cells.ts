@@ -3,7 +3,7 @@ import { TAG } from '../../values/cell-value';
 import { Area, AreaList, FormulaError, Matrix, SerialDate, isScalar, type Operand, type Scalar } from './formula-value';
 import { positionAt, spend, spendMade, type EvalCursor } from './place';
 
-/** What a formula sees in one cell. */
+/** The value of one cell as formulas see it. */
 export function readCell(column: Column, slot: number): Scalar {
   switch (column.tags[slot]) {
     case TAG.number:

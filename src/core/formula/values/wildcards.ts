@@ -18,7 +18,7 @@ const MAX_WITH_GAPS = 64;
 export interface Wildcards {
   /** True for texts that are the pattern as a whole. */
   matches(text: string): boolean;
-  /** Where the pattern is first met, in code points from 0 at or after `from`; -1 where it is nowhere. */
+  /** The first match of the pattern, in code points from 0 at or after `from`; -1 where there is none. */
   find(text: string, from: number): number;
 }
 
@@ -62,7 +62,7 @@ function findSegment(letters: readonly string[], segment: Segment, from: number)
 
 const listed = (values: readonly unknown[]) => ({ length: values.length, at: (place: number) => values[place] });
 
-/** Where the last of some segments ends that follow one another with anything between; -1 where they do not. */
+/** The end of the last of some segments that follow one another with anything between; -1 where they do not. */
 function endOfAll(letters: readonly string[], segments: readonly Segment[], from: number): number {
   let end = from;
   for (const segment of segments) {

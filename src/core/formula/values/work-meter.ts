@@ -1,4 +1,4 @@
-/** What evaluations may do, in values read and made: cells visited, elements of arrays, and texts by their length. */
+/** Limits of evaluations, in values read and made: cells visited, elements of arrays, and texts by their length. */
 export interface WorkLimits {
   /** One formula. */
   readonly formula: number;
@@ -62,7 +62,7 @@ class Counter {
  * TooMuchWork. It counts work and not time, so that every machine gives the same answer.
  */
 export class WorkMeter extends Counter {
-  /** What a single formula may spend now. */
+  /** The limit of a single formula now. */
   formulaLimit: number;
   /**
    * Steps to find which cells to calculate, and in which order. They are counted apart, as they depend on what was

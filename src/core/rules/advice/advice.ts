@@ -14,7 +14,7 @@ export interface Advice {
   readonly repair: readonly Operation[] | null;
 }
 
-/** What an adviser looks at. */
+/** The input of an adviser. */
 export interface AdviceContext {
   readonly evaluation: Evaluation;
   /** The rules in order of precedence, as they are kept. */

@@ -44,6 +44,8 @@ export const advise = (context: AdviceContext): Advice[] =>
 
 export type AdviceCode = keyof typeof ADVISERS;
 
-/** The advice of a single adviser: with very many records, one after another leaves room for other work between them. */
+/**
+ * The advice of a single adviser: with very many records, one after another leaves room for other work between them.
+ */
 export const adviseOn = (code: AdviceCode, context: AdviceContext): Advice[] =>
   ADVISERS[code](context).map((advice) => ({ code, ...advice }));

@@ -1,6 +1,6 @@
 import type { CellValue } from '../../values/cell-value';
 
-/** What the cells of a sheet held before. The caller keeps it: the core has no history of its own. */
+/** The past contents of the cells of a sheet. The caller keeps it: the core has no history of its own. */
 export interface CellHistory {
   /**
    * The last value that a cell had before a moment (a serial date and time of day in the sheet's zone); undefined where

@@ -24,7 +24,7 @@ export function compareValues(value: CellValue, operand: CellValue): number {
   }
 }
 
-/** Order by code points: UTF-16 code units put the characters beyond U+FFFF too early. */
+/** Order by code points: UTF-16 code units sort the characters beyond U+FFFF too early. */
 function compareFolded(one: string, other: string): number {
   if (one === other) return 0;
   const [a, b] = [Array.from(one), Array.from(other)];

@@ -48,7 +48,7 @@ export function topLeft({ cells, sheet }: Pick<CompileContext, 'cells' | 'sheet'
   return { column, position: Math.max(0, position) };
 }
 
-/** What the formula reads: cells of the row it is judged in, single cells, and whole columns for everything else. */
+/** The dependencies of the formula: cells of its own row, single cells, and whole columns for everything else. */
 function inputsOf(
   { references, bound, compiled }: Formula,
   context: CompileContext,
@@ -115,5 +115,5 @@ function slotOf(
   return slot === undefined ? [] : [{ column, slot }];
 }
 
-/** What is wrong with a formula in a rule file: text that cannot be read. */
+/** The mistake of a formula in a rule file that cannot be parsed. */
 export const formulaMistake = (text: string): string | undefined => parseFormula(text).diagnostics[0]?.message;

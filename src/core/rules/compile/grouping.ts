@@ -66,7 +66,7 @@ export class Grouping<S> {
     return key === undefined ? undefined : this.groups.get(key);
   }
 
-  /** The statistic of a cell's group, made where the group is new; undefined where the cell belongs to none. */
+  /** The statistic of a cell's group, created where the group is new; undefined where the cell belongs to none. */
   claim(column: number, slot: number): S | undefined {
     const key = this.keyOf(column, slot);
     if (key === undefined) return undefined;
@@ -75,7 +75,7 @@ export class Grouping<S> {
     return statistic;
   }
 
-  /** The numbers of every group, for statistics that are made of all of them at once. */
+  /** The numbers of every group, for statistics over all of them at once. */
   gather(): Map<S, Float64Array<ArrayBuffer>> {
     return this.isByColumn ? this.gatherColumns() : this.gatherCells();
   }
@@ -109,7 +109,7 @@ export class Grouping<S> {
   }
 }
 
-/** The numbers of some members of a column, NaN passed over. */
+/** The numbers of some members of a column, without NaN. */
 function numbersAt(numbers: Float64Array, slots: BitSet): Float64Array<ArrayBuffer> {
   const found = new Float64Array(slots.count());
   let count = 0;

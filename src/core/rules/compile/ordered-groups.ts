@@ -40,7 +40,7 @@ export class OrderedGroups<D> {
   }
 
   /**
-   * The first problem in what was derived for the groups; where there are no numbers at all, in what is derived of
+   * The first problem in the values derived for the groups; where there are no numbers at all, in the values derived of
    * none.
    */
   findProblem(check: (derived: D) => Problem | undefined): Problem | undefined {
@@ -66,7 +66,7 @@ export class OrderedGroups<D> {
   }
 
   /**
-   * Follows an edit; gives what was derived of the cell's group before and what is now, or undefined where its numbers
+   * Follows an edit; gives the values derived of the cell's group before and after, or undefined where its numbers
    * stayed the same.
    */
   edited(column: number, slot: number, before: CellBefore): { readonly before: D; readonly now: D } | undefined {

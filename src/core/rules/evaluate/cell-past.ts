@@ -8,7 +8,7 @@ import type { Sheet } from '../../sheet/sheet';
 import { serialInZone } from '../../values/serial-in-zone';
 import type { CellHistory } from '../compile/cell-history';
 
-/** A change that is done, by what takes it back. */
+/** A change in the past, by its inverse. */
 export interface PastChange {
   /** Its place in the log. */
   readonly sequence: number;
@@ -19,14 +19,14 @@ export interface PastChange {
 
 const MS_A_DAY = 86_400_000;
 
-/** What a cell held until a moment (a serial date and time of day). */
+/** The content of a cell until a moment (a serial date and time of day). */
 interface PastInput {
   readonly until: number;
   readonly input: string;
 }
 
 /**
- * What the cells of a sheet held before, put together from the changes that were made. Without a known change a cell is
+ * The past contents of a sheet's cells, put together from the changes that were made. Without a known change a cell is
  * as it is now. For a cell that is younger than the moment asked for, since its row or the sheet is, the first content
  * counts. Results of formulas have no past.
  */

@@ -17,7 +17,7 @@ export interface EvaluationOptions {
   /** This moment as a serial date and time of day in the sheet's time zone; without it no day is today. */
   readonly now?: number;
   readonly history?: CellHistory | null;
-  /** What evaluations may do, where that is not the usual. */
+  /** The limits of evaluations, where they differ from the default. */
   readonly limits?: WorkLimits | undefined;
   /**
    * Another sheet of the workspace by its name, for formulas. After it changed, `otherSheetChanged` is to be called.
@@ -35,7 +35,7 @@ export class Evaluation {
   /** The formulas of the sheet's cells: rules see what they give. */
   readonly calculation: Calculation;
 
-  /** What the rules share. */
+  /** The environment that the rules share. */
   readonly world: RuleWorld;
 
   constructor(
@@ -121,8 +121,8 @@ export class Evaluation {
   }
 
   /**
-   * Puts rules to work, in order: those that run go on, the others are begun. All that is done for a sheet has one
-   * budget, and what comes first has it first.
+   * Activates rules, in order: those that run go on, the others are compiled. All evaluations of a sheet share one
+   * budget, which earlier rules use first.
    */
   private install(rules: readonly (RunningRule | Rule)[]): void {
     const { limits } = this.world.formulas.work;
@@ -144,7 +144,7 @@ export class Evaluation {
 const goesOn = (rule: RunningRule, budget: number): boolean =>
   rule.isTooMuchWork ? rule.budget >= budget : rule.work <= budget;
 
-/** One edit a cell: from what it held before the whole change to what it holds now. */
+/** One edit a cell: from its content before the whole change to its content now. */
 function firstOfEachCell(effects: readonly Effect[], width: number): Extract<Effect, { kind: 'cell' }>[] {
   const seen = new Set<number>();
   return effects.filter((effect) => {

@@ -24,7 +24,7 @@ const BY_VALUE: ReadonlySet<string> = new Set([
 export const takesTrials = ({ when }: Pick<Rule, 'when'>): boolean => BY_VALUE.has(when.kind) && !refersToCells(when);
 
 /**
- * What a rule makes of one value, as the only record of a sheet with the same fields: whether it matches, or its
+ * The outcome of one value, as the only record of a sheet with the same fields: whether the rule matches, or its
  * outcome, null for none.
  */
 export function judgeTrial(rule: Rule, value: Trial['value'], world: RuleWorld): Trial['expect'] {

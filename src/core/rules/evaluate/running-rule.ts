@@ -23,7 +23,7 @@ type CellEffect = Extract<Effect, { kind: 'cell' }>;
 export class RunningRule {
   readonly outcomes = new Map<number, OutcomeColumn>();
   private trouble: Problem | null;
-  /** What judging all its cells cost, in values read and made by formulas. */
+  /** The cost of evaluating all its cells, in values read and made by formulas. */
   work = 0;
   readonly read: readonly ReadColumn[];
   /** Columns painted, by number. */
@@ -34,7 +34,7 @@ export class RunningRule {
   constructor(
     readonly rule: Rule,
     private readonly world: RuleWorld,
-    /** What it may spend each time its cells are judged. */
+    /** Its budget each time its cells are evaluated. */
     readonly budget = world.formulas.work.limits.rule,
   ) {
     const { sheet } = world;
@@ -153,7 +153,7 @@ export class RunningRule {
     return this.kernel?.outcomeTold ? this.kernel.outcomeTold(outcome, column, slot) : outcome;
   }
 
-  /** What the formula of the condition gives for a cell; undefined for other conditions. */
+  /** The result of the condition's formula for a cell; undefined for other conditions. */
   formulaValue(column: number, slot: number): Scalar | undefined {
     return this.kernel?.formulaValue?.(column, slot);
   }

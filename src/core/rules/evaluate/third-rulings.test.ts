@@ -7,7 +7,7 @@ import { readRuleSet } from '../shape/read-rule-set';
 import type { Rule } from '../shape/rule';
 import { traceCell } from '../explain/trace';
 
-// What an independent evaluation of thousands of random tables found that could be read two ways, and how it is meant.
+// Cases that an independent evaluation of thousands of random tables found ambiguous, and their intended meaning.
 
 const evaluate = (rows: readonly (readonly string[])[], when: When, reads = 'A2:A9') => {
   const sheet = sheetFromTable({ rows, width: rows[0]!.length }, { header: true });

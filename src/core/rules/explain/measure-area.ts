@@ -4,7 +4,7 @@ import { ExactSum } from '../../stats/exact-sum';
 import { showsAt } from '../evaluate/shows-at';
 import type { Evaluation } from '../evaluate/evaluation';
 
-/** What there is in some cells. */
+/** A summary of some cells. */
 export interface AreaMeasures {
   readonly filled: number;
   readonly numbers: number;

@@ -25,7 +25,7 @@ export interface RuleProfile {
   readonly nearest: readonly { readonly below: number; readonly at: number; readonly above: number }[];
 }
 
-/** What is in the cells that a rule reads, whatever the rule makes of it. */
+/** A summary of the cells that a rule reads, independent of its condition. */
 export interface ReadValues {
   readonly profile: ValueProfile;
   readonly sorted: Float64Array;
@@ -92,8 +92,8 @@ export function readValues(sheet: Sheet, reads: Reads): ReadValues {
 }
 
 /**
- * What the active rule with an id makes of the values that it reads, and the nearest of them to some thresholds. Cost:
- * a look at each number.
+ * The outcomes of the active rule with an id over the values that it reads, and the nearest of them to some thresholds.
+ * Cost: a look at each number.
  */
 export function profileRule(
   { activeRules, world }: Evaluation,

@@ -61,7 +61,7 @@ export function rankedTail(
   }));
 }
 
-/** Puts a cell among others that are in order, behind its equals. */
+/** Inserts a cell into an ordered list, behind its equals. */
 function insert(cells: Candidate[], cell: Candidate, isBefore: (one: Candidate, other: Candidate) => boolean): void {
   let at = cells.length;
   while (at > 0 && isBefore(cell, cells[at - 1]!)) at--;

@@ -4,7 +4,7 @@ import { shownAt } from '../../sheet/shown-cell';
 import type { Evaluation } from '../evaluate/evaluation';
 import { recordName } from './record-name';
 
-/** What a cell shows, and the rules that paint it. */
+/** The shown text of a cell, and the rules that paint it. */
 export interface CellState {
   readonly shown: string;
   readonly rules: readonly string[];

@@ -11,10 +11,10 @@ export interface TraceStep {
   readonly state: 'matched' | 'not-matched' | 'off' | 'problem' | 'settled-before';
   /** The cell that was read: not always the one that is painted. */
   readonly cell: string | null;
-  /** The sentence of what was compared with what, both sides as shown. */
+  /** The sentence of a comparison, both sides as shown. */
   readonly compared: string | null;
   readonly note: string | null;
-  /** What the rule set on this cell. */
+  /** The properties that the rule set on this cell. */
   readonly set: Record<string, unknown>;
   /** Properties it would have set, and the rule that had set them before. */
   readonly lost: readonly { readonly property: LookProperty; readonly to: string }[];

@@ -3,7 +3,7 @@ import { cellValueOf } from '../../formula/run/make-formula';
 import { shownText } from '../../values/shown-text';
 import type { RunningRule } from '../evaluate/running-rule';
 
-/** What the formula of a rule gives for one record, and what follows from it. */
+/** The result of a rule's formula for one record, and its outcome. */
 export interface TrialCell {
   readonly text: string;
   readonly verdict: 'meets' | 'does not meet' | 'fails';
@@ -17,7 +17,7 @@ export const trialColumn = ({ read }: RunningRule, asked: number): number | unde
   (read.find(({ column }) => column === asked) ?? read[0])?.column;
 
 /**
- * What a trial column says of a cell; null for cells that the rule does not read, and for conditions that are no
+ * The preview column's entry for a cell; null for cells that the rule does not read, and for conditions that are no
  * formula.
  */
 export function trialCell(running: RunningRule, column: number, slot: number): TrialCell | null {

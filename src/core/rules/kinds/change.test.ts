@@ -5,7 +5,7 @@ import { Evaluation } from '../evaluate/evaluation';
 import type { ChangeWhen } from './change';
 
 const NOW = 46_089.5;
-/** What the cells held a number of days ago; the first had nothing a week ago, the last is new. */
+/** The contents of the cells a number of days ago; the first had nothing a week ago, the last is new. */
 const rows = [
   { now: '5', dayAgo: '4', weekAgo: '' },
   { now: '10', dayAgo: '10', weekAgo: '8' },

@@ -28,7 +28,7 @@ export interface ChangeWhen {
   readonly since?: string;
 }
 
-/** What a cell holds now against the last it held before a moment, by the sheet's history. */
+/** The content of a cell against its last one before a moment, by the sheet's history. */
 export const change: ConditionKind<ChangeWhen> = {
   schema: lazySchema<ChangeWhen>(() =>
     Joi.object<ChangeWhen>({

@@ -102,8 +102,8 @@ class FormulaKernel implements Kernel {
   }
 
   /**
-   * Puts the results of a batch into the bits of a column, 32 to a word; rows that must go the slow way are judged one
-   * by one.
+   * Writes the results of a batch into the bits of a column, 32 to a word; rows that need the slow way are evaluated
+   * one by one.
    */
   private take(
     column: number,

@@ -17,7 +17,7 @@ import type { OutcomeColumn } from '../compile/outcome-column';
 import type { Inputs, Problem } from '../terms';
 import type { Comparison, ConditionKind, Kernel } from './kind';
 
-/** What an answer can be, by the number of the outcome. */
+/** The outcomes of an answer, by number. */
 export const KEY_OUTCOMES = ['empty', 'right', 'near', 'wrong'] as const;
 export type KeyOutcome = (typeof KEY_OUTCOMES)[number];
 /** Words for an answer, by the number of the outcome. */

@@ -9,7 +9,7 @@ import type { ValueProfile } from '../../stats/profile-values';
 import type { Position } from '../compile/positions';
 import type { Inputs, Problem, RuleReferences, SentenceWords } from '../terms';
 
-/** What was compared with what at one cell, as shown. */
+/** A comparison at one cell, as shown. */
 export interface Comparison {
   readonly left: string;
   readonly relation: string;
@@ -34,8 +34,8 @@ export interface Kernel {
   run(column: number, slotCount: number, into: OutcomeColumn): void;
   outcomeAt(column: number, slot: number): number;
   /**
-   * Corrects statistics for an edit of a cell that is read, and says which outcomes may differ now; `recompile` asks to be
-   * recompiled.
+   * Corrects statistics for an edit of a cell that is read, and says which outcomes may differ now; `recompile` asks to
+   * be recompiled.
    */
   edited(column: number, slot: number, before: CellBefore): Invalidation;
   /**
@@ -47,12 +47,12 @@ export interface Kernel {
   lookOf?(column: number, slot: number): Look | null;
   /** The outcome of a cell as reports give it: a number, unless the condition has another word for it. */
   outcomeTold?(outcome: number, column: number, slot: number): unknown;
-  /** What a formula gives for a cell, for conditions that are one. */
+  /** The result of the formula for a cell, for conditions that are one. */
   formulaValue?(column: number, slot: number): Scalar;
   explain(column: number, slot: number): Comparison;
 }
 
-/** What the defaults of a condition are chosen from. */
+/** The input of a condition's defaults. */
 export interface FieldProfile {
   readonly numbers: number;
   readonly least: number;
@@ -71,7 +71,7 @@ export interface Threshold<W> {
   with(value: number): W;
 }
 
-/** A place on the scale of the numbers where looks change, and how to put a number in its place. */
+/** A place on the scale of the numbers where looks change, and how to replace it by a number. */
 export interface Stop<W> {
   readonly at: Position;
   with(value: number): W;
@@ -102,7 +102,7 @@ export interface ConditionKind<W extends { readonly kind: string }> {
   readonly choosesText?: boolean;
   /** The same condition with every field it names replaced: labels become ids when a file is read, and back. */
   mapReferences(when: W, to: RuleReferences): W;
-  /** The look of each outcome where the condition carries looks of its own; undefined where the rule's look is used. */
+  /** The look of each outcome, for conditions with looks of their own; undefined where the rule's look is used. */
   outcomeLooks(when: W): readonly (Look | null)[] | undefined;
   compile(when: W, context: CompileContext): Kernel | Problem;
   sentence(when: W, words: SentenceWords): string;

@@ -24,7 +24,7 @@ export interface StateWhen {
   readonly is: keyof typeof STATES;
 }
 
-/** What kind of value a cell holds, or whether it holds one. */
+/** The kind of a cell's value, or whether it has one. */
 export const state: ConditionKind<StateWhen> = {
   schema: lazySchema<StateWhen>(() =>
     Joi.object<StateWhen>({ kind: Joi.valid('state').required(), is: Joi.valid(...Object.keys(STATES)).required() }),

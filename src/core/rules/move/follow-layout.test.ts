@@ -10,8 +10,8 @@ import type { Rule } from '../shape/rule';
 import { findRule, rulesOf } from '../shape/stored-rule';
 
 /*
- * What a spreadsheet user expects of addresses when rows and fields come, go and move: each names the cell it named
- * before. Common practice; ISO/IEC 26300 leaves it to the program.
+ * The behaviour that people expect of addresses when rows and fields are inserted, moved or removed: each names the
+ * cell it named before. Common practice; ISO/IEC 26300 leaves it to the program.
  */
 const insertOnTop: Operation = { kind: 'insert-rows', rows: [{ id: 'top', key: 'Zz', role: 'title', cells: {} }] };
 const rule = (part: Partial<Rule>): Rule => ({

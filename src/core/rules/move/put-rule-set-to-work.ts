@@ -14,13 +14,13 @@ export interface RuleSetVersion {
   readonly body: KeptRules;
 }
 
-/** What puts a rule set to work on a sheet, or the labels of fields that are not there. */
+/** The operations that use a rule set on a sheet, or the labels of missing fields. */
 export type UsedRuleSet = { readonly operations: readonly Operation[] } | { readonly missing: readonly string[] };
 
 /**
- * Puts the rules of a set to work on a sheet, after those that are there. Rules that it has from an earlier version are
- * replaced where they stand, also where they were changed here, and those that are no longer in the set are removed;
- * all others are left alone.
+ * Uses a rule set on a sheet, after the rules that are there. Rules that came from an earlier version are replaced
+ * where they stand, also where they were changed here, and those that are no longer in the set are removed; all others
+ * stay.
  */
 export function putRuleSetToWork(sheet: Sheet, set: RuleSetVersion, newId: () => string): UsedRuleSet {
   const part = sheet.parts.get(ruleSetKey(set.id));

@@ -9,7 +9,7 @@ import type { LookPart } from '../../sheet/sheet-part';
 import type { Rule } from '../shape/rule';
 import { savedLooksOf } from '../shape/rule-schema';
 
-/** What a rule set keeps of the sheet where its rules were made. */
+/** The content of a rule set. */
 export interface KeptRules {
   readonly fields: readonly { readonly id: FieldId; readonly label: string }[];
   readonly rules: readonly Rule[];

@@ -1,12 +1,12 @@
 import { isoFromSerial } from '../../values/date-serial';
 import { readInput } from '../../values/read-input';
 
-/** What a threshold may be when it is typed: a number, or text or a logical where the condition takes it. */
+/** The types of threshold that may be typed: a number, or text or a logical where the condition takes it. */
 export type Typed = number | string | boolean;
 
 /**
- * A threshold typed in the format of the field that is compared: 70% over a percentage is 0.7, and so is 70 where the
- * field shows percentages. A day is given back as text in ISO form. Undefined where the text is not what is taken.
+ * Reads a threshold that was typed in the format of the field: 70% over a percentage is 0.7, and so is 70 where the
+ * field shows percentages. A day is returned as text in ISO form. Undefined where the text is not of an accepted type.
  */
 export function readThreshold(
   text: string,

@@ -22,8 +22,8 @@ export function ruleGroups<E>(entries: readonly E[], groupOf: (entry: E) => stri
 }
 
 /**
- * The group of a rule that is put between two others: that of both where they share one, its own where it stands beside
- * one of it, else none.
+ * The group of a rule that is moved between two others: that of both where they share one, its own where it stands
+ * beside one of it, else none.
  */
 export function groupBetween(
   own: string | undefined,

@@ -1,4 +1,4 @@
 import type { Rule } from './rule';
 
-/** What makes a rule a rule, before it has an id, a name and a place among others. */
+/** A rule before it has an id, a name and a place among others. */
 export type RuleIdea = Pick<Rule, 'reads' | 'when' | 'paints' | 'look' | 'settles'>;

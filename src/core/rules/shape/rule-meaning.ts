@@ -4,7 +4,7 @@ import { kindOf } from '../kinds/registry';
 import type { Rule } from './rule';
 import { sentenceWords, type NamedField } from './sentence-words';
 
-/** What the legend says of a rule to those who only read: its looks, each with its meaning. */
+/** The legend's entry of a rule for readers: its looks, each with its meaning. */
 export interface RuleMeaning {
   readonly id: RuleId;
   readonly name: string;

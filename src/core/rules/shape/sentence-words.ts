@@ -4,7 +4,7 @@ import type { Reads, SentenceWords } from '../terms';
 import { kindOf } from '../kinds/registry';
 import type { Rule } from './rule';
 
-/** What a sentence needs to know of a field. */
+/** The facts about a field that a sentence uses. */
 export interface NamedField {
   readonly id: FieldId;
   readonly label: string;
@@ -46,7 +46,7 @@ export function fieldsWords(fields: readonly NamedField[], ids: readonly FieldId
   return `${labels.slice(0, 2).join(', ')} ${between} ${labels.length - 2} others`;
 }
 
-/** What a rule says of the cells it reads, in plain words: "Dissolved oxygen is below 5.0 mg/L". */
+/** The sentence of a rule: "Dissolved oxygen is below 5.0 mg/L". */
 export function ruleSentence(fields: readonly NamedField[], { reads, when }: Pick<Rule, 'reads' | 'when'>): string {
   const words = sentenceWords(fields, reads);
   const where = 'fields' in reads ? fieldsWords(fields, reads.fields, 'or') : reads.cells;

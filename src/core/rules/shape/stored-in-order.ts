@@ -2,7 +2,7 @@ import { generateNKeysBetween } from 'fractional-indexing';
 import type { StoredRule } from './stored-rule';
 import type { Rule } from './rule';
 
-/** Rules as a sheet keeps them, with order keys that put them in this order of precedence. */
+/** Rules in their stored form, with order keys in this order of precedence. */
 export function storedInOrder(rules: readonly Rule[]): StoredRule[] {
   const keys = generateNKeysBetween(null, null, rules.length);
   return rules.map((rule, at) => ({ id: rule.id, key: keys[at]!, rule }));

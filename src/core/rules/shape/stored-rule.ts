@@ -16,7 +16,7 @@ export function findRule(sheet: Sheet, id: string): StoredRule | undefined {
   return found && whole([found])[0];
 }
 
-/** The operation that puts rules, each by its id: new ones and those that are changed. */
+/** The operation that adds and replaces rules, each by its id. */
 export const putRules = (rules: readonly StoredRule[]): Operation => ({ kind: 'put-rules', rules });
 
 /** The rules that an operation puts; none where it does something else. */

@@ -1,6 +1,6 @@
 import type { RuleProfile } from '../explain/profile-rule';
 
-/** What kinds of contents there are in the cells that a rule would read. */
+/** The kinds of contents in the cells that a rule would read. */
 export type Contents = 'numbers' | 'texts' | 'dates';
 
 /** The kinds of contents that are there; none where all is blank. */

@@ -17,7 +17,7 @@ export interface Starter {
   readonly id: string;
   readonly title: string;
   readonly says: string;
-  /** What the field must hold for it to make sense. */
+  /** The contents that the field must have. */
   readonly needs: readonly Contents[] | 'anything';
   make(context: StarterContext): RuleIdea;
 }

@@ -7,8 +7,8 @@ import type { When } from '../kinds/registry';
 const FEW = 8;
 
 /**
- * Rules that are worth having over a field, from what it holds: how its numbers are spread, whether they are dates, how
- * many texts there are, what is missing. The likeliest first, at most four.
+ * Rules that suit a field, by its contents: the distribution of its numbers, dates, the number of texts, blanks. The
+ * likeliest first, at most four.
  */
 export function suggestRules(field: NamedField, { profile, texts, dates }: RuleProfile): RuleIdea[] {
   const { numbers, blanks, lowerQuartile, upperQuartile } = profile;

@@ -7,7 +7,7 @@ import type { Sheet } from '../sheet';
 export interface AxisMove {
   /** The new place of what stands in an old one; undefined where it is removed. */
   readonly to: (place: number) => number | undefined;
-  /** The old place of what comes to stand in a new one; undefined where it is new. */
+  /** The old place of the item in a new place; undefined where it is new. */
   readonly from: (place: number) => number | undefined;
   /** True for what is itself moved, and not only makes room. */
   readonly isMoved: (place: number) => boolean;
@@ -45,8 +45,8 @@ export function layoutAfter(sheet: Sheet, operations: readonly Operation[]): Lay
 }
 
 /**
- * Where some operations, not applied yet, will move the rows and fields of a sheet; null where everything stays in its
- * place.
+ * Where operations that are not applied yet will move the rows and fields of a sheet; null where everything stays in
+ * its place.
  */
 export function layoutMove(sheet: Sheet, operations: readonly Operation[]): LayoutMove | null {
   if (!operations.some(({ kind }) => MOVING.has(kind))) return null;
@@ -112,9 +112,9 @@ function axisMove(before: readonly string[], after: readonly string[], moved: Re
 }
 
 /**
- * Where a span of places goes. It holds on to what is not moved itself: what is put between that is in it from now on,
- * what is taken elsewhere or removed is not. Where all of it is moved, as by sorting, it goes along if it stays
- * together, else it stays where it is. Undefined where all of it is removed.
+ * The new place of a span. It holds on to members that stay: items inserted between belong to it from now on, items
+ * moved elsewhere or removed do not. Where all of it is moved, as by sorting, it moves along if it stays together, else
+ * it stays where it is. Undefined where all of it is removed.
  */
 export function moveSpan([first, last]: readonly [number, number], move: AxisMove): [number, number] | undefined {
   const places = Array.from({ length: last - first + 1 }, (_, at) => first + at).filter(

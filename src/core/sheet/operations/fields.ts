@@ -18,7 +18,7 @@ export const putFields: OperationKind<OperationOf<'put-fields'>> = {
   },
   words: ({ fields }) => [`${counted(fields.length, 'field')} changed`],
   size: () => 1,
-  // What fields are to a reader is cut out of the sheet again where it changes; so with parts and rules.
+  // The reader's fields are computed from the sheet again where it changes; so are parts and rules.
   restrict: () => [],
   describes: true,
 };

@@ -24,9 +24,9 @@ export interface WordsContext {
 
 /** Everything in memory that an operation means. What it means in the database is in server/sheets/operations. */
 export interface OperationKind<O extends Operation> {
-  /** Applies it, and gives what it touched and its inverse. What no longer exists is passed over. */
+  /** Applies it, and gives its effects and its inverse. Missing cells, rows and fields are skipped. */
   apply(sheet: SheetStore, operation: O): Applied;
-  /** What it did, in a few words each. */
+  /** Its effect in a few words. */
   words(operation: O, context: WordsContext): readonly string[];
   /** Cells or rows that it touches one by one; 1 for an operation on anything else. */
   size(operation: O): number;

@@ -7,7 +7,7 @@ import { changeRows, insertRows, removeRows } from './rows';
 import { putRules, removeRules } from './rules';
 import { setStyles } from './styles';
 
-/** What each operation means in memory. */
+/** The meaning of each operation in memory. */
 export const OPERATIONS = {
   'set-cells': setCells,
   'set-styles': setStyles,

@@ -30,7 +30,7 @@ export function leftAlone<T extends Keyed | string>(
   return items.filter((item) => left.has(idOf(item)) && equal(present.get(idOf(item)), left.get(idOf(item))));
 }
 
-/** What a change left of such items, by id: the item, or undefined where it removed it. */
+/** The state of such items after a change, by id: the item, or undefined where it removed it. */
 function stateAfter(operations: readonly Operation[], name: string): ReadonlyMap<string, Keyed | undefined> {
   const left = new Map<string, Keyed | undefined>();
   for (const operation of operations) {

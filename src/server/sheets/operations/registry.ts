@@ -7,7 +7,7 @@ import { storedChange, storedInsert, storedRemove } from './rows';
 import { storedRuleRemoval, storedRules } from './rules';
 import type { StoredOperation } from './stored-operation';
 
-/** What each operation means in the database. */
+/** The meaning of each operation in the database. */
 const STORED_OPERATIONS = {
   'set-cells': storedCells,
   'set-styles': storedStyles,

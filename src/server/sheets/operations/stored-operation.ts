@@ -2,7 +2,7 @@ import type { Operation } from '../../../core/sheet/change';
 import type { SheetId } from '../../../core/sheet/ids';
 import type { Transaction } from '../../database';
 
-/** What an operation means in the database. What it means in memory is in core/sheet/operations. */
+/** The meaning of an operation in the database. Its meaning in memory is in core/sheet/operations. */
 export interface StoredOperation<O extends Operation> {
   /** Checks it against the stored sheet, applies it, and gives its inverse. The caller holds the sheet's head. */
   apply(tx: Transaction, sheet: SheetId, operation: O): Promise<Operation[]>;

@@ -16,11 +16,11 @@ export interface ConditionProps<W extends When = When> {
 export interface BenchKind<W extends When> {
   readonly title: string;
   readonly says: string;
-  /** What the cells must hold, any of it, for the kind to be offered over them. */
+  /** Contents of the cells, any of them, for which the kind is offered. */
   readonly needs: readonly Contents[] | 'anything';
   /** The part of the sentence between the fields and the look. */
   readonly Condition: ComponentType<ConditionProps<W>>;
-  /** What stands under the sentence, such as the looks of several outcomes. */
+  /** The part under the sentence, such as the looks of several outcomes. */
   readonly Outcomes?: ComponentType<ConditionProps<W>>;
   /** The picture of what is judged, for kinds that have another than the values themselves. */
   readonly Picture?: ComponentType<{ readonly rule: Rule }>;

@@ -18,8 +18,7 @@ interface Props {
 }
 
 /**
- * What a look shows, property by property, over the saved one that it starts from; what is not touched stays as the
- * cell has it.
+ * A look, property by property, over the saved one that it starts from; absent properties stay as the cell has them.
  */
 export function LookEditor({ look, onChange }: Props) {
   const { saved } = useLooks();

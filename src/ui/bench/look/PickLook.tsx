@@ -15,7 +15,7 @@ interface Props {
   readonly onPick: (look: Look | null) => void;
   /** Offers "no look" too. */
   readonly allowNone?: boolean;
-  /** What stands where there is no look yet. */
+  /** The placeholder without a look. */
   readonly nothing?: string;
 }
 

@@ -7,7 +7,7 @@ interface Props {
   readonly onChange: (name: string) => void;
 }
 
-/** What something is called in the legend; empty until it is named. */
+/** The name of a rule in the legend; empty until it is named. */
 export function NameInput({ label, value, placeholder = 'name it', onChange }: Props) {
   return (
     <input

@@ -10,7 +10,7 @@ export interface PickOption {
 }
 
 interface Props {
-  /** What is picked, for people who do not see the sentence around it. */
+  /** The accessible name of the choice, for people who do not see the sentence around it. */
   readonly label: string;
   readonly value: string;
   readonly shown: ReactNode;

@@ -7,7 +7,7 @@ import classes from '../Bench.module.css';
 interface Props {
   readonly label: string;
   readonly value: readonly FieldId[];
-  /** What stands between two of them. */
+  /** The word between two of them. */
   readonly between?: 'or' | 'and';
   readonly onPick: (fields: readonly FieldId[]) => void;
 }

@@ -16,14 +16,13 @@ interface Props {
   /** Fields of the same record that may be compared with; none where the operand is the same for all records. */
   readonly fields: readonly ShownField[];
   readonly takes: 'number' | 'any' | 'date';
-  /** What stands here where a value is given outright. */
+  /** The input for a literal value. */
   readonly outright: Typed;
   readonly onChange: (operand: Operand) => void;
 }
 
 /**
- * What is compared with: a value, what a cell holds, another field of the record with a tolerance, or what a formula
- * gives.
+ * An operand: a value, the content of a cell, another field of the record with a tolerance, or the result of a formula.
  */
 export function PickOperand({ label, operand, field, fields, takes, outright, onChange }: Props) {
   const session = useSession();

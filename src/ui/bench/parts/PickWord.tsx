@@ -3,7 +3,7 @@ import { Pick } from './Pick';
 interface Props<K extends string> {
   readonly label: string;
   readonly value: K;
-  /** What each choice is called in the sentence. */
+  /** The word of each choice in the sentence. */
   readonly words: Readonly<Record<K, string>>;
   readonly onPick: (choice: K) => void;
 }

@@ -13,7 +13,7 @@ interface Props<T> {
 }
 
 /**
- * A word of the sentence that is typed: what can be read is taken at once, what cannot leaves the last value standing.
+ * A word of the sentence that is typed: a valid input is applied at once, an invalid one leaves the last value active.
  */
 export function TypedInput<T>({ label, shown, read, expects, isDecimal = false, onChange }: Props<T>) {
   const [typed, setTyped] = useState<string | null>(null);

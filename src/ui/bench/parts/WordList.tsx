@@ -7,9 +7,9 @@ interface Props {
   /** The name of one of them. */
   readonly label: string;
   readonly words: readonly string[];
-  /** What stands between two: "or", "nor". */
+  /** The word between two: "or", "nor". */
   readonly between: string;
-  /** What is wrong with a word; undefined where it will do. */
+  /** The problem with a word; undefined where it is valid. */
   readonly wrong?: (word: string) => string | undefined;
   readonly onChange: (words: readonly string[]) => void;
 }

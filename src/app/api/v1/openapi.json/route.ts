@@ -3,7 +3,7 @@ import { settings } from '../../../../server/settings';
 
 export const dynamic = 'force-dynamic';
 
-/** What programs can ask, as OpenAPI 3.1. Nobody needs a token to read it. */
+/** The OpenAPI 3.1 document for programs. It needs no token. */
 export function GET(): Response {
   return Response.json(openApiDocument(settings().publicUrl), { headers: { 'access-control-allow-origin': '*' } });
 }

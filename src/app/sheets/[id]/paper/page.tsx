@@ -28,7 +28,7 @@ export default async function PaperPage({ params, searchParams }: Props) {
   const { sheet, access } = await sheetPageAccess(id, `/sheets/${id}/paper`);
   const { at } = await searchParams;
   const { error, value: sequence } = changeSequence.validate(at);
-  // What was is for those who get the history.
+  // The past is for those who get the history.
   if (error || (sequence !== undefined && !isMaker(access.role))) notFound();
   const moment = sequence === undefined ? undefined : await momentOf(sheet, sequence);
   if (sequence !== undefined && moment === undefined) notFound();

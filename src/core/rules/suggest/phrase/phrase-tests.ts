@@ -4,7 +4,7 @@ import { CHANGE_UNITS, MOVES, type ChangeUnit, type ChangeWhen } from '../../kin
 import type { When } from '../../kinds/registry';
 import type { Operand } from '../../terms';
 
-/** What was read after the words of a test. */
+/** The operands after the words of a test. */
 interface TestOperands {
   readonly operands: readonly Operand[];
   readonly count: number;

@@ -54,7 +54,7 @@ export function readPhrase(text: string, fields: readonly NamedField[]): PhraseR
 }
 
 /**
- * Whole phrases that begin as the text does: what may be typed next, those first that begin with what is half typed.
+ * Whole phrases that begin as the text does: possible continuations, those that begin with the half-typed word first.
  */
 export function completePhrase(text: string, fields: readonly NamedField[]): string[] {
   const reading = readPhrase(text, fields);
@@ -284,7 +284,7 @@ class PhraseCursor {
     return value;
   }
 
-  /** The look after "as"; null where none is named, undefined where it is none that is known. */
+  /** The look after "as"; null where none is named, undefined where it is unknown. */
   look(): string | null | undefined {
     if (!this.word({ as: true, in: true })) return null;
     const looks = Object.fromEntries(FIRST_FAMILY.map(({ id, name }) => [name, id]));

@@ -8,7 +8,7 @@ import { respond } from '../../../respond';
 
 export const dynamic = 'force-dynamic';
 
-/** What entered and left the rules of the sheet. */
+/** The findings of the sheet. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return respond(async () => {
     const { id: sheet } = await allow(params, 'work');

@@ -64,7 +64,7 @@ export function POST(request: Request, { params }: Context): Promise<Response> {
   });
 }
 
-/** Stops it: its token is taken back. */
+/** Stops it by revoking its token. */
 export function DELETE(_: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { id } = await allow(params, 'own');

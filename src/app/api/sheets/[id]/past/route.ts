@@ -9,7 +9,7 @@ export const dynamic = 'force-dynamic';
 
 const schema = Joi.object<{ until: number }>({ until: sequence.required() });
 
-/** What cells held before, by the changes up to the sequence `until`. */
+/** The past contents of cells, by the changes up to the sequence `until`. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return respond(async () => {
     const { id } = await allow(params, 'work');

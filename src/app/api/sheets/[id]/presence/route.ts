@@ -14,7 +14,7 @@ const schema = Joi.object<{ key: string; place: PresentPlace | null }>({
 });
 
 /**
- * Announces that the sheet is open here, and the selection. The end of the stream of changes tells that the page has
+ * Announces that the sheet is open here, and the selection. The end of the stream of changes shows that the page has
  * left.
  */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -15,7 +15,7 @@ const schema = viewQuery.append<ViewQuery & { view: string; revision: number; pa
   page: pageKey,
 });
 
-/** What becomes different in the painted sheet, as server-sent events, from where the reader stands. */
+/** The repaints of the reader view, as server-sent events, from where the reader stands. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return respond(async () => {
     const { id: sheet, access, isStill } = await allow(params, 'read');
