@@ -88,7 +88,8 @@ test('a page asks this address alone, and a password can be pasted, kept by the 
   browser,
   baseURL,
 }) => {
-  const page = await (await browser.newContext({ storageState: NOBODY })).newPage();
+  const context = await browser.newContext({ storageState: NOBODY });
+  const page = await context.newPage();
   const hosts = new Set<string>();
   page.on('request', (sent) =>
     hosts.add(new URL(sent.url()).protocol === 'data:' ? 'data' : new URL(sent.url()).origin),
@@ -97,11 +98,15 @@ test('a page asks this address alone, and a password can be pasted, kept by the 
   await expect(page.getByLabel('E-mail')).toHaveAttribute('autocomplete', 'username');
   const password = page.getByRole('textbox', { name: 'Password' });
   await expect(password).toHaveAttribute('autocomplete', 'current-password');
-  await password.evaluate((field: HTMLInputElement) => {
-    field.focus();
-    document.execCommand('insertText', false, 'marigold ferry');
-  });
-  await expect(password).toHaveValue('marigold ferry');
+  // Again where the page was not yet live: it then starts from an empty field.
+  await expect(async () => {
+    await password.evaluate((field: HTMLInputElement) => {
+      field.select();
+      document.execCommand('insertText', false, 'marigold ferry');
+    });
+    await page.waitForTimeout(300);
+    expect(await password.inputValue()).toBe('marigold ferry');
+  }).toPass({ timeout: 15_000 });
   await expect(password).toHaveAttribute('type', 'password');
   await page.locator('.mantine-PasswordInput-visibilityToggle').click();
   await expect(password).toHaveAttribute('type', 'text');
@@ -109,6 +114,7 @@ test('a page asks this address alone, and a password can be pasted, kept by the 
   await expect(password).toHaveAttribute('autocomplete', 'new-password');
   hosts.delete('data');
   expect([...hosts]).toEqual([new URL(baseURL!).origin]);
+  await context.close();
 });
 
 test('a foreign name that leads here gets nothing, whatever it asks for', async ({ baseURL }) => {
