@@ -6,7 +6,7 @@ export default defineConfig({
   testDir: 'test/e2e',
   globalSetup: './test/e2e/sign-in.ts',
   fullyParallel: false,
-  // One: tests can run side by side, but two browsers share two processors with the server and gain little.
+  // One: two would take a third less, but on two busy processors a test may then wait longer than it allows.
   workers: 1,
   timeout: 120_000,
   expect: { timeout: 12_000 },
