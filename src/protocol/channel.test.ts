@@ -48,3 +48,24 @@ test('what waits fails where the other end has ended', async () => {
   asker.failAll('it has ended');
   expect(await waiting).toBe('it has ended');
 });
+
+test('a question that cannot be sent fails at once, and is not waited for', async () => {
+  let isBroken = true;
+  const asker = new Asker<Sums, never>(
+    () => {
+      if (isBroken) throw new Error('could not be cloned');
+    },
+    () => {},
+  );
+  const failed = (kind: 'add' | 'fail') =>
+    asker.ask(kind === 'add' ? { kind, numbers: [1] } : { kind }).then(
+      () => 'answered',
+      (error: Error) => error.message,
+    );
+  expect(await failed('add')).toBe('could not be cloned');
+  isBroken = false;
+  const waiting = failed('fail');
+  asker.hear({ id: 1, done: 1 });
+  asker.hear({ id: 2, failed: 'no' });
+  expect(await waiting).toBe('no');
+});

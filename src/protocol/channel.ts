@@ -43,7 +43,13 @@ export class Asker<Q extends Questions, E> {
     const id = ++this.lastId;
     return new Promise((resolve, reject) => {
       this.waiting.set(id, { done: resolve as (answer: unknown) => void, failed: reject });
-      this.post({ ...question, id });
+      try {
+        this.post({ ...question, id });
+      } catch (error) {
+        // What cannot be sent, such as a function, is not waited for.
+        this.waiting.delete(id);
+        throw error;
+      }
     });
   }
 

@@ -33,7 +33,7 @@ export interface Inputs {
   readonly wholeColumns: readonly number[];
   /** Single cells that count for every outcome. */
   readonly cells: readonly { readonly column: number; readonly slot: number }[];
-  /** True where the outcome may change as time goes by. */
+  /** True where the outcome may change without an edit, because the time changes. */
   readonly isTimeDependent?: boolean;
   /** True where what cells held before counts. */
   readonly needsHistory?: boolean;

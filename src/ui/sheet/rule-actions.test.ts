@@ -108,6 +108,19 @@ describe('several rules', () => {
     expect(entry('Low').rule).toMatchObject({ reads: { fields: ['f2', 'f3'] }, when: { to: 5 } });
   });
 
+  test('read the selected cells instead, but not one that is being changed on the bench', async () => {
+    session.rules.openRule(entry('Low').id);
+    await settle();
+    session.rules.changeDraft({ ...entry('Low').rule, when: { kind: 'compare', is: '<', to: 1 } });
+    await settle();
+    const before = server.received.length;
+    session.select(at(2, 2));
+    session.rules.reachSelection([entry('Low').id, entry(other).id]);
+    await settle();
+    const operations = server.received.slice(before).flatMap((change) => change.operations);
+    expect(operations).toMatchObject([{ kind: 'put-rules', rules: [{ id: entry(other).id }] }]);
+  });
+
   test('on the selection are removed, and the bench with them', async () => {
     session.rules.openRule(entry('Low').id);
     await settle();

@@ -270,10 +270,16 @@ export class RuleActions {
     this.session.set({ onlyTouching });
   }
 
-  /** Changes several rules as one change; not those whose draft is on the bench. */
+  /** Changes several rules as one change. */
   changeRules(ids: readonly RuleId[], to: RuleChange): void {
-    const kept = this.session.get().legend.filter((entry) => ids.includes(entry.id) && !entry.isDraft);
-    if (kept.length) this.edit({ do: 'change-rules', rules: kept.map(({ id }) => id), to });
+    const rules = this.withoutDrafts(ids);
+    if (rules.length) this.edit({ do: 'change-rules', rules, to });
+  }
+
+  /** The rules without one that is being changed on the bench: its draft must not be kept by the way. */
+  private withoutDrafts(ids: readonly RuleId[]): RuleId[] {
+    const { legend } = this.session.get();
+    return legend.filter((entry) => ids.includes(entry.id) && !entry.isDraft).map(({ id }) => id);
   }
 
   /** Sets the group of rules in the legend; null removes it. */
@@ -287,8 +293,9 @@ export class RuleActions {
   }
 
   /** Lets rules read the selected cells instead of theirs; what they say stays. */
-  reachSelection(rules: readonly RuleId[]): void {
-    this.edit({ do: 'reach-rules', rules, ...this.selectedCells });
+  reachSelection(ids: readonly RuleId[]): void {
+    const rules = this.withoutDrafts(ids);
+    if (rules.length) this.edit({ do: 'reach-rules', rules, ...this.selectedCells });
   }
 
   /** Makes copies of rules over the selected cells. */
