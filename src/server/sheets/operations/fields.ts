@@ -1,5 +1,4 @@
 import type { Operation } from '../../../core/sheet/change';
-import type { Field } from '../../../core/sheet/field';
 import type { FieldId, SheetId } from '../../../core/sheet/ids';
 import type { OperationOf } from '../../../core/sheet/operations/operation-kind';
 import type { Transaction } from '../../database';
@@ -7,36 +6,27 @@ import { Refusal } from '../../refusal';
 import { deleteFields, putField, readFields } from '../../sql/field';
 import { findRowsWithFields } from '../../sql/row';
 import { setCells, setStyles } from './cells';
-import { addedTo, idsOf, leftAlone } from './keyed';
-import type { StoredOperation } from './stored-operation';
+import { keyedOperations } from './keyed';
 
-export const storedFields: StoredOperation<OperationOf<'put-fields'>> = {
-  apply: (tx, sheet, { fields }) => putFields(tx, sheet, fields),
-  async unchangedSince(tx, sheet, { operation, operations }) {
-    const now = await readFields(tx, sheet, idsOf(operation.fields));
-    const fields = leftAlone(operation.fields, now, { name: 'fields', operations });
-    return fields.length ? [{ ...operation, fields }] : [];
+const keyed = keyedOperations({
+  read: readFields,
+  write: putField,
+  remove: deleteFields,
+  itemsIn: (operation) => (operation.kind === 'put-fields' ? operation.fields : []),
+  idsIn: (operation) => (operation.kind === 'remove-fields' ? operation.fields : []),
+  put: (fields) => ({ kind: 'put-fields' as const, fields }),
+  takeOut: (fields) => ({ kind: 'remove-fields' as const, fields }),
+});
+
+/** Fields take the contents of their cells along when they go. */
+export const storedFields = {
+  put: keyed.put,
+  remove: {
+    ...keyed.remove,
+    apply: (tx: Transaction, sheet: SheetId, { fields }: OperationOf<'remove-fields'>) =>
+      removeFields(tx, sheet, fields),
   },
 };
-
-export const storedFieldRemoval: StoredOperation<OperationOf<'remove-fields'>> = {
-  apply: (tx, sheet, { fields }) => removeFields(tx, sheet, fields),
-  async unchangedSince(tx, sheet, { operation, operations }) {
-    const now = await readFields(tx, sheet, operation.fields);
-    const fields = leftAlone(operation.fields, now, { name: 'fields', operations });
-    return fields.length ? [{ ...operation, fields }] : [];
-  },
-};
-
-async function putFields(sql: Transaction, sheet: SheetId, fields: readonly Field[]): Promise<Operation[]> {
-  const before = await readFields(sql, sheet, idsOf(fields));
-  for (const field of fields) await putField(sql, sheet, field);
-  const added = addedTo(before, fields);
-  return [
-    ...(added.length ? [{ kind: 'remove-fields' as const, fields: added }] : []),
-    ...(before.length ? [{ kind: 'put-fields' as const, fields: before }] : []),
-  ];
-}
 
 async function removeFields(sql: Transaction, sheet: SheetId, ids: readonly FieldId[]): Promise<Operation[]> {
   const fields = await readFields(sql, sheet);

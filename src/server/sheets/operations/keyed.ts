@@ -1,5 +1,8 @@
 import equal from 'fast-deep-equal';
 import type { Operation } from '../../../core/sheet/change';
+import type { SheetId } from '../../../core/sheet/ids';
+import type { Transaction } from '../../database';
+import type { StoredOperation, UndoStep } from './stored-operation';
 
 /** Items of a sheet that are put and removed whole, by id. */
 export interface Keyed {
@@ -7,36 +10,65 @@ export interface Keyed {
 }
 
 export const idsOf = (items: readonly Keyed[]): string[] => items.map(({ id }) => id);
-
-/** Ids of items that were not there before. */
-export function addedTo(before: readonly Keyed[], items: readonly Keyed[]): string[] {
-  const known = new Set(idsOf(before));
-  return idsOf(items).filter((id) => !known.has(id));
-}
-
 const idOf = (item: Keyed | string): string => (typeof item === 'string' ? item : item.id);
 
-/**
- * Of the items (or ids) that undoing a change puts or removes: those that are `now` as the change left them. `name` is
- * the property by which operations hold such items.
- */
-export function leftAlone<T extends Keyed | string>(
-  items: readonly T[],
-  now: readonly Keyed[],
-  { name, operations }: { readonly name: 'rules' | 'fields' | 'parts'; readonly operations: readonly Operation[] },
-): T[] {
-  const present = new Map(now.map((item) => [item.id, item]));
-  const left = stateAfter(operations, name);
-  return items.filter((item) => left.has(idOf(item)) && equal(present.get(idOf(item)), left.get(idOf(item))));
+/** How one kind of such items is stored, and the operations on them, which hold items or ids. */
+interface KeyedKind<T extends Keyed, P extends Operation, R extends Operation> {
+  readonly read: (tx: Transaction, sheet: SheetId, ids: readonly string[]) => Promise<readonly T[]>;
+  readonly write: (tx: Transaction, sheet: SheetId, item: T) => Promise<void>;
+  readonly remove: (tx: Transaction, sheet: SheetId, ids: readonly string[]) => Promise<void>;
+  /** The items of an operation that puts some, and the ids of one that removes some; none for other operations. */
+  readonly itemsIn: (operation: Operation) => readonly T[];
+  readonly idsIn: (operation: Operation) => readonly string[];
+  readonly put: (items: readonly T[]) => P;
+  readonly takeOut: (ids: readonly string[]) => R;
 }
 
-/** The state of such items after a change, by id: the item, or undefined where it removed it. */
-function stateAfter(operations: readonly Operation[], name: string): ReadonlyMap<string, Keyed | undefined> {
-  const left = new Map<string, Keyed | undefined>();
-  for (const operation of operations) {
-    if (operation.kind !== `put-${name}` && operation.kind !== `remove-${name}`) continue;
-    const items = (operation as unknown as Record<string, readonly (Keyed | string)[]>)[name]!;
-    for (const item of items) left.set(idOf(item), typeof item === 'string' ? undefined : item);
+/** The two operations on one kind of keyed items: put and remove. */
+export function keyedOperations<T extends Keyed, P extends Operation, R extends Operation>(
+  kind: KeyedKind<T, P, R>,
+): { readonly put: StoredOperation<P>; readonly remove: StoredOperation<R> } {
+  const { read, write, remove, itemsIn, idsIn, put, takeOut } = kind;
+
+  /** Of some items or ids: those that are as the undone change left them. */
+  async function leftAlone<I extends T | string>(
+    items: readonly I[],
+    { tx, sheet, operations }: { tx: Transaction; sheet: SheetId; operations: readonly Operation[] },
+  ): Promise<I[]> {
+    const present = new Map((await read(tx, sheet, items.map(idOf))).map((item) => [item.id, item]));
+    const left = new Map<string, T | undefined>();
+    for (const operation of operations) {
+      for (const item of itemsIn(operation)) left.set(item.id, item);
+      for (const id of idsIn(operation)) left.set(id, undefined);
+    }
+    return items.filter((item) => left.has(idOf(item)) && equal(present.get(idOf(item)), left.get(idOf(item))));
   }
-  return left;
+
+  return {
+    put: {
+      async apply(tx, sheet, operation) {
+        const items = itemsIn(operation);
+        const before = await read(tx, sheet, idsOf(items));
+        for (const item of items) await write(tx, sheet, item);
+        const known = new Set(idsOf(before));
+        const added = idsOf(items).filter((id) => !known.has(id));
+        return [...(added.length ? [takeOut(added)] : []), ...(before.length ? [put(before)] : [])];
+      },
+      async unchangedSince(tx, sheet, { operation, operations }: UndoStep<P>) {
+        const items = await leftAlone(itemsIn(operation), { tx, sheet, operations });
+        return items.length ? [put(items)] : [];
+      },
+    },
+    remove: {
+      async apply(tx, sheet, operation) {
+        const before = await read(tx, sheet, idsIn(operation));
+        await remove(tx, sheet, idsIn(operation));
+        return before.length ? [put(before)] : [];
+      },
+      async unchangedSince(tx, sheet, { operation, operations }: UndoStep<R>) {
+        const ids = await leftAlone(idsIn(operation), { tx, sheet, operations });
+        return ids.length ? [takeOut(ids)] : [];
+      },
+    },
+  };
 }

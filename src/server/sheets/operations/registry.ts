@@ -1,10 +1,10 @@
 import type { Operation } from '../../../core/sheet/change';
 import type { OperationName, OperationOf } from '../../../core/sheet/operations/operation-kind';
 import { storedCells, storedStyles } from './cells';
-import { storedFieldRemoval, storedFields } from './fields';
-import { storedPartRemoval, storedParts } from './parts';
+import { storedFields } from './fields';
+import { storedParts } from './parts';
 import { storedChange, storedInsert, storedRemove } from './rows';
-import { storedRuleRemoval, storedRules } from './rules';
+import { storedRules } from './rules';
 import type { StoredOperation } from './stored-operation';
 
 /** The meaning of each operation in the database. */
@@ -14,12 +14,12 @@ const STORED_OPERATIONS = {
   'insert-rows': storedInsert,
   'remove-rows': storedRemove,
   'change-rows': storedChange,
-  'put-fields': storedFields,
-  'remove-fields': storedFieldRemoval,
-  'put-parts': storedParts,
-  'remove-parts': storedPartRemoval,
-  'put-rules': storedRules,
-  'remove-rules': storedRuleRemoval,
+  'put-fields': storedFields.put,
+  'remove-fields': storedFields.remove,
+  'put-parts': storedParts.put,
+  'remove-parts': storedParts.remove,
+  'put-rules': storedRules.put,
+  'remove-rules': storedRules.remove,
 } as const satisfies { readonly [K in OperationName]: StoredOperation<OperationOf<K>> };
 
 /** The registry pairs each name with what takes its operations. */
