@@ -1,3 +1,4 @@
+import { itemAt } from '../core/values/item-at';
 import { rulesPutBy } from '../core/rules/shape/stored-rule';
 import { advise } from '../core/rules/advice/registry';
 import { Evaluation } from '../core/rules/evaluate/evaluation';
@@ -7,7 +8,7 @@ import { fieldByLabel, type RuleSet } from '../core/rules/shape/read-rule-set';
 import { storedInOrder } from '../core/rules/shape/stored-in-order';
 import { traceCell } from '../core/rules/explain/trace';
 import { cellAddress, columnLetters, parseAddress } from '../core/sheet/address';
-import type { CellInput, Operation } from '../core/sheet/change';
+import type { Operation } from '../core/sheet/change';
 import type { Sheet } from '../core/sheet/sheet';
 import { sheetFromTable } from '../core/sheet/sheet-from-table';
 import { makeFormula, FormulaShapes, cellValueOf, valueAt } from '../core/formula/run/make-formula';
@@ -101,9 +102,11 @@ function repairTold(operation: Operation, sheet: Sheet): object {
       })),
     };
   if (operation.kind !== 'set-cells') return operation;
-  const addressOf = ({ row, field }: CellInput) =>
-    cellAddress(sheet.findColumn(field)!, sheet.positionOf(sheet.findSlot(row)!));
-  return { ...operation, cells: operation.cells.map((cell) => ({ cell: addressOf(cell), input: cell.input })) };
+  const cells = operation.cells.flatMap((change) => {
+    const cell = sheet.findCell(change);
+    return cell ? [{ cell: cellAddress(cell.column, sheet.positionOf(cell.slot)), input: change.input }] : [];
+  });
+  return { ...operation, cells };
 }
 
 /** `calculate FORMULA`: its value as JSON text. */
@@ -119,7 +122,7 @@ export function calculateCommand(
   const { calculation } = new Evaluation(sheet, {}, { now: serialInZone(options.nowMs, options.zone) });
   const { context } = calculation;
   const formula = makeFormula(formulaText, { context, shapes: new FormulaShapes() });
-  if (formula.isUnread) throw new BadInput('formula', formula.diagnostics[0]!.message);
+  if (formula.isUnread) throw new BadInput('formula', itemAt(formula.diagnostics, 0).message);
   const slot = sheet.order[cell.position] ?? -1;
   const value = cellValueOf(
     valueAt(formula, { ...newCursor(context), column: cell.column, slot, position: cell.position }),

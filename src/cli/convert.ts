@@ -1,7 +1,7 @@
-import { putRules, rulesOf } from '../core/rules/shape/stored-rule';
 import { writeFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { nanoid } from 'nanoid';
+import { putRules, rulesOf } from '../core/rules/shape/stored-rule';
 import { endLine, headLine, rowLine } from '../core/exchange/archive/archive-lines';
 import { writeCsv } from '../core/exchange/csv/write-csv';
 import { EXPORT_FORMATS, type ExportFormatName } from '../core/exchange/export-formats';
@@ -10,7 +10,7 @@ import { writeJson } from '../core/exchange/json/write-json';
 import { rulesForSheet } from '../core/exchange/rules/rules-for-sheet';
 import type { SheetContents } from '../core/exchange/sheet-contents';
 import type { Table } from '../core/values/table';
-import { looksById, sheetLooks } from '../core/sheet/sheet-looks';
+import { savedLooks } from '../core/sheet/sheet-looks';
 import { Evaluation } from '../core/rules/evaluate/evaluation';
 import { mapRuleReferences } from '../core/rules/shape/map-rule-references';
 import { fieldByLabel, type RuleSet } from '../core/rules/shape/read-rule-set';
@@ -66,7 +66,7 @@ function richFile(
 ) {
   const file = readSheetFile(from, options);
   const given = rules === undefined ? undefined : readRules(rules);
-  const saved = { ...looksById(sheetLooks([], 'light')), ...file.looks, ...given?.looks };
+  const saved = { ...savedLooks([], 'light'), ...file.looks, ...given?.looks };
   const evaluation = new Evaluation(file.sheet, saved, { now: serialInZone(options.nowMs, options.zone) });
   if (given) {
     const find = fieldByLabel(file.sheet);

@@ -1,5 +1,6 @@
 import { writeSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { itemAt } from '../core/values/item-at';
 import { SEPARATORS, type Separator } from '../core/exchange/csv/csv-rows';
 import { BadInput } from './bad-input';
 import {
@@ -172,7 +173,7 @@ function readArguments(argv: readonly string[]) {
   try {
     return parseArgs({ args: [...argv], options: OPTIONS, allowPositionals: true });
   } catch (error) {
-    throw new BadInput('command line', (error as Error).message.split('. ')[0]!, { cause: error });
+    throw new BadInput('command line', itemAt((error as Error).message.split('. '), 0), { cause: error });
   }
 }
 

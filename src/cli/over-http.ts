@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { itemAt } from '../core/values/item-at';
 import { isFilledRecord, jsonValue } from '../core/exchange/json/records-of-sheet';
 import { Evaluation } from '../core/rules/evaluate/evaluation';
 import { columnLetters } from '../core/sheet/address';
@@ -67,7 +68,9 @@ function recordsOf(path: string, options: FileOptions): Record<string, RecordVal
   return sheet.order
     .filter((slot) => isFilledRecord(sheet, slot))
     .map((slot) =>
-      Object.fromEntries(sheet.columns.map((store, column) => [labels[column]!, sentValue(store.valueAt(slot))])),
+      Object.fromEntries(
+        sheet.columns.map((store, column) => [itemAt(labels, column), sentValue(store.valueAt(slot))]),
+      ),
     );
 }
 

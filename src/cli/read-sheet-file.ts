@@ -2,7 +2,7 @@ import { rulesOf } from '../core/rules/shape/stored-rule';
 import { showReferences } from '../core/formula/resolve/keep-references';
 import type { Table } from '../core/values/table';
 import type { Look } from '../core/looks/look';
-import { lookParts, looksById, sheetLooks } from '../core/sheet/sheet-looks';
+import { savedLooks } from '../core/sheet/sheet-looks';
 import type { Rule } from '../core/rules/shape/rule';
 import { Sheet } from '../core/sheet/sheet';
 import { sheetFromTable } from '../core/sheet/sheet-from-table';
@@ -36,7 +36,7 @@ export function readSheetFile(path: string, options: FileOptions): SheetFile {
   return {
     sheet: made,
     rules: rulesOf(made).map(({ rule }) => rule),
-    looks: looksById(sheetLooks(lookParts(parts), 'light')),
+    looks: savedLooks(parts, 'light'),
     losses,
   };
 }

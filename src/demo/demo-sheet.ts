@@ -1,4 +1,5 @@
 import { generateNKeysBetween } from 'fractional-indexing';
+import { itemAt } from '../core/values/item-at';
 import type { Rule } from '../core/rules/shape/rule';
 import { storedInOrder } from '../core/rules/shape/stored-in-order';
 import type { StoredRow } from '../core/sheet/change';
@@ -41,8 +42,8 @@ export function demoSheet({ fields, above = [], rows, rules, ...rest }: DemoCont
   const rowKeys = generateNKeysBetween(null, null, all.length);
   return {
     ...rest,
-    fields: fields.map(({ label: _, id, ...more }, at) => newField(id, fieldKeys[at]!, more)),
-    rows: all.map(({ role = 'record', ...row }, at) => ({ id: `r${at + 1}`, key: rowKeys[at]!, role, ...row })),
+    fields: fields.map(({ label: _, id, ...more }, at) => newField(id, itemAt(fieldKeys, at), more)),
+    rows: all.map(({ role = 'record', ...row }, at) => ({ id: `r${at + 1}`, key: itemAt(rowKeys, at), role, ...row })),
     rules: storedInOrder(rules.map((rule) => ({ on: true, settles: false, ...rule }))),
   };
 }

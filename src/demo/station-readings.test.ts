@@ -57,7 +57,7 @@ describe('six rules that make sense', () => {
 
   test('there are gaps and sensor errors, which no comparison takes', () => {
     const oxygen = opened.findColumn('oxygen')!;
-    const kinds = new Set(opened.order.map((slot) => opened.columns[oxygen]!.valueAt(slot).kind));
+    const kinds = new Set(opened.order.map((slot) => opened.column(oxygen).valueAt(slot).kind));
     expect(kinds).toEqual(new Set(['text', 'number', 'blank']));
   });
 });

@@ -1,5 +1,6 @@
 import { randomLcg, randomNormal, randomUniform } from 'd3-random';
 import { generateNKeysBetween } from 'fractional-indexing';
+import { itemAt } from '../core/values/item-at';
 import { storedInOrder } from '../core/rules/shape/stored-in-order';
 import type { StoredRow } from '../core/sheet/change';
 import type { Field } from '../core/sheet/field';
@@ -69,17 +70,17 @@ export function stationReadings({
   const weeks = Math.ceil(records / STATIONS.length);
   const header: StoredRow = {
     id: 'header',
-    key: keys[0]!,
+    key: itemAt(keys, 0),
     role: 'header',
     cells: Object.fromEntries(COLUMNS.map(({ id, label }) => [id, label])),
   };
   const rows = Array.from({ length: records }, (_, at): StoredRow => {
     const week = Math.floor(at / STATIONS.length);
     const cells = reading({ station: at % STATIONS.length, day: today - (weeks - 1 - week) * 7 - (at % 3), random });
-    return { id: `r${at + 1}`, key: keys[at + 1]!, role: 'record', cells };
+    return { id: `r${at + 1}`, key: itemAt(keys, at + 1), role: 'record', cells };
   });
   const fieldKeys = generateNKeysBetween(null, null, COLUMNS.length);
-  const fields = COLUMNS.map(({ label: _, ...field }, at) => ({ ...field, key: fieldKeys[at]! }));
+  const fields = COLUMNS.map(({ label: _, ...field }, at) => ({ ...field, key: itemAt(fieldKeys, at) }));
   return {
     id: 'station-readings',
     name: 'Station readings',
@@ -102,7 +103,7 @@ function reading({
   day: number;
   random: () => number;
 }): Record<string, string> {
-  const place = STATIONS[station]!;
+  const place = itemAt(STATIONS, station);
   const around = (mean: number, spread: number) => randomNormal.source(random)(mean, spread)();
   const season = Math.sin(((day - 46_127) / 365.25) * 2 * Math.PI);
   const temperature = Math.max(0.5, 10.5 + 6.5 * season + place.warm + around(0, 0.8));
@@ -117,7 +118,7 @@ function reading({
     station: place.name,
     reach: place.reach,
     day: isoFromSerial(day),
-    crew: practice ? 'practice' : CREWS[Math.floor(random() * CREWS.length)]!,
+    crew: practice ? 'practice' : itemAt(CREWS, Math.floor(random() * CREWS.length)),
     temperature: temperature.toFixed(1),
     ph: around(7.6 + 0.35 * Math.max(0, season) - 0.45 * (station < 2 ? 1 : 0), 0.42).toFixed(1),
     oxygen:

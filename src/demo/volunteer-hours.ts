@@ -1,4 +1,5 @@
 import { randomLcg, randomLogNormal } from 'd3-random';
+import { itemAt } from '../core/values/item-at';
 import type { NewSheet } from '../server/sheets/create-sheet';
 import { demoSheet } from './demo-sheet';
 
@@ -12,7 +13,7 @@ export function volunteerHours(seed = 20260401): NewSheet {
   const random = randomLcg(seed);
   const hours = randomLogNormal.source(random)(2.1, 0.6);
   const name = (at: number): string =>
-    `${FIRST[(at * 5 + Math.floor(at / 12)) % FIRST.length]!} ${LAST[(at * 7) % LAST.length]!}`;
+    `${itemAt(FIRST, (at * 5 + Math.floor(at / 12)) % FIRST.length)} ${itemAt(LAST, (at * 7) % LAST.length)}`;
   const months = MONTHS.map((label) => ({ id: label.toLowerCase(), label, widthPx: 62, format: '0' }));
   const fields = months.map(({ id }) => id);
   return demoSheet({

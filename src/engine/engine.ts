@@ -1,5 +1,7 @@
-import { sizeOf } from '../core/sheet/operations/registry';
 import { nanoid } from 'nanoid';
+import { sheetUrl } from '../protocol/sheet-url';
+import type { CellPosition } from '../core/sheet/cell-position';
+import { sizeOf } from '../core/sheet/operations/registry';
 import { columnLetters } from '../core/sheet/address';
 import { holdRanges } from '../core/formula/resolve/hold-ranges';
 import { withFollowers } from '../core/rules/move/follow-layout';
@@ -20,7 +22,6 @@ import { unpackSheet } from '../protocol/packed-sheet';
 import type {
   AnswerOf,
   Area,
-  CellPosition,
   CopiedText,
   EngineQuestions,
   Event,
@@ -249,8 +250,7 @@ export class Engine {
     const { sheet, head } = unpackSheet(bytes);
     const replica = new Replica(sheet, head.sequence, { theme: this.theme, nowMs: head.asOf ?? Date.now() });
     this.past = new PastReader(id, (read) => void this.turns.take(() => this.usePast(replica, read)));
-    const from =
-      head.asOf === undefined ? () => `/api/sheets/${encodeURIComponent(id)}/changes?after=${replica.sequence}` : null;
+    const from = head.asOf === undefined ? () => sheetUrl(id, `changes?after=${replica.sequence}`) : null;
     if (from !== null && this.who !== null)
       this.personal = new PersonalRules(
         id,
@@ -266,8 +266,7 @@ export class Engine {
     const query = paintedQuery({ theme: this.theme, as: this.reads?.as });
     this.lock = lock;
     this.tell({ kind: 'legend-told', meanings: head.legend });
-    const from = () =>
-      `/api/sheets/${encodeURIComponent(id)}/painted/changes?${query}&view=${head.view}&revision=${replica.revision}`;
+    const from = () => sheetUrl(id, `painted/changes?${query}&view=${head.view}&revision=${replica.revision}`);
     return this.attach(replica, { id, name, from });
   }
 
@@ -344,7 +343,7 @@ export class Engine {
       return null;
     }
     const kept = keepReferences(input, sheet, inRow(sheet, slot));
-    if (sheet.columns[at]!.inputAt(slot) === kept) return null;
+    if (sheet.column(at).inputAt(slot) === kept) return null;
     const says = `entry in ${columnLetters(at)}${sheet.positionOf(slot) + 1}`;
     return this.change(
       [{ kind: 'set-cells', cells: [{ row: sheet.rowId(slot), field: field.id, input: kept }] }],
@@ -400,10 +399,9 @@ export class Engine {
   private async paste({ area, token, table, how }: RequestOf<'paste'>): Promise<Area> {
     const at = { column: area.left, position: area.top };
     const own = token !== null && this.copied?.token === token ? pastedCells(this.copied, at, how) : null;
-    const read = own ? [] : readPasted(table);
-    const texts = how === 'transposed' ? transposed(read) : read;
-    const cells = own ?? texts.map((row) => row.map((input): PastedCell => ({ input })));
-    const single = cells.length === 1 && cells[0]!.length === 1 ? cells[0]![0]! : undefined;
+    const read = own ? [] : readPasted(table).map((row) => row.map((input): PastedCell => ({ input })));
+    const cells = own ?? (how === 'transposed' ? transposed(read) : read);
+    const single = cells.length === 1 && cells[0]?.length === 1 ? cells[0][0] : undefined;
     const rows = single ? spread(single, area) : cells;
     await this.edit({ do: 'paste-cells', ...at, rows });
     const width = Math.max(1, tableWidth(rows));

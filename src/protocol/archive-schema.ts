@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { itemAt } from '../core/values/item-at';
 import {
   ARCHIVE_FORMAT,
   ARCHIVE_VERSION,
@@ -86,6 +87,6 @@ function checked<T>(text: string, schema: Joi.Schema<T>, place: string): T {
     throw new BadFile('this is no JSON value; expected one a line, as an archive has', place);
   }
   const { error, value } = schema.validate(json, { convert: false, errors: { wrap: { label: false } } });
-  if (error) throw new BadFile(error.details[0]!.message, place);
+  if (error) throw new BadFile(itemAt(error.details, 0).message, place);
   return value as T;
 }

@@ -1,3 +1,4 @@
+import type { CellPosition } from '../core/sheet/cell-position';
 import type { Question } from './channel';
 import type { ExportFormatName } from '../core/exchange/export-formats';
 import type { ExportOptions } from '../core/exchange/exported-file';
@@ -21,7 +22,7 @@ import type { ValuePart } from '../core/rules/explain/value-part';
 import type { TraceStep } from '../core/rules/explain/trace';
 import type { Operation } from '../core/sheet/change';
 import type { StoredRule } from '../core/rules/shape/stored-rule';
-import type { FieldId, RowId, RuleId, SheetId } from '../core/sheet/ids';
+import type { CellIds, FieldId, RowId, RuleId, SheetId } from '../core/sheet/ids';
 import type { RowRole } from '../core/sheet/row-role';
 import type { Field } from '../core/sheet/field';
 import type { Edit } from '../core/edit/registry';
@@ -41,18 +42,6 @@ export interface Area {
   readonly top: number;
   readonly right: number;
   readonly bottom: number;
-}
-
-/** A cell by where it stands. */
-export interface CellPosition {
-  readonly column: number;
-  readonly position: number;
-}
-
-/** A cell by what it is, wherever it stands. */
-export interface CellIds {
-  readonly row: RowId;
-  readonly field: FieldId;
 }
 
 /** A range from the cell where it was begun to the cell where it ends now; the first is where typing goes. */

@@ -108,7 +108,7 @@ export function unpackSheet(buffer: ArrayBuffer): { sheet: Sheet; head: Omit<Pac
   const header = roleCode('header');
   dictionaries.forEach((inputs, column) => {
     const codes = new Uint32Array(buffer, toWord(rolesAt + rows) + column * rows * 4, rows);
-    const store = opened.columns[column]!;
+    const store = opened.column(column);
     const known = new Int32Array(inputs.length).fill(-1);
     for (let slot = 0; slot < rows; slot++) {
       const code = codes[slot]!;

@@ -1,4 +1,5 @@
 import postgres from 'postgres';
+import { processWide } from './process-wide';
 import { settings } from './settings';
 
 export type Sql = postgres.Sql;
@@ -6,12 +7,9 @@ export type Transaction = postgres.TransactionSql;
 /** A pool or a transaction. */
 export type Queryable = Sql | Transaction;
 
-// Route handlers are bundled one by one, so process-wide objects hang on the global object.
-const shared = globalThis as { auxesisSql?: Sql; auxesisLongSql?: Sql };
-
 /** The process's pool of connections to the database that DATABASE_URL names. */
 export function database(): Sql {
-  return (shared.auxesisSql ??= connect(settings().databaseUrl));
+  return processWide('database', () => connect(settings().databaseUrl));
 }
 
 /**
@@ -19,7 +17,7 @@ export function database(): Sql {
  * that quick questions need.
  */
 export const longWork = (): Sql =>
-  (shared.auxesisLongSql ??= connect(settings().databaseUrl, { max: 4, statementMs: 600_000 }));
+  processWide('long-work', () => connect(settings().databaseUrl, { max: 4, statementMs: 600_000 }));
 
 interface PoolOptions {
   /** Connections at most. */

@@ -1,12 +1,11 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import pino, { type Logger } from 'pino';
+import { processWide } from './process-wide';
+import { itemAt } from '../core/values/item-at';
 import { settings } from './settings';
 
-// The front door and the app are bundled apart, so what they share hangs on the global object.
-const shared = globalThis as { auxesisLog?: Logger; auxesisRequests?: AsyncLocalStorage<string> };
-
 /** The id of the request that is being answered, for whatever is logged meanwhile. */
-export const requestIds: AsyncLocalStorage<string> = (shared.auxesisRequests ??= new AsyncLocalStorage());
+export const requestIds: AsyncLocalStorage<string> = processWide('request-ids', () => new AsyncLocalStorage());
 
 /**
  * The process's log: lines of JSON on standard error, each with the id of the request it belongs to. Values of cells,
@@ -14,19 +13,21 @@ export const requestIds: AsyncLocalStorage<string> = (shared.auxesisRequests ??=
  * the values of the statement.
  */
 export function log(): Logger {
-  return (shared.auxesisLog ??= pino(
-    {
-      level: settings().logLevel,
-      base: undefined,
-      timestamp: pino.stdTimeFunctions.isoTime,
-      mixin: () => {
-        const request = requestIds.getStore();
-        return request === undefined ? {} : { request };
+  return processWide('log', () =>
+    pino(
+      {
+        level: settings().logLevel,
+        base: undefined,
+        timestamp: pino.stdTimeFunctions.isoTime,
+        mixin: () => {
+          const request = requestIds.getStore();
+          return request === undefined ? {} : { request };
+        },
+        serializers: { err: errorWords },
       },
-      serializers: { err: errorWords },
-    },
-    pino.destination({ fd: 2, sync: true }),
-  ));
+      pino.destination({ fd: 2, sync: true }),
+    ),
+  );
 }
 
 function errorWords(error: unknown): object {
@@ -36,4 +37,4 @@ function errorWords(error: unknown): object {
 }
 
 /** A path as it may be logged: without its query, and without the secret of a link. */
-export const loggedPath = (url: string): string => url.split('?', 1)[0]!.replace(/(\/links\/)[^/]+/, '$1…');
+export const loggedPath = (url: string): string => itemAt(url.split('?', 1), 0).replace(/(\/links\/)[^/]+/, '$1…');

@@ -1,13 +1,16 @@
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom-client';
+import { openStreams } from './live/open-streams';
+import { processWide } from './process-wide';
 
 const SECONDS = [0.005, 0.02, 0.1, 0.5, 2, 10, 60];
 
 /** The metrics of a process of the server, in the text format of Prometheus under /api/metrics. */
 function makeMetrics() {
-  const registers = [new Registry()];
-  collectDefaultMetrics({ register: registers[0]! });
+  const registry = new Registry();
+  const registers = [registry];
+  collectDefaultMetrics({ register: registry });
   return {
-    registry: registers[0]!,
+    registry,
     requestSeconds: new Histogram({
       name: 'auxesis_request_seconds',
       help: 'Time to answer a request, streams aside',
@@ -21,8 +24,7 @@ function makeMetrics() {
       help: 'Streams of events that are open',
       registers,
       collect() {
-        const open = (globalThis as { auxesisStreams?: ReadonlyMap<string, number> }).auxesisStreams;
-        this.set([...(open?.values() ?? [])].reduce((sum, count) => sum + count, 0));
+        this.set([...openStreams().values()].reduce((sum, count) => sum + count, 0));
       },
     }),
     workSeconds: new Histogram({
@@ -47,7 +49,4 @@ function makeMetrics() {
   };
 }
 
-// The front door and the app are bundled apart, so what they share hangs on the global object.
-const shared = globalThis as { auxesisMetrics?: ReturnType<typeof makeMetrics> };
-
-export const metrics = (): ReturnType<typeof makeMetrics> => (shared.auxesisMetrics ??= makeMetrics());
+export const metrics = (): ReturnType<typeof makeMetrics> => processWide('metrics', makeMetrics);

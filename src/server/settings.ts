@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { itemAt } from '../core/values/item-at';
 
 export interface Settings {
   readonly databaseUrl: string;
@@ -34,7 +35,7 @@ const listed = (item: Joi.StringSchema) =>
     .custom((text: string, helpers) => {
       const items = text.split(',').flatMap((part) => part.trim().toLowerCase() || []);
       const { error } = Joi.array().items(item).validate(items);
-      return error ? helpers.message({ custom: `{{#label}}: ${error.details[0]!.message}` }) : items;
+      return error ? helpers.message({ custom: `{{#label}}: ${itemAt(error.details, 0).message}` }) : items;
     });
 
 /**

@@ -1,4 +1,5 @@
 import type Joi from 'joi';
+import { itemAt } from '../../core/values/item-at';
 import { Refusal } from '../../server/refusal';
 
 /**
@@ -19,7 +20,7 @@ export async function readBody<T>(request: Request, schema: Joi.Schema<T>, most 
     throw new Refusal('bad-request', 'The request must be JSON (content-type application/json)');
   const text = await readText(request, most);
   const { error, value } = schema.validate(parse(text), { convert: false, errors: { wrap: { label: false } } });
-  if (error) throw new Refusal('bad-request', error.details[0]!.message);
+  if (error) throw new Refusal('bad-request', itemAt(error.details, 0).message);
   return value as T;
 }
 

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { itemAt } from '../../core/values/item-at';
 import { idSchema } from '../../protocol/content-id';
 import { Refusal } from '../../server/refusal';
 
@@ -26,12 +27,12 @@ export function readQuery<T>(
   const given: Record<string, string | string[]> = {};
   for (const name of query.keys()) {
     const values = query.getAll(name);
-    given[name] = values.length === 1 ? values[0]! : values;
+    given[name] = values.length === 1 ? itemAt(values, 0) : values;
   }
   const { error, value } = schema.validate(given, {
     stripUnknown: rest === 'more',
     errors: { wrap: { label: false } },
   });
-  if (error) throw new Refusal('bad-request', error.details[0]!.message);
+  if (error) throw new Refusal('bad-request', itemAt(error.details, 0).message);
   return value as T;
 }

@@ -1,4 +1,5 @@
 import { generateNKeysBetween } from 'fractional-indexing';
+import { itemAt, lastItem } from '../values/item-at';
 import { isFormulaInput } from '../values/is-formula-input';
 import { isSameInEachRow, keepReferences, showReferences } from '../formula/resolve/keep-references';
 import { shiftFormula } from '../formula/syntax/rewrite-references';
@@ -7,7 +8,7 @@ import type { CellRange } from '../sheet/address';
 import type { CellInput, CellStyle, Operation, StoredRow } from '../sheet/change';
 import { newField } from '../sheet/field';
 import { layoutAfter } from '../sheet/layout/layout-move';
-import type { FieldId, RowId } from '../sheet/ids';
+import type { CellIds } from '../sheet/ids';
 import type { Sheet } from '../sheet/sheet';
 import { checkSize, countWords, type Editor, type EditTools } from './editor';
 import { seriesFrom } from './series';
@@ -41,7 +42,7 @@ export const pasteCells: Editor<Paste> = {
     const styles: CellStyle[] = [];
     rows.forEach((pasted, down) =>
       pasted.forEach(({ input, kept, style, by }, across) => {
-        const at = { row: places.rows[position + down]!, field: places.fields[column + across]! };
+        const at = { row: itemAt(places.rows, position + down), field: itemAt(places.fields, column + across) };
         if (kept !== undefined) cells.push({ ...at, input: kept });
         else if (input !== undefined) {
           const moved = by && isFormulaInput(input) ? shiftFormula(input, by.columns, by.rows) : input;
@@ -64,10 +65,9 @@ export const pasteCells: Editor<Paste> = {
     )}`,
 };
 
-function hasStyle(sheet: Sheet, { row, field }: { row: RowId; field: FieldId }): boolean {
-  const slot = sheet.findSlot(row);
-  const column = sheet.findColumn(field);
-  return slot !== undefined && column !== undefined && sheet.columns[column]!.styles.has(slot);
+function hasStyle(sheet: Sheet, ids: CellIds): boolean {
+  const cell = sheet.findCell(ids);
+  return cell !== undefined && sheet.column(cell.column).styles.has(cell.slot);
 }
 
 /** Rows and fields that a sheet lacks to be so large. */
@@ -109,8 +109,7 @@ export const clearCells: Editor<{ readonly area: CellRange }> = {
     const cells: CellInput[] = [];
     for (const slot of sheet.order.slice(area.top, area.bottom + 1))
       for (let column = area.left; column <= area.right; column++)
-        if (sheet.columns[column]!.inputAt(slot) !== '')
-          cells.push({ row: sheet.rowId(slot), field: sheet.fields[column]!.id, input: '' });
+        if (sheet.column(column).inputAt(slot) !== '') cells.push({ ...sheet.cellIds(column, slot), input: '' });
     return cells.length ? [{ kind: 'set-cells', cells }] : [];
   },
   says: ({ area }) => `empty ${countWords((area.right - area.left + 1) * (area.bottom - area.top + 1), 'cell')}`,
@@ -140,15 +139,15 @@ export const fillCells: Editor<{ readonly from: CellRange; readonly to: CellRang
       );
       const continued = seriesFrom(cells.map(({ input }) => input));
       const continuedLine = target.map((at, step): PastedCell => {
-        const away = at - source[step % source.length]!;
-        const model = cells[step % cells.length]!;
+        const away = at - itemAt(source, step % source.length);
+        const model = itemAt(cells, step % cells.length);
         if (vertical && model.sameInEachRow !== null) return { kept: model.sameInEachRow, style: model.style };
         const by = vertical ? { columns: 0, rows: away } : { columns: away, rows: 0 };
         return { input: continued(step), style: model.style, by };
       });
       return backwards ? continuedLine.toReversed() : continuedLine;
     });
-    const first = Math.min(target[0]!, target.at(-1)!);
+    const first = Math.min(itemAt(target, 0), lastItem(target));
     const place = vertical ? { column: from.left, position: first } : { column: first, position: from.top };
     return pasteCells.operations(sheet, { ...place, rows: vertical ? transposed(filled) : filled }, tools);
   },
@@ -165,8 +164,8 @@ interface SourceCell {
 }
 
 function sourceCell(sheet: Sheet, { column, position }: { column: number; position: number }): SourceCell {
-  const slot = sheet.order[position]!;
-  const store = sheet.columns[column]!;
+  const slot = sheet.slotAt(position);
+  const store = sheet.column(column);
   const kept = store.inputAt(slot);
   return {
     input: showReferences(kept, sheet, slot),
@@ -179,6 +178,6 @@ function sourceCell(sheet: Sheet, { column, position }: { column: number; positi
 export const tableWidth = (rows: readonly (readonly unknown[])[]): number =>
   rows.reduce((most, row) => Math.max(most, row.length), 0);
 
-/** Rows become columns. */
-export const transposed = <T>(rows: readonly (readonly T[])[]): T[][] =>
-  Array.from({ length: tableWidth(rows) }, (_, at) => rows.map((row) => row[at]!));
+/** Rows become columns. What a shorter row lacks leaves its cell as it is. */
+export const transposed = (rows: readonly (readonly PastedCell[])[]): PastedCell[][] =>
+  Array.from({ length: tableWidth(rows) }, (_, at) => rows.map((row) => row[at] ?? {}));

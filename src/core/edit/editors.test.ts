@@ -29,10 +29,9 @@ function apply(sheet: Sheet, edit: Edit) {
 function sheetOf(...rows: readonly (readonly string[])[]): Sheet {
   const sheet = makeSheet(Array<string>(rows.length - 1).fill(''));
   rows.forEach((inputs, position) => {
-    const slot = sheet.order[position]!;
+    const slot = sheet.slotAt(position);
     const cells = inputs.map((input, column) => ({
-      row: sheet.rowId(slot),
-      field: sheet.fields[column]!.id,
+      ...sheet.cellIds(column, slot),
       input: keepReferences(input, sheet, inRow(sheet, slot)),
     }));
     sheet.apply({ kind: 'set-cells', cells });
@@ -49,8 +48,8 @@ function shown(sheet: Sheet, range: string): string[][] {
     .map((slot) => sheet.columns.slice(left, right + 1).map((_, at) => shownAt(sheet, left + at, slot)));
 }
 const inputAt = (sheet: Sheet, column: number, position: number): string => {
-  const slot = sheet.order[position]!;
-  return showReferences(sheet.columns[column]!.inputAt(slot), sheet, slot);
+  const slot = sheet.slotAt(position);
+  return showReferences(sheet.column(column).inputAt(slot), sheet, slot);
 };
 const area = (range: string) => parseRanges(range)![0]!;
 
@@ -326,8 +325,8 @@ test('whole fields keep a style for records to come; a cell’s own goes over it
   });
   apply(sheet, { do: 'insert-rows', at: 3, count: 1 });
   sheet.apply({ kind: 'change-rows', rows: [{ id: 'r0', style: { bold: false, italic: true } }] });
-  expect(sheet.styleAt(0, sheet.order[3]!)).toEqual({ fill: '#ffeecc' });
-  expect(sheet.styleAt(0, sheet.order[1]!)).toMatchObject({ fill: '#ffeecc', bold: true, italic: true });
+  expect(sheet.styleAt(0, sheet.slotAt(3))).toEqual({ fill: '#ffeecc' });
+  expect(sheet.styleAt(0, sheet.slotAt(1))).toMatchObject({ fill: '#ffeecc', bold: true, italic: true });
   expect(shown(sheet, 'A2:B2')).toEqual([['1.0', '2']]);
   apply(sheet, { do: 'change-decimals', area: area('A1:A4'), by: 1 });
   expect(shown(sheet, 'A2:A2')).toEqual([['1.00']]);
@@ -370,7 +369,14 @@ describe('finding and replacing', () => {
 });
 
 test('a table can have more rows than a call takes arguments', () => {
-  const rows = Array<string[]>(200_000).fill(['x', 'y']);
+  const rows = Array<{ input: string }[]>(200_000).fill([{ input: 'x' }, { input: 'y' }]);
   expect(tableWidth(rows)).toBe(2);
   expect(transposed(rows).map(({ length }) => length)).toEqual([200_000, 200_000]);
+});
+
+test('what a shorter row of a transposed table lacks leaves its cell as it is', () => {
+  expect(transposed([[{ input: 'x' }], [{ input: 'y' }, { input: 'z' }]])).toEqual([
+    [{ input: 'x' }, { input: 'y' }],
+    [{}, { input: 'z' }],
+  ]);
 });

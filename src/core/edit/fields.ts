@@ -1,3 +1,4 @@
+import { itemAt } from '../values/item-at';
 import { MAX_ALLOWED } from '../sheet/allowed-values';
 import { newField, type Field } from '../sheet/field';
 import { keysAt } from '../sheet/layout/keys-at';
@@ -42,7 +43,7 @@ export const moveFields: Editor<Fields & { readonly to: number }> = {
       to > right ? to - moving.length : to,
       moving.length,
     );
-    return [{ kind: 'put-fields', fields: moving.map((field, at) => ({ ...field, key: keys[at]! })) }];
+    return [{ kind: 'put-fields', fields: moving.map((field, at) => ({ ...field, key: itemAt(keys, at) })) }];
   },
   says: (fields) => `move ${countWords(countOf(fields), 'field')}`,
 };
@@ -53,7 +54,7 @@ export const setWidths: Editor<Fields & { readonly widthsPx: readonly number[] }
       kind: 'put-fields',
       fields: fieldsIn(sheet, fields).map((field, at) => ({
         ...field,
-        widthPx: Math.max(24, Math.min(2000, Math.round(widthsPx[at] ?? widthsPx[0]!))),
+        widthPx: Math.max(24, Math.min(2000, Math.round(widthsPx[at] ?? itemAt(widthsPx, 0)))),
       })),
     },
   ],

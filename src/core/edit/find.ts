@@ -56,7 +56,7 @@ export function findCells(
   sheet.order.forEach((slot, position) =>
     sheet.fields.forEach((_, column) => {
       if (!inside(wanted.area, column, position) || isPainted?.(column, slot) === false) return;
-      const input = sheet.columns[column]!.inputAt(slot);
+      const input = sheet.column(column).inputAt(slot);
       if (wanted.text === '') found.push({ column, position });
       else if (input === '') return;
       else if (holds(shownAt(sheet, column, slot)) || holds(showReferences(input, sheet, slot)))
@@ -83,7 +83,7 @@ export const replaceText: Editor<FindQuery & { readonly by: string }> = {
     const cells: CellInput[] = [];
     sheet.order.forEach((slot, position) =>
       sheet.fields.forEach(({ id }, column) => {
-        const input = sheet.columns[column]!.inputAt(slot);
+        const input = sheet.column(column).inputAt(slot);
         if (input === '' || !inside(wanted.area, column, position)) return;
         const shown = showReferences(input, sheet, slot);
         const replaced = replacedIn(shown, compiled, wanted.pattern ? by : by.replace(/[\\$]/g, String.raw`\$&`));

@@ -12,10 +12,10 @@ export const mergeCells: Editor<{ readonly area: CellRange }> = {
     const part: Merge = {
       id: newId(),
       kind: 'merge',
-      top: sheet.rowId(sheet.order[top]!),
-      bottom: sheet.rowId(sheet.order[bottom]!),
-      left: sheet.fields[left]!.id,
-      right: sheet.fields[right]!.id,
+      top: sheet.rowId(sheet.slotAt(top)),
+      bottom: sheet.rowId(sheet.slotAt(bottom)),
+      left: sheet.field(left).id,
+      right: sheet.field(right).id,
     };
     return [
       ...(overlapped.length ? [{ kind: 'remove-parts' as const, parts: overlapped.map(({ id }) => id) }] : []),

@@ -32,7 +32,7 @@ test('refreshed, a sheet holds what the file says, in whatever order; refreshing
       const sheet = sheetOf(before);
       const was = rowsOf(sheet);
       let made = 0;
-      const how = { key: [sheet.fields[0]!.id], removes: true, newId: () => `new-${++made}` };
+      const how = { key: [sheet.field(0).id], removes: true, newId: () => `new-${++made}` };
       const { operations, added, removed } = refreshFrom(sheet, { labels: LABELS, records: newer }, how);
       const inverse = operations.map((operation) => sheet.apply(operation).inverse);
       const wanted = rowsOf(sheetOf(newer));
@@ -64,7 +64,7 @@ test('fields are met by label, formulas stay on both sides, and records without 
     ],
   };
   const { changed, operations, missing, passedOver } = refreshFrom(sheet, newer, {
-    key: [sheet.fields[0]!.id],
+    key: [sheet.field(0).id],
     removes: false,
     newId: () => 'new',
   });

@@ -1,3 +1,4 @@
+import { itemAt } from '../values/item-at';
 import type { CellInput, Operation, StoredRow } from '../sheet/change';
 import type { FieldId } from '../sheet/ids';
 import { isSameInput } from '../sheet/is-same-input';
@@ -64,8 +65,7 @@ export function refreshFrom(
   const fields = sharedFields(sheet, labels);
   const keyColumns = key.map((field) => fields.indexOf(field));
   const bySlot = slotsByKey(sheet, key);
-  const nameOf = (slot: number) =>
-    key.map((field) => sheet.columns[sheet.findColumn(field)!]!.inputAt(slot)).join(', ');
+  const nameOf = (slot: number) => key.map((field) => sheet.column(sheet.findColumn(field)!).inputAt(slot)).join(', ');
   const met = new Set<number>();
   const seen = new Set<string>();
   const cells: CellInput[] = [];
@@ -94,11 +94,11 @@ export function refreshFrom(
     fields.forEach((field, at) => {
       const column = field === undefined ? undefined : sheet.findColumn(field);
       if (column === undefined || key.includes(field!)) return;
-      const store = sheet.columns[column]!;
+      const store = sheet.column(column);
       const [before, after] = [store.inputAt(slot), record[at] ?? ''];
       if (store.formulas.has(slot) || isFormula(after) || isSameInput(before, after)) return;
       cells.push({ row: sheet.rowId(slot), field: field!, input: after });
-      changed.push({ record: nameOf(slot), label: labels[at]!, before, after });
+      changed.push({ record: nameOf(slot), label: itemAt(labels, at), before, after });
     });
   }
   const missing = [...bySlot.values()].filter((slot) => !met.has(slot));
@@ -110,7 +110,12 @@ export function refreshFrom(
     last + 1,
     fresh.length,
   );
-  const rows = fresh.map((given, at): StoredRow => ({ id: newId(), key: keys[at]!, role: 'record', cells: given }));
+  const rows = fresh.map((given, at): StoredRow => ({
+    id: newId(),
+    key: itemAt(keys, at),
+    role: 'record',
+    cells: given,
+  }));
   const operations: Operation[] = [
     ...(cells.length ? [{ kind: 'set-cells' as const, cells }] : []),
     ...(rows.length ? [{ kind: 'insert-rows' as const, rows }] : []),
@@ -134,7 +139,7 @@ function slotsByKey(sheet: Sheet, key: readonly FieldId[]): Map<string, number> 
   const found = new Map<string, number>();
   for (const slot of sheet.order) {
     if (sheet.roleAt(slot) !== 'record') continue;
-    const own = recordKey(columns.map((column) => sheet.columns[column]!.inputAt(slot)));
+    const own = recordKey(columns.map((column) => sheet.column(column).inputAt(slot)));
     if (own !== null && !found.has(own)) found.set(own, slot);
   }
   return found;

@@ -1,3 +1,4 @@
+import { itemAt } from '../values/item-at';
 import type { Operation, StoredRow } from '../sheet/change';
 import { keysAt } from '../sheet/layout/keys-at';
 import { layoutAfter } from '../sheet/layout/layout-move';
@@ -41,7 +42,7 @@ export const moveRows: Editor<Rows & { readonly to: number }> = {
     const moving = rows.slice(top, bottom + 1);
     const rest = rows.toSpliced(top, moving.length);
     const keys = keysAt(rest, to > bottom ? to - moving.length : to, moving.length);
-    return [{ kind: 'change-rows', rows: moving.map(({ id }, at) => ({ id, key: keys[at]! })) }];
+    return [{ kind: 'change-rows', rows: moving.map(({ id }, at) => ({ id, key: itemAt(keys, at) })) }];
   },
   says: (rows) => `move ${countWords(countOf(rows), 'row')}`,
 };
@@ -51,12 +52,18 @@ export const duplicateRows: Editor<Rows> = {
   operations(sheet, { top, bottom }, { newId }) {
     const slots = sheet.order.slice(top, bottom + 1);
     const keys = keysAt(rowsOf(sheet), bottom + 1, slots.length);
-    const rows = slots.map((slot, at): StoredRow => ({ ...sheet.storedRow(slot), id: newId(), key: keys[at]! }));
+    const rows = slots.map((slot, at): StoredRow => ({ ...sheet.storedRow(slot), id: newId(), key: itemAt(keys, at) }));
     const places = layoutAfter(sheet, [{ kind: 'insert-rows', rows }]);
     const shifted = rows.map((row, at): StoredRow => {
       const cells = Object.entries(row.cells).map(([field, input]) => [
         field,
-        copiedInput(input, { sheet, slot: slots[at]!, by: { columns: 0, rows: slots.length }, places, row: row.id }),
+        copiedInput(input, {
+          sheet,
+          slot: itemAt(slots, at),
+          by: { columns: 0, rows: slots.length },
+          places,
+          row: row.id,
+        }),
       ]);
       return { ...row, cells: Object.fromEntries(cells) as Record<string, string> };
     });

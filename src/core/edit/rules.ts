@@ -1,3 +1,4 @@
+import { itemAt } from '../values/item-at';
 import type { Look } from '../looks/look';
 import { carryRule } from '../rules/move/carry-rule';
 import { namedFields } from '../rules/shape/named-fields';
@@ -55,10 +56,10 @@ export const duplicateRule: Editor<{ readonly rule: RuleId }> = {
     const rules = rulesIn(sheet, tools);
     const at = rules.findIndex((stored) => stored.id === id);
     if (at < 0) return [];
-    const { rule } = rules[at]!;
+    const { rule } = itemAt(rules, at);
     const made = tools.newId();
     const name = `${rule.name} (copy)`.slice(0, MAX_RULE_NAME);
-    return [putRules([{ id: made, key: keysAt(rules, at + 1, 1)[0]!, rule: { ...rule, id: made, name } }])];
+    return [putRules([{ id: made, key: itemAt(keysAt(rules, at + 1, 1), 0), rule: { ...rule, id: made, name } }])];
   },
   says: () => 'duplicate rule',
 };
@@ -76,7 +77,7 @@ export function movedRule(
   const place = after === null ? 0 : rest.findIndex((stored) => stored.id === after) + 1;
   if (!moving || (after !== null && place === 0)) return undefined;
   const group = groupBetween(moving.rule.group, rest[place - 1]?.rule.group, rest[place]?.rule.group);
-  return { id, key: keysAt(rest, place, 1)[0]!, rule: inGroup(moving.rule, group) };
+  return { id, key: itemAt(keysAt(rest, place, 1), 0), rule: inGroup(moving.rule, group) };
 }
 
 export const moveRule: Editor<{ readonly rule: RuleId; readonly after: RuleId | null }> = {
@@ -134,7 +135,7 @@ export const carryRules: Editor<RuleIds & Cells> = {
       const made = tools.newId();
       const reads = readsOf(rule.reads, cells);
       const carried = { ...carryRule(rule, reads, distance(rule.reads, cells, fields)), id: made };
-      const key = keysAt(rules, rules.findIndex((stored) => stored.id === id) + 1, 1)[0]!;
+      const key = itemAt(keysAt(rules, rules.findIndex((stored) => stored.id === id) + 1, 1), 0);
       return { id: made, key, rule: { ...carried, name: carriedName(rule, carried, fields) } };
     });
     return put(copies);

@@ -1,3 +1,4 @@
+import { itemAt, lastItem } from '../values/item-at';
 import { isFormulaInput } from '../values/is-formula-input';
 import { isoFromSerial } from '../values/date-serial';
 import { numberText } from '../values/number-text';
@@ -17,22 +18,24 @@ export function seriesFrom(inputs: readonly string[]): (step: number) => string 
   const values = inputs.map((input) => readInput(input, {}).value);
   if (values.every((value) => value.kind === 'number')) {
     const by = stepOf(values.map(({ number }) => number));
-    const last = values.at(-1)!.number;
+    const last = lastItem(values).number;
     return by === undefined ? repeated : (step) => numberText(Number((last + by * (step + 1)).toPrecision(15)));
   }
   if (values.every((value) => value.kind === 'date')) return dates(values.map(({ serial }) => serial)) ?? repeated;
-  const counted = inputs.map((input) => (input.length > MAX_COUNTED ? null : /^(.*?)(\d+)(\s*)$/u.exec(input)));
+  const counted = inputs.flatMap((input) => readCounted(input) ?? []);
+  const before = counted[0]?.before ?? '';
   if (
     values.every((value) => value.kind === 'text') &&
-    counted.every((match) => match !== null && match[1] === counted[0]![1])
+    counted.length === inputs.length &&
+    counted.every((one) => one.before === before)
   ) {
-    const numbers = counted.map((match) => Number(match![2]));
+    const numbers = counted.map(({ digits }) => Number(digits));
     const by = inputs.length === 1 ? 1 : stepOf(numbers);
-    const [, before = '', digits = ''] = counted.at(-1)!;
+    const { digits } = lastItem(counted);
     return by === undefined
       ? repeated
       : (step) => {
-          const next = numbers.at(-1)! + by * (step + 1);
+          const next = lastItem(numbers) + by * (step + 1);
           return next < 0
             ? repeated(step)
             : before + String(next).padStart(digits.startsWith('0') ? digits.length : 1, '0');
@@ -41,18 +44,25 @@ export function seriesFrom(inputs: readonly string[]): (step: number) => string 
   return repeated;
 }
 
+/** A text that ends in a number, in its two parts; spaces after the number are left away. */
+function readCounted(input: string): { readonly before: string; readonly digits: string } | undefined {
+  const match = input.length > MAX_COUNTED ? null : /^(?<before>.*?)(?<digits>\d+)\s*$/u.exec(input);
+  const { before, digits } = match?.groups ?? {};
+  return before === undefined || digits === undefined ? undefined : { before, digits };
+}
+
 /** The distance that all neighbours have; undefined where there is none. */
 function stepOf(numbers: readonly number[]): number | undefined {
   if (numbers.length < 2) return undefined;
-  const by = numbers[1]! - numbers[0]!;
+  const by = itemAt(numbers, 1) - itemAt(numbers, 0);
   const isEven = numbers.every(
-    (number, at) => at === 0 || Math.abs(number - numbers[at - 1]! - by) <= 1e-9 * Math.max(1, Math.abs(by)),
+    (number, at) => at === 0 || Math.abs(number - itemAt(numbers, at - 1) - by) <= 1e-9 * Math.max(1, Math.abs(by)),
   );
   return isEven ? by : undefined;
 }
 
 function dates(serials: readonly number[]): ((step: number) => string) | undefined {
-  const last = serials.at(-1)!;
+  const last = lastItem(serials);
   const months = monthStep(serials);
   if (months !== undefined) return (step) => addMonths(last, months * (step + 1));
   const by = serials.length === 1 ? 1 : stepOf(serials);
@@ -63,7 +73,7 @@ function dates(serials: readonly number[]): ((step: number) => string) | undefin
 function monthStep(serials: readonly number[]): number | undefined {
   if (serials.length < 2) return undefined;
   const parts = serials.map((serial) => isoFromSerial(serial).split('-').map(Number) as [number, number, number]);
-  if (parts.some(([, , day]) => day !== parts[0]![2])) return undefined;
+  if (parts.some(([, , day]) => day !== itemAt(parts, 0)[2])) return undefined;
   const by = stepOf(parts.map(([year, month]) => year * 12 + month));
   return by === 0 ? undefined : by;
 }

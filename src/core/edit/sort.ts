@@ -64,7 +64,7 @@ function painted(
 }
 
 function comparable(sheet: Sheet, column: number, slots: readonly number[]): Comparable {
-  const store = sheet.columns[column]!;
+  const store = sheet.column(column);
   const ranks = new Uint8Array(sheet.slotCount);
   const values = new Float64Array(sheet.slotCount);
   const texts = new Map<string, number[]>();

@@ -44,9 +44,8 @@ function styleCells(sheet: Sheet, area: CellRange, patch: StylePatch): Operation
   for (const slot of sheet.order.slice(area.top, area.bottom + 1))
     for (let column = area.left; column <= area.right; column++)
       cells.push({
-        row: sheet.rowId(slot),
-        field: sheet.fields[column]!.id,
-        style: patchStyle(sheet.columns[column]!.styles.get(slot), patch),
+        ...sheet.cellIds(column, slot),
+        style: patchStyle(sheet.column(column).styles.get(slot), patch),
       });
   return [{ kind: 'set-styles', cells }];
 }
@@ -55,9 +54,9 @@ function styleCells(sheet: Sheet, area: CellRange, patch: StylePatch): Operation
 function styleOwn(sheet: Sheet, { left, right }: CellRange, patch: StylePatch): Operation[] {
   const cells: CellStyle[] = [];
   for (let column = left; column <= right; column++)
-    for (const [slot, style] of sheet.columns[column]!.styles)
+    for (const [slot, style] of sheet.column(column).styles)
       if (sheet.positionOf(slot) >= 0 && Object.keys(patch).some((name) => name in style))
-        cells.push({ row: sheet.rowId(slot), field: sheet.fields[column]!.id, style: patchStyle(style, patch) });
+        cells.push({ ...sheet.cellIds(column, slot), style: patchStyle(style, patch) });
   return cells.length ? [{ kind: 'set-styles', cells }] : [];
 }
 
@@ -75,9 +74,9 @@ export const outlineCells: Editor<{ readonly area: CellRange; readonly line: Bor
     for (const side of SIDES)
       for (const slot of sheet.order.slice(edges[side].top, edges[side].bottom + 1))
         for (let column = edges[side].left; column <= edges[side].right; column++) {
-          const [row, field] = [sheet.rowId(slot), sheet.fields[column]!.id];
+          const [row, field] = [sheet.rowId(slot), sheet.field(column).id];
           const key = JSON.stringify([row, field]);
-          const before = cells.get(key)?.style ?? sheet.columns[column]!.styles.get(slot);
+          const before = cells.get(key)?.style ?? sheet.column(column).styles.get(slot);
           cells.set(key, { row, field, style: patchStyle(before, { border: { [side]: line } }) });
         }
     return [{ kind: 'set-styles', cells: [...cells.values()] }];
@@ -89,16 +88,15 @@ export const outlineCells: Editor<{ readonly area: CellRange; readonly line: Bor
 export const clearStyle: Editor<{ readonly area: CellRange }> = {
   operations(sheet, { area }) {
     const own = (column: number, slot: number): CellStyle => {
-      const number = sheet.columns[column]!.styles.get(slot)?.number;
+      const number = sheet.column(column).styles.get(slot)?.number;
       return {
-        row: sheet.rowId(slot),
-        field: sheet.fields[column]!.id,
+        ...sheet.cellIds(column, slot),
         style: number === undefined ? null : { number },
       };
     };
     const cells: CellStyle[] = [];
     for (let column = area.left; column <= area.right; column++)
-      for (const slot of sheet.columns[column]!.styles.keys()) {
+      for (const slot of sheet.column(column).styles.keys()) {
         const position = sheet.positionOf(slot);
         if (position >= area.top && position <= area.bottom) cells.push(own(column, slot));
       }
@@ -117,10 +115,10 @@ export const clearStyle: Editor<{ readonly area: CellRange }> = {
 export const changeDecimals: Editor<{ readonly area: CellRange; readonly by: 1 | -1 }> = {
   operations(sheet, { area, by }, tools) {
     const slots = sheet.order.slice(area.top, area.bottom + 1);
-    const numeric = slots.find((slot) => sheet.columns[area.left]!.valueAt(slot).kind === 'number') ?? slots[0];
+    const numeric = slots.find((slot) => sheet.column(area.left).valueAt(slot).kind === 'number') ?? slots[0];
     if (numeric === undefined) return [];
     const now = formatAt(sheet, area.left, numeric);
-    const value = sheet.columns[area.left]!.valueAt(numeric);
+    const value = sheet.column(area.left).valueAt(numeric);
     const typed = value.kind === 'number' ? (String(value.number).split('.')[1]?.length ?? 0) : 0;
     const base = now !== null && !isDatePattern(now) ? now : `0${typed ? `.${'0'.repeat(Math.min(typed, 10))}` : ''}`;
     return applyStyle.operations(sheet, { area, patch: { number: withDecimals(base, by) } }, tools);

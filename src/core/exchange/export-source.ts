@@ -41,7 +41,7 @@ export function exportSource(
  */
 export function wholeArea(sheet: Sheet): CellRange {
   const isUsed = (column: number, slot: number) =>
-    sheet.columns[column]!.inputAt(slot) !== '' || sheet.columns[column]!.styles.has(slot);
+    sheet.column(column).inputAt(slot) !== '' || sheet.column(column).styles.has(slot);
   const bottom = sheet.order.findLastIndex((slot) => sheet.fields.some((_, column) => isUsed(column, slot)));
   const right = sheet.fields.findLastIndex((_, column) => sheet.order.some((slot) => isUsed(column, slot)));
   return { left: 0, top: 0, right: Math.max(0, right), bottom: Math.max(0, bottom) };

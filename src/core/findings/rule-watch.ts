@@ -1,4 +1,5 @@
 import equal from 'fast-deep-equal';
+import { itemAt } from '../values/item-at';
 import type { Evaluation } from '../rules/evaluate/evaluation';
 import { kindOf } from '../rules/kinds/registry';
 import { recordName } from '../rules/explain/record-name';
@@ -80,7 +81,7 @@ export class RuleWatch {
       for (const { column } of rule.read) {
         const codes = new Int32Array(sheet.slotCount).fill(NONE);
         for (const slot of sheet.order) if (rule.shows(column, slot)) codes[slot] = rule.outcomeAt(column, slot);
-        outcomes.set(sheet.fields[column]!.id, codes);
+        outcomes.set(sheet.field(column).id, codes);
       }
       held.set(rule.rule.id, { rule: rule.rule, outcomes });
     }
@@ -112,7 +113,7 @@ export class RuleWatch {
           row: sheet.rowId(slot),
           field,
           record: isThere ? recordName(sheet, slot, read) : 'a removed record',
-          label: fields[column]!.label,
+          label: itemAt(fields, column).label,
           after: isThere ? shownAt(sheet, column, slot) : '',
           painted,
         };

@@ -8,6 +8,7 @@ import {
   useMode as register,
   clampRgb,
 } from 'culori/fn';
+import { itemAt, lastItem } from '../values/item-at';
 
 register(modeRgb);
 register(modeOklab);
@@ -28,7 +29,7 @@ export class ColorRamp {
     space: ColorSpace,
   ) {
     this.between = colors.slice(1).map((color, at) => {
-      const mix = interpolate([colors[at]!, color], space);
+      const mix = interpolate([itemAt(colors, at), color], space);
       return (share) => hexOf(mix(share));
     });
   }
@@ -38,17 +39,17 @@ export class ColorRamp {
    * positions meet, the later colour wins.
    */
   at(value: number, positions: readonly number[]): string {
-    if (value < positions[0]!) return hexOf(this.colors[0]!);
+    if (value < itemAt(positions, 0)) return hexOf(itemAt(this.colors, 0));
     let segment = 0;
-    while (segment < positions.length && value >= positions[segment]!) segment++;
-    if (segment === positions.length) return hexOf(this.colors.at(-1)!);
-    const [low, high] = [positions[segment - 1]!, positions[segment]!];
-    return this.between[segment - 1]!((value - low) / (high - low));
+    while (segment < positions.length && value >= itemAt(positions, segment)) segment++;
+    if (segment === positions.length) return hexOf(lastItem(this.colors));
+    const [low, high] = [itemAt(positions, segment - 1), itemAt(positions, segment)];
+    return itemAt(this.between, segment - 1)((value - low) / (high - low));
   }
 
   /** The colour of the middle stop, or the mean of the middle two. */
   middle(): string {
     const count = this.colors.length;
-    return count % 2 ? hexOf(this.colors[(count - 1) / 2]!) : this.between[count / 2 - 1]!(0.5);
+    return count % 2 ? hexOf(itemAt(this.colors, (count - 1) / 2)) : itemAt(this.between, count / 2 - 1)(0.5);
   }
 }

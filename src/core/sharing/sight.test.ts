@@ -133,7 +133,7 @@ test('whatever is in the cells that a reader may not see, they get the same', ()
         // By their labels formulas name fields: they are left as they are.
         if (row === 'header' || !isSecret(scene, { row, field })) continue;
         // Fillers enter no formulas: where they type, one value stands for another.
-        const was = other.sheet.columns[column]!.inputAt(slot);
+        const was = other.sheet.column(column).inputAt(slot);
         if (!kept.has(field) && (isFormula(was) || isFormula(others[at]!))) continue;
         const { effects } = other.sheet.apply({ kind: 'set-cells', cells: [{ row, field, input: others[at]! }] });
         other.follow(effects);

@@ -63,7 +63,7 @@ export class VisibleSheet {
 
   /** True where some open cells of a column are not this filler's. */
   private hidesSome(column: number): boolean {
-    const { id } = this.sheet.fields[column]!;
+    const { id } = this.sheet.field(column);
     const { own } = this.reader;
     if (!this.hidesOthers || (own.rows === null && own.fields === null)) return false;
     return this.open.isOpenField(id)
@@ -74,13 +74,13 @@ export class VisibleSheet {
   /** True where what a cell holds is for this reader, formulas aside. */
   isVisible(column: number, slot: number): boolean {
     if (!this.hidesOthers || !this.partlyHidden.has(column)) return true;
-    const cell = { row: this.sheet.rowId(slot), role: this.sheet.roleAt(slot), field: this.sheet.fields[column]!.id };
+    const cell = { row: this.sheet.rowId(slot), role: this.sheet.roleAt(slot), field: this.sheet.field(column).id };
     return !this.open.isOpen(cell) || isOwn(cell, this.reader.own);
   }
 
   /** The content of a cell for this reader: what was typed, or instead of a formula its result. */
   inputAt(column: number, slot: number): string {
-    const store = this.sheet.columns[column]!;
+    const store = this.sheet.column(column);
     if (!this.isVisible(column, slot)) return '';
     if (!store.formulas.has(slot)) return store.inputAt(slot);
     return this.tainted.has(column) ? '' : valueInput(store.valueAt(slot), this.sheet.settings);
@@ -89,7 +89,7 @@ export class VisibleSheet {
   /** True for a cell of this filler's whose entries are judged while they are typed. */
   judgesWhileTyping(column: number, slot: number): boolean {
     if (this.filling.outcomes !== 'typing' || !this.columns.includes(column)) return false;
-    const cell = { row: this.sheet.rowId(slot), role: this.sheet.roleAt(slot), field: this.sheet.fields[column]!.id };
+    const cell = { row: this.sheet.rowId(slot), role: this.sheet.roleAt(slot), field: this.sheet.field(column).id };
     return this.open.lockOf(cell, this.reader) === null;
   }
 
@@ -113,21 +113,21 @@ export class VisibleSheet {
   /** The fields as this reader gets them. */
   fields(): Field[] {
     return this.columns.map((column) => {
-      const { hidden: _, allowed, ...field } = this.sheet.fields[column]!;
+      const { hidden: _, allowed, ...field } = this.sheet.field(column);
       return allowed && this.filling.open.includes(field.id) ? { ...field, allowed } : field;
     });
   }
 
   /** The parts that are sent. Looks go to readers with a legend. */
   parts(): SheetPart[] {
-    const ids = this.columns.map((column) => this.sheet.fields[column]!.id);
+    const ids = this.columns.map((column) => this.sheet.field(column).id);
     return [...this.sheet.parts.values()]
       .flatMap((part): SheetPart[] => {
         if (part.kind === 'bands') return [part];
         if (part.kind === 'look') return this.reader.role === 'viewer' ? [part] : [];
         if (part.kind === 'freeze') {
           const through = this.columns.filter((column) => column < frozenColumns(this.sheet)).at(-1);
-          return through === undefined ? [] : [{ ...part, through: this.sheet.fields[through]!.id }];
+          return through === undefined ? [] : [{ ...part, through: this.sheet.field(through).id }];
         }
         if (part.kind !== 'merge') return [];
         const [left, right] = [this.sheet.findColumn(part.left), this.sheet.findColumn(part.right)];
@@ -136,7 +136,7 @@ export class VisibleSheet {
           (column) => column >= Math.min(left, right) && column <= Math.max(left, right),
         );
         if (within.length === 0) return [];
-        return [{ ...part, left: this.sheet.fields[within[0]!]!.id, right: this.sheet.fields[within.at(-1)!]!.id }];
+        return [{ ...part, left: this.sheet.field(within[0]!).id, right: this.sheet.field(within.at(-1)!).id }];
       })
       .concat(this.reader.role === 'filler' ? this.ownFilling(ids) : []);
   }

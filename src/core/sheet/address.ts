@@ -1,3 +1,4 @@
+import { itemAt, lastItem } from '../values/item-at';
 /** Letters of a column, A for 0, AA for 26. */
 export function columnLetters(column: number): string {
   let letters = '';
@@ -68,7 +69,7 @@ function parseRange(text: string): CellRange | undefined {
   const rows = ROWS.exec(text);
   if (rows) return between([0, Number(rows[1]) - 1], [LAST_COLUMN, Number(rows[2]) - 1]);
   const ends = text.split(':');
-  const [first, second] = [parseAddress(ends[0]!), parseAddress(ends.at(-1)!)];
+  const [first, second] = [parseAddress(itemAt(ends, 0)), parseAddress(lastItem(ends))];
   if (ends.length > 2 || !first || !second) return undefined;
   return between([first.column, first.position], [second.column, second.position]);
 }

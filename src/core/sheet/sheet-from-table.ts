@@ -1,5 +1,5 @@
-import type { Table } from '../values/table';
 import { generateNKeysBetween } from 'fractional-indexing';
+import type { Table } from '../values/table';
 import { newField } from './field';
 import type { RowId } from './ids';
 import { Sheet } from './sheet';
@@ -16,7 +16,7 @@ export function sheetFromTable(table: Table, settings: SheetSettings & { header:
   table.rows.forEach((cells, position) => {
     const role = position === 0 && settings.header ? 'header' : 'record';
     const slot = made.appendRow({ id: `\0row ${position}` as RowId, key: '', role });
-    cells.forEach((input, column) => made.columns[column]!.set(slot, input, role === 'header'));
+    cells.forEach((input, column) => made.column(column).set(slot, input, role === 'header'));
   });
   return made;
 }

@@ -32,6 +32,10 @@ export function sheetLooks(parts: readonly LookPart[], theme: Theme): NamedLook[
 export const looksById = (looks: readonly NamedLook[]): Record<string, Look> =>
   Object.fromEntries(looks.map(({ id, look }) => [id, look]));
 
+/** The looks by id that rules of a sheet with these parts name, in one theme. */
+export const savedLooks = (parts: Iterable<SheetPart>, theme: Theme): Record<string, Look> =>
+  looksById(sheetLooks(lookParts(parts), theme));
+
 export const lookParts = (parts: Iterable<SheetPart>): LookPart[] => [...parts].filter((part) => part.kind === 'look');
 
 /** The part that gives a look another name and leaves it as it is, in both themes. */

@@ -99,6 +99,7 @@ export interface LookPart {
 
 /** Items that belong to a sheet besides its rows, fields and rules. */
 export type SheetPart = NamedRange | Merge | Freeze | Bands | Dismissal | LookPart | Snapshot | Filling | RuleSetUse;
+export type SheetPartOf<K extends SheetPart['kind']> = Extract<SheetPart, { readonly kind: K }>;
 
 /** The part by which a sheet uses a rule set. */
 export const ruleSetKey = (set: string): PartId => `rule-set ${set}`;

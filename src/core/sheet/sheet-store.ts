@@ -6,9 +6,9 @@ import { Column } from './column';
 import type { CellBefore } from './effect';
 import type { Field } from './field';
 import { KeyedItems } from './keyed-items';
-import type { FieldId, RowId } from './ids';
+import type { CellIds, FieldId, RowId } from './ids';
 import { compactFormat, NO_FORMAT, type NullableAbout, type OwnAbout } from './row-about';
-import { nameKey, type NamedRange, type SheetPart } from './sheet-part';
+import { nameKey, type NamedRange, type SheetPart, type SheetPartOf } from './sheet-part';
 import { REMOVED, ROW_ROLES, roleCode, type RowRole } from './row-role';
 import type { SheetSettings } from './sheet-settings';
 
@@ -57,6 +57,11 @@ export class SheetStore {
     this.columnOfId = new Map(fields.map((field, column) => [field.id, column]));
   }
 
+  /** The parts of a kind, in the order in which they were made. */
+  partsOf<K extends SheetPart['kind']>(kind: K): SheetPartOf<K>[] {
+    return [...this.parts.values()].filter((part): part is SheetPartOf<K> => part.kind === kind);
+  }
+
   findName(name: string): NamedRange | undefined {
     const part = this.parts.get(nameKey(name));
     return part?.kind === 'name' ? part : undefined;
@@ -77,12 +82,45 @@ export class SheetStore {
     return mergeStyles([
       this.fieldList[column]!.style,
       this.abouts.get(slot)?.style,
-      this.columns[column]!.styles.get(slot),
+      this.column(column).styles.get(slot),
     ]);
   }
 
   get rowCount(): number {
     return this.order.length;
+  }
+
+  /** The cells of a field. Throws a RangeError where there is no such field. */
+  column(index: number): Column {
+    const column = this.columns[index];
+    if (!column) throw new RangeError(`There is no field ${index} in a sheet of ${this.columns.length}.`);
+    return column;
+  }
+
+  /** The field at an index from the left. Throws a RangeError where there is none. */
+  field(index: number): Field {
+    const field = this.fieldList[index];
+    if (!field) throw new RangeError(`There is no field ${index} in a sheet of ${this.fieldList.length}.`);
+    return field;
+  }
+
+  /** The slot of the row at a position from the top. Throws a RangeError where there is none. */
+  slotAt(position: number): number {
+    const slot = this.order[position];
+    if (slot === undefined) throw new RangeError(`There is no row ${position} in a sheet of ${this.order.length}.`);
+    return slot;
+  }
+
+  /** The ids of a cell. Throws a RangeError where there is no such field. */
+  cellIds(column: number, slot: number): CellIds {
+    return { row: this.rowId(slot), field: this.field(column).id };
+  }
+
+  /** Where the cell with these ids is, or undefined where its row or its field is gone. */
+  findCell({ row, field }: CellIds): { readonly column: number; readonly slot: number } | undefined {
+    const column = this.findColumn(field);
+    const slot = this.findSlot(row);
+    return column === undefined || slot === undefined ? undefined : { column, slot };
   }
 
   findColumn(id: FieldId): number | undefined {
@@ -124,13 +162,13 @@ export class SheetStore {
   /** The field's label: the text of its cell in the first header row, or undefined where there is none. */
   labelOf(column: number): string | undefined {
     const header = this.headerSlot();
-    const label = header === undefined ? '' : this.columns[column]!.entryAt(header).shown.trim();
+    const label = header === undefined ? '' : this.column(column).entryAt(header).shown.trim();
     return label || undefined;
   }
 
   private headerSlot(): number | undefined {
     for (let position = 0; position < Math.min(this.order.length, 20); position++)
-      if (this.roleAt(this.order[position]!) === 'header') return this.order[position];
+      if (this.roleAt(this.slotAt(position)) === 'header') return this.order[position];
     return undefined;
   }
 
@@ -156,7 +194,7 @@ export class SheetStore {
 
   /** Sets the input of a cell. Gives what statistics need to know of it before. */
   setInput(column: number, slot: number, input: string): CellBefore {
-    const store = this.columns[column]!;
+    const store = this.column(column);
     const before = { number: store.numbers[slot]!, tag: store.tags[slot]!, code: store.codes[slot]! };
     store.set(slot, input, this.roleAt(slot) === 'header');
     return before;
@@ -164,7 +202,7 @@ export class SheetStore {
 
   /** Sets the own style of a cell; null removes it. */
   setStyle(column: number, slot: number, style: Style | null): void {
-    const { styles } = this.columns[column]!;
+    const { styles } = this.column(column);
     if (style) styles.set(slot, style);
     else styles.delete(slot);
   }
@@ -206,7 +244,7 @@ export class SheetStore {
 
   /** Sets the fields, in their new order; each keeps its column, and a new one gets an empty column. */
   arrangeFields(fields: readonly Field[]): void {
-    const stores = new Map(this.fieldList.map(({ id }, column) => [id, this.columns[column]!]));
+    const stores = new Map(this.fieldList.map(({ id }, column) => [id, this.column(column)]));
     this.columns = fields.map(({ id }) => {
       const store = stores.get(id) ?? new Column(this.settings);
       store.fit(this.slotCount);
@@ -232,7 +270,7 @@ export class SheetStore {
     const cells: Record<FieldId, string> = {};
     this.columns.forEach((column, at) => {
       const input = column.inputAt(slot);
-      if (input !== '') cells[this.fields[at]!.id] = input;
+      if (input !== '') cells[this.field(at).id] = input;
     });
     const about = this.storedAbout(slot);
     return { id: this.ids[slot]!, key: this.keys[slot]!, role: this.roleAt(slot), cells, ...(about ? { about } : {}) };
@@ -291,7 +329,7 @@ export class SheetStore {
   }
 
   private fillSlot(slot: number, row: StoredRow): void {
-    this.columns.forEach((column, at) => column.set(slot, row.cells[this.fields[at]!.id] ?? '', row.role === 'header'));
+    this.columns.forEach((column, at) => column.set(slot, row.cells[this.field(at).id] ?? '', row.role === 'header'));
     if (row.about) this.setRowFormat(slot, row.about);
   }
 

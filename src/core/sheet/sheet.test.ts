@@ -33,5 +33,5 @@ test('labels are the texts of the header row', () => {
   expect(sheet.fields.map((_, column) => sheet.labelOf(column))).toEqual(['One', 'Two', 'Three']);
   sheet.apply({ kind: 'set-cells', cells: [{ row: 'header', field: 'f2', input: ' 007 ' }] });
   expect(sheet.labelOf(1)).toBe('007');
-  expect(sheet.columns[1]!.valueAt(sheet.findSlot('header')!).kind).toBe('text');
+  expect(sheet.column(1).valueAt(sheet.findSlot('header')!).kind).toBe('text');
 });

@@ -6,18 +6,16 @@ import type { Sheet } from './sheet';
 
 /** The number format set for a cell: its own, its row's or its field's. */
 export const formatSet = (sheet: Sheet, column: number, slot: number): string | null =>
-  sheet.columns[column]!.styles.get(slot)?.number ??
-  sheet.rowFormat(slot).style?.number ??
-  sheet.fields[column]!.format;
+  sheet.column(column).styles.get(slot)?.number ?? sheet.rowFormat(slot).style?.number ?? sheet.field(column).format;
 
 /** The number format that a cell is shown with: the one set for it, else the one its typing implies. */
 export function formatAt(sheet: Sheet, column: number, slot: number): string | null {
-  return formatSet(sheet, column, slot) ?? sheet.columns[column]!.entryAt(slot).format;
+  return formatSet(sheet, column, slot) ?? sheet.column(column).entryAt(slot).format;
 }
 
 /** The text that a cell shows: numbers and dates by the format set for it, where it is one for them. */
 export function shownAt(sheet: Sheet, column: number, slot: number): string {
-  const { value, shown } = sheet.columns[column]!.entryAt(slot);
+  const { value, shown } = sheet.column(column).entryAt(slot);
   return shownBy(formatSet(sheet, column, slot), value) ?? shown;
 }
 
@@ -29,7 +27,7 @@ const SPACE_BEFORE_SIGN = /\s+(?=[%\p{Sc}])/gu;
  */
 export function textAt(sheet: Sheet, column: number, slot: number): string {
   const shown = shownAt(sheet, column, slot);
-  return sheet.columns[column]!.tags[slot] === TAG.number ? shown.replace(SPACE_BEFORE_SIGN, '') : shown;
+  return sheet.column(column).tags[slot] === TAG.number ? shown.replace(SPACE_BEFORE_SIGN, '') : shown;
 }
 
 /** The text of a value by a number or date format; undefined where the format is not one for it. */

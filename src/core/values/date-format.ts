@@ -1,3 +1,4 @@
+import { itemAt } from './item-at';
 import { partsOf, secondsOf, weekdayOf, rolledSerial } from './calendar';
 
 const FIELD = /'((?:[^']|'')*)'|([a-zA-Z])\2*|[^a-zA-Z']+/gy;
@@ -18,9 +19,10 @@ const padded = (value: number, width: number): string => String(value).padStart(
 const FIELDS: Readonly<Record<string, (moment: Moment, width: number) => string>> = {
   y: ({ year }, width) => (width === 2 ? padded(year % 100, 2) : padded(year, width)),
   M: ({ month }, width) =>
-    width >= 4 ? MONTHS[month - 1]! : width === 3 ? MONTHS[month - 1]!.slice(0, 3) : padded(month, width),
+    width >= 4 ? itemAt(MONTHS, month - 1) : width === 3 ? itemAt(MONTHS, month - 1).slice(0, 3) : padded(month, width),
   d: ({ day }, width) => padded(day, width),
-  E: ({ serial }, width) => (width >= 4 ? DAYS[weekdayOf(serial)]! : DAYS[weekdayOf(serial)]!.slice(0, 3)),
+  E: ({ serial }, width) =>
+    width >= 4 ? itemAt(DAYS, weekdayOf(serial)) : itemAt(DAYS, weekdayOf(serial)).slice(0, 3),
   Q: ({ month }, width) => (width >= 3 ? `Q${Math.ceil(month / 3)}` : padded(Math.ceil(month / 3), width)),
   D: ({ serial, year }, width) => padded(Math.floor(serial) - rolledSerial(year, 1, 0), width),
   H: ({ seconds }, width) => padded(Math.floor(seconds / 3600), width),

@@ -1,8 +1,8 @@
+import { labelFromInput } from '../../core/sheet/label-from-input';
 import { BadFile } from '../../core/exchange/bad-file';
 import { headLine, type ArchivedHead } from '../../core/exchange/archive/archive-lines';
 import { LIMITS, limitText } from '../../core/exchange/limits';
 import { ruleSentence } from '../../core/rules/shape/sentence-words';
-import { columnLetters } from '../../core/sheet/address';
 import type { StoredRow } from '../../core/sheet/change';
 import { readArchiveLine, readHeadLine } from '../../protocol/archive-schema';
 import type { FilePreview } from '../../protocol/import-messages';
@@ -74,8 +74,7 @@ export class ArchiveFile implements ImportFile {
     const { name, fields, rules } = this.head;
     const ordered = [...fields].sort((one, other) => (one.key < other.key ? -1 : 1));
     const header = this.rows.findIndex(({ role }) => role === 'header');
-    const labelOf = (id: string, column: number) =>
-      this.rows[header]?.cells[id]?.replace(/^'/, '').trim() || columnLetters(column);
+    const labelOf = (id: string, column: number) => labelFromInput(this.rows[header]?.cells[id], column);
     const shown = ordered.map((field, column) => ({ ...field, label: labelOf(field.id, column) }));
     return {
       format: `Archive${this.changes ? ` with ${this.changes.toLocaleString('en')} changes of history` : ''}`,

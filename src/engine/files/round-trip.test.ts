@@ -73,7 +73,7 @@ function sheetWith(
     cells: Object.fromEntries(
       Object.entries(row.cells).map(([id, input]) => [
         id,
-        keepReferences(input, sheet, inRow(sheet, sheet.order[at]!)),
+        keepReferences(input, sheet, inRow(sheet, sheet.slotAt(at))),
       ]),
     ),
     ...(at === 2

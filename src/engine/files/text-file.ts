@@ -1,3 +1,4 @@
+import { itemAt } from '../../core/values/item-at';
 import { endLine, headLine, rowLine } from '../../core/exchange/archive/archive-lines';
 import { BadFile } from '../../core/exchange/bad-file';
 import { CsvRows } from '../../core/exchange/csv/csv-rows';
@@ -98,7 +99,7 @@ export class TextFile implements ImportFile {
         if (scan.head.length < HEAD_ROWS) scan.head.push([...cells]);
         const row = scan.rowCount - (found ?? -1);
         for (let column = 0; column < cells.length; column++) {
-          const cell = cells[column]!;
+          const cell = itemAt(cells, column);
           const facts = (scan.facts[column] ??= new FieldFacts());
           // Titles above the labels reach over the fields beside them.
           scan.longest[column] = Math.max(scan.longest[column] ?? 0, row < 0 ? 0 : cell.length);
@@ -166,7 +167,7 @@ export class TextFile implements ImportFile {
       head,
       fields: facts.map((each, column) => ({
         ...guessField(each),
-        as: reading.as[column]!,
+        as: itemAt(reading.as, column),
         label: labels[column]?.trim() || columnLetters(column),
       })),
       reading: { ...reading, why: this.why },
@@ -181,7 +182,7 @@ export class TextFile implements ImportFile {
     const { reading, scan } = this;
     const left = reading.as.filter((as) => as === 'nothing').length;
     const labels = this.labels.map((label) => label.trim().toLowerCase());
-    const double = this.labels.find((label, at) => label.trim() && labels.indexOf(labels[at]!) !== at);
+    const double = this.labels.find((label, at) => label.trim() && labels.indexOf(itemAt(labels, at)) !== at);
     return [
       ...(left ? [`${left} of ${scan.facts.length} fields are left out, as you chose`] : []),
       ...(double === undefined

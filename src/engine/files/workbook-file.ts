@@ -1,3 +1,5 @@
+import { labelFromInput, textOfInput } from '../../core/sheet/label-from-input';
+import { itemAt } from '../../core/values/item-at';
 import { endLine, headLine, rowLine } from '../../core/exchange/archive/archive-lines';
 import { BadFile } from '../../core/exchange/bad-file';
 import { FieldFacts } from '../../core/exchange/import/field-facts';
@@ -6,7 +8,6 @@ import { readWorkbook } from '../../core/exchange/workbook/read-workbook';
 import type { SheetInFile } from '../../core/exchange/workbook/sheet-in-file';
 import { headerOf, ruleNames, topRows, workbookContents } from '../../core/exchange/workbook/workbook-contents';
 import type { WorkbookSheet } from '../../core/exchange/workbook/workbook-sheet';
-import { columnLetters } from '../../core/sheet/address';
 import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
 import { nameOfFile, type ImportFile, type Progress } from './import-file';
 
@@ -35,7 +36,7 @@ export class WorkbookFile implements ImportFile {
 
   /** False where the sheet is blank. */
   private show(place: number): boolean {
-    this.sheet = this.sheets[place]!.read();
+    this.sheet = itemAt(this.sheets, place).read();
     this.shown = place;
     this.useHeader(headerOf(this.sheet));
     return this.sheet.rowCount > 0;
@@ -56,8 +57,8 @@ export class WorkbookFile implements ImportFile {
 
   preview(): FilePreview {
     const { sheet, header } = this;
-    const labels = header === null ? [] : topRows(sheet, header + 1)[header]!;
-    const labelOf = (column: number) => labels[column]?.replace(/^'/, '').trim() || columnLetters(column);
+    const labels = header === null ? [] : itemAt(topRows(sheet, header + 1), header);
+    const labelOf = (column: number) => labelFromInput(labels[column], column);
     const names = ruleNames(sheet, header);
     return {
       format: this.format,
@@ -68,12 +69,15 @@ export class WorkbookFile implements ImportFile {
           ? `${nameOfFile(this.file.name)}: ${sheet.name}`.slice(0, 120)
           : nameOfFile(this.file.name),
       rowCount: sheet.rowCount,
-      head: topRows(sheet, HEAD_ROWS).map((cells) => cells.map((input) => input.replace(/^'/, ''))),
+      head: topRows(sheet, HEAD_ROWS).map((cells) => cells.map(textOfInput)),
       fields: this.facts.map((facts, column) => ({ ...guessField(facts), as: 'values', label: labelOf(column) })),
       reading: null,
       header,
       form: null,
-      rules: sheet.rules.map(({ reads }, at) => ({ name: 'cells' in reads ? reads.cells : '', sentence: names[at]! })),
+      rules: sheet.rules.map(({ reads }, at) => ({
+        name: 'cells' in reads ? reads.cells : '',
+        sentence: itemAt(names, at),
+      })),
       losses: sheet.losses,
     };
   }

@@ -1,3 +1,4 @@
+import { sheetUrl } from '../../protocol/sheet-url';
 import type { Theme } from '../../core/looks/first-family';
 import type { Reader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
@@ -13,11 +14,11 @@ export interface PaintedQuery {
  * person who asked.
  */
 export const fetchSheet = (id: SheetId, at?: number): Promise<ArrayBuffer> =>
-  fetchUnpacked(`/api/sheets/${encodeURIComponent(id)}/packed${at === undefined ? '' : `?at=${at}`}`);
+  fetchUnpacked(sheetUrl(id, at === undefined ? 'packed' : `packed?at=${at}`));
 
 /** The painted sheet (see painted-sheet.ts). Throws in words for the person who asked. */
 export const fetchPainted = (id: SheetId, query: PaintedQuery): Promise<ArrayBuffer> =>
-  fetchUnpacked(`/api/sheets/${encodeURIComponent(id)}/painted?${paintedQuery(query)}`);
+  fetchUnpacked(sheetUrl(id, `painted?${paintedQuery(query)}`));
 
 /** The query parameters of a reader view. */
 export const paintedQuery = ({ theme, as }: PaintedQuery): string =>

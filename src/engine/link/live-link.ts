@@ -1,3 +1,5 @@
+import { sheetUrl } from '../../protocol/sheet-url';
+import { itemAt } from '../../core/values/item-at';
 import type { Change } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Repaint } from '../../protocol/painted-sheet';
@@ -110,7 +112,7 @@ export class LiveLink {
 
   private async post(change: SentChange): Promise<ChangeAnswer | 'again' | 'never'> {
     try {
-      const response = await fetch(`/api/sheets/${encodeURIComponent(this.sheet)}/changes`, {
+      const response = await fetch(sheetUrl(this.sheet, 'changes'), {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(change),
@@ -137,6 +139,6 @@ export class LiveLink {
   }
 
   private pause(): number {
-    return RETRY_MS[Math.min(this.tries++, RETRY_MS.length - 1)]!;
+    return itemAt(RETRY_MS, Math.min(this.tries++, RETRY_MS.length - 1));
   }
 }

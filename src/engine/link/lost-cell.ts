@@ -6,8 +6,9 @@ import type { LostEntry } from './own-entries';
 
 /** A lost entry where its cell stands now, with formulas as people see them; undefined where the cell is gone. */
 export function lostCell(sheet: Sheet, { row, field, mine, theirs, by }: LostEntry): LostCell | undefined {
-  const [slot, column] = [sheet.findSlot(row), sheet.findColumn(field)];
-  if (slot === undefined || column === undefined) return undefined;
+  const cell = sheet.findCell({ row, field });
+  if (!cell) return undefined;
+  const { column, slot } = cell;
   const seen = (input: string): string => (isFormulaInput(input) ? showReferences(input, sheet, slot) : input);
   return { column, position: sheet.positionOf(slot), cell: { row, field }, mine: seen(mine), theirs: seen(theirs), by };
 }

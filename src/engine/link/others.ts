@@ -1,4 +1,6 @@
 import { nanoid } from 'nanoid';
+import { sheetUrl } from '../../protocol/sheet-url';
+import { idsOfCell, positionOfCell } from '../../core/sheet/cell-position';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sheet } from '../../core/sheet/sheet';
 import type { Area, PresentPerson, Selection } from '../../protocol/engine-messages';
@@ -38,11 +40,7 @@ export class Others {
 
   /** Sets this page's selection. */
   select(sheet: Sheet, { anchor, focus }: Selection): void {
-    const [from, to] = [anchor, focus].map(({ column, position }) => {
-      const slot = sheet.order[position];
-      const field = sheet.fields[column]?.id;
-      return slot === undefined || field === undefined ? undefined : { row: sheet.rowId(slot), field };
-    });
+    const [from, to] = [idsOfCell(sheet, anchor), idsOfCell(sheet, focus)];
     this.place = from && to ? { from, to } : null;
     this.resting ??= setTimeout(() => {
       this.resting = null;
@@ -58,7 +56,7 @@ export class Others {
   private announce(): void {
     this.heardAt = Date.now();
     // Nobody waits for it, and a lost announcement is repeated at the next beat.
-    void fetch(`/api/sheets/${encodeURIComponent(this.sheet)}/presence`, {
+    void fetch(sheetUrl(this.sheet, 'presence'), {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ key: this.key, place: this.place }),
@@ -67,11 +65,7 @@ export class Others {
 }
 
 function areaOf(sheet: Sheet, { from, to }: PresentPlace): Area | null {
-  const places = [from, to].map(({ row, field }) => {
-    const [slot, column] = [sheet.findSlot(row), sheet.findColumn(field)];
-    return slot === undefined || column === undefined ? undefined : { column, position: sheet.positionOf(slot) };
-  });
-  const [a, b] = places;
+  const [a, b] = [positionOfCell(sheet, from), positionOfCell(sheet, to)];
   if (!a || !b) return null;
   return {
     left: Math.min(a.column, b.column),

@@ -1,3 +1,4 @@
+import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetId } from '../../core/sheet/ids';
 import type { SheetPast } from '../../protocol/recorded-change';
 import type { Replica } from '../replica/replica';
@@ -22,7 +23,7 @@ export class PastReader {
 
   private async ask(until: number): Promise<void> {
     try {
-      const response = await fetch(`/api/sheets/${encodeURIComponent(this.sheet)}/past?until=${until}`);
+      const response = await fetch(sheetUrl(this.sheet, `past?until=${until}`));
       if (!response.ok) throw new Error(`status ${response.status}`);
       this.read((await response.json()) as SheetPast);
     } catch {

@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import { sheetUrl } from '../../protocol/sheet-url';
 import type { Operation } from '../../core/sheet/change';
 import { putRules, rulesOf, rulesPutBy, type StoredRule } from '../../core/rules/shape/stored-rule';
 import type { RuleId, SheetId } from '../../core/sheet/ids';
@@ -25,7 +26,7 @@ export class PersonalRules {
     private readonly replica: Replica,
     private readonly inTurn: (work: () => void) => void,
   ) {
-    this.path = `/api/sheets/${encodeURIComponent(sheet)}/personal-rules`;
+    this.path = sheetUrl(sheet, 'personal-rules');
     void this.load();
   }
 

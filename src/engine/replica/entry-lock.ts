@@ -18,7 +18,7 @@ export class EntryLock {
 
   /** Why nothing can be entered in a cell; null where something can. */
   lockOf(column: number, slot: number): string | null {
-    return this.lockOfCell(this.sheet.rowId(slot), this.sheet.fields[column]!.id);
+    return this.lockOfCell(this.sheet.rowId(slot), this.sheet.field(column).id);
   }
 
   private lockOfCell(row: RowId, field: FieldId): string | null {

@@ -1,3 +1,4 @@
+import { itemAt } from '../../core/values/item-at';
 import type { LookProperty } from '../../core/looks/look';
 import type { ResolvedLook } from '../../core/rules/evaluate/resolver';
 import type { RuleId } from '../../core/sheet/ids';
@@ -22,25 +23,26 @@ export class GivenLooks {
   }
 
   resolve(column: number, slot: number): ResolvedLook {
-    return this.looks[this.codes[column]?.[slot] ?? 0]!.resolved;
+    return itemAt(this.looks, this.codes[column]?.[slot] ?? 0).resolved;
   }
 
   /** True where a rule has made the look of a cell. */
   isMadeBy(rule: RuleId, column: number, slot: number): boolean {
-    return this.looks[this.codes[column]?.[slot] ?? 0]!.rules.includes(rule);
+    return itemAt(this.looks, this.codes[column]?.[slot] ?? 0).rules.includes(rule);
   }
 
   /** Applies the differences. Missing cells are skipped. */
   take({ looks, cells }: Pick<Repaint, 'looks' | 'cells'>): void {
     this.add(looks);
     for (const [row, field, look] of cells) {
-      const [slot, column] = [this.sheet.findSlot(row), this.sheet.findColumn(field)];
-      if (slot === undefined || column === undefined) continue;
-      let codes = this.codes[column]!;
+      const cell = this.sheet.findCell({ row, field });
+      if (!cell) continue;
+      const { column, slot } = cell;
+      let codes = itemAt(this.codes, column);
       if (slot >= codes.length) {
-        codes = new Uint32Array(Math.max(slot + 1, codes.length * 2));
-        codes.set(this.codes[column]!);
-        this.codes[column] = codes;
+        const longer = new Uint32Array(Math.max(slot + 1, codes.length * 2));
+        longer.set(codes);
+        codes = this.codes[column] = longer;
       }
       codes[slot] = look;
     }

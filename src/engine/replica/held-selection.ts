@@ -1,5 +1,8 @@
+import { idsOfCell, positionOfCell, type CellPosition } from '../../core/sheet/cell-position';
+import type { CellIds } from '../../core/sheet/ids';
+import { itemAt } from '../../core/values/item-at';
 import type { Sheet } from '../../core/sheet/sheet';
-import type { CellIds, CellPosition, Selection } from '../../protocol/engine-messages';
+import type { Selection } from '../../protocol/engine-messages';
 
 /** The page's selection, held by ids, so that it stays on its cells while others move rows and fields. */
 export class HeldSelection {
@@ -13,7 +16,7 @@ export class HeldSelection {
 
   hold(sheet: Sheet, selection: Selection | null): void {
     this.selection = selection;
-    this.cells = selection ? corners(selection).map((place) => idsAt(sheet, place)) : [];
+    this.cells = selection ? corners(selection).map((place) => idsOfCell(sheet, place)) : [];
   }
 
   /**
@@ -32,8 +35,15 @@ export class HeldSelection {
     if (!this.selection) return null;
     const from = this.selection;
     const was = corners(from);
-    const places = was.map((place, at) => placeOf(sheet, this.cells[at]) ?? within(sheet, place));
-    if (places.every(({ column, position }, at) => column === was[at]!.column && position === was[at]!.position))
+    const places = was.map((place, at) => {
+      const ids = this.cells[at];
+      return (ids && positionOfCell(sheet, ids)) ?? within(sheet, place);
+    });
+    if (
+      places.every(
+        ({ column, position }, at) => column === itemAt(was, at).column && position === itemAt(was, at).position,
+      )
+    )
       return null;
     const to = fromCorners(places);
     this.hold(sheet, to);
@@ -62,18 +72,6 @@ function fromCorners([anchor, focus, ...others]: readonly CellPosition[]): Selec
     };
   });
   return { anchor: anchor!, focus: focus!, ...(also.length ? { also } : {}) };
-}
-
-function idsAt(sheet: Sheet, { column, position }: CellPosition): CellIds | undefined {
-  const slot = sheet.order[position];
-  const field = sheet.fields[column]?.id;
-  return slot === undefined || field === undefined ? undefined : { row: sheet.rowId(slot), field };
-}
-
-function placeOf(sheet: Sheet, ids: CellIds | undefined): CellPosition | undefined {
-  const slot = ids && sheet.findSlot(ids.row);
-  const column = ids && sheet.findColumn(ids.field);
-  return slot === undefined || column === undefined ? undefined : { column, position: sheet.positionOf(slot) };
 }
 
 const within = (sheet: Sheet, { column, position }: CellPosition): CellPosition => ({

@@ -98,7 +98,7 @@ test('a change that comes twice is taken once', () => {
   replica.receive({ sequence: 1, at: 0, change });
   replica.sheet.apply({ kind: 'set-cells', cells: [{ row: 'r0', field: 'f1', input: 'later' }] });
   replica.receive({ sequence: 1, at: 0, change });
-  expect(replica.sheet.columns[0]!.inputAt(replica.sheet.findSlot('r0')!)).toBe('later');
+  expect(replica.sheet.column(0).inputAt(replica.sheet.findSlot('r0')!)).toBe('later');
 });
 
 test('undo and redo walk back and forth through what was done, but for what came to nothing', () => {
@@ -110,7 +110,7 @@ test('undo and redo walk back and forth through what was done, but for what came
     changeId: `c${++made}`,
     inverse: operations.flatMap((operation) => sheet.apply(operation).inverse),
   });
-  const first = () => sheet.columns[0]!.inputAt(sheet.findSlot('r0')!);
+  const first = () => sheet.column(0).inputAt(sheet.findSlot('r0')!);
   for (const input of ['one', 'two'])
     undo.made(run([{ kind: 'set-cells', cells: [{ row: 'r0', field: 'f1', input }] }], input));
   const seen = (['undo', 'undo', 'undo', 'redo', 'redo', 'redo'] as const).map((direction) => {
@@ -206,8 +206,7 @@ test('whatever two people sort, insert, move and remove meanwhile, an entry stay
         const [row, field] = cell.split(' ') as [string, string];
         const slot = one!.findSlot(row);
         // A sum is rewritten as its rows go; a text stands as it was typed.
-        if (slot !== undefined && input !== SUM)
-          expect(one!.columns[one!.findColumn(field)!]!.inputAt(slot)).toBe(input);
+        if (slot !== undefined && input !== SUM) expect(one!.column(one!.findColumn(field)!).inputAt(slot)).toBe(input);
       }
     }),
     { numRuns: 1000 },
@@ -231,6 +230,6 @@ test.each(['the entry first', 'the removal first'])(
     for (const person of order === 'the entry first' ? people.toReversed() : people) send(person);
     settle();
     for (const { replica } of people)
-      expect(replica.sheet.columns[2]!.inputAt(replica.sheet.findSlot('r9')!)).toBe('typed over');
+      expect(replica.sheet.column(2).inputAt(replica.sheet.findSlot('r9')!)).toBe('typed over');
   },
 );

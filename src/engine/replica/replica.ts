@@ -1,11 +1,11 @@
+import equal from 'fast-deep-equal';
 import type { Theme } from '../../core/looks/first-family';
-import { looksById, lookParts, sheetLooks } from '../../core/sheet/sheet-looks';
+import { savedLooks } from '../../core/sheet/sheet-looks';
 import type { Look } from '../../core/looks/look';
 import { CellPast } from '../../core/rules/evaluate/cell-past';
 import { Evaluation } from '../../core/rules/evaluate/evaluation';
 import type { ResolvedLook } from '../../core/rules/evaluate/resolver';
 import { showsAt } from '../../core/rules/evaluate/shows-at';
-import equal from 'fast-deep-equal';
 import type { Change, Operation } from '../../core/sheet/change';
 import { rulesOf, type StoredRule } from '../../core/rules/shape/stored-rule';
 import type { Effect } from '../../core/sheet/effect';
@@ -87,7 +87,7 @@ export class Replica {
   }
 
   private looks(): Readonly<Record<string, Look>> {
-    return looksById(sheetLooks(lookParts(this.sheet.parts.values()), this.theme));
+    return savedLooks(this.sheet.parts.values(), this.theme);
   }
 
   private refreshLooks(): void {

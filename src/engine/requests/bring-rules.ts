@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import { itemAt } from '../../core/values/item-at';
 import { rulesForSheet } from '../../core/exchange/rules/rules-for-sheet';
 import { mapRuleReferences } from '../../core/rules/shape/map-rule-references';
 import { readRuleSet } from '../../core/rules/shape/read-rule-set';
@@ -30,7 +31,7 @@ export function bringRules(sheet: Sheet, text: string): Brought {
   return {
     operations: [
       ...(looks.length ? [{ kind: 'put-parts' as const, parts: looks }] : []),
-      putRules(rules.map((rule, at) => ({ id: rule.id, key: keys[at]!, rule }))),
+      putRules(rules.map((rule, at) => ({ id: rule.id, key: itemAt(keys, at), rule }))),
     ],
     told: { names: rules.map(({ name }) => name), unknown: [...unknown] },
   };

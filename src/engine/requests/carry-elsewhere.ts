@@ -1,4 +1,6 @@
 import { nanoid } from 'nanoid';
+import { sheetUrl } from '../../protocol/sheet-url';
+import { itemAt } from '../../core/values/item-at';
 import { carryToSheet } from '../../core/rules/move/carry-to-sheet';
 import { putRules, type StoredRule } from '../../core/rules/shape/stored-rule';
 import type { SheetId } from '../../core/sheet/ids';
@@ -27,10 +29,10 @@ export async function carryElsewhere(
     if ('missing' in carried) throw new Error(missingThere(rule.name, head.name, carried.missing));
     for (const look of carried.looks) looks.set(look.id, look);
     const id = nanoid(10);
-    return { id, key: keys[at]!, rule: { ...carried.rule, id } };
+    return { id, key: itemAt(keys, at), rule: { ...carried.rule, id } };
   });
   const operations = [...(looks.size ? [{ kind: 'put-parts', parts: [...looks.values()] }] : []), putRules(rules)];
-  const sent = await sendJson(`/api/sheets/${encodeURIComponent(target)}/changes`, {
+  const sent = await sendJson(sheetUrl(target, 'changes'), {
     body: { id: nanoid(), operations },
   });
   if ('refused' in sent) throw new Error(sent.refused);

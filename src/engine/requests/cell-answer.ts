@@ -1,7 +1,9 @@
+import type { CellPosition } from '../../core/sheet/cell-position';
+import { itemAt } from '../../core/values/item-at';
 import { showReferences } from '../../core/formula/resolve/keep-references';
 import { traceCell } from '../../core/rules/explain/trace';
 import { shownAt } from '../../core/sheet/shown-cell';
-import type { CellAnswer, CellPosition } from '../../protocol/engine-messages';
+import type { CellAnswer } from '../../protocol/engine-messages';
 import type { EntryLock } from '../replica/entry-lock';
 import type { Replica } from '../replica/replica';
 
@@ -20,13 +22,15 @@ export function cellAnswer(
     position,
     row: sheet.rowId(slot),
     field: field.id,
-    input: showReferences(sheet.columns[column]!.inputAt(slot), sheet, slot),
+    input: showReferences(sheet.column(column).inputAt(slot), sheet, slot),
     shown: shownAt(sheet, column, slot),
     style: sheet.styleAt(column, slot) ?? {},
     role: sheet.roleAt(slot),
     mistake: evaluation.calculation.mistakeAt(column, slot) ?? null,
     lock: lock?.lockOf(column, slot) ?? null,
     trace: traceCell(evaluation, saved, { column, slot }),
-    says: replica.given ? replica.resolvedLook(column, slot).rules.map((name) => replica.lookNames()[name]!) : [],
+    says: replica.given
+      ? replica.resolvedLook(column, slot).rules.map((name) => itemAt(replica.lookNames(), name))
+      : [],
   };
 }

@@ -1,3 +1,4 @@
+import { itemAt } from '../../core/values/item-at';
 import { isFormulaInput } from '../../core/values/is-formula-input';
 import { showReferences } from '../../core/formula/resolve/keep-references';
 import { transposed, type PastedCell } from '../../core/edit/cells';
@@ -29,7 +30,7 @@ export function copyArea(replica: Replica, area: Area, token: string): { copied:
   const columns = Array.from({ length: area.right - area.left + 1 }, (_, at) => area.left + at);
   const rows = slots.map((slot) =>
     columns.map((column): CopiedCell => ({
-      input: showReferences(sheet.columns[column]!.inputAt(slot), sheet, slot),
+      input: showReferences(sheet.column(column).inputAt(slot), sheet, slot),
       shown: shownAt(sheet, column, slot),
       style: sheet.styleAt(column, slot) ?? null,
     })),
@@ -37,8 +38,8 @@ export function copyArea(replica: Replica, area: Area, token: string): { copied:
   const html = slots.map((slot, at) => {
     const cells = columns.map((column, across) => {
       const look = Object.fromEntries(replica.resolvedLook(column, slot).properties);
-      const css = cssOf({ ...rows[at]![across]!.style, ...look });
-      return `<td${css ? ` style="${css}"` : ''}>${escapeHtml(rows[at]![across]!.shown)}</td>`;
+      const css = cssOf({ ...itemAt(rows[at]!, across).style, ...look });
+      return `<td${css ? ` style="${css}"` : ''}>${escapeHtml(itemAt(rows[at]!, across).shown)}</td>`;
     });
     return `<tr>${cells.join('')}</tr>`;
   });

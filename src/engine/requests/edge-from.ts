@@ -17,7 +17,7 @@ export function edgeFrom(
   { column, position, columns, rows }: Steps,
 ): { column: number; position: number } {
   const isIn = (x: number, y: number): boolean => x >= 0 && y >= 0 && x < sheet.fields.length && y < sheet.rowCount;
-  const isFilled = (x: number, y: number): boolean => sheet.columns[x]!.inputAt(sheet.order[y]!) !== '';
+  const isFilled = (x: number, y: number): boolean => sheet.column(x).inputAt(sheet.slotAt(y)) !== '';
   let [x, y] = [column, position];
   if (!isIn(x + columns, y + rows)) return { column, position };
   const follows = isFilled(x, y) && isFilled(x + columns, y + rows);

@@ -1,6 +1,6 @@
 import { EXPORT_FORMATS, fileNameOf, type ExportFormat } from '../../core/exchange/export-formats';
 import { exportSource } from '../../core/exchange/export-source';
-import { looksById, lookParts, sheetLooks } from '../../core/sheet/sheet-looks';
+import { savedLooks } from '../../core/sheet/sheet-looks';
 import type { Exported, Request } from '../../protocol/engine-messages';
 import type { Replica } from '../replica/replica';
 
@@ -18,7 +18,7 @@ export function exportFile(
 ): Exported {
   const { write, ending, type }: ExportFormat = EXPORT_FORMATS[format];
   const without = new Set([...personal.map(({ id }) => id), ...(draftId === undefined ? [] : [draftId])]);
-  const looks = looksById(sheetLooks(lookParts(sheet.parts.values()), 'light'));
+  const looks = savedLooks(sheet.parts.values(), 'light');
   const { parts, report } = write(exportSource(evaluation, { name, looks, area, without }), options);
   return { file: new Blob(joined(parts), { type }), name: fileNameOf(name, ending), report };
 }

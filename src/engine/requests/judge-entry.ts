@@ -1,5 +1,5 @@
-import type { SheetId } from '../../core/sheet/ids';
-import type { CellIds } from '../../protocol/engine-messages';
+import { sheetUrl } from '../../protocol/sheet-url';
+import type { CellIds, SheetId } from '../../core/sheet/ids';
 import type { GivenLook } from '../../protocol/painted-sheet';
 import { paintedQuery, type PaintedQuery } from '../link/fetch-sheet';
 import { sendJson } from '../link/send-json';
@@ -10,9 +10,6 @@ export async function judgeEntry(
   query: PaintedQuery,
   entry: CellIds & { readonly input: string },
 ): Promise<GivenLook | null> {
-  const sent = await sendJson<GivenLook>(
-    `/api/sheets/${encodeURIComponent(sheet)}/painted/judge?${paintedQuery(query)}`,
-    { body: entry },
-  );
+  const sent = await sendJson<GivenLook>(sheetUrl(sheet, `painted/judge?${paintedQuery(query)}`), { body: entry });
   return 'answer' in sent ? sent.answer : null;
 }

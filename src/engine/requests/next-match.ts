@@ -1,5 +1,6 @@
+import type { CellPosition } from '../../core/sheet/cell-position';
+import { itemAt } from '../../core/values/item-at';
 import type { RuleId } from '../../core/sheet/ids';
-import type { CellPosition } from '../../protocol/engine-messages';
 import type { Replica } from '../replica/replica';
 
 /**
@@ -13,7 +14,7 @@ export function nextMatch({ evaluation, given, sheet }: Replica, rule: RuleId, a
     running?.shows(column, slot) ?? given?.isMadeBy(rule, column, slot) ?? false;
   for (let step = 1; columns.length > 0 && step <= order.length; step++) {
     const position = (after + step) % order.length;
-    const column = columns.find((candidate) => shows(candidate, order[position]!));
+    const column = columns.find((candidate) => shows(candidate, itemAt(order, position)));
     if (column !== undefined) return { column, position };
   }
   return null;

@@ -1,3 +1,4 @@
+import { positionOfCell } from '../../core/sheet/cell-position';
 import { formulaReadings } from '../../core/rules/explain/formula-readings';
 import { judgeTrial } from '../../core/rules/evaluate/judge-trial';
 import { measureAreas } from '../../core/rules/explain/measure-area';
@@ -25,11 +26,7 @@ export const questions = (replica: () => Replica) =>
     'ask-match': ({ rule, after }) => nextMatch(replica(), rule, after),
     'ask-touching': ({ areas }) => touchingRules(replica().evaluation, areas),
     'ask-rule-set': ({ rules }) => keptRules(replica().sheet, rules),
-    'ask-place': ({ cell }) => {
-      const { sheet } = replica();
-      const [slot, column] = [sheet.findSlot(cell.row), sheet.findColumn(cell.field)];
-      return slot === undefined || column === undefined ? null : { column, position: sheet.positionOf(slot) };
-    },
+    'ask-place': ({ cell }) => positionOfCell(replica().sheet, cell) ?? null,
     'ask-cells': ({ areas, most }) => cellsOf(replica().sheet, areas, most),
     'ask-records': ({ most }) => recordsOf(replica().sheet, most),
     'ask-tallies': ({ rule }) => outcomeTallies(replica().evaluation, rule),

@@ -1,4 +1,6 @@
 import { nanoid } from 'nanoid';
+import { textOfInput } from '../../core/sheet/label-from-input';
+import { itemAt } from '../../core/values/item-at';
 import { proposeKey } from '../../core/edit/propose-key';
 import { refreshFrom, sharedFields, type NewerRecords, type RefreshHow } from '../../core/edit/refresh';
 import { BadFile } from '../../core/exchange/bad-file';
@@ -28,7 +30,7 @@ async function readNewer(file: File): Promise<NewerRecords> {
         };
         if (found) fields = [...found].sort((one, other) => compareKeys(one.key, other.key));
         const texts = row && fields.map(({ id }) => row.cells[id] ?? '');
-        if (texts && row.role === 'header') labels = texts.map((text) => text.replace(/^'/, ''));
+        if (texts && row.role === 'header') labels = texts.map(textOfInput);
         if (texts && row.role === 'record') records.push(texts);
       }
     if (labels.length === 0) throw new BadFile('no row of labels was found: its fields cannot be met with those here');
@@ -41,7 +43,7 @@ async function readNewer(file: File): Promise<NewerRecords> {
 /** The common parts of a newer file and a sheet. */
 function meetNewer(sheet: Sheet, { labels, records }: NewerRecords): NewerFile {
   const fields = sharedFields(sheet, labels);
-  const shared = fields.flatMap((id, at) => (id === undefined ? [] : { id, label: labels[at]!, at }));
+  const shared = fields.flatMap((id, at) => (id === undefined ? [] : { id, label: itemAt(labels, at), at }));
   return {
     records: records.length,
     shared: shared.map(({ id, label }) => ({ id, label })),
@@ -49,7 +51,7 @@ function meetNewer(sheet: Sheet, { labels, records }: NewerRecords): NewerFile {
     key: proposeKey(
       records,
       shared.map(({ at }) => at),
-    ).map((at) => fields[at]!),
+    ).flatMap((at) => fields[at] ?? []),
   };
 }
 

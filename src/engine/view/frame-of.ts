@@ -27,10 +27,10 @@ export function frameOf(replica: Replica, name: string, outOfView: OutOfView): S
     isBanded: sheet.parts.get('bands') !== undefined,
     heights: rowHeights(replica, outOfView),
     merges: mergeAreas(sheet).map(({ area }) => area),
-    names: [...sheet.parts.values()].filter((part) => part.kind === 'name'),
-    snapshots: [...sheet.parts.values()].flatMap((part) => (part.kind === 'snapshot' ? part.name : [])),
+    names: sheet.partsOf('name'),
+    snapshots: sheet.partsOf('snapshot').map(({ name }) => name),
     looks: lookParts(sheet.parts.values()),
-    ruleSets: [...sheet.parts.values()].filter((part) => part.kind === 'rule-set'),
+    ruleSets: sheet.partsOf('rule-set'),
     filter: outOfView.filter,
     filling: fillingOf(sheet.parts.values()),
     keyFields: [
@@ -41,7 +41,7 @@ export function frameOf(replica: Replica, name: string, outOfView: OutOfView): S
     ],
     folds: parentRows(sheet).map((position) => ({
       position,
-      folded: outOfView.folded.has(sheet.rowId(sheet.order[position]!)),
+      folded: outOfView.folded.has(sheet.rowId(sheet.slotAt(position))),
     })),
   };
 }

@@ -1,3 +1,4 @@
+import { itemAt } from '../../core/values/item-at';
 import { ruleSentence } from '../../core/rules/shape/sentence-words';
 import { columnLetters } from '../../core/sheet/address';
 import type { Sheet } from '../../core/sheet/sheet';
@@ -16,7 +17,7 @@ export function legendOf(replica: Replica): LegendEntry[] {
     read: running.readCount(),
     matched: running.shownCount(),
     id: running.rule.id,
-    key: stored[at]!.key,
+    key: itemAt(stored, at).key,
     rule: running.rule,
     outcomes: running.outcomeCounts(),
     problem: running.problem,

@@ -58,7 +58,7 @@ function filterTest(replica: Replica, filter: Filter): (slot: number) => boolean
     return (slot) => foldText(shownAt(sheet, column, slot)).includes(wanted);
   }
   const limit = numberOf(readInput(filter.value, sheet.settings).value);
-  const store = sheet.columns[column]!;
+  const store = sheet.column(column);
   if (limit === undefined) return () => false;
   return (slot) => {
     const number = numberOf(store.valueAt(slot));

@@ -1,3 +1,4 @@
+import { itemAt } from '../../core/values/item-at';
 import type { LookBar } from '../../core/looks/look';
 import type { Style } from '../../core/looks/style';
 import { TAG } from '../../core/values/cell-value';
@@ -64,7 +65,7 @@ export function windowOf(
     const index =
       table.push({
         properties: Object.fromEntries(look.properties),
-        rules: look.rules.map((rule) => names[rule]!),
+        rules: look.rules.map((rule) => itemAt(names, rule)),
         style: style ?? {},
       }) - 1;
     styles.set(key, index);
@@ -73,7 +74,7 @@ export function windowOf(
   const isLit = spotlight ? litBy(replica, spotlight) : undefined;
   let at = 0;
   for (const position of rows) {
-    const slot = sheet.order[position]!;
+    const slot = sheet.slotAt(position);
     const isTop = sheet.roleAt(slot) === 'header' || sheet.roleAt(slot) === 'title';
     for (let column = area.left; column <= area.right; column++, at++) {
       const look = replica.resolvedLook(column, slot);
@@ -84,7 +85,7 @@ export function windowOf(
         bars.set([bar.start, bar.end, bar.axis ?? NaN], at * BAR_SHARES);
       }
       texts.push(textAt(sheet, { column, slot }, look));
-      const tag = sheet.columns[column]!.tags[slot];
+      const tag = sheet.column(column).tags[slot];
       aligns[at] = tag === TAG.number || tag === TAG.date ? 1 : tag === TAG.logical || tag === TAG.error ? 2 : 0;
       if (lock?.lockOf(column, slot) === null) open[at] = 1;
       if (isLit) spotlit[at] = isTop || isLit(column, slot) ? 1 : 0;
@@ -92,14 +93,14 @@ export function windowOf(
   }
   const first = sheet.recordSpan().first;
   const isShaded = (position: number): boolean =>
-    (position - first) % 2 === 1 && sheet.roleAt(sheet.order[position]!) === 'record';
+    (position - first) % 2 === 1 && sheet.roleAt(sheet.slotAt(position)) === 'record';
   const banded = sheet.parts.get('bands')
     ? Uint8Array.from(rows, (position) => Number(isShaded(position)))
     : new Uint8Array(0);
-  const levelOf = (position: number): number => sheet.rowFormat(sheet.order[position]!).level ?? 0;
+  const levelOf = (position: number): number => sheet.rowFormat(sheet.slotAt(position)).level ?? 0;
   const levels = rows.some((position) => levelOf(position) > 0) ? Uint8Array.from(rows, levelOf) : new Uint8Array(0);
-  const roles = rows.map((position) => sheet.roleAt(sheet.order[position]!));
-  const slots = rows.map((position) => sheet.order[position]!);
+  const roles = rows.map((position) => sheet.roleAt(sheet.slotAt(position)));
+  const slots = rows.map((position) => sheet.slotAt(position));
   const trial = trialOf(evaluation, { ...tried, slots });
   return { area, rows, texts, looks, bars, lookTable: table, aligns, spotlit, open, banded, levels, roles, trial };
 }
@@ -164,7 +165,7 @@ function textAt(
 ): string {
   if (look.properties.get('hideValue') === true) return '';
   const pattern = look.properties.get('number') as string | undefined;
-  const shown = pattern === undefined ? undefined : shownBy(pattern, sheet.columns[column]!.valueAt(slot));
+  const shown = pattern === undefined ? undefined : shownBy(pattern, sheet.column(column).valueAt(slot));
   return shown ?? shownAt(sheet, column, slot);
 }
 

@@ -1,3 +1,4 @@
+import { lastItem } from '../../core/values/item-at';
 import type { NewFinding } from '../../protocol/findings';
 import { database, type Sql } from '../database';
 import { insertMail } from '../sql/mail';
@@ -50,7 +51,7 @@ export async function writeDigests(sql: Sql): Promise<number> {
       subject: `What entered and left the rules of ${name}`,
       body: lines.join('\n'),
     });
-    await sql`update finding_follow set digest_to = ${findings.at(-1)!.id} where sheet_id = ${sheet} and person_id = ${person}`;
+    await sql`update finding_follow set digest_to = ${lastItem(findings).id} where sheet_id = ${sheet} and person_id = ${person}`;
     written++;
   }
   return written;

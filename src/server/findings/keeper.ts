@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import { processWide } from '../process-wide';
 import type { SheetId } from '../../core/sheet/ids';
 import { database, type Sql } from '../database';
 import { liveHub } from '../live/hub';
@@ -223,7 +224,6 @@ interface Looked {
   readonly found: readonly FoundAt[];
 }
 
-const shared = globalThis as { auxesisFindings?: FindingsKeeper };
-
 /** The process's keeper of findings. */
-export const findingsKeeper = (): FindingsKeeper => (shared.auxesisFindings ??= new FindingsKeeper(database()));
+export const findingsKeeper = (): FindingsKeeper =>
+  processWide('findings-keeper', () => new FindingsKeeper(database()));

@@ -68,8 +68,8 @@ export class KeptSheet {
     const { sheet } = this.replica;
     const shown = new Map<string, string>();
     const remember = (row: string, field: string): void => {
-      const [slot, column] = [sheet.findSlot(row), sheet.findColumn(field)];
-      if (slot !== undefined && column !== undefined) shown.set(`${row} ${field}`, shownAt(sheet, column, slot));
+      const cell = sheet.findCell({ row, field });
+      if (cell) shown.set(`${row} ${field}`, shownAt(sheet, cell.column, cell.slot));
     };
     for (const operation of change.change.operations) {
       if (operation.kind === 'set-cells') for (const { row, field } of operation.cells) remember(row, field);
@@ -87,7 +87,7 @@ export class KeptSheet {
 /** Remembers the number that a formula gave before. */
 function noteBefore(effect: Effect, { sheet }: Replica, shown: Map<string, string>): void {
   if (effect.kind !== 'cell') return;
-  const key = `${sheet.rowId(effect.slot)} ${sheet.fields[effect.column]!.id}`;
+  const key = `${sheet.rowId(effect.slot)} ${sheet.field(effect.column).id}`;
   if (!shown.has(key) && !Number.isNaN(effect.before.number)) shown.set(key, numberText(effect.before.number));
 }
 

@@ -1,3 +1,4 @@
+import { itemAt } from '../../core/values/item-at';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
 import { settings } from '../settings';
@@ -29,7 +30,7 @@ export async function passOn(sql: Sql, id: SheetId, findings: readonly InsertedF
         await insertMail(sql, {
           sender: person,
           recipient: email,
-          subject: `${urgent[0]!.ruleName}: ${sheet.name}`,
+          subject: `${itemAt(urgent, 0).ruleName}: ${sheet.name}`,
           body: lines.join('\n'),
         });
   }

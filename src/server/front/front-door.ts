@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { nanoid } from 'nanoid';
+import { itemAt } from '../../core/values/item-at';
 import { log, loggedPath, requestIds } from '../log';
 import { metrics } from '../metrics';
 import type { Settings } from '../settings';
@@ -23,7 +24,7 @@ export function frontDoor(settings: Settings, handle: Handler): Handler {
     const { headers, method = 'GET' } = request;
     const nonce = randomBytes(16).toString('base64');
     const id = nanoid(12);
-    const path = (request.url ?? '/').split('?', 1)[0]!;
+    const path = itemAt((request.url ?? '/').split('?', 1), 0);
     for (const [name, value] of Object.entries(securityHeaders(path, nonce, settings))) response.setHeader(name, value);
     response.setHeader('x-request-id', id);
     if (!isOurHost(headers.host, settings))

@@ -1,5 +1,6 @@
 import { createServer } from 'node:http';
 import next from 'next';
+import { stoppingStreams } from '../live/open-streams';
 import { log } from '../log';
 import { settings as readSettings } from '../settings';
 import { frontDoor } from './front-door';
@@ -39,7 +40,7 @@ async function serve(): Promise<void> {
   const stop = (): void => {
     if (isStopping) return;
     isStopping = true;
-    for (const close of stopping()) close();
+    for (const close of stoppingStreams()) close();
     server.close(() => process.exit(0));
     server.closeIdleConnections();
     setTimeout(() => process.exit(0), GRACE_MS).unref();
@@ -65,13 +66,6 @@ const BROKEN_OFF: ReadonlySet<string> = new Set([
   'ERR_STREAM_DESTROYED',
   'ABORT_ERR',
 ]);
-
-/**
- * Called before the server stops, such as by streams, which ask their readers to connect again. Set by the app's own
- * modules.
- */
-const stopping = (): ReadonlySet<() => void> =>
-  (globalThis as { auxesisStopping?: Set<() => void> }).auxesisStopping ?? new Set();
 
 serve().catch((error: unknown) => {
   console.error(error instanceof Error ? error.message : error);

@@ -1,3 +1,4 @@
+import { lastItem } from '../../core/values/item-at';
 import type { SheetId } from '../../core/sheet/ids';
 import type { RecordedChange } from '../../protocol/recorded-change';
 import type { Served } from '../access/access-channel';
@@ -54,7 +55,7 @@ export async function changeStream(
       }
       const unwatch = liveHub().presence.watch(sheet, (present) => send({ event: 'presence', data: present }));
       const unfollow = await liveHub().follow(sheet, after, (changes) =>
-        send({ event: 'changes', data: changes, json: jsonOf(changes), id: String(changes.at(-1)!.sequence) }),
+        send({ event: 'changes', data: changes, json: jsonOf(changes), id: String(lastItem(changes).sequence) }),
       );
       return () => {
         unwatch();

@@ -1,3 +1,4 @@
+import { openStreams, stoppingStreams } from './open-streams';
 import type { Served } from '../access/access-channel';
 import { Refusal } from '../refusal';
 import { liveHub } from './hub';
@@ -17,10 +18,8 @@ export interface StreamEvent {
 const MAX_OF_ONE = 60;
 const MAX_IN_ALL = 3000;
 
-const shared = globalThis as { auxesisStreams?: Map<string, number>; auxesisStopping?: Set<() => void> };
-const open = (shared.auxesisStreams ??= new Map());
-/** Called by the server before it stops, see front/serve.ts. */
-const stopping = (shared.auxesisStopping ??= new Set());
+const open = openStreams();
+const stopping = stoppingStreams();
 
 interface Streamed {
   readonly served: Served;

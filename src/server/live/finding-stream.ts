@@ -1,3 +1,4 @@
+import { lastItem } from '../../core/values/item-at';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Served } from '../access/access-channel';
 import type { Sql } from '../database';
@@ -41,7 +42,7 @@ export function findingStream(
           isAgain = false;
           const findings = await pageOfFindings(sql, sheet, { limit: AT_ONCE, after: last }).catch(() => []);
           if (findings.length === 0) continue;
-          last = findings.at(-1)!.id;
+          last = lastItem(findings).id;
           send({ event: 'findings', data: findings, id: String(last) });
           isAgain = isAgain || findings.length === AT_ONCE;
         }

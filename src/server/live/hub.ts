@@ -1,4 +1,6 @@
 import { setTimeout as pause } from 'node:timers/promises';
+import { processWide } from '../process-wide';
+import { itemAt, lastItem } from '../../core/values/item-at';
 import type { SheetId } from '../../core/sheet/ids';
 import type { RecordedChange } from '../../protocol/recorded-change';
 import { ACCESS_CHANGE_CHANNEL, concerns, type AccessChange, type Served } from '../access/access-channel';
@@ -177,7 +179,7 @@ class Feed {
 
   private async passOn(): Promise<void> {
     await this.readOn(this.after!, Infinity, (changes) => {
-      this.after = changes.at(-1)!.sequence;
+      this.after = lastItem(changes).sequence;
       for (const [reader, place] of this.readers) pass(changes, reader, place);
     });
   }
@@ -187,7 +189,7 @@ class Feed {
       const changes = await readChangesAfter(this.sql, this.sheet, { after, limit: BATCH });
       if (changes.length) take(changes);
       if (changes.length < BATCH) return;
-      after = changes.at(-1)!.sequence;
+      after = lastItem(changes).sequence;
     }
   }
 
@@ -200,13 +202,12 @@ class Feed {
 
 /** Passes on what a reader has not had. All of it is the same list for everybody. */
 function pass(changes: readonly RecordedChange[], reader: Reader, place: { after: number }): void {
-  const fresh = changes[0]!.sequence > place.after ? changes : changes.filter(({ sequence }) => sequence > place.after);
+  const fresh =
+    itemAt(changes, 0).sequence > place.after ? changes : changes.filter(({ sequence }) => sequence > place.after);
   if (fresh.length === 0) return;
-  place.after = fresh.at(-1)!.sequence;
+  place.after = lastItem(fresh).sequence;
   reader(fresh);
 }
 
-const shared = globalThis as { auxesisHub?: Hub };
-
 /** The process's hub. */
-export const liveHub = (): Hub => (shared.auxesisHub ??= new Hub(database()));
+export const liveHub = (): Hub => processWide('hub', () => new Hub(database()));

@@ -4,7 +4,7 @@ import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/expor
 import type { ExportOptions } from '../../core/exchange/exported-file';
 import { exportSource, type ExportReport, type ExportSource } from '../../core/exchange/export-source';
 import { recordsPage, type RecordsPage, type RecordsWanted } from '../../core/exchange/json/records-page';
-import { looksById, lookParts, sheetLooks } from '../../core/sheet/sheet-looks';
+import { savedLooks } from '../../core/sheet/sheet-looks';
 import { Replica } from '../../engine/replica/replica';
 import type { Effect } from '../../core/sheet/effect';
 import type { SheetId } from '../../core/sheet/ids';
@@ -74,12 +74,12 @@ export class PaintedSheet {
    */
   judge(of: ViewOf, { row, field, input }: JudgedCell): GivenLook | null {
     const { sheet } = this.replica;
-    const [slot, column] = [sheet.findSlot(row), sheet.findColumn(field)];
-    if (slot === undefined || column === undefined || isFormulaInput(input)) return null;
-    if (!new VisibleSheet(this.replica.evaluation, of.reader).judgesWhileTyping(column, slot)) return null;
+    const cell = sheet.findCell({ row, field });
+    if (!cell || isFormulaInput(input)) return null;
+    if (!new VisibleSheet(this.replica.evaluation, of.reader).judgesWhileTyping(cell.column, cell.slot)) return null;
     const id = 'judged';
     this.replica.apply({ id, operations: [{ kind: 'set-cells', cells: [{ row, field, input }] }] });
-    const look = lookFor(this.replica, of, { column, slot });
+    const look = lookFor(this.replica, of, cell);
     this.replica.refuse(id);
     return look;
   }
@@ -105,7 +105,7 @@ export class PaintedSheet {
 
   private source(): ExportSource {
     const { evaluation } = this.replica;
-    const looks = looksById(sheetLooks(lookParts(evaluation.sheet.parts.values()), 'light'));
+    const looks = savedLooks(evaluation.sheet.parts.values(), 'light');
     return exportSource(evaluation, { name: this.about.name, looks });
   }
 

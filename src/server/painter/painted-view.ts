@@ -1,10 +1,11 @@
 import { nanoid } from 'nanoid';
+import { itemAt } from '../../core/values/item-at';
 import { legendOf, shownFields } from '../../engine/view/legend-of';
 import { meaningsOf } from '../../engine/view/meanings-of';
 import type { Replica } from '../../engine/replica/replica';
 import type { LookBar } from '../../core/looks/look';
 import type { Theme } from '../../core/looks/first-family';
-import { looksById, lookParts, sheetLooks } from '../../core/sheet/sheet-looks';
+import { savedLooks } from '../../core/sheet/sheet-looks';
 import { OUTCOME_SAYS } from '../../core/rules/kinds/key';
 import { decidingOutcome, Resolver, sourcesOf, type ResolvedLook } from '../../core/rules/evaluate/resolver';
 import type { RuleMeaning } from '../../core/rules/shape/rule-meaning';
@@ -112,13 +113,13 @@ export class PaintedView {
     const { sheet } = this.replica;
     const changed: CellInput[] = [];
     const tell = (at: number, slot: number): void => {
-      const column = this.sight.columns[at]!;
-      const told = this.results[at]!;
-      if (!sheet.columns[column]!.formulas.has(slot) || sheet.positionOf(slot) < 0) return void told.delete(slot);
+      const column = itemAt(this.sight.columns, at);
+      const told = itemAt(this.results, at);
+      if (!sheet.column(column).formulas.has(slot) || sheet.positionOf(slot) < 0) return void told.delete(slot);
       const input = this.sight.inputAt(column, slot);
       if (told.get(slot) === input) return;
       told.set(slot, input);
-      changed.push({ row: sheet.rowId(slot), field: sheet.fields[column]!.id, input });
+      changed.push({ ...sheet.cellIds(column, slot), input });
     };
     if (effects?.every((effect) => effect.kind !== 'layout')) {
       for (const effect of effects) {
@@ -128,8 +129,9 @@ export class PaintedView {
       return changed;
     }
     this.sight.columns.forEach((column, at) => {
-      const { formulas } = sheet.columns[column]!;
-      for (const slot of this.results[at]!.keys()) if (!formulas.has(slot)) this.results[at]!.delete(slot);
+      const { formulas } = sheet.column(column);
+      for (const slot of itemAt(this.results, at).keys())
+        if (!formulas.has(slot)) itemAt(this.results, at).delete(slot);
       formulas.forEach((slot) => tell(at, slot));
     });
     return changed;
@@ -152,12 +154,12 @@ export class PaintedView {
         // Where the same look always says the same, it need not be spelled out again.
         let number = says ? undefined : known.get(look);
         if (number === undefined) {
-          number = this.numberOf(look, rules, says ?? look.rules.map((rule) => rules[rule]!.rule.name));
+          number = this.numberOf(look, rules, says ?? look.rules.map((rule) => itemAt(rules, rule).rule.name));
           if (!says) known.set(look, number);
         }
         if (codes[slot] === number) continue;
         codes[slot] = number;
-        changed.push([sheet.rowId(slot), sheet.fields[column]!.id, number]);
+        changed.push([sheet.rowId(slot), sheet.field(column).id, number]);
       }
     });
     return changed;
@@ -203,7 +205,7 @@ export function lookFor(
 }
 
 const resolverOf = ({ sheet }: Replica, rules: readonly RunningRule[], theme: Theme): Resolver =>
-  new Resolver(rules, looksById(sheetLooks(lookParts(sheet.parts.values()), theme)), sheet);
+  new Resolver(rules, savedLooks(sheet.parts.values(), theme), sheet);
 
 interface Judged {
   readonly rules: readonly RunningRule[];
@@ -214,7 +216,7 @@ interface Judged {
 /** A filler's words for a look: how an answer was judged, and no rule's name. */
 const judgedWords = (look: ResolvedLook, { rules, column, slot }: Judged): string[] =>
   look.rules.flatMap((index) => {
-    const running = rules[index]!;
+    const running = itemAt(rules, index);
     if (running.rule.when.kind !== 'key') return [];
     return OUTCOME_SAYS[decidingOutcome(running, sourcesOf(running, column), slot).outcome] ?? [];
   });
@@ -231,7 +233,7 @@ function givenLook(look: ResolvedLook, { rules, says, isViewer }: LookContext): 
   return {
     properties: bar ? { ...properties, bar: { ...bar, start: stepped(bar.start), end: stepped(bar.end) } } : properties,
     says,
-    rules: isViewer ? look.rules.map((rule) => rules[rule]!.rule.id) : [],
+    rules: isViewer ? look.rules.map((rule) => itemAt(rules, rule).rule.id) : [],
   };
 }
 

@@ -1,5 +1,6 @@
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
+import { processWide } from '../process-wide';
 import type { ExportFormatName } from '../../core/exchange/export-formats';
 import type { ExportOptions } from '../../core/exchange/exported-file';
 import type { RecordsPage, RecordsWanted } from '../../core/exchange/json/records-page';
@@ -347,7 +348,5 @@ function tell(views: OpenSheet['views'] | undefined, id: string, repaint: Repain
 const keyOf = (of: ViewOf): string =>
   JSON.stringify([of.reader.role, of.reader.own.fields, of.reader.own.rows, of.theme]);
 
-const shared = globalThis as { auxesisPainter?: Painter };
-
 /** The process's painter. */
-export const painter = (): Painter => (shared.auxesisPainter ??= new Painter(database()));
+export const painter = (): Painter => processWide('painter', () => new Painter(database()));

@@ -1,4 +1,5 @@
 import { RateLimiterMemory } from 'rate-limiter-flexible';
+import { processWide } from '../process-wide';
 
 /**
  * Answers that are judged while they are typed, in ten minutes: of one person in one cell, and in all. Typing rests
@@ -8,14 +9,11 @@ const IN_ONE_CELL = 40;
 const IN_ALL = 400;
 const SECONDS = 600;
 
-const shared = globalThis as {
-  auxesisJudgeLimits?: { readonly cell: RateLimiterMemory; readonly all: RateLimiterMemory };
-};
 const limits = () =>
-  (shared.auxesisJudgeLimits ??= {
+  processWide('judge-limits', () => ({
     cell: new RateLimiterMemory({ keyPrefix: 'cell', points: IN_ONE_CELL, duration: SECONDS }),
     all: new RateLimiterMemory({ keyPrefix: 'all', points: IN_ALL, duration: SECONDS }),
-  });
+  }));
 
 /** Counts an answer that is judged while it is typed; false where there were so many that it is guessing. */
 export async function mayJudge(

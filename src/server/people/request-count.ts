@@ -1,4 +1,5 @@
 import { RateLimiterMemory } from 'rate-limiter-flexible';
+import { processWide } from '../process-wide';
 import { Refusal } from '../refusal';
 
 /** Rate limits of one client, counted by each process of the server: requests, and in how many seconds. */
@@ -10,11 +11,9 @@ const LIMITS = {
   entries: { points: 5_000_000, duration: 3600 },
 } as const;
 
-const shared = globalThis as { auxesisRequestCounts?: Map<string, RateLimiterMemory> };
-
 /** Counts a request of a client, or what it sends. Throws a Refusal where there were too many. */
 export async function countRequestOf(what: keyof typeof LIMITS, client: string, points = 1): Promise<void> {
-  const limiters = (shared.auxesisRequestCounts ??= new Map());
+  const limiters = processWide('request-counts', () => new Map<string, RateLimiterMemory>());
   let limiter = limiters.get(what);
   if (!limiter) limiters.set(what, (limiter = new RateLimiterMemory(LIMITS[what])));
   await limiter.consume(client, points).catch(() => {

@@ -1,11 +1,11 @@
 import { RateLimiterMemory, type RateLimiterRes } from 'rate-limiter-flexible';
+import { processWide } from '../process-wide';
 
 /** Requests of one token in a minute, counted by each process of the server. */
 export const REQUESTS_A_MINUTE = 1200;
 
-const shared = globalThis as { auxesisRequestLimit?: RateLimiterMemory };
 const limiter = () =>
-  (shared.auxesisRequestLimit ??= new RateLimiterMemory({ points: REQUESTS_A_MINUTE, duration: 60 }));
+  processWide('request-limit', () => new RateLimiterMemory({ points: REQUESTS_A_MINUTE, duration: 60 }));
 
 export interface Allowance {
   readonly isOver: boolean;

@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { rulesForSheet } from '../../core/exchange/rules/rules-for-sheet';
 import { ruleFile } from '../../core/exchange/rules/write-rule-file';
-import { looksById, lookParts, sheetLooks } from '../../core/sheet/sheet-looks';
+import { savedLooks } from '../../core/sheet/sheet-looks';
 import { readRuleSet } from '../../core/rules/shape/read-rule-set';
 import { storedInOrder } from '../../core/rules/shape/stored-in-order';
 import { OWN_ALL } from '../../core/sharing/role';
@@ -39,7 +39,7 @@ async function headOfSheet(
 /** The rules of a sheet as a rule file. */
 export async function rulesOfSheet(sql: Sql, id: SheetId): Promise<object> {
   const { sheet } = await headOfSheet(sql, id);
-  const saved = looksById(sheetLooks(lookParts(sheet.parts.values()), 'light'));
+  const saved = savedLooks(sheet.parts.values(), 'light');
   return ruleFile(
     rulesOf(sheet).map(({ rule }) => rule),
     sheet,

@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto';
 import { generateNKeysBetween } from 'fractional-indexing';
 import { nanoid } from 'nanoid';
+import { labelFromInput } from '../../core/sheet/label-from-input';
+import { itemAt } from '../../core/values/item-at';
 import { LIMITS } from '../../core/exchange/limits';
 import { OWN_ALL } from '../../core/sharing/role';
 import type { CellInput, Operation, StoredRow } from '../../core/sheet/change';
@@ -9,7 +11,6 @@ import type { FieldId } from '../../core/sheet/ids';
 import { isSameInput } from '../../core/sheet/is-same-input';
 import { keysAt } from '../../core/sheet/layout/keys-at';
 import { recordKey } from '../../core/sheet/record-key';
-import { columnLetters } from '../../core/sheet/address';
 import { foldText } from '../../core/values/fold-text';
 import { numberText } from '../../core/values/number-text';
 import { readInput } from '../../core/values/read-input';
@@ -110,7 +111,8 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key: ke
     else if (!there) {
       const row: KeyedRecord = { id: nanoid(10), cells, isNew: true };
       added.push(row);
-      if (keys[at] !== null) byKey.set(keys[at]!, row);
+      const key = keys[at];
+      if (typeof key === 'string') byKey.set(key, row);
       counts.inserted++;
     } else {
       // Equal values, also typed in another way, stay as they were typed.
@@ -128,7 +130,7 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key: ke
   const orderKeys = keysAt(rows, last + 1, added.length);
   const inserted = added.map(({ id, cells }, at): StoredRow => ({
     id,
-    key: orderKeys[at]!,
+    key: itemAt(orderKeys, at),
     role: 'record',
     cells: filled(cells),
   }));
@@ -146,7 +148,7 @@ const isBlank = async (tx: Transaction, sheet: string, header: StoredRow): Promi
 /** A sheet that is blank takes the labels that the first records bring, and more fields where it has too few. */
 function nameFields(fields: readonly Field[], header: StoredRow, given: readonly string[]) {
   const folded = given.map((label) => foldText(label));
-  const own = given.filter((label, at) => label.trim() !== '' && folded.indexOf(folded[at]!) === at);
+  const own = given.filter((label, at) => label.trim() !== '' && folded.indexOf(itemAt(folded, at)) === at);
   if (own.length > LIMITS.fields)
     throw new Refusal(
       'bad-request',
@@ -155,7 +157,7 @@ function nameFields(fields: readonly Field[], header: StoredRow, given: readonly
   const keys = generateNKeysBetween(fields.at(-1)?.key ?? null, null, Math.max(0, own.length - fields.length));
   const more = keys.map((key) => newField(nanoid(10), key));
   const all = [...fields, ...more];
-  const cells = Object.fromEntries(own.map((label, at) => [all[at]!.id, label]));
+  const cells = Object.fromEntries(own.map((label, at) => [itemAt(all, at).id, label]));
   const operations: Operation[] = [
     ...(more.length ? [{ kind: 'put-fields' as const, fields: more }] : []),
     { kind: 'set-cells', cells: Object.entries(cells).map(([field, input]) => ({ row: header.id, field, input })) },
@@ -191,7 +193,7 @@ function labels(
 ): (label: string, place: string) => FieldId {
   const named = fields.map(({ id }, column) => ({
     id,
-    label: header?.cells[id]?.replace(/^'/, '').trim() || columnLetters(column),
+    label: labelFromInput(header?.cells[id], column),
   }));
   return (label, place) => {
     const found =

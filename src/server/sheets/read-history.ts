@@ -1,3 +1,4 @@
+import { itemAt } from '../../core/values/item-at';
 import { entriesOf } from '../../core/sheet/operations/registry';
 import { isFormulaInput } from '../../core/values/is-formula-input';
 import { columnLetters } from '../../core/sheet/address';
@@ -35,7 +36,7 @@ export async function historyOf(sql: Sql, id: SheetId, query: HistoryQuery): Pro
     by,
     names: snapshots.flatMap(({ name, sequence: after }) => (after === sequence ? name : [])),
     says: changeWords(operations, { inverse, counts }),
-    cells: steps[index]!.map((step) => ({
+    cells: itemAt(steps, index).map((step) => ({
       ...step,
       record: nameOf(rows.get(step.row), fields),
       label: labelOf(step.field, { fields, header }),

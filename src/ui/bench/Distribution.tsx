@@ -2,6 +2,7 @@ import { useElementSize } from '@mantine/hooks';
 import { max, tickStep } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import { useDeferredValue, useState } from 'react';
+import { itemAt, lastItem } from '../../core/values/item-at';
 import { kindOf, type When } from '../../core/rules/kinds/registry';
 import type { RuleProfile } from '../../core/rules/explain/profile-rule';
 import type { Rule } from '../../core/rules/shape/rule';
@@ -41,8 +42,8 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
   const shown = (value: number): string => (isDated ? isoFromSerial(value) : thresholdText(value, format));
   // The first thresholds of the rule have their place in the picture too; while one is dragged the scale stands still.
   const [begun] = useState(() => handlesOf(when, profile).map(({ value }) => value));
-  const edges = edgesWith(begun, [profile.bins[0]!.from, profile.bins.at(-1)!.to]);
-  const x = scaleLinear(edges[0] === edges[1] ? [edges[0]! - 1, edges[1]! + 1] : edges, [
+  const edges = edgesWith(begun, [itemAt(profile.bins, 0).from, lastItem(profile.bins).to]);
+  const x = scaleLinear(edges[0] === edges[1] ? [itemAt(edges, 0) - 1, itemAt(edges, 1) + 1] : edges, [
     MARGIN.side,
     Math.max(width - MARGIN.side, MARGIN.side + 1),
   ]);
@@ -156,4 +157,4 @@ function shadesOf(when: When, profile: ValueProfile): ((value: number) => string
 }
 
 const isRising = (places: readonly (number | undefined)[]): places is number[] =>
-  places.every((place, at) => place !== undefined && (at === 0 || place >= places[at - 1]!));
+  places.every((place, at) => place !== undefined && (at === 0 || place >= (places[at - 1] ?? NaN)));

@@ -1,5 +1,6 @@
 import { cumsum } from 'd3-array';
 import type { ScaleLinear } from 'd3-scale';
+import { itemAt } from '../../core/values/item-at';
 import type { Bin } from '../../core/stats/profile-values';
 import classes from './Bench.module.css';
 import type { OutcomeColors } from './outcome-colors';
@@ -24,7 +25,13 @@ export function HistogramBar({ bin, looks, x, y, says, onPoint }: Props) {
   const width = x[1] - x[0];
   return (
     <g onPointerEnter={() => onPoint(true)} onPointerLeave={() => onPoint(false)}>
-      <rect className={classes.binRoom} x={x[0]} width={width} y={y.range()[1]} height={y.range()[0]! - y.range()[1]!}>
+      <rect
+        className={classes.binRoom}
+        x={x[0]}
+        width={width}
+        y={y.range()[1]}
+        height={itemAt(y.range(), 0) - itemAt(y.range(), 1)}
+      >
         <title>{says}</title>
       </rect>
       <rect

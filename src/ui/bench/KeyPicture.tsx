@@ -2,6 +2,7 @@ import { SegmentedControl } from '@mantine/core';
 import { cumsum, descending, sum } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import { useState } from 'react';
+import { itemAt } from '../../core/values/item-at';
 import { KEY_OUTCOMES } from '../../core/rules/kinds/key';
 import type { Tally } from '../../core/rules/explain/outcome-tallies';
 import type { Rule } from '../../core/rules/shape/rule';
@@ -63,10 +64,10 @@ function KeyBar({ tally, looks }: { readonly tally: Tally; readonly looks: reado
   const counts = KEY_OUTCOMES.map((_, outcome) => tally.outcomes[outcome] ?? 0);
   // Right answers stand at the left, missing ones at the right.
   const order = [RIGHT, NEAR, WRONG, KEY_OUTCOMES.indexOf('empty')];
-  const ends = cumsum(order, (outcome) => counts[outcome]!);
+  const ends = cumsum(order, (outcome) => itemAt(counts, outcome));
   const share = scaleLinear([0, Math.max(1, sum(counts))], [0, 100]);
   const says = order
-    .map((outcome) => `${OUTCOME_WORDS[KEY_OUTCOMES[outcome]!].toLowerCase()} ${counts[outcome]!}`)
+    .map((outcome) => `${OUTCOME_WORDS[itemAt(KEY_OUTCOMES, outcome)].toLowerCase()} ${itemAt(counts, outcome)}`)
     .join(', ');
   return (
     <li aria-label={`${tally.label}: ${says}`} title={says}>
@@ -76,8 +77,8 @@ function KeyBar({ tally, looks }: { readonly tally: Tally; readonly looks: reado
           <rect
             key={outcome}
             className={looks[outcome] ? undefined : classes.unanswered}
-            x={`${share(ends[at]! - counts[outcome]!)}%`}
-            width={`${share(counts[outcome]!)}%`}
+            x={`${share(ends[at]! - itemAt(counts, outcome))}%`}
+            width={`${share(itemAt(counts, outcome))}%`}
             height="100%"
             fill={looks[outcome]?.fill}
             stroke={looks[outcome]?.line}

@@ -1,4 +1,5 @@
 import { memo } from 'react';
+import { itemAt } from '../../core/values/item-at';
 import type { Paints } from '../../core/rules/terms';
 import { useSessionState } from '../sheet/use-session';
 import { PickFields } from './parts/PickFields';
@@ -22,7 +23,7 @@ export const PaintsPart = memo(function PaintsPart({
         label="Paints"
         value={kind}
         words={WORDS}
-        onPick={(next) => onPick(next === 'fields' ? { fields: [fields[0]!.id] } : next)}
+        onPick={(next) => onPick(next === 'fields' ? { fields: [itemAt(fields, 0).id] } : next)}
       />
       {typeof paints === 'object' && (
         <>

@@ -1,4 +1,5 @@
 import { memo } from 'react';
+import { itemAt } from '../../core/values/item-at';
 import type { Reads } from '../../core/rules/terms';
 import { cellAddress, writeArea } from '../../core/sheet/address';
 import { selectedAreas } from '../grid/engine/selection';
@@ -21,7 +22,7 @@ export const ReadsPart = memo(function ReadsPart({
   const reach = (id: string) => {
     const { selection } = session.get();
     if (id === 'cells') onPick({ cells: selectedAreas(selection).map(writeArea).join(' ') || cellAddress(0, 0) });
-    else onPick({ fields: [fields[selection.anchor.column]?.id ?? fields[0]!.id] });
+    else onPick({ fields: [fields[selection.anchor.column]?.id ?? itemAt(fields, 0).id] });
   };
   return (
     <>

@@ -3,6 +3,7 @@ import { IconDotsVertical } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
+import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetSummary } from '../../protocol/sheet-summary';
 import { counted } from '../counted';
 import { sendJson } from '../../engine/link/send-json';
@@ -17,7 +18,7 @@ export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
   const [asked, setAsked] = useState<'name' | 'removal' | null>(null);
   const [name, setName] = useState(sheet.name);
   const [error, setError] = useState<string | null>(null);
-  const path = `/api/sheets/${encodeURIComponent(sheet.id)}`;
+  const path = sheetUrl(sheet.id);
 
   const send = async (request: Parameters<typeof sendJson>[1]) => {
     const sent = await sendJson(path, request);

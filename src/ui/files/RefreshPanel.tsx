@@ -1,5 +1,6 @@
 import { Button, Checkbox, Switch } from '@mantine/core';
 import { useState } from 'react';
+import { itemAt, lastItem } from '../../core/values/item-at';
 import type { NewerFile, RefreshPreview } from '../../protocol/engine-messages';
 import { counted } from '../counted';
 import { useSession } from '../sheet/use-session';
@@ -92,8 +93,8 @@ function proposal({ shared, key }: NewerFile): string {
   const labels = key.flatMap((id) => shared.find((field) => field.id === id)?.label ?? []);
   if (labels.length === 0) return 'No fields were found that tell the file’s records apart';
   return labels.length === 1
-    ? `${labels[0]!} tells the file’s records apart`
-    : `${labels.slice(0, -1).join(', ')} and ${labels.at(-1)!} together tell the file’s records apart`;
+    ? `${itemAt(labels, 0)} tells the file’s records apart`
+    : `${labels.slice(0, -1).join(', ')} and ${lastItem(labels)} together tell the file’s records apart`;
 }
 
 /** The differences that refreshing makes, or has made. */

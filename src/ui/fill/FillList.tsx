@@ -1,4 +1,5 @@
 import { useEffect, useRef, type KeyboardEvent } from 'react';
+import { itemAt } from '../../core/values/item-at';
 import type { SheetFrame, SheetWindow, ShownField } from '../../protocol/engine-messages';
 import { sceneCell, type SceneCell } from '../grid/painter/scene';
 import { useSession, useSessionState } from '../sheet/use-session';
@@ -32,7 +33,7 @@ export function FillList() {
   if (!frame || !window || window.area.bottom < rows - 1) return <p className={classes.wait}>Opening…</p>;
   const rowsShown = window.rows.map((position, at) => ({
     position,
-    role: window.roles[at]!,
+    role: itemAt(window.roles, at),
     cells: cellsOf(frame, window, position),
   }));
   // Where records ask something, those that ask nothing yet are room for more, and not for filling in.

@@ -2,6 +2,7 @@
 
 import { Button, SegmentedControl } from '@mantine/core';
 import { useState } from 'react';
+import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetId } from '../../core/sheet/ids';
 import { FINDINGS_PAGE, type FindingFeed, type FindingQuery, type FollowSettings } from '../../protocol/findings';
 import { SideScreen } from '../page/SideScreen';
@@ -30,7 +31,7 @@ export function FindingsScreen({ sheet, first, person }: Props) {
   const [asked, setAsked] = useState<FindingQuery>({ only: 'unseen' });
   const [isEnd, setEnd] = useState(first.findings.length < FINDINGS_PAGE);
   const [message, setMessage] = useState<string | null>(null);
-  const path = sheet ? `/api/sheets/${encodeURIComponent(sheet.id)}/findings` : '/api/findings';
+  const path = sheet ? sheetUrl(sheet.id, 'findings') : '/api/findings';
 
   /** Reads the feed again, or what comes after it. */
   const read = async (query: FindingQuery, how: 'anew' | 'more' = 'anew') => {
@@ -53,7 +54,7 @@ export function FindingsScreen({ sheet, first, person }: Props) {
     setMessage(null);
     await read(asked);
   };
-  const of = (id: SheetId, what: string) => `/api/sheets/${encodeURIComponent(id)}/findings/${what}`;
+  const of = (id: SheetId, what: string) => sheetUrl(id, `findings/${what}`);
   const chosen = feed.rules.find(({ id }) => id === asked.rule);
   const seeAll = () => {
     if (chosen) return send(of(chosen.sheet, 'seen'), { body: { rule: chosen.id } });

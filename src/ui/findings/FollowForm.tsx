@@ -1,6 +1,7 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useState, type FormEvent } from 'react';
+import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Digest, FollowSettings } from '../../protocol/findings';
 import { sendJson } from '../../engine/link/send-json';
@@ -24,7 +25,7 @@ export function FollowForm({ sheet, settings, isOwner }: Props) {
   const [digest, setDigest] = useState(settings.digest);
   const [said, setSaid] = useState<string | null>(null);
   const send = async (body: Partial<FollowSettings>, done: string) => {
-    const sent = await sendJson(`/api/sheets/${encodeURIComponent(sheet)}/findings/settings`, {
+    const sent = await sendJson(sheetUrl(sheet, 'findings/settings'), {
       method: 'PATCH',
       body,
     });

@@ -1,4 +1,5 @@
 import { memo, useDeferredValue } from 'react';
+import { itemAt } from '../../core/values/item-at';
 import { ICON_SETS, type IconSet } from '../../core/looks/icon-sets';
 import type { LookIcon } from '../../core/looks/look';
 import type { Selection, SheetWindow } from '../../protocol/engine-messages';
@@ -169,7 +170,7 @@ const MirrorCell = memo(function MirrorCell({
   const { fill, ground, text, bold } = painted(cell.look);
   const shownFill = fill ?? ground;
   const icon = cell.look.properties.icon as LookIcon | undefined;
-  const iconWords = icon ? [ICON_SETS[icon.set as IconSet][icon.index]!] : [];
+  const iconWords = icon ? [itemAt(ICON_SETS[icon.set as IconSet], icon.index)] : [];
   const words = [cell.text || 'blank', ...iconWords, ...rules].join(', ');
   return (
     <div

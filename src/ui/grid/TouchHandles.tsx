@@ -1,5 +1,5 @@
 import { useState, type PointerEvent } from 'react';
-import type { CellPosition } from '../../protocol/engine-messages';
+import type { CellPosition } from '../../core/sheet/cell-position';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { isWholeColumns, selectedArea } from './engine/selection';
 import type { Geometry, Scroll } from './engine/geometry';

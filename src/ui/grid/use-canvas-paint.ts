@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, type RefObject } from 'react';
+import { itemAt } from '../../core/values/item-at';
 import { isFormulaInput } from '../../core/values/is-formula-input';
 import { coloredReferences } from '../formula/colored-references';
 import { surroundingsOf } from '../formula/surroundings';
@@ -47,7 +48,7 @@ export function useCanvasPaint({ canvas, scrollRef, geometry, view, preview }: P
         typed && isFormulaInput(typed.text)
           ? coloredReferences(typed.text, surroundingsOf(isOpen)).map(({ area, color }) => ({
               area,
-              color: TOKENS[theme].references[color]!,
+              color: itemAt(TOKENS[theme].references, color),
             }))
           : [],
       others: others.flatMap(({ name, area }, place) =>

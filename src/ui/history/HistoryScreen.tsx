@@ -4,6 +4,8 @@ import { Button } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import Link from 'next/link';
 import { useState } from 'react';
+import { sheetUrl } from '../../protocol/sheet-url';
+import { lastItem } from '../../core/values/item-at';
 import type { SheetId } from '../../core/sheet/ids';
 import { HISTORY_PAGE, type HistoryEntry, type HistoryQuery } from '../../protocol/sheet-history';
 import { SideScreen } from '../page/SideScreen';
@@ -30,7 +32,7 @@ export function HistoryScreen({ id, name, asked, first, person }: Props) {
   const [state, setState] = useState<'more' | 'asking' | 'end'>(first.length < HISTORY_PAGE ? 'end' : 'more');
   const [message, setMessage] = useState<string | null>(null);
   const [naming, setNaming] = useState<number | null>(null);
-  const path = `/api/sheets/${encodeURIComponent(id)}/history`;
+  const path = sheetUrl(id, 'history');
   const { field, row, rule, by } = asked;
   const only = entries[0]?.cells.find(
     (cell) => (field === undefined || cell.field === field) && (row === undefined || cell.row === row),
@@ -52,7 +54,7 @@ export function HistoryScreen({ id, name, asked, first, person }: Props) {
   };
   const more = async () => {
     setState('asking');
-    if (!(await read(entries.at(-1)!.sequence))) setState('more');
+    if (!(await read(lastItem(entries).sequence))) setState('more');
   };
   const takeBack = async (sequence: number) => {
     setMessage(null);

@@ -1,6 +1,7 @@
 import { Button, Modal, TextInput } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
+import { sheetUrl } from '../../protocol/sheet-url';
 import type { Change } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
 import { snapshotKey } from '../../core/sheet/sheet-part';
@@ -32,7 +33,7 @@ function NameForm({ sheet, sequence, onEnd }: Props & { readonly sequence: numbe
     if (called === '') return setError('Give the moment a name');
     const part = { id: snapshotKey(called), kind: 'snapshot', name: called, sequence } as const;
     const change: Change = { id: nanoid(), operations: [{ kind: 'put-parts', parts: [part] }] };
-    const sent = await sendJson(`/api/sheets/${encodeURIComponent(sheet)}/changes`, { body: change });
+    const sent = await sendJson(sheetUrl(sheet, 'changes'), { body: change });
     if ('refused' in sent) return setError(sent.refused);
     onEnd('named');
   };

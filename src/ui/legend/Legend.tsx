@@ -12,6 +12,7 @@ import {
 import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Fragment, useDeferredValue, useMemo, useState } from 'react';
+import { itemAt } from '../../core/values/item-at';
 import { ruleGroups } from '../../core/rules/shape/rule-groups';
 import { meaningsOf } from '../../engine/view/meanings-of';
 import type { LegendEntry, ShownField } from '../../protocol/engine-messages';
@@ -86,7 +87,7 @@ export function Legend() {
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <ol className={classes.list} hidden={legend.length === 0}>
             {ruleGroups(legend, ({ rule }) => rule.group).map(({ name, entries }) => (
-              <Fragment key={entries[0]!.id}>
+              <Fragment key={itemAt(entries, 0).id}>
                 {name !== null && (
                   <GroupHead name={name} entries={entries} isFolded={folded.includes(name)} onFold={() => fold(name)} />
                 )}

@@ -1,3 +1,4 @@
+import { itemAt } from '../../core/values/item-at';
 import { ruleGroups } from '../../core/rules/shape/rule-groups';
 import type { RuleMeaning } from '../../core/rules/shape/rule-meaning';
 import type { RuleId } from '../../core/sheet/ids';
@@ -17,7 +18,7 @@ export function ReaderLegend({ meanings, lit }: Props) {
     <div className={classes.legend}>
       {ruleGroups(meanings, ({ group }) => group).map(({ name, entries: members }) => (
         <section
-          key={members[0]!.id}
+          key={itemAt(members, 0).id}
           aria-label={name ?? undefined}
           className={name === null ? undefined : classes.members}
         >

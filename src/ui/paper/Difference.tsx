@@ -1,6 +1,7 @@
 import { Button, TextInput } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
+import { sheetUrl } from '../../protocol/sheet-url';
 import type { CellState, SheetDifference } from '../../core/rules/explain/sheet-difference';
 import type { FieldId, RowId } from '../../core/sheet/ids';
 import { counted } from '../counted';
@@ -42,7 +43,7 @@ export function Difference({ sequence }: { readonly sequence: number }) {
         {error && <span role="alert"> {error}</span>}
       </div>
     );
-  const path = `/api/sheets/${encodeURIComponent(session.sheet)}/history/${sequence}`;
+  const path = sheetUrl(session.sheet, `history/${sequence}`);
   /** One cell goes back to what it held then; the others stay. */
   const bringCellBack = async ({ row, field }: { readonly row: RowId; readonly field: FieldId }) => {
     const sent = await sendJson(path, { body: { id: nanoid(), what: 'cells', cells: [{ row, field }] } });

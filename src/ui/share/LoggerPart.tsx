@@ -1,5 +1,6 @@
 import { Button, NativeSelect } from '@mantine/core';
 import { useCallback, useEffect, useState } from 'react';
+import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetId } from '../../core/sheet/ids';
 import { sendJson } from '../../engine/link/send-json';
 import classes from './Share.module.css';
@@ -15,7 +16,7 @@ const WAYS = [
 
 /** Starts and stops the logger, which stands in for field devices at the demo's stations. */
 export function LoggerPart({ sheet }: { readonly sheet: SheetId }) {
-  const path = `/api/sheets/${encodeURIComponent(sheet)}/logger`;
+  const path = sheetUrl(sheet, 'logger');
   const [isOn, setOn] = useState<boolean | null>(null);
   const [way, setWay] = useState<string>(WAYS[0].value);
   const [error, setError] = useState<string | null>(null);

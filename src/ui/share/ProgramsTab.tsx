@@ -1,6 +1,7 @@
 import { Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useCallback, useEffect, useState, type FormEvent } from 'react';
+import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetId } from '../../core/sheet/ids';
 import { sendJson } from '../../engine/link/send-json';
 import { SCOPES, TOKEN_DAYS, type MadeProgram, type Scope, type SheetProgram } from '../../protocol/programs/scopes';
@@ -16,7 +17,7 @@ const counted = (count: number, one: string): string => `${count} ${one}${count 
 
 /** Programs with a token for the sheet, and a new one. */
 export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
-  const path = `/api/sheets/${encodeURIComponent(sheet)}/programs`;
+  const path = sheetUrl(sheet, 'programs');
   const frame = useSessionState((state) => state.frame);
   // The demo's readings have these.
   const hasStations = ['Station', 'Day', 'Dissolved oxygen'].every((label) =>

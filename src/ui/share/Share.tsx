@@ -1,6 +1,7 @@
 import { Tabs } from '@mantine/core';
 import { IconUsers } from '@tabler/icons-react';
 import { useCallback, useEffect, useState } from 'react';
+import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetId } from '../../core/sheet/ids';
 import type { SheetSharing } from '../../protocol/sheet-sharing';
 import { sendJson } from '../../engine/link/send-json';
@@ -20,7 +21,7 @@ export const Share = ({ sheet }: { readonly sheet: SheetId }) => (
 function Panel({ sheet }: { readonly sheet: SheetId }) {
   const [sharing, setSharing] = useState<SheetSharing | null>(null);
   const [error, setError] = useState<string | null>(null);
-  const path = `/api/sheets/${encodeURIComponent(sheet)}/sharing`;
+  const path = sheetUrl(sheet, 'sharing');
   const read = useCallback(async () => {
     const sent = await sendJson<SheetSharing>(path, { method: 'GET' });
     if ('refused' in sent) setError(sent.refused);

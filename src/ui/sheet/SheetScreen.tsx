@@ -6,7 +6,7 @@ import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { isMaker, type Reader, type SheetRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import { ReaderBar } from '../actions/ReaderBar';
-import type { CellIds } from '../../protocol/engine-messages';
+import type { CellIds } from '../../core/sheet/ids';
 import { AllowedValues } from '../actions/AllowedValues';
 import { ActionBar } from '../actions/ActionBar';
 import { FindPanel } from '../actions/FindPanel';

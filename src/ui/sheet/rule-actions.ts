@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import { itemAt } from '../../core/values/item-at';
 import { FIRST_FAMILY } from '../../core/looks/first-family';
 import type { Edit } from '../../core/edit/registry';
 import { MAX_RULE_NAME, movedRule, type RuleChange } from '../../core/edit/rules';
@@ -105,7 +106,7 @@ export class RuleActions {
     this.spotlight(null);
     // The bench and the style shelf together would leave too little of the sheet.
     this.session.set({
-      bench: { draft: { id, key: key ?? keysAt(legend, 0, 1)[0]!, rule }, kept: null, namesItself: true },
+      bench: { draft: { id, key: key ?? itemAt(keysAt(legend, 0, 1), 0), rule }, kept: null, namesItself: true },
       profile: null,
       panel: null,
     });
@@ -206,8 +207,10 @@ export class RuleActions {
     const at = others.findIndex(({ key }) => key > bench.draft.key);
     const place = at < 0 ? others.length : at;
     const [key] = keysAt([...others.slice(0, place), bench.draft, ...others.slice(place)], place + 1, 1);
-    const next =
-      FIRST_FAMILY[(FIRST_FAMILY.findIndex((look) => look.id === idea.look?.look) + 1) % FIRST_FAMILY.length]!;
+    const next = itemAt(
+      FIRST_FAMILY,
+      (FIRST_FAMILY.findIndex((look) => look.id === idea.look?.look) + 1) % FIRST_FAMILY.length,
+    );
     this.begin({ ...idea, ...(idea.look ? { look: { look: next.id } } : {}) }, key);
   }
 

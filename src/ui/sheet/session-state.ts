@@ -1,3 +1,4 @@
+import type { CellIds } from '../../core/sheet/ids';
 import type { Theme } from '../../core/looks/first-family';
 import type { TextSpan } from '../../core/formula/syntax/formula-tree';
 import type { RuleMeaning } from '../../core/rules/shape/rule-meaning';
@@ -7,7 +8,6 @@ import type { RuleId } from '../../core/sheet/ids';
 import type {
   Area,
   CellAnswer,
-  CellIds,
   Event,
   LegendEntry,
   LinkState,

@@ -1,11 +1,11 @@
 import equal from 'fast-deep-equal';
+import type { CellIds } from '../../core/sheet/ids';
 import type { Theme } from '../../core/looks/first-family';
 import type { Reader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import type {
   AnswerOf,
   Area,
-  CellIds,
   Event,
   Filter,
   LostCell,

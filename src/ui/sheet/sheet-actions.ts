@@ -1,9 +1,10 @@
+import type { CellPosition } from '../../core/sheet/cell-position';
 import type { FindQuery } from '../../core/edit/find';
 import type { Edit } from '../../core/edit/registry';
 import type { StylePatch } from '../../core/edit/styles';
 import type { Style } from '../../core/looks/style';
 import { parseRanges } from '../../core/sheet/address';
-import type { AnswerOf, Area, PasteHow, CellPosition, Selection } from '../../protocol/engine-messages';
+import type { AnswerOf, Area, PasteHow, Selection } from '../../protocol/engine-messages';
 import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selection';
 import { widthOf } from '../grid/painter/width-of';
 import type { ClipboardTable } from '../grid/read-clipboard';

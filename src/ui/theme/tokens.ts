@@ -1,3 +1,4 @@
+import { itemAt } from '../../core/values/item-at';
 import type { Theme } from '../../core/looks/first-family';
 
 /** Colours of the chrome. The data's colours are the rules' own (see core/looks). */
@@ -70,7 +71,7 @@ export const CELL_FONTS = {
 
 /** The colour of somebody else's selection, by their place among those who are there. */
 export const colorOfPerson = (theme: Theme, place: number): string =>
-  TOKENS[theme].references[place % TOKENS[theme].references.length]!;
+  itemAt(TOKENS[theme].references, place % TOKENS[theme].references.length);
 
 /** The tokens as custom properties: --paper, --ink-second, --references-0 and so on. */
 export const tokenVariables = (theme: Theme): Record<string, string> =>

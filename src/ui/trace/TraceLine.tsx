@@ -1,5 +1,6 @@
 import { Popover } from '@mantine/core';
 import { IconInfoCircle } from '@tabler/icons-react';
+import { itemAt } from '../../core/values/item-at';
 import type { TraceStep } from '../../core/rules/explain/trace';
 import type { CellAnswer } from '../../protocol/engine-messages';
 import { useSession } from '../sheet/use-session';
@@ -97,7 +98,7 @@ function lostWords({ lost }: TraceStep, trace: readonly TraceStep[]): string {
   return winners
     .map(
       (winner) =>
-        `“${nameOf(winner)}” comes first for its ${[...new Set(lost.filter(({ to }) => to === winner).map(({ property }) => PROPERTY_WORDS[property.split('.')[0]!]))].join(', ')}`,
+        `“${nameOf(winner)}” comes first for its ${[...new Set(lost.filter(({ to }) => to === winner).map(({ property }) => PROPERTY_WORDS[itemAt(property.split('.'), 0)]))].join(', ')}`,
     )
     .join('; ');
 }

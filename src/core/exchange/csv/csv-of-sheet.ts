@@ -43,7 +43,7 @@ export function csvOfSheet(
 
 /** The inputs: formulas with addresses. */
 function typedAt(sheet: Sheet, column: number, slot: number): string {
-  const store = sheet.columns[column]!;
+  const store = sheet.column(column);
   const input = store.inputAt(slot);
   if (!store.formulas.has(slot)) return input;
   const tree = plainTree(input, sheet, sheet.positionOf(slot));
@@ -55,7 +55,7 @@ type ReadAt = (sheet: Sheet, column: number, slot: number) => string;
 /** The shown text, with a decimal comma in numbers. */
 const withComma: ReadAt = (sheet, column, slot) => {
   const text = shownAt(sheet, column, slot);
-  return sheet.columns[column]!.valueAt(slot).kind === 'number'
+  return sheet.column(column).valueAt(slot).kind === 'number'
     ? text.replace(/[.,]/g, (sign) => (sign === '.' ? ',' : '.'))
     : text;
 };
@@ -65,7 +65,7 @@ const guarded =
   (plain: ReadAt, values: 'shown' | 'typed'): ReadAt =>
   (sheet, column, slot) => {
     const text = plain(sheet, column, slot);
-    const store = sheet.columns[column]!;
+    const store = sheet.column(column);
     const isText = store.valueAt(slot).kind === 'text' && !(values === 'typed' && store.formulas.has(slot));
     return isText && RISKY.test(text) ? `'${text}` : text;
   };

@@ -1,3 +1,4 @@
+import { itemAt, lastItem } from '../../values/item-at';
 import { BadFile } from '../bad-file';
 import type { Table, TableProblem } from '../../values/table';
 import { CsvRows, lineOfRow, type Separator } from './csv-rows';
@@ -10,12 +11,12 @@ export function readCsv(text: string, separator: Separator = ','): Table | Table
   const reader = new CsvRows({ separator, quote: '"' });
   try {
     const rows = [...reader.push(text), ...reader.end()];
-    if (rows.length > 1 && isBlankLine(rows.at(-1)!)) rows.pop();
+    if (rows.length > 1 && isBlankLine(lastItem(rows))) rows.pop();
     const width = rows[0]?.length ?? 0;
     const long = rows.findIndex((cells) => cells.length > width);
     if (long >= 0)
       throw new BadFile(
-        `this row has ${rows[long]!.length} cells; expected at most ${width}, as in the first row`,
+        `this row has ${itemAt(rows, long).length} cells; expected at most ${width}, as in the first row`,
         `line ${lineOfRow(rows, long)}`,
       );
     return {

@@ -63,7 +63,7 @@ interface RowAt {
 }
 
 function rowHtml({ sheet, resolver }: ExportSource, { area, merges, position }: RowAt): string {
-  const slot = sheet.order[position]!;
+  const slot = sheet.slotAt(position);
   const role = sheet.roleAt(slot);
   const tag = role === 'header' ? 'th' : 'td';
   // A title reaches over the blank cells after it.
@@ -77,7 +77,7 @@ function rowHtml({ sheet, resolver }: ExportSource, { area, merges, position }: 
     );
     if (merge && (merge.left !== across || merge.top !== down)) continue;
     const { properties } = resolver.resolve(column, slot);
-    const kind = sheet.columns[column]!.valueAt(slot).kind;
+    const kind = sheet.column(column).valueAt(slot).kind;
     const css = cssOf({ ...sheet.styleAt(column, slot), ...Object.fromEntries(properties) });
     const reaches = !merge && column === Math.max(area.left, lastFilled) ? area.right - column + 1 : 1;
     const span = merge

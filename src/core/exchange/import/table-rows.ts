@@ -1,4 +1,5 @@
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
+import { itemAt } from '../../values/item-at';
 import { keepReferences } from '../../formula/resolve/keep-references';
 import type { StoredRow } from '../../sheet/change';
 import { newField, type Field } from '../../sheet/field';
@@ -32,7 +33,7 @@ export class TableRows {
     this.columns = form.reading.as.flatMap((as, column) => (as === 'nothing' ? [] : column));
     const keys = generateNKeysBetween(null, null, this.columns.length);
     this.fields = this.columns.map((column, at) =>
-      newField(fieldIdAt(column), keys[at]!, { widthPx: form.widthsPx[column]! }),
+      newField(fieldIdAt(column), itemAt(keys, at), { widthPx: itemAt(form.widthsPx, column) }),
     );
     this.labelled = new Sheet(this.fields);
     const labels = Object.fromEntries(this.columns.map((column) => [fieldIdAt(column), form.labels[column] ?? '']));
@@ -51,7 +52,7 @@ export class TableRows {
     for (const column of this.columns) {
       const text = raw[column] ?? '';
       if (text === '') continue;
-      const input = isHeader ? text : this.kept(inputOf(text, reading, reading.as[column]!), id);
+      const input = isHeader ? text : this.kept(inputOf(text, reading, itemAt(reading.as, column)), id);
       if (input !== '') cells[fieldIdAt(column)] = input;
     }
     return { id, key: this.key, role: isHeader ? 'header' : isAbove ? 'title' : 'record', cells };

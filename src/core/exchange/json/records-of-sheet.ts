@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { nestProperties } from '../../looks/look';
 import { columnLetters, type CellRange } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';
@@ -51,7 +52,7 @@ export function toldRecord(
   { left, right }: Pick<CellRange, 'left' | 'right'>,
   position: number,
 ): ToldRecord {
-  const slot = sheet.order[position]!;
+  const slot = sheet.slotAt(position);
   // Labels are anybody's: also one such as `constructor`, which every other object has already.
   const values = Object.create(null) as Record<string, string | number | boolean | null>;
   const shown = Object.create(null) as Record<string, string>;
@@ -59,12 +60,12 @@ export function toldRecord(
   for (let column = left; column <= right; column++) {
     const label = sheet.labelOf(column) ?? columnLetters(column);
     if (label in values) continue;
-    values[label] = jsonValue(sheet.columns[column]!.valueAt(slot));
+    values[label] = jsonValue(sheet.column(column).valueAt(slot));
     const text = shownAt(sheet, column, slot);
     if (text !== '') shown[label] = text;
     const { properties, rules } = resolver.resolve(column, slot);
     if (properties.size)
-      looks[label] = { look: nestProperties(properties), rules: rules.map((at) => running[at]!.rule.name) };
+      looks[label] = { look: nestProperties(properties), rules: rules.map((at) => itemAt(running, at).rule.name) };
   }
   return { row: position + 1, values, shown, looks };
 }
@@ -80,13 +81,13 @@ export function recordsOfSheet(source: ExportSource): ExportedFile {
   const labels = sheet.fields.map((_, column) => sheet.labelOf(column) ?? columnLetters(column));
   const fields = sheet.fields
     .slice(left, right + 1)
-    .map(({ unit, format }, at) => ({ label: labels[left + at]!, unit, format }));
+    .map(({ unit, format }, at) => ({ label: itemAt(labels, left + at), unit, format }));
   const double = labels.find((label, at) => labels.indexOf(label) !== at);
   function* parts(): Generator<string> {
     yield `${JSON.stringify({ format: RECORDS_FORMAT, version: 1, name, fields }).slice(0, -1)},"records":[`;
     let isFirst = true;
     for (let position = top; position <= bottom; position++) {
-      if (!isFilledRecord(sheet, sheet.order[position]!)) continue;
+      if (!isFilledRecord(sheet, sheet.slotAt(position))) continue;
       yield `${isFirst ? '\n' : ',\n'}${JSON.stringify(toldRecord(source, part, position))}`;
       isFirst = false;
     }

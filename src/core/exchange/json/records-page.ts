@@ -46,7 +46,7 @@ export function recordsPage(
   const records: RecordsPage['records'][number][] = [];
   let last: string | null = null;
   for (let position = slot === undefined ? 0 : sheet.positionOf(slot) + 1; position < sheet.order.length; position++) {
-    const at = sheet.order[position]!;
+    const at = sheet.slotAt(position);
     if (!isFilledRecord(sheet, at) || !tests.every((holds) => holds(at))) continue;
     if (records.length === limit) return { sequence, next: last, records };
     const { looks: given, ...told } = toldRecord(source, area, position);
@@ -77,7 +77,7 @@ function conditionOf(text: string, { sheet }: ExportSource): Holds {
   const field = labelIndex(sheet)(label.trim());
   const column = field === undefined ? undefined : sheet.findColumn(field);
   if (column === undefined) throw new BadFile(`there is no field "${label.trim()}"`, 'where');
-  const store = sheet.columns[column]!;
+  const store = sheet.column(column);
   if (sign === '~') {
     const folded = foldText(sought);
     return (slot) => foldText(shownAt(sheet, column, slot)).includes(folded);

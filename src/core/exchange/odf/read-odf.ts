@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { parseFormula } from '../../formula/syntax/parse-formula';
 import { isReferenceHere } from '../workbook/is-reference-here';
 import type { Look } from '../../looks/look';
@@ -321,7 +322,7 @@ class TableReader {
     const base = /\.?([A-Z]+\d+)$/.exec(map.base.replaceAll('$', '').slice(-20))?.[1];
     const read = readCondition(
       map.condition,
-      base && parseAddress(base) ? base : cellAddress(areas[0]!.left, areas[0]!.top),
+      base && parseAddress(base) ? base : cellAddress(itemAt(areas, 0).left, itemAt(areas, 0).top),
       this.asked.name,
     );
     if ('lost' in read) {

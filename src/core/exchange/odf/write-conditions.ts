@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { parseFormula } from '../../formula/syntax/parse-formula';
 import { lookProperties, type Look } from '../../looks/look';
 import type { Style } from '../../looks/style';
@@ -35,7 +36,7 @@ export function sayRule(running: RunningRule, sheet: Sheet, saved: Readonly<Reco
   if (!reach) return { fate: { name: rule.name, as: 'nothing', note: 'it reads no cells' }, written: [] };
   const isFixed = rule.paints !== 'cell';
   const areas = isFixed ? reach.painted : reach.read;
-  const base = { column: areas[0]!.left, position: reach.top };
+  const base = { column: itemAt(areas, 0).left, position: reach.top };
   const styleOf = (look: Look | null | undefined) => styleOfLook(look ? lookProperties(look, saved) : new Map());
   const plain = isFixed ? undefined : comparison(running);
   if (plain !== undefined) {
@@ -76,7 +77,7 @@ function comparison({ rule: { when } }: RunningRule): string | undefined {
   if (sides.some((side) => side === undefined)) return undefined;
   if (when.is === 'between') return `cell-content-is-between(${sides.join(',')})`;
   if (when.is === 'outside') return `cell-content-is-not-between(${sides.join(',')})`;
-  return `cell-content()${when.is}${sides[0]!}`;
+  return `cell-content()${when.is}${itemAt(sides, 0)}`;
 }
 
 function operandText(operand: Operand): string | undefined {

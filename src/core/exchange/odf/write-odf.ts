@@ -266,7 +266,7 @@ function columns({ sheet, area = wholeArea(sheet) }: ExportSource, styles: OdfSt
 }
 
 function names({ sheet, area }: ExportSource, tab: string): string {
-  const parts = area ? [] : [...sheet.parts.values()].flatMap((part) => (part.kind === 'name' ? part : []));
+  const parts = area ? [] : sheet.partsOf('name');
   if (parts.length === 0) return '';
   const table = `$'${tab.replaceAll("'", "''")}'`;
   const address = (refersTo: string) => {

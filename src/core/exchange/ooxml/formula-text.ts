@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { standardErrorWord } from '../../values/cell-value';
 import type { CellRef, FormulaNode, ReferenceNode } from '../../formula/syntax/formula-tree';
 import { isKept } from '../../formula/syntax/formula-tree';
@@ -68,7 +69,7 @@ function referenceText({ sheet, ends }: ReferenceNode): string {
   const corners = ends.map((end) => (isKept(end) ? '#REF!' : cornerText(end)));
   // A whole column or row has two ends there.
   const only = ends[0] as CellRef;
-  if (corners.length === 1 && !isKept(only) && (!only.column || !only.row)) corners.push(corners[0]!);
+  if (corners.length === 1 && !isKept(only) && (!only.column || !only.row)) corners.push(itemAt(corners, 0));
   return (sheet === null ? '' : `'${sheet.replaceAll("'", "''")}'!`) + corners.join(':');
 }
 

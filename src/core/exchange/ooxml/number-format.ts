@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { isDatePattern } from '../../values/date-format';
 import { parseNumberFormat } from '../../values/number-format';
 
@@ -53,7 +54,7 @@ const TOKEN = /"([^"]*)"|\\(.)|\[([^\]]*)\]|_(.)|\*(.)|(AM\/PM|A\/P)|([yYmMdDhHs
 /** Reads a format code: its first section, as numbers above zero are shown by it. */
 export function readFormatCode(code: string): ReadFormat {
   const sections = splitSections(code);
-  const first = sections[0]!;
+  const first = itemAt(sections, 0);
   if (/^\s*general\s*$/i.test(first) || first === '')
     return { pattern: null, isDate: false, isLess: sections.length > 1 };
   if (first.trim() === '@') return { pattern: null, isDate: false, isText: true, isLess: false };
@@ -112,7 +113,7 @@ function isMinute(tokens: readonly RegExpExecArray[], at: number): boolean {
   const runs = tokens.map(([, , , , , , , letters = '']) => letters.toLowerCase());
   const before = runs.slice(0, at).findLast((run) => /^[ymdhs]/.test(run));
   const after = runs.slice(at + 1).find((run) => /^[ymdhs]/.test(run));
-  return runs[at]!.startsWith('m') && (before?.startsWith('h') === true || after?.startsWith('s') === true);
+  return itemAt(runs, at).startsWith('m') && (before?.startsWith('h') === true || after?.startsWith('s') === true);
 }
 
 function dateField(

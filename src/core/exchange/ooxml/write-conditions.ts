@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { parseFormula } from '../../formula/syntax/parse-formula';
 import { lookProperties, nestProperties, type Hex, type Look, type PlainLook } from '../../looks/look';
 import { plainTree } from '../../formula/resolve/plain-tree';
@@ -74,26 +75,27 @@ export function sayRule(running: RunningRule, into: ConditionsInto): SaidRule {
   const dxf = (look: PlainLook): XmlAttributes => (Object.keys(look).length ? { dxfId: into.lookNumber(look) } : {});
   const stop: XmlAttributes = rule.settles ? { stopIfTrue: true } : {};
   const blocks = TOGETHER.has(rule.when.kind) ? [reach.read] : blocksOf(reach.read);
-  const natives =
-    rule.paints === 'cell'
-      ? blocks.map((areas) => nativeOf({ rule, sheet, reach, ...formulasOf(running, sheet, areas) }))
-      : [];
-  const [native] = natives;
-  if (native && !natives.includes(undefined)) {
+  const nativeBlocks = blocks.flatMap((areas) => {
+    const native =
+      rule.paints === 'cell' ? nativeOf({ rule, sheet, reach, ...formulasOf(running, sheet, areas) }) : undefined;
+    return native ? [{ areas, native }] : [];
+  });
+  const native = nativeBlocks[0]?.native;
+  if (native && nativeBlocks.length === blocks.length) {
     const look = native.isShaded ? {} : plain(rule.look);
     const note = [native.note, lostOf(look)].filter(Boolean).join('; ');
     return {
       fate: { name: rule.name, as: 'rule', note },
-      written: blocks.map((areas, at) => ({
+      written: nativeBlocks.map(({ areas, native: { attributes, content = '' } }) => ({
         areas,
-        attributes: { ...natives[at]!.attributes, ...dxf(look), ...stop },
-        content: natives[at]!.content ?? '',
+        attributes: { ...attributes, ...dxf(look), ...stop },
+        content,
       })),
     };
   }
   const isFixed = rule.paints !== 'cell';
   const predicates = (isFixed ? [reach.painted] : blocks).map((areas) => {
-    const at = { column: areas[0]!.left, position: areas[0]!.top };
+    const at = { column: itemAt(areas, 0).left, position: itemAt(areas, 0).top };
     return predicatesOf({ rule, sheet, ...reach, at, isFixed })?.map((said) => ({ ...said, areas }));
   });
   const formulas = predicates.includes(undefined)
@@ -169,7 +171,7 @@ function formulasOf(
   areas: readonly CellRange[],
 ): Pick<ConditionContext, 'cell' | 'formula' | 'operand'> {
   const written = writtenFor(rule, sheet);
-  const first = areas[0]!;
+  const first = itemAt(areas, 0);
   const formula = (text: string): string | undefined => {
     const tree = plainTree(text, sheet, written.position);
     if (!tree) return undefined;

@@ -188,7 +188,7 @@ const sheetName = (name: string): string =>
 
 function workbook({ name, sheet, area }: ExportSource): string {
   const tab = sheetName(name);
-  const names = area ? [] : [...sheet.parts.values()].flatMap((part) => (part.kind === 'name' ? part : []));
+  const names = area ? [] : sheet.partsOf('name');
   return (
     XML_BEGIN +
     xml(

@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { SIDES, type BorderSide, type Fill, type Hex, type PlainLook } from '../../looks/look';
 import { groundOf } from '../../looks/readable-text';
 import type { Style } from '../../looks/style';
@@ -173,7 +174,7 @@ function lineName({ style, width }: BorderSide): string {
   if (style === 'double') return 'double';
   if (style === 'dotted') return width > 1 ? 'dotted' : 'hair';
   if (style === 'dashed') return width > 1 ? 'mediumDashed' : 'dashed';
-  return ['thin', 'medium', 'thick'][Math.min(3, width) - 1]!;
+  return itemAt(['thin', 'medium', 'thick'], Math.min(3, width) - 1);
 }
 
 const PATTERN_NAMES = { dots: 'gray125', lines: 'lightHorizontal', cross: 'lightGrid', diagonal: 'lightUp' } as const;

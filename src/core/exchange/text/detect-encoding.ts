@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 /** The encodings of text that are read; names of the WHATWG Encoding Standard. */
 export const ENCODINGS = ['utf-8', 'utf-16le', 'utf-16be', 'windows-1252'] as const;
 export type Encoding = (typeof ENCODINGS)[number];
@@ -38,7 +39,7 @@ function zerosByPlace(head: Uint8Array): { readonly even: number; readonly odd: 
   const counts = [0, 0];
   head.forEach((byte, at) => byte === 0 && counts[at % 2]!++);
   const half = Math.max(1, head.length / 2);
-  return { even: counts[0]! / half, odd: counts[1]! / half };
+  return { even: itemAt(counts, 0) / half, odd: itemAt(counts, 1) / half };
 }
 
 function isUtf8(head: Uint8Array): boolean {

@@ -1,9 +1,6 @@
+import type { CellPosition } from '../../sheet/cell-position';
+import { itemAt } from '../../values/item-at';
 import type { CellRange } from '../../sheet/address';
-
-interface CellPosition {
-  readonly column: number;
-  readonly position: number;
-}
 
 /** Cells as ranges: runs down each column, side by side where they are alike. The top-left ones come first. */
 export function areasOf(cells: readonly CellPosition[]): CellRange[] {
@@ -42,9 +39,12 @@ export function joinedAreas(
 ): CellRange[] {
   const ranges: CellRange[] = [];
   for (let at = 0; at < columns.length;) {
-    const { column, runs } = columns[at]!;
+    const { column, runs } = itemAt(columns, at);
     let end = at + 1;
-    while (columns[end]?.column === column + end - at && JSON.stringify(columns[end]!.runs) === JSON.stringify(runs))
+    while (
+      columns[end]?.column === column + end - at &&
+      JSON.stringify(itemAt(columns, end).runs) === JSON.stringify(runs)
+    )
       end++;
     for (const { top, bottom } of runs) ranges.push({ left: column, right: column + end - at - 1, top, bottom });
     at = end;

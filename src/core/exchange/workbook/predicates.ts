@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { isKept } from '../../formula/syntax/formula-tree';
 import { plainTree } from '../../formula/resolve/plain-tree';
 import { printFormula, referenceText } from '../../formula/syntax/print-formula';
@@ -81,8 +82,9 @@ export function predicatesOf(
       : `${columnLetters(column)}$${top + 1}:${columnLetters(column)}$${bottom + 1}`;
     return say(rule.when, { cell, field, all: columns.map(rangeOf), operand, moved });
   });
-  if (byColumn.some((said) => said === undefined)) return undefined;
-  const outcomes = byColumn[0]!.map((_, outcome) => byColumn.map((said) => said![outcome]));
+  const complete = byColumn.flatMap((said) => (said === undefined ? [] : [said]));
+  if (complete.length < byColumn.length) return undefined;
+  const outcomes = itemAt(complete, 0).map((_, outcome) => complete.map((said) => said[outcome]));
   return outcomes.flatMap((parts, outcome) => {
     if (parts.some((part) => part === undefined)) return [];
     return { outcome, formula: parts.length === 1 ? `=${parts[0]}` : `=OR(${parts.join(';')})` };
@@ -167,7 +169,7 @@ function sayText(
         return `ISNUMBER(SEARCH(${wild};${cell}))`;
     }
   };
-  const met = words.length === 1 ? test(words[0]!) : `OR(${words.map(test).join(';')})`;
+  const met = words.length === 1 ? test(itemAt(words, 0)) : `OR(${words.map(test).join(';')})`;
   return [is === 'lacks' || is === 'differs' ? `AND(${hasText(cell)};NOT(${met}))` : `AND(${hasText(cell)};${met})`];
 }
 
@@ -260,7 +262,7 @@ function sayRank(
   { cell, field, all }: PredicateContext,
 ): readonly (string | undefined)[] | undefined {
   if (typeof per === 'object' || (per === 'all' && all.length > 1)) return undefined;
-  const over = per === 'field' ? field : all[0]!;
+  const over = per === 'field' ? field : itemAt(all, 0);
   const many = n === undefined ? `MAX(1;INT(COUNT(${over})*${numberText(percent!)}/100))` : `MIN(${n};COUNT(${over}))`;
   return [
     is === 'top'

@@ -1,3 +1,4 @@
+import { itemAt, lastItem } from '../../values/item-at';
 import type { RunningRule } from '../../rules/evaluate/running-rule';
 import type { CellRange } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';
@@ -26,8 +27,8 @@ export function reachOf({ read, painted }: RunningRule, sheet: Sheet): Reach | u
     read: joinedAreas(columns),
     painted: joinedAreas([...painted].sort((a, b) => a - b).map((column) => ({ column, runs: rows }))),
     columns: columns.map(({ column }) => column),
-    top: rows[0]!.top,
-    bottom: rows.at(-1)!.bottom,
+    top: itemAt(rows, 0).top,
+    bottom: lastItem(rows).bottom,
   };
 }
 

@@ -1,4 +1,6 @@
 import { generateNKeysBetween } from 'fractional-indexing';
+import { labelFromInput } from '../../sheet/label-from-input';
+import { itemAt } from '../../values/item-at';
 import { keepReferences } from '../../formula/resolve/keep-references';
 import { isFormulaInput } from '../../values/is-formula-input';
 import type { Style } from '../../looks/style';
@@ -6,14 +8,7 @@ import type { Rule } from '../../rules/shape/rule';
 import type { Reads } from '../../rules/terms';
 import { storedInOrder } from '../../rules/shape/stored-in-order';
 import { ruleSentence, type NamedField } from '../../rules/shape/sentence-words';
-import {
-  cellAddress,
-  columnLetters,
-  isWholeRows,
-  parseAddress,
-  parseRanges,
-  type CellRange,
-} from '../../sheet/address';
+import { cellAddress, isWholeRows, parseAddress, parseRanges, type CellRange } from '../../sheet/address';
 import type { StoredRow } from '../../sheet/change';
 import { newField, type Field } from '../../sheet/field';
 import type { Layout } from '../../sheet/layout/layout-move';
@@ -62,7 +57,7 @@ export function workbookContents(
     const styles: Record<string, Style> = {};
     for (const [column, { input, style }] of row?.cells ?? []) {
       if (column >= sheet.width) continue;
-      const own = style && ownStyle(style, fields[column]!, input);
+      const own = style && ownStyle(style, itemAt(fields, column), input);
       if (own) styles[fieldIdAt(column)] = own;
       if (input !== '') cells[fieldIdAt(column)] = isFormulaInput(input) ? kept(input, id) : input;
     }
@@ -71,7 +66,7 @@ export function workbookContents(
   });
   const names = ruleNames(sheet, header, fields);
   const rules = storedInOrder(
-    sheet.rules.map((rule, at) => placedRule(rule, { id: `rule-${at + 1}`, name: names[at]!, records })),
+    sheet.rules.map((rule, at) => placedRule(rule, { id: `rule-${at + 1}`, name: itemAt(names, at), records })),
   );
   return { name, fields, rows, rules, parts: partsOf(sheet) };
 }
@@ -82,10 +77,10 @@ export function ruleNames(
   header: number | null,
   fields = fieldsOf(sheet, { top: (header ?? -1) + 1, bottom: 0 }),
 ): string[] {
-  const labels = header === null ? [] : topRows(sheet, header + 1)[header]!;
+  const labels = header === null ? [] : itemAt(topRows(sheet, header + 1), header);
   const named = fields.map((field, column) => ({
     ...field,
-    label: labels[column]?.replace(/^'/, '').trim() || columnLetters(column),
+    label: labelFromInput(labels[column], column),
   }));
   return sheet.rules.map((rule) => called(rule, named));
 }
@@ -111,7 +106,8 @@ function fieldsOf(sheet: WorkbookSheet, records: RowSpan): Field[] {
   }
   return keys.map((key, column) => {
     const about = sheet.columns.get(column);
-    const [format = null] = formats[column]!.size === 1 ? formats[column]! : [about?.style?.number ?? null];
+    const [format = null] =
+      itemAt(formats, column).size === 1 ? itemAt(formats, column) : [about?.style?.number ?? null];
     return newField(fieldIdAt(column), key, {
       widthPx: about?.widthPx ?? 100,
       format,

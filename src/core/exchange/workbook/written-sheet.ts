@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { plainTree } from '../../formula/resolve/plain-tree';
 import type { FormulaNode } from '../../formula/syntax/formula-tree';
 import type { LookProperties } from '../../looks/look';
@@ -40,11 +41,11 @@ export function* writtenRows(
 ): Generator<WrittenRow> {
   const { left, top, right, bottom } = area;
   for (let position = top; position <= bottom; position++) {
-    const slot = sheet.order[position]!;
+    const slot = sheet.slotAt(position);
     const about = sheet.rowFormat(slot);
     const cells: WrittenCell[] = [];
     for (let column = left; column <= right; column++) {
-      const store = sheet.columns[column]!;
+      const store = sheet.column(column);
       const value = store.valueAt(slot);
       const tree = store.formulas.has(slot) ? plainTree(store.inputAt(slot), sheet, position) : undefined;
       if (store.formulas.has(slot) && !tree) onLostFormula(position, column);
@@ -85,7 +86,7 @@ function paintedStyle(
   running: readonly RunningRule[],
   painted: ReadonlySet<RunningRule>,
 ): Style | undefined {
-  const own = new Map([...properties].filter(([name]) => painted.has(running[from.get(name)!]!)));
+  const own = new Map([...properties].filter(([name]) => painted.has(itemAt(running, from.get(name)!))));
   return own.size ? styleOfLook(own) : undefined;
 }
 

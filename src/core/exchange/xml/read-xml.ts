@@ -1,4 +1,5 @@
 import { SaxesParser, type SaxesTagNS } from 'saxes';
+import { lastItem } from '../../values/item-at';
 import { BadFile } from '../bad-file';
 import { LIMITS } from '../limits';
 import type { XmlElement } from './xml-element';
@@ -52,7 +53,7 @@ export function readXml(bytes: Uint8Array, part: string, reading: XmlReading): v
     open.push({ name, attributes, content: [] });
   });
   const addText = (text: string) => {
-    if (open.length) open.at(-1)!.content.push(text);
+    if (open.length) lastItem(open).content.push(text);
   };
   parser.on('text', addText);
   parser.on('cdata', addText);

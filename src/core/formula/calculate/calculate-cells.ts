@@ -68,7 +68,7 @@ export function calculateCells(task: Task, put: (column: number, slot: number, v
       if (column < area.left || column > area.right) continue;
       work.scheduling.spend(Math.max(0, Math.min(area.bottom, lastRow) - area.top + 1));
       for (let position = area.top; position <= Math.min(area.bottom, lastRow); position++) {
-        const slot = sheet.order[position]!;
+        const slot = sheet.slotAt(position);
         if (!isDirty(column, slot) || done.has(cellOf(column, slot))) continue;
         work.scheduling.spend(WAITING_STEPS);
         found.push(cellOf(column, slot));

@@ -19,7 +19,7 @@ function calculate(sheet: Sheet): Calculation {
 const valuesOf = (sheet: Sheet) => sheet.order.map((slot) => sheet.columns.map((column) => column.valueAt(slot)));
 const sheetOf = (...rows: readonly (readonly string[])[]) =>
   sheetFromTable({ rows, width: rows[0]!.length }, { header: true });
-const shownIn = (sheet: Sheet, column: number) => sheet.order.map((slot) => sheet.columns[column]!.entryAt(slot).shown);
+const shownIn = (sheet: Sheet, column: number) => sheet.order.map((slot) => sheet.column(column).entryAt(slot).shown);
 
 test('what edits calculate anew is what calculating everything gives', () => {
   fc.assert(
@@ -41,7 +41,7 @@ test('effects tell of every cell whose value an edit changed, and of what it hel
   expect(shownIn(sheet, 2)).toEqual(['c', '12', 'x']);
   const edit = sheet.apply({
     kind: 'set-cells',
-    cells: [{ row: sheet.rowId(1), field: sheet.fields[0]!.id, input: '4' }],
+    cells: [{ ...sheet.cellIds(0, 1), input: '4' }],
   });
   const effects = calculation.follow(edit.effects);
   expect(effects.map((effect) => effect.kind === 'cell' && [effect.column, effect.slot, effect.before.number])).toEqual(
@@ -67,7 +67,7 @@ describe('circles', () => {
     const sheet = sheetOf(['a'], ...rows);
     const calculation = calculate(sheet);
     expect(new Set(shownIn(sheet, 0))).toEqual(new Set(['a', '#CYCLE!']));
-    const cells = [{ row: sheet.rowId(10_000), field: sheet.fields[0]!.id, input: '8' }];
+    const cells = [{ ...sheet.cellIds(0, 10_000), input: '8' }];
     calculation.follow(sheet.apply({ kind: 'set-cells', cells }).effects);
     expect(new Set(shownIn(sheet, 0))).toEqual(new Set(['a', '8']));
   });
@@ -77,7 +77,7 @@ test('a chain as long as the sheet is calculated in whatever order it stands', (
   const up = Array.from({ length: 50_000 }, (_, at) => [at === 49_999 ? '1' : `=A${at + 3}+1`]);
   const sheet = sheetOf(['a'], ...up);
   calculate(sheet);
-  expect(sheet.columns[0]!.numbers[1]).toBe(50_000);
+  expect(sheet.column(0).numbers[1]).toBe(50_000);
 });
 
 test('cells that are found only while a formula runs come first', () => {

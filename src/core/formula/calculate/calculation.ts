@@ -119,7 +119,7 @@ export class Calculation {
     }
     const edits = effects.filter((effect) => effect.kind === 'cell');
     const hasFormulas =
-      this.index.size > 0 || edits.some(({ column, slot }) => this.sheet.columns[column]!.formulas.has(slot));
+      this.index.size > 0 || edits.some(({ column, slot }) => this.sheet.column(column).formulas.has(slot));
     this.nextEpoch();
     if (!hasFormulas || edits.length === 0) return effects;
     let isOfFormulas = false;
@@ -127,7 +127,7 @@ export class Calculation {
       // A formula that gave this error may have been typed over.
       if (before.tag === TAG.error) isOfFormulas = true;
       this.forgetCost(slot * this.sheet.fields.length + column);
-      if (this.sheet.columns[column]!.formulas.has(slot)) {
+      if (this.sheet.column(column).formulas.has(slot)) {
         isOfFormulas = true;
         this.note(column, slot);
         this.mark(column, slot);
@@ -154,7 +154,7 @@ export class Calculation {
 
   /** The mistake in the formula of a cell, by the characters that a person sees; undefined where there is none. */
   mistakeAt(column: number, slot: number): string | undefined {
-    const store = this.sheet.columns[column]!;
+    const store = this.sheet.column(column);
     if (!store.formulas.has(slot)) return undefined;
     const value = store.valueAt(slot);
     if (value.kind === 'error' && value.error === '#LIMIT!')
@@ -194,12 +194,12 @@ export class Calculation {
   }
 
   private fieldFormula(column: number, slot: number): FieldFormula | undefined {
-    return this.formulas[column]?.get(this.sheet.columns[column]!.inputCodeAt(slot));
+    return this.formulas[column]?.get(this.sheet.column(column).inputCodeAt(slot));
   }
 
   /** Reads the formula of a cell, unless an equal one of the field was read before. */
   private note(column: number, slot: number): void {
-    const store = this.sheet.columns[column]!;
+    const store = this.sheet.column(column);
     const code = store.inputCodeAt(slot);
     const known = (this.formulas[column] ??= new Map());
     if (known.has(code)) return;
@@ -210,7 +210,7 @@ export class Calculation {
   }
 
   private cellsOf({ column, code }: FieldFormula): { column: number; slot: number }[] {
-    const store = this.sheet.columns[column]!;
+    const store = this.sheet.column(column);
     const cells: { column: number; slot: number }[] = [];
     store.formulas.forEach((slot) => {
       if (store.inputCodeAt(slot) === code && this.sheet.positionOf(slot) >= 0) cells.push({ column, slot });
@@ -236,7 +236,7 @@ export class Calculation {
       const { column, slot } = cell;
       this.context.work.scheduling.spend(1 + this.index.blockCount);
       for (const dependent of this.index.sameRow(column)) {
-        const store = this.sheet.columns[dependent.column]!;
+        const store = this.sheet.column(dependent.column);
         if (store.formulas.has(slot) && store.inputCodeAt(slot) === dependent.code && this.mark(dependent.column, slot))
           queue.push({ column: dependent.column, slot });
       }
@@ -289,7 +289,7 @@ export class Calculation {
 
   /** Cells of a field that read nothing of their own field, in any order: runs of one formula go in batches. */
   private calculateColumn(column: number, before: Before): void {
-    this.sheet.columns[column]!.forEachRun(this.dirty[column]!, (first, end, code) => {
+    this.sheet.column(column).forEachRun(this.dirty[column]!, (first, end, code) => {
       const { formula } = this.formulas[column]!.get(code)!;
       for (let from = first; from < end; from += BATCH)
         this.calculateRun(column, { first: from, count: Math.min(BATCH, end - from), formula }, before);
@@ -306,7 +306,7 @@ export class Calculation {
     Object.assign(place, { column, slot: first, position: -1, work: 0, refs: formula.bound });
     if (formula.compiled.numbers && !formula.isUnread) formula.compiled.numbers({ place, first, count }, results);
     else results.fill(NaN);
-    if (before === null) this.sheet.columns[column]!.setNumbers(first, results);
+    if (before === null) this.sheet.column(column).setNumbers(first, results);
     for (let at = 0; at < count; at++) {
       const number = results[at]!;
       const isPlain = number === number;
@@ -325,7 +325,7 @@ export class Calculation {
     slot: number,
     { result, before }: { result: ReturnType<typeof cellValueOf>; before: Before },
   ): void {
-    const store = this.sheet.columns[column]!;
+    const store = this.sheet.column(column);
     const cell = slot * this.sheet.fields.length + column;
     this.noteCost(cell);
     if (before === null) {

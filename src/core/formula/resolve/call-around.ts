@@ -1,3 +1,4 @@
+import { lastItem } from '../../values/item-at';
 import type { FunctionSpec } from '../functions/function-spec';
 import { FUNCTIONS } from '../functions/function-table';
 import { lexFormula } from '../syntax/lex-formula';
@@ -16,7 +17,7 @@ export function callAround(
     if (token.sign === '(') open.push({ name: called?.kind === 'word' ? called.word.toUpperCase() : '', argument: 0 });
     else if (token.sign === '{') open.push({ name: '', argument: 0 });
     else if (token.sign === ')' || token.sign === '}') open.pop();
-    else if ((token.sign === ';' || token.sign === ',') && open.length) open.at(-1)!.argument++;
+    else if ((token.sign === ';' || token.sign === ',') && open.length) lastItem(open).argument++;
   }
   const inner = open.findLast(({ name }) => FUNCTIONS.has(name));
   return inner ? { spec: FUNCTIONS.get(inner.name)!, argument: inner.argument } : null;

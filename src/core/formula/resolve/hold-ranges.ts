@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import type { CellInput, Operation } from '../../sheet/change';
 import {
   layoutAfter,
@@ -44,8 +45,7 @@ export function holdRanges(sheet: Sheet, operations: readonly Operation[]): Cell
       const key = OWN_ROW.test(input) ? `${slot} ${input}` : input;
       let held = known.get(key);
       if (held === undefined) known.set(key, (held = rewriteReferences(input, (node) => hold(node, slot, ahead))));
-      if (held !== input)
-        cells.push({ row: sheet.rowId(slot), field: sheet.fields[column]!.id, input: held, was: input });
+      if (held !== input) cells.push({ ...sheet.cellIds(column, slot), input: held, was: input });
     });
     return cells;
   });
@@ -66,10 +66,10 @@ function hold(node: ReferenceNode, slot: number, { sheet, move, after }: Ahead):
   const columns = heldEnds(columnOf(one), columnOf(other), move.column);
   return [one, other]
     .map((end, at) => {
-      const field = columns && after.fields[columns[at]!];
+      const field = columns && after.fields[itemAt(columns, at)];
       return keptText({
         field: field === undefined ? end.field : { ...end.field!, id: field },
-        row: heldRow(end.row, rows && after.rows[rows[at]!], sheet.rowId(slot)),
+        row: heldRow(end.row, rows && after.rows[itemAt(rows, at)], sheet.rowId(slot)),
       });
     })
     .join(':');

@@ -7,7 +7,7 @@ import { WorkMeter } from '../values/work-meter';
 
 test('a formula that is kept is read as it was typed', () => {
   const sheet = makeSheet();
-  const slot = sheet.order[3]!;
+  const slot = sheet.slotAt(3);
   for (const typed of [
     '=A4*2 + $B$2',
     '=SUM(A2:$B5;C:C;3:4)',
@@ -21,7 +21,7 @@ test('a formula that is kept is read as it was typed', () => {
   ])
     expect(showReferences(keepReferences(typed, sheet, inRow(sheet, slot)), sheet, slot)).toBe(typed);
   expect(keepReferences('=A4*2', sheet, inRow(sheet, slot))).toBe('=⟦f1⟧*2');
-  expect(keepReferences('=A5*2', sheet, inRow(sheet, sheet.order[4]!))).toBe('=⟦f1⟧*2');
+  expect(keepReferences('=A5*2', sheet, inRow(sheet, sheet.slotAt(4)))).toBe('=⟦f1⟧*2');
 });
 
 test('a label is kept by its field, stands for the record or for all records, and follows a new name', () => {
@@ -37,9 +37,9 @@ test('a label is kept by its field, stands for the record or for all records, an
 test('a long formula is as long as it was typed, however long its references are kept', () => {
   const sheet = makeSheet();
   const typed = `=${Array.from({ length: 900 }, () => '$A$3').join('+')}`;
-  const kept = keepReferences(typed, sheet, inRow(sheet, sheet.order[1]!));
+  const kept = keepReferences(typed, sheet, inRow(sheet, sheet.slotAt(1)));
   expect(kept.length).toBeGreaterThan(8192);
-  expect(showReferences(kept, sheet, sheet.order[1]!)).toBe(typed);
+  expect(showReferences(kept, sheet, sheet.slotAt(1))).toBe(typed);
 });
 
 test('references follow rows that are inserted, and are gone with their row', () => {
@@ -51,7 +51,7 @@ test('references follow rows that are inserted, and are gone with their row', ()
     findName: () => undefined,
     work: new WorkMeter(),
   });
-  const slot = sheet.order[4]!;
+  const slot = sheet.slotAt(4);
   const input = keepReferences('=A3+A$5+SUM(A2:A3)', sheet, inRow(sheet, slot));
   const enter = { kind: 'set-cells' as const, cells: [{ row: sheet.rowId(slot), field: 'f3', input }] };
   const step = (operation: Parameters<typeof sheet.apply>[0]) => {
@@ -59,8 +59,8 @@ test('references follow rows that are inserted, and are gone with their row', ()
     calculation.follow(effects);
     return {
       inverse,
-      typed: showReferences(sheet.columns[2]!.inputAt(slot), sheet, slot),
-      shown: sheet.columns[2]!.entryAt(slot).shown,
+      typed: showReferences(sheet.column(2).inputAt(slot), sheet, slot),
+      shown: sheet.column(2).entryAt(slot).shown,
     };
   };
   expect(
@@ -68,7 +68,7 @@ test('references follow rows that are inserted, and are gone with their row', ()
       .shown,
   ).toBe('9.9');
   expect(step(enter).typed).toBe('=A3+A$5+SUM(A2:A3)');
-  const key = sheet.rowKey(sheet.order[0]!);
+  const key = sheet.rowKey(sheet.slotAt(0));
   const inserted = step({
     kind: 'insert-rows',
     rows: [{ id: 'new', key: `${key}V`, role: 'record', cells: { f1: '1' } }],
@@ -86,7 +86,7 @@ test('whatever happens to the rows, a kept formula is told in a way that means t
       fc.constantFrom('=A3*2+B$5', '=SUM(A2:B7)', '=$C4&A1'),
       (operations, typed) => {
         const sheet = makeSheet();
-        const slot = sheet.order[5]!;
+        const slot = sheet.slotAt(5);
         const kept = keepReferences(typed, sheet, inRow(sheet, slot));
         for (const operation of operations) sheet.apply(operation);
         if (sheet.positionOf(slot) < 0) return;

@@ -19,7 +19,7 @@ const kit = () =>
   );
 
 function shownIn(sheet: Sheet): string[] {
-  return [0, 1, 2].map((row) => sheet.columns[0]!.entryAt(sheet.findSlot(`r${row}`)!).shown);
+  return [0, 1, 2].map((row) => sheet.column(0).entryAt(sheet.findSlot(`r${row}`)!).shown);
 }
 
 const enter = (sheet: Sheet, inputs: readonly string[]) =>
@@ -45,7 +45,7 @@ test('formulas read other sheets of the workspace by name, and follow them when 
   const matched = () =>
     [0, 1, 2].filter((row) => evaluation.activeRules[0]!.outcomeAt(0, sheet.findSlot(`r${row}`)!) === 0);
   expect(matched()).toEqual([0, 1]);
-  other.apply({ kind: 'set-cells', cells: [{ row: other.rowId(1), field: other.fields[1]!.id, input: '1' }] });
+  other.apply({ kind: 'set-cells', cells: [{ ...other.cellIds(1, 1), input: '1' }] });
   evaluation.otherSheetChanged();
   expect(shownIn(sheet)).toEqual(['2', '7', '4']);
   expect(matched()).toEqual([1]);

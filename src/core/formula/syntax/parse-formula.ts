@@ -1,3 +1,4 @@
+import { itemAt, lastItem } from '../../values/item-at';
 import type {
   BinaryOperator,
   CellRef,
@@ -80,11 +81,11 @@ class Parser {
   }
 
   private get next(): Token {
-    return this.tokens[this.at]!;
+    return itemAt(this.tokens, this.at);
   }
 
   private take(): Token {
-    return this.tokens[this.at++]!;
+    return itemAt(this.tokens, this.at++);
   }
 
   private takeSign<S extends string>(...signs: readonly S[]): S | undefined {
@@ -233,13 +234,13 @@ class Parser {
   private array(from: number): FormulaNode {
     const rows: FormulaNode[][] = [[]];
     do {
-      rows.at(-1)!.push(this.constant());
+      lastItem(rows).push(this.constant());
       const separator = this.takeSign(';', '|');
       if (!separator) break;
       if (separator === '|') rows.push([]);
     } while (this.next.kind !== 'end');
-    const ragged = rows.some((row) => row.length !== rows[0]!.length);
-    if (ragged) this.stop(`${rows[0]!.length} values in each row of the array`);
+    const ragged = rows.some((row) => row.length !== itemAt(rows, 0).length);
+    if (ragged) this.stop(`${itemAt(rows, 0).length} values in each row of the array`);
     return { kind: 'array', rows, from, to: this.close('}') };
   }
 
@@ -262,7 +263,7 @@ class Parser {
     const { from } = this.next;
     const sheet = this.sheetName();
     const ends = this.corners(sheet !== null);
-    if (ends) return { kind: 'reference', sheet, ends, from, to: this.tokens[this.at - 1]!.to };
+    if (ends) return { kind: 'reference', sheet, ends, from, to: itemAt(this.tokens, this.at - 1).to };
     this.at = begin;
     if (this.next.kind === 'half') this.stop('`:` and the other end of the range after this');
     return undefined;

@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { columnLetters, columnNumber, parseRanges, type CellRange } from '../../sheet/address';
 import type { NamedRange } from '../../sheet/sheet-part';
 import { foldText } from '../../values/fold-text';
@@ -25,7 +26,7 @@ export function referencesIn(text: string, sheet: Surroundings): TypedReference[
   const { tokens } = lexFormula(text);
   const found: TypedReference[] = [];
   for (let at = 0; at < tokens.length; at++) {
-    const token = tokens[at]!;
+    const token = itemAt(tokens, at);
     if (isElsewhere(tokens, at) || isCalled(tokens, at)) continue;
     const end = endOfRange(tokens, at);
     const area = areaOf(token, end ?? token, sheet);
@@ -66,7 +67,7 @@ export function wordBefore(
 export function stepAnchors(text: string, caret: number): (TextSpan & { readonly insert: string }) | null {
   const { tokens } = lexFormula(text);
   for (let at = 0; at < tokens.length; at++) {
-    const token = tokens[at]!;
+    const token = itemAt(tokens, at);
     const end = endOfRange(tokens, at);
     const to = (end ?? token).to;
     if (token.kind === 'cell' && token.from <= caret && caret <= to) {
@@ -94,12 +95,12 @@ const DOT = new Set(['.']);
 
 const isCalled = (tokens: readonly Token[], at: number): boolean => {
   const next = tokens[at + 1];
-  return tokens[at]!.kind === 'word' && next?.kind === 'sign' && next.sign === '(';
+  return itemAt(tokens, at).kind === 'word' && next?.kind === 'sign' && next.sign === '(';
 };
 
 /** The other corner, where a range begins at a token: `B4` `:` `C9`, or `B` `:` `B`. */
 function endOfRange(tokens: readonly Token[], at: number): Token | undefined {
-  const [from, colon, to] = [tokens[at]!, tokens[at + 1], tokens[at + 2]];
+  const [from, colon, to] = [itemAt(tokens, at), tokens[at + 1], tokens[at + 2]];
   if (colon?.kind !== 'sign' || colon.sign !== ':' || !to) return undefined;
   const isCell = from.kind === 'cell' && to.kind === 'cell';
   const isWhole = halfOf(from) !== undefined && halfOf(to) !== undefined;

@@ -1,3 +1,4 @@
+import { itemAt, lastItem } from '../../values/item-at';
 import type { Sheet } from '../../sheet/sheet';
 import { Area, FormulaError } from './formula-value';
 import { isKept, type CellRef, type KeptRef, type ReferenceNode } from '../syntax/formula-tree';
@@ -23,13 +24,15 @@ export function bindReference(node: ReferenceNode, context: FormulaContext, writ
   const sheet = node.sheet === null ? context.sheet : context.findSheet(node.sheet);
   if (!sheet) return GONE;
   const corners = node.ends.map((end) => (isKept(end) ? keptCorner(end, sheet) : plainCorner(end, writtenAt)));
-  const single = corners.length === 1 && corners[0]!.column && corners[0]!.row ? corners[0]! : undefined;
-  const end = node.ends[0]!;
+  const single =
+    corners.length === 1 && itemAt(corners, 0).column && itemAt(corners, 0).row ? itemAt(corners, 0) : undefined;
+  const end = itemAt(node.ends, 0);
   if (isKept(end) && end.row === 'records') return recordsOf(end, sheet);
-  const areaAt = (place: EvalCursor): Area | FormulaError => areaBetween(sheet, [corners[0]!, corners.at(-1)!], place);
+  const areaAt = (place: EvalCursor): Area | FormulaError =>
+    areaBetween(sheet, [itemAt(corners, 0), lastItem(corners)], place);
   const isFixed = node.ends.every((one) => isFixedEnd(one, writtenAt));
   if (!single) return { areaAt, cell: undefined, isFixed, scalarAt: () => FormulaError.value };
-  const cell = singleCell(node.ends[0]!, single, { sheet, writtenAt });
+  const cell = singleCell(itemAt(node.ends, 0), single, { sheet, writtenAt });
   return {
     areaAt,
     isFixed,

@@ -19,13 +19,13 @@ function sheetOf(rows: readonly (readonly string[])[]): Sheet {
       key: `k${String(at).padStart(8, '0')}`,
       role: at === 0 ? 'header' : 'record',
     });
-    row.forEach((input, column) => made.columns[column]!.set(slot, input));
+    row.forEach((input, column) => made.column(column).set(slot, input));
   });
   return made;
 }
 
 const shownAt = (sheet: Sheet, column: number, position: number): string =>
-  sheet.columns[column]!.entryAt(sheet.order[position]!).shown;
+  sheet.column(column).entryAt(sheet.slotAt(position)).shown;
 
 const ruleOf = (formula: string, given: Partial<Rule> = {}): Rule => ({
   id: 'r',
@@ -63,7 +63,7 @@ test.each(HOSTILE)('%s is given up before it is made', (formula) => {
   ]);
   const { calculation } = new Evaluation(sheet, {});
   expect(shownAt(sheet, 26, 1)).toBe('#LIMIT!');
-  expect(calculation.mistakeAt(26, sheet.order[1]!)).toMatch(/^too much work: .*10,000,000 values/);
+  expect(calculation.mistakeAt(26, sheet.slotAt(1))).toMatch(/^too much work: .*10,000,000 values/);
   expect(calculation.context.work.spent).toBeLessThanOrEqual(WORK_LIMITS.formula);
 });
 
@@ -84,7 +84,7 @@ test('where all formulas of a sheet are too much together, light ones go on and 
   const evaluation = new Evaluation(sheet, {}, { limits });
   // 40 formulas of 40 cells each are 1,600 values.
   expect([1, 2].map((column) => shownAt(sheet, column, 5))).toEqual(['5', '#LIMIT!']);
-  expect(evaluation.calculation.mistakeAt(2, sheet.order[5]!)).toMatch(/together with the other formulas/);
+  expect(evaluation.calculation.mistakeAt(2, sheet.slotAt(5))).toMatch(/together with the other formulas/);
   const cells = rows.slice(0, 20).map((_, at) => ({ row: `r${at + 1}`, field: 'f2', input: 'x' }));
   evaluation.follow(sheet.apply({ kind: 'set-cells', cells }).effects);
   expect(shownAt(sheet, 2, 40)).toBe(String((39 * 40) / 2 + 39));

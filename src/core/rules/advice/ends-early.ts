@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { cellAddress, parseRanges } from '../../sheet/address';
 import { TAG } from '../../values/cell-value';
 import { replaced, type Adviser } from './advice';
@@ -10,7 +11,7 @@ export const endsEarly: Adviser = ({ evaluation: { sheet, activeRules }, stored 
     const missed = sheet.order.flatMap((slot, position) =>
       position > bottom && sheet.roleAt(slot) === 'record'
         ? read.flatMap(({ column }) =>
-            sheet.columns[column]!.tags[slot] === TAG.blank ? [] : cellAddress(column, position),
+            sheet.column(column).tags[slot] === TAG.blank ? [] : cellAddress(column, position),
           )
         : [],
     );
@@ -20,7 +21,7 @@ export const endsEarly: Adviser = ({ evaluation: { sheet, activeRules }, stored 
         rules: [rule.id],
         cells: missed,
         message: `“${rule.name}” stops at row ${bottom + 1}, and ${missed.length} filled ${missed.length === 1 ? 'cell comes' : 'cells come'} after it. A rule that reads a field has no last row.`,
-        repair: [replaced(stored[at]!, { reads: { fields: read.map(({ column }) => sheet.fields[column]!.id) } })],
+        repair: [replaced(itemAt(stored, at), { reads: { fields: read.map(({ column }) => sheet.field(column).id) } })],
       },
     ];
   });

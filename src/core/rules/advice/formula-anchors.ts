@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { isKept, type CellRef, type ReferenceNode } from '../../formula/syntax/formula-tree';
 import { parseFormula } from '../../formula/syntax/parse-formula';
 import { cornerText } from '../../formula/syntax/print-formula';
@@ -22,7 +23,7 @@ function formulaRules({ evaluation: { sheet, activeRules } }: AdviceContext): Fo
     if (!on || when.kind !== 'formula' || one.read.length === 0) return [];
     const position = sheet.order.findIndex((slot) => one.read.some(({ slots }) => slots.has(slot)));
     const cell = (when.at === undefined ? undefined : parseAddress(when.at)) ?? {
-      column: one.read[0]!.column,
+      column: itemAt(one.read, 0).column,
       position,
     };
     const ends = referencesOf(parseFormula(when.formula).tree).flatMap(plainEnd);
@@ -52,7 +53,7 @@ export const shiftedFormula: Adviser = (context) =>
         rules: [rule.id],
         cells: [written],
         message: `The formula of “${rule.name}” is written for ${written} but reads row ${row! + 1}: each row is judged by another one. Was it meant for ${meant}?`,
-        repair: [replaced(context.stored[at]!, { when: { ...when, at: meant } })],
+        repair: [replaced(itemAt(context.stored, at), { when: { ...when, at: meant } })],
       },
     ];
   });
@@ -79,7 +80,7 @@ export const unanchored: Adviser = (context) =>
         rules: [rule.id],
         cells: loose.map((end) => cornerText(end)),
         message: `“${rule.name}” reads ${columns.length} fields, and ${loose.map((end) => cornerText(end)).join(', ')} moves along with them. An anchored reference stays: ${repaired}.`,
-        repair: [replaced(context.stored[at]!, { when: { ...when, formula: repaired } })],
+        repair: [replaced(itemAt(context.stored, at), { when: { ...when, formula: repaired } })],
       },
     ];
   });

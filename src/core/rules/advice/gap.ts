@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { numberText } from '../../values/number-text';
 import type { Adviser } from './advice';
 import { siblingIntervals, type Interval } from './siblings';
@@ -9,7 +10,7 @@ const NARROW = 0.02;
 export const gap: Adviser = ({ stored }) =>
   siblingIntervals(stored).flatMap((intervals) =>
     intervals.slice(1).flatMap((next, at) => {
-      const before = intervals[at]!;
+      const before = itemAt(intervals, at);
       if (!isGap(before, next)) return [];
       const [low, high] = [numberText(before.high), numberText(next.low)];
       const where = low === high ? `${low} itself is` : `numbers between ${low} and ${high} are`;

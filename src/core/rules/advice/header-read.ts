@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { cellAddress } from '../../sheet/address';
 import { replaced, type Adviser } from './advice';
 
@@ -17,7 +18,7 @@ export const headerRead: Adviser = ({ evaluation: { sheet, activeRules }, stored
         rules: [rule.id],
         cells,
         message: `“${rule.name}” reads the header (${cells.join(', ')}) along with the records.`,
-        repair: 'fields' in reads ? [replaced(stored[at]!, { reads: { fields: reads.fields } })] : null,
+        repair: 'fields' in reads ? [replaced(itemAt(stored, at), { reads: { fields: reads.fields } })] : null,
       },
     ];
   });

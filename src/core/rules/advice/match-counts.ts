@@ -42,7 +42,7 @@ export const allMatch: Adviser = ({ evaluation: { sheet, activeRules } }) =>
 function filledCount(sheet: Sheet, { read }: RunningRule): number {
   let count = 0;
   for (const { column, slots } of read) {
-    const { tags } = sheet.columns[column]!;
+    const { tags } = sheet.column(column);
     slots.forEach((slot) => {
       if (tags[slot] !== TAG.blank) count++;
     });

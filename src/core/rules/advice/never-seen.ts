@@ -1,4 +1,5 @@
 import { generateKeyBetween } from 'fractional-indexing';
+import { itemAt } from '../../values/item-at';
 import { cellAddress } from '../../sheet/address';
 import type { Evaluation } from '../evaluate/evaluation';
 import { sourcesOf } from '../evaluate/resolver';
@@ -13,14 +14,14 @@ export const neverSeen: Adviser = ({ evaluation, stored }) => {
     if (!running.works || seen.has(at) || running.shownCount() === 0) return [];
     const hidden = firstHidden(evaluation, at);
     if (!hidden) return [];
-    const first = stored[hidden.by]!;
+    const first = itemAt(stored, hidden.by);
     return [
       {
         rules: [rule.id, first.id],
         cells: [hidden.cell],
         message: `“${rule.name}” is never seen, because “${first.rule.name}” comes first. Put it before that rule.`,
         repair: [
-          putRules([{ ...stored[at]!, key: generateKeyBetween(stored[hidden.by - 1]?.key ?? null, first.key) }]),
+          putRules([{ ...itemAt(stored, at), key: generateKeyBetween(stored[hidden.by - 1]?.key ?? null, first.key) }]),
         ],
       },
     ];
@@ -44,7 +45,7 @@ function firstHidden(
   { sheet, activeRules, resolver }: Evaluation,
   at: number,
 ): { cell: string; by: number } | undefined {
-  const one = activeRules[at]!;
+  const one = itemAt(activeRules, at);
   for (const [position, slot] of sheet.order.entries())
     for (const column of one.painted) {
       if (!sourcesOf(one, column).some((source) => one.shows(source, slot))) continue;

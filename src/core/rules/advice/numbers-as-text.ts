@@ -23,14 +23,13 @@ export const numbersAsText: Adviser = ({ evaluation: { sheet, activeRules } }) =
     const cells: string[] = [];
     const inputs: CellInput[] = [];
     for (const { column, slots } of read) {
-      const store = sheet.columns[column]!;
+      const store = sheet.column(column);
       sheet.order.forEach((slot, position) => {
         if (!slots.has(slot) || store.tags[slot] !== TAG.text || sheet.roleAt(slot) !== 'record') return;
         const { shown } = store.entryAt(slot);
         if (!readNumber(shown.trim())) return;
         cells.push(cellAddress(column, position));
-        if (!store.formulas.has(slot))
-          inputs.push({ row: sheet.rowId(slot), field: sheet.fields[column]!.id, input: shown.trim() });
+        if (!store.formulas.has(slot)) inputs.push({ ...sheet.cellIds(column, slot), input: shown.trim() });
       });
     }
     if (cells.length === 0) return [];

@@ -5,7 +5,7 @@ import type { ReadColumn } from '../compile/reach';
 export function numbersRead(sheet: Sheet, read: readonly ReadColumn[]): Float64Array {
   const found: number[] = [];
   for (const { column, slots } of read) {
-    const { numbers } = sheet.columns[column]!;
+    const { numbers } = sheet.column(column);
     slots.forEach((slot) => {
       if (numbers[slot] === numbers[slot]) found.push(numbers[slot]!);
     });

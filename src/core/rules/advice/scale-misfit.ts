@@ -1,3 +1,4 @@
+import { itemAt, lastItem } from '../../values/item-at';
 import { nearestTo } from '../../stats/profile-values';
 import { numberText } from '../../values/number-text';
 import { kindOf } from '../kinds/registry';
@@ -10,7 +11,7 @@ export const scaleMisfit: Adviser = ({ evaluation, stored }) =>
     const { rule } = running;
     const sorted = rule.on && !running.problem ? numbersRead(evaluation.sheet, running.read) : new Float64Array(0);
     if (sorted.length === 0) return [];
-    const isAmong = (value: number) => value >= sorted[0]! && value <= sorted.at(-1)!;
+    const isAmong = (value: number) => value >= sorted[0]! && value <= lastItem(sorted);
     for (const threshold of kindOf(rule.when).thresholds(rule.when)) {
       const { value } = threshold;
       const fitting = isAmong(value) || value === 0 ? undefined : [value / 100, value * 100].find(isAmong);
@@ -21,7 +22,7 @@ export const scaleMisfit: Adviser = ({ evaluation, stored }) =>
           rules: [rule.id],
           cells: [],
           message: `“${rule.name}” compares with ${numberText(value)}, but its cells hold numbers such as ${numberText(Number.isNaN(below) ? above : below)}. Did you mean ${numberText(fitting)}?`,
-          repair: [replaced(stored[at]!, { when: threshold.with(fitting) })],
+          repair: [replaced(itemAt(stored, at), { when: threshold.with(fitting) })],
         },
       ];
     }

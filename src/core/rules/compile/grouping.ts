@@ -1,5 +1,5 @@
-import type { Inputs, Problem, RuleReferences, SentenceWords } from '../terms';
 import Joi from 'joi';
+import type { Inputs, Problem, RuleReferences, SentenceWords } from '../terms';
 import { lazySchema } from '../../lazy-schema';
 import type { BitSet } from '../../values/bit-set';
 import type { FieldId } from '../../sheet/ids';
@@ -55,7 +55,7 @@ export class Grouping<S> {
   private keyOf(column: number, slot: number): string | number | undefined {
     if (this.per === 'all') return 0;
     if (this.per === 'field') return column;
-    const group = this.context.sheet.columns[this.per as number]!;
+    const group = this.context.sheet.column(this.per as number);
     const tag = group.tags[slot]!;
     return tag === TAG.blank || tag === TAG.error ? undefined : group.foldedAt(slot);
   }
@@ -83,7 +83,7 @@ export class Grouping<S> {
   private gatherColumns(): Map<S, Float64Array<ArrayBuffer>> {
     const parts = new Map<S, Float64Array<ArrayBuffer>[]>();
     for (const { column, slots } of this.context.cells) {
-      const members = numbersAt(this.context.sheet.columns[column]!.numbers, slots);
+      const members = numbersAt(this.context.sheet.column(column).numbers, slots);
       if (members.length === 0) continue;
       const statistic = this.claim(column, 0)!;
       parts.set(statistic, [...(parts.get(statistic) ?? []), members]);
@@ -94,7 +94,7 @@ export class Grouping<S> {
   private gatherCells(): Map<S, Float64Array<ArrayBuffer>> {
     const numbers = new Map<S, number[]>();
     for (const { column, slots } of this.context.cells) {
-      const store = this.context.sheet.columns[column]!;
+      const store = this.context.sheet.column(column);
       slots.forEach((slot) => {
         const number = store.numbers[slot]!;
         if (number !== number) return;

@@ -108,7 +108,7 @@ const constantReader = (value: CellValue, shown: string): OperandReader => ({
 });
 
 function cellReader(sheet: Sheet, column: number, slot: number): OperandReader {
-  const entry = () => sheet.columns[column]!.entryAt(slot);
+  const entry = () => sheet.column(column).entryAt(slot);
   return {
     valueAt: () => entry().value,
     shownAt: () => `${entry().shown || 'blank'} in ${cellAddress(column, sheet.positionOf(slot))}`,
@@ -123,7 +123,7 @@ function cellReader(sheet: Sheet, column: number, slot: number): OperandReader {
 function fieldReader(sheet: Sheet, column: number, scaling: { times?: number; plus?: number }): OperandReader {
   const { times = 1, plus = 0 } = scaling;
   const isScaled = scaling.times !== undefined || scaling.plus !== undefined;
-  const held = (slot: number): CellValue => sheet.columns[column]!.valueAt(slot);
+  const held = (slot: number): CellValue => sheet.column(column).valueAt(slot);
   const valueAt = (slot: number): CellValue => {
     const value = held(slot);
     if (value.kind === 'number') return { kind: 'number', number: value.number * times + plus };

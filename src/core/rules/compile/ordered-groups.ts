@@ -55,13 +55,13 @@ export class OrderedGroups<D> {
 
   /** Outcome 0 for a number that belongs to a group, -1 for everything else: for kinds that show every number. */
   outcomeAt(column: number, slot: number): number {
-    const number = this.context.sheet.columns[column]!.numbers[slot]!;
+    const number = this.context.sheet.column(column).numbers[slot]!;
     return number === number && this.of(column, slot) ? 0 : -1;
   }
 
   /** The same for a whole column. */
   run(column: number, slotCount: number, into: OutcomeColumn): void {
-    if (this.grouping.isByColumn) numbersOnly(this.context.sheet.columns[column]!, slotCount, into);
+    if (this.grouping.isByColumn) numbersOnly(this.context.sheet.column(column), slotCount, into);
     else for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
   }
 
@@ -70,7 +70,7 @@ export class OrderedGroups<D> {
    * stayed the same.
    */
   edited(column: number, slot: number, before: CellBefore): { readonly before: D; readonly now: D } | undefined {
-    const number = this.context.sheet.columns[column]!.numbers[slot]!;
+    const number = this.context.sheet.column(column).numbers[slot]!;
     if (Object.is(number, before.number)) return undefined;
     const group = this.grouping.claim(column, slot);
     if (!group) return undefined;

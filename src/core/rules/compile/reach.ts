@@ -45,7 +45,7 @@ function cellsInRanges(text: string, sheet: Sheet, spend: (cells: number) => voi
       const slots = byColumn.get(column) ?? new BitSet();
       slots.fit(sheet.slotCount);
       byColumn.set(column, slots);
-      for (let position = range.top; position <= bottom; position++) slots.set(sheet.order[position]!, true);
+      for (let position = range.top; position <= bottom; position++) slots.set(sheet.slotAt(position), true);
     }
   }
   return [...byColumn].sort(([a], [b]) => a - b).map(([column, slots]) => ({ column, slots }));

@@ -71,13 +71,13 @@ export class CellPast implements CellHistory {
 
   valueBefore(column: number, slot: number, moment: number): CellValue | undefined {
     const { sheet } = this;
-    if (Number.isNaN(moment) || (moment < this.begins && !this.isWhole) || sheet.columns[column]!.formulas.has(slot))
+    if (Number.isNaN(moment) || (moment < this.begins && !this.isWhole) || sheet.column(column).formulas.has(slot))
       return undefined;
     const row = sheet.rowId(slot);
     const isYoung = moment < Math.max(this.begins, this.inserted.get(row) ?? -Infinity);
-    const known = this.cells.get(sheet.fields[column]!.id)?.get(row);
+    const known = this.cells.get(sheet.field(column).id)?.get(row);
     const held = known?.find(({ until, input }) => until > moment && !(isYoung && input === ''));
-    if (!held) return sheet.columns[column]!.valueAt(slot);
+    if (!held) return sheet.column(column).valueAt(slot);
     const { value, isFormula } = readInput(held.input, sheet.settings);
     return isFormula ? undefined : value;
   }

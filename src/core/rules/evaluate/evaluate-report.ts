@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { nestProperties, type LookProperty } from '../../looks/look';
 import { cellAddress } from '../../sheet/address';
 import type { Evaluation } from './evaluation';
@@ -32,7 +33,7 @@ export function reportEvaluation(evaluation: Evaluation): EvaluateReport {
       const { properties, from } = resolver.resolve(column, slot);
       if (properties.size === 0) return;
       const ids = new Map<LookProperty, string>();
-      for (const [name, index] of from) ids.set(name, activeRules[index]!.rule.id);
+      for (const [name, index] of from) ids.set(name, itemAt(activeRules, index).rule.id);
       cells[cellAddress(column, position)] = { look: nestProperties(properties), from: nestProperties(ids) };
     }),
   );

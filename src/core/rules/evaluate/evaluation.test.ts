@@ -121,7 +121,7 @@ describe('which rule wins', () => {
 describe('common practice', () => {
   const matched = (inputs: readonly string[], when: Rule['when']) => {
     const sheet = sheetFromTable({ rows: [['Mark'], ...inputs.map((input) => [input])], width: 1 }, { header: true });
-    return reportEvaluation(evaluate(sheet, [rule({ id: 'r', when, reads: { fields: [sheet.fields[0]!.id] } })]))
+    return reportEvaluation(evaluate(sheet, [rule({ id: 'r', when, reads: { fields: [sheet.field(0).id] } })]))
       .rules[0]!.matched;
   };
 

@@ -14,7 +14,7 @@ test('a trial comes out as the value would as the only record of a sheet', () =>
       const evaluation = new Evaluation(makeSheet([input]), {}, { now: 46_089.5 });
       evaluation.setRules([rule]);
       const running = evaluation.activeRules[0]!;
-      const slot = evaluation.sheet.order[1]!;
+      const slot = evaluation.sheet.slotAt(1);
       const outcome = running.outcomeAt(0, slot);
       const expected =
         kindOf(rule.when).outcomes === 'match' ? outcome >= 0 : outcome < 0 ? null : running.outcomeTold(0, slot);

@@ -34,7 +34,7 @@ describe('arithmetic on texts', () => {
     ['2026-03-08', '2026-03-08'],
     ['TRUE', 'TRUE'],
   ];
-  const field = (sheet: ReturnType<typeof evaluate>['sheet']) => sheet.fields[1]!.id;
+  const field = (sheet: ReturnType<typeof evaluate>['sheet']) => sheet.field(1).id;
 
   test.each(['=', '!=', '<', '<=', '>', '>='] as const)('“%s” a multiple of a text never matches', (is) => {
     const { sheet } = evaluate(rows, { kind: 'state', is: 'blank' });
@@ -46,7 +46,7 @@ describe('arithmetic on texts', () => {
   test('the trace says that it is not comparable; without arithmetic texts meet texts', () => {
     const { sheet } = evaluate(rows, { kind: 'state', is: 'blank' });
     const scaled = evaluate(rows, { kind: 'compare', is: '=', to: { field: field(sheet), plus: 1 } });
-    expect(JSON.stringify(traceCell(scaled.evaluation, {}, { column: 0, slot: scaled.sheet.order[1]! }))).toContain(
+    expect(JSON.stringify(traceCell(scaled.evaluation, {}, { column: 0, slot: scaled.sheet.slotAt(1) }))).toContain(
       'not comparable',
     );
     expect(evaluate(rows, { kind: 'compare', is: '=', to: { field: field(sheet) } }).report.matched).toEqual([
@@ -70,8 +70,8 @@ describe('positions over no numbers', () => {
     const { evaluation, sheet, report } = evaluate([['n'], ['x'], ['']], when as When);
     expect(report).toMatchObject({ problem: null, matched: [] });
     const cells = [
-      { row: sheet.rowId(sheet.order[1]!), field: sheet.fields[0]!.id, input: '3' },
-      { row: sheet.rowId(sheet.order[2]!), field: sheet.fields[0]!.id, input: '5' },
+      { row: sheet.rowId(sheet.slotAt(1)), field: sheet.field(0).id, input: '3' },
+      { row: sheet.rowId(sheet.slotAt(2)), field: sheet.field(0).id, input: '5' },
     ];
     evaluation.follow(sheet.apply({ kind: 'set-cells', cells }).effects);
     expect(reportEvaluation(evaluation).rules[0]!.matched).toEqual(['A2', 'A3']);

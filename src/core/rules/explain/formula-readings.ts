@@ -27,7 +27,7 @@ export function formulaReadings(
   const cells = found.read;
   const written = (when.at === undefined ? undefined : parseAddress(when.at)) ?? topLeft({ cells, sheet });
   const [first] = cells;
-  const positions = first ? [...sheet.order.keys()].filter((position) => first.slots.has(sheet.order[position]!)) : [];
+  const positions = first ? [...sheet.order.keys()].filter((position) => first.slots.has(sheet.slotAt(position))) : [];
   const wanted = new Map<string, { column: number; position: number }>();
   const add = (column: number, position: number) => wanted.set(cellAddress(column, position), { column, position });
   for (const position of [positions[0], positions[1], positions.at(-1)])
@@ -35,7 +35,7 @@ export function formulaReadings(
   if (cells.some(({ column, slots }) => column === at.column && slots.has(sheet.order[at.position] ?? -1)))
     add(at.column, at.position);
   return [...wanted].map(([address, { column, position }]) => {
-    const value = found.formulaValue(column, sheet.order[position]!);
+    const value = found.formulaValue(column, sheet.slotAt(position));
     return {
       address,
       formula: shiftFormula(when.formula, column - written.column, position - written.position),

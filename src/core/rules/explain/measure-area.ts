@@ -31,7 +31,7 @@ export function measureAreas({ sheet, activeRules }: Evaluation, areas: readonly
   let format: string | null = null;
   const spans = spansOf(areas, sheet.order);
   for (const { column, slots } of spans) {
-    const store = sheet.columns[column]!;
+    const store = sheet.column(column);
     for (const slot of slots) {
       const value = store.valueAt(slot);
       if (value.kind === 'blank') continue;

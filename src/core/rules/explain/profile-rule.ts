@@ -1,3 +1,4 @@
+import { lastItem } from '../../values/item-at';
 import { Moments } from '../../stats/moments';
 import { calendarEdges } from '../../stats/calendar-edges';
 import { describeValues, nearestTo, withOutcomes, type ValueProfile } from '../../stats/profile-values';
@@ -53,7 +54,7 @@ export function readValues(sheet: Sheet, reads: Reads): ReadValues {
   const moments = new Moments('mean');
   let [dates, blanks, others] = [0, 0, 0];
   for (const { column, slots } of isProblem(read) ? [] : read) {
-    const store = sheet.columns[column]!;
+    const store = sheet.column(column);
     slots.forEach((slot) => {
       const number = store.numbers[slot]!;
       if (!Number.isNaN(number)) {
@@ -73,7 +74,7 @@ export function readValues(sheet: Sheet, reads: Reads): ReadValues {
   }
   const frequent = [...texts].map(([text, found]) => ({ text, ...found })).sort((a, b) => b.count - a.count);
   const sorted = Float64Array.from(numbers).sort();
-  const edges = dates > numbers.length / 2 ? calendarEdges(sorted[0]!, sorted.at(-1)!) : undefined;
+  const edges = dates > numbers.length / 2 ? calendarEdges(sorted[0]!, lastItem(sorted)) : undefined;
   return {
     profile: describeValues(sorted, {
       edges,

@@ -24,7 +24,7 @@ test('the cells at the edge are those of the whole list, sorted by d3-array and 
             name: 'R',
             on: true,
             settles: false,
-            reads: { fields: [sheet.fields[1]!.id] },
+            reads: { fields: [sheet.field(1).id] },
             when: { kind: 'rank', is, n },
             paints: 'cell',
           },

@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { shownAt } from '../../sheet/shown-cell';
 import type { Evaluation } from '../evaluate/evaluation';
 import { recordName } from './record-name';
@@ -35,7 +36,7 @@ export function rankedTail(
   const [last, next]: Candidate[][] = [[], []];
   let taken = 0;
   for (const { column, slots } of found.read) {
-    const { numbers } = sheet.columns[column]!;
+    const { numbers } = sheet.column(column);
     for (const slot of sheet.order) {
       const number = numbers[slot]!;
       if (!slots.has(slot) || Number.isNaN(number)) continue;
@@ -64,6 +65,6 @@ export function rankedTail(
 /** Inserts a cell into an ordered list, behind its equals. */
 function insert(cells: Candidate[], cell: Candidate, isBefore: (one: Candidate, other: Candidate) => boolean): void {
   let at = cells.length;
-  while (at > 0 && isBefore(cell, cells[at - 1]!)) at--;
+  while (at > 0 && isBefore(cell, itemAt(cells, at - 1))) at--;
   cells.splice(at, 0, cell);
 }

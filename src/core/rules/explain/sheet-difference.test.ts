@@ -22,7 +22,7 @@ function after(limit: number, ...operations: Operation[]): Evaluation {
       name: 'Low',
       on: true,
       settles: false,
-      reads: { fields: [sheet.fields[1]!.id] },
+      reads: { fields: [sheet.field(1).id] },
       when: { kind: 'compare', is: '<', to: limit },
       paints: 'cell',
       look: { fill: '#f7d3c8' },
@@ -32,7 +32,7 @@ function after(limit: number, ...operations: Operation[]): Evaluation {
 }
 
 const [row, field] = (({ sheet }) =>
-  [(at: number) => sheet.rowId(sheet.order[at]!), (at: number) => sheet.fields[at]!.id] as const)(after(5));
+  [(at: number) => sheet.rowId(sheet.slotAt(at)), (at: number) => sheet.field(at).id] as const)(after(5));
 const told = (before: Evaluation, now: Evaluation) =>
   sheetDifference(before, now).cells.map(({ record, label, before: was, after: is }) => [
     `${label} of ${record}`,

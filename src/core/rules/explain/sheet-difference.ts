@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import type { FieldId, RowId } from '../../sheet/ids';
 import { columnLetters } from '../../sheet/address';
 import { shownAt } from '../../sheet/shown-cell';
@@ -71,6 +72,6 @@ const NONE: ReadonlySet<number> = new Set();
 function stateOf({ sheet, resolver, activeRules }: Evaluation, column: number, slot: number): CellState {
   return {
     shown: shownAt(sheet, column, slot),
-    rules: resolver.resolve(column, slot).rules.map((rule) => activeRules[rule]!.rule.name),
+    rules: resolver.resolve(column, slot).rules.map((rule) => itemAt(activeRules, rule).rule.name),
   };
 }

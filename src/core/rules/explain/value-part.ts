@@ -10,7 +10,7 @@ export type ValuePart =
 
 /** Whether a cell holds one of the values of a part. */
 export function isInPart(sheet: Sheet, part: ValuePart, { column, slot }: { column: number; slot: number }): boolean {
-  const store = sheet.columns[column]!;
+  const store = sheet.column(column);
   if ('text' in part) return store.tags[slot] === TAG.text && store.entryAt(slot).shown.trim() === part.text;
   const number = store.numbers[slot]!;
   return number >= part.from && (number < part.to || (part.takesEnd && number === part.to));

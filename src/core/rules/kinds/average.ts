@@ -88,7 +88,7 @@ class AverageKernel implements Kernel {
   ) {
     this.inputs = groups.inputs;
     for (const { column, slots } of context.cells) {
-      const { numbers } = context.sheet.columns[column]!;
+      const { numbers } = context.sheet.column(column);
       if (groups.isByColumn) groups.claim(column, 0)!.addAll(numbers, slots);
       else
         slots.forEach((slot) => {
@@ -111,7 +111,7 @@ class AverageKernel implements Kernel {
   }
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
-    const { numbers } = this.context.sheet.columns[column]!;
+    const { numbers } = this.context.sheet.column(column);
     if (!this.groups.isByColumn) {
       for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
       return;
@@ -134,12 +134,12 @@ class AverageKernel implements Kernel {
 
   outcomeAt(column: number, slot: number): number {
     const moments = this.groups.of(column, slot);
-    const number = this.context.sheet.columns[column]!.numbers[slot]!;
+    const number = this.context.sheet.column(column).numbers[slot]!;
     return moments && onSide(number, this.when.is, this.threshold(moments)) ? 0 : -1;
   }
 
   edited(column: number, slot: number, before: CellBefore): 'this-cell' | 'every-cell' {
-    const number = this.context.sheet.columns[column]!.numbers[slot]!;
+    const number = this.context.sheet.column(column).numbers[slot]!;
     if (Object.is(number, before.number)) return 'this-cell';
     const moments = this.groups.claim(column, slot);
     if (!moments) return 'this-cell';
@@ -164,7 +164,7 @@ class AverageKernel implements Kernel {
     const right = deviations
       ? `${short(this.threshold(moments))} (${mean}, ${deviations} × ${spread} deviation ${short(moments.deviation(spread))})`
       : mean;
-    const isNumber = !Number.isNaN(this.context.sheet.columns[column]!.numbers[slot]!);
+    const isNumber = !Number.isNaN(this.context.sheet.column(column).numbers[slot]!);
     return { left, relation, right, ...(isNumber ? {} : { note: 'only numbers are held against an average' }) };
   }
 }

@@ -145,7 +145,7 @@ class BandsKernel implements Kernel {
 
   outcomeAt(column: number, slot: number): number {
     const { sheet } = this.context;
-    const store = sheet.columns[column]!;
+    const store = sheet.column(column);
     if (store.tags[slot] !== TAG.number) return -1;
     const number = this.when.asShown ? roundedAt(this.context, column, slot) : store.numbers[slot]!;
     const cuts = this.fixed ?? this.cutsAt(column, slot);
@@ -172,7 +172,7 @@ class BandsKernel implements Kernel {
       operand: (operand) => this.readers[this.when.cuts.indexOf(operand)]!.shownAt(slot, column),
       field: String,
     };
-    const isNumber = this.context.sheet.columns[column]!.tags[slot] === TAG.number;
+    const isNumber = this.context.sheet.column(column).tags[slot] === TAG.number;
     return {
       left: shownAt(this.context.sheet, column, slot) || 'blank',
       relation: outcome < 0 ? 'is in none of' : 'is in',
@@ -186,7 +186,7 @@ class BandsKernel implements Kernel {
 }
 
 function roundedAt(context: CompileContext, column: number, slot: number): number {
-  const value = asShown(context.sheet.columns[column]!.valueAt(slot), formatAt(context.sheet, column, slot));
+  const value = asShown(context.sheet.column(column).valueAt(slot), formatAt(context.sheet, column, slot));
   return value.kind === 'number' ? value.number : NaN;
 }
 

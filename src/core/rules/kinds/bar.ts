@@ -178,7 +178,7 @@ class BarKernel implements Kernel {
 
   private barAt(column: number, slot: number): Omit<LookBar, 'style'> | null {
     const { axis = 'zero', side = 'start', color = BAR_COLORS.above, below = BAR_COLORS.below } = this.when;
-    const value = this.context.sheet.columns[column]!.numbers[slot]!;
+    const value = this.context.sheet.column(column).numbers[slot]!;
     const shares = barShares(value, this.groups.of(column, slot)!.derived, axis);
     if (!shares) return null;
     const mirrored = (share: number) => (side === 'end' ? 1 - share : share);

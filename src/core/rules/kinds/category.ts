@@ -120,14 +120,14 @@ class CategoryKernel implements Kernel {
 
   private foldedAt(column: number, slot: number): string | undefined {
     const { sheet } = this.context;
-    const tag = sheet.columns[column]!.tags[slot];
+    const tag = sheet.column(column).tags[slot];
     return tag === TAG.blank || tag === TAG.error || tag === undefined
       ? undefined
       : foldText(textAt(sheet, column, slot));
   }
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
-    judgeContents(this.context.sheet.columns[column]!, slotCount, {
+    judgeContents(this.context.sheet.column(column), slotCount, {
       into,
       judge: (slot) => this.outcomeAt(column, slot),
     });
@@ -140,7 +140,7 @@ class CategoryKernel implements Kernel {
 
   /** With a palette any content may change which values are seen, and in which order. */
   edited(column: number, slot: number, before: CellBefore): Invalidation {
-    const store = this.context.sheet.columns[column]!;
+    const store = this.context.sheet.column(column);
     const isSame = store.codes[slot] === before.code && Object.is(store.numbers[slot], before.number);
     return this.when.looks || isSame ? 'this-cell' : 'recompile';
   }

@@ -32,7 +32,7 @@ function matched(when: Omit<ChangeWhen, 'kind'>): number[] {
       name: 'R',
       on: true,
       settles: false,
-      reads: { fields: [sheet.fields[0]!.id] },
+      reads: { fields: [sheet.field(0).id] },
       when: { kind: 'change', ...when },
       paints: 'cell',
     },

@@ -116,7 +116,7 @@ class ChangeKernel implements Kernel {
 
   outcomeAt(column: number, slot: number): number {
     const before = this.beforeAt(column, slot);
-    return before !== undefined && hasMoved(this.when, before, this.context.sheet.columns[column]!.valueAt(slot))
+    return before !== undefined && hasMoved(this.when, before, this.context.sheet.column(column).valueAt(slot))
       ? 0
       : -1;
   }
@@ -126,7 +126,7 @@ class ChangeKernel implements Kernel {
   }
 
   private whyUnknown(column: number, slot: number): string {
-    const isCalculated = this.context.sheet.columns[column]!.formulas.has(slot);
+    const isCalculated = this.context.sheet.column(column).formulas.has(slot);
     return isCalculated ? 'the past of what a formula gives is not kept' : 'nothing is known of it before';
   }
 

@@ -136,7 +136,7 @@ class CompareKernel implements Kernel {
     const bounds = this.constant && !this.when.asShown ? numberBounds(this.when, this.readers) : undefined;
     if (bounds) this.runNumbers(column, slotCount, { bounds, words: into.has.words });
     else if (this.constant)
-      judgeContents(this.context.sheet.columns[column]!, slotCount, {
+      judgeContents(this.context.sheet.column(column), slotCount, {
         into,
         judge: (slot) => this.outcomeAt(column, slot),
       });
@@ -149,7 +149,7 @@ class CompareKernel implements Kernel {
     slotCount: number,
     { bounds, words }: { bounds: NumberBounds; words: Uint32Array },
   ): void {
-    const { numbers, tags, hasDates } = this.context.sheet.columns[column]!;
+    const { numbers, tags, hasDates } = this.context.sheet.column(column);
     const { low, high, inside, magnitude } = bounds;
     for (let word = 0, slot = 0; slot < slotCount; word++) {
       let bits = 0;
@@ -164,7 +164,7 @@ class CompareKernel implements Kernel {
 
   outcomeAt(column: number, slot: number): number {
     const { is, magnitude } = this.when;
-    const value = this.prepared(this.context.sheet.columns[column]!.valueAt(slot), column, slot);
+    const value = this.prepared(this.context.sheet.column(column).valueAt(slot), column, slot);
     const signs = this.readers.map((reader) =>
       compareValues(value, magnitude ? magnitudeOf(reader.valueAt(slot, column)) : reader.valueAt(slot, column)),
     );
@@ -186,7 +186,7 @@ class CompareKernel implements Kernel {
 
   explain(column: number, slot: number) {
     const { sheet } = this.context;
-    const value = sheet.columns[column]!.valueAt(slot);
+    const value = sheet.column(column).valueAt(slot);
     const operands = this.readers.map((reader) => reader.valueAt(slot, column));
     const crossed = operands.some((operand) => Number.isNaN(compareValues(value, operand)));
     const [nothing] = this.readers.flatMap((reader) => reader.whyNothing?.(slot) ?? []);

@@ -238,7 +238,7 @@ class DateKernel implements Kernel {
   }
 
   outcomeAt(column: number, slot: number): number {
-    const store = this.context.sheet.columns[column]!;
+    const store = this.context.sheet.column(column);
     if (store.tags[slot] !== TAG.date) return -1;
     const [from, to] = this.days ?? this.givenDays(column, slot);
     const day = Math.floor(store.numbers[slot]!);
@@ -255,7 +255,7 @@ class DateKernel implements Kernel {
 
   explain(column: number, slot: number): Comparison {
     const { sheet } = this.context;
-    const isDate = sheet.columns[column]!.tags[slot] === TAG.date;
+    const isDate = sheet.column(column).tags[slot] === TAG.date;
     const [from, to] = this.days ?? this.givenDays(column, slot);
     return {
       left: shownAt(sheet, column, slot) || 'blank',

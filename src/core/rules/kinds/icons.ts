@@ -141,7 +141,7 @@ class IconsKernel implements Kernel {
   }
 
   outcomeAt(column: number, slot: number): number {
-    const number = this.context.sheet.columns[column]!.numbers[slot]!;
+    const number = this.context.sheet.column(column).numbers[slot]!;
     const cuts = number === number ? this.groups.of(column, slot)?.derived : undefined;
     if (!cuts) return -1;
     let icon = 0;

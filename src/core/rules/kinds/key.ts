@@ -132,7 +132,7 @@ function readKeys(when: KeyWhen, context: CompileContext): Keys | Problem {
     return { at: () => (known.length ? known : undefined), inputs: { sameRow: [], wholeColumns: [], cells: [] } };
   }
   const answersIn = (column: number, slot: number): readonly CellValue[] | undefined => {
-    const value = sheet.columns[column]!.valueAt(slot);
+    const value = sheet.column(column).valueAt(slot);
     const alternatives = value.kind === 'text' && value.text.includes('|') ? value.text.split('|').map(read) : [value];
     const known = alternatives.filter((answer) => answer.kind !== 'blank');
     return known.length ? known : undefined;
@@ -191,7 +191,7 @@ class KeyKernel implements Kernel {
   outcomeAt(column: number, slot: number): number {
     const answers = this.keys.at(column, slot);
     if (!answers) return -1;
-    const value = this.context.sheet.columns[column]!.valueAt(slot);
+    const value = this.context.sheet.column(column).valueAt(slot);
     if (value.kind === 'blank') return EMPTY!;
     if (answers.some((answer) => isRight(value, answer, this.when))) return RIGHT!;
     return answers.some((answer) => isNear(value, answer, this.when)) ? NEAR! : WRONG!;

@@ -91,7 +91,7 @@ class RankKernel implements Kernel {
       for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
       return;
     }
-    const { numbers } = this.context.sheet.columns[column]!;
+    const { numbers } = this.context.sheet.column(column);
     const edge = this.groups.of(column, 0)?.derived ?? NaN;
     const isTop = this.when.is === 'top';
     const { words } = into.has;
@@ -107,7 +107,7 @@ class RankKernel implements Kernel {
 
   outcomeAt(column: number, slot: number): number {
     const edge = this.groups.of(column, slot)?.derived ?? NaN;
-    const number = this.context.sheet.columns[column]!.numbers[slot]!;
+    const number = this.context.sheet.column(column).numbers[slot]!;
     return (this.when.is === 'top' ? number >= edge : number <= edge) ? 0 : -1;
   }
 
@@ -126,7 +126,7 @@ class RankKernel implements Kernel {
     const relation = `is ${rankWords(this.when)}`;
     if (!group || group.numbers.count === 0)
       return { left, relation, right: 'no numbers', note: 'there are no numbers to rank' };
-    const isNumber = !Number.isNaN(this.context.sheet.columns[column]!.numbers[slot]!);
+    const isNumber = !Number.isNaN(this.context.sheet.column(column).numbers[slot]!);
     const right = `${group.numbers.count} numbers: from ${numberText(group.derived)} ${this.when.is === 'top' ? 'up' : 'down'}`;
     return { left, relation, right, ...(isNumber ? {} : { note: 'only numbers are ranked' }) };
   }

@@ -21,7 +21,7 @@ describe.each(KIND_NAMES)('%s', (name) => {
         name: 'Rule',
         on: true,
         settles: false,
-        reads: { fields: [sheet.fields[0]!.id] },
+        reads: { fields: [sheet.field(0).id] },
         when,
         paints: 'cell',
         look: { bold: true },

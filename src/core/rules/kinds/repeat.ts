@@ -159,7 +159,7 @@ class RepeatKernel implements Kernel {
 
   /** The id of a cell's content, found once a distinct content. */
   private contentAt(column: number, slot: number): number {
-    const store = this.context.sheet.columns[column]!;
+    const store = this.context.sheet.column(column);
     const code = store.valueCodeAt(slot);
     if (code === undefined) return this.ids.of(store.valueAt(slot));
     let known = this.known.get(column);

@@ -72,12 +72,12 @@ class StateKernel implements Kernel {
   }
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
-    const { tags } = this.context.sheet.columns[column]!;
+    const { tags } = this.context.sheet.column(column);
     for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.wanted[tags[slot]!]! - 1);
   }
 
   outcomeAt(column: number, slot: number): number {
-    return this.wanted[this.context.sheet.columns[column]!.tags[slot] ?? TAG.blank]! - 1;
+    return this.wanted[this.context.sheet.column(column).tags[slot] ?? TAG.blank]! - 1;
   }
 
   edited(): 'this-cell' {
@@ -93,7 +93,7 @@ class StateKernel implements Kernel {
     return {
       left: shownAt(sheet, column, slot) || 'blank',
       relation: STATES[this.when.is].says,
-      right: `it is ${sheet.columns[column]!.valueAt(slot).kind}`,
+      right: `it is ${sheet.column(column).valueAt(slot).kind}`,
     };
   }
 }

@@ -135,14 +135,14 @@ class TextKernel implements Kernel {
   }
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
-    const store = this.context.sheet.columns[column]!;
+    const store = this.context.sheet.column(column);
     if (this.constant) judgeContents(store, slotCount, { into, judge: (slot) => this.outcomeAt(column, slot) });
     else for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
   }
 
   outcomeAt(column: number, slot: number): number {
     const { sheet } = this.context;
-    const tag = sheet.columns[column]!.tags[slot];
+    const tag = sheet.column(column).tags[slot];
     if (tag === TAG.blank || tag === TAG.error || tag === undefined) return -1;
     const words = this.constant ?? this.wordsAt(column, slot);
     if (words.length === 0) return -1;
@@ -162,7 +162,7 @@ class TextKernel implements Kernel {
   explain(column: number, slot: number): Comparison {
     const shown = shownAt(this.context.sheet, column, slot);
     const words = this.constant ?? this.wordsAt(column, slot);
-    const tag = this.context.sheet.columns[column]!.tags[slot];
+    const tag = this.context.sheet.column(column).tags[slot];
     const note =
       tag === TAG.blank
         ? 'a blank never matches'

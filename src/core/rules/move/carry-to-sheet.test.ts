@@ -25,7 +25,7 @@ const rule = (more: Partial<Rule>): Rule => ({
   name: 'R',
   on: true,
   settles: false,
-  reads: { fields: [from.fields[1]!.id] },
+  reads: { fields: [from.field(1).id] },
   when: { kind: 'compare', is: '<', to: 6 },
   paints: 'cell',
   ...more,
@@ -36,7 +36,7 @@ const painted = (sheet: typeof from, made: Rule, column: number): number[] => {
   evaluation.setRules([made]);
   const running = evaluation.activeRules[0]!;
   expect(running.problem).toBeNull();
-  return VALUES.flatMap((_, at) => (running.outcomeAt(column, sheet.order[at + 1]!) >= 0 ? at : []));
+  return VALUES.flatMap((_, at) => (running.outcomeAt(column, sheet.slotAt(at + 1)) >= 0 ? at : []));
 };
 const carried = (made: Rule): Rule => {
   const found = carryToSheet(made, { from, to });
@@ -46,7 +46,7 @@ const carried = (made: Rule): Rule => {
 
 test.each<[string, Partial<Rule>]>([
   ['a threshold', {}],
-  ['another field', { when: { kind: 'compare', is: '<', to: { field: from.fields[2]!.id, times: 0.9 } } }],
+  ['another field', { when: { kind: 'compare', is: '<', to: { field: from.field(2).id, times: 0.9 } } }],
   ['a formula over the columns of the row', { when: { kind: 'formula', formula: '=B2<C2*0.9' } }],
   ['a formula with a row above its own', { when: { kind: 'formula', formula: '=B3>$C2' } }],
   ['a formula over a whole field', { when: { kind: 'formula', formula: '=B2>AVERAGE($C$2:$C$5)' } }],
@@ -59,7 +59,7 @@ test.each<[string, Partial<Rule>]>([
 
 test('fields that are not there are named, and nothing is carried', () => {
   expect(
-    carryToSheet(rule({ reads: { fields: [from.fields[0]!.id] }, paints: { fields: [from.fields[1]!.id] } }), {
+    carryToSheet(rule({ reads: { fields: [from.field(0).id] }, paints: { fields: [from.field(1).id] } }), {
       from,
       to,
     }),

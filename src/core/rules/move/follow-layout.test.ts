@@ -133,7 +133,7 @@ describe('rules follow the cells that they name by address', () => {
       const evaluation = new Evaluation(sheet, {});
       evaluation.setRules(rulesOf(sheet).map((stored) => stored.rule));
       return reportEvaluation(evaluation).rules[0]!.matched.map((cell) =>
-        sheet.rowId(sheet.order[Number(cell.slice(1)) - 1]!),
+        sheet.rowId(sheet.slotAt(Number(cell.slice(1)) - 1)),
       );
     };
     sheet.rules.put([{ id: 'r', key: 'a0', rule: kept }]);

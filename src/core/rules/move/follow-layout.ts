@@ -1,3 +1,5 @@
+import type { CellPosition } from '../../sheet/cell-position';
+import { itemAt } from '../../values/item-at';
 import { putRules, rulesOf } from '../shape/stored-rule';
 import { isKept, type CellRef, type Coordinate, type ReferenceNode } from '../../formula/syntax/formula-tree';
 import { referenceText } from '../../formula/syntax/print-formula';
@@ -17,11 +19,6 @@ import type { Sheet } from '../../sheet/sheet';
 import { mapRuleReferences } from '../shape/map-rule-references';
 import type { Rule } from '../shape/rule';
 
-interface CellPosition {
-  readonly column: number;
-  readonly position: number;
-}
-
 /**
  * Operations, with those added that let rules and named ranges follow the cells they name by address when rows or
  * fields come, go or move. So that taking the change back restores them, they are part of it. Cost: nothing unless
@@ -29,7 +26,7 @@ interface CellPosition {
  */
 export function withFollowers(sheet: Sheet, operations: readonly Operation[]): readonly Operation[] {
   const rules = rulesOf(sheet).filter(({ rule }) => namesAddresses(rule));
-  const names = [...sheet.parts.values()].filter((part) => part.kind === 'name');
+  const names = sheet.partsOf('name');
   if (rules.length + names.length === 0) return operations;
   const move = layoutMove(sheet, operations);
   if (!move) return operations;
@@ -178,5 +175,5 @@ function moveEnds([one, other]: Ends, move: AxisMove, shift: number): Ends | und
 }
 
 function endsOf({ ends }: ReferenceNode, columns: Ends, rows: Ends): CellRef[] {
-  return ends.map((_, at) => ({ column: columns[at]!, row: rows[at]! }));
+  return ends.map((_, at) => ({ column: itemAt(columns, at), row: itemAt(rows, at) }));
 }

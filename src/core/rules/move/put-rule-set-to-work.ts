@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import type { Operation } from '../../sheet/change';
 import { findRule, putRules, type StoredRule } from '../shape/stored-rule';
 import { keysAt } from '../../sheet/layout/keys-at';
@@ -42,7 +43,7 @@ export function putRuleSetToWork(sheet: Sheet, set: RuleSetVersion, newId: () =>
     const before = findRule(sheet, known[rule.id] ?? '');
     const id = before?.id ?? newId();
     uses[rule.id] = id;
-    rules.push({ id, key: before?.key ?? keys[at]!, rule: { ...carried.rule, id } });
+    rules.push({ id, key: before?.key ?? itemAt(keys, at), rule: { ...carried.rule, id } });
   }
   if (missing.size) return { missing: [...missing] };
   const gone = Object.entries(known).flatMap(([rule, id]) => (rule in uses || !sheet.rules.has(id) ? [] : id));

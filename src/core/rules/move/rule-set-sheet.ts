@@ -1,5 +1,6 @@
-import { rulesOf } from '../shape/stored-rule';
 import { generateNKeysBetween } from 'fractional-indexing';
+import { itemAt } from '../../values/item-at';
+import { rulesOf } from '../shape/stored-rule';
 import { newField } from '../../sheet/field';
 import type { FieldId, RuleId } from '../../sheet/ids';
 import { Sheet } from '../../sheet/sheet';
@@ -30,7 +31,7 @@ export function keptRules(sheet: Sheet, chosen: readonly RuleId[]): KeptRules {
 /** A sheet that stands for the one where the rules were made: its fields with their labels, and room for one record. */
 export function ruleSetSheet({ fields, looks }: KeptRules): Sheet {
   const keys = generateNKeysBetween(null, null, fields.length);
-  const made = new Sheet(fields.map(({ id }, at) => newField(id, keys[at]!)));
+  const made = new Sheet(fields.map(({ id }, at) => newField(id, itemAt(keys, at))));
   made.apply({
     kind: 'insert-rows',
     rows: [

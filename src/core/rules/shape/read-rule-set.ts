@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { itemAt } from '../../values/item-at';
 import type { Look } from '../../looks/look';
 import { lookSchema } from '../../looks/look-schema';
 import type { FieldId } from '../../sheet/ids';
@@ -36,7 +37,7 @@ export function readRuleSet(json: unknown): { readonly rules: RuleSet } | { read
   const { error, value } = ruleSetSchema
     .required()
     .validate(json, { convert: false, errors: { wrap: { label: false } } }) as Joi.ValidationResult<RuleSet>;
-  if (error) return { message: error.details[0]!.message };
+  if (error) return { message: itemAt(error.details, 0).message };
   for (const [name, look] of Object.entries(value.looks))
     if (look.look !== undefined) return { message: `looks.${name}.look: a saved look cannot refer to another` };
   for (const [at, rule] of value.rules.entries()) {

@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import type { NamedField } from '../shape/sentence-words';
 import type { RuleIdea } from '../shape/rule-idea';
 import type { RuleProfile } from '../explain/profile-rule';
@@ -36,10 +37,12 @@ export function suggestRules(field: NamedField, { profile, texts, dates }: RuleP
     words > numbers && texts.length <= FEW && texts.length > 1 && idea({ kind: 'category', palette: 'pastel' }),
     words > numbers &&
       texts.length > FEW &&
-      texts[0]!.count > 1 &&
-      texts[0]!.count <= 3 &&
+      itemAt(texts, 0).count > 1 &&
+      itemAt(texts, 0).count <= 3 &&
       idea({ kind: 'repeat', is: 'repeated' }, 'watch'),
-    words > numbers && texts.length > FEW && idea({ kind: 'text', is: 'contains', any: [texts[0]!.text] }, 'cool'),
+    words > numbers &&
+      texts.length > FEW &&
+      idea({ kind: 'text', is: 'contains', any: [itemAt(texts, 0).text] }, 'cool'),
     blanks > 0 && blanks < cells / 2 && idea({ kind: 'state', is: 'blank' }, 'ringed'),
     profile.others > words && idea({ kind: 'state', is: 'error' }, 'alarm'),
   ];

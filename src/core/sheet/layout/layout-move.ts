@@ -105,9 +105,9 @@ function axisMove(before: readonly string[], after: readonly string[], moved: Re
   const placeBefore = new Map(before.map((id, at) => [id, at]));
   const placeAfter = new Map(after.map((id, at) => [id, at]));
   return {
-    to: (place) => (place < before.length ? placeAfter.get(before[place]!) : place),
-    from: (place) => (place < after.length ? placeBefore.get(after[place]!) : undefined),
-    isMoved: (place) => place < before.length && moved.has(before[place]!),
+    to: (place) => (place < before.length ? placeAfter.get(before[place] ?? '') : place),
+    from: (place) => placeBefore.get(after[place] ?? ''),
+    isMoved: (place) => moved.has(before[place] ?? ''),
   };
 }
 

@@ -13,7 +13,7 @@ export function parentRows(sheet: Sheet): number[] {
 
 /** The last of the rows that stand further in beneath a row; the row itself where there are none. */
 export function lastBeneath(sheet: Sheet, position: number): number {
-  const levelAt = (at: number): number => sheet.rowFormat(sheet.order[at]!).level ?? 0;
+  const levelAt = (at: number): number => sheet.rowFormat(sheet.slotAt(at)).level ?? 0;
   const own = levelAt(position);
   let last = position;
   while (last + 1 < sheet.rowCount && levelAt(last + 1) > own) last++;

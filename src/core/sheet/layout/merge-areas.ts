@@ -4,8 +4,7 @@ import type { Sheet } from '../sheet';
 
 /** Merged cells as they lie now. One whose rows or fields are gone does not count. */
 export function mergeAreas(sheet: Sheet): { readonly id: PartId; readonly area: CellRange }[] {
-  return [...sheet.parts.values()].flatMap((part) => {
-    if (part.kind !== 'merge') return [];
+  return sheet.partsOf('merge').flatMap((part) => {
     const rows = [part.top, part.bottom]
       .map((row) => sheet.findSlot(row))
       .flatMap((slot) => (slot === undefined ? [] : sheet.positionOf(slot)));

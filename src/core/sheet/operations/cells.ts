@@ -8,10 +8,10 @@ export const setCells: OperationKind<OperationOf<'set-cells'>> = {
     const effects: Effect[] = [];
     const undo: CellInput[] = [];
     for (const { row, field, input, was } of cells) {
-      const slot = sheet.findSlot(row);
-      const column = sheet.findColumn(field);
-      if (slot === undefined || column === undefined) continue;
-      const held = sheet.columns[column]!.inputAt(slot);
+      const cell = sheet.findCell({ row, field });
+      if (!cell) continue;
+      const { column, slot } = cell;
+      const held = sheet.column(column).inputAt(slot);
       if (was !== undefined && was !== held) continue;
       undo.push({ row, field, input: held, ...(was === undefined ? {} : { was: input }) });
       effects.push({ kind: 'cell', column, slot, before: sheet.setInput(column, slot, input) });
@@ -26,9 +26,9 @@ export const setCells: OperationKind<OperationOf<'set-cells'>> = {
   restrict(operation, view, sheet) {
     const sent = new Set(view.columns);
     const cells = operation.cells.flatMap(({ row, field }) => {
-      const [slot, column] = [sheet.findSlot(row), sheet.findColumn(field)];
-      if (slot === undefined || column === undefined || !sent.has(column) || !view.isVisible(column, slot)) return [];
-      return { row, field, input: view.inputAt(column, slot) };
+      const cell = sheet.findCell({ row, field });
+      if (!cell || !sent.has(cell.column) || !view.isVisible(cell.column, cell.slot)) return [];
+      return { row, field, input: view.inputAt(cell.column, cell.slot) };
     });
     return cells.length ? [{ kind: 'set-cells', cells }] : [];
   },

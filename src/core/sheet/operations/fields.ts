@@ -27,7 +27,7 @@ export const removeFields: OperationKind<OperationOf<'remove-fields'>> = {
   apply(sheet, { fields: ids }) {
     const gone = new Set(ids);
     const before = sheet.fields.filter(({ id }) => gone.has(id));
-    const stores = before.map(({ id }) => ({ field: id, store: sheet.columns[sheet.findColumn(id)!]! }));
+    const stores = before.map(({ id }) => ({ field: id, store: sheet.column(sheet.findColumn(id)!) }));
     const cells: CellInput[] = stores.flatMap(({ field, store }) =>
       sheet.order.flatMap((slot) => {
         const input = store.inputAt(slot);

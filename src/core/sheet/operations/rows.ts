@@ -70,7 +70,7 @@ export const changeRows: OperationKind<OperationOf<'change-rows'>> = {
       if (slot === undefined) return [];
       return view.columns.map((column) => ({
         row: id,
-        field: sheet.fields[column]!.id,
+        field: sheet.field(column).id,
         input: view.inputAt(column, slot),
       }));
     });
@@ -87,9 +87,9 @@ export function visibleRow(
   const slot = sheet.findSlot(id);
   const cells = view.columns.flatMap((column) => {
     const input = slot === undefined ? '' : view.inputAt(column, slot);
-    return input === '' ? [] : [[sheet.fields[column]!.id, input] as const];
+    return input === '' ? [] : [[sheet.field(column).id, input] as const];
   });
-  const sent = new Set(view.columns.map((column) => sheet.fields[column]!.id));
+  const sent = new Set(view.columns.map((column) => sheet.field(column).id));
   const { styles, ...rest } = about ?? {};
   const kept = Object.entries(styles ?? {}).filter(([field]) => sent.has(field));
   const format = { ...rest, ...(kept.length ? { styles: Object.fromEntries(kept) } : {}) };

@@ -7,10 +7,10 @@ export const setStyles: OperationKind<OperationOf<'set-styles'>> = {
   apply(sheet, { cells }) {
     const undo: CellStyle[] = [];
     for (const { row, field, style } of cells) {
-      const slot = sheet.findSlot(row);
-      const column = sheet.findColumn(field);
-      if (slot === undefined || column === undefined) continue;
-      undo.push({ row, field, style: sheet.columns[column]!.styles.get(slot) ?? null });
+      const cell = sheet.findCell({ row, field });
+      if (!cell) continue;
+      const { column, slot } = cell;
+      undo.push({ row, field, style: sheet.column(column).styles.get(slot) ?? null });
       sheet.setStyle(column, slot, style);
     }
     // Rules that compare shown texts depend on number formats.
@@ -23,7 +23,7 @@ export const setStyles: OperationKind<OperationOf<'set-styles'>> = {
   words: ({ cells }, { count }) => [`${counted(count ?? cells.length, 'cell')} formatted`],
   size: ({ cells }) => cells.length,
   restrict(operation, { columns }, sheet) {
-    const sent = new Set(columns.map((column) => sheet.fields[column]!.id));
+    const sent = new Set(columns.map((column) => sheet.field(column).id));
     const cells = operation.cells.filter(({ field }) => sent.has(field));
     return cells.length ? [{ kind: 'set-styles', cells }] : [];
   },

@@ -1,3 +1,4 @@
+import { itemAt } from '../../../core/values/item-at';
 import type { CategoryWhen } from '../../../core/rules/kinds/category';
 import { PALETTES, type PaletteName } from '../../../core/looks/palettes';
 import { useSessionState } from '../../sheet/use-session';
@@ -31,7 +32,7 @@ function CategoryCondition({ when, onChange }: ConditionProps<CategoryWhen>) {
     if (how === 'palette') return onChange({ kind: 'category', palette: 'pastel' });
     const looks = texts
       .slice(0, MAX_VALUES)
-      .map(({ text }, at) => [text, { look: FIRST_LOOKS[at % FIRST_LOOKS.length]! }] as const);
+      .map(({ text }, at) => [text, { look: itemAt(FIRST_LOOKS, at % FIRST_LOOKS.length) }] as const);
     onChange({ kind: 'category', looks: Object.fromEntries(looks.length ? looks : [['value', { look: 'clear' }]]) });
   };
   return (

@@ -1,3 +1,4 @@
+import { itemAt } from '../../../core/values/item-at';
 import {
   COMPARISONS,
   operandsOf,
@@ -38,7 +39,7 @@ function CompareCondition({ when, field, fields, onChange }: ConditionProps<Comp
   const operands = operandsOf(when);
   const median = useSessionState((state) => state.profile?.profile.median) ?? 0;
   const compareBy = (is: ComparisonName) => {
-    const first = operands[0]!;
+    const first = itemAt(operands, 0);
     const second = operands[1] ?? (typeof first === 'number' ? first + Math.max(1, Math.abs(first) / 2) : first);
     onChange({ ...when, is, to: takesTwo(is) ? [first, second] : first });
   };

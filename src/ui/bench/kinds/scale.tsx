@@ -1,5 +1,6 @@
 import { ActionIcon } from '@mantine/core';
 import { IconPlus, IconX } from '@tabler/icons-react';
+import { itemAt, lastItem } from '../../../core/values/item-at';
 import { SCHEMES, type SchemeName } from '../../../core/looks/schemes';
 import { ColorRamp } from '../../../core/looks/color-ramp';
 import type { ScaleWhen } from '../../../core/rules/kinds/scale';
@@ -60,7 +61,7 @@ const evenly = (count: number): number[] => Array.from({ length: count }, (_, at
 
 const sameColors = (when: ScaleWhen, name: SchemeName): boolean => {
   const { colors } = SCHEMES[name];
-  const ends = [when.stops[0]!.color, when.stops.at(-1)!.color];
+  const ends = [itemAt(when.stops, 0).color, lastItem(when.stops).color];
   return ends[0] === colors[0] && ends[1] === colors.at(-1);
 };
 
@@ -79,7 +80,7 @@ function SchemeWords({ name }: { readonly name: SchemeName }) {
 function ScaleOutcomes({ when, field, onChange }: ConditionProps<ScaleWhen>) {
   const { stops } = when;
   const put = (at: number, stop: Partial<ScaleWhen['stops'][number]>) =>
-    onChange({ ...when, stops: stops.with(at, { ...stops[at]!, ...stop }) });
+    onChange({ ...when, stops: stops.with(at, { ...itemAt(stops, at), ...stop }) });
   const add = () => {
     const ramp = new ColorRamp(
       stops.map(({ color }) => color),

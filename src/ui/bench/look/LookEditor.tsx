@@ -1,3 +1,4 @@
+import { itemAt } from '../../../core/values/item-at';
 import { ICON_SETS, type IconSet } from '../../../core/looks/icon-sets';
 import { lookProperties, SIDES, type BorderSide, type Fill, type Look } from '../../../core/looks/look';
 import { Act } from '../../actions/Act';
@@ -65,7 +66,7 @@ export function LookEditor({ look, onChange }: Props) {
               ),
             })),
           )}
-          onPick={(id) => put({ icon: { set: id.split(' ')[0]!, index: Number(id.split(' ')[1]) } })}
+          onPick={(id) => put({ icon: { set: itemAt(id.split(' '), 0), index: Number(id.split(' ')[1]) } })}
         />
         <span>Numbers as</span>
         <NameInput

@@ -1,5 +1,6 @@
 import { Menu } from '@mantine/core';
 import { memo, useContext, type ReactNode } from 'react';
+import { itemAt } from '../../../core/values/item-at';
 import { useNewest } from '../../use-newest';
 import classes from '../Bench.module.css';
 import { WithinPopover } from './within-popover';
@@ -61,6 +62,8 @@ function isSame(one: Props, other: Props): boolean {
     one.value === other.value &&
     isAlike(one.shown, other.shown) &&
     one.options.length === other.options.length &&
-    one.options.every(({ id, words }, at) => id === other.options[at]!.id && isAlike(words, other.options[at]!.words))
+    one.options.every(
+      ({ id, words }, at) => id === itemAt(other.options, at).id && isAlike(words, itemAt(other.options, at).words),
+    )
   );
 }

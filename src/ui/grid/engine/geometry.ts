@@ -1,4 +1,6 @@
-import type { Area, CellPosition, RowHeights } from '../../../protocol/engine-messages';
+import type { CellPosition } from '../../../core/sheet/cell-position';
+import { itemAt, lastItem } from '../../../core/values/item-at';
+import type { Area, RowHeights } from '../../../protocol/engine-messages';
 
 /** A rectangle in pixels. */
 export interface Box {
@@ -67,10 +69,11 @@ export class Geometry {
     this.merges = merges;
     this.heights = heights;
     const added = [0];
-    for (const [top, bottom, heightPx] of heights) added.push(added.at(-1)! + (bottom - top + 1) * (heightPx - ROW_PX));
+    for (const [top, bottom, heightPx] of heights)
+      added.push(lastItem(added) + (bottom - top + 1) * (heightPx - ROW_PX));
     this.added = added;
     const lefts = [GUTTER_PX + (layout.trialPx ?? 0)];
-    for (const width of widths) lefts.push(lefts.at(-1)! + width);
+    for (const width of widths) lefts.push(lastItem(lefts) + width);
     this.lefts = lefts;
   }
 
@@ -93,7 +96,7 @@ export class Geometry {
   }
 
   get width(): number {
-    return this.lefts.at(-1)!;
+    return lastItem(this.lefts);
   }
 
   get height(): number {
@@ -102,7 +105,7 @@ export class Geometry {
 
   /** Width of the strip of row numbers and the trial column. */
   get gutterWidth(): number {
-    return this.lefts[0]!;
+    return itemAt(this.lefts, 0);
   }
 
   /** Height of what stays at the top: the letters and the frozen rows. */
@@ -116,7 +119,7 @@ export class Geometry {
   }
 
   columnLeft(column: number): number {
-    return this.lefts[Math.min(column, this.columnCount)]!;
+    return itemAt(this.lefts, Math.min(column, this.columnCount));
   }
 
   columnWidth(column: number): number {
@@ -128,7 +131,7 @@ export class Geometry {
     const run = this.heights[before - 1];
     // The run that the row is in, or the last above it, counts as far as it goes.
     const partial = run ? (Math.min(run[1] + 1, position) - run[0]) * (run[2] - ROW_PX) : 0;
-    return HEAD_PX + position * ROW_PX + (run ? this.added[before - 1]! : 0) + partial;
+    return HEAD_PX + position * ROW_PX + (run ? itemAt(this.added, before - 1) : 0) + partial;
   }
 
   /** How many runs of `heights` begin above a row. */
@@ -137,7 +140,7 @@ export class Geometry {
     let high = this.heights.length;
     while (low < high) {
       const middle = (low + high) >>> 1;
-      if (this.heights[middle]![0] < position) low = middle + 1;
+      if (itemAt(this.heights, middle)[0] < position) low = middle + 1;
       else high = middle;
     }
     return low;
@@ -154,7 +157,7 @@ export class Geometry {
     const rows: number[] = [];
     let at = top;
     for (let run = Math.max(0, this.runBefore(top) - 1); run < this.heights.length && at <= bottom; run++) {
-      const [first, last, heightPx] = this.heights[run]!;
+      const [first, last, heightPx] = itemAt(this.heights, run);
       if (heightPx !== 0 || last < at) continue;
       for (; at < first && at <= bottom; at++) rows.push(at);
       at = Math.max(at, last + 1);
@@ -205,7 +208,7 @@ export class Geometry {
     let high = this.columnCount - 1;
     while (low < high) {
       const middle = (low + high + 1) >>> 1;
-      if (this.lefts[middle]! <= x) low = middle;
+      if (itemAt(this.lefts, middle) <= x) low = middle;
       else high = middle - 1;
     }
     return low;

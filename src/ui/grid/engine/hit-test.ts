@@ -1,4 +1,5 @@
-import type { Area, CellPosition } from '../../../protocol/engine-messages';
+import type { CellPosition } from '../../../core/sheet/cell-position';
+import type { Area } from '../../../protocol/engine-messages';
 import { HEAD_PX, type Box, type Geometry, type Scroll } from './geometry';
 
 export type Hit =

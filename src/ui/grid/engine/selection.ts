@@ -1,4 +1,5 @@
-import type { Area, CellPosition, Selection } from '../../../protocol/engine-messages';
+import type { CellPosition } from '../../../core/sheet/cell-position';
+import type { Area, Selection } from '../../../protocol/engine-messages';
 
 export const selectCell = (cell: CellPosition): Selection => ({ anchor: cell, focus: cell });
 

@@ -1,5 +1,6 @@
 import { Button, TextInput } from '@mantine/core';
 import { useState, type KeyboardEvent } from 'react';
+import { itemAt } from '../../../core/values/item-at';
 import type { Advice } from '../../../core/rules/advice/advice';
 import { adviceKey } from '../../../core/rules/advice/advice-key';
 import { useSession, useSessionState } from '../../sheet/use-session';
@@ -38,7 +39,7 @@ export function AdviceItem({ advice }: { readonly advice: Advice }) {
           </Button>
         )}
         {rules.length > 0 && (
-          <Button size="compact-xs" variant="default" onClick={() => session.rules.openRule(rules[0]!)}>
+          <Button size="compact-xs" variant="default" onClick={() => session.rules.openRule(itemAt(rules, 0))}>
             Open the rule
           </Button>
         )}

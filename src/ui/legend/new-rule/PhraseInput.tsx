@@ -1,5 +1,6 @@
 import { Autocomplete } from '@mantine/core';
 import { useState, type KeyboardEvent } from 'react';
+import { itemAt } from '../../../core/values/item-at';
 import { completePhrase, readPhrase, type PhraseReading } from '../../../core/rules/suggest/phrase/read-phrase';
 import type { RuleIdea } from '../../../core/rules/shape/rule-idea';
 import { ruleSentence, type NamedField } from '../../../core/rules/shape/sentence-words';
@@ -54,6 +55,6 @@ export function PhraseInput({ fields, onRead }: Props) {
 const MAX_TOLD = 8;
 
 const expected = ({ expected: what, options }: Exclude<PhraseReading, { idea: RuleIdea }>): string =>
-  options.length > 1 && options.length <= MAX_TOLD && !what.includes(options[0]!)
+  options.length > 1 && options.length <= MAX_TOLD && !what.includes(itemAt(options, 0))
     ? `${what}: ${options.join(', ')}`
     : what;

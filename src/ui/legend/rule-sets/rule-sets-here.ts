@@ -1,4 +1,5 @@
 import { useCallback, useState } from 'react';
+import { sheetUrl } from '../../../protocol/sheet-url';
 import type { RuleSetHead, RuleSetWhole } from '../../../protocol/rule-sets';
 import { sendJson } from '../../../engine/link/send-json';
 import type { Session } from '../../sheet/session';
@@ -12,7 +13,7 @@ export function useRuleSets(session: Session): {
   const [sets, setSets] = useState<readonly RuleSetHead[] | null>(null);
   const [error, setError] = useState<string | null>(null);
   const read = useCallback(async () => {
-    const sent = await sendJson<RuleSetHead[]>(`/api/sheets/${encodeURIComponent(session.sheet)}/rule-sets`, {
+    const sent = await sendJson<RuleSetHead[]>(sheetUrl(session.sheet, 'rule-sets'), {
       method: 'GET',
     });
     if ('refused' in sent) setError(sent.refused);
@@ -23,12 +24,9 @@ export function useRuleSets(session: Session): {
 
 /** Brings a rule set to work here, as it is now. Gives what went wrong. */
 export async function bringIn(session: Session, set: string): Promise<string | null> {
-  const sent = await sendJson<RuleSetWhole>(
-    `/api/sheets/${encodeURIComponent(session.sheet)}/rule-sets?set=${encodeURIComponent(set)}`,
-    {
-      method: 'GET',
-    },
-  );
+  const sent = await sendJson<RuleSetWhole>(sheetUrl(session.sheet, `rule-sets?set=${encodeURIComponent(set)}`), {
+    method: 'GET',
+  });
   if ('refused' in sent) return sent.refused;
   const { id, name, version, body } = sent.answer;
   try {

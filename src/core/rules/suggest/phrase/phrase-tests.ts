@@ -1,3 +1,4 @@
+import { itemAt } from '../../../values/item-at';
 import { COMPARISONS, type ComparisonName } from '../../kinds/compare';
 import { DATE_UNITS, DAYS_BY_TODAY, type DateWhen } from '../../kinds/date';
 import { CHANGE_UNITS, MOVES, type ChangeUnit, type ChangeWhen } from '../../kinds/change';
@@ -49,7 +50,7 @@ const day = (is: 'before' | 'after' | 'on', ...words: readonly string[]): Phrase
   words: words.flatMap((each) => [each, `is ${each}`]),
   takes: 1,
   operand: 'date',
-  make: ({ operands }) => ({ kind: 'date', is, to: operands[0]! }),
+  make: ({ operands }) => ({ kind: 'date', is, to: itemAt(operands, 0) }),
 });
 
 const span = (which: 'last' | 'next'): PhraseTest => ({

@@ -1,3 +1,4 @@
+import { itemAt } from '../../../values/item-at';
 import { foldText } from '../../../values/fold-text';
 import { FIRST_FAMILY } from '../../../looks/first-family';
 import { kindOf, type When } from '../../kinds/registry';
@@ -225,7 +226,7 @@ class PhraseCursor {
       test ??
       void this.fail(
         'what is asked of it, such as “below” or “is blank”',
-        PHRASE_TESTS.map(({ words }) => words[0]!),
+        PHRASE_TESTS.map(({ words }) => itemAt(words, 0)),
       )
     );
   }

@@ -1,4 +1,4 @@
-import { columnLetters } from '../../../../../core/sheet/address';
+import { labelFromInput } from '../../../../../core/sheet/label-from-input';
 import { ENDPOINTS } from '../../../../../protocol/programs/endpoints';
 import { database } from '../../../../../server/database';
 import { readFields } from '../../../../../server/sql/field';
@@ -26,7 +26,7 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
       records,
       rules: rules.length,
       fields: fields.map(({ id, unit, format }, column) => ({
-        label: header?.cells[id]?.replace(/^'/, '').trim() || columnLetters(column),
+        label: labelFromInput(header?.cells[id], column),
         unit,
         format,
       })),

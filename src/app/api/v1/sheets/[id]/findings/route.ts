@@ -1,3 +1,4 @@
+import { lastItem } from '../../../../../../core/values/item-at';
 import { ENDPOINTS } from '../../../../../../protocol/programs/endpoints';
 import { database } from '../../../../../../server/database';
 import { Refusal } from '../../../../../../server/refusal';
@@ -21,7 +22,7 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
       if (before !== undefined && !Number.isSafeInteger(before))
         throw new Refusal('bad-request', 'cursor is not one that a page before gave as its next');
       const findings = await pageOfFindings(database(), program.sheet, { limit, rule, before });
-      return Response.json({ findings, next: findings.length === limit ? String(findings.at(-1)!.id) : null });
+      return Response.json({ findings, next: findings.length === limit ? String(lastItem(findings).id) : null });
     },
   );
 }
