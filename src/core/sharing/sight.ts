@@ -1,3 +1,4 @@
+import { itemAt, lastItem } from '../values/item-at';
 import { rulesOf } from '../rules/shape/stored-rule';
 import type { Evaluation } from '../rules/evaluate/evaluation';
 import type { RunningRule } from '../rules/evaluate/running-rule';
@@ -100,7 +101,8 @@ export class VisibleSheet {
   rules(): RunningRule[] {
     const { activeRules } = this.evaluation;
     if (this.reader.role === 'viewer' || this.filling.outcomes !== 'withheld') return [...activeRules];
-    return activeRules.filter((rule) => rule.rule.when.kind !== 'key' && !this.dependsOnHidden(rule));
+    // What a rule with a problem would read is unknown, and it paints nothing.
+    return activeRules.filter((rule) => rule.rule.when.kind !== 'key' && !rule.problem && !this.dependsOnHidden(rule));
   }
 
   /** True where a rule reads something that this reader does not get. */
@@ -136,7 +138,9 @@ export class VisibleSheet {
           (column) => column >= Math.min(left, right) && column <= Math.max(left, right),
         );
         if (within.length === 0) return [];
-        return [{ ...part, left: this.sheet.field(within[0]!).id, right: this.sheet.field(within.at(-1)!).id }];
+        return [
+          { ...part, left: this.sheet.field(itemAt(within, 0)).id, right: this.sheet.field(lastItem(within)).id },
+        ];
       })
       .concat(this.reader.role === 'filler' ? this.ownFilling(ids) : []);
   }
