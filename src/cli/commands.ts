@@ -38,10 +38,10 @@ const done = (text: string): Answer => ({ text, code: 0 });
  * `evaluate DATA [RULES]`: the report as JSON text. With `failIf`, code 1 where the rule with this id matches anything.
  */
 export function evaluateCommand(
-  [data, rules]: readonly (string | undefined)[],
+  [data = '', rules]: readonly (string | undefined)[],
   { failIf, ...options }: FileOptions & { failIf?: string },
 ): Answer {
-  const { evaluation, place } = open(data!, rules, options);
+  const { evaluation, place } = open(data, rules, options);
   const report = reportEvaluation(evaluation);
   const watched = report.rules.find(({ id }) => id === failIf);
   if (failIf !== undefined && !watched)
@@ -61,23 +61,26 @@ export function convertCommand(
 }
 
 /** `explain DATA [RULES] CELL`: the trace of one cell as JSON text. */
-export function explainCommand([data, rules, cell]: readonly (string | undefined)[], options: FileOptions): Answer {
-  const at = parseAddress(cell!);
+export function explainCommand(
+  [data = '', rules, cell = '']: readonly (string | undefined)[],
+  options: FileOptions,
+): Answer {
+  const at = parseAddress(cell);
   if (!at) throw new BadInput('command line', `"${cell}" is not a cell; expected an address such as C5`);
-  const { evaluation, looks } = open(data!, rules, options);
+  const { evaluation, looks } = open(data, rules, options);
   const { sheet } = evaluation;
   const slot = sheet.order[at.position];
   if (slot === undefined || at.column >= sheet.fields.length)
     throw new BadInput(
-      data!,
+      data,
       `there is no cell ${cell}; the sheet has ${sheet.fields.length} fields and ${sheet.rowCount} rows`,
     );
   return done(JSON.stringify(traceCell(evaluation, looks, { column: at.column, slot }), null, 2));
 }
 
 /** `advise DATA [RULES]`: advice on the rules, as JSON text. */
-export function adviseCommand([data, rules]: readonly (string | undefined)[], options: FileOptions): Answer {
-  const { evaluation, looks } = open(data!, rules, options);
+export function adviseCommand([data = '', rules]: readonly (string | undefined)[], options: FileOptions): Answer {
+  const { evaluation, looks } = open(data, rules, options);
   const stored = storedInOrder(evaluation.activeRules.map(({ rule }) => rule));
   const advice = advise({ evaluation, stored, saved: looks });
   const told = advice.map(({ repair, ...rest }) => ({
@@ -111,14 +114,14 @@ function repairTold(operation: Operation, sheet: Sheet): object {
 
 /** `calculate FORMULA`: its value as JSON text. */
 export function calculateCommand(
-  [text]: readonly (string | undefined)[],
+  [text = '']: readonly (string | undefined)[],
   { data, at, ...options }: FileOptions & { data?: string; at?: string },
 ): Answer {
   const sheet =
     data === undefined ? sheetFromTable({ rows: [], width: 0 }, options) : readSheetFile(data, options).sheet;
   const cell = at === undefined ? { column: 0, position: 0 } : parseAddress(at);
   if (!cell) throw new BadInput('command line', `--at is "${at}"; expected a cell such as B2`);
-  const formulaText = text!.replace(/^=?/, '=');
+  const formulaText = text.replace(/^=?/, '=');
   const { calculation } = new Evaluation(sheet, {}, { now: serialInZone(options.nowMs, options.zone) });
   const { context } = calculation;
   const formula = makeFormula(formulaText, { context, shapes: new FormulaShapes() });

@@ -39,23 +39,23 @@ const ARCHIVE = /\.auxesis$/i;
  * the input, or of a rule file given with `--rules`. What OUT does not say as IN does is listed, a line each.
  */
 export function convert(
-  [from, to]: readonly string[],
+  [from = '', to = '']: readonly string[],
   { rules, ...options }: FileOptions & { readonly rules?: string },
 ): { readonly text: string; readonly told: readonly string[] } {
-  const rich = RICH.find(([ending]) => ending.test(to!))?.[1];
-  if (rich ?? ARCHIVE.test(to!)) {
+  const rich = RICH.find(([ending]) => ending.test(to))?.[1];
+  if (rich ?? ARCHIVE.test(to)) {
     const given = { ...options, ...(rules === undefined ? {} : { rules }) };
-    const { bytes, told } = rich ? richFile(from!, rich, given) : archiveFile(from!, given);
-    write(to!, bytes);
+    const { bytes, told } = rich ? richFile(from, rich, given) : archiveFile(from, given);
+    write(to, bytes);
     return { text: '', told };
   }
-  const { losses: told, ...table } = readTable(from!, options);
-  const written = /\.json$/i.test(to!)
+  const { losses: told, ...table } = readTable(from, options);
+  const written = /\.json$/i.test(to)
     ? writeJson(options.header ? table : withLabels(table))
-    : writeCsv(table, separatorOf(to!));
-  if (typeof written === 'object') throw new BadInput(to!, written.message);
+    : writeCsv(table, separatorOf(to));
+  if (typeof written === 'object') throw new BadInput(to, written.message);
   if (to === '-') return { text: written.trimEnd(), told };
-  write(to!, written);
+  write(to, written);
   return { text: '', told };
 }
 

@@ -41,13 +41,13 @@ function serverOf({ url = 'http://127.0.0.1:4380', token = process.env.AUXESIS_T
  * became of them as JSON text.
  */
 export async function push(
-  [path]: readonly string[],
+  [path = '']: readonly string[],
   { sheet, key, url, token, ...options }: FileOptions & Server & { readonly key?: readonly string[] },
 ): Promise<string> {
   const server = serverOf({ ...(url ? { url } : {}), ...(token ? { token } : {}) });
   if (sheet === undefined)
     throw new BadInput('command line', 'say with --sheet which sheet: what its address ends with');
-  const records = recordsOf(path!, options);
+  const records = recordsOf(path, options);
   const counts = { inserted: 0, updated: 0, unchanged: 0 };
   for (let at = 0; at < records.length; at += AT_ONCE) {
     const body = { ...(key?.length ? { key } : {}), records: records.slice(at, at + AT_ONCE) };

@@ -162,7 +162,7 @@ export class Engine {
       this.tried = rule;
       return this.invalidate('window');
     },
-    'own-rules': async ({ rules, whose }) => this.change(await this.personal!.own(rules, whose), 'rules'),
+    'own-rules': async ({ rules, whose }) => this.change((await this.personal?.own(rules, whose)) ?? [], 'rules'),
     'use-rule-set': ({ set }) => {
       const used = putRuleSetToWork(this.sheet, set, () => nanoid(10));
       if ('missing' in used) throw new Error(noField(set.name, used.missing));

@@ -113,7 +113,11 @@ export function unpackSheet(buffer: ArrayBuffer): { sheet: Sheet; head: Omit<Pac
     for (let slot = 0; slot < rows; slot++) {
       const code = codes[slot]!;
       if (roles[slot] === header) store.set(slot, inputs[code]!, true);
-      else store.place(slot, known[code]! >= 0 ? known[code]! : (known[code] = store.codeFor(inputs[code]!, false)));
+      else {
+        let own = known[code]!;
+        if (own < 0) known[code] = own = store.codeFor(inputs[code]!, false);
+        store.place(slot, own);
+      }
     }
   });
   for (const [slot, about] of abouts) opened.setRowFormat(slot, about);

@@ -93,11 +93,11 @@ export function refreshFrom(
     met.add(slot);
     fields.forEach((field, at) => {
       const column = field === undefined ? undefined : sheet.findColumn(field);
-      if (column === undefined || key.includes(field!)) return;
+      if (field === undefined || column === undefined || key.includes(field)) return;
       const store = sheet.column(column);
       const [before, after] = [store.inputAt(slot), record[at] ?? ''];
       if (store.formulas.has(slot) || isFormula(after) || isSameInput(before, after)) return;
-      cells.push({ row: sheet.rowId(slot), field: field!, input: after });
+      cells.push({ row: sheet.rowId(slot), field: field, input: after });
       changed.push({ record: nameOf(slot), label: itemAt(labels, at), before, after });
     });
   }

@@ -1,3 +1,4 @@
+import { itemAt } from '../values/item-at';
 import type { RuleId } from '../sheet/ids';
 import type { Sheet } from '../sheet/sheet';
 import type { CellValue } from '../values/cell-value';
@@ -29,13 +30,14 @@ export const sortRows: Editor<Sort> = {
       sign: key.order === 'falling' ? -1 : 1,
     }));
     const sorted = slots.toSorted(comparison(keys));
-    const moved = sorted.flatMap((slot, at) =>
-      slot === slots[at] ? [] : { id: sheet.rowId(slot), key: sheet.rowKey(slots[at]!) },
-    );
+    const moved = sorted.flatMap((slot, at) => {
+      const displaced = itemAt(slots, at);
+      return slot === displaced ? [] : { id: sheet.rowId(slot), key: sheet.rowKey(displaced) };
+    });
     return moved.length ? [{ kind: 'change-rows', rows: moved }] : [];
   },
   says: ({ by }) =>
-    by.length === 1 && 'rule' in by[0]! ? 'sort by a rule' : `sort by ${countWords(by.length, 'field')}`,
+    by.length === 1 && 'rule' in itemAt(by, 0) ? 'sort by a rule' : `sort by ${countWords(by.length, 'field')}`,
 };
 
 /** As a dictionary has them: accents and case decide last, and numbers within texts count as numbers. */
@@ -71,14 +73,18 @@ function comparable(sheet: Sheet, column: number, slots: readonly number[]): Com
   for (const slot of slots) {
     const { value, shown } = store.entryAt(slot);
     ranks[slot] = RANK[value.kind];
-    if (RANK[value.kind] === 0) values[slot] = store.numbers[slot]!;
+    if (RANK[value.kind] === 0) values[slot] = store.numberAt(slot);
     else if (value.kind !== 'blank') addTo(texts, shown, slot);
   }
-  [...texts.keys()].sort(TEXTS.compare).forEach((text, at, all) => {
-    // Texts that the collation takes for equal share a place, so that the next field decides between them.
-    const place = at > 0 && TEXTS.compare(all[at - 1]!, text) === 0 ? values[texts.get(all[at - 1]!)![0]!]! : at;
-    for (const slot of texts.get(text)!) values[slot] = place;
-  });
+  // Texts that the collation takes for equal share a place, so that the next field decides between them.
+  let [before, place] = ['', 0];
+  [...texts]
+    .sort(([one], [other]) => TEXTS.compare(one, other))
+    .forEach(([text, slotsOfText], at) => {
+      if (at > 0 && TEXTS.compare(before, text) !== 0) place = at;
+      before = text;
+      for (const slot of slotsOfText) values[slot] = place;
+    });
   return { ranks, values };
 }
 

@@ -26,6 +26,6 @@ export interface Style {
 export function mergeStyles(styles: readonly (Style | undefined)[]): Style | undefined {
   const given = styles.filter((style) => style !== undefined);
   if (given.length < 2) return given[0];
-  const border = Object.assign({}, ...given.map((style) => style.border ?? {})) as Style['border'];
-  return { ...(Object.assign({}, ...given) as Style), ...(Object.keys(border!).length ? { border } : {}) };
+  const border = Object.assign({}, ...given.map((style) => style.border ?? {})) as NonNullable<Style['border']>;
+  return { ...(Object.assign({}, ...given) as Style), ...(Object.keys(border).length ? { border } : {}) };
 }

@@ -45,7 +45,7 @@ const ADDRESS = /^\$?([A-Za-z]{1,3})\$?([1-9]\d{0,6})$/;
 export function parseAddress(text: string): { column: number; position: number } | undefined {
   const match = ADDRESS.exec(text.trim());
   if (!match) return undefined;
-  return { column: columnNumber(match[1]!), position: Number(match[2]) - 1 };
+  return { column: columnNumber(itemAt(match, 1)), position: Number(match[2]) - 1 };
 }
 
 /** Replaces an address whose cell was removed. */
@@ -65,7 +65,7 @@ const ROWS = /^\$?([1-9]\d{0,6}):\$?([1-9]\d{0,6})$/;
 
 function parseRange(text: string): CellRange | undefined {
   const columns = COLUMNS.exec(text);
-  if (columns) return between([columnNumber(columns[1]!), 0], [columnNumber(columns[2]!), LAST_ROW]);
+  if (columns) return between([columnNumber(itemAt(columns, 1)), 0], [columnNumber(itemAt(columns, 2)), LAST_ROW]);
   const rows = ROWS.exec(text);
   if (rows) return between([0, Number(rows[1]) - 1], [LAST_COLUMN, Number(rows[2]) - 1]);
   const ends = text.split(':');

@@ -1,3 +1,4 @@
+import type { CellBefore } from './effect';
 import type { Style } from '../looks/style';
 import { BLANK, TAG, type CellValue } from '../values/cell-value';
 import { foldText } from '../values/fold-text';
@@ -173,6 +174,16 @@ export class Column {
     return code;
   }
 
+  /** The number or date serial of a slot; NaN where its value is neither. */
+  numberAt(slot: number): number {
+    return this.numbers[slot] ?? NaN;
+  }
+
+  /** What statistics need to know of a slot before it changes. */
+  cellAt(slot: number): CellBefore {
+    return { number: this.numberAt(slot), tag: this.tags[slot] ?? TAG.blank, code: this.codes[slot] ?? CODE.blank };
+  }
+
   /** The input of a slot. */
   inputAt(slot: number): string {
     return this.entries[this.inputCodeAt(slot)]!.input;
@@ -187,7 +198,7 @@ export class Column {
   entryAt(slot: number): Entry {
     const code = this.codes[slot] ?? CODE.blank;
     if (code !== CODE.computed) return this.entries[code]!;
-    const number = this.numbers[slot]!;
+    const number = this.numberAt(slot);
     const value: CellValue =
       this.tags[slot] === TAG.date ? { kind: 'date', serial: number } : { kind: 'number', number };
     return { input: '', value, format: null, shown: shownText(value, null) };

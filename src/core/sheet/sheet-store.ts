@@ -146,10 +146,11 @@ export class SheetStore {
   /** Where a slot's row stands, 0 for the first row. Rebuilt after rows were inserted or removed. */
   positionOf(slot: number): number {
     if (!this.positions) {
-      this.positions = new Int32Array(this.slotCount).fill(-1);
-      this.order.forEach((member, position) => (this.positions![member] = position));
+      const positions = new Int32Array(this.slotCount).fill(-1);
+      this.order.forEach((member, position) => (positions[member] = position));
+      this.positions = positions;
     }
-    return this.positions[slot]!;
+    return this.positions[slot] ?? -1;
   }
 
   /** Positions of the first and the last record; `last` is before `first` where there is none. */
@@ -195,7 +196,7 @@ export class SheetStore {
   /** Sets the input of a cell. Gives what statistics need to know of it before. */
   setInput(column: number, slot: number, input: string): CellBefore {
     const store = this.column(column);
-    const before = { number: store.numbers[slot]!, tag: store.tags[slot]!, code: store.codes[slot]! };
+    const before = store.cellAt(slot);
     store.set(slot, input, this.roleAt(slot) === 'header');
     return before;
   }

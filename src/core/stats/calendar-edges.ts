@@ -1,3 +1,4 @@
+import { lastItem } from '../values/item-at';
 import { partsOf, rolledSerial, weekdayOf } from '../values/calendar';
 
 /** Spans (days) up to which days, weeks and months have bins of their own: some sixty bins at most. */
@@ -10,7 +11,7 @@ const MAX_DAYS = { days: 62, weeks: 430, months: 1900 } as const;
 export function calendarEdges(first: number, last: number): number[] {
   const span = last - first;
   const edges = [startOf(first, span)];
-  while (edges.at(-1)! <= last) edges.push(nextAfter(edges.at(-1)!, span));
+  while (lastItem(edges) <= last) edges.push(nextAfter(lastItem(edges), span));
   return edges;
 }
 

@@ -1,4 +1,5 @@
 import { bin, bisectRight, deviation, max, min, range } from 'd3-array';
+import { itemAt, lastItem } from '../values/item-at';
 import { quantileOfSorted } from './quantile';
 
 export interface Bin {
@@ -62,7 +63,7 @@ export function describeValues(sorted: Float64Array, { edges, ...rest }: Counted
 function binsOf(sorted: Float64Array, edges: readonly number[] | undefined) {
   const bins = bin<number, number>();
   if (!edges) return bins.thresholds(48)(sorted);
-  return bins.domain([edges[0]!, edges.at(-1)!]).thresholds(edges.slice(1, -1))(sorted);
+  return bins.domain([itemAt(edges, 0), lastItem(edges)]).thresholds(edges.slice(1, -1))(sorted);
 }
 
 /** The bins with the outcomes of the numbers in them. */
@@ -76,7 +77,7 @@ export function withOutcomes(bins: readonly Bin[], { numbers, outcomes }: Judged
     const tally = tallies[Math.min(bisectRight(edges, numbers[index]!), bins.length - 1)]!;
     tally[outcome] = (tally[outcome] ?? 0) + 1;
   }
-  return bins.map((bin, index) => ({ ...bin, outcomes: Array.from(tallies[index]!, (count) => count ?? 0) }));
+  return bins.map((bin, index) => ({ ...bin, outcomes: Array.from(itemAt(tallies, index), (count) => count ?? 0) }));
 }
 
 /** The nearest values at or below and above a threshold, and how many values equal it. NaN where there is none. */

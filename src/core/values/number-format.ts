@@ -17,17 +17,14 @@ const PATTERN = /^([^#0,.]*)([#0,]*)(?:\.([0#]*))?([^#0,.]*)$/;
  */
 export function parseNumberFormat(pattern: string): NumberFormat | undefined {
   const match = PATTERN.exec(pattern);
-  const whole = match?.[2];
-  const fraction = match?.[3] ?? '';
-  if (!match || (!whole && !fraction) || /0[#,]*#/.test(whole ?? '') || /#0/.test(fraction)) return undefined;
-  const prefix = match[1]!;
-  const suffix = match[4]!;
+  const [, prefix = '', whole = '', fraction = '', suffix = ''] = match ?? [];
+  if (!match || (!whole && !fraction) || /0[#,]*#/.test(whole) || /#0/.test(fraction)) return undefined;
   return {
     prefix: prefix.replace('%', ''),
     suffix: suffix.replace('%', ''),
     percent: prefix.includes('%') || suffix.includes('%'),
-    grouping: whole!.includes(','),
-    minimumInteger: Math.max(whole!.replace(/[^0]/g, '').length, fraction ? 0 : 1),
+    grouping: whole.includes(','),
+    minimumInteger: Math.max(whole.replace(/[^0]/g, '').length, fraction ? 0 : 1),
     minimumFraction: fraction.replace(/[^0]/g, '').length,
     maximumFraction: fraction.length,
   };

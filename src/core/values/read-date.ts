@@ -1,3 +1,4 @@
+import { itemAt } from './item-at';
 import { serialFromParts } from './date-serial';
 
 /** Which of day and month stands first in dates such as 8/3/2026. Without it such text stays text. */
@@ -21,7 +22,7 @@ export function readDate(text: string, order?: DateOrder): number | undefined {
   const iso = ISO.exec(text);
   if (iso) return assemble({ year: iso[1], month: iso[2], day: iso[3] }, iso.slice(4));
   const named = NAMED.exec(text);
-  if (named) return assemble({ year: named[3], month: monthNumber(named[2]!), day: named[1] }, named.slice(4));
+  if (named) return assemble({ year: named[3], month: monthNumber(itemAt(named, 2)), day: named[1] }, named.slice(4));
   const numeric = order && NUMERIC.exec(text);
   if (!numeric) return undefined;
   const [, first, , second, year] = numeric;

@@ -51,12 +51,15 @@ function readCurrency(text: string): NumberRead | undefined {
   const before = CURRENCY_BEFORE.exec(text);
   const after = before ? null : CURRENCY_AFTER.exec(text);
   if (!before && !after) return undefined;
-  const signs = before ? before[1]! + before[3]! : (after![3] ?? '');
-  const plain = readPlain(before ? before[4]! : after![1]!);
-  if (!plain || signs.length > 1 || (signs && /^[+\-\u2212]/.test(before ? before[4]! : after![1]!))) return undefined;
+  const [, sign = '', symbolBefore, otherSign = '', digitsAfter = ''] = before ?? [];
+  const [, digitsBefore = '', symbolAfter, signAfter = ''] = after ?? [];
+  const signs = before ? sign + otherSign : signAfter;
+  const digits = before ? digitsAfter : digitsBefore;
+  const plain = readPlain(digits);
+  if (!plain || signs.length > 1 || (signs && /^[+\-\u2212]/.test(digits))) return undefined;
   const pattern = plain.format ?? '0';
   return {
     number: signs && signs !== '+' ? -plain.number : plain.number,
-    format: before ? `${before[2]}${pattern}` : `${pattern}\u00a0${after![2]}`,
+    format: before ? `${symbolBefore}${pattern}` : `${pattern}\u00a0${symbolAfter}`,
   };
 }

@@ -1,5 +1,4 @@
 import { randomLcg, randomNormal } from 'd3-random';
-import { itemAt } from '../../core/values/item-at';
 
 /** How field devices behave: each way alone, or one after another. */
 export const LOGGER_WAYS = {
@@ -56,8 +55,8 @@ export class Devices {
    */
   next(minute: string): DeviceReading[] {
     const step = this.step++;
-    const way = this.way === 'mixed' ? itemAt(IN_TURN, Math.floor(step / STEPS_A_WAY) % IN_TURN.length) : this.way;
-    const at = (offset: number) => itemAt(STATIONS, (step + offset) % STATIONS.length);
+    const way = this.way === 'mixed' ? IN_TURN[Math.floor(step / STEPS_A_WAY) % IN_TURN.length]! : this.way;
+    const at = (offset: number) => STATIONS[(step + offset) % STATIONS.length]!;
     switch (way) {
       case 'steady':
         return [this.reading(at(0), minute)];
@@ -69,7 +68,7 @@ export class Devices {
         this.drifted += 0.25;
         return [this.reading(at(0), minute), this.reading(STATIONS[4], minute, { drift: this.drifted })];
       case 'faults':
-        return [this.reading(at(0), minute), this.broken(at(3), minute, itemAt(FAULTS, step % FAULTS.length))];
+        return [this.reading(at(0), minute), this.broken(at(3), minute, FAULTS[step % FAULTS.length]!)];
     }
   }
 

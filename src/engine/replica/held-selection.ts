@@ -60,7 +60,8 @@ const corners = ({ anchor, focus, also = [] }: Selection): CellPosition[] => [
   ]),
 ];
 
-function fromCorners([anchor, focus, ...others]: readonly CellPosition[]): Selection {
+function fromCorners(places: readonly CellPosition[]): Selection {
+  const [anchor, focus, ...others] = [itemAt(places, 0), itemAt(places, 1), ...places.slice(2)];
   const also = others.flatMap((from, at) => {
     const to = others[at + 1];
     if (at % 2 === 1 || !to) return [];
@@ -71,7 +72,7 @@ function fromCorners([anchor, focus, ...others]: readonly CellPosition[]): Selec
       bottom: Math.max(from.position, to.position),
     };
   });
-  return { anchor: anchor!, focus: focus!, ...(also.length ? { also } : {}) };
+  return { anchor, focus, ...(also.length ? { also } : {}) };
 }
 
 const within = (sheet: Sheet, { column, position }: CellPosition): CellPosition => ({

@@ -38,8 +38,8 @@ export function copyArea(replica: Replica, area: Area, token: string): { copied:
   const html = slots.map((slot, at) => {
     const cells = columns.map((column, across) => {
       const look = Object.fromEntries(replica.resolvedLook(column, slot).properties);
-      const css = cssOf({ ...itemAt(rows[at]!, across).style, ...look });
-      return `<td${css ? ` style="${css}"` : ''}>${escapeHtml(itemAt(rows[at]!, across).shown)}</td>`;
+      const css = cssOf({ ...itemAt(itemAt(rows, at), across).style, ...look });
+      return `<td${css ? ` style="${css}"` : ''}>${escapeHtml(itemAt(itemAt(rows, at), across).shown)}</td>`;
     });
     return `<tr>${cells.join('')}</tr>`;
   });

@@ -19,8 +19,8 @@ export function rowHeights(replica: Replica, { filter, folded }: OutOfView): Row
   const { sheet } = replica;
   const heights = new Map<number, number>();
   for (const [slot, { heightPx }] of sheet.rowsWithAbout()) {
-    const position = heightPx === undefined ? -1 : sheet.positionOf(slot);
-    if (position >= 0) heights.set(position, heightPx!);
+    const position = sheet.positionOf(slot);
+    if (heightPx !== undefined && position >= 0) heights.set(position, heightPx);
   }
   if (filter) {
     const isIn = filterTest(replica, filter);

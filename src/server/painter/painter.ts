@@ -336,8 +336,8 @@ class Reached {
 /** Passes on what became different in a view. */
 function tell(views: OpenSheet['views'] | undefined, id: string, repaint: Repaint | 'stale'): void {
   const view = views?.get(id);
-  if (!view) return;
-  if (repaint === 'stale') views!.delete(id);
+  if (!views || !view) return;
+  if (repaint === 'stale') views.delete(id);
   else {
     view.told.push(repaint);
     if (view.told.length > KEPT_REPAINTS) view.told.shift();

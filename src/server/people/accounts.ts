@@ -55,13 +55,13 @@ export async function checkSignIn(
 ): Promise<Person> {
   const person = await findPerson(sql, email);
   const wasRight = await countedGuess(sql, { person: person?.id, email }, by);
-  if (!(await isPassword(password, person?.password)))
+  if (!(await isPassword(password, person?.password)) || !person)
     throw new Refusal(
       'bad-request',
       'This address and this password do not go together. Check both, or make an account.',
     );
   await wasRight();
-  return person!;
+  return person;
 }
 
 /** Changes the password, and ends every session. Throws a Refusal where the old one is wrong or the new one weak. */

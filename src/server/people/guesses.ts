@@ -42,8 +42,8 @@ export async function countedGuess(
     device !== undefined && at.person !== undefined && (await isKnownDevice(sql, at.person, hashToken(device)));
   const guesser = isKnown ? `device ${device}` : `client ${client}`;
   const keys = [`${guesser} at ${whose}`, `${guesser}`, ...(isKnown ? [] : [`at ${whose}`])].map(hashToken);
-  const [atOne, ofClient, byAnybody = 0] = await Promise.all(keys.map((key) => countGuess(sql, key)));
-  if (atOne! > MAX_AT_ONE || ofClient! > MAX_OF_CLIENT || byAnybody > MAX_BY_ANYBODY)
+  const [atOne = 0, ofClient = 0, byAnybody = 0] = await Promise.all(keys.map((key) => countGuess(sql, key)));
+  if (atOne > MAX_AT_ONE || ofClient > MAX_OF_CLIENT || byAnybody > MAX_BY_ANYBODY)
     throw new Refusal('too-often', TOO_OFTEN);
   if (byAnybody > DELAY_FROM_FAILURES)
     await pause(Math.min(MAX_DELAY_MS, (byAnybody - DELAY_FROM_FAILURES) * DELAY_STEP_MS));

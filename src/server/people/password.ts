@@ -23,9 +23,9 @@ export async function hashPassword(password: string): Promise<string> {
  * account.
  */
 export async function isPassword(password: string, kept: string | null | undefined): Promise<boolean> {
-  const [, N, r, p, salt, hash] = (kept ?? NOBODY).split('$');
-  const found = await scryptOf(password, Buffer.from(salt!, 'base64'), { N: Number(N), r: Number(r), p: Number(p) });
-  return timingSafeEqual(found, Buffer.from(hash!, 'base64')) && typeof kept === 'string';
+  const [, N, r, p, salt = '', hash = ''] = (kept ?? NOBODY).split('$');
+  const found = await scryptOf(password, Buffer.from(salt, 'base64'), { N: Number(N), r: Number(r), p: Number(p) });
+  return timingSafeEqual(found, Buffer.from(hash, 'base64')) && typeof kept === 'string';
 }
 
 const NOBODY = [

@@ -1,3 +1,4 @@
+import { itemAt } from '../../core/values/item-at';
 import type { SheetRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Member } from '../../protocol/sheet-sharing';
@@ -5,10 +6,10 @@ import type { Queryable } from '../database';
 
 /** How many sheets a person owns. */
 export async function countOwned(sql: Queryable, person: string): Promise<number> {
-  const [row] = await sql<
+  const rows = await sql<
     { count: number }[]
   >`select count(*)::int as count from sheet_member where person_id = ${person} and role = 'owner'`;
-  return row!.count;
+  return itemAt(rows, 0).count;
 }
 
 /** Takes a person's role on a sheet away. */

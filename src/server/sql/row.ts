@@ -1,3 +1,4 @@
+import { itemAt } from '../../core/values/item-at';
 import type { StoredRow } from '../../core/sheet/change';
 import type { FieldId, RowId, SheetId } from '../../core/sheet/ids';
 import type { RowRole } from '../../core/sheet/row-role';
@@ -5,10 +6,10 @@ import type { Queryable } from '../database';
 
 /** How many records of a sheet hold something. */
 export async function countRecords(sql: Queryable, sheet: SheetId): Promise<number> {
-  const [row] = await sql<
+  const rows = await sql<
     { count: string }[]
   >`select count(*) from sheet_row where sheet_id = ${sheet} and role = 'record' and cells <> '{}'`;
-  return Number(row!.count);
+  return Number(itemAt(rows, 0).count);
 }
 
 export async function deleteRows(sql: Queryable, sheet: SheetId, ids: readonly RowId[]): Promise<void> {

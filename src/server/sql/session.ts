@@ -1,3 +1,4 @@
+import { itemAt } from '../../core/values/item-at';
 import type { OwnSession } from '../../protocol/own-session';
 import type { Queryable } from '../database';
 import type { Person } from './person';
@@ -59,13 +60,13 @@ const MINUTES = 15;
  * counted.
  */
 export async function countGuess(sql: Queryable, key: Buffer): Promise<number> {
-  const [row] = await sql<{ count: number }[]>`
+  const rows = await sql<{ count: number }[]>`
     insert into guess (key, count, ends_at) values (${key}, 1, now() + make_interval(mins => ${MINUTES}))
     on conflict (key) do update set
       count = case when guess.ends_at < now() then 1 else guess.count + 1 end,
       ends_at = case when guess.ends_at < now() then excluded.ends_at else guess.ends_at end
     returning count`;
-  return row!.count;
+  return itemAt(rows, 0).count;
 }
 
 /** Removes counted guesses that were none, and forgets old ones. */

@@ -1,3 +1,4 @@
+import { itemAt } from '../../core/values/item-at';
 import { isMaker, type SheetRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import type { SheetSettings } from '../../core/sheet/sheet-settings';
@@ -18,12 +19,12 @@ export async function countContents(
   sheet: SheetId,
   { rows }: { readonly rows: boolean },
 ): Promise<Contents> {
-  const [row] = await sql<Contents[]>`select
+  const counts = await sql<Contents[]>`select
     (select count(*)::int from sheet_field where sheet_id = ${sheet}) as fields,
     (select count(*)::int from sheet_rule where sheet_id = ${sheet}) as rules,
     (select count(*)::int from sheet_part where sheet_id = ${sheet}) as parts,
     case when ${rows} then (select count(*)::int from sheet_row where sheet_id = ${sheet}) else 0 end as rows`;
-  return row!;
+  return itemAt(counts, 0);
 }
 
 /** Removes a sheet with all that is in it; false where there is no such sheet. */

@@ -1,4 +1,5 @@
 import type { ChildProcess } from 'node:child_process';
+import { itemAt } from '../../core/values/item-at';
 import { metrics } from '../metrics';
 import { Refusal } from '../refusal';
 import type { WorkerRequests } from './worker-messages';
@@ -95,8 +96,10 @@ export class WorkerPool<Q extends WorkerRequests, Event> {
     const free = this.processes.filter((process) => !isHeldUp(process));
     const { processes } = this.options;
     if (free.length < processes && this.processes.length < 2 * processes) return this.another();
-    const [least] = (free.length ? free : this.processes).toSorted((a, b) => a.sheets.size - b.sheets.size);
-    return least!;
+    return itemAt(
+      (free.length ? free : this.processes).toSorted((a, b) => a.sheets.size - b.sheets.size),
+      0,
+    );
   }
 
   private another(): WorkerProcess<Event> {

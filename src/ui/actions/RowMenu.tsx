@@ -59,7 +59,7 @@ export function RowMenu() {
             disabled={count === 1 && role === name}
             onClick={() => void session.actions.edit({ do: 'set-role', top, bottom, role: name })}
           >
-            {name[0]!.toUpperCase() + name.slice(1)}
+            {name.charAt(0).toUpperCase() + name.slice(1)}
           </Menu.Item>
         ))}
       </Menu.Dropdown>

@@ -47,8 +47,8 @@ export function HistogramBar({ bin, looks, x, y, says, onPoint }: Props) {
           key={outcome}
           x={x[0]}
           width={width}
-          y={y(ends[at]!)}
-          height={y(ends[at]! - count) - y(ends[at]!)}
+          y={y(itemAt(ends, at))}
+          height={y(itemAt(ends, at) - count) - y(itemAt(ends, at))}
           fill={look.fill}
           stroke={look.line}
           strokeWidth={0.75}

@@ -77,7 +77,7 @@ function KeyBar({ tally, looks }: { readonly tally: Tally; readonly looks: reado
           <rect
             key={outcome}
             className={looks[outcome] ? undefined : classes.unanswered}
-            x={`${share(ends[at]! - itemAt(counts, outcome))}%`}
+            x={`${share(itemAt(ends, at) - itemAt(counts, outcome))}%`}
             width={`${share(itemAt(counts, outcome))}%`}
             height="100%"
             fill={looks[outcome]?.fill}

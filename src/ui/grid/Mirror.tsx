@@ -78,13 +78,14 @@ interface RowProps {
 
 function MirrorRow({ geometry, part, position, columns, shiftX, top, selection }: RowProps) {
   const selected = selectedAreas(selection);
-  const trial = geometry.gutterWidth > GUTTER_PX ? part.trial?.cells[part.rows.indexOf(position)] : null;
+  const { trial: trials } = part;
+  const trial = geometry.gutterWidth > GUTTER_PX ? trials?.cells[part.rows.indexOf(position)] : null;
   return (
     <div role="row" aria-rowindex={position + 1} className={classes.row} style={{ top }}>
-      {trial && (
+      {trials && trial && (
         <div
           role="rowheader"
-          aria-label={`For ${columnLetters(part.trial!.column)}${position + 1} the formula gives ${trial.text}: ${trial.verdict}`}
+          aria-label={`For ${columnLetters(trials.column)}${position + 1} the formula gives ${trial.text}: ${trial.verdict}`}
           className={classes.cell}
           style={{
             left: GUTTER_PX + shiftX,

@@ -28,12 +28,14 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
   const [cursor, setCursor] = useState('');
   const [isTouch, setIsTouch] = useState(false);
 
+  /** The scrolled element, which is there while its events come. */
+  const element = (): HTMLDivElement => scroller.current!;
   const pointAt = (event: MouseEvent | PointerEvent) => {
-    const bounds = scroller.current!.getBoundingClientRect();
+    const bounds = element().getBoundingClientRect();
     return { x: event.clientX - bounds.left, y: event.clientY - bounds.top };
   };
   /** Where the browser has scrolled to; its event may come later. */
-  const scrolled = (): Scroll => ({ left: scroller.current!.scrollLeft, top: scroller.current!.scrollTop });
+  const scrolled = (): Scroll => ({ left: element().scrollLeft, top: element().scrollTop });
   const hitAt = (event: MouseEvent | PointerEvent) =>
     hitTest(geometry, { scroll: scrolled(), selected: selectedArea(session.get().selection) }, pointAt(event));
 
@@ -46,12 +48,12 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
     setIsTouch(event.pointerType === 'touch');
     if (event.pointerType === 'touch' || event.button !== 0 || !(event.target instanceof Element) || isInEditor(event))
       return;
-    if (event.nativeEvent.offsetX > scroller.current!.clientWidth && event.target === scroller.current) return;
+    if (event.nativeEvent.offsetX > element().clientWidth && event.target === scroller.current) return;
     const hit = hitAt(event);
     if (hit.kind === 'cell' && session.pointing.isOpen) {
       session.pointing.at(hit.cell, event.shiftKey);
       drag.current = { kind: 'point' };
-      return scroller.current!.setPointerCapture(event.pointerId);
+      return element().setPointerCapture(event.pointerId);
     }
     session.commit();
     if (hit.kind === 'row' && pointAt(event).x < FOLD_PX && session.actions.toggleFold(hit.position)) return;
@@ -59,8 +61,8 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
       event.shiftKey || event.ctrlKey ? null : selectedHeads(geometry, hit, selectedArea(session.get().selection));
     if (!moves) selectHit(hit, event, { session, geometry });
     drag.current = moves ? { kind: 'move', axis: moves } : beginDrag(hit, { session, geometry, point: pointAt(event) });
-    scroller.current!.focus({ preventScroll: true });
-    if (drag.current) scroller.current!.setPointerCapture(event.pointerId);
+    element().focus({ preventScroll: true });
+    if (drag.current) element().setPointerCapture(event.pointerId);
   };
 
   const onPointerMove = (event: PointerEvent) => {

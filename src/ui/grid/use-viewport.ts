@@ -11,7 +11,8 @@ export function useViewSize(scroller: RefObject<HTMLDivElement | null>): Size {
   const [view, setView] = useState<Size>({ width: 0, height: 0 });
   useEffect(() => {
     const observer = new ResizeObserver(([entry]) => {
-      const { clientWidth: width, clientHeight: height } = entry!.target;
+      if (!entry) return;
+      const { clientWidth: width, clientHeight: height } = entry.target;
       setView((before) => (before.width === width && before.height === height ? before : { width, height }));
     });
     observer.observe(scroller.current!);

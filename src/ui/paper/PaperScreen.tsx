@@ -61,7 +61,7 @@ function Paper({ name, at }: Pick<Props, 'name' | 'at'>) {
   };
 
   if (failure !== null) return <p role="alert">{failure}</p>;
-  const isReady = frame !== null && window !== null && window.area.top === 0 && window.area.bottom >= last;
+  const isReady = window !== null && window.area.top === 0 && window.area.bottom >= last;
   return (
     <div className={classes.screen} style={tokenVariables('light')}>
       <div className={classes.acts}>
@@ -72,15 +72,15 @@ function Paper({ name, at }: Pick<Props, 'name' | 'at'>) {
           Save as a page
         </Button>
       </div>
-      {isReady ? (
+      {rows && isReady ? (
         <article ref={article} className={classes.paper}>
           <h1 className={classes.name}>{name}</h1>
           {at && <p className={classes.cut}>As it was on {momentWords(at.moment)}, with its rules of then</p>}
           {at && <Difference sequence={at.sequence} />}
-          {rows!.left > 0 && (
+          {rows.left > 0 && (
             <p className={classes.cut}>
-              The first {rows!.count.toLocaleString('en')} rows in view; {rows!.left.toLocaleString('en')} more are not
-              on this page. Filter the sheet to print others.
+              The first {rows.count.toLocaleString('en')} rows in view; {rows.left.toLocaleString('en')} more are not on
+              this page. Filter the sheet to print others.
             </p>
           )}
           <section aria-label="Legend" className={classes.legend} hidden={!session.isMaker && meanings.length === 0}>

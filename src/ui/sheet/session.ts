@@ -181,9 +181,9 @@ export class Session implements SessionPort {
       // Typing may begin before the answer came: only now the ids of the cell are known.
       const knows = cell && editing && !editing.cell && editing.column === column && editing.position === position;
       // The same object while the style is equal: its readers need not render again.
-      const style = cell && equal(cell.style, this.state.cell?.style) ? this.state.cell!.style : cell?.style;
+      const before = this.state.cell;
       this.set({
-        cell: cell && { ...cell, style: style! },
+        cell: cell && before && equal(cell.style, before.style) ? { ...cell, style: before.style } : cell,
         ...(knows ? { editing: { ...editing, cell: idsOf(cell) } } : {}),
       });
     });

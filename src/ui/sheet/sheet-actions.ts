@@ -23,7 +23,7 @@ export class SheetActions {
   /** Does the same to each range that is selected. */
   async editEach(edit: (area: Area) => Edit): Promise<void> {
     const [first, ...also] = selectedAreas(this.session.get().selection).map(edit);
-    await this.session.withErrorMessage(this.session.ask({ kind: 'edit', edit: first!, also }));
+    if (first) await this.session.withErrorMessage(this.session.ask({ kind: 'edit', edit: first, also }));
   }
 
   get area(): Area {

@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { labelIndex } from '../../sheet/label-index';
 import { shownAt } from '../../sheet/shown-cell';
 import { compareValues } from '../../rules/compile/compare-values';
@@ -83,7 +84,7 @@ function conditionOf(text: string, { sheet }: ExportSource): Holds {
     return (slot) => foldText(shownAt(sheet, column, slot)).includes(folded);
   }
   const { value } = readInput(sought.trim());
-  const holds = OPERATORS.find(([known]) => known === sign)![1];
+  const [, holds] = OPERATORS.find(([known]) => known === sign) ?? itemAt(OPERATORS, 0);
   if (value.kind === 'blank') return (slot) => (store.valueAt(slot).kind === 'blank') === (sign === '=');
   return (slot) => {
     const order = compareValues(store.valueAt(slot), value);

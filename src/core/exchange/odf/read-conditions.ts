@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import type { When } from '../../rules/kinds/registry';
 import type { Operand } from '../../rules/terms';
 import { operandOfFormula } from '../workbook/operand-of-formula';
@@ -20,19 +21,19 @@ export function readCondition(
   const condition = text.trim().replace(/^of:/, '');
   const compared = COMPARE.exec(condition);
   if (compared) {
-    const to = operandOf(compared[2]!, sheet);
+    const to = operandOf(itemAt(compared, 2), sheet);
     return to === undefined ? LOST : { when: { kind: 'compare', is: compared[1] as '<', to } };
   }
   const between = BETWEEN.exec(condition);
   if (between) {
-    const [low, high] = splitArguments(between[2]!).map((side) => operandOf(side, sheet));
+    const [low, high] = splitArguments(itemAt(between, 2)).map((side) => operandOf(side, sheet));
     if (low === undefined || high === undefined) return LOST;
     const is = between[1] ? 'outside' : 'between';
     return { when: { kind: 'compare', is, to: [low, high] } };
   }
   const formula = FORMULA.exec(condition);
   if (formula) {
-    const read = fromOdfFormula(`=${formula[1]!}`, sheet);
+    const read = fromOdfFormula(`=${formula[1]}`, sheet);
     if (read === undefined || unusableBecause(read) !== undefined) return LOST;
     return { when: { kind: 'formula', formula: read, at: base } };
   }

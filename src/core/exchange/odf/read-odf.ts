@@ -183,9 +183,9 @@ class TableReader {
 
   private dressed(input: string, styleName: string | undefined, column: number): WorkbookCell | undefined {
     const found = this.asked.styles.find('table-cell', styleName);
-    if (found?.maps.length) {
-      const cells = this.conditional.get(styleName!) ?? [];
-      this.conditional.set(styleName!, cells);
+    if (found?.maps.length && styleName !== undefined) {
+      const cells = this.conditional.get(styleName) ?? [];
+      this.conditional.set(styleName, cells);
       cells.push({ column, position: this.position });
     }
     const style = found && Object.keys(found.style).length ? found.style : undefined;
@@ -269,8 +269,8 @@ class TableReader {
     const why =
       formula === undefined ? 'that are written in another language, or fill several cells,' : unusableBecause(formula);
     // An error that was typed is written as a formula of nothing but the error.
-    if (why === undefined)
-      return (ERROR_WORDS as readonly string[]).includes(formula!.slice(1)) ? formula!.slice(1) : formula!;
+    if (formula !== undefined && why === undefined)
+      return (ERROR_WORDS as readonly string[]).includes(formula.slice(1)) ? formula.slice(1) : formula;
     this.losses.add(
       `Formulas ${why} are ${value === '' ? 'left out, since the file has no value of them' : 'kept as their values'}`,
       where,

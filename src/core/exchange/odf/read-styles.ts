@@ -131,9 +131,9 @@ function readBorder(cell: Readonly<Record<string, string>>): Partial<Record<Side
 
 /** A line as width, style and colour, 20.183. */
 function borderSide(text: string | undefined): BorderSide | undefined {
-  const [width, style, color] = (text ?? '').split(/\s+/);
+  const [width, style = '', color] = (text ?? '').split(/\s+/);
   const px = readLength(width);
   if (px === undefined || !color || !HEX.test(color)) return undefined;
-  const known = (['dashed', 'dotted', 'double'] as const).find((each) => style!.startsWith(each.slice(0, 4)));
+  const known = (['dashed', 'dotted', 'double'] as const).find((each) => style.startsWith(each.slice(0, 4)));
   return { style: known ?? 'solid', width: Math.max(1, Math.min(4, Math.round(px))), color: color.toLowerCase() };
 }

@@ -146,8 +146,8 @@ function properties(style: Style): string {
     const given = border?.[side];
     return given && `${pointsOf(given.width)} ${given.style} ${given.color}`;
   };
-  const part = (name: string, attributes: Parameters<typeof xml>[1]) =>
-    Object.values(attributes!).some((value) => value !== undefined) ? xml(name, attributes) : '';
+  const part = (name: string, attributes: NonNullable<Parameters<typeof xml>[1]>) =>
+    Object.values(attributes).some((value) => value !== undefined) ? xml(name, attributes) : '';
   return [
     part('style:table-cell-properties', {
       'fo:background-color': fill,

@@ -99,7 +99,7 @@ function datePattern(section: string): string | undefined {
   for (const [at, [, quoted, escaped, , , , half, letters, digits, other]] of tokens.entries()) {
     if (letters !== undefined) pattern += dateField(letters.toLowerCase(), { halves, isMinute: isMinute(tokens, at) });
     else if (half !== undefined) pattern += 'a';
-    else if (quoted !== undefined || escaped !== undefined) pattern += literal(quoted ?? escaped!);
+    else if (quoted !== undefined || escaped !== undefined) pattern += literal(quoted ?? escaped ?? '');
     else if (digits === '.' || digits === ',') pattern += digits;
     else if (digits === undefined && other !== undefined && other !== '@')
       pattern += /[a-z']/i.test(other) ? literal(other) : other;
@@ -140,8 +140,8 @@ export function writeFormatCode(pattern: string): string {
   if (isDatePattern(pattern)) return writeDateCode(pattern);
   const format = parseNumberFormat(pattern);
   if (!format) return 'General';
-  const [, prefix, digits, suffix] = /^([^#0.]*)([#0,.]+)([\s\S]*)$/.exec(pattern)!;
-  return quoted(prefix!) + digits! + quoted(suffix!);
+  const [, prefix = '', digits = '', suffix = ''] = /^([^#0.]*)([#0,.]+)([\s\S]*)$/.exec(pattern) ?? [];
+  return quoted(prefix) + digits + quoted(suffix);
 }
 
 /** Signs that need no quotes in a code: ISO/IEC 29500-1, 18.8.31. */

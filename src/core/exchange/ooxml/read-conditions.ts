@@ -124,7 +124,7 @@ function byValue(given: GivenCondition): ReadCondition {
   const [low, high] = operands;
   const takes = is === 'between' || is === 'outside' ? 2 : 1;
   if (low === undefined || (takes === 2 && high === undefined)) return { lost: UNREADABLE };
-  const to = takes === 2 ? ([low, high!] as const) : low;
+  const to = takes === 2 && high !== undefined ? ([low, high] as const) : low;
   return {
     when: { kind: 'compare', is, to },
   };

@@ -100,8 +100,8 @@ const wholeOfType = (parts: Parts, relations: readonly Relation[], type: string)
 function readSharedTexts(parts: Parts, part: string | undefined): readonly string[] {
   const bytes = part === undefined ? undefined : parts.get(part);
   const texts: string[] = [];
-  if (bytes)
-    readXml(bytes, part!, { prefixes: OOXML_PREFIXES, on: { si: (element) => texts.push(richText(element)) } });
+  if (part !== undefined && bytes)
+    readXml(bytes, part, { prefixes: OOXML_PREFIXES, on: { si: (element) => texts.push(richText(element)) } });
   return texts;
 }
 

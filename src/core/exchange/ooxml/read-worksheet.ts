@@ -212,11 +212,11 @@ class WorksheetReader {
     }
     const formula = fromOoxmlFormula(text, this.around.name);
     const why = formula === undefined ? 'that use another file, a table or a spilled range' : unusableBecause(formula);
-    if (why !== undefined) {
+    if (formula === undefined || why !== undefined) {
       this.losses.add(`Formulas ${why} are ${become}`, where);
       return undefined;
     }
-    if (t === 'shared') this.shared.set(si, { formula: formula!, ...at });
+    if (t === 'shared') this.shared.set(si, { formula, ...at });
     return formula;
   }
 

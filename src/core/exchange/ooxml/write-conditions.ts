@@ -98,16 +98,18 @@ export function sayRule(running: RunningRule, into: ConditionsInto): SaidRule {
     const at = { column: itemAt(areas, 0).left, position: itemAt(areas, 0).top };
     return predicatesOf({ rule, sheet, ...reach, at, isFixed })?.map((said) => ({ ...said, areas }));
   });
-  const formulas = predicates.includes(undefined)
-    ? undefined
-    : predicates.flatMap((each) =>
-        each!.map(({ outcome, formula, areas }) => ({
-          outcome,
-          areas,
-          look: plain(running.look(outcome)),
-          formula: toOoxmlFormula(parseFormula(formula).tree),
-        })),
-      );
+  const sayable = predicates.flatMap((each) => (each ? [each] : []));
+  const formulas =
+    sayable.length < predicates.length
+      ? undefined
+      : sayable.flatMap((each) =>
+          each.map(({ outcome, formula, areas }) => ({
+            outcome,
+            areas,
+            look: plain(running.look(outcome)),
+            formula: toOoxmlFormula(parseFormula(formula).tree),
+          })),
+        );
   if (!formulas || formulas.some(({ formula }) => formula.length > MAX_FORMULA_LENGTH))
     return {
       fate: { name: rule.name, as: 'formatting', note: PLAINLY },
@@ -215,16 +217,13 @@ function sayCompare(
 ): Native | undefined {
   if (asShown || magnitude) return undefined;
   const operands = Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand];
-  const sides = operands.map(operand);
+  const sides = operands.flatMap((side) => operand(side) ?? []);
   // Dates in ISO form are texts in a file.
-  if (
-    sides.some((side) => side === undefined) ||
-    operands.some((side) => typeof side === 'string' && /^\d{4}-/.test(side))
-  )
+  if (sides.length < operands.length || operands.some((side) => typeof side === 'string' && /^\d{4}-/.test(side)))
     return undefined;
   return {
     attributes: { type: 'cellIs', operator: OPERATORS[is] },
-    content: sides.map((side) => xml('formula', {}, escaped(side!))).join(''),
+    content: sides.map((side) => xml('formula', {}, escaped(side))).join(''),
     note: 'other programs may count text as greater than any number, and a blank as 0',
   };
 }
@@ -304,7 +303,7 @@ function sayAverage(
 }
 
 function sayRank({ is, n, percent, per = 'all' }: WhenOf<'rank'>, { reach }: ConditionContext): Native | undefined {
-  const rank = n ?? percent!;
+  const rank = n ?? percent ?? 0;
   if (
     typeof per === 'object' ||
     (per === 'field' && reach.columns.length > 1) ||

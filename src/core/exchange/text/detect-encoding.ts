@@ -1,4 +1,3 @@
-import { itemAt } from '../../values/item-at';
 /** The encodings of text that are read; names of the WHATWG Encoding Standard. */
 export const ENCODINGS = ['utf-8', 'utf-16le', 'utf-16be', 'windows-1252'] as const;
 export type Encoding = (typeof ENCODINGS)[number];
@@ -36,10 +35,13 @@ export function detectEncoding(head: Uint8Array): DetectedEncoding {
 
 /** Shares of the bytes at even and at odd places that are zero. */
 function zerosByPlace(head: Uint8Array): { readonly even: number; readonly odd: number } {
-  const counts = [0, 0];
-  head.forEach((byte, at) => byte === 0 && counts[at % 2]!++);
+  let [even, odd] = [0, 0];
+  head.forEach((byte, at) => {
+    if (byte === 0 && at % 2 === 0) even++;
+    else if (byte === 0) odd++;
+  });
   const half = Math.max(1, head.length / 2);
-  return { even: itemAt(counts, 0) / half, odd: itemAt(counts, 1) / half };
+  return { even: even / half, odd: odd / half };
 }
 
 function isUtf8(head: Uint8Array): boolean {

@@ -125,15 +125,15 @@ function sayCompare(
 ): readonly (string | undefined)[] | undefined {
   if (asShown) return undefined;
   const given = Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand];
-  const sides = given.map(operand);
-  if (sides.some((side) => side === undefined)) return undefined;
-  const isText = given.some((side) => typeof side === 'string') && !sides.some((side) => side!.startsWith('DATE('));
+  const sides = given.flatMap((side) => operand(side) ?? []);
+  if (sides.length < given.length) return undefined;
+  const isText = given.some((side) => typeof side === 'string') && !sides.some((side) => side.startsWith('DATE('));
   const isLogical = given.some((side) => typeof side === 'boolean');
   if (isText && given.some((side) => typeof side !== 'string')) return undefined;
   const guard = isText ? `ISTEXT(${cell})` : isLogical ? `ISLOGICAL(${cell})` : isNumber(cell);
   const value = magnitude ? `ABS(${cell})` : isText ? `TRIM(${cell})` : cell;
   const [one, other] = magnitude ? sides.map((side) => `ABS(${side})`) : sides;
-  const numbers = sides.flatMap((side, at) => (typeof given[at] === 'object' ? [isNumber(side!)] : []));
+  const numbers = sides.flatMap((side, at) => (typeof given[at] === 'object' ? [isNumber(side)] : []));
   const test =
     is === 'between'
       ? `${value}>=MIN(${one};${other});${value}<=MAX(${one};${other})`
@@ -263,7 +263,8 @@ function sayRank(
 ): readonly (string | undefined)[] | undefined {
   if (typeof per === 'object' || (per === 'all' && all.length > 1)) return undefined;
   const over = per === 'field' ? field : itemAt(all, 0);
-  const many = n === undefined ? `MAX(1;INT(COUNT(${over})*${numberText(percent!)}/100))` : `MIN(${n};COUNT(${over}))`;
+  const many =
+    n === undefined ? `MAX(1;INT(COUNT(${over})*${numberText(percent ?? 0)}/100))` : `MIN(${n};COUNT(${over}))`;
   return [
     is === 'top'
       ? `AND(${isNumber(cell)};${cell}>=LARGE(${over};${many}))`

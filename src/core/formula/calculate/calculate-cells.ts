@@ -165,7 +165,7 @@ export function calculateCells(task: Task, put: (column: number, slot: number, v
   };
 
   for (const column of columns)
-    dirty[column]!.forEach((slot) => {
+    dirty[column]?.forEach((slot) => {
       if (!visits.has(cellOf(column, slot))) visitAll(cellOf(column, slot));
     });
 }

@@ -267,9 +267,10 @@ export class Calculation {
   private calculateDirty(before: Before): void {
     const columns = this.dirty.flatMap((slots, column) => (slots.count() ? column : []));
     const reads = new Map(columns.map((column) => [column, this.dirtyColumnsReadBy(column)]));
-    for (const circle of stronglyConnected(columns, (column) => reads.get(column)!)) {
+    const readBy = (column: number): readonly number[] => reads.get(column) ?? [];
+    for (const circle of stronglyConnected(columns, readBy)) {
       const [only] = circle;
-      if (circle.length === 1 && !reads.get(only!)!.includes(only!)) this.calculateColumn(only!, before);
+      if (only !== undefined && circle.length === 1 && !readBy(only).includes(only)) this.calculateColumn(only, before);
       else this.calculateCircle(circle, before);
     }
     for (const slots of this.dirty) slots?.clear();
@@ -289,8 +290,11 @@ export class Calculation {
 
   /** Cells of a field that read nothing of their own field, in any order: runs of one formula go in batches. */
   private calculateColumn(column: number, before: Before): void {
-    this.sheet.column(column).forEachRun(this.dirty[column]!, (first, end, code) => {
-      const { formula } = this.formulas[column]!.get(code)!;
+    const [dirty, formulas] = [this.dirty[column], this.formulas[column]];
+    if (!dirty || !formulas) return;
+    this.sheet.column(column).forEachRun(dirty, (first, end, code) => {
+      const formula = formulas.get(code)?.formula;
+      if (!formula) return;
       for (let from = first; from < end; from += BATCH)
         this.calculateRun(column, { first: from, count: Math.min(BATCH, end - from), formula }, before);
     });
@@ -332,7 +336,7 @@ export class Calculation {
       store.setResult(slot, result);
       return;
     }
-    const was = { number: store.numbers[slot]!, tag: store.tags[slot]!, code: store.codes[slot]! };
+    const was = store.cellAt(slot);
     if (store.setResult(slot, result) && !before.has(cell)) before.set(cell, was);
   }
 

@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import type { FieldFormula } from './field-formula';
 import { Area } from '../values/formula-value';
 import { isKept } from '../syntax/formula-tree';
@@ -29,11 +30,11 @@ export class DependencyIndex {
     for (const on of compiled.volatile) this.volatile[on].push(formula);
     if (compiled.volatile.has('cells')) this.read.set(formula.column, 'unknown');
     references.forEach((node, at) => {
-      const area = bound[at]!.areaAt(place);
+      const area = itemAt(bound, at).areaAt(place);
       if (!(area instanceof Area) || area.sheet !== place.context.sheet) return;
       this.noteColumns(formula.column, area);
       const [end] = node.ends;
-      const isSameRow = node.ends.length === 1 && isKept(end!) && end.row === 'same';
+      const isSameRow = node.ends.length === 1 && end !== undefined && isKept(end) && end.row === 'same';
       if (isSameRow) listAt(this.rows, area.left).push(formula);
       else if (area.rows === 1 && area.columns === 1) listAt(mapAt(this.singles, area.left), area.top).push(formula);
       else this.blockOf(area).readers.push(formula);

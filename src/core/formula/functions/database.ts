@@ -1,4 +1,5 @@
 // Database functions (ISO/IEC 26300-4, 6.9): over the records of a table with labels that meet a table of criteria.
+import { itemAt } from '../../values/item-at';
 import { readCriterion } from '../values/criterion';
 import {
   type Area,
@@ -95,7 +96,7 @@ export const DATABASE = [
     (values) => values.filter((value) => value !== null).length,
   ),
   over('DGET', 'the value of a field in the one record that meets the criteria', (values) =>
-    values.length === 1 ? values[0]! : values.length === 0 ? FormulaError.value : FormulaError.number,
+    values.length === 1 ? itemAt(values, 0) : values.length === 0 ? FormulaError.value : FormulaError.number,
   ),
   overNumbers('DMAX', 'the greatest number of a field in the records that meet the criteria', greatest),
   overNumbers('DMIN', 'the least number of a field in the records that meet the criteria', least),

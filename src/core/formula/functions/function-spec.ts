@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import {
   Area,
   AreaList,
@@ -99,7 +100,7 @@ export const area = (name: string): Parameter<Area> => ({
   takes: 'cells',
   read(operand) {
     if (operand instanceof Area) return operand;
-    if (operand instanceof AreaList && operand.areas.length === 1) return operand.areas[0]!;
+    if (operand instanceof AreaList && operand.areas.length === 1) return itemAt(operand.areas, 0);
     return operand instanceof FormulaError ? operand : FormulaError.value;
   },
 });

@@ -1,4 +1,5 @@
 // Mathematical and rounding functions (ISO/IEC 26300-4, 6.16 and 6.17).
+import { itemAt } from '../../values/item-at';
 import { finite, FormulaError, settled, type Operand } from '../values/formula-value';
 import { allNumbers, define, integer, matrix, number, optional, several } from './function-spec';
 
@@ -129,11 +130,11 @@ export const MATHEMATICS = [
     { name: 'SUMPRODUCT', says: 'the sum of the products of values that stand at the same place' },
     [several(matrix('array'))],
     ([arrays]): Operand => {
-      const [first] = arrays;
-      if (arrays.some(({ rows, columns }) => rows !== first!.rows || columns !== first!.columns))
+      const first = itemAt(arrays, 0);
+      if (arrays.some(({ rows, columns }) => rows !== first.rows || columns !== first.columns))
         return FormulaError.value;
       let sum = 0;
-      for (let at = 0; at < first!.values.length; at++) {
+      for (let at = 0; at < first.values.length; at++) {
         let product = 1;
         for (const { values } of arrays) {
           const value = values[at]!;

@@ -1,5 +1,6 @@
 // Financial functions (ISO/IEC 26300-4, 6.12). Money paid out is negative; `due` is 1 where payments fall at the
 // beginning of a period.
+import { itemAt } from '../../values/item-at';
 import { finite, FormulaError, settled } from '../values/formula-value';
 import { spend } from '../values/place';
 import { allNumbers, define, integer, number, numbers, optional } from './function-spec';
@@ -72,7 +73,7 @@ function bisect(of: (x: number) => number): number | FormulaError {
     -0.9999, -0.9, -0.5, -0.2, -0.1, -0.05, -0.01, -1e-6, 1e-6, 0.01, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 100,
   ];
   for (let at = 1; at < grid.length; at++) {
-    let [low, high] = [grid[at - 1]!, grid[at]!];
+    let [low, high] = [itemAt(grid, at - 1), itemAt(grid, at)];
     const sign = Math.sign(of(low));
     if (!Number.isFinite(of(low)) || sign === Math.sign(of(high))) continue;
     for (let step = 0; step < 80; step++) {

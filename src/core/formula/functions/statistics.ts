@@ -1,4 +1,5 @@
 // Statistical functions (ISO/IEC 26300-4, 6.18), and the counts and sums under conditions (6.13, 6.16).
+import { itemAt } from '../../values/item-at';
 import { ExactSum } from '../../stats/exact-sum';
 import { Moments } from '../../stats/moments';
 import { quantileOfSorted } from '../../stats/quantile';
@@ -56,7 +57,7 @@ const over = (
   compute: (values: readonly number[], place: EvalCursor) => number | FormulaError,
 ) =>
   define({ name, says }, [allNumbers()], ([lists], place) =>
-    compute(lists.length === 1 ? lists[0]! : lists.flat(), place),
+    compute(lists.length === 1 ? itemAt(lists, 0) : lists.flat(), place),
   );
 
 const squared = (value: number | FormulaError): number | FormulaError =>
@@ -95,7 +96,7 @@ function quantile(values: readonly number[], p: number, place: EvalCursor): numb
 const nth = (name: string, says: string, order: (a: number, b: number) => number) =>
   define({ name, says }, [numbers('numbers'), number('n')], ([values, n], place) => {
     const at = Math.ceil(n);
-    return at < 1 || at > values.length ? FormulaError.number : ordered(values, place, order)[at - 1]!;
+    return at < 1 || at > values.length ? FormulaError.number : itemAt(ordered(values, place, order), at - 1);
   });
 
 /** Counts of one kind of value: numbers given directly count as well, and so does text that reads as one. */
@@ -135,13 +136,13 @@ function forEachMeeting(
 ): FormulaError | undefined {
   const tests: { cells: Area; test: (value: Scalar) => boolean }[] = [];
   for (let at = 0; at < pairs.length; at += 2) {
-    const cells = pairs[at]!.operand;
+    const cells = itemAt(pairs, at).operand;
     const given = pairs[at + 1]?.operand;
     if (!(cells instanceof Area) || given === undefined)
       return cells instanceof FormulaError ? cells : FormulaError.value;
     tests.push({ cells, test: readCriterion(toScalar(given, place)) });
   }
-  const shape = tests[0]!.cells;
+  const shape = itemAt(tests, 0).cells;
   if (tests.some(({ cells }) => cells.rows !== shape.rows || cells.columns !== shape.columns))
     return FormulaError.value;
   spend(place, shape.rows * shape.columns * tests.length);
@@ -202,7 +203,7 @@ function pairsOf(
   if (one.values.length !== other.values.length) return FormulaError.na;
   const pairs: [number, number][] = [];
   for (const [at, x] of one.values.entries()) {
-    const y = other.values[at]!;
+    const y = itemAt(other.values, at);
     if (x instanceof FormulaError) return x;
     if (y instanceof FormulaError) return y;
     const [a, b] = [x instanceof SerialDate ? x.serial : x, y instanceof SerialDate ? y.serial : y];

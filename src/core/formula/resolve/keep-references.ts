@@ -74,8 +74,8 @@ export function showReferences(input: string, sheet: Sheet, slot: number): strin
   return rewriteReferences(input, (node) => {
     const [only] = node.ends;
     const label =
-      node.ends.length === 1 && only && isKept(only) && only.isLabel
-        ? sheet.labelOf(sheet.findColumn(only.field!.id) ?? -1)
+      node.ends.length === 1 && only && isKept(only) && only.isLabel && only.field
+        ? sheet.labelOf(sheet.findColumn(only.field.id) ?? -1)
         : undefined;
     if (label !== undefined) return quotedName(label);
     const ends = node.ends.map((end) => (isKept(end) ? plainEnd(end, sheet, slot) : end));
@@ -103,7 +103,7 @@ export function isSameInEachRow(input: string): boolean {
 function keptEnd({ column, row }: CellRef, own: RowId, places: Layout): KeptRef | undefined {
   const field = column && places.fields[column.at];
   if (field === undefined) return undefined;
-  const kept = field === null ? null : { id: field, absolute: column!.absolute };
+  const kept = column && field !== null ? { id: field, absolute: column.absolute } : null;
   if (!row) return { field: kept, row: 'all' };
   const at = places.rows[row.at];
   if (at === undefined) return undefined;
@@ -115,7 +115,7 @@ function plainEnd({ field, row }: KeptRef, sheet: Sheet, slot: number): CellRef 
   const at = row === 'same' ? slot : typeof row === 'object' ? sheet.findSlot(row.id) : null;
   if (column === undefined || at === undefined) return undefined;
   return {
-    column: field && { at: column!, absolute: field.absolute },
+    column: field && column !== null ? { at: column, absolute: field.absolute } : null,
     row: at === null ? null : { at: sheet.positionOf(at), absolute: typeof row === 'object' && row.absolute },
   };
 }

@@ -105,22 +105,46 @@ const judged = (holds: boolean, fails: boolean): number => 2 * Number(holds) + N
 
 const COMPARISONS: Partial<Record<BinaryOperator, Comparison>> = {
   '=': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! === y[at]!, x[at]! < y[at]! || x[at]! > y[at]!);
+    for (let at = 0; at < out.length; at++) {
+      const a = x[at]!;
+      const b = y[at]!;
+      out[at] = judged(a === b, a < b || a > b);
+    }
   },
   '<>': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! < y[at]! || x[at]! > y[at]!, x[at]! === y[at]!);
+    for (let at = 0; at < out.length; at++) {
+      const a = x[at]!;
+      const b = y[at]!;
+      out[at] = judged(a < b || a > b, a === b);
+    }
   },
   '<': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! < y[at]!, x[at]! >= y[at]!);
+    for (let at = 0; at < out.length; at++) {
+      const a = x[at]!;
+      const b = y[at]!;
+      out[at] = judged(a < b, a >= b);
+    }
   },
   '<=': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! <= y[at]!, x[at]! > y[at]!);
+    for (let at = 0; at < out.length; at++) {
+      const a = x[at]!;
+      const b = y[at]!;
+      out[at] = judged(a <= b, a > b);
+    }
   },
   '>': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! > y[at]!, x[at]! <= y[at]!);
+    for (let at = 0; at < out.length; at++) {
+      const a = x[at]!;
+      const b = y[at]!;
+      out[at] = judged(a > b, a <= b);
+    }
   },
   '>=': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) out[at] = judged(x[at]! >= y[at]!, x[at]! < y[at]!);
+    for (let at = 0; at < out.length; at++) {
+      const a = x[at]!;
+      const b = y[at]!;
+      out[at] = judged(a >= b, a < b);
+    }
   },
 };
 

@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import {
   arithmeticBatch,
   cellBatch,
@@ -112,7 +113,7 @@ class Compiler {
   private array({ rows }: NodeOf<'array'>): Runner {
     const value = new Matrix(
       rows.length,
-      rows[0]!.length,
+      itemAt(rows, 0).length,
       rows.flatMap((row) => row.map(constantOf)),
     );
     return { run: () => value };
@@ -208,7 +209,7 @@ class Compiler {
   private known(node: NodeOf<'call'>, spec: FunctionSpec, mode: Mode): Runner {
     const begins = this.references;
     const args = node.args.map((arg, at): Argument => {
-      const parameter = spec.parameters[Math.min(at, spec.parameters.length - 1)]!;
+      const parameter = itemAt(spec.parameters, Math.min(at, spec.parameters.length - 1));
       // Within an array, functions of single values are taken one value at a time.
       const inner = parameter.takes === 'array' || (mode === 'array' && parameter.takes === 'value') ? 'array' : 'one';
       return { ...this.compile(arg, inner), parameter, isMissing: arg.kind === 'missing' };
@@ -233,7 +234,7 @@ function isOnceForAll(node: NodeOf<'call'>, spec: FunctionSpec): boolean {
     takesRange &&
     spec.volatile === undefined &&
     node.args.every((arg, at) => {
-      const parameter = spec.parameters[Math.min(at, spec.parameters.length - 1)]!;
+      const parameter = itemAt(spec.parameters, Math.min(at, spec.parameters.length - 1));
       return isRange(arg)
         ? parameter.takesWhole === true
         : arg.kind === 'number' || arg.kind === 'text' || arg.kind === 'logical' || isCell(arg);
@@ -327,9 +328,10 @@ function callMapped(spec: FunctionSpec, args: readonly Argument[], place: EvalCu
   const values: Scalar[] = [];
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {
-      const single = args.map((arg, at) =>
-        operands[at] === null ? arg : { ...arg, run: () => elementOf(operands[at]!, row, column) },
-      );
+      const single = args.map((arg, at) => {
+        const operand = operands[at] ?? null;
+        return operand === null ? arg : { ...arg, run: () => elementOf(operand, row, column) };
+      });
       values.push(toScalar(call(spec, single, place), place));
     }
   return new Matrix(rows, columns, values);

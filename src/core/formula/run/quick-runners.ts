@@ -140,10 +140,12 @@ export class TextEquality {
 
 /** AND, OR and NOT over tests; undefined for other functions. */
 export function quickLogic(name: string, tests: readonly QuickTest[]): QuickTest | undefined {
-  if (name === 'NOT') return (place) => flipped(tests[0]!(place));
+  const [first, second] = tests;
+  if (!first) return undefined;
+  if (name === 'NOT') return (place) => flipped(first(place));
   if (name !== 'AND' && name !== 'OR') return undefined;
   const deciding = name === 'OR' ? 1 : 0;
-  if (tests.length === 2) return quickPair(tests[0]!, tests[1]!, deciding);
+  if (second && tests.length === 2) return quickPair(first, second, deciding);
   return (place) => {
     let result = 1 - deciding;
     for (let at = 0; at < tests.length; at++) {

@@ -50,7 +50,7 @@ export function lexFormula(text: string): { tokens: readonly Token[]; diagnostic
 
 function skip(text: string, at: number): number {
   SPACE.lastIndex = at;
-  return at + SPACE.exec(text)![0].length;
+  return at + (SPACE.exec(text)?.[0].length ?? 0);
 }
 
 function tokenAt(text: string, from: number): Token | undefined {
@@ -58,17 +58,18 @@ function tokenAt(text: string, from: number): Token | undefined {
     pattern.lastIndex = from;
     return pattern.exec(text);
   };
+  const group = (found: RegExpExecArray): string => found[1] ?? '';
   const span = (found: RegExpExecArray): TextSpan => ({ from, to: from + found[0].length });
   let found: RegExpExecArray | null;
   if ((found = match(NUMBER))) return { kind: 'number', value: Number(found[0]), text: found[0], ...span(found) };
-  if ((found = match(TEXT))) return { kind: 'text', value: found[1]!.replaceAll('""', '"'), ...span(found) };
-  if ((found = match(QUOTED))) return { kind: 'quoted', name: found[1]!.replaceAll("''", "'"), ...span(found) };
+  if ((found = match(TEXT))) return { kind: 'text', value: group(found).replaceAll('""', '"'), ...span(found) };
+  if ((found = match(QUOTED))) return { kind: 'quoted', name: group(found).replaceAll("''", "'"), ...span(found) };
   if ((found = match(KEPT))) return { kind: 'kept', ref: keptRef(found), ...span(found) };
   if ((found = match(CELL))) return { kind: 'cell', ref: cellRef(found), ...span(found) };
   if ((found = match(HALF_COLUMN)))
     return {
       kind: 'half',
-      ref: { column: { at: columnNumber(found[1]!), absolute: true }, row: null },
+      ref: { column: { at: columnNumber(group(found)), absolute: true }, row: null },
       ...span(found),
     };
   if ((found = match(HALF_ROW)))
@@ -80,13 +81,13 @@ function tokenAt(text: string, from: number): Token | undefined {
   return undefined;
 }
 
-function cellRef([, columnMark, letters, rowMark, digits]: RegExpExecArray): CellRef {
+function cellRef([, columnMark, letters = '', rowMark, digits]: RegExpExecArray): CellRef {
   const row: Coordinate = { at: Number(digits) - 1, absolute: rowMark === '$' };
-  return { column: { at: columnNumber(letters!), absolute: columnMark === '$' }, row };
+  return { column: { at: columnNumber(letters), absolute: columnMark === '$' }, row };
 }
 
-function keptRef([, fieldMark, name, rowMark, row]: RegExpExecArray): KeptRef {
-  const field = name === '' ? null : { id: name!, absolute: fieldMark === '$' };
+function keptRef([, fieldMark, name = '', rowMark, row]: RegExpExecArray): KeptRef {
+  const field = name === '' ? null : { id: name, absolute: fieldMark === '$' };
   if (row === '*' || row === '@') return { field, row: row === '*' ? 'records' : 'same', isLabel: true };
   return {
     field,
@@ -95,7 +96,7 @@ function keptRef([, fieldMark, name, rowMark, row]: RegExpExecArray): KeptRef {
 }
 
 function misfit(text: string, at: number): Diagnostic {
-  const character = String.fromCodePoint(text.codePointAt(at)!);
+  const character = String.fromCodePoint(text.codePointAt(at) ?? 0);
   const message =
     character === '"'
       ? `the text that begins at character ${at + 1} is never closed`

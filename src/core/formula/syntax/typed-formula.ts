@@ -54,7 +54,8 @@ export function wordBefore(
   if (!isFormulaInput(text)) return null;
   const before = text.slice(0, caret);
   const quoted = /^=(?:[^"']|"[^"]*"|'[^']*')*'([^']*)$/.exec(before);
-  if (quoted) return { from: caret - quoted[1]!.length - 1, word: quoted[1]!, isQuoted: true };
+  const [, begun = ''] = quoted ?? [];
+  if (quoted) return { from: caret - begun.length - 1, word: begun, isQuoted: true };
   const word = /(?<![\p{L}\p{N}_$."])[\p{L}_][\p{L}\p{N}_]*$/u.exec(before)?.[0];
   const isInText = /^=(?:[^"]|"[^"]*")*"[^"]*$/.test(before);
   return word === undefined || isInText ? null : { from: caret - word.length, word, isQuoted: false };
@@ -140,9 +141,9 @@ const ordered = (one: Coordinate | null, other: Coordinate | null, count: number
   one && other ? [Math.min(one.at, other.at), Math.max(one.at, other.at)] : [0, Math.max(0, count - 1)];
 
 function nextAnchors({ column, row }: CellRef): [column: boolean, row: boolean] {
-  if (column!.absolute) return row!.absolute ? [false, true] : [false, false];
-  return row!.absolute ? [true, false] : [true, true];
+  if (column?.absolute) return row?.absolute ? [false, true] : [false, false];
+  return row?.absolute ? [true, false] : [true, true];
 }
 
 const writeRef = ({ column, row }: CellRef, fixesColumn: boolean, fixesRow: boolean): string =>
-  `${fixesColumn ? '$' : ''}${columnLetters(column!.at)}${fixesRow ? '$' : ''}${row!.at + 1}`;
+  `${fixesColumn ? '$' : ''}${column ? columnLetters(column.at) : ''}${fixesRow ? '$' : ''}${row ? row.at + 1 : ''}`;

@@ -38,7 +38,7 @@ export function bindReference(node: ReferenceNode, context: FormulaContext, writ
     isFixed,
     cell: sheet === context.sheet ? cell : undefined,
     scalarAt(place) {
-      const column = single.column!(place);
+      const column = single.column?.(place);
       const row = cell.slotAt(place);
       if (column === undefined || row === GONE_SLOT) return FormulaError.reference;
       const store = sheet.columns[column];
@@ -56,7 +56,7 @@ const GONE: BoundReference = {
 /** All records of a field, from the first to the last: what a label stands for where cells are wanted. */
 function recordsOf({ field }: KeptRef, sheet: Sheet): BoundReference {
   const areaAt = (): Area | FormulaError => {
-    const column = sheet.findColumn(field!.id);
+    const column = sheet.findColumn(field?.id ?? '');
     if (column === undefined) return FormulaError.reference;
     const { first, last } = sheet.recordSpan();
     // Where there are no records yet, a cell beyond the sheet: blank.
@@ -89,15 +89,16 @@ function singleCell(
           : () => (typeof row === 'object' ? (sheet.findSlot(row.id) ?? GONE_SLOT) : GONE_SLOT),
     };
   }
-  const isFixedColumn = writtenAt === undefined || end.column!.absolute;
-  const isSameRow = writtenAt !== undefined && !end.row!.absolute && end.row!.at === writtenAt.position;
+  const isFixedColumn = end.column !== null && (writtenAt === undefined || end.column.absolute);
+  const isFixedRow = writtenAt === undefined || end.row?.absolute === true;
+  const isSameRow = !isFixedRow && end.row?.at === writtenAt.position;
   return {
-    store: isFixedColumn ? sheet.columns[end.column!.at] : undefined,
-    row: isSameRow ? 'same' : writtenAt === undefined || end.row!.absolute ? 'fixed' : 'moving',
+    store: isFixedColumn ? sheet.columns[end.column.at] : undefined,
+    row: isSameRow ? 'same' : isFixedRow ? 'fixed' : 'moving',
     slotAt: isSameRow
       ? (place) => place.slot
       : (place) => {
-          const row = corner.row!(place);
+          const row = corner.row?.(place);
           return row === undefined ? GONE_SLOT : (sheet.order[row] ?? NO_SLOT);
         },
   };

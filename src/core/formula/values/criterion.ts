@@ -16,8 +16,8 @@ export function readCriterion(given: Scalar): Criterion {
   if (given instanceof FormulaError) return (value) => value === given;
   if (given === null) return (value) => value === 0;
   if (typeof given !== 'string') return equalTo(given);
-  const [, operator = '=', rest] = OPERATOR.exec(given)!;
-  const wanted = readWanted(rest!);
+  const [, operator = '=', rest = ''] = OPERATOR.exec(given) ?? [];
+  const wanted = readWanted(rest);
   if (operator === '=' || operator === '<>') {
     const equal = rest === '' ? isBlank(given) : typeof wanted === 'string' ? matches(wanted) : equalTo(wanted);
     return operator === '=' ? equal : (value) => !equal(value);

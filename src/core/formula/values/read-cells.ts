@@ -7,9 +7,9 @@ import { positionAt, spend, spendMade, type EvalCursor } from './place';
 export function readCell(column: Column, slot: number): Scalar {
   switch (column.tags[slot]) {
     case TAG.number:
-      return column.numbers[slot]!;
+      return column.numberAt(slot);
     case TAG.date:
-      return new SerialDate(column.numbers[slot]!);
+      return new SerialDate(column.numberAt(slot));
     case TAG.blank:
     case undefined:
       return column.hasEmptyText(slot) ? '' : null;

@@ -33,14 +33,17 @@ export function readWildcards(pattern: string): Wildcards {
 }
 
 function segmentsOf(pattern: string): Segment[] {
-  const segments: (string | null)[][] = [[]];
+  let segment: (string | null)[] = [];
+  const segments = [segment];
   const points = Array.from(pattern);
   for (let at = 0; at < points.length; at++) {
-    const point = points[at]!;
+    const point = points[at] ?? '';
     const next = points[at + 1];
-    if (point === '~' && (next === '*' || next === '?' || next === '~')) segments.at(-1)!.push(points[++at]!);
-    else if (point === '*') segments.push([]);
-    else segments.at(-1)!.push(point === '?' ? null : point);
+    if (point === '~' && (next === '*' || next === '?' || next === '~')) {
+      segment.push(next);
+      at++;
+    } else if (point === '*') segments.push((segment = []));
+    else segment.push(point === '?' ? null : point);
   }
   return segments;
 }
@@ -74,16 +77,16 @@ function endOfAll(letters: readonly string[], segments: readonly Segment[], from
 }
 
 function matchesWhole(letters: readonly string[], segments: readonly Segment[]): boolean {
-  const [first, ...others] = segments;
+  const [first = [], ...others] = segments;
   const last = others.pop();
-  if (!isAt(letters, first!, 0)) return false;
-  if (last === undefined) return first!.length === letters.length;
-  const end = endOfAll(letters, others, first!.length);
+  if (!isAt(letters, first, 0)) return false;
+  if (last === undefined) return first.length === letters.length;
+  const end = endOfAll(letters, others, first.length);
   return end >= 0 && letters.length - last.length >= end && isAt(letters, last, letters.length - last.length);
 }
 
 function findFirst(letters: readonly string[], segments: readonly Segment[], from: number): number {
-  const [first, ...others] = segments;
-  const at = findSegment(letters, first!, from);
-  return at < 0 || endOfAll(letters, others, at + first!.length) < 0 ? -1 : at;
+  const [first = [], ...others] = segments;
+  const at = findSegment(letters, first, from);
+  return at < 0 || endOfAll(letters, others, at + first.length) < 0 ? -1 : at;
 }

@@ -8,9 +8,9 @@ export const failingTrial: Adviser = ({ evaluation }) =>
     const failing = (rule.trials ?? []).filter(
       ({ value, expect }) => judgeTrial(rule, value, evaluation.world) !== expect,
     );
-    if (failing.length === 0) return [];
     const [first] = failing;
-    const shown = first!.value === null || first!.value === '' ? 'a blank' : String(first!.value);
-    const message = `${failing.length} of ${rule.trials!.length} trials of “${rule.name}” ${failing.length === 1 ? 'fails' : 'fail'}: ${shown} should give ${String(first!.expect)}.`;
+    if (!first) return [];
+    const shown = first.value === null || first.value === '' ? 'a blank' : String(first.value);
+    const message = `${failing.length} of ${rule.trials?.length} trials of “${rule.name}” ${failing.length === 1 ? 'fails' : 'fail'}: ${shown} should give ${String(first.expect)}.`;
     return [{ rules: [rule.id], cells: [], message, repair: null }];
   });

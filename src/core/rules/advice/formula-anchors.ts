@@ -34,7 +34,7 @@ function formulaRules({ evaluation: { sheet, activeRules } }: AdviceContext): Fo
 /** The corner of a reference to a single cell. */
 function plainEnd({ ends }: ReferenceNode): CellRef[] {
   const [end, other] = ends;
-  return other === undefined && !isKept(end!) ? [end!] : [];
+  return end && other === undefined && !isKept(end) ? [end] : [];
 }
 
 /**
@@ -45,14 +45,14 @@ export const shiftedFormula: Adviser = (context) =>
   formulaRules(context).flatMap(({ running: { rule }, at, when, cell, ends }) => {
     const rows = new Set(ends.flatMap(({ row }) => (row && !row.absolute ? row.at : [])));
     const [row] = rows;
-    if (rows.size !== 1 || row === cell.position || Math.abs(row! - cell.position) > 2) return [];
+    if (row === undefined || rows.size !== 1 || row === cell.position || Math.abs(row - cell.position) > 2) return [];
     const written = cellAddress(cell.column, cell.position);
-    const meant = cellAddress(cell.column, row!);
+    const meant = cellAddress(cell.column, row);
     return [
       {
         rules: [rule.id],
         cells: [written],
-        message: `The formula of “${rule.name}” is written for ${written} but reads row ${row! + 1}: each row is judged by another one. Was it meant for ${meant}?`,
+        message: `The formula of “${rule.name}” is written for ${written} but reads row ${row + 1}: each row is judged by another one. Was it meant for ${meant}?`,
         repair: [replaced(itemAt(context.stored, at), { when: { ...when, at: meant } })],
       },
     ];

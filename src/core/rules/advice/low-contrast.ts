@@ -7,17 +7,18 @@ import { outcomeLooks } from './outcome-looks';
 /** Contrast that text needs to be read (WCAG 2.x, 1.4.3). */
 const READABLE = 4.5;
 /** The text of a cell that no rule touches, over a sheet that is nearly white. */
-const [INK, SHEET] = ['#22252b', '#ffffff'];
+const INK = '#22252b';
+const SHEET = '#ffffff';
 
 /** A look whose text is hard to read on its fill. */
 export const lowContrast: Adviser = (context) =>
   outcomeLooks(context).flatMap(({ rule, name, look, properties, ground }) => {
     const text = properties.get('text') as Hex | undefined;
     if (ground === undefined && text === undefined) return [];
-    const contrast = contrastRatio(text ?? INK!, ground ?? SHEET!);
+    const contrast = contrastRatio(text ?? INK, ground ?? SHEET);
     if (contrast >= READABLE || properties.get('hideValue') === true) return [];
     const stored = context.stored.find(({ id }) => id === rule)!;
-    const better = ground === undefined ? INK! : readableText(ground);
+    const better = ground === undefined ? INK : readableText(ground);
     return [
       {
         rules: [rule],

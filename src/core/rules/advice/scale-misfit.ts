@@ -11,7 +11,7 @@ export const scaleMisfit: Adviser = ({ evaluation, stored }) =>
     const { rule } = running;
     const sorted = rule.on && !running.problem ? numbersRead(evaluation.sheet, running.read) : new Float64Array(0);
     if (sorted.length === 0) return [];
-    const isAmong = (value: number) => value >= sorted[0]! && value <= lastItem(sorted);
+    const isAmong = (value: number) => value >= itemAt(sorted, 0) && value <= lastItem(sorted);
     for (const threshold of kindOf(rule.when).thresholds(rule.when)) {
       const { value } = threshold;
       const fitting = isAmong(value) || value === 0 ? undefined : [value / 100, value * 100].find(isAmong);

@@ -29,7 +29,8 @@ function compareFolded(one: string, other: string): number {
   if (one === other) return 0;
   const [a, b] = [Array.from(one), Array.from(other)];
   const differs = a.findIndex((point, at) => point !== b[at]);
-  return differs < 0 ? -1 : differs >= b.length ? 1 : a[differs]!.codePointAt(0)! - b[differs]!.codePointAt(0)!;
+  const pointAt = (text: readonly string[]): number => text[differs]?.codePointAt(0) ?? -1;
+  return differs < 0 ? -1 : pointAt(a) - pointAt(b);
 }
 
 /** Absolute value of a number; other values as they are. */

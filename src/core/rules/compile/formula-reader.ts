@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { isKept, type ReferenceNode } from '../../formula/syntax/formula-tree';
 import { Area } from '../../formula/values/formula-value';
 import { makeFormula, type Formula } from '../../formula/run/make-formula';
@@ -86,7 +87,7 @@ function columnsOf({ columns, at, bound, context }: ColumnsAsked): Set<number> {
     place.column = column;
     place.slot = context.sheet.order[0] ?? -1;
     place.position = 1_000_000;
-    const area = bound[at]!.areaAt(place);
+    const area = itemAt(bound, at).areaAt(place);
     if (!(area instanceof Area) || area.sheet !== context.sheet) continue;
     for (let covered = area.left; covered <= Math.min(area.right, context.sheet.fields.length - 1); covered++)
       found.add(covered);
@@ -102,7 +103,7 @@ function isInOwnRow({ ends }: ReferenceNode, position: number): boolean {
 
 function isFixedCell({ ends }: ReferenceNode): boolean {
   const [end, other] = ends;
-  return other === undefined && !isKept(end!) && end!.row?.absolute === true;
+  return end !== undefined && other === undefined && !isKept(end) && end.row?.absolute === true;
 }
 
 function slotOf(
@@ -111,7 +112,7 @@ function slotOf(
   { sheet }: CompileContext,
 ): { column: number; slot: number }[] {
   const [end] = ends;
-  const slot = isKept(end!) ? undefined : sheet.order[end!.row!.at];
+  const slot = end && !isKept(end) && end.row ? sheet.order[end.row.at] : undefined;
   return slot === undefined ? [] : [{ column, slot }];
 }
 

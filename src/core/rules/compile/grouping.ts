@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { itemAt } from '../../values/item-at';
 import type { Inputs, Problem, RuleReferences, SentenceWords } from '../terms';
 import { lazySchema } from '../../lazy-schema';
 import type { BitSet } from '../../values/bit-set';
@@ -85,7 +86,8 @@ export class Grouping<S> {
     for (const { column, slots } of this.context.cells) {
       const members = numbersAt(this.context.sheet.column(column).numbers, slots);
       if (members.length === 0) continue;
-      const statistic = this.claim(column, 0)!;
+      const statistic = this.claim(column, 0);
+      if (statistic === undefined) continue;
       parts.set(statistic, [...(parts.get(statistic) ?? []), members]);
     }
     return new Map([...parts].map(([statistic, lists]) => [statistic, joined(lists)]));
@@ -121,7 +123,7 @@ function numbersAt(numbers: Float64Array, slots: BitSet): Float64Array<ArrayBuff
 }
 
 function joined(lists: readonly Float64Array<ArrayBuffer>[]): Float64Array<ArrayBuffer> {
-  if (lists.length === 1) return lists[0]!;
+  if (lists.length === 1) return itemAt(lists, 0);
   const all = new Float64Array(lists.reduce((sum, list) => sum + list.length, 0));
   let at = 0;
   for (const list of lists) {

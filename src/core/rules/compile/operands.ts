@@ -35,7 +35,7 @@ export function readOperands(
     } else if ('cell' in operand) {
       const at = parseAddress(operand.cell);
       const slot = at && sheet.order[at.position];
-      if (slot === undefined || !sheet.columns[at!.column]) {
+      if (!at || slot === undefined || !sheet.columns[at.column]) {
         readers.push(
           constantReader(
             { kind: 'blank' },
@@ -44,8 +44,8 @@ export function readOperands(
         );
         continue;
       }
-      cells.push({ column: at!.column, slot });
-      readers.push(cellReader(sheet, at!.column, slot));
+      cells.push({ column: at.column, slot });
+      readers.push(cellReader(sheet, at.column, slot));
     } else if ('formula' in operand) {
       const { reader, inputs } = formulaReader(operand.formula, context);
       formulas.push(inputs);

@@ -39,6 +39,13 @@ export class OrderedGroups<D> {
     return this.grouping.of(column, slot);
   }
 
+  /** The group of a cell that has an outcome. Throws a RangeError where it belongs to none. */
+  groupAt(column: number, slot: number): OrderedGroup<D> {
+    const group = this.of(column, slot);
+    if (!group) throw new RangeError(`The cell at column ${column} and slot ${slot} belongs to no group.`);
+    return group;
+  }
+
   /**
    * The first problem in the values derived for the groups; where there are no numbers at all, in the values derived of
    * none.
@@ -55,7 +62,7 @@ export class OrderedGroups<D> {
 
   /** Outcome 0 for a number that belongs to a group, -1 for everything else: for kinds that show every number. */
   outcomeAt(column: number, slot: number): number {
-    const number = this.context.sheet.column(column).numbers[slot]!;
+    const number = this.context.sheet.column(column).numberAt(slot);
     return number === number && this.of(column, slot) ? 0 : -1;
   }
 
@@ -70,7 +77,7 @@ export class OrderedGroups<D> {
    * stayed the same.
    */
   edited(column: number, slot: number, before: CellBefore): { readonly before: D; readonly now: D } | undefined {
-    const number = this.context.sheet.column(column).numbers[slot]!;
+    const number = this.context.sheet.column(column).numberAt(slot);
     if (Object.is(number, before.number)) return undefined;
     const group = this.grouping.claim(column, slot);
     if (!group) return undefined;

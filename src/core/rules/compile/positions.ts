@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import type { FieldId } from '../../sheet/ids';
 import type { SortedBlocks } from '../../stats/sorted-blocks';
@@ -75,7 +76,7 @@ function readPosition(
     return { among: (numbers) => numbers.quantile(position.percentile / 100), inputs: [] };
   const operands = readOperands([position], context);
   if (isProblem(operands)) return operands;
-  const value = operands.readers[0]!.valueAt(context.sheet.order[0] ?? -1);
+  const value = itemAt(operands.readers, 0).valueAt(context.sheet.order[0] ?? -1);
   const number = value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : NaN;
   if (Number.isNaN(number))
     return { code: 'missing-position', message: `position ${at + 1} cannot be found: there is no number for it` };
@@ -87,8 +88,8 @@ function readPosition(
  * while there are none.
  */
 export function positionProblem(at: readonly number[]): Problem | undefined {
-  const falling = at.findIndex((value, index) => index > 0 && value < at[index - 1]!);
+  const falling = at.findIndex((value, index) => index > 0 && value < itemAt(at, index - 1));
   if (falling < 0) return undefined;
-  const message = `positions must not fall, and position ${falling + 1} (${numberText(at[falling]!)}) is lower than the one before it (${numberText(at[falling - 1]!)})`;
+  const message = `positions must not fall, and position ${falling + 1} (${numberText(itemAt(at, falling))}) is lower than the one before it (${numberText(itemAt(at, falling - 1))})`;
   return { code: 'falling-positions', message };
 }

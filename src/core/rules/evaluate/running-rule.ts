@@ -197,10 +197,11 @@ export class RunningRule {
 
   /** Follows an edit. Returns false where the condition must be recompiled after all. */
   follow(effect: CellEffect): boolean {
-    if (!this.kernel) return true;
+    const { kernel } = this;
+    if (!kernel) return true;
     const { work } = this.world.formulas;
     try {
-      return work.within(this.budget, () => this.followWith(this.kernel!, effect));
+      return work.within(this.budget, () => this.followWith(kernel, effect));
     } catch (error) {
       if (error instanceof TooMuchWork) return false;
       throw error;
@@ -208,7 +209,7 @@ export class RunningRule {
   }
 
   private followWith(kernel: Kernel, { column, slot, before }: CellEffect): boolean {
-    const reads = this.read.find((member) => member.column === column)?.slots.has(slot) ?? false;
+    const reads = this.memberOf(column)?.slots.has(slot) ?? false;
     // Statistics follow also while the rule is off, since the trace shows them.
     const touches = reads ? kernel.edited(column, slot, before) : 'this-cell';
     if (touches === 'recompile') return false;
@@ -220,20 +221,25 @@ export class RunningRule {
     return true;
   }
 
+  private memberOf(column: number): ReadColumn | undefined {
+    return this.read.find((candidate) => candidate.column === column);
+  }
+
   private run(column: number): void {
-    if (!this.works) return;
-    const member = this.read.find((candidate) => candidate.column === column)!;
+    const member = this.memberOf(column);
+    if (!this.works || !this.kernel || !member) return;
     let outcomes = this.outcomes.get(column);
     if (!outcomes) this.outcomes.set(column, (outcomes = new OutcomeColumn(kindOf(this.rule.when).outcomes)));
     outcomes.fit(this.world.sheet.slotCount);
     this.counts = null;
-    this.kernel!.run(column, this.world.sheet.slotCount, outcomes);
+    this.kernel.run(column, this.world.sheet.slotCount, outcomes);
     outcomes.has.keep(member.slots);
   }
 
   private runCell(column: number, slot: number): void {
-    const member = this.read.find((candidate) => candidate.column === column)!;
-    const outcomes = this.outcomes.get(column)!;
+    const member = this.memberOf(column);
+    const outcomes = this.outcomes.get(column);
+    if (!member || !outcomes) return;
     outcomes.fit(this.world.sheet.slotCount);
     const outcome = member.slots.has(slot) ? this.judge(column, slot) : -1;
     if (outcome === outcomes.at(slot)) return;

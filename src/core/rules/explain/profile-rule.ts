@@ -1,4 +1,4 @@
-import { lastItem } from '../../values/item-at';
+import { itemAt, lastItem } from '../../values/item-at';
 import { Moments } from '../../stats/moments';
 import { calendarEdges } from '../../stats/calendar-edges';
 import { describeValues, nearestTo, withOutcomes, type ValueProfile } from '../../stats/profile-values';
@@ -56,7 +56,7 @@ export function readValues(sheet: Sheet, reads: Reads): ReadValues {
   for (const { column, slots } of isProblem(read) ? [] : read) {
     const store = sheet.column(column);
     slots.forEach((slot) => {
-      const number = store.numbers[slot]!;
+      const number = store.numberAt(slot);
       if (!Number.isNaN(number)) {
         numbers.push(number);
         columns.push(column);
@@ -74,7 +74,7 @@ export function readValues(sheet: Sheet, reads: Reads): ReadValues {
   }
   const frequent = [...texts].map(([text, found]) => ({ text, ...found })).sort((a, b) => b.count - a.count);
   const sorted = Float64Array.from(numbers).sort();
-  const edges = dates > numbers.length / 2 ? calendarEdges(sorted[0]!, lastItem(sorted)) : undefined;
+  const edges = dates > numbers.length / 2 ? calendarEdges(itemAt(sorted, 0), lastItem(sorted)) : undefined;
   return {
     profile: describeValues(sorted, {
       edges,
@@ -104,7 +104,8 @@ export function profileRule(
   const judge = activeRules.find(({ rule }) => rule.id === asked.rule);
   const { profile, numbers, columns, slots, sorted, dates } = values;
   const outcomes = new Int32Array(numbers.length).fill(-1);
-  if (judge) for (let at = 0; at < outcomes.length; at++) outcomes[at] = judge.outcomeAt(columns[at]!, slots[at]!);
+  if (judge)
+    for (let at = 0; at < outcomes.length; at++) outcomes[at] = judge.outcomeAt(itemAt(columns, at), itemAt(slots, at));
   return {
     profile: { ...profile, bins: withOutcomes(profile.bins, { numbers, outcomes }) },
     texts: values.texts.map(({ text, count, column, slot }) => ({

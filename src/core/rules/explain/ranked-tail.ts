@@ -33,32 +33,33 @@ export function rankedTail(
   if (!found) return [];
   const sign = order === 'falling' ? -1 : 1;
   const isBefore = (one: Candidate, other: Candidate): boolean => sign * (one.number - other.number) < 0;
-  const [last, next]: Candidate[][] = [[], []];
+  const last: Candidate[] = [];
+  const next: Candidate[] = [];
   let taken = 0;
   for (const { column, slots } of found.read) {
-    const { numbers } = sheet.column(column);
+    const store = sheet.column(column);
     for (const slot of sheet.order) {
-      const number = numbers[slot]!;
+      const number = store.numberAt(slot);
       if (!slots.has(slot) || Number.isNaN(number)) continue;
       const candidate = { number, column, slot };
       if (found.outcomeAt(column, slot) >= 0) {
         taken++;
-        insert(last!, candidate, isBefore);
-        if (last!.length > within) last!.shift();
+        insert(last, candidate, isBefore);
+        if (last.length > within) last.shift();
       } else {
-        insert(next!, candidate, isBefore);
-        if (next!.length > beyond) next!.pop();
+        insert(next, candidate, isBefore);
+        if (next.length > beyond) next.pop();
       }
     }
   }
   const read = new Set(found.read.map(({ column }) => column));
-  return [...last!, ...next!].map(({ column, slot }, at) => ({
-    place: taken - last!.length + at + 1,
+  return [...last, ...next].map(({ column, slot }, at) => ({
+    place: taken - last.length + at + 1,
     label: recordName(sheet, slot, read),
     shown: shownAt(sheet, column, slot),
     column,
     position: sheet.positionOf(slot),
-    isIn: at < last!.length,
+    isIn: at < last.length,
   }));
 }
 

@@ -12,6 +12,6 @@ export type ValuePart =
 export function isInPart(sheet: Sheet, part: ValuePart, { column, slot }: { column: number; slot: number }): boolean {
   const store = sheet.column(column);
   if ('text' in part) return store.tags[slot] === TAG.text && store.entryAt(slot).shown.trim() === part.text;
-  const number = store.numbers[slot]!;
+  const number = store.numberAt(slot);
   return number >= part.from && (number < part.to || (part.takesEnd && number === part.to));
 }

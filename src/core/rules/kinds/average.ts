@@ -134,12 +134,12 @@ class AverageKernel implements Kernel {
 
   outcomeAt(column: number, slot: number): number {
     const moments = this.groups.of(column, slot);
-    const number = this.context.sheet.column(column).numbers[slot]!;
+    const number = this.context.sheet.column(column).numberAt(slot);
     return moments && onSide(number, this.when.is, this.threshold(moments)) ? 0 : -1;
   }
 
   edited(column: number, slot: number, before: CellBefore): 'this-cell' | 'every-cell' {
-    const number = this.context.sheet.column(column).numbers[slot]!;
+    const number = this.context.sheet.column(column).numberAt(slot);
     if (Object.is(number, before.number)) return 'this-cell';
     const moments = this.groups.claim(column, slot);
     if (!moments) return 'this-cell';
@@ -164,7 +164,7 @@ class AverageKernel implements Kernel {
     const right = deviations
       ? `${short(this.threshold(moments))} (${mean}, ${deviations} × ${spread} deviation ${short(moments.deviation(spread))})`
       : mean;
-    const isNumber = !Number.isNaN(this.context.sheet.column(column).numbers[slot]!);
+    const isNumber = !Number.isNaN(this.context.sheet.column(column).numberAt(slot));
     return { left, relation, right, ...(isNumber ? {} : { note: 'only numbers are held against an average' }) };
   }
 }

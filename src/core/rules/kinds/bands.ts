@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import { TAG } from '../../values/cell-value';
 import { lookSchema } from '../../looks/look-schema';
@@ -90,8 +91,8 @@ export const bands: ConditionKind<BandsWhen> = {
  * 10".
  */
 function bandRange({ cuts, edge = 'lower' }: BandsWhen, band: number, words: SentenceWords): string {
-  const low = band > 0 ? words.operand(cuts[band - 1]!) : undefined;
-  const high = band < cuts.length ? words.operand(cuts[band]!) : undefined;
+  const low = band > 0 ? words.operand(itemAt(cuts, band - 1)) : undefined;
+  const high = band < cuts.length ? words.operand(itemAt(cuts, band)) : undefined;
   if (low === undefined) return edge === 'lower' ? `under ${high}` : `${high} and under`;
   if (high === undefined) return edge === 'lower' ? `${low} and over` : `over ${low}`;
   return edge === 'lower' ? `${low} to under ${high}` : `over ${low} to ${high}`;
@@ -147,7 +148,7 @@ class BandsKernel implements Kernel {
     const { sheet } = this.context;
     const store = sheet.column(column);
     if (store.tags[slot] !== TAG.number) return -1;
-    const number = this.when.asShown ? roundedAt(this.context, column, slot) : store.numbers[slot]!;
+    const number = this.when.asShown ? roundedAt(this.context, column, slot) : store.numberAt(slot);
     const cuts = this.fixed ?? this.cutsAt(column, slot);
     return cuts ? bandOf(number, cuts, this.when.edge ?? 'lower') : -1;
   }
@@ -169,7 +170,7 @@ class BandsKernel implements Kernel {
   explain(column: number, slot: number) {
     const outcome = this.outcomeAt(column, slot);
     const words: SentenceWords = {
-      operand: (operand) => this.readers[this.when.cuts.indexOf(operand)]!.shownAt(slot, column),
+      operand: (operand) => itemAt(this.readers, this.when.cuts.indexOf(operand)).shownAt(slot, column),
       field: String,
     };
     const isNumber = this.context.sheet.column(column).tags[slot] === TAG.number;

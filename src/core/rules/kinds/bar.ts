@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { itemAt, lastItem } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import type { Look, LookBar } from '../../looks/look';
 import { hexSchema } from '../../looks/look-schema';
@@ -111,23 +112,23 @@ function endsAmong(
   { positions, numbers }: { positions: Positions; numbers: SortedBlocks },
 ): number[] {
   const given = positions.among(numbers);
-  const low = from === 'auto' ? Math.min(0, numbers.count ? numbers.least : 0) : given[0]!;
-  const high = to === 'auto' ? Math.max(0, numbers.count ? numbers.greatest : 0) : given.at(-1)!;
+  const low = from === 'auto' ? Math.min(0, numbers.count ? numbers.least : 0) : itemAt(given, 0);
+  const high = to === 'auto' ? Math.max(0, numbers.count ? numbers.greatest : 0) : lastItem(given);
   return [low, high];
 }
 
 /** Where the axis stands and a value ends, as shares of the cell from the side that bars grow from. */
 export function barShares(
   value: number,
-  [from, to]: readonly number[],
+  [from = NaN, to = NaN]: readonly number[],
   axis: 'zero' | 'middle' | 'none',
 ): { axis: number | null; at: number } | null {
   if (axis === 'middle') {
-    const half = Math.max(Math.abs(from!), Math.abs(to!));
+    const half = Math.max(Math.abs(from), Math.abs(to));
     return half === 0 ? null : { axis: 0.5, at: clamp(0.5 + value / half / 2) };
   }
   if (from === to) return null;
-  const share = (number: number) => clamp((number - from!) / (to! - from!));
+  const share = (number: number) => clamp((number - from) / (to - from));
   return { axis: axis === 'none' ? null : share(0), at: share(value) };
 }
 
@@ -178,8 +179,8 @@ class BarKernel implements Kernel {
 
   private barAt(column: number, slot: number): Omit<LookBar, 'style'> | null {
     const { axis = 'zero', side = 'start', color = BAR_COLORS.above, below = BAR_COLORS.below } = this.when;
-    const value = this.context.sheet.column(column).numbers[slot]!;
-    const shares = barShares(value, this.groups.of(column, slot)!.derived, axis);
+    const value = this.context.sheet.column(column).numberAt(slot);
+    const shares = barShares(value, this.groups.groupAt(column, slot).derived, axis);
     if (!shares) return null;
     const mirrored = (share: number) => (side === 'end' ? 1 - share : share);
     const [one, other] = [mirrored(shares.axis ?? 0), mirrored(shares.at)];
@@ -195,7 +196,7 @@ class BarKernel implements Kernel {
     const left = shownAt(this.context.sheet, column, slot) || 'blank';
     if (this.outcomeAt(column, slot) < 0)
       return { left, relation: 'has no', right: 'bar', note: 'only numbers have a bar' };
-    const [from, to] = this.groups.of(column, slot)!.derived;
-    return { left, relation: 'has a bar between', right: `${numberText(from!)} and ${numberText(to!)}` };
+    const [from = NaN, to = NaN] = this.groups.groupAt(column, slot).derived;
+    return { left, relation: 'has a bar between', right: `${numberText(from)} and ${numberText(to)}` };
   }
 }

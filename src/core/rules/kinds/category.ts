@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import type { Look } from '../../looks/look';
 import { hexSchema, lookSchema } from '../../looks/look-schema';
@@ -97,7 +98,7 @@ class CategoryKernel implements Kernel {
     const colors = colorsOf(when.palette);
     this.looks = when.looks
       ? Object.values(when.looks)
-      : this.names.map((_, at) => ({ fill: colors[at % colors.length]! }));
+      : this.names.map((_, at) => ({ fill: itemAt(colors, at % colors.length) }));
   }
 
   private take(folded: string, name: string): void {
@@ -150,7 +151,7 @@ class CategoryKernel implements Kernel {
   }
 
   outcomeTold(outcome: number): string {
-    return this.names[outcome]!;
+    return itemAt(this.names, outcome);
   }
 
   explain(column: number, slot: number): Comparison {
@@ -158,7 +159,7 @@ class CategoryKernel implements Kernel {
     return {
       left: shownAt(this.context.sheet, column, slot) || 'blank',
       relation: outcome < 0 ? 'is none of' : 'is',
-      right: outcome < 0 ? `the ${this.names.length} values` : this.names[outcome]!,
+      right: outcome < 0 ? `the ${this.names.length} values` : itemAt(this.names, outcome),
     };
   }
 }

@@ -83,7 +83,7 @@ export const change: ConditionKind<ChangeWhen> = {
 
 function momentBefore({ within, since }: ChangeWhen, { formulas, history }: CompileContext): number | undefined {
   const { now } = formulas;
-  if (!within) return history ? history.momentOf(since!) : now;
+  if (!within) return history && since ? history.momentOf(since) : now;
   const months = MONTHS[within.unit as keyof typeof MONTHS] as number | undefined;
   if (months === undefined) return now - within.n * DAYS[within.unit as keyof typeof DAYS];
   return monthsLater(now, -within.n * months) + (now - Math.floor(now));

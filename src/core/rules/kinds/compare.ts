@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import { TAG, type CellValue } from '../../values/cell-value';
 import { asShown, formatAt, shownAt } from '../../sheet/shown-cell';
@@ -58,7 +59,7 @@ export const compare: ConditionKind<CompareWhen> = {
   outcomes: 'match',
   mapReferences: (when, to) => {
     const mapped = operandsOf(when).map((operand) => mapOperand(operand, to));
-    return { ...when, to: takesTwo(when.is) ? [mapped[0]!, mapped[1]!] : mapped[0]! };
+    return { ...when, to: takesTwo(when.is) ? [itemAt(mapped, 0), itemAt(mapped, 1)] : itemAt(mapped, 0) };
   },
   outcomeLooks: () => undefined,
   compile(when, context) {
@@ -154,7 +155,8 @@ class CompareKernel implements Kernel {
     for (let word = 0, slot = 0; slot < slotCount; word++) {
       let bits = 0;
       for (const end = Math.min(slot + 32, slotCount); slot < end; slot++) {
-        const number = magnitude ? Math.abs(numbers[slot]!) : numbers[slot]!;
+        const held = numbers[slot]!;
+        const number = magnitude ? Math.abs(held) : held;
         const holds = inside ? number >= low && number <= high : number < low || number > high;
         if (holds && (!hasDates || tags[slot] === TAG.number)) bits |= 1 << (slot & 31);
       }
@@ -216,8 +218,7 @@ const VALUE_WORDS: Record<CellValue['kind'], string> = {
   error: 'an error',
 };
 
-function holds(is: ComparisonName, [first, second = NaN]: readonly number[]): boolean {
-  const sign = first!;
+function holds(is: ComparisonName, [sign = NaN, second = NaN]: readonly number[]): boolean {
   switch (is) {
     case '=':
       return sign === 0;

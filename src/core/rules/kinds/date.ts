@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import { shownAt } from '../../sheet/shown-cell';
 import { monthsLater, partsOf, rolledSerial, weekdayOf } from '../../values/calendar';
@@ -88,7 +89,7 @@ export const date: ConditionKind<DateWhen> = {
   mapReferences(when, to) {
     if (when.to === undefined) return when;
     const mapped = daysGivenIn(when).map((operand) => mapOperand(operand, to));
-    return { ...when, to: when.is === 'between' ? [mapped[0]!, mapped[1]!] : mapped[0]! };
+    return { ...when, to: when.is === 'between' ? [itemAt(mapped, 0), itemAt(mapped, 1)] : itemAt(mapped, 0) };
   },
   outcomeLooks: () => undefined,
   compile(when, context) {
@@ -241,7 +242,7 @@ class DateKernel implements Kernel {
     const store = this.context.sheet.column(column);
     if (store.tags[slot] !== TAG.date) return -1;
     const [from, to] = this.days ?? this.givenDays(column, slot);
-    const day = Math.floor(store.numbers[slot]!);
+    const day = Math.floor(store.numberAt(slot));
     return day >= from && day <= to ? 0 : -1;
   }
 

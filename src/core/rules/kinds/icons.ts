@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import { ICON_SETS, type IconSet } from '../../looks/icon-sets';
 import type { Look } from '../../looks/look';
@@ -85,7 +86,10 @@ export const icons: ConditionKind<IconsWhen> = {
         ? [
             {
               value: at,
-              with: (value: number) => ({ ...when, cuts: when.cuts.with(index, { ...when.cuts[index]!, at: value }) }),
+              with: (value: number) => ({
+                ...when,
+                cuts: when.cuts.with(index, { ...itemAt(when.cuts, index), at: value }),
+              }),
             },
           ]
         : [],
@@ -141,7 +145,7 @@ class IconsKernel implements Kernel {
   }
 
   outcomeAt(column: number, slot: number): number {
-    const number = this.context.sheet.column(column).numbers[slot]!;
+    const number = this.context.sheet.column(column).numberAt(slot);
     const cuts = number === number ? this.groups.of(column, slot)?.derived : undefined;
     if (!cuts) return -1;
     let icon = 0;
@@ -164,7 +168,7 @@ class IconsKernel implements Kernel {
     const left = shownAt(this.context.sheet, column, slot) || 'blank';
     const outcome = this.outcomeAt(column, slot);
     if (outcome < 0) return { left, relation: 'has no', right: 'icon', note: 'only numbers have an icon' };
-    const cuts = this.groups.of(column, slot)!.derived.map(numberText).join(' and ');
+    const cuts = this.groups.groupAt(column, slot).derived.map(numberText).join(' and ');
     return { left, relation: `has the icon “${ICON_SETS[this.when.set][outcome]}” by`, right: `cuts at ${cuts}` };
   }
 }

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import type { Look } from '../../looks/look';
 import { lookSchema } from '../../looks/look-schema';
@@ -22,7 +23,7 @@ export const KEY_OUTCOMES = ['empty', 'right', 'near', 'wrong'] as const;
 export type KeyOutcome = (typeof KEY_OUTCOMES)[number];
 /** Words for an answer, by the number of the outcome. */
 export const OUTCOME_SAYS = ['not yet answered', 'right', 'nearly right', 'wrong'] as const;
-const [EMPTY, RIGHT, NEAR, WRONG] = [0, 1, 2, 3];
+const [EMPTY, RIGHT, NEAR, WRONG] = [0, 1, 2, 3] as const;
 
 /** Accepted answers shorter than this are right or wrong, never nearly right. */
 const SHORTEST_NEAR = 4;
@@ -192,9 +193,9 @@ class KeyKernel implements Kernel {
     const answers = this.keys.at(column, slot);
     if (!answers) return -1;
     const value = this.context.sheet.column(column).valueAt(slot);
-    if (value.kind === 'blank') return EMPTY!;
-    if (answers.some((answer) => isRight(value, answer, this.when))) return RIGHT!;
-    return answers.some((answer) => isNear(value, answer, this.when)) ? NEAR! : WRONG!;
+    if (value.kind === 'blank') return EMPTY;
+    if (answers.some((answer) => isRight(value, answer, this.when))) return RIGHT;
+    return answers.some((answer) => isNear(value, answer, this.when)) ? NEAR : WRONG;
   }
 
   edited(): 'this-cell' {
@@ -202,11 +203,11 @@ class KeyKernel implements Kernel {
   }
 
   look(outcome: number): Look | null {
-    return this.when.looks[KEY_OUTCOMES[outcome]!] ?? null;
+    return this.when.looks[itemAt(KEY_OUTCOMES, outcome)] ?? null;
   }
 
   outcomeTold(outcome: number): KeyOutcome {
-    return KEY_OUTCOMES[outcome]!;
+    return itemAt(KEY_OUTCOMES, outcome);
   }
 
   explain(column: number, slot: number): Comparison {

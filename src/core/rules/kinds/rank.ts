@@ -71,7 +71,7 @@ function rankWords({ is, n, percent }: RankWhen): string {
 /** The number that is still among those wanted; NaN of none. */
 function edgeOf({ is, n, percent }: RankWhen, numbers: SortedBlocks): number {
   const { count } = numbers;
-  const wanted = Math.min(count, n ?? Math.max(1, Math.floor((count * percent!) / 100)));
+  const wanted = Math.min(count, n ?? Math.max(1, Math.floor((count * (percent ?? 0)) / 100)));
   return numbers.at(is === 'top' ? count - wanted : wanted - 1);
 }
 
@@ -107,7 +107,7 @@ class RankKernel implements Kernel {
 
   outcomeAt(column: number, slot: number): number {
     const edge = this.groups.of(column, slot)?.derived ?? NaN;
-    const number = this.context.sheet.column(column).numbers[slot]!;
+    const number = this.context.sheet.column(column).numberAt(slot);
     return (this.when.is === 'top' ? number >= edge : number <= edge) ? 0 : -1;
   }
 
@@ -126,7 +126,7 @@ class RankKernel implements Kernel {
     const relation = `is ${rankWords(this.when)}`;
     if (!group || group.numbers.count === 0)
       return { left, relation, right: 'no numbers', note: 'there are no numbers to rank' };
-    const isNumber = !Number.isNaN(this.context.sheet.column(column).numbers[slot]!);
+    const isNumber = !Number.isNaN(this.context.sheet.column(column).numberAt(slot));
     const right = `${group.numbers.count} numbers: from ${numberText(group.derived)} ${this.when.is === 'top' ? 'up' : 'down'}`;
     return { left, relation, right, ...(isNumber ? {} : { note: 'only numbers are ranked' }) };
   }

@@ -157,9 +157,9 @@ class ScaleKernel implements Kernel {
   }
 
   private fillAt(column: number, slot: number): string {
-    const group = this.groups.of(column, slot)!;
+    const group = this.groups.groupAt(column, slot);
     const isLone = !this.positions.isFixed && group.numbers.least === group.numbers.greatest;
-    return isLone ? this.ramp.middle() : this.ramp.at(this.context.sheet.column(column).numbers[slot]!, group.derived);
+    return isLone ? this.ramp.middle() : this.ramp.at(this.context.sheet.column(column).numberAt(slot), group.derived);
   }
 
   explain(column: number, slot: number): Comparison {

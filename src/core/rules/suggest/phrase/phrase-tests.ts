@@ -29,7 +29,7 @@ const compare = (is: ComparisonName, operand: PhraseTest['operand'], ...words: r
   words: words.flatMap((each) => [each, `is ${each}`, `are ${each}`]),
   takes: is === 'between' || is === 'outside' ? 2 : 1,
   operand,
-  make: ({ operands: [one, other] }) => ({ kind: 'compare', is, to: other === undefined ? one! : [one!, other] }),
+  make: ({ operands: [one = 0, other] }) => ({ kind: 'compare', is, to: other === undefined ? one : [one, other] }),
 });
 
 const plain = (words: readonly string[], when: When): PhraseTest => ({

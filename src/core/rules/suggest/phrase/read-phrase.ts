@@ -150,7 +150,7 @@ class PhraseCursor {
   }
 
   private skip(): void {
-    this.at += /^[\s,]*/.exec(this.rest)![0].length;
+    this.at += /^[\s,]*/.exec(this.rest)?.[0].length ?? 0;
   }
 
   private go(length: number): void {
@@ -239,7 +239,7 @@ class PhraseCursor {
     this.go(found[0].length);
     const other = this.field();
     if (!other || other.id === field.id) return void (this.at = before);
-    const isUnder = /under|below/i.test(found[2]!);
+    const isUnder = /under|below/i.test(itemAt(found, 2));
     const times = Number((1 + ((isUnder ? -1 : 1) * Number(found[1])) / 100).toPrecision(12));
     return { kind: 'compare', is: isUnder ? '<' : '>', to: { field: other.id, times } };
   }
@@ -248,7 +248,7 @@ class PhraseCursor {
     const cell = /^(?:cell\s+)?(\$?[A-Z]{1,3}\$?[1-9]\d*)(?=\s|$)/u.exec(this.rest);
     if (cell && takes !== 'text') {
       this.go(cell[0].length);
-      return { cell: cell[1]! };
+      return { cell: itemAt(cell, 1) };
     }
     const quoted = /^["“']([^"”']+)["”']/u.exec(this.rest);
     if (quoted) {
