@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { nanoid } from 'nanoid';
+import { codeOf } from '../core/values/error-message';
 import { putRules, rulesOf } from '../core/rules/shape/stored-rule';
 import { endLine, headLine, rowLine } from '../core/exchange/archive/archive-lines';
 import { writeCsv } from '../core/exchange/csv/write-csv';
@@ -130,6 +131,6 @@ function write(path: string, content: string | Uint8Array): void {
   try {
     writeFileSync(path, content);
   } catch (error) {
-    throw new BadInput(path, `it cannot be written (${(error as NodeJS.ErrnoException).code})`, { cause: error });
+    throw new BadInput(path, `it cannot be written (${codeOf(error)})`, { cause: error });
   }
 }

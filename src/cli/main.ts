@@ -1,5 +1,6 @@
 import { writeSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { messageOf } from '../core/values/error-message';
 import { itemAt } from '../core/values/item-at';
 import { SEPARATORS, type Separator } from '../core/exchange/csv/csv-rows';
 import { BadInput } from './bad-input';
@@ -173,7 +174,7 @@ function readArguments(argv: readonly string[]) {
   try {
     return parseArgs({ args: [...argv], options: OPTIONS, allowPositionals: true });
   } catch (error) {
-    throw new BadInput('command line', itemAt((error as Error).message.split('. '), 0), { cause: error });
+    throw new BadInput('command line', itemAt(messageOf(error).split('. '), 0), { cause: error });
   }
 }
 

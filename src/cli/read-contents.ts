@@ -1,4 +1,5 @@
 import { gunzipSync } from 'node:zlib';
+import { codeOf } from '../core/values/error-message';
 import type { ArchivedHead } from '../core/exchange/archive/archive-lines';
 import { BadFile } from '../core/exchange/bad-file';
 import { TableRows } from '../core/exchange/import/table-rows';
@@ -88,7 +89,7 @@ function unpacked(bytes: Uint8Array): string {
   try {
     return gunzipSync(bytes, { maxOutputLength: MAX_UNPACKED }).toString('utf8');
   } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'ERR_BUFFER_TOO_LARGE')
+    if (codeOf(error) === 'ERR_BUFFER_TOO_LARGE')
       throw new BadFile(`unpacked, it comes to more than ${MAX_UNPACKED} bytes`);
     throw new BadFile('it cannot be unpacked: it is cut off or damaged');
   }

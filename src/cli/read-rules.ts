@@ -1,3 +1,4 @@
+import { messageOf } from '../core/values/error-message';
 import { readRuleSet, type RuleSet } from '../core/rules/shape/read-rule-set';
 import { BadInput } from './bad-input';
 import { placeOf, readText } from './read-bytes';
@@ -10,7 +11,7 @@ export function readRules(path: string): RuleSet {
   try {
     json = JSON.parse(text);
   } catch (error) {
-    throw new BadInput(place, `not JSON: ${(error as Error).message}`, { cause: error });
+    throw new BadInput(place, `not JSON: ${messageOf(error)}`, { cause: error });
   }
   const read = readRuleSet(json);
   if ('message' in read) throw new BadInput(place, read.message);

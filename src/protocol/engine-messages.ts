@@ -4,7 +4,7 @@ import type { ExportFormatName } from '../core/exchange/export-formats';
 import type { ExportOptions } from '../core/exchange/exported-file';
 import type { ExportReport } from '../core/exchange/export-source';
 import type { Advice } from '../core/rules/advice/advice';
-import type { LookProperty } from '../core/looks/look';
+import type { LookValues } from '../core/looks/look';
 import type { Theme } from '../core/looks/first-family';
 import type { RankedCell } from '../core/rules/explain/ranked-tail';
 import type { OutcomeTallies } from '../core/rules/explain/outcome-tallies';
@@ -390,7 +390,7 @@ export interface SheetFrame {
 
 /** A resolved look, ready to paint: final properties, and the names of the rules that made it. */
 export interface PaintedLook {
-  readonly properties: Readonly<Partial<Record<LookProperty, unknown>>>;
+  readonly properties: Readonly<Partial<LookValues>>;
   readonly rules: readonly string[];
   /** Ordinary formatting, of which the properties of rules take precedence. */
   readonly style: Style;

@@ -1,3 +1,4 @@
+import { parseMessage } from './parse-message';
 import type { RowAbout, StoredRow } from '../core/sheet/change';
 import type { StoredRule } from '../core/rules/shape/stored-rule';
 import type { FieldId, SheetId } from '../core/sheet/ids';
@@ -96,7 +97,7 @@ export class SheetPacker {
  */
 export function unpackSheet(buffer: ArrayBuffer): { sheet: Sheet; head: Omit<PackedHead, Gathered> } {
   const headLength = new DataView(buffer).getUint32(0, true);
-  const head = JSON.parse(new TextDecoder().decode(new Uint8Array(buffer, 4, headLength))) as PackedHead;
+  const head = parseMessage<PackedHead>(new TextDecoder().decode(new Uint8Array(buffer, 4, headLength)));
   if (head.v !== VERSION) throw new RangeError(`packed sheet of version ${head.v}; this engine reads ${VERSION}`);
   const { rowIds, rowKeys, dictionaries, abouts, ...rest } = head;
   const opened = new Sheet(head.fields, head.settings);

@@ -1,5 +1,6 @@
+import { parseMessage } from './parse-message';
 import type { Own } from '../core/sharing/role';
-import type { LookProperty } from '../core/looks/look';
+import type { LookValues } from '../core/looks/look';
 import type { RuleMeaning } from '../core/rules/shape/rule-meaning';
 import type { CellInput } from '../core/sheet/change';
 import type { FieldId, RowId, RuleId } from '../core/sheet/ids';
@@ -17,7 +18,7 @@ import type { RecordedChange } from './recorded-change';
 
 /** A look of cells: final properties, and words for it beside the value. */
 export interface GivenLook {
-  readonly properties: Readonly<Partial<Record<LookProperty, unknown>>>;
+  readonly properties: Readonly<Partial<LookValues>>;
   /** Names of rules, or for fillers how an answer was judged. */
   readonly says: readonly string[];
   /** The rules that made it, for those who get the legend. */
@@ -83,7 +84,7 @@ export function unpackPainted(buffer: ArrayBuffer): {
   const packedLength = view.getUint32(0, true);
   const headAt = toWord(4 + packedLength);
   const headLength = view.getUint32(headAt, true);
-  const head = JSON.parse(new TextDecoder().decode(new Uint8Array(buffer, headAt + 4, headLength))) as PaintedHead;
+  const head = parseMessage<PaintedHead>(new TextDecoder().decode(new Uint8Array(buffer, headAt + 4, headLength)));
   const codesAt = toWord(headAt + 4 + headLength);
   return {
     packed: buffer.slice(4, 4 + packedLength),

@@ -1,8 +1,8 @@
 import { expect, test } from 'vitest';
-import { cssOf } from './css-of';
+import { cssOf, type ShownProperties } from './css-of';
 
 // The properties of CSS (level 2.2, backgrounds and borders 3, images 4) that say each.
-test.each([
+test.each<[ShownProperties, string]>([
   [{}, ''],
   [{ fill: '#f7d3c8', text: '#77200d', bold: true }, 'background-color:#f7d3c8;color:#77200d;font-weight:bold'],
   [{ bold: false, italic: true }, 'font-style:italic'],

@@ -1,7 +1,8 @@
-import { SIDES, type BorderSide, type Fill, type LookBar } from './look';
+import { SIDES, type Fill, type LookBar, type LookValues } from './look';
+import type { Style } from './style';
 
 /** The style of a cell, properties of looks and of ordinary formatting alike. */
-export type ShownProperties = Readonly<Record<string, unknown>>;
+export type ShownProperties = Partial<LookValues> & Omit<Style, keyof LookValues>;
 
 /**
  * The declarations of a `style` attribute (CSS) for what a cell shows; empty where it shows nothing special. Icons and
@@ -10,19 +11,17 @@ export type ShownProperties = Readonly<Record<string, unknown>>;
 export function cssOf(shown: ShownProperties): string {
   const { fill, text, bold, italic, underline, strike, align, stand, wrap, sizePx, bar } = shown;
   const lines = [underline && 'underline', strike && 'line-through'].filter(Boolean).join(' ');
-  const layers = [bar ? barLayer(bar as LookBar) : '', fill === undefined ? '' : fillLayer(fill as Fill)]
-    .filter(Boolean)
-    .join(',');
+  const layers = [bar ? barLayer(bar) : '', fill === undefined ? '' : fillLayer(fill)].filter(Boolean).join(',');
   return [
     typeof fill === 'string' && !bar ? `background-color:${fill}` : layers && `background:${layers}`,
-    text && `color:${text as string}`,
+    text && `color:${text}`,
     bold && 'font-weight:bold',
     italic && 'font-style:italic',
     lines && `text-decoration:${lines}`,
-    align && `text-align:${align as string}`,
-    stand && `vertical-align:${stand as string}`,
+    align && `text-align:${align}`,
+    stand && `vertical-align:${stand}`,
     wrap && 'white-space:pre-wrap',
-    sizePx && `font-size:${sizePx as number}px`,
+    sizePx && `font-size:${sizePx}px`,
     ...SIDES.map((side) => border(side, shown)),
   ]
     .filter(Boolean)
@@ -30,8 +29,7 @@ export function cssOf(shown: ShownProperties): string {
 }
 
 function border(side: (typeof SIDES)[number], shown: ShownProperties): string | false {
-  const line = (shown[`border.${side}`] ?? (shown.border as Record<string, unknown> | undefined)?.[side]) as
-    BorderSide | undefined;
+  const line = shown[`border.${side}`] ?? shown.border?.[side];
   return line !== undefined && `border-${side}:${line.width}px ${line.style} ${line.color}`;
 }
 

@@ -1,3 +1,5 @@
+import type { IconSet } from './icon-sets';
+
 export type Hex = string;
 
 export type Fill =
@@ -18,7 +20,7 @@ export type Side = (typeof SIDES)[number];
 
 /** An icon of one of the sets (see icon-sets.ts), counted from 0. */
 export interface LookIcon {
-  readonly set: string;
+  readonly set: IconSet;
   readonly index: number;
 }
 
@@ -57,6 +59,12 @@ export type PlainLook = Omit<Look, 'look'>;
 /** A look taken apart into the properties that rules win one by one: each border side is its own. */
 export type LookProperty = Exclude<keyof PlainLook, 'border'> | `border.${Side}`;
 export type LookProperties = ReadonlyMap<LookProperty, unknown>;
+/** What the value of each property is. */
+export type LookValues = Required<Omit<PlainLook, 'border'>> & Readonly<Record<`border.${Side}`, BorderSide>>;
+
+/** The value of one property, or undefined where the look does not set it. */
+export const lookValue = <K extends LookProperty>(properties: LookProperties, name: K): LookValues[K] | undefined =>
+  properties.get(name) as LookValues[K] | undefined; // a property is set to its own type of value, see lookProperties
 
 const PLAIN = ['fill', 'text', 'bold', 'italic', 'underline', 'strike', 'number', 'icon', 'bar', 'hideValue'] as const;
 

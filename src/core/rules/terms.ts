@@ -7,6 +7,12 @@ import type { RowRole } from '../sheet/row-role';
  * A value that a condition compares with: given outright, read from a cell, calculated, or a field of the same row
  * scaled and shifted.
  */
+/** One operand, or two, as a list. */
+export const operandList = (to: Operand | readonly Operand[] | undefined): readonly Operand[] =>
+  to === undefined ? [] : isList(to) ? to : [to];
+
+const isList = (to: Operand | readonly Operand[]): to is readonly Operand[] => Array.isArray(to);
+
 export type Operand =
   | number
   | string

@@ -14,6 +14,7 @@ export const ERROR_WORDS = [
   '#LIMIT!',
 ] as const;
 export type ErrorWord = (typeof ERROR_WORDS)[number];
+export const isErrorWord = (text: string): text is ErrorWord => ERROR_WORDS.some((word) => word === text);
 
 /** The word that stands for an error in files for other programs, which know only those of the standard. */
 export const standardErrorWord = (word: ErrorWord): ErrorWord =>

@@ -1,4 +1,4 @@
-import { BLANK, ERROR_WORDS, type CellValue, type ErrorWord } from './cell-value';
+import { BLANK, type CellValue, isErrorWord } from './cell-value';
 import { readDate, type DateOrder } from './read-date';
 import { readNumber } from './read-number';
 import { trimSpace } from './trim-space';
@@ -44,5 +44,3 @@ const text = (typed: string): CellContent => ({
   value: SPACE_ONLY.test(typed) ? BLANK : { kind: 'text', text: typed },
   format: null,
 });
-
-const isErrorWord = (word: string): word is ErrorWord => (ERROR_WORDS as readonly string[]).includes(word);

@@ -1,3 +1,4 @@
+import { parseMessage } from '../../protocol/parse-message';
 import { sheetUrl } from '../../protocol/sheet-url';
 import { itemAt } from '../../core/values/item-at';
 import type { Change } from '../../core/sheet/change';
@@ -65,14 +66,14 @@ export class LiveLink {
     const stream = new EventSource(this.from());
     this.stream = stream;
     stream.onopen = () => this.reached();
-    stream.addEventListener('changes', (event) =>
-      this.reports.received(JSON.parse((event as MessageEvent<string>).data) as RecordedChange[]),
+    stream.addEventListener('changes', ({ data }: MessageEvent<string>) =>
+      this.reports.received(parseMessage<RecordedChange[]>(data)),
     );
-    stream.addEventListener('presence', (event) =>
-      this.reports.present(JSON.parse((event as MessageEvent<string>).data) as Present[]),
+    stream.addEventListener('presence', ({ data }: MessageEvent<string>) =>
+      this.reports.present(parseMessage<Present[]>(data)),
     );
-    stream.addEventListener('repaint', (event) =>
-      this.reports.repainted(JSON.parse((event as MessageEvent<string>).data) as Repaint),
+    stream.addEventListener('repaint', ({ data }: MessageEvent<string>) =>
+      this.reports.repainted(parseMessage<Repaint>(data)),
     );
     stream.addEventListener('stale', () => {
       stream.close();

@@ -1,6 +1,7 @@
+import { keysOf } from '../../core/values/typed-keys';
 import type { Advice } from '../../core/rules/advice/advice';
 import { adviceKey } from '../../core/rules/advice/advice-key';
-import { adviseOn, ADVISERS, type AdviceCode } from '../../core/rules/advice/registry';
+import { adviseOn, ADVISERS } from '../../core/rules/advice/registry';
 import type { Replica } from '../replica/replica';
 import type { Turns } from '../replica/turns';
 
@@ -10,7 +11,7 @@ import type { Turns } from '../replica/turns';
  */
 export async function adviceInTurns(opened: () => Replica, turns: Turns): Promise<Advice[]> {
   const found: Advice[] = [];
-  for (const code of Object.keys(ADVISERS) as AdviceCode[]) {
+  for (const code of keysOf(ADVISERS)) {
     await turns.take(() => {
       const replica = opened();
       found.push(

@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import { messageOf } from '../../core/values/error-message';
 import { itemAt } from '../../core/values/item-at';
 import { rulesForSheet } from '../../core/exchange/rules/rules-for-sheet';
 import { mapRuleReferences } from '../../core/rules/shape/map-rule-references';
@@ -41,6 +42,6 @@ function parse(text: string): unknown {
   try {
     return JSON.parse(text) as unknown;
   } catch (error) {
-    throw new Error(`This is no rule file: it is not JSON (${(error as Error).message})`, { cause: error });
+    throw new Error(`This is no rule file: it is not JSON (${messageOf(error)})`, { cause: error });
   }
 }

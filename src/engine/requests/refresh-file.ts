@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import { parseMessage } from '../../protocol/parse-message';
 import { textOfInput } from '../../core/sheet/label-from-input';
 import { itemAt } from '../../core/values/item-at';
 import { proposeKey } from '../../core/edit/propose-key';
@@ -24,10 +25,10 @@ async function readNewer(file: File): Promise<NewerRecords> {
     for await (const lines of opened.lines('newer', () => {}))
       for (const line of lines.split('\n')) {
         if (line === '') continue;
-        const { fields: found, row } = JSON.parse(line) as {
+        const { fields: found, row } = parseMessage<{
           readonly fields?: readonly Field[];
           readonly row?: StoredRow;
-        };
+        }>(line);
         if (found) fields = [...found].sort((one, other) => compareKeys(one.key, other.key));
         const texts = row && fields.map(({ id }) => row.cells[id] ?? '');
         if (texts && row.role === 'header') labels = texts.map(textOfInput);

@@ -1,5 +1,5 @@
 import { itemAt } from '../../core/values/item-at';
-import type { LookBar } from '../../core/looks/look';
+import { lookValue, type LookBar } from '../../core/looks/look';
 import type { Style } from '../../core/looks/style';
 import { TAG } from '../../core/values/cell-value';
 import { shownAt, shownBy } from '../../core/sheet/shown-cell';
@@ -79,7 +79,7 @@ export function windowOf(
     for (let column = area.left; column <= area.right; column++, at++) {
       const look = replica.resolvedLook(column, slot);
       looks[at] = indexOfLook(look, sheet.styleAt(column, slot));
-      const bar = look.properties.get('bar') as LookBar | undefined;
+      const bar = lookValue(look.properties, 'bar');
       if (bar) {
         if (bars.length === 0) bars = new Float32Array(width * height * BAR_SHARES).fill(NaN);
         bars.set([bar.start, bar.end, bar.axis ?? NaN], at * BAR_SHARES);
@@ -164,7 +164,7 @@ function textAt(
   look: ResolvedLook,
 ): string {
   if (look.properties.get('hideValue') === true) return '';
-  const pattern = look.properties.get('number') as string | undefined;
+  const pattern = lookValue(look.properties, 'number');
   const shown = pattern === undefined ? undefined : shownBy(pattern, sheet.column(column).valueAt(slot));
   return shown ?? shownAt(sheet, column, slot);
 }

@@ -1,4 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises';
+import { parseMessage } from '../../protocol/parse-message';
 import { processWide } from '../process-wide';
 import { itemAt, lastItem } from '../../core/values/item-at';
 import type { SheetId } from '../../core/sheet/ids';
@@ -120,10 +121,10 @@ export class Hub {
       ),
       hear(
         ACCESS_CHANGE_CHANNEL,
-        (payload) => this.accessChanged(JSON.parse(payload) as AccessChange),
+        (payload) => this.accessChanged(parseMessage<AccessChange>(payload)),
         () => this.accessChanged(),
       ),
-      hear(PRESENCE_CHANNEL, (payload) => this.presence.hear(JSON.parse(payload) as Announced, Date.now())),
+      hear(PRESENCE_CHANNEL, (payload) => this.presence.hear(parseMessage<Announced>(payload), Date.now())),
     ]);
     setInterval(() => this.presence.prune(Date.now()), PRUNE_MS).unref();
   }

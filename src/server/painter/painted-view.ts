@@ -3,7 +3,7 @@ import { itemAt } from '../../core/values/item-at';
 import { legendOf, shownFields } from '../../engine/view/legend-of';
 import { meaningsOf } from '../../engine/view/meanings-of';
 import type { Replica } from '../../engine/replica/replica';
-import type { LookBar } from '../../core/looks/look';
+import { lookValue } from '../../core/looks/look';
 import type { Theme } from '../../core/looks/first-family';
 import { savedLooks } from '../../core/sheet/sheet-looks';
 import { OUTCOME_SAYS } from '../../core/rules/kinds/key';
@@ -228,7 +228,7 @@ interface LookContext {
 }
 
 function givenLook(look: ResolvedLook, { rules, says, isViewer }: LookContext): GivenLook {
-  const bar = look.properties.get('bar') as LookBar | undefined;
+  const bar = lookValue(look.properties, 'bar');
   const properties = Object.fromEntries(look.properties);
   return {
     properties: bar ? { ...properties, bar: { ...bar, start: stepped(bar.start), end: stepped(bar.end) } } : properties,

@@ -2,6 +2,7 @@ import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip } from 'node:zlib';
 import { nanoid } from 'nanoid';
+import { codeOf } from '../../core/values/error-message';
 import type { ArchivedChange } from '../../core/exchange/archive/archive-lines';
 import { BadFile } from '../../core/exchange/bad-file';
 import { LIMITS, limitText } from '../../core/exchange/limits';
@@ -39,7 +40,7 @@ export async function bringInSheet(sql: Sql, packed: Readable, owner: string): P
   } catch (ended) {
     const error = failed ?? ended;
     if (error instanceof BadFile) throw new Refusal('bad-request', `The file cannot be brought in. ${error.told}`);
-    const code = (error as NodeJS.ErrnoException).code ?? '';
+    const code = codeOf(error) ?? '';
     if (code.startsWith('Z_'))
       throw new Refusal('bad-request', 'The file cannot be unpacked: it is cut off or damaged');
     if (code === TWICE)

@@ -4,7 +4,7 @@ import type { Queryable } from '../database';
 
 /** Removes fields; what rows hold in them is for the caller to clear. */
 export async function deleteFields(sql: Queryable, sheet: SheetId, ids: readonly FieldId[]): Promise<void> {
-  await sql`delete from sheet_field where sheet_id = ${sheet} and id = any(${ids as string[]}::text[])`;
+  await sql`delete from sheet_field where sheet_id = ${sheet} and id = any(${[...ids]}::text[])`;
 }
 
 /** Adds a field, or replaces the one with its id. */
@@ -28,6 +28,6 @@ type FieldRow = Pick<Field, 'id' | 'key' | 'format' | 'unit'> & {
 export async function readFields(sql: Queryable, sheet: SheetId, ids?: readonly FieldId[]): Promise<Field[]> {
   const rows = await sql<FieldRow[]>`
     select id, key, width_px, format, unit, about from sheet_field
-    where sheet_id = ${sheet} and ${ids ? sql`id = any(${ids as string[]}::text[])` : sql`true`} order by key, id`;
+    where sheet_id = ${sheet} and ${ids ? sql`id = any(${[...ids]}::text[])` : sql`true`} order by key, id`;
   return rows.map(({ width_px, about, ...rest }) => ({ ...rest, widthPx: width_px, ...about }));
 }

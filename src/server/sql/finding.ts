@@ -97,7 +97,7 @@ export async function insertFindings(
       ${findings.map(({ way }) => way)}::text[], ${findings.map(({ row }) => row)}::text[], ${findings.map(({ field }) => field)}::text[],
       ${findings.map(({ record }) => record)}::text[], ${findings.map(({ label }) => label)}::text[], ${findings.map(({ before }) => before)}::text[],
       ${findings.map(({ after }) => after)}::text[], ${findings.map(({ painted }) => painted)}::int[],
-      ${findings.map(({ sequence }) => sequence) as number[]}::bigint[], ${findings.map(({ author }) => author) as string[]}::text[],
+      ${findings.map(({ sequence }) => sequence)}::bigint[], ${findings.map(({ author }) => author)}::text[],
       ${findings.map(({ at }) => new Date(at).toISOString())}::timestamptz[])`;
   await sql`select pg_notify(${FINDING_CHANNEL}, ${sheet})`;
 }

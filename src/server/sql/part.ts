@@ -3,7 +3,7 @@ import type { SheetPart } from '../../core/sheet/sheet-part';
 import type { Queryable } from '../database';
 
 export async function deleteParts(sql: Queryable, sheet: SheetId, ids: readonly PartId[]): Promise<void> {
-  await sql`delete from sheet_part where sheet_id = ${sheet} and id = any(${ids as string[]}::text[])`;
+  await sql`delete from sheet_part where sheet_id = ${sheet} and id = any(${[...ids]}::text[])`;
 }
 
 /** Adds a part, or replaces the one with its id. */
@@ -16,6 +16,6 @@ export async function putPart(sql: Queryable, sheet: SheetId, part: SheetPart): 
 export async function readParts(sql: Queryable, sheet: SheetId, ids?: readonly PartId[]): Promise<SheetPart[]> {
   const rows = await sql<{ part: SheetPart }[]>`
     select part from sheet_part
-    where sheet_id = ${sheet} and ${ids ? sql`id = any(${ids as string[]}::text[])` : sql`true`} order by id`;
+    where sheet_id = ${sheet} and ${ids ? sql`id = any(${[...ids]}::text[])` : sql`true`} order by id`;
   return rows.map(({ part }) => part);
 }

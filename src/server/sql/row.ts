@@ -13,7 +13,7 @@ export async function countRecords(sql: Queryable, sheet: SheetId): Promise<numb
 }
 
 export async function deleteRows(sql: Queryable, sheet: SheetId, ids: readonly RowId[]): Promise<void> {
-  await sql`delete from sheet_row where sheet_id = ${sheet} and id = any(${ids as string[]}::text[])`;
+  await sql`delete from sheet_row where sheet_id = ${sheet} and id = any(${[...ids]}::text[])`;
 }
 
 /** A row as the database gives it: `about` is null where the row has no format. */
@@ -23,9 +23,9 @@ export const plainRow = ({ about, ...row }: RowRow): StoredRow => (about ? { ...
 
 /** Rows as columns of equal length, to be unnested. */
 export const rowColumns = (rows: readonly StoredRow[]) => ({
-  ids: rows.map((row) => row.id as string),
+  ids: rows.map((row) => row.id),
   keys: rows.map((row) => row.key),
-  roles: rows.map((row) => row.role as string),
+  roles: rows.map((row) => row.role),
   cells: rows.map((row) => JSON.stringify(row.cells)),
   abouts: rows.map((row) => (row.about ? JSON.stringify(row.about) : null)),
 });
@@ -45,7 +45,7 @@ export async function findRowsWithFields(
 ): Promise<StoredRow[]> {
   const rows = await sql<RowRow[]>`
     select id, key, role, cells, about from sheet_row
-    where sheet_id = ${sheet} and (cells ?| ${fields as string[]}::text[] or about -> 'styles' ?| ${fields as string[]}::text[]) order by key, id`;
+    where sheet_id = ${sheet} and (cells ?| ${[...fields]}::text[] or about -> 'styles' ?| ${[...fields]}::text[]) order by key, id`;
   return rows.map(plainRow);
 }
 
@@ -53,7 +53,7 @@ export async function findRowsWithFields(
 export async function findRows(sql: Queryable, sheet: SheetId, ids: readonly RowId[]): Promise<StoredRow[]> {
   const rows = await sql<
     RowRow[]
-  >`select id, key, role, cells, about from sheet_row where sheet_id = ${sheet} and id = any(${ids as string[]}::text[])`;
+  >`select id, key, role, cells, about from sheet_row where sheet_id = ${sheet} and id = any(${[...ids]}::text[])`;
   return rows.map(plainRow);
 }
 
@@ -76,7 +76,7 @@ export interface KeyedRow {
 /** Every row from top to bottom with what it holds in some fields. */
 export async function readKeyedRows(sql: Queryable, sheet: SheetId, fields: readonly FieldId[]): Promise<KeyedRow[]> {
   return sql<KeyedRow[]>`
-    select id, key, role, cells = '{}' as "isBlank", array(select cells ->> field from unnest(${fields as string[]}::text[]) with ordinality as wanted (field, place) order by place) as held
+    select id, key, role, cells = '{}' as "isBlank", array(select cells ->> field from unnest(${[...fields]}::text[]) with ordinality as wanted (field, place) order by place) as held
     from sheet_row where sheet_id = ${sheet} order by key, id`;
 }
 

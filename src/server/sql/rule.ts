@@ -3,7 +3,7 @@ import type { RuleId, SheetId } from '../../core/sheet/ids';
 import type { Queryable } from '../database';
 
 export async function deleteRules(sql: Queryable, sheet: SheetId, ids: readonly RuleId[]): Promise<void> {
-  await sql`delete from sheet_rule where sheet_id = ${sheet} and id = any(${ids as string[]}::text[])`;
+  await sql`delete from sheet_rule where sheet_id = ${sheet} and id = any(${[...ids]}::text[])`;
 }
 
 interface PersonalRulesQuery {
@@ -28,7 +28,7 @@ export async function changePersonalRules(
   { sheet, author }: PersonalRulesQuery,
   { put, remove }: { readonly put: readonly StoredRule[]; readonly remove: readonly RuleId[] },
 ): Promise<void> {
-  await sql`delete from personal_rule where sheet_id = ${sheet} and author = ${author} and id = any(${remove as string[]}::text[])`;
+  await sql`delete from personal_rule where sheet_id = ${sheet} and author = ${author} and id = any(${[...remove]}::text[])`;
   for (const { id, key, rule } of put)
     await sql`insert into personal_rule (sheet_id, author, id, key, rule) values (${sheet}, ${author}, ${id}, ${key}, ${JSON.stringify(rule)}::text::json)
       on conflict (sheet_id, author, id) do update set key = excluded.key, rule = excluded.rule`;
@@ -43,5 +43,5 @@ export async function putRule(sql: Queryable, sheet: SheetId, { id, key, rule }:
 /** The rules of a sheet in order of precedence; with ids, only those. */
 export async function readRules(sql: Queryable, sheet: SheetId, ids?: readonly RuleId[]): Promise<StoredRule[]> {
   return sql<StoredRule[]>`select id, key, rule from sheet_rule
-    where sheet_id = ${sheet} and ${ids ? sql`id = any(${ids as string[]}::text[])` : sql`true`} order by key, id`;
+    where sheet_id = ${sheet} and ${ids ? sql`id = any(${[...ids]}::text[])` : sql`true`} order by key, id`;
 }

@@ -46,7 +46,7 @@ export async function insertVisitor(
   { id, link, tokenHash, name, own }: NewVisitor,
 ): Promise<void> {
   await sql`insert into sheet_visitor (sheet_id, id, link_id, token_hash, name, own_fields, own_rows)
-    values (${sheet}, ${id}, ${link}, ${tokenHash}, ${name}, ${own.fields as string[] | null}, ${own.rows as string[] | null})`;
+    values (${sheet}, ${id}, ${link}, ${tokenHash}, ${name}, ${own.fields && [...own.fields]}, ${own.rows && [...own.rows]})`;
 }
 
 /**

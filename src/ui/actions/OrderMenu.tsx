@@ -1,6 +1,7 @@
 import { Button, Checkbox, Divider, NativeSelect, Popover, SegmentedControl, TextInput } from '@mantine/core';
 import { IconArrowsSort } from '@tabler/icons-react';
 import { useState } from 'react';
+import { memberOf } from '../../core/values/typed-keys';
 import type { SortKey } from '../../core/edit/sort';
 import { FILTER_TESTS, type FilterTest } from '../../protocol/engine-messages';
 import { focusGrid } from '../grid/focus-grid';
@@ -42,7 +43,7 @@ export function OrderMenu() {
   );
 }
 
-const ORDERS = [
+const ORDERS: { value: SortKey['order']; label: string }[] = [
   { value: 'rising', label: 'Rising' },
   { value: 'falling', label: 'Falling' },
 ];
@@ -66,7 +67,7 @@ function Order() {
             key={value}
             variant="default"
             size="compact-sm"
-            onClick={() => sort([{ column, order: value as SortKey['order'] }])}
+            onClick={() => sort([{ column, order: value }])}
           >
             {words}
           </Button>
@@ -110,7 +111,7 @@ function Order() {
             aria-label={`Order ${at + 1}`}
             data={'rule' in key ? PAINTED_ORDERS : ORDERS}
             value={key.order}
-            onChange={(order) => change(at, { ...key, order: order as SortKey['order'] })}
+            onChange={(order) => change(at, { ...key, order })}
           />
         </div>
       ))}
@@ -128,7 +129,7 @@ function Order() {
   );
 }
 
-const PAINTED_ORDERS = [
+const PAINTED_ORDERS: typeof ORDERS = [
   { value: 'falling', label: 'First' },
   { value: 'rising', label: 'Last' },
 ];
@@ -167,7 +168,7 @@ function Show({ values }: { readonly values: readonly { text: string; count: num
             aria-label={`“${field?.label ?? ''}”`}
             value={test}
             data={[...FILTER_TESTS]}
-            onChange={(event) => setTest(event.currentTarget.value as FilterTest)}
+            onChange={(event) => setTest(memberOf(FILTER_TESTS, event.currentTarget.value))}
           />
           <TextInput
             size="xs"

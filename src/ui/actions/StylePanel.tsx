@@ -100,7 +100,7 @@ export function StylePanel() {
           size="xs"
           aria-label="Letters"
           value={style?.family ?? 'plain'}
-          onChange={(family) => put({ family: family as 'plain' })}
+          onChange={(family) => put({ family })}
           data={[
             { value: 'plain', label: 'Plain' },
             { value: 'serif', label: 'Serif' },

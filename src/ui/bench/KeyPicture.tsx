@@ -35,11 +35,11 @@ export function KeyPicture({ rule }: { readonly rule: Rule }) {
   const shown = by === 'fields' ? tallies.fields : tallies.records.toSorted((a, b) => descending(need(a), need(b)));
   return (
     <div>
-      <SegmentedControl
+      <SegmentedControl<'fields' | 'records'>
         size="xs"
         aria-label="Answers by"
         value={by}
-        onChange={(value) => setBy(value as typeof by)}
+        onChange={setBy}
         data={[
           { value: 'fields', label: 'By field' },
           { value: 'records', label: 'By record' },

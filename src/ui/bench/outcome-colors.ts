@@ -1,6 +1,6 @@
 import type { Theme } from '../../core/looks/first-family';
-import { lookProperties, type BorderSide, type Look, type LookBar, type LookIcon } from '../../core/looks/look';
-import { ICON_SETS, type IconSet } from '../../core/looks/icon-sets';
+import { lookProperties, type Look, type LookIcon, lookValue } from '../../core/looks/look';
+import { ICON_SETS } from '../../core/looks/icon-sets';
 import { kindOf } from '../../core/rules/kinds/registry';
 import type { Rule } from '../../core/rules/shape/rule';
 import { TOKENS } from '../theme/tokens';
@@ -22,12 +22,12 @@ export function outcomeColors(
     if (!look) return null;
     const properties = lookProperties(look, saved);
     const fill = properties.get('fill');
-    const bar = properties.get('bar') as LookBar | undefined;
+    const bar = lookValue(properties, 'bar');
     if (bar) return { fill: bar.color, line: bar.color };
-    const icon = properties.get('icon') as LookIcon | undefined;
+    const icon = lookValue(properties, 'icon');
     if (icon && fill === undefined) return { fill: `color-mix(in srgb, ${ink} ${iconShare(icon)}%, ${line})`, line };
-    const text = properties.get('text') as string | undefined;
-    const border = properties.get('border.top') as BorderSide | undefined;
+    const text = lookValue(properties, 'text');
+    const border = lookValue(properties, 'border.top');
     const edge = text ?? border?.color ?? ink;
     return { fill: typeof fill === 'string' ? fill : edge, line: edge };
   });
@@ -38,5 +38,4 @@ export const colorOfOutcome = (colors: readonly (OutcomeColors | null)[], outcom
   (outcome < 0 ? null : colors[outcome % colors.length]) ?? null;
 
 /** How dark an icon of a set stands in a picture: the higher, the darker. */
-const iconShare = ({ set, index }: LookIcon): number =>
-  (60 * index) / Math.max(1, ICON_SETS[set as IconSet].length - 1);
+const iconShare = ({ set, index }: LookIcon): number => (60 * index) / Math.max(1, ICON_SETS[set].length - 1);

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { parseMessage } from '../../protocol/parse-message';
 import type { AnswerOf, Request } from '../../protocol/engine-messages';
 import { useSession, useSessionState } from '../sheet/use-session';
 
@@ -14,7 +15,7 @@ export function useAsked<R extends Request>(request: R): AnswerOf<R['kind']> | n
   const asked = JSON.stringify(request);
   useEffect(() => {
     let isStale = false;
-    void session.ask(JSON.parse(asked) as R).then((told) => !isStale && setAnswer(told));
+    void session.ask(parseMessage<R>(asked)).then((told) => !isStale && setAnswer(told));
     return () => {
       isStale = true;
     };

@@ -1,5 +1,7 @@
 import { Button, Radio, Select, Switch } from '@mantine/core';
 import { useState } from 'react';
+import { messageOf } from '../../core/values/error-message';
+import { keysOf, recordOf } from '../../core/values/typed-keys';
 import type { Separator } from '../../core/exchange/csv/csv-rows';
 import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/export-formats';
 import type { Decimal } from '../../core/exchange/exported-file';
@@ -13,12 +15,12 @@ import { saveFile } from './save-file';
 
 type Choice = ExportFormatName | 'archive' | 'page';
 
-const WORDS = Object.fromEntries([
-  ...Object.entries(EXPORT_FORMATS).map(([name, { words }]) => [name, words]),
-  ['archive', 'Archive: everything, its history too, to be brought in again'],
-  ['page', 'On paper: a page to print, or to save as PDF'],
-]) as Readonly<Record<Choice, string>>;
-const CHOICES = Object.keys(WORDS) as readonly Choice[];
+const WORDS: Readonly<Record<Choice, string>> = {
+  ...recordOf(keysOf(EXPORT_FORMATS), (name) => EXPORT_FORMATS[name].words),
+  archive: 'Archive: everything, its history too, to be brought in again',
+  page: 'On paper: a page to print, or to save as PDF',
+};
+const CHOICES = keysOf(WORDS);
 /** Formats without rules. */
 const SEEN: readonly Choice[] = ['csv', 'page'];
 const FATE_WORDS = {
@@ -64,18 +66,18 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
       saveFile(file, name);
       setReport({ name, report: told });
     } catch (failed) {
-      setError((failed as Error).message);
+      setError(messageOf(failed));
     }
     setBusy(false);
   };
-  const choose = (value: string) => {
-    setFormat(value as Choice);
+  const choose = (value: Choice) => {
+    setFormat(value);
     setReport(null);
   };
 
   return (
     <div className={classes.panel}>
-      <Radio.Group value={format} onChange={choose} label="As">
+      <Radio.Group<Choice> value={format} onChange={choose} label="As">
         <div className={classes.choices}>
           {choices.map((name) => (
             <Radio key={name} value={name} label={WORDS[name]} />
@@ -83,7 +85,7 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
         </div>
       </Radio.Group>
       {takesPart && (
-        <Radio.Group value={part} onChange={(value) => setPart(value as typeof part)} label="Of it">
+        <Radio.Group<'all' | 'selection'> value={part} onChange={setPart} label="Of it">
           <div className={classes.choices}>
             <Radio value="all" label="The whole sheet" />
             <Radio value="selection" label={`What is selected: ${writeArea(area)}`} />
@@ -93,7 +95,7 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
       {format === 'csv' && (
         <>
           {isMaker && (
-            <Radio.Group value={values} onChange={(value) => setValues(value as typeof values)} label="Values">
+            <Radio.Group<'shown' | 'typed'> value={values} onChange={setValues} label="Values">
               <div className={classes.choices}>
                 <Radio value="shown" label="As they are shown" />
                 <Radio value="typed" label="As they were typed, formulas and all: so they come back as they are" />
@@ -107,7 +109,7 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
               data={SEPARATOR_CHOICES}
               value={separator}
               allowDeselect={false}
-              onChange={(value) => value && setSeparator(value as Separator)}
+              onChange={(value) => value && setSeparator(value)}
             />
             {values === 'shown' && (
               <Select
@@ -116,7 +118,7 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
                 data={DECIMAL_CHOICES}
                 value={decimal}
                 allowDeselect={false}
-                onChange={(value) => value && setDecimal(value as Decimal)}
+                onChange={(value) => value && setDecimal(value)}
               />
             )}
           </div>

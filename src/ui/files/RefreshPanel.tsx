@@ -1,5 +1,6 @@
 import { Button, Checkbox, Switch } from '@mantine/core';
 import { useState } from 'react';
+import { messageOf } from '../../core/values/error-message';
 import { itemAt, lastItem } from '../../core/values/item-at';
 import type { NewerFile, RefreshPreview } from '../../protocol/engine-messages';
 import { counted } from '../counted';
@@ -19,7 +20,7 @@ export function RefreshPanel() {
 
   const guarded = async (work: () => Promise<void>) => {
     setError(null);
-    await work().catch((failed: unknown) => setError((failed as Error).message));
+    await work().catch((failed: unknown) => setError(messageOf(failed)));
   };
   const look = (how: { readonly key: readonly string[]; readonly removes: boolean }) =>
     guarded(async () => {

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { messageOf } from '../../core/values/error-message';
 import { useSession } from '../sheet/use-session';
 import { ChooseFile } from './ChooseFile';
 import classes from './Files.module.css';
@@ -18,7 +19,7 @@ export function RulesPanel() {
     try {
       setTold(await session.ask({ kind: 'bring-rules', text: await file.text() }));
     } catch (failed) {
-      setError((failed as Error).message);
+      setError(messageOf(failed));
     }
   };
 

@@ -1,3 +1,4 @@
+import type { Decimal } from '../../core/exchange/exported-file';
 import { SEPARATORS, type Separator } from '../../core/exchange/csv/csv-rows';
 
 const WORDS: Readonly<Record<Separator, string>> = {
@@ -11,7 +12,7 @@ const WORDS: Readonly<Record<Separator, string>> = {
 export const SEPARATOR_CHOICES = SEPARATORS.map((value) => ({ value, label: WORDS[value] }));
 
 /** The signs that may divide decimals, to choose from. */
-export const DECIMAL_CHOICES = [
+export const DECIMAL_CHOICES: readonly { readonly value: Decimal; readonly label: string }[] = [
   { value: '.', label: 'Point: 1,234.5' },
   { value: ',', label: 'Comma: 1.234,5' },
 ];

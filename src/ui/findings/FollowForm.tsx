@@ -1,6 +1,7 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useState, type FormEvent } from 'react';
+import { memberOf } from '../../core/values/typed-keys';
 import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Digest, FollowSettings } from '../../protocol/findings';
@@ -46,7 +47,7 @@ export function FollowForm({ sheet, settings, isOwner }: Props) {
         value={digest}
         data={[...DIGESTS]}
         onChange={(event) => {
-          const next = event.currentTarget.value as Digest;
+          const next = memberOf(DIGESTS, event.currentTarget.value);
           setDigest(next);
           void send({ digest: next }, next === 'none' ? 'No digest is written.' : 'It will be in your outbox.');
         }}

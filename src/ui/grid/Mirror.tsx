@@ -1,7 +1,6 @@
 import { memo, useDeferredValue } from 'react';
 import { itemAt } from '../../core/values/item-at';
-import { ICON_SETS, type IconSet } from '../../core/looks/icon-sets';
-import type { LookIcon } from '../../core/looks/look';
+import { ICON_SETS } from '../../core/looks/icon-sets';
 import type { Selection, SheetWindow } from '../../protocol/engine-messages';
 import { columnLetters } from '../../core/sheet/address';
 import { useSession, useSessionState } from '../sheet/use-session';
@@ -170,8 +169,8 @@ const MirrorCell = memo(function MirrorCell({
   const { rules } = cell.look;
   const { fill, ground, text, bold } = painted(cell.look);
   const shownFill = fill ?? ground;
-  const icon = cell.look.properties.icon as LookIcon | undefined;
-  const iconWords = icon ? [itemAt(ICON_SETS[icon.set as IconSet], icon.index)] : [];
+  const icon = cell.look.properties.icon;
+  const iconWords = icon ? [itemAt(ICON_SETS[icon.set], icon.index)] : [];
   const words = [cell.text || 'blank', ...iconWords, ...rules].join(', ');
   return (
     <div

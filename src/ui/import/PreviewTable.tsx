@@ -42,7 +42,7 @@ export function PreviewTable({ preview: { head, fields, reading, header, rowCoun
                     data={READ_AS}
                     value={as}
                     allowDeselect={false}
-                    onChange={(value) => value && change({ as: { column, as: value as ReadAs } })}
+                    onChange={(value) => value && change({ as: { column, as: value } })}
                   />
                 )}
               </th>

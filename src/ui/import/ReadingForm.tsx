@@ -16,7 +16,7 @@ const QUOTE_WORDS: readonly { readonly value: Quote | 'none'; readonly label: st
   { value: "'", label: 'Single quotes' },
   { value: 'none', label: 'None: quotes are letters' },
 ];
-const DATE_WORDS = [
+const DATE_WORDS: readonly { readonly value: 'dmy' | 'mdy' | 'text'; readonly label: string }[] = [
   { value: 'dmy', label: 'Day first: 8/3/2026 is 8 March' },
   { value: 'mdy', label: 'Month first: 8/3/2026 is 3 August' },
   { value: 'text', label: 'Neither: leave them as text' },
@@ -50,7 +50,7 @@ export function ReadingForm({ preview: { form, reading, header }, change }: Prop
             data={ENCODING_WORDS}
             value={form.encoding}
             allowDeselect={false}
-            onChange={(value) => value && change({ encoding: value as Encoding })}
+            onChange={(value) => value && change({ encoding: value })}
           />
           <Select
             label="Between values stands"
@@ -58,14 +58,14 @@ export function ReadingForm({ preview: { form, reading, header }, change }: Prop
             data={SEPARATOR_CHOICES}
             value={form.separator}
             allowDeselect={false}
-            onChange={(value) => value && change({ separator: value as Separator })}
+            onChange={(value) => value && change({ separator: value })}
           />
           <Select
             label="Around values stand"
             data={QUOTE_WORDS}
             value={form.quote === '' ? 'none' : form.quote}
             allowDeselect={false}
-            onChange={(value) => value && change({ quote: value === 'none' ? '' : (value as Quote) })}
+            onChange={(value) => value && change({ quote: value === 'none' ? '' : value })}
           />
         </>
       )}
@@ -77,7 +77,7 @@ export function ReadingForm({ preview: { form, reading, header }, change }: Prop
             data={DECIMAL_CHOICES}
             value={reading.decimal}
             allowDeselect={false}
-            onChange={(value) => value && change({ decimal: value as TableReading['decimal'] })}
+            onChange={(value) => value && change({ decimal: value })}
           />
           <Select
             label="Dates in numbers"
@@ -85,7 +85,7 @@ export function ReadingForm({ preview: { form, reading, header }, change }: Prop
             data={DATE_WORDS}
             value={reading.dates ?? 'text'}
             allowDeselect={false}
-            onChange={(value) => value && change({ dates: value === 'text' ? null : (value as 'dmy' | 'mdy') })}
+            onChange={(value) => value && change({ dates: value === 'text' ? null : value })}
           />
           {hasFormulas && (
             <Switch

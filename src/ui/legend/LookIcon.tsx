@@ -1,5 +1,4 @@
 import { useSessionState } from '../sheet/use-session';
-import type { IconSet } from '../../core/looks/icon-sets';
 import type { LookIcon as Icon } from '../../core/looks/look';
 import { ICON_PATHS } from '../grid/painter/icon-paths';
 import { TOKENS } from '../theme/tokens';
@@ -7,7 +6,7 @@ import { TOKENS } from '../theme/tokens';
 /** An icon as it is painted in cells. */
 export function LookIcon({ icon: { set, index } }: { readonly icon: Icon }) {
   const theme = useSessionState((state) => state.theme);
-  const icon = ICON_PATHS[set as IconSet]?.[index];
+  const icon = ICON_PATHS[set]?.[index];
   if (!icon) return null;
   const color = icon.tone ? TOKENS[theme].tones[icon.tone] : 'currentColor';
   return (

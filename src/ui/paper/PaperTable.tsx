@@ -1,5 +1,4 @@
 import type { CSSProperties } from 'react';
-import type { LookIcon as Icon } from '../../core/looks/look';
 import type { Area, SheetFrame, SheetWindow } from '../../protocol/engine-messages';
 import { painted, sceneCell, type SceneCell } from '../grid/painter/scene';
 import { LookIcon } from '../legend/LookIcon';
@@ -33,7 +32,7 @@ const isIn = ({ left, top, right, bottom }: Area, column: number, position: numb
   column >= left && column <= right && position >= top && position <= bottom;
 
 function PaperCell({ cell, merged }: { readonly cell: SceneCell; readonly merged: Area | undefined }) {
-  const icon = cell.look.properties.icon as Icon | undefined;
+  const icon = cell.look.properties.icon;
   const Tag = cell.isHeader ? 'th' : 'td';
   return (
     <Tag

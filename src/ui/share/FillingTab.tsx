@@ -57,7 +57,7 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
                   aria-label={`What fillers do with ${field.label}`}
                   value={filling.open.includes(field.id) ? 'types' : filling.kept.includes(field.id) ? 'kept' : 'sees'}
                   data={STATES}
-                  onChange={(to) => setField(field, to as FieldState)}
+                  onChange={(to) => setField(field, to)}
                 />
               ) : (
                 <span className={classes.note}>They never get it: {why}</span>
@@ -77,10 +77,10 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
           </Button>
         )}
       </div>
-      <Radio.Group
+      <Radio.Group<OutcomeTime>
         label="They see what becomes of an answer"
         value={filling.outcomes}
-        onChange={(when) => put({ outcomes: when as OutcomeTime })}
+        onChange={(outcomes) => put({ outcomes })}
         className={classes.choices}
       >
         {OUTCOMES.map(({ when, label, description }) => (

@@ -1,5 +1,6 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
+import { memberOf } from '../../core/values/typed-keys';
 import type { LinkGives, LinkRole, MadeLink, SheetLink } from '../../protocol/sheet-sharing';
 import { counted } from '../counted';
 import { momentWords } from '../moment-words';
@@ -87,7 +88,10 @@ export function LinksTab({ path, links, onChange }: Props) {
           label="New link"
           value={kind}
           data={KINDS.map(({ kind: value, label }) => ({ value, label }))}
-          onChange={(event) => setKind(event.currentTarget.value as Kind)}
+          onChange={(event) => setKind(memberOf(
+              KINDS.map(({ kind: each }) => each),
+              event.currentTarget.value,
+            ))}
         />
         {!kind.startsWith('each') && (
           <TextInput

@@ -1,6 +1,7 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useState, type FormEvent } from 'react';
+import { memberOf } from '../../core/values/typed-keys';
 import type { SheetRole } from '../../core/sharing/role';
 import type { LinkRole, MadeLink, Member } from '../../protocol/sheet-sharing';
 import { sendJson } from '../../engine/link/send-json';
@@ -53,7 +54,7 @@ export function PeopleTab({ path, members, onChange }: Props) {
               aria-label={`What ${member.name} may do`}
               value={member.role}
               data={ROLES.map(({ role: value, label }) => ({ value, label }))}
-              onChange={(event) => void change(member, event.currentTarget.value as SheetRole)}
+              onChange={(event) => void change(member, memberOf(SHEET_ROLES, event.currentTarget.value))}
             />
             <Button
               size="compact-xs"
@@ -82,7 +83,7 @@ export function PeopleTab({ path, members, onChange }: Props) {
             value,
             label,
           }))}
-          onChange={(event) => setRole(event.currentTarget.value as LinkRole)}
+          onChange={(event) => setRole(memberOf(LINK_ROLES, event.currentTarget.value))}
         />
         <Button type="submit">Invite</Button>
       </form>

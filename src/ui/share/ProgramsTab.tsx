@@ -83,10 +83,10 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
           }))}
         />
         <Button type="submit">Make a token</Button>
-        <Checkbox.Group
+        <Checkbox.Group<Scope>
           label="It may"
           value={[...scopes]}
-          onChange={(value) => setScopes(value as Scope[])}
+          onChange={setScopes}
           style={{ flexBasis: '100%' }}
         >
           <div className={classes.scopes}>

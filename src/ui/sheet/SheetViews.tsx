@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { keysOf } from '../../core/values/typed-keys';
 import type { SheetId } from '../../core/sheet/ids';
 import classes from './SheetViews.module.css';
 
@@ -9,7 +10,7 @@ export function SheetViews({ sheet, view }: { readonly sheet: SheetId; readonly 
   const of = `/sheets/${encodeURIComponent(sheet)}`;
   return (
     <nav className={classes.views} aria-label="Views of the sheet">
-      {(Object.keys(VIEWS) as (keyof typeof VIEWS)[]).map((each) => (
+      {keysOf(VIEWS).map((each) => (
         <Link
           key={each}
           href={each === 'sheet' ? of : `${of}/${each}`}

@@ -1,6 +1,6 @@
 import { cssOf } from '../../looks/css-of';
-import { ICON_SETS, type IconSet } from '../../looks/icon-sets';
-import { lookProperties, type LookIcon, type LookProperties } from '../../looks/look';
+import { ICON_SETS } from '../../looks/icon-sets';
+import { lookProperties, type LookProperties, lookValue } from '../../looks/look';
 import { kindOf } from '../../rules/kinds/registry';
 import { namedFields } from '../../rules/shape/named-fields';
 import { ruleSentence } from '../../rules/shape/sentence-words';
@@ -96,8 +96,8 @@ function rowHtml({ sheet, resolver }: ExportSource, { area, merges, position }: 
 
 /** The content of a cell: its text unless that is hidden, and its icon in words. */
 function content(shown: string, properties: LookProperties): string {
-  const icon = properties.get('icon') as LookIcon | undefined;
-  const words = icon ? `[${ICON_SETS[icon.set as IconSet][icon.index] ?? ''}] ` : '';
+  const icon = lookValue(properties, 'icon');
+  const words = icon ? `[${ICON_SETS[icon.set][icon.index] ?? ''}] ` : '';
   return xmlText(words + (properties.get('hideValue') ? '' : shown));
 }
 

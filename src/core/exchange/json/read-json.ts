@@ -1,3 +1,4 @@
+import { messageOf } from '../../values/error-message';
 import { BadFile } from '../bad-file';
 import type { Table, TableProblem } from '../../values/table';
 import { RECORDS_FORMAT, tableOfRecords } from './json-records';
@@ -44,6 +45,6 @@ function parse(text: string, place: string): unknown {
   try {
     return JSON.parse(text.replace(/^\ufeff/, '')) as unknown;
   } catch (error) {
-    throw new BadFile(`not JSON: ${(error as Error).message}`, place);
+    throw new BadFile(`not JSON: ${messageOf(error)}`, place);
   }
 }

@@ -4,7 +4,7 @@ import { isReferenceHere } from '../workbook/is-reference-here';
 import type { Look } from '../../looks/look';
 import type { Style } from '../../looks/style';
 import { cellAddress, parseAddress, writeArea, type CellRange } from '../../sheet/address';
-import { ERROR_WORDS } from '../../values/cell-value';
+import { isErrorWord } from '../../values/cell-value';
 import { numberText } from '../../values/number-text';
 import { valueInput } from '../../values/value-input';
 import { BadFile } from '../bad-file';
@@ -269,8 +269,7 @@ class TableReader {
     const why =
       formula === undefined ? 'that are written in another language, or fill several cells,' : unusableBecause(formula);
     // An error that was typed is written as a formula of nothing but the error.
-    if (formula !== undefined && why === undefined)
-      return (ERROR_WORDS as readonly string[]).includes(formula.slice(1)) ? formula.slice(1) : formula;
+    if (formula !== undefined && why === undefined) return isErrorWord(formula.slice(1)) ? formula.slice(1) : formula;
     this.losses.add(
       `Formulas ${why} are ${value === '' ? 'left out, since the file has no value of them' : 'kept as their values'}`,
       where,
@@ -377,7 +376,7 @@ function valueOf(cell: XmlElement): string {
       const number = Number(attributes['office:value']);
       const shown = paragraphs(cell);
       // Errors are kept as numbers whose text is the error.
-      if ((ERROR_WORDS as readonly string[]).includes(shown)) return shown;
+      if (isErrorWord(shown)) return shown;
       return attributes['office:value'] === undefined || Number.isNaN(number) ? '' : numberText(number);
     }
     case 'date':
@@ -398,7 +397,7 @@ function valueOf(cell: XmlElement): string {
       return valueInput({ kind: 'text', text: paragraphs(cell) });
     default: {
       const shown = attributes['office:string-value'] ?? paragraphs(cell);
-      return (ERROR_WORDS as readonly string[]).includes(shown) && attributes['table:formula'] !== undefined
+      return isErrorWord(shown) && attributes['table:formula'] !== undefined
         ? shown
         : valueInput({ kind: 'text', text: shown });
     }

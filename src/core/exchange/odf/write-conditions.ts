@@ -2,7 +2,7 @@ import { itemAt } from '../../values/item-at';
 import { parseFormula } from '../../formula/syntax/parse-formula';
 import { lookProperties, type Look } from '../../looks/look';
 import type { Style } from '../../looks/style';
-import type { Operand } from '../../rules/terms';
+import { operandList, type Operand } from '../../rules/terms';
 import type { RunningRule } from '../../rules/evaluate/running-rule';
 import { columnLetters, parseAddress, type CellRange } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';
@@ -73,7 +73,7 @@ export function sayRule(running: RunningRule, sheet: Sheet, saved: Readonly<Reco
 /** A comparison with constants and cells that stay; undefined where the rule is none. */
 function comparison({ rule: { when } }: RunningRule): string | undefined {
   if (when.kind !== 'compare' || when.asShown || when.magnitude) return undefined;
-  const sides = (Array.isArray(when.to) ? (when.to as readonly Operand[]) : [when.to as Operand]).map(operandText);
+  const sides = operandList(when.to).map(operandText);
   if (sides.some((side) => side === undefined)) return undefined;
   if (when.is === 'between') return `cell-content-is-between(${sides.join(',')})`;
   if (when.is === 'outside') return `cell-content-is-not-between(${sides.join(',')})`;

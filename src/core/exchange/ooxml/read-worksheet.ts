@@ -1,7 +1,7 @@
 import { shiftFormula } from '../../formula/syntax/rewrite-references';
 import type { Hex } from '../../looks/look';
 import { cellAddress, parseAddress, parseRanges, type CellRange } from '../../sheet/address';
-import { ERROR_WORDS } from '../../values/cell-value';
+import { isErrorWord } from '../../values/cell-value';
 import { numberText } from '../../values/number-text';
 import { valueInput } from '../../values/value-input';
 import { BadFile } from '../bad-file';
@@ -180,7 +180,7 @@ class WorksheetReader {
       case 'b':
         return raw === '' ? '' : isTrue(raw) ? 'TRUE' : 'FALSE';
       case 'e':
-        return (ERROR_WORDS as readonly string[]).includes(raw) ? raw : raw === '' ? '' : '#VALUE!';
+        return isErrorWord(raw) ? raw : raw === '' ? '' : '#VALUE!';
       case 'd':
         return raw.replace(/Z$/, '').replace(/\.\d+$/, '');
       default: {

@@ -8,7 +8,7 @@ import { writtenFor } from '../../rules/move/follow-layout';
 import { BAR_COLORS } from '../../rules/kinds/bar';
 import type { When } from '../../rules/kinds/registry';
 import type { Position } from '../../rules/compile/positions';
-import type { Operand } from '../../rules/terms';
+import { operandList, type Operand } from '../../rules/terms';
 import type { RunningRule } from '../../rules/evaluate/running-rule';
 import { cellAddress, parseAddress, writeArea, type CellRange } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';
@@ -216,7 +216,7 @@ function sayCompare(
   { operand }: ConditionContext,
 ): Native | undefined {
   if (asShown || magnitude) return undefined;
-  const operands = Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand];
+  const operands = operandList(to);
   const sides = operands.flatMap((side) => operand(side) ?? []);
   // Dates in ISO form are texts in a file.
   if (sides.length < operands.length || operands.some((side) => typeof side === 'string' && /^\d{4}-/.test(side)))

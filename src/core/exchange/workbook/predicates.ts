@@ -6,7 +6,7 @@ import { rewriteReferences, shiftFormula } from '../../formula/syntax/rewrite-re
 import { writtenFor } from '../../rules/move/follow-layout';
 import type { When } from '../../rules/kinds/registry';
 import type { Rule } from '../../rules/shape/rule';
-import type { Operand } from '../../rules/terms';
+import { operandList, type Operand } from '../../rules/terms';
 import { columnLetters, parseAddress } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';
 import { readDate } from '../../values/read-date';
@@ -124,7 +124,7 @@ function sayCompare(
   { cell, operand }: PredicateContext,
 ): readonly (string | undefined)[] | undefined {
   if (asShown) return undefined;
-  const given = Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand];
+  const given = operandList(to);
   const sides = given.flatMap((side) => operand(side) ?? []);
   if (sides.length < given.length) return undefined;
   const isText = given.some((side) => typeof side === 'string') && !sides.some((side) => side.startsWith('DATE('));
@@ -190,7 +190,7 @@ function sayDate(
   { is, to }: WhenOf<'date'>,
   { cell, operand }: PredicateContext,
 ): readonly (string | undefined)[] | undefined {
-  const sides = to === undefined ? [] : (Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand]).map(operand);
+  const sides = operandList(to).map(operand);
   if (sides.some((side) => side === undefined)) return undefined;
   const formula = dateFormula({ is, sides }, cell);
   return formula === undefined ? undefined : [formula];

@@ -1,5 +1,5 @@
 import { contrastRatio } from '../../looks/contrast';
-import type { Hex } from '../../looks/look';
+import { lookValue } from '../../looks/look';
 import { readableText } from '../../looks/readable-text';
 import { replaced, type Adviser } from './advice';
 import { outcomeLooks } from './outcome-looks';
@@ -13,7 +13,7 @@ const SHEET = '#ffffff';
 /** A look whose text is hard to read on its fill. */
 export const lowContrast: Adviser = (context) =>
   outcomeLooks(context).flatMap(({ rule, name, look, properties, ground }) => {
-    const text = properties.get('text') as Hex | undefined;
+    const text = lookValue(properties, 'text');
     if (ground === undefined && text === undefined) return [];
     const contrast = contrastRatio(text ?? INK, ground ?? SHEET);
     if (contrast >= READABLE || properties.get('hideValue') === true) return [];

@@ -1,4 +1,4 @@
-import { lookProperties, type Fill, type Look, type LookProperties } from '../../looks/look';
+import { lookProperties, type Look, type LookProperties, lookValue } from '../../looks/look';
 import { groundOf } from '../../looks/readable-text';
 import type { Reads } from '../terms';
 import { kindOf } from '../kinds/registry';
@@ -27,7 +27,7 @@ export function outcomeLooks({ evaluation, saved }: AdviceContext): OutcomeLook[
     return looks.flatMap((look) => {
       if (!look) return [];
       const properties = lookProperties(look, saved);
-      const fill = properties.get('fill') as Fill | undefined;
+      const fill = lookValue(properties, 'fill');
       return [{ rule: rule.id, name: rule.name, reads: rule.reads, look, properties, ground: fill && groundOf(fill) }];
     });
   });

@@ -1,3 +1,4 @@
+import { keysOf } from '../../values/typed-keys';
 import type { Advice, Adviser, AdviceContext } from './advice';
 import { alikeForColourBlind, colourOnly, tooManyColours } from './colours';
 import { endsEarly } from './ends-early';
@@ -39,8 +40,7 @@ export const ADVISERS = {
 } as const satisfies Record<string, Adviser>;
 
 /** Advice on the active rules of a sheet. */
-export const advise = (context: AdviceContext): Advice[] =>
-  (Object.keys(ADVISERS) as AdviceCode[]).flatMap((code) => adviseOn(code, context));
+export const advise = (context: AdviceContext): Advice[] => keysOf(ADVISERS).flatMap((code) => adviseOn(code, context));
 
 export type AdviceCode = keyof typeof ADVISERS;
 

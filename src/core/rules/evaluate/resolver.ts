@@ -1,4 +1,4 @@
-import { lookProperties, type Fill, type Look, type LookProperties, type LookProperty } from '../../looks/look';
+import { lookProperties, type Look, type LookProperties, type LookProperty, lookValue } from '../../looks/look';
 import { readableText } from '../../looks/readable-text';
 import type { Sheet } from '../../sheet/sheet';
 import { kindOf } from '../kinds/registry';
@@ -88,10 +88,10 @@ export class Resolver {
  * Sets a text colour that can be read on the fill where no rule set one; its source is the rule that chose the fill.
  */
 function withReadableText(look: ResolvedLook, index: number): ResolvedLook {
-  const fill = look.properties.get('fill');
+  const fill = lookValue(look.properties, 'fill');
   if (fill === undefined || look.properties.has('text')) return look;
   return {
-    properties: new Map(look.properties).set('text', readableText(fill as Fill)),
+    properties: new Map(look.properties).set('text', readableText(fill)),
     from: new Map(look.from).set('text', index),
     rules: look.rules,
   };

@@ -6,7 +6,7 @@ import { asShown, formatAt, shownAt } from '../../sheet/shown-cell';
 import { compareValues, magnitudeOf } from '../compile/compare-values';
 import { readOperands, type OperandReader } from '../compile/operands';
 import type { CompileContext } from '../compile/compile-context';
-import { isProblem, type Inputs, type Operand, type Problem } from '../terms';
+import { isProblem, type Inputs, type Operand, type Problem, operandList } from '../terms';
 import { judgeContents } from '../compile/judge-contents';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import type { ConditionKind, Kernel } from './kind';
@@ -35,8 +35,7 @@ export interface CompareWhen {
 export const takesTwo = (is: ComparisonName): is is 'between' | 'outside' => is === 'between' || is === 'outside';
 
 /** The operands of a comparison, one or two. */
-export const operandsOf = ({ to }: CompareWhen): readonly Operand[] =>
-  Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand];
+export const operandsOf = ({ to }: CompareWhen): readonly Operand[] => operandList(to);
 
 /** The cell's value against one operand, or a low and a high one. Types never cross, and a blank never matches. */
 export const compare: ConditionKind<CompareWhen> = {

@@ -9,7 +9,7 @@ import { readDate } from '../../values/read-date';
 import type { CompileContext } from '../compile/compile-context';
 import { joinInputs, readOperands, type OperandReader } from '../compile/operands';
 import type { OutcomeColumn } from '../compile/outcome-column';
-import { isProblem, type Inputs, type Operand, type SentenceWords } from '../terms';
+import { isProblem, type Inputs, type Operand, type SentenceWords, operandList } from '../terms';
 import type { Comparison, ConditionKind, Kernel } from './kind';
 import { mapOperand, operandSchema } from '../compile/operand-schema';
 
@@ -41,8 +41,7 @@ export interface DateWhen {
   readonly to?: Operand | readonly [Operand, Operand];
 }
 
-export const daysGivenIn = ({ to }: DateWhen): readonly Operand[] =>
-  to === undefined ? [] : Array.isArray(to) ? (to as readonly Operand[]) : [to as Operand];
+export const daysGivenIn = ({ to }: DateWhen): readonly Operand[] => operandList(to);
 
 function isSchema(): Joi.Schema {
   const unit = Joi.valid(...DATE_UNITS).required();

@@ -1,3 +1,4 @@
+import { keysOf } from '../../values/typed-keys';
 import { average, type AverageWhen } from './average';
 import { bands, type BandsWhen } from './bands';
 import { bar, type BarWhen } from './bar';
@@ -53,7 +54,7 @@ export const KINDS = {
   icons,
 } as const satisfies { [K in KindName]: ConditionKind<Extract<When, { kind: K }>> };
 
-export const KIND_NAMES = Object.keys(KINDS) as KindName[];
+export const KIND_NAMES = keysOf(KINDS);
 
 /** The kind of a condition, typed for any condition: the registry pairs each name with the kind that takes it. */
 export const kindOf = (when: When): ConditionKind<When> => KINDS[when.kind] as unknown as ConditionKind<When>;

@@ -1,3 +1,4 @@
+import { keysOf } from '../../../core/values/typed-keys';
 import { itemAt } from '../../../core/values/item-at';
 import type { CategoryWhen } from '../../../core/rules/kinds/category';
 import { PALETTES, type PaletteName } from '../../../core/looks/palettes';
@@ -52,11 +53,11 @@ function CategoryCondition({ when, onChange }: ConditionProps<CategoryWhen>) {
             label="Colours"
             value={palette}
             shown={PALETTE_WORDS[palette]}
-            options={(Object.keys(PALETTES) as PaletteName[]).map((name) => ({
+            options={keysOf(PALETTES).map((name) => ({
               id: name,
               words: <PaletteWords name={name} />,
             }))}
-            onPick={(name) => onChange({ ...when, palette: name as PaletteName })}
+            onPick={(name) => onChange({ ...when, palette: name })}
           />{' '}
           in the order{' '}
           <PickWord

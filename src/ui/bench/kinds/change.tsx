@@ -1,4 +1,5 @@
-import { MOVES, CHANGE_UNITS, type ChangeUnit, type ChangeWhen } from '../../../core/rules/kinds/change';
+import { recordOf } from '../../../core/values/typed-keys';
+import { MOVES, CHANGE_UNITS, type ChangeWhen } from '../../../core/rules/kinds/change';
 import { AmountInput } from '../parts/AmountInput';
 import { useSessionState } from '../../sheet/use-session';
 import { Pick } from '../parts/Pick';
@@ -24,7 +25,7 @@ function comparedWith({ within: _, since: __, ...when }: ChangeWhen, name: strin
   return name === '' ? { ...when, within: { n: 1, unit: 'day' } } : { ...when, since: name };
 }
 
-const UNIT_WORDS = Object.fromEntries(CHANGE_UNITS.map((unit) => [unit, unit])) as Record<ChangeUnit, string>;
+const UNIT_WORDS = recordOf(CHANGE_UNITS, String);
 
 function ChangeCondition({ when, onChange }: ConditionProps<ChangeWhen>) {
   const { within } = when;

@@ -1,3 +1,4 @@
+import { recordOf } from '../../../core/values/typed-keys';
 import {
   DATE_UNITS,
   DAYS_BY_TODAY,
@@ -31,8 +32,8 @@ const SPANS = {
 const TESTS = { ...DAYS_BY_TODAY, ...SPANS, ...DAYS_GIVEN } as const;
 type Test = keyof typeof TESTS;
 
-const UNIT_WORDS = Object.fromEntries(DATE_UNITS.map((unit) => [unit, unit])) as Record<DateUnit, string>;
-const UNITS_WORDS = Object.fromEntries(DATE_UNITS.map((unit) => [unit, `${unit}s`])) as Record<DateUnit, string>;
+const UNIT_WORDS = recordOf(DATE_UNITS, String);
+const UNITS_WORDS = recordOf(DATE_UNITS, (unit) => `${unit}s`);
 
 function DateCondition({ when, field, fields, onChange }: ConditionProps<DateWhen>) {
   const { is } = when;

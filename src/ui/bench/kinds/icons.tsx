@@ -1,3 +1,4 @@
+import { keysOf } from '../../../core/values/typed-keys';
 import { ICON_SETS, type IconSet } from '../../../core/looks/icon-sets';
 import type { IconsWhen } from '../../../core/rules/kinds/icons';
 import { counted } from '../../counted';
@@ -19,7 +20,7 @@ export const iconsBench: BenchKind<IconsWhen> = {
 };
 
 function IconsCondition({ when, field, fields, onChange }: ConditionProps<IconsWhen>) {
-  const sets = (Object.keys(ICON_SETS) as IconSet[]).map((set) => ({ id: set, words: <SetWords set={set} /> }));
+  const sets = keysOf(ICON_SETS).map((set) => ({ id: set, words: <SetWords set={set} /> }));
   return (
     <>
       is a number, beside one of{' '}
@@ -28,7 +29,7 @@ function IconsCondition({ when, field, fields, onChange }: ConditionProps<IconsW
         value={when.set}
         shown={<SetWords set={when.set} />}
         options={sets}
-        onPick={(set) => onChange(withSet(when, set as IconSet))}
+        onPick={(set) => onChange(withSet(when, set))}
       />{' '}
       <PickWord
         label="Order"

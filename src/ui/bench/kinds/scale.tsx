@@ -1,5 +1,6 @@
 import { ActionIcon } from '@mantine/core';
 import { IconPlus, IconX } from '@tabler/icons-react';
+import { keysOf } from '../../../core/values/typed-keys';
 import { itemAt, lastItem } from '../../../core/values/item-at';
 import { SCHEMES, type SchemeName } from '../../../core/looks/schemes';
 import { ColorRamp } from '../../../core/looks/color-ramp';
@@ -21,7 +22,7 @@ export const scaleBench: BenchKind<ScaleWhen> = {
 };
 
 function ScaleCondition({ when, field, fields, onChange }: ConditionProps<ScaleWhen>) {
-  const names = Object.keys(SCHEMES) as SchemeName[];
+  const names = keysOf(SCHEMES);
   const shown = names.find((name) => sameColors(when, name));
   /** The stops keep their places; their colours are read off the scheme at equal steps. */
   const take = (name: SchemeName) => {
@@ -42,7 +43,7 @@ function ScaleCondition({ when, field, fields, onChange }: ConditionProps<ScaleW
         value={shown ?? ''}
         shown={shown ? SCHEMES[shown].words : 'in its own colours'}
         options={names.map((name) => ({ id: name, words: <SchemeWords name={name} /> }))}
-        onPick={(name) => take(name as SchemeName)}
+        onPick={(name) => take(name)}
       />{' '}
       among <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} />,
       mixed{' '}

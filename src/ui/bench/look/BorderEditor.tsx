@@ -1,3 +1,4 @@
+import { keysOf } from '../../../core/values/typed-keys';
 import type { BorderSide, Look } from '../../../core/looks/look';
 import classes from '../Bench.module.css';
 import { PickColor } from '../parts/PickColor';
@@ -21,7 +22,7 @@ interface Props {
 
 /** The line of a look: its style, side, thickness and colour. */
 export function BorderEditor({ border, shown, onChange }: Props) {
-  const side = (Object.keys(WHERE) as (keyof typeof WHERE)[]).find((each) => border?.[each]) ?? 'around';
+  const side = keysOf(WHERE).find((each) => border?.[each]) ?? 'around';
   const line = border?.[side] ?? shown.find((each) => each !== undefined);
   const put = (where: keyof typeof WHERE, next: BorderSide) => onChange({ [where]: next });
   const base: BorderSide = line ?? { style: 'solid', width: 1, color: '#5a5f69' };

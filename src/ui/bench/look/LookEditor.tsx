@@ -1,6 +1,6 @@
-import { itemAt } from '../../../core/values/item-at';
-import { ICON_SETS, type IconSet } from '../../../core/looks/icon-sets';
-import { lookProperties, SIDES, type BorderSide, type Fill, type Look } from '../../../core/looks/look';
+import { keysOf } from '../../../core/values/typed-keys';
+import { ICON_SETS } from '../../../core/looks/icon-sets';
+import { lookProperties, SIDES, type Look, lookValue } from '../../../core/looks/look';
 import { Act } from '../../actions/Act';
 import { MARKS } from '../../actions/marks';
 import { LookIcon } from '../../legend/LookIcon';
@@ -25,13 +25,15 @@ export function LookEditor({ look, onChange }: Props) {
   const { saved } = useLooks();
   const shown = lookProperties(look, saved);
   const put = (part: Partial<Look>) => onChange({ ...look, ...part });
-  const text = shown.get('text') as string | undefined;
-  const icon = shown.get('icon') as Look['icon'];
-  const sets = Object.keys(ICON_SETS) as IconSet[];
+  const text = lookValue(shown, 'text');
+  const icon = lookValue(shown, 'icon');
+  const icons = keysOf(ICON_SETS).flatMap((set) =>
+    ICON_SETS[set].map((name, index) => ({ id: `${set} ${index}`, name, icon: { set, index } })),
+  );
   return (
     <div className={classes.lookEditor} role="group" aria-label="Its own look">
       <LookPreview look={look} />
-      <FillEditor fill={shown.get('fill') as Fill | undefined} onChange={(fill) => put({ fill })} />
+      <FillEditor fill={lookValue(shown, 'fill')} onChange={(fill) => put({ fill })} />
       <div className={classes.lookLine}>
         <span>Text</span>
         <PickColor label="Text colour" value={text ?? '#22252b'} onPick={(color) => put({ text: color })} />
@@ -47,7 +49,7 @@ export function LookEditor({ look, onChange }: Props) {
       </div>
       <BorderEditor
         border={look.border}
-        shown={SIDES.map((side) => shown.get(`border.${side}`) as BorderSide | undefined)}
+        shown={SIDES.map((side) => lookValue(shown, `border.${side}`))}
         onChange={(border) => put({ border })}
       />
       <div className={classes.lookLine}>
@@ -56,17 +58,15 @@ export function LookEditor({ look, onChange }: Props) {
           label="Icon"
           value={icon ? `${icon.set} ${icon.index}` : ''}
           shown={icon ? <LookIcon icon={icon} /> : 'none'}
-          options={sets.flatMap((set) =>
-            ICON_SETS[set].map((name, index) => ({
-              id: `${set} ${index}`,
-              words: (
-                <span className={classes.palette}>
-                  <LookIcon icon={{ set, index }} /> {name}
-                </span>
-              ),
-            })),
-          )}
-          onPick={(id) => put({ icon: { set: itemAt(id.split(' '), 0), index: Number(id.split(' ')[1]) } })}
+          options={icons.map(({ id, name, icon: shownIcon }) => ({
+            id,
+            words: (
+              <span className={classes.palette}>
+                <LookIcon icon={shownIcon} /> {name}
+              </span>
+            ),
+          }))}
+          onPick={(picked) => put({ icon: icons.find(({ id }) => id === picked)?.icon })}
         />
         <span>Numbers as</span>
         <NameInput

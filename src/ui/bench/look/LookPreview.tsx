@@ -1,5 +1,6 @@
+import { keysOf } from '../../../core/values/typed-keys';
 import { contrastRatio } from '../../../core/looks/contrast';
-import { lookProperties, type Fill, type Look } from '../../../core/looks/look';
+import { lookProperties, type Look, lookValue } from '../../../core/looks/look';
 import { groundOf } from '../../../core/looks/readable-text';
 import { seenAs, type Vision } from '../../../core/looks/vision';
 import { formatNumber } from '../../../core/values/number-format';
@@ -31,9 +32,9 @@ export function LookPreview({ look }: { readonly look: Look }) {
   const isNumeric = answer !== null && answer.profile.numbers > answer.profile.others;
   const words = isNumeric ? formatNumber(answer.profile.median, format) : (answer?.texts[0]?.text ?? 'Aa 9.1');
   const properties = lookProperties(look, useLooks().saved);
-  const fill = properties.get('fill') as Fill | undefined;
+  const fill = lookValue(properties, 'fill');
   const ground = fill === undefined ? TOKENS[theme].sheet : groundOf(fill);
-  const text = (properties.get('text') as string | undefined) ?? TOKENS[theme].ink;
+  const text = lookValue(properties, 'text') ?? TOKENS[theme].ink;
   const contrast = contrastRatio(text, ground);
   return (
     <div className={classes.preview}>
@@ -42,7 +43,7 @@ export function LookPreview({ look }: { readonly look: Look }) {
         contrast {contrast.toFixed(1)} {contrast < READABLE && <b>hard to read: under {READABLE}</b>}
       </span>
       <span className={classes.visions}>
-        {(Object.keys(VISION_WORDS) as Vision[]).map((vision) => (
+        {keysOf(VISION_WORDS).map((vision) => (
           <span key={vision}>
             <span style={{ background: seenAs(ground, vision), color: seenAs(text, vision) }}>Aa</span>{' '}
             {VISION_WORDS[vision]}

@@ -5,27 +5,31 @@ import { useNewest } from '../../use-newest';
 import classes from '../Bench.module.css';
 import { WithinPopover } from './within-popover';
 
-export interface PickOption {
-  readonly id: string;
+export interface PickOption<K extends string = string> {
+  readonly id: K;
   readonly words: ReactNode;
 }
 
-interface Props {
+interface Props<K extends string> {
   /** The accessible name of the choice, for people who do not see the sentence around it. */
   readonly label: string;
   readonly value: string;
   readonly shown: ReactNode;
-  readonly options: readonly PickOption[];
-  readonly onPick: (id: string) => void;
+  readonly options: readonly PickOption<K>[];
+  readonly onPick: (id: K) => void;
 }
 
 /** An underlined word of the sentence that offers what may stand in its place. */
-export function Pick({ onPick, ...rest }: Props) {
-  return <PickMenu {...rest} onPick={useNewest(onPick)} />;
+export function Pick<K extends string>({ options, onPick, ...rest }: Props<K>) {
+  const pick = useNewest((id: string) => {
+    const option = options.find((each) => each.id === id);
+    if (option) onPick(option.id);
+  });
+  return <PickMenu {...rest} options={options} onPick={pick} />;
 }
 
 /** While a threshold is dragged most words of the sentence stay as they are: their menus are not rendered again. */
-const PickMenu = memo(function PickMenu({ label, value, shown, options, onPick }: Props) {
+const PickMenu = memo(function PickMenu({ label, value, shown, options, onPick }: Props<string>) {
   const isWithin = useContext(WithinPopover);
   return (
     <Menu position="top-start" width="max-content" withinPortal={!isWithin}>
@@ -55,7 +59,7 @@ const PickMenu = memo(function PickMenu({ label, value, shown, options, onPick }
 }, isSame);
 
 /** Words that are not plain text are distinguished by their ids. */
-function isSame(one: Props, other: Props): boolean {
+function isSame(one: Props<string>, other: Props<string>): boolean {
   const isAlike = (a: ReactNode, b: ReactNode): boolean => a === b || (typeof a === 'object' && typeof b === 'object');
   return (
     one.label === other.label &&

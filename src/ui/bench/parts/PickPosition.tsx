@@ -1,3 +1,4 @@
+import { keysOf } from '../../../core/values/typed-keys';
 import type { Position } from '../../../core/rules/compile/positions';
 import { cellAddress } from '../../../core/sheet/address';
 import type { ShownField } from '../../../protocol/engine-messages';
@@ -30,7 +31,7 @@ export function PickPosition({ label, position, field, onChange, auto }: Props) 
   const session = useSession();
   const median = useSessionState((state) => state.profile?.profile.median);
   const kind = kindOf(position);
-  const pick = (id: string) => {
+  const pick = (id: Kind | 'auto') => {
     const { column, position: row } = session.get().selection.anchor;
     const made: Record<Kind, () => Position> = {
       number: () => (median === undefined || Number.isNaN(median) ? 0 : median),
@@ -42,11 +43,11 @@ export function PickPosition({ label, position, field, onChange, auto }: Props) 
       formula: () => ({ formula: '=0' }),
     };
     if (id === 'auto') auto?.onPick();
-    else onChange(made[id as Kind]());
+    else onChange(made[id]());
   };
   const options = [
-    ...(auto ? [{ id: 'auto', words: 'zero or the values’ own end' }] : []),
-    ...(Object.keys(WORDS) as Kind[]).map((id) => ({
+    ...(auto ? [{ id: 'auto' as const, words: 'zero or the values’ own end' }] : []),
+    ...keysOf(WORDS).map((id) => ({
       id,
       words: id === 'cell' ? 'what a cell holds' : id === 'formula' ? 'what a formula gives' : WORDS[id],
     })),

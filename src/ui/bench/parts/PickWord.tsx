@@ -1,3 +1,4 @@
+import { keysOf } from '../../../core/values/typed-keys';
 import { Pick } from './Pick';
 
 interface Props<K extends string> {
@@ -10,6 +11,6 @@ interface Props<K extends string> {
 
 /** One of a few choices that are known by their words. */
 export function PickWord<K extends string>({ label, value, words, onPick }: Props<K>) {
-  const options = (Object.keys(words) as K[]).map((id) => ({ id, words: words[id] }));
-  return <Pick label={label} value={value} shown={words[value]} options={options} onPick={(id) => onPick(id as K)} />;
+  const options = keysOf(words).map((id) => ({ id, words: words[id] }));
+  return <Pick label={label} value={value} shown={words[value]} options={options} onPick={onPick} />;
 }

@@ -1,4 +1,4 @@
-import { type BorderSide, type Fill, type LookBar, type LookIcon, type Side } from '../../../core/looks/look';
+import type { BorderSide, Fill, LookBar, Side } from '../../../core/looks/look';
 import { readableText } from '../../../core/looks/readable-text';
 import type { Style } from '../../../core/looks/style';
 import type { Area, SheetWindow } from '../../../protocol/engine-messages';
@@ -44,7 +44,7 @@ export function paintCells(context: CanvasRenderingContext2D, scene: Scene, part
       if (alike) alike.lines.push([side, box]);
       else borders.set(key, { border, faded: cell.faded, lines: [[side, box]] });
     }
-    const icon = cell.look.properties.icon as LookIcon | undefined;
+    const icon = cell.look.properties.icon;
     if (icon) paintIcon(context, icon, { box, tokens: scene.tokens, ink: inkOf(scene, cell) });
     if (cell.text !== '')
       paintText(context, scene, {

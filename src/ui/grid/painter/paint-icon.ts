@@ -32,9 +32,9 @@ export function paintIcon(
   { set, index }: LookIcon,
   { box, tokens, ink }: { box: Box; tokens: Tokens; ink: string },
 ): void {
-  const icon = ICON_PATHS[set as IconSet]?.[index];
+  const icon = ICON_PATHS[set]?.[index];
   if (!icon) return;
-  const { drawn, filled } = pathsFor(set as IconSet, index);
+  const { drawn, filled } = pathsFor(set, index);
   const color = icon.tone ? tokens.tones[icon.tone] : ink;
   const scale = SIZE_PX / 24;
   const [x, y] = [box.x + 5, Math.round(box.y + (box.height - SIZE_PX) / 2)];

@@ -78,7 +78,7 @@ function barAt({ bars }: SheetWindow, at: number, { properties }: PaintedLook): 
   const first = at * BAR_SHARES;
   const axis = bars[first + 2]!;
   return {
-    ...(properties.bar as LookBar),
+    ...properties.bar,
     start: bars[first]!,
     end: bars[first + 1]!,
     axis: Number.isNaN(axis) ? null : axis,
@@ -120,15 +120,15 @@ export function painted(look: PaintedLook): Painted {
 
 function paintedOf({ properties, style }: PaintedLook): Painted {
   return {
-    fill: properties.fill as Fill | undefined,
+    fill: properties.fill,
     ground: style.fill,
-    text: (properties.text ?? style.text) as string | undefined,
-    bold: (properties.bold ?? style.bold) as boolean | undefined,
+    text: properties.text ?? style.text,
+    bold: properties.bold ?? style.bold,
     italic: (properties.italic ?? style.italic) === true,
     underline: (properties.underline ?? style.underline) === true,
     strike: (properties.strike ?? style.strike) === true,
     borders: SIDES.flatMap((side) => {
-      const border = (properties[`border.${side}`] ?? style.border?.[side]) as BorderSide | undefined;
+      const border = properties[`border.${side}`] ?? style.border?.[side];
       return border ? [[side, border] as const] : [];
     }),
   };

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
+import { keysOf } from '../../../core/values/typed-keys';
 import { contentsOf, suits, type Contents } from '../../../core/rules/suggest/field-contents';
-import type { KindName } from '../../../core/rules/kinds/registry';
 import type { RuleProfile } from '../../../core/rules/explain/profile-rule';
 import type { RuleIdea } from '../../../core/rules/shape/rule-idea';
 import { ruleSentence } from '../../../core/rules/shape/sentence-words';
@@ -30,7 +30,7 @@ export function NewRuleOffers() {
   if (!field) return null;
   const contents = profile ? contentsOf(profile) : new Set<Contents>();
   const suggested = profile ? suggestRules(field, profile) : [];
-  const kinds = (Object.keys(BENCH_KINDS) as KindName[]).filter((kind) => suits(BENCH_KINDS[kind].needs, contents));
+  const kinds = keysOf(BENCH_KINDS).filter((kind) => suits(BENCH_KINDS[kind].needs, contents));
   return (
     <div className={classes.offers}>
       <PhraseInput fields={fields} onRead={begin} />

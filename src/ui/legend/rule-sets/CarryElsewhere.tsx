@@ -1,5 +1,6 @@
 import { Button, Modal, Stack } from '@mantine/core';
 import { useEffect, useState } from 'react';
+import { messageOf } from '../../../core/values/error-message';
 import { isMaker } from '../../../core/sharing/role';
 import type { RuleId, SheetId } from '../../../core/sheet/ids';
 import type { SheetSummary } from '../../../protocol/sheet-summary';
@@ -43,7 +44,7 @@ function SheetList({ rules }: { readonly rules: readonly RuleId[] }) {
         `${rules.length === 1 ? 'The rule stands' : `${rules.length} rules stand`} in ${name} as well now, after the rules that were there.`,
       );
     } catch (failed) {
-      setError((failed as Error).message);
+      setError(messageOf(failed));
     }
   };
   return (

@@ -1,4 +1,5 @@
 import { useCallback, useState } from 'react';
+import { messageOf } from '../../../core/values/error-message';
 import { sheetUrl } from '../../../protocol/sheet-url';
 import type { RuleSetHead, RuleSetWhole } from '../../../protocol/rule-sets';
 import { sendJson } from '../../../engine/link/send-json';
@@ -33,6 +34,6 @@ export async function bringIn(session: Session, set: string): Promise<string | n
     await session.ask({ kind: 'use-rule-set', set: { id, name, version, body } });
     return null;
   } catch (failed) {
-    return (failed as Error).message;
+    return messageOf(failed);
   }
 }
