@@ -1,5 +1,5 @@
 import { parseMessage } from './parse-message';
-import type { Own } from '../core/sharing/role';
+import { type ReaderRole, type Own } from '../core/sharing/role';
 import type { LookValues } from '../core/looks/look';
 import type { RuleMeaning } from '../core/rules/shape/rule-meaning';
 import type { CellInput } from '../core/sheet/change';
@@ -30,7 +30,7 @@ export interface PaintedHead {
   readonly view: string;
   /** A number that grows with each repaint. */
   readonly revision: number;
-  readonly role: 'filler' | 'viewer';
+  readonly role: ReaderRole;
   readonly own: Own;
   readonly looks: readonly GivenLook[];
   /** For viewers; fillers get none. */

@@ -1,4 +1,4 @@
-import type { SheetRole } from '../core/sharing/role';
+import { type LinkRole, type SheetRole } from '../core/sharing/role';
 import type { FieldId, RowId } from '../core/sheet/ids';
 
 /** Where a filler who comes by a link types: all that is open, some fields or rows, or the next that nobody has yet. */
@@ -8,8 +8,6 @@ export type LinkGives =
   | { readonly kind: 'rows'; readonly rows: readonly RowId[] }
   | { readonly kind: 'next-field' }
   | { readonly kind: 'next-row' };
-
-export type LinkRole = Exclude<SheetRole, 'owner'>;
 
 /** A person with a role on a sheet. */
 export interface Member {

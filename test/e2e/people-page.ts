@@ -1,5 +1,6 @@
 import { expect, type APIRequestContext, type Browser, type BrowserContext, type Page } from '@playwright/test';
-import type { LinkGives, LinkRole, MadeLink } from '../../src/protocol/sheet-sharing';
+import type { LinkRole } from '../../src/core/sharing/role';
+import type { LinkGives, MadeLink } from '../../src/protocol/sheet-sharing';
 import { NOBODY } from './owner-state';
 import { SheetPage } from './sheet-page';
 

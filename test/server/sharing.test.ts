@@ -1,9 +1,9 @@
 import { beforeEach, describe, expect, test } from 'vitest';
 import { fillingOf, NO_FORMULAS, NOTHING_OPEN } from '../../src/core/sharing/filling';
-import { OWN_ALL, SHEET_ROLES, type SheetRole } from '../../src/core/sharing/role';
+import { OWN_ALL, SHEET_ROLES, type SheetRole, type LinkRole } from '../../src/core/sharing/role';
 import { newField } from '../../src/core/sheet/field';
 import type { Operation } from '../../src/core/sheet/change';
-import type { LinkGives, LinkRole } from '../../src/protocol/sheet-sharing';
+import type { LinkGives } from '../../src/protocol/sheet-sharing';
 import { findAccess } from '../../src/server/access/find-access';
 import { hashToken } from '../../src/server/people/token';
 import { mayJudge } from '../../src/server/people/judge-limit';

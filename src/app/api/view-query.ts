@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { Theme } from '../../core/looks/first-family';
-import { isMaker, OWN_ALL, type Reader } from '../../core/sharing/role';
+import { isMaker, OWN_ALL, type Reader, READER_ROLES } from '../../core/sharing/role';
 import type { Access } from '../../server/access/find-access';
 import { Refusal } from '../../server/refusal';
 
@@ -13,7 +13,7 @@ export interface ViewQuery {
 /** How a painted sheet is asked for. */
 export const viewQuery = Joi.object<ViewQuery>({
   theme: Joi.valid('light', 'dark').default('light'),
-  as: Joi.valid('filler', 'viewer'),
+  as: Joi.valid(...READER_ROLES),
 });
 
 /** As whom somebody gets the painted sheet: as what they are, or, where they get everything, as they ask. */

@@ -4,7 +4,7 @@ import type { FieldId, RowId } from '../sheet/ids';
 import type { RowRole } from '../sheet/row-role';
 import type { Filling, SheetPart } from '../sheet/sheet-part';
 import { keyFields } from './key-fields';
-import type { Own, Reader } from './role';
+import { mayEnter, ONLY_READ, type Own, type Reader } from './role';
 
 /** A sheet of which nothing has been opened yet. */
 export const NOTHING_OPEN: Filling = {
@@ -63,7 +63,7 @@ export class OpenCells {
 
   /** Why somebody may not type into a cell, in words for them; null where they may. */
   lockOf(cell: FilledCell, { role, own }: Reader): string | null {
-    if (role === 'viewer') return 'You are here to read: only its owner and editors change this sheet.';
+    if (!mayEnter(role)) return ONLY_READ;
     if (!this.isOpen(cell))
       return 'This cell is not open for filling in. The open ones are marked with a line at their left.';
     if (!isOwn(cell, own))

@@ -9,7 +9,7 @@ import type { Sheet } from '../sheet/sheet';
 import type { Filling, SheetPart } from '../sheet/sheet-part';
 import { valueInput } from '../values/value-input';
 import { fillingOf, isOwn, keptFields, OpenCells } from './filling';
-import type { Reader } from './role';
+import { hasLegend, isFiller, type Reader } from './role';
 
 /**
  * The part of a sheet that a filler or viewer may see. An allow-list: what is not named here is not sent. Viewers get
@@ -36,24 +36,19 @@ export class VisibleSheet {
     this.sheet = sheet;
     this.filling = fillingOf(sheet.parts.values());
     const rules = rulesOf(sheet).map(({ rule }) => rule);
-    const kept = keptFields(
-      reader.role === 'filler' ? this.filling : { ...this.filling, kept: [] },
-      rules,
-      sheet.fields,
-    );
+    const kept = keptFields(isFiller(reader.role) ? this.filling : { ...this.filling, kept: [] }, rules, sheet.fields);
     this.open = new OpenCells(this.filling, kept);
     this.columns = sheet.fields.flatMap(({ id }, column) => (kept.has(id) || this.isOthers(id) ? [] : column));
     const sent = new Set(this.columns);
     const isPartly = (column: number): boolean => !sent.has(column) || this.hidesSome(column);
-    this.partlyHidden =
-      reader.role === 'viewer'
-        ? new Set()
-        : new Set(sheet.fields.flatMap((_, column) => (isPartly(column) ? column : [])));
+    this.partlyHidden = hasLegend(reader.role)
+      ? new Set()
+      : new Set(sheet.fields.flatMap((_, column) => (isPartly(column) ? column : [])));
     this.tainted = taintedBy(evaluation, this.partlyHidden);
   }
 
   private get hidesOthers(): boolean {
-    return this.reader.role === 'filler' && !this.filling.showsOthers;
+    return isFiller(this.reader.role) && !this.filling.showsOthers;
   }
 
   /** True for a field that is another filler's in all its records. */
@@ -100,7 +95,7 @@ export class VisibleSheet {
    */
   rules(): RunningRule[] {
     const { activeRules } = this.evaluation;
-    if (this.reader.role === 'viewer' || this.filling.outcomes !== 'withheld') return [...activeRules];
+    if (hasLegend(this.reader.role) || this.filling.outcomes !== 'withheld') return [...activeRules];
     // What a rule with a problem would read is unknown, and it paints nothing.
     return activeRules.filter((rule) => rule.rule.when.kind !== 'key' && !rule.problem && !this.dependsOnHidden(rule));
   }
@@ -126,7 +121,7 @@ export class VisibleSheet {
     return [...this.sheet.parts.values()]
       .flatMap((part): SheetPart[] => {
         if (part.kind === 'bands') return [part];
-        if (part.kind === 'look') return this.reader.role === 'viewer' ? [part] : [];
+        if (part.kind === 'look') return hasLegend(this.reader.role) ? [part] : [];
         if (part.kind === 'freeze') {
           const through = this.columns.filter((column) => column < frozenColumns(this.sheet)).at(-1);
           return through === undefined ? [] : [{ ...part, through: this.sheet.field(through).id }];
@@ -142,7 +137,7 @@ export class VisibleSheet {
           { ...part, left: this.sheet.field(itemAt(within, 0)).id, right: this.sheet.field(lastItem(within)).id },
         ];
       })
-      .concat(this.reader.role === 'filler' ? this.ownFilling(ids) : []);
+      .concat(isFiller(this.reader.role) ? this.ownFilling(ids) : []);
   }
 
   /** The filler's own settings: their cells, and when they see outcomes. */

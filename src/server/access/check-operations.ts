@@ -1,5 +1,5 @@
 import { fillingOf, keptFields, NO_FORMULAS, ONLY_VALUES, OpenCells, MAX_FILLED } from '../../core/sharing/filling';
-import { isMaker, type Own, type SheetRole } from '../../core/sharing/role';
+import { isMaker, type Own, type SheetRole, isOwner, type Reader } from '../../core/sharing/role';
 import { isFormulaInput } from '../../core/values/is-formula-input';
 import { isAllowed } from '../../core/sheet/allowed-values';
 import type { CellInput, Operation } from '../../core/sheet/change';
@@ -17,7 +17,7 @@ export async function checkOperations(
   sheet: SheetId,
   { role, own, operations }: { readonly role: SheetRole; readonly own: Own; readonly operations: readonly Operation[] },
 ): Promise<void> {
-  if (role === 'owner') return;
+  if (isOwner(role)) return;
   if (!isMaker(role)) return checkEntries(tx, sheet, { reader: { role, own }, operations });
   const isAboutFilling = operations.some(
     (operation) =>
@@ -33,7 +33,7 @@ const MAX_ENTRIES = 2000;
 const TOO_LONG = `An entry here has at most ${MAX_FILLED.toLocaleString('en')} characters. What you entered is longer and was not kept.`;
 
 type Reading = {
-  readonly reader: { readonly role: 'filler' | 'viewer'; readonly own: Own };
+  readonly reader: Reader;
   readonly operations: readonly Operation[];
 };
 

@@ -1,4 +1,4 @@
-import { isMaker, type SheetRole } from '../../core/sharing/role';
+import { isMaker, type SheetRole, isOwner, mayEnter, ONLY_READ } from '../../core/sharing/role';
 import { Refusal } from '../refusal';
 import type { Access } from './find-access';
 
@@ -8,14 +8,14 @@ const PERMITS = {
   read: { may: () => true, says: '' },
   /** Enter something: what exactly is looked at cell by cell. */
   enter: {
-    may: (role) => role !== 'viewer',
-    says: 'You are here to read: only its owner and editors change this sheet.',
+    may: mayEnter,
+    says: ONLY_READ,
   },
   /** Everything that is in the sheet, its rules and its history with it. */
   work: { may: isMaker, says: 'Only the owner and editors of this sheet get its rules and its history.' },
   /** Who else may do what; the sheet's name; removing it. */
   own: {
-    may: (role) => role === 'owner',
+    may: isOwner,
     says: 'Only its owner decides who gets this sheet, what it is called, and whether it stays.',
   },
 } satisfies Record<string, { may: (role: SheetRole) => boolean; says: string }>;

@@ -1,3 +1,4 @@
+import { MAKER_ROLES } from '../../core/sharing/role';
 import { lastItem } from '../../core/values/item-at';
 import type { NewFinding } from '../../protocol/findings';
 import { database, type Sql } from '../database';
@@ -32,7 +33,7 @@ export async function writeDigests(sql: Sql): Promise<number> {
     update finding_follow follow set digest_at = now()
     from sheet, person, sheet_member member
     where sheet.id = follow.sheet_id and person.id = follow.person_id
-      and member.sheet_id = follow.sheet_id and member.person_id = follow.person_id and member.role in ('owner', 'editor')
+      and member.sheet_id = follow.sheet_id and member.person_id = follow.person_id and member.role = any(${MAKER_ROLES})
       and digest <> 'none' and digest_at <= now() - case digest when 'hour' then interval '1 hour' else interval '1 day' end
     returning follow.sheet_id as sheet, sheet.name, person.id as person, person.email, follow.digest_to`;
   let written = 0;

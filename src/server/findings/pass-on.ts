@@ -1,3 +1,4 @@
+import { isMaker } from '../../core/sharing/role';
 import { itemAt } from '../../core/values/item-at';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
@@ -26,7 +27,7 @@ export async function passOn(sql: Sql, id: SheetId, findings: readonly InsertedF
     const lines = urgent.slice(0, MAX_LINES).map(findingLine);
     if (urgent.length > MAX_LINES) lines.push(`and ${urgent.length - MAX_LINES} more`);
     for (const { id: person, email, role } of await readMembers(sql, id))
-      if (role === 'owner' || role === 'editor')
+      if (isMaker(role))
         await insertMail(sql, {
           sender: person,
           recipient: email,

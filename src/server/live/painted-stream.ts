@@ -1,3 +1,4 @@
+import { hasLegend, ROLES } from '../../core/sharing/role';
 import type { Served } from '../access/access-channel';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Present } from '../../protocol/presence';
@@ -40,11 +41,10 @@ export function paintedStream({
       const { presence } = liveHub();
       // Fillers do not learn of one another, and viewers not where somebody is: it might be in a hidden cell.
       const seen = (present: readonly Present[]) =>
-        present.flatMap((one) => (one.role === 'filler' ? [] : { ...one, place: null }));
-      const unwatch =
-        of.reader.role === 'viewer'
-          ? presence.watch(sheet, (present) => send({ event: 'presence', data: seen(present) }))
-          : () => {};
+        present.flatMap((one) => (ROLES[one.role].isSeen ? { ...one, place: null } : []));
+      const unwatch = hasLegend(of.reader.role)
+        ? presence.watch(sheet, (present) => send({ event: 'presence', data: seen(present) }))
+        : () => {};
       const unfollow = await painter().follow(sheet, { of, from }, (repaint) =>
         repaint === 'stale'
           ? send({ event: 'stale', data: {} })

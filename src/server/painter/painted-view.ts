@@ -10,7 +10,7 @@ import { OUTCOME_SAYS } from '../../core/rules/kinds/key';
 import { decidingOutcome, Resolver, sourcesOf, type ResolvedLook } from '../../core/rules/evaluate/resolver';
 import type { RuleMeaning } from '../../core/rules/shape/rule-meaning';
 import type { RunningRule } from '../../core/rules/evaluate/running-rule';
-import type { Reader } from '../../core/sharing/role';
+import { hasLegend, type Reader } from '../../core/sharing/role';
 import { VisibleSheet } from '../../core/sharing/sight';
 import type { CellInput } from '../../core/sheet/change';
 import type { Effect } from '../../core/sheet/effect';
@@ -141,7 +141,7 @@ export class PaintedView {
   private repaintCells(): [string, string, number][] {
     const { sheet } = this.replica;
     const rules = this.sight.rules();
-    const isViewer = this.of.reader.role === 'viewer';
+    const withLegend = hasLegend(this.of.reader.role);
     const resolver = resolverOf(this.replica, rules, this.of.theme);
     const known = new Map<ResolvedLook, number>();
     const changed: [string, string, number][] = [];
@@ -150,7 +150,7 @@ export class PaintedView {
       for (const slot of sheet.order) {
         // A look would tell what is in a cell that is not sent.
         const look = this.sight.isVisible(column, slot) ? resolver.resolve(column, slot) : resolver.none;
-        const says = isViewer ? undefined : judgedWords(look, { rules, column, slot });
+        const says = withLegend ? undefined : judgedWords(look, { rules, column, slot });
         // Where the same look always says the same, it need not be spelled out again.
         let number = says ? undefined : known.get(look);
         if (number === undefined) {
@@ -166,7 +166,7 @@ export class PaintedView {
   }
 
   private numberOf(look: ResolvedLook, rules: readonly RunningRule[], says: readonly string[]): number {
-    const given = givenLook(look, { rules, says, isViewer: this.of.reader.role === 'viewer' });
+    const given = givenLook(look, { rules, says, withLegend: hasLegend(this.of.reader.role) });
     const key = keyOf(given);
     const known = this.numbers.get(key);
     if (known !== undefined) return known;
@@ -177,7 +177,7 @@ export class PaintedView {
 
   /** Rebuilds the legend; true where it has changed. */
   private tellLegend(): boolean {
-    if (this.of.reader.role !== 'viewer') return false;
+    if (!hasLegend(this.of.reader.role)) return false;
     const { activeRules } = this.replica.evaluation;
     const fields = shownFields(this.replica.sheet);
     this.legend = meaningsOf(legendOf(this.replica), fields).map((meaning) => {
@@ -201,7 +201,7 @@ export function lookFor(
 ): GivenLook {
   const rules = new VisibleSheet(replica.evaluation, reader).rules();
   const look = resolverOf(replica, rules, theme).resolve(column, slot);
-  return givenLook(look, { rules, says: judgedWords(look, { rules, column, slot }), isViewer: false });
+  return givenLook(look, { rules, says: judgedWords(look, { rules, column, slot }), withLegend: false });
 }
 
 const resolverOf = ({ sheet }: Replica, rules: readonly RunningRule[], theme: Theme): Resolver =>
@@ -224,16 +224,16 @@ const judgedWords = (look: ResolvedLook, { rules, column, slot }: Judged): strin
 interface LookContext {
   readonly rules: readonly RunningRule[];
   readonly says: readonly string[];
-  readonly isViewer: boolean;
+  readonly withLegend: boolean;
 }
 
-function givenLook(look: ResolvedLook, { rules, says, isViewer }: LookContext): GivenLook {
+function givenLook(look: ResolvedLook, { rules, says, withLegend }: LookContext): GivenLook {
   const bar = lookValue(look.properties, 'bar');
   const properties = Object.fromEntries(look.properties);
   return {
     properties: bar ? { ...properties, bar: { ...bar, start: stepped(bar.start), end: stepped(bar.end) } } : properties,
     says,
-    rules: isViewer ? look.rules.map((rule) => itemAt(rules, rule).rule.id) : [],
+    rules: withLegend ? look.rules.map((rule) => itemAt(rules, rule).rule.id) : [],
   };
 }
 

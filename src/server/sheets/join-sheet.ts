@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import { fillingOf, keptFields, OpenCells } from '../../core/sharing/filling';
-import { OWN_ALL, strongerRole, type Own } from '../../core/sharing/role';
+import { OWN_ALL, strongerRole, type Own, isFiller } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sql, Transaction } from '../database';
 import { hashToken, newToken } from '../people/token';
@@ -80,7 +80,7 @@ async function linkOf(tx: Transaction, token: string): Promise<FoundLink> {
 }
 
 async function ownBy(tx: Transaction, { sheet, role, gives }: FoundLink): Promise<Own> {
-  if (role !== 'filler' || gives.kind === 'all') return OWN_ALL;
+  if (!isFiller(role) || gives.kind === 'all') return OWN_ALL;
   if (gives.kind === 'fields') return { fields: gives.fields, rows: null };
   if (gives.kind === 'rows') return { fields: null, rows: gives.rows };
   const fields = await readFields(tx, sheet);

@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
-import type { SheetRole } from '../../core/sharing/role';
+import { isFiller, isOwner, type SheetRole, type LinkRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
-import type { LinkGives, LinkRole, MadeLink, SheetSharing } from '../../protocol/sheet-sharing';
+import type { LinkGives, MadeLink, SheetSharing } from '../../protocol/sheet-sharing';
 import { tellAccessChanged } from '../access/access-channel';
 import type { Sql } from '../database';
 import { hashToken, newToken } from '../people/token';
@@ -34,7 +34,7 @@ export async function makeLinks(
   sheet: SheetId,
   { by, asked }: { readonly by: Author; readonly asked: readonly AskedLink[] },
 ): Promise<MadeLink[]> {
-  const keeping = asked.some(({ role }) => role === 'filler') ? await keepingOperations(sql, sheet, 'to-come') : [];
+  const keeping = asked.some(({ role }) => isFiller(role)) ? await keepingOperations(sql, sheet, 'to-come') : [];
   if (keeping.length) await takeChange(sql, { sheet, by, change: { id: nanoid(), operations: keeping } });
   return sql.begin(async (tx) => {
     const made: MadeLink[] = [];
@@ -106,7 +106,8 @@ export async function changeMember(
     const members = await readMembers(tx, sheet);
     if (!members.some(({ id }) => id === person))
       throw new Refusal('bad-request', 'This person has no part in the sheet any more.');
-    if (role !== 'owner' && members.every(({ id, role: other }) => id === person || other !== 'owner'))
+    const staysOwner = role !== null && isOwner(role);
+    if (!staysOwner && members.every(({ id, role: other }) => id === person || !isOwner(other)))
       throw new Refusal('bad-request', 'A sheet keeps at least one owner. Make somebody else an owner first.');
     if (role === null) await deleteMember(tx, sheet, person);
     else await putMember(tx, sheet, { person, role });

@@ -1,3 +1,4 @@
+import { MAKER_ROLES } from '../../core/sharing/role';
 import type { RuleId, SheetId } from '../../core/sheet/ids';
 import {
   FINDINGS_PAGE,
@@ -183,7 +184,7 @@ export async function readFindings(
           from finding_note note where note.sheet_id = finding.sheet_id and note.finding_id = finding.id), '[]') as notes
       from finding
       join sheet on sheet.id = finding.sheet_id
-      join sheet_member member on member.sheet_id = sheet.id and member.person_id = ${person} and member.role in ('owner', 'editor')
+      join sheet_member member on member.sheet_id = sheet.id and member.person_id = ${person} and member.role = any(${MAKER_ROLES})
       left join finding_follow follow on follow.sheet_id = sheet.id and follow.person_id = ${person}
       where ${sheet === undefined ? sql`true` : sql`finding.sheet_id = ${sheet}`}
         and ${rule === undefined ? sql`true` : sql`rule_id = ${rule}`}

@@ -1,3 +1,4 @@
+import { MAKER_ROLES } from '../../core/sharing/role';
 import type { RuleId, SheetId } from '../../core/sheet/ids';
 import type { Digest, FollowedRule } from '../../protocol/findings';
 import type { Queryable } from '../database';
@@ -23,7 +24,7 @@ export async function seeAll(sql: Queryable, { sheet, person }: Follower, rule: 
 export async function seeEverywhere(sql: Queryable, person: string): Promise<void> {
   await sql`insert into finding_follow (sheet_id, person_id, seen_to)
     select sheet_id, ${person}, max(finding.id) from finding
-    join sheet_member member using (sheet_id) where member.person_id = ${person} and member.role in ('owner', 'editor')
+    join sheet_member member using (sheet_id) where member.person_id = ${person} and member.role = any(${MAKER_ROLES})
     group by sheet_id
     on conflict (sheet_id, person_id) do update set seen_to = excluded.seen_to`;
 }
@@ -91,7 +92,7 @@ export async function readFollowedRules(
           select id, at, painted from finding point where point.sheet_id = finding.sheet_id and point.rule_id = finding.rule_id order by id desc limit ${MAX_POINTS}
         ) latest order by at, id desc) points) as counts
     from finding
-    join sheet_member member on member.sheet_id = finding.sheet_id and member.person_id = ${person} and member.role in ('owner', 'editor')
+    join sheet_member member on member.sheet_id = finding.sheet_id and member.person_id = ${person} and member.role = any(${MAKER_ROLES})
     left join finding_follow follow on follow.sheet_id = finding.sheet_id and follow.person_id = ${person}
     left join sheet_rule kept on kept.sheet_id = finding.sheet_id and kept.id = finding.rule_id
     where ${sheet === undefined ? sql`true` : sql`finding.sheet_id = ${sheet}`}

@@ -1,5 +1,6 @@
+import { type LinkRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
-import type { LinkGives, LinkRole, SheetLink } from '../../protocol/sheet-sharing';
+import type { LinkGives, SheetLink } from '../../protocol/sheet-sharing';
 import type { Queryable } from '../database';
 
 export interface FoundLink {

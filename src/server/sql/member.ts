@@ -1,5 +1,5 @@
 import { itemAt } from '../../core/values/item-at';
-import type { SheetRole } from '../../core/sharing/role';
+import { SHEET_ROLES, type SheetRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Member } from '../../protocol/sheet-sharing';
 import type { Queryable } from '../database';
@@ -39,5 +39,5 @@ export async function putMember(
 export const readMembers = async (sql: Queryable, sheet: SheetId): Promise<Member[]> => [
   ...(await sql<Member[]>`select person.id, name, email, role from sheet_member
     join person on person.id = person_id where sheet_id = ${sheet}
-    order by array_position(array['owner', 'editor', 'filler', 'viewer'], role), name, person.id`),
+    order by array_position(${SHEET_ROLES}::text[], role), name, person.id`),
 ];

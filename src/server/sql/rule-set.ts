@@ -1,3 +1,4 @@
+import { MAKER_ROLES } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import type { RuleSetBody, RuleSetHead, RuleSetWhole } from '../../protocol/rule-sets';
 import type { Queryable } from '../database';
@@ -42,7 +43,7 @@ export async function deleteRuleSet(
  */
 const isShared = (sql: Queryable, sheet: SheetId) => sql`(
   exists (select from sheet_part where sheet_id = ${sheet} and part ->> 'kind' = 'rule-set' and part ->> 'set' = rule_set.id)
-  and exists (select from sheet_member where sheet_id = ${sheet} and person_id = rule_set.owner_id and role in ('owner', 'editor')))`;
+  and exists (select from sheet_member where sheet_id = ${sheet} and person_id = rule_set.owner_id and role = any(${MAKER_ROLES})))`;
 
 /** The rule sets of a person, and those that are used in a sheet that they work on. */
 export async function readRuleSets(

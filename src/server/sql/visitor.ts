@@ -1,6 +1,5 @@
-import type { Own } from '../../core/sharing/role';
+import { type LinkRole, type Own } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
-import type { LinkRole } from '../../protocol/sheet-sharing';
 import type { Queryable } from '../database';
 
 export interface Visitor {

@@ -1,5 +1,5 @@
 import { Button } from '@mantine/core';
-import type { SheetRole } from '../../core/sharing/role';
+import { isFiller, type SheetRole } from '../../core/sharing/role';
 import classes from './ActionBar.module.css';
 import { FindButton } from './FindButton';
 import { UndoActs } from './UndoActs';
@@ -14,19 +14,19 @@ interface Props {
 export function ReaderBar({ role, list: { isList, onList } }: Props) {
   return (
     <div className={classes.bar} role="toolbar" aria-label="Actions">
-      {role === 'filler' && (
+      {isFiller(role) && (
         <>
           <UndoActs />
           <span className={classes.gap} />
         </>
       )}
       {!isList && <FindButton />}
-      {role === 'filler' && (
+      {isFiller(role) && (
         <Button variant="subtle" color="ink" size="compact-sm" onClick={() => onList(!isList)}>
           {isList ? 'Show the sheet' : 'Show as a list'}
         </Button>
       )}
-      {role === 'filler' && !isList && (
+      {isFiller(role) && !isList && (
         <span className={classes.hint}>Type where a line stands at the left of a cell.</span>
       )}
     </div>

@@ -3,6 +3,7 @@ import { IconDotsVertical } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
+import { isOwner } from '../../core/sharing/role';
 import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetSummary } from '../../protocol/sheet-summary';
 import { counted } from '../counted';
@@ -43,7 +44,7 @@ export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
         <span className={classes.name}>{sheet.name}</span>
         <span className={classes.fact}>{counted(sheet.records, 'record')}</span>
         {sheet.rules !== null && <span className={classes.fact}>{counted(sheet.rules, 'rule')}</span>}
-        {sheet.role !== 'owner' && (
+        {!isOwner(sheet.role) && (
           <span className={classes.fact}>
             {ROLE_WORDS[sheet.role]} {sheet.owner}
           </span>
@@ -52,7 +53,7 @@ export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
           {new Date(sheet.changedAt).toLocaleDateString('en', { day: 'numeric', month: 'short', year: 'numeric' })}
         </time>
       </Link>
-      {sheet.role === 'owner' && (
+      {isOwner(sheet.role) && (
         <Menu position="bottom-end">
           <Menu.Target>
             <ActionIcon variant="subtle" color="ink" aria-label={`What to do with ${sheet.name}`}>

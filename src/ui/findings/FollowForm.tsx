@@ -47,7 +47,10 @@ export function FollowForm({ sheet, settings, isOwner }: Props) {
         value={digest}
         data={[...DIGESTS]}
         onChange={(event) => {
-          const next = memberOf(DIGESTS, event.currentTarget.value);
+          const next = memberOf(
+            DIGESTS.map(({ value }) => value),
+            event.currentTarget.value,
+          );
           setDigest(next);
           void send({ digest: next }, next === 'none' ? 'No digest is written.' : 'It will be in your outbox.');
         }}

@@ -1,6 +1,5 @@
 import { Select, Switch } from '@mantine/core';
-import type { Quote, Separator } from '../../core/exchange/csv/csv-rows';
-import type { TableReading } from '../../core/exchange/import/table-reading';
+import type { Quote } from '../../core/exchange/csv/csv-rows';
 import type { Encoding } from '../../core/exchange/text/detect-encoding';
 import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
 import { DECIMAL_CHOICES, SEPARATOR_CHOICES } from '../files/csv-words';

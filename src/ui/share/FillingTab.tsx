@@ -112,7 +112,7 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
   }
 }
 
-const STATES = [
+const STATES: { value: FieldState; label: string }[] = [
   { value: 'sees', label: 'They see it' },
   { value: 'types', label: 'They type' },
   { value: 'kept', label: 'They don’t get it' },

@@ -1,7 +1,9 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
+import { LINK_WORDS } from './role-words';
+import { type LinkRole } from '../../core/sharing/role';
 import { memberOf } from '../../core/values/typed-keys';
-import type { LinkGives, LinkRole, MadeLink, SheetLink } from '../../protocol/sheet-sharing';
+import type { LinkGives, MadeLink, SheetLink } from '../../protocol/sheet-sharing';
 import { counted } from '../counted';
 import { momentWords } from '../moment-words';
 import { sendJson } from '../../engine/link/send-json';
@@ -17,13 +19,13 @@ interface Props {
 
 /** Links that can be made at once: one, or one for each open field or record. */
 const KINDS = [
-  { kind: 'viewer', label: 'to read, with the legend' },
+  { kind: 'viewer', label: LINK_WORDS.viewer },
   { kind: 'all', label: 'to fill in: everybody in all open cells' },
   { kind: 'next-field', label: 'to fill in: each who comes gets an open field' },
   { kind: 'next-row', label: 'to fill in: each who comes gets a record' },
   { kind: 'each-field', label: 'to fill in: one link for each open field' },
   { kind: 'each-row', label: 'to fill in: one link for each record' },
-  { kind: 'editor', label: 'to work on, with its rules' },
+  { kind: 'editor', label: LINK_WORDS.editor },
 ] as const;
 type Kind = (typeof KINDS)[number]['kind'];
 
@@ -88,10 +90,14 @@ export function LinksTab({ path, links, onChange }: Props) {
           label="New link"
           value={kind}
           data={KINDS.map(({ kind: value, label }) => ({ value, label }))}
-          onChange={(event) => setKind(memberOf(
-              KINDS.map(({ kind: each }) => each),
-              event.currentTarget.value,
-            ))}
+          onChange={(event) =>
+            setKind(
+              memberOf(
+                KINDS.map(({ kind: each }) => each),
+                event.currentTarget.value,
+              ),
+            )
+          }
         />
         {!kind.startsWith('each') && (
           <TextInput

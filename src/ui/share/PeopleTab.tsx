@@ -2,11 +2,11 @@ import { Button, NativeSelect, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useState, type FormEvent } from 'react';
 import { memberOf } from '../../core/values/typed-keys';
-import type { SheetRole } from '../../core/sharing/role';
-import type { LinkRole, MadeLink, Member } from '../../protocol/sheet-sharing';
+import { LINK_ROLES, SHEET_ROLES, type SheetRole, type LinkRole } from '../../core/sharing/role';
+import type { MadeLink, Member } from '../../protocol/sheet-sharing';
 import { sendJson } from '../../engine/link/send-json';
 import { MadeLinks } from './MadeLinks';
-import { ROLES } from './role-words';
+import { ROLE_WORDS } from './role-words';
 import classes from './Share.module.css';
 
 interface Props {
@@ -53,7 +53,7 @@ export function PeopleTab({ path, members, onChange }: Props) {
               size="xs"
               aria-label={`What ${member.name} may do`}
               value={member.role}
-              data={ROLES.map(({ role: value, label }) => ({ value, label }))}
+              data={SHEET_ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }))}
               onChange={(event) => void change(member, memberOf(SHEET_ROLES, event.currentTarget.value))}
             />
             <Button
@@ -79,10 +79,7 @@ export function PeopleTab({ path, members, onChange }: Props) {
         <NativeSelect
           label="as"
           value={role}
-          data={ROLES.filter(({ role: value }) => value !== 'owner').map(({ role: value, label }) => ({
-            value,
-            label,
-          }))}
+          data={LINK_ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }))}
           onChange={(event) => setRole(memberOf(LINK_ROLES, event.currentTarget.value))}
         />
         <Button type="submit">Invite</Button>

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import type { SessionState } from './session-state';
-import { isMaker, type Reader, type SheetRole } from '../../core/sharing/role';
+import { isMaker, type Reader, type SheetRole, hasLegend, isOwner } from '../../core/sharing/role';
 import { PersonMenu, type Person } from '../people/PersonMenu';
 import { Files } from '../files/Files';
 import { Share } from '../share/Share';
@@ -34,8 +34,8 @@ export function SheetHeader({ id, name, role, person, as }: Props) {
       <span className={classes.spacer} />
       <OthersHere />
       <LinkMark />
-      {role !== 'filler' && as === undefined && <Files isMaker={isMaker(role)} />}
-      {role === 'owner' && as === undefined && <Share sheet={id} />}
+      {hasLegend(role) && as === undefined && <Files isMaker={isMaker(role)} />}
+      {isOwner(role) && as === undefined && <Share sheet={id} />}
       <ThemeSwitch />
       <PersonMenu person={person} />
     </header>

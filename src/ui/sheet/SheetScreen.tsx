@@ -3,7 +3,7 @@
 import { useComputedColorScheme } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import { isMaker, type Reader, type SheetRole } from '../../core/sharing/role';
+import { isMaker, type Reader, type SheetRole, hasLegend, isFiller, isReader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import { ReaderBar } from '../actions/ReaderBar';
 import type { CellIds } from '../../core/sheet/ids';
@@ -52,7 +52,7 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
   // Fillers on a narrow screen begin with one record under the other.
   const isNarrow = useMediaQuery('(max-width: 700px)', false) ?? false;
   const [list, setList] = useState<boolean | null>(null);
-  const isList = sees === 'filler' && (list ?? isNarrow);
+  const isList = isFiller(sees) && (list ?? isNarrow);
 
   // The engine lives while the screen does. It starts in the theme of that moment; later ones follow from the grid.
   useEffect(() => session.start(firstTheme.current), [session]);
@@ -77,7 +77,7 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
     <SessionContext value={session}>
       <div className={classes.screen} data-sees={sees} onKeyDown={onKeyDown}>
         <SheetHeader id={id} name={name} role={role} person={person} as={as} />
-        {sees !== 'filler' && <div className={classes.legend}>{sees === 'viewer' ? <ReaderSide /> : <Legend />}</div>}
+        {hasLegend(sees) && <div className={classes.legend}>{isReader(sees) ? <ReaderSide /> : <Legend />}</div>}
         <main className={classes.work}>
           <Failure>
             {notice !== undefined && (
@@ -96,7 +96,7 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
                 <Grid />
               </>
             )}
-            {sees !== 'filler' && <StatusLine />}
+            {hasLegend(sees) && <StatusLine />}
             {!reads && <Bench />}
           </Failure>
         </main>

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { isMaker } from '../../../core/sharing/role';
+import { isMaker, READER_ROLES } from '../../../core/sharing/role';
 import { database } from '../../../server/database';
 import { isLeftOut, LEFT_OUT } from '../../../server/sheets/left-out';
 import { SheetScreen } from '../../../ui/sheet/SheetScreen';
@@ -24,7 +24,7 @@ export default async function SheetPage({ params, searchParams }: Props) {
   const { id } = await params;
   const { as: asked, row, field } = await searchParams;
   const { sheet, access } = await sheetPageAccess(id, `/sheets/${id}`);
-  const as = isMaker(access.role) && (asked === 'filler' || asked === 'viewer') ? asked : undefined;
+  const as = isMaker(access.role) ? READER_ROLES.find((role) => role === asked) : undefined;
   const notice = isMaker(access.role) && (await isLeftOut(database(), sheet.id)) ? LEFT_OUT : undefined;
   const person = { name: access.name, hasAccount: access.author.startsWith('person '), key: access.author };
   return (

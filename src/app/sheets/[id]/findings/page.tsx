@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { isMaker } from '../../../../core/sharing/role';
+import { isMaker, isOwner } from '../../../../core/sharing/role';
 import { database } from '../../../../server/database';
 import { findDigest, readFollowedRules } from '../../../../server/sql/follow';
 import { findHook } from '../../../../server/sql/webhook';
@@ -34,7 +34,7 @@ export default async function FindingsPage({ params }: Props) {
     id: sheet.id,
     name: sheet.name,
     settings: { digest, hook: hook ?? null },
-    isOwner: access.role === 'owner',
+    isOwner: isOwner(access.role),
   };
   return <FindingsScreen sheet={told} first={{ findings, rules }} person={name} />;
 }

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { isOwner } from '../../../../../../core/sharing/role';
 import type { Digest, FollowSettings } from '../../../../../../protocol/findings';
 import { database } from '../../../../../../server/database';
 import { findDigest, setDigest } from '../../../../../../server/sql/follow';
@@ -47,7 +48,7 @@ export function PATCH(request: Request, { params }: Context): Promise<Response> 
     const { digest, hook } = await readBody(request, schema);
     // Where a sheet's findings go is its owner's to say.
     if (hook !== undefined) {
-      if (access.role !== 'owner') await allow(params, 'own');
+      if (!isOwner(access.role)) await allow(params, 'own');
       await setHook(database(), sheet, hook);
     }
     if (digest !== undefined) await setDigest(database(), { sheet, person }, digest);

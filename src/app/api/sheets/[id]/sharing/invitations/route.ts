@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { LinkRole } from '../../../../../../protocol/sheet-sharing';
+import { LINK_ROLES, type LinkRole } from '../../../../../../core/sharing/role';
 import { database } from '../../../../../../server/database';
 import { settings } from '../../../../../../server/settings';
 import { invite } from '../../../../../../server/sheets/share-sheet';
@@ -10,7 +10,7 @@ import { respond } from '../../../../respond';
 
 const schema = Joi.object<{ email: string; role: LinkRole }>({
   email: email.required(),
-  role: Joi.valid('editor', 'filler', 'viewer').required(),
+  role: Joi.valid(...LINK_ROLES).required(),
 });
 
 /** Invites somebody by mail, which is in the sender's outbox. */

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { LINK_ROLES } from '../../../../../../core/sharing/role';
 import { database } from '../../../../../../server/database';
 import { makeLinks, type AskedLink } from '../../../../../../server/sheets/share-sheet';
 import { allow } from '../../../../allow';
@@ -28,7 +29,7 @@ const schema = Joi.object<{ links: readonly (Omit<AskedLink, 'endsAt'> & { reado
   links: Joi.array()
     .items(
       Joi.object({
-        role: Joi.valid('editor', 'filler', 'viewer').required(),
+        role: Joi.valid(...LINK_ROLES).required(),
         name: Joi.string().trim().min(1).max(80).required(),
         gives: gives.default({ kind: 'all' }),
         endsAt: linkEnd.default(null),
