@@ -1,6 +1,7 @@
 import { writeSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { messageOf } from '../core/values/error-message';
+import { hasKey } from '../core/values/typed-keys';
+import { messageOf, codeOf } from '../core/values/error-message';
 import { itemAt } from '../core/values/item-at';
 import { SEPARATORS, type Separator } from '../core/exchange/csv/csv-rows';
 import { BadInput } from './bad-input';
@@ -91,9 +92,9 @@ function main(argv: readonly string[]): Answer | Promise<Answer> {
   const [name, ...given] = positionals;
   if (values.help) return { text: USAGE.trimEnd(), code: 0 };
   if (name === undefined) throw new NoCommand();
-  if (!Object.hasOwn(COMMANDS, name))
+  if (!hasKey(COMMANDS, name))
     throw new BadInput('command line', `there is no command "${name}"; expected ${Object.keys(COMMANDS).join(' or ')}`);
-  const command = COMMANDS[name as keyof typeof COMMANDS];
+  const command = COMMANDS[name];
   const {
     dates,
     separator,
@@ -188,7 +189,7 @@ function print(text: string): void {
   try {
     while (written < bytes.length) written += writeSync(1, bytes, written);
   } catch (error) {
-    const { code } = error as NodeJS.ErrnoException;
+    const code = codeOf(error);
     if (code === 'EPIPE') return;
     if (code !== 'EAGAIN') throw error;
     process.stdout.on('error', () => {});

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { readMessage } from '../protocol/parse-message';
 import { itemAt } from '../core/values/item-at';
 import { isFilledRecord, jsonValue } from '../core/exchange/json/records-of-sheet';
 import { Evaluation } from '../core/rules/evaluate/evaluation';
@@ -96,11 +97,11 @@ async function sendRecords({ address, token, sheet, done }: Target, body: object
   }).catch((error: unknown) => {
     throw new BadInput(address, `the server cannot be reached${before}`, { cause: error });
   });
-  const answer = (await response.json().catch(() => ({}))) as Counts & { readonly refused?: string };
-  if (!response.ok)
+  const answer = await readMessage<Counts & { readonly refused?: string }>(response).catch(() => null);
+  if (!response.ok || !answer)
     throw new BadInput(
       `${address}, sheet ${sheet}`,
-      (answer.refused ?? `the server answered ${response.status}`) + before,
+      (answer?.refused ?? `the server answered ${response.status}`) + before,
     );
   return answer;
 }

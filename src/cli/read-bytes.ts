@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { codeOf } from '../core/values/error-message';
 import { BadFile } from '../core/exchange/bad-file';
 import { BadInput } from './bad-input';
 
@@ -17,7 +18,7 @@ export function readBytes(path: string): Uint8Array {
     if (path === '-') return (standardInput ??= new Uint8Array(readFileSync(0)));
     return new Uint8Array(readFileSync(path));
   } catch (error) {
-    const { code } = error as NodeJS.ErrnoException;
+    const code = codeOf(error);
     const why =
       code === 'ENOENT'
         ? 'there is no such file'

@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import { entryOf } from '../core/values/entry-of';
 import { sheetUrl } from '../protocol/sheet-url';
 import type { CellPosition } from '../core/sheet/cell-position';
 import { sizeOf } from '../core/sheet/operations/registry';
@@ -97,7 +98,10 @@ export class Engine {
   /** The presence key; null for an anonymous reader. */
   private who: string | null = null;
   /** Rows that this reader filters or folds away. */
-  private readonly outOfView = { filter: null as Filter | null, folded: new Set<RowId>() };
+  private readonly outOfView: { filter: Filter | null; readonly folded: Set<RowId> } = {
+    filter: null,
+    folded: new Set(),
+  };
   private copied: Copied | null = null;
   private readonly newer = new HeldNewer();
   private readonly lastRead = new ReadCache();
@@ -189,7 +193,7 @@ export class Engine {
   /** Answers a request in its turn. Fails in words for the person who asked. */
   async answer<K extends RequestName>(request: RequestOf<K>): Promise<AnswerOf<K>> {
     // The name pairs each request with its handler.
-    const handle = this.handlers[request.kind as K] as (asked: RequestOf<K>) => AnswerOf<K> | Promise<AnswerOf<K>>;
+    const handle = entryOf<(asked: RequestOf<K>) => AnswerOf<K> | Promise<AnswerOf<K>>>(this.handlers, request.kind);
     return AT_ONCE.has(request.kind) ? handle(request) : this.turns.take(() => handle(request));
   }
 

@@ -12,7 +12,7 @@ import { describesItems, OPERATIONS } from '../core/sheet/operations/registry';
 import type { StoredRow } from '../core/sheet/change';
 import type { StoredRule } from '../core/rules/shape/stored-rule';
 import type { Field } from '../core/sheet/field';
-import { ROW_ROLES, type RowRole } from '../core/sheet/row-role';
+import { ROW_ROLES } from '../core/sheet/row-role';
 import { MAX_ALLOWED } from '../core/sheet/allowed-values';
 import {
   nameKey,
@@ -90,7 +90,7 @@ const isKey = (value: unknown): boolean => typeof value === 'string' && /^[A-Za-
 const isWithin = (value: unknown, { min, max }: { readonly min: number; readonly max: number }): boolean =>
   value === undefined ||
   value === null ||
-  (Number.isInteger(value) && (value as number) >= min && (value as number) <= max);
+  (typeof value === 'number' && Number.isInteger(value) && value >= min && value <= max);
 const hasOnly = (item: object, names: readonly string[]): boolean =>
   Object.keys(item).every((name) => names.includes(name));
 
@@ -278,7 +278,7 @@ export const FORMS = {
       hasOnly(row, ['id', 'key', 'role', 'cells', 'about']) &&
       isId(row.id) &&
       isKey(row.key) &&
-      ROW_ROLES.includes(row.role as RowRole) &&
+      ROW_ROLES.some((role) => role === row.role) &&
       cellsProblem(row.cells) === undefined &&
       isAccepted(row.about),
     repeated: 'about',
@@ -296,7 +296,7 @@ export const FORMS = {
       hasOnly(row, ['id', 'key', 'role', 'style', 'heightPx', 'level']) &&
       isId(row.id) &&
       (row.key === undefined || isKey(row.key)) &&
-      (row.role === undefined || ROW_ROLES.includes(row.role as RowRole)) &&
+      (row.role === undefined || ROW_ROLES.some((role) => role === row.role)) &&
       isAccepted(row.style) &&
       isWithin(row.heightPx, HEIGHT) &&
       isWithin(row.level, LEVEL),

@@ -1,5 +1,6 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import pino, { type Logger } from 'pino';
+import { codeOf } from '../core/values/error-message';
 import { processWide } from './process-wide';
 import { itemAt } from '../core/values/item-at';
 import { settings } from './settings';
@@ -32,7 +33,8 @@ export function log(): Logger {
 
 function errorWords(error: unknown): object {
   if (!(error instanceof Error)) return { message: String(error) };
-  const { name, message, stack, code } = error as NodeJS.ErrnoException;
+  const { name, message, stack } = error;
+  const code = codeOf(error);
   return { name, message, ...(code === undefined ? {} : { code }), stack };
 }
 

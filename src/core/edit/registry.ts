@@ -1,3 +1,4 @@
+import { entryOf } from '../values/entry-of';
 import type { Operation } from '../sheet/change';
 import type { Sheet } from '../sheet/sheet';
 import { clearCells, fillCells, pasteCells } from './cells';
@@ -57,7 +58,7 @@ export type EditName = keyof typeof EDITORS;
 export type Edit = { [K in EditName]: { readonly do: K } & EditOf<(typeof EDITORS)[K]> }[EditName];
 
 /** The registry pairs each name with the editor that takes it. */
-const editorOf = (edit: Edit): Editor<Edit> => EDITORS[edit.do] as unknown as Editor<Edit>;
+const editorOf = (edit: Edit): Editor<Edit> => entryOf(EDITORS, edit.do);
 
 export const operationsOf = (sheet: Sheet, edit: Edit, tools: EditTools): readonly Operation[] =>
   editorOf(edit).operations(sheet, edit, tools);

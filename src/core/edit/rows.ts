@@ -65,7 +65,7 @@ export const duplicateRows: Editor<Rows> = {
           row: row.id,
         }),
       ]);
-      return { ...row, cells: Object.fromEntries(cells) as Record<string, string> };
+      return { ...row, cells: Object.fromEntries(cells) };
     });
     return [{ kind: 'insert-rows', rows: shifted }];
   },

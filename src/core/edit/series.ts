@@ -1,3 +1,4 @@
+import { partsOf } from '../values/calendar';
 import { itemAt, lastItem } from '../values/item-at';
 import { isFormulaInput } from '../values/is-formula-input';
 import { isoFromSerial } from '../values/date-serial';
@@ -72,14 +73,14 @@ function dates(serials: readonly number[]): ((step: number) => string) | undefin
 /** Months between dates that fall on one day of the month. */
 function monthStep(serials: readonly number[]): number | undefined {
   if (serials.length < 2) return undefined;
-  const parts = serials.map((serial) => isoFromSerial(serial).split('-').map(Number) as [number, number, number]);
-  if (parts.some(([, , day]) => day !== itemAt(parts, 0)[2])) return undefined;
-  const by = stepOf(parts.map(([year, month]) => year * 12 + month));
+  const parts = serials.map(partsOf);
+  if (parts.some(({ day }) => day !== parts[0]?.day)) return undefined;
+  const by = stepOf(parts.map(({ year, month }) => year * 12 + month));
   return by === 0 ? undefined : by;
 }
 
 function addMonths(serial: number, months: number): string {
-  const [year, month, day] = isoFromSerial(serial).split('-').map(Number) as [number, number, number];
+  const { year, month, day } = partsOf(serial);
   const count = year * 12 + month - 1 + months;
   const last = new Date(Date.UTC(Math.floor(count / 12), (count % 12) + 1, 0)).getUTCDate();
   return [

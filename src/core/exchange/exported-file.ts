@@ -15,6 +15,6 @@ export interface ExportOptions {
 
 /** A file, part by part, and what it does not say as the sheet does. */
 export interface ExportedFile {
-  readonly parts: Iterable<string | Uint8Array>;
+  readonly parts: Iterable<string | Uint8Array<ArrayBuffer>>;
   readonly report: ExportReport;
 }

@@ -3,11 +3,11 @@ import { rgb } from 'd3-color';
 /** Relative luminance of an sRGB colour, 0 to 1 (WCAG 2.x). */
 export function luminance(hex: string): number {
   const { r, g, b } = rgb(hex);
-  const [red, green, blue] = [r, g, b].map((channel) => {
+  const linear = (channel: number): number => {
     const share = channel / 255;
     return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
-  }) as [number, number, number];
-  return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+  };
+  return 0.2126 * linear(r) + 0.7152 * linear(g) + 0.0722 * linear(b);
 }
 
 /** Contrast ratio of two colours, 1 to 21 (WCAG 2.x). */

@@ -83,6 +83,10 @@ export function lookProperties(look: Look, saved: Readonly<Record<string, Look>>
   return properties;
 }
 
+/** A look as it is without saved ones: what it takes from them becomes its own. */
+export const plainLook = (look: Look, saved: Readonly<Record<string, Look>>): PlainLook =>
+  nestProperties(lookProperties(look, saved)) as PlainLook; // the same properties, nested again
+
 /** Puts properties back together: the nested form that files and screens use, in which each side stands on its own. */
 export function nestProperties<T>(properties: ReadonlyMap<LookProperty, T>): Record<string, T | Record<string, T>> {
   const nested: Record<string, T | Record<string, T>> = {};

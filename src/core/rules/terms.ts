@@ -11,6 +11,13 @@ import type { RowRole } from '../sheet/row-role';
 export const operandList = (to: Operand | readonly Operand[] | undefined): readonly Operand[] =>
   to === undefined ? [] : isList(to) ? to : [to];
 
+/** Two operands with another one at 0 or 1. */
+export const withOperand = (
+  [first = 0, second = first]: readonly Operand[],
+  at: number,
+  operand: Operand,
+): readonly [Operand, Operand] => (at === 0 ? [operand, second] : [first, operand]);
+
 const isList = (to: Operand | readonly Operand[]): to is readonly Operand[] => Array.isArray(to);
 
 export type Operand =

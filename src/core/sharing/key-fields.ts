@@ -1,3 +1,4 @@
+import { isAnswerList } from '../rules/kinds/key';
 import type { Rule } from '../rules/shape/rule';
 import { GONE, parseRanges } from '../sheet/address';
 import type { Field } from '../sheet/field';
@@ -7,8 +8,8 @@ import type { FieldId } from '../sheet/ids';
 export function keyFields(rules: readonly Rule[], fields: readonly Field[]): Set<FieldId> {
   const found = new Set<FieldId>();
   for (const { when } of rules) {
-    if (when.kind !== 'key' || Array.isArray(when.expect)) continue;
-    const expect = when.expect as Exclude<typeof when.expect, readonly unknown[]>;
+    if (when.kind !== 'key' || isAnswerList(when.expect)) continue;
+    const { expect } = when;
     if ('field' in expect) found.add(expect.field);
     else if (expect.cells !== GONE)
       for (const { left, right } of parseRanges(expect.cells) ?? [])

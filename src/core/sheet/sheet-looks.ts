@@ -1,6 +1,6 @@
 import type { LookPart, SheetPart } from './sheet-part';
 import { FIRST_FAMILY, type Theme } from '../looks/first-family';
-import { lookProperties, nestProperties, type Look, type PlainLook } from '../looks/look';
+import { type Look, plainLook } from '../looks/look';
 
 /** A look by its id, as it is called and as it is in one theme. */
 export interface NamedLook {
@@ -49,5 +49,5 @@ export const lookPart = ({ id, name, look }: NamedLook, saved: Readonly<Record<s
   id: PREFIX + id,
   kind: 'look',
   name,
-  look: nestProperties(lookProperties(look, saved)) as PlainLook,
+  look: plainLook(look, saved),
 });

@@ -39,7 +39,7 @@ interface DateParts {
 }
 
 function assemble({ year, month, day }: DateParts, time: readonly (string | undefined)[]): number | undefined {
-  const [hour, minute, second] = time.map((part) => Number(part ?? 0)) as [number, number, number];
+  const [hour = 0, minute = 0, second = 0] = time.map((part) => Number(part ?? 0));
   if (month === undefined || hour > 23 || minute > 59 || second > 59) return undefined;
   return serialFromParts({
     year: Number(year),

@@ -27,7 +27,7 @@ export function readNumber(text: string): NumberRead | undefined {
 function readPlain(text: string, exponentShift = 0): NumberRead | undefined {
   const match = PLAIN.exec(text);
   if (!match) return undefined;
-  const [, sign, digits, exponent] = match as unknown as [string, string, string, string | undefined];
+  const [, sign, digits = '', exponent] = match;
   const size = Number(`${digits.replaceAll(',', '')}e${Number(exponent ?? 0) + exponentShift}`);
   const fraction = digits.split('.')[1] ?? '';
   const whole = digits.includes(',') ? '#,##0' : '0';

@@ -11,3 +11,7 @@ export function memberOf<K extends string>(members: readonly K[], text: string):
   if (member === undefined) throw new RangeError(`"${text}" is none of ${members.join(', ')}.`);
   return member;
 }
+
+/** True where a table has this key. */
+export const hasKey = <K extends string>(table: Readonly<Record<K, unknown>>, key: string): key is K =>
+  Object.hasOwn(table, key);

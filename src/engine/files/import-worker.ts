@@ -1,3 +1,4 @@
+import { entryOf } from '../../core/values/entry-of';
 import { BadFile } from '../../core/exchange/bad-file';
 import { answerQuestion, type Handlers, type Question, type Reply } from '../../protocol/channel';
 import type { ImportProgress, ImportQuestions } from '../../protocol/import-messages';
@@ -43,4 +44,4 @@ function words(error: unknown): string {
 
 self.onmessage = ({ data }: MessageEvent<Question<ImportQuestions> & { readonly id: number }>) =>
   // The name pairs each question with its handler.
-  void answerQuestion(data, (asked) => (HANDLERS[data.kind] as (asked: unknown) => unknown)(asked), { post, words });
+  void answerQuestion(data, entryOf<(asked: unknown) => unknown>(HANDLERS, data.kind), { post, words });

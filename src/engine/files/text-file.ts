@@ -33,7 +33,7 @@ interface Scan {
   readonly facts: FieldFacts[];
   readonly head: (readonly string[])[];
   readonly longest: number[];
-  readonly rowCount: number;
+  rowCount: number;
 }
 
 /**
@@ -82,7 +82,7 @@ export class TextFile implements ImportFile {
 
   /** Goes through all rows. Without a header said, it is looked for. */
   private async scanAnew(header: number | null | undefined, progress: Progress): Promise<void> {
-    const scan = { facts: [] as FieldFacts[], head: [] as string[][], longest: [] as number[], rowCount: 0 };
+    const scan: Scan = { facts: [], head: [], longest: [], rowCount: 0 };
     let found = this.table ? 0 : header;
     let filled = 0;
     for await (const rows of this.rows(progress)) {

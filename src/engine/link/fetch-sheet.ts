@@ -1,3 +1,4 @@
+import { readMessage } from '../../protocol/parse-message';
 import { sheetUrl } from '../../protocol/sheet-url';
 import type { Theme } from '../../core/looks/first-family';
 import type { Reader } from '../../core/sharing/role';
@@ -35,7 +36,7 @@ const NOT_LOADED = 'The sheet could not be loaded. Try again in a moment.';
 
 /** Why the server cannot give it just now, in its own words. */
 const refusalOf = async (response: Response): Promise<string> =>
-  ((await response.json().catch(() => null)) as { refused?: string } | null)?.refused ?? NOT_LOADED;
+  (await readMessage<{ refused?: string }>(response).catch(() => null))?.refused ?? NOT_LOADED;
 
 const FAILED: Readonly<Record<number, string>> = {
   401: 'You have no part in this sheet any more: the link you came by has ended or been taken back, or you are signed out.',

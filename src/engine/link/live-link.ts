@@ -1,4 +1,4 @@
-import { parseMessage } from '../../protocol/parse-message';
+import { parseMessage, readMessage } from '../../protocol/parse-message';
 import { sheetUrl } from '../../protocol/sheet-url';
 import { itemAt } from '../../core/values/item-at';
 import type { Change } from '../../core/sheet/change';
@@ -127,7 +127,7 @@ export class LiveLink {
       if (response.status === 503 || response.status === 429) throw new Error(`status ${response.status}`);
       if (response.status >= 500 && ++this.failures < FAILURES_TO_REFUSE) throw new Error(`status ${response.status}`);
       this.reached();
-      return (await response.json()) as ChangeAnswer;
+      return await readMessage<ChangeAnswer>(response);
     } catch {
       this.reports.state('offline');
       return 'again';

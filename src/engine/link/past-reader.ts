@@ -1,3 +1,4 @@
+import { readMessage } from '../../protocol/parse-message';
 import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetId } from '../../core/sheet/ids';
 import type { SheetPast } from '../../protocol/recorded-change';
@@ -25,7 +26,7 @@ export class PastReader {
     try {
       const response = await fetch(sheetUrl(this.sheet, `past?until=${until}`));
       if (!response.ok) throw new Error(`status ${response.status}`);
-      this.read((await response.json()) as SheetPast);
+      this.read(await readMessage<SheetPast>(response));
     } catch {
       setTimeout(() => void this.ask(until), RETRY_MS);
     }

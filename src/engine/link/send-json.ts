@@ -1,3 +1,4 @@
+import { readMessage } from '../../protocol/parse-message';
 /** The result of a request: its answer, or the refusal in words. */
 export type JsonAnswer<T> = { readonly answer: T } | { readonly refused: string };
 
@@ -17,9 +18,9 @@ export async function sendJson<T = unknown>(
       ...(method === 'GET' ? {} : { headers: { 'content-type': 'application/json' } }),
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
-    const answer = response.status === 204 ? null : ((await response.json()) as unknown);
-    if (response.ok) return { answer: answer as T };
-    return { refused: (answer as { refused?: string } | null)?.refused ?? FAILED };
+    const answer =
+      response.status === 204 ? null : await readMessage<(T & { readonly refused?: string }) | null>(response);
+    return response.ok ? { answer: answer as T } : { refused: answer?.refused ?? FAILED };
   } catch {
     return { refused: 'The server cannot be reached. Try again in a moment.' };
   }

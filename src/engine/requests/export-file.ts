@@ -1,3 +1,4 @@
+import { type ExportedFile } from '../../core/exchange/exported-file';
 import { EXPORT_FORMATS, fileNameOf, type ExportFormat } from '../../core/exchange/export-formats';
 import { exportSource } from '../../core/exchange/export-source';
 import { savedLooks } from '../../core/sheet/sheet-looks';
@@ -23,11 +24,11 @@ export function exportFile(
   return { file: new Blob(joined(parts), { type }), name: fileNameOf(name, ending), report };
 }
 
-function joined(parts: Iterable<string | Uint8Array>): BlobPart[] {
+function joined(parts: ExportedFile['parts']): BlobPart[] {
   const blocks: BlobPart[] = [];
   let texts: string[] = [];
   for (const part of parts) {
-    if (typeof part !== 'string') blocks.push(part as Uint8Array<ArrayBuffer>);
+    if (typeof part !== 'string') blocks.push(part);
     else if (texts.push(part) === PARTS_AT_ONCE) {
       // As bytes at once: they take less than letters.
       blocks.push(new Blob(texts));

@@ -1,5 +1,5 @@
 import { itemAt } from '../../core/values/item-at';
-import { lookValue, type LookBar } from '../../core/looks/look';
+import { lookValue } from '../../core/looks/look';
 import type { Style } from '../../core/looks/style';
 import { TAG } from '../../core/values/cell-value';
 import { shownAt, shownBy } from '../../core/sheet/shown-cell';
@@ -134,9 +134,10 @@ let numbered = 0;
 /** The key of a look, its bar's length aside. */
 function keyWithoutShares({ properties, rules }: ResolvedLook): string {
   let key = rules.join(',');
+  const bar = lookValue(properties, 'bar');
   for (const [property, value] of properties) {
     if (typeof value !== 'object' || value === null) key += `|${property}=${String(value)}`;
-    else if (property === 'bar') key += `|${(value as LookBar).color}${(value as LookBar).style}`;
+    else if (property === 'bar') key += `|${bar?.color}${bar?.style}`;
     else {
       const known = numberOf.get(value) ?? ++numbered;
       numberOf.set(value, known);

@@ -61,7 +61,7 @@ export class PaintedSheet {
   }
 
   /** The sheet as readers of one kind see it, compressed with gzip, and the id of their view. */
-  paint(key: string, of: ViewOf): { readonly view: string; readonly packed: Uint8Array } {
+  paint(key: string, of: ViewOf): { readonly view: string; readonly packed: Uint8Array<ArrayBuffer> } {
     this.tell();
     let view = this.views.get(key);
     if (!view) this.views.set(key, (view = new PaintedView(this.replica, of)));
@@ -98,7 +98,7 @@ export class PaintedSheet {
   export(
     format: ExportFormatName,
     options: ExportOptions,
-  ): { readonly parts: readonly (string | Uint8Array)[]; readonly report: ExportReport } {
+  ): { readonly parts: readonly (string | Uint8Array<ArrayBuffer>)[]; readonly report: ExportReport } {
     const { parts, report } = EXPORT_FORMATS[format].write(this.source(), options);
     return { parts: [...parts], report };
   }

@@ -63,7 +63,7 @@ export class PaintedView {
   }
 
   /** All of it as it is now. */
-  pack(about: { readonly id: string; readonly name: string }): Uint8Array {
+  pack(about: { readonly id: string; readonly name: string }): Uint8Array<ArrayBuffer> {
     const { sheet, sequence } = this.replica;
     const { columns } = this.sight;
     const packer = new SheetPacker({

@@ -21,7 +21,7 @@ export type PainterRequests = {
   readonly open: { readonly asked: { readonly packed: Uint8Array }; readonly answer: number };
   readonly paint: {
     readonly asked: { readonly key: string; readonly of: ViewOf };
-    readonly answer: { readonly view: string; readonly packed: Uint8Array };
+    readonly answer: { readonly view: string; readonly packed: Uint8Array<ArrayBuffer> };
   };
   /** Answered with null where entries are not judged while they are typed. */
   readonly judge: {
@@ -36,7 +36,7 @@ export type PainterRequests = {
   /** The sheet as a file. */
   readonly export: {
     readonly asked: { readonly format: ExportFormatName; readonly options: ExportOptions };
-    readonly answer: { readonly parts: readonly (string | Uint8Array)[]; readonly report: ExportReport };
+    readonly answer: { readonly parts: readonly (string | Uint8Array<ArrayBuffer>)[]; readonly report: ExportReport };
   };
   /** Evaluates rules over data; no sheet is open. */
   readonly evaluate: { readonly asked: SentRecords; readonly answer: Evaluated };

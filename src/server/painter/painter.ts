@@ -100,7 +100,7 @@ class Painter {
   }
 
   /** The painted sheet (see painted-sheet.ts), compressed with gzip. Throws a Refusal where there is no such sheet. */
-  paint(sheet: SheetId, of: ViewOf): Promise<Uint8Array> {
+  paint(sheet: SheetId, of: ViewOf): Promise<Uint8Array<ArrayBuffer>> {
     return this.with(sheet, async (open) => {
       const key = keyOf(of);
       const { view, packed } = await this.pool.ask('paint', sheet, { key, of });

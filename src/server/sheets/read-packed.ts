@@ -19,7 +19,7 @@ const KEEP_FROM_ROWS = 2000;
 const KEEP_FOR_CHANGES = 200;
 
 /** The packed sheet (see packed-sheet.ts), compressed with gzip, at some sequence not far behind the head. */
-export async function readPacked(sql: Sql, id: SheetId): Promise<Uint8Array> {
+export async function readPacked(sql: Sql, id: SheetId): Promise<Uint8Array<ArrayBuffer>> {
   const head = await findSheet(sql, id);
   if (!head) throw new Refusal('no-sheet', 'There is no such sheet');
   const kept = await findSnapshot(sql, id);
@@ -30,7 +30,10 @@ export async function readPacked(sql: Sql, id: SheetId): Promise<Uint8Array> {
 }
 
 /** Reads everything as of one moment. */
-async function packFresh(sql: Sql, id: SheetId): Promise<{ sequence: number; rows: number; packed: Uint8Array }> {
+async function packFresh(
+  sql: Sql,
+  id: SheetId,
+): Promise<{ sequence: number; rows: number; packed: Uint8Array<ArrayBuffer> }> {
   const { packer, sequence, rows } = await sql.begin('isolation level repeatable read read only', async (tx) => {
     const sheet = await findSheet(tx, id);
     if (!sheet) throw new Refusal('no-sheet', 'There is no such sheet');

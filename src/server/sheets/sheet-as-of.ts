@@ -24,7 +24,7 @@ const ROWS_AT_ONCE = 1000;
  * The packed sheet (see packed-sheet.ts) as it was after the change with a sequence, 0 for as it was made: the sheet of
  * now with all later changes undone. `asOf` is the moment of that change.
  */
-export async function packedAsOf(sql: Sql, id: SheetId, sequence: number): Promise<Uint8Array> {
+export async function packedAsOf(sql: Sql, id: SheetId, sequence: number): Promise<Uint8Array<ArrayBuffer>> {
   const packer = await sql.begin('isolation level repeatable read read only', async (tx) => {
     const head = await findSheet(tx, id);
     if (!head) throw new Refusal('no-sheet', 'There is no such sheet');

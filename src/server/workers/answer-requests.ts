@@ -1,3 +1,4 @@
+import { entryOf } from '../../core/values/entry-of';
 import { answerQuestion, type Questions, type Reply } from '../../protocol/channel';
 import type { WorkerHandlers, WorkerRequest } from './worker-messages';
 
@@ -8,7 +9,7 @@ import type { WorkerHandlers, WorkerRequest } from './worker-messages';
 export function answerRequests<Q extends Questions>(handlers: WorkerHandlers<Q>): void {
   process.on('message', (message: WorkerRequest<Q> & { readonly id: number }) => {
     // The name pairs each request with its handler.
-    const handle = handlers[(message as { readonly kind: string }).kind] as (asked: unknown) => unknown;
+    const handle = entryOf<(asked: unknown) => unknown>(handlers, String(message.kind));
     void answerQuestion(message, handle, { post: send });
   });
   // The server has ended, also where it could not say so.

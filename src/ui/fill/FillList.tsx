@@ -22,11 +22,12 @@ export function FillList() {
 
   // Enter goes on to the next answer, as it goes on to the next cell on the sheet.
   const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key !== 'Enter' || event.nativeEvent.isComposing) return;
+    const { target } = event;
+    if (event.key !== 'Enter' || event.nativeEvent.isComposing || !(target instanceof HTMLElement)) return;
     const inputs = [...(list.current?.querySelectorAll<HTMLElement>('input, select') ?? [])];
-    const next = inputs[inputs.indexOf(event.target as HTMLElement) + 1];
+    const next = inputs[inputs.indexOf(target) + 1];
     if (next) next.focus();
-    else (event.target as HTMLElement).blur();
+    else target.blur();
     event.preventDefault();
   };
 

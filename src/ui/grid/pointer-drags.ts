@@ -1,3 +1,4 @@
+import { entryOf } from '../../core/values/entry-of';
 import type { Area, Selection } from '../../protocol/engine-messages';
 import type { Session } from '../sheet/session';
 import { landingAt, type Axis } from './engine/drag-heads';
@@ -87,7 +88,7 @@ const hitUnder = ({ geometry, scroll, point }: DragSurroundings): Hit =>
 
 export function moveDrag(drag: Drag, around: DragSurroundings): Preview | undefined {
   // The name pairs each drag with what it does.
-  const move = MOVES[drag.kind] as (drag: Drag, around: DragSurroundings) => Preview | undefined;
+  const move = entryOf<(drag: Drag, around: DragSurroundings) => Preview | undefined>(MOVES, drag.kind);
   return move(drag, around);
 }
 

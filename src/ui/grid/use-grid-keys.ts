@@ -1,4 +1,5 @@
 import { useCallback, type KeyboardEvent } from 'react';
+import { entryOf } from '../../core/values/entry-of';
 import type { Selection } from '../../protocol/engine-messages';
 import type { Session } from '../sheet/session';
 import { useSession } from '../sheet/use-session';
@@ -87,7 +88,7 @@ export function useGridKeys({ geometry, view, show }: KeyedGrid): {
     if (intent.kind === 'move' && event.key === 'Tab' && leavesBy(event.shiftKey, selection, geometry)) return;
     event.preventDefault();
     // The name pairs each intent with what it does.
-    const act = INTENTS[intent.kind] as (around: Surroundings, intent: KeyIntent) => void;
+    const act = entryOf<(around: Surroundings, intent: KeyIntent) => void>(INTENTS, intent.kind);
     act({ session, geometry, view, move }, intent);
   };
 

@@ -90,7 +90,7 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
   };
 
   const onClick = (event: MouseEvent) => {
-    if ((event.nativeEvent as globalThis.PointerEvent).pointerType !== 'touch' || isInEditor(event)) return;
+    if (!isTouched(event) || isInEditor(event)) return;
     const hit = hitTest(geometry, { scroll: scrolled(), selected: null }, pointAt(event));
     if (hit.kind === 'cell' && session.pointing.isOpen) return session.pointing.at(hit.cell, false);
     session.commit();
@@ -105,7 +105,7 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
 
   /** A finger that rests on a cell takes the selection there. */
   const onContextMenu = (event: MouseEvent) => {
-    if ((event.nativeEvent as globalThis.PointerEvent).pointerType !== 'touch') return;
+    if (!isTouched(event)) return;
     event.preventDefault();
     selectHit(
       hitTest(geometry, { scroll: scrolled(), selected: null }, pointAt(event)),
@@ -147,6 +147,9 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
   };
 }
 
+const isTouched = ({ nativeEvent }: MouseEvent): boolean =>
+  nativeEvent instanceof globalThis.PointerEvent && nativeEvent.pointerType === 'touch';
+
 /** Events in the editor of a cell, or in its popovers, bubble here and are not the grid's. */
 const isInEditor = ({ target }: MouseEvent | PointerEvent): boolean =>
-  (target as Element).closest('input, .cm-editor') !== null || (target as Element).closest('[role=grid]') === null;
+  target instanceof Element && (target.closest('input, .cm-editor') !== null || target.closest('[role=grid]') === null);

@@ -1,5 +1,5 @@
 import { readableText } from '../../core/looks/readable-text';
-import { lookProperties, type Fill, type Look, type LookBar, type LookIcon as Icon } from '../../core/looks/look';
+import { lookProperties, type Look, type LookValues } from '../../core/looks/look';
 import { painted } from '../grid/painter/scene';
 import { barCss, paintedCss } from '../painted-css';
 import { LookIcon } from './LookIcon';
@@ -15,9 +15,8 @@ interface Props {
 /** A look as it really is, on a few characters. */
 export function Swatch({ look, text = 'Aa 9.1', isSmall = false }: Props) {
   const { saved } = useLooks();
-  const properties = Object.fromEntries(look ? lookProperties(look, saved) : []);
-  const { bar, icon } = properties as { bar?: LookBar; icon?: Icon };
-  const { fill, text: ink } = properties as { fill?: Fill; text?: string };
+  const properties: Partial<LookValues> = Object.fromEntries(look ? lookProperties(look, saved) : []);
+  const { bar, icon, fill, text: ink } = properties;
   // Properties that a rule leaves open are chosen as in the grid.
   const chosen = fill !== undefined && ink === undefined ? { color: readableText(fill) } : {};
   const css = { ...chosen, ...paintedCss(painted({ properties, rules: [], style: {} })) };

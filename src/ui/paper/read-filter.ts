@@ -1,4 +1,4 @@
-import { FILTER_TESTS, type Filter, type FilterTest } from '../../protocol/engine-messages';
+import { FILTER_TESTS, type Filter } from '../../protocol/engine-messages';
 
 /** The filter in the query of an address, as JSON in `filter`; null where there is none, or it is not valid. */
 export function readFilter(query: string): Filter | null {
@@ -10,9 +10,8 @@ export function readFilter(query: string): Filter | null {
     if (typeof rule === 'string') return { rule };
     if (typeof field !== 'string') return null;
     if (Array.isArray(texts) && texts.every((text) => typeof text === 'string')) return { field, texts };
-    return FILTER_TESTS.includes(is as FilterTest) && typeof value === 'string'
-      ? { field, is: is as FilterTest, value }
-      : null;
+    const test = FILTER_TESTS.find((each) => each === is);
+    return test && typeof value === 'string' ? { field, is: test, value } : null;
   } catch {
     return null;
   }

@@ -67,7 +67,11 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
 
   // Escape leaves the bench and Control+Enter keeps the rule from anywhere but an open menu.
   const onKeyDown = (event: KeyboardEvent) => {
-    if (event.defaultPrevented || (event.target as Element).closest('[role=menu], [role=dialog]')) return;
+    if (
+      event.defaultPrevented ||
+      (event.target instanceof Element && event.target.closest('[role=menu], [role=dialog]'))
+    )
+      return;
     if (event.key === 'Escape') session.rules.leaveBench();
     else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey))
       session.rules[event.shiftKey ? 'keepAndGoOn' : 'keepDraft']();

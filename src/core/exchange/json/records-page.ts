@@ -69,12 +69,12 @@ const OPERATORS: readonly (readonly [sign: string, holds: (order: number) => boo
 /** A condition as a test of rows. The longest label that the text begins with is the field. */
 function conditionOf(text: string, { sheet }: ExportSource): Holds {
   const match = /^([^=!<>~]+)(!=|<=|>=|=|<|>|~)([\s\S]*)$/.exec(text);
-  if (!match)
+  const [, label, sign, sought] = match ?? [];
+  if (label === undefined || sign === undefined || sought === undefined)
     throw new BadFile(
       `"${text}" is no condition; expected a label, one of = != < <= > >= ~, and a value, such as Oxygen<7`,
       'where',
     );
-  const [, label, sign, sought] = match as unknown as [string, string, string, string];
   const field = labelIndex(sheet)(label.trim());
   const column = field === undefined ? undefined : sheet.findColumn(field);
   if (column === undefined) throw new BadFile(`there is no field "${label.trim()}"`, 'where');

@@ -124,9 +124,9 @@ function readProperties(element: XmlElement): Style {
 function readBorder(cell: Readonly<Record<string, string>>): Partial<Record<Side, BorderSide>> | undefined {
   const sides = SIDES.flatMap((side) => {
     const line = borderSide(cell[`fo:border-${side}`] ?? cell['fo:border']);
-    return line ? [[side, line]] : [];
+    return line ? [[side, line] as const] : [];
   });
-  return sides.length ? (Object.fromEntries(sides) as Partial<Record<Side, BorderSide>>) : undefined;
+  return sides.length ? Object.fromEntries(sides) : undefined;
 }
 
 /** A line as width, style and colour, 20.183. */

@@ -92,7 +92,7 @@ export function writeOdf(source: ExportSource): ExportedFile {
 }
 
 /** The type comes first and as it is: ISO/IEC 26300-3, 3.3. */
-function packed(parts: Readonly<Record<string, string>>): Uint8Array {
+function packed(parts: Readonly<Record<string, string>>): Uint8Array<ArrayBuffer> {
   const encoder = new TextEncoder();
   const manifest =
     XML_BEGIN +

@@ -1,6 +1,6 @@
 import { itemAt } from '../../values/item-at';
 import { standardErrorWord } from '../../values/cell-value';
-import type { CellRef, FormulaNode, ReferenceNode } from '../../formula/syntax/formula-tree';
+import type { FormulaNode, ReferenceNode } from '../../formula/syntax/formula-tree';
 import { isKept } from '../../formula/syntax/formula-tree';
 import { cornerText, printFormula, type FormulaDialect } from '../../formula/syntax/print-formula';
 
@@ -68,7 +68,7 @@ const isUnion = (node: FormulaNode): boolean => node.kind === 'binary' && node.o
 function referenceText({ sheet, ends }: ReferenceNode): string {
   const corners = ends.map((end) => (isKept(end) ? '#REF!' : cornerText(end)));
   // A whole column or row has two ends there.
-  const only = ends[0] as CellRef;
+  const only = itemAt(ends, 0);
   if (corners.length === 1 && !isKept(only) && (!only.column || !only.row)) corners.push(itemAt(corners, 0));
   return (sheet === null ? '' : `'${sheet.replaceAll("'", "''")}'!`) + corners.join(':');
 }

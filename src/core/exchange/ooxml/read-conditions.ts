@@ -1,3 +1,4 @@
+import { hasKey } from '../../values/typed-keys';
 import { parseFormula } from '../../formula/syntax/parse-formula';
 import type { FormulaNode } from '../../formula/syntax/formula-tree';
 import { printFormula } from '../../formula/syntax/print-formula';
@@ -118,8 +119,8 @@ const COMPARISON = {
 function byValue(given: GivenCondition): ReadCondition {
   const { attributes, formulas } = given;
   const operator = attributes.operator ?? '';
-  const is = COMPARISON[operator as keyof typeof COMPARISON];
-  if (!is) return byText(given);
+  if (!hasKey(COMPARISON, operator)) return byText(given);
+  const is = COMPARISON[operator];
   const operands = formulas.map(operandOfFormula);
   const [low, high] = operands;
   const takes = is === 'between' || is === 'outside' ? 2 : 1;
@@ -140,7 +141,8 @@ const TEXT_TYPES = {
 
 function byText(given: GivenCondition): ReadCondition {
   const { attributes, type, formulas } = given;
-  const is = TEXT_TYPES[(type in TEXT_TYPES ? type : (attributes.operator ?? '')) as keyof typeof TEXT_TYPES];
+  const name = hasKey(TEXT_TYPES, type) ? type : (attributes.operator ?? '');
+  const is = hasKey(TEXT_TYPES, name) ? TEXT_TYPES[name] : undefined;
   if (!is) return { lost: `the operator “${attributes.operator ?? ''}” is not one of the standard` };
   // The word stands in the attribute; a formula finds it where it is read from a cell.
   const word = attributes.text ?? (formulas.length === 1 ? wordSought(formulas[0]) : undefined);

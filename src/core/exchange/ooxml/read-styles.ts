@@ -160,12 +160,13 @@ const LINES: Readonly<Record<string, Pick<BorderSide, 'style' | 'width'>>> = {
 
 function readBorder(border: XmlElement | undefined, theme: Theme): Partial<Record<Side, BorderSide>> | undefined {
   const sides = elementsOf(border).flatMap((element) => {
-    const side = { start: 'left', end: 'right' }[element.name] ?? element.name;
+    const name = { start: 'left', end: 'right' }[element.name] ?? element.name;
+    const side = SIDES.find((each) => each === name);
     const line = LINES[element.attributes.style ?? ''];
-    if (!line || !(SIDES as readonly string[]).includes(side)) return [];
-    return [[side, { ...line, color: readColor(childOf(element, 'color'), theme) ?? '#000000' }]];
+    if (!line || !side) return [];
+    return [[side, { ...line, color: readColor(childOf(element, 'color'), theme) ?? '#000000' }] as const];
   });
-  return sides.length ? (Object.fromEntries(sides) as Partial<Record<Side, BorderSide>>) : undefined;
+  return sides.length ? Object.fromEntries(sides) : undefined;
 }
 
 const ACROSS: Readonly<Record<string, Style['align']>> = {

@@ -1,6 +1,8 @@
+import { hasKey } from '../../values/typed-keys';
+import { findEntry } from '../../values/entry-of';
 import { itemAt } from '../../values/item-at';
 import { parseFormula } from '../../formula/syntax/parse-formula';
-import { lookProperties, nestProperties, type Hex, type Look, type PlainLook } from '../../looks/look';
+import { type Hex, type Look, type PlainLook, plainLook } from '../../looks/look';
 import { plainTree } from '../../formula/resolve/plain-tree';
 import { shiftFormula } from '../../formula/syntax/rewrite-references';
 import { printFormula } from '../../formula/syntax/print-formula';
@@ -70,8 +72,7 @@ export function sayRule(running: RunningRule, into: ConditionsInto): SaidRule {
   const { sheet } = into;
   const reach = reachOf(running, sheet);
   if (!reach) return { fate: { name: rule.name, as: 'nothing', note: 'it reads no cells' }, written: [] };
-  const plain = (look: Look | null | undefined): PlainLook =>
-    look ? (nestProperties(lookProperties(look, into.saved)) as PlainLook) : {};
+  const plain = (look: Look | null | undefined): PlainLook => (look ? plainLook(look, into.saved) : {});
   const dxf = (look: PlainLook): XmlAttributes => (Object.keys(look).length ? { dxfId: into.lookNumber(look) } : {});
   const stop: XmlAttributes = rule.settles ? { stopIfTrue: true } : {};
   const blocks = TOGETHER.has(rule.when.kind) ? [reach.read] : blocksOf(reach.read);
@@ -163,7 +164,7 @@ const TOGETHER: ReadonlySet<When['kind']> = new Set(['average', 'rank', 'repeat'
  * range's or that of the box around them all: where the two are not the same cell, each range has a formula of its own.
  */
 function blocksOf(areas: readonly CellRange[]): readonly (readonly CellRange[])[] {
-  const [{ left, top }] = areas as [CellRange];
+  const { left, top } = itemAt(areas, 0);
   return areas.every((area) => area.left >= left && area.top >= top) ? [areas] : areas.map((area) => [area]);
 }
 
@@ -195,7 +196,7 @@ function formulasOf(
 
 type WhenOf<K extends When['kind']> = Extract<When, { kind: K }>;
 const nativeOf = (said: ConditionContext): Native | undefined =>
-  (NATIVE[said.rule.when.kind] as ((when: When, said: ConditionContext) => Native | undefined) | undefined)?.(
+  findEntry<(when: When, said: ConditionContext) => Native | undefined>(NATIVE, said.rule.when.kind)?.(
     said.rule.when,
     said,
   );
@@ -243,8 +244,7 @@ const TEXT_OPERATORS = {
 
 function sayText({ is, any, case: hasCase, accents }: WhenOf<'text'>, { cell }: ConditionContext): Native | undefined {
   const [word] = any;
-  if (!(is in TEXT_TYPES) || any.length > 1 || typeof word !== 'string' || hasCase || accents) return undefined;
-  const test = is as keyof typeof TEXT_TYPES;
+  if (!hasKey(TEXT_TYPES, is) || any.length > 1 || typeof word !== 'string' || hasCase || accents) return undefined;
   const sought = `"${word.replaceAll('"', '""')}"`;
   const formulas = {
     contains: `NOT(ISERROR(SEARCH(${sought},${cell})))`,
@@ -253,8 +253,8 @@ function sayText({ is, any, case: hasCase, accents }: WhenOf<'text'>, { cell }: 
     ends: `RIGHT(${cell},${word.length})=${sought}`,
   };
   return {
-    attributes: { type: TEXT_TYPES[test], operator: TEXT_OPERATORS[test], text: word },
-    content: xml('formula', {}, escaped(formulas[test])),
+    attributes: { type: TEXT_TYPES[is], operator: TEXT_OPERATORS[is], text: word },
+    content: xml('formula', {}, escaped(formulas[is])),
     note: `accents count in other programs${is === 'lacks' ? ', and blanks lack every word' : ''}`,
   };
 }
@@ -347,11 +347,11 @@ const isOverAll = (per: unknown, { reach }: ConditionContext): boolean =>
   per === undefined || per === 'all' || (per === 'field' && reach.columns.length === 1);
 
 function sayScale({ stops, space = 'oklab', per }: WhenOf<'scale'>, said: ConditionContext): Native | undefined {
-  const places = stops.map(({ at }) => place(at, said));
-  if (!isOverAll(per, said) || stops.length > 3 || places.some((each) => each === undefined)) return undefined;
+  const places = stops.flatMap(({ at }) => place(at, said) ?? []);
+  if (!isOverAll(per, said) || stops.length > 3 || places.length < stops.length) return undefined;
   return {
     attributes: { type: 'colorScale' },
-    content: xml('colorScale', {}, ...(places as string[]), ...stops.map((stop) => color(stop.color))),
+    content: xml('colorScale', {}, ...places, ...stops.map((stop) => color(stop.color))),
     isShaded: true,
     ...(space === 'rgb' ? {} : { note: 'colours between the stops are mixed in another way' }),
   };
@@ -369,15 +369,15 @@ function sayBar(when: WhenOf<'bar'>, said: ConditionContext): Native | undefined
     showValue,
     per,
   } = when;
-  const ends = [place(from, said), to === 'auto' ? place('greatest', said) : place(to, said)];
-  if (!isOverAll(per, said) || ends.some((end) => end === undefined)) return undefined;
+  const ends = [from, to === 'auto' ? 'greatest' : to].flatMap((end) => place(end, said) ?? []);
+  if (!isOverAll(per, said) || ends.length < 2) return undefined;
   const isLess = from === 'auto' || to === 'auto' || below || side !== 'start' || axis !== 'none' || style !== 'solid';
   return {
     attributes: { type: 'dataBar' },
     content: xml(
       'dataBar',
       { showValue: showValue === false ? false : undefined, minLength: 0, maxLength: 100 },
-      ...(ends as string[]),
+      ...ends,
       color(hex),
     ),
     isShaded: true,
@@ -389,8 +389,8 @@ function sayIcons(
   { set, cuts, reverse, showValue, hide, per }: WhenOf<'icons'>,
   said: ConditionContext,
 ): Native | undefined {
-  const places = cuts.map(({ at, edge }) => place(at, said, edge === '>' ? { gte: false } : {}));
-  if (!isOverAll(per, said) || places.some((each) => each === undefined)) return undefined;
+  const places = cuts.flatMap(({ at, edge }) => place(at, said, edge === '>' ? { gte: false } : {}) ?? []);
+  if (!isOverAll(per, said) || places.length < cuts.length) return undefined;
   const { family, isSame } = TO_FAMILY[set];
   const notes = [
     !isSame && `the icons are ${family}, the nearest of the standard`,
@@ -402,7 +402,7 @@ function sayIcons(
       'iconSet',
       { iconSet: family, reverse: reverse || undefined, showValue: showValue === false ? false : undefined },
       xml('cfvo', { type: 'percent', val: 0 }),
-      ...(places as string[]),
+      ...places,
     ),
     isShaded: true,
     note: notes.join('; '),

@@ -1,3 +1,5 @@
+import { calendarSpan } from '../../rules/kinds/date';
+import { findEntry } from '../../values/entry-of';
 import { itemAt } from '../../values/item-at';
 import { isKept } from '../../formula/syntax/formula-tree';
 import { plainTree } from '../../formula/resolve/plain-tree';
@@ -46,8 +48,10 @@ export function predicatesOf(
   wanted: PredicateWanted,
 ): readonly { readonly outcome: number; readonly formula: string }[] | undefined {
   const { rule, sheet, columns, top, bottom, at, isFixed } = wanted;
-  const say = SAYERS[rule.when.kind] as
-    ((when: When, said: PredicateContext) => readonly (string | undefined)[] | undefined) | undefined;
+  const say = findEntry<(when: When, said: PredicateContext) => readonly (string | undefined)[] | undefined>(
+    SAYERS,
+    rule.when.kind,
+  );
   if (!say || columns.length === 0) return undefined;
   const mark = isFixed ? '$' : '';
   const rangeOf = (column: number) => `$${columnLetters(column)}$${top + 1}:$${columnLetters(column)}$${bottom + 1}`;
@@ -234,8 +238,7 @@ function sayPeriod(is: Exclude<WhenOf<'date'>['is'], string>, day: string): stri
       ? `${day}<=TODAY();${day}>TODAY()-${is.last * days}`
       : `${day}>=TODAY();${day}<TODAY()+${is.next * days}`;
   }
-  const [[which, unit]] = Object.entries(is) as [['this' | 'previous' | 'following', string]];
-  const by = { this: 0, previous: -1, following: 1 }[which];
+  const { away: by, unit } = calendarSpan(is);
   const moved = (step: number) => (by === 0 ? '' : by > 0 ? `+${step}` : `-${step}`);
   if (unit === 'day') return `${day}=TODAY()${moved(1)}`;
   if (unit === 'week') return `${day}-WEEKDAY(${day};2)=TODAY()-WEEKDAY(TODAY();2)${moved(7)}`;

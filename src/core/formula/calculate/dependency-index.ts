@@ -21,7 +21,7 @@ export class DependencyIndex {
   private readonly singles = new Map<number, Map<number, FieldFormula[]>>();
   private readonly blocks = new Map<string, Block>();
   private readonly read = new Map<number, Set<number> | 'unknown'>();
-  private readonly volatile = { clock: [] as FieldFormula[], cells: [] as FieldFormula[] };
+  private readonly volatile: Readonly<Record<'clock' | 'cells', FieldFormula[]>> = { clock: [], cells: [] };
 
   /** Adds a formula; `place` is one of its cells. */
   add(formula: FieldFormula, place: EvalCursor): void {

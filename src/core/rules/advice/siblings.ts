@@ -1,4 +1,5 @@
 import equal from 'fast-deep-equal';
+import { operandList } from '../terms';
 import type { StoredRule } from '../shape/stored-rule';
 import type { CompareWhen } from '../kinds/compare';
 
@@ -26,9 +27,9 @@ export function siblingIntervals(stored: readonly StoredRule[]): Interval[][] {
 
 function intervalOf(stored: StoredRule, { is, to, magnitude }: CompareWhen): Interval | undefined {
   if (magnitude) return undefined;
-  const ends = (Array.isArray(to) ? to : [to]) as readonly unknown[];
+  const ends = operandList(to);
   if (!ends.every((end) => typeof end === 'number')) return undefined;
-  const [first, second = first] = ends as [number, number?];
+  const [first = NaN, second = first] = ends;
   switch (is) {
     case '<':
     case '<=':

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { hasKey, keysOf } from '../../values/typed-keys';
 import { lazySchema } from '../../lazy-schema';
 import { shownAt } from '../../sheet/shown-cell';
 import type { CellValue } from '../../values/cell-value';
@@ -16,7 +17,7 @@ export const MOVES = { changed: 'has changed', rose: 'has risen', fell: 'has fal
 const DAYS = { minute: 1 / 1440, hour: 1 / 24, day: 1, week: 7 } as const;
 const MONTHS = { month: 1, quarter: 3, year: 12 } as const;
 export type ChangeUnit = keyof typeof DAYS | keyof typeof MONTHS;
-export const CHANGE_UNITS = [...Object.keys(DAYS), ...Object.keys(MONTHS)] as readonly ChangeUnit[];
+export const CHANGE_UNITS: readonly ChangeUnit[] = [...keysOf(DAYS), ...keysOf(MONTHS)];
 
 export interface ChangeWhen {
   readonly kind: 'change';
@@ -84,9 +85,9 @@ export const change: ConditionKind<ChangeWhen> = {
 function momentBefore({ within, since }: ChangeWhen, { formulas, history }: CompileContext): number | undefined {
   const { now } = formulas;
   if (!within) return history && since ? history.momentOf(since) : now;
-  const months = MONTHS[within.unit as keyof typeof MONTHS] as number | undefined;
-  if (months === undefined) return now - within.n * DAYS[within.unit as keyof typeof DAYS];
-  return monthsLater(now, -within.n * months) + (now - Math.floor(now));
+  const { n, unit } = within;
+  if (hasKey(DAYS, unit)) return now - n * DAYS[unit];
+  return monthsLater(now, -n * MONTHS[unit]) + (now - Math.floor(now));
 }
 
 class ChangeKernel implements Kernel {

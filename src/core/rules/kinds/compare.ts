@@ -6,7 +6,7 @@ import { asShown, formatAt, shownAt } from '../../sheet/shown-cell';
 import { compareValues, magnitudeOf } from '../compile/compare-values';
 import { readOperands, type OperandReader } from '../compile/operands';
 import type { CompileContext } from '../compile/compile-context';
-import { isProblem, type Inputs, type Operand, type Problem, operandList } from '../terms';
+import { isProblem, type Inputs, type Operand, type Problem, operandList, withOperand } from '../terms';
 import { judgeContents } from '../compile/judge-contents';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import type { ConditionKind, Kernel } from './kind';
@@ -89,7 +89,7 @@ export const compare: ConditionKind<CompareWhen> = {
           value: operand,
           with: (value: number) => ({
             ...when,
-            to: takesTwo(when.is) ? (operands.with(at, value) as [Operand, Operand]) : value,
+            to: takesTwo(when.is) ? withOperand(operands, at, value) : value,
           }),
         },
       ];

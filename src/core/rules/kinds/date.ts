@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { hasKey } from '../../values/typed-keys';
 import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import { shownAt } from '../../sheet/shown-cell';
@@ -27,16 +28,39 @@ export const DAYS_BY_TODAY = {
   future: 'is in the future',
 } as const;
 
-type Relative =
+type CalendarSpan = { readonly this: DateUnit } | { readonly previous: DateUnit } | { readonly following: DateUnit };
+/** Days around today. */
+export type RelativeSpan =
   | { readonly last: number; readonly unit: DateUnit }
   | { readonly next: number; readonly unit: DateUnit }
-  | { readonly this: DateUnit }
-  | { readonly previous: DateUnit }
-  | { readonly following: DateUnit };
+  | CalendarSpan;
+
+/** So many units before or after today, today included. */
+export const runOfDays = (which: 'last' | 'next', count: number, unit: DateUnit): RelativeSpan =>
+  which === 'last' ? { last: count, unit } : { next: count, unit };
+
+export type CalendarSpanName = 'this' | 'previous' | 'following';
+
+/** A whole unit of the calendar. */
+export function unitOfCalendar(which: CalendarSpanName, unit: DateUnit): CalendarSpan {
+  if (which === 'this') return { this: unit };
+  return which === 'previous' ? { previous: unit } : { following: unit };
+}
+
+/** Which unit of the calendar a span is, and how many units it is away from the one that holds today. */
+export function calendarSpan(span: CalendarSpan): {
+  readonly which: CalendarSpanName;
+  readonly unit: DateUnit;
+  readonly away: -1 | 0 | 1;
+} {
+  if ('this' in span) return { which: 'this', unit: span.this, away: 0 };
+  if ('previous' in span) return { which: 'previous', unit: span.previous, away: -1 };
+  return { which: 'following', unit: span.following, away: 1 };
+}
 
 export interface DateWhen {
   readonly kind: 'date';
-  readonly is: keyof typeof DAYS_GIVEN | keyof typeof DAYS_BY_TODAY | Relative;
+  readonly is: keyof typeof DAYS_GIVEN | keyof typeof DAYS_BY_TODAY | RelativeSpan;
   /** A day, or two for `between`. */
   readonly to?: Operand | readonly [Operand, Operand];
 }
@@ -127,21 +151,18 @@ const dateWords = (operand: Operand, words: SentenceWords): string =>
   typeof operand === 'string' ? operand : words.operand(operand);
 
 function testWords(is: DateWhen['is']): string {
-  if (typeof is === 'string')
-    return is in DAYS_GIVEN
-      ? DAYS_GIVEN[is as keyof typeof DAYS_GIVEN]
-      : DAYS_BY_TODAY[is as keyof typeof DAYS_BY_TODAY];
+  if (typeof is === 'string') return hasKey(DAYS_GIVEN, is) ? DAYS_GIVEN[is] : DAYS_BY_TODAY[is];
   if ('last' in is) return `is in the last ${is.last} ${is.unit}${is.last === 1 ? '' : 's'}`;
   if ('next' in is) return `is in the next ${is.next} ${is.unit}${is.next === 1 ? '' : 's'}`;
-  const [[which, of]] = Object.entries(is) as [[string, DateUnit]];
-  return which === 'this' ? `is in this ${of}` : `is in the ${which} ${of}`;
+  const { which, unit } = calendarSpan(is);
+  return which === 'this' ? `is in this ${unit}` : `is in the ${which} ${unit}`;
 }
 
 /** First and last day, both included. */
 type Days = readonly [from: number, to: number];
 
 /** The days that a test by today means. */
-export function daysOf(is: keyof typeof DAYS_BY_TODAY | Relative, today: number, firstWeekday: number): Days {
+export function daysOf(is: keyof typeof DAYS_BY_TODAY | RelativeSpan, today: number, firstWeekday: number): Days {
   switch (is) {
     case 'today':
       return [today, today];
@@ -156,8 +177,8 @@ export function daysOf(is: keyof typeof DAYS_BY_TODAY | Relative, today: number,
   }
   if ('last' in is) return [lastBegins(is.last, is.unit, today), today];
   if ('next' in is) return [today, nextEnds(is.next, is.unit, today)];
-  const [[which, of]] = Object.entries(is) as [['this' | 'previous' | 'following', DateUnit]];
-  return calendarUnit(of, { today, firstWeekday, away: { previous: -1, this: 0, following: 1 }[which] });
+  const { unit, away } = calendarSpan(is);
+  return calendarUnit(unit, { today, firstWeekday, away });
 }
 
 const MONTHS: Partial<Record<DateUnit, number>> = { month: 1, quarter: 3, year: 12 };
@@ -199,18 +220,15 @@ class DateKernel implements Kernel {
     operands: { readers: readonly OperandReader[]; inputs: Inputs },
   ) {
     const { sheet, formulas } = context;
-    const isByToday = typeof when.is === 'object' || when.is in DAYS_BY_TODAY;
+    const { is } = when;
+    const byToday = typeof is === 'object' || hasKey(DAYS_BY_TODAY, is) ? is : undefined;
     this.readers = operands.readers;
     this.inputs = joinInputs([
       operands.inputs,
-      { sameRow: [], wholeColumns: [], cells: [], isTimeDependent: isByToday },
+      { sameRow: [], wholeColumns: [], cells: [], isTimeDependent: byToday !== undefined },
     ]);
-    this.days = isByToday
-      ? daysOf(
-          when.is as keyof typeof DAYS_BY_TODAY | Relative,
-          Math.floor(formulas.now),
-          sheet.settings.firstWeekday ?? 0,
-        )
+    this.days = byToday
+      ? daysOf(byToday, Math.floor(formulas.now), sheet.settings.firstWeekday ?? 0)
       : this.readers.every((reader) => reader.constant)
         ? this.givenDays(context.cells[0]?.column ?? 0, 0)
         : undefined;

@@ -28,13 +28,18 @@ const [EMPTY, RIGHT, NEAR, WRONG] = [0, 1, 2, 3] as const;
 /** Accepted answers shorter than this are right or wrong, never nearly right. */
 const SHORTEST_NEAR = 4;
 
+type AcceptedAnswers = readonly (string | number | boolean)[];
+
+/** True for a key that lists its answers itself. */
+export const isAnswerList = (expect: KeyWhen['expect']): expect is AcceptedAnswers => Array.isArray(expect);
+
 export interface KeyWhen {
   readonly kind: 'key';
   /**
    * Where the accepted answers are: a field of the same row, cells of the same shape, or a list that holds for every
    * cell.
    */
-  readonly expect: { readonly field: FieldId } | { readonly cells: string } | readonly (string | number | boolean)[];
+  readonly expect: { readonly field: FieldId } | { readonly cells: string } | AcceptedAnswers;
   /** Letters that may be off for an answer to be nearly right: 0 (default), 1 or 2. */
   readonly near?: number;
   /** How far a number may be off: a number, or a percentage of the answer such as "1%". */
@@ -78,11 +83,11 @@ export const key: ConditionKind<KeyWhen> = {
     return 'code' in keys ? keys : new KeyKernel(when, context, keys);
   },
   sentence(when, words) {
-    const whose = Array.isArray(when.expect)
+    const whose = isAnswerList(when.expect)
       ? when.expect.map((answer) => `“${answer}”`).join(' or ')
       : 'field' in when.expect
         ? `the record’s ${words.field(when.expect.field)}`
-        : (when.expect as { cells: string }).cells;
+        : when.expect.cells;
     return `is an answer to ${whose}: empty, right, nearly right or wrong`;
   },
   outcomeName: (_, outcome) => OUTCOME_SAYS[outcome] ?? '',
@@ -125,8 +130,8 @@ function readKeys(when: KeyWhen, context: CompileContext): Keys | Problem {
   const { sheet } = context;
   const { expect } = when;
   const read = (input: string): CellValue => readInput(input, sheet.settings).value;
-  if (Array.isArray(expect)) {
-    const answers = (expect as readonly (string | number | boolean)[]).map((answer) =>
+  if (isAnswerList(expect)) {
+    const answers = expect.map((answer) =>
       read(typeof answer === 'boolean' ? String(answer).toUpperCase() : String(answer)),
     );
     const known = answers.filter((answer) => answer.kind !== 'blank');
@@ -143,7 +148,7 @@ function readKeys(when: KeyWhen, context: CompileContext): Keys | Problem {
     if (column === undefined) return missingField(expect.field);
     return { at: (_, slot) => answersIn(column, slot), inputs: { sameRow: [column], wholeColumns: [], cells: [] } };
   }
-  return readKeyCells((expect as { cells: string }).cells, context, answersIn);
+  return readKeyCells(expect.cells, context, answersIn);
 }
 
 /** A key in cells of its own: the n-th row read meets its n-th row, the n-th column its n-th column. */

@@ -1,3 +1,4 @@
+import { entryOf } from '../../values/entry-of';
 import { keysOf } from '../../values/typed-keys';
 import { average, type AverageWhen } from './average';
 import { bands, type BandsWhen } from './bands';
@@ -57,4 +58,4 @@ export const KINDS = {
 export const KIND_NAMES = keysOf(KINDS);
 
 /** The kind of a condition, typed for any condition: the registry pairs each name with the kind that takes it. */
-export const kindOf = (when: When): ConditionKind<When> => KINDS[when.kind] as unknown as ConditionKind<When>;
+export const kindOf = (when: When): ConditionKind<When> => entryOf(KINDS, when.kind);

@@ -1,3 +1,4 @@
+import { entryOf, findEntry } from '../../values/entry-of';
 import type { CellInput, Operation } from '../change';
 import { setCells } from './cells';
 import { putFields, removeFields } from './fields';
@@ -23,8 +24,7 @@ export const OPERATIONS = {
 } as const satisfies { readonly [K in OperationName]: OperationKind<OperationOf<K>> };
 
 /** The registry pairs each name with the kind that takes its operations. */
-export const operationKind = (operation: Operation): OperationKind<Operation> =>
-  OPERATIONS[operation.kind] as unknown as OperationKind<Operation>;
+export const operationKind = (operation: Operation): OperationKind<Operation> => entryOf(OPERATIONS, operation.kind);
 
 /** The inputs that operations set, in their order. */
 export const entriesOf = (operations: readonly Operation[]): CellInput[] =>
@@ -36,5 +36,4 @@ export const sizeOf = (operations: readonly Operation[]): number =>
 
 /** True where an operation holds rules, fields or parts. */
 export const describesItems = (kind: string): boolean =>
-  kind in OPERATIONS &&
-  (OPERATIONS as Readonly<Record<string, { readonly describes?: boolean }>>)[kind]!.describes === true;
+  findEntry<OperationKind<Operation>>(OPERATIONS, kind)?.describes === true;

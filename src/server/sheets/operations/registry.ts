@@ -1,3 +1,4 @@
+import { entryOf } from '../../../core/values/entry-of';
 import type { Operation } from '../../../core/sheet/change';
 import type { OperationName, OperationOf } from '../../../core/sheet/operations/operation-kind';
 import { storedCells, storedStyles } from './cells';
@@ -24,4 +25,4 @@ const STORED_OPERATIONS = {
 
 /** The registry pairs each name with what takes its operations. */
 export const storedOperation = (operation: Operation): StoredOperation<Operation> =>
-  STORED_OPERATIONS[operation.kind] as unknown as StoredOperation<Operation>;
+  entryOf(STORED_OPERATIONS, operation.kind);

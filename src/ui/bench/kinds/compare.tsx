@@ -6,7 +6,7 @@ import {
   type CompareWhen,
   type ComparisonName,
 } from '../../../core/rules/kinds/compare';
-import type { Operand } from '../../../core/rules/terms';
+import { withOperand, type Operand } from '../../../core/rules/terms';
 import { PickOperand } from '../parts/PickOperand';
 import { PickWord } from '../parts/PickWord';
 import { useSessionState } from '../../sheet/use-session';
@@ -44,7 +44,7 @@ function CompareCondition({ when, field, fields, onChange }: ConditionProps<Comp
     onChange({ ...when, is, to: takesTwo(is) ? [first, second] : first });
   };
   const put = (at: number, operand: Operand) =>
-    onChange({ ...when, to: takesTwo(when.is) ? (operands.with(at, operand) as [Operand, Operand]) : operand });
+    onChange({ ...when, to: takesTwo(when.is) ? withOperand(operands, at, operand) : operand });
   return (
     <>
       <PickWord label="Comparison" value={when.is} words={COMPARISONS} onPick={compareBy} />{' '}

@@ -1,13 +1,17 @@
-import { recordOf } from '../../../core/values/typed-keys';
+import { recordOf, hasKey } from '../../../core/values/typed-keys';
 import {
   DATE_UNITS,
   DAYS_BY_TODAY,
   DAYS_GIVEN,
+  calendarSpan,
   daysGivenIn,
+  runOfDays,
+  unitOfCalendar,
   type DateUnit,
   type DateWhen,
+  type RelativeSpan,
 } from '../../../core/rules/kinds/date';
-import type { Operand } from '../../../core/rules/terms';
+import { withOperand, type Operand } from '../../../core/rules/terms';
 import { isoFromSerial } from '../../../core/values/date-serial';
 import { useSessionState } from '../../sheet/use-session';
 import { PickOperand } from '../parts/PickOperand';
@@ -41,8 +45,8 @@ function DateCondition({ when, field, fields, onChange }: ConditionProps<DateWhe
   const test = testOf(is);
   const days = daysGivenIn(when);
   const put = (at: number, operand: Operand) =>
-    onChange({ kind: 'date', is, to: is === 'between' ? (days.with(at, operand) as [Operand, Operand]) : operand });
-  const unit = typeof is === 'string' ? 'day' : 'unit' in is ? is.unit : (Object.values(is)[0] as DateUnit);
+    onChange({ kind: 'date', is, to: is === 'between' ? withOperand(days, at, operand) : operand });
+  const unit = typeof is === 'string' ? 'day' : 'unit' in is ? is.unit : calendarSpan(is).unit;
   return (
     <>
       <PickWord label="Test" value={test} words={TESTS} onPick={(next) => onChange(withTest(when, next, today))} />
@@ -96,23 +100,21 @@ function DateCondition({ when, field, fields, onChange }: ConditionProps<DateWhe
 
 const isCount = (count: unknown): boolean => Number.isInteger(count) && Number(count) >= 1 && Number(count) <= 100_000;
 
-const testOf = (is: DateWhen['is']): Test =>
-  typeof is === 'string' ? is : (Object.keys(is).find((key) => key in SPANS) as Test);
-
-type RelativeSpan = Exclude<DateWhen['is'], string>;
-
-function withUnit(is: RelativeSpan, unit: DateUnit): RelativeSpan {
-  if ('unit' in is) return { ...is, unit };
-  return { [testOf(is)]: unit } as unknown as RelativeSpan;
+function testOf(is: DateWhen['is']): Test {
+  if (typeof is === 'string') return is;
+  if ('last' in is) return 'last';
+  return 'next' in is ? 'next' : calendarSpan(is).which;
 }
+
+const withUnit = (is: RelativeSpan, unit: DateUnit): RelativeSpan =>
+  'unit' in is ? { ...is, unit } : unitOfCalendar(calendarSpan(is).which, unit);
 
 /** The condition with another test, what it has in common with the one before kept. */
 function withTest(when: DateWhen, test: Test, today: string): DateWhen {
   const [first = today, second = first] = daysGivenIn(when);
   if (test === 'between') return { kind: 'date', is: test, to: [first, second] };
-  if (test in DAYS_GIVEN) return { kind: 'date', is: test as keyof typeof DAYS_GIVEN, to: first };
-  if (test === 'last' || test === 'next')
-    return { kind: 'date', is: { [test]: 7, unit: 'day' } as unknown as RelativeSpan };
-  if (test in SPANS) return { kind: 'date', is: { [test]: 'week' } as unknown as RelativeSpan };
-  return { kind: 'date', is: test as keyof typeof DAYS_BY_TODAY };
+  if (hasKey(DAYS_GIVEN, test)) return { kind: 'date', is: test, to: first };
+  if (hasKey(DAYS_BY_TODAY, test)) return { kind: 'date', is: test };
+  if (test === 'last' || test === 'next') return { kind: 'date', is: runOfDays(test, 7, 'day') };
+  return { kind: 'date', is: unitOfCalendar(test, 'week') };
 }

@@ -1,3 +1,4 @@
+import { entryOf } from '../../../core/values/entry-of';
 import type { KindName, When } from '../../../core/rules/kinds/registry';
 import { averageBench } from './average';
 import { bandsBench } from './bands';
@@ -38,4 +39,4 @@ export const BENCH_KINDS = {
 } as const satisfies { [K in KindName]: BenchKind<Extract<When, { kind: K }>> };
 
 /** The bench of a condition, typed for any condition: the registry pairs each name with the bench that takes it. */
-export const benchOf = (when: When): BenchKind<When> => BENCH_KINDS[when.kind] as unknown as BenchKind<When>;
+export const benchOf = (when: When): BenchKind<When> => entryOf(BENCH_KINDS, when.kind);

@@ -1,3 +1,4 @@
+import { keysOf, recordOf } from '../../../core/values/typed-keys';
 import { STATES, type StateWhen } from '../../../core/rules/kinds/state';
 import { PickWord } from '../parts/PickWord';
 import type { BenchKind, ConditionProps } from './bench-kind';
@@ -9,10 +10,7 @@ export const stateBench: BenchKind<StateWhen> = {
   Condition: StateCondition,
 };
 
-const WORDS = Object.fromEntries(Object.entries(STATES).map(([name, { says }]) => [name, says])) as Record<
-  StateWhen['is'],
-  string
->;
+const WORDS = recordOf(keysOf(STATES), (name) => STATES[name].says);
 
 function StateCondition({ when, onChange }: ConditionProps<StateWhen>) {
   return <PickWord label="State" value={when.is} words={WORDS} onPick={(is) => onChange({ ...when, is })} />;

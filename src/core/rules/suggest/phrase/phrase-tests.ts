@@ -1,7 +1,8 @@
+import { keysOf, memberOf } from '../../../values/typed-keys';
 import { itemAt } from '../../../values/item-at';
 import { COMPARISONS, type ComparisonName } from '../../kinds/compare';
-import { DATE_UNITS, DAYS_BY_TODAY, type DateWhen } from '../../kinds/date';
-import { CHANGE_UNITS, MOVES, type ChangeUnit, type ChangeWhen } from '../../kinds/change';
+import { DATE_UNITS, DAYS_BY_TODAY, runOfDays, unitOfCalendar } from '../../kinds/date';
+import { CHANGE_UNITS, MOVES, type ChangeWhen } from '../../kinds/change';
 import type { When } from '../../kinds/registry';
 import type { Operand } from '../../terms';
 
@@ -59,7 +60,7 @@ const span = (which: 'last' | 'next'): PhraseTest => ({
   operand: 'any',
   counts: true,
   units: DATE_UNITS,
-  make: ({ count, unit }) => ({ kind: 'date', is: { [which]: Math.max(1, count), unit } as unknown as DateWhen['is'] }),
+  make: ({ count, unit }) => ({ kind: 'date', is: runOfDays(which, Math.max(1, count), memberOf(DATE_UNITS, unit)) }),
 });
 
 const move = (is: ChangeWhen['is'], short: string): PhraseTest => ({
@@ -68,7 +69,11 @@ const move = (is: ChangeWhen['is'], short: string): PhraseTest => ({
   operand: 'any',
   counts: true,
   units: CHANGE_UNITS,
-  make: ({ count, unit }) => ({ kind: 'change', is, within: { n: Math.max(1, count), unit: unit as ChangeUnit } }),
+  make: ({ count, unit }) => ({
+    kind: 'change',
+    is,
+    within: { n: Math.max(1, count), unit: memberOf(CHANGE_UNITS, unit) },
+  }),
 });
 
 const calendar = (which: 'this' | 'previous' | 'following'): PhraseTest => ({
@@ -76,14 +81,11 @@ const calendar = (which: 'this' | 'previous' | 'following'): PhraseTest => ({
   takes: 0,
   operand: 'any',
   units: DATE_UNITS,
-  make: ({ unit }) => ({ kind: 'date', is: { [which]: unit } as unknown as DateWhen['is'] }),
+  make: ({ unit }) => ({ kind: 'date', is: unitOfCalendar(which, memberOf(DATE_UNITS, unit)) }),
 });
 
-const byToday = Object.entries(DAYS_BY_TODAY).map(([is, says]): PhraseTest =>
-  plain([says.replace(/^is /, ''), is, ...(is === 'past' ? ['overdue'] : [])], {
-    kind: 'date',
-    is: is as keyof typeof DAYS_BY_TODAY,
-  }),
+const byToday = keysOf(DAYS_BY_TODAY).map((is): PhraseTest =>
+  plain([DAYS_BY_TODAY[is].replace(/^is /, ''), is, ...(is === 'past' ? ['overdue'] : [])], { kind: 'date', is }),
 );
 
 /** Everything that can be asked of a field in words, in the order in which it is offered. */

@@ -17,7 +17,7 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     const { at } = readQuery(new URL(request.url).searchParams, schema);
     const packed = at === undefined ? await readPacked(longWork(), id) : await packedAsOf(longWork(), id, at);
     // Compressed as its content type says: a content-encoding of our own would be taken off on the way out.
-    return new Response(packed as Uint8Array<ArrayBuffer>, {
+    return new Response(packed, {
       headers: { 'content-type': 'application/gzip', 'cache-control': 'no-store' },
     });
   });

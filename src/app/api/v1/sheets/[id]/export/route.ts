@@ -40,9 +40,7 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
       if (report) return Response.json(made.report);
       const { type, ending }: ExportFormat = EXPORT_FORMATS[format];
       const name = (await findSheet(database(), sheet))?.name ?? 'Sheet';
-      const body = new Blob(
-        made.parts.map((part) => (typeof part === 'string' ? part : (part as Uint8Array<ArrayBuffer>))),
-      );
+      const body = new Blob([...made.parts]);
       return new Response(body, { headers: { 'content-type': type, 'content-disposition': attached(name, ending) } });
     },
   );
