@@ -70,7 +70,7 @@ export function refreshFrom(
   const seen = new Set<string>();
   const cells: CellInput[] = [];
   const changed: RefreshedCell[] = [];
-  const fresh: Record<FieldId, string>[] = [];
+  const fresh: (readonly string[])[] = [];
   let passedOver = 0;
   for (const record of records) {
     const own = recordKey(keyColumns.map((column) => record[column]));
@@ -81,13 +81,7 @@ export function refreshFrom(
     seen.add(own);
     const slot = bySlot.get(own);
     if (slot === undefined) {
-      fresh.push(
-        Object.fromEntries(
-          fields.flatMap((field, at) =>
-            field === undefined || !record[at] || isFormula(record[at]) ? [] : [[field, record[at]]],
-          ),
-        ),
-      );
+      fresh.push(record);
       continue;
     }
     met.add(slot);
@@ -97,40 +91,60 @@ export function refreshFrom(
       const store = sheet.column(column);
       const [before, after] = [store.inputAt(slot), record[at] ?? ''];
       if (store.formulas.has(slot) || isFormula(after) || isSameInput(before, after)) return;
-      cells.push({ row: sheet.rowId(slot), field: field, input: after });
+      cells.push({ row: sheet.rowId(slot), field, input: after });
       changed.push({ record: nameOf(slot), label: itemAt(labels, at), before, after });
     });
   }
   const missing = [...bySlot.values()].filter((slot) => !met.has(slot));
-  const last = sheet.order.findLastIndex(
-    (slot) => sheet.roleAt(slot) !== 'record' || sheet.columns.some((store) => store.inputAt(slot) !== ''),
-  );
-  const keys = keysAt(
-    sheet.order.map((slot) => ({ key: sheet.rowKey(slot) })),
-    last + 1,
-    fresh.length,
-  );
-  const rows = fresh.map((given, at): StoredRow => ({
-    id: newId(),
-    key: itemAt(keys, at),
-    role: 'record',
-    cells: given,
-  }));
-  const operations: Operation[] = [
-    ...(cells.length ? [{ kind: 'set-cells' as const, cells }] : []),
-    ...(rows.length ? [{ kind: 'insert-rows' as const, rows }] : []),
-    ...(removes && missing.length
-      ? [{ kind: 'remove-rows' as const, rows: missing.map((slot) => sheet.rowId(slot)) }]
-      : []),
-  ];
+  const rows = fresh.map((record) => newCells(record, fields));
   return {
-    operations,
+    operations: refreshOperations(sheet, { cells, rows, removed: removes ? missing : [], newId }),
     changed,
     added: rows.length,
     removed: removes ? missing.length : 0,
     missing: missing.length,
     passedOver,
   };
+}
+
+/** The cells of a record that is new to a sheet. */
+const newCells = (record: readonly string[], fields: readonly (FieldId | undefined)[]): Record<FieldId, string> =>
+  Object.fromEntries(
+    fields.flatMap((field, at) =>
+      field === undefined || !record[at] || isFormula(record[at]) ? [] : [[field, record[at]]],
+    ),
+  );
+
+interface Refreshed {
+  readonly cells: readonly CellInput[];
+  /** The cells of each new record. */
+  readonly rows: readonly Readonly<Record<FieldId, string>>[];
+  /** Slots of records to be removed. */
+  readonly removed: readonly number[];
+  readonly newId: () => string;
+}
+
+function refreshOperations(sheet: Sheet, { cells, rows, removed, newId }: Refreshed): Operation[] {
+  // New records follow the last one that holds something.
+  const last = sheet.order.findLastIndex(
+    (slot) => sheet.roleAt(slot) !== 'record' || sheet.columns.some((store) => store.inputAt(slot) !== ''),
+  );
+  const keys = keysAt(
+    sheet.order.map((slot) => ({ key: sheet.rowKey(slot) })),
+    last + 1,
+    rows.length,
+  );
+  const added = rows.map((given, at): StoredRow => ({
+    id: newId(),
+    key: itemAt(keys, at),
+    role: 'record',
+    cells: given,
+  }));
+  return [
+    ...(cells.length ? [{ kind: 'set-cells' as const, cells }] : []),
+    ...(added.length ? [{ kind: 'insert-rows' as const, rows: added }] : []),
+    ...(removed.length ? [{ kind: 'remove-rows' as const, rows: removed.map((slot) => sheet.rowId(slot)) }] : []),
+  ];
 }
 
 /** The records of a sheet by their key, each the first from the top. */

@@ -7,6 +7,22 @@ import type { RowRole } from '../sheet/row-role';
  * A value that a condition compares with: given outright, read from a cell, calculated, or a field of the same row
  * scaled and shifted.
  */
+export type Operand =
+  | number
+  | string
+  | boolean
+  | { readonly cell: string }
+  /** Written for the top-left cell that is read; its relative references move along. */
+  | { readonly formula: string }
+  | FieldOperand;
+
+/** Another field of the same record, multiplied and moved by an amount. */
+export interface FieldOperand {
+  readonly field: FieldId;
+  readonly times?: number;
+  readonly plus?: number;
+}
+
 /** One operand, or two, as a list. */
 export const operandList = (to: Operand | readonly Operand[] | undefined): readonly Operand[] =>
   to === undefined ? [] : isList(to) ? to : [to];
@@ -19,15 +35,6 @@ export const withOperand = (
 ): readonly [Operand, Operand] => (at === 0 ? [operand, second] : [first, operand]);
 
 const isList = (to: Operand | readonly Operand[]): to is readonly Operand[] => Array.isArray(to);
-
-export type Operand =
-  | number
-  | string
-  | boolean
-  | { readonly cell: string }
-  /** Written for the top-left cell that is read; its relative references move along. */
-  | { readonly formula: string }
-  | { readonly field: FieldId; readonly times?: number; readonly plus?: number };
 
 export type Reads =
   { readonly fields: readonly FieldId[]; readonly roles?: readonly RowRole[] } | { readonly cells: string };

@@ -6,5 +6,5 @@ export function itemAt<T>(list: ArrayLike<T>, index: number): T {
   return item as T; // in range: undefined only where the list holds undefined
 }
 
-/** The last item of a list that is not empty. Throws a RangeError where it is. */
+/** The last item of a list that has one. Throws a RangeError where it has none. */
 export const lastItem = <T>(list: ArrayLike<T>): T => itemAt(list, list.length - 1);

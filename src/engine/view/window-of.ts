@@ -1,3 +1,4 @@
+import type { Sheet } from '../../core/sheet/sheet';
 import { itemAt } from '../../core/values/item-at';
 import { lookValue } from '../../core/looks/look';
 import type { Style } from '../../core/looks/style';
@@ -91,6 +92,13 @@ export function windowOf(
       if (isLit) spotlit[at] = isTop || isLit(column, slot) ? 1 : 0;
     }
   }
+  const slots = rows.map((position) => sheet.slotAt(position));
+  const trial = trialOf(evaluation, { ...tried, slots });
+  return { area, rows, texts, looks, bars, lookTable: table, aligns, spotlit, open, ...rowFacts(sheet, rows), trial };
+}
+
+/** What is painted of whole rows: their shading, their levels and their roles. */
+function rowFacts(sheet: Sheet, rows: readonly number[]): Pick<SheetWindow, 'banded' | 'levels' | 'roles'> {
   const first = sheet.recordSpan().first;
   const isShaded = (position: number): boolean =>
     (position - first) % 2 === 1 && sheet.roleAt(sheet.slotAt(position)) === 'record';
@@ -100,9 +108,7 @@ export function windowOf(
   const levelOf = (position: number): number => sheet.rowFormat(sheet.slotAt(position)).level ?? 0;
   const levels = rows.some((position) => levelOf(position) > 0) ? Uint8Array.from(rows, levelOf) : new Uint8Array(0);
   const roles = rows.map((position) => sheet.roleAt(sheet.slotAt(position)));
-  const slots = rows.map((position) => sheet.slotAt(position));
-  const trial = trialOf(evaluation, { ...tried, slots });
-  return { area, rows, texts, looks, bars, lookTable: table, aligns, spotlit, open, banded, levels, roles, trial };
+  return { banded, levels, roles };
 }
 
 function litBy(replica: Replica, { rule, part }: Spotlight): (column: number, slot: number) => boolean {

@@ -102,6 +102,34 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key: ke
     throw new Refusal('bad-request', `records[${blank}] has no value in its key fields`);
   const rows = await readKeyedRows(tx, sheet, keyFields);
   const byKey = await meet(tx, sheet, { rows, keys: new Set(keys) });
+  const { set, added, counts } = merge(given, { keys, keyFields, byKey });
+  // Beneath the last row that holds something: a new sheet has blank records to type in.
+  const last = rows.findLastIndex((row) => !row.isBlank || row.role !== 'record');
+  const orderKeys = keysAt(rows, last + 1, added.length);
+  const inserted = added.map(({ id, cells }, at): StoredRow => ({
+    id,
+    key: itemAt(orderKeys, at),
+    role: 'record',
+    cells: filled(cells),
+  }));
+  const operations: Operation[] = [
+    ...named.operations,
+    ...(set.length ? [{ kind: 'set-cells' as const, cells: set }] : []),
+    ...(inserted.length ? [{ kind: 'insert-rows' as const, rows: inserted }] : []),
+  ];
+  return { operations, counts };
+}
+
+interface MergeInto {
+  /** The key of each record that is given; null where it has none. */
+  readonly keys: readonly (string | null)[];
+  readonly keyFields: readonly FieldId[];
+  /** The records that are there by their key; those that are added join them. */
+  readonly byKey: Map<string, KeyedRecord>;
+}
+
+/** Merges records into those that are there: what is set in these, which are added, and how many of each. */
+function merge(given: readonly Readonly<Record<FieldId, string>>[], { keys, keyFields, byKey }: MergeInto) {
   const set: CellInput[] = [];
   const added: KeyedRecord[] = [];
   const counts = { inserted: 0, updated: 0, unchanged: 0 };
@@ -125,21 +153,7 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key: ke
       if (!there.isNew) set.push(...different.map(([field, input]) => ({ row: there.id, field, input })));
     }
   });
-  // Beneath the last row that holds something: a new sheet has blank records to type in.
-  const last = rows.findLastIndex((row) => !row.isBlank || row.role !== 'record');
-  const orderKeys = keysAt(rows, last + 1, added.length);
-  const inserted = added.map(({ id, cells }, at): StoredRow => ({
-    id,
-    key: itemAt(orderKeys, at),
-    role: 'record',
-    cells: filled(cells),
-  }));
-  const operations: Operation[] = [
-    ...named.operations,
-    ...(set.length ? [{ kind: 'set-cells' as const, cells: set }] : []),
-    ...(inserted.length ? [{ kind: 'insert-rows' as const, rows: inserted }] : []),
-  ];
-  return { operations, counts };
+  return { set, added, counts };
 }
 
 const isBlank = async (tx: Transaction, sheet: string, header: StoredRow): Promise<boolean> =>

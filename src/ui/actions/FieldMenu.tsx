@@ -67,16 +67,25 @@ export function FieldMenu() {
           Remove {fields}
         </Menu.Item>
         <Menu.Divider />
-        <Menu.Label>Total of all records</Menu.Label>
-        {TOTALS.map(({ is, label: words }) => (
-          <Menu.Item key={is} onClick={() => void session.actions.edit({ do: 'set-total', left, right, is })}>
-            {words}
-          </Menu.Item>
-        ))}
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'set-total', left, right, is: null })}>
-          None
-        </Menu.Item>
+        <TotalItems left={left} right={right} />
       </Menu.Dropdown>
     </Menu>
+  );
+}
+
+/** The total that the selected fields have over all records. */
+function TotalItems({ left, right }: { readonly left: number; readonly right: number }) {
+  const session = useSession();
+  const put = (is: TotalFunction | null) => void session.actions.edit({ do: 'set-total', left, right, is });
+  return (
+    <>
+      <Menu.Label>Total of all records</Menu.Label>
+      {TOTALS.map(({ is, label: words }) => (
+        <Menu.Item key={is} onClick={() => put(is)}>
+          {words}
+        </Menu.Item>
+      ))}
+      <Menu.Item onClick={() => put(null)}>None</Menu.Item>
+    </>
   );
 }

@@ -52,23 +52,16 @@ const ORDERS: { value: SortKey['order']; label: string }[] = [
 function Order() {
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
-  const legend = useSessionState((state) => state.legend);
   const column = useSessionState((state) => state.selection.anchor.column);
   const [keys, setKeys] = useState<readonly SortKey[]>([]);
   const label = frame?.fields[column]?.label ?? '';
   const sort = (by: readonly SortKey[]) => void session.actions.edit({ do: 'sort-rows', by });
-  const change = (at: number, key: SortKey) => setKeys(keys.with(at, key));
   return (
     <div>
       <p className={classes.label}>Put all records in order of “{label}”, for everybody</p>
       <div className={classes.row}>
         {ORDERS.map(({ value, label: words }) => (
-          <Button
-            key={value}
-            variant="default"
-            size="compact-sm"
-            onClick={() => sort([{ column, order: value }])}
-          >
+          <Button key={value} variant="default" size="compact-sm" onClick={() => sort([{ column, order: value }])}>
             {words}
           </Button>
         ))}
@@ -85,35 +78,7 @@ function Order() {
         </Button>
       </div>
       {keys.map((key, at) => (
-        <div key={at} className={classes.row}>
-          <NativeSelect
-            size="xs"
-            aria-label={at ? `Then by ${at + 1}` : 'First by'}
-            value={'rule' in key ? `rule ${key.rule}` : `field ${key.column}`}
-            data={[
-              {
-                group: 'Fields',
-                items: (frame?.fields ?? []).map((field, place) => ({ value: `field ${place}`, label: field.label })),
-              },
-              { group: 'Painted by', items: legend.map(({ id, rule }) => ({ value: `rule ${id}`, label: rule.name })) },
-            ]}
-            onChange={({ currentTarget: { value } }) =>
-              change(
-                at,
-                value.startsWith('rule ')
-                  ? { rule: value.slice(5), order: 'falling' }
-                  : { column: Number(value.slice(6)), order: key.order },
-              )
-            }
-          />
-          <SegmentedControl
-            size="xs"
-            aria-label={`Order ${at + 1}`}
-            data={'rule' in key ? PAINTED_ORDERS : ORDERS}
-            value={key.order}
-            onChange={(order) => change(at, { ...key, order })}
-          />
-        </div>
+        <SortKeyRow key={at} at={at} sortKey={key} onChange={(next) => setKeys(keys.with(at, next))} />
       ))}
       {keys.length > 0 && (
         <div className={classes.row}>
@@ -129,6 +94,49 @@ function Order() {
   );
 }
 
+interface SortKeyRowProps {
+  /** Its place among the sort keys. */
+  readonly at: number;
+  readonly sortKey: SortKey;
+  readonly onChange: (key: SortKey) => void;
+}
+
+/** One thing that records are sorted by: a field, or whether a rule paints them. */
+function SortKeyRow({ at, sortKey, onChange }: SortKeyRowProps) {
+  const frame = useSessionState((state) => state.frame);
+  const legend = useSessionState((state) => state.legend);
+  return (
+    <div className={classes.row}>
+      <NativeSelect
+        size="xs"
+        aria-label={at ? `Then by ${at + 1}` : 'First by'}
+        value={'rule' in sortKey ? `rule ${sortKey.rule}` : `field ${sortKey.column}`}
+        data={[
+          {
+            group: 'Fields',
+            items: (frame?.fields ?? []).map((field, place) => ({ value: `field ${place}`, label: field.label })),
+          },
+          { group: 'Painted by', items: legend.map(({ id, rule }) => ({ value: `rule ${id}`, label: rule.name })) },
+        ]}
+        onChange={({ currentTarget: { value } }) =>
+          onChange(
+            value.startsWith('rule ')
+              ? { rule: value.slice(5), order: 'falling' }
+              : { column: Number(value.slice(6)), order: sortKey.order },
+          )
+        }
+      />
+      <SegmentedControl
+        size="xs"
+        aria-label={`Order ${at + 1}`}
+        data={'rule' in sortKey ? PAINTED_ORDERS : ORDERS}
+        value={sortKey.order}
+        onChange={(order) => onChange({ ...sortKey, order })}
+      />
+    </div>
+  );
+}
+
 const PAINTED_ORDERS: typeof ORDERS = [
   { value: 'falling', label: 'First' },
   { value: 'rising', label: 'Last' },
@@ -138,19 +146,11 @@ const PAINTED_ORDERS: typeof ORDERS = [
 function Show({ values }: { readonly values: readonly { text: string; count: number }[] }) {
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
-  const legend = useSessionState((state) => state.legend);
   const column = useSessionState((state) => state.selection.anchor.column);
   const [test, setTest] = useState<FilterTest>('holds');
   const [value, setValue] = useState('');
   const filter = frame?.filter ?? null;
   const field = frame?.fields[column];
-  const chosen = filter && 'texts' in filter && filter.field === field?.id ? new Set(filter.texts) : null;
-
-  const toggle = (text: string) => {
-    const texts = new Set(chosen ?? values.map((one) => one.text));
-    if (!texts.delete(text)) texts.add(text);
-    if (field) session.filterBy({ field: field.id, texts: [...texts] });
-  };
 
   return (
     <>
@@ -180,32 +180,53 @@ function Show({ values }: { readonly values: readonly { text: string; count: num
             Show
           </Button>
         </form>
-        <div className={classes.values}>
-          {legend.map(({ id, rule }) => (
-            <Checkbox
-              key={id}
-              size="xs"
-              color="ink"
-              label={`Painted by ${rule.name}`}
-              checked={filter !== null && 'rule' in filter && filter.rule === id}
-              onChange={(event) => session.filterBy(event.currentTarget.checked ? { rule: id } : null)}
-            />
-          ))}
-          {values.map(({ text, count }) => (
-            <Checkbox
-              key={text}
-              size="xs"
-              color="ink"
-              label={`${text === '' ? 'Blank' : text} (${count})`}
-              checked={chosen ? chosen.has(text) : true}
-              onChange={() => toggle(text)}
-            />
-          ))}
-        </div>
+        <ShowValues values={values} />
       </div>
       <Button variant="default" size="compact-sm" disabled={!filter} onClick={() => session.filterBy(null)}>
         Show all records
       </Button>
     </>
+  );
+}
+
+/** The looks and the values of the field, each to be shown or left out. */
+function ShowValues({ values }: { readonly values: readonly { text: string; count: number }[] }) {
+  const session = useSession();
+  const frame = useSessionState((state) => state.frame);
+  const legend = useSessionState((state) => state.legend);
+  const column = useSessionState((state) => state.selection.anchor.column);
+  const filter = frame?.filter ?? null;
+  const field = frame?.fields[column];
+  const chosen = filter && 'texts' in filter && filter.field === field?.id ? new Set(filter.texts) : null;
+
+  const toggle = (text: string) => {
+    const texts = new Set(chosen ?? values.map((one) => one.text));
+    if (!texts.delete(text)) texts.add(text);
+    if (field) session.filterBy({ field: field.id, texts: [...texts] });
+  };
+
+  return (
+    <div className={classes.values}>
+      {legend.map(({ id, rule }) => (
+        <Checkbox
+          key={id}
+          size="xs"
+          color="ink"
+          label={`Painted by ${rule.name}`}
+          checked={filter !== null && 'rule' in filter && filter.rule === id}
+          onChange={(event) => session.filterBy(event.currentTarget.checked ? { rule: id } : null)}
+        />
+      ))}
+      {values.map(({ text, count }) => (
+        <Checkbox
+          key={text}
+          size="xs"
+          color="ink"
+          label={`${text === '' ? 'Blank' : text} (${count})`}
+          checked={chosen ? chosen.has(text) : true}
+          onChange={() => toggle(text)}
+        />
+      ))}
+    </div>
   );
 }

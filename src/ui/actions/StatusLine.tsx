@@ -11,41 +11,9 @@ const REST_MS = 60;
 
 /** A summary of the selected cells: count, sum, average, and the rules that paint them. */
 export function StatusLine() {
-  const session = useSession();
-  const selection = useSessionState((state) => state.selection);
-  const window = useSessionState((state) => state.window);
-  const frame = useSessionState((state) => state.frame);
   const isBusy = useSessionState((state) => state.isBusy);
-  const progress = useSessionState((state) => state.progress);
-  const [measures, setMeasures] = useState<AreaMeasures | null>(null);
-
-  useEffect(() => {
-    if (!frame) return;
-    let isStale = false;
-    const waiting = setTimeout(
-      () => void session.actions.measure().then((found) => !isStale && setMeasures(found)),
-      REST_MS,
-    );
-    return () => {
-      isStale = true;
-      clearTimeout(waiting);
-    };
-  }, [session, selection, window, frame]);
-
-  if (isBusy)
-    return (
-      <div className={classes.status}>
-        <span role="status">Working on it…</span>
-        {progress !== null && (
-          <>
-            <progress value={progress} aria-label="Done so far" />
-            <Button size="compact-xs" variant="default" onClick={() => session.stop()}>
-              Stop
-            </Button>
-          </>
-        )}
-      </div>
-    );
+  const measures = useMeasures();
+  if (isBusy) return <Busy />;
   if (!measures) return <div className={classes.status} />;
   const { filled, numbers, distinct, sum, average, least, greatest, format, painted } = measures;
   const facts = [
@@ -65,7 +33,7 @@ export function StatusLine() {
       {numbers > 1 &&
         facts.map(([name, value]) => (
           <span key={name}>
-            {name} <b>{shown(value!, name === 'Average' ? null : format)}</b>
+            {name} <b>{shown(value ?? 0, name === 'Average' ? null : format)}</b>
           </span>
         ))}
       <PastedAs />
@@ -76,6 +44,48 @@ export function StatusLine() {
       ))}
     </div>
   );
+}
+
+/** What is under way, how far it is, and the way to stop it. */
+function Busy() {
+  const session = useSession();
+  const progress = useSessionState((state) => state.progress);
+  return (
+    <div className={classes.status}>
+      <span role="status">Working on it…</span>
+      {progress !== null && (
+        <>
+          <progress value={progress} aria-label="Done so far" />
+          <Button size="compact-xs" variant="default" onClick={() => session.stop()}>
+            Stop
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}
+
+/** The measures of the selection, once it rests. */
+function useMeasures(): AreaMeasures | null {
+  const session = useSession();
+  const selection = useSessionState((state) => state.selection);
+  const window = useSessionState((state) => state.window);
+  const frame = useSessionState((state) => state.frame);
+  const [measures, setMeasures] = useState<AreaMeasures | null>(null);
+
+  useEffect(() => {
+    if (!frame) return;
+    let isStale = false;
+    const waiting = setTimeout(
+      () => void session.actions.measure().then((found) => !isStale && setMeasures(found)),
+      REST_MS,
+    );
+    return () => {
+      isStale = true;
+      clearTimeout(waiting);
+    };
+  }, [session, selection, window, frame]);
+  return measures;
 }
 
 /** By the field's own format; an average with a little more. */

@@ -15,6 +15,7 @@ import {
 } from '@tabler/icons-react';
 import type { StylePatch } from '../../core/edit/styles';
 import type { BorderSide } from '../../core/looks/look';
+import type { Style } from '../../core/looks/style';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { Act } from './Act';
 import classes from './ActionBar.module.css';
@@ -59,95 +60,131 @@ export function StylePanel() {
     >
       <Swatches label="Fill" colors={FILLS} chosen={style?.fill} onPick={(fill) => put({ fill })} />
       <Swatches label="Text" colors={INKS} chosen={style?.text} onPick={(text) => put({ text })} />
-      <div className={classes.row}>
-        {ALIGNS.map(({ align, label, icon }) => (
-          <Act
-            key={align}
-            label={label}
-            icon={icon}
-            isOn={style?.align === align}
-            onAct={() => put({ align: style?.align === align ? null : align })}
-          />
-        ))}
-        {STANDS.map(({ stand, label, icon }) => (
-          <Act
-            key={stand}
-            label={label}
-            icon={icon}
-            isOn={style?.stand === stand}
-            onAct={() => put({ stand: style?.stand === stand ? null : stand })}
-          />
-        ))}
+      <AlignActs style={style} put={put} />
+      <LetterActs style={style} put={put} />
+      <LineActs style={style} put={put} />
+      <CellActs />
+    </div>
+  );
+}
+
+interface ActsProps {
+  /** The style of the active cell. */
+  readonly style: Style | undefined;
+  readonly put: (patch: StylePatch) => void;
+}
+
+/** How the text stands in its cell. */
+function AlignActs({ style, put }: ActsProps) {
+  return (
+    <div className={classes.row}>
+      {ALIGNS.map(({ align, label, icon }) => (
         <Act
-          label="Wrap long text"
-          icon={IconTextWrap}
-          isOn={style?.wrap === true}
-          onAct={() => put({ wrap: style?.wrap !== true })}
+          key={align}
+          label={label}
+          icon={icon}
+          isOn={style?.align === align}
+          onAct={() => put({ align: style?.align === align ? null : align })}
         />
-      </div>
-      <div className={classes.row}>
-        <NumberInput
-          aria-label="Height of the letters in pixels"
-          size="xs"
-          w={76}
-          min={8}
-          max={48}
-          suffix=" px"
-          value={style?.sizePx ?? 13}
-          onChange={(sizePx) => typeof sizePx === 'number' && sizePx >= 8 && sizePx <= 48 && put({ sizePx })}
-        />
-        <SegmentedControl
-          size="xs"
-          aria-label="Letters"
-          value={style?.family ?? 'plain'}
-          onChange={(family) => put({ family })}
-          data={[
-            { value: 'plain', label: 'Plain' },
-            { value: 'serif', label: 'Serif' },
-            { value: 'fixed', label: 'Fixed' },
-          ]}
-        />
-      </div>
-      <div className={classes.row}>
+      ))}
+      {STANDS.map(({ stand, label, icon }) => (
         <Act
-          label="Lines around each cell"
-          icon={IconBorderAll}
-          onAct={() => put({ border: { top: LINE, right: LINE, bottom: LINE, left: LINE } })}
+          key={stand}
+          label={label}
+          icon={icon}
+          isOn={style?.stand === stand}
+          onAct={() => put({ stand: style?.stand === stand ? null : stand })}
         />
-        <Act
-          label="Thick line around all of them"
-          icon={IconBorderOuter}
-          onAct={() => void session.actions.editEach((area) => ({ do: 'outline-cells', area, line: THICK }))}
-        />
-        <Act label="Line above" icon={IconBorderTop} onAct={() => put({ border: { top: LINE } })} />
-        <Act label="Line below" icon={IconBorderBottom} onAct={() => put({ border: { bottom: LINE } })} />
-        <Act label="No lines" icon={IconBorderNone} onAct={() => put({ border: null })} />
-      </div>
-      <div className={classes.row}>
-        <Button variant="default" size="compact-sm" onClick={() => void session.actions.merge()}>
-          Merge
-        </Button>
-        <Button
-          variant="default"
-          size="compact-sm"
-          onClick={() => void session.actions.edit({ do: 'split-cells', area: session.actions.area })}
-        >
-          Split
-        </Button>
-        <Button
-          variant="default"
-          size="compact-sm"
-          onClick={() => void session.actions.editEach((area) => ({ do: 'clear-style', area }))}
-        >
-          Clear style
-        </Button>
-        <Button variant="default" size="compact-sm" onClick={() => session.actions.liftStyle()}>
-          Lift style
-        </Button>
-        <Button variant="default" size="compact-sm" onClick={() => session.actions.layStyle()}>
-          Lay it here
-        </Button>
-      </div>
+      ))}
+      <Act
+        label="Wrap long text"
+        icon={IconTextWrap}
+        isOn={style?.wrap === true}
+        onAct={() => put({ wrap: style?.wrap !== true })}
+      />
+    </div>
+  );
+}
+
+/** The height and the family of the letters. */
+function LetterActs({ style, put }: ActsProps) {
+  return (
+    <div className={classes.row}>
+      <NumberInput
+        aria-label="Height of the letters in pixels"
+        size="xs"
+        w={76}
+        min={8}
+        max={48}
+        suffix=" px"
+        value={style?.sizePx ?? 13}
+        onChange={(sizePx) => typeof sizePx === 'number' && sizePx >= 8 && sizePx <= 48 && put({ sizePx })}
+      />
+      <SegmentedControl
+        size="xs"
+        aria-label="Letters"
+        value={style?.family ?? 'plain'}
+        onChange={(family) => put({ family })}
+        data={[
+          { value: 'plain', label: 'Plain' },
+          { value: 'serif', label: 'Serif' },
+          { value: 'fixed', label: 'Fixed' },
+        ]}
+      />
+    </div>
+  );
+}
+
+/** Lines at the edges of cells. */
+function LineActs({ put }: ActsProps) {
+  const session = useSession();
+  return (
+    <div className={classes.row}>
+      <Act
+        label="Lines around each cell"
+        icon={IconBorderAll}
+        onAct={() => put({ border: { top: LINE, right: LINE, bottom: LINE, left: LINE } })}
+      />
+      <Act
+        label="Thick line around all of them"
+        icon={IconBorderOuter}
+        onAct={() => void session.actions.editEach((area) => ({ do: 'outline-cells', area, line: THICK }))}
+      />
+      <Act label="Line above" icon={IconBorderTop} onAct={() => put({ border: { top: LINE } })} />
+      <Act label="Line below" icon={IconBorderBottom} onAct={() => put({ border: { bottom: LINE } })} />
+      <Act label="No lines" icon={IconBorderNone} onAct={() => put({ border: null })} />
+    </div>
+  );
+}
+
+/** What is done with whole cells and their style. */
+function CellActs() {
+  const session = useSession();
+  return (
+    <div className={classes.row}>
+      <Button variant="default" size="compact-sm" onClick={() => void session.actions.merge()}>
+        Merge
+      </Button>
+      <Button
+        variant="default"
+        size="compact-sm"
+        onClick={() => void session.actions.edit({ do: 'split-cells', area: session.actions.area })}
+      >
+        Split
+      </Button>
+      <Button
+        variant="default"
+        size="compact-sm"
+        onClick={() => void session.actions.editEach((area) => ({ do: 'clear-style', area }))}
+      >
+        Clear style
+      </Button>
+      <Button variant="default" size="compact-sm" onClick={() => session.actions.liftStyle()}>
+        Lift style
+      </Button>
+      <Button variant="default" size="compact-sm" onClick={() => session.actions.layStyle()}>
+        Lay it here
+      </Button>
     </div>
   );
 }

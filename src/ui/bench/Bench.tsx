@@ -3,6 +3,7 @@
 import { ActionIcon, Button, TextInput } from '@mantine/core';
 import { IconChevronDown, IconChevronUp } from '@tabler/icons-react';
 import { useDeferredValue, useEffect, useRef, useState } from 'react';
+import type { SessionState } from '../sheet/session-state';
 import { isSameRule } from '../../core/rules/shape/is-same-rule';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
@@ -29,43 +30,16 @@ export function Bench() {
   const tried = isUp ? (bench?.draft.id ?? null) : null;
   useEffect(() => void session.ask({ kind: 'trial', rule: tried }), [session, tried]);
   if (!bench || !isUp) return null;
-  const { draft, kept } = bench;
+  const { draft } = bench;
   const keep = () => {
     session.rules.keepDraft();
     // The button has nothing more to do and lets go of the keys, which are to stay here.
     section.current?.focus({ preventScroll: true });
   };
-  const isChanged = kept === null || !isSameRule(kept.rule, draft.rule);
 
   return (
     <section ref={section} tabIndex={-1} className={classes.bench} aria-label="Bench" data-folded={isFolded}>
-      <div className={classes.head}>
-        <TextInput
-          className={classes.name}
-          size="xs"
-          aria-label="Name of the rule"
-          placeholder="Named after what it says"
-          maxLength={200}
-          value={draft.rule.name}
-          onChange={(event) => session.rules.nameDraft(event.currentTarget.value)}
-        />
-        <NoteInput />
-        <span className={classes.spacer} />
-        <Button size="compact-md" fz={13} disabled={!isChanged} onClick={keep}>
-          {kept ? 'Keep changes' : 'Keep rule'}
-        </Button>
-        <Button size="compact-md" fz={13} variant="default" onClick={() => session.rules.leaveBench()}>
-          {isChanged ? (kept ? 'Put back' : 'Discard') : 'Done'}
-        </Button>
-        <ActionIcon
-          variant="subtle"
-          color="ink"
-          aria-label={isFolded ? 'Unfold the bench' : 'Fold the bench to its sentence'}
-          onClick={() => setFolded(!isFolded)}
-        >
-          {isFolded ? <IconChevronUp size={16} stroke={1.5} /> : <IconChevronDown size={16} stroke={1.5} />}
-        </ActionIcon>
-      </div>
+      <BenchHead bench={bench} isFolded={isFolded} onKeep={keep} onFold={() => setFolded(!isFolded)} />
       <div className={classes.body}>
         <Sentence rule={draft.rule} showsOutcomes={!isFolded} />
         {!isFolded && (
@@ -77,5 +51,47 @@ export function Bench() {
         )}
       </div>
     </section>
+  );
+}
+
+interface BenchHeadProps {
+  readonly bench: NonNullable<SessionState['bench']>;
+  readonly isFolded: boolean;
+  readonly onKeep: () => void;
+  readonly onFold: () => void;
+}
+
+/** The rule's name and note, and what becomes of the draft. */
+function BenchHead({ bench: { draft, kept }, isFolded, onKeep, onFold }: BenchHeadProps) {
+  const session = useSession();
+  const isChanged = kept === null || !isSameRule(kept.rule, draft.rule);
+  return (
+    <div className={classes.head}>
+      <TextInput
+        className={classes.name}
+        size="xs"
+        aria-label="Name of the rule"
+        placeholder="Named after what it says"
+        maxLength={200}
+        value={draft.rule.name}
+        onChange={(event) => session.rules.nameDraft(event.currentTarget.value)}
+      />
+      <NoteInput />
+      <span className={classes.spacer} />
+      <Button size="compact-md" fz={13} disabled={!isChanged} onClick={onKeep}>
+        {kept ? 'Keep changes' : 'Keep rule'}
+      </Button>
+      <Button size="compact-md" fz={13} variant="default" onClick={() => session.rules.leaveBench()}>
+        {isChanged ? (kept ? 'Put back' : 'Discard') : 'Done'}
+      </Button>
+      <ActionIcon
+        variant="subtle"
+        color="ink"
+        aria-label={isFolded ? 'Unfold the bench' : 'Fold the bench to its sentence'}
+        onClick={onFold}
+      >
+        {isFolded ? <IconChevronUp size={16} stroke={1.5} /> : <IconChevronDown size={16} stroke={1.5} />}
+      </ActionIcon>
+    </div>
   );
 }

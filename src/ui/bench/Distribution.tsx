@@ -1,6 +1,6 @@
 import { useElementSize } from '@mantine/hooks';
 import { max, tickStep } from 'd3-array';
-import { scaleLinear } from 'd3-scale';
+import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { useDeferredValue, useState } from 'react';
 import { itemAt, lastItem } from '../../core/values/item-at';
 import { kindOf, type When } from '../../core/rules/kinds/registry';
@@ -18,7 +18,7 @@ import { dateTicks } from './date-ticks';
 import { Handle } from './Handle';
 import { HistogramBar } from './HistogramBar';
 import { MarkLine } from './MarkLine';
-import { outcomeColors } from './outcome-colors';
+import { outcomeColors, type OutcomeColors } from './outcome-colors';
 import { placeOnScale } from './place-on-scale';
 
 const MARGIN = { top: 22, bottom: 23, side: 10 };
@@ -40,26 +40,14 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
   const format = field?.format ?? null;
   const isDated = dates > profile.numbers / 2;
   const shown = (value: number): string => (isDated ? isoFromSerial(value) : thresholdText(value, format));
+  const handles = handlesOf(when, profile);
   // The first thresholds of the rule have their place in the picture too; while one is dragged the scale stands still.
-  const [begun] = useState(() => handlesOf(when, profile).map(({ value }) => value));
-  const edges = edgesWith(begun, [itemAt(profile.bins, 0).from, lastItem(profile.bins).to]);
-  const x = scaleLinear(edges[0] === edges[1] ? [itemAt(edges, 0) - 1, itemAt(edges, 1) + 1] : edges, [
-    MARGIN.side,
-    Math.max(width - MARGIN.side, MARGIN.side + 1),
-  ]);
-  const [from, to] = x.domain() as [number, number];
-  const floor = Math.max(height - MARGIN.bottom, MARGIN.top + 10);
-  const y = scaleLinear([0, max(profile.bins, (bin) => bin.count) ?? 1], [floor, MARGIN.top + 4]);
+  const [begun] = useState(() => handles.map(({ value }) => value));
+  const scales = scalesOf(profile, begun, { width, height });
+  const { x, from, to, floor } = scales;
   // Fine enough that any threshold worth having can be reached, coarse enough to land on round numbers.
   const step = isDated ? 1 : tickStep(from, to, 160);
-  const looks = outcomeColors(rule, { saved, theme });
-  const shades = shadesOf(when, profile);
-  const handles = handlesOf(when, profile);
   const marks = isDated ? [{ value: today, says: 'today' }] : (kindOf(when).marks?.(when, profile) ?? []);
-  const count = Math.max(2, Math.floor(width / 70));
-  const ticks = isDated
-    ? dateTicks([from, to], Math.ceil(count / 1.5))
-    : x.ticks(count).map((value) => ({ value, says: thresholdText(value, format) }));
   const change = (next: (value: number) => When, value: number) =>
     session.rules.dragDraft({ ...rule, when: next(Number((Math.round(value / step) * step).toPrecision(12))) });
 
@@ -71,24 +59,15 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
         role="group"
         aria-label={`How the values of ${field?.label ?? 'these cells'} are spread`}
       >
-        {profile.bins.map((bin, at) => {
-          const shade = shades?.((bin.from + bin.to) / 2);
-          return (
-            <HistogramBar
-              key={bin.from}
-              bin={bin}
-              looks={shade ? [{ fill: shade, line: shade }] : looks}
-              x={[x(bin.from) + 0.5, Math.max(x(bin.to) - 0.5, x(bin.from) + 1.5)]}
-              y={y}
-              onPoint={(isPointed) =>
-                session.rules.spotlightPart(
-                  isPointed ? { from: bin.from, to: bin.to, takesEnd: at === profile.bins.length - 1 } : null,
-                )
-              }
-              says={`${isDated ? daysOf(bin) : `${formatNumber(bin.from, format)} to ${formatNumber(bin.to, format)}`}: ${counted(bin.count, 'cell')}`}
-            />
-          );
-        })}
+        <Bars
+          bins={profile.bins}
+          scales={scales}
+          looks={outcomeColors(rule, { saved, theme })}
+          shades={shadesOf(when, profile)}
+          says={(bin) =>
+            isDated ? daysOf(bin) : `${formatNumber(bin.from, format)} to ${formatNumber(bin.to, format)}`
+          }
+        />
         <line
           className={classes.baseline}
           x1={MARGIN.side}
@@ -96,7 +75,7 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
           y1={floor + 0.5}
           y2={floor + 0.5}
         />
-        {ticks.map(({ value, says }) => (
+        {ticksOf(scales, width, isDated ? null : (value) => thresholdText(value, format)).map(({ value, says }) => (
           <text key={value} className={classes.axis} x={x(value)} y={floor + 19} textAnchor="middle">
             {says}
           </text>
@@ -125,6 +104,69 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
       </svg>
     </div>
   );
+}
+
+interface Scales {
+  readonly x: ScaleLinear<number, number>;
+  readonly y: ScaleLinear<number, number>;
+  readonly from: number;
+  readonly to: number;
+  /** Where the bars stand, in pixels from the top. */
+  readonly floor: number;
+}
+
+/** The scales of a picture of a size in pixels, with room for the places where its handles began. */
+function scalesOf(
+  profile: ValueProfile,
+  begun: readonly number[],
+  { width, height }: { readonly width: number; readonly height: number },
+): Scales {
+  const [least, greatest] = edgesWith(begun, [itemAt(profile.bins, 0).from, lastItem(profile.bins).to]);
+  const [from, to] = least === greatest ? [least - 1, greatest + 1] : [least, greatest];
+  const floor = Math.max(height - MARGIN.bottom, MARGIN.top + 10);
+  return {
+    x: scaleLinear([from, to], [MARGIN.side, Math.max(width - MARGIN.side, MARGIN.side + 1)]),
+    y: scaleLinear([0, max(profile.bins, (bin) => bin.count) ?? 1], [floor, MARGIN.top + 4]),
+    from,
+    to,
+    floor,
+  };
+}
+
+/** The labels of the axis: numbers in words, or dates where `words` is null. */
+function ticksOf({ x, from, to }: Scales, width: number, words: ((value: number) => string) | null) {
+  const count = Math.max(2, Math.floor(width / 70));
+  return words
+    ? x.ticks(count).map((value) => ({ value, says: words(value) }))
+    : dateTicks([from, to], Math.ceil(count / 1.5));
+}
+
+interface BarsProps {
+  readonly bins: readonly Bin[];
+  readonly scales: Scales;
+  readonly looks: readonly (OutcomeColors | null)[];
+  /** The colour of a value, for conditions that shade them. */
+  readonly shades: ((value: number) => string) | undefined;
+  readonly says: (bin: Bin) => string;
+}
+
+function Bars({ bins, scales: { x, y }, looks, shades, says }: BarsProps) {
+  const session = useSession();
+  return bins.map((bin, at) => {
+    const shade = shades?.((bin.from + bin.to) / 2);
+    const part = { from: bin.from, to: bin.to, takesEnd: at === bins.length - 1 };
+    return (
+      <HistogramBar
+        key={bin.from}
+        bin={bin}
+        looks={shade ? [{ fill: shade, line: shade }] : looks}
+        x={[x(bin.from) + 0.5, Math.max(x(bin.to) - 0.5, x(bin.from) + 1.5)]}
+        y={y}
+        onPoint={(isPointed) => session.rules.spotlightPart(isPointed ? part : null)}
+        says={`${says(bin)}: ${counted(bin.count, 'cell')}`}
+      />
+    );
+  });
 }
 
 /** The day of a bin, or its first and last. */

@@ -28,16 +28,7 @@ export function Handle({ label, value, shown, x, room, top, bottom, range, step,
     onChange(Math.max(range[0], Math.min(range[1], valueAt(event.clientX - left))));
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    const by = {
-      ArrowLeft: -step,
-      ArrowDown: -step,
-      ArrowRight: step,
-      ArrowUp: step,
-      PageDown: -10 * step,
-      PageUp: 10 * step,
-    }[event.key];
-    const to =
-      event.key === 'Home' ? range[0] : event.key === 'End' ? range[1] : by === undefined ? undefined : value + by;
+    const to = valueAfter(event.key, { value, step, range });
     if (to === undefined) return;
     event.preventDefault();
     onChange(to);
@@ -82,4 +73,22 @@ export function Handle({ label, value, shown, x, room, top, bottom, range, step,
       </text>
     </g>
   );
+}
+
+/** Where a key takes a value; undefined for other keys. */
+function valueAfter(
+  key: string,
+  { value, step, range }: Pick<HandleProps, 'value' | 'step' | 'range'>,
+): number | undefined {
+  if (key === 'Home') return range[0];
+  if (key === 'End') return range[1];
+  const by = {
+    ArrowLeft: -step,
+    ArrowDown: -step,
+    ArrowRight: step,
+    ArrowUp: step,
+    PageDown: -10 * step,
+    PageUp: 10 * step,
+  }[key];
+  return by === undefined ? undefined : value + by;
 }

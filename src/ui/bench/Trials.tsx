@@ -23,23 +23,9 @@ export function Trials({ rule }: { readonly rule: Rule }) {
     return 'fields' in reads ? (state.frame?.fields.find(({ id }) => id === reads.fields[0])?.format ?? null) : null;
   });
   const [typed, setTyped] = useState('');
-  const [outcomes, setOutcomes] = useState<readonly Trial['expect'][]>([]);
   const trials = rule.trials ?? [];
   const isJudged = takesTrials(rule);
-
-  useEffect(() => {
-    if (!isJudged) return;
-    let isStale = false;
-    const values = [...(rule.trials ?? []).map(({ value }) => value), readTrial(typed, format)];
-    const waiting = setTimeout(
-      () => void session.ask({ kind: 'ask-trials', rule, values }).then((found) => !isStale && setOutcomes(found)),
-      REST_MS,
-    );
-    return () => {
-      isStale = true;
-      clearTimeout(waiting);
-    };
-  }, [session, rule, typed, format, isJudged]);
+  const outcomes = useOutcomes(rule, readTrial(typed, format));
 
   if (!isJudged) return null;
   const isMatch = kindOf(rule.when).outcomes === 'match';
@@ -58,23 +44,15 @@ export function Trials({ rule }: { readonly rule: Rule }) {
   };
   return (
     <div className={classes.trials} role="group" aria-label="Trials">
-      {trials.map((trial, at) => {
-        const passes = outcomes[at] === trial.expect;
-        return (
-          <span key={at} data-passes={passes}>
-            <b>{String(trial.value)}</b> {says(trial.expect)}: {passes ? 'passes' : `fails, it ${says(outcomes[at])}`}
-            <ActionIcon
-              variant="subtle"
-              color="ink"
-              size="xs"
-              aria-label={`Remove the trial ${String(trial.value)}`}
-              onClick={() => put(trials.toSpliced(at, 1))}
-            >
-              <IconX size={11} stroke={1.5} />
-            </ActionIcon>
-          </span>
-        );
-      })}
+      {trials.map((trial, at) => (
+        <TrialItem
+          key={at}
+          trial={trial}
+          outcome={outcomes[at]}
+          says={says}
+          onRemove={() => put(trials.toSpliced(at, 1))}
+        />
+      ))}
       <label>
         Try{' '}
         <input
@@ -89,6 +67,52 @@ export function Trials({ rule }: { readonly rule: Rule }) {
       </label>
       {typed.trim() !== '' && <span role="status">{says(outcomes[trials.length])}; Enter keeps it</span>}
     </div>
+  );
+}
+
+/** The outcomes of a rule's trials and of one more value, once the rule rests. */
+function useOutcomes(rule: Rule, value: Trial['value']): readonly (Trial['expect'] | undefined)[] {
+  const session = useSession();
+  const [outcomes, setOutcomes] = useState<readonly Trial['expect'][]>([]);
+  const isJudged = takesTrials(rule);
+  useEffect(() => {
+    if (!isJudged) return;
+    let isStale = false;
+    const values = [...(rule.trials ?? []).map((trial) => trial.value), value];
+    const waiting = setTimeout(
+      () => void session.ask({ kind: 'ask-trials', rule, values }).then((found) => !isStale && setOutcomes(found)),
+      REST_MS,
+    );
+    return () => {
+      isStale = true;
+      clearTimeout(waiting);
+    };
+  }, [session, rule, value, isJudged]);
+  return outcomes;
+}
+
+interface TrialItemProps {
+  readonly trial: Trial;
+  readonly outcome: Trial['expect'] | undefined;
+  readonly says: (outcome: Trial['expect'] | undefined) => string;
+  readonly onRemove: () => void;
+}
+
+function TrialItem({ trial, outcome, says, onRemove }: TrialItemProps) {
+  const passes = outcome === trial.expect;
+  return (
+    <span data-passes={passes}>
+      <b>{String(trial.value)}</b> {says(trial.expect)}: {passes ? 'passes' : `fails, it ${says(outcome)}`}
+      <ActionIcon
+        variant="subtle"
+        color="ink"
+        size="xs"
+        aria-label={`Remove the trial ${String(trial.value)}`}
+        onClick={onRemove}
+      >
+        <IconX size={11} stroke={1.5} />
+      </ActionIcon>
+    </span>
   );
 }
 

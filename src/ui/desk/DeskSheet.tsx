@@ -40,31 +40,9 @@ export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
 
   return (
     <li className={classes.item}>
-      <Link href={`/sheets/${encodeURIComponent(sheet.id)}`} className={classes.link} prefetch={false}>
-        <span className={classes.name}>{sheet.name}</span>
-        <span className={classes.fact}>{counted(sheet.records, 'record')}</span>
-        {sheet.rules !== null && <span className={classes.fact}>{counted(sheet.rules, 'rule')}</span>}
-        {!isOwner(sheet.role) && (
-          <span className={classes.fact}>
-            {ROLE_WORDS[sheet.role]} {sheet.owner}
-          </span>
-        )}
-        <time className={classes.fact} dateTime={sheet.changedAt} suppressHydrationWarning>
-          {new Date(sheet.changedAt).toLocaleDateString('en', { day: 'numeric', month: 'short', year: 'numeric' })}
-        </time>
-      </Link>
+      <SheetLink sheet={sheet} />
       {isOwner(sheet.role) && (
-        <Menu position="bottom-end">
-          <Menu.Target>
-            <ActionIcon variant="subtle" color="ink" aria-label={`What to do with ${sheet.name}`}>
-              <IconDotsVertical size={16} stroke={1.5} />
-            </ActionIcon>
-          </Menu.Target>
-          <Menu.Dropdown>
-            <Menu.Item onClick={() => ask('name')}>Rename</Menu.Item>
-            <Menu.Item onClick={() => ask('removal')}>Remove</Menu.Item>
-          </Menu.Dropdown>
-        </Menu>
+        <SheetMenu name={sheet.name} onRename={() => ask('name')} onRemove={() => ask('removal')} />
       )}
       <Modal opened={asked === 'name'} onClose={() => setAsked(null)} title={`Rename ${sheet.name}`}>
         <form onSubmit={rename}>
@@ -95,3 +73,39 @@ export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
     </li>
   );
 }
+
+const SheetLink = ({ sheet }: { readonly sheet: SheetSummary }) => (
+  <Link href={`/sheets/${encodeURIComponent(sheet.id)}`} className={classes.link} prefetch={false}>
+    <span className={classes.name}>{sheet.name}</span>
+    <span className={classes.fact}>{counted(sheet.records, 'record')}</span>
+    {sheet.rules !== null && <span className={classes.fact}>{counted(sheet.rules, 'rule')}</span>}
+    {!isOwner(sheet.role) && (
+      <span className={classes.fact}>
+        {ROLE_WORDS[sheet.role]} {sheet.owner}
+      </span>
+    )}
+    <time className={classes.fact} dateTime={sheet.changedAt} suppressHydrationWarning>
+      {new Date(sheet.changedAt).toLocaleDateString('en', { day: 'numeric', month: 'short', year: 'numeric' })}
+    </time>
+  </Link>
+);
+
+interface SheetMenuProps {
+  readonly name: string;
+  readonly onRename: () => void;
+  readonly onRemove: () => void;
+}
+
+const SheetMenu = ({ name, onRename, onRemove }: SheetMenuProps) => (
+  <Menu position="bottom-end">
+    <Menu.Target>
+      <ActionIcon variant="subtle" color="ink" aria-label={`What to do with ${name}`}>
+        <IconDotsVertical size={16} stroke={1.5} />
+      </ActionIcon>
+    </Menu.Target>
+    <Menu.Dropdown>
+      <Menu.Item onClick={onRename}>Rename</Menu.Item>
+      <Menu.Item onClick={onRemove}>Remove</Menu.Item>
+    </Menu.Dropdown>
+  </Menu>
+);

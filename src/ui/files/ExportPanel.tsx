@@ -1,15 +1,15 @@
-import { Button, Radio, Select, Switch } from '@mantine/core';
+import { Button, Radio } from '@mantine/core';
 import { useState } from 'react';
+import { type SheetId } from '../../core/sheet/ids';
+import { sheetUrl } from '../../protocol/sheet-url';
+import { CsvOptions, USUAL_CSV } from './CsvOptions';
 import { messageOf } from '../../core/values/error-message';
 import { keysOf, recordOf } from '../../core/values/typed-keys';
-import type { Separator } from '../../core/exchange/csv/csv-rows';
 import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/export-formats';
-import type { Decimal } from '../../core/exchange/exported-file';
 import type { ExportReport } from '../../core/exchange/export-source';
 import { writeArea } from '../../core/sheet/address';
 import { selectedArea } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
-import { DECIMAL_CHOICES, SEPARATOR_CHOICES } from './csv-words';
 import classes from './Files.module.css';
 import { saveFile } from './save-file';
 
@@ -37,15 +37,11 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
   const selection = useSessionState((state) => state.selection);
   const [format, setFormat] = useState<Choice>(isMaker ? 'ooxml' : 'csv');
   const [part, setPart] = useState<'all' | 'selection'>('all');
-  const [values, setValues] = useState<'shown' | 'typed'>('shown');
-  const [separator, setSeparator] = useState<Separator>(',');
-  const [decimal, setDecimal] = useState<Decimal>('.');
-  const [guard, setGuard] = useState(true);
+  const [options, setOptions] = useState(USUAL_CSV);
   const [report, setReport] = useState<{ readonly name: string; readonly report: ExportReport } | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
   const area = selectedArea(selection);
-  const of = `/sheets/${encodeURIComponent(session.sheet)}`;
   const takesPart = !['archive', 'page', 'rules'].includes(format);
 
   const take = async () => {
@@ -60,7 +56,7 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
       } = await session.ask({
         kind: 'export',
         format,
-        options: { values, separator, decimal, guard },
+        options,
         ...(takesPart && part === 'selection' ? { area } : {}),
       });
       saveFile(file, name);
@@ -92,56 +88,11 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
           </div>
         </Radio.Group>
       )}
-      {format === 'csv' && (
-        <>
-          {isMaker && (
-            <Radio.Group<'shown' | 'typed'> value={values} onChange={setValues} label="Values">
-              <div className={classes.choices}>
-                <Radio value="shown" label="As they are shown" />
-                <Radio value="typed" label="As they were typed, formulas and all: so they come back as they are" />
-              </div>
-            </Radio.Group>
-          )}
-          <div className={classes.pair}>
-            <Select
-              label="Between values"
-              w={200}
-              data={SEPARATOR_CHOICES}
-              value={separator}
-              allowDeselect={false}
-              onChange={(value) => value && setSeparator(value)}
-            />
-            {values === 'shown' && (
-              <Select
-                label="Decimals"
-                w={200}
-                data={DECIMAL_CHOICES}
-                value={decimal}
-                allowDeselect={false}
-                onChange={(value) => value && setDecimal(value)}
-              />
-            )}
-          </div>
-          {values === 'shown' && (
-            <Switch
-              label="Guard text that begins like a formula"
-              description="other programs may run text that begins with =, +, - or @: an apostrophe before it stops that"
-              checked={guard}
-              onChange={({ currentTarget }) => setGuard(currentTarget.checked)}
-            />
-          )}
-        </>
-      )}
+      {format === 'csv' && <CsvOptions options={options} isMaker={isMaker} onChange={setOptions} />}
       {error && <p role="alert">{error}</p>}
       <div>
-        {format === 'archive' ? (
-          <Button component="a" href={`/api${of}/archive`} download>
-            Take it out
-          </Button>
-        ) : format === 'page' ? (
-          <Button component="a" href={`${of}/paper`} target="_blank">
-            Open the page
-          </Button>
+        {format === 'archive' || format === 'page' ? (
+          <ExportLink sheet={session.sheet} as={format} />
         ) : (
           <Button onClick={() => void take()} loading={isBusy}>
             Take it out
@@ -150,6 +101,19 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
       </div>
       {report && <Report {...report} />}
     </div>
+  );
+}
+
+/** Formats that the server gives, or the browser shows, by an address. */
+function ExportLink({ sheet, as }: { readonly sheet: SheetId; readonly as: 'archive' | 'page' }) {
+  return as === 'archive' ? (
+    <Button component="a" href={sheetUrl(sheet, 'archive')} download>
+      Take it out
+    </Button>
+  ) : (
+    <Button component="a" href={`/sheets/${encodeURIComponent(sheet)}/paper`} target="_blank">
+      Open the page
+    </Button>
   );
 }
 

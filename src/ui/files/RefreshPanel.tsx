@@ -1,49 +1,14 @@
 import { Button, Checkbox, Switch } from '@mantine/core';
-import { useState } from 'react';
-import { messageOf } from '../../core/values/error-message';
+import { useRefresh } from './use-refresh';
 import { itemAt, lastItem } from '../../core/values/item-at';
 import type { NewerFile, RefreshPreview } from '../../protocol/engine-messages';
 import { counted } from '../counted';
-import { useSession } from '../sheet/use-session';
 import { ChooseFile } from './ChooseFile';
 import classes from './Files.module.css';
 
 /** Brings a newer file's values into the records that are there: what would be different is shown first. */
 export function RefreshPanel() {
-  const session = useSession();
-  const [file, setFile] = useState<{ readonly name: string; readonly newer: NewerFile } | null>(null);
-  const [key, setKey] = useState<readonly string[]>([]);
-  const [removes, setRemoves] = useState(false);
-  const [preview, setPreview] = useState<RefreshPreview | null>(null);
-  const [isDone, setDone] = useState(false);
-  const [error, setError] = useState<string | null>(null);
-
-  const guarded = async (work: () => Promise<void>) => {
-    setError(null);
-    await work().catch((failed: unknown) => setError(messageOf(failed)));
-  };
-  const look = (how: { readonly key: readonly string[]; readonly removes: boolean }) =>
-    guarded(async () => {
-      setKey(how.key);
-      setRemoves(how.removes);
-      setDone(false);
-      setPreview(how.key.length ? await session.ask({ kind: 'refresh', how, do: false }) : null);
-    });
-  const read = (chosen: File | null) =>
-    guarded(async () => {
-      if (!chosen) return;
-      setFile(null);
-      setPreview(null);
-      const newer = await session.ask({ kind: 'read-newer', file: chosen });
-      setFile({ name: chosen.name, newer });
-      await look({ key: newer.key, removes: false });
-    });
-  const refresh = () =>
-    guarded(async () => {
-      setPreview(await session.ask({ kind: 'refresh', how: { key, removes }, do: true }));
-      setDone(true);
-    });
-
+  const { file, key, removes, preview, isDone, error, look, read, refresh } = useRefresh();
   return (
     <div className={classes.panel}>
       <p className={classes.note}>

@@ -1,5 +1,6 @@
 import { useId } from 'react';
-import type { ShownField } from '../../protocol/engine-messages';
+import { type Editing } from '../sheet/session-state';
+import { type PaintedLook, type ShownField } from '../../protocol/engine-messages';
 import { painted, type SceneCell } from '../grid/painter/scene';
 import { selectCell } from '../grid/engine/selection';
 import { paintedCss } from '../painted-css';
@@ -25,14 +26,7 @@ export function FillInput({ field, column, position, cell }: Props) {
       ? state.editing
       : null,
   );
-  const judged = useJudged(editing);
-  // How the last answer was judged says nothing of the one that is being typed.
-  const isAnother = editing !== null && editing.text !== cell.text;
-  const look = judged
-    ? { properties: judged.properties, rules: judged.says, style: {} }
-    : isAnother
-      ? NOT_JUDGED
-      : cell.look;
+  const look = useLook(cell, editing);
   const says = look.rules.join(', ');
   const begin = () => {
     session.select(selectCell({ column, position }));
@@ -79,4 +73,12 @@ export function FillInput({ field, column, position, cell }: Props) {
       </span>
     </div>
   );
+}
+
+/** The look of an answer: as it was judged, or while another is typed as that one would be. */
+function useLook(cell: SceneCell, editing: Editing | null): PaintedLook {
+  const judged = useJudged(editing);
+  if (judged) return { properties: judged.properties, rules: judged.says, style: {} };
+  // How the last answer was judged says nothing of the one that is being typed.
+  return editing !== null && editing.text !== cell.text ? NOT_JUDGED : cell.look;
 }

@@ -16,12 +16,6 @@ interface Props {
 export function FindingItem({ finding, showsSheet, onSee, onNote }: Props) {
   const { sheet, sheetName, ruleName, outcome, way, row, field, record, label, before, after, by, at, isSeen, notes } =
     finding;
-  const [note, setNote] = useState<string | null>(null);
-  const keep = (event: FormEvent) => {
-    event.preventDefault();
-    if (note?.trim()) onNote(note.trim());
-    setNote(null);
-  };
   const place = String(new URLSearchParams({ row, field }));
   const cell = `/sheets/${encodeURIComponent(sheet)}?${place}`;
   return (
@@ -49,32 +43,43 @@ export function FindingItem({ finding, showsSheet, onSee, onNote }: Props) {
           <b>{each.by}</b>: {each.text}
         </p>
       ))}
-      {note === null ? (
-        <p className={classes.acts}>
-          {!isSeen && (
-            <Button size="compact-xs" variant="default" onClick={onSee}>
-              Seen
-            </Button>
-          )}
-          <Button size="compact-xs" variant="subtle" color="ink" onClick={() => setNote('')}>
-            Add a note
-          </Button>
-        </p>
-      ) : (
-        <form className={classes.acts} onSubmit={keep}>
-          <TextInput
-            size="xs"
-            aria-label="Note"
-            maxLength={500}
-            value={note}
-            onChange={(event) => setNote(event.currentTarget.value)}
-            autoFocus
-          />
-          <Button size="compact-xs" type="submit">
-            Keep it
-          </Button>
-        </form>
-      )}
+      <FindingActs isSeen={isSeen} onSee={onSee} onNote={onNote} />
     </li>
+  );
+}
+
+/** Marks a finding as seen, or adds a note to it. */
+function FindingActs({ isSeen, onSee, onNote }: Pick<Props, 'onSee' | 'onNote'> & { readonly isSeen: boolean }) {
+  const [note, setNote] = useState<string | null>(null);
+  const keep = (event: FormEvent) => {
+    event.preventDefault();
+    if (note?.trim()) onNote(note.trim());
+    setNote(null);
+  };
+  return note === null ? (
+    <p className={classes.acts}>
+      {!isSeen && (
+        <Button size="compact-xs" variant="default" onClick={onSee}>
+          Seen
+        </Button>
+      )}
+      <Button size="compact-xs" variant="subtle" color="ink" onClick={() => setNote('')}>
+        Add a note
+      </Button>
+    </p>
+  ) : (
+    <form className={classes.acts} onSubmit={keep}>
+      <TextInput
+        size="xs"
+        aria-label="Note"
+        maxLength={500}
+        value={note}
+        onChange={(event) => setNote(event.currentTarget.value)}
+        autoFocus
+      />
+      <Button size="compact-xs" type="submit">
+        Keep it
+      </Button>
+    </form>
   );
 }

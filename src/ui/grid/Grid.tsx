@@ -1,10 +1,11 @@
 'use client';
 
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef, type PointerEvent } from 'react';
+import { type CellPosition } from '../../core/sheet/cell-position';
 import type { Selection, SheetFrame } from '../../protocol/engine-messages';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { CellEditor } from './CellEditor';
-import { Geometry, TRIAL_PX, type Scroll } from './engine/geometry';
+import { Geometry, TRIAL_PX, type Scroll, type Size } from './engine/geometry';
 import classes from './Grid.module.css';
 import { Mirror } from './Mirror';
 import { boxOf, TouchHandles } from './TouchHandles';
@@ -28,7 +29,6 @@ export function Grid() {
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const selection = useSessionState((state) => state.selection);
-  const editing = useSessionState((state) => state.editing);
   const hasTrial = useSessionState((state) => (state.window?.trial ?? null) !== null);
   const scroller = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -80,22 +80,40 @@ export function Grid() {
             style={{ width: view.width, height: view.height }}
           />
         </div>
-        <div
-          className={classes.content}
-          role="presentation"
-          style={{ width: geometry.width + MARGIN_PX, height: geometry.height + MARGIN_PX }}
-        >
-          <Mirror geometry={geometry} view={view} scroll={rested} />
-          {isTouch && frame && !editing && <TouchHandles geometry={geometry} scroll={rested} cellAt={cellAt} />}
-          {editing?.place === 'cell' && (
-            <div role="row">
-              <div role="gridcell" aria-colindex={editing.column + 1}>
-                <CellEditor editing={editing} box={boxOf(geometry, editing, rested)} onMove={move} />
-              </div>
-            </div>
-          )}
-        </div>
+        <Overlay geometry={geometry} view={view} scroll={rested} touched={isTouch ? cellAt : null} onMove={move} />
       </div>
+    </div>
+  );
+}
+
+interface OverlayProps {
+  readonly geometry: Geometry;
+  readonly view: Size;
+  readonly scroll: Scroll;
+  /** The cell under a finger, while the grid is worked by fingers; else null. */
+  readonly touched: ((event: PointerEvent) => CellPosition | null) | null;
+  readonly onMove: (columns: number, rows: number) => void;
+}
+
+/** What lies over the canvas and scrolls with it: the mirror, the handles for fingers, the editor of a cell. */
+function Overlay({ geometry, view, scroll, touched, onMove }: OverlayProps) {
+  const isOpen = useSessionState((state) => state.frame !== null);
+  const editing = useSessionState((state) => state.editing);
+  return (
+    <div
+      className={classes.content}
+      role="presentation"
+      style={{ width: geometry.width + MARGIN_PX, height: geometry.height + MARGIN_PX }}
+    >
+      <Mirror geometry={geometry} view={view} scroll={scroll} />
+      {touched && isOpen && !editing && <TouchHandles geometry={geometry} scroll={scroll} cellAt={touched} />}
+      {editing?.place === 'cell' && (
+        <div role="row">
+          <div role="gridcell" aria-colindex={editing.column + 1}>
+            <CellEditor editing={editing} box={boxOf(geometry, editing, scroll)} onMove={onMove} />
+          </div>
+        </div>
+      )}
     </div>
   );
 }

@@ -1,4 +1,7 @@
 import { useCallback, useEffect, useRef, type RefObject } from 'react';
+import { type Theme } from '../../core/looks/first-family';
+import { type Scene } from './painter/scene';
+import { type SessionState } from '../sheet/session-state';
 import { itemAt } from '../../core/values/item-at';
 import { isFormulaInput } from '../../core/values/is-formula-input';
 import { coloredReferences } from '../formula/colored-references';
@@ -31,33 +34,12 @@ export function useCanvasPaint({ canvas, scrollRef, geometry, view, preview }: P
   const paint = useCallback(() => {
     const context = canvas.current?.getContext('2d', { alpha: false });
     if (!context || view.width === 0) return;
-    const { window, frozen, selection: selected, frame: isOpen, editing: typed, others } = session.get();
     const ratio = devicePixelRatio;
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
-    paintScene(context, {
-      geometry: sized(geometry, preview),
-      scroll: scrollRef.current,
-      view,
-      tokens: TOKENS[theme],
-      window,
-      frozen,
-      selected: isOpen ? selectedArea(selected) : null,
-      also: selected.also ?? [],
-      active: selected.anchor,
-      references:
-        typed && isFormulaInput(typed.text)
-          ? coloredReferences(typed.text, surroundingsOf(isOpen)).map(({ area, color }) => ({
-              area,
-              color: itemAt(TOKENS[theme].references, color),
-            }))
-          : [],
-      others: others.flatMap(({ name, area }, place) =>
-        area ? { area, name, color: colorOfPerson(theme, place) } : [],
-      ),
-      folds: isOpen?.folds ?? [],
-      filling: preview?.kind === 'fill' ? preview.to : null,
-      landing: preview?.kind === 'move' ? preview : null,
-    });
+    paintScene(
+      context,
+      sceneOf(session.get(), { geometry: sized(geometry, preview), scroll: scrollRef.current, view, theme, preview }),
+    );
   }, [session, canvas, scrollRef, geometry, view, theme, preview]);
 
   const planned = useRef(0);
@@ -70,37 +52,68 @@ export function useCanvasPaint({ canvas, scrollRef, geometry, view, preview }: P
     plan();
     let painted = session.get();
     return session.subscribe(() => {
-      const { window, frozen, selection: selected, frame: isOpen, editing: typed, others } = session.get();
       const before = painted;
       painted = session.get();
       // New values are painted in the task that brings them, before anything else is rendered.
-      if (window !== before.window) return paint();
-      // Events of the bench or the legend alone are not the grid's.
-      if (
-        others !== before.others ||
-        frozen !== before.frozen ||
-        selected !== before.selection ||
-        isOpen !== before.frame ||
-        typed !== before.editing
-      )
-        plan();
+      if (painted.window !== before.window) return paint();
+      if (PAINTED.some((name) => painted[name] !== before[name])) plan();
     });
   }, [session, plan, paint]);
 
+  useFonts(plan);
+  return plan;
+}
+
+/** What of the state is painted: events of the bench or the legend alone are not the grid's. */
+const PAINTED = ['others', 'frozen', 'selection', 'frame', 'editing'] as const satisfies (keyof SessionState)[];
+
+/** Calls `onLoad` once the fonts are there, by which texts are measured again. */
+function useFonts(onLoad: () => void): void {
   useEffect(() => {
     let gone = false;
     void document.fonts.ready.then(() => {
       if (gone) return;
       forgetFits();
       forgetWraps();
-      plan();
+      onLoad();
     });
     return () => {
       gone = true;
     };
-  }, [plan]);
+  }, [onLoad]);
+}
 
-  return plan;
+interface Shown extends Pick<Scene, 'geometry' | 'scroll' | 'view'> {
+  readonly theme: Theme;
+  readonly preview: Preview | null;
+}
+
+/** What is painted of a state of the page. */
+function sceneOf(state: SessionState, { geometry, scroll, view, theme, preview }: Shown): Scene {
+  const { window, frozen, selection, frame, editing, others } = state;
+  const tokens = TOKENS[theme];
+  const isFormula = editing !== null && isFormulaInput(editing.text);
+  return {
+    geometry,
+    scroll,
+    view,
+    tokens,
+    window,
+    frozen,
+    selected: frame ? selectedArea(selection) : null,
+    also: selection.also ?? [],
+    active: selection.anchor,
+    references: isFormula
+      ? coloredReferences(editing.text, surroundingsOf(frame)).map(({ area, color }) => ({
+          area,
+          color: itemAt(tokens.references, color),
+        }))
+      : [],
+    others: others.flatMap(({ name, area }, place) => (area ? { area, name, color: colorOfPerson(theme, place) } : [])),
+    folds: frame?.folds ?? [],
+    filling: preview?.kind === 'fill' ? preview.to : null,
+    landing: preview?.kind === 'move' ? preview : null,
+  };
 }
 
 /** The sheet as it would be if what is being sized were let go now. */

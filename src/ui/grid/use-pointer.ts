@@ -28,21 +28,8 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
   const [cursor, setCursor] = useState('');
   const [isTouch, setIsTouch] = useState(false);
 
-  /** The scrolled element, which is there while its events come. */
-  const element = (): HTMLDivElement => scroller.current!;
-  const pointAt = (event: MouseEvent | PointerEvent) => {
-    const bounds = element().getBoundingClientRect();
-    return { x: event.clientX - bounds.left, y: event.clientY - bounds.top };
-  };
-  /** Where the browser has scrolled to; its event may come later. */
-  const scrolled = (): Scroll => ({ left: element().scrollLeft, top: element().scrollTop });
-  const hitAt = (event: MouseEvent | PointerEvent) =>
-    hitTest(geometry, { scroll: scrolled(), selected: selectedArea(session.get().selection) }, pointAt(event));
-
-  const cellAt = (event: PointerEvent) => {
-    const hit = hitTest(geometry, { scroll: scrolled(), selected: null }, pointAt(event));
-    return hit.kind === 'cell' ? hit.cell : null;
-  };
+  const places = pointerPlaces({ session, geometry, scroller });
+  const { element, pointAt, scrolled, hitAt } = places;
 
   const onPointerDown = (event: PointerEvent) => {
     setIsTouch(event.pointerType === 'touch');
@@ -89,43 +76,9 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
     releaseDrag(held, preview, { session, geometry });
   };
 
-  const onClick = (event: MouseEvent) => {
-    if (!isTouched(event) || isInEditor(event)) return;
-    const hit = hitTest(geometry, { scroll: scrolled(), selected: null }, pointAt(event));
-    if (hit.kind === 'cell' && session.pointing.isOpen) return session.pointing.at(hit.cell, false);
-    session.commit();
-    if (hit.kind === 'row' && pointAt(event).x < FOLD_PX && session.actions.toggleFold(hit.position)) return;
-    selectHit(hit, event, { session, geometry });
-  };
-
   /** Pointing at cells leaves the focus in the formula. */
   const onMouseDown = (event: MouseEvent) => {
     if (session.pointing.isOpen && !isInEditor(event) && hitAt(event).kind === 'cell') event.preventDefault();
-  };
-
-  /** A finger that rests on a cell takes the selection there. */
-  const onContextMenu = (event: MouseEvent) => {
-    if (!isTouched(event)) return;
-    event.preventDefault();
-    selectHit(
-      hitTest(geometry, { scroll: scrolled(), selected: null }, pointAt(event)),
-      { shiftKey: true },
-      { session, geometry },
-    );
-  };
-
-  const onDoubleClick = (event: MouseEvent) => {
-    if (isInEditor(event)) return;
-    const hit = hitAt(event);
-    const area = selectedArea(session.get().selection);
-    if (hit.kind === 'cell') session.beginEdit('cell');
-    else if (hit.kind === 'column-edge') {
-      const several = isWholeColumns(area, geometry) && hit.column >= area.left && hit.column <= area.right;
-      void (several
-        ? session.actions.fitFields(area.left, area.right)
-        : session.actions.fitFields(hit.column, hit.column));
-    } else if (hit.kind === 'row-edge')
-      void session.actions.edit({ do: 'set-height', top: hit.position, bottom: hit.position, heightPx: null });
   };
 
   return {
@@ -133,18 +86,72 @@ export function usePointer({ session, geometry, scroller, reveal }: Around) {
     cursor,
     /** True while the grid is being worked by fingers. */
     isTouch,
-    cellAt,
+    cellAt: places.cellAt,
     handlers: {
       onPointerDown,
       onPointerMove,
       onPointerUp,
       onPointerCancel: onPointerUp,
       onMouseDown,
-      onClick,
-      onContextMenu,
-      onDoubleClick,
+      onDoubleClick: (event: MouseEvent) => !isInEditor(event) && openUnder(hitAt(event), { session, geometry }),
+      ...touchHandlers(places, { session, geometry }),
     },
   };
+}
+
+/** Where a pointer is on the grid. */
+function pointerPlaces({ session, geometry, scroller }: Omit<Around, 'reveal'>) {
+  /** The scrolled element, which is there while its events come. */
+  const element = (): HTMLDivElement => scroller.current!;
+  const pointAt = (event: MouseEvent | PointerEvent) => {
+    const bounds = element().getBoundingClientRect();
+    return { x: event.clientX - bounds.left, y: event.clientY - bounds.top };
+  };
+  /** Where the browser has scrolled to; its event may come later. */
+  const scrolled = (): Scroll => ({ left: element().scrollLeft, top: element().scrollTop });
+  /** What is under a pointer, handles of the selection included. */
+  const hitAt = (event: MouseEvent | PointerEvent) =>
+    hitTest(geometry, { scroll: scrolled(), selected: selectedArea(session.get().selection) }, pointAt(event));
+
+  const cellAt = (event: PointerEvent) => {
+    const hit = hitTest(geometry, { scroll: scrolled(), selected: null }, pointAt(event));
+    return hit.kind === 'cell' ? hit.cell : null;
+  };
+  /** What is under a finger, which has no use for handles. */
+  const touchedAt = (event: MouseEvent) => hitTest(geometry, { scroll: scrolled(), selected: null }, pointAt(event));
+  return { element, pointAt, scrolled, hitAt, cellAt, touchedAt };
+}
+
+type OnGrid = Pick<Around, 'session' | 'geometry'>;
+
+/** Fingers select by a tap; one that rests on a cell takes the selection there. */
+const touchHandlers = ({ pointAt, touchedAt }: ReturnType<typeof pointerPlaces>, { session, geometry }: OnGrid) => ({
+  onClick(event: MouseEvent) {
+    if (!isTouched(event) || isInEditor(event)) return;
+    const hit = touchedAt(event);
+    if (hit.kind === 'cell' && session.pointing.isOpen) return session.pointing.at(hit.cell, false);
+    session.commit();
+    if (hit.kind === 'row' && pointAt(event).x < FOLD_PX && session.actions.toggleFold(hit.position)) return;
+    selectHit(hit, event, { session, geometry });
+  },
+  onContextMenu(event: MouseEvent) {
+    if (!isTouched(event)) return;
+    event.preventDefault();
+    selectHit(touchedAt(event), { shiftKey: true }, { session, geometry });
+  },
+});
+
+/** A double click: begins to edit a cell, or fits what was hit by its edge to its contents. */
+function openUnder(hit: Hit, { session, geometry }: OnGrid): void {
+  const area = selectedArea(session.get().selection);
+  if (hit.kind === 'cell') session.beginEdit('cell');
+  else if (hit.kind === 'column-edge') {
+    const several = isWholeColumns(area, geometry) && hit.column >= area.left && hit.column <= area.right;
+    void (several
+      ? session.actions.fitFields(area.left, area.right)
+      : session.actions.fitFields(hit.column, hit.column));
+  } else if (hit.kind === 'row-edge')
+    void session.actions.edit({ do: 'set-height', top: hit.position, bottom: hit.position, heightPx: null });
 }
 
 const isTouched = ({ nativeEvent }: MouseEvent): boolean =>

@@ -1,6 +1,7 @@
 'use client';
 
 import { Alert, Button, Select, TextInput } from '@mantine/core';
+import type { FilePreview } from '../../protocol/import-messages';
 import { counted } from '../counted';
 import { Page } from '../page/Page';
 import classes from './Import.module.css';
@@ -16,8 +17,8 @@ const WORDS: Record<Exclude<Stage, 'looking'>, string> = {
 
 /** The contents of a file and how it will be read, before anything of it is kept. */
 export function ImportScreen({ file, leave }: { readonly file: File; readonly leave: () => void }) {
-  const { preview, stage, progress, refused, name, setName, change, bringIn, bringAllIn } = useImport(file, leave);
-  const isWorking = stage !== 'looking';
+  const work = useImport(file, leave);
+  const { preview, progress, refused, change } = work;
   return (
     <Page
       title={preview ? `What is in “${file.name}”` : file.name}
@@ -48,61 +49,78 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
       )}
       {preview && (
         <div className={classes.screen}>
-          <div className={classes.side}>
-            <TextInput
-              label="Name of the sheet"
-              maxLength={120}
-              value={name}
-              onChange={({ currentTarget }) => setName(currentTarget.value)}
-            />
-            {preview.sheets.length > 1 && (
-              <Select
-                label="Sheet of the file"
-                description={
-                  isBlank(preview) ? 'there is nothing in this one' : counted(preview.sheets.length, 'sheet')
-                }
-                data={preview.sheets.map((label, at) => ({ value: String(at), label }))}
-                value={String(preview.sheet)}
-                allowDeselect={false}
-                disabled={isWorking}
-                onChange={(value) => value !== null && void change({ sheet: Number(value) })}
-              />
-            )}
-            <div className={classes.acts}>
-              <Button onClick={() => void bringIn()} disabled={isWorking || isBlank(preview)}>
-                Bring it in
-              </Button>
-              {preview.sheets.length > 1 && (
-                <Button variant="default" onClick={() => void bringAllIn(preview.sheets.length)} disabled={isWorking}>
-                  Bring all {preview.sheets.length} in
-                </Button>
-              )}
-              <Button variant="default" onClick={leave}>
-                {stage === 'sending' || stage === 'packing' ? 'Stop' : 'Leave it'}
-              </Button>
-              {isWorking && (
-                <Working
-                  words={WORDS[stage as Exclude<Stage, 'looking'>]}
-                  share={progress}
-                  isSent={stage === 'sending' && progress === 1}
-                />
-              )}
-            </div>
-            <Facts title="What will be lost" items={preview.losses} none="Nothing that was found in it" />
-            {preview.rules.length > 0 && (
-              <Facts
-                title={counted(preview.rules.length, 'rule')}
-                items={preview.rules.map(({ name, sentence: says }) => `${name}: ${says}`)}
-              />
-            )}
-            <div className={classes.reading}>
-              <ReadingForm preview={preview} change={(what) => void change(what)} />
-            </div>
-          </div>
+          <Side preview={preview} work={work} leave={leave} />
           <PreviewTable preview={preview} change={(what) => void change(what)} />
         </div>
       )}
     </Page>
+  );
+}
+
+interface SideProps {
+  readonly preview: FilePreview;
+  readonly work: ReturnType<typeof useImport>;
+  readonly leave: () => void;
+}
+
+/** What becomes of the file: the sheet's name, what is brought in, what is lost, and how it is read. */
+function Side({ preview, work, leave }: SideProps) {
+  const { stage, name, setName, change } = work;
+  const isWorking = stage !== 'looking';
+  return (
+    <div className={classes.side}>
+      <TextInput
+        label="Name of the sheet"
+        maxLength={120}
+        value={name}
+        onChange={({ currentTarget }) => setName(currentTarget.value)}
+      />
+      {preview.sheets.length > 1 && (
+        <Select
+          label="Sheet of the file"
+          description={isBlank(preview) ? 'there is nothing in this one' : counted(preview.sheets.length, 'sheet')}
+          data={preview.sheets.map((label, at) => ({ value: String(at), label }))}
+          value={String(preview.sheet)}
+          allowDeselect={false}
+          disabled={isWorking}
+          onChange={(value) => value !== null && void change({ sheet: Number(value) })}
+        />
+      )}
+      <Acts preview={preview} work={work} leave={leave} />
+      <Facts title="What will be lost" items={preview.losses} none="Nothing that was found in it" />
+      {preview.rules.length > 0 && (
+        <Facts
+          title={counted(preview.rules.length, 'rule')}
+          items={preview.rules.map(({ name, sentence: says }) => `${name}: ${says}`)}
+        />
+      )}
+      <div className={classes.reading}>
+        <ReadingForm preview={preview} change={(what) => void change(what)} />
+      </div>
+    </div>
+  );
+}
+
+function Acts({ preview, work, leave }: SideProps) {
+  const { stage, progress } = work;
+  const isWorking = stage !== 'looking';
+  return (
+    <div className={classes.acts}>
+      <Button onClick={() => void work.bringIn()} disabled={isWorking || isBlank(preview)}>
+        Bring it in
+      </Button>
+      {preview.sheets.length > 1 && (
+        <Button variant="default" onClick={() => void work.bringAllIn(preview.sheets.length)} disabled={isWorking}>
+          Bring all {preview.sheets.length} in
+        </Button>
+      )}
+      <Button variant="default" onClick={leave}>
+        {stage === 'sending' || stage === 'packing' ? 'Stop' : 'Leave it'}
+      </Button>
+      {stage !== 'looking' && (
+        <Working words={WORDS[stage]} share={progress} isSent={stage === 'sending' && progress === 1} />
+      )}
+    </div>
   );
 }
 

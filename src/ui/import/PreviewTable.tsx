@@ -57,19 +57,7 @@ export function PreviewTable({ preview: { head, fields, reading, header, rowCoun
               data-above={(header !== null && position < header) || undefined}
             >
               <td className={classes.row}>
-                {position < HEADER_ROWS ? (
-                  <button
-                    type="button"
-                    className={classes.place}
-                    aria-pressed={position === header}
-                    aria-label={`Row ${position + 1} holds the labels`}
-                    onClick={() => change({ header: position === header ? null : position })}
-                  >
-                    {position + 1}
-                  </button>
-                ) : (
-                  position + 1
-                )}
+                <RowNumber position={position} header={header} change={change} />
               </td>
               {fields.map(({ as }, column) => (
                 <td key={column} data-out={as === 'nothing' || undefined}>
@@ -87,5 +75,27 @@ export function PreviewTable({ preview: { head, fields, reading, header, rowCoun
         </tbody>
       </table>
     </div>
+  );
+}
+
+interface RowNumberProps {
+  readonly position: number;
+  readonly header: number | null;
+  readonly change: Props['change'];
+}
+
+/** The number of a row, by which one of the first can be chosen as the row of labels. */
+function RowNumber({ position, header, change }: RowNumberProps) {
+  if (position >= HEADER_ROWS) return position + 1;
+  return (
+    <button
+      type="button"
+      className={classes.place}
+      aria-pressed={position === header}
+      aria-label={`Row ${position + 1} holds the labels`}
+      onClick={() => change({ header: position === header ? null : position })}
+    >
+      {position + 1}
+    </button>
   );
 }

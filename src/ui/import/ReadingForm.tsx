@@ -28,7 +28,6 @@ interface Props {
 
 /** How a file is read: the guesses, their reasons, and controls to correct them. */
 export function ReadingForm({ preview: { form, reading, header }, change }: Props) {
-  const hasFormulas = reading !== null && !reading.why.formulas.startsWith('no ');
   return (
     <>
       <Switch
@@ -41,60 +40,79 @@ export function ReadingForm({ preview: { form, reading, header }, change }: Prop
         checked={header !== null}
         onChange={({ currentTarget }) => change({ header: currentTarget.checked ? 0 : null })}
       />
-      {form && (
-        <>
-          <Select
-            label="Encoding"
-            description={form.encodingWhy}
-            data={ENCODING_WORDS}
-            value={form.encoding}
-            allowDeselect={false}
-            onChange={(value) => value && change({ encoding: value })}
-          />
-          <Select
-            label="Between values stands"
-            description={form.separatorWhy}
-            data={SEPARATOR_CHOICES}
-            value={form.separator}
-            allowDeselect={false}
-            onChange={(value) => value && change({ separator: value })}
-          />
-          <Select
-            label="Around values stand"
-            data={QUOTE_WORDS}
-            value={form.quote === '' ? 'none' : form.quote}
-            allowDeselect={false}
-            onChange={(value) => value && change({ quote: value === 'none' ? '' : value })}
-          />
-        </>
-      )}
-      {reading && (
-        <>
-          <Select
-            label="Decimals"
-            description={reading.why.decimal}
-            data={DECIMAL_CHOICES}
-            value={reading.decimal}
-            allowDeselect={false}
-            onChange={(value) => value && change({ decimal: value })}
-          />
-          <Select
-            label="Dates in numbers"
-            description={reading.why.dates}
-            data={DATE_WORDS}
-            value={reading.dates ?? 'text'}
-            allowDeselect={false}
-            onChange={(value) => value && change({ dates: value === 'text' ? null : value })}
-          />
-          {hasFormulas && (
-            <Switch
-              label="What begins with = is a formula"
-              description={reading.why.formulas}
-              checked={reading.formulas}
-              onChange={({ currentTarget }) => change({ formulas: currentTarget.checked })}
-            />
-          )}
-        </>
+      {form && <FormChoices form={form} change={change} />}
+      {reading && <ValueChoices reading={reading} change={change} />}
+    </>
+  );
+}
+
+interface FormProps {
+  readonly form: NonNullable<FilePreview['form']>;
+  readonly change: Props['change'];
+}
+
+/** How the text of a file is divided into values. */
+const FormChoices = ({ form, change }: FormProps) => (
+  <>
+    <Select
+      label="Encoding"
+      description={form.encodingWhy}
+      data={ENCODING_WORDS}
+      value={form.encoding}
+      allowDeselect={false}
+      onChange={(value) => value && change({ encoding: value })}
+    />
+    <Select
+      label="Between values stands"
+      description={form.separatorWhy}
+      data={SEPARATOR_CHOICES}
+      value={form.separator}
+      allowDeselect={false}
+      onChange={(value) => value && change({ separator: value })}
+    />
+    <Select
+      label="Around values stand"
+      data={QUOTE_WORDS}
+      value={form.quote === '' ? 'none' : form.quote}
+      allowDeselect={false}
+      onChange={(value) => value && change({ quote: value === 'none' ? '' : value })}
+    />
+  </>
+);
+
+interface ValueProps {
+  readonly reading: NonNullable<FilePreview['reading']>;
+  readonly change: Props['change'];
+}
+
+/** How the values are read. */
+function ValueChoices({ reading, change }: ValueProps) {
+  const hasFormulas = !reading.why.formulas.startsWith('no ');
+  return (
+    <>
+      <Select
+        label="Decimals"
+        description={reading.why.decimal}
+        data={DECIMAL_CHOICES}
+        value={reading.decimal}
+        allowDeselect={false}
+        onChange={(value) => value && change({ decimal: value })}
+      />
+      <Select
+        label="Dates in numbers"
+        description={reading.why.dates}
+        data={DATE_WORDS}
+        value={reading.dates ?? 'text'}
+        allowDeselect={false}
+        onChange={(value) => value && change({ dates: value === 'text' ? null : value })}
+      />
+      {hasFormulas && (
+        <Switch
+          label="What begins with = is a formula"
+          description={reading.why.formulas}
+          checked={reading.formulas}
+          onChange={({ currentTarget }) => change({ formulas: currentTarget.checked })}
+        />
       )}
     </>
   );

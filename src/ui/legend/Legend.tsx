@@ -34,11 +34,39 @@ const NO_FIELDS: readonly ShownField[] = [];
 
 /** The rules in order of precedence, each with what it shows and how much it paints. */
 export function Legend() {
-  const session = useSession();
   const legend = useDeferredValue(useSessionState((state) => state.legend));
-  const touching = useTouching();
   const isReading = useSessionState((state) => state.isReading);
   const fields = useSessionState((state) => state.frame?.fields) ?? NO_FIELDS;
+  if (isReading)
+    return (
+      <nav className={classes.legend} aria-label="Legend">
+        <LegendHead />
+        <div className={classes.reading}>
+          <ReaderLegend meanings={meaningsOf(legend, fields)} />
+        </div>
+      </nav>
+    );
+  return (
+    <nav className={classes.legend} aria-label="Legend">
+      <LegendHead />
+      <NameGroup />
+      <CarryElsewhere />
+      <RuleSets />
+      {legend.length === 0 && <p className={classes.empty}>No rules yet. Select a field, then make a rule over it.</p>}
+      <RuleList legend={legend} />
+      <div className={classes.foot}>
+        <RuleSetNotice />
+        <AdviceList />
+        <NewRule />
+      </div>
+    </nav>
+  );
+}
+
+/** The rules, to be put in another order by dragging or by the keyboard. */
+function RuleList({ legend }: { readonly legend: readonly LegendEntry[] }) {
+  const session = useSession();
+  const touching = useTouching();
   // The same list while the order is the same: a new one renders every entry again.
   const order = legend.map(({ id }) => id).join(' ');
   const ids = useMemo(() => (order === '' ? [] : order.split(' ')), [order]);
@@ -60,53 +88,31 @@ export function Legend() {
         legend.findIndex((entry) => entry.id === over.id),
       );
   };
-
-  if (isReading)
-    return (
-      <nav className={classes.legend} aria-label="Legend">
-        <LegendHead />
-        <div className={classes.reading}>
-          <ReaderLegend meanings={meaningsOf(legend, fields)} />
-        </div>
-      </nav>
-    );
   return (
-    <nav className={classes.legend} aria-label="Legend">
-      <LegendHead />
-      <NameGroup />
-      <CarryElsewhere />
-      <RuleSets />
-      {legend.length === 0 && <p className={classes.empty}>No rules yet. Select a field, then make a rule over it.</p>}
-      <DndContext
-        id="legend"
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        modifiers={[restrictToVerticalAxis]}
-        onDragEnd={onDragEnd}
-      >
-        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-          <ol className={classes.list} hidden={legend.length === 0}>
-            {ruleGroups(legend, ({ rule }) => rule.group).map(({ name, entries }) => (
-              <Fragment key={itemAt(entries, 0).id}>
-                {name !== null && (
-                  <GroupHead name={name} entries={entries} isFolded={folded.includes(name)} onFold={() => fold(name)} />
-                )}
-                {entries.map(
-                  (entry) =>
-                    isShown(entry) && (
-                      <LegendItem key={entry.id} entry={entry} place={legend.indexOf(entry)} count={legend.length} />
-                    ),
-                )}
-              </Fragment>
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
-      <div className={classes.foot}>
-        <RuleSetNotice />
-        <AdviceList />
-        <NewRule />
-      </div>
-    </nav>
+    <DndContext
+      id="legend"
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      modifiers={[restrictToVerticalAxis]}
+      onDragEnd={onDragEnd}
+    >
+      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+        <ol className={classes.list} hidden={legend.length === 0}>
+          {ruleGroups(legend, ({ rule }) => rule.group).map(({ name, entries }) => (
+            <Fragment key={itemAt(entries, 0).id}>
+              {name !== null && (
+                <GroupHead name={name} entries={entries} isFolded={folded.includes(name)} onFold={() => fold(name)} />
+              )}
+              {entries.map(
+                (entry) =>
+                  isShown(entry) && (
+                    <LegendItem key={entry.id} entry={entry} place={legend.indexOf(entry)} count={legend.length} />
+                  ),
+              )}
+            </Fragment>
+          ))}
+        </ol>
+      </SortableContext>
+    </DndContext>
   );
 }

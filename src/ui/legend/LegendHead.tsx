@@ -15,10 +15,8 @@ const paperOf = (sheet: SheetId, filter: Filter | null | undefined): string =>
 /** The head of the legend: its title, or how many rules are chosen, and the actions on many at once. */
 export const LegendHead = memo(function LegendHead() {
   const session = useSession();
-  const legend = useSessionState((state) => state.legend);
   const chosen = useSessionState((state) => state.chosen);
   const onlyTouching = useSessionState((state) => state.onlyTouching);
-  const filter = useSessionState((state) => state.frame?.filter);
   const isReading = useSessionState((state) => state.isReading);
   const { rules } = session;
   return (
@@ -43,34 +41,46 @@ export const LegendHead = memo(function LegendHead() {
           </Button>
         </>
       ) : (
-        <Menu position="bottom-end">
-          <Menu.Target>
-            <ActionIcon variant="subtle" color="ink" size="md" aria-label="What to do with the legend">
-              <IconDotsVertical size={15} stroke={1.5} />
-            </ActionIcon>
-          </Menu.Target>
-          <Menu.Dropdown>
-            <Menu.Item onClick={() => session.openDialog({ what: 'use-set', rules: [] })}>Use a rule set…</Menu.Item>
-            <Menu.Item
-              disabled={legend.length === 0}
-              onClick={() => session.openDialog({ what: 'set', rules: legend.map(({ id }) => id) })}
-            >
-              Keep all rules as a rule set…
-            </Menu.Item>
-            <Menu.Divider />
-            <Menu.Item onClick={() => rules.showOnlyTouching(!onlyTouching)}>
-              {onlyTouching ? 'Show all rules' : 'Show only rules on the selection'}
-            </Menu.Item>
-            <Menu.Item onClick={() => session.readLegend(true)}>Show it as readers see it</Menu.Item>
-            <Menu.Item component="a" href={paperOf(session.sheet, filter)} target="_blank">
-              Open sheet and legend as a page, to print or save
-            </Menu.Item>
-            <Menu.Divider />
-            <Menu.Item onClick={() => void rules.removeTouching()}>Remove the rules on the selection</Menu.Item>
-            <Menu.Item onClick={() => rules.removeRules(legend.map(({ id }) => id))}>Remove all rules</Menu.Item>
-          </Menu.Dropdown>
-        </Menu>
+        <LegendMenu />
       )}
     </div>
   );
 });
+
+/** What can be done with the whole legend. */
+function LegendMenu() {
+  const session = useSession();
+  const legend = useSessionState((state) => state.legend);
+  const onlyTouching = useSessionState((state) => state.onlyTouching);
+  const filter = useSessionState((state) => state.frame?.filter);
+  const { rules } = session;
+  return (
+    <Menu position="bottom-end">
+      <Menu.Target>
+        <ActionIcon variant="subtle" color="ink" size="md" aria-label="What to do with the legend">
+          <IconDotsVertical size={15} stroke={1.5} />
+        </ActionIcon>
+      </Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Item onClick={() => session.openDialog({ what: 'use-set', rules: [] })}>Use a rule set…</Menu.Item>
+        <Menu.Item
+          disabled={legend.length === 0}
+          onClick={() => session.openDialog({ what: 'set', rules: legend.map(({ id }) => id) })}
+        >
+          Keep all rules as a rule set…
+        </Menu.Item>
+        <Menu.Divider />
+        <Menu.Item onClick={() => rules.showOnlyTouching(!onlyTouching)}>
+          {onlyTouching ? 'Show all rules' : 'Show only rules on the selection'}
+        </Menu.Item>
+        <Menu.Item onClick={() => session.readLegend(true)}>Show it as readers see it</Menu.Item>
+        <Menu.Item component="a" href={paperOf(session.sheet, filter)} target="_blank">
+          Open sheet and legend as a page, to print or save
+        </Menu.Item>
+        <Menu.Divider />
+        <Menu.Item onClick={() => void rules.removeTouching()}>Remove the rules on the selection</Menu.Item>
+        <Menu.Item onClick={() => rules.removeRules(legend.map(({ id }) => id))}>Remove all rules</Menu.Item>
+      </Menu.Dropdown>
+    </Menu>
+  );
+}

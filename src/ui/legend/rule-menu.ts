@@ -40,95 +40,121 @@ interface RuleInLegend {
 }
 
 /** The menu of a rule in the legend, in groups. An action on a chosen rule is applied to all that are chosen. */
-export function ruleMenu({ session, entry, place, count, chosen }: RuleInLegend): readonly (readonly RuleMenuItem[])[] {
-  const { rules } = session;
-  const isChosen = chosen.includes(entry.id);
-  const ids = isChosen ? chosen : [entry.id];
-  const { isDraft: isOff, isPersonal, rule } = entry;
-  const own = { kind: 'own-rules', rules: ids, whose: isPersonal ? 'everybodys' : 'mine' } as const;
+export function ruleMenu(shown: RuleInLegend): readonly (readonly RuleMenuItem[])[] {
+  const { session, entry, chosen } = shown;
+  const ids = chosen.includes(entry.id) ? chosen : [entry.id];
   return [
-    [
-      {
-        icon: IconPower,
-        words: rule.on ? 'Switch off' : 'Switch on',
-        isOff,
-        onClick: () => rules.changeRules(ids, { on: !rule.on }),
-      },
-      {
-        icon: IconArrowUp,
-        words: 'Judge earlier',
-        isOff: place === 0,
-        onClick: () => rules.moveRule(entry.id, place - 1),
-      },
-      {
-        icon: IconArrowDown,
-        words: 'Judge later',
-        isOff: place === count - 1,
-        onClick: () => rules.moveRule(entry.id, place + 1),
-      },
-      {
-        icon: IconLock,
-        words: rule.settles ? 'Let later rules add to it' : 'Settle: later rules leave its cells alone',
-        isOff,
-        onClick: () => rules.changeRules(ids, { settles: !rule.settles }),
-      },
-    ],
-    [
-      { icon: IconFilter, words: 'Show only its records', onClick: () => session.filterBy({ rule: entry.id }) },
-      { icon: IconCopy, words: 'Duplicate', isOff, onClick: () => rules.duplicateRule(entry.id) },
-      {
-        icon: IconArrowBarRight,
-        words: 'Carry to the selected cells',
-        isOff,
-        onClick: () => rules.carryToSelection(ids),
-      },
-      {
-        icon: IconArrowsMove,
-        words: 'Read the selected cells instead',
-        isOff,
-        onClick: () => rules.reachSelection(ids),
-      },
-      {
-        icon: IconTableShare,
-        words: 'Carry to another sheet…',
-        isOff,
-        onClick: () => session.openDialog({ what: 'sheet', rules: ids }),
-      },
-      {
-        icon: IconFolder,
-        words: 'Put in a group…',
-        isOff,
-        onClick: () => session.openDialog({ what: 'group', rules: ids }),
-      },
-      {
-        icon: IconUser,
-        words: isPersonal ? 'Give it to everybody' : 'Keep it to myself',
-        isOff,
-        onClick: () => void session.withErrorMessage(session.ask(own)),
-      },
-      {
-        icon: IconStack2,
-        words: 'Keep as a rule set…',
-        isOff,
-        onClick: () => session.openDialog({ what: 'set', rules: ids }),
-      },
-      {
-        icon: IconSquareCheck,
-        words: isChosen ? 'Choose no longer' : 'Choose, to change several together',
-        onClick: () => rules.toggleChosen(entry.id),
-      },
-      {
-        icon: IconHistory,
-        words: 'What was done to it',
-        href: `/sheets/${encodeURIComponent(session.sheet)}/history?rule=${encodeURIComponent(entry.id)}`,
-      },
-    ],
+    precedenceItems(shown, ids),
+    [...reachItems(shown, ids), ...keepItems(shown, ids), ...aboutItems(shown)],
     [
       {
         icon: IconTrash,
         words: `Remove${ids.length > 1 ? ` ${ids.length} rules` : ''}`,
-        onClick: () => rules.removeRules(ids),
+        onClick: () => session.rules.removeRules(ids),
       },
     ],
+  ];
+}
+
+type Ids = readonly RuleId[];
+
+/** Whether a rule is judged, when, and what it leaves to others. */
+function precedenceItems({ session: { rules }, entry, place, count }: RuleInLegend, ids: Ids): RuleMenuItem[] {
+  const { rule, isDraft: isOff } = entry;
+  return [
+    {
+      icon: IconPower,
+      words: rule.on ? 'Switch off' : 'Switch on',
+      isOff,
+      onClick: () => rules.changeRules(ids, { on: !rule.on }),
+    },
+    {
+      icon: IconArrowUp,
+      words: 'Judge earlier',
+      isOff: place === 0,
+      onClick: () => rules.moveRule(entry.id, place - 1),
+    },
+    {
+      icon: IconArrowDown,
+      words: 'Judge later',
+      isOff: place === count - 1,
+      onClick: () => rules.moveRule(entry.id, place + 1),
+    },
+    {
+      icon: IconLock,
+      words: rule.settles ? 'Let later rules add to it' : 'Settle: later rules leave its cells alone',
+      isOff,
+      onClick: () => rules.changeRules(ids, { settles: !rule.settles }),
+    },
+  ];
+}
+
+/** Where else a rule is put to use. */
+function reachItems({ session, entry }: RuleInLegend, ids: Ids): RuleMenuItem[] {
+  const { rules } = session;
+  const { isDraft: isOff } = entry;
+  return [
+    { icon: IconFilter, words: 'Show only its records', onClick: () => session.filterBy({ rule: entry.id }) },
+    { icon: IconCopy, words: 'Duplicate', isOff, onClick: () => rules.duplicateRule(entry.id) },
+    {
+      icon: IconArrowBarRight,
+      words: 'Carry to the selected cells',
+      isOff,
+      onClick: () => rules.carryToSelection(ids),
+    },
+    {
+      icon: IconArrowsMove,
+      words: 'Read the selected cells instead',
+      isOff,
+      onClick: () => rules.reachSelection(ids),
+    },
+  ];
+}
+
+/** Where rules are kept, and for whom. */
+function keepItems({ session, entry: { isDraft: isOff, isPersonal } }: RuleInLegend, ids: Ids): RuleMenuItem[] {
+  const own = { kind: 'own-rules', rules: ids, whose: isPersonal ? 'everybodys' : 'mine' } as const;
+  return [
+    {
+      icon: IconTableShare,
+      words: 'Carry to another sheet…',
+      isOff,
+      onClick: () => session.openDialog({ what: 'sheet', rules: ids }),
+    },
+    {
+      icon: IconFolder,
+      words: 'Put in a group…',
+      isOff,
+      onClick: () => session.openDialog({ what: 'group', rules: ids }),
+    },
+    {
+      icon: IconUser,
+      words: isPersonal ? 'Give it to everybody' : 'Keep it to myself',
+      isOff,
+      onClick: () => void session.withErrorMessage(session.ask(own)),
+    },
+    {
+      icon: IconStack2,
+      words: 'Keep as a rule set…',
+      isOff,
+      onClick: () => session.openDialog({ what: 'set', rules: ids }),
+    },
+  ];
+}
+
+function aboutItems({ session, entry, chosen }: RuleInLegend): RuleMenuItem[] {
+  const { rules } = session;
+  const isChosen = chosen.includes(entry.id);
+  return [
+    {
+      icon: IconSquareCheck,
+      words: isChosen ? 'Choose no longer' : 'Choose, to change several together',
+      onClick: () => rules.toggleChosen(entry.id),
+    },
+    {
+      icon: IconHistory,
+      words: 'What was done to it',
+      href: `/sheets/${encodeURIComponent(session.sheet)}/history?rule=${encodeURIComponent(entry.id)}`,
+    },
   ];
 }

@@ -2,11 +2,12 @@ import { Button, TextInput } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { sheetUrl } from '../../protocol/sheet-url';
-import type { CellState, SheetDifference } from '../../core/rules/explain/sheet-difference';
-import type { FieldId, RowId } from '../../core/sheet/ids';
+import type { SheetDifference } from '../../core/rules/explain/sheet-difference';
+import type { CellIds } from '../../core/sheet/ids';
 import { counted } from '../counted';
 import { sendJson } from '../../engine/link/send-json';
 import { useSession } from '../sheet/use-session';
+import { DifferenceTable } from './DifferenceTable';
 import classes from './Paper.module.css';
 
 /** The diff between a snapshot and now: values, looks, and added and removed records. */
@@ -26,91 +27,41 @@ export function Difference({ sequence }: { readonly sequence: number }) {
       .ask({ kind: 'ask-difference', ...(other === undefined ? {} : { to: other }) })
       .then(setFound, (failed: Error) => setError(failed.message));
   };
-  if (!found)
-    return (
-      <div className={classes.compare}>
-        <Button size="compact-sm" variant="default" onClick={ask}>
-          Show what is different {other === undefined ? 'now' : `after change ${other}`}
-        </Button>
-        <TextInput
-          size="xs"
-          aria-label="Compare with the sheet after change"
-          placeholder="or after change no."
-          inputMode="numeric"
-          value={to}
-          onChange={(event) => setTo(event.currentTarget.value)}
-        />
-        {error && <span role="alert"> {error}</span>}
-      </div>
-    );
+  if (!found) return <CompareForm to={to} when={whenWords(other)} onTo={setTo} onAsk={ask} error={error} />;
   const path = sheetUrl(session.sheet, `history/${sequence}`);
-  /** One cell goes back to what it held then; the others stay. */
-  const bringCellBack = async ({ row, field }: { readonly row: RowId; readonly field: FieldId }) => {
-    const sent = await sendJson(path, { body: { id: nanoid(), what: 'cells', cells: [{ row, field }] } });
-    if ('refused' in sent) setError(sent.refused);
-    else ask();
-  };
-  const bringBack = async () => {
-    const sent = await sendJson(path, { body: { id: nanoid(), what: 'sheet' } });
+  /** Cells, or the whole sheet, go back to what they were then. */
+  const bringBack = async (
+    what: { readonly what: 'sheet' } | { readonly what: 'cells'; readonly cells: readonly CellIds[] },
+  ) => {
+    const sent = await sendJson(path, { body: { id: nanoid(), ...what } });
     if ('refused' in sent) return setError(sent.refused);
-    setBack(true);
+    if (what.what === 'sheet') setBack(true);
     ask();
   };
   const { cells, added, removed, isCut } = found;
-  const when = other === undefined ? 'now' : `after change ${other}`;
+  const when = whenWords(other);
   return (
-    <section
-      aria-label={other === undefined ? 'What is different now' : `What is different after change ${other}`}
-      className={classes.difference}
-    >
+    <section aria-label={`What is different ${when}`} className={classes.difference}>
       <h2>
         {cells.length + added.length + removed.length === 0
           ? `Nothing is different ${when}`
           : `Different ${when}: ${counted(cells.length, 'cell')}${isCut ? ' and more' : ''}, ${counted(added.length, 'row')} added, ${counted(removed.length, 'row')} removed`}
       </h2>
       {cells.length > 0 && (
-        <table className={classes.table}>
-          <thead>
-            <tr>
-              <th scope="col">Record</th>
-              <th scope="col">Field</th>
-              <th scope="col">Then</th>
-              <th scope="col">{other === undefined ? 'Now' : `After change ${other}`}</th>
-              {other === undefined && <td />}
-            </tr>
-          </thead>
-          <tbody>
-            {cells.map((cell) => (
-              <tr key={`${cell.row} ${cell.field}`}>
-                <td>{cell.record}</td>
-                <td>{cell.label}</td>
-                <td>{stateWords(cell.before)}</td>
-                <td>{stateWords(cell.after)}</td>
-                {other === undefined && (
-                  <td>
-                    {cell.before.shown !== cell.after.shown && (
-                      <Button
-                        size="compact-xs"
-                        variant="default"
-                        aria-label={`Bring ${cell.label} of ${cell.record} back`}
-                        onClick={() => void bringCellBack(cell)}
-                      >
-                        Bring it back
-                      </Button>
-                    )}
-                  </td>
-                )}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DifferenceTable
+          cells={cells}
+          after={other === undefined ? 'Now' : `After change ${other}`}
+          onBringBack={
+            other === undefined ? (cell) => void bringBack({ what: 'cells', cells: [idsOf(cell)] }) : undefined
+          }
+        />
       )}
       {isBack ? (
         <p role="status">The sheet is as it was then, by a new change that can be taken back like any other.</p>
       ) : (
         <div className={classes.compare}>
           {other === undefined && (
-            <Button size="compact-sm" variant="default" onClick={() => void bringBack()}>
+            <Button size="compact-sm" variant="default" onClick={() => void bringBack({ what: 'sheet' })}>
               Bring the whole sheet back to this
             </Button>
           )}
@@ -126,8 +77,34 @@ export function Difference({ sequence }: { readonly sequence: number }) {
   );
 }
 
-const stateWords = ({ shown, rules }: CellState): string =>
-  `${shown || 'blank'}${rules.length ? ` (${rules.join(', ')})` : ''}`;
+const whenWords = (other: number | undefined): string => (other === undefined ? 'now' : `after change ${other}`);
+const idsOf = ({ row, field }: CellIds): CellIds => ({ row, field });
+
+interface CompareFormProps {
+  readonly to: string;
+  readonly when: string;
+  readonly onTo: (to: string) => void;
+  readonly onAsk: () => void;
+  readonly error: string | null;
+}
+
+/** Asks with which moment to compare. */
+const CompareForm = ({ to, when, onTo, onAsk, error }: CompareFormProps) => (
+  <div className={classes.compare}>
+    <Button size="compact-sm" variant="default" onClick={onAsk}>
+      Show what is different {when}
+    </Button>
+    <TextInput
+      size="xs"
+      aria-label="Compare with the sheet after change"
+      placeholder="or after change no."
+      inputMode="numeric"
+      value={to}
+      onChange={(event) => onTo(event.currentTarget.value)}
+    />
+    {error && <span role="alert"> {error}</span>}
+  </div>
+);
 
 const MAX_NAMES = 20;
 const namesOf = (names: readonly string[]): string =>

@@ -2,7 +2,7 @@
 
 import { Button, PasswordInput, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
-import { useState, type FormEvent } from 'react';
+import { useState, type FormEvent, type ReactNode } from 'react';
 import { sendJson } from '../../engine/link/send-json';
 import { Page } from '../page/Page';
 import classes from './People.module.css';
@@ -16,101 +16,114 @@ interface Props {
 }
 
 /** The account: name, password, and the end of every session. */
-export function Account({ name: known, email, hasPassword }: Props) {
+export const Account = ({ name, email, hasPassword }: Props) => (
+  <Page title="Your account" lead={email} isHome>
+    <NameForm known={name} />
+    <PasswordForm hasPassword={hasPassword} />
+    <SignedIn />
+  </Page>
+);
+
+const Told = ({ children }: { readonly children: ReactNode }) => (
+  <p role="status" className={classes.error}>
+    {children}
+  </p>
+);
+
+function NameForm({ known }: { readonly known: string }) {
   const router = useRouter();
   const [name, setName] = useState(known);
-  const [old, setOld] = useState('');
-  const [password, setPassword] = useState('');
-  const [said, setSaid] = useState<{ readonly by: 'name' | 'password' | 'sessions'; readonly words: string } | null>(
-    null,
-  );
-
-  const tell = (by: 'name' | 'password' | 'sessions', words: string) => setSaid({ by, words });
+  const [told, setTold] = useState<string | null>(null);
   const rename = async (event: FormEvent) => {
     event.preventDefault();
     const sent = await sendJson('/api/account', { method: 'PATCH', body: { name } });
-    tell('name', 'refused' in sent ? sent.refused : 'Your name is changed.');
+    setTold('refused' in sent ? sent.refused : 'Your name is changed.');
     router.refresh();
   };
+  return (
+    <form className={classes.form} onSubmit={(event) => void rename(event)}>
+      <TextInput
+        label="Your name, as others see it"
+        maxLength={60}
+        value={name}
+        onChange={(event) => setName(event.currentTarget.value)}
+      />
+      {told && <Told>{told}</Told>}
+      <div className={classes.acts}>
+        <Button type="submit" variant="default">
+          Change the name
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
+  const router = useRouter();
+  const [old, setOld] = useState('');
+  const [password, setPassword] = useState('');
+  const [told, setTold] = useState<string | null>(null);
   const change = async (event: FormEvent) => {
     event.preventDefault();
     const sent = await sendJson('/api/account/password', { body: { old, password } });
-    tell('password', 'refused' in sent ? sent.refused : 'The password is changed. Everywhere else you are signed out.');
+    setTold('refused' in sent ? sent.refused : 'The password is changed. Everywhere else you are signed out.');
     if ('refused' in sent) return;
     setOld('');
     setPassword('');
     router.refresh();
   };
+  return (
+    <form className={classes.form} onSubmit={(event) => void change(event)}>
+      <h2 className={classes.part}>{hasPassword ? 'Another password' : 'A password'}</h2>
+      {hasPassword ? (
+        <PasswordInput
+          label="Present password"
+          autoComplete="current-password"
+          value={old}
+          onChange={(event) => setOld(event.currentTarget.value)}
+        />
+      ) : (
+        <p className={classes.lead}>
+          This account is the demo’s: anybody at this address can open it by one click. With a password, only you can.
+        </p>
+      )}
+      <PasswordInput
+        label="New password"
+        description="At least 10 characters"
+        autoComplete="new-password"
+        value={password}
+        onChange={(event) => setPassword(event.currentTarget.value)}
+      />
+      {told && <Told>{told}</Told>}
+      <div className={classes.acts}>
+        <Button type="submit" variant="default">
+          {hasPassword ? 'Change the password' : 'Use this password'}
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+function SignedIn() {
+  const [told, setTold] = useState<string | null>(null);
   const leave = async (path: string, method: 'POST' | 'DELETE') => {
     const sent = await sendJson(path, { method });
-    if ('refused' in sent) tell('sessions', sent.refused);
+    if ('refused' in sent) setTold(sent.refused);
     else window.location.assign('/sign-in');
   };
-  const saidOf = (by: NonNullable<typeof said>['by']) =>
-    said?.by === by && (
-      <p role="status" className={classes.error}>
-        {said.words}
-      </p>
-    );
-
   return (
-    <Page title="Your account" lead={email} isHome>
-      <form className={classes.form} onSubmit={(event) => void rename(event)}>
-        <TextInput
-          label="Your name, as others see it"
-          maxLength={60}
-          value={name}
-          onChange={(event) => setName(event.currentTarget.value)}
-        />
-        {saidOf('name')}
-        <div className={classes.acts}>
-          <Button type="submit" variant="default">
-            Change the name
-          </Button>
-        </div>
-      </form>
-      <form className={classes.form} onSubmit={(event) => void change(event)}>
-        <h2 className={classes.part}>{hasPassword ? 'Another password' : 'A password'}</h2>
-        {!hasPassword && (
-          <p className={classes.lead}>
-            This account is the demo’s: anybody at this address can open it by one click. With a password, only you can.
-          </p>
-        )}
-        {hasPassword && (
-          <PasswordInput
-            label="Present password"
-            autoComplete="current-password"
-            value={old}
-            onChange={(event) => setOld(event.currentTarget.value)}
-          />
-        )}
-        <PasswordInput
-          label="New password"
-          description="At least 10 characters"
-          autoComplete="new-password"
-          value={password}
-          onChange={(event) => setPassword(event.currentTarget.value)}
-        />
-        {saidOf('password')}
-        <div className={classes.acts}>
-          <Button type="submit" variant="default">
-            {hasPassword ? 'Change the password' : 'Use this password'}
-          </Button>
-        </div>
-      </form>
-      <section className={classes.form}>
-        <h2 className={classes.part}>Where you are signed in</h2>
-        <Sessions />
-        {saidOf('sessions')}
-        <div className={classes.acts}>
-          <Button variant="default" onClick={() => void leave('/api/sign-out', 'POST')}>
-            Sign out here
-          </Button>
-          <Button variant="default" onClick={() => void leave('/api/account/sessions', 'DELETE')}>
-            Sign out everywhere
-          </Button>
-        </div>
-      </section>
-    </Page>
+    <section className={classes.form}>
+      <h2 className={classes.part}>Where you are signed in</h2>
+      <Sessions />
+      {told && <Told>{told}</Told>}
+      <div className={classes.acts}>
+        <Button variant="default" onClick={() => void leave('/api/sign-out', 'POST')}>
+          Sign out here
+        </Button>
+        <Button variant="default" onClick={() => void leave('/api/account/sessions', 'DELETE')}>
+          Sign out everywhere
+        </Button>
+      </div>
+    </section>
   );
 }

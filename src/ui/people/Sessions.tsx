@@ -1,30 +1,21 @@
 import { Button } from '@mantine/core';
-import { useCallback, useEffect, useState } from 'react';
+import { useState } from 'react';
 import { sendJson } from '../../engine/link/send-json';
 import type { OwnSession } from '../../protocol/own-session';
+import { useLoaded } from '../page/use-loaded';
 import { momentWords } from '../moment-words';
 import classes from './People.module.css';
 
 /** The sessions of the account, each with a way to end it. */
 export function Sessions() {
-  const [sessions, setSessions] = useState<readonly OwnSession[] | null>(null);
-  const [error, setError] = useState<string | null>(null);
-
-  const read = useCallback(async () => {
-    const sent = await sendJson<OwnSession[]>('/api/account/sessions', { method: 'GET' });
-    if ('refused' in sent) setError(sent.refused);
-    else setSessions(sent.answer);
-  }, []);
-  useEffect(() => {
-    // What the server says is put on screen when it comes.
-    // eslint-disable-next-line react-hooks/set-state-in-effect
-    void read();
-  }, [read]);
+  const { value: sessions, error, reload } = useLoaded<OwnSession[]>('/api/account/sessions');
+  const [refused, setRefused] = useState<string | null>(null);
+  const message = refused ?? error;
 
   const end = async (session: OwnSession) => {
     const sent = await sendJson(`/api/account/sessions/${encodeURIComponent(session.id)}`, { method: 'DELETE' });
-    setError('refused' in sent ? sent.refused : null);
-    await read();
+    setRefused('refused' in sent ? sent.refused : null);
+    reload();
   };
 
   return (
@@ -47,7 +38,7 @@ export function Sessions() {
           </li>
         ))}
       </ul>
-      {error && <p role="alert">{error}</p>}
+      {message && <p role="alert">{message}</p>}
     </>
   );
 }

@@ -25,25 +25,7 @@ const HAS_ACCOUNT =
 export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: Props) {
   const [isNew, setIsNew] = useState(false);
   const [given, setGiven] = useState({ email: '', name: '', password: '' });
-  const [error, setError] = useState<string | null>(null);
-  const [isSending, setIsSending] = useState(false);
-
-  /** Sends one request after the other until one is refused, and goes on to the target page. */
-  const send = async (
-    ...requests: readonly { readonly path: string; readonly body: unknown; readonly refused?: string }[]
-  ) => {
-    setIsSending(true);
-    setError(null);
-    for (const { path, body, refused } of requests) {
-      const sent = await sendJson(path, { body });
-      if ('answer' in sent) continue;
-      setError(refused ?? sent.refused);
-      setIsSending(false);
-      return;
-    }
-    // A whole load: what was fetched for nobody must not stay.
-    window.location.assign(to);
-  };
+  const { error, setError, isSending, send } = useSender(to);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     const { name, ...known } = given;
@@ -64,15 +46,7 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
   return (
     <Page title={isNew ? 'Make an account' : 'Sign in'} lead={because}>
       {demoOwner && (
-        <section className={classes.demo} aria-label="Demo">
-          <p>
-            This is the demo of a river-watch programme, all of it invented. Its sheets belong to {demoOwner}: go in as
-            her, without a password.
-          </p>
-          <Button onClick={() => void send({ path: '/api/demo', body: {} })} loading={isSending}>
-            Open the demo as {demoOwner}
-          </Button>
-        </section>
+        <Demo owner={demoOwner} isSending={isSending} onOpen={() => void send({ path: '/api/demo', body: {} })} />
       )}
       <form className={classes.form} onSubmit={submit} noValidate>
         {demoOwner && (
@@ -112,4 +86,49 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
       </form>
     </Page>
   );
+}
+
+interface DemoProps {
+  readonly owner: string;
+  readonly isSending: boolean;
+  readonly onOpen: () => void;
+}
+
+const Demo = ({ owner, isSending, onOpen }: DemoProps) => (
+  <section className={classes.demo} aria-label="Demo">
+    <p>
+      This is the demo of a river-watch programme, all of it invented. Its sheets belong to {owner}: go in as her,
+      without a password.
+    </p>
+    <Button onClick={onOpen} loading={isSending}>
+      Open the demo as {owner}
+    </Button>
+  </section>
+);
+
+interface SignInRequest {
+  readonly path: string;
+  readonly body: unknown;
+  /** What is said where it is refused, instead of the server's own words. */
+  readonly refused?: string;
+}
+
+/** Sends one request after the other until one is refused, and goes on to the target page. */
+function useSender(to: string) {
+  const [error, setError] = useState<string | null>(null);
+  const [isSending, setIsSending] = useState(false);
+  const send = async (...requests: readonly SignInRequest[]) => {
+    setIsSending(true);
+    setError(null);
+    for (const { path, body, refused } of requests) {
+      const sent = await sendJson(path, { body });
+      if ('answer' in sent) continue;
+      setError(refused ?? sent.refused);
+      setIsSending(false);
+      return;
+    }
+    // A whole load: what was fetched for nobody must not stay.
+    window.location.assign(to);
+  };
+  return { error, setError, isSending, send };
 }

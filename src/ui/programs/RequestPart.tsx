@@ -26,7 +26,7 @@ export function RequestPart({ asked, address, sheet, token }: Props) {
   const [answer, setAnswer] = useState<string | null>(null);
   const { id, method, path, says, about, scope, example, parameters } = asked;
   const url = `${address}/api/v1${path.replace('{sheet}', sheet)}${QUERIES[id] ?? ''}`;
-  const body = example && JSON.stringify(example);
+  const body = example ? JSON.stringify(example) : undefined;
   const command = [
     `curl${method === 'get' ? '' : ` -X ${method.toUpperCase()}`} '${url}'`,
     `-H 'Authorization: Bearer ${token || 'TOKEN'}'`,
@@ -34,22 +34,8 @@ export function RequestPart({ asked, address, sheet, token }: Props) {
   ].join(' \\\n  ');
   const isShown = id !== 'followFindings' && id !== 'replaceRules';
 
-  const run = async () => {
-    try {
-      // From where the page is: it may be reached by another of the app's names.
-      const response = await fetch(url.slice(address.length), {
-        method: method.toUpperCase(),
-        headers: { authorization: `Bearer ${token}`, ...(body ? { 'content-type': 'application/json' } : {}) },
-        ...(body ? { body } : {}),
-      });
-      const text = await response.text();
-      setAnswer(
-        `${response.status} ${response.statusText}\n${pretty(text).slice(0, MAX_SHOWN)}${text.length > MAX_SHOWN ? '\n…' : ''}`,
-      );
-    } catch {
-      setAnswer('The server cannot be reached.');
-    }
-  };
+  // From where the page is: it may be reached by another of the app's names.
+  const run = async () => setAnswer(await answerOf(url.slice(address.length), { method, body, token }));
 
   return (
     <section className={classes.part} aria-label={says}>
@@ -82,6 +68,28 @@ export function RequestPart({ asked, address, sheet, token }: Props) {
       </div>
     </section>
   );
+}
+
+interface ExampleRequest {
+  readonly method: string;
+  readonly body: string | undefined;
+  readonly token: string;
+}
+
+/** The answer of the server to an example, as text to be shown. */
+async function answerOf(path: string, { method, body, token }: ExampleRequest): Promise<string> {
+  try {
+    const response = await fetch(path, {
+      method: method.toUpperCase(),
+      headers: { authorization: `Bearer ${token}`, ...(body ? { 'content-type': 'application/json' } : {}) },
+      ...(body ? { body } : {}),
+    });
+    const text = await response.text();
+    const cut = text.length > MAX_SHOWN ? '\n…' : '';
+    return `${response.status} ${response.statusText}\n${pretty(text).slice(0, MAX_SHOWN)}${cut}`;
+  } catch {
+    return 'The server cannot be reached.';
+  }
 }
 
 /** The parameters of the request besides its body. */

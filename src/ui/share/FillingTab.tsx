@@ -45,27 +45,12 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
     label !== columnLetters(column) || filling.open.includes(id) || filling.kept.includes(id);
   return (
     <div className={classes.tab}>
-      <ul className={classes.list} aria-label="What fillers do with each field">
-        {fields.filter(isNamed).map((field) => {
-          const why = keyFields.includes(field.id) ? 'the answers of a key' : field.hidden ? 'hidden' : null;
-          return (
-            <li key={field.id} className={classes.item}>
-              <b className={classes.who}>{field.label}</b>
-              {why === null ? (
-                <SegmentedControl
-                  size="xs"
-                  aria-label={`What fillers do with ${field.label}`}
-                  value={filling.open.includes(field.id) ? 'types' : filling.kept.includes(field.id) ? 'kept' : 'sees'}
-                  data={STATES}
-                  onChange={(to) => setField(field, to)}
-                />
-              ) : (
-                <span className={classes.note}>They never get it: {why}</span>
-              )}
-            </li>
-          );
-        })}
-      </ul>
+      <FieldStates
+        fields={fields.filter(isNamed)}
+        stateOf={(field) => stateOf(field, filling)}
+        whyNever={(field) => (keyFields.includes(field.id) ? 'the answers of a key' : field.hidden ? 'hidden' : null)}
+        onChange={setField}
+      />
       <div className={classes.acts}>
         <Button size="compact-sm" variant="default" onClick={() => void openSelected()}>
           Open the selected cells too
@@ -77,16 +62,7 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
           </Button>
         )}
       </div>
-      <Radio.Group<OutcomeTime>
-        label="They see what becomes of an answer"
-        value={filling.outcomes}
-        onChange={(outcomes) => put({ outcomes })}
-        className={classes.choices}
-      >
-        {OUTCOMES.map(({ when, label, description }) => (
-          <Radio key={when} value={when} label={label} description={description} color="ink" />
-        ))}
-      </Radio.Group>
+      <OutcomeTimes value={filling.outcomes} onChange={(outcomes) => put({ outcomes })} />
       <Checkbox
         color="ink"
         label="They see what others have filled in"
@@ -111,6 +87,57 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
     put({ openCells: [...filling.openCells, ...cells.filter(({ row, field }) => !known.has(`${row} ${field}`))] });
   }
 }
+
+interface OutcomeTimesProps {
+  readonly value: OutcomeTime;
+  readonly onChange: (value: OutcomeTime) => void;
+}
+
+const OutcomeTimes = ({ value, onChange }: OutcomeTimesProps) => (
+  <Radio.Group<OutcomeTime>
+    label="They see what becomes of an answer"
+    value={value}
+    onChange={onChange}
+    className={classes.choices}
+  >
+    {OUTCOMES.map(({ when, label, description }) => (
+      <Radio key={when} value={when} label={label} description={description} color="ink" />
+    ))}
+  </Radio.Group>
+);
+
+const stateOf = ({ id }: ShownField, { open, kept: hidden }: Filling): FieldState =>
+  open.includes(id) ? 'types' : hidden.includes(id) ? 'kept' : 'sees';
+
+interface FieldStatesProps {
+  readonly fields: readonly ShownField[];
+  readonly stateOf: (field: ShownField) => FieldState;
+  /** Why fillers never get a field; null where the owner decides. */
+  readonly whyNever: (field: ShownField) => string | null;
+  readonly onChange: (field: ShownField, to: FieldState) => void;
+}
+
+/** What fillers do with each field. */
+const FieldStates = ({ fields, stateOf: state, whyNever, onChange }: FieldStatesProps) => (
+  <ul className={classes.list} aria-label="What fillers do with each field">
+    {fields.map((field) => (
+      <li key={field.id} className={classes.item}>
+        <b className={classes.who}>{field.label}</b>
+        {whyNever(field) === null ? (
+          <SegmentedControl
+            size="xs"
+            aria-label={`What fillers do with ${field.label}`}
+            value={state(field)}
+            data={STATES}
+            onChange={(to) => onChange(field, to)}
+          />
+        ) : (
+          <span className={classes.note}>They never get it: {whyNever(field)}</span>
+        )}
+      </li>
+    ))}
+  </ul>
+);
 
 const STATES: { value: FieldState; label: string }[] = [
   { value: 'sees', label: 'They see it' },

@@ -1,8 +1,9 @@
 import { Button, NativeSelect } from '@mantine/core';
-import { useCallback, useEffect, useState } from 'react';
+import { useState } from 'react';
 import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetId } from '../../core/sheet/ids';
 import { sendJson } from '../../engine/link/send-json';
+import { useLoaded } from '../page/use-loaded';
 import classes from './Share.module.css';
 
 /** The ways in which field devices behave that the logger stands in for. */
@@ -17,26 +18,16 @@ const WAYS = [
 /** Starts and stops the logger, which stands in for field devices at the demo's stations. */
 export function LoggerPart({ sheet }: { readonly sheet: SheetId }) {
   const path = sheetUrl(sheet, 'logger');
-  const [isOn, setOn] = useState<boolean | null>(null);
+  const { value: logger, error, reload } = useLoaded<{ readonly isOn: boolean }>(path);
   const [way, setWay] = useState<string>(WAYS[0].value);
-  const [error, setError] = useState<string | null>(null);
-
-  const ask = useCallback(
-    async (how: Parameters<typeof sendJson>[1]) => {
-      const sent = await sendJson<{ isOn: boolean }>(path, how);
-      if ('refused' in sent) setError(sent.refused);
-      else {
-        setError(null);
-        setOn(sent.answer.isOn);
-      }
-    },
-    [path],
-  );
-  useEffect(() => {
-    // What the server says is put on screen when it comes.
-    // eslint-disable-next-line react-hooks/set-state-in-effect
-    void ask({ method: 'GET' });
-  }, [ask]);
+  const [refused, setRefused] = useState<string | null>(null);
+  const isOn = logger?.isOn ?? null;
+  const message = refused ?? error;
+  const toggle = async () => {
+    const sent = await sendJson(path, isOn ? { method: 'DELETE' } : { body: { way } });
+    setRefused('refused' in sent ? sent.refused : null);
+    reload();
+  };
 
   return (
     <section className={classes.logger} aria-label="Logger">
@@ -51,16 +42,12 @@ export function LoggerPart({ sheet }: { readonly sheet: SheetId }) {
           data={WAYS.map((each) => ({ ...each }))}
           onChange={({ currentTarget }) => setWay(currentTarget.value)}
         />
-        <Button
-          variant="default"
-          disabled={isOn === null}
-          onClick={() => void ask(isOn ? { method: 'DELETE' } : { body: { way } })}
-        >
+        <Button variant="default" disabled={isOn === null} onClick={() => void toggle()}>
           {isOn ? 'Stop it' : 'Start it'}
         </Button>
         <span role="status">{isOn ? 'It is on' : ''}</span>
       </div>
-      {error && <p role="alert">{error}</p>}
+      {message && <p role="alert">{message}</p>}
     </section>
   );
 }

@@ -17,11 +17,7 @@ interface Props {
 
 /** People with an account who have access, and invitations to more. */
 export function PeopleTab({ path, members, onChange }: Props) {
-  const [email, setEmail] = useState('');
-  const [role, setRole] = useState<LinkRole>('editor');
   const [error, setError] = useState<string | null>(null);
-  const [made, setMade] = useState<MadeLink | null>(null);
-
   const change = async (member: Member, next: SheetRole | null) => {
     const sent = await sendJson(
       `${path}/members/${encodeURIComponent(member.id)}`,
@@ -30,16 +26,6 @@ export function PeopleTab({ path, members, onChange }: Props) {
     setError('refused' in sent ? sent.refused : null);
     onChange();
   };
-  const invite = async (event: FormEvent) => {
-    event.preventDefault();
-    const sent = await sendJson<MadeLink>(`${path}/invitations`, { body: { email, role } });
-    if ('refused' in sent) return setError(sent.refused);
-    setError(null);
-    setMade(sent.answer);
-    setEmail('');
-    onChange();
-  };
-
   return (
     <div className={classes.tab}>
       <ul className={classes.list} aria-label="People who have the sheet">
@@ -68,6 +54,34 @@ export function PeopleTab({ path, members, onChange }: Props) {
         ))}
       </ul>
       {error && <p role="alert">{error}</p>}
+      <Invite path={path} onInvited={onChange} />
+    </div>
+  );
+}
+
+interface InviteProps {
+  readonly path: string;
+  readonly onInvited: () => void;
+}
+
+/** Invites somebody by mail, with a role. */
+function Invite({ path, onInvited }: InviteProps) {
+  const [email, setEmail] = useState('');
+  const [role, setRole] = useState<LinkRole>('editor');
+  const [error, setError] = useState<string | null>(null);
+  const [made, setMade] = useState<MadeLink | null>(null);
+  const invite = async (event: FormEvent) => {
+    event.preventDefault();
+    const sent = await sendJson<MadeLink>(`${path}/invitations`, { body: { email, role } });
+    if ('refused' in sent) return setError(sent.refused);
+    setError(null);
+    setMade(sent.answer);
+    setEmail('');
+    onInvited();
+  };
+  return (
+    <>
+      {error && <p role="alert">{error}</p>}
       <form className={classes.form} onSubmit={(event) => void invite(event)} noValidate>
         <TextInput
           label="Invite somebody"
@@ -92,6 +106,6 @@ export function PeopleTab({ path, members, onChange }: Props) {
           </p>
         </>
       )}
-    </div>
+    </>
   );
 }

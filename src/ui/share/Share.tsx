@@ -1,11 +1,10 @@
 import { Tabs } from '@mantine/core';
 import { IconUsers } from '@tabler/icons-react';
-import { useCallback, useEffect, useState } from 'react';
 import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetId } from '../../core/sheet/ids';
 import type { SheetSharing } from '../../protocol/sheet-sharing';
-import { sendJson } from '../../engine/link/send-json';
 import { HeaderPanel } from '../page/HeaderPanel';
+import { useLoaded } from '../page/use-loaded';
 import { FillingTab } from './FillingTab';
 import { LinksTab } from './LinksTab';
 import { PeopleTab } from './PeopleTab';
@@ -19,19 +18,8 @@ export const Share = ({ sheet }: { readonly sheet: SheetId }) => (
 );
 
 function Panel({ sheet }: { readonly sheet: SheetId }) {
-  const [sharing, setSharing] = useState<SheetSharing | null>(null);
-  const [error, setError] = useState<string | null>(null);
   const path = sheetUrl(sheet, 'sharing');
-  const read = useCallback(async () => {
-    const sent = await sendJson<SheetSharing>(path, { method: 'GET' });
-    if ('refused' in sent) setError(sent.refused);
-    else setSharing(sent.answer);
-  }, [path]);
-  useEffect(() => {
-    // What the server says is put on screen when it comes.
-    // eslint-disable-next-line react-hooks/set-state-in-effect
-    void read();
-  }, [read]);
+  const { value: sharing, error, reload } = useLoaded<SheetSharing>(path);
   if (error) return <p role="alert">{error}</p>;
   if (!sharing) return <p role="status">Asking who has it…</p>;
   return (
@@ -43,10 +31,10 @@ function Panel({ sheet }: { readonly sheet: SheetId }) {
         <Tabs.Tab value="programs">Programs</Tabs.Tab>
       </Tabs.List>
       <Tabs.Panel value="people">
-        <PeopleTab path={path} members={sharing.members} onChange={() => void read()} />
+        <PeopleTab path={path} members={sharing.members} onChange={reload} />
       </Tabs.Panel>
       <Tabs.Panel value="links">
-        <LinksTab path={path} links={sharing.links} onChange={() => void read()} />
+        <LinksTab path={path} links={sharing.links} onChange={reload} />
       </Tabs.Panel>
       <Tabs.Panel value="filling">
         <FillingTab sheet={sheet} />

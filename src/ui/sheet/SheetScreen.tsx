@@ -65,21 +65,9 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [session]);
 
-  // Escape leaves the bench and Control+Enter keeps the rule from anywhere but an open menu.
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (
-      event.defaultPrevented ||
-      (event.target instanceof Element && event.target.closest('[role=menu], [role=dialog]'))
-    )
-      return;
-    if (event.key === 'Escape') session.rules.leaveBench();
-    else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey))
-      session.rules[event.shiftKey ? 'keepAndGoOn' : 'keepDraft']();
-  };
-
   return (
     <SessionContext value={session}>
-      <div className={classes.screen} data-sees={sees} onKeyDown={onKeyDown}>
+      <div className={classes.screen} data-sees={sees} onKeyDown={(event) => onScreenKey(event, session)}>
         <SheetHeader id={id} name={name} role={role} person={person} as={as} />
         {hasLegend(sees) && <div className={classes.legend}>{isReader(sees) ? <ReaderSide /> : <Legend />}</div>}
         <main className={classes.work}>
@@ -111,4 +99,13 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
       </div>
     </SessionContext>
   );
+}
+
+/** Escape leaves the bench and Control+Enter keeps the rule from anywhere but an open menu. */
+function onScreenKey(event: KeyboardEvent, session: Session): void {
+  if (event.defaultPrevented || (event.target instanceof Element && event.target.closest('[role=menu], [role=dialog]')))
+    return;
+  if (event.key === 'Escape') session.rules.leaveBench();
+  else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey))
+    session.rules[event.shiftKey ? 'keepAndGoOn' : 'keepDraft']();
 }

@@ -19,6 +19,31 @@ export function CellLine() {
   const selection = useSessionState((state) => state.selection);
   const cell = useSessionState((state) => state.cell);
   const editing = useSessionState((state) => state.editing);
+  const address = selectedAreas(selection).map(writeArea).join(' ');
+  return (
+    <div className={classes.line}>
+      <Address address={address} />
+      {session.isMaker && <Names />}
+      <Content />
+      {cell?.mistake && (
+        <span className={classes.mistake} role="status" title={cell.mistake}>
+          {cell.mistake}
+        </span>
+      )}
+      {editing && isFormulaInput(editing.text) ? (
+        <ReadsAt formula={editing.text} column={editing.column} position={editing.position} />
+      ) : (
+        cell && (session.isMaker ? <TraceLine cell={cell} /> : <SaysLine cell={cell} />)
+      )}
+    </div>
+  );
+}
+
+/** What was typed in the selected cell, to be edited here; a formula in the editor of formulas. */
+function Content() {
+  const session = useSession();
+  const cell = useSessionState((state) => state.cell);
+  const editing = useSessionState((state) => state.editing);
   const input = useRef<HTMLInputElement>(null);
   const isEditing = editing?.place === 'line';
   // A formula stays in its editor, also while its first character is deleted.
@@ -37,12 +62,6 @@ export function CellLine() {
     else return;
     event.preventDefault();
     focusGrid();
-  };
-
-  const leave = (end: () => void) => {
-    end();
-    focusGrid();
-    return true;
   };
 
   const plain = (
@@ -64,39 +83,27 @@ export function CellLine() {
       onKeyDown={onKeyDown}
     />
   );
-
-  const address = selectedAreas(selection).map(writeArea).join(' ');
+  if (!isEditing || !isFormula) return plain;
   return (
-    <div className={classes.line}>
-      <Address address={address} />
-      {session.isMaker && <Names />}
-      {isEditing && isFormula ? (
-        <Suspense fallback={plain}>
-          <LazyFormulaEditor
-            label="Content of the selected cell"
-            className={`${classes.input} ${classes.formula}`}
-            keys={{
-              enter: () => leave(() => session.commit()),
-              tab: () => leave(() => session.commit()),
-              escape: () => leave(() => session.cancelEdit()),
-            }}
-          />
-        </Suspense>
-      ) : (
-        plain
-      )}
-      {cell?.mistake && (
-        <span className={classes.mistake} role="status" title={cell.mistake}>
-          {cell.mistake}
-        </span>
-      )}
-      {editing && isFormulaInput(editing.text) ? (
-        <ReadsAt formula={editing.text} column={editing.column} position={editing.position} />
-      ) : (
-        cell && (session.isMaker ? <TraceLine cell={cell} /> : <SaysLine cell={cell} />)
-      )}
-    </div>
+    <Suspense fallback={plain}>
+      <LazyFormulaEditor
+        label="Content of the selected cell"
+        className={`${classes.input} ${classes.formula}`}
+        keys={{
+          enter: () => ended(() => session.commit()),
+          tab: () => ended(() => session.commit()),
+          escape: () => ended(() => session.cancelEdit()),
+        }}
+      />
+    </Suspense>
   );
+}
+
+/** Ends editing, and goes back to the grid; the key has been taken. */
+function ended(end: () => void): true {
+  end();
+  focusGrid();
+  return true;
 }
 
 /** Where the selection is. Another address, name or label that is typed here is gone to. */

@@ -1,4 +1,5 @@
 import { zipSync, type Zippable } from 'fflate';
+import { paintedRules, saidRules } from '../workbook/said-rules';
 import { cellAddress, columnLetters, type CellRange } from '../../sheet/address';
 import { standardErrorWord, type CellValue } from '../../values/cell-value';
 import { isoFromSerial, plainDateFormat } from '../../values/date-serial';
@@ -22,23 +23,11 @@ import { NAMESPACES, OdfStylesWriter, type WrittenMap } from './write-styles';
  * leave the formatting of the cells that match now, and the report names them.
  */
 export function writeOdf(source: ExportSource): ExportedFile {
-  const { name, sheet, running: rules, looks, area } = source;
+  const { name, sheet, area } = source;
   const styles = new OdfStylesWriter();
   const tab = name.replace(/[[\]*?:/\\]/g, ' ').trim() || 'Sheet';
-  const said = rules.map((running) => ({
-    running,
-    ...(area
-      ? {
-          fate: {
-            name: running.rule.name,
-            as: 'formatting' as const,
-            note: 'a part of a sheet takes the looks of now along',
-          },
-          written: [],
-        }
-      : sayRule(running, sheet, looks)),
-  }));
-  const painted = new Set(said.flatMap(({ running, fate }) => (fate.as === 'formatting' ? running : [])));
+  const said = saidRules(source, (running) => sayRule(running, sheet, source.looks));
+  const painted = paintedRules(said);
   const maps = said.flatMap(({ written }) =>
     written.map(({ areas, condition, base, style, name: called }) => ({
       areas,
@@ -75,9 +64,19 @@ export function writeOdf(source: ExportSource): ExportedFile {
       styles.automaticStyles,
       xml('office:body', {}, xml('office:spreadsheet', {}, table, names(source, tab))),
     );
+  return {
+    parts: [packed({ 'content.xml': content, 'styles.xml': styles.stylesPart })],
+    report: { rules: said.map(({ fate }) => fate), notes: notesOf(said, lostFormulas) },
+  };
+}
+
+type SaidRules = ReturnType<typeof saidRules<ReturnType<typeof sayRule>['written'][number]>>;
+
+function notesOf(said: SaidRules, lostFormulas: number): string[] {
+  const conditions = said.reduce((sum, { written }) => sum + written.length, 0);
   const isOverlapping =
-    said.some(({ written, running }) => written.length > 0 && !running.rule.settles) && maps.length > 1;
-  const notes = [
+    conditions > 1 && said.some(({ written, running }) => written.length > 0 && !running.rule.settles);
+  return [
     ...(lostFormulas ? [`${lostFormulas} formulas are written as what they give`] : []),
     ...(isOverlapping
       ? [
@@ -85,10 +84,6 @@ export function writeOdf(source: ExportSource): ExportedFile {
         ]
       : []),
   ];
-  return {
-    parts: [packed({ 'content.xml': content, 'styles.xml': styles.stylesPart })],
-    report: { rules: said.map(({ fate }) => fate), notes },
-  };
 }
 
 /** The type comes first and as it is: ISO/IEC 26300-3, 3.3. */

@@ -94,6 +94,21 @@ export function sayRule(running: RunningRule, into: ConditionsInto): SaidRule {
       })),
     };
   }
+  return sayByFormulas(running, { reach, blocks, plain, dxf, stop, sheet });
+}
+
+interface FormulaParts {
+  readonly sheet: Sheet;
+  readonly reach: Reach;
+  readonly blocks: readonly (readonly CellRange[])[];
+  readonly plain: (look: Look | null | undefined) => PlainLook;
+  readonly dxf: (look: PlainLook) => XmlAttributes;
+  readonly stop: XmlAttributes;
+}
+
+/** A rule as conditional formats by formulas, one for each look; as plain formatting where no formula says it. */
+function sayByFormulas(running: RunningRule, { sheet, reach, blocks, plain, dxf, stop }: FormulaParts): SaidRule {
+  const { rule } = running;
   const isFixed = rule.paints !== 'cell';
   const predicates = (isFixed ? [reach.painted] : blocks).map((areas) => {
     const at = { column: itemAt(areas, 0).left, position: itemAt(areas, 0).top };

@@ -1,4 +1,5 @@
 import { zipSync } from 'fflate';
+import { paintedRules, saidRules } from '../workbook/said-rules';
 import { toOoxmlFormula } from './formula-text';
 import { columnLetters, writeArea } from '../../sheet/address';
 import { standardErrorWord, type CellValue } from '../../values/cell-value';
@@ -20,24 +21,12 @@ import { toXstring } from './xstring';
  * cells that match now; the report names them.
  */
 export function writeOoxml(source: ExportSource): ExportedFile {
-  const { sheet, running: rules, looks, area } = source;
+  const { sheet, looks, area } = source;
   const styles = new StylesWriter();
   const into = { sheet, saved: looks, lookNumber: (look: Parameters<typeof styles.look>[0]) => styles.look(look) };
-  // Ranges of rules are those of the whole sheet: a part of it takes its looks along as they are now.
-  const said = rules.map((running) => ({
-    running,
-    ...(area
-      ? {
-          fate: {
-            name: running.rule.name,
-            as: 'formatting' as const,
-            note: 'a part of a sheet takes the looks of now along',
-          },
-          written: [],
-        }
-      : sayRule(running, into)),
-  }));
-  const painted = new Set(said.flatMap(({ running, fate }) => (fate.as === 'formatting' ? running : [])));
+  // Ranges of rules are those of the whole sheet.
+  const said = saidRules(source, (running) => sayRule(running, into));
+  const painted = paintedRules(said);
   const texts = new Map<string, number>();
   const notes: string[] = [];
   let lostFormulas = 0;

@@ -39,133 +39,162 @@ const LIMIT: CellValue = { kind: 'error', error: '#LIMIT!' };
 /** Steps that a cell counts which has to be calculated first: a path through all of them is kept in memory. */
 const WAITING_STEPS = 8;
 
+type Put = (column: number, slot: number, value: CellValue) => void;
+
 /**
  * Calculates cells whose order is not known, each after those it reads: Tarjan's strongly connected components, without
  * recursion, so that a chain may have the length of the sheet. Cells in a cycle are `#CYCLE!`.
  */
-export function calculateCells(task: Task, put: (column: number, slot: number, value: CellValue) => void): void {
-  const { sheet, columns, dirty, place } = task;
-  const width = sheet.fields.length;
-  const cellOf = (column: number, slot: number): number => slot * width + column;
-  const isDirty = (column: number, slot: number): boolean => dirty[column]?.has(slot) ?? false;
-  const visits = new Map<number, Visit>();
-  const done = new Set<number>();
-  const open: number[] = [];
-  const path: Visit[] = [];
-  const { work } = place.context;
+export const calculateCells = (task: Task, put: Put): void => new CellOrder(task, put).calculate();
+
+class CellOrder {
+  private readonly visits = new Map<number, Visit>();
+  private readonly done = new Set<number>();
+  private readonly open: number[] = [];
+  private readonly path: Visit[] = [];
   /** Cells whose formula names too many others. */
-  const tooWide = new Set<number>();
+  private readonly tooWide = new Set<number>();
+  private readonly width: number;
+  private readonly lastRow: number;
 
-  const lastRow = sheet.rowCount - 1;
-  const sizeOf = (area: Area): number =>
-    Math.max(0, Math.min(area.bottom, lastRow) - area.top + 1) *
-    Math.max(0, Math.min(area.right, width - 1) - area.left + 1);
+  constructor(
+    private readonly task: Task,
+    private readonly put: Put,
+  ) {
+    this.width = task.sheet.fields.length;
+    this.lastRow = task.sheet.rowCount - 1;
+  }
 
-  const waitingIn = (area: Area): number[] => {
-    const found: number[] = [];
-    if (area.sheet !== sheet) return found;
-    for (const column of columns) {
-      if (column < area.left || column > area.right) continue;
-      work.scheduling.spend(Math.max(0, Math.min(area.bottom, lastRow) - area.top + 1));
-      for (let position = area.top; position <= Math.min(area.bottom, lastRow); position++) {
-        const slot = sheet.slotAt(position);
-        if (!isDirty(column, slot) || done.has(cellOf(column, slot))) continue;
-        work.scheduling.spend(WAITING_STEPS);
-        found.push(cellOf(column, slot));
-      }
-    }
-    return found;
-  };
+  calculate(): void {
+    for (const column of this.task.columns)
+      this.task.dirty[column]?.forEach((slot) => {
+        const cell = slot * this.width + column;
+        if (!this.visits.has(cell)) this.visitAll(cell);
+      });
+  }
 
-  /** The cells that a formula names and that are still to be calculated; none where there are too many. */
-  const readsOf = (cell: number, { bound }: Formula): number[] => {
-    const areas = bound.map((reference) => reference.areaAt(place)).filter((area) => area instanceof Area);
-    if (task.isOverBudget && areas.reduce((sum, area) => sum + sizeOf(area), 0) > work.formulaLimit) {
-      tooWide.add(cell);
-      return [];
-    }
-    return areas.flatMap(waitingIn);
-  };
-
-  const begin = (cell: number): void => {
-    const [column, slot] = [cell % width, Math.floor(cell / width)];
-    Object.assign(place, { column, slot, position: -1, work: 0 });
-    const reads = readsOf(cell, task.formulaAt(column, slot));
-    const visit = { cell, reads, index: visits.size, low: visits.size, next: 0 };
-    visits.set(cell, visit);
-    open.push(cell);
-    path.push(visit);
-  };
-
-  /** Calculates a cell whose reads are done; where more turn out to be read, they come first. */
-  const finish = (visit: Visit): boolean => {
-    const members = open.slice(open.lastIndexOf(visit.cell));
-    const isCircle = members.length > 1 || visit.reads.includes(visit.cell);
-    if (!isCircle) {
-      const more = run(visit.cell);
-      if (more.length) {
-        for (const one of more) visit.reads.push(one);
-        return false;
-      }
-    } else for (const cell of members) put(cell % width, Math.floor(cell / width), CYCLE);
-    open.length -= members.length;
-    for (const cell of members) done.add(cell);
-    return true;
-  };
-
-  const run = (cell: number): readonly number[] => {
-    const [column, slot] = [cell % width, Math.floor(cell / width)];
-    if (tooWide.has(cell)) {
-      put(column, slot, LIMIT);
-      return [];
-    }
-    const formula = task.formulaAt(column, slot);
-    const demand = (area: Area) => {
-      if (task.isOverBudget && sizeOf(area) > work.formulaLimit) throw new TooMuchWork('formula');
-      const cells = waitingIn(area);
-      if (cells.length) throw new NotYet(cells);
-    };
-    const before = work.spent;
-    const within: EvalCursor = { ...place, context: { ...place.context, demand }, column, slot, position: -1 };
-    try {
-      put(
-        column,
-        slot,
-        cellValueOf(
-          valueAt(
-            formula,
-            formula.compiled.volatile.has('cells') ? within : Object.assign(place, { column, slot, position: -1 }),
-          ),
-        ),
-      );
-      return [];
-    } catch (error) {
-      if (!(error instanceof NotYet)) throw error;
-      work.countAsScheduling(before);
-      return error.cells;
-    }
-  };
-
-  const visitAll = (root: number): void => {
-    begin(root);
+  private visitAll(root: number): void {
+    const { path, visits, done } = this;
+    this.begin(root);
     for (let visit = path.at(-1); visit; visit = path.at(-1)) {
       const read = visit.reads[visit.next];
       if (read !== undefined) {
         const other = visits.get(read);
-        if (!other) begin(read);
+        if (!other) this.begin(read);
         else {
           visit.next++;
           if (!done.has(read)) visit.low = Math.min(visit.low, other.low);
         }
         continue;
       }
-      if (visit.low === visit.index && !finish(visit)) continue;
+      if (visit.low === visit.index && !this.finish(visit)) continue;
       path.pop();
     }
+  }
+
+  private begin(cell: number): void {
+    const { column, slot } = this.placeOf(cell);
+    Object.assign(this.task.place, { column, slot, position: -1, work: 0 });
+    const reads = this.readsOf(cell, this.task.formulaAt(column, slot));
+    const visit = { cell, reads, index: this.visits.size, low: this.visits.size, next: 0 };
+    this.visits.set(cell, visit);
+    this.open.push(cell);
+    this.path.push(visit);
+  }
+
+  /** Calculates a cell whose reads are done; where more turn out to be read, they come first. */
+  private finish(visit: Visit): boolean {
+    const members = this.open.slice(this.open.lastIndexOf(visit.cell));
+    const isCycle = members.length > 1 || visit.reads.includes(visit.cell);
+    if (!isCycle) {
+      const more = this.run(visit.cell);
+      if (more.length) {
+        for (const one of more) visit.reads.push(one);
+        return false;
+      }
+    } else for (const cell of members) this.give(cell, CYCLE);
+    this.open.length -= members.length;
+    for (const cell of members) this.done.add(cell);
+    return true;
+  }
+
+  /** Gives a cell its value; the cells that must be calculated before it can have one. */
+  private run(cell: number): readonly number[] {
+    const { place } = this.task;
+    const { work } = place.context;
+    if (this.tooWide.has(cell)) {
+      this.give(cell, LIMIT);
+      return [];
+    }
+    const { column, slot } = this.placeOf(cell);
+    const formula = this.task.formulaAt(column, slot);
+    const before = work.spent;
+    const cursor: EvalCursor = formula.compiled.volatile.has('cells')
+      ? { ...place, context: { ...place.context, demand: this.demand }, column, slot, position: -1 }
+      : Object.assign(place, { column, slot, position: -1 });
+    try {
+      this.give(cell, cellValueOf(valueAt(formula, cursor)));
+      return [];
+    } catch (error) {
+      if (!(error instanceof NotYet)) throw error;
+      work.countAsScheduling(before);
+      return error.cells;
+    }
+  }
+
+  /** Called with cells that a formula reads without naming them. */
+  private readonly demand = (area: Area): void => {
+    const { isOverBudget, place } = this.task;
+    if (isOverBudget && this.sizeOf(area) > place.context.work.formulaLimit) throw new TooMuchWork('formula');
+    const cells = this.waitingIn(area);
+    if (cells.length) throw new NotYet(cells);
   };
 
-  for (const column of columns)
-    dirty[column]?.forEach((slot) => {
-      if (!visits.has(cellOf(column, slot))) visitAll(cellOf(column, slot));
-    });
+  /** The cells that a formula names and that are still to be calculated; none where there are too many. */
+  private readsOf(cell: number, { bound }: Formula): number[] {
+    const { place, isOverBudget } = this.task;
+    const areas = bound.map((reference) => reference.areaAt(place)).filter((area) => area instanceof Area);
+    const limit = place.context.work.formulaLimit;
+    if (isOverBudget && areas.reduce((sum, area) => sum + this.sizeOf(area), 0) > limit) {
+      this.tooWide.add(cell);
+      return [];
+    }
+    return areas.flatMap((area) => this.waitingIn(area));
+  }
+
+  private waitingIn(area: Area): number[] {
+    const { sheet, columns, dirty, place } = this.task;
+    const { scheduling } = place.context.work;
+    const found: number[] = [];
+    if (area.sheet !== sheet) return found;
+    for (const column of columns) {
+      if (column < area.left || column > area.right) continue;
+      scheduling.spend(Math.max(0, Math.min(area.bottom, this.lastRow) - area.top + 1));
+      for (let position = area.top; position <= Math.min(area.bottom, this.lastRow); position++) {
+        const slot = sheet.slotAt(position);
+        const cell = slot * this.width + column;
+        if (dirty[column]?.has(slot) !== true || this.done.has(cell)) continue;
+        scheduling.spend(WAITING_STEPS);
+        found.push(cell);
+      }
+    }
+    return found;
+  }
+
+  /** How many cells of the sheet an area covers. */
+  private sizeOf(area: Area): number {
+    return (
+      Math.max(0, Math.min(area.bottom, this.lastRow) - area.top + 1) *
+      Math.max(0, Math.min(area.right, this.width - 1) - area.left + 1)
+    );
+  }
+
+  private placeOf(cell: number): { readonly column: number; readonly slot: number } {
+    return { column: cell % this.width, slot: Math.floor(cell / this.width) };
+  }
+
+  private give(cell: number, value: CellValue): void {
+    const { column, slot } = this.placeOf(cell);
+    this.put(column, slot, value);
+  }
 }

@@ -45,71 +45,81 @@ function BandsCondition({ when, onChange }: ConditionProps<BandsWhen>) {
 
 /** Each band with its look, and the cuts between them. */
 function BandsOutcomes({ when, field, fields, onChange }: ConditionProps<BandsWhen>) {
-  const reads = useSessionState((state) => state.bench?.draft.rule.reads) ?? { fields: [] };
-  const frame = useSessionState((state) => state.frame);
   const counts = useSessionState(
     (state) => state.legend.find((entry) => entry.isDraft || entry.id === state.bench?.draft.id)?.outcomes,
   );
-  const words = sentenceWords(frame?.fields ?? [], reads);
-  const kind = kindOf(when);
   return (
     <ol className={classes.bands} aria-label="Bands">
-      {when.looks.map((look, band) => {
-        const cut = when.cuts[band - 1];
-        return (
-          <li key={band} className={classes.band}>
-            <span className={classes.bandRange}>
-              {band === 0 ? (
-                kind.outcomeName({ ...when, names: [] } as BandsWhen, 0, words)
-              ) : (
-                <>
-                  from{' '}
-                  <PickOperand
-                    label={`Cut ${band}`}
-                    operand={cut!}
-                    field={field}
-                    fields={fields}
-                    takes="number"
-                    outright={0}
-                    onChange={(value) => onChange({ ...when, cuts: when.cuts.with(band - 1, value) })}
-                  />
-                </>
-              )}
-            </span>
-            <PickLook
-              label={`Look of band ${band + 1}`}
-              value={look}
-              allowNone
-              onPick={(next) => onChange({ ...when, looks: when.looks.with(band, next) })}
-            />
-            <span>{counted(counts?.[band] ?? 0, 'cell')}</span>
-            <NameInput
-              label={`Name of band ${band + 1}`}
-              value={when.names?.[band] ?? ''}
-              onChange={(name) =>
-                onChange({ ...when, names: when.looks.map((_, at) => (at === band ? name : (when.names?.[at] ?? ''))) })
-              }
-            />
-            {band > 0 && when.cuts.length > 1 && (
-              <ActionIcon
-                variant="subtle"
-                color="ink"
-                size="sm"
-                aria-label={`Remove cut ${band}`}
-                onClick={() => onChange(withoutCut(when, band - 1))}
-              >
-                <IconX size={13} stroke={1.5} />
-              </ActionIcon>
-            )}
-          </li>
-        );
-      })}
+      {when.looks.map((_, band) => (
+        <Band key={band} band={band} count={counts?.[band] ?? 0} {...{ when, field, fields, onChange }} />
+      ))}
       <li className={classes.band}>
         <ActionIcon variant="default" size="sm" aria-label="Add a cut" onClick={() => onChange(withCut(when))}>
           <IconPlus size={13} stroke={1.5} />
         </ActionIcon>
       </li>
     </ol>
+  );
+}
+
+interface BandProps extends ConditionProps<BandsWhen> {
+  readonly band: number;
+  /** How many cells it has. */
+  readonly count: number;
+}
+
+/** A band: where it begins, its look and its name. */
+function Band({ band, count, when, field, fields, onChange }: BandProps) {
+  const reads = useSessionState((state) => state.bench?.draft.rule.reads) ?? { fields: [] };
+  const frame = useSessionState((state) => state.frame);
+  const words = sentenceWords(frame?.fields ?? [], reads);
+  const cut = when.cuts[band - 1];
+  return (
+    <li className={classes.band}>
+      <span className={classes.bandRange}>
+        {cut === undefined ? (
+          kindOf(when).outcomeName({ ...when, names: [] }, 0, words)
+        ) : (
+          <>
+            from{' '}
+            <PickOperand
+              label={`Cut ${band}`}
+              operand={cut}
+              field={field}
+              fields={fields}
+              takes="number"
+              outright={0}
+              onChange={(value) => onChange({ ...when, cuts: when.cuts.with(band - 1, value) })}
+            />
+          </>
+        )}
+      </span>
+      <PickLook
+        label={`Look of band ${band + 1}`}
+        value={when.looks[band] ?? null}
+        allowNone
+        onPick={(next) => onChange({ ...when, looks: when.looks.with(band, next) })}
+      />
+      <span>{counted(count, 'cell')}</span>
+      <NameInput
+        label={`Name of band ${band + 1}`}
+        value={when.names?.[band] ?? ''}
+        onChange={(name) =>
+          onChange({ ...when, names: when.looks.map((_, at) => (at === band ? name : (when.names?.[at] ?? ''))) })
+        }
+      />
+      {band > 0 && when.cuts.length > 1 && (
+        <ActionIcon
+          variant="subtle"
+          color="ink"
+          size="sm"
+          aria-label={`Remove cut ${band}`}
+          onClick={() => onChange(withoutCut(when, band - 1))}
+        >
+          <IconX size={13} stroke={1.5} />
+        </ActionIcon>
+      )}
+    </li>
   );
 }
 

@@ -26,18 +26,8 @@ const STRICTNESS = {
 type Strictness = keyof typeof STRICTNESS;
 
 function TextCondition({ when, field, fields, onChange }: ConditionProps<TextWhen>) {
-  const session = useSession();
   const words = when.any.filter((operand) => typeof operand === 'string' || typeof operand === 'number').map(String);
   const others = when.any.filter((operand) => typeof operand === 'object');
-  const strictness: Strictness = when.case ? (when.accents ? 'both' : 'case') : when.accents ? 'accents' : 'no';
-  const sources = [
-    { id: 'cell', words: 'what a cell holds' },
-    ...fields.filter(({ id }) => id !== field?.id).map(({ id, label }) => ({ id, words: `the record’s ${label}` })),
-  ];
-  const sourceOf = (id: string): Operand => {
-    const { column, position } = session.get().selection.anchor;
-    return id === 'cell' ? { cell: cellAddress(column, position) } : { field: id };
-  };
   const put = (any: readonly Operand[]) => any.length && onChange({ ...when, any });
   return (
     <>
@@ -75,27 +65,54 @@ function TextCondition({ when, field, fields, onChange }: ConditionProps<TextWhe
           )}
         </span>
       ))}{' '}
-      <Pick
-        label="Add a word from"
-        value=""
-        shown="or from…"
-        options={sources}
-        onPick={(id) => put([...words, ...others, sourceOf(id)])}
+      <AddFromElsewhere
+        fields={fields.filter(({ id }) => id !== field?.id)}
+        onAdd={(operand) => put([...words, ...others, operand])}
       />{' '}
-      (
-      <PickWord
-        label="What matters"
-        value={strictness}
-        words={STRICTNESS}
-        onPick={(choice) =>
-          onChange({
-            ...when,
-            case: choice === 'case' || choice === 'both',
-            accents: choice === 'accents' || choice === 'both',
-          })
-        }
-      />
-      )
+      (<PickStrictness when={when} onChange={onChange} />)
     </>
+  );
+}
+
+interface AddFromElsewhereProps {
+  readonly fields: ConditionProps<TextWhen>['fields'];
+  readonly onAdd: (operand: Operand) => void;
+}
+
+/** Adds a word that a cell or another field of the record holds. */
+function AddFromElsewhere({ fields, onAdd }: AddFromElsewhereProps) {
+  const session = useSession();
+  const sources = [
+    { id: 'cell', words: 'what a cell holds' },
+    ...fields.map(({ id, label }) => ({ id, words: `the record’s ${label}` })),
+  ];
+  const pick = (id: string) => {
+    const { column, position } = session.get().selection.anchor;
+    onAdd(id === 'cell' ? { cell: cellAddress(column, position) } : { field: id });
+  };
+  return <Pick label="Add a word from" value="" shown="or from…" options={sources} onPick={pick} />;
+}
+
+interface StrictnessProps {
+  readonly when: TextWhen;
+  readonly onChange: ConditionProps<TextWhen>['onChange'];
+}
+
+/** Whether case and accents matter. */
+function PickStrictness({ when, onChange }: StrictnessProps) {
+  const strictness: Strictness = when.case ? (when.accents ? 'both' : 'case') : when.accents ? 'accents' : 'no';
+  return (
+    <PickWord
+      label="What matters"
+      value={strictness}
+      words={STRICTNESS}
+      onPick={(choice) =>
+        onChange({
+          ...when,
+          case: choice === 'case' || choice === 'both',
+          accents: choice === 'accents' || choice === 'both',
+        })
+      }
+    />
   );
 }

@@ -1,5 +1,5 @@
 import type { Typed } from '../../../core/rules/shape/read-threshold';
-import type { Operand } from '../../../core/rules/terms';
+import type { FieldOperand, Operand } from '../../../core/rules/terms';
 import { cellAddress } from '../../../core/sheet/address';
 import type { ShownField } from '../../../protocol/engine-messages';
 import { useSession } from '../../sheet/use-session';
@@ -78,27 +78,39 @@ export function PickOperand({ label, operand, field, fields, takes, outright, on
     );
   return (
     <>
-      {kind}, changed by{' '}
-      <ThresholdInput
-        label={`${label}: tolerance`}
-        value={Number(((operand.times ?? 1) - 1).toPrecision(12))}
-        format="0%"
-        unit={null}
-        takes="number"
-        onChange={(share) => onChange({ ...operand, times: Number((1 + Number(share)).toPrecision(12)) })}
-      />{' '}
-      and{' '}
-      <ThresholdInput
-        label={`${label}: amount added`}
-        value={operand.plus ?? 0}
-        format={null}
-        unit={null}
-        takes="number"
-        onChange={(plus) => onChange({ ...operand, plus: Number(plus) })}
-      />
+      {kind}, changed by <FieldShift label={label} operand={operand} onChange={onChange} />
     </>
   );
 }
+
+interface FieldShiftProps {
+  readonly label: string;
+  readonly operand: FieldOperand;
+  readonly onChange: (operand: Operand) => void;
+}
+
+/** How far another field of the record is moved before it is compared: by a share of it, and by an amount. */
+const FieldShift = ({ label, operand, onChange }: FieldShiftProps) => (
+  <>
+    <ThresholdInput
+      label={`${label}: tolerance`}
+      value={Number(((operand.times ?? 1) - 1).toPrecision(12))}
+      format="0%"
+      unit={null}
+      takes="number"
+      onChange={(share) => onChange({ ...operand, times: Number((1 + Number(share)).toPrecision(12)) })}
+    />{' '}
+    and{' '}
+    <ThresholdInput
+      label={`${label}: amount added`}
+      value={operand.plus ?? 0}
+      format={null}
+      unit={null}
+      takes="number"
+      onChange={(plus) => onChange({ ...operand, plus: Number(plus) })}
+    />
+  </>
+);
 
 const absolute = (address: string): string => address.replace(/^([A-Z]+)(\d+)$/, '$$$1$$$2');
 

@@ -1,3 +1,4 @@
+import { type SheetWindow } from '../../../protocol/engine-messages';
 import { HEAD_PX } from '../engine/geometry';
 import { handleBox } from '../engine/hit-test';
 import { paintCells } from './paint-cells';
@@ -8,82 +9,22 @@ import type { Scene } from './scene';
 
 /** Paints one frame. The context is scaled so that its unit is a CSS pixel. */
 export function paintScene(context: CanvasRenderingContext2D, scene: Scene): void {
-  const { geometry, view, scroll, tokens, window, frozen } = scene;
+  const { geometry, view, scroll, tokens } = scene;
   context.textBaseline = 'middle';
   context.fillStyle = tokens.paper;
   context.fillRect(0, 0, view.width, view.height);
   if (geometry.rowCount === 0 || geometry.columnCount === 0) return;
+  const { rows, columns } = partsOf(scene);
   const visible = geometry.visible(scroll, view);
-  const rows = {
-    body: {
-      window,
-      top: visible.top,
-      bottom: visible.bottom,
-      shiftY: scroll.top,
-      y: geometry.frozenHeight,
-      height: view.height,
-    },
-    frozen: {
-      window: frozen,
-      top: 0,
-      bottom: geometry.frozenRows - 1,
-      shiftY: 0,
-      y: HEAD_PX,
-      height: geometry.frozenHeight - HEAD_PX,
-    },
-  };
-  const columns = {
-    body: {
-      left: visible.left,
-      right: visible.right,
-      scrollLeft: scroll.left,
-      x: geometry.frozenWidth,
-      width: view.width,
-    },
-    frozen: {
-      left: 0,
-      right: geometry.frozenColumns - 1,
-      scrollLeft: 0,
-      x: geometry.gutterWidth,
-      width: geometry.frozenWidth - geometry.gutterWidth,
-    },
-  };
-  const rowParts = [
-    ...(geometry.rowCount > geometry.frozenRows ? ['body' as const] : []),
-    ...(geometry.frozenRows > 0 ? ['frozen' as const] : []),
-  ];
-  const columnParts = ['body' as const, ...(geometry.frozenColumns > 0 ? ['frozen' as const] : [])];
-  for (const rowPart of rowParts) {
-    const { window: cells, top, bottom, shiftY, y, height } = rows[rowPart];
-    for (const columnPart of columnParts) {
-      const { left, right, scrollLeft, x, width } = columns[columnPart];
-      const partOf = { row: rowPart, column: columnPart };
-      clipped(context, { x, y, width, height }, () => {
-        context.fillStyle = tokens.sheet;
-        const end = columnPart === 'frozen' ? x + width : geometry.width - scrollLeft;
-        context.fillRect(x, y, end - x, rowPart === 'frozen' ? height : geometry.height - shiftY - y);
-        const part = { ...scene, scroll: { left: scrollLeft, top: shiftY } };
-        if (cells) paintCells(context, part, { window: cells, area: { left, right, top, bottom }, shiftY });
-        paintReferences(context, scene);
-        paintOthers(context, scene);
-        for (const area of scene.also)
-          paintSelection(
-            context,
-            { ...scene, selected: area, active: { column: area.left, position: area.top } },
-            partOf,
-          );
-        paintSelection(context, scene, partOf);
-        paintHandle(context, scene);
-      });
-    }
-    clipped(context, { x: 0, y, width: geometry.gutterWidth, height }, () => {
-      const part = { area: { ...visible, top, bottom }, shiftY, window: cells };
+  for (const row of rows) {
+    for (const column of columns) paintPart(context, scene, { row, column });
+    clipped(context, { x: 0, y: row.y, width: geometry.gutterWidth, height: row.height }, () => {
+      const part = { area: { ...visible, top: row.top, bottom: row.bottom }, shiftY: row.shiftY, window: row.window };
       paintRowHeads(context, scene, part);
       paintTrial(context, scene, part);
     });
   }
-  for (const columnPart of columnParts) {
-    const { left, right, scrollLeft, x, width } = columns[columnPart];
+  for (const { left, right, scrollLeft, x, width } of columns)
     clipped(context, { x, y: 0, width, height: HEAD_PX }, () =>
       paintColumnHeads(
         context,
@@ -91,7 +32,6 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
         { ...visible, left, right },
       ),
     );
-  }
   context.fillStyle = tokens.line;
   if (geometry.frozenRows > 0) context.fillRect(0, geometry.frozenHeight - 1, geometry.width - scroll.left, 1);
   if (geometry.frozenColumns > 0)
@@ -100,6 +40,90 @@ export function paintScene(context: CanvasRenderingContext2D, scene: Scene): voi
   context.fillRect(0, 0, geometry.gutterWidth, HEAD_PX - 1);
   paintTrialHead(context, scene);
   paintLanding(context, scene);
+}
+
+/** Rows of the view that scroll together, or stand still. */
+interface RowPart {
+  readonly name: 'body' | 'frozen';
+  readonly window: SheetWindow | null;
+  readonly top: number;
+  readonly bottom: number;
+  readonly shiftY: number;
+  readonly y: number;
+  readonly height: number;
+}
+
+interface ColumnPart {
+  readonly name: 'body' | 'frozen';
+  readonly left: number;
+  readonly right: number;
+  readonly scrollLeft: number;
+  readonly x: number;
+  readonly width: number;
+}
+
+/** The parts of the view in the order in which they are painted: what is frozen stands over the rest. */
+function partsOf({ geometry, view, scroll, window, frozen }: Scene): {
+  readonly rows: readonly RowPart[];
+  readonly columns: readonly ColumnPart[];
+} {
+  const { top, bottom, left, right } = geometry.visible(scroll, view);
+  const { frozenRows, frozenColumns, frozenHeight, frozenWidth, gutterWidth } = geometry;
+  const body: RowPart = { name: 'body', window, top, bottom, shiftY: scroll.top, y: frozenHeight, height: view.height };
+  const frozenPart: RowPart = {
+    name: 'frozen',
+    window: frozen,
+    top: 0,
+    bottom: frozenRows - 1,
+    shiftY: 0,
+    y: HEAD_PX,
+    height: frozenHeight - HEAD_PX,
+  };
+  const bodyColumns: ColumnPart = {
+    name: 'body',
+    left,
+    right,
+    scrollLeft: scroll.left,
+    x: frozenWidth,
+    width: view.width,
+  };
+  const frozenColumnsPart: ColumnPart = {
+    name: 'frozen',
+    left: 0,
+    right: frozenColumns - 1,
+    scrollLeft: 0,
+    x: gutterWidth,
+    width: frozenWidth - gutterWidth,
+  };
+  return {
+    rows: [...(geometry.rowCount > frozenRows ? [body] : []), ...(frozenRows > 0 ? [frozenPart] : [])],
+    columns: [bodyColumns, ...(frozenColumns > 0 ? [frozenColumnsPart] : [])],
+  };
+}
+
+/** A part of the view: scrolled or frozen, by rows and by columns. */
+interface ViewPart {
+  readonly row: RowPart;
+  readonly column: ColumnPart;
+}
+
+function paintPart(context: CanvasRenderingContext2D, scene: Scene, part: ViewPart): void {
+  const { geometry, tokens } = scene;
+  const { top, bottom, shiftY, y, height, window } = part.row;
+  const { left, right, scrollLeft, x, width } = part.column;
+  clipped(context, { x, y, width, height }, () => {
+    context.fillStyle = tokens.sheet;
+    const end = part.column.name === 'frozen' ? x + width : geometry.width - scrollLeft;
+    context.fillRect(x, y, end - x, part.row.name === 'frozen' ? height : geometry.height - shiftY - y);
+    const scrolled = { ...scene, scroll: { left: scrollLeft, top: shiftY } };
+    if (window) paintCells(context, scrolled, { window, area: { left, right, top, bottom }, shiftY });
+    paintReferences(context, scene);
+    paintOthers(context, scene);
+    for (const area of scene.also)
+      paintSelection(context, { ...scene, selected: area, active: { column: area.left, position: area.top } }, part);
+    paintSelection(context, scene, part);
+    paintHandle(context, scene);
+  });
 }
 
 /** The line where fields or rows would land that are being dragged. */
@@ -116,12 +140,6 @@ function paintLanding(context: CanvasRenderingContext2D, { geometry, scroll, tok
   }
 }
 
-/** A part of the view: scrolled or frozen, by rows and by columns. */
-interface ViewPart {
-  readonly row: 'body' | 'frozen';
-  readonly column: 'body' | 'frozen';
-}
-
 /** The tint over the selected cells and the outline of the range, in one part of the view. */
 function paintSelection(
   context: CanvasRenderingContext2D,
@@ -130,16 +148,17 @@ function paintSelection(
 ): void {
   if (!selected || !active) return;
   const area = geometry.shownArea(selected);
-  const isRow = part.row === 'frozen' ? area.top < geometry.frozenRows : area.bottom >= geometry.frozenRows;
-  const isColumn = part.column === 'frozen' ? area.left < geometry.frozenColumns : area.right >= geometry.frozenColumns;
+  const isRow = part.row.name === 'frozen' ? area.top < geometry.frozenRows : area.bottom >= geometry.frozenRows;
+  const isColumn =
+    part.column.name === 'frozen' ? area.left < geometry.frozenColumns : area.right >= geometry.frozenColumns;
   if (!isRow || !isColumn) return;
   const isOne = area !== selected || (selected.left === selected.right && selected.top === selected.bottom);
   const box = geometry.boxInView(area, scroll);
   // An edge that lies in another part is drawn there.
-  const y = part.row === 'body' && area.top < geometry.frozenRows ? geometry.frozenHeight - 4 : box.y;
-  const x = part.column === 'body' && area.left < geometry.frozenColumns ? geometry.frozenWidth - 4 : box.x;
+  const y = part.row.name === 'body' && area.top < geometry.frozenRows ? geometry.frozenHeight - 4 : box.y;
+  const x = part.column.name === 'body' && area.left < geometry.frozenColumns ? geometry.frozenWidth - 4 : box.x;
   const width =
-    part.column === 'frozen' && area.right >= geometry.frozenColumns
+    part.column.name === 'frozen' && area.right >= geometry.frozenColumns
       ? geometry.frozenWidth + 4 - x
       : box.x + box.width - x;
   const height = box.y + box.height - y;

@@ -1,5 +1,5 @@
 import { Button, TextInput } from '@mantine/core';
-import { useState, type KeyboardEvent } from 'react';
+import { useState } from 'react';
 import { itemAt } from '../../../core/values/item-at';
 import type { Advice } from '../../../core/rules/advice/advice';
 import { adviceKey } from '../../../core/rules/advice/advice-key';
@@ -11,15 +11,11 @@ export function AdviceItem({ advice }: { readonly advice: Advice }) {
   const session = useSession();
   const draft = useSessionState((state) => state.legend.find(({ isDraft }) => isDraft)?.id);
   const [isDismissing, setDismissing] = useState(false);
-  const [reason, setReason] = useState('');
   const { message, cells, repair, rules } = advice;
   // A repair would keep a rule that is only on the bench.
   const canRepair = repair !== null && !rules.includes(draft ?? '');
-  const dismiss = () =>
+  const dismiss = (reason: string) =>
     session.rules.change([{ kind: 'put-parts', parts: [{ id: adviceKey(advice), kind: 'dismissal', reason }] }]);
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key === 'Enter') dismiss();
-  };
   return (
     <li className={classes.item}>
       <p>{message}</p>
@@ -49,24 +45,30 @@ export function AdviceItem({ advice }: { readonly advice: Advice }) {
           </Button>
         )}
       </div>
-      {isDismissing && (
-        <div className={classes.acts}>
-          <TextInput
-            size="xs"
-            flex={1}
-            autoFocus
-            aria-label="Why it does not matter here"
-            placeholder="Why it does not matter here"
-            maxLength={500}
-            value={reason}
-            onChange={(event) => setReason(event.currentTarget.value)}
-            onKeyDown={onKeyDown}
-          />
-          <Button size="compact-xs" onClick={dismiss}>
-            Dismiss
-          </Button>
-        </div>
-      )}
+      {isDismissing && <Dismiss onDismiss={dismiss} />}
     </li>
+  );
+}
+
+/** Asks why advice is dismissed. */
+function Dismiss({ onDismiss }: { readonly onDismiss: (reason: string) => void }) {
+  const [reason, setReason] = useState('');
+  return (
+    <div className={classes.acts}>
+      <TextInput
+        size="xs"
+        flex={1}
+        autoFocus
+        aria-label="Why it does not matter here"
+        placeholder="Why it does not matter here"
+        maxLength={500}
+        value={reason}
+        onChange={(event) => setReason(event.currentTarget.value)}
+        onKeyDown={(event) => event.key === 'Enter' && onDismiss(reason)}
+      />
+      <Button size="compact-xs" onClick={() => onDismiss(reason)}>
+        Dismiss
+      </Button>
+    </div>
   );
 }

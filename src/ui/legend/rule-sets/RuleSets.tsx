@@ -3,10 +3,9 @@ import { useEffect, useState, type FormEvent } from 'react';
 import type { RuleId } from '../../../core/sheet/ids';
 import type { RuleSetHead } from '../../../protocol/rule-sets';
 import { counted } from '../../counted';
-import { sendJson } from '../../../engine/link/send-json';
 import { useSession, useSessionState } from '../../sheet/use-session';
 import classes from '../Legend.module.css';
-import { bringIn, useRuleSets } from './rule-sets-here';
+import { bringIn, keepAsSet, useRuleSets } from './rule-sets-here';
 
 /** Rule sets: one to be used here, or the chosen rules to be kept as one. */
 export function RuleSets() {
@@ -41,30 +40,13 @@ function SetList({ rules }: { readonly rules: readonly RuleId[] | null }) {
     session.openDialog(null);
     session.showMessage(words);
   };
-  /** Saves the rules, and has this sheet use the saved set, so that it learns of later versions too. */
   const keep = async (set: RuleSetHead | null) => {
-    const body = await session.ask({ kind: 'ask-rule-set', rules: rules ?? [] });
-    const path = set ? `/api/rule-sets/${encodeURIComponent(set.id)}` : '/api/rule-sets';
-    const sent = await sendJson<{ id?: string; version: number }>(
-      path,
-      set ? { method: 'PUT', body: { body } } : { body: { name: name.trim(), body } },
-    );
-    if ('refused' in sent) return setError(sent.refused);
-    const [id, called] = [set?.id ?? sent.answer.id!, set?.name ?? name.trim()];
-    const own = Object.fromEntries(body.rules.map((rule) => [rule.id, rule.id]));
-    const part = {
-      id: `rule-set ${id}`,
-      kind: 'rule-set',
-      set: id,
-      name: called,
-      version: sent.answer.version,
-      rules: own,
-    } as const;
-    await session.withErrorMessage(session.ask({ kind: 'change', operations: [{ kind: 'put-parts', parts: [part] }] }));
+    const kept = await keepAsSet(session, rules ?? [], set ?? name.trim());
+    if ('refused' in kept) return setError(kept.refused);
     done(
       set
-        ? `“${called}” is at version ${sent.answer.version} now. Sheets that use it are told.`
-        : `“${called}” is kept. Other sheets can use it.`,
+        ? `“${kept.name}” is at version ${kept.version} now. Sheets that use it are told.`
+        : `“${kept.name}” is kept. Other sheets can use it.`,
     );
   };
   const use = async (set: RuleSetHead) => {

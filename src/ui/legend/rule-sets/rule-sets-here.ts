@@ -1,4 +1,6 @@
 import { useCallback, useState } from 'react';
+import type { RuleId } from '../../../core/sheet/ids';
+import { ruleSetKey } from '../../../core/sheet/sheet-part';
 import { messageOf } from '../../../core/values/error-message';
 import { sheetUrl } from '../../../protocol/sheet-url';
 import type { RuleSetHead, RuleSetWhole } from '../../../protocol/rule-sets';
@@ -36,4 +38,30 @@ export async function bringIn(session: Session, set: string): Promise<string | n
   } catch (failed) {
     return messageOf(failed);
   }
+}
+
+/**
+ * Saves rules of this sheet as a new rule set with a name, or as the next version of one, and has the sheet use it, so
+ * that it learns of later versions too.
+ */
+export async function keepAsSet(
+  session: Session,
+  rules: readonly RuleId[],
+  to: RuleSetHead | string,
+): Promise<{ readonly name: string; readonly version: number } | { readonly refused: string }> {
+  const body = await session.ask({ kind: 'ask-rule-set', rules });
+  const sent =
+    typeof to === 'string'
+      ? await sendJson<{ id: string; version: number }>('/api/rule-sets', { body: { name: to, body } })
+      : await sendJson<{ id?: string; version: number }>(`/api/rule-sets/${encodeURIComponent(to.id)}`, {
+          method: 'PUT',
+          body: { body },
+        });
+  if ('refused' in sent) return sent;
+  const { version } = sent.answer;
+  const [set = '', name] = typeof to === 'string' ? [sent.answer.id, to] : [to.id, to.name];
+  const own = Object.fromEntries(body.rules.map((rule) => [rule.id, rule.id]));
+  const part = { id: ruleSetKey(set), kind: 'rule-set', set, name, version, rules: own } as const;
+  await session.withErrorMessage(session.ask({ kind: 'change', operations: [{ kind: 'put-parts', parts: [part] }] }));
+  return { name, version };
 }

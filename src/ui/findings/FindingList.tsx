@@ -1,0 +1,50 @@
+import { Button, SegmentedControl } from '@mantine/core';
+import { FindingItem } from './FindingItem';
+import classes from './Findings.module.css';
+import type { Feed } from './use-feed';
+
+/** The findings of a feed, the newest first. */
+export function FindingList({ feed, showsSheet }: { readonly feed: Feed; readonly showsSheet: boolean }) {
+  const { asked, findings, unseen, chosen, message, isEnd } = feed;
+  return (
+    <section className={classes.feed} aria-label="Findings">
+      <div className={classes.head}>
+        <SegmentedControl
+          size="xs"
+          aria-label="Which findings"
+          value={asked.only ?? 'all'}
+          data={[
+            { value: 'unseen', label: `Since you last looked (${unseen})` },
+            { value: 'all', label: 'All of them' },
+          ]}
+          onChange={(only) => feed.ask({ ...asked, only: only === 'unseen' ? 'unseen' : undefined })}
+        />
+        {unseen > 0 && (
+          <Button size="compact-sm" variant="default" onClick={feed.seeAll}>
+            {chosen ? `Mark all of ${chosen.name} as seen` : 'Mark all as seen'}
+          </Button>
+        )}
+      </div>
+      {message && <p role="alert">{message}</p>}
+      {findings.length === 0 && (
+        <p className={classes.none}>{asked.only ? 'Nothing new since you last looked.' : 'There are no findings.'}</p>
+      )}
+      <ol className={classes.list} aria-label="Findings">
+        {findings.map((finding) => (
+          <FindingItem
+            key={finding.id}
+            finding={finding}
+            showsSheet={showsSheet}
+            onSee={() => feed.see(finding.sheet, finding.id)}
+            onNote={(text) => feed.note(finding.sheet, finding.id, text)}
+          />
+        ))}
+      </ol>
+      {!isEnd && (
+        <Button variant="default" onClick={feed.more}>
+          Show earlier ones
+        </Button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,45 @@
+import { nanoid } from 'nanoid';
+import { useState } from 'react';
+import type { SheetId } from '../../core/sheet/ids';
+import { lastItem } from '../../core/values/item-at';
+import { sendJson } from '../../engine/link/send-json';
+import { HISTORY_PAGE, type HistoryEntry, type HistoryQuery } from '../../protocol/sheet-history';
+import { sheetUrl } from '../../protocol/sheet-url';
+
+/** The changes of a sheet that a query asks for, page by page, and taking one back. */
+export function useHistory(id: SheetId, asked: HistoryQuery, first: readonly HistoryEntry[]) {
+  const [entries, setEntries] = useState(first);
+  const [state, setState] = useState<'more' | 'asking' | 'end'>(first.length < HISTORY_PAGE ? 'end' : 'more');
+  const [message, setMessage] = useState<string | null>(null);
+  const path = sheetUrl(id, 'history');
+  const { field, row, rule, by } = asked;
+
+  /** Asks for a page of changes: those before one, or from the newest on. */
+  const read = async (before?: number) => {
+    const wanted = Object.entries({ field, row, rule, by, before }).flatMap(([name, value]) =>
+      value === undefined ? [] : [[name, String(value)]],
+    );
+    const sent = await sendJson<HistoryEntry[]>(`${path}?${new URLSearchParams(wanted)}`, { method: 'GET' });
+    if ('refused' in sent) {
+      setMessage(sent.refused);
+      return false;
+    }
+    setEntries(before === undefined ? sent.answer : [...entries, ...sent.answer]);
+    setState(sent.answer.length < HISTORY_PAGE ? 'end' : 'more');
+    return true;
+  };
+  const more = async () => {
+    setState('asking');
+    if (!(await read(lastItem(entries).sequence))) setState('more');
+  };
+  const takeBack = async (sequence: number) => {
+    setMessage(null);
+    const sent = await sendJson(`${path}/${sequence}`, { body: { id: nanoid() } });
+    if ('refused' in sent) return setMessage(sent.refused);
+    setMessage(
+      `Change ${sequence} is taken back, by a new change. Cells that were entered anew since then stay as they are.`,
+    );
+    await read();
+  };
+  return { entries, state, message, read, more, takeBack };
+}

@@ -1,0 +1,71 @@
+import { Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
+import { useState, type FormEvent } from 'react';
+import { sendJson } from '../../engine/link/send-json';
+import { SCOPES, TOKEN_DAYS, type MadeProgram, type Scope } from '../../protocol/programs/scopes';
+import { counted } from '../counted';
+import classes from './Share.module.css';
+
+const USUAL: readonly Scope[] = ['read', 'write'];
+
+interface Props {
+  readonly path: string;
+  readonly onMade: (program: MadeProgram) => void;
+}
+
+/** Makes a token for a program: its name, its scopes and how long it is good for. */
+export function NewProgram({ path, onMade }: Props) {
+  const [name, setName] = useState('');
+  const [scopes, setScopes] = useState<readonly Scope[]>(USUAL);
+  const [days, setDays] = useState<number>(365);
+  const [error, setError] = useState<string | null>(null);
+  const make = async (event: FormEvent) => {
+    event.preventDefault();
+    if (name.trim() === '') return setError('Say which program it is for');
+    if (scopes.length === 0) return setError('Say what it may do');
+    const sent = await sendJson<MadeProgram>(path, { body: { name: name.trim(), scopes, days } });
+    if ('refused' in sent) return setError(sent.refused);
+    setError(null);
+    setName('');
+    onMade(sent.answer);
+  };
+  return (
+    <>
+      <form className={classes.form} onSubmit={(event) => void make(event)} noValidate>
+        <TextInput
+          label="New program"
+          placeholder="Its name"
+          maxLength={80}
+          value={name}
+          onChange={(event) => setName(event.currentTarget.value)}
+        />
+        <NativeSelect
+          label="Good for"
+          value={String(days)}
+          onChange={(event) => setDays(Number(event.currentTarget.value))}
+          data={TOKEN_DAYS.map((count) => ({
+            value: String(count),
+            label: count % 365 === 0 ? counted(count / 365, 'year') : counted(count, 'day'),
+          }))}
+        />
+        <Button type="submit">Make a token</Button>
+        <ScopeBoxes scopes={scopes} onChange={setScopes} />
+      </form>
+      {error && <p role="alert">{error}</p>}
+    </>
+  );
+}
+
+interface ScopeBoxesProps {
+  readonly scopes: readonly Scope[];
+  readonly onChange: (scopes: Scope[]) => void;
+}
+
+const ScopeBoxes = ({ scopes, onChange }: ScopeBoxesProps) => (
+  <Checkbox.Group<Scope> label="It may" value={[...scopes]} onChange={onChange} style={{ flexBasis: '100%' }}>
+    <div className={classes.scopes}>
+      {Object.entries(SCOPES).map(([scope, words]) => (
+        <Checkbox key={scope} value={scope} label={words} />
+      ))}
+    </div>
+  </Checkbox.Group>
+);
