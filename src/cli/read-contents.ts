@@ -6,11 +6,12 @@ import { TableRows } from '../core/exchange/import/table-rows';
 import { LIMITS } from '../core/exchange/limits';
 import type { SheetContents } from '../core/exchange/sheet-contents';
 import type { Table } from '../core/values/table';
-import { isWorkbook, readWorkbook } from '../core/exchange/workbook/read-workbook';
+import { binaryFormat } from '../core/exchange/import-formats';
+import type { WorkbookInFile } from '../core/exchange/workbook/read-workbook';
 import { headerOf, workbookContents } from '../core/exchange/workbook/workbook-contents';
 import type { DataOptions } from '../core/rules/evaluate/evaluate-data';
 import type { StoredRow } from '../core/sheet/change';
-import { readArchiveLine, readHeadLine } from '../protocol/archive-schema';
+import { ArchiveReader } from '../protocol/archive-reader';
 import { nameOf, readBytes, telling } from './read-bytes';
 import { tableOf, type TextForm } from './read-table';
 
@@ -31,10 +32,9 @@ export interface FileContents {
 /** Size of an archive, unpacked, in bytes. */
 const MAX_UNPACKED = 4 * LIMITS.unpackedBytes;
 
-const isGzip = (bytes: Uint8Array): boolean => bytes[0] === 0x1f && bytes[1] === 0x8b;
-
-/** Whether a file holds more than a table of texts. */
-export const isRich = (bytes: Uint8Array): boolean => isWorkbook(bytes) || isGzip(bytes);
+/** Whether a file holds more than a table of texts. Throws a BadInput where it holds none. */
+export const isRich = (path: string, bytes: Uint8Array): boolean =>
+  telling(path, () => binaryFormat(bytes)) !== undefined;
 
 /**
  * Reads CSV, TSV, JSON, JSON Lines, a workbook or an archive. Throws a BadInput that names the file and the place in
@@ -42,8 +42,9 @@ export const isRich = (bytes: Uint8Array): boolean => isWorkbook(bytes) || isGzi
  */
 export function readContents(path: string, options: FileOptions): FileContents {
   const bytes = readBytes(path);
-  if (isWorkbook(bytes)) return telling(path, () => contentsOfWorkbook(bytes, options));
-  if (isGzip(bytes)) return telling(path, () => contentsOfArchive(bytes));
+  const format = telling(path, () => binaryFormat(bytes));
+  if (format?.gives === 'workbook') return telling(path, () => contentsOfWorkbook(format.read(bytes), options));
+  if (format?.gives === 'archive') return telling(path, () => contentsOfArchive(bytes));
   return {
     contents: contentsOfTable(tableOf(path, bytes, options), { ...options, name: nameOf(path) }),
     changes: [],
@@ -51,8 +52,7 @@ export function readContents(path: string, options: FileOptions): FileContents {
   };
 }
 
-function contentsOfWorkbook(bytes: Uint8Array, options: FileOptions): FileContents {
-  const { sheets } = readWorkbook(bytes);
+function contentsOfWorkbook({ sheets }: WorkbookInFile, options: FileOptions): FileContents {
   const named = options.sheet === undefined ? sheets : sheets.filter(({ name }) => name === options.sheet);
   const found = named.map((each) => each.read()).find(({ rowCount }) => rowCount > 0);
   if (!found)
@@ -69,20 +69,20 @@ function contentsOfWorkbook(bytes: Uint8Array, options: FileOptions): FileConten
 }
 
 function contentsOfArchive(bytes: Uint8Array): FileContents {
-  const [head = '', ...lines] = unpacked(bytes).split('\n');
-  const contents = readHeadLine(head);
+  const reader = new ArchiveReader();
+  let head: ArchivedHead | undefined;
   const rows: StoredRow[] = [];
   const changes: string[] = [];
-  let isWhole = false;
-  for (const [at, line] of lines.entries()) {
+  for (const line of unpacked(bytes).split('\n')) {
     if (line === '') continue;
-    const { row, end } = readArchiveLine(line, at + 2);
-    if (row) rows.push(row);
-    else if (end) isWhole = end.rows === rows.length && end.changes === changes.length;
-    else changes.push(line);
+    const item = reader.take(line);
+    if (item && 'head' in item) head = item.head;
+    else if (item && 'row' in item) rows.push(item.row);
+    else if (item) changes.push(line);
   }
-  if (!isWhole) throw new BadFile('the archive ends before the sheet does: it was cut off');
-  return { contents: { ...contents, rows }, changes, losses: [] };
+  reader.end();
+  if (!head) throw new BadFile('there is nothing in it');
+  return { contents: { ...head, rows }, changes, losses: [] };
 }
 
 function unpacked(bytes: Uint8Array): string {

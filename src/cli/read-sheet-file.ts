@@ -25,7 +25,7 @@ export interface SheetFile {
  */
 export function readSheetFile(path: string, options: FileOptions): SheetFile {
   const bytes = readBytes(path);
-  if (!isRich(bytes))
+  if (!isRich(path, bytes))
     return { sheet: sheetFromTable(tableOf(path, bytes, options), options), rules: [], looks: {}, losses: [] };
   const { contents, losses } = readContents(path, options);
   const { fields, rows, rules, parts = [], settings } = contents;
@@ -49,7 +49,7 @@ interface TableFile extends Table {
 /** The same as rows of texts, as they would be typed; formulas of a workbook with letters and numbers. */
 export function readTable(path: string, options: FileOptions): TableFile {
   const bytes = readBytes(path);
-  if (!isRich(bytes)) return { ...tableOf(path, bytes, options), losses: [] };
+  if (!isRich(path, bytes)) return { ...tableOf(path, bytes, options), losses: [] };
   const { sheet, rules, losses } = readSheetFile(path, options);
   const rows = sheet.order.map((slot) =>
     sheet.columns.map((store) => showReferences(store.inputAt(slot), sheet, slot)),

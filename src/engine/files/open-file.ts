@@ -1,8 +1,7 @@
 import { BadFile } from '../../core/exchange/bad-file';
 import { LIMITS, limitText } from '../../core/exchange/limits';
-import { otherKind } from '../../core/exchange/import/other-kind';
+import { formatOf } from '../../core/exchange/import-formats';
 import { FLAT_HEAD } from '../../core/exchange/odf/flat';
-import { isWorkbook } from '../../core/exchange/workbook/read-workbook';
 import { ArchiveFile } from './archive-file';
 import type { ImportFile, Progress } from './import-file';
 import { TextFile } from './text-file';
@@ -16,9 +15,14 @@ export async function openFile(file: File, progress: Progress): Promise<ImportFi
       `the file has ${limitText(Math.round(file.size / 1e6))} MB; at most ${limitText(Math.round(LIMITS.fileBytes / 1e6))} are read`,
     );
   const head = new Uint8Array(await file.slice(0, FLAT_HEAD).arrayBuffer());
-  if (head[0] === 0x1f && head[1] === 0x8b) return ArchiveFile.open(file, progress);
-  if (isWorkbook(head)) return WorkbookFile.open(file);
-  const other = otherKind(head);
-  if (other !== undefined) throw new BadFile(other);
-  return TextFile.open(file, progress);
+  const format = formatOf(head, file.name);
+  switch (format.gives) {
+    case 'archive':
+      return ArchiveFile.open(file, progress);
+    case 'workbook':
+      return WorkbookFile.open(file, format.read);
+    case 'table':
+    case 'rows':
+      return TextFile.open(file, format, progress);
+  }
 }

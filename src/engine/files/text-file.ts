@@ -12,7 +12,7 @@ import {
   type TableReading,
 } from '../../core/exchange/import/table-reading';
 import { TableRows } from '../../core/exchange/import/table-rows';
-import { jsonLinesTable, jsonTable } from '../../core/exchange/json/read-json';
+import type { ImportFormat } from '../../core/exchange/import-formats';
 import { LIMITS, limitText } from '../../core/exchange/limits';
 import type { Table } from '../../core/values/table';
 import { detectEncoding } from '../../core/exchange/text/detect-encoding';
@@ -24,6 +24,9 @@ import { textPieces } from './text-pieces';
 /** Bytes from which the encoding and the separator are guessed, and rows that are shown. */
 const HEAD_BYTES = 65_536;
 const HEAD_ROWS = 60;
+
+/** The formats that hold one table of texts. */
+type TextFormat = Extract<ImportFormat, { readonly gives: 'table' | 'rows' }>;
 
 type RowSource = (
   progress: Progress,
@@ -52,20 +55,16 @@ export class TextFile implements ImportFile {
     private readonly format: string,
   ) {}
 
-  static async open(file: File, progress: Progress): Promise<TextFile> {
+  static async open(file: File, format: TextFormat, progress: Progress): Promise<TextFile> {
     const head = new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer());
     const { encoding, why } = detectEncoding(head);
     const text = new TextDecoder(encoding).decode(head);
     const isWhole = head.length === file.size;
-    const isLines = /\.(jsonl|ndjson)$/i.test(file.name) || (/^\ufeff?\s*\{/.test(text) && !/\.json$/i.test(file.name));
-    const isJson = !isLines && (/\.json$/i.test(file.name) || /^\ufeff?\s*\[\s*[[{\]]/.test(text));
-    const opened = new TextFile(file, isLines ? 'JSON Lines' : isJson ? 'JSON' : 'Separated values');
-    if (isLines || isJson) {
-      const whole = await file.text();
-      opened.table = isLines ? jsonLinesTable(whole) : jsonTable(whole);
-    } else {
-      const { why: separatorWhy, ...form } = guessForm(text, isWhole);
-      opened.form = { encoding, encodingWhy: why, separatorWhy, ...form };
+    const opened = new TextFile(file, format.words);
+    if (format.gives === 'table') opened.table = format.read(await file.text());
+    else {
+      const { why: separatorWhy, ...guessed } = guessForm(text, isWhole);
+      opened.form = { encoding, encodingWhy: why, separatorWhy, ...guessed };
     }
     await opened.scanAnew(undefined, progress);
     return opened;

@@ -4,7 +4,7 @@ import { endLine, headLine, rowLine } from '../../core/exchange/archive/archive-
 import { BadFile } from '../../core/exchange/bad-file';
 import { FieldFacts } from '../../core/exchange/import/field-facts';
 import { guessField } from '../../core/exchange/import/table-reading';
-import { readWorkbook } from '../../core/exchange/workbook/read-workbook';
+import type { WorkbookInFile } from '../../core/exchange/workbook/read-workbook';
 import type { SheetInFile } from '../../core/exchange/workbook/sheet-in-file';
 import { headerOf, ruleNames, topRows, workbookContents } from '../../core/exchange/workbook/workbook-contents';
 import type { WorkbookSheet } from '../../core/exchange/workbook/workbook-sheet';
@@ -26,8 +26,8 @@ export class WorkbookFile implements ImportFile {
     private readonly sheets: readonly SheetInFile[],
   ) {}
 
-  static async open(file: File): Promise<WorkbookFile> {
-    const { format, sheets } = readWorkbook(new Uint8Array(await file.arrayBuffer()));
+  static async open(file: File, read: (bytes: Uint8Array) => WorkbookInFile): Promise<WorkbookFile> {
+    const { format, sheets } = read(new Uint8Array(await file.arrayBuffer()));
     const opened = new WorkbookFile(file, format, sheets);
     // The first one that holds something.
     for (let place = 0; place < sheets.length; place++) if (opened.show(place)) return opened;

@@ -8,7 +8,7 @@ import { BadFile } from '../../core/exchange/bad-file';
 import { LIMITS, limitText } from '../../core/exchange/limits';
 import type { StoredRow } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
-import { readArchiveLine, readHeadLine } from '../../protocol/archive-schema';
+import { ArchiveReader } from '../../protocol/archive-reader';
 import type { Sql, Transaction } from '../database';
 import { Refusal } from '../refusal';
 import { appendArchived } from '../sql/change';
@@ -57,12 +57,10 @@ const TWICE = '23505';
 
 async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: string): Promise<SheetId> {
   const id = nanoid(12);
-  let number = 0;
+  const reader = new ArchiveReader();
+  const { counts } = reader;
   let rows: StoredRow[] = [];
   let changes: ArchivedChange[] = [];
-  const counts = { rows: 0, changes: 0 };
-  let filled = 0;
-  let isWhole = false;
   const putRows = async () => {
     if (rows.length) await insertRows(tx, id, rows);
     rows = [];
@@ -72,33 +70,14 @@ async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: s
     changes = [];
   };
   for await (const text of lines) {
-    number++;
-    if (number === 1) {
-      await fillSheet(tx, id, { ...readHeadLine(text), rows: [], owner });
-      continue;
-    }
-    if (isWhole) throw new BadFile('there is more after the last line of the archive', `line ${number}`);
-    const { row, change, end } = readArchiveLine(text, number);
-    if (row) {
-      filled += Object.keys(row.cells).length;
-      if (filled > LIMITS.cells)
-        throw new BadFile(
-          `a sheet takes at most ${limitText(LIMITS.cells)} cells that hold something`,
-          `line ${number}`,
-        );
-      if (++counts.rows > LIMITS.rows)
-        throw new BadFile(`a sheet takes at most ${limitText(LIMITS.rows)} rows`, `line ${number}`);
-      if (rows.push(row) === ROWS_AT_ONCE) await putRows();
-    } else if (change) {
-      counts.changes++;
-      if (changes.push(change) === CHANGES_AT_ONCE) await putChanges();
-    } else if (end) {
-      if (end.rows !== counts.rows || end.changes !== counts.changes)
-        throw new BadFile('rows or changes are missing from the file', `line ${number}`);
-      isWhole = true;
-    }
+    const item = reader.take(text);
+    if (!item) continue;
+    if ('head' in item) await fillSheet(tx, id, { ...item.head, rows: [], owner });
+    else if ('row' in item) {
+      if (rows.push(item.row) === ROWS_AT_ONCE) await putRows();
+    } else if (changes.push(item.change) === CHANGES_AT_ONCE) await putChanges();
   }
-  if (!isWhole) throw new BadFile('the file ends before the sheet does: it was cut off');
+  reader.end();
   await putRows();
   await putChanges();
   if (counts.changes) await moveHead(tx, id, counts.changes);

@@ -1,19 +1,9 @@
 import { messageOf } from '../../values/error-message';
 import { BadFile } from '../bad-file';
-import type { Table, TableProblem } from '../../values/table';
+import type { Table } from '../../values/table';
 import { RECORDS_FORMAT, tableOfRecords } from './json-records';
 
-/** Reads an array of objects, each a record (see json-records.ts). */
-export function readJson(text: string): Table | TableProblem {
-  try {
-    return jsonTable(text);
-  } catch (error) {
-    if (error instanceof BadFile) return error;
-    throw error;
-  }
-}
-
-/** The same; throws a BadFile. */
+/** Reads an array of objects, each a record (see json-records.ts). Throws a BadFile. */
 export function jsonTable(text: string): Table {
   const parsed = recordsIn(parse(text, ''));
   if (!Array.isArray(parsed)) throw new BadFile('expected an array of objects, one a record');
