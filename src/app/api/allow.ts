@@ -21,8 +21,8 @@ export interface Allowed {
  * Resolves the sheet of a route and the caller's access. Throws a Refusal where this is not allowed; without any access
  * the answer is the same as for a sheet that does not exist.
  */
-export async function allow(params: Promise<{ id: string }>, permit: Permit): Promise<Allowed> {
-  const id = await sheetOf(params);
+export async function allow(named: string | undefined, permit: Permit): Promise<Allowed> {
+  const id = sheetOf(named);
   const tokens = await tokensFor(id);
   const access = await findAccess(database(), id, tokens);
   if (!access) {

@@ -2,8 +2,7 @@ import type { SheetId } from '../../core/sheet/ids';
 import { Refusal } from '../../server/refusal';
 
 /** The sheet that a route names. What cannot be an id is no sheet. */
-export async function sheetOf(params: Promise<{ id: string }>): Promise<SheetId> {
-  const { id } = await params;
+export function sheetOf(id = ''): SheetId {
   if (!/^[\w-]{1,64}$/.test(id)) throw new Refusal('no-sheet', 'There is no such sheet');
   return id;
 }

@@ -1,22 +1,16 @@
 import { database } from '../../../server/database';
 import { readFindings } from '../../../server/sql/finding';
 import { readFollowedRules } from '../../../server/sql/follow';
-import { requirePerson } from '../allow';
 import { findingQuery } from '../finding-query';
-import { readQuery } from '../read-query';
-import { respond } from '../respond';
+import { personRoute } from '../route-declarations';
 
 export const dynamic = 'force-dynamic';
 
 /** The findings of all sheets that the caller works on. */
-export function GET(request: Request): Promise<Response> {
-  return respond(async () => {
-    const { id: person } = await requirePerson();
-    const query = readQuery(new URL(request.url).searchParams, findingQuery);
-    const [findings, rules] = await Promise.all([
-      readFindings(database(), { ...query, person }),
-      readFollowedRules(database(), { person }),
-    ]);
-    return Response.json({ findings, rules }, { headers: { 'cache-control': 'no-store' } });
-  });
-}
+export const GET = personRoute({ query: findingQuery }, async ({ person: { id: person }, query }) => {
+  const [findings, rules] = await Promise.all([
+    readFindings(database(), { ...query, person }),
+    readFollowedRules(database(), { person }),
+  ]);
+  return Response.json({ findings, rules }, { headers: { 'cache-control': 'no-store' } });
+});

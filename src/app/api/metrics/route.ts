@@ -3,7 +3,7 @@ import { hostName } from '../../../server/front/origin';
 import { metrics } from '../../../server/metrics';
 import { Refusal } from '../../../server/refusal';
 import { LOCAL } from '../../../server/settings';
-import { respond } from '../respond';
+import { openRoute } from '../route-declarations';
 
 export const dynamic = 'force-dynamic';
 
@@ -13,10 +13,8 @@ const isLocal = ({ headers }: Request): boolean =>
   LOOPBACK.test(headers.get(CLIENT_HEADER) ?? '') && LOCAL.includes(hostName(headers.get('host') ?? undefined) ?? '');
 
 /** The metrics of this process, for a collector on the same computer. */
-export function GET(request: Request): Promise<Response> {
-  return respond(async () => {
-    if (!isLocal(request)) throw new Refusal('not-allowed', 'Metrics are read from the computer itself.');
-    const { registry } = metrics();
-    return new Response(await registry.metrics(), { headers: { 'content-type': registry.contentType } });
-  });
-}
+export const GET = openRoute({}, async ({ request }) => {
+  if (!isLocal(request)) throw new Refusal('not-allowed', 'Metrics are read from the computer itself.');
+  const { registry } = metrics();
+  return new Response(await registry.metrics(), { headers: { 'content-type': registry.contentType } });
+});

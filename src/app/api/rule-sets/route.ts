@@ -3,9 +3,7 @@ import { nanoid } from 'nanoid';
 import { ruleSetBody, type RuleSetBody } from '../../../protocol/rule-sets';
 import { database } from '../../../server/database';
 import { insertRuleSet } from '../../../server/sql/rule-set';
-import { requirePerson } from '../allow';
-import { readBody } from '../read-body';
-import { respond } from '../respond';
+import { personRoute } from '../route-declarations';
 
 const schema = Joi.object<{ name: string; body: RuleSetBody }>({
   name: Joi.string().trim().min(1).max(80).required().messages({ 'string.empty': 'Give the rule set a name.' }),
@@ -13,12 +11,8 @@ const schema = Joi.object<{ name: string; body: RuleSetBody }>({
 });
 
 /** Keeps rules to be used in several sheets. */
-export function POST(request: Request): Promise<Response> {
-  return respond(async () => {
-    const { id: owner } = await requirePerson();
-    const { name, body } = await readBody(request, schema);
-    const id = nanoid(12);
-    await insertRuleSet(database(), { id, owner, name, body });
-    return Response.json({ id, version: 1 }, { status: 201 });
-  });
-}
+export const POST = personRoute({ body: schema }, async ({ person: { id: owner }, body: { name, body } }) => {
+  const id = nanoid(12);
+  await insertRuleSet(database(), { id, owner, name, body });
+  return Response.json({ id, version: 1 }, { status: 201 });
+});

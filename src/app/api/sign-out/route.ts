@@ -4,18 +4,16 @@ import { personOfToken } from '../../../server/people/session';
 import { hashToken } from '../../../server/people/token';
 import { deleteSession } from '../../../server/sql/session';
 import { endSession, sessionToken } from '../cookies';
-import { respond } from '../respond';
+import { openRoute } from '../route-declarations';
 
 /** Ends the session of this browser. */
-export function POST(request: Request): Promise<Response> {
-  return respond(async () => {
-    const token = await sessionToken();
-    const person = await personOfToken(database(), token);
-    if (token && person) {
-      await deleteSession(database(), hashToken(token));
-      await tellAccessChanged(database(), { person: person.id });
-    }
-    await endSession(request);
-    return Response.json({});
-  });
-}
+export const POST = openRoute({}, async ({ request }) => {
+  const token = await sessionToken();
+  const person = await personOfToken(database(), token);
+  if (token && person) {
+    await deleteSession(database(), hashToken(token));
+    await tellAccessChanged(database(), { person: person.id });
+  }
+  await endSession(request);
+  return Response.json({});
+});

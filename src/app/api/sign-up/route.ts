@@ -4,8 +4,8 @@ import { signUp, type NewAccount } from '../../../server/people/accounts';
 import { countRequestOf } from '../../../server/people/request-count';
 import { guesserOf } from '../cookies';
 import { email, newPassword, personName } from '../person-schema';
-import { readBody, SMALL_BODY } from '../read-body';
-import { respond } from '../respond';
+import { SMALL_BODY } from '../read-body';
+import { openRoute } from '../route-declarations';
 
 const schema = Joi.object<NewAccount>({
   email: email.required(),
@@ -15,11 +15,8 @@ const schema = Joi.object<NewAccount>({
 });
 
 /** Makes an account, to sign in to. The answer is the same where the address has one already. */
-export function POST(request: Request): Promise<Response> {
-  return respond(async () => {
-    const given = await readBody(request, schema, SMALL_BODY);
-    await countRequestOf('sign-up', (await guesserOf(request)).client);
-    await signUp(database(), given);
-    return Response.json({}, { status: 201 });
-  });
-}
+export const POST = openRoute({ body: schema, most: SMALL_BODY }, async ({ body: given, request }) => {
+  await countRequestOf('sign-up', (await guesserOf(request)).client);
+  await signUp(database(), given);
+  return Response.json({}, { status: 201 });
+});

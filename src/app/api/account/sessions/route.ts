@@ -2,25 +2,19 @@ import { database } from '../../../../server/database';
 import { signOutEverywhere } from '../../../../server/people/accounts';
 import { hashToken } from '../../../../server/people/token';
 import { readSessions } from '../../../../server/sql/session';
-import { requirePerson } from '../../allow';
 import { endSession, sessionToken } from '../../cookies';
-import { respond } from '../../respond';
+import { personRoute } from '../../route-declarations';
 
 export const dynamic = 'force-dynamic';
 
 /** The sessions of the caller. */
-export function GET(): Promise<Response> {
-  return respond(async () => {
-    const { id } = await requirePerson();
-    return Response.json(await readSessions(database(), id, hashToken((await sessionToken()) ?? '')));
-  });
-}
+export const GET = personRoute({}, async ({ person: { id } }) => {
+  return Response.json(await readSessions(database(), id, hashToken((await sessionToken()) ?? '')));
+});
 
 /** Signs the account out everywhere, here too. */
-export function DELETE(request: Request): Promise<Response> {
-  return respond(async () => {
-    await signOutEverywhere(database(), await requirePerson());
-    await endSession(request);
-    return Response.json({});
-  });
-}
+export const DELETE = personRoute({}, async ({ person, request }) => {
+  await signOutEverywhere(database(), person);
+  await endSession(request);
+  return Response.json({});
+});

@@ -7,25 +7,18 @@ import { LIMITS } from '../../../../core/exchange/limits';
 import { requireRoomForSheet } from '../../../../server/sheets/room-for-sheet';
 import { receiveFile } from '../../../../server/spool/receive-file';
 import { bringInSheet } from '../../../../server/sheets/bring-in-sheet';
-import { requirePerson } from '../../allow';
-import { respond } from '../../respond';
+import { personRoute } from '../../route-declarations';
 
 export const dynamic = 'force-dynamic';
 
 /** Makes a sheet from an archive, packed with gzip. Nothing is kept of one that stops on the way. */
-export function POST(request: Request): Promise<Response> {
-  return respond(async () => {
-    const { id: owner } = await requirePerson();
-    if (request.headers.get('content-type') !== 'application/gzip' || !request.body)
-      throw new Refusal(
-        'bad-request',
-        'The request must be an archive packed with gzip (content-type application/gzip)',
-      );
-    await requireRoomForSheet(database(), owner);
-    const body = Readable.fromWeb(request.body as ReadableStream);
-    const id = await receiveFile(body, { sender: owner, maxBytes: LIMITS.fileBytes }, (path) =>
-      bringInSheet(longWork(), createReadStream(path), owner),
-    );
-    return Response.json({ id }, { status: 201 });
-  });
-}
+export const POST = personRoute({}, async ({ person: { id: owner }, request }) => {
+  if (request.headers.get('content-type') !== 'application/gzip' || !request.body)
+    throw new Refusal('bad-request', 'The request must be an archive packed with gzip (content-type application/gzip)');
+  await requireRoomForSheet(database(), owner);
+  const body = Readable.fromWeb(request.body as ReadableStream);
+  const id = await receiveFile(body, { sender: owner, maxBytes: LIMITS.fileBytes }, (path) =>
+    bringInSheet(longWork(), createReadStream(path), owner),
+  );
+  return Response.json({ id }, { status: 201 });
+});

@@ -2,16 +2,12 @@ import { tellAccessChanged } from '../../../../../server/access/access-channel';
 import { database } from '../../../../../server/database';
 import { Refusal } from '../../../../../server/refusal';
 import { deleteOwnSession } from '../../../../../server/sql/session';
-import { requirePerson } from '../../../allow';
-import { respond } from '../../../respond';
+import { personRoute } from '../../../route-declarations';
 
 /** Ends one of the caller's own sessions. */
-export function DELETE(_: Request, { params }: { params: Promise<{ session: string }> }): Promise<Response> {
-  return respond(async () => {
-    const { id } = await requirePerson();
-    if (!(await deleteOwnSession(database(), id, (await params).session)))
-      throw new Refusal('no-sheet', 'This session is over already.');
-    await tellAccessChanged(database(), { person: id });
-    return new Response(null, { status: 204 });
-  });
-}
+export const DELETE = personRoute({}, async ({ person: { id }, param }) => {
+  if (!(await deleteOwnSession(database(), id, param('session'))))
+    throw new Refusal('no-sheet', 'This session is over already.');
+  await tellAccessChanged(database(), { person: id });
+  return new Response(null, { status: 204 });
+});

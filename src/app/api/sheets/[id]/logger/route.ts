@@ -7,68 +7,55 @@ import { giveToken } from '../../../../../server/programs/give-token';
 import { endLoggers, hasLogger } from '../../../../../server/sql/program';
 import { Refusal } from '../../../../../server/refusal';
 import { settings } from '../../../../../server/settings';
-import { allow, requirePerson } from '../../../allow';
+import { requirePerson } from '../../../allow';
 import { readBody } from '../../../read-body';
-import { respond } from '../../../respond';
 import { log } from '../../../../../server/log';
+import { sheetRoute } from '../../../route-declarations';
 
 export const dynamic = 'force-dynamic';
-
-interface Context {
-  readonly params: Promise<{ id: string }>;
-}
 
 const schema = Joi.object<{ way: LoggerWay }>({ way: Joi.valid(...Object.keys(LOGGER_WAYS)).required() });
 
 /** Whether the logger is on. */
-export function GET(_: Request, { params }: Context): Promise<Response> {
-  return respond(async () => {
-    const { id } = await allow(params, 'own');
-    return Response.json({ isOn: await hasLogger(database(), id) });
-  });
-}
+export const GET = sheetRoute({ permit: 'own' }, async ({ id }) => {
+  return Response.json({ isOn: await hasLogger(database(), id) });
+});
 
 /** Starts the logger as a process with a token of its own; replaces one that is on. */
-export function POST(request: Request, { params }: Context): Promise<Response> {
-  return respond(async () => {
-    const { id } = await allow(params, 'own');
-    if (!settings().logger)
-      throw new Refusal('not-allowed', 'The logger is off on this server. It is for the demo: a setting turns it on.');
-    const { id: person } = await requirePerson();
-    const { way } = await readBody(request, schema);
-    // One for the server: it stands in for the field devices of one programme.
-    await endLoggers(database());
-    const { token } = await giveToken(database(), id, {
-      name: 'Logger',
-      scopes: ['write'],
-      person,
-      days: 1,
-      isLogger: true,
-    });
-    // Over this computer's own address: whatever the app is called from outside.
-    const address = `http://127.0.0.1:${settings().port}`;
-    const logger = spawn(
-      process.execPath,
-      // One word each: an id may begin with a dash.
-      [join(process.cwd(), 'bin', 'auxesis'), 'logger', `--url=${address}`, `--sheet=${id}`, `--way=${way}`],
-      {
-        // Nothing of the server's: no address of the database, no secret.
-        env: { PATH: process.env.PATH, TZ: process.env.TZ, NODE_ENV: process.env.NODE_ENV, AUXESIS_TOKEN: token },
-        // It ends with the process that started it: nobody holds its standard input any more then.
-        stdio: ['pipe', 'ignore', 'inherit'],
-      },
-    );
-    logger.on('error', (error) => log().error({ err: error }, 'the logger could not be started'));
-    logger.unref();
-    return Response.json({ isOn: true }, { status: 201 });
+export const POST = sheetRoute({ permit: 'own' }, async ({ id, request }) => {
+  if (!settings().logger)
+    throw new Refusal('not-allowed', 'The logger is off on this server. It is for the demo: a setting turns it on.');
+  const { id: person } = await requirePerson();
+  const { way } = await readBody(request, schema);
+  // One for the server: it stands in for the field devices of one programme.
+  await endLoggers(database());
+  const { token } = await giveToken(database(), id, {
+    name: 'Logger',
+    scopes: ['write'],
+    person,
+    days: 1,
+    isLogger: true,
   });
-}
+  // Over this computer's own address: whatever the app is called from outside.
+  const address = `http://127.0.0.1:${settings().port}`;
+  const logger = spawn(
+    process.execPath,
+    // One word each: an id may begin with a dash.
+    [join(process.cwd(), 'bin', 'auxesis'), 'logger', `--url=${address}`, `--sheet=${id}`, `--way=${way}`],
+    {
+      // Nothing of the server's: no address of the database, no secret.
+      env: { PATH: process.env.PATH, TZ: process.env.TZ, NODE_ENV: process.env.NODE_ENV, AUXESIS_TOKEN: token },
+      // It ends with the process that started it: nobody holds its standard input any more then.
+      stdio: ['pipe', 'ignore', 'inherit'],
+    },
+  );
+  logger.on('error', (error) => log().error({ err: error }, 'the logger could not be started'));
+  logger.unref();
+  return Response.json({ isOn: true }, { status: 201 });
+});
 
 /** Stops it by revoking its token. */
-export function DELETE(_: Request, { params }: Context): Promise<Response> {
-  return respond(async () => {
-    const { id } = await allow(params, 'own');
-    await endLoggers(database(), id);
-    return Response.json({ isOn: false });
-  });
-}
+export const DELETE = sheetRoute({ permit: 'own' }, async ({ id }) => {
+  await endLoggers(database(), id);
+  return Response.json({ isOn: false });
+});

@@ -2,23 +2,18 @@ import Joi from 'joi';
 import { longWork } from '../../../../../server/database';
 import { packedAsOf } from '../../../../../server/sheets/sheet-as-of';
 import { readPacked } from '../../../../../server/sheets/read-packed';
-import { allow } from '../../../allow';
-import { readQuery, sequence } from '../../../read-query';
-import { respond } from '../../../respond';
+import { sequence } from '../../../read-query';
+import { sheetRoute } from '../../../route-declarations';
 
 export const dynamic = 'force-dynamic';
 
 const schema = Joi.object<{ at?: number }>({ at: sequence });
 
 /** The sheet as it is, or as it was after the change `at`. */
-export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return respond(async () => {
-    const { id } = await allow(params, 'work');
-    const { at } = readQuery(new URL(request.url).searchParams, schema);
-    const packed = at === undefined ? await readPacked(longWork(), id) : await packedAsOf(longWork(), id, at);
-    // Compressed as its content type says: a content-encoding of our own would be taken off on the way out.
-    return new Response(packed, {
-      headers: { 'content-type': 'application/gzip', 'cache-control': 'no-store' },
-    });
+export const GET = sheetRoute({ permit: 'work', query: schema }, async ({ id, query: { at } }) => {
+  const packed = at === undefined ? await readPacked(longWork(), id) : await packedAsOf(longWork(), id, at);
+  // Compressed as its content type says: a content-encoding of our own would be taken off on the way out.
+  return new Response(packed, {
+    headers: { 'content-type': 'application/gzip', 'cache-control': 'no-store' },
   });
-}
+});

@@ -2,10 +2,8 @@ import Joi from 'joi';
 import type { PresentPlace } from '../../../../../protocol/presence';
 import { database } from '../../../../../server/database';
 import { announce, ownKey } from '../../../../../server/live/presence';
-import { allow } from '../../../allow';
-import { readBody } from '../../../read-body';
 import { contentId, pageKey } from '../../../read-query';
-import { respond } from '../../../respond';
+import { sheetRoute } from '../../../route-declarations';
 
 const cell = Joi.object({ row: contentId.required(), field: contentId.required() });
 const schema = Joi.object<{ key: string; place: PresentPlace | null }>({
@@ -17,15 +15,14 @@ const schema = Joi.object<{ key: string; place: PresentPlace | null }>({
  * Announces that the sheet is open here, and the selection. The end of the stream of changes shows that the page has
  * left.
  */
-export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return respond(async () => {
-    const { id: sheet, access } = await allow(params, 'read');
-    const { key, place } = await readBody(request, schema);
+export const POST = sheetRoute(
+  { permit: 'read', body: schema },
+  async ({ id: sheet, access, body: { key, place } }) => {
     await announce(database(), {
       sheet,
       key: ownKey(access.author, key),
       present: { key, name: access.name, role: access.role, place },
     });
     return new Response(null, { status: 204 });
-  });
-}
+  },
+);

@@ -3,15 +3,9 @@ import { SCOPES, TOKEN_DAYS, type Scope } from '../../../../../protocol/programs
 import { database } from '../../../../../server/database';
 import { giveToken } from '../../../../../server/programs/give-token';
 import { readPrograms } from '../../../../../server/sql/program';
-import { allow, requirePerson } from '../../../allow';
-import { readBody } from '../../../read-body';
-import { respond } from '../../../respond';
+import { sheetPersonRoute, sheetRoute } from '../../../route-declarations';
 
 export const dynamic = 'force-dynamic';
-
-interface Context {
-  readonly params: Promise<{ id: string }>;
-}
 
 const schema = Joi.object<{ name: string; scopes: readonly Scope[]; days: number }>({
   name: Joi.string().trim().min(1).max(80).required(),
@@ -23,20 +17,13 @@ const schema = Joi.object<{ name: string; scopes: readonly Scope[]; days: number
   days: Joi.valid(...TOKEN_DAYS).default(365),
 });
 
-export function GET(_: Request, { params }: Context): Promise<Response> {
-  return respond(async () => {
-    const { id } = await allow(params, 'own');
-    return Response.json(await readPrograms(database(), id));
-  });
-}
+export const GET = sheetRoute({ permit: 'own' }, async ({ id }) => {
+  return Response.json(await readPrograms(database(), id));
+});
 
 /** Adds a program; its token is shown once. */
-export function POST(request: Request, { params }: Context): Promise<Response> {
-  return respond(async () => {
-    const { id } = await allow(params, 'own');
-    const { id: person } = await requirePerson();
-    return Response.json(await giveToken(database(), id, { ...(await readBody(request, schema)), person }), {
-      status: 201,
-    });
+export const POST = sheetPersonRoute({ permit: 'own', body: schema }, async ({ id, person: { id: person }, body }) => {
+  return Response.json(await giveToken(database(), id, { ...body, person }), {
+    status: 201,
   });
-}
+});

@@ -2,9 +2,8 @@ import Joi from 'joi';
 import { database } from '../../../../../server/database';
 import { Refusal } from '../../../../../server/refusal';
 import { findRuleSet, readRuleSets } from '../../../../../server/sql/rule-set';
-import { allow, requirePerson } from '../../../allow';
-import { contentId, readQuery } from '../../../read-query';
-import { respond } from '../../../respond';
+import { contentId } from '../../../read-query';
+import { sheetPersonRoute } from '../../../route-declarations';
 
 export const dynamic = 'force-dynamic';
 
@@ -14,11 +13,9 @@ const schema = Joi.object<{ set?: string }>({ set: contentId });
  * The rule sets that can be used in the sheet, with the versions that they are at; with `set`, one of them with its
  * rules.
  */
-export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return respond(async () => {
-    const { id: sheet } = await allow(params, 'work');
-    const { id: person } = await requirePerson();
-    const { set } = readQuery(new URL(request.url).searchParams, schema);
+export const GET = sheetPersonRoute(
+  { permit: 'work', query: schema },
+  async ({ id: sheet, person: { id: person }, query: { set } }) => {
     if (set === undefined)
       return Response.json(await readRuleSets(database(), { person, sheet }), {
         headers: { 'cache-control': 'no-store' },
@@ -26,5 +23,5 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     const found = await findRuleSet(database(), { id: set, person, sheet });
     if (!found) throw new Refusal('bad-request', 'There is no such rule set any more.');
     return Response.json(found, { headers: { 'cache-control': 'no-store' } });
-  });
-}
+  },
+);

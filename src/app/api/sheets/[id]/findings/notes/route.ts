@@ -2,9 +2,7 @@ import Joi from 'joi';
 import { database } from '../../../../../../server/database';
 import { Refusal } from '../../../../../../server/refusal';
 import { addNote } from '../../../../../../server/sql/follow';
-import { allow } from '../../../../allow';
-import { readBody } from '../../../../read-body';
-import { respond } from '../../../../respond';
+import { sheetRoute } from '../../../../route-declarations';
 
 const schema = Joi.object<{ finding: number; text: string }>({
   finding: Joi.number().strict().integer().min(1).required(),
@@ -12,12 +10,11 @@ const schema = Joi.object<{ finding: number; text: string }>({
 });
 
 /** Adds a note to a finding, for everybody who works on the sheet. */
-export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return respond(async () => {
-    const { id: sheet, access } = await allow(params, 'work');
-    const { finding, text } = await readBody(request, schema);
+export const POST = sheetRoute(
+  { permit: 'work', body: schema },
+  async ({ id: sheet, access, body: { finding, text } }) => {
     if (!(await addNote(database(), sheet, { finding, text, author: access.name })))
       throw new Refusal('bad-request', 'There is no such finding any more.');
     return Response.json({}, { status: 201 });
-  });
-}
+  },
+);

@@ -2,10 +2,9 @@ import Joi from 'joi';
 import { database } from '../../../../../../server/database';
 import { Refusal } from '../../../../../../server/refusal';
 import { bringBack, takeBack } from '../../../../../../server/sheets/take-back';
-import { LARGE_BODY, readBody } from '../../../../read-body';
-import { respond } from '../../../../respond';
-import { allow } from '../../../../allow';
+import { LARGE_BODY } from '../../../../read-body';
 import { contentId, sequence as changeSequence } from '../../../../read-query';
+import { sheetRoute } from '../../../../route-declarations';
 
 export const dynamic = 'force-dynamic';
 
@@ -25,18 +24,14 @@ const schema = Joi.object<{ id: string; what: 'change' | 'sheet' | 'cells'; cell
  * Takes a change back, or brings the whole sheet or some cells back to what they were after it; as a new change, whose
  * id the client makes.
  */
-export function POST(
-  request: Request,
-  { params }: { params: Promise<{ id: string; sequence: string }> },
-): Promise<Response> {
-  return respond(async () => {
-    const { id: sheet, access } = await allow(params, 'work');
-    const { error, value: sequence } = changeSequence.validate((await params).sequence);
+export const POST = sheetRoute(
+  { permit: 'work', body: schema, most: LARGE_BODY },
+  async ({ id: sheet, access, body: { id, what, cells }, param }) => {
+    const { error, value: sequence } = changeSequence.validate(param('sequence'));
     if (error) throw new Refusal('bad-request', 'A change is named by its sequence');
-    const { id, what, cells } = await readBody(request, schema, LARGE_BODY);
     const asked = { sheet, by: access, sequence: sequence as number, id };
     const taken =
       what === 'change' ? await takeBack(database(), asked) : await bringBack(database(), { ...asked, cells });
     return Response.json({ sequence: taken });
-  });
-}
+  },
+);

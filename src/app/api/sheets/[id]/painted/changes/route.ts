@@ -1,11 +1,11 @@
 import Joi from 'joi';
 import { paintedStream } from '../../../../../../server/live/painted-stream';
 import { ownKey } from '../../../../../../server/live/presence';
-import { allow, servedOf } from '../../../../allow';
-import { pageKey, readQuery, sequence } from '../../../../read-query';
-import { respond } from '../../../../respond';
+import { servedOf } from '../../../../allow';
+import { pageKey, sequence } from '../../../../read-query';
 import { streamed } from '../../../../streamed';
 import { readerOf, viewQuery, type ViewQuery } from '../../../../view-query';
+import { sheetRoute } from '../../../../route-declarations';
 
 export const dynamic = 'force-dynamic';
 
@@ -16,10 +16,9 @@ const schema = viewQuery.append<ViewQuery & { view: string; revision: number; pa
 });
 
 /** The repaints of the reader view, as server-sent events, from where the reader stands. */
-export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return respond(async () => {
-    const { id: sheet, access, isStill } = await allow(params, 'read');
-    const { theme, as, view, revision, page } = readQuery(new URL(request.url).searchParams, schema);
+export const GET = sheetRoute(
+  { permit: 'read', query: schema },
+  async ({ id: sheet, access, isStill, query: { theme, as, view, revision, page }, request }) => {
     const of = { theme, reader: readerOf(access, as) };
     return streamed(
       paintedStream({
@@ -32,5 +31,5 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
         mayRead: isStill,
       }),
     );
-  });
-}
+  },
+);

@@ -3,11 +3,9 @@ import { MAX_FILLED } from '../../../../../../core/sharing/filling';
 import { mayJudge } from '../../../../../../server/people/judge-limit';
 import { painter } from '../../../../../../server/painter/painter';
 import { Refusal } from '../../../../../../server/refusal';
-import { allow } from '../../../../allow';
-import { readBody } from '../../../../read-body';
-import { contentId, readQuery } from '../../../../read-query';
-import { respond } from '../../../../respond';
+import { contentId } from '../../../../read-query';
 import { readerOf, viewQuery } from '../../../../view-query';
+import { sheetRoute } from '../../../../route-declarations';
 
 /** Longest answer that is judged while it is typed, in UTF-16 code units. */
 const MAX_ENTRY_LENGTH = MAX_FILLED;
@@ -19,11 +17,9 @@ const schema = Joi.object<{ row: string; field: string; input: string }>({
 });
 
 /** The look that an entry would have, where outcomes are shown while one types. Nothing is kept of it. */
-export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return respond(async () => {
-    const { id, access } = await allow(params, 'enter');
-    const { theme, as } = readQuery(new URL(request.url).searchParams, viewQuery);
-    const cell = await readBody(request, schema);
+export const POST = sheetRoute(
+  { permit: 'enter', query: viewQuery, body: schema },
+  async ({ id, access, query: { theme, as }, body: cell }) => {
     if (!(await mayJudge(access.author, id, cell)))
       throw new Refusal(
         'too-often',
@@ -33,5 +29,5 @@ export function POST(request: Request, { params }: { params: Promise<{ id: strin
     // The same words whatever the cell holds, and whether there is such a cell.
     if (!look) throw new Refusal('locked', 'Here nothing is judged while it is typed.');
     return Response.json(look, { headers: { 'cache-control': 'no-store' } });
-  });
-}
+  },
+);

@@ -2,11 +2,9 @@ import Joi from 'joi';
 import { LINK_ROLES } from '../../../../../../core/sharing/role';
 import { database } from '../../../../../../server/database';
 import { makeLinks, type AskedLink } from '../../../../../../server/sheets/share-sheet';
-import { allow } from '../../../../allow';
 import { linkEnd } from '../../../../link-end';
-import { readBody } from '../../../../read-body';
 import { contentId } from '../../../../read-query';
-import { respond } from '../../../../respond';
+import { sheetRoute } from '../../../../route-declarations';
 
 /** Links made at once: one for each student of a large class. */
 const MAX_LINKS = 200;
@@ -41,11 +39,7 @@ const schema = Joi.object<{ links: readonly (Omit<AskedLink, 'endsAt'> & { reado
 });
 
 /** Makes links; their addresses are shown once. */
-export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return respond(async () => {
-    const { id, access } = await allow(params, 'own');
-    const { links } = await readBody(request, schema);
-    const asked = links.map((link) => ({ ...link, endsAt: link.endsAt === null ? null : new Date(link.endsAt) }));
-    return Response.json(await makeLinks(database(), id, { by: access, asked }), { status: 201 });
-  });
-}
+export const POST = sheetRoute({ permit: 'own', body: schema }, async ({ id, access, body: { links } }) => {
+  const asked = links.map((link) => ({ ...link, endsAt: link.endsAt === null ? null : new Date(link.endsAt) }));
+  return Response.json(await makeLinks(database(), id, { by: access, asked }), { status: 201 });
+});
