@@ -41,9 +41,14 @@ const TOOLS = [
 
 const PARTS = [...Object.keys(CHECKS), 'unit', 'server', 'e2e'];
 
-/** Runs checks one after another, and prints the output of each once it is done. */
+/** Runs checks side by side, the longest beside all others, and prints the output of each once it is done. */
 async function checkSources(parts) {
-  for (const [name, command, ...args] of parts.flatMap((part) => CHECKS[part] ?? [])) {
+  const [longest, ...others] = parts.flatMap((part) => CHECKS[part] ?? []);
+  await Promise.all([checkInTurn(longest ? [longest] : []), checkInTurn(others)]);
+}
+
+async function checkInTurn(checks) {
+  for (const [name, command, ...args] of checks) {
     const began = Date.now();
     const { status, output } = await runBeside(join(root, 'node_modules/.bin', command), args, { cwd: root });
     console.log(`\n== ${name}\n${output.trim()}`);
@@ -121,7 +126,7 @@ await main(async () => {
     const projects = ['unit', 'server'].filter((name) => parts.includes(name));
     const needsDatabase = parts.includes('server') || parts.includes('e2e');
     const database = needsDatabase ? await cluster.start('auxesis') : null;
-    // The build takes one processor, the checks another.
+    // The build and the checks share the processors.
     await Promise.all([needsDatabase ? buildApp(root) : null, checkSources(parts)]);
     if (projects.length) {
       run(process.execPath, ['scripts/bundle-command-line.mjs'], { cwd: root });
