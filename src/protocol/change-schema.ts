@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { type OperationName, type OperationOf } from '../core/sheet/operations/operation-kind';
 import { FIRST_FAMILY } from '../core/looks/first-family';
 import { lookSchema } from '../core/looks/look-schema';
 import type { Look } from '../core/looks/look';
@@ -8,7 +9,7 @@ import { formulaSchema } from '../core/rules/compile/operand-schema';
 import type { Rule } from '../core/rules/shape/rule';
 import { parseAddress } from '../core/sheet/address';
 import { ruleSchema, savedLooksOf } from '../core/rules/shape/rule-schema';
-import { describesItems, OPERATIONS } from '../core/sheet/operations/registry';
+import { describesItems } from '../core/sheet/operations/registry';
 import type { StoredRow } from '../core/sheet/change';
 import type { StoredRule } from '../core/rules/shape/stored-rule';
 import type { Field } from '../core/sheet/field';
@@ -317,72 +318,28 @@ export const FORMS = {
 
 const manyIds = manyItems(FORMS.ids);
 
+/** What each kind of operation holds, as it arrives from outside. A new kind is a line here. */
+const OPERATION_SCHEMAS = {
+  'set-cells': { cells: manyItems(FORMS.setCells).required() },
+  'set-styles': { cells: manyItems(FORMS.setStyles).required() },
+  'insert-rows': { rows: manyItems(FORMS.insertRows).unique('id').required() },
+  'change-rows': { rows: manyItems(FORMS.changeRows).required() },
+  'remove-rows': { rows: manyIds.required() },
+  'put-fields': { fields: Joi.array().items(fieldSchema).unique('id').min(1).max(LIMITS.fields).required() },
+  'remove-fields': { fields: manyIds.required() },
+  'put-parts': { parts: Joi.array().items(partSchema).unique('id').min(1).max(LIMITS.sheetParts).required() },
+  'remove-parts': { parts: Joi.array().items(partId).min(1).max(LIMITS.sheetParts).required() },
+  'put-rules': { rules: Joi.array().items(storedRule).min(1).max(LIMITS.rules).required() },
+  'remove-rules': { rules: manyIds.required() },
+} satisfies { readonly [K in OperationName]: Readonly<Record<Exclude<keyof OperationOf<K>, 'kind'>, Joi.Schema>> };
+
 /** One step of a change. */
 export const operationSchema = Joi.object().when('.kind', {
-  switch: [
-    {
-      is: 'set-cells',
-      then: Joi.object({
-        kind: Joi.string(),
-        cells: manyItems(FORMS.setCells).required(),
-      }),
-    },
-    {
-      is: 'insert-rows',
-      then: Joi.object({
-        kind: Joi.string(),
-        rows: manyItems(FORMS.insertRows).unique('id').required(),
-      }),
-    },
-    {
-      is: 'change-rows',
-      then: Joi.object({
-        kind: Joi.string(),
-        rows: manyItems(FORMS.changeRows).required(),
-      }),
-    },
-    {
-      is: 'set-styles',
-      then: Joi.object({
-        kind: Joi.string(),
-        cells: manyItems(FORMS.setStyles).required(),
-      }),
-    },
-    {
-      is: 'put-fields',
-      then: Joi.object({
-        kind: Joi.string(),
-        fields: Joi.array().items(fieldSchema).unique('id').min(1).max(LIMITS.fields).required(),
-      }),
-    },
-    { is: 'remove-fields', then: Joi.object({ kind: Joi.string(), fields: manyIds.required() }) },
-    {
-      is: 'put-parts',
-      then: Joi.object({
-        kind: Joi.string(),
-        parts: Joi.array().items(partSchema).unique('id').min(1).max(LIMITS.sheetParts).required(),
-      }),
-    },
-    {
-      is: 'remove-parts',
-      then: Joi.object({
-        kind: Joi.string(),
-        parts: Joi.array().items(partId).min(1).max(LIMITS.sheetParts).required(),
-      }),
-    },
-    { is: 'remove-rows', then: Joi.object({ kind: Joi.string(), rows: manyIds.required() }) },
-    {
-      is: 'put-rules',
-      then: Joi.object({
-        kind: Joi.string(),
-        rules: Joi.array().items(storedRule).min(1).max(LIMITS.rules).required(),
-      }),
-    },
-    { is: 'remove-rules', then: Joi.object({ kind: Joi.string(), rules: manyIds.required() }) },
-  ],
-  otherwise: Joi.object({
-    kind: Joi.valid(...Object.keys(OPERATIONS)).required(),
-  }).unknown(),
+  switch: Object.entries(OPERATION_SCHEMAS).map(([kind, keys]) => ({
+    is: kind,
+    then: Joi.object({ kind: Joi.string(), ...keys }),
+  })),
+  otherwise: Joi.object({ kind: Joi.valid(...Object.keys(OPERATION_SCHEMAS)).required() }).unknown(),
 });
 
 /**
