@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import { LINK_ROLE_WORDS } from '../../core/sharing/role-words';
 import { isFiller, isOwner, type SheetRole, type LinkRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import type { LinkGives, MadeLink, SheetSharing } from '../../protocol/sheet-sharing';
@@ -81,7 +82,7 @@ export async function invite(
       invites: email,
       endsAt,
     });
-    const body = `${from.name} would like you to have “${found.name}” as ${ROLE_WORDS[role]}.\n\nOpen this address within ${INVITATION_DAYS} days, and sign in or make an account with this address:\n${origin}/links/… (the rest was shown when the invitation was made, and is not kept)\n\nIt works once.`;
+    const body = `${from.name} would like you to have “${found.name}” as ${LINK_ROLE_WORDS[role].noun}.\n\nOpen this address within ${INVITATION_DAYS} days, and sign in or make an account with this address:\n${origin}/links/… (the rest was shown when the invitation was made, and is not kept)\n\nIt works once.`;
     await insertMail(tx, {
       sender: from.id,
       recipient: email,
@@ -91,8 +92,6 @@ export async function invite(
   });
   return { id, name: email, path };
 }
-
-const ROLE_WORDS: Record<LinkRole, string> = { editor: 'an editor', filler: 'a filler', viewer: 'a viewer' };
 
 /** Gives a member another role, or none. Throws a Refusal where nobody would own the sheet then. */
 export async function changeMember(

@@ -3,15 +3,13 @@ import { IconDotsVertical } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
+import { LINK_ROLE_WORDS } from '../../core/sharing/role-words';
 import { isOwner } from '../../core/sharing/role';
 import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetSummary } from '../../protocol/sheet-summary';
 import { counted } from '../counted';
 import { sendJson } from '../../engine/link/send-json';
 import classes from './Desk.module.css';
-
-/** The role of the person on somebody else's sheet. */
-const ROLE_WORDS = { editor: 'edited with', filler: 'to fill in for', viewer: 'to read, from' } as const;
 
 /** One sheet on the desk: opened by its name, renamed or removed by the menu beside it. */
 export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
@@ -81,7 +79,7 @@ const SheetLink = ({ sheet }: { readonly sheet: SheetSummary }) => (
     {sheet.rules !== null && <span className={classes.fact}>{counted(sheet.rules, 'rule')}</span>}
     {!isOwner(sheet.role) && (
       <span className={classes.fact}>
-        {ROLE_WORDS[sheet.role]} {sheet.owner}
+        {LINK_ROLE_WORDS[sheet.role].listed} {sheet.owner}
       </span>
     )}
     <time className={classes.fact} dateTime={sheet.changedAt} suppressHydrationWarning>

@@ -1,4 +1,6 @@
 import { useState } from 'react';
+import { isFiller } from '../../core/sharing/role';
+import { LINK_ROLE_WORDS } from '../../core/sharing/role-words';
 import type { LinkGives, MadeLink, SheetLink } from '../../protocol/sheet-sharing';
 import { counted } from '../counted';
 import { momentWords } from '../moment-words';
@@ -62,8 +64,7 @@ function factsOf(
   { role, gives, invites, endsAt, usedAt }: SheetLink,
   fields: readonly { readonly id: string; readonly label: string }[],
 ): string[] {
-  const what =
-    role === 'viewer' ? 'to read' : role === 'editor' ? 'to work on' : `to fill in ${givesWords(gives, fields)}`;
+  const what = LINK_ROLE_WORDS[role].brief + (isFiller(role) ? ` ${givesWords(gives, fields)}` : '');
   return [
     invites === null ? what : `an invitation, ${what}`,
     endsAt === null

@@ -1,23 +1,23 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
+import { LINK_ROLE_WORDS } from '../../core/sharing/role-words';
 import type { LinkRole } from '../../core/sharing/role';
 import { memberOf } from '../../core/values/typed-keys';
 import { sendJson } from '../../engine/link/send-json';
 import type { LinkGives, MadeLink } from '../../protocol/sheet-sharing';
 import { useSession, useSessionState } from '../sheet/use-session';
 import type { Session } from '../sheet/session';
-import { LINK_WORDS } from './role-words';
 import classes from './Share.module.css';
 
 /** Links that can be made at once: one, or one for each open field or record. */
 const KINDS = [
-  { kind: 'viewer', label: LINK_WORDS.viewer },
+  { kind: 'viewer', label: LINK_ROLE_WORDS.viewer.link },
   { kind: 'all', label: 'to fill in: everybody in all open cells' },
   { kind: 'next-field', label: 'to fill in: each who comes gets an open field' },
   { kind: 'next-row', label: 'to fill in: each who comes gets a record' },
   { kind: 'each-field', label: 'to fill in: one link for each open field' },
   { kind: 'each-row', label: 'to fill in: one link for each record' },
-  { kind: 'editor', label: LINK_WORDS.editor },
+  { kind: 'editor', label: LINK_ROLE_WORDS.editor.link },
 ] as const;
 type Kind = (typeof KINDS)[number]['kind'];
 const KIND_NAMES = KINDS.map(({ kind }) => kind);

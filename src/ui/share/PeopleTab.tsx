@@ -1,12 +1,12 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useState, type FormEvent } from 'react';
+import { ROLE_WORDS } from '../../core/sharing/role-words';
 import { memberOf } from '../../core/values/typed-keys';
 import { LINK_ROLES, SHEET_ROLES, type SheetRole, type LinkRole } from '../../core/sharing/role';
 import type { MadeLink, Member } from '../../protocol/sheet-sharing';
 import { sendJson } from '../../engine/link/send-json';
 import { MadeLinks } from './MadeLinks';
-import { ROLE_WORDS } from './role-words';
 import classes from './Share.module.css';
 
 interface Props {

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
+import { LINK_ROLE_WORDS } from '../../../core/sharing/role-words';
 import { findAccess } from '../../../server/access/find-access';
 import { database } from '../../../server/database';
 import { hashToken } from '../../../server/people/token';
@@ -18,8 +19,6 @@ export const metadata: Metadata = {
   robots: { index: false, follow: false },
 };
 
-const MAY = { editor: 'work on, with its rules', filler: 'fill in', viewer: 'read' } as const;
-
 export default async function LinkPage({ params }: { readonly params: Promise<{ token: string }> }) {
   const { token } = await params;
   const link = await findLink(database(), hashToken(token));
@@ -33,7 +32,7 @@ export default async function LinkPage({ params }: { readonly params: Promise<{ 
     <Join
       token={token}
       sheetName={link.sheetName}
-      may={MAY[link.role]}
+      may={LINK_ROLE_WORDS[link.role].may}
       isInvitation={isInvitation}
       name={person?.name ?? ''}
     />
