@@ -2,7 +2,7 @@ import { Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
 import { focusGrid } from '../grid/focus-grid';
 import { useFind } from './use-find';
 import { useSession, useSessionState } from '../sheet/use-session';
-import classes from './ActionBar.module.css';
+import classes from './FindPanel.module.css';
 
 /** Looks for a text in the sheet or the selection, goes from one place to the next, and puts another in its place. */
 export function FindPanel() {

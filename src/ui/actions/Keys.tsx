@@ -1,6 +1,6 @@
 import { Kbd, Modal } from '@mantine/core';
 import { useSession, useSessionState } from '../sheet/use-session';
-import classes from './ActionBar.module.css';
+import classes from './Keys.module.css';
 
 const KEYS: readonly (readonly [readonly string[], string])[] = [
   [['Arrows', 'Tab'], 'To the next cell; with Shift, the arrows select'],

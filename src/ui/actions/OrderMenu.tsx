@@ -6,7 +6,8 @@ import type { SortKey } from '../../core/edit/sort';
 import { FILTER_TESTS, type FilterTest } from '../../protocol/engine-messages';
 import { focusGrid } from '../grid/focus-grid';
 import { useSession, useSessionState } from '../sheet/use-session';
-import classes from './ActionBar.module.css';
+import shared from './ActionBar.module.css';
+import classes from './OrderMenu.module.css';
 
 /** Sorts records for everybody, or filters this reader's own view. */
 export function OrderMenu() {
@@ -58,8 +59,8 @@ function Order() {
   const sort = (by: readonly SortKey[]) => void session.actions.edit({ do: 'sort-rows', by });
   return (
     <div>
-      <p className={classes.label}>Put all records in order of “{label}”, for everybody</p>
-      <div className={classes.row}>
+      <p className={shared.label}>Put all records in order of “{label}”, for everybody</p>
+      <div className={shared.row}>
         {ORDERS.map(({ value, label: words }) => (
           <Button key={value} variant="default" size="compact-sm" onClick={() => sort([{ column, order: value }])}>
             {words}
@@ -81,7 +82,7 @@ function Order() {
         <SortKeyRow key={at} at={at} sortKey={key} onChange={(next) => setKeys(keys.with(at, next))} />
       ))}
       {keys.length > 0 && (
-        <div className={classes.row}>
+        <div className={shared.row}>
           <Button size="compact-sm" color="ink" onClick={() => sort(keys)}>
             Put in order
           </Button>
@@ -106,7 +107,7 @@ function SortKeyRow({ at, sortKey, onChange }: SortKeyRowProps) {
   const frame = useSessionState((state) => state.frame);
   const legend = useSessionState((state) => state.legend);
   return (
-    <div className={classes.row}>
+    <div className={shared.row}>
       <NativeSelect
         size="xs"
         aria-label={at ? `Then by ${at + 1}` : 'First by'}
@@ -155,9 +156,9 @@ function Show({ values }: { readonly values: readonly { text: string; count: num
   return (
     <>
       <div role="group" aria-label="Show only">
-        <p className={classes.label}>Show only, in your own view</p>
+        <p className={shared.label}>Show only, in your own view</p>
         <form
-          className={classes.row}
+          className={shared.row}
           onSubmit={(event) => {
             event.preventDefault();
             if (field) session.filterBy(value === '' ? null : { field: field.id, is: test, value });

@@ -1,6 +1,7 @@
 import { Button } from '@mantine/core';
 import { isFiller, type SheetRole } from '../../core/sharing/role';
-import classes from './ActionBar.module.css';
+import shared from './ActionBar.module.css';
+import classes from './ReaderBar.module.css';
 import { FindButton } from './FindButton';
 import { UndoActs } from './UndoActs';
 
@@ -13,11 +14,11 @@ interface Props {
 /** The actions of a reader without rules. */
 export function ReaderBar({ role, list: { isList, onList } }: Props) {
   return (
-    <div className={classes.bar} role="toolbar" aria-label="Actions">
+    <div className={shared.bar} role="toolbar" aria-label="Actions">
       {isFiller(role) && (
         <>
           <UndoActs />
-          <span className={classes.gap} />
+          <span className={shared.gap} />
         </>
       )}
       {!isList && <FindButton />}

@@ -4,7 +4,7 @@ import type { AreaMeasures } from '../../core/rules/explain/measure-area';
 import { formatNumber } from '../../core/values/number-format';
 import { counted } from '../counted';
 import { useSession, useSessionState } from '../sheet/use-session';
-import classes from './ActionBar.module.css';
+import classes from './StatusLine.module.css';
 
 /** How long a selection must rest before it is measured. */
 const REST_MS = 60;

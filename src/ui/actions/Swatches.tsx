@@ -1,5 +1,6 @@
 import { ColorInput } from '@mantine/core';
-import classes from './ActionBar.module.css';
+import shared from './ActionBar.module.css';
+import classes from './Swatches.module.css';
 
 interface Props {
   readonly label: string;
@@ -12,8 +13,8 @@ interface Props {
 export function Swatches({ label, colors, chosen, onPick }: Props) {
   return (
     <div role="group" aria-label={label}>
-      <div className={classes.swatches}>
-        <span className={classes.label}>{label}</span>
+      <div className={shared.swatches}>
+        <span className={shared.label}>{label}</span>
         <button
           type="button"
           className={`${classes.swatch} ${classes.none}`}

@@ -8,7 +8,7 @@ import { isSameRule } from '../../core/rules/shape/is-same-rule';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 import { NoteInput } from './NoteInput';
-import { Picture } from './Picture';
+import { Picture } from './picture/Picture';
 import { Proof } from './Proof';
 import { Sentence } from './Sentence';
 import { Trials } from './Trials';

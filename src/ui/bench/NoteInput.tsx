@@ -1,6 +1,6 @@
 import { TextInput } from '@mantine/core';
 import { useSession, useSessionState } from '../sheet/use-session';
-import classes from './Bench.module.css';
+import classes from './NoteInput.module.css';
 
 /** The note of the rule on the bench, for readers of the legend. */
 export function NoteInput() {

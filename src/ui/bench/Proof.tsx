@@ -5,7 +5,8 @@ import { isoFromSerial } from '../../core/values/date-serial';
 import { formatNumber } from '../../core/values/number-format';
 import { counted } from '../counted';
 import { useSession, useSessionState } from '../sheet/use-session';
-import classes from './Bench.module.css';
+import shared from './Bench.module.css';
+import classes from './Proof.module.css';
 
 /** The evidence for a rule: the nearest values on each side of each threshold, and the cells that are not tested. */
 export function Proof({ rule }: { readonly rule: Rule }) {
@@ -28,7 +29,7 @@ export function Proof({ rule }: { readonly rule: Rule }) {
             {entry.matched.toLocaleString('en')} of {entry.read.toLocaleString('en')} cells
           </b>{' '}
           {entry.matched > 0 && (
-            <button type="button" className={classes.show} onClick={() => void session.rules.showMatch()}>
+            <button type="button" className={shared.show} onClick={() => void session.rules.showMatch()}>
               show the next one
             </button>
           )}

@@ -1,4 +1,4 @@
-import classes from './Bench.module.css';
+import classes from './Readings.module.css';
 import { useSessionState } from '../sheet/use-session';
 import { useAsked } from './use-asked';
 

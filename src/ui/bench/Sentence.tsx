@@ -4,7 +4,7 @@ import type { Paints, Reads } from '../../core/rules/terms';
 import { ReadsPart } from './ReadsPart';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { useNewest } from '../use-newest';
-import classes from './Bench.module.css';
+import classes from './Sentence.module.css';
 import { benchOf } from './kinds/registry';
 import { PaintsPart } from './PaintsPart';
 import { PickWord } from './parts/PickWord';

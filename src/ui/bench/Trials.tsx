@@ -7,7 +7,8 @@ import { readThreshold } from '../../core/rules/shape/read-threshold';
 import type { Rule } from '../../core/rules/shape/rule';
 import type { Trial } from '../../core/rules/terms';
 import { useSession, useSessionState } from '../sheet/use-session';
-import classes from './Bench.module.css';
+import shared from './Bench.module.css';
+import classes from './Trials.module.css';
 
 /** How long a rule must rest before it is tried. */
 const REST_MS = 80;
@@ -56,7 +57,7 @@ export function Trials({ rule }: { readonly rule: Rule }) {
       <label>
         Try{' '}
         <input
-          className={classes.threshold}
+          className={shared.threshold}
           aria-label="A value to try"
           placeholder="a value"
           size={8}

@@ -2,7 +2,7 @@ import { extent } from 'd3-array';
 import { scaleLinear, scaleTime } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
 import { momentWords } from '../moment-words';
-import classes from './Findings.module.css';
+import classes from './CountLine.module.css';
 
 const [WIDTH, HEIGHT, EDGE] = [236, 44, 3];
 

@@ -3,7 +3,8 @@ import Link from 'next/link';
 import { useState, type FormEvent } from 'react';
 import type { Finding } from '../../protocol/findings';
 import { momentWords } from '../moment-words';
-import classes from './Findings.module.css';
+import shared from './Findings.module.css';
+import classes from './FindingItem.module.css';
 
 interface Props {
   readonly finding: Finding;
@@ -20,7 +21,7 @@ export function FindingItem({ finding, showsSheet, onSee, onNote }: Props) {
   const cell = `/sheets/${encodeURIComponent(sheet)}?${place}`;
   return (
     <li className={classes.item} data-way={way} data-seen={isSeen || undefined}>
-      <p className={classes.what}>
+      <p className={shared.what}>
         <Link href={cell} className={classes.record}>
           {record}
         </Link>{' '}

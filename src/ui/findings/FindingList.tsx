@@ -1,13 +1,14 @@
 import { Button, SegmentedControl } from '@mantine/core';
 import { FindingItem } from './FindingItem';
-import classes from './Findings.module.css';
+import shared from './Findings.module.css';
+import classes from './FindingList.module.css';
 import type { Feed } from './use-feed';
 
 /** The findings of a feed, the newest first. */
 export function FindingList({ feed, showsSheet }: { readonly feed: Feed; readonly showsSheet: boolean }) {
   const { asked, findings, unseen, chosen, message, isEnd } = feed;
   return (
-    <section className={classes.feed} aria-label="Findings">
+    <section className={shared.feed} aria-label="Findings">
       <div className={classes.head}>
         <SegmentedControl
           size="xs"
@@ -27,9 +28,9 @@ export function FindingList({ feed, showsSheet }: { readonly feed: Feed; readonl
       </div>
       {message && <p role="alert">{message}</p>}
       {findings.length === 0 && (
-        <p className={classes.none}>{asked.only ? 'Nothing new since you last looked.' : 'There are no findings.'}</p>
+        <p className={shared.none}>{asked.only ? 'Nothing new since you last looked.' : 'There are no findings.'}</p>
       )}
-      <ol className={classes.list} aria-label="Findings">
+      <ol className={shared.list} aria-label="Findings">
         {findings.map((finding) => (
           <FindingItem
             key={finding.id}

@@ -6,7 +6,8 @@ import type { SheetId } from '../../core/sheet/ids';
 import type { FindingFeed, FollowSettings } from '../../protocol/findings';
 import { SideScreen } from '../page/SideScreen';
 import { SheetViews } from '../sheet/SheetViews';
-import classes from './Findings.module.css';
+import shared from './Findings.module.css';
+import classes from './FindingsScreen.module.css';
 import { FollowForm } from './FollowForm';
 import { RuleFollow } from './RuleFollow';
 
@@ -33,9 +34,9 @@ export function FindingsScreen({ sheet, first, person }: Props) {
       person={person}
     >
       <main className={classes.main}>
-        <section className={classes.rules} aria-label="Rules">
-          {feed.rules.length === 0 && <p className={classes.none}>Nothing has entered or left a rule yet.</p>}
-          <ul className={classes.list}>
+        <section className={shared.rules} aria-label="Rules">
+          {feed.rules.length === 0 && <p className={shared.none}>Nothing has entered or left a rule yet.</p>}
+          <ul className={shared.list}>
             {feed.rules.map((rule) => (
               <RuleFollow
                 key={`${rule.sheet} ${rule.id}`}

@@ -6,7 +6,7 @@ import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Digest, FollowSettings } from '../../protocol/findings';
 import { sendJson } from '../../engine/link/send-json';
-import classes from './Findings.module.css';
+import classes from './FollowForm.module.css';
 
 const DIGESTS: readonly { readonly value: Digest; readonly label: string }[] = [
   { value: 'none', label: 'no digest' },

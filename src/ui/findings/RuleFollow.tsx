@@ -1,7 +1,7 @@
 import { Switch } from '@mantine/core';
 import type { FollowedRule } from '../../protocol/findings';
 import { CountLine } from './CountLine';
-import classes from './Findings.module.css';
+import classes from './RuleFollow.module.css';
 
 interface Props {
   readonly rule: FollowedRule;

@@ -7,7 +7,7 @@ import { ChoiceEditor } from './ChoiceEditor';
 import type { Box } from './engine/geometry';
 import { useJudged } from '../fill/use-judged';
 import { paintedCss } from '../painted-css';
-import classes from './Grid.module.css';
+import classes from './CellEditor.module.css';
 import { painted } from './painter/scene';
 import { useEditorKeys } from './use-editor-keys';
 

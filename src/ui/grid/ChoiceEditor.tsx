@@ -1,7 +1,7 @@
 import { Autocomplete } from '@mantine/core';
 import { useState, type CSSProperties } from 'react';
 import { useSession } from '../sheet/use-session';
-import classes from './Grid.module.css';
+import classes from './ChoiceEditor.module.css';
 import { useEditorKeys } from './use-editor-keys';
 
 interface Props {

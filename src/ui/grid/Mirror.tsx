@@ -7,7 +7,7 @@ import { useSession, useSessionState } from '../sheet/use-session';
 import { GUTTER_PX, type Geometry, type Scroll, type Size } from './engine/geometry';
 import { selectedAreas } from './engine/selection';
 import { painted, sceneCell, type SceneCell } from './painter/scene';
-import classes from './Grid.module.css';
+import classes from './Mirror.module.css';
 
 interface Props {
   readonly geometry: Geometry;

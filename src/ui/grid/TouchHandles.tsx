@@ -3,7 +3,7 @@ import type { CellPosition } from '../../core/sheet/cell-position';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { isWholeColumns, selectedArea } from './engine/selection';
 import type { Geometry, Scroll } from './engine/geometry';
-import classes from './Grid.module.css';
+import classes from './TouchHandles.module.css';
 
 interface Props {
   readonly geometry: Geometry;

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
 import { useEffect } from 'react';
 import { useDropzone } from 'react-dropzone';
-import classes from './Import.module.css';
+import classes from './FileDrop.module.css';
 
 /** Takes a file by drop, by the system's picker, or rows that were copied elsewhere by paste. */
 export function FileDrop({ take }: { readonly take: (file: File) => void }) {

@@ -4,7 +4,8 @@ import { Alert, Button, Select, TextInput } from '@mantine/core';
 import type { FilePreview } from '../../protocol/import-messages';
 import { counted } from '../counted';
 import { Page } from '../page/Page';
-import classes from './Import.module.css';
+import shared from './Import.module.css';
+import classes from './ImportScreen.module.css';
 import { PreviewTable } from './PreviewTable';
 import { ReadingForm } from './ReadingForm';
 import { isBlank, useImport, type Stage } from './use-import';
@@ -48,7 +49,7 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
         </div>
       )}
       {preview && (
-        <div className={classes.screen}>
+        <div className={shared.screen}>
           <Side preview={preview} work={work} leave={leave} />
           <PreviewTable preview={preview} change={(what) => void change(what)} />
         </div>
@@ -68,7 +69,7 @@ function Side({ preview, work, leave }: SideProps) {
   const { stage, name, setName, change } = work;
   const isWorking = stage !== 'looking';
   return (
-    <div className={classes.side}>
+    <div className={shared.side}>
       <TextInput
         label="Name of the sheet"
         maxLength={120}
@@ -94,7 +95,7 @@ function Side({ preview, work, leave }: SideProps) {
           items={preview.rules.map(({ name, sentence: says }) => `${name}: ${says}`)}
         />
       )}
-      <div className={classes.reading}>
+      <div className={shared.reading}>
         <ReadingForm preview={preview} change={(what) => void change(what)} />
       </div>
     </div>

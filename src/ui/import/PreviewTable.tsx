@@ -1,7 +1,8 @@
 import { Select } from '@mantine/core';
 import type { ReadAs } from '../../core/exchange/import/table-reading';
 import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
-import classes from './Import.module.css';
+import shared from './Import.module.css';
+import classes from './PreviewTable.module.css';
 
 const READ_AS: readonly { readonly value: ReadAs; readonly label: string }[] = [
   { value: 'values', label: 'as it says' },
@@ -23,7 +24,7 @@ interface Props {
  */
 export function PreviewTable({ preview: { head, fields, reading, header, rowCount }, change }: Props) {
   return (
-    <div className={classes.scroller} tabIndex={0} role="region" aria-label="The first rows">
+    <div className={shared.scroller} tabIndex={0} role="region" aria-label="The first rows">
       <table className={classes.table}>
         <thead>
           <tr>

@@ -3,7 +3,8 @@ import { IconChevronDown, IconChevronRight, IconDotsVertical } from '@tabler/ico
 import type { LegendEntry } from '../../protocol/engine-messages';
 import { counted } from '../counted';
 import { useSession } from '../sheet/use-session';
-import classes from './Legend.module.css';
+import shared from './Legend.module.css';
+import classes from './GroupHead.module.css';
 
 interface Props {
   readonly name: string;
@@ -19,7 +20,7 @@ export function GroupHead({ name, entries, isFolded, onFold }: Props) {
   const ids = entries.map(({ id }) => id);
   const isOn = entries.some(({ rule }) => rule.on);
   return (
-    <li className={classes.group}>
+    <li className={shared.group}>
       <button type="button" className={classes.groupName} aria-expanded={!isFolded} onClick={onFold}>
         {isFolded ? (
           <IconChevronRight size={14} stroke={1.5} aria-hidden />
@@ -27,7 +28,7 @@ export function GroupHead({ name, entries, isFolded, onFold }: Props) {
           <IconChevronDown size={14} stroke={1.5} aria-hidden />
         )}
         <span>{name}</span>
-        <span className={classes.groupCount}>{counted(entries.length, 'rule')}</span>
+        <span className={shared.groupCount}>{counted(entries.length, 'rule')}</span>
       </button>
       <Menu position="bottom-end" withinPortal>
         <Menu.Target>

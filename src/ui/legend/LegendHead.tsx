@@ -6,7 +6,8 @@ import { PickLook } from '../bench/look/PickLook';
 import { counted } from '../counted';
 import { memo } from 'react';
 import { useSession, useSessionState } from '../sheet/use-session';
-import classes from './Legend.module.css';
+import shared from './Legend.module.css';
+import classes from './LegendHead.module.css';
 
 /** Where the sheet is shown as a page, with the records that are in view here. */
 const paperOf = (sheet: SheetId, filter: Filter | null | undefined): string =>
@@ -20,7 +21,7 @@ export const LegendHead = memo(function LegendHead() {
   const isReading = useSessionState((state) => state.isReading);
   const { rules } = session;
   return (
-    <div className={classes.head}>
+    <div className={shared.head}>
       <h2 className={classes.title}>
         {chosen.length ? `${counted(chosen.length, 'rule')} chosen` : onlyTouching ? 'On the selection' : 'Legend'}
       </h2>

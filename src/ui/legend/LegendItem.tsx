@@ -6,7 +6,8 @@ import type { Look } from '../../core/looks/look';
 import { kindOf } from '../../core/rules/kinds/registry';
 import type { LegendEntry } from '../../protocol/engine-messages';
 import { useSession, useSessionState } from '../sheet/use-session';
-import classes from './Legend.module.css';
+import shared from './Legend.module.css';
+import classes from './LegendItem.module.css';
 import { RuleMenu } from './RuleMenu';
 import { Swatch } from './Swatch';
 
@@ -34,7 +35,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
   return (
     <li
       ref={setNodeRef}
-      className={classes.entry}
+      className={shared.entry}
       style={{ transform: CSS.Translate.toString(transform), transition }}
       data-open={isOpen}
       data-off={!entry.rule.on}
@@ -46,7 +47,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
       <button
         ref={setActivatorNodeRef}
         type="button"
-        className={classes.grip}
+        className={shared.grip}
         {...attributes}
         {...listeners}
         aria-label={`Move ${entry.rule.name}, now in place ${place + 1} of ${count}`}
@@ -55,7 +56,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
       </button>
       <button
         type="button"
-        className={classes.open}
+        className={shared.open}
         onClick={(event) => (event.ctrlKey || event.metaKey ? rules.toggleChosen(entry.id) : rules.openRule(entry.id))}
         title={entry.sentence}
         aria-pressed={isOpen}
@@ -80,7 +81,7 @@ function Face({ entry }: { readonly entry: LegendEntry }) {
           looks.slice(0, 4).map((look, at) => <Swatch key={at} look={look} text="9.1" isSmall />)
         )}
       </span>
-      <span className={classes.name}>
+      <span className={shared.name}>
         {entry.rule.name || 'New rule'}
         {entry.isPersonal && <span className={classes.personal}> only you</span>}
       </span>
@@ -95,8 +96,8 @@ function Face({ entry }: { readonly entry: LegendEntry }) {
           'off'
         )}
       </span>
-      {entry.rule.note && <span className={classes.note}>{entry.rule.note}</span>}
-      <span className={classes.bar} aria-hidden>
+      {entry.rule.note && <span className={shared.note}>{entry.rule.note}</span>}
+      <span className={shared.bar} aria-hidden>
         <span style={{ width: `${entry.read ? (100 * entry.matched) / entry.read : 0}%` }} />
       </span>
     </>

@@ -5,7 +5,8 @@ import { useRouter } from 'next/navigation';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import { sendJson } from '../../engine/link/send-json';
 import { Page } from '../page/Page';
-import classes from './People.module.css';
+import shared from './People.module.css';
+import classes from './Account.module.css';
 import { Sessions } from './Sessions';
 
 interface Props {
@@ -25,7 +26,7 @@ export const Account = ({ name, email, hasPassword }: Props) => (
 );
 
 const Told = ({ children }: { readonly children: ReactNode }) => (
-  <p role="status" className={classes.error}>
+  <p role="status" className={shared.error}>
     {children}
   </p>
 );
@@ -41,7 +42,7 @@ function NameForm({ known }: { readonly known: string }) {
     router.refresh();
   };
   return (
-    <form className={classes.form} onSubmit={(event) => void rename(event)}>
+    <form className={shared.form} onSubmit={(event) => void rename(event)}>
       <TextInput
         label="Your name, as others see it"
         maxLength={60}
@@ -49,7 +50,7 @@ function NameForm({ known }: { readonly known: string }) {
         onChange={(event) => setName(event.currentTarget.value)}
       />
       {told && <Told>{told}</Told>}
-      <div className={classes.acts}>
+      <div className={shared.acts}>
         <Button type="submit" variant="default">
           Change the name
         </Button>
@@ -73,8 +74,8 @@ function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
     router.refresh();
   };
   return (
-    <form className={classes.form} onSubmit={(event) => void change(event)}>
-      <h2 className={classes.part}>{hasPassword ? 'Another password' : 'A password'}</h2>
+    <form className={shared.form} onSubmit={(event) => void change(event)}>
+      <h2 className={shared.part}>{hasPassword ? 'Another password' : 'A password'}</h2>
       {hasPassword ? (
         <PasswordInput
           label="Present password"
@@ -95,7 +96,7 @@ function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
         onChange={(event) => setPassword(event.currentTarget.value)}
       />
       {told && <Told>{told}</Told>}
-      <div className={classes.acts}>
+      <div className={shared.acts}>
         <Button type="submit" variant="default">
           {hasPassword ? 'Change the password' : 'Use this password'}
         </Button>
@@ -112,11 +113,11 @@ function SignedIn() {
     else window.location.assign('/sign-in');
   };
   return (
-    <section className={classes.form}>
-      <h2 className={classes.part}>Where you are signed in</h2>
+    <section className={shared.form}>
+      <h2 className={shared.part}>Where you are signed in</h2>
       <Sessions />
       {told && <Told>{told}</Told>}
-      <div className={classes.acts}>
+      <div className={shared.acts}>
         <Button variant="default" onClick={() => void leave('/api/sign-out', 'POST')}>
           Sign out here
         </Button>

@@ -3,7 +3,7 @@
 import type { OutboxMail } from '../../protocol/outbox-mail';
 import { momentWords } from '../moment-words';
 import { Page } from '../page/Page';
-import classes from './People.module.css';
+import classes from './Outbox.module.css';
 
 /** Mails that would have been sent, for their sender to pass on. */
 export function Outbox({ mails }: { readonly mails: readonly OutboxMail[] }) {

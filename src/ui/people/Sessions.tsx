@@ -4,7 +4,7 @@ import { sendJson } from '../../engine/link/send-json';
 import type { OwnSession } from '../../protocol/own-session';
 import { useLoaded } from '../page/use-loaded';
 import { momentWords } from '../moment-words';
-import classes from './People.module.css';
+import classes from './Sessions.module.css';
 
 /** The sessions of the account, each with a way to end it. */
 export function Sessions() {

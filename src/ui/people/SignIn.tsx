@@ -4,7 +4,8 @@ import { Button, PasswordInput, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
 import { sendJson } from '../../engine/link/send-json';
 import { Page } from '../page/Page';
-import classes from './People.module.css';
+import shared from './People.module.css';
+import classes from './SignIn.module.css';
 
 interface Props {
   /** Where to go then: a path of this app. */
@@ -48,9 +49,9 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
       {demoOwner && (
         <Demo owner={demoOwner} isSending={isSending} onOpen={() => void send({ path: '/api/demo', body: {} })} />
       )}
-      <form className={classes.form} onSubmit={submit} noValidate>
+      <form className={shared.form} onSubmit={submit} noValidate>
         {demoOwner && (
-          <h2 className={classes.part}>{isNew ? 'An account of your own' : 'With an account of your own'}</h2>
+          <h2 className={shared.part}>{isNew ? 'An account of your own' : 'With an account of your own'}</h2>
         )}
         <TextInput label="E-mail" type="email" autoComplete="username" maxLength={254} {...input('email')} />
         {isNew && (
@@ -63,11 +64,11 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
           {...input('password')}
         />
         {error && (
-          <p role="alert" className={classes.error}>
+          <p role="alert" className={shared.error}>
             {error}
           </p>
         )}
-        <div className={classes.acts}>
+        <div className={shared.acts}>
           <Button type="submit" variant={demoOwner ? 'default' : 'filled'} loading={isSending}>
             {isNew ? 'Make the account' : 'Sign in'}
           </Button>

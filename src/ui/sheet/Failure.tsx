@@ -1,6 +1,6 @@
 import { Anchor, Button, Text, Title } from '@mantine/core';
 import type { ReactNode } from 'react';
-import classes from './SheetScreen.module.css';
+import classes from './Failure.module.css';
 import { useSessionState } from './use-session';
 
 /** Says why a sheet cannot be shown, in its place. */

@@ -8,7 +8,8 @@ import { ThemeSwitch } from '../theme/ThemeSwitch';
 import type { SheetId } from '../../core/sheet/ids';
 import { Mark } from './Mark';
 import { OthersHere } from './OthersHere';
-import classes from './SheetScreen.module.css';
+import shared from './SheetScreen.module.css';
+import classes from './SheetHeader.module.css';
 import { SheetViews } from './SheetViews';
 import { useSessionState } from './use-session';
 
@@ -23,15 +24,15 @@ interface Props {
 /** The sheet's name and how the connection stands. */
 export function SheetHeader({ id, name, role, person, as }: Props) {
   return (
-    <header className={classes.header}>
+    <header className={shared.header}>
       <Link href="/" className={classes.mark} aria-label="All sheets">
         <Mark />
       </Link>
-      <h1 className={classes.name} style={{ fontFamily: "'Newsreader Variable', serif" }}>
+      <h1 className={shared.name} style={{ fontFamily: "'Newsreader Variable', serif" }}>
         {name}
       </h1>
       {as === undefined ? isMaker(role) && <SheetViews sheet={id} view="sheet" /> : <SeenAs sheet={id} as={as} />}
-      <span className={classes.spacer} />
+      <span className={shared.spacer} />
       <OthersHere />
       <LinkMark />
       {hasLegend(role) && as === undefined && <Files isMaker={isMaker(role)} />}
@@ -58,7 +59,7 @@ function LinkMark() {
   return (
     <span className={classes.link} role="status" aria-label={words} data-testid="link">
       <span className={classes.dot} data-state={link} aria-hidden />
-      <span className={classes.linkWords}>{words}</span>
+      <span className={shared.linkWords}>{words}</span>
     </span>
   );
 }

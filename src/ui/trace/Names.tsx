@@ -3,7 +3,7 @@ import { IconTag, IconX } from '@tabler/icons-react';
 import { useState } from 'react';
 import { focusGrid } from '../grid/focus-grid';
 import { useSession, useSessionState } from '../sheet/use-session';
-import classes from './CellLine.module.css';
+import classes from './Names.module.css';
 
 /** The names that cells have in this sheet: to go to, to give, and to take away. */
 export function Names() {

@@ -1,5 +1,5 @@
 import type { CellAnswer } from '../../protocol/engine-messages';
-import classes from './CellLine.module.css';
+import classes from './SaysLine.module.css';
 
 /** For readers without rules: the words for the selected cell, or why it is locked. */
 export function SaysLine({ cell }: { readonly cell: CellAnswer }) {

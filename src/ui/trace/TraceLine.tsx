@@ -4,7 +4,8 @@ import { itemAt } from '../../core/values/item-at';
 import type { TraceStep } from '../../core/rules/explain/trace';
 import type { CellAnswer } from '../../protocol/engine-messages';
 import { useSession } from '../sheet/use-session';
-import classes from './CellLine.module.css';
+import shared from './CellLine.module.css';
+import classes from './TraceLine.module.css';
 
 const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   fill: 'fill',
@@ -33,11 +34,11 @@ export function TraceLine({ cell }: { readonly cell: CellAnswer }) {
       <Popover.Target>
         <button
           type="button"
-          className={classes.why}
+          className={shared.why}
           aria-label={`Why this cell looks so: ${painting.length ? painting.map((step) => step.name).join(', ') : 'no rule paints it'}`}
         >
-          <IconInfoCircle className={classes.sign} size={18} stroke={1.5} aria-hidden />
-          <span className={classes.words}>
+          <IconInfoCircle className={shared.sign} size={18} stroke={1.5} aria-hidden />
+          <span className={shared.words}>
             {painting.length > 0 &&
               painting.map((step, at) => (
                 <span key={step.rule}>

@@ -3,7 +3,8 @@ import { ICON_SETS, type IconSet } from '../../../core/looks/icon-sets';
 import type { IconsWhen } from '../../../core/rules/kinds/icons';
 import { counted } from '../../counted';
 import { LookIcon } from '../../legend/LookIcon';
-import classes from '../Bench.module.css';
+import shared from '../Bench.module.css';
+import classes from './icons.module.css';
 import { Pick } from '../parts/Pick';
 import { PickPer } from '../parts/PickPer';
 import { PickPosition } from '../parts/PickPosition';
@@ -51,7 +52,7 @@ function IconsCondition({ when, field, fields, onChange }: ConditionProps<IconsW
 
 function SetWords({ set }: { readonly set: IconSet }) {
   return (
-    <span className={classes.palette} role="img" aria-label={ICON_SETS[set].join(', ')}>
+    <span className={shared.palette} role="img" aria-label={ICON_SETS[set].join(', ')}>
       {ICON_SETS[set].map((name, index) => (
         <LookIcon key={name} icon={{ set, index }} />
       ))}
@@ -79,13 +80,13 @@ function IconsOutcomes({ when, field, onChange }: ConditionProps<IconsWhen>) {
     onChange({ ...when, hide: hidden.includes(icon) ? hidden.filter((other) => other !== icon) : [...hidden, icon] });
   };
   return (
-    <ol className={classes.bands} aria-label="Icons">
+    <ol className={shared.bands} aria-label="Icons">
       {names.map((_, step) => {
         const icon = when.reverse ? names.length - 1 - step : step;
         const cut = when.cuts[step - 1];
         const isHidden = when.hide?.includes(icon) === true;
         return (
-          <li key={step} className={classes.band}>
+          <li key={step} className={shared.band}>
             <button
               type="button"
               className={classes.icon}

@@ -2,7 +2,7 @@ import { KEY_OUTCOMES, type KeyWhen } from '../../../core/rules/kinds/key';
 import { readThreshold, type Typed } from '../../../core/rules/shape/read-threshold';
 import { counted } from '../../counted';
 import classes from '../Bench.module.css';
-import { KeyPicture } from '../KeyPicture';
+import { KeyPicture } from '../picture/KeyPicture';
 import { AmountInput } from '../parts/AmountInput';
 import { CellInput } from '../parts/CellInput';
 import { Pick } from '../parts/Pick';

@@ -1,7 +1,8 @@
 import type { RankWhen } from '../../../core/rules/kinds/rank';
 import { selectCell } from '../../grid/engine/selection';
 import { useSession, useSessionState } from '../../sheet/use-session';
-import classes from '../Bench.module.css';
+import shared from '../Bench.module.css';
+import classes from './rank.module.css';
 import { useAsked } from '../use-asked';
 import { PickPer } from '../parts/PickPer';
 import { PickWord } from '../parts/PickWord';
@@ -29,7 +30,7 @@ function RankTail({ when }: ConditionProps<RankWhen>) {
         <li key={`${column} ${position}`} data-in={isIn}>
           <button type="button" onClick={() => session.show(selectCell({ column, position }))}>
             <span className={classes.place}>{place}</span>
-            <span className={classes.word}>{label}</span>
+            <span className={shared.word}>{label}</span>
             <span>{shown}</span>
           </button>
         </li>

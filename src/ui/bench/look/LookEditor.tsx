@@ -5,7 +5,8 @@ import { Act } from '../../actions/Act';
 import { MARKS } from '../../actions/marks';
 import { LookIcon } from '../../legend/LookIcon';
 import { useLooks } from '../../legend/use-looks';
-import classes from '../Bench.module.css';
+import shared from '../Bench.module.css';
+import classes from './LookEditor.module.css';
 import { NameInput } from '../parts/NameInput';
 import { Pick } from '../parts/Pick';
 import { PickColor } from '../parts/PickColor';
@@ -34,7 +35,7 @@ export function LookEditor({ look, onChange }: Props) {
     <div className={classes.lookEditor} role="group" aria-label="Its own look">
       <LookPreview look={look} />
       <FillEditor fill={lookValue(shown, 'fill')} onChange={(fill) => put({ fill })} />
-      <div className={classes.lookLine}>
+      <div className={shared.lookLine}>
         <span>Text</span>
         <PickColor label="Text colour" value={text ?? '#22252b'} onPick={(color) => put({ text: color })} />
         {MARKS.map(({ mark, label, icon: picture }) => (
@@ -52,7 +53,7 @@ export function LookEditor({ look, onChange }: Props) {
         shown={SIDES.map((side) => lookValue(shown, `border.${side}`))}
         onChange={(border) => put({ border })}
       />
-      <div className={classes.lookLine}>
+      <div className={shared.lookLine}>
         <span>Icon</span>
         <Pick
           label="Icon"
@@ -61,7 +62,7 @@ export function LookEditor({ look, onChange }: Props) {
           options={icons.map(({ id, name, icon: shownIcon }) => ({
             id,
             words: (
-              <span className={classes.palette}>
+              <span className={shared.palette}>
                 <LookIcon icon={shownIcon} /> {name}
               </span>
             ),

@@ -8,7 +8,7 @@ import { Swatch } from '../../legend/Swatch';
 import { useLooks } from '../../legend/use-looks';
 import { useSessionState } from '../../sheet/use-session';
 import { TOKENS } from '../../theme/tokens';
-import classes from '../Bench.module.css';
+import classes from './LookPreview.module.css';
 
 /** The least contrast at which text is easy to read (WCAG 2.x, level AA). */
 const READABLE = 4.5;

@@ -4,7 +4,8 @@ import type { Look } from '../../../core/looks/look';
 import { Swatch } from '../../legend/Swatch';
 import { useLooks } from '../../legend/use-looks';
 import { useNewest } from '../../use-newest';
-import classes from '../Bench.module.css';
+import shared from '../Bench.module.css';
+import classes from './PickLook.module.css';
 import { WithinPopover } from '../parts/within-popover';
 import { LookEditor } from './LookEditor';
 import { SaveLook } from './SaveLook';
@@ -32,7 +33,7 @@ const LookPopover = memo(function LookPopover({ label, value, onPick, allowNone 
   return (
     <Popover position="top-start" shadow="md" trapFocus returnFocus width={330}>
       <Popover.Target>
-        <button type="button" className={classes.pick} aria-label={`${label}: ${name}`}>
+        <button type="button" className={shared.pick} aria-label={`${label}: ${name}`}>
           {value ? <Swatch look={value} text={name} /> : name}
         </button>
       </Popover.Target>

@@ -1,6 +1,6 @@
 import { Suspense } from 'react';
 import { LazyRuleFormula } from '../../formula/lazy-formula-editor';
-import classes from '../Bench.module.css';
+import classes from './FormulaInput.module.css';
 
 interface Props {
   readonly label: string;

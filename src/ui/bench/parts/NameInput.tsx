@@ -1,4 +1,4 @@
-import classes from '../Bench.module.css';
+import classes from './NameInput.module.css';
 
 interface Props {
   readonly label: string;

@@ -1,7 +1,7 @@
 import { ColorInput, Popover } from '@mantine/core';
 import { useContext } from 'react';
 import { PALETTES } from '../../../core/looks/palettes';
-import classes from '../Bench.module.css';
+import classes from './PickColor.module.css';
 import { WithinPopover } from './within-popover';
 
 /** Quiet and strong colours that go together, and greys. */

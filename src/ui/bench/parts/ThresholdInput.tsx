@@ -1,6 +1,6 @@
 import { readThreshold, type Typed } from '../../../core/rules/shape/read-threshold';
 import { thresholdText } from '../../../core/rules/shape/sentence-words';
-import classes from '../Bench.module.css';
+import classes from './ThresholdInput.module.css';
 import { TypedInput } from './TypedInput';
 
 interface Props {

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
 import { useEffect } from 'react';
 import { useSession, useSessionState } from '../../sheet/use-session';
-import classes from '../Legend.module.css';
+import classes from './RuleSetNotice.module.css';
 import { bringIn, useRuleSets } from './rule-sets-here';
 
 /** How often it is looked whether rule sets have moved on. */

@@ -4,7 +4,7 @@ import type { RuleId } from '../../../core/sheet/ids';
 import type { RuleSetHead } from '../../../protocol/rule-sets';
 import { counted } from '../../counted';
 import { useSession, useSessionState } from '../../sheet/use-session';
-import classes from '../Legend.module.css';
+import classes from './RuleSets.module.css';
 import { bringIn, keepAsSet, useRuleSets } from './rule-sets-here';
 
 /** Rule sets: one to be used here, or the chosen rules to be kept as one. */

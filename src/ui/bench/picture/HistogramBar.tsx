@@ -1,8 +1,8 @@
 import { cumsum } from 'd3-array';
 import type { ScaleLinear } from 'd3-scale';
-import { itemAt } from '../../core/values/item-at';
-import type { Bin } from '../../core/stats/profile-values';
-import classes from './Bench.module.css';
+import { itemAt } from '../../../core/values/item-at';
+import type { Bin } from '../../../core/stats/profile-values';
+import classes from './HistogramBar.module.css';
 import type { OutcomeColors } from './outcome-colors';
 
 interface Props {

@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
-import { contrastRatio } from '../../core/looks/contrast';
-import { looksById, sheetLooks } from '../../core/sheet/sheet-looks';
-import { KINDS, KIND_NAMES } from '../../core/rules/kinds/registry';
-import type { Rule } from '../../core/rules/shape/rule';
-import { TOKENS } from '../theme/tokens';
+import { contrastRatio } from '../../../core/looks/contrast';
+import { looksById, sheetLooks } from '../../../core/sheet/sheet-looks';
+import { KINDS, KIND_NAMES } from '../../../core/rules/kinds/registry';
+import type { Rule } from '../../../core/rules/shape/rule';
+import { TOKENS } from '../../theme/tokens';
 import { colorOfOutcome, outcomeColors } from './outcome-colors';
 
 const rule = (more: Partial<Rule>): Rule => ({

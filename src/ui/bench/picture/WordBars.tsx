@@ -1,10 +1,11 @@
-import { useSession, useSessionState } from '../sheet/use-session';
+import { useSession, useSessionState } from '../../sheet/use-session';
 import { max } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
-import type { RuleProfile } from '../../core/rules/explain/profile-rule';
-import type { Rule } from '../../core/rules/shape/rule';
-import { useLooks } from '../legend/use-looks';
-import classes from './Bench.module.css';
+import type { RuleProfile } from '../../../core/rules/explain/profile-rule';
+import type { Rule } from '../../../core/rules/shape/rule';
+import { useLooks } from '../../legend/use-looks';
+import shared from '../Bench.module.css';
+import classes from './WordBars.module.css';
 import { colorOfOutcome, outcomeColors } from './outcome-colors';
 
 const MAX_BARS = 7;
@@ -21,7 +22,7 @@ export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answe
   const share = scaleLinear([0, max(shown, ({ count }) => count) ?? 1], [0, 100]);
   const rest = answer.texts.length - shown.length;
   return (
-    <ul className={classes.words} aria-label="The most frequent texts">
+    <ul className={shared.words} aria-label="The most frequent texts">
       {shown.map(({ text, count, outcome }) => {
         const look = colorOfOutcome(looks, outcome);
         return (
@@ -30,7 +31,7 @@ export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answe
             onPointerEnter={() => session.rules.spotlightPart({ text })}
             onPointerLeave={() => session.rules.spotlightPart(null)}
           >
-            <span className={classes.word} title={text}>
+            <span className={shared.word} title={text}>
               {text}
             </span>
             <span className={classes.wordBar}>
@@ -45,7 +46,7 @@ export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answe
           </li>
         );
       })}
-      {rest > 0 && <li className={classes.more}>and others</li>}
+      {rest > 0 && <li className={shared.more}>and others</li>}
     </ul>
   );
 }

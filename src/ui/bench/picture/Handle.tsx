@@ -1,5 +1,5 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import classes from './Bench.module.css';
+import classes from './Handle.module.css';
 
 const GRIP_PX = 6;
 const EDGE_PX = 24;

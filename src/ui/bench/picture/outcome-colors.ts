@@ -1,9 +1,9 @@
-import type { Theme } from '../../core/looks/first-family';
-import { lookProperties, type Look, type LookIcon, lookValue } from '../../core/looks/look';
-import { ICON_SETS } from '../../core/looks/icon-sets';
-import { kindOf } from '../../core/rules/kinds/registry';
-import type { Rule } from '../../core/rules/shape/rule';
-import { TOKENS } from '../theme/tokens';
+import type { Theme } from '../../../core/looks/first-family';
+import { lookProperties, type Look, type LookIcon, lookValue } from '../../../core/looks/look';
+import { ICON_SETS } from '../../../core/looks/icon-sets';
+import { kindOf } from '../../../core/rules/kinds/registry';
+import type { Rule } from '../../../core/rules/shape/rule';
+import { TOKENS } from '../../theme/tokens';
 
 /** The colours that stand for an outcome in a picture. */
 export interface OutcomeColors {

@@ -1,5 +1,5 @@
-import type { Position } from '../../core/rules/compile/positions';
-import type { ValueProfile } from '../../core/stats/profile-values';
+import type { Position } from '../../../core/rules/compile/positions';
+import type { ValueProfile } from '../../../core/stats/profile-values';
 
 /** Where a position stands among the values; undefined where only the engine knows, as for cells and formulas. */
 export function placeOnScale(position: Position, { least, greatest, percentiles }: ValueProfile): number | undefined {

@@ -2,18 +2,19 @@ import { useElementSize } from '@mantine/hooks';
 import { max, tickStep } from 'd3-array';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { useDeferredValue, useState } from 'react';
-import { itemAt, lastItem } from '../../core/values/item-at';
-import { kindOf, type When } from '../../core/rules/kinds/registry';
-import type { RuleProfile } from '../../core/rules/explain/profile-rule';
-import type { Rule } from '../../core/rules/shape/rule';
-import { thresholdText } from '../../core/rules/shape/sentence-words';
-import type { Bin, ValueProfile } from '../../core/stats/profile-values';
-import { isoFromSerial } from '../../core/values/date-serial';
-import { formatNumber } from '../../core/values/number-format';
-import { useSession, useSessionState } from '../sheet/use-session';
-import { counted } from '../counted';
-import { useLooks } from '../legend/use-looks';
-import classes from './Bench.module.css';
+import { itemAt, lastItem } from '../../../core/values/item-at';
+import { kindOf, type When } from '../../../core/rules/kinds/registry';
+import type { RuleProfile } from '../../../core/rules/explain/profile-rule';
+import type { Rule } from '../../../core/rules/shape/rule';
+import { thresholdText } from '../../../core/rules/shape/sentence-words';
+import type { Bin, ValueProfile } from '../../../core/stats/profile-values';
+import { isoFromSerial } from '../../../core/values/date-serial';
+import { formatNumber } from '../../../core/values/number-format';
+import { useSession, useSessionState } from '../../sheet/use-session';
+import { counted } from '../../counted';
+import { useLooks } from '../../legend/use-looks';
+import shared from '../Bench.module.css';
+import classes from './Distribution.module.css';
 import { dateTicks } from './date-ticks';
 import { Handle } from './Handle';
 import { HistogramBar } from './HistogramBar';
@@ -52,7 +53,7 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
     session.rules.dragDraft({ ...rule, when: next(Number((Math.round(value / step) * step).toPrecision(12))) });
 
   return (
-    <div ref={ref} className={classes.chart}>
+    <div ref={ref} className={shared.chart}>
       <svg
         width={width}
         height={height}

@@ -1,4 +1,4 @@
-import classes from './Bench.module.css';
+import classes from './MarkLine.module.css';
 
 /** Room that a label needs beside its line. */
 const LABEL_PX = 60;

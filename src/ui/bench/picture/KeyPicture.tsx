@@ -2,16 +2,17 @@ import { SegmentedControl } from '@mantine/core';
 import { cumsum, descending, sum } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import { useState } from 'react';
-import { itemAt } from '../../core/values/item-at';
-import { KEY_OUTCOMES } from '../../core/rules/kinds/key';
-import type { Tally } from '../../core/rules/explain/outcome-tallies';
-import type { Rule } from '../../core/rules/shape/rule';
-import { useLooks } from '../legend/use-looks';
-import { useSessionState } from '../sheet/use-session';
-import classes from './Bench.module.css';
-import { OUTCOME_WORDS } from './key-words';
+import { itemAt } from '../../../core/values/item-at';
+import { KEY_OUTCOMES } from '../../../core/rules/kinds/key';
+import type { Tally } from '../../../core/rules/explain/outcome-tallies';
+import type { Rule } from '../../../core/rules/shape/rule';
+import { useLooks } from '../../legend/use-looks';
+import { useSessionState } from '../../sheet/use-session';
+import shared from '../Bench.module.css';
+import classes from './KeyPicture.module.css';
+import { OUTCOME_WORDS } from '../key-words';
 import { outcomeColors, type OutcomeColors } from './outcome-colors';
-import { useAsked } from './use-asked';
+import { useAsked } from '../use-asked';
 
 const MAX_BARS = 8;
 const [RIGHT, NEAR, WRONG] = [
@@ -29,7 +30,7 @@ export function KeyPicture({ rule }: { readonly rule: Rule }) {
   const { saved } = useLooks();
   const tallies = useAsked({ kind: 'ask-tallies', rule: rule.id });
   const [by, setBy] = useState<'fields' | 'records'>('fields');
-  if (!tallies) return <div className={classes.chart} />;
+  if (!tallies) return <div className={shared.chart} />;
   const looks = outcomeColors(rule, { saved, theme });
   // Who or what needs help comes first among records; fields stay as they stand on the sheet.
   const shown = by === 'fields' ? tallies.fields : tallies.records.toSorted((a, b) => descending(need(a), need(b)));
@@ -46,13 +47,13 @@ export function KeyPicture({ rule }: { readonly rule: Rule }) {
         ]}
       />
       <ul
-        className={classes.words}
+        className={shared.words}
         aria-label={by === 'fields' ? 'Answers by field' : 'Answers by record, those with most mistakes first'}
       >
         {shown.slice(0, MAX_BARS).map((tally, at) => (
           <KeyBar key={`${at} ${tally.label}`} tally={tally} looks={looks} />
         ))}
-        {shown.length > MAX_BARS && <li className={classes.more}>and {shown.length - MAX_BARS} others</li>}
+        {shown.length > MAX_BARS && <li className={shared.more}>and {shown.length - MAX_BARS} others</li>}
       </ul>
     </div>
   );
@@ -71,7 +72,7 @@ function KeyBar({ tally, looks }: { readonly tally: Tally; readonly looks: reado
     .join(', ');
   return (
     <li aria-label={`${tally.label}: ${says}`} title={says}>
-      <span className={classes.word}>{tally.label}</span>
+      <span className={shared.word}>{tally.label}</span>
       <svg className={classes.keyBar} aria-hidden>
         {order.map((outcome, at) => (
           <rect

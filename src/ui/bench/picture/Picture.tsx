@@ -1,7 +1,8 @@
-import type { Rule } from '../../core/rules/shape/rule';
-import { useSessionState } from '../sheet/use-session';
-import classes from './Bench.module.css';
-import { benchOf } from './kinds/registry';
+import type { Rule } from '../../../core/rules/shape/rule';
+import { useSessionState } from '../../sheet/use-session';
+import shared from '../Bench.module.css';
+import classes from './Picture.module.css';
+import { benchOf } from '../kinds/registry';
 import { Distribution } from './Distribution';
 import { WordBars } from './WordBars';
 
@@ -10,7 +11,7 @@ import { WordBars } from './WordBars';
  */
 export function Picture({ rule }: { readonly rule: Rule }) {
   const answer = useSessionState((state) => state.profile);
-  if (!answer) return <div className={classes.chart} />;
+  if (!answer) return <div className={shared.chart} />;
   const { Picture: Own } = benchOf(rule.when);
   if (Own) return <Own rule={rule} />;
   const { profile, texts } = answer;
