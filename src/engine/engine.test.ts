@@ -26,7 +26,7 @@ beforeEach(async () => {
 });
 afterEach(() => vi.unstubAllGlobals());
 
-test('a sheet that is opened is told: its frame, what is in view, and what its rules paint', async () => {
+test('opening a sheet sends its frame, its viewport, and what its rules paint', async () => {
   expect(await frame()).toMatchObject({
     name: 'Test',
     rowCount: 11,
@@ -42,7 +42,7 @@ test('a sheet that is opened is told: its frame, what is in view, and what its r
   expect(await rulesAt(0, 1)).toEqual([]);
 });
 
-test('a sheet that does not exist is told in words', async () => {
+test('a sheet that does not exist is an error in plain words', async () => {
   await expect(ask({ kind: 'open', sheet: 'gone', theme: 'light' })).rejects.toThrow();
   expect((await last('sheet-failed')).message).toContain('no such sheet');
 });
@@ -65,7 +65,7 @@ describe('an edit', () => {
     expect(server.received).toEqual([]);
   });
 
-  test('that is refused is taken back, told, and cannot be undone', async () => {
+  test('that is refused is taken back, reported, and cannot be undone', async () => {
     server.answers.push(409);
     await ask({ kind: 'enter', column: 0, position: 1, input: '4' });
     expect((await last('change-refused')).message).toBe('answered with 409');
@@ -128,7 +128,7 @@ describe('while others move rows and fields', () => {
     expect(await cellAt(0, 4)).toMatchObject({ input: 'x' });
   });
 
-  test('an entry lands in the record that it was typed into, or is told where that is gone', async () => {
+  test('an entry lands in the record that it was typed into, or is reported where that record is gone', async () => {
     const { row, field } = (await cellAt(0, 2)) as CellAnswer;
     insertAtTop();
     await ask({ kind: 'enter', column: 0, position: 2, cell: { row, field }, input: '44' });
@@ -173,7 +173,7 @@ describe('a change of very many cells', () => {
     expect((await last('undo-changed')).undo).toBe('entry in A2');
   });
 
-  test('tells how far it is, and is taken back as one', async () => {
+  test('reports its progress, and is undone as one', async () => {
     await pasting();
     expect(opened.told.filter((event) => event.kind === 'work-progressed').map(({ share }) => share)).toContain(1);
     expect(await frame()).toMatchObject({ rowCount: 6_001 });
@@ -423,7 +423,7 @@ describe('a rule on the bench', () => {
   });
 });
 
-test('a cell is told with its input, what it shows, and its trace', async () => {
+test('a cell comes with its input, what it shows, and its trace', async () => {
   expect(await cellAt(0, 6)).toMatchObject({
     row: 'r5',
     field: 'f1',

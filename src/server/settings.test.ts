@@ -30,7 +30,7 @@ test('where others reach the app, the demo and the logger are off, and accounts 
   expect(read.hosts.slice(3)).toEqual(['sheets.wrenfold.example', 'inner.wrenfold.example', '10.0.0.7']);
 });
 
-test('each setting that is wrong is named, and no value is told', () => {
+test('names each wrong setting, and never prints a value', () => {
   const wrong = {
     DATABASE_URL: 'mysql://hidden',
     PORT: 'http',

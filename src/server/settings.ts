@@ -10,7 +10,7 @@ export interface Settings {
   /** Host names, without port, by which the app may be asked for. */
   readonly hosts: readonly string[];
   /**
-   * True where a proxy in front of the app tells the client's address and protocol, and nobody else can reach the app.
+   * True where a proxy in front of the app sends the client's address and protocol, and nobody else can reach the app.
    */
   readonly trustsProxy: boolean;
   /** The demo and its owner, who signs in by one click. */

@@ -264,7 +264,7 @@ test('calculate gives a value with its type', () => {
   expect(value('=B3*2', '--data', data)).toEqual({ type: 'number', value: 10 });
 });
 
-test('advise tells what there is to say, with repairs in the words of files', () => {
+test('advise prints its advice, with repairs in the words of files', () => {
   const { status, stdout } = auxesis(
     ['advise', data, '-'],
     rules(rule, { ...rule, id: 'second', reads: { fields: ['Dissolved oxygen'] } }),
@@ -294,7 +294,7 @@ test('convert writes the same cells in another format, and back', () => {
   expect(readFileSync(csv, 'utf8')).toBe(typed);
 });
 
-test('files of other countries: their encoding is found, separator and decimals are told', () => {
+test('files of other countries: their encoding is found, separator and decimals are printed', () => {
   const typed = file(
     'typed-1252.csv',
     Uint8Array.from('St\u00e9;Wert;Tag\n\u0093A\u0094;1.234,5;8/3/2026\n', (letter) => letter.charCodeAt(0)),

@@ -166,9 +166,7 @@ test('a body that is too long is refused before it is read', async ({ baseURL })
   ).toBe(413);
 });
 
-test('who watches over the server is told whether it lives, whether it can work, and what it does', async ({
-  baseURL,
-}) => {
+test('an operator sees whether the server lives, whether it is ready, and what it does', async ({ baseURL }) => {
   expect(JSON.parse((await plainly(`${baseURL}/api/health`)).text)).toEqual({ alive: true });
   expect(JSON.parse((await plainly(`${baseURL}/api/ready`)).text)).toEqual({
     ready: true,
@@ -301,7 +299,7 @@ test('an archive that holds a NUL, or is none, is refused in words', async ({ re
   }
 });
 
-test('one is told where one is signed in, and ends what is not one’s own', async ({ browser }) => {
+test('the account lists its sessions, and ends those that are not one’s own', async ({ browser }) => {
   const [here, there] = [
     await browser.newContext({ storageState: NOBODY }),
     await browser.newContext({ storageState: NOBODY }),
@@ -346,7 +344,7 @@ test('signing out ends the streams of that session at once, and nobody else’s'
   ruth.sent.destroy();
 });
 
-test('of a sheet that the server gave up its owner is told why, and readers that it is not shown', async ({
+test('the owner of a sheet that the server gave up sees why, and readers see that it is not shown', async ({
   page,
   browser,
 }) => {

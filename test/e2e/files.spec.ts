@@ -52,7 +52,7 @@ test('a file is looked at before anything is kept, read otherwise, and becomes a
   await expect(sheet.cell('D2')).toHaveCount(0);
 });
 
-test('all sheets of a workbook come in at once; a blank one is told, and left out', async ({ page }) => {
+test('all sheets of a workbook are imported at once; a blank one is reported, and left out', async ({ page }) => {
   const names = ['office:1.0', 'table:1.0', 'text:1.0']
     .map((each) => `xmlns:${each.slice(0, -4)}="urn:oasis:names:tc:opendocument:xmlns:${each}"`)
     .join(' ');

@@ -16,7 +16,7 @@ const low = {
   },
 };
 
-test('what entered and left a rule is told with who and when; seen, noted, muted; and one goes to the record', async ({
+test('findings list what entered and left a rule, with who and when; seen, noted, muted; and a click goes to the record', async ({
   page,
 }) => {
   const id = await makeSheet(page, [

@@ -8,7 +8,7 @@ const ROWS = [
   ['Birch Ford', '8.1'],
 ];
 
-test('every change is told, one cell’s own past too; the sheet is seen as it was, and a change is taken back', async ({
+test('every change is listed, one cell’s own past too; the sheet is shown as it was, and a change is reverted', async ({
   page,
   context,
 }) => {
@@ -135,7 +135,7 @@ test('a moment is named, and a rule asks what has changed since', async ({ page 
   await expect.poll(() => sheet.paintedBy('Since then', 'B', [2, 3])).toEqual(['B3']);
 });
 
-test('what cannot be told or taken back is refused in plain words', async ({ request }) => {
+test('what cannot be listed or reverted is refused in plain words', async ({ request }) => {
   const history = '/api/sheets/station-readings/history';
   expect((await request.get(`${history}?before=soon`)).status()).toBe(400);
   expect((await request.get('/api/sheets/nowhere/history')).status()).toBe(404);

@@ -214,9 +214,7 @@ test('what changed lately: by the log of the sheet, also from before the page wa
   await expect.poll(() => sheet.paintedBy('Risen', 'B', [4])).toEqual(['B4']);
 });
 
-test('a formula: what is wrong is told with its place, how it reads elsewhere is shown, a cell is pointed at', async ({
-  page,
-}) => {
+test('a formula: an error has its place, how it reads elsewhere is shown, a cell is pointed at', async ({ page }) => {
   const sheet = await open(page);
   await sheet.beginRule('B2', /^Write a formula/);
   const formula = sheet.bench.getByRole('textbox', { name: 'Formula' });
@@ -303,9 +301,7 @@ test('a rule is typed in words, tried on a value, noted, and carried to another 
   await expect.poll(() => sheet.paintedBy('High (Planned)', 'C', rows)).toEqual(where('C', (at) => PLANNED[at]! > 7));
 });
 
-test('a rule that is never seen is told by the advice, seen in the trace, and mended by one click', async ({
-  page,
-}) => {
+test('a rule that never shows is named by the advice and in the trace, and repaired by one click', async ({ page }) => {
   const sheet = await open(page);
   for (const [name, limit, look] of [
     ['Very low', '5', 'Alarm'],

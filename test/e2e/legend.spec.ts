@@ -108,7 +108,7 @@ test('only the rules on the selection are shown, and removed; undo brings them b
   await expect(entries).toHaveCount(3);
 });
 
-test('the keys work from the moment a sheet is open, and are told', async ({ page }) => {
+test('the keys work from the moment a sheet is open, and are listed', async ({ page }) => {
   const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
   await page.keyboard.press('F1');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('Make a rule over the selected fields');

@@ -8,7 +8,7 @@ const ROWS = [
   ['Birch', '8'],
 ];
 
-test('who else is here is seen with what they have selected, and gone when they leave; fillers are not told of others', async ({
+test('others in the sheet are shown with their selection, and gone when they leave; fillers do not see others', async ({
   page,
   browser,
 }) => {
@@ -56,7 +56,7 @@ test('who else is here is seen with what they have selected, and gone when they 
   await expect(here(owner)).toHaveCount(0);
 });
 
-test('two people in one cell: the last entry stands, and whoever lost theirs is told and can bring it back', async ({
+test('two people in one cell: the last entry stands, and whoever lost theirs gets a message and can bring it back', async ({
   page,
   browser,
 }) => {

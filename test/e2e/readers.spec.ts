@@ -21,7 +21,7 @@ async function say(page: Page, cell: string, words: string): Promise<SheetPage> 
   return opened;
 }
 
-test('rules are put in a group, told to readers with their meaning, and folded; a rule moved into the group joins it', async ({
+test('rules are put in a group, shown to readers with their meaning, and folded; a rule moved into the group joins it', async ({
   page,
 }) => {
   const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
@@ -95,7 +95,7 @@ test('a rule is carried to another sheet: its formula finds the fields there by 
 
 const rgb = (hex: string): string => `rgb(${[1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)).join(', ')})`;
 
-test('an answer key is told by group and by clue, and the printed page carries its legend', async ({
+test('an answer key is explained by group and by clue, and the printed page carries its legend', async ({
   page,
   context,
 }) => {

@@ -2,7 +2,7 @@ import { comeBy, makeLink } from './people-page';
 import { makeSheet, SheetPage } from './sheet-page';
 import { expect, test } from './test';
 
-test('rules are kept as a set and used in another sheet; when the original moves on, that is told there', async ({
+test('rules are kept as a set and used in another sheet; when the original changes, that sheet says so', async ({
   page,
 }) => {
   const first = await makeSheet(page, [

@@ -69,7 +69,7 @@ test('the teacher’s sheet, from an empty one: directions across, a shaded head
   expect(violations.map(({ id: broken, nodes }) => [broken, nodes[0]!.html])).toEqual([]);
 });
 
-test('the analyst’s planner, from an empty sheet: a table from formulas with mixed anchors, and what is too long in it told by a rule', async ({
+test('the analyst’s planner, from an empty sheet: a table from formulas with mixed anchors, and a rule for what is too long in it', async ({
   page,
 }) => {
   const sheet = await SheetPage.open(page, await makeSheet(page, [['']]));

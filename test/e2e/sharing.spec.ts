@@ -195,7 +195,7 @@ test('outcomes come while one types, on leaving the cell, or not yet; then the s
   await context.close();
 });
 
-test('on a phone a filler answers record by record, and is told in words how each answer was judged', async ({
+test('on a phone a filler answers record by record, and reads in words how each answer was judged', async ({
   page,
   browser,
 }) => {

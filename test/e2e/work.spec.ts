@@ -23,7 +23,7 @@ test('a formula that is too much work is an error that says so, and the sheet go
   await expect(sheet.cell('D2')).toHaveText('49');
 });
 
-test('rules that are too much work are told as a problem to programs that send them, and what is no table is refused', async ({
+test('rules that are too much work are a problem to programs that send them, and what is no table is refused', async ({
   page,
 }) => {
   const id = await makeSheet(page, [['Oxygen'], ['8']]);

@@ -183,7 +183,7 @@ describe.skipIf(isSkipped)('a workbook that an independent program wrote', () =>
     expect(losses.join()).toContain('Weeks begin');
   });
 
-  test('by ISO/IEC 26300: conditions of styles become rules, the first that is met deciding alone', () => {
+  test('by ISO/IEC 26300: conditions of styles become rules, and the first that holds decides alone', () => {
     const file = join(folder, 'independent.ods');
     python(join(here, 'independent_document.py'), file);
     const { rules, rows } = contentsOf(readFileSync(file));

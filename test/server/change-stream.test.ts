@@ -74,7 +74,7 @@ test('many readers of one process all hear of a change', async () => {
     expect(sequences).toEqual(Array.from({ length: 20 }, (_, at) => at + 1));
 });
 
-test('a reader that is ahead of the log is told to load anew', async () => {
+test('a reader that is ahead of the log has to load again', async () => {
   expect((await readUntil(await newSheet(), 99, 100)).text).toContain('event: stale');
   await database().end();
 });

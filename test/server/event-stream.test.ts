@@ -22,7 +22,7 @@ async function textOf(stream: ReadableStream<Uint8Array>): Promise<string> {
   return text;
 }
 
-test('whoever may read no more is told once, however many changes of access come at once, and nothing after it', async () => {
+test('a reader who loses access gets one message, however many changes of access come at once, and nothing after it', async () => {
   let may = true;
   let ended = 0;
   let say: (event: { event: string; data: unknown }) => void = () => {};

@@ -121,7 +121,7 @@ test('findings are what an SQL query over the log gives, whoever keeps them and 
   );
 });
 
-test('an answer goes from one outcome to another; who and how many are told; a rule changed by hand begins anew', async () => {
+test('an answer goes from one outcome to another, with who and how many; a rule changed by hand starts again', async () => {
   const key = rule(
     'key',
     { kind: 'key', expect: ['stonefly'], looks: { right: { look: 'clear' }, wrong: { look: 'alarm' } } },

@@ -84,7 +84,7 @@ describe('the history', () => {
     await take(set('r2', 'f1', 'again'));
   });
 
-  test('tells what each cell held before a change and after it, the newest first', async () => {
+  test('lists the value of each cell before a change and after it, the newest first', async () => {
     const before = makeSheet();
     const held = (row: string, column: number) => before.columns[column]!.inputAt(before.findSlot(row)!);
     const entries = await historyOf(sql, sheet, {});
@@ -100,7 +100,7 @@ describe('the history', () => {
     expect(entries[0]!.cells[0]).toMatchObject({ label: 'One', before: held('r2', 0) });
   });
 
-  test('of a change of very many cells the first are told, and how many there were', async () => {
+  test('of a change of very many cells it lists the first, and how many there were', async () => {
     const before = makeSheet();
     const inputs = Array.from({ length: 400 }, (_, at) => `v${at}`);
     await take({

@@ -112,14 +112,14 @@ const dressed = (ruleSet: readonly Parameters<typeof stored>[0][], filling: Fill
 };
 const stored = (rule: Rule) => ({ id: rule.id, key: `a${rule.id}`, rule });
 
-test('a reader is told of a change of 200,000 entries', () => {
+test('a reader receives a change of 200,000 entries', () => {
   const reading = new Reading(makeSheet(), { role: 'viewer', own: { fields: null, rows: null } });
   const cells = Array.from({ length: 200_000 }, (_, at) => ({ row: 'r0', field: 'f1', input: String(at) }));
   reading.change({ kind: 'set-cells', cells });
   expect(JSON.stringify(reading.shown())).toContain('199999');
 });
 
-test('what a reader is told of changes comes to what they would get anew', () => {
+test('the changes that a reader receives add up to what a fresh load gives', () => {
   fc.assert(
     fc.property(
       fc.record({

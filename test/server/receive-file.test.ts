@@ -55,7 +55,7 @@ test.each([
   }
 });
 
-test('one that breaks off is told in words', async () => {
+test('an upload that breaks off is an error in plain words', async () => {
   const broken = new Readable({ read() {} });
   broken.push(Buffer.alloc(10));
   setTimeout(() => broken.destroy(new Error('aborted')), 10);

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { countRequest, REQUESTS_A_MINUTE } from '../../src/server/programs/request-limit';
 
-test('a program may ask so often in a minute, and is told when it may again; others are not held up by it', async () => {
+test('a program has a limit of requests in a minute, and learns when it may ask again; others are not delayed', async () => {
   const answers = [];
   for (let at = 0; at < REQUESTS_A_MINUTE; at++) answers.push(await countRequest('busy'));
   expect(answers.every(({ isOver }) => !isOver)).toBe(true);

@@ -99,7 +99,7 @@ describe('a link', () => {
     expect((await ownOf(await come(second.token)))!.fields).toEqual(['day']);
   });
 
-  test('lets nobody in once it has ended or is taken back, nor those who came by it, and all are told the same', async () => {
+  test('lets nobody in once it has ended or is revoked, nor those who came by it, all with the same error', async () => {
     const { id, token } = await link('viewer', { kind: 'all' }, new Date(Date.now() + 60_000));
     const visit = await come(token);
     expect(await findAccess(sql, sheet, { session: undefined, visit })).toMatchObject({

@@ -17,7 +17,7 @@ const failing = (email: string, password: string, by: Guesser = BY) =>
   enter(email, password, by).catch((error: Error) => error.message);
 const from = (at: number): Guesser => ({ client: `198.51.100.${at}`, device: undefined });
 
-test('a wrong address and a wrong password are told alike, and after ten failures one has to wait, however the address is spelled', async () => {
+test('a wrong address and a wrong password give the same error, and after ten failures one has to wait, however the address is spelled', async () => {
   const { person } = await account('Odo');
   expect(await failing('nobody@wrenfold.example', 'marigold ferry')).toBe(
     await failing(person.email, 'wrong password'),
@@ -99,7 +99,7 @@ test('signing in anew ends the session that the browser had; one’s sessions ar
   expect(await personOfToken(sql, anew)).toMatchObject({ id: person.id });
 });
 
-test('an address has one account, however it is written, and nobody is told; a session that is over is nobody’s', async () => {
+test('an address has one account, however it is written, and nobody learns of it; a session that is over is nobody’s', async () => {
   const { session, person } = await account('Odo');
   expect(await signUp(sql, { email: person.email.toUpperCase(), name: 'Twice', password: 'a ferry of my own' })).toBe(
     await signUp(sql, { email: 'new@wrenfold.example', name: 'New', password: 'a ferry of my own' }),

@@ -46,7 +46,7 @@ test('refreshed, a sheet holds what the file says, in whatever order; refreshing
   );
 });
 
-test('fields are met by label, formulas stay on both sides, and records without a key are passed over', () => {
+test('fields are matched by label, formulas stay on both sides, and records without a key are skipped', () => {
   const sheet = sheetOf(
     [
       ['Alder Weir', '4.9', '=B2*2'],

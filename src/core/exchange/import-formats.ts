@@ -7,7 +7,7 @@ import { isWorkbook, readWorkbook, type WorkbookInFile } from './workbook/read-w
 
 interface Recognised {
   readonly words: string;
-  /** Endings of names that tell the format, for those that cannot be told by their first bytes alone. */
+  /** Extensions that give the format, for those that the first bytes alone do not give. */
   readonly endings?: RegExp;
   /** True for a file that begins with these bytes. */
   readonly begins?: (head: Uint8Array) => boolean;
@@ -61,7 +61,7 @@ export function binaryFormat(head: Uint8Array): ImportFormat | undefined {
   return found;
 }
 
-/** The format of a text file by its name; undefined where its ending tells none. */
+/** The format of a text file by its name; undefined where its extension gives none. */
 export const namedFormat = (name: string): ImportFormat | undefined =>
   FORMATS.find(({ endings }) => endings?.test(name));
 

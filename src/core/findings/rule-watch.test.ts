@@ -158,7 +158,7 @@ test('scales and bars, which shade every number, are not watched', () => {
   expect(watched.type('r0', 'x')).toEqual([]);
 });
 
-test('a rule that cannot work for a while tells what has happened meanwhile once it can', () => {
+test('a rule with a temporary problem reports what happened meanwhile once it works again', () => {
   // The upper cut is a cell: while it is below the lower one there are no bands.
   const when = {
     kind: 'icons',

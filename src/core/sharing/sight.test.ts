@@ -196,7 +196,7 @@ test('nothing that is typed into a cell that is not for a reader is in what they
   );
 });
 
-test('of its settings a filler is told those of their own cells, and a viewer none', () => {
+test('a filler gets the settings of their own cells, and a viewer none', () => {
   fc.assert(
     fc.property(anyScene, (scene) => {
       const told = new VisibleSheet(evaluationOf(['5'], scene), scene.reader)

@@ -40,7 +40,7 @@ test.each<[string, Operation[], Operation[], string[]]>([
   ['a look', [{ kind: 'remove-parts', parts: ['p'] }], [], ['something that lies over the cells removed']],
 ])('%s', (...[, operations, inverse, words]) => expect(changeWords(operations, { inverse })).toEqual(words));
 
-test('of a change that is not given whole the count is told, not what is there', () =>
+test('a change that is not given whole is described by its count, not by its values', () =>
   expect(changeWords([{ kind: 'set-cells', cells: [cell] }], { inverse: [], counts: [5000] })).toEqual([
     '5,000 cells entered',
   ]));

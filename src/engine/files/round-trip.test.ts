@@ -214,7 +214,7 @@ describe('a workbook of ISO/IEC 29500', () => {
   });
 });
 
-test('before it is brought in, a workbook tells its rules as the sheet will call them', async () => {
+test('before the import, the rules of a workbook are listed as the sheet will name them', async () => {
   const { bytes } = workbookOf(evaluated(sheetWith(NATIVE)), 'ooxml');
   const file = await openFile(new File([bytes as BlobPart], 'readings.xlsx'), () => {});
   const said = file.preview().rules.map(({ sentence }) => sentence);

@@ -48,7 +48,7 @@ test('changes go one after another, each once, however often the server is away'
   ]);
 });
 
-test('a refused change is told, and those behind it go on', async () => {
+test('a refused change is reported, and those behind it go on', async () => {
   const live = link();
   server.answers.push(409);
   for (const id of ['a', 'b']) live.send(change(id));

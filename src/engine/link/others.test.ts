@@ -34,7 +34,7 @@ test('that one is there is said at once and at every beat, also while the server
   expect(sent).toHaveLength(4);
 });
 
-test('a selection that moves on is told once, where it has come to rest, by its records and fields', () => {
+test('a moving selection is sent once, where it comes to rest, by its records and fields', () => {
   const sheet = makeSheet();
   for (let position = 1; position <= 4; position++) others.select(sheet, { anchor: at(0, 1), focus: at(2, position) });
   vi.advanceTimersByTime(1000);
@@ -43,7 +43,7 @@ test('a selection that moves on is told once, where it has come to rest, by its 
   ]);
 });
 
-test('where others are is where their cells stand now; who is told without a place, or whose cells are gone, has none', () => {
+test('the place of others is where their cells stand now; without a place, or with deleted cells, they have none', () => {
   const sheet = makeSheet();
   const place = { from: { row: 'r3', field: 'f3' }, to: { row: 'r1', field: 'f2' } };
   others.hear([present(others.key), present('Odo', place), present('Ilse')]);

@@ -8,7 +8,7 @@ const settings = {
 };
 const refused = (address: string) => webhookRefusal(address, settings);
 
-test('only addresses that the setting names may be told, with their port', () => {
+test('sends only to addresses in the setting, with their port', () => {
   expect(refused('http://127.0.0.1:9000/findings')).toBeNull();
   expect(refused('https://hooks.wrenfold.example/in')).toBeNull();
   for (const address of [

@@ -154,7 +154,7 @@ describe('several rules', () => {
   });
 });
 
-test('a change that takes long and is stopped tells so, and leaves nothing behind', async () => {
+test('a long change that is stopped says so, and leaves nothing behind', async () => {
   const table = Array.from({ length: 9_000 }, (_, row) => `${row}\t${row}`).join('\n');
   const pasted = session.actions.paste({ token: null, table }, 'all');
   await new Promise((resolve) => setTimeout(resolve, 1));

@@ -41,7 +41,7 @@ describe('typing', () => {
     await vi.waitFor(() => expect(session.get().cell).toMatchObject({ input: 'ab', column: 1, position: 2 }));
   });
 
-  test('over a cell wins over what the cell held, however late that is told', async () => {
+  test('typing over a cell wins over its old value, however late that arrives', async () => {
     session.select(at(0, 5));
     session.beginEdit('cell');
     session.beginEdit('cell', 'x');
@@ -77,7 +77,7 @@ describe('a new rule', () => {
     expect(names()).toEqual([]);
   });
 
-  test('over texts asks for the text that is met most', async () => {
+  test('over texts suggests the most frequent text', async () => {
     server.elsewhere({
       kind: 'set-cells',
       cells: ['r0', 'r1', 'r2', 'r3', 'r4', 'r5', 'r6', 'r7', 'r8', 'r9'].map((row, n) => ({
@@ -236,7 +236,7 @@ describe('while a formula is typed', () => {
   });
 });
 
-test('a value that a field does not allow stays in the editor, or is told where that is left', async () => {
+test('a value that a field does not allow stays in the editor, or is reported when the editor is left', async () => {
   await session.actions.edit({ do: 'set-allowed', left: 0, right: 0, allowed: ['7', 'x'] });
   await settle();
   const sent = server.received.length;

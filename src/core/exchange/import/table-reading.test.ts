@@ -26,7 +26,7 @@ describe('what a field is', () => {
     expect(guessField(factsOf(...cells))).toMatchObject({ kind, as });
   });
 
-  test('what is besides is told, with an example', () => {
+  test('what is left out is reported, with an example', () => {
     expect(guessField(factsOf('1', '2', 'sensor error')).why).toBe('2 are; besides 1 text, such as “sensor error”');
   });
 });

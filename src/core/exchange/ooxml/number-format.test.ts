@@ -75,7 +75,7 @@ describe('other codes, 18.8.31', () => {
     expect(shown(code)).toBe(text);
   });
 
-  test('what a pattern says less is told: colours, conditions, other sections, but not a language or text as it is', () => {
+  test('parts of a pattern that are lost are reported: colours, conditions, other sections, but not a language or literal text', () => {
     for (const code of ['[Red]0.0', '[>100]0', '0;-0', '# ?/?', 'mm:ss.0'])
       expect(readFormatCode(code).isLess, code).toBe(true);
     for (const code of ['[$-409]d-mmm-yy;@', '[$€-407]0.00', '0.0', 'yyyy-mm-dd'])

@@ -49,7 +49,7 @@ describe('formatting of cells', () => {
     expect(styleOf({ ...parts, cells: '<xf fontId="1"/>' })).toEqual(style);
   });
 
-  test('fills are told by their foreground, borders by their sides', () => {
+  test('fills are read from their foreground, borders from their sides', () => {
     expect(
       styleOf({
         fills: '<fill><patternFill patternType="solid"><fgColor rgb="FFF7D3C8"/></patternFill></fill>',
@@ -93,7 +93,7 @@ describe('formatting of cells', () => {
 });
 
 describe('looks of conditional formats, 18.8.14', () => {
-  test('a plain fill is told by its background there', () => {
+  test('a plain fill is read from its background there', () => {
     expect(
       lookOf(
         '<dxf><font><b/><color rgb="FF9C0006"/></font><fill><patternFill><bgColor rgb="FFFFC7CE"/></patternFill></fill></dxf>',

@@ -40,7 +40,7 @@ const read = () => {
   return found.rules;
 };
 
-test('fields are met by label, own looks come along, those of every sheet stay, and what is nowhere waits', () => {
+test('fields are matched by label, own looks come along, those of every sheet stay, and a missing field waits', () => {
   const { rules, looks } = rulesForSheet(read(), sheetOf('Station', 'Oxygen', 'Limit'), ({ id }) => `new-${id}`);
   expect(rules[0]).toMatchObject({
     id: 'new-low',

@@ -14,7 +14,7 @@ const named = (id: string): string =>
   FAMILY.has(id) || id.startsWith(OWN_LOOK) ? id : OWN_LOOK + id.replace(/[^\w-]/g, '-');
 
 /**
- * The rules of a rule file as a sheet keeps them, its fields met by label, and the looks that it saves. A label that is
+ * The rules of a rule file as a sheet keeps them, its fields matched by label, and the looks that it saves. A label that is
  * nowhere stays as it is, and the rule that names it has a problem until there is such a field. `idOf` gives a rule its
  * id here.
  */

@@ -62,7 +62,7 @@ describe('circles', () => {
     expect(shownIn(sheet, 1)).toEqual(['b', '#CYCLE!', '#CYCLE!', '0', '7']);
   });
 
-  test('one of 10,000 cells is told, and ends when it is broken', () => {
+  test('a cycle of 10,000 cells is reported, and ends when it is broken', () => {
     const rows = Array.from({ length: 10_000 }, (_, at) => [`=A${at === 9999 ? 2 : at + 3}`]);
     const sheet = sheetOf(['a'], ...rows);
     const calculation = calculate(sheet);

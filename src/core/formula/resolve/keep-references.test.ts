@@ -79,7 +79,7 @@ test('references follow rows that are inserted, and are gone with their row', ()
   expect(step(removed.inverse[0]!).typed).toBe('=A4+A$6+SUM(A3:A4)');
 });
 
-test('whatever happens to the rows, a kept formula is told in a way that means the same', () => {
+test('whatever happens to the rows, a kept formula is written in a way that means the same', () => {
   fc.assert(
     fc.property(
       fc.array(anyOperation, { maxLength: 10 }),

@@ -65,7 +65,7 @@ test('what a cell held at any moment is what a copy of the sheet, kept then, hel
 const copyOf = (sheet: Sheet): Map<string, CellValue[]> =>
   new Map(sheet.order.map((slot) => [sheet.rowId(slot), sheet.columns.map((column) => column.valueAt(slot))]));
 
-test('before the first change that is told of nothing is known, nor of what a formula gave', () => {
+test('before the first logged change nothing is known, nor what a formula gave', () => {
   const sheet = opened([newField('a', 'a')]);
   sheet.apply({ kind: 'insert-rows', rows: [{ id: 'r', key: 'a0', role: 'record', cells: { a: '=1+1' } }] });
   const past = new CellPast(sheet);
@@ -82,7 +82,7 @@ test('before the first change that is told of nothing is known, nor of what a fo
   expect(at(31)).toBeUndefined();
 });
 
-test('a named moment is that of its change: known once the change is told of, at the beginning where all is', () => {
+test('a named moment is that of its change: known once the change is in the log, at the beginning where all of them are', () => {
   const sheet = opened([newField('a', 'a')]);
   const name = (id: string, sequence: number) =>
     sheet.apply({

@@ -12,7 +12,7 @@ export interface DataOptions extends SheetSettings {
   readonly nowMs: number;
 }
 
-/** The rules of a rule file over the rows of a data file, their fields met by label. */
+/** The rules of a rule file over the rows of a data file, their fields matched by label. */
 export function evaluateData(table: Table, rules: RuleSet, options: DataOptions): Evaluation {
   const sheet = sheetFromTable(table, options);
   const evaluation = new Evaluation(sheet, rules.looks, { now: serialInZone(options.nowMs, options.zone) });

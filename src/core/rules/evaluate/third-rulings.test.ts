@@ -108,7 +108,7 @@ test.each([
   );
 });
 
-test('ranges over and over the same cells are too much work at some point, and told so', () => {
+test('ranges over the same cells again and again are too much work at some point, and reported as that', () => {
   const rows = [['n'], ...Array.from({ length: 400 }, () => ['1'])];
   const { problem } = evaluate(
     rows,

@@ -43,7 +43,7 @@ const told = (before: Evaluation, now: Evaluation) =>
 test('a sheet does not differ from itself', () =>
   expect(sheetDifference(after(5), after(5))).toEqual({ cells: [], isCut: false, added: [], removed: [] }));
 
-test('a value that was entered is told with what formulas make of it and with the looks that follow', () => {
+test('an entered value is listed with the formula results and the looks that follow from it', () => {
   const entered = after(5, { kind: 'set-cells', cells: [{ row: row(1), field: field(1), input: '7' }] });
   expect(told(after(5), entered)).toEqual([
     ['Oxygen of Alder Weir', '4.2 Low', '7'],
@@ -54,7 +54,7 @@ test('a value that was entered is told with what formulas make of it and with th
 test('another threshold alone changes looks, and no value', () =>
   expect(told(after(5), after(7))).toEqual([['Oxygen of Cedar Sluice', '6', '6 Low']]));
 
-test('records that came and went are named, and met by what they are when they have moved', () => {
+test('records that were added and deleted are named, and moved ones are matched by their identity', () => {
   const changed = after(
     5,
     { kind: 'remove-rows', rows: [row(2)] },

@@ -77,7 +77,7 @@ test('every rule that reaches a cell, what it compared, set and lost', () => {
   ]);
 });
 
-test('a cell that is painted but not read tells the cell that was read', () => {
+test('a cell that is painted but not read names the cell that was read', () => {
   const [low] = trace(2, 1);
   expect(low).toMatchObject({ rule: 'low', state: 'matched', cell: 'A2', set: { fill: '#111111' } });
 });
@@ -96,7 +96,7 @@ test('what was not compared says why', () => {
 test('a header is reached by none but the rule that has a problem', () =>
   expect(trace(0, 0).map(({ rule }) => rule)).toEqual(['gone']));
 
-test('the statistics that a rule tells follow edits also while it is off', () => {
+test('the statistics of a rule follow edits also while it is off', () => {
   const evaluation = new Evaluation(makeSheet(['1', '5', 'x', '']), {});
   evaluation.setRules([{ ...rules[2]!, on: false }]);
   evaluation.follow(

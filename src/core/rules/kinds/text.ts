@@ -26,7 +26,7 @@ export const TEXT_TESTS = {
 export interface TextWhen {
   readonly kind: 'text';
   readonly is: keyof typeof TEXT_TESTS;
-  /** Words of which any will do; for `lacks` and `differs` none may be met. */
+  /** Words of which any is enough; for `lacks` and `differs` none may be found. */
   readonly any: readonly Operand[];
   /** Keep the difference between upper and lower case. */
   readonly case?: boolean;

@@ -346,7 +346,7 @@ describe('ordinary formatting', () => {
     expect(strokes.some(({ style, at }) => style === tokens.head && at[1] === boxOf(0, 3)[1])).toBe(true);
   });
 
-  test('the trial column stands between the row numbers and the cells; what the record meets is stroked, an error is told apart', () => {
+  test('the trial column stands between the row numbers and the cells; where the record matches it is outlined, an error looks different', () => {
     const trial = [
       { text: 'TRUE', verdict: 'meets' as const },
       { text: '#DIV/0!', verdict: 'fails' as const },

@@ -107,7 +107,7 @@ describe('phrases', () => {
     }
   });
 
-  test('nothing that is typed throws, and a place told lies within it', () => {
+  test('no typed text throws, and a reported position lies within it', () => {
     const word = fc.constantFrom(
       'oxygen',
       'below',
