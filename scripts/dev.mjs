@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { watchBundles } from './bundle-workers.mjs';
 import { installPackages } from './install-packages.mjs';
 import { Cluster, freePort } from './postgres.mjs';
-import { main, Trouble } from './run.mjs';
+import { runUntilStopped } from './run-until-stopped.mjs';
 import { prepareDatabase, serveApp } from './serve-app.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
@@ -13,44 +13,28 @@ const PORT = 4390;
 /** A page that every session opens: compiled before somebody asks for it. */
 const FIRST_PAGE = '/sheets/station-readings';
 
-await main(async () => {
+await runUntilStopped(async ({ started, isEnding }) => {
   installPackages(root);
   const cluster = new Cluster(root, 'dev');
   await cluster.take();
+  const database = await started(cluster).start('auxesis');
+  prepareDatabase(root, database, { quiet: false });
   let app;
-  let bundles;
-  let ending = false;
-  const end = async (code) => {
-    if (ending) return;
-    ending = true;
-    await bundles?.stop();
-    await app?.stop();
-    cluster.stop();
-    process.exit(code);
-  };
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end(0));
-  try {
-    const database = await cluster.start('auxesis');
-    prepareDatabase(root, database, { quiet: false });
-    // Workers end by themselves when their bundle changes; the server is started again.
-    bundles = await watchBundles(root, (changed) => {
-      console.log(`Rebuilt: ${changed}`);
-      if (changed === 'server') void app?.stop();
-    });
-    const port = process.env.PORT ? Number(process.env.PORT) : await freePort(PORT);
-    while (!ending) {
-      app = serveApp(root, { database, port, stderr: 'inherit', mode: 'development' });
-      await app.ready;
-      const page = await fetch(`${app.address}${FIRST_PAGE}`).catch(() => null);
-      if (page)
-        console.log(
-          `\n  Auxesis is ready, with hot reload: ${app.address}${FIRST_PAGE}\n  Ctrl-C ends it; the data stays.\n`,
-        );
-      await app.over;
-    }
-  } catch (error) {
-    if (ending) return;
-    console.error(error instanceof Trouble ? `\n${error.message}` : error);
-    await end(1);
+  // Workers end by themselves when their bundle changes; the server is started again.
+  const bundles = await watchBundles(root, (changed) => {
+    console.log(`Rebuilt: ${changed}`);
+    if (changed === 'server') void app?.stop();
+  });
+  started(bundles);
+  const port = process.env.PORT ? Number(process.env.PORT) : await freePort(PORT);
+  while (!isEnding()) {
+    app = started(serveApp(root, { database, port, stderr: 'inherit', mode: 'development' }));
+    await app.ready;
+    const page = await fetch(`${app.address}${FIRST_PAGE}`).catch(() => null);
+    if (page)
+      console.log(
+        `\n  Auxesis is ready, with hot reload: ${app.address}${FIRST_PAGE}\n  Ctrl-C ends it; the data stays.\n`,
+      );
+    await app.over;
   }
 });
