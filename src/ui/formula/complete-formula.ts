@@ -1,4 +1,9 @@
-import { pickedCompletion, type Completion, type CompletionSource } from '@codemirror/autocomplete';
+import {
+  pickedCompletion,
+  type Completion,
+  type CompletionContext,
+  type CompletionResult,
+} from '@codemirror/autocomplete';
 import type { EditorView } from '@codemirror/view';
 import { isFormulaInput } from '../../core/values/is-formula-input';
 import { FUNCTIONS, signatureOf } from '../../core/formula/functions/function-table';
@@ -11,9 +16,10 @@ const MAX_SHOWN = 60;
  * Completes functions, labels of fields and names; those that begin with the typed text come before those that contain
  * it.
  */
-export const completeFormula =
-  (surroundings: () => Surroundings): CompletionSource =>
-  ({ state, pos, explicit }) => {
+export function completeFormula(
+  surroundings: () => Surroundings,
+): (context: CompletionContext) => CompletionResult | null {
+  const complete = ({ state, pos, explicit }: CompletionContext): CompletionResult | null => {
     const text = state.doc.toString();
     const found = wordBefore(text, pos);
     if (!found && !(explicit && isFormulaInput(text))) return null;
@@ -32,8 +38,12 @@ export const completeFormula =
       ({ label }) => label.toLowerCase().includes(wanted) && label.toLowerCase() !== wanted,
     );
     const shown = fitting.toSorted((a, b) => rank(a) - rank(b)).slice(0, MAX_SHOWN);
-    return shown.length ? { from, options: shown, filter: false } : null;
+    if (shown.length === 0) return null;
+    // Follows the text at once: keys would pass by an open list while another was on its way.
+    return { from, options: shown, filter: false, update: (...[, , , context]) => complete(context) };
   };
+  return complete;
+}
 
 const FUNCTION_OPTIONS: readonly Completion[] = [...FUNCTIONS.values()].map((spec) => ({
   label: spec.name,
