@@ -41,7 +41,7 @@ import { carryElsewhere } from './requests/carry-elsewhere';
 import { differenceFrom } from './requests/difference-from';
 import type { EntryLock } from './replica/entry-lock';
 import { exportFile } from './requests/export-file';
-import { fetchPainted, fetchSheet, paintedQuery } from './link/fetch-sheet';
+import { fetchPainted, fetchSheet } from './link/fetch-sheet';
 import { frameOf, frozenRows } from './view/frame-of';
 import { legendOf } from './view/legend-of';
 import { judgeEntry } from './requests/judge-entry';
@@ -56,6 +56,7 @@ import { paintedBy, rowHeights } from './view/row-heights';
 import { Turns } from './replica/turns';
 import { UndoStack, type UndoStep } from './replica/undo-stack';
 import { windowOf, type Spotlight } from './view/window-of';
+import { withQuery } from '../protocol/with-query';
 
 /** Matches that are sent at once. */
 const MAX_FOUND = 10_000;
@@ -267,10 +268,11 @@ export class Engine {
   /** The same for a sheet with given looks. */
   private attachReaderView(id: SheetId, bytes: ArrayBuffer): null {
     const { name, replica, lock, head } = openPainted(bytes, this.theme);
-    const query = paintedQuery({ theme: this.theme, as: this.reads?.as });
+    const url = sheetUrl(id, 'painted/changes');
+    const view = { theme: this.theme, as: this.reads?.as, view: head.view };
     this.lock = lock;
     this.tell({ kind: 'legend-told', meanings: head.legend });
-    const from = () => sheetUrl(id, `painted/changes?${query}&view=${head.view}&revision=${replica.revision}`);
+    const from = () => withQuery(url, { ...view, revision: replica.revision });
     return this.attach(replica, { id, name, from });
   }
 

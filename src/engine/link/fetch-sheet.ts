@@ -3,6 +3,7 @@ import { sheetUrl } from '../../protocol/sheet-url';
 import type { Theme } from '../../core/looks/first-family';
 import type { Reader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
+import { withQuery } from '../../protocol/with-query';
 
 /** How a reader view is fetched: by a reader, or as a preview. */
 export interface PaintedQuery {
@@ -15,15 +16,11 @@ export interface PaintedQuery {
  * person who asked.
  */
 export const fetchSheet = (id: SheetId, at?: number): Promise<ArrayBuffer> =>
-  fetchUnpacked(sheetUrl(id, at === undefined ? 'packed' : `packed?at=${at}`));
+  fetchUnpacked(withQuery(sheetUrl(id, 'packed'), { at }));
 
 /** The painted sheet (see painted-sheet.ts). Throws in words for the person who asked. */
 export const fetchPainted = (id: SheetId, query: PaintedQuery): Promise<ArrayBuffer> =>
-  fetchUnpacked(sheetUrl(id, `painted?${paintedQuery(query)}`));
-
-/** The query parameters of a reader view. */
-export const paintedQuery = ({ theme, as }: PaintedQuery): string =>
-  String(new URLSearchParams({ theme, ...(as ? { as } : {}) }));
+  fetchUnpacked(withQuery(sheetUrl(id, 'painted'), { ...query }));
 
 async function fetchUnpacked(path: string): Promise<ArrayBuffer> {
   const response = await fetch(path);

@@ -1,4 +1,5 @@
 import { readMessage } from '../../protocol/parse-message';
+
 /** The result of a request: its answer, or the refusal in words. */
 export type JsonAnswer<T> = { readonly answer: T } | { readonly refused: string };
 

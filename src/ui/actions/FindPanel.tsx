@@ -21,7 +21,7 @@ export function FindPanel() {
 
 function Find({ onClose }: { readonly onClose: () => void }) {
   const { isMaker } = useSession();
-  const { wanted, rules, isEmpty, told, area, put, next, replaceAll } = useFind();
+  const { wanted, rules, isEmpty, message, area, put, next, replaceAll } = useFind();
   return (
     <form
       className={classes.find}
@@ -68,7 +68,7 @@ function Find({ onClose }: { readonly onClose: () => void }) {
       <Button variant="subtle" color="ink" size="compact-sm" onClick={onClose}>
         Close
       </Button>
-      <span role="status">{area && !told ? 'Within the selection' : told}</span>
+      <span role="status">{area && !message ? 'Within the selection' : message}</span>
     </form>
   );
 }

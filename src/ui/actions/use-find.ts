@@ -11,7 +11,7 @@ export function useFind() {
   const [wanted, setWanted] = useState(NOTHING);
   // Where several cells were selected, only those are looked through, wherever the selection goes afterwards.
   const [area] = useState(() => (isSingle(session.get().selection) ? undefined : session.actions.area));
-  const [told, setTold] = useState('');
+  const [message, setMessage] = useState('');
   const legend = useSessionState((state) => state.legend);
   const meanings = useSessionState((state) => state.meanings);
   const { text, by, exact, pattern, painted } = wanted;
@@ -26,13 +26,13 @@ export function useFind() {
     );
     const at = after < 0 ? 0 : after;
     const nothing = area ? 'Not found in the selection' : 'Not found';
-    setTold(found.length ? `${at + 1} of ${counted(found.length, 'cell')}` : nothing);
+    setMessage(found.length ? `${at + 1} of ${counted(found.length, 'cell')}` : nothing);
     if (found[at]) session.show(selectCell(found[at]));
   };
   const replaceAll = async () => {
     const found = await session.actions.find(search);
     await session.actions.edit({ do: 'replace-text', ...search, by });
-    if (found) setTold(`Replaced in ${counted(found.length, 'cell')}`);
+    if (found) setMessage(`Replaced in ${counted(found.length, 'cell')}`);
   };
 
   return {
@@ -40,7 +40,7 @@ export function useFind() {
     /** The rules by whose look a search can be narrowed. */
     rules: session.isMaker ? legend.map(({ id, rule }) => ({ id, name: rule.name })) : meanings,
     isEmpty: text === '' && painted === '',
-    told,
+    message,
     area,
     put: (part: Partial<typeof NOTHING>) => setWanted((before) => ({ ...before, ...part })),
     next,

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import { LINK_ROLE_WORDS } from '../../core/sharing/role-words';
 import { isOwner } from '../../core/sharing/role';
-import { sheetUrl } from '../../protocol/sheet-url';
+import { sheetUrl, sheetPageUrl } from '../../protocol/sheet-url';
 import type { SheetSummary } from '../../protocol/sheet-summary';
 import { counted } from '../counted';
 import { sendJson } from '../../engine/link/send-json';
@@ -73,7 +73,7 @@ export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
 }
 
 const SheetLink = ({ sheet }: { readonly sheet: SheetSummary }) => (
-  <Link href={`/sheets/${encodeURIComponent(sheet.id)}`} className={classes.link} prefetch={false}>
+  <Link href={sheetPageUrl(sheet.id)} className={classes.link} prefetch={false}>
     <span className={classes.name}>{sheet.name}</span>
     <span className={classes.fact}>{counted(sheet.records, 'record')}</span>
     {sheet.rules !== null && <span className={classes.fact}>{counted(sheet.rules, 'rule')}</span>}

@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import { sendJson } from '../../engine/link/send-json';
 import classes from './Desk.module.css';
+import { sheetPageUrl } from '../../protocol/sheet-url';
 
 /** Names and makes an empty sheet, and opens it. */
 export function NewSheet() {
@@ -14,7 +15,7 @@ export function NewSheet() {
     event.preventDefault();
     if (name.trim() === '') return setError('Give the sheet a name');
     const sent = await sendJson<{ id: string }>('/api/sheets', { body: { name: name.trim() } });
-    if ('answer' in sent) router.push(`/sheets/${encodeURIComponent(sent.answer.id)}`);
+    if ('answer' in sent) router.push(sheetPageUrl(sent.answer.id));
     else setError(sent.refused);
   };
 

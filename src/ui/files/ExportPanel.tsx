@@ -1,7 +1,7 @@
 import { Button, Radio } from '@mantine/core';
 import { useState } from 'react';
 import { type SheetId } from '../../core/sheet/ids';
-import { sheetUrl } from '../../protocol/sheet-url';
+import { sheetUrl, sheetPageUrl } from '../../protocol/sheet-url';
 import { CsvOptions, USUAL_CSV } from './CsvOptions';
 import { messageOf } from '../../core/values/error-message';
 import { keysOf, recordOf } from '../../core/values/typed-keys';
@@ -111,7 +111,7 @@ function ExportLink({ sheet, as }: { readonly sheet: SheetId; readonly as: 'arch
       Take it out
     </Button>
   ) : (
-    <Button component="a" href={`/sheets/${encodeURIComponent(sheet)}/paper`} target="_blank">
+    <Button component="a" href={sheetPageUrl(sheet, 'paper')} target="_blank">
       Open the page
     </Button>
   );

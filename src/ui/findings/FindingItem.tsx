@@ -5,6 +5,8 @@ import type { Finding } from '../../protocol/findings';
 import { momentWords } from '../moment-words';
 import shared from './Findings.module.css';
 import classes from './FindingItem.module.css';
+import { sheetPageUrl } from '../../protocol/sheet-url';
+import { withQuery } from '../../protocol/with-query';
 
 interface Props {
   readonly finding: Finding;
@@ -17,8 +19,7 @@ interface Props {
 export function FindingItem({ finding, showsSheet, onSee, onNote }: Props) {
   const { sheet, sheetName, ruleName, outcome, way, row, field, record, label, before, after, by, at, isSeen, notes } =
     finding;
-  const place = String(new URLSearchParams({ row, field }));
-  const cell = `/sheets/${encodeURIComponent(sheet)}?${place}`;
+  const cell = withQuery(sheetPageUrl(sheet), { row, field });
   return (
     <li className={classes.item} data-way={way} data-seen={isSeen || undefined}>
       <p className={shared.what}>

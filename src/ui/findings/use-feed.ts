@@ -3,6 +3,7 @@ import type { SheetId } from '../../core/sheet/ids';
 import { sendJson } from '../../engine/link/send-json';
 import { FINDINGS_PAGE, type FindingFeed, type FindingQuery } from '../../protocol/findings';
 import { sheetUrl } from '../../protocol/sheet-url';
+import { withQuery } from '../../protocol/with-query';
 
 const pathOf = (id: SheetId, resource: string): string => sheetUrl(id, `findings/${resource}`);
 
@@ -14,17 +15,15 @@ export function useFeed(sheet: SheetId | null, first: FindingFeed) {
   const [message, setMessage] = useState<string | null>(null);
   const path = sheet === null ? '/api/findings' : sheetUrl(sheet, 'findings');
 
-  /** Reads the feed again, or what comes after it. */
-  const read = async (query: FindingQuery, how: 'anew' | 'more' = 'anew') => {
-    const before = how === 'more' ? feed.findings.at(-1)?.id : undefined;
-    const wanted = Object.entries({ ...query, before }).flatMap(([name, value]) =>
-      value === undefined ? [] : [[name, String(value)]],
-    );
-    const sent = await sendJson<FindingFeed>(`${path}?${new URLSearchParams(wanted)}`, { method: 'GET' });
+  /** Reads a page of findings: those before one, or from the newest on. */
+  const read = async (query: FindingQuery, before?: number) => {
+    const sent = await sendJson<FindingFeed>(withQuery(path, { ...query, before }), { method: 'GET' });
     if ('refused' in sent) return setMessage(sent.refused);
+    setMessage(null);
     setAsked(query);
     setEnd(sent.answer.findings.length < FINDINGS_PAGE);
-    setFeed(how === 'more' ? { ...sent.answer, findings: [...feed.findings, ...sent.answer.findings] } : sent.answer);
+    const earlier = before === undefined ? [] : feed.findings;
+    setFeed({ ...sent.answer, findings: [...earlier, ...sent.answer.findings] });
   };
   const send = async (
     to: string,
@@ -32,7 +31,6 @@ export function useFeed(sheet: SheetId | null, first: FindingFeed) {
   ) => {
     const sent = await sendJson(to, { method, body });
     if ('refused' in sent) return setMessage(sent.refused);
-    setMessage(null);
     await read(asked);
   };
   const chosen = feed.rules.find(({ id }) => id === asked.rule);
@@ -50,7 +48,7 @@ export function useFeed(sheet: SheetId | null, first: FindingFeed) {
     unseen: feed.rules.reduce((sum, rule) => sum + (rule.isMuted ? 0 : rule.unseen), 0),
     /** Reads the feed with another query. */
     ask: (query: FindingQuery) => void read(query),
-    more: () => void read(asked, 'more'),
+    more: () => void read(asked, feed.findings.at(-1)?.id),
     seeAll: () => void seeAll(),
     see: (id: SheetId, finding: number) => void send(pathOf(id, 'seen'), { body: { finding } }),
     note: (id: SheetId, finding: number, text: string) => void send(pathOf(id, 'notes'), { body: { finding, text } }),

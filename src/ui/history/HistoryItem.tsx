@@ -4,6 +4,8 @@ import type { SheetId } from '../../core/sheet/ids';
 import type { HistoryEntry } from '../../protocol/sheet-history';
 import { momentWords } from '../moment-words';
 import classes from './History.module.css';
+import { sheetPageUrl } from '../../protocol/sheet-url';
+import { withQuery } from '../../protocol/with-query';
 
 interface Props {
   readonly sheet: SheetId;
@@ -15,14 +17,14 @@ interface Props {
 /** One change: what it did, cell by cell where it entered some. */
 export function HistoryItem({ sheet, entry, onTakeBack, onName }: Props) {
   const { sequence, at, author, by, names, says, cells } = entry;
-  const of = `/sheets/${encodeURIComponent(sheet)}`;
+  const history = sheetPageUrl(sheet, 'history');
   return (
     <li className={classes.item}>
       <div className={classes.when}>
         <time dateTime={new Date(at).toISOString()} suppressHydrationWarning>
           {momentWords(at)}
         </time>
-        <Link href={`${of}/history?by=${encodeURIComponent(by)}`} title={`Only what ${author} did`}>
+        <Link href={withQuery(history, { by })} title={`Only what ${author} did`}>
           {author}
         </Link>
       </div>
@@ -35,7 +37,7 @@ export function HistoryItem({ sheet, entry, onTakeBack, onName }: Props) {
         <p className={classes.says}>{says.join(', ')}</p>
         {cells.map((cell) => (
           <p key={`${cell.row} ${cell.field}`} className={classes.cell}>
-            <Link href={`${of}/history?row=${encodeURIComponent(cell.row)}&field=${encodeURIComponent(cell.field)}`}>
+            <Link href={withQuery(history, { row: cell.row, field: cell.field })}>
               {cell.label} of {cell.record}
             </Link>
             : <del>{shown(cell.before)}</del> <ins>{shown(cell.after)}</ins>
@@ -43,7 +45,13 @@ export function HistoryItem({ sheet, entry, onTakeBack, onName }: Props) {
         ))}
       </div>
       <div className={classes.acts}>
-        <Button component="a" size="compact-sm" variant="default" href={`${of}/paper?at=${sequence}`} target="_blank">
+        <Button
+          component="a"
+          size="compact-sm"
+          variant="default"
+          href={withQuery(sheetPageUrl(sheet, 'paper'), { at: sequence })}
+          target="_blank"
+        >
           See the sheet after it
         </Button>
         <Button

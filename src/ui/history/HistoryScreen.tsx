@@ -11,6 +11,7 @@ import { SheetViews } from '../sheet/SheetViews';
 import classes from './History.module.css';
 import { HistoryItem } from './HistoryItem';
 import { NameMoment } from './NameMoment';
+import { sheetPageUrl } from '../../protocol/sheet-url';
 
 interface Props {
   readonly id: SheetId;
@@ -71,7 +72,7 @@ function Asked({ sheet, asked: { field, row, rule, by }, entries }: AskedProps) 
   const only = entries[0]?.cells.find(
     (cell) => (field === undefined || cell.field === field) && (row === undefined || cell.row === row),
   );
-  const all = <Link href={`/sheets/${encodeURIComponent(sheet)}/history`}>Show everything</Link>;
+  const all = <Link href={sheetPageUrl(sheet, 'history')}>Show everything</Link>;
   if (rule !== undefined) return <p className={classes.asked}>Only what was done to that rule {all}</p>;
   if (field === undefined && row === undefined && by === undefined) return null;
   return (

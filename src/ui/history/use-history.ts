@@ -5,6 +5,7 @@ import { lastItem } from '../../core/values/item-at';
 import { sendJson } from '../../engine/link/send-json';
 import { HISTORY_PAGE, type HistoryEntry, type HistoryQuery } from '../../protocol/sheet-history';
 import { sheetUrl } from '../../protocol/sheet-url';
+import { withQuery } from '../../protocol/with-query';
 
 /** The changes of a sheet that a query asks for, page by page, and taking one back. */
 export function useHistory(id: SheetId, asked: HistoryQuery, first: readonly HistoryEntry[]) {
@@ -16,10 +17,8 @@ export function useHistory(id: SheetId, asked: HistoryQuery, first: readonly His
 
   /** Asks for a page of changes: those before one, or from the newest on. */
   const read = async (before?: number) => {
-    const wanted = Object.entries({ field, row, rule, by, before }).flatMap(([name, value]) =>
-      value === undefined ? [] : [[name, String(value)]],
-    );
-    const sent = await sendJson<HistoryEntry[]>(`${path}?${new URLSearchParams(wanted)}`, { method: 'GET' });
+    const url = withQuery(path, { field, row, rule, by, before });
+    const sent = await sendJson<HistoryEntry[]>(url, { method: 'GET' });
     if ('refused' in sent) {
       setMessage(sent.refused);
       return false;
@@ -37,7 +36,7 @@ export function useHistory(id: SheetId, asked: HistoryQuery, first: readonly His
     const sent = await sendJson(`${path}/${sequence}`, { body: { id: nanoid() } });
     if ('refused' in sent) return setMessage(sent.refused);
     setMessage(
-      `Change ${sequence} is taken back, by a new change. Cells that were entered anew since then stay as they are.`,
+      `A new change takes back change ${sequence}. It leaves alone the cells that somebody has changed since.`,
     );
     await read();
   };

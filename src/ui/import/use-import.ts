@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
 import { ImportClient } from './import-client';
 import { sendArchive } from './send-archive';
+import { sheetPageUrl } from '../../protocol/sheet-url';
 
 /** What is under way: reading the file, looking at the preview, making the archive, or sending it. */
 export type Stage = 'reading' | 'looking' | 'packing' | 'sending';
@@ -66,7 +67,7 @@ export function useImport(file: File, leave: () => void) {
   const bringIn = async () => {
     if (name.trim() === '') return setRefused('Give the sheet a name');
     const id = await become(name.trim());
-    if (id !== undefined) router.push(`/sheets/${encodeURIComponent(id)}`);
+    if (id !== undefined) router.push(sheetPageUrl(id));
   };
   const bringAllIn = async (count: number) => {
     for (let sheet = 0; sheet < count; sheet++) {

@@ -8,10 +8,12 @@ import { memo } from 'react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import shared from './Legend.module.css';
 import classes from './LegendHead.module.css';
+import { sheetPageUrl } from '../../protocol/sheet-url';
+import { withQuery } from '../../protocol/with-query';
 
 /** Where the sheet is shown as a page, with the records that are in view here. */
 const paperOf = (sheet: SheetId, filter: Filter | null | undefined): string =>
-  `/sheets/${encodeURIComponent(sheet)}/paper${filter ? `?filter=${encodeURIComponent(JSON.stringify(filter))}` : ''}`;
+  withQuery(sheetPageUrl(sheet, 'paper'), { filter: filter ? JSON.stringify(filter) : undefined });
 
 /** The head of the legend: its title, or how many rules are chosen, and the actions on many at once. */
 export const LegendHead = memo(function LegendHead() {

@@ -19,6 +19,8 @@ import {
 import type { RuleId } from '../../core/sheet/ids';
 import type { LegendEntry } from '../../protocol/engine-messages';
 import type { Session } from '../sheet/session';
+import { sheetPageUrl } from '../../protocol/sheet-url';
+import { withQuery } from '../../protocol/with-query';
 
 /** An item of the menu of a rule. */
 export interface RuleMenuItem {
@@ -154,7 +156,7 @@ function aboutItems({ session, entry, chosen }: RuleInLegend): RuleMenuItem[] {
     {
       icon: IconHistory,
       words: 'What was done to it',
-      href: `/sheets/${encodeURIComponent(session.sheet)}/history?rule=${encodeURIComponent(entry.id)}`,
+      href: withQuery(sheetPageUrl(session.sheet, 'history'), { rule: entry.id }),
     },
   ];
 }

@@ -25,7 +25,7 @@ export const Account = ({ name, email, hasPassword }: Props) => (
   </Page>
 );
 
-const Told = ({ children }: { readonly children: ReactNode }) => (
+const Message = ({ children }: { readonly children: ReactNode }) => (
   <p role="status" className={shared.error}>
     {children}
   </p>
@@ -34,11 +34,11 @@ const Told = ({ children }: { readonly children: ReactNode }) => (
 function NameForm({ known }: { readonly known: string }) {
   const router = useRouter();
   const [name, setName] = useState(known);
-  const [told, setTold] = useState<string | null>(null);
+  const [message, setMessage] = useState<string | null>(null);
   const rename = async (event: FormEvent) => {
     event.preventDefault();
     const sent = await sendJson('/api/account', { method: 'PATCH', body: { name } });
-    setTold('refused' in sent ? sent.refused : 'Your name is changed.');
+    setMessage('refused' in sent ? sent.refused : 'Your name is changed.');
     router.refresh();
   };
   return (
@@ -49,7 +49,7 @@ function NameForm({ known }: { readonly known: string }) {
         value={name}
         onChange={(event) => setName(event.currentTarget.value)}
       />
-      {told && <Told>{told}</Told>}
+      {message && <Message>{message}</Message>}
       <div className={shared.acts}>
         <Button type="submit" variant="default">
           Change the name
@@ -63,11 +63,11 @@ function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
   const router = useRouter();
   const [old, setOld] = useState('');
   const [password, setPassword] = useState('');
-  const [told, setTold] = useState<string | null>(null);
+  const [message, setMessage] = useState<string | null>(null);
   const change = async (event: FormEvent) => {
     event.preventDefault();
     const sent = await sendJson('/api/account/password', { body: { old, password } });
-    setTold('refused' in sent ? sent.refused : 'The password is changed. Everywhere else you are signed out.');
+    setMessage('refused' in sent ? sent.refused : 'The password is changed. Everywhere else you are signed out.');
     if ('refused' in sent) return;
     setOld('');
     setPassword('');
@@ -95,7 +95,7 @@ function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
         value={password}
         onChange={(event) => setPassword(event.currentTarget.value)}
       />
-      {told && <Told>{told}</Told>}
+      {message && <Message>{message}</Message>}
       <div className={shared.acts}>
         <Button type="submit" variant="default">
           {hasPassword ? 'Change the password' : 'Use this password'}
@@ -106,17 +106,17 @@ function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
 }
 
 function SignedIn() {
-  const [told, setTold] = useState<string | null>(null);
+  const [message, setMessage] = useState<string | null>(null);
   const leave = async (path: string, method: 'POST' | 'DELETE') => {
     const sent = await sendJson(path, { method });
-    if ('refused' in sent) setTold(sent.refused);
+    if ('refused' in sent) setMessage(sent.refused);
     else window.location.assign('/sign-in');
   };
   return (
     <section className={shared.form}>
       <h2 className={shared.part}>Where you are signed in</h2>
       <Sessions />
-      {told && <Told>{told}</Told>}
+      {message && <Message>{message}</Message>}
       <div className={shared.acts}>
         <Button variant="default" onClick={() => void leave('/api/sign-out', 'POST')}>
           Sign out here

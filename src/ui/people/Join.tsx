@@ -6,6 +6,7 @@ import type { SheetId } from '../../core/sheet/ids';
 import { sendJson } from '../../engine/link/send-json';
 import { Page } from '../page/Page';
 import classes from './People.module.css';
+import { sheetPageUrl } from '../../protocol/sheet-url';
 
 interface Props {
   readonly token: string;
@@ -31,7 +32,7 @@ export function Join({ token, sheetName, may, isInvitation, name: known }: Props
     const sent = await sendJson<{ sheet: SheetId }>(`/api/links/${token}`, {
       body: isInvitation ? {} : { name: name.trim() },
     });
-    if ('answer' in sent) return window.location.assign(`/sheets/${encodeURIComponent(sent.answer.sheet)}`);
+    if ('answer' in sent) return window.location.assign(sheetPageUrl(sent.answer.sheet));
     setError(sent.refused);
     setIsSending(false);
   };

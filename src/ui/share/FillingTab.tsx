@@ -7,6 +7,8 @@ import { counted } from '../counted';
 import { selectedAreas } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Share.module.css';
+import { sheetPageUrl } from '../../protocol/sheet-url';
+import { withQuery } from '../../protocol/with-query';
 
 /** Single cells that can be open. */
 const MAX_CELLS = 5000;
@@ -39,7 +41,7 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
       open: [...without(filling.open, field.id), ...(to === 'types' ? [field.id] : [])],
       kept: [...without(kept(filling, keyFields), field.id), ...(to === 'kept' ? [field.id] : [])],
     });
-  const of = `/sheets/${encodeURIComponent(sheet)}`;
+  const page = sheetPageUrl(sheet);
   // A fresh sheet has many fields that nobody has named, and nobody fills in.
   const isNamed = ({ id, label }: ShownField, column: number): boolean =>
     label !== columnLetters(column) || filling.open.includes(id) || filling.kept.includes(id);
@@ -70,9 +72,9 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
         onChange={(event) => put({ showsOthers: event.currentTarget.checked })}
       />
       <p className={classes.note}>
-        See it <a href={`${of}?as=filler`}>as a filler gets it</a> or{' '}
-        <a href={`${of}?as=viewer`}>as a viewer gets it</a>. Rules, answer keys and results of formulas that hang on
-        them are never sent to fillers, only looks.
+        See it <a href={withQuery(page, { as: 'filler' })}>as a filler gets it</a> or{' '}
+        <a href={withQuery(page, { as: 'viewer' })}>as a viewer gets it</a>. Rules, answer keys and results of formulas
+        that hang on them are never sent to fillers, only looks.
       </p>
     </div>
   );

@@ -12,6 +12,7 @@ import shared from './SheetScreen.module.css';
 import classes from './SheetHeader.module.css';
 import { SheetViews } from './SheetViews';
 import { useSessionState } from './use-session';
+import { sheetPageUrl } from '../../protocol/sheet-url';
 
 interface Props {
   readonly id: SheetId;
@@ -47,7 +48,7 @@ export function SheetHeader({ id, name, role, person, as }: Props) {
 function SeenAs({ sheet, as }: { readonly sheet: SheetId; readonly as: Reader['role'] }) {
   return (
     <p className={classes.seenAs} role="status">
-      As a {as} gets it. <Link href={`/sheets/${encodeURIComponent(sheet)}`}>Back to the whole sheet</Link>
+      As a {as} gets it. <Link href={sheetPageUrl(sheet)}>Back to the whole sheet</Link>
     </p>
   );
 }

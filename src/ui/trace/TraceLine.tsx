@@ -6,6 +6,8 @@ import type { CellAnswer } from '../../protocol/engine-messages';
 import { useSession } from '../sheet/use-session';
 import shared from './CellLine.module.css';
 import classes from './TraceLine.module.css';
+import { sheetPageUrl } from '../../protocol/sheet-url';
+import { withQuery } from '../../protocol/with-query';
 
 const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   fill: 'fill',
@@ -74,9 +76,7 @@ export function TraceLine({ cell }: { readonly cell: CellAnswer }) {
           ))}
         </ol>
         <p className={classes.past}>
-          <a
-            href={`/sheets/${encodeURIComponent(session.sheet)}/history?${new URLSearchParams({ row: cell.row, field: cell.field })}`}
-          >
+          <a href={withQuery(sheetPageUrl(session.sheet, 'history'), { row: cell.row, field: cell.field })}>
             What it held before
           </a>
         </p>

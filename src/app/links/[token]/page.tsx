@@ -10,6 +10,7 @@ import { Missing } from '../../../ui/desk/Missing';
 import { Join } from '../../../ui/people/Join';
 import { tokensFor } from '../../api/cookies';
 import { requireSignedIn, signedIn } from '../../signed-in';
+import { sheetPageUrl } from '../../../protocol/sheet-url';
 
 export const dynamic = 'force-dynamic';
 // The address of this page is a secret: no referrer is sent.
@@ -27,7 +28,7 @@ export default async function LinkPage({ params }: { readonly params: Promise<{ 
   const person = isInvitation ? await requireSignedIn(`/links/${token}`) : await signedIn();
   const access = await findAccess(database(), link.sheet, await tokensFor(link.sheet));
   // A visitor who has been here goes on under the same name.
-  if (access && !isInvitation) redirect(`/sheets/${encodeURIComponent(link.sheet)}`);
+  if (access && !isInvitation) redirect(sheetPageUrl(link.sheet));
   return (
     <Join
       token={token}

@@ -5,6 +5,7 @@ import { isLeftOut, LEFT_OUT } from '../../../server/sheets/left-out';
 import { SheetScreen } from '../../../ui/sheet/SheetScreen';
 import { sheetPageAccess } from '../../sheet-page-access';
 import type { Query } from '../../signed-in';
+import { sheetPageUrl } from '../../../protocol/sheet-url';
 
 export const dynamic = 'force-dynamic';
 
@@ -16,14 +17,14 @@ interface Props {
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const { id } = await params;
-  const { sheet } = await sheetPageAccess(id, `/sheets/${id}`);
+  const { sheet } = await sheetPageAccess(id, sheetPageUrl(id));
   return { title: `${sheet.name} · Auxesis` };
 }
 
 export default async function SheetPage({ params, searchParams }: Props) {
   const { id } = await params;
   const { as: asked, row, field } = await searchParams;
-  const { sheet, access } = await sheetPageAccess(id, `/sheets/${id}`);
+  const { sheet, access } = await sheetPageAccess(id, sheetPageUrl(id));
   const as = isMaker(access.role) ? READER_ROLES.find((role) => role === asked) : undefined;
   const notice = isMaker(access.role) && (await isLeftOut(database(), sheet.id)) ? LEFT_OUT : undefined;
   const person = { name: access.name, hasAccount: access.author.startsWith('person '), key: access.author };

@@ -1,5 +1,5 @@
 import { zipSync, type Zippable } from 'fflate';
-import { paintedRules, saidRules } from '../workbook/said-rules';
+import { paintedRules, writtenRules, type WrittenRule } from '../workbook/written-rules';
 import { cellAddress, columnLetters, type CellRange } from '../../sheet/address';
 import { standardErrorWord, type CellValue } from '../../values/cell-value';
 import { isoFromSerial, plainDateFormat } from '../../values/date-serial';
@@ -26,9 +26,9 @@ export function writeOdf(source: ExportSource): ExportedFile {
   const { name, sheet, area } = source;
   const styles = new OdfStylesWriter();
   const tab = name.replace(/[[\]*?:/\\]/g, ' ').trim() || 'Sheet';
-  const said = saidRules(source, (running) => sayRule(running, sheet, source.looks));
-  const painted = paintedRules(said);
-  const maps = said.flatMap(({ written }) =>
+  const rules = writtenRules(source, (running) => sayRule(running, sheet, source.looks));
+  const painted = paintedRules(rules);
+  const maps = rules.flatMap(({ written }) =>
     written.map(({ areas, condition, base, style, name: called }) => ({
       areas,
       map: {
@@ -66,16 +66,16 @@ export function writeOdf(source: ExportSource): ExportedFile {
     );
   return {
     parts: [packed({ 'content.xml': content, 'styles.xml': styles.stylesPart })],
-    report: { rules: said.map(({ fate }) => fate), notes: notesOf(said, lostFormulas) },
+    report: { rules: rules.map(({ fate }) => fate), notes: notesOf(rules, lostFormulas) },
   };
 }
 
-type SaidRules = ReturnType<typeof saidRules<ReturnType<typeof sayRule>['written'][number]>>;
+type WrittenRules = readonly WrittenRule<ReturnType<typeof sayRule>['written'][number]>[];
 
-function notesOf(said: SaidRules, lostFormulas: number): string[] {
-  const conditions = said.reduce((sum, { written }) => sum + written.length, 0);
+function notesOf(rules: WrittenRules, lostFormulas: number): string[] {
+  const conditions = rules.reduce((sum, { written }) => sum + written.length, 0);
   const isOverlapping =
-    conditions > 1 && said.some(({ written, running }) => written.length > 0 && !running.rule.settles);
+    conditions > 1 && rules.some(({ written, running }) => written.length > 0 && !running.rule.settles);
   return [
     ...(lostFormulas ? [`${lostFormulas} formulas are written as what they give`] : []),
     ...(isOverlapping

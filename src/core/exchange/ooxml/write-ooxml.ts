@@ -1,5 +1,5 @@
 import { zipSync } from 'fflate';
-import { paintedRules, saidRules } from '../workbook/said-rules';
+import { paintedRules, writtenRules } from '../workbook/written-rules';
 import { toOoxmlFormula } from './formula-text';
 import { columnLetters, writeArea } from '../../sheet/address';
 import { standardErrorWord, type CellValue } from '../../values/cell-value';
@@ -25,8 +25,8 @@ export function writeOoxml(source: ExportSource): ExportedFile {
   const styles = new StylesWriter();
   const into = { sheet, saved: looks, lookNumber: (look: Parameters<typeof styles.look>[0]) => styles.look(look) };
   // Ranges of rules are those of the whole sheet.
-  const said = saidRules(source, (running) => sayRule(running, into));
-  const painted = paintedRules(said);
+  const rules = writtenRules(source, (running) => sayRule(running, into));
+  const painted = paintedRules(rules);
   const texts = new Map<string, number>();
   const notes: string[] = [];
   let lostFormulas = 0;
@@ -52,7 +52,7 @@ export function writeOoxml(source: ExportSource): ExportedFile {
         columns(source),
         xml('sheetData', {}, rows),
         merges(mergesWithin(sheet, area ?? own).map(writeArea)),
-        writeConditions(said.flatMap(({ written }) => written)),
+        writeConditions(rules.flatMap(({ written }) => written)),
       ),
     'xl/styles.xml': styles.write(),
     'xl/sharedStrings.xml':
@@ -70,7 +70,7 @@ export function writeOoxml(source: ExportSource): ExportedFile {
     level: 6,
     mtime: EARLIEST,
   });
-  return { parts: [bytes], report: { rules: said.map(({ fate }) => fate), notes } };
+  return { parts: [bytes], report: { rules: rules.map(({ fate }) => fate), notes } };
 }
 
 interface CellsInto {

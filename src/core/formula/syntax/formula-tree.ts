@@ -18,6 +18,12 @@ export interface CellRef {
   readonly row: Coordinate | null;
 }
 
+/** A corner that is one cell. */
+export interface FullCellRef extends CellRef {
+  readonly column: Coordinate;
+  readonly row: Coordinate;
+}
+
 /**
  * One end of a reference as it is kept in a sheet: by the ids of field and row, so that it follows them wherever they
  * go. No row means the row of the formula itself (`same`), every row (`all`) or all rows of records (`records`); no

@@ -1,13 +1,13 @@
 import { columnNumber } from '../../sheet/address';
 import { ERROR_WORDS, type ErrorWord } from '../../values/cell-value';
-import type { CellRef, Coordinate, Diagnostic, KeptRef, TextSpan } from './formula-tree';
+import type { CellRef, Coordinate, Diagnostic, FullCellRef, KeptRef, TextSpan } from './formula-tree';
 
 export type Token = TextSpan &
   (
     | { readonly kind: 'number'; readonly value: number; readonly text: string }
     | { readonly kind: 'text'; readonly value: string }
     | { readonly kind: 'error'; readonly word: ErrorWord }
-    | { readonly kind: 'cell'; readonly ref: CellRef }
+    | { readonly kind: 'cell'; readonly ref: FullCellRef }
     | { readonly kind: 'kept'; readonly ref: KeptRef }
     /** `$B` or `$4`: a half of a whole column or row. */
     | { readonly kind: 'half'; readonly ref: CellRef }
@@ -81,7 +81,7 @@ function tokenAt(text: string, from: number): Token | undefined {
   return undefined;
 }
 
-function cellRef([, columnMark, letters = '', rowMark, digits]: RegExpExecArray): CellRef {
+function cellRef([, columnMark, letters = '', rowMark, digits]: RegExpExecArray): FullCellRef {
   const row: Coordinate = { at: Number(digits) - 1, absolute: rowMark === '$' };
   return { column: { at: columnNumber(letters), absolute: columnMark === '$' }, row };
 }

@@ -2,7 +2,7 @@ import { itemAt } from '../../values/item-at';
 import { columnLetters, columnNumber, parseRanges, type CellRange } from '../../sheet/address';
 import type { NamedRange } from '../../sheet/sheet-part';
 import { foldText } from '../../values/fold-text';
-import type { CellRef, Coordinate, TextSpan } from './formula-tree';
+import type { CellRef, Coordinate, FullCellRef, TextSpan } from './formula-tree';
 import { isFormulaInput } from '../../values/is-formula-input';
 import { lexFormula, type Token } from './lex-formula';
 
@@ -140,10 +140,10 @@ function between(one: CellRef, other: CellRef, { labels, rowCount }: Surrounding
 const ordered = (one: Coordinate | null, other: Coordinate | null, count: number): [number, number] =>
   one && other ? [Math.min(one.at, other.at), Math.max(one.at, other.at)] : [0, Math.max(0, count - 1)];
 
-function nextAnchors({ column, row }: CellRef): [column: boolean, row: boolean] {
-  if (column?.absolute) return row?.absolute ? [false, true] : [false, false];
-  return row?.absolute ? [true, false] : [true, true];
+function nextAnchors({ column, row }: FullCellRef): [column: boolean, row: boolean] {
+  if (column.absolute) return row.absolute ? [false, true] : [false, false];
+  return row.absolute ? [true, false] : [true, true];
 }
 
-const writeRef = ({ column, row }: CellRef, fixesColumn: boolean, fixesRow: boolean): string =>
-  `${fixesColumn ? '$' : ''}${column ? columnLetters(column.at) : ''}${fixesRow ? '$' : ''}${row ? row.at + 1 : ''}`;
+const writeRef = ({ column, row }: FullCellRef, fixesColumn: boolean, fixesRow: boolean): string =>
+  `${fixesColumn ? '$' : ''}${columnLetters(column.at)}${fixesRow ? '$' : ''}${row.at + 1}`;

@@ -45,7 +45,7 @@ function SetList({ rules }: { readonly rules: readonly RuleId[] | null }) {
     if ('refused' in kept) return setError(kept.refused);
     done(
       set
-        ? `“${kept.name}” is at version ${kept.version} now. Sheets that use it are told.`
+        ? `“${kept.name}” is at version ${kept.version} now. Sheets that use it offer the update.`
         : `“${kept.name}” is kept. Other sheets can use it.`,
     );
   };
@@ -76,7 +76,7 @@ function SetList({ rules }: { readonly rules: readonly RuleId[] | null }) {
           <Button type="submit">Keep it</Button>
         </form>
       )}
-      {rules && shown.length > 0 && <p className={classes.setNote}>Or save one of yours anew:</p>}
+      {rules && shown.length > 0 && <p className={classes.setNote}>Or save a new version of one of yours:</p>}
       {!rules && sets?.length === 0 && (
         <p>There is no rule set yet. Choose rules in the legend and keep them as one.</p>
       )}

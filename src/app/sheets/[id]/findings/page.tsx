@@ -8,6 +8,7 @@ import { readFindings } from '../../../../server/sql/finding';
 import { FindingsScreen } from '../../../../ui/findings/FindingsScreen';
 import { sheetPageAccess } from '../../../sheet-page-access';
 import { requireSignedIn } from '../../../signed-in';
+import { sheetPageUrl } from '../../../../protocol/sheet-url';
 
 export const dynamic = 'force-dynamic';
 
@@ -40,6 +41,6 @@ export default async function FindingsPage({ params }: Props) {
 }
 
 async function findingsAccess(id: string) {
-  const found = await sheetPageAccess(id, `/sheets/${id}/findings`);
+  const found = await sheetPageAccess(id, sheetPageUrl(id, 'findings'));
   return isMaker(found.access.role) ? found : notFound();
 }

@@ -7,6 +7,7 @@ import { HistoryScreen } from '../../../../ui/history/HistoryScreen';
 import { historyQuery } from '../../../api/history-query';
 import { sheetPageAccess } from '../../../sheet-page-access';
 import type { Query } from '../../../signed-in';
+import { sheetPageUrl } from '../../../../protocol/sheet-url';
 
 export const dynamic = 'force-dynamic';
 
@@ -38,6 +39,6 @@ export default async function HistoryPage({ params, searchParams }: Props) {
 }
 
 async function historyAccess(id: string) {
-  const found = await sheetPageAccess(id, `/sheets/${id}/history`);
+  const found = await sheetPageAccess(id, sheetPageUrl(id, 'history'));
   return isMaker(found.access.role) ? found : notFound();
 }

@@ -8,6 +8,7 @@ import { PaperScreen } from '../../../../ui/paper/PaperScreen';
 import { sequence as changeSequence } from '../../../api/read-query';
 import { sheetPageAccess } from '../../../sheet-page-access';
 import type { Query } from '../../../signed-in';
+import { sheetPageUrl } from '../../../../protocol/sheet-url';
 
 export const dynamic = 'force-dynamic';
 
@@ -19,13 +20,13 @@ interface Props {
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const { id } = await params;
-  const { sheet } = await sheetPageAccess(id, `/sheets/${id}/paper`);
+  const { sheet } = await sheetPageAccess(id, sheetPageUrl(id, 'paper'));
   return { title: `${sheet.name}, to print` };
 }
 
 export default async function PaperPage({ params, searchParams }: Props) {
   const { id } = await params;
-  const { sheet, access } = await sheetPageAccess(id, `/sheets/${id}/paper`);
+  const { sheet, access } = await sheetPageAccess(id, sheetPageUrl(id, 'paper'));
   const { at } = await searchParams;
   const { error, value: sequence } = changeSequence.validate(at);
   // The past is for those who get the history.

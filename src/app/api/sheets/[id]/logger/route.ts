@@ -7,10 +7,8 @@ import { giveToken } from '../../../../../server/programs/give-token';
 import { endLoggers, hasLogger } from '../../../../../server/sql/program';
 import { Refusal } from '../../../../../server/refusal';
 import { settings } from '../../../../../server/settings';
-import { requirePerson } from '../../../allow';
-import { readBody } from '../../../read-body';
 import { log } from '../../../../../server/log';
-import { sheetRoute } from '../../../route-declarations';
+import { sheetPersonRoute, sheetRoute } from '../../../route-declarations';
 
 export const dynamic = 'force-dynamic';
 
@@ -22,17 +20,15 @@ export const GET = sheetRoute({ permit: 'own' }, async ({ id }) => {
 });
 
 /** Starts the logger as a process with a token of its own; replaces one that is on. */
-export const POST = sheetRoute({ permit: 'own' }, async ({ id, request }) => {
+export const POST = sheetPersonRoute({ permit: 'own', body: schema }, async ({ id, person, body: { way } }) => {
   if (!settings().logger)
     throw new Refusal('not-allowed', 'The logger is off on this server. It is for the demo: a setting turns it on.');
-  const { id: person } = await requirePerson();
-  const { way } = await readBody(request, schema);
   // One for the server: it stands in for the field devices of one programme.
   await endLoggers(database());
   const { token } = await giveToken(database(), id, {
     name: 'Logger',
     scopes: ['write'],
-    person,
+    person: person.id,
     days: 1,
     isLogger: true,
   });
