@@ -3,7 +3,6 @@ import Link from 'next/link';
 import { useState, type FormEvent } from 'react';
 import type { Finding } from '../../protocol/findings';
 import { momentWords } from '../moment-words';
-import shared from './Findings.module.css';
 import classes from './FindingItem.module.css';
 import { sheetPageUrl } from '../../protocol/sheet-url';
 import { withQuery } from '../../protocol/with-query';
@@ -22,7 +21,7 @@ export function FindingItem({ finding, showsSheet, onSee, onNote }: Props) {
   const cell = withQuery(sheetPageUrl(sheet), { row, field });
   return (
     <li className={classes.item} data-way={way} data-seen={isSeen || undefined}>
-      <p className={shared.what}>
+      <p>
         <Link href={cell} className={classes.record}>
           {record}
         </Link>{' '}

@@ -8,7 +8,7 @@ import type { Feed } from './use-feed';
 export function FindingList({ feed, showsSheet }: { readonly feed: Feed; readonly showsSheet: boolean }) {
   const { asked, findings, unseen, chosen, message, isEnd } = feed;
   return (
-    <section className={shared.feed} aria-label="Findings">
+    <section aria-label="Findings">
       <div className={classes.head}>
         <SegmentedControl
           size="xs"

@@ -34,8 +34,8 @@ export function FindingsScreen({ sheet, first, person }: Props) {
       person={person}
     >
       <main className={classes.main}>
-        <section className={shared.rules} aria-label="Rules">
-          {feed.rules.length === 0 && <p className={shared.none}>Nothing has entered or left a rule yet.</p>}
+        <section aria-label="Rules">
+          {feed.rules.length === 0 && <p className={classes.none}>Nothing has entered or left a rule yet.</p>}
           <ul className={shared.list}>
             {feed.rules.map((rule) => (
               <RuleFollow

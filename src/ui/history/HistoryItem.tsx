@@ -28,7 +28,7 @@ export function HistoryItem({ sheet, entry, onTakeBack, onName }: Props) {
           {author}
         </Link>
       </div>
-      <div className={classes.what}>
+      <div>
         {names.map((name) => (
           <p key={name} className={classes.moment}>
             {name}

@@ -6,8 +6,7 @@ import { PickLook } from '../bench/look/PickLook';
 import { counted } from '../counted';
 import { memo } from 'react';
 import { useSession, useSessionState } from '../sheet/use-session';
-import shared from './Legend.module.css';
-import classes from './LegendHead.module.css';
+import classes from './Legend.module.css';
 import { sheetPageUrl } from '../../protocol/sheet-url';
 import { withQuery } from '../../protocol/with-query';
 
@@ -23,7 +22,7 @@ export const LegendHead = memo(function LegendHead() {
   const isReading = useSessionState((state) => state.isReading);
   const { rules } = session;
   return (
-    <div className={shared.head}>
+    <div className={classes.head}>
       <h2 className={classes.title}>
         {chosen.length ? `${counted(chosen.length, 'rule')} chosen` : onlyTouching ? 'On the selection' : 'Legend'}
       </h2>
