@@ -49,6 +49,17 @@ test('two people insert, remove, sort and type at once: both end with the same s
   const noted = (await one.texts('AC', 2, 12)).filter(([, note]) => note !== '');
   expect(noted.length).toBeGreaterThan(3);
   for (const [station, note] of noted) expect(note).toBe(`at ${station}`);
+  // Whoever is about to type where to go is not interrupted by rows that move under the selection.
+  await one.cell('A3').click();
+  await page.getByTestId('address').click();
+  const third = await one.cell('A3').textContent();
+  await two.cell('A2').click();
+  await two.menu('Rows', 'Insert a row above');
+  await expect(one.cell('A4')).toHaveText(third!);
+  await page.keyboard.type('C5');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('address')).toHaveValue('C5');
+  await expect(one.cell('C5')).toHaveAttribute('aria-selected', 'true');
   await page.reload();
   await one.isLive();
   expect(await one.texts('ABC', 1, 10)).toEqual(await two.texts('ABC', 1, 10));

@@ -121,7 +121,11 @@ function Address({ address }: { readonly address: string }) {
       data-testid="address"
       value={typed ?? address}
       size={Math.max(6, (typed ?? address).length)}
-      onFocus={(event) => event.currentTarget.select()}
+      onFocus={(event) => {
+        // The text stays while somebody is in it, also when rows and fields move under the selection.
+        setTyped(address);
+        event.currentTarget.select();
+      }}
       onChange={(event) => setTyped(event.currentTarget.value)}
       onBlur={() => setTyped(null)}
       onKeyDown={(event) => {
