@@ -1,13 +1,17 @@
-import Joi from 'joi';
+import type Joi from 'joi';
+
+/** A schema, given Joi. What only runs rules does not load Joi: it is a quarter of the code that a page would need. */
+export type SchemaOf<T> = (joi: Joi.Root) => Joi.AnySchema<T>;
 
 /**
  * A schema that is built when a value is first checked against it: building all takes longer than reading a small rule
  * file. With `expected`, an error of the value itself (not of a part of it) is one sentence: "... must be ...".
  */
-export function lazySchema<T>(build: () => Joi.Schema<T>, expected?: string): Joi.AnySchema<T> {
+export function lazySchema<T>(build: (joi: Joi.Root) => Joi.Schema<T>, expected?: string): SchemaOf<T> {
   let built: Joi.ExtensionBoundSchema | undefined;
-  return Joi.any().custom((value: unknown, helpers) => {
-    built ??= build() as unknown as Joi.ExtensionBoundSchema;
+  let lazy: Joi.AnySchema<T> | undefined;
+  const check = (joi: Joi.Root, value: unknown, helpers: Joi.CustomHelpers<T>): T | Joi.ErrorReport => {
+    built ??= build(joi) as unknown as Joi.ExtensionBoundSchema;
     const { value: checked, errors } = built.$_validate(value, helpers.state, helpers.prefs) as unknown as Checked<T>;
     const first = errors?.[0];
     if (!first) return checked;
@@ -15,7 +19,8 @@ export function lazySchema<T>(build: () => Joi.Schema<T>, expected?: string): Jo
     return isInside || expected === undefined
       ? first
       : helpers.message({ custom: `{{#label}} must be ${escapeBraces(expected)}` });
-  });
+  };
+  return (joi) => (lazy ??= joi.any<T>().custom((value: unknown, helpers) => check(joi, value, helpers)));
 }
 
 interface Checked<T> {

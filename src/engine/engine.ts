@@ -35,7 +35,6 @@ import { copyArea, pastedCells, readPasted, spread, type Copied } from './reques
 import { adviceInTurns } from './requests/advice-in-turns';
 import { questions } from './requests/questions';
 import type { Handlers } from '../protocol/channel';
-import { bringRules } from './requests/bring-rules';
 import { cellAnswer } from './requests/cell-answer';
 import { carryElsewhere } from './requests/carry-elsewhere';
 import { differenceFrom } from './requests/difference-from';
@@ -45,6 +44,7 @@ import { fetchPainted, fetchSheet } from './link/fetch-sheet';
 import { frameOf, frozenRows } from './view/frame-of';
 import { legendOf } from './view/legend-of';
 import { judgeEntry } from './requests/judge-entry';
+import { loadLater } from './load-later';
 import { HeldSelection } from './replica/held-selection';
 import { openPainted } from './replica/open-painted';
 import { PersonalRules } from './link/personal-rules';
@@ -178,6 +178,7 @@ export class Engine {
       return carryElsewhere(this.sheet, chosen, sheet);
     },
     'bring-rules': async ({ text }) => {
+      const { bringRules } = await loadLater(() => import('./requests/bring-rules'));
       const { operations, told } = bringRules(this.sheet, text);
       await this.change(operations, 'rules from a file');
       return told;

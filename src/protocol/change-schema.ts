@@ -48,7 +48,7 @@ const key = Joi.string()
 
 const knownLooks = new Set(FIRST_FAMILY.map((look) => look.id));
 const isLookName = (name: string): boolean => knownLooks.has(name) || name.startsWith(OWN_LOOK);
-const rule = ruleSchema.custom((value: Rule, helpers) => {
+const rule = ruleSchema(Joi).custom((value: Rule, helpers) => {
   const unknown = savedLooksOf(value).find((name) => !isLookName(name));
   return unknown === undefined
     ? value
@@ -71,7 +71,7 @@ export const fieldSchema = Joi.object<Field>({
   widthPx: Joi.number().integer().min(24).max(2000).required(),
   format: Joi.string().max(64).allow(null).required(),
   unit: Joi.string().max(40).allow(null).required(),
-  style: styleSchema,
+  style: styleSchema(Joi),
   hidden: Joi.boolean(),
   allowed: Joi.array().items(Joi.string().max(500)).unique().min(1).max(MAX_ALLOWED),
 });
@@ -80,7 +80,7 @@ const HEIGHT = { min: 16, max: 1000 } as const;
 const LEVEL = { min: 0, max: 8 } as const;
 
 const rowAbout = {
-  style: styleSchema,
+  style: styleSchema(Joi),
   heightPx: Joi.number().integer().min(HEIGHT.min).max(HEIGHT.max),
   level: Joi.number().integer().min(LEVEL.min).max(LEVEL.max),
 };
@@ -124,7 +124,7 @@ export const storedRow = Joi.object<StoredRow>({
   key: key.required(),
   role: Joi.valid(...ROW_ROLES).required(),
   cells,
-  about: Joi.object({ ...rowAbout, styles: Joi.object().pattern(id, styleSchema) }),
+  about: Joi.object({ ...rowAbout, styles: Joi.object().pattern(id, styleSchema(Joi)) }),
 });
 
 const name = Joi.string()
@@ -138,7 +138,7 @@ const name = Joi.string()
   });
 
 /** A look that refers to none: one that referred to itself would be endless. */
-const plainLook = lookSchema.custom((value: Look, helpers) =>
+const plainLook = lookSchema(Joi).custom((value: Look, helpers) =>
   value.look === undefined
     ? value
     : helpers.message({ custom: '{{#label}} must say what it shows, not refer to another look' }),
@@ -169,7 +169,7 @@ export const partSchema = Joi.object().when('.kind', {
         id: Joi.string().required(),
         kind: Joi.string(),
         name: name.required(),
-        refersTo: formulaSchema.required(),
+        refersTo: formulaSchema(Joi).required(),
       }).custom((value: NamedRange, helpers) =>
         value.id === nameKey(value.name)
           ? value
@@ -289,7 +289,7 @@ export const FORMS = {
       id: id.required(),
       key,
       role: Joi.valid(...ROW_ROLES),
-      style: styleSchema.allow(null),
+      style: styleSchema(Joi).allow(null),
       heightPx: rowAbout.heightPx.allow(null),
       level: rowAbout.level.allow(null),
     }),
@@ -304,7 +304,7 @@ export const FORMS = {
     repeated: 'style',
   },
   setStyles: {
-    item: Joi.object({ row: id.required(), field: id.required(), style: styleSchema.allow(null).required() }),
+    item: Joi.object({ row: id.required(), field: id.required(), style: styleSchema(Joi).allow(null).required() }),
     isPlain: (cell, isAccepted) =>
       hasOnly(cell, ['row', 'field', 'style']) &&
       isId(cell.row) &&

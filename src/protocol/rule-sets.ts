@@ -36,6 +36,6 @@ export const ruleSetBody = Joi.object<RuleSetBody>({
     .items(Joi.object({ id: Joi.string().max(64).required(), label: Joi.string().max(500).required() }))
     .max(1000)
     .required(),
-  rules: Joi.array().items(ruleSchema).min(1).max(200).unique('id').required(),
+  rules: Joi.array().items(ruleSchema(Joi)).min(1).max(200).unique('id').required(),
   looks: Joi.array().items(lookPartSchema).max(200).required(),
 });

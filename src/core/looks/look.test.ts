@@ -1,3 +1,4 @@
+import Joi from 'joi';
 import { describe, expect, test } from 'vitest';
 import { lookProperties, nestProperties, type Look } from './look';
 import { lookSchema } from './look-schema';
@@ -36,7 +37,7 @@ describe('properties', () => {
 });
 
 describe('what a look may be', () => {
-  const wrong = (look: object) => lookSchema.validate(look, { convert: false }).error?.message;
+  const wrong = (look: object) => lookSchema(Joi).validate(look, { convert: false }).error?.message;
   const right: readonly Look[] = [
     { fill: '#ffe3a3', text: '#3A2A00', bold: true, italic: false },
     { fill: { color: '#ffe3a3', opacity: 0.5 } },

@@ -1,24 +1,23 @@
-import Joi from 'joi';
 import { lazySchema } from '../lazy-schema';
 import { borderSideSchema, hexSchema } from './look-schema';
 import { SIDES } from './look';
 import type { Style } from './style';
 
 /** Ordinary formatting as changes give it. */
-export const styleSchema = lazySchema<Style>(() =>
-  Joi.object({
-    fill: hexSchema,
-    text: hexSchema,
-    bold: Joi.boolean(),
-    italic: Joi.boolean(),
-    underline: Joi.boolean(),
-    strike: Joi.boolean(),
-    border: Joi.object(Object.fromEntries(SIDES.map((side) => [side, borderSideSchema]))),
-    number: Joi.string().max(64),
-    align: Joi.valid('start', 'center', 'end'),
-    stand: Joi.valid('top', 'middle', 'bottom'),
-    wrap: Joi.boolean(),
-    sizePx: Joi.number().integer().min(8).max(48),
-    family: Joi.valid('plain', 'serif', 'fixed'),
+export const styleSchema = lazySchema<Style>((joi) =>
+  joi.object({
+    fill: hexSchema(joi),
+    text: hexSchema(joi),
+    bold: joi.boolean(),
+    italic: joi.boolean(),
+    underline: joi.boolean(),
+    strike: joi.boolean(),
+    border: joi.object(Object.fromEntries(SIDES.map((side) => [side, borderSideSchema(joi)]))),
+    number: joi.string().max(64),
+    align: joi.valid('start', 'center', 'end'),
+    stand: joi.valid('top', 'middle', 'bottom'),
+    wrap: joi.boolean(),
+    sizePx: joi.number().integer().min(8).max(48),
+    family: joi.valid('plain', 'serif', 'fixed'),
   }),
 );

@@ -10,7 +10,7 @@ import { compareKeys } from '../../core/sheet/compare-keys';
 import type { Field } from '../../core/sheet/field';
 import type { Sheet } from '../../core/sheet/sheet';
 import type { NewerFile, RefreshPreview } from '../../protocol/engine-messages';
-import { openFile } from '../files/open-file';
+import { loadLater } from '../load-later';
 
 /** Changed cells that are listed one by one. */
 const MAX_TOLD = 200;
@@ -21,6 +21,7 @@ async function readNewer(file: File): Promise<NewerRecords> {
     let fields: readonly Field[] = [];
     let labels: string[] = [];
     const records: string[][] = [];
+    const { openFile } = await loadLater(() => import('../files/open-file'));
     const opened = await openFile(file, () => {});
     for await (const lines of opened.lines('newer', () => {}))
       for (const line of lines.split('\n')) {

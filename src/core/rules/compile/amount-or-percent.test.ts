@@ -1,3 +1,4 @@
+import Joi from 'joi';
 import { expect, test } from 'vitest';
 import { amountOf, amountOrPercentSchema, readAmount } from './amount-or-percent';
 
@@ -12,7 +13,7 @@ test.each([
   ['', undefined],
 ])('“%s” is read as %s, and what is read is what a rule may hold', (text, amount) => {
   expect(readAmount(text)).toBe(amount);
-  if (amount !== undefined) expect(amountOrPercentSchema.validate(amount).error).toBeUndefined();
+  if (amount !== undefined) expect(amountOrPercentSchema(Joi).validate(amount).error).toBeUndefined();
 });
 
 test('a percentage is taken of the size of the base', () =>

@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { readInput } from '../../values/read-input';
 import { lazySchema } from '../../lazy-schema';
 
@@ -8,7 +7,7 @@ export type AmountOrPercent = number | string;
 const PERCENT = /^\d+(?:\.\d+)?\s*%$/;
 
 export const amountOrPercentSchema = lazySchema<AmountOrPercent>(
-  () => Joi.alternatives().try(Joi.number().strict().min(0), Joi.string().pattern(PERCENT)),
+  (joi) => joi.alternatives().try(joi.number().strict().min(0), joi.string().pattern(PERCENT)),
   'a number of 0 or more, or a percentage such as "10%"',
 );
 

@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { itemAt } from '../../values/item-at';
 import type { Inputs, Problem, RuleReferences, SentenceWords } from '../terms';
 import { lazySchema } from '../../lazy-schema';
@@ -15,7 +14,7 @@ import { missingField } from '../terms';
 export type Per = 'all' | 'field' | { readonly group: FieldId };
 
 export const perSchema = lazySchema<Per>(
-  () => Joi.alternatives().try(Joi.valid('all', 'field'), Joi.object({ group: Joi.string().required() })),
+  (joi) => joi.alternatives().try(joi.valid('all', 'field'), joi.object({ group: joi.string().required() })),
   '"all", "field" or { "group": label }',
 );
 

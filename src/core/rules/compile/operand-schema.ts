@@ -1,5 +1,5 @@
-import Joi from 'joi';
-import { lazySchema } from '../../lazy-schema';
+import type Joi from 'joi';
+import { lazySchema, type SchemaOf } from '../../lazy-schema';
 import { GONE, parseAddress } from '../../sheet/address';
 import type { Operand, RuleReferences } from '../terms';
 import { formulaMistake } from './formula-reader';
@@ -8,8 +8,8 @@ import { formulaMistake } from './formula-reader';
  * A formula in a rule. One that cannot be parsed is bad input, reported with the character where something else was
  * expected.
  */
-export const formulaSchema = lazySchema<string>(() =>
-  Joi.string().custom((text: string, helpers) => {
+export const formulaSchema = lazySchema<string>((joi) =>
+  joi.string().custom((text: string, helpers) => {
     const mistake = formulaMistake(text);
     return mistake === undefined
       ? text
@@ -24,20 +24,22 @@ export const formulaSchema = lazySchema<string>(() =>
 export function operandSchema(
   literals: readonly ('number' | 'string' | 'boolean')[],
   field: 'with-fields' | 'no-fields' = 'with-fields',
-): Joi.AnySchema<Operand> {
+): SchemaOf<Operand> {
   const expected = `${literals.map((type) => ({ number: 'a number', string: 'a text', boolean: 'true or false' })[type]).join(', ')}, { "cell": "F4" }, { "formula": "=..." }${field === 'with-fields' ? ' or { "field": label }' : ''}`;
-  return lazySchema<Operand>(() => {
+  return lazySchema<Operand>((joi) => {
     const outright = literals.map((type) =>
-      (type === 'number' ? Joi.number() : type === 'string' ? Joi.string().min(1) : Joi.boolean()).strict(),
+      (type === 'number' ? joi.number() : type === 'string' ? joi.string().min(1) : joi.boolean()).strict(),
     );
-    return Joi.alternatives().try(
-      ...outright,
-      Joi.object({ cell: Joi.string().required().custom(checkAddress) }),
-      Joi.object({ formula: formulaSchema.required() }),
-      ...(field === 'with-fields'
-        ? [Joi.object({ field: Joi.string().required(), times: Joi.number().strict(), plus: Joi.number().strict() })]
-        : []),
-    );
+    return joi
+      .alternatives()
+      .try(
+        ...outright,
+        joi.object({ cell: joi.string().required().custom(checkAddress) }),
+        joi.object({ formula: formulaSchema(joi).required() }),
+        ...(field === 'with-fields'
+          ? [joi.object({ field: joi.string().required(), times: joi.number().strict(), plus: joi.number().strict() })]
+          : []),
+      );
   }, expected);
 }
 

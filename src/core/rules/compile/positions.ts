@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import type { FieldId } from '../../sheet/ids';
@@ -17,16 +16,18 @@ export type Position =
   | { readonly percentile: number }
   | Exclude<Operand, string | boolean | { readonly field: FieldId }>;
 
-const share = lazySchema<number>(() => Joi.number().strict().min(0).max(100));
+const share = lazySchema<number>((joi) => joi.number().strict().min(0).max(100));
 
 export const positionSchema = lazySchema<Position>(
-  () =>
-    Joi.alternatives().try(
-      Joi.valid('least', 'greatest'),
-      Joi.object({ percent: share.required() }),
-      Joi.object({ percentile: share.required() }),
-      operandSchema(['number'], 'no-fields'),
-    ),
+  (joi) =>
+    joi
+      .alternatives()
+      .try(
+        joi.valid('least', 'greatest'),
+        joi.object({ percent: share(joi).required() }),
+        joi.object({ percentile: share(joi).required() }),
+        operandSchema(['number'], 'no-fields')(joi),
+      ),
   'a number, "least", "greatest", { "percent": p }, { "percentile": p }, { "cell": "F4" } or { "formula": "=..." }',
 );
 

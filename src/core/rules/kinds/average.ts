@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { Moments } from '../../stats/moments';
 import { Grouping, mapPer, perSchema, perWords, type Per } from '../compile/grouping';
 import { isProblem, type Inputs } from '../terms';
@@ -27,13 +26,13 @@ export interface AverageWhen {
 
 /** Numbers against the mean of the numbers read: all of them, those of the same field, or those of the same group. */
 export const average: ConditionKind<AverageWhen> = {
-  schema: lazySchema<AverageWhen>(() =>
-    Joi.object<AverageWhen>({
-      kind: Joi.valid('average').required(),
-      is: Joi.valid(...Object.keys(AVERAGE_SIDES)).required(),
-      deviations: Joi.number().strict().min(0),
-      spread: Joi.valid('sample', 'population'),
-      per: perSchema,
+  schema: lazySchema<AverageWhen>((joi) =>
+    joi.object<AverageWhen>({
+      kind: joi.valid('average').required(),
+      is: joi.valid(...Object.keys(AVERAGE_SIDES)).required(),
+      deviations: joi.number().strict().min(0),
+      spread: joi.valid('sample', 'population'),
+      per: perSchema(joi),
     }),
   ),
   outcomes: 'match',

@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import { TAG } from '../../values/cell-value';
@@ -25,25 +24,28 @@ export interface BandsWhen {
 
 /** Numbers sorted into bands by cut points in order, so that there are no gaps and no overlaps. */
 export const bands: ConditionKind<BandsWhen> = {
-  schema: lazySchema<BandsWhen>(() =>
-    Joi.object<BandsWhen>({
-      kind: Joi.valid('bands').required(),
-      cuts: Joi.array()
-        .items(operandSchema(['number', 'string']))
-        .min(1)
-        .required(),
-      edge: Joi.valid('lower', 'upper'),
-      looks: Joi.array().items(lookSchema.allow(null)).required(),
-      names: Joi.array().items(Joi.string().allow('')),
-      asShown: Joi.boolean(),
-    }).custom((when: BandsWhen, helpers) => {
-      const wanted = when.cuts.length + 1;
-      if (when.looks.length !== wanted)
-        return helpers.message({ custom: `{{#label}}.looks must have ${wanted} entries, one more than "cuts"` });
-      if (when.names && when.names.length !== wanted)
-        return helpers.message({ custom: `{{#label}}.names must have ${wanted} entries, one more than "cuts"` });
-      return when;
-    }),
+  schema: lazySchema<BandsWhen>((joi) =>
+    joi
+      .object<BandsWhen>({
+        kind: joi.valid('bands').required(),
+        cuts: joi
+          .array()
+          .items(operandSchema(['number', 'string'])(joi))
+          .min(1)
+          .required(),
+        edge: joi.valid('lower', 'upper'),
+        looks: joi.array().items(lookSchema(joi).allow(null)).required(),
+        names: joi.array().items(joi.string().allow('')),
+        asShown: joi.boolean(),
+      })
+      .custom((when: BandsWhen, helpers) => {
+        const wanted = when.cuts.length + 1;
+        if (when.looks.length !== wanted)
+          return helpers.message({ custom: `{{#label}}.looks must have ${wanted} entries, one more than "cuts"` });
+        if (when.names && when.names.length !== wanted)
+          return helpers.message({ custom: `{{#label}}.names must have ${wanted} entries, one more than "cuts"` });
+        return when;
+      }),
   ),
   outcomes: 'several',
   mapReferences: (when, to) => ({ ...when, cuts: when.cuts.map((cut) => mapOperand(cut, to)) }),

@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { itemAt, lastItem } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import type { Look, LookBar } from '../../looks/look';
@@ -43,24 +42,24 @@ export interface BarWhen {
 export const BAR_COLORS = { above: '#7fa6c9', below: '#d98a6c' } as const;
 
 const endSchema = lazySchema<Position | 'auto'>(
-  () => Joi.alternatives().try(Joi.valid('auto'), positionSchema),
+  (joi) => joi.alternatives().try(joi.valid('auto'), positionSchema(joi)),
   '"auto", a number, "least", "greatest", { "percent": p }, { "percentile": p }, { "cell": "F4" } or { "formula": "=..." }',
 );
 
 /** A bar in every cell with a number, in proportion to its value. */
 export const bar: ConditionKind<BarWhen> = {
-  schema: lazySchema<BarWhen>(() =>
-    Joi.object<BarWhen>({
-      kind: Joi.valid('bar').required(),
-      from: endSchema,
-      to: endSchema,
-      color: hexSchema,
-      below: hexSchema,
-      style: Joi.valid('solid', 'gradient'),
-      side: Joi.valid('start', 'end'),
-      axis: Joi.valid('zero', 'middle', 'none'),
-      showValue: Joi.boolean(),
-      per: perSchema,
+  schema: lazySchema<BarWhen>((joi) =>
+    joi.object<BarWhen>({
+      kind: joi.valid('bar').required(),
+      from: endSchema(joi),
+      to: endSchema(joi),
+      color: hexSchema(joi),
+      below: hexSchema(joi),
+      style: joi.valid('solid', 'gradient'),
+      side: joi.valid('start', 'end'),
+      axis: joi.valid('zero', 'middle', 'none'),
+      showValue: joi.boolean(),
+      per: perSchema(joi),
     }),
   ),
   outcomes: 'several',

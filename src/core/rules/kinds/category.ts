@@ -1,4 +1,4 @@
-import Joi from 'joi';
+import type Joi from 'joi';
 import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import type { Look } from '../../looks/look';
@@ -24,18 +24,22 @@ export interface CategoryWhen {
   readonly order?: 'seen' | 'alphabet';
 }
 
+const paletteSchema = lazySchema<NonNullable<CategoryWhen['palette']>>(
+  (joi) => joi.alternatives().try(joi.valid(...Object.keys(PALETTES)), joi.array().items(hexSchema(joi)).min(1)),
+  `one of ${Object.keys(PALETTES).join(', ')}, or a list of colours`,
+);
+
 /** Every value its own look. */
 export const category: ConditionKind<CategoryWhen> = {
-  schema: lazySchema<CategoryWhen>(() =>
-    Joi.object<CategoryWhen>({
-      kind: Joi.valid('category').required(),
-      looks: Joi.object().pattern(Joi.string(), lookSchema.allow(null)),
-      palette: lazySchema(
-        () => Joi.alternatives().try(Joi.valid(...Object.keys(PALETTES)), Joi.array().items(hexSchema).min(1)),
-        `one of ${Object.keys(PALETTES).join(', ')}, or a list of colours`,
-      ),
-      order: Joi.valid('seen', 'alphabet'),
-    }).custom(checkLooks),
+  schema: lazySchema<CategoryWhen>((joi) =>
+    joi
+      .object<CategoryWhen>({
+        kind: joi.valid('category').required(),
+        looks: joi.object().pattern(joi.string(), lookSchema(joi).allow(null)),
+        palette: paletteSchema(joi),
+        order: joi.valid('seen', 'alphabet'),
+      })
+      .custom(checkLooks),
   ),
   outcomes: 'several',
   mapReferences: (when) => when,

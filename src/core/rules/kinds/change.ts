@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { hasKey, keysOf } from '../../values/typed-keys';
 import { lazySchema } from '../../lazy-schema';
 import { shownAt } from '../../sheet/shown-cell';
@@ -31,21 +30,23 @@ export interface ChangeWhen {
 
 /** The content of a cell against its last one before a moment, by the sheet's history. */
 export const change: ConditionKind<ChangeWhen> = {
-  schema: lazySchema<ChangeWhen>(() =>
-    Joi.object<ChangeWhen>({
-      kind: Joi.valid('change').required(),
-      is: Joi.valid(...Object.keys(MOVES)).required(),
-      by: amountOrPercentSchema,
-      within: Joi.object({
-        n: Joi.number().strict().integer().min(1).max(1_000_000).required(),
-        unit: Joi.valid(...CHANGE_UNITS).required(),
-      }),
-      since: Joi.string().min(1),
-    }).custom((when: ChangeWhen, helpers) =>
-      (when.within === undefined) === (when.since === undefined)
-        ? helpers.message({ custom: '{{#label}} must have either "within" or "since"' })
-        : when,
-    ),
+  schema: lazySchema<ChangeWhen>((joi) =>
+    joi
+      .object<ChangeWhen>({
+        kind: joi.valid('change').required(),
+        is: joi.valid(...Object.keys(MOVES)).required(),
+        by: amountOrPercentSchema(joi),
+        within: joi.object({
+          n: joi.number().strict().integer().min(1).max(1_000_000).required(),
+          unit: joi.valid(...CHANGE_UNITS).required(),
+        }),
+        since: joi.string().min(1),
+      })
+      .custom((when: ChangeWhen, helpers) =>
+        (when.within === undefined) === (when.since === undefined)
+          ? helpers.message({ custom: '{{#label}} must have either "within" or "since"' })
+          : when,
+      ),
   ),
   outcomes: 'match',
   mapReferences: (when) => when,

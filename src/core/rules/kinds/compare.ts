@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import { TAG, type CellValue } from '../../values/cell-value';
@@ -39,20 +38,21 @@ export const operandsOf = ({ to }: CompareWhen): readonly Operand[] => operandLi
 
 /** The cell's value against one operand, or a low and a high one. Types never cross, and a blank never matches. */
 export const compare: ConditionKind<CompareWhen> = {
-  schema: lazySchema<CompareWhen>(() =>
-    Joi.object<CompareWhen>({
-      kind: Joi.valid('compare').required(),
-      is: Joi.valid(...Object.keys(COMPARISONS)).required(),
-      to: Joi.when('is', {
-        is: Joi.valid('between', 'outside'),
-        then: Joi.array()
-          .items(operandSchema(['number', 'string', 'boolean']))
+  schema: lazySchema<CompareWhen>((joi) =>
+    joi.object<CompareWhen>({
+      kind: joi.valid('compare').required(),
+      is: joi.valid(...Object.keys(COMPARISONS)).required(),
+      to: joi.when('is', {
+        is: joi.valid('between', 'outside'),
+        then: joi
+          .array()
+          .items(operandSchema(['number', 'string', 'boolean'])(joi))
           .length(2)
           .required(),
-        otherwise: operandSchema(['number', 'string', 'boolean']).required(),
+        otherwise: operandSchema(['number', 'string', 'boolean'])(joi).required(),
       }),
-      asShown: Joi.boolean(),
-      magnitude: Joi.boolean(),
+      asShown: joi.boolean(),
+      magnitude: joi.boolean(),
     }),
   ),
   outcomes: 'match',

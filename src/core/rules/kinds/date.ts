@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { hasKey } from '../../values/typed-keys';
 import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
@@ -67,46 +66,51 @@ export interface DateWhen {
 
 export const daysGivenIn = ({ to }: DateWhen): readonly Operand[] => operandList(to);
 
-function isSchema(): Joi.Schema {
-  const unit = Joi.valid(...DATE_UNITS).required();
-  const count = Joi.number().strict().integer().min(1).max(100_000).required();
-  return Joi.alternatives().try(
-    Joi.valid(...Object.keys(DAYS_GIVEN), ...Object.keys(DAYS_BY_TODAY)),
-    Joi.object({ last: count, unit }),
-    Joi.object({ next: count, unit }),
-    ...['this', 'previous', 'following'].map((key) => Joi.object({ [key]: unit })),
-  );
-}
+const isSchema = lazySchema(
+  (joi) => {
+    const unit = joi.valid(...DATE_UNITS).required();
+    const count = joi.number().strict().integer().min(1).max(100_000).required();
+    return joi
+      .alternatives()
+      .try(
+        joi.valid(...Object.keys(DAYS_GIVEN), ...Object.keys(DAYS_BY_TODAY)),
+        joi.object({ last: count, unit }),
+        joi.object({ next: count, unit }),
+        ...['this', 'previous', 'following'].map((key) => joi.object({ [key]: unit })),
+      );
+  },
+  `${[...Object.keys(DAYS_BY_TODAY), ...Object.keys(DAYS_GIVEN)].join(', ')}, { "last": 7, "unit": "day" }, { "next": 2, "unit": "week" }, { "this": "month" }, { "previous": "quarter" } or { "following": "year" }`,
+);
 
 /** A date against today or against days given; the time of day is ignored. */
 export const date: ConditionKind<DateWhen> = {
-  schema: lazySchema<DateWhen>(() =>
-    Joi.object<DateWhen>({
-      kind: Joi.valid('date').required(),
-      is: lazySchema(
-        isSchema,
-        `${[...Object.keys(DAYS_BY_TODAY), ...Object.keys(DAYS_GIVEN)].join(', ')}, { "last": 7, "unit": "day" }, { "next": 2, "unit": "week" }, { "this": "month" }, { "previous": "quarter" } or { "following": "year" }`,
-      ).required(),
-      to: Joi.when('is', {
-        is: Joi.valid('between'),
-        then: Joi.array()
-          .items(operandSchema(['string']))
-          .length(2)
-          .required(),
-        otherwise: Joi.when('is', {
-          is: Joi.valid('before', 'after', 'on'),
-          then: operandSchema(['string']).required(),
-          otherwise: Joi.forbidden(),
+  schema: lazySchema<DateWhen>((joi) =>
+    joi
+      .object<DateWhen>({
+        kind: joi.valid('date').required(),
+        is: isSchema(joi).required(),
+        to: joi.when('is', {
+          is: joi.valid('between'),
+          then: joi
+            .array()
+            .items(operandSchema(['string'])(joi))
+            .length(2)
+            .required(),
+          otherwise: joi.when('is', {
+            is: joi.valid('before', 'after', 'on'),
+            then: operandSchema(['string'])(joi).required(),
+            otherwise: joi.forbidden(),
+          }),
         }),
+      })
+      .custom((when: DateWhen, helpers) => {
+        const wrong = daysGivenIn(when).find(
+          (operand) => typeof operand === 'string' && readDate(operand.trim()) === undefined,
+        );
+        return wrong === undefined
+          ? when
+          : helpers.message({ custom: '{{#label}}.to must be a date such as "2026-03-08"' });
       }),
-    }).custom((when: DateWhen, helpers) => {
-      const wrong = daysGivenIn(when).find(
-        (operand) => typeof operand === 'string' && readDate(operand.trim()) === undefined,
-      );
-      return wrong === undefined
-        ? when
-        : helpers.message({ custom: '{{#label}}.to must be a date such as "2026-03-08"' });
-    }),
   ),
   outcomes: 'match',
   mapReferences(when, to) {

@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { FormulaError, SerialDate, type Scalar } from '../../formula/values/formula-value';
 import { cellValueOf, valueAt } from '../../formula/run/make-formula';
 import { BATCH, type Batch } from '../../formula/run/batches';
@@ -20,19 +19,21 @@ export interface FormulaWhen {
   readonly at?: string;
 }
 
+const atSchema = lazySchema<string>(
+  (joi) =>
+    joi
+      .string()
+      .custom((cell: string, helpers) => (cell === GONE || parseAddress(cell) ? cell : helpers.error('any.invalid'))),
+  'a cell such as B2',
+);
+
 /** A formula that gives TRUE, or a number other than 0. Text, blanks and errors do not match. */
 export const formula: ConditionKind<FormulaWhen> = {
-  schema: lazySchema<FormulaWhen>(() =>
-    Joi.object<FormulaWhen>({
-      kind: Joi.valid('formula').required(),
-      formula: formulaSchema.required(),
-      at: lazySchema(
-        () =>
-          Joi.string().custom((cell: string, helpers) =>
-            cell === GONE || parseAddress(cell) ? cell : helpers.error('any.invalid'),
-          ),
-        'a cell such as B2',
-      ),
+  schema: lazySchema<FormulaWhen>((joi) =>
+    joi.object<FormulaWhen>({
+      kind: joi.valid('formula').required(),
+      formula: formulaSchema(joi).required(),
+      at: atSchema(joi),
     }),
   ),
   outcomes: 'match',

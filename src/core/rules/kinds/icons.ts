@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import { ICON_SETS, type IconSet } from '../../looks/icon-sets';
@@ -26,31 +25,36 @@ export interface IconsWhen {
   readonly per?: Per;
 }
 
+const setSchema = lazySchema<IconsWhen['set']>(
+  (joi) => joi.valid(...Object.keys(ICON_SETS)),
+  `one of ${Object.keys(ICON_SETS).join(', ')}`,
+);
+
 /** An icon for every number, by cuts in rising order: one icon more than cuts. */
 export const icons: ConditionKind<IconsWhen> = {
-  schema: lazySchema<IconsWhen>(() =>
-    Joi.object<IconsWhen>({
-      kind: Joi.valid('icons').required(),
-      set: lazySchema(
-        () => Joi.valid(...Object.keys(ICON_SETS)),
-        `one of ${Object.keys(ICON_SETS).join(', ')}`,
-      ).required(),
-      cuts: Joi.array()
-        .items(Joi.object({ at: positionSchema.required(), edge: Joi.valid('>=', '>') }))
-        .min(1)
-        .required(),
-      reverse: Joi.boolean(),
-      showValue: Joi.boolean(),
-      hide: Joi.array().items(Joi.number().strict().integer().min(0).max(4)),
-      per: perSchema,
-    }).custom((when: IconsWhen, helpers) => {
-      const icons = ICON_SETS[when.set].length;
-      if (icons !== when.cuts.length + 1)
-        return helpers.message({
-          custom: `{{#label}}.cuts must have ${icons - 1} entries, one fewer than the icons of ${when.set}`,
-        });
-      return when;
-    }),
+  schema: lazySchema<IconsWhen>((joi) =>
+    joi
+      .object<IconsWhen>({
+        kind: joi.valid('icons').required(),
+        set: setSchema(joi).required(),
+        cuts: joi
+          .array()
+          .items(joi.object({ at: positionSchema(joi).required(), edge: joi.valid('>=', '>') }))
+          .min(1)
+          .required(),
+        reverse: joi.boolean(),
+        showValue: joi.boolean(),
+        hide: joi.array().items(joi.number().strict().integer().min(0).max(4)),
+        per: perSchema(joi),
+      })
+      .custom((when: IconsWhen, helpers) => {
+        const icons = ICON_SETS[when.set].length;
+        if (icons !== when.cuts.length + 1)
+          return helpers.message({
+            custom: `{{#label}}.cuts must have ${icons - 1} entries, one fewer than the icons of ${when.set}`,
+          });
+        return when;
+      }),
   ),
   outcomes: 'several',
   mapReferences: (when, to) => ({

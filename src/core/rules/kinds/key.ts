@@ -1,4 +1,4 @@
-import Joi from 'joi';
+import type Joi from 'joi';
 import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import type { Look } from '../../looks/look';
@@ -49,27 +49,31 @@ export interface KeyWhen {
   readonly accents?: boolean;
 }
 
+const expectSchema = lazySchema<KeyWhen['expect']>(
+  (joi) =>
+    joi
+      .alternatives()
+      .try(
+        joi.object({ field: joi.string().required() }),
+        joi.object({ cells: joi.string().required().custom(checkRange) }),
+        joi.array().items(joi.string().min(1), joi.number().strict(), joi.boolean().strict()).min(1),
+      ),
+  '{ "field": label }, { "cells": "B2:B9" } or a list of answers',
+);
+
 /** An answer against an answer key: empty, right, nearly right or wrong. */
 export const key: ConditionKind<KeyWhen> = {
-  schema: lazySchema<KeyWhen>(() =>
-    Joi.object<KeyWhen>({
-      kind: Joi.valid('key').required(),
-      expect: lazySchema(
-        () =>
-          Joi.alternatives().try(
-            Joi.object({ field: Joi.string().required() }),
-            Joi.object({ cells: Joi.string().required().custom(checkRange) }),
-            Joi.array().items(Joi.string().min(1), Joi.number().strict(), Joi.boolean().strict()).min(1),
-          ),
-        '{ "field": label }, { "cells": "B2:B9" } or a list of answers',
-      ).required(),
-      near: Joi.number().strict().integer().min(0).max(2),
-      tolerance: amountOrPercentSchema,
-      looks: Joi.object(
-        Object.fromEntries(KEY_OUTCOMES.map((outcome) => [outcome, lookSchema.allow(null)])),
-      ).required(),
-      case: Joi.boolean(),
-      accents: Joi.boolean(),
+  schema: lazySchema<KeyWhen>((joi) =>
+    joi.object<KeyWhen>({
+      kind: joi.valid('key').required(),
+      expect: expectSchema(joi).required(),
+      near: joi.number().strict().integer().min(0).max(2),
+      tolerance: amountOrPercentSchema(joi),
+      looks: joi
+        .object(Object.fromEntries(KEY_OUTCOMES.map((outcome) => [outcome, lookSchema(joi).allow(null)])))
+        .required(),
+      case: joi.boolean(),
+      accents: joi.boolean(),
     }),
   ),
   outcomes: 'several',

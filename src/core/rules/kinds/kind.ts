@@ -1,4 +1,4 @@
-import type Joi from 'joi';
+import type { SchemaOf } from '../../lazy-schema';
 import type { Scalar } from '../../formula/values/formula-value';
 import type { Look } from '../../looks/look';
 import type { CellBefore } from '../../sheet/effect';
@@ -95,7 +95,7 @@ export interface Example<W> {
  * One kind of condition. Everything that differs from kind to kind is here; nothing else asks which kind a rule is of.
  */
 export interface ConditionKind<W extends { readonly kind: string }> {
-  readonly schema: Joi.AnySchema<W>;
+  readonly schema: SchemaOf<W>;
   /** How many outcomes: one match, or several numbered from 0. */
   readonly outcomes: 'match' | 'several';
   /** True where the text colour of a painted cell is chosen to be readable on its fill, unless a rule sets one. */

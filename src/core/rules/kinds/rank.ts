@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { lazySchema } from '../../lazy-schema';
 import { shownAt } from '../../sheet/shown-cell';
 import type { CellBefore } from '../../sheet/effect';
@@ -22,18 +21,20 @@ export interface RankWhen {
 
 /** The greatest or least numbers, ties at the edge included. */
 export const rank: ConditionKind<RankWhen> = {
-  schema: lazySchema<RankWhen>(() =>
-    Joi.object<RankWhen>({
-      kind: Joi.valid('rank').required(),
-      is: Joi.valid('top', 'bottom').required(),
-      n: Joi.number().strict().integer().min(1),
-      percent: Joi.number().strict().min(0).max(100),
-      per: perSchema,
-    }).custom((when: RankWhen, helpers) => {
-      if ((when.n === undefined) === (when.percent === undefined))
-        return helpers.message({ custom: '{{#label}} must have either "n" or "percent"' });
-      return when;
-    }),
+  schema: lazySchema<RankWhen>((joi) =>
+    joi
+      .object<RankWhen>({
+        kind: joi.valid('rank').required(),
+        is: joi.valid('top', 'bottom').required(),
+        n: joi.number().strict().integer().min(1),
+        percent: joi.number().strict().min(0).max(100),
+        per: perSchema(joi),
+      })
+      .custom((when: RankWhen, helpers) => {
+        if ((when.n === undefined) === (when.percent === undefined))
+          return helpers.message({ custom: '{{#label}} must have either "n" or "percent"' });
+        return when;
+      }),
   ),
   outcomes: 'match',
   mapReferences: (when, to) => ({ ...when, ...mapPer(when.per, to) }),

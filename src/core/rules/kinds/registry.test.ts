@@ -1,3 +1,4 @@
+import Joi from 'joi';
 import { describe, expect, test } from 'vitest';
 import { Evaluation } from '../evaluate/evaluation';
 import { ruleSentence } from '../shape/sentence-words';
@@ -40,12 +41,14 @@ describe.each(KIND_NAMES)('%s', (name) => {
       kind.defaults({ ...profile, numbers: 0 }),
       kind.defaults({ ...profile, numbers: 0, commonText: 'done' }),
     ]) {
-      expect(KINDS[name].schema.validate(when, { convert: false }).error).toBeUndefined();
+      expect(KINDS[name].schema(Joi).validate(when, { convert: false }).error).toBeUndefined();
     }
   });
 
   test('refuses a key that it does not know, and names it', () => {
-    const { error } = KINDS[name].schema.validate({ ...kind.defaults(profile), colour: 'red' }, { convert: false });
+    const { error } = KINDS[name]
+      .schema(Joi)
+      .validate({ ...kind.defaults(profile), colour: 'red' }, { convert: false });
     expect(error?.message).toContain('colour');
   });
 

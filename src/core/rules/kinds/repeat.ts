@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { lazySchema } from '../../lazy-schema';
 import type { FieldId } from '../../sheet/ids';
 import { shownAt } from '../../sheet/shown-cell';
@@ -27,13 +26,13 @@ export interface RepeatWhen {
 
 /** Values that occur several times, or once, among the cells read; or rows whose combination of fields does. */
 export const repeat: ConditionKind<RepeatWhen> = {
-  schema: lazySchema<RepeatWhen>(() =>
-    Joi.object<RepeatWhen>({
-      kind: Joi.valid('repeat').required(),
-      is: Joi.valid(...Object.keys(MEMBERS)).required(),
-      by: Joi.array().items(Joi.string()).min(1),
-      case: Joi.boolean(),
-      accents: Joi.boolean(),
+  schema: lazySchema<RepeatWhen>((joi) =>
+    joi.object<RepeatWhen>({
+      kind: joi.valid('repeat').required(),
+      is: joi.valid(...Object.keys(MEMBERS)).required(),
+      by: joi.array().items(joi.string()).min(1),
+      case: joi.boolean(),
+      accents: joi.boolean(),
     }),
   ),
   outcomes: 'match',

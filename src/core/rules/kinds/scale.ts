@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { lazySchema } from '../../lazy-schema';
 import { ColorRamp, type ColorSpace } from '../../looks/color-ramp';
 import type { Look } from '../../looks/look';
@@ -31,15 +30,16 @@ export interface ScaleWhen {
 
 /** Every number filled with a colour between those of the stops on either side of it. */
 export const scale: ConditionKind<ScaleWhen> = {
-  schema: lazySchema<ScaleWhen>(() =>
-    Joi.object<ScaleWhen>({
-      kind: Joi.valid('scale').required(),
-      stops: Joi.array()
-        .items(Joi.object({ at: positionSchema.required(), color: hexSchema.required() }))
+  schema: lazySchema<ScaleWhen>((joi) =>
+    joi.object<ScaleWhen>({
+      kind: joi.valid('scale').required(),
+      stops: joi
+        .array()
+        .items(joi.object({ at: positionSchema(joi).required(), color: hexSchema(joi).required() }))
         .min(2)
         .required(),
-      space: Joi.valid('oklab', 'lab', 'rgb'),
-      per: perSchema,
+      space: joi.valid('oklab', 'lab', 'rgb'),
+      per: perSchema(joi),
     }),
   ),
   outcomes: 'several',

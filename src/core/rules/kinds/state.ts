@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { lazySchema } from '../../lazy-schema';
 import { shownAt } from '../../sheet/shown-cell';
 import { TAG } from '../../values/cell-value';
@@ -26,8 +25,8 @@ export interface StateWhen {
 
 /** The kind of a cell's value, or whether it has one. */
 export const state: ConditionKind<StateWhen> = {
-  schema: lazySchema<StateWhen>(() =>
-    Joi.object<StateWhen>({ kind: Joi.valid('state').required(), is: Joi.valid(...Object.keys(STATES)).required() }),
+  schema: lazySchema<StateWhen>((joi) =>
+    joi.object<StateWhen>({ kind: joi.valid('state').required(), is: joi.valid(...Object.keys(STATES)).required() }),
   ),
   outcomes: 'match',
   mapReferences: (when) => when,

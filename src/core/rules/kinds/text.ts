@@ -1,4 +1,4 @@
-import Joi from 'joi';
+import type Joi from 'joi';
 import { RE2JS } from 're2js';
 import { lazySchema } from '../../lazy-schema';
 import { shownAt, textAt } from '../../sheet/shown-cell';
@@ -38,17 +38,20 @@ export const isOpposite = (is: TextWhen['is']): boolean => is === 'lacks' || is 
 
 /** The cell's text against words or patterns. Blanks and errors never match, and an empty word never does. */
 export const text: ConditionKind<TextWhen> = {
-  schema: lazySchema<TextWhen>(() =>
-    Joi.object<TextWhen>({
-      kind: Joi.valid('text').required(),
-      is: Joi.valid(...Object.keys(TEXT_TESTS)).required(),
-      any: Joi.array()
-        .items(operandSchema(['string', 'number']))
-        .min(1)
-        .required(),
-      case: Joi.boolean(),
-      accents: Joi.boolean(),
-    }).custom(checkPatterns),
+  schema: lazySchema<TextWhen>((joi) =>
+    joi
+      .object<TextWhen>({
+        kind: joi.valid('text').required(),
+        is: joi.valid(...Object.keys(TEXT_TESTS)).required(),
+        any: joi
+          .array()
+          .items(operandSchema(['string', 'number'])(joi))
+          .min(1)
+          .required(),
+        case: joi.boolean(),
+        accents: joi.boolean(),
+      })
+      .custom(checkPatterns),
   ),
   outcomes: 'match',
   mapReferences: (when, to) => ({ ...when, any: when.any.map((operand) => mapOperand(operand, to)) }),

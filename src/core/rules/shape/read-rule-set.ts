@@ -17,8 +17,8 @@ export interface RuleSet {
 const ruleSetSchema = Joi.object({
   format: Joi.valid('auxesis-rules').required(),
   version: Joi.valid(1).required(),
-  rules: Joi.array().items(ruleSchema).required().custom(checkIds),
-  looks: Joi.object().pattern(Joi.string(), lookSchema).default({}),
+  rules: Joi.array().items(ruleSchema(Joi)).required().custom(checkIds),
+  looks: Joi.object().pattern(Joi.string(), lookSchema(Joi)).default({}),
 }).label('the rule file');
 
 function checkIds(rules: readonly Rule[], helpers: Joi.CustomHelpers): readonly Rule[] | Joi.ErrorReport {

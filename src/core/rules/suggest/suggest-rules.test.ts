@@ -1,3 +1,4 @@
+import Joi from 'joi';
 import { quantile } from 'd3-array';
 import { describe, expect, test } from 'vitest';
 import { makeSheet } from '../../../../test/support/arbitrary-sheet';
@@ -32,7 +33,7 @@ describe('what a field suggests', () => {
         ...suggestRules(field, profile),
         ...STARTERS.map((starter) => starter.make({ field, fields, profile })),
       ];
-      for (const { when } of ideas) expect(kindOf(when).schema.validate(when).error).toBeUndefined();
+      for (const { when } of ideas) expect(kindOf(when).schema(Joi).validate(when).error).toBeUndefined();
     }
   });
 });
