@@ -49,7 +49,7 @@ test('two people insert, remove, sort and type at once: both end with the same s
   const noted = (await one.texts('AC', 2, 12)).filter(([, note]) => note !== '');
   expect(noted.length).toBeGreaterThan(3);
   for (const [station, note] of noted) expect(note).toBe(`at ${station}`);
-  // Whoever is about to type where to go is not interrupted by rows that move under the selection.
+  // Rows that move under the selection do not change the text of the address box while it is being edited.
   await one.cell('A3').click();
   await page.getByTestId('address').click();
   const third = await one.cell('A3').textContent();
