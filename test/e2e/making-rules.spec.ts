@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
 import { OXYGEN, PLANNED, rows, where, openCrews, painted } from './crews-sheet';
 import { expect, test } from './test';
+import { violations } from './violations';
 
 test('a formula: an error has its place, how it reads elsewhere is shown, a cell is pointed at', async ({ page }) => {
   const sheet = await openCrews(page);
@@ -110,17 +110,12 @@ test('a rule that never shows is named by the advice and in the trace, and repai
   await sheet.cell('B2').click();
   await page.getByRole('button', { name: /^Why this cell looks so/ }).click();
   await expect(page.getByRole('list', { name: 'Trace' })).toContainText('“Low” comes first for its fill');
-  expect(
-    (await new AxeBuilder({ page }).exclude('[role=grid]').analyze()).violations.map(
-      ({ id, nodes }) => `${id}: ${nodes[0]!.html}`,
-    ),
-  ).toEqual([]);
+  expect(await violations(page, (axe) => axe.exclude('[role=grid]'))).toEqual([]);
   await page.keyboard.press('Escape');
   await sheet.legend.getByRole('button', { name: /^Advice/ }).click();
   const advice = page.getByRole('dialog', { name: 'Advice' });
   const finding = advice.getByRole('listitem').filter({ hasText: '“Very low” is never seen' });
-  const { violations } = await new AxeBuilder({ page }).exclude('[role=grid]').analyze();
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`)).toEqual([]);
+  expect(await violations(page, (axe) => axe.exclude('[role=grid]'))).toEqual([]);
   await finding.getByRole('button', { name: 'Mend it' }).click();
   await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#f7d3c8');
   await expect(finding).toHaveCount(0);
