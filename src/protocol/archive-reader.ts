@@ -1,6 +1,7 @@
+import { inDigits } from '../core/values/counted';
 import type { ArchivedChange, ArchivedHead } from '../core/exchange/archive/archive-lines';
 import { BadFile } from '../core/exchange/bad-file';
-import { LIMITS, limitText } from '../core/exchange/limits';
+import { LIMITS } from '../core/exchange/limits';
 import type { StoredRow } from '../core/sheet/change';
 import { readArchiveLine, readHeadLine } from './archive-schema';
 
@@ -38,9 +39,9 @@ export class ArchiveReader {
   private counted(row: StoredRow, place: string): ArchiveItem {
     this.filled += Object.keys(row.cells).length;
     if (this.filled > LIMITS.cells)
-      throw new BadFile(`a sheet takes at most ${limitText(LIMITS.cells)} cells that hold something`, place);
+      throw new BadFile(`a sheet takes at most ${inDigits(LIMITS.cells)} cells that hold something`, place);
     if (++this.counts.rows > LIMITS.rows)
-      throw new BadFile(`a sheet takes at most ${limitText(LIMITS.rows)} rows`, place);
+      throw new BadFile(`a sheet takes at most ${inDigits(LIMITS.rows)} rows`, place);
     return { row };
   }
 

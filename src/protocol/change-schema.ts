@@ -1,3 +1,4 @@
+import { inDigits } from '../core/values/counted';
 import Joi from 'joi';
 import { type OperationName, type OperationOf } from '../core/sheet/operations/operation-kind';
 import { FIRST_FAMILY } from '../core/looks/first-family';
@@ -38,7 +39,7 @@ import type { SentChange } from './recorded-change';
 const id = idSchema;
 /** Longest text that a cell takes, in UTF-16 code units. */
 const MAX_INPUT_LENGTH = LIMITS.cellText;
-const TOO_LONG = `A cell takes at most ${MAX_INPUT_LENGTH.toLocaleString('en')} characters. What you entered is longer and was not kept.`;
+const TOO_LONG = `A cell takes at most ${inDigits(MAX_INPUT_LENGTH)} characters. What you entered is longer and was not kept.`;
 const input = Joi.string().allow('').max(MAX_INPUT_LENGTH).messages({ 'string.max': TOO_LONG });
 
 const key = Joi.string()

@@ -1,3 +1,4 @@
+import { inDigits } from '../../core/values/counted';
 import type Joi from 'joi';
 import { itemAt } from '../../core/values/item-at';
 import { Refusal } from '../../server/refusal';
@@ -29,10 +30,7 @@ export async function readBody<T>(request: Request, schema: Joi.Schema<T>, most 
  * limit.
  */
 async function readText(request: Request, most: number): Promise<string> {
-  const tooLong = new Refusal(
-    'too-long',
-    `The request is too long: at most ${most.toLocaleString('en')} bytes are taken here`,
-  );
+  const tooLong = new Refusal('too-long', `The request is too long: at most ${inDigits(most)} bytes are taken here`);
   if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLong;
   const decoder = new TextDecoder('utf-8', { fatal: true });
   const parts: string[] = [];

@@ -1,3 +1,4 @@
+import { inDigits } from '../values/counted';
 import type { StoredRule } from '../rules/shape/stored-rule';
 import type { CellRange } from '../sheet/address';
 import type { RuleId } from '../sheet/ids';
@@ -32,7 +33,7 @@ export function checkSize({ left, top, right, bottom }: CellRange): void {
   const cells = (right - left + 1) * (bottom - top + 1);
   if (cells > MAX_CELLS)
     throw new EditRefusal(
-      `That is ${cells.toLocaleString('en')} cells; at most ${MAX_CELLS.toLocaleString('en')} are changed at once. Select whole fields, or fewer rows.`,
+      `That is ${inDigits(cells)} cells; at most ${inDigits(MAX_CELLS)} are changed at once. Select whole fields, or fewer rows.`,
     );
 }
 

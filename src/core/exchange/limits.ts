@@ -23,6 +23,3 @@ export const LIMITS = {
   /** Elements of an XML part within one another. */
   depth: 200,
 } as const;
-
-/** The limit as people read it. */
-export const limitText = (limit: number): string => limit.toLocaleString('en');

@@ -1,7 +1,8 @@
+import { inDigits } from '../../core/values/counted';
 import { labelFromInput } from '../../core/sheet/label-from-input';
 import { BadFile } from '../../core/exchange/bad-file';
 import { headLine, type ArchivedHead } from '../../core/exchange/archive/archive-lines';
-import { LIMITS, limitText } from '../../core/exchange/limits';
+import { LIMITS } from '../../core/exchange/limits';
 import { ruleSentence } from '../../core/rules/shape/sentence-words';
 import type { StoredRow } from '../../core/sheet/change';
 import { readArchiveLine, readHeadLine } from '../../protocol/archive-schema';
@@ -50,10 +51,10 @@ export class ArchiveFile implements ImportFile {
       for (let next = await reader.read(); !next.done; next = await reader.read()) {
         passed += next.value.length;
         if (passed > LIMITS.unpackedBytes * 4)
-          throw new BadFile(`unpacked, it comes to more than ${limitText(LIMITS.unpackedBytes * 4)} bytes`);
+          throw new BadFile(`unpacked, it comes to more than ${inDigits(LIMITS.unpackedBytes * 4)} bytes`);
         const lines = (rest + decoder.decode(next.value, { stream: true })).split('\n');
         rest = lines.pop()!;
-        if (rest.length > LIMITS.line) throw new BadFile(`a line has more than ${limitText(LIMITS.line)} characters`);
+        if (rest.length > LIMITS.line) throw new BadFile(`a line has more than ${inDigits(LIMITS.line)} characters`);
         yield* lines;
         progress(0.5);
       }
@@ -77,7 +78,7 @@ export class ArchiveFile implements ImportFile {
     const labelOf = (id: string, column: number) => labelFromInput(this.rows[header]?.cells[id], column);
     const shown = ordered.map((field, column) => ({ ...field, label: labelOf(field.id, column) }));
     return {
-      format: `Archive${this.changes ? ` with ${this.changes.toLocaleString('en')} changes of history` : ''}`,
+      format: `Archive${this.changes ? ` with ${inDigits(this.changes)} changes of history` : ''}`,
       sheets: [name],
       sheet: 0,
       name,

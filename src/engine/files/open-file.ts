@@ -1,5 +1,6 @@
+import { inDigits } from '../../core/values/counted';
 import { BadFile } from '../../core/exchange/bad-file';
-import { LIMITS, limitText } from '../../core/exchange/limits';
+import { LIMITS } from '../../core/exchange/limits';
 import { formatOf } from '../../core/exchange/import-formats';
 import { FLAT_HEAD } from '../../core/exchange/odf/flat';
 import { ArchiveFile } from './archive-file';
@@ -12,7 +13,7 @@ export async function openFile(file: File, progress: Progress): Promise<ImportFi
   if (file.size === 0) throw new BadFile('the file is empty');
   if (file.size > LIMITS.fileBytes)
     throw new BadFile(
-      `the file has ${limitText(Math.round(file.size / 1e6))} MB; at most ${limitText(Math.round(LIMITS.fileBytes / 1e6))} are read`,
+      `the file has ${inDigits(Math.round(file.size / 1e6))} MB; at most ${inDigits(Math.round(LIMITS.fileBytes / 1e6))} are read`,
     );
   const head = new Uint8Array(await file.slice(0, FLAT_HEAD).arrayBuffer());
   const format = formatOf(head, file.name);

@@ -1,3 +1,4 @@
+import { inDigits } from '../../core/values/counted';
 import { itemAt } from '../../core/values/item-at';
 import { endLine, headLine, rowLine } from '../../core/exchange/archive/archive-lines';
 import { BadFile } from '../../core/exchange/bad-file';
@@ -13,7 +14,7 @@ import {
 } from '../../core/exchange/import/table-reading';
 import { TableRows } from '../../core/exchange/import/table-rows';
 import type { ImportFormat } from '../../core/exchange/import-formats';
-import { LIMITS, limitText } from '../../core/exchange/limits';
+import { LIMITS } from '../../core/exchange/limits';
 import type { Table } from '../../core/values/table';
 import { detectEncoding } from '../../core/exchange/text/detect-encoding';
 import { columnLetters } from '../../core/sheet/address';
@@ -90,11 +91,11 @@ export class TextFile implements ImportFile {
       for (const cells of rows) {
         if (cells.length > LIMITS.fields)
           throw new BadFile(
-            `it has ${limitText(cells.length)} cells; at most ${limitText(LIMITS.fields)} are read`,
+            `it has ${inDigits(cells.length)} cells; at most ${inDigits(LIMITS.fields)} are read`,
             `row ${scan.rowCount + 1}`,
           );
         if (scan.rowCount === LIMITS.rows)
-          throw new BadFile(`it has more than ${limitText(LIMITS.rows)} rows; a sheet takes no more`);
+          throw new BadFile(`it has more than ${inDigits(LIMITS.rows)} rows; a sheet takes no more`);
         if (scan.head.length < HEAD_ROWS) scan.head.push([...cells]);
         const row = scan.rowCount - (found ?? -1);
         for (let column = 0; column < cells.length; column++) {
@@ -105,11 +106,11 @@ export class TextFile implements ImportFile {
           if (cell === '') continue;
           if (cell.length > LIMITS.cellText)
             throw new BadFile(
-              `a cell has ${limitText(cell.length)} characters; at most ${limitText(LIMITS.cellText)} are read`,
+              `a cell has ${inDigits(cell.length)} characters; at most ${inDigits(LIMITS.cellText)} are read`,
               `row ${scan.rowCount + 1}`,
             );
           if (++filled > LIMITS.cells)
-            throw new BadFile(`it has more than ${limitText(LIMITS.cells)} cells; a sheet takes no more`);
+            throw new BadFile(`it has more than ${inDigits(LIMITS.cells)} cells; a sheet takes no more`);
           if (row > 0) facts.add(cell);
         }
         scan.rowCount++;

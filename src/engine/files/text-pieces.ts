@@ -1,3 +1,4 @@
+import { inDigits } from '../../core/values/counted';
 import { BadFile } from '../../core/exchange/bad-file';
 import type { Encoding } from '../../core/exchange/text/detect-encoding';
 import { asWindows1252 } from '../../core/exchange/text/windows-1252';
@@ -32,6 +33,6 @@ function decode(piece: () => string, passed: number): string {
   try {
     return piece();
   } catch {
-    throw new BadFile('it is not UTF-8 text: choose another encoding', `before byte ${passed.toLocaleString('en')}`);
+    throw new BadFile('it is not UTF-8 text: choose another encoding', `before byte ${inDigits(passed)}`);
   }
 }

@@ -1,6 +1,7 @@
+import { inDigits } from '../../core/values/counted';
 import Joi from 'joi';
 import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/export-formats';
-import { LIMITS, limitText } from '../../core/exchange/limits';
+import { LIMITS } from '../../core/exchange/limits';
 import { manyItems } from '../many-items';
 import type { Endpoint } from './endpoint';
 
@@ -64,7 +65,7 @@ function tooManyValues(records: readonly unknown[]): string | undefined {
     0,
   );
   return count > MAX_VALUES
-    ? `holds ${limitText(count)} values; at most ${limitText(MAX_VALUES)} are taken at once`
+    ? `holds ${inDigits(count)} values; at most ${inDigits(MAX_VALUES)} are taken at once`
     : undefined;
 }
 
@@ -95,7 +96,7 @@ const ruleFile = Joi.object({
   .custom((file: object, helpers) =>
     JSON.stringify(file).length > MAX_RULES
       ? helpers.message({
-          custom: `{{#label}} is too long: a rule file has at most ${limitText(MAX_RULES)} characters`,
+          custom: `{{#label}} is too long: a rule file has at most ${inDigits(MAX_RULES)} characters`,
         })
       : file,
   )

@@ -1,3 +1,4 @@
+import { inDigits } from '../../core/values/counted';
 import { fillingOf, keptFields, NO_FORMULAS, ONLY_VALUES, OpenCells, MAX_FILLED } from '../../core/sharing/filling';
 import { isMaker, type Own, type SheetRole, isOwner, type Reader } from '../../core/sharing/role';
 import { isFormulaInput } from '../../core/values/is-formula-input';
@@ -30,7 +31,7 @@ export async function checkOperations(
 
 /** Entries that a filler makes at once: by pasting, or after some time without a connection. */
 const MAX_ENTRIES = 2000;
-const TOO_LONG = `An entry here has at most ${MAX_FILLED.toLocaleString('en')} characters. What you entered is longer and was not kept.`;
+const TOO_LONG = `An entry here has at most ${inDigits(MAX_FILLED)} characters. What you entered is longer and was not kept.`;
 
 type Reading = {
   readonly reader: Reader;

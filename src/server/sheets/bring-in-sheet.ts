@@ -1,3 +1,4 @@
+import { inDigits } from '../../core/values/counted';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip } from 'node:zlib';
@@ -5,7 +6,7 @@ import { nanoid } from 'nanoid';
 import { codeOf } from '../../core/values/error-message';
 import type { ArchivedChange } from '../../core/exchange/archive/archive-lines';
 import { BadFile } from '../../core/exchange/bad-file';
-import { LIMITS, limitText } from '../../core/exchange/limits';
+import { LIMITS } from '../../core/exchange/limits';
 import type { StoredRow } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
 import { ArchiveReader } from '../../protocol/archive-reader';
@@ -93,11 +94,11 @@ async function* linesOf(unpacked: AsyncIterable<Buffer>): AsyncGenerator<string>
   let length = 0;
   for await (const chunk of unpacked) {
     passed += chunk.length;
-    if (passed > MAX_UNPACKED) throw new BadFile(`unpacked, it comes to more than ${limitText(MAX_UNPACKED)} bytes`);
+    if (passed > MAX_UNPACKED) throw new BadFile(`unpacked, it comes to more than ${inDigits(MAX_UNPACKED)} bytes`);
     const [first = '', ...more] = decoder.decode(chunk, { stream: true }).split('\n');
     begun.push(first);
     length += first.length;
-    if (length > LIMITS.line) throw new BadFile(`a line has more than ${limitText(LIMITS.line)} characters`);
+    if (length > LIMITS.line) throw new BadFile(`a line has more than ${inDigits(LIMITS.line)} characters`);
     const rest = more.pop();
     if (rest === undefined) continue;
     yield begun.join('');

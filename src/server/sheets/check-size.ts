@@ -1,4 +1,5 @@
-import { LIMITS, limitText } from '../../core/exchange/limits';
+import { inDigits } from '../../core/values/counted';
+import { LIMITS } from '../../core/exchange/limits';
 import type { Operation } from '../../core/sheet/change';
 import { describesItems } from '../../core/sheet/operations/registry';
 import type { SheetId } from '../../core/sheet/ids';
@@ -38,6 +39,6 @@ function check(what: string, count: number, most: number): void {
   if (count > most)
     throw new Refusal(
       'too-long',
-      `A sheet has at most ${limitText(most)} ${what}. This would make ${limitText(count)}, so it was not kept.`,
+      `A sheet has at most ${inDigits(most)} ${what}. This would make ${inDigits(count)}, so it was not kept.`,
     );
 }

@@ -1,3 +1,4 @@
+import { inDigits } from '../../core/values/counted';
 import { createWriteStream } from 'node:fs';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -5,7 +6,6 @@ import { join } from 'node:path';
 import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Readable } from 'node:stream';
-import { limitText } from '../../core/exchange/limits';
 import { Refusal } from '../refusal';
 
 /** Bytes in a second, on average after the first seconds, below which a file is too slow. */
@@ -64,7 +64,7 @@ function watched(maxBytes: number): Transform {
     transform(chunk: Buffer, _, done) {
       passed += chunk.length;
       if (passed > maxBytes)
-        done(new Refusal('too-long', `The file is too large: at most ${limitText(maxBytes)} bytes are taken.`));
+        done(new Refusal('too-long', `The file is too large: at most ${inDigits(maxBytes)} bytes are taken.`));
       else done(isSlow() ? slow() : null, chunk);
     },
   });

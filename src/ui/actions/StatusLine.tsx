@@ -1,8 +1,8 @@
+import { counted, inDigits } from '../../core/values/counted';
 import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { AreaMeasures } from '../../core/rules/explain/measure-area';
 import { formatNumber } from '../../core/values/number-format';
-import { counted } from '../counted';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './StatusLine.module.css';
 
@@ -25,10 +25,10 @@ export function StatusLine() {
   return (
     <div className={classes.status} data-testid="status" role="group" aria-label="What is selected" tabIndex={0}>
       <span>
-        <b>{filled.toLocaleString('en')}</b> filled
+        <b>{inDigits(filled)}</b> filled
       </span>
       <span>
-        <b>{distinct.toLocaleString('en')}</b> distinct
+        <b>{inDigits(distinct)}</b> distinct
       </span>
       {numbers > 1 &&
         facts.map(([name, value]) => (

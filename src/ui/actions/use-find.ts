@@ -1,5 +1,5 @@
+import { counted } from '../../core/values/counted';
 import { useState } from 'react';
-import { counted } from '../counted';
 import { isSingle, selectCell } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
 

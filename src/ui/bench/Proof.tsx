@@ -1,9 +1,9 @@
+import { counted, inDigits } from '../../core/values/counted';
 import { kindOf } from '../../core/rules/kinds/registry';
 import type { Rule } from '../../core/rules/shape/rule';
 import { thresholdText } from '../../core/rules/shape/sentence-words';
 import { isoFromSerial } from '../../core/values/date-serial';
 import { formatNumber } from '../../core/values/number-format';
-import { counted } from '../counted';
 import { useSession, useSessionState } from '../sheet/use-session';
 import shared from './Bench.module.css';
 import classes from './Proof.module.css';
@@ -26,7 +26,7 @@ export function Proof({ rule }: { readonly rule: Rule }) {
       {entry && !entry.problem && (
         <li data-testid="bench-count">
           <b>
-            {entry.matched.toLocaleString('en')} of {entry.read.toLocaleString('en')} cells
+            {inDigits(entry.matched)} of {inDigits(entry.read)} cells
           </b>{' '}
           {entry.matched > 0 && (
             <button type="button" className={shared.show} onClick={() => void session.rules.showMatch()}>
@@ -56,7 +56,7 @@ export function Proof({ rule }: { readonly rule: Rule }) {
       )}
       <li>
         {counted(profile.numbers, isDated ? 'date' : 'number')}, {counted(profile.blanks, 'blank')},{' '}
-        {profile.others.toLocaleString('en')} text or other
+        {inDigits(profile.others)} text or other
       </li>
     </ul>
   );

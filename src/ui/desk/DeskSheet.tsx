@@ -1,3 +1,4 @@
+import { counted } from '../../core/values/counted';
 import { ActionIcon, Button, Menu, Modal, TextInput } from '@mantine/core';
 import { IconDotsVertical } from '@tabler/icons-react';
 import Link from 'next/link';
@@ -7,7 +8,6 @@ import { LINK_ROLE_WORDS } from '../../core/sharing/role-words';
 import { isOwner } from '../../core/sharing/role';
 import { sheetUrl, sheetPageUrl } from '../../protocol/sheet-url';
 import type { SheetSummary } from '../../protocol/sheet-summary';
-import { counted } from '../counted';
 import { sendJson } from '../../engine/link/send-json';
 import classes from './Desk.module.css';
 

@@ -1,8 +1,8 @@
+import { counted, inDigits } from '../../core/values/counted';
 import { Button, Checkbox, Switch } from '@mantine/core';
 import { useRefresh } from './use-refresh';
 import { itemAt, lastItem } from '../../core/values/item-at';
 import type { NewerFile, RefreshPreview } from '../../protocol/engine-messages';
-import { counted } from '../counted';
 import { ChooseFile } from './ChooseFile';
 import classes from './Files.module.css';
 
@@ -105,7 +105,7 @@ function Different({
           </tbody>
         </table>
       )}
-      {changed > cells.length && <p>… and {(changed - cells.length).toLocaleString('en')} more cells</p>}
+      {changed > cells.length && <p>… and {inDigits(changed - cells.length)} more cells</p>}
     </section>
   );
 }

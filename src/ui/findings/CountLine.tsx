@@ -1,3 +1,4 @@
+import { inDigits } from '../../core/values/counted';
 import { extent } from 'd3-array';
 import { scaleLinear, scaleTime } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
@@ -31,7 +32,7 @@ export function CountLine({ counts, name }: Props) {
       <path d={path ?? ''} className={classes.steps} />
       <circle cx={x(now[0])} cy={y(now[1])} r="2.5" className={classes.dot} />
       <text x={x(now[0]) + 7} y={y(now[1])} dominantBaseline="middle" className={classes.count}>
-        {now[1].toLocaleString('en')}
+        {inDigits(now[1])}
       </text>
     </svg>
   );

@@ -1,8 +1,8 @@
 'use client';
 
+import { counted } from '../../core/values/counted';
 import { Alert, Button, Select, TextInput } from '@mantine/core';
 import type { FilePreview } from '../../protocol/import-messages';
-import { counted } from '../counted';
 import { Page } from '../page/Page';
 import shared from './Import.module.css';
 import classes from './ImportScreen.module.css';

@@ -1,3 +1,4 @@
+import { inDigits } from '../../core/values/counted';
 import { Select } from '@mantine/core';
 import type { ReadAs } from '../../core/exchange/import/table-reading';
 import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
@@ -70,7 +71,7 @@ export function PreviewTable({ preview: { head, fields, reading, header, rowCoun
           {rowCount > head.length && (
             <tr>
               <td className={classes.row} />
-              <td colSpan={fields.length}>… and {(rowCount - head.length).toLocaleString('en')} more rows</td>
+              <td colSpan={fields.length}>… and {inDigits(rowCount - head.length)} more rows</td>
             </tr>
           )}
         </tbody>

@@ -1,9 +1,9 @@
+import { counted } from '../../core/values/counted';
 import { ActionIcon, Button, Menu } from '@mantine/core';
 import { IconDotsVertical } from '@tabler/icons-react';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Filter } from '../../protocol/engine-messages';
 import { PickLook } from '../bench/look/PickLook';
-import { counted } from '../counted';
 import { memo } from 'react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';

@@ -1,3 +1,4 @@
+import { inDigits } from '../../core/values/counted';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { IconFlag } from '@tabler/icons-react';
@@ -71,7 +72,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
 /** The looks, the name and the counts of a rule. */
 function Face({ entry }: { readonly entry: LegendEntry }) {
   const looks = looksOf(entry);
-  const numbers = `${entry.matched.toLocaleString('en')} of ${entry.read.toLocaleString('en')}`;
+  const numbers = `${inDigits(entry.matched)} of ${inDigits(entry.read)}`;
   return (
     <>
       <span className={classes.swatches} aria-hidden>

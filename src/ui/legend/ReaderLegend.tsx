@@ -1,3 +1,4 @@
+import { inDigits } from '../../core/values/counted';
 import { itemAt } from '../../core/values/item-at';
 import { ruleGroups } from '../../core/rules/shape/rule-groups';
 import type { RuleMeaning } from '../../core/rules/shape/rule-meaning';
@@ -69,14 +70,14 @@ function Meaning({ meaning, lit }: { readonly meaning: RuleMeaning; readonly lit
         <ul className={classes.outcomes}>
           {outcomes.map(({ look, says, count }, at) => (
             <li key={at}>
-              <Swatch look={look} text="9.1" isSmall /> {says} ({count.toLocaleString('en')})
+              <Swatch look={look} text="9.1" isSmall /> {says} ({inDigits(count)})
             </li>
           ))}
         </ul>
       )}
       {note && <p className={classes.note}>{note}</p>}
       {sentence !== null && sentence !== name && <p className={classes.sentence}>{sentence}</p>}
-      {!isNamed && <p className={classes.sentence}>{matched.toLocaleString('en')} cells</p>}
+      {!isNamed && <p className={classes.sentence}>{inDigits(matched)} cells</p>}
     </li>
   );
 }

@@ -1,10 +1,10 @@
+import { counted } from '../../core/values/counted';
 import { Button, TextInput } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetDifference } from '../../core/rules/explain/sheet-difference';
 import type { CellIds } from '../../core/sheet/ids';
-import { counted } from '../counted';
 import { sendJson } from '../../engine/link/send-json';
 import { useSession } from '../sheet/use-session';
 import { DifferenceTable } from './DifferenceTable';

@@ -1,5 +1,6 @@
 'use client';
 
+import { inDigits } from '../../core/values/counted';
 import { Button } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
 import { fileNameOf } from '../../core/exchange/export-formats';
@@ -79,8 +80,8 @@ function Paper({ name, at }: Pick<Props, 'name' | 'at'>) {
           {at && <Difference sequence={at.sequence} />}
           {rows.left > 0 && (
             <p className={classes.cut}>
-              The first {rows.count.toLocaleString('en')} rows in view; {rows.left.toLocaleString('en')} more are not on
-              this page. Filter the sheet to print others.
+              The first {inDigits(rows.count)} rows in view; {inDigits(rows.left)} more are not on this page. Filter the
+              sheet to print others.
             </p>
           )}
           <section aria-label="Legend" className={classes.legend} hidden={!session.isMaker && meanings.length === 0}>

@@ -1,9 +1,9 @@
+import { counted } from '../../core/values/counted';
 import { Button, Checkbox, Radio, SegmentedControl } from '@mantine/core';
 import { columnLetters } from '../../core/sheet/address';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Filling, OutcomeTime } from '../../core/sheet/sheet-part';
 import type { ShownField } from '../../protocol/engine-messages';
-import { counted } from '../counted';
 import { selectedAreas } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Share.module.css';

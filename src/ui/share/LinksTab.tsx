@@ -1,8 +1,8 @@
+import { counted } from '../../core/values/counted';
 import { useState } from 'react';
 import { isFiller } from '../../core/sharing/role';
 import { LINK_ROLE_WORDS } from '../../core/sharing/role-words';
 import type { LinkGives, MadeLink, SheetLink } from '../../protocol/sheet-sharing';
-import { counted } from '../counted';
 import { momentWords } from '../moment-words';
 import { sendJson } from '../../engine/link/send-json';
 import { useSessionState } from '../sheet/use-session';

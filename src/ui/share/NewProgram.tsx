@@ -1,8 +1,8 @@
+import { counted } from '../../core/values/counted';
 import { Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
 import { sendJson } from '../../engine/link/send-json';
 import { SCOPES, TOKEN_DAYS, type MadeProgram, type Scope } from '../../protocol/programs/scopes';
-import { counted } from '../counted';
 import classes from './Share.module.css';
 
 const USUAL: readonly Scope[] = ['read', 'write'];

@@ -1,6 +1,7 @@
+import { inDigits } from '../../values/counted';
 import Papa from 'papaparse';
 import { BadFile } from '../bad-file';
-import { LIMITS, limitText } from '../limits';
+import { LIMITS } from '../limits';
 
 export const SEPARATORS = [',', ';', '\t', '|'] as const;
 export type Separator = (typeof SEPARATORS)[number];
@@ -79,7 +80,7 @@ export class CsvRows {
 
   private refuseLong(): never {
     throw new BadFile(
-      `a row goes on for more than ${limitText(LIMITS.line)} characters. A quoted cell may not be closed, or quotes are used as letters: then say that there are none around cells`,
+      `a row goes on for more than ${inDigits(LIMITS.line)} characters. A quoted cell may not be closed, or quotes are used as letters: then say that there are none around cells`,
       this.lineAt(1),
     );
   }

@@ -1,3 +1,4 @@
+import { counted, inDigits } from '../../values/counted';
 import type { DateOrder } from '../../values/read-date';
 import { readDate } from '../../values/read-date';
 import { valueInput } from '../../values/value-input';
@@ -51,10 +52,10 @@ export function guessReading(
     why: {
       decimal:
         commas || points
-          ? `${count(commas, 'number')} with a decimal comma, ${points} with a decimal point`
+          ? `${counted(commas, 'number')} with a decimal comma, ${points} with a decimal point`
           : 'no number with decimals was found',
       dates: datesWhy({ dayFirst, monthFirst, either }),
-      formulas: formulas ? `${count(formulas, 'cell')} begin with =` : 'no cell begins with =',
+      formulas: formulas ? `${counted(formulas, 'cell')} begin with =` : 'no cell begins with =',
     },
   };
 }
@@ -76,9 +77,9 @@ function datesWhy({
 }): string {
   if (dayFirst && monthFirst)
     return `${dayFirst} can only be day first and ${monthFirst} only month first: the fewer stay text`;
-  if (dayFirst || monthFirst) return `${count(dayFirst || monthFirst, 'date')} can only be read so`;
+  if (dayFirst || monthFirst) return `${counted(dayFirst || monthFirst, 'date')} can only be read so`;
   return either
-    ? `${count(either, 'date')} could be read either way: please check`
+    ? `${counted(either, 'date')} could be read either way: please check`
     : 'no date in numbers such as 8/3/2026 was found';
 }
 
@@ -101,19 +102,13 @@ export function guessField(facts: FieldFacts): GuessedField {
     ['text', texts],
   ];
   const [kind, most] = kinds.reduce((best, each) => (each[1] > best[1] ? each : best));
-  if (most === filled) return { as: 'values', kind, why: `all ${filled.toLocaleString('en')} are` };
+  if (most === filled) return { as: 'values', kind, why: `all ${inDigits(filled)} are` };
   const others = kinds.flatMap(([name, many]) =>
-    name !== kind && many > 0
-      ? many === 1
-        ? `1 ${name.replace(/s$/, '')}`
-        : `${many.toLocaleString('en')} ${name}`
-      : [],
+    name !== kind && many > 0 ? (many === 1 ? `1 ${name.replace(/s$/, '')}` : `${inDigits(many)} ${name}`) : [],
   );
   const example = kind !== 'text' && facts.firstText !== null ? `, such as “${facts.firstText.slice(0, 24)}”` : '';
-  return { as: 'values', kind, why: `${most.toLocaleString('en')} are; besides ${others.join(', ')}${example}` };
+  return { as: 'values', kind, why: `${inDigits(most)} are; besides ${others.join(', ')}${example}` };
 }
-
-const count = (many: number, noun: string): string => `${many.toLocaleString('en')} ${noun}${many === 1 ? '' : 's'}`;
 
 /** A text of the file as what would be typed for it. */
 export function inputOf(raw: string, reading: TableReading, as: ReadAs): string {

@@ -1,5 +1,6 @@
+import { inDigits } from '../../values/counted';
 import { BadFile } from '../bad-file';
-import { LIMITS, limitText } from '../limits';
+import { LIMITS } from '../limits';
 import type { Table } from '../../values/table';
 
 /** The format name of files of records that were exported here. */
@@ -20,7 +21,7 @@ export function tableOfRecords(records: Iterable<{ readonly record: unknown; rea
       if (!labels.has(label)) labels.set(label, labels.size);
       if (labels.size > LIMITS.fields)
         throw new BadFile(
-          `there are more than ${limitText(LIMITS.fields)} different labels; a sheet takes no more`,
+          `there are more than ${inDigits(LIMITS.fields)} different labels; a sheet takes no more`,
           place,
         );
       cells[labels.get(label)!] = inputOf(label, value, place);

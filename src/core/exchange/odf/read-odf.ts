@@ -1,3 +1,4 @@
+import { inDigits } from '../../values/counted';
 import { itemAt } from '../../values/item-at';
 import { parseFormula } from '../../formula/syntax/parse-formula';
 import { isReferenceHere } from '../workbook/is-reference-here';
@@ -8,7 +9,7 @@ import { isErrorWord } from '../../values/cell-value';
 import { numberText } from '../../values/number-text';
 import { valueInput } from '../../values/value-input';
 import { BadFile } from '../bad-file';
-import { LIMITS, limitText } from '../limits';
+import { LIMITS } from '../limits';
 import { areasOf } from '../workbook/cells-to-areas';
 import { Losses } from '../workbook/losses';
 import type { SheetInFile } from '../workbook/sheet-in-file';
@@ -161,7 +162,7 @@ class TableReader {
         isFilled = true;
         if (column + repeated > LIMITS.fields)
           throw new BadFile(
-            `it is filled as far as column ${limitText(column + repeated)}; at most ${limitText(LIMITS.fields)} fields are read`,
+            `it is filled as far as column ${inDigits(column + repeated)}; at most ${inDigits(LIMITS.fields)} fields are read`,
             `${this.asked.name}, ${cellAddress(column, this.position)}`,
           );
       }
@@ -209,15 +210,12 @@ class TableReader {
     if (isFilled) {
       if (this.position + times > LIMITS.rows)
         throw new BadFile(
-          `it is filled as far as row ${limitText(this.position + times)}; at most ${limitText(LIMITS.rows)} are read`,
+          `it is filled as far as row ${inDigits(this.position + times)}; at most ${inDigits(LIMITS.rows)} are read`,
           this.asked.name,
         );
       const held = [...cells.values()].filter(({ input }) => input !== '').length;
       if ((this.filled += held * times) > LIMITS.cells)
-        throw new BadFile(
-          `it holds more than ${limitText(LIMITS.cells)} cells; a sheet takes no more`,
-          this.asked.name,
-        );
+        throw new BadFile(`it holds more than ${inDigits(LIMITS.cells)} cells; a sheet takes no more`, this.asked.name);
       this.lastRow = this.position + times - 1;
     }
     const row: WorkbookRow = { cells, ...(heightPx === undefined ? {} : { heightPx }), ...(level ? { level } : {}) };
@@ -257,7 +255,7 @@ class TableReader {
     const value = valueOf(cell);
     if (value.length > LIMITS.cellText)
       throw new BadFile(
-        `a cell has ${limitText(value.length)} characters; at most ${limitText(LIMITS.cellText)} are read`,
+        `a cell has ${inDigits(value.length)} characters; at most ${inDigits(LIMITS.cellText)} are read`,
         `${this.asked.name}, ${where}`,
       );
     const text = attributes['table:formula'];

@@ -1,3 +1,4 @@
+import { inDigits } from '../../values/counted';
 import { shiftFormula } from '../../formula/syntax/rewrite-references';
 import type { Hex } from '../../looks/look';
 import { cellAddress, parseAddress, parseRanges, type CellRange } from '../../sheet/address';
@@ -5,7 +6,7 @@ import { isErrorWord } from '../../values/cell-value';
 import { numberText } from '../../values/number-text';
 import { valueInput } from '../../values/value-input';
 import { BadFile } from '../bad-file';
-import { LIMITS, limitText } from '../limits';
+import { LIMITS } from '../limits';
 import { Losses } from '../workbook/losses';
 import { unusableBecause } from '../workbook/unusable-formula';
 import type { WorkbookCell, WorkbookColumn, WorkbookRow, WorkbookSheet } from '../workbook/workbook-sheet';
@@ -136,16 +137,16 @@ class WorksheetReader {
   private countCell(column: number, position: number): void {
     if (column >= LIMITS.fields)
       throw new BadFile(
-        `it is filled as far as column ${limitText(column + 1)}; at most ${limitText(LIMITS.fields)} fields are read`,
+        `it is filled as far as column ${inDigits(column + 1)}; at most ${inDigits(LIMITS.fields)} fields are read`,
         this.placeOf(column, position),
       );
     if (position >= LIMITS.rows)
       throw new BadFile(
-        `it is filled as far as row ${limitText(position + 1)}; at most ${limitText(LIMITS.rows)} are read`,
+        `it is filled as far as row ${inDigits(position + 1)}; at most ${inDigits(LIMITS.rows)} are read`,
         this.around.name,
       );
     if (++this.filled > LIMITS.cells)
-      throw new BadFile(`it holds more than ${limitText(LIMITS.cells)} cells; a sheet takes no more`, this.around.name);
+      throw new BadFile(`it holds more than ${inDigits(LIMITS.cells)} cells; a sheet takes no more`, this.around.name);
     this.width = Math.max(this.width, column + 1);
     this.lastRow = Math.max(this.lastRow, position);
   }
@@ -162,7 +163,7 @@ class WorksheetReader {
     const input = formulaElement ? (this.readFormula(formulaElement, { column, position, value }) ?? value) : value;
     if (input.length > LIMITS.cellText)
       throw new BadFile(
-        `a cell has ${limitText(input.length)} characters; at most ${limitText(LIMITS.cellText)} are read`,
+        `a cell has ${inDigits(input.length)} characters; at most ${inDigits(LIMITS.cellText)} are read`,
         this.placeOf(column, position),
       );
     return { input, ...(style ? { style } : {}) };

@@ -1,3 +1,4 @@
+import { inDigits } from '../../values/counted';
 /** Losses of a conversion, reported once for all cells of a kind, with the first of them. */
 export class Losses {
   private readonly found = new Map<string, { count: number; readonly first: string }>();
@@ -11,11 +12,7 @@ export class Losses {
 
   get told(): string[] {
     return [...this.found].map(([what, { count, first }]) =>
-      first === ''
-        ? what
-        : count === 1
-          ? `${what} (${first})`
-          : `${what} (${count.toLocaleString('en')} times, first ${first})`,
+      first === '' ? what : count === 1 ? `${what} (${first})` : `${what} (${inDigits(count)} times, first ${first})`,
     );
   }
 }

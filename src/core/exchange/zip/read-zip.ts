@@ -1,6 +1,7 @@
+import { inDigits } from '../../values/counted';
 import { unzipSync } from 'fflate';
 import { BadFile } from '../bad-file';
-import { LIMITS, limitText } from '../limits';
+import { LIMITS } from '../limits';
 
 /**
  * How many times larger than packed a part may be once it is of some size: letters that repeat reach 1,000, real sheets
@@ -23,14 +24,14 @@ export function readZip(bytes: Uint8Array): ReadonlyMap<string, Uint8Array> {
           throw new BadFile(`it holds a part called “${name.slice(0, 60)}”, which points out of the file`);
         if (names.has(name)) throw new BadFile(`it holds two parts called “${name.slice(0, 60)}”`);
         if (names.add(name).size > LIMITS.parts)
-          throw new BadFile(`it holds more than ${limitText(LIMITS.parts)} parts`);
+          throw new BadFile(`it holds more than ${inDigits(LIMITS.parts)} parts`);
         if (originalSize > SMALL && originalSize > size * MAX_GAIN)
           throw new BadFile(
-            `its part “${name.slice(0, 60)}” would grow ${limitText(Math.round(originalSize / Math.max(1, size)))} times when unpacked`,
+            `its part “${name.slice(0, 60)}” would grow ${inDigits(Math.round(originalSize / Math.max(1, size)))} times when unpacked`,
           );
         total += originalSize;
         if (total > LIMITS.unpackedBytes)
-          throw new BadFile(`unpacked, it comes to more than ${limitText(Math.round(LIMITS.unpackedBytes / 1e6))} MB`);
+          throw new BadFile(`unpacked, it comes to more than ${inDigits(Math.round(LIMITS.unpackedBytes / 1e6))} MB`);
         return !name.endsWith('/');
       },
     });

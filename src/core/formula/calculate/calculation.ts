@@ -1,3 +1,4 @@
+import { inDigits } from '../../values/counted';
 import { BitSet } from '../../values/bit-set';
 import { TAG } from '../../values/cell-value';
 import { ROW_ROLES } from '../../sheet/row-role';
@@ -16,14 +17,12 @@ import { TooMuchWork, type WorkLimits } from '../values/work-meter';
 /** From this number on, edits cost more one by one than calculating everything. */
 const MAX_SINGLE_EDITS = 5000;
 
-const inFull = (count: number): string => count.toLocaleString('en');
-
 /** The message of a cell whose formula is too much work. */
 export const TOO_MUCH_WORK = {
-  formula: ({ formula }: WorkLimits) => `too much work: use smaller ranges (over ${inFull(formula)} values)`,
+  formula: ({ formula }: WorkLimits) => `too much work: use smaller ranges (over ${inDigits(formula)} values)`,
   sheet: ({ sheet, light }: WorkLimits) =>
     'too much work together with the other formulas: use smaller ranges or fewer formulas ' +
-    `(over ${inFull(sheet)} values; only formulas of up to ${inFull(light)} are calculated)`,
+    `(over ${inDigits(sheet)} values; only formulas of up to ${inDigits(light)} are calculated)`,
 } as const;
 
 /** The contents of cells before they were calculated, by slot × fields + column; null where nobody asks. */

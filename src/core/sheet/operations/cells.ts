@@ -1,6 +1,6 @@
+import { counted } from '../../values/counted';
 import type { CellInput } from '../change';
 import type { Effect } from '../effect';
-import { counted } from './counted';
 import type { OperationKind, OperationOf } from './operation-kind';
 
 export const setCells: OperationKind<OperationOf<'set-cells'>> = {

@@ -1,7 +1,7 @@
+import { counted } from '../../values/counted';
 import type { CellInput, Operation } from '../change';
 import { byKey } from '../compare-keys';
 import { LAYOUT } from '../effect';
-import { counted } from './counted';
 import type { OperationKind, OperationOf } from './operation-kind';
 
 export const putFields: OperationKind<OperationOf<'put-fields'>> = {

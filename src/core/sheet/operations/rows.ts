@@ -1,8 +1,8 @@
+import { counted } from '../../values/counted';
 import type { RowChange, StoredRow } from '../change';
 import { LAYOUT, type Effect } from '../effect';
 import { aboutOf, changesAbout, rowBefore } from '../row-about';
 import type { SheetStore } from '../sheet-store';
-import { counted } from './counted';
 import type { OperationKind, OperationOf, Visibility } from './operation-kind';
 
 export const insertRows: OperationKind<OperationOf<'insert-rows'>> = {

@@ -1,7 +1,7 @@
+import { counted } from '../../values/counted';
 import type { KeyedRule, Operation } from '../change';
 import { RULES } from '../effect';
 import type { RuleId } from '../ids';
-import { counted } from './counted';
 import type { OperationKind, OperationOf } from './operation-kind';
 
 /** Rules that are named one by one. */

@@ -1,6 +1,6 @@
+import { counted } from '../../values/counted';
 import type { CellStyle } from '../change';
 import { LAYOUT } from '../effect';
-import { counted } from './counted';
 import type { OperationKind, OperationOf } from './operation-kind';
 
 export const setStyles: OperationKind<OperationOf<'set-styles'>> = {

@@ -1,9 +1,9 @@
+import { counted } from '../../../core/values/counted';
 import { ActionIcon } from '@mantine/core';
 import { IconPlus, IconX } from '@tabler/icons-react';
 import { kindOf } from '../../../core/rules/kinds/registry';
 import type { BandsWhen } from '../../../core/rules/kinds/bands';
 import { sentenceWords } from '../../../core/rules/shape/sentence-words';
-import { counted } from '../../counted';
 import { useSessionState } from '../../sheet/use-session';
 import classes from '../Bench.module.css';
 import { PickWord } from '../parts/PickWord';

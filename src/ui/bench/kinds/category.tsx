@@ -1,3 +1,4 @@
+import { inDigits } from '../../../core/values/counted';
 import { keysOf } from '../../../core/values/typed-keys';
 import { itemAt } from '../../../core/values/item-at';
 import type { CategoryWhen } from '../../../core/rules/kinds/category';
@@ -109,7 +110,7 @@ function CategoryOutcomes({ when, onChange }: ConditionProps<CategoryWhen>) {
             className={classes.show}
             onClick={() => onChange({ ...when, looks: { ...looks, [text]: { look: 'cool' } } })}
           >
-            give it a look ({count.toLocaleString('en')})
+            give it a look ({inDigits(count)})
           </button>
         </li>
       ))}

@@ -1,7 +1,7 @@
+import { counted } from '../../../core/values/counted';
 import { keysOf } from '../../../core/values/typed-keys';
 import { ICON_SETS, type IconSet } from '../../../core/looks/icon-sets';
 import type { IconsWhen } from '../../../core/rules/kinds/icons';
-import { counted } from '../../counted';
 import { LookIcon } from '../../legend/LookIcon';
 import shared from '../Bench.module.css';
 import classes from './icons.module.css';

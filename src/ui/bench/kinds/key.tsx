@@ -1,6 +1,6 @@
+import { counted } from '../../../core/values/counted';
 import { KEY_OUTCOMES, type KeyWhen } from '../../../core/rules/kinds/key';
 import { readThreshold, type Typed } from '../../../core/rules/shape/read-threshold';
-import { counted } from '../../counted';
 import classes from '../Bench.module.css';
 import { KeyPicture } from '../picture/KeyPicture';
 import { AmountInput } from '../parts/AmountInput';

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/values/counted';
 import { useElementSize } from '@mantine/hooks';
 import { max, tickStep } from 'd3-array';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
@@ -11,7 +12,6 @@ import type { Bin, ValueProfile } from '../../../core/stats/profile-values';
 import { isoFromSerial } from '../../../core/values/date-serial';
 import { formatNumber } from '../../../core/values/number-format';
 import { useSession, useSessionState } from '../../sheet/use-session';
-import { counted } from '../../counted';
 import { useLooks } from '../../legend/use-looks';
 import shared from '../Bench.module.css';
 import classes from './Distribution.module.css';

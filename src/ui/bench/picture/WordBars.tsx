@@ -1,3 +1,4 @@
+import { inDigits } from '../../../core/values/counted';
 import { useSession, useSessionState } from '../../sheet/use-session';
 import { max } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
@@ -42,7 +43,7 @@ export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answe
                 }}
               />
             </span>
-            <span>{count.toLocaleString('en')}</span>
+            <span>{inDigits(count)}</span>
           </li>
         );
       })}

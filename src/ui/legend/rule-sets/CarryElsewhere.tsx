@@ -1,10 +1,10 @@
+import { counted } from '../../../core/values/counted';
 import { Button, Modal, Stack } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { messageOf } from '../../../core/values/error-message';
 import { isMaker } from '../../../core/sharing/role';
 import type { RuleId, SheetId } from '../../../core/sheet/ids';
 import type { SheetSummary } from '../../../protocol/sheet-summary';
-import { counted } from '../../counted';
 import { sendJson } from '../../../engine/link/send-json';
 import { useSession, useSessionState } from '../../sheet/use-session';
 

@@ -1,8 +1,8 @@
+import { counted } from '../../../core/values/counted';
 import { Button, Modal, Stack, TextInput } from '@mantine/core';
 import { useEffect, useState, type FormEvent } from 'react';
 import type { RuleId } from '../../../core/sheet/ids';
 import type { RuleSetHead } from '../../../protocol/rule-sets';
-import { counted } from '../../counted';
 import { useSession, useSessionState } from '../../sheet/use-session';
 import classes from './RuleSets.module.css';
 import { bringIn, keepAsSet, useRuleSets } from './rule-sets-here';
