@@ -56,7 +56,8 @@ export function useCanvasPaint({ canvas, scrollRef, geometry, view, preview }: P
       painted = session.get();
       // New values are painted in the task that brings them, before anything else is rendered.
       if (painted.window !== before.window) return paint();
-      if (PAINTED.some((name) => painted[name] !== before[name])) plan();
+      if (PAINTED.some((name) => painted[name] !== before[name]) || referringText(painted) !== referringText(before))
+        plan();
     });
   }, [session, plan, paint]);
 
@@ -65,7 +66,11 @@ export function useCanvasPaint({ canvas, scrollRef, geometry, view, preview }: P
 }
 
 /** What of the state is painted: events of the bench or the legend alone are not the grid's. */
-const PAINTED = ['others', 'frozen', 'selection', 'frame', 'editing'] as const satisfies (keyof SessionState)[];
+const PAINTED = ['others', 'frozen', 'selection', 'frame'] as const satisfies (keyof SessionState)[];
+
+/** The formula that is being typed, whose references are painted; any other text is in its editor alone. */
+const referringText = ({ editing }: SessionState): string | null =>
+  editing && isFormulaInput(editing.text) ? editing.text : null;
 
 /** Calls `onLoad` once the fonts are there, by which texts are measured again. */
 function useFonts(onLoad: () => void): void {
@@ -90,9 +95,9 @@ interface Shown extends Pick<Scene, 'geometry' | 'scroll' | 'view'> {
 
 /** What is painted of a state of the page. */
 function sceneOf(state: SessionState, { geometry, scroll, view, theme, preview }: Shown): Scene {
-  const { window, frozen, selection, frame, editing, others } = state;
+  const { window, frozen, selection, frame, others } = state;
   const tokens = TOKENS[theme];
-  const isFormula = editing !== null && isFormulaInput(editing.text);
+  const formula = referringText(state);
   return {
     geometry,
     scroll,
@@ -103,8 +108,8 @@ function sceneOf(state: SessionState, { geometry, scroll, view, theme, preview }
     selected: frame ? selectedArea(selection) : null,
     also: selection.also ?? [],
     active: selection.anchor,
-    references: isFormula
-      ? coloredReferences(editing.text, surroundingsOf(frame)).map(({ area, color }) => ({
+    references: formula
+      ? coloredReferences(formula, surroundingsOf(frame)).map(({ area, color }) => ({
           area,
           color: itemAt(tokens.references, color),
         }))

@@ -2,11 +2,16 @@ const CACHED = 20_000;
 const fitted = new Map<string, string>();
 
 /**
- * The text, shortened with an ellipsis where it is wider than the room. Measured once per font, room and text: the
- * context's font must be set already.
+ * Sets the font, and gives the text, shortened with an ellipsis where it is wider than the room. Measured once per font,
+ * room and text. The font is not read from the context, which would have to write it out each time.
  */
-export function fitText(context: CanvasRenderingContext2D, text: string, roomPx: number): string {
-  const key = `${context.font}\n${roomPx}\n${text}`;
+export function fitText(
+  context: CanvasRenderingContext2D,
+  text: string,
+  { font, roomPx }: { readonly font: string; readonly roomPx: number },
+): string {
+  context.font = font;
+  const key = `${font}\n${roomPx}\n${text}`;
   const known = fitted.get(key);
   if (known !== undefined) return known;
   if (fitted.size > CACHED) fitted.clear();

@@ -175,10 +175,9 @@ function paintText(context: CanvasRenderingContext2D, scene: Scene, { cell, box 
   const { style } = cell.look;
   const look = painted(cell.look);
   const sizePx = style.sizePx ?? 13;
-  context.font = cellFont(cell, sizePx);
   context.fillStyle = inkOf(scene, cell);
   const indent = cell.level * INDENT_PX;
-  const room = Math.max(0, box.width - PADDING_PX * 2 - indent);
+  const room = { font: cellFont(cell, sizePx), roomPx: Math.max(0, box.width - PADDING_PX * 2 - indent) };
   const lines = style.wrap
     ? wrapText(context, cell.text, room)
     : [fitText(context, cell.text.replaceAll('\n', ' '), room)];

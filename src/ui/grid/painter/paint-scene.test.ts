@@ -250,10 +250,10 @@ test('the selection is outlined where it lies', () => {
 
 test('a text that is too wide ends in an ellipsis, never in half a character', () => {
   const context = new Notebook() as unknown as CanvasRenderingContext2D;
-  expect(fitText(context, 'short', 30)).toBe('short');
-  expect(fitText(context, 'too long for it', 60)).toBe('too long …');
-  expect(fitText(context, '🌊🌊🌊🌊', 18)).toBe('🌊🌊…');
-  expect(fitText(context, 'x', 2)).toBe('');
+  expect(fitText(context, 'short', { font: '13px test', roomPx: 30 })).toBe('short');
+  expect(fitText(context, 'too long for it', { font: '13px test', roomPx: 60 })).toBe('too long …');
+  expect(fitText(context, '🌊🌊🌊🌊', { font: '13px test', roomPx: 18 })).toBe('🌊🌊…');
+  expect(fitText(context, 'x', { font: '13px test', roomPx: 2 })).toBe('');
 });
 
 describe('ordinary formatting', () => {

@@ -24,10 +24,11 @@ export function paintTrial(
     if (!cell || position < area.top || position > area.bottom) return;
     const y = Math.round(geometry.rowTop(position) - shiftY);
     const rowPx = geometry.rowHeight(position);
-    context.font = `${cell.verdict === 'meets' ? 600 : 420} 12px ${CELL_FONT}`;
+    const font = `${cell.verdict === 'meets' ? 600 : 420} 12px ${CELL_FONT}`;
     context.fillStyle =
       cell.verdict === 'fails' ? tokens.error : cell.verdict === 'meets' ? tokens.ink : tokens.inkSecond;
-    context.fillText(fitText(context, cell.text, width - 2 * PADDING_PX), GUTTER_PX + PADDING_PX, y + rowPx / 2 + 0.5);
+    const text = fitText(context, cell.text, { font, roomPx: width - 2 * PADDING_PX });
+    context.fillText(text, GUTTER_PX + PADDING_PX, y + rowPx / 2 + 0.5);
     if (cell.verdict !== 'meets') return;
     context.fillStyle = tokens.marigold;
     context.fillRect(GUTTER_PX, y + 4, 2, rowPx - 9);

@@ -2,11 +2,16 @@ const CACHED = 4000;
 const wrapped = new Map<string, readonly string[]>();
 
 /**
- * A text in lines no wider than the room, broken between words, and within a word that is wider than that. The
- * context's font must be set.
+ * Sets the font, and gives a text in lines no wider than the room, broken between words, and within a word that is wider
+ * than that.
  */
-export function wrapText(context: CanvasRenderingContext2D, text: string, roomPx: number): readonly string[] {
-  const key = `${context.font}\n${roomPx}\n${text}`;
+export function wrapText(
+  context: CanvasRenderingContext2D,
+  text: string,
+  { font, roomPx }: { readonly font: string; readonly roomPx: number },
+): readonly string[] {
+  context.font = font;
+  const key = `${font}\n${roomPx}\n${text}`;
   const known = wrapped.get(key);
   if (known) return known;
   if (wrapped.size > CACHED) wrapped.clear();
