@@ -14,7 +14,7 @@ import { editWords, operationsOf, type Edit } from '../core/edit/registry';
 import { putRuleSetToWork } from '../core/rules/move/put-rule-set-to-work';
 import type { Operation } from '../core/sheet/change';
 import type { Theme } from '../core/looks/first-family';
-import type { RowId, RuleId, SheetId } from '../core/sheet/ids';
+import type { RuleId, SheetId } from '../core/sheet/ids';
 import { fillingOf } from '../core/sharing/filling';
 import type { Reader } from '../core/sharing/role';
 import type { SheetPast } from '../protocol/recorded-change';
@@ -26,11 +26,13 @@ import type {
   CopiedText,
   EngineQuestions,
   Event,
-  Filter,
   RequestName,
   RequestOf,
 } from '../protocol/engine-messages';
-import { Connection, type News } from './link/connection';
+import { Connection } from './link/connection';
+import type { News } from './news';
+import type { OpenedSheet, Shown } from './opened-sheet';
+import { PageEvents } from './page-events';
 import { copyArea, pastedCells, readPasted, spread, type Copied } from './requests/clipboard';
 import { adviceInTurns } from './requests/advice-in-turns';
 import { questions } from './requests/questions';
@@ -38,11 +40,8 @@ import type { Handlers } from '../protocol/channel';
 import { cellAnswer } from './requests/cell-answer';
 import { carryElsewhere } from './requests/carry-elsewhere';
 import { differenceFrom } from './requests/difference-from';
-import type { EntryLock } from './replica/entry-lock';
 import { exportFile } from './requests/export-file';
 import { fetchPainted, fetchSheet } from './link/fetch-sheet';
-import { frameOf, frozenRows } from './view/frame-of';
-import { legendOf } from './view/legend-of';
 import { judgeEntry } from './requests/judge-entry';
 import { loadLater } from './load-later';
 import { HeldSelection } from './replica/held-selection';
@@ -52,10 +51,9 @@ import { PastReader } from './link/past-reader';
 import { ReadCache } from './replica/read-cache';
 import { HeldNewer } from './requests/refresh-file';
 import { Replica } from './replica/replica';
-import { paintedBy, rowHeights } from './view/row-heights';
+import { paintedBy } from './view/row-heights';
 import { Turns } from './replica/turns';
 import { UndoStack, type UndoStep } from './replica/undo-stack';
-import { windowOf, type Spotlight } from './view/window-of';
 import { withQuery } from '../protocol/with-query';
 
 /** Matches that are sent at once. */
@@ -80,40 +78,37 @@ const AT_ONCE: ReadonlySet<RequestName> = new Set([
  * file, since every request works on the same private state.
  */
 export class Engine {
-  private replica: Replica | null = null;
-  private connection: Connection | null = null;
-  private past: PastReader | null = null;
-  /** Rules that only this reader sees, where they can have some. */
-  private personal: PersonalRules | null = null;
-  private readonly undo = new UndoStack();
-  private name = '';
-  private id: SheetId = '';
-  private theme: Theme = 'light';
-  private area: Area = { left: 0, top: 0, right: -1, bottom: -1 };
-  private spotlight: Spotlight | null = null;
-  /** The rule whose formula is tried beside the rows. */
-  private tried: RuleId | null = null;
-  /** Set for readers without rules: the server gives looks. */
-  private reads: { readonly as?: Reader['role'] } | null = null;
-  private lock: EntryLock | null = null;
-  /** The presence key; null for an anonymous reader. */
-  private who: string | null = null;
-  /** Rows that this reader filters or folds away. */
-  private readonly outOfView: { filter: Filter | null; readonly folded: Set<RowId> } = {
+  private current: OpenedSheet | null = null;
+  private readonly shown: Shown = {
+    theme: 'light',
+    area: { left: 0, top: 0, right: -1, bottom: -1 },
+    spotlight: null,
+    tried: null,
     filter: null,
     folded: new Set(),
   };
+  /**
+   * Who reads: `view` is set for readers without rules, to whom the server gives looks; `who` is the presence key, null
+   * for an anonymous reader.
+   */
+  private reader: { readonly view: { readonly as?: Reader['role'] } | null; readonly who: string | null } = {
+    view: null,
+    who: null,
+  };
   private copied: Copied | null = null;
+  private readonly undo = new UndoStack();
   private readonly newer = new HeldNewer();
   private readonly lastRead = new ReadCache();
   private readonly selected = new HeldSelection();
-  private readonly news = new Set<News>();
   private readonly turns = new Turns((share) => this.tell({ kind: 'work-progressed', share }));
-  /** The last frame that was sent: most edits leave it as it is. */
-  private lastFrame = '';
-  private lastOthers = '[]';
+  private readonly events: PageEvents;
 
-  constructor(private readonly tellAll: (events: readonly Event[], transfer?: Transferable[]) => void) {}
+  constructor(private readonly tellAll: (events: readonly Event[], transfer?: Transferable[]) => void) {
+    this.events = new PageEvents(
+      () => this.current && { opened: this.current, shown: this.shown, selected: this.selected, undo: this.undo },
+      tellAll,
+    );
+  }
 
   private tell(event: Event): void {
     this.tellAll([event]);
@@ -123,14 +118,13 @@ export class Engine {
   private readonly handlers: Handlers<EngineQuestions> = {
     ...questions(() => this.opened),
     open: ({ sheet, theme, at, reads, who }) => {
-      this.theme = theme;
-      this.reads = reads ?? null;
-      this.who = who ?? null;
+      this.shown.theme = theme;
+      this.reader = { view: reads ?? null, who: who ?? null };
       return this.open(sheet, at);
     },
     stop: () => this.turns.stop(),
     'look-at': ({ area }) => {
-      this.area = area;
+      this.shown.area = area;
       return this.invalidate('window');
     },
     'use-theme': ({ theme }) => this.useTheme(theme),
@@ -142,7 +136,7 @@ export class Engine {
     paste: (asked) => this.paste(asked),
     find: ({ wanted }) => this.find(wanted),
     filter: ({ filter }) => {
-      this.outOfView.filter = filter;
+      this.shown.filter = filter;
       return this.invalidate('frame', 'window');
     },
     fold: ({ position, folded }) => this.fold(position, folded),
@@ -153,21 +147,22 @@ export class Engine {
       return this.invalidate('window', 'legend');
     },
     spotlight: ({ rule, part }) => {
-      this.spotlight = rule === null ? null : { rule, part };
+      this.shown.spotlight = rule === null ? null : { rule, part };
       return this.invalidate('window');
     },
     select: ({ selection }) => {
       this.selected.hold(this.sheet, selection);
-      this.connection?.select(selection);
+      this.current?.connection?.select(selection);
       // The preview column is about the selected field.
-      if (this.tried !== null) this.invalidate('window');
-      return cellAnswer(this.opened, selection.anchor, this.lock);
+      if (this.shown.tried !== null) this.invalidate('window');
+      return cellAnswer(this.opened, selection.anchor, this.currentSheet.lock);
     },
     trial: ({ rule }) => {
-      this.tried = rule;
+      this.shown.tried = rule;
       return this.invalidate('window');
     },
-    'own-rules': async ({ rules, whose }) => this.change((await this.personal?.own(rules, whose)) ?? [], 'rules'),
+    'own-rules': async ({ rules, whose }) =>
+      this.change((await this.current?.personal?.own(rules, whose)) ?? [], 'rules'),
     'use-rule-set': ({ set }) => {
       const used = putRuleSetToWork(this.sheet, set, () => nanoid(10));
       if ('missing' in used) throw new Error(noField(set.name, used.missing));
@@ -185,11 +180,11 @@ export class Engine {
     },
     'read-newer': ({ file }) => this.newer.read(file, this.sheet),
     refresh: (asked) => this.refresh(asked),
-    export: (asked) => exportFile(this.opened, this.name, asked),
+    export: (asked) => exportFile(this.opened, this.currentSheet.name, asked),
     judge: (asked) => this.judge(asked),
     'ask-advice': () => adviceInTurns(() => this.opened, this.turns),
     'ask-profile': (asked) => profileRule(this.opened.evaluation, asked, this.lastRead.read(this.sheet, asked.reads)),
-    'ask-difference': ({ to }) => differenceFrom(this.opened, this.id, { theme: this.theme, to }),
+    'ask-difference': ({ to }) => differenceFrom(this.opened, this.currentSheet.id, { theme: this.shown.theme, to }),
   };
 
   /** Answers a request in its turn. Fails in words for the person who asked. */
@@ -208,9 +203,9 @@ export class Engine {
   /** Evaluates time-dependent formulas and rules; called once a minute. */
   tick(nowMs: number): void {
     // A sheet as it was has no clock.
-    if (!this.connection) return;
+    if (!this.current?.connection) return;
     void this.turns.take(() => {
-      this.replica?.tick(nowMs);
+      this.opened.tick(nowMs);
       this.lastRead.forget();
       this.invalidate('window', 'legend');
     });
@@ -218,13 +213,17 @@ export class Engine {
 
   /** Leaves the sheet: nothing is heard of it or sent any more. */
   close(): void {
-    this.connection?.close();
-    this.connection = null;
+    this.current?.connection?.close();
+    if (this.current) this.current = { ...this.current, connection: null };
+  }
+
+  private get currentSheet(): OpenedSheet {
+    if (!this.current) throw new Error('the sheet is not open yet');
+    return this.current;
   }
 
   private get opened(): Replica {
-    if (!this.replica) throw new Error('the sheet is not open yet');
-    return this.replica;
+    return this.currentSheet.replica;
   }
 
   private get sheet() {
@@ -232,71 +231,63 @@ export class Engine {
   }
 
   private useTheme(theme: Theme): null {
-    const isNew = theme !== this.theme;
-    this.theme = theme;
+    const isNew = theme !== this.shown.theme;
+    this.shown.theme = theme;
     // Given looks are made for one theme.
-    if (this.reads && isNew && this.id !== '') void this.open(this.id).catch(() => {});
-    this.replica?.useTheme(theme);
+    if (this.reader.view && isNew && this.current) void this.open(this.current.id).catch(() => {});
+    this.current?.replica.useTheme(theme);
     return this.invalidate('window');
   }
 
   private async open(id: SheetId, at?: number): Promise<null> {
-    const { reads, theme } = this;
-    const bytes = await (reads ? fetchPainted(id, { theme, as: reads.as }) : fetchSheet(id, at)).catch(
-      (error: Error) => {
-        this.tell({ kind: 'sheet-failed', message: error.message });
-        throw error;
-      },
-    );
-    return this.turns.take(() => (reads ? this.attachReaderView(id, bytes) : this.attachSheet(id, bytes)));
+    const { view } = this.reader;
+    const { theme } = this.shown;
+    const bytes = await (view ? fetchPainted(id, { theme, as: view.as }) : fetchSheet(id, at)).catch((error: Error) => {
+      this.tell({ kind: 'sheet-failed', message: error.message });
+      throw error;
+    });
+    return this.turns.take(() => (view ? this.attachReaderView(id, bytes) : this.attachSheet(id, bytes)));
   }
 
   /** Works on a sheet as it came from the server from now on, with the changes that were on their way. */
   private attachSheet(id: SheetId, bytes: ArrayBuffer): null {
     const { sheet, head } = unpackSheet(bytes);
-    const replica = new Replica(sheet, head.sequence, { theme: this.theme, nowMs: head.asOf ?? Date.now() });
-    this.past = new PastReader(id, (read) => void this.turns.take(() => this.usePast(replica, read)));
+    const replica = new Replica(sheet, head.sequence, { theme: this.shown.theme, nowMs: head.asOf ?? Date.now() });
+    const past = new PastReader(id, (read) => void this.turns.take(() => this.usePast(replica, read)));
     const from = head.asOf === undefined ? () => sheetUrl(id, `changes?after=${replica.sequence}`) : null;
-    if (from !== null && this.who !== null)
-      this.personal = new PersonalRules(
-        id,
-        replica,
-        (work) => void this.turns.take(work).then(() => this.invalidate('window', 'legend')),
-      );
-    return this.attach(replica, { id, name: head.name, from });
+    const inTurn = (work: () => void) => void this.turns.take(work).then(() => this.invalidate('window', 'legend'));
+    const personal = from !== null && this.reader.who !== null ? new PersonalRules(id, replica, inTurn) : null;
+    return this.attach({ id, name: head.name, replica, past, personal, lock: null }, from);
   }
 
   /** The same for a sheet with given looks. */
   private attachReaderView(id: SheetId, bytes: ArrayBuffer): null {
-    const { name, replica, lock, head } = openPainted(bytes, this.theme);
+    const { theme } = this.shown;
+    const { name, replica, lock, head } = openPainted(bytes, theme);
     const url = sheetUrl(id, 'painted/changes');
-    const view = { theme: this.theme, as: this.reads?.as, view: head.view };
-    this.lock = lock;
+    const view = { theme, as: this.reader.view?.as, view: head.view };
     this.tell({ kind: 'legend-told', meanings: head.legend });
     const from = () => withQuery(url, { ...view, revision: replica.revision });
-    return this.attach(replica, { id, name, from });
+    return this.attach({ id, name, replica, past: null, personal: null, lock }, from);
   }
 
   /** `from` gives the address of the stream to follow; null where the sheet stands still. */
-  private attach(
-    replica: Replica,
-    { id, name, from }: { readonly id: SheetId; readonly name: string; readonly from: (() => string) | null },
-  ): null {
-    const waiting = this.replica?.waiting ?? [];
-    this.replica = replica;
-    this.id = id;
-    this.name = name;
-    if (from !== null) {
-      this.connection ??= new Connection(id, this.who, {
-        take: (work) => void this.turns.take(work),
-        tell: (event) => this.tell(event),
-        note: (...news) => this.invalidate(...news),
-        reopen: () => this.open(id),
-        forget: (change) => this.undo.forget(change),
-      });
-      this.connection.use(replica, from, waiting);
-    }
+  private attach(opened: Omit<OpenedSheet, 'connection'>, from: (() => string) | null): null {
+    const waiting = this.current?.replica.waiting ?? [];
+    const connection = this.current?.connection ?? (from ? this.connectTo(opened.id) : null);
+    this.current = { ...opened, connection };
+    if (from) connection?.use(opened.replica, from, waiting);
     return this.invalidate('frame', 'window', 'legend');
+  }
+
+  private connectTo(id: SheetId): Connection {
+    return new Connection(id, this.reader.who, {
+      take: (work) => void this.turns.take(work),
+      tell: (event) => this.tell(event),
+      note: (...news) => this.invalidate(...news),
+      reopen: () => this.open(id),
+      forget: (change) => this.undo.forget(change),
+    });
   }
 
   private usePast(replica: Replica, past: SheetPast): void {
@@ -305,7 +296,7 @@ export class Engine {
   }
 
   private async change(asked: readonly Operation[], says: string): Promise<null> {
-    const operations = (await this.personal?.take(asked)) ?? asked;
+    const operations = (await this.currentSheet.personal?.take(asked)) ?? asked;
     if (operations.length) await this.apply(operations, says, (step) => this.undo.made(step));
     return null;
   }
@@ -322,7 +313,7 @@ export class Engine {
    */
   private async apply(asked: readonly Operation[], says: string, done: (step: UndoStep) => void): Promise<void> {
     const { sheet } = this;
-    const locked = this.lock?.refusalOf(asked) ?? null;
+    const locked = this.currentSheet.lock?.refusalOf(asked) ?? null;
     if (locked !== null) return this.tell({ kind: 'change-refused', message: locked });
     const held = holdRanges(sheet, asked);
     const operations = [
@@ -335,7 +326,7 @@ export class Engine {
         ? await this.opened.applyInParts(change, this.turns.rest)
         : this.opened.apply(change);
     this.selected.holdAnew(sheet);
-    this.connection?.send(change);
+    this.currentSheet.connection?.send(change);
     done({ changeId: change.id, inverse, says });
     this.invalidate('frame', 'window', 'legend', 'undo');
   }
@@ -371,15 +362,17 @@ export class Engine {
   }
 
   private async judge({ cell: { row, field }, input }: RequestOf<'judge'>): Promise<GivenLook | null> {
-    const isTold = this.lock !== null && fillingOf(this.sheet.parts.values()).outcomes === 'typing';
-    return isTold ? judgeEntry(this.id, { theme: this.theme, as: this.reads?.as }, { row, field, input }) : null;
+    const isTold = this.currentSheet.lock !== null && fillingOf(this.sheet.parts.values()).outcomes === 'typing';
+    return isTold
+      ? judgeEntry(this.currentSheet.id, { theme: this.shown.theme, as: this.reader.view?.as }, { row, field, input })
+      : null;
   }
 
   private fold(position: number, folded: boolean): null {
     const slot = this.sheet.order[position];
     if (slot === undefined) return null;
-    if (folded) this.outOfView.folded.add(this.sheet.rowId(slot));
-    else this.outOfView.folded.delete(this.sheet.rowId(slot));
+    if (folded) this.shown.folded.add(this.sheet.rowId(slot));
+    else this.shown.folded.delete(this.sheet.rowId(slot));
     return this.invalidate('frame', 'window');
   }
 
@@ -423,58 +416,8 @@ export class Engine {
   private invalidate(...news: readonly News[]): null {
     // Whatever changes a cell also invalidates the frame.
     if (news.includes('frame')) this.lastRead.forget();
-    const first = this.news.size === 0;
-    for (const item of news) this.news.add(item);
-    // All that one message or one batch of changes brings is sent once, as soon as it is in.
-    if (first) queueMicrotask(() => this.flushEvents());
+    this.events.note(...news);
     return null;
-  }
-
-  private flushEvents(): void {
-    const news = new Set(this.news);
-    this.news.clear();
-    if (!this.replica) return;
-    const events: Event[] = [];
-    const buffers: Transferable[] = [];
-    const frame = news.has('frame') ? frameOf(this.replica, this.name, this.outOfView) : undefined;
-    if (frame && JSON.stringify(frame) !== this.lastFrame) {
-      this.lastFrame = JSON.stringify(frame);
-      events.push({ kind: 'frame-changed', frame });
-    }
-    const moved = news.has('selection') ? this.selected.moved(this.sheet) : null;
-    if (moved) events.push({ kind: 'selection-moved', ...moved });
-    if (news.has('window')) {
-      const { spotlight, lock } = this;
-      const trial = { rule: this.tried, column: this.selected.column };
-      const heights = rowHeights(this.replica, this.outOfView);
-      const window = windowOf(this.replica, this.area, { spotlight, heights, trial, lock });
-      const frozen = windowOf(
-        this.replica,
-        { ...this.area, top: 0, bottom: frozenRows(this.sheet) - 1 },
-        { spotlight, heights, trial, lock },
-      );
-      for (const part of [window, frozen])
-        buffers.push(
-          part.looks.buffer,
-          part.bars.buffer,
-          part.aligns.buffer,
-          part.spotlit.buffer,
-          part.open.buffer,
-          part.banded.buffer,
-        );
-      events.push({ kind: 'window-resolved', window, frozen });
-    }
-    if (news.has('legend')) this.past?.follow(this.replica);
-    if (news.has('legend')) events.push({ kind: 'rules-counted', legend: legendOf(this.replica) });
-    if (news.has('undo')) events.push({ kind: 'undo-changed', ...this.undo.next });
-    if (news.has('link') && this.connection) events.push(this.connection.standing);
-    // Where others are moves with the rows and fields.
-    const people = news.has('others') || news.has('frame') ? this.connection?.others(this.sheet) : undefined;
-    if (people && JSON.stringify(people) !== this.lastOthers) {
-      this.lastOthers = JSON.stringify(people);
-      events.push({ kind: 'others-told', people });
-    }
-    this.tellAll(events, buffers);
   }
 }
 

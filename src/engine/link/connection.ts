@@ -3,15 +3,13 @@ import type { SheetId } from '../../core/sheet/ids';
 import type { Sheet } from '../../core/sheet/sheet';
 import type { Event, LinkState, PresentPerson, Selection } from '../../protocol/engine-messages';
 import type { RecordedChange, SentChange } from '../../protocol/recorded-change';
-import { LiveLink } from './live-link';
-import { lostCell } from './lost-cell';
+import type { News } from '../news';
+import { applyLinkEvent, type SheetEvent } from './apply-link-event';
+import { LiveLink, type LinkEvent } from './live-link';
 import { Others } from './others';
 import { OwnEntries } from './own-entries';
 import type { Replica } from '../replica/replica';
 import { WaitingStore } from './waiting-store';
-
-/** News for the page since the last report. */
-export type News = 'frame' | 'window' | 'legend' | 'undo' | 'selection' | 'others' | 'link';
 
 /**
  * While no more than this wait, changes of others are taken in at once; with more, after as many milliseconds as there
@@ -40,6 +38,8 @@ export class Connection {
   private link: LiveLink | null = null;
   private state: LinkState = 'opening';
   private replica: Replica | null = null;
+  /** Changes of others that are applied together in a moment. */
+  private arrived: RecordedChange[] = [];
   private readonly own = new OwnEntries();
   private readonly people: Others | null;
   private readonly store: WaitingStore | null;
@@ -60,47 +60,13 @@ export class Connection {
   use(replica: Replica, from: () => string, waiting: readonly Change[]): void {
     this.link?.close();
     this.replica = replica;
+    this.arrived = [];
     const { people, host } = this;
-    const reopen = () => void host.reopen().catch(() => this.tellState('offline'));
-    this.link = new LiveLink(this.sheet, () => from() + (people ? `&page=${people.key}` : ''), {
-      received: this.gathered(replica, (changes) => {
-        this.tellLost(replica, changes);
-        replica.receiveAll(changes);
-        host.note('frame', 'window', 'legend', 'selection');
-        this.tellState('live');
-      }),
-      repainted: (repaint) =>
-        host.take(() => {
-          this.tellLost(replica, repaint.changes);
-          replica.repaint(repaint);
-          if (repaint.legend) host.tell({ kind: 'legend-told', meanings: repaint.legend });
-          host.note('frame', 'window', 'selection');
-          this.tellState('live');
-        }),
-      present: (present) => {
-        people?.hear(present);
-        host.note('others');
-      },
-      accepted: (change, sequence) =>
-        host.take(() => {
-          void this.store?.drop(change.id);
-          replica.acknowledge(change.id, sequence);
-          this.tellState('live');
-        }),
-      refused: (change, message) =>
-        host.take(() => {
-          void this.store?.drop(change.id);
-          replica.refuse(change.id);
-          host.forget(change.id);
-          host.tell({ kind: 'change-refused', message });
-          this.tellState('live');
-          host.note('frame', 'window', 'legend', 'undo');
-        }),
-      stale: reopen,
-      // After a reload, the page hears what has become of it.
-      closed: reopen,
-      state: (state) => this.tellState(state),
-    });
+    this.link = new LiveLink(
+      this.sheet,
+      () => from() + (people ? `&page=${people.key}` : ''),
+      (event) => this.onLinkEvent(replica, event),
+    );
     for (const change of waiting) {
       replica.apply(change);
       this.link.send(change);
@@ -108,24 +74,49 @@ export class Connection {
     void this.store?.left().then((left) => host.take(() => this.sendLeft(left)));
   }
 
+  private onLinkEvent(replica: Replica, event: LinkEvent): void {
+    switch (event.kind) {
+      case 'presence':
+        this.people?.hear(event.people);
+        return this.host.note('others');
+      case 'state':
+        return this.tellState(event.state);
+      // After a reload, the page also hears what has become of its access.
+      case 'stale':
+      case 'closed':
+        return void this.host.reopen().catch(() => this.tellState('offline'));
+      case 'changes':
+        return this.gather(replica, event.changes);
+      default:
+        return this.host.take(() => this.apply(replica, event));
+    }
+  }
+
   /**
    * Applies changes as they come; while many wait here, those of some time together: everything that waits is replayed
    * over each lot, so that many lots would take the square of what waits.
    */
-  private gathered(
-    replica: Replica,
-    take: (changes: readonly RecordedChange[]) => void,
-  ): (changes: readonly RecordedChange[]) => void {
-    const arrived: RecordedChange[] = [];
-    const takeAll = () => this.replica === replica && this.host.take(() => take(arrived.splice(0)));
-    return (changes) => {
-      const isDue = arrived.length > 0;
-      arrived.push(...changes);
-      if (isDue) return;
-      const restMs = Math.min(MAX_REST_MS, Math.max(0, replica.waiting.length - FEW_WAITING));
-      if (restMs === 0) takeAll();
-      else setTimeout(takeAll, restMs);
-    };
+  private gather(replica: Replica, changes: readonly RecordedChange[]): void {
+    if (this.replica !== replica) return;
+    const { arrived } = this;
+    const isDue = arrived.length > 0;
+    arrived.push(...changes);
+    if (isDue) return;
+    const applyAll = () =>
+      this.replica === replica &&
+      this.host.take(() => this.apply(replica, { kind: 'changes', changes: arrived.splice(0) }));
+    const restMs = Math.min(MAX_REST_MS, Math.max(0, replica.waiting.length - FEW_WAITING));
+    if (restMs === 0) applyAll();
+    else setTimeout(applyAll, restMs);
+  }
+
+  private apply(replica: Replica, event: SheetEvent): void {
+    if (event.kind === 'accepted' || event.kind === 'refused') void this.store?.drop(event.change.id);
+    const { news, events } = applyLinkEvent(replica, this.own, event);
+    if (event.kind === 'refused') this.host.forget(event.change.id);
+    for (const one of events) this.host.tell(one);
+    if (news.length) this.host.note(...news);
+    this.tellState('live');
   }
 
   /** Sends a change that has been applied here. */
@@ -162,20 +153,6 @@ export class Connection {
       link.send(change);
     }
     this.host.note('frame', 'window', 'legend');
-  }
-
-  /**
-   * Remembers this person's entries that come back, and reports those that others wrote over without having seen them.
-   */
-  private tellLost(replica: Replica, changes: readonly RecordedChange[]): void {
-    const mine = new Set(replica.waiting.map(({ id }) => id));
-    const lost = changes.flatMap((change) => {
-      if (!mine.has(change.change.id)) return this.own.lostTo(change);
-      this.own.note(change);
-      return [];
-    });
-    const cells = lost.flatMap((entry) => lostCell(replica.sheet, entry) ?? []);
-    if (cells.length) this.host.tell({ kind: 'entries-lost', lost: cells });
   }
 
   /** How the connection stands, and how much waits. */

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import type { Change } from '../../core/sheet/change';
-import { LiveLink } from './live-link';
+import { LiveLink, type LinkEvent } from './live-link';
 import { makeSheet } from '../../../test/support/arbitrary-sheet';
 import { FakeEventSource, FakeServer } from '../../../test/support/fake-server';
 
@@ -20,16 +20,34 @@ afterEach(() => {
 });
 
 const link = () =>
-  new LiveLink(server.id, () => `/api/sheets/${encodeURIComponent(server.id)}/changes?after=${sequence}`, {
-    received: (changes) => log.push(`received ${changes.map((change) => change.sequence).join()}`),
-    accepted: ({ id }, at) => log.push(`accepted ${id} as ${at}`),
-    refused: ({ id }, message) => log.push(`refused ${id}: ${message}`),
-    repainted: ({ revision }) => log.push(`repainted ${revision}`),
-    closed: () => log.push('closed'),
-    present: (people) => log.push(`present ${people.length}`),
-    stale: () => log.push('stale'),
-    state: (state) => log.at(-1) !== state && log.push(state),
-  });
+  new LiveLink(
+    server.id,
+    () => `/api/sheets/${encodeURIComponent(server.id)}/changes?after=${sequence}`,
+    (event) => {
+      const words = wordsOf(event);
+      if (event.kind !== 'state' || log.at(-1) !== words) log.push(words);
+    },
+  );
+
+function wordsOf(event: LinkEvent): string {
+  switch (event.kind) {
+    case 'changes':
+      return `received ${event.changes.map((change) => change.sequence).join()}`;
+    case 'accepted':
+      return `accepted ${event.change.id} as ${event.sequence}`;
+    case 'refused':
+      return `refused ${event.change.id}: ${event.message}`;
+    case 'repaint':
+      return `repainted ${event.repaint.revision}`;
+    case 'presence':
+      return `present ${event.people.length}`;
+    case 'state':
+      return event.state;
+    default:
+      return event.kind;
+  }
+}
+
 const change = (id: string): Change => ({ id, operations: [{ kind: 'remove-rows', rows: ['r'] }] });
 const pass = (ms = 0) => vi.advanceTimersByTimeAsync(ms);
 

@@ -7,19 +7,19 @@ import type { Repaint } from '../../protocol/painted-sheet';
 import type { Present } from '../../protocol/presence';
 import type { ChangeAnswer, RecordedChange, SentChange } from '../../protocol/recorded-change';
 
-export interface LinkReports {
-  received(changes: readonly RecordedChange[]): void;
-  repainted(repaint: Repaint): void;
+/** What comes from the server, or becomes of what was sent to it. */
+export type LinkEvent =
+  | { readonly kind: 'changes'; readonly changes: readonly RecordedChange[] }
+  | { readonly kind: 'repaint'; readonly repaint: Repaint }
   /** Who has the sheet open. */
-  present(people: readonly Present[]): void;
-  accepted(change: Change, sequence: number): void;
-  refused(change: Change, message: string): void;
+  | { readonly kind: 'presence'; readonly people: readonly Present[] }
+  | { readonly kind: 'accepted'; readonly change: Change; readonly sequence: number }
+  | { readonly kind: 'refused'; readonly change: Change; readonly message: string }
   /** The log has moved on too far, or the stream cannot be resumed: the sheet must be loaded again. */
-  stale(): void;
+  | { readonly kind: 'stale' }
   /** Access has ended, or changed. */
-  closed(): void;
-  state(state: 'live' | 'offline'): void;
-}
+  | { readonly kind: 'closed' }
+  | { readonly kind: 'state'; readonly state: 'live' | 'offline' };
 
 /** A server that answers, and fails so often over the same change, will not take it. */
 const FAILURES_TO_REFUSE = 6;
@@ -42,7 +42,7 @@ export class LiveLink {
     private readonly sheet: SheetId,
     /** The address of the stream from where the sheet is now. */
     private readonly from: () => string,
-    private readonly reports: LinkReports,
+    private readonly tell: (event: LinkEvent) => void,
   ) {
     this.listen();
   }
@@ -67,23 +67,23 @@ export class LiveLink {
     this.stream = stream;
     stream.onopen = () => this.reached();
     stream.addEventListener('changes', ({ data }: MessageEvent<string>) =>
-      this.reports.received(parseMessage<RecordedChange[]>(data)),
+      this.tell({ kind: 'changes', changes: parseMessage<RecordedChange[]>(data) }),
     );
     stream.addEventListener('presence', ({ data }: MessageEvent<string>) =>
-      this.reports.present(parseMessage<Present[]>(data)),
+      this.tell({ kind: 'presence', people: parseMessage<Present[]>(data) }),
     );
     stream.addEventListener('repaint', ({ data }: MessageEvent<string>) =>
-      this.reports.repainted(parseMessage<Repaint>(data)),
+      this.tell({ kind: 'repaint', repaint: parseMessage<Repaint>(data) }),
     );
     stream.addEventListener('stale', () => {
       stream.close();
-      this.reports.stale();
+      this.tell({ kind: 'stale' });
     });
     stream.addEventListener('closed', () => this.end());
     stream.onerror = () => {
       // The browser's own retry asks for the address it was given; a new stream asks from where we are.
       stream.close();
-      this.reports.state('offline');
+      this.tell({ kind: 'state', state: 'offline' });
       setTimeout(() => this.stream === stream && this.listen(), this.pause());
     };
   }
@@ -91,7 +91,7 @@ export class LiveLink {
   /** What waits stays, in case the reader comes back. */
   private end(): void {
     this.close();
-    this.reports.closed();
+    this.tell({ kind: 'closed' });
   }
 
   private async drain(): Promise<void> {
@@ -105,8 +105,8 @@ export class LiveLink {
       }
       this.queue.shift();
       this.failures = 0;
-      if ('refused' in answer) this.reports.refused(change, answer.refused);
-      else this.reports.accepted(change, answer.sequence);
+      if ('refused' in answer) this.tell({ kind: 'refused', change, message: answer.refused });
+      else this.tell({ kind: 'accepted', change, sequence: answer.sequence });
     }
     this.state = 'idle';
   }
@@ -129,14 +129,14 @@ export class LiveLink {
       this.reached();
       return await readMessage<ChangeAnswer>(response);
     } catch {
-      this.reports.state('offline');
+      this.tell({ kind: 'state', state: 'offline' });
       return 'again';
     }
   }
 
   private reached(): void {
     this.tries = 0;
-    this.reports.state('live');
+    this.tell({ kind: 'state', state: 'live' });
   }
 
   private pause(): number {

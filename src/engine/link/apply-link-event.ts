@@ -1,0 +1,58 @@
+import type { Event } from '../../protocol/engine-messages';
+import type { RecordedChange } from '../../protocol/recorded-change';
+import type { News } from '../news';
+import type { Replica } from '../replica/replica';
+import type { LinkEvent } from './live-link';
+import { lostCell } from './lost-cell';
+import type { OwnEntries } from './own-entries';
+
+/** The events that change a sheet; the others are about the link itself. */
+export type SheetEvent = Extract<LinkEvent, { readonly kind: 'changes' | 'repaint' | 'accepted' | 'refused' }>;
+
+/** What an event means to the page. */
+export interface Effect {
+  readonly news: readonly News[];
+  readonly events: readonly Event[];
+}
+
+/**
+ * Applies an event of the link to a replica: the one place that says what each does. Entries of this person that others
+ * wrote over without having seen them are among the effects.
+ */
+export function applyLinkEvent(replica: Replica, own: OwnEntries, event: SheetEvent): Effect {
+  switch (event.kind) {
+    case 'changes': {
+      const events = lostBy(replica, own, event.changes);
+      replica.receiveAll(event.changes);
+      return { news: ['frame', 'window', 'legend', 'selection'], events };
+    }
+    case 'repaint': {
+      const { changes, legend } = event.repaint;
+      const events = lostBy(replica, own, changes);
+      replica.repaint(event.repaint);
+      const told: Event[] = legend ? [{ kind: 'legend-told', meanings: legend }] : [];
+      return { news: ['frame', 'window', 'selection'], events: [...events, ...told] };
+    }
+    case 'accepted':
+      replica.acknowledge(event.change.id, event.sequence);
+      return { news: [], events: [] };
+    case 'refused':
+      replica.refuse(event.change.id);
+      return {
+        news: ['frame', 'window', 'legend', 'undo'],
+        events: [{ kind: 'change-refused', message: event.message }],
+      };
+  }
+}
+
+/** Remembers this person's entries that come back, and reports those that the changes of others wrote over. */
+function lostBy(replica: Replica, own: OwnEntries, changes: readonly RecordedChange[]): Event[] {
+  const mine = new Set(replica.waiting.map(({ id }) => id));
+  const lost = changes.flatMap((change) => {
+    if (!mine.has(change.change.id)) return own.lostTo(change);
+    own.note(change);
+    return [];
+  });
+  const cells = lost.flatMap((entry) => lostCell(replica.sheet, entry) ?? []);
+  return cells.length ? [{ kind: 'entries-lost', lost: cells }] : [];
+}
