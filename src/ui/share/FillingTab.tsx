@@ -1,9 +1,12 @@
+import { Fragment } from 'react';
 import { counted } from '../../core/values/counted';
 import { Button, Checkbox, Radio, SegmentedControl } from '@mantine/core';
 import { columnLetters } from '../../core/sheet/address';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Filling, OutcomeTime } from '../../core/sheet/sheet-part';
 import type { ShownField } from '../../protocol/engine-messages';
+import { LINK_ROLE_WORDS } from '../../core/sharing/role-words';
+import { READER_ROLES } from '../../core/sharing/role';
 import { selectedAreas } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Share.module.css';
@@ -72,9 +75,14 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
         onChange={(event) => put({ showsOthers: event.currentTarget.checked })}
       />
       <p className={classes.note}>
-        See it <a href={withQuery(page, { as: 'filler' })}>as a filler gets it</a> or{' '}
-        <a href={withQuery(page, { as: 'viewer' })}>as a viewer gets it</a>. Rules, answer keys and results of formulas
-        that hang on them are never sent to fillers, only looks.
+        See it{' '}
+        {READER_ROLES.map((role, at) => (
+          <Fragment key={role}>
+            {at > 0 && ' or '}
+            <a href={withQuery(page, { as: role })}>as {LINK_ROLE_WORDS[role].noun} gets it</a>
+          </Fragment>
+        ))}
+        . Rules, answer keys and results of formulas that hang on them are never sent to fillers, only looks.
       </p>
     </div>
   );
