@@ -1,28 +1,6 @@
 import { defineConfig } from '@playwright/test';
+import { CHROMIUM } from './scripts/chromium.mjs';
 import { OWNER_STATE } from './test/e2e/owner-state';
-
-/**
- * What Chromium leaves out. The lists of its address bar are pages of their own, which cost each new window more than a
- * second of a processor, and nobody sees them here. The last switch counts: the others are Playwright's own.
- */
-const LEFT_OUT = [
-  'WebUIOmniboxPopup',
-  'WebUIOmniboxAimPopup',
-  'WebUIOmniboxFullPopup',
-  'AimEnabled',
-  'AvoidCorsURLLoaderRestartOnRedirect',
-  'AvoidUnnecessaryBeforeUnloadCheckSync',
-  'DestroyProfileOnBrowserClose',
-  'HttpsFirstBalancedModeAutoEnable',
-  'HttpsUpgrades',
-  'LensOverlay',
-  'MediaRouter',
-  'NetworkTimeServiceQuerying',
-  'OptimizationHints',
-  'PaintHolding',
-  'PreconnectToSearch',
-  'ThirdPartyStoragePartitioning',
-];
 
 // The app is started by the test command (scripts/test.mjs), which gives its address.
 export default defineConfig({
@@ -42,18 +20,6 @@ export default defineConfig({
     actionTimeout: 15_000,
     // Nothing is waited for that only moves.
     contextOptions: { reducedMotion: 'reduce' },
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        `--disable-features=${LEFT_OUT.join(',')}`,
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: CHROMIUM,
   },
 });

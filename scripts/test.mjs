@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { buildApp } from './build-app.mjs';
+import { CHROMIUM } from './chromium.mjs';
 import { installDebianPackage } from './debian-package.mjs';
 import { installPackages } from './install-packages.mjs';
 import { Cluster, freePort } from './postgres.mjs';
@@ -77,7 +78,7 @@ function count({ passed, failed }) {
 }
 
 function installTools(parts) {
-  if (parts.includes('e2e') && !existsSync('/usr/bin/chromium'))
+  if (parts.includes('e2e') && !existsSync(CHROMIUM.executablePath))
     installDebianPackage('chromium', 'the browser for end-to-end tests');
   const missing = parts.includes('server') ? TOOLS.filter(([file]) => !existsSync(file)).map(([, name]) => name) : [];
   if (missing.length)

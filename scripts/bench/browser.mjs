@@ -1,14 +1,12 @@
 import { chromium } from '@playwright/test';
+import { CHROMIUM } from '../chromium.mjs';
 import { figure, median, ms } from './figures.mjs';
 
 const FRAMES = 300;
 
 /** Opens and scrolls a sheet of 100,000 records in Chromium, and measures what a person would feel. */
 export async function benchBrowser(address, sheet) {
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
+  const browser = await chromium.launch(CHROMIUM);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   try {
     await page.request.post(`${address}/api/demo`, { data: {} });
