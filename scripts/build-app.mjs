@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { bundleWorkers } from './bundle-workers.mjs';
+import { compressAssets } from './compress-assets.mjs';
 import { runBeside, tail, Trouble } from './run.mjs';
 
 /** Builds the app unless what is built came from the same sources. */
@@ -10,7 +11,7 @@ export async function buildApp(root) {
   const sources = hashSources(root);
   const isBuilt =
     existsSync(stamp) &&
-    ['painter.cjs', 'findings.cjs', 'server.mjs'].every((name) => existsSync(join(root, 'dist', name)));
+    ['painter.cjs', 'findings.cjs', 'server.mjs', 'assets'].every((name) => existsSync(join(root, 'dist', name)));
   if (isBuilt && readFileSync(stamp, 'utf8') === sources) return;
   console.log('Building the app (next build)...');
   await bundleWorkers(root);
@@ -19,6 +20,7 @@ export async function buildApp(root) {
     env: { NEXT_TELEMETRY_DISABLED: '1' },
   });
   if (status !== 0) throw new Trouble(`The app could not be built:\n${tail(output)}`);
+  compressAssets(root);
   writeFileSync(stamp, sources);
 }
 

@@ -129,6 +129,24 @@ test('a foreign name that leads here gets nothing, whatever it asks for', async 
   expect((await plainly(`${baseURL}/api/health`, { headers: { host: 'localhost:1' } })).status).toBe(200);
 });
 
+test('scripts come compressed, may be kept for good, and carry the policy', async ({ page, baseURL }) => {
+  await page.goto('/sign-in');
+  const script = await page.locator('script[src*="/_next/static/"]').first().getAttribute('src');
+  // RFC 9110, 12.5.3: the coding is one of those that the client takes.
+  for (const [accepted, coding] of [
+    ['br, gzip', 'br'],
+    ['gzip', 'gzip'],
+    ['identity', undefined],
+  ] as const) {
+    const { headers, status } = await plainly(baseURL! + script!, { headers: { 'accept-encoding': accepted } });
+    expect(status).toBe(200);
+    expect(headers['content-encoding']).toBe(coding);
+    expect(headers['cache-control']).toContain('immutable');
+    expect(headers['content-security-policy']).toContain("default-src 'self'");
+  }
+  expect((await plainly(`${baseURL}/_next/static/x.js`)).status).toBe(404);
+});
+
 const FOREIGN = [
   ['sec-fetch-site', 'cross-site'],
   ['sec-fetch-site', 'same-site'],

@@ -13,7 +13,7 @@ import { contentPolicy, securityHeaders } from './security-headers';
 export const CLIENT_HEADER = 'x-auxesis-client';
 export const REQUEST_HEADER = 'x-auxesis-request';
 
-type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<void>;
+export type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<void>;
 
 /**
  * Stands before the app and lets in what it should answer: requests for a host name of ours, and changes that come from

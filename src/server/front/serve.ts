@@ -1,9 +1,10 @@
 import { createServer } from 'node:http';
 import next from 'next';
+import sirv from 'sirv';
 import { stoppingStreams } from '../live/open-streams';
 import { log } from '../log';
 import { settings as readSettings } from '../settings';
-import { frontDoor } from './front-door';
+import { frontDoor, type Handler } from './front-door';
 
 // The process of the app: an HTTP server of Node with the front door before the framework. The framework's own
 // middleware would read every body into memory first, and would not see what is refused before it.
@@ -13,6 +14,8 @@ const HEADERS_MS = 15_000;
 const REQUEST_MS = 300_000;
 /** How long open requests may go on once the server is asked to stop. */
 const GRACE_MS = 3000;
+/** How long browsers may keep what never changes under its name. */
+const YEAR_S = 31_536_000;
 
 /** True under `npm run dev`: pages are compiled from the sources and reload by themselves. */
 const isDevelopment = process.env.NODE_ENV === 'development';
@@ -21,7 +24,8 @@ async function serve(): Promise<void> {
   const settings = readSettings();
   const app = next({ dev: isDevelopment, hostname: settings.listen, port: settings.port });
   await app.prepare();
-  const door = frontDoor(settings, app.getRequestHandler());
+  const handle = app.getRequestHandler();
+  const door = frontDoor(settings, isDevelopment ? handle : withAssets(handle));
   const server = createServer(
     { headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS, keepAliveTimeout: 5000, maxHeaderSize: 16_384 },
     (request, response) => {
@@ -53,6 +57,16 @@ async function serve(): Promise<void> {
     process.exit(1);
   });
   process.on('unhandledRejection', (error) => log().error({ err: error }, 'a failure that nobody waited for'));
+}
+
+/** Serves the built scripts and styles, which are compressed already, before asking the app. Their names are hashes. */
+function withAssets(handle: Handler): Handler {
+  const assets = sirv('dist/assets', { brotli: true, gzip: true, immutable: true, maxAge: YEAR_S });
+  return (request, response) =>
+    new Promise((resolve, reject) => {
+      response.once('close', resolve);
+      assets(request, response, () => void handle(request, response).then(resolve, reject));
+    });
 }
 
 /** True for what happens when a reader or sender goes away in the middle, wherever along the way it is noticed. */
