@@ -1,6 +1,6 @@
 import type Joi from 'joi';
 
-/** A schema, given Joi. What only runs rules does not load Joi: it is a quarter of the code that a page would need. */
+/** A schema, given Joi. What only runs rules does not load Joi, which has 170 kB. */
 export type SchemaOf<T> = (joi: Joi.Root) => Joi.AnySchema<T>;
 
 /**
