@@ -5,9 +5,8 @@ import {
   type CompletionResult,
 } from '@codemirror/autocomplete';
 import type { EditorView } from '@codemirror/view';
-import { isFormulaInput } from '../../core/values/is-formula-input';
 import { FUNCTIONS, signatureOf } from '../../core/formula/functions/function-table';
-import { wordBefore, type Surroundings } from '../../core/formula/syntax/typed-formula';
+import { wantsReference, wordBefore, type Surroundings } from '../../core/formula/syntax/typed-formula';
 import { parseAddress } from '../../core/sheet/address';
 
 const MAX_SHOWN = 60;
@@ -22,7 +21,8 @@ export function completeFormula(
   const complete = ({ state, pos, explicit }: CompletionContext): CompletionResult | null => {
     const text = state.doc.toString();
     const found = wordBefore(text, pos);
-    if (!found && !(explicit && isFormulaInput(text))) return null;
+    // Where no reference can stand, nothing is offered, asked for or not.
+    if (!found && !(explicit && wantsReference(text, pos))) return null;
     const { from, word, isQuoted } = found ?? { from: pos, word: '', isQuoted: false };
     const { labels, names } = surroundings();
     const options = [
