@@ -1,5 +1,5 @@
-// npm run check: formatting, lint and types of what has changed since the last commit, and the tests that have to do
-// with it.
+// npm run check: formatting, lint and types of the whole, and the tests that depend on what has changed since the
+// last commit.
 import { existsSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -17,16 +17,14 @@ function changedFiles() {
 }
 
 await main(async () => {
-  const files = changedFiles();
-  const sources = files.filter((name) => /\.(ts|tsx|mjs|cjs)$/.test(name));
-  const typed = sources.filter((name) => /\.tsx?$/.test(name));
+  const typed = changedFiles().filter((name) => /\.tsx?$/.test(name));
   const checks = [
-    ['formatting', 'prettier', '--check', '--log-level', 'warn', '--ignore-unknown', ...files],
-    ['lint', 'eslint', '--cache', '--cache-location', 'node_modules/.cache/eslint', ...sources],
+    ['formatting', 'oxfmt', '--check'],
+    ['lint', 'oxlint'],
     ['types', '../typescript-native/bin/tsc', '--noEmit'],
     // Those of the browser, and those that need a database, are parts of npm test.
     ['tests', 'vitest', 'related', '--run', '--project', 'unit', ...typed],
-  ].filter(([name]) => (name === 'formatting' ? files : name === 'lint' ? sources : typed).length > 0);
+  ].filter(([name]) => name !== 'tests' || typed.length > 0);
   const began = Date.now();
   const results = await Promise.all(
     checks.map(async ([name, command, ...args]) => {

@@ -19,11 +19,11 @@ const tally = { passed: 0, failed: 0 };
 /** Checks of the sources, each of which counts as one. */
 const CHECKS = {
   lint: [
-    ['lint', 'eslint', '.'],
+    ['lint', 'oxlint'],
     ['plain words', '../../scripts/check-words.mjs'],
   ],
   types: [['types', '../typescript-native/bin/tsc', '--noEmit']],
-  formatting: [['formatting', 'prettier', '--check', '--log-level', 'warn', '.']],
+  formatting: [['formatting', 'oxfmt', '--check']],
   deps: [
     ['import directions and cycles', 'depcruise', 'src', 'scripts', 'test', '--output-type', 'err'],
     ['dead exports', 'knip', '--no-progress'],

@@ -7,7 +7,10 @@ import { readArchiveLine, readHeadLine } from './archive-schema';
 
 /** What a line of an archive holds; null for its last line, which only counts the others. */
 export type ArchiveItem =
-  { readonly head: ArchivedHead } | { readonly row: StoredRow } | { readonly change: ArchivedChange } | null;
+  | { readonly head: ArchivedHead }
+  | { readonly row: StoredRow }
+  | { readonly change: ArchivedChange }
+  | null;
 
 /**
  * Reads an archive line by line, and checks that it holds together: the head first, then rows and changes within the

@@ -6,7 +6,8 @@ import { countWords, type Editor } from './editor';
 
 /** By the values of a field, or by a rule: `falling` sorts the records that it paints to the top. */
 export type SortKey = { readonly order: 'rising' | 'falling' } & (
-  { readonly column: number } | { readonly rule: RuleId }
+  | { readonly column: number }
+  | { readonly rule: RuleId }
 );
 
 interface Sort {

@@ -37,7 +37,8 @@ export const withOperand = (
 const isList = (to: Operand | readonly Operand[]): to is readonly Operand[] => Array.isArray(to);
 
 export type Reads =
-  { readonly fields: readonly FieldId[]; readonly roles?: readonly RowRole[] } | { readonly cells: string };
+  | { readonly fields: readonly FieldId[]; readonly roles?: readonly RowRole[] }
+  | { readonly cells: string };
 export type Paints = 'cell' | 'record' | { readonly fields: readonly FieldId[] };
 
 export interface Trial {

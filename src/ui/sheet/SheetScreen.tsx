@@ -62,7 +62,7 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
   useEffect(() => {
     if (at) void session.goTo(at);
     // Where one comes from is looked at once.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [session]);
 
   return (

@@ -22,7 +22,7 @@ test('every text comes back, and nothing is written that XML 1.0 has no sign for
       (text) => {
         const held = toXstring(text);
         expect(fromXstring(held)).toBe(text);
-        // eslint-disable-next-line no-control-regex -- these are what XML cannot write
+        // oxlint-disable-next-line no-control-regex -- these are what XML cannot write
         expect(held).not.toMatch(/[\u0000-\u0008\u000b\u000c\r\u000e-\u001f]/);
       },
     ),

@@ -1,5 +1,5 @@
 const ESCAPE = /_x([0-9a-f]{4})_/gi;
-// eslint-disable-next-line no-control-regex -- these are what XML has no way to write
+// oxlint-disable-next-line no-control-regex -- these are what XML has no way to write
 const UNWRITABLE = /[\u0000-\u0008\u000b\u000c\r\u000e-\u001f\ufffe\uffff]|_(?=x[0-9a-f]{4}_)/gi;
 
 /** A text as such a file holds it (ISO/IEC 29500-1, 22.9.2.19), with the signs that its escapes stand for. */

@@ -12,7 +12,7 @@ const ESCAPED: Readonly<Record<string, string>> = {
 };
 /** Characters that XML 1.0 cannot hold: control characters and unpaired surrogates. */
 const UNWRITABLE =
-  // eslint-disable-next-line no-control-regex -- these are what is removed
+  // oxlint-disable-next-line no-control-regex -- these are what is removed
   /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
 
 /** Text as an attribute or the content of an element. */

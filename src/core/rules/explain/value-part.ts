@@ -6,7 +6,8 @@ import { TAG } from '../../values/cell-value';
  * text.
  */
 export type ValuePart =
-  { readonly from: number; readonly to: number; readonly takesEnd: boolean } | { readonly text: string };
+  | { readonly from: number; readonly to: number; readonly takesEnd: boolean }
+  | { readonly text: string };
 
 /** Whether a cell holds one of the values of a part. */
 export function isInPart(sheet: Sheet, part: ValuePart, { column, slot }: { column: number; slot: number }): boolean {

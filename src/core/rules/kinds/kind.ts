@@ -20,7 +20,10 @@ export interface Comparison {
 
 /** Which outcomes an edit may have changed besides that of the cell itself: none, all, or those of some cells. */
 export type Invalidation =
-  'this-cell' | 'every-cell' | 'recompile' | readonly { readonly column: number; readonly slot: number }[];
+  | 'this-cell'
+  | 'every-cell'
+  | 'recompile'
+  | readonly { readonly column: number; readonly slot: number }[];
 
 /**
  * A condition compiled for one sheet. An outcome is a small whole number, or -1 for none; kinds with one outcome use 0.

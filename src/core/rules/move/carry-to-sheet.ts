@@ -13,7 +13,8 @@ import { savedLooksOf } from '../shape/rule-schema';
 
 /** A rule converted for another sheet with the looks it needs there, or the labels of fields that are missing there. */
 export type CarriedRule =
-  { readonly rule: Rule; readonly looks: readonly LookPart[] } | { readonly missing: readonly string[] };
+  | { readonly rule: Rule; readonly looks: readonly LookPart[] }
+  | { readonly missing: readonly string[] };
 
 /**
  * A rule of one sheet as it reads on another: fields are matched by label, and so are the columns in its formulas,

@@ -10,7 +10,8 @@ import { PHRASE_TESTS, type PhraseTest } from './phrase-tests';
 
 /** A rule that was typed in words, or where the words could no longer be followed and what could have stood there. */
 export type PhraseReading =
-  { readonly idea: RuleIdea } | { readonly at: number; readonly expected: string; readonly options: readonly string[] };
+  | { readonly idea: RuleIdea }
+  | { readonly at: number; readonly expected: string; readonly options: readonly string[] };
 
 /** Words before the field that say what is painted. */
 const SCOPES = { 'whole record where': 'record', 'record where': 'record', where: 'cell' } as const;
