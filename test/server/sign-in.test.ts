@@ -1,4 +1,4 @@
-import { expect, test } from 'vitest';
+import { expect, test, vi } from 'vitest';
 import { changePassword, checkSignIn, signOutEverywhere, signUp } from '../../src/server/people/accounts';
 import type { Guesser } from '../../src/server/people/guesses';
 import { personOfToken } from '../../src/server/people/session';
@@ -8,6 +8,14 @@ import { findPerson } from '../../src/server/sql/person';
 import { deleteOwnSession, readSessions } from '../../src/server/sql/session';
 import { testDatabase } from '../support/test-database';
 import { BY, peopleOf } from '../support/test-people';
+
+// A hash takes 60 ms on purpose, and hundreds are made here. Its own tests make them at their full cost.
+vi.mock('node:crypto', async (load) => {
+  const crypto = await load<typeof import('node:crypto')>();
+  const scrypt: typeof crypto.scrypt = (password, salt, length, ...rest: unknown[]) =>
+    crypto.scrypt(password, salt, length, { N: 16 }, rest.at(-1) as (error: Error | null, key: Buffer) => void);
+  return { ...crypto, default: crypto, scrypt };
+});
 
 const { sql } = await testDatabase('sign_in');
 const { account, sessionOf } = peopleOf(sql);

@@ -48,14 +48,3 @@ test('nobody gets in where no password is kept', async () => {
     for (const password of ['', '\0'.repeat(16), 'marigold ferry'])
       expect(await isPassword(password, kept)).toBe(false);
 });
-
-test('as many hashes wait for their turn as there is room for; more are refused in words, and then there is room again', async () => {
-  const made = await Promise.allSettled(Array.from({ length: 70 }, (_, at) => hashPassword(`marigold ferry ${at}`)));
-  const refused = made
-    .filter((one) => one.status === 'rejected')
-    .map(({ reason }) => reason as { code: string; message: string });
-  // Two are made at once and sixty wait.
-  expect(refused.map(({ code }) => code)).toEqual(Array.from({ length: 8 }, () => 'too-often'));
-  expect(refused[0]!.message).toContain('Wait a minute');
-  expect(await isPassword('marigold ferry', await hashPassword('marigold ferry'))).toBe(true);
-}, 60_000);

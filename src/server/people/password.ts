@@ -1,6 +1,6 @@
 import { randomBytes, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto';
 import { promisify } from 'node:util';
-import { Refusal } from '../refusal';
+import { boundedQueue } from '../bounded-queue';
 
 const derive = promisify<string, Buffer, number, ScryptOptions, Buffer>(scrypt);
 
@@ -41,26 +41,5 @@ const NOBODY = [
 const scryptOf = (password: string, salt: Buffer, { N, r, p }: typeof COST): Promise<Buffer> =>
   inTurn(() => derive(password.normalize('NFC'), salt, LENGTH, { N, r, p, maxmem: 128 * N * r * 2 }));
 
-/** Hashes that are computed in parallel: the rest of Node's threads compress responses. */
-const AT_ONCE = 2;
-/** Hashes that wait for their turn, about two seconds. */
-const MAX_WAITING = 60;
-
-let running = 0;
-const waiting: (() => void)[] = [];
-
-/** Does something once fewer than AT_ONCE others are done. Throws a Refusal where too many wait. */
-async function inTurn<T>(work: () => Promise<T>): Promise<T> {
-  if (running >= AT_ONCE) {
-    if (waiting.length >= MAX_WAITING)
-      throw new Refusal('too-often', 'Too many people sign in just now. Wait a minute, then try again.');
-    await new Promise<void>((resolve) => waiting.push(resolve));
-  } else running++;
-  try {
-    return await work();
-  } finally {
-    const next = waiting.shift();
-    if (next) next();
-    else running--;
-  }
-}
+/** Two hashes are computed in parallel: the rest of Node's threads compress responses. Sixty wait, about two seconds. */
+const inTurn = boundedQueue(2, 60, 'Too many people sign in just now. Wait a minute, then try again.');
