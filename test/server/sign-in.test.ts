@@ -1,3 +1,4 @@
+import type * as Crypto from 'node:crypto';
 import { expect, test, vi } from 'vitest';
 import { changePassword, checkSignIn, signOutEverywhere, signUp } from '../../src/server/people/accounts';
 import type { Guesser } from '../../src/server/people/guesses';
@@ -11,9 +12,9 @@ import { BY, peopleOf } from '../support/test-people';
 
 // A hash takes 60 ms on purpose, and hundreds are made here. Its own tests make them at their full cost.
 vi.mock('node:crypto', async (load) => {
-  const crypto = await load<typeof import('node:crypto')>();
-  const scrypt: typeof crypto.scrypt = (password, salt, length, ...rest: unknown[]) =>
-    crypto.scrypt(password, salt, length, { N: 16 }, rest.at(-1) as (error: Error | null, key: Buffer) => void);
+  const crypto = await load<typeof Crypto>();
+  const scrypt = (...[password, salt, length, , done]: Parameters<typeof crypto.scrypt>) =>
+    crypto.scrypt(password, salt, length, { N: 16 }, done);
   return { ...crypto, default: crypto, scrypt };
 });
 
