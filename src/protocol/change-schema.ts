@@ -1,6 +1,6 @@
 import { inDigits } from '../core/values/counted';
 import Joi from 'joi';
-import { type OperationName, type OperationOf } from '../core/sheet/operations/operation-kind';
+import type { ListSchemas } from '../core/sheet/operations/operation-kind';
 import { FIRST_FAMILY } from '../core/looks/first-family';
 import { lookSchema } from '../core/looks/look-schema';
 import type { Look } from '../core/looks/look';
@@ -10,7 +10,7 @@ import { formulaSchema } from '../core/rules/compile/operand-schema';
 import type { Rule } from '../core/rules/shape/rule';
 import { parseAddress } from '../core/sheet/address';
 import { ruleSchema, savedLooksOf } from '../core/rules/shape/rule-schema';
-import { describesItems } from '../core/sheet/operations/registry';
+import { describesItems, OPERATIONS } from '../core/sheet/operations/registry';
 import type { StoredRow } from '../core/sheet/change';
 import type { StoredRule } from '../core/rules/shape/stored-rule';
 import type { Field } from '../core/sheet/field';
@@ -261,8 +261,6 @@ export const partSchema = Joi.object().when('.kind', {
   }).unknown(),
 });
 
-const partId = Joi.string().min(1).max(100);
-
 /** The items of lists that may be long, each with its plain form. */
 export const FORMS = {
   setCells: {
@@ -317,30 +315,26 @@ export const FORMS = {
   ids: { item: id, isPlain: isId },
 } as const satisfies Record<string, ManyForm>;
 
-const manyIds = manyItems(FORMS.ids);
-
-/** What each kind of operation holds, as it arrives from outside. A new kind is a line here. */
-const OPERATION_SCHEMAS = {
-  'set-cells': { cells: manyItems(FORMS.setCells).required() },
-  'set-styles': { cells: manyItems(FORMS.setStyles).required() },
-  'insert-rows': { rows: manyItems(FORMS.insertRows).unique('id').required() },
-  'change-rows': { rows: manyItems(FORMS.changeRows).required() },
-  'remove-rows': { rows: manyIds.required() },
-  'put-fields': { fields: Joi.array().items(fieldSchema).unique('id').min(1).max(LIMITS.fields).required() },
-  'remove-fields': { fields: manyIds.required() },
-  'put-parts': { parts: Joi.array().items(partSchema).unique('id').min(1).max(LIMITS.sheetParts).required() },
-  'remove-parts': { parts: Joi.array().items(partId).min(1).max(LIMITS.sheetParts).required() },
-  'put-rules': { rules: Joi.array().items(storedRule).min(1).max(LIMITS.rules).required() },
-  'remove-rules': { rules: manyIds.required() },
-} satisfies { readonly [K in OperationName]: Readonly<Record<Exclude<keyof OperationOf<K>, 'kind'>, Joi.Schema>> };
+const LISTS: ListSchemas = {
+  inputs: manyItems(FORMS.setCells).required(),
+  styles: manyItems(FORMS.setStyles).required(),
+  rows: manyItems(FORMS.insertRows).unique('id').required(),
+  rowChanges: manyItems(FORMS.changeRows).required(),
+  fields: Joi.array().items(fieldSchema).unique('id').min(1).max(LIMITS.fields).required(),
+  parts: Joi.array().items(partSchema).unique('id').min(1).max(LIMITS.sheetParts).required(),
+  partIds: Joi.array().items(Joi.string().min(1).max(100)).min(1).max(LIMITS.sheetParts).required(),
+  rules: Joi.array().items(storedRule).min(1).max(LIMITS.rules).required(),
+  ids: manyItems(FORMS.ids).required(),
+  joi: Joi,
+};
 
 /** One step of a change. */
 export const operationSchema = Joi.object().when('.kind', {
-  switch: Object.entries(OPERATION_SCHEMAS).map(([kind, keys]) => ({
+  switch: Object.entries(OPERATIONS).map(([kind, { schema }]) => ({
     is: kind,
-    then: Joi.object({ kind: Joi.string(), ...keys }),
+    then: Joi.object({ kind: Joi.string(), ...schema(LISTS) }),
   })),
-  otherwise: Joi.object({ kind: Joi.valid(...Object.keys(OPERATION_SCHEMAS)).required() }).unknown(),
+  otherwise: Joi.object({ kind: Joi.valid(...Object.keys(OPERATIONS)).required() }).unknown(),
 });
 
 /**

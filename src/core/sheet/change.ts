@@ -1,8 +1,6 @@
 import type { Style } from '../looks/style';
-import type { FieldId, PartId, RowId, RuleId } from './ids';
-import type { Field } from './field';
+import type { FieldId, RowId, RuleId } from './ids';
 import type { RowRole } from './row-role';
-import type { SheetPart } from './sheet-part';
 
 export interface CellInput {
   readonly row: RowId;
@@ -64,19 +62,12 @@ export interface CellStyle {
   readonly style: Style | null;
 }
 
+/** Every operation by its name. Each file in operations/ adds its own to this table. */
+// oxlint-disable-next-line typescript/no-empty-object-type -- the files that declare it again fill it
+export interface OperationTypes {}
+
 /** One step of a change. Each has an inverse, made while it is applied. */
-export type Operation =
-  | { readonly kind: 'set-cells'; readonly cells: readonly CellInput[] }
-  | { readonly kind: 'insert-rows'; readonly rows: readonly StoredRow[] }
-  | { readonly kind: 'remove-rows'; readonly rows: readonly RowId[] }
-  | { readonly kind: 'change-rows'; readonly rows: readonly RowChange[] }
-  | { readonly kind: 'put-fields'; readonly fields: readonly Field[] }
-  | { readonly kind: 'remove-fields'; readonly fields: readonly FieldId[] }
-  | { readonly kind: 'set-styles'; readonly cells: readonly CellStyle[] }
-  | { readonly kind: 'put-parts'; readonly parts: readonly SheetPart[] }
-  | { readonly kind: 'remove-parts'; readonly parts: readonly PartId[] }
-  | { readonly kind: 'put-rules'; readonly rules: readonly KeyedRule[] }
-  | { readonly kind: 'remove-rules'; readonly rules: readonly RuleId[] };
+export type Operation = OperationTypes[keyof OperationTypes];
 
 /**
  * A change: what travels, is recorded and can be undone. Its laws: applying a change and then the inverse that applying

@@ -3,7 +3,14 @@ import type { CellInput } from '../change';
 import type { Effect } from '../effect';
 import type { OperationKind, OperationOf } from './operation-kind';
 
+declare module '../change' {
+  interface OperationTypes {
+    'set-cells': { readonly kind: 'set-cells'; readonly cells: readonly CellInput[] };
+  }
+}
+
 export const setCells: OperationKind<OperationOf<'set-cells'>> = {
+  schema: ({ inputs }) => ({ cells: inputs }),
   apply(sheet, { cells }) {
     const effects: Effect[] = [];
     const undo: CellInput[] = [];

@@ -2,9 +2,19 @@ import { counted } from '../../values/counted';
 import type { CellInput, Operation } from '../change';
 import { byKey } from '../compare-keys';
 import { LAYOUT } from '../effect';
+import type { Field } from '../field';
+import type { FieldId } from '../ids';
 import type { OperationKind, OperationOf } from './operation-kind';
 
+declare module '../change' {
+  interface OperationTypes {
+    'put-fields': { readonly kind: 'put-fields'; readonly fields: readonly Field[] };
+    'remove-fields': { readonly kind: 'remove-fields'; readonly fields: readonly FieldId[] };
+  }
+}
+
 export const putFields: OperationKind<OperationOf<'put-fields'>> = {
+  schema: ({ fields }) => ({ fields }),
   apply(sheet, { fields }) {
     const before = fields.flatMap(({ id }) => sheet.fields[sheet.findColumn(id) ?? -1] ?? []);
     const added = fields.filter(({ id }) => sheet.findColumn(id) === undefined).map(({ id }) => id);
@@ -24,6 +34,7 @@ export const putFields: OperationKind<OperationOf<'put-fields'>> = {
 };
 
 export const removeFields: OperationKind<OperationOf<'remove-fields'>> = {
+  schema: ({ ids }) => ({ fields: ids }),
   apply(sheet, { fields: ids }) {
     const gone = new Set(ids);
     const before = sheet.fields.filter(({ id }) => gone.has(id));

@@ -1,3 +1,4 @@
+import type Joi from 'joi';
 import type { CellInput, Operation } from '../change';
 import type { Applied } from '../effect';
 import type { SheetStore } from '../sheet-store';
@@ -22,8 +23,29 @@ export interface WordsContext {
   readonly count?: number | undefined;
 }
 
+/**
+ * Schemas of the lists that operations hold, each required and with a bounded length. The protocol makes them, since
+ * those of rules and of formulas are on floors above this one.
+ */
+export interface ListSchemas {
+  readonly inputs: Joi.Schema;
+  readonly styles: Joi.Schema;
+  readonly rows: Joi.Schema;
+  readonly rowChanges: Joi.Schema;
+  readonly fields: Joi.Schema;
+  readonly parts: Joi.Schema;
+  readonly partIds: Joi.Schema;
+  readonly rules: Joi.Schema;
+  /** Ids of rows, fields or rules. */
+  readonly ids: Joi.Schema;
+  /** For what is no list. */
+  readonly joi: Joi.Root;
+}
+
 /** Everything in memory that an operation means. What it means in the database is in server/sheets/operations. */
 export interface OperationKind<O extends Operation> {
+  /** What it holds besides its name, as it arrives from outside. */
+  schema(lists: ListSchemas): { readonly [K in Exclude<keyof O, 'kind'>]: Joi.Schema };
   /** Applies it, and gives its effects and its inverse. Missing cells, rows and fields are skipped. */
   apply(sheet: SheetStore, operation: O): Applied;
   /** Its effect in a few words. */

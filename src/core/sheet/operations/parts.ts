@@ -4,12 +4,20 @@ import type { PartId } from '../ids';
 import type { SheetPart } from '../sheet-part';
 import type { OperationKind, OperationOf } from './operation-kind';
 
+declare module '../change' {
+  interface OperationTypes {
+    'put-parts': { readonly kind: 'put-parts'; readonly parts: readonly SheetPart[] };
+    'remove-parts': { readonly kind: 'remove-parts'; readonly parts: readonly PartId[] };
+  }
+}
+
 const inverseOf = (before: readonly SheetPart[], added: readonly PartId[]): Operation[] => [
   ...(added.length ? [{ kind: 'remove-parts' as const, parts: added }] : []),
   ...(before.length ? [{ kind: 'put-parts' as const, parts: before }] : []),
 ];
 
 export const putParts: OperationKind<OperationOf<'put-parts'>> = {
+  schema: ({ parts }) => ({ parts }),
   apply(sheet, { parts }) {
     const { before, added } = sheet.parts.put(parts);
     return { effects: [LAYOUT], inverse: inverseOf(before, added) };
@@ -21,6 +29,7 @@ export const putParts: OperationKind<OperationOf<'put-parts'>> = {
 };
 
 export const removeParts: OperationKind<OperationOf<'remove-parts'>> = {
+  schema: ({ partIds }) => ({ parts: partIds }),
   apply: (sheet, { parts }) => ({ effects: [LAYOUT], inverse: inverseOf(sheet.parts.take(parts), []) }),
   words: ({ parts }) => [
     parts.length === 1

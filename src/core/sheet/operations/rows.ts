@@ -1,11 +1,21 @@
 import { counted } from '../../values/counted';
 import type { RowChange, StoredRow } from '../change';
 import { LAYOUT, type Effect } from '../effect';
+import type { RowId } from '../ids';
 import { aboutOf, changesAbout, rowBefore } from '../row-about';
 import type { SheetStore } from '../sheet-store';
 import type { OperationKind, OperationOf, Visibility } from './operation-kind';
 
+declare module '../change' {
+  interface OperationTypes {
+    'insert-rows': { readonly kind: 'insert-rows'; readonly rows: readonly StoredRow[] };
+    'remove-rows': { readonly kind: 'remove-rows'; readonly rows: readonly RowId[] };
+    'change-rows': { readonly kind: 'change-rows'; readonly rows: readonly RowChange[] };
+  }
+}
+
 export const insertRows: OperationKind<OperationOf<'insert-rows'>> = {
+  schema: ({ rows }) => ({ rows }),
   apply(sheet, { rows }) {
     const fresh = rows.filter((row) => sheet.findSlot(row.id) === undefined);
     sheet.addRows(fresh);
@@ -18,6 +28,7 @@ export const insertRows: OperationKind<OperationOf<'insert-rows'>> = {
 };
 
 export const removeRows: OperationKind<OperationOf<'remove-rows'>> = {
+  schema: ({ ids }) => ({ rows: ids }),
   apply(sheet, { rows: ids }) {
     const slots = ids.flatMap((id) => sheet.findSlot(id) ?? []);
     const rows = slots.map((slot) => sheet.storedRow(slot));
@@ -30,6 +41,7 @@ export const removeRows: OperationKind<OperationOf<'remove-rows'>> = {
 };
 
 export const changeRows: OperationKind<OperationOf<'change-rows'>> = {
+  schema: ({ rowChanges }) => ({ rows: rowChanges }),
   apply(sheet, { rows }) {
     const undo: RowChange[] = [];
     const effects: Effect[] = [];

@@ -4,6 +4,13 @@ import { RULES } from '../effect';
 import type { RuleId } from '../ids';
 import type { OperationKind, OperationOf } from './operation-kind';
 
+declare module '../change' {
+  interface OperationTypes {
+    'put-rules': { readonly kind: 'put-rules'; readonly rules: readonly KeyedRule[] };
+    'remove-rules': { readonly kind: 'remove-rules'; readonly rules: readonly RuleId[] };
+  }
+}
+
 /** Rules that are named one by one. */
 const MAX_NAMED = 3;
 
@@ -13,6 +20,7 @@ const inverseOf = (before: readonly KeyedRule[], added: readonly RuleId[]): Oper
 ];
 
 export const putRules: OperationKind<OperationOf<'put-rules'>> = {
+  schema: ({ rules }) => ({ rules }),
   apply(sheet, { rules }) {
     const { before, added } = sheet.rules.put(rules);
     return { effects: [RULES], inverse: inverseOf(before, added) };
@@ -28,6 +36,7 @@ export const putRules: OperationKind<OperationOf<'put-rules'>> = {
 };
 
 export const removeRules: OperationKind<OperationOf<'remove-rules'>> = {
+  schema: ({ ids }) => ({ rules: ids }),
   apply: (sheet, { rules }) => ({ effects: [RULES], inverse: inverseOf(sheet.rules.take(rules), []) }),
   words: ({ rules }) => [`${counted(rules.length, 'rule')} removed`],
   size: () => 1,

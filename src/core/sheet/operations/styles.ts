@@ -3,7 +3,14 @@ import type { CellStyle } from '../change';
 import { LAYOUT } from '../effect';
 import type { OperationKind, OperationOf } from './operation-kind';
 
+declare module '../change' {
+  interface OperationTypes {
+    'set-styles': { readonly kind: 'set-styles'; readonly cells: readonly CellStyle[] };
+  }
+}
+
 export const setStyles: OperationKind<OperationOf<'set-styles'>> = {
+  schema: ({ styles }) => ({ cells: styles }),
   apply(sheet, { cells }) {
     const undo: CellStyle[] = [];
     for (const { row, field, style } of cells) {
