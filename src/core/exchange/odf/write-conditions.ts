@@ -24,13 +24,17 @@ export interface WrittenCondition {
   readonly name: string;
 }
 
-export interface SaidRule {
+export interface RuleConditions {
   readonly fate: RuleFate;
   readonly written: readonly WrittenCondition[];
 }
 
 /** A rule as conditions of styles: a comparison where the standard has it, else by formulas, else as none. */
-export function sayRule(running: RunningRule, sheet: Sheet, saved: Readonly<Record<string, Look>>): SaidRule {
+export function conditionsOf(
+  running: RunningRule,
+  sheet: Sheet,
+  saved: Readonly<Record<string, Look>>,
+): RuleConditions {
   const { rule } = running;
   const reach = reachOf(running, sheet);
   if (!reach) return { fate: { name: rule.name, as: 'nothing', note: 'it reads no cells' }, written: [] };

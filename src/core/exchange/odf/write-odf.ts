@@ -14,7 +14,7 @@ import { EARLIEST } from '../zip/earliest';
 import { xml, XML_BEGIN, xmlText } from '../xml/write-xml';
 import { toOdfFormula } from './formula-text';
 import { ODF_NAMESPACES, ODF_TYPE } from './namespaces';
-import { sayRule } from './write-conditions';
+import { conditionsOf } from './write-conditions';
 import { NAMESPACES, OdfStylesWriter, type WrittenMap } from './write-styles';
 
 /**
@@ -26,7 +26,7 @@ export function writeOdf(source: ExportSource): ExportedFile {
   const { name, sheet, area } = source;
   const styles = new OdfStylesWriter();
   const tab = name.replace(/[[\]*?:/\\]/g, ' ').trim() || 'Sheet';
-  const rules = writtenRules(source, (running) => sayRule(running, sheet, source.looks));
+  const rules = writtenRules(source, (running) => conditionsOf(running, sheet, source.looks));
   const painted = paintedRules(rules);
   const maps = rules.flatMap(({ written }) =>
     written.map(({ areas, condition, base, style, name: called }) => ({
@@ -70,7 +70,7 @@ export function writeOdf(source: ExportSource): ExportedFile {
   };
 }
 
-type WrittenRules = readonly WrittenRule<ReturnType<typeof sayRule>['written'][number]>[];
+type WrittenRules = readonly WrittenRule<ReturnType<typeof conditionsOf>['written'][number]>[];
 
 function notesOf(rules: WrittenRules, lostFormulas: number): string[] {
   const conditions = rules.reduce((sum, { written }) => sum + written.length, 0);

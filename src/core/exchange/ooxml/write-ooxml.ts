@@ -11,7 +11,7 @@ import { frozenOf, mergesWithin, writtenRows, type WrittenCell, type WrittenRow 
 import { EARLIEST } from '../zip/earliest';
 import { xml, XML_BEGIN, xmlText } from '../xml/write-xml';
 import { MAIN_NAMESPACE, RELATIONSHIPS_NAMESPACE } from './prefixes';
-import { sayRule, writeConditions } from './write-conditions';
+import { conditionsOf, writeConditions } from './write-conditions';
 import { StylesWriter } from './write-styles';
 import { toXstring } from './xstring';
 
@@ -25,7 +25,7 @@ export function writeOoxml(source: ExportSource): ExportedFile {
   const styles = new StylesWriter();
   const into = { sheet, saved: looks, lookNumber: (look: Parameters<typeof styles.look>[0]) => styles.look(look) };
   // Ranges of rules are those of the whole sheet.
-  const rules = writtenRules(source, (running) => sayRule(running, into));
+  const rules = writtenRules(source, (running) => conditionsOf(running, into));
   const painted = paintedRules(rules);
   const texts = new Map<string, number>();
   const notes: string[] = [];

@@ -48,11 +48,11 @@ export function predicatesOf(
   wanted: PredicateWanted,
 ): readonly { readonly outcome: number; readonly formula: string }[] | undefined {
   const { rule, sheet, columns, top, bottom, at, isFixed } = wanted;
-  const say = findEntry<(when: When, said: PredicateContext) => readonly (string | undefined)[] | undefined>(
+  const express = findEntry<(when: When, context: PredicateContext) => readonly (string | undefined)[] | undefined>(
     SAYERS,
     rule.when.kind,
   );
-  if (!say || columns.length === 0) return undefined;
+  if (!express || columns.length === 0) return undefined;
   const mark = isFixed ? '$' : '';
   const rangeOf = (column: number) => `$${columnLetters(column)}$${top + 1}:$${columnLetters(column)}$${bottom + 1}`;
   const written = writtenFor(rule, sheet);
@@ -84,11 +84,11 @@ export function predicatesOf(
     const field = isFixed
       ? rangeOf(column)
       : `${columnLetters(column)}$${top + 1}:${columnLetters(column)}$${bottom + 1}`;
-    return say(rule.when, { cell, field, all: columns.map(rangeOf), operand, moved });
+    return express(rule.when, { cell, field, all: columns.map(rangeOf), operand, moved });
   });
-  const complete = byColumn.flatMap((said) => (said === undefined ? [] : [said]));
+  const complete = byColumn.flatMap((each) => (each === undefined ? [] : [each]));
   if (complete.length < byColumn.length) return undefined;
-  const outcomes = itemAt(complete, 0).map((_, outcome) => complete.map((said) => said[outcome]));
+  const outcomes = itemAt(complete, 0).map((_, outcome) => complete.map((each) => each[outcome]));
   return outcomes.flatMap((parts, outcome) => {
     if (parts.some((part) => part === undefined)) return [];
     return { outcome, formula: parts.length === 1 ? `=${parts[0]}` : `=OR(${parts.join(';')})` };
@@ -123,7 +123,7 @@ type WhenOf<K extends When['kind']> = Extract<When, { kind: K }>;
 const isNumber = (cell: string) => `ISNUMBER(${cell})`;
 const hasText = (cell: string) => `LEN(TRIM(${cell}))>0`;
 
-function sayCompare(
+function comparePredicates(
   { is, to, magnitude, asShown }: WhenOf<'compare'>,
   { cell, operand }: PredicateContext,
 ): readonly (string | undefined)[] | undefined {
@@ -148,7 +148,7 @@ function sayCompare(
   return [`AND(${[guard, ...(isText ? [hasText(cell)] : numbers), test].join(';')})`];
 }
 
-function sayText(
+function textPredicates(
   { is, any, case: hasCase }: WhenOf<'text'>,
   { cell, operand }: PredicateContext,
 ): readonly (string | undefined)[] | undefined {
@@ -177,7 +177,10 @@ function sayText(
   return [is === 'lacks' || is === 'differs' ? `AND(${hasText(cell)};NOT(${met}))` : `AND(${hasText(cell)};${met})`];
 }
 
-function sayState({ is }: WhenOf<'state'>, { cell }: PredicateContext): readonly (string | undefined)[] | undefined {
+function statePredicates(
+  { is }: WhenOf<'state'>,
+  { cell }: PredicateContext,
+): readonly (string | undefined)[] | undefined {
   const formulas: Partial<Record<typeof is, string>> = {
     blank: `IF(ISERROR(${cell});FALSE();LEN(TRIM(${cell}))=0)`,
     filled: `IF(ISERROR(${cell});TRUE();LEN(TRIM(${cell}))>0)`,
@@ -190,7 +193,7 @@ function sayState({ is }: WhenOf<'state'>, { cell }: PredicateContext): readonly
   return formula === undefined ? undefined : [formula];
 }
 
-function sayDate(
+function datePredicates(
   { is, to }: WhenOf<'date'>,
   { cell, operand }: PredicateContext,
 ): readonly (string | undefined)[] | undefined {
@@ -225,12 +228,12 @@ export function dateFormula(
           on: `${day}=INT(${one})`,
           between: `${day}>=MIN(INT(${one});INT(${other}));${day}<=MAX(INT(${one});INT(${other}))`,
         }[is]
-      : sayPeriod(is, day);
+      : periodPredicate(is, day);
   return test === undefined ? undefined : `AND(${isNumber(cell)};${test})`;
 }
 
 /** Days around today. Weeks begin on Monday; quarters have no formula. */
-function sayPeriod(is: Exclude<WhenOf<'date'>['is'], string>, day: string): string | undefined {
+function periodPredicate(is: Exclude<WhenOf<'date'>['is'], string>, day: string): string | undefined {
   if ('unit' in is) {
     const days = is.unit === 'day' ? 1 : is.unit === 'week' ? 7 : undefined;
     if (days === undefined) return undefined;
@@ -246,7 +249,7 @@ function sayPeriod(is: Exclude<WhenOf<'date'>['is'], string>, day: string): stri
   return unit === 'year' ? `YEAR(${day})=YEAR(TODAY())${moved(1)}` : undefined;
 }
 
-function sayAverage(
+function averagePredicates(
   { is, deviations = 0, spread = 'sample', per = 'all' }: WhenOf<'average'>,
   { cell, field, all }: PredicateContext,
 ): readonly (string | undefined)[] | undefined {
@@ -260,7 +263,7 @@ function sayAverage(
   return [`AND(${isNumber(cell)};${cell}${relation}${edge})`];
 }
 
-function sayRank(
+function rankPredicates(
   { is, n, percent, per = 'all' }: WhenOf<'rank'>,
   { cell, field, all }: PredicateContext,
 ): readonly (string | undefined)[] | undefined {
@@ -275,7 +278,7 @@ function sayRank(
   ];
 }
 
-function sayBands(
+function bandsPredicates(
   { cuts, edge = 'lower', asShown, looks }: WhenOf<'bands'>,
   { cell, operand }: PredicateContext,
 ): readonly (string | undefined)[] | undefined {
@@ -293,20 +296,20 @@ function sayBands(
   });
 }
 
-/** One a kind that a formula can say; the other kinds have none. */
+/** One a kind that a formula can express; the other kinds have none. */
 const SAYERS: {
   readonly [K in When['kind']]?: (
     when: WhenOf<K>,
-    said: PredicateContext,
+    context: PredicateContext,
   ) => readonly (string | undefined)[] | undefined;
 } = {
-  compare: sayCompare,
-  text: sayText,
-  state: sayState,
-  date: sayDate,
-  average: sayAverage,
-  rank: sayRank,
-  bands: sayBands,
+  compare: comparePredicates,
+  text: textPredicates,
+  state: statePredicates,
+  date: datePredicates,
+  average: averagePredicates,
+  rank: rankPredicates,
+  bands: bandsPredicates,
   formula: ({ formula }, { moved }) => {
     const text = moved(formula);
     return text === undefined ? undefined : [text.slice(1)];
