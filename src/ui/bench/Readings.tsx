@@ -1,6 +1,6 @@
 import classes from './Readings.module.css';
 import { useSessionState } from '../sheet/use-session';
-import { useAsked } from './use-asked';
+import { useEngineQuery } from './use-engine-query';
 
 /**
  * How the formula on the bench reads at the first cells, at the last and at the selected one, and what it gives there.
@@ -8,7 +8,7 @@ import { useAsked } from './use-asked';
 export function Readings() {
   const rule = useSessionState((state) => state.bench?.draft.id) ?? '';
   const at = useSessionState((state) => state.selection.anchor);
-  const readings = useAsked({ kind: 'ask-readings', rule, at }) ?? [];
+  const readings = useEngineQuery({ kind: 'ask-readings', rule, at }) ?? [];
   if (readings.length === 0) return null;
   return (
     <table className={classes.readings} aria-label="How it reads">

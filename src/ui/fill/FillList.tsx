@@ -68,10 +68,10 @@ interface RowProps {
 }
 
 function FillRow({ position, cells, role }: RowProps) {
-  const said = cells.filter(({ cell }) => !cell.isOpen && cell.text !== '');
+  const given = cells.filter(({ cell }) => !cell.isOpen && cell.text !== '');
   const open = cells.filter(({ cell }) => cell.isOpen);
   if (open.length === 0) {
-    const words = said.map(({ cell }) => cell.text).join(' · ');
+    const words = given.map(({ cell }) => cell.text).join(' · ');
     if (role === 'header' || words === '') return null;
     return role === 'group' ? (
       <h2 className={classes.group}>{words}</h2>
@@ -79,7 +79,7 @@ function FillRow({ position, cells, role }: RowProps) {
       <p className={classes.directions}>{words}</p>
     );
   }
-  const [prompt, ...more] = said;
+  const [prompt, ...more] = given;
   return (
     <section className={classes.record} aria-label={prompt?.cell.text ?? `Row ${position + 1}`}>
       {prompt && <p className={classes.prompt}>{prompt.cell.text}</p>}

@@ -24,13 +24,13 @@ interface Props {
 export function FollowForm({ sheet, settings, isOwner }: Props) {
   const [hook, setHook] = useState(settings.hook ?? '');
   const [digest, setDigest] = useState(settings.digest);
-  const [said, setSaid] = useState<string | null>(null);
+  const [notice, setNotice] = useState<string | null>(null);
   const send = async (body: Partial<FollowSettings>, done: string) => {
     const sent = await sendJson(sheetUrl(sheet, 'findings/settings'), {
       method: 'PATCH',
       body,
     });
-    setSaid('refused' in sent ? sent.refused : done);
+    setNotice('refused' in sent ? sent.refused : done);
   };
   const keepHook = (event: FormEvent) => {
     event.preventDefault();
@@ -70,7 +70,7 @@ export function FollowForm({ sheet, settings, isOwner }: Props) {
           </Button>
         </form>
       )}
-      {said && <p role="status">{said}</p>}
+      {notice && <p role="status">{notice}</p>}
       <Link href="/outbox">Outbox</Link>
     </div>
   );

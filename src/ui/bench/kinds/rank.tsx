@@ -3,7 +3,7 @@ import { selectCell } from '../../grid/engine/selection';
 import { useSession, useSessionState } from '../../sheet/use-session';
 import shared from '../Bench.module.css';
 import classes from './rank.module.css';
-import { useAsked } from '../use-asked';
+import { useEngineQuery } from '../use-engine-query';
 import { PickPer } from '../parts/PickPer';
 import { PickWord } from '../parts/PickWord';
 import { ThresholdInput } from '../parts/ThresholdInput';
@@ -21,7 +21,7 @@ export const rankBench: BenchKind<RankWhen> = {
 function RankTail({ when }: ConditionProps<RankWhen>) {
   const session = useSession();
   const rule = useSessionState((state) => state.bench?.draft.id) ?? '';
-  const tail = useAsked({ kind: 'ask-tail', rule, order: when.is === 'top' ? 'falling' : 'rising' }) ?? [];
+  const tail = useEngineQuery({ kind: 'ask-tail', rule, order: when.is === 'top' ? 'falling' : 'rising' }) ?? [];
   // Of several groups each has an edge of its own.
   if (typeof when.per === 'object' || when.per === 'field' || !tail.some(({ isIn }) => isIn)) return null;
   return (

@@ -12,7 +12,7 @@ import shared from '../Bench.module.css';
 import classes from './KeyPicture.module.css';
 import { OUTCOME_WORDS } from '../key-words';
 import { outcomeColors, type OutcomeColors } from './outcome-colors';
-import { useAsked } from '../use-asked';
+import { useEngineQuery } from '../use-engine-query';
 
 const MAX_BARS = 8;
 const [RIGHT, NEAR, WRONG] = [
@@ -28,7 +28,7 @@ const [RIGHT, NEAR, WRONG] = [
 export function KeyPicture({ rule }: { readonly rule: Rule }) {
   const theme = useSessionState((state) => state.theme);
   const { saved } = useLooks();
-  const tallies = useAsked({ kind: 'ask-tallies', rule: rule.id });
+  const tallies = useEngineQuery({ kind: 'ask-tallies', rule: rule.id });
   const [by, setBy] = useState<'fields' | 'records'>('fields');
   if (!tallies) return <div className={shared.chart} />;
   const looks = outcomeColors(rule, { saved, theme });

@@ -7,7 +7,7 @@ import { useSession, useSessionState } from '../sheet/use-session';
  * The engine's answer to a request about the rules, asked again whenever they or their counts have changed; null until
  * it has answered.
  */
-export function useAsked<R extends Request>(request: R): AnswerOf<R['kind']> | null {
+export function useEngineQuery<R extends Request>(request: R): AnswerOf<R['kind']> | null {
   const session = useSession();
   const legend = useSessionState((state) => state.legend);
   const [answer, setAnswer] = useState<AnswerOf<R['kind']> | null>(null);
