@@ -58,7 +58,7 @@ export class DrillPage {
   }
 
   enter(column: number, position: number, input: string): Promise<unknown> {
-    return this.engine.answer({ kind: 'enter', column, position, input });
+    return this.engine.answer({ kind: 'enter', cell: { column, position }, input });
   }
 
   /** Another random thing that people do: clears, fills, undoes. */

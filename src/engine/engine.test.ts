@@ -3,7 +3,7 @@ import type { FindQuery } from '../core/edit/find';
 import type { AreaMeasures } from '../core/rules/explain/measure-area';
 import type { RuleProfile } from '../core/rules/explain/profile-rule';
 import type { ValuePart } from '../core/rules/explain/value-part';
-import type { Area, CellAnswer, CopiedText, Event, FilterTest, Request } from '../protocol/engine-messages';
+import type { Area, ActiveCell, CopiedText, Event, FilterTest, Request } from '../protocol/engine-messages';
 import type { FakeServer } from '../../test/support/fake-server';
 import { low, OpenEngine } from '../../test/support/open-engine';
 import { putRules } from '../core/rules/shape/stored-rule';
@@ -11,8 +11,10 @@ import { putRules } from '../core/rules/shape/stored-rule';
 let opened: OpenEngine;
 let server: FakeServer;
 const ask = (request: Request) => opened.ask(request);
-const cellAt = (column: number, position: number) =>
-  ask({ kind: 'select', selection: { anchor: { column, position }, focus: { column, position } } });
+async function cellAt(column: number, position: number): Promise<ActiveCell | null> {
+  await ask({ kind: 'select', selection: { anchor: { column, position }, focus: { column, position } } });
+  return (await opened.last('cell-resolved')).cell;
+}
 const last = <K extends Event['kind']>(kind: K) => opened.last(kind);
 const frame = () => opened.frame();
 const window = () => opened.window();
@@ -49,7 +51,7 @@ test('a sheet that does not exist is an error in plain words', async () => {
 
 describe('an edit', () => {
   test('is seen at once, counted, and sent', async () => {
-    await ask({ kind: 'enter', column: 0, position: 1, input: '4' });
+    await ask({ kind: 'enter', cell: { column: 0, position: 1 }, input: '4' });
     expect(await textAt(0, 1)).toBe('4');
     expect(await rulesAt(0, 1)).toEqual(['Low']);
     expect((await legend())[0]!.matched).toBe(4);
@@ -59,15 +61,15 @@ describe('an edit', () => {
   });
 
   test('that changes nothing is not sent', async () => {
-    await ask({ kind: 'enter', column: 0, position: 1, input: '5' });
-    await ask({ kind: 'enter', column: 9, position: 1, input: '5' });
+    await ask({ kind: 'enter', cell: { column: 0, position: 1 }, input: '5' });
+    await ask({ kind: 'enter', cell: { column: 9, position: 1 }, input: '5' });
     expect((await last('window-resolved')).window).toBeDefined();
     expect(server.received).toEqual([]);
   });
 
   test('that is refused is taken back, reported, and cannot be undone', async () => {
     server.answers.push(409);
-    await ask({ kind: 'enter', column: 0, position: 1, input: '4' });
+    await ask({ kind: 'enter', cell: { column: 0, position: 1 }, input: '4' });
     expect((await last('change-refused')).message).toBe('answered with 409');
     expect(await textAt(0, 1)).toBe('5');
     expect(await last('undo-changed')).toMatchObject({ undo: null, redo: null });
@@ -87,7 +89,7 @@ describe('an edit', () => {
 
 test('somebody else’s change goes in beneath what has not come back yet', async () => {
   server.answers.push('down');
-  await ask({ kind: 'enter', column: 0, position: 1, input: 'mine' });
+  await ask({ kind: 'enter', cell: { column: 0, position: 1 }, input: 'mine' });
   const theirs = (input: string, row: string) => ({ kind: 'set-cells' as const, cells: [{ row, field: 'f1', input }] });
   server.elsewhere(theirs('theirs', 'r0'), theirs('also theirs', 'r1'));
   expect([await textAt(0, 1), await textAt(0, 2)]).toEqual(['mine', 'also theirs']);
@@ -129,12 +131,12 @@ describe('while others move rows and fields', () => {
   });
 
   test('an entry lands in the record that it was typed into, or is reported where that record is gone', async () => {
-    const { row, field } = (await cellAt(0, 2)) as CellAnswer;
+    const { row, field } = (await cellAt(0, 2)) as ActiveCell;
     insertAtTop();
-    await ask({ kind: 'enter', column: 0, position: 2, cell: { row, field }, input: '44' });
+    await ask({ kind: 'enter', cell: { row, field }, input: '44' });
     expect([await textAt(0, 2), await textAt(0, 3)]).toEqual(['5', '44']);
     server.elsewhere({ kind: 'remove-rows', rows: [row] });
-    await ask({ kind: 'enter', column: 0, position: 3, cell: { row, field }, input: '45' });
+    await ask({ kind: 'enter', cell: { row, field }, input: '45' });
     expect((await last('change-refused')).message).toContain('What you typed was: 45');
     expect(await textAt(0, 3)).toBe('x');
   });
@@ -143,7 +145,7 @@ describe('while others move rows and fields', () => {
 describe('rows', () => {
   test('a record is added at the end, and read by the rules at once', async () => {
     await ask({ kind: 'edit', edit: { do: 'insert-rows', at: 11, count: 1 } });
-    await ask({ kind: 'enter', column: 0, position: 11, input: '1' });
+    await ask({ kind: 'enter', cell: { column: 0, position: 11 }, input: '1' });
     expect(await legend()).toMatchObject([{ read: 11, matched: 4 }]);
     expect((await frame()).rowCount).toBe(12);
   });
@@ -162,7 +164,7 @@ describe('a change of very many cells', () => {
 
   test('is stopped: nothing of it stays or is sent, and what was asked meanwhile is done after it', async () => {
     const pasted = pasting();
-    const entered = ask({ kind: 'enter', column: 0, position: 1, input: '4' });
+    const entered = ask({ kind: 'enter', cell: { column: 0, position: 1 }, input: '4' });
     await ask({ kind: 'stop' });
     await expect(pasted).rejects.toThrow('Stopped');
     await entered;
@@ -195,7 +197,7 @@ describe('what is copied and pasted', () => {
   });
 
   test('goes to other programs as text and as a table with its looks', async () => {
-    await ask({ kind: 'enter', column: 1, position: 1, input: 'a "b"\nc' });
+    await ask({ kind: 'enter', cell: { column: 1, position: 1 }, input: 'a "b"\nc' });
     const copied = (await ask({ kind: 'copy', area: { left: 0, top: 1, right: 1, bottom: 2 } })) as CopiedText;
     expect(copied.text).toBe('5\t"a ""b""\nc"\r\n4.9\t7');
     expect(copied.html).toContain('<td style="background-color:#f7d3c8;color:#77200d;font-weight:bold">4.9</td>');
@@ -204,11 +206,11 @@ describe('what is copied and pasted', () => {
 
   test('comes back with formulas that move along, as values, as looks alone, and turned', async () => {
     await ask({ kind: 'edit', edit: { do: 'apply-style', area: at(2, 1), patch: { italic: true } } });
-    await ask({ kind: 'enter', column: 2, position: 1, input: '=A2*2+$A$2' });
-    await ask({ kind: 'enter', column: 2, position: 2, input: 'x' });
+    await ask({ kind: 'enter', cell: { column: 2, position: 1 }, input: '=A2*2+$A$2' });
+    await ask({ kind: 'enter', cell: { column: 2, position: 2 }, input: 'x' });
     const { html } = (await ask({ kind: 'copy', area: { left: 2, top: 1, right: 2, bottom: 2 } })) as CopiedText;
     const token = /data-cells="([^"]+)"/.exec(html)![1]!;
-    const inputAt = async (column: number, position: number) => (await cellAt(column, position)) as CellAnswer;
+    const inputAt = async (column: number, position: number) => (await cellAt(column, position)) as ActiveCell;
     expect(await paste(at(2, 5), { token })).toEqual({ left: 2, right: 2, top: 5, bottom: 6 });
     expect(await inputAt(2, 5)).toMatchObject({ input: '=A6*2+$A$2', shown: '19', style: { italic: true } });
     await paste(at(1, 5), { token, how: 'values' });
@@ -223,10 +225,10 @@ describe('what is copied and pasted', () => {
   });
 
   test('one cell fills the whole selection, its formula moving along', async () => {
-    await ask({ kind: 'enter', column: 1, position: 1, input: '=A2' });
+    await ask({ kind: 'enter', cell: { column: 1, position: 1 }, input: '=A2' });
     const { html } = (await ask({ kind: 'copy', area: at(1, 1) })) as CopiedText;
     await paste({ left: 1, top: 2, right: 2, bottom: 3 }, { token: /data-cells="([^"]+)"/.exec(html)![1]! });
-    const cell = (await cellAt(2, 3)) as CellAnswer;
+    const cell = (await cellAt(2, 3)) as ActiveCell;
     expect(cell.input).toBe('=B4');
   });
 });
@@ -323,7 +325,7 @@ describe('what is asked of a selection', () => {
     expect(await ask({ kind: 'ask-texts', left: 0, right: 0 })).toEqual([
       expect.arrayContaining(['2026-03-08', 'One']),
     ]);
-    await ask({ kind: 'enter', column: 0, position: 2, input: '5' });
+    await ask({ kind: 'enter', cell: { column: 0, position: 2 }, input: '5' });
     expect(((await ask({ kind: 'ask-values', column: 0 })) as { text: string; count: number }[])[0]).toEqual({
       text: '5',
       count: 2,
@@ -342,7 +344,7 @@ describe('what is asked of a selection', () => {
 test('rules and ranges follow in the same change, and come back with it', async () => {
   const rule = { ...low, reads: { cells: 'A2:A4' } };
   await ask({ kind: 'change', operations: [putRules([{ id: 'low', key: 'a0', rule }])] });
-  await ask({ kind: 'enter', column: 2, position: 10, input: '=SUM(A2:A4)' });
+  await ask({ kind: 'enter', cell: { column: 2, position: 10 }, input: '=SUM(A2:A4)' });
   await ask({ kind: 'edit', edit: { do: 'remove-rows', top: 3, bottom: 3 } });
   expect((await legend())[0]!.rule.reads).toEqual({ cells: 'A2:A3' });
   expect(await cellAt(2, 9)).toMatchObject({ input: '=SUM(A2:A3)' });

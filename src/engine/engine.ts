@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { entryOf } from '../core/values/entry-of';
 import { sheetUrl } from '../protocol/sheet-url';
-import type { CellPosition } from '../core/sheet/cell-position';
+import { idsOfCell, type CellPosition } from '../core/sheet/cell-position';
 import { sizeOf } from '../core/sheet/operations/registry';
 import { columnLetters } from '../core/sheet/address';
 import { holdRanges } from '../core/formula/resolve/hold-ranges';
@@ -37,7 +37,6 @@ import { copyArea, pastedCells, readPasted, spread, type Copied } from './reques
 import { adviceInTurns } from './requests/advice-in-turns';
 import { questions } from './requests/questions';
 import type { Handlers } from '../protocol/channel';
-import { cellAnswer } from './requests/cell-answer';
 import { carryElsewhere } from './requests/carry-elsewhere';
 import { differenceFrom } from './requests/difference-from';
 import { exportFile } from './requests/export-file';
@@ -154,8 +153,7 @@ export class Engine {
       this.selected.hold(this.sheet, selection);
       this.current?.connection?.select(selection);
       // The preview column is about the selected field.
-      if (this.shown.tried !== null) this.invalidate('window');
-      return cellAnswer(this.opened, selection.anchor, this.currentSheet.lock);
+      return this.invalidate('cell', ...(this.shown.tried === null ? [] : ['window' as const]));
     },
     trial: ({ rule }) => {
       this.shown.tried = rule;
@@ -236,7 +234,7 @@ export class Engine {
     // Given looks are made for one theme.
     if (this.reader.view && isNew && this.current) void this.open(this.current.id).catch(() => {});
     this.current?.replica.useTheme(theme);
-    return this.invalidate('window');
+    return this.invalidate('window', 'cell');
   }
 
   private async open(id: SheetId, at?: number): Promise<null> {
@@ -266,7 +264,7 @@ export class Engine {
     const { name, replica, lock, head } = openPainted(bytes, theme);
     const url = sheetUrl(id, 'painted/changes');
     const view = { theme, as: this.reader.view?.as, view: head.view };
-    this.tell({ kind: 'legend-told', meanings: head.legend });
+    this.tell({ kind: 'meanings-changed', meanings: head.legend });
     const from = () => withQuery(url, { ...view, revision: replica.revision });
     return this.attach({ id, name, replica, past: null, personal: null, lock }, from);
   }
@@ -331,22 +329,19 @@ export class Engine {
     this.invalidate('frame', 'window', 'legend', 'undo');
   }
 
-  private async enter({ column, position, cell, input }: RequestOf<'enter'>): Promise<null> {
+  private async enter({ cell, input }: RequestOf<'enter'>): Promise<null> {
     const { sheet } = this;
-    const slot = cell ? sheet.findSlot(cell.row) : sheet.order[position];
-    const at = cell ? sheet.findColumn(cell.field) : column;
-    const field = at === undefined ? undefined : sheet.fields[at];
-    if (slot === undefined || at === undefined || !field) {
-      if (cell && input !== '') this.tell({ kind: 'change-refused', message: goneWhileTyping(input) });
+    const ids = 'row' in cell ? cell : idsOfCell(sheet, cell);
+    const found = ids && sheet.findCell(ids);
+    if (!found) {
+      if (ids && input !== '') this.tell({ kind: 'change-refused', message: goneWhileTyping(input) });
       return null;
     }
+    const { column, slot } = found;
     const kept = keepReferences(input, sheet, inRow(sheet, slot));
-    if (sheet.column(at).inputAt(slot) === kept) return null;
-    const says = `entry in ${columnLetters(at)}${sheet.positionOf(slot) + 1}`;
-    return this.change(
-      [{ kind: 'set-cells', cells: [{ row: sheet.rowId(slot), field: field.id, input: kept }] }],
-      says,
-    );
+    if (sheet.column(column).inputAt(slot) === kept) return null;
+    const says = `entry in ${columnLetters(column)}${sheet.positionOf(slot) + 1}`;
+    return this.change([{ kind: 'set-cells', cells: [{ ...ids, input: kept }] }], says);
   }
 
   private edit(edit: Edit, also: readonly Edit[] = []): Promise<null> {

@@ -1,2 +1,2 @@
 /** What has changed for the page since its last report. */
-export type News = 'frame' | 'window' | 'legend' | 'undo' | 'selection' | 'others' | 'link';
+export type News = 'frame' | 'window' | 'cell' | 'legend' | 'undo' | 'selection' | 'others' | 'link';

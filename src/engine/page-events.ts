@@ -3,6 +3,7 @@ import type { News } from './news';
 import type { OpenedSheet, Shown } from './opened-sheet';
 import type { HeldSelection } from './replica/held-selection';
 import type { UndoStack } from './replica/undo-stack';
+import { activeCell } from './view/active-cell';
 import { frameOf, frozenRows } from './view/frame-of';
 import { legendOf } from './view/legend-of';
 import { rowHeights } from './view/row-heights';
@@ -53,6 +54,8 @@ export class PageEvents {
     }
     const moved = news.has('selection') ? selected.moved(replica.sheet) : null;
     if (moved) events.push({ kind: 'selection-moved', ...moved });
+    // What changes counts may change why a cell looks as it does.
+    if (moved || news.has('cell') || news.has('legend')) events.push(...cellEvent(sources));
     const window = news.has('window') ? windowEvent(sources) : null;
     if (window) events.push(window);
     if (news.has('legend')) {
@@ -65,10 +68,15 @@ export class PageEvents {
     const people = news.has('others') || news.has('frame') ? connection?.others(replica.sheet) : undefined;
     if (people && JSON.stringify(people) !== this.lastOthers) {
       this.lastOthers = JSON.stringify(people);
-      events.push({ kind: 'others-told', people });
+      events.push({ kind: 'others-changed', people });
     }
     this.tellAll(events, window ? [...buffersOf(window.window), ...buffersOf(window.frozen)] : []);
   }
+}
+
+/** The active cell; nothing before a selection is known. */
+function cellEvent({ opened: { replica, lock }, selected: { activePosition: at } }: Sources): Event[] {
+  return at === null ? [] : [{ kind: 'cell-resolved', at, cell: activeCell(replica, at, lock) }];
 }
 
 type WindowEvent = Extract<Event, { readonly kind: 'window-resolved' }>;
@@ -78,7 +86,7 @@ function windowEvent({ opened: { replica, lock }, shown, selected }: Sources): W
   const options = {
     spotlight: shown.spotlight,
     heights: rowHeights(replica, shown),
-    trial: { rule: shown.tried, column: selected.column },
+    trial: { rule: shown.tried, column: selected.activePosition?.column ?? 0 },
     lock,
   };
   const frozen = { ...shown.area, top: 0, bottom: frozenRows(replica.sheet) - 1 };

@@ -80,14 +80,9 @@ export type EngineQuestions = {
     readonly asked: { readonly operations: readonly Operation[] };
     readonly answer: null;
   };
-  /** With `cell`, the entry goes there, wherever it stands now. */
+  /** Enters into a cell: that with these ids, wherever it stands now, or that at a position. */
   readonly enter: {
-    readonly asked: {
-      readonly column: number;
-      readonly position: number;
-      readonly cell?: CellIds | undefined;
-      readonly input: string;
-    };
+    readonly asked: { readonly cell: CellIds | CellPosition; readonly input: string };
     readonly answer: null;
   };
   /** Several edits, each of the sheet as it is before them, are one change. */
@@ -168,10 +163,10 @@ export type EngineQuestions = {
     readonly asked: { readonly rule: RuleId | null; readonly part?: ValuePart };
     readonly answer: null;
   };
-  /** Sets the selection, and asks for its active cell. */
+  /** Sets the selection. Its active cell follows as an event, before the answer. */
   readonly select: {
     readonly asked: { readonly selection: Selection };
-    readonly answer: CellAnswer | null;
+    readonly answer: null;
   };
   /** Shows what the formula of a rule gives beside the rows; null ends it. */
   readonly trial: {
@@ -336,7 +331,8 @@ export type Filter =
 export const FILTER_TESTS = ['holds', 'at least', 'at most'] as const;
 export type FilterTest = (typeof FILTER_TESTS)[number];
 
-export interface CellAnswer extends CellPosition, CellIds {
+/** The active cell of the selection: its content, its formatting, and why it looks as it does. */
+export interface ActiveCell extends CellPosition, CellIds {
   readonly input: string;
   readonly shown: string;
   /** Its ordinary formatting, that of its field and row included. */
@@ -469,11 +465,13 @@ export type LinkState = 'opening' | 'live' | 'offline';
 export type Event =
   | { readonly kind: 'frame-changed'; readonly frame: SheetFrame }
   | { readonly kind: 'window-resolved'; readonly window: SheetWindow; readonly frozen: SheetWindow }
+  /** The active cell, whenever it or the selection has changed; null where there is no cell. */
+  | { readonly kind: 'cell-resolved'; readonly at: CellPosition; readonly cell: ActiveCell | null }
   | { readonly kind: 'rules-counted'; readonly legend: readonly LegendEntry[] }
   /** For readers without rules: the legend. */
-  | { readonly kind: 'legend-told'; readonly meanings: readonly RuleMeaning[] }
+  | { readonly kind: 'meanings-changed'; readonly meanings: readonly RuleMeaning[] }
   /** Who else has the sheet open. */
-  | { readonly kind: 'others-told'; readonly people: readonly PresentPerson[] }
+  | { readonly kind: 'others-changed'; readonly people: readonly PresentPerson[] }
   /** A lost update: somebody overwrote an entry of this person at the same time. */
   | { readonly kind: 'entries-lost'; readonly lost: readonly LostCell[] }
   | { readonly kind: 'link-changed'; readonly state: LinkState; readonly pending: number }

@@ -121,8 +121,7 @@ test('one of two processes is killed while twenty people write: each acknowledge
           // Some write into the same cells.
           await writer.engine.answer({
             kind: 'enter',
-            column: 1 + (who % 4),
-            position: 1 + ((at * 7 + who) % (RECORDS - 1)),
+            cell: { column: 1 + (who % 4), position: 1 + ((at * 7 + who) % (RECORDS - 1)) },
             input: `${who} wrote ${at}`,
           });
           await new Promise((resolve) => setTimeout(resolve, 20));

@@ -30,7 +30,7 @@ export function applyLinkEvent(replica: Replica, own: OwnEntries, event: SheetEv
       const { changes, legend } = event.repaint;
       const events = lostBy(replica, own, changes);
       replica.repaint(event.repaint);
-      const told: Event[] = legend ? [{ kind: 'legend-told', meanings: legend }] : [];
+      const told: Event[] = legend ? [{ kind: 'meanings-changed', meanings: legend }] : [];
       return { news: ['frame', 'window', 'selection'], events: [...events, ...told] };
     }
     case 'accepted':

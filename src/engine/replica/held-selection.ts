@@ -9,9 +9,9 @@ export class HeldSelection {
   private selection: Selection | null = null;
   private cells: readonly (CellIds | undefined)[] = [];
 
-  /** The column of the active cell. */
-  get column(): number {
-    return this.selection?.anchor.column ?? 0;
+  /** Null before the page has sent a selection. */
+  get activePosition(): CellPosition | null {
+    return this.selection?.anchor ?? null;
   }
 
   hold(sheet: Sheet, selection: Selection | null): void {

@@ -61,9 +61,9 @@ describe('what the bench asks', () => {
         .profile;
     const before = await profile();
     expect(await profile()).toEqual(before);
-    await opened.ask({ kind: 'enter', column: 0, position: 1, input: '600' });
+    await opened.ask({ kind: 'enter', cell: { column: 0, position: 1 }, input: '600' });
     expect(await profile()).toMatchObject({ numbers: before.numbers, greatest: 46_089 });
-    await opened.ask({ kind: 'enter', column: 0, position: 3, input: '2' });
+    await opened.ask({ kind: 'enter', cell: { column: 0, position: 3 }, input: '2' });
     expect(await profile()).toMatchObject({ numbers: before.numbers + 1, others: before.others - 1 });
   });
 

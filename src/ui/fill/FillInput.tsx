@@ -48,7 +48,9 @@ export function FillInput({ field, column, position, cell }: Props) {
         <select
           {...common}
           value={cell.text}
-          onChange={(event) => void session.ask({ kind: 'enter', column, position, input: event.currentTarget.value })}
+          onChange={(event) =>
+            void session.ask({ kind: 'enter', cell: { column, position }, input: event.currentTarget.value })
+          }
         >
           <option value="" />
           {field.allowed.map((value) => (

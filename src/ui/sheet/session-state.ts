@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import type { CellIds } from '../../core/sheet/ids';
 import type { Theme } from '../../core/looks/first-family';
 import type { TextSpan } from '../../core/formula/syntax/formula-tree';
@@ -7,7 +8,7 @@ import type { StoredRule } from '../../core/rules/shape/stored-rule';
 import type { RuleId } from '../../core/sheet/ids';
 import type {
   Area,
-  CellAnswer,
+  ActiveCell,
   Event,
   LegendEntry,
   LinkState,
@@ -63,7 +64,7 @@ export interface SessionState {
   readonly selection: Selection;
   /** A selection that was made for the person, and is to be brought into view. */
   readonly shown: Selection | null;
-  readonly cell: CellAnswer | null;
+  readonly cell: ActiveCell | null;
   readonly editing: Editing | null;
   readonly bench: Bench | null;
   readonly profile: RuleProfile | null;
@@ -128,7 +129,7 @@ export const START: SessionState = {
 };
 
 /** The change of the screen by an event of the engine. */
-export function stateAfter(event: Event, { selection, editing, lost }: SessionState): Partial<SessionState> {
+export function stateAfter(event: Event, { selection, editing, lost, cell }: SessionState): Partial<SessionState> {
   switch (event.kind) {
     case 'selection-moved': {
       if (JSON.stringify(selection) !== JSON.stringify(event.from)) return {};
@@ -141,13 +142,25 @@ export function stateAfter(event: Event, { selection, editing, lost }: SessionSt
       return { frame: event.frame };
     case 'window-resolved':
       return { window: event.window, frozen: event.frozen };
+    case 'cell-resolved': {
+      const { anchor } = selection;
+      // The selection has moved on: its own cell follows.
+      if (event.at.column !== anchor.column || event.at.position !== anchor.position) return {};
+      // Typing may begin before its ids are known.
+      const isEdited = editing?.column === anchor.column && editing.position === anchor.position;
+      const ids = event.cell && { row: event.cell.row, field: event.cell.field };
+      return {
+        ...(equal(event.cell, cell) ? {} : { cell: withSameStyle(event.cell, cell) }),
+        ...(ids && isEdited && !editing.cell ? { editing: { ...editing, cell: ids } } : {}),
+      };
+    }
     case 'rules-counted':
       return { legend: event.legend };
-    case 'others-told':
+    case 'others-changed':
       return { others: event.people };
     case 'entries-lost':
       return { lost: [...lost, ...event.lost].slice(-MAX_LOST) };
-    case 'legend-told':
+    case 'meanings-changed':
       return { meanings: event.meanings };
     case 'link-changed':
       return { link: event.state, pending: event.pending };
@@ -161,3 +174,7 @@ export function stateAfter(event: Event, { selection, editing, lost }: SessionSt
       return { failure: event.message };
   }
 }
+
+/** The same style object while it is equal: what shows the style need not render again. */
+const withSameStyle = (cell: ActiveCell | null, before: ActiveCell | null): ActiveCell | null =>
+  cell && before && equal(cell.style, before.style) ? { ...cell, style: before.style } : cell;

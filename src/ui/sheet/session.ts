@@ -1,4 +1,3 @@
-import equal from 'fast-deep-equal';
 import type { CellIds } from '../../core/sheet/ids';
 import type { Theme } from '../../core/looks/first-family';
 import type { Reader } from '../../core/sharing/role';
@@ -26,8 +25,6 @@ import { START, stateAfter, type Editing, type SessionState } from './session-st
  * felt.
  */
 const MAX_HOLD_MS = 24;
-/** Why the selected cell looks so is asked again so long after cells have changed: once for several changes at once. */
-const CELL_REST_MS = 50;
 /** Work that takes longer than this is shown to be under way. */
 const BUSY_AFTER_MS = 300;
 
@@ -53,7 +50,6 @@ export class Session implements SessionPort {
   private engine: EngineClient | null = null;
   /** Done once the sheet is open, or cannot be opened. */
   private opening: Promise<unknown> = Promise.resolve();
-  private cellRest: ReturnType<typeof setTimeout> | null = null;
 
   /** Actions on cells, rows and fields. */
   readonly actions = new SheetActions(this);
@@ -88,6 +84,7 @@ export class Session implements SessionPort {
         ...(reads ? { reads } : {}),
         ...(who === undefined ? {} : { who }),
       })
+      .then(() => this.sendSelection())
       .catch(() => {});
     return () => {
       engine.close();
@@ -127,9 +124,9 @@ export class Session implements SessionPort {
 
   /** Applies all events of the engine that came at once, and renders once. */
   private onEngineEvents(events: readonly Event[]): void {
-    this.set(Object.assign({}, ...events.map((event) => stateAfter(event, this.state))) as Partial<SessionState>);
-    if (events.some(({ kind }) => kind === 'window-resolved'))
-      this.cellRest ??= setTimeout(() => this.readCell(), CELL_REST_MS);
+    let change: Partial<SessionState> = {};
+    for (const event of events) change = { ...change, ...stateAfter(event, { ...this.state, ...change }) };
+    this.set(change);
     if (events.some(({ kind }) => kind === 'rules-counted')) this.rules.follow();
   }
 
@@ -154,12 +151,12 @@ export class Session implements SessionPort {
   select(selection: Selection): void {
     this.set({ selection, pasted: null });
     if (this.state.spotlight !== null) this.rules.spotlight(null);
-    this.readCell();
+    void this.sendSelection();
   }
 
   show(selection: Selection): void {
     this.set({ selection, shown: selection });
-    this.readCell();
+    void this.sendSelection();
   }
 
   /** Selects a cell by what it is, once the sheet is open; says so where it is not there any more. */
@@ -170,39 +167,23 @@ export class Session implements SessionPort {
     else this.showMessage('The cell that you came for is not in this sheet any more.');
   }
 
-  private readCell(): void {
-    clearTimeout(this.cellRest ?? undefined);
-    this.cellRest = null;
-    const { selection } = this.state;
-    const { column, position } = selection.anchor;
-    void this.ask({ kind: 'select', selection }).then((cell) => {
-      const { selection: now, editing } = this.state;
-      if (now.anchor.column !== column || now.anchor.position !== position) return;
-      // Typing may begin before the answer came: only now the ids of the cell are known.
-      const knows = cell && editing && !editing.cell && editing.column === column && editing.position === position;
-      // The same object while the style is equal: its readers need not render again.
-      const before = this.state.cell;
-      this.set({
-        cell: cell && before && equal(cell.style, before.style) ? { ...cell, style: before.style } : cell,
-        ...(knows ? { editing: { ...editing, cell: idsOf(cell) } } : {}),
-      });
-    });
+  /** Done once the active cell of the selection is known. */
+  private sendSelection(): Promise<unknown> {
+    return this.ask({ kind: 'select', selection: this.state.selection });
   }
 
   /** Begins to edit the active cell: with what it holds, or with text that was typed over it. */
   beginEdit(place: Editing['place'], typed?: string): void {
-    const { column, position } = this.state.selection.anchor;
-    const { cell, selection } = this.state;
+    const { selection, cell } = this.state;
+    const { column, position } = selection.anchor;
     const known = cell?.column === column && cell.position === position ? cell : null;
     if (known?.lock) return this.showMessage(known.lock);
     const text = typed ?? known?.input;
     if (text !== undefined)
       return this.set({ editing: { column, position, text, place, cell: known ? idsOf(known) : undefined } });
-    void this.ask({ kind: 'select', selection }).then((answer) => {
-      // Typing may have begun over the cell before the answer came.
-      if (answer?.lock) return this.showMessage(answer.lock);
-      if (!this.state.editing && answer)
-        this.set({ editing: { column, position, text: answer.input, place, cell: idsOf(answer) } });
+    // Typing may begin over the cell before it is known.
+    void this.sendSelection().then(() => {
+      if (!this.state.editing && this.state.selection === selection && this.state.cell) this.beginEdit(place);
     });
   }
 
@@ -230,7 +211,7 @@ export class Session implements SessionPort {
       this.set({ message: notOneOf(field, text), ...(stays ? {} : { editing: null }) });
       return false;
     }
-    void this.ask({ kind: 'enter', column, position, cell, input: text });
+    void this.ask({ kind: 'enter', cell: cell ?? { column, position }, input: text });
     this.holdForEngine();
     this.set({ editing: null });
     return true;
@@ -293,8 +274,7 @@ export class Session implements SessionPort {
   /** Puts an entry back that somebody wrote over, or leaves what they wrote. */
   settleLost(entry: LostCell, how: 'mine' | 'theirs'): void {
     this.set({ lost: this.state.lost.filter((other) => other !== entry) });
-    const { column, position, cell, mine } = entry;
-    if (how === 'mine') void this.ask({ kind: 'enter', column, position, cell, input: mine });
+    if (how === 'mine') void this.ask({ kind: 'enter', cell: entry.cell, input: entry.mine });
   }
 
   dismissMessage(): void {

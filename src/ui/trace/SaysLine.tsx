@@ -1,8 +1,8 @@
-import type { CellAnswer } from '../../protocol/engine-messages';
+import type { ActiveCell } from '../../protocol/engine-messages';
 import classes from './SaysLine.module.css';
 
 /** For readers without rules: the words for the selected cell, or why it is locked. */
-export function SaysLine({ cell }: { readonly cell: CellAnswer }) {
+export function SaysLine({ cell }: { readonly cell: ActiveCell }) {
   const says = cell.says.join(' · ');
   return (
     <span className={classes.says} role="status">

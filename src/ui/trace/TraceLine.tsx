@@ -2,7 +2,7 @@ import { Popover } from '@mantine/core';
 import { IconInfoCircle } from '@tabler/icons-react';
 import { itemAt } from '../../core/values/item-at';
 import type { TraceStep } from '../../core/rules/explain/trace';
-import type { CellAnswer } from '../../protocol/engine-messages';
+import type { ActiveCell } from '../../protocol/engine-messages';
 import { useSession } from '../sheet/use-session';
 import shared from './CellLine.module.css';
 import classes from './TraceLine.module.css';
@@ -27,7 +27,7 @@ const propertyWords = (set: Record<string, unknown>): string =>
     .join(', ');
 
 /** Why the selected cell looks as it does: a few words that open the whole trace. */
-export function TraceLine({ cell }: { readonly cell: CellAnswer }) {
+export function TraceLine({ cell }: { readonly cell: ActiveCell }) {
   const session = useSession();
   const painting = cell.trace.filter((step) => step.state === 'matched' && Object.keys(step.set).length > 0);
   const asked = cell.trace.filter((step) => step.state !== 'off').length;

@@ -3,16 +3,16 @@ import { itemAt } from '../../core/values/item-at';
 import { showReferences } from '../../core/formula/resolve/keep-references';
 import { traceCell } from '../../core/rules/explain/trace';
 import { shownAt } from '../../core/sheet/shown-cell';
-import type { CellAnswer } from '../../protocol/engine-messages';
+import type { ActiveCell } from '../../protocol/engine-messages';
 import type { EntryLock } from '../replica/entry-lock';
 import type { Replica } from '../replica/replica';
 
-/** The answer about a cell: its content, its format, and why it looks so; null where there is no such cell. */
-export function cellAnswer(
+/** What the page shows of the active cell; null where there is no such cell. */
+export function activeCell(
   replica: Replica,
   { column, position }: CellPosition,
   lock: EntryLock | null,
-): CellAnswer | null {
+): ActiveCell | null {
   const { sheet, evaluation, saved } = replica;
   const slot = sheet.order[position];
   const field = sheet.fields[column];
