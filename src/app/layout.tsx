@@ -1,4 +1,4 @@
-import '@mantine/core/styles.css';
+import './mantine-styles';
 import '@fontsource-variable/hanken-grotesk';
 import '@fontsource-variable/hanken-grotesk/wght-italic.css';
 import '@fontsource-variable/newsreader';
