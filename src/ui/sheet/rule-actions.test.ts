@@ -51,7 +51,7 @@ describe('beginning rules', () => {
     await session.rules.newRule('formula');
     expect(session.get().bench!.draft.rule.when).toMatchObject({ formula: expect.stringMatching(/^=B2/) as string });
     session.select(at(0, 3));
-    const { profile } = (await session.rules.profileSelected())!;
+    const { profile } = (await session.rules.profileEach())[0]!.profile;
     for (const threshold of [profile.lowerQuartile, profile.upperQuartile]) expect(threshold % 500).toBe(0);
   });
 

@@ -5,6 +5,7 @@ import type { Edit } from '../../core/edit/registry';
 import { MAX_RULE_NAME, movedRule, type RuleChange } from '../../core/edit/rules';
 import { kindOf, KINDS, type KindName } from '../../core/rules/kinds/registry';
 import { isSameRule } from '../../core/rules/shape/is-same-rule';
+import type { FieldProfile } from '../../core/rules/suggest/suggest-rules';
 import type { RuleProfile } from '../../core/rules/explain/profile-rule';
 import type { ValuePart } from '../../core/rules/explain/value-part';
 import type { RuleIdea } from '../../core/rules/shape/rule-idea';
@@ -24,6 +25,8 @@ import { LatestOnly } from './latest-only';
 
 /** Rest between two readings of the values that the bench shows. */
 const PICTURE_REST_MS = 40;
+/** Fields that suggestions are made for at once. */
+const MAX_PROFILED = 12;
 
 /** Actions on the rules of an open sheet: mostly on the one on the bench. */
 export class RuleActions {
@@ -65,24 +68,28 @@ export class RuleActions {
     );
   }
 
-  /** A profile of the selected fields, for making a rule over them; undefined before the sheet is open. */
-  async profileSelected(): Promise<RuleProfile | undefined> {
-    const fields = this.selectedFields();
-    if (fields.length === 0) return undefined;
+  /** A profile of the first selected fields, each by itself, for making a rule over one of them. */
+  profileEach(): Promise<readonly FieldProfile[]> {
+    const fields = this.selectedFields().slice(0, MAX_PROFILED);
+    return Promise.all(fields.map(async (field) => ({ field, profile: await this.profileOf([field]) })));
+  }
+
+  private async profileOf(fields: readonly FieldId[]): Promise<RuleProfile> {
     const found = await this.session.ask({ kind: 'ask-profile', rule: '', reads: { fields }, thresholds: [] });
     return { ...found, profile: sensibleProfile(found.profile) };
   }
 
   /** Opens a new rule of a kind on the bench, with thresholds from the contents of the selected fields. */
   async newRule(kind: KindName): Promise<void> {
-    const found = await this.profileSelected();
-    if (!found) return;
+    const fields = this.selectedFields();
+    if (fields.length === 0) return;
+    const { profile } = await this.profileOf(fields);
     const isMatch = KINDS[kind].outcomes === 'match';
     const { frame, selection } = this.session.get();
     const firstCell = cellAddress(selectedArea(selection).left, frame?.frozenRows ?? 0);
-    const when = KINDS[kind].defaults({ ...found.profile, firstCell });
+    const when = KINDS[kind].defaults({ ...profile, firstCell });
     this.begin({
-      reads: { fields: this.selectedFields() },
+      reads: { fields },
       when,
       paints: 'cell',
       settles: false,

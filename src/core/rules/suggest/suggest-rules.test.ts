@@ -6,7 +6,7 @@ import { Evaluation } from '../evaluate/evaluation';
 import { profileRule, readValues } from '../explain/profile-rule';
 import { sensibleProfile } from '../explain/sensible-profile';
 import { STARTERS } from './starters';
-import { suggestRules } from './suggest-rules';
+import { suggestEach, suggestRules } from './suggest-rules';
 import { kindOf } from '../kinds/registry';
 
 const field = { id: 'f1', label: 'One', format: null, unit: null };
@@ -14,7 +14,8 @@ function profileOf(inputs: readonly string[]) {
   const sheet = makeSheet(inputs);
   return profileRule(new Evaluation(sheet, {}), { rule: '', thresholds: [] }, readValues(sheet, { fields: ['f1'] }));
 }
-const kindsFor = (...inputs: readonly string[]) => suggestRules(field, profileOf(inputs)).map(({ when }) => when.kind);
+const kindsFor = (...inputs: readonly string[]) =>
+  suggestRules(field.id, profileOf(inputs)).map(({ when }) => when.kind);
 
 describe('what a field suggests', () => {
   test('numbers: what stands out, and bands; dates: what is due; few texts: a look each; what is missing', () => {
@@ -25,12 +26,25 @@ describe('what a field suggests', () => {
     expect(kindsFor('', '', '')).toEqual([]);
   });
 
+  test('several fields: the likeliest of each before a second one of any', () => {
+    const profiles = [
+      { field: 'f1', profile: profileOf(['weir', 'mill', 'weir', 'mill']) },
+      { field: 'f2', profile: profileOf(['1', '2', '3', '4', '50']) },
+    ];
+    expect(suggestEach(profiles).map(({ reads, when }) => [reads, when.kind])).toEqual([
+      [{ fields: ['f1'] }, 'category'],
+      [{ fields: ['f2'] }, 'average'],
+      [{ fields: ['f2'] }, 'bands'],
+    ]);
+    expect(suggestEach([])).toEqual([]);
+  });
+
   test('everything suggested or begun from a common job is a condition that its kind takes', () => {
     for (const inputs of [['1', '2', '9'], ['a', 'b', 'b'], ['2026-03-08'], ['']]) {
       const profile = profileOf(inputs);
       const fields = [field, { ...field, id: 'f2', label: 'Answer key' }];
       const ideas = [
-        ...suggestRules(field, profile),
+        ...suggestRules(field.id, profile),
         ...STARTERS.map((starter) => starter.make({ field, fields, profile })),
       ];
       for (const { when } of ideas) expect(kindOf(when).schema(Joi).validate(when).error).toBeUndefined();

@@ -1,8 +1,17 @@
 import { itemAt } from '../../values/item-at';
-import type { NamedField } from '../shape/sentence-words';
+import type { FieldId } from '../../sheet/ids';
 import type { RuleIdea } from '../shape/rule-idea';
 import type { RuleProfile } from '../explain/profile-rule';
 import type { When } from '../kinds/registry';
+
+/** A profile of one field. */
+export interface FieldProfile {
+  readonly field: FieldId;
+  readonly profile: RuleProfile;
+}
+
+/** Rules for several fields that are offered at once. */
+const MAX_OFFERED = 6;
 
 /** Values that a few looks can tell apart. */
 const FEW = 8;
@@ -11,11 +20,11 @@ const FEW = 8;
  * Rules that suit a field, by its contents: the distribution of its numbers, dates, the number of texts, blanks. The
  * likeliest first, at most four.
  */
-export function suggestRules(field: NamedField, { profile, texts, dates }: RuleProfile): RuleIdea[] {
+export function suggestRules(field: FieldId, { profile, texts, dates }: RuleProfile): RuleIdea[] {
   const { numbers, blanks, lowerQuartile, upperQuartile } = profile;
   const cells = numbers + profile.others + blanks;
   const idea = (when: When, look?: string): RuleIdea => ({
-    reads: { fields: [field.id] },
+    reads: { fields: [field] },
     when,
     paints: 'cell',
     settles: false,
@@ -47,4 +56,13 @@ export function suggestRules(field: NamedField, { profile, texts, dates }: RuleP
     profile.others > words && idea({ kind: 'state', is: 'error' }, 'alarm'),
   ];
   return ideas.filter((each) => each !== false).slice(0, 4);
+}
+
+/** Rules that suit each of some fields: the likeliest of each field before any second one. At most six. */
+export function suggestEach(profiles: readonly FieldProfile[]): RuleIdea[] {
+  const suggested = profiles.map(({ field, profile }) => suggestRules(field, profile));
+  const most = Math.max(0, ...suggested.map((ideas) => ideas.length));
+  return Array.from({ length: most }, (_, rank) => suggested.flatMap((ideas) => ideas[rank] ?? []))
+    .flat()
+    .slice(0, MAX_OFFERED);
 }

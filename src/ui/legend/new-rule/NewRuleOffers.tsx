@@ -1,43 +1,51 @@
 import { useEffect, useState } from 'react';
 import { keysOf } from '../../../core/values/typed-keys';
-import { contentsOf, suits, type Contents } from '../../../core/rules/suggest/field-contents';
-import type { RuleProfile } from '../../../core/rules/explain/profile-rule';
+import { contentsOf, suits } from '../../../core/rules/suggest/field-contents';
 import type { RuleIdea } from '../../../core/rules/shape/rule-idea';
 import { ruleSentence } from '../../../core/rules/shape/sentence-words';
 import { STARTERS } from '../../../core/rules/suggest/starters';
-import { suggestRules } from '../../../core/rules/suggest/suggest-rules';
+import { suggestEach, type FieldProfile } from '../../../core/rules/suggest/suggest-rules';
 import { BENCH_KINDS } from '../../bench/kinds/registry';
+import { selectedArea } from '../../grid/engine/selection';
 import { useSession, useSessionState } from '../../sheet/use-session';
 import classes from './NewRule.module.css';
 import { Offer, Offers } from './Offers';
 import { PhraseInput } from './PhraseInput';
 
-/** The sources of a new rule: words, suggestions for the selected field, common jobs, or a kind of condition. */
+/** The sources of a new rule: words, suggestions for the selected fields, common jobs, or a kind of condition. */
 export function NewRuleOffers() {
   const session = useSession();
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
-  const field = useSessionState((state) => state.frame?.fields[state.selection.anchor.column]);
-  const [profile, setProfile] = useState<RuleProfile | null>(null);
+  const left = useSessionState((state) => selectedArea(state.selection).left);
+  const right = useSessionState((state) => selectedArea(state.selection).right);
+  const [profiles, setProfiles] = useState<readonly FieldProfile[]>([]);
   useEffect(() => {
     let isStale = false;
-    void session.rules.profileSelected().then((found) => !isStale && setProfile(found ?? null));
+    void session.rules.profileEach().then((found) => !isStale && setProfiles(found));
     return () => {
       isStale = true;
     };
-  }, [session, field?.id]);
+  }, [session, left, right]);
 
   const begin = (idea: RuleIdea) => session.rules.begin(idea);
-  if (!field) return null;
-  const contents = profile ? contentsOf(profile) : new Set<Contents>();
-  const suggested = profile ? suggestRules(field, profile) : [];
+  const selected = fields.slice(left, right + 1);
+  const what = selected.length === 1 ? selected[0]?.label : `${selected.length} fields`;
+  if (what === undefined || selected.length === 0) return null;
+  const each = profiles.map(({ field, profile }) => ({ field, profile, contents: contentsOf(profile) }));
+  const suggested = suggestEach(profiles);
+  const contents = new Set(each.flatMap((one) => [...one.contents]));
   const kinds = keysOf(BENCH_KINDS).filter((kind) => suits(BENCH_KINDS[kind].needs, contents));
   return (
     <div className={classes.offers}>
       <PhraseInput fields={fields} onRead={begin} />
       {suggested.length > 0 && (
-        <Offers title={`${field.label} suggests`}>
+        <Offers title={`${what} ${selected.length === 1 ? 'suggests' : 'suggest'}`}>
           {suggested.map((idea) => (
-            <Offer key={JSON.stringify(idea.when)} title={ruleSentence(fields, idea)} onTake={() => begin(idea)} />
+            <Offer
+              key={JSON.stringify([idea.reads, idea.when])}
+              title={ruleSentence(fields, idea)}
+              onTake={() => begin(idea)}
+            />
           ))}
         </Offers>
       )}
@@ -47,11 +55,16 @@ export function NewRuleOffers() {
             key={starter.id}
             title={starter.title}
             says={starter.says}
-            onTake={() => profile && begin(starter.make({ field, fields, profile }))}
+            onTake={() => {
+              // The first of the selected fields that it suits.
+              const found = each.find((one) => suits(starter.needs, one.contents));
+              const field = fields.find(({ id }) => id === found?.field);
+              if (found && field) begin(starter.make({ field, fields, profile: found.profile }));
+            }}
           />
         ))}
       </Offers>
-      <Offers title={`Everything that can be asked of ${field.label}`}>
+      <Offers title={`Everything that can be asked of ${what}`}>
         {kinds.map((kind) => (
           <Offer
             key={kind}
