@@ -230,6 +230,11 @@ test('on a phone a filler answers record by record, and reads in words how each 
   expect(await violations(phone)).toEqual([]);
   await phone.getByRole('button', { name: 'Show the sheet' }).tap();
   await expect(phone.locator('[data-address="C3"]')).toHaveText('caddis');
+  // Where nothing is open, there is no list to fill in.
+  await change(page, sheet, { kind: 'remove-parts', parts: ['filling'] });
+  await phone.reload();
+  await expect(phone.locator('[data-address="C3"]')).toHaveText('caddis');
+  await expect(phone.getByRole('button', { name: 'Show as a list' })).toBeVisible();
   await context.close();
 });
 

@@ -15,6 +15,7 @@ import { StylePanel } from '../actions/StylePanel';
 import { StatusLine } from '../actions/StatusLine';
 import { Bench } from '../bench/Bench';
 import { FillList } from '../fill/FillList';
+import { useHasOpenCells } from '../fill/use-has-open-cells';
 import { Grid } from '../grid/Grid';
 import { Legend } from '../legend/Legend';
 import type { Person } from '../people/PersonMenu';
@@ -49,10 +50,11 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
   const sees = as ?? role;
   const [session] = useState(() => new Session(id, { who: person.key, ...(reads ? { reads } : {}) }));
   const firstTheme = useRef(theme);
-  // Fillers on a narrow screen begin with one record under the other.
+  // Fillers on a narrow screen begin with one record under the other, where there is something to fill in.
   const isNarrow = useMediaQuery('(max-width: 700px)', false) ?? false;
   const [list, setList] = useState<boolean | null>(null);
-  const isList = isFiller(sees) && (list ?? isNarrow);
+  const hasOpenCells = useHasOpenCells(session);
+  const isList = isFiller(sees) && (list ?? (isNarrow && hasOpenCells));
 
   // The engine lives while the screen does. It starts in the theme of that moment; later ones follow from the grid.
   useEffect(() => session.start(firstTheme.current), [session]);
