@@ -11,7 +11,7 @@ import { expect, test } from './test';
 test.afterEach(stopServers);
 
 const WRITERS = 20;
-const ENTRIES = 30;
+const ENTRIES = 15;
 const RECORDS = 25;
 
 test('an edit through one process is seen by a reader on the other', async ({ page, browser }) => {
