@@ -1,6 +1,7 @@
 import { inDigits } from '../../../core/values/counted';
 import { keysOf } from '../../../core/values/typed-keys';
-import { itemAt } from '../../../core/values/item-at';
+import { foldText } from '../../../core/values/fold-text';
+import { looksByValue } from '../../../core/rules/suggest/looks-by-value';
 import type { CategoryWhen } from '../../../core/rules/kinds/category';
 import { PALETTES, type PaletteName } from '../../../core/looks/palettes';
 import { useSessionState } from '../../sheet/use-session';
@@ -24,18 +25,17 @@ const PALETTE_WORDS: Record<PaletteName, string> = {
   dark2: 'dark',
   pastel: 'pale',
 };
-const FIRST_LOOKS = ['clear', 'watch', 'alarm', 'cool', 'plum', 'quiet'];
 const MAX_VALUES = 12;
+/** Values without a look that are listed. */
+const MAX_MISSING = 6;
 
 function CategoryCondition({ when, onChange }: ConditionProps<CategoryWhen>) {
   const texts = useSessionState((state) => state.profile?.texts) ?? [];
   const palette = typeof when.palette === 'string' ? when.palette : 'pastel';
   const choose = (how: 'palette' | 'looks') => {
     if (how === 'palette') return onChange({ kind: 'category', palette: 'pastel' });
-    const looks = texts
-      .slice(0, MAX_VALUES)
-      .map(({ text }, at) => [text, { look: itemAt(FIRST_LOOKS, at % FIRST_LOOKS.length) }] as const);
-    onChange({ kind: 'category', looks: Object.fromEntries(looks.length ? looks : [['value', { look: 'clear' }]]) });
+    const looks = looksByValue(texts.slice(0, MAX_VALUES).map(({ text }) => text));
+    onChange({ kind: 'category', looks: Object.keys(looks).length ? looks : { value: { look: 'clear' } } });
   };
   return (
     <>
@@ -88,7 +88,12 @@ function CategoryOutcomes({ when, onChange }: ConditionProps<CategoryWhen>) {
   const texts = useSessionState((state) => state.profile?.texts) ?? [];
   const { looks } = when;
   if (!looks) return null;
-  const missing = texts.filter(({ text }) => !(text in looks)).slice(0, 6);
+  const countOf = (value: string): number =>
+    texts.reduce((sum, { text, count }) => sum + (foldText(text) === foldText(value) ? count : 0), 0);
+  const missing = looksByValue(
+    texts.map(({ text }) => text),
+    Object.keys(looks),
+  );
   return (
     <ol className={classes.bands} aria-label="Values">
       {Object.entries(looks).map(([value, look]) => (
@@ -102,18 +107,20 @@ function CategoryOutcomes({ when, onChange }: ConditionProps<CategoryWhen>) {
           />
         </li>
       ))}
-      {missing.map(({ text, count }) => (
-        <li key={text} className={classes.band}>
-          <span className={classes.bandRange}>{text}</span>
-          <button
-            type="button"
-            className={classes.show}
-            onClick={() => onChange({ ...when, looks: { ...looks, [text]: { look: 'cool' } } })}
-          >
-            give it a look ({inDigits(count)})
-          </button>
-        </li>
-      ))}
+      {Object.entries(missing)
+        .slice(0, MAX_MISSING)
+        .map(([text, look]) => (
+          <li key={text} className={classes.band}>
+            <span className={classes.bandRange}>{text}</span>
+            <button
+              type="button"
+              className={classes.show}
+              onClick={() => onChange({ ...when, looks: { ...looks, [text]: look } })}
+            >
+              give it a look ({inDigits(countOf(text))})
+            </button>
+          </li>
+        ))}
     </ol>
   );
 }
