@@ -6,6 +6,8 @@ import type { ExportReport } from '../core/exchange/export-source';
 import type { Advice } from '../core/rules/advice/advice';
 import type { LookValues } from '../core/looks/look';
 import type { Theme } from '../core/looks/first-family';
+import type { MatchCount } from '../core/rules/explain/count-matches';
+import type { RuleIdea } from '../core/rules/shape/rule-idea';
 import type { RankedCell } from '../core/rules/explain/ranked-tail';
 import type { OutcomeTallies } from '../core/rules/explain/outcome-tallies';
 import type { Reading } from '../core/rules/explain/formula-readings';
@@ -196,6 +198,11 @@ export type EngineQuestions = {
   readonly 'ask-tail': {
     readonly asked: { readonly rule: RuleId; readonly order: 'falling' | 'rising' };
     readonly answer: readonly RankedCell[];
+  };
+  /** How many cells an idea of a rule would read and match; null where it cannot work. */
+  readonly 'ask-count': {
+    readonly asked: { readonly idea: RuleIdea };
+    readonly answer: MatchCount | null;
   };
   /** The outcomes of a rule for values by themselves. */
   readonly 'ask-trials': {
@@ -475,7 +482,8 @@ export type Event =
   /** A lost update: somebody overwrote an entry of this person at the same time. */
   | { readonly kind: 'entries-lost'; readonly lost: readonly LostCell[] }
   | { readonly kind: 'link-changed'; readonly state: LinkState; readonly pending: number }
-  | { readonly kind: 'change-refused'; readonly message: string }
+  /** `rules` are those that the change put and that are taken back. */
+  | { readonly kind: 'change-refused'; readonly message: string; readonly rules?: readonly RuleId[] }
   /** Others moved rows or fields, and the selected cells with them. */
   | { readonly kind: 'selection-moved'; readonly from: Selection; readonly to: Selection }
   | { readonly kind: 'undo-changed'; readonly undo: string | null; readonly redo: string | null }

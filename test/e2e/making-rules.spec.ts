@@ -197,3 +197,20 @@ test('by keys alone: a rule is made, kept, another begun on the same cells, both
     await expect(sheet.legend.getByRole('listitem')).toHaveCount(left);
   }
 });
+
+test('a rule that was not kept is a draft, also after the sheet was left', async ({ page }) => {
+  const sheet = await openCrews(page);
+  await sheet.beginRule('B2', /^Compare with a value/);
+  await sheet.bench.getByLabel('Name of the rule').fill('Low');
+  await page.keyboard.press('Escape');
+  await expect(sheet.bench).toBeHidden();
+  await expect(sheet.legend.getByRole('button', { name: 'Drafts (1)' })).toBeVisible();
+  await page.reload();
+  await sheet.isLive();
+  await sheet.legend.getByRole('button', { name: 'Drafts (1)' }).click();
+  await page.getByRole('menuitem', { name: 'Low' }).click();
+  await expect(sheet.bench.getByLabel('Name of the rule')).toHaveValue('Low');
+  await sheet.keepRule();
+  await expect(sheet.entry('Low')).toBeVisible();
+  await expect(sheet.legend.getByRole('button', { name: /^Drafts/ })).toHaveCount(0);
+});

@@ -1,3 +1,5 @@
+import type { Change } from '../../core/sheet/change';
+import type { RuleId } from '../../core/sheet/ids';
 import type { Event } from '../../protocol/engine-messages';
 import type { RecordedChange } from '../../protocol/recorded-change';
 import type { News } from '../news';
@@ -40,10 +42,13 @@ export function applyLinkEvent(replica: Replica, own: OwnEntries, event: SheetEv
       replica.refuse(event.change.id);
       return {
         news: ['frame', 'window', 'legend', 'undo'],
-        events: [{ kind: 'change-refused', message: event.message }],
+        events: [{ kind: 'change-refused', message: event.message, rules: rulesPutBy(event.change) }],
       };
   }
 }
+
+const rulesPutBy = ({ operations }: Change): RuleId[] =>
+  operations.flatMap((operation) => (operation.kind === 'put-rules' ? operation.rules.map(({ id }) => id) : []));
 
 /** Remembers this person's entries that come back, and reports those that the changes of others wrote over. */
 function lostBy(replica: Replica, own: OwnEntries, changes: readonly RecordedChange[]): Event[] {

@@ -1,4 +1,5 @@
 import { positionOfCell } from '../../core/sheet/cell-position';
+import { countMatches } from '../../core/rules/explain/count-matches';
 import { formulaReadings } from '../../core/rules/explain/formula-readings';
 import { judgeTrial } from '../../core/rules/evaluate/judge-trial';
 import { measureAreas } from '../../core/rules/explain/measure-area';
@@ -30,6 +31,7 @@ export const questions = (replica: () => Replica) =>
     'ask-cells': ({ areas, most }) => cellsOf(replica().sheet, areas, most),
     'ask-records': ({ most }) => recordsOf(replica().sheet, most),
     'ask-tallies': ({ rule }) => outcomeTallies(replica().evaluation, rule),
+    'ask-count': ({ idea }) => countMatches(replica().evaluation, idea),
     'ask-tail': ({ rule, order }) => rankedTail(replica().evaluation, rule, { order, within: 3, beyond: 2 }),
     'ask-trials': ({ rule, values }) => values.map((value) => judgeTrial(rule, value, replica().evaluation.world)),
     'ask-readings': ({ rule, at }) => formulaReadings(replica().evaluation, rule, at),

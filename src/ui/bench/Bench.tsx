@@ -3,8 +3,7 @@
 import { ActionIcon, Button, TextInput } from '@mantine/core';
 import { IconChevronDown, IconChevronUp } from '@tabler/icons-react';
 import { useDeferredValue, useEffect, useRef, useState } from 'react';
-import type { SessionState } from '../sheet/session-state';
-import { isSameRule } from '../../core/rules/shape/is-same-rule';
+import { isUnkept, type SessionState } from '../sheet/session-state';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 import { NoteInput } from './NoteInput';
@@ -62,9 +61,10 @@ interface BenchHeadProps {
 }
 
 /** The rule's name and note, and what becomes of the draft. */
-function BenchHead({ bench: { draft, kept }, isFolded, onKeep, onFold }: BenchHeadProps) {
+function BenchHead({ bench, isFolded, onKeep, onFold }: BenchHeadProps) {
+  const { draft, kept } = bench;
   const session = useSession();
-  const isChanged = kept === null || !isSameRule(kept.rule, draft.rule);
+  const isChanged = isUnkept(bench);
   return (
     <div className={classes.head}>
       <TextInput

@@ -20,6 +20,7 @@ import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';
 import { AdviceList } from './advice/AdviceList';
 import { CarryElsewhere } from './rule-sets/CarryElsewhere';
+import { DraftList } from './drafts/DraftList';
 import { GroupHead } from './GroupHead';
 import { LegendHead } from './LegendHead';
 import { LegendItem } from './LegendItem';
@@ -57,6 +58,7 @@ export function Legend() {
       <div className={classes.foot}>
         <RuleSetNotice />
         <AdviceList />
+        <DraftList />
         <NewRule />
       </div>
     </nav>

@@ -19,6 +19,7 @@ import { useHasOpenCells } from '../fill/use-has-open-cells';
 import { Grid } from '../grid/Grid';
 import { Legend } from '../legend/Legend';
 import type { Person } from '../people/PersonMenu';
+import { useKeptDrafts } from '../legend/drafts/use-kept-drafts';
 import { CellLine } from '../trace/CellLine';
 import { Failure } from './Failure';
 import { LostEntries } from './LostEntries';
@@ -58,6 +59,8 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
 
   // The engine lives while the screen does. It starts in the theme of that moment; later ones follow from the grid.
   useEffect(() => session.start(firstTheme.current), [session]);
+
+  useKeptDrafts(session);
 
   useEffect(() => session.useTheme(theme), [session, theme]);
 
@@ -107,7 +110,7 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
 function onScreenKey(event: KeyboardEvent, session: Session): void {
   if (event.defaultPrevented || (event.target instanceof Element && event.target.closest('[role=menu], [role=dialog]')))
     return;
-  if (event.key === 'Escape') session.rules.leaveBench();
+  if (event.key === 'Escape') session.rules.putAside();
   else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey))
     session.rules[event.shiftKey ? 'keepAndGoOn' : 'keepDraft']();
 }

@@ -69,6 +69,57 @@ describe('beginning rules', () => {
   });
 });
 
+describe('a rule that is not kept', () => {
+  const drafts = () => session.get().drafts.map(({ draft }) => draft.rule.name);
+
+  test('is a draft once another is begun or the bench is left, and is taken up as it was', async () => {
+    session.rules.begin(below(5));
+    session.rules.nameDraft('First');
+    session.rules.begin(below(8));
+    expect(drafts()).toEqual(['First']);
+    session.rules.putAside();
+    await settle();
+    expect([drafts(), names()]).toEqual([['One is below 8', 'First'], []]);
+    const first = session.get().drafts[1]!;
+    session.rules.takeUp(first.draft.id);
+    await settle();
+    expect([drafts(), names(), session.get().bench]).toEqual([['One is below 8'], ['First'], first]);
+    session.rules.keepDraft();
+    session.rules.putAside();
+    expect(drafts()).toEqual(['One is below 8']);
+    session.rules.discardDrafts();
+    expect(drafts()).toEqual([]);
+  });
+
+  test('changes of a kept rule are a draft too; what is discarded by name is none', async () => {
+    await keep('Low', below(5));
+    session.rules.openRule(entry('Low').id);
+    session.rules.changeDraft({ ...entry('Low').rule, name: 'Lower' });
+    session.rules.putAside();
+    await settle();
+    expect([drafts(), names()]).toEqual([['Lower'], ['Low']]);
+    session.rules.takeUp(entry('Low').id);
+    session.rules.leaveBench();
+    await settle();
+    expect([drafts(), names()]).toEqual([[], ['Low']]);
+  });
+
+  test('is on the bench again where the server refuses it, with the reason', async () => {
+    session.rules.begin(below(5));
+    server.answers.push(409);
+    session.rules.keepDraft();
+    await settle();
+    expect(session.get()).toMatchObject({
+      message: 'answered with 409',
+      bench: { kept: null, draft: { rule: below(5) } },
+    });
+    expect(session.get().legend).toMatchObject([{ isDraft: true }]);
+    session.rules.keepDraft();
+    await settle();
+    expect(session.get().legend).toMatchObject([{ isDraft: false }]);
+  });
+});
+
 describe('several rules', () => {
   beforeEach(async () => {
     await keep('Low', below(5));

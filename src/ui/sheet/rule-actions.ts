@@ -20,11 +20,14 @@ import { cellAddress, type CellRange } from '../../core/sheet/address';
 import { keysAt } from '../../core/sheet/layout/keys-at';
 import type { LegendEntry } from '../../protocol/engine-messages';
 import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selection';
+import { isUnkept } from './session-state';
 import type { SessionPort } from './session-port';
 import { LatestOnly } from './latest-only';
 
 /** Rest between two readings of the values that the bench shows. */
 const PICTURE_REST_MS = 40;
+/** Drafts that are held; older ones are let go. */
+const MAX_DRAFTS = 8;
 /** Fields that suggestions are made for at once. */
 const MAX_PROFILED = 12;
 
@@ -34,6 +37,8 @@ export class RuleActions {
   private readonly draftSending = new LatestOnly(async () => {
     await this.session.ask({ kind: 'draft', rule: this.session.get().bench?.draft ?? null });
   });
+  /** Rules that were kept from the bench, each as it was before; null for new ones. */
+  private readonly before = new Map<RuleId, StoredRule | null>();
   private readonly profileReading = new LatestOnly(() => this.readProfile());
 
   constructor(private readonly session: SessionPort) {}
@@ -55,6 +60,14 @@ export class RuleActions {
     void this.profileReading.run();
   }
 
+  /** Some rules could not be kept: the one on the bench is a draft again, as it was typed. */
+  takeBack(rules: readonly RuleId[]): void {
+    const { bench } = this.session.get();
+    if (!bench || !rules.includes(bench.draft.id)) return;
+    this.session.set({ bench: { ...bench, kept: this.before.get(bench.draft.id) ?? null } });
+    void this.draftSending.run();
+  }
+
   spotlight(rule: RuleId | null): void {
     this.session.set({ spotlight: rule });
     void this.session.ask({ kind: 'spotlight', rule });
@@ -68,10 +81,11 @@ export class RuleActions {
     );
   }
 
-  /** A profile of the first selected fields, each by itself, for making a rule over one of them. */
-  profileEach(): Promise<readonly FieldProfile[]> {
-    const fields = this.selectedFields().slice(0, MAX_PROFILED);
-    return Promise.all(fields.map(async (field) => ({ field, profile: await this.profileOf([field]) })));
+  /** A profile of the first of some fields, each by itself, for making a rule over one of them: those selected. */
+  profileEach(fields: readonly FieldId[] = this.selectedFields()): Promise<readonly FieldProfile[]> {
+    return Promise.all(
+      fields.slice(0, MAX_PROFILED).map(async (field) => ({ field, profile: await this.profileOf([field]) })),
+    );
   }
 
   private async profileOf(fields: readonly FieldId[]): Promise<RuleProfile> {
@@ -110,7 +124,7 @@ export class RuleActions {
     if (!frame) return;
     const id = nanoid(10);
     const rule: Rule = { id, name: '', on: true, ...idea };
-    this.spotlight(null);
+    this.putAside();
     // The bench and the style shelf together would leave too little of the sheet.
     this.session.set({
       bench: { draft: { id, key: key ?? itemAt(keysAt(legend, 0, 1), 0), rule }, kept: null, namesItself: true },
@@ -124,8 +138,10 @@ export class RuleActions {
   openRule(id: RuleId): void {
     const entry = this.session.get().legend.find((candidate) => candidate.id === id);
     if (!entry) return;
+    if (this.session.get().bench?.draft.id === id) return this.spotlight(id);
     const kept = this.storedRule(entry);
     const { frame } = this.session.get();
+    this.putAside();
     this.session.set({
       bench: {
         draft: kept,
@@ -195,6 +211,7 @@ export class RuleActions {
   keepDraft(): void {
     const { bench } = this.session.get();
     if (!bench) return;
+    this.before.set(bench.draft.id, bench.kept);
     this.edit({ do: 'put-rule', rule: bench.draft });
     this.session.set({ bench: { ...bench, kept: bench.draft } });
     void this.session.ask({ kind: 'draft', rule: null });
@@ -226,6 +243,30 @@ export class RuleActions {
     this.session.set({ bench: null, profile: null });
     this.spotlight(null);
     void this.session.ask({ kind: 'draft', rule: null });
+  }
+
+  /** Takes the rule off the bench; what was not kept of it is a draft, to be taken up again. */
+  putAside(): void {
+    const { bench, drafts } = this.session.get();
+    if (bench && isUnkept(bench))
+      this.session.set({
+        drafts: [bench, ...drafts.filter(({ draft }) => draft.id !== bench.draft.id)].slice(0, MAX_DRAFTS),
+      });
+    if (bench) this.leaveBench();
+  }
+
+  /** Puts a draft on the bench again. */
+  takeUp(id: RuleId): void {
+    const found = this.session.get().drafts.find(({ draft }) => draft.id === id);
+    if (!found) return;
+    this.putAside();
+    this.session.set({ bench: found, drafts: this.session.get().drafts.filter((each) => each !== found), panel: null });
+    void this.draftSending.run();
+    void this.profileReading.run();
+  }
+
+  discardDrafts(): void {
+    this.session.set({ drafts: [] });
   }
 
   duplicateRule(rule: RuleId): void {

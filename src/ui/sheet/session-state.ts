@@ -4,6 +4,7 @@ import type { Theme } from '../../core/looks/first-family';
 import type { TextSpan } from '../../core/formula/syntax/formula-tree';
 import type { RuleMeaning } from '../../core/rules/shape/rule-meaning';
 import type { RuleProfile } from '../../core/rules/explain/profile-rule';
+import { isSameRule } from '../../core/rules/shape/is-same-rule';
 import type { StoredRule } from '../../core/rules/shape/stored-rule';
 import type { RuleId } from '../../core/sheet/ids';
 import type {
@@ -44,6 +45,9 @@ export interface Bench {
   readonly namesItself: boolean;
 }
 
+/** True where something of a rule on the bench would be lost. */
+export const isUnkept = ({ draft, kept }: Bench): boolean => kept === null || !isSameRule(kept.rule, draft.rule);
+
 export interface SessionState {
   readonly theme: Theme;
   readonly frame: SheetFrame | null;
@@ -67,6 +71,8 @@ export interface SessionState {
   readonly cell: ActiveCell | null;
   readonly editing: Editing | null;
   readonly bench: Bench | null;
+  /** Rules that were put aside before they were kept, the last one first. */
+  readonly drafts: readonly Bench[];
   readonly profile: RuleProfile | null;
   readonly spotlight: RuleId | null;
   /** Rules of the legend that are chosen to be changed together. */
@@ -114,6 +120,7 @@ export const START: SessionState = {
   cell: null,
   editing: null,
   bench: null,
+  drafts: [],
   profile: null,
   spotlight: null,
   chosen: [],

@@ -127,6 +127,7 @@ export class Session implements SessionPort {
     let change: Partial<SessionState> = {};
     for (const event of events) change = { ...change, ...stateAfter(event, { ...this.state, ...change }) };
     this.set(change);
+    for (const event of events) if (event.kind === 'change-refused') this.rules.takeBack(event.rules ?? []);
     if (events.some(({ kind }) => kind === 'rules-counted')) this.rules.follow();
   }
 
@@ -242,7 +243,7 @@ export class Session implements SessionPort {
 
   /** Shows the legend as those see it who only read, or as it is worked on. */
   readLegend(isReading: boolean): void {
-    if (isReading) this.rules.leaveBench();
+    if (isReading) this.rules.putAside();
     this.set({ isReading, chosen: [] });
   }
 

@@ -1,0 +1,34 @@
+import { Button, Menu } from '@mantine/core';
+import { IconPencil } from '@tabler/icons-react';
+import { useSession, useSessionState } from '../../sheet/use-session';
+
+/** Rules that were begun and put aside, to be taken up again. */
+export function DraftList() {
+  const session = useSession();
+  const drafts = useSessionState((state) => state.drafts);
+  if (drafts.length === 0) return null;
+  return (
+    <Menu position="top-start" width={260} withinPortal>
+      <Menu.Target>
+        <Button
+          variant="subtle"
+          color="ink"
+          size="compact-sm"
+          justify="flex-start"
+          leftSection={<IconPencil size={14} stroke={1.5} />}
+        >
+          Drafts ({drafts.length})
+        </Button>
+      </Menu.Target>
+      <Menu.Dropdown>
+        {drafts.map(({ draft: { id, rule } }) => (
+          <Menu.Item key={id} onClick={() => session.rules.takeUp(id)}>
+            {rule.name}
+          </Menu.Item>
+        ))}
+        <Menu.Divider />
+        <Menu.Item onClick={() => session.rules.discardDrafts()}>Discard all drafts</Menu.Item>
+      </Menu.Dropdown>
+    </Menu>
+  );
+}
