@@ -3,6 +3,7 @@ import { itemAt } from '../../../values/item-at';
 import { COMPARISONS, type ComparisonName } from '../../kinds/compare';
 import { DATE_UNITS, DAYS_BY_TODAY, runOfDays, unitOfCalendar } from '../../kinds/date';
 import { CHANGE_UNITS, MOVES, type ChangeWhen } from '../../kinds/change';
+import type { TextWhen } from '../../kinds/text';
 import type { When } from '../../kinds/registry';
 import type { Operand } from '../../terms';
 
@@ -19,8 +20,12 @@ export interface PhraseTest {
   /** How many operands follow, and what they may be. */
   readonly takes: 0 | 1 | 2;
   readonly operand: 'number' | 'any' | 'date' | 'text';
-  /** True where a count follows, such as the 7 of "in the last 7 days". */
+  /** True where a count may follow, such as the 7 of "in the last 7 days"; without one it is 1. */
   readonly counts?: boolean;
+  /** True where “to” and a second operand may follow: "from 500 to 700". */
+  readonly ranges?: boolean;
+  /** The test of a text for several values: "is weir or mill". */
+  readonly several?: 'equals' | 'differs';
   /** The units of which one follows. */
   readonly units?: readonly string[];
   make(read: TestOperands): When;
@@ -40,7 +45,13 @@ const plain = (words: readonly string[], when: When): PhraseTest => ({
   make: () => when,
 });
 
-const textTest = (is: 'contains' | 'lacks' | 'starts' | 'ends', ...words: readonly string[]): PhraseTest => ({
+/** A test with words that stand by themselves beside those after "is". */
+const plainOr = (afterIs: readonly string[], others: readonly string[], when: When): PhraseTest => {
+  const test = plain(afterIs, when);
+  return { ...test, words: [...test.words, ...others] };
+};
+
+const textTest = (is: TextWhen['is'], ...words: readonly string[]): PhraseTest => ({
   words,
   takes: 1,
   operand: 'text',
@@ -55,7 +66,12 @@ const day = (is: 'before' | 'after' | 'on', ...words: readonly string[]): Phrase
 });
 
 const span = (which: 'last' | 'next'): PhraseTest => ({
-  words: [`in the ${which}`, `is in the ${which}`, which],
+  words: [
+    `in the ${which}`,
+    which,
+    ...['is in the', 'are in the', 'is', 'within the', 'is within the'].map((words) => `${words} ${which}`),
+    ...(which === 'next' ? ['in', 'within', 'is within', 'is due in'] : []),
+  ],
   takes: 0,
   operand: 'any',
   counts: true,
@@ -76,49 +92,88 @@ const move = (is: ChangeWhen['is'], short: string): PhraseTest => ({
   }),
 });
 
-const calendar = (which: 'this' | 'previous' | 'following'): PhraseTest => ({
-  words: which === 'this' ? ['this', 'in this', 'is this'] : [`in the ${which}`, which],
-  takes: 0,
-  operand: 'any',
-  units: DATE_UNITS,
-  make: ({ unit }) => ({ kind: 'date', is: unitOfCalendar(which, memberOf(DATE_UNITS, unit)) }),
-});
+/** "this month", "last week": `words` before a unit of the calendar, all said together. */
+const calendar = (which: 'this' | 'previous' | 'following', ...words: readonly string[]): PhraseTest[] =>
+  DATE_UNITS.map((unit) =>
+    plain(
+      words.flatMap((word) => [`${word} ${unit}`, `in ${word} ${unit}`]),
+      { kind: 'date', is: unitOfCalendar(which, unit) },
+    ),
+  );
+
+const OTHER_WORDS: Readonly<Record<keyof typeof DAYS_BY_TODAY, readonly string[]>> = {
+  today: [],
+  yesterday: [],
+  tomorrow: [],
+  past: ['overdue', 'before today', 'earlier than today'],
+  future: ['after today', 'later than today'],
+};
 
 const byToday = keysOf(DAYS_BY_TODAY).map((is): PhraseTest =>
-  plain([DAYS_BY_TODAY[is].replace(/^is /, ''), is, ...(is === 'past' ? ['overdue'] : [])], { kind: 'date', is }),
+  plain([DAYS_BY_TODAY[is].replace(/^is /, ''), is, ...OTHER_WORDS[is]], { kind: 'date', is }),
 );
 
 /** Everything that can be asked of a field in words, in the order in which it is offered. */
 export const PHRASE_TESTS: readonly PhraseTest[] = [
-  compare('<', 'number', 'below', 'under', 'less than', 'lower than', '<'),
-  compare('>', 'number', 'above', 'over', 'more than', 'greater than', 'higher than', '>'),
-  compare('<=', 'number', 'at most', 'up to', '<='),
-  compare('>=', 'number', 'at least', 'from', '>='),
+  compare('<', 'number', 'below', 'under', 'less than', 'lower than', 'smaller than', '<'),
+  compare('>', 'number', 'above', 'over', 'more than', 'greater than', 'higher than', 'larger than', '>'),
+  compare('<=', 'number', 'at most', 'up to', 'not above', 'not over', 'no more than', 'not more than', '<=', '≤'),
+  compare('>=', 'number', 'at least', 'not below', 'not under', 'no less than', 'not less than', '>=', '≥'),
   compare('between', 'number', COMPARISONS.between.slice(3)),
-  compare('outside', 'number', COMPARISONS.outside.slice(3)),
-  textTest('contains', 'contains', 'containing', 'with'),
+  compare('outside', 'number', COMPARISONS.outside.slice(3), 'not between'),
+  {
+    ...compare('>=', 'number', 'from'),
+    ranges: true,
+    make: ({ operands: [one = 0, other] }) =>
+      other === undefined
+        ? { kind: 'compare', is: '>=', to: one }
+        : { kind: 'compare', is: 'between', to: [one, other] },
+  },
+  plain(['negative'], { kind: 'compare', is: '<', to: 0 }),
+  plain(['positive'], { kind: 'compare', is: '>', to: 0 }),
+  plain(['zero'], { kind: 'compare', is: '=', to: 0 }),
+  textTest('contains', 'contains', 'contain', 'containing', 'with'),
   textTest('lacks', 'does not contain', 'without'),
   textTest('starts', 'begins with', 'starts with'),
   textTest('ends', 'ends with'),
-  plain(['blank', 'empty', 'missing'], { kind: 'state', is: 'blank' }),
-  plain(['filled'], { kind: 'state', is: 'filled' }),
+  textTest('equals', 'is one of', 'are one of', 'one of', 'is any of', 'any of'),
+  textTest('differs', 'is not one of', 'is none of', 'not one of', 'none of'),
+  plainOr(['blank', 'empty', 'missing'], ['has no value', 'have no value', 'has nothing'], {
+    kind: 'state',
+    is: 'blank',
+  }),
+  plainOr(['filled', 'not blank', 'not empty', 'not missing'], ['has a value', 'have a value'], {
+    kind: 'state',
+    is: 'filled',
+  }),
   plain(['an error', 'wrong'], { kind: 'state', is: 'error' }),
-  plain(['repeated', 'a repeat', 'met more than once'], { kind: 'repeat', is: 'repeated' }),
-  plain(['unique', 'met only once'], { kind: 'repeat', is: 'unique' }),
+  plain(['valid', 'not an error', 'no error', 'not wrong'], { kind: 'state', is: 'valid' }),
+  plain(['a number'], { kind: 'state', is: 'number' }),
+  plain(['a text', 'text'], { kind: 'state', is: 'text' }),
+  plain(['a date'], { kind: 'state', is: 'date' }),
+  plain(['repeated', 'a repeat', 'met more than once', 'a duplicate', 'duplicate', 'duplicated', 'not unique'], {
+    kind: 'repeat',
+    is: 'repeated',
+  }),
+  plain(['unique', 'met only once', 'not a duplicate', 'not repeated'], { kind: 'repeat', is: 'unique' }),
   plain(['above average', 'above the average'], { kind: 'average', is: 'above' }),
   plain(['below average', 'below the average'], { kind: 'average', is: 'below' }),
   ...byToday,
   span('next'),
   span('last'),
-  calendar('this'),
-  calendar('previous'),
-  calendar('following'),
+  ...calendar('this', 'this'),
+  ...calendar('previous', 'last', 'the previous', 'previous'),
+  ...calendar('following', 'next', 'the following', 'following'),
   move('changed', 'changed'),
   move('rose', 'rose'),
   move('fell', 'fell'),
   day('before', 'before'),
   day('after', 'after'),
   day('on', 'on'),
-  { ...compare('!=', 'any', 'not'), words: ['is not', '<>', 'differs from'] },
-  { ...compare('=', 'any', 'is'), words: ['is', 'equals', '='] },
+  {
+    ...compare('!=', 'any', 'not'),
+    words: ['is not', 'are not', '<>', '≠', '!=', 'differs from', 'is other than'],
+    several: 'differs',
+  },
+  { ...compare('=', 'any', 'is'), words: ['is', 'are', 'equals', '='], several: 'equals' },
 ];

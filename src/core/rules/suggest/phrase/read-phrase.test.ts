@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { completePhrase, readPhrase } from './read-phrase';
 import { PHRASE_TESTS } from './phrase-tests';
+import { FIRST_FAMILY } from '../../../looks/first-family';
 import { kindOf } from '../../kinds/registry';
 
 const field = (id: string, label: string, shown: { format?: string; unit?: string } = {}) => ({
@@ -64,11 +65,89 @@ describe('phrases', () => {
     ],
     ['oxygen has fallen within 1 week', 'oxygen', { kind: 'change', is: 'fell', within: { n: 1, unit: 'week' } }],
     ['next due on 2026-03-08', 'due', { kind: 'date', is: 'on', to: '2026-03-08' }],
+    ['next due is next week', 'due', { kind: 'date', is: { following: 'week' } }],
+    ['next due is last month', 'due', { kind: 'date', is: { previous: 'month' } }],
+    ['next due in the previous quarter', 'due', { kind: 'date', is: { previous: 'quarter' } }],
+    ['next due within the last 7 days', 'due', { kind: 'date', is: { last: 7, unit: 'day' } }],
+    ['next due in 7 days', 'due', { kind: 'date', is: { next: 7, unit: 'day' } }],
+    ['next due is tomorrow', 'due', { kind: 'date', is: 'tomorrow' }],
+    ['next due is before today', 'due', { kind: 'date', is: 'past' }],
+    ['nitrate is not blank', 'nitrate', { kind: 'state', is: 'filled' }],
+    ['nitrate has no value', 'nitrate', { kind: 'state', is: 'blank' }],
+    ['nitrate is not an error', 'nitrate', { kind: 'state', is: 'valid' }],
+    ['nitrate is valid', 'nitrate', { kind: 'state', is: 'valid' }],
+    ['station is a duplicate', 'station', { kind: 'repeat', is: 'repeated' }],
+    ['nitrate is negative', 'nitrate', { kind: 'compare', is: '<', to: 0 }],
+    ['station is one of weir, mill', 'station', { kind: 'text', is: 'equals', any: ['weir', 'mill'] }],
+    ['station is weir, mill or ferry', 'station', { kind: 'text', is: 'equals', any: ['weir', 'mill', 'ferry'] }],
+    ['station is not weir or mill', 'station', { kind: 'text', is: 'differs', any: ['weir', 'mill'] }],
+    ['nitrate ≥ 5', 'nitrate', { kind: 'compare', is: '>=', to: 5 }],
+    ['nitrate ≤ 5', 'nitrate', { kind: 'compare', is: '<=', to: 5 }],
+    ['nitrate ≠ 5', 'nitrate', { kind: 'compare', is: '!=', to: 5 }],
+    ['nitrate from 500 to 700', 'nitrate', { kind: 'compare', is: 'between', to: [500, 700] }],
+    ['nitrate from 500', 'nitrate', { kind: 'compare', is: '>=', to: 500 }],
+    ['nitrate 3 or more', 'nitrate', { kind: 'compare', is: '>=', to: 3 }],
+    ['nitrate is 2 or less', 'nitrate', { kind: 'compare', is: '<=', to: 2 }],
+    ['nitrate not below 5', 'nitrate', { kind: 'compare', is: '>=', to: 5 }],
+    ['nitrate above 10 000', 'nitrate', { kind: 'compare', is: '>', to: 10_000 }],
+    ['nitrate above $10,000', 'nitrate', { kind: 'compare', is: '>', to: 10_000 }],
+    ['nitrate above −2', 'nitrate', { kind: 'compare', is: '>', to: -2 }],
+    ['oxygen below f4', 'oxygen', { kind: 'compare', is: '<', to: { cell: 'F4' } }],
+    ['station is made in house', 'station', { kind: 'compare', is: '=', to: 'made in house' }],
   ])('“%s”', (text, fieldId, when) => {
     expect(ideaOf(text)).toMatchObject({ reads: { fields: [fieldId] }, when, paints: 'cell' });
   });
 
+  test('several fields are read together', () => {
+    const reads = { fields: ['planned', 'actual', 'nitrate'] };
+    expect(ideaOf('planned, actual and nitrate below 70')).toMatchObject({ reads });
+    expect(ideaOf('top 3 of planned and actual')).toMatchObject({ reads: { fields: ['planned', 'actual'] } });
+  });
+
+  test('words of the grammar win over texts, and texts of the field over the grammar', () => {
+    const status = {
+      ...field('status', 'Status'),
+      contents: new Set(['texts'] as const),
+      texts: ['Below average', 'ok'],
+    };
+    const whenOf = (text: string, of = status) => {
+      const reading = readPhrase(text, [of]);
+      return 'idea' in reading ? reading.idea.when : reading;
+    };
+    expect(whenOf('status is below average as alarm')).toEqual({ kind: 'compare', is: '=', to: 'Below average' });
+    expect(whenOf('status is blank')).toEqual({ kind: 'state', is: 'blank' });
+    expect(whenOf('status is above average')).toMatchObject({ kind: 'average' });
+  });
+
+  test('a text asked of a field that holds numbers or dates alone is asked back', () => {
+    const numbers = { ...field('n', 'Amount'), contents: new Set(['numbers'] as const) };
+    const dates = { ...field('d', 'Due'), contents: new Set(['dates'] as const) };
+    expect(readPhrase('amount is plenty', [numbers])).toMatchObject({
+      at: 10,
+      expected: expect.stringContaining('number'),
+    });
+    expect(readPhrase('due is soon', [dates])).toMatchObject({ at: 7, expected: expect.stringContaining('day') });
+    expect(readPhrase('due is 2026-03-08', [dates])).toHaveProperty('idea');
+    expect(readPhrase('amount is 5', [numbers])).toHaveProperty('idea');
+  });
+
+  test('a look is named, saved or described; colours go by their names in CSS Color 4', () => {
+    const lookOf = (text: string) => {
+      const reading = readPhrase(text, FIELDS, [...FIRST_FAMILY, { id: 'x1', name: 'Our own' }]);
+      return 'idea' in reading ? reading.idea.look : reading;
+    };
+    expect(lookOf('nitrate above 40 as our own')).toEqual({ look: 'x1' });
+    expect(lookOf('nitrate above 40 in alarm')).toEqual({ look: 'alarm' });
+    // CSS Color Module Level 4, 6.1: gold is #ffd700, red #ff0000, yellow #ffff00, navy #000080.
+    expect(lookOf('nitrate above 40 as bold red on gold')).toEqual({ bold: true, text: '#ff0000', fill: '#ffd700' });
+    expect(lookOf('nitrate above 40 in yellow')).toEqual({ fill: '#ffff00', text: '#111111' });
+    expect(lookOf('nitrate above 40 as navy')).toEqual({ fill: '#000080', text: '#ffffff' });
+    expect(lookOf('nitrate above 40 as bold and italic')).toEqual({ bold: true, italic: true });
+  });
+
   test('the scope and the look', () => {
+    for (const scope of ['row where', 'rows where', 'whole row where', 'records where'])
+      expect(ideaOf(`${scope} nitrate above 40`)).toMatchObject({ paints: 'record' });
     expect(ideaOf('whole record where nitrate above 40 as plum')).toMatchObject({
       paints: 'record',
       look: { look: 'plum' },

@@ -1,12 +1,24 @@
 import { itemAt } from '../../../values/item-at';
 import { foldText } from '../../../values/fold-text';
-import { FIRST_FAMILY } from '../../../looks/first-family';
+import { FIRST_FAMILY, type SavedLook } from '../../../looks/first-family';
 import { kindOf, type When } from '../../kinds/registry';
 import { readThreshold, type Typed } from '../../shape/read-threshold';
 import type { Operand } from '../../terms';
 import type { RuleIdea } from '../../shape/rule-idea';
 import type { NamedField } from '../../shape/sentence-words';
+import type { Contents } from '../field-contents';
+import { readLook } from './read-look';
 import { PHRASE_TESTS, type PhraseTest } from './phrase-tests';
+
+/** A field as a phrase may name it, with what is known of its contents. */
+export interface PhraseField extends NamedField {
+  /** What its cells hold; absent where that is not known. */
+  readonly contents?: ReadonlySet<Contents>;
+  /** Texts that stand in it. */
+  readonly texts?: readonly string[];
+}
+
+type NamedLook = Pick<SavedLook, 'id' | 'name'>;
 
 /** A rule that was typed in words, or where the words could no longer be followed and what could have stood there. */
 export type PhraseReading =
@@ -14,7 +26,15 @@ export type PhraseReading =
   | { readonly at: number; readonly expected: string; readonly options: readonly string[] };
 
 /** Words before the field that say what is painted. */
-const SCOPES = { 'whole record where': 'record', 'record where': 'record', where: 'cell' } as const;
+const SCOPES = {
+  'whole record where': 'record',
+  'whole row where': 'record',
+  'record where': 'record',
+  'records where': 'record',
+  'row where': 'record',
+  'rows where': 'record',
+  where: 'cell',
+} as const;
 const RANKS = {
   top: 'top',
   greatest: 'top',
@@ -35,8 +55,12 @@ const RANKS_AFTER = Object.fromEntries(
  * of nitrate". The grammar stands in docs/phrases.md. Fields are matched by label, or by a part of one that no other
  * has; case and accents do not matter.
  */
-export function readPhrase(text: string, fields: readonly NamedField[]): PhraseReading {
-  const cursor = new PhraseCursor(text, fields);
+export function readPhrase(
+  text: string,
+  fields: readonly PhraseField[],
+  looks: readonly NamedLook[] = FIRST_FAMILY,
+): PhraseReading {
+  const cursor = new PhraseCursor(text, fields, looks);
   const scope = cursor.word(SCOPES);
   const rank = cursor.word(RANKS);
   const found = rank ? readRank(cursor, rank) : readTest(cursor);
@@ -46,20 +70,31 @@ export function readPhrase(text: string, fields: readonly NamedField[]): PhraseR
   if (!cursor.isAtEnd) return cursor.fail('the end, or “as” and a look', ['as']);
   return {
     idea: {
-      reads: { fields: [found.field.id] },
+      reads: { fields: found.fields.map(({ id }) => id) },
       when: found.when,
       paints: scope ?? 'cell',
       settles: false,
-      ...(kindOf(found.when).outcomes === 'match' ? { look: { look: look ?? 'watch' } } : {}),
+      ...(kindOf(found.when).outcomes === 'match' ? { look: look ?? { look: 'watch' } } : {}),
     },
   };
+}
+
+/** The fields that a phrase asks about, so far as it is typed. */
+export function fieldsInPhrase(text: string, fields: readonly PhraseField[]): readonly PhraseField[] {
+  const cursor = new PhraseCursor(text, fields, FIRST_FAMILY);
+  cursor.word(SCOPES);
+  return cursor.fields() ?? [];
 }
 
 /**
  * Whole phrases that begin as the text does: possible continuations, those that begin with the half-typed word first.
  */
-export function completePhrase(text: string, fields: readonly NamedField[]): string[] {
-  const reading = readPhrase(text, fields);
+export function completePhrase(
+  text: string,
+  fields: readonly PhraseField[],
+  looks: readonly NamedLook[] = FIRST_FAMILY,
+): string[] {
+  const reading = readPhrase(text, fields, looks);
   const more = 'idea' in reading ? { at: text.length, options: /\s$/.test(text) ? ['as'] : [] } : reading;
   const typed = foldText(text.slice(more.at));
   const options = more.options.filter((option) => foldText(option).includes(typed) && foldText(option) !== typed);
@@ -69,7 +104,7 @@ export function completePhrase(text: string, fields: readonly NamedField[]): str
 }
 
 interface FieldCondition {
-  readonly field: NamedField;
+  readonly fields: readonly PhraseField[];
   readonly when: When;
 }
 
@@ -77,8 +112,8 @@ function readRank(cursor: PhraseCursor, is: 'top' | 'bottom'): FieldCondition | 
   const when = readPlaces(cursor, is);
   if (!when) return undefined;
   cursor.word({ of: true, in: true });
-  const field = cursor.field();
-  return field && { field, when };
+  const fields = cursor.fields();
+  return fields && { fields, when };
 }
 
 /** How many are meant of those at one end. */
@@ -89,54 +124,63 @@ function readPlaces(cursor: PhraseCursor, is: 'top' | 'bottom'): When | undefine
 }
 
 function readTest(cursor: PhraseCursor): FieldCondition | undefined {
-  const field = cursor.field();
-  if (!field) return undefined;
-  const share = cursor.tolerance(field);
-  if (share) return { field, when: share };
+  const fields = cursor.fields();
+  if (!fields) return undefined;
+  const when = readCondition(cursor, itemAt(fields, 0));
+  return when && { fields, when };
+}
+
+function readCondition(cursor: PhraseCursor, field: PhraseField): When | undefined {
+  const known = cursor.tolerance(field) ?? cursor.ownText(field) ?? cursor.orMore(field);
+  if (known) return known;
   const rank = cursor.word(RANKS_AFTER);
-  if (rank) {
-    const when = readPlaces(cursor, rank);
-    return when && { field, when };
-  }
+  if (rank) return readPlaces(cursor, rank);
   const test = cursor.test();
   if (!test) return undefined;
+  const operands = readOperands(cursor, field, test);
+  if (!operands) return undefined;
+  if (test.several && operands.length > test.takes) return { kind: 'text', is: test.several, any: operands };
+  const count = test.counts ? cursor.count() : undefined;
+  const unit = test.units ? readUnit(cursor, test.units, count !== undefined) : '';
+  return unit === undefined ? undefined : test.make({ operands, count: count ?? 1, unit });
+}
+
+/** The operands of a test: as many as it takes, and more where it takes a list. */
+function readOperands(cursor: PhraseCursor, field: PhraseField, test: PhraseTest): Operand[] | undefined {
   const operands: Operand[] = [];
+  const more = (): boolean => {
+    const operand = cursor.operand(field, test);
+    if (operand !== undefined) operands.push(operand);
+    return operand !== undefined;
+  };
   for (let at = 0; at < test.takes; at++) {
     if (at > 0 && !cursor.match(/^(and|to)\b/, '“and”', ['and'])) return undefined;
-    const operand = cursor.operand(field, test);
-    if (operand === undefined) return undefined;
-    operands.push(operand);
+    if (!more()) return undefined;
   }
-  while (test.operand === 'text' && cursor.word({ or: true, nor: true })) {
-    const operand = cursor.operand(field, test);
-    if (operand === undefined) return undefined;
-    operands.push(operand);
-  }
-  const count = test.counts ? cursor.match(/^(\d+)/, 'how many') : undefined;
-  if (test.counts && !count) return undefined;
-  const unit = test.units
-    ? cursor.word(
-        Object.fromEntries(
-          test.units.flatMap((name) => [
-            [`${name}s`, name],
-            [name, name],
-          ]),
-        ),
-      )
-    : undefined;
-  if (test.units && !unit)
-    return void cursor.fail('a unit', test.counts ? test.units.map((name) => `${name}s`) : test.units);
-  return { field, when: test.make({ operands, count: Number(count?.[1] ?? 0), unit: unit ?? '' }) };
+  if (test.ranges && cursor.word({ to: true, and: true }) && !more()) return undefined;
+  if (test.operand === 'text' || test.several) while (cursor.goesOn()) if (!more()) return undefined;
+  return operands;
+}
+
+function readUnit(cursor: PhraseCursor, units: readonly string[], isCounted: boolean): string | undefined {
+  const unit = cursor.word(Object.fromEntries(units.flatMap((name) => [[`${name}s`, name] as const, [name, name]])));
+  return (
+    unit ??
+    void cursor.fail('a number of days, weeks or so, or a unit', isCounted ? units.map((name) => `${name}s`) : units)
+  );
 }
 
 /** Follows a phrase word by word, and remembers how far it came. */
 class PhraseCursor {
   private at = 0;
+  /** True where a comma stands before the place that was reached. */
+  private hadComma = false;
   failure: Extract<PhraseReading, { at: number }>;
 
   constructor(
     private readonly text: string,
-    private readonly fields: readonly NamedField[],
+    private readonly sheetFields: readonly PhraseField[],
+    private readonly looks: readonly NamedLook[],
   ) {
     this.failure = { at: 0, expected: 'a field', options: [] };
     this.skip();
@@ -151,7 +195,9 @@ class PhraseCursor {
   }
 
   private skip(): void {
-    this.at += /^[\s,]*/.exec(this.rest)?.[0].length ?? 0;
+    const skipped = /^[\s,]*/.exec(this.rest)?.[0] ?? '';
+    this.hadComma = skipped.includes(',');
+    this.at += skipped.length;
   }
 
   private go(length: number): void {
@@ -196,14 +242,32 @@ class PhraseCursor {
     return new RegExp(`^${pattern}`).exec(this.rest)?.[0].length ?? 0;
   }
 
-  field(): NamedField | undefined {
-    const labels = Object.fromEntries(this.fields.map((field) => [field.label, field]));
+  /** A field, or several with commas or "and" between them. */
+  fields(): readonly PhraseField[] | undefined {
+    const first = this.field();
+    if (!first) return undefined;
+    const found = [first];
+    for (;;) {
+      const before = this.at;
+      const isListed = this.hadComma || this.word({ and: true, or: true }) !== undefined;
+      if (isListed) this.word({ and: true, or: true });
+      const next = isListed ? this.field() : undefined;
+      if (!next) {
+        this.at = before;
+        return found;
+      }
+      if (!found.includes(next)) found.push(next);
+    }
+  }
+
+  field(): PhraseField | undefined {
+    const labels = Object.fromEntries(this.sheetFields.map((field) => [field.label, field]));
     const whole = this.word(labels);
     if (whole) return whole;
     const words = /^[^\s,]+(?:\s+[^\s,]+){0,2}/u.exec(this.rest)?.[0].split(/\s+/) ?? [];
     for (let count = words.length; count > 0; count--) {
       const part = words.slice(0, count).join(' ');
-      const meant = this.fields.filter(({ label }) => ` ${foldText(label)} `.includes(` ${foldText(part)} `));
+      const meant = this.sheetFields.filter(({ label }) => ` ${foldText(label)} `.includes(` ${foldText(part)} `));
       if (meant.length === 1) {
         this.go(this.lengthOf(part));
         return meant[0];
@@ -214,7 +278,7 @@ class PhraseCursor {
       }
     }
     return void this.fail('a field of the sheet', [
-      ...this.fields.map(({ label }) => label),
+      ...this.sheetFields.map(({ label }) => label),
       ...(this.at === 0 ? ['whole record where', 'top 10% of'] : []),
     ]);
   }
@@ -233,7 +297,7 @@ class PhraseCursor {
   }
 
   /** "more than 10 % under planned": another field of the record, with a tolerance. */
-  tolerance(field: NamedField): When | undefined {
+  tolerance(field: PhraseField): When | undefined {
     const found = /^(?:is\s+)?(?:more than\s+)?(\d+(?:\.\d+)?)\s*%\s*(under|below|over|above)\s+/iu.exec(this.rest);
     if (!found) return undefined;
     const before = this.at;
@@ -245,11 +309,49 @@ class PhraseCursor {
     return { kind: 'compare', is: isUnder ? '<' : '>', to: { field: other.id, times } };
   }
 
-  operand(field: NamedField, { operand: takes }: PhraseTest): Operand | undefined {
-    const cell = /^(?:cell\s+)?(\$?[A-Z]{1,3}\$?[1-9]\d*)(?=\s|$)/u.exec(this.rest);
+  /** "is Below average", where that is a text in the field: what stands there wins over words of the grammar. */
+  ownText({ texts = [] }: PhraseField): When | undefined {
+    const before = this.at;
+    this.word({ is: true, are: true, '=': true });
+    const own = this.word(Object.fromEntries(texts.map((each) => [each, each])));
+    if (own !== undefined && (this.isAtEnd || /^(as|in)\s/iu.test(this.rest)))
+      return { kind: 'compare', is: '=', to: own };
+    return void (this.at = before);
+  }
+
+  /** "3 or more", "2 or less". */
+  orMore(field: PhraseField): When | undefined {
+    const found =
+      /^(?:(?:is|are)\s+)?([^\s,]+(?:\s\d{3})*)\s+or\s+(?:(more|higher|greater|above|over|later)|less|fewer|lower|smaller|below|under|earlier)(?=\s|$)/iu.exec(
+        this.rest,
+      );
+    const to = found && typedNumber(itemAt(found, 1), field);
+    if (typeof to !== 'number') return undefined;
+    this.go(found![0].length);
+    return { kind: 'compare', is: found![2] ? '>=' : '<=', to };
+  }
+
+  /** A count, where one stands here. */
+  count(): number | undefined {
+    const found = /^\d+/.exec(this.rest);
+    if (!found) return undefined;
+    this.go(found[0].length);
+    return Number(found[0]);
+  }
+
+  /** Whether a list of operands goes on here. */
+  goesOn(): boolean {
+    const isListed = this.hadComma && !this.isAtEnd;
+    return this.word({ or: true, nor: true, and: true }) !== undefined || isListed;
+  }
+
+  operand(field: PhraseField, { operand: takes }: PhraseTest): Operand | undefined {
+    // Beside texts, small letters and a number are a text.
+    const pattern = takes === 'any' ? CELL : new RegExp(CELL, 'iu');
+    const cell = pattern.exec(this.rest);
     if (cell && takes !== 'text') {
       this.go(cell[0].length);
-      return { cell: itemAt(cell, 1) };
+      return { cell: itemAt(cell, 1).toUpperCase() };
     }
     const quoted = /^["“']([^"”']+)["”']/u.exec(this.rest);
     if (quoted) {
@@ -260,36 +362,82 @@ class PhraseCursor {
       takes === 'text'
         ? undefined
         : this.word(
-            Object.fromEntries(this.fields.filter(({ id }) => id !== field.id).map(({ id, label }) => [label, id])),
+            Object.fromEntries(
+              this.sheetFields.filter(({ id }) => id !== field.id).map(({ id, label }) => [label, id]),
+            ),
           );
     if (other !== undefined) return { field: other };
     return this.literal(field, takes);
   }
 
   /** A number, a day or words, up to what goes on. */
-  private literal(field: NamedField, takes: PhraseTest['operand']): Typed | undefined {
-    const words = /^(.+?)(?=\s+(?:and|or|to|as)(?:\s|$)|\s*$)/iu.exec(this.rest)?.[1] ?? '';
-    const bare = field.unit
-      ? words.replace(new RegExp(`\\s*${field.unit.replace(/[^\p{L}\p{N}]/gu, '\\$&')}$`, 'iu'), '')
-      : words;
+  private literal(field: PhraseField, takes: PhraseTest['operand']): Typed | undefined {
+    const words = this.upToLook(/^(.+?)(?=,\s|\s+(?:and|or|to|as)(?:\s|$)|\s*$)/iu.exec(this.rest)?.[1] ?? '');
     if (takes === 'text' && words !== '') {
       this.go(words.length);
       return words;
     }
-    const value =
-      bare === '' ? undefined : readThreshold(bare, { format: field.format, takes: takes === 'text' ? 'any' : takes });
-    if (value === undefined)
-      return void this.fail(
-        takes === 'date' ? 'a day such as 2026-03-08' : takes === 'number' ? 'a number, a cell or a field' : 'a value',
-      );
+    const needed = neededBy(field, takes);
+    const known = typedValue(words, field, needed);
+    if (known === undefined) return void this.fail(EXPECTED[needed]);
     this.go(words.length);
-    return value;
+    return known;
+  }
+
+  /** "5 in yellow" without its look; "made in house", which names none, stays whole. */
+  private upToLook(words: string): string {
+    const [, before, look] = /^(.+?)\s+in\s+(.+)$/iu.exec(words) ?? [];
+    if (before === undefined || look === undefined) return words;
+    const isNamed = this.looks.some(({ name }) => foldText(name) === foldText(look));
+    return isNamed || readLook(look)?.length === look.length ? before : words;
   }
 
   /** The look after "as"; null where none is named, undefined where it is unknown. */
-  look(): string | null | undefined {
+  look(): RuleIdea['look'] | null | undefined {
     if (!this.word({ as: true, in: true })) return null;
-    const looks = Object.fromEntries(FIRST_FAMILY.map(({ id, name }) => [name, id]));
-    return this.word(looks) ?? void this.fail('a look', Object.keys(looks));
+    const named = this.word(Object.fromEntries(this.looks.map(({ id, name }) => [name, id])));
+    if (named !== undefined) return { look: named };
+    const described = readLook(this.rest);
+    if (!described)
+      return void this.fail(
+        'a look, or colours such as “bold red on gold”',
+        this.looks.map(({ name }) => name),
+      );
+    this.go(described.length);
+    return described.look;
   }
+}
+
+/** A cell of the sheet. */
+const CELL = /^(?:cell\s+)?(\$?[A-Z]{1,3}\$?[1-9]\d*)(?=[\s,]|$)/u;
+
+const EXPECTED = {
+  date: 'a day such as 2026-03-08',
+  number: 'a number, a cell or a field',
+  any: 'a value',
+} as const;
+
+/** What a field that holds nothing but numbers, or dates, is compared with. */
+function neededBy({ contents }: PhraseField, takes: PhraseTest['operand']): keyof typeof EXPECTED {
+  if (takes === 'date' || takes === 'number') return takes;
+  if (!contents || contents.size === 0 || contents.has('texts')) return 'any';
+  return contents.has('numbers') ? 'number' : 'date';
+}
+
+function typedValue(text: string, field: PhraseField, takes: keyof typeof EXPECTED): Typed | undefined {
+  const number = takes === 'date' ? undefined : typedNumber(text, field);
+  return number ?? (takes === 'number' ? undefined : readThreshold(text, { format: field.format, takes }));
+}
+
+/** A number as people type one: with the unit of the field or a currency sign, its thousands apart. */
+function typedNumber(text: string, { format, unit }: PhraseField): number | undefined {
+  const escaped = unit?.replace(/[^\p{L}\p{N}]/gu, '\\$&');
+  const bare = (escaped ? text.replace(new RegExp(`\\s*${escaped}$`, 'iu'), '') : text)
+    .trim()
+    .replace(/^[−-]/, '-')
+    .replace(/^(-?)\s*\p{Sc}\s*/u, '$1')
+    .replace(/\s*\p{Sc}$/u, '')
+    .replace(/(?<=\d)\s(?=\d{3}(?!\d))/gu, '');
+  const value = bare === '' ? undefined : readThreshold(bare, { format, takes: 'number' });
+  return typeof value === 'number' ? value : undefined;
 }
