@@ -2,11 +2,12 @@ import { writeFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { nanoid } from 'nanoid';
 import { codeOf } from '../core/values/error-message';
+import { counted } from '../core/values/counted';
 import { putRules, rulesOf } from '../core/rules/shape/stored-rule';
 import { endLine, headLine, rowLine } from '../core/exchange/archive/archive-lines';
 import { writeCsv } from '../core/exchange/csv/write-csv';
 import { EXPORT_FORMATS, type ExportFormatName } from '../core/exchange/export-formats';
-import { exportSource, type ExportReport } from '../core/exchange/export-source';
+import { exportSource, fateGroups, type ExportReport } from '../core/exchange/export-source';
 import { writeJson } from '../core/exchange/json/write-json';
 import { rulesForSheet } from '../core/exchange/rules/rules-for-sheet';
 import type { SheetContents } from '../core/exchange/sheet-contents';
@@ -31,7 +32,7 @@ const RICH: readonly (readonly [ending: RegExp, format: ExportFormatName])[] = [
   [/\.xlsx$/i, 'ooxml'],
   [/\.ods$/i, 'odf'],
   [/\.html?$/i, 'html'],
-  [/\.rules\.json$/i, 'rules'],
+  [/(^|[^a-z])rules\.json$/i, 'rules'],
 ];
 const ARCHIVE = /\.auxesis$/i;
 
@@ -109,18 +110,27 @@ function withRules(contents: SheetContents, given: RuleSet): SheetContents {
 }
 
 const FATES = {
-  rule: 'is there as a rule',
-  formula: 'is there by formulas',
-  formatting: 'is there as plain formatting',
-  nothing: 'is not there',
+  rule: 'kept as a rule',
+  formula: 'kept as formulas',
+  formatting: 'kept as plain formatting',
+  nothing: 'left out',
 } as const;
 
 const reportLines = ({ rules, notes }: ExportReport): string[] => [
   ...notes,
-  ...rules
+  ...fateGroups(rules)
     .filter(({ as, note }) => as !== 'rule' || note !== '')
-    .map(({ name, as, note }) => `"${name}" ${FATES[as]}${note ? `: ${note}` : ''}`),
+    .map(({ names, as, note }) => `${namesOf(names)}: ${FATES[as]}${note ? ` (${note})` : ''}`),
 ];
+
+/** Rules that are named one by one. */
+const MAX_NAMED = 3;
+
+function namesOf(names: readonly string[]): string {
+  const more = names.length - MAX_NAMED;
+  const named = names.slice(0, MAX_NAMED).map((name) => `"${name}"`);
+  return [...named, ...(more > 0 ? [counted(more, 'other rule')] : [])].join(', ');
+}
 
 const withLabels = ({ rows, width }: Table): Table => ({
   rows: [Array.from({ length: width }, (_, column) => columnLetters(column)), ...rows],

@@ -32,7 +32,7 @@ export const EXPORT_FORMATS = {
   },
   odf: { words: 'Workbook (ISO/IEC 26300)', ending: 'ods', type: ODF_TYPE, write: writeOdf },
   html: { words: 'Page with its legend (HTML)', ending: 'html', type: 'text/html; charset=utf-8', write: writeHtml },
-  rules: { words: 'Rules alone', ending: 'rules.json', type: 'application/json', write: writeRuleFile },
+  rules: { words: 'Rules only', ending: 'rules.json', type: 'application/json', write: writeRuleFile },
 } as const satisfies Record<string, ExportFormat>;
 
 export type ExportFormatName = keyof typeof EXPORT_FORMATS;

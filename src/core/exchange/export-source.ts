@@ -56,6 +56,23 @@ export interface RuleFate {
   readonly note: string;
 }
 
+/** Rules that come out alike: with the same note and in the same form. */
+export interface FateGroup extends Omit<RuleFate, 'name'> {
+  readonly names: readonly string[];
+}
+
+/** The fates of rules, those that are alike together, in the order of the first of each. */
+export function fateGroups(rules: readonly RuleFate[]): FateGroup[] {
+  const groups = new Map<string, { as: RuleFate['as']; note: string; names: string[] }>();
+  for (const { name, as, note } of rules) {
+    const key = `${as} ${note}`;
+    const group = groups.get(key);
+    if (group) group.names.push(name);
+    else groups.set(key, { as, note, names: [name] });
+  }
+  return [...groups.values()];
+}
+
 /** The differences between the file and the sheet. */
 export interface ExportReport {
   readonly rules: readonly RuleFate[];
