@@ -45,7 +45,18 @@ export function completeFormula(
   return complete;
 }
 
-const FUNCTION_OPTIONS: readonly Completion[] = [...FUNCTIONS.values()].map((spec) => ({
+/** Functions that most formulas are made of, in common practice. */
+const COMMON: ReadonlySet<string> = new Set(
+  'SUM IF AVERAGE COUNT COUNTA COUNTIF SUMIF MIN MAX AND OR NOT ROUND ABS TODAY DATE YEAR MONTH LEN LEFT RIGHT MID'.split(
+    ' ',
+  ),
+);
+
+/** The common ones first, the shortest of them first. */
+const byUse = ({ name: a }: { readonly name: string }, { name: b }: { readonly name: string }): number =>
+  Number(COMMON.has(b)) - Number(COMMON.has(a)) || a.length - b.length || (a < b ? -1 : 1);
+
+const FUNCTION_OPTIONS: readonly Completion[] = [...FUNCTIONS.values()].toSorted(byUse).map((spec) => ({
   label: spec.name,
   detail: signatureOf(spec).slice(spec.name.length),
   info: spec.says,
