@@ -71,7 +71,7 @@ function BenchHead({ bench, isFolded, onKeep, onFold }: BenchHeadProps) {
         className={classes.name}
         size="xs"
         aria-label="Name of the rule"
-        placeholder="Named after what it says"
+        placeholder="Named automatically"
         maxLength={200}
         value={draft.rule.name}
         onChange={(event) => session.rules.nameDraft(event.currentTarget.value)}
@@ -79,10 +79,10 @@ function BenchHead({ bench, isFolded, onKeep, onFold }: BenchHeadProps) {
       <NoteInput />
       <span className={classes.spacer} />
       <Button size="compact-md" fz={13} disabled={!isChanged} onClick={onKeep}>
-        {kept ? 'Keep changes' : 'Keep rule'}
+        {kept ? 'Save changes' : 'Save rule'}
       </Button>
       <Button size="compact-md" fz={13} variant="default" onClick={() => session.rules.leaveBench()}>
-        {isChanged ? (kept ? 'Put back' : 'Discard') : 'Done'}
+        {isChanged ? (kept ? 'Discard changes' : 'Discard') : 'Done'}
       </Button>
       <ActionIcon
         variant="subtle"

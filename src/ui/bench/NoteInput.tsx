@@ -13,7 +13,7 @@ export function NoteInput() {
       className={classes.noteInput}
       size="xs"
       aria-label="Note for readers"
-      placeholder="Why it matters, what to do"
+      placeholder="Note: why it matters, what to do"
       maxLength={500}
       value={rule.note ?? ''}
       onChange={({ currentTarget: { value } }) =>

@@ -92,13 +92,12 @@ export const key: ConditionKind<KeyWhen> = {
       : 'field' in when.expect
         ? `the record’s ${words.field(when.expect.field)}`
         : when.expect.cells;
-    return `is an answer to ${whose}: empty, right, nearly right or wrong`;
+    return `is an answer to ${whose}: empty, right${when.near ? ', nearly right' : ''} or wrong`;
   },
   outcomeName: (_, outcome) => OUTCOME_SAYS[outcome] ?? '',
   defaults: ({ commonText }) => ({
     kind: 'key',
     expect: [commonText ?? 'answer'],
-    near: 1,
     looks: { right: { look: 'clear' }, near: { look: 'watch' }, wrong: { look: 'alarm' } },
   }),
   thresholds: () => [],

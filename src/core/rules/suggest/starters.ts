@@ -53,7 +53,7 @@ export const STARTERS: readonly Starter[] = [
     id: 'answers',
     needs: 'anything',
     title: 'Check answers against a key',
-    says: 'right, nearly right, wrong and empty',
+    says: 'right, wrong and empty',
     make: (context) =>
       over(context.field, {
         ...KINDS.key.defaults(context.profile.profile),

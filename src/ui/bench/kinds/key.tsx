@@ -15,7 +15,7 @@ import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const keyBench: BenchKind<KeyWhen> = {
   title: 'Check answers against a key',
-  says: 'right, nearly right, wrong and empty, in one rule',
+  says: 'right, wrong and empty in one rule, nearly right if you like',
   needs: ['texts', 'numbers'],
   Condition: KeyCondition,
   Outcomes: KeyOutcomes,
@@ -87,7 +87,7 @@ function KeyOutcomes({ when, onChange }: ConditionProps<KeyWhen>) {
   const counts = useOutcomeCounts();
   return (
     <ol className={classes.bands} aria-label="Outcomes">
-      {KEY_OUTCOMES.map((outcome, at) => (
+      {KEY_OUTCOMES.filter((outcome) => outcome !== 'near' || when.near).map((outcome) => (
         <li key={outcome} className={classes.band}>
           <span className={classes.bandRange}>{OUTCOME_WORDS[outcome]}</span>
           <PickLook
@@ -96,7 +96,7 @@ function KeyOutcomes({ when, onChange }: ConditionProps<KeyWhen>) {
             allowNone
             onPick={(look) => onChange({ ...when, looks: { ...when.looks, [outcome]: look } })}
           />
-          <span>{counted(counts[at] ?? 0, 'cell')}</span>
+          <span>{counted(counts[KEY_OUTCOMES.indexOf(outcome)] ?? 0, 'cell')}</span>
         </li>
       ))}
     </ol>

@@ -1,3 +1,4 @@
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { Typed } from '../../../core/rules/shape/read-threshold';
 import type { FieldOperand, Operand } from '../../../core/rules/terms';
 import { cellAddress } from '../../../core/sheet/address';
@@ -26,6 +27,19 @@ interface Props {
  */
 export function PickOperand({ label, operand, field, fields, takes, outright, onChange }: Props) {
   const session = useSession();
+  const root = useRef<HTMLSpanElement>(null);
+  /** The value that stood here before something else was chosen. */
+  const lastValue = useRef<Typed | null>(null);
+  const [isChosen, setChosen] = useState(false);
+  // What was chosen is to be entered next. The menu gives the focus back first.
+  useEffect(() => {
+    if (!isChosen) return;
+    const waiting = setTimeout(() => {
+      root.current?.querySelector<HTMLElement>('input, [contenteditable=true]')?.focus();
+      setChosen(false);
+    });
+    return () => clearTimeout(waiting);
+  }, [isChosen]);
   const others = fields.filter((other) => other.id !== field?.id);
   const options: PickOption[] = [
     { id: 'value', words: takes === 'date' ? 'a day' : 'a value' },
@@ -34,9 +48,13 @@ export function PickOperand({ label, operand, field, fields, takes, outright, on
     ...others.map((other) => ({ id: `field ${other.id}`, words: `the record’s ${other.label}` })),
   ];
   const pick = (id: string) => {
-    const { column, position } = session.get().selection.anchor;
-    const address = cellAddress(column, position);
-    if (id === 'value') onChange(outright);
+    const { selection, frame } = session.get();
+    const { column, position } = selection.anchor;
+    // Never a label.
+    const address = cellAddress(column, Math.max(position, frame?.frozenRows ?? 0));
+    setChosen(true);
+    if (typeof operand !== 'object') lastValue.current = operand;
+    if (id === 'value') onChange(lastValue.current ?? outright);
     else if (id === 'cell') onChange({ cell: address });
     else if (id === 'formula') onChange({ formula: `=${absolute(address)}` });
     else onChange({ field: id.slice('field '.length) });
@@ -50,8 +68,9 @@ export function PickOperand({ label, operand, field, fields, takes, outright, on
       onPick={pick}
     />
   );
+  const within = (content: ReactNode) => <span ref={root}>{content}</span>;
   if (typeof operand !== 'object')
-    return (
+    return within(
       <>
         <ThresholdInput
           label={label}
@@ -62,24 +81,24 @@ export function PickOperand({ label, operand, field, fields, takes, outright, on
           onChange={onChange}
         />{' '}
         {kind}
-      </>
+      </>,
     );
   if ('cell' in operand)
-    return (
+    return within(
       <>
         {kind} <CellInput label={label} value={operand.cell} takes="cell" onChange={(cell) => onChange({ cell })} />
-      </>
+      </>,
     );
   if ('formula' in operand)
-    return (
+    return within(
       <>
         {kind} <FormulaInput label={label} value={operand.formula} onChange={(formula) => onChange({ formula })} />
-      </>
+      </>,
     );
-  return (
+  return within(
     <>
       {kind}, changed by <FieldShift label={label} operand={operand} onChange={onChange} />
-    </>
+    </>,
   );
 }
 
