@@ -120,14 +120,14 @@ async function largeEdits(page) {
     });
     figure(says, ms(took), '', 'about a second');
   };
-  const order = page.getByRole('button', { name: 'Order and filter' });
+  const order = page.getByRole('button', { name: 'Sort and filter' });
   const choose = async (button) => {
     await cell('G1').click();
     await order.click();
     await page.getByRole('button', { name: button }).waitFor();
     return page.getByRole('button', { name: button });
   };
-  const falling = await choose('Falling');
+  const falling = await choose('Descending');
   await change('sheet open: 100,000 records sorted', 'G2', () => falling.click());
   await page.keyboard.press('Escape');
   await goTo('L2');

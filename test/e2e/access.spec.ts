@@ -197,13 +197,13 @@ test('an account: wrong guesses are slowed, another password ends every other se
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
   await page.getByRole('button', { name: 'You are Wren' }).click();
   await page.getByRole('menuitem', { name: 'Your account' }).click();
-  await page.getByLabel('Present password').fill('not it');
+  await page.getByLabel('Current password').fill('not it');
   await page.getByLabel('New password').fill('another long one');
-  await page.getByRole('button', { name: 'Change the password' }).click();
+  await page.getByRole('button', { name: 'Change password' }).click();
   await expect(page.getByText('The present password is another')).toBeVisible();
-  await page.getByLabel('Present password').fill(password);
-  await page.getByRole('button', { name: 'Change the password' }).click();
-  await expect(page.getByText('The password is changed')).toBeVisible();
+  await page.getByLabel('Current password').fill(password);
+  await page.getByRole('button', { name: 'Change password' }).click();
+  await expect(page.getByText('The password was changed')).toBeVisible();
   for (const { request } of [first, second]) expect((await request.get('/api/sheets')).status()).toBe(401);
   expect((await page.request.get('/api/sheets')).status()).toBe(200);
   expect((await enter(first.request, password)).status()).toBe(400);

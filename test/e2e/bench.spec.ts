@@ -26,7 +26,7 @@ test('dragging a threshold recolours the sheet while it moves; a second tab sees
   await sheet.bench.getByLabel('Name of the rule').fill('Low');
   await threshold(sheet).fill('5');
   await expect(sheet.count('Low')).toHaveText('3 of 60');
-  await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
+  await sheet.bench.getByRole('button', { name: 'Save rule' }).click();
   await expect(other.count('Low')).toHaveText('3 of 60');
 
   await dragThreshold(page, sheet, 150);
@@ -36,7 +36,7 @@ test('dragging a threshold recolours the sheet while it moves; a second tab sees
   expect(Number(await threshold(sheet).inputValue())).toBeGreaterThan(5.5);
   await expect(other.count('Low')).toHaveText('3 of 60');
   await page.mouse.up();
-  await sheet.bench.getByRole('button', { name: 'Keep changes' }).click();
+  await sheet.bench.getByRole('button', { name: 'Save changes' }).click();
   const count = (await sheet.count('Low').textContent())!;
   await expect(other.count('Low')).toHaveText(count);
   await expect(other.cell('B5')).toHaveAttribute('data-fill', '#fde5ac');
@@ -53,7 +53,7 @@ test('Escape puts back what was there; arrow keys step a threshold', async ({ pa
   await sheet.beginRule('B2', /Compare with a value/);
   await sheet.bench.getByLabel('Name of the rule').fill('Low');
   await threshold(sheet).fill('5');
-  await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
+  await sheet.bench.getByRole('button', { name: 'Save rule' }).click();
   const handle = sheet.bench.getByRole('slider', { name: 'Threshold' });
   await handle.focus();
   await page.keyboard.press('PageUp');
@@ -103,7 +103,7 @@ test('averages by group, and bands whose cuts leave no gap', async ({ page }) =>
   await expect(sheet.cell('B9')).toHaveAttribute('data-fill', '#cfe8dc');
   await sheet.bench.getByRole('button', { name: 'Add a cut' }).click();
   await expect(bands).toHaveCount(5);
-  await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
+  await sheet.bench.getByRole('button', { name: 'Save rule' }).click();
   await expect(sheet.legend.getByRole('listitem')).toHaveCount(2);
 });
 
@@ -117,12 +117,12 @@ test('rules are put in order, switched off, duplicated and removed', async ({ pa
     await sheet.bench.getByLabel('Name of the rule').fill(name);
     await threshold(sheet).fill('5');
     await sheet.pickLook('Look', look);
-    await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
+    await sheet.bench.getByRole('button', { name: 'Save rule' }).click();
     await sheet.bench.getByRole('button', { name: 'Done' }).click();
   }
   // A new rule comes first, so it wins.
   await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#e9d8f0');
-  await sheet.ruleMenu('First', 'Judge earlier');
+  await sheet.ruleMenu('First', 'Move up');
   await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#d3e4f6');
   const grips = sheet.legend.getByRole('button', { name: /^Move / });
   await grips.first().focus();
@@ -132,13 +132,13 @@ test('rules are put in order, switched off, duplicated and removed', async ({ pa
   await page.waitForTimeout(150);
   await page.keyboard.press('Space');
   await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#e9d8f0');
-  await sheet.ruleMenu('Second', 'Switch off');
+  await sheet.ruleMenu('Second', 'Turn off');
   await expect(sheet.count('Second')).toHaveText('off');
   await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#d3e4f6');
   await sheet.ruleMenu('First', 'Duplicate');
   await expect(sheet.entry('First (copy)')).toBeVisible();
-  await sheet.ruleMenu('First (copy)', 'Remove');
-  await sheet.ruleMenu('Second', 'Remove');
+  await sheet.ruleMenu('First (copy)', 'Delete');
+  await sheet.ruleMenu('Second', 'Delete');
   await expect(sheet.legend.getByRole('listitem')).toHaveCount(1);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(sheet.legend.getByRole('listitem')).toHaveCount(2);
@@ -158,6 +158,6 @@ test('a percentage is typed as it is shown, and what is not a number changes not
   await end.fill('');
   await expect(end).toHaveAttribute('aria-invalid', 'true');
   await expect(sheet.count('Well aerated')).toHaveText(atHundred!);
-  await sheet.bench.getByRole('button', { name: 'Put back' }).click();
+  await sheet.bench.getByRole('button', { name: 'Discard changes' }).click();
   await expect(sheet.count('Well aerated')).toHaveText(before!);
 });

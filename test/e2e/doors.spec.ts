@@ -115,7 +115,7 @@ test('a page asks this address alone, and a password can be pasted, kept by the 
   await expect(password).toHaveAttribute('type', 'password');
   await page.locator('.mantine-PasswordInput-visibilityToggle').click();
   await expect(password).toHaveAttribute('type', 'text');
-  await page.getByRole('button', { name: 'Make an account' }).click();
+  await page.getByRole('button', { name: 'Create account' }).click();
   await expect(password).toHaveAttribute('autocomplete', 'new-password');
   hosts.delete('data');
   expect([...hosts]).toEqual([new URL(baseURL!).origin]);
@@ -217,7 +217,7 @@ test('where others can reach the app, the demo is off, accounts are made by invi
   const page = await plainly(`${address}/sign-in`, { headers: { host: 'sheets.wrenfold.example' } });
   expect(page.status).toBe(200);
   expect(page.text).not.toContain('Open the demo');
-  expect(page.text).not.toContain('Make an account');
+  expect(page.text).not.toContain('Create account');
   expect(page.headers['strict-transport-security']).toMatch(/max-age=\d+/);
   // A proxy on this computer asks by the public name: what is for the computer alone is not for those behind it.
   expect((await plainly(`${address}/api/metrics`)).status).toBe(200);

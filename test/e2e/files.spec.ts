@@ -22,7 +22,7 @@ const LOW = {
 };
 
 async function bringIn(page: Page): Promise<SheetPage> {
-  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
   await page.waitForURL('**/sheets/*');
   const opened = new SheetPage(page);
   await opened.isLive();
@@ -32,16 +32,16 @@ async function bringIn(page: Page): Promise<SheetPage> {
 test('a file is looked at before anything is kept, read otherwise, and becomes a sheet', async ({ page }) => {
   await page.goto('/');
   await page
-    .getByLabel('File to bring in')
+    .getByLabel('File to import')
     .setInputFiles(file('Autumn.csv', `Oakfield School;;;\nStation;Day;Oxygen;Code\n${rows(40)}\n`));
-  await expect(page.getByRole('heading', { name: 'What is in “Autumn.csv”' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Preview of “Autumn.csv”' })).toBeVisible();
   await expect(page.getByText('42 rows, 4 fields')).toBeVisible();
-  await expect(page.getByRole('combobox', { name: 'Between values stands' })).toHaveValue('Semicolon');
-  await expect(page.getByRole('combobox', { name: 'Decimals' })).toHaveValue(/Comma/);
+  await expect(page.getByRole('combobox', { name: 'Separator', exact: true })).toHaveValue('Semicolon');
+  await expect(page.getByRole('combobox', { name: 'Decimal separator' })).toHaveValue(/Comma/);
   await expect(page.getByRole('columnheader', { name: /Code.*codes: kept as text/ })).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Row 2 holds the labels' })).toHaveAttribute('aria-pressed', 'true');
-  await page.getByRole('combobox', { name: 'How Code is read' }).click();
-  await page.getByRole('option', { name: 'left out' }).click();
+  await expect(page.getByRole('button', { name: 'Row 2 is the header' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('combobox', { name: 'Type of Code' }).click();
+  await page.getByRole('option', { name: 'Skip' }).click();
   await expect(page.getByText('1 of 4 fields are left out, as you chose')).toBeVisible();
   await page.getByLabel('Name of the sheet').fill('Autumn readings');
   const sheet = await bringIn(page);
@@ -72,15 +72,15 @@ test('all sheets of a workbook are imported at once; a blank one is reported, an
   });
   await page.goto('/');
   await page
-    .getByLabel('File to bring in')
+    .getByLabel('File to import')
     .setInputFiles({ name: 'Terms.ods', mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) });
   // The first sheet with something in it is shown.
   await expect(page.getByText('2 rows, 2 fields')).toBeVisible();
-  await page.getByRole('combobox', { name: 'Sheet of the file' }).click();
+  await page.getByRole('combobox', { name: 'Sheet in the file' }).click();
   await page.getByRole('option', { name: 'Blank' }).click();
-  await expect(page.getByText('there is nothing in this one')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Bring it in' })).toBeDisabled();
-  await page.getByRole('button', { name: 'Bring all 3 in' }).click();
+  await expect(page.getByText('this one is empty')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Import', exact: true })).toBeDisabled();
+  await page.getByRole('button', { name: 'Import all 3 sheets' }).click();
   await expect(page.getByRole('link', { name: /Terms: Autumn.*1 record/ })).toBeVisible();
   await expect(page.getByRole('link', { name: /Terms: Spring.*2 records/ })).toBeVisible();
   expect(await sheetsCalled(page, 'Terms: Blank')).toBe(0);
@@ -107,8 +107,8 @@ test('rows are pasted and dropped; what cannot be read says why; what is left le
     await paste();
     await expect(page.getByText('2 rows, 2 fields')).toBeVisible({ timeout: 1500 });
   }).toPass();
-  await page.getByRole('button', { name: 'Leave it' }).click();
-  const zone = page.getByRole('region', { name: 'Bring a file in' });
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  const zone = page.getByRole('region', { name: 'Import a file' });
   const data = await page.evaluateHandle(() => {
     const transfer = new DataTransfer();
     transfer.items.add(new File(['[{"Station": {"name": "Alder"}}]'], 'nested.json'));
@@ -125,12 +125,12 @@ test('rows are pasted and dropped; what cannot be read says why; what is left le
 test('a large file shows how far it is, and stopping leaves nothing behind', async ({ page }) => {
   await page.goto('/');
   await page
-    .getByLabel('File to bring in')
+    .getByLabel('File to import')
     .setInputFiles(file('Large.csv', `Station;Day;Oxygen;Code\n${rows(60_000)}\n`));
-  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
   await expect(page.getByRole('progressbar')).toBeVisible();
   await page.getByRole('button', { name: 'Stop' }).click();
-  await expect(page.getByRole('region', { name: 'Bring a file in' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Import a file' })).toBeVisible();
   await page.waitForTimeout(1500);
   expect(await sheetsCalled(page, 'Large')).toBe(0);
 });
@@ -149,12 +149,12 @@ test('a sheet is taken out as files of every kind, the report says what each doe
   const out = async (words: RegExp): Promise<Buffer> => {
     await page.getByRole('radio', { name: words }).click();
     const download = page.waitForEvent('download');
-    await page.getByRole(words.source === 'Archive' ? 'link' : 'button', { name: 'Take it out' }).click();
+    await page.getByRole(words.source === 'Archive' ? 'link' : 'button', { name: 'Export' }).click();
     return readFileSync(await (await download).path());
   };
   const shown = (await out(/Separated/)).toString();
   expect(shown).toBe("Station,Oxygen,Twice,\r\nAlder Weir,4.9,9.8,'-risky\r\n'=not a formula,8.1,16.2,\r\n");
-  await page.getByRole('radio', { name: /As they were typed/ }).click();
+  await page.getByRole('radio', { name: /As typed/ }).click();
   expect((await out(/Separated/)).toString()).toContain("Alder Weir,4.9,=B2*2,'-risky\r\n");
   const records = JSON.parse((await out(/JSON records/)).toString()) as { records: { values: object }[] };
   expect(records.records[0]!.values).toMatchObject({ Station: 'Alder Weir', Oxygen: 4.9, Twice: 9.8 });
@@ -162,9 +162,9 @@ test('a sheet is taken out as files of every kind, the report says what each doe
   await page
     .getByLabel('Rule file')
     .setInputFiles(file('rules.json', JSON.stringify({ format: 'auxesis-rules', version: 1, rules: [LOW] })));
-  await expect(page.getByRole('region', { name: 'What came' })).toContainText('Low oxygen');
-  await page.getByRole('tab', { name: 'Take out' }).click();
-  expect(JSON.parse((await out(/Rules alone/)).toString())).toMatchObject({
+  await expect(page.getByRole('region', { name: 'Imported rules' })).toContainText('Low oxygen');
+  await page.getByRole('tab', { name: 'Export' }).click();
+  expect(JSON.parse((await out(/Rules only/)).toString())).toMatchObject({
     rules: [{ name: 'Low oxygen', reads: { fields: ['Oxygen'] }, when: LOW.when }],
   });
   const workbook = await out(/29500/);
@@ -178,9 +178,9 @@ test('a sheet is taken out as files of every kind, the report says what each doe
   ] as const) {
     await page.goto('/');
     await page
-      .getByLabel('File to bring in')
+      .getByLabel('File to import')
       .setInputFiles({ name, mimeType: 'application/octet-stream', buffer: bytes });
-    await expect(page.getByText('Nothing that was found in it')).toBeVisible();
+    await expect(page.getByText('Nothing is left out')).toBeVisible();
     await expect(page.getByRole('heading', { name: '1 rule' })).toBeVisible();
     const again = await bringIn(page);
     await expect(again.cell('C2')).toContainText('9.8');
@@ -198,20 +198,20 @@ test('a sheet is refreshed from a newer file by a key field, as one change that 
   ]);
   const sheet = await SheetPage.open(page, id);
   await page.getByRole('button', { name: 'Files' }).click();
-  await page.getByRole('tab', { name: 'Newer file' }).click();
+  await page.getByRole('tab', { name: 'Update from file' }).click();
   await page
-    .getByLabel('File of newer values', { exact: true })
+    .getByLabel('File with newer values', { exact: true })
     .setInputFiles(file('newer.csv', 'Oxygen,Station,Extra\n5.5,ALDER WEIR,x\n8.1,Birch Ford,y\n9,Dipper Bridge,z\n'));
-  const different = page.getByRole('region', { name: 'What is different' });
-  await expect(page.getByText('no field here is called so: Extra')).toBeVisible();
+  const different = page.getByRole('region', { name: 'Differences' });
+  await expect(page.getByText('this sheet has no such field: Extra')).toBeVisible();
   // The station distinguishes the records: oxygen is measured, though it too differs in each.
   await expect(page.getByRole('checkbox', { name: 'Station' })).toBeChecked();
   await expect(page.getByRole('checkbox', { name: 'Oxygen' })).not.toBeChecked();
-  await expect(different).toContainText('1 cell different, 1 record new, 0 records removed');
+  await expect(different).toContainText('1 changed cell, 1 new record, 0 deleted records');
   await expect(different.getByRole('row', { name: 'Alder Weir Oxygen 4.9 5.5' })).toBeVisible();
-  await page.getByRole('switch', { name: 'Remove records that the file does not have' }).check();
-  await expect(different).toContainText('1 record removed');
-  await page.getByRole('button', { name: 'Refresh the sheet' }).click();
+  await page.getByRole('switch', { name: 'Delete records that are not in the file' }).check();
+  await expect(different).toContainText('1 deleted record');
+  await page.getByRole('button', { name: 'Update the sheet' }).click();
   await expect(different).toContainText('Done');
   await page.keyboard.press('Escape');
   await expect(sheet.cell('B2')).toContainText('5.5');

@@ -51,12 +51,12 @@ test('findings list what entered and left a rule, with who and when; seen, noted
   await birch.getByRole('button', { name: 'Seen' }).click();
   await expect(feed.getByRole('listitem')).toHaveCount(2);
   await page.getByRole('button', { name: 'Mark all as seen' }).click();
-  await expect(page.getByText('Nothing new since you last looked')).toBeVisible();
-  await page.getByText('All of them').click();
+  await expect(page.getByText('No new findings')).toBeVisible();
+  await page.getByText('All', { exact: true }).click();
   await expect(feed.getByRole('listitem')).toHaveCount(3);
 
   await page.getByLabel('Post new findings to').fill('http://example.org/elsewhere');
-  await page.getByRole('button', { name: 'Use this address' }).click();
+  await page.getByRole('button', { name: 'Save address' }).click();
   await expect(page.getByText('This server tells no other address of findings')).toBeVisible();
   await page.getByRole('switch', { name: 'Mute for me' }).click();
   await expect(feed.getByRole('listitem')).toHaveCount(0);
@@ -67,7 +67,7 @@ test('findings list what entered and left a rule, with who and when; seen, noted
 
   // The feed of all sheets has it too.
   await page.goto('/findings');
-  await page.getByText('All of them').click();
+  await page.getByText('All', { exact: true }).click();
   await expect(feed.getByRole('listitem').filter({ hasText: 'Birch Ford' }).first()).toContainText(
     'entered Low oxygen in Test',
   );

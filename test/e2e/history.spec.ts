@@ -36,36 +36,36 @@ test('every change is listed, one cell’s own past too; the sheet is shown as i
   // After the rule was made the cell was 9, and the rule painted it.
   const [then] = await Promise.all([
     context.waitForEvent('page'),
-    changes.nth(2).getByRole('link', { name: 'See the sheet after it' }).click(),
+    changes.nth(2).getByRole('link', { name: 'View this version' }).click(),
   ]);
   await expect(then.getByText(/^As it was on/)).toBeVisible();
   await expect(then.getByRole('cell', { name: '9', exact: true })).toHaveCSS('background-color', 'rgb(233, 216, 240)');
   await expect(then.getByRole('cell', { name: 'Birch Ford' })).toBeVisible();
   // What is different now: the value, the look that went with it, and the name.
   await then.getByRole('button', { name: 'Show what is different now' }).click();
-  const differences = then.getByRole('region', { name: 'What is different now' }).getByRole('row');
+  const differences = then.getByRole('region', { name: 'Differences now' }).getByRole('row');
   await expect(differences).toHaveText([
     'RecordFieldThenNow',
-    'Alder WeirOxygen9 (Oxygen is above 8.5)5Bring it back',
-    'Birch MillStationBirch FordBirch MillBring it back',
+    'Alder WeirOxygen9 (Oxygen is above 8.5)5Restore',
+    'Birch MillStationBirch FordBirch MillRestore',
   ]);
-  await then.getByRole('button', { name: 'Bring the whole sheet back to this' }).click();
+  await then.getByRole('button', { name: 'Restore this version' }).click();
   await expect(then.getByText('Nothing is different now')).toBeVisible();
   await then.close();
   await page.reload();
   await expect(changes).toHaveCount(6);
   await expect(changes.nth(0)).toContainText('Station of Birch Ford: Birch Mill Birch Ford');
   // Even that is a change like any other.
-  await changes.nth(0).getByRole('button', { name: 'Take back change' }).click();
+  await changes.nth(0).getByRole('button', { name: 'Undo change' }).click();
   await expect(changes).toHaveCount(7);
 
   await changes.nth(3).getByRole('link', { name: 'Oxygen of Alder Weir' }).click();
   await expect(page.getByText('Only what was entered in Oxygen of Alder Weir')).toBeVisible();
   await expect(changes).toHaveCount(5);
-  await page.getByRole('link', { name: 'Show everything' }).click();
+  await page.getByRole('link', { name: 'Show all changes' }).click();
   await expect(changes).toHaveCount(7);
 
-  await changes.nth(3).getByRole('button', { name: 'Take back change' }).click();
+  await changes.nth(3).getByRole('button', { name: 'Undo change' }).click();
   await expect(changes).toHaveCount(8);
   await expect(changes.nth(0)).toContainText('Oxygen of Alder Weir: 5 9');
   await page.getByRole('link', { name: 'Sheet', exact: true }).click();
@@ -92,17 +92,17 @@ test('two moments are compared, and one cell is brought back by itself', async (
   await page.goto(`/sheets/${id}/paper?at=1`);
   await page.getByLabel('Compare with the sheet after change').fill('2');
   await page.getByRole('button', { name: 'Show what is different after change 2' }).click();
-  await expect(page.getByRole('region', { name: 'What is different after change 2' }).getByRole('row')).toHaveText([
+  await expect(page.getByRole('region', { name: 'Differences after change 2' }).getByRole('row')).toHaveText([
     'RecordFieldThenAfter change 2',
     'Alder WeirOxygen95',
   ]);
   await page.getByRole('button', { name: 'Compare with another moment' }).click();
   await page.getByLabel('Compare with the sheet after change').fill('');
   await page.getByRole('button', { name: 'Show what is different now' }).click();
-  await page.getByRole('button', { name: 'Bring Oxygen of Alder Weir back' }).click();
-  await expect(page.getByRole('region', { name: 'What is different now' }).getByRole('row')).toHaveText([
+  await page.getByRole('button', { name: 'Restore Oxygen of Alder Weir' }).click();
+  await expect(page.getByRole('region', { name: 'Differences now' }).getByRole('row')).toHaveText([
     'RecordFieldThenNow',
-    'Birch FordOxygen84Bring it back',
+    'Birch FordOxygen84Restore',
   ]);
   await SheetPage.open(page, id);
   expect(await sheet.texts('B', 2, 3)).toEqual([['9'], ['4']]);
@@ -114,10 +114,10 @@ test('a moment is named, and a rule asks what has changed since', async ({ page 
   await sheet.type('B2', '9');
   await expect.poll(async () => (await page.request.get(`/api/sheets/${id}/history`)).text()).toContain('"sequence":2');
   await page.goto(`/sheets/${id}/history`);
-  await page.getByRole('button', { name: 'Name the moment after change 2' }).click();
+  await page.getByRole('button', { name: 'Name the version after change 2' }).click();
   const name = page.getByRole('textbox', { name: 'Name' });
-  await page.getByRole('button', { name: 'Keep the name' }).click();
-  await expect(page.getByText('Give the moment a name')).toBeVisible();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Enter a name')).toBeVisible();
   await name.fill('Before the visit');
   await name.press('Enter');
   const changes = page.getByRole('list', { name: 'Changes' }).getByRole('listitem');

@@ -129,6 +129,9 @@ test('texts, dates and states: words, repeats, categories, keys, days and blanks
   await sheet.pick('Key', 'these answers, everywhere the same');
   await sheet.bench.getByRole('textbox', { name: 'Answer' }).fill('Ferm');
   const outcomes = sheet.bench.getByRole('list', { name: 'Outcomes' }).getByRole('listitem');
+  // Right, wrong and empty, unless a letter may be off.
+  await expect(outcomes).toHaveCount(3);
+  await sheet.pick('Nearness', 'may be one letter off');
   // One letter away from Fern, and Fern alone.
   await expect(outcomes.nth(2)).toContainText('3 cells');
   await expect(outcomes.nth(3)).toContainText('5 cells');

@@ -31,15 +31,15 @@ test('several rules are chosen, given a look together, settled, switched off, an
   page,
 }) => {
   const sheet = await withRules(page);
-  await sheet.ruleMenu('Oxygen is below 7', 'Choose, to change several together');
+  await sheet.ruleMenu('Oxygen is below 7', 'Select');
   await sheet
     .entry('Nitrate is above 5')
     .locator('button[aria-pressed]')
     .click({ modifiers: ['Control'] });
-  await expect(sheet.legend.getByRole('heading', { name: '2 rules chosen' })).toBeVisible();
-  await sheet.legend.getByRole('button', { name: 'Look of the chosen rules:' }).click();
+  await expect(sheet.legend.getByRole('heading', { name: '2 rules selected' })).toBeVisible();
+  await sheet.legend.getByRole('button', { name: 'Look of the selected rules:' }).click();
   await page
-    .getByRole('dialog', { name: 'Look of the chosen rules' })
+    .getByRole('dialog', { name: 'Look of the selected rules' })
     .getByRole('button', { name: 'Plum', exact: true })
     .click();
   await page.keyboard.press('Escape');
@@ -48,33 +48,33 @@ test('several rules are chosen, given a look together, settled, switched off, an
   await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#f7d3c8');
   await expect(sheet.cell('C2')).toHaveAttribute('data-fill', '#fde5ac');
   // An action on one that is chosen is applied to all of them.
-  await sheet.ruleMenu('Nitrate is above 5', 'Switch off');
+  await sheet.ruleMenu('Nitrate is above 5', 'Turn off');
   await expect(sheet.count('Oxygen is below 7')).toHaveText('off');
   await expect(sheet.count('Nitrate is above 5')).toHaveText('off');
   await expect(sheet.count('Oxygen is above 8')).toHaveText('1 of 60');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await sheet.legend.getByRole('button', { name: 'Choose none' }).click();
+  await sheet.legend.getByRole('button', { name: 'Deselect all' }).click();
   await expect(sheet.legend.getByRole('heading', { name: 'Legend' })).toBeVisible();
 
   // The widest rule comes first and settles: no other paints its record any more.
   await sheet.type('B3', '9');
   await sheet.type('C3', '6');
   await expect(sheet.cell('C3')).toHaveAttribute('data-rules', 'Oxygen is above 8|Nitrate is above 5');
-  await sheet.ruleMenu('Oxygen is above 8', 'Settle: later rules leave its cells alone');
+  await sheet.ruleMenu('Oxygen is above 8', 'Stop later rules on its cells');
   await expect(sheet.cell('C3')).toHaveAttribute('data-rules', 'Oxygen is above 8');
 });
 
 test('rules read other cells instead, are carried to others, and filter to their records', async ({ page }) => {
   const sheet = await withRules(page);
   await sheet.cell('C2').click();
-  await sheet.ruleMenu('Oxygen is below 7', 'Carry to the selected cells');
+  await sheet.ruleMenu('Oxygen is below 7', 'Copy to the selected cells');
   await expect.poll(() => sheet.paintedBy('Nitrate is below 7', 'C', rows)).toEqual(['C3']);
   await expect.poll(() => sheet.paintedBy('Oxygen is below 7', 'B', rows)).toEqual(['B2', 'B4']);
   await sheet.cell('D2').click();
-  await sheet.ruleMenu('Nitrate is below 7', 'Read the selected cells instead');
+  await sheet.ruleMenu('Nitrate is below 7', 'Apply to the selected cells instead');
   await expect(sheet.count('Nitrate is below 7')).toHaveText('3 of 60');
   await expect(sheet.cell('C3')).not.toHaveAttribute('data-rules', /Nitrate is below 7/);
-  await sheet.ruleMenu('Nitrate is above 5', 'Show only its records');
+  await sheet.ruleMenu('Nitrate is above 5', 'Filter by this rule');
   await expect(sheet.cell('A2')).toBeVisible();
   await expect(sheet.cell('A3')).toHaveCount(0);
   await expect(sheet.cell('A4')).toBeVisible();
@@ -84,8 +84,8 @@ test('only the rules on the selection are shown, and removed; undo brings them b
   const sheet = await withRules(page);
   const entries = sheet.legend.getByRole('listitem');
   const menu = async (item: string) => {
-    await sheet.legend.getByRole('button', { name: 'What to do with the legend' }).click();
-    await page.getByRole('menuitem', { name: item }).click();
+    await sheet.legend.getByRole('button', { name: 'Actions for the legend' }).click();
+    await page.getByRole('menuitem', { name: item, exact: true }).click();
   };
   await sheet.cell('C2').click();
   await menu('Show only rules on the selection');
@@ -98,9 +98,9 @@ test('only the rules on the selection are shown, and removed; undo brings them b
   await menu('Show all rules');
   await expect(entries).toHaveCount(3);
   await sheet.cell('A2').click();
-  await menu('Remove the rules on the selection');
+  await menu('Delete the rules on the selection');
   await expect(entries).toHaveCount(2);
-  await menu('Remove all rules');
+  await menu('Delete all rules');
   await expect(entries).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(entries).toHaveCount(2);

@@ -36,7 +36,7 @@ test('others in the sheet are shown with their selection, and gone when they lea
     (await makeLink(page.request, id, { role: 'filler', name: 'Class' })).path,
     'Tamsin Reed',
   );
-  const here = (sheet: SheetPage) => sheet.page.getByRole('list', { name: 'Who else is here' });
+  const here = (sheet: SheetPage) => sheet.page.getByRole('list', { name: 'People here now' });
 
   await editor.sheet.cell('B3').click();
   await filler.sheet.cell('B2').click();
@@ -81,15 +81,15 @@ test('two people in one cell: the last entry stands, and whoever lost theirs get
     .getByRole('alert')
     .filter({ hasText: 'Perrin Vale entered “7.5” in B2 at the same time as you entered “6.5”' });
   await expect(told).toBeVisible();
-  await expect(two.page.getByRole('button', { name: 'Bring mine back' })).toHaveCount(0);
-  await told.getByRole('button', { name: 'Bring mine back' }).click();
+  await expect(two.page.getByRole('button', { name: 'Restore mine' })).toHaveCount(0);
+  await told.getByRole('button', { name: 'Restore mine' }).click();
   for (const sheet of [one, two.sheet]) await expect(sheet.cell('B2')).toHaveText('6.5');
   await expect(told).toHaveCount(0);
 
   // Who writes over what they have seen takes nothing from anybody.
   await two.sheet.type('B2', '5');
   await expect(one.cell('B2')).toHaveText('5');
-  await expect(page.getByRole('alert').filter({ hasText: 'Bring mine back' })).toHaveCount(0);
+  await expect(page.getByRole('alert').filter({ hasText: 'Restore mine' })).toHaveCount(0);
   await two.context.close();
 });
 

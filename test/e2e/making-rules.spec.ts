@@ -35,10 +35,18 @@ test('a threshold is read from a cell and follows it; a rule made before there a
   const sheet = await openCrews(page);
   await sheet.type('E3', '5');
   await sheet.beginRule('B2', /^Compare with a value/);
+  await sheet.bench.getByRole('textbox', { name: 'Threshold' }).fill('6.5');
   await sheet.pick('Threshold is', 'what a cell holds');
-  await sheet.bench.getByRole('textbox', { name: 'Threshold' }).focus();
+  // What was chosen is entered next: a cell is pointed at.
+  await expect(sheet.bench.getByRole('textbox', { name: 'Threshold' })).toBeFocused();
   await sheet.cell('E3').click();
   await expect(sheet.bench.getByRole('textbox', { name: 'Threshold' })).toHaveValue('E3');
+  // The value that stood there comes back.
+  await sheet.pick('Threshold is', 'a value');
+  await expect(sheet.bench.getByRole('textbox', { name: 'Threshold' })).toHaveValue('6.5');
+  await expect(sheet.bench.getByRole('textbox', { name: 'Threshold' })).toBeFocused();
+  await sheet.pick('Threshold is', 'what a cell holds');
+  await sheet.cell('E3').click();
   await sheet.bench.getByLabel('Name of the rule').fill('Low');
   await sheet.keepRule();
   await expect.poll(() => sheet.paintedBy('Low', 'B', rows)).toEqual(where('B', (at) => OXYGEN[at]! < 5));
@@ -85,7 +93,7 @@ test('a rule is typed in words, tried on a value, noted, and carried to another 
   await sheet.bench.getByLabel('Name of the rule').fill('High');
   await sheet.keepRule();
   await sheet.cell('C2').click();
-  await sheet.ruleMenu('High', 'Carry to the selected cells');
+  await sheet.ruleMenu('High', 'Copy to the selected cells');
   await expect.poll(() => sheet.paintedBy('High (Planned)', 'C', rows)).toEqual(where('C', (at) => PLANNED[at]! > 7));
 });
 
@@ -182,11 +190,11 @@ test('by keys alone: a rule is made, kept, another begun on the same cells, both
   await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#fde5ac');
   for (const left of [1, 0]) {
     await sheet.legend
-      .getByRole('button', { name: /^What to do with Oxygen/ })
+      .getByRole('button', { name: /^Actions for Oxygen/ })
       .first()
       .focus();
     await page.keyboard.press('Enter');
-    const remove = page.getByRole('menuitem', { name: 'Remove', exact: true });
+    const remove = page.getByRole('menuitem', { name: 'Delete', exact: true });
     await expect(remove).toBeVisible();
     // The menu takes the keys once it has the focus.
     await expect(async () => {

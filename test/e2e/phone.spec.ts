@@ -25,6 +25,7 @@ test('the teacher’s job by touch: a common job finds the key, answers turn rig
   await expect(sheet.bench.getByRole('button', { name: 'Key: the record’s Key' })).toBeVisible();
   // The sentence, the outcomes and what keeps the rule are all within the width of the phone.
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
+  await sheet.pick('Nearness', 'may be one letter off');
   await sheet.bench.getByRole('button', { name: 'Look of not yet answered:' }).tap();
   const look = page.getByRole('dialog', { name: 'Look of not yet answered' });
   await look.getByRole('button', { name: 'Ringed' }).tap();
@@ -32,7 +33,7 @@ test('the teacher’s job by touch: a common job finds the key, answers turn rig
   expect(box.x).toBeGreaterThanOrEqual(0);
   expect(box.x + box.width).toBeLessThanOrEqual(390);
   await page.keyboard.press('Escape');
-  await sheet.bench.getByRole('button', { name: 'Keep rule' }).tap();
+  await sheet.bench.getByRole('button', { name: 'Save rule' }).tap();
   await sheet.bench.getByRole('button', { name: 'Done' }).tap();
   await expect(sheet.count('Answer is an answer to')).toHaveText('3 of 60');
 
@@ -60,7 +61,7 @@ test('advice is within the phone, and mends what it found', async ({ page }) => 
     await sheet.legend.getByRole('button', { name: 'New rule' }).tap();
     await page.getByRole('combobox', { name: 'Say it in words' }).fill(words);
     await page.getByRole('combobox', { name: 'Say it in words' }).press('Enter');
-    await sheet.bench.getByRole('button', { name: 'Keep rule' }).tap();
+    await sheet.bench.getByRole('button', { name: 'Save rule' }).tap();
     await sheet.bench.getByRole('button', { name: 'Done' }).tap();
   }
   await sheet.legend.getByRole('button', { name: /^Advice/ }).tap();
@@ -103,18 +104,18 @@ test('a threshold is moved by a finger, and the rule is carried, switched off an
   await expect.poll(async () => Number(await handle.getAttribute('aria-valuenow'))).toBeGreaterThan(6);
   await expect(sheet.cell('A5')).toHaveAttribute('data-fill', '#fde5ac');
   await sheet.bench.getByLabel('Name of the rule').fill('Low');
-  await sheet.bench.getByRole('button', { name: 'Keep rule' }).tap();
+  await sheet.bench.getByRole('button', { name: 'Save rule' }).tap();
   await sheet.bench.getByRole('button', { name: 'Done' }).tap();
   await sheet.cell('B2').tap();
   const choose = async (item: string) => {
-    await sheet.entry('Low').first().getByRole('button', { name: 'What to do with' }).tap();
+    await sheet.entry('Low').first().getByRole('button', { name: 'Actions for' }).tap();
     await page.getByRole('menuitem', { name: item }).tap();
     await expect(page.getByRole('menu')).toHaveCount(0);
   };
-  await choose('Carry to the selected cells');
+  await choose('Copy to the selected cells');
   await expect(sheet.cell('B2')).toHaveAttribute('data-rules', 'Low (Nitrate)');
-  await choose('Switch off');
+  await choose('Turn off');
   await expect(sheet.cell('A2')).not.toHaveAttribute('data-rules');
-  await choose('Remove');
+  await choose('Delete');
   await expect(sheet.legend.getByRole('listitem')).toHaveCount(1);
 });

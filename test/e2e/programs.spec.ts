@@ -13,7 +13,7 @@ async function makeToken(page: Page, name: string, ...scopes: readonly RegExp[])
   await page.getByRole('tab', { name: 'Programs' }).click();
   await page.getByLabel('New program').fill(name);
   for (const scope of scopes) await page.getByRole('checkbox', { name: scope }).check();
-  await page.getByRole('button', { name: 'Make a token' }).click();
+  await page.getByRole('button', { name: 'Create token' }).click();
   const token = await page.getByRole('region', { name: 'New token' }).locator('code').textContent();
   expect(token).toMatch(/^auxesis_[\w-]{43}$/);
   return token!;
@@ -135,8 +135,8 @@ test('the OpenAPI document is valid, and a client that is made of it alone reads
   ]);
   await page.request.delete(`/api/sheets/${sheet}/programs/${reading.id}`);
 
-  await page.getByRole('button', { name: 'Take back the token of Field office' }).click();
-  await expect(page.getByText('No program has a token.')).toBeVisible();
+  await page.getByRole('button', { name: 'Delete the token of Field office' }).click();
+  await expect(page.getByText('No programs yet.')).toBeVisible();
   expect((await ask('readSheet')).status).toBe(401);
 });
 
@@ -149,7 +149,7 @@ test('the page for programs runs its examples with a token', async ({ page }) =>
     ]),
   );
   const token = await makeToken(page, 'Reader');
-  await page.getByRole('link', { name: 'How they ask' }).click();
+  await page.getByRole('link', { name: 'API reference' }).click();
   await page.getByLabel('Your token, to try the examples').fill(token);
   const part = page.getByRole('region', { name: 'Records, page by page' });
   await part.getByRole('button', { name: 'Run it here' }).click();
@@ -190,9 +190,9 @@ test('with the logger on the sheet recolours by itself and findings fill; what i
   await page.getByRole('button', { name: 'Share', exact: true }).click();
   await page.getByRole('tab', { name: 'Programs' }).click();
   const logger = page.getByRole('region', { name: 'Logger' });
-  await logger.getByLabel('It sends').selectOption('bursts');
-  await logger.getByRole('button', { name: 'Start it' }).click();
-  await expect(logger.getByText('It is on')).toBeVisible();
+  await logger.getByLabel('Pattern').selectOption('bursts');
+  await logger.getByRole('button', { name: 'Start' }).click();
+  await expect(logger.getByText('Running')).toBeVisible();
   // It knows its token and nothing else that is secret.
   const environment = environmentOf('logger', `--sheet=${id}`);
   expect(environment).toMatch(/AUXESIS_TOKEN=/);
@@ -201,8 +201,8 @@ test('with the logger on the sheet recolours by itself and findings fill; what i
   await expect(sheet.legend).toContainText(/Low oxygen\s*[1-9]\d* of/, { timeout: 30_000 });
   await page.getByRole('button', { name: 'Share', exact: true }).click();
   await page.getByRole('tab', { name: 'Programs' }).click();
-  await logger.getByRole('button', { name: 'Stop it' }).click();
-  await expect(logger.getByRole('button', { name: 'Start it' })).toBeVisible();
+  await logger.getByRole('button', { name: 'Stop' }).click();
+  await expect(logger.getByRole('button', { name: 'Start' })).toBeVisible();
   await page.goto(`/sheets/${id}/findings`);
   await expect(page.getByText(/entered Low oxygen/).first()).toBeVisible();
   // Once more from here, so that its own counts can be held against the sheet.

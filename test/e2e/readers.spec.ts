@@ -28,36 +28,36 @@ test('rules are put in a group, shown to readers with their meaning, and folded;
   for (const words of ['points below 5 as alarm', 'points above 8 as clear', 'points is blank as quiet']) {
     await say(page, 'E2', words);
     if (words.includes('alarm'))
-      await sheet.bench.getByPlaceholder('Why it matters, what to do').fill('Talk it over together');
+      await sheet.bench.getByPlaceholder('Note: why it matters, what to do').fill('Talk it over together');
     await sheet.keepRule();
   }
   // The newest comes first: blank, above, below.
-  await sheet.ruleMenu('Points is blank', 'Put in a group…');
-  await page.getByRole('textbox', { name: 'Name of the group' }).fill('Watched');
+  await sheet.ruleMenu('Points is blank', 'Add to group…');
+  await page.getByRole('textbox', { name: 'Group name' }).fill('Watched');
   await page.keyboard.press('Enter');
-  await sheet.ruleMenu('Points is below 5', 'Put in a group…');
+  await sheet.ruleMenu('Points is below 5', 'Add to group…');
   await page.getByRole('dialog').getByRole('button', { name: 'Watched', exact: true }).click();
   const group = sheet.legend.getByRole('button', { name: /^Watched/ });
   await expect(group).toHaveText(['Watched1 rule', 'Watched1 rule']);
   // The two stand apart, and so do their groups, until the one between goes last.
-  await sheet.ruleMenu('Points is above 8', 'Judge later');
+  await sheet.ruleMenu('Points is above 8', 'Move down');
   await expect(group).toHaveText(['Watched2 rules']);
-  await sheet.ruleMenu('Points is above 8', 'Judge earlier');
+  await sheet.ruleMenu('Points is above 8', 'Move up');
   await expect(group).toHaveText(['Watched3 rules']);
   await group.click();
   await expect(sheet.entry('Points is below 5')).toHaveCount(0);
   await group.click();
-  await sheet.legend.getByRole('button', { name: 'What to do with the group Watched' }).click();
-  await page.getByRole('menuitem', { name: 'Switch all off' }).click();
+  await sheet.legend.getByRole('button', { name: 'Actions for the group Watched' }).click();
+  await page.getByRole('menuitem', { name: 'Turn all off' }).click();
   await expect(sheet.cell('E2')).not.toHaveAttribute('data-rules');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(sheet.cell('E2')).toHaveAttribute('data-rules', 'Points is below 5');
 
-  await sheet.legend.getByRole('button', { name: 'What to do with the legend' }).click();
-  await page.getByRole('menuitem', { name: 'Show it as readers see it' }).click();
+  await sheet.legend.getByRole('button', { name: 'Actions for the legend' }).click();
+  await page.getByRole('menuitem', { name: 'Preview as a reader' }).click();
   await expect(sheet.legend.getByRole('region', { name: 'Watched' }).getByRole('listitem')).toHaveCount(3);
   await expect(sheet.legend).toContainText('Talk it over together');
-  await expect(sheet.legend.getByRole('button')).toHaveText(['Back to the rules']);
+  await expect(sheet.legend.getByRole('button')).toHaveText(['Back to editing']);
   expect(await violations(page, (axe) => axe.include('nav'))).toEqual([]);
 });
 
@@ -77,7 +77,7 @@ test('a rule is carried to another sheet: its formula finds the fields there by 
   await sheet.bench.getByRole('textbox', { name: 'Formula' }).fill('=B2<A2');
   await sheet.bench.getByLabel('Name of the rule').fill('Too few');
   await sheet.keepRule();
-  await sheet.ruleMenu('Too few', 'Carry to another sheet…');
+  await sheet.ruleMenu('Too few', 'Copy to another sheet…');
   const dialog = page.getByRole('dialog', { name: 'Carry 1 rule to another sheet' });
   const { name } = ((await (await page.request.get('/api/sheets')).json()) as { id: string; name: string }[]).find(
     (each) => each.id === other,
@@ -108,6 +108,7 @@ test('an answer key is explained by group and by clue, and the printed page carr
     .last()
     .click();
   await sheet.pick('Key', 'the record’s Key');
+  await sheet.pick('Nearness', 'may be one letter off');
   const bars = sheet.bench.getByRole('list', { name: /^Answers by/ }).getByRole('listitem');
   const told = (label: string, [right, near, wrong, none]: readonly number[]) =>
     expect(bars.filter({ hasText: label })).toHaveAccessibleName(
@@ -121,10 +122,10 @@ test('an answer key is explained by group and by clue, and the printed page carr
   await told('Two tails', [1, 0, 1, 0]);
   await sheet.keepRule();
 
-  await sheet.legend.getByRole('button', { name: 'What to do with the legend' }).click();
+  await sheet.legend.getByRole('button', { name: 'Actions for the legend' }).click();
   const [paper] = await Promise.all([
     context.waitForEvent('page'),
-    page.getByRole('menuitem', { name: 'Open sheet and legend as a page, to print or save' }).click(),
+    page.getByRole('menuitem', { name: 'Print or save as PDF…' }).click(),
   ]);
   const legend = paper.getByRole('region', { name: 'Legend' });
   for (const outcome of ['right (3)', 'nearly right (1)', 'wrong (1)']) await expect(legend).toContainText(outcome);

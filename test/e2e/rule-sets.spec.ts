@@ -39,14 +39,14 @@ test('rules are kept as a set and used in another sheet; when the original chang
   await put(5, 'rule');
   const sheet = await SheetPage.open(page, first);
   const name = `Limits ${Date.now()}`;
-  await sheet.ruleMenu('Low oxygen', 'Keep as a rule set…');
+  await sheet.ruleMenu('Low oxygen', 'Save as rule set…');
   await page.getByLabel('A new rule set').fill(name);
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByText(`“${name}” is kept`)).toBeVisible();
 
   await sheet.page.goto(`/sheets/${second}`);
   await sheet.isLive();
-  await page.getByRole('button', { name: 'What to do with the legend' }).click();
+  await page.getByRole('button', { name: 'Actions for the legend' }).click();
   await page.getByRole('menuitem', { name: 'Use a rule set…' }).click();
   await page.getByRole('button', { name: `${name}: 1 rule, version 1` }).click();
   await expect(sheet.cell('A2')).toHaveAttribute('data-rules', 'Low oxygen');
@@ -56,13 +56,13 @@ test('rules are kept as a set and used in another sheet; when the original chang
   await put(6, 'moved-on');
   await sheet.page.goto(`/sheets/${first}`);
   await sheet.isLive();
-  await sheet.ruleMenu('Low oxygen', 'Keep as a rule set…');
+  await sheet.ruleMenu('Low oxygen', 'Save as rule set…');
   await page.getByRole('button', { name: `${name}: 1 rule, version 1` }).click();
   await expect(page.getByText(`“${name}” is at version 2 now`)).toBeVisible();
   await sheet.page.goto(`/sheets/${second}`);
   await sheet.isLive();
   await expect(page.getByText(`The rule set “${name}” has moved on.`)).toBeVisible();
-  await page.getByRole('button', { name: 'Bring its rules up to date' }).click();
+  await page.getByRole('button', { name: 'Update its rules' }).click();
   await expect(sheet.cell('A3')).toHaveAttribute('data-rules', 'Low oxygen');
   await expect(page.getByText('has moved on.')).toHaveCount(0);
   await expect(sheet.legend.getByRole('listitem')).toHaveCount(1);
@@ -101,22 +101,22 @@ test('a rule that one keeps to oneself paints here and nowhere else, also after 
   );
   await expect(theirs.sheet.cell('B2')).toHaveAttribute('data-rules', 'Low oxygen');
 
-  await mine.ruleMenu('Low oxygen', 'Keep it to myself');
+  await mine.ruleMenu('Low oxygen', 'Show only to me');
   await expect(mine.entry('Low oxygen')).toContainText('only you');
   await expect(mine.cell('B2')).toHaveAttribute('data-rules', 'Low oxygen');
   await expect(theirs.sheet.cell('B2')).not.toHaveAttribute('data-rules');
   await expect(theirs.sheet.legend).toContainText('No rules yet');
   // It is worked on like any other, and follows what others enter.
-  await mine.ruleMenu('Low oxygen', 'Switch off');
+  await mine.ruleMenu('Low oxygen', 'Turn off');
   await expect(mine.cell('B2')).not.toHaveAttribute('data-rules');
-  await mine.ruleMenu('Low oxygen', 'Switch on');
+  await mine.ruleMenu('Low oxygen', 'Turn on');
   await theirs.sheet.type('B3', '3');
   await expect(mine.cell('B3')).toHaveAttribute('data-rules', 'Low oxygen');
   await page.reload();
   await mine.isLive();
   await expect(mine.cell('B3')).toHaveAttribute('data-rules', 'Low oxygen');
 
-  await mine.ruleMenu('Low oxygen', 'Give it to everybody');
+  await mine.ruleMenu('Low oxygen', 'Share with everyone');
   await expect(theirs.sheet.cell('B3')).toHaveAttribute('data-rules', 'Low oxygen');
   await expect(mine.entry('Low oxygen')).not.toContainText('only you');
   await theirs.context.close();

@@ -15,7 +15,7 @@ test('the teacher’s sheet, from an empty one: directions across, a shaded head
   const style = page.getByRole('group', { name: 'Style' });
   await style.getByRole('button', { name: 'Merge' }).click();
   await sheet.cell('A1').click();
-  await style.getByRole('button', { name: 'Wrap long text' }).click();
+  await style.getByRole('button', { name: 'Wrap text' }).click();
   await style.getByRole('button', { name: 'Centre' }).click();
   await style.getByLabel('Fill: #f3ead7').click();
   await expect(sheet.cell('A1')).toHaveAttribute('data-fill', '#f3ead7');
@@ -40,7 +40,7 @@ test('the teacher’s sheet, from an empty one: directions across, a shaded head
   );
   await sheet.typeDown('D3', 'Mayfly', 'Caddis', 'Stonefly');
   await sheet.select('A2', 'D5');
-  await style.getByRole('button', { name: 'Thick line around all of them' }).click();
+  await style.getByRole('button', { name: 'Thick outline' }).click();
 
   // A common job finds the key by its name; the rule covers the header no more than the directions.
   await sheet.cell('B3').click();
@@ -51,6 +51,7 @@ test('the teacher’s sheet, from an empty one: directions across, a shaded head
     .first()
     .click();
   await expect(sheet.bench.getByRole('button', { name: 'Key: the record’s Key' })).toBeVisible();
+  await sheet.pick('Nearness', 'may be one letter off');
   await sheet.bench.getByLabel('Name of the rule').fill('Answers');
   await sheet.keepRule();
   await sheet.typeDown('B3', 'mayfly', 'cadis', 'stone');
@@ -93,7 +94,7 @@ test('the analyst’s planner, from an empty sheet: a table from formulas with m
   await sheet.cell('D4').click();
   await expect(sheet.line).toHaveValue('=$A4*D$1/40');
   await sheet.actions.getByRole('button', { name: 'Numbers' }).click();
-  await page.getByRole('menuitem', { name: 'One decimal more' }).click();
+  await page.getByRole('menuitem', { name: 'Increase decimals' }).click();
   await page.keyboard.press('Escape');
   await expect(sheet.cell('D4')).toHaveText('60.0');
 

@@ -14,10 +14,10 @@ const phone = {
 test('the desk lists the sheets, makes one, and says when a name is missing', async ({ page }) => {
   await page.goto('/');
   await expect(page.getByRole('link', { name: /Station readings.*480 records.*6 rules/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.getByRole('button', { name: 'Create' }).click();
   await expect(page.getByText('Give the sheet a name')).toBeVisible();
   await page.getByLabel('New sheet').fill('Pond survey');
-  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.getByRole('button', { name: 'Create' }).click();
   await expect(page.getByRole('heading', { name: 'Pond survey' })).toBeVisible();
   const opened = new SheetPage(page);
   await opened.isLive();
@@ -31,22 +31,22 @@ test('a sheet is given another name, and removed for good once that is meant', a
     id: string;
   };
   await page.goto('/');
-  const menu = (name: string) => page.getByRole('button', { name: `What to do with ${name}` });
+  const menu = (name: string) => page.getByRole('button', { name: `Actions for ${name}` });
   await menu('Summer sampling').click();
   await page.getByRole('menuitem', { name: 'Rename' }).click();
   await page.getByLabel('Name', { exact: true }).fill('  ');
-  await page.getByRole('button', { name: 'Rename it' }).click();
+  await page.getByRole('button', { name: 'Rename' }).click();
   await expect(page.getByText('Give the sheet a name')).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('Autumn sampling');
-  await page.getByRole('button', { name: 'Rename it' }).click();
+  await page.getByRole('button', { name: 'Rename' }).click();
   await expect(page.getByRole('link', { name: /Autumn sampling/ })).toBeVisible();
   await menu('Autumn sampling').click();
-  await page.getByRole('menuitem', { name: 'Remove' }).click();
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByRole('link', { name: /Autumn sampling/ })).toBeVisible();
   await menu('Autumn sampling').click();
-  await page.getByRole('menuitem', { name: 'Remove' }).click();
-  await page.getByRole('button', { name: 'Remove it' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await page.getByRole('button', { name: 'Delete' }).click();
   await expect(page.getByRole('link', { name: /Autumn sampling/ })).toHaveCount(0);
   expect((await page.request.get(`/api/sheets/${id}/packed`)).status()).toBe(404);
   expect((await page.request.delete(`/api/sheets/${id}`)).status()).toBe(404);
@@ -114,7 +114,7 @@ test('on a phone: tap, edit in the line, open a rule, and move its threshold', a
     .getByRole('button', { name: /^Compare with a value/ })
     .tap();
   await sheet.bench.getByRole('textbox', { name: 'Threshold' }).fill('3.5');
-  await sheet.bench.getByRole('button', { name: 'Keep rule' }).tap();
+  await sheet.bench.getByRole('button', { name: 'Save rule' }).tap();
   await expect(sheet.legend.getByTestId('count')).toHaveText('1 of 60');
   await expect(sheet.cell('B3')).toHaveAttribute('data-fill', '#fde5ac');
   await sheet.bench.getByRole('button', { name: 'Look:' }).tap();
@@ -137,7 +137,7 @@ test('the spotlight fades everything that a rule does not show; find goes from o
     ]),
   );
   await sheet.beginRule('B2', /^Compare with the average/);
-  await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
+  await sheet.bench.getByRole('button', { name: 'Save rule' }).click();
   await sheet.bench.getByRole('button', { name: 'Done' }).click();
   await sheet.openRule('Oxygen is above the average');
   await expect(page.getByTestId('address')).toHaveValue('B3');
@@ -147,7 +147,7 @@ test('the spotlight fades everything that a rule does not show; find goes from o
   await expect(sheet.cell('B2')).not.toHaveAttribute('data-faded');
   await sheet.cell('A1').click();
   await sheet.actions.getByRole('button', { name: 'Find' }).click();
-  await page.getByLabel('Which look').selectOption('Painted by Oxygen is above the average');
+  await page.getByLabel('Look', { exact: true }).selectOption('Matched by Oxygen is above the average');
   await page.getByRole('search').getByRole('button', { name: 'Next' }).click();
   await expect(page.getByRole('search').getByRole('status')).toHaveText('1 of 1 cell');
   await expect(page.getByTestId('address')).toHaveValue('B3');

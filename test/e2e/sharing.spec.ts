@@ -132,7 +132,7 @@ test('owner, filler and viewer at once: answers turn right, nearly, wrong and em
   await expect(viewer.page.getByRole('radio', { name: /Separated|Archive|Workbook|Rules/ })).toHaveCount(1);
   await expect(viewer.page.getByRole('radio', { name: /typed/ })).toHaveCount(0);
   const download = viewer.page.waitForEvent('download');
-  await viewer.page.getByRole('button', { name: 'Take it out' }).click();
+  await viewer.page.getByRole('button', { name: 'Export' }).click();
   const taken = readFileSync(await (await download).path(), 'utf8').split('\r\n');
   expect(taken.slice(0, 3)).toEqual([
     'Clue,Alder,Birch,Secret',
@@ -303,11 +303,11 @@ test('the owner shares from the panel; somebody invited signs up and edits; a li
   const sheet = await quiz(page);
   await SheetPage.open(page, sheet);
   await page.getByRole('button', { name: 'Share' }).click();
-  await page.getByLabel('Invite somebody').fill('not an address');
+  await page.getByLabel('Invite a person').fill('not an address');
   await page.getByRole('button', { name: 'Invite', exact: true }).click();
   await expect(page.getByText('Write an e-mail address')).toBeVisible();
   const perrin = `perrin.${Date.now()}@example.org`;
-  await page.getByLabel('Invite somebody').fill(perrin);
+  await page.getByLabel('Invite a person').fill(perrin);
   await page.getByRole('button', { name: 'Invite', exact: true }).click();
   const invitation = await page.getByRole('region', { name: 'New links' }).locator('code').textContent();
 
@@ -315,14 +315,14 @@ test('the owner shares from the panel; somebody invited signs up and edits; a li
   const guest = await context.newPage();
   await guest.goto(new URL(invitation!).pathname);
   await expect(guest).toHaveURL(/sign-in/);
-  await guest.getByRole('button', { name: 'Make an account' }).click();
+  await guest.getByRole('button', { name: 'Create account' }).click();
   await guest.getByLabel('E-mail').fill(perrin);
   await guest.getByLabel('Your name').fill('Perrin Vale');
   await guest.getByLabel('Password').first().fill('short');
-  await guest.getByRole('button', { name: 'Make the account' }).click();
+  await guest.getByRole('button', { name: 'Create account' }).click();
   await expect(guest.getByRole('alert').filter({ hasText: 'at least 10 characters' })).toBeVisible();
   await guest.getByLabel('Password').first().fill('long enough now');
-  await guest.getByRole('button', { name: 'Make the account' }).click();
+  await guest.getByRole('button', { name: 'Create account' }).click();
   // Until the page is live.
   await expect(async () => {
     // The page may be on its way already.
@@ -349,8 +349,8 @@ test('the owner shares from the panel; somebody invited signs up and edits; a li
   // A link from the panel, used, seen as used, and taken back while it is open.
   await page.getByRole('tab', { name: 'Links' }).click();
   await page.getByLabel('New link').selectOption('viewer');
-  await page.getByLabel('Its name').fill('Neighbours');
-  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Neighbours');
+  await page.getByRole('button', { name: 'Create link' }).click();
   const address = await page.getByRole('region', { name: 'New links' }).locator('code').textContent();
   await expect(page.getByRole('list', { name: 'Links' })).toContainText('Neighbours');
   await expect(page.getByRole('list', { name: 'Links' })).toContainText('not used yet');
@@ -360,8 +360,8 @@ test('the owner shares from the panel; somebody invited signs up and edits; a li
   await page.getByRole('button', { name: 'Close' }).or(page.locator('.mantine-Modal-close')).first().click();
   await page.getByRole('button', { name: 'Share' }).click();
   await page.getByRole('tab', { name: 'Links' }).click();
-  await expect(page.getByText('Came by it: Nell')).toBeVisible();
-  await page.getByRole('button', { name: 'Take back the link Neighbours' }).click();
+  await expect(page.getByText('Opened by: Nell')).toBeVisible();
+  await page.getByRole('button', { name: 'Delete the link Neighbours' }).click();
   await expect(viewer.page.getByText('You have no part in this sheet any more')).toBeVisible();
   await page.goto('/outbox');
   await expect(page.getByText(perrin).first()).toBeVisible();

@@ -71,7 +71,7 @@ export class SheetPage {
   /** Chooses from a menu of the action bar. */
   async menu(button: string, item: string | RegExp): Promise<void> {
     await this.actions.getByRole('button', { name: button }).click();
-    await this.page.getByRole('menuitem', { name: item }).click();
+    await this.page.getByRole('menuitem', { name: item, exact: true }).click();
     // While it fades away it lies over the cells.
     await expect(this.page.getByRole('menu')).toHaveCount(0);
   }
@@ -127,8 +127,8 @@ export class SheetPage {
 
   /** Chooses from the menu behind a legend entry. */
   async ruleMenu(name: string, item: string): Promise<void> {
-    await this.entry(name).getByRole('button', { name: 'What to do with' }).click();
-    await this.page.getByRole('menuitem', { name: item }).click();
+    await this.entry(name).getByRole('button', { name: 'Actions for' }).click();
+    await this.page.getByRole('menuitem', { name: item, exact: true }).click();
   }
 
   /** Begins a rule over the field of a cell, from what is offered there. */
@@ -143,7 +143,7 @@ export class SheetPage {
   }
 
   async keepRule(): Promise<void> {
-    await this.bench.getByRole('button', { name: 'Keep rule' }).click();
+    await this.bench.getByRole('button', { name: 'Save rule' }).click();
     await this.bench.getByRole('button', { name: 'Done' }).click();
     await expect(this.bench).toBeHidden();
   }

@@ -42,7 +42,7 @@ test('moving about: to the edge of the data, to an address, a label, and from on
   await expect(address).toHaveValue('A3');
   await find.getByRole('button', { name: 'Next' }).click();
   await expect(address).toHaveValue('A5');
-  await find.getByLabel('Replace by').fill('Elm');
+  await find.getByLabel('Replace with').fill('Elm');
   await find.getByRole('button', { name: 'Replace all' }).click();
   await expect(sheet.cell('A5')).toHaveText('Elm Ford');
   await find.getByLabel('Find', { exact: true }).fill('(');
@@ -73,12 +73,12 @@ test('copying, cutting and pasting here and from other programs, and filling on'
   await page.getByRole('button', { name: 'looks only' }).click();
   await expect(sheet.line).toHaveValue('');
   await expect(sheet.cell('D3')).toHaveAttribute('data-bold', 'true');
-  await page.getByRole('button', { name: 'with everything' }).click();
+  await page.getByRole('button', { name: 'all', exact: true }).click();
   await expect(sheet.line).toHaveValue('=B3+$C$2');
   await sheet.act('Style');
-  await sheet.act('Lift style');
+  await sheet.act('Copy style');
   await sheet.cell('A4').click();
-  await sheet.act('Lay it here');
+  await sheet.act('Paste style');
   await expect(sheet.cell('A4')).toHaveAttribute('data-bold', 'true');
   await sheet.act('Style');
 
@@ -266,15 +266,15 @@ test('records are put in order for everybody, and filtered for oneself; totals c
   await page.bringToFront();
   await sheet.cell('C1').click();
   await sheet.menu('Fields', 'Greatest');
-  await sheet.actions.getByRole('button', { name: 'Order and filter' }).click();
-  await page.getByRole('button', { name: 'Falling' }).click();
+  await sheet.actions.getByRole('button', { name: 'Sort and filter' }).click();
+  await page.getByRole('button', { name: 'Descending' }).click();
   await page.keyboard.press('Escape');
   await expect(sheet.cell('C2')).toHaveText('12');
   await expect(other.cell('C2')).toHaveText('12');
   expect((await sheet.texts('C', 2, 5)).flat()).toEqual(['12', '7', '3.25', '2.5']);
 
   await sheet.cell('A1').click();
-  await sheet.actions.getByRole('button', { name: 'Order and filter' }).click();
+  await sheet.actions.getByRole('button', { name: 'Sort and filter' }).click();
   await page.getByLabel('Blank (56)').uncheck();
   await page.getByLabel('Birch Ford (2)').uncheck();
   await page.keyboard.press('Escape');
@@ -288,15 +288,15 @@ test('records are put in order for everybody, and filtered for oneself; totals c
   await expect(page.getByTestId('address')).toHaveValue('A4');
   await sheet.actions.getByRole('button', { name: 'Filtered' }).click();
   await page.getByLabel('“Station”').selectOption('holds');
-  await page.getByLabel('Value to show').fill('ford');
+  await page.getByLabel('Value', { exact: true }).fill('ford');
   await page.getByRole('button', { name: 'Show', exact: true }).click();
   await expect(sheet.cell('A4')).toHaveCount(0);
   await expect(sheet.cell('A2')).toHaveText('Birch Ford');
   // By several: the station, then its oxygen.
-  await page.getByRole('button', { name: 'By several' }).click();
+  await page.getByRole('button', { name: 'Add another field' }).click();
   await page.getByRole('button', { name: 'Then by' }).click();
-  await page.getByLabel('Order 2').getByText('Falling').click();
-  await page.getByRole('button', { name: 'Put in order' }).click();
+  await page.getByLabel('Order 2').getByText('Descending').click();
+  await page.getByRole('button', { name: 'Sort', exact: true }).click();
   await page.getByRole('button', { name: 'Show all records' }).click();
   await page.keyboard.press('Escape');
   await expect(sheet.cell('A2')).toBeVisible();
@@ -370,10 +370,10 @@ test('values to choose from, names for cells, rows beneath others that are folde
   const sheet = await SheetPage.open(page, await makeSheet(page, READINGS));
   const editor = page.getByRole('combobox', { name: 'Cell content' });
   await sheet.cell('A2').click();
-  await sheet.menu('Fields', 'Values to choose from');
-  await page.getByRole('button', { name: 'Take what is there' }).click();
-  await expect(page.getByLabel(/^What can be entered/)).toHaveValue(/Alder Weir/);
-  await page.getByRole('button', { name: 'Keep the list' }).click();
+  await sheet.menu('Fields', 'Allowed values');
+  await page.getByRole('button', { name: 'Use the existing values' }).click();
+  await expect(page.getByLabel(/^Allowed values of/)).toHaveValue(/Alder Weir/);
+  await page.getByRole('button', { name: 'Save list' }).click();
   await sheet.cell('A2').click();
   await page.keyboard.press('Enter');
   await page.getByRole('option', { name: 'Cedar Sluice' }).click();

@@ -32,8 +32,8 @@ test('two people insert, remove, sort and type at once: both end with the same s
       await two.cell('A2').click();
       await two.menu('Rows', 'Insert a row above');
       await two.cell('B1').click();
-      await two.actions.getByRole('button', { name: 'Order and filter' }).click();
-      await two.page.getByRole('button', { name: round ? 'Falling' : 'Rising' }).click();
+      await two.actions.getByRole('button', { name: 'Sort and filter' }).click();
+      await two.page.getByRole('button', { name: round ? 'Descending' : 'Ascending' }).click();
       await two.page.keyboard.press('Escape');
       await two.type('B2', '7.5');
       await two.cell('A9').click();

@@ -14,7 +14,7 @@ async function withLowOxygen(sheet: SheetPage) {
   await sheet.bench.getByRole('textbox', { name: 'Threshold', exact: true }).fill('5');
   await sheet.bench.getByLabel('Name of the rule').fill('Low oxygen');
   await sheet.pickLook('Look', 'Alarm');
-  await sheet.bench.getByRole('button', { name: 'Keep rule' }).click();
+  await sheet.bench.getByRole('button', { name: 'Save rule' }).click();
   await expect(sheet.count('Low oxygen')).toHaveText('0 of 60');
   await sheet.isLive();
 }
@@ -43,7 +43,7 @@ test('a value below the threshold takes the look at once; a header, a blank, a t
 
   // A record added at the end is covered at once.
   await page.getByRole('button', { name: 'Rows' }).click();
-  await page.getByRole('menuitem', { name: 'Add a record at the end' }).click();
+  await page.getByRole('menuitem', { name: 'Add record at the end' }).click();
   await expect(sheet.cell('A62')).toHaveAttribute('aria-selected', 'true');
   await sheet.type('B62', '2');
   await expect(sheet.cell('B62')).toHaveAttribute('data-fill', '#f7d3c8');

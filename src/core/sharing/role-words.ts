@@ -2,10 +2,10 @@ import type { LinkRole, SheetRole } from './role';
 
 /** What each role may do, for those who give it. */
 export const ROLE_WORDS: Readonly<Record<SheetRole, string>> = {
-  owner: 'Owner: all of it, and who gets it',
+  owner: 'Owner: everything, and sharing',
   editor: 'Editor: cells and rules',
-  filler: 'Filler: types where it is open',
-  viewer: 'Viewer: reads, with the legend',
+  filler: 'Filler: fills in open cells',
+  viewer: 'Viewer: views, with the legend',
 };
 
 interface LinkRoleWords {
@@ -26,15 +26,15 @@ export const LINK_ROLE_WORDS: Readonly<Record<LinkRole, LinkRoleWords>> = {
     noun: 'an editor',
     may: 'work on, with its rules',
     brief: 'to work on',
-    link: 'to work on, with its rules',
+    link: 'Edit cells and rules',
     listed: 'edited with',
   },
-  filler: { noun: 'a filler', may: 'fill in', brief: 'to fill in', link: 'to fill in', listed: 'to fill in for' },
+  filler: { noun: 'a filler', may: 'fill in', brief: 'to fill in', link: 'Fill in', listed: 'to fill in for' },
   viewer: {
     noun: 'a viewer',
     may: 'read',
     brief: 'to read',
-    link: 'to read, with the legend',
+    link: 'View, with the legend',
     listed: 'to read, from',
   },
 };

@@ -100,7 +100,7 @@ const ruleFile = Joi.object({
         })
       : file,
   )
-  .description('A rule file, as “Rules alone” under Files gives it');
+  .description('A rule file, such as an export of “Rules only”');
 
 const finding = Joi.object({
   id: count,

@@ -9,7 +9,7 @@ export function AllowedValues() {
   const panel = useSessionState((state) => state.panel);
   const isOpen = panel === 'values';
   return (
-    <Modal opened={isOpen} onClose={() => session.openPanel(null)} title="Values to choose from" size="md">
+    <Modal opened={isOpen} onClose={() => session.openPanel(null)} title="Allowed values" size="md">
       {isOpen && <ValueList />}
     </Modal>
   );
@@ -33,8 +33,8 @@ function ValueList() {
       }}
     >
       <Textarea
-        label={`What can be entered in ${left === right ? `“${field?.label ?? ''}”` : `these ${right - left + 1} fields`}, one value a line`}
-        description="They are offered where somebody types; what is there already stays."
+        label={`Allowed values of ${left === right ? `“${field?.label ?? ''}”` : `these ${right - left + 1} fields`}, one value a line`}
+        description="People choose from them when they type. Existing values stay."
         autosize
         minRows={6}
         maxRows={16}
@@ -44,7 +44,7 @@ function ValueList() {
       />
       <Group mt="md" gap="xs">
         <Button type="submit" color="ink">
-          Keep the list
+          Save list
         </Button>
         <Button
           variant="default"
@@ -54,7 +54,7 @@ function ValueList() {
               .then((found) => setLines(found.flatMap(({ text }) => text || []).join('\n')))
           }
         >
-          Take what is there
+          Use the existing values
         </Button>
         {field?.allowed && (
           <Button variant="subtle" color="ink" onClick={() => keep(null)}>

@@ -53,10 +53,10 @@ export function FieldMenu() {
             Show {hidden === 1 ? 'the hidden field' : `all ${hidden} hidden fields`}
           </Menu.Item>
         )}
-        <Menu.Item onClick={() => session.openPanel('values')}>Values to choose from</Menu.Item>
+        <Menu.Item onClick={() => session.openPanel('values')}>Allowed values</Menu.Item>
         {frame?.frozenColumns === right + 1 ? (
           <Menu.Item onClick={() => void session.actions.edit({ do: 'freeze-fields', through: null })}>
-            Let all fields scroll
+            Unfreeze fields
           </Menu.Item>
         ) : (
           <Menu.Item onClick={() => void session.actions.edit({ do: 'freeze-fields', through: right })}>
@@ -79,7 +79,7 @@ function TotalItems({ left, right }: { readonly left: number; readonly right: nu
   const put = (is: TotalFunction | null) => void session.actions.edit({ do: 'set-total', left, right, is });
   return (
     <>
-      <Menu.Label>Total of all records</Menu.Label>
+      <Menu.Label>Total</Menu.Label>
       {TOTALS.map(({ is, label: words }) => (
         <Menu.Item key={is} onClick={() => put(is)}>
           {words}

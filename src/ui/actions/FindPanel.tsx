@@ -38,17 +38,17 @@ function Find({ onClose }: { readonly onClose: () => void }) {
       }}
     >
       <FindText label="Find" value={wanted.text} onChange={(text) => put({ text })} autoFocus />
-      {isMaker && <FindText label="Replace by" value={wanted.by} onChange={(by) => put({ by })} />}
-      <FindOption label="Case and accents count" checked={wanted.exact} onChange={(exact) => put({ exact })} />
+      {isMaker && <FindText label="Replace with" value={wanted.by} onChange={(by) => put({ by })} />}
+      <FindOption label="Match case and accents" checked={wanted.exact} onChange={(exact) => put({ exact })} />
       <FindOption label="Pattern" checked={wanted.pattern} onChange={(pattern) => put({ pattern })} />
       <NativeSelect
         size="xs"
         hidden={rules.length === 0}
-        aria-label="Which look"
+        aria-label="Look"
         value={wanted.painted}
         data={[
           { value: '', label: 'Any look' },
-          ...rules.map(({ id, name }) => ({ value: id, label: `Painted by ${name}` })),
+          ...rules.map(({ id, name }) => ({ value: id, label: `Matched by ${name}` })),
         ]}
         onChange={(event) => put({ painted: event.currentTarget.value })}
       />
@@ -68,7 +68,7 @@ function Find({ onClose }: { readonly onClose: () => void }) {
       <Button variant="subtle" color="ink" size="compact-sm" onClick={onClose}>
         Close
       </Button>
-      <span role="status">{area && !message ? 'Within the selection' : message}</span>
+      <span role="status">{area && !message ? 'In the selection' : message}</span>
     </form>
   );
 }

@@ -11,7 +11,7 @@ const KEYS: readonly (readonly [readonly string[], string])[] = [
   [['='], 'Begin a formula: cells that are clicked or reached by the arrows go into it'],
   [['Tab'], 'In a formula, take the completion that is offered'],
   [['F8'], 'In a formula, fix the reference: both, its row, its field, neither'],
-  [['Delete'], 'Empty the selected cells'],
+  [['Delete'], 'Clear the selected cells'],
   [['Ctrl', 'C', 'X', 'V'], 'Copy, cut and paste'],
   [['Alt', 'Arrows'], 'Move the selected rows or fields by one'],
   [['Alt', 'Shift', 'Down'], 'Fill the selection from its first row; with Right, from its first field'],
@@ -19,9 +19,9 @@ const KEYS: readonly (readonly [readonly string[], string])[] = [
   [['Ctrl', 'F'], 'Find and replace'],
   [['Ctrl', 'Z'], 'Undo; with Shift, or Ctrl and Y, redo'],
   [['Alt', 'R'], 'Make a rule over the selected fields'],
-  [['Ctrl', 'Enter'], 'Keep the rule on the bench; with Shift, and begin the next on the same cells'],
-  [['Escape'], 'Leave what is open'],
-  [['F1'], 'These keys'],
+  [['Ctrl', 'Enter'], 'Save the rule; with Shift, also start the next one on the same cells'],
+  [['Escape'], 'Close what is open'],
+  [['F1'], 'Show shortcuts'],
 ];
 
 /** The shortcuts of the grid. */

@@ -36,13 +36,13 @@ export function NumberMenu() {
           closeMenuOnClick={false}
           onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: 1 }))}
         >
-          One decimal more
+          Increase decimals
         </Menu.Item>
         <Menu.Item
           closeMenuOnClick={false}
           onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: -1 }))}
         >
-          One decimal fewer
+          Decrease decimals
         </Menu.Item>
         <Menu.Divider />
         {FORMATS.map(({ name, pattern, sample }) => (
@@ -64,10 +64,10 @@ export function NumberMenu() {
         >
           <TextInput
             size="xs"
-            label="Own pattern"
+            label="Custom format"
             placeholder="#,##0.0 or d MMMM"
             value={own}
-            error={own !== '' && !isGood && 'Write it with 0 and # for digits, or d, M and y for dates'}
+            error={own !== '' && !isGood && 'Use 0 and # for digits, or d, M and y for dates'}
             onChange={(event) => setOwn(event.currentTarget.value)}
             onKeyDown={(event) => event.stopPropagation()}
           />

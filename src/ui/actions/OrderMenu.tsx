@@ -30,7 +30,7 @@ export function OrderMenu() {
           size="compact-sm"
           leftSection={<IconArrowsSort size={16} stroke={1.5} />}
         >
-          {isFiltered ? 'Filtered' : 'Order and filter'}
+          {isFiltered ? 'Filtered' : 'Sort and filter'}
         </Button>
       </Popover.Target>
       <Popover.Dropdown>
@@ -45,8 +45,8 @@ export function OrderMenu() {
 }
 
 const ORDERS: { value: SortKey['order']; label: string }[] = [
-  { value: 'rising', label: 'Rising' },
-  { value: 'falling', label: 'Falling' },
+  { value: 'rising', label: 'Ascending' },
+  { value: 'falling', label: 'Descending' },
 ];
 
 /** The order of all records: at once by the selected field, or by several things one after another. */
@@ -59,7 +59,7 @@ function Order() {
   const sort = (by: readonly SortKey[]) => void session.actions.edit({ do: 'sort-rows', by });
   return (
     <div>
-      <p className={shared.label}>Put all records in order of “{label}”, for everybody</p>
+      <p className={shared.label}>Sort all records by “{label}”, for everyone</p>
       <div className={shared.row}>
         {ORDERS.map(({ value, label: words }) => (
           <Button key={value} variant="default" size="compact-sm" onClick={() => sort([{ column, order: value }])}>
@@ -75,7 +75,7 @@ function Order() {
             setKeys([...keys, { column: (column + keys.length) % (frame?.fields.length ?? 1), order: 'rising' }])
           }
         >
-          {keys.length ? 'Then by' : 'By several'}
+          {keys.length ? 'Then by' : 'Add another field'}
         </Button>
       </div>
       {keys.map((key, at) => (
@@ -84,7 +84,7 @@ function Order() {
       {keys.length > 0 && (
         <div className={shared.row}>
           <Button size="compact-sm" color="ink" onClick={() => sort(keys)}>
-            Put in order
+            Sort
           </Button>
           <Button variant="subtle" color="ink" size="compact-sm" onClick={() => setKeys([])}>
             Forget
@@ -110,14 +110,14 @@ function SortKeyRow({ at, sortKey, onChange }: SortKeyRowProps) {
     <div className={shared.row}>
       <NativeSelect
         size="xs"
-        aria-label={at ? `Then by ${at + 1}` : 'First by'}
+        aria-label={at ? `Then by ${at + 1}` : 'Sort by'}
         value={'rule' in sortKey ? `rule ${sortKey.rule}` : `field ${sortKey.column}`}
         data={[
           {
             group: 'Fields',
             items: (frame?.fields ?? []).map((field, place) => ({ value: `field ${place}`, label: field.label })),
           },
-          { group: 'Painted by', items: legend.map(({ id, rule }) => ({ value: `rule ${id}`, label: rule.name })) },
+          { group: 'Rule', items: legend.map(({ id, rule }) => ({ value: `rule ${id}`, label: rule.name })) },
         ]}
         onChange={({ currentTarget: { value } }) =>
           onChange(
@@ -156,7 +156,7 @@ function Show({ values }: { readonly values: readonly { text: string; count: num
   return (
     <>
       <div role="group" aria-label="Show only">
-        <p className={shared.label}>Show only, in your own view</p>
+        <p className={shared.label}>Filter, for you only</p>
         <form
           className={shared.row}
           onSubmit={(event) => {
@@ -173,7 +173,7 @@ function Show({ values }: { readonly values: readonly { text: string; count: num
           />
           <TextInput
             size="xs"
-            aria-label="Value to show"
+            aria-label="Value"
             value={value}
             onChange={(event) => setValue(event.currentTarget.value)}
           />
@@ -213,7 +213,7 @@ function ShowValues({ values }: { readonly values: readonly { text: string; coun
           key={id}
           size="xs"
           color="ink"
-          label={`Painted by ${rule.name}`}
+          label={`Matched by ${rule.name}`}
           checked={filter !== null && 'rule' in filter && filter.rule === id}
           onChange={(event) => session.filterBy(event.currentTarget.checked ? { rule: id } : null)}
         />

@@ -28,7 +28,7 @@ export function ReaderBar({ role, list: { isList, onList } }: Props) {
         </Button>
       )}
       {isFiller(role) && !isList && (
-        <span className={classes.hint}>Type where a line stands at the left of a cell.</span>
+        <span className={classes.hint}>Cells with a line at their left are yours to fill in.</span>
       )}
     </div>
   );

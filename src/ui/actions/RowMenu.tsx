@@ -22,7 +22,7 @@ export function RowMenu() {
         </Button>
       </Menu.Target>
       <Menu.Dropdown>
-        <Menu.Item onClick={() => void session.actions.addRecord()}>Add a record at the end</Menu.Item>
+        <Menu.Item onClick={() => void session.actions.addRecord()}>Add record at the end</Menu.Item>
         <Menu.Item onClick={() => void session.actions.edit({ do: 'insert-rows', at: top, count })}>
           Insert {count === 1 ? 'a row' : `${count} rows`} above
         </Menu.Item>
@@ -49,7 +49,7 @@ export function RowMenu() {
           </Menu.Item>
         )}
         <Menu.Item onClick={() => void session.actions.edit({ do: 'band-records', on: !isBanded })}>
-          {isBanded ? 'Shade no records' : 'Shade every other record'}
+          {isBanded ? 'Remove striping' : 'Stripe records'}
         </Menu.Item>
         <Menu.Divider />
         <Menu.Label>What {count === 1 ? 'it is' : 'they are'} for</Menu.Label>

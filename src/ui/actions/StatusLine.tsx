@@ -52,10 +52,10 @@ function Busy() {
   const progress = useSessionState((state) => state.progress);
   return (
     <div className={classes.status}>
-      <span role="status">Working on it…</span>
+      <span role="status">Working…</span>
       {progress !== null && (
         <>
-          <progress value={progress} aria-label="Done so far" />
+          <progress value={progress} aria-label="Progress" />
           <Button size="compact-xs" variant="default" onClick={() => session.stop()}>
             Stop
           </Button>
@@ -95,10 +95,10 @@ const shown = (value: number, format: string | null): string =>
     : formatNumber(value, format);
 
 const HOWS = [
-  { how: 'all', label: 'with everything' },
+  { how: 'all', label: 'all' },
   { how: 'values', label: 'values only' },
   { how: 'looks', label: 'looks only' },
-  { how: 'transposed', label: 'turned' },
+  { how: 'transposed', label: 'transposed' },
 ] as const;
 
 /** After a paste: how it was done, and how else it could be. */

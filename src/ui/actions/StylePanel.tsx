@@ -28,9 +28,9 @@ const ALIGNS = [
 ] as const;
 
 const STANDS = [
-  { stand: 'top', label: 'To the top', icon: IconLayoutAlignTop },
-  { stand: 'middle', label: 'To the middle', icon: IconLayoutAlignMiddle },
-  { stand: 'bottom', label: 'To the bottom', icon: IconLayoutAlignBottom },
+  { stand: 'top', label: 'Align top', icon: IconLayoutAlignTop },
+  { stand: 'middle', label: 'Align middle', icon: IconLayoutAlignMiddle },
+  { stand: 'bottom', label: 'Align bottom', icon: IconLayoutAlignBottom },
 ] as const;
 
 /** Tints that carry ink at 4.5 to 1 or better, and inks that read on paper. */
@@ -97,7 +97,7 @@ function AlignActs({ style, put }: ActsProps) {
         />
       ))}
       <Act
-        label="Wrap long text"
+        label="Wrap text"
         icon={IconTextWrap}
         isOn={style?.wrap === true}
         onAct={() => put({ wrap: style?.wrap !== true })}
@@ -111,7 +111,7 @@ function LetterActs({ style, put }: ActsProps) {
   return (
     <div className={classes.row}>
       <NumberInput
-        aria-label="Height of the letters in pixels"
+        aria-label="Font size in pixels"
         size="xs"
         w={76}
         min={8}
@@ -122,7 +122,7 @@ function LetterActs({ style, put }: ActsProps) {
       />
       <SegmentedControl
         size="xs"
-        aria-label="Letters"
+        aria-label="Font"
         value={style?.family ?? 'plain'}
         onChange={(family) => put({ family })}
         data={[
@@ -141,18 +141,18 @@ function LineActs({ put }: ActsProps) {
   return (
     <div className={classes.row}>
       <Act
-        label="Lines around each cell"
+        label="All borders"
         icon={IconBorderAll}
         onAct={() => put({ border: { top: LINE, right: LINE, bottom: LINE, left: LINE } })}
       />
       <Act
-        label="Thick line around all of them"
+        label="Thick outline"
         icon={IconBorderOuter}
         onAct={() => void session.actions.editEach((area) => ({ do: 'outline-cells', area, line: THICK }))}
       />
-      <Act label="Line above" icon={IconBorderTop} onAct={() => put({ border: { top: LINE } })} />
-      <Act label="Line below" icon={IconBorderBottom} onAct={() => put({ border: { bottom: LINE } })} />
-      <Act label="No lines" icon={IconBorderNone} onAct={() => put({ border: null })} />
+      <Act label="Top border" icon={IconBorderTop} onAct={() => put({ border: { top: LINE } })} />
+      <Act label="Bottom border" icon={IconBorderBottom} onAct={() => put({ border: { bottom: LINE } })} />
+      <Act label="No borders" icon={IconBorderNone} onAct={() => put({ border: null })} />
     </div>
   );
 }
@@ -177,13 +177,13 @@ function CellActs() {
         size="compact-sm"
         onClick={() => void session.actions.editEach((area) => ({ do: 'clear-style', area }))}
       >
-        Clear style
+        Clear formatting
       </Button>
       <Button variant="default" size="compact-sm" onClick={() => session.actions.liftStyle()}>
-        Lift style
+        Copy style
       </Button>
       <Button variant="default" size="compact-sm" onClick={() => session.actions.layStyle()}>
-        Lay it here
+        Paste style
       </Button>
     </div>
   );

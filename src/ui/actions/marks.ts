@@ -5,5 +5,5 @@ export const MARKS = [
   { mark: 'bold', label: 'Bold', icon: IconBold },
   { mark: 'italic', label: 'Italic', icon: IconItalic },
   { mark: 'underline', label: 'Underline', icon: IconUnderline },
-  { mark: 'strike', label: 'Strike through', icon: IconStrikethrough },
+  { mark: 'strike', label: 'Strikethrough', icon: IconStrikethrough },
 ] as const;

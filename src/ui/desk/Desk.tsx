@@ -19,7 +19,7 @@ export function Desk({ sheets, person }: { readonly sheets: readonly SheetSummar
   return (
     <Page
       title="Your sheets"
-      lead="Open one to see what its rules bring out, begin a new one, or bring a file in."
+      lead="Open a sheet, create one, or import a file."
       width="wide"
       before={
         <Link href="/findings" className={classes.findings}>

@@ -53,19 +53,19 @@ export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
             data-autofocus
           />
           <Button type="submit" mt={16}>
-            Rename it
+            Rename
           </Button>
         </form>
       </Modal>
-      <Modal opened={asked === 'removal'} onClose={() => setAsked(null)} title={`Remove ${sheet.name}?`}>
+      <Modal opened={asked === 'removal'} onClose={() => setAsked(null)} title={`Delete ${sheet.name}?`}>
         <p style={{ margin: '0 0 16px' }}>
-          Its {counted(sheet.records, 'record')}, its {counted(sheet.rules ?? 0, 'rule')} and its history are gone for
-          everybody, for good.
+          This deletes {counted(sheet.records, 'record')}, {counted(sheet.rules ?? 0, 'rule')} and the history for
+          everybody. It cannot be undone.
         </p>
         {error && <p role="alert">{error}</p>}
-        <Button onClick={() => void send({ method: 'DELETE' })}>Remove it</Button>
+        <Button onClick={() => void send({ method: 'DELETE' })}>Delete</Button>
         <Button variant="default" ml={8} onClick={() => setAsked(null)} data-autofocus>
-          Keep it
+          Cancel
         </Button>
       </Modal>
     </li>
@@ -97,13 +97,13 @@ interface SheetMenuProps {
 const SheetMenu = ({ name, onRename, onRemove }: SheetMenuProps) => (
   <Menu position="bottom-end">
     <Menu.Target>
-      <ActionIcon variant="subtle" color="ink" aria-label={`What to do with ${name}`}>
+      <ActionIcon variant="subtle" color="ink" aria-label={`Actions for ${name}`}>
         <IconDotsVertical size={16} stroke={1.5} />
       </ActionIcon>
     </Menu.Target>
     <Menu.Dropdown>
       <Menu.Item onClick={onRename}>Rename</Menu.Item>
-      <Menu.Item onClick={onRemove}>Remove</Menu.Item>
+      <Menu.Item onClick={onRemove}>Delete</Menu.Item>
     </Menu.Dropdown>
   </Menu>
 );

@@ -23,7 +23,7 @@ export function NewSheet() {
     <form className={classes.new} onSubmit={(event) => void make(event)} noValidate>
       <TextInput
         label="New sheet"
-        placeholder="Its name"
+        placeholder="Name"
         w={280}
         maxLength={120}
         value={name}
@@ -34,7 +34,7 @@ export function NewSheet() {
         }}
       />
       <Button type="submit" mb={error ? 21 : 0}>
-        Make it
+        Create
       </Button>
     </form>
   );

@@ -29,14 +29,14 @@ export function CsvOptions({ options, isMaker, onChange }: Props) {
       {isMaker && (
         <Radio.Group<CsvChoice['values']> value={values} onChange={(next) => put({ values: next })} label="Values">
           <div className={classes.choices}>
-            <Radio value="shown" label="As they are shown" />
-            <Radio value="typed" label="As they were typed, formulas and all: so they come back as they are" />
+            <Radio value="shown" label="As shown" />
+            <Radio value="typed" label="As typed, with formulas" />
           </div>
         </Radio.Group>
       )}
       <div className={classes.pair}>
         <Select
-          label="Between values"
+          label="Separator"
           w={200}
           data={SEPARATOR_CHOICES}
           value={separator}
@@ -45,7 +45,7 @@ export function CsvOptions({ options, isMaker, onChange }: Props) {
         />
         {values === 'shown' && (
           <Select
-            label="Decimals"
+            label="Decimal separator"
             w={200}
             data={DECIMAL_CHOICES}
             value={decimal}
@@ -56,8 +56,8 @@ export function CsvOptions({ options, isMaker, onChange }: Props) {
       </div>
       {values === 'shown' && (
         <Switch
-          label="Guard text that begins like a formula"
-          description="other programs may run text that begins with =, +, - or @: an apostrophe before it stops that"
+          label="Escape text that looks like a formula"
+          description="Other programs may run text that begins with =, +, - or @. An apostrophe in front prevents that."
           checked={guard}
           onChange={({ currentTarget }) => put({ guard: currentTarget.checked })}
         />

@@ -3,10 +3,11 @@ import { useState } from 'react';
 import { type SheetId } from '../../core/sheet/ids';
 import { sheetUrl, sheetPageUrl } from '../../protocol/sheet-url';
 import { CsvOptions, USUAL_CSV } from './CsvOptions';
+import { counted } from '../../core/values/counted';
 import { messageOf } from '../../core/values/error-message';
 import { keysOf, recordOf } from '../../core/values/typed-keys';
 import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/export-formats';
-import type { ExportReport } from '../../core/exchange/export-source';
+import { fateGroups, type ExportReport } from '../../core/exchange/export-source';
 import { writeArea } from '../../core/sheet/address';
 import { selectedArea } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
@@ -17,15 +18,15 @@ type Choice = ExportFormatName | 'archive' | 'page';
 
 const WORDS: Readonly<Record<Choice, string>> = {
   ...recordOf(keysOf(EXPORT_FORMATS), (name) => EXPORT_FORMATS[name].words),
-  archive: 'Archive: everything, its history too, to be brought in again',
-  page: 'On paper: a page to print, or to save as PDF',
+  archive: 'Archive: everything with its history, to import again',
+  page: 'Page to print or save as PDF',
 };
 const CHOICES = keysOf(WORDS);
 /** Formats without rules. */
 const SEEN: readonly Choice[] = ['csv', 'page'];
 const FATE_WORDS = {
   rule: 'as a rule',
-  formula: 'by formulas',
+  formula: 'as formulas',
   formatting: 'as plain formatting',
   nothing: 'left out',
 } as const;
@@ -73,7 +74,7 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
 
   return (
     <div className={classes.panel}>
-      <Radio.Group<Choice> value={format} onChange={choose} label="As">
+      <Radio.Group<Choice> value={format} onChange={choose} label="Format">
         <div className={classes.choices}>
           {choices.map((name) => (
             <Radio key={name} value={name} label={WORDS[name]} />
@@ -81,10 +82,10 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
         </div>
       </Radio.Group>
       {takesPart && (
-        <Radio.Group<'all' | 'selection'> value={part} onChange={setPart} label="Of it">
+        <Radio.Group<'all' | 'selection'> value={part} onChange={setPart} label="Range">
           <div className={classes.choices}>
-            <Radio value="all" label="The whole sheet" />
-            <Radio value="selection" label={`What is selected: ${writeArea(area)}`} />
+            <Radio value="all" label="Whole sheet" />
+            <Radio value="selection" label={`Selection: ${writeArea(area)}`} />
           </div>
         </Radio.Group>
       )}
@@ -95,7 +96,7 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
           <ExportLink sheet={session.sheet} as={format} />
         ) : (
           <Button onClick={() => void take()} loading={isBusy}>
-            Take it out
+            Export
           </Button>
         )}
       </div>
@@ -108,7 +109,7 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
 function ExportLink({ sheet, as }: { readonly sheet: SheetId; readonly as: 'archive' | 'page' }) {
   return as === 'archive' ? (
     <Button component="a" href={sheetUrl(sheet, 'archive')} download>
-      Take it out
+      Export
     </Button>
   ) : (
     <Button component="a" href={sheetPageUrl(sheet, 'paper')} target="_blank">
@@ -121,7 +122,7 @@ function ExportLink({ sheet, as }: { readonly sheet: SheetId; readonly as: 'arch
 function Report({ name, report: { rules, notes } }: { readonly name: string; readonly report: ExportReport }) {
   return (
     <section aria-label="What is in the file" className={classes.report}>
-      <h3>“{name}” is with your downloads</h3>
+      <h3>Exported “{name}”</h3>
       {notes.map((note) => (
         <p key={note}>{note}.</p>
       ))}
@@ -129,22 +130,39 @@ function Report({ name, report: { rules, notes } }: { readonly name: string; rea
         <table>
           <thead>
             <tr>
-              <th scope="col">Rule</th>
+              <th scope="col">Rules</th>
               <th scope="col">In the file</th>
-              <th scope="col">To be known</th>
+              <th scope="col">Note</th>
             </tr>
           </thead>
           <tbody>
-            {rules.map((rule, at) => (
-              <tr key={at} data-as={rule.as}>
-                <td>{rule.name}</td>
-                <td>{FATE_WORDS[rule.as]}</td>
-                <td>{rule.note}</td>
+            {fateGroups(rules).map(({ as, note, names }) => (
+              <tr key={`${as} ${note}`} data-as={as}>
+                <td>
+                  <RuleNames names={names} />
+                </td>
+                <td>{FATE_WORDS[as]}</td>
+                <td>{note}</td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
     </section>
+  );
+}
+
+/** The names of rules: one as it is, several when they are asked for. */
+function RuleNames({ names }: { readonly names: readonly string[] }) {
+  if (names.length === 1) return names[0];
+  return (
+    <details>
+      <summary>{counted(names.length, 'rule')}</summary>
+      <ul>
+        {names.map((name, at) => (
+          <li key={at}>{name}</li>
+        ))}
+      </ul>
+    </details>
   );
 }

@@ -15,8 +15,8 @@ export function Files({ isMaker }: { readonly isMaker: boolean }) {
         ) : (
           <Tabs defaultValue="out" keepMounted={false} color="ink">
             <Tabs.List>
-              <Tabs.Tab value="out">Take out</Tabs.Tab>
-              <Tabs.Tab value="newer">Newer file</Tabs.Tab>
+              <Tabs.Tab value="out">Export</Tabs.Tab>
+              <Tabs.Tab value="newer">Update from file</Tabs.Tab>
               <Tabs.Tab value="rules">Rules</Tabs.Tab>
             </Tabs.List>
             <Tabs.Panel value="out" pt={16}>

@@ -12,21 +12,21 @@ export function RefreshPanel() {
   return (
     <div className={classes.panel}>
       <p className={classes.note}>
-        Choose a newer file of these records. Those that are here already take its values, the others are added. You see
-        what would be different before anything is done, and one undo takes it back.
+        Choose a newer file of these records. Records that are already here get its values, new ones are added. You see
+        the differences first, and one undo reverts them.
       </p>
-      <ChooseFile label="File of newer values" take={(chosen) => void read(chosen)} />
+      <ChooseFile label="File with newer values" take={(chosen) => void read(chosen)} />
       {error && <p role="alert">{error}</p>}
       {file && (
         <>
           <p className={classes.note}>
-            “{file.name}”: {counted(file.newer.records, 'record')}, {counted(file.newer.shared.length, 'field')} that
-            this sheet has too.
+            “{file.name}”: {counted(file.newer.records, 'record')}, {counted(file.newer.shared.length, 'field')} in
+            common with this sheet.
             {file.newer.unknown.length > 0 &&
-              ` Passed over, since no field here is called so: ${file.newer.unknown.join(', ')}.`}
+              ` Ignored, because this sheet has no such field: ${file.newer.unknown.join(', ')}.`}
           </p>
           <Checkbox.Group
-            label="Records are the same where these are equal"
+            label="Match records by"
             description={proposal(file.newer)}
             value={[...key]}
             onChange={(value) => void look({ key: value, removes })}
@@ -38,7 +38,7 @@ export function RefreshPanel() {
             </div>
           </Checkbox.Group>
           <Switch
-            label="Remove records that the file does not have"
+            label="Delete records that are not in the file"
             checked={removes}
             onChange={({ currentTarget }) => void look({ key, removes: currentTarget.checked })}
           />
@@ -47,7 +47,7 @@ export function RefreshPanel() {
       {preview && <Different preview={preview} isDone={isDone} />}
       {preview && !isDone && preview.changed + preview.added + preview.removed > 0 && (
         <div>
-          <Button onClick={() => void refresh()}>Refresh the sheet</Button>
+          <Button onClick={() => void refresh()}>Update the sheet</Button>
         </div>
       )}
     </div>
@@ -57,10 +57,10 @@ export function RefreshPanel() {
 /** Why some fields are proposed. */
 function proposal({ shared, key }: NewerFile): string {
   const labels = key.flatMap((id) => shared.find((field) => field.id === id)?.label ?? []);
-  if (labels.length === 0) return 'No fields were found that tell the file’s records apart';
+  if (labels.length === 0) return 'No field identifies each record of the file';
   return labels.length === 1
-    ? `${itemAt(labels, 0)} tells the file’s records apart`
-    : `${labels.slice(0, -1).join(', ')} and ${lastItem(labels)} together tell the file’s records apart`;
+    ? `${itemAt(labels, 0)} identifies each record of the file`
+    : `${labels.slice(0, -1).join(', ')} and ${lastItem(labels)} together identify each record of the file`;
 }
 
 /** The differences that refreshing makes, or has made. */
@@ -72,16 +72,16 @@ function Different({
   readonly isDone: boolean;
 }) {
   return (
-    <section className={classes.report} aria-label="What is different">
+    <section className={classes.report} aria-label="Differences">
       <h3>
         {isDone ? 'Done: ' : ''}
         {changed + added + removed === 0
-          ? 'Nothing is different'
-          : `${counted(changed, 'cell')} different, ${counted(added, 'record')} new, ${counted(removed, 'record')} removed`}
+          ? 'No differences'
+          : `${counted(changed, 'changed cell')}, ${counted(added, 'new record')}, ${counted(removed, 'deleted record')}`}
       </h3>
-      {missing > removed && <p>Not in the file, and kept here: {counted(missing, 'record')}.</p>}
+      {missing > removed && <p>Not in the file, but kept: {counted(missing, 'record')}.</p>}
       {passedOver > 0 && (
-        <p>{counted(passedOver, 'record')} of the file passed over: without a key, or with one that another has.</p>
+        <p>{counted(passedOver, 'record')} of the file ignored: no key, or the same key as another record.</p>
       )}
       {cells.length > 0 && (
         <table>
@@ -89,7 +89,7 @@ function Different({
             <tr>
               <th scope="col">Record</th>
               <th scope="col">Field</th>
-              <th scope="col">Here</th>
+              <th scope="col">Now</th>
               <th scope="col">In the file</th>
             </tr>
           </thead>

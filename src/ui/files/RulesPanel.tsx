@@ -26,16 +26,16 @@ export function RulesPanel() {
   return (
     <div className={classes.panel}>
       <p className={classes.note}>
-        Choose a rule file, as “Rules alone” gives it. Its rules come after those that are there, their fields met by
-        label; one undo takes them back.
+        Choose a rule file, such as an export of “Rules only”. Its rules are added after the others; fields are matched
+        by label. One undo removes them.
       </p>
       <ChooseFile label="Rule file" accept=".json,application/json" take={(file) => void bring(file)} />
       {error && <p role="alert">{error}</p>}
       {told && (
-        <section className={classes.report} aria-label="What came">
-          <h3>Brought in: {told.names.join(', ')}</h3>
+        <section className={classes.report} aria-label="Imported rules">
+          <h3>Imported: {told.names.join(', ')}</h3>
           {told.unknown.length > 0 && (
-            <p>No field here is called {told.unknown.join(', ')}: the rules that name it wait until there is one.</p>
+            <p>This sheet has no field {told.unknown.join(', ')}: rules that use it wait until there is one.</p>
           )}
         </section>
       )}

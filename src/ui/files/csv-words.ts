@@ -5,7 +5,7 @@ const WORDS: Readonly<Record<Separator, string>> = {
   ',': 'Comma',
   ';': 'Semicolon',
   '\t': 'Tab',
-  '|': 'Upright stroke',
+  '|': 'Vertical bar',
 };
 
 /** The separators to choose from. */

@@ -15,8 +15,8 @@ export function FindingList({ feed, showsSheet }: { readonly feed: Feed; readonl
           aria-label="Which findings"
           value={asked.only ?? 'all'}
           data={[
-            { value: 'unseen', label: `Since you last looked (${unseen})` },
-            { value: 'all', label: 'All of them' },
+            { value: 'unseen', label: `New (${unseen})` },
+            { value: 'all', label: 'All' },
           ]}
           onChange={(only) => feed.ask({ ...asked, only: only === 'unseen' ? 'unseen' : undefined })}
         />
@@ -27,9 +27,7 @@ export function FindingList({ feed, showsSheet }: { readonly feed: Feed; readonl
         )}
       </div>
       {message && <p role="alert">{message}</p>}
-      {findings.length === 0 && (
-        <p className={shared.none}>{asked.only ? 'Nothing new since you last looked.' : 'There are no findings.'}</p>
-      )}
+      {findings.length === 0 && <p className={shared.none}>{asked.only ? 'No new findings.' : 'No findings yet.'}</p>}
       <ol className={shared.list} aria-label="Findings">
         {findings.map((finding) => (
           <FindingItem
@@ -43,7 +41,7 @@ export function FindingList({ feed, showsSheet }: { readonly feed: Feed; readonl
       </ol>
       {!isEnd && (
         <Button variant="default" onClick={feed.more}>
-          Show earlier ones
+          Show earlier findings
         </Button>
       )}
     </section>

@@ -35,7 +35,7 @@ export function FindingsScreen({ sheet, first, person }: Props) {
     >
       <main className={classes.main}>
         <section aria-label="Rules">
-          {feed.rules.length === 0 && <p className={classes.none}>Nothing has entered or left a rule yet.</p>}
+          {feed.rules.length === 0 && <p className={classes.none}>No findings yet.</p>}
           <ul className={shared.list}>
             {feed.rules.map((rule) => (
               <RuleFollow

@@ -9,9 +9,9 @@ import { sendJson } from '../../engine/link/send-json';
 import classes from './FollowForm.module.css';
 
 const DIGESTS: readonly { readonly value: Digest; readonly label: string }[] = [
-  { value: 'none', label: 'no digest' },
-  { value: 'hour', label: 'a digest each hour' },
-  { value: 'day', label: 'a digest each day' },
+  { value: 'none', label: 'none' },
+  { value: 'hour', label: 'hourly' },
+  { value: 'day', label: 'daily' },
 ];
 
 interface Props {
@@ -36,14 +36,14 @@ export function FollowForm({ sheet, settings, isOwner }: Props) {
     event.preventDefault();
     void send(
       { hook: hook.trim() || null },
-      hook.trim() ? 'New findings are posted there from now on.' : 'Findings are posted nowhere.',
+      hook.trim() ? 'New findings are posted to this address.' : 'Findings are not posted any more.',
     );
   };
   return (
     <div className={classes.follow}>
       <NativeSelect
         size="xs"
-        label="Write to me"
+        label="E-mail digest"
         value={digest}
         data={[...DIGESTS]}
         onChange={(event) => {
@@ -52,7 +52,7 @@ export function FollowForm({ sheet, settings, isOwner }: Props) {
             event.currentTarget.value,
           );
           setDigest(next);
-          void send({ digest: next }, next === 'none' ? 'No digest is written.' : 'It will be in your outbox.');
+          void send({ digest: next }, next === 'none' ? 'The digest is off.' : 'The digest will be in your outbox.');
         }}
       />
       {isOwner && (
@@ -61,12 +61,12 @@ export function FollowForm({ sheet, settings, isOwner }: Props) {
             size="xs"
             label="Post new findings to"
             placeholder="http://127.0.0.1:9000/findings"
-            description="One of the addresses that this server may tell; empty for none"
+            description="An address that this server allows; empty to stop"
             value={hook}
             onChange={(event) => setHook(event.currentTarget.value)}
           />
           <Button size="compact-xs" variant="default" type="submit" mt={6}>
-            Use this address
+            Save address
           </Button>
         </form>
       )}

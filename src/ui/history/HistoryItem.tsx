@@ -24,7 +24,7 @@ export function HistoryItem({ sheet, entry, onTakeBack, onName }: Props) {
         <time dateTime={new Date(at).toISOString()} suppressHydrationWarning>
           {momentWords(at)}
         </time>
-        <Link href={withQuery(history, { by })} title={`Only what ${author} did`}>
+        <Link href={withQuery(history, { by })} title={`Only changes by ${author}`}>
           {author}
         </Link>
       </div>
@@ -52,18 +52,18 @@ export function HistoryItem({ sheet, entry, onTakeBack, onName }: Props) {
           href={withQuery(sheetPageUrl(sheet, 'paper'), { at: sequence })}
           target="_blank"
         >
-          See the sheet after it
+          View this version
         </Button>
         <Button
           size="compact-sm"
           variant="default"
           onClick={onName}
-          aria-label={`Name the moment after change ${sequence}`}
+          aria-label={`Name the version after change ${sequence}`}
         >
-          Name it
+          Name
         </Button>
-        <Button size="compact-sm" variant="default" onClick={onTakeBack} aria-label={`Take back change ${sequence}`}>
-          Take it back
+        <Button size="compact-sm" variant="default" onClick={onTakeBack} aria-label={`Undo change ${sequence}`}>
+          Undo
         </Button>
       </div>
     </li>

@@ -38,7 +38,7 @@ export function HistoryScreen({ id, name, asked, first, person }: Props) {
       <main className={classes.main}>
         <Asked sheet={id} asked={asked} entries={entries} />
         {message && <p role="status">{message}</p>}
-        {entries.length === 0 && <p>Nothing has been changed yet since the sheet was made.</p>}
+        {entries.length === 0 && <p>No changes yet.</p>}
         <ol className={classes.list} aria-label="Changes">
           {entries.map((entry) => (
             <HistoryItem
@@ -72,8 +72,8 @@ function Asked({ sheet, asked: { field, row, rule, by }, entries }: AskedProps) 
   const only = entries[0]?.cells.find(
     (cell) => (field === undefined || cell.field === field) && (row === undefined || cell.row === row),
   );
-  const all = <Link href={sheetPageUrl(sheet, 'history')}>Show everything</Link>;
-  if (rule !== undefined) return <p className={classes.asked}>Only what was done to that rule {all}</p>;
+  const all = <Link href={sheetPageUrl(sheet, 'history')}>Show all changes</Link>;
+  if (rule !== undefined) return <p className={classes.asked}>Changes of that rule only {all}</p>;
   if (field === undefined && row === undefined && by === undefined) return null;
   return (
     <p className={classes.asked}>

@@ -18,7 +18,7 @@ interface Props {
 /** Asks for the name of a moment, by which rules can ask what has changed since. */
 export function NameMoment({ sheet, sequence, onEnd }: Props) {
   return (
-    <Modal opened={sequence !== null} onClose={() => onEnd()} title="Name this moment" size="sm">
+    <Modal opened={sequence !== null} onClose={() => onEnd()} title="Name this version" size="sm">
       {sequence !== null && <NameForm sheet={sheet} sequence={sequence} onEnd={onEnd} />}
     </Modal>
   );
@@ -30,7 +30,7 @@ function NameForm({ sheet, sequence, onEnd }: Props & { readonly sequence: numbe
   const keep = async (event: FormEvent) => {
     event.preventDefault();
     const called = name.trim();
-    if (called === '') return setError('Give the moment a name');
+    if (called === '') return setError('Enter a name');
     const part = { id: snapshotKey(called), kind: 'snapshot', name: called, sequence } as const;
     const change: Change = { id: nanoid(), operations: [{ kind: 'put-parts', parts: [part] }] };
     const sent = await sendJson(sheetUrl(sheet, 'changes'), { body: change });
@@ -41,7 +41,7 @@ function NameForm({ sheet, sequence, onEnd }: Props & { readonly sequence: numbe
     <form onSubmit={(event) => void keep(event)}>
       <TextInput
         label="Name"
-        description="Rules can then ask what has changed since. A name that is taken moves to this moment."
+        description="Rules can then test what has changed since. A name in use moves to this version."
         maxLength={80}
         value={name}
         error={error}
@@ -49,7 +49,7 @@ function NameForm({ sheet, sequence, onEnd }: Props & { readonly sequence: numbe
         data-autofocus
       />
       <Button type="submit" mt="md">
-        Keep the name
+        Save
       </Button>
     </form>
   );

@@ -26,13 +26,12 @@ export function FileDrop({ take }: { readonly take: (file: File) => void }) {
 
   return (
     <section
-      {...getRootProps({ className: classes.drop, 'aria-label': 'Bring a file in', role: 'region', tabIndex: -1 })}
+      {...getRootProps({ className: classes.drop, 'aria-label': 'Import a file', role: 'region', tabIndex: -1 })}
       data-over={isDragActive || undefined}
     >
-      <input {...getInputProps({ 'aria-label': 'File to bring in' })} />
+      <input {...getInputProps({ 'aria-label': 'File to import' })} />
       <p>
-        <b>Bring a file in.</b> Drop it here, choose it, or paste rows that you copied elsewhere. You see what is in it
-        before anything is kept.
+        <b>Import a file.</b> Drop it here, choose it, or paste copied rows. You see a preview first.
       </p>
       <Button variant="default" onClick={open}>
         Choose a file

@@ -11,9 +11,9 @@ import { ReadingForm } from './ReadingForm';
 import { isBlank, useImport, type Stage } from './use-import';
 
 const WORDS: Record<Exclude<Stage, 'looking'>, string> = {
-  reading: 'Looking through the file',
-  packing: 'Reading it',
-  sending: 'Bringing it in',
+  reading: 'Reading the file',
+  packing: 'Converting',
+  sending: 'Uploading',
 };
 
 /** The contents of a file and how it will be read, before anything of it is kept. */
@@ -22,10 +22,10 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
   const { preview, progress, refused, change } = work;
   return (
     <Page
-      title={preview ? `What is in “${file.name}”` : file.name}
+      title={preview ? `Preview of “${file.name}”` : file.name}
       lead={
         preview &&
-        `${preview.format}: ${counted(preview.rowCount, 'row')}, ${counted(preview.fields.length, 'field')}. Nothing is kept until you bring it in.`
+        `${preview.format}: ${counted(preview.rowCount, 'row')}, ${counted(preview.fields.length, 'field')}. Nothing is saved until you import it.`
       }
       width={preview ? 'full' : 'wide'}
     >
@@ -35,7 +35,7 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
           variant="outline"
           mb={16}
           role="alert"
-          title={preview ? 'This could not be done' : 'This file cannot be read'}
+          title={preview ? 'The import failed' : 'This file cannot be read'}
         >
           {sentence(refused)}
         </Alert>
@@ -78,8 +78,8 @@ function Side({ preview, work, leave }: SideProps) {
       />
       {preview.sheets.length > 1 && (
         <Select
-          label="Sheet of the file"
-          description={isBlank(preview) ? 'there is nothing in this one' : counted(preview.sheets.length, 'sheet')}
+          label="Sheet in the file"
+          description={isBlank(preview) ? 'this one is empty' : counted(preview.sheets.length, 'sheet')}
           data={preview.sheets.map((label, at) => ({ value: String(at), label }))}
           value={String(preview.sheet)}
           allowDeselect={false}
@@ -88,7 +88,7 @@ function Side({ preview, work, leave }: SideProps) {
         />
       )}
       <Acts preview={preview} work={work} leave={leave} />
-      <Facts title="What will be lost" items={preview.losses} none="Nothing that was found in it" />
+      <Facts title="Not imported" items={preview.losses} none="Nothing is left out" />
       {preview.rules.length > 0 && (
         <Facts
           title={counted(preview.rules.length, 'rule')}
@@ -108,15 +108,15 @@ function Acts({ preview, work, leave }: SideProps) {
   return (
     <div className={classes.acts}>
       <Button onClick={() => void work.bringIn()} disabled={isWorking || isBlank(preview)}>
-        Bring it in
+        Import
       </Button>
       {preview.sheets.length > 1 && (
         <Button variant="default" onClick={() => void work.bringAllIn(preview.sheets.length)} disabled={isWorking}>
-          Bring all {preview.sheets.length} in
+          Import all {preview.sheets.length} sheets
         </Button>
       )}
       <Button variant="default" onClick={leave}>
-        {stage === 'sending' || stage === 'packing' ? 'Stop' : 'Leave it'}
+        {stage === 'sending' || stage === 'packing' ? 'Stop' : 'Cancel'}
       </Button>
       {stage !== 'looking' && (
         <Working words={WORDS[stage]} share={progress} isSent={stage === 'sending' && progress === 1} />
@@ -148,7 +148,7 @@ function Working({
       >
         <span style={{ width: `${percent}%` }} />
       </div>
-      <span>{isSent ? 'It becomes a sheet' : `${words}, ${percent} %`}</span>
+      <span>{isSent ? 'Creating the sheet…' : `${words}, ${percent} %`}</span>
     </>
   );
 }

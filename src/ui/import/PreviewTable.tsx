@@ -6,9 +6,9 @@ import shared from './Import.module.css';
 import classes from './PreviewTable.module.css';
 
 const READ_AS: readonly { readonly value: ReadAs; readonly label: string }[] = [
-  { value: 'values', label: 'as it says' },
-  { value: 'text', label: 'only as text' },
-  { value: 'nothing', label: 'left out' },
+  { value: 'values', label: 'Automatic' },
+  { value: 'text', label: 'Text' },
+  { value: 'nothing', label: 'Skip' },
 ];
 
 /** A header can be any of the first rows. */
@@ -25,7 +25,7 @@ interface Props {
  */
 export function PreviewTable({ preview: { head, fields, reading, header, rowCount }, change }: Props) {
   return (
-    <div className={shared.scroller} tabIndex={0} role="region" aria-label="The first rows">
+    <div className={shared.scroller} tabIndex={0} role="region" aria-label="Preview">
       <table className={classes.table}>
         <thead>
           <tr>
@@ -40,7 +40,7 @@ export function PreviewTable({ preview: { head, fields, reading, header, rowCoun
                   <Select
                     size="xs"
                     w={124}
-                    aria-label={`How ${label} is read`}
+                    aria-label={`Type of ${label}`}
                     data={READ_AS}
                     value={as}
                     allowDeselect={false}
@@ -94,7 +94,7 @@ function RowNumber({ position, header, change }: RowNumberProps) {
       type="button"
       className={classes.place}
       aria-pressed={position === header}
-      aria-label={`Row ${position + 1} holds the labels`}
+      aria-label={`Row ${position + 1} is the header`}
       onClick={() => change({ header: position === header ? null : position })}
     >
       {position + 1}

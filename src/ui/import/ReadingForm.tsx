@@ -6,19 +6,19 @@ import { DECIMAL_CHOICES, SEPARATOR_CHOICES } from '../files/csv-words';
 
 const ENCODING_WORDS: readonly { readonly value: Encoding; readonly label: string }[] = [
   { value: 'utf-8', label: 'UTF-8' },
-  { value: 'utf-16le', label: 'UTF-16, low byte first' },
-  { value: 'utf-16be', label: 'UTF-16, high byte first' },
+  { value: 'utf-16le', label: 'UTF-16, little-endian' },
+  { value: 'utf-16be', label: 'UTF-16, big-endian' },
   { value: 'windows-1252', label: 'Windows-1252' },
 ];
 const QUOTE_WORDS: readonly { readonly value: Quote | 'none'; readonly label: string }[] = [
   { value: '"', label: 'Double quotes' },
   { value: "'", label: 'Single quotes' },
-  { value: 'none', label: 'None: quotes are letters' },
+  { value: 'none', label: 'None' },
 ];
 const DATE_WORDS: readonly { readonly value: 'dmy' | 'mdy' | 'text'; readonly label: string }[] = [
   { value: 'dmy', label: 'Day first: 8/3/2026 is 8 March' },
   { value: 'mdy', label: 'Month first: 8/3/2026 is 3 August' },
-  { value: 'text', label: 'Neither: leave them as text' },
+  { value: 'text', label: 'Leave as text' },
 ];
 
 interface Props {
@@ -31,11 +31,9 @@ export function ReadingForm({ preview: { form, reading, header }, change }: Prop
   return (
     <>
       <Switch
-        label="One row holds the labels"
+        label="Header row"
         description={
-          header === null
-            ? 'fields are called A, B, C'
-            : `row ${header + 1}: click another row’s number to take that one`
+          header === null ? 'fields are named A, B, C' : `row ${header + 1}; click another row number to change it`
         }
         checked={header !== null}
         onChange={({ currentTarget }) => change({ header: currentTarget.checked ? 0 : null })}
@@ -63,7 +61,7 @@ const FormChoices = ({ form, change }: FormProps) => (
       onChange={(value) => value && change({ encoding: value })}
     />
     <Select
-      label="Between values stands"
+      label="Separator"
       description={form.separatorWhy}
       data={SEPARATOR_CHOICES}
       value={form.separator}
@@ -71,7 +69,7 @@ const FormChoices = ({ form, change }: FormProps) => (
       onChange={(value) => value && change({ separator: value })}
     />
     <Select
-      label="Around values stand"
+      label="Quotes"
       data={QUOTE_WORDS}
       value={form.quote === '' ? 'none' : form.quote}
       allowDeselect={false}
@@ -91,7 +89,7 @@ function ValueChoices({ reading, change }: ValueProps) {
   return (
     <>
       <Select
-        label="Decimals"
+        label="Decimal separator"
         description={reading.why.decimal}
         data={DECIMAL_CHOICES}
         value={reading.decimal}
@@ -99,7 +97,7 @@ function ValueChoices({ reading, change }: ValueProps) {
         onChange={(value) => value && change({ decimal: value })}
       />
       <Select
-        label="Dates in numbers"
+        label="Date order"
         description={reading.why.dates}
         data={DATE_WORDS}
         value={reading.dates ?? 'text'}
@@ -108,7 +106,7 @@ function ValueChoices({ reading, change }: ValueProps) {
       />
       {hasFormulas && (
         <Switch
-          label="What begins with = is a formula"
+          label="Read text that begins with = as formulas"
           description={reading.why.formulas}
           checked={reading.formulas}
           onChange={({ currentTarget }) => change({ formulas: currentTarget.checked })}

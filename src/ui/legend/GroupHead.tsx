@@ -32,15 +32,15 @@ export function GroupHead({ name, entries, isFolded, onFold }: Props) {
       </button>
       <Menu position="bottom-end" withinPortal>
         <Menu.Target>
-          <ActionIcon variant="subtle" color="ink" size="md" aria-label={`What to do with the group ${name}`}>
+          <ActionIcon variant="subtle" color="ink" size="md" aria-label={`Actions for the group ${name}`}>
             <IconDotsVertical size={15} stroke={1.5} />
           </ActionIcon>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Item onClick={() => rules.changeRules(ids, { on: !isOn })}>Switch all {isOn ? 'off' : 'on'}</Menu.Item>
-          <Menu.Item onClick={() => session.openDialog({ what: 'group', rules: ids })}>Give it another name…</Menu.Item>
-          <Menu.Item onClick={() => rules.chooseRules(ids)}>Choose its rules</Menu.Item>
-          <Menu.Item onClick={() => rules.groupRules(ids, null)}>Take the group apart</Menu.Item>
+          <Menu.Item onClick={() => rules.changeRules(ids, { on: !isOn })}>Turn all {isOn ? 'off' : 'on'}</Menu.Item>
+          <Menu.Item onClick={() => session.openDialog({ what: 'group', rules: ids })}>Rename…</Menu.Item>
+          <Menu.Item onClick={() => rules.chooseRules(ids)}>Select its rules</Menu.Item>
+          <Menu.Item onClick={() => rules.groupRules(ids, null)}>Ungroup</Menu.Item>
         </Menu.Dropdown>
       </Menu>
     </li>

@@ -24,22 +24,26 @@ export const LegendHead = memo(function LegendHead() {
   return (
     <div className={classes.head}>
       <h2 className={classes.title}>
-        {chosen.length ? `${counted(chosen.length, 'rule')} chosen` : onlyTouching ? 'On the selection' : 'Legend'}
+        {chosen.length
+          ? `${counted(chosen.length, 'rule')} selected`
+          : onlyTouching
+            ? 'Rules on the selection'
+            : 'Legend'}
       </h2>
       {isReading ? (
         <Button size="compact-xs" variant="default" onClick={() => session.readLegend(false)}>
-          Back to the rules
+          Back to editing
         </Button>
       ) : chosen.length > 0 ? (
         <>
           <PickLook
-            label="Look of the chosen rules"
+            label="Look of the selected rules"
             value={null}
             nothing="look"
             onPick={(look) => look && rules.changeRules(chosen, { look })}
           />
           <Button size="compact-xs" variant="default" onClick={() => rules.chooseRules([])}>
-            Choose none
+            Deselect all
           </Button>
         </>
       ) : (
@@ -59,7 +63,7 @@ function LegendMenu() {
   return (
     <Menu position="bottom-end">
       <Menu.Target>
-        <ActionIcon variant="subtle" color="ink" size="md" aria-label="What to do with the legend">
+        <ActionIcon variant="subtle" color="ink" size="md" aria-label="Actions for the legend">
           <IconDotsVertical size={15} stroke={1.5} />
         </ActionIcon>
       </Menu.Target>
@@ -69,19 +73,19 @@ function LegendMenu() {
           disabled={legend.length === 0}
           onClick={() => session.openDialog({ what: 'set', rules: legend.map(({ id }) => id) })}
         >
-          Keep all rules as a rule set…
+          Save all rules as rule set…
         </Menu.Item>
         <Menu.Divider />
         <Menu.Item onClick={() => rules.showOnlyTouching(!onlyTouching)}>
           {onlyTouching ? 'Show all rules' : 'Show only rules on the selection'}
         </Menu.Item>
-        <Menu.Item onClick={() => session.readLegend(true)}>Show it as readers see it</Menu.Item>
+        <Menu.Item onClick={() => session.readLegend(true)}>Preview as a reader</Menu.Item>
         <Menu.Item component="a" href={paperOf(session.sheet, filter)} target="_blank">
-          Open sheet and legend as a page, to print or save
+          Print or save as PDF…
         </Menu.Item>
         <Menu.Divider />
-        <Menu.Item onClick={() => void rules.removeTouching()}>Remove the rules on the selection</Menu.Item>
-        <Menu.Item onClick={() => rules.removeRules(legend.map(({ id }) => id))}>Remove all rules</Menu.Item>
+        <Menu.Item onClick={() => void rules.removeTouching()}>Delete the rules on the selection</Menu.Item>
+        <Menu.Item onClick={() => rules.removeRules(legend.map(({ id }) => id))}>Delete all rules</Menu.Item>
       </Menu.Dropdown>
     </Menu>
   );

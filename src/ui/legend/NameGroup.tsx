@@ -9,7 +9,7 @@ export function NameGroup() {
   const asked = useSessionState((state) => state.asked);
   const isOpen = asked?.what === 'group';
   return (
-    <Modal opened={isOpen} onClose={() => session.openDialog(null)} title="Put in a group" size="sm">
+    <Modal opened={isOpen} onClose={() => session.openDialog(null)} title="Add to group" size="sm">
       {isOpen && <GroupForm rules={asked.rules} />}
     </Modal>
   );
@@ -31,15 +31,15 @@ function GroupForm({ rules }: { readonly rules: readonly RuleId[] }) {
   return (
     <form onSubmit={keep}>
       <TextInput
-        label="Name of the group"
-        description="Rules that stand one after another in the legend are shown under it. Their order stays; an empty name takes them out."
+        label="Group name"
+        description="Rules next to each other in the legend are shown under this name. Their order stays. Leave it empty to remove them from the group."
         maxLength={100}
         value={name}
         onChange={(event) => setName(event.currentTarget.value)}
         data-autofocus
       />
       {known.length > 0 && (
-        <Group gap="xs" mt="xs" aria-label="Groups so far">
+        <Group gap="xs" mt="xs" aria-label="Existing groups">
           {known.map((group) => (
             <Button key={group} size="compact-sm" variant="default" onClick={() => put(group)}>
               {group}
@@ -48,7 +48,7 @@ function GroupForm({ rules }: { readonly rules: readonly RuleId[] }) {
         </Group>
       )}
       <Button type="submit" mt="md">
-        Put them there
+        Save
       </Button>
     </form>
   );

@@ -18,7 +18,7 @@ export function RuleMenu({ entry, place, count }: Props) {
   return (
     <Menu position="bottom-end" withinPortal>
       <Menu.Target>
-        <ActionIcon variant="subtle" color="ink" size="md" aria-label={`What to do with ${entry.rule.name}`}>
+        <ActionIcon variant="subtle" color="ink" size="md" aria-label={`Actions for ${entry.rule.name}`}>
           <IconDotsVertical size={15} stroke={1.5} />
         </ActionIcon>
       </Menu.Target>

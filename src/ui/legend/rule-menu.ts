@@ -51,7 +51,7 @@ export function ruleMenu(shown: RuleInLegend): readonly (readonly RuleMenuItem[]
     [
       {
         icon: IconTrash,
-        words: `Remove${ids.length > 1 ? ` ${ids.length} rules` : ''}`,
+        words: `Delete${ids.length > 1 ? ` ${ids.length} rules` : ''}`,
         onClick: () => session.rules.removeRules(ids),
       },
     ],
@@ -66,25 +66,25 @@ function precedenceItems({ session: { rules }, entry, place, count }: RuleInLege
   return [
     {
       icon: IconPower,
-      words: rule.on ? 'Switch off' : 'Switch on',
+      words: rule.on ? 'Turn off' : 'Turn on',
       isOff,
       onClick: () => rules.changeRules(ids, { on: !rule.on }),
     },
     {
       icon: IconArrowUp,
-      words: 'Judge earlier',
+      words: 'Move up',
       isOff: place === 0,
       onClick: () => rules.moveRule(entry.id, place - 1),
     },
     {
       icon: IconArrowDown,
-      words: 'Judge later',
+      words: 'Move down',
       isOff: place === count - 1,
       onClick: () => rules.moveRule(entry.id, place + 1),
     },
     {
       icon: IconLock,
-      words: rule.settles ? 'Let later rules add to it' : 'Settle: later rules leave its cells alone',
+      words: rule.settles ? 'Let later rules add to it' : 'Stop later rules on its cells',
       isOff,
       onClick: () => rules.changeRules(ids, { settles: !rule.settles }),
     },
@@ -96,17 +96,17 @@ function reachItems({ session, entry }: RuleInLegend, ids: Ids): RuleMenuItem[] 
   const { rules } = session;
   const { isDraft: isOff } = entry;
   return [
-    { icon: IconFilter, words: 'Show only its records', onClick: () => session.filterBy({ rule: entry.id }) },
+    { icon: IconFilter, words: 'Filter by this rule', onClick: () => session.filterBy({ rule: entry.id }) },
     { icon: IconCopy, words: 'Duplicate', isOff, onClick: () => rules.duplicateRule(entry.id) },
     {
       icon: IconArrowBarRight,
-      words: 'Carry to the selected cells',
+      words: 'Copy to the selected cells',
       isOff,
       onClick: () => rules.carryToSelection(ids),
     },
     {
       icon: IconArrowsMove,
-      words: 'Read the selected cells instead',
+      words: 'Apply to the selected cells instead',
       isOff,
       onClick: () => rules.reachSelection(ids),
     },
@@ -119,25 +119,25 @@ function keepItems({ session, entry: { isDraft: isOff, isPersonal } }: RuleInLeg
   return [
     {
       icon: IconTableShare,
-      words: 'Carry to another sheet…',
+      words: 'Copy to another sheet…',
       isOff,
       onClick: () => session.openDialog({ what: 'sheet', rules: ids }),
     },
     {
       icon: IconFolder,
-      words: 'Put in a group…',
+      words: 'Add to group…',
       isOff,
       onClick: () => session.openDialog({ what: 'group', rules: ids }),
     },
     {
       icon: IconUser,
-      words: isPersonal ? 'Give it to everybody' : 'Keep it to myself',
+      words: isPersonal ? 'Share with everyone' : 'Show only to me',
       isOff,
       onClick: () => void session.withErrorMessage(session.ask(own)),
     },
     {
       icon: IconStack2,
-      words: 'Keep as a rule set…',
+      words: 'Save as rule set…',
       isOff,
       onClick: () => session.openDialog({ what: 'set', rules: ids }),
     },
@@ -150,12 +150,12 @@ function aboutItems({ session, entry, chosen }: RuleInLegend): RuleMenuItem[] {
   return [
     {
       icon: IconSquareCheck,
-      words: isChosen ? 'Choose no longer' : 'Choose, to change several together',
+      words: isChosen ? 'Deselect' : 'Select',
       onClick: () => rules.toggleChosen(entry.id),
     },
     {
       icon: IconHistory,
-      words: 'What was done to it',
+      words: 'Rule history',
       href: withQuery(sheetPageUrl(session.sheet, 'history'), { rule: entry.id }),
     },
   ];

@@ -41,7 +41,7 @@ export function Difference({ sequence }: { readonly sequence: number }) {
   const { cells, added, removed, isCut } = found;
   const when = whenWords(other);
   return (
-    <section aria-label={`What is different ${when}`} className={classes.difference}>
+    <section aria-label={`Differences ${when}`} className={classes.difference}>
       <h2>
         {cells.length + added.length + removed.length === 0
           ? `Nothing is different ${when}`
@@ -62,7 +62,7 @@ export function Difference({ sequence }: { readonly sequence: number }) {
         <div className={classes.compare}>
           {other === undefined && (
             <Button size="compact-sm" variant="default" onClick={() => void bringBack({ what: 'sheet' })}>
-              Bring the whole sheet back to this
+              Restore this version
             </Button>
           )}
           <Button size="compact-sm" variant="default" onClick={() => setFound(null)}>

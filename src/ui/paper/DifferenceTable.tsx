@@ -35,10 +35,10 @@ export const DifferenceTable = ({ cells, after, onBringBack }: Props) => (
                 <Button
                   size="compact-xs"
                   variant="default"
-                  aria-label={`Bring ${cell.label} of ${cell.record} back`}
+                  aria-label={`Restore ${cell.label} of ${cell.record}`}
                   onClick={() => onBringBack(cell)}
                 >
-                  Bring it back
+                  Restore
                 </Button>
               )}
             </td>

@@ -38,7 +38,7 @@ function NameForm({ known }: { readonly known: string }) {
   const rename = async (event: FormEvent) => {
     event.preventDefault();
     const sent = await sendJson('/api/account', { method: 'PATCH', body: { name } });
-    setMessage('refused' in sent ? sent.refused : 'Your name is changed.');
+    setMessage('refused' in sent ? sent.refused : 'Your name was saved.');
     router.refresh();
   };
   return (
@@ -52,7 +52,7 @@ function NameForm({ known }: { readonly known: string }) {
       {message && <Message>{message}</Message>}
       <div className={shared.acts}>
         <Button type="submit" variant="default">
-          Change the name
+          Save name
         </Button>
       </div>
     </form>
@@ -67,7 +67,7 @@ function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
   const change = async (event: FormEvent) => {
     event.preventDefault();
     const sent = await sendJson('/api/account/password', { body: { old, password } });
-    setMessage('refused' in sent ? sent.refused : 'The password is changed. Everywhere else you are signed out.');
+    setMessage('refused' in sent ? sent.refused : 'The password was changed. All other devices are signed out.');
     if ('refused' in sent) return;
     setOld('');
     setPassword('');
@@ -75,10 +75,10 @@ function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
   };
   return (
     <form className={shared.form} onSubmit={(event) => void change(event)}>
-      <h2 className={shared.part}>{hasPassword ? 'Another password' : 'A password'}</h2>
+      <h2 className={shared.part}>{hasPassword ? 'Change password' : 'Set a password'}</h2>
       {hasPassword ? (
         <PasswordInput
-          label="Present password"
+          label="Current password"
           autoComplete="current-password"
           value={old}
           onChange={(event) => setOld(event.currentTarget.value)}
@@ -98,7 +98,7 @@ function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
       {message && <Message>{message}</Message>}
       <div className={shared.acts}>
         <Button type="submit" variant="default">
-          {hasPassword ? 'Change the password' : 'Use this password'}
+          {hasPassword ? 'Change password' : 'Set password'}
         </Button>
       </div>
     </form>
@@ -119,7 +119,7 @@ function SignedIn() {
       {message && <Message>{message}</Message>}
       <div className={shared.acts}>
         <Button variant="default" onClick={() => void leave('/api/sign-out', 'POST')}>
-          Sign out here
+          Sign out
         </Button>
         <Button variant="default" onClick={() => void leave('/api/account/sessions', 'DELETE')}>
           Sign out everywhere

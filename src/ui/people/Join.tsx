@@ -27,7 +27,7 @@ export function Join({ token, sheetName, may, isInvitation, name: known }: Props
 
   const join = async (event: FormEvent) => {
     event.preventDefault();
-    if (!isInvitation && name.trim() === '') return setError('Write a name for the owner of the sheet to see.');
+    if (!isInvitation && name.trim() === '') return setError('Enter your name.');
     setIsSending(true);
     const sent = await sendJson<{ sheet: SheetId }>(`/api/links/${token}`, {
       body: isInvitation ? {} : { name: name.trim() },
@@ -43,7 +43,7 @@ export function Join({ token, sheetName, may, isInvitation, name: known }: Props
         {!isInvitation && (
           <TextInput
             label="Your name"
-            description="Whoever gave you the link sees it. You need no account."
+            description="The owner of the sheet sees it. You need no account."
             maxLength={60}
             value={name}
             onChange={(event) => {

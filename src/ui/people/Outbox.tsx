@@ -14,9 +14,7 @@ export function Outbox({ mails }: { readonly mails: readonly OutboxMail[] }) {
       width="medium"
       isHome
     >
-      {mails.length === 0 && (
-        <p>Nothing has been written yet. Invite somebody to a sheet, and the mail will be here.</p>
-      )}
+      {mails.length === 0 && <p>No messages yet. Invitations to sheets appear here.</p>}
       <ul className={classes.mails}>
         {mails.map(({ id, recipient, subject, body, at }) => (
           <li key={id} className={classes.mail}>

@@ -45,14 +45,12 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
   });
 
   return (
-    <Page title={isNew ? 'Make an account' : 'Sign in'} lead={because}>
+    <Page title={isNew ? 'Create account' : 'Sign in'} lead={because}>
       {demoOwner && (
         <Demo owner={demoOwner} isSending={isSending} onOpen={() => void send({ path: '/api/demo', body: {} })} />
       )}
       <form className={shared.form} onSubmit={submit} noValidate>
-        {demoOwner && (
-          <h2 className={shared.part}>{isNew ? 'An account of your own' : 'With an account of your own'}</h2>
-        )}
+        {demoOwner && <h2 className={shared.part}>{isNew ? 'Your account' : 'With an account'}</h2>}
         <TextInput label="E-mail" type="email" autoComplete="username" maxLength={254} {...input('email')} />
         {isNew && (
           <TextInput label="Your name, as others see it" autoComplete="name" maxLength={60} {...input('name')} />
@@ -70,7 +68,7 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
         )}
         <div className={shared.acts}>
           <Button type="submit" variant={demoOwner ? 'default' : 'filled'} loading={isSending}>
-            {isNew ? 'Make the account' : 'Sign in'}
+            {isNew ? 'Create account' : 'Sign in'}
           </Button>
           {mayMakeAccount && (
             <Button
@@ -80,7 +78,7 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
                 setError(null);
               }}
             >
-              {isNew ? 'I have an account' : 'Make an account'}
+              {isNew ? 'I have an account' : 'Create account'}
             </Button>
           )}
         </div>

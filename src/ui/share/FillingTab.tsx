@@ -17,12 +17,12 @@ import { withQuery } from '../../protocol/with-query';
 const MAX_CELLS = 5000;
 
 const OUTCOMES: readonly { readonly when: OutcomeTime; readonly label: string; readonly description: string }[] = [
-  { when: 'typing', label: 'while they type', description: 'Right, nearly and wrong show letter by letter.' },
-  { when: 'leaving', label: 'when they leave the cell', description: 'An answer is judged once it is entered.' },
+  { when: 'typing', label: 'while typing', description: 'The look changes with each letter.' },
+  { when: 'leaving', label: 'after entering', description: 'The look changes once the answer is entered.' },
   {
     when: 'withheld',
     label: 'not yet',
-    description: 'Nothing that hangs on what they do not get is shown until you choose one of the others.',
+    description: 'Results are hidden until you choose another option.',
   },
 ];
 
@@ -53,36 +53,37 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
       <FieldStates
         fields={fields.filter(isNamed)}
         stateOf={(field) => stateOf(field, filling)}
-        whyNever={(field) => (keyFields.includes(field.id) ? 'the answers of a key' : field.hidden ? 'hidden' : null)}
+        whyNever={(field) =>
+          keyFields.includes(field.id) ? 'holds answer keys' : field.hidden ? 'hidden in the sheet' : null
+        }
         onChange={setField}
       />
       <div className={classes.acts}>
         <Button size="compact-sm" variant="default" onClick={() => void openSelected()}>
-          Open the selected cells too
+          Let fillers edit the selected cells
         </Button>
         {filling.openCells.length > 0 && (
           <Button size="compact-sm" variant="default" onClick={() => put({ openCells: [] })}>
-            Close the {counted(filling.openCells.length, 'single cell')} that{' '}
-            {filling.openCells.length === 1 ? 'is' : 'are'} open
+            Lock the {counted(filling.openCells.length, 'single cell')} again
           </Button>
         )}
       </div>
       <OutcomeTimes value={filling.outcomes} onChange={(outcomes) => put({ outcomes })} />
       <Checkbox
         color="ink"
-        label="They see what others have filled in"
+        label="Fillers see each other’s answers"
         checked={filling.showsOthers}
         onChange={(event) => put({ showsOthers: event.currentTarget.checked })}
       />
       <p className={classes.note}>
-        See it{' '}
+        Preview{' '}
         {READER_ROLES.map((role, at) => (
           <Fragment key={role}>
             {at > 0 && ' or '}
-            <a href={withQuery(page, { as: role })}>as {LINK_ROLE_WORDS[role].noun} gets it</a>
+            <a href={withQuery(page, { as: role })}>as {LINK_ROLE_WORDS[role].noun}</a>
           </Fragment>
         ))}
-        . Rules, answer keys and results of formulas that hang on them are never sent to fillers, only looks.
+        . Fillers get looks only. Rules, answer keys and formula results that depend on them are never sent.
       </p>
     </div>
   );
@@ -105,7 +106,7 @@ interface OutcomeTimesProps {
 
 const OutcomeTimes = ({ value, onChange }: OutcomeTimesProps) => (
   <Radio.Group<OutcomeTime>
-    label="They see what becomes of an answer"
+    label="When fillers see results"
     value={value}
     onChange={onChange}
     className={classes.choices}
@@ -129,20 +130,20 @@ interface FieldStatesProps {
 
 /** What fillers do with each field. */
 const FieldStates = ({ fields, stateOf: state, whyNever, onChange }: FieldStatesProps) => (
-  <ul className={classes.list} aria-label="What fillers do with each field">
+  <ul className={classes.list} aria-label="Access of fillers to each field">
     {fields.map((field) => (
       <li key={field.id} className={classes.item}>
         <b className={classes.who}>{field.label}</b>
         {whyNever(field) === null ? (
           <SegmentedControl
             size="xs"
-            aria-label={`What fillers do with ${field.label}`}
+            aria-label={`Access of fillers to ${field.label}`}
             value={state(field)}
             data={STATES}
             onChange={(to) => onChange(field, to)}
           />
         ) : (
-          <span className={classes.note}>They never get it: {whyNever(field)}</span>
+          <span className={classes.note}>Always hidden: {whyNever(field)}</span>
         )}
       </li>
     ))}
@@ -150,9 +151,9 @@ const FieldStates = ({ fields, stateOf: state, whyNever, onChange }: FieldStates
 );
 
 const STATES: { value: FieldState; label: string }[] = [
-  { value: 'sees', label: 'They see it' },
-  { value: 'types', label: 'They type' },
-  { value: 'kept', label: 'They don’t get it' },
+  { value: 'sees', label: 'Can view' },
+  { value: 'types', label: 'Can fill in' },
+  { value: 'kept', label: 'Hidden' },
 ];
 type FieldState = 'sees' | 'types' | 'kept';
 

@@ -40,19 +40,17 @@ export function LinksTab({ path, links, onChange }: Props) {
       />
       {error && <p role="alert">{error}</p>}
       {made.length > 0 && <MadeLinks links={made} onClose={() => setMade([])} />}
-      {links.length === 0 && (
-        <p className={classes.note}>No link lets anybody in. Whoever comes by one needs no account.</p>
-      )}
+      {links.length === 0 && <p className={classes.note}>No links yet. People who open a link need no account.</p>}
       <ul className={classes.list} aria-label="Links">
         {links.map((link) => (
           <ShareItem
             key={link.id}
             name={link.name}
-            label={`Take back the link ${link.name}`}
+            label={`Delete the link ${link.name}`}
             onTakeBack={() => void takeBack(link)}
           >
             <span>{factsOf(link, openFields).join(' · ')}</span>
-            {link.visitors.length > 0 && <span>Came by it: {link.visitors.join(', ')}</span>}
+            {link.visitors.length > 0 && <span>Opened by: {link.visitors.join(', ')}</span>}
           </ShareItem>
         ))}
       </ul>
@@ -68,10 +66,10 @@ function factsOf(
   return [
     invites === null ? what : `an invitation, ${what}`,
     endsAt === null
-      ? 'no end'
+      ? 'never expires'
       : endsAt < Date.now()
-        ? `ended ${momentWords(endsAt)}`
-        : `good until ${momentWords(endsAt)}`,
+        ? `expired ${momentWords(endsAt)}`
+        : `expires ${momentWords(endsAt)}`,
     usedAt === null ? 'not used yet' : `last used ${momentWords(usedAt)}`,
   ];
 }

@@ -32,20 +32,19 @@ export function LoggerPart({ sheet }: { readonly sheet: SheetId }) {
   return (
     <section className={classes.logger} aria-label="Logger">
       <p className={classes.note}>
-        <b>Logger.</b> It stands in for field devices: it enters readings at the stations, as a program of its own, for
-        as long as the app runs.
+        <b>Logger.</b> A simulator of field devices: it enters readings at the stations while the app runs.
       </p>
       <div className={classes.form}>
         <NativeSelect
-          label="It sends"
+          label="Pattern"
           value={way}
           data={WAYS.map((each) => ({ ...each }))}
           onChange={({ currentTarget }) => setWay(currentTarget.value)}
         />
         <Button variant="default" disabled={isOn === null} onClick={() => void toggle()}>
-          {isOn ? 'Stop it' : 'Start it'}
+          {isOn ? 'Stop' : 'Start'}
         </Button>
-        <span role="status">{isOn ? 'It is on' : ''}</span>
+        <span role="status">{isOn ? 'Running' : ''}</span>
       </div>
       {message && <p role="alert">{message}</p>}
     </section>

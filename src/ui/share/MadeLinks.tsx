@@ -11,8 +11,8 @@ export function MadeLinks({ links, onClose }: { readonly links: readonly MadeLin
     <section className={classes.made} aria-label="New links">
       <p className={classes.note}>
         {links.length === 1
-          ? 'This address is shown only now: copy it and pass it on.'
-          : 'These addresses are shown only now: copy them and pass them on.'}
+          ? 'Copy this address now: it is not shown again.'
+          : 'Copy these addresses now: they are not shown again.'}
       </p>
       <ul className={classes.list}>
         {links.map((link) => (

@@ -12,11 +12,11 @@ import classes from './Share.module.css';
 /** Links that can be made at once: one, or one for each open field or record. */
 const KINDS = [
   { kind: 'viewer', label: LINK_ROLE_WORDS.viewer.link },
-  { kind: 'all', label: 'to fill in: everybody in all open cells' },
-  { kind: 'next-field', label: 'to fill in: each who comes gets an open field' },
-  { kind: 'next-row', label: 'to fill in: each who comes gets a record' },
-  { kind: 'each-field', label: 'to fill in: one link for each open field' },
-  { kind: 'each-row', label: 'to fill in: one link for each record' },
+  { kind: 'all', label: 'Fill in: everyone in all open cells' },
+  { kind: 'next-field', label: 'Fill in: a field for each person' },
+  { kind: 'next-row', label: 'Fill in: a record for each person' },
+  { kind: 'each-field', label: 'Fill in: one link for each open field' },
+  { kind: 'each-row', label: 'Fill in: one link for each record' },
   { kind: 'editor', label: LINK_ROLE_WORDS.editor.link },
 ] as const;
 type Kind = (typeof KINDS)[number]['kind'];
@@ -51,15 +51,16 @@ export function NewLink({ path, openFields, onMade }: Props) {
     event.preventDefault();
     const isFilling = kind !== 'viewer' && kind !== 'editor';
     if (isFilling && openFields.length + openCells === 0)
-      return setError('Nothing is open for filling in yet: say under “Filling in” where people type.');
+      return setError('Nothing can be filled in yet. Choose fields under “Filling in” first.');
     // To the end of the day that was chosen, by the clock of who chose it.
     const endsAt = ends === '' ? null : new Date(`${ends}T23:59:59`).getTime();
-    if (endsAt !== null && endsAt < Date.now()) return setError('This day is over. Choose a later one, or none.');
+    if (endsAt !== null && endsAt < Date.now())
+      return setError('This day is in the past. Choose a later one, or none.');
     const links = (await linksOf(kind, name.trim() || 'Link', { session, openFields })).map((link) => ({
       ...link,
       endsAt,
     }));
-    if (links.length === 0) return setError('There is nothing to make a link for.');
+    if (links.length === 0) return setError('There are no fields or records to create links for.');
     const sent = await sendJson<MadeLink[]>(`${path}/links`, { body: { links } });
     if ('refused' in sent) return setError(sent.refused);
     setError(null);
@@ -77,20 +78,15 @@ export function NewLink({ path, openFields, onMade }: Props) {
         />
         {!kind.startsWith('each') && (
           <TextInput
-            label="Its name"
+            label="Name"
             placeholder="Who it is for"
             maxLength={80}
             value={name}
             onChange={(event) => setName(event.currentTarget.value)}
           />
         )}
-        <TextInput
-          label="Good until"
-          type="date"
-          value={ends}
-          onChange={(event) => setEnds(event.currentTarget.value)}
-        />
-        <Button type="submit">Make it</Button>
+        <TextInput label="Expires" type="date" value={ends} onChange={(event) => setEnds(event.currentTarget.value)} />
+        <Button type="submit">Create link</Button>
       </form>
       {error && <p role="alert">{error}</p>}
     </>

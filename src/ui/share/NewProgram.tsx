@@ -20,8 +20,8 @@ export function NewProgram({ path, onMade }: Props) {
   const [error, setError] = useState<string | null>(null);
   const make = async (event: FormEvent) => {
     event.preventDefault();
-    if (name.trim() === '') return setError('Say which program it is for');
-    if (scopes.length === 0) return setError('Say what it may do');
+    if (name.trim() === '') return setError('Enter the name of the program');
+    if (scopes.length === 0) return setError('Choose at least one permission');
     const sent = await sendJson<MadeProgram>(path, { body: { name: name.trim(), scopes, days } });
     if ('refused' in sent) return setError(sent.refused);
     setError(null);
@@ -33,13 +33,13 @@ export function NewProgram({ path, onMade }: Props) {
       <form className={classes.form} onSubmit={(event) => void make(event)} noValidate>
         <TextInput
           label="New program"
-          placeholder="Its name"
+          placeholder="Name"
           maxLength={80}
           value={name}
           onChange={(event) => setName(event.currentTarget.value)}
         />
         <NativeSelect
-          label="Good for"
+          label="Expires after"
           value={String(days)}
           onChange={(event) => setDays(Number(event.currentTarget.value))}
           data={TOKEN_DAYS.map((count) => ({
@@ -47,7 +47,7 @@ export function NewProgram({ path, onMade }: Props) {
             label: count % 365 === 0 ? counted(count / 365, 'year') : counted(count, 'day'),
           }))}
         />
-        <Button type="submit">Make a token</Button>
+        <Button type="submit">Create token</Button>
         <ScopeBoxes scopes={scopes} onChange={setScopes} />
       </form>
       {error && <p role="alert">{error}</p>}
@@ -61,7 +61,7 @@ interface ScopeBoxesProps {
 }
 
 const ScopeBoxes = ({ scopes, onChange }: ScopeBoxesProps) => (
-  <Checkbox.Group<Scope> label="It may" value={[...scopes]} onChange={onChange} style={{ flexBasis: '100%' }}>
+  <Checkbox.Group<Scope> label="Permissions" value={[...scopes]} onChange={onChange} style={{ flexBasis: '100%' }}>
     <div className={classes.scopes}>
       {Object.entries(SCOPES).map(([scope, words]) => (
         <Checkbox key={scope} value={scope} label={words} />

@@ -37,7 +37,7 @@ export function PeopleTab({ path, members, onChange }: Props) {
             </span>
             <NativeSelect
               size="xs"
-              aria-label={`What ${member.name} may do`}
+              aria-label={`Role of ${member.name}`}
               value={member.role}
               data={SHEET_ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }))}
               onChange={(event) => void change(member, memberOf(SHEET_ROLES, event.currentTarget.value))}
@@ -45,10 +45,10 @@ export function PeopleTab({ path, members, onChange }: Props) {
             <Button
               size="compact-xs"
               variant="default"
-              aria-label={`Take the sheet from ${member.name}`}
+              aria-label={`Remove ${member.name}`}
               onClick={() => void change(member, null)}
             >
-              Take it back
+              Remove
             </Button>
           </li>
         ))}
@@ -84,14 +84,14 @@ function Invite({ path, onInvited }: InviteProps) {
       {error && <p role="alert">{error}</p>}
       <form className={classes.form} onSubmit={(event) => void invite(event)} noValidate>
         <TextInput
-          label="Invite somebody"
+          label="Invite a person"
           placeholder="E-mail"
           type="email"
           value={email}
           onChange={(event) => setEmail(event.currentTarget.value)}
         />
         <NativeSelect
-          label="as"
+          label="Role"
           value={role}
           data={LINK_ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }))}
           onChange={(event) => setRole(memberOf(LINK_ROLES, event.currentTarget.value))}
@@ -102,7 +102,7 @@ function Invite({ path, onInvited }: InviteProps) {
         <>
           <MadeLinks links={[made]} onClose={() => setMade(null)} />
           <p className={classes.note}>
-            The mail with it is in <Link href="/outbox">your outbox</Link>: nothing leaves this computer by itself.
+            The invitation is in <Link href="/outbox">your outbox</Link>. This app sends no mail by itself.
           </p>
         </>
       )}

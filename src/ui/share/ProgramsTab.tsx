@@ -34,8 +34,8 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
   return (
     <div className={classes.tab}>
       <p className={classes.note}>
-        Programs read records, enter them and hear of findings by a token of their own, good for this sheet alone.{' '}
-        <Link href={`/programs?sheet=${encodeURIComponent(sheet)}`}>How they ask</Link>
+        Programs read and enter records and receive findings with a token for this sheet.{' '}
+        <Link href={`/programs?sheet=${encodeURIComponent(sheet)}`}>API reference</Link>
       </p>
       <NewProgram
         path={path}
@@ -46,13 +46,13 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
       />
       {message && <p role="alert">{message}</p>}
       {made && <MadeToken made={made} />}
-      {programs?.length === 0 && <p className={classes.note}>No program has a token.</p>}
+      {programs?.length === 0 && <p className={classes.note}>No programs yet.</p>}
       <ul className={classes.list} aria-label="Programs">
         {programs?.map((program) => (
           <ShareItem
             key={program.id}
             name={program.name}
-            label={`Take back the token of ${program.name}`}
+            label={`Delete the token of ${program.name}`}
             onTakeBack={() => void takeBack(program)}
           >
             <span>{factsOf(program)}</span>
@@ -66,7 +66,7 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
 
 const MadeToken = ({ made }: { readonly made: MadeProgram }) => (
   <section className={classes.made} aria-label="New token">
-    <p className={classes.note}>This token is shown only now: copy it to where “{made.name}” reads it.</p>
+    <p className={classes.note}>Copy this token now: it is not shown again.</p>
     <ul className={classes.list}>
       <li className={classes.item}>
         <span className={classes.who}>
@@ -84,6 +84,6 @@ const MadeToken = ({ made }: { readonly made: MadeProgram }) => (
 const factsOf = ({ scopes, createdAt, endsAt, usedAt }: SheetProgram): string =>
   [
     scopes.join(', '),
-    `made ${momentWords(createdAt)}${endsAt === null ? '' : `, good until ${new Date(endsAt).toLocaleDateString()}`}`,
+    `created ${momentWords(createdAt)}${endsAt === null ? '' : `, expires ${new Date(endsAt).toLocaleDateString()}`}`,
     usedAt === null ? 'not used yet' : `last used ${momentWords(usedAt)}`,
   ].join(' · ');

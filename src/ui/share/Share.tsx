@@ -21,7 +21,7 @@ function Panel({ sheet }: { readonly sheet: SheetId }) {
   const path = sheetUrl(sheet, 'sharing');
   const { value: sharing, error, reload } = useLoaded<SheetSharing>(path);
   if (error) return <p role="alert">{error}</p>;
-  if (!sharing) return <p role="status">Asking who has it…</p>;
+  if (!sharing) return <p role="status">Loading…</p>;
   return (
     <Tabs defaultValue="people" keepMounted={false} color="ink">
       <Tabs.List>

@@ -19,7 +19,7 @@ export const ShareItem = ({ name, children, label, onTakeBack }: Props) => (
       {children}
     </span>
     <Button size="compact-xs" variant="default" aria-label={label} onClick={onTakeBack}>
-      Take it back
+      Delete
     </Button>
   </li>
 );

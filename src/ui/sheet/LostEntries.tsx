@@ -15,10 +15,10 @@ export function LostEntries() {
     <div key={`${entry.cell.row} ${entry.cell.field}`} className={classes.message} role="alert">
       <span>{lostWords(entry)}</span>
       <Button size="compact-sm" onClick={() => session.settleLost(entry, 'mine')}>
-        Bring mine back
+        Restore mine
       </Button>
       <Button size="compact-sm" variant="default" onClick={() => session.settleLost(entry, 'theirs')}>
-        Leave theirs
+        Keep theirs
       </Button>
     </div>
   ));

@@ -17,7 +17,7 @@ export function OthersHere() {
   if (others.length === 0) return null;
   const more = others.length - MAX_SHOWN;
   return (
-    <ul className={classes.others} aria-label="Who else is here">
+    <ul className={classes.others} aria-label="People here now">
       {others.slice(0, MAX_SHOWN).map((person, place) => (
         <li key={person.key}>
           <UnstyledButton

@@ -48,7 +48,7 @@ export function SheetHeader({ id, name, role, person, as }: Props) {
 function SeenAs({ sheet, as }: { readonly sheet: SheetId; readonly as: Reader['role'] }) {
   return (
     <p className={classes.seenAs} role="status">
-      As a {as} gets it. <Link href={sheetPageUrl(sheet)}>Back to the whole sheet</Link>
+      Preview as a {as}. <Link href={sheetPageUrl(sheet)}>Exit preview</Link>
     </p>
   );
 }

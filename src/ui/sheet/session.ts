@@ -165,7 +165,7 @@ export class Session implements SessionPort {
     await this.opening;
     const place = await this.ask({ kind: 'ask-place', cell });
     if (place) this.show({ anchor: place, focus: place });
-    else this.showMessage('The cell that you came for is not in this sheet any more.');
+    else this.showMessage('The cell in the link no longer exists.');
   }
 
   /** Done once the active cell of the selection is known. */

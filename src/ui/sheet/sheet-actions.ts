@@ -161,7 +161,7 @@ export class SheetActions {
 
   /** Gives the selected cells the style that was lifted, and takes from them what it does not have. */
   layStyle(): void {
-    if (!this.lifted) return this.session.showMessage('Lift the style of a cell first.');
+    if (!this.lifted) return this.session.showMessage('Copy the style of a cell first.');
     const none: StylePatch = {
       fill: null,
       text: null,

@@ -28,7 +28,7 @@ export function RuleSetNotice() {
         variant="default"
         onClick={() => void bringIn(session, set).then((wrong) => wrong && session.showMessage(wrong))}
       >
-        Bring its rules up to date
+        Update its rules
       </Button>
     </div>
   ));
