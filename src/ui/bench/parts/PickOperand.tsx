@@ -1,8 +1,9 @@
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode, type RefObject } from 'react';
 import type { Typed } from '../../../core/rules/shape/read-threshold';
 import type { FieldOperand, Operand } from '../../../core/rules/terms';
 import { cellAddress } from '../../../core/sheet/address';
 import type { ShownField } from '../../../protocol/engine-messages';
+import type { SessionState } from '../../sheet/session-state';
 import { useSession } from '../../sheet/use-session';
 import { CellInput } from './CellInput';
 import { FormulaInput } from './FormulaInput';
@@ -30,29 +31,12 @@ export function PickOperand({ label, operand, field, fields, takes, outright, on
   const root = useRef<HTMLSpanElement>(null);
   /** The value that stood here before something else was chosen. */
   const lastValue = useRef<Typed | null>(null);
-  const [isChosen, setChosen] = useState(false);
-  // What was chosen is to be entered next. The menu gives the focus back first.
-  useEffect(() => {
-    if (!isChosen) return;
-    const waiting = setTimeout(() => {
-      root.current?.querySelector<HTMLElement>('input, [contenteditable=true]')?.focus();
-      setChosen(false);
-    });
-    return () => clearTimeout(waiting);
-  }, [isChosen]);
+  const enterNext = useEnterNext(root);
   const others = fields.filter((other) => other.id !== field?.id);
-  const options: PickOption[] = [
-    { id: 'value', words: takes === 'date' ? 'a day' : 'a value' },
-    { id: 'cell', words: 'what a cell holds' },
-    { id: 'formula', words: 'what a formula gives' },
-    ...others.map((other) => ({ id: `field ${other.id}`, words: `the record’s ${other.label}` })),
-  ];
+  const options = optionsOf(takes, others);
   const pick = (id: string) => {
-    const { selection, frame } = session.get();
-    const { column, position } = selection.anchor;
-    // Never a label.
-    const address = cellAddress(column, Math.max(position, frame?.frozenRows ?? 0));
-    setChosen(true);
+    const address = proposedCell(session.get());
+    enterNext();
     if (typeof operand !== 'object') lastValue.current = operand;
     if (id === 'value') onChange(lastValue.current ?? outright);
     else if (id === 'cell') onChange({ cell: address });
@@ -100,6 +84,32 @@ export function PickOperand({ label, operand, field, fields, takes, outright, on
       {kind}, changed by <FieldShift label={label} operand={operand} onChange={onChange} />
     </>,
   );
+}
+
+/** The address of the active cell, or of the first record beneath it where that is a label. */
+const proposedCell = ({ selection: { anchor }, frame }: SessionState): string =>
+  cellAddress(anchor.column, Math.max(anchor.position, frame?.frozenRows ?? 0));
+
+/** What an operand can be. */
+const optionsOf = (takes: Props['takes'], others: readonly ShownField[]): PickOption[] => [
+  { id: 'value', words: takes === 'date' ? 'a day' : 'a value' },
+  { id: 'cell', words: 'what a cell holds' },
+  { id: 'formula', words: 'what a formula gives' },
+  ...others.map((other) => ({ id: `field ${other.id}`, words: `the record’s ${other.label}` })),
+];
+
+/** Gives the focus to the input in an element once it is rendered. The menu gives its own focus back first. */
+function useEnterNext(root: RefObject<HTMLElement | null>): () => void {
+  const [isChosen, setChosen] = useState(false);
+  useEffect(() => {
+    if (!isChosen) return;
+    const waiting = setTimeout(() => {
+      root.current?.querySelector<HTMLElement>('input, [contenteditable=true]')?.focus();
+      setChosen(false);
+    });
+    return () => clearTimeout(waiting);
+  }, [root, isChosen]);
+  return () => setChosen(true);
 }
 
 interface FieldShiftProps {

@@ -12,12 +12,9 @@ import classes from './NewRule.module.css';
 import { Offer, Offers } from './Offers';
 import { PhraseInput } from './PhraseInput';
 
-/** The sources of a new rule: words, suggestions for the selected fields, common jobs, or a kind of condition. */
-export function NewRuleOffers() {
+/** A profile of each selected field; none until they are known. */
+function useProfiles(left: number, right: number): readonly FieldProfile[] {
   const session = useSession();
-  const fields = useSessionState((state) => state.frame?.fields) ?? [];
-  const left = useSessionState((state) => selectedArea(state.selection).left);
-  const right = useSessionState((state) => selectedArea(state.selection).right);
   const [profiles, setProfiles] = useState<readonly FieldProfile[]>([]);
   useEffect(() => {
     let isStale = false;
@@ -26,6 +23,16 @@ export function NewRuleOffers() {
       isStale = true;
     };
   }, [session, left, right]);
+  return profiles;
+}
+
+/** The sources of a new rule: words, suggestions for the selected fields, common jobs, or a kind of condition. */
+export function NewRuleOffers() {
+  const session = useSession();
+  const fields = useSessionState((state) => state.frame?.fields) ?? [];
+  const left = useSessionState((state) => selectedArea(state.selection).left);
+  const right = useSessionState((state) => selectedArea(state.selection).right);
+  const profiles = useProfiles(left, right);
 
   const begin = (idea: RuleIdea) => session.rules.begin(idea);
   const selected = fields.slice(left, right + 1);
