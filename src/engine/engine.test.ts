@@ -3,7 +3,8 @@ import type { FindQuery } from '../core/edit/find';
 import type { AreaMeasures } from '../core/rules/explain/measure-area';
 import type { RuleProfile } from '../core/rules/explain/profile-rule';
 import type { ValuePart } from '../core/rules/explain/value-part';
-import type { Area, ActiveCell, CopiedText, Event, FilterTest, Request } from '../protocol/engine-messages';
+import type { CopiedText, Event, Request } from '../protocol/engine-messages';
+import type { Area, FilterTest, ActiveCell } from '../protocol/sheet-view';
 import type { FakeServer } from '../../test/support/fake-server';
 import { low, OpenEngine } from '../../test/support/open-engine';
 import { putRules } from '../core/rules/shape/stored-rule';
@@ -46,7 +47,7 @@ test('opening a sheet sends its frame, its viewport, and what its rules paint', 
 
 test('a sheet that does not exist is an error in plain words', async () => {
   await expect(ask({ kind: 'open', sheet: 'gone', theme: 'light' })).rejects.toThrow();
-  expect((await last('sheet-failed')).message).toContain('no such sheet');
+  expect((await last('sheet-failed')).message).toContain('does not exist');
 });
 
 describe('an edit', () => {

@@ -20,15 +20,8 @@ import type { Reader } from '../core/sharing/role';
 import type { SheetPast } from '../protocol/recorded-change';
 import type { GivenLook } from '../protocol/painted-sheet';
 import { unpackSheet } from '../protocol/packed-sheet';
-import type {
-  AnswerOf,
-  Area,
-  CopiedText,
-  EngineQuestions,
-  Event,
-  RequestName,
-  RequestOf,
-} from '../protocol/engine-messages';
+import type { AnswerOf, CopiedText, EngineQuestions, Event, RequestName, RequestOf } from '../protocol/engine-messages';
+import type { Area } from '../protocol/sheet-view';
 import { Connection } from './link/connection';
 import type { News } from './news';
 import type { OpenedSheet, Shown } from './opened-sheet';
@@ -329,7 +322,7 @@ export class Engine {
     this.invalidate('frame', 'window', 'legend', 'undo');
   }
 
-  private async enter({ cell, input }: RequestOf<'enter'>): Promise<null> {
+  private async enter({ cell, input, heightPx }: RequestOf<'enter'>): Promise<null> {
     const { sheet } = this;
     const ids = 'row' in cell ? cell : idsOfCell(sheet, cell);
     const found = ids && sheet.findCell(ids);
@@ -341,7 +334,14 @@ export class Engine {
     const kept = keepReferences(input, sheet, inRow(sheet, slot));
     if (sheet.column(column).inputAt(slot) === kept) return null;
     const says = `entry in ${columnLetters(column)}${sheet.positionOf(slot) + 1}`;
-    return this.change([{ kind: 'set-cells', cells: [{ ...ids, input: kept }] }], says);
+    const isLow = heightPx !== undefined && heightPx > (sheet.rowFormat(slot).heightPx ?? 0);
+    return this.change(
+      [
+        { kind: 'set-cells', cells: [{ ...ids, input: kept }] },
+        ...(isLow ? [{ kind: 'change-rows' as const, rows: [{ id: ids.row, heightPx }] }] : []),
+      ],
+      says,
+    );
   }
 
   private edit(edit: Edit, also: readonly Edit[] = []): Promise<null> {

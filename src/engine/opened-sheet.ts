@@ -1,6 +1,6 @@
 import type { Theme } from '../core/looks/first-family';
 import type { RowId, RuleId, SheetId } from '../core/sheet/ids';
-import type { Area, Filter } from '../protocol/engine-messages';
+import type { Area, Filter } from '../protocol/sheet-view';
 import type { Connection } from './link/connection';
 import type { PastReader } from './link/past-reader';
 import type { PersonalRules } from './link/personal-rules';

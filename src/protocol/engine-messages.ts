@@ -4,7 +4,6 @@ import type { ExportFormatName } from '../core/exchange/export-formats';
 import type { ExportOptions } from '../core/exchange/exported-file';
 import type { ExportReport } from '../core/exchange/export-source';
 import type { Advice } from '../core/rules/advice/advice';
-import type { LookValues } from '../core/looks/look';
 import type { Theme } from '../core/looks/first-family';
 import type { MatchCount } from '../core/rules/explain/count-matches';
 import type { RuleIdea } from '../core/rules/shape/rule-idea';
@@ -13,46 +12,33 @@ import type { OutcomeTallies } from '../core/rules/explain/outcome-tallies';
 import type { Reading } from '../core/rules/explain/formula-readings';
 import type { RuleProfile } from '../core/rules/explain/profile-rule';
 import type { Rule } from '../core/rules/shape/rule';
-import type { Problem, Reads, Trial } from '../core/rules/terms';
+import type { Reads, Trial } from '../core/rules/terms';
 import type { KeptRules } from '../core/rules/move/rule-set-sheet';
 import type { RuleSetVersion } from '../core/rules/move/put-rule-set-to-work';
 import type { RuleMeaning } from '../core/rules/shape/rule-meaning';
-import type { Reader, SheetRole } from '../core/sharing/role';
+import type { Reader } from '../core/sharing/role';
 import type { SheetDifference } from '../core/rules/explain/sheet-difference';
-import type { TrialCell } from '../core/rules/explain/trial-cell';
 import type { ValuePart } from '../core/rules/explain/value-part';
-import type { TraceStep } from '../core/rules/explain/trace';
 import type { Operation } from '../core/sheet/change';
 import type { StoredRule } from '../core/rules/shape/stored-rule';
 import type { CellIds, FieldId, RowId, RuleId, SheetId } from '../core/sheet/ids';
-import type { RowRole } from '../core/sheet/row-role';
-import type { Field } from '../core/sheet/field';
 import type { Edit } from '../core/edit/registry';
 import type { FindQuery } from '../core/edit/find';
 import type { Refresh, RefreshHow } from '../core/edit/refresh';
-import type { Style } from '../core/looks/style';
 import type { AreaMeasures } from '../core/rules/explain/measure-area';
 import type { GivenLook } from './painted-sheet';
-import type { Filling, LookPart, NamedRange, RuleSetUse } from '../core/sheet/sheet-part';
-
-/** Numbers of a bar in a window. */
-export const BAR_SHARES = 3;
-
-/** Rows and columns by position, both ends included. */
-export interface Area {
-  readonly left: number;
-  readonly top: number;
-  readonly right: number;
-  readonly bottom: number;
-}
-
-/** A range from the cell where it was begun to the cell where it ends now; the first is where typing goes. */
-export interface Selection {
-  readonly anchor: CellPosition;
-  readonly focus: CellPosition;
-  /** Ranges that were chosen before and are selected as well. */
-  readonly also?: readonly Area[];
-}
+import type {
+  ActiveCell,
+  Area,
+  Filter,
+  Selection,
+  LegendEntry,
+  LostCell,
+  PresentPerson,
+  SheetFrame,
+  SheetWindow,
+  WrappedText,
+} from './sheet-view';
 
 /** The requests of the page to the engine, by name, each with its answer. */
 export type EngineQuestions = {
@@ -84,7 +70,12 @@ export type EngineQuestions = {
   };
   /** Enters into a cell: that with these ids, wherever it stands now, or that at a position. */
   readonly enter: {
-    readonly asked: { readonly cell: CellIds | CellPosition; readonly input: string };
+    readonly asked: {
+      readonly cell: CellIds | CellPosition;
+      readonly input: string;
+      /** The height that its row must have for it at least. */
+      readonly heightPx?: number;
+    };
     readonly answer: null;
   };
   /** Several edits, each of the sheet as it is before them, are one change. */
@@ -119,6 +110,21 @@ export type EngineQuestions = {
     readonly asked: { readonly left: number; readonly right: number };
     /** The longest texts of each field, for fitting its width. */
     readonly answer: readonly (readonly string[])[];
+  };
+  readonly 'ask-wrapped': {
+    readonly asked: { readonly area: Area; readonly on: boolean };
+    /** The texts on several lines in its rows, once its cells are wrapped, or no longer. */
+    readonly answer: readonly WrappedText[];
+  };
+  readonly 'ask-duplicates': {
+    readonly asked: object;
+    /** How many records hold the same as one above them. */
+    readonly answer: number;
+  };
+  readonly 'ask-next-record': {
+    readonly asked: object;
+    /** Where the next record is inserted. */
+    readonly answer: number;
   };
   readonly 'ask-edge': {
     readonly asked: {
@@ -327,143 +333,10 @@ export interface CopiedText {
 
 export type PasteHow = 'all' | 'values' | 'looks' | 'transposed';
 
-/**
- * Which records are in view: those that a rule gives a look, whose shown text in a field is one of these, or whose cell
- * there meets a test. For this reader alone.
- */
-export type Filter =
-  | { readonly rule: RuleId }
-  | { readonly field: FieldId; readonly texts: readonly string[] }
-  | { readonly field: FieldId; readonly is: FilterTest; readonly value: string };
-export const FILTER_TESTS = ['holds', 'at least', 'at most'] as const;
-export type FilterTest = (typeof FILTER_TESTS)[number];
-
-/** The active cell of the selection: its content, its formatting, and why it looks as it does. */
-export interface ActiveCell extends CellPosition, CellIds {
-  readonly input: string;
-  readonly shown: string;
-  /** Its ordinary formatting, that of its field and row included. */
-  readonly style: Style;
-  readonly role: RowRole;
-  /** The mistake in its formula, with its character. */
-  readonly mistake: string | null;
-  /** Why nothing can be entered here; null where something can. */
-  readonly lock: string | null;
-  readonly trace: readonly TraceStep[];
-  /** Instead of a trace, words for the look, for readers without rules. */
-  readonly says: readonly string[];
-}
-
-export interface ShownField extends Field {
-  readonly label: string;
-}
-
-/** Rows, both ends included, of another height than others; 0 out of view. */
-export type RowHeights = readonly (readonly [top: number, bottom: number, heightPx: number])[];
-
-/** The frame of the sheet: what the page must know besides the visible window. */
-export interface SheetFrame {
-  readonly name: string;
-  readonly fields: readonly ShownField[];
-  readonly rowCount: number;
-  /** Rows at the top that stay in view: up to the header. */
-  readonly frozenRows: number;
-  /** Fields from the left that stay in view. */
-  readonly frozenColumns: number;
-  /** True where every other record is shaded. */
-  readonly isBanded: boolean;
-  /** In order, without overlaps. */
-  readonly heights: RowHeights;
-  readonly merges: readonly Area[];
-  readonly names: readonly NamedRange[];
-  /** Names of moments of its past. */
-  readonly snapshots: readonly string[];
-  /** Looks that the sheet has saved or changed. */
-  readonly looks: readonly LookPart[];
-  readonly filter: Filter | null;
-  /** The settings for fillers. */
-  readonly filling: Filling;
-  /** Rule sets that are used here. */
-  readonly ruleSets: readonly RuleSetUse[];
-  /** Fields that hold the answers of answer keys. */
-  readonly keyFields: readonly FieldId[];
-  /** Rows with others beneath them that can be folded away. */
-  readonly folds: readonly { readonly position: number; readonly folded: boolean }[];
-}
-
-/** A resolved look, ready to paint: final properties, and the names of the rules that made it. */
-export interface PaintedLook {
-  readonly properties: Readonly<Partial<LookValues>>;
-  readonly rules: readonly string[];
-  /** Ordinary formatting, of which the properties of rules take precedence. */
-  readonly style: Style;
-}
-
-/** A part of the sheet ready to paint. Arrays run row by row over the area. */
-export interface SheetWindow {
-  readonly area: Area;
-  /** The rows of the area that are in view, from the top: those of the arrays. */
-  readonly rows: readonly number[];
-  readonly texts: readonly string[];
-  /** Index into `lookTable`. */
-  readonly looks: Uint16Array;
-  readonly lookTable: readonly PaintedLook[];
-  /**
-   * Start, end and axis of each cell's bar, NaN where it has none; empty where no cell has a bar. Its colour and style
-   * are in its look.
-   */
-  readonly bars: Float32Array;
-  /** 0 text, 1 number or date, 2 logical or error, by which a cell is aligned. */
-  readonly aligns: Uint8Array;
-  /** 1 for what is lit; empty without a spotlight. */
-  readonly spotlit: Uint8Array;
-  /** 1 for cells in which the reader may type; empty where that is everywhere. */
-  readonly open: Uint8Array;
-  /** Which of the rows are shaded as every other record; empty where none is. */
-  readonly banded: Uint8Array;
-  /** How many levels each of the rows stands further in; empty where none does. */
-  readonly levels: Uint8Array;
-  readonly roles: readonly RowRole[];
-  /**
-   * The results of a formula in one of the columns that it reads, for each of the rows, null where it reads none there;
-   * null without a preview.
-   */
-  readonly trial: { readonly column: number; readonly cells: readonly (TrialCell | null)[] } | null;
-}
-
-export interface LegendEntry {
-  readonly id: RuleId;
-  readonly key: string;
-  readonly rule: Rule;
-  readonly read: number;
-  /** Cells read whose outcome has a look. */
-  readonly matched: number;
-  /** How many cells have each outcome, for conditions with several. */
-  readonly outcomes: readonly number[];
-  readonly problem: Problem | null;
-  readonly isDraft: boolean;
-  /** True for a rule that only this reader sees. */
-  readonly isPersonal: boolean;
-  /** How the condition reads in plain words. */
-  readonly sentence: string;
-}
-
-/** Somebody else who has the sheet open. */
-export interface PresentPerson {
-  readonly key: string;
-  readonly name: string;
-  readonly role: SheetRole;
-  /** Their selection; null where it is hidden. */
-  readonly area: Area | null;
-}
-
-/** An entry of this person that somebody overwrote without having seen it. */
-export interface LostCell extends CellPosition {
-  readonly cell: CellIds;
-  readonly mine: string;
-  readonly theirs: string;
-  /** The name of its author; null where it is hidden. */
-  readonly by: string | null;
+/** A rule that the server refused, and the saved rule that it was to replace; null where it was new. */
+export interface RefusedRule {
+  readonly draft: StoredRule;
+  readonly kept: StoredRule | null;
 }
 
 export type LinkState = 'opening' | 'live' | 'offline';
@@ -482,8 +355,8 @@ export type Event =
   /** A lost update: somebody overwrote an entry of this person at the same time. */
   | { readonly kind: 'entries-lost'; readonly lost: readonly LostCell[] }
   | { readonly kind: 'link-changed'; readonly state: LinkState; readonly pending: number }
-  /** `rules` are those that the change put and that are taken back. */
-  | { readonly kind: 'change-refused'; readonly message: string; readonly rules?: readonly RuleId[] }
+  /** `rule` is the one that the change was to save; absent or null where it was about something else. */
+  | { readonly kind: 'change-refused'; readonly message: string; readonly rule?: RefusedRule | null }
   /** Others moved rows or fields, and the selected cells with them. */
   | { readonly kind: 'selection-moved'; readonly from: Selection; readonly to: Selection }
   | { readonly kind: 'undo-changed'; readonly undo: string | null; readonly redo: string | null }

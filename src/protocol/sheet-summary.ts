@@ -1,3 +1,5 @@
+import type { Look } from '../core/looks/look';
+import type { LookPart } from '../core/sheet/sheet-part';
 import type { SheetRole } from '../core/sharing/role';
 import type { SheetId } from '../core/sheet/ids';
 
@@ -13,4 +15,23 @@ export interface SheetSummary {
   readonly role: SheetRole;
   /** The name of its first owner. */
   readonly owner: string | null;
+}
+
+/** A rule as the desk shows it. */
+export interface SummedRule {
+  readonly name: string;
+  readonly on: boolean;
+  /** Its look, or those of its outcomes. */
+  readonly looks: readonly Look[];
+  /** How many cells it paints; null where that is not known. */
+  readonly painted: number | null;
+}
+
+/** A sheet with its legend, for those who get it. */
+export interface DeskSheetSummary extends SheetSummary {
+  readonly legend: readonly SummedRule[];
+  /** The looks that it has saved itself. */
+  readonly looks: readonly LookPart[];
+  /** Findings that the person has not seen. */
+  readonly unseen: number;
 }

@@ -1,6 +1,7 @@
 import type { Rule } from '../../src/core/rules/shape/rule';
 import { Engine } from '../../src/engine/engine';
-import type { Event, LegendEntry, Request, SheetFrame, SheetWindow } from '../../src/protocol/engine-messages';
+import type { Event, Request } from '../../src/protocol/engine-messages';
+import type { LegendEntry, SheetFrame, SheetWindow } from '../../src/protocol/sheet-view';
 import { makeSheet } from './arbitrary-sheet';
 import { FakeServer } from './fake-server';
 import { putRules } from '../../src/core/rules/shape/stored-rule';

@@ -95,6 +95,7 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
     count: fc.constantFrom(1, 3),
   }),
   range.map(({ top, bottom }): Edit => ({ do: 'remove-rows', top, bottom })),
+  fc.record({ do: fc.constantFrom('remove-duplicates' as const, 'add-totals' as const) }),
   range.map(({ top, bottom }): Edit => ({ do: 'duplicate-rows', top, bottom })),
   fc.tuple(range, position).map(([{ top, bottom }, to]): Edit => ({ do: 'move-rows', top, bottom, to })),
   fc
@@ -134,7 +135,7 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   fc.record({ do: fc.constant('remove-name' as const), name: fc.constantFrom('LIMITS', 'none') }),
   fc.record({ do: fc.constant('freeze-fields' as const), through: fc.option(column) }),
   fc.record({ do: fc.constant('band-records' as const), on: fc.boolean() }),
-  anyRule.map((rule): Edit => ({ do: 'put-rule', rule: { id: rule.id, key: 'a0', rule } })),
+  anyRule.map((rule): Edit => ({ do: 'put-rules', rules: [{ id: rule.id, key: 'a0', rule }] })),
   anyRuleId.map((rule): Edit => ({ do: 'duplicate-rule', rule })),
   fc.tuple(anyRuleId, fc.option(anyRuleId)).map(([rule, after]): Edit => ({ do: 'move-rule', rule, after })),
   fc.record({ do: fc.constant('remove-rules' as const), rules: fc.array(anyRuleId) }),
@@ -302,6 +303,27 @@ test('rows and fields move to where they are put, and formulas still read the sa
     ['11', '1', '10'],
     ['31', '2', '20'],
   ]);
+});
+
+test('a total stands under the last record with content, and the next record above it', () => {
+  const sheet = sheetOf(['One', 'Two'], ['1', 'x'], ['4', 'y'], ['', ''], ['', '']);
+  expect(sheet.nextRecordAt()).toBe(5);
+  apply(sheet, { do: 'set-total', left: 0, right: 0, is: 'sum' });
+  expect(shown(sheet, 'A4:A4')).toEqual([['5']]);
+  expect(sheet.nextRecordAt()).toBe(3);
+});
+
+test('a row of totals sums numbers, averages percentages, and leaves texts', () => {
+  const sheet = sheetOf(['Crew', 'Hours', 'Share'], ['Minnow', '3', '40%'], ['Heron', '5', '60%']);
+  apply(sheet, { do: 'add-totals' });
+  expect(shown(sheet, 'A4:C4')).toEqual([['Total', '8', '0.5']]);
+});
+
+test('records that hold the same as one above are removed, whatever the case', () => {
+  const sheet = sheetOf(['One', 'Two'], ['1', 'x'], ['2', 'x'], ['1', ' X'], ['', ''], ['', '']);
+  apply(sheet, { do: 'remove-duplicates' });
+  expect(shown(sheet, 'A2:A3')).toEqual([['1'], ['2']]);
+  expect(sheet.rowCount).toBe(5);
 });
 
 test('a total covers all records, also those that come later', () => {

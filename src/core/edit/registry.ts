@@ -6,8 +6,18 @@ import type { Editor, EditTools } from './editor';
 import { hideFields, insertFields, moveFields, removeFields, setAllowed, setWidths } from './fields';
 import { replaceText } from './find';
 import { mergeCells, splitCells } from './merge';
-import { carryRules, changeRules, duplicateRule, moveRule, putRule, reachRules, removeRules } from './rules';
-import { duplicateRows, insertRows, moveRows, removeRows, setHeight, setRole, setTotal, shiftLevel } from './rows';
+import { carryRules, changeRules, duplicateRule, moveRule, putRulesEditor, reachRules, removeRules } from './rules';
+import {
+  duplicateRows,
+  insertRows,
+  moveRows,
+  removeDuplicates,
+  removeRows,
+  setHeight,
+  setRole,
+  shiftLevel,
+} from './rows';
+import { addTotals, setTotal } from './totals';
 import { bandRecords, freezeFields, nameCells, removeName } from './sheet-wide';
 import { sortRows } from './sort';
 import { applyStyle, changeDecimals, clearStyle, outlineCells } from './styles';
@@ -20,11 +30,13 @@ export const EDITORS = {
   'replace-text': replaceText,
   'insert-rows': insertRows,
   'remove-rows': removeRows,
+  'remove-duplicates': removeDuplicates,
   'move-rows': moveRows,
   'duplicate-rows': duplicateRows,
   'set-role': setRole,
   'set-height': setHeight,
   'set-total': setTotal,
+  'add-totals': addTotals,
   'shift-level': shiftLevel,
   'sort-rows': sortRows,
   'insert-fields': insertFields,
@@ -43,7 +55,7 @@ export const EDITORS = {
   'band-records': bandRecords,
   'name-cells': nameCells,
   'remove-name': removeName,
-  'put-rule': putRule,
+  'put-rules': putRulesEditor,
   'duplicate-rule': duplicateRule,
   'move-rule': moveRule,
   'remove-rules': removeRules,

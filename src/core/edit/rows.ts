@@ -1,9 +1,11 @@
 import { itemAt } from '../values/item-at';
-import type { Operation, StoredRow } from '../sheet/change';
+import type { StoredRow } from '../sheet/change';
 import { keysAt } from '../sheet/layout/keys-at';
 import { layoutAfter } from '../sheet/layout/layout-move';
 import type { RowRole } from '../sheet/row-role';
 import type { Sheet } from '../sheet/sheet';
+import { shownAt } from '../sheet/shown-cell';
+import { foldText } from '../values/fold-text';
 import { copiedInput } from './copied-input';
 import { countWords, type Editor } from './editor';
 
@@ -12,7 +14,7 @@ interface Rows {
   readonly bottom: number;
 }
 
-const rowsOf = (sheet: Sheet): { id: string; key: string }[] =>
+export const rowsOf = (sheet: Sheet): { id: string; key: string }[] =>
   sheet.order.map((slot) => ({ id: sheet.rowId(slot), key: sheet.rowKey(slot) }));
 const idsIn = (sheet: Sheet, { top, bottom }: Rows): string[] =>
   sheet.order.slice(top, bottom + 1).map((slot) => sheet.rowId(slot));
@@ -32,6 +34,28 @@ export const insertRows: Editor<{ readonly at: number; readonly count: number }>
 export const removeRows: Editor<Rows> = {
   operations: (sheet, rows) => [{ kind: 'remove-rows', rows: idsIn(sheet, rows) }],
   says: (rows) => `remove ${countWords(countOf(rows), 'row')}`,
+};
+
+/** The records that hold the same as one above them, in whatever case and spaces; blank ones do not count. */
+export function duplicateRecords(sheet: Sheet): readonly string[] {
+  const seen = new Set<string>();
+  return sheet.order.flatMap((slot) => {
+    if (sheet.roleAt(slot) !== 'record') return [];
+    const texts = sheet.fields.map((_, column) => foldText(shownAt(sheet, column, slot)));
+    if (texts.every((text) => text === '')) return [];
+    const record = JSON.stringify(texts);
+    if (seen.has(record)) return [sheet.rowId(slot)];
+    seen.add(record);
+    return [];
+  });
+}
+
+export const removeDuplicates: Editor<object> = {
+  operations(sheet) {
+    const rows = duplicateRecords(sheet);
+    return rows.length > 0 ? [{ kind: 'remove-rows', rows }] : [];
+  },
+  says: () => 'remove duplicates',
 };
 
 /** Moves rows so that they stand before the row that is at a place now. */
@@ -94,38 +118,6 @@ export const setHeight: Editor<Rows & { readonly heightPx: number | null }> = {
     },
   ],
   says: ({ heightPx: _, ...rows }) => `height of ${countWords(countOf(rows), 'row')}`,
-};
-
-const FUNCTIONS = {
-  sum: 'SUM',
-  average: 'AVERAGE',
-  count: 'COUNT',
-  least: 'MIN',
-  greatest: 'MAX',
-  median: 'MEDIAN',
-} as const;
-export type TotalFunction = keyof typeof FUNCTIONS;
-
-/**
- * A total of fields over all their records, now and later: in the last row of totals, which is made where there is
- * none.
- */
-export const setTotal: Editor<{ readonly left: number; readonly right: number; readonly is: TotalFunction | null }> = {
-  operations(sheet, { left, right, is }, { newId }) {
-    const fields = sheet.fields.slice(left, right + 1);
-    const inputs = fields.map(({ id }) => [id, is === null ? '' : `=${FUNCTIONS[is]}(⟦${id}~*⟧)`] as const);
-    const last = sheet.order.findLast((slot) => sheet.roleAt(slot) === 'total');
-    if (last !== undefined)
-      return [
-        { kind: 'set-cells', cells: inputs.map(([field, input]) => ({ row: sheet.rowId(last), field, input })) },
-      ] satisfies Operation[];
-    if (is === null) return [];
-    const [key] = keysAt(rowsOf(sheet), sheet.rowCount, 1);
-    return [
-      { kind: 'insert-rows', rows: [{ id: newId(), key: key!, role: 'total', cells: Object.fromEntries(inputs) }] },
-    ];
-  },
-  says: ({ is }) => (is === null ? 'no total' : `total: ${is}`),
 };
 
 /** Rows stand this many levels deep at most. */

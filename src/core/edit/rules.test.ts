@@ -72,12 +72,14 @@ describe('rules', () => {
   test('read other cells by field or by range, and are carried there under a name that says so', () => {
     const { edit, find } = scene();
     edit({
-      do: 'put-rule',
-      rule: {
-        id: 'e',
-        key: 'a4',
-        rule: rule('e', { reads: { cells: 'A2:A3' }, when: { kind: 'formula', formula: '=A2>$B$1', at: 'A2' } }),
-      },
+      do: 'put-rules',
+      rules: [
+        {
+          id: 'e',
+          key: 'a4',
+          rule: rule('e', { reads: { cells: 'A2:A3' }, when: { kind: 'formula', formula: '=A2>$B$1', at: 'A2' } }),
+        },
+      ],
     });
     const cells = { fields: ['f2'], areas: [{ left: 1, top: 3, right: 1, bottom: 4 }] };
     edit({ do: 'reach-rules', rules: ['a', 'e'], ...cells });
@@ -91,7 +93,7 @@ describe('rules', () => {
   });
 
   test.each<[Edit, string]>([
-    [{ do: 'put-rule', rule: { id: 'a', key: 'a0', rule: rule('a', { name: 'Low' }) } }, 'rule “Low”'],
+    [{ do: 'put-rules', rules: [{ id: 'a', key: 'a0', rule: rule('a', { name: 'Low' }) }] }, 'rule “Low”'],
     [{ do: 'remove-rules', rules: ['a'] }, 'remove 1 rule'],
     [{ do: 'change-rules', rules: ['a', 'b'], to: { on: false } }, 'switch 2 rules off'],
     [{ do: 'change-rules', rules: ['a', 'b'], to: { look: { look: 'plum' } } }, 'look of 2 rules'],

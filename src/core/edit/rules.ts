@@ -6,7 +6,7 @@ import type { Rule } from '../rules/shape/rule';
 import { groupBetween, inGroup } from '../rules/shape/rule-groups';
 import { ruleSentence, type NamedField } from '../rules/shape/sentence-words';
 import { putRules, rulesOf, type StoredRule } from '../rules/shape/stored-rule';
-import type { Reads } from '../rules/terms';
+import type { Paints, Reads } from '../rules/terms';
 import { parseRanges, writeArea, type CellRange } from '../sheet/address';
 import type { FieldId, RuleId } from '../sheet/ids';
 import { keysAt } from '../sheet/layout/keys-at';
@@ -33,6 +33,8 @@ interface Cells {
 export interface RuleChange {
   readonly on?: boolean;
   readonly settles?: boolean;
+  readonly reads?: Reads;
+  readonly paints?: Paints;
   /** For rules that have one look; those with a look for each outcome keep theirs. */
   readonly look?: Look;
   /** Null takes the rules out of their group. */
@@ -44,10 +46,10 @@ const named = (rules: readonly StoredRule[], ids: readonly RuleId[]): StoredRule
   rules.filter(({ id }) => ids.includes(id));
 const put = (rules: readonly StoredRule[]) => (rules.length ? [putRules(rules)] : []);
 
-/** A new rule, or one as it has been changed on the bench. */
-export const putRule: Editor<{ readonly rule: StoredRule }> = {
-  operations: (_, { rule }) => [putRules([rule])],
-  says: ({ rule }) => `rule “${rule.rule.name}”`,
+/** New rules, or rules as they have been changed on the bench. */
+export const putRulesEditor: Editor<{ readonly rules: readonly StoredRule[] }> = {
+  operations: (_, { rules }) => put(rules),
+  says: ({ rules }) => (rules.length === 1 ? `rule “${itemAt(rules, 0).rule.name}”` : countWords(rules.length, 'rule')),
 };
 
 /** The same rule once more, after it in the order. */
@@ -102,13 +104,15 @@ export const changeRules: Editor<RuleIds & { readonly to: RuleChange }> = {
   says: ({ rules, to }) => changeWords(countWords(rules.length, 'rule'), to),
 };
 
-function changed(rule: Rule, { on, settles, look, group }: RuleChange): Rule {
-  const next = { ...rule, on: on ?? rule.on, settles: settles ?? rule.settles, ...(look && rule.look ? { look } : {}) };
+function changed(rule: Rule, { group, look, ...plain }: RuleChange): Rule {
+  const next = { ...rule, ...plain, ...(look && rule.look ? { look } : {}) };
   return group === undefined ? next : inGroup(next, group ?? undefined);
 }
 
-function changeWords(rules: string, { on, look, group }: RuleChange): string {
+function changeWords(rules: string, { on, reads, paints, look, group }: RuleChange): string {
   if (on !== undefined) return `switch ${rules} ${on ? 'on' : 'off'}`;
+  if (reads) return `cells of ${rules}`;
+  if (paints) return `what ${rules} paint`;
   if (look) return `look of ${rules}`;
   if (group !== undefined) return group === null ? `ungroup ${rules}` : `group ${rules}`;
   return `change ${rules}`;

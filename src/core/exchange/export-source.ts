@@ -56,6 +56,14 @@ export interface RuleFate {
   readonly note: string;
 }
 
+/** The fates in words, as in "Low oxygen: as a rule". */
+export const FATE_WORDS: Readonly<Record<RuleFate['as'], string>> = {
+  rule: 'as a rule',
+  formula: 'as formulas',
+  formatting: 'as plain formatting',
+  nothing: 'left out',
+};
+
 /** Rules that come out alike: with the same note and in the same form. */
 export interface FateGroup extends Omit<RuleFate, 'name'> {
   readonly names: readonly string[];

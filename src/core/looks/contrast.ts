@@ -10,6 +10,9 @@ export function luminance(hex: string): number {
   return 0.2126 * linear(r) + 0.7152 * linear(g) + 0.0722 * linear(b);
 }
 
+/** The contrast that text needs to be read (WCAG 2.x, 1.4.3). */
+export const READABLE = 4.5;
+
 /** Contrast ratio of two colours, 1 to 21 (WCAG 2.x). */
 export function contrastRatio(one: string, other: string): number {
   const [a, b] = [luminance(one), luminance(other)];

@@ -23,6 +23,9 @@ export function fillingOf(parts: Iterable<SheetPart>): Filling {
   return NOTHING_OPEN;
 }
 
+/** True where fillers have something to fill in: a field or a single cell is open. */
+export const hasOpenCells = ({ open, openCells }: Filling): boolean => open.length + openCells.length > 0;
+
 export const ONLY_VALUES = 'Only values can be entered here; everything else is for its owner and editors.';
 export const NO_FORMULAS = 'Formulas cannot be entered here. Put an apostrophe before the = if it is meant as text.';
 

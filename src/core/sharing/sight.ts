@@ -165,7 +165,8 @@ function taintedBy({ sheet, calculation }: Evaluation, columns: ReadonlySet<numb
   for (let grew = true; grew;) {
     grew = false;
     sheet.fields.forEach((_, column) => {
-      if (tainted.has(column)) return;
+      // What the calculation knows of a column may be older than its last formula.
+      if (tainted.has(column) || sheet.column(column).formulas.count() === 0) return;
       const read = calculation.columnsReadBy(column);
       if (read !== 'unknown' && ![...read].some((other) => columns.has(other) || tainted.has(other))) return;
       tainted.add(column);

@@ -32,10 +32,10 @@ test.each<[string, Operation[], Operation[], string[]]>([
   ],
   ['the same twice is told once', [put('A'), put('A')], [], ['rule “A” changed']],
   [
-    'a moment',
+    'a version',
     [{ kind: 'put-parts', parts: [{ id: 'snapshot storm', kind: 'snapshot', name: 'Storm', sequence: 3 }] }],
     [],
-    ['moment “Storm” named'],
+    ['version “Storm” named'],
   ],
   ['a look', [{ kind: 'remove-parts', parts: ['p'] }], [], ['something that lies over the cells removed']],
 ])('%s', (...[, operations, inverse, words]) => expect(changeWords(operations, { inverse })).toEqual(words));

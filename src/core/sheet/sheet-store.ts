@@ -1,4 +1,5 @@
 import { BitSet } from '../values/bit-set';
+import { TAG } from '../values/cell-value';
 import { mergeStyles, type Style } from '../looks/style';
 import type { KeyedRule, RowAbout, StoredRow } from './change';
 import { byKey, compareKeys } from './compare-keys';
@@ -158,6 +159,28 @@ export class SheetStore {
     const isRecord = (slot: number) => this.roleAt(slot) === 'record';
     const first = this.order.findIndex(isRecord);
     return { first: Math.max(0, first), last: first < 0 ? -1 : this.order.findLastIndex(isRecord) };
+  }
+
+  private isFilled(slot: number): boolean {
+    return this.columns.some(({ tags }) => tags[slot] !== TAG.blank);
+  }
+
+  /** True where no cell holds anything. */
+  isEmpty(): boolean {
+    return !this.order.some((slot) => this.isFilled(slot));
+  }
+
+  /** The position of the last row with content; -1 where there is none. */
+  lastFilledRow(): number {
+    return this.order.findLastIndex((slot) => this.isFilled(slot));
+  }
+
+  /** Where the next record goes: above the totals that end the rows with content, else after all rows. */
+  nextRecordAt(): number {
+    let position = this.lastFilledRow();
+    if (position < 0 || this.roleAt(this.slotAt(position)) !== 'total') return this.rowCount;
+    while (position > 0 && this.roleAt(this.slotAt(position - 1)) === 'total') position--;
+    return position;
   }
 
   /** The field's label: the text of its cell in the first header row, or undefined where there is none. */

@@ -2,6 +2,8 @@ import { TAG, type CellValue } from '../values/cell-value';
 import { isDatePattern } from '../values/date-format';
 import { formatValue } from '../values/format-value';
 import { roundAsShown } from '../values/number-format';
+import { numberText } from '../values/number-text';
+import { thresholdText } from '../values/threshold-text';
 import type { Sheet } from './sheet';
 
 /** The number format set for a cell: its own, its row's or its field's. */
@@ -12,6 +14,30 @@ export const formatSet = (sheet: Sheet, column: number, slot: number): string | 
 export function formatAt(sheet: Sheet, column: number, slot: number): string | null {
   return formatSet(sheet, column, slot) ?? sheet.column(column).entryAt(slot).format;
 }
+
+/** Records that are looked at for the format of a field that has none of its own. */
+const LOOKED_AT = 200;
+
+/**
+ * The format in which rules name numbers of a field: the field's own, or a percentage where its first number is shown
+ * as one. Null for none.
+ */
+export function fieldFormat(sheet: Sheet, column: number): string | null {
+  const own = sheet.field(column).format;
+  if (own !== null) return own;
+  const { tags } = sheet.column(column);
+  const first = sheet.order
+    .slice(0, LOOKED_AT)
+    .find((slot) => tags[slot] === TAG.number && sheet.roleAt(slot) === 'record');
+  const format = first === undefined ? null : formatAt(sheet, column, first);
+  return format?.includes('%') ? format : null;
+}
+
+/** A number as rules name it beside the values of a field. */
+export const toldNumber = (sheet: Sheet, column: number, number: number): string => {
+  const format = fieldFormat(sheet, column);
+  return format?.includes('%') ? thresholdText(number, format) : numberText(number);
+};
 
 /** The text that a cell shows: numbers and dates by the format set for it, where it is one for them. */
 export function shownAt(sheet: Sheet, column: number, slot: number): string {

@@ -1,6 +1,7 @@
 import type { Change } from '../../core/sheet/change';
-import type { RuleId } from '../../core/sheet/ids';
-import type { Event } from '../../protocol/engine-messages';
+import { isSameRule } from '../../core/rules/shape/is-same-rule';
+import { findRule, rulesPutBy } from '../../core/rules/shape/stored-rule';
+import type { Event, RefusedRule } from '../../protocol/engine-messages';
 import type { RecordedChange } from '../../protocol/recorded-change';
 import type { News } from '../news';
 import type { Replica } from '../replica/replica';
@@ -42,13 +43,18 @@ export function applyLinkEvent(replica: Replica, own: OwnEntries, event: SheetEv
       replica.refuse(event.change.id);
       return {
         news: ['frame', 'window', 'legend', 'undo'],
-        events: [{ kind: 'change-refused', message: event.message, rules: rulesPutBy(event.change) }],
+        events: [{ kind: 'change-refused', message: event.message, rule: refusedRule(replica, event.change) }],
       };
   }
 }
 
-const rulesPutBy = ({ operations }: Change): RuleId[] =>
-  operations.flatMap((operation) => (operation.kind === 'put-rules' ? operation.rules.map(({ id }) => id) : []));
+/** The rule that a refused change was about; null where it changed several, or nothing of one. */
+function refusedRule({ sheet }: Replica, { operations }: Change): RefusedRule | null {
+  const [draft, ...others] = operations.flatMap(rulesPutBy);
+  if (!draft || others.length) return null;
+  const kept = findRule(sheet, draft.id) ?? null;
+  return kept && isSameRule(draft.rule, kept.rule) ? null : { draft, kept };
+}
 
 /** Remembers this person's entries that come back, and reports those that the changes of others wrote over. */
 function lostBy(replica: Replica, own: OwnEntries, changes: readonly RecordedChange[]): Event[] {

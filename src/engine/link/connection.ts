@@ -1,7 +1,8 @@
 import type { Change } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sheet } from '../../core/sheet/sheet';
-import type { Event, LinkState, PresentPerson, Selection } from '../../protocol/engine-messages';
+import type { Event, LinkState } from '../../protocol/engine-messages';
+import type { Selection, PresentPerson } from '../../protocol/sheet-view';
 import type { RecordedChange, SentChange } from '../../protocol/recorded-change';
 import type { News } from '../news';
 import { applyLinkEvent, type SheetEvent } from './apply-link-event';

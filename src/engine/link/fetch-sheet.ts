@@ -36,7 +36,7 @@ const refusalOf = async (response: Response): Promise<string> =>
   (await readMessage<{ refused?: string }>(response).catch(() => null))?.refused ?? NOT_LOADED;
 
 const FAILED: Readonly<Record<number, string>> = {
-  401: 'You have no part in this sheet any more: the link you came by has ended or been taken back, or you are signed out.',
-  403: 'What you may do with this sheet has been changed. Reload the page to go on.',
-  404: 'There is no such sheet. It may have been removed, or you have no part in it any more.',
+  401: 'You no longer have access to this sheet: your link has expired or was deleted, or you are signed out.',
+  403: 'Your role on this sheet has changed. Reload the page to continue.',
+  404: 'This sheet does not exist. It may have been deleted, or you no longer have access.',
 };

@@ -1,7 +1,7 @@
 import { isFormulaInput } from '../../core/values/is-formula-input';
 import { showReferences } from '../../core/formula/resolve/keep-references';
 import type { Sheet } from '../../core/sheet/sheet';
-import type { LostCell } from '../../protocol/engine-messages';
+import type { LostCell } from '../../protocol/sheet-view';
 import type { LostEntry } from './own-entries';
 
 /** A lost entry where its cell stands now, with formulas as people see them; undefined where the cell is gone. */

@@ -3,7 +3,7 @@ import { sheetUrl } from '../../protocol/sheet-url';
 import { idsOfCell, positionOfCell } from '../../core/sheet/cell-position';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sheet } from '../../core/sheet/sheet';
-import type { Area, PresentPerson, Selection } from '../../protocol/engine-messages';
+import type { Area, Selection, PresentPerson } from '../../protocol/sheet-view';
 import { PRESENCE_BEAT_MS, type Present, type PresentPlace } from '../../protocol/presence';
 
 /** Minimum interval between presence announcements. */

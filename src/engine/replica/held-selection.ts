@@ -2,7 +2,7 @@ import { idsOfCell, positionOfCell, type CellPosition } from '../../core/sheet/c
 import type { CellIds } from '../../core/sheet/ids';
 import { itemAt } from '../../core/values/item-at';
 import type { Sheet } from '../../core/sheet/sheet';
-import type { Selection } from '../../protocol/engine-messages';
+import type { Selection } from '../../protocol/sheet-view';
 
 /** The page's selection, held by ids, so that it stays on its cells while others move rows and fields. */
 export class HeldSelection {

@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { messageOf } from '../../core/values/error-message';
 import { itemAt } from '../../core/values/item-at';
-import { rulesForSheet } from '../../core/exchange/rules/rules-for-sheet';
+import { lookNames, rulesForSheet } from '../../core/exchange/rules/rules-for-sheet';
 import { mapRuleReferences } from '../../core/rules/shape/map-rule-references';
 import { readRuleSet } from '../../core/rules/shape/read-rule-set';
 import type { Operation } from '../../core/sheet/change';
@@ -17,7 +17,7 @@ interface Brought {
 
 /** The operations that add the rules of a rule file after those of a sheet. Fails in words for the person. */
 export function bringRules(sheet: Sheet, text: string): Brought {
-  const read = readRuleSet(parse(text));
+  const read = readRuleSet(parse(text), lookNames(sheet));
   if ('message' in read) throw new Error(`This rule file cannot be used: ${read.message}`);
   const { rules, looks } = rulesForSheet(read.rules, sheet, () => nanoid(10));
   if (rules.length === 0) throw new Error('There are no rules in this file.');

@@ -1,6 +1,6 @@
 import type { CellIds } from '../../core/sheet/ids';
 import type { Sheet } from '../../core/sheet/sheet';
-import type { Area } from '../../protocol/engine-messages';
+import type { Area } from '../../protocol/sheet-view';
 
 /** The cells of some areas by id, up to a number. */
 export function cellsOf(sheet: Sheet, areas: readonly Area[], most: number): CellIds[] {

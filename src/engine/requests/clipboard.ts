@@ -6,7 +6,8 @@ import { readCsv } from '../../core/exchange/csv/read-csv';
 import { writeCsv } from '../../core/exchange/csv/write-csv';
 import { cssOf } from '../../core/looks/css-of';
 import type { Style } from '../../core/looks/style';
-import type { Area, CopiedText, PasteHow } from '../../protocol/engine-messages';
+import type { CopiedText, PasteHow } from '../../protocol/engine-messages';
+import type { Area } from '../../protocol/sheet-view';
 import { shownAt } from '../../core/sheet/shown-cell';
 import type { Replica } from '../replica/replica';
 

@@ -12,7 +12,9 @@ import type { EngineQuestions } from '../../protocol/engine-messages';
 import type { Replica } from '../replica/replica';
 import { cellsOf } from './cells-of';
 import { edgeFrom } from './edge-from';
+import { duplicateRecords } from '../../core/edit/rows';
 import { longestTexts } from './longest-texts';
+import { wrappedTexts } from './wrapped-texts';
 import { nextMatch } from './next-match';
 import { recordsOf } from './records-of';
 import { valuesOf } from './values-of';
@@ -22,6 +24,9 @@ export const questions = (replica: () => Replica) =>
   ({
     measure: ({ areas }) => measureAreas(replica().evaluation, areas),
     'ask-texts': ({ left, right }) => longestTexts(replica().sheet, left, right),
+    'ask-wrapped': ({ area, on }) => wrappedTexts(replica().sheet, area, on),
+    'ask-duplicates': () => duplicateRecords(replica().sheet).length,
+    'ask-next-record': () => replica().sheet.nextRecordAt(),
     'ask-edge': (asked) => edgeFrom(replica().sheet, asked),
     'ask-values': ({ column }) => valuesOf(replica().sheet, column),
     'ask-match': ({ rule, after }) => nextMatch(replica(), rule, after),

@@ -3,7 +3,7 @@ import { itemAt } from '../../core/values/item-at';
 import { showReferences } from '../../core/formula/resolve/keep-references';
 import { traceCell } from '../../core/rules/explain/trace';
 import { shownAt } from '../../core/sheet/shown-cell';
-import type { ActiveCell } from '../../protocol/engine-messages';
+import type { ActiveCell } from '../../protocol/sheet-view';
 import type { EntryLock } from '../replica/entry-lock';
 import type { Replica } from '../replica/replica';
 

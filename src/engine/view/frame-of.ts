@@ -6,7 +6,7 @@ import { frozenColumns } from '../../core/sheet/layout/frozen-columns';
 import { parentRows } from '../../core/sheet/layout/levels';
 import { mergeAreas } from '../../core/sheet/layout/merge-areas';
 import type { Sheet } from '../../core/sheet/sheet';
-import type { SheetFrame } from '../../protocol/engine-messages';
+import type { SheetFrame } from '../../protocol/sheet-view';
 import { shownFields } from './legend-of';
 import type { Replica } from '../replica/replica';
 import { rowHeights, type OutOfView } from './row-heights';
@@ -20,6 +20,7 @@ export function frameOf(replica: Replica, name: string, outOfView: OutOfView): S
   const { sheet } = replica;
   return {
     name,
+    isEmpty: sheet.isEmpty(),
     fields: shownFields(sheet),
     rowCount: sheet.rowCount,
     frozenRows: frozenRows(sheet),

@@ -2,12 +2,17 @@ import { itemAt } from '../../core/values/item-at';
 import { ruleSentence } from '../../core/rules/shape/sentence-words';
 import { columnLetters } from '../../core/sheet/address';
 import type { Sheet } from '../../core/sheet/sheet';
-import type { LegendEntry, ShownField } from '../../protocol/engine-messages';
+import { fieldFormat } from '../../core/sheet/shown-cell';
+import type { LegendEntry, ShownField } from '../../protocol/sheet-view';
 import type { Replica } from '../replica/replica';
 
 /** The fields as they are called on screen: by their labels, else by their letters. */
 export const shownFields = (sheet: Sheet): ShownField[] =>
-  sheet.fields.map((field, column) => ({ ...field, label: sheet.labelOf(column) ?? columnLetters(column) }));
+  sheet.fields.map((field, column) => ({
+    ...field,
+    format: fieldFormat(sheet, column),
+    label: sheet.labelOf(column) ?? columnLetters(column),
+  }));
 
 /** The active rules in order of precedence, with the sentence of each and how many cells it has looks for. */
 export function legendOf(replica: Replica): LegendEntry[] {

@@ -4,7 +4,7 @@ import { shownAt } from '../../core/sheet/shown-cell';
 import type { CellValue } from '../../core/values/cell-value';
 import { foldText } from '../../core/values/fold-text';
 import { readInput } from '../../core/values/read-input';
-import type { Filter, RowHeights } from '../../protocol/engine-messages';
+import type { Filter, RowHeights } from '../../protocol/sheet-view';
 import type { Replica } from '../replica/replica';
 
 /** Rows that a reader filters or folds away. */

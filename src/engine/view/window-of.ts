@@ -7,13 +7,7 @@ import { shownAt, shownBy } from '../../core/sheet/shown-cell';
 import type { ResolvedLook } from '../../core/rules/evaluate/resolver';
 import { trialCell, trialColumn } from '../../core/rules/explain/trial-cell';
 import { isInPart, type ValuePart } from '../../core/rules/explain/value-part';
-import {
-  BAR_SHARES,
-  type Area,
-  type PaintedLook,
-  type RowHeights,
-  type SheetWindow,
-} from '../../protocol/engine-messages';
+import { BAR_SHARES, type Area, type PaintedLook, type RowHeights, type SheetWindow } from '../../protocol/sheet-view';
 import type { EntryLock } from '../replica/entry-lock';
 import type { Replica } from '../replica/replica';
 
@@ -99,12 +93,11 @@ export function windowOf(
 
 /** What is painted of whole rows: their shading, their levels and their roles. */
 function rowFacts(sheet: Sheet, rows: readonly number[]): Pick<SheetWindow, 'banded' | 'levels' | 'roles'> {
-  const first = sheet.recordSpan().first;
+  const isBanded = sheet.parts.get('bands') !== undefined;
+  const [first, last] = isBanded ? [sheet.recordSpan().first, sheet.lastFilledRow()] : [0, -1];
   const isShaded = (position: number): boolean =>
-    (position - first) % 2 === 1 && sheet.roleAt(sheet.slotAt(position)) === 'record';
-  const banded = sheet.parts.get('bands')
-    ? Uint8Array.from(rows, (position) => Number(isShaded(position)))
-    : new Uint8Array(0);
+    position <= last && (position - first) % 2 === 1 && sheet.roleAt(sheet.slotAt(position)) === 'record';
+  const banded = isBanded ? Uint8Array.from(rows, (position) => Number(isShaded(position))) : new Uint8Array(0);
   const levelOf = (position: number): number => sheet.rowFormat(sheet.slotAt(position)).level ?? 0;
   const levels = rows.some((position) => levelOf(position) > 0) ? Uint8Array.from(rows, levelOf) : new Uint8Array(0);
   const roles = rows.map((position) => sheet.roleAt(sheet.slotAt(position)));

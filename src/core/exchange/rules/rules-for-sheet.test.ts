@@ -4,7 +4,7 @@ import { readRuleSet } from '../../rules/shape/read-rule-set';
 import { newField } from '../../sheet/field';
 import { Sheet } from '../../sheet/sheet';
 import { ruleFile } from './write-rule-file';
-import { rulesForSheet } from './rules-for-sheet';
+import { lookNames, rulesForSheet } from './rules-for-sheet';
 
 const sheetOf = (...labels: readonly string[]) => {
   const made = new Sheet(labels.map((_, at) => newField(`f${at}`, `a${at}`)));
@@ -51,6 +51,30 @@ test('fields are matched by label, own looks come along, those of every sheet st
   });
   expect(looks).toMatchObject([{ kind: 'look', look: { fill: '#d3e4f6' } }]);
   expect(rules[1]).toMatchObject({ reads: { fields: ['Nitrate'] }, look: { look: 'alarm' } });
+});
+
+test('looks that the sheet has are known by name and by id', () => {
+  const sheet = sheetOf('Station', 'Oxygen');
+  const heavy = { id: 'look-saved-x1', kind: 'look', name: 'Heavy', look: { bold: true } } as const;
+  sheet.apply({ kind: 'put-parts', parts: [heavy] });
+  const rule = (id: string, look: string) => ({
+    id,
+    name: id,
+    reads: { fields: ['Oxygen'] },
+    when: { kind: 'state', is: 'blank' },
+    look: { look },
+  });
+  const rules = [rule('a', 'Heavy'), rule('b', 'saved-x1'), rule('c', 'Alarm')];
+  const found = readRuleSet({ format: 'auxesis-rules', version: 1, rules }, lookNames(sheet));
+  if ('message' in found) throw new Error(found.message);
+  const made = rulesForSheet(found.rules, sheet, ({ id }) => id);
+  expect(made.rules.map(({ look }) => look)).toEqual([{ look: 'saved-x1' }, { look: 'saved-x1' }, { look: 'alarm' }]);
+  expect(made.looks).toEqual([]);
+  expect(
+    readRuleSet({ format: 'auxesis-rules', version: 1, rules: [rule('d', 'Nowhere')] }, lookNames(sheet)),
+  ).toMatchObject({
+    message: expect.stringContaining('Nowhere'),
+  });
 });
 
 test('rules that are taken out of one sheet mean the same fields in another, wherever they stand there', () => {

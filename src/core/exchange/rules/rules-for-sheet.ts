@@ -1,4 +1,4 @@
-import { lookPart, OWN_LOOK, sheetLooks } from '../../sheet/sheet-looks';
+import { lookPart, lookParts, OWN_LOOK, sheetLooks, type NamedLook } from '../../sheet/sheet-looks';
 import { mapRuleReferences } from '../../rules/shape/map-rule-references';
 import { fieldByLabel, type RuleSet } from '../../rules/shape/read-rule-set';
 import type { Rule } from '../../rules/shape/rule';
@@ -24,20 +24,31 @@ export function rulesForSheet(
   idOf: (rule: Rule) => RuleId,
 ): { readonly rules: readonly Rule[]; readonly looks: readonly LookPart[] } {
   const find = fieldByLabel(sheet);
+  const idOfLook = (name: string): string =>
+    Object.hasOwn(looks, name)
+      ? named(name)
+      : (looksOfSheet(sheet).find((look) => isCalled(look, name))?.id ?? named(name));
   return {
-    rules: rules.map((rule) => ({ ...withLooks(mapRuleReferences(rule, { field: find })), id: idOf(rule) })),
+    rules: rules.map((rule) => ({ ...withLooks(mapRuleReferences(rule, { field: find }), idOfLook), id: idOf(rule) })),
     looks: Object.entries(looks).flatMap(([id, look]) =>
       FAMILY.has(id) ? [] : lookPart({ id: named(id), name: id.replace(OWN_LOOK, ''), look }, looks),
     ),
   };
 }
 
-/** The rule with its saved looks by the names that they have here, wherever it refers to one. */
-const withLooks = (rule: Rule): Rule =>
+const looksOfSheet = (sheet: Sheet): readonly NamedLook[] => sheetLooks(lookParts(sheet.parts.values()), 'light');
+const isCalled = ({ id, name }: NamedLook, wanted: string): boolean => id === wanted || name === wanted;
+
+/** What a rule file may call the looks of a sheet: their names and ids. */
+export const lookNames = (sheet: Sheet): ReadonlySet<string> =>
+  new Set(looksOfSheet(sheet).flatMap(({ id, name }) => [id, name]));
+
+/** The rule with its saved looks by the ids that they have here, wherever it refers to one. */
+const withLooks = (rule: Rule, idOfLook: (name: string) => string): Rule =>
   JSON.parse(
     JSON.stringify(rule, (_, value: unknown) =>
       typeof value === 'object' && value !== null && 'look' in value && typeof value.look === 'string'
-        ? { ...value, look: named(value.look) }
+        ? { ...value, look: idOfLook(value.look) }
         : value,
     ),
   ) as Rule;

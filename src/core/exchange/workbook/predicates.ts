@@ -1,3 +1,4 @@
+import { edgeOf } from '../../rules/kinds/bands';
 import { calendarSpan } from '../../rules/kinds/date';
 import { findEntry } from '../../values/entry-of';
 import { itemAt } from '../../values/item-at';
@@ -49,7 +50,7 @@ export function predicatesOf(
 ): readonly { readonly outcome: number; readonly formula: string }[] | undefined {
   const { rule, sheet, columns, top, bottom, at, isFixed } = wanted;
   const express = findEntry<(when: When, context: PredicateContext) => readonly (string | undefined)[] | undefined>(
-    SAYERS,
+    PREDICATES,
     rule.when.kind,
   );
   if (!express || columns.length === 0) return undefined;
@@ -279,25 +280,26 @@ function rankPredicates(
 }
 
 function bandsPredicates(
-  { cuts, edge = 'lower', asShown, looks }: WhenOf<'bands'>,
+  when: WhenOf<'bands'>,
   { cell, operand }: PredicateContext,
 ): readonly (string | undefined)[] | undefined {
-  if (asShown) return undefined;
-  const edges = cuts.map(operand);
-  if (edges.some((cut) => cut === undefined)) return undefined;
-  const [below, from] = edge === 'lower' ? ['<', '>='] : ['<=', '>'];
-  return looks.map((look, band) => {
+  if (when.asShown) return undefined;
+  const cuts = when.cuts.map(operand);
+  if (cuts.some((cut) => cut === undefined)) return undefined;
+  const value = when.magnitude ? `ABS(${cell})` : cell;
+  const isLower = (cut: number): boolean => edgeOf(when, cut) === 'lower';
+  return when.looks.map((look, band) => {
     if (!look) return undefined;
     const tests = [
-      band > 0 && `${cell}${from}${edges[band - 1]}`,
-      band < edges.length && `${cell}${below}${edges[band]}`,
+      band > 0 && `${value}${isLower(band - 1) ? '>=' : '>'}${cuts[band - 1]}`,
+      band < cuts.length && `${value}${isLower(band) ? '<' : '<='}${cuts[band]}`,
     ].filter(Boolean);
     return `AND(${[isNumber(cell), ...tests].join(';')})`;
   });
 }
 
 /** One a kind that a formula can express; the other kinds have none. */
-const SAYERS: {
+const PREDICATES: {
   readonly [K in When['kind']]?: (
     when: WhenOf<K>,
     context: PredicateContext,

@@ -1,4 +1,4 @@
-import type { RowId } from '../../sheet/ids';
+import type { FieldId, RowId } from '../../sheet/ids';
 import { layoutOf, type Layout } from '../../sheet/layout/layout-move';
 import type { Sheet } from '../../sheet/sheet';
 import { isKept, type CellRef, type KeptRef } from '../syntax/formula-tree';
@@ -75,7 +75,7 @@ export function showReferences(input: string, sheet: Sheet, slot: number): strin
     const [only] = node.ends;
     const label =
       node.ends.length === 1 && only && isKept(only) && only.isLabel && only.field
-        ? sheet.labelOf(sheet.findColumn(only.field.id) ?? -1)
+        ? labelOfField(sheet, only.field.id)
         : undefined;
     if (label !== undefined) return quotedName(label);
     const ends = node.ends.map((end) => (isKept(end) ? plainEnd(end, sheet, slot) : end));
@@ -118,4 +118,10 @@ function plainEnd({ field, row }: KeptRef, sheet: Sheet, slot: number): CellRef 
     column: field && column !== null ? { at: column, absolute: field.absolute } : null,
     row: at === null ? null : { at: sheet.positionOf(at), absolute: typeof row === 'object' && row.absolute },
   };
+}
+
+/** The label of a field by its id; undefined where it has none, or is not there any more. */
+function labelOfField(sheet: Sheet, id: FieldId): string | undefined {
+  const column = sheet.findColumn(id);
+  return column === undefined ? undefined : sheet.labelOf(column);
 }

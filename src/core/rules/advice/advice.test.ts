@@ -152,3 +152,20 @@ test('rules that make sense get no advice', () => {
     ).codes,
   ).toEqual([]);
 });
+
+test('a wider rule that takes the fill of a narrower one is found, whatever else of that remains', () => {
+  const rows = [
+    ['now', 'before'],
+    ['95', '100'],
+    ['70', '100'],
+    ['100', '90'],
+  ];
+  const below = (times: number, look: object) => ({
+    reads: { fields: ['now'] },
+    when: { kind: 'compare', is: '<', to: { field: 'before', times } },
+    look,
+  });
+  const found = adviceOn(rows, below(1, { fill: '#fde5ac' }), below(0.9, { fill: '#f7d3c8', bold: true }));
+  expect(found.codes).toEqual(['never-seen']);
+  expect(found.repair('never-seen')).toEqual([]);
+});

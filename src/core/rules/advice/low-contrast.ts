@@ -1,11 +1,9 @@
-import { contrastRatio } from '../../looks/contrast';
+import { contrastRatio, READABLE } from '../../looks/contrast';
 import { lookValue } from '../../looks/look';
 import { readableText } from '../../looks/readable-text';
 import { replaced, type Adviser } from './advice';
 import { outcomeLooks } from './outcome-looks';
 
-/** Contrast that text needs to be read (WCAG 2.x, 1.4.3). */
-const READABLE = 4.5;
 /** The text of a cell that no rule touches, over a sheet that is nearly white. */
 const INK = '#22252b';
 const SHEET = '#ffffff';

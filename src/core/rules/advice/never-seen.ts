@@ -3,12 +3,17 @@ import { itemAt } from '../../values/item-at';
 import { cellAddress } from '../../sheet/address';
 import type { Evaluation } from '../evaluate/evaluation';
 import { sourcesOf } from '../evaluate/resolver';
-import type { Adviser } from './advice';
+import type { Adviser, AdviceContext } from './advice';
+import { outcomeLooks } from './outcome-looks';
 import { putRules } from '../shape/stored-rule';
 
-/** A rule that matches cells and shows in none of them: earlier rules have set everything that it would. */
-export const neverSeen: Adviser = ({ evaluation, stored }) => {
-  const seen = seenRules(evaluation);
+/**
+ * A rule that matches cells and shows in none of them, since earlier rules have set everything that it would: its fill
+ * is what counts, where it has one, whatever trace of it remains.
+ */
+export const neverSeen: Adviser = (context) => {
+  const { evaluation, stored } = context;
+  const seen = seenRules(evaluation, fillingRules(context));
   return evaluation.activeRules.flatMap((running, at) => {
     const { rule } = running;
     if (!running.works || seen.has(at) || running.shownCount() === 0) return [];
@@ -28,14 +33,19 @@ export const neverSeen: Adviser = ({ evaluation, stored }) => {
   });
 };
 
-/** Rules, by place, that set a property somewhere. */
-function seenRules({ sheet, activeRules, resolver }: Evaluation): Set<number> {
+/** The rules that have a fill in one of their looks. */
+const fillingRules = (context: AdviceContext): ReadonlySet<string> =>
+  new Set(outcomeLooks(context).flatMap(({ rule, properties }) => (properties.has('fill') ? [rule] : [])));
+
+/** Rules, by place, that set their fill somewhere, or any property where they have none. */
+function seenRules({ sheet, activeRules, resolver }: Evaluation, filling: ReadonlySet<string>): Set<number> {
   const seen = new Set<number>();
   const working = activeRules.filter(({ works }) => works).length;
   for (const slot of sheet.order) {
     if (seen.size === working) break;
     for (let column = 0; column < sheet.fields.length; column++)
-      for (const at of resolver.resolve(column, slot).from.values()) seen.add(at);
+      for (const [property, at] of resolver.resolve(column, slot).from)
+        if (property === 'fill' || !filling.has(itemAt(activeRules, at).rule.id)) seen.add(at);
   }
   return seen;
 }

@@ -4,6 +4,7 @@ import { makeRuleFormula } from './formula-reader';
 import { cellAddress, GONE, parseAddress } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';
 import type { CellValue } from '../../values/cell-value';
+import { shownAt, toldNumber } from '../../sheet/shown-cell';
 import { shownText } from '../../values/shown-text';
 import type { CompileContext } from './compile-context';
 import { missingField, type Inputs, type Operand, type Problem } from '../terms';
@@ -31,7 +32,12 @@ export function readOperands(
   const readers: OperandReader[] = [];
   for (const operand of operands) {
     if (typeof operand !== 'object') {
-      readers.push(constantReader(literalValue(operand), String(operand)));
+      readers.push({
+        ...constantReader(literalValue(operand), String(operand)),
+        ...(typeof operand === 'number'
+          ? { shownAt: (_, column) => (column === undefined ? String(operand) : toldNumber(sheet, column, operand)) }
+          : {}),
+      });
     } else if ('cell' in operand) {
       const at = parseAddress(operand.cell);
       const slot = at && sheet.order[at.position];
@@ -108,10 +114,9 @@ const constantReader = (value: CellValue, shown: string): OperandReader => ({
 });
 
 function cellReader(sheet: Sheet, column: number, slot: number): OperandReader {
-  const entry = () => sheet.column(column).entryAt(slot);
   return {
-    valueAt: () => entry().value,
-    shownAt: () => `${entry().shown || 'blank'} in ${cellAddress(column, sheet.positionOf(slot))}`,
+    valueAt: () => sheet.column(column).valueAt(slot),
+    shownAt: () => `${shownAt(sheet, column, slot) || 'blank'} in ${cellAddress(column, sheet.positionOf(slot))}`,
     constant: true,
   };
 }

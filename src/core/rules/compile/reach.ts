@@ -3,6 +3,7 @@ import { GONE, parseRanges } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';
 import { missingField } from '../terms';
 import type { Paints, Problem, Reads } from '../terms';
+import { TAG } from '../../values/cell-value';
 
 /** The cells of one column that a rule reads. */
 export interface ReadColumn {
@@ -51,10 +52,20 @@ function cellsInRanges(text: string, sheet: Sheet, spend: (cells: number) => voi
   return [...byColumn].sort(([a], [b]) => a - b).map(([column, slots]) => ({ column, slots }));
 }
 
-/** Which columns a rule paints, given those it reads; `cell` paints where it reads. */
+/** Whether a column is part of the records: it has a label, or a cell with content. */
+export const isInUse = (sheet: Sheet, column: number): boolean => {
+  if (sheet.labelOf(column) !== undefined) return true;
+  const { tags } = sheet.column(column);
+  return sheet.order.some((slot) => tags[slot] !== TAG.blank);
+};
+
+/** Which columns a rule paints, given those it reads: `cell` paints where it reads, `record` what is in use. */
 export function paintedColumns(paints: Paints, read: readonly ReadColumn[], sheet: Sheet): number[] | Problem {
   if (paints === 'cell') return read.map(({ column }) => column);
-  if (paints === 'record') return sheet.fields.map((_, column) => column);
+  if (paints === 'record')
+    return sheet.fields.flatMap((_, column) =>
+      read.some((each) => each.column === column) || isInUse(sheet, column) ? [column] : [],
+    );
   const columns: number[] = [];
   for (const field of paints.fields) {
     const column = sheet.findColumn(field);

@@ -104,6 +104,30 @@ describe('which rule wins', () => {
     expect(cells.C4!.look.fill).toBe('#222222');
   });
 
+  test('a record is painted in the fields that have a label or values, as these come and go', () => {
+    const header = ['Mark', '', 'Note', ''];
+    const sheet = sheetFromTable({ rows: [header, ['1', '', '', ''], ['9', '', '', '']], width: 4 }, { header: true });
+    const low = rule({
+      id: 'r',
+      reads: { fields: [sheet.field(0).id] },
+      when: { kind: 'compare', is: '<', to: 5 },
+      paints: 'record',
+      look: { bold: true },
+    });
+    const evaluation = evaluate(sheet, [low]);
+    const painted = () => Object.keys(reportEvaluation(evaluation).cells);
+    const enter = (input: string, field = 1) => {
+      const cells = [{ row: sheet.rowId(sheet.slotAt(2)), field: sheet.field(field).id, input }];
+      evaluation.follow(sheet.apply({ kind: 'set-cells', cells }).effects);
+    };
+    expect(painted()).toEqual(['A2', 'C2']);
+    enter('x');
+    expect(painted()).toEqual(['A2', 'B2', 'C2']);
+    enter('');
+    enter('y', 3);
+    expect(painted()).toEqual(['A2', 'C2', 'D2']);
+  });
+
   test('the sides of a border are won one by one', () => {
     const side = (color: string) => ({ style: 'solid' as const, width: 1, color });
     const found = look(

@@ -1,12 +1,13 @@
 import type { Scalar } from '../../formula/values/formula-value';
 import { TooMuchWork } from '../../formula/values/work-meter';
 import type { Look } from '../../looks/look';
-import type { Effect } from '../../sheet/effect';
+import type { CellBefore, Effect } from '../../sheet/effect';
+import { TAG } from '../../values/cell-value';
 import type { RuleWorld } from '../compile/compile-context';
 import type { Kernel } from '../kinds/kind';
 import { kindOf } from '../kinds/registry';
 import { OutcomeColumn } from '../compile/outcome-column';
-import { paintedColumns, readCells, type ReadColumn } from '../compile/reach';
+import { isInUse, paintedColumns, readCells, type ReadColumn } from '../compile/reach';
 import type { Rule } from '../shape/rule';
 import { isProblem, type Problem } from '../terms';
 
@@ -189,10 +190,19 @@ export class RunningRule {
   /**
    * True where an edit makes the condition itself different, so that it must be recompiled before any edit is followed.
    */
-  mustRecompileFor({ column, slot }: CellEffect): boolean {
+  mustRecompileFor({ column, slot, before }: CellEffect): boolean {
     if (!this.kernel) return this.problem !== null;
+    if (this.rule.paints === 'record' && this.paintsOtherColumns(column, slot, before)) return true;
     const { wholeColumns, cells } = this.kernel.inputs;
     return wholeColumns.includes(column) || cells.some((cell) => cell.column === column && cell.slot === slot);
+  }
+
+  /** Whether a column has come into use by an edit, or is no longer in use. */
+  private paintsOtherColumns(column: number, slot: number, before: CellBefore): boolean {
+    const { sheet } = this.world;
+    const isBlank = sheet.column(column).tags[slot] === TAG.blank;
+    if ((before.tag === TAG.blank) === isBlank || this.read.some((each) => each.column === column)) return false;
+    return this.painted.has(column) ? isBlank && !isInUse(sheet, column) : true;
   }
 
   /** Follows an edit. Returns false where the condition must be recompiled after all. */

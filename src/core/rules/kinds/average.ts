@@ -1,7 +1,7 @@
 import { Moments } from '../../stats/moments';
 import { Grouping, mapPer, perSchema, perWords, type Per } from '../compile/grouping';
 import { isProblem, type Inputs } from '../terms';
-import { shownAt } from '../../sheet/shown-cell';
+import { shownAt, toldNumber } from '../../sheet/shown-cell';
 import type { CompileContext } from '../compile/compile-context';
 import type { CellBefore } from '../../sheet/effect';
 import type { OutcomeColumn } from '../compile/outcome-column';
@@ -152,6 +152,10 @@ class AverageKernel implements Kernel {
     return undefined;
   }
 
+  private told(column: number, number: number): string {
+    return toldNumber(this.context.sheet, column, Number(number.toPrecision(6)));
+  }
+
   explain(column: number, slot: number) {
     const moments = this.groups.of(column, slot);
     const left = shownAt(this.context.sheet, column, slot) || 'blank';
@@ -159,9 +163,9 @@ class AverageKernel implements Kernel {
     if (!moments || moments.count === 0)
       return { left, relation, right: 'an average of no numbers', note: 'there are no numbers to average' };
     const { deviations = 0, spread = 'sample' } = this.when;
-    const mean = `average ${short(moments.mean)} of ${moments.count} numbers`;
+    const mean = `average ${this.told(column, moments.mean)} of ${moments.count} numbers`;
     const right = deviations
-      ? `${short(this.threshold(moments))} (${mean}, ${deviations} × ${spread} deviation ${short(moments.deviation(spread))})`
+      ? `${this.told(column, this.threshold(moments))} (${mean}, ${deviations} × ${spread} deviation ${this.told(column, moments.deviation(spread))})`
       : mean;
     const isNumber = !Number.isNaN(this.context.sheet.column(column).numberAt(slot));
     return { left, relation, right, ...(isNumber ? {} : { note: 'only numbers are held against an average' }) };
@@ -180,5 +184,3 @@ function onSide(number: number, is: AverageWhen['is'], threshold: number): boole
       return number <= threshold;
   }
 }
-
-const short = (number: number): string => String(Number(number.toPrecision(6)));

@@ -15,12 +15,23 @@ export interface BandsWhen {
   readonly kind: 'bands';
   /** Rising cut points: one band fewer than looks. */
   readonly cuts: readonly Operand[];
-  /** Which band a number at a cut belongs to: `lower` makes the cut the lower edge of the band above it (default). */
-  readonly edge?: 'lower' | 'upper';
+  /**
+   * Which band a number at a cut belongs to, for all cuts or for each: `lower` makes the cut the lower edge of the band
+   * above it (default).
+   */
+  readonly edge?: Edge | readonly Edge[];
   readonly looks: readonly (Look | null)[];
   readonly names?: readonly string[];
   readonly asShown?: boolean;
+  /** True where the size of a number counts, whatever its sign. */
+  readonly magnitude?: boolean;
 }
+
+type Edge = 'lower' | 'upper';
+
+/** The edge that a cut is. */
+export const edgeOf = ({ edge = 'lower' }: Pick<BandsWhen, 'edge'>, cut: number): Edge =>
+  typeof edge === 'string' ? edge : itemAt(edge, cut);
 
 /** Numbers sorted into bands by cut points in order, so that there are no gaps and no overlaps. */
 export const bands: ConditionKind<BandsWhen> = {
@@ -33,10 +44,13 @@ export const bands: ConditionKind<BandsWhen> = {
           .items(operandSchema(['number', 'string'])(joi))
           .min(1)
           .required(),
-        edge: joi.valid('lower', 'upper'),
+        edge: joi
+          .alternatives()
+          .try(joi.valid('lower', 'upper'), joi.array().items(joi.valid('lower', 'upper')).min(1)),
         looks: joi.array().items(lookSchema(joi).allow(null)).required(),
         names: joi.array().items(joi.string().allow('')),
         asShown: joi.boolean(),
+        magnitude: joi.boolean(),
       })
       .custom((when: BandsWhen, helpers) => {
         const wanted = when.cuts.length + 1;
@@ -44,6 +58,8 @@ export const bands: ConditionKind<BandsWhen> = {
           return helpers.message({ custom: `{{#label}}.looks must have ${wanted} entries, one more than "cuts"` });
         if (when.names && when.names.length !== wanted)
           return helpers.message({ custom: `{{#label}}.names must have ${wanted} entries, one more than "cuts"` });
+        if (Array.isArray(when.edge) && when.edge.length !== when.cuts.length)
+          return helpers.message({ custom: `{{#label}}.edge must have ${when.cuts.length} entries, one for each cut` });
         return when;
       }),
   ),
@@ -57,14 +73,14 @@ export const bands: ConditionKind<BandsWhen> = {
     return problem ?? new BandsKernel(when, context, operands);
   },
   sentence: (when, words) =>
-    `is in one of ${when.looks.length} bands, cut at ${when.cuts.map((cut) => words.operand(cut)).join(', ')}`,
+    `is ${when.magnitude ? 'by size ' : ''}in one of ${when.looks.length} bands, cut at ${when.cuts.map((cut) => words.operand(cut)).join(', ')}`,
   outcomeName(when, outcome, words) {
     return when.names?.[outcome] || bandRange(when, outcome, words);
   },
   defaults: ({ numbers, lowerQuartile, upperQuartile }) => ({
     kind: 'bands',
     cuts: numbers && lowerQuartile < upperQuartile ? [lowerQuartile, upperQuartile] : [0, 1],
-    looks: [{ look: 'cool' }, null, { look: 'watch' }],
+    looks: bandLooks(3),
   }),
   thresholds: (when) =>
     when.cuts.flatMap((cut, at) =>
@@ -85,19 +101,41 @@ export const bands: ConditionKind<BandsWhen> = {
       inputs: ['10', '10.1', 'x'],
       outcomes: [0, 1, -1],
     },
+    {
+      says: 'each cut may be an edge of its own',
+      when: { kind: 'bands', cuts: [5, 10], edge: ['lower', 'upper'], looks: [null, null, null] },
+      inputs: ['4.9', '5', '10', '10.1'],
+      outcomes: [0, 1, 1, 2],
+    },
+    {
+      says: 'by size the sign does not count',
+      when: { kind: 'bands', cuts: [5, 10], magnitude: true, looks: [null, null, null] },
+      inputs: ['-4', '-5', '7', '-12', 'x'],
+      outcomes: [0, 1, 1, 2, -1],
+    },
   ],
 };
+
+/** Looks that are proposed for bands, from low to high; no band is without one. */
+export function bandLooks(count: number): Look[] {
+  const looks =
+    count === 2 ? (['cool', 'watch'] as const) : (['cool', 'clear', 'watch', 'alarm', 'plum', 'ink'] as const);
+  return Array.from({ length: count }, (_, at) => ({ look: itemAt(looks, at % looks.length) }));
+}
 
 /**
  * A band in words: "under 5", "5 to under 10", "10 and over"; with upper edges "5 and under", "over 5 to 10", "over
  * 10".
  */
-function bandRange({ cuts, edge = 'lower' }: BandsWhen, band: number, words: SentenceWords): string {
+function bandRange(when: BandsWhen, band: number, words: SentenceWords): string {
+  const { cuts } = when;
   const low = band > 0 ? words.operand(itemAt(cuts, band - 1)) : undefined;
   const high = band < cuts.length ? words.operand(itemAt(cuts, band)) : undefined;
-  if (low === undefined) return edge === 'lower' ? `under ${high}` : `${high} and under`;
-  if (high === undefined) return edge === 'lower' ? `${low} and over` : `over ${low}`;
-  return edge === 'lower' ? `${low} to under ${high}` : `over ${low} to ${high}`;
+  const isBelow = high !== undefined && edgeOf(when, band) === 'lower';
+  if (low === undefined) return isBelow ? `under ${high}` : `${high} and under`;
+  const isFrom = edgeOf(when, band - 1) === 'lower';
+  if (high === undefined) return isFrom ? `${low} and over` : `over ${low}`;
+  return `${isFrom ? low : `over ${low}`} to ${isBelow ? `under ${high}` : high}`;
 }
 
 /** Cuts that do not depend on the row must be numbers that rise. */
@@ -129,6 +167,8 @@ class BandsKernel implements Kernel {
   readonly inputs: Inputs;
   private readonly readers: readonly OperandReader[];
   private readonly fixed: Float64Array | null;
+  /** Of each cut, whether a number at it belongs to the band above. */
+  private readonly isLower: readonly boolean[];
 
   constructor(
     private readonly when: BandsWhen,
@@ -137,6 +177,7 @@ class BandsKernel implements Kernel {
   ) {
     this.inputs = operands.inputs;
     this.readers = operands.readers;
+    this.isLower = when.cuts.map((_, cut) => edgeOf(when, cut) === 'lower');
     this.fixed = this.readers.every((reader) => reader.constant)
       ? Float64Array.from(this.readers, (reader) => cutNumber(reader, 0))
       : null;
@@ -152,7 +193,13 @@ class BandsKernel implements Kernel {
     if (store.tags[slot] !== TAG.number) return -1;
     const number = this.when.asShown ? roundedAt(this.context, column, slot) : store.numberAt(slot);
     const cuts = this.fixed ?? this.cutsAt(column, slot);
-    return cuts ? bandOf(number, cuts, this.when.edge ?? 'lower') : -1;
+    return cuts ? this.bandOf(this.when.magnitude ? Math.abs(number) : number, cuts) : -1;
+  }
+
+  private bandOf(number: number, cuts: Float64Array): number {
+    let band = 0;
+    while (band < cuts.length && (this.isLower[band]! ? number >= cuts[band]! : number > cuts[band]!)) band++;
+    return band;
   }
 
   /** The cuts beside a row, or undefined where one is not a number or they fall. */
@@ -191,10 +238,4 @@ class BandsKernel implements Kernel {
 function roundedAt(context: CompileContext, column: number, slot: number): number {
   const value = asShown(context.sheet.column(column).valueAt(slot), formatAt(context.sheet, column, slot));
   return value.kind === 'number' ? value.number : NaN;
-}
-
-function bandOf(number: number, cuts: Float64Array, edge: 'lower' | 'upper'): number {
-  let band = 0;
-  while (band < cuts.length && (edge === 'lower' ? number >= cuts[band]! : number > cuts[band]!)) band++;
-  return band;
 }

@@ -2,10 +2,9 @@ import { itemAt, lastItem } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import type { Look, LookBar } from '../../looks/look';
 import { hexSchema } from '../../looks/look-schema';
-import { shownAt } from '../../sheet/shown-cell';
+import { shownAt, toldNumber } from '../../sheet/shown-cell';
 import type { CellBefore } from '../../sheet/effect';
 import type { SortedBlocks } from '../../stats/sorted-blocks';
-import { numberText } from '../../values/number-text';
 import type { CompileContext } from '../compile/compile-context';
 import { mapPer, perSchema, perWords, type Per } from '../compile/grouping';
 import { joinInputs } from '../compile/operands';
@@ -196,6 +195,10 @@ class BarKernel implements Kernel {
     if (this.outcomeAt(column, slot) < 0)
       return { left, relation: 'has no', right: 'bar', note: 'only numbers have a bar' };
     const [from = NaN, to = NaN] = this.groups.groupAt(column, slot).derived;
-    return { left, relation: 'has a bar between', right: `${numberText(from)} and ${numberText(to)}` };
+    return {
+      left,
+      relation: 'has a bar between',
+      right: `${toldNumber(this.context.sheet, column, from)} and ${toldNumber(this.context.sheet, column, to)}`,
+    };
   }
 }

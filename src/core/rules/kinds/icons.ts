@@ -2,9 +2,8 @@ import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import { ICON_SETS, type IconSet } from '../../looks/icon-sets';
 import type { Look } from '../../looks/look';
-import { shownAt } from '../../sheet/shown-cell';
+import { shownAt, toldNumber } from '../../sheet/shown-cell';
 import type { CellBefore } from '../../sheet/effect';
-import { numberText } from '../../values/number-text';
 import type { CompileContext } from '../compile/compile-context';
 import { mapPer, perSchema, perWords, type Per } from '../compile/grouping';
 import { joinInputs } from '../compile/operands';
@@ -172,7 +171,10 @@ class IconsKernel implements Kernel {
     const left = shownAt(this.context.sheet, column, slot) || 'blank';
     const outcome = this.outcomeAt(column, slot);
     if (outcome < 0) return { left, relation: 'has no', right: 'icon', note: 'only numbers have an icon' };
-    const cuts = this.groups.groupAt(column, slot).derived.map(numberText).join(' and ');
+    const cuts = this.groups
+      .groupAt(column, slot)
+      .derived.map((number) => toldNumber(this.context.sheet, column, number))
+      .join(' and ');
     return { left, relation: `has the icon “${ICON_SETS[this.when.set][outcome]}” by`, right: `cuts at ${cuts}` };
   }
 }

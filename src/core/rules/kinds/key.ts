@@ -25,6 +25,13 @@ export type KeyOutcome = (typeof KEY_OUTCOMES)[number];
 export const OUTCOME_SAYS = ['not yet answered', 'right', 'nearly right', 'wrong'] as const;
 const [EMPTY, RIGHT, NEAR, WRONG] = [0, 1, 2, 3] as const;
 
+/** The looks that an answer check begins with. */
+export const FIRST_LOOKS: KeyWhen['looks'] = {
+  right: { look: 'clear' },
+  near: { look: 'watch' },
+  wrong: { look: 'alarm' },
+};
+
 /** Accepted answers shorter than this are right or wrong, never nearly right. */
 const SHORTEST_NEAR = 4;
 
@@ -98,7 +105,7 @@ export const key: ConditionKind<KeyWhen> = {
   defaults: ({ commonText }) => ({
     kind: 'key',
     expect: [commonText ?? 'answer'],
-    looks: { right: { look: 'clear' }, near: { look: 'watch' }, wrong: { look: 'alarm' } },
+    looks: FIRST_LOOKS,
   }),
   thresholds: () => [],
   examples: [

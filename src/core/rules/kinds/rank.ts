@@ -1,8 +1,7 @@
 import { lazySchema } from '../../lazy-schema';
-import { shownAt } from '../../sheet/shown-cell';
+import { shownAt, toldNumber } from '../../sheet/shown-cell';
 import type { CellBefore } from '../../sheet/effect';
 import type { SortedBlocks } from '../../stats/sorted-blocks';
-import { numberText } from '../../values/number-text';
 import type { CompileContext } from '../compile/compile-context';
 import { mapPer, perSchema, perWords, type Per } from '../compile/grouping';
 import { OrderedGroups } from '../compile/ordered-groups';
@@ -128,7 +127,7 @@ class RankKernel implements Kernel {
     if (!group || group.numbers.count === 0)
       return { left, relation, right: 'no numbers', note: 'there are no numbers to rank' };
     const isNumber = !Number.isNaN(this.context.sheet.column(column).numberAt(slot));
-    const right = `${group.numbers.count} numbers: from ${numberText(group.derived)} ${this.when.is === 'top' ? 'up' : 'down'}`;
+    const right = `${group.numbers.count} numbers: from ${toldNumber(this.context.sheet, column, group.derived)} ${this.when.is === 'top' ? 'up' : 'down'}`;
     return { left, relation, right, ...(isNumber ? {} : { note: 'only numbers are ranked' }) };
   }
 }

@@ -9,8 +9,8 @@ import type { Comparison, ConditionKind, Kernel, Invalidation } from './kind';
 import type { Inputs } from '../terms';
 
 export const MEMBERS = {
-  repeated: 'is met more than once',
-  unique: 'is met only once',
+  repeated: 'is a duplicate',
+  unique: 'is unique',
   first: 'is the first of several',
   again: 'has been met before',
 } as const;

@@ -2,9 +2,8 @@ import { lazySchema } from '../../lazy-schema';
 import { ColorRamp, type ColorSpace } from '../../looks/color-ramp';
 import type { Look } from '../../looks/look';
 import { hexSchema } from '../../looks/look-schema';
-import { shownAt } from '../../sheet/shown-cell';
+import { shownAt, toldNumber } from '../../sheet/shown-cell';
 import type { CellBefore } from '../../sheet/effect';
-import { numberText } from '../../values/number-text';
 import type { CompileContext } from '../compile/compile-context';
 import { mapPer, perSchema, perWords, type Per } from '../compile/grouping';
 import { joinInputs } from '../compile/operands';
@@ -27,6 +26,16 @@ export interface ScaleWhen {
   readonly space?: ColorSpace;
   readonly per?: Per;
 }
+
+/** The scale that a rule begins with. */
+export const FIRST_SCALE: ScaleWhen = {
+  kind: 'scale',
+  stops: [
+    { at: 'least', color: '#f3e7c9' },
+    { at: { percentile: 50 }, color: '#8fb8a8' },
+    { at: 'greatest', color: '#1f5673' },
+  ],
+};
 
 /** Every number filled with a colour between those of the stops on either side of it. */
 export const scale: ConditionKind<ScaleWhen> = {
@@ -63,14 +72,7 @@ export const scale: ConditionKind<ScaleWhen> = {
   },
   sentence: (when, words) => `is coloured along ${when.stops.length} stops${perWords(when.per, words)}`,
   outcomeName: () => '',
-  defaults: () => ({
-    kind: 'scale',
-    stops: [
-      { at: 'least', color: '#f3e7c9' },
-      { at: { percentile: 50 }, color: '#8fb8a8' },
-      { at: 'greatest', color: '#1f5673' },
-    ],
-  }),
+  defaults: () => FIRST_SCALE,
   thresholds: () => [],
   ramp: ({ stops, space = 'oklab' }) =>
     new ColorRamp(
@@ -169,7 +171,7 @@ class ScaleKernel implements Kernel {
     return {
       left,
       relation: `is ${this.fillAt(column, slot)} on`,
-      right: `stops at ${group.derived.map(numberText).join(', ')}`,
+      right: `stops at ${group.derived.map((number) => toldNumber(this.context.sheet, column, number)).join(', ')}`,
     };
   }
 }

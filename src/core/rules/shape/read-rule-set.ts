@@ -32,8 +32,14 @@ function checkIds(rules: readonly Rule[], helpers: Joi.CustomHelpers): readonly 
   return rules;
 }
 
-/** Checks the parsed JSON of a rule file. The message names the place in it and what was expected. */
-export function readRuleSet(json: unknown): { readonly rules: RuleSet } | { readonly message: string } {
+/**
+ * Checks the parsed JSON of a rule file. The message names the place in it and what was expected. Rules may refer to
+ * the looks of the file, and to those that are known where they go, by name or id.
+ */
+export function readRuleSet(
+  json: unknown,
+  known: ReadonlySet<string> = new Set(),
+): { readonly rules: RuleSet } | { readonly message: string } {
   const { error, value } = ruleSetSchema
     .required()
     .validate(json, { convert: false, errors: { wrap: { label: false } } }) as Joi.ValidationResult<RuleSet>;
@@ -41,7 +47,7 @@ export function readRuleSet(json: unknown): { readonly rules: RuleSet } | { read
   for (const [name, look] of Object.entries(value.looks))
     if (look.look !== undefined) return { message: `looks.${name}.look: a saved look cannot refer to another` };
   for (const [at, rule] of value.rules.entries()) {
-    const unknown = savedLooksOf(rule).find((name) => !Object.hasOwn(value.looks, name));
+    const unknown = savedLooksOf(rule).find((name) => !Object.hasOwn(value.looks, name) && !known.has(name));
     if (unknown !== undefined)
       return { message: `rules[${at}] refers to the look "${unknown}", which is not among "looks"` };
   }

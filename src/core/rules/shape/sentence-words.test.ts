@@ -1,6 +1,9 @@
 import { describe, expect, test } from 'vitest';
-import { ruleSentence, thresholdText } from './sentence-words';
+import { thresholdText } from '../../values/threshold-text';
+import { ruleSentence } from './sentence-words';
+import { sheetFromTable } from '../../sheet/sheet-from-table';
 import type { When } from '../kinds/registry';
+import { namedFields } from './named-fields';
 
 const FIELDS = [
   { id: 'o', label: 'Oxygen', format: '0.0', unit: 'mg/L' },
@@ -55,3 +58,12 @@ test.each([
 ])('the threshold %d under the format %s is written %s: with all its decimals', (threshold, format, text) =>
   expect(thresholdText(threshold, format)).toBe(text),
 );
+
+test('a percentage that is typed as one is named as one', () => {
+  const rows = [['Share'], ['4%'], ['12%'], ['0.07']];
+  const fields = namedFields(sheetFromTable({ rows, width: 1 }, { header: true }));
+  const reads = { fields: fields.map(({ id }) => id) };
+  expect(ruleSentence(fields, { reads, when: { kind: 'compare', is: '<', to: 0.05 } })).toBe('Share is below 5%');
+  const bands = { kind: 'bands', cuts: [0.05, 0.1], looks: [null, null, null] } as const;
+  expect(ruleSentence(fields, { reads, when: bands })).toBe('Share is in one of 3 bands, cut at 5%, 10%');
+});

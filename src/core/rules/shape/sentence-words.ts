@@ -1,5 +1,5 @@
 import type { FieldId } from '../../sheet/ids';
-import { formatNumber } from '../../values/number-format';
+import { thresholdText } from '../../values/threshold-text';
 import type { Reads, SentenceWords } from '../terms';
 import { kindOf } from '../kinds/registry';
 import type { Rule } from './rule';
@@ -51,12 +51,4 @@ export function ruleSentence(fields: readonly NamedField[], { reads, when }: Pic
   const words = sentenceWords(fields, reads);
   const where = 'fields' in reads ? fieldsWords(fields, reads.fields, 'or') : reads.cells;
   return `${where} ${kindOf(when).sentence(when, words)}`;
-}
-
-/** A threshold in its field's own format, but with all its decimals: what is compared is what is shown. */
-export function thresholdText(threshold: number, format: string | null): string {
-  if (format?.includes('%')) return `${Number((threshold * 100).toPrecision(12))}%`;
-  const formatted = formatNumber(threshold, format);
-  if (Number(formatted.replaceAll(',', '')) === threshold) return formatted;
-  return format?.includes(',') ? threshold.toLocaleString('en', { maximumFractionDigits: 12 }) : String(threshold);
 }

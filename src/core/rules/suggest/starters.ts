@@ -2,11 +2,14 @@ import { foldText } from '../../values/fold-text';
 import type { Contents } from './field-contents';
 import { KINDS } from '../kinds/registry';
 import type { RuleProfile } from '../explain/profile-rule';
+import type { FieldId } from '../../sheet/ids';
 import type { RuleIdea } from '../shape/rule-idea';
 import type { NamedField } from '../shape/sentence-words';
 
 interface StarterContext {
   readonly field: NamedField;
+  /** The fields that are read: this one, and others that were selected with it. */
+  readonly read?: readonly FieldId[];
   /** All fields, in their order. */
   readonly fields: readonly NamedField[];
   readonly profile: RuleProfile;
@@ -30,14 +33,21 @@ const over = (field: NamedField, when: RuleIdea['when'], more: Partial<RuleIdea>
   ...more,
 });
 
+/** The rule of a starter over all fields that it is begun from. */
+export const begun = (starter: Starter, context: StarterContext): RuleIdea => ({
+  ...starter.make(context),
+  reads: { fields: context.read ?? [context.field.id] },
+});
+
 /**
  * The field that most likely goes with another: one that is called the key or the plan, else the next one, else the one
  * before.
  */
-function partnerOf({ field, fields }: StarterContext, names: RegExp): NamedField {
+function partnerOf({ field, fields, read = [field.id] }: StarterContext, names: RegExp): NamedField {
+  const isFree = ({ id }: NamedField): boolean => !read.includes(id);
   const at = fields.findIndex(({ id }) => id === field.id);
-  const named = fields.find(({ id, label }) => id !== field.id && names.test(foldText(label)));
-  return named ?? fields[at + 1] ?? fields[at - 1] ?? field;
+  const named = fields.find((each) => isFree(each) && names.test(foldText(each.label)));
+  return named ?? fields.slice(at + 1).find(isFree) ?? fields.slice(0, at).findLast(isFree) ?? field;
 }
 
 export const STARTERS: readonly Starter[] = [
@@ -86,14 +96,14 @@ export const STARTERS: readonly Starter[] = [
   {
     id: 'due',
     needs: ['dates'],
-    title: 'Watch due dates',
+    title: 'Due dates',
     says: 'what is due in the next 7 days',
     make: ({ field }) => over(field, { kind: 'date', is: { next: 7, unit: 'day' } }, { look: { look: 'watch' } }),
   },
   {
     id: 'changed',
     needs: 'anything',
-    title: 'See what changed lately',
+    title: 'Changed recently',
     says: 'in the last day',
     make: ({ field }) =>
       over(field, { kind: 'change', is: 'changed', within: { n: 1, unit: 'day' } }, { look: { look: 'cool' } }),
@@ -101,8 +111,8 @@ export const STARTERS: readonly Starter[] = [
   {
     id: 'repeats',
     needs: 'anything',
-    title: 'Find repeats',
-    says: 'what is met more than once',
+    title: 'Find duplicates',
+    says: 'values that occur more than once',
     make: ({ field }) => over(field, { kind: 'repeat', is: 'repeated' }, { look: { look: 'plum' } }),
   },
   {
@@ -115,7 +125,7 @@ export const STARTERS: readonly Starter[] = [
   {
     id: 'shades',
     needs: ['numbers'],
-    title: 'Shade from low to high',
+    title: 'Colour scale',
     says: 'a colour for every number',
     make: ({ field, profile }) => over(field, KINDS.scale.defaults(profile.profile)),
   },

@@ -5,7 +5,7 @@ import { makeSheet } from '../../../../test/support/arbitrary-sheet';
 import { Evaluation } from '../evaluate/evaluation';
 import { profileRule, readValues } from '../explain/profile-rule';
 import { sensibleProfile } from '../explain/sensible-profile';
-import { STARTERS } from './starters';
+import { begun, STARTERS } from './starters';
 import { suggestEach, suggestRules } from './suggest-rules';
 import { kindOf } from '../kinds/registry';
 
@@ -37,6 +37,16 @@ describe('what a field suggests', () => {
       [{ fields: ['f2'] }, 'bands'],
     ]);
     expect(suggestEach([])).toEqual([]);
+  });
+
+  test('a common job reads all fields that it is begun from, and compares with one that is none of them', () => {
+    const fields = ['f1', 'f2', 'f3'].map((id, at) => ({ ...field, id, label: `Group ${at}` }));
+    const answers = STARTERS.find(({ id }) => id === 'answers')!;
+    const context = { field: fields[0]!, read: ['f1', 'f2'], fields, profile: profileOf(['a']) };
+    expect(begun(answers, context)).toMatchObject({
+      reads: { fields: ['f1', 'f2'] },
+      when: { expect: { field: 'f3' } },
+    });
   });
 
   test('everything suggested or begun from a common job is a condition that its kind takes', () => {

@@ -2,6 +2,7 @@ import { itemAt } from '../../values/item-at';
 import type { FieldId } from '../../sheet/ids';
 import type { RuleIdea } from '../shape/rule-idea';
 import type { RuleProfile } from '../explain/profile-rule';
+import { bandLooks } from '../kinds/bands';
 import type { When } from '../kinds/registry';
 
 /** A profile of one field. */
@@ -42,7 +43,7 @@ export function suggestRules(field: FieldId, { profile, texts, dates }: RuleProf
     !isDated &&
       numbers > words &&
       lowerQuartile < upperQuartile &&
-      idea({ kind: 'bands', cuts: [lowerQuartile, upperQuartile], looks: [{ look: 'cool' }, null, { look: 'watch' }] }),
+      idea({ kind: 'bands', cuts: [lowerQuartile, upperQuartile], looks: bandLooks(3) }),
     words > numbers && texts.length <= FEW && texts.length > 1 && idea({ kind: 'category', palette: 'pastel' }),
     words > numbers &&
       texts.length > FEW &&

@@ -55,7 +55,7 @@ function partWords(part: SheetPart): string {
     case 'look':
       return `look “${part.name}” saved`;
     case 'snapshot':
-      return `moment “${part.name}” named`;
+      return `version “${part.name}” named`;
     case 'rule-set':
       return `rule set “${part.name}” used`;
     case 'filling':

@@ -151,10 +151,22 @@ export const PHRASE_TESTS: readonly PhraseTest[] = [
   plain(['a number'], { kind: 'state', is: 'number' }),
   plain(['a text', 'text'], { kind: 'state', is: 'text' }),
   plain(['a date'], { kind: 'state', is: 'date' }),
-  plain(['repeated', 'a repeat', 'met more than once', 'a duplicate', 'duplicate', 'duplicated', 'not unique'], {
-    kind: 'repeat',
-    is: 'repeated',
-  }),
+  plain(
+    [
+      'repeated',
+      'a repeat',
+      'met more than once',
+      'occurring more than once',
+      'a duplicate',
+      'duplicate',
+      'duplicated',
+      'not unique',
+    ],
+    {
+      kind: 'repeat',
+      is: 'repeated',
+    },
+  ),
   plain(['unique', 'met only once', 'not a duplicate', 'not repeated'], { kind: 'repeat', is: 'unique' }),
   plain(['above average', 'above the average'], { kind: 'average', is: 'above' }),
   plain(['below average', 'below the average'], { kind: 'average', is: 'below' }),
@@ -175,5 +187,5 @@ export const PHRASE_TESTS: readonly PhraseTest[] = [
     words: ['is not', 'are not', '<>', '≠', '!=', 'differs from', 'is other than'],
     several: 'differs',
   },
-  { ...compare('=', 'any', 'is'), words: ['is', 'are', 'equals', '='], several: 'equals' },
+  { ...compare('=', 'any', 'is'), words: ['is', 'are', 'equals', 'equal to', 'is equal to', '='], several: 'equals' },
 ];

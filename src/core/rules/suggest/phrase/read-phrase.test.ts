@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { completePhrase, readPhrase } from './read-phrase';
+import type { PhraseSheet } from './phrase-cursor';
 import { PHRASE_TESTS } from './phrase-tests';
 import { FIRST_FAMILY } from '../../../looks/first-family';
 import { kindOf } from '../../kinds/registry';
@@ -25,8 +26,8 @@ const FIELDS = [
   field('actual', 'Actual'),
 ];
 const ideaOf = (text: string) => {
-  const reading = readPhrase(text, FIELDS);
-  return 'idea' in reading ? reading.idea : reading;
+  const reading = readPhrase(text, { fields: FIELDS });
+  return 'ideas' in reading ? reading.ideas[0]! : reading;
 };
 
 describe('phrases', () => {
@@ -104,17 +105,114 @@ describe('phrases', () => {
     expect(ideaOf('top 3 of planned and actual')).toMatchObject({ reads: { fields: ['planned', 'actual'] } });
   });
 
+  test.each<[string, object]>([
+    ['saturation in bands at 5% and 10%', { kind: 'bands', cuts: [0.05, 0.1] }],
+    [
+      'saturation in bands at 5%, 10% in red, yellow and green',
+      {
+        kind: 'bands',
+        cuts: [0.05, 0.1],
+        looks: [expect.objectContaining({ fill: '#ff0000' }), { fill: '#ffff00', text: '#111111' }, expect.anything()],
+      },
+    ],
+    ['nitrate in bands at f1 and f2', { kind: 'bands', cuts: [{ cell: 'F1' }, { cell: 'F2' }] }],
+    ['nitrate in a colour scale', { kind: 'scale' }],
+    [
+      'nitrate in a colour scale from red over yellow to green',
+      {
+        kind: 'scale',
+        stops: [
+          { at: 'least', color: '#ff0000' },
+          { at: { percent: 50 }, color: '#ffff00' },
+          { at: 'greatest', color: '#008000' },
+        ],
+      },
+    ],
+    ['nitrate with bars', { kind: 'bar' }],
+    ['nitrate with bars in gold', { kind: 'bar', color: '#ffd700' }],
+    ['nitrate with stars at 70 and 90', { kind: 'icons', set: 'stars3', cuts: [{ at: 70 }, { at: 90 }] }],
+    [
+      'saturation with arrows at 50, 70 and 90',
+      { kind: 'icons', set: 'arrows4', cuts: [{ at: 0.5 }, { at: 0.7 }, { at: 0.9 }] },
+    ],
+    ['station with a look for each value', { kind: 'category' }],
+    ['actual checked against planned', { kind: 'key', expect: { field: 'planned' } }],
+  ])('a whole field at once: “%s”', (text, when) => {
+    expect(ideaOf(text)).toMatchObject({ when });
+  });
+
+  const ideasOf = (text: string, sheet: Partial<PhraseSheet> = {}) => {
+    const reading = readPhrase(text, { fields: FIELDS, ...sheet });
+    return 'ideas' in reading ? reading.ideas : reading;
+  };
+
+  test('several rules stand one after another; what is the same is said once', () => {
+    expect(ideasOf('nitrate above 89 as clear, below 70 as alarm')).toMatchObject([
+      { reads: { fields: ['nitrate'] }, when: { is: '>', to: 89 }, look: { look: 'clear' } },
+      { reads: { fields: ['nitrate'] }, when: { is: '<', to: 70 }, look: { look: 'alarm' } },
+    ]);
+    expect(ideasOf('actual greater than planned; planned greater than actual')).toMatchObject([
+      { reads: { fields: ['actual'] }, when: { to: { field: 'planned' } } },
+      { reads: { fields: ['planned'] }, when: { to: { field: 'actual' } } },
+    ]);
+    expect(ideasOf('records where station is done as clear, blocked as alarm and waiting as watch')).toMatchObject([
+      { paints: 'record', when: { is: '=', to: 'done' }, look: { look: 'clear' } },
+      { paints: 'record', when: { is: '=', to: 'blocked' }, look: { look: 'alarm' } },
+      { paints: 'record', when: { is: '=', to: 'waiting' }, look: { look: 'watch' } },
+    ]);
+    expect(ideasOf('nitrate with bars, at most 70% as bold on yellow')).toMatchObject([
+      { when: { kind: 'bar' } },
+      { when: { is: '<=' }, look: { bold: true, fill: '#ffff00' } },
+    ]);
+  });
+
+  test('two tests with “and” between are not taken apart into two rules', () => {
+    expect(ideasOf('oxygen below 5 and nitrate above 40')).toMatchObject({
+      expected: expect.stringContaining('comma'),
+    });
+  });
+
+  test('without a field it is the selected ones, and cells where they are said', () => {
+    const selected = { fields: ['planned', 'actual'], cells: 'G2:H9' };
+    expect(ideasOf('above 10000 as gold fill, bold, red text', { selected })).toMatchObject([
+      { reads: { fields: ['planned', 'actual'] }, look: { fill: '#ffd700', bold: true, text: '#ff0000' } },
+    ]);
+    expect(ideasOf('the selected cells above 3', { selected })).toMatchObject([{ reads: { cells: 'G2:H9' } }]);
+    expect(ideasOf('top 3', { selected })).toMatchObject([{ when: { kind: 'rank', n: 3 } }]);
+    expect(ideasOf('above 3')).toMatchObject({ at: 0, expected: expect.stringContaining('field') });
+  });
+
+  test('what is painted and which rows count are said at the end, for all rules before', () => {
+    expect(ideasOf('station is right as clear, wrong as alarm, paint station and nitrate')).toMatchObject([
+      { paints: { fields: ['station', 'nitrate'] } },
+      { paints: { fields: ['station', 'nitrate'] } },
+    ]);
+    expect(ideasOf('nitrate above 5 as alarm on the whole record')).toMatchObject([{ paints: 'record' }]);
+    expect(ideasOf('nitrate in bands at 5 and 10 with totals')).toMatchObject([
+      { reads: { fields: ['nitrate'], roles: ['record', 'total'] } },
+    ]);
+    expect(ideasOf('nitrate above 5 as alarm, in bands at 5 and 10, whatever the sign')).toMatchObject([
+      { when: { kind: 'compare', magnitude: true } },
+      { when: { kind: 'bands', magnitude: true } },
+    ]);
+    expect(ideasOf('every second record in lightgrey')).toMatchObject([
+      { when: { kind: 'formula' }, paints: 'record', look: { fill: '#d3d3d3' } },
+    ]);
+  });
+
   test('words of the grammar win over texts, and texts of the field over the grammar', () => {
     const status = {
       ...field('status', 'Status'),
       contents: new Set(['texts'] as const),
       texts: ['Below average', 'ok'],
     };
-    const whenOf = (text: string, of = status) => {
-      const reading = readPhrase(text, [of]);
-      return 'idea' in reading ? reading.idea.when : reading;
+    const whenOf = (text: string, of: typeof status = status) => {
+      const reading = readPhrase(text, { fields: [of] });
+      return 'ideas' in reading ? reading.ideas[0]!.when : reading;
     };
     expect(whenOf('status is below average as alarm')).toEqual({ kind: 'compare', is: '=', to: 'Below average' });
+    expect(whenOf('status is not below average')).toEqual({ kind: 'compare', is: '!=', to: 'Below average' });
+    expect(whenOf('status is below average, ok')).toEqual({ kind: 'text', is: 'equals', any: ['Below average', 'ok'] });
     expect(whenOf('status is blank')).toEqual({ kind: 'state', is: 'blank' });
     expect(whenOf('status is above average')).toMatchObject({ kind: 'average' });
   });
@@ -122,19 +220,22 @@ describe('phrases', () => {
   test('a text asked of a field that holds numbers or dates alone is asked back', () => {
     const numbers = { ...field('n', 'Amount'), contents: new Set(['numbers'] as const) };
     const dates = { ...field('d', 'Due'), contents: new Set(['dates'] as const) };
-    expect(readPhrase('amount is plenty', [numbers])).toMatchObject({
+    expect(readPhrase('amount is plenty', { fields: [numbers] })).toMatchObject({
       at: 10,
       expected: expect.stringContaining('number'),
     });
-    expect(readPhrase('due is soon', [dates])).toMatchObject({ at: 7, expected: expect.stringContaining('day') });
-    expect(readPhrase('due is 2026-03-08', [dates])).toHaveProperty('idea');
-    expect(readPhrase('amount is 5', [numbers])).toHaveProperty('idea');
+    expect(readPhrase('due is soon', { fields: [dates] })).toMatchObject({
+      at: 7,
+      expected: expect.stringContaining('day'),
+    });
+    expect(readPhrase('due is 2026-03-08', { fields: [dates] })).toHaveProperty('ideas');
+    expect(readPhrase('amount is 5', { fields: [numbers] })).toHaveProperty('ideas');
   });
 
   test('a look is named, saved or described; colours go by their names in CSS Color 4', () => {
     const lookOf = (text: string) => {
-      const reading = readPhrase(text, FIELDS, [...FIRST_FAMILY, { id: 'x1', name: 'Our own' }]);
-      return 'idea' in reading ? reading.idea.look : reading;
+      const reading = readPhrase(text, { fields: FIELDS, looks: [...FIRST_FAMILY, { id: 'x1', name: 'Our own' }] });
+      return 'ideas' in reading ? reading.ideas[0]!.look : reading;
     };
     expect(lookOf('nitrate above 40 as our own')).toEqual({ look: 'x1' });
     expect(lookOf('nitrate above 40 in alarm')).toEqual({ look: 'alarm' });
@@ -143,6 +244,14 @@ describe('phrases', () => {
     expect(lookOf('nitrate above 40 in yellow')).toEqual({ fill: '#ffff00', text: '#111111' });
     expect(lookOf('nitrate above 40 as navy')).toEqual({ fill: '#000080', text: '#ffffff' });
     expect(lookOf('nitrate above 40 as bold and italic')).toEqual({ bold: true, italic: true });
+    expect(lookOf('nitrate above 40 with a dashed red border')).toEqual({
+      border: { around: { style: 'dashed', width: 2, color: '#ff0000' } },
+    });
+    expect(lookOf('nitrate above 40 as gold fading to white')).toEqual({ fill: { from: '#ffd700', to: '#ffffff' } });
+    expect(lookOf('nitrate above 40 in translucent gold with a border')).toMatchObject({
+      fill: { color: '#ffd700', opacity: 0.4 },
+      border: { around: { style: 'solid' } },
+    });
   });
 
   test('the scope and the look', () => {
@@ -165,16 +274,16 @@ describe('phrases', () => {
     ['nitrate below 5 sunshine', 14, 'a number'],
     ['top many of nitrate', 4, 'how many'],
   ])('“%s” stops at %i', (text, at, expected) => {
-    const reading = readPhrase(text, FIELDS);
+    const reading = readPhrase(text, { fields: FIELDS });
     expect(reading).toMatchObject({ at });
     expect('expected' in reading && reading.expected).toContain(expected);
   });
 
   test('what may come next is offered from labels, tests and looks', () => {
-    expect(completePhrase('oxy', FIELDS)).toEqual(['Dissolved oxygen ']);
-    expect(completePhrase('nitrate bel', FIELDS)).toContain('nitrate below ');
-    expect(completePhrase('nitrate below 5 as al', FIELDS)).toEqual(['nitrate below 5 as Alarm ']);
-    expect(completePhrase('nitrate', FIELDS)[0]).toBe('nitrate below ');
+    expect(completePhrase('oxy', { fields: FIELDS })).toEqual(['Dissolved oxygen ']);
+    expect(completePhrase('nitrate bel', { fields: FIELDS })).toContain('nitrate below ');
+    expect(completePhrase('nitrate below 5 as al', { fields: FIELDS })).toEqual(['nitrate below 5 as Alarm ']);
+    expect(completePhrase('nitrate', { fields: FIELDS })[0]).toBe('nitrate below ');
   });
 
   test('every test that is offered makes a condition that its kind takes', () => {
@@ -215,9 +324,9 @@ describe('phrases', () => {
           fc.array(word).map((words) => words.join(' ')),
         ),
         (text) => {
-          const reading = readPhrase(text, FIELDS);
-          if (!('idea' in reading)) expect(reading.at).toBeLessThanOrEqual(text.length);
-          completePhrase(text, FIELDS);
+          const reading = readPhrase(text, { fields: FIELDS });
+          if (!('ideas' in reading)) expect(reading.at).toBeLessThanOrEqual(text.length);
+          completePhrase(text, { fields: FIELDS });
         },
       ),
     );
@@ -231,5 +340,5 @@ test('the examples that are documented are read', () => {
   );
   expect(examples.length).toBeGreaterThan(5);
   const fields = [...FIELDS, field('turbidity', 'Turbidity')];
-  for (const example of examples) expect(readPhrase(example, fields), example).toHaveProperty('idea');
+  for (const example of examples) expect(readPhrase(example, { fields }), example).toHaveProperty('ideas');
 });
