@@ -1,5 +1,5 @@
 import { database } from '../server/database';
-import { listSheets } from '../server/sql/sheet';
+import { listDesk } from '../server/sql/desk';
 import { Desk } from '../ui/desk/Desk';
 import { requireSignedIn } from './signed-in';
 
@@ -7,5 +7,5 @@ export const dynamic = 'force-dynamic';
 
 export default async function DeskPage() {
   const person = await requireSignedIn('/');
-  return <Desk sheets={await listSheets(database(), person.id)} person={person.name} />;
+  return <Desk sheets={await listDesk(database(), person.id)} person={person.name} />;
 }

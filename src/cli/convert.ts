@@ -7,7 +7,7 @@ import { putRules, rulesOf } from '../core/rules/shape/stored-rule';
 import { endLine, headLine, rowLine } from '../core/exchange/archive/archive-lines';
 import { writeCsv } from '../core/exchange/csv/write-csv';
 import { EXPORT_FORMATS, type ExportFormatName } from '../core/exchange/export-formats';
-import { exportSource, fateGroups, type ExportReport } from '../core/exchange/export-source';
+import { exportSource, FATE_WORDS, fateGroups, type ExportReport } from '../core/exchange/export-source';
 import { writeJson } from '../core/exchange/json/write-json';
 import { rulesForSheet } from '../core/exchange/rules/rules-for-sheet';
 import type { SheetContents } from '../core/exchange/sheet-contents';
@@ -109,18 +109,11 @@ function withRules(contents: SheetContents, given: RuleSet): SheetContents {
   return { ...contents, rules: storedInOrder(rules), parts: [...(contents.parts ?? []), ...looks] };
 }
 
-const FATES = {
-  rule: 'kept as a rule',
-  formula: 'kept as formulas',
-  formatting: 'kept as plain formatting',
-  nothing: 'left out',
-} as const;
-
 const reportLines = ({ rules, notes }: ExportReport): string[] => [
   ...notes,
   ...fateGroups(rules)
     .filter(({ as, note }) => as !== 'rule' || note !== '')
-    .map(({ names, as, note }) => `${namesOf(names)}: ${FATES[as]}${note ? ` (${note})` : ''}`),
+    .map(({ names, as, note }) => `${namesOf(names)}: ${FATE_WORDS[as]}${note ? ` (${note})` : ''}`),
 ];
 
 /** Rules that are named one by one. */

@@ -27,7 +27,7 @@ export async function allow(named: string | undefined, permit: Permit): Promise<
   const access = await findAccess(database(), id, tokens);
   if (!access) {
     if (!(await personOfToken(database(), tokens.session)))
-      throw new Refusal('sign-in', 'Sign in to go on, or come by a link that still works.');
+      throw new Refusal('sign-in', 'Sign in, or use a link that is still valid.');
     throw new Refusal('no-sheet', 'There is no such sheet');
   }
   requirePermit(access, permit);
@@ -44,6 +44,6 @@ export const servedOf = (sheet: SheetId, { author, person }: Access): Served => 
 /** The account that a request is made with. Throws a Refusal without one. */
 export async function requirePerson(): Promise<Person> {
   const person = await personOfToken(database(), await sessionToken());
-  if (!person) throw new Refusal('sign-in', 'Sign in to go on.');
+  if (!person) throw new Refusal('sign-in', 'Sign in to continue.');
   return person;
 }

@@ -25,8 +25,7 @@ export async function checkOperations(
       (operation.kind === 'put-parts' && operation.parts.some(({ kind }) => kind === 'filling')) ||
       (operation.kind === 'remove-parts' && operation.parts.includes('filling')),
   );
-  if (isAboutFilling)
-    throw new Refusal('not-allowed', 'Only its owner decides what fillers of this sheet may do and see.');
+  if (isAboutFilling) throw new Refusal('not-allowed', 'Only the owner can change what fillers may do and see.');
 }
 
 /** Entries that a filler makes at once: by pasting, or after some time without a connection. */
@@ -45,7 +44,7 @@ async function checkEntries(tx: Transaction, sheet: SheetId, { reader, operation
     return operation.cells;
   });
   if (cells.length > MAX_ENTRIES)
-    throw new Refusal('too-long', `At most ${MAX_ENTRIES} entries are taken at once here.`);
+    throw new Refusal('too-long', `At most ${MAX_ENTRIES} entries can be saved at once here.`);
   if (cells.some(({ input }) => input.length > MAX_FILLED)) throw new Refusal('too-long', TOO_LONG);
   const fields = await readFields(tx, sheet);
   const rules = (await readRules(tx, sheet)).map(({ rule }) => rule);

@@ -73,6 +73,8 @@ export class KeptSheet {
     };
     for (const operation of change.change.operations) {
       if (operation.kind === 'set-cells') for (const { row, field } of operation.cells) remember(row, field);
+      if (operation.kind === 'insert-rows')
+        for (const { id: row } of operation.rows) for (const { id } of sheet.fields) shown.set(`${row} ${id}`, '');
       if (operation.kind === 'remove-rows')
         for (const row of operation.rows) for (const { id } of sheet.fields) remember(row, id);
     }

@@ -42,7 +42,7 @@ async function requireSignUp(sql: Sql, email: string, invitation: string | undef
   throw new Refusal(
     'not-allowed',
     who === 'nobody'
-      ? 'No new accounts are made here. Ask who runs this app for one.'
+      ? 'Sign-up is off. Ask the administrator for an account.'
       : 'Accounts are made by invitation here: open the link of your invitation, and use the address that it was sent to.',
   );
 }
@@ -56,10 +56,7 @@ export async function checkSignIn(
   const person = await findPerson(sql, email);
   const wasRight = await countedGuess(sql, { person: person?.id, email }, by);
   if (!(await isPassword(password, person?.password)) || !person)
-    throw new Refusal(
-      'bad-request',
-      'This address and this password do not go together. Check both, or make an account.',
-    );
+    throw new Refusal('bad-request', 'Wrong e-mail or password. Check both, or create an account.');
   await wasRight();
   return person;
 }
@@ -75,7 +72,7 @@ export async function changePassword(
   if (kept !== null) {
     const wasRight = await countedGuess(sql, { person: person.id, email: person.email }, by);
     if (!(await isPassword(old, kept)))
-      throw new Refusal('bad-request', 'The present password is another. Nothing was changed.');
+      throw new Refusal('bad-request', 'The current password is wrong. Nothing was changed.');
     await wasRight();
   }
   if (isWeakPassword(password, [person.email, person.name])) throw new Refusal('bad-request', WEAK);

@@ -20,9 +20,6 @@ export async function openDemoOwner(sql: Queryable): Promise<typeof DEMO_OWNER |
 export async function requireDemoOwner(sql: Sql): Promise<typeof DEMO_OWNER> {
   const owner = await openDemoOwner(sql);
   if (!owner)
-    throw new Refusal(
-      'not-allowed',
-      'The demo is off, or its owner has chosen a password: sign in with an address and a password.',
-    );
+    throw new Refusal('not-allowed', 'The demo sign-in is off. Sign in with an e-mail address and a password.');
   return owner;
 }

@@ -17,6 +17,6 @@ export async function countRequestOf(what: keyof typeof LIMITS, client: string, 
   let limiter = limiters.get(what);
   if (!limiter) limiters.set(what, (limiter = new RateLimiterMemory(LIMITS[what])));
   await limiter.consume(client, points).catch(() => {
-    throw new Refusal('too-often', 'That was asked for too often from this address. Wait an hour, then try again.');
+    throw new Refusal('too-often', 'Too many attempts from this address. Wait an hour, then try again.');
   });
 }

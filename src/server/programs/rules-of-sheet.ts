@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { rulesForSheet } from '../../core/exchange/rules/rules-for-sheet';
+import { lookNames, rulesForSheet } from '../../core/exchange/rules/rules-for-sheet';
 import { ruleFile } from '../../core/exchange/rules/write-rule-file';
 import { savedLooks } from '../../core/sheet/sheet-looks';
 import { readRuleSet } from '../../core/rules/shape/read-rule-set';
@@ -65,7 +65,7 @@ export async function replaceRules(
   sql: Sql,
   { program, file, readAt }: ReplaceRulesInput,
 ): Promise<{ readonly sequence: number; readonly rules: number }> {
-  const read = readRuleSet(file);
+  const read = readRuleSet(file, lookNames((await headOfSheet(sql, program.sheet)).sheet));
   if ('message' in read) throw new Refusal('bad-request', read.message);
   const by = { author: `program ${program.id}`, role: 'editor' as const, own: OWN_ALL };
   const sequence = await commitComputed(sql, {

@@ -40,14 +40,14 @@ export async function bringInSheet(sql: Sql, packed: Readable, owner: string): P
     return await pipeline(packed, createGunzip(), take);
   } catch (ended) {
     const error = failed ?? ended;
-    if (error instanceof BadFile) throw new Refusal('bad-request', `The file cannot be brought in. ${error.told}`);
+    if (error instanceof BadFile) throw new Refusal('bad-request', `The file cannot be imported. ${error.told}`);
     const code = codeOf(error) ?? '';
     if (code.startsWith('Z_'))
       throw new Refusal('bad-request', 'The file cannot be unpacked: it is cut off or damaged');
     if (code === TWICE)
       throw new Refusal(
         'bad-request',
-        'The file cannot be brought in: two of its rows, or two of its changes, have the same id',
+        'The file cannot be imported: two of its rows, or two of its changes, have the same id',
       );
     throw error;
   }

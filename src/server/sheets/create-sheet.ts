@@ -1,5 +1,6 @@
 import { generateNKeysBetween } from 'fractional-indexing';
 import { nanoid } from 'nanoid';
+import type { ArchivedChange } from '../../core/exchange/archive/archive-lines';
 import type { SheetContents } from '../../core/exchange/sheet-contents';
 import type { SheetId } from '../../core/sheet/ids';
 import { newField } from '../../core/sheet/field';
@@ -10,7 +11,8 @@ import { insertRows } from '../sql/row';
 import { putRule } from '../sql/rule';
 import { putField } from '../sql/field';
 import { putPart } from '../sql/part';
-import { insertSheet } from '../sql/sheet';
+import { appendArchived } from '../sql/change';
+import { dateSheet, insertSheet, moveHead } from '../sql/sheet';
 
 export interface NewSheet extends SheetContents {
   readonly id?: SheetId;
@@ -18,6 +20,8 @@ export interface NewSheet extends SheetContents {
   readonly createdAt?: number;
   /** The account that owns it. */
   readonly owner?: string;
+  /** The changes that made it what it is, from its making on. */
+  readonly changes?: readonly ArchivedChange[];
 }
 
 /** Rows inserted by one statement. */
@@ -25,7 +29,13 @@ export const ROWS_AT_ONCE = 5000;
 
 /** Makes a sheet with all that is in it, in one transaction. */
 export async function createSheet(sql: Sql, { id = nanoid(12), ...contents }: NewSheet): Promise<SheetId> {
-  await sql.begin((tx) => fillSheet(tx, id, contents));
+  const { createdAt = Date.now(), changes = [] } = contents;
+  await sql.begin(async (tx) => {
+    await fillSheet(tx, id, contents);
+    if (changes.length > 0) await appendArchived(tx, id, { first: 1, changes });
+    await moveHead(tx, id, changes.length);
+    await dateSheet(tx, id, new Date(changes.at(-1)?.at ?? createdAt));
+  });
   return id;
 }
 

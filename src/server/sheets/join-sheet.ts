@@ -17,7 +17,7 @@ import { findVisitor, insertVisitor, readOwn } from '../sql/visitor';
 
 /** The words for a link that is not valid, whatever the reason. */
 export const NO_LINK =
-  'This link does not work. It may have ended, been taken back, or been used up. Ask whoever gave it to you for another.';
+  'This link is not valid. It may have expired, been deleted, or been used up. Ask the person who sent it for another one.';
 
 interface Joining {
   readonly name: string;
@@ -37,7 +37,7 @@ export async function joinByLink(
   return sql.begin(async (tx) => {
     const link = await linkOf(tx, token);
     if (link.invites !== null)
-      throw new Refusal('sign-in', 'This is an invitation: sign in, or make an account, to take it up.');
+      throw new Refusal('sign-in', 'This is an invitation: sign in or create an account to accept it.');
     // Those who come at the same moment get different places.
     await lockHead(tx, link.sheet);
     const had = await visitOf(link.sheet);
@@ -60,7 +60,8 @@ export async function joinByLink(
 export async function acceptInvitation(sql: Sql, token: string, person: Person): Promise<SheetId> {
   return sql.begin(async (tx) => {
     const link = await linkOf(tx, token);
-    if (link.invites === null) throw new Refusal('bad-request', 'This link is no invitation: come by it with a name.');
+    if (link.invites === null)
+      throw new Refusal('bad-request', 'This link is not an invitation: open it and enter your name.');
     if (link.invites.toLowerCase() !== person.email.toLowerCase())
       throw new Refusal(
         'not-allowed',
@@ -102,6 +103,6 @@ async function ownBy(tx: Transaction, { sheet, role, gives }: FoundLink): Promis
   }
   throw new Refusal(
     'not-allowed',
-    'Every place on this sheet has been taken. Ask whoever gave you the link for one more.',
+    'All places on this sheet are taken. Ask the person who sent the link for another one.',
   );
 }

@@ -8,8 +8,5 @@ const MAX_SHEETS = 500;
 /** Throws a Refusal where an account owns as many sheets as it may. */
 export async function requireRoomForSheet(sql: Queryable, person: string): Promise<void> {
   if ((await countOwned(sql, person)) >= MAX_SHEETS)
-    throw new Refusal(
-      'not-allowed',
-      `An account has at most ${MAX_SHEETS} sheets. Remove one that is not needed any more, then make another.`,
-    );
+    throw new Refusal('not-allowed', `An account has at most ${MAX_SHEETS} sheets. Delete one, then create another.`);
 }

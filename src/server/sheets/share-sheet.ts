@@ -104,7 +104,7 @@ export async function changeMember(
     await lockHead(tx, sheet);
     const members = await readMembers(tx, sheet);
     if (!members.some(({ id }) => id === person))
-      throw new Refusal('bad-request', 'This person has no part in the sheet any more.');
+      throw new Refusal('bad-request', 'This person is no longer on the sheet.');
     const staysOwner = role !== null && isOwner(role);
     if (!staysOwner && members.every(({ id, role: other }) => id === person || !isOwner(other)))
       throw new Refusal('bad-request', 'A sheet keeps at least one owner. Make somebody else an owner first.');

@@ -31,10 +31,7 @@ export async function takeBack(sql: Sql, { sheet, by, sequence, id }: TakenBack)
           ...(await storedOperation(operation).unchangedSince(tx, sheet, { operation, operations: found.operations })),
         );
       if (operations.length === 0)
-        throw new Refusal(
-          'bad-request',
-          'Everything that this change did has been changed again since, so there is nothing left of it to take back.',
-        );
+        throw new Refusal('bad-request', 'There is nothing to undo: all of this change has been changed again since.');
       return operations;
     },
   });
@@ -57,12 +54,11 @@ export async function bringBack(
     by,
     id,
     async compute(tx, head) {
-      if (sequence >= head)
-        throw new Refusal('bad-request', 'Nothing has been changed since, so there is nothing to bring back');
+      if (sequence >= head) throw new Refusal('bad-request', 'There is nothing to restore: nothing has changed since');
       if (head - sequence > MAX_CHANGES)
         throw new Refusal(
           'bad-request',
-          `There were ${head - sequence} changes since then; at most ${MAX_CHANGES} are taken back at once. Choose a later moment.`,
+          `There were ${head - sequence} changes since then; at most ${MAX_CHANGES} can be undone at once. Choose a later version.`,
         );
       const operations: Operation[] = [];
       for (let before = head + 1; before > sequence + 1;) {
@@ -73,7 +69,7 @@ export async function bringBack(
         before = changes.at(-1)?.sequence ?? 0;
       }
       if (cells && operations.length === 0)
-        throw new Refusal('bad-request', 'Nothing of this has been changed since, so there is nothing to bring back.');
+        throw new Refusal('bad-request', 'There is nothing to restore: none of this has changed since.');
       return operations;
     },
   });

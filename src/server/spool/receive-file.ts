@@ -31,7 +31,7 @@ export async function receiveFile<T>(
   take: (path: string) => Promise<T>,
 ): Promise<T> {
   if (inAll >= MAX_IN_ALL || (receiving.get(sender) ?? 0) >= MAX_OF_ONE)
-    throw new Refusal('too-busy', 'Other files are still on their way. Wait until they are there, then try again.');
+    throw new Refusal('too-busy', 'Other files are still being imported. Wait for them, then try again.');
   receiving.set(sender, (receiving.get(sender) ?? 0) + 1);
   inAll++;
   const folder = await mkdtemp(join(tmpdir(), 'auxesis-file-'));

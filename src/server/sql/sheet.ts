@@ -113,6 +113,11 @@ export async function moveHead(sql: Queryable, id: SheetId, head: number): Promi
   await sql`update sheet set head = ${head}, changed_at = now() where id = ${id}`;
 }
 
+/** Says when a sheet was changed last, for one that is made with its past. */
+export async function dateSheet(sql: Queryable, id: SheetId, changedAt: Date): Promise<void> {
+  await sql`update sheet set changed_at = ${changedAt} where id = ${id}`;
+}
+
 /** Gives a sheet another name; false where there is no such sheet. */
 export async function renameSheet(sql: Queryable, id: SheetId, name: string): Promise<boolean> {
   const { count } = await sql`update sheet set name = ${name}, changed_at = now() where id = ${id}`;

@@ -88,7 +88,7 @@ async function programOf(request: Request): Promise<FoundProgram> {
   if (!program)
     throw new Refusal(
       'sign-in',
-      'This token does not work: it may have been taken back. Tokens are made under Share, Programs',
+      'This token is not valid: it may have been revoked. Create tokens under Share, Programs',
     );
   return program;
 }

@@ -7,7 +7,7 @@ import { personRoute } from '../../../route-declarations';
 /** Ends one of the caller's own sessions. */
 export const DELETE = personRoute({}, async ({ person: { id }, param }) => {
   if (!(await deleteOwnSession(database(), id, param('session'))))
-    throw new Refusal('no-sheet', 'This session is over already.');
+    throw new Refusal('no-sheet', 'This session has already ended.');
   await tellAccessChanged(database(), { person: id });
   return new Response(null, { status: 204 });
 });

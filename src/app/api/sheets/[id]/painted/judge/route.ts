@@ -21,13 +21,10 @@ export const POST = sheetRoute(
   { permit: 'enter', query: viewQuery, body: schema },
   async ({ id, access, query: { theme, as }, body: cell }) => {
     if (!(await mayJudge(access.author, id, cell)))
-      throw new Refusal(
-        'too-often',
-        'So many answers were tried here that they are judged no more while you type. Enter one, or wait ten minutes.',
-      );
+      throw new Refusal('too-often', 'Too many answers were tried. Enter your answer, or wait ten minutes.');
     const look = await painter().judge(id, { theme, reader: readerOf(access, as) }, cell);
     // The same words whatever the cell holds, and whether there is such a cell.
-    if (!look) throw new Refusal('locked', 'Here nothing is judged while it is typed.');
+    if (!look) throw new Refusal('locked', 'Answers are not checked while typing on this sheet.');
     return Response.json(look, { headers: { 'cache-control': 'no-store' } });
   },
 );

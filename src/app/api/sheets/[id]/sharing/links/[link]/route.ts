@@ -22,6 +22,6 @@ export const DELETE = sheetRoute({ permit: 'own' }, async ({ id, param }) => {
 });
 
 async function had(sheet: SheetId, changed: Promise<boolean>): Promise<void> {
-  if (!(await changed)) throw new Refusal('bad-request', 'This link has been taken back already.');
+  if (!(await changed)) throw new Refusal('bad-request', 'This link has already been deleted.');
   await tellAccessChanged(database(), { sheet });
 }
