@@ -1,13 +1,16 @@
 import type { CSSProperties } from 'react';
 import type { Fill, LookBar } from '../core/looks/look';
+import { inkFor } from './grid/painter/inks';
 import type { Painted } from './grid/painter/scene';
+import type { Tokens } from './theme/tokens';
 
-/** The style of a cell in CSS: for previews and pages outside the grid. */
-export function paintedCss({ fill, ground, text, bold, italic, underline, strike, borders }: Painted): CSSProperties {
+/** The style of a cell in CSS, on a sheet of these tokens: for previews and pages outside the grid. */
+export function paintedCss(look: Painted, tokens: Tokens): CSSProperties {
+  const { fill, ground, text, bold, italic, underline, strike, borders } = look;
   const style: Record<string, string | number> = {};
   if (fill !== undefined) style.background = fillCss(fill);
   else if (ground !== undefined) style.background = ground;
-  if (text !== undefined) style.color = text;
+  if ((text ?? fill ?? ground) !== undefined) style.color = inkFor(look, tokens);
   if (bold !== undefined) style.fontWeight = bold ? 650 : 420;
   if (italic) style.fontStyle = 'italic';
   const lines = [underline && 'underline', strike && 'line-through'].filter(Boolean);

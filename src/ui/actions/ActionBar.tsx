@@ -1,5 +1,5 @@
 import { Button } from '@mantine/core';
-import { IconKeyboard, IconPaint } from '@tabler/icons-react';
+import { IconCommand, IconKeyboard, IconPaint } from '@tabler/icons-react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { Act } from './Act';
 import classes from './ActionBar.module.css';
@@ -45,6 +45,7 @@ export function ActionBar() {
       <FieldMenu />
       <OrderMenu />
       <FindButton />
+      <Act label="Commands (Ctrl+K)" icon={IconCommand} onAct={() => session.openPanel('commands')} />
       <Act label="Keys" icon={IconKeyboard} onAct={() => session.openPanel('keys')} />
     </div>
   );

@@ -18,6 +18,7 @@ const KEYS: readonly (readonly [readonly string[], string])[] = [
   [['Ctrl', 'B', 'I', 'U'], 'Bold, italic, underline'],
   [['Ctrl', 'F'], 'Find and replace'],
   [['Ctrl', 'Z'], 'Undo; with Shift, or Ctrl and Y, redo'],
+  [['Ctrl', 'K'], 'Search actions, rules, fields and sheets'],
   [['Alt', 'R'], 'Make a rule over the selected fields'],
   [['Ctrl', 'Enter'], 'Save the rule; with Shift, also start the next one on the same cells'],
   [['Escape'], 'Close what is open'],

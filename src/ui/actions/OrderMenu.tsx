@@ -3,7 +3,7 @@ import { IconArrowsSort } from '@tabler/icons-react';
 import { useState } from 'react';
 import { memberOf } from '../../core/values/typed-keys';
 import type { SortKey } from '../../core/edit/sort';
-import { FILTER_TESTS, type FilterTest } from '../../protocol/engine-messages';
+import { FILTER_TESTS, type FilterTest } from '../../protocol/sheet-view';
 import { focusGrid } from '../grid/focus-grid';
 import { useSession, useSessionState } from '../sheet/use-session';
 import shared from './ActionBar.module.css';

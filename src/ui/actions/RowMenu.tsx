@@ -11,7 +11,6 @@ export function RowMenu() {
   const { top, bottom } = selectedArea(useSessionState((state) => state.selection));
   const fold = useSessionState((state) => state.frame?.folds.find(({ position }) => position === top));
   const isBanded = useSessionState((state) => state.frame?.isBanded ?? false);
-  const role = useSessionState((state) => state.cell?.role);
   const count = bottom - top + 1;
   const rows = count === 1 ? `row ${top + 1}` : `rows ${top + 1} to ${bottom + 1}`;
   return (
@@ -37,6 +36,7 @@ export function RowMenu() {
         <Menu.Item onClick={() => void session.actions.edit({ do: 'remove-rows', top, bottom })}>
           Remove {rows}
         </Menu.Item>
+        <Menu.Item onClick={() => void session.actions.removeDuplicates()}>Remove duplicate records</Menu.Item>
         <Menu.Item onClick={() => void session.actions.edit({ do: 'shift-level', top, bottom, by: 1 })}>
           Indent {rows}
         </Menu.Item>
@@ -52,17 +52,29 @@ export function RowMenu() {
           {isBanded ? 'Remove striping' : 'Stripe records'}
         </Menu.Item>
         <Menu.Divider />
-        <Menu.Label>What {count === 1 ? 'it is' : 'they are'} for</Menu.Label>
-        {ROW_ROLES.map((name) => (
-          <Menu.Item
-            key={name}
-            disabled={count === 1 && role === name}
-            onClick={() => void session.actions.edit({ do: 'set-role', top, bottom, role: name })}
-          >
-            {name.charAt(0).toUpperCase() + name.slice(1)}
-          </Menu.Item>
-        ))}
+        <RoleItems top={top} bottom={bottom} />
       </Menu.Dropdown>
     </Menu>
+  );
+}
+
+/** What the selected rows are for. */
+function RoleItems({ top, bottom }: { readonly top: number; readonly bottom: number }) {
+  const session = useSession();
+  const role = useSessionState((state) => state.cell?.role);
+  const isOne = top === bottom;
+  return (
+    <>
+      <Menu.Label>{isOne ? 'Use this row as' : 'Use these rows as'}</Menu.Label>
+      {ROW_ROLES.map((name) => (
+        <Menu.Item
+          key={name}
+          disabled={isOne && role === name}
+          onClick={() => void session.actions.edit({ do: 'set-role', top, bottom, role: name })}
+        >
+          {name.charAt(0).toUpperCase() + name.slice(1)}
+        </Menu.Item>
+      ))}
+    </>
   );
 }

@@ -76,6 +76,7 @@ interface ActsProps {
 
 /** How the text stands in its cell. */
 function AlignActs({ style, put }: ActsProps) {
+  const session = useSession();
   return (
     <div className={classes.row}>
       {ALIGNS.map(({ align, label, icon }) => (
@@ -100,7 +101,7 @@ function AlignActs({ style, put }: ActsProps) {
         label="Wrap text"
         icon={IconTextWrap}
         isOn={style?.wrap === true}
-        onAct={() => put({ wrap: style?.wrap !== true })}
+        onAct={() => void session.actions.wrap(style?.wrap !== true)}
       />
     </div>
   );

@@ -2,7 +2,7 @@
 
 import { ActionIcon, Button, TextInput } from '@mantine/core';
 import { IconChevronDown, IconChevronUp } from '@tabler/icons-react';
-import { useDeferredValue, useEffect, useRef, useState } from 'react';
+import { useDeferredValue, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { isUnkept, type SessionState } from '../sheet/session-state';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
@@ -20,11 +20,15 @@ export function Bench() {
   // Rendered as deferred work, so that the sheet shows the rule's cells first; typing is never deferred.
   const isUp = useDeferredValue(bench !== null);
   const section = useRef<HTMLElement>(null);
-  // The focus goes to the bench when a rule is begun.
-  const begun = isUp && bench?.kept === null ? bench.draft.id : null;
+  // The focus goes to the bench when a rule is begun, or to its first value when it is opened to be changed.
+  const begun = isUp && (bench?.kept === null || bench?.takesFocus) ? bench.draft.id : null;
+  const isChanged = bench?.takesFocus ?? false;
   useEffect(() => {
-    if (begun !== null) section.current?.focus({ preventScroll: true });
-  }, [begun]);
+    if (begun === null) return;
+    const value = isChanged ? section.current?.querySelector<HTMLInputElement>(`.${classes.threshold}`) : null;
+    (value ?? section.current)?.focus({ preventScroll: true });
+    value?.select();
+  }, [begun, isChanged]);
   // The preview column of its formula stands beside the rows while the rule is on the bench.
   const tried = isUp ? (bench?.draft.id ?? null) : null;
   useEffect(() => void session.ask({ kind: 'trial', rule: tried }), [session, tried]);
@@ -35,9 +39,25 @@ export function Bench() {
     // The button has nothing more to do and lets go of the keys, which are to stay here.
     section.current?.focus({ preventScroll: true });
   };
+  // As in a form: Enter in one of its lines saves.
+  const onKeyDown = (event: KeyboardEvent) => {
+    const isLine = event.target instanceof HTMLInputElement && section.current?.contains(event.target);
+    const isPlain = event.key === 'Enter' && !event.ctrlKey && !event.metaKey && !event.nativeEvent.isComposing;
+    if (!isPlain || !isLine || event.defaultPrevented) return;
+    // What was typed last is in the session's bench.
+    const { bench: now } = session.get();
+    if (now && isUnkept(now)) keep();
+  };
 
   return (
-    <section ref={section} tabIndex={-1} className={classes.bench} aria-label="Bench" data-folded={isFolded}>
+    <section
+      ref={section}
+      tabIndex={-1}
+      className={classes.bench}
+      aria-label="Bench"
+      data-folded={isFolded}
+      onKeyDown={onKeyDown}
+    >
       <BenchHead bench={bench} isFolded={isFolded} onKeep={keep} onFold={() => setFolded(!isFolded)} />
       <div className={classes.body}>
         <Sentence rule={draft.rule} showsOutcomes={!isFolded} />
@@ -87,7 +107,7 @@ function BenchHead({ bench, isFolded, onKeep, onFold }: BenchHeadProps) {
       <ActionIcon
         variant="subtle"
         color="ink"
-        aria-label={isFolded ? 'Unfold the bench' : 'Fold the bench to its sentence'}
+        aria-label={isFolded ? 'Expand the bench' : 'Collapse the bench'}
         onClick={onFold}
       >
         {isFolded ? <IconChevronUp size={16} stroke={1.5} /> : <IconChevronDown size={16} stroke={1.5} />}

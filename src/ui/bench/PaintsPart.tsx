@@ -1,21 +1,25 @@
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { itemAt } from '../../core/values/item-at';
-import type { Paints } from '../../core/rules/terms';
+import { parseRanges } from '../../core/sheet/address';
+import type { Paints, Reads } from '../../core/rules/terms';
+import type { ShownField } from '../../protocol/sheet-view';
 import { useSessionState } from '../sheet/use-session';
 import { PickFields } from './parts/PickFields';
 import { PickWord } from './parts/PickWord';
 
 const WORDS = { cell: 'that cell', record: 'the whole record', fields: 'these fields of the record:' } as const;
 
-/** Where a rule paints in the record in which it matches. */
-export const PaintsPart = memo(function PaintsPart({
-  paints,
-  onPick,
-}: {
+interface Props {
+  readonly reads: Reads;
   readonly paints: Paints;
   readonly onPick: (paints: Paints) => void;
-}) {
+}
+
+/** Where a rule paints in the record in which it matches. */
+export const PaintsPart = memo(function PaintsPart({ reads, paints, onPick }: Props) {
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
+  // Fields that were just chosen to be painted are named next.
+  const [isNew, setNew] = useState(false);
   const kind = typeof paints === 'object' ? 'fields' : paints;
   return (
     <>
@@ -23,7 +27,10 @@ export const PaintsPart = memo(function PaintsPart({
         label="Paints"
         value={kind}
         words={WORDS}
-        onPick={(next) => onPick(next === 'fields' ? { fields: [itemAt(fields, 0).id] } : next)}
+        onPick={(next) => {
+          setNew(next === 'fields');
+          onPick(next === 'fields' ? { fields: fieldsRead(reads, fields) } : next);
+        }}
       />
       {typeof paints === 'object' && (
         <>
@@ -32,6 +39,7 @@ export const PaintsPart = memo(function PaintsPart({
             label="Painted fields"
             between="and"
             value={paints.fields}
+            opensAtOnce={isNew}
             onPick={(ids) => onPick({ fields: ids })}
           />
         </>
@@ -39,3 +47,11 @@ export const PaintsPart = memo(function PaintsPart({
     </>
   );
 });
+
+/** The fields that a rule reads: those named, or those in which its ranges begin. */
+function fieldsRead(reads: Reads, fields: readonly ShownField[]): readonly string[] {
+  if ('fields' in reads) return reads.fields;
+  const columns = (parseRanges(reads.cells) ?? []).map(({ left }) => left);
+  const found = fields.filter((_, at) => columns.includes(at)).map(({ id }) => id);
+  return found.length > 0 ? found : [itemAt(fields, 0).id];
+}

@@ -1,7 +1,7 @@
 import { counted, inDigits } from '../../core/values/counted';
 import { kindOf } from '../../core/rules/kinds/registry';
 import type { Rule } from '../../core/rules/shape/rule';
-import { thresholdText } from '../../core/rules/shape/sentence-words';
+import { thresholdText } from '../../core/values/threshold-text';
 import { isoFromSerial } from '../../core/values/date-serial';
 import { formatNumber } from '../../core/values/number-format';
 import { useSession, useSessionState } from '../sheet/use-session';

@@ -1,6 +1,6 @@
 import classes from './Readings.module.css';
 import { useSessionState } from '../sheet/use-session';
-import { useEngineQuery } from './use-engine-query';
+import { useEngineQuery } from '../sheet/use-engine-query';
 
 /**
  * How the formula on the bench reads at the first cells, at the last and at the selected one, and what it gives there.

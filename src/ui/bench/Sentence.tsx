@@ -10,7 +10,7 @@ import { PaintsPart } from './PaintsPart';
 import { PickWord } from './parts/PickWord';
 import { PickLook } from './look/PickLook';
 
-const LATER = { add: 'let later rules add to it', settle: 'settle it: later rules leave it alone' } as const;
+const LATER = { add: 'later rules still apply', settle: 'later rules stop here' } as const;
 
 /** A rule as one sentence whose underlined words can be changed. */
 export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonly showsOutcomes: boolean }) {
@@ -27,13 +27,13 @@ export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonl
     <div>
       <div className={classes.sentence}>
         Where <ReadsPart reads={reads} onPick={pickReads} /> <Condition {...condition} />, paint{' '}
-        <PaintsPart paints={paints} onPick={pickPaints} />{' '}
+        <PaintsPart reads={reads} paints={paints} onPick={pickPaints} />{' '}
         {kindOf(when).outcomes === 'match' ? (
           <>
             as <PickLook label="Look" value={rule.look ?? null} onPick={(look) => look && change({ look })} />
           </>
         ) : (
-          'in its own way'
+          'with the looks below'
         )}
         , and{' '}
         <PickWord

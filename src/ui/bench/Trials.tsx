@@ -37,6 +37,7 @@ export function Trials({ rule }: { readonly rule: Rule }) {
   };
   const keep = async (event: KeyboardEvent) => {
     if (event.key !== 'Enter' || event.ctrlKey || typed.trim() === '') return;
+    event.preventDefault();
     const value = readTrial(typed, format);
     // The outcome on screen may still be that of an earlier input.
     const [expect = null] = await session.ask({ kind: 'ask-trials', rule, values: [value] });
@@ -66,7 +67,9 @@ export function Trials({ rule }: { readonly rule: Rule }) {
           onKeyDown={(event) => void keep(event)}
         />
       </label>
-      {typed.trim() !== '' && <span role="status">{says(outcomes[trials.length])}; Enter keeps it</span>}
+      {typed.trim() !== '' && (
+        <span role="status">{says(outcomes[trials.length])}; press Enter to keep the example</span>
+      )}
     </div>
   );
 }

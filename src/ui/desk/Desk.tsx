@@ -1,8 +1,11 @@
 'use client';
 
+import { NativeSelect, TextInput, useComputedColorScheme } from '@mantine/core';
 import Link from 'next/link';
 import { useCallback, useState } from 'react';
-import type { SheetSummary } from '../../protocol/sheet-summary';
+import { foldText } from '../../core/values/fold-text';
+import { memberOf } from '../../core/values/typed-keys';
+import type { DeskSheetSummary } from '../../protocol/sheet-summary';
 import { FileDrop } from '../import/FileDrop';
 import { ImportScreen } from '../import/ImportScreen';
 import { Page } from '../page/Page';
@@ -12,7 +15,7 @@ import { DeskSheet } from './DeskSheet';
 import { NewSheet } from './NewSheet';
 
 /** The start page: the sheets, a new one, and files to import. */
-export function Desk({ sheets, person }: { readonly sheets: readonly SheetSummary[]; readonly person: string }) {
+export function Desk({ sheets, person }: { readonly sheets: readonly DeskSheetSummary[]; readonly person: string }) {
   const [file, setFile] = useState<File | null>(null);
   const leave = useCallback(() => setFile(null), []);
   if (file) return <ImportScreen file={file} leave={leave} />;
@@ -30,13 +33,55 @@ export function Desk({ sheets, person }: { readonly sheets: readonly SheetSummar
     >
       <NewSheet />
       <FileDrop take={setFile} />
-      {sheets.length > 0 && (
-        <ul className={classes.list}>
-          {sheets.map((sheet) => (
-            <DeskSheet key={sheet.id} sheet={sheet} />
-          ))}
-        </ul>
-      )}
+      {sheets.length > 0 && <SheetList sheets={sheets} />}
     </Page>
   );
 }
+
+/** With fewer sheets than these nobody searches. */
+const MANY = 5;
+
+const ORDERS = ['changed', 'name', 'new'] as const;
+type Order = (typeof ORDERS)[number];
+const ORDER_WORDS: Record<Order, string> = { changed: 'Last changed', name: 'Name', new: 'New findings' };
+
+/** The sheets, searched by name and sorted. */
+function SheetList({ sheets }: { readonly sheets: readonly DeskSheetSummary[] }) {
+  const [query, setQuery] = useState('');
+  const [order, setOrder] = useState<Order>('changed');
+  const scheme = useComputedColorScheme('light');
+  const found = sheets.filter(({ name }) => foldText(name).includes(foldText(query)));
+  const sorted = order === 'changed' ? found : found.toSorted(COMPARE[order]);
+  return (
+    <>
+      {sheets.length >= MANY && (
+        <div className={classes.search}>
+          <TextInput
+            aria-label="Search your sheets"
+            placeholder="Search"
+            value={query}
+            onChange={(event) => setQuery(event.currentTarget.value)}
+          />
+          <NativeSelect
+            aria-label="Sort by"
+            value={order}
+            data={ORDERS.map((value) => ({ value, label: ORDER_WORDS[value] }))}
+            onChange={(event) => setOrder(memberOf(ORDERS, event.currentTarget.value))}
+          />
+        </div>
+      )}
+      <ul className={classes.list}>
+        {sorted.map((sheet) => (
+          <DeskSheet key={sheet.id} sheet={sheet} scheme={scheme} />
+        ))}
+      </ul>
+      {sorted.length === 0 && <p role="status">No sheet has these letters in its name.</p>}
+    </>
+  );
+}
+
+type Compare = (one: DeskSheetSummary, other: DeskSheetSummary) => number;
+const COMPARE: Record<Exclude<Order, 'changed'>, Compare> = {
+  name: (one, other) => one.name.localeCompare(other.name),
+  new: (one, other) => other.unseen - one.unseen,
+};

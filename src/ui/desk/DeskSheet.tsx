@@ -4,15 +4,22 @@ import { IconDotsVertical } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
+import type { Theme } from '../../core/looks/first-family';
 import { LINK_ROLE_WORDS } from '../../core/sharing/role-words';
 import { isOwner } from '../../core/sharing/role';
 import { sheetUrl, sheetPageUrl } from '../../protocol/sheet-url';
-import type { SheetSummary } from '../../protocol/sheet-summary';
+import type { DeskSheetSummary } from '../../protocol/sheet-summary';
 import { sendJson } from '../../engine/link/send-json';
 import classes from './Desk.module.css';
+import { DeskLegend } from './DeskLegend';
+
+interface Props {
+  readonly sheet: DeskSheetSummary;
+  readonly scheme: Theme;
+}
 
 /** One sheet on the desk: opened by its name, renamed or removed by the menu beside it. */
-export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
+export function DeskSheet({ sheet, scheme }: Props) {
   const router = useRouter();
   const [asked, setAsked] = useState<'name' | 'removal' | null>(null);
   const [name, setName] = useState(sheet.name);
@@ -38,7 +45,7 @@ export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
 
   return (
     <li className={classes.item}>
-      <SheetLink sheet={sheet} />
+      <SheetLink sheet={sheet} scheme={scheme} />
       {isOwner(sheet.role) && (
         <SheetMenu name={sheet.name} onRename={() => ask('name')} onRemove={() => ask('removal')} />
       )}
@@ -72,7 +79,7 @@ export function DeskSheet({ sheet }: { readonly sheet: SheetSummary }) {
   );
 }
 
-const SheetLink = ({ sheet }: { readonly sheet: SheetSummary }) => (
+const SheetLink = ({ sheet, scheme }: Props) => (
   <Link href={sheetPageUrl(sheet.id)} className={classes.link} prefetch={false}>
     <span className={classes.name}>{sheet.name}</span>
     <span className={classes.fact}>{counted(sheet.records, 'record')}</span>
@@ -85,6 +92,7 @@ const SheetLink = ({ sheet }: { readonly sheet: SheetSummary }) => (
     <time className={classes.fact} dateTime={sheet.changedAt} suppressHydrationWarning>
       {new Date(sheet.changedAt).toLocaleDateString('en', { day: 'numeric', month: 'short', year: 'numeric' })}
     </time>
+    <DeskLegend sheet={sheet} scheme={scheme} />
   </Link>
 );
 

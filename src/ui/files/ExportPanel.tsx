@@ -7,7 +7,7 @@ import { counted } from '../../core/values/counted';
 import { messageOf } from '../../core/values/error-message';
 import { keysOf, recordOf } from '../../core/values/typed-keys';
 import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/export-formats';
-import { fateGroups, type ExportReport } from '../../core/exchange/export-source';
+import { FATE_WORDS, fateGroups, type ExportReport } from '../../core/exchange/export-source';
 import { writeArea } from '../../core/sheet/address';
 import { selectedArea } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
@@ -24,13 +24,6 @@ const WORDS: Readonly<Record<Choice, string>> = {
 const CHOICES = keysOf(WORDS);
 /** Formats without rules. */
 const SEEN: readonly Choice[] = ['csv', 'page'];
-const FATE_WORDS = {
-  rule: 'as a rule',
-  formula: 'as formulas',
-  formatting: 'as plain formatting',
-  nothing: 'left out',
-} as const;
-
 /** The export dialog: the range, the format, and what the file will leave out. */
 export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
   const choices = isMaker ? CHOICES : SEEN;

@@ -1,9 +1,10 @@
 import { useId } from 'react';
 import { type Editing } from '../sheet/session-state';
-import { type PaintedLook, type ShownField } from '../../protocol/engine-messages';
+import type { PaintedLook, ShownField } from '../../protocol/sheet-view';
 import { painted, type SceneCell } from '../grid/painter/scene';
 import { selectCell } from '../grid/engine/selection';
 import { paintedCss } from '../painted-css';
+import { useTokens } from '../theme/use-tokens';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Fill.module.css';
 import { useJudged } from './use-judged';
@@ -27,6 +28,7 @@ export function FillInput({ field, column, position, cell }: Props) {
       : null,
   );
   const look = useLook(cell, editing);
+  const tokens = useTokens();
   const says = look.rules.join(', ');
   const begin = () => {
     session.select(selectCell({ column, position }));
@@ -35,7 +37,7 @@ export function FillInput({ field, column, position, cell }: Props) {
   const common = {
     id,
     className: classes.input,
-    style: paintedCss(painted(look)),
+    style: paintedCss(painted(look), tokens),
     'aria-describedby': `${id}-says`,
     'data-says': says || undefined,
   };

@@ -1,6 +1,6 @@
 import { useEffect, useRef, type KeyboardEvent } from 'react';
 import { itemAt } from '../../core/values/item-at';
-import type { SheetFrame, SheetWindow, ShownField } from '../../protocol/engine-messages';
+import type { SheetFrame, SheetWindow, ShownField } from '../../protocol/sheet-view';
 import { sceneCell, type SceneCell } from '../grid/painter/scene';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Fill.module.css';

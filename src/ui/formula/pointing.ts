@@ -1,7 +1,7 @@
 import type { CellPosition } from '../../core/sheet/cell-position';
 import { wantsReference } from '../../core/formula/syntax/typed-formula';
 import { writeArea } from '../../core/sheet/address';
-import type { Selection } from '../../protocol/engine-messages';
+import type { Selection } from '../../protocol/sheet-view';
 import { selectCell, selectedArea } from '../grid/engine/selection';
 import type { Editing } from '../sheet/session-state';
 import type { SessionPort } from '../sheet/session-port';

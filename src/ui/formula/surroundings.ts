@@ -1,5 +1,5 @@
 import type { Surroundings } from '../../core/formula/syntax/typed-formula';
-import type { SheetFrame } from '../../protocol/engine-messages';
+import type { SheetFrame } from '../../protocol/sheet-view';
 
 /** The meanings of words of a formula in the open sheet. */
 export const surroundingsOf = (frame: SheetFrame | null): Surroundings => ({

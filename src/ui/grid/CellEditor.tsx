@@ -7,6 +7,7 @@ import { ChoiceEditor } from './ChoiceEditor';
 import type { Box } from './engine/geometry';
 import { useJudged } from '../fill/use-judged';
 import { paintedCss } from '../painted-css';
+import { useTokens } from '../theme/use-tokens';
 import classes from './CellEditor.module.css';
 import { painted } from './painter/scene';
 import { useEditorKeys } from './use-editor-keys';
@@ -61,7 +62,10 @@ interface PlainProps {
 function PlainEditor({ editing, style, onMove }: PlainProps) {
   const session = useSession();
   const judged = useJudged(editing);
-  const look = judged ? paintedCss(painted({ properties: judged.properties, rules: judged.says, style: {} })) : {};
+  const tokens = useTokens();
+  const look = judged
+    ? paintedCss(painted({ properties: judged.properties, rules: judged.says, style: {} }), tokens)
+    : {};
   const { input, onKeyDown } = useEditorKeys(onMove);
 
   return (

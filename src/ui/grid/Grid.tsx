@@ -2,11 +2,12 @@
 
 import { useEffect, useMemo, useRef, type PointerEvent } from 'react';
 import { type CellPosition } from '../../core/sheet/cell-position';
-import type { Selection, SheetFrame } from '../../protocol/engine-messages';
+import type { RowHeights, Selection, SheetFrame } from '../../protocol/sheet-view';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { CellEditor } from './CellEditor';
 import { Geometry, TRIAL_PX, type Scroll, type Size } from './engine/geometry';
 import classes from './Grid.module.css';
+import { heightOf } from './painter/height-of';
 import { Mirror } from './Mirror';
 import { boxOf, TouchHandles } from './TouchHandles';
 import { useCanvasPaint } from './use-canvas-paint';
@@ -21,6 +22,8 @@ import { useViewport, useViewSize } from './use-viewport';
 const MARGIN_PX = 120;
 /** On a narrower screen the readings on the bench stand in for the preview column. */
 const ROOM_FOR_TRIAL_PX = 600;
+/** The most that a header is made high by its labels. */
+const MAX_HEADER_PX = 98;
 /** Share of the view that frozen fields may take. */
 const MAX_FROZEN = 0.6;
 
@@ -118,12 +121,23 @@ function Overlay({ geometry, view, scroll, touched, onMove }: OverlayProps) {
   );
 }
 
+/** The height that the labels of the header need, where no other is set for it. */
+function headerHeight({ fields, frozenRows, heights }: SheetFrame): RowHeights {
+  const header = frozenRows - 1;
+  if (header < 0 || heights.some(([top]) => top <= header)) return [];
+  const needed = fields.map(({ label, widthPx, hidden }) =>
+    hidden ? 0 : (heightOf({ text: label, widthPx, sizePx: 13, isBold: true }) ?? 0),
+  );
+  const heightPx = Math.min(MAX_HEADER_PX, Math.max(0, ...needed));
+  return heightPx > 0 ? [[header, header, heightPx]] : [];
+}
+
 function geometryOf(frame: SheetFrame | null, { viewPx, hasTrial }: { viewPx: number; hasTrial: boolean }): Geometry {
   if (!frame) return new Geometry({ widths: [], rowCount: 0, frozenRows: 0 });
   const { rowCount, frozenRows, heights, merges } = frame;
   const widths = frame.fields.map((field) => (field.hidden ? 0 : field.widthPx));
   const trialPx = hasTrial && viewPx >= ROOM_FOR_TRIAL_PX ? TRIAL_PX : 0;
-  const layout = { widths, rowCount, frozenRows, heights, merges, trialPx };
+  const layout = { widths, rowCount, frozenRows, heights: [...headerHeight(frame), ...heights], merges, trialPx };
   const frozen = new Geometry({ ...layout, frozenColumns: frame.frozenColumns });
   // On a narrow screen what is frozen must leave room for the rest.
   return frozen.frozenWidth <= viewPx * MAX_FROZEN ? frozen : new Geometry(layout);

@@ -1,7 +1,8 @@
 import { memo, useDeferredValue } from 'react';
 import { itemAt } from '../../core/values/item-at';
+import type { Fill } from '../../core/looks/look';
 import { ICON_SETS } from '../../core/looks/icon-sets';
-import type { Selection, SheetWindow } from '../../protocol/engine-messages';
+import type { Selection, SheetWindow } from '../../protocol/sheet-view';
 import { columnLetters } from '../../core/sheet/address';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { GUTTER_PX, type Geometry, type Scroll, type Size } from './engine/geometry';
@@ -151,6 +152,9 @@ function isSame(one: CellProps, other: CellProps): boolean {
     a.faded === b.faded &&
     a.isHeader === b.isHeader &&
     a.isOpen === b.isOpen &&
+    a.isBanded === b.isBanded &&
+    a.bar?.start === b.bar?.start &&
+    a.bar?.end === b.bar?.end &&
     (a.look === b.look || JSON.stringify(a.look) === JSON.stringify(b.look))
   );
 }
@@ -167,11 +171,13 @@ const MirrorCell = memo(function MirrorCell({
 }: CellProps) {
   const session = useSession();
   const { rules } = cell.look;
-  const { fill, ground, text, bold } = painted(cell.look);
+  const { fill, ground, text, bold, borders } = painted(cell.look);
   const shownFill = fill ?? ground;
   const icon = cell.look.properties.icon;
   const iconWords = icon ? [itemAt(ICON_SETS[icon.set], icon.index)] : [];
-  const words = [cell.text || 'blank', ...iconWords, ...rules].join(', ');
+  const bar = cell.bar && `${Math.round(100 * Math.abs(cell.bar.end - cell.bar.start))}%`;
+  const barWords = bar === undefined ? [] : [`bar of ${bar}`];
+  const words = [cell.text || 'blank', ...iconWords, ...barWords, ...rules].join(', ');
   return (
     <div
       id={`cell-${column}-${position}`}
@@ -184,13 +190,24 @@ const MirrorCell = memo(function MirrorCell({
       style={{ left, width, height }}
       data-address={`${columnLetters(column)}${position + 1}`}
       data-fill={typeof shownFill === 'string' ? shownFill : shownFill ? 'mixed' : undefined}
+      data-mix={typeof shownFill === 'object' ? fillWords(shownFill) : undefined}
+      data-border={borders.length > 0 ? borders.map(([side, { color }]) => `${side} ${color}`).join(', ') : undefined}
+      data-banded={cell.isBanded || undefined}
       data-text={text}
       data-bold={bold === true || undefined}
       data-faded={cell.faded || undefined}
       data-icon={iconWords[0]}
+      data-bar={bar}
       data-rules={rules.length ? rules.join('|') : undefined}
     >
       {cell.text}
     </div>
   );
 }, isSame);
+
+/** What a fill that is not one colour is made of. */
+function fillWords(fill: Exclude<Fill, string>): string {
+  if ('opacity' in fill) return `${fill.color} at ${Math.round(fill.opacity * 100)}%`;
+  if ('from' in fill) return `${fill.from} to ${fill.to}`;
+  return `${fill.pattern} ${fill.color}${fill.on === undefined ? '' : ` on ${fill.on}`}`;
+}

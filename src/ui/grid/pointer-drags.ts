@@ -1,5 +1,5 @@
 import { entryOf } from '../../core/values/entry-of';
-import type { Area, Selection } from '../../protocol/engine-messages';
+import type { Area, Selection } from '../../protocol/sheet-view';
 import type { Session } from '../sheet/session';
 import { landingAt, type Axis } from './engine/drag-heads';
 import type { Geometry, Scroll } from './engine/geometry';

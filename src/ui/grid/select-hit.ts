@@ -1,4 +1,4 @@
-import type { Selection } from '../../protocol/engine-messages';
+import type { Selection } from '../../protocol/sheet-view';
 import type { Session } from '../sheet/session';
 import type { Geometry } from './engine/geometry';
 import type { Hit } from './engine/hit-test';

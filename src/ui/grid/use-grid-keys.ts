@@ -1,6 +1,6 @@
 import { useCallback, type KeyboardEvent } from 'react';
 import { entryOf } from '../../core/values/entry-of';
-import type { Selection } from '../../protocol/engine-messages';
+import type { Selection } from '../../protocol/sheet-view';
 import type { Session } from '../sheet/session';
 import { useSession } from '../sheet/use-session';
 import type { Geometry, Size } from './engine/geometry';
@@ -37,7 +37,6 @@ const INTENTS: { readonly [K in KeyIntent['kind']]: (around: Surroundings, inten
   fill: ({ session }, { direction }) => void session.actions.fillSelection(direction),
   mark: ({ session }, { mark }) => session.actions.toggleMark(mark),
   find: ({ session }) => session.openPanel('find'),
-  'new-rule': ({ session }) => session.openPanel('new-rule'),
   help: ({ session }) => session.openPanel('keys'),
   undo: ({ session }) => session.undo(),
   redo: ({ session }) => session.redo(),

@@ -1,5 +1,5 @@
 import { useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react';
-import type { Selection } from '../../protocol/engine-messages';
+import type { Selection } from '../../protocol/sheet-view';
 import type { Session } from '../sheet/session';
 import { FOLD_PX, type Geometry, type Scroll } from './engine/geometry';
 import { selectedHeads } from './engine/drag-heads';

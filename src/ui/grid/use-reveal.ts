@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, type RefObject } from 'react';
-import type { Selection } from '../../protocol/engine-messages';
+import type { Selection } from '../../protocol/sheet-view';
 import { useSession, useSessionState } from '../sheet/use-session';
 import type { Geometry, Scroll, Size } from './engine/geometry';
 import { isWholeColumns, selectedArea } from './engine/selection';

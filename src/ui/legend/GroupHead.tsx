@@ -1,7 +1,7 @@
 import { counted } from '../../core/values/counted';
 import { ActionIcon, Menu } from '@mantine/core';
 import { IconChevronDown, IconChevronRight, IconDotsVertical } from '@tabler/icons-react';
-import type { LegendEntry } from '../../protocol/engine-messages';
+import type { LegendEntry } from '../../protocol/sheet-view';
 import { useSession } from '../sheet/use-session';
 import shared from './Legend.module.css';
 import classes from './GroupHead.module.css';

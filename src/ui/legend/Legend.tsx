@@ -15,10 +15,11 @@ import { Fragment, useDeferredValue, useMemo, useState } from 'react';
 import { itemAt } from '../../core/values/item-at';
 import { ruleGroups } from '../../core/rules/shape/rule-groups';
 import { meaningsOf } from '../../engine/view/meanings-of';
-import type { LegendEntry, ShownField } from '../../protocol/engine-messages';
+import type { LegendEntry, ShownField } from '../../protocol/sheet-view';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';
 import { AdviceList } from './advice/AdviceList';
+import { ChosenRules } from './ChosenRules';
 import { CarryElsewhere } from './rule-sets/CarryElsewhere';
 import { DraftList } from './drafts/DraftList';
 import { GroupHead } from './GroupHead';
@@ -50,6 +51,7 @@ export function Legend() {
   return (
     <nav className={classes.legend} aria-label="Legend">
       <LegendHead />
+      <ChosenRules />
       <NameGroup />
       <CarryElsewhere />
       <RuleSets />

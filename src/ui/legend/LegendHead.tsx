@@ -2,8 +2,7 @@ import { counted } from '../../core/values/counted';
 import { ActionIcon, Button, Menu } from '@mantine/core';
 import { IconDotsVertical } from '@tabler/icons-react';
 import type { SheetId } from '../../core/sheet/ids';
-import type { Filter } from '../../protocol/engine-messages';
-import { PickLook } from '../bench/look/PickLook';
+import type { Filter } from '../../protocol/sheet-view';
 import { memo } from 'react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';
@@ -35,17 +34,9 @@ export const LegendHead = memo(function LegendHead() {
           Back to editing
         </Button>
       ) : chosen.length > 0 ? (
-        <>
-          <PickLook
-            label="Look of the selected rules"
-            value={null}
-            nothing="look"
-            onPick={(look) => look && rules.changeRules(chosen, { look })}
-          />
-          <Button size="compact-xs" variant="default" onClick={() => rules.chooseRules([])}>
-            Deselect all
-          </Button>
-        </>
+        <Button size="compact-xs" variant="default" onClick={() => rules.chooseRules([])}>
+          Deselect all
+        </Button>
       ) : (
         <LegendMenu />
       )}
@@ -74,6 +65,18 @@ function LegendMenu() {
           onClick={() => session.openDialog({ what: 'set', rules: legend.map(({ id }) => id) })}
         >
           Save all rules as rule set…
+        </Menu.Item>
+        <Menu.Item
+          disabled={legend.length === 0}
+          onClick={() => rules.carryToSelection(legend.filter(({ isDraft }) => !isDraft).map(({ id }) => id))}
+        >
+          Copy all rules to the selected cells
+        </Menu.Item>
+        <Menu.Item
+          disabled={legend.length === 0}
+          onClick={() => rules.chooseRules(legend.filter(({ isDraft }) => !isDraft).map(({ id }) => id))}
+        >
+          Select all rules
         </Menu.Item>
         <Menu.Divider />
         <Menu.Item onClick={() => rules.showOnlyTouching(!onlyTouching)}>

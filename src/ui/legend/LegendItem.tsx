@@ -5,7 +5,7 @@ import { IconFlag } from '@tabler/icons-react';
 import { memo } from 'react';
 import type { Look } from '../../core/looks/look';
 import { kindOf } from '../../core/rules/kinds/registry';
-import type { LegendEntry } from '../../protocol/engine-messages';
+import type { LegendEntry } from '../../protocol/sheet-view';
 import { useSession, useSessionState } from '../sheet/use-session';
 import shared from './Legend.module.css';
 import classes from './LegendItem.module.css';

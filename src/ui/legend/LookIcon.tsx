@@ -1,14 +1,13 @@
-import { useSessionState } from '../sheet/use-session';
 import type { LookIcon as Icon } from '../../core/looks/look';
 import { ICON_PATHS } from '../grid/painter/icon-paths';
-import { TOKENS } from '../theme/tokens';
+import { useTokens } from '../theme/use-tokens';
 
 /** An icon as it is painted in cells. */
 export function LookIcon({ icon: { set, index } }: { readonly icon: Icon }) {
-  const theme = useSessionState((state) => state.theme);
+  const tokens = useTokens();
   const icon = ICON_PATHS[set]?.[index];
   if (!icon) return null;
-  const color = icon.tone ? TOKENS[theme].tones[icon.tone] : 'currentColor';
+  const color = icon.tone ? tokens.tones[icon.tone] : 'currentColor';
   return (
     <svg
       width={16}

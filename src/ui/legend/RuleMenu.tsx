@@ -1,7 +1,7 @@
 import { ActionIcon, Menu } from '@mantine/core';
 import { IconDotsVertical } from '@tabler/icons-react';
 import { Fragment } from 'react';
-import type { LegendEntry } from '../../protocol/engine-messages';
+import type { LegendEntry } from '../../protocol/sheet-view';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { ruleMenu, type RuleMenuItem } from './rule-menu';
 

@@ -17,7 +17,7 @@ import {
   type Icon,
 } from '@tabler/icons-react';
 import type { RuleId } from '../../core/sheet/ids';
-import type { LegendEntry } from '../../protocol/engine-messages';
+import type { LegendEntry } from '../../protocol/sheet-view';
 import type { Session } from '../sheet/session';
 import { sheetPageUrl } from '../../protocol/sheet-url';
 import { withQuery } from '../../protocol/with-query';

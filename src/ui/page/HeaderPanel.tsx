@@ -1,12 +1,14 @@
 import { Button, Modal } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import classes from './HeaderPanel.module.css';
 
 interface Props {
   readonly label: string;
   readonly title: string;
   readonly icon: ReactNode;
+  readonly isOpen: boolean;
+  readonly onOpen: (isOpen: boolean) => void;
   /** Its content, rendered when it is opened. */
   readonly children: () => ReactNode;
 }
@@ -15,8 +17,7 @@ interface Props {
  * A button in the head of a sheet, on a phone only its icon, that opens a panel over the sheet, on a phone in its
  * place.
  */
-export function HeaderPanel({ label, title, icon, children }: Props) {
-  const [isOpen, setOpen] = useState(false);
+export function HeaderPanel({ label, title, icon, isOpen, onOpen, children }: Props) {
   const isNarrow = useMediaQuery('(max-width: 700px)');
   return (
     <>
@@ -25,12 +26,12 @@ export function HeaderPanel({ label, title, icon, children }: Props) {
         size="compact-sm"
         aria-label={label}
         leftSection={icon}
-        onClick={() => setOpen(true)}
+        onClick={() => onOpen(true)}
         className={classes.open}
       >
         {label}
       </Button>
-      <Modal opened={isOpen} onClose={() => setOpen(false)} title={title} size={680} fullScreen={isNarrow ?? false}>
+      <Modal opened={isOpen} onClose={() => onOpen(false)} title={title} size={680} fullScreen={isNarrow ?? false}>
         {isOpen && children()}
       </Modal>
     </>

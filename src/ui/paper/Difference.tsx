@@ -57,7 +57,7 @@ export function Difference({ sequence }: { readonly sequence: number }) {
         />
       )}
       {isBack ? (
-        <p role="status">The sheet is as it was then, by a new change that can be taken back like any other.</p>
+        <p role="status">The sheet is restored by a new change, which can be undone.</p>
       ) : (
         <div className={classes.compare}>
           {other === undefined && (
@@ -66,7 +66,7 @@ export function Difference({ sequence }: { readonly sequence: number }) {
             </Button>
           )}
           <Button size="compact-sm" variant="default" onClick={() => setFound(null)}>
-            Compare with another moment
+            Compare with another version
           </Button>
         </div>
       )}

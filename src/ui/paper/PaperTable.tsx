@@ -1,8 +1,9 @@
 import type { CSSProperties } from 'react';
-import type { Area, SheetFrame, SheetWindow } from '../../protocol/engine-messages';
+import type { Area, SheetFrame, SheetWindow } from '../../protocol/sheet-view';
 import { painted, sceneCell, type SceneCell } from '../grid/painter/scene';
 import { LookIcon } from '../legend/LookIcon';
 import { barCss, paintedCss } from '../painted-css';
+import { TOKENS } from '../theme/tokens';
 import classes from './Paper.module.css';
 
 /** The rows of a window as a table, each cell in its look. */
@@ -51,7 +52,7 @@ const MAX_LINE_LENGTH = 32;
 const ALIGNS = ['start', 'end', 'center'] as const;
 
 function cellCss({ text, look, bar, align, isTotal, isHeader, level }: SceneCell): CSSProperties {
-  const css = paintedCss(painted(look));
+  const css = paintedCss(painted(look), TOKENS.light);
   return {
     textAlign: look.style.align ?? (isHeader ? 'start' : ALIGNS[align]),
     ...(isTotal ? { fontWeight: 650 } : {}),

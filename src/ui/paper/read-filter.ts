@@ -1,4 +1,4 @@
-import { FILTER_TESTS, type Filter } from '../../protocol/engine-messages';
+import { FILTER_TESTS, type Filter } from '../../protocol/sheet-view';
 
 /** The filter in the query of an address, as JSON in `filter`; null where there is none, or it is not valid. */
 export function readFilter(query: string): Filter | null {

@@ -1,4 +1,4 @@
-import type { SheetFrame } from '../../protocol/engine-messages';
+import type { SheetFrame } from '../../protocol/sheet-view';
 
 /** Rows that are put on a page at most: some forty sheets of paper. */
 export const MAX_ROWS = 2000;

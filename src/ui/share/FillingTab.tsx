@@ -4,7 +4,7 @@ import { Button, Checkbox, Radio, SegmentedControl } from '@mantine/core';
 import { columnLetters } from '../../core/sheet/address';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Filling, OutcomeTime } from '../../core/sheet/sheet-part';
-import type { ShownField } from '../../protocol/engine-messages';
+import type { ShownField } from '../../protocol/sheet-view';
 import { LINK_ROLE_WORDS } from '../../core/sharing/role-words';
 import { READER_ROLES } from '../../core/sharing/role';
 import { selectedAreas } from '../grid/engine/selection';

@@ -1,10 +1,11 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core';
-import { useState, type FormEvent } from 'react';
+import { Suspense, useState, type FormEvent } from 'react';
 import { LINK_ROLE_WORDS } from '../../core/sharing/role-words';
 import type { LinkRole } from '../../core/sharing/role';
 import { memberOf } from '../../core/values/typed-keys';
 import { sendJson } from '../../engine/link/send-json';
 import type { LinkGives, MadeLink } from '../../protocol/sheet-sharing';
+import { LazyDayInput } from '../dates/lazy-days';
 import { useSession, useSessionState } from '../sheet/use-session';
 import type { Session } from '../sheet/session';
 import classes from './Share.module.css';
@@ -85,12 +86,21 @@ export function NewLink({ path, openFields, onMade }: Props) {
             onChange={(event) => setName(event.currentTarget.value)}
           />
         )}
-        <TextInput label="Expires" type="date" value={ends} onChange={(event) => setEnds(event.currentTarget.value)} />
+        <Suspense fallback={<TextInput label="Expires" disabled />}>
+          <LazyDayInput label="Expires" value={ends} from={today()} onChange={setEnds} />
+        </Suspense>
         <Button type="submit">Create link</Button>
       </form>
       {error && <p role="alert">{error}</p>}
     </>
   );
+}
+
+/** The day that it is, by the clock of who chooses. */
+function today(): string {
+  const now = new Date();
+  const part = (number: number): string => String(number).padStart(2, '0');
+  return `${now.getFullYear()}-${part(now.getMonth() + 1)}-${part(now.getDate())}`;
 }
 
 /** The links of a kind: one, or one for each open field or record. */

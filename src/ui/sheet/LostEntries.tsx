@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core';
 import { cellAddress } from '../../core/sheet/address';
-import type { LostCell } from '../../protocol/engine-messages';
+import type { LostCell } from '../../protocol/sheet-view';
 import classes from './SheetScreen.module.css';
 import { useSession, useSessionState } from './use-session';
 

@@ -1,6 +1,6 @@
 import { UnstyledButton } from '@mantine/core';
 import { cellAddress } from '../../core/sheet/address';
-import type { PresentPerson } from '../../protocol/engine-messages';
+import type { PresentPerson } from '../../protocol/sheet-view';
 import { initialsOf } from '../people/initials';
 import { colorOfPerson } from '../theme/tokens';
 import classes from './OthersHere.module.css';

@@ -1,8 +1,8 @@
 'use client';
 
 import { useComputedColorScheme } from '@mantine/core';
-import { useMediaQuery } from '@mantine/hooks';
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useMediaQuery, useWindowEvent } from '@mantine/hooks';
+import { useEffect, useRef, useState } from 'react';
 import { isMaker, type Reader, type SheetRole, hasLegend, isFiller, isReader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import { ReaderBar } from '../actions/ReaderBar';
@@ -14,8 +14,9 @@ import { Keys } from '../actions/Keys';
 import { StylePanel } from '../actions/StylePanel';
 import { StatusLine } from '../actions/StatusLine';
 import { Bench } from '../bench/Bench';
+import { hasOpenCells } from '../../core/sharing/filling';
+import { CommandPalette } from '../commands/CommandPalette';
 import { FillList } from '../fill/FillList';
-import { useHasOpenCells } from '../fill/use-has-open-cells';
 import { Grid } from '../grid/Grid';
 import { Legend } from '../legend/Legend';
 import type { Person } from '../people/PersonMenu';
@@ -25,10 +26,11 @@ import { Failure } from './Failure';
 import { LostEntries } from './LostEntries';
 import { Message } from './Message';
 import { ReaderSide } from './ReaderSide';
+import { FirstSteps } from '../start/FirstSteps';
 import { Session } from './session';
 import { SheetHeader } from './SheetHeader';
 import classes from './SheetScreen.module.css';
-import { SessionContext } from './use-session';
+import { SessionContext, useStateOf } from './use-session';
 
 interface Props {
   readonly id: SheetId;
@@ -51,16 +53,14 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
   const sees = as ?? role;
   const [session] = useState(() => new Session(id, { who: person.key, ...(reads ? { reads } : {}) }));
   const firstTheme = useRef(theme);
-  // Fillers on a narrow screen begin with one record under the other, where there is something to fill in.
-  const isNarrow = useMediaQuery('(max-width: 700px)', false) ?? false;
-  const [list, setList] = useState<boolean | null>(null);
-  const hasOpenCells = useHasOpenCells(session);
-  const isList = isFiller(sees) && (list ?? (isNarrow && hasOpenCells));
+  const list = useFillList(session, sees);
 
   // The engine lives while the screen does. It starts in the theme of that moment; later ones follow from the grid.
   useEffect(() => session.start(firstTheme.current), [session]);
 
-  useKeptDrafts(session);
+  useKeptDrafts(session, person.key);
+  // Of the whole window: what had the focus may be gone, and then the keys are the body's.
+  useWindowEvent('keydown', (event) => onScreenKey(event, session));
 
   useEffect(() => session.useTheme(theme), [session, theme]);
 
@@ -72,7 +72,7 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
 
   return (
     <SessionContext value={session}>
-      <div className={classes.screen} data-sees={sees} onKeyDown={(event) => onScreenKey(event, session)}>
+      <div className={classes.screen} data-sees={sees}>
         <SheetHeader id={id} name={name} role={role} person={person} as={as} />
         {hasLegend(sees) && <div className={classes.legend}>{isReader(sees) ? <ReaderSide /> : <Legend />}</div>}
         <main className={classes.work}>
@@ -82,10 +82,10 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
                 {notice}
               </p>
             )}
-            {reads ? <ReaderBar role={sees} list={{ isList, onList: setList }} /> : <ActionBar />}
+            {reads ? <ReaderBar role={sees} list={list} /> : <ActionBar />}
             {!reads && <StylePanel />}
             <FindPanel />
-            {isList ? (
+            {list.isList ? (
               <FillList />
             ) : (
               <>
@@ -94,23 +94,43 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
               </>
             )}
             {hasLegend(sees) && <StatusLine />}
+            {!reads && <FirstSteps />}
             {!reads && <Bench />}
           </Failure>
         </main>
         <Message />
         <LostEntries />
         <Keys />
+        {!reads && <CommandPalette />}
         {!reads && <AllowedValues />}
       </div>
     </SessionContext>
   );
 }
 
-/** Escape leaves the bench and Control+Enter keeps the rule from anywhere but an open menu. */
+/**
+ * Whether fillers see one record under the other: on a narrow screen they begin so, where there is something to fill
+ * in.
+ */
+function useFillList(session: Session, sees: SheetRole) {
+  const isNarrow = useMediaQuery('(max-width: 700px)', false) ?? false;
+  const [list, onList] = useState<boolean | null>(null);
+  const isFillable = useStateOf(session, ({ frame }) => frame === null || hasOpenCells(frame.filling));
+  return { isList: isFiller(sees) && (list ?? (isNarrow && isFillable)), onList };
+}
+
+/**
+ * The keys of the whole screen, for those who make rules: Alt+R begins a rule, Control+K searches everything, and
+ * Control+Enter saves the rule on the bench, also from an open look. Escape leaves the bench, from anywhere but what it closes itself.
+ */
 function onScreenKey(event: KeyboardEvent, session: Session): void {
-  if (event.defaultPrevented || (event.target instanceof Element && event.target.closest('[role=menu], [role=dialog]')))
-    return;
-  if (event.key === 'Escape') session.rules.putAside();
-  else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey))
-    session.rules[event.shiftKey ? 'keepAndGoOn' : 'keepDraft']();
+  const isOver = (over: string): boolean => event.target instanceof Element && event.target.closest(over) !== null;
+  if (event.defaultPrevented || !session.isMaker || isOver('[aria-modal=true]')) return;
+  const isControl = event.ctrlKey || event.metaKey;
+  if (event.altKey && event.code === 'KeyR') session.openPanel('new-rule');
+  else if (isControl && !event.shiftKey && event.key.toLowerCase() === 'k') session.openPanel('commands');
+  else if (event.key === 'Enter' && isControl) session.rules[event.shiftKey ? 'keepAndGoOn' : 'keepDraft']();
+  else if (event.key === 'Escape' && !isOver('[role=menu], [role=dialog]')) return session.rules.putAside();
+  else return;
+  event.preventDefault();
 }

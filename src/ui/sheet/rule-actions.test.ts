@@ -51,7 +51,7 @@ describe('beginning rules', () => {
     await session.rules.newRule('formula');
     expect(session.get().bench!.draft.rule.when).toMatchObject({ formula: expect.stringMatching(/^=B2/) as string });
     session.select(at(0, 3));
-    const { profile } = (await session.rules.profileEach())[0]!.profile;
+    const { profile } = (await session.rules.profileEach(['f1']))[0]!.profile;
     for (const threshold of [profile.lowerQuartile, profile.upperQuartile]) expect(threshold % 500).toBe(0);
   });
 
@@ -117,6 +117,19 @@ describe('a rule that is not kept', () => {
     session.rules.keepDraft();
     await settle();
     expect(session.get().legend).toMatchObject([{ isDraft: false }]);
+  });
+
+  test('is a draft where the bench was left before the server refused it', async () => {
+    await keep('Low', below(5));
+    session.rules.openRule(entry('Low').id);
+    session.rules.changeDraft({ ...entry('Low').rule, name: 'Lower' });
+    server.answers.push(409);
+    session.rules.keepDraft();
+    session.rules.leaveBench();
+    await settle();
+    expect([drafts(), names()]).toEqual([['Lower'], ['Low']]);
+    session.rules.takeUp(entry('Low').id);
+    expect(session.get().bench).toMatchObject({ draft: { rule: { name: 'Lower' } }, kept: { rule: { name: 'Low' } } });
   });
 });
 

@@ -18,9 +18,10 @@ import type { StoredRule } from '../../core/rules/shape/stored-rule';
 import type { FieldId, RuleId } from '../../core/sheet/ids';
 import { cellAddress, type CellRange } from '../../core/sheet/address';
 import { keysAt } from '../../core/sheet/layout/keys-at';
-import type { LegendEntry } from '../../protocol/engine-messages';
+import type { RefusedRule } from '../../protocol/engine-messages';
+import type { LegendEntry } from '../../protocol/sheet-view';
 import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selection';
-import { isUnkept } from './session-state';
+import { isUnkept, type Bench } from './session-state';
 import type { SessionPort } from './session-port';
 import { LatestOnly } from './latest-only';
 
@@ -37,8 +38,6 @@ export class RuleActions {
   private readonly draftSending = new LatestOnly(async () => {
     await this.session.ask({ kind: 'draft', rule: this.session.get().bench?.draft ?? null });
   });
-  /** Rules that were kept from the bench, each as it was before; null for new ones. */
-  private readonly before = new Map<RuleId, StoredRule | null>();
   private readonly profileReading = new LatestOnly(() => this.readProfile());
 
   constructor(private readonly session: SessionPort) {}
@@ -51,20 +50,21 @@ export class RuleActions {
     const { bench, legend } = this.session.get();
     if (bench?.kept && isSameRule(bench.draft.rule, bench.kept.rule)) {
       const entry = legend.find(({ id }) => id === bench.draft.id);
-      if (!entry) return this.leaveBench();
-      if (!entry.isDraft && !isSameRule(entry.rule, bench.kept.rule)) {
+      // A legend from before it was kept may still be on its way.
+      if (!entry && bench.isListed) return this.leaveBench();
+      if (entry && !entry.isDraft && !(bench.isListed && isSameRule(entry.rule, bench.kept.rule))) {
         const kept = this.storedRule(entry);
-        this.session.set({ bench: { ...bench, draft: kept, kept } });
+        this.session.set({ bench: { ...bench, draft: kept, kept, isListed: true } });
       }
     }
     void this.profileReading.run();
   }
 
-  /** Some rules could not be kept: the one on the bench is a draft again, as it was typed. */
-  takeBack(rules: readonly RuleId[]): void {
+  /** A rule could not be saved: it is a draft again, on the bench where it still lies there. */
+  takeBack({ draft, kept }: RefusedRule): void {
     const { bench } = this.session.get();
-    if (!bench || !rules.includes(bench.draft.id)) return;
-    this.session.set({ bench: { ...bench, kept: this.before.get(bench.draft.id) ?? null } });
+    if (bench?.draft.id !== draft.id) return this.addDraft({ draft, kept, namesItself: false });
+    this.session.set({ bench: { ...bench, kept } });
     void this.draftSending.run();
   }
 
@@ -81,8 +81,8 @@ export class RuleActions {
     );
   }
 
-  /** A profile of the first of some fields, each by itself, for making a rule over one of them: those selected. */
-  profileEach(fields: readonly FieldId[] = this.selectedFields()): Promise<readonly FieldProfile[]> {
+  /** A profile of each of the first of some fields, for making a rule over one of them. */
+  profileEach(fields: readonly FieldId[]): Promise<readonly FieldProfile[]> {
     return Promise.all(
       fields.slice(0, MAX_PROFILED).map(async (field) => ({ field, profile: await this.profileOf([field]) })),
     );
@@ -134,8 +134,27 @@ export class RuleActions {
     this.changeDraft(rule);
   }
 
-  /** Opens a kept rule on the bench and lights its cells. */
-  openRule(id: RuleId): void {
+  /** Saves rules that are complete as they are, as one change; a single one lies on the bench then. */
+  make(ideas: readonly RuleIdea[]): void {
+    const { frame, legend } = this.session.get();
+    if (!frame || ideas.length === 0) return;
+    if (ideas.length === 1) {
+      this.begin(itemAt(ideas, 0));
+      return this.keepDraft();
+    }
+    this.putAside();
+    const keys = keysAt(legend, 0, ideas.length);
+    const rules = ideas.map((idea, at): StoredRule => {
+      const id = nanoid(10);
+      const name = ruleSentence(frame.fields, idea).slice(0, MAX_RULE_NAME);
+      return { id, key: itemAt(keys, at), rule: { id, name, on: true, ...idea } };
+    });
+    this.edit({ do: 'put-rules', rules });
+    this.session.set({ panel: null });
+  }
+
+  /** Opens a kept rule on the bench, to be changed there where it takes the focus, and lights its cells. */
+  openRule(id: RuleId, takesFocus = false): void {
     const entry = this.session.get().legend.find((candidate) => candidate.id === id);
     if (!entry) return;
     if (this.session.get().bench?.draft.id === id) return this.spotlight(id);
@@ -147,6 +166,8 @@ export class RuleActions {
         draft: kept,
         kept,
         namesItself: frame !== null && kept.rule.name === ruleSentence(frame.fields, kept.rule),
+        takesFocus,
+        isListed: true,
       },
       profile: null,
       panel: null,
@@ -211,8 +232,7 @@ export class RuleActions {
   keepDraft(): void {
     const { bench } = this.session.get();
     if (!bench) return;
-    this.before.set(bench.draft.id, bench.kept);
-    this.edit({ do: 'put-rule', rule: bench.draft });
+    this.edit({ do: 'put-rules', rules: [bench.draft] });
     this.session.set({ bench: { ...bench, kept: bench.draft } });
     void this.session.ask({ kind: 'draft', rule: null });
   }
@@ -245,14 +265,16 @@ export class RuleActions {
     void this.session.ask({ kind: 'draft', rule: null });
   }
 
-  /** Takes the rule off the bench; what was not kept of it is a draft, to be taken up again. */
+  /** Takes the rule off the bench; what was not saved of it is a draft, to be taken up again. */
   putAside(): void {
-    const { bench, drafts } = this.session.get();
-    if (bench && isUnkept(bench))
-      this.session.set({
-        drafts: [bench, ...drafts.filter(({ draft }) => draft.id !== bench.draft.id)].slice(0, MAX_DRAFTS),
-      });
+    const { bench } = this.session.get();
+    if (bench && isUnkept(bench)) this.addDraft(bench);
     if (bench) this.leaveBench();
+  }
+
+  private addDraft(added: Bench): void {
+    const others = this.session.get().drafts.filter(({ draft }) => draft.id !== added.draft.id);
+    this.session.set({ drafts: [added, ...others].slice(0, MAX_DRAFTS) });
   }
 
   /** Puts a draft on the bench again. */

@@ -1,4 +1,5 @@
-import type { AnswerOf, Request, Selection } from '../../protocol/engine-messages';
+import type { AnswerOf, Request } from '../../protocol/engine-messages';
+import type { Selection } from '../../protocol/sheet-view';
 import type { Editing, SessionState } from './session-state';
 
 /** The parts of a session that its actions need: state, engine, and shared methods. */

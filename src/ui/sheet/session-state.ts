@@ -7,19 +7,17 @@ import type { RuleProfile } from '../../core/rules/explain/profile-rule';
 import { isSameRule } from '../../core/rules/shape/is-same-rule';
 import type { StoredRule } from '../../core/rules/shape/stored-rule';
 import type { RuleId } from '../../core/sheet/ids';
+import type { Event, LinkState, PasteHow } from '../../protocol/engine-messages';
 import type {
   Area,
-  ActiveCell,
-  Event,
-  LegendEntry,
-  LinkState,
-  LostCell,
-  PasteHow,
-  PresentPerson,
   Selection,
+  ActiveCell,
+  LegendEntry,
+  LostCell,
+  PresentPerson,
   SheetFrame,
   SheetWindow,
-} from '../../protocol/engine-messages';
+} from '../../protocol/sheet-view';
 import type { ClipboardTable } from '../grid/read-clipboard';
 import { selectCell } from '../grid/engine/selection';
 
@@ -43,6 +41,10 @@ export interface Bench {
   readonly kept: StoredRule | null;
   /** True until the rule is given a name by hand: then it is named after what it says. */
   readonly namesItself: boolean;
+  /** True once the legend has it as it was kept: what is not there then has been removed. */
+  readonly isListed?: boolean;
+  /** True where it was opened to be changed: then its first value has the focus. */
+  readonly takesFocus?: boolean;
 }
 
 /** True where something of a rule on the bench would be lost. */
@@ -94,7 +96,7 @@ export interface SessionState {
   /** The last paste and its place, so that it can be repeated in another way. */
   readonly pasted: { readonly table: ClipboardTable; readonly area: Area; readonly how: PasteHow } | null;
   /** The open panel beside the grid. */
-  readonly panel: 'style' | 'find' | 'keys' | 'values' | 'new-rule' | null;
+  readonly panel: 'style' | 'find' | 'keys' | 'values' | 'new-rule' | 'share' | 'files' | 'commands' | null;
   readonly failure: string | null;
 }
 
@@ -135,6 +137,8 @@ export const START: SessionState = {
   failure: null,
 };
 
+export const idsOf = ({ row, field }: CellIds): CellIds => ({ row, field });
+
 /** The change of the screen by an event of the engine. */
 export function stateAfter(event: Event, { selection, editing, lost, cell }: SessionState): Partial<SessionState> {
   switch (event.kind) {
@@ -155,10 +159,9 @@ export function stateAfter(event: Event, { selection, editing, lost, cell }: Ses
       if (event.at.column !== anchor.column || event.at.position !== anchor.position) return {};
       // Typing may begin before its ids are known.
       const isEdited = editing?.column === anchor.column && editing.position === anchor.position;
-      const ids = event.cell && { row: event.cell.row, field: event.cell.field };
       return {
         ...(equal(event.cell, cell) ? {} : { cell: withSameStyle(event.cell, cell) }),
-        ...(ids && isEdited && !editing.cell ? { editing: { ...editing, cell: ids } } : {}),
+        ...(event.cell && isEdited && !editing.cell ? { editing: { ...editing, cell: idsOf(event.cell) } } : {}),
       };
     }
     case 'rules-counted':

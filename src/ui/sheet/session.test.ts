@@ -206,7 +206,7 @@ test('a sheet that cannot be opened says why', async () => {
   const other = new Session('gone');
   const stop = other.start('light');
   await settle();
-  expect(other.get().failure).toContain('no such sheet');
+  expect(other.get().failure).toContain('does not exist');
   stop();
 });
 

@@ -2,23 +2,17 @@ import type { CellIds } from '../../core/sheet/ids';
 import type { Theme } from '../../core/looks/first-family';
 import type { Reader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
-import type {
-  AnswerOf,
-  Area,
-  Event,
-  Filter,
-  LostCell,
-  Request,
-  Selection,
-  ShownField,
-} from '../../protocol/engine-messages';
+import type { AnswerOf, Event, Request } from '../../protocol/engine-messages';
+import type { Area, Filter, Selection, LostCell, ShownField } from '../../protocol/sheet-view';
 import { EngineClient } from './engine-client';
+import { isFormulaInput } from '../../core/values/is-formula-input';
+import { heightOf } from '../grid/painter/height-of';
 import { isAllowed } from '../../core/sheet/allowed-values';
 import { Pointing } from '../formula/pointing';
 import { RuleActions } from './rule-actions';
 import type { SessionPort } from './session-port';
 import { SheetActions } from './sheet-actions';
-import { START, stateAfter, type Editing, type SessionState } from './session-state';
+import { idsOf, START, stateAfter, type Editing, type SessionState } from './session-state';
 
 /**
  * How long the page may wait for the engine before it closes the editor: longer than an answer takes, shorter than is
@@ -127,7 +121,7 @@ export class Session implements SessionPort {
     let change: Partial<SessionState> = {};
     for (const event of events) change = { ...change, ...stateAfter(event, { ...this.state, ...change }) };
     this.set(change);
-    for (const event of events) if (event.kind === 'change-refused') this.rules.takeBack(event.rules ?? []);
+    for (const event of events) if (event.kind === 'change-refused' && event.rule) this.rules.takeBack(event.rule);
     if (events.some(({ kind }) => kind === 'rules-counted')) this.rules.follow();
   }
 
@@ -212,10 +206,26 @@ export class Session implements SessionPort {
       this.set({ message: notOneOf(field, text), ...(stays ? {} : { editing: null }) });
       return false;
     }
-    void this.ask({ kind: 'enter', cell: cell ?? { column, position }, input: text });
+    const heightPx =
+      this.isMaker && known?.position === position && known.column === column ? this.heightFor(text) : null;
+    void this.ask({
+      kind: 'enter',
+      cell: cell ?? { column, position },
+      input: text,
+      ...(heightPx === null ? {} : { heightPx }),
+    });
     this.holdForEngine();
     this.set({ editing: null });
     return true;
+  }
+
+  /** The height that a text needs in the active cell; null where one line is enough. */
+  private heightFor(text: string): number | null {
+    const { cell, frame } = this.state;
+    const field = cell && frame?.fields[cell.column];
+    if (!field || cell.style.wrap !== true || isFormulaInput(text)) return null;
+    const { sizePx = 13, bold = cell.role === 'header' || cell.role === 'total' } = cell.style;
+    return heightOf({ text, widthPx: field.widthPx, sizePx, isBold: bold });
   }
 
   cancelEdit(): void {
@@ -282,8 +292,6 @@ export class Session implements SessionPort {
     this.set({ message: null });
   }
 }
-
-const idsOf = ({ row, field }: CellIds): CellIds => ({ row, field });
 
 const notOneOf = ({ label, allowed = [] }: ShownField, text: string): string =>
   `“${text}” is not one of the values of ${label}, so it was not entered: ${allowed.slice(0, 8).join(', ')}${allowed.length > 8 ? ' and others' : ''}. The list is in the menu of fields.`;

@@ -3,12 +3,15 @@ import type { FindQuery } from '../../core/edit/find';
 import type { Edit } from '../../core/edit/registry';
 import type { StylePatch } from '../../core/edit/styles';
 import type { Style } from '../../core/looks/style';
+import { counted } from '../../core/values/counted';
 import { parseRanges } from '../../core/sheet/address';
-import type { AnswerOf, Area, PasteHow, Selection } from '../../protocol/engine-messages';
+import type { AnswerOf, PasteHow } from '../../protocol/engine-messages';
+import type { Area, Selection } from '../../protocol/sheet-view';
 import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selection';
 import { widthOf } from '../grid/painter/width-of';
 import type { ClipboardTable } from '../grid/read-clipboard';
 import { writeClipboard } from '../grid/write-clipboard';
+import { heightEdits } from './height-edits';
 import type { SessionPort } from './session-port';
 
 /** Actions on the cells, rows and fields of an open sheet: mostly on the selected ones. */
@@ -31,9 +34,18 @@ export class SheetActions {
   }
 
   async addRecord(): Promise<void> {
-    const position = this.session.get().frame?.rowCount ?? 0;
+    const position = await this.session.ask({ kind: 'ask-next-record' });
     await this.edit({ do: 'insert-rows', at: position, count: 1 });
     this.session.show(selectCell({ column: 0, position }));
+  }
+
+  /** Removes the records that hold the same as one above them, and says how many they were. */
+  async removeDuplicates(): Promise<void> {
+    const count = await this.session.ask({ kind: 'ask-duplicates' });
+    if (count > 0) await this.edit({ do: 'remove-duplicates' });
+    this.session.showMessage(
+      count === 0 ? 'No two records are the same.' : `${counted(count, 'duplicate record')} removed.`,
+    );
   }
 
   /** Sizes fields to their texts. */
@@ -113,6 +125,19 @@ export class SheetActions {
 
   style(patch: StylePatch): void {
     void this.editEach((area) => ({ do: 'apply-style', area, patch }));
+  }
+
+  /** Wraps the texts of the selected cells, in rows as high as they need, or shows them on one line again. */
+  async wrap(on: boolean): Promise<void> {
+    const areas = selectedAreas(this.session.get().selection);
+    const edits = await Promise.all(
+      areas.map(async (area): Promise<Edit[]> => {
+        const texts = await this.session.ask({ kind: 'ask-wrapped', area, on });
+        return [{ do: 'apply-style', area, patch: { wrap: on } }, ...heightEdits(area, texts, on)];
+      }),
+    );
+    const [first, ...also] = edits.flat();
+    if (first) await this.session.withErrorMessage(this.session.ask({ kind: 'edit', edit: first, also }));
   }
 
   /** Shows the selected cells as one, and says where that hides something. */

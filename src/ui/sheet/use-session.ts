@@ -15,8 +15,10 @@ export function useSession(): Session {
  * A part of the session's state; the component renders again when that part changes. `select` must give the same object
  * for the same state.
  */
-export function useSessionState<T>(select: (state: SessionState) => T): T {
-  const session = useSession();
+export const useSessionState = <T>(select: (state: SessionState) => T): T => useStateOf(useSession(), select);
+
+/** The same for a session that is at hand. */
+export function useStateOf<T>(session: Session, select: (state: SessionState) => T): T {
   const read = () => select(session.get());
   return useSyncExternalStore(session.subscribe, read, read);
 }

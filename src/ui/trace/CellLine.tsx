@@ -33,7 +33,7 @@ export function CellLine() {
       {editing && isFormulaInput(editing.text) ? (
         <ReadsAt formula={editing.text} column={editing.column} position={editing.position} />
       ) : (
-        cell && (session.isMaker ? <TraceLine cell={cell} /> : <SaysLine cell={cell} />)
+        cell && (session.isMaker ? <TraceLine cell={cell} /> : <SaysLine cell={cell} editing={editing} />)
       )}
     </div>
   );

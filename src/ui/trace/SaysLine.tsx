@@ -1,9 +1,18 @@
-import type { ActiveCell } from '../../protocol/engine-messages';
+import type { ActiveCell } from '../../protocol/sheet-view';
+import type { Editing } from '../sheet/session-state';
 import classes from './SaysLine.module.css';
 
-/** For readers without rules: the words for the selected cell, or why it is locked. */
-export function SaysLine({ cell }: { readonly cell: ActiveCell }) {
-  const says = cell.says.join(' · ');
+interface Props {
+  readonly cell: ActiveCell;
+  readonly editing: Editing | null;
+}
+
+/**
+ * For readers without rules: the words for the selected cell, or why it is locked. While another answer is typed the
+ * last one's outcome says nothing of it.
+ */
+export function SaysLine({ cell, editing }: Props) {
+  const says = editing !== null && editing.text !== cell.input ? '' : cell.says.join(' · ');
   return (
     <span className={classes.says} role="status">
       {says !== '' && <b>{says[0]!.toUpperCase() + says.slice(1)}</b>}

@@ -5,8 +5,8 @@ import { ThresholdInput } from '../parts/ThresholdInput';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const averageBench: BenchKind<AverageWhen> = {
-  title: 'Compare with the average',
-  says: 'above or below the average of all, or of the same group, by so many deviations',
+  title: 'Above or below average',
+  says: 'above or below the average, of all or of each group, by standard deviations',
   needs: ['numbers'],
   Condition: AverageCondition,
 };

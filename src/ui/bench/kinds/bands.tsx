@@ -2,12 +2,13 @@ import { counted } from '../../../core/values/counted';
 import { ActionIcon } from '@mantine/core';
 import { IconPlus, IconX } from '@tabler/icons-react';
 import { kindOf } from '../../../core/rules/kinds/registry';
-import type { BandsWhen } from '../../../core/rules/kinds/bands';
+import { edgeOf, type BandsWhen } from '../../../core/rules/kinds/bands';
 import { sentenceWords } from '../../../core/rules/shape/sentence-words';
 import { useSessionState } from '../../sheet/use-session';
 import classes from '../Bench.module.css';
 import { PickWord } from '../parts/PickWord';
 import { PickLook } from '../look/PickLook';
+import { PickHow } from '../parts/PickHow';
 import { NameInput } from '../parts/NameInput';
 import { PickOperand } from '../parts/PickOperand';
 import type { BenchKind, ConditionProps } from './bench-kind';
@@ -20,24 +21,18 @@ export const bandsBench: BenchKind<BandsWhen> = {
   Outcomes: BandsOutcomes,
 };
 
-const EDGES = { lower: 'the band above it', upper: 'the band below it' } as const;
+const EDGES = { lower: 'from', upper: 'above' } as const;
 
 function BandsCondition({ when, onChange }: ConditionProps<BandsWhen>) {
   return (
     <>
-      falls into one of {when.looks.length} bands, where a value at a cut belongs to{' '}
-      <PickWord
-        label="A value at a cut belongs to"
-        value={when.edge ?? 'lower'}
-        words={EDGES}
-        onPick={(edge) => onChange({ ...when, edge })}
-      />
-      ,{' '}
-      <PickWord
-        label="How"
-        value={when.asShown ? 'shown' : 'exact'}
-        words={{ exact: 'exactly', shown: 'as shown, rounded like the display' }}
-        onPick={(how) => onChange({ ...when, asShown: how === 'shown' })}
+      falls into one of {when.looks.length} bands,{' '}
+      <PickHow
+        value={when}
+        onPick={(how) => {
+          const { asShown: _, magnitude: __, ...rest } = when;
+          onChange({ ...rest, ...how });
+        }}
       />
     </>
   );
@@ -81,7 +76,12 @@ function Band({ band, count, when, field, fields, onChange }: BandProps) {
           kindOf(when).outcomeName({ ...when, names: [] }, 0, words)
         ) : (
           <>
-            from{' '}
+            <PickWord
+              label={`Edge of cut ${band}`}
+              value={edgeOf(when, band - 1)}
+              words={EDGES}
+              onPick={(edge) => onChange({ ...when, edge: edgesOf(when).with(band - 1, edge) })}
+            />{' '}
             <PickOperand
               label={`Cut ${band}`}
               operand={cut}
@@ -123,10 +123,13 @@ function Band({ band, count, when, field, fields, onChange }: BandProps) {
   );
 }
 
+const edgesOf = (when: BandsWhen) => when.cuts.map((_, cut) => edgeOf(when, cut));
+
 function withoutCut(when: BandsWhen, at: number): BandsWhen {
   const { names, ...rest } = when;
   return {
     ...rest,
+    edge: edgesOf(when).toSpliced(at, 1),
     cuts: when.cuts.toSpliced(at, 1),
     looks: when.looks.toSpliced(at + 1, 1),
     ...(names ? { names: names.toSpliced(at + 1, 1) } : {}),
@@ -140,8 +143,9 @@ function withCut(when: BandsWhen): BandsWhen {
   const cut = typeof last === 'number' ? Number((last + step).toPrecision(12)) : 1;
   return {
     ...when,
+    edge: [...edgesOf(when), edgeOf(when, when.cuts.length - 1)],
     cuts: [...when.cuts, cut],
-    looks: [...when.looks, null],
+    looks: [...when.looks, { look: 'plum' }],
     ...(when.names ? { names: [...when.names, ''] } : {}),
   };
 }

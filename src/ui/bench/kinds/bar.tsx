@@ -6,8 +6,8 @@ import { PickWord } from '../parts/PickWord';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const barBench: BenchKind<BarWhen> = {
-  title: 'Draw a bar in each cell',
-  says: 'as long as its value, so that lengths can be compared down a field',
+  title: 'Data bars',
+  says: 'a bar as long as the value',
   needs: ['numbers'],
   Condition: BarCondition,
 };

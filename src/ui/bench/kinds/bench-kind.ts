@@ -2,7 +2,7 @@ import type { ComponentType } from 'react';
 import type { Contents } from '../../../core/rules/suggest/field-contents';
 import type { Rule } from '../../../core/rules/shape/rule';
 import type { When } from '../../../core/rules/kinds/registry';
-import type { ShownField } from '../../../protocol/engine-messages';
+import type { ShownField } from '../../../protocol/sheet-view';
 
 export interface ConditionProps<W extends When = When> {
   readonly when: W;

@@ -12,8 +12,8 @@ import { PickWord } from '../parts/PickWord';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const categoryBench: BenchKind<CategoryWhen> = {
-  title: 'Give each value its own look',
-  says: 'every distinct text takes a colour, or the look you choose for it',
+  title: 'A look for each value',
+  says: 'every distinct text gets a colour, or the look you choose',
   needs: ['texts'],
   Condition: CategoryCondition,
   Outcomes: CategoryOutcomes,

@@ -8,7 +8,7 @@ import { ThresholdInput } from '../parts/ThresholdInput';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const changeBench: BenchKind<ChangeWhen> = {
-  title: 'Show what changed lately',
+  title: 'Changed recently',
   says: 'changed, rose or fell within the last hours or days',
   needs: 'anything',
   Condition: ChangeCondition,

@@ -7,6 +7,7 @@ import {
   type ComparisonName,
 } from '../../../core/rules/kinds/compare';
 import { withOperand, type Operand } from '../../../core/rules/terms';
+import { PickHow } from '../parts/PickHow';
 import { PickOperand } from '../parts/PickOperand';
 import { PickWord } from '../parts/PickWord';
 import { useSessionState } from '../../sheet/use-session';
@@ -18,22 +19,6 @@ export const compareBench: BenchKind<CompareWhen> = {
   needs: ['numbers', 'texts'],
   Condition: CompareCondition,
 };
-
-type How = 'exact' | 'shown' | 'size' | 'both';
-const HOW: Record<How, string> = {
-  exact: 'exactly',
-  shown: 'as shown, rounded like the display',
-  size: 'by size, whatever the sign',
-  both: 'as shown and by size',
-};
-const HOWS: Record<How, Pick<CompareWhen, 'asShown' | 'magnitude'>> = {
-  exact: {},
-  shown: { asShown: true },
-  size: { magnitude: true },
-  both: { asShown: true, magnitude: true },
-};
-const howOf = ({ asShown, magnitude }: CompareWhen): How =>
-  asShown ? (magnitude ? 'both' : 'shown') : magnitude ? 'size' : 'exact';
 
 function CompareCondition({ when, field, fields, onChange }: ConditionProps<CompareWhen>) {
   const operands = operandsOf(when);
@@ -62,13 +47,11 @@ function CompareCondition({ when, field, fields, onChange }: ConditionProps<Comp
           />
         </span>
       ))}{' '}
-      <PickWord
-        label="How"
-        value={howOf(when)}
-        words={HOW}
+      <PickHow
+        value={when}
         onPick={(how) => {
           const { asShown: _, magnitude: __, ...rest } = when;
-          onChange({ ...rest, ...HOWS[how] });
+          onChange({ ...rest, ...how });
         }}
       />
     </>

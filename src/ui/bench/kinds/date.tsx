@@ -20,7 +20,7 @@ import { ThresholdInput } from '../parts/ThresholdInput';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const dateBench: BenchKind<DateWhen> = {
-  title: 'Judge dates by today',
+  title: 'Dates',
   says: 'past, due in the next days, this month, before a day, between two',
   needs: ['dates'],
   Condition: DateCondition,

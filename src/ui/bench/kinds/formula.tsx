@@ -5,8 +5,8 @@ import { Readings } from '../Readings';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const formulaBench: BenchKind<FormulaWhen> = {
-  title: 'Write a formula',
-  says: 'anything that can be worked out for a record: TRUE, or a number other than 0, paints it',
+  title: 'Custom formula',
+  says: 'any formula; TRUE, or a number other than 0, paints the cell',
   needs: 'anything',
   Condition: FormulaCondition,
   Outcomes: Readings,

@@ -13,8 +13,8 @@ import { useOutcomeCounts } from '../use-outcome-counts';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const iconsBench: BenchKind<IconsWhen> = {
-  title: 'Put an icon beside each value',
-  says: 'three or five signs from low to high, told apart by shape',
+  title: 'Icons',
+  says: 'three to five icons from low to high',
   needs: ['numbers'],
   Condition: IconsCondition,
   Outcomes: IconsOutcomes,

@@ -15,7 +15,7 @@ import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const keyBench: BenchKind<KeyWhen> = {
   title: 'Check answers against a key',
-  says: 'right, wrong and empty in one rule, nearly right if you like',
+  says: 'right, wrong and empty; nearly right as an option',
   needs: ['texts', 'numbers'],
   Condition: KeyCondition,
   Outcomes: KeyOutcomes,

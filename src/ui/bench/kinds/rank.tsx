@@ -3,14 +3,14 @@ import { selectCell } from '../../grid/engine/selection';
 import { useSession, useSessionState } from '../../sheet/use-session';
 import shared from '../Bench.module.css';
 import classes from './rank.module.css';
-import { useEngineQuery } from '../use-engine-query';
+import { useEngineQuery } from '../../sheet/use-engine-query';
 import { PickPer } from '../parts/PickPer';
 import { PickWord } from '../parts/PickWord';
 import { ThresholdInput } from '../parts/ThresholdInput';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const rankBench: BenchKind<RankWhen> = {
-  title: 'Find the greatest or least',
+  title: 'Top or bottom values',
   says: 'the top 10, the bottom 5 %, of all or of each group',
   needs: ['numbers'],
   Condition: RankCondition,

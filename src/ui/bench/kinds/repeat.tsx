@@ -4,8 +4,8 @@ import { PickWord } from '../parts/PickWord';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const repeatBench: BenchKind<RepeatWhen> = {
-  title: 'Find what repeats',
-  says: 'met more than once, only once, the first of several; by one field or a combination',
+  title: 'Duplicate or unique values',
+  says: 'values that occur more than once, or only once; by one field or a combination',
   needs: 'anything',
   Condition: RepeatCondition,
 };

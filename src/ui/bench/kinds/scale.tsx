@@ -14,8 +14,8 @@ import { PickWord } from '../parts/PickWord';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const scaleBench: BenchKind<ScaleWhen> = {
-  title: 'Shade from low to high',
-  says: 'a fill between colours, by where the value stands',
+  title: 'Colour scale',
+  says: 'colours from low to high',
   needs: ['numbers'],
   Condition: ScaleCondition,
   Outcomes: ScaleOutcomes,

@@ -4,7 +4,7 @@ import { PickWord } from '../parts/PickWord';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const stateBench: BenchKind<StateWhen> = {
-  title: 'Look for what is blank, filled or wrong',
+  title: 'Blank, filled or error',
   says: 'blank, filled, an error, a number, a text, a date',
   needs: 'anything',
   Condition: StateCondition,

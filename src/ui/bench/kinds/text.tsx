@@ -11,7 +11,7 @@ import { WordList } from '../parts/WordList';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const textBench: BenchKind<TextWhen> = {
-  title: 'Look for words',
+  title: 'Text contains',
   says: 'contains, begins with, is or is not any of some words, or fits a pattern',
   needs: ['texts'],
   Condition: TextCondition,

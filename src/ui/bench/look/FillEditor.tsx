@@ -8,12 +8,12 @@ import { PickWord } from '../parts/PickWord';
 const FILLS = {
   none: 'none',
   plain: 'plain',
-  clear: 'see-through',
-  gradient: 'fading',
+  clear: 'translucent',
+  gradient: 'gradient',
   dots: 'dots',
   lines: 'lines',
   cross: 'crossed lines',
-  diagonal: 'slanted lines',
+  diagonal: 'diagonal lines',
 } as const;
 type FillKind = keyof typeof FILLS;
 

@@ -1,4 +1,3 @@
-import { Popover } from '@mantine/core';
 import { memo } from 'react';
 import type { Look } from '../../../core/looks/look';
 import { Swatch } from '../../legend/Swatch';
@@ -6,7 +5,7 @@ import { useLooks } from '../../legend/use-looks';
 import { useNewest } from '../../use-newest';
 import shared from '../Bench.module.css';
 import classes from './PickLook.module.css';
-import { WithinPopover } from '../parts/within-popover';
+import { Unfold } from '../parts/Unfold';
 import { LookEditor } from './LookEditor';
 import { SaveLook } from './SaveLook';
 
@@ -29,37 +28,36 @@ const LookPopover = memo(function LookPopover({ label, value, onPick, allowNone 
   const { looks } = useLooks();
   const saved = looks.find((look) => look.id === value?.look);
   const isPlain = saved !== undefined && Object.keys(value ?? {}).length === 1;
-  const name = value === null ? nothing : saved ? (isPlain ? saved.name : `${saved.name}, changed`) : 'its own look';
+  const name = value === null ? nothing : saved ? (isPlain ? saved.name : `${saved.name}, changed`) : 'custom look';
   return (
-    <Popover position="top-start" shadow="md" trapFocus returnFocus width={330}>
-      <Popover.Target>
-        <button type="button" className={shared.pick} aria-label={`${label}: ${name}`}>
-          {value ? <Swatch look={value} text={name} /> : name}
-        </button>
-      </Popover.Target>
-      <Popover.Dropdown aria-label={label}>
-        <WithinPopover value={true}>
-          <div className={classes.savedLooks} role="group" aria-label="Saved looks">
-            {looks.map((look) => (
-              <button
-                key={look.id}
-                type="button"
-                aria-pressed={isPlain && look.id === saved.id}
-                onClick={() => onPick({ look: look.id })}
-              >
-                <Swatch look={{ look: look.id }} text={look.name} />
-              </button>
-            ))}
-            {allowNone && (
-              <button type="button" aria-pressed={value === null} onClick={() => onPick(null)}>
-                no look
-              </button>
-            )}
-          </div>
-          {value && <LookEditor look={value} onChange={onPick} />}
-          {value && <SaveLook look={value} base={saved} isPlain={isPlain} onSaved={(id) => onPick({ look: id })} />}
-        </WithinPopover>
-      </Popover.Dropdown>
-    </Popover>
+    <Unfold
+      label={label}
+      width={330}
+      button={{
+        label: `${label}: ${name}`,
+        className: shared.pick,
+        shows: value ? <Swatch look={value} text={name} /> : name,
+      }}
+    >
+      <div className={classes.savedLooks} role="group" aria-label="Saved looks">
+        {looks.map((look) => (
+          <button
+            key={look.id}
+            type="button"
+            aria-pressed={isPlain && look.id === saved.id}
+            onClick={() => onPick({ look: look.id })}
+          >
+            <Swatch look={{ look: look.id }} text={look.name} />
+          </button>
+        ))}
+        {allowNone && (
+          <button type="button" aria-pressed={value === null} onClick={() => onPick(null)}>
+            no look
+          </button>
+        )}
+      </div>
+      {value && <LookEditor look={value} onChange={onPick} />}
+      {value && <SaveLook look={value} base={saved} isPlain={isPlain} onSaved={(id) => onPick({ look: id })} />}
+    </Unfold>
   );
 });

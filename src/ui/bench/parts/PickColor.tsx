@@ -1,8 +1,7 @@
-import { ColorInput, Popover } from '@mantine/core';
-import { useContext } from 'react';
+import { ColorInput, ColorPicker } from '@mantine/core';
 import { PALETTES } from '../../../core/looks/palettes';
 import classes from './PickColor.module.css';
-import { WithinPopover } from './within-popover';
+import { Unfold } from './Unfold';
 
 /** Quiet and strong colours that go together, and greys. */
 const SWATCHES = [...PALETTES['okabe-ito'], ...PALETTES.set2, '#ffffff', '#d9d9d9', '#969696', '#525252', '#111111'];
@@ -15,30 +14,27 @@ interface Props {
 
 /** A colour: from swatches that go together, by hand, as #rrggbb, or from the screen. */
 export function PickColor({ label, value, onPick }: Props) {
-  const isWithin = useContext(WithinPopover);
+  const pick = (color: string) => /^#[0-9a-f]{6}$/i.test(color) && onPick(color);
+  const shared = { value, swatches: SWATCHES, swatchesPerRow: 10, onChange: pick };
   return (
-    <Popover position="top-start" shadow="md" trapFocus withinPortal={!isWithin}>
-      <Popover.Target>
-        <button
-          type="button"
-          className={classes.color}
-          aria-label={`${label}: ${value}`}
-          style={{ background: value }}
-        />
-      </Popover.Target>
-      <Popover.Dropdown>
-        <ColorInput
-          aria-label={label}
-          size="xs"
-          w={210}
-          popoverProps={{ withinPortal: false }}
-          value={value}
-          swatches={SWATCHES}
-          swatchesPerRow={10}
-          eyeDropperButtonProps={{ 'aria-label': 'Take a colour from the screen' }}
-          onChange={(color) => /^#[0-9a-f]{6}$/i.test(color) && onPick(color)}
-        />
-      </Popover.Dropdown>
-    </Popover>
+    <Unfold
+      label={label}
+      button={{ label: `${label}: ${value}`, className: classes.color, style: { background: value } }}
+    >
+      {(isNarrow) =>
+        isNarrow ? (
+          <ColorPicker {...shared} format="hex" fullWidth />
+        ) : (
+          <ColorInput
+            {...shared}
+            aria-label={label}
+            size="xs"
+            w={210}
+            popoverProps={{ withinPortal: false }}
+            eyeDropperButtonProps={{ 'aria-label': 'Take a colour from the screen' }}
+          />
+        )
+      }
+    </Unfold>
   );
 }

@@ -1,8 +1,8 @@
-import { useEffect, useRef, useState, type ReactNode, type RefObject } from 'react';
+import { useRef, type ReactNode } from 'react';
 import type { Typed } from '../../../core/rules/shape/read-threshold';
 import type { FieldOperand, Operand } from '../../../core/rules/terms';
-import { cellAddress } from '../../../core/sheet/address';
-import type { ShownField } from '../../../protocol/engine-messages';
+import { cellAddress, parseAddress } from '../../../core/sheet/address';
+import type { ShownField } from '../../../protocol/sheet-view';
 import type { SessionState } from '../../sheet/session-state';
 import { useSession } from '../../sheet/use-session';
 import { CellInput } from './CellInput';
@@ -25,36 +25,46 @@ interface Props {
 
 /**
  * An operand: a value, the content of a cell, another field of the record with a tolerance, or the result of a formula.
+ * What it is chosen to be is entered next.
  */
-export function PickOperand({ label, operand, field, fields, takes, outright, onChange }: Props) {
+export function PickOperand(props: Props) {
+  const { label, operand, field, fields, takes, outright, onChange } = props;
   const session = useSession();
   const root = useRef<HTMLSpanElement>(null);
   /** The value that stood here before something else was chosen. */
   const lastValue = useRef<Typed | null>(null);
-  const enterNext = useEnterNext(root);
-  const others = fields.filter((other) => other.id !== field?.id);
-  const options = optionsOf(takes, others);
   const pick = (id: string) => {
     const address = proposedCell(session.get());
-    enterNext();
     if (typeof operand !== 'object') lastValue.current = operand;
     if (id === 'value') onChange(lastValue.current ?? outright);
     else if (id === 'cell') onChange({ cell: address });
     else if (id === 'formula') onChange({ formula: `=${absolute(address)}` });
     else onChange({ field: id.slice('field '.length) });
+    // The menu gives its own focus back first.
+    setTimeout(() => root.current?.querySelector<HTMLElement>('input, [contenteditable=true]')?.focus());
   };
-  const kind = (
-    <Pick
-      label={`${label} is`}
-      value={kindOf(operand)}
-      shown={wordsOf(operand, fields)}
-      options={options}
-      onPick={pick}
-    />
+  return (
+    <span ref={root}>
+      <OperandInput {...props}>
+        <Pick
+          label={`${label} is`}
+          value={kindOf(operand)}
+          shown={wordsOf(operand, fields)}
+          options={optionsOf(
+            takes,
+            fields.filter((other) => other.id !== field?.id),
+          )}
+          onPick={pick}
+        />
+      </OperandInput>
+    </span>
   );
-  const within = (content: ReactNode) => <span ref={root}>{content}</span>;
+}
+
+/** The input for an operand; its children choose what it is. */
+function OperandInput({ label, operand, field, takes, onChange, children }: Props & { readonly children: ReactNode }) {
   if (typeof operand !== 'object')
-    return within(
+    return (
       <>
         <ThresholdInput
           label={label}
@@ -62,27 +72,28 @@ export function PickOperand({ label, operand, field, fields, takes, outright, on
           format={takes === 'date' ? null : (field?.format ?? null)}
           unit={typeof operand === 'number' ? (field?.unit ?? null) : null}
           takes={takes}
+          onFormula={(text) => onChange(referenceOf(text))}
           onChange={onChange}
         />{' '}
-        {kind}
-      </>,
+        {children}
+      </>
     );
   if ('cell' in operand)
-    return within(
+    return (
       <>
-        {kind} <CellInput label={label} value={operand.cell} takes="cell" onChange={(cell) => onChange({ cell })} />
-      </>,
+        {children} <CellInput label={label} value={operand.cell} takes="cell" onChange={(cell) => onChange({ cell })} />
+      </>
     );
   if ('formula' in operand)
-    return within(
+    return (
       <>
-        {kind} <FormulaInput label={label} value={operand.formula} onChange={(formula) => onChange({ formula })} />
-      </>,
+        {children} <FormulaInput label={label} value={operand.formula} onChange={(formula) => onChange({ formula })} />
+      </>
     );
-  return within(
+  return (
     <>
-      {kind}, changed by <FieldShift label={label} operand={operand} onChange={onChange} />
-    </>,
+      {children}, changed by <FieldShift label={label} operand={operand} onChange={onChange} />
+    </>
   );
 }
 
@@ -97,20 +108,6 @@ const optionsOf = (takes: Props['takes'], others: readonly ShownField[]): PickOp
   { id: 'formula', words: 'what a formula gives' },
   ...others.map((other) => ({ id: `field ${other.id}`, words: `the record’s ${other.label}` })),
 ];
-
-/** Gives the focus to the input in an element once it is rendered. The menu gives its own focus back first. */
-function useEnterNext(root: RefObject<HTMLElement | null>): () => void {
-  const [isChosen, setChosen] = useState(false);
-  useEffect(() => {
-    if (!isChosen) return;
-    const waiting = setTimeout(() => {
-      root.current?.querySelector<HTMLElement>('input, [contenteditable=true]')?.focus();
-      setChosen(false);
-    });
-    return () => clearTimeout(waiting);
-  }, [root, isChosen]);
-  return () => setChosen(true);
-}
 
 interface FieldShiftProps {
   readonly label: string;
@@ -140,6 +137,12 @@ const FieldShift = ({ label, operand, onChange }: FieldShiftProps) => (
     />
   </>
 );
+
+/** "=B1" is that cell, anything else a formula. */
+function referenceOf(text: string): Operand {
+  const address = text.slice(1).trim().toUpperCase();
+  return parseAddress(address) ? { cell: address } : { formula: text };
+}
 
 const absolute = (address: string): string => address.replace(/^([A-Z]+)(\d+)$/, '$$$1$$$2');
 

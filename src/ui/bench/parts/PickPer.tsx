@@ -1,5 +1,5 @@
 import type { Per } from '../../../core/rules/compile/grouping';
-import type { ShownField } from '../../../protocol/engine-messages';
+import type { ShownField } from '../../../protocol/sheet-view';
 import { Pick } from './Pick';
 
 interface Props {

@@ -1,7 +1,7 @@
 import { keysOf } from '../../../core/values/typed-keys';
 import type { Position } from '../../../core/rules/compile/positions';
 import { cellAddress } from '../../../core/sheet/address';
-import type { ShownField } from '../../../protocol/engine-messages';
+import type { ShownField } from '../../../protocol/sheet-view';
 import { useSession, useSessionState } from '../../sheet/use-session';
 import { Pick } from './Pick';
 import { PositionInput } from './PositionInput';

@@ -1,5 +1,5 @@
 import type { Position } from '../../../core/rules/compile/positions';
-import type { ShownField } from '../../../protocol/engine-messages';
+import type { ShownField } from '../../../protocol/sheet-view';
 import { CellInput } from './CellInput';
 import { FormulaInput } from './FormulaInput';
 import { ThresholdInput } from './ThresholdInput';

@@ -1,7 +1,11 @@
 import { readThreshold, type Typed } from '../../../core/rules/shape/read-threshold';
-import { thresholdText } from '../../../core/rules/shape/sentence-words';
+import { thresholdText } from '../../../core/values/threshold-text';
+import { IconCalendar } from '@tabler/icons-react';
+import { Suspense } from 'react';
+import { LazyDayPicker } from '../../dates/lazy-days';
 import classes from './ThresholdInput.module.css';
 import { TypedInput } from './TypedInput';
+import { Unfold } from './Unfold';
 
 interface Props {
   readonly label: string;
@@ -11,6 +15,8 @@ interface Props {
   readonly unit: string | null;
   /** A day is given as text in ISO form. */
   readonly takes: 'number' | 'any' | 'date';
+  /** Takes a formula or a cell that is typed with "=" before it. */
+  readonly onFormula?: (text: string) => void;
   readonly onChange: (value: Typed) => void;
 }
 
@@ -18,7 +24,7 @@ interface Props {
  * A threshold, typed in the field's own format: 70% over a percentage is 0.7, and so is 70 where the field shows
  * percentages.
  */
-export function ThresholdInput({ label, value, format, unit, takes, onChange }: Props) {
+export function ThresholdInput({ label, value, format, unit, takes, onFormula, onChange }: Props) {
   return (
     <>
       <TypedInput
@@ -27,8 +33,23 @@ export function ThresholdInput({ label, value, format, unit, takes, onChange }: 
         read={(text) => readThreshold(text, { format, takes })}
         expects={takes === 'date' ? 'day such as 2026-03-08' : 'number'}
         isDecimal={takes === 'number'}
+        onFormula={onFormula}
         onChange={onChange}
       />
+      {takes === 'date' && (
+        <Unfold
+          label={`${label}: calendar`}
+          button={{
+            label: `${label}: pick from a calendar`,
+            className: classes.calendar,
+            shows: <IconCalendar size={15} stroke={1.5} aria-hidden />,
+          }}
+        >
+          <Suspense fallback={null}>
+            <LazyDayPicker label={label} value={String(value)} onPick={onChange} />
+          </Suspense>
+        </Unfold>
+      )}
       {unit && <span className={classes.unit}>{unit}</span>}
     </>
   );

@@ -7,7 +7,7 @@ import { itemAt, lastItem } from '../../../core/values/item-at';
 import { kindOf, type When } from '../../../core/rules/kinds/registry';
 import type { RuleProfile } from '../../../core/rules/explain/profile-rule';
 import type { Rule } from '../../../core/rules/shape/rule';
-import { thresholdText } from '../../../core/rules/shape/sentence-words';
+import { thresholdText } from '../../../core/values/threshold-text';
 import type { Bin, ValueProfile } from '../../../core/stats/profile-values';
 import { isoFromSerial } from '../../../core/values/date-serial';
 import { formatNumber } from '../../../core/values/number-format';

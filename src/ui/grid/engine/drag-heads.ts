@@ -1,4 +1,4 @@
-import type { Area } from '../../../protocol/engine-messages';
+import type { Area } from '../../../protocol/sheet-view';
 import type { Geometry, Scroll } from './geometry';
 import type { Hit } from './hit-test';
 

@@ -1,6 +1,6 @@
 import type { CellPosition } from '../../../core/sheet/cell-position';
 import { itemAt, lastItem } from '../../../core/values/item-at';
-import type { Area, RowHeights } from '../../../protocol/engine-messages';
+import type { Area, RowHeights } from '../../../protocol/sheet-view';
 
 /** A rectangle in pixels. */
 export interface Box {

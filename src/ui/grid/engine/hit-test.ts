@@ -1,5 +1,5 @@
 import type { CellPosition } from '../../../core/sheet/cell-position';
-import type { Area } from '../../../protocol/engine-messages';
+import type { Area } from '../../../protocol/sheet-view';
 import { HEAD_PX, type Box, type Geometry, type Scroll } from './geometry';
 
 export type Hit =

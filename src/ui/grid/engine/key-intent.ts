@@ -21,7 +21,6 @@ export type KeyIntent =
   | { readonly kind: 'fill'; readonly direction: 'down' | 'right' }
   | { readonly kind: 'mark'; readonly mark: 'bold' | 'italic' | 'underline' }
   | { readonly kind: 'find' }
-  | { readonly kind: 'new-rule' }
   | { readonly kind: 'help' }
   | { readonly kind: 'undo' }
   | { readonly kind: 'redo' };
@@ -39,7 +38,6 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
  */
 export function keyIntent({ key, shift, control, alt }: KeyPress): KeyIntent | undefined {
   const arrow = ARROWS[key];
-  if (alt && key.toLowerCase() === 'r') return { kind: 'new-rule' };
   if (alt) return arrow && !control ? altIntent(key, arrow, shift) : undefined;
   if (arrow && control) return { kind: 'edge', columns: arrow[0], rows: arrow[1], extend: shift };
   if (arrow) return move(arrow, 1, shift);

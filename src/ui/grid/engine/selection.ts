@@ -1,5 +1,5 @@
 import type { CellPosition } from '../../../core/sheet/cell-position';
-import type { Area, Selection } from '../../../protocol/engine-messages';
+import type { Area, Selection } from '../../../protocol/sheet-view';
 
 export const selectCell = (cell: CellPosition): Selection => ({ anchor: cell, focus: cell });
 

@@ -1,16 +1,19 @@
-import type { BorderSide, Fill, LookBar, Side } from '../../../core/looks/look';
-import { readableText } from '../../../core/looks/readable-text';
+import type { BorderSide, LookBar, Side } from '../../../core/looks/look';
 import type { Style } from '../../../core/looks/style';
-import type { Area, SheetWindow } from '../../../protocol/engine-messages';
+import type { Area, SheetWindow } from '../../../protocol/sheet-view';
 import { CELL_FONTS } from '../../theme/tokens';
 import type { Box } from '../engine/geometry';
 import { fitText } from './fit-text';
 import { paintFill } from './paint-fill';
 import { ICON_ROOM_PX, paintIcon } from './paint-icon';
 import { painted, sceneCell, type Scene, type SceneCell } from './scene';
+import { barColor, inkFor } from './inks';
 import { wrapText } from './wrap-text';
 
-const PADDING_PX = 7;
+/** Free width at each side of a cell. */
+export const PADDING_PX = 7;
+/** The height of a line of text, in heights of its letters. */
+export const LINE_HEIGHT = 1.35;
 const FADED = 0.22;
 const INDENT_PX = 16;
 /** Width of the line at the left of cells that are open for entries. */
@@ -109,14 +112,15 @@ function mergedBox(
   };
 }
 
-function paintGround(context: CanvasRenderingContext2D, { tokens }: Scene, { cell, box }: Painted): void {
+function paintGround(context: CanvasRenderingContext2D, scene: Scene, { cell, box }: Painted): void {
+  const { tokens } = scene;
   if (cell.isHeader || cell.isTotal) paintFill(context, tokens.head, box);
   else if (cell.isBanded) paintFill(context, tokens.band, box);
   const { fill, ground } = painted(cell.look);
   context.globalAlpha = cell.faded ? FADED : 1;
   if (ground !== undefined) paintFill(context, ground, box);
   if (fill !== undefined) paintFill(context, fill, box);
-  if (cell.bar) paintBar(context, cell.bar, box);
+  if (cell.bar) paintBar(context, { ...cell.bar, color: barColor(cell.bar.color, inkOf(scene, cell), tokens) }, box);
   context.globalAlpha = 1;
 }
 
@@ -152,21 +156,8 @@ function paintLines(
     context.fillRect(left, Math.round(geometry.rowTop(position + 1) - shiftY) - 1, right - left, 1);
 }
 
-/** Ink that reads on a fill, whatever the theme. Worked out once a plain colour. */
-const inks = new Map<string, string>();
-function inkOn(fill: Fill): string {
-  if (typeof fill !== 'string') return readableText(fill);
-  let ink = inks.get(fill);
-  if (!ink) inks.set(fill, (ink = readableText(fill)));
-  return ink;
-}
-
 /** The colour of what stands in a cell. */
-function inkOf({ tokens }: Scene, { look }: SceneCell): string {
-  const { text, fill, ground } = painted(look);
-  const under = fill ?? ground;
-  return text ?? (under === undefined ? tokens.ink : inkOn(under));
-}
+const inkOf = ({ tokens }: Scene, { look }: SceneCell): string => inkFor(painted(look), tokens);
 
 /** Where lines of text begin, from the edge that they are aligned to. */
 const ALIGNS = { start: 'left', center: 'center', end: 'right' } as const;
@@ -178,7 +169,7 @@ function paintText(context: CanvasRenderingContext2D, scene: Scene, { cell, box 
   context.fillStyle = inkOf(scene, cell);
   const indent = cell.level * INDENT_PX;
   const room = { font: cellFont(cell, sizePx), roomPx: Math.max(0, box.width - PADDING_PX * 2 - indent) };
-  const lines = style.wrap
+  const lines = cell.wraps
     ? wrapText(context, cell.text, room)
     : [fitText(context, cell.text.replaceAll('\n', ' '), room)];
   const align = style.align
@@ -195,7 +186,7 @@ function paintText(context: CanvasRenderingContext2D, scene: Scene, { cell, box 
       : align === 'center'
         ? box.x + box.width / 2
         : box.x + PADDING_PX + indent;
-  const linePx = Math.round(sizePx * 1.35);
+  const linePx = Math.round(sizePx * LINE_HEIGHT);
   const shown = lines.slice(0, Math.max(1, Math.floor((box.height - 4) / linePx)));
   shown.forEach((line, at) => {
     const y = firstLine(style.stand, box, shown.length * linePx) + linePx * (at + 0.5) + 0.5;

@@ -1,7 +1,7 @@
 import { columnLetters } from '../../../core/sheet/address';
 import { CELL_FONT } from '../../theme/tokens';
 import { FOLD_PX, GUTTER_PX, HEAD_PX } from '../engine/geometry';
-import type { Area, SheetWindow } from '../../../protocol/engine-messages';
+import type { Area, SheetWindow } from '../../../protocol/sheet-view';
 import type { Scene } from './scene';
 
 /** Paints the strip of column letters over the visible columns. */

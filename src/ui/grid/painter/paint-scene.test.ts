@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, test, vi } from 'vitest';
 import type { Look } from '../../../core/looks/look';
 import type { Style } from '../../../core/looks/style';
 import { lookProperties } from '../../../core/looks/look';
-import type { SheetWindow } from '../../../protocol/engine-messages';
+import type { SheetWindow } from '../../../protocol/sheet-view';
 import { Geometry, type GridLayout, GUTTER_PX, HEAD_PX, ROW_PX, TRIAL_PX } from '../engine/geometry';
 import { forgetFits, fitText } from './fit-text';
 import { paintScene } from './paint-scene';
@@ -365,9 +365,9 @@ describe('ordinary formatting', () => {
   });
 
   test('a bar lies across its cell from where it begins to where it ends', () => {
-    const bar = { start: 0, end: 0.5, axis: 0, color: '#3d7a5a', style: 'solid' as const };
+    const bar = { start: 0, end: 0.5, axis: 0, color: '#7fb59a', style: 'solid' as const };
     const strokes = painted(['5'], [{ bar }]);
-    const bars = strokes.filter(({ style }) => style === '#3d7a5a');
+    const bars = strokes.filter(({ style }) => style === '#7fb59a');
     expect(bars.map(({ at }) => at.map(Number))).toEqual([
       [GUTTER_PX + 3, HEAD_PX + ROW_PX + 4, 46.5, ROW_PX - 9],
       [GUTTER_PX + 3, HEAD_PX + ROW_PX + 2, 1, ROW_PX - 5],

@@ -1,4 +1,4 @@
-import { type SheetWindow } from '../../../protocol/engine-messages';
+import type { SheetWindow } from '../../../protocol/sheet-view';
 import { HEAD_PX } from '../engine/geometry';
 import { handleBox } from '../engine/hit-test';
 import { paintCells } from './paint-cells';

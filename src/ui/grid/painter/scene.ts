@@ -5,7 +5,7 @@ import {
   type PaintedLook,
   type SheetFrame,
   type SheetWindow,
-} from '../../../protocol/engine-messages';
+} from '../../../protocol/sheet-view';
 import type { Tokens } from '../../theme/tokens';
 import type { Geometry, Scroll, Size } from '../engine/geometry';
 
@@ -42,6 +42,8 @@ export interface SceneCell {
   readonly align: number;
   readonly faded: boolean;
   readonly isHeader: boolean;
+  /** True where the text is shown on as many lines as it needs: by its style, and in headers. */
+  readonly wraps: boolean;
   readonly isTotal: boolean;
   readonly isBanded: boolean;
   /** True where the reader may type, for those who may not everywhere. */
@@ -70,6 +72,7 @@ export function sceneCell(window: SheetWindow, column: number, position: number)
     isTotal: role === 'total',
     isBanded: window.banded[row] === 1,
     isHeader: role === 'header' || role === 'title',
+    wraps: look.style.wrap ?? role === 'header',
   };
 }
 

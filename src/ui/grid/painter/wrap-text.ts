@@ -1,3 +1,5 @@
+type TextContext = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+
 const CACHED = 4000;
 const wrapped = new Map<string, readonly string[]>();
 
@@ -6,7 +8,7 @@ const wrapped = new Map<string, readonly string[]>();
  * than that.
  */
 export function wrapText(
-  context: CanvasRenderingContext2D,
+  context: TextContext,
   text: string,
   { font, roomPx }: { readonly font: string; readonly roomPx: number },
 ): readonly string[] {
@@ -23,7 +25,7 @@ export function wrapText(
   return lines;
 }
 
-function linesOf(context: CanvasRenderingContext2D, line: string, roomPx: number): string[] {
+function linesOf(context: TextContext, line: string, roomPx: number): string[] {
   const lines: string[] = [];
   let current = '';
   for (const word of line.split(/(?<=\s)/)) {

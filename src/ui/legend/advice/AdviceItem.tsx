@@ -22,7 +22,7 @@ export function AdviceItem({ advice }: { readonly advice: Advice }) {
       <div className={classes.acts}>
         {canRepair && (
           <Button size="compact-xs" onClick={() => session.rules.change(repair)}>
-            Mend it
+            Fix it
           </Button>
         )}
         {cells.length > 0 && (

@@ -1,6 +1,7 @@
 import { Button, Menu } from '@mantine/core';
 import { IconPencil } from '@tabler/icons-react';
 import { useSession, useSessionState } from '../../sheet/use-session';
+import classes from './DraftList.module.css';
 
 /** Rules that were begun and put aside, to be taken up again. */
 export function DraftList() {
@@ -14,10 +15,12 @@ export function DraftList() {
           variant="subtle"
           color="ink"
           size="compact-sm"
-          justify="flex-start"
-          leftSection={<IconPencil size={14} stroke={1.5} />}
+          fullWidth
+          justify="start"
+          leftSection={<IconPencil size={15} stroke={1.5} />}
+          aria-label={`Drafts (${drafts.length})`}
         >
-          Drafts ({drafts.length})
+          <span className={classes.word}>Drafts </span>({drafts.length})
         </Button>
       </Menu.Target>
       <Menu.Dropdown>

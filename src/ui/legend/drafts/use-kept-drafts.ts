@@ -5,11 +5,14 @@ import { parseMessage } from '../../../protocol/parse-message';
 import type { Session } from '../../sheet/session';
 import { isUnkept, type Bench } from '../../sheet/session-state';
 
-/** Keeps the drafts of a sheet in this browser, that on the bench included, until they are kept or discarded. */
-export function useKeptDrafts(session: Session): void {
+/**
+ * Keeps the drafts of one person and sheet in this browser, that on the bench included, until they are saved or
+ * discarded. Somebody without a key has none.
+ */
+export function useKeptDrafts(session: Session, person: string | undefined): void {
   useEffect(() => {
-    if (!session.isMaker) return;
-    const name = `drafts ${session.sheet}`;
+    if (!session.isMaker || person === undefined) return;
+    const name = `drafts ${person} ${session.sheet}`;
     session.set({ drafts: read(name) });
     const write = () => {
       const { bench, drafts } = session.get();
@@ -22,7 +25,7 @@ export function useKeptDrafts(session: Session): void {
       window.removeEventListener('pagehide', write);
       write();
     };
-  }, [session]);
+  }, [session, person]);
 }
 
 /** What this page wrote before; nothing where it cannot be read any more. */

@@ -13,7 +13,7 @@ export const NewRule = memo(function NewRule() {
   return (
     <Popover
       position="top-start"
-      width={340}
+      width="min(440px, 94vw)"
       shadow="md"
       trapFocus
       transitionProps={{ duration: 0 }}

@@ -1,30 +1,17 @@
-import { useEffect, useState } from 'react';
 import { keysOf } from '../../../core/values/typed-keys';
-import { contentsOf, suits } from '../../../core/rules/suggest/field-contents';
+import { contentsOf, suits, type Contents } from '../../../core/rules/suggest/field-contents';
 import type { RuleIdea } from '../../../core/rules/shape/rule-idea';
-import { ruleSentence } from '../../../core/rules/shape/sentence-words';
-import { STARTERS } from '../../../core/rules/suggest/starters';
+import { ruleSentence, type NamedField } from '../../../core/rules/shape/sentence-words';
+import { begun, STARTERS, type Starter } from '../../../core/rules/suggest/starters';
 import { suggestEach, type FieldProfile } from '../../../core/rules/suggest/suggest-rules';
 import { BENCH_KINDS } from '../../bench/kinds/registry';
+import { focusGrid } from '../../grid/focus-grid';
 import { selectedArea } from '../../grid/engine/selection';
 import { useSession, useSessionState } from '../../sheet/use-session';
 import classes from './NewRule.module.css';
 import { Offer, Offers } from './Offers';
 import { PhraseInput } from './PhraseInput';
-
-/** A profile of each selected field; none until they are known. */
-function useProfiles(left: number, right: number): readonly FieldProfile[] {
-  const session = useSession();
-  const [profiles, setProfiles] = useState<readonly FieldProfile[]>([]);
-  useEffect(() => {
-    let isStale = false;
-    void session.rules.profileEach().then((found) => !isStale && setProfiles(found));
-    return () => {
-      isStale = true;
-    };
-  }, [session, left, right]);
-  return profiles;
-}
+import { useProfiles } from './use-profiles';
 
 /** The sources of a new rule: words, suggestions for the selected fields, common jobs, or a kind of condition. */
 export function NewRuleOffers() {
@@ -32,10 +19,13 @@ export function NewRuleOffers() {
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const left = useSessionState((state) => selectedArea(state.selection).left);
   const right = useSessionState((state) => selectedArea(state.selection).right);
-  const profiles = useProfiles(left, right);
-
   const begin = (idea: RuleIdea) => session.rules.begin(idea);
+  const make = (ideas: readonly RuleIdea[]) => {
+    session.rules.make(ideas);
+    focusGrid();
+  };
   const selected = fields.slice(left, right + 1);
+  const profiles = useProfiles(selected.map(({ id }) => id));
   const what = selected.length === 1 ? selected[0]?.label : `${selected.length} fields`;
   if (what === undefined || selected.length === 0) return null;
   const each = profiles.map(({ field, profile }) => ({ field, profile, contents: contentsOf(profile) }));
@@ -44,7 +34,7 @@ export function NewRuleOffers() {
   const kinds = keysOf(BENCH_KINDS).filter((kind) => suits(BENCH_KINDS[kind].needs, contents));
   return (
     <div className={classes.offers}>
-      <PhraseInput fields={fields} onRead={begin} />
+      <PhraseInput fields={fields} onRead={make} />
       {suggested.length > 0 && (
         <Offers title={`${what} ${selected.length === 1 ? 'suggests' : 'suggest'}`}>
           {suggested.map((idea) => (
@@ -56,22 +46,8 @@ export function NewRuleOffers() {
           ))}
         </Offers>
       )}
-      <Offers title="Common jobs">
-        {STARTERS.filter(({ needs }) => suits(needs, contents)).map((starter) => (
-          <Offer
-            key={starter.id}
-            title={starter.title}
-            says={starter.says}
-            onTake={() => {
-              // The first of the selected fields that it suits.
-              const found = each.find((one) => suits(starter.needs, one.contents));
-              const field = fields.find(({ id }) => id === found?.field);
-              if (found && field) begin(starter.make({ field, fields, profile: found.profile }));
-            }}
-          />
-        ))}
-      </Offers>
-      <Offers title={`Everything that can be asked of ${what}`}>
+      <CommonJobs each={each} fields={fields} onBegin={begin} />
+      <Offers title={`All conditions for ${what}`}>
         {kinds.map((kind) => (
           <Offer
             key={kind}
@@ -82,5 +58,31 @@ export function NewRuleOffers() {
         ))}
       </Offers>
     </div>
+  );
+}
+
+interface CommonJobsProps {
+  /** The selected fields, with what is in them. */
+  readonly each: readonly (FieldProfile & { readonly contents: ReadonlySet<Contents> })[];
+  readonly fields: readonly NamedField[];
+  readonly onBegin: (idea: RuleIdea) => void;
+}
+
+/** The common jobs that suit a selected field: each is begun over all fields that it suits, fitted to the first. */
+function CommonJobs({ each, fields, onBegin }: CommonJobsProps) {
+  const contents = new Set(each.flatMap((one) => [...one.contents]));
+  const take = (starter: Starter) => {
+    const suited = each.filter((one) => suits(starter.needs, one.contents));
+    const [found] = suited;
+    const field = fields.find(({ id }) => id === found?.field);
+    if (!found || !field) return;
+    onBegin(begun(starter, { field, read: suited.map((one) => one.field), fields, profile: found.profile }));
+  };
+  return (
+    <Offers title="Common jobs">
+      {STARTERS.filter(({ needs }) => suits(needs, contents)).map((starter) => (
+        <Offer key={starter.id} title={starter.title} says={starter.says} onTake={() => take(starter)} />
+      ))}
+    </Offers>
   );
 }

@@ -1,42 +1,54 @@
 import { Autocomplete } from '@mantine/core';
-import { useEffect, useState, type KeyboardEvent } from 'react';
+import { useDebouncedValue } from '@mantine/hooks';
+import { useState, type KeyboardEvent } from 'react';
+import { counted, inDigits } from '../../../core/values/counted';
 import { itemAt } from '../../../core/values/item-at';
+import { kindOf } from '../../../core/rules/kinds/registry';
 import {
   completePhrase,
   fieldsInPhrase,
   readPhrase,
-  type PhraseField,
   type PhraseReading,
 } from '../../../core/rules/suggest/phrase/read-phrase';
+import type { PhraseSheet } from '../../../core/rules/suggest/phrase/phrase-cursor';
 import { contentsOf } from '../../../core/rules/suggest/field-contents';
-import type { FieldProfile } from '../../../core/rules/suggest/suggest-rules';
-import { parseMessage } from '../../../protocol/parse-message';
-import { useSession } from '../../sheet/use-session';
+import { writeArea } from '../../../core/sheet/address';
+import { selectedArea, selectedAreas } from '../../grid/engine/selection';
+import { useEngineQuery } from '../../sheet/use-engine-query';
+import { useSessionState } from '../../sheet/use-session';
+import { Swatch } from '../Swatch';
+import { useProfiles } from './use-profiles';
 import { useLooks } from '../use-looks';
 import type { RuleIdea } from '../../../core/rules/shape/rule-idea';
 import { ruleSentence, type NamedField } from '../../../core/rules/shape/sentence-words';
 import classes from './NewRule.module.css';
 
 const MAX_COMPLETIONS = 7;
+/** How long the text rests before its matches are counted. */
+const REST_MS = 150;
+/** Looks of one rule that are shown. */
+const MAX_LOOKS = 4;
 
 interface Props {
   readonly fields: readonly NamedField[];
-  readonly onRead: (idea: RuleIdea) => void;
+  readonly onRead: (ideas: readonly RuleIdea[]) => void;
 }
 
-/** A rule typed in words, with what may come next from the sheet's own labels, tests and looks. */
-export function PhraseInput({ fields: named, onRead }: Props) {
+/** Rules typed in words, with what may come next from the sheet's own labels, tests and looks. */
+export function PhraseInput({ fields, onRead }: Props) {
   const [text, setText] = useState('');
   const [isTold, setTold] = useState(false);
-  const { looks } = useLooks();
-  const fields = useContents(text, named);
-  const reading = readPhrase(text, fields, looks);
-  const isRead = 'idea' in reading;
-  const count = useCount(isRead ? reading.idea : null);
+  const sheet = usePhraseSheet(text, fields);
+  const reading = readPhrase(text, sheet);
+  const isRead = 'ideas' in reading;
+  // Counting reads all cells: not for each letter.
+  const [rested] = useDebouncedValue(text, REST_MS);
   const take = (event: KeyboardEvent) => {
     if (event.key !== 'Enter') return;
-    if (isRead) onRead(reading.idea);
-    else setTold(true);
+    if (!isRead) return setTold(true);
+    // It is taken: with Control too it is not for the bench.
+    event.preventDefault();
+    onRead(reading.ideas);
   };
   return (
     <div className={classes.phrase}>
@@ -47,7 +59,7 @@ export function PhraseInput({ fields: named, onRead }: Props) {
         data-autofocus
         autoFocus
         value={text}
-        data={text === '' ? [] : completePhrase(text, fields, looks).slice(0, MAX_COMPLETIONS)}
+        data={text === '' ? [] : completePhrase(text, sheet).slice(0, MAX_COMPLETIONS)}
         filter={({ options }) => options}
         comboboxProps={{ withinPortal: false }}
         selectFirstOptionOnChange={!isRead}
@@ -57,60 +69,60 @@ export function PhraseInput({ fields: named, onRead }: Props) {
         }}
         onKeyDown={take}
       />
-      <p className={classes.reading} role="status">
-        {isRead && `Enter makes: ${ruleSentence(fields, reading.idea)}${count === '' ? '' : `, ${count}`}`}
+      <div className={classes.reading} role="status">
+        {isRead && 'Press Enter to save:'}
+        {isRead && (
+          <ul className={classes.read}>
+            {reading.ideas.map((idea, at) => (
+              <li key={at}>
+                <LooksOf idea={idea} /> {ruleSentence(fields, idea)}
+                {rested === text && <MatchWords key={text} idea={idea} />}
+              </li>
+            ))}
+          </ul>
+        )}
         {!isRead && isTold && `“${text.slice(0, reading.at).trim()}” is understood; then comes ${expected(reading)}.`}
-      </p>
+      </div>
     </div>
   );
 }
 
-/** How many cells a rule would give a look, in words; empty until it is known. */
-function useCount(idea: RuleIdea | null): string {
-  const session = useSession();
-  const [count, setCount] = useState('');
-  // The same while the idea is equal.
-  const asked = idea && JSON.stringify(idea);
-  useEffect(() => {
-    let isStale = false;
-    if (asked !== null)
-      void session
-        .ask({ kind: 'ask-count', idea: parseMessage<RuleIdea>(asked) })
-        .then((found) => !isStale && setCount(found ? `${found.matched} of ${found.read} cells` : ''));
-    return () => {
-      isStale = true;
-      setCount('');
-    };
-  }, [session, asked]);
-  return count;
+/** The looks that a rule would give. */
+function LooksOf({ idea: { when, look } }: { readonly idea: RuleIdea }) {
+  const looks = kindOf(when).outcomeLooks(when) ?? [look ?? null];
+  return looks
+    .filter((each) => each !== null)
+    .slice(0, MAX_LOOKS)
+    .map((each, at) => <Swatch key={at} look={each} text="9.1" isSmall />);
 }
 
-/** The fields, with the contents of those that the phrase asks about once they are known. */
-function useContents(text: string, fields: readonly NamedField[]): readonly PhraseField[] {
-  const session = useSession();
-  const [profiles, setProfiles] = useState<readonly FieldProfile[]>([]);
-  const asked = fieldsInPhrase(text, fields).map(({ id }) => id);
-  const missing = asked.filter((id) => !profiles.some(({ field }) => field === id)).join(' ');
-  useEffect(() => {
-    let isStale = false;
-    if (missing !== '')
-      void session.rules
-        .profileEach(missing.split(' '))
-        .then((found) => !isStale && setProfiles((known) => [...known, ...found]));
-    return () => {
-      isStale = true;
-    };
-  }, [session, missing]);
-  return fields.map((field) => {
+/** How many cells a rule would give a look; nothing until it is known. */
+function MatchWords({ idea }: { readonly idea: RuleIdea }) {
+  const count = useEngineQuery({ kind: 'ask-count', idea });
+  return count && `, ${inDigits(count.matched)} of ${counted(count.read, 'cell')}`;
+}
+
+/** What the phrase may name: fields with the contents of those that it asks about once they are known, looks, cells. */
+function usePhraseSheet(text: string, named: readonly NamedField[]): PhraseSheet {
+  const { looks } = useLooks();
+  const selection = useSessionState((state) => state.selection);
+  const { left, right } = selectedArea(selection);
+  const selected = {
+    fields: named.slice(left, right + 1).map(({ id }) => id),
+    cells: selectedAreas(selection).map(writeArea).join(' '),
+  };
+  const profiles = useProfiles(fieldsInPhrase(text, { fields: named, selected }));
+  const fields = named.map((field) => {
     const profile = profiles.find((each) => each.field === field.id)?.profile;
     return profile ? { ...field, contents: contentsOf(profile), texts: profile.texts.map((each) => each.text) } : field;
   });
+  return { fields, looks, selected };
 }
 
 /** Up to this many words are all listed. */
 const MAX_TOLD = 8;
 
-const expected = ({ expected: what, options }: Exclude<PhraseReading, { idea: RuleIdea }>): string =>
+const expected = ({ expected: what, options }: Exclude<PhraseReading, { ideas: readonly RuleIdea[] }>): string =>
   options.length > 1 && options.length <= MAX_TOLD && !what.includes(itemAt(options, 0))
     ? `${what}: ${options.join(', ')}`
     : what;

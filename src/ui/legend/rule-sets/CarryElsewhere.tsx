@@ -17,7 +17,7 @@ export function CarryElsewhere() {
     <Modal
       opened={isOpen}
       onClose={() => session.openDialog(null)}
-      title={`Carry ${counted(asked?.rules.length ?? 0, 'rule')} to another sheet`}
+      title={`Copy ${counted(asked?.rules.length ?? 0, 'rule')} to another sheet`}
       size="sm"
     >
       {isOpen && <SheetList rules={asked.rules} />}
@@ -41,7 +41,7 @@ function SheetList({ rules }: { readonly rules: readonly RuleId[] }) {
       const { name } = await session.ask({ kind: 'carry-rules', rules, sheet });
       session.openDialog(null);
       session.showMessage(
-        `${rules.length === 1 ? 'The rule stands' : `${rules.length} rules stand`} in ${name} as well now, after the rules that were there.`,
+        `${rules.length === 1 ? 'The rule was' : `${rules.length} rules were`} copied to ${name}, after the rules that were there.`,
       );
     } catch (failed) {
       setError(messageOf(failed));

@@ -16,7 +16,7 @@ export function RuleSets() {
     <Modal
       opened={isOpen}
       onClose={() => session.openDialog(null)}
-      title={asked?.what === 'set' ? `Keep ${counted(asked.rules.length, 'rule')} as a rule set` : 'Use a rule set'}
+      title={asked?.what === 'set' ? `Save ${counted(asked.rules.length, 'rule')} as a rule set` : 'Use a rule set'}
       size="sm"
     >
       {isOpen && <SetList rules={asked.what === 'set' ? asked.rules : null} />}
@@ -52,7 +52,7 @@ function SetList({ rules }: { readonly rules: readonly RuleId[] | null }) {
   const use = async (set: RuleSetHead) => {
     const wrong = await bringIn(session, set.id);
     if (wrong) setError(wrong);
-    else done(`The rules of “${set.name}” are at work here now, after those that were there.`);
+    else done(`The rules of “${set.name}” were added after those of this sheet.`);
   };
   const make = (event: FormEvent) => {
     event.preventDefault();

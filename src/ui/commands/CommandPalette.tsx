@@ -1,0 +1,90 @@
+import { Combobox, Modal, TextInput, useCombobox } from '@mantine/core';
+import { useState } from 'react';
+import type { SheetSummary } from '../../protocol/sheet-summary';
+import { sheetPageUrl } from '../../protocol/sheet-url';
+import { focusGrid } from '../grid/focus-grid';
+import { useLoaded } from '../page/use-loaded';
+import { useSession, useSessionState } from '../sheet/use-session';
+import classes from './CommandPalette.module.css';
+import { actionCommands, inGroup, placeCommands, type Command } from './commands';
+import { matching } from './matching';
+
+/** Commands that are listed at once. */
+const MAX_LISTED = 40;
+
+/** Everything that can be done or gone to, found by typing a part of its words. */
+export function CommandPalette() {
+  const session = useSession();
+  const isOpen = useSessionState((state) => state.panel === 'commands');
+  const close = () => {
+    session.openPanel(null);
+    focusGrid();
+  };
+  return (
+    <Modal.Root opened={isOpen} onClose={close} size={560} transitionProps={{ duration: 0 }}>
+      <Modal.Overlay />
+      <Modal.Content aria-label="Commands">
+        <Modal.Body p={8}>{isOpen && <Palette onClose={close} />}</Modal.Body>
+      </Modal.Content>
+    </Modal.Root>
+  );
+}
+
+function Palette({ onClose }: { readonly onClose: () => void }) {
+  const [query, setQuery] = useState('');
+  const combobox = useCombobox({ opened: true });
+  const found = matching(useCommands(), query).slice(0, MAX_LISTED);
+  const groups = [...new Set(found.map(({ group }) => group))];
+  const submit = (id: string) => {
+    onClose();
+    found.find((command) => command.id === id)?.run();
+  };
+  return (
+    <Combobox store={combobox} onOptionSubmit={submit} withinPortal={false}>
+      <Combobox.EventsTarget>
+        <TextInput
+          data-autofocus
+          aria-label="Search actions, rules, fields and sheets"
+          placeholder="Search actions, rules, fields and sheets"
+          value={query}
+          onChange={(event) => {
+            setQuery(event.currentTarget.value);
+            combobox.selectFirstOption();
+          }}
+        />
+      </Combobox.EventsTarget>
+      <Combobox.Options className={classes.options} aria-label="Commands">
+        {groups.map((group) => (
+          <Combobox.Group key={group} label={group}>
+            {found.map(
+              (command) =>
+                command.group === group && (
+                  <Combobox.Option key={command.id} value={command.id}>
+                    {command.title}
+                  </Combobox.Option>
+                ),
+            )}
+          </Combobox.Group>
+        ))}
+        {found.length === 0 && <Combobox.Empty>Nothing has these words.</Combobox.Empty>}
+      </Combobox.Options>
+    </Combobox>
+  );
+}
+
+/** All commands: actions, rules, fields, and the sheets that one has. */
+function useCommands(): readonly Command[] {
+  const session = useSession();
+  const legend = useSessionState((state) => state.legend);
+  const frame = useSessionState((state) => state.frame);
+  const { value: sheets } = useLoaded<readonly SheetSummary[]>('/api/sheets');
+  const open = (id: string) => () => window.location.assign(sheetPageUrl(id));
+  return [
+    ...actionCommands(session),
+    ...placeCommands(session, { legend, frame }),
+    ...inGroup(
+      'Sheets',
+      (sheets ?? []).filter(({ id }) => id !== session.sheet).map(({ id, name }) => ({ title: name, run: open(id) })),
+    ),
+  ];
+}

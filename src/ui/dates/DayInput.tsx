@@ -1,0 +1,29 @@
+import { DateInput, DatesProvider } from '@mantine/dates';
+import '@mantine/dates/styles.css';
+import { dayLocale } from './day-locale';
+
+interface Props {
+  readonly label: string;
+  /** A day as yyyy-mm-dd; empty for none. */
+  readonly value: string;
+  readonly from?: string;
+  readonly onChange: (day: string) => void;
+}
+
+/** A day, typed or picked from a calendar, as the reader's language and region write it. */
+export function DayInput({ label, value, from, onChange }: Props) {
+  const { pattern, firstDayOfWeek } = dayLocale(navigator.language);
+  return (
+    <DatesProvider settings={{ firstDayOfWeek }}>
+      <DateInput
+        label={label}
+        placeholder={pattern.toLowerCase()}
+        valueFormat={pattern}
+        clearable
+        {...(from === undefined ? {} : { minDate: from })}
+        value={value === '' ? null : value}
+        onChange={(day) => onChange(day ?? '')}
+      />
+    </DatesProvider>
+  );
+}
