@@ -43,8 +43,10 @@ describe('convert carries the rules', () => {
     (to) => {
       expect(auxesis(['convert', data, to, '--rules', given])).toMatchObject({ status: 0, stdout: '' });
       expect(matchedIn([to])).toEqual(['B2', 'B6']);
-      expect(auxesis(['convert', to, `${to}.rules.json`]).status).toBe(0);
-      expect(matchedIn([data, `${to}.rules.json`])).toEqual(['B2', 'B6']);
+      for (const rulesAlone of [`${to}.rules.json`, 'rules.json']) {
+        expect(auxesis(['convert', to, rulesAlone]).status).toBe(0);
+        expect(matchedIn([data, rulesAlone])).toEqual(['B2', 'B6']);
+      }
       auxesis(['convert', to, `${to}.csv`]);
       expect(readFileSync(join(folder, `${to}.csv`), 'utf8').replaceAll('\r', '')).toBe(
         readFileSync(join(folder, data), 'utf8'),

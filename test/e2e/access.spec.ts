@@ -37,8 +37,8 @@ const REFUSED: Readonly<Record<Who, number>> = {
 
 /** Everything in the answer to a refused request. */
 const REFUSALS = [
-  'Sign in to go on, or come by a link that still works.',
-  'Sign in to go on.',
+  'Sign in, or use a link that is still valid.',
+  'Sign in to continue.',
   'Say who you are: the header Authorization must be "Bearer" and a token. Tokens are made under Share, Programs',
   'There is no such sheet',
   'There is no such program',
@@ -200,7 +200,7 @@ test('an account: wrong guesses are slowed, another password ends every other se
   await page.getByLabel('Current password').fill('not it');
   await page.getByLabel('New password').fill('another long one');
   await page.getByRole('button', { name: 'Change password' }).click();
-  await expect(page.getByText('The present password is another')).toBeVisible();
+  await expect(page.getByText('The current password is wrong')).toBeVisible();
   await page.getByLabel('Current password').fill(password);
   await page.getByRole('button', { name: 'Change password' }).click();
   await expect(page.getByText('The password was changed')).toBeVisible();

@@ -16,11 +16,8 @@ test('every change is listed, one cell’s own past too; the sheet is shown as i
   const sheet = await SheetPage.open(page, id);
   await sheet.type('B2', '9');
   await sheet.cell('B2').click();
-  await page.keyboard.press('Alt+r');
-  const said = page.getByRole('combobox', { name: 'Say it in words' });
-  await said.fill('oxygen above 8.5 as plum');
-  await said.press('Enter');
-  await sheet.keepRule();
+  await sheet.say('oxygen above 8.5 as plum');
+  await sheet.leaveBench();
   await sheet.type('B2', '5');
   await sheet.type('A3', 'Birch Mill');
   await sheet.isLive();
@@ -79,7 +76,7 @@ test('every change is listed, one cell’s own past too; the sheet is shown as i
   await expect(changes).toHaveCount(4);
 });
 
-test('two moments are compared, and one cell is brought back by itself', async ({ page }) => {
+test('two versions are compared, and one cell is brought back by itself', async ({ page }) => {
   const id = await makeSheet(page, [
     ['Station', 'Oxygen'],
     ['Alder Weir', '9'],
@@ -96,7 +93,7 @@ test('two moments are compared, and one cell is brought back by itself', async (
     'RecordFieldThenAfter change 2',
     'Alder WeirOxygen95',
   ]);
-  await page.getByRole('button', { name: 'Compare with another moment' }).click();
+  await page.getByRole('button', { name: 'Compare with another version' }).click();
   await page.getByLabel('Compare with the sheet after change').fill('');
   await page.getByRole('button', { name: 'Show what is different now' }).click();
   await page.getByRole('button', { name: 'Restore Oxygen of Alder Weir' }).click();
@@ -108,7 +105,7 @@ test('two moments are compared, and one cell is brought back by itself', async (
   expect(await sheet.texts('B', 2, 3)).toEqual([['9'], ['4']]);
 });
 
-test('a moment is named, and a rule asks what has changed since', async ({ page }) => {
+test('a version is named, and a rule asks what has changed since', async ({ page }) => {
   const id = await makeSheet(page, ROWS);
   const sheet = await SheetPage.open(page, id);
   await sheet.type('B2', '9');
@@ -121,12 +118,12 @@ test('a moment is named, and a rule asks what has changed since', async ({ page 
   await name.fill('Before the visit');
   await name.press('Enter');
   const changes = page.getByRole('list', { name: 'Changes' }).getByRole('listitem');
-  await expect(changes.nth(0)).toContainText('moment “Before the visit” named');
+  await expect(changes.nth(0)).toContainText('version “Before the visit” named');
   await expect(changes.nth(1)).toContainText('Before the visit');
 
   await SheetPage.open(page, id);
   await sheet.type('B3', '8.4');
-  await sheet.beginRule('B2', /^Show what changed lately/);
+  await sheet.beginRule('B2', /^Changed recently/);
   await sheet.pick('Compared with', 'since Before the visit');
   await sheet.bench.getByLabel('Name of the rule').fill('Since then');
   await sheet.keepRule();

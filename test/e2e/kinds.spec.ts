@@ -16,7 +16,7 @@ test('numbers: compare, average, rank, bands, scale, bar and icons paint the rig
     where('B', (at) => OXYGEN[at]! >= 5 && OXYGEN[at]! <= 7),
   );
 
-  await sheet.beginRule('B2', /^Compare with the average/);
+  await sheet.beginRule('B2', /^Above or below average/);
   await sheet.bench.getByRole('textbox', { name: 'Deviations' }).fill('1');
   await painted(
     sheet,
@@ -24,7 +24,7 @@ test('numbers: compare, average, rank, bands, scale, bar and icons paint the rig
     where('B', (at) => OXYGEN[at]! > mean(OXYGEN)! + deviation(OXYGEN)!),
   );
 
-  await sheet.beginRule('B2', /^Find the greatest or least/);
+  await sheet.beginRule('B2', /^Top or bottom values/);
   await sheet.pick('End', 'least');
   await sheet.bench.getByRole('textbox', { name: 'How many' }).fill('25');
   await sheet.pick('Counted as', '% of the values');
@@ -41,13 +41,15 @@ test('numbers: compare, average, rank, bands, scale, bar and icons paint the rig
   await sheet.beginRule('B2', /^Sort into bands/);
   await sheet.bench.getByRole('textbox', { name: 'Cut 1' }).fill('5');
   await sheet.bench.getByRole('textbox', { name: 'Cut 2' }).fill('8');
+  // Each band has a look; the middle one is left out here.
+  await sheet.pickLook('Look of band 2', 'no look');
   await painted(
     sheet,
     'B',
     where('B', (at) => OXYGEN[at]! < 5 || OXYGEN[at]! >= 8),
   );
 
-  await sheet.beginRule('B2', /^Shade from low to high/);
+  await sheet.beginRule('B2', /^Colour scale/);
   await sheet.pick('Colours', 'pale to deep blue');
   // The least and the greatest have the ends of ColorBrewer's five blues.
   await expect(sheet.cell('B8')).toHaveAttribute('data-fill', schemeBlues[5]![0]!);
@@ -58,14 +60,14 @@ test('numbers: compare, average, rank, bands, scale, bar and icons paint the rig
     where('B', () => true),
   );
 
-  await sheet.beginRule('B2', /^Draw a bar in each cell/);
+  await sheet.beginRule('B2', /^Data bars/);
   await painted(
     sheet,
     'B',
     where('B', () => true),
   );
 
-  await sheet.beginRule('B2', /^Put an icon beside each value/);
+  await sheet.beginRule('B2', /^Icons/);
   await sheet.pick('Cut 1 is', 'the percentile');
   await sheet.bench.getByRole('textbox', { name: 'Cut 1' }).fill('25');
   const low = OXYGEN.filter((value) => value < quantile(OXYGEN, 0.25)!).length;
@@ -83,7 +85,7 @@ test('texts, dates and states: words, repeats, categories, keys, days and blanks
   page,
 }) => {
   const sheet = await openCrews(page);
-  await sheet.beginRule('A2', /^Look for words/);
+  await sheet.beginRule('A2', /^Text contains/);
   await sheet.bench.getByRole('textbox', { name: 'Word' }).fill('moss');
   await sheet.bench.getByRole('button', { name: 'Another word' }).click();
   await sheet.bench.getByRole('textbox', { name: 'Word 2' }).fill('sedge');
@@ -101,21 +103,21 @@ test('texts, dates and states: words, repeats, categories, keys, days and blanks
     (all) => all.length,
     (crew) => crew.trim().toLowerCase(),
   );
-  await sheet.beginRule('A2', /^Find what repeats/);
+  await sheet.beginRule('A2', /^Duplicate or unique values/);
   await painted(
     sheet,
     'A',
     where('A', (at) => met.get(CREWS[at]!.trim().toLowerCase())! > 1),
   );
-  await sheet.beginRule('A2', /^Find what repeats/);
-  await sheet.pick('Test', 'is met only once');
+  await sheet.beginRule('A2', /^Duplicate or unique values/);
+  await sheet.pick('Test', 'is unique');
   await painted(
     sheet,
     'A',
     where('A', (at) => met.get(CREWS[at]!.trim().toLowerCase()) === 1),
   );
 
-  await sheet.beginRule('A2', /^Give each value its own look/);
+  await sheet.beginRule('A2', /^A look for each value/);
   const fills = await Promise.all(rows.map((row) => sheet.cell(`A${row}`).getAttribute('data-fill')));
   const kinds = groups(CREWS, (crew) => crew.trim().toLowerCase()).length;
   expect(new Set(fills).size).toBe(kinds);
@@ -141,14 +143,14 @@ test('texts, dates and states: words, repeats, categories, keys, days and blanks
     where('A', () => true),
   );
 
-  await sheet.beginRule('D2', /^Judge dates by today/);
+  await sheet.beginRule('D2', /^Dates/);
   await sheet.pick('Test', 'is in the next');
   await painted(
     sheet,
     'D',
     where('D', (at) => DUE[at]! >= 0 && DUE[at]! <= 6),
   );
-  await sheet.beginRule('D2', /^Judge dates by today/);
+  await sheet.beginRule('D2', /^Dates/);
   await sheet.pick('Test', 'is in the past');
   await painted(
     sheet,
@@ -156,7 +158,7 @@ test('texts, dates and states: words, repeats, categories, keys, days and blanks
     where('D', (at) => DUE[at]! < 0),
   );
 
-  await sheet.beginRule('E2', /^Look for what is blank/);
+  await sheet.beginRule('E2', /^Blank, filled or error/);
   await painted(
     sheet,
     'E',
@@ -174,7 +176,7 @@ test('what changed lately: by the log of the sheet, also from before the page wa
   await sheet.isLive();
   await page.reload();
   const last = (row: number): number => Number(typed[row]?.at(-1) ?? OXYGEN[row - 2]);
-  await sheet.beginRule('B2', /^Show what changed lately/);
+  await sheet.beginRule('B2', /^Changed recently/);
   await sheet.pick('How much', 'by at least');
   await sheet.bench.getByRole('textbox', { name: 'Least change' }).fill('5%');
   await painted(
@@ -182,7 +184,7 @@ test('what changed lately: by the log of the sheet, also from before the page wa
     'B',
     where('B', (at) => Math.abs(last(at + 2) - OXYGEN[at]!) >= 0.05 * OXYGEN[at]!),
   );
-  await sheet.beginRule('B2', /^Show what changed lately/);
+  await sheet.beginRule('B2', /^Changed recently/);
   await sheet.pick('Move', 'has risen');
   await sheet.bench.getByLabel('Name of the rule').fill('Risen');
   await sheet.keepRule();

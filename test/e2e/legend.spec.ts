@@ -18,11 +18,8 @@ async function withRules(page: Parameters<typeof makeSheet>[0]): Promise<SheetPa
     ['B2', 'whole record where oxygen above 8 as clear'],
   ] as const) {
     await sheet.cell(cell).click();
-    await page.keyboard.press('Alt+r');
-    const said = page.getByRole('combobox', { name: 'Say it in words' });
-    await said.fill(words);
-    await said.press('Enter');
-    await sheet.keepRule();
+    await sheet.say(words);
+    await sheet.leaveBench();
   }
   return sheet;
 }
@@ -52,6 +49,19 @@ test('several rules are chosen, given a look together, settled, switched off, an
   await expect(sheet.count('Oxygen is below 7')).toHaveText('off');
   await expect(sheet.count('Nitrate is above 5')).toHaveText('off');
   await expect(sheet.count('Oxygen is above 8')).toHaveText('1 of 60');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  // What they paint and read is changed for all of them too.
+  await sheet.legend.getByText('record', { exact: true }).click();
+  await expect(sheet.cell('A2')).toHaveAttribute('data-fill', '#fde5ac');
+  await sheet.legend.getByText('fields', { exact: true }).click();
+  const painted = page.getByRole('dialog').filter({ has: page.getByRole('checkbox', { name: 'Station' }) });
+  await expect(painted.getByRole('checkbox', { name: 'Oxygen' })).toBeChecked();
+  await painted.getByRole('checkbox', { name: 'Oxygen' }).click();
+  await expect(sheet.cell('B2')).not.toHaveAttribute('data-fill');
+  await expect(sheet.cell('C2')).toHaveAttribute('data-fill', '#fde5ac');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('button', { name: 'Undo' }).click();
   await sheet.legend.getByRole('button', { name: 'Deselect all' }).click();
   await expect(sheet.legend.getByRole('heading', { name: 'Legend' })).toBeVisible();

@@ -4,7 +4,7 @@ import { violations } from './violations';
 
 test('a formula: an error has its place, how it reads elsewhere is shown, a cell is pointed at', async ({ page }) => {
   const sheet = await openCrews(page);
-  await sheet.beginRule('B2', /^Write a formula/);
+  await sheet.beginRule('B2', /^Custom formula/);
   const formula = sheet.bench.getByRole('textbox', { name: 'Formula' });
   await formula.fill('=B2<C2*');
   await expect(sheet.bench.getByRole('alert')).toContainText('character');
@@ -79,16 +79,19 @@ test('a rule is typed in words, tried on a value, noted, and carried to another 
   await page.keyboard.press('Enter');
   await expect(sheet.cell('A2')).toHaveAttribute('data-fill', '#f7d3c8');
   await sheet.bench.getByLabel('A value to try').fill('4.9');
-  await expect(sheet.bench.getByRole('group', { name: 'Trials' })).toContainText('is painted; Enter keeps it');
+  await expect(sheet.bench.getByRole('group', { name: 'Trials' })).toContainText(
+    'is painted; press Enter to keep the example',
+  );
   await page.keyboard.press('Enter');
   await sheet.bench.getByRole('textbox', { name: 'Threshold' }).fill('4');
   await expect(sheet.bench.getByRole('group', { name: 'Trials' })).toContainText('fails, it is not painted');
   await sheet.bench.getByRole('textbox', { name: 'Threshold' }).fill('5');
   await sheet.bench.getByLabel('Note for readers').fill('Fish leave the water');
-  await sheet.keepRule();
+  await page.keyboard.press('Enter');
+  await sheet.leaveBench();
   await expect(sheet.entry('Oxygen is below 5')).toContainText('Fish leave the water');
 
-  await sheet.beginRule('B2', /^Write a formula/);
+  await sheet.beginRule('B2', /^Custom formula/);
   await sheet.bench.getByRole('textbox', { name: 'Formula' }).fill('=B2>7');
   await sheet.bench.getByLabel('Name of the rule').fill('High');
   await sheet.keepRule();
@@ -99,32 +102,17 @@ test('a rule is typed in words, tried on a value, noted, and carried to another 
 
 test('a rule that never shows is named by the advice and in the trace, and repaired by one click', async ({ page }) => {
   const sheet = await openCrews(page);
-  for (const [name, limit, look] of [
-    ['Very low', '5', 'Alarm'],
-    ['Low', '8', 'Watch'],
-  ] as const) {
-    await sheet.beginRule('B2', /^Compare with a value/);
-    await sheet.bench.getByLabel('Name of the rule').fill(name);
-    await sheet.bench.getByRole('textbox', { name: 'Threshold' }).fill(limit);
-    await sheet.pickLook('Look', look);
-    // Bold too, so that the wider rule takes every property.
-    if (name === 'Low') {
-      await sheet.bench.getByRole('button', { name: 'Look:' }).click();
-      await page.getByRole('dialog', { name: 'Look' }).getByRole('button', { name: 'Bold' }).click();
-      await page.keyboard.press('Escape');
-    }
-    await sheet.keepRule();
-  }
   await sheet.cell('B2').click();
+  await sheet.say('oxygen below 8 as watch, below 5 as alarm');
   await page.getByRole('button', { name: /^Why this cell looks so/ }).click();
-  await expect(page.getByRole('list', { name: 'Trace' })).toContainText('“Low” comes first for its fill');
+  await expect(page.getByRole('list', { name: 'Trace' })).toContainText('“Oxygen is below 8” comes first for its fill');
   expect(await violations(page, (axe) => axe.exclude('[role=grid]'))).toEqual([]);
   await page.keyboard.press('Escape');
   await sheet.legend.getByRole('button', { name: /^Advice/ }).click();
   const advice = page.getByRole('dialog', { name: 'Advice' });
-  const finding = advice.getByRole('listitem').filter({ hasText: '“Very low” is never seen' });
+  const finding = advice.getByRole('listitem').filter({ hasText: '“Oxygen is below 5” is never seen' });
   expect(await violations(page, (axe) => axe.exclude('[role=grid]'))).toEqual([]);
-  await finding.getByRole('button', { name: 'Mend it' }).click();
+  await finding.getByRole('button', { name: 'Fix it' }).click();
   await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#f7d3c8');
   await expect(finding).toHaveCount(0);
   await page.keyboard.press('Escape');
@@ -139,11 +127,8 @@ test('a rule that never shows is named by the advice and in the trace, and repai
 
 test('a look is changed, saved under a name, renamed, and changed everywhere at once', async ({ page }) => {
   const sheet = await openCrews(page);
-  for (const limit of ['5', '8']) {
-    await sheet.beginRule('B2', /^Compare with a value/);
-    await sheet.bench.getByRole('textbox', { name: 'Threshold' }).fill(limit);
-    await sheet.keepRule();
-  }
+  await sheet.cell('B2').click();
+  await sheet.say('oxygen below 5 as watch, below 8 as watch');
   await sheet.openRule('Oxygen is below 5');
   const look = page.getByRole('dialog', { name: 'Look' });
   await sheet.bench.getByRole('button', { name: 'Look:' }).click();
@@ -156,7 +141,7 @@ test('a look is changed, saved under a name, renamed, and changed everywhere at 
   await expect(sheet.bench.getByRole('button', { name: 'Look: Weighty' })).toBeVisible();
   await look.getByRole('button', { name: 'Watch', exact: true }).click();
   await look.getByRole('button', { name: 'Fill:' }).click();
-  await page.getByRole('menuitem', { name: 'see-through' }).click();
+  await page.getByRole('menuitem', { name: 'translucent' }).click();
   await look.getByRole('button', { name: 'Change Watch everywhere' }).click();
   // Both rules have that look; the other one was never opened.
   await page.keyboard.press('Escape');

@@ -61,9 +61,16 @@ test('advice is within the phone, and mends what it found', async ({ page }) => 
     await sheet.legend.getByRole('button', { name: 'New rule' }).tap();
     await page.getByRole('combobox', { name: 'Say it in words' }).fill(words);
     await page.getByRole('combobox', { name: 'Say it in words' }).press('Enter');
-    await sheet.bench.getByRole('button', { name: 'Save rule' }).tap();
     await sheet.bench.getByRole('button', { name: 'Done' }).tap();
   }
+  // A rule that was put aside stands beside the advice, and there is room for the next.
+  await sheet.legend.getByRole('button', { name: 'New rule' }).tap();
+  await page.getByRole('button', { name: /^Find duplicates/ }).tap();
+  await expect(sheet.bench).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(sheet.legend.getByRole('button', { name: 'Drafts (1)' })).toBeVisible();
+  const next = (await sheet.legend.getByRole('button', { name: 'New rule' }).boundingBox())!;
+  expect(next.x + next.width).toBeLessThanOrEqual(390);
   await sheet.legend.getByRole('button', { name: /^Advice/ }).tap();
   const advice = page.getByRole('dialog', { name: 'Advice' });
   const box = (await advice.boundingBox())!;
@@ -72,7 +79,7 @@ test('advice is within the phone, and mends what it found', async ({ page }) => 
   await advice
     .getByRole('listitem')
     .filter({ hasText: 'One of them will do' })
-    .getByRole('button', { name: 'Mend it' })
+    .getByRole('button', { name: 'Fix it' })
     .tap();
   await expect(sheet.legend.getByRole('listitem')).toHaveCount(1);
 });
@@ -104,7 +111,7 @@ test('a threshold is moved by a finger, and the rule is carried, switched off an
   await expect.poll(async () => Number(await handle.getAttribute('aria-valuenow'))).toBeGreaterThan(6);
   await expect(sheet.cell('A5')).toHaveAttribute('data-fill', '#fde5ac');
   await sheet.bench.getByLabel('Name of the rule').fill('Low');
-  await sheet.bench.getByRole('button', { name: 'Save rule' }).tap();
+  await sheet.bench.getByRole('button', { name: 'Save changes' }).tap();
   await sheet.bench.getByRole('button', { name: 'Done' }).tap();
   await sheet.cell('B2').tap();
   const choose = async (item: string) => {

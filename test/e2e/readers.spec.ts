@@ -14,10 +14,7 @@ const ROWS = [
 async function say(page: Page, cell: string, words: string): Promise<SheetPage> {
   const opened = new SheetPage(page);
   await opened.cell(cell).click();
-  await page.keyboard.press('Alt+r');
-  const said = page.getByRole('combobox', { name: 'Say it in words' });
-  await said.fill(words);
-  await said.press('Enter');
+  await opened.say(words);
   return opened;
 }
 
@@ -27,9 +24,12 @@ test('rules are put in a group, shown to readers with their meaning, and folded;
   const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
   for (const words of ['points below 5 as alarm', 'points above 8 as clear', 'points is blank as quiet']) {
     await say(page, 'E2', words);
-    if (words.includes('alarm'))
+    if (words.includes('alarm')) {
+      // Enter in a line of the bench saves.
       await sheet.bench.getByPlaceholder('Note: why it matters, what to do').fill('Talk it over together');
-    await sheet.keepRule();
+      await page.keyboard.press('Enter');
+    }
+    await sheet.leaveBench();
   }
   // The newest comes first: blank, above, below.
   await sheet.ruleMenu('Points is blank', 'Add to group…');
@@ -73,21 +73,19 @@ test('a rule is carried to another sheet: its formula finds the fields there by 
     ['6', '8'],
   ]);
   const sheet = await SheetPage.open(page, id);
-  await sheet.beginRule('B2', /^Write a formula/);
+  await sheet.beginRule('B2', /^Custom formula/);
   await sheet.bench.getByRole('textbox', { name: 'Formula' }).fill('=B2<A2');
   await sheet.bench.getByLabel('Name of the rule').fill('Too few');
   await sheet.keepRule();
   await sheet.ruleMenu('Too few', 'Copy to another sheet…');
-  const dialog = page.getByRole('dialog', { name: 'Carry 1 rule to another sheet' });
+  const dialog = page.getByRole('dialog', { name: 'Copy 1 rule to another sheet' });
   const { name } = ((await (await page.request.get('/api/sheets')).json()) as { id: string; name: string }[]).find(
     (each) => each.id === other,
   )!;
   await dialog.getByRole('button', { name: 'Station readings', exact: true }).click();
   await expect(dialog.getByRole('alert')).toContainText('Station readings has no field called “Points”');
   await dialog.getByRole('button', { name, exact: true }).click();
-  await expect(page.getByRole('alert').filter({ hasText: name })).toContainText(
-    `The rule stands in ${name} as well now`,
-  );
+  await expect(page.getByRole('alert').filter({ hasText: name })).toContainText(`The rule was copied to ${name}`);
   const there = await SheetPage.open(page, other);
   await expect.poll(() => there.paintedBy('Too few', 'A', [2, 3])).toEqual(['A3']);
 });

@@ -114,6 +114,12 @@ test('owner, filler and viewer at once: answers turn right, nearly, wrong and em
     await expect(filler.cell(at)).toHaveAttribute('data-fill', fill!);
     await expect(viewer.sheet.cell(at)).toHaveAttribute('data-fill', fill!);
   }
+  // While another answer is typed, the outcome of the last one is not shown.
+  await filler.cell('B4').click();
+  await expect(fillerPage.getByText('Wrong', { exact: true })).toBeVisible();
+  await fillerPage.keyboard.type('m');
+  await expect(fillerPage.getByText('Wrong', { exact: true })).toHaveCount(0);
+  await fillerPage.keyboard.press('Escape');
   await filler.cell('B2').click();
   await fillerPage.keyboard.press('Delete');
   await expect(filler.cell('B2')).toHaveAttribute('data-rules', 'not yet answered');
@@ -186,7 +192,7 @@ test('outcomes come while one types, on leaving the cell, or not yet; then the s
   });
   expect([judged.status(), await judged.json()]).toEqual([
     403,
-    { refused: 'Here nothing is judged while it is typed.' },
+    { refused: 'Answers are not checked while typing on this sheet.' },
   ]);
 
   await change(page, sheet, { kind: 'put-parts', parts: [filling] });
@@ -254,7 +260,7 @@ test('everything but one’s own open cells is locked, with a plain reason, and 
   await late.goto(link.path);
   await late.getByLabel('Your name').fill('Third');
   await late.getByRole('button', { name: 'Open the sheet' }).click();
-  await expect(late.getByRole('alert').filter({ hasText: 'Every place on this sheet has been taken' })).toBeVisible();
+  await expect(late.getByRole('alert').filter({ hasText: 'All places on this sheet are taken' })).toBeVisible();
 
   await one.sheet.cell('A2').click();
   await one.page.keyboard.type('x');
@@ -344,16 +350,20 @@ test('the owner shares from the panel; somebody invited signs up and edits; a li
   // It works once.
   await signUp(context.request, 'Another');
   await guest.goto(new URL(invitation!).pathname);
-  await expect(guest.getByText('This link does not work')).toBeVisible();
+  await expect(guest.getByText('This link is not valid')).toBeVisible();
 
   // A link from the panel, used, seen as used, and taken back while it is open.
   await page.getByRole('tab', { name: 'Links' }).click();
   await page.getByLabel('New link').selectOption('viewer');
   await page.getByLabel('Name', { exact: true }).fill('Neighbours');
+  // Until a day, written as the browser's language and region write it.
+  await page.getByLabel('Expires').fill('12/31/2030');
+  await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Create link' }).click();
   const address = await page.getByRole('region', { name: 'New links' }).locator('code').textContent();
   await expect(page.getByRole('list', { name: 'Links' })).toContainText('Neighbours');
   await expect(page.getByRole('list', { name: 'Links' })).toContainText('not used yet');
+  await expect(page.getByRole('list', { name: 'Links' })).toContainText('2030');
   const viewer = await comeBy(browser, new URL(address!).pathname, 'Nell');
   await page.getByRole('tab', { name: 'People' }).click();
   await expect(page.getByText('Perrin Vale')).toBeVisible();
@@ -362,7 +372,7 @@ test('the owner shares from the panel; somebody invited signs up and edits; a li
   await page.getByRole('tab', { name: 'Links' }).click();
   await expect(page.getByText('Opened by: Nell')).toBeVisible();
   await page.getByRole('button', { name: 'Delete the link Neighbours' }).click();
-  await expect(viewer.page.getByText('You have no part in this sheet any more')).toBeVisible();
+  await expect(viewer.page.getByText('You no longer have access to this sheet')).toBeVisible();
   await page.goto('/outbox');
   await expect(page.getByText(perrin).first()).toBeVisible();
   // The address works like a password until it is used: it is not kept to be read.

@@ -1,4 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
+import { generateNKeysBetween } from 'fractional-indexing';
+import { newField } from '../../src/core/sheet/field';
 
 /** A sheet in the browser, as a person uses it. */
 export class SheetPage {
@@ -144,8 +146,20 @@ export class SheetPage {
 
   async keepRule(): Promise<void> {
     await this.bench.getByRole('button', { name: 'Save rule' }).click();
+    await this.leaveBench();
+  }
+
+  async leaveBench(): Promise<void> {
     await this.bench.getByRole('button', { name: 'Done' }).click();
     await expect(this.bench).toBeHidden();
+  }
+
+  /** Saves rules in words, while a cell is selected. */
+  async say(words: string): Promise<void> {
+    await this.page.keyboard.press('Alt+r');
+    await this.page.getByRole('combobox', { name: 'Say it in words' }).fill(words);
+    await this.page.keyboard.press('Enter');
+    await expect(this.page.getByRole('dialog', { name: 'New rule' })).toHaveCount(0);
   }
 
   async pickLook(label: string, name: string): Promise<void> {
@@ -182,10 +196,23 @@ export async function makeSheet(page: Page, rows: readonly (readonly string[])[]
     texts.map((input, column) => ({ row: ids[position], field: `f${column + 1}`, input })),
   );
   const change = await page.request.post(`/api/sheets/${id}/changes`, {
-    data: { id: `setup-${made}`, operations: [{ kind: 'set-cells', cells }] },
+    data: { id: `setup-${made}`, operations: [...moreFields(rows), { kind: 'set-cells', cells }] },
   });
   expect(change.status()).toBe(200);
   return id;
+}
+
+/** A new sheet has so many fields. */
+const FIELDS = 12;
+
+/** The operation that adds the fields that a wider table needs. */
+function moreFields(rows: readonly (readonly string[])[]): object[] {
+  const width = Math.max(FIELDS, ...rows.map((texts) => texts.length));
+  const keys = generateNKeysBetween(null, null, FIELDS);
+  const fields = generateNKeysBetween(keys.at(-1)!, null, width - FIELDS).map((key, at) =>
+    newField(`f${FIELDS + at + 1}`, key),
+  );
+  return fields.length > 0 ? [{ kind: 'put-fields', fields }] : [];
 }
 
 async function rowIds(page: Page, id: string): Promise<string[]> {

@@ -166,7 +166,7 @@ describe('the history', () => {
     expect([held(now, 'r0'), held(now, 'r1')]).toEqual([held(await asOf(head), 'r0'), 'changed too']);
     await expect(
       bringBack(sql, { sheet, by: TESTER, sequence: head, id: 'none', cells: [{ row: 'r5', field: 'f1' }] }),
-    ).rejects.toThrow('nothing to bring back');
+    ).rejects.toThrow('nothing to restore');
   });
 
   test('rules, fields, parts and new rows that somebody has changed since stay, and nothing is taken back where all was', async () => {
@@ -183,9 +183,7 @@ describe('the history', () => {
     expect(findRule(now, 'r')?.rule.look).toEqual({ fill: '#222222' });
     expect(now.findSlot('new')).toBeDefined();
     expect(now.parts.get('bands')).toBeUndefined();
-    await expect(takeBack(sql, { sheet, by: TESTER, sequence: first, id: 'again' })).rejects.toThrow(
-      'nothing left of it to take back',
-    );
+    await expect(takeBack(sql, { sheet, by: TESTER, sequence: first, id: 'again' })).rejects.toThrow('nothing to undo');
   });
 
   test('is asked for by rule, and by who made it', async () => {

@@ -63,7 +63,7 @@ describe('a link', () => {
     const visits = await Promise.all([come(token), come(token)]);
     const fields = await Promise.all(visits.map(async (visit) => (await ownOf(visit))!.fields));
     expect(fields.flat().sort()).toEqual(['day', 'depth']);
-    await expect(come(token)).rejects.toThrow('Every place on this sheet has been taken');
+    await expect(come(token)).rejects.toThrow('All places on this sheet are taken');
   });
 
   test('gives each the next record: a total only where a cell of it is open', async () => {

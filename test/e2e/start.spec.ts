@@ -1,0 +1,49 @@
+import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
+import { violations } from './violations';
+
+test('an empty sheet says what to do first; commands are found by words; the desk shows the legend', async ({
+  page,
+}) => {
+  const id = await makeSheet(page, [['']]);
+  const sheet = await SheetPage.open(page, id);
+  const steps = page.getByRole('region', { name: 'First steps' });
+  await expect(steps.getByRole('button', { name: 'New rule' })).toHaveCount(0);
+  // The cells are tested elsewhere.
+  expect(await violations(page, (axe) => axe.include('[aria-label="First steps"]'))).toEqual([]);
+  await sheet.typeAcross('A1', 'Station', 'Oxygen');
+  await sheet.typeAcross('A2', 'Alder Weir', '4.2');
+  await expect(steps.getByLabel('done')).toHaveCount(1);
+  await steps.getByRole('button', { name: 'New rule' }).click();
+  await page.getByRole('combobox', { name: 'Say it in words' }).fill('oxygen below 5 as alarm');
+  await page.keyboard.press('Enter');
+  await expect(sheet.cell('B2')).toHaveAttribute('data-fill', '#f7d3c8');
+  await sheet.leaveBench();
+  await expect(steps.getByLabel('done')).toHaveCount(2);
+  await steps.getByRole('button', { name: 'Share' }).click();
+  await expect(page.getByRole('dialog', { name: 'Share this sheet' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(steps).toHaveCount(0);
+
+  // By words, in whatever order: actions, rules and fields.
+  await page.keyboard.press('Control+k');
+  const commands = page.getByRole('dialog', { name: 'Commands' });
+  await page.keyboard.type('row totals');
+  await expect(commands.getByRole('option')).toHaveText(['Totals row for all fields']);
+  expect(await violations(page, (axe) => axe.include('[role=dialog]'))).toEqual([]);
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(commands).toHaveCount(0);
+  await expect(sheet.cell('B3')).toHaveText('4.2');
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('below 5');
+  await commands.getByRole('option', { name: 'Oxygen is below 5' }).click();
+  await expect(sheet.bench.getByRole('textbox', { name: 'Threshold' })).toBeFocused();
+
+  await page.goto('/');
+  await page.getByLabel('Sort by').selectOption('name');
+  await page.getByLabel('Search your sheets').fill('test');
+  await expect(page.getByRole('link').filter({ hasText: 'Oxygen is below 5' }).first()).toBeVisible();
+  await expect(page.getByRole('link', { name: /Station readings/ })).toHaveCount(0);
+  expect(await violations(page, (axe) => axe.exclude('li:nth-child(n + 6)'))).toEqual([]);
+});
