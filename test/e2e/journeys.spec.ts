@@ -328,6 +328,7 @@ journey(
 
 journey('12', [...TASKS, ['Rods', 'Heron', 'late']], async ({ me, sheet }) => {
   for (const word of ['nets', 'boots', 'maps', 'rods']) {
+    // Enter comes before the words have been read: what the field holds is waited for.
     await sheet.say(`records where task is ${word} as plum`);
     await sheet.leaveBench();
   }

@@ -59,6 +59,8 @@ test('a sheet that does not exist says so', async ({ page }) => {
 });
 
 test('no accessibility violations are found, light or dark', async ({ page }) => {
+  // Every screen is gone through, twice.
+  test.slow();
   // Cells are all alike: a smaller view has fewer of them to go through.
   await page.setViewportSize({ width: 1000, height: 640 });
   const checked = async (what: string, narrow = (axe: AxeBuilder) => axe) => {

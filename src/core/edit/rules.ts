@@ -33,7 +33,6 @@ interface Cells {
 export interface RuleChange {
   readonly on?: boolean;
   readonly settles?: boolean;
-  readonly reads?: Reads;
   readonly paints?: Paints;
   /** For rules that have one look; those with a look for each outcome keep theirs. */
   readonly look?: Look;
@@ -109,9 +108,8 @@ function changed(rule: Rule, { group, look, ...plain }: RuleChange): Rule {
   return group === undefined ? next : inGroup(next, group ?? undefined);
 }
 
-function changeWords(rules: string, { on, reads, paints, look, group }: RuleChange): string {
+function changeWords(rules: string, { on, paints, look, group }: RuleChange): string {
   if (on !== undefined) return `switch ${rules} ${on ? 'on' : 'off'}`;
-  if (reads) return `cells of ${rules}`;
   if (paints) return `what ${rules} paint`;
   if (look) return `look of ${rules}`;
   if (group !== undefined) return group === null ? `ungroup ${rules}` : `group ${rules}`;

@@ -12,6 +12,8 @@ import { frontDoor, type Handler } from './front-door';
 /** How long the headers of a request, and all of a request, may take to arrive. */
 const HEADERS_MS = 15_000;
 const REQUEST_MS = 300_000;
+/** How long a connection is kept for the next request: longer than proxies and clients reuse one (60 s, nginx). */
+const IDLE_MS = 65_000;
 /** How long open requests may go on once the server is asked to stop. */
 const GRACE_MS = 3000;
 /** How long browsers may keep what never changes under its name. */
@@ -27,7 +29,7 @@ async function serve(): Promise<void> {
   const handle = app.getRequestHandler();
   const door = frontDoor(settings, isDevelopment ? handle : withAssets(handle));
   const server = createServer(
-    { headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS, keepAliveTimeout: 5000, maxHeaderSize: 16_384 },
+    { headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS, keepAliveTimeout: IDLE_MS, maxHeaderSize: 16_384 },
     (request, response) => {
       door(request, response).catch((error: unknown) => {
         log().error({ err: error }, 'a request failed');

@@ -29,12 +29,14 @@ export const ROWS_AT_ONCE = 5000;
 
 /** Makes a sheet with all that is in it, in one transaction. */
 export async function createSheet(sql: Sql, { id = nanoid(12), ...contents }: NewSheet): Promise<SheetId> {
-  const { createdAt = Date.now(), changes = [] } = contents;
+  const { changes = [] } = contents;
   await sql.begin(async (tx) => {
     await fillSheet(tx, id, contents);
-    if (changes.length > 0) await appendArchived(tx, id, { first: 1, changes });
+    const last = changes.at(-1);
+    if (!last) return;
+    await appendArchived(tx, id, { first: 1, changes });
     await moveHead(tx, id, changes.length);
-    await dateSheet(tx, id, new Date(changes.at(-1)?.at ?? createdAt));
+    await dateSheet(tx, id, new Date(last.at));
   });
   return id;
 }

@@ -1,9 +1,7 @@
 import { memo, useState } from 'react';
-import { itemAt } from '../../core/values/item-at';
-import { parseRanges } from '../../core/sheet/address';
 import type { Paints, Reads } from '../../core/rules/terms';
-import type { ShownField } from '../../protocol/sheet-view';
 import { useSessionState } from '../sheet/use-session';
+import { fieldsRead } from './fields-read';
 import { PickFields } from './parts/PickFields';
 import { PickWord } from './parts/PickWord';
 
@@ -47,11 +45,3 @@ export const PaintsPart = memo(function PaintsPart({ reads, paints, onPick }: Pr
     </>
   );
 });
-
-/** The fields that a rule reads: those named, or those in which its ranges begin. */
-function fieldsRead(reads: Reads, fields: readonly ShownField[]): readonly string[] {
-  if ('fields' in reads) return reads.fields;
-  const columns = (parseRanges(reads.cells) ?? []).map(({ left }) => left);
-  const found = fields.filter((_, at) => columns.includes(at)).map(({ id }) => id);
-  return found.length > 0 ? found : [itemAt(fields, 0).id];
-}

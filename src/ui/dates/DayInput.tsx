@@ -1,4 +1,5 @@
 import { DateInput, DatesProvider } from '@mantine/dates';
+import dayjs from 'dayjs';
 import '@mantine/dates/styles.css';
 import { dayLocale } from './day-locale';
 
@@ -6,12 +7,13 @@ interface Props {
   readonly label: string;
   /** A day as yyyy-mm-dd; empty for none. */
   readonly value: string;
-  readonly from?: string;
+  /** Days before today are not offered. */
+  readonly isFuture?: boolean;
   readonly onChange: (day: string) => void;
 }
 
 /** A day, typed or picked from a calendar, as the reader's language and region write it. */
-export function DayInput({ label, value, from, onChange }: Props) {
+export function DayInput({ label, value, isFuture = false, onChange }: Props) {
   const { pattern, firstDayOfWeek } = dayLocale(navigator.language);
   return (
     <DatesProvider settings={{ firstDayOfWeek }}>
@@ -20,7 +22,7 @@ export function DayInput({ label, value, from, onChange }: Props) {
         placeholder={pattern.toLowerCase()}
         valueFormat={pattern}
         clearable
-        {...(from === undefined ? {} : { minDate: from })}
+        {...(isFuture ? { minDate: dayjs().format('YYYY-MM-DD') } : {})}
         value={value === '' ? null : value}
         onChange={(day) => onChange(day ?? '')}
       />

@@ -1,23 +1,14 @@
 import { Tabs } from '@mantine/core';
 import { IconFileExport } from '@tabler/icons-react';
 import { HeaderPanel } from '../page/HeaderPanel';
-import { useSession, useSessionState } from '../sheet/use-session';
 import { ExportPanel } from './ExportPanel';
 import { RefreshPanel } from './RefreshPanel';
 import { RulesPanel } from './RulesPanel';
 
 /** Takes the sheet out as a file, and newer values or rules in. Who only reads takes out what they see. */
 export function Files({ isMaker }: { readonly isMaker: boolean }) {
-  const session = useSession();
-  const isOpen = useSessionState((state) => state.panel === 'files');
   return (
-    <HeaderPanel
-      label="Files"
-      title="Files"
-      icon={<IconFileExport size={15} stroke={1.5} />}
-      isOpen={isOpen}
-      onOpen={(opens) => session.openPanel(opens ? 'files' : null)}
-    >
+    <HeaderPanel panel="files" label="Files" title="Files" icon={<IconFileExport size={15} stroke={1.5} />}>
       {() =>
         !isMaker ? (
           <ExportPanel isMaker={false} />

@@ -2,7 +2,9 @@ import { SegmentedControl } from '@mantine/core';
 import { useState } from 'react';
 import type { Rule } from '../../core/rules/shape/rule';
 import type { Paints } from '../../core/rules/terms';
+import type { FieldId } from '../../core/sheet/ids';
 import { useSession, useSessionState } from '../sheet/use-session';
+import { fieldsRead } from '../bench/fields-read';
 import { PickFields } from '../bench/parts/PickFields';
 import { PickLook } from '../bench/look/PickLook';
 import classes from './ChosenRules.module.css';
@@ -18,46 +20,24 @@ export function ChosenRules() {
   const session = useSession();
   const chosen = useSessionState((state) => state.chosen);
   const legend = useSessionState((state) => state.legend);
-  // Fields that were just chosen to be painted are named next.
-  const [isNew, setNew] = useState(false);
+  const fields = useSessionState((state) => state.frame?.fields) ?? [];
   if (chosen.length === 0) return null;
   const { rules } = session;
   const own = legend.filter(({ id }) => chosen.includes(id)).map(({ rule }) => rule);
-  const fieldsRead = [...new Set(own.flatMap(({ reads }) => ('fields' in reads ? reads.fields : [])))];
-  const painted = same(own, ({ paints }) => paints);
-  const paint = (paints: Paints) => rules.changeRules(chosen, { paints });
+  const read = [...new Set(own.flatMap(({ reads }) => fieldsRead(reads, fields)))];
   return (
     <div className={classes.chosen} role="group" aria-label="Selected rules">
-      <span className={classes.part}>
-        <span>Paint</span>
-        <SegmentedControl
-          size="xs"
-          aria-label="What the selected rules paint"
-          value={painted === undefined ? '' : typeof painted === 'object' ? 'fields' : painted}
-          data={[...PAINTS]}
-          onChange={(next) => {
-            setNew(next === 'fields');
-            paint(next === 'record' || next === 'cell' ? next : { fields: fieldsRead });
-          }}
-        />
-      </span>
-      {typeof painted === 'object' && (
-        <span className={classes.part}>
-          <PickFields
-            label="Fields that the selected rules paint"
-            between="and"
-            value={painted.fields}
-            opensAtOnce={isNew}
-            onPick={(fields) => paint({ fields })}
-          />
-        </span>
-      )}
+      <ChosenPaints
+        painted={same(own, ({ paints }) => paints)}
+        fieldsRead={read}
+        onPick={(paints) => rules.changeRules(chosen, { paints })}
+      />
       <span className={classes.part}>
         <span>Read</span>
         <PickFields
           label="Fields that the selected rules read"
-          value={fieldsRead}
-          onPick={(fields) => rules.changeRules(chosen, { reads: { fields } })}
+          value={read}
+          onPick={(ids) => rules.readFields(chosen, ids)}
         />
       </span>
       <span className={classes.part}>
@@ -70,6 +50,49 @@ export function ChosenRules() {
         />
       </span>
     </div>
+  );
+}
+
+/** What the selected rules paint. */
+function ChosenPaints({
+  painted,
+  fieldsRead: read,
+  onPick,
+}: {
+  /** Undefined where they differ. */
+  readonly painted: Paints | undefined;
+  readonly fieldsRead: readonly FieldId[];
+  readonly onPick: (paints: Paints) => void;
+}) {
+  // Fields that were just chosen to be painted are named next.
+  const [isNew, setNew] = useState(false);
+  return (
+    <>
+      <span className={classes.part}>
+        <span>Paint</span>
+        <SegmentedControl
+          size="xs"
+          aria-label="What the selected rules paint"
+          value={painted === undefined ? '' : typeof painted === 'object' ? 'fields' : painted}
+          data={[...PAINTS]}
+          onChange={(next) => {
+            setNew(next === 'fields');
+            onPick(next === 'record' || next === 'cell' ? next : { fields: read });
+          }}
+        />
+      </span>
+      {typeof painted === 'object' && (
+        <span className={classes.part}>
+          <PickFields
+            label="Fields that the selected rules paint"
+            between="and"
+            value={painted.fields}
+            opensAtOnce={isNew}
+            onPick={(fields) => onPick({ fields })}
+          />
+        </span>
+      )}
+    </>
   );
 }
 

@@ -1,14 +1,14 @@
 import { Button, Modal } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
 import type { ReactNode } from 'react';
+import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './HeaderPanel.module.css';
 
 interface Props {
+  readonly panel: 'share' | 'files';
   readonly label: string;
   readonly title: string;
   readonly icon: ReactNode;
-  readonly isOpen: boolean;
-  readonly onOpen: (isOpen: boolean) => void;
   /** Its content, rendered when it is opened. */
   readonly children: () => ReactNode;
 }
@@ -17,7 +17,9 @@ interface Props {
  * A button in the head of a sheet, on a phone only its icon, that opens a panel over the sheet, on a phone in its
  * place.
  */
-export function HeaderPanel({ label, title, icon, isOpen, onOpen, children }: Props) {
+export function HeaderPanel({ panel, label, title, icon, children }: Props) {
+  const session = useSession();
+  const isOpen = useSessionState((state) => state.panel === panel);
   const isNarrow = useMediaQuery('(max-width: 700px)');
   return (
     <>
@@ -26,12 +28,18 @@ export function HeaderPanel({ label, title, icon, isOpen, onOpen, children }: Pr
         size="compact-sm"
         aria-label={label}
         leftSection={icon}
-        onClick={() => onOpen(true)}
+        onClick={() => session.openPanel(panel)}
         className={classes.open}
       >
         {label}
       </Button>
-      <Modal opened={isOpen} onClose={() => onOpen(false)} title={title} size={680} fullScreen={isNarrow ?? false}>
+      <Modal
+        opened={isOpen}
+        onClose={() => session.openPanel(null)}
+        title={title}
+        size={680}
+        fullScreen={isNarrow ?? false}
+      >
         {isOpen && children()}
       </Modal>
     </>

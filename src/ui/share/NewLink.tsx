@@ -87,20 +87,13 @@ export function NewLink({ path, openFields, onMade }: Props) {
           />
         )}
         <Suspense fallback={<TextInput label="Expires" disabled />}>
-          <LazyDayInput label="Expires" value={ends} from={today()} onChange={setEnds} />
+          <LazyDayInput label="Expires" value={ends} isFuture onChange={setEnds} />
         </Suspense>
         <Button type="submit">Create link</Button>
       </form>
       {error && <p role="alert">{error}</p>}
     </>
   );
-}
-
-/** The day that it is, by the clock of who chooses. */
-function today(): string {
-  const now = new Date();
-  const part = (number: number): string => String(number).padStart(2, '0');
-  return `${now.getFullYear()}-${part(now.getMonth() + 1)}-${part(now.getDate())}`;
 }
 
 /** The links of a kind: one, or one for each open field or record. */

@@ -5,7 +5,6 @@ import type { SheetId } from '../../core/sheet/ids';
 import type { SheetSharing } from '../../protocol/sheet-sharing';
 import { HeaderPanel } from '../page/HeaderPanel';
 import { useLoaded } from '../page/use-loaded';
-import { useSession, useSessionState } from '../sheet/use-session';
 import { FillingTab } from './FillingTab';
 import { LinksTab } from './LinksTab';
 import { PeopleTab } from './PeopleTab';
@@ -13,16 +12,8 @@ import { ProgramsTab } from './ProgramsTab';
 
 /** Who else has the sheet: people, links, and what those may do who fill it in. */
 export function Share({ sheet }: { readonly sheet: SheetId }) {
-  const session = useSession();
-  const isOpen = useSessionState((state) => state.panel === 'share');
   return (
-    <HeaderPanel
-      label="Share"
-      title="Share this sheet"
-      icon={<IconUsers size={15} stroke={1.5} />}
-      isOpen={isOpen}
-      onOpen={(opens) => session.openPanel(opens ? 'share' : null)}
-    >
+    <HeaderPanel panel="share" label="Share" title="Share this sheet" icon={<IconUsers size={15} stroke={1.5} />}>
       {() => <Panel sheet={sheet} />}
     </HeaderPanel>
   );

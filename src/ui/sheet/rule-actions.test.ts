@@ -185,6 +185,15 @@ describe('several rules', () => {
     expect(operations).toMatchObject([{ kind: 'put-rules', rules: [{ id: entry(other).id }] }]);
   });
 
+  test('read other fields by name; those over certain cells keep them, and roles of rows stay', async () => {
+    await keep('All', { ...below(5), reads: { fields: ['f1'], roles: ['record', 'total'] } });
+    await keep('Some', { ...below(5), reads: { cells: 'A2:A4' } });
+    session.rules.readFields([entry('All').id, entry('Some').id], ['f2', 'f3']);
+    await settle();
+    expect(entry('All').rule.reads).toEqual({ fields: ['f2', 'f3'], roles: ['record', 'total'] });
+    expect(entry('Some').rule.reads).toEqual({ cells: 'A2:A4' });
+  });
+
   test('on the selection are removed, and the bench with them', async () => {
     session.rules.openRule(entry('Low').id);
     await settle();

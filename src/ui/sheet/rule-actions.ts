@@ -371,6 +371,15 @@ export class RuleActions {
     if (rules.length) this.edit({ do: 'reach-rules', rules, ...this.selectedCells });
   }
 
+  /** Lets those of some rules that read whole fields read these; rules over certain cells keep theirs. */
+  readFields(ids: readonly RuleId[], fields: readonly FieldId[]): void {
+    const { legend } = this.session.get();
+    const rules = this.withoutDrafts(ids).filter((id) =>
+      legend.some((entry) => entry.id === id && 'fields' in entry.rule.reads),
+    );
+    if (rules.length) this.edit({ do: 'reach-rules', rules, fields, areas: [] });
+  }
+
   /** Makes copies of rules over the selected cells. */
   carryToSelection(rules: readonly RuleId[]): void {
     this.edit({ do: 'carry-rules', rules, ...this.selectedCells });

@@ -37,9 +37,7 @@ export function Unfold({ label, button, width, children }: Props) {
       {button.shows}
     </button>
   );
-  const content = isOpen && (
-    <WithinPopover value={true}>{typeof children === 'function' ? children(isNarrow) : children}</WithinPopover>
-  );
+  const content = isOpen && (typeof children === 'function' ? children(isNarrow) : children);
   if (!isNarrow)
     return (
       <Popover
@@ -53,7 +51,9 @@ export function Unfold({ label, button, width, children }: Props) {
         {...(width === undefined ? {} : { width })}
       >
         <Popover.Target>{target}</Popover.Target>
-        <Popover.Dropdown aria-label={label}>{content}</Popover.Dropdown>
+        <Popover.Dropdown aria-label={label}>
+          <WithinPopover value={true}>{content}</WithinPopover>
+        </Popover.Dropdown>
       </Popover>
     );
   const onKeyDown = (event: KeyboardEvent) => {

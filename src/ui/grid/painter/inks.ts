@@ -6,6 +6,9 @@ import type { Painted } from './scene';
 
 type Ground = Pick<Painted, 'fill' | 'ground' | 'text'>;
 
+/** Colours that are held; more than a sheet shows at once. */
+const MAX_HELD = 4000;
+
 /** Worked out once for each way of painting. */
 const inks = new Map<string, Hex>();
 const bars = new Map<string, Hex>();
@@ -20,9 +23,7 @@ export function inkFor({ fill, ground, text }: Ground, tokens: Tokens): Hex {
   // Two colours that were chosen together are as they were chosen; the advice speaks of those that do not read.
   if (typeof under === 'string' && text !== undefined) return text;
   const key = `${tokens.sheet} ${typeof under === 'string' ? under : JSON.stringify(under)} ${text}`;
-  let ink = inks.get(key);
-  if (ink === undefined) inks.set(key, (ink = inkOn(under, text, tokens)));
-  return ink;
+  return remembered(inks, key, () => inkOn(under, text, tokens));
 }
 
 function inkOn(under: Ground['fill'], text: Hex | undefined, { sheet }: Tokens): Hex {
@@ -36,12 +37,20 @@ function inkOn(under: Ground['fill'], text: Hex | undefined, { sheet }: Tokens):
 /** The colour of a bar, nearer to the sheet's where the number over it could not be read. */
 export function barColor(color: Hex, ink: Hex, { sheet }: Tokens): Hex {
   const key = `${sheet} ${color} ${ink}`;
-  let shown = bars.get(key);
-  if (shown === undefined) {
-    shown = color;
+  return remembered(bars, key, () => {
+    let shown = color;
     for (let share = 0.1; share < 1 && contrastRatio(shown, ink) < READABLE; share += 0.1)
       shown = mixed(color, sheet, share);
-    bars.set(key, shown);
-  }
-  return shown;
+    return shown;
+  });
+}
+
+/** What is held under a key, or is worked out now. Colours that run through a scale must not gather for ever. */
+function remembered(held: Map<string, Hex>, key: string, work: () => Hex): Hex {
+  const known = held.get(key);
+  if (known !== undefined) return known;
+  if (held.size >= MAX_HELD) held.clear();
+  const color = work();
+  held.set(key, color);
+  return color;
 }

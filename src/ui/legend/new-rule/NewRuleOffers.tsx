@@ -25,7 +25,7 @@ export function NewRuleOffers() {
     focusGrid();
   };
   const selected = fields.slice(left, right + 1);
-  const profiles = useProfiles(selected.map(({ id }) => id));
+  const { profiles } = useProfiles(selected.map(({ id }) => id));
   const what = selected.length === 1 ? selected[0]?.label : `${selected.length} fields`;
   if (what === undefined || selected.length === 0) return null;
   const each = profiles.map(({ field, profile }) => ({ field, profile, contents: contentsOf(profile) }));

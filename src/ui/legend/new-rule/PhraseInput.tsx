@@ -1,6 +1,6 @@
 import { Autocomplete } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
-import { useState, type KeyboardEvent } from 'react';
+import { useEffect, useEffectEvent, useState, type KeyboardEvent } from 'react';
 import { counted, inDigits } from '../../../core/values/counted';
 import { itemAt } from '../../../core/values/item-at';
 import { kindOf } from '../../../core/rules/kinds/registry';
@@ -37,18 +37,25 @@ interface Props {
 /** Rules typed in words, with what may come next from the sheet's own labels, tests and looks. */
 export function PhraseInput({ fields, onRead }: Props) {
   const [text, setText] = useState('');
-  const [isTold, setTold] = useState(false);
-  const sheet = usePhraseSheet(text, fields);
+  // Enter waits for what the fields hold: the same words may mean another rule then.
+  const [isEntered, setEntered] = useState(false);
+  const { sheet, isKnown } = usePhraseSheet(text, fields);
   const reading = readPhrase(text, sheet);
   const isRead = 'ideas' in reading;
   // Counting reads all cells: not for each letter.
   const [rested] = useDebouncedValue(text, REST_MS);
+  const isReady = isEntered && isKnown && isRead;
+  const save = useEffectEvent(() => {
+    if (isRead) onRead(reading.ideas);
+  });
+  useEffect(() => {
+    if (isReady) save();
+  }, [isReady]);
   const take = (event: KeyboardEvent) => {
     if (event.key !== 'Enter') return;
-    if (!isRead) return setTold(true);
     // It is taken: with Control too it is not for the bench.
-    event.preventDefault();
-    onRead(reading.ideas);
+    if (isRead) event.preventDefault();
+    setEntered(true);
   };
   return (
     <div className={classes.phrase}>
@@ -65,25 +72,45 @@ export function PhraseInput({ fields, onRead }: Props) {
         selectFirstOptionOnChange={!isRead}
         onChange={(next) => {
           setText(next);
-          setTold(false);
+          setEntered(false);
         }}
         onKeyDown={take}
       />
       <div className={classes.reading} role="status">
-        {isRead && 'Press Enter to save:'}
-        {isRead && (
-          <ul className={classes.read}>
-            {reading.ideas.map((idea, at) => (
-              <li key={at}>
-                <LooksOf idea={idea} /> {ruleSentence(fields, idea)}
-                {rested === text && <MatchWords key={text} idea={idea} />}
-              </li>
-            ))}
-          </ul>
-        )}
-        {!isRead && isTold && `“${text.slice(0, reading.at).trim()}” is understood; then comes ${expected(reading)}.`}
+        {isRead && <ReadRules fields={fields} ideas={reading.ideas} text={text} isCounted={rested === text} />}
+        {!isRead &&
+          isEntered &&
+          isKnown &&
+          `“${text.slice(0, reading.at).trim()}” is understood; then comes ${expected(reading)}.`}
       </div>
     </div>
+  );
+}
+
+/** What Enter will save. */
+function ReadRules({
+  fields,
+  ideas,
+  text,
+  isCounted,
+}: {
+  readonly fields: readonly NamedField[];
+  readonly ideas: readonly RuleIdea[];
+  readonly text: string;
+  readonly isCounted: boolean;
+}) {
+  return (
+    <>
+      Press Enter to save:
+      <ul className={classes.read}>
+        {ideas.map((idea, at) => (
+          <li key={at}>
+            <LooksOf idea={idea} /> {ruleSentence(fields, idea)}
+            {isCounted && <MatchWords key={text} idea={idea} />}
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 
@@ -103,7 +130,10 @@ function MatchWords({ idea }: { readonly idea: RuleIdea }) {
 }
 
 /** What the phrase may name: fields with the contents of those that it asks about once they are known, looks, cells. */
-function usePhraseSheet(text: string, named: readonly NamedField[]): PhraseSheet {
+function usePhraseSheet(
+  text: string,
+  named: readonly NamedField[],
+): { readonly sheet: PhraseSheet; readonly isKnown: boolean } {
   const { looks } = useLooks();
   const selection = useSessionState((state) => state.selection);
   const { left, right } = selectedArea(selection);
@@ -111,12 +141,12 @@ function usePhraseSheet(text: string, named: readonly NamedField[]): PhraseSheet
     fields: named.slice(left, right + 1).map(({ id }) => id),
     cells: selectedAreas(selection).map(writeArea).join(' '),
   };
-  const profiles = useProfiles(fieldsInPhrase(text, { fields: named, selected }));
+  const { profiles, isCurrent } = useProfiles(fieldsInPhrase(text, { fields: named, selected }));
   const fields = named.map((field) => {
     const profile = profiles.find((each) => each.field === field.id)?.profile;
     return profile ? { ...field, contents: contentsOf(profile), texts: profile.texts.map((each) => each.text) } : field;
   });
-  return { fields, looks, selected };
+  return { sheet: { fields, looks, selected }, isKnown: isCurrent };
 }
 
 /** Up to this many words are all listed. */

@@ -3,19 +3,28 @@ import type { FieldProfile } from '../../../core/rules/suggest/suggest-rules';
 import type { FieldId } from '../../../core/sheet/ids';
 import { useSession } from '../../sheet/use-session';
 
-/** A profile of each of the first of some fields; those of the fields before until these are known. */
-export function useProfiles(fields: readonly FieldId[]): readonly FieldProfile[] {
+export interface Profiles {
+  /** One for each of the first of the fields; those of the fields before until these are known. */
+  readonly profiles: readonly FieldProfile[];
+  readonly isCurrent: boolean;
+}
+
+/** What some fields hold. */
+export function useProfiles(fields: readonly FieldId[]): Profiles {
   const session = useSession();
-  const [profiles, setProfiles] = useState<readonly FieldProfile[]>([]);
+  const [found, setFound] = useState<{ readonly of: string; readonly profiles: readonly FieldProfile[] }>({
+    of: '',
+    profiles: [],
+  });
   // The same text while the fields are.
   const asked = fields.join(' ');
   useEffect(() => {
     let isStale = false;
     const ids = asked === '' ? [] : asked.split(' ');
-    void session.rules.profileEach(ids).then((found) => !isStale && setProfiles(found));
+    void session.rules.profileEach(ids).then((profiles) => !isStale && setFound({ of: asked, profiles }));
     return () => {
       isStale = true;
     };
   }, [session, asked]);
-  return profiles;
+  return { profiles: found.profiles, isCurrent: found.of === asked };
 }
