@@ -197,6 +197,13 @@ test('an account: wrong guesses are slowed, another password ends every other se
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
   await page.getByRole('button', { name: 'You are Wren' }).click();
   await page.getByRole('menuitem', { name: 'Your account' }).click();
+  // Dates are written as the browser's region writes them, or that of the account.
+  const dates = page.getByRole('list', { name: 'Where you are signed in' });
+  await expect(dates).toContainText(/since \w{3} \d+, 20\d\d, \d\d:\d\d/);
+  await page.getByLabel('Numbers and dates').selectOption('GB');
+  await expect(dates).toContainText(/since \d+ \w{3,4} 20\d\d, \d\d:\d\d/);
+  await page.reload();
+  await expect(page.getByLabel('Numbers and dates')).toHaveValue('GB');
   await page.getByLabel('Current password').fill('not it');
   await page.getByLabel('New password').fill('another long one');
   await page.getByRole('button', { name: 'Change password' }).click();

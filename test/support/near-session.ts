@@ -1,4 +1,5 @@
 import { vi } from 'vitest';
+import { englishTexts } from './english-texts';
 import { Engine } from '../../src/engine/engine';
 import { answerQuestion, type Reply } from '../../src/protocol/channel';
 import type { Event, Request } from '../../src/protocol/engine-messages';
@@ -51,7 +52,7 @@ export async function openSession(): Promise<{ session: Session; server: FakeSer
     open = new NearWorker();
     return open;
   });
-  const session = new Session(server.id);
+  const session = new Session(server.id, englishTexts('sheet'));
   const stop = session.start('light');
   await settle();
   session.setViewport({ left: 0, top: 0, right: 2, bottom: 20 });

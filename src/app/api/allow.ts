@@ -9,6 +9,7 @@ import { Refusal } from '../../server/refusal';
 import type { Person } from '../../server/sql/person';
 import { sessionToken, tokensFor } from './cookies';
 import { sheetOf } from './sheet-of';
+import { refusalText } from '../../texts/refusal-text';
 
 export interface Allowed {
   readonly id: SheetId;
@@ -26,9 +27,8 @@ export async function allow(named: string | undefined, permit: Permit): Promise<
   const tokens = await tokensFor(id);
   const access = await findAccess(database(), id, tokens);
   if (!access) {
-    if (!(await personOfToken(database(), tokens.session)))
-      throw new Refusal('sign-in', 'Sign in, or use a link that is still valid.');
-    throw new Refusal('no-sheet', 'There is no such sheet');
+    if (!(await personOfToken(database(), tokens.session))) throw new Refusal('sign-in', refusalText('signOrUseLink'));
+    throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
   }
   requirePermit(access, permit);
   const isStill = async (): Promise<boolean> => {
@@ -44,6 +44,6 @@ export const servedOf = (sheet: SheetId, { author, person }: Access): Served => 
 /** The account that a request is made with. Throws a Refusal without one. */
 export async function requirePerson(): Promise<Person> {
   const person = await personOfToken(database(), await sessionToken());
-  if (!person) throw new Refusal('sign-in', 'Sign in to continue.');
+  if (!person) throw new Refusal('sign-in', refusalText('signContinue'));
   return person;
 }

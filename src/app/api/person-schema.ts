@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { SHORTEST_PASSWORD } from '../../server/people/password';
+import { refusalText } from '../../texts/refusal-text';
 
 /** Addresses as people write them: one @ with something on both sides. */
 export const email = Joi.string()
@@ -7,23 +8,23 @@ export const email = Joi.string()
   .max(254)
   .pattern(/^[^\s@]+@[^\s@]+$/)
   .messages({
-    'string.pattern.base': 'Write an e-mail address, such as ada@example.org.',
-    'string.empty': 'Write an e-mail address.',
+    'string.pattern.base': refusalText('writeEMailAddress'),
+    'string.empty': refusalText('writeAnEMailAddress'),
   });
 
 export const personName = Joi.string()
   .trim()
   .min(1)
   .max(60)
-  .messages({ 'string.empty': 'Write a name for others to see.' });
+  .messages({ 'string.empty': refusalText('writeNameOthersSee') });
 
 /** A new password. */
 export const newPassword = Joi.string()
   .min(SHORTEST_PASSWORD)
   .max(200)
   .messages({
-    'string.min': `A password has at least ${SHORTEST_PASSWORD} characters.`,
-    'string.empty': `A password has at least ${SHORTEST_PASSWORD} characters.`,
+    'string.min': refusalText('passwordHasLeastShortestPassword', { shortestPassword: SHORTEST_PASSWORD }),
+    'string.empty': refusalText('passwordHasLeastShortestPassword', { shortestPassword: SHORTEST_PASSWORD }),
   });
 
 /** A password that is only compared. */

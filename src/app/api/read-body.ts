@@ -1,7 +1,7 @@
-import { inDigits } from '../../core/values/counted';
 import type Joi from 'joi';
 import { itemAt } from '../../core/values/item-at';
 import { Refusal } from '../../server/refusal';
+import { refusalText } from '../../texts/refusal-text';
 
 /**
  * Bytes of a request's body: of a change, of a change by a filler, of most other requests, and of those that are read
@@ -18,7 +18,7 @@ export const SMALL_BODY = 10_000;
  */
 export async function readBody<T>(request: Request, schema: Joi.Schema<T>, most = USUAL_BODY): Promise<T> {
   if (!request.headers.get('content-type')?.startsWith('application/json'))
-    throw new Refusal('bad-request', 'The request must be JSON (content-type application/json)');
+    throw new Refusal('bad-request', refusalText('requestMustJSONContent'));
   const text = await readText(request, most);
   const { error, value } = schema.validate(parse(text), { convert: false, errors: { wrap: { label: false } } });
   if (error) throw new Refusal('bad-request', itemAt(error.details, 0).message);
@@ -30,7 +30,7 @@ export async function readBody<T>(request: Request, schema: Joi.Schema<T>, most 
  * limit.
  */
 async function readText(request: Request, most: number): Promise<string> {
-  const tooLong = new Refusal('too-long', `The request is too long: at most ${inDigits(most)} bytes are taken here`);
+  const tooLong = new Refusal('too-long', refusalText('requestTooLongMost', { most }));
   if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLong;
   const decoder = new TextDecoder('utf-8', { fatal: true });
   const parts: string[] = [];
@@ -43,7 +43,7 @@ async function readText(request: Request, most: number): Promise<string> {
     }
     parts.push(decoder.decode());
   } catch (error) {
-    if (error instanceof TypeError) throw new Refusal('bad-request', 'The request is not UTF-8, or broke off');
+    if (error instanceof TypeError) throw new Refusal('bad-request', refusalText('requestNotUTF8'));
     throw error;
   }
   return parts.join('');
@@ -53,11 +53,11 @@ function parse(text: string): unknown {
   try {
     return JSON.parse(text, (_, value: unknown) => {
       if (typeof value === 'string' && !isStorable(value))
-        throw new Refusal('bad-request', 'Text with a NUL or half a character in it cannot be kept');
+        throw new Refusal('bad-request', refusalText('textNULOrHalf'));
       return value;
     });
   } catch (error) {
-    throw error instanceof Refusal ? error : new Refusal('bad-request', 'The request is not JSON');
+    throw error instanceof Refusal ? error : new Refusal('bad-request', refusalText('requestNotJSON'));
   }
 }
 

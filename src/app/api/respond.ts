@@ -2,6 +2,7 @@ import { metrics } from '../../server/metrics';
 import { isUnavailable } from '../../server/unavailable';
 import { Refusal } from '../../server/refusal';
 import { log } from '../../server/log';
+import { refusalText } from '../../texts/refusal-text';
 
 const STATUS: Record<Refusal['code'], number> = {
   'bad-request': 400,
@@ -18,8 +19,7 @@ const STATUS: Record<Refusal['code'], number> = {
   'too-costly': 503,
 };
 
-const UNAVAILABLE =
-  'The server cannot keep anything just now. What you entered waits in this page and is sent again by itself.';
+const UNAVAILABLE = refusalText('serverCannotKeepAnything');
 
 /**
  * Runs a handler. A refusal becomes its status and words; any other error is logged, and the answer says only that
@@ -36,8 +36,7 @@ export async function respond(handle: () => Promise<Response>): Promise<Response
       return Response.json({ refused: UNAVAILABLE }, { status: 503, headers: { 'retry-after': '5' } });
     return Response.json(
       {
-        refused:
-          'Something went wrong on the server over this change, so it was not kept. Try it once more, or reload the page.',
+        refused: refusalText('somethingWentWrongServer'),
       },
       { status: 500 },
     );

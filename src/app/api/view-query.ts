@@ -3,6 +3,7 @@ import type { Theme } from '../../core/looks/first-family';
 import { isMaker, OWN_ALL, type Reader, READER_ROLES } from '../../core/sharing/role';
 import type { Access } from '../../server/access/find-access';
 import { Refusal } from '../../server/refusal';
+import { refusalText } from '../../texts/refusal-text';
 
 export interface ViewQuery {
   readonly theme: Theme;
@@ -19,6 +20,6 @@ export const viewQuery = Joi.object<ViewQuery>({
 /** As whom somebody gets the painted sheet: as what they are, or, where they get everything, as they ask. */
 export function readerOf({ role, own }: Access, as: Reader['role'] | undefined): Reader {
   if (!isMaker(role)) return { role, own };
-  if (as === undefined) throw new Refusal('bad-request', '"as" must say as whom: filler or viewer');
+  if (as === undefined) throw new Refusal('bad-request', refusalText('asMustSayAs'));
   return { role: as, own: OWN_ALL };
 }

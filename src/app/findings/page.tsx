@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { pageTexts } from '../page-texts';
 import { database } from '../../server/database';
 import { readFindings } from '../../server/sql/finding';
 import { readFollowedRules } from '../../server/sql/follow';
@@ -6,7 +7,8 @@ import { FindingsScreen } from '../../ui/findings/FindingsScreen';
 import { requireSignedIn } from '../signed-in';
 
 export const dynamic = 'force-dynamic';
-export const metadata: Metadata = { title: 'Findings · Auxesis' };
+const t = pageTexts();
+export const metadata: Metadata = { title: t('findingsAuxesis') };
 
 /** The findings of all sheets. */
 export default async function AllFindingsPage() {

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
+import { pageTexts } from '../page-texts';
 import { database } from '../../server/database';
 import { openDemoOwner } from '../../server/people/demo-owner';
 import { SignIn } from '../../ui/people/SignIn';
@@ -8,7 +9,8 @@ import { internalPath } from '../internal-path';
 import { signedIn, type Query } from '../signed-in';
 
 export const dynamic = 'force-dynamic';
-export const metadata: Metadata = { title: 'Sign in · Auxesis' };
+const t = pageTexts();
+export const metadata: Metadata = { title: t('signInAuxesis') };
 
 export default async function SignInPage({ searchParams }: { readonly searchParams: Promise<Query> }) {
   const { to } = await searchParams;
@@ -18,7 +20,7 @@ export default async function SignInPage({ searchParams }: { readonly searchPara
   const invitation = /^\/links\/([\w-]+)$/.exec(target)?.[1];
   const { signUp } = settings();
   const mayMakeAccount = signUp === 'anybody' || (signUp === 'invited' && invitation !== undefined);
-  const because = target === '/' ? undefined : 'Sign in to see what you have asked for.';
+  const because = target === '/' ? undefined : t('signSeeWhatYou');
   return (
     <SignIn
       to={target}

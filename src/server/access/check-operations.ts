@@ -1,4 +1,3 @@
-import { inDigits } from '../../core/values/counted';
 import { fillingOf, keptFields, NO_FORMULAS, ONLY_VALUES, OpenCells, MAX_FILLED } from '../../core/sharing/filling';
 import { isMaker, type Own, type SheetRole, isOwner, type Reader } from '../../core/sharing/role';
 import { isFormulaInput } from '../../core/values/is-formula-input';
@@ -11,6 +10,7 @@ import { readFields } from '../sql/field';
 import { readParts } from '../sql/part';
 import { findRows } from '../sql/row';
 import { readRules } from '../sql/rule';
+import { refusalText } from '../../texts/refusal-text';
 
 /** Throws a Refusal where somebody may not do all of this. */
 export async function checkOperations(
@@ -25,12 +25,12 @@ export async function checkOperations(
       (operation.kind === 'put-parts' && operation.parts.some(({ kind }) => kind === 'filling')) ||
       (operation.kind === 'remove-parts' && operation.parts.includes('filling')),
   );
-  if (isAboutFilling) throw new Refusal('not-allowed', 'Only the owner can change what fillers may do and see.');
+  if (isAboutFilling) throw new Refusal('not-allowed', refusalText('onlyOwnerCanChange'));
 }
 
 /** Entries that a filler makes at once: by pasting, or after some time without a connection. */
 const MAX_ENTRIES = 2000;
-const TOO_LONG = `An entry here has at most ${inDigits(MAX_FILLED)} characters. What you entered is longer and was not kept.`;
+const TOO_LONG = refusalText('entryHereHasMost', { maxFilled: MAX_FILLED });
 
 type Reading = {
   readonly reader: Reader;
@@ -44,7 +44,7 @@ async function checkEntries(tx: Transaction, sheet: SheetId, { reader, operation
     return operation.cells;
   });
   if (cells.length > MAX_ENTRIES)
-    throw new Refusal('too-long', `At most ${MAX_ENTRIES} entries can be saved at once here.`);
+    throw new Refusal('too-long', refusalText('mostMaxEntriesEntriesCan', { maxEntries: MAX_ENTRIES }));
   if (cells.some(({ input }) => input.length > MAX_FILLED)) throw new Refusal('too-long', TOO_LONG);
   const fields = await readFields(tx, sheet);
   const rules = (await readRules(tx, sheet)).map(({ rule }) => rule);
@@ -56,16 +56,15 @@ async function checkEntries(tx: Transaction, sheet: SheetId, { reader, operation
     // A missing row or field answers like a locked one: a filler must not learn what else there is.
     const lock = open.lockOf({ row, role: rows.get(row)?.role ?? 'note', field: id }, reader);
     const field = fields.find((candidate) => candidate.id === id);
-    if (lock !== null || !rows.has(row) || !field)
-      throw new Refusal('locked', lock ?? 'This cell is not there any more.');
+    if (lock !== null || !rows.has(row) || !field) throw new Refusal('locked', lock ?? refusalText('cellNotThereAny'));
     if (isFormulaInput(input)) throw new Refusal('locked', NO_FORMULAS);
     // The list goes only to those who get it with the field: for a cell that is open by itself it does not.
     if (!isAllowed(field, input))
       throw new Refusal(
         'bad-request',
         filling.open.includes(id)
-          ? `Choose one of: ${field.allowed!.join(', ')}.`
-          : 'This is not one of the values that are taken here.',
+          ? refusalText('chooseOneAllowed', { allowed: field.allowed!.join(', ') })
+          : refusalText('notOneValuesTaken'),
       );
   }
 }

@@ -8,6 +8,7 @@ import { findSheet } from '../sql/sheet';
 import { eventStream } from './event-stream';
 import { liveHub } from './hub';
 import { leave } from './presence';
+import { refusalText } from '../../texts/refusal-text';
 
 /** A reader that is further behind than this loads the sheet again. */
 const TOO_FAR_BEHIND = 5000;
@@ -42,7 +43,7 @@ export async function changeStream(
   { sheet, after, page, signal, served, mayRead }: ChangeStreamQuery,
 ): Promise<ReadableStream<Uint8Array>> {
   const head = await findSheet(sql, sheet);
-  if (!head) throw new Refusal('no-sheet', 'There is no such sheet');
+  if (!head) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
   const isStale = after > head.head || head.head - after > TOO_FAR_BEHIND;
   return eventStream({
     served,

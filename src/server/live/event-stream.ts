@@ -2,6 +2,7 @@ import { openStreams, stoppingStreams } from './open-streams';
 import type { Served } from '../access/access-channel';
 import { Refusal } from '../refusal';
 import { liveHub } from './hub';
+import { refusalText } from '../../texts/refusal-text';
 
 const KEEP_ALIVE_MS = 15_000;
 
@@ -34,8 +35,7 @@ interface Streamed {
 function countStream(author: string): () => void {
   const ofOne = open.get(author) ?? 0;
   const inAll = [...open.values()].reduce((sum, count) => sum + count, 0);
-  if (ofOne >= MAX_OF_ONE || inAll >= MAX_IN_ALL)
-    throw new Refusal('too-busy', 'Too many pages are open at once. Close some, then reload this one.');
+  if (ofOne >= MAX_OF_ONE || inAll >= MAX_IN_ALL) throw new Refusal('too-busy', refusalText('tooManyPagesOpen'));
   open.set(author, ofOne + 1);
   return () => {
     const left = (open.get(author) ?? 1) - 1;

@@ -19,6 +19,7 @@ import type { SentRecords } from './evaluate-records';
 import type { JudgedCell, PainterEvent, PainterRequests } from './painter-messages';
 import type { ViewOf } from './painted-view';
 import { log } from '../log';
+import { refusalText } from '../../texts/refusal-text';
 
 /**
  * Repaints of a view that are kept for a reader who connects again: one that is further behind loads the view again.
@@ -176,12 +177,7 @@ class Painter {
       return evaluated.report;
     } catch (error) {
       if (error instanceof WorkerError && error.failure === 'moved') return await this.evaluate(sent);
-      throw error instanceof WorkerError
-        ? new Refusal(
-            'too-costly',
-            'These rules over these records are too much work. Send fewer records, or lighter rules',
-          )
-        : error;
+      throw error instanceof WorkerError ? new Refusal('too-costly', refusalText('theseRulesOverThese')) : error;
     } finally {
       this.pool.forget(name);
     }

@@ -10,6 +10,7 @@ import { countedGuess, type Guesser } from './guesses';
 import { hashPassword, isPassword } from './password';
 import { hashToken } from './token';
 import { isWeakPassword } from './weak-password';
+import { refusalText } from '../../texts/refusal-text';
 
 export interface NewAccount {
   readonly email: string;
@@ -19,8 +20,7 @@ export interface NewAccount {
   readonly invitation?: string | undefined;
 }
 
-const WEAK =
-  'This password is one of those that are guessed first. Take a longer one, such as three or four words that do not belong together.';
+const WEAK = refusalText('passwordOneThoseGuessed');
 
 /**
  * Makes an account, unless the address has one: the answer is the same in both cases, so that nobody learns who has an
@@ -41,9 +41,7 @@ async function requireSignUp(sql: Sql, email: string, invitation: string | undef
   if (link?.invites?.toLowerCase() === email.toLowerCase()) return;
   throw new Refusal(
     'not-allowed',
-    who === 'nobody'
-      ? 'Sign-up is off. Ask the administrator for an account.'
-      : 'Accounts are made by invitation here: open the link of your invitation, and use the address that it was sent to.',
+    who === 'nobody' ? refusalText('signUpOffAsk') : refusalText('accountsMadeByInvitation'),
   );
 }
 
@@ -56,7 +54,7 @@ export async function checkSignIn(
   const person = await findPerson(sql, email);
   const wasRight = await countedGuess(sql, { person: person?.id, email }, by);
   if (!(await isPassword(password, person?.password)) || !person)
-    throw new Refusal('bad-request', 'Wrong e-mail or password. Check both, or create an account.');
+    throw new Refusal('bad-request', refusalText('wrongEMailOr'));
   await wasRight();
   return person;
 }
@@ -71,8 +69,7 @@ export async function changePassword(
   // The demo's owner begins without one.
   if (kept !== null) {
     const wasRight = await countedGuess(sql, { person: person.id, email: person.email }, by);
-    if (!(await isPassword(old, kept)))
-      throw new Refusal('bad-request', 'The current password is wrong. Nothing was changed.');
+    if (!(await isPassword(old, kept))) throw new Refusal('bad-request', refusalText('currentPasswordWrongNothing'));
     await wasRight();
   }
   if (isWeakPassword(password, [person.email, person.name])) throw new Refusal('bad-request', WEAK);

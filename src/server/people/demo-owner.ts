@@ -2,6 +2,7 @@ import type { Queryable, Sql } from '../database';
 import { Refusal } from '../refusal';
 import { settings } from '../settings';
 import { findPerson, insertPerson } from '../sql/person';
+import { refusalText } from '../../texts/refusal-text';
 
 /** Owns the sheets of the demo, and signs in by one click until they choose a password. */
 export const DEMO_OWNER = { id: 'demo-owner', email: 'mara@wrenfold.example', name: 'Mara Quillfeather' } as const;
@@ -19,7 +20,6 @@ export async function openDemoOwner(sql: Queryable): Promise<typeof DEMO_OWNER |
 /** The demo's owner. Throws a Refusal where they do not sign in by one click. */
 export async function requireDemoOwner(sql: Sql): Promise<typeof DEMO_OWNER> {
   const owner = await openDemoOwner(sql);
-  if (!owner)
-    throw new Refusal('not-allowed', 'The demo sign-in is off. Sign in with an e-mail address and a password.');
+  if (!owner) throw new Refusal('not-allowed', refusalText('demoSignOffSign'));
   return owner;
 }

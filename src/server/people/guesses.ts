@@ -3,6 +3,7 @@ import type { Sql } from '../database';
 import { Refusal } from '../refusal';
 import { isKnownDevice, countGuess, forgetGuess } from '../sql/session';
 import { hashToken } from './token';
+import { refusalText } from '../../texts/refusal-text';
 
 /** Guesses in a quarter of an hour: of one client at one account, and of one client at all. */
 const MAX_AT_ONE = 10;
@@ -24,7 +25,7 @@ export interface Guesser {
   readonly device: string | undefined;
 }
 
-const TOO_OFTEN = 'Too many wrong passwords. Wait a quarter of an hour, then try again.';
+const TOO_OFTEN = refusalText('tooManyWrongPasswords');
 
 /**
  * Counts a guess at a password before it is checked, and slows guessing down. Guesses are counted by account, however

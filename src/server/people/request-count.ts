@@ -1,6 +1,7 @@
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { processWide } from '../process-wide';
 import { Refusal } from '../refusal';
+import { refusalText } from '../../texts/refusal-text';
 
 /** Rate limits of one client, counted by each process of the server: requests, and in how many seconds. */
 const LIMITS = {
@@ -17,6 +18,6 @@ export async function countRequestOf(what: keyof typeof LIMITS, client: string, 
   let limiter = limiters.get(what);
   if (!limiter) limiters.set(what, (limiter = new RateLimiterMemory(LIMITS[what])));
   await limiter.consume(client, points).catch(() => {
-    throw new Refusal('too-often', 'Too many attempts from this address. Wait an hour, then try again.');
+    throw new Refusal('too-often', refusalText('tooManyAttemptsFrom'));
   });
 }

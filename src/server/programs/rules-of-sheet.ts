@@ -17,6 +17,7 @@ import { readParts } from '../sql/part';
 import type { FoundProgram } from '../sql/program';
 import { findHeader } from '../sql/row';
 import { readRules } from '../sql/rule';
+import { refusalText } from '../../texts/refusal-text';
 
 /** The sheet's fields, labels, looks and rules, without its records. */
 async function headOfSheet(
@@ -85,8 +86,7 @@ export async function replaceRules(
         ...(gone.length ? [{ kind: 'remove-rules' as const, rules: gone }] : []),
         ...(stored.length ? [putRules(stored)] : []),
       ];
-      if (operations.length === 0)
-        throw new Refusal('bad-request', 'There are no rules in the file and none on the sheet');
+      if (operations.length === 0) throw new Refusal('bad-request', refusalText('thereNoRulesFile'));
       return operations;
     },
   });

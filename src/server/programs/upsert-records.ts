@@ -22,6 +22,7 @@ import { commitComputed } from '../sheets/take-change';
 import { readFields } from '../sql/field';
 import { findAnswer, keepAnswer, type FoundProgram } from '../sql/program';
 import { findHeader, findRows, readKeyedRows, type KeyedRow } from '../sql/row';
+import { refusalText } from '../../texts/refusal-text';
 
 interface UpsertInput {
   readonly program: FoundProgram;
@@ -46,11 +47,7 @@ export async function upsertRecords(
   // to the first.
   const compute = async (tx: Transaction, head: number): Promise<readonly Operation[]> => {
     const known = key === undefined ? undefined : await findAnswer(tx, program, key);
-    if (known && !known.asked.equals(asked))
-      throw new Refusal(
-        'bad-request',
-        'This Idempotency-Key was used for another request before: use a new one for each',
-      );
+    if (known && !known.asked.equals(asked)) throw new Refusal('bad-request', refusalText('idempotencyKeyWasUsed'));
     if (known) throw new Answered(known.answer as UpsertAnswer);
     const made = await operationsFor(tx, program, body);
     counts = made.counts;
@@ -98,8 +95,7 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key: ke
     keyFields.length ? recordKey(keyFields.map((field) => cells[field] ?? '')) : null,
   );
   const blank = keys.findIndex((known) => known === null);
-  if (keyFields.length && blank >= 0)
-    throw new Refusal('bad-request', `records[${blank}] has no value in its key fields`);
+  if (keyFields.length && blank >= 0) throw new Refusal('bad-request', refusalText('recordsBlankHasNo', { blank }));
   const rows = await readKeyedRows(tx, sheet, keyFields);
   const byKey = await meet(tx, sheet, { rows, keys: new Set(keys) });
   const { set, added, counts } = merge(given, { keys, keyFields, byKey });
@@ -164,10 +160,7 @@ function nameFields(fields: readonly Field[], header: StoredRow, given: readonly
   const folded = given.map((label) => foldText(label));
   const own = given.filter((label, at) => label.trim() !== '' && folded.indexOf(itemAt(folded, at)) === at);
   if (own.length > LIMITS.fields)
-    throw new Refusal(
-      'bad-request',
-      `records: they have ${own.length} labels; a sheet has at most ${LIMITS.fields} fields`,
-    );
+    throw new Refusal('bad-request', refusalText('recordsTheyHaveCount', { count: own.length, fields: LIMITS.fields }));
   const keys = generateNKeysBetween(fields.at(-1)?.key ?? null, null, Math.max(0, own.length - fields.length));
   const more = keys.map((key) => newField(nanoid(10), key));
   const all = [...fields, ...more];
@@ -215,7 +208,7 @@ function labels(
     if (found) return found.id;
     throw new Refusal(
       'bad-request',
-      `${place}: there is no field "${label}"; the fields are ${named.map((field) => field.label).join(', ')}`,
+      refusalText('placeThereNoField', { place, label, named: named.map((field) => field.label).join(', ') }),
     );
   };
 }

@@ -11,6 +11,7 @@ import { readParts } from '../sql/part';
 import { rowsInBatches } from '../sql/row';
 import { readRules } from '../sql/rule';
 import { findSheet } from '../sql/sheet';
+import { refusalText } from '../../texts/refusal-text';
 
 /** Changes that are read at once. */
 const CHANGES_AT_ONCE = 100;
@@ -24,7 +25,7 @@ export async function archiveSheet(
   id: SheetId,
 ): Promise<{ readonly name: string; readonly packed: Readable }> {
   const sheet = await findSheet(sql, id);
-  if (!sheet) throw new Refusal('no-sheet', 'There is no such sheet');
+  if (!sheet) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
   const packer = createGzip();
   const write = async (text: string): Promise<void> => {
     if (packer.destroyed) throw new Error('nobody takes the archive any more');

@@ -1,8 +1,8 @@
-import { inDigits } from '../../core/values/counted';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip } from 'node:zlib';
 import { nanoid } from 'nanoid';
+import { inDigits } from '../../core/values/counted';
 import { codeOf } from '../../core/values/error-message';
 import type { ArchivedChange } from '../../core/exchange/archive/archive-lines';
 import { BadFile } from '../../core/exchange/bad-file';
@@ -16,6 +16,7 @@ import { appendArchived } from '../sql/change';
 import { insertRows } from '../sql/row';
 import { moveHead } from '../sql/sheet';
 import { fillSheet, ROWS_AT_ONCE } from './create-sheet';
+import { refusalText } from '../../texts/refusal-text';
 
 /** Changes of a log that are written by one statement. */
 const CHANGES_AT_ONCE = 100;
@@ -40,15 +41,11 @@ export async function bringInSheet(sql: Sql, packed: Readable, owner: string): P
     return await pipeline(packed, createGunzip(), take);
   } catch (ended) {
     const error = failed ?? ended;
-    if (error instanceof BadFile) throw new Refusal('bad-request', `The file cannot be imported. ${error.told}`);
+    if (error instanceof BadFile)
+      throw new Refusal('bad-request', refusalText('fileCannotImportedTold', { told: error.told }));
     const code = codeOf(error) ?? '';
-    if (code.startsWith('Z_'))
-      throw new Refusal('bad-request', 'The file cannot be unpacked: it is cut off or damaged');
-    if (code === TWICE)
-      throw new Refusal(
-        'bad-request',
-        'The file cannot be imported: two of its rows, or two of its changes, have the same id',
-      );
+    if (code.startsWith('Z_')) throw new Refusal('bad-request', refusalText('fileCannotUnpackedCut'));
+    if (code === TWICE) throw new Refusal('bad-request', refusalText('fileCannotImportedTwo'));
     throw error;
   }
 }

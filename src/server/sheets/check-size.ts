@@ -1,4 +1,3 @@
-import { inDigits } from '../../core/values/counted';
 import { LIMITS } from '../../core/exchange/limits';
 import type { Operation } from '../../core/sheet/change';
 import { describesItems } from '../../core/sheet/operations/registry';
@@ -6,6 +5,7 @@ import type { SheetId } from '../../core/sheet/ids';
 import type { Transaction } from '../database';
 import { Refusal } from '../refusal';
 import { countContents } from '../sql/sheet';
+import { refusalText } from '../../texts/refusal-text';
 
 /** Changes after which rows are counted: counting a million takes a while, and each change adds few. */
 const COUNT_ROWS_EVERY = 50;
@@ -36,9 +36,5 @@ export async function checkSize(
 }
 
 function check(what: string, count: number, most: number): void {
-  if (count > most)
-    throw new Refusal(
-      'too-long',
-      `A sheet has at most ${inDigits(most)} ${what}. This would make ${inDigits(count)}, so it was not kept.`,
-    );
+  if (count > most) throw new Refusal('too-long', refusalText('sheetHasMostMost', { most, what, count }));
 }

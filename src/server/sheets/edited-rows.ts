@@ -1,6 +1,7 @@
 import type { RowAbout, StoredRow } from '../../core/sheet/change';
 import type { RowId } from '../../core/sheet/ids';
 import { Refusal } from '../refusal';
+import { refusalText } from '../../texts/refusal-text';
 
 /** Rows read to be changed, one step after another, before they are written once. */
 export class EditedRows {
@@ -18,8 +19,7 @@ export class EditedRows {
   /** Throws a Refusal where the row is not there. */
   get(id: RowId): StoredRow {
     const row = this.find(id);
-    if (!row)
-      throw new Refusal('row-gone', 'The record has been removed by someone else, so this entry has nowhere to go');
+    if (!row) throw new Refusal('row-gone', refusalText('recordHasBeenRemoved'));
     return row;
   }
 

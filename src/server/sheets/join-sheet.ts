@@ -14,10 +14,10 @@ import { readRowPlaces } from '../sql/row';
 import { readRules } from '../sql/rule';
 import { lockHead } from '../sql/sheet';
 import { findVisitor, insertVisitor, readOwn } from '../sql/visitor';
+import { refusalText } from '../../texts/refusal-text';
 
 /** The words for a link that is not valid, whatever the reason. */
-export const NO_LINK =
-  'This link is not valid. It may have expired, been deleted, or been used up. Ask the person who sent it for another one.';
+export const NO_LINK = refusalText('linkNotValidMay');
 
 interface Joining {
   readonly name: string;
@@ -36,8 +36,7 @@ export async function joinByLink(
 ): Promise<{ readonly sheet: SheetId; readonly visit: string }> {
   return sql.begin(async (tx) => {
     const link = await linkOf(tx, token);
-    if (link.invites !== null)
-      throw new Refusal('sign-in', 'This is an invitation: sign in or create an account to accept it.');
+    if (link.invites !== null) throw new Refusal('sign-in', refusalText('invitationSignOrCreate'));
     // Those who come at the same moment get different places.
     await lockHead(tx, link.sheet);
     const had = await visitOf(link.sheet);
@@ -60,13 +59,9 @@ export async function joinByLink(
 export async function acceptInvitation(sql: Sql, token: string, person: Person): Promise<SheetId> {
   return sql.begin(async (tx) => {
     const link = await linkOf(tx, token);
-    if (link.invites === null)
-      throw new Refusal('bad-request', 'This link is not an invitation: open it and enter your name.');
+    if (link.invites === null) throw new Refusal('bad-request', refusalText('linkNotInvitationOpen'));
     if (link.invites.toLowerCase() !== person.email.toLowerCase())
-      throw new Refusal(
-        'not-allowed',
-        'This invitation was sent to another address: sign in with the account of that address, or ask for an invitation to yours.',
-      );
+      throw new Refusal('not-allowed', refusalText('invitationWasSentAnother'));
     if (!(await revokeLink(tx, link.sheet, link.id))) throw new Refusal('no-sheet', NO_LINK);
     const had = await findRole(tx, link.sheet, person.id);
     await putMember(tx, link.sheet, { person: person.id, role: had ? strongerRole(had, link.role) : link.role });
@@ -101,8 +96,5 @@ async function ownBy(tx: Transaction, { sheet, role, gives }: FoundLink): Promis
     );
     if (free) return { fields: null, rows: [free.id] };
   }
-  throw new Refusal(
-    'not-allowed',
-    'All places on this sheet are taken. Ask the person who sent the link for another one.',
-  );
+  throw new Refusal('not-allowed', refusalText('allPlacesSheetTaken'));
 }

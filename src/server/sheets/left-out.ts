@@ -1,10 +1,10 @@
 import type { SheetId } from '../../core/sheet/ids';
 import type { Queryable } from '../database';
 import { findLeftOut, noteLeftOut } from '../sql/left-out';
+import { refusalText } from '../../texts/refusal-text';
 
 /** The words for readers of a sheet that is left out. */
-export const TOO_COSTLY =
-  'This sheet is too much work for the server just now, so that it cannot be shown. Its owner can make it lighter: fewer formulas over many cells, or fewer rules.';
+export const TOO_COSTLY = refusalText('sheetTooMuchWork');
 
 /** The words for its owner and editors. */
 export const LEFT_OUT =

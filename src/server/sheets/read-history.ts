@@ -14,13 +14,14 @@ import { readParts } from '../sql/part';
 import { findHeader, findRows } from '../sql/row';
 import { findSheet } from '../sql/sheet';
 import { Refusal } from '../refusal';
+import { refusalText } from '../../texts/refusal-text';
 
 /** Cells of a change that are listed one by one. */
 const MAX_CELLS = 5;
 
 /** A page of a sheet's history, with records and fields as they are called now. */
 export async function historyOf(sql: Sql, id: SheetId, query: HistoryQuery): Promise<HistoryEntry[]> {
-  if (!(await findSheet(sql, id))) throw new Refusal('no-sheet', 'There is no such sheet');
+  if (!(await findSheet(sql, id))) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
   const changes = await readHistory(sql, id, { ...query, limit: HISTORY_PAGE });
   const steps = changes.map((change) => cellSteps(change, query).slice(0, MAX_CELLS));
   const fields = await readFields(sql, id);

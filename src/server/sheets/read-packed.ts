@@ -11,6 +11,7 @@ import { findSheet } from '../sql/sheet';
 
 import { findSnapshot, keepSnapshot } from '../sql/snapshot';
 import { Refusal } from '../refusal';
+import { refusalText } from '../../texts/refusal-text';
 
 const compress = promisify(gzip);
 
@@ -21,7 +22,7 @@ const KEEP_FOR_CHANGES = 200;
 /** The packed sheet (see packed-sheet.ts), compressed with gzip, at some sequence not far behind the head. */
 export async function readPacked(sql: Sql, id: SheetId): Promise<Uint8Array<ArrayBuffer>> {
   const head = await findSheet(sql, id);
-  if (!head) throw new Refusal('no-sheet', 'There is no such sheet');
+  if (!head) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
   const kept = await findSnapshot(sql, id);
   if (kept && head.head - kept.sequence <= KEEP_FOR_CHANGES) return kept.packed;
   const made = await packFresh(sql, id);
@@ -36,7 +37,7 @@ async function packFresh(
 ): Promise<{ sequence: number; rows: number; packed: Uint8Array<ArrayBuffer> }> {
   const { packer, sequence, rows } = await sql.begin('isolation level repeatable read read only', async (tx) => {
     const sheet = await findSheet(tx, id);
-    if (!sheet) throw new Refusal('no-sheet', 'There is no such sheet');
+    if (!sheet) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
     const { head, createdAt: _, ...about } = sheet;
     const packer = new SheetPacker({
       ...about,

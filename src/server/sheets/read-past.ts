@@ -5,6 +5,7 @@ import type { Sql } from '../database';
 import { readPastBefore } from '../sql/change';
 import { findSheet } from '../sql/sheet';
 import { Refusal } from '../refusal';
+import { refusalText } from '../../texts/refusal-text';
 
 /** Cells in one answer, so that it stays a few megabytes. */
 const MAX_CELLS = 200_000;
@@ -20,7 +21,7 @@ export async function readPast(
   { until, most = MAX_CELLS }: { until: number; most?: number },
 ): Promise<SheetPast> {
   const sheet = await findSheet(sql, id);
-  if (!sheet) throw new Refusal('no-sheet', 'There is no such sheet');
+  if (!sheet) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
   const changes: PastChange[] = [];
   let cells = 0;
   for (let before = until + 1, full = true; full;) {

@@ -1,6 +1,7 @@
 import type { Queryable } from '../database';
 import { Refusal } from '../refusal';
 import { countOwned } from '../sql/member';
+import { refusalText } from '../../texts/refusal-text';
 
 /** Sheets that one account may own. */
 const MAX_SHEETS = 500;
@@ -8,5 +9,5 @@ const MAX_SHEETS = 500;
 /** Throws a Refusal where an account owns as many sheets as it may. */
 export async function requireRoomForSheet(sql: Queryable, person: string): Promise<void> {
   if ((await countOwned(sql, person)) >= MAX_SHEETS)
-    throw new Refusal('not-allowed', `An account has at most ${MAX_SHEETS} sheets. Delete one, then create another.`);
+    throw new Refusal('not-allowed', refusalText('accountHasMostMaxSheets', { maxSheets: MAX_SHEETS }));
 }

@@ -14,6 +14,7 @@ import type { Person } from '../sql/person';
 import { findSheet, lockHead } from '../sql/sheet';
 import { keepingOperations } from './keep-from-fillers';
 import { takeChange, type Author } from './take-change';
+import { refusalText } from '../../texts/refusal-text';
 
 /** A link as it is asked for. */
 export interface AskedLink {
@@ -71,7 +72,7 @@ export async function invite(
   const path = linkPath(token);
   await sql.begin(async (tx) => {
     const found = await findSheet(tx, sheet);
-    if (!found) throw new Refusal('no-sheet', 'There is no such sheet');
+    if (!found) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
     const endsAt = new Date(Date.now() + INVITATION_DAYS * 86_400_000);
     await insertLink(tx, sheet, {
       id,
@@ -103,11 +104,10 @@ export async function changeMember(
     // One at a time, so that two owners cannot each remove the other.
     await lockHead(tx, sheet);
     const members = await readMembers(tx, sheet);
-    if (!members.some(({ id }) => id === person))
-      throw new Refusal('bad-request', 'This person is no longer on the sheet.');
+    if (!members.some(({ id }) => id === person)) throw new Refusal('bad-request', refusalText('personNoLongerSheet'));
     const staysOwner = role !== null && isOwner(role);
     if (!staysOwner && members.every(({ id, role: other }) => id === person || !isOwner(other)))
-      throw new Refusal('bad-request', 'A sheet keeps at least one owner. Make somebody else an owner first.');
+      throw new Refusal('bad-request', refusalText('sheetKeepsLeastOneOwner'));
     if (role === null) await deleteMember(tx, sheet, person);
     else await putMember(tx, sheet, { person, role });
     await tellAccessChanged(tx, { sheet });

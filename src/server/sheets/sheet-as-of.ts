@@ -1,7 +1,7 @@
-import { rulesOf } from '../../core/rules/shape/stored-rule';
 import { setImmediate } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
+import { rulesOf } from '../../core/rules/shape/stored-rule';
 import type { SheetId } from '../../core/sheet/ids';
 import { Sheet } from '../../core/sheet/sheet';
 import { SheetPacker } from '../../protocol/packed-sheet';
@@ -13,6 +13,7 @@ import { readRowsInBatches } from '../sql/row';
 import { readRules } from '../sql/rule';
 import { findSheet } from '../sql/sheet';
 import { Refusal } from '../refusal';
+import { refusalText } from '../../texts/refusal-text';
 
 const compress = promisify(gzip);
 /** Changes undone at once. */
@@ -27,9 +28,9 @@ const ROWS_AT_ONCE = 1000;
 export async function packedAsOf(sql: Sql, id: SheetId, sequence: number): Promise<Uint8Array<ArrayBuffer>> {
   const packer = await sql.begin('isolation level repeatable read read only', async (tx) => {
     const head = await findSheet(tx, id);
-    if (!head) throw new Refusal('no-sheet', 'There is no such sheet');
+    if (!head) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
     if (sequence > head.head)
-      throw new Refusal('bad-request', `The sheet has had ${head.head} changes, so there is no change ${sequence} yet`);
+      throw new Refusal('bad-request', refusalText('sheetHasHadHead', { head: head.head, sequence }));
     const then = new Sheet(await readFields(tx, id), head.settings);
     await readRowsInBatches(tx, id, (rows) => void then.apply({ kind: 'insert-rows', rows }));
     then.parts.put(await readParts(tx, id));

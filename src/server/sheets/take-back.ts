@@ -6,6 +6,7 @@ import { readChangesBefore } from '../sql/change';
 import { Refusal } from '../refusal';
 import { storedOperation } from './operations/registry';
 import { commitComputed, type Author } from './take-change';
+import { refusalText } from '../../texts/refusal-text';
 
 interface TakenBack {
   readonly sheet: SheetId;
@@ -24,14 +25,13 @@ export async function takeBack(sql: Sql, { sheet, by, sequence, id }: TakenBack)
     id,
     async compute(tx) {
       const [found] = await readChangesBefore(tx, sheet, { before: sequence + 1, limit: 1 });
-      if (found?.sequence !== sequence) throw new Refusal('bad-request', 'There is no such change');
+      if (found?.sequence !== sequence) throw new Refusal('bad-request', refusalText('thereNoSuchChange'));
       const operations: Operation[] = [];
       for (const operation of guarded(found.inverse, found.operations))
         operations.push(
           ...(await storedOperation(operation).unchangedSince(tx, sheet, { operation, operations: found.operations })),
         );
-      if (operations.length === 0)
-        throw new Refusal('bad-request', 'There is nothing to undo: all of this change has been changed again since.');
+      if (operations.length === 0) throw new Refusal('bad-request', refusalText('thereNothingUndoAll'));
       return operations;
     },
   });
@@ -54,11 +54,11 @@ export async function bringBack(
     by,
     id,
     async compute(tx, head) {
-      if (sequence >= head) throw new Refusal('bad-request', 'There is nothing to restore: nothing has changed since');
+      if (sequence >= head) throw new Refusal('bad-request', refusalText('thereNothingRestoreNothing'));
       if (head - sequence > MAX_CHANGES)
         throw new Refusal(
           'bad-request',
-          `There were ${head - sequence} changes since then; at most ${MAX_CHANGES} can be undone at once. Choose a later version.`,
+          refusalText('thereWereHeadChanges', { head: head - sequence, maxChanges: MAX_CHANGES }),
         );
       const operations: Operation[] = [];
       for (let before = head + 1; before > sequence + 1;) {
@@ -68,8 +68,7 @@ export async function bringBack(
         for (const { inverse } of changes) operations.push(...(cells ? onlyCells(inverse, cells) : inverse));
         before = changes.at(-1)?.sequence ?? 0;
       }
-      if (cells && operations.length === 0)
-        throw new Refusal('bad-request', 'There is nothing to restore: none of this has changed since.');
+      if (cells && operations.length === 0) throw new Refusal('bad-request', refusalText('thereNothingRestoreNone'));
       return operations;
     },
   });

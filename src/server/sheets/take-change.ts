@@ -13,6 +13,7 @@ import { checkSize } from './check-size';
 import { keepingOperations, mayHideMore } from './keep-from-fillers';
 import { inTurnOf } from './sheet-turns';
 import { Refusal } from '../refusal';
+import { refusalText } from '../../texts/refusal-text';
 
 /** The channel of taken changes, to every process: "sheet-id sequence". */
 export const CHANGE_CHANNEL = 'sheet_change';
@@ -59,7 +60,7 @@ async function takeNow(sql: Sql, { sheet, by, id, seen, compute }: ComputedChang
   return sql.begin(async (tx) => {
     // A transaction's queries run in the order in which they are sent: those that need no answer of another go at once.
     const [head, before] = await Promise.all([lockHead(tx, sheet), findChange(tx, sheet, id)]);
-    if (head === undefined) throw new Refusal('no-sheet', 'There is no such sheet');
+    if (head === undefined) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
     if (before !== undefined) return before;
     const change: Change = { id, operations: await compute(tx, head) };
     await checkOperations(tx, sheet, { ...by, operations: change.operations });

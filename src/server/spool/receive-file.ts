@@ -1,4 +1,3 @@
-import { inDigits } from '../../core/values/counted';
 import { createWriteStream } from 'node:fs';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -7,6 +6,7 @@ import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Readable } from 'node:stream';
 import { Refusal } from '../refusal';
+import { refusalText } from '../../texts/refusal-text';
 
 /** Bytes in a second, on average after the first seconds, below which a file is too slow. */
 const LEAST_RATE = 10_000;
@@ -31,16 +31,14 @@ export async function receiveFile<T>(
   take: (path: string) => Promise<T>,
 ): Promise<T> {
   if (inAll >= MAX_IN_ALL || (receiving.get(sender) ?? 0) >= MAX_OF_ONE)
-    throw new Refusal('too-busy', 'Other files are still being imported. Wait for them, then try again.');
+    throw new Refusal('too-busy', refusalText('otherFilesStillBeing'));
   receiving.set(sender, (receiving.get(sender) ?? 0) + 1);
   inAll++;
   const folder = await mkdtemp(join(tmpdir(), 'auxesis-file-'));
   try {
     const path = join(folder, 'file');
     await pipeline(body, watched(maxBytes), createWriteStream(path, { mode: 0o600 })).catch((error: unknown) => {
-      throw error instanceof Refusal
-        ? error
-        : new Refusal('bad-request', 'The file broke off on its way. Try it once more.');
+      throw error instanceof Refusal ? error : new Refusal('bad-request', refusalText('fileBrokeOffIts'));
     });
     return await take(path);
   } finally {
@@ -59,12 +57,11 @@ function watched(maxBytes: number): Transform {
   const seconds = (): number => (performance.now() - began) / 1000;
   const isSlow = (): boolean =>
     seconds() > MAX_SECONDS || (seconds() > FIRST_SECONDS && passed / seconds() < LEAST_RATE);
-  const slow = () => new Refusal('too-long', 'The file comes too slowly. Try it over a better connection.');
+  const slow = () => new Refusal('too-long', refusalText('fileComesTooSlowly'));
   const stream: Transform = new Transform({
     transform(chunk: Buffer, _, done) {
       passed += chunk.length;
-      if (passed > maxBytes)
-        done(new Refusal('too-long', `The file is too large: at most ${inDigits(maxBytes)} bytes are taken.`));
+      if (passed > maxBytes) done(new Refusal('too-long', refusalText('fileTooLargeMost', { maxBytes })));
       else done(isSlow() ? slow() : null, chunk);
     },
   });

@@ -43,7 +43,7 @@ const NOTED_MS = 60_000;
 export async function findSession(sql: Queryable, tokenHash: Buffer): Promise<Person | undefined> {
   const [row] = await sql<
     (Person & { readonly used_at: Date })[]
-  >`select person.id, email, name, used_at from person_session
+  >`select person.id, email, name, region, used_at from person_session
     join person on person.id = person_id where token_hash = ${tokenHash} and ends_at > now()`;
   if (!row) return undefined;
   const { used_at, ...person } = row;

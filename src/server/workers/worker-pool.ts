@@ -4,6 +4,7 @@ import { metrics } from '../metrics';
 import { Refusal } from '../refusal';
 import type { WorkerRequests } from './worker-messages';
 import { WorkerError, WorkerProcess } from './worker-process';
+import { refusalText } from '../../texts/refusal-text';
 
 /**
  * A process that has been busy with one sheet for this long is left to it: others that wait there go to another
@@ -63,8 +64,7 @@ export class WorkerPool<Q extends WorkerRequests, Event> {
   ask<K extends keyof Q & string>(kind: K, sheet: string, asked: Q[K]['asked']): Promise<Q[K]['answer']> {
     if (!this.homes.has(sheet) && !this.options.opening.includes(kind)) return Promise.reject(new WorkerError('moved'));
     const process = this.homeOf(sheet);
-    if (process.waiting >= MAX_WAITING)
-      return Promise.reject(new Refusal('too-busy', 'The server has too much to do just now. Try again in a minute.'));
+    if (process.waiting >= MAX_WAITING) return Promise.reject(new Refusal('too-busy', refusalText('serverHasTooMuch')));
     return new Promise((resolve, reject) => {
       const deadlineMs = this.options.deadlines[kind] ?? LAST_DEADLINE_MS;
       process.add({ sheet, kind, asked, deadlineMs, done: resolve as (answer: unknown) => void, failed: reject });

@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core';
 import { IconCommand, IconKeyboard, IconPaint } from '@tabler/icons-react';
+import { useTranslations } from 'use-intl';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { Act } from './Act';
 import classes from './ActionBar.module.css';
@@ -13,17 +14,18 @@ import { UndoActs } from './UndoActs';
 
 /** Actions on the selected cells, their rows and their fields: one line, which scrolls sideways on a phone. */
 export function ActionBar() {
+  const t = useTranslations('actions');
   const session = useSession();
   const panel = useSessionState((state) => state.panel);
   const style = useSessionState((state) => state.cell?.style);
   return (
-    <div className={classes.bar} role="toolbar" aria-label="Actions">
+    <div className={classes.bar} role="toolbar" aria-label={t('actions')}>
       <UndoActs />
       <span className={classes.gap} />
       {MARKS.map(({ mark, label, icon }) => (
         <Act
           key={mark}
-          label={label}
+          label={t(label)}
           icon={icon}
           isOn={style?.[mark] === true}
           onAct={() => session.actions.toggleMark(mark)}
@@ -37,7 +39,7 @@ export function ActionBar() {
         leftSection={<IconPaint size={15} stroke={1.5} />}
         onClick={() => session.openPanel(panel === 'style' ? null : 'style')}
       >
-        Style
+        {t('style')}
       </Button>
       <NumberMenu />
       <span className={classes.gap} />
@@ -45,8 +47,8 @@ export function ActionBar() {
       <FieldMenu />
       <OrderMenu />
       <FindButton />
-      <Act label="Commands (Ctrl+K)" icon={IconCommand} onAct={() => session.openPanel('commands')} />
-      <Act label="Keys" icon={IconKeyboard} onAct={() => session.openPanel('keys')} />
+      <Act label={t('commandsCtrlK')} icon={IconCommand} onAct={() => session.openPanel('commands')} />
+      <Act label={t('keys')} icon={IconKeyboard} onAct={() => session.openPanel('keys')} />
     </div>
   );
 }

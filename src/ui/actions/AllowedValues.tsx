@@ -1,21 +1,24 @@
 import { Button, Group, Modal, Textarea } from '@mantine/core';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { selectedArea } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
 
 /** The list of values that the selected fields take: one a line. */
 export function AllowedValues() {
+  const t = useTranslations('actions');
   const session = useSession();
   const panel = useSessionState((state) => state.panel);
   const isOpen = panel === 'values';
   return (
-    <Modal opened={isOpen} onClose={() => session.openPanel(null)} title="Allowed values" size="md">
+    <Modal opened={isOpen} onClose={() => session.openPanel(null)} title={t('allowedValues')} size="md">
       {isOpen && <ValueList />}
     </Modal>
   );
 }
 
 function ValueList() {
+  const t = useTranslations('actions');
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const { left, right } = selectedArea(useSessionState((state) => state.selection));
@@ -33,8 +36,11 @@ function ValueList() {
       }}
     >
       <Textarea
-        label={`Allowed values of ${left === right ? `“${field?.label ?? ''}”` : `these ${right - left + 1} fields`}, one value a line`}
-        description="People choose from them when they type. Existing values stay."
+        label={t('allowedValuesCountThese', {
+          count: right - left + 1,
+          label: field?.label ?? '',
+        })}
+        description={t('peopleChooseFromThem')}
         autosize
         minRows={6}
         maxRows={16}
@@ -44,7 +50,7 @@ function ValueList() {
       />
       <Group mt="md" gap="xs">
         <Button type="submit" color="ink">
-          Save list
+          {t('saveList')}
         </Button>
         <Button
           variant="default"
@@ -54,11 +60,11 @@ function ValueList() {
               .then((found) => setLines(found.flatMap(({ text }) => text || []).join('\n')))
           }
         >
-          Use the existing values
+          {t('useTheExistingValues')}
         </Button>
         {field?.allowed && (
           <Button variant="subtle" color="ink" onClick={() => keep(null)}>
-            Allow any value
+            {t('allowAnyValue')}
           </Button>
         )}
       </Group>

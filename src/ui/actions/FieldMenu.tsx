@@ -1,59 +1,68 @@
 import { Button, Menu } from '@mantine/core';
 import { IconTableColumn } from '@tabler/icons-react';
+import { useTranslations } from 'use-intl';
+import type { Key } from '../../texts/texts';
 import type { TotalFunction } from '../../core/edit/totals';
 import { focusGrid } from '../grid/focus-grid';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { selectedArea } from '../grid/engine/selection';
 
-const TOTALS: readonly { is: TotalFunction; label: string }[] = [
-  { is: 'sum', label: 'Sum' },
-  { is: 'average', label: 'Average' },
-  { is: 'median', label: 'Median' },
-  { is: 'count', label: 'Count' },
-  { is: 'least', label: 'Minimum' },
-  { is: 'greatest', label: 'Maximum' },
+const TOTALS: readonly { is: TotalFunction; label: Key<'actions'> }[] = [
+  { is: 'sum', label: 'sum' },
+  { is: 'average', label: 'average' },
+  { is: 'median', label: 'median' },
+  { is: 'count', label: 'count' },
+  { is: 'least', label: 'minimum' },
+  { is: 'greatest', label: 'maximum' },
 ];
 
 /** Actions on the selected fields. */
 export function FieldMenu() {
+  const t = useTranslations('actions');
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const { left, right } = selectedArea(useSessionState((state) => state.selection));
   const count = right - left + 1;
   const label = frame?.fields[left]?.label ?? '';
-  const fields = count === 1 ? `“${label}”` : `${count} fields`;
+  const fields = t('countFields', { count, label });
   return (
     <Menu onClose={focusGrid} position="bottom-start" width={250}>
       <Menu.Target>
         <Button variant="subtle" color="ink" size="compact-sm" leftSection={<IconTableColumn size={16} stroke={1.5} />}>
-          Fields
+          {t('fields')}
         </Button>
       </Menu.Target>
       <Menu.Dropdown>
-        <Menu.Item onClick={() => session.openPanel('new-rule')}>Make a rule over {fields}</Menu.Item>
+        <Menu.Item onClick={() => session.openPanel('new-rule')}>{t('makeRuleOverFields', { fields })}</Menu.Item>
         <Menu.Item onClick={() => void session.actions.edit({ do: 'insert-fields', at: left, count })}>
-          Insert {count === 1 ? 'a field' : fields} on the left
+          {t('insertCountFieldsLeft', { count })}
         </Menu.Item>
         <Menu.Item onClick={() => void session.actions.edit({ do: 'insert-fields', at: right + 1, count })}>
-          Insert {count === 1 ? 'a field' : fields} on the right
+          {t('insertCountFieldsRight', { count })}
         </Menu.Item>
-        <Menu.Item onClick={() => void session.actions.fitFields(left, right)}>Fit {fields} to the content</Menu.Item>
+        <Menu.Item onClick={() => void session.actions.fitFields(left, right)}>
+          {t('fitFieldsContent', { fields })}
+        </Menu.Item>
         <Menu.Item
           closeMenuOnClick={false}
           onClick={() => void session.actions.fitFields(0, (frame?.fields.length ?? 1) - 1)}
         >
-          Fit all fields to the content
+          {t('fitAllFieldsContent')}
         </Menu.Item>
-        <Menu.Item onClick={() => void session.actions.moveSelected(-1, 0)}>Move {fields} left</Menu.Item>
-        <Menu.Item onClick={() => void session.actions.moveSelected(1, 0)}>Move {fields} right</Menu.Item>
+        <Menu.Item onClick={() => void session.actions.moveSelected(-1, 0)}>
+          {t('moveFieldsLeft', { fields })}
+        </Menu.Item>
+        <Menu.Item onClick={() => void session.actions.moveSelected(1, 0)}>
+          {t('moveFieldsRight', { fields })}
+        </Menu.Item>
         <Menu.Item onClick={() => void session.actions.edit({ do: 'hide-fields', left, right, hidden: true })}>
-          Hide {fields}
+          {t('hideFields', { fields })}
         </Menu.Item>
         <HiddenItem />
-        <Menu.Item onClick={() => session.openPanel('values')}>Allowed values</Menu.Item>
+        <Menu.Item onClick={() => session.openPanel('values')}>{t('allowedValues')}</Menu.Item>
         <FreezeItem right={right} />
         <Menu.Item onClick={() => void session.actions.edit({ do: 'remove-fields', left, right })}>
-          Remove {fields}
+          {t('removeFields', { fields })}
         </Menu.Item>
         <Menu.Divider />
         <TotalItems left={left} right={right} />
@@ -64,6 +73,7 @@ export function FieldMenu() {
 
 /** Brings hidden fields back. */
 function HiddenItem() {
+  const t = useTranslations('actions');
   const session = useSession();
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const hidden = fields.filter((field) => field.hidden).length;
@@ -72,37 +82,41 @@ function HiddenItem() {
     <Menu.Item
       onClick={() => void session.actions.edit({ do: 'hide-fields', left: 0, right: fields.length - 1, hidden: false })}
     >
-      Show {hidden === 1 ? 'the hidden field' : `all ${hidden} hidden fields`}
+      {t('showHiddenAllHidden', { hidden })}
     </Menu.Item>
   );
 }
 
 /** Keeps the fields up to one in view, or lets them scroll again. */
 function FreezeItem({ right }: { readonly right: number }) {
+  const t = useTranslations('actions');
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const freeze = (through: number | null) => void session.actions.edit({ do: 'freeze-fields', through });
   return frame?.frozenColumns === right + 1 ? (
-    <Menu.Item onClick={() => freeze(null)}>Unfreeze fields</Menu.Item>
+    <Menu.Item onClick={() => freeze(null)}>{t('unfreezeFields')}</Menu.Item>
   ) : (
-    <Menu.Item onClick={() => freeze(right)}>Freeze up to “{frame?.fields[right]?.label}”</Menu.Item>
+    <Menu.Item onClick={() => freeze(right)}>
+      {t('freezeUpToLabel', { label: frame?.fields[right]?.label ?? '' })}
+    </Menu.Item>
   );
 }
 
 /** The total that the selected fields have over all records. */
 function TotalItems({ left, right }: { readonly left: number; readonly right: number }) {
+  const t = useTranslations('actions');
   const session = useSession();
   const put = (is: TotalFunction | null) => void session.actions.edit({ do: 'set-total', left, right, is });
   return (
     <>
-      <Menu.Label>Total</Menu.Label>
-      <Menu.Item onClick={() => void session.actions.edit({ do: 'add-totals' })}>Totals row for all fields</Menu.Item>
+      <Menu.Label>{t('total')}</Menu.Label>
+      <Menu.Item onClick={() => void session.actions.edit({ do: 'add-totals' })}>{t('totalsRowAllFields')}</Menu.Item>
       {TOTALS.map(({ is, label: words }) => (
         <Menu.Item key={is} onClick={() => put(is)}>
-          {words}
+          {t(words)}
         </Menu.Item>
       ))}
-      <Menu.Item onClick={() => put(null)}>None</Menu.Item>
+      <Menu.Item onClick={() => put(null)}>{t('none')}</Menu.Item>
     </>
   );
 }

@@ -1,9 +1,11 @@
 import { Button } from '@mantine/core';
 import { IconSearch } from '@tabler/icons-react';
+import { useTranslations } from 'use-intl';
 import { useSession } from '../sheet/use-session';
 
 /** Opens the finding of text. */
 export function FindButton() {
+  const t = useTranslations('actions');
   const session = useSession();
   return (
     <Button
@@ -13,7 +15,7 @@ export function FindButton() {
       leftSection={<IconSearch size={15} stroke={1.5} />}
       onClick={() => session.openPanel('find')}
     >
-      Find
+      {t('find')}
     </Button>
   );
 }

@@ -1,4 +1,5 @@
 import { Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
+import { useTranslations } from 'use-intl';
 import { focusGrid } from '../grid/focus-grid';
 import { useFind } from './use-find';
 import { useSession, useSessionState } from '../sheet/use-session';
@@ -20,13 +21,14 @@ export function FindPanel() {
 }
 
 function Find({ onClose }: { readonly onClose: () => void }) {
+  const t = useTranslations('actions');
   const { isMaker } = useSession();
   const { wanted, rules, isEmpty, message, area, put, next, replaceAll } = useFind();
   return (
     <form
       className={classes.find}
       role="search"
-      aria-label="Find and replace"
+      aria-label={t('findReplace')}
       onSubmit={(event) => {
         event.preventDefault();
         void next();
@@ -37,23 +39,23 @@ function Find({ onClose }: { readonly onClose: () => void }) {
         onClose();
       }}
     >
-      <FindText label="Find" value={wanted.text} onChange={(text) => put({ text })} autoFocus />
-      {isMaker && <FindText label="Replace with" value={wanted.by} onChange={(by) => put({ by })} />}
-      <FindOption label="Match case and accents" checked={wanted.exact} onChange={(exact) => put({ exact })} />
-      <FindOption label="Pattern" checked={wanted.pattern} onChange={(pattern) => put({ pattern })} />
+      <FindText label={t('find')} value={wanted.text} onChange={(text) => put({ text })} autoFocus />
+      {isMaker && <FindText label={t('replaceWith')} value={wanted.by} onChange={(by) => put({ by })} />}
+      <FindOption label={t('matchCaseAndAccents')} checked={wanted.exact} onChange={(exact) => put({ exact })} />
+      <FindOption label={t('pattern')} checked={wanted.pattern} onChange={(pattern) => put({ pattern })} />
       <NativeSelect
         size="xs"
         hidden={rules.length === 0}
-        aria-label="Look"
+        aria-label={t('look')}
         value={wanted.painted}
         data={[
-          { value: '', label: 'Any look' },
-          ...rules.map(({ id, name }) => ({ value: id, label: `Matched by ${name}` })),
+          { value: '', label: t('anyLook') },
+          ...rules.map(({ id, name }) => ({ value: id, label: t('matchedByName', { name }) })),
         ]}
         onChange={(event) => put({ painted: event.currentTarget.value })}
       />
       <Button type="submit" size="compact-sm" disabled={isEmpty}>
-        Next
+        {t('next')}
       </Button>
       {isMaker && (
         <Button
@@ -62,13 +64,13 @@ function Find({ onClose }: { readonly onClose: () => void }) {
           disabled={wanted.text === '' || wanted.painted !== ''}
           onClick={() => void replaceAll()}
         >
-          Replace all
+          {t('replaceAll')}
         </Button>
       )}
       <Button variant="subtle" color="ink" size="compact-sm" onClick={onClose}>
-        Close
+        {t('close')}
       </Button>
-      <span role="status">{area && !message ? 'In the selection' : message}</span>
+      <span role="status">{area && !message ? t('inTheSelection') : message}</span>
     </form>
   );
 }

@@ -1,47 +1,55 @@
 import { Kbd, Modal } from '@mantine/core';
+import { useTranslations } from 'use-intl';
+import type { Key } from '../../texts/texts';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Keys.module.css';
 
-const KEYS: readonly (readonly [readonly string[], string])[] = [
-  [['Arrows', 'Tab'], 'To the next cell; with Shift, the arrows select'],
-  [['Ctrl', 'Arrows'], 'To the edge of the data; with Shift, selecting'],
-  [['Home', 'End'], 'To the first and last field; with Ctrl, of the sheet'],
-  [['Ctrl', 'A'], 'Select everything; with Ctrl held, a click selects one range more'],
-  [['Enter', 'F2'], 'Edit the cell; typing replaces what is there'],
-  [['='], 'Begin a formula: cells that are clicked or reached by the arrows go into it'],
-  [['Tab'], 'In a formula, take the completion that is offered'],
-  [['F8'], 'In a formula, fix the reference: both, its row, its field, neither'],
-  [['Delete'], 'Clear the selected cells'],
-  [['Ctrl', 'C', 'X', 'V'], 'Copy, cut and paste'],
-  [['Alt', 'Arrows'], 'Move the selected rows or fields by one'],
-  [['Alt', 'Shift', 'Down'], 'Fill the selection from its first row; with Right, from its first field'],
-  [['Ctrl', 'B', 'I', 'U'], 'Bold, italic, underline'],
-  [['Ctrl', 'F'], 'Find and replace'],
-  [['Ctrl', 'Z'], 'Undo; with Shift, or Ctrl and Y, redo'],
-  [['Ctrl', 'K'], 'Search actions, rules, fields and sheets'],
-  [['Alt', 'R'], 'Make a rule over the selected fields'],
-  [['Ctrl', 'Enter'], 'Save the rule; with Shift, also start the next one on the same cells'],
-  [['Escape'], 'Close what is open'],
-  [['F1'], 'Show shortcuts'],
+const KEYS: readonly (readonly [readonly string[], Key<'actions'>])[] = [
+  [['arrows', 'tab'], 'nextCellShiftArrows'],
+  [['ctrl', 'arrows'], 'edgeDataShiftSelecting'],
+  [['home', 'end'], 'firstLastFieldCtrl'],
+  [['ctrl', 'A'], 'selectEverythingCtrlHeld'],
+  [['enter', 'F2'], 'editCellTypingReplaces'],
+  [['='], 'beginFormulaCellsClicked'],
+  [['tab'], 'formulaTakeCompletionOffered'],
+  [['F8'], 'formulaFixReferenceBoth'],
+  [['delete'], 'clearSelectedCells'],
+  [['ctrl', 'C', 'X', 'V'], 'copyCutPaste'],
+  [['alt', 'arrows'], 'moveSelectedRowsOr'],
+  [['alt', 'shift', 'down'], 'fillSelectionFromIts'],
+  [['ctrl', 'B', 'I', 'U'], 'boldItalicUnderline'],
+  [['ctrl', 'F'], 'findReplace'],
+  [['ctrl', 'Z'], 'undoShiftOrCtrl'],
+  [['ctrl', 'K'], 'searchActionsRulesFields'],
+  [['alt', 'R'], 'makeRuleOverSelected'],
+  [['ctrl', 'enter'], 'saveRuleShiftAlso'],
+  [['escape'], 'closeWhatOpen'],
+  [['F1'], 'showShortcuts'],
 ];
+
+/** Keys that languages name differently; others are as they are printed on the key. */
+const NAMED = ['alt', 'arrows', 'ctrl', 'delete', 'down', 'end', 'enter', 'escape', 'home', 'shift', 'tab'] as const;
+
+const isNamed = (key: string): key is (typeof NAMED)[number] => NAMED.some((name) => name === key);
 
 /** The shortcuts of the grid. */
 export function Keys() {
+  const t = useTranslations('actions');
   const session = useSession();
   const panel = useSessionState((state) => state.panel);
   return (
-    <Modal opened={panel === 'keys'} onClose={() => session.openPanel(null)} title="Keys" size="lg">
+    <Modal opened={panel === 'keys'} onClose={() => session.openPanel(null)} title={t('keys')} size="lg">
       <dl className={classes.keys}>
         {KEYS.map(([keys, says]) => (
           <div key={says} style={{ display: 'contents' }}>
             <dt>
               {keys.map((key) => (
                 <Kbd key={key} mx={2}>
-                  {key}
+                  {isNamed(key) ? t(key) : key}
                 </Kbd>
               ))}
             </dt>
-            <dd>{says}</dd>
+            <dd>{t(says)}</dd>
           </div>
         ))}
       </dl>

@@ -1,6 +1,8 @@
 import { Button, Checkbox, Divider, NativeSelect, Popover, SegmentedControl, TextInput } from '@mantine/core';
 import { IconArrowsSort } from '@tabler/icons-react';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
+import type { Key } from '../../texts/texts';
 import { memberOf } from '../../core/values/typed-keys';
 import type { SortKey } from '../../core/edit/sort';
 import { FILTER_TESTS, type FilterTest } from '../../protocol/sheet-view';
@@ -11,6 +13,7 @@ import classes from './OrderMenu.module.css';
 
 /** Sorts records for everybody, or filters this reader's own view. */
 export function OrderMenu() {
+  const t = useTranslations('actions');
   const session = useSession();
   const isFiltered = useSessionState((state) => (state.frame?.filter ?? null) !== null);
   const column = useSessionState((state) => state.selection.anchor.column);
@@ -30,7 +33,7 @@ export function OrderMenu() {
           size="compact-sm"
           leftSection={<IconArrowsSort size={16} stroke={1.5} />}
         >
-          {isFiltered ? 'Filtered' : 'Sort and filter'}
+          {isFiltered ? t('filtered') : t('sortAndFilter')}
         </Button>
       </Popover.Target>
       <Popover.Dropdown>
@@ -44,13 +47,14 @@ export function OrderMenu() {
   );
 }
 
-const ORDERS: { value: SortKey['order']; label: string }[] = [
-  { value: 'rising', label: 'Ascending' },
-  { value: 'falling', label: 'Descending' },
+const ORDERS: { value: SortKey['order']; label: Key<'actions'> }[] = [
+  { value: 'rising', label: 'ascending' },
+  { value: 'falling', label: 'descending' },
 ];
 
 /** The order of all records: at once by the selected field, or by several things one after another. */
 function Order() {
+  const t = useTranslations('actions');
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const column = useSessionState((state) => state.selection.anchor.column);
@@ -59,11 +63,11 @@ function Order() {
   const sort = (by: readonly SortKey[]) => void session.actions.edit({ do: 'sort-rows', by });
   return (
     <div>
-      <p className={shared.label}>Sort all records by “{label}”, for everyone</p>
+      <p className={shared.label}>{t('sortAllRecordsLabel', { label })}</p>
       <div className={shared.row}>
         {ORDERS.map(({ value, label: words }) => (
           <Button key={value} variant="default" size="compact-sm" onClick={() => sort([{ column, order: value }])}>
-            {words}
+            {t(words)}
           </Button>
         ))}
         <Button
@@ -75,7 +79,7 @@ function Order() {
             setKeys([...keys, { column: (column + keys.length) % (frame?.fields.length ?? 1), order: 'rising' }])
           }
         >
-          {keys.length ? 'Then by' : 'Add another field'}
+          {keys.length ? t('thenBy') : t('addAnotherField')}
         </Button>
       </div>
       {keys.map((key, at) => (
@@ -84,10 +88,10 @@ function Order() {
       {keys.length > 0 && (
         <div className={shared.row}>
           <Button size="compact-sm" color="ink" onClick={() => sort(keys)}>
-            Sort
+            {t('sort')}
           </Button>
           <Button variant="subtle" color="ink" size="compact-sm" onClick={() => setKeys([])}>
-            Forget
+            {t('forget')}
           </Button>
         </div>
       )}
@@ -104,20 +108,24 @@ interface SortKeyRowProps {
 
 /** One thing that records are sorted by: a field, or whether a rule paints them. */
 function SortKeyRow({ at, sortKey, onChange }: SortKeyRowProps) {
+  const t = useTranslations('actions');
   const frame = useSessionState((state) => state.frame);
   const legend = useSessionState((state) => state.legend);
   return (
     <div className={shared.row}>
       <NativeSelect
         size="xs"
-        aria-label={at ? `Then by ${at + 1}` : 'Sort by'}
+        aria-label={at ? t('thenByAt', { at: at + 1 }) : t('sortBy')}
         value={'rule' in sortKey ? `rule ${sortKey.rule}` : `field ${sortKey.column}`}
         data={[
           {
-            group: 'Fields',
-            items: (frame?.fields ?? []).map((field, place) => ({ value: `field ${place}`, label: field.label })),
+            group: t('fields'),
+            items: (frame?.fields ?? []).map((field, place) => ({
+              value: `field ${place}`,
+              label: field.label,
+            })),
           },
-          { group: 'Rule', items: legend.map(({ id, rule }) => ({ value: `rule ${id}`, label: rule.name })) },
+          { group: t('rule'), items: legend.map(({ id, rule }) => ({ value: `rule ${id}`, label: rule.name })) },
         ]}
         onChange={({ currentTarget: { value } }) =>
           onChange(
@@ -129,8 +137,8 @@ function SortKeyRow({ at, sortKey, onChange }: SortKeyRowProps) {
       />
       <SegmentedControl
         size="xs"
-        aria-label={`Order ${at + 1}`}
-        data={'rule' in sortKey ? PAINTED_ORDERS : ORDERS}
+        aria-label={t('order', { at: at + 1 })}
+        data={('rule' in sortKey ? PAINTED_ORDERS : ORDERS).map(({ value, label }) => ({ value, label: t(label) }))}
         value={sortKey.order}
         onChange={(order) => onChange({ ...sortKey, order })}
       />
@@ -139,12 +147,13 @@ function SortKeyRow({ at, sortKey, onChange }: SortKeyRowProps) {
 }
 
 const PAINTED_ORDERS: typeof ORDERS = [
-  { value: 'falling', label: 'First' },
-  { value: 'rising', label: 'Last' },
+  { value: 'falling', label: 'first' },
+  { value: 'rising', label: 'last' },
 ];
 
 /** Which records are in this reader's own view. */
 function Show({ values }: { readonly values: readonly { text: string; count: number }[] }) {
+  const t = useTranslations('actions');
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const column = useSessionState((state) => state.selection.anchor.column);
@@ -155,8 +164,8 @@ function Show({ values }: { readonly values: readonly { text: string; count: num
 
   return (
     <>
-      <div role="group" aria-label="Show only">
-        <p className={shared.label}>Filter, for you only</p>
+      <div role="group" aria-label={t('showOnly')}>
+        <p className={shared.label}>{t('filterForYouOnly')}</p>
         <form
           className={shared.row}
           onSubmit={(event) => {
@@ -173,18 +182,18 @@ function Show({ values }: { readonly values: readonly { text: string; count: num
           />
           <TextInput
             size="xs"
-            aria-label="Value"
+            aria-label={t('value')}
             value={value}
             onChange={(event) => setValue(event.currentTarget.value)}
           />
           <Button type="submit" variant="default" size="compact-sm">
-            Show
+            {t('show')}
           </Button>
         </form>
         <ShowValues values={values} />
       </div>
       <Button variant="default" size="compact-sm" disabled={!filter} onClick={() => session.filterBy(null)}>
-        Show all records
+        {t('showAllRecords')}
       </Button>
     </>
   );
@@ -192,6 +201,7 @@ function Show({ values }: { readonly values: readonly { text: string; count: num
 
 /** The looks and the values of the field, each to be shown or left out. */
 function ShowValues({ values }: { readonly values: readonly { text: string; count: number }[] }) {
+  const t = useTranslations('actions');
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const legend = useSessionState((state) => state.legend);
@@ -213,7 +223,7 @@ function ShowValues({ values }: { readonly values: readonly { text: string; coun
           key={id}
           size="xs"
           color="ink"
-          label={`Matched by ${rule.name}`}
+          label={t('matchedByName', { name: rule.name })}
           checked={filter !== null && 'rule' in filter && filter.rule === id}
           onChange={(event) => session.filterBy(event.currentTarget.checked ? { rule: id } : null)}
         />
@@ -223,7 +233,7 @@ function ShowValues({ values }: { readonly values: readonly { text: string; coun
           key={text}
           size="xs"
           color="ink"
-          label={`${text === '' ? 'Blank' : text} (${count})`}
+          label={`${text === '' ? t('blank') : text} (${count})`}
           checked={chosen ? chosen.has(text) : true}
           onChange={() => toggle(text)}
         />

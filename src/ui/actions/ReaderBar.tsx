@@ -1,4 +1,5 @@
 import { Button } from '@mantine/core';
+import { useTranslations } from 'use-intl';
 import { isFiller, type SheetRole } from '../../core/sharing/role';
 import shared from './ActionBar.module.css';
 import classes from './ReaderBar.module.css';
@@ -13,8 +14,9 @@ interface Props {
 
 /** The actions of a reader without rules. */
 export function ReaderBar({ role, list: { isList, onList } }: Props) {
+  const t = useTranslations('actions');
   return (
-    <div className={shared.bar} role="toolbar" aria-label="Actions">
+    <div className={shared.bar} role="toolbar" aria-label={t('actions')}>
       {isFiller(role) && (
         <>
           <UndoActs />
@@ -24,12 +26,10 @@ export function ReaderBar({ role, list: { isList, onList } }: Props) {
       {!isList && <FindButton />}
       {isFiller(role) && (
         <Button variant="subtle" color="ink" size="compact-sm" onClick={() => onList(!isList)}>
-          {isList ? 'Show the sheet' : 'Show as a list'}
+          {isList ? t('showTheSheet') : t('showAsAList')}
         </Button>
       )}
-      {isFiller(role) && !isList && (
-        <span className={classes.hint}>Cells with a line at their left are yours to fill in.</span>
-      )}
+      {isFiller(role) && !isList && <span className={classes.hint}>{t('cellsLineTheirLeft')}</span>}
     </div>
   );
 }

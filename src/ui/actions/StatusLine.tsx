@@ -1,6 +1,6 @@
-import { counted, inDigits } from '../../core/values/counted';
 import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
+import { useTranslations } from 'use-intl';
 import type { AreaMeasures } from '../../core/rules/explain/measure-area';
 import { formatNumber } from '../../core/values/number-format';
 import { useSession, useSessionState } from '../sheet/use-session';
@@ -11,35 +11,32 @@ const REST_MS = 60;
 
 /** A summary of the selected cells: count, sum, average, and the rules that paint them. */
 export function StatusLine() {
+  const t = useTranslations('actions');
   const isBusy = useSessionState((state) => state.isBusy);
   const measures = useMeasures();
   if (isBusy) return <Busy />;
   if (!measures) return <div className={classes.status} />;
   const { filled, numbers, distinct, sum, average, least, greatest, format, painted } = measures;
   const facts = [
-    ['Sum', sum],
-    ['Average', average],
-    ['Least', least],
-    ['Greatest', greatest],
+    ['sum', sum],
+    ['average', average],
+    ['least', least],
+    ['greatest', greatest],
   ] as const;
   return (
-    <div className={classes.status} data-testid="status" role="group" aria-label="What is selected" tabIndex={0}>
-      <span>
-        <b>{inDigits(filled)}</b> filled
-      </span>
-      <span>
-        <b>{inDigits(distinct)}</b> distinct
-      </span>
+    <div className={classes.status} data-testid="status" role="group" aria-label={t('whatIsSelected')} tabIndex={0}>
+      <span>{t.rich('filledFilled', { filled, b: (chunks) => <b>{chunks}</b> })}</span>
+      <span>{t.rich('distinctDistinct', { distinct, b: (chunks) => <b>{chunks}</b> })}</span>
       {numbers > 1 &&
         facts.map(([name, value]) => (
           <span key={name}>
-            {name} <b>{shown(value ?? 0, name === 'Average' ? null : format)}</b>
+            {t(name)} <b>{shown(value ?? 0, name === 'average' ? null : format)}</b>
           </span>
         ))}
       <PastedAs />
       {painted.slice(0, 3).map(({ rule, name, cells }) => (
         <span key={rule}>
-          {name}: <b>{counted(cells, 'cell')}</b>
+          {name}: <b>{t('countCells', { count: cells })}</b>
         </span>
       ))}
     </div>
@@ -48,16 +45,17 @@ export function StatusLine() {
 
 /** What is under way, how far it is, and the way to stop it. */
 function Busy() {
+  const t = useTranslations('actions');
   const session = useSession();
   const progress = useSessionState((state) => state.progress);
   return (
     <div className={classes.status}>
-      <span role="status">Working…</span>
+      <span role="status">{t('working')}</span>
       {progress !== null && (
         <>
-          <progress value={progress} aria-label="Progress" />
+          <progress value={progress} aria-label={t('progress')} />
           <Button size="compact-xs" variant="default" onClick={() => session.stop()}>
-            Stop
+            {t('stop')}
           </Button>
         </>
       )}
@@ -96,19 +94,20 @@ const shown = (value: number, format: string | null): string =>
 
 const HOWS = [
   { how: 'all', label: 'all' },
-  { how: 'values', label: 'values only' },
-  { how: 'looks', label: 'looks only' },
+  { how: 'values', label: 'valuesOnly' },
+  { how: 'looks', label: 'looksOnly' },
   { how: 'transposed', label: 'transposed' },
 ] as const;
 
 /** After a paste: how it was done, and how else it could be. */
 function PastedAs() {
+  const t = useTranslations('actions');
   const session = useSession();
   const pasted = useSessionState((state) => state.pasted);
   if (!pasted) return null;
   return (
-    <span className={classes.pasted} role="group" aria-label="Pasted">
-      Pasted
+    <span className={classes.pasted} role="group" aria-label={t('pasted')}>
+      {t('pasted')}
       {HOWS.filter(({ how }) => pasted.table.token !== null || how === 'all' || how === 'transposed').map(
         ({ how, label }) => (
           <button
@@ -118,7 +117,7 @@ function PastedAs() {
             onMouseDown={(event) => event.preventDefault()}
             onClick={() => void session.actions.pasteAgain(how)}
           >
-            {label}
+            {t(label)}
           </button>
         ),
       )}

@@ -13,6 +13,7 @@ import {
   IconLayoutAlignTop,
   IconTextWrap,
 } from '@tabler/icons-react';
+import { useTranslations } from 'use-intl';
 import type { StylePatch } from '../../core/edit/styles';
 import type { BorderSide } from '../../core/looks/look';
 import type { Style } from '../../core/looks/style';
@@ -22,15 +23,15 @@ import classes from './ActionBar.module.css';
 import { Swatches } from './Swatches';
 
 const ALIGNS = [
-  { align: 'start', label: 'Align left', icon: IconAlignLeft },
-  { align: 'center', label: 'Centre', icon: IconAlignCenter },
-  { align: 'end', label: 'Align right', icon: IconAlignRight },
+  { align: 'start', label: 'alignLeft', icon: IconAlignLeft },
+  { align: 'center', label: 'centre', icon: IconAlignCenter },
+  { align: 'end', label: 'alignRight', icon: IconAlignRight },
 ] as const;
 
 const STANDS = [
-  { stand: 'top', label: 'Align top', icon: IconLayoutAlignTop },
-  { stand: 'middle', label: 'Align middle', icon: IconLayoutAlignMiddle },
-  { stand: 'bottom', label: 'Align bottom', icon: IconLayoutAlignBottom },
+  { stand: 'top', label: 'alignTop', icon: IconLayoutAlignTop },
+  { stand: 'middle', label: 'alignMiddle', icon: IconLayoutAlignMiddle },
+  { stand: 'bottom', label: 'alignBottom', icon: IconLayoutAlignBottom },
 ] as const;
 
 /** Tints that carry ink at 4.5 to 1 or better, and inks that read on paper. */
@@ -42,6 +43,7 @@ const THICK: BorderSide = { style: 'solid', width: 2, color: '#22252b' };
 
 /** How the selected cells look when no rule says otherwise. It stands above the grid and covers none of it. */
 export function StylePanel() {
+  const t = useTranslations('actions');
   const session = useSession();
   const isOpen = useSessionState((state) => state.panel === 'style');
   const style = useSessionState((state) => state.cell?.style);
@@ -51,15 +53,15 @@ export function StylePanel() {
     <div
       className={classes.shelf}
       role="group"
-      aria-label="Style"
+      aria-label={t('style')}
       onKeyDown={(event) => {
         if (event.key !== 'Escape') return;
         event.preventDefault();
         session.openPanel(null);
       }}
     >
-      <Swatches label="Fill" colors={FILLS} chosen={style?.fill} onPick={(fill) => put({ fill })} />
-      <Swatches label="Text" colors={INKS} chosen={style?.text} onPick={(text) => put({ text })} />
+      <Swatches label={t('fill')} colors={FILLS} chosen={style?.fill} onPick={(fill) => put({ fill })} />
+      <Swatches label={t('text')} colors={INKS} chosen={style?.text} onPick={(text) => put({ text })} />
       <AlignActs style={style} put={put} />
       <LetterActs style={style} put={put} />
       <LineActs style={style} put={put} />
@@ -76,13 +78,14 @@ interface ActsProps {
 
 /** How the text stands in its cell. */
 function AlignActs({ style, put }: ActsProps) {
+  const t = useTranslations('actions');
   const session = useSession();
   return (
     <div className={classes.row}>
       {ALIGNS.map(({ align, label, icon }) => (
         <Act
           key={align}
-          label={label}
+          label={t(label)}
           icon={icon}
           isOn={style?.align === align}
           onAct={() => put({ align: style?.align === align ? null : align })}
@@ -91,14 +94,14 @@ function AlignActs({ style, put }: ActsProps) {
       {STANDS.map(({ stand, label, icon }) => (
         <Act
           key={stand}
-          label={label}
+          label={t(label)}
           icon={icon}
           isOn={style?.stand === stand}
           onAct={() => put({ stand: style?.stand === stand ? null : stand })}
         />
       ))}
       <Act
-        label="Wrap text"
+        label={t('wrapText')}
         icon={IconTextWrap}
         isOn={style?.wrap === true}
         onAct={() => void session.actions.wrap(style?.wrap !== true)}
@@ -109,27 +112,28 @@ function AlignActs({ style, put }: ActsProps) {
 
 /** The height and the family of the letters. */
 function LetterActs({ style, put }: ActsProps) {
+  const t = useTranslations('actions');
   return (
     <div className={classes.row}>
       <NumberInput
-        aria-label="Font size in pixels"
+        aria-label={t('fontSizeInPixels')}
         size="xs"
         w={76}
         min={8}
         max={48}
-        suffix=" px"
+        suffix={` ${t('px')}`}
         value={style?.sizePx ?? 13}
         onChange={(sizePx) => typeof sizePx === 'number' && sizePx >= 8 && sizePx <= 48 && put({ sizePx })}
       />
       <SegmentedControl
         size="xs"
-        aria-label="Font"
+        aria-label={t('font')}
         value={style?.family ?? 'plain'}
         onChange={(family) => put({ family })}
         data={[
-          { value: 'plain', label: 'Plain' },
-          { value: 'serif', label: 'Serif' },
-          { value: 'fixed', label: 'Fixed' },
+          { value: 'plain', label: t('plain') },
+          { value: 'serif', label: t('serif') },
+          { value: 'fixed', label: t('fixed') },
         ]}
       />
     </div>
@@ -138,53 +142,55 @@ function LetterActs({ style, put }: ActsProps) {
 
 /** Lines at the edges of cells. */
 function LineActs({ put }: ActsProps) {
+  const t = useTranslations('actions');
   const session = useSession();
   return (
     <div className={classes.row}>
       <Act
-        label="All borders"
+        label={t('allBorders')}
         icon={IconBorderAll}
         onAct={() => put({ border: { top: LINE, right: LINE, bottom: LINE, left: LINE } })}
       />
       <Act
-        label="Thick outline"
+        label={t('thickOutline')}
         icon={IconBorderOuter}
         onAct={() => void session.actions.editEach((area) => ({ do: 'outline-cells', area, line: THICK }))}
       />
-      <Act label="Top border" icon={IconBorderTop} onAct={() => put({ border: { top: LINE } })} />
-      <Act label="Bottom border" icon={IconBorderBottom} onAct={() => put({ border: { bottom: LINE } })} />
-      <Act label="No borders" icon={IconBorderNone} onAct={() => put({ border: null })} />
+      <Act label={t('topBorder')} icon={IconBorderTop} onAct={() => put({ border: { top: LINE } })} />
+      <Act label={t('bottomBorder')} icon={IconBorderBottom} onAct={() => put({ border: { bottom: LINE } })} />
+      <Act label={t('noBorders')} icon={IconBorderNone} onAct={() => put({ border: null })} />
     </div>
   );
 }
 
 /** What is done with whole cells and their style. */
 function CellActs() {
+  const t = useTranslations('actions');
   const session = useSession();
   return (
     <div className={classes.row}>
       <Button variant="default" size="compact-sm" onClick={() => void session.actions.merge()}>
-        Merge
+        {t('merge')}
       </Button>
       <Button
         variant="default"
         size="compact-sm"
         onClick={() => void session.actions.edit({ do: 'split-cells', area: session.actions.area })}
       >
-        Split
+        {t('split')}
       </Button>
       <Button
         variant="default"
         size="compact-sm"
         onClick={() => void session.actions.editEach((area) => ({ do: 'clear-style', area }))}
       >
-        Clear formatting
+        {t('clearFormatting')}
       </Button>
       <Button variant="default" size="compact-sm" onClick={() => session.actions.liftStyle()}>
-        Copy style
+        {t('copyStyle')}
       </Button>
       <Button variant="default" size="compact-sm" onClick={() => session.actions.layStyle()}>
-        Paste style
+        {t('pasteStyle')}
       </Button>
     </div>
   );

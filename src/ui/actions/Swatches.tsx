@@ -1,4 +1,5 @@
 import { ColorInput } from '@mantine/core';
+import { useTranslations } from 'use-intl';
 import shared from './ActionBar.module.css';
 import classes from './Swatches.module.css';
 
@@ -11,6 +12,7 @@ interface Props {
 
 /** A few colours that go together, none, or any other. */
 export function Swatches({ label, colors, chosen, onPick }: Props) {
+  const t = useTranslations('actions');
   return (
     <div role="group" aria-label={label}>
       <div className={shared.swatches}>
@@ -18,7 +20,7 @@ export function Swatches({ label, colors, chosen, onPick }: Props) {
         <button
           type="button"
           className={`${classes.swatch} ${classes.none}`}
-          aria-label={`${label}: none`}
+          aria-label={t('labelNone', { label })}
           aria-pressed={chosen === undefined}
           onMouseDown={(event) => event.preventDefault()}
           onClick={() => onPick(null)}
@@ -36,12 +38,12 @@ export function Swatches({ label, colors, chosen, onPick }: Props) {
           />
         ))}
         <ColorInput
-          aria-label={`${label}: another colour`}
+          aria-label={t('labelAnotherColour', { label })}
           size="xs"
           w={104}
           value={chosen ?? ''}
-          placeholder="#rrggbb"
-          eyeDropperButtonProps={{ 'aria-label': `${label}: a colour from the screen` }}
+          placeholder={t('rrggbb')}
+          eyeDropperButtonProps={{ 'aria-label': t('labelColourFromScreen', { label }) }}
           onChangeEnd={(color) => /^#[0-9a-f]{6}$/i.test(color) && onPick(color)}
         />
       </div>

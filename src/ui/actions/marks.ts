@@ -2,8 +2,8 @@ import { IconBold, IconItalic, IconStrikethrough, IconUnderline } from '@tabler/
 
 /** The marks that text can have, each with its name and picture. */
 export const MARKS = [
-  { mark: 'bold', label: 'Bold', icon: IconBold },
-  { mark: 'italic', label: 'Italic', icon: IconItalic },
-  { mark: 'underline', label: 'Underline', icon: IconUnderline },
-  { mark: 'strike', label: 'Strikethrough', icon: IconStrikethrough },
+  { mark: 'bold', label: 'bold', icon: IconBold },
+  { mark: 'italic', label: 'italic', icon: IconItalic },
+  { mark: 'underline', label: 'underline', icon: IconUnderline },
+  { mark: 'strike', label: 'strikethrough', icon: IconStrikethrough },
 ] as const;

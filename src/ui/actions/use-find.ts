@@ -1,5 +1,5 @@
-import { counted } from '../../core/values/counted';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { isSingle, selectCell } from '../grid/engine/selection';
 import { useSession, useSessionState } from '../sheet/use-session';
 
@@ -7,6 +7,7 @@ const NOTHING = { text: '', by: '', exact: false, pattern: false, painted: '' };
 
 /** What is looked for and replaced, and the actions that do it: from one match to the next, or all at once. */
 export function useFind() {
+  const t = useTranslations('actions');
   const session = useSession();
   const [wanted, setWanted] = useState(NOTHING);
   // Where several cells were selected, only those are looked through, wherever the selection goes afterwards.
@@ -25,14 +26,14 @@ export function useFind() {
       (cell) => cell.position > position || (cell.position === position && cell.column > column),
     );
     const at = after < 0 ? 0 : after;
-    const nothing = area ? 'Not found in the selection' : 'Not found';
-    setMessage(found.length ? `${at + 1} of ${counted(found.length, 'cell')}` : nothing);
+    const nothing = area ? t('notFoundSelection') : t('notFound');
+    setMessage(found.length ? t('atOfFoundCells', { at: at + 1, found: found.length }) : nothing);
     if (found[at]) session.show(selectCell(found[at]));
   };
   const replaceAll = async () => {
     const found = await session.actions.find(search);
     await session.actions.edit({ do: 'replace-text', ...search, by });
-    if (found) setMessage(`Replaced in ${counted(found.length, 'cell')}`);
+    if (found) setMessage(t('replacedInFoundCells', { found: found.length }));
   };
 
   return {

@@ -3,6 +3,7 @@
 import { ActionIcon, Button, TextInput } from '@mantine/core';
 import { IconChevronDown, IconChevronUp } from '@tabler/icons-react';
 import { useDeferredValue, useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useTranslations } from 'use-intl';
 import { isUnkept, type SessionState } from '../sheet/session-state';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
@@ -14,6 +15,7 @@ import { Trials } from './Trials';
 
 /** The bench, under the grid: a rule's sentence, the values it tests, and its outcome. */
 export function Bench() {
+  const t = useTranslations('bench');
   const session = useSession();
   const bench = useSessionState((state) => state.bench);
   const [isFolded, setFolded] = useState(false);
@@ -54,7 +56,7 @@ export function Bench() {
       ref={section}
       tabIndex={-1}
       className={classes.bench}
-      aria-label="Bench"
+      aria-label={t('bench')}
       data-folded={isFolded}
       onKeyDown={onKeyDown}
     >
@@ -82,6 +84,7 @@ interface BenchHeadProps {
 
 /** The rule's name and note, and what becomes of the draft. */
 function BenchHead({ bench, isFolded, onKeep, onFold }: BenchHeadProps) {
+  const t = useTranslations('bench');
   const { draft, kept } = bench;
   const session = useSession();
   const isChanged = isUnkept(bench);
@@ -90,8 +93,8 @@ function BenchHead({ bench, isFolded, onKeep, onFold }: BenchHeadProps) {
       <TextInput
         className={classes.name}
         size="xs"
-        aria-label="Name of the rule"
-        placeholder="Named automatically"
+        aria-label={t('nameOfTheRule')}
+        placeholder={t('namedAutomatically')}
         maxLength={200}
         value={draft.rule.name}
         onChange={(event) => session.rules.nameDraft(event.currentTarget.value)}
@@ -99,15 +102,15 @@ function BenchHead({ bench, isFolded, onKeep, onFold }: BenchHeadProps) {
       <NoteInput />
       <span className={classes.spacer} />
       <Button size="compact-md" fz={13} disabled={!isChanged} onClick={onKeep}>
-        {kept ? 'Save changes' : 'Save rule'}
+        {kept ? t('saveChanges') : t('saveRule')}
       </Button>
       <Button size="compact-md" fz={13} variant="default" onClick={() => session.rules.leaveBench()}>
-        {isChanged ? (kept ? 'Discard changes' : 'Discard') : 'Done'}
+        {isChanged ? (kept ? t('discardChanges') : t('discard')) : t('done')}
       </Button>
       <ActionIcon
         variant="subtle"
         color="ink"
-        aria-label={isFolded ? 'Expand the bench' : 'Collapse the bench'}
+        aria-label={isFolded ? t('expandTheBench') : t('collapseTheBench')}
         onClick={onFold}
       >
         {isFolded ? <IconChevronUp size={16} stroke={1.5} /> : <IconChevronDown size={16} stroke={1.5} />}

@@ -1,11 +1,13 @@
 import { memo, useState } from 'react';
+import { useTranslations } from 'use-intl';
+import { eachText } from '../../texts/texts';
 import type { Paints, Reads } from '../../core/rules/terms';
 import { useSessionState } from '../sheet/use-session';
 import { fieldsRead } from './fields-read';
 import { PickFields } from './parts/PickFields';
 import { PickWord } from './parts/PickWord';
 
-const WORDS = { cell: 'that cell', record: 'the whole record', fields: 'these fields of the record:' } as const;
+const WORDS = { cell: 'thatCell', record: 'wholeRecord', fields: 'theseFieldsRecord' } as const;
 
 interface Props {
   readonly reads: Reads;
@@ -15,6 +17,7 @@ interface Props {
 
 /** Where a rule paints in the record in which it matches. */
 export const PaintsPart = memo(function PaintsPart({ reads, paints, onPick }: Props) {
+  const t = useTranslations('bench');
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   // Fields that were just chosen to be painted are named next.
   const [isNew, setNew] = useState(false);
@@ -22,9 +25,9 @@ export const PaintsPart = memo(function PaintsPart({ reads, paints, onPick }: Pr
   return (
     <>
       <PickWord
-        label="Paints"
+        label={t('paints')}
         value={kind}
-        words={WORDS}
+        words={eachText(WORDS, (key) => t(key))}
         onPick={(next) => {
           setNew(next === 'fields');
           onPick(next === 'fields' ? { fields: fieldsRead(reads, fields) } : next);
@@ -34,7 +37,7 @@ export const PaintsPart = memo(function PaintsPart({ reads, paints, onPick }: Pr
         <>
           {' '}
           <PickFields
-            label="Painted fields"
+            label={t('paintedFields')}
             between="and"
             value={paints.fields}
             opensAtOnce={isNew}

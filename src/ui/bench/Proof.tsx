@@ -1,4 +1,5 @@
-import { counted, inDigits } from '../../core/values/counted';
+import { useTranslations } from 'use-intl';
+import type { ValueProfile } from '../../core/stats/profile-values';
 import { kindOf } from '../../core/rules/kinds/registry';
 import type { Rule } from '../../core/rules/shape/rule';
 import { thresholdText } from '../../core/values/threshold-text';
@@ -10,6 +11,7 @@ import classes from './Proof.module.css';
 
 /** The evidence for a rule: the nearest values on each side of each threshold, and the cells that are not tested. */
 export function Proof({ rule }: { readonly rule: Rule }) {
+  const t = useTranslations('bench');
   const session = useSession();
   const answer = useSessionState((state) => state.profile);
   const entry = useSessionState((state) => state.legend.find((candidate) => candidate.id === state.bench?.draft.id));
@@ -22,15 +24,13 @@ export function Proof({ rule }: { readonly rule: Rule }) {
   const shown = (value: number) =>
     Number.isNaN(value) ? 'none' : isDated ? isoFromSerial(Math.floor(value)) : formatNumber(value, format);
   return (
-    <ul className={classes.proof} aria-label="Proof">
+    <ul className={classes.proof} aria-label={t('proof')}>
       {entry && !entry.problem && (
         <li data-testid="bench-count">
-          <b>
-            {inDigits(entry.matched)} of {inDigits(entry.read)} cells
-          </b>{' '}
+          <b>{t('matchedOfReadCells', { matched: entry.matched, read: entry.read })}</b>{' '}
           {entry.matched > 0 && (
             <button type="button" className={shared.show} onClick={() => void session.rules.showMatch()}>
-              show the next one
+              {t('showTheNextOne')}
             </button>
           )}
         </li>
@@ -43,21 +43,49 @@ export function Proof({ rule }: { readonly rule: Rule }) {
           return (
             near && (
               <li key={at}>
-                At {thresholdText(value, format)}: {counted(near.at, 'cell')}; nearest below {shown(near.below)},
-                nearest above {shown(near.above)}
+                {t('valueCellsNearestBelow', {
+                  value: thresholdText(value, format),
+                  at: near.at,
+                  below: shown(near.below),
+                  above: shown(near.above),
+                })}
               </li>
             )
           );
         })}
+      <Spread profile={profile} isDated={isDated} shown={shown} />
+    </ul>
+  );
+}
+
+interface SpreadProps {
+  readonly profile: ValueProfile;
+  readonly isDated: boolean;
+  readonly shown: (value: number) => string;
+}
+
+/** What the values are like: their middle, and how many there are of each sort. */
+function Spread({ profile, isDated, shown }: SpreadProps) {
+  const t = useTranslations('bench');
+  return (
+    <>
       {profile.numbers > profile.others && (
         <li>
-          Average {shown(Number(profile.mean.toPrecision(6)))}, median {shown(profile.median)}
+          {t('averageShownMedianMedian', {
+            shown: shown(Number(profile.mean.toPrecision(6))),
+            median: shown(profile.median),
+          })}
         </li>
       )}
       <li>
-        {counted(profile.numbers, isDated ? 'date' : 'number')}, {counted(profile.blanks, 'blank')},{' '}
-        {inDigits(profile.others)} text or other
+        {t('numbersBlanksBlanksOthers', {
+          numbers: isDated
+            ? t('countDates', { count: profile.numbers })
+            : t('countNumbers', { count: profile.numbers }),
+          blanks: profile.blanks,
+          others: profile.others,
+        })}
       </li>
-    </ul>
+    </>
   );
 }

@@ -1,4 +1,5 @@
 import { memo } from 'react';
+import { useTranslations } from 'use-intl';
 import { itemAt } from '../../core/values/item-at';
 import type { Reads } from '../../core/rules/terms';
 import { cellAddress, writeArea } from '../../core/sheet/address';
@@ -17,6 +18,7 @@ export const ReadsPart = memo(function ReadsPart({
   readonly reads: Reads;
   readonly onPick: (reads: Reads) => void;
 }) {
+  const t = useTranslations('bench');
   const session = useSession();
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const reach = (id: string) => {
@@ -28,22 +30,27 @@ export const ReadsPart = memo(function ReadsPart({
     <>
       {'fields' in reads ? (
         <>
-          <PickFields label="Reads" value={reads.fields} onPick={(ids) => onPick({ ...reads, fields: ids })} /> in{' '}
-          <PickRoles value={reads.roles ?? ['record']} onPick={(roles) => onPick({ ...reads, roles })} />
+          <PickFields label={t('reads')} value={reads.fields} onPick={(ids) => onPick({ ...reads, fields: ids })} />{' '}
+          {t('in')} <PickRoles value={reads.roles ?? ['record']} onPick={(roles) => onPick({ ...reads, roles })} />
         </>
       ) : (
         <>
-          the cells{' '}
-          <CellInput label="Cells read" value={reads.cells} takes="ranges" onChange={(cells) => onPick({ cells })} />
+          {t('cells')}{' '}
+          <CellInput
+            label={t('cellsRead')}
+            value={reads.cells}
+            takes="ranges"
+            onChange={(cells) => onPick({ cells })}
+          />
         </>
       )}{' '}
       <Pick
-        label="Reach"
+        label={t('reach')}
         value={'fields' in reads ? 'fields' : 'cells'}
         shown="▾"
         options={[
-          { id: 'fields', words: 'fields, with the records still to come' },
-          { id: 'cells', words: 'just the selected cells' },
+          { id: 'fields', words: t('fieldsRecordsStillCome') },
+          { id: 'cells', words: t('justTheSelectedCells') },
         ]}
         onPick={reach}
       />

@@ -1,3 +1,5 @@
+import { useTranslations } from 'use-intl';
+import { eachText } from '../../texts/texts';
 import { kindOf, type When } from '../../core/rules/kinds/registry';
 import type { Rule } from '../../core/rules/shape/rule';
 import type { Paints, Reads } from '../../core/rules/terms';
@@ -10,10 +12,11 @@ import { PaintsPart } from './PaintsPart';
 import { PickWord } from './parts/PickWord';
 import { PickLook } from './look/PickLook';
 
-const LATER = { add: 'later rules still apply', settle: 'later rules stop here' } as const;
+const LATER = { add: 'laterRulesStillApply', settle: 'laterRulesStopHere' } as const;
 
 /** A rule as one sentence whose underlined words can be changed. */
 export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonly showsOutcomes: boolean }) {
+  const t = useTranslations('bench');
   const session = useSession();
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const { reads, paints, when } = rule;
@@ -26,20 +29,21 @@ export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonl
   return (
     <div>
       <div className={classes.sentence}>
-        Where <ReadsPart reads={reads} onPick={pickReads} /> <Condition {...condition} />, paint{' '}
-        <PaintsPart reads={reads} paints={paints} onPick={pickPaints} />{' '}
+        {t('where')} <ReadsPart reads={reads} onPick={pickReads} /> <Condition {...condition} />
+        {t('paint')} <PaintsPart reads={reads} paints={paints} onPick={pickPaints} />{' '}
         {kindOf(when).outcomes === 'match' ? (
           <>
-            as <PickLook label="Look" value={rule.look ?? null} onPick={(look) => look && change({ look })} />
+            {t('as')}{' '}
+            <PickLook label={t('look')} value={rule.look ?? null} onPick={(look) => look && change({ look })} />
           </>
         ) : (
-          'with the looks below'
+          t('withTheLooksBelow')
         )}
-        , and{' '}
+        {t('and2')}{' '}
         <PickWord
-          label="Later rules"
+          label={t('laterRules')}
           value={rule.settles ? 'settle' : 'add'}
-          words={LATER}
+          words={eachText(LATER, (key) => t(key))}
           onPick={(choice) => change({ settles: choice === 'settle' })}
         />
         .

@@ -1,6 +1,7 @@
 import { ActionIcon } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import { useEffect, useState, type KeyboardEvent } from 'react';
+import { useTranslations } from 'use-intl';
 import { takesTrials } from '../../core/rules/evaluate/judge-trial';
 import { kindOf } from '../../core/rules/kinds/registry';
 import { readThreshold } from '../../core/rules/shape/read-threshold';
@@ -18,6 +19,7 @@ const REST_MS = 80;
  * example was kept.
  */
 export function Trials({ rule }: { readonly rule: Rule }) {
+  const t = useTranslations('bench');
   const session = useSession();
   const format = useSessionState((state) => {
     const { reads } = rule;
@@ -27,10 +29,9 @@ export function Trials({ rule }: { readonly rule: Rule }) {
   const trials = rule.trials ?? [];
   const isJudged = takesTrials(rule);
   const outcomes = useOutcomes(rule, readTrial(typed, format));
+  const says = useSays(kindOf(rule.when).outcomes === 'match');
 
   if (!isJudged) return null;
-  const isMatch = kindOf(rule.when).outcomes === 'match';
-  const says = isMatch ? matchWords : outcomeWords;
   const put = (next: readonly Trial[]) => {
     const { trials: _, ...rest } = rule;
     session.rules.changeDraft(next.length ? { ...rest, trials: next } : rest);
@@ -45,7 +46,7 @@ export function Trials({ rule }: { readonly rule: Rule }) {
     setTyped('');
   };
   return (
-    <div className={classes.trials} role="group" aria-label="Trials">
+    <div className={classes.trials} role="group" aria-label={t('trials')}>
       {trials.map((trial, at) => (
         <TrialItem
           key={at}
@@ -56,11 +57,11 @@ export function Trials({ rule }: { readonly rule: Rule }) {
         />
       ))}
       <label>
-        Try{' '}
+        {t('try')}{' '}
         <input
           className={shared.threshold}
-          aria-label="A value to try"
-          placeholder="a value"
+          aria-label={t('aValueToTry')}
+          placeholder={t('value')}
           size={8}
           value={typed}
           onChange={(event) => setTyped(event.currentTarget.value)}
@@ -68,7 +69,7 @@ export function Trials({ rule }: { readonly rule: Rule }) {
         />
       </label>
       {typed.trim() !== '' && (
-        <span role="status">{says(outcomes[trials.length])}; press Enter to keep the example</span>
+        <span role="status">{t('saysPressEnterKeep', { says: says(outcomes[trials.length]) })}</span>
       )}
     </div>
   );
@@ -103,15 +104,17 @@ interface TrialItemProps {
 }
 
 function TrialItem({ trial, outcome, says, onRemove }: TrialItemProps) {
+  const t = useTranslations('bench');
   const passes = outcome === trial.expect;
   return (
     <span data-passes={passes}>
-      <b>{String(trial.value)}</b> {says(trial.expect)}: {passes ? 'passes' : `fails, it ${says(outcome)}`}
+      <b>{String(trial.value)}</b> {says(trial.expect)}:{' '}
+      {passes ? t('passes') : t('failsItOutcome', { outcome: says(outcome) })}
       <ActionIcon
         variant="subtle"
         color="ink"
         size="xs"
-        aria-label={`Remove the trial ${String(trial.value)}`}
+        aria-label={t('removeTheTrialValue', { value: String(trial.value) })}
         onClick={onRemove}
       >
         <IconX size={11} stroke={1.5} />
@@ -123,7 +126,10 @@ function TrialItem({ trial, outcome, says, onRemove }: TrialItemProps) {
 const readTrial = (typed: string, format: string | null): Trial['value'] =>
   readThreshold(typed, { format, takes: 'any' }) ?? null;
 
-const matchWords = (outcome: Trial['expect'] | undefined): string =>
-  outcome === true ? 'is painted' : 'is not painted';
-const outcomeWords = (outcome: Trial['expect'] | undefined): string =>
-  outcome === null || outcome === undefined ? 'has no outcome' : `gives ${outcome}`;
+/** What becomes of a value: whether a rule with one look paints it, or which of its outcomes it has. */
+function useSays(isMatch: boolean): (outcome: Trial['expect'] | undefined) => string {
+  const t = useTranslations('bench');
+  if (isMatch) return (outcome) => (outcome === true ? t('isPainted') : t('isNotPainted'));
+  return (outcome) =>
+    outcome === null || outcome === undefined ? t('hasNoOutcome') : t('givesOutcome', { outcome: String(outcome) });
+}

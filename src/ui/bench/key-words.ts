@@ -1,9 +1,9 @@
 import type { KeyOutcome } from '../../core/rules/kinds/key';
 
 /** The names of an answer key's outcomes. */
-export const OUTCOME_WORDS: Record<KeyOutcome, string> = {
-  empty: 'Not yet answered',
-  right: 'Right',
-  near: 'Nearly right',
-  wrong: 'Wrong',
-};
+export const OUTCOME_WORDS = {
+  empty: 'notYetAnswered',
+  right: 'right',
+  near: 'nearlyRight',
+  wrong: 'wrong',
+} as const satisfies Record<KeyOutcome, string>;

@@ -1,5 +1,6 @@
 import { Combobox, Modal, TextInput, useCombobox } from '@mantine/core';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
 import type { SheetSummary } from '../../protocol/sheet-summary';
 import { sheetPageUrl } from '../../protocol/sheet-url';
 import { focusGrid } from '../grid/focus-grid';
@@ -14,6 +15,7 @@ const MAX_LISTED = 40;
 
 /** Everything that can be done or gone to, found by typing a part of its words. */
 export function CommandPalette() {
+  const t = useTranslations('commands');
   const session = useSession();
   const isOpen = useSessionState((state) => state.panel === 'commands');
   const close = () => {
@@ -23,7 +25,7 @@ export function CommandPalette() {
   return (
     <Modal.Root opened={isOpen} onClose={close} size={560} transitionProps={{ duration: 0 }}>
       <Modal.Overlay />
-      <Modal.Content aria-label="Commands">
+      <Modal.Content aria-label={t('commands')}>
         <Modal.Body p={8}>{isOpen && <Palette onClose={close} />}</Modal.Body>
       </Modal.Content>
     </Modal.Root>
@@ -31,6 +33,7 @@ export function CommandPalette() {
 }
 
 function Palette({ onClose }: { readonly onClose: () => void }) {
+  const t = useTranslations('commands');
   const [query, setQuery] = useState('');
   const combobox = useCombobox({ opened: true });
   const found = matching(useCommands(), query).slice(0, MAX_LISTED);
@@ -44,8 +47,8 @@ function Palette({ onClose }: { readonly onClose: () => void }) {
       <Combobox.EventsTarget>
         <TextInput
           data-autofocus
-          aria-label="Search actions, rules, fields and sheets"
-          placeholder="Search actions, rules, fields and sheets"
+          aria-label={t('searchActionsRulesFields')}
+          placeholder={t('searchActionsRulesFields')}
           value={query}
           onChange={(event) => {
             setQuery(event.currentTarget.value);
@@ -53,7 +56,7 @@ function Palette({ onClose }: { readonly onClose: () => void }) {
           }}
         />
       </Combobox.EventsTarget>
-      <Combobox.Options className={classes.options} aria-label="Commands">
+      <Combobox.Options className={classes.options} aria-label={t('commands')}>
         {groups.map((group) => (
           <Combobox.Group key={group} label={group}>
             {found.map(
@@ -66,7 +69,7 @@ function Palette({ onClose }: { readonly onClose: () => void }) {
             )}
           </Combobox.Group>
         ))}
-        {found.length === 0 && <Combobox.Empty>Nothing has these words.</Combobox.Empty>}
+        {found.length === 0 && <Combobox.Empty>{t('nothingHasTheseWords')}</Combobox.Empty>}
       </Combobox.Options>
     </Combobox>
   );
@@ -74,16 +77,17 @@ function Palette({ onClose }: { readonly onClose: () => void }) {
 
 /** All commands: actions, rules, fields, and the sheets that one has. */
 function useCommands(): readonly Command[] {
+  const t = useTranslations('commands');
   const session = useSession();
   const legend = useSessionState((state) => state.legend);
   const frame = useSessionState((state) => state.frame);
   const { value: sheets } = useLoaded<readonly SheetSummary[]>('/api/sheets');
   const open = (id: string) => () => window.location.assign(sheetPageUrl(id));
   return [
-    ...actionCommands(session),
-    ...placeCommands(session, { legend, frame }),
+    ...actionCommands(session, t),
+    ...placeCommands(session, { legend, frame }, t),
     ...inGroup(
-      'Sheets',
+      t('sheets'),
       (sheets ?? []).filter(({ id }) => id !== session.sheet).map(({ id, name }) => ({ title: name, run: open(id) })),
     ),
   ];

@@ -1,3 +1,4 @@
+import type { Texts } from '../../texts/texts';
 import type { Session } from '../sheet/session';
 import type { SessionState } from '../sheet/session-state';
 
@@ -14,39 +15,47 @@ export interface Command {
 type CommandOf = Omit<Command, 'id' | 'group'>;
 
 /** The actions on the open sheet. */
-export function actionCommands(session: Session): readonly Command[] {
+export function actionCommands(session: Session, t: Texts<'commands'>): readonly Command[] {
   const { actions, rules } = session;
   const last = (): number => (session.get().frame?.fields.length ?? 1) - 1;
   const savedRules = () => session.get().legend.flatMap(({ id, isDraft }) => (isDraft ? [] : [id]));
   const open = (panel: SessionState['panel']) => () => session.openPanel(panel);
-  return inGroup('Actions', [
-    { title: 'New rule', also: 'conditional format', run: open('new-rule') },
-    { title: 'Select all rules', run: () => rules.chooseRules(savedRules()) },
-    { title: 'Copy all rules to the selected cells', run: () => rules.carryToSelection(savedRules()) },
-    { title: 'Delete the rules on the selection', run: () => void rules.removeTouching() },
-    { title: 'Use a rule set', run: () => session.openDialog({ what: 'use-set', rules: [] }) },
-    { title: 'Preview the legend as a reader', run: () => session.readLegend(true) },
-    { title: 'Find and replace', run: open('find') },
-    { title: 'Style of the selected cells', also: 'format fill font border', run: open('style') },
-    { title: 'Wrap text', run: () => void actions.wrap(true) },
-    { title: 'Allowed values of the field', also: 'list choices', run: open('values') },
-    { title: 'Fit all fields to the content', also: 'column width', run: () => void actions.fitFields(0, last()) },
-    { title: 'Totals row for all fields', also: 'sum average', run: () => void actions.edit({ do: 'add-totals' }) },
-    { title: 'Add record at the end', also: 'row', run: () => void actions.addRecord() },
-    { title: 'Remove duplicate records', run: () => void actions.removeDuplicates() },
-    { title: 'Stripe records', also: 'shade', run: () => void actions.edit({ do: 'band-records', on: true }) },
-    { title: 'Export or update from a file', also: 'download import', run: open('files') },
-    { title: 'Share', also: 'link people invite', run: open('share') },
-    { title: 'Show shortcuts', also: 'keys help', run: open('keys') },
-    { title: 'Undo', run: () => session.undo() },
-    { title: 'Redo', run: () => session.redo() },
+  return inGroup(t('actions'), [
+    { title: t('newRule'), also: t('conditionalFormat'), run: open('new-rule') },
+    { title: t('selectAllRules'), run: () => rules.chooseRules(savedRules()) },
+    { title: t('copyAllRulesSelected'), run: () => rules.carryToSelection(savedRules()) },
+    { title: t('deleteRulesSelection'), run: () => void rules.removeTouching() },
+    { title: t('useARuleSet'), run: () => session.openDialog({ what: 'use-set', rules: [] }) },
+    { title: t('previewLegendAsReader'), run: () => session.readLegend(true) },
+    { title: t('findAndReplace'), run: open('find') },
+    { title: t('styleSelectedCells'), also: t('formatFillFontBorder'), run: open('style') },
+    { title: t('wrapText'), run: () => void actions.wrap(true) },
+    { title: t('allowedValuesField'), also: t('listChoices'), run: open('values') },
+    { title: t('fitAllFieldsContent'), also: t('columnWidth'), run: () => void actions.fitFields(0, last()) },
+    { title: t('totalsRowAllFields'), also: t('sumAverage'), run: () => void actions.edit({ do: 'add-totals' }) },
+    { title: t('addRecordEnd'), also: t('row'), run: () => void actions.addRecord() },
+    { title: t('removeDuplicateRecords'), run: () => void actions.removeDuplicates() },
+    {
+      title: t('stripeRecords'),
+      also: t('shade'),
+      run: () => void actions.edit({ do: 'band-records', on: true }),
+    },
+    { title: t('exportUpdateFromFile'), also: t('downloadImport'), run: open('files') },
+    { title: t('share'), also: t('linkPeopleInvite'), run: open('share') },
+    { title: t('showShortcuts'), also: t('keysHelp'), run: open('keys') },
+    { title: t('undo'), run: () => session.undo() },
+    { title: t('redo'), run: () => session.redo() },
   ]);
 }
 
 /** The rules and fields of the open sheet: a rule is opened, a field gone to. */
-export const placeCommands = (session: Session, { legend, frame }: Pick<SessionState, 'legend' | 'frame'>) => [
+export const placeCommands = (
+  session: Session,
+  { legend, frame }: Pick<SessionState, 'legend' | 'frame'>,
+  t: Texts<'commands'>,
+): readonly Command[] => [
   ...inGroup(
-    'Rules',
+    t('rules'),
     legend.map(({ id, rule, sentence }) => ({
       title: rule.name,
       also: sentence,
@@ -54,7 +63,7 @@ export const placeCommands = (session: Session, { legend, frame }: Pick<SessionS
     })),
   ),
   ...inGroup(
-    'Fields',
+    t('fields'),
     (frame?.fields ?? []).map(({ label }) => ({ title: label, run: () => session.actions.jump(label) })),
   ),
 ];

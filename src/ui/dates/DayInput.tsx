@@ -1,6 +1,7 @@
 import { DateInput, DatesProvider } from '@mantine/dates';
 import dayjs from 'dayjs';
 import '@mantine/dates/styles.css';
+import { useLocale } from 'use-intl';
 import { dayLocale } from './day-locale';
 
 interface Props {
@@ -14,7 +15,7 @@ interface Props {
 
 /** A day, typed or picked from a calendar, as the reader's language and region write it. */
 export function DayInput({ label, value, isFuture = false, onChange }: Props) {
-  const { pattern, firstDayOfWeek } = dayLocale(navigator.language);
+  const { pattern, firstDayOfWeek } = dayLocale(useLocale());
   return (
     <DatesProvider settings={{ firstDayOfWeek }}>
       <DateInput

@@ -1,5 +1,6 @@
 import { DatePicker, DatesProvider } from '@mantine/dates';
 import '@mantine/dates/styles.css';
+import { useLocale } from 'use-intl';
 import { dayLocale } from './day-locale';
 
 interface Props {
@@ -11,7 +12,7 @@ interface Props {
 
 /** A calendar to pick a day from. */
 export function DayPicker({ label, value, onPick }: Props) {
-  const { firstDayOfWeek } = dayLocale(navigator.language);
+  const { firstDayOfWeek } = dayLocale(useLocale());
   const day = /^\d{4}-\d{2}-\d{2}$/.test(value) ? value : null;
   return (
     <DatesProvider settings={{ firstDayOfWeek }}>

@@ -3,6 +3,7 @@
 import { NativeSelect, TextInput, useComputedColorScheme } from '@mantine/core';
 import Link from 'next/link';
 import { useCallback, useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { foldText } from '../../core/values/fold-text';
 import { memberOf } from '../../core/values/typed-keys';
 import type { DeskSheetSummary } from '../../protocol/sheet-summary';
@@ -16,17 +17,18 @@ import { NewSheet } from './NewSheet';
 
 /** The start page: the sheets, a new one, and files to import. */
 export function Desk({ sheets, person }: { readonly sheets: readonly DeskSheetSummary[]; readonly person: string }) {
+  const t = useTranslations('desk');
   const [file, setFile] = useState<File | null>(null);
   const leave = useCallback(() => setFile(null), []);
   if (file) return <ImportScreen file={file} leave={leave} />;
   return (
     <Page
-      title="Your sheets"
-      lead="Open a sheet, create one, or import a file."
+      title={t('yourSheets')}
+      lead={t('openSheetCreateOne')}
       width="wide"
       before={
         <Link href="/findings" className={classes.findings}>
-          Findings
+          {t('findings')}
         </Link>
       }
       after={<PersonMenu person={{ name: person, hasAccount: true }} />}
@@ -43,10 +45,14 @@ const MANY = 5;
 
 const ORDERS = ['changed', 'name', 'new'] as const;
 type Order = (typeof ORDERS)[number];
-const ORDER_WORDS: Record<Order, string> = { changed: 'Last changed', name: 'Name', new: 'New findings' };
+const ORDER_WORDS = { changed: 'lastChanged', name: 'name', new: 'newFindings' } as const satisfies Record<
+  Order,
+  string
+>;
 
 /** The sheets, searched by name and sorted. */
 function SheetList({ sheets }: { readonly sheets: readonly DeskSheetSummary[] }) {
+  const t = useTranslations('desk');
   const [query, setQuery] = useState('');
   const [order, setOrder] = useState<Order>('changed');
   const scheme = useComputedColorScheme('light');
@@ -57,13 +63,13 @@ function SheetList({ sheets }: { readonly sheets: readonly DeskSheetSummary[] })
       {sheets.length >= MANY && (
         <div className={classes.search}>
           <TextInput
-            aria-label="Search your sheets"
-            placeholder="Search"
+            aria-label={t('searchYourSheets')}
+            placeholder={t('search')}
             value={query}
             onChange={(event) => setQuery(event.currentTarget.value)}
           />
           <NativeSelect
-            aria-label="Sort by"
+            aria-label={t('sortBy')}
             value={order}
             data={ORDERS.map((value) => ({ value, label: ORDER_WORDS[value] }))}
             onChange={(event) => setOrder(memberOf(ORDERS, event.currentTarget.value))}
@@ -75,7 +81,7 @@ function SheetList({ sheets }: { readonly sheets: readonly DeskSheetSummary[] })
           <DeskSheet key={sheet.id} sheet={sheet} scheme={scheme} />
         ))}
       </ul>
-      {sorted.length === 0 && <p role="status">No sheet has these letters in its name.</p>}
+      {sorted.length === 0 && <p role="status">{t('noSheetHasThese')}</p>}
     </>
   );
 }

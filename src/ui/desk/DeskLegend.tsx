@@ -1,3 +1,4 @@
+import { useTranslations } from 'use-intl';
 import { inDigits } from '../../core/values/counted';
 import { looksById, sheetLooks } from '../../core/sheet/sheet-looks';
 import type { DeskSheetSummary } from '../../protocol/sheet-summary';
@@ -8,6 +9,7 @@ import classes from './Desk.module.css';
 
 /** The legend of a sheet on one line: each rule by its looks and name, with how much it paints where that is known. */
 export function DeskLegend({ sheet, scheme }: { readonly sheet: DeskSheetSummary; readonly scheme: Theme }) {
+  const t = useTranslations('desk');
   const { legend, looks, rules, unseen } = sheet;
   if (legend.length === 0) return null;
   const saved = looksById(sheetLooks(looks, scheme));
@@ -25,8 +27,10 @@ export function DeskLegend({ sheet, scheme }: { readonly sheet: DeskSheetSummary
           {painted !== null && on && <b>{inDigits(painted)}</b>}
         </span>
       ))}
-      {more > 0 && <span className={classes.chip}>and {more} more</span>}
-      {unseen > 0 && <span className={classes.fresh}>{unseen >= 100 ? '100 or more' : unseen} new</span>}
+      {more > 0 && <span className={classes.chip}>{t('andMoreMore', { more })}</span>}
+      {unseen > 0 && (
+        <span className={classes.fresh}>{t('isManyUnseenNew', { isMany: String(unseen >= 100), unseen })}</span>
+      )}
     </span>
   );
 }

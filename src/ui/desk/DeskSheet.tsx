@@ -1,9 +1,9 @@
-import { counted } from '../../core/values/counted';
 import { ActionIcon, Button, Menu, Modal, TextInput } from '@mantine/core';
 import { IconDotsVertical } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
+import { useFormatter, useTranslations } from 'use-intl';
 import type { Theme } from '../../core/looks/first-family';
 import { LINK_ROLE_WORDS } from '../../core/sharing/role-words';
 import { isOwner } from '../../core/sharing/role';
@@ -20,6 +20,7 @@ interface Props {
 
 /** One sheet on the desk: opened by its name, renamed or removed by the menu beside it. */
 export function DeskSheet({ sheet, scheme }: Props) {
+  const t = useTranslations('desk');
   const router = useRouter();
   const [asked, setAsked] = useState<'name' | 'removal' | null>(null);
   const [name, setName] = useState(sheet.name);
@@ -34,7 +35,7 @@ export function DeskSheet({ sheet, scheme }: Props) {
   };
   const rename = (event: FormEvent) => {
     event.preventDefault();
-    if (name.trim() === '') return setError('Give the sheet a name');
+    if (name.trim() === '') return setError(t('giveSheetName'));
     void send({ method: 'PATCH', body: { name: name.trim() } });
   };
   const ask = (what: typeof asked) => {
@@ -49,10 +50,10 @@ export function DeskSheet({ sheet, scheme }: Props) {
       {isOwner(sheet.role) && (
         <SheetMenu name={sheet.name} onRename={() => ask('name')} onRemove={() => ask('removal')} />
       )}
-      <Modal opened={asked === 'name'} onClose={() => setAsked(null)} title={`Rename ${sheet.name}`}>
+      <Modal opened={asked === 'name'} onClose={() => setAsked(null)} title={t('renameName', { name: sheet.name })}>
         <form onSubmit={rename}>
           <TextInput
-            label="Name"
+            label={t('name')}
             maxLength={120}
             value={name}
             error={error}
@@ -60,41 +61,44 @@ export function DeskSheet({ sheet, scheme }: Props) {
             data-autofocus
           />
           <Button type="submit" mt={16}>
-            Rename
+            {t('rename')}
           </Button>
         </form>
       </Modal>
-      <Modal opened={asked === 'removal'} onClose={() => setAsked(null)} title={`Delete ${sheet.name}?`}>
+      <Modal opened={asked === 'removal'} onClose={() => setAsked(null)} title={t('deleteName', { name: sheet.name })}>
         <p style={{ margin: '0 0 16px' }}>
-          This deletes {counted(sheet.records, 'record')}, {counted(sheet.rules ?? 0, 'rule')} and the history for
-          everybody. It cannot be undone.
+          {t('deletesRecordsRecordsRules', { records: sheet.records, rules: sheet.rules ?? 0 })}
         </p>
         {error && <p role="alert">{error}</p>}
-        <Button onClick={() => void send({ method: 'DELETE' })}>Delete</Button>
+        <Button onClick={() => void send({ method: 'DELETE' })}>{t('delete')}</Button>
         <Button variant="default" ml={8} onClick={() => setAsked(null)} data-autofocus>
-          Cancel
+          {t('cancel')}
         </Button>
       </Modal>
     </li>
   );
 }
 
-const SheetLink = ({ sheet, scheme }: Props) => (
-  <Link href={sheetPageUrl(sheet.id)} className={classes.link} prefetch={false}>
-    <span className={classes.name}>{sheet.name}</span>
-    <span className={classes.fact}>{counted(sheet.records, 'record')}</span>
-    {sheet.rules !== null && <span className={classes.fact}>{counted(sheet.rules, 'rule')}</span>}
-    {!isOwner(sheet.role) && (
-      <span className={classes.fact}>
-        {LINK_ROLE_WORDS[sheet.role].listed} {sheet.owner}
-      </span>
-    )}
-    <time className={classes.fact} dateTime={sheet.changedAt} suppressHydrationWarning>
-      {new Date(sheet.changedAt).toLocaleDateString('en', { day: 'numeric', month: 'short', year: 'numeric' })}
-    </time>
-    <DeskLegend sheet={sheet} scheme={scheme} />
-  </Link>
-);
+const SheetLink = ({ sheet, scheme }: Props) => {
+  const t = useTranslations('desk');
+  const { dateTime } = useFormatter();
+  return (
+    <Link href={sheetPageUrl(sheet.id)} className={classes.link} prefetch={false}>
+      <span className={classes.name}>{sheet.name}</span>
+      <span className={classes.fact}>{t('countRecords', { count: sheet.records })}</span>
+      {sheet.rules !== null && <span className={classes.fact}>{t('countRules', { count: sheet.rules })}</span>}
+      {!isOwner(sheet.role) && (
+        <span className={classes.fact}>
+          {LINK_ROLE_WORDS[sheet.role].listed} {sheet.owner}
+        </span>
+      )}
+      <time className={classes.fact} dateTime={sheet.changedAt} suppressHydrationWarning>
+        {dateTime(new Date(sheet.changedAt), { day: 'numeric', month: 'short', year: 'numeric' })}
+      </time>
+      <DeskLegend sheet={sheet} scheme={scheme} />
+    </Link>
+  );
+};
 
 interface SheetMenuProps {
   readonly name: string;
@@ -102,16 +106,19 @@ interface SheetMenuProps {
   readonly onRemove: () => void;
 }
 
-const SheetMenu = ({ name, onRename, onRemove }: SheetMenuProps) => (
-  <Menu position="bottom-end">
-    <Menu.Target>
-      <ActionIcon variant="subtle" color="ink" aria-label={`Actions for ${name}`}>
-        <IconDotsVertical size={16} stroke={1.5} />
-      </ActionIcon>
-    </Menu.Target>
-    <Menu.Dropdown>
-      <Menu.Item onClick={onRename}>Rename</Menu.Item>
-      <Menu.Item onClick={onRemove}>Delete</Menu.Item>
-    </Menu.Dropdown>
-  </Menu>
-);
+const SheetMenu = ({ name, onRename, onRemove }: SheetMenuProps) => {
+  const t = useTranslations('desk');
+  return (
+    <Menu position="bottom-end">
+      <Menu.Target>
+        <ActionIcon variant="subtle" color="ink" aria-label={t('actionsForName', { name })}>
+          <IconDotsVertical size={16} stroke={1.5} />
+        </ActionIcon>
+      </Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Item onClick={onRename}>{t('rename')}</Menu.Item>
+        <Menu.Item onClick={onRemove}>{t('delete')}</Menu.Item>
+      </Menu.Dropdown>
+    </Menu>
+  );
+};

@@ -1,4 +1,5 @@
 import { Button, FileButton } from '@mantine/core';
+import { useTranslations } from 'use-intl';
 
 /** Takes one file by the system's picker. `label` is what screen readers call it. */
 export function ChooseFile({
@@ -10,12 +11,13 @@ export function ChooseFile({
   readonly accept?: string;
   readonly take: (file: File | null) => void;
 }) {
+  const t = useTranslations('files');
   return (
     <div>
       <FileButton onChange={take} {...(accept === undefined ? {} : { accept })} inputProps={{ 'aria-label': label }}>
         {(props) => (
           <Button variant="default" {...props}>
-            Choose a file
+            {t('chooseAFile')}
           </Button>
         )}
       </FileButton>

@@ -1,7 +1,8 @@
 import { Radio, Select, Switch } from '@mantine/core';
+import { useTranslations } from 'use-intl';
 import type { Separator } from '../../core/exchange/csv/csv-rows';
 import type { Decimal } from '../../core/exchange/exported-file';
-import { DECIMAL_CHOICES, SEPARATOR_CHOICES } from './csv-words';
+import { useCsvChoices } from './use-csv-choices';
 import classes from './Files.module.css';
 
 interface CsvChoice {
@@ -22,32 +23,34 @@ interface Props {
 
 /** How separated values are written. */
 export function CsvOptions({ options, isMaker, onChange }: Props) {
+  const t = useTranslations('files');
+  const { separators, decimals } = useCsvChoices();
   const { values, separator, decimal, guard } = options;
   const put = (part: Partial<CsvChoice>) => onChange({ ...options, ...part });
   return (
     <>
       {isMaker && (
-        <Radio.Group<CsvChoice['values']> value={values} onChange={(next) => put({ values: next })} label="Values">
+        <Radio.Group<CsvChoice['values']> value={values} onChange={(next) => put({ values: next })} label={t('values')}>
           <div className={classes.choices}>
-            <Radio value="shown" label="As shown" />
-            <Radio value="typed" label="As typed, with formulas" />
+            <Radio value="shown" label={t('asShown')} />
+            <Radio value="typed" label={t('asTypedWithFormulas')} />
           </div>
         </Radio.Group>
       )}
       <div className={classes.pair}>
         <Select
-          label="Separator"
+          label={t('separator')}
           w={200}
-          data={SEPARATOR_CHOICES}
+          data={separators}
           value={separator}
           allowDeselect={false}
           onChange={(next) => next && put({ separator: next })}
         />
         {values === 'shown' && (
           <Select
-            label="Decimal separator"
+            label={t('decimalSeparator')}
             w={200}
-            data={DECIMAL_CHOICES}
+            data={decimals}
             value={decimal}
             allowDeselect={false}
             onChange={(next) => next && put({ decimal: next })}
@@ -56,8 +59,8 @@ export function CsvOptions({ options, isMaker, onChange }: Props) {
       </div>
       {values === 'shown' && (
         <Switch
-          label="Escape text that looks like a formula"
-          description="Other programs may run text that begins with =, +, - or @. An apostrophe in front prevents that."
+          label={t('escapeTextLooksLike')}
+          description={t('otherProgramsMayRun')}
           checked={guard}
           onChange={({ currentTarget }) => put({ guard: currentTarget.checked })}
         />

@@ -1,9 +1,9 @@
 import { Button, Radio } from '@mantine/core';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { type SheetId } from '../../core/sheet/ids';
 import { sheetUrl, sheetPageUrl } from '../../protocol/sheet-url';
 import { CsvOptions, USUAL_CSV } from './CsvOptions';
-import { counted } from '../../core/values/counted';
 import { messageOf } from '../../core/values/error-message';
 import { keysOf, recordOf } from '../../core/values/typed-keys';
 import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/export-formats';
@@ -16,17 +16,18 @@ import { saveFile } from './save-file';
 
 type Choice = ExportFormatName | 'archive' | 'page';
 
-const WORDS: Readonly<Record<Choice, string>> = {
-  ...recordOf(keysOf(EXPORT_FORMATS), (name) => EXPORT_FORMATS[name].words),
-  archive: 'Archive: everything with its history, to import again',
-  page: 'Page to print or save as PDF',
-};
-const CHOICES = keysOf(WORDS);
+const CHOICES: readonly Choice[] = [...keysOf(EXPORT_FORMATS), 'archive', 'page'];
 /** Formats without rules. */
 const SEEN: readonly Choice[] = ['csv', 'page'];
 /** The export dialog: the range, the format, and what the file will leave out. */
 export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
+  const t = useTranslations('files');
   const choices = isMaker ? CHOICES : SEEN;
+  const labels: Record<Choice, string> = {
+    ...recordOf(keysOf(EXPORT_FORMATS), (name) => EXPORT_FORMATS[name].words),
+    archive: t('archiveEverythingItsHistory'),
+    page: t('pagePrintSaveAs'),
+  };
   const session = useSession();
   const selection = useSessionState((state) => state.selection);
   const [format, setFormat] = useState<Choice>(isMaker ? 'ooxml' : 'csv');
@@ -67,18 +68,18 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
 
   return (
     <div className={classes.panel}>
-      <Radio.Group<Choice> value={format} onChange={choose} label="Format">
+      <Radio.Group<Choice> value={format} onChange={choose} label={t('format')}>
         <div className={classes.choices}>
           {choices.map((name) => (
-            <Radio key={name} value={name} label={WORDS[name]} />
+            <Radio key={name} value={name} label={labels[name]} />
           ))}
         </div>
       </Radio.Group>
       {takesPart && (
-        <Radio.Group<'all' | 'selection'> value={part} onChange={setPart} label="Range">
+        <Radio.Group<'all' | 'selection'> value={part} onChange={setPart} label={t('range')}>
           <div className={classes.choices}>
-            <Radio value="all" label="Whole sheet" />
-            <Radio value="selection" label={`Selection: ${writeArea(area)}`} />
+            <Radio value="all" label={t('wholeSheet')} />
+            <Radio value="selection" label={t('selectionArea', { area: writeArea(area) })} />
           </div>
         </Radio.Group>
       )}
@@ -89,7 +90,7 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
           <ExportLink sheet={session.sheet} as={format} />
         ) : (
           <Button onClick={() => void take()} loading={isBusy}>
-            Export
+            {t('export')}
           </Button>
         )}
       </div>
@@ -100,22 +101,24 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
 
 /** Formats that the server gives, or the browser shows, by an address. */
 function ExportLink({ sheet, as }: { readonly sheet: SheetId; readonly as: 'archive' | 'page' }) {
+  const t = useTranslations('files');
   return as === 'archive' ? (
     <Button component="a" href={sheetUrl(sheet, 'archive')} download>
-      Export
+      {t('export')}
     </Button>
   ) : (
     <Button component="a" href={sheetPageUrl(sheet, 'paper')} target="_blank">
-      Open the page
+      {t('openThePage')}
     </Button>
   );
 }
 
 /** The fate of the rules, and other notes. */
 function Report({ name, report: { rules, notes } }: { readonly name: string; readonly report: ExportReport }) {
+  const t = useTranslations('files');
   return (
-    <section aria-label="What is in the file" className={classes.report}>
-      <h3>Exported “{name}”</h3>
+    <section aria-label={t('whatFile')} className={classes.report}>
+      <h3>{t('exportedName', { name })}</h3>
       {notes.map((note) => (
         <p key={note}>{note}.</p>
       ))}
@@ -123,9 +126,9 @@ function Report({ name, report: { rules, notes } }: { readonly name: string; rea
         <table>
           <thead>
             <tr>
-              <th scope="col">Rules</th>
-              <th scope="col">In the file</th>
-              <th scope="col">Note</th>
+              <th scope="col">{t('rules')}</th>
+              <th scope="col">{t('inTheFile')}</th>
+              <th scope="col">{t('note')}</th>
             </tr>
           </thead>
           <tbody>
@@ -147,10 +150,11 @@ function Report({ name, report: { rules, notes } }: { readonly name: string; rea
 
 /** The names of rules: one as it is, several when they are asked for. */
 function RuleNames({ names }: { readonly names: readonly string[] }) {
+  const t = useTranslations('files');
   if (names.length === 1) return names[0];
   return (
     <details>
-      <summary>{counted(names.length, 'rule')}</summary>
+      <summary>{t('countRules', { count: names.length })}</summary>
       <ul>
         {names.map((name, at) => (
           <li key={at}>{name}</li>

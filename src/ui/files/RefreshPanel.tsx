@@ -1,33 +1,34 @@
-import { counted, inDigits } from '../../core/values/counted';
 import { Button, Checkbox, Switch } from '@mantine/core';
+import { useTranslations } from 'use-intl';
+import type { Texts } from '../../texts/texts';
 import { useRefresh } from './use-refresh';
-import { itemAt, lastItem } from '../../core/values/item-at';
 import type { NewerFile, RefreshPreview } from '../../protocol/engine-messages';
 import { ChooseFile } from './ChooseFile';
 import classes from './Files.module.css';
 
 /** Brings a newer file's values into the records that are there: what would be different is shown first. */
 export function RefreshPanel() {
+  const t = useTranslations('files');
   const { file, key, removes, preview, isDone, error, look, read, refresh } = useRefresh();
   return (
     <div className={classes.panel}>
-      <p className={classes.note}>
-        Choose a newer file of these records. Records that are already here get its values, new ones are added. You see
-        the differences first, and one undo reverts them.
-      </p>
-      <ChooseFile label="File with newer values" take={(chosen) => void read(chosen)} />
+      <p className={classes.note}>{t('chooseNewerFileThese')}</p>
+      <ChooseFile label={t('fileWithNewerValues')} take={(chosen) => void read(chosen)} />
       {error && <p role="alert">{error}</p>}
       {file && (
         <>
           <p className={classes.note}>
-            “{file.name}”: {counted(file.newer.records, 'record')}, {counted(file.newer.shared.length, 'field')} in
-            common with this sheet.
+            {t('nameRecordsRecordsCount', {
+              name: file.name,
+              records: file.newer.records,
+              count: file.newer.shared.length,
+            })}
             {file.newer.unknown.length > 0 &&
-              ` Ignored, because this sheet has no such field: ${file.newer.unknown.join(', ')}.`}
+              ` ${t('ignoredBecauseSheetHas', { unknown: file.newer.unknown.join(', ') })}`}
           </p>
           <Checkbox.Group
-            label="Match records by"
-            description={proposal(file.newer)}
+            label={t('matchRecordsBy')}
+            description={proposal(file.newer, t)}
             value={[...key]}
             onChange={(value) => void look({ key: value, removes })}
           >
@@ -38,7 +39,7 @@ export function RefreshPanel() {
             </div>
           </Checkbox.Group>
           <Switch
-            label="Delete records that are not in the file"
+            label={t('deleteRecordsNotFile')}
             checked={removes}
             onChange={({ currentTarget }) => void look({ key, removes: currentTarget.checked })}
           />
@@ -47,7 +48,7 @@ export function RefreshPanel() {
       {preview && <Different preview={preview} isDone={isDone} />}
       {preview && !isDone && preview.changed + preview.added + preview.removed > 0 && (
         <div>
-          <Button onClick={() => void refresh()}>Update the sheet</Button>
+          <Button onClick={() => void refresh()}>{t('updateTheSheet')}</Button>
         </div>
       )}
     </div>
@@ -55,12 +56,13 @@ export function RefreshPanel() {
 }
 
 /** Why some fields are proposed. */
-function proposal({ shared, key }: NewerFile): string {
+function proposal({ shared, key }: NewerFile, t: Texts<'files'>): string {
   const labels = key.flatMap((id) => shared.find((field) => field.id === id)?.label ?? []);
-  if (labels.length === 0) return 'No field identifies each record of the file';
-  return labels.length === 1
-    ? `${itemAt(labels, 0)} identifies each record of the file`
-    : `${labels.slice(0, -1).join(', ')} and ${lastItem(labels)} together identify each record of the file`;
+  return t('countOthersLastTogether', {
+    count: labels.length,
+    others: labels.slice(0, -1).join(', '),
+    last: labels.at(-1) ?? '',
+  });
 }
 
 /** The differences that refreshing makes, or has made. */
@@ -71,26 +73,25 @@ function Different({
   readonly preview: RefreshPreview;
   readonly isDone: boolean;
 }) {
+  const t = useTranslations('files');
   return (
-    <section className={classes.report} aria-label="Differences">
+    <section className={classes.report} aria-label={t('differences')}>
       <h3>
-        {isDone ? 'Done: ' : ''}
+        {isDone ? `${t('done')} ` : ''}
         {changed + added + removed === 0
-          ? 'No differences'
-          : `${counted(changed, 'changed cell')}, ${counted(added, 'new record')}, ${counted(removed, 'deleted record')}`}
+          ? t('noDifferences')
+          : t('changedChangedCellsAdded', { changed, added, removed })}
       </h3>
-      {missing > removed && <p>Not in the file, but kept: {counted(missing, 'record')}.</p>}
-      {passedOver > 0 && (
-        <p>{counted(passedOver, 'record')} of the file ignored: no key, or the same key as another record.</p>
-      )}
+      {missing > removed && <p>{t('notFileButKept', { missing })}</p>}
+      {passedOver > 0 && <p>{t('passedOverRecordsFileIgnored', { passedOver })}</p>}
       {cells.length > 0 && (
         <table>
           <thead>
             <tr>
-              <th scope="col">Record</th>
-              <th scope="col">Field</th>
-              <th scope="col">Now</th>
-              <th scope="col">In the file</th>
+              <th scope="col">{t('record')}</th>
+              <th scope="col">{t('field')}</th>
+              <th scope="col">{t('now')}</th>
+              <th scope="col">{t('inTheFile')}</th>
             </tr>
           </thead>
           <tbody>
@@ -98,14 +99,14 @@ function Different({
               <tr key={at}>
                 <td>{record}</td>
                 <td>{label}</td>
-                <td>{before || 'blank'}</td>
-                <td>{after || 'blank'}</td>
+                <td>{before || t('blank')}</td>
+                <td>{after || t('blank')}</td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
-      {changed > cells.length && <p>… and {inDigits(changed - cells.length)} more cells</p>}
+      {changed > cells.length && <p>{t('andChangedMoreCells', { changed: changed - cells.length })}</p>}
     </section>
   );
 }

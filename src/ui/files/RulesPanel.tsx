@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { messageOf } from '../../core/values/error-message';
 import { useSession } from '../sheet/use-session';
 import { ChooseFile } from './ChooseFile';
@@ -6,6 +7,7 @@ import classes from './Files.module.css';
 
 /** Brings the rules of a rule file in, after those that are there. */
 export function RulesPanel() {
+  const t = useTranslations('files');
   const session = useSession();
   const [told, setTold] = useState<{ readonly names: readonly string[]; readonly unknown: readonly string[] } | null>(
     null,
@@ -25,18 +27,13 @@ export function RulesPanel() {
 
   return (
     <div className={classes.panel}>
-      <p className={classes.note}>
-        Choose a rule file, such as an export of “Rules only”. Its rules are added after the others; fields are matched
-        by label. One undo removes them.
-      </p>
-      <ChooseFile label="Rule file" accept=".json,application/json" take={(file) => void bring(file)} />
+      <p className={classes.note}>{t('chooseRuleFileSuch')}</p>
+      <ChooseFile label={t('ruleFile')} accept=".json,application/json" take={(file) => void bring(file)} />
       {error && <p role="alert">{error}</p>}
       {told && (
-        <section className={classes.report} aria-label="Imported rules">
-          <h3>Imported: {told.names.join(', ')}</h3>
-          {told.unknown.length > 0 && (
-            <p>This sheet has no field {told.unknown.join(', ')}: rules that use it wait until there is one.</p>
-          )}
+        <section className={classes.report} aria-label={t('importedRules')}>
+          <h3>{t('importedNames', { names: told.names.join(', ') })}</h3>
+          {told.unknown.length > 0 && <p>{t('sheetHasNoField', { unknown: told.unknown.join(', ') })}</p>}
         </section>
       )}
     </div>

@@ -1,4 +1,5 @@
 import { useEffect, useRef, type KeyboardEvent } from 'react';
+import { useTranslations } from 'use-intl';
 import { itemAt } from '../../core/values/item-at';
 import type { SheetFrame, SheetWindow, ShownField } from '../../protocol/sheet-view';
 import { sceneCell, type SceneCell } from '../grid/painter/scene';
@@ -11,6 +12,7 @@ const MAX_ROWS = 500;
 
 /** A sheet for filling in on a narrow screen: record by record, the question over its answer. */
 export function FillList() {
+  const t = useTranslations('fill');
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const window = useSessionState((state) => state.window);
@@ -31,7 +33,7 @@ export function FillList() {
     event.preventDefault();
   };
 
-  if (!frame || !window || window.area.bottom < rows - 1) return <p className={classes.wait}>Opening…</p>;
+  if (!frame || !window || window.area.bottom < rows - 1) return <p className={classes.wait}>{t('opening')}</p>;
   const rowsShown = window.rows.map((position, at) => ({
     position,
     role: itemAt(window.roles, at),
@@ -45,9 +47,7 @@ export function FillList() {
   return (
     <div ref={list} className={classes.list} onKeyDown={onKeyDown}>
       {rowsShown.map((row) => !isRoom(row.cells) && <FillRow key={row.position} {...row} />)}
-      {frame.rowCount > MAX_ROWS && (
-        <p className={classes.wait}>The first {MAX_ROWS} rows. The others are on the sheet.</p>
-      )}
+      {frame.rowCount > MAX_ROWS && <p className={classes.wait}>{t('firstMAXROWSRows', { MAX_ROWS })}</p>}
     </div>
   );
 }
@@ -68,6 +68,7 @@ interface RowProps {
 }
 
 function FillRow({ position, cells, role }: RowProps) {
+  const t = useTranslations('fill');
   const given = cells.filter(({ cell }) => !cell.isOpen && cell.text !== '');
   const open = cells.filter(({ cell }) => cell.isOpen);
   if (open.length === 0) {
@@ -81,7 +82,7 @@ function FillRow({ position, cells, role }: RowProps) {
   }
   const [prompt, ...more] = given;
   return (
-    <section className={classes.record} aria-label={prompt?.cell.text ?? `Row ${position + 1}`}>
+    <section className={classes.record} aria-label={prompt?.cell.text ?? t('rowPosition', { position: position + 1 })}>
       {prompt && <p className={classes.prompt}>{prompt.cell.text}</p>}
       {more.map(({ field, cell }) => (
         <p key={field.id} className={classes.fact}>

@@ -1,8 +1,9 @@
-import { inDigits } from '../../core/values/counted';
 import { extent } from 'd3-array';
 import { scaleLinear, scaleTime } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
-import { momentWords } from '../moment-words';
+import { useTranslations } from 'use-intl';
+import { inDigits } from '../../core/values/counted';
+import { useMoments } from '../use-moments';
 import classes from './CountLine.module.css';
 
 const [WIDTH, HEIGHT, EDGE] = [236, 44, 3];
@@ -14,6 +15,8 @@ interface Props {
 
 /** How many cells a rule painted, over time: a step wherever something entered or left. */
 export function CountLine({ counts, name }: Props) {
+  const t = useTranslations('findings');
+  const moment = useMoments();
   const [first, last] = extent(counts, ([at]) => at);
   const [least, most] = extent(counts, ([, painted]) => painted) as [number, number];
   const now = counts.at(-1);
@@ -25,7 +28,7 @@ export function CountLine({ counts, name }: Props) {
     ([at]) => x(at),
     ([, painted]) => y(painted),
   ).curve(curveStepAfter)(counts);
-  const words = `${name}: ${now[1]} cells now, ${most} at most, since ${momentWords(first)}`;
+  const words = t('nameNowCellsNow', { name, now: now[1], most, first: moment(first) });
   return (
     <svg className={classes.line} viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={words}>
       <line x1={EDGE} x2={WIDTH - 44} y1={HEIGHT - EDGE} y2={HEIGHT - EDGE} className={classes.axis} />

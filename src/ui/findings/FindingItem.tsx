@@ -1,8 +1,9 @@
 import { Button, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useState, type FormEvent } from 'react';
+import { useTranslations } from 'use-intl';
 import type { Finding } from '../../protocol/findings';
-import { momentWords } from '../moment-words';
+import { useMoments } from '../use-moments';
 import classes from './FindingItem.module.css';
 import { sheetPageUrl } from '../../protocol/sheet-url';
 import { withQuery } from '../../protocol/with-query';
@@ -16,6 +17,8 @@ interface Props {
 
 /** One cell that entered or left a rule: what it held before and after, by whom and when. */
 export function FindingItem({ finding, showsSheet, onSee, onNote }: Props) {
+  const t = useTranslations('findings');
+  const moment = useMoments();
   const { sheet, sheetName, ruleName, outcome, way, row, field, record, label, before, after, by, at, isSeen, notes } =
     finding;
   const cell = withQuery(sheetPageUrl(sheet), { row, field });
@@ -27,17 +30,17 @@ export function FindingItem({ finding, showsSheet, onSee, onNote }: Props) {
         </Link>{' '}
         {way} <b>{ruleName}</b>
         {outcome !== '' && <> ({outcome})</>}
-        {showsSheet && <span className={classes.sheet}> in {sheetName}</span>}
+        {showsSheet && <span className={classes.sheet}> {t('inSheetName', { sheetName })}</span>}
       </p>
       <p className={classes.values}>
-        {label}: {before !== after && <del>{before || 'blank'}</del>} <ins>{after || 'blank'}</ins>
-        {before === after && <span> as before; what it is compared with is different</span>}
+        {label}: {before !== after && <del>{before || t('blank')}</del>} <ins>{after || t('blank')}</ins>
+        {before === after && <span> {t('asBeforeWhatCompared')}</span>}
       </p>
       <p className={classes.who}>
         <time dateTime={new Date(at).toISOString()} suppressHydrationWarning>
-          {momentWords(at)}
+          {moment(at)}
         </time>
-        , {by ?? 'as time went by'}
+        , {by ?? t('asTimeWentBy')}
       </p>
       {notes.map((each, order) => (
         <p key={order} className={classes.note}>
@@ -51,6 +54,7 @@ export function FindingItem({ finding, showsSheet, onSee, onNote }: Props) {
 
 /** Marks a finding as seen, or adds a note to it. */
 function FindingActs({ isSeen, onSee, onNote }: Pick<Props, 'onSee' | 'onNote'> & { readonly isSeen: boolean }) {
+  const t = useTranslations('findings');
   const [note, setNote] = useState<string | null>(null);
   const keep = (event: FormEvent) => {
     event.preventDefault();
@@ -61,25 +65,25 @@ function FindingActs({ isSeen, onSee, onNote }: Pick<Props, 'onSee' | 'onNote'> 
     <p className={classes.acts}>
       {!isSeen && (
         <Button size="compact-xs" variant="default" onClick={onSee}>
-          Seen
+          {t('seen')}
         </Button>
       )}
       <Button size="compact-xs" variant="subtle" color="ink" onClick={() => setNote('')}>
-        Add a note
+        {t('addANote')}
       </Button>
     </p>
   ) : (
     <form className={classes.acts} onSubmit={keep}>
       <TextInput
         size="xs"
-        aria-label="Note"
+        aria-label={t('note')}
         maxLength={500}
         value={note}
         onChange={(event) => setNote(event.currentTarget.value)}
         autoFocus
       />
       <Button size="compact-xs" type="submit">
-        Keep it
+        {t('keepIt')}
       </Button>
     </form>
   );

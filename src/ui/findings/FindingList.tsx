@@ -1,4 +1,5 @@
 import { Button, SegmentedControl } from '@mantine/core';
+import { useTranslations } from 'use-intl';
 import { FindingItem } from './FindingItem';
 import shared from './Findings.module.css';
 import classes from './FindingList.module.css';
@@ -6,29 +7,30 @@ import type { Feed } from './use-feed';
 
 /** The findings of a feed, the newest first. */
 export function FindingList({ feed, showsSheet }: { readonly feed: Feed; readonly showsSheet: boolean }) {
+  const t = useTranslations('findings');
   const { asked, findings, unseen, chosen, message, isEnd } = feed;
   return (
-    <section aria-label="Findings">
+    <section aria-label={t('findings')}>
       <div className={classes.head}>
         <SegmentedControl
           size="xs"
-          aria-label="Which findings"
+          aria-label={t('whichFindings')}
           value={asked.only ?? 'all'}
           data={[
-            { value: 'unseen', label: `New (${unseen})` },
-            { value: 'all', label: 'All' },
+            { value: 'unseen', label: t('newUnseen', { unseen }) },
+            { value: 'all', label: t('all') },
           ]}
           onChange={(only) => feed.ask({ ...asked, only: only === 'unseen' ? 'unseen' : undefined })}
         />
         {unseen > 0 && (
           <Button size="compact-sm" variant="default" onClick={feed.seeAll}>
-            {chosen ? `Mark all of ${chosen.name} as seen` : 'Mark all as seen'}
+            {chosen ? t('markAllNameAs', { name: chosen.name }) : t('markAllAsSeen')}
           </Button>
         )}
       </div>
       {message && <p role="alert">{message}</p>}
-      {findings.length === 0 && <p className={shared.none}>{asked.only ? 'No new findings.' : 'No findings yet.'}</p>}
-      <ol className={shared.list} aria-label="Findings">
+      {findings.length === 0 && <p className={shared.none}>{asked.only ? t('noNewFindings') : t('noFindingsYet')}</p>}
+      <ol className={shared.list} aria-label={t('findings')}>
         {findings.map((finding) => (
           <FindingItem
             key={finding.id}
@@ -41,7 +43,7 @@ export function FindingList({ feed, showsSheet }: { readonly feed: Feed; readonl
       </ol>
       {!isEnd && (
         <Button variant="default" onClick={feed.more}>
-          Show earlier findings
+          {t('showEarlierFindings')}
         </Button>
       )}
     </section>

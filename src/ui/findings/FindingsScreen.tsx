@@ -1,5 +1,6 @@
 'use client';
 
+import { useTranslations } from 'use-intl';
 import { FindingList } from './FindingList';
 import { useFeed } from './use-feed';
 import type { SheetId } from '../../core/sheet/ids';
@@ -25,17 +26,18 @@ interface Props {
 
 /** The findings of each rule, the newest first: since the last visit, or all of them. */
 export function FindingsScreen({ sheet, first, person }: Props) {
+  const t = useTranslations('findings');
   const feed = useFeed(sheet?.id ?? null, first);
   const { asked } = feed;
   return (
     <SideScreen
-      name={sheet?.name ?? 'Findings'}
+      name={sheet?.name ?? t('findings')}
       views={sheet && <SheetViews sheet={sheet.id} view="findings" />}
       person={person}
     >
       <main className={classes.main}>
-        <section aria-label="Rules">
-          {feed.rules.length === 0 && <p className={classes.none}>No findings yet.</p>}
+        <section aria-label={t('rules')}>
+          {feed.rules.length === 0 && <p className={classes.none}>{t('noFindingsYet')}</p>}
           <ul className={shared.list}>
             {feed.rules.map((rule) => (
               <RuleFollow

@@ -1,6 +1,9 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useState, type FormEvent } from 'react';
+import { useTranslations } from 'use-intl';
+import { labelled } from '../../texts/texts';
+import type { Key } from '../../texts/texts';
 import { memberOf } from '../../core/values/typed-keys';
 import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetId } from '../../core/sheet/ids';
@@ -8,7 +11,7 @@ import type { Digest, FollowSettings } from '../../protocol/findings';
 import { sendJson } from '../../engine/link/send-json';
 import classes from './FollowForm.module.css';
 
-const DIGESTS: readonly { readonly value: Digest; readonly label: string }[] = [
+const DIGESTS: readonly { readonly value: Digest; readonly label: Key<'findings'> }[] = [
   { value: 'none', label: 'none' },
   { value: 'hour', label: 'hourly' },
   { value: 'day', label: 'daily' },
@@ -22,6 +25,7 @@ interface Props {
 
 /** How a person follows a sheet's findings besides the feed. */
 export function FollowForm({ sheet, settings, isOwner }: Props) {
+  const t = useTranslations('findings');
   const [hook, setHook] = useState(settings.hook ?? '');
   const [digest, setDigest] = useState(settings.digest);
   const [notice, setNotice] = useState<string | null>(null);
@@ -34,44 +38,41 @@ export function FollowForm({ sheet, settings, isOwner }: Props) {
   };
   const keepHook = (event: FormEvent) => {
     event.preventDefault();
-    void send(
-      { hook: hook.trim() || null },
-      hook.trim() ? 'New findings are posted to this address.' : 'Findings are not posted any more.',
-    );
+    void send({ hook: hook.trim() || null }, hook.trim() ? t('newFindingsPostedAddress') : t('findingsNotPostedAny'));
   };
   return (
     <div className={classes.follow}>
       <NativeSelect
         size="xs"
-        label="E-mail digest"
+        label={t('eMailDigest')}
         value={digest}
-        data={[...DIGESTS]}
+        data={labelled(DIGESTS, (key) => t(key))}
         onChange={(event) => {
           const next = memberOf(
             DIGESTS.map(({ value }) => value),
             event.currentTarget.value,
           );
           setDigest(next);
-          void send({ digest: next }, next === 'none' ? 'The digest is off.' : 'The digest will be in your outbox.');
+          void send({ digest: next }, next === 'none' ? t('theDigestIsOff') : t('digestWillYourOutbox'));
         }}
       />
       {isOwner && (
         <form onSubmit={keepHook}>
           <TextInput
             size="xs"
-            label="Post new findings to"
-            placeholder="http://127.0.0.1:9000/findings"
-            description="An address that this server allows; empty to stop"
+            label={t('postNewFindingsTo')}
+            placeholder={t('httpFindings')}
+            description={t('addressServerAllowsEmpty')}
             value={hook}
             onChange={(event) => setHook(event.currentTarget.value)}
           />
           <Button size="compact-xs" variant="default" type="submit" mt={6}>
-            Save address
+            {t('saveAddress')}
           </Button>
         </form>
       )}
       {notice && <p role="status">{notice}</p>}
-      <Link href="/outbox">Outbox</Link>
+      <Link href="/outbox">{t('outbox')}</Link>
     </div>
   );
 }

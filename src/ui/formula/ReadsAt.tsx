@@ -1,8 +1,9 @@
 import { IconArrowDown, IconArrowRight } from '@tabler/icons-react';
 import { useState } from 'react';
+import { ActionIcon } from '@mantine/core';
+import { useTranslations } from 'use-intl';
 import { shiftFormula } from '../../core/formula/syntax/rewrite-references';
 import { cellAddress } from '../../core/sheet/address';
-import { ActionIcon } from '@mantine/core';
 import classes from './ReadsAt.module.css';
 
 interface Props {
@@ -16,18 +17,23 @@ interface Props {
  * to.
  */
 export function ReadsAt({ formula, column, position }: Props) {
+  const t = useTranslations('formula');
   const [away, setAway] = useState({ columns: 0, rows: 1 });
   const step = (columns: number, rows: number) => setAway({ columns: away.columns + columns, rows: away.rows + rows });
   const reads = shiftFormula(formula, away.columns, away.rows);
   return (
-    <span className={classes.reads} role="group" aria-label="How it reads elsewhere">
+    <span className={classes.reads} role="group" aria-label={t('howItReadsElsewhere')}>
       <span className={classes.text}>
-        at {cellAddress(column + away.columns, position + away.rows)} <code>{reads}</code>
+        {t.rich('atCellAddressReads', {
+          cellAddress: cellAddress(column + away.columns, position + away.rows),
+          reads,
+          code: (chunks) => <code>{chunks}</code>,
+        })}
       </span>
       {(
         [
-          ['Read it one cell further down', IconArrowDown, 0, 1],
-          ['Read it one cell further right', IconArrowRight, 1, 0],
+          [t('readOneCellFurther'), IconArrowDown, 0, 1],
+          [t('readOneCellFurtherRight'), IconArrowRight, 1, 0],
         ] as const
       ).map(([label, Picture, columns, rows]) => (
         // The focus stays in the formula.

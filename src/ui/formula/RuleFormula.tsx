@@ -3,8 +3,10 @@
 import { completionStatus } from '@codemirror/autocomplete';
 import { historyKeymap, standardKeymap } from '@codemirror/commands';
 import { EditorState } from '@codemirror/state';
-import { EditorView, keymap } from '@codemirror/view';
+import { EditorView, keymap, type KeyBinding } from '@codemirror/view';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useTranslations } from 'use-intl';
+import type { Texts } from '../../texts/texts';
 import { isFormulaInput } from '../../core/values/is-formula-input';
 import { parseFormula } from '../../core/formula/syntax/parse-formula';
 import { wantsReference } from '../../core/formula/syntax/typed-formula';
@@ -22,8 +24,16 @@ interface Props {
   readonly onChange: (formula: string) => void;
 }
 
+/** Keys that take what is offered, or else do what they do elsewhere; F8 fixes the reference at the caret. */
+const COMPLETION_KEYS: readonly KeyBinding[] = [
+  { key: 'Tab', run: (view) => completionStatus(view.state) === 'active' && takeCompletion(view) },
+  { key: 'Enter', run: (view) => completionStatus(view.state) !== 'active' || takeCompletion(view) },
+  { key: 'F8', run: stepAnchorsHere },
+];
+
 /** Where the formula of a rule is typed: with everything that formulas in cells have, pointing at cells included. */
 export default function RuleFormula({ label, value, className, onChange }: Props) {
+  const t = useTranslations('formula');
   const session = useSession();
   const host = useRef<HTMLSpanElement>(null);
   const view = useRef<EditorView>(null);
@@ -35,7 +45,7 @@ export default function RuleFormula({ label, value, className, onChange }: Props
 
   useLayoutEffect(() => {
     const tell = (text: string): void => {
-      const wrong = mistakeIn(text);
+      const wrong = mistakeIn(text, t);
       setMistake(wrong);
       if (wrong === null && text !== newest.current.value) newest.current.onChange(text);
     };
@@ -44,13 +54,7 @@ export default function RuleFormula({ label, value, className, onChange }: Props
       state: EditorState.create({
         doc: newest.current.value,
         extensions: [
-          keymap.of([
-            { key: 'Tab', run: (target) => completionStatus(target.state) === 'active' && takeCompletion(target) },
-            { key: 'Enter', run: (target) => completionStatus(target.state) !== 'active' || takeCompletion(target) },
-            { key: 'F8', run: stepAnchorsHere },
-            ...historyKeymap,
-            ...standardKeymap,
-          ]),
+          keymap.of([...COMPLETION_KEYS, ...historyKeymap, ...standardKeymap]),
           ...formulaExtensions(() => surroundingsOf(session.get().frame), label),
           EditorView.updateListener.of((update) => update.docChanged && tell(update.state.doc.toString())),
           EditorView.domEventHandlers({
@@ -62,7 +66,7 @@ export default function RuleFormula({ label, value, className, onChange }: Props
     });
     view.current = made;
     return () => made.destroy();
-  }, [session, label]);
+  }, [session, label, t]);
 
   // Changed elsewhere, by an undo or by others.
   useEffect(() => {
@@ -83,10 +87,10 @@ export default function RuleFormula({ label, value, className, onChange }: Props
   );
 }
 
-function mistakeIn(text: string): string | null {
-  if (!isFormulaInput(text) || text.trim() === '=') return 'A formula begins with = and goes on.';
+function mistakeIn(text: string, t: Texts<'formula'>): string | null {
+  if (!isFormulaInput(text) || text.trim() === '=') return t('formulaBeginsGoes');
   const wrong = parseFormula(text).diagnostics[0];
-  return wrong ? `${wrong.message} (character ${wrong.from + 1})` : null;
+  return wrong ? t('messageCharacterAt', { message: wrong.message, at: wrong.from + 1 }) : null;
 }
 
 /** Inserts a reference at the caret, or replaces the one that was pointed at just before. */

@@ -1,5 +1,6 @@
-import { isFormulaInput } from '../../core/values/is-formula-input';
 import { Suspense, useState } from 'react';
+import { useTranslations } from 'use-intl';
+import { isFormulaInput } from '../../core/values/is-formula-input';
 import { LazyFormulaEditor } from '../formula/lazy-formula-editor';
 import type { Editing } from '../sheet/session-state';
 import { useSession, useSessionState } from '../sheet/use-session';
@@ -22,6 +23,7 @@ interface Props {
  * The cell being typed in, over its painted place. Enter and Tab take what was typed and move on; Escape lets it go.
  */
 export function CellEditor({ editing, box, onMove }: Props) {
+  const t = useTranslations('grid');
   const session = useSession();
   // A formula stays in its editor, also while its first character is deleted.
   const [isFormula, setFormula] = useState(false);
@@ -44,9 +46,13 @@ export function CellEditor({ editing, box, onMove }: Props) {
   return (
     <Suspense fallback={plain}>
       <LazyFormulaEditor
-        label="Cell content"
+        label={t('cellContent')}
         className={`${classes.editor} ${classes.formula}`}
-        style={{ ...place, minWidth: Math.max(box.width + 1, 180), lineHeight: `${box.height - 3}px` }}
+        style={{
+          ...place,
+          minWidth: Math.max(box.width + 1, 180),
+          lineHeight: `${box.height - 3}px`,
+        }}
         keys={{ enter: (step) => leave(0, step), tab: (step) => leave(step, 0), escape: () => session.cancelEdit() }}
       />
     </Suspense>
@@ -60,6 +66,7 @@ interface PlainProps {
 }
 
 function PlainEditor({ editing, style, onMove }: PlainProps) {
+  const t = useTranslations('grid');
   const session = useSession();
   const judged = useJudged(editing);
   const tokens = useTokens();
@@ -72,7 +79,7 @@ function PlainEditor({ editing, style, onMove }: PlainProps) {
     <input
       ref={input}
       className={classes.editor}
-      aria-label="Cell content"
+      aria-label={t('cellContent')}
       value={editing.text}
       style={{ ...style, ...look }}
       title={judged?.says.join(', ') || undefined}

@@ -1,5 +1,6 @@
 import { Autocomplete } from '@mantine/core';
 import { useState, type CSSProperties } from 'react';
+import { useTranslations } from 'use-intl';
 import { useSession } from '../sheet/use-session';
 import classes from './ChoiceEditor.module.css';
 import { useEditorKeys } from './use-editor-keys';
@@ -13,6 +14,7 @@ interface Props {
 
 /** A cell of a field that has a list of values: they are offered, those that contain the typed text first. */
 export function ChoiceEditor({ text, allowed, style, onMove }: Props) {
+  const t = useTranslations('grid');
   const session = useSession();
   const { input, onKeyDown } = useEditorKeys(onMove);
   // A cell that is filled offers the whole list until something is typed.
@@ -22,7 +24,7 @@ export function ChoiceEditor({ text, allowed, style, onMove }: Props) {
     <Autocomplete
       ref={input}
       variant="unstyled"
-      aria-label="Cell content"
+      aria-label={t('cellContent')}
       className={classes.choice}
       classNames={{ input: classes.choiceInput }}
       style={style}

@@ -1,6 +1,7 @@
 'use client';
 
-import { useEffect, useMemo, useRef, type PointerEvent } from 'react';
+import { useEffect, useMemo, useRef, type PointerEvent, type RefObject } from 'react';
+import { useTranslations } from 'use-intl';
 import { type CellPosition } from '../../core/sheet/cell-position';
 import type { RowHeights, Selection, SheetFrame } from '../../protocol/sheet-view';
 import { useSession, useSessionState } from '../sheet/use-session';
@@ -29,6 +30,7 @@ const MAX_FROZEN = 0.6;
 
 /** The sheet: a canvas that shows what is in view, with its accessible mirror over it and the cell editor. */
 export function Grid() {
+  const t = useTranslations('grid');
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const selection = useSessionState((state) => state.selection);
@@ -54,7 +56,6 @@ export function Grid() {
   }, [show]);
   const { move, onKeyDown } = useGridKeys({ geometry, view, show });
   const clipboard = useGridClipboard();
-  const ratio = typeof devicePixelRatio === 'number' ? devicePixelRatio : 1;
   return (
     <div className={classes.frame}>
       <div
@@ -62,7 +63,7 @@ export function Grid() {
         className={classes.scroller}
         style={{ cursor }}
         role="grid"
-        aria-label={frame?.name ?? 'Sheet'}
+        aria-label={frame?.name ?? t('sheet')}
         aria-rowcount={geometry.rowCount}
         aria-colcount={geometry.columnCount}
         aria-multiselectable
@@ -75,17 +76,25 @@ export function Grid() {
         {...handlers}
       >
         <div className={classes.pinned} role="presentation">
-          <canvas
-            ref={canvas}
-            aria-hidden
-            width={Math.round(view.width * ratio)}
-            height={Math.round(view.height * ratio)}
-            style={{ width: view.width, height: view.height }}
-          />
+          <Canvas ref={canvas} view={view} />
         </div>
         <Overlay geometry={geometry} view={view} scroll={rested} touched={isTouch ? cellAt : null} onMove={move} />
       </div>
     </div>
+  );
+}
+
+/** What the sheet is painted on, with a pixel of its own for each of the screen. */
+function Canvas({ ref, view }: { readonly ref: RefObject<HTMLCanvasElement | null>; readonly view: Size }) {
+  const ratio = typeof devicePixelRatio === 'number' ? devicePixelRatio : 1;
+  return (
+    <canvas
+      ref={ref}
+      aria-hidden
+      width={Math.round(view.width * ratio)}
+      height={Math.round(view.height * ratio)}
+      style={{ width: view.width, height: view.height }}
+    />
   );
 }
 

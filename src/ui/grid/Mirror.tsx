@@ -1,4 +1,5 @@
 import { memo, useDeferredValue } from 'react';
+import { useTranslations } from 'use-intl';
 import { itemAt } from '../../core/values/item-at';
 import type { Fill } from '../../core/looks/look';
 import { ICON_SETS } from '../../core/looks/icon-sets';
@@ -77,6 +78,7 @@ interface RowProps {
 }
 
 function MirrorRow({ geometry, part, position, columns, shiftX, top, selection }: RowProps) {
+  const t = useTranslations('grid');
   const selected = selectedAreas(selection);
   const { trial: trials } = part;
   const trial = geometry.gutterWidth > GUTTER_PX ? trials?.cells[part.rows.indexOf(position)] : null;
@@ -85,7 +87,12 @@ function MirrorRow({ geometry, part, position, columns, shiftX, top, selection }
       {trials && trial && (
         <div
           role="rowheader"
-          aria-label={`For ${columnLetters(trials.column)}${position + 1} the formula gives ${trial.text}: ${trial.verdict}`}
+          aria-label={t('columnPositionFormulaGives', {
+            column: columnLetters(trials.column),
+            position: position + 1,
+            text: trial.text,
+            verdict: trial.verdict,
+          })}
           className={classes.cell}
           style={{
             left: GUTTER_PX + shiftX,
@@ -169,6 +176,7 @@ const MirrorCell = memo(function MirrorCell({
   width,
   height,
 }: CellProps) {
+  const t = useTranslations('grid');
   const session = useSession();
   const { rules } = cell.look;
   const { fill, ground, text, bold, borders } = painted(cell.look);
@@ -176,8 +184,8 @@ const MirrorCell = memo(function MirrorCell({
   const icon = cell.look.properties.icon;
   const iconWords = icon ? [itemAt(ICON_SETS[icon.set], icon.index)] : [];
   const bar = cell.bar && `${Math.round(100 * Math.abs(cell.bar.end - cell.bar.start))}%`;
-  const barWords = bar === undefined ? [] : [`bar of ${bar}`];
-  const words = [cell.text || 'blank', ...iconWords, ...barWords, ...rules].join(', ');
+  const barWords = bar === undefined ? [] : [t('barOfBar', { bar })];
+  const words = [cell.text || t('blank'), ...iconWords, ...barWords, ...rules].join(', ');
   return (
     <div
       id={`cell-${column}-${position}`}

@@ -1,4 +1,7 @@
 import { useCallback, useEffect, useRef, type RefObject } from 'react';
+import { useTranslations } from 'use-intl';
+import { columnLetters } from '../../core/sheet/address';
+import type { Texts } from '../../texts/texts';
 import { type Theme } from '../../core/looks/first-family';
 import { type Scene } from './painter/scene';
 import { type SessionState } from '../sheet/session-state';
@@ -29,6 +32,7 @@ interface Painted {
  */
 export function useCanvasPaint({ canvas, scrollRef, geometry, view, preview }: Painted): () => void {
   const session = useSession();
+  const t = useTranslations('grid');
   const theme = useSessionState((state) => state.theme);
 
   const paint = useCallback(() => {
@@ -38,9 +42,16 @@ export function useCanvasPaint({ canvas, scrollRef, geometry, view, preview }: P
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
     paintScene(
       context,
-      sceneOf(session.get(), { geometry: sized(geometry, preview), scroll: scrollRef.current, view, theme, preview }),
+      sceneOf(session.get(), {
+        geometry: sized(geometry, preview),
+        scroll: scrollRef.current,
+        view,
+        theme,
+        preview,
+        t,
+      }),
     );
-  }, [session, canvas, scrollRef, geometry, view, theme, preview]);
+  }, [session, canvas, scrollRef, geometry, view, theme, preview, t]);
 
   const planned = useRef(0);
   const plan = useCallback(() => {
@@ -91,10 +102,11 @@ function useFonts(onLoad: () => void): void {
 interface Shown extends Pick<Scene, 'geometry' | 'scroll' | 'view'> {
   readonly theme: Theme;
   readonly preview: Preview | null;
+  readonly t: Texts<'grid'>;
 }
 
 /** What is painted of a state of the page. */
-function sceneOf(state: SessionState, { geometry, scroll, view, theme, preview }: Shown): Scene {
+function sceneOf(state: SessionState, { geometry, scroll, view, theme, preview, t }: Shown): Scene {
   const { window, frozen, selection, frame, others } = state;
   const tokens = TOKENS[theme];
   const formula = referringText(state);
@@ -103,6 +115,7 @@ function sceneOf(state: SessionState, { geometry, scroll, view, theme, preview }
     scroll,
     view,
     tokens,
+    trialHead: window?.trial ? t('trialOf', { column: columnLetters(window.trial.column) }) : '',
     window,
     frozen,
     selected: frame ? selectedArea(selection) : null,

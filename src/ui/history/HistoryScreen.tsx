@@ -3,6 +3,7 @@
 import { Button } from '@mantine/core';
 import Link from 'next/link';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { useHistory } from './use-history';
 import type { SheetId } from '../../core/sheet/ids';
 import type { HistoryEntry, HistoryQuery } from '../../protocol/sheet-history';
@@ -26,6 +27,7 @@ interface Props {
  * undo.
  */
 export function HistoryScreen({ id, name, asked, first, person }: Props) {
+  const t = useTranslations('history');
   const { entries, state, message, read, more, takeBack } = useHistory(id, asked, first);
   const [naming, setNaming] = useState<number | null>(null);
   const endNaming = (how?: 'named') => {
@@ -38,8 +40,8 @@ export function HistoryScreen({ id, name, asked, first, person }: Props) {
       <main className={classes.main}>
         <Asked sheet={id} asked={asked} entries={entries} />
         {message && <p role="status">{message}</p>}
-        {entries.length === 0 && <p>No changes yet.</p>}
-        <ol className={classes.list} aria-label="Changes">
+        {entries.length === 0 && <p>{t('noChangesYet')}</p>}
+        <ol className={classes.list} aria-label={t('changes')}>
           {entries.map((entry) => (
             <HistoryItem
               key={entry.sequence}
@@ -52,7 +54,7 @@ export function HistoryScreen({ id, name, asked, first, person }: Props) {
         </ol>
         {state !== 'end' && (
           <Button variant="default" loading={state === 'asking'} onClick={() => void more()}>
-            Show earlier changes
+            {t('showEarlierChanges')}
           </Button>
         )}
         <NameMoment sheet={id} sequence={naming} onEnd={endNaming} />
@@ -69,22 +71,26 @@ interface AskedProps {
 
 /** What the history is narrowed to, with the way back to all of it. */
 function Asked({ sheet, asked: { field, row, rule, by }, entries }: AskedProps) {
+  const t = useTranslations('history');
   const only = entries[0]?.cells.find(
     (cell) => (field === undefined || cell.field === field) && (row === undefined || cell.row === row),
   );
-  const all = <Link href={sheetPageUrl(sheet, 'history')}>Show all changes</Link>;
-  if (rule !== undefined) return <p className={classes.asked}>Changes of that rule only {all}</p>;
+  const all = <Link href={sheetPageUrl(sheet, 'history')}>{t('showAllChanges')}</Link>;
+  if (rule !== undefined)
+    return (
+      <p className={classes.asked}>
+        {t('changesRuleOnly')} {all}
+      </p>
+    );
   if (field === undefined && row === undefined && by === undefined) return null;
   return (
     <p className={classes.asked}>
-      Only what {by === undefined ? 'was entered' : <b>{entries[0]?.author ?? 'that person'}</b>}{' '}
-      {by !== undefined && 'did'}{' '}
+      {t('onlyWhat')} {by === undefined ? t('wasEntered') : <b>{entries[0]?.author ?? t('thatPerson')}</b>}{' '}
+      {by !== undefined && t('did')}{' '}
       {field !== undefined && (
-        <>
-          in <b>{only?.label ?? 'that field'}</b>
-        </>
+        <>{t.rich('inLabel', { label: only?.label ?? t('thatField'), b: (chunks) => <b>{chunks}</b> })}</>
       )}{' '}
-      {row !== undefined && <>of {only?.record ?? 'that record'}</>} {all}
+      {row !== undefined && <>{t('ofRecord', { record: only?.record ?? t('thatRecord') })}</>} {all}
     </p>
   );
 }

@@ -1,6 +1,7 @@
 import { Button, Modal, TextInput } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
+import { useTranslations } from 'use-intl';
 import { sheetUrl } from '../../protocol/sheet-url';
 import type { Change } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
@@ -17,20 +18,22 @@ interface Props {
 
 /** Asks for the name of a moment, by which rules can ask what has changed since. */
 export function NameMoment({ sheet, sequence, onEnd }: Props) {
+  const t = useTranslations('history');
   return (
-    <Modal opened={sequence !== null} onClose={() => onEnd()} title="Name this version" size="sm">
+    <Modal opened={sequence !== null} onClose={() => onEnd()} title={t('nameThisVersion')} size="sm">
       {sequence !== null && <NameForm sheet={sheet} sequence={sequence} onEnd={onEnd} />}
     </Modal>
   );
 }
 
 function NameForm({ sheet, sequence, onEnd }: Props & { readonly sequence: number }) {
+  const t = useTranslations('history');
   const [name, setName] = useState('');
   const [error, setError] = useState<string | null>(null);
   const keep = async (event: FormEvent) => {
     event.preventDefault();
     const called = name.trim();
-    if (called === '') return setError('Enter a name');
+    if (called === '') return setError(t('enterAName'));
     const part = { id: snapshotKey(called), kind: 'snapshot', name: called, sequence } as const;
     const change: Change = { id: nanoid(), operations: [{ kind: 'put-parts', parts: [part] }] };
     const sent = await sendJson(sheetUrl(sheet, 'changes'), { body: change });
@@ -40,8 +43,8 @@ function NameForm({ sheet, sequence, onEnd }: Props & { readonly sequence: numbe
   return (
     <form onSubmit={(event) => void keep(event)}>
       <TextInput
-        label="Name"
-        description="Rules can then test what has changed since. A name in use moves to this version."
+        label={t('name')}
+        description={t('rulesCanThenTest')}
         maxLength={80}
         value={name}
         error={error}
@@ -49,7 +52,7 @@ function NameForm({ sheet, sequence, onEnd }: Props & { readonly sequence: numbe
         data-autofocus
       />
       <Button type="submit" mt="md">
-        Save
+        {t('save')}
       </Button>
     </form>
   );

@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
 import type { SheetId } from '../../core/sheet/ids';
 import { lastItem } from '../../core/values/item-at';
 import { sendJson } from '../../engine/link/send-json';
@@ -9,6 +10,7 @@ import { withQuery } from '../../protocol/with-query';
 
 /** The changes of a sheet that a query asks for, page by page, and taking one back. */
 export function useHistory(id: SheetId, asked: HistoryQuery, first: readonly HistoryEntry[]) {
+  const t = useTranslations('history');
   const [entries, setEntries] = useState(first);
   const [state, setState] = useState<'more' | 'asking' | 'end'>(first.length < HISTORY_PAGE ? 'end' : 'more');
   const [message, setMessage] = useState<string | null>(null);
@@ -35,9 +37,7 @@ export function useHistory(id: SheetId, asked: HistoryQuery, first: readonly His
     setMessage(null);
     const sent = await sendJson(`${path}/${sequence}`, { body: { id: nanoid() } });
     if ('refused' in sent) return setMessage(sent.refused);
-    setMessage(
-      `A new change takes back change ${sequence}. It leaves alone the cells that somebody has changed since.`,
-    );
+    setMessage(t('newChangeTakesBack', { sequence }));
     await read();
   };
   return { entries, state, message, read, more, takeBack };

@@ -1,10 +1,12 @@
 import { Button } from '@mantine/core';
 import { useEffect } from 'react';
 import { useDropzone } from 'react-dropzone';
+import { useTranslations } from 'use-intl';
 import classes from './FileDrop.module.css';
 
 /** Takes a file by drop, by the system's picker, or rows that were copied elsewhere by paste. */
 export function FileDrop({ take }: { readonly take: (file: File) => void }) {
+  const t = useTranslations('importing');
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     noClick: true,
     noKeyboard: true,
@@ -18,23 +20,21 @@ export function FileDrop({ take }: { readonly take: (file: File) => void }) {
       const file = event.clipboardData?.files[0];
       const text = event.clipboardData?.getData('text/plain') ?? '';
       if (file) take(file);
-      else if (text.trim()) take(new File([text], 'Pasted rows'));
+      else if (text.trim()) take(new File([text], t('pastedRows')));
     };
     document.addEventListener('paste', paste);
     return () => document.removeEventListener('paste', paste);
-  }, [take]);
+  }, [take, t]);
 
   return (
     <section
-      {...getRootProps({ className: classes.drop, 'aria-label': 'Import a file', role: 'region', tabIndex: -1 })}
+      {...getRootProps({ className: classes.drop, 'aria-label': t('importAFile'), role: 'region', tabIndex: -1 })}
       data-over={isDragActive || undefined}
     >
-      <input {...getInputProps({ 'aria-label': 'File to import' })} />
-      <p>
-        <b>Import a file.</b> Drop it here, choose it, or paste copied rows. You see a preview first.
-      </p>
+      <input {...getInputProps({ 'aria-label': t('fileToImport') })} />
+      <p>{t.rich('importFileDropHere', { b: (chunks) => <b>{chunks}</b> })}</p>
       <Button variant="default" onClick={open}>
-        Choose a file
+        {t('chooseAFile')}
       </Button>
     </section>
   );

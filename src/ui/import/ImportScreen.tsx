@@ -1,7 +1,7 @@
 'use client';
 
-import { counted } from '../../core/values/counted';
 import { Alert, Button, Select, TextInput } from '@mantine/core';
+import { useTranslations } from 'use-intl';
 import type { FilePreview } from '../../protocol/import-messages';
 import { Page } from '../page/Page';
 import shared from './Import.module.css';
@@ -10,22 +10,27 @@ import { PreviewTable } from './PreviewTable';
 import { ReadingForm } from './ReadingForm';
 import { isBlank, useImport, type Stage } from './use-import';
 
-const WORDS: Record<Exclude<Stage, 'looking'>, string> = {
-  reading: 'Reading the file',
-  packing: 'Converting',
-  sending: 'Uploading',
-};
+const WORDS = {
+  reading: 'readingFile',
+  packing: 'converting',
+  sending: 'uploading',
+} as const satisfies Record<Exclude<Stage, 'looking'>, string>;
 
 /** The contents of a file and how it will be read, before anything of it is kept. */
 export function ImportScreen({ file, leave }: { readonly file: File; readonly leave: () => void }) {
+  const t = useTranslations('importing');
   const work = useImport(file, leave);
   const { preview, progress, refused, change } = work;
   return (
     <Page
-      title={preview ? `Preview of “${file.name}”` : file.name}
+      title={preview ? t('previewOfName', { name: file.name }) : file.name}
       lead={
         preview &&
-        `${preview.format}: ${counted(preview.rowCount, 'row')}, ${counted(preview.fields.length, 'field')}. Nothing is saved until you import it.`
+        t('formatRowCountRowsCount', {
+          format: preview.format,
+          rowCount: preview.rowCount,
+          count: preview.fields.length,
+        })
       }
       width={preview ? 'full' : 'wide'}
     >
@@ -35,7 +40,7 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
           variant="outline"
           mb={16}
           role="alert"
-          title={preview ? 'The import failed' : 'This file cannot be read'}
+          title={preview ? t('theImportFailed') : t('fileCannotRead')}
         >
           {sentence(refused)}
         </Alert>
@@ -44,7 +49,7 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
         <div className={classes.working}>
           {!refused && <Working words={WORDS.reading} share={progress} />}
           <Button variant="default" onClick={leave}>
-            {refused ? 'Back to the sheets' : 'Stop'}
+            {refused ? t('backToTheSheets') : t('stop')}
           </Button>
         </div>
       )}
@@ -66,20 +71,21 @@ interface SideProps {
 
 /** What becomes of the file: the sheet's name, what is brought in, what is lost, and how it is read. */
 function Side({ preview, work, leave }: SideProps) {
+  const t = useTranslations('importing');
   const { stage, name, setName, change } = work;
   const isWorking = stage !== 'looking';
   return (
     <div className={shared.side}>
       <TextInput
-        label="Name of the sheet"
+        label={t('nameOfTheSheet')}
         maxLength={120}
         value={name}
         onChange={({ currentTarget }) => setName(currentTarget.value)}
       />
       {preview.sheets.length > 1 && (
         <Select
-          label="Sheet in the file"
-          description={isBlank(preview) ? 'this one is empty' : counted(preview.sheets.length, 'sheet')}
+          label={t('sheetInTheFile')}
+          description={isBlank(preview) ? t('thisOneIsEmpty') : t('countSheets', { count: preview.sheets.length })}
           data={preview.sheets.map((label, at) => ({ value: String(at), label }))}
           value={String(preview.sheet)}
           allowDeselect={false}
@@ -88,10 +94,10 @@ function Side({ preview, work, leave }: SideProps) {
         />
       )}
       <Acts preview={preview} work={work} leave={leave} />
-      <Facts title="Not imported" items={preview.losses} none="Nothing is left out" />
+      <Facts title={t('notImported')} items={preview.losses} none={t('nothingIsLeftOut')} />
       {preview.rules.length > 0 && (
         <Facts
-          title={counted(preview.rules.length, 'rule')}
+          title={t('countRules', { count: preview.rules.length })}
           items={preview.rules.map(({ name, sentence: says }) => `${name}: ${says}`)}
         />
       )}
@@ -103,20 +109,21 @@ function Side({ preview, work, leave }: SideProps) {
 }
 
 function Acts({ preview, work, leave }: SideProps) {
+  const t = useTranslations('importing');
   const { stage, progress } = work;
   const isWorking = stage !== 'looking';
   return (
     <div className={classes.acts}>
       <Button onClick={() => void work.bringIn()} disabled={isWorking || isBlank(preview)}>
-        Import
+        {t('import')}
       </Button>
       {preview.sheets.length > 1 && (
         <Button variant="default" onClick={() => void work.bringAllIn(preview.sheets.length)} disabled={isWorking}>
-          Import all {preview.sheets.length} sheets
+          {t('importAllLengthSheets', { length: preview.sheets.length })}
         </Button>
       )}
       <Button variant="default" onClick={leave}>
-        {stage === 'sending' || stage === 'packing' ? 'Stop' : 'Cancel'}
+        {stage === 'sending' || stage === 'packing' ? t('stop') : t('cancel')}
       </Button>
       {stage !== 'looking' && (
         <Working words={WORDS[stage]} share={progress} isSent={stage === 'sending' && progress === 1} />
@@ -135,6 +142,7 @@ function Working({
   readonly share: number;
   readonly isSent?: boolean;
 }) {
+  const t = useTranslations('importing');
   const percent = Math.round(share * 100);
   return (
     <>
@@ -148,7 +156,7 @@ function Working({
       >
         <span style={{ width: `${percent}%` }} />
       </div>
-      <span>{isSent ? 'Creating the sheet…' : `${words}, ${percent} %`}</span>
+      <span>{isSent ? t('creatingTheSheet') : `${words}, ${percent} %`}</span>
     </>
   );
 }

@@ -1,14 +1,16 @@
-import { inDigits } from '../../core/values/counted';
 import { Select } from '@mantine/core';
+import { useTranslations } from 'use-intl';
+import { labelled } from '../../texts/texts';
+import type { Key } from '../../texts/texts';
 import type { ReadAs } from '../../core/exchange/import/table-reading';
 import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
 import shared from './Import.module.css';
 import classes from './PreviewTable.module.css';
 
-const READ_AS: readonly { readonly value: ReadAs; readonly label: string }[] = [
-  { value: 'values', label: 'Automatic' },
-  { value: 'text', label: 'Text' },
-  { value: 'nothing', label: 'Skip' },
+const READ_AS: readonly { readonly value: ReadAs; readonly label: Key<'importing'> }[] = [
+  { value: 'values', label: 'automatic' },
+  { value: 'text', label: 'text' },
+  { value: 'nothing', label: 'skip' },
 ];
 
 /** A header can be any of the first rows. */
@@ -24,12 +26,13 @@ interface Props {
  * its number.
  */
 export function PreviewTable({ preview: { head, fields, reading, header, rowCount }, change }: Props) {
+  const t = useTranslations('importing');
   return (
-    <div className={shared.scroller} tabIndex={0} role="region" aria-label="Preview">
+    <div className={shared.scroller} tabIndex={0} role="region" aria-label={t('preview')}>
       <table className={classes.table}>
         <thead>
           <tr>
-            <th className={classes.row} aria-label="Row" />
+            <th className={classes.row} aria-label={t('row')} />
             {fields.map(({ label, kind, why, as }, column) => (
               <th key={column} scope="col" data-out={as === 'nothing' || undefined}>
                 <span className={classes.label}>{label}</span>
@@ -40,8 +43,8 @@ export function PreviewTable({ preview: { head, fields, reading, header, rowCoun
                   <Select
                     size="xs"
                     w={124}
-                    aria-label={`Type of ${label}`}
-                    data={READ_AS}
+                    aria-label={t('typeOfLabel', { label })}
+                    data={labelled(READ_AS, (key) => t(key))}
                     value={as}
                     allowDeselect={false}
                     onChange={(value) => value && change({ as: { column, as: value } })}
@@ -71,7 +74,7 @@ export function PreviewTable({ preview: { head, fields, reading, header, rowCoun
           {rowCount > head.length && (
             <tr>
               <td className={classes.row} />
-              <td colSpan={fields.length}>… and {inDigits(rowCount - head.length)} more rows</td>
+              <td colSpan={fields.length}>{t('andRowCountMoreRows', { rowCount: rowCount - head.length })}</td>
             </tr>
           )}
         </tbody>
@@ -88,13 +91,14 @@ interface RowNumberProps {
 
 /** The number of a row, by which one of the first can be chosen as the row of labels. */
 function RowNumber({ position, header, change }: RowNumberProps) {
+  const t = useTranslations('importing');
   if (position >= HEADER_ROWS) return position + 1;
   return (
     <button
       type="button"
       className={classes.place}
       aria-pressed={position === header}
-      aria-label={`Row ${position + 1} is the header`}
+      aria-label={t('rowPositionHeader', { position: position + 1 })}
       onClick={() => change({ header: position === header ? null : position })}
     >
       {position + 1}

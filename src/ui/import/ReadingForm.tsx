@@ -1,24 +1,27 @@
 import { Select, Switch } from '@mantine/core';
+import { useTranslations } from 'use-intl';
+import { labelled } from '../../texts/texts';
+import type { Key } from '../../texts/texts';
 import type { Quote } from '../../core/exchange/csv/csv-rows';
 import type { Encoding } from '../../core/exchange/text/detect-encoding';
 import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
-import { DECIMAL_CHOICES, SEPARATOR_CHOICES } from '../files/csv-words';
+import { useCsvChoices } from '../files/use-csv-choices';
 
-const ENCODING_WORDS: readonly { readonly value: Encoding; readonly label: string }[] = [
-  { value: 'utf-8', label: 'UTF-8' },
-  { value: 'utf-16le', label: 'UTF-16, little-endian' },
-  { value: 'utf-16be', label: 'UTF-16, big-endian' },
-  { value: 'windows-1252', label: 'Windows-1252' },
+const ENCODING_WORDS: readonly { readonly value: Encoding; readonly label: Key<'importing'> }[] = [
+  { value: 'utf-8', label: 'utf8' },
+  { value: 'utf-16le', label: 'utf16LittleEndian' },
+  { value: 'utf-16be', label: 'utf16BigEndian' },
+  { value: 'windows-1252', label: 'windows1252' },
 ];
-const QUOTE_WORDS: readonly { readonly value: Quote | 'none'; readonly label: string }[] = [
-  { value: '"', label: 'Double quotes' },
-  { value: "'", label: 'Single quotes' },
-  { value: 'none', label: 'None' },
+const QUOTE_WORDS: readonly { readonly value: Quote | 'none'; readonly label: Key<'importing'> }[] = [
+  { value: '"', label: 'doubleQuotes' },
+  { value: "'", label: 'singleQuotes' },
+  { value: 'none', label: 'none' },
 ];
-const DATE_WORDS: readonly { readonly value: 'dmy' | 'mdy' | 'text'; readonly label: string }[] = [
-  { value: 'dmy', label: 'Day first: 8/3/2026 is 8 March' },
-  { value: 'mdy', label: 'Month first: 8/3/2026 is 3 August' },
-  { value: 'text', label: 'Leave as text' },
+const DATE_WORDS: readonly { readonly value: 'dmy' | 'mdy' | 'text'; readonly label: Key<'importing'> }[] = [
+  { value: 'dmy', label: 'dayFirst83' },
+  { value: 'mdy', label: 'monthFirst83' },
+  { value: 'text', label: 'leaveAsText' },
 ];
 
 interface Props {
@@ -28,13 +31,12 @@ interface Props {
 
 /** How a file is read: the guesses, their reasons, and controls to correct them. */
 export function ReadingForm({ preview: { form, reading, header }, change }: Props) {
+  const t = useTranslations('importing');
   return (
     <>
       <Switch
-        label="Header row"
-        description={
-          header === null ? 'fields are named A, B, C' : `row ${header + 1}; click another row number to change it`
-        }
+        label={t('headerRow')}
+        description={header === null ? t('fieldsNamedBC') : t('rowHeaderClickAnother', { header: header + 1 })}
         checked={header !== null}
         onChange={({ currentTarget }) => change({ header: currentTarget.checked ? 0 : null })}
       />
@@ -50,33 +52,37 @@ interface FormProps {
 }
 
 /** How the text of a file is divided into values. */
-const FormChoices = ({ form, change }: FormProps) => (
-  <>
-    <Select
-      label="Encoding"
-      description={form.encodingWhy}
-      data={ENCODING_WORDS}
-      value={form.encoding}
-      allowDeselect={false}
-      onChange={(value) => value && change({ encoding: value })}
-    />
-    <Select
-      label="Separator"
-      description={form.separatorWhy}
-      data={SEPARATOR_CHOICES}
-      value={form.separator}
-      allowDeselect={false}
-      onChange={(value) => value && change({ separator: value })}
-    />
-    <Select
-      label="Quotes"
-      data={QUOTE_WORDS}
-      value={form.quote === '' ? 'none' : form.quote}
-      allowDeselect={false}
-      onChange={(value) => value && change({ quote: value === 'none' ? '' : value })}
-    />
-  </>
-);
+const FormChoices = ({ form, change }: FormProps) => {
+  const t = useTranslations('importing');
+  const { separators } = useCsvChoices();
+  return (
+    <>
+      <Select
+        label={t('encoding')}
+        description={form.encodingWhy}
+        data={labelled(ENCODING_WORDS, (key) => t(key))}
+        value={form.encoding}
+        allowDeselect={false}
+        onChange={(value) => value && change({ encoding: value })}
+      />
+      <Select
+        label={t('separator')}
+        description={form.separatorWhy}
+        data={separators}
+        value={form.separator}
+        allowDeselect={false}
+        onChange={(value) => value && change({ separator: value })}
+      />
+      <Select
+        label={t('quotes')}
+        data={labelled(QUOTE_WORDS, (key) => t(key))}
+        value={form.quote === '' ? 'none' : form.quote}
+        allowDeselect={false}
+        onChange={(value) => value && change({ quote: value === 'none' ? '' : value })}
+      />
+    </>
+  );
+};
 
 interface ValueProps {
   readonly reading: NonNullable<FilePreview['reading']>;
@@ -85,28 +91,30 @@ interface ValueProps {
 
 /** How the values are read. */
 function ValueChoices({ reading, change }: ValueProps) {
+  const t = useTranslations('importing');
+  const { decimals } = useCsvChoices();
   const hasFormulas = !reading.why.formulas.startsWith('no ');
   return (
     <>
       <Select
-        label="Decimal separator"
+        label={t('decimalSeparator')}
         description={reading.why.decimal}
-        data={DECIMAL_CHOICES}
+        data={decimals}
         value={reading.decimal}
         allowDeselect={false}
         onChange={(value) => value && change({ decimal: value })}
       />
       <Select
-        label="Date order"
+        label={t('dateOrder')}
         description={reading.why.dates}
-        data={DATE_WORDS}
+        data={labelled(DATE_WORDS, (key) => t(key))}
         value={reading.dates ?? 'text'}
         allowDeselect={false}
         onChange={(value) => value && change({ dates: value === 'text' ? null : value })}
       />
       {hasFormulas && (
         <Switch
-          label="Read text that begins with = as formulas"
+          label={t('readTextBeginsAs')}
           description={reading.why.formulas}
           checked={reading.formulas}
           onChange={({ currentTarget }) => change({ formulas: currentTarget.checked })}

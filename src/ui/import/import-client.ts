@@ -1,3 +1,4 @@
+import type { Texts } from '../../texts/texts';
 import { Asker, type Reply } from '../../protocol/channel';
 import type { FilePreview, ImportProgress, ImportQuestions, ReadingChange } from '../../protocol/import-messages';
 
@@ -17,13 +18,13 @@ export class ImportClient {
   });
   private readonly asker: Asker<ImportQuestions, ImportProgress>;
 
-  constructor(onProgress: (share: number) => void) {
+  constructor(onProgress: (share: number) => void, t: Texts<'importing'>) {
     this.asker = new Asker(
       (message) => this.worker.postMessage(message),
       ({ progress }) => onProgress(progress),
     );
     this.worker.onmessage = ({ data }: MessageEvent<Reply<ImportProgress>>) => this.asker.hear(data);
-    this.worker.onerror = () => this.asker.failAll('this file cannot be read: it may take more memory than there is');
+    this.worker.onerror = () => this.asker.failAll(t('fileCannotReadMay'));
   }
 
   open(file: File): Promise<Previewed> {

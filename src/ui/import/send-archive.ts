@@ -1,3 +1,4 @@
+import type { Texts } from '../../texts/texts';
 import type { JsonAnswer } from '../../engine/link/send-json';
 
 /**
@@ -6,7 +7,11 @@ import type { JsonAnswer } from '../../engine/link/send-json';
  */
 export function sendArchive(
   packed: Blob,
-  { progress, signal }: { readonly progress: (share: number) => void; readonly signal: AbortSignal },
+  {
+    progress,
+    signal,
+    t,
+  }: { readonly progress: (share: number) => void; readonly signal: AbortSignal; readonly t: Texts<'importing'> },
 ): Promise<JsonAnswer<{ id: string }>> {
   return new Promise((resolve) => {
     const request = new XMLHttpRequest();
@@ -18,11 +23,11 @@ export function sendArchive(
       const answer = request.response as { id?: string; refused?: string } | null;
       resolve(
         answer?.id === undefined
-          ? { refused: answer?.refused ?? 'Something went wrong on the server. Try again in a moment.' }
+          ? { refused: answer?.refused ?? t('somethingWentWrongServer') }
           : { answer: { id: answer.id } },
       );
     };
-    request.onerror = () => resolve({ refused: 'The server cannot be reached. Try again in a moment.' });
+    request.onerror = () => resolve({ refused: t('serverCannotReachedTry') });
     request.onabort = () => resolve({ refused: '' });
     signal.addEventListener('abort', () => request.abort());
     request.send(packed);

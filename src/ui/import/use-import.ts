@@ -1,5 +1,6 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import { useTranslations } from 'use-intl';
 import type { FilePreview, ReadingChange } from '../../protocol/import-messages';
 import { ImportClient } from './import-client';
 import { sendArchive } from './send-archive';
@@ -12,6 +13,7 @@ export const isBlank = ({ rowCount }: FilePreview): boolean => rowCount === 0;
 
 /** Reads a file in its worker, and imports it as a sheet, or each of its sheets as one. `leave` goes back. */
 export function useImport(file: File, leave: () => void) {
+  const t = useTranslations('importing');
   const router = useRouter();
   const client = useRef<ImportClient | null>(null);
   const stop = useRef(new AbortController());
@@ -22,7 +24,7 @@ export function useImport(file: File, leave: () => void) {
   const [name, setName] = useState('');
 
   useEffect(() => {
-    const made = new ImportClient(setProgress);
+    const made = new ImportClient(setProgress, t);
     client.current = made;
     stop.current = new AbortController();
     void made.open(file).then((answer) => {
@@ -35,7 +37,7 @@ export function useImport(file: File, leave: () => void) {
       stop.current.abort();
       made.close();
     };
-  }, [file]);
+  }, [file, t]);
 
   const begin = (next: Stage) => {
     setProgress(0);
@@ -60,12 +62,12 @@ export function useImport(file: File, leave: () => void) {
     const answer = await client.current!.pack(called);
     if ('refused' in answer) return void fail(answer.refused);
     begin('sending');
-    const sent = await sendArchive(answer.packed, { progress: setProgress, signal: stop.current.signal });
+    const sent = await sendArchive(answer.packed, { progress: setProgress, signal: stop.current.signal, t });
     if ('answer' in sent) return sent.answer.id;
     if (sent.refused) fail(sent.refused);
   };
   const bringIn = async () => {
-    if (name.trim() === '') return setRefused('Give the sheet a name');
+    if (name.trim() === '') return setRefused(t('giveSheetName'));
     const id = await become(name.trim());
     if (id !== undefined) router.push(sheetPageUrl(id));
   };

@@ -1,5 +1,7 @@
 import { SegmentedControl } from '@mantine/core';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
+import { labelled } from '../../texts/texts';
 import type { Rule } from '../../core/rules/shape/rule';
 import type { Paints } from '../../core/rules/terms';
 import type { FieldId } from '../../core/sheet/ids';
@@ -17,6 +19,7 @@ const PAINTS = [
 
 /** What the selected rules of the legend read, paint and look like, changed for all of them at once. */
 export function ChosenRules() {
+  const t = useTranslations('legend');
   const session = useSession();
   const chosen = useSessionState((state) => state.chosen);
   const legend = useSessionState((state) => state.legend);
@@ -26,26 +29,22 @@ export function ChosenRules() {
   const own = legend.filter(({ id }) => chosen.includes(id)).map(({ rule }) => rule);
   const read = [...new Set(own.flatMap(({ reads }) => fieldsRead(reads, fields)))];
   return (
-    <div className={classes.chosen} role="group" aria-label="Selected rules">
+    <div className={classes.chosen} role="group" aria-label={t('selectedRules')}>
       <ChosenPaints
         painted={same(own, ({ paints }) => paints)}
         fieldsRead={read}
         onPick={(paints) => rules.changeRules(chosen, { paints })}
       />
       <span className={classes.part}>
-        <span>Read</span>
-        <PickFields
-          label="Fields that the selected rules read"
-          value={read}
-          onPick={(ids) => rules.readFields(chosen, ids)}
-        />
+        <span>{t('read')}</span>
+        <PickFields label={t('fieldsSelectedRulesRead')} value={read} onPick={(ids) => rules.readFields(chosen, ids)} />
       </span>
       <span className={classes.part}>
-        <span>Look</span>
+        <span>{t('look')}</span>
         <PickLook
-          label="Look of the selected rules"
+          label={t('lookSelectedRules')}
           value={same(own, ({ look }) => look) ?? null}
-          nothing="several"
+          nothing={t('several')}
           onPick={(look) => look && rules.changeRules(chosen, { look })}
         />
       </span>
@@ -64,17 +63,18 @@ function ChosenPaints({
   readonly fieldsRead: readonly FieldId[];
   readonly onPick: (paints: Paints) => void;
 }) {
+  const t = useTranslations('legend');
   // Fields that were just chosen to be painted are named next.
   const [isNew, setNew] = useState(false);
   return (
     <>
       <span className={classes.part}>
-        <span>Paint</span>
+        <span>{t('paint')}</span>
         <SegmentedControl
           size="xs"
-          aria-label="What the selected rules paint"
+          aria-label={t('whatSelectedRulesPaint')}
           value={painted === undefined ? '' : typeof painted === 'object' ? 'fields' : painted}
-          data={[...PAINTS]}
+          data={labelled(PAINTS, (key) => t(key))}
           onChange={(next) => {
             setNew(next === 'fields');
             onPick(next === 'record' || next === 'cell' ? next : { fields: read });
@@ -84,7 +84,7 @@ function ChosenPaints({
       {typeof painted === 'object' && (
         <span className={classes.part}>
           <PickFields
-            label="Fields that the selected rules paint"
+            label={t('fieldsSelectedRulesPaint')}
             between="and"
             value={painted.fields}
             opensAtOnce={isNew}

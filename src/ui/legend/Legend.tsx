@@ -12,6 +12,7 @@ import {
 import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Fragment, useDeferredValue, useMemo, useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { itemAt } from '../../core/values/item-at';
 import { ruleGroups } from '../../core/rules/shape/rule-groups';
 import { meaningsOf } from '../../engine/view/meanings-of';
@@ -36,12 +37,13 @@ const NO_FIELDS: readonly ShownField[] = [];
 
 /** The rules in order of precedence, each with what it shows and how much it paints. */
 export function Legend() {
+  const t = useTranslations('legend');
   const legend = useDeferredValue(useSessionState((state) => state.legend));
   const isReading = useSessionState((state) => state.isReading);
   const fields = useSessionState((state) => state.frame?.fields) ?? NO_FIELDS;
   if (isReading)
     return (
-      <nav className={classes.legend} aria-label="Legend">
+      <nav className={classes.legend} aria-label={t('legend')}>
         <LegendHead />
         <div className={classes.reading}>
           <ReaderLegend meanings={meaningsOf(legend, fields)} />
@@ -49,13 +51,13 @@ export function Legend() {
       </nav>
     );
   return (
-    <nav className={classes.legend} aria-label="Legend">
+    <nav className={classes.legend} aria-label={t('legend')}>
       <LegendHead />
       <ChosenRules />
       <NameGroup />
       <CarryElsewhere />
       <RuleSets />
-      {legend.length === 0 && <p className={classes.empty}>No rules yet. Select a field, then make a rule over it.</p>}
+      {legend.length === 0 && <p className={classes.empty}>{t('noRulesYetSelect')}</p>}
       <RuleList legend={legend} />
       <div className={classes.foot}>
         <RuleSetNotice />

@@ -1,9 +1,9 @@
-import { counted } from '../../core/values/counted';
 import { ActionIcon, Button, Menu } from '@mantine/core';
 import { IconDotsVertical } from '@tabler/icons-react';
+import { memo } from 'react';
+import { useTranslations } from 'use-intl';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Filter } from '../../protocol/sheet-view';
-import { memo } from 'react';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';
 import { sheetPageUrl } from '../../protocol/sheet-url';
@@ -15,6 +15,7 @@ const paperOf = (sheet: SheetId, filter: Filter | null | undefined): string =>
 
 /** The head of the legend: its title, or how many rules are chosen, and the actions on many at once. */
 export const LegendHead = memo(function LegendHead() {
+  const t = useTranslations('legend');
   const session = useSession();
   const chosen = useSessionState((state) => state.chosen);
   const onlyTouching = useSessionState((state) => state.onlyTouching);
@@ -24,18 +25,18 @@ export const LegendHead = memo(function LegendHead() {
     <div className={classes.head}>
       <h2 className={classes.title}>
         {chosen.length
-          ? `${counted(chosen.length, 'rule')} selected`
+          ? t('chosenRulesSelected', { chosen: chosen.length })
           : onlyTouching
-            ? 'Rules on the selection'
-            : 'Legend'}
+            ? t('rulesOnTheSelection')
+            : t('legend')}
       </h2>
       {isReading ? (
         <Button size="compact-xs" variant="default" onClick={() => session.readLegend(false)}>
-          Back to editing
+          {t('backToEditing')}
         </Button>
       ) : chosen.length > 0 ? (
         <Button size="compact-xs" variant="default" onClick={() => rules.chooseRules([])}>
-          Deselect all
+          {t('deselectAll')}
         </Button>
       ) : (
         <LegendMenu />
@@ -46,6 +47,7 @@ export const LegendHead = memo(function LegendHead() {
 
 /** What can be done with the whole legend. */
 function LegendMenu() {
+  const t = useTranslations('legend');
   const session = useSession();
   const legend = useSessionState((state) => state.legend);
   const onlyTouching = useSessionState((state) => state.onlyTouching);
@@ -54,41 +56,41 @@ function LegendMenu() {
   return (
     <Menu position="bottom-end">
       <Menu.Target>
-        <ActionIcon variant="subtle" color="ink" size="md" aria-label="Actions for the legend">
+        <ActionIcon variant="subtle" color="ink" size="md" aria-label={t('actionsForTheLegend')}>
           <IconDotsVertical size={15} stroke={1.5} />
         </ActionIcon>
       </Menu.Target>
       <Menu.Dropdown>
-        <Menu.Item onClick={() => session.openDialog({ what: 'use-set', rules: [] })}>Use a rule set…</Menu.Item>
+        <Menu.Item onClick={() => session.openDialog({ what: 'use-set', rules: [] })}>{t('useARuleSet')}</Menu.Item>
         <Menu.Item
           disabled={legend.length === 0}
           onClick={() => session.openDialog({ what: 'set', rules: legend.map(({ id }) => id) })}
         >
-          Save all rules as rule set…
+          {t('saveAllRulesAs')}
         </Menu.Item>
         <Menu.Item
           disabled={legend.length === 0}
           onClick={() => rules.carryToSelection(legend.filter(({ isDraft }) => !isDraft).map(({ id }) => id))}
         >
-          Copy all rules to the selected cells
+          {t('copyAllRulesSelected')}
         </Menu.Item>
         <Menu.Item
           disabled={legend.length === 0}
           onClick={() => rules.chooseRules(legend.filter(({ isDraft }) => !isDraft).map(({ id }) => id))}
         >
-          Select all rules
+          {t('selectAllRules')}
         </Menu.Item>
         <Menu.Divider />
         <Menu.Item onClick={() => rules.showOnlyTouching(!onlyTouching)}>
-          {onlyTouching ? 'Show all rules' : 'Show only rules on the selection'}
+          {onlyTouching ? t('showAllRules') : t('showOnlyRulesSelection')}
         </Menu.Item>
-        <Menu.Item onClick={() => session.readLegend(true)}>Preview as a reader</Menu.Item>
+        <Menu.Item onClick={() => session.readLegend(true)}>{t('previewAsAReader')}</Menu.Item>
         <Menu.Item component="a" href={paperOf(session.sheet, filter)} target="_blank">
-          Print or save as PDF…
+          {t('printSaveAsPDF')}
         </Menu.Item>
         <Menu.Divider />
-        <Menu.Item onClick={() => void rules.removeTouching()}>Delete the rules on the selection</Menu.Item>
-        <Menu.Item onClick={() => rules.removeRules(legend.map(({ id }) => id))}>Delete all rules</Menu.Item>
+        <Menu.Item onClick={() => void rules.removeTouching()}>{t('deleteRulesSelection')}</Menu.Item>
+        <Menu.Item onClick={() => rules.removeRules(legend.map(({ id }) => id))}>{t('deleteAllRules')}</Menu.Item>
       </Menu.Dropdown>
     </Menu>
   );

@@ -1,8 +1,8 @@
-import { inDigits } from '../../core/values/counted';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { IconFlag } from '@tabler/icons-react';
 import { memo } from 'react';
+import { useTranslations } from 'use-intl';
 import type { Look } from '../../core/looks/look';
 import { kindOf } from '../../core/rules/kinds/registry';
 import type { LegendEntry } from '../../protocol/sheet-view';
@@ -26,6 +26,7 @@ const looksOf = ({ rule }: LegendEntry): readonly Look[] => {
 
 /** One rule of the legend. The engine sends all entries when one has changed; only that one is rendered. */
 export const LegendItem = memo(function LegendItem({ entry, place, count }: Props) {
+  const t = useTranslations('legend');
   const session = useSession();
   const isOpen = useSessionState((state) => state.bench?.draft.id === entry.id);
   const isChosen = useSessionState((state) => state.chosen.includes(entry.id));
@@ -51,7 +52,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
         className={shared.grip}
         {...attributes}
         {...listeners}
-        aria-label={`Move ${entry.rule.name}, now in place ${place + 1} of ${count}`}
+        aria-label={t('moveNameNowPlace', { name: entry.rule.name, place: place + 1, count })}
       >
         {place + 1}
       </button>
@@ -71,8 +72,9 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
 
 /** The looks, the name and the counts of a rule. */
 function Face({ entry }: { readonly entry: LegendEntry }) {
+  const t = useTranslations('legend');
   const looks = looksOf(entry);
-  const numbers = `${inDigits(entry.matched)} of ${inDigits(entry.read)}`;
+  const numbers = t('matchedOfRead', { matched: entry.matched, read: entry.read });
   return (
     <>
       <span className={classes.swatches} aria-hidden>
@@ -83,8 +85,8 @@ function Face({ entry }: { readonly entry: LegendEntry }) {
         )}
       </span>
       <span className={shared.name}>
-        {entry.rule.name || 'New rule'}
-        {entry.isPersonal && <span className={classes.personal}> only you</span>}
+        {entry.rule.name || t('newRule')}
+        {entry.isPersonal && <span className={classes.personal}> {t('onlyYou')}</span>}
       </span>
       <span className={classes.count} data-testid="count">
         {entry.problem ? (
@@ -94,7 +96,7 @@ function Face({ entry }: { readonly entry: LegendEntry }) {
         ) : entry.rule.on ? (
           numbers
         ) : (
-          'off'
+          t('off')
         )}
       </span>
       {entry.rule.note && <span className={shared.note}>{entry.rule.note}</span>}

@@ -1,21 +1,24 @@
 import { Button, Group, Modal, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
+import { useTranslations } from 'use-intl';
 import type { RuleId } from '../../core/sheet/ids';
 import { useSession, useSessionState } from '../sheet/use-session';
 
 /** Asks for the group that rules are put in. */
 export function NameGroup() {
+  const t = useTranslations('legend');
   const session = useSession();
   const asked = useSessionState((state) => state.asked);
   const isOpen = asked?.what === 'group';
   return (
-    <Modal opened={isOpen} onClose={() => session.openDialog(null)} title="Add to group" size="sm">
+    <Modal opened={isOpen} onClose={() => session.openDialog(null)} title={t('addToGroup')} size="sm">
       {isOpen && <GroupForm rules={asked.rules} />}
     </Modal>
   );
 }
 
 function GroupForm({ rules }: { readonly rules: readonly RuleId[] }) {
+  const t = useTranslations('legend');
   const session = useSession();
   const legend = useSessionState((state) => state.legend);
   const [name, setName] = useState(legend.find(({ id }) => rules.includes(id))?.rule.group ?? '');
@@ -31,15 +34,15 @@ function GroupForm({ rules }: { readonly rules: readonly RuleId[] }) {
   return (
     <form onSubmit={keep}>
       <TextInput
-        label="Group name"
-        description="Rules next to each other in the legend are shown under this name. Their order stays. Leave it empty to remove them from the group."
+        label={t('groupName')}
+        description={t('rulesNextEachOther')}
         maxLength={100}
         value={name}
         onChange={(event) => setName(event.currentTarget.value)}
         data-autofocus
       />
       {known.length > 0 && (
-        <Group gap="xs" mt="xs" aria-label="Existing groups">
+        <Group gap="xs" mt="xs" aria-label={t('existingGroups')}>
           {known.map((group) => (
             <Button key={group} size="compact-sm" variant="default" onClick={() => put(group)}>
               {group}
@@ -48,7 +51,7 @@ function GroupForm({ rules }: { readonly rules: readonly RuleId[] }) {
         </Group>
       )}
       <Button type="submit" mt="md">
-        Save
+        {t('save')}
       </Button>
     </form>
   );

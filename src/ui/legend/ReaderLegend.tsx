@@ -1,3 +1,4 @@
+import { useTranslations } from 'use-intl';
 import { inDigits } from '../../core/values/counted';
 import { itemAt } from '../../core/values/item-at';
 import { ruleGroups } from '../../core/rules/shape/rule-groups';
@@ -14,7 +15,8 @@ interface Props {
 
 /** The legend for readers: the name and meaning of each look. */
 export function ReaderLegend({ meanings, lit }: Props) {
-  if (meanings.length === 0) return <p className={classes.note}>No rule is at work on this sheet.</p>;
+  const t = useTranslations('legend');
+  if (meanings.length === 0) return <p className={classes.note}>{t('noRuleWorkSheet')}</p>;
   return (
     <div className={classes.legend}>
       {ruleGroups(meanings, ({ group }) => group).map(({ name, entries: members }) => (
@@ -37,6 +39,7 @@ export function ReaderLegend({ meanings, lit }: Props) {
 
 /** One rule: its looks, each with its meaning. */
 function Meaning({ meaning, lit }: { readonly meaning: RuleMeaning; readonly lit: Props['lit'] }) {
+  const t = useTranslations('legend');
   const { id, name, note, sentence, matched, outcomes } = meaning;
   const isNamed = outcomes.some(({ says }) => says !== '');
   const isLit = lit?.rule === id;
@@ -77,7 +80,7 @@ function Meaning({ meaning, lit }: { readonly meaning: RuleMeaning; readonly lit
       )}
       {note && <p className={classes.note}>{note}</p>}
       {sentence !== null && sentence !== name && <p className={classes.sentence}>{sentence}</p>}
-      {!isNamed && <p className={classes.sentence}>{inDigits(matched)} cells</p>}
+      {!isNamed && <p className={classes.sentence}>{t('matchedCells', { matched })}</p>}
     </li>
   );
 }

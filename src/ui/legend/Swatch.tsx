@@ -1,3 +1,4 @@
+import { useTranslations } from 'use-intl';
 import type { Look } from '../../core/looks/look';
 import { useTokens } from '../theme/use-tokens';
 import { LookSwatch } from './LookSwatch';
@@ -10,8 +11,9 @@ interface Props {
 }
 
 /** A look of the open sheet as it really is, on a few characters. */
-export function Swatch({ look, text = 'Aa 9.1', isSmall = false }: Props) {
+export function Swatch({ look, text, isSmall = false }: Props) {
+  const t = useTranslations('legend');
   const { saved } = useLooks();
   const tokens = useTokens();
-  return <LookSwatch look={look} saved={saved} tokens={tokens} text={text} isSmall={isSmall} />;
+  return <LookSwatch look={look} saved={saved} tokens={tokens} text={text ?? t('sample')} isSmall={isSmall} />;
 }

@@ -16,6 +16,7 @@ import {
   IconUser,
   type Icon,
 } from '@tabler/icons-react';
+import type { Texts } from '../../texts/texts';
 import type { RuleId } from '../../core/sheet/ids';
 import type { LegendEntry } from '../../protocol/sheet-view';
 import type { Session } from '../sheet/session';
@@ -34,6 +35,7 @@ export interface RuleMenuItem {
 
 interface RuleInLegend {
   readonly session: Session;
+  readonly t: Texts<'legend'>;
   readonly entry: LegendEntry;
   readonly place: number;
   readonly count: number;
@@ -43,7 +45,7 @@ interface RuleInLegend {
 
 /** The menu of a rule in the legend, in groups. An action on a chosen rule is applied to all that are chosen. */
 export function ruleMenu(shown: RuleInLegend): readonly (readonly RuleMenuItem[])[] {
-  const { session, entry, chosen } = shown;
+  const { session, t, entry, chosen } = shown;
   const ids = chosen.includes(entry.id) ? chosen : [entry.id];
   return [
     precedenceItems(shown, ids),
@@ -51,7 +53,7 @@ export function ruleMenu(shown: RuleInLegend): readonly (readonly RuleMenuItem[]
     [
       {
         icon: IconTrash,
-        words: `Delete${ids.length > 1 ? ` ${ids.length} rules` : ''}`,
+        words: t('countDeleteRules', { count: ids.length }),
         onClick: () => session.rules.removeRules(ids),
       },
     ],
@@ -61,30 +63,30 @@ export function ruleMenu(shown: RuleInLegend): readonly (readonly RuleMenuItem[]
 type Ids = readonly RuleId[];
 
 /** Whether a rule is judged, when, and what it leaves to others. */
-function precedenceItems({ session: { rules }, entry, place, count }: RuleInLegend, ids: Ids): RuleMenuItem[] {
+function precedenceItems({ session: { rules }, t, entry, place, count }: RuleInLegend, ids: Ids): RuleMenuItem[] {
   const { rule, isDraft: isOff } = entry;
   return [
     {
       icon: IconPower,
-      words: rule.on ? 'Turn off' : 'Turn on',
+      words: rule.on ? t('turnOff') : t('turnOn'),
       isOff,
       onClick: () => rules.changeRules(ids, { on: !rule.on }),
     },
     {
       icon: IconArrowUp,
-      words: 'Move up',
+      words: t('moveUp'),
       isOff: place === 0,
       onClick: () => rules.moveRule(entry.id, place - 1),
     },
     {
       icon: IconArrowDown,
-      words: 'Move down',
+      words: t('moveDown'),
       isOff: place === count - 1,
       onClick: () => rules.moveRule(entry.id, place + 1),
     },
     {
       icon: IconLock,
-      words: rule.settles ? 'Let later rules add to it' : 'Stop later rules on its cells',
+      words: rule.settles ? t('letLaterRulesAdd') : t('stopLaterRulesIts'),
       isOff,
       onClick: () => rules.changeRules(ids, { settles: !rule.settles }),
     },
@@ -92,21 +94,21 @@ function precedenceItems({ session: { rules }, entry, place, count }: RuleInLege
 }
 
 /** Where else a rule is put to use. */
-function reachItems({ session, entry }: RuleInLegend, ids: Ids): RuleMenuItem[] {
+function reachItems({ session, t, entry }: RuleInLegend, ids: Ids): RuleMenuItem[] {
   const { rules } = session;
   const { isDraft: isOff } = entry;
   return [
-    { icon: IconFilter, words: 'Filter by this rule', onClick: () => session.filterBy({ rule: entry.id }) },
-    { icon: IconCopy, words: 'Duplicate', isOff, onClick: () => rules.duplicateRule(entry.id) },
+    { icon: IconFilter, words: t('filterByThisRule'), onClick: () => session.filterBy({ rule: entry.id }) },
+    { icon: IconCopy, words: t('duplicate'), isOff, onClick: () => rules.duplicateRule(entry.id) },
     {
       icon: IconArrowBarRight,
-      words: 'Copy to the selected cells',
+      words: t('copySelectedCells'),
       isOff,
       onClick: () => rules.carryToSelection(ids),
     },
     {
       icon: IconArrowsMove,
-      words: 'Apply to the selected cells instead',
+      words: t('applySelectedCellsInstead'),
       isOff,
       onClick: () => rules.reachSelection(ids),
     },
@@ -114,48 +116,48 @@ function reachItems({ session, entry }: RuleInLegend, ids: Ids): RuleMenuItem[] 
 }
 
 /** Where rules are kept, and for whom. */
-function keepItems({ session, entry: { isDraft: isOff, isPersonal } }: RuleInLegend, ids: Ids): RuleMenuItem[] {
+function keepItems({ session, t, entry: { isDraft: isOff, isPersonal } }: RuleInLegend, ids: Ids): RuleMenuItem[] {
   const own = { kind: 'own-rules', rules: ids, whose: isPersonal ? 'everybodys' : 'mine' } as const;
   return [
     {
       icon: IconTableShare,
-      words: 'Copy to another sheet…',
+      words: t('copyToAnotherSheet'),
       isOff,
       onClick: () => session.openDialog({ what: 'sheet', rules: ids }),
     },
     {
       icon: IconFolder,
-      words: 'Add to group…',
+      words: t('addGroup'),
       isOff,
       onClick: () => session.openDialog({ what: 'group', rules: ids }),
     },
     {
       icon: IconUser,
-      words: isPersonal ? 'Share with everyone' : 'Show only to me',
+      words: isPersonal ? t('shareWithEveryone') : t('showOnlyToMe'),
       isOff,
       onClick: () => void session.withErrorMessage(session.ask(own)),
     },
     {
       icon: IconStack2,
-      words: 'Save as rule set…',
+      words: t('saveAsRuleSet'),
       isOff,
       onClick: () => session.openDialog({ what: 'set', rules: ids }),
     },
   ];
 }
 
-function aboutItems({ session, entry, chosen }: RuleInLegend): RuleMenuItem[] {
+function aboutItems({ session, t, entry, chosen }: RuleInLegend): RuleMenuItem[] {
   const { rules } = session;
   const isChosen = chosen.includes(entry.id);
   return [
     {
       icon: IconSquareCheck,
-      words: isChosen ? 'Deselect' : 'Select',
+      words: isChosen ? t('deselect') : t('select'),
       onClick: () => rules.toggleChosen(entry.id),
     },
     {
       icon: IconHistory,
-      words: 'Rule history',
+      words: t('ruleHistory'),
       href: withQuery(sheetPageUrl(session.sheet, 'history'), { rule: entry.id }),
     },
   ];

@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
+import { useTranslations } from 'use-intl';
 import { Mark } from '../sheet/Mark';
 import { ThemeSwitch } from '../theme/ThemeSwitch';
 import classes from './Page.module.css';
@@ -19,17 +20,18 @@ interface Props {
 
 /** A page to read and fill in, away from any sheet: the app's name at the top, a title, and what it is about. */
 export function Page({ title, lead, width = 'narrow', isHome = false, before, after, children }: Props) {
+  const t = useTranslations('page');
   return (
     <main className={classes.page} data-width={width}>
       <div className={classes.top}>
         {isHome ? (
-          <Link href="/" aria-label="All sheets" className={classes.mark}>
+          <Link href="/" aria-label={t('allSheets')} className={classes.mark}>
             <Mark />
           </Link>
         ) : (
           <Mark />
         )}
-        <span className={classes.brand}>Auxesis</span>
+        <span className={classes.brand}>{t('auxesis')}</span>
         <span className={classes.spacer} />
         {before}
         <ThemeSwitch />

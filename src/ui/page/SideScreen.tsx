@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
+import { useTranslations } from 'use-intl';
 import { PersonMenu } from '../people/PersonMenu';
 import { Mark } from '../sheet/Mark';
 import { ThemeSwitch } from '../theme/ThemeSwitch';
@@ -15,10 +16,11 @@ interface Props {
 
 /** A screen beside the sheet: its name and its views above, its contents below. */
 export function SideScreen({ name, views, person, children }: Props) {
+  const t = useTranslations('page');
   return (
     <div className={classes.screen}>
       <header className={classes.header}>
-        <Link href="/" className={classes.mark} aria-label="All sheets">
+        <Link href="/" className={classes.mark} aria-label={t('allSheets')}>
           <Mark />
         </Link>
         <h1 className={classes.name}>{name}</h1>

@@ -1,4 +1,5 @@
 import { Button } from '@mantine/core';
+import { useTranslations } from 'use-intl';
 import type { CellDifference, CellState } from '../../core/rules/explain/sheet-difference';
 import classes from './Paper.module.css';
 
@@ -11,43 +12,46 @@ interface Props {
 }
 
 /** The cells that differ, each as it was then and as it is at the other moment. */
-export const DifferenceTable = ({ cells, after, onBringBack }: Props) => (
-  <table className={classes.table}>
-    <thead>
-      <tr>
-        <th scope="col">Record</th>
-        <th scope="col">Field</th>
-        <th scope="col">Then</th>
-        <th scope="col">{after}</th>
-        {onBringBack && <td />}
-      </tr>
-    </thead>
-    <tbody>
-      {cells.map((cell) => (
-        <tr key={`${cell.row} ${cell.field}`}>
-          <td>{cell.record}</td>
-          <td>{cell.label}</td>
-          <td>{stateWords(cell.before)}</td>
-          <td>{stateWords(cell.after)}</td>
-          {onBringBack && (
-            <td>
-              {cell.before.shown !== cell.after.shown && (
-                <Button
-                  size="compact-xs"
-                  variant="default"
-                  aria-label={`Restore ${cell.label} of ${cell.record}`}
-                  onClick={() => onBringBack(cell)}
-                >
-                  Restore
-                </Button>
-              )}
-            </td>
-          )}
+export const DifferenceTable = ({ cells, after, onBringBack }: Props) => {
+  const t = useTranslations('paper');
+  return (
+    <table className={classes.table}>
+      <thead>
+        <tr>
+          <th scope="col">{t('record')}</th>
+          <th scope="col">{t('field')}</th>
+          <th scope="col">{t('then')}</th>
+          <th scope="col">{after}</th>
+          {onBringBack && <td />}
         </tr>
-      ))}
-    </tbody>
-  </table>
-);
+      </thead>
+      <tbody>
+        {cells.map((cell) => (
+          <tr key={`${cell.row} ${cell.field}`}>
+            <td>{cell.record}</td>
+            <td>{cell.label}</td>
+            <td>{stateWords(cell.before)}</td>
+            <td>{stateWords(cell.after)}</td>
+            {onBringBack && (
+              <td>
+                {cell.before.shown !== cell.after.shown && (
+                  <Button
+                    size="compact-xs"
+                    variant="default"
+                    aria-label={t('restoreLabelOfRecord', { label: cell.label, record: cell.record })}
+                    onClick={() => onBringBack(cell)}
+                  >
+                    {t('restore')}
+                  </Button>
+                )}
+              </td>
+            )}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+};
 
 const stateWords = ({ shown, rules }: CellState): string =>
   `${shown || 'blank'}${rules.length ? ` (${rules.join(', ')})` : ''}`;

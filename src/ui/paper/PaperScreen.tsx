@@ -1,13 +1,13 @@
 'use client';
 
-import { inDigits } from '../../core/values/counted';
 import { Button } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { fileNameOf } from '../../core/exchange/export-formats';
 import { isMaker, type SheetRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import { meaningsOf } from '../../engine/view/meanings-of';
-import { momentWords } from '../moment-words';
+import { useMoments } from '../use-moments';
 import { saveFile } from '../files/save-file';
 import { ReaderLegend } from '../legend/ReaderLegend';
 import { Session } from '../sheet/session';
@@ -30,7 +30,10 @@ interface Props {
 
 /** A sheet with its legend as a page of its own, to be printed or saved. It is always light, as paper is. */
 export function PaperScreen({ id, name, role, at }: Props) {
-  const [session] = useState(() => new Session(id, { at: at?.sequence, ...(isMaker(role) ? {} : { reads: {} }) }));
+  const tSheet = useTranslations('sheet');
+  const [session] = useState(
+    () => new Session(id, tSheet, { at: at?.sequence, ...(isMaker(role) ? {} : { reads: {} }) }),
+  );
   useEffect(() => session.start('light'), [session]);
   return (
     <SessionContext value={session}>
@@ -40,6 +43,8 @@ export function PaperScreen({ id, name, role, at }: Props) {
 }
 
 function Paper({ name, at }: Pick<Props, 'name' | 'at'>) {
+  const t = useTranslations('paper');
+  const moment = useMoments();
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const window = useSessionState((state) => state.window);
@@ -67,30 +72,31 @@ function Paper({ name, at }: Pick<Props, 'name' | 'at'>) {
     <div className={classes.screen} style={tokenVariables('light')}>
       <div className={classes.acts}>
         <Button disabled={!isReady} onClick={() => print()}>
-          Print
+          {t('print')}
         </Button>
         <Button variant="default" disabled={!isReady} onClick={save}>
-          Save as a page
+          {t('saveAsAPage')}
         </Button>
       </div>
       {rows && isReady ? (
         <article ref={article} className={classes.paper}>
           <h1 className={classes.name}>{name}</h1>
-          {at && <p className={classes.cut}>As it was on {momentWords(at.moment)}, with its rules of then</p>}
+          {at && <p className={classes.cut}>{t('asWasMomentIts', { moment: moment(at.moment) })}</p>}
           {at && <Difference sequence={at.sequence} />}
           {rows.left > 0 && (
-            <p className={classes.cut}>
-              The first {inDigits(rows.count)} rows in view; {inDigits(rows.left)} more are not on this page. Filter the
-              sheet to print others.
-            </p>
+            <p className={classes.cut}>{t('firstCountRowsView', { count: rows.count, left: rows.left })}</p>
           )}
-          <section aria-label="Legend" className={classes.legend} hidden={!session.isMaker && meanings.length === 0}>
+          <section
+            aria-label={t('legend')}
+            className={classes.legend}
+            hidden={!session.isMaker && meanings.length === 0}
+          >
             <ReaderLegend meanings={session.isMaker ? meaningsOf(legend, frame.fields) : meanings} />
           </section>
           <PaperTable frame={frame} window={window} />
         </article>
       ) : (
-        <p role="status">Getting the page ready…</p>
+        <p role="status">{t('gettingThePageReady')}</p>
       )}
     </div>
   );

@@ -3,6 +3,8 @@
 import { Button, PasswordInput, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent, type ReactNode } from 'react';
+import { useTranslations } from 'use-intl';
+import { PickRegion } from './PickRegion';
 import { sendJson } from '../../engine/link/send-json';
 import { Page } from '../page/Page';
 import shared from './People.module.css';
@@ -12,18 +14,24 @@ import { Sessions } from './Sessions';
 interface Props {
   readonly name: string;
   readonly email: string;
+  /** The region of numbers and dates; null for that of the browser. */
+  readonly region: string | null;
   /** False for the demo's owner, who has none yet. */
   readonly hasPassword: boolean;
 }
 
 /** The account: name, password, and the end of every session. */
-export const Account = ({ name, email, hasPassword }: Props) => (
-  <Page title="Your account" lead={email} isHome>
-    <NameForm known={name} />
-    <PasswordForm hasPassword={hasPassword} />
-    <SignedIn />
-  </Page>
-);
+export const Account = ({ name, email, region, hasPassword }: Props) => {
+  const t = useTranslations('people');
+  return (
+    <Page title={t('yourAccount')} lead={email} isHome>
+      <NameForm known={name} />
+      <PickRegion region={region} />
+      <PasswordForm hasPassword={hasPassword} />
+      <SignedIn />
+    </Page>
+  );
+};
 
 const Message = ({ children }: { readonly children: ReactNode }) => (
   <p role="status" className={shared.error}>
@@ -32,19 +40,20 @@ const Message = ({ children }: { readonly children: ReactNode }) => (
 );
 
 function NameForm({ known }: { readonly known: string }) {
+  const t = useTranslations('people');
   const router = useRouter();
   const [name, setName] = useState(known);
   const [message, setMessage] = useState<string | null>(null);
   const rename = async (event: FormEvent) => {
     event.preventDefault();
     const sent = await sendJson('/api/account', { method: 'PATCH', body: { name } });
-    setMessage('refused' in sent ? sent.refused : 'Your name was saved.');
+    setMessage('refused' in sent ? sent.refused : t('yourNameWasSaved'));
     router.refresh();
   };
   return (
     <form className={shared.form} onSubmit={(event) => void rename(event)}>
       <TextInput
-        label="Your name, as others see it"
+        label={t('yourNameAsOthers')}
         maxLength={60}
         value={name}
         onChange={(event) => setName(event.currentTarget.value)}
@@ -52,7 +61,7 @@ function NameForm({ known }: { readonly known: string }) {
       {message && <Message>{message}</Message>}
       <div className={shared.acts}>
         <Button type="submit" variant="default">
-          Save name
+          {t('saveName')}
         </Button>
       </div>
     </form>
@@ -60,6 +69,7 @@ function NameForm({ known }: { readonly known: string }) {
 }
 
 function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
+  const t = useTranslations('people');
   const router = useRouter();
   const [old, setOld] = useState('');
   const [password, setPassword] = useState('');
@@ -67,7 +77,7 @@ function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
   const change = async (event: FormEvent) => {
     event.preventDefault();
     const sent = await sendJson('/api/account/password', { body: { old, password } });
-    setMessage('refused' in sent ? sent.refused : 'The password was changed. All other devices are signed out.');
+    setMessage('refused' in sent ? sent.refused : t('passwordWasChangedAll'));
     if ('refused' in sent) return;
     setOld('');
     setPassword('');
@@ -75,22 +85,20 @@ function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
   };
   return (
     <form className={shared.form} onSubmit={(event) => void change(event)}>
-      <h2 className={shared.part}>{hasPassword ? 'Change password' : 'Set a password'}</h2>
+      <h2 className={shared.part}>{hasPassword ? t('changePassword') : t('setAPassword')}</h2>
       {hasPassword ? (
         <PasswordInput
-          label="Current password"
+          label={t('currentPassword')}
           autoComplete="current-password"
           value={old}
           onChange={(event) => setOld(event.currentTarget.value)}
         />
       ) : (
-        <p className={classes.lead}>
-          This account is the demo’s: anybody at this address can open it by one click. With a password, only you can.
-        </p>
+        <p className={classes.lead}>{t('accountDemosAnybodyAddress')}</p>
       )}
       <PasswordInput
-        label="New password"
-        description="At least 10 characters"
+        label={t('newPassword')}
+        description={t('atLeastCharacters')}
         autoComplete="new-password"
         value={password}
         onChange={(event) => setPassword(event.currentTarget.value)}
@@ -98,7 +106,7 @@ function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
       {message && <Message>{message}</Message>}
       <div className={shared.acts}>
         <Button type="submit" variant="default">
-          {hasPassword ? 'Change password' : 'Set password'}
+          {hasPassword ? t('changePassword') : t('setPassword')}
         </Button>
       </div>
     </form>
@@ -106,6 +114,7 @@ function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
 }
 
 function SignedIn() {
+  const t = useTranslations('people');
   const [message, setMessage] = useState<string | null>(null);
   const leave = async (path: string, method: 'POST' | 'DELETE') => {
     const sent = await sendJson(path, { method });
@@ -114,15 +123,15 @@ function SignedIn() {
   };
   return (
     <section className={shared.form}>
-      <h2 className={shared.part}>Where you are signed in</h2>
+      <h2 className={shared.part}>{t('whereYouSigned')}</h2>
       <Sessions />
       {message && <Message>{message}</Message>}
       <div className={shared.acts}>
         <Button variant="default" onClick={() => void leave('/api/sign-out', 'POST')}>
-          Sign out
+          {t('signOut')}
         </Button>
         <Button variant="default" onClick={() => void leave('/api/account/sessions', 'DELETE')}>
-          Sign out everywhere
+          {t('signOutEverywhere')}
         </Button>
       </div>
     </section>

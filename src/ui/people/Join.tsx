@@ -2,6 +2,7 @@
 
 import { Button, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
+import { useTranslations } from 'use-intl';
 import type { SheetId } from '../../core/sheet/ids';
 import { sendJson } from '../../engine/link/send-json';
 import { Page } from '../page/Page';
@@ -21,13 +22,14 @@ interface Props {
 
 /** Joins a sheet by a link. */
 export function Join({ token, sheetName, may, isInvitation, name: known }: Props) {
+  const t = useTranslations('people');
   const [name, setName] = useState(known);
   const [error, setError] = useState<string | null>(null);
   const [isSending, setIsSending] = useState(false);
 
   const join = async (event: FormEvent) => {
     event.preventDefault();
-    if (!isInvitation && name.trim() === '') return setError('Enter your name.');
+    if (!isInvitation && name.trim() === '') return setError(t('enterYourName'));
     setIsSending(true);
     const sent = await sendJson<{ sheet: SheetId }>(`/api/links/${token}`, {
       body: isInvitation ? {} : { name: name.trim() },
@@ -38,12 +40,12 @@ export function Join({ token, sheetName, may, isInvitation, name: known }: Props
   };
 
   return (
-    <Page title={sheetName} lead={`You have been given this sheet to ${may}.`}>
+    <Page title={sheetName} lead={t('youHaveBeenGiven', { may })}>
       <form className={classes.form} onSubmit={(event) => void join(event)} noValidate>
         {!isInvitation && (
           <TextInput
-            label="Your name"
-            description="The owner of the sheet sees it. You need no account."
+            label={t('yourName')}
+            description={t('ownerSheetSeesYou')}
             maxLength={60}
             value={name}
             onChange={(event) => {
@@ -60,7 +62,7 @@ export function Join({ token, sheetName, may, isInvitation, name: known }: Props
         )}
         <div className={classes.acts}>
           <Button type="submit" loading={isSending}>
-            Open the sheet
+            {t('openTheSheet')}
           </Button>
         </div>
       </form>

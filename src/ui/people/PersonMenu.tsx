@@ -1,5 +1,6 @@
 import { Menu, UnstyledButton } from '@mantine/core';
 import Link from 'next/link';
+import { useTranslations } from 'use-intl';
 import { sendJson } from '../../engine/link/send-json';
 import { initialsOf } from './initials';
 import classes from './PersonMenu.module.css';
@@ -14,6 +15,7 @@ export interface Person {
 
 /** The person and what belongs to them: account, outbox, signing out. */
 export function PersonMenu({ person: { name, hasAccount } }: { readonly person: Person }) {
+  const t = useTranslations('people');
   const signOut = async () => {
     await sendJson('/api/sign-out');
     window.location.assign('/sign-in');
@@ -28,25 +30,25 @@ export function PersonMenu({ person: { name, hasAccount } }: { readonly person: 
   );
   if (!hasAccount)
     return (
-      <span className={classes.person} role="group" aria-label={`You are ${name}`}>
+      <span className={classes.person} role="group" aria-label={t('youAreName', { name })}>
         {who}
       </span>
     );
   return (
     <Menu position="bottom-end">
       <Menu.Target>
-        <UnstyledButton className={classes.person} aria-label={`You are ${name}`}>
+        <UnstyledButton className={classes.person} aria-label={t('youAreName', { name })}>
           {who}
         </UnstyledButton>
       </Menu.Target>
       <Menu.Dropdown>
         <Menu.Item component={Link} href="/account">
-          Your account
+          {t('yourAccount')}
         </Menu.Item>
         <Menu.Item component={Link} href="/outbox">
-          Outbox
+          {t('outbox')}
         </Menu.Item>
-        <Menu.Item onClick={() => void signOut()}>Sign out</Menu.Item>
+        <Menu.Item onClick={() => void signOut()}>{t('signOut')}</Menu.Item>
       </Menu.Dropdown>
     </Menu>
   );

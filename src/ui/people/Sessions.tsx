@@ -1,13 +1,17 @@
 import { Button } from '@mantine/core';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
+import type { Texts } from '../../texts/texts';
 import { sendJson } from '../../engine/link/send-json';
 import type { OwnSession } from '../../protocol/own-session';
 import { useLoaded } from '../page/use-loaded';
-import { momentWords } from '../moment-words';
+import { useMoments } from '../use-moments';
 import classes from './Sessions.module.css';
 
 /** The sessions of the account, each with a way to end it. */
 export function Sessions() {
+  const t = useTranslations('people');
+  const moment = useMoments();
   const { value: sessions, error, reload } = useLoaded<OwnSession[]>('/api/account/sessions');
   const [refused, setRefused] = useState<string | null>(null);
   const message = refused ?? error;
@@ -20,19 +24,23 @@ export function Sessions() {
 
   return (
     <>
-      <ul className={classes.sessions} aria-label="Where you are signed in">
+      <ul className={classes.sessions} aria-label={t('whereYouSigned')}>
         {sessions?.map((session) => (
           <li key={session.id} className={classes.session}>
             <span>
-              <b>{session.isOwn ? 'This browser' : browserWords(session.agent)}</b>
+              <b>{session.isOwn ? t('thisBrowser') : browserWords(session.agent, t)}</b>
               <span className={classes.sessionAbout}>
-                {session.client ? `from ${session.client}, ` : ''}since {momentWords(session.beganAt)}, last used{' '}
-                {momentWords(session.usedAt)}
+                {t('sinceLastUsed', {
+                  hasClient: String(session.client !== ''),
+                  client: session.client,
+                  beganAt: moment(session.beganAt),
+                  usedAt: moment(session.usedAt),
+                })}
               </span>
             </span>
             {!session.isOwn && (
               <Button size="compact-xs" variant="default" onClick={() => void end(session)}>
-                Sign out there
+                {t('signOutThere')}
               </Button>
             )}
           </li>
@@ -43,10 +51,11 @@ export function Sessions() {
   );
 }
 
+// oxlint-disable-next-line texts/in-catalogue -- proper names, as browsers write them
 const SYSTEMS = ['Android', 'iPhone', 'iPad', 'Windows', 'Macintosh', 'CrOS', 'Linux'] as const;
 
 /** The short name of a browser: the computer that it runs on. */
-function browserWords(agent: string): string {
+function browserWords(agent: string, t: Texts<'people'>): string {
   const system = SYSTEMS.find((name) => agent.includes(name));
-  return system ? `A browser on ${system}` : agent === '' ? 'Unknown' : agent.slice(0, 40);
+  return system ? t('aBrowserOnSystem', { system }) : agent === '' ? t('unknown') : agent.slice(0, 40);
 }

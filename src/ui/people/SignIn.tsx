@@ -2,6 +2,7 @@
 
 import { Button, PasswordInput, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
+import { useTranslations } from 'use-intl';
 import { sendJson } from '../../engine/link/send-json';
 import { Page } from '../page/Page';
 import shared from './People.module.css';
@@ -19,11 +20,9 @@ interface Props {
   readonly mayMakeAccount: boolean;
 }
 
-const HAS_ACCOUNT =
-  'You could not be signed in with this address and password. If you have an account with this address, sign in with its own password.';
-
 /** Signs in, or makes an account first. */
 export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: Props) {
+  const t = useTranslations('people');
   const [isNew, setIsNew] = useState(false);
   const [given, setGiven] = useState({ email: '', name: '', password: '' });
   const { error, setError, isSending, send } = useSender(to);
@@ -35,7 +34,7 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
     // The first answer does not tell whether the address has an account.
     void send(
       { path: '/api/sign-up', body: { ...known, name, ...(invitation ? { invitation } : {}) } },
-      { ...signIn, refused: HAS_ACCOUNT },
+      { ...signIn, refused: t('youCouldNotSigned') },
     );
   };
   const input = (name: keyof typeof given) => ({
@@ -45,19 +44,17 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
   });
 
   return (
-    <Page title={isNew ? 'Create account' : 'Sign in'} lead={because}>
+    <Page title={isNew ? t('createAccount') : t('signIn')} lead={because}>
       {demoOwner && (
         <Demo owner={demoOwner} isSending={isSending} onOpen={() => void send({ path: '/api/demo', body: {} })} />
       )}
       <form className={shared.form} onSubmit={submit} noValidate>
-        {demoOwner && <h2 className={shared.part}>{isNew ? 'Your account' : 'With an account'}</h2>}
-        <TextInput label="E-mail" type="email" autoComplete="username" maxLength={254} {...input('email')} />
-        {isNew && (
-          <TextInput label="Your name, as others see it" autoComplete="name" maxLength={60} {...input('name')} />
-        )}
+        {demoOwner && <h2 className={shared.part}>{isNew ? t('yourAccount') : t('withAnAccount')}</h2>}
+        <TextInput label={t('eMail')} type="email" autoComplete="username" maxLength={254} {...input('email')} />
+        {isNew && <TextInput label={t('yourNameAsOthers')} autoComplete="name" maxLength={60} {...input('name')} />}
         <PasswordInput
-          label="Password"
-          description={isNew ? 'At least 10 characters' : undefined}
+          label={t('password')}
+          description={isNew ? t('atLeastCharacters') : undefined}
           autoComplete={isNew ? 'new-password' : 'current-password'}
           {...input('password')}
         />
@@ -68,7 +65,7 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
         )}
         <div className={shared.acts}>
           <Button type="submit" variant={demoOwner ? 'default' : 'filled'} loading={isSending}>
-            {isNew ? 'Create account' : 'Sign in'}
+            {isNew ? t('createAccount') : t('signIn')}
           </Button>
           {mayMakeAccount && (
             <Button
@@ -78,7 +75,7 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
                 setError(null);
               }}
             >
-              {isNew ? 'I have an account' : 'Create account'}
+              {isNew ? t('iHaveAnAccount') : t('createAccount')}
             </Button>
           )}
         </div>
@@ -93,17 +90,17 @@ interface DemoProps {
   readonly onOpen: () => void;
 }
 
-const Demo = ({ owner, isSending, onOpen }: DemoProps) => (
-  <section className={classes.demo} aria-label="Demo">
-    <p>
-      This is the demo of a river-watch programme, all of it invented. Its sheets belong to {owner}: go in as her,
-      without a password.
-    </p>
-    <Button onClick={onOpen} loading={isSending}>
-      Open the demo as {owner}
-    </Button>
-  </section>
-);
+const Demo = ({ owner, isSending, onOpen }: DemoProps) => {
+  const t = useTranslations('people');
+  return (
+    <section className={classes.demo} aria-label={t('demo')}>
+      <p>{t('demoRiverWatchProgramme', { owner })}</p>
+      <Button onClick={onOpen} loading={isSending}>
+        {t('openDemoAsOwner', { owner })}
+      </Button>
+    </section>
+  );
+};
 
 interface SignInRequest {
   readonly path: string;

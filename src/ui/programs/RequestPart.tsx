@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
 import type { DescribedRequest } from '../../protocol/programs/openapi';
 import { Copy } from '../share/Copy';
 import classes from './Programs.module.css';
@@ -9,6 +10,7 @@ const MAX_SHOWN = 4000;
 
 /** A query that says something with the demo. */
 const QUERIES: Readonly<Record<string, string>> = {
+  // oxlint-disable-next-line texts/in-catalogue -- a field of the demo's sheet
   readRecords: `?limit=2&where=${encodeURIComponent('Dissolved oxygen<7')}`,
   readFindings: '?limit=3',
   exportSheet: '?format=ooxml&report=true',
@@ -23,6 +25,7 @@ interface Props {
 
 /** One request: its purpose, its parameters, and an example that can be run. */
 export function RequestPart({ asked, address, sheet, token }: Props) {
+  const t = useTranslations('programs');
   const [answer, setAnswer] = useState<string | null>(null);
   const { id, method, path, says, about, scope, example, parameters } = asked;
   const url = `${address}/api/v1${path.replace('{sheet}', sheet)}${QUERIES[id] ?? ''}`;
@@ -35,7 +38,8 @@ export function RequestPart({ asked, address, sheet, token }: Props) {
   const isShown = id !== 'followFindings' && id !== 'replaceRules';
 
   // From where the page is: it may be reached by another of the app's names.
-  const run = async () => setAnswer(await answerOf(url.slice(address.length), { method, body, token }));
+  const run = async () =>
+    setAnswer((await answerOf(url.slice(address.length), { method, body, token })) ?? t('serverCannotBeReached'));
 
   return (
     <section className={classes.part} aria-label={says}>
@@ -45,23 +49,23 @@ export function RequestPart({ asked, address, sheet, token }: Props) {
         </code>
       </h2>
       <p>
-        {says}.{about && ` ${about}`} {scope ? <>Scope: {scope}.</> : 'Any token.'}
+        {says}.{about && ` ${about}`} {scope ? <>{t('scopeScope', { scope })}</> : t('anyToken')}
       </p>
       <Parameters parameters={parameters} />
       <div className={classes.example}>
         <pre tabIndex={0}>{command}</pre>
         <div className={classes.acts}>
-          <Copy text={command} label={`Copy the example of ${says}`}>
-            Copy
+          <Copy text={command} label={t('copyExampleSays', { says })}>
+            {t('copy')}
           </Copy>
           {isShown && (
             <Button size="compact-sm" variant="default" disabled={token === ''} onClick={() => void run()}>
-              Run it here
+              {t('runItHere')}
             </Button>
           )}
         </div>
         {answer !== null && (
-          <pre tabIndex={0} aria-label="Answer">
+          <pre tabIndex={0} aria-label={t('answer')}>
             {answer}
           </pre>
         )}
@@ -76,8 +80,8 @@ interface ExampleRequest {
   readonly token: string;
 }
 
-/** The answer of the server to an example, as text to be shown. */
-async function answerOf(path: string, { method, body, token }: ExampleRequest): Promise<string> {
+/** The answer of the server to an example, as text to be shown; null where it cannot be reached. */
+async function answerOf(path: string, { method, body, token }: ExampleRequest): Promise<string | null> {
   try {
     const response = await fetch(path, {
       method: method.toUpperCase(),
@@ -88,7 +92,7 @@ async function answerOf(path: string, { method, body, token }: ExampleRequest): 
     const cut = text.length > MAX_SHOWN ? '\n…' : '';
     return `${response.status} ${response.statusText}\n${pretty(text).slice(0, MAX_SHOWN)}${cut}`;
   } catch {
-    return 'The server cannot be reached.';
+    return null;
   }
 }
 

@@ -1,6 +1,8 @@
 import { Fragment } from 'react';
-import { counted } from '../../core/values/counted';
 import { Button, Checkbox, Radio, SegmentedControl } from '@mantine/core';
+import { useTranslations } from 'use-intl';
+import { labelled } from '../../texts/texts';
+import type { Key } from '../../texts/texts';
 import { columnLetters } from '../../core/sheet/address';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Filling, OutcomeTime } from '../../core/sheet/sheet-part';
@@ -16,18 +18,23 @@ import { withQuery } from '../../protocol/with-query';
 /** Single cells that can be open. */
 const MAX_CELLS = 5000;
 
-const OUTCOMES: readonly { readonly when: OutcomeTime; readonly label: string; readonly description: string }[] = [
-  { when: 'typing', label: 'while typing', description: 'The look changes with each letter.' },
-  { when: 'leaving', label: 'after entering', description: 'The look changes once the answer is entered.' },
+const OUTCOMES: readonly {
+  readonly when: OutcomeTime;
+  readonly label: Key<'share'>;
+  readonly description: Key<'share'>;
+}[] = [
+  { when: 'typing', label: 'whileTyping', description: 'lookChangesEachLetter' },
+  { when: 'leaving', label: 'afterEntering', description: 'lookChangesOnceAnswer' },
   {
     when: 'withheld',
-    label: 'not yet',
-    description: 'Results are hidden until you choose another option.',
+    label: 'notYet',
+    description: 'resultsHiddenUntilYou',
   },
 ];
 
 /** The settings for fillers. Changes apply at once. */
 export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
+  const t = useTranslations('share');
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   if (!frame) return null;
@@ -54,36 +61,36 @@ export function FillingTab({ sheet }: { readonly sheet: SheetId }) {
         fields={fields.filter(isNamed)}
         stateOf={(field) => stateOf(field, filling)}
         whyNever={(field) =>
-          keyFields.includes(field.id) ? 'holds answer keys' : field.hidden ? 'hidden in the sheet' : null
+          keyFields.includes(field.id) ? t('holdsAnswerKeys') : field.hidden ? t('hiddenInTheSheet') : null
         }
         onChange={setField}
       />
       <div className={classes.acts}>
         <Button size="compact-sm" variant="default" onClick={() => void openSelected()}>
-          Let fillers edit the selected cells
+          {t('letFillersEditSelected')}
         </Button>
         {filling.openCells.length > 0 && (
           <Button size="compact-sm" variant="default" onClick={() => put({ openCells: [] })}>
-            Lock the {counted(filling.openCells.length, 'single cell')} again
+            {t('lockCountSingleCells', { count: filling.openCells.length })}
           </Button>
         )}
       </div>
       <OutcomeTimes value={filling.outcomes} onChange={(outcomes) => put({ outcomes })} />
       <Checkbox
         color="ink"
-        label="Fillers see each other’s answers"
+        label={t('fillersSeeEachOthers')}
         checked={filling.showsOthers}
         onChange={(event) => put({ showsOthers: event.currentTarget.checked })}
       />
       <p className={classes.note}>
-        Preview{' '}
+        {t('preview')}{' '}
         {READER_ROLES.map((role, at) => (
           <Fragment key={role}>
-            {at > 0 && ' or '}
-            <a href={withQuery(page, { as: role })}>as {LINK_ROLE_WORDS[role].noun}</a>
+            {at > 0 && ` ${t('or')} `}
+            <a href={withQuery(page, { as: role })}>{t('asNoun', { noun: LINK_ROLE_WORDS[role].noun })}</a>
           </Fragment>
         ))}
-        . Fillers get looks only. Rules, answer keys and formula results that depend on them are never sent.
+        {t('fillersGetLooksOnly')}
       </p>
     </div>
   );
@@ -104,18 +111,21 @@ interface OutcomeTimesProps {
   readonly onChange: (value: OutcomeTime) => void;
 }
 
-const OutcomeTimes = ({ value, onChange }: OutcomeTimesProps) => (
-  <Radio.Group<OutcomeTime>
-    label="When fillers see results"
-    value={value}
-    onChange={onChange}
-    className={classes.choices}
-  >
-    {OUTCOMES.map(({ when, label, description }) => (
-      <Radio key={when} value={when} label={label} description={description} color="ink" />
-    ))}
-  </Radio.Group>
-);
+const OutcomeTimes = ({ value, onChange }: OutcomeTimesProps) => {
+  const t = useTranslations('share');
+  return (
+    <Radio.Group<OutcomeTime>
+      label={t('whenFillersSeeResults')}
+      value={value}
+      onChange={onChange}
+      className={classes.choices}
+    >
+      {OUTCOMES.map(({ when, label, description }) => (
+        <Radio key={when} value={when} label={t(label)} description={t(description)} color="ink" />
+      ))}
+    </Radio.Group>
+  );
+};
 
 const stateOf = ({ id }: ShownField, { open, kept: hidden }: Filling): FieldState =>
   open.includes(id) ? 'types' : hidden.includes(id) ? 'kept' : 'sees';
@@ -129,31 +139,34 @@ interface FieldStatesProps {
 }
 
 /** What fillers do with each field. */
-const FieldStates = ({ fields, stateOf: state, whyNever, onChange }: FieldStatesProps) => (
-  <ul className={classes.list} aria-label="Access of fillers to each field">
-    {fields.map((field) => (
-      <li key={field.id} className={classes.item}>
-        <b className={classes.who}>{field.label}</b>
-        {whyNever(field) === null ? (
-          <SegmentedControl
-            size="xs"
-            aria-label={`Access of fillers to ${field.label}`}
-            value={state(field)}
-            data={STATES}
-            onChange={(to) => onChange(field, to)}
-          />
-        ) : (
-          <span className={classes.note}>Always hidden: {whyNever(field)}</span>
-        )}
-      </li>
-    ))}
-  </ul>
-);
+const FieldStates = ({ fields, stateOf: state, whyNever, onChange }: FieldStatesProps) => {
+  const t = useTranslations('share');
+  return (
+    <ul className={classes.list} aria-label={t('accessFillersEachField')}>
+      {fields.map((field) => (
+        <li key={field.id} className={classes.item}>
+          <b className={classes.who}>{field.label}</b>
+          {whyNever(field) === null ? (
+            <SegmentedControl
+              size="xs"
+              aria-label={t('accessFillersLabel', { label: field.label })}
+              value={state(field)}
+              data={labelled(STATES, (key) => t(key))}
+              onChange={(to) => onChange(field, to)}
+            />
+          ) : (
+            <span className={classes.note}>{t('alwaysHiddenField', { field: whyNever(field) ?? '' })}</span>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+};
 
-const STATES: { value: FieldState; label: string }[] = [
-  { value: 'sees', label: 'Can view' },
-  { value: 'types', label: 'Can fill in' },
-  { value: 'kept', label: 'Hidden' },
+const STATES: { value: FieldState; label: Key<'share'> }[] = [
+  { value: 'sees', label: 'canView' },
+  { value: 'types', label: 'canFill' },
+  { value: 'kept', label: 'hidden' },
 ];
 type FieldState = 'sees' | 'types' | 'kept';
 

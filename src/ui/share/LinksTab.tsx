@@ -1,9 +1,10 @@
-import { counted } from '../../core/values/counted';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
+import type { Texts } from '../../texts/texts';
 import { isFiller } from '../../core/sharing/role';
 import { LINK_ROLE_WORDS } from '../../core/sharing/role-words';
 import type { LinkGives, MadeLink, SheetLink } from '../../protocol/sheet-sharing';
-import { momentWords } from '../moment-words';
+import { useMoments } from '../use-moments';
 import { sendJson } from '../../engine/link/send-json';
 import { useSessionState } from '../sheet/use-session';
 import { MadeLinks } from './MadeLinks';
@@ -19,6 +20,8 @@ interface Props {
 
 /** Links to the sheet: those there are, and new ones. */
 export function LinksTab({ path, links, onChange }: Props) {
+  const t = useTranslations('share');
+  const factsOf = useFacts();
   const frame = useSessionState((state) => state.frame);
   const [made, setMade] = useState<readonly MadeLink[]>([]);
   const [error, setError] = useState<string | null>(null);
@@ -40,17 +43,17 @@ export function LinksTab({ path, links, onChange }: Props) {
       />
       {error && <p role="alert">{error}</p>}
       {made.length > 0 && <MadeLinks links={made} onClose={() => setMade([])} />}
-      {links.length === 0 && <p className={classes.note}>No links yet. People who open a link need no account.</p>}
-      <ul className={classes.list} aria-label="Links">
+      {links.length === 0 && <p className={classes.note}>{t('noLinksYetPeople')}</p>}
+      <ul className={classes.list} aria-label={t('links')}>
         {links.map((link) => (
           <ShareItem
             key={link.id}
             name={link.name}
-            label={`Delete the link ${link.name}`}
+            label={t('deleteTheLinkName', { name: link.name })}
             onTakeBack={() => void takeBack(link)}
           >
             <span>{factsOf(link, openFields).join(' · ')}</span>
-            {link.visitors.length > 0 && <span>Opened by: {link.visitors.join(', ')}</span>}
+            {link.visitors.length > 0 && <span>{t('openedByVisitors', { visitors: link.visitors.join(', ') })}</span>}
           </ShareItem>
         ))}
       </ul>
@@ -58,35 +61,36 @@ export function LinksTab({ path, links, onChange }: Props) {
   );
 }
 
-function factsOf(
-  { role, gives, invites, endsAt, usedAt }: SheetLink,
-  fields: readonly { readonly id: string; readonly label: string }[],
-): string[] {
-  const what = LINK_ROLE_WORDS[role].brief + (isFiller(role) ? ` ${givesWords(gives, fields)}` : '');
-  return [
-    invites === null ? what : `an invitation, ${what}`,
-    endsAt === null
-      ? 'never expires'
-      : endsAt < Date.now()
-        ? `expired ${momentWords(endsAt)}`
-        : `expires ${momentWords(endsAt)}`,
-    usedAt === null ? 'not used yet' : `last used ${momentWords(usedAt)}`,
-  ];
+type Fields = readonly { readonly id: string; readonly label: string }[];
+
+function useFacts(): (link: SheetLink, fields: Fields) => readonly string[] {
+  const t = useTranslations('share');
+  const moment = useMoments();
+  return ({ role, gives, invites, endsAt, usedAt }, fields) => {
+    const what = LINK_ROLE_WORDS[role].brief + (isFiller(role) ? ` ${givesWords(gives, fields, t)}` : '');
+    return [
+      invites === null ? what : t('anInvitationWhat', { what }),
+      endsAt === null
+        ? t('neverExpires')
+        : endsAt < Date.now()
+          ? t('expiredAt', { at: moment(endsAt) })
+          : t('expiresAt', { at: moment(endsAt) }),
+      usedAt === null ? t('notUsedYet') : t('lastUsedAt', { at: moment(usedAt) }),
+    ];
+  };
 }
 
-function givesWords(gives: LinkGives, fields: readonly { readonly id: string; readonly label: string }[]): string {
+function givesWords(gives: LinkGives, fields: Fields, t: Texts<'share'>): string {
   switch (gives.kind) {
     case 'all':
-      return 'all open cells';
+      return t('allOpenCells');
     case 'fields':
-      return gives.fields
-        .map((id) => fields.find((field) => field.id === id)?.label ?? 'a field that is not open')
-        .join(', ');
+      return gives.fields.map((id) => fields.find((field) => field.id === id)?.label ?? t('fieldNotOpen')).join(', ');
     case 'rows':
-      return gives.rows.length === 1 ? 'one record' : counted(gives.rows.length, 'record');
+      return t('countRecords', { count: gives.rows.length });
     case 'next-field':
-      return 'an open field each';
+      return t('anOpenFieldEach');
     case 'next-row':
-      return 'a record each';
+      return t('aRecordEach');
   }
 }

@@ -1,5 +1,7 @@
 import { Button, NativeSelect } from '@mantine/core';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
+import { labelled } from '../../texts/texts';
 import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetId } from '../../core/sheet/ids';
 import { sendJson } from '../../engine/link/send-json';
@@ -8,15 +10,16 @@ import classes from './Share.module.css';
 
 /** The ways in which field devices behave that the logger stands in for. */
 const WAYS = [
-  { value: 'mixed', label: 'all of this in turn' },
-  { value: 'steady', label: 'one reading after another' },
-  { value: 'bursts', label: 'nothing for a while, then many at once' },
-  { value: 'drift', label: 'a sensor that slowly runs away' },
-  { value: 'faults', label: 'blanks, error codes, values that stick' },
+  { value: 'mixed', label: 'allTurn' },
+  { value: 'steady', label: 'oneReadingAfterAnother' },
+  { value: 'bursts', label: 'nothingWhileThenMany' },
+  { value: 'drift', label: 'sensorSlowlyRunsAway' },
+  { value: 'faults', label: 'blanksErrorCodesValues' },
 ] as const;
 
 /** Starts and stops the logger, which stands in for field devices at the demo's stations. */
 export function LoggerPart({ sheet }: { readonly sheet: SheetId }) {
+  const t = useTranslations('share');
   const path = sheetUrl(sheet, 'logger');
   const { value: logger, error, reload } = useLoaded<{ readonly isOn: boolean }>(path);
   const [way, setWay] = useState<string>(WAYS[0].value);
@@ -30,21 +33,19 @@ export function LoggerPart({ sheet }: { readonly sheet: SheetId }) {
   };
 
   return (
-    <section className={classes.logger} aria-label="Logger">
-      <p className={classes.note}>
-        <b>Logger.</b> A simulator of field devices: it enters readings at the stations while the app runs.
-      </p>
+    <section className={classes.logger} aria-label={t('logger')}>
+      <p className={classes.note}>{t.rich('loggerSimulatorFieldDevices', { b: (chunks) => <b>{chunks}</b> })}</p>
       <div className={classes.form}>
         <NativeSelect
-          label="Pattern"
+          label={t('pattern')}
           value={way}
-          data={WAYS.map((each) => ({ ...each }))}
+          data={labelled(WAYS, (key) => t(key))}
           onChange={({ currentTarget }) => setWay(currentTarget.value)}
         />
         <Button variant="default" disabled={isOn === null} onClick={() => void toggle()}>
-          {isOn ? 'Stop' : 'Start'}
+          {isOn ? t('stop') : t('start')}
         </Button>
-        <span role="status">{isOn ? 'Running' : ''}</span>
+        <span role="status">{isOn ? t('running') : ''}</span>
       </div>
       {message && <p role="alert">{message}</p>}
     </section>

@@ -1,5 +1,6 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import { Suspense, useState, type FormEvent } from 'react';
+import { useTranslations } from 'use-intl';
 import { LINK_ROLE_WORDS } from '../../core/sharing/role-words';
 import type { LinkRole } from '../../core/sharing/role';
 import { memberOf } from '../../core/values/typed-keys';
@@ -12,13 +13,13 @@ import classes from './Share.module.css';
 
 /** Links that can be made at once: one, or one for each open field or record. */
 const KINDS = [
-  { kind: 'viewer', label: LINK_ROLE_WORDS.viewer.link },
-  { kind: 'all', label: 'Fill in: everyone in all open cells' },
-  { kind: 'next-field', label: 'Fill in: a field for each person' },
-  { kind: 'next-row', label: 'Fill in: a record for each person' },
-  { kind: 'each-field', label: 'Fill in: one link for each open field' },
-  { kind: 'each-row', label: 'Fill in: one link for each record' },
-  { kind: 'editor', label: LINK_ROLE_WORDS.editor.link },
+  { kind: 'viewer' },
+  { kind: 'all', label: 'fillEveryoneAllOpen' },
+  { kind: 'next-field', label: 'fillFieldEachPerson' },
+  { kind: 'next-row', label: 'fillRecordEachPerson' },
+  { kind: 'each-field', label: 'fillOneLinkEach' },
+  { kind: 'each-row', label: 'fillOneLinkEachRecord' },
+  { kind: 'editor' },
 ] as const;
 type Kind = (typeof KINDS)[number]['kind'];
 const KIND_NAMES = KINDS.map(({ kind }) => kind);
@@ -42,6 +43,7 @@ interface Props {
 
 /** Makes a link to the sheet, or one for each open field or record. */
 export function NewLink({ path, openFields, onMade }: Props) {
+  const t = useTranslations('share');
   const session = useSession();
   const openCells = useSessionState((state) => state.frame?.filling.openCells.length ?? 0);
   const [kind, setKind] = useState<Kind>('all');
@@ -51,17 +53,15 @@ export function NewLink({ path, openFields, onMade }: Props) {
   const make = async (event: FormEvent) => {
     event.preventDefault();
     const isFilling = kind !== 'viewer' && kind !== 'editor';
-    if (isFilling && openFields.length + openCells === 0)
-      return setError('Nothing can be filled in yet. Choose fields under “Filling in” first.');
+    if (isFilling && openFields.length + openCells === 0) return setError(t('nothingCanFilledYet'));
     // To the end of the day that was chosen, by the clock of who chose it.
     const endsAt = ends === '' ? null : new Date(`${ends}T23:59:59`).getTime();
-    if (endsAt !== null && endsAt < Date.now())
-      return setError('This day is in the past. Choose a later one, or none.');
-    const links = (await linksOf(kind, name.trim() || 'Link', { session, openFields })).map((link) => ({
+    if (endsAt !== null && endsAt < Date.now()) return setError(t('dayPastChooseLater'));
+    const links = (await linksOf(kind, name.trim() || t('link'), { session, openFields })).map((link) => ({
       ...link,
       endsAt,
     }));
-    if (links.length === 0) return setError('There are no fields or records to create links for.');
+    if (links.length === 0) return setError(t('thereNoFieldsRecords'));
     const sent = await sendJson<MadeLink[]>(`${path}/links`, { body: { links } });
     if ('refused' in sent) return setError(sent.refused);
     setError(null);
@@ -72,24 +72,27 @@ export function NewLink({ path, openFields, onMade }: Props) {
     <>
       <form className={classes.form} onSubmit={(event) => void make(event)} noValidate>
         <NativeSelect
-          label="New link"
+          label={t('newLink')}
           value={kind}
-          data={KINDS.map(({ kind: value, label }) => ({ value, label }))}
+          data={KINDS.map((each) => ({
+            value: each.kind,
+            label: 'label' in each ? t(each.label) : LINK_ROLE_WORDS[each.kind].link,
+          }))}
           onChange={(event) => setKind(memberOf(KIND_NAMES, event.currentTarget.value))}
         />
         {!kind.startsWith('each') && (
           <TextInput
-            label="Name"
-            placeholder="Who it is for"
+            label={t('name')}
+            placeholder={t('whoItIsFor')}
             maxLength={80}
             value={name}
             onChange={(event) => setName(event.currentTarget.value)}
           />
         )}
-        <Suspense fallback={<TextInput label="Expires" disabled />}>
-          <LazyDayInput label="Expires" value={ends} isFuture onChange={setEnds} />
+        <Suspense fallback={<TextInput label={t('expires')} disabled />}>
+          <LazyDayInput label={t('expires')} value={ends} isFuture onChange={setEnds} />
         </Suspense>
-        <Button type="submit">Create link</Button>
+        <Button type="submit">{t('createLink')}</Button>
       </form>
       {error && <p role="alert">{error}</p>}
     </>

@@ -1,6 +1,7 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useState, type FormEvent } from 'react';
+import { useTranslations } from 'use-intl';
 import { ROLE_WORDS } from '../../core/sharing/role-words';
 import { memberOf } from '../../core/values/typed-keys';
 import { LINK_ROLES, SHEET_ROLES, type SheetRole, type LinkRole } from '../../core/sharing/role';
@@ -17,6 +18,7 @@ interface Props {
 
 /** People with an account who have access, and invitations to more. */
 export function PeopleTab({ path, members, onChange }: Props) {
+  const t = useTranslations('share');
   const [error, setError] = useState<string | null>(null);
   const change = async (member: Member, next: SheetRole | null) => {
     const sent = await sendJson(
@@ -28,7 +30,7 @@ export function PeopleTab({ path, members, onChange }: Props) {
   };
   return (
     <div className={classes.tab}>
-      <ul className={classes.list} aria-label="People who have the sheet">
+      <ul className={classes.list} aria-label={t('peopleWhoHaveSheet')}>
         {members.map((member) => (
           <li key={member.id} className={classes.item}>
             <span className={classes.who}>
@@ -37,7 +39,7 @@ export function PeopleTab({ path, members, onChange }: Props) {
             </span>
             <NativeSelect
               size="xs"
-              aria-label={`Role of ${member.name}`}
+              aria-label={t('roleOfName', { name: member.name })}
               value={member.role}
               data={SHEET_ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }))}
               onChange={(event) => void change(member, memberOf(SHEET_ROLES, event.currentTarget.value))}
@@ -45,10 +47,10 @@ export function PeopleTab({ path, members, onChange }: Props) {
             <Button
               size="compact-xs"
               variant="default"
-              aria-label={`Remove ${member.name}`}
+              aria-label={t('removeName', { name: member.name })}
               onClick={() => void change(member, null)}
             >
-              Remove
+              {t('remove')}
             </Button>
           </li>
         ))}
@@ -66,6 +68,7 @@ interface InviteProps {
 
 /** Invites somebody by mail, with a role. */
 function Invite({ path, onInvited }: InviteProps) {
+  const t = useTranslations('share');
   const [email, setEmail] = useState('');
   const [role, setRole] = useState<LinkRole>('editor');
   const [error, setError] = useState<string | null>(null);
@@ -84,25 +87,26 @@ function Invite({ path, onInvited }: InviteProps) {
       {error && <p role="alert">{error}</p>}
       <form className={classes.form} onSubmit={(event) => void invite(event)} noValidate>
         <TextInput
-          label="Invite a person"
-          placeholder="E-mail"
+          label={t('inviteAPerson')}
+          placeholder={t('eMail')}
           type="email"
           value={email}
           onChange={(event) => setEmail(event.currentTarget.value)}
         />
         <NativeSelect
-          label="Role"
+          label={t('role')}
           value={role}
           data={LINK_ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }))}
           onChange={(event) => setRole(memberOf(LINK_ROLES, event.currentTarget.value))}
         />
-        <Button type="submit">Invite</Button>
+        <Button type="submit">{t('invite')}</Button>
       </form>
       {made && (
         <>
           <MadeLinks links={[made]} onClose={() => setMade(null)} />
           <p className={classes.note}>
-            The invitation is in <Link href="/outbox">your outbox</Link>. This app sends no mail by itself.
+            {t('theInvitationIsIn')} <Link href="/outbox">{t('yourOutbox')}</Link>
+            {t('appSendsNoMail')}
           </p>
         </>
       )}

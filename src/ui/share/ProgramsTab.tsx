@@ -1,10 +1,11 @@
 import Link from 'next/link';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
 import type { SheetId } from '../../core/sheet/ids';
 import { sendJson } from '../../engine/link/send-json';
 import type { MadeProgram, SheetProgram } from '../../protocol/programs/scopes';
 import { sheetUrl } from '../../protocol/sheet-url';
-import { momentWords } from '../moment-words';
+import { useMoments } from '../use-moments';
 import { useLoaded } from '../page/use-loaded';
 import { useSessionState } from '../sheet/use-session';
 import { Copy } from './Copy';
@@ -14,10 +15,13 @@ import { ShareItem } from './ShareItem';
 import classes from './Share.module.css';
 
 /** The labels of the demo's readings, which the logger can enter. */
+// oxlint-disable-next-line texts/in-catalogue -- fields of the demo's sheet
 const READING_LABELS = ['Station', 'Day', 'Dissolved oxygen'];
 
 /** Programs with a token for the sheet, and a new one. */
 export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
+  const t = useTranslations('share');
+  const factsOf = useFacts();
   const path = sheetUrl(sheet, 'programs');
   const frame = useSessionState((state) => state.frame);
   const hasStations = READING_LABELS.every((label) => frame?.fields.some((field) => field.label === label));
@@ -34,8 +38,8 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
   return (
     <div className={classes.tab}>
       <p className={classes.note}>
-        Programs read and enter records and receive findings with a token for this sheet.{' '}
-        <Link href={`/programs?sheet=${encodeURIComponent(sheet)}`}>API reference</Link>
+        {t('programsReadEnterRecords')}{' '}
+        <Link href={`/programs?sheet=${encodeURIComponent(sheet)}`}>{t('apiReference')}</Link>
       </p>
       <NewProgram
         path={path}
@@ -46,13 +50,13 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
       />
       {message && <p role="alert">{message}</p>}
       {made && <MadeToken made={made} />}
-      {programs?.length === 0 && <p className={classes.note}>No programs yet.</p>}
-      <ul className={classes.list} aria-label="Programs">
+      {programs?.length === 0 && <p className={classes.note}>{t('noProgramsYet')}</p>}
+      <ul className={classes.list} aria-label={t('programs')}>
         {programs?.map((program) => (
           <ShareItem
             key={program.id}
             name={program.name}
-            label={`Delete the token of ${program.name}`}
+            label={t('deleteTokenName', { name: program.name })}
             onTakeBack={() => void takeBack(program)}
           >
             <span>{factsOf(program)}</span>
@@ -64,26 +68,35 @@ export function ProgramsTab({ sheet }: { readonly sheet: SheetId }) {
   );
 }
 
-const MadeToken = ({ made }: { readonly made: MadeProgram }) => (
-  <section className={classes.made} aria-label="New token">
-    <p className={classes.note}>Copy this token now: it is not shown again.</p>
-    <ul className={classes.list}>
-      <li className={classes.item}>
-        <span className={classes.who}>
-          <b>{made.name}</b>
-          <code>{made.token}</code>
-        </span>
-        <Copy text={made.token} label={`Copy the token of ${made.name}`}>
-          Copy
-        </Copy>
-      </li>
-    </ul>
-  </section>
-);
+const MadeToken = ({ made }: { readonly made: MadeProgram }) => {
+  const t = useTranslations('share');
+  return (
+    <section className={classes.made} aria-label={t('newToken')}>
+      <p className={classes.note}>{t('copyTokenNowNot')}</p>
+      <ul className={classes.list}>
+        <li className={classes.item}>
+          <span className={classes.who}>
+            <b>{made.name}</b>
+            <code>{made.token}</code>
+          </span>
+          <Copy text={made.token} label={t('copyTokenName', { name: made.name })}>
+            {t('copy')}
+          </Copy>
+        </li>
+      </ul>
+    </section>
+  );
+};
 
-const factsOf = ({ scopes, createdAt, endsAt, usedAt }: SheetProgram): string =>
-  [
-    scopes.join(', '),
-    `created ${momentWords(createdAt)}${endsAt === null ? '' : `, expires ${new Date(endsAt).toLocaleDateString()}`}`,
-    usedAt === null ? 'not used yet' : `last used ${momentWords(usedAt)}`,
-  ].join(' · ');
+/** What a program may do, since when, until when, and when it last did. */
+function useFacts(): (program: SheetProgram) => string {
+  const t = useTranslations('share');
+  const moment = useMoments();
+  return ({ scopes, createdAt, endsAt, usedAt }) =>
+    [
+      scopes.join(', '),
+      t('createdAt', { at: moment(createdAt) }),
+      ...(endsAt === null ? [] : [t('expiresAt', { at: moment(endsAt) })]),
+      usedAt === null ? t('notUsedYet') : t('lastUsedAt', { at: moment(usedAt) }),
+    ].join(' · ');
+}

@@ -1,5 +1,6 @@
 import { Tabs } from '@mantine/core';
 import { IconUsers } from '@tabler/icons-react';
+import { useTranslations } from 'use-intl';
 import { sheetUrl } from '../../protocol/sheet-url';
 import type { SheetId } from '../../core/sheet/ids';
 import type { SheetSharing } from '../../protocol/sheet-sharing';
@@ -12,25 +13,32 @@ import { ProgramsTab } from './ProgramsTab';
 
 /** Who else has the sheet: people, links, and what those may do who fill it in. */
 export function Share({ sheet }: { readonly sheet: SheetId }) {
+  const t = useTranslations('share');
   return (
-    <HeaderPanel panel="share" label="Share" title="Share this sheet" icon={<IconUsers size={15} stroke={1.5} />}>
+    <HeaderPanel
+      panel="share"
+      label={t('share')}
+      title={t('shareThisSheet')}
+      icon={<IconUsers size={15} stroke={1.5} />}
+    >
       {() => <Panel sheet={sheet} />}
     </HeaderPanel>
   );
 }
 
 function Panel({ sheet }: { readonly sheet: SheetId }) {
+  const t = useTranslations('share');
   const path = sheetUrl(sheet, 'sharing');
   const { value: sharing, error, reload } = useLoaded<SheetSharing>(path);
   if (error) return <p role="alert">{error}</p>;
-  if (!sharing) return <p role="status">Loading…</p>;
+  if (!sharing) return <p role="status">{t('loading')}</p>;
   return (
     <Tabs defaultValue="people" keepMounted={false} color="ink">
       <Tabs.List>
-        <Tabs.Tab value="people">People</Tabs.Tab>
-        <Tabs.Tab value="links">Links</Tabs.Tab>
-        <Tabs.Tab value="filling">Filling in</Tabs.Tab>
-        <Tabs.Tab value="programs">Programs</Tabs.Tab>
+        <Tabs.Tab value="people">{t('people')}</Tabs.Tab>
+        <Tabs.Tab value="links">{t('links')}</Tabs.Tab>
+        <Tabs.Tab value="filling">{t('filling')}</Tabs.Tab>
+        <Tabs.Tab value="programs">{t('programs')}</Tabs.Tab>
       </Tabs.List>
       <Tabs.Panel value="people">
         <PeopleTab path={path} members={sharing.members} onChange={reload} />

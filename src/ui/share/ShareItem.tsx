@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core';
 import type { ReactNode } from 'react';
+import { useTranslations } from 'use-intl';
 import classes from './Share.module.css';
 
 interface Props {
@@ -12,14 +13,17 @@ interface Props {
 }
 
 /** Somebody or something that a sheet is shared with, in a list of them. */
-export const ShareItem = ({ name, children, label, onTakeBack }: Props) => (
-  <li className={classes.item}>
-    <span className={classes.who}>
-      <b>{name}</b>
-      {children}
-    </span>
-    <Button size="compact-xs" variant="default" aria-label={label} onClick={onTakeBack}>
-      Delete
-    </Button>
-  </li>
-);
+export const ShareItem = ({ name, children, label, onTakeBack }: Props) => {
+  const t = useTranslations('share');
+  return (
+    <li className={classes.item}>
+      <span className={classes.who}>
+        <b>{name}</b>
+        {children}
+      </span>
+      <Button size="compact-xs" variant="default" aria-label={label} onClick={onTakeBack}>
+        {t('delete')}
+      </Button>
+    </li>
+  );
+};

@@ -1,4 +1,6 @@
 import Link from 'next/link';
+import { useTranslations } from 'use-intl';
+import type { Texts } from '../../texts/texts';
 import type { SessionState } from './session-state';
 import { isMaker, type Reader, type SheetRole, hasLegend, isOwner } from '../../core/sharing/role';
 import { PersonMenu, type Person } from '../people/PersonMenu';
@@ -24,14 +26,13 @@ interface Props {
 
 /** The sheet's name and how the connection stands. */
 export function SheetHeader({ id, name, role, person, as }: Props) {
+  const t = useTranslations('sheet');
   return (
     <header className={shared.header}>
-      <Link href="/" className={classes.mark} aria-label="All sheets">
+      <Link href="/" className={classes.mark} aria-label={t('allSheets')}>
         <Mark />
       </Link>
-      <h1 className={shared.name} style={{ fontFamily: "'Newsreader Variable', serif" }}>
-        {name}
-      </h1>
+      <h1 className={shared.name}>{name}</h1>
       {as === undefined ? isMaker(role) && <SheetViews sheet={id} view="sheet" /> : <SeenAs sheet={id} as={as} />}
       <span className={shared.spacer} />
       <OthersHere />
@@ -46,17 +47,19 @@ export function SheetHeader({ id, name, role, person, as }: Props) {
 
 /** While the owner looks at the sheet as others get it. */
 function SeenAs({ sheet, as }: { readonly sheet: SheetId; readonly as: Reader['role'] }) {
+  const t = useTranslations('sheet');
   return (
     <p className={classes.seenAs} role="status">
-      Preview as a {as}. <Link href={sheetPageUrl(sheet)}>Exit preview</Link>
+      {t('previewAsAAs', { as })} <Link href={sheetPageUrl(sheet)}>{t('exitPreview')}</Link>
     </p>
   );
 }
 
 function LinkMark() {
+  const t = useTranslations('sheet');
   const link = useSessionState((state) => state.link);
   const pending = useSessionState((state) => state.pending);
-  const words = linkWords(link, pending);
+  const words = linkWords({ link, pending }, t);
   return (
     <span className={classes.link} role="status" aria-label={words} data-testid="link">
       <span className={classes.dot} data-state={link} aria-hidden />
@@ -65,11 +68,11 @@ function LinkMark() {
   );
 }
 
-function linkWords(link: SessionState['link'], pending: number): string {
-  if (link === 'opening') return 'Opening…';
+function linkWords({ link, pending }: Pick<SessionState, 'link' | 'pending'>, t: Texts<'sheet'>): string {
+  if (link === 'opening') return t('opening');
   if (link === 'offline')
-    return pending
-      ? `Offline: ${pending} ${pending === 1 ? 'change waits' : 'changes wait'} here`
-      : 'Offline: trying again';
-  return pending ? 'Saving…' : 'Live, all saved';
+    return t('offlinePendingChangesWait', {
+      pending,
+    });
+  return pending ? t('saving') : t('liveAllSaved');
 }

@@ -3,6 +3,7 @@
 import { useComputedColorScheme } from '@mantine/core';
 import { useMediaQuery, useWindowEvent } from '@mantine/hooks';
 import { useEffect, useRef, useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { isMaker, type Reader, type SheetRole, hasLegend, isFiller, isReader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import { ReaderBar } from '../actions/ReaderBar';
@@ -46,12 +47,22 @@ interface Props {
   readonly notice?: string | undefined;
 }
 
+/** Goes to the cell that a link names, once. */
+function useArrival(session: Session, at: CellIds | undefined): void {
+  useEffect(() => {
+    if (at) void session.goTo(at);
+    // Where one comes from is looked at once.
+    // oxlint-disable-next-line react/exhaustive-deps
+  }, [session]);
+}
+
 /** One sheet with its legend, its cells and the bench. */
 export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
+  const t = useTranslations('sheet');
   const theme = useComputedColorScheme('light', { getInitialValueInEffect: false });
   const reads = as === undefined && isMaker(role) ? undefined : { as };
   const sees = as ?? role;
-  const [session] = useState(() => new Session(id, { who: person.key, ...(reads ? { reads } : {}) }));
+  const [session] = useState(() => new Session(id, t, { who: person.key, ...(reads ? { reads } : {}) }));
   const firstTheme = useRef(theme);
   const list = useFillList(session, sees);
 
@@ -64,11 +75,7 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
 
   useEffect(() => session.useTheme(theme), [session, theme]);
 
-  useEffect(() => {
-    if (at) void session.goTo(at);
-    // Where one comes from is looked at once.
-    // oxlint-disable-next-line react/exhaustive-deps
-  }, [session]);
+  useArrival(session, at);
 
   return (
     <SessionContext value={session}>

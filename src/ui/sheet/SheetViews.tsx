@@ -1,15 +1,17 @@
 import Link from 'next/link';
+import { useTranslations } from 'use-intl';
 import { keysOf } from '../../core/values/typed-keys';
 import type { SheetId } from '../../core/sheet/ids';
 import classes from './SheetViews.module.css';
 import { sheetPageUrl } from '../../protocol/sheet-url';
 
-const VIEWS = { sheet: 'Sheet', findings: 'Findings', history: 'History' } as const;
+const VIEWS = { sheet: 'sheet', findings: 'findings', history: 'history' } as const;
 
 /** The ways to look at a sheet. */
 export function SheetViews({ sheet, view }: { readonly sheet: SheetId; readonly view: keyof typeof VIEWS }) {
+  const t = useTranslations('sheet');
   return (
-    <nav className={classes.views} aria-label="Views of the sheet">
+    <nav className={classes.views} aria-label={t('viewsOfTheSheet')}>
       {keysOf(VIEWS).map((each) => (
         <Link
           key={each}
@@ -17,7 +19,7 @@ export function SheetViews({ sheet, view }: { readonly sheet: SheetId; readonly 
           aria-current={each === view ? 'page' : undefined}
           prefetch={false}
         >
-          {VIEWS[each]}
+          {t(VIEWS[each])}
         </Link>
       ))}
     </nav>

@@ -1,9 +1,12 @@
+import type { Texts } from '../../texts/texts';
 import type { AnswerOf, Request } from '../../protocol/engine-messages';
 import type { Selection } from '../../protocol/sheet-view';
 import type { Editing, SessionState } from './session-state';
 
 /** The parts of a session that its actions need: state, engine, and shared methods. */
 export interface SessionPort {
+  /** The texts of an open sheet in the reader's language. */
+  readonly t: Texts<'sheet'>;
   get(): SessionState;
   set(change: Partial<SessionState>): void;
   ask<R extends Request>(request: R): Promise<AnswerOf<R['kind']>>;

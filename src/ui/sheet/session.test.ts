@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { englishTexts } from '../../../test/support/english-texts';
 import { Session } from './session';
 import type { FakeServer } from '../../../test/support/fake-server';
 import { at, openSession, settle } from '../../../test/support/near-session';
@@ -203,7 +204,7 @@ test('rules that two people made at the same moment, with equal keys, can still 
 });
 
 test('a sheet that cannot be opened says why', async () => {
-  const other = new Session('gone');
+  const other = new Session('gone', englishTexts('sheet'));
   const stop = other.start('light');
   await settle();
   expect(other.get().failure).toContain('does not exist');

@@ -1,3 +1,4 @@
+import type { Texts } from '../../texts/texts';
 import type { CellIds } from '../../core/sheet/ids';
 import type { Theme } from '../../core/looks/first-family';
 import type { Reader } from '../../core/sharing/role';
@@ -54,6 +55,7 @@ export class Session implements SessionPort {
 
   constructor(
     readonly sheet: SheetId,
+    readonly t: Texts<'sheet'>,
     private readonly of: SessionOf = {},
   ) {}
 
@@ -159,7 +161,7 @@ export class Session implements SessionPort {
     await this.opening;
     const place = await this.ask({ kind: 'ask-place', cell });
     if (place) this.show({ anchor: place, focus: place });
-    else this.showMessage('The cell in the link no longer exists.');
+    else this.showMessage(this.t('cellLinkNoLonger'));
   }
 
   /** Done once the active cell of the selection is known. */
@@ -203,7 +205,7 @@ export class Session implements SessionPort {
     const field = frame?.fields[column];
     const isRecord = position >= (frame?.frozenRows ?? 0) && (known?.position !== position || known.role === 'record');
     if (field && isRecord && !isAllowed(field, text)) {
-      this.set({ message: notOneOf(field, text), ...(stays ? {} : { editing: null }) });
+      this.set({ message: notOneOf(field, text, this.t), ...(stays ? {} : { editing: null }) });
       return false;
     }
     const heightPx =
@@ -293,5 +295,5 @@ export class Session implements SessionPort {
   }
 }
 
-const notOneOf = ({ label, allowed = [] }: ShownField, text: string): string =>
-  `“${text}” is not one of the values of ${label}, so it was not entered: ${allowed.slice(0, 8).join(', ')}${allowed.length > 8 ? ' and others' : ''}. The list is in the menu of fields.`;
+const notOneOf = ({ label, allowed = [] }: ShownField, text: string, t: Texts<'sheet'>): string =>
+  t('textNotOneValues', { text, label, values: allowed.slice(0, 8).join(', '), isCut: String(allowed.length > 8) });

@@ -3,7 +3,6 @@ import type { FindQuery } from '../../core/edit/find';
 import type { Edit } from '../../core/edit/registry';
 import type { StylePatch } from '../../core/edit/styles';
 import type { Style } from '../../core/looks/style';
-import { counted } from '../../core/values/counted';
 import { parseRanges } from '../../core/sheet/address';
 import type { AnswerOf, PasteHow } from '../../protocol/engine-messages';
 import type { Area, Selection } from '../../protocol/sheet-view';
@@ -43,9 +42,7 @@ export class SheetActions {
   async removeDuplicates(): Promise<void> {
     const count = await this.session.ask({ kind: 'ask-duplicates' });
     if (count > 0) await this.edit({ do: 'remove-duplicates' });
-    this.session.showMessage(
-      count === 0 ? 'No two records are the same.' : `${counted(count, 'duplicate record')} removed.`,
-    );
+    this.session.showMessage(this.session.t('countDuplicateRecordsRemoved', { count }));
   }
 
   /** Sizes fields to their texts. */
@@ -144,14 +141,11 @@ export class SheetActions {
   async merge(): Promise<void> {
     const { filled } = await this.measure();
     await this.edit({ do: 'merge-cells', area: this.area });
-    if (filled > 1)
-      this.session.showMessage(
-        'The merged cell shows the first of these; the others are kept out of sight, and splitting brings them back.',
-      );
+    if (filled > 1) this.session.showMessage(this.session.t('mergedCellShowsFirst'));
   }
 
   async copy(): Promise<void> {
-    if (this.session.get().selection.also?.length) return this.session.showMessage('Copy one range at a time.');
+    if (this.session.get().selection.also?.length) return this.session.showMessage(this.session.t('copyOneRangeTime'));
     writeClipboard(await this.session.ask({ kind: 'copy', area: this.area }));
   }
 
@@ -186,7 +180,7 @@ export class SheetActions {
 
   /** Gives the selected cells the style that was lifted, and takes from them what it does not have. */
   layStyle(): void {
-    if (!this.lifted) return this.session.showMessage('Copy the style of a cell first.');
+    if (!this.lifted) return this.session.showMessage(this.session.t('copyStyleCellFirst'));
     const none: StylePatch = {
       fill: null,
       text: null,
@@ -226,7 +220,7 @@ export class SheetActions {
       bottom: Math.min(area.bottom, frame.rowCount - 1),
     });
     if (!range || ![range, ...others].every(isIn)) {
-      this.session.showMessage(`There is no cell, range, name or field “${text}” in this sheet.`);
+      this.session.showMessage(this.session.t('thereNoCellRange', { text }));
       return;
     }
     const { left, top, right, bottom } = within(range);

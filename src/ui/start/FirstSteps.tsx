@@ -2,11 +2,13 @@ import { Button, CloseButton } from '@mantine/core';
 import { IconCheck } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useState, type ReactNode } from 'react';
+import { useTranslations } from 'use-intl';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './FirstSteps.module.css';
 
 /** The first steps in an empty sheet: a table, a rule, and other people. It stays until all is done, or it is closed. */
 export function FirstSteps() {
+  const t = useTranslations('start');
   const session = useSession();
   const isEmpty = useSessionState((state) => state.frame?.isEmpty);
   const hasRules = useSessionState((state) => state.legend.length > 0);
@@ -17,28 +19,27 @@ export function FirstSteps() {
   if (isEmpty === true && !hasRules && !wasEmpty) setWasEmpty(true);
   if (!wasEmpty || isClosed || isWorking || (!isEmpty && hasRules && isShared)) return null;
   return (
-    <section className={classes.steps} aria-label="First steps">
+    <section className={classes.steps} aria-label={t('firstSteps')}>
       <CloseButton
         className={classes.close}
         size="sm"
-        aria-label="Close the first steps"
+        aria-label={t('closeTheFirstSteps')}
         onClick={() => setClosed(true)}
       />
       <ol className={classes.list}>
-        <Step title="Paste or type a table" isDone={isEmpty === false}>
-          Copy rows anywhere and press Ctrl+V here. The first row names the fields. A file is imported from{' '}
-          <Link href="/">your sheets</Link>.
+        <Step title={t('pasteTypeTable')} isDone={isEmpty === false}>
+          {t('copyRowsAnywherePress')} <Link href="/">{t('yourSheets')}</Link>.
         </Step>
-        <Step title="Say what matters" isDone={hasRules}>
-          Such as “oxygen below 5 as alarm”.{' '}
+        <Step title={t('sayWhatMatters')} isDone={hasRules}>
+          {t('suchAsOxygenBelow')}{' '}
           {isEmpty === false && (
             <Button size="compact-xs" variant="default" onClick={() => session.openPanel('new-rule')}>
-              New rule
+              {t('newRule')}
             </Button>
           )}
         </Step>
-        <Step title="Share it" isDone={isShared}>
-          By link, to read or to fill in.{' '}
+        <Step title={t('share')} isDone={isShared}>
+          {t('linkReadFill')}{' '}
           <Button
             size="compact-xs"
             variant="default"
@@ -47,7 +48,7 @@ export function FirstSteps() {
               session.openPanel('share');
             }}
           >
-            Share
+            {t('share2')}
           </Button>
         </Step>
       </ol>
@@ -61,12 +62,15 @@ interface StepProps {
   readonly children: ReactNode;
 }
 
-const Step = ({ title, isDone, children }: StepProps) => (
-  <li className={classes.step} data-done={isDone}>
-    <span className={classes.title}>
-      {title}
-      {isDone && <IconCheck size={15} stroke={2} aria-label="done" />}
-    </span>
-    <span className={classes.says}>{children}</span>
-  </li>
-);
+const Step = ({ title, isDone, children }: StepProps) => {
+  const t = useTranslations('start');
+  return (
+    <li className={classes.step} data-done={isDone}>
+      <span className={classes.title}>
+        {title}
+        {isDone && <IconCheck size={15} stroke={2} aria-label={t('done')} />}
+      </span>
+      <span className={classes.says}>{children}</span>
+    </li>
+  );
+};

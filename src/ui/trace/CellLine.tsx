@@ -1,7 +1,8 @@
 'use client';
 
-import { isFormulaInput } from '../../core/values/is-formula-input';
 import { Suspense, useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useTranslations } from 'use-intl';
+import { isFormulaInput } from '../../core/values/is-formula-input';
 import { writeArea } from '../../core/sheet/address';
 import { ReadsAt } from '../formula/ReadsAt';
 import { LazyFormulaEditor } from '../formula/lazy-formula-editor';
@@ -41,6 +42,7 @@ export function CellLine() {
 
 /** What was typed in the selected cell, to be edited here; a formula in the editor of formulas. */
 function Content() {
+  const t = useTranslations('trace');
   const session = useSession();
   const cell = useSessionState((state) => state.cell);
   const editing = useSessionState((state) => state.editing);
@@ -68,7 +70,7 @@ function Content() {
     <input
       ref={input}
       className={classes.input}
-      aria-label="Content of the selected cell"
+      aria-label={t('contentSelectedCell')}
       value={editing ? editing.text : (cell?.input ?? '')}
       readOnly={cell !== null && cell.lock !== null && !isEditing}
       // Replacing another editor, it goes on where that one was.
@@ -87,7 +89,7 @@ function Content() {
   return (
     <Suspense fallback={plain}>
       <LazyFormulaEditor
-        label="Content of the selected cell"
+        label={t('contentSelectedCell')}
         className={`${classes.input} ${classes.formula}`}
         keys={{
           enter: () => ended(() => session.commit()),
@@ -108,6 +110,7 @@ function ended(end: () => void): true {
 
 /** Where the selection is. Another address, name or label that is typed here is gone to. */
 function Address({ address }: { readonly address: string }) {
+  const t = useTranslations('trace');
   const session = useSession();
   const [typed, setTyped] = useState<string | null>(null);
   const leave = () => {
@@ -117,7 +120,7 @@ function Address({ address }: { readonly address: string }) {
   return (
     <input
       className={classes.address}
-      aria-label="Go to a cell, range, name or field"
+      aria-label={t('goCellRangeName')}
       data-testid="address"
       value={typed ?? address}
       size={Math.max(6, (typed ?? address).length)}

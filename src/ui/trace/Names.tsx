@@ -1,27 +1,29 @@
 import { ActionIcon, Button, Popover, TextInput, Tooltip } from '@mantine/core';
 import { IconTag, IconX } from '@tabler/icons-react';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { focusGrid } from '../grid/focus-grid';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Names.module.css';
 
 /** The names that cells have in this sheet: to go to, to give, and to take away. */
 export function Names() {
+  const t = useTranslations('trace');
   const session = useSession();
   const names = useSessionState((state) => state.frame?.names ?? NONE);
   const [name, setName] = useState('');
   return (
     <Popover position="bottom-start" trapFocus onClose={focusGrid}>
       <Popover.Target>
-        <Tooltip label="Names of cells">
-          <ActionIcon variant="subtle" color="ink" size="sm" aria-label="Names of cells">
+        <Tooltip label={t('namesOfCells')}>
+          <ActionIcon variant="subtle" color="ink" size="sm" aria-label={t('namesOfCells')}>
             <IconTag size={15} stroke={1.5} />
           </ActionIcon>
         </Tooltip>
       </Popover.Target>
       <Popover.Dropdown>
         <div className={classes.names}>
-          {names.length === 0 && <p>Cells that have a name can be used by it in formulas, and gone to.</p>}
+          {names.length === 0 && <p>{t('cellsHaveNameCan')}</p>}
           <ul>
             {names.map((known) => (
               <li key={known.id}>
@@ -33,7 +35,7 @@ export function Names() {
                   variant="subtle"
                   color="ink"
                   size="sm"
-                  aria-label={`Remove the name ${known.name}`}
+                  aria-label={t('removeTheNameName', { name: known.name })}
                   onClick={() => void session.actions.edit({ do: 'remove-name', name: known.name })}
                 >
                   <IconX size={14} stroke={1.5} />
@@ -50,13 +52,13 @@ export function Names() {
           >
             <TextInput
               size="xs"
-              label="Name the selected cells"
-              placeholder="Such as Limits"
+              label={t('nameTheSelectedCells')}
+              placeholder={t('suchAsLimits')}
               value={name}
               onChange={(event) => setName(event.currentTarget.value)}
             />
             <Button type="submit" variant="default" size="xs" disabled={name.trim() === ''}>
-              Name
+              {t('name')}
             </Button>
           </form>
         </div>

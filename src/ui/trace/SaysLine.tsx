@@ -1,3 +1,4 @@
+import { useTranslations } from 'use-intl';
 import type { ActiveCell } from '../../protocol/sheet-view';
 import type { Editing } from '../sheet/session-state';
 import classes from './SaysLine.module.css';
@@ -12,11 +13,12 @@ interface Props {
  * last one's outcome says nothing of it.
  */
 export function SaysLine({ cell, editing }: Props) {
+  const t = useTranslations('trace');
   const says = editing !== null && editing.text !== cell.input ? '' : cell.says.join(' · ');
   return (
     <span className={classes.says} role="status">
       {says !== '' && <b>{says[0]!.toUpperCase() + says.slice(1)}</b>}
-      {says === '' && (cell.lock === null ? 'Yours to fill in' : '')}
+      {says === '' && (cell.lock === null ? t('yoursToFillIn') : '')}
     </span>
   );
 }

@@ -1,5 +1,8 @@
 import { Popover } from '@mantine/core';
 import { IconInfoCircle } from '@tabler/icons-react';
+import { useTranslations } from 'use-intl';
+import { hasKey } from '../../core/values/typed-keys';
+import type { Texts } from '../../texts/texts';
 import { itemAt } from '../../core/values/item-at';
 import type { TraceStep } from '../../core/rules/explain/trace';
 import type { ActiveCell } from '../../protocol/sheet-view';
@@ -9,25 +12,30 @@ import classes from './TraceLine.module.css';
 import { sheetPageUrl } from '../../protocol/sheet-url';
 import { withQuery } from '../../protocol/with-query';
 
-const PROPERTY_WORDS: Readonly<Record<string, string>> = {
+const PROPERTY_WORDS = {
   fill: 'fill',
-  text: 'text colour',
+  text: 'textColour',
   bold: 'bold',
   italic: 'italic',
   underline: 'underline',
-  strike: 'strike-through',
+  strike: 'strikeThrough',
   border: 'border',
-  number: 'number format',
-  hideValue: 'hidden value',
-};
+  number: 'numberFormat',
+  hideValue: 'hiddenValue',
+} as const;
 
-const propertyWords = (set: Record<string, unknown>): string =>
+/** A property of a look in words; one without is its own name. */
+const propertyWord = (name: string, t: Texts<'trace'>): string =>
+  hasKey(PROPERTY_WORDS, name) ? t(PROPERTY_WORDS[name]) : name;
+
+const propertyWords = (set: Record<string, unknown>, t: Texts<'trace'>): string =>
   Object.keys(set)
-    .map((name) => PROPERTY_WORDS[name] ?? name)
+    .map((name) => propertyWord(name, t))
     .join(', ');
 
 /** Why the selected cell looks as it does: the rules that paint it, and the whole trace behind a sign. */
 export function TraceLine({ cell }: { readonly cell: ActiveCell }) {
+  const t = useTranslations('trace');
   const painting = cell.trace.filter((step) => step.state === 'matched' && Object.keys(step.set).length > 0);
   const asked = cell.trace.filter((step) => step.state !== 'off').length;
   return (
@@ -37,15 +45,13 @@ export function TraceLine({ cell }: { readonly cell: ActiveCell }) {
         <button
           type="button"
           className={shared.why}
-          aria-label={`Why this cell looks so: ${painting.length ? painting.map((step) => step.name).join(', ') : 'no rule paints it'}`}
+          aria-label={t('whyCellLooksSo', {
+            painting: painting.length ? painting.map((step) => step.name).join(', ') : t('noRulePaintsIt'),
+          })}
         >
           <IconInfoCircle size={18} stroke={1.5} aria-hidden />
           {painting.length === 0 && (
-            <span className={shared.words}>
-              {asked
-                ? `${asked} ${asked === 1 ? 'rule reaches' : 'rules reach'} this cell, none paints it`
-                : 'no rule reaches this cell'}
-            </span>
+            <span className={shared.words}>{asked ? t('askedRulesReachCell', { asked }) : t('noRuleReachesCell')}</span>
           )}
         </button>
       </Popover.Target>
@@ -58,6 +64,7 @@ export function TraceLine({ cell }: { readonly cell: ActiveCell }) {
 
 /** The rules that paint a cell, each a way to where it is changed. */
 function PaintingRules({ steps }: { readonly steps: readonly TraceStep[] }) {
+  const t = useTranslations('trace');
   const session = useSession();
   return (
     <span className={shared.painting}>
@@ -66,10 +73,10 @@ function PaintingRules({ steps }: { readonly steps: readonly TraceStep[] }) {
           key={rule}
           type="button"
           className={shared.rule}
-          title={`Open the rule “${name}”`}
+          title={t('openTheRuleName', { name })}
           onClick={() => session.rules.openRule(rule, true)}
         >
-          <b>{name}</b> → {propertyWords(set)}
+          <b>{name}</b> → {propertyWords(set, t)}
         </button>
       ))}
     </span>
@@ -78,53 +85,57 @@ function PaintingRules({ steps }: { readonly steps: readonly TraceStep[] }) {
 
 /** Every rule that reaches a cell: whether it applies, what it compared, what it sets, and who came before it. */
 function TraceSteps({ cell }: { readonly cell: ActiveCell }) {
+  const t = useTranslations('trace');
   const session = useSession();
   return (
     <>
-      {cell.trace.length === 0 && <p style={{ margin: 0 }}>No rule reads or paints this cell.</p>}
-      <ol className={classes.steps} aria-label="Trace">
+      {cell.trace.length === 0 && <p style={{ margin: 0 }}>{t('noRuleReadsPaints')}</p>}
+      <ol className={classes.steps} aria-label={t('trace')}>
         {cell.trace.map((step) => (
           <li key={step.rule} className={classes.step} data-state={step.state}>
             <button type="button" className={classes.name} onClick={() => session.rules.openRule(step.rule, true)}>
               {step.name}
             </button>{' '}
-            · {STATE_WORDS[step.state]}
+            · {t(STATE_WORDS[step.state])}
             {step.compared && (
               <span className={classes.detail}>
-                {step.state === 'not-matched' ? 'Asked whether' : ''} {step.compared}
+                {step.state === 'not-matched' ? t('askedWhether') : ''} {step.compared}
                 {step.cell && <> ({step.cell})</>}
               </span>
             )}
             {step.note && <span className={classes.detail}>{step.note}</span>}
-            {Object.keys(step.set).length > 0 && <span className={classes.detail}>Sets {propertyWords(step.set)}</span>}
-            {step.lost.length > 0 && <span className={classes.detail}>{lostWords(step, cell.trace)}</span>}
+            {Object.keys(step.set).length > 0 && (
+              <span className={classes.detail}>{t('setsSet', { set: propertyWords(step.set, t) })}</span>
+            )}
+            {step.lost.length > 0 && <span className={classes.detail}>{lostWords(step, cell.trace, t)}</span>}
           </li>
         ))}
       </ol>
       <p className={classes.past}>
         <a href={withQuery(sheetPageUrl(session.sheet, 'history'), { row: cell.row, field: cell.field })}>
-          What it held before
+          {t('whatItHeldBefore')}
         </a>
       </p>
     </>
   );
 }
 
-const STATE_WORDS: Record<TraceStep['state'], string> = {
+const STATE_WORDS = {
   matched: 'applies',
-  'not-matched': 'does not apply',
-  off: 'is switched off',
-  problem: 'cannot work',
-  'settled-before': 'would apply, but an earlier rule settles',
-};
+  'not-matched': 'doesNotApply',
+  off: 'switchedOff',
+  problem: 'cannotWork',
+  'settled-before': 'wouldApplyButEarlier',
+} as const satisfies Record<TraceStep['state'], string>;
 
-function lostWords({ lost }: TraceStep, trace: readonly TraceStep[]): string {
+function lostWords({ lost }: TraceStep, trace: readonly TraceStep[], t: Texts<'trace'>): string {
   const nameOf = (id: string) => trace.find((step) => step.rule === id)?.name ?? id;
   const winners = [...new Set(lost.map(({ to }) => to))];
   return winners
-    .map(
-      (winner) =>
-        `“${nameOf(winner)}” comes first for its ${[...new Set(lost.filter(({ to }) => to === winner).map(({ property }) => PROPERTY_WORDS[itemAt(property.split('.'), 0)]))].join(', ')}`,
-    )
+    .map((winner) => {
+      const names = lost.flatMap(({ to, property }) => (to === winner ? itemAt(property.split('.'), 0) : []));
+      const properties = [...new Set(names)].map((name) => propertyWord(name, t)).join(', ');
+      return t('nameComesFirstIts', { name: nameOf(winner), properties });
+    })
     .join('; ');
 }

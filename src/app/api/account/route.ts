@@ -1,13 +1,20 @@
 import Joi from 'joi';
 import { database } from '../../../server/database';
-import { updatePerson } from '../../../server/sql/person';
+import { setRegion, updatePerson } from '../../../server/sql/person';
+import { REGIONS } from '../../../texts/locale';
 import { personName } from '../person-schema';
 import { personRoute } from '../route-declarations';
 
-const schema = Joi.object<{ name: string }>({ name: personName.required() });
+interface AccountChange {
+  readonly name?: string;
+  readonly region?: string | null;
+}
 
-/** Gives the account another name. */
-export const PATCH = personRoute({ body: schema }, async ({ person: { id }, body: { name } }) => {
-  await updatePerson(database(), id, { name });
-  return Response.json({ name });
+const schema = Joi.object<AccountChange>({ name: personName, region: Joi.valid(...REGIONS, null) }).min(1);
+
+/** Gives the account another name, or another region of numbers and dates. */
+export const PATCH = personRoute({ body: schema }, async ({ person: { id }, body: { name, region } }) => {
+  if (name !== undefined) await updatePerson(database(), id, { name });
+  if (region !== undefined) await setRegion(database(), id, region);
+  return Response.json({ name, region });
 });

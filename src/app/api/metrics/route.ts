@@ -4,6 +4,7 @@ import { metrics } from '../../../server/metrics';
 import { Refusal } from '../../../server/refusal';
 import { LOCAL } from '../../../server/settings';
 import { openRoute } from '../route-declarations';
+import { refusalText } from '../../../texts/refusal-text';
 
 export const dynamic = 'force-dynamic';
 
@@ -14,7 +15,7 @@ const isLocal = ({ headers }: Request): boolean =>
 
 /** The metrics of this process, for a collector on the same computer. */
 export const GET = openRoute({}, async ({ request }) => {
-  if (!isLocal(request)) throw new Refusal('not-allowed', 'Metrics are read from the computer itself.');
+  if (!isLocal(request)) throw new Refusal('not-allowed', refusalText('metricsReadFromComputer'));
   const { registry } = metrics();
   return new Response(await registry.metrics(), { headers: { 'content-type': registry.contentType } });
 });

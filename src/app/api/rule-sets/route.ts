@@ -4,9 +4,15 @@ import { ruleSetBody, type RuleSetBody } from '../../../protocol/rule-sets';
 import { database } from '../../../server/database';
 import { insertRuleSet } from '../../../server/sql/rule-set';
 import { personRoute } from '../route-declarations';
+import { refusalText } from '../../../texts/refusal-text';
 
 const schema = Joi.object<{ name: string; body: RuleSetBody }>({
-  name: Joi.string().trim().min(1).max(80).required().messages({ 'string.empty': 'Give the rule set a name.' }),
+  name: Joi.string()
+    .trim()
+    .min(1)
+    .max(80)
+    .required()
+    .messages({ 'string.empty': refusalText('giveRuleSetName') }),
   body: ruleSetBody.required(),
 });
 

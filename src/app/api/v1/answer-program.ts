@@ -10,6 +10,7 @@ import { findSheet } from '../../../server/sql/sheet';
 import { LARGE_BODY, readBody } from '../read-body';
 import { readQuery } from '../read-query';
 import { respond } from '../respond';
+import { refusalText } from '../../../texts/refusal-text';
 
 export interface ProgramRequest<Query, Body> {
   readonly program: FoundProgram;
@@ -44,7 +45,7 @@ export function answerProgram<Query, Body>(
     const allowance = await countRequest(program.id);
     headers = allowance.headers;
     if (allowance.isOver)
-      throw new Refusal('too-often', `Too many requests: ask again in ${headers['retry-after']} seconds`);
+      throw new Refusal('too-often', refusalText('tooManyRequestsAsk', { retryAfter: headers['retry-after'] ?? '' }));
     const sheet = params && (await params).id;
     const head = sheet === undefined ? 0 : await headOf(sheet, program);
     if (endpoint.scope !== null && !program.scopes.includes(endpoint.scope))
@@ -71,7 +72,10 @@ export function answerProgram<Query, Body>(
 
 /** The answer to a program without the scope. */
 export const refusalFor = (scope: Scope): string =>
-  `This token may not ${SCOPES[scope]}: the owner of the sheet can make one that may, with the scope "${scope}"`;
+  refusalText('tokenMayNotWhat', {
+    what: SCOPES[scope],
+    scope,
+  });
 
 /** The token that a request carries (RFC 6750). */
 export const bearerOf = (request: Request): string | undefined =>
@@ -79,23 +83,15 @@ export const bearerOf = (request: Request): string | undefined =>
 
 async function programOf(request: Request): Promise<FoundProgram> {
   const token = bearerOf(request);
-  if (token === undefined)
-    throw new Refusal(
-      'sign-in',
-      'Say who you are: the header Authorization must be "Bearer" and a token. Tokens are made under Share, Programs',
-    );
+  if (token === undefined) throw new Refusal('sign-in', refusalText('sayWhoYouHeader'));
   const program = await findProgram(database(), hashToken(token));
-  if (!program)
-    throw new Refusal(
-      'sign-in',
-      'This token is not valid: it may have been revoked. Create tokens under Share, Programs',
-    );
+  if (!program) throw new Refusal('sign-in', refusalText('tokenNotValidMay'));
   return program;
 }
 
 async function headOf(sheet: SheetId, program: FoundProgram): Promise<number> {
   const found = sheet === program.sheet ? await findSheet(database(), sheet) : undefined;
   // Somebody else's sheet answers like one that does not exist.
-  if (!found) throw new Refusal('no-sheet', `There is no such sheet for this token: it is good for "${program.sheet}"`);
+  if (!found) throw new Refusal('no-sheet', refusalText('thereNoSuchSheetToken', { sheet: program.sheet }));
   return found.head;
 }

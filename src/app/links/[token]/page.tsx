@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
+import { pageTexts } from '../../page-texts';
 import { LINK_ROLE_WORDS } from '../../../core/sharing/role-words';
 import { findAccess } from '../../../server/access/find-access';
 import { database } from '../../../server/database';
@@ -15,7 +16,7 @@ import { sheetPageUrl } from '../../../protocol/sheet-url';
 export const dynamic = 'force-dynamic';
 // The address of this page is a secret: no referrer is sent.
 export const metadata: Metadata = {
-  title: 'Auxesis',
+  title: pageTexts()('auxesis'),
   referrer: 'no-referrer',
   robots: { index: false, follow: false },
 };

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { pageTexts } from '../../page-texts';
 import { isMaker, READER_ROLES } from '../../../core/sharing/role';
 import { database } from '../../../server/database';
 import { isLeftOut, LEFT_OUT } from '../../../server/sheets/left-out';
@@ -18,7 +19,7 @@ interface Props {
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const { id } = await params;
   const { sheet } = await sheetPageAccess(id, sheetPageUrl(id));
-  return { title: `${sheet.name} · Auxesis` };
+  return { title: pageTexts()('nameAuxesis', { name: sheet.name }) };
 }
 
 export default async function SheetPage({ params, searchParams }: Props) {

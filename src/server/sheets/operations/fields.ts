@@ -7,6 +7,7 @@ import { deleteFields, putField, readFields } from '../../sql/field';
 import { findRowsWithFields } from '../../sql/row';
 import { setCells, setStyles } from './cells';
 import { keyedOperations } from './keyed';
+import { refusalText } from '../../../texts/refusal-text';
 
 const keyed = keyedOperations({
   read: readFields,
@@ -31,8 +32,7 @@ export const storedFields = {
 async function removeFields(sql: Transaction, sheet: SheetId, ids: readonly FieldId[]): Promise<Operation[]> {
   const fields = await readFields(sql, sheet);
   const gone = fields.filter(({ id }) => ids.includes(id));
-  if (gone.length === fields.length)
-    throw new Refusal('bad-request', 'A sheet keeps at least one field, so not all of them can be removed');
+  if (gone.length === fields.length) throw new Refusal('bad-request', refusalText('sheetKeepsLeastOne'));
   const held = await findRowsWithFields(sql, sheet, ids);
   const cells = held.flatMap(({ id, cells: inputs }) =>
     gone.flatMap(({ id: field }) => (inputs[field] ? { row: id, field, input: inputs[field] } : [])),

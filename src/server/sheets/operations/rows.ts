@@ -9,6 +9,7 @@ import { EditedRows } from '../edited-rows';
 import { checkFields } from './check-fields';
 import { idsOf } from './keyed';
 import type { StoredOperation } from './stored-operation';
+import { refusalText } from '../../../texts/refusal-text';
 
 export const storedInsert: StoredOperation<OperationOf<'insert-rows'>> = {
   apply: (tx, sheet, { rows }) => addRows(tx, sheet, rows),
@@ -50,7 +51,7 @@ async function addRows(sql: Transaction, sheet: SheetId, rows: readonly StoredRo
     rows.flatMap((row) => Object.keys(row.cells)),
   );
   if ((await findRows(sql, sheet, idsOf(rows))).length)
-    throw new Refusal('row-exists', 'One of these rows is in the sheet already');
+    throw new Refusal('row-exists', refusalText('oneTheseRowsSheet'));
   await insertRows(sql, sheet, rows);
   return [{ kind: 'remove-rows', rows: idsOf(rows) }];
 }

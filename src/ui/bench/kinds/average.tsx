@@ -1,3 +1,5 @@
+import { useTranslations } from 'use-intl';
+import { eachText } from '../../../texts/texts';
 import { AVERAGE_SIDES, type AverageWhen } from '../../../core/rules/kinds/average';
 import { PickPer } from '../parts/PickPer';
 import { PickWord } from '../parts/PickWord';
@@ -5,22 +7,23 @@ import { ThresholdInput } from '../parts/ThresholdInput';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const averageBench: BenchKind<AverageWhen> = {
-  title: 'Above or below average',
-  says: 'above or below the average, of all or of each group, by standard deviations',
+  title: 'aboveOrBelowAverage',
+  says: 'aboveOrBelowAverageAll',
   needs: ['numbers'],
   Condition: AverageCondition,
 };
 
-const SPREADS = { sample: 'sample deviations (n − 1)', population: 'population deviations (n)' } as const;
+const SPREADS = { sample: 'sampleDeviationsN1', population: 'populationDeviationsN' } as const;
 
 function AverageCondition({ when, field, fields, onChange }: ConditionProps<AverageWhen>) {
+  const t = useTranslations('bench');
   return (
     <>
-      <PickWord label="Side" value={when.is} words={AVERAGE_SIDES} onPick={(is) => onChange({ ...when, is })} /> the
-      average of{' '}
-      <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} /> by{' '}
+      <PickWord label={t('side')} value={when.is} words={AVERAGE_SIDES} onPick={(is) => onChange({ ...when, is })} />{' '}
+      {t('theAverageOf')}{' '}
+      <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} /> {t('by')}{' '}
       <ThresholdInput
-        label="Deviations"
+        label={t('deviations')}
         value={when.deviations ?? 0}
         format={null}
         unit={null}
@@ -28,9 +31,9 @@ function AverageCondition({ when, field, fields, onChange }: ConditionProps<Aver
         onChange={(deviations) => Number(deviations) >= 0 && onChange({ ...when, deviations: Number(deviations) })}
       />{' '}
       <PickWord
-        label="Deviation"
+        label={t('deviation')}
         value={when.spread ?? 'sample'}
-        words={SPREADS}
+        words={eachText(SPREADS, (key) => t(key))}
         onPick={(spread) => onChange({ ...when, spread })}
       />
     </>

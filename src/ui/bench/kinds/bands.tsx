@@ -1,6 +1,7 @@
-import { counted } from '../../../core/values/counted';
 import { ActionIcon } from '@mantine/core';
 import { IconPlus, IconX } from '@tabler/icons-react';
+import { useTranslations } from 'use-intl';
+import { eachText } from '../../../texts/texts';
 import { kindOf } from '../../../core/rules/kinds/registry';
 import { edgeOf, type BandsWhen } from '../../../core/rules/kinds/bands';
 import { sentenceWords } from '../../../core/rules/shape/sentence-words';
@@ -14,19 +15,20 @@ import { PickOperand } from '../parts/PickOperand';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const bandsBench: BenchKind<BandsWhen> = {
-  title: 'Sort into bands',
-  says: 'low, middle and high by cut points: no gaps, no overlaps',
+  title: 'sortIntoBands',
+  says: 'lowMiddleHighBy',
   needs: ['numbers'],
   Condition: BandsCondition,
   Outcomes: BandsOutcomes,
 };
 
-const EDGES = { lower: 'from', upper: 'above' } as const;
+const EDGES = { lower: 'from2', upper: 'above' } as const;
 
 function BandsCondition({ when, onChange }: ConditionProps<BandsWhen>) {
+  const t = useTranslations('bench');
   return (
     <>
-      falls into one of {when.looks.length} bands,{' '}
+      {t('fallsIntoOneLength', { length: when.looks.length })}{' '}
       <PickHow
         value={when}
         onPick={(how) => {
@@ -40,16 +42,17 @@ function BandsCondition({ when, onChange }: ConditionProps<BandsWhen>) {
 
 /** Each band with its look, and the cuts between them. */
 function BandsOutcomes({ when, field, fields, onChange }: ConditionProps<BandsWhen>) {
+  const t = useTranslations('bench');
   const counts = useSessionState(
     (state) => state.legend.find((entry) => entry.isDraft || entry.id === state.bench?.draft.id)?.outcomes,
   );
   return (
-    <ol className={classes.bands} aria-label="Bands">
+    <ol className={classes.bands} aria-label={t('bands')}>
       {when.looks.map((_, band) => (
         <Band key={band} band={band} count={counts?.[band] ?? 0} {...{ when, field, fields, onChange }} />
       ))}
       <li className={classes.band}>
-        <ActionIcon variant="default" size="sm" aria-label="Add a cut" onClick={() => onChange(withCut(when))}>
+        <ActionIcon variant="default" size="sm" aria-label={t('addACut')} onClick={() => onChange(withCut(when))}>
           <IconPlus size={13} stroke={1.5} />
         </ActionIcon>
       </li>
@@ -65,6 +68,7 @@ interface BandProps extends ConditionProps<BandsWhen> {
 
 /** A band: where it begins, its look and its name. */
 function Band({ band, count, when, field, fields, onChange }: BandProps) {
+  const t = useTranslations('bench');
   const reads = useSessionState((state) => state.bench?.draft.rule.reads) ?? { fields: [] };
   const frame = useSessionState((state) => state.frame);
   const words = sentenceWords(frame?.fields ?? [], reads);
@@ -77,13 +81,13 @@ function Band({ band, count, when, field, fields, onChange }: BandProps) {
         ) : (
           <>
             <PickWord
-              label={`Edge of cut ${band}`}
+              label={t('edgeOfCutBand', { band })}
               value={edgeOf(when, band - 1)}
-              words={EDGES}
+              words={eachText(EDGES, (key) => t(key))}
               onPick={(edge) => onChange({ ...when, edge: edgesOf(when).with(band - 1, edge) })}
             />{' '}
             <PickOperand
-              label={`Cut ${band}`}
+              label={t('cutBand', { band })}
               operand={cut}
               field={field}
               fields={fields}
@@ -95,14 +99,14 @@ function Band({ band, count, when, field, fields, onChange }: BandProps) {
         )}
       </span>
       <PickLook
-        label={`Look of band ${band + 1}`}
+        label={t('lookOfBandBand', { band: band + 1 })}
         value={when.looks[band] ?? null}
         allowNone
         onPick={(next) => onChange({ ...when, looks: when.looks.with(band, next) })}
       />
-      <span>{counted(count, 'cell')}</span>
+      <span>{t('countCells', { count })}</span>
       <NameInput
-        label={`Name of band ${band + 1}`}
+        label={t('nameOfBandBand', { band: band + 1 })}
         value={when.names?.[band] ?? ''}
         onChange={(name) =>
           onChange({ ...when, names: when.looks.map((_, at) => (at === band ? name : (when.names?.[at] ?? ''))) })
@@ -113,7 +117,7 @@ function Band({ band, count, when, field, fields, onChange }: BandProps) {
           variant="subtle"
           color="ink"
           size="sm"
-          aria-label={`Remove cut ${band}`}
+          aria-label={t('removeCutBand', { band })}
           onClick={() => onChange(withoutCut(when, band - 1))}
         >
           <IconX size={13} stroke={1.5} />

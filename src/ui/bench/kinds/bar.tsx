@@ -1,3 +1,4 @@
+import { useTranslations } from 'use-intl';
 import { BAR_COLORS, type BarWhen } from '../../../core/rules/kinds/bar';
 import { PickColor } from '../parts/PickColor';
 import { PickPer } from '../parts/PickPer';
@@ -6,65 +7,67 @@ import { PickWord } from '../parts/PickWord';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const barBench: BenchKind<BarWhen> = {
-  title: 'Data bars',
-  says: 'a bar as long as the value',
+  title: 'dataBars',
+  says: 'barAsLongAs',
   needs: ['numbers'],
   Condition: BarCondition,
 };
 
 function BarCondition({ when, field, fields, onChange }: ConditionProps<BarWhen>) {
+  const t = useTranslations('bench');
   const { from = 'auto', to = 'auto' } = when;
   const put = (part: Partial<BarWhen>) => onChange({ ...when, ...part });
   return (
     <>
-      is a number, drawn as a{' '}
+      {t('numberDrawnAs')}{' '}
       <PickWord
-        label="Style"
+        label={t('style')}
         value={when.style ?? 'solid'}
-        words={{ solid: 'plain bar', gradient: 'fading bar' }}
+        words={{ solid: t('plainBar'), gradient: t('fadingBar') }}
         onPick={(style) => put({ style })}
       />{' '}
-      <PickColor label="Colour" value={when.color ?? BAR_COLORS.above} onPick={(color) => put({ color })} /> (
+      <PickColor label={t('colour')} value={when.color ?? BAR_COLORS.above} onPick={(color) => put({ color })} /> (
       <PickColor
-        label="Colour below zero"
+        label={t('colourBelowZero')}
         value={when.below ?? BAR_COLORS.below}
         onPick={(below) => put({ below })}
       />{' '}
-      below zero) from{' '}
+      {t('belowZeroFrom')}{' '}
       <PickPosition
-        label="Beginning"
+        label={t('beginning')}
         position={from === 'auto' ? 0 : from}
         field={field}
         auto={{ isChosen: from === 'auto', onPick: () => put({ from: 'auto' }) }}
         onChange={(next) => put({ from: next })}
       />{' '}
-      to{' '}
+      {t('to')}{' '}
       <PickPosition
-        label="End"
+        label={t('end')}
         position={to === 'auto' ? 0 : to}
         field={field}
         auto={{ isChosen: to === 'auto', onPick: () => put({ to: 'auto' }) }}
         onChange={(next) => put({ to: next })}
       />{' '}
-      among <PickPer value={when.per} fields={fields} except={field} onPick={(per) => put({ per })} />, growing from the{' '}
+      {t('among')} <PickPer value={when.per} fields={fields} except={field} onPick={(per) => put({ per })} />
+      {t('growingFromThe')}{' '}
       <PickWord
-        label="Side"
+        label={t('side')}
         value={when.side ?? 'start'}
-        words={{ start: 'left', end: 'right' }}
+        words={{ start: t('leftWord'), end: t('rightWord') }}
         onPick={(side) => put({ side })}
       />{' '}
-      with{' '}
+      {t('with')}{' '}
       <PickWord
-        label="Axis"
+        label={t('axis')}
         value={when.axis ?? 'zero'}
-        words={{ zero: 'its axis at zero', middle: 'its axis in the middle', none: 'no axis' }}
+        words={{ zero: t('itsAxisAtZero'), middle: t('itsAxisMiddle'), none: t('noAxis') }}
         onPick={(axis) => put({ axis })}
       />{' '}
-      and{' '}
+      {t('and')}{' '}
       <PickWord
-        label="Value"
+        label={t('value2')}
         value={when.showValue === false ? 'hidden' : 'shown'}
-        words={{ shown: 'the value on it', hidden: 'no value' }}
+        words={{ shown: t('theValueOnIt'), hidden: t('noValue') }}
         onPick={(value) => put({ showValue: value === 'shown' })}
       />
     </>

@@ -1,4 +1,5 @@
 import type { ComponentType } from 'react';
+import type { Key } from '../../../texts/texts';
 import type { Contents } from '../../../core/rules/suggest/field-contents';
 import type { Rule } from '../../../core/rules/shape/rule';
 import type { When } from '../../../core/rules/kinds/registry';
@@ -14,8 +15,8 @@ export interface ConditionProps<W extends When = When> {
 
 /** How a kind of condition is worked on at the bench. */
 export interface BenchKind<W extends When> {
-  readonly title: string;
-  readonly says: string;
+  readonly title: Key<'bench'>;
+  readonly says: Key<'bench'>;
   /** Contents of the cells, any of them, for which the kind is offered. */
   readonly needs: readonly Contents[] | 'anything';
   /** The part of the sentence between the fields and the look. */

@@ -1,4 +1,4 @@
-import { inDigits } from '../../../core/values/counted';
+import { useTranslations } from 'use-intl';
 import { keysOf } from '../../../core/values/typed-keys';
 import { foldText } from '../../../core/values/fold-text';
 import { looksByValue } from '../../../core/rules/suggest/looks-by-value';
@@ -12,24 +12,25 @@ import { PickWord } from '../parts/PickWord';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const categoryBench: BenchKind<CategoryWhen> = {
-  title: 'A look for each value',
-  says: 'every distinct text gets a colour, or the look you choose',
+  title: 'lookEachValue',
+  says: 'everyDistinctTextGets',
   needs: ['texts'],
   Condition: CategoryCondition,
   Outcomes: CategoryOutcomes,
 };
 
-const PALETTE_WORDS: Record<PaletteName, string> = {
+const PALETTE_WORDS = {
   set2: 'soft',
-  'okabe-ito': 'strong, safe for colour-blind readers',
+  'okabe-ito': 'strongSafeColourBlind',
   dark2: 'dark',
   pastel: 'pale',
-};
+} as const satisfies Record<PaletteName, string>;
 const MAX_VALUES = 12;
 /** Values without a look that are listed. */
 const MAX_MISSING = 6;
 
 function CategoryCondition({ when, onChange }: ConditionProps<CategoryWhen>) {
+  const t = useTranslations('bench');
   const texts = useSessionState((state) => state.profile?.texts) ?? [];
   const palette = typeof when.palette === 'string' ? when.palette : 'pastel';
   const choose = (how: 'palette' | 'looks') => {
@@ -39,32 +40,32 @@ function CategoryCondition({ when, onChange }: ConditionProps<CategoryWhen>) {
   };
   return (
     <>
-      has a value, each with{' '}
+      {t('hasValueEach')}{' '}
       <PickWord
-        label="Looks"
+        label={t('looks')}
         value={when.looks ? 'looks' : 'palette'}
-        words={{ palette: 'a colour of its own', looks: 'a look chosen for it' }}
+        words={{ palette: t('colourItsOwn'), looks: t('lookChosen') }}
         onPick={choose}
       />
       {!when.looks && (
         <>
           {' '}
-          from the colours{' '}
+          {t('fromTheColours')}{' '}
           <Pick
-            label="Colours"
+            label={t('colours')}
             value={palette}
-            shown={PALETTE_WORDS[palette]}
+            shown={t(PALETTE_WORDS[palette])}
             options={keysOf(PALETTES).map((name) => ({
               id: name,
               words: <PaletteWords name={name} />,
             }))}
             onPick={(name) => onChange({ ...when, palette: name })}
           />{' '}
-          in the order{' '}
+          {t('inTheOrder')}{' '}
           <PickWord
-            label="Order"
+            label={t('order')}
             value={when.order ?? 'seen'}
-            words={{ seen: 'in which they are met', alphabet: 'of the alphabet' }}
+            words={{ seen: t('whichTheyMet'), alphabet: t('ofTheAlphabet') }}
             onPick={(order) => onChange({ ...when, order })}
           />
         </>
@@ -85,6 +86,7 @@ function PaletteWords({ name }: { readonly name: PaletteName }) {
 }
 
 function CategoryOutcomes({ when, onChange }: ConditionProps<CategoryWhen>) {
+  const t = useTranslations('bench');
   const texts = useSessionState((state) => state.profile?.texts) ?? [];
   const { looks } = when;
   if (!looks) return null;
@@ -95,12 +97,12 @@ function CategoryOutcomes({ when, onChange }: ConditionProps<CategoryWhen>) {
     Object.keys(looks),
   );
   return (
-    <ol className={classes.bands} aria-label="Values">
+    <ol className={classes.bands} aria-label={t('values')}>
       {Object.entries(looks).map(([value, look]) => (
         <li key={value} className={classes.band}>
           <span className={classes.bandRange}>{value}</span>
           <PickLook
-            label={`Look of ${value}`}
+            label={t('lookOfValue', { value })}
             value={look}
             allowNone
             onPick={(next) => onChange({ ...when, looks: { ...looks, [value]: next } })}
@@ -117,7 +119,7 @@ function CategoryOutcomes({ when, onChange }: ConditionProps<CategoryWhen>) {
               className={classes.show}
               onClick={() => onChange({ ...when, looks: { ...looks, [text]: look } })}
             >
-              give it a look ({inDigits(countOf(text))})
+              {t('giveLookText', { text: countOf(text) })}
             </button>
           </li>
         ))}

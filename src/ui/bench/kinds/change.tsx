@@ -1,5 +1,8 @@
+import { useTranslations } from 'use-intl';
 import { recordOf } from '../../../core/values/typed-keys';
-import { MOVES, CHANGE_UNITS, type ChangeWhen } from '../../../core/rules/kinds/change';
+import { UNIT_TEXTS } from './unit-texts';
+import { eachText } from '../../../texts/texts';
+import { CHANGE_UNITS, MOVES, type ChangeWhen } from '../../../core/rules/kinds/change';
 import { AmountInput } from '../parts/AmountInput';
 import { useSessionState } from '../../sheet/use-session';
 import { Pick } from '../parts/Pick';
@@ -8,13 +11,13 @@ import { ThresholdInput } from '../parts/ThresholdInput';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const changeBench: BenchKind<ChangeWhen> = {
-  title: 'Changed recently',
-  says: 'changed, rose or fell within the last hours or days',
+  title: 'changedRecently',
+  says: 'changedRoseOrFell',
   needs: 'anything',
   Condition: ChangeCondition,
 };
 
-const SIZES = { any: 'by whatever', least: 'by at least' } as const;
+const SIZES = { any: 'byWhatever', least: 'byLeast' } as const;
 
 function withSize({ by: _, ...when }: ChangeWhen, by: ChangeWhen['by']): ChangeWhen {
   return by === undefined ? when : { ...when, by };
@@ -25,37 +28,36 @@ function comparedWith({ within: _, since: __, ...when }: ChangeWhen, name: strin
   return name === '' ? { ...when, within: { n: 1, unit: 'day' } } : { ...when, since: name };
 }
 
-const UNIT_WORDS = recordOf(CHANGE_UNITS, String);
-
 function ChangeCondition({ when, onChange }: ConditionProps<ChangeWhen>) {
+  const t = useTranslations('bench');
   const { within } = when;
   const snapshots = useSessionState((state) => state.frame?.snapshots) ?? [];
   return (
     <>
-      <PickWord label="Move" value={when.is} words={MOVES} onPick={(is) => onChange({ ...when, is })} />{' '}
+      <PickWord label={t('move')} value={when.is} words={MOVES} onPick={(is) => onChange({ ...when, is })} />{' '}
       <PickWord
-        label="How much"
+        label={t('howMuch')}
         value={when.by === undefined ? 'any' : 'least'}
-        words={SIZES}
+        words={eachText(SIZES, (key) => t(key))}
         onPick={(size) => onChange(withSize(when, size === 'any' ? undefined : '10%'))}
       />{' '}
       {when.by !== undefined && (
-        <AmountInput label="Least change" value={when.by} onChange={(by) => onChange(withSize(when, by))} />
+        <AmountInput label={t('leastChange')} value={when.by} onChange={(by) => onChange(withSize(when, by))} />
       )}{' '}
       <Pick
-        label="Compared with"
+        label={t('comparedWith')}
         value={when.since ?? ''}
-        shown={within ? 'within' : `since ${when.since}`}
+        shown={within ? t('within') : t('sinceName', { name: when.since ?? '' })}
         options={[
-          { id: '', words: 'within some time' },
-          ...snapshots.map((name) => ({ id: name, words: `since ${name}` })),
+          { id: '', words: t('withinSomeTime') },
+          ...snapshots.map((name) => ({ id: name, words: t('sinceName', { name }) })),
         ]}
         onPick={(name) => onChange(comparedWith(when, name))}
       />{' '}
       {within && (
         <>
           <ThresholdInput
-            label="How many"
+            label={t('howMany')}
             value={within.n}
             format={null}
             unit={null}
@@ -65,9 +67,9 @@ function ChangeCondition({ when, onChange }: ConditionProps<ChangeWhen>) {
             }
           />{' '}
           <PickWord
-            label="Unit"
+            label={t('unit')}
             value={within.unit}
-            words={UNIT_WORDS}
+            words={recordOf(CHANGE_UNITS, (unit) => t(UNIT_TEXTS[unit], { count: within.n }))}
             onPick={(unit) => onChange({ ...when, within: { ...within, unit } })}
           />
         </>

@@ -1,3 +1,4 @@
+import { useTranslations } from 'use-intl';
 import { itemAt } from '../../../core/values/item-at';
 import {
   COMPARISONS,
@@ -14,13 +15,14 @@ import { useSessionState } from '../../sheet/use-session';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const compareBench: BenchKind<CompareWhen> = {
-  title: 'Compare with a value',
-  says: 'below, above, between two values, equal to a text, or beside another field',
+  title: 'compareValue',
+  says: 'belowAboveBetweenTwo',
   needs: ['numbers', 'texts'],
   Condition: CompareCondition,
 };
 
 function CompareCondition({ when, field, fields, onChange }: ConditionProps<CompareWhen>) {
+  const t = useTranslations('bench');
   const operands = operandsOf(when);
   const median = useSessionState((state) => state.profile?.profile.median) ?? 0;
   const compareBy = (is: ComparisonName) => {
@@ -32,13 +34,13 @@ function CompareCondition({ when, field, fields, onChange }: ConditionProps<Comp
     onChange({ ...when, to: takesTwo(when.is) ? withOperand(operands, at, operand) : operand });
   return (
     <>
-      <PickWord label="Comparison" value={when.is} words={COMPARISONS} onPick={compareBy} />{' '}
+      <PickWord label={t('comparison')} value={when.is} words={COMPARISONS} onPick={compareBy} />{' '}
       {operands.map((operand, at) => (
         <span key={at}>
-          {at > 0 && ' and '}
+          {at > 0 && ` ${t('and')} `}
           <PickOperand
             operand={operand}
-            label={operands.length > 1 ? (at === 0 ? 'One end' : 'Other end') : 'Threshold'}
+            label={operands.length > 1 ? (at === 0 ? t('oneEnd') : t('otherEnd')) : t('threshold')}
             field={field}
             fields={fields}
             takes="any"

@@ -1,3 +1,6 @@
+import { useTranslations } from 'use-intl';
+import { UNIT_TEXTS } from './unit-texts';
+import { eachText } from '../../../texts/texts';
 import { recordOf, hasKey } from '../../../core/values/typed-keys';
 import {
   DATE_UNITS,
@@ -20,26 +23,23 @@ import { ThresholdInput } from '../parts/ThresholdInput';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const dateBench: BenchKind<DateWhen> = {
-  title: 'Dates',
-  says: 'past, due in the next days, this month, before a day, between two',
+  title: 'dates',
+  says: 'pastDueNextDays',
   needs: ['dates'],
   Condition: DateCondition,
 };
 
 const SPANS = {
-  last: 'is in the last',
-  next: 'is in the next',
-  this: 'is in this',
-  previous: 'is in the previous',
-  following: 'is in the following',
+  last: 'last',
+  next: 'next',
+  this: 'isInThis',
+  previous: 'previous',
+  following: 'following',
 } as const;
-const TESTS = { ...DAYS_BY_TODAY, ...SPANS, ...DAYS_GIVEN } as const;
-type Test = keyof typeof TESTS;
-
-const UNIT_WORDS = recordOf(DATE_UNITS, String);
-const UNITS_WORDS = recordOf(DATE_UNITS, (unit) => `${unit}s`);
+type Test = keyof typeof DAYS_BY_TODAY | keyof typeof SPANS | keyof typeof DAYS_GIVEN;
 
 function DateCondition({ when, field, fields, onChange }: ConditionProps<DateWhen>) {
+  const t = useTranslations('bench');
   const { is } = when;
   const today = useSessionState((state) => isoFromSerial(state.profile?.today ?? 0));
   const test = testOf(is);
@@ -49,42 +49,31 @@ function DateCondition({ when, field, fields, onChange }: ConditionProps<DateWhe
   const unit = typeof is === 'string' ? 'day' : 'unit' in is ? is.unit : calendarSpan(is).unit;
   return (
     <>
-      <PickWord label="Test" value={test} words={TESTS} onPick={(next) => onChange(withTest(when, next, today))} />
-      {typeof is === 'object' && 'unit' in is && (
-        <>
-          {' '}
-          <ThresholdInput
-            label="How many"
-            value={'last' in is ? is.last : is.next}
-            format={null}
-            unit={null}
-            takes="number"
-            onChange={(count) =>
-              isCount(count) &&
-              onChange({
-                kind: 'date',
-                is: 'last' in is ? { ...is, last: Number(count) } : { ...is, next: Number(count) },
-              })
-            }
-          />
-        </>
-      )}
+      <PickWord
+        label={t('test')}
+        value={test}
+        words={{ ...DAYS_BY_TODAY, ...eachText(SPANS, (key) => t(key)), ...DAYS_GIVEN }}
+        onPick={(next) => onChange(withTest(when, next, today))}
+      />
+      {typeof is === 'object' && 'unit' in is && <CountOfUnits is={is} onChange={onChange} />}
       {typeof is === 'object' && (
         <>
           {' '}
           <PickWord
-            label="Unit"
+            label={t('unit')}
             value={unit}
-            words={'unit' in is && ('last' in is ? is.last : is.next) !== 1 ? UNITS_WORDS : UNIT_WORDS}
+            words={recordOf(DATE_UNITS, (each) =>
+              t(UNIT_TEXTS[each], { count: 'unit' in is ? ('last' in is ? is.last : is.next) : 1 }),
+            )}
             onPick={(next) => onChange({ kind: 'date', is: withUnit(is, next) })}
           />
         </>
       )}
       {days.map((day, at) => (
         <span key={at}>
-          {at > 0 && ' and'}{' '}
+          {at > 0 && ` ${t('and')}`}{' '}
           <PickOperand
-            label={days.length > 1 ? (at ? 'Last day' : 'First day') : 'Day'}
+            label={days.length > 1 ? (at ? t('lastDay') : t('firstDay')) : t('day')}
             operand={day}
             field={field}
             fields={fields}
@@ -94,6 +83,35 @@ function DateCondition({ when, field, fields, onChange }: ConditionProps<DateWhe
           />
         </span>
       ))}
+    </>
+  );
+}
+
+interface CountProps {
+  readonly is: Extract<RelativeSpan, { readonly unit: unknown }>;
+  readonly onChange: ConditionProps<DateWhen>['onChange'];
+}
+
+/** How many days, weeks or months a span has. */
+function CountOfUnits({ is, onChange }: CountProps) {
+  const t = useTranslations('bench');
+  return (
+    <>
+      {' '}
+      <ThresholdInput
+        label={t('howMany')}
+        value={'last' in is ? is.last : is.next}
+        format={null}
+        unit={null}
+        takes="number"
+        onChange={(count) =>
+          isCount(count) &&
+          onChange({
+            kind: 'date',
+            is: 'last' in is ? { ...is, last: Number(count) } : { ...is, next: Number(count) },
+          })
+        }
+      />
     </>
   );
 }

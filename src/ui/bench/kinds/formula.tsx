@@ -1,3 +1,4 @@
+import { useTranslations } from 'use-intl';
 import type { FormulaWhen } from '../../../core/rules/kinds/formula';
 import { CellInput } from '../parts/CellInput';
 import { FormulaInput } from '../parts/FormulaInput';
@@ -5,22 +6,24 @@ import { Readings } from '../Readings';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const formulaBench: BenchKind<FormulaWhen> = {
-  title: 'Custom formula',
-  says: 'any formula; TRUE, or a number other than 0, paints the cell',
+  title: 'customFormula',
+  says: 'anyFormulaTRUEOr',
   needs: 'anything',
   Condition: FormulaCondition,
   Outcomes: Readings,
 };
 
 function FormulaCondition({ when, onChange }: ConditionProps<FormulaWhen>) {
+  const t = useTranslations('bench');
   return (
     <>
-      makes <FormulaInput label="Formula" value={when.formula} onChange={(formula) => onChange({ ...when, formula })} />{' '}
-      true, written for{' '}
+      {t('makes')}{' '}
+      <FormulaInput label={t('formula')} value={when.formula} onChange={(formula) => onChange({ ...when, formula })} />{' '}
+      {t('trueWrittenFor')}{' '}
       <CellInput
-        label="Written for"
+        label={t('writtenFor')}
         value={when.at ?? ''}
-        placeholder="the first cell"
+        placeholder={t('theFirstCell')}
         takes="cell"
         onChange={(at) => onChange({ ...when, at })}
       />

@@ -1,4 +1,4 @@
-import { counted } from '../../../core/values/counted';
+import { useTranslations } from 'use-intl';
 import { keysOf } from '../../../core/values/typed-keys';
 import { ICON_SETS, type IconSet } from '../../../core/looks/icon-sets';
 import type { IconsWhen } from '../../../core/rules/kinds/icons';
@@ -13,37 +13,39 @@ import { useOutcomeCounts } from '../use-outcome-counts';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const iconsBench: BenchKind<IconsWhen> = {
-  title: 'Icons',
-  says: 'three to five icons from low to high',
+  title: 'icons',
+  says: 'threeFiveIconsFrom',
   needs: ['numbers'],
   Condition: IconsCondition,
   Outcomes: IconsOutcomes,
 };
 
 function IconsCondition({ when, field, fields, onChange }: ConditionProps<IconsWhen>) {
+  const t = useTranslations('bench');
   const sets = keysOf(ICON_SETS).map((set) => ({ id: set, words: <SetWords set={set} /> }));
   return (
     <>
-      is a number, beside one of{' '}
+      {t('numberBesideOne')}{' '}
       <Pick
-        label="Icons"
+        label={t('icons')}
         value={when.set}
         shown={<SetWords set={when.set} />}
         options={sets}
         onPick={(set) => onChange(withSet(when, set))}
       />{' '}
       <PickWord
-        label="Order"
+        label={t('order')}
         value={when.reverse ? 'falling' : 'rising'}
-        words={{ rising: 'from low to high', falling: 'from high to low' }}
+        words={{ rising: t('fromLowToHigh'), falling: t('fromHighToLow') }}
         onPick={(order) => onChange({ ...when, reverse: order === 'falling' })}
       />{' '}
-      among <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} />,
-      with{' '}
+      {t('among')}{' '}
+      <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} />
+      {t('with2')}{' '}
       <PickWord
-        label="Value"
+        label={t('value2')}
         value={when.showValue === false ? 'hidden' : 'shown'}
-        words={{ shown: 'the value beside it', hidden: 'no value' }}
+        words={{ shown: t('theValueBesideIt'), hidden: t('noValue') }}
         onPick={(value) => onChange({ ...when, showValue: value === 'shown' })}
       />
     </>
@@ -73,6 +75,7 @@ function withSet(when: IconsWhen, set: IconSet): IconsWhen {
 }
 
 function IconsOutcomes({ when, field, onChange }: ConditionProps<IconsWhen>) {
+  const t = useTranslations('bench');
   const counts = useOutcomeCounts();
   const names = ICON_SETS[when.set];
   const toggle = (icon: number) => {
@@ -80,7 +83,7 @@ function IconsOutcomes({ when, field, onChange }: ConditionProps<IconsWhen>) {
     onChange({ ...when, hide: hidden.includes(icon) ? hidden.filter((other) => other !== icon) : [...hidden, icon] });
   };
   return (
-    <ol className={shared.bands} aria-label="Icons">
+    <ol className={shared.bands} aria-label={t('icons')}>
       {names.map((_, step) => {
         const icon = when.reverse ? names.length - 1 - step : step;
         const cut = when.cuts[step - 1];
@@ -91,7 +94,7 @@ function IconsOutcomes({ when, field, onChange }: ConditionProps<IconsWhen>) {
               type="button"
               className={classes.icon}
               aria-pressed={!isHidden}
-              aria-label={`Draw ${names[icon]}`}
+              aria-label={t('drawNames', { names: names[icon] ?? '' })}
               onClick={() => toggle(icon)}
             >
               <LookIcon icon={{ set: when.set, index: icon }} />
@@ -100,23 +103,23 @@ function IconsOutcomes({ when, field, onChange }: ConditionProps<IconsWhen>) {
               {cut ? (
                 <>
                   <PickWord
-                    label={`Edge ${step}`}
+                    label={t('edgeStep', { step })}
                     value={cut.edge ?? '>='}
-                    words={{ '>=': 'from', '>': 'above' }}
+                    words={{ '>=': t('from2'), '>': t('above') }}
                     onPick={(edge) => onChange({ ...when, cuts: when.cuts.with(step - 1, { ...cut, edge }) })}
                   />{' '}
                   <PickPosition
-                    label={`Cut ${step}`}
+                    label={t('cutStep', { step })}
                     position={cut.at}
                     field={field}
                     onChange={(at) => onChange({ ...when, cuts: when.cuts.with(step - 1, { ...cut, at }) })}
                   />
                 </>
               ) : (
-                'below that'
+                t('belowThat')
               )}
             </span>
-            <span>{counted(counts[icon] ?? 0, 'cell')}</span>
+            <span>{t('countCells', { count: counts[icon] ?? 0 })}</span>
           </li>
         );
       })}

@@ -1,4 +1,5 @@
-import { counted } from '../../../core/values/counted';
+import { useTranslations } from 'use-intl';
+import { recordOf } from '../../../core/values/typed-keys';
 import { KEY_OUTCOMES, type KeyWhen } from '../../../core/rules/kinds/key';
 import { readThreshold, type Typed } from '../../../core/rules/shape/read-threshold';
 import classes from '../Bench.module.css';
@@ -14,30 +15,35 @@ import { useOutcomeCounts } from '../use-outcome-counts';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const keyBench: BenchKind<KeyWhen> = {
-  title: 'Check answers against a key',
-  says: 'right, wrong and empty; nearly right as an option',
+  title: 'checkAnswersAgainstKey',
+  says: 'rightWrongEmptyNearly',
   needs: ['texts', 'numbers'],
   Condition: KeyCondition,
   Outcomes: KeyOutcomes,
   Picture: KeyPicture,
 };
 
-const NEARNESS = { 0: 'must be exact', 1: 'may be one letter off', 2: 'may be two letters off' } as const;
+const NEAR = ['0', '1', '2'] as const;
+const NEARNESS = { 0: 'mustExact', 1: 'mayOneLetterOff', 2: 'mayTwoLettersOff' } as const;
 
 function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>) {
+  const t = useTranslations('bench');
   const { expect } = when;
   const kind = Array.isArray(expect) ? 'list' : 'field' in expect ? `field ${expect.field}` : 'cells';
   const others = fields.filter((other) => other.id !== field?.id);
   const keyField = 'field' in expect ? fields.find((other) => other.id === expect.field) : undefined;
   const shown = Array.isArray(expect)
-    ? 'one of these:'
+    ? t('oneOfThese')
     : 'cells' in expect
-      ? 'cells'
-      : `the record’s ${keyField?.label ?? 'removed field'}`;
+      ? t('keyCells')
+      : t('theRecordsLabel', { label: keyField?.label ?? t('removedField') });
   const options = [
-    { id: 'list', words: 'these answers, everywhere the same' },
-    { id: 'cells', words: 'cells of the sheet' },
-    ...others.map((other) => ({ id: `field ${other.id}`, words: `the record’s ${other.label}` })),
+    { id: 'list', words: t('theseAnswersEverywhereSame') },
+    { id: 'cells', words: t('cellsOfTheSheet') },
+    ...others.map((other) => ({
+      id: `field ${other.id}`,
+      words: t('theRecordsLabel', { label: other.label }),
+    })),
   ];
   const pick = (id: string) => {
     if (id === 'list') onChange({ ...when, expect: ['answer'] });
@@ -46,33 +52,33 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
   };
   return (
     <>
-      answers <Pick label="Key" value={kind} shown={shown} options={options} onPick={pick} />{' '}
+      {t('answers')} <Pick label={t('key')} value={kind} shown={shown} options={options} onPick={pick} />{' '}
       {Array.isArray(expect) && (
         <WordList
-          label="Answer"
+          label={t('answer')}
           words={expect.map(String)}
-          between="or"
+          between={t('or')}
           onChange={(words) => onChange({ ...when, expect: words.map(answerOf) })}
         />
       )}
       {'cells' in expect && (
         <CellInput
-          label="Cells of the key"
+          label={t('cellsOfTheKey')}
           value={expect.cells}
           takes="ranges"
           onChange={(cells) => onChange({ ...when, expect: { cells } })}
         />
       )}
-      ; a word{' '}
+      {t('aWord')}{' '}
       <PickWord
-        label="Nearness"
-        value={String(when.near ?? 0) as '0' | '1' | '2'}
-        words={NEARNESS}
+        label={t('nearness')}
+        value={String(when.near ?? 0) as (typeof NEAR)[number]}
+        words={recordOf(NEAR, (near) => t(NEARNESS[near]))}
         onPick={(near) => onChange({ ...when, near: Number(near) })}
       />
-      , a number may be off by{' '}
+      {t('numberMayOff')}{' '}
       <AmountInput
-        label="Tolerance"
+        label={t('tolerance')}
         value={when.tolerance ?? 0}
         onChange={(tolerance) => onChange({ ...when, tolerance })}
       />
@@ -84,19 +90,20 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
 const answerOf = (word: string): Typed => readThreshold(word, { format: null, takes: 'any' }) ?? word;
 
 function KeyOutcomes({ when, onChange }: ConditionProps<KeyWhen>) {
+  const t = useTranslations('bench');
   const counts = useOutcomeCounts();
   return (
-    <ol className={classes.bands} aria-label="Outcomes">
+    <ol className={classes.bands} aria-label={t('outcomes')}>
       {KEY_OUTCOMES.filter((outcome) => outcome !== 'near' || when.near).map((outcome) => (
         <li key={outcome} className={classes.band}>
-          <span className={classes.bandRange}>{OUTCOME_WORDS[outcome]}</span>
+          <span className={classes.bandRange}>{t(OUTCOME_WORDS[outcome])}</span>
           <PickLook
-            label={`Look of ${OUTCOME_WORDS[outcome].toLowerCase()}`}
+            label={t('lookOfOutcome', { outcome: t(OUTCOME_WORDS[outcome]).toLowerCase() })}
             value={when.looks[outcome] ?? null}
             allowNone
             onPick={(look) => onChange({ ...when, looks: { ...when.looks, [outcome]: look } })}
           />
-          <span>{counted(counts[KEY_OUTCOMES.indexOf(outcome)] ?? 0, 'cell')}</span>
+          <span>{t('countCells', { count: counts[KEY_OUTCOMES.indexOf(outcome)] ?? 0 })}</span>
         </li>
       ))}
     </ol>

@@ -1,3 +1,4 @@
+import { useTranslations } from 'use-intl';
 import type { RankWhen } from '../../../core/rules/kinds/rank';
 import { selectCell } from '../../grid/engine/selection';
 import { useSession, useSessionState } from '../../sheet/use-session';
@@ -10,8 +11,8 @@ import { ThresholdInput } from '../parts/ThresholdInput';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const rankBench: BenchKind<RankWhen> = {
-  title: 'Top or bottom values',
-  says: 'the top 10, the bottom 5 %, of all or of each group',
+  title: 'topOrBottomValues',
+  says: 'top10Bottom5',
   needs: ['numbers'],
   Condition: RankCondition,
   Outcomes: RankTail,
@@ -19,13 +20,14 @@ export const rankBench: BenchKind<RankWhen> = {
 
 /** The records at the edge: the last that are taken, and the first that are not. */
 function RankTail({ when }: ConditionProps<RankWhen>) {
+  const t = useTranslations('bench');
   const session = useSession();
   const rule = useSessionState((state) => state.bench?.draft.id) ?? '';
   const tail = useEngineQuery({ kind: 'ask-tail', rule, order: when.is === 'top' ? 'falling' : 'rising' }) ?? [];
   // Of several groups each has an edge of its own.
   if (typeof when.per === 'object' || when.per === 'field' || !tail.some(({ isIn }) => isIn)) return null;
   return (
-    <ol className={classes.tail} aria-label="At the edge">
+    <ol className={classes.tail} aria-label={t('atTheEdge')}>
       {tail.map(({ place, label, shown, column, position, isIn }) => (
         <li key={`${column} ${position}`} data-in={isIn}>
           <button type="button" onClick={() => session.show(selectCell({ column, position }))}>
@@ -40,6 +42,7 @@ function RankTail({ when }: ConditionProps<RankWhen>) {
 }
 
 function RankCondition({ when, field, fields, onChange }: ConditionProps<RankWhen>) {
+  const t = useTranslations('bench');
   const { n, percent, ...rest } = when;
   const unit = n === undefined ? 'percent' : 'number';
   const put = (count: number, as: 'percent' | 'number') =>
@@ -50,15 +53,15 @@ function RankCondition({ when, field, fields, onChange }: ConditionProps<RankWhe
     );
   return (
     <>
-      is among the{' '}
+      {t('isAmongThe')}{' '}
       <PickWord
-        label="End"
+        label={t('end')}
         value={when.is}
-        words={{ top: 'greatest', bottom: 'least' }}
+        words={{ top: t('greatestWord'), bottom: t('leastWord') }}
         onPick={(is) => onChange({ ...when, is })}
       />{' '}
       <ThresholdInput
-        label="How many"
+        label={t('howMany')}
         value={n ?? percent ?? 10}
         format={null}
         unit={null}
@@ -66,12 +69,12 @@ function RankCondition({ when, field, fields, onChange }: ConditionProps<RankWhe
         onChange={(count) => put(Number(count), unit)}
       />{' '}
       <PickWord
-        label="Counted as"
+        label={t('countedAs')}
         value={unit}
-        words={{ number: 'values', percent: '% of the values' }}
+        words={{ number: t('valuesWord'), percent: t('ofTheValues') }}
         onPick={(as) => put(n ?? percent ?? 10, as)}
       />{' '}
-      of <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} />
+      {t('of')} <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} />
     </>
   );
 }

@@ -1,5 +1,6 @@
 import { ActionIcon } from '@mantine/core';
 import { IconPlus, IconX } from '@tabler/icons-react';
+import { useTranslations } from 'use-intl';
 import { keysOf } from '../../../core/values/typed-keys';
 import { itemAt, lastItem } from '../../../core/values/item-at';
 import { SCHEMES, type SchemeName } from '../../../core/looks/schemes';
@@ -14,14 +15,15 @@ import { PickWord } from '../parts/PickWord';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const scaleBench: BenchKind<ScaleWhen> = {
-  title: 'Colour scale',
-  says: 'colours from low to high',
+  title: 'colourScale',
+  says: 'coloursFromLowHigh',
   needs: ['numbers'],
   Condition: ScaleCondition,
   Outcomes: ScaleOutcomes,
 };
 
 function ScaleCondition({ when, field, fields, onChange }: ConditionProps<ScaleWhen>) {
+  const t = useTranslations('bench');
   const names = keysOf(SCHEMES);
   const shown = names.find((name) => sameColors(when, name));
   /** The stops keep their places; their colours are read off the scheme at equal steps. */
@@ -37,20 +39,21 @@ function ScaleCondition({ when, field, fields, onChange }: ConditionProps<ScaleW
   };
   return (
     <>
-      is a number, shaded{' '}
+      {t('isANumberShaded')}{' '}
       <Pick
-        label="Colours"
+        label={t('colours')}
         value={shown ?? ''}
-        shown={shown ? SCHEMES[shown].words : 'in its own colours'}
+        shown={shown ? SCHEMES[shown].words : t('inItsOwnColours')}
         options={names.map((name) => ({ id: name, words: <SchemeWords name={name} /> }))}
         onPick={(name) => take(name)}
       />{' '}
-      among <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} />,
-      mixed{' '}
+      {t('among')}{' '}
+      <PickPer value={when.per} fields={fields} except={field} onPick={(per) => onChange({ ...when, per })} />
+      {t('mixed')}{' '}
       <PickWord
-        label="Mixed"
+        label={t('mixed2')}
         value={when.space ?? 'oklab'}
-        words={{ oklab: 'evenly for the eye', lab: 'in CIELAB', rgb: 'in plain RGB' }}
+        words={{ oklab: t('evenlyForTheEye'), lab: t('inCIELAB'), rgb: t('inPlainRGB') }}
         onPick={(space) => onChange({ ...when, space })}
       />
     </>
@@ -79,6 +82,7 @@ function SchemeWords({ name }: { readonly name: SchemeName }) {
 }
 
 function ScaleOutcomes({ when, field, onChange }: ConditionProps<ScaleWhen>) {
+  const t = useTranslations('bench');
   const { stops } = when;
   const put = (at: number, stop: Partial<ScaleWhen['stops'][number]>) =>
     onChange({ ...when, stops: stops.with(at, { ...itemAt(stops, at), ...stop }) });
@@ -94,14 +98,18 @@ function ScaleOutcomes({ when, field, onChange }: ConditionProps<ScaleWhen>) {
     });
   };
   return (
-    <ol className={classes.bands} aria-label="Stops">
+    <ol className={classes.bands} aria-label={t('stops')}>
       {stops.map((stop, at) => (
         <li key={at} className={classes.band}>
-          <PickColor label={`Colour of stop ${at + 1}`} value={stop.color} onPick={(color) => put(at, { color })} />
+          <PickColor
+            label={t('colourOfStopAt', { at: at + 1 })}
+            value={stop.color}
+            onPick={(color) => put(at, { color })}
+          />
           <span>
-            at{' '}
+            {t('at')}{' '}
             <PickPosition
-              label={`Stop ${at + 1}`}
+              label={t('stopAt', { at: at + 1 })}
               position={stop.at}
               field={field}
               onChange={(next) => put(at, { at: next })}
@@ -112,7 +120,7 @@ function ScaleOutcomes({ when, field, onChange }: ConditionProps<ScaleWhen>) {
               variant="subtle"
               color="ink"
               size="sm"
-              aria-label={`Remove stop ${at + 1}`}
+              aria-label={t('removeStopAt', { at: at + 1 })}
               onClick={() => onChange({ ...when, stops: stops.toSpliced(at, 1) })}
             >
               <IconX size={13} stroke={1.5} />
@@ -121,7 +129,7 @@ function ScaleOutcomes({ when, field, onChange }: ConditionProps<ScaleWhen>) {
         </li>
       ))}
       <li className={classes.band}>
-        <ActionIcon variant="default" size="sm" aria-label="Add a stop" onClick={add}>
+        <ActionIcon variant="default" size="sm" aria-label={t('addAStop')} onClick={add}>
           <IconPlus size={13} stroke={1.5} />
         </ActionIcon>
       </li>

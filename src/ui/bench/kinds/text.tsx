@@ -1,5 +1,7 @@
 import { ActionIcon } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
+import { useTranslations } from 'use-intl';
+import { eachText } from '../../../texts/texts';
 import { isPattern, isOpposite, TEXT_TESTS, type TextWhen } from '../../../core/rules/kinds/text';
 import type { Operand } from '../../../core/rules/terms';
 import { cellAddress } from '../../../core/sheet/address';
@@ -11,45 +13,46 @@ import { WordList } from '../parts/WordList';
 import type { BenchKind, ConditionProps } from './bench-kind';
 
 export const textBench: BenchKind<TextWhen> = {
-  title: 'Text contains',
-  says: 'contains, begins with, is or is not any of some words, or fits a pattern',
+  title: 'textContains',
+  says: 'containsBeginsOrNot',
   needs: ['texts'],
   Condition: TextCondition,
 };
 
 const STRICTNESS = {
-  no: 'case and accents do not matter',
-  case: 'case matters',
-  accents: 'accents matter',
-  both: 'case and accents matter',
+  no: 'caseAccentsDoNot',
+  case: 'caseMatters',
+  accents: 'accentsMatter',
+  both: 'caseAccentsMatter',
 } as const;
 type Strictness = keyof typeof STRICTNESS;
 
 function TextCondition({ when, field, fields, onChange }: ConditionProps<TextWhen>) {
+  const t = useTranslations('bench');
   const words = when.any.filter((operand) => typeof operand === 'string' || typeof operand === 'number').map(String);
   const others = when.any.filter((operand) => typeof operand === 'object');
   const put = (any: readonly Operand[]) => any.length && onChange({ ...when, any });
   return (
     <>
-      <PickWord label="Test" value={when.is} words={TEXT_TESTS} onPick={(is) => onChange({ ...when, is })} />{' '}
+      <PickWord label={t('test')} value={when.is} words={TEXT_TESTS} onPick={(is) => onChange({ ...when, is })} />{' '}
       <WordList
-        label="Word"
+        label={t('word')}
         words={words}
-        between={isOpposite(when.is) ? 'nor' : 'or'}
-        wrong={(word) => (when.is === 'pattern' && !isPattern(word) ? 'Not a pattern that can be read' : undefined)}
+        between={isOpposite(when.is) ? t('nor') : t('or')}
+        wrong={(word) => (when.is === 'pattern' && !isPattern(word) ? t('notPatternCanRead') : undefined)}
         onChange={(next) => put([...next, ...others])}
       />
       {others.map((operand, at) => (
         <span key={at}>
           {' '}
-          or{' '}
+          {t('or')}{' '}
           <PickOperand
-            label="Word from elsewhere"
+            label={t('wordFromElsewhere')}
             operand={operand}
             field={field}
             fields={fields}
             takes="any"
-            outright="word"
+            outright={t('anyWord')}
             onChange={(next) => put([...words, ...(others as readonly Operand[]).with(at, next)])}
           />
           {when.any.length > 1 && (
@@ -57,7 +60,7 @@ function TextCondition({ when, field, fields, onChange }: ConditionProps<TextWhe
               variant="subtle"
               color="ink"
               size="xs"
-              aria-label={`Remove word from elsewhere ${at + 1}`}
+              aria-label={t('removeWordFromElsewhere', { at: at + 1 })}
               onClick={() => put([...words, ...others.toSpliced(at, 1)])}
             >
               <IconX size={11} stroke={1.5} />
@@ -81,16 +84,17 @@ interface AddFromElsewhereProps {
 
 /** Adds a word that a cell or another field of the record holds. */
 function AddFromElsewhere({ fields, onAdd }: AddFromElsewhereProps) {
+  const t = useTranslations('bench');
   const session = useSession();
   const sources = [
-    { id: 'cell', words: 'what a cell holds' },
-    ...fields.map(({ id, label }) => ({ id, words: `the record’s ${label}` })),
+    { id: 'cell', words: t('whatACellHolds') },
+    ...fields.map(({ id, label }) => ({ id, words: t('theRecordsLabel', { label }) })),
   ];
   const pick = (id: string) => {
     const { column, position } = session.get().selection.anchor;
     onAdd(id === 'cell' ? { cell: cellAddress(column, position) } : { field: id });
   };
-  return <Pick label="Add a word from" value="" shown="or from…" options={sources} onPick={pick} />;
+  return <Pick label={t('addAWordFrom')} value="" shown={t('orFrom')} options={sources} onPick={pick} />;
 }
 
 interface StrictnessProps {
@@ -100,12 +104,13 @@ interface StrictnessProps {
 
 /** Whether case and accents matter. */
 function PickStrictness({ when, onChange }: StrictnessProps) {
+  const t = useTranslations('bench');
   const strictness: Strictness = when.case ? (when.accents ? 'both' : 'case') : when.accents ? 'accents' : 'no';
   return (
     <PickWord
-      label="What matters"
+      label={t('whatMatters')}
       value={strictness}
-      words={STRICTNESS}
+      words={eachText(STRICTNESS, (key) => t(key))}
       onPick={(choice) =>
         onChange({
           ...when,

@@ -1,16 +1,19 @@
-import { keysOf } from '../../../core/values/typed-keys';
+import { useTranslations } from 'use-intl';
+import { eachText } from '../../../texts/texts';
+import { keysOf, recordOf } from '../../../core/values/typed-keys';
 import type { BorderSide, Look } from '../../../core/looks/look';
 import classes from '../Bench.module.css';
 import { PickColor } from '../parts/PickColor';
 import { PickWord } from '../parts/PickWord';
 
 const LINES = { none: 'none', solid: 'plain', dashed: 'dashed', dotted: 'dotted', double: 'double' } as const;
+const WIDTHS = ['1', '2', '3', '4'] as const;
 const WHERE = {
-  around: 'all around',
+  around: 'allAround',
   top: 'above',
-  right: 'on the right',
-  bottom: 'below',
-  left: 'on the left',
+  right: 'onTheRight',
+  bottom: 'below2',
+  left: 'left',
 } as const;
 
 interface Props {
@@ -22,29 +25,35 @@ interface Props {
 
 /** The line of a look: its style, side, thickness and colour. */
 export function BorderEditor({ border, shown, onChange }: Props) {
+  const t = useTranslations('bench');
   const side = keysOf(WHERE).find((each) => border?.[each]) ?? 'around';
   const line = border?.[side] ?? shown.find((each) => each !== undefined);
   const put = (where: keyof typeof WHERE, next: BorderSide) => onChange({ [where]: next });
   const base: BorderSide = line ?? { style: 'solid', width: 1, color: '#5a5f69' };
   return (
     <div className={classes.lookLine}>
-      <span>Line</span>
+      <span>{t('line')}</span>
       <PickWord
-        label="Line"
+        label={t('line')}
         value={line?.style ?? 'none'}
-        words={LINES}
+        words={eachText(LINES, (key) => t(key))}
         onPick={(style) => (style === 'none' ? onChange({}) : put(side, { ...base, style }))}
       />
       {line && (
         <>
-          <PickWord label="Where" value={side} words={WHERE} onPick={(where) => put(where, base)} />
           <PickWord
-            label="Thickness"
-            value={String(base.width) as '1' | '2' | '3' | '4'}
-            words={{ 1: '1 px', 2: '2 px', 3: '3 px', 4: '4 px' }}
+            label={t('where')}
+            value={side}
+            words={eachText(WHERE, (key) => t(key))}
+            onPick={(where) => put(where, base)}
+          />
+          <PickWord
+            label={t('thickness')}
+            value={String(base.width) as (typeof WIDTHS)[number]}
+            words={recordOf(WIDTHS, (width) => t('widthPx', { width }))}
             onPick={(width) => put(side, { ...base, width: Number(width) })}
           />
-          <PickColor label="Line colour" value={base.color} onPick={(color) => put(side, { ...base, color })} />
+          <PickColor label={t('lineColour')} value={base.color} onPick={(color) => put(side, { ...base, color })} />
         </>
       )}
     </div>

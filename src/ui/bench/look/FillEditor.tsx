@@ -1,4 +1,6 @@
 import { Slider } from '@mantine/core';
+import { useTranslations } from 'use-intl';
+import { eachText } from '../../../texts/texts';
 import type { Fill } from '../../../core/looks/look';
 import { groundOf } from '../../../core/looks/readable-text';
 import classes from '../Bench.module.css';
@@ -12,8 +14,8 @@ const FILLS = {
   gradient: 'gradient',
   dots: 'dots',
   lines: 'lines',
-  cross: 'crossed lines',
-  diagonal: 'diagonal lines',
+  cross: 'crossedLines',
+  diagonal: 'diagonalLines',
 } as const;
 type FillKind = keyof typeof FILLS;
 
@@ -24,30 +26,36 @@ interface Props {
 
 /** The fill of a look: plain, letting the cell through, from one colour to another, or a pattern. */
 export function FillEditor({ fill, onChange }: Props) {
+  const t = useTranslations('bench');
   const kind = kindOf(fill);
   const color =
     fill === undefined ? '#fde5ac' : typeof fill === 'string' ? fill : 'color' in fill ? fill.color : fill.from;
   return (
     <div className={classes.lookLine}>
-      <span>Fill</span>
+      <span>{t('fill')}</span>
       <PickWord
-        label="Fill"
+        label={t('fill')}
         value={kind}
-        words={FILLS}
+        words={eachText(FILLS, (key) => t(key))}
         onPick={(next) => next !== 'none' && onChange(fillOf(next, color))}
       />
       {fill !== undefined && (
-        <PickColor label="Fill colour" value={color} onPick={(next) => onChange(withColor(fill, next))} />
+        <PickColor label={t('fillColour')} value={color} onPick={(next) => onChange(withColor(fill, next))} />
       )}
       {typeof fill === 'object' && 'to' in fill && (
         <>
-          to <PickColor label="Second fill colour" value={fill.to} onPick={(to) => onChange({ ...fill, to })} />
+          {t('to')}{' '}
+          <PickColor label={t('secondFillColour')} value={fill.to} onPick={(to) => onChange({ ...fill, to })} />
         </>
       )}
       {typeof fill === 'object' && 'pattern' in fill && (
         <>
-          on{' '}
-          <PickColor label="Ground of the pattern" value={groundOf(fill)} onPick={(on) => onChange({ ...fill, on })} />
+          {t('on')}{' '}
+          <PickColor
+            label={t('groundOfThePattern')}
+            value={groundOf(fill)}
+            onPick={(on) => onChange({ ...fill, on })}
+          />
         </>
       )}
       {typeof fill === 'object' && 'opacity' in fill && (
@@ -58,7 +66,7 @@ export function FillEditor({ fill, onChange }: Props) {
           min={5}
           max={100}
           label={(percent) => `${percent} %`}
-          thumbLabel="Opacity"
+          thumbLabel={t('opacity')}
           value={Math.round(fill.opacity * 100)}
           onChange={(percent) => onChange({ ...fill, opacity: percent / 100 })}
         />

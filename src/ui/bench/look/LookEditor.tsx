@@ -1,3 +1,4 @@
+import { useTranslations } from 'use-intl';
 import { keysOf } from '../../../core/values/typed-keys';
 import { ICON_SETS } from '../../../core/looks/icon-sets';
 import { lookProperties, SIDES, type Look, lookValue } from '../../../core/looks/look';
@@ -23,6 +24,8 @@ interface Props {
  * A look, property by property, over the saved one that it starts from; absent properties stay as the cell has them.
  */
 export function LookEditor({ look, onChange }: Props) {
+  const t = useTranslations('bench');
+  const tMark = useTranslations('actions');
   const { saved } = useLooks();
   const shown = lookProperties(look, saved);
   const put = (part: Partial<Look>) => onChange({ ...look, ...part });
@@ -32,16 +35,16 @@ export function LookEditor({ look, onChange }: Props) {
     ICON_SETS[set].map((name, index) => ({ id: `${set} ${index}`, name, icon: { set, index } })),
   );
   return (
-    <div className={classes.lookEditor} role="group" aria-label="Its own look">
+    <div className={classes.lookEditor} role="group" aria-label={t('itsOwnLook')}>
       <LookPreview look={look} />
       <FillEditor fill={lookValue(shown, 'fill')} onChange={(fill) => put({ fill })} />
       <div className={shared.lookLine}>
-        <span>Text</span>
-        <PickColor label="Text colour" value={text ?? '#22252b'} onPick={(color) => put({ text: color })} />
+        <span>{t('text')}</span>
+        <PickColor label={t('textColour')} value={text ?? '#22252b'} onPick={(color) => put({ text: color })} />
         {MARKS.map(({ mark, label, icon: picture }) => (
           <Act
             key={mark}
-            label={label}
+            label={tMark(label)}
             icon={picture}
             isOn={shown.get(mark) === true}
             onAct={() => put({ [mark]: shown.get(mark) !== true })}
@@ -54,11 +57,11 @@ export function LookEditor({ look, onChange }: Props) {
         onChange={(border) => put({ border })}
       />
       <div className={shared.lookLine}>
-        <span>Icon</span>
+        <span>{t('icon')}</span>
         <Pick
-          label="Icon"
+          label={t('icon')}
           value={icon ? `${icon.set} ${icon.index}` : ''}
-          shown={icon ? <LookIcon icon={icon} /> : 'none'}
+          shown={icon ? <LookIcon icon={icon} /> : t('none')}
           options={icons.map(({ id, name, icon: shownIcon }) => ({
             id,
             words: (
@@ -69,9 +72,9 @@ export function LookEditor({ look, onChange }: Props) {
           }))}
           onPick={(picked) => put({ icon: icons.find(({ id }) => id === picked)?.icon })}
         />
-        <span>Numbers as</span>
+        <span>{t('numbersAs')}</span>
         <NameInput
-          label="Number format"
+          label={t('numberFormat')}
           placeholder="0.0%"
           value={look.number ?? ''}
           onChange={(number) => onChange(number === '' ? withoutNumber(look) : { ...look, number })}

@@ -1,3 +1,4 @@
+import { useTranslations } from 'use-intl';
 import { keysOf } from '../../../core/values/typed-keys';
 import { contrastRatio } from '../../../core/looks/contrast';
 import { lookProperties, type Look, lookValue } from '../../../core/looks/look';
@@ -12,15 +13,16 @@ import classes from './LookPreview.module.css';
 
 /** The least contrast at which text is easy to read (WCAG 2.x, level AA). */
 const READABLE = 4.5;
-const VISION_WORDS: Record<Vision, string> = {
+const VISION_WORDS = {
   protan: 'protan',
   deutan: 'deutan',
   tritan: 'tritan',
-  grey: 'grey print',
-};
+  grey: 'greyPrint',
+} as const satisfies Record<Vision, string>;
 
 /** A look on a value of the reader's own, how well its text can be read, and how others see its colours. */
 export function LookPreview({ look }: { readonly look: Look }) {
+  const t = useTranslations('bench');
   const theme = useSessionState((state) => state.theme);
   const answer = useSessionState((state) => state.profile);
   const format = useSessionState((state) => {
@@ -30,7 +32,7 @@ export function LookPreview({ look }: { readonly look: Look }) {
       : null;
   });
   const isNumeric = answer !== null && answer.profile.numbers > answer.profile.others;
-  const words = isNumeric ? formatNumber(answer.profile.median, format) : (answer?.texts[0]?.text ?? 'Aa 9.1');
+  const words = isNumeric ? formatNumber(answer.profile.median, format) : (answer?.texts[0]?.text ?? t('sample'));
   const properties = lookProperties(look, useLooks().saved);
   const fill = lookValue(properties, 'fill');
   const ground = fill === undefined ? TOKENS[theme].sheet : groundOf(fill);
@@ -40,13 +42,14 @@ export function LookPreview({ look }: { readonly look: Look }) {
     <div className={classes.preview}>
       <Swatch look={look} text={words} />
       <span>
-        contrast {contrast.toFixed(1)} {contrast < READABLE && <b>hard to read: under {READABLE}</b>}
+        {t('contrastToFixed', { toFixed: contrast.toFixed(1) })}{' '}
+        {contrast < READABLE && <b>{t('hardReadUnderREADABLE', { READABLE })}</b>}
       </span>
       <span className={classes.visions}>
         {keysOf(VISION_WORDS).map((vision) => (
           <span key={vision}>
-            <span style={{ background: seenAs(ground, vision), color: seenAs(text, vision) }}>Aa</span>{' '}
-            {VISION_WORDS[vision]}
+            <span style={{ background: seenAs(ground, vision), color: seenAs(text, vision) }}>{t('aa')}</span>{' '}
+            {t(VISION_WORDS[vision])}
           </span>
         ))}
       </span>

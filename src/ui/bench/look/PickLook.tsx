@@ -1,4 +1,5 @@
 import { memo } from 'react';
+import { useTranslations } from 'use-intl';
 import type { Look } from '../../../core/looks/look';
 import { Swatch } from '../../legend/Swatch';
 import { useLooks } from '../../legend/use-looks';
@@ -24,11 +25,19 @@ export function PickLook({ onPick, ...rest }: Props) {
   return <LookPopover {...rest} onPick={useNewest(onPick)} />;
 }
 
-const LookPopover = memo(function LookPopover({ label, value, onPick, allowNone = false, nothing = 'no look' }: Props) {
+const LookPopover = memo(function LookPopover({ label, value, onPick, allowNone = false, nothing }: Props) {
+  const t = useTranslations('bench');
   const { looks } = useLooks();
   const saved = looks.find((look) => look.id === value?.look);
   const isPlain = saved !== undefined && Object.keys(value ?? {}).length === 1;
-  const name = value === null ? nothing : saved ? (isPlain ? saved.name : `${saved.name}, changed`) : 'custom look';
+  const name =
+    value === null
+      ? (nothing ?? t('noLook'))
+      : saved
+        ? isPlain
+          ? saved.name
+          : t('nameChanged', { name: saved.name })
+        : t('customLook');
   return (
     <Unfold
       label={label}
@@ -39,7 +48,7 @@ const LookPopover = memo(function LookPopover({ label, value, onPick, allowNone 
         shows: value ? <Swatch look={value} text={name} /> : name,
       }}
     >
-      <div className={classes.savedLooks} role="group" aria-label="Saved looks">
+      <div className={classes.savedLooks} role="group" aria-label={t('savedLooks')}>
         {looks.map((look) => (
           <button
             key={look.id}
@@ -52,7 +61,7 @@ const LookPopover = memo(function LookPopover({ label, value, onPick, allowNone 
         ))}
         {allowNone && (
           <button type="button" aria-pressed={value === null} onClick={() => onPick(null)}>
-            no look
+            {t('noLook')}
           </button>
         )}
       </div>

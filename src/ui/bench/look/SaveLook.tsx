@@ -1,6 +1,7 @@
 import { Button, TextInput } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
 import type { Look } from '../../../core/looks/look';
 import { lookPart, OWN_LOOK, renamedLook, type NamedLook } from '../../../core/sheet/sheet-looks';
 import { useLooks } from '../../legend/use-looks';
@@ -21,6 +22,7 @@ interface Props {
  * used.
  */
 export function SaveLook({ look, base, isPlain, onSaved }: Props) {
+  const t = useTranslations('bench');
   const session = useSession();
   const { saved } = useLooks();
   const [name, setName] = useState('');
@@ -39,8 +41,8 @@ export function SaveLook({ look, base, isPlain, onSaved }: Props) {
       <TextInput
         size="xs"
         flex={1}
-        aria-label={isRenaming ? `Another name for ${base.name}` : 'Name of the new look'}
-        placeholder={isRenaming ? `Another name for ${base.name}` : 'Save it as…'}
+        aria-label={isRenaming ? t('anotherNameForName', { name: base.name }) : t('nameNewLook')}
+        placeholder={isRenaming ? t('anotherNameForName', { name: base.name }) : t('saveItAs')}
         maxLength={80}
         value={name}
         onChange={(event) => setName(event.currentTarget.value)}
@@ -51,11 +53,11 @@ export function SaveLook({ look, base, isPlain, onSaved }: Props) {
         disabled={name.trim() === ''}
         onClick={() => (isRenaming ? rename(base) : keep({ id: `${OWN_LOOK}${nanoid(8)}`, name: name.trim(), look }))}
       >
-        {isRenaming ? 'Rename' : 'Save'}
+        {isRenaming ? t('rename') : t('save')}
       </Button>
       {!isPlain && base && (
         <Button size="compact-xs" variant="default" onClick={() => keep({ id: base.id, name: base.name, look })}>
-          Change {base.name} everywhere
+          {t('changeNameEverywhere', { name: base.name })}
         </Button>
       )}
     </div>

@@ -1,3 +1,4 @@
+import { useTranslations } from 'use-intl';
 import { readAmount, type AmountOrPercent } from '../../../core/rules/compile/amount-or-percent';
 import { TypedInput } from './TypedInput';
 
@@ -9,12 +10,13 @@ interface Props {
 
 /** How much: a number, or a percentage such as 10%. */
 export function AmountInput({ label, value, onChange }: Props) {
+  const t = useTranslations('bench');
   return (
     <TypedInput
       label={label}
       shown={String(value)}
       read={readAmount}
-      expects="number of 0 or more, or a percentage such as 10%"
+      expects={t('numberMorePercentageSuch')}
       onChange={onChange}
     />
   );

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { parseAddress, parseRanges, writeArea } from '../../../core/sheet/address';
 import { selectedArea } from '../../grid/engine/selection';
 import { useSession } from '../../sheet/use-session';
@@ -16,6 +17,7 @@ interface Props {
 
 /** The address of cells: typed, or pointed at on the grid while this has the focus. */
 export function CellInput({ label, value, placeholder, takes, onChange }: Props) {
+  const t = useTranslations('bench');
   const session = useSession();
   const [typed, setTyped] = useState<string | null>(null);
   const take = useNewest(onChange);
@@ -27,7 +29,7 @@ export function CellInput({ label, value, placeholder, takes, onChange }: Props)
       aria-label={label}
       placeholder={placeholder}
       aria-invalid={text !== '' && !isRead(text)}
-      title="Type an address, or click on the cell"
+      title={t('typeAddressClickCell')}
       value={text}
       size={Math.max(text.length, text === '' ? (placeholder?.length ?? 3) : 3)}
       onFocus={() =>

@@ -1,3 +1,4 @@
+import { useTranslations } from 'use-intl';
 import classes from './NameInput.module.css';
 
 interface Props {
@@ -8,12 +9,13 @@ interface Props {
 }
 
 /** The name of a rule in the legend; empty until it is named. */
-export function NameInput({ label, value, placeholder = 'name it', onChange }: Props) {
+export function NameInput({ label, value, placeholder, onChange }: Props) {
+  const t = useTranslations('bench');
   return (
     <input
       className={classes.named}
       aria-label={label}
-      placeholder={placeholder}
+      placeholder={placeholder ?? t('nameIt')}
       maxLength={80}
       value={value}
       size={Math.max(value.length, 7)}

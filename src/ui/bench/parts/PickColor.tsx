@@ -1,4 +1,5 @@
 import { ColorInput, ColorPicker } from '@mantine/core';
+import { useTranslations } from 'use-intl';
 import { PALETTES } from '../../../core/looks/palettes';
 import classes from './PickColor.module.css';
 import { Unfold } from './Unfold';
@@ -14,6 +15,7 @@ interface Props {
 
 /** A colour: from swatches that go together, by hand, as #rrggbb, or from the screen. */
 export function PickColor({ label, value, onPick }: Props) {
+  const t = useTranslations('bench');
   const pick = (color: string) => /^#[0-9a-f]{6}$/i.test(color) && onPick(color);
   const shared = { value, swatches: SWATCHES, swatchesPerRow: 10, onChange: pick };
   return (
@@ -31,7 +33,7 @@ export function PickColor({ label, value, onPick }: Props) {
             size="xs"
             w={210}
             popoverProps={{ withinPortal: false }}
-            eyeDropperButtonProps={{ 'aria-label': 'Take a colour from the screen' }}
+            eyeDropperButtonProps={{ 'aria-label': t('takeColourFromScreen') }}
           />
         )
       }

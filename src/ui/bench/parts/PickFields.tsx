@@ -1,5 +1,6 @@
 import { Checkbox, Popover } from '@mantine/core';
 import { useEffect, useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { fieldsWords } from '../../../core/rules/shape/sentence-words';
 import type { FieldId } from '../../../core/sheet/ids';
 import { useSessionState } from '../../sheet/use-session';
@@ -17,6 +18,7 @@ interface Props {
 
 /** One or several fields of the sheet, in the sheet's order. At least one stays. */
 export function PickFields({ label, value, between = 'or', opensAtOnce = false, onPick }: Props) {
+  const t = useTranslations('bench');
   const [isOpen, setOpen] = useState(false);
   useEffect(() => {
     // The menu that it was chosen from gives its own focus back first.
@@ -25,7 +27,7 @@ export function PickFields({ label, value, between = 'or', opensAtOnce = false, 
   }, [opensAtOnce]);
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const there = fields.filter((field) => value.includes(field.id)).map(({ id }) => id);
-  const shown = fieldsWords(fields, there, between) || 'a removed field';
+  const shown = fieldsWords(fields, there, between) || t('aRemovedField');
   const toggle = (id: FieldId) => {
     const wanted = value.includes(id) ? value.filter((other) => other !== id) : [...value, id];
     if (wanted.length) onPick(fields.filter((field) => wanted.includes(field.id)).map((field) => field.id));

@@ -1,3 +1,5 @@
+import { useTranslations } from 'use-intl';
+import { eachText } from '../../../texts/texts';
 import { PickWord } from './PickWord';
 
 /** What of a number is compared: its value, as it is shown, or its size. */
@@ -7,12 +9,12 @@ interface HowCompared {
 }
 
 type How = 'exact' | 'shown' | 'size' | 'both';
-const HOW: Record<How, string> = {
+const HOW = {
   exact: 'exactly',
-  shown: 'as shown, rounded like the display',
-  size: 'by size, whatever the sign',
-  both: 'as shown and by size',
-};
+  shown: 'asShownRoundedLike',
+  size: 'bySizeWhateverSign',
+  both: 'asShownBySize',
+} as const satisfies Record<How, string>;
 const HOWS: Record<How, HowCompared> = {
   exact: {},
   shown: { asShown: true },
@@ -30,5 +32,13 @@ export function PickHow({
   readonly value: HowCompared;
   readonly onPick: (how: HowCompared) => void;
 }) {
-  return <PickWord label="How" value={howOf(value)} words={HOW} onPick={(how) => onPick(HOWS[how])} />;
+  const t = useTranslations('bench');
+  return (
+    <PickWord
+      label={t('how')}
+      value={howOf(value)}
+      words={eachText(HOW, (key) => t(key))}
+      onPick={(how) => onPick(HOWS[how])}
+    />
+  );
 }

@@ -1,4 +1,6 @@
 import { useRef, type ReactNode } from 'react';
+import { useTranslations } from 'use-intl';
+import type { Texts } from '../../../texts/texts';
 import type { Typed } from '../../../core/rules/shape/read-threshold';
 import type { FieldOperand, Operand } from '../../../core/rules/terms';
 import { cellAddress, parseAddress } from '../../../core/sheet/address';
@@ -28,6 +30,7 @@ interface Props {
  * What it is chosen to be is entered next.
  */
 export function PickOperand(props: Props) {
+  const t = useTranslations('bench');
   const { label, operand, field, fields, takes, outright, onChange } = props;
   const session = useSession();
   const root = useRef<HTMLSpanElement>(null);
@@ -47,12 +50,13 @@ export function PickOperand(props: Props) {
     <span ref={root}>
       <OperandInput {...props}>
         <Pick
-          label={`${label} is`}
+          label={t('labelIs', { label })}
           value={kindOf(operand)}
-          shown={wordsOf(operand, fields)}
+          shown={wordsOf(operand, fields, t)}
           options={optionsOf(
             takes,
             fields.filter((other) => other.id !== field?.id),
+            t,
           )}
           onPick={pick}
         />
@@ -63,6 +67,7 @@ export function PickOperand(props: Props) {
 
 /** The input for an operand; its children choose what it is. */
 function OperandInput({ label, operand, field, takes, onChange, children }: Props & { readonly children: ReactNode }) {
+  const t = useTranslations('bench');
   if (typeof operand !== 'object')
     return (
       <>
@@ -92,7 +97,8 @@ function OperandInput({ label, operand, field, takes, onChange, children }: Prop
     );
   return (
     <>
-      {children}, changed by <FieldShift label={label} operand={operand} onChange={onChange} />
+      {children}
+      {t('changedBy')} <FieldShift label={label} operand={operand} onChange={onChange} />
     </>
   );
 }
@@ -102,11 +108,11 @@ const proposedCell = ({ selection: { anchor }, frame }: SessionState): string =>
   cellAddress(anchor.column, Math.max(anchor.position, frame?.frozenRows ?? 0));
 
 /** What an operand can be. */
-const optionsOf = (takes: Props['takes'], others: readonly ShownField[]): PickOption[] => [
-  { id: 'value', words: takes === 'date' ? 'a day' : 'a value' },
-  { id: 'cell', words: 'what a cell holds' },
-  { id: 'formula', words: 'what a formula gives' },
-  ...others.map((other) => ({ id: `field ${other.id}`, words: `the record’s ${other.label}` })),
+const optionsOf = (takes: Props['takes'], others: readonly ShownField[], t: Texts<'bench'>): PickOption[] => [
+  { id: 'value', words: takes === 'date' ? t('aDay') : t('value') },
+  { id: 'cell', words: t('whatACellHolds') },
+  { id: 'formula', words: t('whatAFormulaGives') },
+  ...others.map((other) => ({ id: `field ${other.id}`, words: t('theRecordsLabel', { label: other.label }) })),
 ];
 
 interface FieldShiftProps {
@@ -116,27 +122,30 @@ interface FieldShiftProps {
 }
 
 /** How far another field of the record is moved before it is compared: by a share of it, and by an amount. */
-const FieldShift = ({ label, operand, onChange }: FieldShiftProps) => (
-  <>
-    <ThresholdInput
-      label={`${label}: tolerance`}
-      value={Number(((operand.times ?? 1) - 1).toPrecision(12))}
-      format="0%"
-      unit={null}
-      takes="number"
-      onChange={(share) => onChange({ ...operand, times: Number((1 + Number(share)).toPrecision(12)) })}
-    />{' '}
-    and{' '}
-    <ThresholdInput
-      label={`${label}: amount added`}
-      value={operand.plus ?? 0}
-      format={null}
-      unit={null}
-      takes="number"
-      onChange={(plus) => onChange({ ...operand, plus: Number(plus) })}
-    />
-  </>
-);
+const FieldShift = ({ label, operand, onChange }: FieldShiftProps) => {
+  const t = useTranslations('bench');
+  return (
+    <>
+      <ThresholdInput
+        label={t('labelTolerance', { label })}
+        value={Number(((operand.times ?? 1) - 1).toPrecision(12))}
+        format="0%"
+        unit={null}
+        takes="number"
+        onChange={(share) => onChange({ ...operand, times: Number((1 + Number(share)).toPrecision(12)) })}
+      />{' '}
+      {t('and')}{' '}
+      <ThresholdInput
+        label={t('labelAmountAdded', { label })}
+        value={operand.plus ?? 0}
+        format={null}
+        unit={null}
+        takes="number"
+        onChange={(plus) => onChange({ ...operand, plus: Number(plus) })}
+      />
+    </>
+  );
+};
 
 /** "=B1" is that cell, anything else a formula. */
 function referenceOf(text: string): Operand {
@@ -152,9 +161,10 @@ function kindOf(operand: Operand): string {
   return 'formula' in operand ? 'formula' : `field ${operand.field}`;
 }
 
-function wordsOf(operand: Operand, fields: readonly ShownField[]): string {
+function wordsOf(operand: Operand, fields: readonly ShownField[], t: Texts<'bench'>): string {
   if (typeof operand !== 'object') return '▾';
-  if ('cell' in operand) return 'what is in cell';
-  if ('formula' in operand) return 'what this gives:';
-  return `the record’s ${fields.find((field) => field.id === operand.field)?.label ?? 'removed field'}`;
+  if ('cell' in operand) return t('whatCell');
+  if ('formula' in operand) return t('whatGives');
+  const field = fields.find(({ id }) => id === operand.field);
+  return t('theRecordsLabel', { label: field?.label ?? t('removedField') });
 }

@@ -1,3 +1,4 @@
+import { useTranslations } from 'use-intl';
 import { keysOf } from '../../../core/values/typed-keys';
 import type { Position } from '../../../core/rules/compile/positions';
 import { cellAddress } from '../../../core/sheet/address';
@@ -7,13 +8,13 @@ import { Pick } from './Pick';
 import { PositionInput } from './PositionInput';
 
 const WORDS = {
-  number: 'the value',
-  least: 'the least',
-  greatest: 'the greatest',
-  percentile: 'the percentile',
-  percent: 'the percent of the way',
-  cell: 'what is in cell',
-  formula: 'what this gives:',
+  number: 'theValue',
+  least: 'least',
+  greatest: 'greatest',
+  percentile: 'percentile',
+  percent: 'percentWay',
+  cell: 'whatCell',
+  formula: 'whatGives',
 } as const;
 type Kind = keyof typeof WORDS;
 
@@ -28,6 +29,7 @@ interface Props {
 
 /** Where on the scale of the numbers something stands. */
 export function PickPosition({ label, position, field, onChange, auto }: Props) {
+  const t = useTranslations('bench');
   const session = useSession();
   const median = useSessionState((state) => state.profile?.profile.median);
   const kind = kindOf(position);
@@ -46,19 +48,19 @@ export function PickPosition({ label, position, field, onChange, auto }: Props) 
     else onChange(made[id]());
   };
   const options = [
-    ...(auto ? [{ id: 'auto' as const, words: 'zero or the values’ own end' }] : []),
+    ...(auto ? [{ id: 'auto' as const, words: t('zeroValuesOwnEnd') }] : []),
     ...keysOf(WORDS).map((id) => ({
       id,
-      words: id === 'cell' ? 'what a cell holds' : id === 'formula' ? 'what a formula gives' : WORDS[id],
+      words: id === 'cell' ? t('whatACellHolds') : id === 'formula' ? t('whatAFormulaGives') : t(WORDS[id]),
     })),
   ];
   const isAuto = auto?.isChosen === true;
   return (
     <>
       <Pick
-        label={`${label} is`}
+        label={t('labelIs', { label })}
         value={isAuto ? 'auto' : kind}
-        shown={isAuto ? 'zero or the values’ own end' : WORDS[kind]}
+        shown={isAuto ? t('zeroValuesOwnEnd') : t(WORDS[kind])}
         options={options}
         onPick={pick}
       />{' '}

@@ -1,15 +1,16 @@
 import { Checkbox, Popover } from '@mantine/core';
+import { useFormatter, useTranslations } from 'use-intl';
 import { ROW_ROLES, type RowRole } from '../../../core/sheet/row-role';
 import classes from '../Bench.module.css';
 
-const ROLE_WORDS: Record<RowRole, string> = {
+const ROLE_WORDS = {
   record: 'records',
   title: 'titles',
   header: 'headers',
   group: 'groups',
   total: 'totals',
   note: 'notes',
-};
+} as const satisfies Record<RowRole, string>;
 
 /** The roles of the rows that a rule reads. At least one stays. */
 export function PickRoles({
@@ -19,7 +20,9 @@ export function PickRoles({
   readonly value: readonly RowRole[];
   readonly onPick: (roles: readonly RowRole[]) => void;
 }) {
-  const shown = ROW_ROLES.filter((role) => value.includes(role)).map((role) => ROLE_WORDS[role]);
+  const t = useTranslations('bench');
+  const { list } = useFormatter();
+  const shown = ROW_ROLES.filter((role) => value.includes(role)).map((role) => t(ROLE_WORDS[role]));
   const toggle = (role: RowRole) => {
     const wanted = value.includes(role) ? value.filter((other) => other !== role) : [...value, role];
     if (wanted.length) onPick(ROW_ROLES.filter((each) => wanted.includes(each)));
@@ -27,8 +30,8 @@ export function PickRoles({
   return (
     <Popover position="top-start" shadow="md" trapFocus>
       <Popover.Target>
-        <button type="button" className={classes.pick} aria-label={`Rows read: ${shown.join(' and ')}`}>
-          {shown.join(' and ')}
+        <button type="button" className={classes.pick} aria-label={t('rowsReadShown', { shown: list(shown) })}>
+          {list(shown)}
         </button>
       </Popover.Target>
       <Popover.Dropdown>
@@ -37,7 +40,7 @@ export function PickRoles({
             key={role}
             my={6}
             color="ink"
-            label={ROLE_WORDS[role]}
+            label={t(ROLE_WORDS[role])}
             checked={value.includes(role)}
             onChange={() => toggle(role)}
           />

@@ -1,7 +1,8 @@
-import { readThreshold, type Typed } from '../../../core/rules/shape/read-threshold';
-import { thresholdText } from '../../../core/values/threshold-text';
 import { IconCalendar } from '@tabler/icons-react';
 import { Suspense } from 'react';
+import { useTranslations } from 'use-intl';
+import { readThreshold, type Typed } from '../../../core/rules/shape/read-threshold';
+import { thresholdText } from '../../../core/values/threshold-text';
 import { LazyDayPicker } from '../../dates/lazy-days';
 import classes from './ThresholdInput.module.css';
 import { TypedInput } from './TypedInput';
@@ -25,22 +26,23 @@ interface Props {
  * percentages.
  */
 export function ThresholdInput({ label, value, format, unit, takes, onFormula, onChange }: Props) {
+  const t = useTranslations('bench');
   return (
     <>
       <TypedInput
         label={label}
         shown={typeof value === 'number' ? thresholdText(value, format) : String(value)}
         read={(text) => readThreshold(text, { format, takes })}
-        expects={takes === 'date' ? 'day such as 2026-03-08' : 'number'}
+        expects={takes === 'date' ? t('daySuchAs') : t('number')}
         isDecimal={takes === 'number'}
         onFormula={onFormula}
         onChange={onChange}
       />
       {takes === 'date' && (
         <Unfold
-          label={`${label}: calendar`}
+          label={t('labelCalendar', { label })}
           button={{
-            label: `${label}: pick from a calendar`,
+            label: t('labelPickFromCalendar', { label }),
             className: classes.calendar,
             shows: <IconCalendar size={15} stroke={1.5} aria-hidden />,
           }}

@@ -1,4 +1,5 @@
 import { useState, type KeyboardEvent } from 'react';
+import { useTranslations } from 'use-intl';
 import { isFormulaInput } from '../../../core/values/is-formula-input';
 import classes from '../Bench.module.css';
 
@@ -19,6 +20,7 @@ interface Props<T> {
  * A word of the sentence that is typed: a valid input is applied at once, an invalid one leaves the last value active.
  */
 export function TypedInput<T>({ label, shown, read, expects, isDecimal = false, onFormula, onChange }: Props<T>) {
+  const t = useTranslations('bench');
   const [typed, setTyped] = useState<string | null>(null);
   const text = typed ?? shown;
   const isFormula = onFormula !== undefined && isFormulaInput(text);
@@ -45,7 +47,7 @@ export function TypedInput<T>({ label, shown, read, expects, isDecimal = false, 
       className={classes.threshold}
       aria-label={label}
       aria-invalid={isWrong}
-      title={isWrong ? `Not a ${expects}: the last one still stands` : undefined}
+      title={isWrong ? t('notExpectsLastOne', { expects }) : undefined}
       value={text}
       size={Math.max(text.length, 2)}
       inputMode={isDecimal ? 'decimal' : 'text'}

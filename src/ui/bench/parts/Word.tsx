@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { useTranslations } from 'use-intl';
 import classes from '../Bench.module.css';
 
 interface Props {
@@ -11,13 +12,14 @@ interface Props {
 
 /** A word of the sentence that is typed. While it is empty or wrong, the last one that would do stands. */
 export function Word({ label, word, isNew, wrong, onChange }: Props) {
+  const t = useTranslations('bench');
   const [typed, setTyped] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => {
     if (isNew) input.current?.select();
   }, [isNew]);
   const text = typed ?? word;
-  const mistake = text.trim() === '' ? 'Type a word' : wrong(text);
+  const mistake = text.trim() === '' ? t('typeAWord') : wrong(text);
   return (
     <input
       ref={input}

@@ -1,6 +1,7 @@
 import { ActionIcon } from '@mantine/core';
 import { IconPlus, IconX } from '@tabler/icons-react';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { Word } from './Word';
 
 interface Props {
@@ -16,6 +17,7 @@ interface Props {
 
 /** One or several words, each typed in the sentence. One that is emptied stays as it was. */
 export function WordList({ label, words, between, wrong = () => undefined, onChange }: Props) {
+  const t = useTranslations('bench');
   const [added, setAdded] = useState(-1);
   return (
     <>
@@ -34,7 +36,7 @@ export function WordList({ label, words, between, wrong = () => undefined, onCha
               variant="subtle"
               color="ink"
               size="xs"
-              aria-label={`Remove ${label.toLowerCase()} ${at + 1}`}
+              aria-label={t('removeLabelAt', { label: label.toLowerCase(), at: at + 1 })}
               onClick={() => onChange(words.toSpliced(at, 1))}
             >
               <IconX size={11} stroke={1.5} />
@@ -46,10 +48,10 @@ export function WordList({ label, words, between, wrong = () => undefined, onCha
         variant="subtle"
         color="ink"
         size="xs"
-        aria-label={`Another ${label.toLowerCase()}`}
+        aria-label={t('anotherLabel', { label: label.toLowerCase() })}
         onClick={() => {
           setAdded(words.length);
-          onChange([...words, 'another word']);
+          onChange([...words, t('anotherWord')]);
         }}
       >
         <IconPlus size={12} stroke={1.5} />

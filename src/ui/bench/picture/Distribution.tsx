@@ -1,8 +1,9 @@
-import { counted } from '../../../core/values/counted';
 import { useElementSize } from '@mantine/hooks';
 import { max, tickStep } from 'd3-array';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { useDeferredValue, useState } from 'react';
+import { useFormatter, useTranslations } from 'use-intl';
+import type { Texts } from '../../../texts/texts';
 import { itemAt, lastItem } from '../../../core/values/item-at';
 import { kindOf, type When } from '../../../core/rules/kinds/registry';
 import type { RuleProfile } from '../../../core/rules/explain/profile-rule';
@@ -29,6 +30,7 @@ const MARGIN = { top: 22, bottom: 23, side: 10 };
  * keys.
  */
 export function Distribution({ rule, answer }: { readonly rule: Rule; readonly answer: RuleProfile }) {
+  const t = useTranslations('bench');
   const session = useSession();
   const theme = useSessionState((state) => state.theme);
   const { saved } = useLooks();
@@ -48,7 +50,7 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
   const { x, from, to, floor } = scales;
   // Fine enough that any threshold worth having can be reached, coarse enough to land on round numbers.
   const step = isDated ? 1 : tickStep(from, to, 160);
-  const marks = isDated ? [{ value: today, says: 'today' }] : (kindOf(when).marks?.(when, profile) ?? []);
+  const marks = isDated ? [{ value: today, says: t('today') }] : (kindOf(when).marks?.(when, profile) ?? []);
   const change = (next: (value: number) => When, value: number) =>
     session.rules.dragDraft({ ...rule, when: next(Number((Math.round(value / step) * step).toPrecision(12))) });
 
@@ -58,7 +60,7 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
         width={width}
         height={height}
         role="group"
-        aria-label={`How the values of ${field?.label ?? 'these cells'} are spread`}
+        aria-label={t('howValuesLabelSpread', { label: field?.label ?? t('theseCells') })}
       >
         <Bars
           bins={profile.bins}
@@ -66,21 +68,12 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
           looks={outcomeColors(rule, { saved, theme })}
           shades={shadesOf(when, profile)}
           says={(bin) =>
-            isDated ? daysOf(bin) : `${formatNumber(bin.from, format)} to ${formatNumber(bin.to, format)}`
+            isDated
+              ? daysOf(bin, t)
+              : t('from', { from: formatNumber(bin.from, format), to: formatNumber(bin.to, format) })
           }
         />
-        <line
-          className={classes.baseline}
-          x1={MARGIN.side}
-          x2={width - MARGIN.side}
-          y1={floor + 0.5}
-          y2={floor + 0.5}
-        />
-        {ticksOf(scales, width, isDated ? null : (value) => thresholdText(value, format)).map(({ value, says }) => (
-          <text key={value} className={classes.axis} x={x(value)} y={floor + 19} textAnchor="middle">
-            {says}
-          </text>
-        ))}
+        <Axis scales={scales} width={width} says={isDated ? null : (value) => thresholdText(value, format)} />
         {marks
           .filter(({ value }) => value >= from && value <= to)
           .map(({ value, says }, at) => (
@@ -89,7 +82,7 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
         {handles.map((handle, at) => (
           <Handle
             key={at}
-            label={handles.length > 1 ? `Threshold ${at + 1}` : 'Threshold'}
+            label={handles.length > 1 ? t('thresholdAt', { at: at + 1 }) : t('threshold')}
             value={handle.value}
             shown={shown(handle.value)}
             room={width}
@@ -134,12 +127,30 @@ function scalesOf(
   };
 }
 
-/** The labels of the axis: numbers in words, or dates where `words` is null. */
-function ticksOf({ x, from, to }: Scales, width: number, words: ((value: number) => string) | null) {
+interface AxisProps {
+  readonly scales: Scales;
+  readonly width: number;
+  /** A number in words; null where the values are dates. */
+  readonly says: ((value: number) => string) | null;
+}
+
+/** The line under the bars, with numbers or dates beneath it. */
+function Axis({ scales: { x, from, to, floor }, width, says: sayNumber }: AxisProps) {
+  const { dateTime } = useFormatter();
   const count = Math.max(2, Math.floor(width / 70));
-  return words
-    ? x.ticks(count).map((value) => ({ value, says: words(value) }))
-    : dateTicks([from, to], Math.ceil(count / 1.5));
+  const ticks = sayNumber
+    ? x.ticks(count).map((value) => ({ value, says: sayNumber(value) }))
+    : dateTicks([from, to], Math.ceil(count / 1.5), (date, parts) => dateTime(date, parts));
+  return (
+    <>
+      <line className={classes.baseline} x1={MARGIN.side} x2={width - MARGIN.side} y1={floor + 0.5} y2={floor + 0.5} />
+      {ticks.map(({ value, says }) => (
+        <text key={value} className={classes.axis} x={x(value)} y={floor + 19} textAnchor="middle">
+          {says}
+        </text>
+      ))}
+    </>
+  );
 }
 
 interface BarsProps {
@@ -152,6 +163,7 @@ interface BarsProps {
 }
 
 function Bars({ bins, scales: { x, y }, looks, shades, says }: BarsProps) {
+  const t = useTranslations('bench');
   const session = useSession();
   return bins.map((bin, at) => {
     const shade = shades?.((bin.from + bin.to) / 2);
@@ -164,15 +176,15 @@ function Bars({ bins, scales: { x, y }, looks, shades, says }: BarsProps) {
         x={[x(bin.from) + 0.5, Math.max(x(bin.to) - 0.5, x(bin.from) + 1.5)]}
         y={y}
         onPoint={(isPointed) => session.rules.spotlightPart(isPointed ? part : null)}
-        says={`${says(bin)}: ${counted(bin.count, 'cell')}`}
+        says={t('rangeCountCells', { range: says(bin), count: bin.count })}
       />
     );
   });
 }
 
 /** The day of a bin, or its first and last. */
-const daysOf = ({ from, to }: Bin): string =>
-  to - from > 1 ? `${isoFromSerial(from)} to ${isoFromSerial(to - 1)}` : isoFromSerial(from);
+const daysOf = ({ from, to }: Bin, t: Texts<'bench'>): string =>
+  to - from > 1 ? t('from', { from: isoFromSerial(from), to: isoFromSerial(to - 1) }) : isoFromSerial(from);
 
 /** The edges of the values, moved out to places that lie no further from them than they are apart. */
 function edgesWith(places: readonly number[], [from, to]: readonly [number, number]): [number, number] {

@@ -2,6 +2,7 @@ import { SegmentedControl } from '@mantine/core';
 import { cumsum, descending, sum } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { itemAt } from '../../../core/values/item-at';
 import { KEY_OUTCOMES } from '../../../core/rules/kinds/key';
 import type { Tally } from '../../../core/rules/explain/outcome-tallies';
@@ -26,6 +27,7 @@ const [RIGHT, NEAR, WRONG] = [
  * (a question).
  */
 export function KeyPicture({ rule }: { readonly rule: Rule }) {
+  const t = useTranslations('bench');
   const theme = useSessionState((state) => state.theme);
   const { saved } = useLooks();
   const tallies = useEngineQuery({ kind: 'ask-tallies', rule: rule.id });
@@ -38,22 +40,21 @@ export function KeyPicture({ rule }: { readonly rule: Rule }) {
     <div>
       <SegmentedControl<'fields' | 'records'>
         size="xs"
-        aria-label="Answers by"
+        aria-label={t('answersBy')}
         value={by}
         onChange={setBy}
         data={[
-          { value: 'fields', label: 'By field' },
-          { value: 'records', label: 'By record' },
+          { value: 'fields', label: t('byField') },
+          { value: 'records', label: t('byRecord') },
         ]}
       />
-      <ul
-        className={shared.words}
-        aria-label={by === 'fields' ? 'Answers by field' : 'Answers by record, those with most mistakes first'}
-      >
+      <ul className={shared.words} aria-label={by === 'fields' ? t('answersByField') : t('answersRecordThoseMost')}>
         {shown.slice(0, MAX_BARS).map((tally, at) => (
           <KeyBar key={`${at} ${tally.label}`} tally={tally} looks={looks} />
         ))}
-        {shown.length > MAX_BARS && <li className={shared.more}>and {shown.length - MAX_BARS} others</li>}
+        {shown.length > MAX_BARS && (
+          <li className={shared.more}>{t('andShownOthers', { shown: shown.length - MAX_BARS })}</li>
+        )}
       </ul>
     </div>
   );
@@ -62,13 +63,14 @@ export function KeyPicture({ rule }: { readonly rule: Rule }) {
 const need = ({ outcomes }: Tally): number => 2 * (outcomes[WRONG] ?? 0) + (outcomes[NEAR] ?? 0);
 
 function KeyBar({ tally, looks }: { readonly tally: Tally; readonly looks: readonly (OutcomeColors | null)[] }) {
+  const t = useTranslations('bench');
   const counts = KEY_OUTCOMES.map((_, outcome) => tally.outcomes[outcome] ?? 0);
   // Right answers stand at the left, missing ones at the right.
   const order = [RIGHT, NEAR, WRONG, KEY_OUTCOMES.indexOf('empty')];
   const ends = cumsum(order, (outcome) => itemAt(counts, outcome));
   const share = scaleLinear([0, Math.max(1, sum(counts))], [0, 100]);
   const says = order
-    .map((outcome) => `${OUTCOME_WORDS[itemAt(KEY_OUTCOMES, outcome)].toLowerCase()} ${itemAt(counts, outcome)}`)
+    .map((outcome) => `${t(OUTCOME_WORDS[itemAt(KEY_OUTCOMES, outcome)]).toLowerCase()} ${itemAt(counts, outcome)}`)
     .join(', ');
   return (
     <li aria-label={`${tally.label}: ${says}`} title={says}>
@@ -87,9 +89,7 @@ function KeyBar({ tally, looks }: { readonly tally: Tally; readonly looks: reado
           />
         ))}
       </svg>
-      <span>
-        {counts[RIGHT]} of {sum(counts)}
-      </span>
+      <span>{t('rightOfAll', { right: counts[RIGHT] ?? 0, all: sum(counts) })}</span>
     </li>
   );
 }

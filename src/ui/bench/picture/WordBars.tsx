@@ -1,7 +1,8 @@
-import { inDigits } from '../../../core/values/counted';
-import { useSession, useSessionState } from '../../sheet/use-session';
 import { max } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
+import { useTranslations } from 'use-intl';
+import { inDigits } from '../../../core/values/counted';
+import { useSession, useSessionState } from '../../sheet/use-session';
 import type { RuleProfile } from '../../../core/rules/explain/profile-rule';
 import type { Rule } from '../../../core/rules/shape/rule';
 import { useLooks } from '../../legend/use-looks';
@@ -15,6 +16,7 @@ const MAX_BARS = 7;
  * The texts that a rule tests, the most frequent first, each with a bar of its frequency in the colour of its outcome.
  */
 export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answer: RuleProfile }) {
+  const t = useTranslations('bench');
   const session = useSession();
   const theme = useSessionState((state) => state.theme);
   const { saved } = useLooks();
@@ -23,7 +25,7 @@ export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answe
   const share = scaleLinear([0, max(shown, ({ count }) => count) ?? 1], [0, 100]);
   const rest = answer.texts.length - shown.length;
   return (
-    <ul className={shared.words} aria-label="The most frequent texts">
+    <ul className={shared.words} aria-label={t('theMostFrequentTexts')}>
       {shown.map(({ text, count, outcome }) => {
         const look = colorOfOutcome(looks, outcome);
         return (
@@ -47,7 +49,7 @@ export function WordBars({ rule, answer }: { readonly rule: Rule; readonly answe
           </li>
         );
       })}
-      {rest > 0 && <li className={shared.more}>and others</li>}
+      {rest > 0 && <li className={shared.more}>{t('andOthers')}</li>}
     </ul>
   );
 }

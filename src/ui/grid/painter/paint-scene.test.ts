@@ -126,6 +126,7 @@ function painted(texts: readonly string[], looks: readonly Look[] = [], more: Mo
     scroll,
     view: { width: 400, height: 300 },
     tokens,
+    trialHead: more.trial ? 'trial of B' : '',
     window: body,
     frozen,
     selected,

@@ -1,4 +1,3 @@
-import { columnLetters } from '../../../core/sheet/address';
 import { CELL_FONT } from '../../theme/tokens';
 import { GUTTER_PX, HEAD_PX } from '../engine/geometry';
 import { fitText } from './fit-text';
@@ -36,10 +35,10 @@ export function paintTrial(
 }
 
 /** Paints what stands over the trial column. */
-export function paintTrialHead(context: CanvasRenderingContext2D, { geometry, tokens, window }: Scene): void {
-  if (geometry.gutterWidth === GUTTER_PX || !window?.trial) return;
+export function paintTrialHead(context: CanvasRenderingContext2D, { geometry, tokens, trialHead }: Scene): void {
+  if (geometry.gutterWidth === GUTTER_PX || trialHead === '') return;
   context.textAlign = 'left';
   context.font = `420 11px ${CELL_FONT}`;
   context.fillStyle = tokens.inkSecond;
-  context.fillText(`trial of ${columnLetters(window.trial.column)}`, GUTTER_PX + PADDING_PX, HEAD_PX / 2 + 0.5);
+  context.fillText(trialHead, GUTTER_PX + PADDING_PX, HEAD_PX / 2 + 0.5);
 }

@@ -15,6 +15,8 @@ export interface Scene {
   readonly scroll: Scroll;
   readonly view: Size;
   readonly tokens: Tokens;
+  /** What stands over the column of a formula that is tried; nothing where none is. */
+  readonly trialHead: string;
   readonly window: SheetWindow | null;
   /** The frozen rows, kept apart from the window that scrolls. */
   readonly frozen: SheetWindow | null;

@@ -1,5 +1,6 @@
 import { Button, TextInput } from '@mantine/core';
 import { useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { itemAt } from '../../../core/values/item-at';
 import type { Advice } from '../../../core/rules/advice/advice';
 import { adviceKey } from '../../../core/rules/advice/advice-key';
@@ -8,6 +9,7 @@ import classes from './AdviceList.module.css';
 
 /** One piece of advice: in words, with its cells, and what can be done about it. */
 export function AdviceItem({ advice }: { readonly advice: Advice }) {
+  const t = useTranslations('legend');
   const session = useSession();
   const draft = useSessionState((state) => state.legend.find(({ isDraft }) => isDraft)?.id);
   const [isDismissing, setDismissing] = useState(false);
@@ -22,7 +24,7 @@ export function AdviceItem({ advice }: { readonly advice: Advice }) {
       <div className={classes.acts}>
         {canRepair && (
           <Button size="compact-xs" onClick={() => session.rules.change(repair)}>
-            Fix it
+            {t('fixIt')}
           </Button>
         )}
         {cells.length > 0 && (
@@ -31,17 +33,17 @@ export function AdviceItem({ advice }: { readonly advice: Advice }) {
             variant="default"
             onClick={() => session.actions.jump(cells.slice(0, 200).join(' '))}
           >
-            Show {cells.length === 1 ? cells[0] : `${cells.length} cells`}
+            {t('showCountCells', { count: cells.length, cell: cells[0] ?? '' })}
           </Button>
         )}
         {rules.length > 0 && (
           <Button size="compact-xs" variant="default" onClick={() => session.rules.openRule(itemAt(rules, 0))}>
-            Open the rule
+            {t('openTheRule')}
           </Button>
         )}
         {!isDismissing && (
           <Button size="compact-xs" variant="subtle" color="ink" onClick={() => setDismissing(true)}>
-            Dismiss
+            {t('dismiss')}
           </Button>
         )}
       </div>
@@ -52,6 +54,7 @@ export function AdviceItem({ advice }: { readonly advice: Advice }) {
 
 /** Asks why advice is dismissed. */
 function Dismiss({ onDismiss }: { readonly onDismiss: (reason: string) => void }) {
+  const t = useTranslations('legend');
   const [reason, setReason] = useState('');
   return (
     <div className={classes.acts}>
@@ -59,15 +62,15 @@ function Dismiss({ onDismiss }: { readonly onDismiss: (reason: string) => void }
         size="xs"
         flex={1}
         autoFocus
-        aria-label="Why it does not matter here"
-        placeholder="Why it does not matter here"
+        aria-label={t('whyDoesNotMatter')}
+        placeholder={t('whyDoesNotMatter')}
         maxLength={500}
         value={reason}
         onChange={(event) => setReason(event.currentTarget.value)}
         onKeyDown={(event) => event.key === 'Enter' && onDismiss(reason)}
       />
       <Button size="compact-xs" onClick={() => onDismiss(reason)}>
-        Dismiss
+        {t('dismiss')}
       </Button>
     </div>
   );

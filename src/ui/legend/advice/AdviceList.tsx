@@ -1,6 +1,7 @@
 import { Button, Popover } from '@mantine/core';
 import { IconBulb } from '@tabler/icons-react';
 import { memo } from 'react';
+import { useTranslations } from 'use-intl';
 import type { Advice } from '../../../core/rules/advice/advice';
 import { adviceKey } from '../../../core/rules/advice/advice-key';
 import classes from './AdviceList.module.css';
@@ -14,6 +15,7 @@ export function AdviceList() {
 }
 
 const AdvicePopover = memo(function AdvicePopover({ advice }: { readonly advice: readonly Advice[] }) {
+  const t = useTranslations('legend');
   return (
     <Popover position="top-start" width="min(380px, 94vw)" shadow="md" trapFocus returnFocus>
       <Popover.Target>
@@ -25,10 +27,10 @@ const AdvicePopover = memo(function AdvicePopover({ advice }: { readonly advice:
           justify="start"
           leftSection={<IconBulb size={15} stroke={1.5} />}
         >
-          Advice ({advice.length})
+          {t('adviceAdvice', { advice: advice.length })}
         </Button>
       </Popover.Target>
-      <Popover.Dropdown aria-label="Advice">
+      <Popover.Dropdown aria-label={t('advice')}>
         <ul className={classes.list}>
           {advice.map((each) => (
             <AdviceItem key={adviceKey(each)} advice={each} />

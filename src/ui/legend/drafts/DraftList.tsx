@@ -1,10 +1,12 @@
 import { Button, Menu } from '@mantine/core';
 import { IconPencil } from '@tabler/icons-react';
+import { useTranslations } from 'use-intl';
 import { useSession, useSessionState } from '../../sheet/use-session';
 import classes from './DraftList.module.css';
 
 /** Rules that were begun and put aside, to be taken up again. */
 export function DraftList() {
+  const t = useTranslations('legend');
   const session = useSession();
   const drafts = useSessionState((state) => state.drafts);
   if (drafts.length === 0) return null;
@@ -18,9 +20,9 @@ export function DraftList() {
           fullWidth
           justify="start"
           leftSection={<IconPencil size={15} stroke={1.5} />}
-          aria-label={`Drafts (${drafts.length})`}
+          aria-label={t('draftsDrafts', { drafts: drafts.length })}
         >
-          <span className={classes.word}>Drafts </span>({drafts.length})
+          <span className={classes.word}>{t('drafts')} </span>({drafts.length})
         </Button>
       </Menu.Target>
       <Menu.Dropdown>
@@ -30,7 +32,7 @@ export function DraftList() {
           </Menu.Item>
         ))}
         <Menu.Divider />
-        <Menu.Item onClick={() => session.rules.discardDrafts()}>Discard all drafts</Menu.Item>
+        <Menu.Item onClick={() => session.rules.discardDrafts()}>{t('discardAllDrafts')}</Menu.Item>
       </Menu.Dropdown>
     </Menu>
   );

@@ -1,12 +1,14 @@
 import { Button, Popover } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
-import { focusGrid } from '../../grid/focus-grid';
 import { memo } from 'react';
+import { useTranslations } from 'use-intl';
+import { focusGrid } from '../../grid/focus-grid';
 import { useSession, useSessionState } from '../../sheet/use-session';
 import { NewRuleOffers } from './NewRuleOffers';
 
 /** Opens what a new rule can be made from. */
 export const NewRule = memo(function NewRule() {
+  const t = useTranslations('legend');
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const isOpen = useSessionState((state) => state.panel === 'new-rule');
@@ -35,10 +37,10 @@ export const NewRule = memo(function NewRule() {
           aria-expanded={isOpen}
           onClick={() => session.openPanel(isOpen ? null : 'new-rule')}
         >
-          New rule
+          {t('newRule')}
         </Button>
       </Popover.Target>
-      <Popover.Dropdown p={0} aria-label="New rule">
+      <Popover.Dropdown p={0} aria-label={t('newRule')}>
         <NewRuleOffers />
       </Popover.Dropdown>
     </Popover>

@@ -1,3 +1,4 @@
+import { useTranslations } from 'use-intl';
 import { keysOf } from '../../../core/values/typed-keys';
 import { contentsOf, suits, type Contents } from '../../../core/rules/suggest/field-contents';
 import type { RuleIdea } from '../../../core/rules/shape/rule-idea';
@@ -15,6 +16,8 @@ import { useProfiles } from './use-profiles';
 
 /** The sources of a new rule: words, suggestions for the selected fields, common jobs, or a kind of condition. */
 export function NewRuleOffers() {
+  const t = useTranslations('legend');
+  const tBench = useTranslations('bench');
   const session = useSession();
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const left = useSessionState((state) => selectedArea(state.selection).left);
@@ -26,7 +29,7 @@ export function NewRuleOffers() {
   };
   const selected = fields.slice(left, right + 1);
   const { profiles } = useProfiles(selected.map(({ id }) => id));
-  const what = selected.length === 1 ? selected[0]?.label : `${selected.length} fields`;
+  const what = selected.length === 1 ? selected[0]?.label : t('selectedFields', { selected: selected.length });
   if (what === undefined || selected.length === 0) return null;
   const each = profiles.map(({ field, profile }) => ({ field, profile, contents: contentsOf(profile) }));
   const suggested = suggestEach(profiles);
@@ -47,12 +50,12 @@ export function NewRuleOffers() {
         </Offers>
       )}
       <CommonJobs each={each} fields={fields} onBegin={begin} />
-      <Offers title={`All conditions for ${what}`}>
+      <Offers title={t('allConditionsForWhat', { what })}>
         {kinds.map((kind) => (
           <Offer
             key={kind}
-            title={BENCH_KINDS[kind].title}
-            says={BENCH_KINDS[kind].says}
+            title={tBench(BENCH_KINDS[kind].title)}
+            says={tBench(BENCH_KINDS[kind].says)}
             onTake={() => void session.rules.newRule(kind)}
           />
         ))}
@@ -70,6 +73,7 @@ interface CommonJobsProps {
 
 /** The common jobs that suit a selected field: each is begun over all fields that it suits, fitted to the first. */
 function CommonJobs({ each, fields, onBegin }: CommonJobsProps) {
+  const t = useTranslations('legend');
   const contents = new Set(each.flatMap((one) => [...one.contents]));
   const take = (starter: Starter) => {
     const suited = each.filter((one) => suits(starter.needs, one.contents));
@@ -79,7 +83,7 @@ function CommonJobs({ each, fields, onBegin }: CommonJobsProps) {
     onBegin(begun(starter, { field, read: suited.map((one) => one.field), fields, profile: found.profile }));
   };
   return (
-    <Offers title="Common jobs">
+    <Offers title={t('commonJobs')}>
       {STARTERS.filter(({ needs }) => suits(needs, contents)).map((starter) => (
         <Offer key={starter.id} title={starter.title} says={starter.says} onTake={() => take(starter)} />
       ))}

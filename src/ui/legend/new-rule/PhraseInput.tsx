@@ -1,7 +1,7 @@
 import { Autocomplete } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
 import { useEffect, useEffectEvent, useState, type KeyboardEvent } from 'react';
-import { counted, inDigits } from '../../../core/values/counted';
+import { useTranslations } from 'use-intl';
 import { itemAt } from '../../../core/values/item-at';
 import { kindOf } from '../../../core/rules/kinds/registry';
 import {
@@ -36,6 +36,7 @@ interface Props {
 
 /** Rules typed in words, with what may come next from the sheet's own labels, tests and looks. */
 export function PhraseInput({ fields, onRead }: Props) {
+  const t = useTranslations('legend');
   const [text, setText] = useState('');
   // Enter waits for what the fields hold: the same words may mean another rule then.
   const [isEntered, setEntered] = useState(false);
@@ -60,8 +61,8 @@ export function PhraseInput({ fields, onRead }: Props) {
   return (
     <div className={classes.phrase}>
       <Autocomplete
-        label="Say it in words"
-        placeholder="oxygen below 5 as alarm"
+        label={t('sayItInWords')}
+        placeholder={t('oxygenBelowAsAlarm')}
         size="sm"
         data-autofocus
         autoFocus
@@ -81,7 +82,7 @@ export function PhraseInput({ fields, onRead }: Props) {
         {!isRead &&
           isEntered &&
           isKnown &&
-          `“${text.slice(0, reading.at).trim()}” is understood; then comes ${expected(reading)}.`}
+          t('textUnderstoodThenComes', { text: text.slice(0, reading.at).trim(), reading: expected(reading) })}
       </div>
     </div>
   );
@@ -99,9 +100,10 @@ function ReadRules({
   readonly text: string;
   readonly isCounted: boolean;
 }) {
+  const t = useTranslations('legend');
   return (
     <>
-      Press Enter to save:
+      {t('pressEnterToSave')}
       <ul className={classes.read}>
         {ideas.map((idea, at) => (
           <li key={at}>
@@ -125,8 +127,9 @@ function LooksOf({ idea: { when, look } }: { readonly idea: RuleIdea }) {
 
 /** How many cells a rule would give a look; nothing until it is known. */
 function MatchWords({ idea }: { readonly idea: RuleIdea }) {
+  const t = useTranslations('legend');
   const count = useEngineQuery({ kind: 'ask-count', idea });
-  return count && `, ${inDigits(count.matched)} of ${counted(count.read, 'cell')}`;
+  return count && t('matchedOfReadCells', { matched: count.matched, read: count.read });
 }
 
 /** What the phrase may name: fields with the contents of those that it asks about once they are known, looks, cells. */

@@ -1,6 +1,6 @@
-import { counted } from '../../../core/values/counted';
 import { Button, Modal, Stack } from '@mantine/core';
 import { useEffect, useState } from 'react';
+import { useTranslations } from 'use-intl';
 import { messageOf } from '../../../core/values/error-message';
 import { isMaker } from '../../../core/sharing/role';
 import type { RuleId, SheetId } from '../../../core/sheet/ids';
@@ -10,6 +10,7 @@ import { useSession, useSessionState } from '../../sheet/use-session';
 
 /** Asks for the sheet that rules are carried to. */
 export function CarryElsewhere() {
+  const t = useTranslations('legend');
   const session = useSession();
   const asked = useSessionState((state) => state.asked);
   const isOpen = asked?.what === 'sheet';
@@ -17,7 +18,7 @@ export function CarryElsewhere() {
     <Modal
       opened={isOpen}
       onClose={() => session.openDialog(null)}
-      title={`Copy ${counted(asked?.rules.length ?? 0, 'rule')} to another sheet`}
+      title={t('copyCountRulesAnother', { count: asked?.rules.length ?? 0 })}
       size="sm"
     >
       {isOpen && <SheetList rules={asked.rules} />}
@@ -26,6 +27,7 @@ export function CarryElsewhere() {
 }
 
 function SheetList({ rules }: { readonly rules: readonly RuleId[] }) {
+  const t = useTranslations('legend');
   const session = useSession();
   const [sheets, setSheets] = useState<readonly SheetSummary[] | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -41,7 +43,10 @@ function SheetList({ rules }: { readonly rules: readonly RuleId[] }) {
       const { name } = await session.ask({ kind: 'carry-rules', rules, sheet });
       session.openDialog(null);
       session.showMessage(
-        `${rules.length === 1 ? 'The rule was' : `${rules.length} rules were`} copied to ${name}, after the rules that were there.`,
+        t('rulesCopiedNameAfter', {
+          count: rules.length,
+          name,
+        }),
       );
     } catch (failed) {
       setError(messageOf(failed));
@@ -49,8 +54,8 @@ function SheetList({ rules }: { readonly rules: readonly RuleId[] }) {
   };
   return (
     <Stack gap="xs">
-      <p style={{ margin: 0, fontSize: 13 }}>Fields and the columns of formulas are met by their labels.</p>
-      {sheets?.length === 0 && <p>There is no other sheet yet.</p>}
+      <p style={{ margin: 0, fontSize: 13 }}>{t('fieldsColumnsFormulasMet')}</p>
+      {sheets?.length === 0 && <p>{t('thereNoOtherSheet')}</p>}
       {sheets?.map(({ id, name }) => (
         <Button key={id} variant="default" justify="start" onClick={() => void carry(id)}>
           {name}

@@ -1,6 +1,6 @@
-import { counted } from '../../../core/values/counted';
 import { Button, Modal, Stack, TextInput } from '@mantine/core';
 import { useEffect, useState, type FormEvent } from 'react';
+import { useTranslations } from 'use-intl';
 import type { RuleId } from '../../../core/sheet/ids';
 import type { RuleSetHead } from '../../../protocol/rule-sets';
 import { useSession, useSessionState } from '../../sheet/use-session';
@@ -9,6 +9,7 @@ import { bringIn, keepAsSet, useRuleSets } from './rule-sets-here';
 
 /** Rule sets: one to be used here, or the chosen rules to be kept as one. */
 export function RuleSets() {
+  const t = useTranslations('legend');
   const session = useSession();
   const asked = useSessionState((state) => state.asked);
   const isOpen = asked?.what === 'set' || asked?.what === 'use-set';
@@ -16,7 +17,7 @@ export function RuleSets() {
     <Modal
       opened={isOpen}
       onClose={() => session.openDialog(null)}
-      title={asked?.what === 'set' ? `Save ${counted(asked.rules.length, 'rule')} as a rule set` : 'Use a rule set'}
+      title={asked?.what === 'set' ? t('saveCountRulesAs', { count: asked.rules.length }) : t('useRuleSet')}
       size="sm"
     >
       {isOpen && <SetList rules={asked.what === 'set' ? asked.rules : null} />}
@@ -26,6 +27,7 @@ export function RuleSets() {
 
 /** With rules, where to keep them; without, which set to use. */
 function SetList({ rules }: { readonly rules: readonly RuleId[] | null }) {
+  const t = useTranslations('legend');
   const session = useSession();
   const used = useSessionState((state) => state.frame?.ruleSets) ?? [];
   const { sets, error: failed, read } = useRuleSets(session);
@@ -45,45 +47,43 @@ function SetList({ rules }: { readonly rules: readonly RuleId[] | null }) {
     if ('refused' in kept) return setError(kept.refused);
     done(
       set
-        ? `“${kept.name}” is at version ${kept.version} now. Sheets that use it offer the update.`
-        : `“${kept.name}” is kept. Other sheets can use it.`,
+        ? t('nameVersionVersionNow', { name: kept.name, version: kept.version })
+        : t('nameKeptOtherSheets', { name: kept.name }),
     );
   };
   const use = async (set: RuleSetHead) => {
     const wrong = await bringIn(session, set.id);
     if (wrong) setError(wrong);
-    else done(`The rules of “${set.name}” were added after those of this sheet.`);
+    else done(t('rulesNameWereAdded', { name: set.name }));
   };
   const make = (event: FormEvent) => {
     event.preventDefault();
-    if (name.trim() === '') return setError('Give the rule set a name.');
+    if (name.trim() === '') return setError(t('giveRuleSetName'));
     void keep(null);
   };
 
   return (
     <Stack gap="xs">
-      <p className={classes.setNote}>Fields and the columns of formulas are met by their labels.</p>
+      <p className={classes.setNote}>{t('fieldsColumnsFormulasMet')}</p>
       {rules && (
         <form onSubmit={make} className={classes.setForm}>
           <TextInput
-            label="A new rule set"
-            placeholder="Its name"
+            label={t('aNewRuleSet')}
+            placeholder={t('itsName')}
             maxLength={80}
             value={name}
             onChange={(event) => setName(event.currentTarget.value)}
             data-autofocus
           />
-          <Button type="submit">Keep it</Button>
+          <Button type="submit">{t('keepIt')}</Button>
         </form>
       )}
-      {rules && shown.length > 0 && <p className={classes.setNote}>Or save a new version of one of yours:</p>}
-      {!rules && sets?.length === 0 && (
-        <p>There is no rule set yet. Choose rules in the legend and keep them as one.</p>
-      )}
+      {rules && shown.length > 0 && <p className={classes.setNote}>{t('saveNewVersionOne')}</p>}
+      {!rules && sets?.length === 0 && <p>{t('thereNoRuleSet')}</p>}
       {shown.map((set) => (
         <Button key={set.id} variant="default" justify="start" onClick={() => void (rules ? keep(set) : use(set))}>
-          {set.name}: {counted(set.rules, 'rule')}, version {set.version}
-          {used.some((each) => each.set === set.id) && !rules ? ', used here' : ''}
+          {t('nameRulesRulesVersion', { name: set.name, rules: set.rules, version: set.version })}
+          {used.some((each) => each.set === set.id) && !rules ? t('usedHere') : ''}
         </Button>
       ))}
       {(error ?? failed) && <p role="alert">{error ?? failed}</p>}

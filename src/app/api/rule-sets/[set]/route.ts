@@ -4,9 +4,10 @@ import { database } from '../../../../server/database';
 import { Refusal } from '../../../../server/refusal';
 import { deleteRuleSet, updateRuleSet } from '../../../../server/sql/rule-set';
 import { personRoute } from '../../route-declarations';
+import { refusalText } from '../../../../texts/refusal-text';
 
 const schema = Joi.object<{ body: RuleSetBody }>({ body: ruleSetBody.required() });
-const NOT_YOURS = 'There is no such rule set of yours. Save the rules as a set of your own instead.';
+const NOT_YOURS = refusalText('thereNoSuchRule');
 
 /** Saves a new version of a rule set: sheets that use it learn of it. */
 export const PUT = personRoute({ body: schema }, async ({ person: { id: owner }, body: { body }, param }) => {

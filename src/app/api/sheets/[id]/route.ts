@@ -4,18 +4,19 @@ import { deleteSheet, renameSheet } from '../../../../server/sql/sheet';
 import { Refusal } from '../../../../server/refusal';
 import { sheetName } from '../../sheet-name';
 import { sheetRoute } from '../../route-declarations';
+import { refusalText } from '../../../../texts/refusal-text';
 
 export const dynamic = 'force-dynamic';
 
 /** Gives the sheet another name. */
 export const PATCH = sheetRoute({ permit: 'own', body: sheetName }, async ({ id, body: { name } }) => {
-  if (!(await renameSheet(database(), id, name))) throw new Refusal('no-sheet', 'There is no such sheet');
+  if (!(await renameSheet(database(), id, name))) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
   return Response.json({ name });
 });
 
 /** Removes the sheet with all that is in it. */
 export const DELETE = sheetRoute({ permit: 'own' }, async ({ id }) => {
-  if (!(await deleteSheet(database(), id))) throw new Refusal('no-sheet', 'There is no such sheet');
+  if (!(await deleteSheet(database(), id))) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
   await tellAccessChanged(database(), { sheet: id });
   return new Response(null, { status: 204 });
 });

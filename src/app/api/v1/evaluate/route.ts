@@ -2,6 +2,7 @@ import { ENDPOINTS, type EvaluateBody } from '../../../../protocol/programs/endp
 import { painter } from '../../../../server/painter/painter';
 import { Refusal } from '../../../../server/refusal';
 import { answerProgram } from '../answer-program';
+import { refusalText } from '../../../../texts/refusal-text';
 
 export const dynamic = 'force-dynamic';
 
@@ -11,7 +12,7 @@ export function POST(request: Request): Promise<Response> {
     { request },
     async ({ body: { data, rules, now, zone, dates } }) => {
       if (zone !== undefined && !isZone(zone))
-        throw new Refusal('bad-request', `zone is "${zone}"; expected a time zone such as Europe/Lisbon`);
+        throw new Refusal('bad-request', refusalText('zoneZoneExpectedTime', { zone }));
       const options = {
         header: true,
         nowMs: now === undefined ? Date.now() : Date.parse(now),

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { pageTexts } from '../../../page-texts';
 import { isMaker, isOwner } from '../../../../core/sharing/role';
 import { database } from '../../../../server/database';
 import { findDigest, readFollowedRules } from '../../../../server/sql/follow';
@@ -18,7 +19,7 @@ interface Props {
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const { sheet } = await findingsAccess((await params).id);
-  return { title: `${sheet.name}, its findings` };
+  return { title: pageTexts()('nameItsFindings', { name: sheet.name }) };
 }
 
 export default async function FindingsPage({ params }: Props) {

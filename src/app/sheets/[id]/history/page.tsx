@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { pageTexts } from '../../../page-texts';
 import { isMaker } from '../../../../core/sharing/role';
 import { database } from '../../../../server/database';
 import { historyOf } from '../../../../server/sheets/read-history';
@@ -18,7 +19,7 @@ interface Props {
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const { sheet } = await historyAccess((await params).id);
-  return { title: `${sheet.name}, its history` };
+  return { title: pageTexts()('nameItsHistory', { name: sheet.name }) };
 }
 
 export default async function HistoryPage({ params, searchParams }: Props) {

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { pageTexts } from '../../../page-texts';
 import { isMaker } from '../../../../core/sharing/role';
 import { database } from '../../../../server/database';
 import { readChangesBefore } from '../../../../server/sql/change';
@@ -21,7 +22,7 @@ interface Props {
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const { id } = await params;
   const { sheet } = await sheetPageAccess(id, sheetPageUrl(id, 'paper'));
-  return { title: `${sheet.name}, to print` };
+  return { title: pageTexts()('nameToPrint', { name: sheet.name }) };
 }
 
 export default async function PaperPage({ params, searchParams }: Props) {

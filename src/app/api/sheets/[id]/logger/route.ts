@@ -9,6 +9,7 @@ import { Refusal } from '../../../../../server/refusal';
 import { settings } from '../../../../../server/settings';
 import { log } from '../../../../../server/log';
 import { sheetPersonRoute, sheetRoute } from '../../../route-declarations';
+import { refusalText } from '../../../../../texts/refusal-text';
 
 export const dynamic = 'force-dynamic';
 
@@ -21,11 +22,11 @@ export const GET = sheetRoute({ permit: 'own' }, async ({ id }) => {
 
 /** Starts the logger as a process with a token of its own; replaces one that is on. */
 export const POST = sheetPersonRoute({ permit: 'own', body: schema }, async ({ id, person, body: { way } }) => {
-  if (!settings().logger)
-    throw new Refusal('not-allowed', 'The logger is off on this server. It is for the demo: a setting turns it on.');
+  if (!settings().logger) throw new Refusal('not-allowed', refusalText('loggerOffServerDemo'));
   // One for the server: it stands in for the field devices of one programme.
   await endLoggers(database());
   const { token } = await giveToken(database(), id, {
+    // oxlint-disable-next-line texts/in-catalogue -- a name that is kept as data
     name: 'Logger',
     scopes: ['write'],
     person: person.id,

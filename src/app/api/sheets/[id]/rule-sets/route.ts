@@ -4,6 +4,7 @@ import { Refusal } from '../../../../../server/refusal';
 import { findRuleSet, readRuleSets } from '../../../../../server/sql/rule-set';
 import { contentId } from '../../../read-query';
 import { sheetPersonRoute } from '../../../route-declarations';
+import { refusalText } from '../../../../../texts/refusal-text';
 
 export const dynamic = 'force-dynamic';
 
@@ -21,7 +22,7 @@ export const GET = sheetPersonRoute(
         headers: { 'cache-control': 'no-store' },
       });
     const found = await findRuleSet(database(), { id: set, person, sheet });
-    if (!found) throw new Refusal('bad-request', 'There is no such rule set any more.');
+    if (!found) throw new Refusal('bad-request', refusalText('thereNoSuchRuleSet'));
     return Response.json(found, { headers: { 'cache-control': 'no-store' } });
   },
 );

@@ -5,6 +5,7 @@ import { bringBack, takeBack } from '../../../../../../server/sheets/take-back';
 import { LARGE_BODY } from '../../../../read-body';
 import { contentId, sequence as changeSequence } from '../../../../read-query';
 import { sheetRoute } from '../../../../route-declarations';
+import { refusalText } from '../../../../../../texts/refusal-text';
 
 export const dynamic = 'force-dynamic';
 
@@ -28,7 +29,7 @@ export const POST = sheetRoute(
   { permit: 'work', body: schema, most: LARGE_BODY },
   async ({ id: sheet, access, body: { id, what, cells }, param }) => {
     const { error, value: sequence } = changeSequence.validate(param('sequence'));
-    if (error) throw new Refusal('bad-request', 'A change is named by its sequence');
+    if (error) throw new Refusal('bad-request', refusalText('changeNamedByIts'));
     const asked = { sheet, by: access, sequence: sequence as number, id };
     const taken =
       what === 'change' ? await takeBack(database(), asked) : await bringBack(database(), { ...asked, cells });

@@ -6,6 +6,7 @@ import { Refusal } from '../../../../../../server/refusal';
 import { contentId } from '../../../../read-query';
 import { readerOf, viewQuery } from '../../../../view-query';
 import { sheetRoute } from '../../../../route-declarations';
+import { refusalText } from '../../../../../../texts/refusal-text';
 
 /** Longest answer that is judged while it is typed, in UTF-16 code units. */
 const MAX_ENTRY_LENGTH = MAX_FILLED;
@@ -20,11 +21,10 @@ const schema = Joi.object<{ row: string; field: string; input: string }>({
 export const POST = sheetRoute(
   { permit: 'enter', query: viewQuery, body: schema },
   async ({ id, access, query: { theme, as }, body: cell }) => {
-    if (!(await mayJudge(access.author, id, cell)))
-      throw new Refusal('too-often', 'Too many answers were tried. Enter your answer, or wait ten minutes.');
+    if (!(await mayJudge(access.author, id, cell))) throw new Refusal('too-often', refusalText('tooManyAnswersWere'));
     const look = await painter().judge(id, { theme, reader: readerOf(access, as) }, cell);
     // The same words whatever the cell holds, and whether there is such a cell.
-    if (!look) throw new Refusal('locked', 'Answers are not checked while typing on this sheet.');
+    if (!look) throw new Refusal('locked', refusalText('answersNotCheckedWhile'));
     return Response.json(look, { headers: { 'cache-control': 'no-store' } });
   },
 );

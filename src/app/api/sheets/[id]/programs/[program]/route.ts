@@ -3,11 +3,12 @@ import { tellAccessChanged } from '../../../../../../server/access/access-channe
 import { Refusal } from '../../../../../../server/refusal';
 import { revokeProgram } from '../../../../../../server/sql/program';
 import { sheetRoute } from '../../../../route-declarations';
+import { refusalText } from '../../../../../../texts/refusal-text';
 
 /** Takes a program's token back. */
 export const DELETE = sheetRoute({ permit: 'own' }, async ({ id, param }) => {
   if (!(await revokeProgram(database(), id, param('program'))))
-    throw new Refusal('no-sheet', 'There is no such program');
+    throw new Refusal('no-sheet', refusalText('thereNoSuchProgram'));
   await tellAccessChanged(database(), { sheet: id });
   return new Response(null, { status: 204 });
 });

@@ -39,7 +39,7 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
       const made = await painter().export(sheet, { format, options: { values } }, head);
       if (report) return Response.json(made.report);
       const { type, ending }: ExportFormat = EXPORT_FORMATS[format];
-      const name = (await findSheet(database(), sheet))?.name ?? 'Sheet';
+      const name = (await findSheet(database(), sheet))?.name ?? '';
       const body = new Blob([...made.parts]);
       return new Response(body, { headers: { 'content-type': type, 'content-disposition': attached(name, ending) } });
     },

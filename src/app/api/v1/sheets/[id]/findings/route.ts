@@ -4,6 +4,7 @@ import { database } from '../../../../../../server/database';
 import { Refusal } from '../../../../../../server/refusal';
 import { pageOfFindings } from '../../../../../../server/sql/finding';
 import { answerProgram } from '../../../answer-program';
+import { refusalText } from '../../../../../../texts/refusal-text';
 
 export const dynamic = 'force-dynamic';
 
@@ -20,7 +21,7 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     async ({ program, query: { limit, cursor, rule } }) => {
       const before = cursor === undefined ? undefined : Number(cursor);
       if (before !== undefined && !Number.isSafeInteger(before))
-        throw new Refusal('bad-request', 'cursor is not one that a page before gave as its next');
+        throw new Refusal('bad-request', refusalText('cursorNotOnePage'));
       const findings = await pageOfFindings(database(), program.sheet, { limit, rule, before });
       return Response.json({ findings, next: findings.length === limit ? String(lastItem(findings).id) : null });
     },

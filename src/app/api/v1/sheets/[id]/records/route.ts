@@ -4,6 +4,7 @@ import { painter } from '../../../../../../server/painter/painter';
 import { upsertRecords } from '../../../../../../server/programs/upsert-records';
 import { Refusal } from '../../../../../../server/refusal';
 import { answerProgram } from '../../../answer-program';
+import { refusalText } from '../../../../../../texts/refusal-text';
 
 export const dynamic = 'force-dynamic';
 
@@ -36,7 +37,7 @@ export function PUT(request: Request, { params }: Context): Promise<Response> {
   return answerProgram<never, UpsertBody>(ENDPOINTS.upsertRecords, { request, params }, async ({ program, body }) => {
     const idempotencyKey = request.headers.get('idempotency-key') ?? undefined;
     if (idempotencyKey !== undefined && !KEY.test(idempotencyKey))
-      throw new Refusal('bad-request', 'Idempotency-Key must be 1 to 200 letters, digits and signs without spaces');
+      throw new Refusal('bad-request', refusalText('idempotencyKeyMust1'));
     return Response.json(await upsertRecords(database(), { program, body, idempotencyKey }));
   });
 }

@@ -2,6 +2,7 @@ import { ENDPOINTS } from '../../../../../../protocol/programs/endpoints';
 import { database } from '../../../../../../server/database';
 import { ChangedSince, replaceRules, rulesOfSheet } from '../../../../../../server/programs/rules-of-sheet';
 import { answerProgram } from '../../../answer-program';
+import { refusalText } from '../../../../../../texts/refusal-text';
 
 export const dynamic = 'force-dynamic';
 
@@ -24,10 +25,7 @@ export function PUT(request: Request, { params }: Context): Promise<Response> {
       );
     } catch (error) {
       if (!(error instanceof ChangedSince)) throw error;
-      return Response.json(
-        { refused: 'The sheet has been changed since its rules were read: read them again' },
-        { status: 412 },
-      );
+      return Response.json({ refused: refusalText('sheetHasBeenChanged') }, { status: 412 });
     }
   });
 }

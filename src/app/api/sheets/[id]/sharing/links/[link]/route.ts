@@ -6,6 +6,7 @@ import { Refusal } from '../../../../../../../server/refusal';
 import { endLink, revokeLink } from '../../../../../../../server/sql/link';
 import { linkEnd } from '../../../../../link-end';
 import { sheetRoute } from '../../../../../route-declarations';
+import { refusalText } from '../../../../../../../texts/refusal-text';
 
 const schema = Joi.object<{ endsAt: number | null }>({ endsAt: linkEnd.required() });
 
@@ -22,6 +23,6 @@ export const DELETE = sheetRoute({ permit: 'own' }, async ({ id, param }) => {
 });
 
 async function had(sheet: SheetId, changed: Promise<boolean>): Promise<void> {
-  if (!(await changed)) throw new Refusal('bad-request', 'This link has already been deleted.');
+  if (!(await changed)) throw new Refusal('bad-request', refusalText('linkHasAlreadyBeen'));
   await tellAccessChanged(database(), { sheet });
 }

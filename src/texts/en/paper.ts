@@ -1,0 +1,33 @@
+// Texts of the interface in English: ICU messages by key.
+export const paper = {
+  changesNumberedSoSheet: 'Changes are numbered 1, 2, 3 and so on; 0 is the sheet as it was made.',
+  differencesWhen: 'Differences {when}',
+  nothingIsDifferentWhen: 'Nothing is different {when}',
+  differentWhenCellsCells:
+    'Different {when}: {cells, plural, one {# cell} other {# cells}}{isCut, select, true { and more} other {}}, {added, plural, one {# row} other {# rows}} added, {removed, plural, one {# row} other {# rows}} removed',
+  now: 'Now',
+  afterChangeOther: 'After change {other, number, ::group-off}',
+  sheetRestoredNewChange: 'The sheet is restored by a new change, which can be undone.',
+  restoreThisVersion: 'Restore this version',
+  compareWithAnotherVersion: 'Compare with another version',
+  addedAdded: 'Added: {added}',
+  removedRemoved: 'Removed: {removed}',
+  showWhatDifferentWhen: 'Show what is different {when}',
+  compareSheetAfterChange: 'Compare with the sheet after change',
+  orAfterChangeNo: 'or after change no.',
+  record: 'Record',
+  field: 'Field',
+  then: 'Then',
+  restoreLabelOfRecord: 'Restore {label} of {record}',
+  restore: 'Restore',
+  print: 'Print',
+  saveAsAPage: 'Save as a page',
+  asWasMomentIts: 'As it was on {moment}, with its rules of then',
+  firstCountRowsView:
+    'The first {count, number} rows in view; {left, number} more are not on this page. Filter the sheet to print others.',
+  legend: 'Legend',
+  gettingThePageReady: 'Getting the page ready…',
+  namesMoreAndMore: '{names}{more, plural, =0 {} other { and # more}}',
+  whenAfterChange: 'after change {other, number, ::group-off}',
+  whenNow: 'now',
+} as const;

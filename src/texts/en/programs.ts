@@ -1,0 +1,21 @@
+// Texts of the interface in English: ICU messages by key.
+export const programs = {
+  programs: 'For programs',
+  programsReadRecordsEnter:
+    'Programs read records, enter them and hear of findings over HTTP. Everything here is also an <a>OpenAPI 3.1 document</a>.',
+  aToken: 'A token',
+  ownerSheetMakesOne:
+    'The owner of a sheet makes one under Share, Programs. It goes with each request: <code>Authorization: Bearer TOKEN</code>. It is good for that sheet, and for what it was made for:',
+  yourTokenTryExamples: 'Your token, to try the examples',
+  staysPage: 'It stays in this page.',
+  answers: 'Answers',
+  whatRefusedToldAs:
+    'What is refused is told as <code>\'{\' "refused": "why, and where in the request" \'}\'</code>: 400 not as it should be, 401 no token that works, 403 not what the token is good for, 404 no such sheet for it, 412 changed since it was read, 429 too often. An <code>ETag</code> that is sent back as <code>If-None-Match</code> is answered with 304 where nothing is different; <code>RateLimit-Remaining</code> says how many requests are left in this minute; pages are followed by their <code>next</code>, as <code>cursor</code>.',
+  scopeScope: 'Scope: {scope}.',
+  anyToken: 'Any token.',
+  copyExampleSays: 'Copy the example of {says}',
+  copy: 'Copy',
+  runItHere: 'Run it here',
+  answer: 'Answer',
+  serverCannotBeReached: 'The server cannot be reached.',
+} as const;

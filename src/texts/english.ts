@@ -1,0 +1,52 @@
+import { actions } from './en/actions';
+import { app } from './en/app';
+import { bench } from './en/bench';
+import { commands } from './en/commands';
+import { desk } from './en/desk';
+import { files } from './en/files';
+import { fill } from './en/fill';
+import { findings } from './en/findings';
+import { formula } from './en/formula';
+import { grid } from './en/grid';
+import { history } from './en/history';
+import { importing } from './en/importing';
+import { legend } from './en/legend';
+import { page } from './en/page';
+import { paper } from './en/paper';
+import { people } from './en/people';
+import { programs } from './en/programs';
+import { refusals } from './en/refusals';
+import { rovider } from './en/rovider';
+import { share } from './en/share';
+import { sheet } from './en/sheet';
+import { start } from './en/start';
+import { theme } from './en/theme';
+import { trace } from './en/trace';
+
+/** All texts of the interface in English, by place on the screen. Other languages have the same names. */
+export const english = {
+  actions,
+  app,
+  bench,
+  commands,
+  desk,
+  files,
+  fill,
+  findings,
+  formula,
+  grid,
+  history,
+  importing,
+  legend,
+  page,
+  paper,
+  people,
+  programs,
+  refusals,
+  rovider,
+  share,
+  sheet,
+  start,
+  theme,
+  trace,
+} as const;

@@ -1,0 +1,23 @@
+import { describe, expect, test } from 'vitest';
+import { localeFor, REGIONS } from './locale';
+
+describe('the locale of a reader', () => {
+  // The header as RFC 9110, 12.5.4, writes it; likely regions by CLDR.
+  test.each([
+    [null, 'da, en-GB;q=0.8, en;q=0.7', 'en-DK'],
+    [null, 'de-CH,de;q=0.9', 'en-CH'],
+    [null, 'de', 'en-DE'],
+    [null, 'en-US,en;q=0.5', 'en-US'],
+    [null, 'en', 'en-US'],
+    ['NL', 'en-US', 'en-NL'],
+    [null, 'fr-FR', 'en-GB'],
+    [null, '*', 'en-GB'],
+    [null, '', 'en-GB'],
+    [null, null, 'en-GB'],
+    ['XX', 'de-DE', 'en-GB'],
+  ])('%s, %s: %s', (region, header, locale) => expect(localeFor(region, header)).toBe(locale));
+
+  test.each(REGIONS)('%s has forms of its own here', (region) =>
+    expect(new Intl.NumberFormat(`en-${region}`).resolvedOptions().locale).toBe(`en-${region}`),
+  );
+});
