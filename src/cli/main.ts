@@ -43,6 +43,7 @@ Options
   --sheet NAME       which sheet of a workbook; with push and logger, which sheet of the server: its address ends with it
   --rules RULES      with convert: the rules that go into the workbook or archive
   --key LABEL        with push: the field whose value says which record it is; several make one key together
+  --total LABEL=sum  with push: a total under the records: sum, average, count, least, greatest or median
   --url ADDRESS      with push and logger: where the app is; http://127.0.0.1:4380 by default
   --token TOKEN      with push and logger, or in AUXESIS_TOKEN: made under Share, Programs
   --way WAY          with logger: steady, bursts, drift, faults or mixed
@@ -69,6 +70,7 @@ const OPTIONS = {
   sheet: { type: 'string' },
   rules: { type: 'string' },
   key: { type: 'string', multiple: true },
+  total: { type: 'string', multiple: true },
   url: { type: 'string' },
   token: { type: 'string' },
   way: { type: 'string' },

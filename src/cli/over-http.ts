@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { TOTAL_FUNCTIONS, type TotalFunction } from '../core/edit/totals';
 import { readMessage } from '../protocol/parse-message';
 import { itemAt } from '../core/values/item-at';
 import { isFilledRecord, jsonValue } from '../core/exchange/json/records-of-sheet';
@@ -37,27 +38,51 @@ function serverOf({ url = 'http://127.0.0.1:4380', token = process.env.AUXESIS_T
   return { address: url.replace(/\/$/, ''), token };
 }
 
+interface PushOptions {
+  readonly key?: readonly string[];
+  /** Totals under the records, such as Depth=sum. */
+  readonly total?: readonly string[];
+}
+
 /**
  * `push FILE`: enters the records of a file into a sheet of a server, those that are there by their key. Gives what
  * became of them as JSON text.
  */
 export async function push(
   [path = '']: readonly string[],
-  { sheet, key, url, token, ...options }: FileOptions & Server & { readonly key?: readonly string[] },
+  { sheet, key, total = [], url, token, ...options }: FileOptions & Server & PushOptions,
 ): Promise<string> {
   const server = serverOf({ ...(url ? { url } : {}), ...(token ? { token } : {}) });
   if (sheet === undefined)
     throw new BadInput('command line', 'say with --sheet which sheet: what its address ends with');
+  const totals = total.length ? { totals: Object.fromEntries(total.map(totalOption)) } : {};
   const records = recordsOf(path, options);
   const counts = { inserted: 0, updated: 0, unchanged: 0 };
   for (let at = 0; at < records.length; at += AT_ONCE) {
-    const body = { ...(key?.length ? { key } : {}), records: records.slice(at, at + AT_ONCE) };
+    const isLast = at + AT_ONCE >= records.length;
+    const body = {
+      ...(key?.length ? { key } : {}),
+      records: records.slice(at, at + AT_ONCE),
+      ...(isLast ? totals : {}),
+    };
     const answer = await sendRecords({ ...server, sheet, done: at }, body);
     counts.inserted += answer.inserted;
     counts.updated += answer.updated;
     counts.unchanged += answer.unchanged;
   }
   return JSON.stringify(counts);
+}
+
+/** A total as the command line gives it: the label, and after the last sign what it is. Throws a BadInput. */
+function totalOption(given: string): readonly [string, TotalFunction] {
+  const at = given.lastIndexOf('=');
+  const is = TOTAL_FUNCTIONS.find((name) => name === given.slice(at + 1));
+  if (at <= 0 || !is)
+    throw new BadInput(
+      'command line',
+      `--total is "${given}"; expected a label and one of ${TOTAL_FUNCTIONS.join(', ')}, such as Depth=sum`,
+    );
+  return [given.slice(0, at), is];
 }
 
 /** The records of a file by label: what formulas give in their place. */

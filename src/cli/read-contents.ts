@@ -1,4 +1,5 @@
 import { gunzipSync } from 'node:zlib';
+import { lossLine } from '../core/exchange/workbook/losses';
 import { codeOf } from '../core/values/error-message';
 import type { ArchivedHead } from '../core/exchange/archive/archive-lines';
 import { BadFile } from '../core/exchange/bad-file';
@@ -64,7 +65,7 @@ function contentsOfWorkbook({ sheets }: WorkbookInFile, options: FileOptions): F
   return {
     contents: workbookContents(found, { name: found.name, header: options.header ? headerOf(found) : null }),
     changes: [],
-    losses: found.losses,
+    losses: found.losses.map(lossLine),
   };
 }
 

@@ -55,6 +55,8 @@ describe('push', () => {
       'Day',
       '--dates',
       'dmy',
+      '--total',
+      'Oxygen=average',
     ]);
     expect({ status, stdout: JSON.parse(stdout) as object }).toEqual({
       status: 0,
@@ -70,6 +72,7 @@ describe('push', () => {
             { Code: "'007", Day: '2026-03-08', Oxygen: 4.9, Twice: 9.8 },
             { Code: 'B', Day: '2026-03-09', Oxygen: null, Twice: true },
           ],
+          totals: { Oxygen: 'average' },
         },
       },
     ]);
@@ -89,6 +92,7 @@ describe('push', () => {
     [['data.csv', '--token', 't'], 'say with --sheet which sheet'],
     [['data.csv', '--sheet', 'x', '--url', 'nowhere'], 'expected an address'],
     [['data.csv', '--sheet', 'x'], 'there is no token'],
+    [['data.csv', '--sheet', 'x', '--token', 't', '--total', 'Depth=all'], 'such as Depth=sum'],
     [['data.csv', '--sheet', 'x', '--token', 't', '--url', 'http://127.0.0.1:9'], 'cannot be reached'],
   ])('%j is refused in words', (args, words) => {
     expect(auxesis(['push', ...args])).toMatchObject({

@@ -2,6 +2,8 @@ import { Readable } from 'node:stream';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { nanoid } from 'nanoid';
 import { describe, expect, test } from 'vitest';
+import { shownAt } from '../../src/core/sheet/shown-cell';
+import { Evaluation } from '../../src/core/rules/evaluate/evaluation';
 import type { Look } from '../../src/core/looks/look';
 import { KINDS, type When } from '../../src/core/rules/kinds/registry';
 import { OWN_ALL } from '../../src/core/sharing/role';
@@ -268,5 +270,26 @@ describe('records that programs enter', () => {
     await expect(upsertRecords(sql, { program, body: { records: [{ Later: 1 }] } })).rejects.toThrow(
       'no field "Later"',
     );
+  });
+
+  test('bring a row of totals, under which nothing is added later', async () => {
+    const sheet = await createSheet(sql, { ...emptySheet('Totals'), owner });
+    const program = await programOf(sheet);
+    const push = (records: UpsertBody['records']) =>
+      upsertRecords(sql, { program, body: { key: 'Station', records, totals: { Depth: 'sum', Share: 'average' } } });
+    await push([
+      { Station: 'Alder Weir', Depth: 1, Share: '10%' },
+      { Station: 'Birch Ford', Depth: 2, Share: '30%' },
+    ]);
+    const { sequence } = await push([{ Station: 'Cedar Sluice', Depth: 4, Share: '5%' }]);
+    const { sheet: made } = unpackSheet(unzipPacked(await readPacked(sql, sheet)));
+    new Evaluation(made, {});
+    expect(made.order.map((slot) => made.roleAt(slot))).toEqual(['header', 'record', 'record', 'record', 'total']);
+    expect([0, 1, 2].map((column) => shownAt(made, column, made.order.at(-1)!))).toEqual(['Total', '7', '15%']);
+    // Totals that are there already are no change.
+    expect((await push([{ Station: 'Cedar Sluice', Depth: 4 }])).sequence).toBe(sequence);
+    await expect(
+      upsertRecords(sql, { program, body: { records: [{ Station: 'Dipper' }], totals: { Width: 'sum' } } }),
+    ).rejects.toThrow('totals: there is no field "Width"');
   });
 });

@@ -399,7 +399,7 @@ describe('what a sheet may hold', () => {
     );
     const cells = Array.from({ length: 2001 }, () => ({ row: 'one', field: 'day', input: 'x' }));
     await expect(takeChange(sql, { sheet, by, change: change({ kind: 'set-cells', cells }) })).rejects.toThrow(
-      'At most 2000 entries',
+      'At most 2,000 entries',
     );
   });
 });

@@ -1,3 +1,4 @@
+import { keysOf } from '../values/typed-keys';
 import type { Operation } from '../sheet/change';
 import type { FieldId } from '../sheet/ids';
 import { keysAt } from '../sheet/layout/keys-at';
@@ -16,8 +17,13 @@ const FUNCTIONS = {
   median: 'MEDIAN',
 } as const;
 export type TotalFunction = keyof typeof FUNCTIONS;
+export const TOTAL_FUNCTIONS = keysOf(FUNCTIONS);
 
-const totalOf = (field: FieldId, is: TotalFunction): string => `=${FUNCTIONS[is]}(⟦${field}~*⟧)`;
+/** What stands beside the totals of a row that is made for them. */
+export const TOTAL_WORD = 'Total';
+
+/** The formula of a total of a field over all its records, now and later. */
+export const totalOf = (field: FieldId, is: TotalFunction): string => `=${FUNCTIONS[is]}(⟦${field}~*⟧)`;
 
 /**
  * Puts totals into the last row of totals. Where there is none it is made under the last record; blank rows at the end
@@ -61,7 +67,7 @@ export const addTotals: Editor<object> = {
     );
     const inputs = sheet.fields.flatMap(({ id }, column) => {
       const is = kinds[column];
-      return is ? [[id, totalOf(id, is)] as const] : column === label ? [[id, 'Total'] as const] : [];
+      return is ? [[id, totalOf(id, is)] as const] : column === label ? [[id, TOTAL_WORD] as const] : [];
     });
     return kinds.some((is) => is !== undefined) ? putTotals(sheet, Object.fromEntries(inputs), newId) : [];
   },

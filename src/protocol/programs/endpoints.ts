@@ -1,5 +1,6 @@
-import { inDigits } from '../../core/values/counted';
 import Joi from 'joi';
+import { TOTAL_FUNCTIONS, type TotalFunction } from '../../core/edit/totals';
+import { inDigits } from '../../core/values/counted';
 import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/export-formats';
 import { LIMITS } from '../../core/exchange/limits';
 import { manyItems } from '../many-items';
@@ -25,6 +26,8 @@ export interface RecordsQuery {
 export interface UpsertBody {
   readonly key?: string | readonly string[];
   readonly records: readonly Readonly<Record<string, RecordValue>>[];
+  /** Totals under the records, by the label of their field. */
+  readonly totals?: Readonly<Record<string, TotalFunction>>;
 }
 
 export interface UpsertAnswer {
@@ -204,6 +207,9 @@ export const ENDPOINTS = {
       key: Joi.alternatives()
         .try(Joi.string().max(500), Joi.array().items(Joi.string().max(500)).min(1).max(10))
         .description('The label of the key field, or several'),
+      totals: Joi.object()
+        .pattern(/^/, Joi.valid(...TOTAL_FUNCTIONS))
+        .description('Totals in a row under the records, now and later, by the label of their field'),
     }),
     answer: {
       status: 200,

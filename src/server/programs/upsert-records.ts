@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { generateNKeysBetween } from 'fractional-indexing';
 import { nanoid } from 'nanoid';
+import { TOTAL_WORD, totalOf } from '../../core/edit/totals';
 import { labelFromInput } from '../../core/sheet/label-from-input';
 import { itemAt } from '../../core/values/item-at';
 import { LIMITS } from '../../core/exchange/limits';
@@ -77,12 +78,16 @@ interface KeyedRecord {
   readonly isNew: boolean;
 }
 
-async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key: keyGiven = [], records }: UpsertBody) {
+async function operationsFor(
+  tx: Transaction,
+  { sheet }: FoundProgram,
+  { key: keyGiven = [], records, totals = {} }: UpsertBody,
+) {
   const key = typeof keyGiven === 'string' ? [keyGiven] : keyGiven;
   const before = { fields: await readFields(tx, sheet), header: await findHeader(tx, sheet) };
   const blankHeader = before.header && (await isBlank(tx, sheet, before.header)) ? before.header : undefined;
   const named = blankHeader
-    ? nameFields(before.fields, blankHeader, [...key, ...records.flatMap(Object.keys)])
+    ? nameFields(before.fields, blankHeader, [...key, ...records.flatMap(Object.keys), ...Object.keys(totals)])
     : { ...before, operations: [] };
   const fieldOf = labels(named.fields, named.header);
   const keyFields = key.map((label) => fieldOf(label, 'key'));
@@ -99,8 +104,8 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key: ke
   const rows = await readKeyedRows(tx, sheet, keyFields);
   const byKey = await meet(tx, sheet, { rows, keys: new Set(keys) });
   const { set, added, counts } = merge(given, { keys, keyFields, byKey });
-  // Beneath the last row that holds something: a new sheet has blank records to type in.
-  const last = rows.findLastIndex((row) => !row.isBlank || row.role !== 'record');
+  // Beneath the last row that holds something, above totals: a new sheet has blank records to type in.
+  const last = rows.findLastIndex((row) => row.role !== 'total' && (!row.isBlank || row.role !== 'record'));
   const orderKeys = keysAt(rows, last + 1, added.length);
   const inserted = added.map(({ id, cells }, at): StoredRow => ({
     id,
@@ -113,7 +118,53 @@ async function operationsFor(tx: Transaction, { sheet }: FoundProgram, { key: ke
     ...(set.length ? [{ kind: 'set-cells' as const, cells: set }] : []),
     ...(inserted.length ? [{ kind: 'insert-rows' as const, rows: inserted }] : []),
   ];
-  return { operations, counts };
+  if (Object.keys(totals).length === 0) return { operations, counts };
+  const inputs = Object.fromEntries(
+    Object.entries(totals).map(([label, is]) => {
+      const field = fieldOf(label, 'totals');
+      return [field, totalOf(field, is)];
+    }),
+  );
+  const below = await totalsUnder(tx, sheet, { rows, last, added: inserted, fields: named.fields, inputs });
+  return { operations: [...operations, ...below], counts };
+}
+
+interface TotalsUnder {
+  /** The rows that were there, and the place of the last that is not blank. */
+  readonly rows: readonly KeyedRow[];
+  readonly last: number;
+  readonly added: readonly StoredRow[];
+  readonly fields: readonly Field[];
+  /** The formula of each field that has a total. */
+  readonly inputs: Readonly<Record<FieldId, string>>;
+}
+
+/**
+ * Puts totals into the row of totals, or makes one under the last record, where blank rows make way: what a total covers
+ * ends above it.
+ */
+async function totalsUnder(
+  tx: Transaction,
+  sheet: string,
+  { rows, last, added, fields, inputs }: TotalsUnder,
+): Promise<Operation[]> {
+  const there = rows.findLast((row) => row.role === 'total');
+  if (there) {
+    const [known] = await findRows(tx, sheet, [there.id]);
+    const cells = Object.entries(inputs)
+      .filter(([field, input]) => known?.cells[field] !== input)
+      .map(([field, input]) => ({ row: there.id, field, input }));
+    return cells.length ? [{ kind: 'set-cells', cells }] : [];
+  }
+  const blank = rows.slice(last + 1).map(({ id }) => id);
+  const above = [...rows.slice(0, last + 1), ...added];
+  const label = fields.find(({ id }) => inputs[id] === undefined);
+  const cells = { ...(label ? { [label.id]: TOTAL_WORD } : {}), ...inputs };
+  const key = itemAt(keysAt(above, above.length, 1), 0);
+  return [
+    ...(blank.length ? [{ kind: 'remove-rows' as const, rows: blank }] : []),
+    { kind: 'insert-rows', rows: [{ id: nanoid(10), key, role: 'total', cells }] },
+  ];
 }
 
 interface MergeInto {

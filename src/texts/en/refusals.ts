@@ -62,7 +62,7 @@ export const refusals = {
   tooManyAttemptsFrom: 'Too many attempts from this address. Wait an hour, then try again.',
   thereNoRulesFile: 'There are no rules in the file and none on the sheet',
   idempotencyKeyWasUsed: 'This Idempotency-Key was used for another request before: use a new one for each',
-  recordsBlankHasNo: 'records[{blank, number}] has no value in its key fields',
+  recordsBlankHasNo: 'records[{blank, number, ::group-off}] has no value in its key fields',
   recordsTheyHaveCount: 'records: they have {count, number} labels; a sheet has at most {fields, number} fields',
   placeThereNoField: '{place}: there is no field "{label}"; the fields are {named}',
   fileCannotImportedTold: 'The file cannot be imported. {told}',
