@@ -1,3 +1,4 @@
+import type { Loss } from '../core/exchange/workbook/losses';
 import type { CsvForm } from '../core/exchange/csv/csv-rows';
 import type { GuessedField, ReadAs, ReadingWhy, TableReading } from '../core/exchange/import/table-reading';
 import type { Encoding } from '../core/exchange/text/detect-encoding';
@@ -40,7 +41,7 @@ export interface FilePreview {
   readonly form: TextForm | null;
   readonly rules: readonly FoundRule[];
   /** The parts of the file that the sheet will not hold. */
-  readonly losses: readonly string[];
+  readonly losses: readonly Loss[];
 }
 
 /** A person's corrections of the guesses. */

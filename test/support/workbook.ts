@@ -1,3 +1,4 @@
+import type { Loss } from '../../src/core/exchange/workbook/losses';
 import { EXPORT_FORMATS } from '../../src/core/exchange/export-formats';
 import { exportSource, type ExportReport } from '../../src/core/exchange/export-source';
 import type { SheetContents } from '../../src/core/exchange/sheet-contents';
@@ -32,7 +33,7 @@ export function workbookOf(
 }
 
 /** The first sheet of a workbook as one of ours. */
-export function contentsOf(bytes: Uint8Array): SheetContents & { readonly losses: readonly string[] } {
+export function contentsOf(bytes: Uint8Array): SheetContents & { readonly losses: readonly Loss[] } {
   const sheet = readWorkbook(bytes).sheets[0]!.read();
   return { ...workbookContents(sheet, { name: 'Readings', header: headerOf(sheet) }), losses: sheet.losses };
 }

@@ -1,3 +1,4 @@
+import { oneLoss } from '../../core/exchange/workbook/losses';
 import { inDigits } from '../../core/values/counted';
 import { itemAt } from '../../core/values/item-at';
 import { endLine, headLine, rowLine } from '../../core/exchange/archive/archive-lines';
@@ -174,7 +175,7 @@ export class TextFile implements ImportFile {
       header: reading.header,
       form: this.form,
       rules: [],
-      losses: this.losses(),
+      losses: this.losses().map(oneLoss),
     };
   }
 

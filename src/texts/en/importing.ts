@@ -57,4 +57,7 @@ export const importing = {
   fileCannotReadMay: 'this file cannot be read: it may take more memory than there is',
   somethingWentWrongServer: 'Something went wrong on the server. Try again in a moment.',
   serverCannotReachedTry: 'The server cannot be reached. Try again in a moment.',
+  whatPlace: '{what} ({place})',
+  whatCountTimes: '{what}: {count, number} times',
+  placesMore: '{places}{more, plural, =0 {} other { and # more}}',
 } as const;

@@ -2,6 +2,8 @@
 
 import { Alert, Button, Select, TextInput } from '@mantine/core';
 import { useTranslations } from 'use-intl';
+import { FoundRules } from './FoundRules';
+import { LossList } from './LossList';
 import type { FilePreview } from '../../protocol/import-messages';
 import { Page } from '../page/Page';
 import shared from './Import.module.css';
@@ -94,13 +96,8 @@ function Side({ preview, work, leave }: SideProps) {
         />
       )}
       <Acts preview={preview} work={work} leave={leave} />
-      <Facts title={t('notImported')} items={preview.losses} none={t('nothingIsLeftOut')} />
-      {preview.rules.length > 0 && (
-        <Facts
-          title={t('countRules', { count: preview.rules.length })}
-          items={preview.rules.map(({ name, sentence: says }) => `${name}: ${says}`)}
-        />
-      )}
+      <LossList losses={preview.losses} />
+      {preview.rules.length > 0 && <FoundRules rules={preview.rules} />}
       <div className={shared.reading}>
         <ReadingForm preview={preview} change={(what) => void change(what)} />
       </div>
@@ -158,28 +155,6 @@ function Working({
       </div>
       <span>{isSent ? t('creatingTheSheet') : `${words}, ${percent} %`}</span>
     </>
-  );
-}
-
-function Facts({
-  title,
-  items,
-  none,
-}: {
-  readonly title: string;
-  readonly items: readonly string[];
-  readonly none?: string;
-}) {
-  return (
-    <section>
-      <h2 className={classes.heading}>{title}</h2>
-      <ul className={classes.facts}>
-        {items.map((item, at) => (
-          <li key={at}>{item}</li>
-        ))}
-        {items.length === 0 && <li>{none}</li>}
-      </ul>
-    </section>
   );
 }
 

@@ -1,18 +1,37 @@
 import { inDigits } from '../../values/counted';
-/** Losses of a conversion, reported once for all cells of a kind, with the first of them. */
-export class Losses {
-  private readonly found = new Map<string, { count: number; readonly first: string }>();
 
-  /** `what` reads on after “in B5” or “in 12 cells, first in B5”. */
+/** Places that are told of one kind of loss. */
+const MAX_PLACES = 100;
+
+/** What a conversion leaves out or changes: one kind of it, however often. */
+export interface Loss {
+  readonly what: string;
+  readonly count: number;
+  /** Where in the file, the first ones; none where it is about all of it. */
+  readonly places: readonly string[];
+}
+
+/** A loss that happens once. */
+export const oneLoss = (what: string): Loss => ({ what, count: 1, places: [] });
+
+/** A loss as one line. */
+export function lossLine({ what, count, places: [first] }: Loss): string {
+  if (first === undefined) return what;
+  return count === 1 ? `${what} (${first})` : `${what} (${inDigits(count)} times, first ${first})`;
+}
+
+/** Losses of a conversion, gathered by kind. */
+export class Losses {
+  private readonly found = new Map<string, { count: number; readonly places: string[] }>();
+
   add(what: string, where = ''): void {
-    const known = this.found.get(what);
-    if (known) known.count++;
-    else this.found.set(what, { count: 1, first: where });
+    const known = this.found.get(what) ?? { count: 0, places: [] };
+    known.count++;
+    if (where !== '' && known.places.length < MAX_PLACES) known.places.push(where);
+    this.found.set(what, known);
   }
 
-  get told(): string[] {
-    return [...this.found].map(([what, { count, first }]) =>
-      first === '' ? what : count === 1 ? `${what} (${first})` : `${what} (${inDigits(count)} times, first ${first})`,
-    );
+  get told(): Loss[] {
+    return [...this.found].map(([what, { count, places }]) => ({ what, count, places }));
   }
 }

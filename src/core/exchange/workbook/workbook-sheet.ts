@@ -1,3 +1,4 @@
+import type { Loss } from './losses';
 import type { Style } from '../../looks/style';
 import type { Rule } from '../../rules/shape/rule';
 import type { CellRange } from '../../sheet/address';
@@ -42,5 +43,5 @@ export interface WorkbookSheet {
   /** In order of precedence. */
   readonly rules: readonly WorkbookRule[];
   /** The parts of the file that a sheet cannot hold, in words. */
-  readonly losses: readonly string[];
+  readonly losses: readonly Loss[];
 }
