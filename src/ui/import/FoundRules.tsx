@@ -10,7 +10,9 @@ export function FoundRules({ rules }: { readonly rules: readonly FoundRule[] }) 
   const t = useTranslations('importing');
   return (
     <details open={rules.length <= FEW}>
-      <summary className={classes.heading}>{t('countRules', { count: rules.length })}</summary>
+      <summary>
+        <h2 className={classes.heading}>{t('countRules', { count: rules.length })}</h2>
+      </summary>
       <ul className={classes.facts}>
         {rules.map(({ name, sentence }, at) => (
           <li key={at}>

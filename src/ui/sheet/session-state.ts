@@ -161,7 +161,7 @@ export function stateAfter(event: Event, { selection, editing, lost, cell }: Ses
       const isEdited = editing?.column === anchor.column && editing.position === anchor.position;
       return {
         ...(equal(event.cell, cell) ? {} : { cell: withSameStyle(event.cell, cell) }),
-        ...(event.cell && isEdited && !editing.cell ? { editing: { ...editing, cell: idsOf(event.cell) } } : {}),
+        ...(event.cell && isEdited && !editing.cell ? begunOver(event.cell, editing) : {}),
       };
     }
     case 'rules-counted':
@@ -184,6 +184,10 @@ export function stateAfter(event: Event, { selection, editing, lost, cell }: Ses
       return { failure: event.message };
   }
 }
+
+/** What becomes of text that was typed over a cell before it was known: a locked cell says why it takes none. */
+const begunOver = (cell: ActiveCell, editing: Editing): Partial<SessionState> =>
+  cell.lock === null ? { editing: { ...editing, cell: idsOf(cell) } } : { editing: null, message: cell.lock };
 
 /** The same style object while it is equal: what shows the style need not render again. */
 const withSameStyle = (cell: ActiveCell | null, before: ActiveCell | null): ActiveCell | null =>

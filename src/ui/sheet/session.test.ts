@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { stateAfter } from './session-state';
 import { englishTexts } from '../../../test/support/english-texts';
 import { Session } from './session';
 import type { FakeServer } from '../../../test/support/fake-server';
@@ -48,6 +49,19 @@ describe('typing', () => {
     session.beginEdit('cell', 'x');
     await settle();
     expect(session.get().editing?.text).toBe('x');
+  });
+
+  test('over a cell that turns out to be locked ends, and says why', async () => {
+    session.select(at(0, 5));
+    await settle();
+    const { cell } = session.get();
+    session.select(at(1, 5));
+    session.beginEdit('cell', 'mine');
+    const known = { ...cell!, column: 1, position: 5, lock: 'Only to read.' };
+    expect(
+      stateAfter({ kind: 'cell-resolved', at: { column: 1, position: 5 }, cell: known }, session.get()),
+    ).toMatchObject({ editing: null, message: 'Only to read.' });
+    session.cancelEdit();
   });
 
   test('in a cell that is known begins at once with what it holds', async () => {
