@@ -29,6 +29,7 @@ import '@mantine/core/styles/ColorSwatch.css';
 import '@mantine/core/styles/ColorPicker.css';
 import '@mantine/core/styles/ColorInput.css';
 import '@mantine/core/styles/Divider.css';
+import '@mantine/core/styles/Drawer.css';
 import '@mantine/core/styles/Kbd.css';
 import '@mantine/core/styles/Menu.css';
 import '@mantine/core/styles/Modal.css';

@@ -3,11 +3,13 @@ import { app } from './en/app';
 import { bench } from './en/bench';
 import { commands } from './en/commands';
 import { desk } from './en/desk';
+import { examples } from './en/examples';
 import { files } from './en/files';
 import { fill } from './en/fill';
 import { findings } from './en/findings';
 import { formula } from './en/formula';
 import { grid } from './en/grid';
+import { help } from './en/help';
 import { history } from './en/history';
 import { importing } from './en/importing';
 import { legend } from './en/legend';
@@ -30,11 +32,13 @@ export const english = {
   bench,
   commands,
   desk,
+  examples,
   files,
   fill,
   findings,
   formula,
   grid,
+  help,
   history,
   importing,
   legend,

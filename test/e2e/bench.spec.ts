@@ -83,6 +83,29 @@ test('the bench never covers the cell that is worked on', async ({ page }) => {
   await sheet.beginRule('B24', /Compare with a value/);
   const [cell, bench] = [(await sheet.cell('B24').boundingBox())!, (await sheet.bench.boundingBox())!];
   await expect.poll(async () => (await sheet.cell('B24').boundingBox())!.y + cell.height <= bench.y).toBe(true);
+
+  // Its edge is dragged, or moved by keys; ten rows of the sheet stay, and the height is kept.
+  const edge = page.getByRole('separator', { name: 'Height of the bench' });
+  const heightOf = async () => (await sheet.bench.boundingBox())!.height;
+  await edge.hover();
+  await page.mouse.down();
+  await page.mouse.move(600, 100, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(heightOf).toBeGreaterThan(bench.height + 40);
+  const rows = sheet.grid.getByRole('row');
+  const inView = async () => {
+    const view = (await sheet.grid.boundingBox())!;
+    const boxes = await Promise.all((await rows.all()).map((row) => row.boundingBox()));
+    return boxes.filter((box) => box !== null && box.y >= view.y && box.y + box.height <= view.y + view.height).length;
+  };
+  await expect.poll(inView).toBeGreaterThanOrEqual(10);
+  await edge.press('ArrowDown');
+  const lower = await heightOf();
+  await sheet.bench.getByRole('button', { name: 'Save rule' }).click();
+  await sheet.isLive();
+  await page.reload();
+  await sheet.openRule('Oxygen is');
+  await expect.poll(heightOf).toBe(lower);
 });
 
 test('averages by group, and bands whose cuts leave no gap', async ({ page }) => {

@@ -118,11 +118,30 @@ test('only the rules on the selection are shown, and removed; undo brings them b
   await expect(entries).toHaveCount(3);
 });
 
-test('the keys work from the moment a sheet is open, and are listed', async ({ page }) => {
+test('the keys work from the moment a sheet is open; help opens where one is, is searched, and works offline', async ({
+  page,
+  context,
+}) => {
   const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
+  // It is fetched a moment after the sheet.
+  await page.waitForTimeout(3000);
+  await context.setOffline(true);
   await page.keyboard.press('F1');
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('Make a rule over the selected fields');
+  const help = page.getByRole('dialog', { name: 'Help' });
+  const task = (name: string) => help.locator('details', { hasText: name }).first();
+  await expect(task('Make a rule in words')).toHaveAttribute('open', '');
+  const example = task('Make a rule in words').getByRole('table');
+  await expect(example.getByRole('cell', { name: '4.6' })).toHaveCSS('background-color', 'rgb(247, 211, 200)');
+  await help.getByLabel('Try it: change the words').first().fill('oxygen above 8 as clear');
+  await expect(example.getByRole('cell', { name: '8.4' })).toHaveCSS('background-color', 'rgb(207, 232, 220)');
+  await help.getByLabel('Search help').fill('overdue');
+  await expect(task('Show what is due')).toHaveAttribute('open', '');
+  await help.getByLabel('Search help').fill('shortcuts');
+  await help.getByText('Keyboard shortcuts').click();
+  await expect(help).toContainText('Make a rule over the selected fields');
+  await context.setOffline(false);
   await page.keyboard.press('Escape');
+  await expect(help).toHaveCount(0);
   await expect(sheet.grid).toBeFocused();
   await page.keyboard.press('Alt+r');
   await expect(page.getByRole('combobox', { name: 'Say it in words' })).toBeFocused();

@@ -47,3 +47,43 @@ test('an empty sheet says what to do first; commands are found by words; the des
   await expect(page.getByRole('link', { name: /Station readings/ })).toHaveCount(0);
   expect(await violations(page, (axe) => axe.exclude('li:nth-child(n + 6)'))).toEqual([]);
 });
+
+test('a sheet begins with an example of a common job, with rules that work on what is typed', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Start from an example' }).click();
+  const gallery = page.getByRole('region', { name: 'Examples' });
+  await expect(gallery.getByRole('listitem')).toHaveCount(8);
+  expect(await violations(page, (axe) => axe.include('[aria-label="Examples"]'))).toEqual([]);
+  await gallery.getByRole('button', { name: 'Overdue and due soon' }).click();
+  await page.waitForURL('**/sheets/*');
+  const sheet = new SheetPage(page);
+  await expect(sheet.legend.getByRole('listitem')).toHaveCount(2);
+  await expect(sheet.cell('C2')).toHaveAttribute('data-fill', '#f7d3c8');
+  await expect(sheet.cell('C3')).toHaveAttribute('data-fill', '#fde5ac');
+  await sheet.typeAcross('C4', '=TODAY()-1');
+  await expect(sheet.cell('C4')).toHaveAttribute('data-fill', '#f7d3c8');
+});
+
+test('a tour goes through the screen with the sheet’s own data, by keys alone', async ({ page }) => {
+  const id = await makeSheet(page, [
+    ['Station', 'Oxygen'],
+    ['Alder Weir', '4'],
+    ['Birch Ford', '8'],
+  ]);
+  const sheet = await SheetPage.open(page, id);
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('tour');
+  await page.getByRole('option', { name: 'Take the tour of this sheet' }).click();
+  const tour = page.getByRole('dialog', { name: 'Tour' });
+  await expect(tour).toContainText('your table of Station and Oxygen');
+  await page.keyboard.press('Enter');
+  await expect(tour).toContainText(/“oxygen below [\d.]+ as alarm”/);
+  expect(await violations(page, (axe) => axe.include('[aria-label="Tour"]'))).toEqual([]);
+  for (const words of ['in order of precedence', 'says why', 'Share the sheet']) {
+    await page.keyboard.press('Enter');
+    await expect(tour).toContainText(words);
+  }
+  await page.keyboard.press('Enter');
+  await expect(tour).toHaveCount(0);
+  await expect(sheet.grid).toBeFocused();
+});

@@ -316,7 +316,7 @@ test('a total stands under the last record with content, and the next record abo
 test('a row of totals sums numbers, averages percentages, and leaves texts', () => {
   const sheet = sheetOf(['Crew', 'Hours', 'Share'], ['Minnow', '3', '40%'], ['Heron', '5', '60%']);
   apply(sheet, { do: 'add-totals' });
-  expect(shown(sheet, 'A4:C4')).toEqual([['Total', '8', '0.5']]);
+  expect(shown(sheet, 'A4:C4')).toEqual([['Total', '8', '50%']]);
 });
 
 test('records that hold the same as one above are removed, whatever the case', () => {

@@ -39,10 +39,14 @@ export const toldNumber = (sheet: Sheet, column: number, number: number): string
   return format?.includes('%') ? thresholdText(number, format) : numberText(number);
 };
 
-/** The text that a cell shows: numbers and dates by the format set for it, where it is one for them. */
+/**
+ * The text that a cell shows: numbers and dates by the format set for it, where it is one for them. A total of
+ * percentages is one, also where these are only typed so.
+ */
 export function shownAt(sheet: Sheet, column: number, slot: number): string {
-  const { value, shown } = sheet.column(column).entryAt(slot);
-  return shownBy(formatSet(sheet, column, slot), value) ?? shown;
+  const { value, shown, format } = sheet.column(column).entryAt(slot);
+  const isPlainTotal = value.kind === 'number' && format === null && sheet.roleAt(slot) === 'total';
+  return shownBy(formatSet(sheet, column, slot) ?? (isPlainTotal ? fieldFormat(sheet, column) : null), value) ?? shown;
 }
 
 const SPACE_BEFORE_SIGN = /\s+(?=[%\p{Sc}])/gu;

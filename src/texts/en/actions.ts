@@ -189,4 +189,7 @@ export const actions = {
     '{isFolded, select, true {Unfold} other {Fold}} what is beneath row {row, number, ::group-off}',
   alt: 'Alt',
   tab: 'Tab',
+  helpF1: 'Help (F1)',
+  help: 'Help',
+  helpWhatYou: 'Help on what you are at',
 } as const;

@@ -363,4 +363,5 @@ export const bench = {
   leftWord: 'left',
   rightWord: 'right',
   allValues: 'all',
+  heightBench: 'Height of the bench',
 } as const;

@@ -37,4 +37,7 @@ export const commands = {
   redo: 'Redo',
   rules: 'Rules',
   fields: 'Fields',
+  help: 'Help',
+  howTasksF1: 'how to tasks F1',
+  takeTourSheet: 'Take the tour of this sheet',
 } as const;

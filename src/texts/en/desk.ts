@@ -28,4 +28,6 @@ export const desk = {
   countRecords: '{count, plural, one {# record} other {# records}}',
   countRules: '{count, plural, one {# rule} other {# rules}}',
   isManyUnseenNew: '{isMany, select, true {100 or more} other {{unseen, number}}} new',
+  startFromExample: 'Start from an example',
+  loading: 'Loading…',
 } as const;

@@ -1,5 +1,5 @@
 import { Button } from '@mantine/core';
-import { IconCommand, IconKeyboard, IconPaint } from '@tabler/icons-react';
+import { IconCommand, IconHelp, IconPaint } from '@tabler/icons-react';
 import { useTranslations } from 'use-intl';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { Act } from './Act';
@@ -48,7 +48,7 @@ export function ActionBar() {
       <OrderMenu />
       <FindButton />
       <Act label={t('commandsCtrlK')} icon={IconCommand} onAct={() => session.openPanel('commands')} />
-      <Act label={t('keys')} icon={IconKeyboard} onAct={() => session.openPanel('keys')} />
+      <Act label={t('helpF1')} name={t('help')} icon={IconHelp} onAct={() => session.openHelp('')} />
     </div>
   );
 }

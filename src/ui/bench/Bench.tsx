@@ -1,9 +1,19 @@
 'use client';
 
+import { useLocalStorage } from '@mantine/hooks';
 import { ActionIcon, Button, TextInput } from '@mantine/core';
 import { IconChevronDown, IconChevronUp } from '@tabler/icons-react';
-import { useDeferredValue, useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import {
+  useDeferredValue,
+  useEffect,
+  useRef,
+  useState,
+  type CSSProperties,
+  type KeyboardEvent,
+  type RefObject,
+} from 'react';
 import { useTranslations } from 'use-intl';
+import { BenchEdge } from './BenchEdge';
 import { isUnkept, type SessionState } from '../sheet/session-state';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
@@ -13,24 +23,20 @@ import { Proof } from './Proof';
 import { Sentence } from './Sentence';
 import { Trials } from './Trials';
 
+/** Sentence, picture and proof fit in it without scrolling. */
+const USUAL_HEIGHT_PX = 280;
+
 /** The bench, under the grid: a rule's sentence, the values it tests, and its outcome. */
 export function Bench() {
   const t = useTranslations('bench');
   const session = useSession();
   const bench = useSessionState((state) => state.bench);
   const [isFolded, setFolded] = useState(false);
+  const [heightPx, setHeightPx] = useLocalStorage({ key: 'auxesis-bench-height', defaultValue: USUAL_HEIGHT_PX });
   // Rendered as deferred work, so that the sheet shows the rule's cells first; typing is never deferred.
   const isUp = useDeferredValue(bench !== null);
   const section = useRef<HTMLElement>(null);
-  // The focus goes to the bench when a rule is begun, or to its first value when it is opened to be changed.
-  const begun = isUp && (bench?.kept === null || bench?.takesFocus) ? bench.draft.id : null;
-  const isChanged = bench?.takesFocus ?? false;
-  useEffect(() => {
-    if (begun === null) return;
-    const value = isChanged ? section.current?.querySelector<HTMLInputElement>(`.${classes.threshold}`) : null;
-    (value ?? section.current)?.focus({ preventScroll: true });
-    value?.select();
-  }, [begun, isChanged]);
+  useBenchFocus(section, isUp ? bench : null);
   // The preview column of its formula stands beside the rows while the rule is on the bench.
   const tried = isUp ? (bench?.draft.id ?? null) : null;
   useEffect(() => void session.ask({ kind: 'trial', rule: tried }), [session, tried]);
@@ -57,9 +63,12 @@ export function Bench() {
       tabIndex={-1}
       className={classes.bench}
       aria-label={t('bench')}
+      data-help="change"
       data-folded={isFolded}
+      style={{ '--bench-height': `${heightPx}px` } as CSSProperties}
       onKeyDown={onKeyDown}
     >
+      {!isFolded && <BenchEdge heightPx={heightPx} onHeight={setHeightPx} />}
       <BenchHead bench={bench} isFolded={isFolded} onKeep={keep} onFold={() => setFolded(!isFolded)} />
       <div className={classes.body}>
         <Sentence rule={draft.rule} showsOutcomes={!isFolded} />
@@ -73,6 +82,18 @@ export function Bench() {
       </div>
     </section>
   );
+}
+
+/** Moves the focus to the bench when a rule is begun, or to its first value when one is opened to be changed. */
+function useBenchFocus(section: RefObject<HTMLElement | null>, bench: SessionState['bench']): void {
+  const begun = bench?.kept === null || bench?.takesFocus ? bench.draft.id : null;
+  const isChanged = bench?.takesFocus ?? false;
+  useEffect(() => {
+    if (begun === null) return;
+    const value = isChanged ? section.current?.querySelector<HTMLInputElement>(`.${classes.threshold}`) : null;
+    (value ?? section.current)?.focus({ preventScroll: true });
+    value?.select();
+  }, [section, begun, isChanged]);
 }
 
 interface BenchHeadProps {

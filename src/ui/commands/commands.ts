@@ -1,3 +1,4 @@
+import { TOUR } from '../help/tour-name';
 import type { Texts } from '../../texts/texts';
 import type { Session } from '../sheet/session';
 import type { SessionState } from '../sheet/session-state';
@@ -42,7 +43,9 @@ export function actionCommands(session: Session, t: Texts<'commands'>): readonly
     },
     { title: t('exportUpdateFromFile'), also: t('downloadImport'), run: open('files') },
     { title: t('share'), also: t('linkPeopleInvite'), run: open('share') },
-    { title: t('showShortcuts'), also: t('keysHelp'), run: open('keys') },
+    { title: t('help'), also: t('howTasksF1'), run: () => session.openHelp('') },
+    { title: t('takeTourSheet'), run: () => session.openHelp(TOUR) },
+    { title: t('showShortcuts'), also: t('keysHelp'), run: () => session.openHelp('keys') },
     { title: t('undo'), run: () => session.undo() },
     { title: t('redo'), run: () => session.redo() },
   ]);

@@ -4,6 +4,7 @@ import { NativeSelect, TextInput, useComputedColorScheme } from '@mantine/core';
 import Link from 'next/link';
 import { useCallback, useState } from 'react';
 import { useTranslations } from 'use-intl';
+import { StartFromExample } from './StartFromExample';
 import { foldText } from '../../core/values/fold-text';
 import { memberOf } from '../../core/values/typed-keys';
 import type { DeskSheetSummary } from '../../protocol/sheet-summary';
@@ -33,7 +34,9 @@ export function Desk({ sheets, person }: { readonly sheets: readonly DeskSheetSu
       }
       after={<PersonMenu person={{ name: person, hasAccount: true }} />}
     >
-      <NewSheet />
+      <StartFromExample isOpen={sheets.length === 0}>
+        <NewSheet />
+      </StartFromExample>
       <FileDrop take={setFile} />
       {sheets.length > 0 && <SheetList sheets={sheets} />}
     </Page>

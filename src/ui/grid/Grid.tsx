@@ -64,6 +64,7 @@ export function Grid() {
         style={{ cursor }}
         role="grid"
         aria-label={frame?.name ?? t('sheet')}
+        data-help="words"
         aria-rowcount={geometry.rowCount}
         aria-colcount={geometry.columnCount}
         aria-multiselectable

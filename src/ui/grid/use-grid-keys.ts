@@ -37,7 +37,7 @@ const INTENTS: { readonly [K in KeyIntent['kind']]: (around: Surroundings, inten
   fill: ({ session }, { direction }) => void session.actions.fillSelection(direction),
   mark: ({ session }, { mark }) => session.actions.toggleMark(mark),
   find: ({ session }) => session.openPanel('find'),
-  help: ({ session }) => session.openPanel('keys'),
+  help: ({ session }) => session.openHelp('words'),
   undo: ({ session }) => session.undo(),
   redo: ({ session }) => session.redo(),
 };

@@ -43,7 +43,7 @@ export function Legend() {
   const fields = useSessionState((state) => state.frame?.fields) ?? NO_FIELDS;
   if (isReading)
     return (
-      <nav className={classes.legend} aria-label={t('legend')}>
+      <nav className={classes.legend} data-help="order" aria-label={t('legend')}>
         <LegendHead />
         <div className={classes.reading}>
           <ReaderLegend meanings={meaningsOf(legend, fields)} />
@@ -51,7 +51,7 @@ export function Legend() {
       </nav>
     );
   return (
-    <nav className={classes.legend} aria-label={t('legend')}>
+    <nav className={classes.legend} data-help="order" aria-label={t('legend')}>
       <LegendHead />
       <ChosenRules />
       <NameGroup />

@@ -20,6 +20,7 @@ interface Props {
 export function HeaderPanel({ panel, label, title, icon, children }: Props) {
   const session = useSession();
   const isOpen = useSessionState((state) => state.panel === panel);
+  const hasHelp = useSessionState((state) => state.help !== null);
   const isNarrow = useMediaQuery('(max-width: 700px)');
   return (
     <>
@@ -27,6 +28,7 @@ export function HeaderPanel({ panel, label, title, icon, children }: Props) {
         variant="default"
         size="compact-sm"
         aria-label={label}
+        data-tour={panel}
         leftSection={icon}
         onClick={() => session.openPanel(panel)}
         className={classes.open}
@@ -35,6 +37,8 @@ export function HeaderPanel({ panel, label, title, icon, children }: Props) {
       </Button>
       <Modal
         opened={isOpen}
+        trapFocus={!hasHelp}
+        data-help={panel}
         onClose={() => session.openPanel(null)}
         title={title}
         size={680}

@@ -2,8 +2,10 @@
 
 import { useComputedColorScheme } from '@mantine/core';
 import { useMediaQuery, useWindowEvent } from '@mantine/hooks';
-import { useEffect, useRef, useState } from 'react';
+import { Suspense, useEffect, useRef, useState } from 'react';
 import { useTranslations } from 'use-intl';
+import { TOUR } from '../help/tour-name';
+import { LazyHelp, LazyTour, prepareHelp } from '../help/lazy-help';
 import { isMaker, type Reader, type SheetRole, hasLegend, isFiller, isReader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import { ReaderBar } from '../actions/ReaderBar';
@@ -11,7 +13,6 @@ import type { CellIds } from '../../core/sheet/ids';
 import { AllowedValues } from '../actions/AllowedValues';
 import { ActionBar } from '../actions/ActionBar';
 import { FindPanel } from '../actions/FindPanel';
-import { Keys } from '../actions/Keys';
 import { StylePanel } from '../actions/StylePanel';
 import { StatusLine } from '../actions/StatusLine';
 import { Bench } from '../bench/Bench';
@@ -31,7 +32,7 @@ import { FirstSteps } from '../start/FirstSteps';
 import { Session } from './session';
 import { SheetHeader } from './SheetHeader';
 import classes from './SheetScreen.module.css';
-import { SessionContext, useStateOf } from './use-session';
+import { SessionContext, useStateOf, useSessionState } from './use-session';
 
 interface Props {
   readonly id: SheetId;
@@ -107,7 +108,7 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
         </main>
         <Message />
         <LostEntries />
-        <Keys />
+        <Help />
         {!reads && <CommandPalette />}
         {!reads && <AllowedValues />}
       </div>
@@ -126,12 +127,33 @@ function useFillList(session: Session, sees: SheetRole) {
   return { isList: isFiller(sees) && (list ?? (isNarrow && isFillable)), onList };
 }
 
+/** The topic of the place on the screen that an element is in. */
+const topicAt = (target: EventTarget | null): string =>
+  (target instanceof Element ? target.closest<HTMLElement>('[data-help]')?.dataset.help : undefined) ?? '';
+
+/** How long a sheet is up before the help is fetched. */
+const PREPARE_AFTER_MS = 1500;
+
+/** The help, once it has been asked for. */
+function Help() {
+  const help = useSessionState((state) => state.help);
+  useEffect(() => {
+    const waiting = setTimeout(prepareHelp, PREPARE_AFTER_MS);
+    return () => clearTimeout(waiting);
+  }, []);
+  return help !== null && <Suspense fallback={null}>{help === TOUR ? <LazyTour /> : <LazyHelp />}</Suspense>;
+}
+
 /**
  * The keys of the whole screen, for those who make rules: Alt+R begins a rule, Control+K searches everything, and
  * Control+Enter saves the rule on the bench, also from an open look. Escape leaves the bench, from anywhere but what it closes itself.
  */
 function onScreenKey(event: KeyboardEvent, session: Session): void {
   const isOver = (over: string): boolean => event.target instanceof Element && event.target.closest(over) !== null;
+  if (event.key === 'F1' && !event.defaultPrevented) {
+    event.preventDefault();
+    return session.openHelp(topicAt(event.target));
+  }
   if (event.defaultPrevented || !session.isMaker || isOver('[aria-modal=true]')) return;
   const isControl = event.ctrlKey || event.metaKey;
   if (event.altKey && event.code === 'KeyR') session.openPanel('new-rule');

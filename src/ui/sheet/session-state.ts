@@ -95,8 +95,10 @@ export interface SessionState {
   readonly progress: number | null;
   /** The last paste and its place, so that it can be repeated in another way. */
   readonly pasted: { readonly table: ClipboardTable; readonly area: Area; readonly how: PasteHow } | null;
+  /** The topic that the help is open at; null while it is closed. */
+  readonly help: string | null;
   /** The open panel beside the grid. */
-  readonly panel: 'style' | 'find' | 'keys' | 'values' | 'new-rule' | 'share' | 'files' | 'commands' | null;
+  readonly panel: 'style' | 'find' | 'values' | 'new-rule' | 'share' | 'files' | 'commands' | null;
   readonly failure: string | null;
 }
 
@@ -134,6 +136,7 @@ export const START: SessionState = {
   progress: null,
   pasted: null,
   panel: null,
+  help: null,
   failure: null,
 };
 

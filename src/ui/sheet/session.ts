@@ -263,6 +263,11 @@ export class Session implements SessionPort {
     this.set({ panel });
   }
 
+  /** Opens the help at a topic, or closes it. */
+  openHelp(help: string | null): void {
+    this.set({ help });
+  }
+
   setPasteHint(pasted: SessionState['pasted']): void {
     this.set({ pasted });
   }

@@ -22,7 +22,7 @@ export function CellLine() {
   const editing = useSessionState((state) => state.editing);
   const address = selectedAreas(selection).map(writeArea).join(' ');
   return (
-    <div className={classes.line}>
+    <div className={classes.line} data-help="formulas">
       <Address address={address} />
       {session.isMaker && <Names />}
       <Content />

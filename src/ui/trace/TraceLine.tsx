@@ -55,7 +55,7 @@ export function TraceLine({ cell }: { readonly cell: ActiveCell }) {
           )}
         </button>
       </Popover.Target>
-      <Popover.Dropdown>
+      <Popover.Dropdown data-help="why">
         <TraceSteps cell={cell} />
       </Popover.Dropdown>
     </Popover>

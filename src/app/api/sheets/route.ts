@@ -1,8 +1,13 @@
+import Joi from 'joi';
+import { exampleSheet } from '../../../core/exchange/example-sheet';
+import { EXAMPLES, type ExampleName } from '../../../core/rules/suggest/examples';
+import { serialInZone } from '../../../core/values/serial-in-zone';
+import { keysOf } from '../../../core/values/typed-keys';
 import { database } from '../../../server/database';
 import { createSheet, emptySheet } from '../../../server/sheets/create-sheet';
 import { requireRoomForSheet } from '../../../server/sheets/room-for-sheet';
 import { listSheets } from '../../../server/sql/sheet';
-import { sheetName } from '../sheet-name';
+import { sheetNameSchema } from '../../../protocol/sheet-name';
 import { personRoute } from '../route-declarations';
 
 export const dynamic = 'force-dynamic';
@@ -10,7 +15,14 @@ export const dynamic = 'force-dynamic';
 /** The sheets of the caller. */
 export const GET = personRoute({}, async ({ person }) => Response.json(await listSheets(database(), person.id)));
 
-export const POST = personRoute({ body: sheetName }, async ({ person: { id: owner }, body: { name } }) => {
+const newSheet = Joi.object<{ name: string; example?: ExampleName }>({
+  name: sheetNameSchema,
+  example: Joi.valid(...keysOf(EXAMPLES)),
+}).label('sheet');
+
+/** A new sheet: empty, or with the table and rules of an example. */
+export const POST = personRoute({ body: newSheet }, async ({ person: { id: owner }, body: { name, example } }) => {
   await requireRoomForSheet(database(), owner);
-  return Response.json({ id: await createSheet(database(), { ...emptySheet(name), owner }) }, { status: 201 });
+  const contents = example ? exampleSheet(name, EXAMPLES[example], serialInZone(Date.now(), 'UTC')) : emptySheet(name);
+  return Response.json({ id: await createSheet(database(), { ...contents, owner }) }, { status: 201 });
 });

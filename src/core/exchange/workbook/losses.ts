@@ -1,6 +1,6 @@
 import { inDigits } from '../../values/counted';
 
-/** Places that are told of one kind of loss. */
+/** Places that are listed for one kind of loss. */
 const MAX_PLACES = 100;
 
 /** What a conversion leaves out or changes: one kind of it, however often. */

@@ -35,7 +35,7 @@ export function LookEditor({ look, onChange }: Props) {
     ICON_SETS[set].map((name, index) => ({ id: `${set} ${index}`, name, icon: { set, index } })),
   );
   return (
-    <div className={classes.lookEditor} role="group" aria-label={t('itsOwnLook')}>
+    <div className={classes.lookEditor} data-help="looks" role="group" aria-label={t('itsOwnLook')}>
       <LookPreview look={look} />
       <FillEditor fill={lookValue(shown, 'fill')} onChange={(fill) => put({ fill })} />
       <div className={shared.lookLine}>

@@ -28,6 +28,7 @@ export const NewRule = memo(function NewRule() {
     >
       <Popover.Target>
         <Button
+          data-tour="new-rule"
           variant="default"
           size="compact-md"
           fz={13}

@@ -36,7 +36,7 @@ export function NewRuleOffers() {
   const contents = new Set(each.flatMap((one) => [...one.contents]));
   const kinds = keysOf(BENCH_KINDS).filter((kind) => suits(BENCH_KINDS[kind].needs, contents));
   return (
-    <div className={classes.offers}>
+    <div className={classes.offers} data-help="words">
       <PhraseInput fields={fields} onRead={make} />
       {suggested.length > 0 && (
         <Offers title={`${what} ${selected.length === 1 ? 'suggests' : 'suggest'}`}>

@@ -1,8 +1,7 @@
-import { Kbd, Modal } from '@mantine/core';
+import { Kbd } from '@mantine/core';
 import { useTranslations } from 'use-intl';
 import type { Key } from '../../texts/texts';
-import { useSession, useSessionState } from '../sheet/use-session';
-import classes from './Keys.module.css';
+import classes from './KeyList.module.css';
 
 const KEYS: readonly (readonly [readonly string[], Key<'actions'>])[] = [
   [['arrows', 'tab'], 'nextCellShiftArrows'],
@@ -24,7 +23,7 @@ const KEYS: readonly (readonly [readonly string[], Key<'actions'>])[] = [
   [['alt', 'R'], 'makeRuleOverSelected'],
   [['ctrl', 'enter'], 'saveRuleShiftAlso'],
   [['escape'], 'closeWhatOpen'],
-  [['F1'], 'showShortcuts'],
+  [['F1'], 'helpWhatYou'],
 ];
 
 /** Keys that languages name differently; others are as they are printed on the key. */
@@ -32,27 +31,23 @@ const NAMED = ['alt', 'arrows', 'ctrl', 'delete', 'down', 'end', 'enter', 'escap
 
 const isNamed = (key: string): key is (typeof NAMED)[number] => NAMED.some((name) => name === key);
 
-/** The shortcuts of the grid. */
-export function Keys() {
+/** The shortcuts of the sheet. */
+export function KeyList() {
   const t = useTranslations('actions');
-  const session = useSession();
-  const panel = useSessionState((state) => state.panel);
   return (
-    <Modal opened={panel === 'keys'} onClose={() => session.openPanel(null)} title={t('keys')} size="lg">
-      <dl className={classes.keys}>
-        {KEYS.map(([keys, says]) => (
-          <div key={says} style={{ display: 'contents' }}>
-            <dt>
-              {keys.map((key) => (
-                <Kbd key={key} mx={2}>
-                  {isNamed(key) ? t(key) : key}
-                </Kbd>
-              ))}
-            </dt>
-            <dd>{t(says)}</dd>
-          </div>
-        ))}
-      </dl>
-    </Modal>
+    <dl className={classes.keys}>
+      {KEYS.map(([keys, says]) => (
+        <div key={says} style={{ display: 'contents' }}>
+          <dt>
+            {keys.map((key) => (
+              <Kbd key={key} mx={2}>
+                {isNamed(key) ? t(key) : key}
+              </Kbd>
+            ))}
+          </dt>
+          <dd>{t(says)}</dd>
+        </div>
+      ))}
+    </dl>
   );
 }

@@ -1,0 +1,20 @@
+// Texts of the interface in English: ICU messages by key.
+export const examples = {
+  flagWhatBelowLimit: 'Flag what is below a limit',
+  readings: 'Readings',
+  checkAnswersAgainstKey: 'Check answers against a key',
+  quiz: 'Quiz',
+  comparePlanActual: 'Compare plan and actual',
+  planActual: 'Plan and actual',
+  lowMiddleHigh: 'Low, middle and high',
+  turbidity: 'Turbidity',
+  overdueDueSoon: 'Overdue and due soon',
+  dueDates: 'Due dates',
+  findDuplicates: 'Find duplicates',
+  volunteers: 'Volunteers',
+  highestLowest: 'Highest and lowest',
+  hours: 'Hours',
+  shadeNumbersFromLow: 'Shade numbers from low to high',
+  temperatures: 'Temperatures',
+  examples: 'Examples',
+} as const;

@@ -1,0 +1,72 @@
+import { useMemo } from 'react';
+import { exampleSheet } from '../../core/exchange/example-sheet';
+import { FIRST_FAMILY } from '../../core/looks/first-family';
+import type { LookValues } from '../../core/looks/look';
+import { Evaluation } from '../../core/rules/evaluate/evaluation';
+import type { Example } from '../../core/rules/suggest/examples';
+import { shownAt } from '../../core/sheet/shown-cell';
+import { Sheet } from '../../core/sheet/sheet';
+import { TAG } from '../../core/values/cell-value';
+import { recordOf } from '../../core/values/typed-keys';
+import { painted } from '../grid/painter/scene';
+import { LookIcon } from '../legend/LookIcon';
+import { paintedCss } from '../painted-css';
+import { useTokens } from '../theme/use-tokens';
+import classes from './ExampleTable.module.css';
+import { serialOfToday } from './serial-of-today';
+
+interface ExampleCell {
+  readonly text: string;
+  readonly isNumber: boolean;
+  readonly properties: Partial<LookValues>;
+}
+
+/** A small table as its rules paint it. */
+export function ExampleTable({ example, label }: { readonly example: Example; readonly label: string }) {
+  const tokens = useTokens();
+  const rows = useMemo(() => cellsOf(example), [example]);
+  return (
+    <table className={classes.table} aria-label={label}>
+      <tbody>
+        {rows.map((row, position) => (
+          <tr key={position}>
+            {row.map(({ text, isNumber, properties }, column) => {
+              const Tag = position === 0 ? 'th' : 'td';
+              const look = painted({ properties, rules: [], style: {} });
+              return (
+                <Tag key={column} data-number={isNumber || undefined} style={paintedCss(look, tokens)}>
+                  {properties.icon && <LookIcon icon={properties.icon} />} {text}
+                </Tag>
+              );
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Evaluates an example in the page: a few cells, with nothing kept. */
+function cellsOf(example: Example): readonly (readonly ExampleCell[])[] {
+  const now = serialOfToday();
+  const { fields, rows, rules } = exampleSheet('', example, now);
+  const sheet = new Sheet(fields);
+  sheet.apply({ kind: 'insert-rows', rows });
+  const evaluation = new Evaluation(
+    sheet,
+    recordOf(
+      FIRST_FAMILY.map(({ id }) => id),
+      (id) => FIRST_FAMILY.find((look) => look.id === id)!.light,
+    ),
+    { now },
+  );
+  evaluation.calculation.calculateAll();
+  evaluation.setRules(rules.map(({ rule }) => rule));
+  return sheet.order.map((slot) =>
+    fields.map((_, column) => ({
+      text: shownAt(sheet, column, slot),
+      isNumber: sheet.column(column).tags[slot] === TAG.number,
+      properties: Object.fromEntries(evaluation.resolver.resolve(column, slot).properties),
+    })),
+  );
+}

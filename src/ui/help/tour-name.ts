@@ -1,0 +1,2 @@
+/** What the help is open at while the tour is shown. */
+export const TOUR = 'tour';
