@@ -56,12 +56,12 @@ test('a sheet begins with an example of a common job, with rules that work on wh
   expect(await violations(page, (axe) => axe.include('[aria-label="Examples"]'))).toEqual([]);
   await gallery.getByRole('button', { name: 'Overdue and due soon' }).click();
   await page.waitForURL('**/sheets/*');
-  const sheet = new SheetPage(page);
-  await expect(sheet.legend.getByRole('listitem')).toHaveCount(2);
-  await expect(sheet.cell('C2')).toHaveAttribute('data-fill', '#f7d3c8');
-  await expect(sheet.cell('C3')).toHaveAttribute('data-fill', '#fde5ac');
-  await sheet.typeAcross('C4', '=TODAY()-1');
-  await expect(sheet.cell('C4')).toHaveAttribute('data-fill', '#f7d3c8');
+  const opened = new SheetPage(page);
+  await expect(opened.legend.getByRole('listitem')).toHaveCount(2);
+  await expect(opened.cell('C2')).toHaveAttribute('data-fill', '#f7d3c8');
+  await expect(opened.cell('C3')).toHaveAttribute('data-fill', '#fde5ac');
+  await opened.typeAcross('C4', '=TODAY()-1');
+  await expect(opened.cell('C4')).toHaveAttribute('data-fill', '#f7d3c8');
 });
 
 test('a tour goes through the screen with the sheet’s own data, by keys alone', async ({ page }) => {

@@ -11,13 +11,13 @@ const NOW = 46_089;
 /** The cells that each rule of an example paints, by address, from the top. */
 function painted(name: ExampleName): string[][] {
   const { fields, rows, rules } = exampleSheet(name, EXAMPLES[name], NOW);
-  const sheet = new Sheet(fields);
-  sheet.apply({ kind: 'insert-rows', rows });
-  const evaluation = new Evaluation(sheet, {}, { now: NOW });
+  const made = new Sheet(fields);
+  made.apply({ kind: 'insert-rows', rows });
+  const evaluation = new Evaluation(made, {}, { now: NOW });
   evaluation.calculation.calculateAll();
   evaluation.setRules(rules.map(({ rule }) => rule));
   return evaluation.activeRules.map((running) =>
-    sheet.order.flatMap((slot, position) =>
+    made.order.flatMap((slot, position) =>
       fields.flatMap((_, column) => (running.outcomeAt(column, slot) >= 0 ? [`${'ABCD'[column]}${position + 1}`] : [])),
     ),
   );

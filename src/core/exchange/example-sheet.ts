@@ -18,16 +18,16 @@ import type { SheetContents } from './sheet-contents';
  */
 export function exampleSheet(name: string, { rows, phrases }: Example, now: number): SheetContents {
   const table = tableOf(rows);
-  const sheet = new Sheet(table.fields);
-  sheet.apply({ kind: 'insert-rows', rows: table.rows });
-  const evaluation = new Evaluation(sheet, {}, { now });
+  const made = new Sheet(table.fields);
+  made.apply({ kind: 'insert-rows', rows: table.rows });
+  const evaluation = new Evaluation(made, {}, { now });
   evaluation.calculation.calculateAll();
   const ideas = phrases.flatMap((phrase) => {
     const reading = readOver(evaluation, phrase);
     return 'ideas' in reading ? reading.ideas : [];
   });
   const keys = generateNKeysBetween(null, null, ideas.length);
-  const fields = namedFields(sheet);
+  const fields = namedFields(made);
   const rules = ideas.map((idea, at): StoredRule => {
     const id = `rule-${at + 1}`;
     const ruleName = ruleSentence(fields, idea).slice(0, MAX_RULE_NAME);

@@ -24,7 +24,7 @@ import { Sentence } from './Sentence';
 import { Trials } from './Trials';
 
 /** Sentence, picture and proof fit in it without scrolling. */
-const USUAL_HEIGHT_PX = 280;
+const USUAL_HEIGHT_PX = 300;
 
 /** The bench, under the grid: a rule's sentence, the values it tests, and its outcome. */
 export function Bench() {

@@ -50,10 +50,10 @@ export function ExampleTable({ example, label }: { readonly example: Example; re
 function cellsOf(example: Example): readonly (readonly ExampleCell[])[] {
   const now = serialOfToday();
   const { fields, rows, rules } = exampleSheet('', example, now);
-  const sheet = new Sheet(fields);
-  sheet.apply({ kind: 'insert-rows', rows });
+  const made = new Sheet(fields);
+  made.apply({ kind: 'insert-rows', rows });
   const evaluation = new Evaluation(
-    sheet,
+    made,
     recordOf(
       FIRST_FAMILY.map(({ id }) => id),
       (id) => FIRST_FAMILY.find((look) => look.id === id)!.light,
@@ -62,10 +62,10 @@ function cellsOf(example: Example): readonly (readonly ExampleCell[])[] {
   );
   evaluation.calculation.calculateAll();
   evaluation.setRules(rules.map(({ rule }) => rule));
-  return sheet.order.map((slot) =>
+  return made.order.map((slot) =>
     fields.map((_, column) => ({
-      text: shownAt(sheet, column, slot),
-      isNumber: sheet.column(column).tags[slot] === TAG.number,
+      text: shownAt(made, column, slot),
+      isNumber: made.column(column).tags[slot] === TAG.number,
       properties: Object.fromEntries(evaluation.resolver.resolve(column, slot).properties),
     })),
   );

@@ -9,7 +9,7 @@ import { useProfiles } from '../legend/new-rule/use-profiles';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Tour.module.css';
 
-/** Room between what is told of and the words about it, in pixels. */
+/** Room between a part of the screen and the words about it, in pixels. */
 const GAP_PX = 10;
 /** Fields that are named. */
 const MAX_NAMED = 4;
