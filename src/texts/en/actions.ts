@@ -192,4 +192,6 @@ export const actions = {
   helpF1: 'Help (F1)',
   help: 'Help',
   helpWhatYou: 'Help on what you are at',
+  customFormat2: 'Custom format…',
+  apply: 'Apply',
 } as const;

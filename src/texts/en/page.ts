@@ -2,4 +2,9 @@
 export const page = {
   allSheets: 'All sheets',
   auxesis: 'Auxesis',
+  loading: 'Loading…',
+  pageCouldNotOpened: 'This page could not be opened',
+  somethingWentWrongServer: 'Something went wrong on the server. What was entered before is kept.',
+  tryAgainMomentIf: 'Try again in a moment. If it goes on, tell whoever runs this server.',
+  tryAgain: 'Try again',
 } as const;

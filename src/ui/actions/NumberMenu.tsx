@@ -1,4 +1,4 @@
-import { Button, Menu, TextInput } from '@mantine/core';
+import { Button, Menu, Modal, TextInput } from '@mantine/core';
 import { IconDecimal } from '@tabler/icons-react';
 import { useState } from 'react';
 import { useTranslations } from 'use-intl';
@@ -23,58 +23,84 @@ const FORMATS = [
 export function NumberMenu() {
   const t = useTranslations('actions');
   const session = useSession();
-  const [own, setOwn] = useState('');
-  const isGood = parseNumberFormat(own) !== undefined || isDatePattern(own);
+  const [isOwn, setOwn] = useState(false);
   const put = (number: string | null) => session.actions.style({ number });
   return (
-    <Menu onClose={focusGrid} position="bottom-start" width={250}>
-      <Menu.Target>
-        <Button variant="subtle" color="ink" size="compact-sm" leftSection={<IconDecimal size={17} stroke={1.5} />}>
-          {t('numbers')}
-        </Button>
-      </Menu.Target>
-      <Menu.Dropdown>
-        <Menu.Item
-          closeMenuOnClick={false}
-          onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: 1 }))}
-        >
-          {t('increaseDecimals')}
-        </Menu.Item>
-        <Menu.Item
-          closeMenuOnClick={false}
-          onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: -1 }))}
-        >
-          {t('decreaseDecimals')}
-        </Menu.Item>
-        <Menu.Divider />
-        {FORMATS.map(({ name, pattern, sample }) => (
+    <>
+      <Menu onClose={() => !isOwn && focusGrid()} position="bottom-start" width={250}>
+        <Menu.Target>
+          <Button variant="subtle" color="ink" size="compact-sm" leftSection={<IconDecimal size={17} stroke={1.5} />}>
+            {t('numbers')}
+          </Button>
+        </Menu.Target>
+        <Menu.Dropdown>
           <Menu.Item
-            key={name}
-            onClick={() => put(pattern)}
-            rightSection={<span style={{ color: 'var(--ink-second)' }}>{sample}</span>}
+            closeMenuOnClick={false}
+            onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: 1 }))}
           >
-            {t(name)}
+            {t('increaseDecimals')}
           </Menu.Item>
-        ))}
-        <Menu.Divider />
-        <form
-          style={{ padding: '4px 10px 8px' }}
-          onSubmit={(event) => {
-            event.preventDefault();
-            if (isGood) put(own);
-          }}
-        >
-          <TextInput
-            size="xs"
-            label={t('customFormat')}
-            placeholder={t('orDMMMM')}
-            value={own}
-            error={own !== '' && !isGood && t('useDigitsDM')}
-            onChange={(event) => setOwn(event.currentTarget.value)}
-            onKeyDown={(event) => event.stopPropagation()}
-          />
-        </form>
-      </Menu.Dropdown>
-    </Menu>
+          <Menu.Item
+            closeMenuOnClick={false}
+            onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: -1 }))}
+          >
+            {t('decreaseDecimals')}
+          </Menu.Item>
+          <Menu.Divider />
+          {FORMATS.map(({ name, pattern, sample }) => (
+            <Menu.Item
+              key={name}
+              onClick={() => put(pattern)}
+              rightSection={<span style={{ color: 'var(--ink-second)' }}>{sample}</span>}
+            >
+              {t(name)}
+            </Menu.Item>
+          ))}
+          <Menu.Divider />
+          <Menu.Item onClick={() => setOwn(true)}>{t('customFormat2')}</Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+      {isOwn && <CustomFormat onPut={put} onClose={() => setOwn(false)} />}
+    </>
+  );
+}
+
+interface CustomFormatProps {
+  readonly onPut: (pattern: string) => void;
+  readonly onClose: () => void;
+}
+
+/** A number or date format that is typed. */
+function CustomFormat({ onPut, onClose }: CustomFormatProps) {
+  const t = useTranslations('actions');
+  const [pattern, setPattern] = useState('');
+  const isGood = parseNumberFormat(pattern) !== undefined || isDatePattern(pattern);
+  const close = () => {
+    onClose();
+    focusGrid();
+  };
+  return (
+    <Modal opened onClose={close} title={t('customFormat')} size="sm">
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!isGood) return;
+          onPut(pattern);
+          close();
+        }}
+      >
+        <TextInput
+          data-autofocus
+          label={t('customFormat')}
+          placeholder={t('orDMMMM')}
+          value={pattern}
+          error={pattern !== '' && !isGood && t('useDigitsDM')}
+          onChange={(event) => setPattern(event.currentTarget.value)}
+        />
+        <Button type="submit" mt={12} disabled={!isGood}>
+          {t('apply')}
+        </Button>
+      </form>
+    </Modal>
   );
 }

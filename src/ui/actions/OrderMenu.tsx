@@ -36,7 +36,7 @@ export function OrderMenu() {
           {isFiltered ? t('filtered') : t('sortAndFilter')}
         </Button>
       </Popover.Target>
-      <Popover.Dropdown>
+      <Popover.Dropdown aria-label={t('sortAndFilter')}>
         <div className={classes.panel}>
           <Order />
           <Divider />

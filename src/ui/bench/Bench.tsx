@@ -3,15 +3,7 @@
 import { useLocalStorage } from '@mantine/hooks';
 import { ActionIcon, Button, TextInput } from '@mantine/core';
 import { IconChevronDown, IconChevronUp } from '@tabler/icons-react';
-import {
-  useDeferredValue,
-  useEffect,
-  useRef,
-  useState,
-  type CSSProperties,
-  type KeyboardEvent,
-  type RefObject,
-} from 'react';
+import { useEffect, useRef, useState, type CSSProperties, type KeyboardEvent, type RefObject } from 'react';
 import { useTranslations } from 'use-intl';
 import { BenchEdge } from './BenchEdge';
 import { isUnkept, type SessionState } from '../sheet/session-state';
@@ -33,14 +25,12 @@ export function Bench() {
   const bench = useSessionState((state) => state.bench);
   const [isFolded, setFolded] = useState(false);
   const [heightPx, setHeightPx] = useLocalStorage({ key: 'auxesis-bench-height', defaultValue: USUAL_HEIGHT_PX });
-  // Rendered as deferred work, so that the sheet shows the rule's cells first; typing is never deferred.
-  const isUp = useDeferredValue(bench !== null);
   const section = useRef<HTMLElement>(null);
-  useBenchFocus(section, isUp ? bench : null);
+  useBenchFocus(section, bench);
   // The preview column of its formula stands beside the rows while the rule is on the bench.
-  const tried = isUp ? (bench?.draft.id ?? null) : null;
+  const tried = bench?.draft.id ?? null;
   useEffect(() => void session.ask({ kind: 'trial', rule: tried }), [session, tried]);
-  if (!bench || !isUp) return null;
+  if (!bench) return null;
   const { draft } = bench;
   const keep = () => {
     session.rules.keepDraft();

@@ -34,7 +34,9 @@ export function CommandPalette() {
 
 function Palette({ onClose }: { readonly onClose: () => void }) {
   const t = useTranslations('commands');
-  const [query, setQuery] = useState('');
+  const session = useSession();
+  const [typed, setTyped] = useState('');
+  const query = typed + useSessionState((state) => state.ahead);
   const combobox = useCombobox({ opened: true });
   const found = matching(useCommands(), query).slice(0, MAX_LISTED);
   const groups = [...new Set(found.map(({ group }) => group))];
@@ -47,13 +49,17 @@ function Palette({ onClose }: { readonly onClose: () => void }) {
       <Combobox.EventsTarget>
         <TextInput
           data-autofocus
+          autoFocus
           aria-label={t('searchActionsRulesFields')}
           placeholder={t('searchActionsRulesFields')}
           value={query}
           onChange={(event) => {
-            setQuery(event.currentTarget.value);
+            setTyped(event.currentTarget.value);
+            session.takeAhead();
             combobox.selectFirstOption();
           }}
+          // The list, which is always open, keeps Escape to itself.
+          onKeyDown={(event) => event.key === 'Escape' && onClose()}
         />
       </Combobox.EventsTarget>
       <Combobox.Options className={classes.options} aria-label={t('commands')}>

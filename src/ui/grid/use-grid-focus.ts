@@ -1,6 +1,7 @@
 import { useEffect, useRef, type RefObject } from 'react';
+import { fetchLater } from '../sheet/later';
 import { prepareFormulaEditor } from '../formula/lazy-formula-editor';
-import { useSessionState } from '../sheet/use-session';
+import { useSession, useSessionState } from '../sheet/use-session';
 
 /** Code that is not needed to read a sheet is fetched when the sheet is open. */
 const PREPARE_AFTER_MS = 600;
@@ -9,14 +10,18 @@ const PREPARE_AFTER_MS = 600;
 export function useGridFocus(scroller: RefObject<HTMLDivElement | null>): void {
   const isOpened = useSessionState((state) => state.frame !== null);
   const editing = useSessionState((state) => state.editing);
+  const { isMaker } = useSession();
 
   useEffect(() => {
     if (!isOpened) return;
     // The keys are the grid's from the start, unless somebody is already busy elsewhere.
     if (document.activeElement === document.body) scroller.current?.focus({ preventScroll: true });
-    const waiting = setTimeout(prepareFormulaEditor, PREPARE_AFTER_MS);
+    const waiting = setTimeout(() => {
+      prepareFormulaEditor();
+      void fetchLater({ isMaker });
+    }, PREPARE_AFTER_MS);
     return () => clearTimeout(waiting);
-  }, [scroller, isOpened]);
+  }, [scroller, isOpened, isMaker]);
 
   const wasEditing = useRef(false);
   useEffect(() => {

@@ -84,6 +84,7 @@ export function useGridKeys({ geometry, view, show }: KeyedGrid): {
       alt: event.altKey,
     });
     if (!intent) return;
+    if (session.typeAhead(intent.kind === 'type' ? intent.text : null)) return event.preventDefault();
     if (intent.kind === 'move' && event.key === 'Tab' && leavesBy(event.shiftKey, selection, geometry)) return;
     event.preventDefault();
     // The name pairs each intent with what it does.

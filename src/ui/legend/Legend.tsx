@@ -11,8 +11,9 @@ import {
 } from '@dnd-kit/core';
 import { restrictToVerticalAxis } from '@dnd-kit/modifiers';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { Fragment, useDeferredValue, useMemo, useState } from 'react';
+import { Fragment, Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { useTranslations } from 'use-intl';
+import { LaterChosenRules } from '../sheet/later';
 import { itemAt } from '../../core/values/item-at';
 import { ruleGroups } from '../../core/rules/shape/rule-groups';
 import { meaningsOf } from '../../engine/view/meanings-of';
@@ -20,7 +21,6 @@ import type { LegendEntry, ShownField } from '../../protocol/sheet-view';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Legend.module.css';
 import { AdviceList } from './advice/AdviceList';
-import { ChosenRules } from './ChosenRules';
 import { CarryElsewhere } from './rule-sets/CarryElsewhere';
 import { DraftList } from './drafts/DraftList';
 import { GroupHead } from './GroupHead';
@@ -53,7 +53,7 @@ export function Legend() {
   return (
     <nav className={classes.legend} data-help="order" aria-label={t('legend')}>
       <LegendHead />
-      <ChosenRules />
+      <Chosen />
       <NameGroup />
       <CarryElsewhere />
       <RuleSets />
@@ -66,6 +66,18 @@ export function Legend() {
         <NewRule />
       </div>
     </nav>
+  );
+}
+
+/** What the selected rules have in common, once some are selected. */
+function Chosen() {
+  const hasChosen = useSessionState((state) => state.chosen.length > 0);
+  return (
+    hasChosen && (
+      <Suspense fallback={null}>
+        <LaterChosenRules />
+      </Suspense>
+    )
   );
 }
 

@@ -1,6 +1,7 @@
 import { Button, Modal } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
-import type { ReactNode } from 'react';
+import { Suspense, type ReactNode } from 'react';
+import { useTranslations } from 'use-intl';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './HeaderPanel.module.css';
 
@@ -18,6 +19,7 @@ interface Props {
  * place.
  */
 export function HeaderPanel({ panel, label, title, icon, children }: Props) {
+  const t = useTranslations('page');
   const session = useSession();
   const isOpen = useSessionState((state) => state.panel === panel);
   const hasHelp = useSessionState((state) => state.help !== null);
@@ -44,7 +46,7 @@ export function HeaderPanel({ panel, label, title, icon, children }: Props) {
         size={680}
         fullScreen={isNarrow ?? false}
       >
-        {isOpen && children()}
+        <Suspense fallback={<p role="status">{t('loading')}</p>}>{isOpen && children()}</Suspense>
       </Modal>
     </>
   );

@@ -2,22 +2,26 @@
 
 import { useComputedColorScheme } from '@mantine/core';
 import { useMediaQuery, useWindowEvent } from '@mantine/hooks';
-import { Suspense, useEffect, useRef, useState } from 'react';
+import { Suspense, useDeferredValue, useEffect, useRef, useState, type ReactNode } from 'react';
 import { useTranslations } from 'use-intl';
+import {
+  LaterAllowedValues,
+  LaterBench,
+  LaterCommandPalette,
+  LaterFindPanel,
+  LaterHelp,
+  LaterStylePanel,
+  LaterTour,
+} from './later';
+import type { SessionState } from './session-state';
 import { TOUR } from '../help/tour-name';
-import { LazyHelp, LazyTour, prepareHelp } from '../help/lazy-help';
 import { isMaker, type Reader, type SheetRole, hasLegend, isFiller, isReader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import { ReaderBar } from '../actions/ReaderBar';
 import type { CellIds } from '../../core/sheet/ids';
-import { AllowedValues } from '../actions/AllowedValues';
 import { ActionBar } from '../actions/ActionBar';
-import { FindPanel } from '../actions/FindPanel';
-import { StylePanel } from '../actions/StylePanel';
 import { StatusLine } from '../actions/StatusLine';
-import { Bench } from '../bench/Bench';
 import { hasOpenCells } from '../../core/sharing/filling';
-import { CommandPalette } from '../commands/CommandPalette';
 import { FillList } from '../fill/FillList';
 import { Grid } from '../grid/Grid';
 import { Legend } from '../legend/Legend';
@@ -91,8 +95,14 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
               </p>
             )}
             {reads ? <ReaderBar role={sees} list={list} /> : <ActionBar />}
-            {!reads && <StylePanel />}
-            <FindPanel />
+            {!reads && (
+              <OnPanel panel="style">
+                <LaterStylePanel />
+              </OnPanel>
+            )}
+            <OnPanel panel="find">
+              <LaterFindPanel />
+            </OnPanel>
             {list.isList ? (
               <FillList />
             ) : (
@@ -103,14 +113,13 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
             )}
             {hasLegend(sees) && <StatusLine />}
             {!reads && <FirstSteps />}
-            {!reads && <Bench />}
+            {!reads && <OnBench />}
           </Failure>
         </main>
         <Message />
         <LostEntries />
         <Help />
-        {!reads && <CommandPalette />}
-        {!reads && <AllowedValues />}
+        {!reads && <Panels />}
       </div>
     </SessionContext>
   );
@@ -131,17 +140,46 @@ function useFillList(session: Session, sees: SheetRole) {
 const topicAt = (target: EventTarget | null): string =>
   (target instanceof Element ? target.closest<HTMLElement>('[data-help]')?.dataset.help : undefined) ?? '';
 
-/** How long a sheet is up before the help is fetched. */
-const PREPARE_AFTER_MS = 1500;
+interface OnPanelProps {
+  readonly panel: NonNullable<SessionState['panel']>;
+  readonly children: ReactNode;
+}
 
-/** The help, once it has been asked for. */
+/** A part of the screen that is there while its panel is open. */
+function OnPanel({ panel, children }: OnPanelProps) {
+  const isOpen = useSessionState((state) => state.panel === panel);
+  return isOpen && <Suspense fallback={null}>{children}</Suspense>;
+}
+
+/** What opens over the sheet of those who make rules. */
+const Panels = () => (
+  <>
+    <OnPanel panel="commands">
+      <LaterCommandPalette />
+    </OnPanel>
+    <OnPanel panel="values">
+      <LaterAllowedValues />
+    </OnPanel>
+  </>
+);
+
+/** The bench, while a rule lies on it. */
+function OnBench() {
+  // Rendered as deferred work, so that the sheet shows the rule's cells first; typing is never deferred.
+  const isUp = useDeferredValue(useSessionState((state) => state.bench !== null));
+  return (
+    isUp && (
+      <Suspense fallback={null}>
+        <LaterBench />
+      </Suspense>
+    )
+  );
+}
+
+/** The help or the tour, while it is asked for. */
 function Help() {
   const help = useSessionState((state) => state.help);
-  useEffect(() => {
-    const waiting = setTimeout(prepareHelp, PREPARE_AFTER_MS);
-    return () => clearTimeout(waiting);
-  }, []);
-  return help !== null && <Suspense fallback={null}>{help === TOUR ? <LazyTour /> : <LazyHelp />}</Suspense>;
+  return help !== null && <Suspense fallback={null}>{help === TOUR ? <LaterTour /> : <LaterHelp />}</Suspense>;
 }
 
 /**
@@ -156,6 +194,9 @@ function onScreenKey(event: KeyboardEvent, session: Session): void {
   }
   if (event.defaultPrevented || !session.isMaker || isOver('[aria-modal=true]')) return;
   const isControl = event.ctrlKey || event.metaKey;
+  const isPlain =
+    event.key.length === 1 && !isControl && !event.altKey && !isOver('input, textarea, [contenteditable]');
+  if (isPlain && session.typeAhead(event.key)) return event.preventDefault();
   if (event.altKey && event.code === 'KeyR') session.openPanel('new-rule');
   else if (isControl && !event.shiftKey && event.key.toLowerCase() === 'k') session.openPanel('commands');
   else if (event.key === 'Enter' && isControl) session.rules[event.shiftKey ? 'keepAndGoOn' : 'keepDraft']();

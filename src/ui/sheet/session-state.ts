@@ -97,6 +97,8 @@ export interface SessionState {
   readonly pasted: { readonly table: ClipboardTable; readonly area: Area; readonly how: PasteHow } | null;
   /** The topic that the help is open at; null while it is closed. */
   readonly help: string | null;
+  /** What was typed for a panel with a line to type in, before that had the keys. */
+  readonly ahead: string;
   /** The open panel beside the grid. */
   readonly panel: 'style' | 'find' | 'values' | 'new-rule' | 'share' | 'files' | 'commands' | null;
   readonly failure: string | null;
@@ -136,6 +138,7 @@ export const START: SessionState = {
   progress: null,
   pasted: null,
   panel: null,
+  ahead: '',
   help: null,
   failure: null,
 };

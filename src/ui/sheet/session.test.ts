@@ -51,6 +51,16 @@ describe('typing', () => {
     expect(session.get().editing?.text).toBe('x');
   });
 
+  test('just after a line was asked for goes into that line, not over the cell', () => {
+    expect(session.typeAhead('x')).toBe(false);
+    session.openPanel('commands');
+    expect([session.typeAhead('t'), session.typeAhead(null), session.typeAhead('o')]).toEqual([true, true, true]);
+    expect(session.get()).toMatchObject({ ahead: 'to', editing: null });
+    session.takeAhead();
+    session.openPanel(null);
+    expect([session.get().ahead, session.typeAhead('x')]).toEqual(['', false]);
+  });
+
   test('over a cell that turns out to be locked ends, and says why', async () => {
     session.select(at(0, 5));
     await settle();

@@ -260,7 +260,20 @@ export class Session implements SessionPort {
   }
 
   openPanel(panel: SessionState['panel']): void {
-    this.set({ panel });
+    this.set({ panel, ahead: '' });
+  }
+
+  /** What is typed just after a panel with a line was asked for belongs to it; false where no such panel is open. */
+  typeAhead(text: string | null): boolean {
+    const { panel, ahead } = this.state;
+    if (panel !== 'commands' && panel !== 'new-rule') return false;
+    if (text !== null) this.set({ ahead: ahead + text });
+    return true;
+  }
+
+  /** What was typed ahead is in the line now. */
+  takeAhead(): void {
+    if (this.state.ahead !== '') this.set({ ahead: '' });
   }
 
   /** Opens the help at a topic, or closes it. */

@@ -21,7 +21,7 @@ export function Names() {
           </ActionIcon>
         </Tooltip>
       </Popover.Target>
-      <Popover.Dropdown>
+      <Popover.Dropdown aria-label={t('namesOfCells')}>
         <div className={classes.names}>
           {names.length === 0 && <p>{t('cellsHaveNameCan')}</p>}
           <ul>

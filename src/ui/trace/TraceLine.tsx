@@ -39,7 +39,7 @@ export function TraceLine({ cell }: { readonly cell: ActiveCell }) {
   const painting = cell.trace.filter((step) => step.state === 'matched' && Object.keys(step.set).length > 0);
   const asked = cell.trace.filter((step) => step.state !== 'off').length;
   return (
-    <Popover width="min(420px, 94vw)" position="bottom-end" shadow="md" withArrow={false}>
+    <Popover width="min(420px, 94vw)" position="bottom-end" shadow="md" withArrow={false} trapFocus returnFocus>
       <PaintingRules steps={painting} />
       <Popover.Target>
         <button
@@ -55,7 +55,7 @@ export function TraceLine({ cell }: { readonly cell: ActiveCell }) {
           )}
         </button>
       </Popover.Target>
-      <Popover.Dropdown data-help="why">
+      <Popover.Dropdown data-help="why" aria-label={t('trace')}>
         <TraceSteps cell={cell} />
       </Popover.Dropdown>
     </Popover>

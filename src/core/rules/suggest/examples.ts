@@ -21,10 +21,10 @@ export const EXAMPLES = {
   answers: {
     rows: [
       ['Clue', 'Answer', 'Key'],
-      ['Swims on its back', 'boatman', 'boatman'],
-      ['Case of sand', 'mayfly', 'caddisfly'],
-      ['Two tails', '', 'stonefly'],
-      ['Walks on water', 'Skater', 'skater'],
+      ['Dives for fish', 'kingfisher', 'kingfisher'],
+      ['Bobs on stones', 'wagtail', 'dipper'],
+      ['Stands still', '', 'heron'],
+      ['Swims on its back', 'Otter', 'otter'],
     ],
     phrases: ['answer checked against key'],
   },

@@ -44,7 +44,7 @@ export function PickFields({ label, value, between = 'or', opensAtOnce = false, 
           {shown}
         </button>
       </Popover.Target>
-      <Popover.Dropdown mah={320} style={{ overflow: 'auto' }}>
+      <Popover.Dropdown aria-label={label} mah={320} style={{ overflow: 'auto' }}>
         {fields.map((field) => (
           <Checkbox
             key={field.id}

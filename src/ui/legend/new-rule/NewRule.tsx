@@ -1,10 +1,10 @@
 import { Button, Popover } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
-import { memo } from 'react';
+import { memo, Suspense } from 'react';
 import { useTranslations } from 'use-intl';
+import { LaterNewRuleOffers } from '../../sheet/later';
 import { focusGrid } from '../../grid/focus-grid';
 import { useSession, useSessionState } from '../../sheet/use-session';
-import { NewRuleOffers } from './NewRuleOffers';
 
 /** Opens what a new rule can be made from. */
 export const NewRule = memo(function NewRule() {
@@ -42,7 +42,9 @@ export const NewRule = memo(function NewRule() {
         </Button>
       </Popover.Target>
       <Popover.Dropdown p={0} aria-label={t('newRule')}>
-        <NewRuleOffers />
+        <Suspense fallback={null}>
+          <LaterNewRuleOffers />
+        </Suspense>
       </Popover.Dropdown>
     </Popover>
   );

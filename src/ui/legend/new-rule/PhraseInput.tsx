@@ -15,7 +15,7 @@ import { contentsOf } from '../../../core/rules/suggest/field-contents';
 import { writeArea } from '../../../core/sheet/address';
 import { selectedArea, selectedAreas } from '../../grid/engine/selection';
 import { useEngineQuery } from '../../sheet/use-engine-query';
-import { useSessionState } from '../../sheet/use-session';
+import { useSession, useSessionState } from '../../sheet/use-session';
 import { Swatch } from '../Swatch';
 import { useProfiles } from './use-profiles';
 import { useLooks } from '../use-looks';
@@ -37,7 +37,9 @@ interface Props {
 /** Rules typed in words, with what may come next from the sheet's own labels, tests and looks. */
 export function PhraseInput({ fields, onRead }: Props) {
   const t = useTranslations('legend');
-  const [text, setText] = useState('');
+  const session = useSession();
+  const [typed, setTyped] = useState('');
+  const text = typed + useSessionState((state) => state.ahead);
   // Enter waits for what the fields hold: the same words may mean another rule then.
   const [isEntered, setEntered] = useState(false);
   const { sheet, isKnown } = usePhraseSheet(text, fields);
@@ -72,7 +74,8 @@ export function PhraseInput({ fields, onRead }: Props) {
         comboboxProps={{ withinPortal: false }}
         selectFirstOptionOnChange={!isRead}
         onChange={(next) => {
-          setText(next);
+          setTyped(next);
+          session.takeAhead();
           setEntered(false);
         }}
         onKeyDown={take}

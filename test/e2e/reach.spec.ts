@@ -1,0 +1,112 @@
+import type { Page } from '@playwright/test';
+import { makeSheet, SheetPage } from './sheet-page';
+import { expect, test } from './test';
+import { violations } from './violations';
+
+const ROWS = [
+  ['Station', 'Oxygen', 'Due'],
+  ['Alder Weir', '4.2', '2026-03-08'],
+  ['Birch Ford', '8.1', '2026-03-09'],
+  ['Cedar Sluice', '6.3', '2026-03-10'],
+];
+
+/** What opens, and what is opened by then. */
+type Opener = (page: Page, sheet: SheetPage) => Promise<unknown>;
+
+const press =
+  (name: string | RegExp): Opener =>
+  (page) =>
+    page.getByRole('button', { name, exact: true }).first().click();
+const ruleMenu =
+  (item: string): Opener =>
+  async (page, sheet) => {
+    await sheet.ruleMenu('Oxygen is below', item);
+    await expect(page.getByRole('dialog')).toBeVisible();
+  };
+const inPanel =
+  (button: string, tab: string): Opener =>
+  async (page) => {
+    await press(button)(page, new SheetPage(page));
+    await page.getByRole('tab', { name: tab }).click();
+  };
+const onBench =
+  (name: string | RegExp): Opener =>
+  async (_, sheet) => {
+    await sheet.openRule('Oxygen is below');
+    await sheet.bench.getByRole('button', { name }).first().click();
+  };
+
+/** Every menu, dialog and panel of an open sheet, by what opens it. */
+const OPENERS: Readonly<Record<string, Opener>> = {
+  rows: press('Rows'),
+  fields: press('Fields'),
+  numbers: press('Numbers'),
+  'sort and filter': press('Sort and filter'),
+  style: press('Style'),
+  find: press('Find'),
+  'names of cells': press('Names of cells'),
+  trace: press(/^Why this cell looks so/),
+  'menu of the legend': press('Actions for the legend'),
+  'menu of a rule': press(/^Actions for Oxygen/),
+  group: ruleMenu('Add to group…'),
+  'rule set': ruleMenu('Save as rule set…'),
+  'another sheet': ruleMenu('Copy to another sheet…'),
+  'new rule': press('New rule'),
+  'a word of the sentence': onBench(/^Comparison/),
+  'fields of a rule': onBench(/^Reads/),
+  look: onBench(/^Look/),
+  commands: (page) => page.keyboard.press('Control+k'),
+  help: (page) => page.keyboard.press('F1'),
+  'allowed values': async (page, sheet) => {
+    await sheet.menu('Fields', 'Allowed values');
+    await expect(page.getByRole('dialog')).toBeVisible();
+  },
+  people: press('Share'),
+  links: inPanel('Share', 'Links'),
+  'filling in': inPanel('Share', 'Filling in'),
+  programs: inPanel('Share', 'Programs'),
+  export: press('Files'),
+  update: inPanel('Files', 'Update from file'),
+  rules: inPanel('Files', 'Rules'),
+  person: press(/^You are/),
+};
+
+for (const [where, viewport] of Object.entries({
+  'a desk': { width: 1280, height: 800 },
+  'a phone': { width: 390, height: 844 },
+}))
+  test(`on ${where} nothing that opens breaks WCAG 2.2 AA, light or dark`, async ({ page }) => {
+    test.slow();
+    await page.setViewportSize(viewport);
+    const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
+    await sheet.cell('B2').click();
+    await sheet.say('oxygen below 5 as alarm');
+    await sheet.leaveBench();
+    const broken: string[] = [];
+    for (const [name, open] of Object.entries(OPENERS)) {
+      await sheet.cell('B2').click();
+      await open(page, sheet);
+      await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 60)));
+      for (const scheme of ['light', 'dark'] as const) {
+        await page.emulateMedia({ colorScheme: scheme });
+        const found = await violations(page, (axe) => {
+          // The grid has tests of its own. The head of a dialog is no banner of the page.
+          const outside = axe.exclude('[role=grid]').options({
+            rules: {
+              'landmark-no-duplicate-banner': { enabled: false },
+              'landmark-unique': { enabled: false },
+              region: { enabled: false },
+            },
+          });
+          return scheme === 'light'
+            ? outside.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+            : outside.withRules(['color-contrast']);
+        });
+        broken.push(...found.map((each) => `${name}, ${scheme}: ${each}`));
+      }
+      await page.emulateMedia({ colorScheme: 'light' });
+      for (let times = 0; times < 3; times++) await page.keyboard.press('Escape');
+      await expect(page.locator('[role=dialog], [role=menu]'), name).toHaveCount(0);
+    }
+    expect(broken).toEqual([]);
+  });
