@@ -2,19 +2,9 @@
 
 import { useComputedColorScheme } from '@mantine/core';
 import { useMediaQuery, useWindowEvent } from '@mantine/hooks';
-import { Suspense, useDeferredValue, useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useTranslations } from 'use-intl';
-import {
-  LaterAllowedValues,
-  LaterBench,
-  LaterCommandPalette,
-  LaterFindPanel,
-  LaterHelp,
-  LaterStylePanel,
-  LaterTour,
-} from './later';
-import type { SessionState } from './session-state';
-import { TOUR } from '../help/tour-name';
+import { Help, OnBench, PanelsAbove, PanelsOver } from './later-panels';
 import { isMaker, type Reader, type SheetRole, hasLegend, isFiller, isReader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import { ReaderBar } from '../actions/ReaderBar';
@@ -95,14 +85,7 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
               </p>
             )}
             {reads ? <ReaderBar role={sees} list={list} /> : <ActionBar />}
-            {!reads && (
-              <OnPanel panel="style">
-                <LaterStylePanel />
-              </OnPanel>
-            )}
-            <OnPanel panel="find">
-              <LaterFindPanel />
-            </OnPanel>
+            <PanelsAbove isMaker={!reads} />
             {list.isList ? (
               <FillList />
             ) : (
@@ -119,7 +102,7 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
         <Message />
         <LostEntries />
         <Help />
-        {!reads && <Panels />}
+        {!reads && <PanelsOver />}
       </div>
     </SessionContext>
   );
@@ -139,48 +122,6 @@ function useFillList(session: Session, sees: SheetRole) {
 /** The topic of the place on the screen that an element is in. */
 const topicAt = (target: EventTarget | null): string =>
   (target instanceof Element ? target.closest<HTMLElement>('[data-help]')?.dataset.help : undefined) ?? '';
-
-interface OnPanelProps {
-  readonly panel: NonNullable<SessionState['panel']>;
-  readonly children: ReactNode;
-}
-
-/** A part of the screen that is there while its panel is open. */
-function OnPanel({ panel, children }: OnPanelProps) {
-  const isOpen = useSessionState((state) => state.panel === panel);
-  return isOpen && <Suspense fallback={null}>{children}</Suspense>;
-}
-
-/** What opens over the sheet of those who make rules. */
-const Panels = () => (
-  <>
-    <OnPanel panel="commands">
-      <LaterCommandPalette />
-    </OnPanel>
-    <OnPanel panel="values">
-      <LaterAllowedValues />
-    </OnPanel>
-  </>
-);
-
-/** The bench, while a rule lies on it. */
-function OnBench() {
-  // Rendered as deferred work, so that the sheet shows the rule's cells first; typing is never deferred.
-  const isUp = useDeferredValue(useSessionState((state) => state.bench !== null));
-  return (
-    isUp && (
-      <Suspense fallback={null}>
-        <LaterBench />
-      </Suspense>
-    )
-  );
-}
-
-/** The help or the tour, while it is asked for. */
-function Help() {
-  const help = useSessionState((state) => state.help);
-  return help !== null && <Suspense fallback={null}>{help === TOUR ? <LaterTour /> : <LaterHelp />}</Suspense>;
-}
 
 /**
  * The keys of the whole screen, for those who make rules: Alt+R begins a rule, Control+K searches everything, and

@@ -1,0 +1,69 @@
+import { Suspense, useDeferredValue, type ReactNode } from 'react';
+import { TOUR } from '../help/tour-name';
+import {
+  LaterAllowedValues,
+  LaterBench,
+  LaterCommandPalette,
+  LaterFindPanel,
+  LaterHelp,
+  LaterStylePanel,
+  LaterTour,
+} from './later';
+import type { SessionState } from './session-state';
+import { useSessionState } from './use-session';
+
+interface OnPanelProps {
+  readonly panel: NonNullable<SessionState['panel']>;
+  readonly children: ReactNode;
+}
+
+/** A part of the screen that is there while its panel is open. */
+function OnPanel({ panel, children }: OnPanelProps) {
+  const isOpen = useSessionState((state) => state.panel === panel);
+  return isOpen && <Suspense fallback={null}>{children}</Suspense>;
+}
+
+/** What opens over the sheet of those who make rules. */
+export const PanelsOver = () => (
+  <>
+    <OnPanel panel="commands">
+      <LaterCommandPalette />
+    </OnPanel>
+    <OnPanel panel="values">
+      <LaterAllowedValues />
+    </OnPanel>
+  </>
+);
+
+/** What stands above the grid while it is open. */
+export const PanelsAbove = ({ isMaker }: { readonly isMaker: boolean }) => (
+  <>
+    {isMaker && (
+      <OnPanel panel="style">
+        <LaterStylePanel />
+      </OnPanel>
+    )}
+    <OnPanel panel="find">
+      <LaterFindPanel />
+    </OnPanel>
+  </>
+);
+
+/** The bench, while a rule lies on it. */
+export function OnBench() {
+  // Rendered as deferred work, so that the sheet shows the rule's cells first; typing is never deferred.
+  const isUp = useDeferredValue(useSessionState((state) => state.bench !== null));
+  return (
+    isUp && (
+      <Suspense fallback={null}>
+        <LaterBench />
+      </Suspense>
+    )
+  );
+}
+
+/** The help or the tour, while it is asked for. */
+export function Help() {
+  const help = useSessionState((state) => state.help);
+  return help !== null && <Suspense fallback={null}>{help === TOUR ? <LaterTour /> : <LaterHelp />}</Suspense>;
+}
