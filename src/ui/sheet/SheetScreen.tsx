@@ -26,7 +26,7 @@ import { FirstSteps } from '../start/FirstSteps';
 import { Session } from './session';
 import { SheetHeader } from './SheetHeader';
 import classes from './SheetScreen.module.css';
-import { SessionContext, useStateOf, useSessionState } from './use-session';
+import { SessionContext, useStateOf } from './use-session';
 
 interface Props {
   readonly id: SheetId;
