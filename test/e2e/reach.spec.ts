@@ -112,3 +112,32 @@ for (const [where, viewport] of Object.entries({
     }
     expect(broken).toEqual([]);
   });
+
+test('who does not see the looks hears them: shading, borders, bars, mixed fills, and the rules', async ({ page }) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
+  const words = (address: string) => sheet.cell(address);
+  await sheet.cell('B2').click();
+  await sheet.say('oxygen with bars');
+  await sheet.leaveBench();
+  await sheet.cell('A2').click();
+  await sheet.say('station is alder weir as gold fading to white with a red border');
+  await sheet.leaveBench();
+  await expect(words('A2')).toHaveAccessibleName(/^Alder Weir, Station is /);
+  await expect(words('A2')).toHaveAccessibleDescription(/^border all around; fill from #[0-9a-f]{6} to #[0-9a-f]{6}$/);
+  await expect(words('B3')).toHaveAccessibleName(/^8\.1, bar of 100%, /);
+  await sheet.menu('Rows', 'Stripe records');
+  await expect(words('A3')).toHaveAccessibleDescription('shaded');
+});
+
+test('with colours of the reader’s own forced, looks stay as they are and what is chosen has an edge', async ({
+  page,
+}) => {
+  await page.emulateMedia({ forcedColors: 'active' });
+  const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
+  await sheet.cell('B2').click();
+  await sheet.say('oxygen below 5 as alarm');
+  const swatch = sheet.legend.getByRole('listitem').first().locator('[data-small]').first();
+  await expect(swatch).toHaveCSS('background-color', 'rgb(247, 211, 200)');
+  await expect(sheet.legend.locator('[aria-pressed=true]').first()).toHaveCSS('outline-style', 'solid');
+  await page.emulateMedia({ forcedColors: null });
+});

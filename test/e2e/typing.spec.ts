@@ -42,8 +42,8 @@ test('a value below the threshold takes the look at once; a header, a blank, a t
   await page.keyboard.press('Escape');
 
   // A record added at the end is covered at once.
-  await page.getByRole('button', { name: 'Rows' }).click();
-  await page.getByRole('menuitem', { name: 'Add record at the end' }).click();
+  await sheet.leaveBench();
+  await sheet.menu('Rows', 'Add record at the end');
   await expect(sheet.cell('A62')).toHaveAttribute('aria-selected', 'true');
   await sheet.type('B62', '2');
   await expect(sheet.cell('B62')).toHaveAttribute('data-fill', '#f7d3c8');

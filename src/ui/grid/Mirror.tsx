@@ -1,5 +1,6 @@
 import { memo, useDeferredValue } from 'react';
 import { useTranslations } from 'use-intl';
+import { lookInWords } from './look-in-words';
 import { itemAt } from '../../core/values/item-at';
 import type { Fill } from '../../core/looks/look';
 import { ICON_SETS } from '../../core/looks/icon-sets';
@@ -186,6 +187,7 @@ const MirrorCell = memo(function MirrorCell({
   const bar = cell.bar && `${Math.round(100 * Math.abs(cell.bar.end - cell.bar.start))}%`;
   const barWords = bar === undefined ? [] : [t('barOfBar', { bar })];
   const words = [cell.text || t('blank'), ...iconWords, ...barWords, ...rules].join(', ');
+  const lookWords = lookInWords({ fill: shownFill, borders, isBanded: cell.isBanded }, t);
   return (
     <div
       id={`cell-${column}-${position}`}
@@ -194,6 +196,7 @@ const MirrorCell = memo(function MirrorCell({
       aria-selected={isSelected}
       aria-readonly={session.isMaker ? undefined : !cell.isOpen}
       aria-label={words}
+      aria-description={lookWords}
       className={isFrozen ? `${classes.cell} ${classes.frozen}` : classes.cell}
       style={{ left, width, height }}
       data-address={`${columnLetters(column)}${position + 1}`}

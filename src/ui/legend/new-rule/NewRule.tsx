@@ -2,9 +2,10 @@ import { Button, Popover } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { memo, Suspense } from 'react';
 import { useTranslations } from 'use-intl';
-import { LaterNewRuleOffers } from '../../sheet/later';
 import { focusGrid } from '../../grid/focus-grid';
+import { LaterNewRuleOffers } from '../../sheet/later';
 import { useSession, useSessionState } from '../../sheet/use-session';
+import classes from './NewRule.module.css';
 
 /** Opens what a new rule can be made from. */
 export const NewRule = memo(function NewRule() {
@@ -42,7 +43,8 @@ export const NewRule = memo(function NewRule() {
         </Button>
       </Popover.Target>
       <Popover.Dropdown p={0} aria-label={t('newRule')}>
-        <Suspense fallback={null}>
+        {/* The list takes the side where it has room once, when it opens: until it is there, its room is kept. */}
+        <Suspense fallback={<div className={classes.awaited} />}>
           <LaterNewRuleOffers />
         </Suspense>
       </Popover.Dropdown>
