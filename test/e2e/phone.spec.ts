@@ -35,7 +35,7 @@ test('the teacher’s job by touch: a common job finds the key, answers turn rig
   await page.keyboard.press('Escape');
   await sheet.bench.getByRole('button', { name: 'Save rule' }).tap();
   await sheet.bench.getByRole('button', { name: 'Done' }).tap();
-  await expect(sheet.count('Answer is an answer to')).toHaveText('3 of 60');
+  await expect(sheet.count('Answer is checked against')).toHaveText('3 of 60');
 
   for (const [cell, answer, fill] of [
     ['B2', 'Shrimp', '#cfe8dc'],

@@ -17,7 +17,8 @@ function painted(name: ExampleName): string[][] {
   evaluation.calculation.calculateAll();
   evaluation.setRules(rules.map(({ rule }) => rule));
   return evaluation.activeRules.map((running) =>
-    made.order.flatMap((slot, position) =>
+    // The blank records after the table are left out.
+    Array.from(made.order.slice(0, EXAMPLES[name].rows.length)).flatMap((slot, position) =>
       fields.flatMap((_, column) => (running.outcomeAt(column, slot) >= 0 ? [`${'ABCD'[column]}${position + 1}`] : [])),
     ),
   );

@@ -8,15 +8,16 @@ import type { StoredRule } from '../rules/shape/stored-rule';
 import type { Example } from '../rules/suggest/examples';
 import { readOver } from '../rules/suggest/phrase/read-over';
 import type { StoredRow } from '../sheet/change';
+import { NOTHING_OPEN } from '../sharing/filling';
 import { newField, type Field } from '../sheet/field';
 import { Sheet } from '../sheet/sheet';
 import type { SheetContents } from './sheet-contents';
 
 /**
- * A sheet of an example: its table, with the rules that its words mean. Words that mean nothing over it are left out. The
+ * A sheet of an example: its table with blank records after it, and the rules that its words mean. Words that mean nothing over it are left out. The
  * moment says which days are past.
  */
-export function exampleSheet(name: string, { rows, phrases }: Example, now: number): SheetContents {
+export function exampleSheet(name: string, { rows, phrases, open = [] }: Example, now: number): SheetContents {
   const table = tableOf(rows);
   const made = new Sheet(table.fields);
   made.apply({ kind: 'insert-rows', rows: table.rows });
@@ -33,16 +34,21 @@ export function exampleSheet(name: string, { rows, phrases }: Example, now: numb
     const ruleName = ruleSentence(fields, idea).slice(0, MAX_RULE_NAME);
     return { id, key: itemAt(keys, at), rule: { id, name: ruleName, on: true, ...idea } };
   });
-  return { name, ...table, rules };
+  const opened = fields.filter(({ label }) => open.includes(label)).map(({ id }) => id);
+  return { name, ...table, rules, ...(opened.length > 0 ? { parts: [{ ...NOTHING_OPEN, open: opened }] } : {}) };
 }
+
+/** Records that a sheet of an example has: some are blank, to go on in. */
+const ROOM = 20;
 
 function tableOf(rows: Example['rows']): { readonly fields: readonly Field[]; readonly rows: readonly StoredRow[] } {
   const labels = itemAt(rows, 0);
   const fields = generateNKeysBetween(null, null, labels.length).map((key, at) => newField(`f${at + 1}`, key));
-  const keys = generateNKeysBetween(null, null, rows.length);
+  const blank = Array.from({ length: Math.max(0, ROOM + 1 - rows.length) }, () => []);
+  const keys = generateNKeysBetween(null, null, rows.length + blank.length);
   return {
     fields,
-    rows: rows.map((row, at) => ({
+    rows: [...rows, ...blank].map((row, at) => ({
       id: `r${at}`,
       key: itemAt(keys, at),
       role: at === 0 ? 'header' : 'record',

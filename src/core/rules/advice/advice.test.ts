@@ -1,17 +1,23 @@
 import { generateNKeysBetween } from 'fractional-indexing';
 import { expect, test } from 'vitest';
+import { FIRST_FAMILY } from '../../looks/first-family';
 import { sheetFromTable } from '../../sheet/sheet-from-table';
 import { Evaluation } from '../evaluate/evaluation';
 import { mapRuleReferences } from '../shape/map-rule-references';
 import { fieldByLabel, readRuleSet } from '../shape/read-rule-set';
+import { bandLooks } from '../kinds/bands';
+import { FIRST_LOOKS, NEARLY_LOOK } from '../kinds/key';
 import { advise, type ADVISERS } from './registry';
 import { rulesOf } from '../shape/stored-rule';
+
+const saved = Object.fromEntries(FIRST_FAMILY.map(({ id, light }) => [id, light]));
 
 /** Advice on rules, as a file gives them, over rows whose first is the header; with what remains after each repair. */
 function adviceOn(rows: readonly (readonly string[])[], ...rules: readonly object[]) {
   const read = readRuleSet({
     format: 'auxesis-rules',
     version: 1,
+    looks: saved,
     rules: rules.map((rule, at) => ({ id: `r${at}`, look: { bold: true }, ...rule })),
   });
   if ('message' in read) throw new Error(read.message);
@@ -28,7 +34,7 @@ function adviceOn(rows: readonly (readonly string[])[], ...rules: readonly objec
   const look = () => {
     const stored = rulesOf(sheet);
     evaluation.setRules(stored.map(({ rule }) => rule));
-    return advise({ evaluation, stored, saved: {} });
+    return advise({ evaluation, stored, saved });
   };
   const repair = (code: string) => {
     for (const operation of look().find((advice) => advice.code === code)!.repair!)
@@ -141,6 +147,20 @@ test.each(Object.entries(cases).filter(([, { mends }]) => mends))(
   '%s is not found any more once its repair is made',
   (code, { rows, rules }) => expect(adviceOn(rows, ...rules).repair(code)).not.toContain(code),
 );
+
+test('looks that the product proposes are told apart by more than their hue', () => {
+  const rows = column('1', '9');
+  for (const count of [2, 3, 4, 5, 6]) {
+    const cuts = Array.from({ length: count - 1 }, (_, at) => at + 2);
+    expect(adviceOn(rows, { reads, when: { kind: 'bands', cuts, looks: bandLooks(count) } }).codes).not.toContain(
+      'colour-only',
+    );
+  }
+  const looks = { near: NEARLY_LOOK, ...FIRST_LOOKS };
+  expect(adviceOn(rows, { reads, when: { kind: 'key', expect: ['oxygen'], near: 1, looks } }).codes).not.toContain(
+    'colour-only',
+  );
+});
 
 test('rules that make sense get no advice', () => {
   const rows = column('4.9', '5', '7.5', '', '9.2');

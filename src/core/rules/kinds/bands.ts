@@ -116,11 +116,21 @@ export const bands: ConditionKind<BandsWhen> = {
   ],
 };
 
+/** From low to high: each differs from the others in more than its hue (WCAG 2.2, success criterion 1.4.1). */
+const LOOKS: readonly Look[] = [
+  { look: 'cool', italic: true },
+  { look: 'clear' },
+  { look: 'watch', bold: true },
+  { look: 'alarm', underline: true },
+  { look: 'plum', bold: true, italic: true },
+  { look: 'ink' },
+];
+const TWO_LOOKS: readonly Look[] = [{ look: 'cool' }, { look: 'watch', bold: true }];
+
 /** Looks that are proposed for bands, from low to high; no band is without one. */
 export function bandLooks(count: number): Look[] {
-  const looks =
-    count === 2 ? (['cool', 'watch'] as const) : (['cool', 'clear', 'watch', 'alarm', 'plum', 'ink'] as const);
-  return Array.from({ length: count }, (_, at) => ({ look: itemAt(looks, at % looks.length) }));
+  const looks = count === 2 ? TWO_LOOKS : LOOKS;
+  return Array.from({ length: count }, (_, at) => itemAt(looks, at % looks.length));
 }
 
 /**

@@ -26,11 +26,10 @@ export const OUTCOME_SAYS = ['not yet answered', 'right', 'nearly right', 'wrong
 const [EMPTY, RIGHT, NEAR, WRONG] = [0, 1, 2, 3] as const;
 
 /** The looks that an answer check begins with. */
-export const FIRST_LOOKS: KeyWhen['looks'] = {
-  right: { look: 'clear' },
-  near: { look: 'watch' },
-  wrong: { look: 'alarm' },
-};
+export const FIRST_LOOKS: KeyWhen['looks'] = { right: { look: 'clear' }, wrong: { look: 'alarm' } };
+
+/** The look that answers nearly right begin with: it differs from that of right ones in more than its hue. */
+export const NEARLY_LOOK: Look = { look: 'watch', italic: true };
 
 /** Accepted answers shorter than this are right or wrong, never nearly right. */
 const SHORTEST_NEAR = 4;
@@ -97,9 +96,9 @@ export const key: ConditionKind<KeyWhen> = {
     const whose = isAnswerList(when.expect)
       ? when.expect.map((answer) => `“${answer}”`).join(' or ')
       : 'field' in when.expect
-        ? `the record’s ${words.field(when.expect.field)}`
+        ? words.field(when.expect.field)
         : when.expect.cells;
-    return `is an answer to ${whose}: empty, right${when.near ? ', nearly right' : ''} or wrong`;
+    return `is checked against ${whose}`;
   },
   outcomeName: (_, outcome) => OUTCOME_SAYS[outcome] ?? '',
   defaults: ({ commonText }) => ({

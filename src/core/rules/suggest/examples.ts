@@ -3,6 +3,8 @@ export interface Example {
   /** The header, then a row for each record. */
   readonly rows: readonly (readonly string[])[];
   readonly phrases: readonly string[];
+  /** The labels of the fields that others fill in. */
+  readonly open?: readonly string[];
 }
 
 /** The common jobs, each with an example. Days stand as formulas, so that they are near today on every day. */
@@ -24,9 +26,10 @@ export const EXAMPLES = {
       ['Dives for fish', 'kingfisher', 'kingfisher'],
       ['Bobs on stones', 'wagtail', 'dipper'],
       ['Stands still', '', 'heron'],
-      ['Swims on its back', 'Otter', 'otter'],
+      ['Slides on mud', 'Otter', 'otter'],
     ],
     phrases: ['answer checked against key'],
+    open: ['Answer'],
   },
   'two-fields': {
     rows: [

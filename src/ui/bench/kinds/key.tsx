@@ -1,6 +1,6 @@
 import { useTranslations } from 'use-intl';
 import { recordOf } from '../../../core/values/typed-keys';
-import { KEY_OUTCOMES, type KeyWhen } from '../../../core/rules/kinds/key';
+import { KEY_OUTCOMES, NEARLY_LOOK, type KeyWhen } from '../../../core/rules/kinds/key';
 import { readThreshold, type Typed } from '../../../core/rules/shape/read-threshold';
 import classes from '../Bench.module.css';
 import { KeyPicture } from '../picture/KeyPicture';
@@ -74,7 +74,7 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
         label={t('nearness')}
         value={String(when.near ?? 0) as (typeof NEAR)[number]}
         words={recordOf(NEAR, (near) => t(NEARNESS[near]))}
-        onPick={(near) => onChange({ ...when, near: Number(near) })}
+        onPick={(near) => onChange({ ...when, near: Number(near), looks: { near: NEARLY_LOOK, ...when.looks } })}
       />
       {t('numberMayOff')}{' '}
       <AmountInput

@@ -38,8 +38,12 @@ test('a text colour that stands on a dark sheet is made lighter; a pair that was
   ).toBeGreaterThan(READABLE);
 });
 
-test.each(SCHEMES)('numbers are read over bars of any colour on a %s sheet', (scheme) => {
-  const tokens = TOKENS[scheme];
-  for (const color of [...Object.values(BAR_COLORS), '#3d7a5a', '#000080', '#ffd700', '#ffffff', '#000000'])
-    expect(contrastRatio(barColor(color, tokens.ink, tokens), tokens.ink), color).toBeGreaterThanOrEqual(READABLE);
-});
+test.each(SCHEMES)(
+  'numbers are read over bars of any colour on a %s sheet, also those on a dark or light fill',
+  (scheme) => {
+    const tokens = TOKENS[scheme];
+    for (const color of [...Object.values(BAR_COLORS), '#3d7a5a', '#000080', '#ffd700', '#ffffff', '#000000'])
+      for (const ink of [tokens.ink, '#ffffff', '#111111'])
+        expect(contrastRatio(barColor(color, ink, tokens), ink), `${ink} on ${color}`).toBeGreaterThanOrEqual(READABLE);
+  },
+);

@@ -34,13 +34,14 @@ function inkOn(under: Ground['fill'], text: Hex | undefined, { sheet }: Tokens):
     : text;
 }
 
-/** The colour of a bar, nearer to the sheet's where the number over it could not be read. */
+/** The colour of a bar. Where what stands over it could not be read, it is nearer to one on which that reads. */
 export function barColor(color: Hex, ink: Hex, { sheet }: Tokens): Hex {
   const key = `${sheet} ${color} ${ink}`;
   return remembered(bars, key, () => {
+    const end = contrastRatio(sheet, ink) >= READABLE ? sheet : readableText(ink);
     let shown = color;
     for (let share = 0.1; share < 1 && contrastRatio(shown, ink) < READABLE; share += 0.1)
-      shown = mixed(color, sheet, share);
+      shown = mixed(color, end, share);
     return shown;
   });
 }

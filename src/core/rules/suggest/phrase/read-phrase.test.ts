@@ -160,6 +160,10 @@ describe('phrases', () => {
       { paints: 'record', when: { is: '=', to: 'blocked' }, look: { look: 'alarm' } },
       { paints: 'record', when: { is: '=', to: 'waiting' }, look: { look: 'watch' } },
     ]);
+    expect(ideasOf('records where station is blocked in purple; nitrate with bars')).toMatchObject([
+      { paints: 'record', when: { to: 'blocked' } },
+      { paints: 'cell', when: { kind: 'bar' } },
+    ]);
     expect(ideasOf('nitrate with bars, at most 70% as bold on yellow')).toMatchObject([
       { when: { kind: 'bar' } },
       { when: { is: '<=' }, look: { bold: true, fill: '#ffff00' } },

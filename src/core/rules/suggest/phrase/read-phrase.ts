@@ -110,13 +110,14 @@ function ideaOf({ scope, subject, when, look, paints, roles }: Clause, otherwise
  */
 function readClause(cursor: PhraseCursor, before: Clause | undefined): Clause | undefined {
   const clause = cursor.attempt(() => {
-    const scope = cursor.word(SCOPES) ?? before?.scope ?? 'cell';
+    const scope = cursor.word(SCOPES);
     const found =
       cursor.attempt(() => readRanked(cursor)) ?? cursor.attempt(() => readQuestion(cursor)) ?? readAlternate(cursor);
-    if (found) return { scope, ...found };
+    // A rule with a field of its own has its own scope: bars for another field do not run over the whole record.
+    if (found) return { scope: scope ?? 'cell', ...found };
     const subject = before?.subject ?? selectedSubject(cursor.sheet, 'fields');
     const asked = subject && cursor.attempt(() => readRest(cursor, subject, before?.test));
-    return asked && { scope, subject, ...asked };
+    return asked && { scope: scope ?? before?.scope ?? 'cell', subject, ...asked };
   });
   const look = clause && cursor.look();
   return clause && look !== undefined ? { ...clause, look } : undefined;
