@@ -18,7 +18,7 @@ export const desk = {
   delete: 'Delete',
   cancel: 'Cancel',
   actionsForName: 'Actions for {name}',
-  sheetMayHaveBeen: 'The sheet may have been removed, or the address is not quite right.',
+  sheetMayHaveBeen: 'The sheet may have been deleted, it may not be shared with you, or the address is mistyped.',
   thereIsNothingHere: 'There is nothing here',
   allSheets: 'All sheets',
   createNew: 'New sheet',

@@ -1,5 +1,6 @@
 // Texts of the interface in English: ICU messages by key.
 export const examples = {
+  chooseExampleBecomesSheet: 'Choose an example. It becomes a sheet of your own, to change as you like.',
   flagWhatBelowLimit: 'Flag what is below a limit',
   readings: 'Readings',
   checkAnswersAgainstKey: 'Check answers against a key',

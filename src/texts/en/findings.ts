@@ -17,6 +17,8 @@ export const findings = {
   markAllAsSeen: 'Mark all as seen',
   noNewFindings: 'No new findings.',
   noFindingsYet: 'No findings yet.',
+  recordsThatStartMatch: 'Records that start or stop to match a rule are listed here, with who changed them and when.',
+  noRulesYet: 'No rules yet.',
   showEarlierFindings: 'Show earlier findings',
   rules: 'Rules',
   newFindingsPostedAddress: 'New findings are posted to this address.',

@@ -14,4 +14,5 @@ export const grid = {
   fillPatternColorGround:
     'fill with {pattern, select, dots {dots} lines {lines} cross {crossed lines} other {diagonal lines}} in {color} on {ground}',
   theSheet: 'the sheet',
+  openingTheSheet: 'Opening the sheet…',
 } as const;

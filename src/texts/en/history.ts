@@ -7,7 +7,8 @@ export const history = {
   name: 'Name',
   undoChangeSequence: 'Undo change {sequence, number, ::group-off}',
   undo: 'Undo',
-  noChangesYet: 'No changes yet.',
+  noChangesYet:
+    'No changes yet. Each change to the sheet will be listed here: view the sheet as it was then, or undo it.',
   changes: 'Changes',
   showEarlierChanges: 'Show earlier changes',
   showAllChanges: 'Show all changes',

@@ -61,6 +61,7 @@ export const legend = {
   oxygenBelowAsAlarm: 'oxygen below 5 as alarm',
   textUnderstoodThenComes: '“{text}” is understood; then comes {reading}.',
   pressEnterToSave: 'Press Enter to save:',
+  paintsWholeRecord: ', whole record',
   matchedOfReadCells: ', {matched, number} of {read, plural, one {# cell} other {# cells}}',
   copyCountRulesAnother: 'Copy {count, plural, one {# rule} other {# rules}} to another sheet',
   rulesCopiedNameAfter:

@@ -17,6 +17,7 @@ export const sheet = {
   somebody: 'Somebody',
   nameRoleAtCell: '{name}, {role}, at {cell}',
   opening: 'Opening…',
+  notOpen: 'Not open',
   offlinePendingChangesWait:
     'Offline: {pending, plural, =0 {trying again} one {# change waits here} other {# changes wait here}}',
   saving: 'Saving…',

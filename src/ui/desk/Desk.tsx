@@ -34,10 +34,9 @@ export function Desk({ sheets, person }: { readonly sheets: readonly DeskSheetSu
       }
       after={<PersonMenu person={{ name: person, hasAccount: true }} />}
     >
-      <StartFromExample isOpen={sheets.length === 0}>
-        <NewSheet />
+      <StartFromExample isOpen={sheets.length === 0} beside={<NewSheet />}>
+        <FileDrop take={setFile} />
       </StartFromExample>
-      <FileDrop take={setFile} />
       {sheets.length > 0 && <SheetList sheets={sheets} />}
     </Page>
   );
@@ -74,7 +73,7 @@ function SheetList({ sheets }: { readonly sheets: readonly DeskSheetSummary[] })
           <NativeSelect
             aria-label={t('sortBy')}
             value={order}
-            data={ORDERS.map((value) => ({ value, label: ORDER_WORDS[value] }))}
+            data={ORDERS.map((value) => ({ value, label: t(ORDER_WORDS[value]) }))}
             onChange={(event) => setOrder(memberOf(ORDERS, event.currentTarget.value))}
           />
         </div>

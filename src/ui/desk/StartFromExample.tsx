@@ -8,22 +8,25 @@ const ExampleGallery = lazy(() => import('../examples/ExampleGallery'));
 interface Props {
   /** True where there is no sheet yet. */
   readonly isOpen: boolean;
-  /** The other ways to begin, beside which it stands. */
+  /** The first way to begin, beside which its button stands. */
+  readonly beside: ReactNode;
+  /** The other ways to begin, between the button and the examples. */
   readonly children: ReactNode;
 }
 
 /** The examples to begin a sheet with: shown at once where there is no sheet yet, else on demand. */
-export function StartFromExample({ isOpen: isOpenAtFirst, children }: Props) {
+export function StartFromExample({ isOpen: isOpenAtFirst, beside, children }: Props) {
   const t = useTranslations('desk');
   const [isOpen, setOpen] = useState(isOpenAtFirst);
   return (
     <>
       <div className={classes.begin}>
-        {children}
+        {beside}
         <Button variant="default" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
           {t('startFromExample')}
         </Button>
       </div>
+      {children}
       {isOpen && (
         <Suspense fallback={<p role="status">{t('loading')}</p>}>
           <ExampleGallery />

@@ -35,6 +35,7 @@ export default function ExampleGallery() {
   };
   return (
     <section aria-label={t('examples')}>
+      <p className={classes.lead}>{t('chooseExampleBecomesSheet')}</p>
       {error && <p role="alert">{error}</p>}
       <ul className={classes.gallery}>
         {keysOf(EXAMPLES).map((example) => (

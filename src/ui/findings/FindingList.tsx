@@ -29,7 +29,11 @@ export function FindingList({ feed, showsSheet }: { readonly feed: Feed; readonl
         )}
       </div>
       {message && <p role="alert">{message}</p>}
-      {findings.length === 0 && <p className={shared.none}>{asked.only ? t('noNewFindings') : t('noFindingsYet')}</p>}
+      {findings.length === 0 && (
+        <p className={shared.none}>
+          {asked.only ? t('noNewFindings') : t('noFindingsYet')} {t('recordsThatStartMatch')}
+        </p>
+      )}
       <ol className={shared.list} aria-label={t('findings')}>
         {findings.map((finding) => (
           <FindingItem

@@ -81,7 +81,18 @@ export function Grid() {
         </div>
         <Overlay geometry={geometry} view={view} scroll={rested} touched={isTouch ? cellAt : null} onMove={move} />
       </div>
+      {frame === null && <Wait />}
     </div>
+  );
+}
+
+/** Says that the sheet is on its way; the status of the page says it to those who hear it. */
+function Wait() {
+  const t = useTranslations('grid');
+  return (
+    <p className={classes.wait} aria-hidden>
+      {t('openingTheSheet')}
+    </p>
   );
 }
 

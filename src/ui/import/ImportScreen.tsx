@@ -49,7 +49,7 @@ export function ImportScreen({ file, leave }: { readonly file: File; readonly le
       )}
       {!preview && (
         <div className={classes.working}>
-          {!refused && <Working words={WORDS.reading} share={progress} />}
+          {!refused && <Working words={t(WORDS.reading)} share={progress} />}
           <Button variant="default" onClick={leave}>
             {refused ? t('backToTheSheets') : t('stop')}
           </Button>
@@ -123,7 +123,7 @@ function Acts({ preview, work, leave }: SideProps) {
         {stage === 'sending' || stage === 'packing' ? t('stop') : t('cancel')}
       </Button>
       {stage !== 'looking' && (
-        <Working words={WORDS[stage]} share={progress} isSent={stage === 'sending' && progress === 1} />
+        <Working words={t(WORDS[stage])} share={progress} isSent={stage === 'sending' && progress === 1} />
       )}
     </div>
   );

@@ -40,6 +40,7 @@ export function Legend() {
   const t = useTranslations('legend');
   const legend = useDeferredValue(useSessionState((state) => state.legend));
   const isReading = useSessionState((state) => state.isReading);
+  const isShown = useSessionState((state) => state.frame !== null);
   const fields = useSessionState((state) => state.frame?.fields) ?? NO_FIELDS;
   if (isReading)
     return (
@@ -57,7 +58,7 @@ export function Legend() {
       <NameGroup />
       <CarryElsewhere />
       <RuleSets />
-      {legend.length === 0 && <p className={classes.empty}>{t('noRulesYetSelect')}</p>}
+      {isShown && legend.length === 0 && <p className={classes.empty}>{t('noRulesYetSelect')}</p>}
       <RuleList legend={legend} />
       <div className={classes.foot}>
         <RuleSetNotice />

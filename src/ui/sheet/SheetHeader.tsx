@@ -59,7 +59,8 @@ function LinkMark() {
   const t = useTranslations('sheet');
   const link = useSessionState((state) => state.link);
   const pending = useSessionState((state) => state.pending);
-  const words = linkWords({ link, pending }, t);
+  const hasFailed = useSessionState((state) => state.failure !== null);
+  const words = hasFailed ? t('notOpen') : linkWords({ link, pending }, t);
   return (
     <span className={classes.link} role="status" aria-label={words} data-testid="link">
       <span className={classes.dot} data-state={link} aria-hidden />

@@ -52,6 +52,8 @@ export const theme = createTheme({
   defaultRadius: 6,
   fontSizes: { xs: '12px', sm: '13px', md: '15px', lg: '18px', xl: '22px' },
   components: {
+    // A link in a line of text is marked by more than its colour.
+    Anchor: { defaultProps: { underline: 'always' } },
     // The first item of a menu has the focus, and nothing else is in it.
     Menu: { defaultProps: { withInitialFocusPlaceholder: false } },
     Tooltip: { defaultProps: { openDelay: 400, transitionProps: { duration: 0 } } },

@@ -75,12 +75,13 @@ function CategoryCondition({ when, onChange }: ConditionProps<CategoryWhen>) {
 }
 
 function PaletteWords({ name }: { readonly name: PaletteName }) {
+  const t = useTranslations('bench');
   return (
     <span className={classes.palette}>
       {PALETTES[name].map((color) => (
         <span key={color} style={{ background: color }} />
       ))}
-      {PALETTE_WORDS[name]}
+      {t(PALETTE_WORDS[name])}
     </span>
   );
 }

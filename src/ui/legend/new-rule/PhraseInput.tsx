@@ -111,6 +111,7 @@ function ReadRules({
         {ideas.map((idea, at) => (
           <li key={at}>
             <LooksOf idea={idea} /> {ruleSentence(fields, idea)}
+            {idea.paints === 'record' && t('paintsWholeRecord')}
             {isCounted && <MatchWords key={text} idea={idea} />}
           </li>
         ))}
