@@ -55,8 +55,14 @@ const OPENERS: Readonly<Record<string, Opener>> = {
   'a word of the sentence': onBench(/^Comparison/),
   'fields of a rule': onBench(/^Reads/),
   look: onBench(/^Look/),
-  commands: (page) => page.keyboard.press('Control+k'),
-  help: (page) => page.keyboard.press('F1'),
+  commands: async (page) => {
+    await page.keyboard.press('Control+k');
+    await expect(page.getByRole('combobox', { name: /^Search actions/ })).toHaveAttribute('aria-controls', /./);
+  },
+  help: async (page) => {
+    await page.keyboard.press('F1');
+    await expect(page.getByRole('dialog', { name: 'Help' })).toBeVisible();
+  },
   'allowed values': async (page, sheet) => {
     await sheet.menu('Fields', 'Allowed values');
     await expect(page.getByRole('dialog')).toBeVisible();
@@ -86,6 +92,7 @@ for (const [where, viewport] of Object.entries({
     for (const [name, open] of Object.entries(OPENERS)) {
       await sheet.cell('B2').click();
       await open(page, sheet);
+      await expect(page.getByText('Loading…')).toHaveCount(0);
       await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 60)));
       for (const scheme of ['light', 'dark'] as const) {
         await page.emulateMedia({ colorScheme: scheme });

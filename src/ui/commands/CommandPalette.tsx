@@ -1,4 +1,5 @@
 import { Combobox, Modal, TextInput, useCombobox } from '@mantine/core';
+import { useMounted } from '@mantine/hooks';
 import { useState } from 'react';
 import { useTranslations } from 'use-intl';
 import type { SheetSummary } from '../../protocol/sheet-summary';
@@ -38,6 +39,8 @@ function Palette({ onClose }: { readonly onClose: () => void }) {
   const [typed, setTyped] = useState('');
   const query = typed + useSessionState((state) => state.ahead);
   const combobox = useCombobox({ opened: true });
+  // The library ties the line to the list by the list's id, which it knows from the second rendering on.
+  useMounted();
   const found = matching(useCommands(), query).slice(0, MAX_LISTED);
   const groups = [...new Set(found.map(({ group }) => group))];
   const submit = (id: string) => {
@@ -46,7 +49,7 @@ function Palette({ onClose }: { readonly onClose: () => void }) {
   };
   return (
     <Combobox store={combobox} onOptionSubmit={submit} withinPortal={false}>
-      <Combobox.EventsTarget>
+      <Combobox.EventsTarget withExpandedAttribute>
         <TextInput
           data-autofocus
           autoFocus
