@@ -61,7 +61,7 @@ export function riverflyCheck(): NewSheet {
           expect: { field: 'key' },
           near: 1,
           tolerance: 0.1,
-          looks: { right: { look: 'clear' }, near: { look: 'watch' }, wrong: { look: 'alarm' } },
+          looks: { right: { look: 'clear' }, near: { look: 'watch', italic: true }, wrong: { look: 'alarm' } },
         },
         paints: 'cell',
         trials: [],

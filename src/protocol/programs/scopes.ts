@@ -1,9 +1,9 @@
 /** The scopes of a program on a sheet, and the words for them when a token is made. */
 export const SCOPES = {
-  read: 'read records, with their looks and the names of the rules that give them',
-  write: 'enter records and change them',
-  rules: 'read rules and put others in their place',
-  findings: 'hear what enters and leaves each rule',
+  read: 'read records, with their looks and the names of their rules',
+  write: 'add and change records',
+  rules: 'read and replace rules',
+  findings: 'receive findings: what enters and leaves each rule',
 } as const;
 
 /** Days for which a token may be made. */
