@@ -39,7 +39,7 @@ test('the OpenAPI document is valid, and a client that is made of it alone reads
     ['Birch Ford', '8.2'],
   ]);
   await SheetPage.open(page, sheet);
-  const token = await makeToken(page, 'Field office', /read rules/, /hear what/);
+  const token = await makeToken(page, 'Field office', /replace rules/, /receive findings/);
   const definition = (await (await page.request.get('/api/v1/openapi.json')).json()) as Document;
   // By the JSON schema of OpenAPI 3.1 that the OpenAPI Initiative publishes.
   expect(await new Validator().validate(structuredClone(definition) as never)).toMatchObject({ valid: true });

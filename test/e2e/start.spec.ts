@@ -54,6 +54,7 @@ test('a sheet begins with an example of a common job, with rules that work on wh
   const gallery = page.getByRole('region', { name: 'Examples' });
   await expect(gallery.getByRole('listitem')).toHaveCount(8);
   expect(await violations(page, (axe) => axe.include('[aria-label="Examples"]'))).toEqual([]);
+  await expect(gallery.getByRole('table', { name: 'Due dates' }).getByRole('row')).toHaveCount(5);
   await gallery.getByRole('button', { name: 'Overdue and due soon' }).click();
   await page.waitForURL('**/sheets/*');
   const opened = new SheetPage(page);

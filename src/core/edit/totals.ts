@@ -1,6 +1,7 @@
 import { keysOf } from '../values/typed-keys';
-import type { Operation } from '../sheet/change';
-import type { FieldId } from '../sheet/ids';
+import { itemAt } from '../values/item-at';
+import type { Operation, StoredRow } from '../sheet/change';
+import type { FieldId, RowId } from '../sheet/ids';
 import { keysAt } from '../sheet/layout/keys-at';
 import { fieldFormat } from '../sheet/shown-cell';
 import type { Sheet } from '../sheet/sheet';
@@ -26,21 +27,30 @@ export const TOTAL_WORD = 'Total';
 export const totalOf = (field: FieldId, is: TotalFunction): string => `=${FUNCTIONS[is]}(⟦${field}~*⟧)`;
 
 /**
- * Puts totals into the last row of totals. Where there is none it is made under the last record; blank rows at the end
- * make way, since what it covers must not reach beyond it.
+ * A new row of totals under the last row that is not blank, of rows from the top. Blank rows at the end make way, since
+ * what a total covers must not reach beyond it.
  */
+export function insertTotals(
+  rows: readonly { readonly id: RowId; readonly key: string }[],
+  last: number,
+  { id, cells }: Pick<StoredRow, 'id' | 'cells'>,
+): Operation[] {
+  const blank = rows.slice(last + 1).map((row) => row.id);
+  const key = itemAt(keysAt(rows, rows.length, 1), 0);
+  return [
+    ...(blank.length > 0 ? [{ kind: 'remove-rows' as const, rows: blank }] : []),
+    { kind: 'insert-rows', rows: [{ id, key, role: 'total', cells }] },
+  ];
+}
+
+/** Puts totals into the last row of totals, or into a new one where there is none. */
 function putTotals(sheet: Sheet, inputs: Readonly<Record<FieldId, string>>, newId: () => string): Operation[] {
   const last = sheet.order.findLast((slot) => sheet.roleAt(slot) === 'total');
   if (last !== undefined) {
     const row = sheet.rowId(last);
     return [{ kind: 'set-cells', cells: Object.entries(inputs).map(([field, input]) => ({ row, field, input })) }];
   }
-  const blank = sheet.order.slice(sheet.lastFilledRow() + 1).map((slot) => sheet.rowId(slot));
-  const [key] = keysAt(rowsOf(sheet), sheet.rowCount, 1);
-  return [
-    ...(blank.length > 0 ? [{ kind: 'remove-rows' as const, rows: blank }] : []),
-    { kind: 'insert-rows', rows: [{ id: newId(), key: key!, role: 'total', cells: inputs }] },
-  ];
+  return insertTotals(rowsOf(sheet), sheet.lastFilledRow(), { id: newId(), cells: inputs });
 }
 
 /** A total of fields over all their records, now and later. */

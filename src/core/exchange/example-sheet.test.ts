@@ -3,7 +3,7 @@ import { keysOf } from '../values/typed-keys';
 import { Evaluation } from '../rules/evaluate/evaluation';
 import { EXAMPLES, type ExampleName } from '../rules/suggest/examples';
 import { Sheet } from '../sheet/sheet';
-import { exampleSheet } from './example-sheet';
+import { exampleSheet, withRoom } from './example-sheet';
 
 /** 2026-03-08 as a serial date. */
 const NOW = 46_089;
@@ -17,8 +17,7 @@ function painted(name: ExampleName): string[][] {
   evaluation.calculation.calculateAll();
   evaluation.setRules(rules.map(({ rule }) => rule));
   return evaluation.activeRules.map((running) =>
-    // The blank records after the table are left out.
-    Array.from(made.order.slice(0, EXAMPLES[name].rows.length)).flatMap((slot, position) =>
+    made.order.flatMap((slot, position) =>
       fields.flatMap((_, column) => (running.outcomeAt(column, slot) >= 0 ? [`${'ABCD'[column]}${position + 1}`] : [])),
     ),
   );
@@ -41,6 +40,14 @@ describe('the examples of common jobs', () => {
       ],
     ],
   ] as const)('%s: the rules find these cells', (name, cells) => expect(painted(name)).toEqual(cells));
+
+  test('blank records follow the table, and none where it is long enough', () => {
+    const { rows } = withRoom(exampleSheet('limit', EXAMPLES.limit, NOW), 8);
+    expect(rows.map(({ cells }) => Object.keys(cells).length)).toEqual([3, 3, 3, 3, 3, 3, 0, 0]);
+    expect(rows.map(({ key }) => key)).toEqual(rows.map(({ key }) => key).toSorted());
+    expect(new Set(rows.map(({ id }) => id)).size).toBe(8);
+    expect(withRoom(exampleSheet('limit', EXAMPLES.limit, NOW), 3).rows).toHaveLength(6);
+  });
 
   test('each has rules for all that its words say', () => {
     for (const name of keysOf(EXAMPLES))

@@ -14,7 +14,7 @@ import { Sheet } from '../sheet/sheet';
 import type { SheetContents } from './sheet-contents';
 
 /**
- * A sheet of an example: its table with blank records after it, and the rules that its words mean. Words that mean nothing over it are left out. The
+ * A sheet of an example: its table, with the rules that its words mean. Words that mean nothing over it are left out. The
  * moment says which days are past.
  */
 export function exampleSheet(name: string, { rows, phrases, open = [] }: Example, now: number): SheetContents {
@@ -38,17 +38,13 @@ export function exampleSheet(name: string, { rows, phrases, open = [] }: Example
   return { name, ...table, rules, ...(opened.length > 0 ? { parts: [{ ...NOTHING_OPEN, open: opened }] } : {}) };
 }
 
-/** Records that a sheet of an example has: some are blank, to go on in. */
-const ROOM = 20;
-
 function tableOf(rows: Example['rows']): { readonly fields: readonly Field[]; readonly rows: readonly StoredRow[] } {
   const labels = itemAt(rows, 0);
   const fields = generateNKeysBetween(null, null, labels.length).map((key, at) => newField(`f${at + 1}`, key));
-  const blank = Array.from({ length: Math.max(0, ROOM + 1 - rows.length) }, () => []);
-  const keys = generateNKeysBetween(null, null, rows.length + blank.length);
+  const keys = generateNKeysBetween(null, null, rows.length);
   return {
     fields,
-    rows: [...rows, ...blank].map((row, at) => ({
+    rows: rows.map((row, at) => ({
       id: `r${at}`,
       key: itemAt(keys, at),
       role: at === 0 ? 'header' : 'record',
@@ -57,4 +53,12 @@ function tableOf(rows: Example['rows']): { readonly fields: readonly Field[]; re
       ),
     })),
   };
+}
+
+/** A sheet with blank records after its own, to go on in: as many as make up a number of rows. */
+export function withRoom(contents: SheetContents, count: number): SheetContents {
+  const { rows } = contents;
+  const keys = generateNKeysBetween(rows.at(-1)?.key ?? null, null, Math.max(0, count - rows.length));
+  const blank = keys.map((key, at): StoredRow => ({ id: `blank${at}`, key, role: 'record', cells: {} }));
+  return { ...contents, rows: [...rows, ...blank] };
 }

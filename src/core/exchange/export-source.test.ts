@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { fateGroups } from './export-source';
 
-test('rules with one fate and one note are told together, others apart, in the order of the first', () => {
+test('rules with the same result and note form one group; groups follow their first rule', () => {
   const fates = [
     { name: 'Low', as: 'formula', note: '' },
     { name: 'High', as: 'rule', note: 'blanks count' },

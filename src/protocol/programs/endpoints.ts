@@ -168,7 +168,7 @@ export const ENDPOINTS = {
           'Conditions that all must hold, such as `Dissolved oxygen<7`: a label, one of = != < <= > >= or ~ (contains), and a value',
         ),
       rule: Joi.string().max(200).description('Only records in which a rule of this name or id gives a look'),
-      looks: Joi.boolean().default(true).description('Whether looks are told'),
+      looks: Joi.boolean().default(true).description('Whether the answer includes looks'),
     }),
     headers: IF_NONE_MATCH,
     answer: {

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { generateNKeysBetween } from 'fractional-indexing';
 import { nanoid } from 'nanoid';
-import { TOTAL_WORD, totalOf } from '../../core/edit/totals';
+import { insertTotals, TOTAL_WORD, totalOf } from '../../core/edit/totals';
 import { labelFromInput } from '../../core/sheet/label-from-input';
 import { itemAt } from '../../core/values/item-at';
 import { LIMITS } from '../../core/exchange/limits';
@@ -156,15 +156,10 @@ async function totalsUnder(
       .map(([field, input]) => ({ row: there.id, field, input }));
     return cells.length ? [{ kind: 'set-cells', cells }] : [];
   }
-  const blank = rows.slice(last + 1).map(({ id }) => id);
-  const above = [...rows.slice(0, last + 1), ...added];
+  const all = [...rows.slice(0, last + 1), ...added, ...rows.slice(last + 1)];
   const label = fields.find(({ id }) => inputs[id] === undefined);
   const cells = { ...(label ? { [label.id]: TOTAL_WORD } : {}), ...inputs };
-  const key = itemAt(keysAt(above, above.length, 1), 0);
-  return [
-    ...(blank.length ? [{ kind: 'remove-rows' as const, rows: blank }] : []),
-    { kind: 'insert-rows', rows: [{ id: nanoid(10), key, role: 'total', cells }] },
-  ];
+  return insertTotals(all, last + added.length, { id: nanoid(10), cells });
 }
 
 interface MergeInto {

@@ -5,6 +5,6 @@ export const page = {
   loading: 'Loading…',
   pageCouldNotOpened: 'This page could not be opened',
   somethingWentWrongServer: 'Something went wrong on the server. What was entered before is kept.',
-  tryAgainMomentIf: 'Try again in a moment. If it goes on, tell whoever runs this server.',
+  tryAgainMomentIf: 'Try again in a moment. If it still fails, tell the administrator of this server.',
   tryAgain: 'Try again',
 } as const;

@@ -10,7 +10,7 @@ export const programs = {
   staysPage: 'It stays in this page.',
   answers: 'Answers',
   whatRefusedToldAs:
-    'What is refused is told as <code>\'{\' "refused": "why, and where in the request" \'}\'</code>: 400 not as it should be, 401 no token that works, 403 not what the token is good for, 404 no such sheet for it, 412 changed since it was read, 429 too often. An <code>ETag</code> that is sent back as <code>If-None-Match</code> is answered with 304 where nothing is different; <code>RateLimit-Remaining</code> says how many requests are left in this minute; pages are followed by their <code>next</code>, as <code>cursor</code>.',
+    'An error has the body <code>\'{\' "refused": "the reason, and the place in the request" \'}\'</code>. Its status is 400 for an invalid request, 401 for a missing or expired token, 403 where the token lacks the permission, 404 where the token has no such sheet, 412 where the sheet has changed since it was read, 429 for too many requests. An <code>ETag</code> that is sent back as <code>If-None-Match</code> is answered with 304 where nothing is different; <code>RateLimit-Remaining</code> says how many requests are left in this minute; pages are followed by their <code>next</code>, as <code>cursor</code>.',
   scopeScope: 'Scope: {scope}.',
   anyToken: 'Any token.',
   copyExampleSays: 'Copy the example of {says}',

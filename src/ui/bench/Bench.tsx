@@ -5,7 +5,7 @@ import { ActionIcon, Button, TextInput } from '@mantine/core';
 import { IconChevronDown, IconChevronUp } from '@tabler/icons-react';
 import { useEffect, useRef, useState, type CSSProperties, type KeyboardEvent, type RefObject } from 'react';
 import { useTranslations } from 'use-intl';
-import { BenchEdge } from './BenchEdge';
+import { BenchEdge, MIN_PX, REST_PX } from './BenchEdge';
 import { isUnkept, type SessionState } from '../sheet/session-state';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
@@ -55,7 +55,12 @@ export function Bench() {
       aria-label={t('bench')}
       data-help="change"
       data-folded={isFolded}
-      style={{ '--bench-height': `${heightPx}px` } as CSSProperties}
+      style={
+        {
+          '--bench-height': `${heightPx}px`,
+          '--bench-most': `max(${MIN_PX}px, 100dvh - ${REST_PX}px)`,
+        } as CSSProperties
+      }
       onKeyDown={onKeyDown}
     >
       {!isFolded && <BenchEdge heightPx={heightPx} onHeight={setHeightPx} />}

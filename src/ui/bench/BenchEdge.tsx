@@ -3,9 +3,9 @@ import { useTranslations } from 'use-intl';
 import classes from './BenchEdge.module.css';
 
 /** The least height at which sentence and picture can be used, in pixels. */
-const MIN_PX = 180;
+export const MIN_PX = 180;
 /** What stays for the rest of the page: the bars above and below the sheet, and ten of its rows. */
-const REST_PX = 450;
+export const REST_PX = 450;
 const STEP_PX = 24;
 
 const greatest = (): number => Math.max(MIN_PX, window.innerHeight - REST_PX);

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { exampleSheet } from '../../../core/exchange/example-sheet';
+import { exampleSheet, withRoom } from '../../../core/exchange/example-sheet';
 import { EXAMPLES, type ExampleName } from '../../../core/rules/suggest/examples';
 import { serialInZone } from '../../../core/values/serial-in-zone';
 import { keysOf } from '../../../core/values/typed-keys';
@@ -20,9 +20,14 @@ const newSheet = Joi.object<{ name: string; example?: ExampleName }>({
   example: Joi.valid(...keysOf(EXAMPLES)),
 }).label('sheet');
 
+/** Rows of a sheet that begins with an example, the blank ones included. */
+const EXAMPLE_ROWS = 21;
+
 /** A new sheet: empty, or with the table and rules of an example. */
 export const POST = personRoute({ body: newSheet }, async ({ person: { id: owner }, body: { name, example } }) => {
   await requireRoomForSheet(database(), owner);
-  const contents = example ? exampleSheet(name, EXAMPLES[example], serialInZone(Date.now(), 'UTC')) : emptySheet(name);
+  const contents = example
+    ? withRoom(exampleSheet(name, EXAMPLES[example], serialInZone(Date.now(), 'UTC')), EXAMPLE_ROWS)
+    : emptySheet(name);
   return Response.json({ id: await createSheet(database(), { ...contents, owner }) }, { status: 201 });
 });

@@ -148,7 +148,7 @@ test.each(Object.entries(cases).filter(([, { mends }]) => mends))(
   (code, { rows, rules }) => expect(adviceOn(rows, ...rules).repair(code)).not.toContain(code),
 );
 
-test('looks that the product proposes are told apart by more than their hue', () => {
+test('proposed looks differ in more than their hue', () => {
   const rows = column('1', '9');
   for (const count of [2, 3, 4, 5, 6]) {
     const cuts = Array.from({ length: count - 1 }, (_, at) => at + 2);
