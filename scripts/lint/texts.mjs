@@ -30,11 +30,23 @@ function isUnread(node, source) {
   return isArgument && UNREAD.test(source.getText(parent.callee).replace(/<.*>$/, ''));
 }
 
+const PARTS = /^(TemplateLiteral|ConditionalExpression|LogicalExpression|JSXExpressionContainer)$/;
+
+/** True for a part of what an attribute that is read, or an element, shows: there a single word is a text as well. */
+function isShown(node) {
+  let at = node;
+  while (PARTS.test(at.parent.type) && at.parent.test !== at) at = at.parent;
+  if (at.type !== 'JSXExpressionContainer') return false;
+  const { type, name } = at.parent;
+  return type === 'JSXAttribute' ? READ.test(String(name.name)) : /^JSX(Element|Fragment)$/.test(type);
+}
+
 const inCatalogue = {
   create(context) {
     const source = context.sourceCode;
     const check = (node, text) => {
-      if (isText(text) && !isUnread(node, source))
+      const isWord = /\p{L}{2}/u.test(text) && isShown(node);
+      if ((isWord || isText(text)) && !isUnread(node, source))
         context.report({ node, message: `A text for people stands in src/texts: ${text.trim().slice(0, 60)}` });
     };
     return {

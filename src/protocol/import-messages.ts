@@ -1,10 +1,11 @@
 import type { Loss } from '../core/exchange/workbook/losses';
 import type { CsvForm } from '../core/exchange/csv/csv-rows';
-import type { GuessedField, ReadAs, ReadingWhy, TableReading } from '../core/exchange/import/table-reading';
+import type { FieldDescription, ReadAs, ReadingWhy, TableReading } from '../core/exchange/import/table-reading';
 import type { Encoding } from '../core/exchange/text/detect-encoding';
 
 /** One field of a file, as it is found and as it will be read. */
-export interface FoundField extends GuessedField {
+export interface FoundField extends FieldDescription {
+  readonly as: ReadAs;
   readonly label: string;
 }
 

@@ -18,7 +18,6 @@ import { paper } from './en/paper';
 import { people } from './en/people';
 import { programs } from './en/programs';
 import { refusals } from './en/refusals';
-import { rovider } from './en/rovider';
 import { share } from './en/share';
 import { sheet } from './en/sheet';
 import { start } from './en/start';
@@ -47,7 +46,6 @@ export const english = {
   people,
   programs,
   refusals,
-  rovider,
   share,
   sheet,
   start,

@@ -7,8 +7,9 @@ import { CsvRows } from '../../core/exchange/csv/csv-rows';
 import { guessForm } from '../../core/exchange/csv/guess-form';
 import { FieldFacts } from '../../core/exchange/import/field-facts';
 import {
+  decimalOf,
+  describeField,
   findHeader,
-  guessField,
   guessReading,
   type ReadingWhy,
   type TableReading,
@@ -167,7 +168,7 @@ export class TextFile implements ImportFile {
       rowCount,
       head,
       fields: facts.map((each, column) => ({
-        ...guessField(each),
+        ...describeField(each, decimalOf(reading.decimal, itemAt(reading.as, column))),
         as: itemAt(reading.as, column),
         label: labels[column]?.trim() || columnLetters(column),
       })),

@@ -3,7 +3,7 @@ import { itemAt } from '../../core/values/item-at';
 import { endLine, headLine, rowLine } from '../../core/exchange/archive/archive-lines';
 import { BadFile } from '../../core/exchange/bad-file';
 import { FieldFacts } from '../../core/exchange/import/field-facts';
-import { guessField } from '../../core/exchange/import/table-reading';
+import { describeField } from '../../core/exchange/import/table-reading';
 import type { WorkbookInFile } from '../../core/exchange/workbook/read-workbook';
 import type { SheetInFile } from '../../core/exchange/workbook/sheet-in-file';
 import { headerOf, ruleNames, topRows, workbookContents } from '../../core/exchange/workbook/workbook-contents';
@@ -70,7 +70,11 @@ export class WorkbookFile implements ImportFile {
           : nameOfFile(this.file.name),
       rowCount: sheet.rowCount,
       head: topRows(sheet, HEAD_ROWS).map((cells) => cells.map(textOfInput)),
-      fields: this.facts.map((facts, column) => ({ ...guessField(facts), as: 'values', label: labelOf(column) })),
+      fields: this.facts.map((facts, column) => ({
+        ...describeField(facts, '.'),
+        as: 'values',
+        label: labelOf(column),
+      })),
       reading: null,
       header,
       form: null,

@@ -42,6 +42,8 @@ export const importing = {
   countSheets: '{count, plural, one {# sheet} other {# sheets}}',
   countRules: '{count, plural, one {# rule} other {# rules}}',
   automatic: 'Automatic',
+  decimalComma: 'Decimal comma',
+  decimalPoint: 'Decimal point',
   text: 'Text',
   skip: 'Skip',
   utf8: 'UTF-8',

@@ -55,6 +55,7 @@ export const legend = {
   drafts: 'Drafts',
   discardAllDrafts: 'Discard all drafts',
   selectedFields: '{selected, number} fields',
+  suggestionsForWhat: 'Suggestions for {what}',
   allConditionsForWhat: 'All conditions for {what}',
   commonJobs: 'Common jobs',
   sayItInWords: 'Say it in words',

@@ -34,6 +34,7 @@ export const people = {
   withAnAccount: 'With an account',
   eMail: 'E-mail',
   password: 'Password',
+  showPassword: 'Show password',
   iHaveAnAccount: 'I have an account',
   demo: 'Demo',
   demoRiverWatchProgramme:

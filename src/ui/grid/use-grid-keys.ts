@@ -6,6 +6,7 @@ import { useSession } from '../sheet/use-session';
 import type { Geometry, Size } from './engine/geometry';
 import { keyIntent, type KeyIntent } from './engine/key-intent';
 import { moveCell, selectCell } from './engine/selection';
+import type { Show } from './use-reveal';
 
 /** Height of a row that a page of keys is counted in, in pixels. */
 const ROW_PX = 27;
@@ -45,7 +46,7 @@ const INTENTS: { readonly [K in KeyIntent['kind']]: (around: Surroundings, inten
 interface KeyedGrid {
   readonly geometry: Geometry;
   readonly view: Size;
-  readonly show: (selection: Selection) => void;
+  readonly show: Show;
 }
 
 /** The keys of the grid, and the move of the active cell that its editor shares. */
@@ -69,7 +70,9 @@ export function useGridKeys({ geometry, view, show }: KeyedGrid): {
       );
       const merged = geometry.areaOf(moved);
       const cell = extend ? moved : { column: merged.left, position: merged.top };
-      show(extend ? { ...selection, focus: cell } : selectCell(cell));
+      // The first row is mostly frozen, and so in view wherever the sheet is: who asks for the beginning wants the rest too.
+      const beginning = { left: columns === -Infinity, top: rows === -Infinity };
+      show(extend ? { ...selection, focus: cell } : selectCell(cell), beginning);
     },
     [session, geometry, show],
   );

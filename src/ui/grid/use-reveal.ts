@@ -11,8 +11,16 @@ interface Revealed {
   readonly view: Size;
 }
 
+/** Whether the first column or the first row is wanted in view, beneath what is frozen. */
+export interface Beginning {
+  readonly left: boolean;
+  readonly top: boolean;
+}
+
+export type Show = (selection: Selection, beginning?: Beginning) => void;
+
 /** Keeps the cells that matter in view. Returns a function that selects cells and scrolls to them. */
-export function useReveal({ scroller, scrollRef, geometry, view }: Revealed): (selection: Selection) => void {
+export function useReveal({ scroller, scrollRef, geometry, view }: Revealed): Show {
   const session = useSession();
   const shown = useSessionState((state) => state.shown);
   const filter = useSessionState((state) => JSON.stringify(state.frame?.filter ?? null));
@@ -23,8 +31,9 @@ export function useReveal({ scroller, scrollRef, geometry, view }: Revealed): (s
   }, [scroller, filter]);
 
   const bringIntoView = useCallback(
-    (cell: Selection['focus']) => {
-      const next = geometry.scrollTo(cell, scrollRef.current, view);
+    (cell: Selection['focus'], beginning?: Beginning) => {
+      const least = geometry.scrollTo(cell, scrollRef.current, view);
+      const next = { left: beginning?.left ? 0 : least.left, top: beginning?.top ? 0 : least.top };
       // Even a scroll to the present position makes the browser lay the page out.
       if (next.left === scrollRef.current.left && next.top === scrollRef.current.top) return;
       scroller.current?.scrollTo(next.left, next.top);
@@ -33,10 +42,10 @@ export function useReveal({ scroller, scrollRef, geometry, view }: Revealed): (s
     [scroller, scrollRef, geometry, view],
   );
 
-  const show = useCallback(
-    (next: Selection) => {
+  const show = useCallback<Show>(
+    (next, beginning) => {
       session.select(next);
-      bringIntoView(next.focus);
+      bringIntoView(next.focus, beginning);
     },
     [session, bringIntoView],
   );

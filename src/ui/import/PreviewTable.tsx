@@ -9,6 +9,8 @@ import classes from './PreviewTable.module.css';
 
 const READ_AS: readonly { readonly value: ReadAs; readonly label: Key<'importing'> }[] = [
   { value: 'values', label: 'automatic' },
+  { value: 'comma', label: 'decimalComma' },
+  { value: 'point', label: 'decimalPoint' },
   { value: 'text', label: 'text' },
   { value: 'nothing', label: 'skip' },
 ];
@@ -42,7 +44,7 @@ export function PreviewTable({ preview: { head, fields, reading, header, rowCoun
                 {reading && (
                   <Select
                     size="xs"
-                    w={124}
+                    w={148}
                     aria-label={t('typeOfLabel', { label })}
                     data={labelled(READ_AS, (key) => t(key))}
                     value={as}

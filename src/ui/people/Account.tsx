@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, PasswordInput, TextInput } from '@mantine/core';
+import { Button, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import { useTranslations } from 'use-intl';
@@ -9,6 +9,7 @@ import { sendJson } from '../../engine/link/send-json';
 import { Page } from '../page/Page';
 import shared from './People.module.css';
 import classes from './Account.module.css';
+import { Password } from './Password';
 import { Sessions } from './Sessions';
 
 interface Props {
@@ -87,7 +88,7 @@ function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
     <form className={shared.form} onSubmit={(event) => void change(event)}>
       <h2 className={shared.part}>{hasPassword ? t('changePassword') : t('setAPassword')}</h2>
       {hasPassword ? (
-        <PasswordInput
+        <Password
           label={t('currentPassword')}
           autoComplete="current-password"
           value={old}
@@ -96,7 +97,7 @@ function PasswordForm({ hasPassword }: { readonly hasPassword: boolean }) {
       ) : (
         <p className={classes.lead}>{t('accountDemosAnybodyAddress')}</p>
       )}
-      <PasswordInput
+      <Password
         label={t('newPassword')}
         description={t('atLeastCharacters')}
         autoComplete="new-password"

@@ -1,11 +1,12 @@
 'use client';
 
-import { Button, PasswordInput, TextInput } from '@mantine/core';
+import { Button, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
 import { useTranslations } from 'use-intl';
 import { sendJson } from '../../engine/link/send-json';
 import { Page } from '../page/Page';
 import shared from './People.module.css';
+import { Password } from './Password';
 import classes from './SignIn.module.css';
 
 interface Props {
@@ -52,7 +53,7 @@ export function SignIn({ to, demoOwner, because, invitation, mayMakeAccount }: P
         {demoOwner && <h2 className={shared.part}>{isNew ? t('yourAccount') : t('withAnAccount')}</h2>}
         <TextInput label={t('eMail')} type="email" autoComplete="username" maxLength={254} {...input('email')} />
         {isNew && <TextInput label={t('yourNameAsOthers')} autoComplete="name" maxLength={60} {...input('name')} />}
-        <PasswordInput
+        <Password
           label={t('password')}
           description={isNew ? t('atLeastCharacters') : undefined}
           autoComplete={isNew ? 'new-password' : 'current-password'}

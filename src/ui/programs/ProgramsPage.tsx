@@ -1,6 +1,6 @@
 'use client';
 
-import { PasswordInput } from '@mantine/core';
+import { Password } from '../people/Password';
 import { useState } from 'react';
 import { useTranslations } from 'use-intl';
 import type { DescribedRequest } from '../../protocol/programs/openapi';
@@ -49,7 +49,7 @@ export function ProgramsPage({ requests, address, sheet }: Props) {
             </div>
           ))}
         </dl>
-        <PasswordInput
+        <Password
           label={t('yourTokenTryExamples')}
           description={t('staysPage')}
           maw={480}

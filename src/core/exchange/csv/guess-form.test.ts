@@ -17,7 +17,7 @@ test.each([
 test('a row that is cut off decides nothing; one field needs no separator', () => {
   expect(guessForm('a;b;c\n1;2;3\n4;', false)).toMatchObject({
     separator: ';',
-    why: '2 of the first 2 rows have 3 cells then',
+    why: 'all of the first 2 rows have 3 cells',
   });
   expect(guessForm('Station\nAlder Weir\n', true)).toMatchObject({
     separator: ',',

@@ -17,7 +17,8 @@ export function guessForm(head: string, isWhole: boolean): GuessedForm {
   const best = found.reduce((before, each) => (each.score > before.score ? each : before));
   if (best.score === 0) return { separator: ',', quote: '"', why: 'no separator was found: one field' };
   const { separator, rows, alike, width } = best;
-  return { separator, quote: '"', why: `${alike} of the first ${rows} rows have ${width} cells then` };
+  const of = alike === rows ? `all of the first ${rows}` : `${alike} of the first ${rows}`;
+  return { separator, quote: '"', why: `${of} rows have ${width} cells` };
 }
 
 function evenness(

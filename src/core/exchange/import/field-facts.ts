@@ -26,6 +26,8 @@ export class FieldFacts {
   texts = 0;
   /** The first cell that is text. */
   firstText: string | null = null;
+  /** The first number with a decimal comma. */
+  firstComma: string | null = null;
   firstCode: string | null = null;
 
   add(raw: string): void {
@@ -36,8 +38,10 @@ export class FieldFacts {
     else if (CODE.test(cell)) {
       this.codes++;
       this.firstCode ??= cell;
-    } else if (COMMA_NUMBER.test(cell)) this.commaNumbers++;
-    else if (readNumber(cell)) {
+    } else if (COMMA_NUMBER.test(cell)) {
+      this.commaNumbers++;
+      this.firstComma ??= cell;
+    } else if (readNumber(cell)) {
       this.numbers++;
       if (cell.includes('.')) this.pointNumbers++;
     } else if (readDate(cell) !== undefined) this.dates++;

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { FieldFacts } from './field-facts';
-import { findHeader, guessField, guessReading, inputOf, type TableReading } from './table-reading';
+import { describeField, findHeader, guessReading, inputOf, type TableReading } from './table-reading';
 
 const factsOf = (...cells: readonly string[]): FieldFacts => {
   const facts = new FieldFacts();
@@ -23,11 +23,21 @@ describe('what a field is', () => {
     ['numbers', 'values', ['01', '2.5', '3', 'n/a']],
     ['numbers', 'values', ['0', '0.5']],
   ])('%s, read as %s: %j', (kind, as, cells) => {
-    expect(guessField(factsOf(...cells))).toMatchObject({ kind, as });
+    const facts = factsOf(...cells);
+    expect(describeField(facts, '.').kind).toBe(kind);
+    expect(guessReading([facts], null).reading.as).toEqual([as]);
   });
 
   test('what is left out is reported, with an example', () => {
-    expect(guessField(factsOf('1', '2', 'sensor error')).why).toBe('2 are; besides 1 text, such as “sensor error”');
+    expect(describeField(factsOf('1', '2', 'sensor error'), '.').why).toBe(
+      '2 of 3, besides 1 text, such as “sensor error”',
+    );
+  });
+
+  test('numbers with a comma count as text where decimals stand after a point', () => {
+    const facts = factsOf('4,9', '5', '6,25');
+    expect(describeField(facts, ',')).toEqual({ kind: 'numbers', why: 'all 3' });
+    expect(describeField(facts, '.')).toEqual({ kind: 'text', why: '2 of 3, besides 1 number' });
   });
 });
 
@@ -47,6 +57,16 @@ describe('how a file is read', () => {
     ['.', null, ['2026-03-08', 'Alder']],
   ])('decimals by %j, dates %j, from %j', (decimal, dates, cells) => {
     expect(guess(cells).reading).toMatchObject({ decimal, dates });
+  });
+
+  test('a field with the other decimal sign keeps its own; one with both follows the file', () => {
+    const { reading } = guess(['14.3', '2.1', '7.0'], ['4,9', '10,3'], ['1.5', '2,5', '3'], ['Alder', '3']);
+    expect(reading).toMatchObject({ decimal: '.', as: ['values', 'comma', 'values', 'values'] });
+    expect(inputOf('4,9', reading, 'comma')).toBe('4.9');
+    expect(inputOf('4,9', reading, 'values')).toBe('4,9');
+    expect(guess(['1,5', '2,5'], ['3.5']).reading).toMatchObject({ decimal: ',', as: ['values', 'point'] });
+    // With a comma as the sign of the file, 1.234 would be a thousand and more.
+    expect(inputOf('1.234', { ...reading, decimal: ',' }, 'point')).toBe('1.234');
   });
 
   test('dates that could be either are said to be so', () => {

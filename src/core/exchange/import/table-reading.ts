@@ -2,14 +2,25 @@ import { counted, inDigits } from '../../values/counted';
 import type { DateOrder } from '../../values/read-date';
 import { readDate } from '../../values/read-date';
 import { valueInput } from '../../values/value-input';
+import type { Decimal } from '../exported-file';
 import { FieldFacts } from './field-facts';
 
-/** How the cells of one column are read: each for what it says, as the text that it is, or not at all. */
-export type ReadAs = 'values' | 'text' | 'nothing';
+/**
+ * How the cells of one column are read: each for what it says, with decimals as in the rest of the file or with a sign
+ * of the column's own; as the text that it is; or not at all.
+ */
+export type ReadAs = 'values' | 'comma' | 'point' | 'text' | 'nothing';
+
+const OWN_DECIMAL = { comma: ',', point: '.' } as const;
+
+/** The sign before the decimals of one column. */
+export const decimalOf = (decimal: Decimal, as: ReadAs): Decimal =>
+  as === 'comma' || as === 'point' ? OWN_DECIMAL[as] : decimal;
 
 /** How the texts of a file are read as cells. */
 export interface TableReading {
-  readonly decimal: '.' | ',';
+  /** Before decimals, but in columns that are read with a sign of their own. */
+  readonly decimal: Decimal;
   /** The order of day and month in dates such as 8/3/2026; null leaves these as text. */
   readonly dates: DateOrder | null;
   /** Whether what begins with = is a formula. */
@@ -20,11 +31,11 @@ export interface TableReading {
   readonly as: readonly ReadAs[];
 }
 
-/** The guess for one column, and its reason. */
-export interface GuessedField {
-  readonly as: ReadAs;
+/** What the cells of one column are. */
+export interface FieldDescription {
   /** The kind of its cells, in a word or two. */
   readonly kind: string;
+  /** How many are so, and what the others are. */
   readonly why: string;
 }
 
@@ -40,12 +51,13 @@ export function guessReading(
   const monthFirst = total((each) => each.monthFirst);
   const either = total((each) => each.eitherOrder);
   const formulas = total((each) => each.formulas);
+  const decimal = commas > points ? ',' : '.';
   const reading: TableReading = {
-    decimal: commas > points ? ',' : '.',
+    decimal,
     dates: dayFirst + monthFirst + either === 0 ? null : monthFirst > dayFirst ? 'mdy' : 'dmy',
     formulas: true,
     header,
-    as: facts.map((each) => guessField(each).as),
+    as: facts.map((each) => guessAs(each, decimal)),
   };
   return {
     reading,
@@ -76,38 +88,52 @@ function datesWhy({
   readonly either: number;
 }): string {
   if (dayFirst && monthFirst)
-    return `${dayFirst} can only be day first and ${monthFirst} only month first: the fewer stay text`;
-  if (dayFirst || monthFirst) return `${counted(dayFirst || monthFirst, 'date')} can only be read so`;
+    return `${dayFirst} with the day first, ${monthFirst} with the month first: the fewer stay text`;
+  if (dayFirst || monthFirst)
+    return `${counted(dayFirst || monthFirst, 'date')} with the ${dayFirst ? 'day' : 'month'} first`;
   return either
     ? `${counted(either, 'date')} could be read either way: please check`
     : 'no date in numbers such as 8/3/2026 was found';
 }
 
-/** The kind of the cells of a column, and the best way to read them. */
-export function guessField(facts: FieldFacts): GuessedField {
-  const { filled, codes, texts, formulas, logicals } = facts;
-  const numbers = facts.numbers + facts.commaNumbers;
+/** The best way to read a column, in a file whose other decimals stand after the sign given. */
+function guessAs(facts: FieldFacts, decimal: Decimal): ReadAs {
+  if (describeField(facts, decimal).kind === 'codes') return 'text';
+  const { commaNumbers, pointNumbers } = facts;
+  if (commaNumbers && !pointNumbers && decimal === '.') return 'comma';
+  if (pointNumbers && !commaNumbers && decimal === ',') return 'point';
+  return 'values';
+}
+
+/** The kind of the cells of a column whose decimals stand after the sign given, and how many of them are so. */
+export function describeField(facts: FieldFacts, decimal: Decimal): FieldDescription {
+  const { filled, codes, formulas, logicals } = facts;
+  const [otherNumbers, texts, firstText] =
+    decimal === ','
+      ? [facts.commaNumbers, facts.texts, facts.firstText]
+      : [0, facts.texts + facts.commaNumbers, facts.firstComma ?? facts.firstText];
   const dates = facts.dates + facts.dayFirst + facts.monthFirst + facts.eitherOrder;
-  if (filled === 0) return { as: 'values', kind: 'blank', why: 'nothing is in it' };
+  if (filled === 0) return { kind: 'blank', why: 'no values' };
   // With words among them too, such as A12, where nothing is measured.
   const isCoded =
-    codes > 0 && formulas + dates + logicals === 0 && (texts === 0 || facts.commaNumbers + facts.pointNumbers === 0);
-  if (isCoded)
-    return { as: 'text', kind: 'codes', why: `kept as text, since a number would lose digits of ${facts.firstCode}` };
+    codes > 0 &&
+    formulas + dates + logicals === 0 &&
+    (facts.texts === 0 || facts.commaNumbers + facts.pointNumbers === 0);
+  if (isCoded) return { kind: 'codes', why: `kept as text, since a number would lose digits of ${facts.firstCode}` };
   const kinds: [string, number][] = [
-    ['numbers', numbers + codes],
+    ['numbers', facts.numbers + otherNumbers + codes],
     ['dates', dates],
     ['true or false', logicals],
     ['formulas', formulas],
     ['text', texts],
   ];
   const [kind, most] = kinds.reduce((best, each) => (each[1] > best[1] ? each : best));
-  if (most === filled) return { as: 'values', kind, why: `all ${inDigits(filled)} are` };
+  if (most === filled) return { kind, why: `all ${inDigits(filled)}` };
   const others = kinds.flatMap(([name, many]) =>
     name !== kind && many > 0 ? (many === 1 ? `1 ${name.replace(/s$/, '')}` : `${inDigits(many)} ${name}`) : [],
   );
-  const example = kind !== 'text' && facts.firstText !== null ? `, such as “${facts.firstText.slice(0, 24)}”` : '';
-  return { as: 'values', kind, why: `${inDigits(most)} are; besides ${others.join(', ')}${example}` };
+  const example = kind !== 'text' && firstText !== null ? `, such as “${firstText.slice(0, 24)}”` : '';
+  return { kind, why: `${inDigits(most)} of ${inDigits(filled)}, besides ${others.join(', ')}${example}` };
 }
 
 /** A text of the file as what would be typed for it. */
@@ -115,7 +141,7 @@ export function inputOf(raw: string, reading: TableReading, as: ReadAs): string 
   if (raw === '' || as === 'nothing') return '';
   if (as === 'text') return valueInput({ kind: 'text', text: raw });
   if (raw.startsWith('=')) return reading.formulas ? raw : valueInput({ kind: 'text', text: raw });
-  if (reading.decimal === ',' && DECIMAL_COMMA.test(raw))
+  if (decimalOf(reading.decimal, as) === ',' && DECIMAL_COMMA.test(raw))
     return raw.replace(/[.\u00a0\u202f\s]/g, '').replace(',', '.');
   if (reading.dates !== null && NUMERIC.test(raw)) {
     const serial = readDate(raw.trim(), reading.dates);

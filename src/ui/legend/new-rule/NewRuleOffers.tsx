@@ -39,7 +39,7 @@ export function NewRuleOffers() {
     <div className={classes.offers} data-help="words">
       <PhraseInput fields={fields} onRead={make} />
       {suggested.length > 0 && (
-        <Offers title={`${what} ${selected.length === 1 ? 'suggests' : 'suggest'}`}>
+        <Offers title={t('suggestionsForWhat', { what })}>
           {suggested.map((idea) => (
             <Offer
               key={JSON.stringify([idea.reads, idea.when])}
