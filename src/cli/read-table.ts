@@ -1,6 +1,6 @@
 import { readCsv } from '../core/exchange/csv/read-csv';
 import type { Separator } from '../core/exchange/csv/csv-rows';
-import type { Decimal } from '../core/exchange/exported-file';
+import type { Decimal } from '../core/values/decimal-comma';
 import { IMPORT_FORMATS, namedFormat } from '../core/exchange/import-formats';
 import { inputOf, type TableReading } from '../core/exchange/import/table-reading';
 import type { Table } from '../core/values/table';

@@ -4,11 +4,11 @@ import { sheetUrl } from '../protocol/sheet-url';
 import { idsOfCell, type CellPosition } from '../core/sheet/cell-position';
 import { sizeOf } from '../core/sheet/operations/registry';
 import { columnLetters } from '../core/sheet/address';
+import { withDecimalPoint } from '../core/values/decimal-comma';
 import { holdRanges } from '../core/formula/resolve/hold-ranges';
 import { withFollowers } from '../core/rules/move/follow-layout';
 import { profileRule } from '../core/rules/explain/profile-rule';
 import { inRow, keepReferences } from '../core/formula/resolve/keep-references';
-import { tableWidth, transposed, type PastedCell } from '../core/edit/cells';
 import { findCells, type FindQuery } from '../core/edit/find';
 import { editWords, operationsOf, type Edit } from '../core/edit/registry';
 import { putRuleSetToWork } from '../core/rules/move/put-rule-set-to-work';
@@ -26,7 +26,7 @@ import { Connection } from './link/connection';
 import type { News } from './news';
 import type { OpenedSheet, Shown } from './opened-sheet';
 import { PageEvents } from './page-events';
-import { copyArea, pastedCells, readPasted, spread, type Copied } from './requests/clipboard';
+import { cellsToPaste, copyArea, type Copied } from './requests/clipboard';
 import { adviceInTurns } from './requests/advice-in-turns';
 import { questions } from './requests/questions';
 import type { Handlers } from '../protocol/channel';
@@ -87,6 +87,8 @@ export class Engine {
     view: null,
     who: null,
   };
+  /** What this person types or pastes, with decimals after a point. */
+  private readTyped: (text: string) => string = asTyped;
   private copied: Copied | null = null;
   private readonly undo = new UndoStack();
   private readonly newer = new HeldNewer();
@@ -109,9 +111,10 @@ export class Engine {
   /** One handler a request: the compiler holds each to the answer that its map promises. */
   private readonly handlers: Handlers<EngineQuestions> = {
     ...questions(() => this.opened),
-    open: ({ sheet, theme, at, reads, who }) => {
+    open: ({ sheet, theme, at, reads, who, decimal }) => {
       this.shown.theme = theme;
       this.reader = { view: reads ?? null, who: who ?? null };
+      this.readTyped = decimal === ',' ? withDecimalPoint : asTyped;
       return this.open(sheet, at);
     },
     stop: () => this.turns.stop(),
@@ -331,8 +334,10 @@ export class Engine {
       return null;
     }
     const { column, slot } = found;
-    const kept = keepReferences(input, sheet, inRow(sheet, slot));
-    if (sheet.column(column).inputAt(slot) === kept) return null;
+    const before = sheet.column(column).inputAt(slot);
+    if (before === input) return null;
+    const kept = keepReferences(this.readTyped(input), sheet, inRow(sheet, slot));
+    if (before === kept) return null;
     const says = `entry in ${columnLetters(column)}${sheet.positionOf(slot) + 1}`;
     const isLow = heightPx !== undefined && heightPx > (sheet.rowFormat(slot).heightPx ?? 0);
     return this.change(
@@ -359,7 +364,11 @@ export class Engine {
   private async judge({ cell: { row, field }, input }: RequestOf<'judge'>): Promise<GivenLook | null> {
     const isTold = this.currentSheet.lock !== null && fillingOf(this.sheet.parts.values()).outcomes === 'typing';
     return isTold
-      ? judgeEntry(this.currentSheet.id, { theme: this.shown.theme, as: this.reader.view?.as }, { row, field, input })
+      ? judgeEntry(
+          this.currentSheet.id,
+          { theme: this.shown.theme, as: this.reader.view?.as },
+          { row, field, input: this.readTyped(input) },
+        )
       : null;
   }
 
@@ -387,25 +396,10 @@ export class Engine {
     return text;
   }
 
-  /**
-   * Pastes what was copied here, with formulas and styles, or a table of texts from elsewhere. One cell fills the whole
-   * area.
-   */
-  private async paste({ area, token, table, how }: RequestOf<'paste'>): Promise<Area> {
-    const at = { column: area.left, position: area.top };
-    const own = token !== null && this.copied?.token === token ? pastedCells(this.copied, at, how) : null;
-    const read = own ? [] : readPasted(table).map((row) => row.map((input): PastedCell => ({ input })));
-    const cells = own ?? (how === 'transposed' ? transposed(read) : read);
-    const single = cells.length === 1 && cells[0]?.length === 1 ? cells[0][0] : undefined;
-    const rows = single ? spread(single, area) : cells;
-    await this.edit({ do: 'paste-cells', ...at, rows });
-    const width = Math.max(1, tableWidth(rows));
-    return {
-      left: area.left,
-      top: area.top,
-      right: area.left + width - 1,
-      bottom: area.top + Math.max(1, rows.length) - 1,
-    };
+  private async paste(asked: RequestOf<'paste'>): Promise<Area> {
+    const { rows, area } = cellsToPaste(asked, this.copied, this.readTyped);
+    await this.edit({ do: 'paste-cells', column: area.left, position: area.top, rows });
+    return area;
   }
 
   private invalidate(...news: readonly News[]): null {
@@ -418,6 +412,8 @@ export class Engine {
 
 const noField = (set: string, labels: readonly string[]): string =>
   `“${set}” was not used: there is no field called ${labels.map((label) => `“${label}”`).join(' or ')} here. Give a field that name, then try again.`;
+
+const asTyped = (text: string): string => text;
 
 const goneWhileTyping = (input: string): string =>
   `Somebody removed the record or field while you typed into it. What you typed was: ${input.slice(0, 500)}`;

@@ -1,3 +1,4 @@
+import type { Decimal } from '../core/values/decimal-comma';
 import type { CellPosition } from '../core/sheet/cell-position';
 import type { Question } from './channel';
 import type { ExportFormatName } from '../core/exchange/export-formats';
@@ -53,6 +54,8 @@ export type EngineQuestions = {
       readonly at?: number;
       readonly reads?: { readonly as?: Reader['role'] };
       readonly who?: string;
+      /** The sign before decimals in what this person types. */
+      readonly decimal?: Decimal;
     };
     readonly answer: null;
   };
@@ -137,7 +140,7 @@ export type EngineQuestions = {
   };
   readonly 'ask-values': {
     readonly asked: { readonly column: number };
-    /** The values of a field in its records, each once, with its count; the most frequent first. */
+    /** The values of a field in its records, each once, with its count, in rising order. */
     readonly answer: readonly { readonly text: string; readonly count: number }[];
   };
   readonly filter: {

@@ -35,7 +35,7 @@ export type Filter =
   | { readonly rule: RuleId }
   | { readonly field: FieldId; readonly texts: readonly string[] }
   | { readonly field: FieldId; readonly is: FilterTest; readonly value: string };
-export const FILTER_TESTS = ['holds', 'at least', 'at most'] as const;
+export const FILTER_TESTS = ['contains', 'at least', 'at most'] as const;
 export type FilterTest = (typeof FILTER_TESTS)[number];
 
 /** The active cell of the selection: its content, its formatting, and why it looks as it does. */

@@ -152,10 +152,10 @@ test('a sheet is taken out as files of every kind, the report says what each doe
     await page.getByRole(words.source === 'Archive' ? 'link' : 'button', { name: 'Export' }).click();
     return readFileSync(await (await download).path());
   };
-  const shown = (await out(/Separated/)).toString();
+  const shown = (await out(/CSV/)).toString();
   expect(shown).toBe("Station,Oxygen,Twice,\r\nAlder Weir,4.9,9.8,'-risky\r\n'=not a formula,8.1,16.2,\r\n");
   await page.getByRole('radio', { name: /As typed/ }).click();
-  expect((await out(/Separated/)).toString()).toContain("Alder Weir,4.9,=B2*2,'-risky\r\n");
+  expect((await out(/CSV/)).toString()).toContain("Alder Weir,4.9,=B2*2,'-risky\r\n");
   const records = JSON.parse((await out(/JSON records/)).toString()) as { records: { values: object }[] };
   expect(records.records[0]!.values).toMatchObject({ Station: 'Alder Weir', Oxygen: 4.9, Twice: 9.8 });
   await page.getByRole('tab', { name: 'Rules' }).click();

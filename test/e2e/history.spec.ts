@@ -72,7 +72,7 @@ test('every change is listed, one cell’s own past too; the sheet is shown as i
   // From a cell to its own past.
   await sheet.cell('A3').click();
   await page.getByRole('button', { name: /^Why/ }).first().click();
-  await page.getByRole('link', { name: 'What it held before' }).click();
+  await page.getByRole('link', { name: 'History of this cell' }).click();
   await expect(changes).toHaveCount(4);
 });
 

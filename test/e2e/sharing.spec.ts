@@ -135,7 +135,7 @@ test('owner, filler and viewer at once: answers turn right, nearly, wrong and em
 
   // They take out what they see, and nothing else.
   await viewer.page.getByRole('button', { name: 'Files' }).click();
-  await expect(viewer.page.getByRole('radio', { name: /Separated|Archive|Workbook|Rules/ })).toHaveCount(1);
+  await expect(viewer.page.getByRole('radio', { name: /CSV|Archive|Workbook|Rules/ })).toHaveCount(1);
   await expect(viewer.page.getByRole('radio', { name: /typed/ })).toHaveCount(0);
   const download = viewer.page.waitForEvent('download');
   await viewer.page.getByRole('button', { name: 'Export' }).click();

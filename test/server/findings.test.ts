@@ -22,6 +22,7 @@ const hearingAt = `127.0.0.1:${(hearing.address() as AddressInfo).port}`;
 // The hub takes the process's own pool.
 Object.assign(process.env, { DATABASE_URL: url, AUXESIS_WEBHOOKS: hearingAt });
 const { FindingsKeeper } = await import('../../src/server/findings/keeper');
+const { readFollowedRules } = await import('../../src/server/sql/follow');
 const { writeDigests } = await import('../../src/server/findings/digests');
 
 await sql`insert into person (id, email, name) values ('wren', 'wren@example.org', 'Wren')`;
@@ -166,6 +167,15 @@ test('what is compared with others enters without being touched itself, and scal
     ['r1', 'entered', '2', '2'],
     ['r2', 'left', '6', '1.5'],
   ]);
+  // Beside a rule with findings, one that may have some later can be followed already.
+  await take(sheet, putRules([{ id: 'low', key: 'a2', rule: low }]));
+  const followed = await readFollowedRules(sql, { person: 'wren', sheet });
+  expect(followed.map(({ id, unseen, counts }) => [id, unseen, counts.length])).toEqual([
+    ['above', 2, 1],
+    ['low', 0, 0],
+  ]);
+  const everywhere = await readFollowedRules(sql, { person: 'wren' });
+  expect(everywhere.flatMap((one) => (one.sheet === sheet ? one.id : []))).toEqual(['above']);
 });
 
 test('the clock crosses cells of a sheet that nobody uses, with nobody as its author', async () => {

@@ -41,6 +41,10 @@ export const sortRows: Editor<Sort> = {
     by.length === 1 && 'rule' in itemAt(by, 0) ? 'sort by a rule' : `sort by ${countWords(by.length, 'field')}`,
 };
 
+/** Some records in rising order of one field, as sorting the sheet by it would bring them. */
+export const inOrder = (sheet: Sheet, column: number, slots: readonly number[]): number[] =>
+  slots.toSorted(comparison([{ ...comparable(sheet, column, slots), sign: 1 }]));
+
 /** As a dictionary has them: accents and case decide last, and numbers within texts count as numbers. */
 const TEXTS = new Intl.Collator('en', { numeric: true });
 

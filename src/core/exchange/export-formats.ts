@@ -17,21 +17,26 @@ export interface ExportFormat {
 
 /** The formats that a sheet can be written in, besides its archive, which the server makes with its history. */
 export const EXPORT_FORMATS = {
-  csv: { words: 'Separated values (RFC 4180)', ending: 'csv', type: 'text/csv; charset=utf-8', write: csvOfSheet },
+  csv: { words: 'CSV (RFC 4180)', ending: 'csv', type: 'text/csv; charset=utf-8', write: csvOfSheet },
   json: {
-    words: 'JSON records with looks and rule names',
+    words: 'JSON records, with looks and rule names',
     ending: 'json',
     type: 'application/json',
     write: recordsOfSheet,
   },
   ooxml: {
-    words: 'Workbook (ISO/IEC 29500)',
+    words: 'Workbook .xlsx (ISO/IEC 29500)',
     ending: 'xlsx',
     type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
     write: writeOoxml,
   },
-  odf: { words: 'Workbook (ISO/IEC 26300)', ending: 'ods', type: ODF_TYPE, write: writeOdf },
-  html: { words: 'Page with its legend (HTML)', ending: 'html', type: 'text/html; charset=utf-8', write: writeHtml },
+  odf: { words: 'Workbook .ods (ISO/IEC 26300)', ending: 'ods', type: ODF_TYPE, write: writeOdf },
+  html: {
+    words: 'Web page with its legend (HTML)',
+    ending: 'html',
+    type: 'text/html; charset=utf-8',
+    write: writeHtml,
+  },
   rules: { words: 'Rules only', ending: 'rules.json', type: 'application/json', write: writeRuleFile },
 } as const satisfies Record<string, ExportFormat>;
 

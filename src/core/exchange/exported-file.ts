@@ -1,7 +1,6 @@
+import type { Decimal } from '../values/decimal-comma';
 import type { Separator } from './csv/csv-rows';
 import type { ExportReport } from './export-source';
-
-export type Decimal = '.' | ',';
 
 export interface ExportOptions {
   /** Values as they are shown, or what was typed, formulas and all. */

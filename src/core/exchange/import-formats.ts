@@ -48,7 +48,7 @@ export const IMPORT_FORMATS = {
     begins: beginsWithText(/^\ufeff?\s*\[\s*[[{\]]/),
     read: jsonTable,
   },
-  csv: { words: 'Separated values', gives: 'rows' },
+  csv: { words: 'CSV', gives: 'rows' },
 } as const satisfies Record<string, ImportFormat>;
 
 const FORMATS: readonly ImportFormat[] = Object.values(IMPORT_FORMATS);

@@ -1,7 +1,7 @@
 import equal from 'fast-deep-equal';
 import { itemAt } from '../values/item-at';
 import type { Evaluation } from '../rules/evaluate/evaluation';
-import { kindOf } from '../rules/kinds/registry';
+import { kindOf, type When } from '../rules/kinds/registry';
 import { recordName } from '../rules/explain/record-name';
 import type { Rule } from '../rules/shape/rule';
 import type { RunningRule } from '../rules/evaluate/running-rule';
@@ -38,11 +38,14 @@ interface WatchedRule {
   readonly outcomes: ReadonlyMap<FieldId, Int32Array>;
 }
 
+/** Scales and bars shade every number: nothing enters or leaves them. */
+export const UNWATCHED_KINDS = ['scale', 'bar'] as const satisfies readonly When['kind'][];
+
 /**
  * Remembers which cells each rule gives a look, and reports which have entered and left it since. A rule that has been
  * changed itself starts over: what differs then differs by its author's will. One that has a problem for a while (its
- * limits cross, say) goes on from where it was. Scales and bars, which shade every number, are not watched. Cost: a few
- * operations for each cell that is read.
+ * limits cross, say) goes on from where it was. Cost: a few operations for each cell that is
+ * read.
  */
 export class RuleWatch {
   private held: ReadonlyMap<RuleId, WatchedRule>;
@@ -76,7 +79,7 @@ export class RuleWatch {
         if (was && equal(was.rule, rule.rule)) held.set(rule.rule.id, was);
         continue;
       }
-      if (rule.variesByCell) continue;
+      if (UNWATCHED_KINDS.some((kind) => kind === rule.rule.when.kind)) continue;
       const outcomes = new Map<FieldId, Int32Array>();
       for (const { column } of rule.read) {
         const codes = new Int32Array(sheet.slotCount).fill(NONE);

@@ -1,12 +1,12 @@
 import { itemAt } from '../../core/values/item-at';
 import { isFormulaInput } from '../../core/values/is-formula-input';
 import { showReferences } from '../../core/formula/resolve/keep-references';
-import { transposed, type PastedCell } from '../../core/edit/cells';
+import { tableWidth, transposed, type PastedCell } from '../../core/edit/cells';
 import { readCsv } from '../../core/exchange/csv/read-csv';
 import { writeCsv } from '../../core/exchange/csv/write-csv';
 import { cssOf } from '../../core/looks/css-of';
 import type { Style } from '../../core/looks/style';
-import type { CopiedText, PasteHow } from '../../protocol/engine-messages';
+import type { CopiedText, PasteHow, RequestOf } from '../../protocol/engine-messages';
 import type { Area } from '../../protocol/sheet-view';
 import { shownAt } from '../../core/sheet/shown-cell';
 import type { Replica } from '../replica/replica';
@@ -53,12 +53,28 @@ export function copyArea(replica: Replica, area: Area, token: string): { copied:
 
 const escapeHtml = (text: string): string => text.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`);
 
+/**
+ * The cells to paste, and the area that they take: what was copied here, with formulas and styles, or a table of texts
+ * from elsewhere, each read as if it were typed. One cell fills the whole area.
+ */
+export function cellsToPaste(
+  { area, token, table, how }: RequestOf<'paste'>,
+  copied: Copied | null,
+  readTyped: (text: string) => string,
+): { readonly rows: readonly (readonly PastedCell[])[]; readonly area: Area } {
+  const { left, top } = area;
+  const own =
+    token !== null && copied?.token === token ? pastedCells(copied, { column: left, position: top }, how) : null;
+  const read = own ? [] : readPasted(table).map((row) => row.map((text): PastedCell => ({ input: readTyped(text) })));
+  const cells = own ?? (how === 'transposed' ? transposed(read) : read);
+  const single = cells.length === 1 && cells[0]?.length === 1 ? cells[0][0] : undefined;
+  const rows = single ? spread(single, area) : cells;
+  const right = left + Math.max(1, tableWidth(rows)) - 1;
+  return { rows, area: { left, top, right, bottom: top + Math.max(1, rows.length) - 1 } };
+}
+
 /** The cells to paste at a place: what was copied here, as it was asked for. */
-export function pastedCells(
-  { rows, area }: Copied,
-  at: { column: number; position: number },
-  how: PasteHow,
-): PastedCell[][] {
+function pastedCells({ rows, area }: Copied, at: { column: number; position: number }, how: PasteHow): PastedCell[][] {
   const by = { columns: at.column - area.left, rows: at.position - area.top };
   const cells = rows.map((row) =>
     row.map(({ input, shown, style }): PastedCell => {
@@ -79,7 +95,7 @@ export function readPasted(table: string | readonly (readonly string[])[]): read
 }
 
 /** One cell in each place of an area. Its formula moves along. */
-export const spread = (cell: PastedCell, { left, top, right, bottom }: Area): PastedCell[][] =>
+const spread = (cell: PastedCell, { left, top, right, bottom }: Area): PastedCell[][] =>
   Array.from({ length: bottom - top + 1 }, (_, down) =>
     Array.from({ length: right - left + 1 }, (__, across) =>
       cell.by ? { ...cell, by: { columns: cell.by.columns + across, rows: cell.by.rows + down } } : cell,

@@ -53,7 +53,7 @@ function filterTest(replica: Replica, filter: Filter): (slot: number) => boolean
     const texts = new Set(filter.texts);
     return (slot) => texts.has(shownAt(sheet, column, slot));
   }
-  if (filter.is === 'holds') {
+  if (filter.is === 'contains') {
     const wanted = foldText(filter.value);
     return (slot) => foldText(shownAt(sheet, column, slot)).includes(wanted);
   }

@@ -1,3 +1,4 @@
+import { UNWATCHED_KINDS } from '../../core/findings/rule-watch';
 import { MAKER_ROLES } from '../../core/sharing/role';
 import type { RuleId, SheetId } from '../../core/sheet/ids';
 import type { Digest, FollowedRule } from '../../protocol/findings';
@@ -74,7 +75,10 @@ export async function addNote(
 /** Points of the line of a rule over time: the last ones. */
 const MAX_POINTS = 300;
 
-/** The rules that have findings in the sheets that a person works on, those with unseen ones first. */
+/**
+ * The rules of the sheets that a person works on, those with unseen findings first: of one sheet all that can have
+ * some, of all sheets those that do.
+ */
 export async function readFollowedRules(
   sql: Queryable,
   { person, sheet }: { readonly person: string; readonly sheet?: SheetId | undefined },
@@ -97,6 +101,15 @@ export async function readFollowedRules(
     left join sheet_rule kept on kept.sheet_id = finding.sheet_id and kept.id = finding.rule_id
     where ${sheet === undefined ? sql`true` : sql`finding.sheet_id = ${sheet}`}
     group by finding.sheet_id, finding.rule_id, follow.seen_to
+    union all
+    select kept.sheet_id, kept.id, kept.rule ->> 'name', 0,
+      exists (select from finding_mute mute where mute.sheet_id = kept.sheet_id and mute.person_id = ${person} and mute.rule_id = kept.id),
+      exists (select from important_rule important where important.sheet_id = kept.sheet_id and important.rule_id = kept.id),
+      '[]'
+    from sheet_rule kept
+    join sheet_member member on member.sheet_id = kept.sheet_id and member.person_id = ${person} and member.role = any(${MAKER_ROLES})
+    where kept.sheet_id = ${sheet ?? null} and kept.rule -> 'when' ->> 'kind' <> all(${[...UNWATCHED_KINDS]}) and not exists (
+      select from finding where finding.sheet_id = kept.sheet_id and finding.rule_id = kept.id)
     order by unseen desc, name`;
   return [...rows];
 }

@@ -28,7 +28,7 @@ export const bench = {
   in: 'in',
   cells: 'the cells',
   cellsRead: 'Cells read',
-  reach: 'Reach',
+  range: 'Range',
   fieldsRecordsStillCome: 'fields, with the records still to come',
   justTheSelectedCells: 'just the selected cells',
   where: 'Where',

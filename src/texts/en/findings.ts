@@ -19,6 +19,7 @@ export const findings = {
   noFindingsYet: 'No findings yet.',
   recordsThatStartMatch: 'Records that start or stop to match a rule are listed here, with who changed them and when.',
   noRulesYet: 'No rules yet.',
+  noRuleHasFindings: 'No rule has findings yet.',
   showEarlierFindings: 'Show earlier findings',
   rules: 'Rules',
   newFindingsPostedAddress: 'New findings are posted to this address.',

@@ -151,13 +151,19 @@ const PAINTED_ORDERS: typeof ORDERS = [
   { value: 'rising', label: 'last' },
 ];
 
+const TEST_WORDS = {
+  contains: 'contains',
+  'at least': 'atLeast',
+  'at most': 'atMost',
+} as const satisfies Record<FilterTest, Key<'actions'>>;
+
 /** Which records are in this reader's own view. */
 function Show({ values }: { readonly values: readonly { text: string; count: number }[] }) {
   const t = useTranslations('actions');
   const session = useSession();
   const frame = useSessionState((state) => state.frame);
   const column = useSessionState((state) => state.selection.anchor.column);
-  const [test, setTest] = useState<FilterTest>('holds');
+  const [test, setTest] = useState<FilterTest>('contains');
   const [value, setValue] = useState('');
   const filter = frame?.filter ?? null;
   const field = frame?.fields[column];
@@ -165,7 +171,7 @@ function Show({ values }: { readonly values: readonly { text: string; count: num
   return (
     <>
       <div role="group" aria-label={t('showOnly')}>
-        <p className={shared.label}>{t('filterForYouOnly')}</p>
+        <p className={shared.label}>{t('filterByLabel', { label: field?.label ?? '' })}</p>
         <form
           className={shared.row}
           onSubmit={(event) => {
@@ -175,9 +181,9 @@ function Show({ values }: { readonly values: readonly { text: string; count: num
         >
           <NativeSelect
             size="xs"
-            aria-label={`“${field?.label ?? ''}”`}
+            aria-label={t('condition')}
             value={test}
-            data={[...FILTER_TESTS]}
+            data={FILTER_TESTS.map((each) => ({ value: each, label: t(TEST_WORDS[each]) }))}
             onChange={(event) => setTest(memberOf(FILTER_TESTS, event.currentTarget.value))}
           />
           <TextInput
@@ -213,8 +219,9 @@ function ShowValues({ values }: { readonly values: readonly { text: string; coun
   const toggle = (text: string) => {
     const texts = new Set(chosen ?? values.map((one) => one.text));
     if (!texts.delete(text)) texts.add(text);
-    if (field) session.filterBy({ field: field.id, texts: [...texts] });
+    show([...texts]);
   };
+  const show = (texts: readonly string[]) => field && session.filterBy({ field: field.id, texts });
 
   return (
     <div className={classes.values}>
@@ -228,6 +235,14 @@ function ShowValues({ values }: { readonly values: readonly { text: string; coun
           onChange={(event) => session.filterBy(event.currentTarget.checked ? { rule: id } : null)}
         />
       ))}
+      <Checkbox
+        size="xs"
+        color="ink"
+        label={t('allValues')}
+        checked={!chosen}
+        indeterminate={chosen !== null && chosen.size > 0}
+        onChange={() => (chosen ? session.filterBy(null) : show([]))}
+      />
       {values.map(({ text, count }) => (
         <Checkbox
           key={text}

@@ -45,7 +45,7 @@ export const ReadsPart = memo(function ReadsPart({
         </>
       )}{' '}
       <Pick
-        label={t('reach')}
+        label={t('range')}
         value={'fields' in reads ? 'fields' : 'cells'}
         shown="▾"
         options={[

@@ -1,7 +1,7 @@
 import { Radio, Select, Switch } from '@mantine/core';
 import { useTranslations } from 'use-intl';
 import type { Separator } from '../../core/exchange/csv/csv-rows';
-import type { Decimal } from '../../core/exchange/exported-file';
+import type { Decimal } from '../../core/values/decimal-comma';
 import { useCsvChoices } from './use-csv-choices';
 import classes from './Files.module.css';
 

@@ -1,6 +1,6 @@
 import { useTranslations } from 'use-intl';
 import { keysOf } from '../../core/values/typed-keys';
-import type { Decimal } from '../../core/exchange/exported-file';
+import type { Decimal } from '../../core/values/decimal-comma';
 import { SEPARATORS, type Separator } from '../../core/exchange/csv/csv-rows';
 
 const SEPARATOR_WORDS = {

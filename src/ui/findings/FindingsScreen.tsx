@@ -37,7 +37,7 @@ export function FindingsScreen({ sheet, first, person }: Props) {
     >
       <main className={classes.main}>
         <section aria-label={t('rules')}>
-          {feed.rules.length === 0 && <p className={classes.none}>{t('noRulesYet')}</p>}
+          {feed.rules.length === 0 && <p className={classes.none}>{t(sheet ? 'noRulesYet' : 'noRuleHasFindings')}</p>}
           <ul className={shared.list}>
             {feed.rules.map((rule) => (
               <RuleFollow

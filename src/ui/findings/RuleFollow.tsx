@@ -11,7 +11,7 @@ interface Props {
   readonly onChange: (body: { readonly isMuted?: boolean; readonly isImportant?: boolean }) => void;
 }
 
-/** A rule that has findings: its count over time, and whether it is followed. */
+/** A rule that gives findings: its count over time, and whether it is followed. */
 export function RuleFollow({ rule, isChosen, onChoose, onChange }: Props) {
   const t = useTranslations('findings');
   const { name, unseen, isMuted, isImportant, counts } = rule;

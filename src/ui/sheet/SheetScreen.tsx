@@ -3,7 +3,8 @@
 import { useComputedColorScheme } from '@mantine/core';
 import { useMediaQuery, useWindowEvent } from '@mantine/hooks';
 import { useEffect, useRef, useState } from 'react';
-import { useTranslations } from 'use-intl';
+import { useLocale, useTranslations } from 'use-intl';
+import { decimalSign } from '../../texts/locale';
 import { Help, OnBench, PanelsAbove, PanelsOver } from './later-panels';
 import { isMaker, type Reader, type SheetRole, hasLegend, isFiller, isReader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
@@ -57,7 +58,8 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
   const theme = useComputedColorScheme('light', { getInitialValueInEffect: false });
   const reads = as === undefined && isMaker(role) ? undefined : { as };
   const sees = as ?? role;
-  const [session] = useState(() => new Session(id, t, { who: person.key, ...(reads ? { reads } : {}) }));
+  const decimal = decimalSign(useLocale());
+  const [session] = useState(() => new Session(id, t, { who: person.key, decimal, ...(reads ? { reads } : {}) }));
   const firstTheme = useRef(theme);
   const list = useFillList(session, sees);
 

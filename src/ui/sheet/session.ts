@@ -1,3 +1,4 @@
+import type { Decimal } from '../../core/values/decimal-comma';
 import type { Texts } from '../../texts/texts';
 import type { CellIds } from '../../core/sheet/ids';
 import type { Theme } from '../../core/looks/first-family';
@@ -31,6 +32,8 @@ export interface SessionOf {
   readonly reads?: { readonly as?: Reader['role'] };
   /** The key of this person for presence and the offline queue. If absent: neither. */
   readonly who?: string | undefined;
+  /** The sign before decimals where this person is at home. */
+  readonly decimal?: Decimal;
 }
 
 /** One person's work on one open sheet: what the screen shows, and everything that can be done to it. */
@@ -70,7 +73,7 @@ export class Session implements SessionPort {
     this.engine = engine;
     this.set({ theme });
     // A failure arrives as an event.
-    const { at, reads, who } = this.of;
+    const { at, reads, who, decimal } = this.of;
     this.opening = engine
       .ask({
         kind: 'open',
@@ -79,6 +82,7 @@ export class Session implements SessionPort {
         ...(at === undefined ? {} : { at }),
         ...(reads ? { reads } : {}),
         ...(who === undefined ? {} : { who }),
+        ...(decimal === undefined ? {} : { decimal }),
       })
       .then(() => this.sendSelection())
       .catch(() => {});

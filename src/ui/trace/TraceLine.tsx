@@ -113,7 +113,7 @@ function TraceSteps({ cell }: { readonly cell: ActiveCell }) {
       </ol>
       <p className={classes.past}>
         <a href={withQuery(sheetPageUrl(session.sheet, 'history'), { row: cell.row, field: cell.field })}>
-          {t('whatItHeldBefore')}
+          {t('historyOfCell')}
         </a>
       </p>
     </>

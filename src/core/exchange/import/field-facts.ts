@@ -1,3 +1,4 @@
+import { isDecimalComma } from '../../values/decimal-comma';
 import { foldText } from '../../values/fold-text';
 import { readDate } from '../../values/read-date';
 import { readNumber } from '../../values/read-number';
@@ -38,7 +39,7 @@ export class FieldFacts {
     else if (CODE.test(cell)) {
       this.codes++;
       this.firstCode ??= cell;
-    } else if (COMMA_NUMBER.test(cell)) {
+    } else if (isDecimalComma(cell)) {
       this.commaNumbers++;
       this.firstComma ??= cell;
     } else if (readNumber(cell)) {
@@ -68,7 +69,3 @@ export class FieldFacts {
 
 const CODE = /^(?:0\d+|\d{16,})$/;
 const NUMERIC_DATE = /^\d{1,2}([/.-])\d{1,2}\1\d{4}/;
-/**
- * With a decimal comma: decimals that are not three in number, or groups divided by points or spaces before the comma.
- */
-export const COMMA_NUMBER = /^[+\-\u2212]?(?:\d+,(?:\d{1,2}|\d{4,})|\d{1,3}(?:[.\u00a0\u202f ]\d{3})+,\d+|0,\d+)\s*%?$/;

@@ -1,8 +1,9 @@
+import { ungrouped } from '../../values/decimal-comma';
 import { counted, inDigits } from '../../values/counted';
 import type { DateOrder } from '../../values/read-date';
 import { readDate } from '../../values/read-date';
 import { valueInput } from '../../values/value-input';
-import type { Decimal } from '../exported-file';
+import type { Decimal } from '../../values/decimal-comma';
 import { FieldFacts } from './field-facts';
 
 /**
@@ -141,8 +142,7 @@ export function inputOf(raw: string, reading: TableReading, as: ReadAs): string 
   if (raw === '' || as === 'nothing') return '';
   if (as === 'text') return valueInput({ kind: 'text', text: raw });
   if (raw.startsWith('=')) return reading.formulas ? raw : valueInput({ kind: 'text', text: raw });
-  if (decimalOf(reading.decimal, as) === ',' && DECIMAL_COMMA.test(raw))
-    return raw.replace(/[.\u00a0\u202f\s]/g, '').replace(',', '.');
+  if (decimalOf(reading.decimal, as) === ',' && DECIMAL_COMMA.test(raw)) return ungrouped(raw);
   if (reading.dates !== null && NUMERIC.test(raw)) {
     const serial = readDate(raw.trim(), reading.dates);
     if (serial !== undefined) return valueInput({ kind: 'date', serial });

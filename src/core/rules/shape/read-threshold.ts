@@ -1,3 +1,4 @@
+import { isDecimalComma, ungrouped } from '../../values/decimal-comma';
 import { isoFromSerial } from '../../values/date-serial';
 import { readInput } from '../../values/read-input';
 
@@ -6,13 +7,14 @@ export type Typed = number | string | boolean;
 
 /**
  * Reads a threshold that was typed in the format of the field: 70% over a percentage is 0.7, and so is 70 where the
- * field shows percentages. A day is returned as text in ISO form. Undefined where the text is not of an accepted type.
+ * field shows percentages. A decimal comma that cannot be anything else is read as one. A day is returned as text in ISO form. Undefined where the text is not of an accepted type.
  */
 export function readThreshold(
   text: string,
   { format, takes }: { format: string | null; takes: 'number' | 'any' | 'date' },
 ): Typed | undefined {
-  const { value, format: typedFormat } = readInput(text);
+  const bare = text.trim();
+  const { value, format: typedFormat } = readInput(isDecimalComma(bare) ? ungrouped(bare) : text);
   if (takes === 'date') return value.kind === 'date' ? isoFromSerial(value.serial) : undefined;
   if (value.kind === 'number')
     return format?.includes('%') && !typedFormat?.includes('%')

@@ -91,6 +91,8 @@ describe('phrases', () => {
     ['nitrate is 2 or less', 'nitrate', { kind: 'compare', is: '<=', to: 2 }],
     ['nitrate not below 5', 'nitrate', { kind: 'compare', is: '>=', to: 5 }],
     ['nitrate above 10 000', 'nitrate', { kind: 'compare', is: '>', to: 10_000 }],
+    // ISO 80000-1, 7.3: a decimal comma, where it can be nothing else.
+    ['nitrate above 5,5', 'nitrate', { kind: 'compare', is: '>', to: 5.5 }],
     ['nitrate above $10,000', 'nitrate', { kind: 'compare', is: '>', to: 10_000 }],
     ['nitrate above −2', 'nitrate', { kind: 'compare', is: '>', to: -2 }],
     ['oxygen below f4', 'oxygen', { kind: 'compare', is: '<', to: { cell: 'F4' } }],

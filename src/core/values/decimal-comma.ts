@@ -1,0 +1,17 @@
+/** What divides decimals from whole numbers. */
+export type Decimal = '.' | ',';
+
+/** Digits with a comma before decimals; the groups before it may be divided by points or spaces (ISO 80000-1, 7.3). */
+const DECIMALS = /^\s*[+\-\u2212]?(?:\d+|\d{1,3}(?:[.\u00a0\u202f ]\d{3})+),\d+\s*%?\s*$/;
+
+/** A number with a decimal comma as it is typed here, such as 1234.5 for 1.234,5; any other text as it is. */
+export const withDecimalPoint = (text: string): string => (DECIMALS.test(text) ? ungrouped(text) : text);
+
+/** Digits in groups or with a decimal comma, without groups and with a point. */
+export const ungrouped = (text: string): string => text.replace(/[.\u00a0\u202f\s]/g, '').replace(',', '.');
+
+/** Decimals that are not three in number, or groups divided by points or spaces before the comma. */
+const CANNOT_BE_GROUPS = /^[+\-\u2212]?(?:\d+,(?:\d{1,2}|\d{4,})|\d{1,3}(?:[.\u00a0\u202f ]\d{3})+,\d+|0,\d+)\s*%?$/;
+
+/** True for a number whose comma can divide nothing but decimals, wherever it was written: 3,5 but not 3,500. */
+export const isDecimalComma = (text: string): boolean => CANNOT_BE_GROUPS.test(text);
