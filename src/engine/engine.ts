@@ -416,4 +416,4 @@ const noField = (set: string, labels: readonly string[]): string =>
 const asTyped = (text: string): string => text;
 
 const goneWhileTyping = (input: string): string =>
-  `Somebody removed the record or field while you typed into it. What you typed was: ${input.slice(0, 500)}`;
+  `Somebody deleted the record or field while you typed into it. What you typed was: ${input.slice(0, 500)}`;

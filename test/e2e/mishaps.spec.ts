@@ -48,7 +48,7 @@ test('an entry into a record that somebody else removed is given back, with a wo
   await sheet.type('A3', 'too late');
   await other.cell('A3').click();
   await other.page.getByRole('button', { name: 'Rows' }).click();
-  await other.page.getByRole('menuitem', { name: 'Remove row 3' }).click();
+  await other.page.getByRole('menuitem', { name: 'Delete row 3' }).click();
   await expect(other.cell('A3')).toHaveText('');
   await other.isLive();
   await page.unroute('**/changes**');
@@ -75,7 +75,7 @@ test('what cannot be taken is refused in plain words, by every route', async ({ 
   expect(await refused(changes, set('a'), 'text/plain')).toContain('400 The request must be JSON');
   for (const broken of ['a\0b', '\ud800'])
     expect(await refused(changes, set(broken))).toContain('400 Text with a NUL or half a character');
-  expect(await refused(changes, set('a', 'gone'))).toContain('409 The record has been removed');
+  expect(await refused(changes, set('a', 'gone'))).toContain('409 The record has been deleted');
   expect(await refused('/api/sheets/nowhere/changes', set('a'))).toBe('404 There is no such sheet');
   expect(await refused('/api/sheets', { name: '' })).toContain('400 name');
   // Nothing is taken along that was not asked for, and a body is UTF-8.

@@ -186,7 +186,7 @@ test('rows and fields: inserted, moved, sized, hidden, duplicated, removed; rule
   await sheet.cell('A2').click();
   await sheet.menu('Rows', 'Duplicate row 2');
   await expect(sheet.cell('A3')).toHaveText('Alder Weir');
-  await sheet.menu('Rows', 'Remove row 2');
+  await sheet.menu('Rows', 'Delete row 2');
   await sheet.cell('C1').click();
   await sheet.menu('Fields', /^Remove/);
   await expect(sheet.cell('D2')).not.toHaveText('8.1');

@@ -37,7 +37,7 @@ test('two people insert, remove, sort and type at once: both end with the same s
       await two.page.keyboard.press('Escape');
       await two.type('B2', '7.5');
       await two.cell('A9').click();
-      await two.menu('Rows', 'Remove row 9');
+      await two.menu('Rows', 'Delete row 9');
     }
   };
   await Promise.all([noting(), moving()]);

@@ -1,3 +1,4 @@
+import { OWNER_STATE } from './owner-state';
 import { makeSheet, SheetPage } from './sheet-page';
 import { expect, test } from './test';
 
@@ -137,21 +138,22 @@ test('moving, selecting, editing and clearing by keyboard and mouse', async ({ p
   await expect(sheet.grid).toBeFocused();
 });
 
-test.describe('where decimals have a comma', () => {
-  test.use({ locale: 'de-DE' });
-
-  test('a number that is typed or pasted with one is judged as the number it is', async ({ page }) => {
-    const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
-    await withLowOxygen(sheet);
-    await sheet.type('B2', '4,9');
-    await expect(sheet.cell('B2')).toHaveAccessibleName('4.9, Low oxygen');
-    await sheet.cell('B3').click();
-    await page.evaluate(() => {
-      const data = new DataTransfer();
-      data.setData('text/plain', '3,25\n6,5');
-      document.activeElement?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
-    });
-    await expect(sheet.cell('B3')).toHaveAccessibleName('3.25, Low oxygen');
-    await expect(sheet.cell('B4')).toHaveText('6.5');
+test('where decimals have a comma, a number typed or pasted with one is judged as the number it is', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ storageState: OWNER_STATE, locale: 'de-DE' });
+  const page = await context.newPage();
+  const sheet = await SheetPage.open(page, await makeSheet(page, ROWS));
+  await withLowOxygen(sheet);
+  await sheet.type('B2', '4,9');
+  await expect(sheet.cell('B2')).toHaveAccessibleName('4.9, Low oxygen');
+  await sheet.cell('B3').click();
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData('text/plain', '3,25\n6,5');
+    document.activeElement?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
   });
+  await expect(sheet.cell('B3')).toHaveAccessibleName('3.25, Low oxygen');
+  await expect(sheet.cell('B4')).toHaveText('6.5');
+  await context.close();
 });

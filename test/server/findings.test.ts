@@ -146,7 +146,7 @@ test('an answer goes from one outcome to another, with who and how many; a rule 
     { ...by, way: 'left', outcome: 'wrong', record: 'Station 0', before: 'mayfly', after: 'stonefly', painted: 2 },
     { ...by, way: 'entered', outcome: 'right', record: 'Station 0', before: 'mayfly', after: 'stonefly', painted: 2 },
     { ...by, way: 'entered', outcome: 'right', record: 'Station 0', before: 'stonefly', after: 'mayfly', painted: 1 },
-    { ...by, way: 'left', outcome: 'right', record: 'a removed record', before: 'mayfly', after: '', painted: 0 },
+    { ...by, way: 'left', outcome: 'right', record: 'a deleted record', before: 'mayfly', after: '', painted: 0 },
   ]);
 });
 

@@ -90,7 +90,7 @@ describe('the history', () => {
     const entries = await historyOf(sql, sheet, {});
     expect(entries.map(({ sequence, says }) => [sequence, says])).toEqual([
       [3, ['1 cell entered']],
-      [2, ['1 row removed']],
+      [2, ['1 row deleted']],
       [1, ['1 cell entered']],
     ]);
     expect(entries[2]!.cells.map(({ row, before: was, after }) => [row, was, after])).toEqual([

@@ -27,10 +27,10 @@ export const insertFields: Editor<{ readonly at: number; readonly count: number 
 export const removeFields: Editor<Fields> = {
   operations(sheet, fields) {
     if (countOf(fields) >= sheet.fields.length)
-      throw new EditRefusal('A sheet keeps at least one field, so not all of them can be removed.');
+      throw new EditRefusal('A sheet keeps at least one field, so not all of them can be deleted.');
     return [{ kind: 'remove-fields', fields: fieldsIn(sheet, fields).map(({ id }) => id) }];
   },
-  says: (fields) => `remove ${countWords(countOf(fields), 'field')}`,
+  says: (fields) => `delete ${countWords(countOf(fields), 'field')}`,
 };
 
 /** Moves fields so that they stand before the field that is at a place now. */

@@ -33,7 +33,7 @@ export const insertRows: Editor<{ readonly at: number; readonly count: number }>
 
 export const removeRows: Editor<Rows> = {
   operations: (sheet, rows) => [{ kind: 'remove-rows', rows: idsIn(sheet, rows) }],
-  says: (rows) => `remove ${countWords(countOf(rows), 'row')}`,
+  says: (rows) => `delete ${countWords(countOf(rows), 'row')}`,
 };
 
 /** The records that hold the same as one above them, in whatever case and spaces; blank ones do not count. */

@@ -94,7 +94,7 @@ describe('rules', () => {
 
   test.each<[Edit, string]>([
     [{ do: 'put-rules', rules: [{ id: 'a', key: 'a0', rule: rule('a', { name: 'Low' }) }] }, 'rule “Low”'],
-    [{ do: 'remove-rules', rules: ['a'] }, 'remove 1 rule'],
+    [{ do: 'remove-rules', rules: ['a'] }, 'delete 1 rule'],
     [{ do: 'change-rules', rules: ['a', 'b'], to: { on: false } }, 'switch 2 rules off'],
     [{ do: 'change-rules', rules: ['a', 'b'], to: { look: { look: 'plum' } } }, 'look of 2 rules'],
     [{ do: 'change-rules', rules: ['a', 'b'], to: { group: 'x' } }, 'group 2 rules'],

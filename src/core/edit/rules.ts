@@ -94,7 +94,7 @@ export const removeRules: Editor<RuleIds> = {
     const ids = named(rulesIn(sheet, tools), rules).map(({ id }) => id);
     return ids.length ? [{ kind: 'remove-rules', rules: ids }] : [];
   },
-  says: ({ rules }) => `remove ${countWords(rules.length, 'rule')}`,
+  says: ({ rules }) => `delete ${countWords(rules.length, 'rule')}`,
 };
 
 export const changeRules: Editor<RuleIds & { readonly to: RuleChange }> = {

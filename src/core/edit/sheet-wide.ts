@@ -39,7 +39,7 @@ export const nameCells: Editor<{ readonly name: string; readonly area: CellRange
 
 export const removeName: Editor<{ readonly name: string }> = {
   operations: (sheet, { name }) => putOrRemove(sheet, nameKey(name), null),
-  says: ({ name }) => `remove the name “${name}”`,
+  says: ({ name }) => `delete the name “${name}”`,
 };
 
 const NAME = /^\p{L}[\p{L}\p{N}._]*$/u;

@@ -119,7 +119,7 @@ test('a crossing says where, what the cell shows and how many there are', () => 
 test('a record that is removed has left, and has entered when it is back', () => {
   const watched = new Watched([low]);
   expect(watched.do({ kind: 'remove-rows', rows: ['r1'] })).toMatchObject([
-    { way: 'left', row: 'r1', record: 'a removed record', after: '' },
+    { way: 'left', row: 'r1', record: 'a deleted record', after: '' },
   ]);
   expect(
     watched.do({ kind: 'insert-rows', rows: [{ id: 'r1', key: 'b', role: 'record', cells: { f1: '1' } }] }),

@@ -115,7 +115,7 @@ export class RuleWatch {
           ruleName: rule.name,
           row: sheet.rowId(slot),
           field,
-          record: isThere ? recordName(sheet, slot, read) : 'a removed record',
+          record: isThere ? recordName(sheet, slot, read) : 'a deleted record',
           label: itemAt(fields, column).label,
           after: isThere ? shownAt(sheet, column, slot) : '',
           painted,

@@ -37,7 +37,7 @@ test.each<[string, Operation[], Operation[], string[]]>([
     [],
     ['version “Storm” named'],
   ],
-  ['a look', [{ kind: 'remove-parts', parts: ['p'] }], [], ['something that lies over the cells removed']],
+  ['a look', [{ kind: 'remove-parts', parts: ['p'] }], [], ['a name, a merge or a saved look deleted']],
 ])('%s', (...[, operations, inverse, words]) => expect(changeWords(operations, { inverse })).toEqual(words));
 
 test('a change that is not given whole is described by its count, not by its values', () =>

@@ -65,7 +65,7 @@ function cellSteps({ operations, inverse }: ToldChange, { field, row }: HistoryQ
 }
 
 function nameOf(row: StoredRow | undefined, fields: readonly Field[]): string {
-  if (!row) return 'a removed record';
+  if (!row) return 'a deleted record';
   return (
     fields.map(({ id }) => row.cells[id] ?? '').find((text) => /\p{L}/u.test(text) && !isFormulaInput(text)) ??
     'a record without a name'
@@ -74,5 +74,5 @@ function nameOf(row: StoredRow | undefined, fields: readonly Field[]): string {
 
 function labelOf(id: string, { fields, header }: { fields: readonly Field[]; header: StoredRow | undefined }): string {
   const column = fields.findIndex((field) => field.id === id);
-  return column < 0 ? 'a removed field' : header?.cells[id]?.trim() || columnLetters(column);
+  return column < 0 ? 'a deleted field' : header?.cells[id]?.trim() || columnLetters(column);
 }

@@ -69,7 +69,7 @@ export const refusals = {
   fileCannotUnpackedCut: 'The file cannot be unpacked: it is cut off or damaged',
   fileCannotImportedTwo: 'The file cannot be imported: two of its rows, or two of its changes, have the same id',
   sheetHasMostMost: 'A sheet has at most {most, number} {what}. This would make {count, number}, so it was not kept.',
-  recordHasBeenRemoved: 'The record has been removed by someone else, so this entry has nowhere to go',
+  recordHasBeenRemoved: 'The record has been deleted by someone else, so this entry has nowhere to go',
   linkNotValidMay:
     'This link is not valid. It may have expired, been deleted, or been used up. Ask the person who sent it for another one.',
   invitationSignOrCreate: 'This is an invitation: sign in or create an account to accept it.',
@@ -79,7 +79,7 @@ export const refusals = {
   allPlacesSheetTaken: 'All places on this sheet are taken. Ask the person who sent the link for another one.',
   sheetTooMuchWork:
     'This sheet is too much work for the server just now, so that it cannot be shown. Its owner can make it lighter: fewer formulas over many cells, or fewer rules.',
-  fieldHasBeenRemoved: 'The field has been removed by someone else, so this entry has nowhere to go',
+  fieldHasBeenRemoved: 'The field has been deleted by someone else, so this entry has nowhere to go',
   sheetKeepsLeastOne: 'A sheet keeps at least one field, so not all of them can be removed',
   oneTheseRowsSheet: 'One of these rows is in the sheet already',
   accountHasMostMaxSheets: 'An account has at most {maxSheets, number} sheets. Delete one, then create another.',

@@ -33,6 +33,10 @@ export const share = {
   copy: 'Copy',
   copyAllThemTheir: 'Copy all of them with their names',
   copyAll: 'Copy all',
+  qrCode: 'QR code',
+  qrCodeOf: 'QR code of the link for {name}',
+  placesInFields:
+    '{count, plural, =0 {No field is open yet: choose some under “Filling in”.} one {One field is open, so one person can fill in.} other {# fields are open, so # people can fill in.}}',
   done: 'Done',
   nothingCanFilledYet: 'Nothing can be filled in yet. Choose fields under “Filling in” first.',
   dayPastChooseLater: 'This day is in the past. Choose a later one, or none.',

@@ -4,6 +4,7 @@ import { useTranslations } from 'use-intl';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { Act } from './Act';
 import classes from './ActionBar.module.css';
+import { EditMenu } from './EditMenu';
 import { FieldMenu } from './FieldMenu';
 import { FindButton } from './FindButton';
 import { MARKS } from './marks';
@@ -21,6 +22,7 @@ export function ActionBar() {
   return (
     <div className={classes.bar} role="toolbar" aria-label={t('actions')}>
       <UndoActs />
+      <EditMenu />
       <span className={classes.gap} />
       {MARKS.map(({ mark, label, icon }) => (
         <Act

@@ -47,6 +47,7 @@ export function FillList() {
   return (
     <div ref={list} className={classes.list} onKeyDown={onKeyDown}>
       {rowsShown.map((row) => !isRoom(row.cells) && <FillRow key={row.position} {...row} />)}
+      <Progress cells={rowsShown.flatMap((row) => (isRoom(row.cells) ? [] : row.cells))} />
       {frame.rowCount > MAX_ROWS && <p className={classes.wait}>{t('firstMAXROWSRows', { MAX_ROWS })}</p>}
     </div>
   );
@@ -60,6 +61,21 @@ const cellsOf = (frame: SheetFrame, window: SheetWindow, position: number): RowC
     const cell = sceneCell(window, column, position);
     return cell && !field.hidden ? [{ field, column, cell }] : [];
   });
+
+/** How much is filled in, for those who want to know whether they are done. */
+function Progress({ cells }: { readonly cells: RowCells }) {
+  const t = useTranslations('fill');
+  const isSaved = useSessionState(({ link, pending }) => link === 'live' && !pending);
+  const open = cells.filter(({ cell }) => cell.isOpen);
+  const filled = open.filter(({ cell }) => cell.text !== '').length;
+  const asked = open.length;
+  if (asked === 0) return null;
+  return (
+    <p className={classes.wait} role="status">
+      {filled === asked && isSaved ? t('allFilledIn', { asked }) : t('filledOfAsked', { filled, asked })}
+    </p>
+  );
+}
 
 interface RowProps {
   readonly position: number;

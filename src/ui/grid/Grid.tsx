@@ -16,6 +16,8 @@ import { useGridClipboard } from './use-grid-clipboard';
 import { useGridFocus } from './use-grid-focus';
 import { useGridKeys } from './use-grid-keys';
 import { usePointer } from './use-pointer';
+import { CellMenu } from './CellMenu';
+import { useCellMenu } from './use-cell-menu';
 import { useReveal } from './use-reveal';
 import { useViewport, useViewSize } from './use-viewport';
 
@@ -56,6 +58,7 @@ export function Grid() {
   }, [show]);
   const { move, onKeyDown } = useGridKeys({ geometry, view, show });
   const clipboard = useGridClipboard();
+  const menu = useCellMenu({ scroller, scrollRef, geometry });
   return (
     <div className={classes.frame}>
       <div
@@ -75,12 +78,17 @@ export function Grid() {
         onKeyDown={onKeyDown}
         {...clipboard}
         {...handlers}
+        onContextMenu={(event) => {
+          handlers.onContextMenu(event);
+          menu.onContextMenu(event);
+        }}
       >
         <div className={classes.pinned} role="presentation">
           <Canvas ref={canvas} view={view} />
         </div>
         <Overlay geometry={geometry} view={view} scroll={rested} touched={isTouch ? cellAt : null} onMove={move} />
       </div>
+      <CellMenu at={menu.at} onClose={menu.close} />
       {frame === null && <Wait />}
     </div>
   );

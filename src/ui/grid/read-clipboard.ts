@@ -14,9 +14,21 @@ const TOKEN = /<table data-cells="([\w-]+)"/;
  * Reads a table from a clipboard: from HTML where there is one, else from plain text, lines of cells with tabs between
  * them.
  */
-export function readClipboard(data: DataTransfer): ClipboardTable | null {
-  const html = data.getData('text/html');
-  const text = data.getData('text/plain');
+export const readClipboard = (data: DataTransfer): ClipboardTable | null =>
+  tableOf(data.getData('text/html'), data.getData('text/plain'));
+
+/** The same without a paste event; null also where the browser does not allow it. */
+export async function readSystemClipboard(): Promise<ClipboardTable | null> {
+  try {
+    const [item] = await navigator.clipboard.read();
+    const read = async (type: string) => (item?.types.includes(type) ? (await item.getType(type)).text() : '');
+    return tableOf(await read('text/html'), await read('text/plain'));
+  } catch {
+    return null;
+  }
+}
+
+function tableOf(html: string, text: string): ClipboardTable | null {
   const token = TOKEN.exec(html.slice(0, LONG_HTML))?.[1] ?? null;
   const isShort = html !== '' && (html.length < LONG_HTML || text === '');
   const table =

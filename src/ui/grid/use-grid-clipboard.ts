@@ -12,8 +12,8 @@ export function useGridClipboard() {
   };
   const onCut = (event: ClipboardEvent) => {
     if (session.get().editing) return;
-    onCopy(event);
-    void session.actions.edit({ do: 'clear-cells', area: session.actions.area });
+    event.preventDefault();
+    void session.actions.cut();
   };
   const onPaste = (event: ClipboardEvent) => {
     if (session.get().editing) return;

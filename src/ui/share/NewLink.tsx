@@ -94,6 +94,7 @@ export function NewLink({ path, openFields, onMade }: Props) {
         </Suspense>
         <Button type="submit">{t('createLink')}</Button>
       </form>
+      {kind === 'next-field' && <p className={classes.note}>{t('placesInFields', { count: openFields.length })}</p>}
       {error && <p role="alert">{error}</p>}
     </>
   );

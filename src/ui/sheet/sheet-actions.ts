@@ -149,6 +149,12 @@ export class SheetActions {
     writeClipboard(await this.session.ask({ kind: 'copy', area: this.area }));
   }
 
+  async cut(): Promise<void> {
+    const { area } = this;
+    await this.copy();
+    if (!this.session.get().selection.also?.length) await this.edit({ do: 'clear-cells', area });
+  }
+
   /** Pastes into the selection, and selects what was pasted. */
   async paste(from: ClipboardTable, how: PasteHow): Promise<void> {
     const into = this.area;

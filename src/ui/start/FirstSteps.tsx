@@ -15,7 +15,9 @@ export function FirstSteps() {
   const isWorking = useSessionState((state) => state.bench !== null || state.panel !== null);
   const [wasEmpty, setWasEmpty] = useState(false);
   const [isClosed, setClosed] = useState(false);
+  const isSharing = useSessionState((state) => state.panel === 'share');
   const [isShared, setShared] = useState(false);
+  if (isSharing && !isShared) setShared(true);
   if (isEmpty === true && !hasRules && !wasEmpty) setWasEmpty(true);
   if (!wasEmpty || isClosed || isWorking || (!isEmpty && hasRules && isShared)) return null;
   return (
@@ -40,14 +42,7 @@ export function FirstSteps() {
         </Step>
         <Step title={t('share')} isDone={isShared}>
           {t('linkReadFill')}{' '}
-          <Button
-            size="compact-xs"
-            variant="default"
-            onClick={() => {
-              setShared(true);
-              session.openPanel('share');
-            }}
-          >
+          <Button size="compact-xs" variant="default" onClick={() => session.openPanel('share')}>
             {t('share2')}
           </Button>
         </Step>

@@ -45,7 +45,7 @@ export function readOperands(
         readers.push(
           constantReader(
             { kind: 'blank' },
-            operand.cell === GONE ? 'a cell that was removed' : `${operand.cell} (beyond the sheet)`,
+            operand.cell === GONE ? 'a cell that was deleted' : `${operand.cell} (beyond the sheet)`,
           ),
         );
         continue;

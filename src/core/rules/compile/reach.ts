@@ -32,7 +32,7 @@ export function readCells(
 }
 
 function cellsInRanges(text: string, sheet: Sheet, spend: (cells: number) => void): ReadColumn[] | Problem {
-  if (text === GONE) return { code: 'bad-reach', message: 'the cells that it read have been removed' };
+  if (text === GONE) return { code: 'bad-reach', message: 'the cells that it read have been deleted' };
   const ranges = parseRanges(text);
   if (!ranges) return { code: 'bad-reach', message: `"${text}" is not a list of ranges such as B2:E7 G2:G7` };
   const byColumn = new Map<number, BitSet>();

@@ -168,7 +168,7 @@ function readKeyCells(
 ): Keys | Problem {
   const { sheet } = context;
   const range = parseRanges(cells)?.[0];
-  if (!range) return { code: 'key-shape', message: 'the cells of the key have been removed' };
+  if (!range) return { code: 'key-shape', message: 'the cells of the key have been deleted' };
   const columns = context.cells.map(({ column }) => column);
   const rows = sheet.order.filter((slot) => context.cells.some(({ slots }) => slots.has(slot)));
   const shape = { rows: range.bottom - range.top + 1, columns: range.right - range.left + 1 };

@@ -43,7 +43,7 @@ describe('rules in plain words', () => {
     expect(ruleSentence(FIELDS, { reads: { cells: 'B2:C9' }, when: { kind: 'average', is: 'above' } })).toBe(
       'B2:C9 is above the average',
     );
-    expect(says({ kind: 'average', is: 'above' }, ['gone'])).toBe('a removed field is above the average');
+    expect(says({ kind: 'average', is: 'above' }, ['gone'])).toBe('a deleted field is above the average');
   });
 });
 

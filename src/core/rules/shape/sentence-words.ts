@@ -15,7 +15,7 @@ export interface NamedField {
 /** The words for a rule's sentence: labels for fields, numbers in the format and unit of the field that is read. */
 export function sentenceWords(fields: readonly NamedField[], reads: Reads): SentenceWords {
   const read = 'fields' in reads ? fields.find((field) => field.id === reads.fields[0]) : undefined;
-  const label = (id: FieldId): string => fields.find((field) => field.id === id)?.label ?? 'a removed field';
+  const label = (id: FieldId): string => fields.find((field) => field.id === id)?.label ?? 'a deleted field';
   return {
     field: label,
     operand(operand) {
@@ -39,7 +39,7 @@ const MAX_TOLD = 3;
  * else.
  */
 export function fieldsWords(fields: readonly NamedField[], ids: readonly FieldId[], between: 'or' | 'and'): string {
-  const labels = ids.map((id) => fields.find((field) => field.id === id)?.label ?? 'a removed field');
+  const labels = ids.map((id) => fields.find((field) => field.id === id)?.label ?? 'a deleted field');
   if (labels.length <= MAX_TOLD) return labels.join(` ${between} `);
   const first = fields.findIndex(({ id }) => id === ids[0]);
   if (first >= 0 && ids.every((id, at) => fields[first + at]?.id === id)) return `${labels[0]} to ${labels.at(-1)}`;

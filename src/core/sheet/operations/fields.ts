@@ -55,7 +55,7 @@ export const removeFields: OperationKind<OperationOf<'remove-fields'>> = {
     if (styles.length) inverse.push({ kind: 'set-styles', cells: styles });
     return { effects: before.length ? [LAYOUT] : [], inverse };
   },
-  words: ({ fields }) => [`${counted(fields.length, 'field')} removed`],
+  words: ({ fields }) => [`${counted(fields.length, 'field')} deleted`],
   size: () => 1,
   restrict: () => [],
 };

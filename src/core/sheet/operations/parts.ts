@@ -32,9 +32,7 @@ export const removeParts: OperationKind<OperationOf<'remove-parts'>> = {
   schema: ({ partIds }) => ({ parts: partIds }),
   apply: (sheet, { parts }) => ({ effects: [LAYOUT], inverse: inverseOf(sheet.parts.take(parts), []) }),
   words: ({ parts }) => [
-    parts.length === 1
-      ? 'something that lies over the cells removed'
-      : 'several things that lie over the cells removed',
+    parts.length === 1 ? 'a name, a merge or a saved look deleted' : 'several names, merges or saved looks deleted',
   ],
   size: () => 1,
   restrict: () => [],

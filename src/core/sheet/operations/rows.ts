@@ -35,7 +35,7 @@ export const removeRows: OperationKind<OperationOf<'remove-rows'>> = {
     sheet.dropSlots(slots);
     return { effects: [LAYOUT], inverse: rows.length ? [{ kind: 'insert-rows', rows }] : [] };
   },
-  words: ({ rows }, { count }) => [`${counted(count ?? rows.length, 'row')} removed`],
+  words: ({ rows }, { count }) => [`${counted(count ?? rows.length, 'row')} deleted`],
   size: ({ rows }) => rows.length,
   restrict: (operation) => [operation],
 };

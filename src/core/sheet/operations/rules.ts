@@ -38,7 +38,7 @@ export const putRules: OperationKind<OperationOf<'put-rules'>> = {
 export const removeRules: OperationKind<OperationOf<'remove-rules'>> = {
   schema: ({ ids }) => ({ rules: ids }),
   apply: (sheet, { rules }) => ({ effects: [RULES], inverse: inverseOf(sheet.rules.take(rules), []) }),
-  words: ({ rules }) => [`${counted(rules.length, 'rule')} removed`],
+  words: ({ rules }) => [`${counted(rules.length, 'rule')} deleted`],
   size: () => 1,
   restrict: () => [],
 };

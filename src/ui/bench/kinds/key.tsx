@@ -93,19 +93,22 @@ function KeyOutcomes({ when, onChange }: ConditionProps<KeyWhen>) {
   const t = useTranslations('bench');
   const counts = useOutcomeCounts();
   return (
-    <ol className={classes.bands} aria-label={t('outcomes')}>
-      {KEY_OUTCOMES.filter((outcome) => outcome !== 'near' || when.near).map((outcome) => (
-        <li key={outcome} className={classes.band}>
-          <span className={classes.bandRange}>{t(OUTCOME_WORDS[outcome])}</span>
-          <PickLook
-            label={t('lookOfOutcome', { outcome: t(OUTCOME_WORDS[outcome]).toLowerCase() })}
-            value={when.looks[outcome] ?? null}
-            allowNone
-            onPick={(look) => onChange({ ...when, looks: { ...when.looks, [outcome]: look } })}
-          />
-          <span>{t('countCells', { count: counts[KEY_OUTCOMES.indexOf(outcome)] ?? 0 })}</span>
-        </li>
-      ))}
-    </ol>
+    <>
+      <ol className={classes.bands} aria-label={t('outcomes')}>
+        {KEY_OUTCOMES.filter((outcome) => outcome !== 'near' || when.near).map((outcome) => (
+          <li key={outcome} className={classes.band}>
+            <span className={classes.bandRange}>{t(OUTCOME_WORDS[outcome])}</span>
+            <PickLook
+              label={t('lookOfOutcome', { outcome: t(OUTCOME_WORDS[outcome]).toLowerCase() })}
+              value={when.looks[outcome] ?? null}
+              allowNone
+              onPick={(look) => onChange({ ...when, looks: { ...when.looks, [outcome]: look } })}
+            />
+            <span>{t('countCells', { count: counts[KEY_OUTCOMES.indexOf(outcome)] ?? 0 })}</span>
+          </li>
+        ))}
+      </ol>
+      {!Array.isArray(when.expect) && <p className={classes.note}>{t('severalAnswersCell')}</p>}
+    </>
   );
 }

@@ -1,0 +1,74 @@
+import { Menu } from '@mantine/core';
+import { useRouter } from 'next/navigation';
+import { useTranslations } from 'use-intl';
+import { sheetPageUrl } from '../../protocol/sheet-url';
+import { withQuery } from '../../protocol/with-query';
+import { EditItems } from '../actions/EditItems';
+import { useSession, useSessionState } from '../sheet/use-session';
+import { selectedArea } from './engine/selection';
+import { focusGrid } from './focus-grid';
+
+interface Props {
+  /** Where it opens, in pixels of the window; null while it is closed. */
+  readonly at: { readonly x: number; readonly y: number } | null;
+  readonly onClose: () => void;
+}
+
+/** The menu of the selected cells, where they were clicked with the other button. */
+export function CellMenu({ at, onClose }: Props) {
+  return (
+    <Menu
+      opened={at !== null}
+      onClose={() => {
+        onClose();
+        focusGrid();
+      }}
+      position="bottom-start"
+      offset={0}
+      width={250}
+    >
+      <Menu.Target>
+        <span aria-hidden style={{ position: 'fixed', left: at?.x, top: at?.y }} />
+      </Menu.Target>
+      {at && <CellItems />}
+    </Menu>
+  );
+}
+
+function CellItems() {
+  const t = useTranslations('actions');
+  const session = useSession();
+  const router = useRouter();
+  const { left, right, top, bottom } = selectedArea(useSessionState((state) => state.selection));
+  const fields = useSessionState((state) => state.frame?.fields) ?? [];
+  const cell = useSessionState((state) => state.cell);
+  const count = bottom - top + 1;
+  const rows = count === 1 ? t('rowTop', { top: top + 1 }) : t('rowsTopToBottom', { top: top + 1, bottom: bottom + 1 });
+  const named = t('countFields', { count: right - left + 1, label: fields[left]?.label ?? '' });
+  return (
+    <Menu.Dropdown aria-label={t('selectedCells')}>
+      <EditItems />
+      <Menu.Divider />
+      <Menu.Item onClick={() => session.openPanel('new-rule')}>{t('makeRuleOverFields', { fields: named })}</Menu.Item>
+      {cell && (
+        <Menu.Item
+          onClick={() =>
+            router.push(withQuery(sheetPageUrl(session.sheet, 'history'), { row: cell.row, field: cell.field }))
+          }
+        >
+          {t('historyOfCell')}
+        </Menu.Item>
+      )}
+      <Menu.Divider />
+      <Menu.Item onClick={() => void session.actions.edit({ do: 'insert-rows', at: top, count })}>
+        {t('insertCountRowsAbove', { count })}
+      </Menu.Item>
+      <Menu.Item onClick={() => void session.actions.edit({ do: 'insert-rows', at: bottom + 1, count })}>
+        {t('insertCountRowsBelow', { count })}
+      </Menu.Item>
+      <Menu.Item onClick={() => void session.actions.edit({ do: 'remove-rows', top, bottom })}>
+        {t('removeRows', { rows })}
+      </Menu.Item>
+    </Menu.Dropdown>
+  );
+}
