@@ -60,6 +60,7 @@ export const legend = {
   commonJobs: 'Common jobs',
   sayItInWords: 'Say it in words',
   oxygenBelowAsAlarm: 'oxygen below 5 as alarm',
+  beginWithReading: 'Begin with {reading}.',
   textUnderstoodThenComes: '“{text}” is understood; then comes {reading}.',
   pressEnterToSave: 'Press Enter to save:',
   paintsWholeRecord: ', whole record',

@@ -58,7 +58,7 @@ export function Grid() {
   }, [show]);
   const { move, onKeyDown } = useGridKeys({ geometry, view, show });
   const clipboard = useGridClipboard();
-  const menu = useCellMenu({ scroller, scrollRef, geometry });
+  const menu = useCellMenu({ scroller, scrollRef, geometry, onTouch: handlers.onContextMenu });
   return (
     <div className={classes.frame}>
       <div
@@ -78,10 +78,7 @@ export function Grid() {
         onKeyDown={onKeyDown}
         {...clipboard}
         {...handlers}
-        onContextMenu={(event) => {
-          handlers.onContextMenu(event);
-          menu.onContextMenu(event);
-        }}
+        onContextMenu={menu.onContextMenu}
       >
         <div className={classes.pinned} role="presentation">
           <Canvas ref={canvas} view={view} />

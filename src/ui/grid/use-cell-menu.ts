@@ -9,17 +9,20 @@ interface MenuOf {
   readonly scroller: RefObject<HTMLDivElement | null>;
   readonly scrollRef: RefObject<Scroll>;
   readonly geometry: Geometry;
+  /** What a finger that rests on a cell does instead; it prevents the default then. */
+  readonly onTouch: (event: MouseEvent) => void;
 }
 
 /** The button of a mouse that asks for a menu. */
 const OTHER_BUTTON = 2;
 
 /** Where the menu of the selected cells is open: under the pointer, or beneath the active cell for the keyboard. */
-export function useCellMenu({ scroller, scrollRef, geometry }: MenuOf) {
+export function useCellMenu({ scroller, scrollRef, geometry, onTouch }: MenuOf) {
   const session = useSession();
   const [at, setAt] = useState<{ readonly x: number; readonly y: number } | null>(null);
 
   const onContextMenu = (event: MouseEvent) => {
+    onTouch(event);
     const { editing, selection } = session.get();
     if (event.defaultPrevented || !session.isMaker || editing || !scroller.current) return;
     event.preventDefault();

@@ -347,7 +347,10 @@ class Parser {
 
   private bracketedSheet(): string | null {
     const sheet = this.sheetName();
-    if (sheet === null && !this.takeSign('.')) this.stop('`.` before the cell');
-    return sheet;
+    if (sheet !== null || this.takeSign('.')) return sheet;
+    // Many write the label of a field in brackets.
+    const { from, to } = this.next;
+    const message = `a field has no brackets: write Oxygen, or 'Dissolved oxygen' with a space; a cell in them is [.A1]`;
+    throw new Stop({ code: 'unexpected', from, to, message });
   }
 }

@@ -85,7 +85,9 @@ export function PhraseInput({ fields, onRead }: Props) {
         {!isRead &&
           isEntered &&
           isKnown &&
-          t('textUnderstoodThenComes', { text: text.slice(0, reading.at).trim(), reading: expected(reading) })}
+          (reading.at === 0
+            ? t('beginWithReading', { reading: expected(reading) })
+            : t('textUnderstoodThenComes', { text: text.slice(0, reading.at).trim(), reading: expected(reading) }))}
       </div>
     </div>
   );

@@ -72,7 +72,8 @@ export class PhraseCursor {
     return this.at >= this.text.length;
   }
 
-  private get rest(): string {
+  /** What is still to be read. */
+  get rest(): string {
     return this.text.slice(this.at);
   }
 
@@ -176,7 +177,7 @@ export class PhraseCursor {
     const words = /^[^\s,]+(?:\s+[^\s,]+){0,2}/u.exec(this.rest)?.[0].split(/\s+/) ?? [];
     for (let count = words.length; count > 0; count--) {
       const part = words.slice(0, count).join(' ');
-      const meant = this.sheet.fields.filter(({ label }) => ` ${foldText(label)} `.includes(` ${foldText(part)} `));
+      const meant = this.sheet.fields.filter((each) => isPartOf(each, part));
       if (meant.length === 1) {
         this.go(this.lengthOf(part));
         return meant[0];
@@ -219,7 +220,18 @@ export class PhraseCursor {
     if (quoted) return itemAt(quoted, 1);
     const others = this.sheet.fields.filter(({ id }) => id !== field.id).map(({ id, label }) => [label, id] as const);
     const other = takes === 'text' ? undefined : this.word(Object.fromEntries(others));
-    return other === undefined ? this.literal(field, takes) : { field: other };
+    if (other !== undefined) return { field: other };
+    // Part of a label will do where words can be no value.
+    const isText = takes === 'text' || (takes === 'any' && neededFor(field.contents) === 'any');
+    return this.literal(field, takes) ?? (isText ? undefined : this.attempt(() => this.otherThan(field)));
+  }
+
+  private otherThan({ id }: PhraseField): Operand | undefined {
+    const part = /^[^\s,]+/u.exec(this.rest)?.[0] ?? '';
+    const [other, ...more] = part === '' ? [] : this.sheet.fields.filter((each) => isPartOf(each, part));
+    if (!other || other.id === id || more.length > 0) return undefined;
+    this.go(part.length);
+    return { field: other.id };
   }
 
   /** A number, a day or words, up to what goes on. */
@@ -272,3 +284,7 @@ export class PhraseCursor {
     return found.hex;
   }
 }
+
+/** Whether words stand in the label of a field, as whole words. */
+const isPartOf = ({ label }: PhraseField, part: string): boolean =>
+  ` ${foldText(label)} `.includes(` ${foldText(part)} `);

@@ -22,6 +22,8 @@ export interface PhraseTest {
   readonly operand: 'number' | 'any' | 'date' | 'text';
   /** True where a count may follow, such as the 7 of "in the last 7 days"; without one it is 1. */
   readonly counts?: boolean;
+  /** True for a word that has other meanings where a field holds no texts. */
+  readonly isOfTexts?: boolean;
   /** True where “to” and a second operand may follow: "from 500 to 700". */
   readonly ranges?: boolean;
   /** The test of a text for several values: "is weir or mill". */
@@ -132,7 +134,8 @@ export const PHRASE_TESTS: readonly PhraseTest[] = [
   plain(['negative'], { kind: 'compare', is: '<', to: 0 }),
   plain(['positive'], { kind: 'compare', is: '>', to: 0 }),
   plain(['zero'], { kind: 'compare', is: '=', to: 0 }),
-  textTest('contains', 'contains', 'contain', 'containing', 'with'),
+  textTest('contains', 'contains', 'contain', 'containing'),
+  { ...textTest('contains', 'with'), isOfTexts: true },
   textTest('lacks', 'does not contain', 'without'),
   textTest('starts', 'begins with', 'starts with'),
   textTest('ends', 'ends with'),

@@ -4,7 +4,7 @@ import type { Operand } from '../../terms';
 import type { PhraseCursor, PhraseField } from './phrase-cursor';
 import { PHRASE_TESTS, type PhraseTest } from './phrase-tests';
 import { readSpread } from './read-spread';
-import { typedNumber } from './typed-value';
+import { neededFor, typedNumber } from './typed-value';
 
 /** What is asked of a field, and the test it was asked by, which another value may follow. */
 export interface AskedTest {
@@ -53,6 +53,8 @@ export function readCondition(cursor: PhraseCursor, field: PhraseField): AskedTe
 
 /** A test with the operands that follow it. */
 export function readTest(cursor: PhraseCursor, field: PhraseField, test: PhraseTest): When | undefined {
+  if (test.isOfTexts && neededFor(field.contents) !== 'any')
+    return void cursor.fail('bars, icons, bands, a colour scale or a look', ['bars', 'icons', 'bands at']);
   const operands = readOperands(cursor, field, test);
   if (!operands) return undefined;
   if (test.several && operands.length > test.takes) return { kind: 'text', is: test.several, any: operands };

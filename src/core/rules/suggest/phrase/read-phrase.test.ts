@@ -101,6 +101,34 @@ describe('phrases', () => {
     expect(ideaOf(text)).toMatchObject({ reads: { fields: [fieldId] }, when, paints: 'cell' });
   });
 
+  test('a part of a label names the other field too, where words can be no value', () => {
+    const contents = new Set(['numbers'] as const);
+    const fields = FIELDS.map((field) => ({ ...field, contents }));
+    expect(readPhrase('nitrate above oxygen', { fields })).toMatchObject({
+      ideas: [{ when: { kind: 'compare', is: '>', to: { field: 'oxygen' } } }],
+    });
+    // Where a field holds texts, “with” comes before one; where it holds none, before what it is shown with.
+    expect(readPhrase('nitrate with weir', { fields })).toMatchObject({ at: 13 });
+    expect(ideaOf('station with weir')).toMatchObject({ when: { kind: 'text', is: 'contains', any: ['weir'] } });
+  });
+
+  test('a formula is about the selected fields', () => {
+    const sheet = { fields: FIELDS, selected: { fields: ['nitrate'], cells: 'C2:C9' } };
+    expect(readPhrase('=nitrate>actual*2 as alarm', sheet)).toMatchObject({
+      ideas: [
+        {
+          reads: { fields: ['nitrate'] },
+          when: { kind: 'formula', formula: '=nitrate>actual*2' },
+          look: { look: 'alarm' },
+        },
+      ],
+    });
+    expect(readPhrase('whole record where =station="as it was"', sheet)).toMatchObject({
+      ideas: [{ when: { formula: '=station="as it was"' }, paints: 'record', look: { look: 'watch' } }],
+    });
+    expect(readPhrase('=nitrate>', sheet)).toMatchObject({ expected: expect.stringContaining('formula') as string });
+  });
+
   test('several fields are read together', () => {
     const reads = { fields: ['planned', 'actual', 'nitrate'] };
     expect(ideaOf('planned, actual and nitrate below 70')).toMatchObject({ reads });
@@ -108,6 +136,8 @@ describe('phrases', () => {
   });
 
   test.each<[string, object]>([
+    ['nitrate with bands at 5 and 10', { kind: 'bands', cuts: [5, 10] }],
+    ['nitrate with stars', { kind: 'icons', set: 'stars3', cuts: [{ at: { percent: 33 } }, { at: { percent: 67 } }] }],
     ['saturation in bands at 5% and 10%', { kind: 'bands', cuts: [0.05, 0.1] }],
     [
       'saturation in bands at 5%, 10% in red, yellow and green',
@@ -274,6 +304,7 @@ describe('phrases', () => {
     ['', 0, 'a field'],
     ['phosphate below 5', 0, 'a field'],
     ['due', 3, 'what is asked'],
+    ['nitrate in bands', 16, 'cut'],
     ['nitrate below plenty', 14, 'a number'],
     ['next due before soon', 16, 'a day'],
     ['nitrate below 5 as sunshine', 19, 'a look'],
@@ -346,5 +377,6 @@ test('the examples that are documented are read', () => {
   );
   expect(examples.length).toBeGreaterThan(5);
   const fields = [...FIELDS, field('turbidity', 'Turbidity')];
-  for (const example of examples) expect(readPhrase(example, { fields }), example).toHaveProperty('ideas');
+  const selected = { fields: ['nitrate'], cells: 'C2:C9' };
+  for (const example of examples) expect(readPhrase(example, { fields, selected }), example).toHaveProperty('ideas');
 });

@@ -1,3 +1,4 @@
+import { parseFormula } from '../../../formula/syntax/parse-formula';
 import { foldText } from '../../../values/fold-text';
 import { itemAt } from '../../../values/item-at';
 import { FIRST_FAMILY } from '../../../looks/first-family';
@@ -111,6 +112,7 @@ function ideaOf({ scope, subject, when, look, paints, roles }: Clause, otherwise
 function readClause(cursor: PhraseCursor, before: Clause | undefined): Clause | undefined {
   const clause = cursor.attempt(() => {
     const scope = cursor.word(SCOPES);
+    if (cursor.fits(/^=[\p{L}('"]/u)) return readFormula(cursor, scope ?? 'cell');
     const found =
       cursor.attempt(() => readRanked(cursor)) ?? cursor.attempt(() => readQuestion(cursor)) ?? readAlternate(cursor);
     // A rule with a field of its own has its own scope: bars for another field do not run over the whole record.
@@ -153,6 +155,20 @@ function readQuestion(cursor: PhraseCursor): Question | undefined {
   const subject = readSubject(cursor);
   const asked = subject && readCondition(cursor, subject.field);
   return asked && { subject, ...asked };
+}
+
+/** A formula up to its look: what is in quotes is not one. */
+const FORMULA = /^=.*?(?=\s+as\s[^"]*$)|^=.*$/u;
+
+/** "=oxygen<5 as alarm", about the selected fields. */
+function readFormula(cursor: PhraseCursor, scope: Clause['scope']): Clause | undefined {
+  const subject = selectedSubject(cursor.sheet, 'fields');
+  const formula = FORMULA.exec(cursor.rest)?.[0].trim();
+  if (!subject || formula === undefined) return undefined;
+  const [mistake] = parseFormula(formula).diagnostics;
+  if (mistake) return void cursor.fail(`a formula without mistakes (${mistake.message})`);
+  cursor.take(FORMULA);
+  return { scope, subject, when: { kind: 'formula', formula } };
 }
 
 /** "every second record": shades the whole of it. */

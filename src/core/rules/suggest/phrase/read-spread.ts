@@ -13,10 +13,8 @@ type Words<T> = Readonly<Record<string, T>>;
 const allOf = <T>(words: readonly string[], meaning: T): Words<T> =>
   Object.fromEntries(words.map((each) => [each, meaning]));
 
-const BANDS = allOf(
-  ['in bands at', 'in bands cut at', 'in bands by', 'in ranges at', 'in groups at', 'bands at', 'cut at'],
-  true,
-);
+const BANDS = allOf(['in bands', 'with bands', 'as bands', 'in ranges', 'in groups', 'bands', 'cut at'], true);
+const CUTS = { at: true, 'cut at': true, by: true };
 const SCALE = allOf(
   [
     'in a colour scale',
@@ -73,8 +71,9 @@ export function readSpread(cursor: PhraseCursor, field: PhraseField): When | und
 /** "in bands at 5% and 10%", with a look for each band after "in", or looks that are proposed. */
 function readBands(cursor: PhraseCursor, field: PhraseField): When | undefined {
   if (!cursor.word(BANDS)) return undefined;
+  cursor.word(CUTS);
   const cuts = cursor.listOf(() => cursor.constant(field));
-  if (cuts.length === 0) return undefined;
+  if (cuts.length === 0) return void cursor.fail('where the bands are cut, such as “at 5 and 10”');
   const isNamed = cursor.word({ in: true, as: true }) === true;
   const looks: readonly Look[] = isNamed ? cursor.listOf(() => cursor.anyLook()) : bandLooks(cuts.length + 1);
   if (looks.length !== cuts.length + 1) return void cursor.fail(`${cuts.length + 1} looks, one for each band`);
@@ -102,11 +101,18 @@ function readBars(cursor: PhraseCursor): When | undefined {
   return { kind: 'bar', ...(color === undefined ? {} : { color }) };
 }
 
-/** "with stars at 70 and 90": one icon more than cuts. */
+/** Where three icons are cut that are not said to be cut elsewhere: in thirds of the way from least to greatest. */
+const THIRDS = [{ at: { percent: 33 } }, { at: { percent: 67 } }] as const;
+
+/** "with stars", "with stars at 70 and 90": one icon more than cuts. */
 function readIcons(cursor: PhraseCursor, field: PhraseField): When | undefined {
   if (!cursor.word({ with: true, as: true })) return undefined;
   const name = cursor.word(ICONS);
-  if (name === undefined || !cursor.word({ at: true })) return undefined;
+  if (name === undefined) return undefined;
+  if (!cursor.word({ at: true })) {
+    const thirds = keysOf(ICON_SETS).find((each) => nameOf(each) === name && ICON_SETS[each].length === 3);
+    return thirds ? { kind: 'icons', set: thirds, cuts: THIRDS } : void cursor.fail('“at” and numbers', ['at']);
+  }
   const cuts = cursor.listOf(() => cursor.constant(field));
   const set = keysOf(ICON_SETS).find((each) => nameOf(each) === name && ICON_SETS[each].length === cuts.length + 1);
   if (!set) {
