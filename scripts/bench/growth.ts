@@ -12,7 +12,7 @@ import { editDistance } from '../../src/core/rules/compile/edit-distance';
 import { sheetFromTable } from '../../src/core/sheet/sheet-from-table';
 import { formatValue } from '../../src/core/values/format-value';
 import { foldText } from '../../src/core/values/fold-text';
-import { readDate } from '../../src/core/values/read-date';
+import { readDate } from '../../src/core/values/dates/read-date';
 import { readInput } from '../../src/core/values/read-input';
 import { readNumber } from '../../src/core/values/read-number';
 import { compareTexts } from '../../src/core/formula/values/formula-value';

@@ -19,7 +19,7 @@ import { fieldByLabel, type RuleSet } from '../core/rules/shape/read-rule-set';
 import { storedInOrder } from '../core/rules/shape/stored-in-order';
 import { columnLetters } from '../core/sheet/address';
 import { Sheet } from '../core/sheet/sheet';
-import { serialInZone } from '../core/values/serial-in-zone';
+import { serialInZone } from '../core/values/dates/serial-in-zone';
 import { BadInput } from './bad-input';
 import { nameOf } from './read-bytes';
 import { readContents, type FileOptions } from './read-contents';

@@ -6,7 +6,7 @@ import { isFilledRecord, jsonValue } from '../core/exchange/json/records-of-shee
 import { Evaluation } from '../core/rules/evaluate/evaluation';
 import { columnLetters } from '../core/sheet/address';
 import type { CellValue } from '../core/values/cell-value';
-import { serialInZone } from '../core/values/serial-in-zone';
+import { serialInZone } from '../core/values/dates/serial-in-zone';
 import { valueInput } from '../core/values/value-input';
 import { LOGGER_WAYS, type LoggerWay } from '../demo/logger/device-readings';
 import { runLogger } from '../demo/logger/run-logger';

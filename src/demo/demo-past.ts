@@ -1,4 +1,4 @@
-import { readDate } from '../core/values/read-date';
+import { readDate } from '../core/values/dates/read-date';
 import type { NewSheet } from '../server/sheets/create-sheet';
 import { withPast } from './with-past';
 

@@ -1,4 +1,4 @@
-import { isoFromSerial } from '../core/values/date-serial';
+import { isoFromSerial } from '../core/values/dates/date-serial';
 import type { NewSheet } from '../server/sheets/create-sheet';
 import { demoSheet } from './demo-sheet';
 

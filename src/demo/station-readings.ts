@@ -4,7 +4,7 @@ import { itemAt } from '../core/values/item-at';
 import { storedInOrder } from '../core/rules/shape/stored-in-order';
 import type { StoredRow } from '../core/sheet/change';
 import type { Field } from '../core/sheet/field';
-import { isoFromSerial } from '../core/values/date-serial';
+import { isoFromSerial } from '../core/values/dates/date-serial';
 import type { NewSheet } from '../server/sheets/create-sheet';
 import { stationRules } from './station-rules';
 

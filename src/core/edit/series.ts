@@ -1,7 +1,7 @@
-import { partsOf } from '../values/calendar';
+import { partsOf } from '../values/dates/calendar';
 import { itemAt, lastItem } from '../values/item-at';
 import { isFormulaInput } from '../values/is-formula-input';
-import { isoFromSerial } from '../values/date-serial';
+import { isoFromSerial } from '../values/dates/date-serial';
 import { numberText } from '../values/number-text';
 import { readInput } from '../values/read-input';
 

@@ -5,7 +5,7 @@ import type { CellStyle, Operation } from '../sheet/change';
 import { formatAt } from '../sheet/shown-cell';
 import type { Sheet } from '../sheet/sheet';
 import { withDecimals } from '../values/number-format';
-import { isDatePattern } from '../values/date-format';
+import { isDatePattern } from '../values/dates/date-format';
 import { checkSize, type Editor } from './editor';
 
 /** Changes of some properties: null removes one. */

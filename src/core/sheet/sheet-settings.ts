@@ -1,4 +1,4 @@
-import type { DateOrder } from '../values/read-date';
+import type { DateOrder } from '../values/dates/read-date';
 
 export interface SheetSettings {
   readonly dates?: DateOrder;

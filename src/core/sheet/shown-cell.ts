@@ -1,5 +1,5 @@
 import { TAG, type CellValue } from '../values/cell-value';
-import { isDatePattern } from '../values/date-format';
+import { isDatePattern } from '../values/dates/date-format';
 import { formatValue } from '../values/format-value';
 import { roundAsShown } from '../values/number-format';
 import { numberText } from '../values/number-text';

@@ -1,5 +1,5 @@
 import { lastItem } from '../values/item-at';
-import { partsOf, rolledSerial, weekdayOf } from '../values/calendar';
+import { partsOf, rolledSerial, weekdayOf } from '../values/dates/calendar';
 
 /** Spans (days) up to which days, weeks and months have bins of their own: some sixty bins at most. */
 const MAX_DAYS = { days: 62, weeks: 430, months: 1900 } as const;

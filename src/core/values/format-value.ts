@@ -1,5 +1,5 @@
 import type { CellValue } from './cell-value';
-import { formatDate, isDatePattern } from './date-format';
+import { formatDate, isDatePattern } from './dates/date-format';
 import { formatByPattern } from './number-format';
 
 /**

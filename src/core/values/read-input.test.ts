@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { isoFromSerial } from './date-serial';
+import { isoFromSerial } from './dates/date-serial';
 import { readInput } from './read-input';
 
 const valueOf = (input: string, options = {}) => readInput(input, options).value;

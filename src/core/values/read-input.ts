@@ -1,5 +1,5 @@
 import { BLANK, type CellValue, isErrorWord } from './cell-value';
-import { readDate, type DateOrder } from './read-date';
+import { readDate, type DateOrder } from './dates/read-date';
 import { readNumber } from './read-number';
 import { trimSpace } from './trim-space';
 

@@ -1,5 +1,5 @@
 import type { CellValue } from './cell-value';
-import { isoFromSerial } from './date-serial';
+import { isoFromSerial } from './dates/date-serial';
 import { formatNumber } from './number-format';
 import { numberText } from './number-text';
 

@@ -12,7 +12,7 @@ import type { Effect } from '../../core/sheet/effect';
 import { byKey } from '../../core/sheet/compare-keys';
 import type { RuleId } from '../../core/sheet/ids';
 import type { Sheet } from '../../core/sheet/sheet';
-import { serialInZone } from '../../core/values/serial-in-zone';
+import { serialInZone } from '../../core/values/dates/serial-in-zone';
 import type { Repaint } from '../../protocol/painted-sheet';
 import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';
 import type { GivenLooks } from './given-looks';

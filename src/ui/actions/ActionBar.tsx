@@ -6,7 +6,7 @@ import { Act } from './Act';
 import classes from './ActionBar.module.css';
 import { EditMenu } from './EditMenu';
 import { FieldMenu } from './FieldMenu';
-import { FindButton } from './FindButton';
+import { FindButton } from './find/FindButton';
 import { MARKS } from './marks';
 import { NumberMenu } from './NumberMenu';
 import { OrderMenu } from './OrderMenu';

@@ -1,6 +1,6 @@
 import { Menu } from '@mantine/core';
 import { useTranslations } from 'use-intl';
-import { readSystemClipboard } from '../grid/read-clipboard';
+import { readSystemClipboard } from '../grid/clipboard/read-clipboard';
 import { useSession } from '../sheet/use-session';
 import classes from './EditItems.module.css';
 

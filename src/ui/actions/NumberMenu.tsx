@@ -3,7 +3,7 @@ import { IconDecimal } from '@tabler/icons-react';
 import { useState } from 'react';
 import { useTranslations } from 'use-intl';
 import { formatNumber, parseNumberFormat } from '../../core/values/number-format';
-import { isDatePattern } from '../../core/values/date-format';
+import { isDatePattern } from '../../core/values/dates/date-format';
 import { focusGrid } from '../grid/focus-grid';
 import { useSession } from '../sheet/use-session';
 

@@ -3,7 +3,7 @@ import { useTranslations } from 'use-intl';
 import { isFiller, type SheetRole } from '../../core/sharing/role';
 import shared from './ActionBar.module.css';
 import classes from './ReaderBar.module.css';
-import { FindButton } from './FindButton';
+import { FindButton } from './find/FindButton';
 import { UndoActs } from './UndoActs';
 
 interface Props {

@@ -3,7 +3,7 @@ import type { ValueProfile } from '../../core/stats/profile-values';
 import { kindOf } from '../../core/rules/kinds/registry';
 import type { Rule } from '../../core/rules/shape/rule';
 import { thresholdText } from '../../core/values/threshold-text';
-import { isoFromSerial } from '../../core/values/date-serial';
+import { isoFromSerial } from '../../core/values/dates/date-serial';
 import { formatNumber } from '../../core/values/number-format';
 import { useSession, useSessionState } from '../sheet/use-session';
 import shared from './Bench.module.css';

@@ -1,7 +1,7 @@
 import { useTranslations } from 'use-intl';
 import classes from './Readings.module.css';
 import { useSessionState } from '../sheet/use-session';
-import { useEngineQuery } from '../sheet/use-engine-query';
+import { useEngineQuery } from '../sheet/engine/use-engine-query';
 
 /**
  * How the formula on the bench reads at the first cells, at the last and at the selected one, and what it gives there.

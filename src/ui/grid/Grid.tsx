@@ -12,7 +12,7 @@ import { heightOf } from './painter/height-of';
 import { Mirror } from './Mirror';
 import { boxOf, TouchHandles } from './TouchHandles';
 import { useCanvasPaint } from './use-canvas-paint';
-import { useGridClipboard } from './use-grid-clipboard';
+import { useGridClipboard } from './clipboard/use-grid-clipboard';
 import { useGridFocus } from './use-grid-focus';
 import { useGridKeys } from './use-grid-keys';
 import { usePointer } from './use-pointer';

@@ -2,7 +2,7 @@ import { lazy } from 'react';
 
 /** Parts of the screen that readers and fillers use too. */
 const forAll = {
-  findPanel: () => import('../actions/FindPanel'),
+  findPanel: () => import('../actions/find/FindPanel'),
   filesPanel: () => import('../files/FilesPanel'),
   help: () => import('../help/HelpPanel'),
 } as const;

@@ -23,7 +23,7 @@ import type { LegendEntry } from '../../protocol/sheet-view';
 import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selection';
 import { isUnkept, type Bench } from './session-state';
 import type { SessionPort } from './session-port';
-import { LatestOnly } from './latest-only';
+import { LatestOnly } from './engine/latest-only';
 
 /** Rest between two readings of the values that the bench shows. */
 const PICTURE_REST_MS = 40;

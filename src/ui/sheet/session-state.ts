@@ -18,7 +18,7 @@ import type {
   SheetFrame,
   SheetWindow,
 } from '../../protocol/sheet-view';
-import type { ClipboardTable } from '../grid/read-clipboard';
+import type { ClipboardTable } from '../grid/clipboard/read-clipboard';
 import { selectCell } from '../grid/engine/selection';
 
 export interface Editing {

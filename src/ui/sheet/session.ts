@@ -6,7 +6,7 @@ import type { Reader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import type { AnswerOf, Event, Request } from '../../protocol/engine-messages';
 import type { Area, Filter, Selection, LostCell, ShownField } from '../../protocol/sheet-view';
-import { EngineClient } from './engine-client';
+import { EngineClient } from './engine/engine-client';
 import { isFormulaInput } from '../../core/values/is-formula-input';
 import { heightOf } from '../grid/painter/height-of';
 import { isAllowed } from '../../core/sheet/allowed-values';

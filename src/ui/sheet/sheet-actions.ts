@@ -8,8 +8,8 @@ import type { AnswerOf, PasteHow } from '../../protocol/engine-messages';
 import type { Area, Selection } from '../../protocol/sheet-view';
 import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selection';
 import { widthOf } from '../grid/painter/width-of';
-import type { ClipboardTable } from '../grid/read-clipboard';
-import { writeClipboard } from '../grid/write-clipboard';
+import type { ClipboardTable } from '../grid/clipboard/read-clipboard';
+import { writeClipboard } from '../grid/clipboard/write-clipboard';
 import { heightEdits } from './height-edits';
 import type { SessionPort } from './session-port';
 

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { exampleSheet, withRoom } from '../../../core/exchange/example-sheet';
 import { EXAMPLES, type ExampleName } from '../../../core/rules/suggest/examples';
-import { serialInZone } from '../../../core/values/serial-in-zone';
+import { serialInZone } from '../../../core/values/dates/serial-in-zone';
 import { keysOf } from '../../../core/values/typed-keys';
 import { database } from '../../../server/database';
 import { createSheet, emptySheet } from '../../../server/sheets/create-sheet';

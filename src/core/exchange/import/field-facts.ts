@@ -1,6 +1,6 @@
 import { isDecimalComma } from '../../values/decimal-comma';
 import { foldText } from '../../values/fold-text';
-import { readDate } from '../../values/read-date';
+import { readDate } from '../../values/dates/read-date';
 import { readNumber } from '../../values/read-number';
 
 /** Statistics of one column of a text file: how many cells of each kind, counted while they pass by. */

@@ -1,7 +1,7 @@
 import { ungrouped } from '../../values/decimal-comma';
 import { counted, inDigits } from '../../values/counted';
-import type { DateOrder } from '../../values/read-date';
-import { readDate } from '../../values/read-date';
+import type { DateOrder } from '../../values/dates/read-date';
+import { readDate } from '../../values/dates/read-date';
 import { valueInput } from '../../values/value-input';
 import type { Decimal } from '../../values/decimal-comma';
 import { FieldFacts } from './field-facts';

@@ -4,7 +4,7 @@ import { columnLetters, type CellRange } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';
 import { shownAt } from '../../sheet/shown-cell';
 import type { CellValue } from '../../values/cell-value';
-import { isoFromSerial } from '../../values/date-serial';
+import { isoFromSerial } from '../../values/dates/date-serial';
 import { RECORDS_FORMAT } from './json-records';
 import type { ExportedFile } from '../exported-file';
 import { wholeArea, type ExportSource } from '../export-source';

@@ -1,4 +1,4 @@
-import { isDatePattern } from '../../values/date-format';
+import { isDatePattern } from '../../values/dates/date-format';
 import { parseNumberFormat } from '../../values/number-format';
 import { elementsOf, textOf, type XmlElement } from '../xml/xml-element';
 import { xml, xmlText } from '../xml/write-xml';

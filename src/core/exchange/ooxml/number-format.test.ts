@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { serialFromParts } from '../../values/date-serial';
+import { serialFromParts } from '../../values/dates/date-serial';
 import { formatValue } from '../../values/format-value';
 import { BUILT_IN, readFormatCode, writeFormatCode } from './number-format';
 

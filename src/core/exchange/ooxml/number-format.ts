@@ -1,5 +1,5 @@
 import { itemAt } from '../../values/item-at';
-import { isDatePattern } from '../../values/date-format';
+import { isDatePattern } from '../../values/dates/date-format';
 import { parseNumberFormat } from '../../values/number-format';
 
 /**

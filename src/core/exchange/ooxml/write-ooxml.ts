@@ -3,7 +3,7 @@ import { paintedRules, writtenRules } from '../workbook/written-rules';
 import { toOoxmlFormula } from './formula-text';
 import { columnLetters, writeArea } from '../../sheet/address';
 import { standardErrorWord, type CellValue } from '../../values/cell-value';
-import { plainDateFormat } from '../../values/date-serial';
+import { plainDateFormat } from '../../values/dates/date-serial';
 import { numberText } from '../../values/number-text';
 import { wholeArea, type ExportSource } from '../export-source';
 import type { ExportedFile } from '../exported-file';

@@ -12,8 +12,8 @@ import type { Rule } from '../../rules/shape/rule';
 import { operandList, type Operand } from '../../rules/terms';
 import { columnLetters, parseAddress } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';
-import { readDate } from '../../values/read-date';
-import { partsOf as dayOf } from '../../values/calendar';
+import { readDate } from '../../values/dates/read-date';
+import { partsOf as dayOf } from '../../values/dates/calendar';
 import { numberText } from '../../values/number-text';
 
 /** A rule that is written as a formula for each of the cells it paints. */

@@ -15,7 +15,7 @@ import type { Layout } from '../../sheet/layout/layout-move';
 import type { RowRole } from '../../sheet/row-role';
 import { Sheet } from '../../sheet/sheet';
 import { nameKey, type SheetPart } from '../../sheet/sheet-part';
-import { plainDateFormat } from '../../values/date-serial';
+import { plainDateFormat } from '../../values/dates/date-serial';
 import { readInput } from '../../values/read-input';
 import { findHeader } from '../import/table-reading';
 import { fieldIdAt, rowIdAt } from '../import/table-rows';

@@ -1,6 +1,6 @@
 // Date and time functions (ISO/IEC 26300-4, 6.10). A date is a count of days since 1899-12-30, the time of day its
 // fraction.
-import { isoWeekOf, monthsLater, partsOf, rolledSerial, secondsOf, weekdayOf } from '../../values/calendar';
+import { isoWeekOf, monthsLater, partsOf, rolledSerial, secondsOf, weekdayOf } from '../../values/dates/calendar';
 import { FormulaError, SerialDate, finite, toSerial, type Operand } from '../values/formula-value';
 import { spend, type EvalCursor } from '../values/place';
 import { forEachValue } from '../values/read-cells';

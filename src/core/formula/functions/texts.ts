@@ -1,6 +1,6 @@
 // Text functions (ISO/IEC 26300-4, 6.20). Lengths and places count code points.
 import { formatValue } from '../../values/format-value';
-import { readDate } from '../../values/read-date';
+import { readDate } from '../../values/dates/read-date';
 import { findText } from '../../values/find-text';
 import { readWildcards } from '../values/wildcards';
 import { FormulaError, SerialDate, toNumber, toText, type Scalar } from '../values/formula-value';

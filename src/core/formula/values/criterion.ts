@@ -1,5 +1,5 @@
 import { readNumber } from '../../values/read-number';
-import { readDate } from '../../values/read-date';
+import { readDate } from '../../values/dates/read-date';
 import { readWildcards } from './wildcards';
 import { compareTexts, FormulaError, SerialDate, type Scalar } from './formula-value';
 

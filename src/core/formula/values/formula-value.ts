@@ -2,8 +2,8 @@ import type { CellRange } from '../../sheet/address';
 import type { Sheet } from '../../sheet/sheet';
 import type { ErrorWord } from '../../values/cell-value';
 import { foldCase } from '../../values/fold-text';
-import { isoFromSerial } from '../../values/date-serial';
-import { readDate } from '../../values/read-date';
+import { isoFromSerial } from '../../values/dates/date-serial';
+import { readDate } from '../../values/dates/read-date';
 import { numberText } from '../../values/number-text';
 import { readNumber } from '../../values/read-number';
 

@@ -1,6 +1,6 @@
 import type { CellValue } from '../../values/cell-value';
 import { foldText } from '../../values/fold-text';
-import { readDate } from '../../values/read-date';
+import { readDate } from '../../values/dates/read-date';
 
 /**
  * How two values of one type compare: negative, 0, positive; NaN where the types differ or there is nothing to compare.

@@ -4,7 +4,7 @@ import { newField, type Field } from '../../sheet/field';
 import { Sheet } from '../../sheet/sheet';
 import type { CellValue } from '../../values/cell-value';
 import { readInput } from '../../values/read-input';
-import { serialInZone } from '../../values/serial-in-zone';
+import { serialInZone } from '../../values/dates/serial-in-zone';
 import type { Operation } from '../../sheet/change';
 import { CellPast } from './cell-past';
 

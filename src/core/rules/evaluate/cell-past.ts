@@ -5,7 +5,7 @@ import type { Operation } from '../../sheet/change';
 import type { FieldId, RowId } from '../../sheet/ids';
 import { snapshotKey } from '../../sheet/sheet-part';
 import type { Sheet } from '../../sheet/sheet';
-import { serialInZone } from '../../values/serial-in-zone';
+import { serialInZone } from '../../values/dates/serial-in-zone';
 import type { CellHistory } from '../compile/cell-history';
 
 /** A change in the past, by its inverse. */

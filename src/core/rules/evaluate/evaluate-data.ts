@@ -1,7 +1,7 @@
 import type { Table } from '../../values/table';
 import { sheetFromTable } from '../../sheet/sheet-from-table';
 import type { SheetSettings } from '../../sheet/sheet-settings';
-import { serialInZone } from '../../values/serial-in-zone';
+import { serialInZone } from '../../values/dates/serial-in-zone';
 import { Evaluation } from './evaluation';
 import { mapRuleReferences } from '../shape/map-rule-references';
 import { fieldByLabel, type RuleSet } from '../shape/read-rule-set';

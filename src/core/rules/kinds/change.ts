@@ -2,7 +2,7 @@ import { hasKey, keysOf } from '../../values/typed-keys';
 import { lazySchema } from '../../lazy-schema';
 import { shownAt } from '../../sheet/shown-cell';
 import type { CellValue } from '../../values/cell-value';
-import { monthsLater } from '../../values/calendar';
+import { monthsLater } from '../../values/dates/calendar';
 import { shownText } from '../../values/shown-text';
 import { amountOf, amountOrPercentSchema, type AmountOrPercent } from '../compile/amount-or-percent';
 import { compareValues } from '../compile/compare-values';

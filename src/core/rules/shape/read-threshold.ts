@@ -1,5 +1,5 @@
 import { isDecimalComma, ungrouped } from '../../values/decimal-comma';
-import { isoFromSerial } from '../../values/date-serial';
+import { isoFromSerial } from '../../values/dates/date-serial';
 import { readInput } from '../../values/read-input';
 
 /** The types of threshold that may be typed: a number, or text or a logical where the condition takes it. */

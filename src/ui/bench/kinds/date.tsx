@@ -15,7 +15,7 @@ import {
   type RelativeSpan,
 } from '../../../core/rules/kinds/date';
 import { withOperand, type Operand } from '../../../core/rules/terms';
-import { isoFromSerial } from '../../../core/values/date-serial';
+import { isoFromSerial } from '../../../core/values/dates/date-serial';
 import { useSessionState } from '../../sheet/use-session';
 import { PickOperand } from '../parts/PickOperand';
 import { PickWord } from '../parts/PickWord';

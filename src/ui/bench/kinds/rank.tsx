@@ -4,7 +4,7 @@ import { selectCell } from '../../grid/engine/selection';
 import { useSession, useSessionState } from '../../sheet/use-session';
 import shared from '../Bench.module.css';
 import classes from './rank.module.css';
-import { useEngineQuery } from '../../sheet/use-engine-query';
+import { useEngineQuery } from '../../sheet/engine/use-engine-query';
 import { PickPer } from '../parts/PickPer';
 import { PickWord } from '../parts/PickWord';
 import { ThresholdInput } from '../parts/ThresholdInput';

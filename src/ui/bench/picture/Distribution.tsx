@@ -10,7 +10,7 @@ import type { RuleProfile } from '../../../core/rules/explain/profile-rule';
 import type { Rule } from '../../../core/rules/shape/rule';
 import { thresholdText } from '../../../core/values/threshold-text';
 import type { Bin, ValueProfile } from '../../../core/stats/profile-values';
-import { isoFromSerial } from '../../../core/values/date-serial';
+import { isoFromSerial } from '../../../core/values/dates/date-serial';
 import { formatNumber } from '../../../core/values/number-format';
 import { useSession, useSessionState } from '../../sheet/use-session';
 import { useLooks } from '../../legend/use-looks';

@@ -13,7 +13,7 @@ import shared from '../Bench.module.css';
 import classes from './KeyPicture.module.css';
 import { OUTCOME_WORDS } from '../key-words';
 import { outcomeColors, type OutcomeColors } from './outcome-colors';
-import { useEngineQuery } from '../../sheet/use-engine-query';
+import { useEngineQuery } from '../../sheet/engine/use-engine-query';
 
 const MAX_BARS = 8;
 const [RIGHT, NEAR, WRONG] = [

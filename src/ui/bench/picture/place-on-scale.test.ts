@@ -1,7 +1,7 @@
 import { extent, quantile } from 'd3-array';
 import { describe, expect, test } from 'vitest';
 import { describeValues } from '../../../core/stats/profile-values';
-import { isoFromSerial } from '../../../core/values/date-serial';
+import { isoFromSerial } from '../../../core/values/dates/date-serial';
 import { dateTicks } from './date-ticks';
 import { placeOnScale } from './place-on-scale';
 

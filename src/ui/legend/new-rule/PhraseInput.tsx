@@ -14,7 +14,7 @@ import type { PhraseSheet } from '../../../core/rules/suggest/phrase/phrase-curs
 import { contentsOf } from '../../../core/rules/suggest/field-contents';
 import { writeArea } from '../../../core/sheet/address';
 import { selectedArea, selectedAreas } from '../../grid/engine/selection';
-import { useEngineQuery } from '../../sheet/use-engine-query';
+import { useEngineQuery } from '../../sheet/engine/use-engine-query';
 import { useSession, useSessionState } from '../../sheet/use-session';
 import { Swatch } from '../Swatch';
 import { useProfiles } from './use-profiles';

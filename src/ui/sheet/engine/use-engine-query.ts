@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
-import { parseMessage } from '../../protocol/parse-message';
-import type { AnswerOf, Request } from '../../protocol/engine-messages';
-import { useSession, useSessionState } from './use-session';
+import { parseMessage } from '../../../protocol/parse-message';
+import type { AnswerOf, Request } from '../../../protocol/engine-messages';
+import { useSession, useSessionState } from '../use-session';
 
 /**
  * The engine's answer to a request about the rules, asked again whenever they or their counts have changed; null until

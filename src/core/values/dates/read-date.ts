@@ -1,4 +1,4 @@
-import { itemAt } from './item-at';
+import { itemAt } from '../item-at';
 import { serialFromParts } from './date-serial';
 
 /** Which of day and month stands first in dates such as 8/3/2026. Without it such text stays text. */

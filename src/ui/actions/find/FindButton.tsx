@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
 import { IconSearch } from '@tabler/icons-react';
 import { useTranslations } from 'use-intl';
-import { useSession } from '../sheet/use-session';
+import { useSession } from '../../sheet/use-session';
 
 /** Opens the finding of text. */
 export function FindButton() {

@@ -1,5 +1,5 @@
 import type { ClipboardEvent } from 'react';
-import { useSession } from '../sheet/use-session';
+import { useSession } from '../../sheet/use-session';
 import { readClipboard } from './read-clipboard';
 
 /** Copy, cut and paste on the grid; while a cell is edited they are the editor's. */

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useTranslations } from 'use-intl';
-import { isSingle, selectCell } from '../grid/engine/selection';
-import { useSession, useSessionState } from '../sheet/use-session';
+import { isSingle, selectCell } from '../../grid/engine/selection';
+import { useSession, useSessionState } from '../../sheet/use-session';
 
 const NOTHING = { text: '', by: '', exact: false, pattern: false, painted: '' };
 

@@ -1,4 +1,4 @@
-import type { CopiedText } from '../../protocol/engine-messages';
+import type { CopiedText } from '../../../protocol/engine-messages';
 
 /**
  * Puts a text on the clipboard, as text and as a table. A clipboard takes data only while a copy event asks for it, so

@@ -1,4 +1,4 @@
-import { itemAt } from './item-at';
+import { itemAt } from '../item-at';
 import { partsOf, secondsOf, weekdayOf, rolledSerial } from './calendar';
 
 const FIELD = /'((?:[^']|'')*)'|([a-zA-Z])\2*|[^a-zA-Z']+/gy;

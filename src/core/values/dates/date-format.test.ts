@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { serialFromParts } from './date-serial';
-import { formatValue } from './format-value';
+import { formatValue } from '../format-value';
 import { serialInZone } from './serial-in-zone';
 
 const serial = serialFromParts({ year: 2026, month: 3, day: 8, seconds: 14 * 3600 + 5 * 60 + 9 })!;

@@ -1,8 +1,8 @@
 import { Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
 import { useTranslations } from 'use-intl';
-import { focusGrid } from '../grid/focus-grid';
+import { focusGrid } from '../../grid/focus-grid';
 import { useFind } from './use-find';
-import { useSession, useSessionState } from '../sheet/use-session';
+import { useSession, useSessionState } from '../../sheet/use-session';
 import classes from './FindPanel.module.css';
 
 /** Looks for a text in the sheet or the selection, goes from one place to the next, and puts another in its place. */
