@@ -9,6 +9,7 @@ export interface SheetSummary {
   readonly name: string;
   /** ISO 8601 time of the last change. */
   readonly changedAt: string;
+  /** Records that hold something. */
   readonly records: number;
   /** Null for who does not get them. */
   readonly rules: number | null;
@@ -26,6 +27,9 @@ export interface SummedRule {
   /** How many cells it paints; null where that is not known. */
   readonly painted: number | null;
 }
+
+/** Unseen findings that are counted on the desk: this many are “100 and more”. */
+export const MOST_UNSEEN = 100;
 
 /** A sheet with its legend, for those who get it. */
 export interface DeskSheetSummary extends SheetSummary {

@@ -4,7 +4,7 @@ import type { Rule } from '../../core/rules/shape/rule';
 import { isMaker } from '../../core/sharing/role';
 import type { LookPart } from '../../core/sheet/sheet-part';
 import type { SheetId } from '../../core/sheet/ids';
-import type { DeskSheetSummary, SheetSummary, SummedRule } from '../../protocol/sheet-summary';
+import { MOST_UNSEEN, type DeskSheetSummary, type SheetSummary, type SummedRule } from '../../protocol/sheet-summary';
 import type { Queryable } from '../database';
 import { listSheets } from './sheet';
 
@@ -12,8 +12,6 @@ import { listSheets } from './sheet';
 const RULES_SHOWN = 6;
 /** Looks of one rule that are shown. */
 const LOOKS_SHOWN = 4;
-/** More findings than these are not counted. */
-const MOST_NEW = 100;
 
 /** The sheets that a person has a part in, as the desk shows them: for makers with their legend and what is new. */
 export async function listDesk(sql: Queryable, person: string): Promise<DeskSheetSummary[]> {
@@ -72,7 +70,7 @@ async function countUnseen(sql: Queryable, sheets: readonly SheetId[], person: s
             where seen.sheet_id = finding.sheet_id and seen.finding_id = finding.id and seen.person_id = ${person})
           and not exists (select from finding_mute mute
             where mute.sheet_id = finding.sheet_id and mute.person_id = ${person} and mute.rule_id = finding.rule_id)
-        limit ${MOST_NEW}) unseen
+        limit ${MOST_UNSEEN}) unseen
     ) fresh where sheet.id = any(${sheets})`;
   return new Map(rows.map(({ sheet_id, count }) => [sheet_id, count]));
 }

@@ -88,7 +88,7 @@ export async function listSheets(sql: Queryable, person: string): Promise<SheetS
     select sheet.id, sheet.name, sheet.changed_at, member.role,
       (select person.name from sheet_member owning join person on person.id = owning.person_id
         where owning.sheet_id = sheet.id and owning.role = 'owner' order by owning.since limit 1) as owner,
-      (select count(*)::int from sheet_row where sheet_id = sheet.id and role = 'record') as records,
+      (select count(*)::int from sheet_row where sheet_id = sheet.id and role = 'record' and cells <> '{}') as records,
       (select count(*)::int from sheet_rule where sheet_id = sheet.id) as rules
     from sheet join sheet_member member on member.sheet_id = sheet.id and member.person_id = ${person}
     order by sheet.changed_at desc, sheet.id`;

@@ -1,7 +1,7 @@
 import { useTranslations } from 'use-intl';
 import { inDigits } from '../../core/values/counted';
-import { looksById, sheetLooks } from '../../core/sheet/sheet-looks';
-import type { DeskSheetSummary } from '../../protocol/sheet-summary';
+import { savedLooks } from '../../core/sheet/sheet-looks';
+import { MOST_UNSEEN, type DeskSheetSummary } from '../../protocol/sheet-summary';
 import type { Theme } from '../../core/looks/first-family';
 import { LookSwatch } from '../legend/LookSwatch';
 import { TOKENS } from '../theme/tokens';
@@ -12,7 +12,7 @@ export function DeskLegend({ sheet, scheme }: { readonly sheet: DeskSheetSummary
   const t = useTranslations('desk');
   const { legend, looks, rules, unseen } = sheet;
   if (legend.length === 0) return null;
-  const saved = looksById(sheetLooks(looks, scheme));
+  const saved = savedLooks(looks, scheme);
   const more = (rules ?? 0) - legend.length;
   return (
     <span className={classes.strip}>
@@ -29,7 +29,7 @@ export function DeskLegend({ sheet, scheme }: { readonly sheet: DeskSheetSummary
       ))}
       {more > 0 && <span className={classes.chip}>{t('andMoreMore', { more })}</span>}
       {unseen > 0 && (
-        <span className={classes.fresh}>{t('isManyUnseenNew', { isMany: String(unseen >= 100), unseen })}</span>
+        <span className={classes.fresh}>{t('isManyUnseenNew', { isMany: String(unseen >= MOST_UNSEEN), unseen })}</span>
       )}
     </span>
   );

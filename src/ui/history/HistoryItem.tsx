@@ -57,31 +57,16 @@ type ActsProps = Pick<Props, 'sheet' | 'onTakeBack' | 'onName'> & { readonly seq
 
 function HistoryActs({ sheet, sequence, onTakeBack, onName }: ActsProps) {
   const t = useTranslations('history');
+  const looks = { size: 'compact-sm', variant: 'default' };
   return (
     <div className={classes.acts}>
-      <Button
-        component="a"
-        size="compact-sm"
-        variant="default"
-        href={withQuery(sheetPageUrl(sheet, 'paper'), { at: sequence })}
-        target="_blank"
-      >
+      <Button component="a" {...looks} href={withQuery(sheetPageUrl(sheet, 'paper'), { at: sequence })} target="_blank">
         {t('viewThisVersion')}
       </Button>
-      <Button
-        size="compact-sm"
-        variant="default"
-        onClick={onName}
-        aria-label={t('nameVersionAfterChange', { sequence })}
-      >
+      <Button {...looks} onClick={onName} aria-label={t('nameVersionAfterChange', { sequence })}>
         {t('name')}
       </Button>
-      <Button
-        size="compact-sm"
-        variant="default"
-        onClick={onTakeBack}
-        aria-label={t('undoChangeSequence', { sequence })}
-      >
+      <Button {...looks} onClick={onTakeBack} aria-label={t('undoChangeSequence', { sequence })}>
         {t('undo')}
       </Button>
     </div>
