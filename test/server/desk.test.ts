@@ -71,7 +71,7 @@ test('a sheet is listed with its filled records, its rules with their counts, an
     ],
     unseen: 3,
   });
-  // Viewers get no rules, and nothing that would tell them.
+  // Readers without rules hear nothing of them.
   expect(await desk('ines')).toEqual({ records: 2, rules: null, legend: [], unseen: 0 });
 
   await muteRule(sql, { sheet, person: 'wren' }, { rule: 'lower', isMuted: true });
