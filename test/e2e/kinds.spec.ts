@@ -128,7 +128,7 @@ test('texts, dates and states: words, repeats, categories, keys, days and blanks
   );
 
   await sheet.beginRule('A2', /^Check answers against a key/);
-  await sheet.pick('Key', 'these answers, everywhere the same');
+  await sheet.pick('Key', 'these answers, the same everywhere');
   await sheet.bench.getByRole('textbox', { name: 'Answer' }).fill('Ferm');
   const outcomes = sheet.bench.getByRole('list', { name: 'Outcomes' }).getByRole('listitem');
   // Right, wrong and empty, unless a letter may be off.

@@ -136,7 +136,7 @@ test('a look is changed, saved under a name, renamed, and changed everywhere at 
   await expect(sheet.cell('B8')).toHaveAttribute('data-bold', 'true');
   await look.getByLabel('Name of the new look').fill('Heavy');
   await look.getByRole('button', { name: 'Save', exact: true }).click();
-  await look.getByLabel('Another name for Heavy').fill('Weighty');
+  await look.getByLabel('New name for Heavy').fill('Weighty');
   await look.getByRole('button', { name: 'Rename' }).click();
   await expect(sheet.bench.getByRole('button', { name: 'Look: Weighty' })).toBeVisible();
   await look.getByRole('button', { name: 'Watch', exact: true }).click();

@@ -52,7 +52,7 @@ test('an entry into a record that somebody else removed is given back, with a wo
   await expect(other.cell('A3')).toHaveText('');
   await other.isLive();
   await page.unroute('**/changes**');
-  await expect(page.getByRole('alert').filter({ hasText: 'removed by someone else' })).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByRole('alert').filter({ hasText: 'deleted by someone else' })).toBeVisible({ timeout: 15_000 });
   await sheet.isLive();
   await expect(sheet.cell('A3')).toHaveText('');
 });

@@ -40,9 +40,9 @@ test('rules are kept as a set and used in another sheet; when the original chang
   const sheet = await SheetPage.open(page, first);
   const name = `Limits ${Date.now()}`;
   await sheet.ruleMenu('Low oxygen', 'Save as rule set…');
-  await page.getByLabel('A new rule set').fill(name);
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByText(`“${name}” is kept`)).toBeVisible();
+  await page.getByLabel('New rule set').fill(name);
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText(`“${name}” was saved`)).toBeVisible();
 
   await sheet.page.goto(`/sheets/${second}`);
   await sheet.isLive();
@@ -61,10 +61,10 @@ test('rules are kept as a set and used in another sheet; when the original chang
   await expect(page.getByText(`“${name}” is at version 2 now`)).toBeVisible();
   await sheet.page.goto(`/sheets/${second}`);
   await sheet.isLive();
-  await expect(page.getByText(`The rule set “${name}” has moved on.`)).toBeVisible();
+  await expect(page.getByText(`The rule set “${name}” has a newer version.`)).toBeVisible();
   await page.getByRole('button', { name: 'Update its rules' }).click();
   await expect(sheet.cell('A3')).toHaveAttribute('data-rules', 'Low oxygen');
-  await expect(page.getByText('has moved on.')).toHaveCount(0);
+  await expect(page.getByText('has a newer version.')).toHaveCount(0);
   await expect(sheet.legend.getByRole('listitem')).toHaveCount(1);
   // It can be taken back like anything else.
   await sheet.act('Undo');

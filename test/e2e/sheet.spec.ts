@@ -188,7 +188,7 @@ test('rows and fields: inserted, moved, sized, hidden, duplicated, removed; rule
   await expect(sheet.cell('A3')).toHaveText('Alder Weir');
   await sheet.menu('Rows', 'Delete row 2');
   await sheet.cell('C1').click();
-  await sheet.menu('Fields', /^Remove/);
+  await sheet.menu('Fields', /^Delete/);
   await expect(sheet.cell('D2')).not.toHaveText('8.1');
   await expect(sheet.grid).toBeFocused();
 

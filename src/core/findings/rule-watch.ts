@@ -44,8 +44,8 @@ export const UNWATCHED_KINDS = ['scale', 'bar'] as const satisfies readonly When
 /**
  * Remembers which cells each rule gives a look, and reports which have entered and left it since. A rule that has been
  * changed itself starts over: what differs then differs by its author's will. One that has a problem for a while (its
- * limits cross, say) goes on from where it was. Cost: a few operations for each cell that is
- * read.
+ * limits cross, say) goes on from where it was.
+ * Cost: a few operations for each cell that is read.
  */
 export class RuleWatch {
   private held: ReadonlyMap<RuleId, WatchedRule>;

@@ -119,9 +119,16 @@ const finding = Joi.object({
   by: Joi.string().allow(null),
 }).unknown();
 
-const pageLimit = Joi.number().integer().min(1).max(PAGE.most).default(PAGE.usual).description('How many at most');
-const cursor = Joi.string().max(1000).description('Where the page before ended: its `next`');
-const IF_NONE_MATCH = { 'If-None-Match': 'The ETag of the answer before: 304 where nothing is different' };
+const pageLimit = Joi.number()
+  .integer()
+  .min(1)
+  .max(PAGE.most)
+  .default(PAGE.usual)
+  .description('The most items on a page');
+const cursor = Joi.string().max(1000).description('The `next` of the page before');
+const IF_NONE_MATCH = {
+  'If-None-Match': 'The ETag of an earlier answer. The answer is 304 if nothing has changed since',
+};
 
 /** Files that hold no rules. */
 export const RULELESS: ReadonlySet<string> = new Set<ExportFormatName>(['csv', 'json']);
@@ -132,7 +139,7 @@ export const ENDPOINTS = {
     id: 'readSheet',
     method: 'get',
     path: '/sheets/{sheet}',
-    says: 'What the sheet is: its name, fields, and how many records and rules it has',
+    says: 'Get the sheet: its name, its fields, and how many records and rules it has',
     scope: 'read',
     headers: IF_NONE_MATCH,
     answer: {
@@ -155,7 +162,7 @@ export const ENDPOINTS = {
     id: 'readRecords',
     method: 'get',
     path: '/sheets/{sheet}/records',
-    says: 'Records, page by page, with what they show and why they look so',
+    says: 'List records, page by page, with their values, their looks and the rules behind them',
     scope: 'read',
     query: Joi.object<RecordsQuery>({
       limit: pageLimit,
@@ -198,11 +205,14 @@ export const ENDPOINTS = {
     id: 'upsertRecords',
     method: 'put',
     path: '/sheets/{sheet}/records',
-    says: 'Enters records, as one change',
+    says: 'Add and change records, as one change',
     about:
-      'A record whose key fields meet one that is there changes it; the others are added at the end. Without key fields all are added. A blank sheet takes their labels.',
+      'A record with the key of one on the sheet changes that one; the others are added at the end. Without key fields all are added. An empty sheet takes its fields from the labels of the records.',
     scope: 'write',
-    headers: { 'Idempotency-Key': 'The same for a request that is sent again: it is taken once. Kept for a day' },
+    headers: {
+      'Idempotency-Key':
+        'A value of your own for this request. Sent again with the same value within a day, it is done only once',
+    },
     body: withRecords<UpsertBody>('records', {
       key: Joi.alternatives()
         .try(Joi.string().max(500), Joi.array().items(Joi.string().max(500)).min(1).max(10))
@@ -213,7 +223,7 @@ export const ENDPOINTS = {
     }),
     answer: {
       status: 200,
-      says: 'What became of them',
+      says: 'How many records were added and changed',
       type: 'application/json',
       schema: Joi.object({
         sequence: count.required(),
@@ -231,7 +241,7 @@ export const ENDPOINTS = {
     id: 'readRules',
     method: 'get',
     path: '/sheets/{sheet}/rules',
-    says: 'The rules in order of precedence, as a rule file',
+    says: 'Get the rules in order of precedence, as a rule file',
     scope: 'rules',
     headers: IF_NONE_MATCH,
     answer: { status: 200, says: 'A rule file', type: 'application/json', schema: ruleFile },
@@ -240,9 +250,9 @@ export const ENDPOINTS = {
     id: 'replaceRules',
     method: 'put',
     path: '/sheets/{sheet}/rules',
-    says: 'Puts the rules of a rule file in the place of those that are there, as one change',
+    says: 'Replace all rules by those of a rule file, as one change',
     scope: 'rules',
-    headers: { 'If-Match': 'The ETag of the rules that were read: 412 where they have been changed since' },
+    headers: { 'If-Match': 'The ETag of the rules that you read. The answer is 412 if they have changed since' },
     body: ruleFile,
     answer: {
       status: 200,
@@ -255,12 +265,12 @@ export const ENDPOINTS = {
     id: 'readFindings',
     method: 'get',
     path: '/sheets/{sheet}/findings',
-    says: 'What entered and left each rule, the newest first',
+    says: 'List findings: which cells started or stopped matching a rule, the newest first',
     scope: 'findings',
     query: Joi.object<{ limit: number; cursor?: string; rule?: string }>({
       limit: pageLimit,
       cursor,
-      rule: Joi.string().max(64).description('Of the rule with this id'),
+      rule: Joi.string().max(64).description('Only findings of the rule with this id'),
     }),
     answer: {
       status: 200,
@@ -276,20 +286,19 @@ export const ENDPOINTS = {
     id: 'followFindings',
     method: 'get',
     path: '/sheets/{sheet}/findings/stream',
-    says: 'Findings as they come, as server-sent events',
+    says: 'Follow findings as they happen, as server-sent events',
     about:
-      'Each event is called `findings`, holds a list of them, and has the id of the last: a connection that broke goes on with Last-Event-ID.',
+      'Each event has the name `findings`, a list of findings, and the id of the last one. After a broken connection, send that id as Last-Event-ID to go on from there.',
     scope: 'findings',
-    headers: { 'Last-Event-ID': 'The id of the last finding that was heard' },
+    headers: { 'Last-Event-ID': 'The id of the last finding that you received' },
     answer: { status: 200, says: 'A stream of events', type: 'text/event-stream' },
   },
   exportSheet: {
     id: 'exportSheet',
     method: 'get',
     path: '/sheets/{sheet}/export',
-    says: 'The sheet as a file',
-    about:
-      'Separated values and records need no more than to read; what holds the rules too needs the scope rules besides.',
+    says: 'Export the sheet as a file',
+    about: 'CSV and JSON need the scope read. Formats that include the rules need the scope rules as well.',
     scope: 'read',
     query: Joi.object<{ format: ExportFormatName | 'archive'; values: 'shown' | 'typed'; report: boolean }>({
       format: Joi.string()
@@ -298,10 +307,10 @@ export const ENDPOINTS = {
       values: Joi.string()
         .valid('shown', 'typed')
         .default('shown')
-        .description('For csv: as they are shown, or as they were typed'),
+        .description('For CSV: values as shown, or as typed'),
       report: Joi.boolean()
         .default(false)
-        .description('What the file does not say as the sheet does, in the place of the file'),
+        .description('Get the report of what the format cannot hold, instead of the file'),
     }),
     answer: { status: 200, says: 'The file', type: 'application/octet-stream' },
   },
@@ -309,17 +318,17 @@ export const ENDPOINTS = {
     id: 'evaluate',
     method: 'post',
     path: '/evaluate',
-    says: 'Judges records by rules; nothing is kept',
+    says: 'Evaluate rules over records that you send; nothing is stored',
     scope: null,
     body: withRecords<EvaluateBody>('data', {
       rules: ruleFile.required(),
-      now: Joi.string().isoDate().description('The moment to judge by; now where absent'),
-      zone: Joi.string().max(64).description('The time zone (IANA) that says which day is today; UTC where absent'),
+      now: Joi.string().isoDate().description('The time to evaluate at; the present by default'),
+      zone: Joi.string().max(64).description('The time zone (IANA) that decides which day is today; UTC by default'),
       dates: Joi.string().valid('dmy', 'mdy').description('How dates such as 8/3/2026 are read'),
     }),
     answer: {
       status: 200,
-      says: 'What each rule matches, and the look of every painted cell',
+      says: 'The matches of each rule, and the look of every painted cell',
       type: 'application/json',
       schema: Joi.object({
         rules: Joi.array().items(Joi.object().unknown()).required(),

@@ -55,7 +55,7 @@ export function openApiDocument(server: string): Json {
       title: 'Auxesis for programs',
       version: VERSION,
       description:
-        'Records, rules and findings of a sheet, for programs. A token is good for one sheet; it is made under Share, Programs.',
+        'Records, rules and findings of a sheet, for programs. A token works for one sheet; its owner creates it under Share, Programs.',
     },
     servers: [{ url: `${server}/api/v1` }],
     security: [{ token: [] }],
@@ -84,11 +84,11 @@ export function openApiDocument(server: string): Json {
 }
 
 const REFUSED: Readonly<Record<string, string>> = {
-  '400': 'The request is not as it should be',
-  '401': 'There is no token, or it does not work',
-  '403': 'The token is not good for this',
+  '400': 'The request is invalid',
+  '401': 'The token is missing, wrong or expired',
+  '403': 'The token lacks the permission for this',
   '404': 'There is no such sheet for this token',
-  '429': 'Too many requests; Retry-After says when to ask again',
+  '429': 'Too many requests; Retry-After says when to try again',
 };
 
 function operationOf({ id, says, about, scope, query, body, headers = {}, path, answer, example }: Endpoint): Json {
@@ -129,7 +129,7 @@ function operationOf({ id, says, about, scope, query, body, headers = {}, path, 
         description: answer.says,
         content: { [answer.type]: answer.schema ? { schema: schemaOf(answer.schema) } : {} },
       },
-      ...(isConditional ? { '304': { description: 'Nothing is different from the answer with this ETag' } } : {}),
+      ...(isConditional ? { '304': { description: 'Nothing has changed since the answer with this ETag' } } : {}),
       ...('If-Match' in headers ? { '412': { description: 'It has been changed since', ...refused } } : {}),
       ...Object.fromEntries(
         Object.entries(REFUSED).map(([status, description]) => [status, { description, ...refused }]),

@@ -6,6 +6,6 @@ export const formula = {
   readOneCellFurtherRight: 'Read it one cell further right',
   tab: 'Tab',
   enter: 'Enter',
-  formulaBeginsGoes: 'A formula begins with = and goes on.',
+  formulaBeginsGoes: 'Type the rest of the formula after =.',
   messageCharacterAt: '{message} (character {at, number})',
 } as const;

@@ -25,7 +25,7 @@ export const history = {
   rulesCanThenTest: 'Rules can then test what has changed since. A name in use moves to this version.',
   save: 'Save',
   newChangeTakesBack:
-    'A new change takes back change {sequence, number, ::group-off}. It leaves alone the cells that somebody has changed since.',
+    'A new change undoes change {sequence, number, ::group-off}. Cells that somebody has changed since stay as they are.',
   blank: 'blank',
   aFormula: 'a formula',
   changesRuleOnly: 'Changes to this rule only.',

@@ -22,7 +22,7 @@ export const paper = {
   restore: 'Restore',
   print: 'Print',
   saveAsAPage: 'Save as a page',
-  asWasMomentIts: 'As it was on {moment}, with its rules of then',
+  asWasMomentIts: 'As it was on {moment}, with the rules of that time',
   firstCountRowsView:
     'The first {count, number} rows in view; {left, number} more are not on this page. Filter the sheet to print others.',
   legend: 'Legend',

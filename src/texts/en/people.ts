@@ -9,7 +9,7 @@ export const people = {
   setAPassword: 'Set a password',
   currentPassword: 'Current password',
   accountDemosAnybodyAddress:
-    'This account is the demo’s: anybody at this address can open it by one click. With a password, only you can.',
+    'This is the demo account: anybody who can open this address can use it. Once you set a password, only you can.',
   newPassword: 'New password',
   atLeastCharacters: 'At least 10 characters',
   setPassword: 'Set password',
@@ -38,7 +38,7 @@ export const people = {
   iHaveAnAccount: 'I have an account',
   demo: 'Demo',
   demoRiverWatchProgramme:
-    'This is the demo of a river-watch programme, all of it invented. Its sheets belong to {owner}: go in as her, without a password.',
+    'This is the demo of a river-watch programme, all of it invented. Its sheets belong to {owner}. You need no password.',
   openDemoAsOwner: 'Open the demo as {owner}',
   aBrowserOnSystem: 'A browser on {system}',
   unknown: 'Unknown',

@@ -83,7 +83,7 @@ function FindingActs({ isSeen, onSee, onNote }: Pick<Props, 'onSee' | 'onNote'> 
         autoFocus
       />
       <Button size="compact-xs" type="submit">
-        {t('keepIt')}
+        {t('save')}
       </Button>
     </form>
   );

@@ -83,6 +83,7 @@ function Side({ preview, work, leave }: SideProps) {
         maxLength={120}
         value={name}
         onChange={({ currentTarget }) => setName(currentTarget.value)}
+        onKeyDown={({ key }) => key === 'Enter' && !isWorking && !isBlank(preview) && void work.bringIn()}
       />
       {preview.sheets.length > 1 && (
         <Select

@@ -7,7 +7,8 @@ export type Typed = number | string | boolean;
 
 /**
  * Reads a threshold that was typed in the format of the field: 70% over a percentage is 0.7, and so is 70 where the
- * field shows percentages. A decimal comma that cannot be anything else is read as one. A day is returned as text in ISO form. Undefined where the text is not of an accepted type.
+ * field shows percentages. A decimal comma that cannot be anything else is read as one. A day is returned as text in
+ * ISO form. Undefined where the text is not of an accepted type.
  */
 export function readThreshold(
   text: string,

@@ -75,7 +75,7 @@ function SetList({ rules }: { readonly rules: readonly RuleId[] | null }) {
             onChange={(event) => setName(event.currentTarget.value)}
             data-autofocus
           />
-          <Button type="submit">{t('keepIt')}</Button>
+          <Button type="submit">{t('save')}</Button>
         </form>
       )}
       {rules && shown.length > 0 && <p className={classes.setNote}>{t('saveNewVersionOne')}</p>}
