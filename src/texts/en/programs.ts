@@ -8,7 +8,7 @@ export const programs = {
     'The owner of a sheet creates one under Share, Programs. Send it with each request: <code>Authorization: Bearer TOKEN</code>. It works for that sheet, and for the permissions that it was given:',
   yourTokenTryExamples: 'Your token, to try the examples',
   staysPage: 'It is kept in this page only.',
-  answers: 'Answers',
+  answers: 'Responses',
   whatRefusedToldAs:
     'An error has the body <code>\'{\' "refused": "the reason, and the place in the request" \'}\'</code>. Its status is 400 for an invalid request, 401 for a missing or expired token, 403 where the token lacks the permission, 404 where the token has no such sheet, 412 where the sheet has changed since it was read, 429 for too many requests. An <code>ETag</code> that is sent back as <code>If-None-Match</code> is answered with 304 where nothing is different; <code>RateLimit-Remaining</code> says how many requests are left in this minute; pages are followed by their <code>next</code>, as <code>cursor</code>.',
   scopeScope: 'Scope: {scope}.',
