@@ -1,4 +1,8 @@
 import { Moments } from '../../stats/moments';
+import { ShiftedMoments, type Bounds, type Members } from '../../stats/shifted-moments';
+import type { Sheet } from '../../sheet/sheet';
+import { hasWithin, setOutside, setWithin } from '../compile/number-bits';
+import type { ReadColumn } from '../compile/reach';
 import { Grouping, mapPer, perSchema, perWords, type Per } from '../compile/grouping';
 import { isProblem, type Inputs } from '../terms';
 import { shownAt, toldNumber } from '../../sheet/shown-cell';
@@ -39,7 +43,10 @@ export const average: ConditionKind<AverageWhen> = {
   mapReferences: (when, to) => ({ ...when, ...mapPer(when.per, to) }),
   outcomeLooks: () => undefined,
   compile(when, context) {
-    const groups = Grouping.over(when.per, context, () => new Moments(when.deviations ? 'deviation' : 'mean'));
+    const tracks = when.deviations ? 'deviation' : 'mean';
+    const groups = Grouping.over(when.per, context, (): Averaged =>
+      typeof when.per === 'object' ? new GroupNumbers(tracks) : new ColumnNumbers(context.sheet, tracks),
+    );
     return isProblem(groups) ? groups : new AverageKernel(when, context, groups);
   },
   sentence(when, words) {
@@ -76,35 +83,103 @@ export const average: ConditionKind<AverageWhen> = {
   ],
 };
 
+/** The numbers of whole columns: plain sums that nearly always decide, and exact ones made where they are asked for. */
+class ColumnNumbers {
+  private readonly columns: ReadColumn[] = [];
+  private sums: ShiftedMoments | null = null;
+  private exact: Moments | null = null;
+
+  constructor(
+    private readonly sheet: Sheet,
+    private readonly tracks: Tracked,
+  ) {}
+
+  include(column: ReadColumn): void {
+    this.columns.push(column);
+  }
+
+  get moments(): Moments {
+    if (this.exact) return this.exact;
+    this.exact = new Moments(this.tracks);
+    for (const { numbers, slots } of this.members()) this.exact.addAll(numbers, slots);
+    return this.exact;
+  }
+
+  private members(): Members[] {
+    return this.columns.map(({ column, slots }) => ({ numbers: this.sheet.column(column).numbers, slots }));
+  }
+
+  bounds(deviations: number, spread: 'sample' | 'population'): Bounds | undefined {
+    return (this.sums ??= new ShiftedMoments(this.members())).bounds(deviations, spread);
+  }
+
+  /** The columns hold what the edit made of them by now. */
+  edit(before: number, now: number): void {
+    this.sums?.edit(before, now);
+    this.exact = null;
+  }
+}
+
+/** The numbers of rows that share a value of a field: exact sums that come along with edits. */
+class GroupNumbers {
+  readonly moments: Moments;
+
+  constructor(tracks: Tracked) {
+    this.moments = new Moments(tracks);
+  }
+
+  bounds(): undefined {
+    return undefined;
+  }
+
+  edit(before: number, now: number): void {
+    if (!Number.isNaN(before)) this.moments.remove(before);
+    if (!Number.isNaN(now)) this.moments.add(now);
+  }
+}
+
+type Tracked = 'mean' | 'deviation';
+type Averaged = ColumnNumbers | GroupNumbers;
+
 class AverageKernel implements Kernel {
   readonly inputs: Inputs;
-  private readonly thresholds = new Map<Moments, number>();
+  private readonly thresholds = new Map<Averaged, number>();
 
   constructor(
     private readonly when: AverageWhen,
     private readonly context: CompileContext,
-    private readonly groups: Grouping<Moments>,
+    private readonly groups: Grouping<Averaged>,
   ) {
     this.inputs = groups.inputs;
-    for (const { column, slots } of context.cells) {
-      const { numbers } = context.sheet.column(column);
-      if (groups.isByColumn) groups.claim(column, 0)!.addAll(numbers, slots);
-      else
-        slots.forEach((slot) => {
-          const number = numbers[slot]!;
-          if (!Number.isNaN(number)) groups.claim(column, slot)?.add(number);
-        });
+    for (const read of context.cells) {
+      const whole = groups.isByColumn ? groups.claim(read.column, 0) : undefined;
+      if (whole instanceof ColumnNumbers) whole.include(read);
+      else this.addEach(read);
     }
   }
 
+  private addEach({ column, slots }: ReadColumn): void {
+    const { numbers } = this.context.sheet.column(column);
+    slots.forEach((slot) => {
+      const number = numbers[slot]!;
+      if (!Number.isNaN(number)) this.groups.claim(column, slot)?.edit(NaN, number);
+    });
+  }
+
+  /** How far from the mean the members are held against, in standard deviations; negative for below. */
+  private get away(): number {
+    const { deviations = 0, is } = this.when;
+    return is === 'below' || is === 'at-or-below' ? -deviations : deviations;
+  }
+
   /** The number that a group's members are held against; NaN where it does not exist. */
-  private threshold(moments: Moments): number {
-    let threshold = this.thresholds.get(moments);
+  private threshold(group: Averaged): number {
+    let threshold = this.thresholds.get(group);
     if (threshold === undefined) {
-      const { deviations = 0, spread = 'sample', is } = this.when;
-      const away = deviations === 0 ? 0 : deviations * moments.deviation(spread);
-      threshold = is === 'below' || is === 'at-or-below' ? moments.mean - away : moments.mean + away;
-      this.thresholds.set(moments, threshold);
+      const { moments } = group;
+      const { away } = this;
+      threshold = moments.mean + (away === 0 ? 0 : away * moments.deviation(this.when.spread ?? 'sample'));
+      this.thresholds.set(group, threshold);
     }
     return threshold;
   }
@@ -115,36 +190,39 @@ class AverageKernel implements Kernel {
       for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
       return;
     }
-    const moments = this.groups.of(column, 0);
-    const threshold = moments ? this.threshold(moments) : NaN;
+    const group = this.groups.of(column, 0);
     const { words } = into.has;
-    const sign = this.when.is === 'above' || this.when.is === 'at-or-above' ? 1 : -1;
-    const takesEqual = this.when.is === 'at-or-above' || this.when.is === 'at-or-below';
-    const edge = threshold * sign;
-    for (let word = 0, slot = 0; slot < slotCount; word++) {
-      let bits = 0;
-      for (const end = Math.min(slot + 32, slotCount); slot < end; slot++) {
-        const number = numbers[slot]! * sign;
-        if (number > edge || (takesEqual && number === edge)) bits |= 1 << (slot & 31);
-      }
-      words[word] = bits;
+    const about = group?.bounds(this.away, this.when.spread ?? 'sample');
+    const isSure = about !== undefined && !hasWithin(numbers, slotCount, about);
+    const threshold = isSure ? about.low : group ? this.threshold(group) : NaN;
+    switch (this.when.is) {
+      case 'above':
+        return setOutside(numbers, slotCount, { low: -Infinity, high: threshold, words });
+      case 'below':
+        return setOutside(numbers, slotCount, { low: threshold, high: Infinity, words });
+      case 'at-or-above':
+        return setWithin(numbers, slotCount, { low: threshold, high: Infinity, words });
+      case 'at-or-below':
+        return setWithin(numbers, slotCount, { low: -Infinity, high: threshold, words });
     }
   }
 
   outcomeAt(column: number, slot: number): number {
-    const moments = this.groups.of(column, slot);
+    const group = this.groups.of(column, slot);
+    if (!group) return -1;
     const number = this.context.sheet.column(column).numberAt(slot);
-    return moments && onSide(number, this.when.is, this.threshold(moments)) ? 0 : -1;
+    const about = group.bounds(this.away, this.when.spread ?? 'sample');
+    const isSure = about !== undefined && (number < about.low || number > about.high);
+    return onSide(number, this.when.is, isSure ? about.low : this.threshold(group)) ? 0 : -1;
   }
 
   edited(column: number, slot: number, before: CellBefore): 'this-cell' | 'every-cell' {
     const number = this.context.sheet.column(column).numberAt(slot);
     if (Object.is(number, before.number)) return 'this-cell';
-    const moments = this.groups.claim(column, slot);
-    if (!moments) return 'this-cell';
-    if (!Number.isNaN(before.number)) moments.remove(before.number);
-    if (!Number.isNaN(number)) moments.add(number);
-    this.thresholds.delete(moments);
+    const group = this.groups.claim(column, slot);
+    if (!group) return 'this-cell';
+    group.edit(before.number, number);
+    this.thresholds.delete(group);
     return 'every-cell';
   }
 
@@ -157,15 +235,16 @@ class AverageKernel implements Kernel {
   }
 
   explain(column: number, slot: number) {
-    const moments = this.groups.of(column, slot);
+    const group = this.groups.of(column, slot);
     const left = shownAt(this.context.sheet, column, slot) || 'blank';
     const relation = AVERAGE_SIDES[this.when.is];
-    if (!moments || moments.count === 0)
+    if (!group || group.moments.count === 0)
       return { left, relation, right: 'an average of no numbers', note: 'there are no numbers to average' };
+    const { moments } = group;
     const { deviations = 0, spread = 'sample' } = this.when;
     const mean = `average ${this.told(column, moments.mean)} of ${moments.count} numbers`;
     const right = deviations
-      ? `${this.told(column, this.threshold(moments))} (${mean}, ${deviations} × ${spread} deviation ${this.told(column, moments.deviation(spread))})`
+      ? `${this.told(column, this.threshold(group))} (${mean}, ${deviations} × ${spread} deviation ${this.told(column, moments.deviation(spread))})`
       : mean;
     const isNumber = !Number.isNaN(this.context.sheet.column(column).numberAt(slot));
     return { left, relation, right, ...(isNumber ? {} : { note: 'only numbers are held against an average' }) };

@@ -7,6 +7,7 @@ import { readOperands, type OperandReader } from '../compile/operands';
 import type { CompileContext } from '../compile/compile-context';
 import { isProblem, type Inputs, type Operand, type Problem, operandList, withOperand } from '../terms';
 import { judgeContents } from '../compile/judge-contents';
+import { setOutside, setWithin } from '../compile/number-bits';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import type { ConditionKind, Kernel } from './kind';
 import { mapOperand, operandSchema } from '../compile/operand-schema';
@@ -143,24 +144,20 @@ class CompareKernel implements Kernel {
     else for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
   }
 
-  /** The tight loop: one read and two comparisons a number, 32 results to a word. */
+  /** The tight loop. Dates have serial numbers, but are not compared with numbers. */
   private runNumbers(
     column: number,
     slotCount: number,
     { bounds, words }: { bounds: NumberBounds; words: Uint32Array },
   ): void {
-    const { numbers, tags, hasDates } = this.context.sheet.column(column);
+    const { numbers: held, tags, hasDates } = this.context.sheet.column(column);
     const { low, high, inside, magnitude } = bounds;
-    for (let word = 0, slot = 0; slot < slotCount; word++) {
-      let bits = 0;
-      for (const end = Math.min(slot + 32, slotCount); slot < end; slot++) {
-        const held = numbers[slot]!;
-        const number = magnitude ? Math.abs(held) : held;
-        const holds = inside ? number >= low && number <= high : number < low || number > high;
-        if (holds && (!hasDates || tags[slot] === TAG.number)) bits |= 1 << (slot & 31);
-      }
-      words[word] = bits;
-    }
+    const numbers = magnitude ? held.map(Math.abs) : held;
+    if (inside) setWithin(numbers, slotCount, { low, high, words });
+    else setOutside(numbers, slotCount, { low, high, words });
+    if (!hasDates) return;
+    for (let slot = 0; slot < slotCount; slot++)
+      if (tags[slot] !== TAG.number) words[slot >>> 5]! &= ~(1 << (slot & 31));
   }
 
   outcomeAt(column: number, slot: number): number {

@@ -4,6 +4,7 @@ import type { CellBefore } from '../../sheet/effect';
 import type { SortedBlocks } from '../../stats/sorted-blocks';
 import type { CompileContext } from '../compile/compile-context';
 import { mapPer, perSchema, perWords, type Per } from '../compile/grouping';
+import { setWithin } from '../compile/number-bits';
 import { OrderedGroups } from '../compile/ordered-groups';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import { isProblem, type Inputs } from '../terms';
@@ -93,16 +94,8 @@ class RankKernel implements Kernel {
     }
     const { numbers } = this.context.sheet.column(column);
     const edge = this.groups.of(column, 0)?.derived ?? NaN;
-    const isTop = this.when.is === 'top';
-    const { words } = into.has;
-    for (let word = 0, slot = 0; slot < slotCount; word++) {
-      let bits = 0;
-      for (const end = Math.min(slot + 32, slotCount); slot < end; slot++) {
-        const number = numbers[slot]!;
-        if (isTop ? number >= edge : number <= edge) bits |= 1 << (slot & 31);
-      }
-      words[word] = bits;
-    }
+    const limits = this.when.is === 'top' ? { low: edge, high: Infinity } : { low: -Infinity, high: edge };
+    setWithin(numbers, slotCount, { ...limits, words: into.has.words });
   }
 
   outcomeAt(column: number, slot: number): number {

@@ -72,7 +72,13 @@ class StateKernel implements Kernel {
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
     const { tags } = this.context.sheet.column(column);
-    for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.wanted[tags[slot]!]! - 1);
+    const { wanted } = this;
+    const { words } = into.has;
+    for (let word = 0, slot = 0; slot < slotCount; word++) {
+      let bits = 0;
+      for (const end = Math.min(slot + 32, slotCount); slot < end; slot++) bits |= wanted[tags[slot]!]! << (slot & 31);
+      words[word] = bits;
+    }
   }
 
   outcomeAt(column: number, slot: number): number {
