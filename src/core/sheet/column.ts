@@ -1,7 +1,8 @@
 import type { CellBefore } from './effect';
 import type { Style } from '../looks/style';
 import { BLANK, TAG, type CellValue } from '../values/cell-value';
-import { foldText } from '../values/fold-text';
+import { foldText, type FoldOptions } from '../values/fold-text';
+import { FoldedContents } from './folded-contents';
 import { readInput, type ReadOptions } from '../values/read-input';
 import { shownText } from '../values/shown-text';
 import { BitSet } from '../values/bit-set';
@@ -49,7 +50,10 @@ export class Column {
   /** By slot, the code of the formula; made with the first one. */
   private inputs: Uint32Array | null = null;
   private readonly codeOf = new Map<string, number>([['', CODE.blank]]);
-  private readonly folded: string[] = [];
+  /** True once a formula has given a number or a date. */
+  hasComputed = false;
+  /** By what counts: case, accents. */
+  private readonly folded: (FoldedContents | undefined)[] = [];
 
   constructor(private readonly options: ReadOptions = {}) {}
 
@@ -98,6 +102,7 @@ export class Column {
 
   /** Sets results of formulas in slots one after another, NaN as it stands: the caller sets other values. */
   setNumbers(first: number, numbers: Float64Array): void {
+    this.hasComputed = true;
     const end = first + numbers.length;
     this.codes.fill(CODE.computed, first, end);
     this.tags.fill(TAG.number, first, end);
@@ -142,6 +147,7 @@ export class Column {
         return CODE.blank;
       case 'number':
       case 'date':
+        this.hasComputed = true;
         return CODE.computed;
       case 'text':
         return value.text === ''
@@ -219,14 +225,18 @@ export class Column {
     return code === CODE.computed ? undefined : code;
   }
 
+  /** Its distinct contents as they are once they are folded. */
+  foldedContents(options: FoldOptions = {}): FoldedContents {
+    return (this.folded[Number(options.case ?? false) * 2 + Number(options.accents ?? false)] ??= new FoldedContents(
+      this,
+      { case: options.case ?? false, accents: options.accents ?? false },
+    ));
+  }
+
   /** The folded form of the text shown in a slot, folded once a distinct input. */
   foldedAt(slot: number): string {
     const code = this.codes[slot] ?? CODE.blank;
-    return code === CODE.computed ? foldText(this.entryAt(slot).shown) : this.foldedOf(code);
-  }
-
-  foldedOf(code: number): string {
-    return (this.folded[code] ??= foldText(this.entries[code]!.shown));
+    return code === CODE.computed ? foldText(this.entryAt(slot).shown) : this.foldedContents().textOf(code);
   }
 }
 

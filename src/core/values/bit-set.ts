@@ -31,8 +31,11 @@ export class BitSet {
 
   /** Keeps only members that are in `other` as well. */
   keep(other: BitSet): void {
+    const { words } = this;
     const mask = other.words;
-    for (let word = 0; word < this.words.length; word++) this.words[word]! &= mask[word] ?? 0;
+    const both = Math.min(words.length, mask.length);
+    for (let word = 0; word < both; word++) words[word]! &= mask[word]!;
+    words.fill(0, both);
   }
 
   count(): number {

@@ -112,12 +112,21 @@ export class Grouping<S> {
 
 /** The numbers of some members of a column, without NaN. */
 function numbersAt(numbers: Float64Array, slots: BitSet): Float64Array<ArrayBuffer> {
-  const found = new Float64Array(slots.count());
+  const found = new Float64Array(slots.count() + 1);
+  const { words } = slots;
   let count = 0;
-  slots.forEach((slot) => {
-    const number = numbers[slot]!;
-    if (number === number) found[count++] = number;
-  });
+  for (let word = 0; word < words.length; word++) {
+    const bits = words[word]!;
+    if (bits === 0) continue;
+    const first = word * 32;
+    const end = Math.min(first + 32, numbers.length);
+    for (let slot = first; slot < end; slot++) {
+      const number = numbers[slot]!;
+      // Written over where it does not count.
+      found[count] = number;
+      count += (bits >>> (slot & 31)) & Number(number === number);
+    }
+  }
   return found.subarray(0, count);
 }
 

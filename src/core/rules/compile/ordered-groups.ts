@@ -1,4 +1,4 @@
-import { SortedBlocks } from '../../stats/sorted-blocks';
+import { RankedNumbers } from '../../stats/ranked-numbers';
 import type { CellBefore } from '../../sheet/effect';
 import type { CompileContext } from './compile-context';
 import { numbersOnly } from './numbers-only';
@@ -8,7 +8,7 @@ import { isProblem, type Problem } from '../terms';
 
 /** The numbers of one group in order, and what a kind has worked out from them. */
 export interface OrderedGroup<D> {
-  numbers: SortedBlocks;
+  numbers: RankedNumbers;
   derived: D;
 }
 
@@ -17,19 +17,19 @@ export class OrderedGroups<D> {
   private constructor(
     private readonly context: CompileContext,
     readonly grouping: Grouping<OrderedGroup<D>>,
-    private readonly derive: (numbers: SortedBlocks) => D,
+    private readonly derive: (numbers: RankedNumbers) => D,
   ) {
-    for (const [group, numbers] of grouping.gather()) group.numbers = new SortedBlocks(numbers);
+    for (const [group, numbers] of grouping.gather()) group.numbers = new RankedNumbers(numbers);
     for (const group of grouping.groups.values()) group.derived = derive(group.numbers);
   }
 
   static over<D>(
     per: Per | undefined,
     context: CompileContext,
-    derive: (numbers: SortedBlocks) => D,
+    derive: (numbers: RankedNumbers) => D,
   ): OrderedGroups<D> | Problem {
     const grouping = Grouping.over(per, context, () => {
-      const numbers = new SortedBlocks();
+      const numbers = new RankedNumbers();
       return { numbers, derived: derive(numbers) };
     });
     return isProblem(grouping) ? grouping : new OrderedGroups(context, grouping, derive);
@@ -52,7 +52,7 @@ export class OrderedGroups<D> {
    */
   findProblem(check: (derived: D) => Problem | undefined): Problem | undefined {
     const groups = [...this.grouping.groups.values()];
-    if (groups.length === 0) return check(this.derive(new SortedBlocks()));
+    if (groups.length === 0) return check(this.derive(new RankedNumbers()));
     for (const group of groups) {
       const problem = check(group.derived);
       if (problem) return problem;

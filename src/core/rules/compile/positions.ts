@@ -1,7 +1,7 @@
 import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import type { FieldId } from '../../sheet/ids';
-import type { SortedBlocks } from '../../stats/sorted-blocks';
+import type { RankedNumbers } from '../../stats/ranked-numbers';
 import { numberText } from '../../values/number-text';
 import type { CompileContext } from './compile-context';
 import { mapOperand, operandSchema } from './operand-schema';
@@ -41,7 +41,7 @@ export function mapPosition(position: Position, to: RuleReferences): Position {
 /** Compiled positions: where they are among the numbers of a group. */
 export interface Positions {
   /** Their values; NaN where that depends on numbers and there are none. */
-  among(numbers: SortedBlocks): number[];
+  among(numbers: RankedNumbers): number[];
   readonly inputs: Inputs;
   /** True where they do not depend on the numbers. */
   readonly isFixed: boolean;
@@ -49,7 +49,7 @@ export interface Positions {
 
 /** Makes positions ready. Operands among them are the same for every cell. */
 export function readPositions(positions: readonly Position[], context: CompileContext): Positions | Problem {
-  const read: ((numbers: SortedBlocks) => number)[] = [];
+  const read: ((numbers: RankedNumbers) => number)[] = [];
   const inputs: Inputs[] = [];
   for (const [at, position] of positions.entries()) {
     const found = readPosition(position, { at, context });
@@ -68,7 +68,7 @@ export function readPositions(positions: readonly Position[], context: CompileCo
 function readPosition(
   position: Position,
   { at, context }: { readonly at: number; readonly context: CompileContext },
-): { among: (numbers: SortedBlocks) => number; inputs: Inputs[] } | Problem {
+): { among: (numbers: RankedNumbers) => number; inputs: Inputs[] } | Problem {
   if (position === 'least') return { among: (numbers) => numbers.least, inputs: [] };
   if (position === 'greatest') return { among: (numbers) => numbers.greatest, inputs: [] };
   if (typeof position === 'object' && 'percent' in position)

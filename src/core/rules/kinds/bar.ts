@@ -4,7 +4,7 @@ import type { Look, LookBar } from '../../looks/look';
 import { hexSchema } from '../../looks/look-schema';
 import { shownAt, toldNumber } from '../../sheet/shown-cell';
 import type { CellBefore } from '../../sheet/effect';
-import type { SortedBlocks } from '../../stats/sorted-blocks';
+import type { RankedNumbers } from '../../stats/ranked-numbers';
 import type { CompileContext } from '../compile/compile-context';
 import { mapPer, perSchema, perWords, type Per } from '../compile/grouping';
 import { joinInputs } from '../compile/operands';
@@ -107,7 +107,7 @@ export const bar: ConditionKind<BarWhen> = {
 
 function endsAmong(
   { from = 'auto', to = 'auto' }: BarWhen,
-  { positions, numbers }: { positions: Positions; numbers: SortedBlocks },
+  { positions, numbers }: { positions: Positions; numbers: RankedNumbers },
 ): number[] {
   const given = positions.among(numbers);
   const low = from === 'auto' ? Math.min(0, numbers.count ? numbers.least : 0) : itemAt(given, 0);

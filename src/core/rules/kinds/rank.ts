@@ -1,7 +1,7 @@
 import { lazySchema } from '../../lazy-schema';
 import { shownAt, toldNumber } from '../../sheet/shown-cell';
 import type { CellBefore } from '../../sheet/effect';
-import type { SortedBlocks } from '../../stats/sorted-blocks';
+import type { RankedNumbers } from '../../stats/ranked-numbers';
 import type { CompileContext } from '../compile/compile-context';
 import { mapPer, perSchema, perWords, type Per } from '../compile/grouping';
 import { setWithin } from '../compile/number-bits';
@@ -70,7 +70,7 @@ function rankWords({ is, n, percent }: RankWhen): string {
 }
 
 /** The number that is still among those wanted; NaN of none. */
-function edgeOf({ is, n, percent }: RankWhen, numbers: SortedBlocks): number {
+function edgeOf({ is, n, percent }: RankWhen, numbers: RankedNumbers): number {
   const { count } = numbers;
   const wanted = Math.min(count, n ?? Math.max(1, Math.floor((count * (percent ?? 0)) / 100)));
   return numbers.at(is === 'top' ? count - wanted : wanted - 1);

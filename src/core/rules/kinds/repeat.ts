@@ -3,6 +3,8 @@ import type { FieldId } from '../../sheet/ids';
 import { shownAt } from '../../sheet/shown-cell';
 import type { CompileContext } from '../compile/compile-context';
 import { ContentIds } from '../compile/content-ids';
+import type { FoldedContents } from '../../sheet/folded-contents';
+import { itemAt } from '../../values/item-at';
 import { missingField } from '../terms';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import type { Comparison, ConditionKind, Kernel, Invalidation } from './kind';
@@ -77,14 +79,15 @@ export const repeat: ConditionKind<RepeatWhen> = {
 
 class RepeatKernel implements Kernel {
   readonly inputs: Inputs;
+  /** Of several columns, or combinations of fields; one column has ids of its own. */
   private readonly ids: ContentIds;
   /** How often each content occurs, by its id. */
   private counts = new Uint32Array(64);
-  /** All members of a content, exclusive-or'd: where only one is left, that one. */
-  private marks = new Uint32Array(64);
+  /** All members of a content, exclusive-or'd: where only one is left, that one. Made with the first edit. */
+  private marks: Uint32Array | null = null;
   /** The first member, where that is asked for. */
   private readonly firsts = new Map<number, number>();
-  /** By column and content code, the id of the content; -2 for those not seen yet. */
+  /** By column and its own id of a content, the id here; 0 for those not seen yet. */
   private readonly known = new Map<number, Int32Array>();
   private readonly asksFirst: boolean;
   /** By column and slot, or by slot alone for combinations: the content's id, 0 for none. */
@@ -109,8 +112,9 @@ class RepeatKernel implements Kernel {
 
   private gather(): void {
     this.counts.fill(0);
-    this.marks.fill(0);
+    this.marks = null;
     this.firsts.clear();
+    if (this.isOneColumn && !this.asksFirst) return this.gatherColumn();
     const { order } = this.context.sheet;
     for (let position = 0; position < order.length; position++) {
       const slot = order[position]!;
@@ -121,13 +125,41 @@ class RepeatKernel implements Kernel {
     }
   }
 
+  /** True where contents of one column are met: their ids are there already. */
+  private get isOneColumn(): boolean {
+    return this.by.length === 0 && this.context.cells.length === 1;
+  }
+
+  /** Counts the contents of a column: a few passes over arrays. */
+  private gatherColumn(): void {
+    const { column, slots } = itemAt(this.context.cells, 0);
+    const { slotCount } = this.context.sheet;
+    const contents = this.contentsOf(column);
+    const members = this.members.get(column) ?? new Int32Array(slotCount);
+    contents.fillIds(members, slotCount);
+    this.fitCounts(contents.idCount);
+    const { counts } = this;
+    for (let word = 0, slot = 0; slot < slotCount; word++) {
+      const bits = slots.words[word] ?? 0;
+      for (const end = Math.min(slot + 32, slotCount); slot < end; slot++) {
+        const id = members[slot]!;
+        if (id <= 0) continue;
+        if (bits & (1 << (slot & 31))) counts[id]!++;
+        else members[slot] = 0;
+      }
+    }
+  }
+
+  private contentsOf(column: number): FoldedContents {
+    return this.context.sheet.column(column).foldedContents(this.when);
+  }
+
   private count(column: number, slot: number, position: number): void {
     const id = this.idAt(column, slot);
     this.members.get(column)![slot] = id;
     if (id <= 0) return;
     this.fitCounts(id);
     this.counts[id]!++;
-    this.marks[id]! ^= this.markOf(column, slot);
     if (this.asksFirst && !this.firsts.has(id))
       this.firsts.set(id, position * this.context.sheet.fields.length + Math.max(0, column));
   }
@@ -137,7 +169,16 @@ class RepeatKernel implements Kernel {
     const size = Math.max(id + 1, this.counts.length * 2);
     const { counts, marks } = this;
     (this.counts = new Uint32Array(size)).set(counts);
-    (this.marks = new Uint32Array(size)).set(marks);
+    if (marks) (this.marks = new Uint32Array(size)).set(marks);
+  }
+
+  private marked(): Uint32Array {
+    if (this.marks) return this.marks;
+    const marks = new Uint32Array(this.counts.length);
+    for (const [column, members] of this.members)
+      for (let slot = 0; slot < members.length; slot++)
+        if (members[slot]! > 0) marks[members[slot]!]! ^= this.markOf(column, slot);
+    return (this.marks = marks);
   }
 
   private markOf(column: number, slot: number): number {
@@ -156,23 +197,39 @@ class RepeatKernel implements Kernel {
     return parts.reduce((id, part) => this.ids.with(id, part), 0);
   }
 
-  /** The id of a cell's content, found once a distinct content. */
+  /** The id of a cell's content: that of its column, or the one it shares with the other columns. */
   private contentAt(column: number, slot: number): number {
-    const store = this.context.sheet.column(column);
-    const code = store.valueCodeAt(slot);
-    if (code === undefined) return this.ids.of(store.valueAt(slot));
+    const contents = this.contentsOf(column);
+    const own = contents.idAt(slot);
+    if (own <= 0 || this.isOneColumn) return own;
     let known = this.known.get(column);
-    if (!known || code >= known.length) {
-      const grown = new Int32Array(store.entries.length).fill(-2);
+    if (!known || own >= known.length) {
+      const grown = new Int32Array(contents.idCount * 2);
       if (known) grown.set(known);
       this.known.set(column, (known = grown));
     }
-    if (known[code] === -2) known[code] = this.ids.of(store.valueAt(slot));
-    return known[code]!;
+    return (known[own]! ||= this.ids.of(this.context.sheet.column(column).valueAt(slot)));
   }
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
+    const members = this.members.get(column);
+    if (members && !this.asksFirst) return this.runCounts(members, slotCount, into);
     for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
+  }
+
+  /** Contents met several times, or once: a count beside each content. */
+  private runCounts(members: Int32Array, slotCount: number, { has: { words } }: OutcomeColumn): void {
+    const { counts } = this;
+    const isUnique = this.when.is === 'unique';
+    for (let word = 0, slot = 0; slot < slotCount; word++) {
+      let bits = 0;
+      for (const end = Math.min(slot + 32, slotCount); slot < end; slot++) {
+        const id = members[slot]!;
+        const count = id > 0 ? counts[id]! : 0;
+        bits |= Number(isUnique ? count === 1 : count > 1) << (slot & 31);
+      }
+      words[word] = bits;
+    }
   }
 
   outcomeAt(column: number, slot: number): number {
@@ -203,27 +260,33 @@ class RepeatKernel implements Kernel {
     const [before, now] = [members[slot] ?? 0, this.idAt(column, slot)];
     if (before === now) return 'this-cell';
     if (slot >= members.length) return 'recompile';
-    members[slot] = now;
     if (now > 0) this.fitCounts(now);
+    const marks = this.asksFirst ? null : this.marked();
+    members[slot] = now;
     const left = before > 0 ? --this.counts[before]! : 0;
     const joined = now > 0 ? ++this.counts[now]! : 0;
+    if (!marks) return this.firstsEdited({ column, slot, now }, left === 0 && joined <= 1);
     const mark = this.markOf(column, slot);
-    if (before > 0) this.marks[before]! ^= mark;
-    if (now > 0) this.marks[now]! ^= mark;
-    if (this.asksFirst) {
-      if (left === 0 && joined <= 1) {
-        const { sheet } = this.context;
-        if (now > 0) this.firsts.set(now, sheet.positionOf(slot) * sheet.fields.length + column);
-        return 'this-cell';
-      }
+    if (before > 0) marks[before]! ^= mark;
+    if (now > 0) marks[now]! ^= mark;
+    // One other changes where it is now the only one of its content, or no longer is.
+    const others: { column: number; slot: number }[] = [];
+    if (left === 1) others.push(this.memberOf(marks[before]!));
+    if (joined === 2) others.push(this.memberOf((marks[now]! ^ mark) >>> 0));
+    return others;
+  }
+
+  private firstsEdited(
+    { column, slot, now }: { readonly column: number; readonly slot: number; readonly now: number },
+    isAlone: boolean,
+  ): Invalidation {
+    if (!isAlone) {
       this.gather();
       return 'every-cell';
     }
-    // One other changes where it is now the only one of its content, or no longer is.
-    const others: { column: number; slot: number }[] = [];
-    if (left === 1) others.push(this.memberOf(this.marks[before]!));
-    if (joined === 2) others.push(this.memberOf((this.marks[now]! ^ mark) >>> 0));
-    return others;
+    const { sheet } = this.context;
+    if (now > 0) this.firsts.set(now, sheet.positionOf(slot) * sheet.fields.length + column);
+    return 'this-cell';
   }
 
   look(): undefined {

@@ -1,7 +1,7 @@
 import { quantile } from 'd3-array';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { SortedBlocks } from './sorted-blocks';
+import { RankedNumbers } from './ranked-numbers';
 
 const value = fc.oneof(fc.integer({ min: -5, max: 5 }), fc.double({ noNaN: true, noDefaultInfinity: true }));
 
@@ -11,7 +11,7 @@ test('numbers that come and go are in the order in which sorting puts them', () 
       fc.array(value, { maxLength: 3000 }),
       fc.array(fc.tuple(fc.boolean(), value), { maxLength: 200 }),
       (start, edits) => {
-        const blocks = new SortedBlocks(Float64Array.from(start));
+        const blocks = new RankedNumbers(Float64Array.from(start));
         const plain = [...start];
         for (const [adds, number] of edits) {
           const at = plain.findIndex((other) => other === number);
@@ -36,5 +36,5 @@ test('numbers that come and go are in the order in which sorting puts them', () 
 });
 
 test('a number that is not there cannot be taken out', () => {
-  expect(() => new SortedBlocks(Float64Array.of(1, 3)).remove(2)).toThrow(RangeError);
+  expect(() => new RankedNumbers(Float64Array.of(1, 3)).remove(2)).toThrow(RangeError);
 });

@@ -1,0 +1,134 @@
+import { selectNth } from './select-nth';
+
+/** Numbers of a block beyond which it is divided where a place in it is asked for. */
+const BLOCK = 512;
+
+/** Numbers that lie between two others, in no order. */
+interface Block {
+  numbers: Float64Array;
+  /** How many there are; behind them there is room. */
+  count: number;
+  /** Not greater than any of them, and not less than any in the blocks before; -Infinity in the first. */
+  least: number;
+}
+
+/**
+ * Numbers that can come and go, equal ones as often as they were added, and the n-th of them in rising order. They are
+ * sorted only so far as it is asked for (incremental quicksort: Paredes and Navarro 2006): until the first edit the
+ * n-th is selected among all; then they lie in blocks one above another, which are divided around the places that are
+ * asked for. A place near one asked for before costs a microsecond, an edit the search in a block.
+ */
+export class RankedNumbers {
+  count: number;
+  private readonly blocks: Block[];
+  private wasEdited = false;
+
+  /** Numbers in any order, none of them NaN. The array is taken over. */
+  constructor(numbers = new Float64Array(0)) {
+    this.blocks = [{ numbers, count: numbers.length, least: -Infinity }];
+    this.count = numbers.length;
+  }
+
+  add(value: number): void {
+    this.wasEdited = true;
+    this.count++;
+    const block = this.blocks[this.blockOf(value)]!;
+    if (block.count === block.numbers.length) {
+      const roomier = new Float64Array(Math.max(16, Math.ceil(block.count * 1.25)));
+      roomier.set(block.numbers);
+      block.numbers = roomier;
+    }
+    block.numbers[block.count++] = value;
+  }
+
+  /** Takes out one number equal to `value`, which must be there. */
+  remove(value: number): void {
+    this.wasEdited = true;
+    // Where a block begins with it, equal ones may lie before as well.
+    for (let at = this.blockOf(value); at >= 0; at--) {
+      const block = this.blocks[at]!;
+      const place = placeOf(block, value);
+      if (place >= 0) {
+        block.numbers[place] = block.numbers[--block.count]!;
+        this.count--;
+        return;
+      }
+      if (block.least < value) break;
+    }
+    throw new RangeError(`${value} is not among the numbers`);
+  }
+
+  /** The number at a place in rising order, from 0; NaN beyond the ends. */
+  at(index: number): number {
+    if (!(index >= 0 && index < this.count)) return NaN;
+    let rest = index;
+    let place = 0;
+    while (rest >= this.blocks[place]!.count) rest -= this.blocks[place++]!.count;
+    if (this.wasEdited && this.blocks[place]!.count > 2 * BLOCK) {
+      const before = Math.max(0, rest - BLOCK / 2);
+      if (before > 0) {
+        this.divide(place++, before);
+        rest -= before;
+      }
+      if (this.blocks[place]!.count > 2 * BLOCK) this.divide(place, rest + BLOCK / 2);
+    }
+    const { numbers, count } = this.blocks[place]!;
+    return selectNth(numbers.subarray(0, count), rest);
+  }
+
+  /** Makes two blocks of one, the second of those from a place on. */
+  private divide(at: number, from: number): void {
+    const block = this.blocks[at]!;
+    const numbers = block.numbers.subarray(0, block.count);
+    const least = selectNth(numbers, from);
+    // Each with its own room: what is added to one must not write over the other.
+    const above = { numbers: numbers.slice(from), count: block.count - from, least };
+    this.blocks.splice(at + 1, 0, above);
+    block.numbers = numbers.subarray(0, from);
+    block.count = from;
+  }
+
+  get least(): number {
+    return this.wasEdited ? this.at(0) : this.end(Math.min);
+  }
+
+  get greatest(): number {
+    return this.wasEdited ? this.at(this.count - 1) : this.end(Math.max);
+  }
+
+  /** The least or greatest of all, while they are in one block; NaN of none. */
+  private end(further: (a: number, b: number) => number): number {
+    const { numbers } = this.blocks[0]!;
+    let end = numbers[0] ?? NaN;
+    for (let at = 1; at < numbers.length; at++) end = further(end, numbers[at]!);
+    return end;
+  }
+
+  /** The p-quantile, 0 to 1, by linear interpolation at 1 + (N - 1) p: Hyndman and Fan (1996), type 7. NaN of none. */
+  quantile(p: number): number {
+    const place = (this.count - 1) * p;
+    const below = Math.floor(place);
+    const low = this.at(below);
+    if (below === place) return low;
+    const high = this.at(below + 1);
+    return low + (high - low) * (place - below);
+  }
+
+  /** The last block that begins with no more than a value. */
+  private blockOf(value: number): number {
+    let low = 0;
+    let high = this.blocks.length - 1;
+    while (low < high) {
+      const middle = (low + high + 1) >>> 1;
+      if (this.blocks[middle]!.least <= value) low = middle;
+      else high = middle - 1;
+    }
+    return low;
+  }
+}
+
+/** Where a number stands in a block; -1 for nowhere. */
+function placeOf({ numbers, count }: Block, value: number): number {
+  for (let at = 0; at < count; at++) if (numbers[at] === value) return at;
+  return -1;
+}
