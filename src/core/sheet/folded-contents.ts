@@ -33,6 +33,8 @@ export class FoldedContents {
   private flat = '';
   private starts = new Uint32Array(64);
   private joined = 0;
+  /** By code, 1 for a text. */
+  private texty = new Uint8Array(64);
 
   constructor(
     private readonly column: Contents,
@@ -105,6 +107,12 @@ export class FoldedContents {
     return id;
   }
 
+  /** By code, 1 for contents that are texts. */
+  get isText(): Uint8Array {
+    this.join();
+    return this.texty;
+  }
+
   /**
    * Calls `found` with the code of every content whose text contains a word, which is folded and not empty: one search
    * through all texts at once.
@@ -126,11 +134,15 @@ export class FoldedContents {
       const grown = new Uint32Array(Math.max(length + 1, this.starts.length * 2));
       grown.set(this.starts);
       this.starts = grown;
+      const texty = new Uint8Array(grown.length);
+      texty.set(this.texty);
+      this.texty = texty;
     }
     const more: string[] = [];
     let end = this.flat.length;
     for (; this.joined < length; this.joined++) {
       const text = this.textOf(this.joined);
+      this.texty[this.joined] = Number(this.column.entries[this.joined]!.value.kind === 'text');
       this.starts[this.joined] = end;
       more.push(text, END);
       end += text.length + 1;

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { foldText } from './fold-text';
 
@@ -38,4 +39,18 @@ test('case and accents count when they are asked for', () => {
   expect(foldText('É', { case: true })).toBe('E');
   expect(foldText('É', { accents: true })).toBe('é');
   expect(foldText(' É ', { case: true, accents: true })).toBe('É');
+});
+
+// Canonically equivalent texts meet (Unicode, D145): taken apart they are folded as a whole, composed letter by letter.
+test('a text of Latin letters meets the same text with its accents apart', () => {
+  const letter = fc.integer({ min: 0x20, max: 0x17f }).map((code) => String.fromCharCode(code));
+  const text = fc
+    .array(fc.oneof(letter, fc.constant(' '), fc.constantFrom('a', 'Z', '9')))
+    .map((list) => list.join(''));
+  fc.assert(
+    fc.property(text, fc.record({ case: fc.boolean(), accents: fc.boolean() }), (each, options) => {
+      expect(foldText(each, options)).toBe(foldText(`\u3000${each.normalize('NFD')}\u3000`, options));
+    }),
+    { numRuns: 500 },
+  );
 });

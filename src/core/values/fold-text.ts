@@ -9,14 +9,39 @@ export interface FoldOptions {
 
 const INNER_SPACE = /\p{White_Space}+/gu;
 const MARKS = /\p{Mn}/gu;
-const ASCII = /^[\x21-\x7e]*$/;
+/** Printable ASCII, of which only the space is white space. */
+const ASCII = /^[\x20-\x7e]*$/;
+const UNEVEN_SPACES = /^ | $| {2}/;
+/** Printable letters and signs of which each is folded by itself: none composes with another. */
+const LATIN = /^[\x20-\x7e\u00a1-\u017f]*$/;
 
 /**
  * The form in which two texts meet: trimmed, inner spaces made one, NFC, full case folding, marks dropped. Texts are
  * equal for rules when their folded forms are the same code points.
  */
 export function foldText(text: string, options: FoldOptions = {}): string {
-  if (ASCII.test(text)) return options.case ? text : text.toLowerCase();
+  if (ASCII.test(text)) {
+    const spaced = UNEVEN_SPACES.test(text) ? text.trim().replace(/ +/g, ' ') : text;
+    return options.case ? spaced : spaced.toLowerCase();
+  }
+  if (LATIN.test(text) && !UNEVEN_SPACES.test(text)) return foldLetters(text, options);
+  return foldAny(text, options);
+}
+
+/** By option: the folded form of each of the first characters, made when it is first met. */
+const LETTERS: readonly (string | undefined)[][] = [[], [], [], []];
+
+function foldLetters(text: string, options: FoldOptions): string {
+  const letters = LETTERS[Number(options.case ?? false) * 2 + Number(options.accents ?? false)]!;
+  let folded = '';
+  for (let at = 0; at < text.length; at++) {
+    const code = text.charCodeAt(at);
+    folded += letters[code] ??= code === 0x20 ? ' ' : foldAny(text[at]!, options);
+  }
+  return folded;
+}
+
+function foldAny(text: string, options: FoldOptions): string {
   let folded = trimSpace(text).replace(INNER_SPACE, ' ').normalize('NFC');
   if (!options.case) folded = foldCase(folded);
   if (!options.accents) folded = folded.normalize('NFD').replace(MARKS, '');

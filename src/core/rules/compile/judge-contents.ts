@@ -1,6 +1,17 @@
 import type { Column } from '../../sheet/column';
 import type { OutcomeColumn } from './outcome-column';
 
+/** Of a content that has not been evaluated yet. */
+export const UNKNOWN = -2;
+
+interface Judged {
+  readonly into: OutcomeColumn;
+  /** The outcome of a slot; -1 for none. */
+  readonly judge: (slot: number) => number;
+  /** The outcomes by code, so far as they are known; UNKNOWN for others. */
+  readonly known?: Int32Array | undefined;
+}
+
 /**
  * Evaluates a column whose outcomes depend on the content of each cell alone: once a distinct content, whatever number
  * of cells hold it. Computed numbers are evaluated one by one.
@@ -8,15 +19,32 @@ import type { OutcomeColumn } from './outcome-column';
 export function judgeContents(
   store: Column,
   slotCount: number,
-  { into, judge }: { into: OutcomeColumn; judge: (slot: number) => number },
+  { into, judge, known = new Int32Array(store.entries.length).fill(UNKNOWN) }: Judged,
 ): void {
-  const known = new Int32Array(store.entries.length).fill(-2);
+  if (!into.codes && !store.hasComputed) return judgeMatches(store, slotCount, { words: into.has.words, judge, known });
   for (let slot = 0; slot < slotCount; slot++) {
     const code = store.valueCodeAt(slot);
     if (code === undefined) into.put(slot, judge(slot));
     else {
-      if (known[code] === -2) known[code] = judge(slot);
+      if (known[code] === UNKNOWN) known[code] = judge(slot);
       into.put(slot, known[code]!);
     }
+  }
+}
+
+/** The same where there is one outcome, and no computed value: 32 results to a word. */
+function judgeMatches(
+  { codes }: Column,
+  slotCount: number,
+  { words, judge, known }: { words: Uint32Array; judge: (slot: number) => number; known: Int32Array },
+): void {
+  for (let word = 0, slot = 0; slot < slotCount; word++) {
+    let bits = 0;
+    for (const end = Math.min(slot + 32, slotCount); slot < end; slot++) {
+      const code = codes[slot]!;
+      if (known[code] === UNKNOWN) known[code] = judge(slot);
+      bits |= Number(known[code]! >= 0) << (slot & 31);
+    }
+    words[word] = bits;
   }
 }

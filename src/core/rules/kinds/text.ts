@@ -5,8 +5,9 @@ import { shownAt, textAt } from '../../sheet/shown-cell';
 import { TAG, type CellValue } from '../../values/cell-value';
 import { foldText } from '../../values/fold-text';
 import { shownText } from '../../values/shown-text';
+import type { Column } from '../../sheet/column';
 import type { CompileContext } from '../compile/compile-context';
-import { judgeContents } from '../compile/judge-contents';
+import { judgeContents, UNKNOWN } from '../compile/judge-contents';
 import { readOperands } from '../compile/operands';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import { isProblem, type Inputs, type Operand, type Problem } from '../terms';
@@ -110,7 +111,16 @@ function compilePattern(pattern: string, when: Pick<TextWhen, 'case'>): RE2JS | 
   }
 }
 
-type Words = readonly { readonly meets: (folded: string, shown: string) => boolean; readonly shown: string }[];
+interface Word {
+  readonly meets: (folded: string, shown: string) => boolean;
+  /** Its folded form; null for a pattern. */
+  readonly folded: string | null;
+  readonly shown: string;
+}
+type Words = readonly Word[];
+
+/** Distinct contents from which all their texts are searched at once. */
+const MANY = 200;
 
 class TextKernel implements Kernel {
   readonly inputs: Inputs;
@@ -133,24 +143,42 @@ class TextKernel implements Kernel {
     return this.readers.flatMap((reader) => {
       const word = wordOf(reader.valueAt(slot, column));
       const meets = word === undefined ? undefined : meeting(word, this.when);
-      return meets ? { meets, shown: reader.shownAt(slot, column) } : [];
+      const folded = word === undefined || this.when.is === 'pattern' ? null : foldText(word, this.when);
+      return meets ? { meets, folded, shown: reader.shownAt(slot, column) } : [];
     });
   }
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
     const store = this.context.sheet.column(column);
-    if (this.constant) judgeContents(store, slotCount, { into, judge: (slot) => this.outcomeAt(column, slot) });
+    const judge = (slot: number) => this.outcomeAt(column, slot);
+    if (this.constant) judgeContents(store, slotCount, { into, judge, known: this.searched(store, this.constant) });
     else for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
+  }
+
+  /** The outcomes of all texts of a column, by code, where words are looked for within them. */
+  private searched(store: Column, words: Words): Int32Array | undefined {
+    const { is } = this.when;
+    if ((is !== 'contains' && is !== 'lacks') || words.length === 0 || store.entries.length < MANY) return undefined;
+    const contents = store.foldedContents(this.when);
+    const [without, within] = is === 'contains' ? [-1, 0] : [0, -1];
+    const { isText } = contents;
+    const known = new Int32Array(store.entries.length).fill(UNKNOWN);
+    for (let code = 0; code < known.length; code++) if (isText[code]) known[code] = without;
+    for (const { folded } of words)
+      if (folded) contents.forEachWith(folded, (code) => known[code] !== UNKNOWN && (known[code] = within));
+    return known;
   }
 
   outcomeAt(column: number, slot: number): number {
     const { sheet } = this.context;
-    const tag = sheet.column(column).tags[slot];
+    const store = sheet.column(column);
+    const tag = store.tags[slot];
     if (tag === TAG.blank || tag === TAG.error || tag === undefined) return -1;
     const words = this.constant ?? this.wordsAt(column, slot);
     if (words.length === 0) return -1;
     const shown = textAt(sheet, column, slot);
-    const folded = foldText(shown, this.when);
+    const code = tag === TAG.text ? store.valueCodeAt(slot) : undefined;
+    const folded = code === undefined ? foldText(shown, this.when) : store.foldedContents(this.when).textOf(code);
     return words.some(({ meets }) => meets(folded, shown)) !== isOpposite(this.when.is) ? 0 : -1;
   }
 
