@@ -144,11 +144,11 @@ export class FoldedContents {
       const text = this.textOf(this.joined);
       this.texty[this.joined] = Number(this.column.entries[this.joined]!.value.kind === 'text');
       this.starts[this.joined] = end;
-      more.push(text, END);
+      more.push(text);
       end += text.length + 1;
     }
     this.starts[length] = end;
-    this.flat += more.join('');
+    this.flat += more.join(END) + END;
   }
 
   /** The content within whose text a place of the joined texts lies. */

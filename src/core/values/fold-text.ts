@@ -12,9 +12,6 @@ const MARKS = /\p{Mn}/gu;
 /** Printable ASCII, of which only the space is white space. */
 const ASCII = /^[\x20-\x7e]*$/;
 const UNEVEN_SPACES = /^ | $| {2}/;
-/** Printable letters and signs of which each is folded by itself: none composes with another. */
-const LATIN = /^[\x20-\x7e\u00a1-\u017f]*$/;
-
 /**
  * The form in which two texts meet: trimmed, inner spaces made one, NFC, full case folding, marks dropped. Texts are
  * equal for rules when their folded forms are the same code points.
@@ -24,21 +21,23 @@ export function foldText(text: string, options: FoldOptions = {}): string {
     const spaced = UNEVEN_SPACES.test(text) ? text.trim().replace(/ +/g, ' ') : text;
     return options.case ? spaced : spaced.toLowerCase();
   }
-  if (LATIN.test(text) && !UNEVEN_SPACES.test(text)) return foldLetters(text, options);
-  return foldAny(text, options);
+  return LATIN.test(text) && !UNEVEN_SPACES.test(text) ? foldLetters(text, options) : foldAny(text, options);
 }
 
-/** By option: the folded form of each of the first characters, made when it is first met. */
+/**
+ * Printable letters and signs of which each is folded by itself: none composes with another. Not among them is the
+ * capital I with a dot, which becomes two small characters.
+ */
+const LATIN = /^[\x20-\x7e\u00a1-\u012f\u0131-\u017f]*$/;
+const BEYOND_ASCII = /[\u0080-\uffff]/g;
+
+/** By option: the folded form of each Latin letter, made when it is first met. */
 const LETTERS: readonly (string | undefined)[][] = [[], [], [], []];
 
 function foldLetters(text: string, options: FoldOptions): string {
   const letters = LETTERS[Number(options.case ?? false) * 2 + Number(options.accents ?? false)]!;
-  let folded = '';
-  for (let at = 0; at < text.length; at++) {
-    const code = text.charCodeAt(at);
-    folded += letters[code] ??= code === 0x20 ? ' ' : foldAny(text[at]!, options);
-  }
-  return folded;
+  const cased = options.case ? text : text.toLowerCase();
+  return cased.replace(BEYOND_ASCII, (letter) => (letters[letter.charCodeAt(0)] ??= foldAny(letter, options)));
 }
 
 function foldAny(text: string, options: FoldOptions): string {
