@@ -120,10 +120,12 @@ export class FoldedContents {
   forEachWith(word: string, found: (code: number) => void): void {
     this.join();
     const { flat, starts } = this;
-    for (let at = flat.indexOf(word), code = 0; at >= 0; at = flat.indexOf(word, starts[code]!)) {
-      code = this.codeAt(at);
-      found(code++);
-      if (code >= this.joined) return;
+    let at = flat.indexOf(word);
+    while (at >= 0) {
+      const code = this.codeAt(at);
+      found(code);
+      // From the next text on: what begins behind all texts is not found.
+      at = flat.indexOf(word, starts[code + 1]!);
     }
   }
 

@@ -24,12 +24,14 @@ test('what exact arithmetic gives lies within the bounds, after edits too', () =
   let sure = 0;
   fc.assert(
     fc.property(
-      fc.array(fc.oneof(number, fc.integer({ min: 0, max: 9 })), { maxLength: 150 }),
-      fc.array(fc.boolean(), { maxLength: 40 }),
-      fc.array(fc.tuple(fc.nat(), number), { maxLength: 6 }),
-      fc.constantFrom(0, 1, -1.5, 3),
-      fc.constantFrom('sample' as const, 'population' as const),
-      (list, left, edits, deviations, spread) => {
+      fc.record({
+        list: fc.array(fc.oneof(number, fc.integer({ min: 0, max: 9 })), { maxLength: 150 }),
+        left: fc.array(fc.boolean(), { maxLength: 40 }),
+        edits: fc.array(fc.tuple(fc.nat(), number), { maxLength: 6 }),
+        deviations: fc.constantFrom(0, 1, -1.5, 3),
+        spread: fc.constantFrom('sample' as const, 'population' as const),
+      }),
+      ({ list, left, edits, deviations, spread }) => {
         const counted = members(list, left);
         const shifted = new ShiftedMoments([counted]);
         for (const [at, now] of edits) {

@@ -1,7 +1,7 @@
 import { foldCase } from '../../values/fold-text';
-import { TAG } from '../../values/cell-value';
 import type { Column } from '../../sheet/column';
 import { forEachSlot, type TestBatch } from './batches';
+import { plainNumberIn } from './plain-number';
 import type { BoundReference, EvalCursor } from '../values/place';
 import type { BinaryOperator } from '../syntax/formula-tree';
 
@@ -23,8 +23,7 @@ export function plainNumber(reference: BoundReference, place: EvalCursor): numbe
     const value = reference.scalarAt(place);
     return typeof value === 'number' ? value : NaN;
   }
-  const slot = cell.slotAt(place);
-  return cell.store.tags[slot] === TAG.number ? cell.store.numbers[slot]! : NaN;
+  return plainNumberIn(cell.store, cell.slotAt(place));
 }
 
 /** Infinity is an error of the slow way. */

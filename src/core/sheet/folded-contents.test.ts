@@ -1,0 +1,54 @@
+import fc from 'fast-check';
+import { expect, test } from 'vitest';
+import { foldText } from '../values/fold-text';
+import { readInput } from '../values/read-input';
+import { Column } from './column';
+
+const input = fc.oneof(
+  fc.constantFrom('', 'Alder', ' alder ', 'ÄLDER', '5', '5.0', '2026-03-08', 'TRUE', '#N/A', "'5", 'two\nlines'),
+  fc.string({ maxLength: 6 }),
+);
+
+/** What two cells meet by: the type of their value, and the value, for texts folded. */
+const meeting = (text: string): string => {
+  const { value } = readInput(text);
+  return JSON.stringify(value.kind === 'text' ? { text: foldText(value.text) } : value);
+};
+
+// Against each cell read and folded by itself.
+test('cells have one id where they meet, and texts are found by what they contain, also with contents that come later', () => {
+  fc.assert(
+    fc.property(fc.array(input, { maxLength: 40 }), fc.array(input, { maxLength: 8 }), input, (first, later, word) => {
+      const column = new Column();
+      const all = [...first, ...later];
+      column.fit(all.length);
+      const contents = column.foldedContents();
+      const ids = new Int32Array(all.length);
+      const found = (): boolean[] => {
+        const codes = new Set<number>();
+        const folded = foldText(word);
+        if (folded !== '') contents.forEachWith(folded, (code) => codes.add(code));
+        return all.map((_, slot) => codes.has(column.codes[slot]!));
+      };
+      for (const part of [first, all]) {
+        part.forEach((text, slot) => column.set(slot, text));
+        contents.fillIds(ids, part.length);
+        part.forEach((text, slot) => {
+          const { kind } = readInput(text).value;
+          expect(contents.idAt(slot)).toBe(ids[slot]);
+          expect(Math.sign(ids[slot]!)).toBe(kind === 'blank' ? 0 : kind === 'error' ? -1 : 1);
+          const twin = part.findIndex((other) => meeting(other) === meeting(text));
+          if (kind !== 'error') expect(ids[slot]).toBe(ids[twin]);
+        });
+        const distinct = new Set(ids.subarray(0, part.length)).size;
+        const expected = new Set(
+          part.map((text) => (readInput(text).value.kind === 'error' ? 'error' : meeting(text))),
+        );
+        expect(distinct).toBe(expected.size);
+        const wanted = foldText(word);
+        const shown = part.map((_, slot) => foldText(column.entryAt(slot).shown));
+        expect(found().slice(0, part.length)).toEqual(shown.map((text) => wanted !== '' && text.includes(wanted)));
+      }
+    }),
+  );
+});
