@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { foldText } from '../values/fold-text';
+import { BitSet } from '../values/bit-set';
 import { readInput } from '../values/read-input';
 import { Column } from './column';
 
@@ -32,7 +33,13 @@ test('cells have one id where they meet, and texts are found by what they contai
       };
       for (const part of [first, all]) {
         part.forEach((text, slot) => column.set(slot, text));
-        contents.fillIds(ids, part.length);
+        const among = new BitSet();
+        among.fit(part.length);
+        part.forEach((_, slot) => among.set(slot, true));
+        const counts = new Uint32Array(contents.idCount);
+        contents.countIds(among, { into: ids.subarray(0, part.length), counts });
+        for (const id of new Set(ids.subarray(0, part.length)))
+          if (id > 0) expect(counts[id]).toBe(ids.subarray(0, part.length).filter((each) => each === id).length);
         part.forEach((text, slot) => {
           const { kind } = readInput(text).value;
           expect(contents.idAt(slot)).toBe(ids[slot]);

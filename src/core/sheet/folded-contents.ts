@@ -1,4 +1,5 @@
 import type { CellValue } from '../values/cell-value';
+import type { BitSet } from '../values/bit-set';
 import { foldText, type FoldOptions } from '../values/fold-text';
 
 /** Between the texts of all contents: a folded text has no other white space than single spaces. */
@@ -41,8 +42,9 @@ export class FoldedContents {
     private readonly options: FoldOptions,
   ) {}
 
-  /** No id is as large. */
+  /** How many ids there are, 0 among them. Those of computed values are made when these are met. */
   get idCount(): number {
+    this.idsByCode();
     return this.next;
   }
 
@@ -57,14 +59,20 @@ export class FoldedContents {
     return code === undefined ? this.idOf(this.column.valueAt(slot)) : this.idsByCode()[code]!;
   }
 
-  /** The ids of the first slots, one after another. */
-  fillIds(into: Int32Array, slotCount: number): void {
+  /**
+   * The ids of the first slots that are among some, one after another, 0 for the others; and how often each id occurs
+   * there. Counts must have room for all ids.
+   */
+  countIds(among: BitSet, { into, counts }: { readonly into: Int32Array; readonly counts: Uint32Array }): void {
     const ids = this.idsByCode();
-    const { codes } = this.column;
-    for (let slot = 0; slot < slotCount; slot++) into[slot] = ids[codes[slot]!]!;
-    if (!this.column.hasComputed) return;
-    for (let slot = 0; slot < slotCount; slot++)
-      if (this.column.valueCodeAt(slot) === undefined) into[slot] = this.idAt(slot);
+    const { codes, hasComputed } = this.column;
+    const { words } = among;
+    for (let slot = 0; slot < into.length; slot++) {
+      const isAmong = words[slot >>> 5]! & (1 << (slot & 31));
+      const id = isAmong === 0 ? 0 : hasComputed ? this.idAt(slot) : ids[codes[slot]!]!;
+      into[slot] = id;
+      if (id > 0) counts[id]!++;
+    }
   }
 
   private idsByCode(): Int32Array {

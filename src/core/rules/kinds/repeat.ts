@@ -125,7 +125,7 @@ class RepeatKernel implements Kernel {
     }
   }
 
-  /** True where contents of one column are met: their ids are there already. */
+  /** True where contents of one column are counted: their ids are there already. */
   private get isOneColumn(): boolean {
     return this.by.length === 0 && this.context.cells.length === 1;
   }
@@ -135,19 +135,10 @@ class RepeatKernel implements Kernel {
     const { column, slots } = itemAt(this.context.cells, 0);
     const { slotCount } = this.context.sheet;
     const contents = this.contentsOf(column);
-    const members = this.members.get(column) ?? new Int32Array(slotCount);
-    contents.fillIds(members, slotCount);
-    this.fitCounts(contents.idCount);
-    const { counts } = this;
-    for (let word = 0, slot = 0; slot < slotCount; word++) {
-      const bits = slots.words[word] ?? 0;
-      for (const end = Math.min(slot + 32, slotCount); slot < end; slot++) {
-        const id = members[slot]!;
-        if (id <= 0) continue;
-        if (bits & (1 << (slot & 31))) counts[id]!++;
-        else members[slot] = 0;
-      }
-    }
+    const into = this.members.get(column) ?? new Int32Array(slotCount);
+    // Each computed value may have an id that is not known yet.
+    this.fitCounts(contents.idCount + (this.context.sheet.column(column).hasComputed ? slotCount : 0));
+    contents.countIds(slots, { into, counts: this.counts });
   }
 
   private contentsOf(column: number): FoldedContents {
