@@ -29,12 +29,12 @@ const objects = Array.from({ length: RECORDS }, (_, row) => ({
   numbers: NUMBERS.map((__, field) => ({ value: numbers[field]![row]! })),
   texts: texts.map((list) => ({ value: list[row]! })),
 }));
-const newSheet = () =>
+const builtSheet = () =>
   sheetOf([...NUMBERS, 't0', 't1'], RECORDS, (row) => [
     ...numbers.map((list) => (Number.isNaN(list[row]!) ? '' : String(list[row]))),
     ...texts.map((list) => list[row]!),
   ]);
-const sheet = newSheet();
+const sheet = builtSheet();
 
 /** The folded texts of a field once each, joined, and which of them each record has. */
 const dictionaries = texts.map((list) => {
@@ -144,7 +144,7 @@ for (const { what, rules, loop, plain, aim } of works) {
   const [ours, theirs] = [judged(rules), loop()];
   const differs = theirs.findIndex((bits, at) => bits.some((word, place) => word !== (ours[at]?.[place] ?? 0)));
   if (differs >= 0) throw new Error(`${what}: the rule and the loop match different records in field ${differs}`);
-  const fresh = new Evaluation(newSheet(), {});
+  const fresh = new Evaluation(builtSheet(), {});
   const first = timed(() => judged(rules, fresh));
   const rounds = Array.from({ length: ROUNDS }, () => ({ rule: timed(() => judged(rules)), limit: timed(loop) }));
   const ratio = median(rounds.map(({ rule, limit }) => rule / limit));

@@ -1,5 +1,6 @@
 import type { CellValue } from '../values/cell-value';
 import type { BitSet } from '../values/bit-set';
+import { itemAt } from '../values/item-at';
 import { foldText, type FoldOptions } from '../values/fold-text';
 
 /** Between the texts of all contents: a folded text has no other white space than single spaces. */
@@ -42,7 +43,7 @@ export class FoldedContents {
     private readonly options: FoldOptions,
   ) {}
 
-  /** How many ids there are, 0 among them. Those of computed values are made when these are met. */
+  /** How many ids there are, 0 among them. Those of computed values are made when they are asked for. */
   get idCount(): number {
     this.idsByCode();
     return this.next;
@@ -50,13 +51,13 @@ export class FoldedContents {
 
   /** The folded text of a distinct content. */
   textOf(code: number): string {
-    return (this.texts[code] ??= foldText(this.column.entries[code]!.shown, this.options));
+    return (this.texts[code] ??= foldText(itemAt(this.column.entries, code).shown, this.options));
   }
 
   /** The id of a slot's content: 0 for a blank, -1 for an error. */
   idAt(slot: number): number {
     const code = this.column.valueCodeAt(slot);
-    return code === undefined ? this.idOf(this.column.valueAt(slot)) : this.idsByCode()[code]!;
+    return code === undefined ? this.idOf(this.column.valueAt(slot)) : (this.idsByCode()[code] ?? 0);
   }
 
   /**
@@ -88,7 +89,7 @@ export class FoldedContents {
   }
 
   private idOfCode(code: number): number {
-    const { value } = this.column.entries[code]!;
+    const { value } = itemAt(this.column.entries, code);
     return value.kind === 'text' ? this.idIn(this.byText, this.textOf(code)) : this.idOf(value);
   }
 
@@ -133,7 +134,7 @@ export class FoldedContents {
       const code = this.codeAt(at);
       found(code);
       // From the next text on: what begins behind all texts is not found.
-      at = flat.indexOf(word, starts[code + 1]!);
+      at = flat.indexOf(word, starts[code + 1]);
     }
   }
 
@@ -152,7 +153,7 @@ export class FoldedContents {
     let end = this.flat.length;
     for (; this.joined < length; this.joined++) {
       const text = this.textOf(this.joined);
-      this.texty[this.joined] = Number(this.column.entries[this.joined]!.value.kind === 'text');
+      this.texty[this.joined] = Number(itemAt(this.column.entries, this.joined).value.kind === 'text');
       this.starts[this.joined] = end;
       more.push(text);
       end += text.length + 1;
@@ -167,7 +168,7 @@ export class FoldedContents {
     let high = this.joined - 1;
     while (low < high) {
       const middle = (low + high + 1) >>> 1;
-      if (this.starts[middle]! <= place) low = middle;
+      if ((this.starts[middle] ?? 0) <= place) low = middle;
       else high = middle - 1;
     }
     return low;

@@ -1,3 +1,4 @@
+import { itemAt } from '../values/item-at';
 import { selectNth } from './select-nth';
 
 /** Numbers of a block beyond which it is divided where a place in it is asked for. */
@@ -32,7 +33,7 @@ export class RankedNumbers {
   add(value: number): void {
     this.wasEdited = true;
     this.count++;
-    const block = this.blocks[this.blockOf(value)]!;
+    const block = itemAt(this.blocks, this.blockOf(value));
     if (block.count === block.numbers.length) {
       const roomier = new Float64Array(Math.max(16, Math.ceil(block.count * 1.25)));
       roomier.set(block.numbers);
@@ -46,10 +47,10 @@ export class RankedNumbers {
     this.wasEdited = true;
     // Where a block begins with it, equal ones may lie before as well.
     for (let at = this.blockOf(value); at >= 0; at--) {
-      const block = this.blocks[at]!;
+      const block = itemAt(this.blocks, at);
       const place = placeOf(block, value);
       if (place >= 0) {
-        block.numbers[place] = block.numbers[--block.count]!;
+        block.numbers[place] = block.numbers[--block.count] ?? NaN;
         this.count--;
         return;
       }
@@ -63,22 +64,27 @@ export class RankedNumbers {
     if (!(index >= 0 && index < this.count)) return NaN;
     let rest = index;
     let place = 0;
-    while (rest >= this.blocks[place]!.count) rest -= this.blocks[place++]!.count;
-    if (this.wasEdited && this.blocks[place]!.count > 2 * BLOCK) {
+    let block = itemAt(this.blocks, place);
+    while (rest >= block.count) {
+      rest -= block.count;
+      block = itemAt(this.blocks, ++place);
+    }
+    if (this.wasEdited && block.count > 2 * BLOCK) {
       const before = Math.max(0, rest - BLOCK / 2);
       if (before > 0) {
         this.divide(place++, before);
         rest -= before;
       }
-      if (this.blocks[place]!.count > 2 * BLOCK) this.divide(place, rest + BLOCK / 2);
+      if (itemAt(this.blocks, place).count > 2 * BLOCK) this.divide(place, rest + BLOCK / 2);
+      block = itemAt(this.blocks, place);
     }
-    const { numbers, count } = this.blocks[place]!;
+    const { numbers, count } = block;
     return selectNth(numbers.subarray(0, count), rest);
   }
 
   /** Makes two blocks of one, the second of those from a place on. */
   private divide(at: number, from: number): void {
-    const block = this.blocks[at]!;
+    const block = itemAt(this.blocks, at);
     const numbers = block.numbers.subarray(0, block.count);
     const least = selectNth(numbers, from);
     // Each with its own room: what is added to one must not write over the other.
@@ -98,9 +104,9 @@ export class RankedNumbers {
 
   /** The least or greatest of all, while they are in one block; NaN of none. */
   private end(further: (a: number, b: number) => number): number {
-    const { numbers } = this.blocks[0]!;
+    const { numbers } = itemAt(this.blocks, 0);
     let end = numbers[0] ?? NaN;
-    for (let at = 1; at < numbers.length; at++) end = further(end, numbers[at]!);
+    for (const number of numbers) end = further(end, number);
     return end;
   }
 
@@ -120,7 +126,7 @@ export class RankedNumbers {
     let high = this.blocks.length - 1;
     while (low < high) {
       const middle = (low + high + 1) >>> 1;
-      if (this.blocks[middle]!.least <= value) low = middle;
+      if (itemAt(this.blocks, middle).least <= value) low = middle;
       else high = middle - 1;
     }
     return low;

@@ -135,7 +135,7 @@ function middleOf(members: readonly Members[]): number {
   const first: number[] = [];
   for (const { numbers, slots } of members)
     for (let word = 0; word < slots.words.length && first.length < SAMPLE; word++)
-      for (let bits = slots.words[word]!; bits !== 0 && first.length < SAMPLE; bits &= bits - 1) {
+      for (let bits = slots.words[word] ?? 0; bits !== 0 && first.length < SAMPLE; bits &= bits - 1) {
         const number = numbers[word * 32 + 31 - Math.clz32(bits & -bits)] ?? NaN;
         if (number === number) first.push(number);
       }

@@ -1,3 +1,4 @@
+import { itemAt } from '../../values/item-at';
 import { foldCase } from '../../values/fold-text';
 import type { Column } from '../../sheet/column';
 import { forEachSlot, type TestBatch } from './batches';
@@ -106,7 +107,7 @@ export class TextEquality {
     if (code === undefined) return -1;
     const known = this.knownOf(store);
     if (known[code] === -2) {
-      const { value } = store.entries[code]!;
+      const { value } = itemAt(store.entries, code);
       known[code] = value.kind !== 'text' ? -1 : (foldCase(value.text) === this.wanted) === this.isEqual ? 1 : 0;
     }
     return known[code]!;

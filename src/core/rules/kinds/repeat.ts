@@ -147,7 +147,8 @@ class RepeatKernel implements Kernel {
 
   private count(column: number, slot: number, position: number): void {
     const id = this.idAt(column, slot);
-    this.members.get(column)![slot] = id;
+    const members = this.members.get(column);
+    if (members) members[slot] = id;
     if (id <= 0) return;
     this.fitCounts(id);
     this.counts[id]!++;
@@ -167,8 +168,7 @@ class RepeatKernel implements Kernel {
     if (this.marks) return this.marks;
     const marks = new Uint32Array(this.counts.length);
     for (const [column, members] of this.members)
-      for (let slot = 0; slot < members.length; slot++)
-        if (members[slot]! > 0) marks[members[slot]!]! ^= this.markOf(column, slot);
+      for (let slot = 0; slot < members.length; slot++) toggle(marks, members[slot] ?? 0, this.markOf(column, slot));
     return (this.marks = marks);
   }
 
@@ -227,7 +227,7 @@ class RepeatKernel implements Kernel {
     const member = this.by.length ? -1 : column;
     const id = this.members.get(member)?.[slot] ?? 0;
     if (id <= 0) return -1;
-    const count = this.counts[id]!;
+    const count = this.counts[id] ?? 0;
     switch (this.when.is) {
       case 'repeated':
         return count > 1 ? 0 : -1;
@@ -258,12 +258,12 @@ class RepeatKernel implements Kernel {
     const joined = now > 0 ? ++this.counts[now]! : 0;
     if (!marks) return this.firstsEdited({ column, slot, now }, left === 0 && joined <= 1);
     const mark = this.markOf(column, slot);
-    if (before > 0) marks[before]! ^= mark;
-    if (now > 0) marks[now]! ^= mark;
+    toggle(marks, before, mark);
+    toggle(marks, now, mark);
     // One other changes where it is now the only one of its content, or no longer is.
     const others: { column: number; slot: number }[] = [];
-    if (left === 1) others.push(this.memberOf(marks[before]!));
-    if (joined === 2) others.push(this.memberOf((marks[now]! ^ mark) >>> 0));
+    if (left === 1) others.push(this.memberOf(marks[before] ?? 0));
+    if (joined === 2) others.push(this.memberOf(((marks[now] ?? 0) ^ mark) >>> 0));
     return others;
   }
 
@@ -296,4 +296,9 @@ class RepeatKernel implements Kernel {
       ...(id > 0 ? {} : { note: id < 0 ? 'an error never repeats' : 'a blank never repeats' }),
     };
   }
+}
+
+/** Puts a member among those of a content, or takes it out; blanks and errors have none. */
+function toggle(marks: Uint32Array, id: number, mark: number): void {
+  if (id > 0) marks[id]! ^= mark;
 }
