@@ -214,11 +214,6 @@ export class Column {
     return this.entryAt(slot).value;
   }
 
-  /** True where there is nothing, for formulas too. */
-  isEmptyAt(slot: number): boolean {
-    return this.codes[slot] === CODE.blank;
-  }
-
   /** True where a formula gave an empty text: blank for rules, but not for formulas. */
   hasEmptyText(slot: number): boolean {
     return this.codes[slot] === CODE.emptyText;

@@ -102,6 +102,16 @@ test('what hangs on the clock follows it', () => {
   expect([shownIn(sheet, 0)[1], shownIn(sheet, 1)[1]]).toEqual(['2027-04-23', '2027']);
 });
 
+test('a reference to nothing gives nothing, in one cell as in a whole field; in a sum it counts as 0', () => {
+  const rows = Array.from({ length: 40 }, (_, at) => ['', '=a', '=a+1', at === 0 ? '=A2' : '']);
+  const sheet = sheetOf(['a', 'b', 'c', 'd'], ...rows);
+  calculate(sheet);
+  expect(sheet.column(1).valueAt(1)).toEqual({ kind: 'blank' });
+  expect(sheet.column(1).valueAt(39)).toEqual({ kind: 'blank' });
+  expect(sheet.column(2).valueAt(39)).toEqual({ kind: 'number', number: 1 });
+  expect(sheet.column(3).valueAt(1)).toEqual({ kind: 'blank' });
+});
+
 test('labels stand for the cell of the record, or for the records of the field', () => {
   const sheet = sheetOf(
     ['Depth', 'Over mean'],

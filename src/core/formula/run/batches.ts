@@ -1,7 +1,5 @@
 import { TAG } from '../../values/cell-value';
-import type { Column } from '../../sheet/column';
 import type { BoundCell, EvalCursor } from '../values/place';
-import { plainNumberIn } from './plain-number';
 import type { BinaryOperator } from '../syntax/formula-tree';
 
 /*
@@ -38,7 +36,7 @@ export function cellBatch(at: number): NumberBatch {
     else if (cell.row === 'same') copyNumbers(cell.store, first, numbers);
     else {
       const { store } = cell;
-      const numberIn = (slot: number): number => plainNumberIn(store, slot);
+      const numberIn = (slot: number): number => (store.tags[slot] === TAG.number ? store.numbers[slot]! : NaN);
       if (cell.row === 'fixed') numbers.fill(numberIn(cell.slotAt(place)));
       else forEachSlot(batch, cell, (slot, row) => (numbers[row] = numberIn(slot)));
     }
@@ -58,11 +56,13 @@ export function forEachSlot(
   }
 }
 
-function copyNumbers(store: Column, first: number, out: Float64Array): void {
-  const { numbers, tags, hasDates } = store;
+function copyNumbers(
+  { numbers, tags, hasDates }: { numbers: Float64Array; tags: Uint8Array; hasDates: boolean },
+  first: number,
+  out: Float64Array,
+): void {
   out.set(numbers.subarray(first, first + out.length));
   if (hasDates) for (let at = 0; at < out.length; at++) if (tags[first + at] !== TAG.number) out[at] = NaN;
-  for (let at = 0; at < out.length; at++) if (out[at] !== out[at] && store.isEmptyAt(first + at)) out[at] = 0;
 }
 
 type Operation = (x: Float64Array, y: Float64Array, out: Float64Array) => void;

@@ -1,8 +1,7 @@
-import { itemAt } from '../../values/item-at';
 import { foldCase } from '../../values/fold-text';
+import { TAG } from '../../values/cell-value';
 import type { Column } from '../../sheet/column';
 import { forEachSlot, type TestBatch } from './batches';
-import { plainNumberIn } from './plain-number';
 import type { BoundReference, EvalCursor } from '../values/place';
 import type { BinaryOperator } from '../syntax/formula-tree';
 
@@ -24,7 +23,8 @@ export function plainNumber(reference: BoundReference, place: EvalCursor): numbe
     const value = reference.scalarAt(place);
     return typeof value === 'number' ? value : NaN;
   }
-  return plainNumberIn(cell.store, cell.slotAt(place));
+  const slot = cell.slotAt(place);
+  return cell.store.tags[slot] === TAG.number ? cell.store.numbers[slot]! : NaN;
 }
 
 /** Infinity is an error of the slow way. */
@@ -107,7 +107,7 @@ export class TextEquality {
     if (code === undefined) return -1;
     const known = this.knownOf(store);
     if (known[code] === -2) {
-      const { value } = itemAt(store.entries, code);
+      const { value } = store.entries[code]!;
       known[code] = value.kind !== 'text' ? -1 : (foldCase(value.text) === this.wanted) === this.isEqual ? 1 : 0;
     }
     return known[code]!;
