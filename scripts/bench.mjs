@@ -13,6 +13,7 @@ await main(async () => {
   installPackages(root);
   for (const part of ['limits', 'formulas', 'growth', 'edits', 'large-edits'])
     run(process.execPath, ['--import', 'tsx', `scripts/bench/${part}.ts`], { cwd: root, quiet: false });
+  run(process.execPath, ['--expose-gc', '--import', 'tsx', 'scripts/bench/memory.ts'], { cwd: root, quiet: false });
   const cluster = new Cluster(root, `bench-${process.pid}`);
   let app;
   try {

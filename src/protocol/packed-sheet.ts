@@ -1,4 +1,5 @@
 import { parseMessage } from './parse-message';
+import { itemAt } from '../core/values/item-at';
 import type { RowAbout, StoredRow } from '../core/sheet/change';
 import type { StoredRule } from '../core/rules/shape/stored-rule';
 import type { FieldId, SheetId } from '../core/sheet/ids';
@@ -18,6 +19,10 @@ import { ROW_ROLES, roleCode } from '../core/sheet/row-role';
  * The distinct inputs are read (as numbers, dates...) once each, when the sheet is unpacked.
  */
 const VERSION = 2;
+
+/** Of a distinct input: not read yet, or a number kept alone; else its code. */
+const UNREAD = -1;
+const PLAIN = -2;
 
 export interface PackedHead {
   readonly v: number;
@@ -110,15 +115,21 @@ export function unpackSheet(buffer: ArrayBuffer): { sheet: Sheet; head: Omit<Pac
   dictionaries.forEach((inputs, column) => {
     const codes = new Uint32Array(buffer, toWord(rolesAt + rows) + column * rows * 4, rows);
     const store = opened.column(column);
-    const known = new Int32Array(inputs.length).fill(-1);
+    const known = new Int32Array(inputs.length).fill(UNREAD);
+    const numbers = new Float64Array(inputs.length);
     for (let slot = 0; slot < rows; slot++) {
       const code = codes[slot]!;
-      if (roles[slot] === header) store.set(slot, inputs[code]!, true);
-      else {
-        let own = known[code]!;
-        if (own < 0) known[code] = own = store.codeFor(inputs[code]!, false);
-        store.place(slot, own);
+      const input = itemAt(inputs, code);
+      if (roles[slot] === header) {
+        store.set(slot, input, true);
+        continue;
       }
+      if (known[code] === UNREAD) {
+        numbers[code] = store.plainNumber(input);
+        known[code] = Number.isNaN(numbers[code]) ? store.codeFor(input, false) : PLAIN;
+      }
+      if (known[code] === PLAIN) store.setPlain(slot, numbers[code] ?? NaN);
+      else store.place(slot, known[code] ?? 0);
     }
   });
   for (const [slot, about] of abouts) opened.setRowFormat(slot, about);

@@ -76,10 +76,10 @@ function comparable(sheet: Sheet, column: number, slots: readonly number[]): Com
   const values = new Float64Array(sheet.slotCount);
   const texts = new Map<string, number[]>();
   for (const slot of slots) {
-    const { value, shown } = store.entryAt(slot);
-    ranks[slot] = RANK[value.kind];
-    if (RANK[value.kind] === 0) values[slot] = store.numberAt(slot);
-    else if (value.kind !== 'blank') addTo(texts, shown, slot);
+    const { kind } = store.valueAt(slot);
+    ranks[slot] = RANK[kind];
+    if (RANK[kind] === 0) values[slot] = store.numberAt(slot);
+    else if (kind !== 'blank') addTo(texts, store.entryAt(slot).shown, slot);
   }
   // Texts that the collation takes for equal share a place, so that the next field decides between them.
   let [before, place] = ['', 0];

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { TAG } from '../values/cell-value';
 import { Column } from './column';
@@ -83,4 +84,35 @@ test('slots grow with what they hold', () => {
   column.fit(10_000);
   column.set(9999, '7');
   expect([column.entryAt(0).shown, column.numbers[9999], column.valueAt(5000).kind]).toEqual(['first', 7, 'blank']);
+});
+
+// Against a column of few contents, which keeps what was read of each (and has tests of its own above).
+test('among many contents a number is kept alone, and is the same to everybody', () => {
+  const input = fc.oneof(
+    fc.double({ noNaN: true }).map(String),
+    fc.integer().map(String),
+    fc.constantFrom('5', '5.0', '007', '12.50', '1e3', '1e21', '-0', '0', '5 %', ' 5', 'x', '', '2026-03-08', '#N/A'),
+  );
+  fc.assert(
+    fc.property(fc.array(input, { maxLength: 30 }), fc.array(input, { maxLength: 30 }), (inputs, later) => {
+      const [few, many] = [new Column(), new Column()];
+      for (let other = 0; other < 1200; other++) many.codeFor(`other ${other}`, false);
+      for (const column of [few, many]) {
+        column.fit(30);
+        for (const list of [inputs, later]) list.forEach((each, slot) => column.set(slot, each));
+      }
+      const told = (column: Column) =>
+        Array.from({ length: 30 }, (_, slot) => [
+          column.inputAt(slot),
+          column.entryAt(slot),
+          column.valueAt(slot),
+          column.foldedAt(slot),
+          column.numberAt(slot),
+          column.tags[slot],
+        ]);
+      expect(told(many)).toEqual(told(few));
+      expect(many.entries.some((entry) => entry.input === '0.1')).toBe(false);
+    }),
+    { numRuns: 200 },
+  );
 });

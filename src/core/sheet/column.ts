@@ -20,12 +20,16 @@ export interface Entry {
 
 /**
  * Codes that every column has: nothing; a number or date that a formula gave, kept in `numbers` alone; the empty text
- * that one gave.
+ * that one gave; a number that was typed in its shortest form, kept in `numbers` alone as well.
  */
-const CODE = { blank: 0, computed: 1, emptyText: 2 } as const;
+const CODE = { blank: 0, computed: 1, emptyText: 2, plain: 3 } as const;
+
+/** Distinct contents from which on further numbers are kept as numbers alone: few different ones share what rules find. */
+const MANY = 1000;
 
 /** The dictionary entry of computed values. The value itself differs from slot to slot. */
 const RESERVED: readonly Entry[] = [
+  { input: '', value: BLANK, format: null, shown: '' },
   { input: '', value: BLANK, format: null, shown: '' },
   { input: '', value: BLANK, format: null, shown: '' },
   { input: '', value: BLANK, format: null, shown: '' },
@@ -50,8 +54,8 @@ export class Column {
   /** By slot, the code of the formula; made with the first one. */
   private inputs: Uint32Array | null = null;
   private readonly codeOf = new Map<string, number>([['', CODE.blank]]);
-  /** True once a formula has given a number or a date. */
-  hasComputed = false;
+  /** True once there is a value that no distinct content stands for: a formula’s, or a number kept alone. */
+  hasLoose = false;
   /** By what counts: case, accents. */
   private readonly folded: (FoldedContents | undefined)[] = [];
 
@@ -72,7 +76,25 @@ export class Column {
    * Puts an input into a slot that `fit` has made room for. `asText` for rows whose cells are text, such as headers.
    */
   set(slot: number, input: string, asText = false): void {
-    this.place(slot, this.codeFor(input, asText));
+    const number = asText ? NaN : this.plainNumber(input);
+    if (number === number) this.setPlain(slot, number);
+    else this.place(slot, this.codeFor(input, asText));
+  }
+
+  /** The number of an input that is to be kept as a number alone; NaN for others. */
+  plainNumber(input: string): number {
+    if (this.entries.length < MANY || this.codeOf.has(input)) return NaN;
+    const number = Number(input);
+    return Number.isFinite(number) && String(number) === input ? number : NaN;
+  }
+
+  /** Puts a number into a slot that was typed in its shortest form. */
+  setPlain(slot: number, number: number): void {
+    if (this.formulas.has(slot)) this.formulas.set(slot, false);
+    this.hasLoose = true;
+    this.codes[slot] = CODE.plain;
+    this.tags[slot] = TAG.number;
+    this.numbers[slot] = number;
   }
 
   /** Sets a slot to a distinct input that `codeFor` has read. A formula has no result until it is calculated. */
@@ -102,7 +124,7 @@ export class Column {
 
   /** Sets results of formulas in slots one after another, NaN as it stands: the caller sets other values. */
   setNumbers(first: number, numbers: Float64Array): void {
-    this.hasComputed = true;
+    this.hasLoose = true;
     const end = first + numbers.length;
     this.codes.fill(CODE.computed, first, end);
     this.tags.fill(TAG.number, first, end);
@@ -147,7 +169,7 @@ export class Column {
         return CODE.blank;
       case 'number':
       case 'date':
-        this.hasComputed = true;
+        this.hasLoose = true;
         return CODE.computed;
       case 'text':
         return value.text === ''
@@ -192,7 +214,8 @@ export class Column {
 
   /** The input of a slot. */
   inputAt(slot: number): string {
-    return this.entries[this.inputCodeAt(slot)]!.input;
+    const code = this.inputCodeAt(slot);
+    return code === CODE.plain ? String(this.numberAt(slot)) : this.entries[code]!.input;
   }
 
   /** The code of what was typed in a slot: of the formula, where there is one. */
@@ -203,6 +226,7 @@ export class Column {
   /** The entry of a slot: its input's, or that of the formula's result. */
   entryAt(slot: number): Entry {
     const code = this.codes[slot] ?? CODE.blank;
+    if (code === CODE.plain) return plainEntry(this.numberAt(slot));
     if (code !== CODE.computed) return this.entries[code]!;
     const number = this.numberAt(slot);
     const value: CellValue =
@@ -211,7 +235,7 @@ export class Column {
   }
 
   valueAt(slot: number): CellValue {
-    return this.entryAt(slot).value;
+    return this.codes[slot] === CODE.plain ? { kind: 'number', number: this.numberAt(slot) } : this.entryAt(slot).value;
   }
 
   /** True where a formula gave an empty text: blank for rules, but not for formulas. */
@@ -222,7 +246,7 @@ export class Column {
   /** A code that stands for the slot's value, or undefined where values must be looked at one by one. */
   valueCodeAt(slot: number): number | undefined {
     const code = this.codes[slot] ?? CODE.blank;
-    return code === CODE.computed ? undefined : code;
+    return code === CODE.computed || code === CODE.plain ? undefined : code;
   }
 
   /** Its distinct contents as they are once they are folded. */
@@ -236,8 +260,19 @@ export class Column {
   /** The folded form of the text shown in a slot, folded once a distinct input. */
   foldedAt(slot: number): string {
     const code = this.codes[slot] ?? CODE.blank;
-    return code === CODE.computed ? foldText(this.entryAt(slot).shown) : this.foldedContents().textOf(code);
+    return code === CODE.computed || code === CODE.plain
+      ? foldText(this.entryAt(slot).shown)
+      : this.foldedContents().textOf(code);
   }
+}
+
+/** A number in its shortest form, with the number format that its decimals imply, as reading it would give. */
+function plainEntry(number: number): Entry {
+  const input = String(number);
+  const point = input.indexOf('.');
+  const decimals = point < 0 || input.includes('e') ? 0 : input.length - point - 1;
+  const format = decimals > 0 ? `0.${'0'.repeat(decimals)}` : null;
+  return { input, value: { kind: 'number', number }, format, shown: input };
 }
 
 function shownInput(input: string, value: CellValue): string {

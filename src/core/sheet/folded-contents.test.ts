@@ -36,7 +36,7 @@ test('cells have one id where they meet, and texts are found by what they contai
         const among = new BitSet();
         among.fit(part.length);
         part.forEach((_, slot) => among.set(slot, true));
-        const counts = new Uint32Array(contents.idCount);
+        const counts = new Uint32Array(contents.idCount + part.length);
         contents.countIds(among, { into: ids.subarray(0, part.length), counts });
         for (const id of new Set(ids.subarray(0, part.length)))
           if (id > 0) expect(counts[id]).toBe(ids.subarray(0, part.length).filter((each) => each === id).length);

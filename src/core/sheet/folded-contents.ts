@@ -1,4 +1,4 @@
-import type { CellValue } from '../values/cell-value';
+import { TAG, type CellValue } from '../values/cell-value';
 import type { BitSet } from '../values/bit-set';
 import { itemAt } from '../values/item-at';
 import { foldText, type FoldOptions } from '../values/fold-text';
@@ -10,7 +10,9 @@ const END = '\n';
 interface Contents {
   readonly entries: readonly { readonly shown: string; readonly value: CellValue }[];
   readonly codes: Uint32Array;
-  readonly hasComputed: boolean;
+  readonly hasLoose: boolean;
+  readonly tags: Uint8Array;
+  readonly numbers: Float64Array;
   valueCodeAt(slot: number): number | undefined;
   valueAt(slot: number): CellValue;
 }
@@ -43,7 +45,7 @@ export class FoldedContents {
     private readonly options: FoldOptions,
   ) {}
 
-  /** How many ids there are, 0 among them. Those of computed values are made when they are asked for. */
+  /** How many ids there are, 0 among them. Those of values that no content stands for are made when they are asked for. */
   get idCount(): number {
     this.idsByCode();
     return this.next;
@@ -57,7 +59,10 @@ export class FoldedContents {
   /** The id of a slot's content: 0 for a blank, -1 for an error. */
   idAt(slot: number): number {
     const code = this.column.valueCodeAt(slot);
-    return code === undefined ? this.idOf(this.column.valueAt(slot)) : (this.idsByCode()[code] ?? 0);
+    if (code !== undefined) return this.idsByCode()[code] ?? 0;
+    return this.column.tags[slot] === TAG.number
+      ? this.idIn(this.byNumber, this.column.numbers[slot] ?? NaN)
+      : this.idOf(this.column.valueAt(slot));
   }
 
   /**
@@ -66,11 +71,11 @@ export class FoldedContents {
    */
   countIds(among: BitSet, { into, counts }: { readonly into: Int32Array; readonly counts: Uint32Array }): void {
     const ids = this.idsByCode();
-    const { codes, hasComputed } = this.column;
+    const { codes, hasLoose } = this.column;
     const { words } = among;
     for (let slot = 0; slot < into.length; slot++) {
       const isAmong = words[slot >>> 5]! & (1 << (slot & 31));
-      const id = isAmong === 0 ? 0 : hasComputed ? this.idAt(slot) : ids[codes[slot]!]!;
+      const id = isAmong === 0 ? 0 : hasLoose ? this.idAt(slot) : ids[codes[slot]!]!;
       into[slot] = id;
       if (id > 0) counts[id]!++;
     }

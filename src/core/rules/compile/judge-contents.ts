@@ -14,14 +14,14 @@ interface Judged {
 
 /**
  * Evaluates a column whose outcomes depend on the content of each cell alone: once a distinct content, whatever number
- * of cells hold it. Computed numbers are evaluated one by one.
+ * of cells hold it. Values that no content stands for are evaluated one by one.
  */
 export function judgeContents(
   store: Column,
   slotCount: number,
   { into, judge, known = new Int32Array(store.entries.length).fill(UNKNOWN) }: Judged,
 ): void {
-  if (!into.codes && !store.hasComputed) return judgeMatches(store, slotCount, { words: into.has.words, judge, known });
+  if (!into.codes && !store.hasLoose) return judgeMatches(store, slotCount, { words: into.has.words, judge, known });
   for (let slot = 0; slot < slotCount; slot++) {
     const code = store.valueCodeAt(slot);
     if (code === undefined) into.put(slot, judge(slot));
@@ -32,7 +32,7 @@ export function judgeContents(
   }
 }
 
-/** The same where there is one outcome, and no computed value: 32 results to a word. */
+/** The same where there is one outcome, and a content for each value: 32 results to a word. */
 function judgeMatches(
   { codes }: Column,
   slotCount: number,

@@ -13,26 +13,32 @@ describe.each(KIND_NAMES)('%s', (name) => {
 
   test('has examples', () => expect(kind.examples.length).toBeGreaterThan(1));
 
-  test.each(kind.examples)('$says', ({ when, inputs, outcomes }) => {
-    const sheet = sheetFromTable({ rows: [['Value'], ...inputs.map((input) => [input])], width: 1 }, { header: true });
-    const evaluation = new Evaluation(sheet, {});
-    evaluation.setRules([
-      {
-        id: 'rule',
-        name: 'Rule',
-        on: true,
-        settles: false,
-        reads: { fields: [sheet.field(0).id] },
-        when,
-        paints: 'cell',
-        look: { bold: true },
-      },
-    ]);
-    const running = evaluation.activeRules[0]!;
-    expect(running.problem).toBeNull();
-    expect(inputs.map((_, at) => running.outcomeAt(0, at + 1))).toEqual(outcomes);
-    expect(running.outcomeAt(0, 0)).toBe(-1);
-  });
+  // Among many contents a field keeps its numbers alone.
+  test.each(kind.examples.flatMap((example) => [0, 1200].map((others) => ({ ...example, others }))))(
+    '$says, beside $others other contents',
+    ({ when, inputs, outcomes, others }) => {
+      const sheet = sheetFromTable({ rows: [['Value'], ...inputs.map(() => [''])], width: 1 }, { header: true });
+      for (let other = 0; other < others; other++) sheet.column(0).codeFor(`other ${other}`, false);
+      inputs.forEach((input, at) => sheet.column(0).set(at + 1, input));
+      const evaluation = new Evaluation(sheet, {});
+      evaluation.setRules([
+        {
+          id: 'rule',
+          name: 'Rule',
+          on: true,
+          settles: false,
+          reads: { fields: [sheet.field(0).id] },
+          when,
+          paints: 'cell',
+          look: { bold: true },
+        },
+      ]);
+      const running = evaluation.activeRules[0]!;
+      expect(running.problem).toBeNull();
+      expect(inputs.map((_, at) => running.outcomeAt(0, at + 1))).toEqual(outcomes);
+      expect(running.outcomeAt(0, 0)).toBe(-1);
+    },
+  );
 
   test('takes its own examples and defaults, with and without values to choose from', () => {
     for (const when of [

@@ -136,8 +136,8 @@ class RepeatKernel implements Kernel {
     const { slotCount } = this.context.sheet;
     const contents = this.contentsOf(column);
     const into = this.members.get(column) ?? new Int32Array(slotCount);
-    // Each computed value may have an id that is not known yet.
-    this.fitCounts(contents.idCount + (this.context.sheet.column(column).hasComputed ? slotCount : 0));
+    // Each value that no content stands for may have an id that is not known yet.
+    this.fitCounts(contents.idCount + (this.context.sheet.column(column).hasLoose ? slotCount : 0));
     contents.countIds(slots, { into, counts: this.counts });
   }
 
