@@ -4,7 +4,7 @@ export const start = {
   closeTheFirstSteps: 'Close the first steps',
   pasteTypeTable: 'Paste or type a table',
   copyRowsAnywherePress:
-    'Copy rows anywhere and press Ctrl+V here. The first row names the fields. A file is imported from',
+    'Copy rows anywhere and paste them here, by Ctrl+V or “Edit”. The first row names the fields. A file is imported from',
   yourSheets: 'your sheets',
   sayWhatMatters: 'Say what matters',
   suchAsOxygenBelow: 'Such as “oxygen below 5 as alarm”.',

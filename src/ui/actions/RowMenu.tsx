@@ -1,7 +1,8 @@
 import { Button, Menu } from '@mantine/core';
 import { IconTableRow } from '@tabler/icons-react';
 import { useTranslations } from 'use-intl';
-import { ROW_ROLES } from '../../core/sheet/row-role';
+import { ROW_ROLES, type RowRole } from '../../core/sheet/row-role';
+import type { Key } from '../../texts/texts';
 import { focusGrid } from '../grid/focus-grid';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { selectedArea } from '../grid/engine/selection';
@@ -60,6 +61,15 @@ export function RowMenu() {
   );
 }
 
+const ROLE_WORDS = {
+  title: 'roleTitle',
+  header: 'roleHeader',
+  record: 'roleRecord',
+  group: 'roleGroup',
+  total: 'roleTotal',
+  note: 'roleNote',
+} as const satisfies Record<RowRole, Key<'actions'>>;
+
 /** What the selected rows are for. */
 function RoleItems({ top, bottom }: { readonly top: number; readonly bottom: number }) {
   const t = useTranslations('actions');
@@ -75,7 +85,7 @@ function RoleItems({ top, bottom }: { readonly top: number; readonly bottom: num
           disabled={isOne && role === name}
           onClick={() => void session.actions.edit({ do: 'set-role', top, bottom, role: name })}
         >
-          {name.charAt(0).toUpperCase() + name.slice(1)}
+          {t(ROLE_WORDS[name])}
         </Menu.Item>
       ))}
     </>
