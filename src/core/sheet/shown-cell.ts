@@ -1,3 +1,4 @@
+import { BitSet } from '../values/bit-set';
 import { TAG, type CellValue } from '../values/cell-value';
 import { isDatePattern } from '../values/dates/date-format';
 import { formatValue } from '../values/format-value';
@@ -47,6 +48,22 @@ export function shownAt(sheet: Sheet, column: number, slot: number): string {
   const { value, shown, format } = sheet.column(column).entryAt(slot);
   const isPlainTotal = value.kind === 'number' && format === null && sheet.roleAt(slot) === 'total';
   return shownBy(formatSet(sheet, column, slot) ?? (isPlainTotal ? fieldFormat(sheet, column) : null), value) ?? shown;
+}
+
+/**
+ * The slots of a column whose number may be shown in another way than the same content elsewhere: by a format of the
+ * cell or its row, or as a total. Null where there are none.
+ */
+export function shownApart(sheet: Sheet, column: number): BitSet | null {
+  const slots: number[] = [];
+  for (const [slot, style] of sheet.column(column).styles) if (style.number !== undefined) slots.push(slot);
+  for (const [slot, { style }] of sheet.rowsWithAbout()) if (style?.number !== undefined) slots.push(slot);
+  sheet.slotsWithRoles(['total']).forEach((slot) => slots.push(slot));
+  if (slots.length === 0) return null;
+  const apart = new BitSet();
+  apart.fit(sheet.slotCount);
+  for (const slot of slots) apart.set(slot, true);
+  return apart;
 }
 
 const SPACE_BEFORE_SIGN = /\s+(?=[%\p{Sc}])/gu;

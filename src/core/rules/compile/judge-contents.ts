@@ -1,4 +1,6 @@
 import type { Column } from '../../sheet/column';
+import type { Sheet } from '../../sheet/sheet';
+import { shownApart } from '../../sheet/shown-cell';
 import type { OutcomeColumn } from './outcome-column';
 
 /** Of a content that has not been evaluated yet. */
@@ -14,17 +16,21 @@ interface Judged {
 
 /**
  * Evaluates a column whose outcomes depend on the content of each cell alone: once a distinct content, whatever number
- * of cells hold it. Values that no content stands for are evaluated one by one.
+ * of cells hold it. Values that no content stands for,
+ * and cells that are shown in a way of their own, are evaluated one by one.
  */
 export function judgeContents(
-  store: Column,
+  { sheet, column }: { readonly sheet: Sheet; readonly column: number },
   slotCount: number,
-  { into, judge, known = new Int32Array(store.entries.length).fill(UNKNOWN) }: Judged,
+  { into, judge, known = new Int32Array(sheet.column(column).entries.length).fill(UNKNOWN) }: Judged,
 ): void {
-  if (!into.codes && !store.hasLoose) return judgeMatches(store, slotCount, { words: into.has.words, judge, known });
+  const store = sheet.column(column);
+  const apart = shownApart(sheet, column);
+  if (!into.codes && !store.hasLoose && !apart)
+    return judgeMatches(store, slotCount, { words: into.has.words, judge, known });
   for (let slot = 0; slot < slotCount; slot++) {
     const code = store.valueCodeAt(slot);
-    if (code === undefined) into.put(slot, judge(slot));
+    if (code === undefined || apart?.has(slot)) into.put(slot, judge(slot));
     else {
       if (known[code] === UNKNOWN) known[code] = judge(slot);
       into.put(slot, known[code]!);

@@ -132,7 +132,7 @@ class CategoryKernel implements Kernel {
   }
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
-    judgeContents(this.context.sheet.column(column), slotCount, {
+    judgeContents({ sheet: this.context.sheet, column }, slotCount, {
       into,
       judge: (slot) => this.outcomeAt(column, slot),
     });

@@ -137,7 +137,7 @@ class CompareKernel implements Kernel {
     const bounds = this.constant && !this.when.asShown ? numberBounds(this.when, this.readers) : undefined;
     if (bounds) this.runNumbers(column, slotCount, { bounds, words: into.has.words });
     else if (this.constant)
-      judgeContents(this.context.sheet.column(column), slotCount, {
+      judgeContents({ sheet: this.context.sheet, column }, slotCount, {
         into,
         judge: (slot) => this.outcomeAt(column, slot),
       });

@@ -149,10 +149,12 @@ class TextKernel implements Kernel {
   }
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
-    const store = this.context.sheet.column(column);
+    const { sheet } = this.context;
     const judge = (slot: number) => this.outcomeAt(column, slot);
-    if (this.constant) judgeContents(store, slotCount, { into, judge, known: this.searched(store, this.constant) });
-    else for (let slot = 0; slot < slotCount; slot++) into.put(slot, this.outcomeAt(column, slot));
+    if (this.constant) {
+      const known = this.searched(sheet.column(column), this.constant);
+      judgeContents({ sheet, column }, slotCount, { into, judge, known });
+    } else for (let slot = 0; slot < slotCount; slot++) into.put(slot, judge(slot));
   }
 
   /** The outcomes of all texts of a column, by code, where words are looked for within them. */
