@@ -99,6 +99,11 @@ export class ShiftedMoments {
     this.squaresError += 8 * UNIT * (Math.abs(this.squares) + away * away);
   }
 
+  /** About the standard deviation; NaN of no numbers. */
+  get deviation(): number {
+    return Math.sqrt(Math.max(0, this.squares - (this.sum * this.sum) / this.count) / this.count);
+  }
+
   /**
    * Where the mean, or what lies a number of standard deviations from it (below where it is negative), surely is, also
    * as exact arithmetic rounds it. Undefined where nothing is sure.

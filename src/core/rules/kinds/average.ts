@@ -1,4 +1,6 @@
 import { Moments } from '../../stats/moments';
+import { NumberWindow, type PlacedNumber } from '../../stats/number-window';
+import { BitSet } from '../../values/bit-set';
 import { ShiftedMoments, type Bounds, type Members } from '../../stats/shifted-moments';
 import type { Sheet } from '../../sheet/sheet';
 import { hasWithin, setOutside, setWithin } from '../compile/number-bits';
@@ -10,7 +12,7 @@ import type { CompileContext } from '../compile/compile-context';
 import type { CellBefore } from '../../sheet/effect';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import { lazySchema } from '../../lazy-schema';
-import type { ConditionKind, Kernel } from './kind';
+import type { ConditionKind, Invalidation, Kernel } from './kind';
 
 export const AVERAGE_SIDES = {
   above: 'is above',
@@ -88,6 +90,9 @@ class ColumnNumbers {
   private readonly columns: ReadColumn[] = [];
   private sums: ShiftedMoments | null = null;
   private exact: Moments | null = null;
+  /** Opened once there are edits. */
+  private window: NumberWindow | null = null;
+  private wasEdited = false;
 
   constructor(
     private readonly sheet: Sheet,
@@ -109,16 +114,58 @@ class ColumnNumbers {
     return this.columns.map(({ column, slots }) => ({ numbers: this.sheet.column(column).numbers, slots }));
   }
 
+  private get plain(): ShiftedMoments {
+    return (this.sums ??= new ShiftedMoments(this.members()));
+  }
+
   bounds(deviations: number, spread: 'sample' | 'population'): Bounds | undefined {
-    return (this.sums ??= new ShiftedMoments(this.members())).bounds(deviations, spread);
+    return this.plain.bounds(deviations, spread);
   }
 
   /** The columns hold what the edit made of them by now. */
-  edit(before: number, now: number): void {
-    this.sums?.edit(before, now);
+  edit(before: number, now: PlacedNumber): void {
+    this.plain.edit(before, now.number);
     this.exact = null;
+    this.window?.edit(now);
+    this.wasEdited = true;
+  }
+
+  /** Whether no number lies within bounds. With edits, the numbers around them are kept for the next one. */
+  isClear(bounds: Bounds): boolean {
+    if (this.wasEdited && !this.window?.holds(bounds)) this.window = this.windowAround(bounds);
+    if (this.window) return this.window.between(bounds).length === 0;
+    const { slotCount } = this.sheet;
+    return !this.members().some(({ numbers }) => hasWithin(numbers, slotCount, bounds));
+  }
+
+  /** A window around bounds; null where too many numbers are near. */
+  private windowAround({ low, high }: Bounds): NumberWindow | null {
+    const room = WINDOW * this.plain.deviation;
+    const limits = { low: low - room, high: high + room };
+    const near: PlacedNumber[] = [];
+    for (const { column, slots } of this.columns) {
+      const { numbers } = this.sheet.column(column);
+      const found = new BitSet();
+      found.fit(this.sheet.slotCount);
+      setWithin(numbers, this.sheet.slotCount, { ...limits, words: found.words });
+      found.keep(slots);
+      if (near.length + found.count() > MANY_NEAR) return null;
+      found.forEach((slot) => near.push({ column, slot, number: numbers[slot] ?? NaN }));
+    }
+    return new NumberWindow(limits, near);
+  }
+
+  /** The cells that lie between where the threshold was and where it is; undefined where all must be looked at. */
+  passed(was: Bounds | undefined, is: Bounds | undefined): readonly PlacedNumber[] | undefined {
+    if (!this.window || !was || !is) return undefined;
+    const way = { low: Math.min(was.low, is.low), high: Math.max(was.high, is.high) };
+    return this.window.holds(way) ? this.window.between(way) : undefined;
   }
 }
+
+/** How far around a threshold numbers are kept, in standard deviations, and how many at most. */
+const WINDOW = 0.01;
+const MANY_NEAR = 4096;
 
 /** The numbers of rows that share a value of a field: exact sums that come along with edits. */
 class GroupNumbers {
@@ -132,9 +179,17 @@ class GroupNumbers {
     return undefined;
   }
 
-  edit(before: number, now: number): void {
+  isClear(): boolean {
+    return false;
+  }
+
+  edit(before: number, { number }: Pick<PlacedNumber, 'number'>): void {
     if (!Number.isNaN(before)) this.moments.remove(before);
-    if (!Number.isNaN(now)) this.moments.add(now);
+    if (!Number.isNaN(number)) this.moments.add(number);
+  }
+
+  passed(): undefined {
+    return undefined;
   }
 }
 
@@ -162,7 +217,7 @@ class AverageKernel implements Kernel {
     const { numbers } = this.context.sheet.column(column);
     slots.forEach((slot) => {
       const number = numbers[slot]!;
-      if (!Number.isNaN(number)) this.groups.claim(column, slot)?.edit(NaN, number);
+      if (!Number.isNaN(number)) this.groups.claim(column, slot)?.edit(NaN, { column, slot, number });
     });
   }
 
@@ -193,7 +248,7 @@ class AverageKernel implements Kernel {
     const group = this.groups.of(column, 0);
     const { words } = into.has;
     const about = group?.bounds(this.away, this.when.spread ?? 'sample');
-    const isSure = about !== undefined && !hasWithin(numbers, slotCount, about);
+    const isSure = about !== undefined && group?.isClear(about);
     const threshold = isSure ? about.low : group ? this.threshold(group) : NaN;
     switch (this.when.is) {
       case 'above':
@@ -209,21 +264,23 @@ class AverageKernel implements Kernel {
 
   outcomeAt(column: number, slot: number): number {
     const group = this.groups.of(column, slot);
-    if (!group) return -1;
     const number = this.context.sheet.column(column).numberAt(slot);
+    if (!group || Number.isNaN(number)) return -1;
     const about = group.bounds(this.away, this.when.spread ?? 'sample');
     const isSure = about !== undefined && (number < about.low || number > about.high);
     return onSide(number, this.when.is, isSure ? about.low : this.threshold(group)) ? 0 : -1;
   }
 
-  edited(column: number, slot: number, before: CellBefore): 'this-cell' | 'every-cell' {
+  edited(column: number, slot: number, before: CellBefore): Invalidation {
     const number = this.context.sheet.column(column).numberAt(slot);
     if (Object.is(number, before.number)) return 'this-cell';
     const group = this.groups.claim(column, slot);
     if (!group) return 'this-cell';
-    group.edit(before.number, number);
+    const spread = this.when.spread ?? 'sample';
+    const was = group.bounds(this.away, spread);
+    group.edit(before.number, { column, slot, number });
     this.thresholds.delete(group);
-    return 'every-cell';
+    return group.passed(was, group.bounds(this.away, spread)) ?? 'every-cell';
   }
 
   look(): undefined {
