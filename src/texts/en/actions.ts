@@ -23,7 +23,6 @@ export const actions = {
   roleHeader: 'Header',
   roleRecord: 'Record',
   roleGroup: 'Group',
-  roleTotal: 'Total',
   roleNote: 'Note',
   total: 'Total',
   totalsRowAllFields: 'Totals row for all fields',

@@ -66,7 +66,7 @@ const ROLE_WORDS = {
   header: 'roleHeader',
   record: 'roleRecord',
   group: 'roleGroup',
-  total: 'roleTotal',
+  total: 'total',
   note: 'roleNote',
 } as const satisfies Record<RowRole, Key<'actions'>>;
 
