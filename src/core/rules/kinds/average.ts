@@ -1,9 +1,5 @@
-import { Moments } from '../../stats/moments';
-import { NumberWindow, type PlacedNumber } from '../../stats/number-window';
-import { BitSet } from '../../values/bit-set';
-import { ShiftedMoments, type Bounds, type Members } from '../../stats/shifted-moments';
-import type { Sheet } from '../../sheet/sheet';
-import { hasWithin, setOutside, setWithin } from '../compile/number-bits';
+import { ColumnNumbers, GroupNumbers, type AveragedNumbers } from '../compile/averaged-numbers';
+import { setOutside, setWithin } from '../compile/number-bits';
 import type { ReadColumn } from '../compile/reach';
 import { Grouping, mapPer, perSchema, perWords, type Per } from '../compile/grouping';
 import { isProblem, type Inputs } from '../terms';
@@ -45,9 +41,9 @@ export const average: ConditionKind<AverageWhen> = {
   mapReferences: (when, to) => ({ ...when, ...mapPer(when.per, to) }),
   outcomeLooks: () => undefined,
   compile(when, context) {
-    const tracks = when.deviations ? 'deviation' : 'mean';
-    const groups = Grouping.over(when.per, context, (): Averaged =>
-      typeof when.per === 'object' ? new GroupNumbers(tracks) : new ColumnNumbers(context.sheet, tracks),
+    const asked = { away: awayOf(when), spread: when.spread ?? 'sample' };
+    const groups = Grouping.over(when.per, context, (): AveragedNumbers =>
+      typeof when.per === 'object' ? new GroupNumbers(asked) : new ColumnNumbers(context.sheet, asked),
     );
     return isProblem(groups) ? groups : new AverageKernel(when, context, groups);
   },
@@ -85,125 +81,14 @@ export const average: ConditionKind<AverageWhen> = {
   ],
 };
 
-/** The numbers of whole columns: plain sums that nearly always decide, and exact ones made where they are asked for. */
-class ColumnNumbers {
-  private readonly columns: ReadColumn[] = [];
-  private sums: ShiftedMoments | null = null;
-  private exact: Moments | null = null;
-  /** Opened once there are edits. */
-  private window: NumberWindow | null = null;
-  private wasEdited = false;
-
-  constructor(
-    private readonly sheet: Sheet,
-    private readonly tracks: Tracked,
-  ) {}
-
-  include(column: ReadColumn): void {
-    this.columns.push(column);
-  }
-
-  get moments(): Moments {
-    if (this.exact) return this.exact;
-    this.exact = new Moments(this.tracks);
-    for (const { numbers, slots } of this.members()) this.exact.addAll(numbers, slots);
-    return this.exact;
-  }
-
-  private members(): Members[] {
-    return this.columns.map(({ column, slots }) => ({ numbers: this.sheet.column(column).numbers, slots }));
-  }
-
-  private get plain(): ShiftedMoments {
-    return (this.sums ??= new ShiftedMoments(this.members()));
-  }
-
-  bounds(deviations: number, spread: 'sample' | 'population'): Bounds | undefined {
-    return this.plain.bounds(deviations, spread);
-  }
-
-  /** The columns hold what the edit made of them by now. */
-  edit(before: number, now: PlacedNumber): void {
-    this.plain.edit(before, now.number);
-    this.exact = null;
-    this.window?.edit(now);
-    this.wasEdited = true;
-  }
-
-  /** Whether no number lies within bounds. With edits, the numbers around them are kept for the next one. */
-  isClear(bounds: Bounds): boolean {
-    if (this.wasEdited && !this.window?.holds(bounds)) this.window = this.windowAround(bounds);
-    if (this.window) return this.window.between(bounds).length === 0;
-    const { slotCount } = this.sheet;
-    return !this.members().some(({ numbers }) => hasWithin(numbers, slotCount, bounds));
-  }
-
-  /** A window around bounds; null where too many numbers are near. */
-  private windowAround({ low, high }: Bounds): NumberWindow | null {
-    const room = WINDOW * this.plain.deviation;
-    const limits = { low: low - room, high: high + room };
-    const near: PlacedNumber[] = [];
-    for (const { column, slots } of this.columns) {
-      const { numbers } = this.sheet.column(column);
-      const found = new BitSet();
-      found.fit(this.sheet.slotCount);
-      setWithin(numbers, this.sheet.slotCount, { ...limits, words: found.words });
-      found.keep(slots);
-      if (near.length + found.count() > MANY_NEAR) return null;
-      found.forEach((slot) => near.push({ column, slot, number: numbers[slot] ?? NaN }));
-    }
-    return new NumberWindow(limits, near);
-  }
-
-  /** The cells that lie between where the threshold was and where it is; undefined where all must be looked at. */
-  passed(was: Bounds | undefined, is: Bounds | undefined): readonly PlacedNumber[] | undefined {
-    if (!this.window || !was || !is) return undefined;
-    const way = { low: Math.min(was.low, is.low), high: Math.max(was.high, is.high) };
-    return this.window.holds(way) ? this.window.between(way) : undefined;
-  }
-}
-
-/** How far around a threshold numbers are kept, in standard deviations, and how many at most. */
-const WINDOW = 0.01;
-const MANY_NEAR = 4096;
-
-/** The numbers of rows that share a value of a field: exact sums that come along with edits. */
-class GroupNumbers {
-  readonly moments: Moments;
-
-  constructor(tracks: Tracked) {
-    this.moments = new Moments(tracks);
-  }
-
-  bounds(): undefined {
-    return undefined;
-  }
-
-  isClear(): boolean {
-    return false;
-  }
-
-  edit(before: number, { number }: Pick<PlacedNumber, 'number'>): void {
-    if (!Number.isNaN(before)) this.moments.remove(before);
-    if (!Number.isNaN(number)) this.moments.add(number);
-  }
-
-  passed(): undefined {
-    return undefined;
-  }
-}
-
-type Tracked = 'mean' | 'deviation';
-type Averaged = ColumnNumbers | GroupNumbers;
-
 class AverageKernel implements Kernel {
   readonly inputs: Inputs;
-  private readonly thresholds = new Map<Averaged, number>();
+  private readonly thresholds = new Map<AveragedNumbers, number>();
 
   constructor(
     private readonly when: AverageWhen,
     private readonly context: CompileContext,
-    private readonly groups: Grouping<Averaged>,
+    private readonly groups: Grouping<AveragedNumbers>,
   ) {
     this.inputs = groups.inputs;
     for (const read of context.cells) {
@@ -221,18 +106,12 @@ class AverageKernel implements Kernel {
     });
   }
 
-  /** How far from the mean the members are held against, in standard deviations; negative for below. */
-  private get away(): number {
-    const { deviations = 0, is } = this.when;
-    return is === 'below' || is === 'at-or-below' ? -deviations : deviations;
-  }
-
   /** The number that a group's members are held against; NaN where it does not exist. */
-  private threshold(group: Averaged): number {
+  private threshold(group: AveragedNumbers): number {
     let threshold = this.thresholds.get(group);
     if (threshold === undefined) {
       const { moments } = group;
-      const { away } = this;
+      const away = awayOf(this.when);
       threshold = moments.mean + (away === 0 ? 0 : away * moments.deviation(this.when.spread ?? 'sample'));
       this.thresholds.set(group, threshold);
     }
@@ -247,7 +126,7 @@ class AverageKernel implements Kernel {
     }
     const group = this.groups.of(column, 0);
     const { words } = into.has;
-    const about = group?.bounds(this.away, this.when.spread ?? 'sample');
+    const about = group?.bounds;
     const isSure = about !== undefined && group?.isClear(about);
     const threshold = isSure ? about.low : group ? this.threshold(group) : NaN;
     switch (this.when.is) {
@@ -266,7 +145,7 @@ class AverageKernel implements Kernel {
     const group = this.groups.of(column, slot);
     const number = this.context.sheet.column(column).numberAt(slot);
     if (!group || Number.isNaN(number)) return -1;
-    const about = group.bounds(this.away, this.when.spread ?? 'sample');
+    const about = group.bounds;
     const isSure = about !== undefined && (number < about.low || number > about.high);
     return onSide(number, this.when.is, isSure ? about.low : this.threshold(group)) ? 0 : -1;
   }
@@ -276,11 +155,8 @@ class AverageKernel implements Kernel {
     if (Object.is(number, before.number)) return 'this-cell';
     const group = this.groups.claim(column, slot);
     if (!group) return 'this-cell';
-    const spread = this.when.spread ?? 'sample';
-    const was = group.bounds(this.away, spread);
-    group.edit(before.number, { column, slot, number });
     this.thresholds.delete(group);
-    return group.passed(was, group.bounds(this.away, spread)) ?? 'every-cell';
+    return group.edit(before.number, { column, slot, number }) ?? 'every-cell';
   }
 
   look(): undefined {
@@ -307,6 +183,10 @@ class AverageKernel implements Kernel {
     return { left, relation, right, ...(isNumber ? {} : { note: 'only numbers are held against an average' }) };
   }
 }
+
+/** How far from the mean the members are held against, in standard deviations; negative for below. */
+const awayOf = ({ deviations = 0, is }: AverageWhen): number =>
+  is === 'below' || is === 'at-or-below' ? -deviations : deviations;
 
 function onSide(number: number, is: AverageWhen['is'], threshold: number): boolean {
   switch (is) {
