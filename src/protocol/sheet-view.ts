@@ -5,6 +5,7 @@ import type { Problem } from '../core/rules/terms';
 import type { SheetRole } from '../core/sharing/role';
 import type { TrialCell } from '../core/rules/explain/trial-cell';
 import type { TraceStep } from '../core/rules/explain/trace';
+import type { CellRange } from '../core/sheet/address';
 import type { CellIds, FieldId, RuleId } from '../core/sheet/ids';
 import type { RowRole } from '../core/sheet/row-role';
 import type { Field } from '../core/sheet/field';
@@ -12,12 +13,7 @@ import type { Style } from '../core/looks/style';
 import type { Filling, LookPart, NamedRange, RuleSetUse } from '../core/sheet/sheet-part';
 
 /** Rows and columns by position, both ends included. */
-export interface Area {
-  readonly left: number;
-  readonly top: number;
-  readonly right: number;
-  readonly bottom: number;
-}
+export type Area = CellRange;
 
 /** A range from the cell where it was begun to the cell where it ends now; the first is where typing goes. */
 export interface Selection {

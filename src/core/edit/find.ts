@@ -1,6 +1,6 @@
 import { RE2JS } from 're2js';
 import { keepReferences, showReferences } from '../formula/resolve/keep-references';
-import type { CellRange } from '../sheet/address';
+import { holdsCell, type CellRange } from '../sheet/address';
 import type { CellInput } from '../sheet/change';
 import { layoutOf } from '../sheet/layout/layout-move';
 import { shownAt } from '../sheet/shown-cell';
@@ -42,7 +42,7 @@ function testOf(wanted: FindQuery): Test {
 }
 
 const inside = (area: CellRange | undefined, column: number, position: number): boolean =>
-  !area || (column >= area.left && column <= area.right && position >= area.top && position <= area.bottom);
+  !area || holdsCell(area, column, position);
 
 /** All cells whose shown text or input matches, row by row; with `isPainted`, only those for which that is true. */
 export function findCells(

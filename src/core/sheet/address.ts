@@ -21,6 +21,10 @@ export interface CellRange {
   readonly bottom: number;
 }
 
+/** Whether a cell lies in a range. */
+export const holdsCell = ({ left, top, right, bottom }: CellRange, column: number, position: number): boolean =>
+  column >= left && column <= right && position >= top && position <= bottom;
+
 /** The last column and row that an address can name: whole rows and columns reach as far. */
 const LAST_COLUMN = columnNumber('ZZZ');
 const LAST_ROW = 9_999_998;

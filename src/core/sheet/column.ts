@@ -4,6 +4,7 @@ import { BLANK, TAG, type CellValue } from '../values/cell-value';
 import { foldText, type FoldOptions } from '../values/fold-text';
 import { FoldedContents } from './folded-contents';
 import { readInput, type ReadOptions } from '../values/read-input';
+import { readNumber } from '../values/read-number';
 import { shownText } from '../values/shown-text';
 import { BitSet } from '../values/bit-set';
 
@@ -27,13 +28,11 @@ const CODE = { blank: 0, computed: 1, emptyText: 2, plain: 3 } as const;
 /** Distinct contents from which on further numbers are kept as numbers alone: few different ones share what rules find. */
 const MANY = 1000;
 
-/** The dictionary entry of computed values. The value itself differs from slot to slot. */
-const RESERVED: readonly Entry[] = [
-  { input: '', value: BLANK, format: null, shown: '' },
-  { input: '', value: BLANK, format: null, shown: '' },
-  { input: '', value: BLANK, format: null, shown: '' },
-  { input: '', value: BLANK, format: null, shown: '' },
-];
+/** The dictionary entries of these codes. What a slot with a loose value holds is in `numbers`. */
+const RESERVED = Object.keys(CODE).map((): Entry => ({ input: '', value: BLANK, format: null, shown: '' }));
+
+/** Whether a code stands for a number of its own in every slot. */
+const isLoose = (code: number): boolean => code === CODE.computed || code === CODE.plain;
 
 /**
  * The cells of one field. Layout, by slot: `codes` (which distinct content), `tags` (kind of value, see TAG) and
@@ -246,7 +245,7 @@ export class Column {
   /** A code that stands for the slot's value, or undefined where values must be looked at one by one. */
   valueCodeAt(slot: number): number | undefined {
     const code = this.codes[slot] ?? CODE.blank;
-    return code === CODE.computed || code === CODE.plain ? undefined : code;
+    return isLoose(code) ? undefined : code;
   }
 
   /** Its distinct contents as they are once they are folded. */
@@ -259,20 +258,15 @@ export class Column {
 
   /** The folded form of the text shown in a slot, folded once a distinct input. */
   foldedAt(slot: number): string {
-    const code = this.codes[slot] ?? CODE.blank;
-    return code === CODE.computed || code === CODE.plain
-      ? foldText(this.entryAt(slot).shown)
-      : this.foldedContents().textOf(code);
+    const code = this.valueCodeAt(slot);
+    return code === undefined ? foldText(this.entryAt(slot).shown) : this.foldedContents().textOf(code);
   }
 }
 
-/** A number in its shortest form, with the number format that its decimals imply, as reading it would give. */
+/** A number in its shortest form. */
 function plainEntry(number: number): Entry {
   const input = String(number);
-  const point = input.indexOf('.');
-  const decimals = point < 0 || input.includes('e') ? 0 : input.length - point - 1;
-  const format = decimals > 0 ? `0.${'0'.repeat(decimals)}` : null;
-  return { input, value: { kind: 'number', number }, format, shown: input };
+  return { input, value: { kind: 'number', number }, format: readNumber(input)?.format ?? null, shown: input };
 }
 
 function shownInput(input: string, value: CellValue): string {

@@ -6,6 +6,7 @@ import type { Key } from '../../texts/texts';
 import { focusGrid } from '../grid/focus-grid';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { selectedArea } from '../grid/engine/selection';
+import { RowItems, useRowWords } from './RowItems';
 
 /** Actions on the selected rows. */
 export function RowMenu() {
@@ -14,8 +15,7 @@ export function RowMenu() {
   const { top, bottom } = selectedArea(useSessionState((state) => state.selection));
   const fold = useSessionState((state) => state.frame?.folds.find(({ position }) => position === top));
   const isBanded = useSessionState((state) => state.frame?.isBanded ?? false);
-  const count = bottom - top + 1;
-  const rows = count === 1 ? t('rowTop', { top: top + 1 }) : t('rowsTopToBottom', { top: top + 1, bottom: bottom + 1 });
+  const rows = useRowWords({ top, bottom });
   return (
     <Menu onClose={focusGrid} position="bottom-start" width={240}>
       <Menu.Target>
@@ -25,20 +25,12 @@ export function RowMenu() {
       </Menu.Target>
       <Menu.Dropdown>
         <Menu.Item onClick={() => void session.actions.addRecord()}>{t('addRecordEnd')}</Menu.Item>
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'insert-rows', at: top, count })}>
-          {t('insertCountRowsAbove', { count })}
-        </Menu.Item>
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'insert-rows', at: bottom + 1, count })}>
-          {t('insertCountRowsBelow', { count })}
-        </Menu.Item>
+        <RowItems top={top} bottom={bottom} />
         <Menu.Item onClick={() => void session.actions.edit({ do: 'duplicate-rows', top, bottom })}>
           {t('duplicateRows', { rows })}
         </Menu.Item>
         <Menu.Item onClick={() => void session.actions.moveSelected(0, -1)}>{t('moveRowsUp', { rows })}</Menu.Item>
         <Menu.Item onClick={() => void session.actions.moveSelected(0, 1)}>{t('moveRowsDown', { rows })}</Menu.Item>
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'remove-rows', top, bottom })}>
-          {t('removeRows', { rows })}
-        </Menu.Item>
         <Menu.Item onClick={() => void session.actions.removeDuplicates()}>{t('removeDuplicateRecords')}</Menu.Item>
         <Menu.Item onClick={() => void session.actions.edit({ do: 'shift-level', top, bottom, by: 1 })}>
           {t('indentRows', { rows })}

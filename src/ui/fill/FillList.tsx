@@ -47,7 +47,10 @@ export function FillList() {
   return (
     <div ref={list} className={classes.list} onKeyDown={onKeyDown}>
       {rowsShown.map((row) => !isRoom(row.cells) && <FillRow key={row.position} {...row} />)}
-      <Progress cells={rowsShown.flatMap((row) => (isRoom(row.cells) ? [] : row.cells))} />
+      <Progress
+        cells={rowsShown.flatMap((row) => (isRoom(row.cells) ? [] : row.cells))}
+        isWhole={frame.rowCount <= MAX_ROWS}
+      />
       {frame.rowCount > MAX_ROWS && <p className={classes.wait}>{t('firstMAXROWSRows', { MAX_ROWS })}</p>}
     </div>
   );
@@ -62,8 +65,14 @@ const cellsOf = (frame: SheetFrame, window: SheetWindow, position: number): RowC
     return cell && !field.hidden ? [{ field, column, cell }] : [];
   });
 
+interface ProgressProps {
+  readonly cells: RowCells;
+  /** Whether these are the cells of the whole sheet. */
+  readonly isWhole: boolean;
+}
+
 /** How much is filled in, for those who want to know whether they are done. */
-function Progress({ cells }: { readonly cells: RowCells }) {
+function Progress({ cells, isWhole }: ProgressProps) {
   const t = useTranslations('fill');
   const isSaved = useSessionState(({ link, pending }) => link === 'live' && !pending);
   const open = cells.filter(({ cell }) => cell.isOpen);
@@ -72,7 +81,7 @@ function Progress({ cells }: { readonly cells: RowCells }) {
   if (asked === 0) return null;
   return (
     <p className={classes.wait} role="status">
-      {filled === asked && isSaved ? t('allFilledIn', { asked }) : t('filledOfAsked', { filled, asked })}
+      {isWhole && filled === asked && isSaved ? t('allFilledIn', { asked }) : t('filledOfAsked', { filled, asked })}
     </p>
   );
 }

@@ -4,6 +4,7 @@ import { useTranslations } from 'use-intl';
 import { sheetPageUrl } from '../../protocol/sheet-url';
 import { withQuery } from '../../protocol/with-query';
 import { EditItems } from '../actions/EditItems';
+import { RowItems } from '../actions/RowItems';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { selectedArea } from './engine/selection';
 import { focusGrid } from './focus-grid';
@@ -42,8 +43,6 @@ function CellItems() {
   const { left, right, top, bottom } = selectedArea(useSessionState((state) => state.selection));
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const cell = useSessionState((state) => state.cell);
-  const count = bottom - top + 1;
-  const rows = count === 1 ? t('rowTop', { top: top + 1 }) : t('rowsTopToBottom', { top: top + 1, bottom: bottom + 1 });
   const named = t('countFields', { count: right - left + 1, label: fields[left]?.label ?? '' });
   return (
     <Menu.Dropdown aria-label={t('selectedCells')}>
@@ -60,15 +59,7 @@ function CellItems() {
         </Menu.Item>
       )}
       <Menu.Divider />
-      <Menu.Item onClick={() => void session.actions.edit({ do: 'insert-rows', at: top, count })}>
-        {t('insertCountRowsAbove', { count })}
-      </Menu.Item>
-      <Menu.Item onClick={() => void session.actions.edit({ do: 'insert-rows', at: bottom + 1, count })}>
-        {t('insertCountRowsBelow', { count })}
-      </Menu.Item>
-      <Menu.Item onClick={() => void session.actions.edit({ do: 'remove-rows', top, bottom })}>
-        {t('removeRows', { rows })}
-      </Menu.Item>
+      <RowItems top={top} bottom={bottom} />
     </Menu.Dropdown>
   );
 }

@@ -5,7 +5,7 @@ import { itemAt } from '../../core/values/item-at';
 import type { Fill } from '../../core/looks/look';
 import { ICON_SETS } from '../../core/looks/icon-sets';
 import type { Selection, SheetWindow } from '../../protocol/sheet-view';
-import { columnLetters } from '../../core/sheet/address';
+import { holdsCell, columnLetters } from '../../core/sheet/address';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { GUTTER_PX, type Geometry, type Scroll, type Size } from './engine/geometry';
 import { selectedAreas } from './engine/selection';
@@ -111,10 +111,7 @@ function MirrorRow({ geometry, part, position, columns, shiftX, top, selection }
         const merged = geometry.mergeAt({ column, position });
         if (geometry.columnWidth(column) === 0 || (merged && (merged.left !== column || merged.top !== position)))
           return null;
-        const isSelected = selected.some(
-          ({ left, right, top: first, bottom }) =>
-            column >= left && column <= right && position >= first && position <= bottom,
-        );
+        const isSelected = selected.some((area) => holdsCell(area, column, position));
         return (
           cell && (
             <MirrorCell

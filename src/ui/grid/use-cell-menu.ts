@@ -1,3 +1,4 @@
+import { holdsCell } from '../../core/sheet/address';
 import { useState, type MouseEvent, type RefObject } from 'react';
 import { useSession } from '../sheet/use-session';
 import type { Geometry, Scroll } from './engine/geometry';
@@ -37,13 +38,7 @@ export function useCellMenu({ scroller, scrollRef, geometry, onTouch }: MenuOf) 
     const hit = hitTest(geometry, { scroll: scrollRef.current, selected: null }, point);
     const isSelected =
       hit.kind === 'cell' &&
-      selectedAreas(selection).some(
-        ({ left, right, top, bottom }) =>
-          hit.cell.column >= left &&
-          hit.cell.column <= right &&
-          hit.cell.position >= top &&
-          hit.cell.position <= bottom,
-      );
+      selectedAreas(selection).some((area) => holdsCell(area, hit.cell.column, hit.cell.position));
     if (!isSelected) selectHit(hit, { shiftKey: false }, { session, geometry });
     setAt({ x: event.clientX, y: event.clientY });
   };

@@ -1,3 +1,4 @@
+import { holdsCell } from '../../core/sheet/address';
 import type { CSSProperties } from 'react';
 import type { Area, SheetFrame, SheetWindow } from '../../protocol/sheet-view';
 import { painted, sceneCell, type SceneCell } from '../grid/painter/scene';
@@ -16,7 +17,7 @@ export function PaperTable({ frame, window }: { readonly frame: SheetFrame; read
           {window.rows.map((position) => (
             <tr key={position}>
               {columns.map((column) => {
-                const merged = frame.merges.find((area) => isIn(area, column, position));
+                const merged = frame.merges.find((area) => holdsCell(area, column, position));
                 const cell = sceneCell(window, column, position);
                 if (!cell || (merged && (merged.left !== column || merged.top !== position))) return null;
                 return <PaperCell key={column} cell={cell} merged={merged} />;
@@ -28,9 +29,6 @@ export function PaperTable({ frame, window }: { readonly frame: SheetFrame; read
     </div>
   );
 }
-
-const isIn = ({ left, top, right, bottom }: Area, column: number, position: number): boolean =>
-  column >= left && column <= right && position >= top && position <= bottom;
 
 function PaperCell({ cell, merged }: { readonly cell: SceneCell; readonly merged: Area | undefined }) {
   const icon = cell.look.properties.icon;

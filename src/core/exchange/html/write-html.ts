@@ -4,7 +4,7 @@ import { lookProperties, type LookProperties, lookValue } from '../../looks/look
 import { kindOf } from '../../rules/kinds/registry';
 import { namedFields } from '../../rules/shape/named-fields';
 import { ruleSentence } from '../../rules/shape/sentence-words';
-import type { CellRange } from '../../sheet/address';
+import { holdsCell, type CellRange } from '../../sheet/address';
 import { shownAt } from '../../sheet/shown-cell';
 import type { ExportedFile } from '../exported-file';
 import { wholeArea, type ExportSource } from '../export-source';
@@ -72,9 +72,7 @@ function rowHtml({ sheet, resolver }: ExportSource, { area, merges, position }: 
   const cells: string[] = [];
   for (let column = area.left; column <= area.right; column++) {
     const [across, down] = [column - area.left, position - area.top];
-    const merge = merges.find(
-      ({ left, right, top, bottom }) => across >= left && across <= right && down >= top && down <= bottom,
-    );
+    const merge = merges.find((each) => holdsCell(each, across, down));
     if (merge && (merge.left !== across || merge.top !== down)) continue;
     const { properties } = resolver.resolve(column, slot);
     const kind = sheet.column(column).valueAt(slot).kind;

@@ -1,6 +1,6 @@
 import { zipSync, type Zippable } from 'fflate';
 import { paintedRules, writtenRules, type WrittenRule } from '../workbook/written-rules';
-import { cellAddress, columnLetters, type CellRange } from '../../sheet/address';
+import { holdsCell, cellAddress, columnLetters, type CellRange } from '../../sheet/address';
 import { standardErrorWord, type CellValue } from '../../values/cell-value';
 import { isoFromSerial, plainDateFormat } from '../../values/dates/date-serial';
 import { isDatePattern } from '../../values/dates/date-format';
@@ -142,9 +142,7 @@ class Merges {
   constructor(private readonly areas: readonly CellRange[]) {}
 
   at(column: number, position: number): { readonly area: CellRange; readonly isFirst: boolean } | undefined {
-    const area = this.areas.find(
-      ({ left, right, top, bottom }) => column >= left && column <= right && position >= top && position <= bottom,
-    );
+    const area = this.areas.find((each) => holdsCell(each, column, position));
     return area && { area, isFirst: area.left === column && area.top === position };
   }
 }

@@ -1,3 +1,4 @@
+import { holdsCell } from '../../sheet/address';
 import { itemAt } from '../../values/item-at';
 import type { FieldFormula } from './field-formula';
 import { Area } from '../values/formula-value';
@@ -63,8 +64,7 @@ export class DependencyIndex {
   /** Formulas that read a cell by its place, alone or in a block. */
   *reading(column: number, position: number): Iterable<FieldFormula> {
     yield* this.singles.get(column)?.get(position) ?? [];
-    for (const { left, right, top, bottom, readers } of this.blocks.values())
-      if (column >= left && column <= right && position >= top && position <= bottom) yield* readers;
+    for (const block of this.blocks.values()) if (holdsCell(block, column, position)) yield* block.readers;
   }
 
   /** How many blocks there are: each is looked at to find what reads a cell. */

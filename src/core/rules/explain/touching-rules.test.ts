@@ -1,3 +1,4 @@
+import { holdsCell } from '../../sheet/address';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { anyRule, makeSheet } from '../../../../test/support/arbitrary-sheet';
@@ -23,10 +24,7 @@ test('a rule touches an area where it reads or paints one of its cells, looked a
         const expected = evaluation.activeRules.filter(({ rule, read, painted }) =>
           sheet.order.some((slot, position) =>
             sheet.fields.some((_, column) => {
-              const isSelected = areas.some(
-                ({ left, right, top, bottom }) =>
-                  column >= left && column <= right && position >= top && position <= bottom,
-              );
+              const isSelected = areas.some((each) => holdsCell(each, column, position));
               const isRead = read.some((member) => member.column === column && member.slots.has(slot));
               const isPainted =
                 rule.paints !== 'cell' && painted.has(column) && read.some((member) => member.slots.has(slot));

@@ -1,3 +1,4 @@
+import { holdsCell } from '../../../core/sheet/address';
 import type { CellPosition } from '../../../core/sheet/cell-position';
 import { itemAt, lastItem } from '../../../core/values/item-at';
 import type { Area, RowHeights } from '../../../protocol/sheet-view';
@@ -168,9 +169,7 @@ export class Geometry {
 
   /** The merged cells that a cell is part of. */
   mergeAt({ column, position }: CellPosition): Area | undefined {
-    return this.merges.find(
-      ({ left, top, right, bottom }) => column >= left && column <= right && position >= top && position <= bottom,
-    );
+    return this.merges.find((area) => holdsCell(area, column, position));
   }
 
   /** The area that a selection shows as: one merged cell counts as all of it. */
