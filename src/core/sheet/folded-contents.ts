@@ -2,9 +2,8 @@ import { TAG, type CellValue } from '../values/cell-value';
 import type { BitSet } from '../values/bit-set';
 import { itemAt } from '../values/item-at';
 import { foldText, type FoldOptions } from '../values/fold-text';
-
-/** Between the texts of all contents: a folded text has no other white space than single spaces. */
-const END = '\n';
+import { ContentIds } from '../values/content-ids';
+import { JoinedTexts } from '../values/joined-texts';
 
 /** A column as far as its contents count. */
 interface Contents {
@@ -28,27 +27,23 @@ export class FoldedContents {
   private ids = new Int32Array(64);
   /** Codes of which the id is known: the first so many. */
   private known = 0;
-  private next = 1;
-  private readonly byNumber = new Map<number, number>();
-  private readonly byDate = new Map<number, number>();
-  private readonly byText = new Map<string, number>();
-  private readonly byLogical = new Map<boolean, number>();
-  /** The texts of the first contents, one after another, and where each begins. */
-  private flat = '';
-  private starts = new Uint32Array(64);
-  private joined = 0;
+  private readonly met: ContentIds;
+  /** The texts of the first contents. */
+  private readonly joined = new JoinedTexts();
   /** By code, 1 for a text. */
   private texty = new Uint8Array(64);
 
   constructor(
     private readonly column: Contents,
     private readonly options: FoldOptions,
-  ) {}
+  ) {
+    this.met = new ContentIds(options);
+  }
 
   /** How many ids there are, 0 among them. Those of values that no content stands for are made when they are asked for. */
   get idCount(): number {
     this.idsByCode();
-    return this.next;
+    return this.met.count;
   }
 
   /** The folded text of a distinct content. */
@@ -61,8 +56,8 @@ export class FoldedContents {
     const code = this.column.valueCodeAt(slot);
     if (code !== undefined) return this.idsByCode()[code] ?? 0;
     return this.column.tags[slot] === TAG.number
-      ? this.idIn(this.byNumber, this.column.numbers[slot] ?? NaN)
-      : this.idOf(this.column.valueAt(slot));
+      ? this.met.ofNumber(this.column.numbers[slot] ?? NaN)
+      : this.met.of(this.column.valueAt(slot));
   }
 
   /**
@@ -85,9 +80,8 @@ export class FoldedContents {
     const { entries } = this.column;
     if (this.known === entries.length) return this.ids;
     if (entries.length > this.ids.length) {
-      const grown = new Int32Array(Math.max(entries.length, this.ids.length * 2));
-      grown.set(this.ids);
-      this.ids = grown;
+      const { ids } = this;
+      (this.ids = new Int32Array(Math.max(entries.length, ids.length * 2))).set(ids);
     }
     for (; this.known < entries.length; this.known++) this.ids[this.known] = this.idOfCode(this.known);
     return this.ids;
@@ -95,30 +89,7 @@ export class FoldedContents {
 
   private idOfCode(code: number): number {
     const { value } = itemAt(this.column.entries, code);
-    return value.kind === 'text' ? this.idIn(this.byText, this.textOf(code)) : this.idOf(value);
-  }
-
-  private idOf(value: CellValue): number {
-    switch (value.kind) {
-      case 'blank':
-        return 0;
-      case 'error':
-        return -1;
-      case 'number':
-        return this.idIn(this.byNumber, value.number);
-      case 'date':
-        return this.idIn(this.byDate, value.serial);
-      case 'logical':
-        return this.idIn(this.byLogical, value.logical);
-      case 'text':
-        return this.idIn(this.byText, foldText(value.text, this.options));
-    }
-  }
-
-  private idIn<K>(map: Map<K, number>, key: K): number {
-    let id = map.get(key);
-    if (id === undefined) map.set(key, (id = this.next++));
-    return id;
+    return value.kind === 'text' ? this.met.ofFolded(this.textOf(code)) : this.met.of(value);
   }
 
   /** By code, 1 for contents that are texts. */
@@ -127,55 +98,25 @@ export class FoldedContents {
     return this.texty;
   }
 
-  /**
-   * Calls `found` with the code of every content whose text contains a word, which is folded and not empty: one search
-   * through all texts at once.
-   */
+  /** Calls `found` with the code of every content whose text contains a word, which is folded and not empty. */
   forEachWith(word: string, found: (code: number) => void): void {
     this.join();
-    const { flat, starts } = this;
-    let at = flat.indexOf(word);
-    while (at >= 0) {
-      const code = this.codeAt(at);
-      found(code);
-      // From the next text on: what begins behind all texts is not found.
-      at = flat.indexOf(word, starts[code + 1]);
-    }
+    this.joined.forEachWith(word, found);
   }
 
   private join(): void {
-    const { length } = this.column.entries;
-    if (this.joined === length) return;
-    if (length >= this.starts.length) {
-      const grown = new Uint32Array(Math.max(length + 1, this.starts.length * 2));
-      grown.set(this.starts);
-      this.starts = grown;
-      const texty = new Uint8Array(grown.length);
-      texty.set(this.texty);
-      this.texty = texty;
+    const { entries } = this.column;
+    const first = this.joined.count;
+    if (first === entries.length) return;
+    if (entries.length > this.texty.length) {
+      const { texty } = this;
+      (this.texty = new Uint8Array(Math.max(entries.length, texty.length * 2))).set(texty);
     }
     const more: string[] = [];
-    let end = this.flat.length;
-    for (; this.joined < length; this.joined++) {
-      const text = this.textOf(this.joined);
-      this.texty[this.joined] = Number(itemAt(this.column.entries, this.joined).value.kind === 'text');
-      this.starts[this.joined] = end;
-      more.push(text);
-      end += text.length + 1;
+    for (let code = first; code < entries.length; code++) {
+      this.texty[code] = Number(itemAt(entries, code).value.kind === 'text');
+      more.push(this.textOf(code));
     }
-    this.starts[length] = end;
-    this.flat += more.join(END) + END;
-  }
-
-  /** The content within whose text a place of the joined texts lies. */
-  private codeAt(place: number): number {
-    let low = 0;
-    let high = this.joined - 1;
-    while (low < high) {
-      const middle = (low + high + 1) >>> 1;
-      if ((this.starts[middle] ?? 0) <= place) low = middle;
-      else high = middle - 1;
-    }
-    return low;
+    this.joined.add(more);
   }
 }

@@ -2,7 +2,7 @@ import { lazySchema } from '../../lazy-schema';
 import type { FieldId } from '../../sheet/ids';
 import { shownAt } from '../../sheet/shown-cell';
 import type { CompileContext } from '../compile/compile-context';
-import { ContentIds } from '../compile/content-ids';
+import { ContentIds } from '../../values/content-ids';
 import type { FoldedContents } from '../../sheet/folded-contents';
 import { itemAt } from '../../values/item-at';
 import { missingField } from '../terms';

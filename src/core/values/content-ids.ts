@@ -1,5 +1,5 @@
-import type { CellValue } from '../../values/cell-value';
-import { foldText, type FoldOptions } from '../../values/fold-text';
+import type { CellValue } from './cell-value';
+import { foldText, type FoldOptions } from './fold-text';
 
 /** Numbers for contents: equal values of one type have the same, by which repeats and combinations are found. */
 export class ContentIds {
@@ -12,6 +12,11 @@ export class ContentIds {
 
   constructor(private readonly options: FoldOptions) {}
 
+  /** How many ids there are, 0 among them. */
+  get count(): number {
+    return this.next;
+  }
+
   /** The id of a value: 0 for a blank, -1 for an error. */
   of(value: CellValue): number {
     switch (value.kind) {
@@ -20,14 +25,23 @@ export class ContentIds {
       case 'error':
         return -1;
       case 'number':
-        return this.idIn(this.numbers, value.number);
+        return this.ofNumber(value.number);
       case 'date':
         return this.idIn(this.dates, value.serial);
       case 'logical':
         return this.idIn(this.logicals, value.logical);
       case 'text':
-        return this.idIn(this.texts, foldText(value.text, this.options));
+        return this.ofFolded(foldText(value.text, this.options));
     }
+  }
+
+  ofNumber(number: number): number {
+    return this.idIn(this.numbers, number);
+  }
+
+  /** The id of a text that is folded. */
+  ofFolded(text: string): number {
+    return this.idIn(this.texts, text);
   }
 
   /** The id of a combination that goes on with one more part. */
