@@ -30,7 +30,7 @@ export class JoinedTexts {
     if (texts.length > 0) this.flat += texts.join(END) + END;
   }
 
-  /** Calls `found` with the number of every text that contains a word, which is folded and not empty. */
+  /** Calls `found` with the number of every text in which a word stands, which is folded and not empty. */
   forEachWith(word: string, found: (text: number) => void): void {
     const { flat, starts } = this;
     let at = flat.indexOf(word);

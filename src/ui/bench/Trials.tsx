@@ -4,6 +4,8 @@ import { useEffect, useState, type KeyboardEvent } from 'react';
 import { useTranslations } from 'use-intl';
 import { takesTrials } from '../../core/rules/evaluate/judge-trial';
 import { kindOf } from '../../core/rules/kinds/registry';
+import type { Decimal } from '../../core/values/decimal-comma';
+import { useDecimal } from '../sheet/use-decimal';
 import { readThreshold } from '../../core/rules/shape/read-threshold';
 import type { Rule } from '../../core/rules/shape/rule';
 import type { Trial } from '../../core/rules/terms';
@@ -25,10 +27,11 @@ export function Trials({ rule }: { readonly rule: Rule }) {
     const { reads } = rule;
     return 'fields' in reads ? (state.frame?.fields.find(({ id }) => id === reads.fields[0])?.format ?? null) : null;
   });
+  const decimal = useDecimal();
   const [typed, setTyped] = useState('');
   const trials = rule.trials ?? [];
   const isJudged = takesTrials(rule);
-  const outcomes = useOutcomes(rule, readTrial(typed, format));
+  const outcomes = useOutcomes(rule, readTrial(typed, { format, decimal }));
   const says = useSays(kindOf(rule.when).outcomes === 'match');
 
   if (!isJudged) return null;
@@ -39,7 +42,7 @@ export function Trials({ rule }: { readonly rule: Rule }) {
   const keep = async (event: KeyboardEvent) => {
     if (event.key !== 'Enter' || event.ctrlKey || typed.trim() === '') return;
     event.preventDefault();
-    const value = readTrial(typed, format);
+    const value = readTrial(typed, { format, decimal });
     // The outcome on screen may still be that of an earlier input.
     const [expect = null] = await session.ask({ kind: 'ask-trials', rule, values: [value] });
     put([...trials, { value, expect }]);
@@ -123,8 +126,8 @@ function TrialItem({ trial, outcome, says, onRemove }: TrialItemProps) {
   );
 }
 
-const readTrial = (typed: string, format: string | null): Trial['value'] =>
-  readThreshold(typed, { format, takes: 'any' }) ?? null;
+const readTrial = (typed: string, as: { readonly format: string | null; readonly decimal: Decimal }): Trial['value'] =>
+  readThreshold(typed, { ...as, takes: 'any' }) ?? null;
 
 /** What becomes of a value: whether a rule with one look paints it, or which of its outcomes it has. */
 function useSays(isMatch: boolean): (outcome: Trial['expect'] | undefined) => string {

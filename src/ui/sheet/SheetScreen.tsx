@@ -3,8 +3,8 @@
 import { useComputedColorScheme } from '@mantine/core';
 import { useMediaQuery, useWindowEvent } from '@mantine/hooks';
 import { useEffect, useRef, useState } from 'react';
-import { useLocale, useTranslations } from 'use-intl';
-import { decimalSign } from '../../texts/locale';
+import { useTranslations } from 'use-intl';
+import { useDecimal } from './use-decimal';
 import { Help, OnBench, PanelsAbove, PanelsOver } from './later-panels';
 import { isMaker, type Reader, type SheetRole, hasLegend, isFiller, isReader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
@@ -58,7 +58,7 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
   const theme = useComputedColorScheme('light', { getInitialValueInEffect: false });
   const reads = as === undefined && isMaker(role) ? undefined : { as };
   const sees = as ?? role;
-  const decimal = decimalSign(useLocale());
+  const decimal = useDecimal();
   const [session] = useState(() => new Session(id, t, { who: person.key, decimal, ...(reads ? { reads } : {}) }));
   const firstTheme = useRef(theme);
   const list = useFillList(session, sees);

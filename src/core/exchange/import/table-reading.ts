@@ -1,4 +1,4 @@
-import { ungrouped } from '../../values/decimal-comma';
+import { withoutGroups } from '../../values/decimal-comma';
 import { counted, inDigits } from '../../values/counted';
 import type { DateOrder } from '../../values/dates/read-date';
 import { readDate } from '../../values/dates/read-date';
@@ -142,16 +142,14 @@ export function inputOf(raw: string, reading: TableReading, as: ReadAs): string 
   if (raw === '' || as === 'nothing') return '';
   if (as === 'text') return valueInput({ kind: 'text', text: raw });
   if (raw.startsWith('=')) return reading.formulas ? raw : valueInput({ kind: 'text', text: raw });
-  if (decimalOf(reading.decimal, as) === ',' && DECIMAL_COMMA.test(raw)) return ungrouped(raw);
-  if (reading.dates !== null && NUMERIC.test(raw)) {
+  const input = decimalOf(reading.decimal, as) === ',' ? withoutGroups(raw) : raw;
+  if (input === raw && reading.dates !== null && NUMERIC.test(raw)) {
     const serial = readDate(raw.trim(), reading.dates);
     if (serial !== undefined) return valueInput({ kind: 'date', serial });
   }
-  return raw;
+  return input;
 }
 
-/** Digits with a decimal comma, or with points or spaces between groups of three. */
-const DECIMAL_COMMA = /^\s*[+\-\u2212]?(?:\d+|\d{1,3}(?:[.\u00a0\u202f ]\d{3})+)(?:,\d+)?\s*%?\s*$/;
 const NUMERIC = /^\s*\d{1,2}[/.-]\d{1,2}[/.-]\d{4}/;
 
 /**

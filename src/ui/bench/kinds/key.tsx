@@ -1,6 +1,8 @@
 import { useTranslations } from 'use-intl';
 import { recordOf } from '../../../core/values/typed-keys';
 import { KEY_OUTCOMES, NEARLY_LOOK, type KeyWhen } from '../../../core/rules/kinds/key';
+import type { Decimal } from '../../../core/values/decimal-comma';
+import { useDecimal } from '../../sheet/use-decimal';
 import { readThreshold, type Typed } from '../../../core/rules/shape/read-threshold';
 import classes from '../Bench.module.css';
 import { KeyPicture } from '../picture/KeyPicture';
@@ -28,6 +30,7 @@ const NEARNESS = { 0: 'mustExact', 1: 'mayOneLetterOff', 2: 'mayTwoLettersOff' }
 
 function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>) {
   const t = useTranslations('bench');
+  const decimal = useDecimal();
   const { expect } = when;
   const kind = Array.isArray(expect) ? 'list' : 'field' in expect ? `field ${expect.field}` : 'cells';
   const others = fields.filter((other) => other.id !== field?.id);
@@ -58,7 +61,7 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
           label={t('answer')}
           words={expect.map(String)}
           between={t('or')}
-          onChange={(words) => onChange({ ...when, expect: words.map(answerOf) })}
+          onChange={(words) => onChange({ ...when, expect: words.map((word) => answerOf(word, decimal)) })}
         />
       )}
       {'cells' in expect && (
@@ -87,7 +90,8 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
 }
 
 /** An answer as it is typed: 12 is the number, which 12.0 meets as well. */
-const answerOf = (word: string): Typed => readThreshold(word, { format: null, takes: 'any' }) ?? word;
+const answerOf = (word: string, decimal: Decimal): Typed =>
+  readThreshold(word, { format: null, takes: 'any', decimal }) ?? word;
 
 function KeyOutcomes({ when, onChange }: ConditionProps<KeyWhen>) {
   const t = useTranslations('bench');

@@ -7,6 +7,7 @@ import { LazyDayPicker } from '../../dates/lazy-days';
 import classes from './ThresholdInput.module.css';
 import { TypedInput } from './TypedInput';
 import { Unfold } from './Unfold';
+import { useDecimal } from '../../sheet/use-decimal';
 
 interface Props {
   readonly label: string;
@@ -27,12 +28,16 @@ interface Props {
  */
 export function ThresholdInput({ label, value, format, unit, takes, onFormula, onChange }: Props) {
   const t = useTranslations('bench');
+  const isNumber = takes === 'number' || typeof value === 'number';
+  const decimal = useDecimal();
   return (
     <>
       <TypedInput
         label={label}
         shown={typeof value === 'number' ? thresholdText(value, format) : String(value)}
-        read={(text) => readThreshold(text, { format, takes })}
+        read={(text) =>
+          readThreshold(text, { format, takes, decimal: isNumber && decimal === '.' ? 'either' : decimal })
+        }
         expects={takes === 'date' ? t('daySuchAs') : t('number')}
         isDecimal={takes === 'number'}
         onFormula={onFormula}
