@@ -1,11 +1,11 @@
-import { Button, Menu } from '@mantine/core';
+import { Menu } from '@mantine/core';
 import { IconTableColumn } from '@tabler/icons-react';
 import { useTranslations } from 'use-intl';
 import type { Key } from '../../texts/texts';
 import type { TotalFunction } from '../../core/edit/totals';
-import { focusGrid } from '../grid/focus-grid';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { selectedArea } from '../grid/engine/selection';
+import { ActMenu } from './ActMenu';
 
 const TOTALS: readonly { is: TotalFunction; label: Key<'actions'> }[] = [
   { is: 'sum', label: 'sum' },
@@ -26,48 +26,37 @@ export function FieldMenu() {
   const label = frame?.fields[left]?.label ?? '';
   const fields = t('countFields', { count, label });
   return (
-    <Menu onClose={focusGrid} position="bottom-start" width={250}>
-      <Menu.Target>
-        <Button variant="subtle" color="ink" size="compact-sm" leftSection={<IconTableColumn size={16} stroke={1.5} />}>
-          {t('fields')}
-        </Button>
-      </Menu.Target>
-      <Menu.Dropdown>
-        <Menu.Item onClick={() => session.openPanel('new-rule')}>{t('makeRuleOverFields', { fields })}</Menu.Item>
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'insert-fields', at: left, count })}>
-          {t('insertCountFieldsLeft', { count })}
-        </Menu.Item>
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'insert-fields', at: right + 1, count })}>
-          {t('insertCountFieldsRight', { count })}
-        </Menu.Item>
-        <Menu.Item onClick={() => void session.actions.fitFields(left, right)}>
-          {t('fitFieldsContent', { fields })}
-        </Menu.Item>
-        <Menu.Item
-          closeMenuOnClick={false}
-          onClick={() => void session.actions.fitFields(0, (frame?.fields.length ?? 1) - 1)}
-        >
-          {t('fitAllFieldsContent')}
-        </Menu.Item>
-        <Menu.Item onClick={() => void session.actions.moveSelected(-1, 0)}>
-          {t('moveFieldsLeft', { fields })}
-        </Menu.Item>
-        <Menu.Item onClick={() => void session.actions.moveSelected(1, 0)}>
-          {t('moveFieldsRight', { fields })}
-        </Menu.Item>
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'hide-fields', left, right, hidden: true })}>
-          {t('hideFields', { fields })}
-        </Menu.Item>
-        <HiddenItem />
-        <Menu.Item onClick={() => session.openPanel('values')}>{t('allowedValues')}</Menu.Item>
-        <FreezeItem right={right} />
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'remove-fields', left, right })}>
-          {t('removeFields', { fields })}
-        </Menu.Item>
-        <Menu.Divider />
-        <TotalItems left={left} right={right} />
-      </Menu.Dropdown>
-    </Menu>
+    <ActMenu label={t('fields')} icon={IconTableColumn} width={250}>
+      <Menu.Item onClick={() => session.openPanel('new-rule')}>{t('makeRuleOverFields', { fields })}</Menu.Item>
+      <Menu.Item onClick={() => void session.actions.edit({ do: 'insert-fields', at: left, count })}>
+        {t('insertCountFieldsLeft', { count })}
+      </Menu.Item>
+      <Menu.Item onClick={() => void session.actions.edit({ do: 'insert-fields', at: right + 1, count })}>
+        {t('insertCountFieldsRight', { count })}
+      </Menu.Item>
+      <Menu.Item onClick={() => void session.actions.fitFields(left, right)}>
+        {t('fitFieldsContent', { fields })}
+      </Menu.Item>
+      <Menu.Item
+        closeMenuOnClick={false}
+        onClick={() => void session.actions.fitFields(0, (frame?.fields.length ?? 1) - 1)}
+      >
+        {t('fitAllFieldsContent')}
+      </Menu.Item>
+      <Menu.Item onClick={() => void session.actions.moveSelected(-1, 0)}>{t('moveFieldsLeft', { fields })}</Menu.Item>
+      <Menu.Item onClick={() => void session.actions.moveSelected(1, 0)}>{t('moveFieldsRight', { fields })}</Menu.Item>
+      <Menu.Item onClick={() => void session.actions.edit({ do: 'hide-fields', left, right, hidden: true })}>
+        {t('hideFields', { fields })}
+      </Menu.Item>
+      <HiddenItem />
+      <Menu.Item onClick={() => session.openPanel('values')}>{t('allowedValues')}</Menu.Item>
+      <FreezeItem right={right} />
+      <Menu.Item onClick={() => void session.actions.edit({ do: 'remove-fields', left, right })}>
+        {t('removeFields', { fields })}
+      </Menu.Item>
+      <Menu.Divider />
+      <TotalItems left={left} right={right} />
+    </ActMenu>
   );
 }
 

@@ -6,6 +6,7 @@ import { formatNumber, parseNumberFormat } from '../../core/values/number-format
 import { isDatePattern } from '../../core/values/dates/date-format';
 import { focusGrid } from '../grid/focus-grid';
 import { useSession } from '../sheet/use-session';
+import { ActMenu } from './ActMenu';
 
 const FORMATS = [
   { name: 'asTyped', pattern: null, sample: '1234.5' },
@@ -27,39 +28,32 @@ export function NumberMenu() {
   const put = (number: string | null) => session.actions.style({ number });
   return (
     <>
-      <Menu onClose={() => !isOwn && focusGrid()} position="bottom-start" width={250}>
-        <Menu.Target>
-          <Button variant="subtle" color="ink" size="compact-sm" leftSection={<IconDecimal size={17} stroke={1.5} />}>
-            {t('numbers')}
-          </Button>
-        </Menu.Target>
-        <Menu.Dropdown>
+      <ActMenu label={t('numbers')} icon={IconDecimal} width={250} onClose={() => !isOwn && focusGrid()}>
+        <Menu.Item
+          closeMenuOnClick={false}
+          onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: 1 }))}
+        >
+          {t('increaseDecimals')}
+        </Menu.Item>
+        <Menu.Item
+          closeMenuOnClick={false}
+          onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: -1 }))}
+        >
+          {t('decreaseDecimals')}
+        </Menu.Item>
+        <Menu.Divider />
+        {FORMATS.map(({ name, pattern, sample }) => (
           <Menu.Item
-            closeMenuOnClick={false}
-            onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: 1 }))}
+            key={name}
+            onClick={() => put(pattern)}
+            rightSection={<span style={{ color: 'var(--ink-second)' }}>{sample}</span>}
           >
-            {t('increaseDecimals')}
+            {t(name)}
           </Menu.Item>
-          <Menu.Item
-            closeMenuOnClick={false}
-            onClick={() => void session.actions.editEach((area) => ({ do: 'change-decimals', area, by: -1 }))}
-          >
-            {t('decreaseDecimals')}
-          </Menu.Item>
-          <Menu.Divider />
-          {FORMATS.map(({ name, pattern, sample }) => (
-            <Menu.Item
-              key={name}
-              onClick={() => put(pattern)}
-              rightSection={<span style={{ color: 'var(--ink-second)' }}>{sample}</span>}
-            >
-              {t(name)}
-            </Menu.Item>
-          ))}
-          <Menu.Divider />
-          <Menu.Item onClick={() => setOwn(true)}>{t('customFormat2')}</Menu.Item>
-        </Menu.Dropdown>
-      </Menu>
+        ))}
+        <Menu.Divider />
+        <Menu.Item onClick={() => setOwn(true)}>{t('customFormat2')}</Menu.Item>
+      </ActMenu>
       {isOwn && <CustomFormat onPut={put} onClose={() => setOwn(false)} />}
     </>
   );

@@ -1,11 +1,11 @@
-import { Button, Menu } from '@mantine/core';
+import { Menu } from '@mantine/core';
 import { IconTableRow } from '@tabler/icons-react';
 import { useTranslations } from 'use-intl';
 import { ROW_ROLES, type RowRole } from '../../core/sheet/row-role';
 import type { Key } from '../../texts/texts';
-import { focusGrid } from '../grid/focus-grid';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { selectedArea } from '../grid/engine/selection';
+import { ActMenu } from './ActMenu';
 import { RowItems, useRowWords } from './RowItems';
 
 /** Actions on the selected rows. */
@@ -17,39 +17,32 @@ export function RowMenu() {
   const isBanded = useSessionState((state) => state.frame?.isBanded ?? false);
   const rows = useRowWords({ top, bottom });
   return (
-    <Menu onClose={focusGrid} position="bottom-start" width={240}>
-      <Menu.Target>
-        <Button variant="subtle" color="ink" size="compact-sm" leftSection={<IconTableRow size={16} stroke={1.5} />}>
-          {t('rows')}
-        </Button>
-      </Menu.Target>
-      <Menu.Dropdown>
-        <Menu.Item onClick={() => void session.actions.addRecord()}>{t('addRecordEnd')}</Menu.Item>
-        <RowItems top={top} bottom={bottom} />
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'duplicate-rows', top, bottom })}>
-          {t('duplicateRows', { rows })}
+    <ActMenu label={t('rows')} icon={IconTableRow} width={240}>
+      <Menu.Item onClick={() => void session.actions.addRecord()}>{t('addRecordEnd')}</Menu.Item>
+      <RowItems top={top} bottom={bottom} />
+      <Menu.Item onClick={() => void session.actions.edit({ do: 'duplicate-rows', top, bottom })}>
+        {t('duplicateRows', { rows })}
+      </Menu.Item>
+      <Menu.Item onClick={() => void session.actions.moveSelected(0, -1)}>{t('moveRowsUp', { rows })}</Menu.Item>
+      <Menu.Item onClick={() => void session.actions.moveSelected(0, 1)}>{t('moveRowsDown', { rows })}</Menu.Item>
+      <Menu.Item onClick={() => void session.actions.removeDuplicates()}>{t('removeDuplicateRecords')}</Menu.Item>
+      <Menu.Item onClick={() => void session.actions.edit({ do: 'shift-level', top, bottom, by: 1 })}>
+        {t('indentRows', { rows })}
+      </Menu.Item>
+      <Menu.Item onClick={() => void session.actions.edit({ do: 'shift-level', top, bottom, by: -1 })}>
+        {t('outdentRows', { rows })}
+      </Menu.Item>
+      {fold && (
+        <Menu.Item onClick={() => session.actions.toggleFold(top)}>
+          {t('isFoldedFoldWhatBeneath', { isFolded: String(fold.folded), row: top + 1 })}
         </Menu.Item>
-        <Menu.Item onClick={() => void session.actions.moveSelected(0, -1)}>{t('moveRowsUp', { rows })}</Menu.Item>
-        <Menu.Item onClick={() => void session.actions.moveSelected(0, 1)}>{t('moveRowsDown', { rows })}</Menu.Item>
-        <Menu.Item onClick={() => void session.actions.removeDuplicates()}>{t('removeDuplicateRecords')}</Menu.Item>
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'shift-level', top, bottom, by: 1 })}>
-          {t('indentRows', { rows })}
-        </Menu.Item>
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'shift-level', top, bottom, by: -1 })}>
-          {t('outdentRows', { rows })}
-        </Menu.Item>
-        {fold && (
-          <Menu.Item onClick={() => session.actions.toggleFold(top)}>
-            {t('isFoldedFoldWhatBeneath', { isFolded: String(fold.folded), row: top + 1 })}
-          </Menu.Item>
-        )}
-        <Menu.Item onClick={() => void session.actions.edit({ do: 'band-records', on: !isBanded })}>
-          {isBanded ? t('removeStriping') : t('stripeRecords')}
-        </Menu.Item>
-        <Menu.Divider />
-        <RoleItems top={top} bottom={bottom} />
-      </Menu.Dropdown>
-    </Menu>
+      )}
+      <Menu.Item onClick={() => void session.actions.edit({ do: 'band-records', on: !isBanded })}>
+        {isBanded ? t('removeStriping') : t('stripeRecords')}
+      </Menu.Item>
+      <Menu.Divider />
+      <RoleItems top={top} bottom={bottom} />
+    </ActMenu>
   );
 }
 

@@ -70,7 +70,7 @@ export function useGridKeys({ geometry, view, show }: KeyedGrid): {
       );
       const merged = geometry.areaOf(moved);
       const cell = extend ? moved : { column: merged.left, position: merged.top };
-      // The first row is mostly frozen, and so in view wherever the sheet is: who asks for the beginning wants the rest too.
+      // The first row is mostly frozen, and so in view always: who asks for the beginning wants what follows it too.
       const beginning = { left: columns === -Infinity, top: rows === -Infinity };
       show(extend ? { ...selection, focus: cell } : selectCell(cell), beginning);
     },
