@@ -83,7 +83,9 @@ function Side({ preview, work, leave }: SideProps) {
         maxLength={120}
         value={name}
         onChange={({ currentTarget }) => setName(currentTarget.value)}
-        onKeyDown={({ key }) => key === 'Enter' && !isWorking && !isBlank(preview) && void work.bringIn()}
+        onKeyDown={({ key, nativeEvent: { isComposing } }) =>
+          key === 'Enter' && !isComposing && !isWorking && !isBlank(preview) && void work.bringIn()
+        }
       />
       {preview.sheets.length > 1 && (
         <Select

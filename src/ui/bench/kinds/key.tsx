@@ -77,7 +77,7 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
         label={t('nearness')}
         value={String(when.near ?? 0) as (typeof NEAR)[number]}
         words={recordOf(NEAR, (near) => t(NEARNESS[near]))}
-        onPick={(near) => onChange({ ...when, near: Number(near), looks: { near: NEARLY_LOOK, ...when.looks } })}
+        onPick={(near) => onChange(withNearness(when, Number(near)))}
       />
       {t('numberMayOff')}{' '}
       <AmountInput
@@ -88,6 +88,13 @@ function KeyCondition({ when, field, fields, onChange }: ConditionProps<KeyWhen>
     </>
   );
 }
+
+/** Nearly right answers have a look of their own, once there are any. */
+const withNearness = (when: KeyWhen, near: number): KeyWhen => ({
+  ...when,
+  near,
+  looks: near === 0 ? when.looks : { near: NEARLY_LOOK, ...when.looks },
+});
 
 /** An answer as it is typed: 12 is the number, which 12.0 meets as well. */
 const answerOf = (word: string, decimal: Decimal): Typed =>
