@@ -96,53 +96,6 @@ test('somebody else’s change goes in beneath what has not come back yet', asyn
   expect([await textAt(0, 1), await textAt(0, 2)]).toEqual(['mine', 'also theirs']);
 });
 
-describe('while others move rows and fields', () => {
-  const insertAtTop = () =>
-    server.elsewhere({ kind: 'insert-rows', rows: [{ id: 'new', key: 'Zz', role: 'record', cells: {} }] });
-
-  test('the selection stays on its cells', async () => {
-    const selection = {
-      anchor: { column: 1, position: 3 },
-      focus: { column: 2, position: 5 },
-      also: [{ left: 0, top: 8, right: 0, bottom: 9 }],
-    };
-    await ask({ kind: 'select', selection });
-    insertAtTop();
-    expect(await last('selection-moved')).toEqual({
-      kind: 'selection-moved',
-      from: selection,
-      to: {
-        anchor: { column: 1, position: 4 },
-        focus: { column: 2, position: 6 },
-        also: [{ left: 0, top: 9, right: 0, bottom: 10 }],
-      },
-    });
-    server.elsewhere({ kind: 'remove-fields', fields: ['f1'] });
-    expect((await last('selection-moved')).to).toMatchObject({
-      anchor: { column: 0, position: 4 },
-      focus: { column: 1, position: 6 },
-    });
-  });
-
-  test('one’s own moves say what is selected after them', async () => {
-    await cellAt(0, 3);
-    await ask({ kind: 'edit', edit: { do: 'insert-rows', at: 1, count: 1 } });
-    expect(await last('selection-moved')).toBeUndefined();
-    expect(await cellAt(0, 4)).toMatchObject({ input: 'x' });
-  });
-
-  test('an entry lands in the record that it was typed into, or is reported where that record is gone', async () => {
-    const { row, field } = (await cellAt(0, 2)) as ActiveCell;
-    insertAtTop();
-    await ask({ kind: 'enter', cell: { row, field }, input: '44' });
-    expect([await textAt(0, 2), await textAt(0, 3)]).toEqual(['5', '44']);
-    server.elsewhere({ kind: 'remove-rows', rows: [row] });
-    await ask({ kind: 'enter', cell: { row, field }, input: '45' });
-    expect((await last('change-refused')).message).toContain('What you typed was: 45');
-    expect(await textAt(0, 3)).toBe('x');
-  });
-});
-
 describe('rows', () => {
   test('a record is added at the end, and read by the rules at once', async () => {
     await ask({ kind: 'edit', edit: { do: 'insert-rows', at: 11, count: 1 } });

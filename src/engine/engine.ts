@@ -1,10 +1,10 @@
 import { nanoid } from 'nanoid';
 import { entryOf } from '../core/values/entry-of';
 import { sheetUrl } from '../protocol/sheet-url';
-import { idsOfCell, type CellPosition } from '../core/sheet/cell-position';
+import type { CellPosition } from '../core/sheet/cell-position';
 import { sizeOf } from '../core/sheet/operations/registry';
 import { columnLetters } from '../core/sheet/address';
-import { withDecimalPoint } from '../core/values/decimal-comma';
+import { typedReader } from '../core/values/decimal-comma';
 import { holdRanges } from '../core/formula/resolve/hold-ranges';
 import { withFollowers } from '../core/rules/move/follow-layout';
 import { profileRule } from '../core/rules/explain/profile-rule';
@@ -37,6 +37,7 @@ import { fetchPainted, fetchSheet } from './link/fetch-sheet';
 import { judgeEntry } from './requests/judge-entry';
 import { loadLater } from './load-later';
 import { HeldSelection } from './replica/held-selection';
+import { SeenWindows } from './replica/seen-windows';
 import { openPainted } from './replica/open-painted';
 import { PersonalRules } from './link/personal-rules';
 import { PastReader } from './link/past-reader';
@@ -88,18 +89,26 @@ export class Engine {
     who: null,
   };
   /** What this person types or pastes, with decimals after a point. */
-  private readTyped: (text: string) => string = asTyped;
+  private readTyped = typedReader('.', false);
   private copied: Copied | null = null;
   private readonly undo = new UndoStack();
   private readonly newer = new HeldNewer();
   private readonly lastRead = new ReadCache();
   private readonly selected = new HeldSelection();
+  private readonly seen = new SeenWindows();
   private readonly turns = new Turns((share) => this.tell({ kind: 'work-progressed', share }));
   private readonly events: PageEvents;
 
   constructor(private readonly tellAll: (events: readonly Event[], transfer?: Transferable[]) => void) {
     this.events = new PageEvents(
-      () => this.current && { opened: this.current, shown: this.shown, selected: this.selected, undo: this.undo },
+      () =>
+        this.current && {
+          opened: this.current,
+          shown: this.shown,
+          selected: this.selected,
+          seen: this.seen,
+          undo: this.undo,
+        },
       tellAll,
     );
   }
@@ -114,7 +123,7 @@ export class Engine {
     open: ({ sheet, theme, at, reads, who, decimal }) => {
       this.shown.theme = theme;
       this.reader = { view: reads ?? null, who: who ?? null };
-      this.readTyped = decimal === ',' ? withDecimalPoint : asTyped;
+      this.readTyped = typedReader(decimal ?? '.', reads !== undefined);
       return this.open(sheet, at);
     },
     stop: () => this.turns.stop(),
@@ -145,9 +154,11 @@ export class Engine {
       this.shown.spotlight = rule === null ? null : { rule, part };
       return this.invalidate('window');
     },
-    select: ({ selection }) => {
-      this.selected.hold(this.sheet, selection);
-      this.current?.connection?.select(selection);
+    select: ({ selection, seen }) => {
+      this.selected.hold(this.sheet, selection, (sheet, place) => this.seen.idsOf(sheet, place, seen));
+      const moved = this.seen.holds(seen) ? null : this.selected.moved(this.sheet);
+      if (moved) this.tell({ kind: 'selection-moved', ...moved });
+      this.current?.connection?.select(moved?.to ?? selection);
       // The preview column is about the selected field.
       return this.invalidate('cell', ...(this.shown.tried === null ? [] : ['window' as const]));
     },
@@ -325,9 +336,9 @@ export class Engine {
     this.invalidate('frame', 'window', 'legend', 'undo');
   }
 
-  private async enter({ cell, input, heightPx }: RequestOf<'enter'>): Promise<null> {
+  private async enter({ cell, input, seen, heightPx }: RequestOf<'enter'>): Promise<null> {
     const { sheet } = this;
-    const ids = 'row' in cell ? cell : idsOfCell(sheet, cell);
+    const ids = 'row' in cell ? cell : this.seen.idsOf(sheet, cell, seen);
     const found = ids && sheet.findCell(ids);
     if (!found) {
       if (ids && input !== '') this.tell({ kind: 'change-refused', message: goneWhileTyping(input) });
@@ -412,8 +423,6 @@ export class Engine {
 
 const noField = (set: string, labels: readonly string[]): string =>
   `“${set}” was not used: there is no field called ${labels.map((label) => `“${label}”`).join(' or ')} here. Give a field that name, then try again.`;
-
-const asTyped = (text: string): string => text;
 
 const goneWhileTyping = (input: string): string =>
   `Somebody deleted the record or field while you typed into it. What you typed was: ${input.slice(0, 500)}`;

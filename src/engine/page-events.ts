@@ -2,6 +2,7 @@ import type { Event } from '../protocol/engine-messages';
 import type { News } from './news';
 import type { OpenedSheet, Shown } from './opened-sheet';
 import type { HeldSelection } from './replica/held-selection';
+import type { SeenWindows } from './replica/seen-windows';
 import type { UndoStack } from './replica/undo-stack';
 import { activeCell } from './view/active-cell';
 import { frameOf, frozenRows } from './view/frame-of';
@@ -14,6 +15,7 @@ interface Sources {
   readonly opened: OpenedSheet;
   readonly shown: Shown;
   readonly selected: HeldSelection;
+  readonly seen: SeenWindows;
   readonly undo: UndoStack;
 }
 
@@ -36,6 +38,7 @@ export class PageEvents {
   note(...news: readonly News[]): void {
     const isFirst = this.news.size === 0;
     for (const item of news) this.news.add(item);
+    if (news.includes('selection')) this.sources()?.seen.outdate();
     if (isFirst) queueMicrotask(() => this.flush());
   }
 
@@ -82,18 +85,21 @@ function cellEvent({ opened: { replica, lock }, selected: { activePosition: at }
 type WindowEvent = Extract<Event, { readonly kind: 'window-resolved' }>;
 
 /** The cells in view, and those of the rows that stay in view. */
-function windowEvent({ opened: { replica, lock }, shown, selected }: Sources): WindowEvent {
+function windowEvent({ opened: { replica, lock }, shown, selected, seen }: Sources): WindowEvent {
   const options = {
     spotlight: shown.spotlight,
     heights: rowHeights(replica, shown),
     trial: { rule: shown.tried, column: selected.activePosition?.column ?? 0 },
     lock,
   };
-  const frozen = { ...shown.area, top: 0, bottom: frozenRows(replica.sheet) - 1 };
+  const top = { ...shown.area, top: 0, bottom: frozenRows(replica.sheet) - 1 };
+  const window = windowOf(replica, shown.area, options);
+  const frozen = windowOf(replica, top, options);
   return {
     kind: 'window-resolved',
-    window: windowOf(replica, shown.area, options),
-    frozen: windowOf(replica, frozen, options),
+    window,
+    frozen,
+    number: seen.sent(replica.sheet, [...frozen.rows, ...window.rows]),
   };
 }
 

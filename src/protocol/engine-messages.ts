@@ -38,6 +38,7 @@ import type {
   PresentPerson,
   SheetFrame,
   SheetWindow,
+  WindowNumber,
   WrappedText,
 } from './sheet-view';
 
@@ -71,11 +72,12 @@ export type EngineQuestions = {
     readonly asked: { readonly operations: readonly Operation[] };
     readonly answer: null;
   };
-  /** Enters into a cell: that with these ids, wherever it stands now, or that at a position. */
+  /** Enters into a cell: that with these ids, wherever it stands now, or that at a position as it was `seen`. */
   readonly enter: {
     readonly asked: {
       readonly cell: CellIds | CellPosition;
       readonly input: string;
+      readonly seen?: WindowNumber;
       /** The height that its row must have for it at least. */
       readonly heightPx?: number;
     };
@@ -174,9 +176,12 @@ export type EngineQuestions = {
     readonly asked: { readonly rule: RuleId | null; readonly part?: ValuePart };
     readonly answer: null;
   };
-  /** Sets the selection. Its active cell follows as an event, before the answer. */
+  /**
+   * Sets the selection, as it was made in a window. Its active cell follows as an event, before the answer; where others
+   * have moved rows or fields since that window, so does where the selection is now.
+   */
   readonly select: {
-    readonly asked: { readonly selection: Selection };
+    readonly asked: { readonly selection: Selection; readonly seen?: WindowNumber };
     readonly answer: null;
   };
   /** Shows what the formula of a rule gives beside the rows; null ends it. */
@@ -347,7 +352,12 @@ export type LinkState = 'opening' | 'live' | 'offline';
 /** Events that the engine sends unasked. */
 export type Event =
   | { readonly kind: 'frame-changed'; readonly frame: SheetFrame }
-  | { readonly kind: 'window-resolved'; readonly window: SheetWindow; readonly frozen: SheetWindow }
+  | {
+      readonly kind: 'window-resolved';
+      readonly window: SheetWindow;
+      readonly frozen: SheetWindow;
+      readonly number: WindowNumber;
+    }
   /** The active cell, whenever it or the selection has changed; null where there is no cell. */
   | { readonly kind: 'cell-resolved'; readonly at: CellPosition; readonly cell: ActiveCell | null }
   | { readonly kind: 'rules-counted'; readonly legend: readonly LegendEntry[] }

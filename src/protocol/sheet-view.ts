@@ -109,6 +109,9 @@ export interface PaintedLook {
 /** Numbers of a bar in a window. */
 export const BAR_SHARES = 3;
 
+/** By which the page says in which of the windows that it was sent a cell was chosen. */
+export type WindowNumber = number;
+
 /** A part of the sheet ready to paint. Arrays run row by row over the area. */
 export interface SheetWindow {
   readonly area: Area;

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { withDecimalPoint } from './decimal-comma';
+import { typedReader, withDecimalPoint } from './decimal-comma';
 
 // ISO 80000-1, 7.3: the decimal sign is a comma or a point, groups are divided by spaces; points are common practice.
 test.each([
@@ -16,4 +16,15 @@ test.each([
   ['=SUM(1,2)', '=SUM(1,2)'],
 ])('%s', (typed, read) => {
   expect(withDecimalPoint(typed)).toBe(read);
+});
+
+// The same standard: a comma before three digits may divide groups, one before another number of digits cannot.
+test.each([
+  ['3,5', '3.5', '3,5'],
+  ['3,500', '3,500', '3,500'],
+  ['1.234,5', '1234.5', '1.234,5'],
+  ['weir, mill', 'weir, mill', 'weir, mill'],
+])('%s typed where decimals have a point, by who fills in and by who works on the sheet', (typed, filled, worked) => {
+  expect(typedReader('.', true)(typed)).toBe(filled);
+  expect(typedReader('.', false)(typed)).toBe(worked);
 });

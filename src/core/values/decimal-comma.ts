@@ -18,4 +18,13 @@ export const withoutGroups = (text: string): string => (WITHOUT_POINT.test(text)
 /** True for a number whose comma can divide nothing but decimals, wherever it was written: 3,5 but not 3,500. */
 export const isDecimalComma = (text: string): boolean => CANNOT_BE_GROUPS.test(text);
 
+/**
+ * How text that a person types is read where decimals have this sign. Those who fill in answers seldom chose the region
+ * of the device in their hands: a comma that can only be decimal is, for them, one everywhere.
+ */
+export function typedReader(decimal: Decimal, isFilling: boolean): (text: string) => string {
+  if (decimal === ',') return withDecimalPoint;
+  return (text) => (isFilling && isDecimalComma(text.trim()) ? withDecimalPoint(text) : text);
+}
+
 const ungrouped = (text: string): string => text.replace(/[.\u00a0\u202f\s]/g, '').replace(',', '.');

@@ -14,9 +14,10 @@ export class HeldSelection {
     return this.selection?.anchor ?? null;
   }
 
-  hold(sheet: Sheet, selection: Selection | null): void {
+  /** `idsOf` says which cell was chosen at a place, where it is not the one that stands there now. */
+  hold(sheet: Sheet, selection: Selection | null, idsOf = idsOfCell): void {
     this.selection = selection;
-    this.cells = selection ? corners(selection).map((place) => idsOfCell(sheet, place)) : [];
+    this.cells = selection ? corners(selection).map((place) => idsOf(sheet, place)) : [];
   }
 
   /**

@@ -17,6 +17,7 @@ import type {
   PresentPerson,
   SheetFrame,
   SheetWindow,
+  WindowNumber,
 } from '../../protocol/sheet-view';
 import type { ClipboardTable } from '../grid/clipboard/read-clipboard';
 import { selectCell } from '../grid/engine/selection';
@@ -55,6 +56,8 @@ export interface SessionState {
   readonly frame: SheetFrame | null;
   readonly window: SheetWindow | null;
   readonly frozen: SheetWindow | null;
+  /** The number of the window. */
+  readonly shownWindow: WindowNumber;
   readonly legend: readonly LegendEntry[];
   /** The legend, for readers without rules. */
   readonly meanings: readonly RuleMeaning[];
@@ -113,6 +116,7 @@ export const START: SessionState = {
   frame: null,
   window: null,
   frozen: null,
+  shownWindow: 0,
   legend: [],
   meanings: [],
   others: [],
@@ -158,7 +162,7 @@ export function stateAfter(event: Event, { selection, editing, lost, cell }: Ses
     case 'frame-changed':
       return { frame: event.frame };
     case 'window-resolved':
-      return { window: event.window, frozen: event.frozen };
+      return { window: event.window, frozen: event.frozen, shownWindow: event.number };
     case 'cell-resolved': {
       const { anchor } = selection;
       // The selection has moved on: its own cell follows.

@@ -15,6 +15,7 @@ import { RuleActions } from './rule-actions';
 import type { SessionPort } from './session-port';
 import { SheetActions } from './sheet-actions';
 import { idsOf, START, stateAfter, type Editing, type SessionState } from './session-state';
+import { ToldSelection } from './told-selection';
 
 /**
  * How long the page may wait for the engine before it closes the editor: longer than an answer takes, shorter than is
@@ -46,6 +47,7 @@ export class Session implements SessionPort {
    */
   private hold: 'no' | 'gathering' | 'waiting' = 'no';
   private engine: EngineClient | null = null;
+  private readonly told = new ToldSelection();
   /** Done once the sheet is open, or cannot be opened. */
   private opening: Promise<unknown> = Promise.resolve();
 
@@ -125,7 +127,11 @@ export class Session implements SessionPort {
   /** Applies all events of the engine that came at once, and renders once. */
   private onEngineEvents(events: readonly Event[]): void {
     let change: Partial<SessionState> = {};
-    for (const event of events) change = { ...change, ...stateAfter(event, { ...this.state, ...change }) };
+    for (const event of events) {
+      const after = stateAfter(event, { ...this.state, ...change });
+      if (event.kind === 'selection-moved' && after.selection) this.told.moved();
+      change = { ...change, ...after };
+    }
     this.set(change);
     for (const event of events) if (event.kind === 'change-refused' && event.rule) this.rules.takeBack(event.rule);
     if (events.some(({ kind }) => kind === 'rules-counted')) this.rules.follow();
@@ -169,8 +175,9 @@ export class Session implements SessionPort {
   }
 
   /** Done once the active cell of the selection is known. */
-  private sendSelection(): Promise<unknown> {
-    return this.ask({ kind: 'select', selection: this.state.selection });
+  private sendSelection(): Promise<void> {
+    const { selection, shownWindow } = this.state;
+    return this.told.tell(shownWindow, (seen) => this.ask({ kind: 'select', selection, seen }));
   }
 
   /** Begins to edit the active cell: with what it holds, or with text that was typed over it. */
@@ -218,6 +225,7 @@ export class Session implements SessionPort {
       kind: 'enter',
       cell: cell ?? { column, position },
       input: text,
+      seen: this.told.seenIn(this.state.shownWindow),
       ...(heightPx === null ? {} : { heightPx }),
     });
     this.holdForEngine();
