@@ -19,10 +19,13 @@ export interface NumberRead {
  * double, and for more than 1,000 characters.
  */
 export function readNumber(text: string): NumberRead | undefined {
-  if (text.length > MAX_LENGTH) return undefined;
+  if (text.length > MAX_LENGTH || isLetter(text.charCodeAt(0))) return undefined;
   const found = text.at(-1) === '%' ? readPercent(text) : (readPlain(text) ?? readCurrency(text));
   return found && Number.isFinite(found.number) ? found : undefined;
 }
+
+/** What begins with a letter is no number, and most texts do. */
+const isLetter = (unit: number): boolean => (unit >= 0x41 && unit <= 0x5a) || (unit >= 0x61 && unit <= 0x7a);
 
 function readPlain(text: string, exponentShift = 0): NumberRead | undefined {
   const match = PLAIN.exec(text);

@@ -305,10 +305,10 @@ export class Calculation {
     before: Before,
   ): void {
     const { place } = this;
-    const results = this.results.subarray(0, count);
     Object.assign(place, { column, slot: first, position: -1, work: 0, refs: formula.bound });
-    if (formula.compiled.numbers && !formula.isUnread) formula.compiled.numbers({ place, first, count }, results);
-    else results.fill(NaN);
+    const numbers = formula.isUnread ? undefined : formula.compiled.numbers;
+    const batch = numbers ? numbers({ place, first, count }, this.results) : this.results.fill(NaN);
+    const results = batch.subarray(0, count);
     if (before === null) this.sheet.column(column).setNumbers(first, results);
     for (let at = 0; at < count; at++) {
       const number = results[at]!;

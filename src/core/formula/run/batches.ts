@@ -1,11 +1,12 @@
+import type { Column } from '../../sheet/column';
 import { TAG } from '../../values/cell-value';
 import type { BoundCell, EvalCursor } from '../values/place';
 import type { BinaryOperator } from '../syntax/formula-tree';
 
 /*
  * Formulas over many rows at once: each part runs over a batch before the next one begins, so that the loops are tight
- * and nothing is boxed. Only for parts that read plain numbers, or single cells against a text; like the quick ways for
- * one row they give NaN, or -1, for rows that must go the slow way.
+ * and nothing is boxed. Only for parts that read single cells, as numbers or against a text; like the quick ways for
+ * one row they give no number, or neither yes nor no, for rows that must go the slow way.
  */
 
 /** Rows to a batch. */
@@ -18,28 +19,59 @@ export interface Batch {
   count: number;
 }
 
-export type NumberBatch = (batch: Batch, out: Float64Array) => void;
-export type TestBatch = (batch: Batch, out: Int8Array) => void;
+/**
+ * Gives the results of a batch: in `out`, which has room for them, or where they are anyway. Infinity for what comes
+ * after all numbers, NaN for rows that must go the slow way; what lies beyond the rows of the batch means nothing.
+ */
+export type NumberBatch = (batch: Batch, out: Float64Array) => Float64Array;
 
-export const constantBatch =
-  (value: number): NumberBatch =>
-  ({ count }, out) =>
-    out.fill(value, 0, count);
+/** A bit a row in one of the two, 32 rows to a word; in neither for rows that must go the slow way. */
+export interface TestBits {
+  readonly holds: Uint32Array;
+  readonly fails: Uint32Array;
+}
 
-/** The number in the cell of a reference, beside each row. */
+/** Bits beyond the rows of the batch mean nothing. */
+export type TestBatch = (batch: Batch, out: TestBits) => void;
+
+/** Room for the results of a batch. */
+export const testBits = (): TestBits => ({
+  holds: new Uint32Array(BATCH >>> 5),
+  fails: new Uint32Array(BATCH >>> 5),
+});
+
+/** A number in all rows. */
+export function constantBatch(value: number): NumberBatch {
+  const filled = new Float64Array(BATCH).fill(value);
+  return () => filled;
+}
+
+/** What the cell of a reference is as an operand, beside each row (see `Column.operands`). */
 export function cellBatch(at: number): NumberBatch {
   return (batch, out) => {
     const { place, first, count } = batch;
     const { cell } = place.refs[at]!;
-    const numbers = out.subarray(0, count);
-    if (!cell?.store) numbers.fill(NaN);
-    else if (cell.row === 'same') copyNumbers(cell.store, first, numbers);
-    else {
-      const { store } = cell;
-      const numberIn = (slot: number): number => (store.tags[slot] === TAG.number ? store.numbers[slot]! : NaN);
-      if (cell.row === 'fixed') numbers.fill(numberIn(cell.slotAt(place)));
-      else forEachSlot(batch, cell, (slot, row) => (numbers[row] = numberIn(slot)));
-    }
+    const store = cell?.storeAt(place);
+    if (!cell || !store) return out.fill(NaN);
+    const { operands } = store;
+    if (cell.row === 'fixed') return out.fill(operands[cell.slotAt(place)] ?? NaN);
+    if (cell.row === 'moving') forEachSlot(batch, cell, (slot, row) => (out[row] = operands[slot] ?? NaN));
+    else if (first + BATCH <= operands.length) return operands.subarray(first, first + BATCH);
+    else out.set(operands.subarray(first, first + count));
+    return out;
+  };
+}
+
+/** The number in the cell of a reference that is all of a formula: a blank is a result of its own there. */
+export function loneCellBatch(at: number): NumberBatch {
+  const numberIn = ({ tags, numbers }: Column, slot: number): number =>
+    tags[slot] === TAG.number ? numbers[slot]! : NaN;
+  return (batch, out) => {
+    const { cell } = batch.place.refs[at]!;
+    const store = cell?.storeAt(batch.place);
+    if (!cell || !store) return out.fill(NaN);
+    forEachSlot(batch, cell, (slot, row) => (out[row] = numberIn(store, slot)));
+    return out;
   };
 }
 
@@ -56,18 +88,9 @@ export function forEachSlot(
   }
 }
 
-function copyNumbers(
-  { numbers, tags, hasDates }: { numbers: Float64Array; tags: Uint8Array; hasDates: boolean },
-  first: number,
-  out: Float64Array,
-): void {
-  out.set(numbers.subarray(first, first + out.length));
-  if (hasDates) for (let at = 0; at < out.length; at++) if (tags[first + at] !== TAG.number) out[at] = NaN;
-}
-
 type Operation = (x: Float64Array, y: Float64Array, out: Float64Array) => void;
 
-/** Infinity is an error of the slow way, so it becomes NaN. Without a branch: half the time of one. */
+/** Infinity, of a text or of a result, is for the slow way. Without a branch: half the time of one. */
 const finiteOrNaN = (value: number): number => value - (value - value);
 
 /** Each operator has a loop of its own. */
@@ -81,127 +104,112 @@ const OPERATIONS: Partial<Record<BinaryOperator, Operation>> = {
   '*': (x, y, out) => {
     for (let at = 0; at < out.length; at++) out[at] = finiteOrNaN(x[at]! * y[at]!);
   },
+  // A number by Infinity would be 0.
   '/': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) out[at] = finiteOrNaN(x[at]! / y[at]!);
+    for (let at = 0; at < out.length; at++) out[at] = finiteOrNaN(x[at]! / y[at]!) - (y[at]! - y[at]!);
   },
 };
 
 export function arithmeticBatch(operator: BinaryOperator, a: NumberBatch, b: NumberBatch): NumberBatch | undefined {
   const operation = OPERATIONS[operator];
   if (!operation) return undefined;
-  const sides = operands(a, b);
+  const [x, y] = [new Float64Array(BATCH), new Float64Array(BATCH)];
   return (batch, out) => {
-    const { x, y } = sides(batch);
-    operation(x, y, out.subarray(0, batch.count));
+    operation(a(batch, x), b(batch, y), out);
+    return out;
   };
 }
 
-type Comparison = (x: Float64Array, y: Float64Array, out: Int8Array) => void;
+/** How far one number is above another; NaN where both come after all numbers. */
+const away = (x: Float64Array, y: Float64Array, at: number): number => x[at]! - y[at]!;
 
 /**
- * 1, 0 and -1 from a comparison and its opposite, of which neither holds where a side is no number. Without a branch.
+ * Writes which rows are less, and which are not.
+ * Four rows at a time and without a branch: a third of the time of one after another.
  */
-const judged = (holds: boolean, fails: boolean): number => 2 * Number(holds) + Number(fails) - 1;
+function less(x: Float64Array, y: Float64Array, { holds, fails }: TestBits): void {
+  for (let at = 0, word = 0; word < holds.length; word++) {
+    let is = 0;
+    let not = 0;
+    for (let bit = 0; bit < 32; bit += 4, at += 4) {
+      const a = away(x, y, at);
+      const b = away(x, y, at + 1);
+      const c = away(x, y, at + 2);
+      const d = away(x, y, at + 3);
+      is |= (Number(a < 0) | (Number(b < 0) << 1) | (Number(c < 0) << 2) | (Number(d < 0) << 3)) << bit;
+      not |= (Number(a >= 0) | (Number(b >= 0) << 1) | (Number(c >= 0) << 2) | (Number(d >= 0) << 3)) << bit;
+    }
+    holds[word] = is;
+    fails[word] = not;
+  }
+}
 
-const COMPARISONS: Partial<Record<BinaryOperator, Comparison>> = {
-  '=': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) {
-      const a = x[at]!;
-      const b = y[at]!;
-      out[at] = judged(a === b, a < b || a > b);
+/** The same for equal ones. */
+function equal(x: Float64Array, y: Float64Array, { holds, fails }: TestBits): void {
+  for (let at = 0, word = 0; word < holds.length; word++) {
+    let is = 0;
+    let not = 0;
+    for (let bit = 0; bit < 32; bit += 2, at += 2) {
+      const a = away(x, y, at);
+      const b = away(x, y, at + 1);
+      is |= (Number(a === 0) | (Number(b === 0) << 1)) << bit;
+      not |= (Number(a < 0) | Number(a > 0) | ((Number(b < 0) | Number(b > 0)) << 1)) << bit;
     }
-  },
-  '<>': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) {
-      const a = x[at]!;
-      const b = y[at]!;
-      out[at] = judged(a < b || a > b, a === b);
-    }
-  },
-  '<': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) {
-      const a = x[at]!;
-      const b = y[at]!;
-      out[at] = judged(a < b, a >= b);
-    }
-  },
-  '<=': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) {
-      const a = x[at]!;
-      const b = y[at]!;
-      out[at] = judged(a <= b, a > b);
-    }
-  },
-  '>': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) {
-      const a = x[at]!;
-      const b = y[at]!;
-      out[at] = judged(a > b, a <= b);
-    }
-  },
-  '>=': (x, y, out) => {
-    for (let at = 0; at < out.length; at++) {
-      const a = x[at]!;
-      const b = y[at]!;
-      out[at] = judged(a >= b, a < b);
-    }
-  },
+    holds[word] = is;
+    fails[word] = not;
+  }
+}
+
+const opposite = ({ holds, fails }: TestBits): TestBits => ({ holds: fails, fails: holds });
+
+const COMPARISONS: Partial<Record<BinaryOperator, (x: Float64Array, y: Float64Array, out: TestBits) => void>> = {
+  '=': equal,
+  '<>': (x, y, out) => equal(x, y, opposite(out)),
+  '<': less,
+  '<=': (x, y, out) => less(y, x, opposite(out)),
+  '>': (x, y, out) => less(y, x, out),
+  '>=': (x, y, out) => less(x, y, opposite(out)),
 };
 
 export function comparisonBatch(operator: BinaryOperator, a: NumberBatch, b: NumberBatch): TestBatch | undefined {
   const comparison = COMPARISONS[operator];
   if (!comparison) return undefined;
-  const sides = operands(a, b);
+  const [x, y] = [new Float64Array(BATCH), new Float64Array(BATCH)];
   return (batch, out) => {
-    const { x, y } = sides(batch);
-    comparison(x, y, out.subarray(0, batch.count));
+    comparison(a(batch, x), b(batch, y), out);
   };
 }
 
-/** AND (deciding 0) or OR (deciding 1) of tests; -1, which has all bits set, where one of them is an error. */
-export function logicBatch(tests: readonly TestBatch[], deciding: 0 | 1): TestBatch {
-  const part = new Int8Array(BATCH);
-  const combine = deciding === 1 ? either : both;
+/** AND or OR of tests: all of them count, since an error anywhere is the result. */
+export function logicBatch(tests: readonly TestBatch[], how: 'and' | 'or'): TestBatch {
+  const part = testBits();
   return (batch, out) => {
     tests[0]!(batch, out);
     for (let next = 1; next < tests.length; next++) {
       tests[next]!(batch, part);
-      combine(out, part, batch.count);
+      if (how === 'and') both(out, part);
+      else both(opposite(out), opposite(part));
     }
   };
 }
 
-function either(out: Int8Array, other: Int8Array, count: number): void {
-  for (let at = 0; at < count; at++) out[at]! |= other[at]!;
-}
-
-function both(out: Int8Array, other: Int8Array, count: number): void {
-  for (let at = 0; at < count; at++) {
-    const [a, b] = [out[at]!, other[at]!];
-    out[at] = (a & b) | (a >> 7) | (b >> 7);
+function both({ holds, fails }: TestBits, other: TestBits): void {
+  for (let word = 0; word < holds.length; word++) {
+    const known = (holds[word]! | fails[word]!) & (other.holds[word]! | other.fails[word]!);
+    holds[word]! &= other.holds[word]!;
+    fails[word] = known & ~holds[word]!;
   }
 }
 
 export const notBatch =
   (test: TestBatch): TestBatch =>
-  (batch, out) => {
-    test(batch, out);
-    for (let at = 0; at < batch.count; at++) if (out[at]! >= 0) out[at] = 1 - out[at]!;
-  };
+  (batch, out) =>
+    test(batch, opposite(out));
 
 export const mapBatch =
   (inner: NumberBatch, compute: (value: number) => number): NumberBatch =>
   (batch, out) => {
-    inner(batch, out);
-    for (let at = 0; at < batch.count; at++) out[at] = compute(out[at]!);
+    const values = inner(batch, out);
+    for (let at = 0; at < batch.count; at++) out[at] = finiteOrNaN(compute(values[at]!));
+    return out;
   };
-
-/** Runs two parts into arrays of their own, of the batch's length. */
-function operands(a: NumberBatch, b: NumberBatch): (batch: Batch) => { x: Float64Array; y: Float64Array } {
-  const [x, y] = [new Float64Array(BATCH), new Float64Array(BATCH)];
-  return (batch) => {
-    a(batch, x);
-    b(batch, y);
-    return batch.count === BATCH ? { x, y } : { x: x.subarray(0, batch.count), y: y.subarray(0, batch.count) };
-  };
-}

@@ -4,6 +4,7 @@ import {
   cellBatch,
   comparisonBatch,
   constantBatch,
+  loneCellBatch,
   logicBatch,
   mapBatch,
   notBatch,
@@ -20,6 +21,7 @@ import { intersected, joined, spanned, united } from './join-areas';
 import { asArray, elementOf, mapped, mappedPair } from './map-arrays';
 import { spendAgain, spendMade, spendText, type EvalCursor } from '../values/place';
 import {
+  ERROR,
   plainNumber,
   QUICK_ARITHMETIC,
   QUICK_COMPARISON,
@@ -36,6 +38,8 @@ interface Runner {
   readonly number?: QuickNumber;
   readonly test?: QuickTest;
   readonly numbers?: NumberBatch | undefined;
+  /** The value of a single cell, without an area of one cell. */
+  readonly scalar?: (place: EvalCursor) => Scalar;
   readonly tests?: TestBatch | undefined;
 }
 
@@ -55,7 +59,16 @@ export interface CompiledFormula {
 export function compileFormula(tree: FormulaNode): CompiledFormula {
   const compiler = new Compiler();
   const { run, test, numbers, tests } = compiler.compile(tree, 'one');
-  return { run, test, numbers, tests, volatile: compiler.volatile };
+  // A cell by itself stays blank, where as an operand it would be 0.
+  const results = isLoneCell(tree) ? loneCellBatch(0) : numbers;
+  return { run, test, numbers: results, tests, volatile: compiler.volatile };
+}
+
+/** Whether a formula is nothing but one cell. */
+function isLoneCell(tree: FormulaNode): boolean {
+  if (tree.kind === 'group') return isLoneCell(tree.inner);
+  if (tree.kind === 'prefix' && tree.operator === '+') return isLoneCell(tree.operand);
+  return tree.kind === 'reference' && isCell(tree);
 }
 
 /** Whether an expression over several values gives one value or an array of them. */
@@ -107,6 +120,7 @@ class Compiler {
       run: (place) => place.refs[at]!.areaAt(place),
       number: (place) => plainNumber(place.refs[at]!, place),
       numbers: cellBatch(at),
+      scalar: (place) => place.refs[at]!.scalarAt(place),
     };
   }
 
@@ -155,7 +169,8 @@ class Compiler {
     const [left, right] = [this.compile(node.left, mode), this.compile(node.right, mode)];
     const dyadic = DYADIC[operator];
     const one = (place: EvalCursor) => {
-      const [a, b] = [toScalar(left.run(place), place), toScalar(right.run(place), place)];
+      const a = scalarOf(left, place);
+      const b = scalarOf(right, place);
       spendText(place, a);
       spendText(place, b);
       return dyadic(a, b);
@@ -275,18 +290,21 @@ function constantOf(node: FormulaNode): Scalar {
 
 type Argument = Runner & { readonly parameter: Parameter<unknown>; readonly isMissing: boolean };
 
+const scalarOf = ({ run, scalar }: Runner, place: EvalCursor): Scalar =>
+  scalar ? scalar(place) : toScalar(run(place), place);
+
 /** AND, OR and NOT over batches. */
 function logicOver(name: string, args: readonly Argument[]): TestBatch | undefined {
   const batches = args.flatMap(({ tests }) => tests ?? []);
   if (batches.length < args.length) return undefined;
-  return name === 'NOT' ? notBatch(batches[0]!) : logicBatch(batches, name === 'OR' ? 1 : 0);
+  return name === 'NOT' ? notBatch(batches[0]!) : logicBatch(batches, name === 'OR' ? 'or' : 'and');
 }
 
 /** The quick answer, or the slow one where there is none. */
 function orSlow(held: number, place: EvalCursor, run: (place: EvalCursor) => Operand): number {
   if (held >= 0) return held;
   const value = run(place);
-  return typeof value === 'boolean' ? Number(value) : -1;
+  return typeof value === 'boolean' ? Number(value) : value instanceof FormulaError ? ERROR : -1;
 }
 
 /** Calls a function with its arguments read by its parameters. */

@@ -1,9 +1,11 @@
 import { foldCase } from '../../values/fold-text';
-import { TAG } from '../../values/cell-value';
+import { TAG, type CellValue } from '../../values/cell-value';
 import type { Column } from '../../sheet/column';
-import { forEachSlot, type TestBatch } from './batches';
+import { BATCH, forEachSlot, type TestBatch, type TestBits } from './batches';
 import type { BoundReference, EvalCursor } from '../values/place';
 import type { BinaryOperator } from '../syntax/formula-tree';
+
+const ASCII = /^[ -~]*$/;
 
 /*
  * Quick ways for the commonest parts of formulas: they read the typed arrays of columns, make no objects, and give up
@@ -11,20 +13,25 @@ import type { BinaryOperator } from '../syntax/formula-tree';
  * everything.
  */
 
-/** The value as a plain number; NaN for anything else. */
+/** The value as a plain number, 0 for a blank; NaN for anything else. */
 export type QuickNumber = (place: EvalCursor) => number;
-/** 1 for true, 0 for false, -1 where the value is no plain logical. */
+/** The result of a test that is an error. */
+export const ERROR = 2;
+
+/** 1 for true, 0 for false, 2 for an error, -1 where the value is not known this way. */
 export type QuickTest = (place: EvalCursor) => number;
 
-/** The number in a single cell. */
+/** The number in a single cell: 0 where it is blank. */
 export function plainNumber(reference: BoundReference, place: EvalCursor): number {
   const { cell } = reference;
-  if (!cell?.store) {
+  const store = cell?.storeAt(place);
+  if (!cell || !store) {
     const value = reference.scalarAt(place);
-    return typeof value === 'number' ? value : NaN;
+    return typeof value === 'number' ? value : value === null ? 0 : NaN;
   }
   const slot = cell.slotAt(place);
-  return cell.store.tags[slot] === TAG.number ? cell.store.numbers[slot]! : NaN;
+  if (store.tags[slot] === TAG.number) return store.numbers[slot]!;
+  return store.tags[slot] === TAG.blank && !store.hasEmptyText(slot) ? 0 : NaN;
 }
 
 /** Infinity is an error of the slow way. */
@@ -74,68 +81,103 @@ export const QUICK_COMPARISON: Partial<Record<BinaryOperator, (a: QuickNumber, b
   },
 };
 
+/** Whether a content equals a text: one bit where it does, another where it does not, none for errors. */
+const [HOLDS, FAILS, NEITHER] = [1, 2, 0] as const;
+
+interface Verdicts {
+  /** By content code. */
+  byCode: Uint8Array;
+  count: number;
+}
+
 /**
  * Whether the text in a single cell is a given one, case aside: found once a distinct content of the column. For one
  * row, and for many.
  */
 export class TextEquality {
   private readonly wanted: string;
-  private store: Column | undefined;
-  /** By content code: 1, 0 or -1, and -2 for those not looked at yet. */
-  private known = new Int8Array(0);
+  private readonly known = new WeakMap<Column, Verdicts>();
 
   constructor(
     /** Which reference of the formula the cell is. */
     private readonly at: number,
-    text: string,
+    private readonly text: string,
     private readonly isEqual: boolean,
   ) {
     this.wanted = foldCase(text);
   }
 
-  /** Knowledge of the contents of a column; computed numbers, which share a code, are no texts. */
-  private knownOf(store: Column): Int8Array {
-    if (this.store !== store || store.entries.length > this.known.length) {
-      this.store = store;
-      this.known = new Int8Array(store.entries.length).fill(-2);
+  /** What is known of the contents of a column. Numbers, which have a code in common, are no texts. */
+  private knownOf(store: Column): Uint8Array {
+    let known = this.known.get(store);
+    if (!known) this.known.set(store, (known = { byCode: new Uint8Array(64), count: 0 }));
+    const { entries } = store;
+    if (entries.length > known.byCode.length) {
+      const { byCode } = known;
+      (known.byCode = new Uint8Array(Math.max(entries.length, byCode.length * 2))).set(byCode);
     }
-    return this.known;
+    for (; known.count < entries.length; known.count++)
+      known.byCode[known.count] = this.judge(entries[known.count]!.value);
+    return known.byCode;
   }
 
-  private judge(store: Column, slot: number): number {
-    const code = store.valueCodeAt(slot);
-    if (code === undefined) return -1;
-    const known = this.knownOf(store);
-    if (known[code] === -2) {
-      const { value } = store.entries[code]!;
-      known[code] = value.kind !== 'text' ? -1 : (foldCase(value.text) === this.wanted) === this.isEqual ? 1 : 0;
-    }
-    return known[code]!;
+  private judge(value: CellValue): number {
+    if (value.kind === 'error') return NEITHER;
+    const isSame = value.kind === 'text' && (value.text === this.text || this.isWanted(value.text));
+    return isSame === this.isEqual ? HOLDS : FAILS;
+  }
+
+  /** Texts in ASCII have as many letters in both cases, and most differ in that. */
+  private isWanted(text: string): boolean {
+    return (text.length === this.wanted.length || !ASCII.test(text)) && foldCase(text) === this.wanted;
   }
 
   readonly one: QuickTest = (place) => {
-    const cell = place.refs[this.at]!.cell;
-    return cell?.store ? this.judge(cell.store, cell.slotAt(place)) : -1;
+    const { cell } = place.refs[this.at]!;
+    const store = cell?.storeAt(place);
+    if (!cell || !store) return -1;
+    const held = this.knownOf(store)[store.codes[cell.slotAt(place)] ?? -1] ?? NEITHER;
+    return held === HOLDS ? 1 : held === FAILS ? 0 : -1;
   };
 
   readonly many: TestBatch = (batch, out) => {
-    const { place, first, count } = batch;
-    const cell = place.refs[this.at]!.cell;
-    const store = cell?.store;
-    if (!store) out.fill(-1, 0, count);
-    else if (cell.row === 'same') this.judgeRows(store, first, out.subarray(0, count));
-    else if (cell.row === 'fixed') out.fill(this.judge(store, cell.slotAt(place)), 0, count);
-    else forEachSlot(batch, cell, (slot, row) => (out[row] = this.judge(store, slot)));
-  };
-
-  private judgeRows(store: Column, first: number, out: Int8Array): void {
+    const { place, first } = batch;
+    const { cell } = place.refs[this.at]!;
+    const store = cell?.storeAt(place);
+    out.holds.fill(0);
+    out.fails.fill(0);
+    if (!cell || !store) return;
     const known = this.knownOf(store);
-    const { codes } = store;
-    for (let at = 0; at < out.length; at++) {
-      const held = known[codes[first + at]!]!;
-      out[at] = held === -2 ? this.judge(store, first + at) : held;
+    if (cell.row === 'same') judgeRows(store.codes.subarray(first, first + BATCH), known, out);
+    else forEachSlot(batch, cell, (slot, row) => put(known[store.codes[slot] ?? -1] ?? NEITHER, row, out));
+  };
+}
+
+/** Four rows at a time: two thirds of the time of one after another. */
+function judgeRows(codes: Uint32Array, known: Uint8Array, { holds, fails }: TestBits): void {
+  const heldAt = (at: number): number => known[codes[at]!]!;
+  const whole = codes.length & ~31;
+  let at = 0;
+  for (let word = 0; at < whole; word++) {
+    let is = 0;
+    let not = 0;
+    for (let bit = 0; bit < 32; bit += 4, at += 4) {
+      const a = heldAt(at);
+      const b = heldAt(at + 1);
+      const c = heldAt(at + 2);
+      const d = heldAt(at + 3);
+      is |= ((a & 1) | ((b & 1) << 1) | ((c & 1) << 2) | ((d & 1) << 3)) << bit;
+      not |= ((a >>> 1) | ((b >>> 1) << 1) | ((c >>> 1) << 2) | ((d >>> 1) << 3)) << bit;
     }
+    holds[word] = is;
+    fails[word] = not;
   }
+  for (; at < codes.length; at++) put(heldAt(at), at, { holds, fails });
+}
+
+function put(held: number, row: number, { holds, fails }: TestBits): void {
+  holds[row >>> 5]! |= (held & 1) << (row & 31);
+  fails[row >>> 5]! |= (held >>> 1) << (row & 31);
 }
 
 /** AND, OR and NOT over tests; undefined for other functions. */
@@ -145,26 +187,19 @@ export function quickLogic(name: string, tests: readonly QuickTest[]): QuickTest
   if (name === 'NOT') return (place) => flipped(first(place));
   if (name !== 'AND' && name !== 'OR') return undefined;
   const deciding = name === 'OR' ? 1 : 0;
-  if (second && tests.length === 2) return quickPair(first, second, deciding);
+  if (second && tests.length === 2) return (place) => together(first(place), second(place), deciding);
   return (place) => {
     let result = 1 - deciding;
-    for (let at = 0; at < tests.length; at++) {
-      const held = tests[at]!(place);
-      if (held < 0) return -1;
-      if (held === deciding) result = deciding;
-    }
+    for (let at = 0; at < tests.length; at++) result = together(result, tests[at]!(place), deciding);
     return result;
   };
 }
 
 /** All arguments count, since an error anywhere is the result. */
-function quickPair(one: QuickTest, other: QuickTest, deciding: 0 | 1): QuickTest {
-  return (place) => {
-    const a = one(place);
-    const b = other(place);
-    if (a < 0 || b < 0) return -1;
-    return a === deciding ? a : b;
-  };
+function together(a: number, b: number, deciding: 0 | 1): number {
+  if (a < 0 || b < 0) return -1;
+  if (a === ERROR || b === ERROR) return ERROR;
+  return a === deciding ? a : b;
 }
 
-const flipped = (held: number): number => (held < 0 ? -1 : 1 - held);
+const flipped = (held: number): number => (held < 0 || held === ERROR ? held : 1 - held);

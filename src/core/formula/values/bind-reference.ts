@@ -81,7 +81,7 @@ function singleCell(
     const store = column === undefined ? undefined : sheet.columns[column];
     const { row } = end;
     return {
-      store,
+      storeAt: () => store,
       row: row === 'same' ? 'same' : 'fixed',
       slotAt:
         row === 'same'
@@ -90,10 +90,11 @@ function singleCell(
     };
   }
   const isFixedColumn = end.column !== null && (writtenAt === undefined || end.column.absolute);
+  const fixed = isFixedColumn ? sheet.columns[end.column.at] : undefined;
   const isFixedRow = writtenAt === undefined || end.row?.absolute === true;
   const isSameRow = !isFixedRow && end.row?.at === writtenAt.position;
   return {
-    store: isFixedColumn ? sheet.columns[end.column.at] : undefined,
+    storeAt: isFixedColumn ? () => fixed : (place) => sheet.columns[corner.column?.(place) ?? -1],
     row: isSameRow ? 'same' : isFixedRow ? 'fixed' : 'moving',
     slotAt: isSameRow
       ? (place) => place.slot

@@ -53,8 +53,8 @@ export interface BoundReference {
 
 /** A single cell of the formula's own sheet. */
 export interface BoundCell {
-  /** Undefined where the column moves with the place. */
-  readonly store: Column | undefined;
+  /** Its column, beside the place where it moves along; undefined outside the sheet. */
+  storeAt(place: EvalCursor): Column | undefined;
   /** The row of the place, one and the same everywhere, or one that moves along with the place. */
   readonly row: 'same' | 'fixed' | 'moving';
   slotAt(place: EvalCursor): number;

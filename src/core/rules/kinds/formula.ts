@@ -1,6 +1,6 @@
 import { FormulaError, SerialDate, type Scalar } from '../../formula/values/formula-value';
 import { cellValueOf, valueAt } from '../../formula/run/make-formula';
-import { BATCH, type Batch } from '../../formula/run/batches';
+import { BATCH, testBits, type Batch, type TestBits } from '../../formula/run/batches';
 import { lazySchema } from '../../lazy-schema';
 import { cellAddress, GONE, parseAddress } from '../../sheet/address';
 import { shownAt } from '../../sheet/shown-cell';
@@ -94,7 +94,7 @@ class FormulaKernel implements Kernel {
     }
     const batch: Batch = { place: placeOf(column, 0), first: 0, count: 0 };
     batch.place.refs = made.bound;
-    const held = new Int8Array(BATCH);
+    const held = testBits();
     for (; batch.first < slotCount; batch.first += BATCH) {
       batch.count = Math.min(BATCH, slotCount - batch.first);
       tests(batch, held);
@@ -109,13 +109,17 @@ class FormulaKernel implements Kernel {
   private take(
     column: number,
     { first, count }: Batch,
-    { held, words }: { held: Int8Array; words: Uint32Array },
+    { held: { holds, fails }, words }: { held: TestBits; words: Uint32Array },
   ): void {
-    for (let at = 0, word = first >>> 5; at < count; word++) {
-      let bits = 0;
-      for (const end = Math.min(at + 32, count); at < end; at++)
-        if (held[at]! > 0 || (held[at]! < 0 && this.outcomeAt(column, first + at) === 0)) bits |= 1 << (at & 31);
-      words[word] = bits;
+    for (let word = 0; word << 5 < count; word++) {
+      const rows = Math.min(32, count - (word << 5));
+      const all = rows === 32 ? -1 : (1 << rows) - 1;
+      let bits = holds[word]! & all;
+      for (let rest = ~(holds[word]! | fails[word]!) & all; rest !== 0; rest &= rest - 1) {
+        const bit = 31 - Math.clz32(rest & -rest);
+        if (this.outcomeAt(column, first + (word << 5) + bit) === 0) bits |= 1 << bit;
+      }
+      words[(first >>> 5) + word] = bits;
     }
   }
 
@@ -126,7 +130,7 @@ class FormulaKernel implements Kernel {
     if (test && !made.isUnread) {
       place.refs = made.bound;
       const held = test(place);
-      if (held >= 0) return held - 1;
+      if (held >= 0) return held === 1 ? 0 : -1;
     }
     return isTrue(valueAt(made, place)) ? 0 : -1;
   }
