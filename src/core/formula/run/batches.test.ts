@@ -57,14 +57,14 @@ const ROWS = 1100;
 /** A sheet of three fields whose formulas are calculated. */
 function sheetOf(inputs: readonly (readonly string[])[]): Sheet {
   const fields = [0, 1, 2].map((at) => newField(`f${at}`, `a${at}`));
-  const sheet = new Sheet(fields);
+  const made = new Sheet(fields);
   inputs.forEach((row, at) => {
-    const slot = sheet.appendRow({ id: `r${at}`, key: `a${String(at).padStart(4, '0')}`, role: 'record' });
-    row.forEach((text, column) => sheet.column(column).set(slot, text));
+    const slot = made.appendRow({ id: `r${at}`, key: `a${String(at).padStart(4, '0')}`, role: 'record' });
+    row.forEach((text, column) => made.column(column).set(slot, text));
   });
-  const world = { sheet, now: 46_200, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() };
-  new Calculation(sheet, world).calculateAll();
-  return sheet;
+  const world = { sheet: made, now: 46_200, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() };
+  new Calculation(made, world).calculateAll();
+  return made;
 }
 
 const ruleOf = (formula: string): Rule => ({
