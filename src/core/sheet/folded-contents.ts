@@ -1,7 +1,7 @@
 import { TAG, type CellValue } from '../values/cell-value';
 import type { BitSet } from '../values/bit-set';
 import { itemAt } from '../values/item-at';
-import { foldText, type FoldOptions } from '../values/fold-text';
+import { foldText, foldTexts, type FoldOptions } from '../values/fold-text';
 import { ContentIds } from '../values/content-ids';
 import { JoinedTexts } from '../values/joined-texts';
 
@@ -83,8 +83,21 @@ export class FoldedContents {
       const { ids } = this;
       (this.ids = new Int32Array(Math.max(entries.length, ids.length * 2))).set(ids);
     }
+    this.foldFrom(this.known);
     for (; this.known < entries.length; this.known++) this.ids[this.known] = this.idOfCode(this.known);
     return this.ids;
+  }
+
+  /** Folds all contents from a code on that are not folded yet, together. */
+  private foldFrom(first: number): void {
+    const { entries } = this.column;
+    const codes: number[] = [];
+    for (let code = first; code < entries.length; code++) if (this.texts[code] === undefined) codes.push(code);
+    const folded = foldTexts(
+      codes.map((code) => itemAt(entries, code).shown),
+      this.options,
+    );
+    codes.forEach((code, at) => (this.texts[code] = itemAt(folded, at)));
   }
 
   private idOfCode(code: number): number {
@@ -112,6 +125,7 @@ export class FoldedContents {
       const { texty } = this;
       (this.texty = new Uint8Array(Math.max(entries.length, texty.length * 2))).set(texty);
     }
+    this.foldFrom(first);
     const more: string[] = [];
     for (let code = first; code < entries.length; code++) {
       this.texty[code] = Number(itemAt(entries, code).value.kind === 'text');

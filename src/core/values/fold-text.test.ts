@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { foldText } from './fold-text';
+import { foldText, foldTexts } from './fold-text';
 
 describe('texts that meet', () => {
   // Pairs after Unicode's CaseFolding.txt (statuses C and F) and the rules format's section on text equality; from
@@ -52,5 +52,22 @@ test('a text of Latin letters meets the same text with its accents apart', () =>
       expect(foldText(each, options)).toBe(foldText(`\u3000${each.normalize('NFD')}\u3000`, options));
     }),
     { numRuns: 500 },
+  );
+});
+
+test('many texts are folded as each by itself, whatever stands among them', () => {
+  const piece = fc.constantFrom('Weir', 'ÉTANG', 'ß', ' ', '  ', '\n', '\u00a0', '\ufeff', 'Σ', 'İ', 'e\u0301', '9');
+  const text = fc.array(piece, { maxLength: 4 }).map((pieces) => pieces.join(''));
+  const options = fc.record({ case: fc.boolean(), accents: fc.boolean() });
+  const latin = fc.constantFrom('Weir 9', ' ÉTANG', 'ß  ø', '');
+  fc.assert(
+    fc.property(
+      fc.array(fc.oneof({ weight: 30, arbitrary: latin }, text), { maxLength: 600, size: 'max' }),
+      options,
+      (texts, how) => {
+        expect(foldTexts(texts, how)).toEqual(texts.map((each) => foldText(each, how)));
+      },
+    ),
+    { numRuns: 100 },
   );
 });

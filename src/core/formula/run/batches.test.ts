@@ -62,7 +62,13 @@ function sheetOf(inputs: readonly (readonly string[])[]): Sheet {
     const slot = made.appendRow({ id: `r${at}`, key: `a${String(at).padStart(4, '0')}`, role: 'record' });
     row.forEach((text, column) => made.column(column).set(slot, text));
   });
-  const world = { sheet: made, now: 46_200, findSheet: () => undefined, findName: () => undefined, work: new WorkMeter() };
+  const world = {
+    sheet: made,
+    now: 46_200,
+    findSheet: () => undefined,
+    findName: () => undefined,
+    work: new WorkMeter(),
+  };
   new Calculation(made, world).calculateAll();
   return made;
 }
