@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { bundleWorkers } from './bundle-workers.mjs';
+import { bundleEngine, bundleWorkers } from './bundle-workers.mjs';
 import { compressAssets } from './compress-assets.mjs';
 import { runBeside, tail, Trouble } from './run.mjs';
 
@@ -11,13 +11,16 @@ export async function buildApp(root) {
   const sources = hashSources(root);
   const isBuilt =
     existsSync(stamp) &&
-    ['painter.cjs', 'findings.cjs', 'server.mjs', 'assets'].every((name) => existsSync(join(root, 'dist', name)));
+    ['painter.cjs', 'findings.cjs', 'server.mjs', 'engine', 'assets'].every((name) =>
+      existsSync(join(root, 'dist', name)),
+    );
   if (isBuilt && readFileSync(stamp, 'utf8') === sources) return;
   console.log('Building the app (next build)...');
   await bundleWorkers(root);
+  const engine = await bundleEngine(root);
   const { status, output } = await runBeside('node_modules/.bin/next', ['build'], {
     cwd: root,
-    env: { NEXT_TELEMETRY_DISABLED: '1' },
+    env: { NEXT_TELEMETRY_DISABLED: '1', NEXT_PUBLIC_ENGINE: engine },
   });
   if (status !== 0) throw new Trouble(`The app could not be built:\n${tail(output)}`);
   compressAssets(root);

@@ -13,6 +13,7 @@ export function compressAssets(root) {
   const assets = join(root, 'dist', 'assets');
   rmSync(assets, { recursive: true, force: true });
   cpSync(join(root, '.next', 'static'), join(assets, '_next', 'static'), { recursive: true });
+  cpSync(join(root, 'dist', 'engine'), assets, { recursive: true });
   for (const entry of readdirSync(assets, { recursive: true, withFileTypes: true })) {
     if (!entry.isFile() || !/\.(js|css|svg)$/.test(entry.name)) continue;
     const file = join(entry.parentPath, entry.name);

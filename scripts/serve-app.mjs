@@ -1,4 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises';
+import { ENGINE_IN_DEVELOPMENT } from './bundle-workers.mjs';
 import { run, start, Trouble } from './run.mjs';
 
 /** Migrates a database, and seeds the demo once. */
@@ -19,6 +20,7 @@ export function serveApp(root, { database, port, stderr = 'ignore', mode = 'prod
     DATABASE_URL: database,
     PORT: String(port),
     NODE_ENV: mode,
+    ...(mode === 'development' ? { NEXT_PUBLIC_ENGINE: ENGINE_IN_DEVELOPMENT } : {}),
     NEXT_TELEMETRY_DISABLED: '1',
     AUXESIS_LOG_LEVEL: process.env.AUXESIS_LOG_LEVEL ?? 'warn',
   };

@@ -53,6 +53,11 @@ export class Asker<Q extends Questions, E> {
     });
   }
 
+  /** Waits for the answer to a question that was asked before this end was there, under a number below 1. */
+  await(id: number): Promise<unknown> {
+    return new Promise((done, failed) => this.waiting.set(id, { done, failed }));
+  }
+
   /** To be called with each message of the other end. */
   hear(reply: Reply<E>): void {
     if ('event' in reply) return this.onEvent(reply.event);

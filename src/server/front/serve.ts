@@ -27,7 +27,7 @@ async function serve(): Promise<void> {
   const app = next({ dev: isDevelopment, hostname: settings.listen, port: settings.port });
   await app.prepare();
   const handle = app.getRequestHandler();
-  const door = frontDoor(settings, isDevelopment ? handle : withAssets(handle));
+  const door = frontDoor(settings, withAssets(handle));
   const server = createServer(
     { headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS, keepAliveTimeout: IDLE_MS, maxHeaderSize: 16_384 },
     (request, response) => {
@@ -61,9 +61,14 @@ async function serve(): Promise<void> {
   process.on('unhandledRejection', (error) => log().error({ err: error }, 'a failure that nobody waited for'));
 }
 
-/** Serves the built scripts and styles, which are compressed already, before asking the app. Their names are hashes. */
+/**
+ * Serves the built scripts and styles, which are compressed already, before asking the app. Their names are hashes. In
+ * development the engine alone is built, and looked for anew with each request.
+ */
 function withAssets(handle: Handler): Handler {
-  const assets = sirv('dist/assets', { brotli: true, gzip: true, immutable: true, maxAge: YEAR_S });
+  const assets = isDevelopment
+    ? sirv('dist/engine', { dev: true })
+    : sirv('dist/assets', { brotli: true, gzip: true, immutable: true, maxAge: YEAR_S });
   return (request, response) =>
     new Promise((resolve, reject) => {
       response.once('close', resolve);

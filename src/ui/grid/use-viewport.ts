@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState, type RefObject } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { useSession } from '../sheet/use-session';
 import { askedArea, isCovered } from './asked-area';
 import type { Geometry, Scroll, Size } from './engine/geometry';
@@ -9,13 +9,16 @@ const REST_MS = 90;
 /** The size of the grid's view, in pixels. */
 export function useViewSize(scroller: RefObject<HTMLDivElement | null>): Size {
   const [view, setView] = useState<Size>({ width: 0, height: 0 });
-  useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => {
-      if (!entry) return;
-      const { clientWidth: width, clientHeight: height } = entry.target;
+  // Before the first paint: the first cells need not wait for the observer.
+  useLayoutEffect(() => {
+    const element = scroller.current!;
+    const measure = (): void => {
+      const { clientWidth: width, clientHeight: height } = element;
       setView((before) => (before.width === width && before.height === height ? before : { width, height }));
-    });
-    observer.observe(scroller.current!);
+    };
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
     return () => observer.disconnect();
   }, [scroller]);
   return view;

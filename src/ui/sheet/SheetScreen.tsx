@@ -2,11 +2,10 @@
 
 import { useComputedColorScheme } from '@mantine/core';
 import { useMediaQuery, useWindowEvent } from '@mantine/hooks';
-import { useEffect, useRef, useState } from 'react';
-import { useTranslations } from 'use-intl';
-import { useDecimal } from './use-decimal';
+import { Suspense, useEffect, useRef, useState, type ReactNode } from 'react';
+import { useLocale, useTranslations } from 'use-intl';
 import { Help, OnBench, PanelsAbove, PanelsOver } from './later-panels';
-import { isMaker, type Reader, type SheetRole, hasLegend, isFiller, isReader } from '../../core/sharing/role';
+import { type Reader, type SheetRole, hasLegend, isFiller, isReader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import { ReaderBar } from '../actions/ReaderBar';
 import type { CellIds } from '../../core/sheet/ids';
@@ -24,10 +23,11 @@ import { LostEntries } from './LostEntries';
 import { Message } from './Message';
 import { ReaderSide } from './ReaderSide';
 import { FirstSteps } from '../start/FirstSteps';
+import { lookedAt } from './open-request';
 import { Session } from './session';
 import { SheetHeader } from './SheetHeader';
 import classes from './SheetScreen.module.css';
-import { SessionContext, useStateOf } from './use-session';
+import { SessionContext, useSession, useStateOf } from './use-session';
 
 interface Props {
   readonly id: SheetId;
@@ -56,12 +56,11 @@ function useArrival(session: Session, at: CellIds | undefined): void {
 export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
   const t = useTranslations('sheet');
   const theme = useComputedColorScheme('light', { getInitialValueInEffect: false });
-  const reads = as === undefined && isMaker(role) ? undefined : { as };
   const sees = as ?? role;
-  const decimal = useDecimal();
-  const [session] = useState(() => new Session(id, t, { who: person.key, decimal, ...(reads ? { reads } : {}) }));
+  const locale = useLocale();
+  const [session] = useState(() => new Session(id, t, lookedAt({ role, as, person: person.key, locale })));
+  const reads = !session.isMaker;
   const firstTheme = useRef(theme);
-  const list = useFillList(session, sees);
 
   // The engine lives while the screen does. It starts in the theme of that moment; later ones follow from the grid.
   useEffect(() => session.start(firstTheme.current), [session]);
@@ -77,8 +76,14 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
   return (
     <SessionContext value={session}>
       <div className={classes.screen} data-sees={sees}>
-        <SheetHeader id={id} name={name} role={role} person={person} as={as} />
-        {hasLegend(sees) && <div className={classes.legend}>{isReader(sees) ? <ReaderSide /> : <Legend />}</div>}
+        <Later>
+          <SheetHeader id={id} name={name} role={role} person={person} as={as} />
+        </Later>
+        {hasLegend(sees) && (
+          <div className={classes.legend}>
+            <Later>{isReader(sees) ? <ReaderSide /> : <Legend />}</Later>
+          </div>
+        )}
         <main className={classes.work}>
           <Failure>
             {notice !== undefined && (
@@ -86,27 +91,64 @@ export function SheetScreen({ id, name, role, person, as, at, notice }: Props) {
                 {notice}
               </p>
             )}
-            {reads ? <ReaderBar role={sees} list={list} /> : <ActionBar />}
-            <PanelsAbove isMaker={!reads} />
-            {list.isList ? (
-              <FillList />
-            ) : (
-              <>
-                <CellLine />
-                <Grid />
-              </>
-            )}
-            {hasLegend(sees) && <StatusLine />}
-            {!reads && <FirstSteps />}
-            {!reads && <OnBench />}
+            {reads ? <ReaderWork sees={sees} /> : <MakerWork />}
           </Failure>
         </main>
-        <Message />
-        <LostEntries />
-        <Help />
-        {!reads && <PanelsOver />}
+        <Later>
+          <Message />
+          <LostEntries />
+          <Help />
+          {!reads && <PanelsOver />}
+        </Later>
       </div>
     </SessionContext>
+  );
+}
+
+/**
+ * What comes to life after the cells: until then it stands on the screen as the server rendered it. What renders it must
+ * not render again meanwhile, or it has to come to life at once.
+ */
+const Later = ({ children }: { readonly children: ReactNode }) => <Suspense fallback={null}>{children}</Suspense>;
+
+/** The sheet of those who make rules, with its tools and the bench. */
+const MakerWork = () => (
+  <>
+    <Later>
+      <ActionBar />
+      <PanelsAbove isMaker />
+    </Later>
+    <Cells />
+    <Later>
+      <StatusLine />
+      <FirstSteps />
+      <OnBench />
+    </Later>
+  </>
+);
+
+/** The line of the selected cell, over the grid. */
+const Cells = () => (
+  <>
+    <Later>
+      <CellLine />
+    </Later>
+    <Grid />
+  </>
+);
+
+/** The sheet of those who read it or fill it in. */
+function ReaderWork({ sees }: { readonly sees: SheetRole }) {
+  const list = useFillList(useSession(), sees);
+  return (
+    <>
+      <ReaderBar role={sees} list={list} />
+      <Later>
+        <PanelsAbove isMaker={false} />
+      </Later>
+      {list.isList ? <FillList /> : <Cells />}
+      <Later>{hasLegend(sees) && <StatusLine />}</Later>
+    </>
   );
 }
 

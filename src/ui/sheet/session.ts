@@ -1,8 +1,6 @@
-import type { Decimal } from '../../core/values/decimal-comma';
 import type { Texts } from '../../texts/texts';
 import type { CellIds } from '../../core/sheet/ids';
 import type { Theme } from '../../core/looks/first-family';
-import type { Reader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import type { AnswerOf, Event, Request } from '../../protocol/engine-messages';
 import type { Area, Filter, Selection, LostCell, ShownField } from '../../protocol/sheet-view';
@@ -15,6 +13,7 @@ import { RuleActions } from './rule-actions';
 import type { SessionPort } from './session-port';
 import { SheetActions } from './sheet-actions';
 import { idsOf, START, stateAfter, type Editing, type SessionState } from './session-state';
+import { openRequest, type SessionOf } from './open-request';
 import { ToldSelection } from './told-selection';
 
 /**
@@ -24,18 +23,6 @@ import { ToldSelection } from './told-selection';
 const MAX_HOLD_MS = 24;
 /** Work that takes longer than this is shown to be under way. */
 const BUSY_AFTER_MS = 300;
-
-/** How a sheet is looked at. */
-export interface SessionOf {
-  /** The change after which it is shown; undefined for the sheet of now. */
-  readonly at?: number | undefined;
-  /** Set for readers without rules, and for a preview of their view. */
-  readonly reads?: { readonly as?: Reader['role'] };
-  /** The key of this person for presence and the offline queue. If absent: neither. */
-  readonly who?: string | undefined;
-  /** The sign before decimals where this person is at home. */
-  readonly decimal?: Decimal;
-}
 
 /** One person's work on one open sheet: what the screen shows, and everything that can be done to it. */
 export class Session implements SessionPort {
@@ -71,23 +58,13 @@ export class Session implements SessionPort {
 
   /** Starts the engine and opens the sheet. Returns how to end it; it can be started again. */
   start(theme: Theme): () => void {
-    const engine = new EngineClient((events) => this.onEngineEvents(events));
+    const engine = new EngineClient({ ...openRequest(this.sheet, this.of), theme }, (events) =>
+      this.onEngineEvents(events),
+    );
     this.engine = engine;
     this.set({ theme });
     // A failure arrives as an event.
-    const { at, reads, who, decimal } = this.of;
-    this.opening = engine
-      .ask({
-        kind: 'open',
-        sheet: this.sheet,
-        theme,
-        ...(at === undefined ? {} : { at }),
-        ...(reads ? { reads } : {}),
-        ...(who === undefined ? {} : { who }),
-        ...(decimal === undefined ? {} : { decimal }),
-      })
-      .then(() => this.sendSelection())
-      .catch(() => {});
+    this.opening = engine.opening.then(() => this.sendSelection()).catch(() => {});
     return () => {
       engine.close();
       if (this.engine === engine) this.engine = null;

@@ -1,6 +1,6 @@
 import { createContext, useContext, useSyncExternalStore } from 'react';
 import type { Session } from './session';
-import type { SessionState } from './session-state';
+import { START, type SessionState } from './session-state';
 
 export const SessionContext = createContext<Session | null>(null);
 
@@ -19,6 +19,10 @@ export const useSessionState = <T>(select: (state: SessionState) => T): T => use
 
 /** The same for a session that is at hand. */
 export function useStateOf<T>(session: Session, select: (state: SessionState) => T): T {
-  const read = () => select(session.get());
-  return useSyncExternalStore(session.subscribe, read, read);
+  return useSyncExternalStore(
+    session.subscribe,
+    () => select(session.get()),
+    // What the server rendered: a part of the screen may come to life when the sheet is there already.
+    () => select(START),
+  );
 }

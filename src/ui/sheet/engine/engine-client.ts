@@ -1,14 +1,27 @@
 import { Asker, type Reply } from '../../../protocol/channel';
-import type { AnswerOf, EngineQuestions, Event, Request } from '../../../protocol/engine-messages';
+import type { AnswerOf, EngineQuestions, Event, Request, RequestOf } from '../../../protocol/engine-messages';
+import { EARLY_ID, ENGINE_SCRIPT, takeEarlyEngine } from './early-engine';
+
+type Heard = Reply<readonly Event[]>;
 
 /** The page's end of the engine in its worker: asks, and hears what happened. */
 export class EngineClient {
-  private readonly worker = new Worker(new URL('../../../engine/worker.ts', import.meta.url), { type: 'module' });
+  /** Done once the sheet is open. */
+  readonly opening: Promise<unknown>;
+  private readonly worker: Worker;
   private readonly asker: Asker<EngineQuestions, readonly Event[]>;
 
-  constructor(onEvents: (events: readonly Event[]) => void) {
-    this.asker = new Asker((message) => this.worker.postMessage(message), onEvents);
-    this.worker.onmessage = ({ data }: MessageEvent<Reply<readonly Event[]>>) => this.asker.hear(data);
+  /** Opens a sheet, or goes on with the engine that opens it already. */
+  constructor(open: RequestOf<'open'>, onEvents: (events: readonly Event[]) => void) {
+    const early = takeEarlyEngine(open);
+    const worker = early?.worker ?? new Worker(ENGINE_SCRIPT, { type: 'module' });
+    this.worker = worker;
+    this.asker = new Asker((message) => worker.postMessage(message), onEvents);
+    this.opening = early ? this.asker.await(EARLY_ID) : this.asker.ask(open);
+    const hear = (reply: Heard): void => this.asker.hear(reply);
+    worker.onmessage = ({ data }: MessageEvent<Heard>) => hear(data);
+    // Whoever makes this client knows it by then.
+    queueMicrotask(() => early?.heard.forEach(hear));
   }
 
   ask<R extends Request>(request: R): Promise<AnswerOf<R['kind']>> {
