@@ -164,15 +164,20 @@ async function timed(work) {
 }
 
 async function openTimes(page, url) {
+  await page.addInitScript(() => {
+    new MutationObserver((_, observer) => {
+      if (!document.querySelector('[data-address="A5"]')) return;
+      observer.disconnect();
+      globalThis.cellsAtMs = performance.now();
+    }).observe(document, { subtree: true, childList: true });
+  });
   const times = [];
-  for (let run = 0; run < 5; run++) {
+  for (let run = 0; run < 8; run++) {
     await page.goto('about:blank');
-    times.push(
-      await timed(async () => {
-        await page.goto(url, { waitUntil: 'commit' });
-        await page.locator('[data-address="A5"]').waitFor({ timeout: 60_000 });
-      }),
-    );
+    await page.goto(url, { waitUntil: 'commit' });
+    await page.locator('[data-address="A5"]').waitFor({ timeout: 60_000 });
+    // Told by the page itself: what looks from outside looks every half second.
+    times.push(await page.evaluate(() => globalThis.cellsAtMs));
   }
   return times.slice(1);
 }

@@ -1,4 +1,5 @@
 import { notFound, redirect } from 'next/navigation';
+import { cache } from 'react';
 import type { SheetId } from '../core/sheet/ids';
 import { findAccess, type Access } from '../server/access/find-access';
 import { database } from '../server/database';
@@ -6,8 +7,10 @@ import { findSheet, type SheetHead } from '../server/sql/sheet';
 import { tokensFor } from './api/cookies';
 import { signedIn } from './signed-in';
 
-/** A sheet and the caller's access to its page. Without access: sign in, or not found. */
-export async function sheetPageAccess(
+/** A sheet and the caller's access to its page, found once a request. Without access: sign in, or not found. */
+export const sheetPageAccess = cache(findPageAccess);
+
+async function findPageAccess(
   id: SheetId,
   page: string,
 ): Promise<{ readonly sheet: SheetHead; readonly access: Access }> {

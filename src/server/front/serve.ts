@@ -63,7 +63,7 @@ async function serve(): Promise<void> {
 
 /**
  * Serves the built scripts and styles, which are compressed already, before asking the app. Their names are hashes. In
- * development the engine alone is built, and looked for anew with each request.
+ * development only the engine is built, and each request looks for it again.
  */
 function withAssets(handle: Handler): Handler {
   const assets = isDevelopment

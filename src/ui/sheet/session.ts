@@ -13,8 +13,8 @@ import { RuleActions } from './rule-actions';
 import type { SessionPort } from './session-port';
 import { SheetActions } from './sheet-actions';
 import { idsOf, START, stateAfter, type Editing, type SessionState } from './session-state';
-import { openRequest, type SessionOf } from './open-request';
-import { ToldSelection } from './told-selection';
+import { openRequest, type SessionOf } from './engine/open-request';
+import { ToldSelection } from './engine/told-selection';
 
 /**
  * How long the page may wait for the engine before it closes the editor: longer than an answer takes, shorter than is

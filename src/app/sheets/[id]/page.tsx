@@ -5,7 +5,7 @@ import { isMaker, READER_ROLES } from '../../../core/sharing/role';
 import { database } from '../../../server/database';
 import { isLeftOut, LEFT_OUT } from '../../../server/sheets/left-out';
 import { EarlyStart } from '../../../ui/sheet/engine/EarlyStart';
-import { lookedAt, openRequest } from '../../../ui/sheet/open-request';
+import { lookedAt, openRequest } from '../../../ui/sheet/engine/open-request';
 import { SheetScreen } from '../../../ui/sheet/SheetScreen';
 import { readerLocale } from '../../reader-locale';
 import { sheetPageAccess } from '../../sheet-page-access';

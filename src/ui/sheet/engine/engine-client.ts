@@ -20,7 +20,7 @@ export class EngineClient {
     this.opening = early ? this.asker.await(EARLY_ID) : this.asker.ask(open);
     const hear = (reply: Heard): void => this.asker.hear(reply);
     worker.onmessage = ({ data }: MessageEvent<Heard>) => hear(data);
-    // Whoever makes this client knows it by then.
+    // After the caller has this client at hand.
     queueMicrotask(() => early?.heard.forEach(hear));
   }
 

@@ -1,4 +1,4 @@
-import type { WindowNumber } from '../../protocol/sheet-view';
+import type { WindowNumber } from '../../../protocol/sheet-view';
 
 /**
  * In which window the positions of the selection were seen. While the engine has not answered, a key goes on from a

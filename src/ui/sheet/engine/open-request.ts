@@ -1,8 +1,8 @@
-import { isMaker, type Reader, type SheetRole } from '../../core/sharing/role';
-import type { SheetId } from '../../core/sheet/ids';
-import type { Decimal } from '../../core/values/decimal-comma';
-import { decimalSign } from '../../texts/locale';
-import type { RequestOf } from '../../protocol/engine-messages';
+import { isMaker, type Reader, type SheetRole } from '../../../core/sharing/role';
+import type { SheetId } from '../../../core/sheet/ids';
+import type { Decimal } from '../../../core/values/decimal-comma';
+import { decimalSign } from '../../../texts/locale';
+import type { RequestOf } from '../../../protocol/engine-messages';
 
 /** How a sheet is looked at. */
 export interface SessionOf {
@@ -16,7 +16,8 @@ export interface SessionOf {
   readonly decimal?: Decimal;
 }
 
-interface Looker {
+/** Who opens a sheet, and how. */
+interface Visit {
   readonly role: SheetRole;
   /** As whom its owner or an editor wants to see it. */
   readonly as: Reader['role'] | undefined;
@@ -26,8 +27,8 @@ interface Looker {
   readonly locale: string;
 }
 
-/** How a person looks at a sheet: those who do not work on it, and previews of their view, get no rules. */
-export const lookedAt = ({ role, as, person, locale }: Looker): SessionOf => ({
+/** How a person looks at a sheet. Rules are sent to those who work on it, unless they preview another view. */
+export const lookedAt = ({ role, as, person, locale }: Visit): SessionOf => ({
   who: person,
   decimal: decimalSign(locale),
   ...(as === undefined && isMaker(role) ? {} : { reads: { as } }),
