@@ -3,7 +3,15 @@
 import { useLocalStorage } from '@mantine/hooks';
 import { ActionIcon, Button, TextInput } from '@mantine/core';
 import { IconChevronDown, IconChevronUp } from '@tabler/icons-react';
-import { useEffect, useRef, useState, type CSSProperties, type KeyboardEvent, type RefObject } from 'react';
+import {
+  useDeferredValue,
+  useEffect,
+  useRef,
+  useState,
+  type CSSProperties,
+  type KeyboardEvent,
+  type RefObject,
+} from 'react';
 import { useTranslations } from 'use-intl';
 import { BenchEdge, MIN_PX, REST_PX } from './BenchEdge';
 import { isUnkept, type SessionState } from '../sheet/session-state';
@@ -31,7 +39,6 @@ export function Bench() {
   const tried = bench?.draft.id ?? null;
   useEffect(() => void session.ask({ kind: 'trial', rule: tried }), [session, tried]);
   if (!bench) return null;
-  const { draft } = bench;
   const keep = () => {
     session.rules.keepDraft();
     // The button has nothing more to do and lets go of the keys, which are to stay here.
@@ -65,17 +72,31 @@ export function Bench() {
     >
       {!isFolded && <BenchEdge heightPx={heightPx} onHeight={setHeightPx} />}
       <BenchHead bench={bench} isFolded={isFolded} onKeep={keep} onFold={() => setFolded(!isFolded)} />
-      <div className={classes.body}>
-        <Sentence rule={draft.rule} showsOutcomes={!isFolded} />
-        {!isFolded && (
-          <div className={classes.picture}>
-            <Picture rule={draft.rule} />
-            <Proof rule={draft.rule} />
-            <Trials rule={draft.rule} />
-          </div>
-        )}
-      </div>
+      <BenchBody bench={bench} isFolded={isFolded} />
     </section>
+  );
+}
+
+interface BenchBodyProps {
+  readonly bench: NonNullable<SessionState['bench']>;
+  readonly isFolded: boolean;
+}
+
+/** The rule itself. While a threshold is dragged, the picture follows at once, words and proof when there is time. */
+function BenchBody({ bench, isFolded }: BenchBodyProps) {
+  const later = useDeferredValue(bench);
+  const { rule } = (bench.isDragged && later.draft.id === bench.draft.id ? later : bench).draft;
+  return (
+    <div className={classes.body}>
+      <Sentence rule={rule} showsOutcomes={!isFolded} />
+      {!isFolded && (
+        <div className={classes.picture}>
+          <Picture rule={bench.draft.rule} />
+          <Proof rule={rule} />
+          <Trials rule={rule} />
+        </div>
+      )}
+    </div>
   );
 }
 
@@ -91,9 +112,7 @@ function useBenchFocus(section: RefObject<HTMLElement | null>, bench: SessionSta
   }, [section, begun, isChanged]);
 }
 
-interface BenchHeadProps {
-  readonly bench: NonNullable<SessionState['bench']>;
-  readonly isFolded: boolean;
+interface BenchHeadProps extends BenchBodyProps {
   readonly onKeep: () => void;
   readonly onFold: () => void;
 }

@@ -7,9 +7,13 @@ import classes from './NoteInput.module.css';
 export function NoteInput() {
   const t = useTranslations('bench');
   const session = useSession();
-  const rule = useSessionState((state) => state.bench?.draft.rule);
-  if (!rule) return null;
-  const { note: _, ...rest } = rule;
+  const note = useSessionState((state) => state.bench?.draft.rule.note) ?? '';
+  const change = (value: string) => {
+    const { bench } = session.get();
+    if (!bench) return;
+    const { note: _, ...rest } = bench.draft.rule;
+    session.rules.changeDraft(value === '' ? rest : { ...rest, note: value });
+  };
   return (
     <TextInput
       className={classes.noteInput}
@@ -17,10 +21,8 @@ export function NoteInput() {
       aria-label={t('noteForReaders')}
       placeholder={t('noteWhyMattersWhat')}
       maxLength={500}
-      value={rule.note ?? ''}
-      onChange={({ currentTarget: { value } }) =>
-        session.rules.changeDraft(value === '' ? rest : { ...rule, note: value })
-      }
+      value={note}
+      onChange={({ currentTarget: { value } }) => change(value)}
     />
   );
 }

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { useTranslations } from 'use-intl';
 import type { ValueProfile } from '../../core/stats/profile-values';
 import { kindOf } from '../../core/rules/kinds/registry';
@@ -10,7 +11,7 @@ import shared from './Bench.module.css';
 import classes from './Proof.module.css';
 
 /** The evidence for a rule: the nearest values on each side of each threshold, and the cells that are not tested. */
-export function Proof({ rule }: { readonly rule: Rule }) {
+export const Proof = memo(function Proof({ rule }: { readonly rule: Rule }) {
   const t = useTranslations('bench');
   const session = useSession();
   const answer = useSessionState((state) => state.profile);
@@ -56,7 +57,7 @@ export function Proof({ rule }: { readonly rule: Rule }) {
       <Spread profile={profile} isDated={isDated} shown={shown} />
     </ul>
   );
-}
+});
 
 interface SpreadProps {
   readonly profile: ValueProfile;

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { useTranslations } from 'use-intl';
 import { eachText } from '../../texts/texts';
 import { kindOf, type When } from '../../core/rules/kinds/registry';
@@ -15,7 +16,13 @@ import { PickLook } from './look/PickLook';
 const LATER = { add: 'laterRulesStillApply', settle: 'laterRulesStopHere' } as const;
 
 /** A rule as one sentence whose underlined words can be changed. */
-export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonly showsOutcomes: boolean }) {
+export const Sentence = memo(function Sentence({
+  rule,
+  showsOutcomes,
+}: {
+  readonly rule: Rule;
+  readonly showsOutcomes: boolean;
+}) {
   const t = useTranslations('bench');
   const session = useSession();
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
@@ -51,4 +58,4 @@ export function Sentence({ rule, showsOutcomes }: { readonly rule: Rule; readonl
       {showsOutcomes && Outcomes && <Outcomes {...condition} />}
     </div>
   );
-}
+});

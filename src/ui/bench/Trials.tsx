@@ -1,6 +1,6 @@
 import { ActionIcon } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
-import { useEffect, useState, type KeyboardEvent } from 'react';
+import { memo, useEffect, useState, type KeyboardEvent } from 'react';
 import { useTranslations } from 'use-intl';
 import { takesTrials } from '../../core/rules/evaluate/judge-trial';
 import { kindOf } from '../../core/rules/kinds/registry';
@@ -20,7 +20,7 @@ const REST_MS = 80;
  * Examples of the rule, kept with it: the outcome of each value, and whether it is still the outcome of when the
  * example was kept.
  */
-export function Trials({ rule }: { readonly rule: Rule }) {
+export const Trials = memo(function Trials({ rule }: { readonly rule: Rule }) {
   const t = useTranslations('bench');
   const session = useSession();
   const format = useSessionState((state) => {
@@ -76,7 +76,7 @@ export function Trials({ rule }: { readonly rule: Rule }) {
       )}
     </div>
   );
-}
+});
 
 /** The outcomes of a rule's trials and of one more value, once the rule rests. */
 function useOutcomes(rule: Rule, value: Trial['value']): readonly (Trial['expect'] | undefined)[] {

@@ -1,4 +1,4 @@
-import { afterEach, beforeEach, describe, expect, test } from 'vitest';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { RuleIdea } from '../../core/rules/shape/rule-idea';
 import type { Session } from './session';
 import type { FakeServer } from '../../../test/support/fake-server';
@@ -66,6 +66,18 @@ describe('beginning rules', () => {
     await settle();
     // 5, 4.9, 70 %, -5 and 6 of the first field are below 7, and no count before that one was shown.
     expect(new Set(seen)).toEqual(new Set([5]));
+  });
+
+  test('the counts of the last place that a threshold was dragged to are shown in the end', async () => {
+    session.rules.begin(below(5));
+    await settle();
+    const { rule } = session.get().bench!.draft;
+    for (const to of [6, 6.5, 7]) {
+      session.rules.dragDraft({ ...rule, when: { kind: 'compare', is: '<', to } });
+      await settle();
+    }
+    const matched = () => session.get().legend.find(({ isDraft }) => isDraft)?.matched;
+    await vi.waitFor(() => expect(matched()).toBe(5));
   });
 });
 

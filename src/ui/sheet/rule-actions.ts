@@ -21,7 +21,7 @@ import { keysAt } from '../../core/sheet/layout/keys-at';
 import type { RefusedRule } from '../../protocol/engine-messages';
 import type { LegendEntry } from '../../protocol/sheet-view';
 import { selectCell, selectedArea, selectedAreas } from '../grid/engine/selection';
-import { isUnkept, type Bench } from './session-state';
+import { isUnkept, withSameBins, type Bench } from './session-state';
 import type { SessionPort } from './session-port';
 import { LatestOnly } from './engine/latest-only';
 
@@ -188,13 +188,13 @@ export class RuleActions {
   }
 
   /** Changes the rule on the bench; the sheet shows it at once, others see it when it is kept. */
-  changeDraft(rule: Rule): void {
+  changeDraft(rule: Rule, how: 'dragged' | 'chosen' = 'chosen'): void {
     const { bench, frame } = this.session.get();
     if (!bench || !frame) return;
     const named = bench.namesItself
       ? { ...rule, name: ruleSentence(frame.fields, rule).slice(0, MAX_RULE_NAME) }
       : rule;
-    this.session.set({ bench: { ...bench, draft: { ...bench.draft, rule: named } } });
+    this.session.set({ bench: { ...bench, draft: { ...bench.draft, rule: named }, isDragged: how === 'dragged' } });
     void this.draftSending.run();
   }
 
@@ -204,7 +204,7 @@ export class RuleActions {
    */
   dragDraft(rule: Rule): void {
     this.session.holdForEngine();
-    this.changeDraft(rule);
+    this.changeDraft(rule, 'dragged');
   }
 
   nameDraft(name: string): void {
@@ -223,7 +223,8 @@ export class RuleActions {
       .thresholds(rule.when)
       .map(({ value }) => value);
     const profile = await this.session.ask({ kind: 'ask-profile', rule: rule.id, reads: rule.reads, thresholds });
-    if (this.session.get().bench) this.session.set({ profile });
+    const { bench: still, profile: before } = this.session.get();
+    if (still) this.session.set({ profile: before ? withSameBins(profile, before) : profile });
     // While a threshold is dragged the picture follows a little less often than the sheet, and leaves time for it.
     await new Promise((resolve) => setTimeout(resolve, PICTURE_REST_MS));
   }

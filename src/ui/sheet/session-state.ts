@@ -46,6 +46,8 @@ export interface Bench {
   readonly isListed?: boolean;
   /** True where it was opened to be changed: then its first value has the focus. */
   readonly takesFocus?: boolean;
+  /** True where it was last changed by dragging: its words may follow a little later then. */
+  readonly isDragged?: boolean;
 }
 
 /** True where something of a rule on the bench would be lost. */
@@ -150,7 +152,10 @@ export const START: SessionState = {
 export const idsOf = ({ row, field }: CellIds): CellIds => ({ row, field });
 
 /** The change of the screen by an event of the engine. */
-export function stateAfter(event: Event, { selection, editing, lost, cell }: SessionState): Partial<SessionState> {
+export function stateAfter(
+  event: Event,
+  { selection, editing, lost, cell, legend }: SessionState,
+): Partial<SessionState> {
   switch (event.kind) {
     case 'selection-moved': {
       if (JSON.stringify(selection) !== JSON.stringify(event.from)) return {};
@@ -175,7 +180,7 @@ export function stateAfter(event: Event, { selection, editing, lost, cell }: Ses
       };
     }
     case 'rules-counted':
-      return { legend: event.legend };
+      return { legend: withSameItems(event.legend, legend) };
     case 'others-changed':
       return { others: event.people };
     case 'entries-lost':
@@ -202,3 +207,18 @@ const begunOver = (cell: ActiveCell, editing: Editing): Partial<SessionState> =>
 /** The same style object while it is equal: what shows the style need not render again. */
 const withSameStyle = (cell: ActiveCell | null, before: ActiveCell | null): ActiveCell | null =>
   cell && before && equal(cell.style, before.style) ? { ...cell, style: before.style } : cell;
+
+/** The same items where they are equal, and the same list where all are: what shows them need not render again. */
+function withSameItems<T>(items: readonly T[], before: readonly T[]): readonly T[] {
+  const kept = items.map((item, at) => {
+    const known = before[at];
+    return known !== undefined && equal(known, item) ? known : item;
+  });
+  return kept.length === before.length && kept.every((item, at) => item === before[at]) ? before : kept;
+}
+
+/** A picture of values with the same bins where these are equal. */
+export const withSameBins = (answer: RuleProfile, before: RuleProfile): RuleProfile => ({
+  ...answer,
+  profile: { ...answer.profile, bins: withSameItems(answer.profile.bins, before.profile.bins) },
+});

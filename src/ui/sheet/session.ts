@@ -21,6 +21,8 @@ import { ToldSelection } from './engine/told-selection';
  * felt.
  */
 const MAX_HOLD_MS = 24;
+/** How long counts rest while a threshold is dragged. */
+const COUNTS_REST_MS = 120;
 /** Work that takes longer than this is shown to be under way. */
 const BUSY_AFTER_MS = 300;
 
@@ -33,8 +35,11 @@ export class Session implements SessionPort {
    * the engine.
    */
   private hold: 'no' | 'gathering' | 'waiting' = 'no';
+  private holding: ReturnType<typeof setTimeout> | undefined;
   private engine: EngineClient | null = null;
   private readonly told = new ToldSelection();
+  /** The counts that came last while a threshold is dragged. */
+  private counted: Event | null = null;
   /** Done once the sheet is open, or cannot be opened. */
   private opening: Promise<unknown> = Promise.resolve();
 
@@ -98,11 +103,13 @@ export class Session implements SessionPort {
   holdForEngine(): void {
     this.hold = 'gathering';
     queueMicrotask(() => (this.hold = 'waiting'));
-    setTimeout(() => this.hold === 'waiting' && this.set({}), MAX_HOLD_MS);
+    clearTimeout(this.holding);
+    this.holding = setTimeout(() => this.hold === 'waiting' && this.set({}), MAX_HOLD_MS);
   }
 
   /** Applies all events of the engine that came at once, and renders once. */
-  private onEngineEvents(events: readonly Event[]): void {
+  private onEngineEvents(arrived: readonly Event[]): void {
+    const events = this.state.bench?.isDragged ? arrived.filter((event) => !this.isForLater(event)) : arrived;
     let change: Partial<SessionState> = {};
     for (const event of events) {
       const after = stateAfter(event, { ...this.state, ...change });
@@ -112,6 +119,23 @@ export class Session implements SessionPort {
     this.set(change);
     for (const event of events) if (event.kind === 'change-refused' && event.rule) this.rules.takeBack(event.rule);
     if (events.some(({ kind }) => kind === 'rules-counted')) this.rules.follow();
+  }
+
+  /**
+   * Whether an event waits, as counts do while a threshold is dragged: the cells follow it frame by frame, the legend a
+   * few times a second.
+   */
+  private isForLater(event: Event): boolean {
+    if (event.kind !== 'rules-counted') return false;
+    if (this.counted === null)
+      setTimeout(() => {
+        const { counted } = this;
+        this.counted = null;
+        if (counted && counted !== event) this.onEngineEvents([counted]);
+      }, COUNTS_REST_MS);
+    const isFirst = this.counted === null;
+    this.counted = event;
+    return !isFirst;
   }
 
   // The grid

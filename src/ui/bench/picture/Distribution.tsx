@@ -1,7 +1,7 @@
 import { useElementSize } from '@mantine/hooks';
 import { max, tickStep } from 'd3-array';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
-import { useDeferredValue, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useFormatter, useTranslations } from 'use-intl';
 import type { Texts } from '../../../texts/texts';
 import { itemAt, lastItem } from '../../../core/values/item-at';
@@ -13,6 +13,8 @@ import type { Bin, ValueProfile } from '../../../core/stats/profile-values';
 import { isoFromSerial } from '../../../core/values/dates/date-serial';
 import { formatNumber } from '../../../core/values/number-format';
 import { useSession, useSessionState } from '../../sheet/use-session';
+import { useSame } from '../../use-same';
+import { useNewest } from '../../use-newest';
 import { useLooks } from '../../legend/use-looks';
 import shared from '../Bench.module.css';
 import classes from './Distribution.module.css';
@@ -46,11 +48,13 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
   const handles = handlesOf(when, profile);
   // The first thresholds of the rule have their place in the picture too; while one is dragged the scale stands still.
   const [begun] = useState(() => handles.map(({ value }) => value));
-  const scales = scalesOf(profile, begun, { width, height });
+  const edges = useSame([itemAt(profile.bins, 0).from, lastItem(profile.bins).to, most(profile.bins)] as const);
+  const scales = useMemo(() => scalesOf(edges, begun, { width, height }), [edges, begun, width, height]);
   const { x, from, to, floor } = scales;
   // Fine enough that any threshold worth having can be reached, coarse enough to land on round numbers.
   const step = isDated ? 1 : tickStep(from, to, 160);
   const marks = isDated ? [{ value: today, says: t('today') }] : (kindOf(when).marks?.(when, profile) ?? []);
+  const looks = useSame(outcomeColors(rule, { saved, theme }));
   const change = (next: (value: number) => When, value: number) =>
     session.rules.dragDraft({ ...rule, when: next(Number((Math.round(value / step) * step).toPrecision(12))) });
 
@@ -65,13 +69,10 @@ export function Distribution({ rule, answer }: { readonly rule: Rule; readonly a
         <Bars
           bins={profile.bins}
           scales={scales}
-          looks={outcomeColors(rule, { saved, theme })}
+          looks={looks}
           shades={shadesOf(when, profile)}
-          says={(bin) =>
-            isDated
-              ? daysOf(bin, t)
-              : t('from', { from: formatNumber(bin.from, format), to: formatNumber(bin.to, format) })
-          }
+          isDated={isDated}
+          format={format}
         />
         <Axis scales={scales} width={width} says={isDated ? null : (value) => thresholdText(value, format)} />
         {marks
@@ -109,18 +110,24 @@ interface Scales {
   readonly floor: number;
 }
 
-/** The scales of a picture of a size in pixels, with room for the places where its handles began. */
+/** How many values are in the fullest bin. */
+const most = (bins: readonly Bin[]): number => max(bins, (bin) => bin.count) ?? 1;
+
+/**
+ * The scales of a picture of a size in pixels, with room for the places where its handles began: from the least value to
+ * the greatest, and as high as the fullest bin.
+ */
 function scalesOf(
-  profile: ValueProfile,
+  [first, last, highest]: readonly [number, number, number],
   begun: readonly number[],
   { width, height }: { readonly width: number; readonly height: number },
 ): Scales {
-  const [least, greatest] = edgesWith(begun, [itemAt(profile.bins, 0).from, lastItem(profile.bins).to]);
+  const [least, greatest] = edgesWith(begun, [first, last]);
   const [from, to] = least === greatest ? [least - 1, greatest + 1] : [least, greatest];
   const floor = Math.max(height - MARGIN.bottom, MARGIN.top + 10);
   return {
     x: scaleLinear([from, to], [MARGIN.side, Math.max(width - MARGIN.side, MARGIN.side + 1)]),
-    y: scaleLinear([0, max(profile.bins, (bin) => bin.count) ?? 1], [floor, MARGIN.top + 4]),
+    y: scaleLinear([0, highest], [floor, MARGIN.top + 4]),
     from,
     to,
     floor,
@@ -159,24 +166,35 @@ interface BarsProps {
   readonly looks: readonly (OutcomeColors | null)[];
   /** The colour of a value, for conditions that shade them. */
   readonly shades: ((value: number) => string) | undefined;
-  readonly says: (bin: Bin) => string;
+  readonly isDated: boolean;
+  /** Of the numbers. */
+  readonly format: string | null;
 }
 
-function Bars({ bins, scales: { x, y }, looks, shades, says }: BarsProps) {
+function Bars({ bins, scales: { x, y }, looks, shades, isDated, format }: BarsProps) {
   const t = useTranslations('bench');
   const session = useSession();
-  return bins.map((bin, at) => {
+  const says = useCallback(
+    (bin: Bin) => {
+      const [from, to] = [formatNumber(bin.from, format), formatNumber(bin.to, format)];
+      return t('rangeCountCells', { range: isDated ? daysOf(bin, t) : t('from', { from, to }), count: bin.count });
+    },
+    [t, isDated, format],
+  );
+  const onPoint = useNewest((bin: Bin | null) =>
+    session.rules.spotlightPart(bin && { from: bin.from, to: bin.to, takesEnd: bin === bins.at(-1) }),
+  );
+  return bins.map((bin) => {
     const shade = shades?.((bin.from + bin.to) / 2);
-    const part = { from: bin.from, to: bin.to, takesEnd: at === bins.length - 1 };
     return (
       <HistogramBar
         key={bin.from}
         bin={bin}
         looks={shade ? [{ fill: shade, line: shade }] : looks}
-        x={[x(bin.from) + 0.5, Math.max(x(bin.to) - 0.5, x(bin.from) + 1.5)]}
+        x={x}
         y={y}
-        onPoint={(isPointed) => session.rules.spotlightPart(isPointed ? part : null)}
-        says={t('rangeCountCells', { range: says(bin), count: bin.count })}
+        onPoint={onPoint}
+        says={says}
       />
     );
   });

@@ -1,4 +1,5 @@
 import { cumsum } from 'd3-array';
+import { memo } from 'react';
 import type { ScaleLinear } from 'd3-scale';
 import { itemAt } from '../../../core/values/item-at';
 import type { Bin } from '../../../core/stats/profile-values';
@@ -8,35 +9,39 @@ import type { OutcomeColors } from './outcome-colors';
 interface Props {
   readonly bin: Bin;
   readonly looks: readonly (OutcomeColors | null)[];
-  readonly x: readonly [number, number];
+  readonly x: ScaleLinear<number, number>;
   readonly y: ScaleLinear<number, number>;
-  readonly says: string;
-  /** Hears when the bar is pointed at, and when no more. */
-  readonly onPoint: (isPointed: boolean) => void;
+  readonly says: (bin: Bin) => string;
+  /** Hears which bar is pointed at, and null when no more. */
+  readonly onPoint: (bin: Bin | null) => void;
 }
 
-/** One bin of a histogram: what a rule paints in the colours it paints it with, from the bottom; the rest in grey. */
-export function HistogramBar({ bin, looks, x, y, says, onPoint }: Props) {
+/**
+ * One bin of a histogram: what a rule paints in the colours it paints it with, from the bottom; the rest in grey. It
+ * renders again only where it differs: a threshold that is dragged passes few bars.
+ */
+export const HistogramBar = memo(function HistogramBar({ bin, looks, x, y, says, onPoint }: Props) {
   const parts = bin.outcomes.flatMap((count, outcome) => {
     const look = looks[outcome];
     return count > 0 && look ? [{ outcome, count, look }] : [];
   });
   const ends = cumsum(parts, ({ count }) => count);
-  const width = x[1] - x[0];
+  const left = x(bin.from) + 0.5;
+  const width = Math.max(x(bin.to) - 0.5, x(bin.from) + 1.5) - left;
   return (
-    <g onPointerEnter={() => onPoint(true)} onPointerLeave={() => onPoint(false)}>
+    <g onPointerEnter={() => onPoint(bin)} onPointerLeave={() => onPoint(null)}>
       <rect
         className={classes.binRoom}
-        x={x[0]}
+        x={left}
         width={width}
         y={y.range()[1]}
         height={itemAt(y.range(), 0) - itemAt(y.range(), 1)}
       >
-        <title>{says}</title>
+        <title>{says(bin)}</title>
       </rect>
       <rect
         className={classes.bin}
-        x={x[0]}
+        x={left}
         width={width}
         y={y(bin.count)}
         height={y(0) - y(bin.count)}
@@ -45,7 +50,7 @@ export function HistogramBar({ bin, looks, x, y, says, onPoint }: Props) {
       {parts.map(({ outcome, count, look }, at) => (
         <rect
           key={outcome}
-          x={x[0]}
+          x={left}
           width={width}
           y={y(itemAt(ends, at))}
           height={y(itemAt(ends, at) - count) - y(itemAt(ends, at))}
@@ -57,4 +62,4 @@ export function HistogramBar({ bin, looks, x, y, says, onPoint }: Props) {
       ))}
     </g>
   );
-}
+});
