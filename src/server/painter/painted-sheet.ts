@@ -1,4 +1,3 @@
-import { gzipSync } from 'node:zlib';
 import { BadFile } from '../../core/exchange/bad-file';
 import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/export-formats';
 import type { ExportOptions } from '../../core/exchange/exported-file';
@@ -65,7 +64,7 @@ export class PaintedSheet {
     this.tell();
     let view = this.views.get(key);
     if (!view) this.views.set(key, (view = new PaintedView(this.replica, of)));
-    return { view: view.id, packed: gzipSync(view.pack(this.about), { level: 3 }) };
+    return { view: view.id, packed: view.packed(this.about) };
   }
 
   /**

@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import { nanoid } from 'nanoid';
 import { itemAt } from '../../core/values/item-at';
 import { legendOf, shownFields } from '../../engine/view/legend-of';
@@ -48,6 +49,7 @@ export class PaintedView {
   private codes: Uint32Array[] = [];
   /** The results of formulas of each sent column as the readers have them, by slot. */
   private results: Map<number, string>[] = [];
+  private kept: { readonly at: string; readonly bytes: Uint8Array<ArrayBuffer> } | null = null;
 
   constructor(
     private readonly replica: Replica,
@@ -62,8 +64,14 @@ export class PaintedView {
     this.tellResults();
   }
 
-  /** All of it as it is now. */
-  pack(about: { readonly id: string; readonly name: string }): Uint8Array<ArrayBuffer> {
+  /** All of it as it is now, compressed with gzip; made once for all who open it before it changes. */
+  packed(about: { readonly id: string; readonly name: string }): Uint8Array<ArrayBuffer> {
+    const at = `${this.replica.sequence} ${this.revision}`;
+    if (this.kept?.at !== at) this.kept = { at, bytes: gzipSync(this.pack(about), { level: 3 }) };
+    return this.kept.bytes;
+  }
+
+  private pack(about: { readonly id: string; readonly name: string }): Uint8Array<ArrayBuffer> {
     const { sheet, sequence } = this.replica;
     const { columns } = this.sight;
     const packer = new SheetPacker({
