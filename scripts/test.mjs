@@ -40,7 +40,10 @@ const TOOLS = [
   ['/usr/bin/openssl', 'openssl'],
 ];
 
-const PARTS = [...Object.keys(CHECKS), 'unit', 'server', 'e2e'];
+/** Rules beside their limits; nothing else runs meanwhile. */
+const SPEED = [['speed of rules', 'tsx', 'scripts/bench/ratio-guard.ts']];
+
+const PARTS = [...Object.keys(CHECKS), 'speed', 'unit', 'server', 'e2e'];
 
 /** Runs checks side by side, the longest beside all others, and prints the output of each once it is done. */
 async function checkSources(parts) {
@@ -129,6 +132,7 @@ await main(async () => {
     const database = needsDatabase ? await cluster.start('auxesis') : null;
     // The build and the checks share the processors.
     await Promise.all([needsDatabase ? buildApp(root) : null, checkSources(parts)]);
+    if (parts.includes('speed')) await checkInTurn(SPEED);
     if (projects.length) {
       run(process.execPath, ['scripts/bundle-command-line.mjs'], { cwd: root });
       await vitest(projects, files, cluster.adminUrl);

@@ -1,16 +1,15 @@
 // Rules over 50,000 records, each beside the loop over typed arrays that is its limit, and row objects as a plain
-// program has them. The two take turns in the same run, and what they match is compared.
+// program has them.
 import { randomLcg, randomLogNormal } from 'd3-random';
 import { Evaluation } from '../../src/core/rules/evaluate/evaluation';
 import type { When } from '../../src/core/rules/kinds/registry';
 import { foldText } from '../../src/core/values/fold-text';
-import { figure, median, ms } from './figures.mjs';
+import { median } from './figures.mjs';
 import { ruleOver, sheetOf } from './one-field';
-import { between, containing, deviationsAbove, repeated, topTenth } from './tight-loops';
+import { between, containing, deviationsAbove, recordTest, repeated, topTenth } from './tight-loops';
 
 const RECORDS = 50_000;
 const NUMBERS = Array.from({ length: 12 }, (_, at) => `n${at}`);
-const ROUNDS = 15;
 const random = randomLcg(7);
 const wide = randomLogNormal.source(random)(8, 0.3);
 const WORDS = ['Alder', 'Birch', 'Cedar', 'Dipper', 'Elm', 'Ford', 'late', 'brökèn', 'Ålder', 'bottle', 'Pool', 'Mill'];
@@ -25,14 +24,18 @@ const texts = [
   Array.from({ length: RECORDS }, () => `${word()} ${Math.floor(random() * 1000)}`),
   Array.from({ length: RECORDS }, () => `${word()} ${word()} ${word()} ${Math.floor(random() * 20_000)}`),
 ];
+const STATES = ['open', 'late', 'done', 'void'];
+const states = Array.from({ length: RECORDS }, () => Math.floor(random() * STATES.length));
 const objects = Array.from({ length: RECORDS }, (_, row) => ({
   numbers: NUMBERS.map((__, field) => ({ value: numbers[field]![row]! })),
   texts: texts.map((list) => ({ value: list[row]! })),
+  state: { value: STATES[states[row]!]! },
 }));
 const builtSheet = () =>
-  sheetOf([...NUMBERS, 't0', 't1'], RECORDS, (row) => [
+  sheetOf([...NUMBERS, 't0', 't1', 't2'], RECORDS, (row) => [
     ...numbers.map((list) => (Number.isNaN(list[row]!) ? '' : String(list[row]))),
     ...texts.map((list) => list[row]!),
+    STATES[states[row]!]!,
   ]);
 const sheet = builtSheet();
 
@@ -53,7 +56,11 @@ const dictionaries = texts.map((list) => {
   return { ids: of, idCount: ids.size, flat: `${[...ids.keys()].join('\n')}\n`, starts };
 });
 
-interface Work {
+/** In formulas a blank is 0. */
+const operands = numbers.map((list) => list.map((value) => (value === value ? value : 0)));
+const stateIds = Uint32Array.from(states);
+
+export interface Work {
   readonly what: string;
   readonly rules: readonly (readonly [field: string, when: When])[];
   readonly loop: () => readonly Uint32Array[];
@@ -66,7 +73,7 @@ const eachField = <T>(take: (field: number) => T): T[] => NUMBERS.map((_, field)
 const matching = (field: number, holds: (value: number) => boolean) =>
   objects.filter((record) => holds(record.numbers[field]!.value));
 
-const works: readonly Work[] = [
+export const works: readonly Work[] = [
   {
     what: 'threshold, 12 fields of numbers',
     rules: overNumbers({ kind: 'compare', is: '<', to: 300 }),
@@ -126,6 +133,17 @@ const works: readonly Work[] = [
     plain: () => objects.filter((record) => foldText(record.texts[1]!.value).includes('broken')),
     aim: 2,
   },
+  {
+    what: 'record formula with a text and numbers',
+    rules: [['n0', { kind: 'formula', formula: '=AND($A1>$B1*0.9;OR($O1="late";$C1>=$D1))' }]],
+    loop: () => [recordTest(operands, { factor: 0.9, ids: stateIds, wanted: 1 })],
+    plain: () =>
+      objects.filter(({ numbers: [a, b, c, d], state }) => {
+        const of = (cell: { value: number } | undefined): number => (cell!.value === cell!.value ? cell!.value : 0);
+        return of(a) > of(b) * 0.9 && (state.value.toLowerCase() === 'late' || of(c) >= of(d));
+      }),
+    aim: 3,
+  },
 ];
 
 const evaluation = new Evaluation(sheet, {});
@@ -134,25 +152,31 @@ const judged = (rules: Work['rules'], by = evaluation): readonly Uint32Array[] =
   return by.activeRules.flatMap((rule) => [...rule.outcomes.values()].map(({ has }) => has.words));
 };
 
-const timed = (work: () => unknown): number => {
+export const timed = (work: () => unknown): number => {
   const began = performance.now();
   work();
   return performance.now() - began;
 };
 
-for (const { what, rules, loop, plain, aim } of works) {
+/** Fails where the rules and the loop of a work match different records. */
+export function compare({ what, rules, loop }: Work): void {
   const [ours, theirs] = [judged(rules), loop()];
   const differs = theirs.findIndex((bits, at) => bits.some((word, place) => word !== (ours[at]?.[place] ?? 0)));
   if (differs >= 0) throw new Error(`${what}: the rule and the loop match different records in field ${differs}`);
+}
+
+/** The rules and the loop of a work in turns: medians in milliseconds, and of the ratios of the rounds. */
+export function inTurns({ rules, loop }: Work, count: number): { rule: number; limit: number; ratio: number } {
+  const rounds = Array.from({ length: count }, () => ({ rule: timed(() => judged(rules)), limit: timed(loop) }));
+  return {
+    rule: median(rounds.map(({ rule }) => rule)),
+    limit: median(rounds.map(({ limit }) => limit)),
+    ratio: median(rounds.map(({ rule, limit }) => rule / limit)),
+  };
+}
+
+/** How long the rules of a work take in a sheet that has had none before. */
+export function firstTime({ rules }: Work): number {
   const fresh = new Evaluation(builtSheet(), {});
-  const first = timed(() => judged(rules, fresh));
-  const rounds = Array.from({ length: ROUNDS }, () => ({ rule: timed(() => judged(rules)), limit: timed(loop) }));
-  const ratio = median(rounds.map(({ rule, limit }) => rule / limit));
-  const limit = median(rounds.map((round) => round.limit));
-  figure(
-    `${what}, 50,000 records`,
-    ms(median(rounds.map(({ rule }) => rule))),
-    `typed arrays ${ms(limit)}, row objects ${ms(median([0, 1, 2].map(() => timed(plain))))}`,
-    `${ratio.toFixed(1)}x the limit (aim ${aim}x); the first time ${ms(first)}`,
-  );
+  return timed(() => judged(rules, fresh));
 }

@@ -88,3 +88,16 @@ export function containing(
   for (let at = 0; at < ids.length; at++) bits[at >>> 5]! |= has[ids[at]!]! << (at & 31);
   return bits;
 }
+
+/** Records where A > B * factor, and a text is the wanted one or C >= D. */
+export function recordTest(
+  [a, b, c, d]: readonly Float64Array[],
+  { factor, ids, wanted }: { readonly factor: number; readonly ids: Uint32Array; readonly wanted: number },
+): Uint32Array {
+  const bits = ones(ids.length);
+  for (let at = 0; at < ids.length; at++) {
+    const holds = Number(a![at]! > b![at]! * factor) & (Number(ids[at] === wanted) | Number(c![at]! >= d![at]!));
+    bits[at >>> 5]! |= holds << (at & 31);
+  }
+  return bits;
+}
