@@ -1,3 +1,7 @@
+'use client';
+
+import { useServerInsertedHTML } from 'next/navigation';
+import { useRef } from 'react';
 import type { RequestOf } from '../../../protocol/engine-messages';
 import { earlyScript } from './early-engine';
 
@@ -7,8 +11,13 @@ interface Props {
   readonly nonce: string;
 }
 
-/** Has the engine start while the page is still being read. Part of what the server renders; later it does nothing. */
+/** Has the engine start while the page is still being read. Only what the server renders has it. */
 export function EarlyStart({ open, nonce }: Props) {
-  // The browser hides the nonce from scripts.
-  return <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: earlyScript(open) }} />;
+  const isInserted = useRef(false);
+  useServerInsertedHTML(() => {
+    if (isInserted.current) return null;
+    isInserted.current = true;
+    return <script nonce={nonce} dangerouslySetInnerHTML={{ __html: earlyScript(open) }} />;
+  });
+  return null;
 }
