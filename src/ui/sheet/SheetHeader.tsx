@@ -29,7 +29,7 @@ export function SheetHeader({ id, name, role, person, as }: Props) {
   const t = useTranslations('sheet');
   return (
     <header className={shared.header}>
-      <Link href="/" className={classes.mark} aria-label={t('allSheets')}>
+      <Link href="/" prefetch={false} className={classes.mark} aria-label={t('allSheets')}>
         <Mark />
       </Link>
       <h1 className={shared.name}>{name}</h1>
