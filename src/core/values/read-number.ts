@@ -20,12 +20,37 @@ export interface NumberRead {
  */
 export function readNumber(text: string): NumberRead | undefined {
   if (text.length > MAX_LENGTH || isLetter(text.charCodeAt(0))) return undefined;
+  const simple = readDigits(text);
+  if (simple) return Number.isFinite(simple.number) ? simple : undefined;
   const found = text.at(-1) === '%' ? readPercent(text) : (readPlain(text) ?? readCurrency(text));
   return found && Number.isFinite(found.number) ? found : undefined;
 }
 
 /** What begins with a letter is no number, and most texts do. */
 const isLetter = (unit: number): boolean => (unit >= 0x41 && unit <= 0x5a) || (unit >= 0x61 && unit <= 0x7a);
+
+const [MINUS, POINT, ZERO, NINE] = [0x2d, 0x2e, 0x30, 0x39] as const;
+
+/** By the number of decimals, the format of numbers that are typed with so many. */
+const DECIMALS: (string | null)[] = [null];
+
+/**
+ * Digits with a point or without, after a minus or without: most numbers that are typed, in a fifth of the time of an
+ * expression that knows them all. Undefined for any other text.
+ */
+function readDigits(text: string): NumberRead | undefined {
+  const begin = text.charCodeAt(0) === MINUS ? 1 : 0;
+  let point = -1;
+  for (let at = begin; at < text.length; at++) {
+    const unit = text.charCodeAt(at);
+    if (unit === POINT && point < 0) point = at;
+    else if (unit < ZERO || unit > NINE) return undefined;
+  }
+  if (text.length - begin - Number(point >= 0) === 0) return undefined;
+  const decimals = point < 0 ? 0 : text.length - point - 1;
+  const format = (DECIMALS[decimals] ??= decimals === 0 ? null : `0.${'0'.repeat(decimals)}`);
+  return { number: Number(text), format };
+}
 
 function readPlain(text: string, exponentShift = 0): NumberRead | undefined {
   const match = PLAIN.exec(text);

@@ -36,10 +36,10 @@ export class FieldFacts {
     if (cell === '') return;
     this.filled++;
     if (cell.startsWith('=')) this.formulas++;
-    else if (CODE.test(cell)) {
+    else if (isCode(cell)) {
       this.codes++;
       this.firstCode ??= cell;
-    } else if (isDecimalComma(cell)) {
+    } else if (cell.includes(',') && isDecimalComma(cell)) {
       this.commaNumbers++;
       this.firstComma ??= cell;
     } else if (readNumber(cell)) {
@@ -68,4 +68,6 @@ export class FieldFacts {
 }
 
 const CODE = /^(?:0\d+|\d{16,})$/;
+const isCode = (cell: string): boolean => (cell.length > 15 || cell.startsWith('0')) && CODE.test(cell);
+
 const NUMERIC_DATE = /^\d{1,2}([/.-])\d{1,2}\1\d{4}/;
