@@ -59,8 +59,14 @@ async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: s
   const { counts } = reader;
   let rows: StoredRow[] = [];
   let changes: ArchivedChange[] = [];
+  // The database writes some rows while the next ones are read.
+  let writing: Promise<unknown> = Promise.resolve();
   const putRows = async () => {
-    if (rows.length) await insertRows(tx, id, rows);
+    await writing;
+    if (rows.length === 0) return;
+    writing = insertRows(tx, id, rows);
+    // Where reading fails meanwhile, that is what is said.
+    writing.catch(() => {});
     rows = [];
   };
   const putChanges = async () => {
@@ -77,6 +83,7 @@ async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: s
   }
   reader.end();
   await putRows();
+  await writing;
   await putChanges();
   if (counts.changes) await moveHead(tx, id, counts.changes);
   return id;

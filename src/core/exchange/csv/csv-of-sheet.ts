@@ -2,6 +2,7 @@ import { printFormula } from '../../formula/syntax/print-formula';
 import { plainTree } from '../../formula/resolve/plain-tree';
 import type { Sheet } from '../../sheet/sheet';
 import { shownAt } from '../../sheet/shown-cell';
+import { TAG } from '../../values/cell-value';
 import type { ExportOptions, ExportedFile } from '../exported-file';
 import { wholeArea, type ExportSource } from '../export-source';
 import { writeCsv } from './write-csv';
@@ -55,7 +56,7 @@ type ReadAt = (sheet: Sheet, column: number, slot: number) => string;
 /** The shown text, with a decimal comma in numbers. */
 const withComma: ReadAt = (sheet, column, slot) => {
   const text = shownAt(sheet, column, slot);
-  return sheet.column(column).valueAt(slot).kind === 'number'
+  return sheet.column(column).tags[slot] === TAG.number
     ? text.replace(/[.,]/g, (sign) => (sign === '.' ? ',' : '.'))
     : text;
 };
@@ -65,7 +66,8 @@ const guarded =
   (plain: ReadAt, values: 'shown' | 'typed'): ReadAt =>
   (sheet, column, slot) => {
     const text = plain(sheet, column, slot);
+    if (!RISKY.test(text)) return text;
     const store = sheet.column(column);
-    const isText = store.valueAt(slot).kind === 'text' && !(values === 'typed' && store.formulas.has(slot));
-    return isText && RISKY.test(text) ? `'${text}` : text;
+    const isText = store.tags[slot] === TAG.text && !(values === 'typed' && store.formulas.has(slot));
+    return isText ? `'${text}` : text;
   };
