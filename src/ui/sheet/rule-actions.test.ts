@@ -79,6 +79,22 @@ describe('beginning rules', () => {
     const matched = () => session.get().legend.find(({ isDraft }) => isDraft)?.matched;
     await vi.waitFor(() => expect(matched()).toBe(5));
   });
+
+  test('counts that waited while it was dragged do not come after newer ones', async () => {
+    session.rules.begin(below(5));
+    await settle();
+    session.rules.keepDraft();
+    await settle();
+    const kept = session.get().legend.map(({ matched }) => matched);
+    const { rule } = session.get().bench!.draft;
+    for (const to of [6, 7]) session.rules.dragDraft({ ...rule, when: { kind: 'compare', is: '<', to } });
+    await settle();
+    session.rules.leaveBench();
+    await settle();
+    // Longer than counts wait.
+    await new Promise((resolve) => setTimeout(resolve, 200));
+    expect(session.get().legend.map(({ matched }) => matched)).toEqual(kept);
+  });
 });
 
 describe('a rule that is not kept', () => {

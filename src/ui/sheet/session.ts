@@ -109,7 +109,10 @@ export class Session implements SessionPort {
 
   /** Applies all events of the engine that came at once, and renders once. */
   private onEngineEvents(arrived: readonly Event[]): void {
-    const events = this.state.bench?.isDragged ? arrived.filter((event) => !this.isForLater(event)) : arrived;
+    const isDragged = this.state.bench?.isDragged ?? false;
+    const events = isDragged ? arrived.filter((event) => !this.isForLater(event)) : arrived;
+    // Newer counts than those that wait.
+    if (!isDragged && events.some(({ kind }) => kind === 'rules-counted')) this.counted = null;
     let change: Partial<SessionState> = {};
     for (const event of events) {
       const after = stateAfter(event, { ...this.state, ...change });
