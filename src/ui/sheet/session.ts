@@ -13,6 +13,7 @@ import { RuleActions } from './rule-actions';
 import type { SessionPort } from './session-port';
 import { SheetActions } from './sheet-actions';
 import { idsOf, START, stateAfter, type Editing, type SessionState } from './session-state';
+import { LatestOnly } from './engine/latest-only';
 import { openRequest, type SessionOf } from './engine/open-request';
 import { ToldSelection } from './engine/told-selection';
 
@@ -39,7 +40,8 @@ export class Session implements SessionPort {
   private engine: EngineClient | null = null;
   private readonly told = new ToldSelection();
   /** The counts that came last while a threshold is dragged. */
-  private counted: Event | null = null;
+  private counts: Event | null = null;
+  private readonly counting = new LatestOnly(() => this.showCounts());
   /** Done once the sheet is open, or cannot be opened. */
   private opening: Promise<unknown> = Promise.resolve();
 
@@ -109,10 +111,7 @@ export class Session implements SessionPort {
 
   /** Applies all events of the engine that came at once, and renders once. */
   private onEngineEvents(arrived: readonly Event[]): void {
-    const isDragged = this.state.bench?.isDragged ?? false;
-    const events = isDragged ? arrived.filter((event) => !this.isForLater(event)) : arrived;
-    // Newer counts than those that wait.
-    if (!isDragged && events.some(({ kind }) => kind === 'rules-counted')) this.counted = null;
+    const events = arrived.filter((event) => event.kind !== 'rules-counted' || !this.isForLater(event));
     let change: Partial<SessionState> = {};
     for (const event of events) {
       const after = stateAfter(event, { ...this.state, ...change });
@@ -125,20 +124,24 @@ export class Session implements SessionPort {
   }
 
   /**
-   * Whether an event waits, as counts do while a threshold is dragged: the cells follow it frame by frame, the legend a
-   * few times a second.
+   * Whether counts wait, as they do while a threshold is dragged: the cells follow it frame by frame, the legend a few
+   * times a second. Any that come otherwise are newer than those that wait.
    */
-  private isForLater(event: Event): boolean {
-    if (event.kind !== 'rules-counted') return false;
-    if (this.counted === null)
-      setTimeout(() => {
-        const { counted } = this;
-        this.counted = null;
-        if (counted && counted !== event) this.onEngineEvents([counted]);
-      }, COUNTS_REST_MS);
-    const isFirst = this.counted === null;
-    this.counted = event;
-    return !isFirst;
+  private isForLater(counts: Event): boolean {
+    const waits = this.state.bench?.isDragged ?? false;
+    this.counts = waits ? counts : null;
+    if (waits) void this.counting.run();
+    return waits;
+  }
+
+  private async showCounts(): Promise<void> {
+    const { counts } = this;
+    this.counts = null;
+    if (counts) {
+      this.set(stateAfter(counts, this.state));
+      this.rules.follow();
+    }
+    await new Promise((resolve) => setTimeout(resolve, COUNTS_REST_MS));
   }
 
   // The grid

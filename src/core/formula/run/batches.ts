@@ -124,8 +124,8 @@ export function arithmeticBatch(operator: BinaryOperator, a: NumberBatch, b: Num
 const away = (x: Float64Array, y: Float64Array, at: number): number => x[at]! - y[at]!;
 
 /**
- * Writes which rows are less, and which are not.
- * Four rows at a time and without a branch: a third of the time of one after another.
+ * Writes which rows are less, and which are not. Four rows at a time and without a branch: a third of the time of one
+ * after another.
  */
 function less(x: Float64Array, y: Float64Array, { holds, fails }: TestBits): void {
   for (let at = 0, word = 0; word < holds.length; word++) {

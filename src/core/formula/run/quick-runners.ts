@@ -5,8 +5,6 @@ import { BATCH, forEachSlot, type TestBatch, type TestBits } from './batches';
 import type { BoundReference, EvalCursor } from '../values/place';
 import type { BinaryOperator } from '../syntax/formula-tree';
 
-const ASCII = /^[ -~]*$/;
-
 /*
  * Quick ways for the commonest parts of formulas: they read the typed arrays of columns, make no objects, and give up
  * (NaN, or -1) where a value is not plainly what they are for; the caller then goes the slow way, which knows
@@ -83,6 +81,8 @@ export const QUICK_COMPARISON: Partial<Record<BinaryOperator, (a: QuickNumber, b
 
 /** Whether a content equals a text: one bit where it does, another where it does not, none for errors. */
 const [HOLDS, FAILS, NEITHER] = [1, 2, 0] as const;
+
+const ASCII = /^[ -~]*$/;
 
 interface Verdicts {
   /** By content code. */

@@ -16,8 +16,8 @@ interface Judged {
 
 /**
  * Evaluates a column whose outcomes depend on the content of each cell alone: once a distinct content, whatever number
- * of cells hold it. Values that no content stands for,
- * and cells that are shown in a way of their own, are evaluated one by one.
+ * of cells hold it. Values that no content stands for, and cells that are shown in a way of their own, are evaluated
+ * one by one.
  */
 export function judgeContents(
   { sheet, column }: { readonly sheet: Sheet; readonly column: number },

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import type { Reply } from '../../../protocol/channel';
 import type { Event, RequestOf } from '../../../protocol/engine-messages';
 
@@ -46,13 +47,7 @@ export function takeEarlyEngine(open: RequestOf<'open'>): EarlyEngine | undefine
   const early = typeof window === 'undefined' ? undefined : window.earlyEngine;
   if (!early) return undefined;
   window.earlyEngine = undefined;
-  if (isSame(early.asked, open)) return early;
+  if (equal(early.asked, open)) return early;
   early.worker.terminate();
   return undefined;
 }
-
-/** Whether two requests ask for the same, in whatever order. */
-const isSame = (one: object, other: object): boolean => inOrder(one) === inOrder(other);
-
-const inOrder = (request: object): string =>
-  JSON.stringify(Object.entries(request).sort(([a], [b]) => (a < b ? -1 : 1)));

@@ -31,7 +31,8 @@ interface Visit {
 export const lookedAt = ({ role, as, person, locale }: Visit): SessionOf => ({
   who: person,
   decimal: decimalSign(locale),
-  ...(as === undefined && isMaker(role) ? {} : { reads: { as } }),
+  // Nothing undefined: what was asked early is compared with what is asked now.
+  ...(as !== undefined ? { reads: { as } } : isMaker(role) ? {} : { reads: {} }),
 });
 
 /** What the engine is asked to open, but for the theme. */
