@@ -8,7 +8,7 @@ const number = fc.oneof(
   { weight: 6, arbitrary: fc.integer({ min: -1000, max: 1000 }).map((cents) => cents / 100) },
   { weight: 3, arbitrary: fc.double({ min: 1e12, max: 1.1e12, noNaN: true }) },
   { weight: 2, arbitrary: fc.double({ noNaN: true, noDefaultInfinity: true }) },
-  { weight: 2, arbitrary: fc.constantFrom(NaN, 0, -0, 5, 5, 1e150, 2e150, 1e301) },
+  { weight: 2, arbitrary: fc.constantFrom(NaN, 0, -0, 5, 5, 1e150, 2e150, 1e301, 1e-162, 3e-170) },
 );
 
 /** Slots of which some count. */
@@ -50,7 +50,11 @@ test('what exact arithmetic gives lies within the bounds, after edits too', () =
         expect(exact.mean + away).toBeLessThanOrEqual(bounds.high);
       },
     ),
-    { numRuns: 2000 },
+    {
+      numRuns: 2000,
+      // Squares below the least double.
+      examples: [[{ list: [1.57e-162, 0, 0], left: [false, true], edits: [[0, 0]], deviations: 3, spread: 'sample' }]],
+    },
   );
   expect(sure).toBeGreaterThan(200);
 });

@@ -5,6 +5,8 @@ const UNIT = 2 ** -53;
 /** Beyond these, squares or sums come near to leaving the doubles: then nothing is sure. */
 const LARGEST_MIDDLE = 1e149;
 const LARGEST_SQUARES = 1e298;
+/** Below this, squares may have lost digits at the lower end of the doubles. */
+const SMALLEST_SQUARES = 1e-290;
 /** Numbers from which one near the middle is chosen. */
 const SAMPLE = 9;
 
@@ -110,7 +112,8 @@ export class ShiftedMoments {
    */
   bounds(deviations: number, spread: 'sample' | 'population'): Bounds | undefined {
     const { count, sum, squares, middle, sumError } = this;
-    if (count < 2 || Math.abs(middle) > LARGEST_MIDDLE || !(squares < LARGEST_SQUARES)) return undefined;
+    if (count < 2 || Math.abs(middle) > LARGEST_MIDDLE) return undefined;
+    if (!(squares > SMALLEST_SQUARES && squares < LARGEST_SQUARES)) return undefined;
     const mean = middle + sum / count;
     const meanError = sumError / count + 4 * UNIT * (Math.abs(middle) + Math.abs(mean));
     if (deviations === 0) return around(mean, meanError + 32 * UNIT * Math.abs(mean));
