@@ -1,6 +1,11 @@
+import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { Column } from '../core/sheet/column';
+import { newField } from '../core/sheet/field';
 import { contentsOf, makeSheet } from '../../test/support/arbitrary-sheet';
 import { SheetPacker, unpackSheet } from './packed-sheet';
+
+const ABOUT = { id: 's', name: 'S', settings: {}, sequence: 0, fields: [], rules: [], parts: [] };
 
 test('a sheet that is packed and unpacked is the same sheet', () => {
   const sheet = makeSheet(['5', "'007", '', '=A1', 'é\u{1f30a}', '70%', 'x'.repeat(300), '#N/A']);
@@ -40,17 +45,39 @@ test('a sheet that is packed and unpacked is the same sheet', () => {
   );
 });
 
+test('the inputs of large fields come through, whatever they are', () => {
+  const input = fc.oneof(
+    { weight: 5, arbitrary: fc.integer().map(String) },
+    { weight: 5, arbitrary: fc.integer({ min: -1e7, max: 1e7 }).map((cents) => String(cents / 100)) },
+    { weight: 2, arbitrary: fc.double().map(String) },
+    { weight: 3, arbitrary: fc.string() },
+    {
+      weight: 1,
+      arbitrary: fc.constantFrom('-0', '0', '1e21', '1e+21', '1.50', '5 %', '\ufeffx', '=1+1', '2026-03-08'),
+    },
+  );
+  const many = Array.from({ length: 1000 }, (_, at) => `other ${at}`);
+  fc.assert(
+    fc.property(fc.array(input, { maxLength: 200 }), fc.boolean(), (some, isLarge) => {
+      const inputs = [...(isLarge ? many : []), ...some, ...some];
+      const packer = new SheetPacker({ ...ABOUT, fields: [newField('f1', 'a0')] });
+      inputs.forEach((each, at) => packer.add({ id: `r${at}`, key: 'a0', role: 'record', cells: { f1: each } }));
+      const { sheet } = unpackSheet(packer.pack().buffer);
+      const column = new Column();
+      column.fit(inputs.length);
+      inputs.forEach((each, slot) => column.set(slot, each));
+      const all = Array.from(inputs.keys());
+      expect(all.map((slot) => sheet.column(0).inputAt(slot))).toEqual(inputs);
+      expect(all.map((slot) => sheet.column(0).valueAt(slot))).toEqual(all.map((slot) => column.valueAt(slot)));
+      expect(sheet.column(0).numbers.subarray(0, all.length)).toEqual(column.numbers.subarray(0, all.length));
+    }),
+    { numRuns: 60 },
+  );
+});
+
 test('bytes of another version are refused', () => {
-  const packed = new SheetPacker({
-    id: 's',
-    name: 'S',
-    settings: {},
-    sequence: 0,
-    fields: [],
-    rules: [],
-    parts: [],
-  }).pack();
-  const text = new TextDecoder().decode(packed).replace('"v":2', '"v":9');
+  const packed = new SheetPacker(ABOUT).pack();
+  const text = new TextDecoder().decode(packed).replace('"v":3', '"v":9');
   const changed = new TextEncoder().encode(text).buffer;
   expect(() => unpackSheet(changed)).toThrow(RangeError);
 });

@@ -9,7 +9,7 @@ export const LIMITS = {
   /** Parts of a sheet: merged cells, names, looks, snapshots and the like. */
   sheetParts: 10_000,
   /** Cells of a sheet that hold something. */
-  cells: 5_000_000,
+  cells: 12_000_000,
   /** Bytes of a file as it comes. */
   fileBytes: 256 * 1024 * 1024,
   /** Bytes of all parts of a packed file, unpacked. */

@@ -1,23 +1,15 @@
 import type { CellBefore } from './effect';
 import type { Style } from '../looks/style';
-import { BLANK, TAG, type CellValue } from '../values/cell-value';
+import { BLANK, numberOf, TAG, type CellValue } from '../values/cell-value';
 import { foldText, type FoldOptions } from '../values/fold-text';
+import { BLANK_CELL, FIRST_INPUT, MANY_CONTENTS, PLAIN_CELL, type ColumnCells } from './column-cells';
+import { Contents, type Entry } from './contents';
 import { FoldedContents } from './folded-contents';
-import { readInput, type ReadOptions } from '../values/read-input';
+import { type ReadOptions } from '../values/read-input';
+import { plainNumber } from '../values/plain-number';
 import { readNumber } from '../values/read-number';
 import { shownText } from '../values/shown-text';
 import { BitSet } from '../values/bit-set';
-
-/** One distinct content of a column, read once whatever number of cells hold it. */
-export interface Entry {
-  readonly input: string;
-  readonly value: CellValue;
-  /** The number format that the typing implies, or null. */
-  readonly format: string | null;
-  /** The text shown where no other number format is set: what was typed, less outer spaces and the text mark. */
-  readonly shown: string;
-  readonly isFormula?: boolean;
-}
 
 /**
  * Codes that every column has: nothing; a number or date that a formula gave, kept in `numbers` alone; the empty text
@@ -25,11 +17,8 @@ export interface Entry {
  */
 const CODE = { blank: 0, computed: 1, emptyText: 2, plain: 3 } as const;
 
-/** Distinct contents from which on further numbers are kept as numbers alone: few different ones share what rules find. */
-const MANY = 1000;
-
-/** The dictionary entries of these codes. What a slot with a loose value holds is in `numbers`. */
-const RESERVED = Object.keys(CODE).map((): Entry => ({ input: '', value: BLANK, format: null, shown: '' }));
+/** Slots from which on a column grows by an eighth: twice its size would be much for one row more. */
+const LARGE = 65_536;
 
 /** Whether a code stands for a number of its own in every slot. */
 const isLoose = (code: number): boolean => code === CODE.computed || code === CODE.plain;
@@ -43,7 +32,8 @@ export class Column {
   codes = new Uint32Array(64);
   tags = new Uint8Array(64);
   numbers = new Float64Array(64).fill(NaN);
-  readonly entries: Entry[] = [...RESERVED];
+  /** By code, those of CODE among them: what a slot with a loose value holds is in `numbers`. */
+  readonly contents: Contents;
   /** True once a date has been stored: comparisons of numbers must then look at tags as well. */
   hasDates = false;
   /** See `operands`. */
@@ -54,18 +44,20 @@ export class Column {
   readonly formulas = new BitSet();
   /** By slot, the code of the formula; made with the first one. */
   private inputs: Uint32Array | null = null;
-  private readonly codeOf = new Map<string, number>([['', CODE.blank]]);
   /** True once there is a value that no distinct content stands for: a formula’s, or a number kept alone. */
   hasLoose = false;
   /** By what counts: case, accents. */
   private readonly folded: (FoldedContents | undefined)[] = [];
 
-  constructor(private readonly options: ReadOptions = {}) {}
+  constructor(options: ReadOptions = {}) {
+    this.contents = new Contents(options, Object.keys(CODE).length);
+  }
 
   /** Makes room for `size` slots, blank until set. */
   fit(size: number): void {
     if (size <= this.codes.length) return;
-    const capacity = Math.max(size, this.codes.length * 2);
+    const { length } = this.codes;
+    const capacity = Math.max(size, length + (length < LARGE ? length : length >>> 3));
     const { codes, tags, numbers, inputs } = this;
     (this.codes = new Uint32Array(capacity)).set(codes);
     (this.tags = new Uint8Array(capacity)).set(tags);
@@ -78,16 +70,43 @@ export class Column {
    * Puts an input into a slot that `fit` has made room for. `asText` for rows whose cells are text, such as headers.
    */
   set(slot: number, input: string, asText = false): void {
-    const number = asText ? NaN : this.plainNumber(input);
+    const number = asText ? NaN : this.numberAlone(input);
     if (number === number) this.setPlain(slot, number);
-    else this.place(slot, this.codeFor(input, asText));
+    else this.place(slot, this.contents.codeFor(input, asText));
+  }
+
+  /** Sets the first slots, of a column that holds nothing yet. A formula has no result until it is calculated. */
+  load(cells: ColumnCells): void {
+    this.fit(cells.codes.length);
+    const read = this.contents.load(cells.inputs);
+    this.hasDates ||= read.tags.includes(TAG.date);
+    this.hasLoose ||= cells.numbers.length > 0;
+    const { codes, tags, numbers } = this;
+    let next = 0;
+    for (let slot = 0; slot < cells.codes.length; slot++) {
+      const code = cells.codes[slot]!;
+      if (code === BLANK_CELL) continue;
+      if (code === PLAIN_CELL) {
+        codes[slot] = CODE.plain;
+        tags[slot] = TAG.number;
+        numbers[slot] = cells.numbers[next++]!;
+        continue;
+      }
+      const at = code - FIRST_INPUT;
+      codes[slot] = read.codes[at]!;
+      tags[slot] = read.tags[at]!;
+      numbers[slot] = read.numbers[at]!;
+    }
+    if (read.formulas === null) return;
+    for (let slot = 0; slot < cells.codes.length; slot++) {
+      const at = cells.codes[slot]! - FIRST_INPUT;
+      if (at >= 0 && read.formulas.has(at)) this.place(slot, read.codes[at]!);
+    }
   }
 
   /** The number of an input that is to be kept as a number alone; NaN for others. */
-  plainNumber(input: string): number {
-    if (this.entries.length < MANY || this.codeOf.has(input)) return NaN;
-    const number = Number(input);
-    return Number.isFinite(number) && String(number) === input ? number : NaN;
+  private numberAlone(input: string): number {
+    return this.contents.count < MANY_CONTENTS || this.contents.has(input) ? NaN : plainNumber(input);
   }
 
   /** Puts a number into a slot that was typed in its shortest form. */
@@ -100,9 +119,9 @@ export class Column {
     if (this.kept) this.kept[slot] = number;
   }
 
-  /** Sets a slot to a distinct input that `codeFor` has read. A formula has no result until it is calculated. */
+  /** Sets a slot to a distinct content. A formula has no result until it is calculated. */
   place(slot: number, code: number): void {
-    const { value, isFormula } = this.entries[code]!;
+    const { value, isFormula } = this.contents.entryAt(code);
     if (isFormula) {
       this.inputs ??= new Uint32Array(this.codes.length);
       this.inputs[slot] = code;
@@ -118,7 +137,7 @@ export class Column {
   /** Sets the result of a formula in its slot. Returns false where it is unchanged. */
   setResult(slot: number, value: CellValue): boolean {
     const code = this.resultCode(value);
-    const number = value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : NaN;
+    const number = numberOf(value);
     const isSame =
       this.codes[slot] === code && Object.is(this.numbers[slot], number) && this.tags[slot] === TAG[value.kind];
     if (!isSame) this.write(slot, code, code === CODE.emptyText ? BLANK : value);
@@ -163,7 +182,7 @@ export class Column {
   private write(slot: number, code: number, value: CellValue): void {
     this.codes[slot] = code;
     this.tags[slot] = TAG[value.kind];
-    this.numbers[slot] = value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : NaN;
+    this.numbers[slot] = numberOf(value);
     if (value.kind === 'date') this.hasDates = true;
     if (this.kept) this.kept[slot] = this.operandAt(slot);
   }
@@ -199,34 +218,10 @@ export class Column {
         this.hasLoose = true;
         return CODE.computed;
       case 'text':
-        return value.text === ''
-          ? CODE.emptyText
-          : this.keep(`\u0001${value.text}`, { input: '', value, format: null, shown: value.text });
+        return value.text === '' ? CODE.emptyText : this.contents.codeOfText(value.text);
       default:
-        return this.keep(`\u0002${shownText(value, null)}`, {
-          input: '',
-          value,
-          format: null,
-          shown: shownText(value, null),
-        });
+        return this.contents.codeOfValue(value);
     }
-  }
-
-  /** The code of a distinct input, read on first sight. */
-  codeFor(input: string, asText: boolean): number {
-    const key = asText ? `\0${input}` : input;
-    const known = this.codeOf.get(key);
-    if (known !== undefined) return known;
-    const content = readInput(input, asText ? { asText } : this.options);
-    return this.keep(key, { input, ...content, shown: shownInput(input, content.value) });
-  }
-
-  private keep(key: string, entry: Entry): number {
-    const known = this.codeOf.get(key);
-    if (known !== undefined) return known;
-    const code = this.entries.push(entry) - 1;
-    this.codeOf.set(key, code);
-    return code;
   }
 
   /** The number or date serial of a slot; NaN where its value is neither. */
@@ -242,7 +237,7 @@ export class Column {
   /** The input of a slot. */
   inputAt(slot: number): string {
     const code = this.inputCodeAt(slot);
-    return code === CODE.plain ? String(this.numberAt(slot)) : this.entries[code]!.input;
+    return code === CODE.plain ? String(this.numberAt(slot)) : this.contents.inputAt(code);
   }
 
   /** The code of what was typed in a slot: of the formula, where there is one. */
@@ -254,7 +249,7 @@ export class Column {
   entryAt(slot: number): Entry {
     const code = this.codes[slot] ?? CODE.blank;
     if (code === CODE.plain) return plainEntry(this.numberAt(slot));
-    if (code !== CODE.computed) return this.entries[code]!;
+    if (code !== CODE.computed) return this.contents.entryAt(code);
     const number = this.numberAt(slot);
     const value: CellValue =
       this.tags[slot] === TAG.date ? { kind: 'date', serial: number } : { kind: 'number', number };
@@ -295,11 +290,6 @@ export class Column {
 function plainEntry(number: number): Entry {
   const input = String(number);
   return { input, value: { kind: 'number', number }, format: readNumber(input)?.format ?? null, shown: input };
-}
-
-function shownInput(input: string, value: CellValue): string {
-  if (value.kind === 'number' || value.kind === 'date') return input.trim();
-  return shownText(value, null);
 }
 
 /** Whether 32 codes one after another are one and the same. */

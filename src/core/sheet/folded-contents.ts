@@ -1,3 +1,4 @@
+import type { Contents } from './contents';
 import { TAG, type CellValue } from '../values/cell-value';
 import type { BitSet } from '../values/bit-set';
 import { itemAt } from '../values/item-at';
@@ -6,8 +7,8 @@ import { ContentIds } from '../values/content-ids';
 import { JoinedTexts } from '../values/joined-texts';
 
 /** A column as far as its contents count. */
-interface Contents {
-  readonly entries: readonly { readonly shown: string; readonly value: CellValue }[];
+interface WithContents {
+  readonly contents: Contents;
   readonly codes: Uint32Array;
   readonly hasLoose: boolean;
   readonly tags: Uint8Array;
@@ -34,7 +35,7 @@ export class FoldedContents {
   private texty = new Uint8Array(64);
 
   constructor(
-    private readonly column: Contents,
+    private readonly column: WithContents,
     private readonly options: FoldOptions,
   ) {
     this.met = new ContentIds(options);
@@ -48,7 +49,7 @@ export class FoldedContents {
 
   /** The folded text of a distinct content. */
   textOf(code: number): string {
-    return (this.texts[code] ??= foldText(itemAt(this.column.entries, code).shown, this.options));
+    return (this.texts[code] ??= foldText(this.column.contents.shownAt(code), this.options));
   }
 
   /** The id of a slot's content: 0 for a blank, -1 for an error. */
@@ -77,32 +78,32 @@ export class FoldedContents {
   }
 
   private idsByCode(): Int32Array {
-    const { entries } = this.column;
-    if (this.known === entries.length) return this.ids;
-    if (entries.length > this.ids.length) {
+    const { count } = this.column.contents;
+    if (this.known === count) return this.ids;
+    if (count > this.ids.length) {
       const { ids } = this;
-      (this.ids = new Int32Array(Math.max(entries.length, ids.length * 2))).set(ids);
+      (this.ids = new Int32Array(Math.max(count, ids.length * 2))).set(ids);
     }
     this.foldFrom(this.known);
-    for (; this.known < entries.length; this.known++) this.ids[this.known] = this.idOfCode(this.known);
+    for (; this.known < count; this.known++) this.ids[this.known] = this.idOfCode(this.known);
     return this.ids;
   }
 
   /** Folds all contents from a code on that are not folded yet, together. */
   private foldFrom(first: number): void {
-    const { entries } = this.column;
+    const { contents } = this.column;
     const codes: number[] = [];
-    for (let code = first; code < entries.length; code++) if (this.texts[code] === undefined) codes.push(code);
+    for (let code = first; code < contents.count; code++) if (this.texts[code] === undefined) codes.push(code);
     const folded = foldTexts(
-      codes.map((code) => itemAt(entries, code).shown),
+      codes.map((code) => contents.shownAt(code)),
       this.options,
     );
     codes.forEach((code, at) => (this.texts[code] = itemAt(folded, at)));
   }
 
   private idOfCode(code: number): number {
-    const { value } = itemAt(this.column.entries, code);
-    return value.kind === 'text' ? this.met.ofFolded(this.textOf(code)) : this.met.of(value);
+    const { contents } = this.column;
+    return contents.isText(code) ? this.met.ofFolded(this.textOf(code)) : this.met.of(contents.valueAt(code));
   }
 
   /** By code, 1 for contents that are texts. */
@@ -118,17 +119,17 @@ export class FoldedContents {
   }
 
   private join(): void {
-    const { entries } = this.column;
+    const { contents } = this.column;
     const first = this.joined.count;
-    if (first === entries.length) return;
-    if (entries.length > this.texty.length) {
+    if (first === contents.count) return;
+    if (contents.count > this.texty.length) {
       const { texty } = this;
-      (this.texty = new Uint8Array(Math.max(entries.length, texty.length * 2))).set(texty);
+      (this.texty = new Uint8Array(Math.max(contents.count, texty.length * 2))).set(texty);
     }
     this.foldFrom(first);
     const more: string[] = [];
-    for (let code = first; code < entries.length; code++) {
-      this.texty[code] = Number(itemAt(entries, code).value.kind === 'text');
+    for (let code = first; code < contents.count; code++) {
+      this.texty[code] = Number(contents.isText(code));
       more.push(this.textOf(code));
     }
     this.joined.add(more);

@@ -1,5 +1,6 @@
 import { BitSet } from '../values/bit-set';
 import { TAG } from '../values/cell-value';
+import { TextIndex } from '../values/text-index';
 import { mergeStyles, type Style } from '../looks/style';
 import type { KeyedRule, RowAbout, StoredRow } from './change';
 import { byKey, compareKeys } from './compare-keys';
@@ -28,9 +29,9 @@ export class SheetStore {
   /** Slots from top to bottom. */
   order: number[] = [];
   roles = new Uint8Array(64).fill(REMOVED);
-  private readonly ids: RowId[] = [];
-  private readonly keys: string[] = [];
-  private readonly slotOfId = new Map<RowId, number>();
+  private ids: RowId[] = [];
+  private keys: string[] = [];
+  private readonly slotOfId = new TextIndex((slot) => this.rowId(slot));
   private fieldList: readonly Field[] = [];
   private columnOfId: ReadonlyMap<FieldId, number> = new Map();
   readonly parts = new KeyedItems<SheetPart>();
@@ -129,7 +130,8 @@ export class SheetStore {
   }
 
   findSlot(id: RowId): number | undefined {
-    return this.slotOfId.get(id);
+    const slot = this.slotOfId.find(id);
+    return slot < 0 ? undefined : slot;
   }
 
   rowId(slot: number): RowId {
@@ -318,6 +320,20 @@ export class SheetStore {
     const slot = this.addSlot(row);
     this.order.push(slot);
     return slot;
+  }
+
+  /** Takes over all rows of an empty sheet, top to bottom; the columns are loaded by the caller. `roles` has codes. */
+  loadRows({ ids, keys, roles }: { ids: RowId[]; keys: string[]; roles: Uint8Array }): void {
+    const rows = ids.length;
+    this.ids = ids;
+    this.keys = keys;
+    this.roles = new Uint8Array(Math.max(64, rows)).fill(REMOVED);
+    this.roles.set(roles);
+    this.slotCount = rows;
+    this.order = Array.from(ids, (_, slot) => slot);
+    this.slotOfId.reserve(rows);
+    ids.forEach((id, slot) => this.slotOfId.set(id, slot));
+    this.reserve(0);
   }
 
   /** Sets the format of a row. */

@@ -33,6 +33,10 @@ export type ValueKind = CellValue['kind'];
 
 export const BLANK: CellValue = { kind: 'blank' };
 
+/** The number or the date serial of a value; NaN where it is neither. */
+export const numberOf = (value: CellValue): number =>
+  value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : NaN;
+
 /** One-byte tag of each kind of value, as columns keep it. */
 export const TAG = { blank: 0, number: 1, text: 2, logical: 3, date: 4, error: 5 } as const satisfies Record<
   ValueKind,

@@ -1,4 +1,5 @@
 import type { CellValue } from './cell-value';
+import { TextIndex } from './text-index';
 import { foldText, type FoldOptions } from './fold-text';
 
 /** Numbers for contents: equal values of one type have the same, by which repeats and combinations are found. */
@@ -6,7 +7,10 @@ export class ContentIds {
   private next = 1;
   private readonly numbers = new Map<number, number>();
   private readonly dates = new Map<number, number>();
-  private readonly texts = new Map<string, number>();
+  /** The folded texts as they came, the id of each, and where each is. */
+  private readonly texts: string[] = [];
+  private readonly textIds: number[] = [];
+  private readonly textIndex = new TextIndex((at) => this.texts[at]!);
   private readonly logicals = new Map<boolean, number>();
   private readonly pairs = new Map<number, Map<number, number>>();
 
@@ -41,7 +45,13 @@ export class ContentIds {
 
   /** The id of a text that is folded. */
   ofFolded(text: string): number {
-    return this.idIn(this.texts, text);
+    const next = this.texts.length;
+    const at = this.textIndex.findOrSet(text, next);
+    if (at === next) {
+      this.texts.push(text);
+      this.textIds.push(this.next++);
+    }
+    return this.textIds[at]!;
   }
 
   /** The id of a combination that goes on with one more part. */

@@ -1,7 +1,7 @@
 import type { RowId, RuleId } from '../../core/sheet/ids';
 import { lastBeneath } from '../../core/sheet/layout/levels';
 import { shownAt } from '../../core/sheet/shown-cell';
-import type { CellValue } from '../../core/values/cell-value';
+import { numberOf } from '../../core/values/cell-value';
 import { foldText } from '../../core/values/fold-text';
 import { readInput } from '../../core/values/read-input';
 import type { Filter, RowHeights } from '../../protocol/sheet-view';
@@ -59,10 +59,10 @@ function filterTest(replica: Replica, filter: Filter): (slot: number) => boolean
   }
   const limit = numberOf(readInput(filter.value, sheet.settings).value);
   const store = sheet.column(column);
-  if (limit === undefined) return () => false;
+  if (Number.isNaN(limit)) return () => false;
   return (slot) => {
     const number = numberOf(store.valueAt(slot));
-    return number !== undefined && (filter.is === 'at least' ? number >= limit : number <= limit);
+    return filter.is === 'at least' ? number >= limit : number <= limit;
   };
 }
 
@@ -72,6 +72,3 @@ export function paintedBy({ evaluation, given, sheet }: Replica, id: RuleId): ((
   const found = evaluation.activeRules.find(({ rule }) => rule.id === id);
   return found && ((slot) => found.read.some(({ column }) => found.shows(column, slot)));
 }
-
-const numberOf = (value: CellValue): number | undefined =>
-  value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : undefined;

@@ -111,13 +111,13 @@ export class TextEquality {
   private knownOf(store: Column): Uint8Array {
     let known = this.known.get(store);
     if (!known) this.known.set(store, (known = { byCode: new Uint8Array(64), count: 0 }));
-    const { entries } = store;
-    if (entries.length > known.byCode.length) {
+    const { contents } = store;
+    if (contents.count > known.byCode.length) {
       const { byCode } = known;
-      (known.byCode = new Uint8Array(Math.max(entries.length, byCode.length * 2))).set(byCode);
+      (known.byCode = new Uint8Array(Math.max(contents.count, byCode.length * 2))).set(byCode);
     }
-    for (; known.count < entries.length; known.count++)
-      known.byCode[known.count] = this.judge(entries[known.count]!.value);
+    for (; known.count < contents.count; known.count++)
+      known.byCode[known.count] = this.judge(contents.valueAt(known.count));
     return known.byCode;
   }
 

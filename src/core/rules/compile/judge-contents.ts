@@ -22,7 +22,7 @@ interface Judged {
 export function judgeContents(
   { sheet, column }: { readonly sheet: Sheet; readonly column: number },
   slotCount: number,
-  { into, judge, known = new Int32Array(sheet.column(column).entries.length).fill(UNKNOWN) }: Judged,
+  { into, judge, known = new Int32Array(sheet.column(column).contents.count).fill(UNKNOWN) }: Judged,
 ): void {
   const store = sheet.column(column);
   const apart = shownApart(sheet, column);

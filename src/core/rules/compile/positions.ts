@@ -1,4 +1,5 @@
 import { itemAt } from '../../values/item-at';
+import { numberOf } from '../../values/cell-value';
 import { lazySchema } from '../../lazy-schema';
 import type { FieldId } from '../../sheet/ids';
 import type { RankedNumbers } from '../../stats/ranked-numbers';
@@ -78,7 +79,7 @@ function readPosition(
   const operands = readOperands([position], context);
   if (isProblem(operands)) return operands;
   const value = itemAt(operands.readers, 0).valueAt(context.sheet.order[0] ?? -1);
-  const number = value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : NaN;
+  const number = numberOf(value);
   if (Number.isNaN(number))
     return { code: 'missing-position', message: `position ${at + 1} cannot be found: there is no number for it` };
   return { among: () => number, inputs: [operands.inputs] };

@@ -1,7 +1,7 @@
 import { hasKey, keysOf } from '../../values/typed-keys';
 import { lazySchema } from '../../lazy-schema';
 import { shownAt } from '../../sheet/shown-cell';
-import type { CellValue } from '../../values/cell-value';
+import { numberOf, type CellValue } from '../../values/cell-value';
 import { monthsLater } from '../../values/dates/calendar';
 import { shownText } from '../../values/shown-text';
 import { amountOf, amountOrPercentSchema, type AmountOrPercent } from '../compile/amount-or-percent';
@@ -156,7 +156,7 @@ class ChangeKernel implements Kernel {
 function hasMoved({ is, by }: ChangeWhen, before: CellValue, now: CellValue): boolean {
   const [was, value] = [numberOf(before), numberOf(now)];
   if (by === undefined && is === 'changed') return !isEqual(before, now);
-  if (was === undefined || value === undefined || before.kind !== now.kind) return false;
+  if (Number.isNaN(was) || Number.isNaN(value) || before.kind !== now.kind) return false;
   const moved = value - was;
   const size = is === 'changed' ? Math.abs(moved) : is === 'rose' ? moved : -moved;
   return size > 0 && size >= amountOf(by ?? 0, was);
@@ -167,6 +167,3 @@ const isEqual = (one: CellValue, other: CellValue): boolean =>
   (one.kind === 'blank' ||
     (one.kind === 'error' && other.kind === 'error' && one.error === other.error) ||
     compareValues(one, other) === 0);
-
-const numberOf = (value: CellValue): number | undefined =>
-  value.kind === 'number' ? value.number : value.kind === 'date' ? value.serial : undefined;

@@ -18,7 +18,7 @@ describe.each(KIND_NAMES)('%s', (name) => {
     '$says, beside $others other contents',
     ({ when, inputs, outcomes, others }) => {
       const sheet = sheetFromTable({ rows: [['Value'], ...inputs.map(() => [''])], width: 1 }, { header: true });
-      for (let other = 0; other < others; other++) sheet.column(0).codeFor(`other ${other}`, false);
+      for (let other = 0; other < others; other++) sheet.column(0).contents.codeFor(`other ${other}`, false);
       inputs.forEach((input, at) => sheet.column(0).set(at + 1, input));
       const evaluation = new Evaluation(sheet, {});
       evaluation.setRules([

@@ -160,11 +160,11 @@ class TextKernel implements Kernel {
   /** The outcomes of all texts of a column, by code, where words are looked for within them. */
   private searched(store: Column, words: Words): Int32Array | undefined {
     const { is } = this.when;
-    if ((is !== 'contains' && is !== 'lacks') || words.length === 0 || store.entries.length < MANY) return undefined;
+    if ((is !== 'contains' && is !== 'lacks') || words.length === 0 || store.contents.count < MANY) return undefined;
     const contents = store.foldedContents(this.when);
     const [without, within] = is === 'contains' ? [-1, 0] : [0, -1];
     const { isText } = contents;
-    const known = new Int32Array(store.entries.length).fill(UNKNOWN);
+    const known = new Int32Array(store.contents.count).fill(UNKNOWN);
     for (let code = 0; code < known.length; code++) if (isText[code]) known[code] = without;
     for (const { folded } of words)
       if (folded) contents.forEachWith(folded, (code) => known[code] !== UNKNOWN && (known[code] = within));
