@@ -23,6 +23,8 @@ export class RankedNumbers {
   count: number;
   private readonly blocks: Block[];
   private wasEdited = false;
+  /** Known until the next edit. */
+  private ends: { readonly least: number; readonly greatest: number } | null = null;
 
   /** Numbers in any order, none of them NaN. The array is taken over. */
   constructor(numbers = new Float64Array(0)) {
@@ -32,6 +34,7 @@ export class RankedNumbers {
 
   add(value: number): void {
     this.wasEdited = true;
+    this.ends = null;
     this.count++;
     const block = itemAt(this.blocks, this.blockOf(value));
     if (block.count === block.numbers.length) {
@@ -45,6 +48,7 @@ export class RankedNumbers {
   /** Takes out one number equal to `value`, which must be there. */
   remove(value: number): void {
     this.wasEdited = true;
+    this.ends = null;
     // Where a block begins with it, equal ones may lie before as well.
     for (let at = this.blockOf(value); at >= 0; at--) {
       const block = itemAt(this.blocks, at);
@@ -95,19 +99,25 @@ export class RankedNumbers {
   }
 
   get least(): number {
-    return this.wasEdited ? this.at(0) : this.end(Math.min);
+    return (this.ends ??= this.findEnds()).least;
   }
 
   get greatest(): number {
-    return this.wasEdited ? this.at(this.count - 1) : this.end(Math.max);
+    return (this.ends ??= this.findEnds()).greatest;
   }
 
-  /** The least or greatest of all, while they are in one block; NaN of none. */
-  private end(further: (a: number, b: number) => number): number {
+  /** The least and the greatest, which bars and scales ask for with each cell; NaN of none. */
+  private findEnds(): { readonly least: number; readonly greatest: number } {
+    if (this.wasEdited) return { least: this.at(0), greatest: this.at(this.count - 1) };
     const { numbers } = itemAt(this.blocks, 0);
-    let end = numbers[0] ?? NaN;
-    for (const number of numbers) end = further(end, number);
-    return end;
+    let least = numbers[0] ?? NaN;
+    let greatest = least;
+    for (let at = 1; at < numbers.length; at++) {
+      const number = numbers[at]!;
+      if (number < least) least = number;
+      if (number > greatest) greatest = number;
+    }
+    return { least, greatest };
   }
 
   /** The p-quantile, 0 to 1, by linear interpolation at 1 + (N - 1) p: Hyndman and Fan (1996), type 7. NaN of none. */

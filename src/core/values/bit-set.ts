@@ -38,6 +38,14 @@ export class BitSet {
     words.fill(0, both);
   }
 
+  /** Whether a test holds for a member; asks of no more once it does. */
+  some(test: (member: number) => boolean): boolean {
+    for (let word = 0; word < this.words.length; word++)
+      for (let bits = this.words[word]!; bits !== 0; bits &= bits - 1)
+        if (test(word * 32 + 31 - Math.clz32(bits & -bits))) return true;
+    return false;
+  }
+
   count(): number {
     let total = 0;
     for (let at = 0; at < this.words.length; at++) {

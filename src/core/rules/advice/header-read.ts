@@ -6,11 +6,11 @@ import { replaced, type Adviser } from './advice';
 export const headerRead: Adviser = ({ evaluation: { sheet, activeRules }, stored }) =>
   activeRules.flatMap(({ rule, read }, at) => {
     if (!rule.on) return [];
-    const cells = read.flatMap(({ column, slots }) =>
-      sheet.order.flatMap((slot, position) =>
-        slots.has(slot) && sheet.roleAt(slot) === 'header' ? cellAddress(column, position) : [],
-      ),
-    );
+    const cells: string[] = [];
+    for (const { column, slots } of read)
+      sheet.slotsWithRoles(['header']).forEach((slot) => {
+        if (slots.has(slot)) cells.push(cellAddress(column, sheet.positionOf(slot)));
+      });
     if (cells.length === 0) return [];
     const { reads } = rule;
     return [

@@ -13,10 +13,10 @@ import { putRules } from '../shape/stored-rule';
  */
 export const neverSeen: Adviser = (context) => {
   const { evaluation, stored } = context;
-  const seen = seenRules(evaluation, fillingRules(context));
+  const filling = fillingRules(context);
   return evaluation.activeRules.flatMap((running, at) => {
     const { rule } = running;
-    if (!running.works || seen.has(at) || running.shownCount() === 0) return [];
+    if (!running.works || running.shownCount() === 0 || isSeen(evaluation, at, filling.has(rule.id))) return [];
     const hidden = firstHidden(evaluation, at);
     if (!hidden) return [];
     const first = itemAt(stored, hidden.by);
@@ -37,17 +37,20 @@ export const neverSeen: Adviser = (context) => {
 const fillingRules = (context: AdviceContext): ReadonlySet<string> =>
   new Set(outcomeLooks(context).flatMap(({ rule, properties }) => (properties.has('fill') ? [rule] : [])));
 
-/** Rules, by place, that set their fill somewhere, or any property where they have none. */
-function seenRules({ sheet, activeRules, resolver }: Evaluation, filling: ReadonlySet<string>): Set<number> {
-  const seen = new Set<number>();
-  const working = activeRules.filter(({ works }) => works).length;
-  for (const slot of sheet.order) {
-    if (seen.size === working) break;
-    for (let column = 0; column < sheet.fields.length; column++)
-      for (const [property, at] of resolver.resolve(column, slot).from)
-        if (property === 'fill' || !filling.has(itemAt(activeRules, at).rule.id)) seen.add(at);
-  }
-  return seen;
+/**
+ * Whether a rule sets its fill somewhere, or any property where it has none. Looks at its own cells alone, and no
+ * further than the first that shows it.
+ */
+function isSeen({ activeRules, resolver }: Evaluation, at: number, fills: boolean): boolean {
+  const one = itemAt(activeRules, at);
+  const sets = (column: number, slot: number): boolean => {
+    for (const [property, by] of resolver.resolve(column, slot).from)
+      if (by === at && (property === 'fill' || !fills)) return true;
+    return false;
+  };
+  return [...one.painted].some((column) =>
+    sourcesOf(one, column).some((source) => one.outcomes.get(source)?.has.some((slot) => sets(column, slot))),
+  );
 }
 
 /** The first cell that a rule would paint, and the earlier rule that comes first there. */
@@ -56,9 +59,10 @@ function firstHidden(
   at: number,
 ): { cell: string; by: number } | undefined {
   const one = itemAt(activeRules, at);
+  const painted = Array.from(one.painted, (column) => ({ column, sources: sourcesOf(one, column) }));
   for (const [position, slot] of sheet.order.entries())
-    for (const column of one.painted) {
-      if (!sourcesOf(one, column).some((source) => one.shows(source, slot))) continue;
+    for (const { column, sources } of painted) {
+      if (!sources.some((source) => one.shows(source, slot))) continue;
       const by = resolver.resolve(column, slot).rules[0];
       if (by !== undefined && by < at) return { cell: cellAddress(column, position), by };
     }

@@ -66,7 +66,7 @@ export class ColumnNumbers {
     const { away, spread } = this.asked;
     const was = this.sums?.bounds(away, spread);
     this.sums?.edit(before, now.number);
-    this.exact = null;
+    if (this.exact) replaceIn(this.exact, before, now.number);
     this.window?.edit(now);
     this.wasEdited = true;
     return this.between(was, this.sums?.bounds(away, spread));
@@ -119,7 +119,11 @@ export class GroupNumbers {
   }
 
   edit(before: number, { number }: Pick<PlacedNumber, 'number'>): undefined {
-    if (!Number.isNaN(before)) this.moments.remove(before);
-    if (!Number.isNaN(number)) this.moments.add(number);
+    replaceIn(this.moments, before, number);
   }
+}
+
+function replaceIn(moments: Moments, before: number, now: number): void {
+  if (!Number.isNaN(before)) moments.remove(before);
+  if (!Number.isNaN(now)) moments.add(now);
 }
