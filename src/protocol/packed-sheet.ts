@@ -57,6 +57,11 @@ export class SheetPacker {
     this.columns = about.fields.map(() => new CellsPacker());
   }
 
+  /** The sequence in whose state the sheet is packed. */
+  get sequence(): number {
+    return this.about.sequence;
+  }
+
   add({ id, key, role, cells, about }: StoredRow): void {
     const { fields } = this.about;
     const isHeader = role === 'header';

@@ -1,7 +1,10 @@
 import { Readable } from 'node:stream';
 import { gunzipSync, gzipSync } from 'node:zlib';
+import { generateNKeysBetween } from 'fractional-indexing';
 import { nanoid } from 'nanoid';
 import { describe, expect, test } from 'vitest';
+import { endLine, headLine, rowLine } from '../../src/core/exchange/archive/archive-lines';
+import { newField } from '../../src/core/sheet/field';
 import { shownAt } from '../../src/core/sheet/shown-cell';
 import { Evaluation } from '../../src/core/rules/evaluate/evaluation';
 import type { Look } from '../../src/core/looks/look';
@@ -61,6 +64,30 @@ const stateOf = (packed: Uint8Array) => {
 };
 
 describe('an archive', () => {
+  test.each([
+    ['packs a large sheet while it comes in', (rows: readonly string[]) => rows, 1],
+    [
+      'leaves that to who opens it first where rows are in another order',
+      (rows: readonly string[]) => rows.toReversed(),
+      0,
+    ],
+  ])('%s', async (_, order, kept) => {
+    const keys = generateNKeysBetween(null, null, 2200);
+    const cells = (at: number) => ({ station: `Station ${at % 11}`, ph: String(at / 100) });
+    const lines = [
+      headLine({ name: 'Large', fields: [newField('station', 'a0'), newField('ph', 'a1')], rules: [] }),
+      ...order(keys.map((key, at) => rowLine({ id: `r${at}`, key, role: 'record', cells: cells(at) }))),
+      endLine({ rows: keys.length, changes: 0 }),
+    ];
+    const id = await bringInSheet(sql, Readable.from([gzipSync(lines.join(''))]), owner);
+    const [{ count } = { count: '' }] = await sql`select count(*) from sheet_snapshot where sheet_id = ${id}`;
+    expect(Number(count)).toBe(kept);
+    const first = stateOf(await readPacked(sql, id));
+    expect(first.rows[2199]).toEqual({ id: 'r2199', key: keys[2199], role: 'record', cells: cells(2199) });
+    await sql`delete from sheet_snapshot where sheet_id = ${id}`;
+    expect(stateOf(await readPacked(sql, id))).toEqual(first);
+  });
+
   test('makes the same sheet again, and every moment of its history', async () => {
     const { id: _, ...contents } = volunteerHours();
     // With a rule of every kind over its first field.

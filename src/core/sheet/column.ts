@@ -17,6 +17,14 @@ import { BitSet } from '../values/bit-set';
  */
 const CODE = { blank: 0, computed: 1, emptyText: 2, plain: 3 } as const;
 
+let none = new Float64Array(64).fill(NaN);
+
+/** As many times NaN, in an array that is never written to. */
+function noNumbers(size: number): Float64Array {
+  if (size > none.length) none = new Float64Array(size).fill(NaN);
+  return none.subarray(0, size);
+}
+
 /** Slots from which on a column grows by an eighth: twice its size would be much for one row more. */
 const LARGE = 65_536;
 
@@ -31,7 +39,9 @@ const isLoose = (code: number): boolean => code === CODE.computed || code === CO
 export class Column {
   codes = new Uint32Array(64);
   tags = new Uint8Array(64);
-  numbers = new Float64Array(64).fill(NaN);
+  /** Shared with all columns without a number until there is one: see `ownNumbers`. */
+  numbers = noNumbers(64);
+  private hasNumbers = false;
   /** By code, those of CODE among them: what a slot with a loose value holds is in `numbers`. */
   readonly contents: Contents;
   /** True once a date has been stored: comparisons of numbers must then look at tags as well. */
@@ -61,9 +71,17 @@ export class Column {
     const { codes, tags, numbers, inputs } = this;
     (this.codes = new Uint32Array(capacity)).set(codes);
     (this.tags = new Uint8Array(capacity)).set(tags);
-    (this.numbers = new Float64Array(capacity).fill(NaN)).set(numbers);
+    if (this.hasNumbers) (this.numbers = new Float64Array(capacity).fill(NaN)).set(numbers);
+    else this.numbers = noNumbers(capacity);
     if (inputs) (this.inputs = new Uint32Array(capacity)).set(inputs);
     this.kept = null;
+  }
+
+  /** The numbers, to be written to. */
+  private ownNumbers(): Float64Array {
+    if (!this.hasNumbers) this.numbers = this.numbers.slice();
+    this.hasNumbers = true;
+    return this.numbers;
   }
 
   /**
@@ -81,7 +99,9 @@ export class Column {
     const read = this.contents.load(cells.inputs);
     this.hasDates ||= read.tags.includes(TAG.date);
     this.hasLoose ||= cells.numbers.length > 0;
-    const { codes, tags, numbers } = this;
+    const { codes, tags } = this;
+    const isNumeric = this.hasLoose || read.tags.includes(TAG.number) || this.hasDates;
+    const numbers = isNumeric ? this.ownNumbers() : null;
     let next = 0;
     for (let slot = 0; slot < cells.codes.length; slot++) {
       const code = cells.codes[slot]!;
@@ -89,13 +109,13 @@ export class Column {
       if (code === PLAIN_CELL) {
         codes[slot] = CODE.plain;
         tags[slot] = TAG.number;
-        numbers[slot] = cells.numbers[next++]!;
+        if (numbers) numbers[slot] = cells.numbers[next++]!;
         continue;
       }
       const at = code - FIRST_INPUT;
       codes[slot] = read.codes[at]!;
       tags[slot] = read.tags[at]!;
-      numbers[slot] = read.numbers[at]!;
+      if (numbers) numbers[slot] = read.numbers[at]!;
     }
     if (read.formulas === null) return;
     for (let slot = 0; slot < cells.codes.length; slot++) {
@@ -115,7 +135,7 @@ export class Column {
     this.hasLoose = true;
     this.codes[slot] = CODE.plain;
     this.tags[slot] = TAG.number;
-    this.numbers[slot] = number;
+    this.ownNumbers()[slot] = number;
     if (this.kept) this.kept[slot] = number;
   }
 
@@ -150,7 +170,7 @@ export class Column {
     const end = first + numbers.length;
     this.codes.fill(CODE.computed, first, end);
     this.tags.fill(TAG.number, first, end);
-    this.numbers.set(numbers, first);
+    this.ownNumbers().set(numbers, first);
     this.kept?.set(numbers, first);
   }
 
@@ -182,7 +202,8 @@ export class Column {
   private write(slot: number, code: number, value: CellValue): void {
     this.codes[slot] = code;
     this.tags[slot] = TAG[value.kind];
-    this.numbers[slot] = numberOf(value);
+    const number = numberOf(value);
+    if (number === number || this.hasNumbers) this.ownNumbers()[slot] = number;
     if (value.kind === 'date') this.hasDates = true;
     if (this.kept) this.kept[slot] = this.operandAt(slot);
   }

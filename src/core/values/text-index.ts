@@ -7,8 +7,8 @@ const SEED = Math.trunc(Math.random() * 0x7fffffff);
 
 /**
  * Finds the number of a text among texts that the owner keeps by number. A table of hashes with open addressing (linear
- * probing, at most half full; the hash is FNV-1a with a seed and the finalizer of MurmurHash3): 16 to 32 bytes a text,
- * and nothing for the garbage collector to follow.
+ * probing, at most two thirds full; the hash is FNV-1a with a seed and the finalizer of MurmurHash3): 12 to 32 bytes a
+ * text, and nothing for the garbage collector to follow.
  */
 export class TextIndex {
   private numbers = new Int32Array(64).fill(EMPTY);
@@ -22,7 +22,7 @@ export class TextIndex {
 
   /** Makes room for so many texts more, so that the table grows once. */
   reserve(more: number): void {
-    if ((this.used + more) * 2 > this.numbers.length) this.grow(this.held + more);
+    if ((this.used + more) * 3 > this.numbers.length * 2) this.grow(this.held + more);
   }
 
   /** The number of a text, or -1. */
@@ -42,7 +42,7 @@ export class TextIndex {
     }
     this.numbers[place] = number;
     this.hashes[place] = hash;
-    if (this.used * 2 > this.numbers.length) this.grow(this.held);
+    if (this.used * 3 > this.numbers.length * 2) this.grow(this.held);
   }
 
   /** The number of a text; where it is new, `next`, under which it is put in. */
@@ -55,7 +55,7 @@ export class TextIndex {
     this.held++;
     this.numbers[place] = next;
     this.hashes[place] = hash;
-    if (this.used * 2 > this.numbers.length) this.grow(this.held);
+    if (this.used * 3 > this.numbers.length * 2) this.grow(this.held);
     return next;
   }
 
@@ -80,10 +80,10 @@ export class TextIndex {
     }
   }
 
-  /** A new table, at most a third full: where texts come and go, it is not made anew for each. */
+  /** A new table, at most half full: where texts come and go, it is not made anew for each. */
   private grow(wanted: number): void {
     const { numbers, hashes } = this;
-    const size = 2 ** Math.ceil(Math.log2(Math.max(32, wanted) * 3));
+    const size = 2 ** Math.ceil(Math.log2(Math.max(32, wanted) * 2));
     const last = size - 1;
     this.numbers = new Int32Array(size).fill(EMPTY);
     this.hashes = new Int32Array(size);

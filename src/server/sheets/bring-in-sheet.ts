@@ -16,6 +16,7 @@ import { appendArchived } from '../sql/change';
 import { insertRows } from '../sql/row';
 import { moveHead } from '../sql/sheet';
 import { fillSheet, ROWS_AT_ONCE } from './create-sheet';
+import { NewSheetPacker } from './read-packed';
 import { refusalText } from '../../texts/refusal-text';
 
 /** Changes of a log that are written by one statement. */
@@ -57,6 +58,7 @@ async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: s
   const id = nanoid(12);
   const reader = new ArchiveReader();
   const { counts } = reader;
+  let packing: NewSheetPacker | null = null;
   let rows: StoredRow[] = [];
   let changes: ArchivedChange[] = [];
   // The database writes some rows while the next ones are read.
@@ -76,8 +78,11 @@ async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: s
   for await (const text of lines) {
     const item = reader.take(text);
     if (!item) continue;
-    if ('head' in item) await fillSheet(tx, id, { ...item.head, rows: [], owner });
-    else if ('row' in item) {
+    if ('head' in item) {
+      await fillSheet(tx, id, { ...item.head, rows: [], owner });
+      packing = await NewSheetPacker.begin(tx, id);
+    } else if ('row' in item) {
+      packing?.add(item.row);
       if (rows.push(item.row) === ROWS_AT_ONCE) await putRows();
     } else if (changes.push(item.change) === CHANGES_AT_ONCE) await putChanges();
   }
@@ -86,6 +91,7 @@ async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: s
   await writing;
   await putChanges();
   if (counts.changes) await moveHead(tx, id, counts.changes);
+  else await packing?.keep();
   return id;
 }
 

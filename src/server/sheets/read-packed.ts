@@ -1,8 +1,10 @@
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
+import type { StoredRow } from '../../core/sheet/change';
+import { byKey } from '../../core/sheet/compare-keys';
 import type { SheetId } from '../../core/sheet/ids';
 import { SheetPacker } from '../../protocol/packed-sheet';
-import type { Sql } from '../database';
+import type { Sql, Transaction } from '../database';
 import { readFields } from '../sql/field';
 import { readParts } from '../sql/part';
 import { readRowsInBatches } from '../sql/row';
@@ -35,23 +37,61 @@ async function packFresh(
   sql: Sql,
   id: SheetId,
 ): Promise<{ sequence: number; rows: number; packed: Uint8Array<ArrayBuffer> }> {
-  const { packer, sequence, rows } = await sql.begin('isolation level repeatable read read only', async (tx) => {
-    const sheet = await findSheet(tx, id);
-    if (!sheet) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
-    const { head, createdAt: _, ...about } = sheet;
-    const packer = new SheetPacker({
-      ...about,
-      sequence: head,
-      fields: await readFields(tx, id),
-      rules: await readRules(tx, id),
-      parts: await readParts(tx, id),
-    });
+  const { packer, rows } = await sql.begin('isolation level repeatable read read only', async (tx) => {
+    const packer = await beginPacking(tx, id);
     let rows = 0;
     await readRowsInBatches(tx, id, (batch) => {
       rows += batch.length;
       batch.forEach((row) => packer.add(row));
     });
-    return { packer, sequence: head, rows };
+    return { packer, rows };
   });
-  return { sequence, rows, packed: await compress(packer.pack(), { level: 3 }) };
+  return { sequence: packer.sequence, rows, packed: await compress(packer.pack(), { level: 3 }) };
+}
+
+/** What packs a sheet of the database, with all of it but the rows. Throws a Refusal where there is no such sheet. */
+async function beginPacking(tx: Transaction, id: SheetId): Promise<SheetPacker> {
+  const sheet = await findSheet(tx, id);
+  if (!sheet) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
+  const { head, createdAt: _, ...about } = sheet;
+  return new SheetPacker({
+    ...about,
+    sequence: head,
+    fields: await readFields(tx, id),
+    rules: await readRules(tx, id),
+    parts: await readParts(tx, id),
+  });
+}
+
+/**
+ * Packs a new sheet while its rows are written, so that nobody waits for it who opens it: reading ten million cells back
+ * takes ten seconds. Gives up where rows come in another order than theirs.
+ */
+export class NewSheetPacker {
+  private last: StoredRow | null = null;
+  private rows = 0;
+
+  private constructor(
+    private readonly tx: Transaction,
+    private readonly id: SheetId,
+    private packer: SheetPacker | null,
+  ) {}
+
+  /** Once the sheet is there with everything but its rows. */
+  static begin = async (tx: Transaction, id: SheetId): Promise<NewSheetPacker> =>
+    new NewSheetPacker(tx, id, await beginPacking(tx, id));
+
+  add(row: StoredRow): void {
+    if (this.last && byKey(this.last, row) >= 0) this.packer = null;
+    this.last = row;
+    this.rows++;
+    this.packer?.add(row);
+  }
+
+  /** Keeps the packed sheet where it is large enough to be kept. */
+  async keep(): Promise<void> {
+    if (!this.packer || this.rows < KEEP_FROM_ROWS) return;
+    const packed = await compress(this.packer.pack(), { level: 3 });
+    await keepSnapshot(this.tx, this.id, { sequence: this.packer.sequence, packed });
+  }
 }
