@@ -11,7 +11,7 @@ import { csvOfSheet } from '../../src/core/exchange/csv/csv-of-sheet';
 import { Evaluation } from '../../src/core/rules/evaluate/evaluation';
 import { openFile } from '../../src/engine/files/open-file';
 import { packLines } from '../../src/engine/files/pack-lines';
-import { unpackSheet } from '../../src/protocol/packed-sheet';
+import { unpackSheet } from '../../src/protocol/packed/packed-sheet';
 import { connect } from '../../src/server/database';
 import { bringInSheet } from '../../src/server/sheets/bring-in-sheet';
 import { readPacked } from '../../src/server/sheets/read-packed';

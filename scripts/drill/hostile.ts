@@ -1,6 +1,7 @@
 import { request as ask } from 'node:http';
 import { setTimeout as pause } from 'node:timers/promises';
 import { Instance } from './instance';
+import { packedRows } from '../../test/support/packed-rows';
 
 /** Answers that are timed in each half of a round, and rounds. */
 const TIMED = 60;
@@ -180,8 +181,6 @@ export async function measureHostile(root: string): Promise<{ text: string; isGo
 const most = (times: readonly number[]): number => times.toSorted((a, b) => a - b)[Math.floor(times.length * 0.95)]!;
 
 async function rowIds(instance: Instance, sheet: string, cookie: string): Promise<string[]> {
-  const { gunzipSync } = await import('node:zlib');
   const answer = await fetch(`${instance.address}/api/sheets/${sheet}/packed`, { headers: { cookie } });
-  const bytes = gunzipSync(Buffer.from(await answer.arrayBuffer()));
-  return (JSON.parse(bytes.subarray(4, 4 + bytes.readUInt32LE(0)).toString()) as { rowIds: string[] }).rowIds;
+  return packedRows(new Uint8Array(await answer.arrayBuffer()));
 }

@@ -27,7 +27,7 @@ import type { Edit } from '../core/edit/registry';
 import type { FindQuery } from '../core/edit/find';
 import type { Refresh, RefreshHow } from '../core/edit/refresh';
 import type { AreaMeasures } from '../core/rules/explain/measure-area';
-import type { GivenLook } from './painted-sheet';
+import type { GivenLook } from './packed/painted-sheet';
 import type {
   ActiveCell,
   Area,

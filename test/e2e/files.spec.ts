@@ -122,6 +122,25 @@ test('rows are pasted and dropped; what cannot be read says why; what is left le
   expect(await sheetsCalled(page, 'Pasted rows', 'nested')).toBe(0);
 });
 
+test('a file too large for the memory of the device is told before the import', async ({ page }) => {
+  // 0.25 GB is the least that browsers tell (Device Memory, W3C).
+  await page.addInitScript(() => Object.defineProperty(navigator, 'deviceMemory', { value: 0.25 }));
+  await page.goto('/');
+  const choose = (rows: number) =>
+    page.getByLabel('File to import').setInputFiles({
+      name: 'wide.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(`${'1,'.repeat(99)}1\n`.repeat(rows)),
+    });
+  await choose(17_000);
+  const warning = page.getByRole('alert', { name: 'Too large for this device' });
+  await expect(warning).toContainText('takes about 68 MB of memory, and a page has about 62 MB');
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await choose(100);
+  await expect(page.getByRole('button', { name: 'Import', exact: true })).toBeVisible();
+  await expect(warning).toHaveCount(0);
+});
+
 test('a large file shows how far it is, and stopping leaves nothing behind', async ({ page }) => {
   await page.goto('/');
   await page

@@ -6,6 +6,7 @@ import { recordingProxy } from './recording-proxy';
 import { makeSheet, SheetPage } from './sheet-page';
 import { expect, test } from './test';
 import { violations } from './violations';
+import { packedRows } from '../support/packed-rows';
 
 const CLUES = [
   ['Clue', 'Alder', 'Birch', 'Loosestrife', 'Secret'],
@@ -381,8 +382,5 @@ test('the owner shares from the panel; somebody invited signs up and edits; a li
   await viewer.context.close();
 });
 
-async function rowIds(page: Page, sheet: string): Promise<string[]> {
-  const { gunzipSync } = await import('node:zlib');
-  const bytes = gunzipSync(await (await page.request.get(`/api/sheets/${sheet}/packed`)).body());
-  return (JSON.parse(bytes.subarray(4, 4 + bytes.readUInt32LE(0)).toString()) as { rowIds: string[] }).rowIds;
-}
+const rowIds = async (page: Page, sheet: string): Promise<string[]> =>
+  packedRows(await (await page.request.get(`/api/sheets/${sheet}/packed`)).body());

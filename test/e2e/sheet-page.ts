@@ -1,6 +1,7 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { generateNKeysBetween } from 'fractional-indexing';
 import { newField } from '../../src/core/sheet/field';
+import { packedRows } from '../support/packed-rows';
 
 /** A sheet in the browser, as a person uses it. */
 export class SheetPage {
@@ -215,10 +216,5 @@ function moreFields(rows: readonly (readonly string[])[]): object[] {
   return fields.length > 0 ? [{ kind: 'put-fields', fields }] : [];
 }
 
-async function rowIds(page: Page, id: string): Promise<string[]> {
-  const packed = await page.request.get(`/api/sheets/${id}/packed`);
-  const { gunzipSync } = await import('node:zlib');
-  const bytes = gunzipSync(await packed.body());
-  const head = JSON.parse(bytes.subarray(4, 4 + bytes.readUInt32LE(0)).toString()) as { rowIds: string[] };
-  return head.rowIds;
-}
+const rowIds = async (page: Page, id: string): Promise<string[]> =>
+  packedRows(await (await page.request.get(`/api/sheets/${id}/packed`)).body());

@@ -24,7 +24,7 @@ import { giveToken } from '../../src/server/programs/give-token';
 import { upsertRecords } from '../../src/server/programs/upsert-records';
 import { hashToken } from '../../src/server/people/token';
 import { findProgram, type FoundProgram } from '../../src/server/sql/program';
-import { unpackSheet } from '../../src/protocol/packed-sheet';
+import { unpackSheet } from '../../src/protocol/packed/packed-sheet';
 import type { UpsertBody } from '../../src/protocol/programs/endpoints';
 import { testDatabase } from '../support/test-database';
 

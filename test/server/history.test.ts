@@ -3,7 +3,7 @@ import { gunzipSync } from 'node:zlib';
 import { beforeEach, describe, expect, test } from 'vitest';
 import type { Operation } from '../../src/core/sheet/change';
 import { Sheet } from '../../src/core/sheet/sheet';
-import { unpackSheet } from '../../src/protocol/packed-sheet';
+import { unpackSheet } from '../../src/protocol/packed/packed-sheet';
 import { createSheet } from '../../src/server/sheets/create-sheet';
 import { historyOf } from '../../src/server/sheets/read-history';
 import { Refusal } from '../../src/server/refusal';

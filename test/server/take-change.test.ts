@@ -10,7 +10,7 @@ import { takeChange } from '../../src/server/sheets/take-change';
 import { readChangesAfter } from '../../src/server/sql/change';
 import { migrate } from '../../src/server/migrate';
 import { seedDemo } from '../../src/demo/seed-demo';
-import { unpackSheet } from '../../src/protocol/packed-sheet';
+import { unpackSheet } from '../../src/protocol/packed/packed-sheet';
 import { gunzipSync } from 'node:zlib';
 import { anyOperation, contentsOf, makeSheet } from '../support/arbitrary-sheet';
 import { MIGRATIONS, testDatabase, TESTER } from '../support/test-database';

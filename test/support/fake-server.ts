@@ -2,7 +2,7 @@ import { gzipSync } from 'node:zlib';
 import { vi } from 'vitest';
 import type { Change, Operation } from '../../src/core/sheet/change';
 import type { Sheet } from '../../src/core/sheet/sheet';
-import { SheetPacker } from '../../src/protocol/packed-sheet';
+import { SheetPacker } from '../../src/protocol/packed/packed-sheet';
 import type { RecordedChange } from '../../src/protocol/recorded-change';
 import { rulesOf } from '../../src/core/rules/shape/stored-rule';
 

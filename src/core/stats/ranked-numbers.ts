@@ -113,7 +113,7 @@ export class RankedNumbers {
     let least = numbers[0] ?? NaN;
     let greatest = least;
     for (let at = 1; at < numbers.length; at++) {
-      const number = numbers[at]!;
+      const number = numbers[at] ?? NaN;
       if (number < least) least = number;
       if (number > greatest) greatest = number;
     }

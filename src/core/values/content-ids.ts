@@ -1,4 +1,5 @@
 import type { CellValue } from './cell-value';
+import { itemAt } from './item-at';
 import { TextIndex } from './text-index';
 import { foldText, type FoldOptions } from './fold-text';
 
@@ -10,7 +11,7 @@ export class ContentIds {
   /** The folded texts as they came, the id of each, and where each is. */
   private readonly texts: string[] = [];
   private readonly textIds: number[] = [];
-  private readonly textIndex = new TextIndex((at) => this.texts[at]!);
+  private readonly textIndex = new TextIndex((at) => itemAt(this.texts, at));
   private readonly logicals = new Map<boolean, number>();
   private readonly pairs = new Map<number, Map<number, number>>();
 
@@ -51,7 +52,7 @@ export class ContentIds {
       this.texts.push(text);
       this.textIds.push(this.next++);
     }
-    return this.textIds[at]!;
+    return itemAt(this.textIds, at);
   }
 
   /** The id of a combination that goes on with one more part. */

@@ -27,9 +27,7 @@ export class TextIndex {
 
   /** The number of a text, or -1. */
   find(text: string): number {
-    const { numbers } = this;
-    const place = this.placeOf(text, hashOf(text));
-    return numbers[place]! < 0 ? -1 : numbers[place]!;
+    return Math.max(-1, this.numbers[this.placeOf(text, hashOf(text))] ?? -1);
   }
 
   /** Puts a text in under a number; one that is there gets the new number. */
@@ -49,7 +47,7 @@ export class TextIndex {
   findOrSet(text: string, next: number): number {
     const hash = hashOf(text);
     const place = this.placeOf(text, hash);
-    const known = this.numbers[place]!;
+    const known = this.numbers[place] ?? EMPTY;
     if (known >= 0) return known;
     this.used++;
     this.held++;
@@ -62,7 +60,7 @@ export class TextIndex {
   /** Takes a text out, which may not be in. */
   delete(text: string): void {
     const place = this.placeOf(text, hashOf(text));
-    if (this.numbers[place]! < 0) return;
+    if (this.numbers[place] === EMPTY) return;
     this.numbers[place] = GONE;
     this.held--;
   }
@@ -73,14 +71,14 @@ export class TextIndex {
     const last = numbers.length - 1;
     let place = hash & last;
     for (;;) {
-      const number = numbers[place]!;
+      const number = numbers[place] ?? EMPTY;
       if (number === EMPTY) return place;
       if (number >= 0 && hashes[place] === hash && this.textOf(number) === text) return place;
       place = (place + 1) & last;
     }
   }
 
-  /** A new table, at most half full: where texts come and go, it is not made anew for each. */
+  /** A new table, at most half full: where texts come and go, a few more do not grow it. */
   private grow(wanted: number): void {
     const { numbers, hashes } = this;
     const size = 2 ** Math.ceil(Math.log2(Math.max(32, wanted) * 2));
@@ -88,11 +86,13 @@ export class TextIndex {
     this.numbers = new Int32Array(size).fill(EMPTY);
     this.hashes = new Int32Array(size);
     for (let from = 0; from < numbers.length; from++) {
-      if (numbers[from]! < 0) continue;
-      let place = hashes[from]! & last;
+      const number = numbers[from] ?? EMPTY;
+      const hash = hashes[from] ?? 0;
+      if (number < 0) continue;
+      let place = hash & last;
       while (this.numbers[place] !== EMPTY) place = (place + 1) & last;
-      this.numbers[place] = numbers[from]!;
-      this.hashes[place] = hashes[from]!;
+      this.numbers[place] = number;
+      this.hashes[place] = hash;
     }
     this.used = this.held;
   }

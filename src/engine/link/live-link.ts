@@ -3,7 +3,7 @@ import { sheetUrl } from '../../protocol/sheet-url';
 import { itemAt } from '../../core/values/item-at';
 import type { Change } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
-import type { Repaint } from '../../protocol/painted-sheet';
+import type { Repaint } from '../../protocol/packed/painted-sheet';
 import type { Present } from '../../protocol/presence';
 import type { ChangeAnswer, RecordedChange, SentChange } from '../../protocol/recorded-change';
 

@@ -3,7 +3,7 @@ import type { LookProperty } from '../../core/looks/look';
 import type { ResolvedLook } from '../../core/rules/evaluate/resolver';
 import type { RuleId } from '../../core/sheet/ids';
 import type { Sheet } from '../../core/sheet/sheet';
-import type { GivenLook, Repaint } from '../../protocol/painted-sheet';
+import type { GivenLook, Repaint } from '../../protocol/packed/painted-sheet';
 
 /** The looks of cells as the server gave them, for readers without rules. */
 export class GivenLooks {

@@ -1,7 +1,7 @@
 import type { Theme } from '../../core/looks/first-family';
-import type { PaintedHead } from '../../protocol/painted-sheet';
-import { unpackPainted } from '../../protocol/painted-sheet';
-import { unpackSheet } from '../../protocol/packed-sheet';
+import type { PaintedHead } from '../../protocol/packed/painted-sheet';
+import { unpackPainted } from '../../protocol/packed/painted-sheet';
+import { unpackSheet } from '../../protocol/packed/packed-sheet';
 import { EntryLock } from './entry-lock';
 import { GivenLooks } from './given-looks';
 import { Replica } from './replica';

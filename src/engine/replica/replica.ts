@@ -13,7 +13,7 @@ import { byKey } from '../../core/sheet/compare-keys';
 import type { RuleId } from '../../core/sheet/ids';
 import type { Sheet } from '../../core/sheet/sheet';
 import { serialInZone } from '../../core/values/dates/serial-in-zone';
-import type { Repaint } from '../../protocol/painted-sheet';
+import type { Repaint } from '../../protocol/packed/painted-sheet';
 import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';
 import type { GivenLooks } from './given-looks';
 

@@ -7,7 +7,7 @@ import type { SheetId } from '../../core/sheet/ids';
 import { keysAt } from '../../core/sheet/layout/keys-at';
 import type { Sheet } from '../../core/sheet/sheet';
 import type { LookPart } from '../../core/sheet/sheet-part';
-import { unpackSheet } from '../../protocol/packed-sheet';
+import { unpackSheet } from '../../protocol/packed/packed-sheet';
 import { fetchSheet } from '../link/fetch-sheet';
 import { sendJson } from '../link/send-json';
 

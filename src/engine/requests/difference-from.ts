@@ -1,7 +1,7 @@
 import { sheetDifference, type SheetDifference } from '../../core/rules/explain/sheet-difference';
 import type { Theme } from '../../core/looks/first-family';
 import type { SheetId } from '../../core/sheet/ids';
-import { unpackSheet } from '../../protocol/packed-sheet';
+import { unpackSheet } from '../../protocol/packed/packed-sheet';
 import { fetchSheet } from '../link/fetch-sheet';
 import { Replica } from '../replica/replica';
 

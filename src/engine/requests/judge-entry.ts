@@ -1,6 +1,6 @@
 import { sheetUrl } from '../../protocol/sheet-url';
 import type { CellIds, SheetId } from '../../core/sheet/ids';
-import type { GivenLook } from '../../protocol/painted-sheet';
+import type { GivenLook } from '../../protocol/packed/painted-sheet';
 import type { PaintedQuery } from '../link/fetch-sheet';
 import { sendJson } from '../link/send-json';
 import { withQuery } from '../../protocol/with-query';

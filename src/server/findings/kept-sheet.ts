@@ -4,7 +4,7 @@ import { shownAt } from '../../core/sheet/shown-cell';
 import { numberText } from '../../core/values/number-text';
 import { Replica } from '../../engine/replica/replica';
 import type { NewFinding } from '../../protocol/findings';
-import { unpackSheet } from '../../protocol/packed-sheet';
+import { unpackSheet } from '../../protocol/packed/packed-sheet';
 import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';
 import { unzipPacked } from '../sheets/unzip-packed';
 

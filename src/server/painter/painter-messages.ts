@@ -4,7 +4,7 @@ import type { ExportReport } from '../../core/exchange/export-source';
 import type { RecordsPage, RecordsWanted } from '../../core/exchange/json/records-page';
 import type { Evaluated, SentRecords } from './evaluate-records';
 import type { FieldId, RowId, SheetId } from '../../core/sheet/ids';
-import type { GivenLook, Repaint } from '../../protocol/painted-sheet';
+import type { GivenLook, Repaint } from '../../protocol/packed/painted-sheet';
 import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';
 import type { ViewOf } from './painted-view';
 

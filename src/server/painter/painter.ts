@@ -5,7 +5,7 @@ import type { ExportFormatName } from '../../core/exchange/export-formats';
 import type { ExportOptions } from '../../core/exchange/exported-file';
 import type { RecordsPage, RecordsWanted } from '../../core/exchange/json/records-page';
 import type { SheetId } from '../../core/sheet/ids';
-import type { GivenLook, Repaint } from '../../protocol/painted-sheet';
+import type { GivenLook, Repaint } from '../../protocol/packed/painted-sheet';
 import { database, longWork, type Sql } from '../database';
 import { liveHub } from '../live/hub';
 import { Refusal } from '../refusal';

@@ -3,7 +3,7 @@ import { gzip } from 'node:zlib';
 import type { StoredRow } from '../../core/sheet/change';
 import { byKey } from '../../core/sheet/compare-keys';
 import type { SheetId } from '../../core/sheet/ids';
-import { SheetPacker } from '../../protocol/packed-sheet';
+import { SheetPacker } from '../../protocol/packed/packed-sheet';
 import type { Sql, Transaction } from '../database';
 import { readFields } from '../sql/field';
 import { readParts } from '../sql/part';

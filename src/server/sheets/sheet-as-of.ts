@@ -4,7 +4,7 @@ import { gzip } from 'node:zlib';
 import { rulesOf } from '../../core/rules/shape/stored-rule';
 import type { SheetId } from '../../core/sheet/ids';
 import { Sheet } from '../../core/sheet/sheet';
-import { SheetPacker } from '../../protocol/packed-sheet';
+import { SheetPacker } from '../../protocol/packed/packed-sheet';
 import type { Sql } from '../database';
 import { readChangesBefore } from '../sql/change';
 import { readFields } from '../sql/field';

@@ -17,6 +17,9 @@ export const importing = {
   thisOneIsEmpty: 'this one is empty',
   notImported: 'Not imported',
   nothingIsLeftOut: 'Nothing is left out',
+  tooLargeForDevice: 'Too large for this device',
+  sheetNeedsMemory:
+    'The sheet takes about {needed, number} MB of memory, and a page has about {available, number} MB here. Leave out fields, or open the sheet on a computer with more memory after the import.',
   import: 'Import',
   importAllLengthSheets: 'Import all {length, number} sheets',
   cancel: 'Cancel',

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { GivenLook } from '../../protocol/painted-sheet';
+import type { GivenLook } from '../../protocol/packed/painted-sheet';
 import type { Editing } from '../sheet/session-state';
 import { useSession } from '../sheet/use-session';
 

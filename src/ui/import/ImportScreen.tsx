@@ -8,6 +8,7 @@ import type { FilePreview } from '../../protocol/import-messages';
 import { Page } from '../page/Page';
 import shared from './Import.module.css';
 import classes from './ImportScreen.module.css';
+import { tooLargeHere } from './page-memory';
 import { PreviewTable } from './PreviewTable';
 import { ReadingForm } from './ReadingForm';
 import { isBlank, useImport, type Stage } from './use-import';
@@ -98,6 +99,7 @@ function Side({ preview, work, leave }: SideProps) {
           onChange={(value) => value !== null && void change({ sheet: Number(value) })}
         />
       )}
+      <SizeWarning preview={preview} />
       <Acts preview={preview} work={work} leave={leave} />
       <LossList losses={preview.losses} />
       {preview.rules.length > 0 && <FoundRules rules={preview.rules} />}
@@ -105,6 +107,19 @@ function Side({ preview, work, leave }: SideProps) {
         <ReadingForm preview={preview} change={(what) => void change(what)} />
       </div>
     </div>
+  );
+}
+
+/** Says so before the import where the sheet would be too much for this device. */
+function SizeWarning({ preview }: { readonly preview: FilePreview }) {
+  const t = useTranslations('importing');
+  const tooLarge = tooLargeHere(preview);
+  return (
+    tooLarge && (
+      <Alert color="dark" variant="outline" title={t('tooLargeForDevice')}>
+        {t('sheetNeedsMemory', { ...tooLarge })}
+      </Alert>
+    )
   );
 }
 

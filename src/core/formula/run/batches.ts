@@ -1,4 +1,4 @@
-import type { Column } from '../../sheet/column';
+import type { Column } from '../../sheet/column/column';
 import { TAG } from '../../values/cell-value';
 import type { BoundCell, EvalCursor } from '../values/place';
 import type { BinaryOperator } from '../syntax/formula-tree';

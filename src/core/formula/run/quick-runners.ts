@@ -1,6 +1,6 @@
 import { foldCase } from '../../values/fold-text';
 import { TAG, type CellValue } from '../../values/cell-value';
-import type { Column } from '../../sheet/column';
+import type { Column } from '../../sheet/column/column';
 import { BATCH, forEachSlot, type TestBatch, type TestBits } from './batches';
 import type { BoundReference, EvalCursor } from '../values/place';
 import type { BinaryOperator } from '../syntax/formula-tree';

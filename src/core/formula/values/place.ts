@@ -1,4 +1,4 @@
-import type { Column } from '../../sheet/column';
+import type { Column } from '../../sheet/column/column';
 import type { Sheet } from '../../sheet/sheet';
 import type { Area, FormulaError, Scalar } from './formula-value';
 import { TooMuchWork, workOfText, type WorkMeter } from './work-meter';

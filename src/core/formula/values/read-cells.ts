@@ -1,4 +1,4 @@
-import type { Column } from '../../sheet/column';
+import type { Column } from '../../sheet/column/column';
 import { TAG } from '../../values/cell-value';
 import { Area, AreaList, FormulaError, Matrix, SerialDate, isScalar, type Operand, type Scalar } from './formula-value';
 import { positionAt, spend, spendMade, type EvalCursor } from './place';

@@ -20,7 +20,7 @@ export function endsRead(sheet: Sheet, read: readonly ReadColumn[]): { least: nu
   for (const { column, slots } of read) {
     const { numbers } = sheet.column(column);
     slots.forEach((slot) => {
-      const number = numbers[slot]!;
+      const number = numbers[slot] ?? NaN;
       if (number < least) least = number;
       if (number > greatest) greatest = number;
     });

@@ -1,4 +1,4 @@
-import type { Column } from '../../sheet/column';
+import type { Column } from '../../sheet/column/column';
 import type { Sheet } from '../../sheet/sheet';
 import { shownApart } from '../../sheet/shown-cell';
 import type { OutcomeColumn } from './outcome-column';

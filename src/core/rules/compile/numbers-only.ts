@@ -1,4 +1,4 @@
-import type { Column } from '../../sheet/column';
+import type { Column } from '../../sheet/column/column';
 import { setWithin } from './number-bits';
 import type { OutcomeColumn } from './outcome-column';
 

@@ -3,7 +3,7 @@ import type { FieldId } from '../../sheet/ids';
 import { shownAt } from '../../sheet/shown-cell';
 import type { CompileContext } from '../compile/compile-context';
 import { ContentIds } from '../../values/content-ids';
-import type { FoldedContents } from '../../sheet/folded-contents';
+import type { FoldedContents } from '../../sheet/column/folded-contents';
 import { itemAt } from '../../values/item-at';
 import { missingField } from '../terms';
 import type { OutcomeColumn } from '../compile/outcome-column';

@@ -5,7 +5,7 @@ import { shownAt, textAt } from '../../sheet/shown-cell';
 import { TAG, type CellValue } from '../../values/cell-value';
 import { foldText } from '../../values/fold-text';
 import { shownText } from '../../values/shown-text';
-import type { Column } from '../../sheet/column';
+import type { Column } from '../../sheet/column/column';
 import type { CompileContext } from '../compile/compile-context';
 import { judgeContents, UNKNOWN } from '../compile/judge-contents';
 import { readOperands } from '../compile/operands';

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { foldText } from '../values/fold-text';
-import { BitSet } from '../values/bit-set';
-import { readInput } from '../values/read-input';
+import { foldText } from '../../values/fold-text';
+import { BitSet } from '../../values/bit-set';
+import { readInput } from '../../values/read-input';
 import { Column } from './column';
 
 const input = fc.oneof(

@@ -1,10 +1,10 @@
-import { parseMessage } from './parse-message';
-import { type ReaderRole, type Own } from '../core/sharing/role';
-import type { LookValues } from '../core/looks/look';
-import type { RuleMeaning } from '../core/rules/shape/rule-meaning';
-import type { CellInput } from '../core/sheet/change';
-import type { FieldId, RowId, RuleId } from '../core/sheet/ids';
-import type { RecordedChange } from './recorded-change';
+import { parseMessage } from '../parse-message';
+import { type ReaderRole, type Own } from '../../core/sharing/role';
+import type { LookValues } from '../../core/looks/look';
+import type { RuleMeaning } from '../../core/rules/shape/rule-meaning';
+import type { CellInput } from '../../core/sheet/change';
+import type { FieldId, RowId, RuleId } from '../../core/sheet/ids';
+import type { RecordedChange } from '../recorded-change';
 
 /*
  * A sheet for readers without rules: what they may see of it, and the look of each cell. Layout, all little-endian:

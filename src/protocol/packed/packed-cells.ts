@@ -1,6 +1,13 @@
-import { BLANK_CELL, FIRST_INPUT, MANY_CONTENTS, PLAIN_CELL, type ColumnCells } from '../core/sheet/column-cells';
-import { plainNumber } from '../core/values/plain-number';
-import { TextIndex } from '../core/values/text-index';
+import {
+  BLANK_CELL,
+  FIRST_INPUT,
+  MANY_CONTENTS,
+  PLAIN_CELL,
+  plainNumber,
+  type ColumnCells,
+} from '../../core/sheet/column/column-cells';
+import { itemAt } from '../../core/values/item-at';
+import { TextIndex } from '../../core/values/text-index';
 import type { SectionReader, SectionWriter } from './byte-sections';
 
 /** How the sections of a column are to be read. */
@@ -21,7 +28,7 @@ export class CellsPacker {
   private numbers = new Float64Array(64);
   private numberCount = 0;
   private readonly inputs: string[] = [];
-  private readonly index = new TextIndex((at) => this.inputs[at]!);
+  private readonly index = new TextIndex((at) => itemAt(this.inputs, at));
 
   add(input: string): void {
     if (this.count === this.codes.length) {
@@ -78,7 +85,7 @@ export function readCells(sections: SectionReader, { width, decimals }: CellsFor
   const scale = 10 ** decimals;
   const numbers = new Float64Array(wholes.length);
   // Dividing rounds to the double nearest to the decimal number, which is the one that its digits stand for.
-  for (let at = 0; at < wholes.length; at++) numbers[at] = wholes[at]! / scale;
+  for (let at = 0; at < wholes.length; at++) numbers[at] = (wholes[at] ?? 0) / scale;
   return { codes, inputs, numbers };
 }
 

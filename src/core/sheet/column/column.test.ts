@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { TAG } from '../values/cell-value';
+import { TAG } from '../../values/cell-value';
 import { Column } from './column';
 
 function columnOf(inputs: readonly string[], options = {}): Column {

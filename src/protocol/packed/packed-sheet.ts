@@ -1,12 +1,13 @@
-import { parseMessage } from './parse-message';
-import type { RowAbout, StoredRow } from '../core/sheet/change';
-import type { StoredRule } from '../core/rules/shape/stored-rule';
-import type { SheetId } from '../core/sheet/ids';
-import type { Field } from '../core/sheet/field';
-import { Sheet } from '../core/sheet/sheet';
-import type { SheetSettings } from '../core/sheet/sheet-settings';
-import type { SheetPart } from '../core/sheet/sheet-part';
-import { roleCode } from '../core/sheet/row-role';
+import { parseMessage } from '../parse-message';
+import type { RowAbout, StoredRow } from '../../core/sheet/change';
+import type { StoredRule } from '../../core/rules/shape/stored-rule';
+import type { SheetId } from '../../core/sheet/ids';
+import type { Field } from '../../core/sheet/field';
+import { Sheet } from '../../core/sheet/sheet';
+import type { SheetSettings } from '../../core/sheet/sheet-settings';
+import type { SheetPart } from '../../core/sheet/sheet-part';
+import { itemAt } from '../../core/values/item-at';
+import { roleCode } from '../../core/sheet/row-role';
 import { SectionReader, SectionWriter } from './byte-sections';
 import { CellsPacker, readCells, type CellsForm } from './packed-cells';
 
@@ -70,7 +71,7 @@ export class SheetPacker {
     this.ids.push(id);
     this.keys.push(key);
     this.roles.push(roleCode(role));
-    this.columns.forEach((column, at) => column.add(isHeader ? '' : (cells[fields[at]!.id] ?? '')));
+    this.columns.forEach((column, at) => column.add(isHeader ? '' : (cells[itemAt(fields, at).id] ?? '')));
   }
 
   pack(): Uint8Array<ArrayBuffer> {

@@ -1,7 +1,8 @@
-import { BLANK, numberOf, TAG, type CellValue } from '../values/cell-value';
-import { readInput, type ReadOptions } from '../values/read-input';
-import { shownText } from '../values/shown-text';
-import { TextIndex } from '../values/text-index';
+import { BLANK, numberOf, TAG, type CellValue } from '../../values/cell-value';
+import { itemAt } from '../../values/item-at';
+import { readInput, type ReadOptions } from '../../values/read-input';
+import { shownText } from '../../values/shown-text';
+import { TextIndex } from '../../values/text-index';
 
 /** One distinct content of a column, read once whatever number of cells hold it. */
 export interface Entry {
@@ -74,9 +75,9 @@ export class Contents {
     const numbers = new Float64Array(inputs.length).fill(NaN);
     const formulas = new Set<number>();
     for (let at = 0; at < inputs.length; at++) {
-      const code = this.codeFor(inputs[at]!, false);
+      const code = this.codeFor(itemAt(inputs, at), false);
       codes[at] = code;
-      const item = this.items[code]!;
+      const item = this.itemAt(code);
       if (typeof item === 'string') tags[at] = TAG.text;
       else {
         tags[at] = TAG[item.value.kind];
@@ -116,29 +117,33 @@ export class Contents {
     return { input, ...content, shown: shownInput(input, value) };
   }
 
+  private itemAt(code: number): string | Entry {
+    return this.items[code] ?? BLANK_ENTRY;
+  }
+
   entryAt(code: number): Entry {
-    const item = this.items[code]!;
+    const item = this.itemAt(code);
     if (typeof item !== 'string') return item;
     return { input: item, value: { kind: 'text', text: item }, format: null, shown: item };
   }
 
   valueAt(code: number): CellValue {
-    const item = this.items[code]!;
+    const item = this.itemAt(code);
     return typeof item === 'string' ? { kind: 'text', text: item } : item.value;
   }
 
   inputAt(code: number): string {
-    const item = this.items[code]!;
+    const item = this.itemAt(code);
     return typeof item === 'string' ? item : item.input;
   }
 
   shownAt(code: number): string {
-    const item = this.items[code]!;
+    const item = this.itemAt(code);
     return typeof item === 'string' ? item : item.shown;
   }
 
   isText(code: number): boolean {
-    const item = this.items[code]!;
+    const item = this.itemAt(code);
     return typeof item === 'string' || item.value.kind === 'text';
   }
 }

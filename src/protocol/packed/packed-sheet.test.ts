@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { Column } from '../core/sheet/column';
-import { newField } from '../core/sheet/field';
-import { contentsOf, makeSheet } from '../../test/support/arbitrary-sheet';
+import { Column } from '../../core/sheet/column/column';
+import { newField } from '../../core/sheet/field';
+import { contentsOf, makeSheet } from '../../../test/support/arbitrary-sheet';
 import { SheetPacker, unpackSheet } from './packed-sheet';
 
 const ABOUT = { id: 's', name: 'S', settings: {}, sequence: 0, fields: [], rules: [], parts: [] };

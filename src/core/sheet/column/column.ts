@@ -1,15 +1,14 @@
-import type { CellBefore } from './effect';
-import type { Style } from '../looks/style';
-import { BLANK, numberOf, TAG, type CellValue } from '../values/cell-value';
-import { foldText, type FoldOptions } from '../values/fold-text';
-import { BLANK_CELL, FIRST_INPUT, MANY_CONTENTS, PLAIN_CELL, type ColumnCells } from './column-cells';
+import type { CellBefore } from '../effect';
+import type { Style } from '../../looks/style';
+import { BLANK, numberOf, TAG, type CellValue } from '../../values/cell-value';
+import { foldText, type FoldOptions } from '../../values/fold-text';
+import { BLANK_CELL, FIRST_INPUT, MANY_CONTENTS, PLAIN_CELL, plainNumber, type ColumnCells } from './column-cells';
 import { Contents, type Entry } from './contents';
 import { FoldedContents } from './folded-contents';
-import { type ReadOptions } from '../values/read-input';
-import { plainNumber } from '../values/plain-number';
-import { readNumber } from '../values/read-number';
-import { shownText } from '../values/shown-text';
-import { BitSet } from '../values/bit-set';
+import { type ReadOptions } from '../../values/read-input';
+import { readNumber } from '../../values/read-number';
+import { shownText } from '../../values/shown-text';
+import { BitSet } from '../../values/bit-set';
 
 /**
  * Codes that every column has: nothing; a number or date that a formula gave, kept in `numbers` alone; the empty text
@@ -104,23 +103,23 @@ export class Column {
     const numbers = isNumeric ? this.ownNumbers() : null;
     let next = 0;
     for (let slot = 0; slot < cells.codes.length; slot++) {
-      const code = cells.codes[slot]!;
+      const code = cells.codes[slot] ?? BLANK_CELL;
       if (code === BLANK_CELL) continue;
       if (code === PLAIN_CELL) {
         codes[slot] = CODE.plain;
         tags[slot] = TAG.number;
-        if (numbers) numbers[slot] = cells.numbers[next++]!;
+        if (numbers) numbers[slot] = cells.numbers[next++] ?? NaN;
         continue;
       }
       const at = code - FIRST_INPUT;
-      codes[slot] = read.codes[at]!;
-      tags[slot] = read.tags[at]!;
-      if (numbers) numbers[slot] = read.numbers[at]!;
+      codes[slot] = read.codes[at] ?? CODE.blank;
+      tags[slot] = read.tags[at] ?? TAG.blank;
+      if (numbers) numbers[slot] = read.numbers[at] ?? NaN;
     }
     if (read.formulas === null) return;
     for (let slot = 0; slot < cells.codes.length; slot++) {
-      const at = cells.codes[slot]! - FIRST_INPUT;
-      if (at >= 0 && read.formulas.has(at)) this.place(slot, read.codes[at]!);
+      const at = (cells.codes[slot] ?? BLANK_CELL) - FIRST_INPUT;
+      if (read.formulas.has(at)) this.place(slot, read.codes[at] ?? CODE.blank);
     }
   }
 

@@ -1,10 +1,10 @@
 import type { Contents } from './contents';
-import { TAG, type CellValue } from '../values/cell-value';
-import type { BitSet } from '../values/bit-set';
-import { itemAt } from '../values/item-at';
-import { foldText, foldTexts, type FoldOptions } from '../values/fold-text';
-import { ContentIds } from '../values/content-ids';
-import { JoinedTexts } from '../values/joined-texts';
+import { TAG, type CellValue } from '../../values/cell-value';
+import type { BitSet } from '../../values/bit-set';
+import { itemAt } from '../../values/item-at';
+import { foldText, foldTexts, type FoldOptions } from '../../values/fold-text';
+import { ContentIds } from '../../values/content-ids';
+import { JoinedTexts } from './joined-texts';
 
 /** A column as far as its contents count. */
 interface WithContents {

@@ -15,3 +15,9 @@ export interface ColumnCells {
   /** The numbers that were typed in their shortest form, of all cells with PLAIN_CELL from the first to the last. */
   readonly numbers: Float64Array;
 }
+
+/** The number of an input that is a number in its shortest form, so that the number gives the input; NaN for others. */
+export function plainNumber(input: string): number {
+  const number = Number(input);
+  return Number.isFinite(number) && String(number) === input ? number : NaN;
+}

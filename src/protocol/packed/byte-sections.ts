@@ -71,7 +71,7 @@ export class SectionReader {
     const joined = new TextDecoder('utf-8', { ignoreBOM: true }).decode(this.array(Uint8Array));
     const texts = Array<string>(lengths.length);
     let at = 0;
-    for (let text = 0; text < lengths.length; text++) texts[text] = joined.slice(at, (at += lengths[text]!));
+    for (let text = 0; text < lengths.length; text++) texts[text] = joined.slice(at, (at += lengths[text] ?? 0));
     return texts;
   }
 }
