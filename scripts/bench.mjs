@@ -33,6 +33,12 @@ await main(async () => {
     await app.ready;
     const { benchBrowser } = await import('./bench/browser.mjs');
     await benchBrowser(app.address, sheet);
+    const huge = run(process.execPath, ['--import', 'tsx', 'scripts/bench/huge-sheet.ts'], {
+      cwd: root,
+      env: { DATABASE_URL: database },
+    }).trim();
+    const { benchTenMillion } = await import('./bench/ten-million.mjs');
+    await benchTenMillion(app.address, huge);
     const { benchReaders } = await import('./bench/readers.mjs');
     await benchReaders(app.address);
   } finally {
