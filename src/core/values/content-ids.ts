@@ -1,13 +1,14 @@
 import type { CellValue } from './cell-value';
 import { itemAt } from './item-at';
+import { NumberIds } from './number-ids';
 import { TextIndex } from './text-index';
 import { foldText, type FoldOptions } from './fold-text';
 
 /** Numbers for contents: equal values of one type have the same, by which repeats and combinations are found. */
 export class ContentIds {
   private next = 1;
-  private readonly numbers = new Map<number, number>();
-  private readonly dates = new Map<number, number>();
+  private readonly numbers = new NumberIds();
+  private readonly dates = new NumberIds();
   /** The folded texts as they came, the id of each, and where each is. */
   private readonly texts: string[] = [];
   private readonly textIds: number[] = [];
@@ -32,7 +33,7 @@ export class ContentIds {
       case 'number':
         return this.ofNumber(value.number);
       case 'date':
-        return this.idIn(this.dates, value.serial);
+        return this.took(this.dates.findOrSet(value.serial, this.next));
       case 'logical':
         return this.idIn(this.logicals, value.logical);
       case 'text':
@@ -41,7 +42,7 @@ export class ContentIds {
   }
 
   ofNumber(number: number): number {
-    return this.idIn(this.numbers, number);
+    return this.took(this.numbers.findOrSet(number, this.next));
   }
 
   /** The id of a text that is folded. */
@@ -60,6 +61,12 @@ export class ContentIds {
     let after = this.pairs.get(id);
     if (!after) this.pairs.set(id, (after = new Map()));
     return this.idIn(after, part);
+  }
+
+  /** Counts an id that was taken just now. */
+  private took(id: number): number {
+    if (id === this.next) this.next++;
+    return id;
   }
 
   private idIn<K>(map: Map<K, number>, key: K): number {

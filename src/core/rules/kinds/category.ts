@@ -4,10 +4,13 @@ import { lazySchema } from '../../lazy-schema';
 import type { Look } from '../../looks/look';
 import { hexSchema, lookSchema } from '../../looks/look-schema';
 import { PALETTES, type PaletteName } from '../../looks/palettes';
-import { shownAt, textAt } from '../../sheet/shown-cell';
+import { compareKeys } from '../../sheet/compare-keys';
+import { shownApart, shownAt, textAt } from '../../sheet/shown-cell';
 import type { CellBefore } from '../../sheet/effect';
+import { BitSet } from '../../values/bit-set';
 import { TAG } from '../../values/cell-value';
 import { foldText } from '../../values/fold-text';
+import { TextIndex } from '../../values/text-index';
 import type { CompileContext } from '../compile/compile-context';
 import { judgeContents } from '../compile/judge-contents';
 import type { OutcomeColumn } from '../compile/outcome-column';
@@ -88,9 +91,10 @@ const colorsOf = (palette: CategoryWhen['palette']): readonly string[] =>
 
 class CategoryKernel implements Kernel {
   readonly inputs: Inputs = { sameRow: [], wholeColumns: [], cells: [] };
-  /** The outcome of each folded text, and the name of each outcome. */
-  private readonly outcomes = new Map<string, number>();
-  private readonly names: string[] = [];
+  /** The folded text and the name of each outcome, and where each text is. */
+  private texts: string[] = [];
+  private names: string[] = [];
+  private index = this.freshIndex();
   private readonly looks: readonly (Look | null)[];
 
   constructor(
@@ -105,30 +109,55 @@ class CategoryKernel implements Kernel {
       : this.names.map((_, at) => ({ fill: itemAt(colors, at % colors.length) }));
   }
 
-  private take(folded: string, name: string): void {
-    this.outcomes.set(folded, this.names.push(name) - 1);
+  private freshIndex(): TextIndex {
+    return new TextIndex((outcome) => itemAt(this.texts, outcome));
   }
 
-  /** Finds the values in the cells read, row by row. */
+  private take(folded: string, name: string): void {
+    this.index.set(folded, this.texts.length);
+    this.texts.push(folded);
+    this.names.push(name);
+  }
+
+  /** Finds the values in the cells read, row by row: each content of a column once. */
   private takeSeen(): void {
     const { sheet, cells } = this.context;
-    const seen = new Map<string, string>();
+    const columns = cells.map(({ column, slots }) => ({
+      column,
+      slots,
+      apart: shownApart(sheet, column),
+      seen: new BitSet(),
+    }));
+    for (const { column, seen } of columns) seen.fit(sheet.column(column).contents.count);
     for (const slot of sheet.order)
-      for (const { column, slots } of cells) {
-        const folded = slots.has(slot) ? this.foldedAt(column, slot) : undefined;
-        if (folded !== undefined && !seen.has(folded)) seen.set(folded, shownAt(sheet, column, slot).trim());
+      for (const { column, slots, apart, seen } of columns) {
+        if (!slots.has(slot)) continue;
+        const code = apart?.has(slot) ? undefined : sheet.column(column).valueCodeAt(slot);
+        if (code !== undefined) {
+          if (seen.has(code)) continue;
+          seen.set(code, true);
+        }
+        const folded = this.foldedAt(column, slot);
+        if (folded !== undefined && this.index.find(folded) < 0) this.take(folded, shownAt(sheet, column, slot).trim());
       }
-    const entries = [...seen];
-    if (this.when.order === 'alphabet') entries.sort(([a], [b]) => (a < b ? -1 : 1));
-    for (const [folded, name] of entries) this.take(folded, name);
+    if (this.when.order === 'alphabet') this.sort();
+  }
+
+  private sort(): void {
+    const { texts, names } = this;
+    const sorted = Array.from(texts.keys()).sort((a, b) => compareKeys(itemAt(texts, a), itemAt(texts, b)));
+    this.texts = [];
+    this.names = [];
+    this.index = this.freshIndex();
+    for (const at of sorted) this.take(itemAt(texts, at), itemAt(names, at));
   }
 
   private foldedAt(column: number, slot: number): string | undefined {
     const { sheet } = this.context;
-    const tag = sheet.column(column).tags[slot];
-    return tag === TAG.blank || tag === TAG.error || tag === undefined
-      ? undefined
-      : foldText(textAt(sheet, column, slot));
+    const store = sheet.column(column);
+    const tag = store.tags[slot];
+    if (tag === TAG.blank || tag === TAG.error || tag === undefined) return undefined;
+    return tag === TAG.text ? store.foldedAt(slot) : foldText(textAt(sheet, column, slot));
   }
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
@@ -140,7 +169,7 @@ class CategoryKernel implements Kernel {
 
   outcomeAt(column: number, slot: number): number {
     const folded = this.foldedAt(column, slot);
-    return folded === undefined ? -1 : (this.outcomes.get(folded) ?? -1);
+    return folded === undefined ? -1 : this.index.find(folded);
   }
 
   /** With a palette any content may change which values are seen, and in which order. */

@@ -55,6 +55,8 @@ export class Column {
   private inputs: Uint32Array | null = null;
   /** True once there is a value that no distinct content stands for: a formula’s, or a number kept alone. */
   hasLoose = false;
+  /** How often a cell was set: what was made of all cells is theirs as long as it is the same. */
+  writes = 0;
   /** By what counts: case, accents. */
   private readonly folded: (FoldedContents | undefined)[] = [];
 
@@ -94,6 +96,7 @@ export class Column {
 
   /** Sets the first slots, of a column that holds nothing yet. A formula has no result until it is calculated. */
   load(cells: ColumnCells): void {
+    this.writes++;
     this.fit(cells.codes.length);
     const read = this.contents.load(cells.inputs);
     this.hasDates ||= read.tags.includes(TAG.date);
@@ -129,7 +132,8 @@ export class Column {
   }
 
   /** Puts a number into a slot that was typed in its shortest form. */
-  setPlain(slot: number, number: number): void {
+  private setPlain(slot: number, number: number): void {
+    this.writes++;
     if (this.formulas.has(slot)) this.formulas.set(slot, false);
     this.hasLoose = true;
     this.codes[slot] = CODE.plain;
@@ -165,6 +169,7 @@ export class Column {
 
   /** Sets results of formulas in slots one after another, NaN as it stands: the caller sets other values. */
   setNumbers(first: number, numbers: Float64Array): void {
+    this.writes++;
     this.hasLoose = true;
     const end = first + numbers.length;
     this.codes.fill(CODE.computed, first, end);
@@ -199,6 +204,7 @@ export class Column {
   }
 
   private write(slot: number, code: number, value: CellValue): void {
+    this.writes++;
     this.codes[slot] = code;
     this.tags[slot] = TAG[value.kind];
     const number = numberOf(value);

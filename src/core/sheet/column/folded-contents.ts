@@ -13,6 +13,7 @@ interface WithContents {
   readonly hasLoose: boolean;
   readonly tags: Uint8Array;
   readonly numbers: Float64Array;
+  readonly writes: number;
   valueCodeAt(slot: number): number | undefined;
   valueAt(slot: number): CellValue;
 }
@@ -29,6 +30,7 @@ export class FoldedContents {
   /** Codes of which the id is known: the first so many. */
   private known = 0;
   private readonly met: ContentIds;
+  private slotIds: { readonly writes: number; readonly ids: Int32Array } | null = null;
   /** The texts of the first contents. */
   private readonly joined = new JoinedTexts();
   /** By code, 1 for a text. */
@@ -66,15 +68,27 @@ export class FoldedContents {
    * there. Counts must have room for all ids.
    */
   countIds(among: BitSet, { into, counts }: { readonly into: Int32Array; readonly counts: Uint32Array }): void {
+    const bySlot = this.column.hasLoose ? this.idsBySlot(into.length) : null;
     const ids = this.idsByCode();
-    const { codes, hasLoose } = this.column;
+    const { codes } = this.column;
     const { words } = among;
     for (let slot = 0; slot < into.length; slot++) {
       const isAmong = words[slot >>> 5]! & (1 << (slot & 31));
-      const id = isAmong === 0 ? 0 : hasLoose ? this.idAt(slot) : ids[codes[slot]!]!;
+      const id = isAmong === 0 ? 0 : bySlot ? bySlot[slot]! : ids[codes[slot]!]!;
       into[slot] = id;
       if (id > 0) counts[id]!++;
     }
+  }
+
+  /** The ids of the first slots, where values have none by their code; kept until a cell is set. */
+  private idsBySlot(count: number): Int32Array {
+    const { writes } = this.column;
+    if (this.slotIds?.writes !== writes || this.slotIds.ids.length < count) {
+      const ids = new Int32Array(count);
+      for (let slot = 0; slot < count; slot++) ids[slot] = this.idAt(slot);
+      this.slotIds = { writes, ids };
+    }
+    return this.slotIds.ids;
   }
 
   private idsByCode(): Int32Array {
