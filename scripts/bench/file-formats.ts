@@ -85,13 +85,12 @@ async function work(what: string, format: Format, path: string): Promise<() => u
       const source = exportSource(new Evaluation(sheet, {}), { name: 'Million', looks: {} });
       return () => {
         const parts: (string | Uint8Array<ArrayBuffer>)[] = [];
-        let texts: string[] = [];
+        const texts: string[] = [];
         for (const part of EXPORT_FORMATS[format].write(source, {}).parts) {
           if (typeof part !== 'string') parts.push(part);
           else if (texts.push(part) === 500) parts.push(Buffer.from(texts.splice(0).join('')));
         }
         writeFileSync(path, Buffer.concat([...parts, texts.join('')].map((part) => Buffer.from(part))));
-        texts = [];
       };
     }
     case 'in': {

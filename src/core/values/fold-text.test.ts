@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { foldText, foldTexts } from './fold-text';
+import { foldJoined, foldText } from './fold-text';
 
 describe('texts that meet', () => {
   // Pairs after Unicode's CaseFolding.txt (statuses C and F) and the rules format's section on text equality; from
@@ -65,7 +65,10 @@ test('many texts are folded as each by itself, whatever stands among them', () =
       fc.array(fc.oneof({ weight: 30, arbitrary: latin }, text), { maxLength: 600, size: 'max' }),
       options,
       (texts, how) => {
-        expect(foldTexts(texts, how)).toEqual(texts.map((each) => foldText(each, how)));
+        const pieces = [...foldJoined(texts, how)];
+        const folded = texts.map((each) => foldText(each, how));
+        expect(pieces.flatMap(({ joined }) => joined.split('\n'))).toEqual(folded);
+        expect(pieces.flatMap(({ lengths }) => lengths)).toEqual(folded.map(({ length }) => length));
       },
     ),
     { numRuns: 100 },

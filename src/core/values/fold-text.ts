@@ -40,29 +40,56 @@ function foldLetters(text: string, options: FoldOptions): string {
   return cased.replace(BEYOND_ASCII, (letter) => (letters[letter.charCodeAt(0)] ??= foldAny(letter, options)));
 }
 
+/** What each code unit below 0x180 is folded to; 0 where it may not be folded by itself, or to several. */
+export type LetterFolds = Uint16Array;
+const FOLDS: (LetterFolds | undefined)[] = [];
+
+/**
+ * The folds of single letters. A text of such letters, without spaces but single ones between words, is folded where
+ * each letter is.
+ */
+export const letterFolds = (options: FoldOptions): LetterFolds =>
+  (FOLDS[Number(options.case ?? false) * 2 + Number(options.accents ?? false)] ??= Uint16Array.from(
+    { length: 0x180 },
+    (_, unit) => {
+      const letter = String.fromCharCode(unit);
+      const folded = letter === ' ' ? ' ' : LATIN.test(letter) ? foldText(letter, options) : '';
+      return folded.length === 1 ? folded.charCodeAt(0) : 0;
+    },
+  ));
+
 /** Texts to one pass: their letters stay in the cache. */
 const TEXTS_AT_ONCE = 512;
-/** Several texts of such letters, one a line. */
-const LATIN_LINES = /^[\n\x20-\x7e\u00a1-\u012f\u0131-\u017f]*$/;
 
-/** The folded forms of many texts, in their order. Texts in Latin letters are folded several hundred in one pass. */
-export function foldTexts(texts: readonly string[], options: FoldOptions = {}): string[] {
-  const folded: string[] = [];
+/**
+ * Folds many texts, and gives them joined by line ends, some hundred in a piece, with the length of each. Texts in Latin
+ * letters are folded together.
+ */
+export function* foldJoined(
+  texts: readonly string[],
+  options: FoldOptions = {},
+): Generator<{ readonly joined: string; readonly lengths: readonly number[] }> {
   for (let from = 0; from < texts.length; from += TEXTS_AT_ONCE) {
     const some = texts.slice(from, from + TEXTS_AT_ONCE);
-    const flat = evenSpaces(some.join('\n'));
-    const lines = LATIN_LINES.test(flat) ? foldLetters(flat, options).split('\n') : [];
-    // A text of several lines makes more.
-    folded.push(...(lines.length === some.length ? lines : some.map((text) => foldText(text, options))));
+    const joined = some.join('\n');
+    const even = some.some((text) => text.includes('\n')) ? null : evenSpaces(joined, some.some(hasOuterSpace));
+    const isTogether = even !== null && LATIN_LINES.test(even);
+    const folded = isTogether ? foldLetters(even, options) : some.map((text) => foldText(text, options)).join('\n');
+    const each = isTogether && folded.length === joined.length ? some : folded.split('\n');
+    yield { joined: folded, lengths: each.map(({ length }) => length) };
   }
-  return folded;
 }
 
-/** Single spaces between words, and none around lines. */
-function evenSpaces(lines: string): string {
+const hasOuterSpace = (line: string): boolean => line.startsWith(' ') || line.endsWith(' ');
+
+/** Lines with single spaces between words, and none around them. */
+function evenSpaces(lines: string, hasOuter: boolean): string {
   const single = lines.includes('  ') ? lines.replace(/ {2,}/g, ' ') : lines;
-  return single.replaceAll(' \n', '\n').replaceAll('\n ', '\n').replace(/^ | $/g, '');
+  return hasOuter ? single.replaceAll(' \n', '\n').replaceAll('\n ', '\n').replace(/^ | $/g, '') : single;
 }
+
+/** Several texts of such letters, one a line. */
+const LATIN_LINES = /^[\n\x20-\x7e\u00a1-\u012f\u0131-\u017f]*$/;
 
 function foldAny(text: string, options: FoldOptions): string {
   let folded = trimSpace(text).replace(INNER_SPACE, ' ').normalize('NFC');

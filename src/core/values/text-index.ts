@@ -3,7 +3,7 @@ const EMPTY = -1;
 const GONE = -2;
 
 /** Another one in each process: nobody can send texts that all fall on one place. */
-const SEED = Math.trunc(Math.random() * 0x7fffffff);
+export const HASH_SEED = Math.trunc(Math.random() * 0x7fffffff);
 
 /**
  * Finds the number of a text among texts that the owner keeps by number. A table of hashes with open addressing (linear
@@ -17,8 +17,11 @@ export class TextIndex {
   private used = 0;
   private held = 0;
 
-  /** `textOf` gives the text of a number that is in the index. */
-  constructor(private readonly textOf: (number: number) => string) {}
+  /** `textOf` gives the text of a number that is in the index; texts that are the same have the same hash. */
+  constructor(
+    private readonly textOf: (number: number) => string,
+    private readonly isSame: (one: string, other: string) => boolean = (one, other) => one === other,
+  ) {}
 
   /** Makes room for so many texts more, so that the table grows once. */
   reserve(more: number): void {
@@ -44,8 +47,7 @@ export class TextIndex {
   }
 
   /** The number of a text; where it is new, `next`, under which it is put in. */
-  findOrSet(text: string, next: number): number {
-    const hash = hashOf(text);
+  findOrSet(text: string, next: number, hash = hashOf(text)): number {
     const place = this.placeOf(text, hash);
     const known = this.numbers[place] ?? EMPTY;
     if (known >= 0) return known;
@@ -73,7 +75,7 @@ export class TextIndex {
     for (;;) {
       const number = numbers[place] ?? EMPTY;
       if (number === EMPTY) return place;
-      if (number >= 0 && hashes[place] === hash && this.textOf(number) === text) return place;
+      if (number >= 0 && hashes[place] === hash && this.isSame(this.textOf(number), text)) return place;
       place = (place + 1) & last;
     }
   }
@@ -98,10 +100,18 @@ export class TextIndex {
   }
 }
 
-function hashOf(text: string): number {
-  let hash = SEED;
-  for (let at = 0; at < text.length; at++) hash = Math.imul(hash ^ text.charCodeAt(at), 0x01000193);
-  hash = Math.imul(hash ^ (hash >>> 16), 0x85ebca6b);
+/** The hash of a text, not below 0. */
+export function hashOf(text: string): number {
+  let hash = HASH_SEED;
+  for (let at = 0; at < text.length; at++) hash = withUnit(hash, text.charCodeAt(at));
+  return endHash(hash);
+}
+
+/** A hash that has gone on by one code unit. */
+export const withUnit = (hash: number, unit: number): number => Math.imul(hash ^ unit, 0x01000193);
+
+export function endHash(begun: number): number {
+  let hash = Math.imul(begun ^ (begun >>> 16), 0x85ebca6b);
   hash = Math.imul(hash ^ (hash >>> 13), 0xc2b2ae35);
-  return hash ^ (hash >>> 16);
+  return (hash ^ (hash >>> 16)) >>> 1;
 }

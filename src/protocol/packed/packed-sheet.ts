@@ -102,14 +102,14 @@ export function unpackSheet(buffer: ArrayBuffer): { sheet: Sheet; head: Omit<Pac
   if (head.v !== VERSION) throw new RangeError(`packed sheet of version ${head.v}; this engine reads ${VERSION}`);
   const { abouts, headers, columns, sections: lengths, ...rest } = head;
   const sections = new SectionReader(buffer, afterHead(headLength), lengths);
-  const sheet = new Sheet(head.fields, head.settings);
-  sheet.loadRows({ ids: sections.texts(), keys: sections.texts(), roles: sections.array(Uint8Array) });
-  columns.forEach((form, column) => sheet.column(column).load(readCells(sections, form)));
-  for (const [slot, inputs] of headers) inputs.forEach((input, column) => sheet.column(column).set(slot, input, true));
-  for (const [slot, about] of abouts) sheet.setRowFormat(slot, about);
-  sheet.parts.put(head.parts);
-  sheet.rules.put(head.rules);
-  return { sheet, head: rest };
+  const opened = new Sheet(head.fields, head.settings);
+  opened.loadRows({ ids: sections.texts(), keys: sections.texts(), roles: sections.array(Uint8Array) });
+  columns.forEach((form, column) => opened.column(column).load(readCells(sections, form)));
+  for (const [slot, inputs] of headers) inputs.forEach((input, at) => opened.column(at).set(slot, input, true));
+  for (const [slot, about] of abouts) opened.setRowFormat(slot, about);
+  opened.parts.put(head.parts);
+  opened.rules.put(head.rules);
+  return { sheet: opened, head: rest };
 }
 
 /** Where the sections begin. */

@@ -38,7 +38,7 @@ test('cells have one id where they meet, and texts are found by what they contai
       fc.array(input, { maxLength: 8 }),
       input,
       fc.boolean(),
-      (first, later, word, isLarge) => {
+      (...[first, later, word, isLarge]) => {
         const column = new Column();
         // Beside many contents, numbers are kept as numbers alone.
         if (isLarge) for (let other = 0; other < 1000; other++) column.contents.codeFor(`other ${other}`, false);

@@ -1,8 +1,7 @@
 import type { Contents } from './contents';
 import { TAG, type CellValue } from '../../values/cell-value';
 import type { BitSet } from '../../values/bit-set';
-import { itemAt } from '../../values/item-at';
-import { foldText, foldTexts, type FoldOptions } from '../../values/fold-text';
+import { foldText, type FoldOptions } from '../../values/fold-text';
 import { ContentIds } from '../../values/content-ids';
 import { JoinedTexts } from './joined-texts';
 
@@ -18,21 +17,22 @@ interface WithContents {
   valueAt(slot: number): CellValue;
 }
 
+/** Contents that are folded together. */
+const MANY = 256;
+
 /**
  * What the distinct contents of a column are once they are folded: their texts, and a number for each, the same for
  * contents that meet. Made once a content, with the first rule that asks, and kept while the column lives: rules,
  * edits and searches share them. Cost: a few hundred nanoseconds a distinct content.
  */
 export class FoldedContents {
-  /** By code. */
-  private readonly texts: string[] = [];
   private ids = new Int32Array(64);
   /** Codes of which the id is known: the first so many. */
   private known = 0;
   private readonly met: ContentIds;
   private slotIds: { readonly writes: number; readonly ids: Int32Array } | null = null;
   /** The texts of the first contents. */
-  private readonly joined = new JoinedTexts();
+  private readonly joined: JoinedTexts;
   /** By code, 1 for a text. */
   private texty = new Uint8Array(64);
 
@@ -41,6 +41,7 @@ export class FoldedContents {
     private readonly options: FoldOptions,
   ) {
     this.met = new ContentIds(options);
+    this.joined = new JoinedTexts(options);
   }
 
   /** How many ids there are, 0 among them. Those of values that no content stands for are made when they are asked for. */
@@ -49,9 +50,11 @@ export class FoldedContents {
     return this.met.count;
   }
 
-  /** The folded text of a distinct content. */
+  /** The folded text of a distinct content. Where many are not folded yet, all of them are. */
   textOf(code: number): string {
-    return (this.texts[code] ??= foldText(this.column.contents.shownAt(code), this.options));
+    const { contents } = this.column;
+    if (code >= this.joined.count && contents.count - this.joined.count >= MANY) this.join();
+    return code < this.joined.count ? this.joined.at(code) : foldText(contents.shownAt(code), this.options);
   }
 
   /** The id of a slot's content: 0 for a blank, -1 for an error. */
@@ -98,26 +101,13 @@ export class FoldedContents {
       const { ids } = this;
       (this.ids = new Int32Array(Math.max(count, ids.length * 2))).set(ids);
     }
-    this.foldFrom(this.known);
     for (; this.known < count; this.known++) this.ids[this.known] = this.idOfCode(this.known);
     return this.ids;
   }
 
-  /** Folds all contents from a code on that are not folded yet, together. */
-  private foldFrom(first: number): void {
-    const { contents } = this.column;
-    const codes: number[] = [];
-    for (let code = first; code < contents.count; code++) if (this.texts[code] === undefined) codes.push(code);
-    const folded = foldTexts(
-      codes.map((code) => contents.shownAt(code)),
-      this.options,
-    );
-    codes.forEach((code, at) => (this.texts[code] = itemAt(folded, at)));
-  }
-
   private idOfCode(code: number): number {
     const { contents } = this.column;
-    return contents.isText(code) ? this.met.ofFolded(this.textOf(code)) : this.met.of(contents.valueAt(code));
+    return contents.isText(code) ? this.met.ofText(contents.shownAt(code)) : this.met.of(contents.valueAt(code));
   }
 
   /** By code, 1 for contents that are texts. */
@@ -140,11 +130,10 @@ export class FoldedContents {
       const { texty } = this;
       (this.texty = new Uint8Array(Math.max(contents.count, texty.length * 2))).set(texty);
     }
-    this.foldFrom(first);
     const more: string[] = [];
     for (let code = first; code < contents.count; code++) {
       this.texty[code] = Number(contents.isText(code));
-      more.push(this.textOf(code));
+      more.push(contents.shownAt(code));
     }
     this.joined.add(more);
   }

@@ -1,3 +1,5 @@
+import { foldJoined, type FoldOptions } from '../../values/fold-text';
+
 /** Between texts: a folded text has no other white space than single spaces. */
 const END = '\n';
 
@@ -11,11 +13,14 @@ export class JoinedTexts {
   private starts = new Uint32Array(64);
   private added = 0;
 
+  constructor(private readonly options: FoldOptions) {}
+
   /** How many there are. */
   get count(): number {
     return this.added;
   }
 
+  /** Adds texts, which are folded here. */
   add(texts: readonly string[]): void {
     const count = this.added + texts.length;
     if (count >= this.starts.length) {
@@ -23,11 +28,15 @@ export class JoinedTexts {
       (this.starts = new Uint32Array(Math.max(count + 1, starts.length * 2))).set(starts);
     }
     let end = this.flat.length;
-    for (const text of texts) {
-      end += text.length + END.length;
-      this.starts[++this.added] = end;
+    for (const { joined, lengths } of foldJoined(texts, this.options)) {
+      for (const length of lengths) this.starts[++this.added] = end += length + END.length;
+      this.flat += joined + END;
     }
-    if (texts.length > 0) this.flat += texts.join(END) + END;
+  }
+
+  /** A folded text. */
+  at(text: number): string {
+    return this.flat.slice(this.starts[text], (this.starts[text + 1] ?? 0) - END.length);
   }
 
   /** Calls `found` with the number of every text in which a word stands, which is folded and not empty. */
