@@ -75,7 +75,9 @@ export function* foldJoined(
     const even = some.some((text) => text.includes('\n')) ? null : evenSpaces(joined, some.some(hasOuterSpace));
     const isTogether = even !== null && LATIN_LINES.test(even);
     const folded = isTogether ? foldLetters(even, options) : some.map((text) => foldText(text, options)).join('\n');
-    const each = isTogether && folded.length === joined.length ? some : folded.split('\n');
+    // Folding a letter may add letters and never takes one away: as long as before together is as long each.
+    const isAsLong = even === joined && folded.length === joined.length;
+    const each = isTogether && isAsLong ? some : folded.split('\n');
     yield { joined: folded, lengths: each.map(({ length }) => length) };
   }
 }

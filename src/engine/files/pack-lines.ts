@@ -5,7 +5,11 @@ export async function packLines(lines: AsyncIterable<string>): Promise<Blob> {
   const writer = packer.writable.getWriter();
   const encoder = new TextEncoder();
   try {
-    for await (const text of lines) await writer.write(encoder.encode(text));
+    for await (const text of lines) {
+      // One piece is packed while the next is made; a failure is told by what is waited for after it.
+      await writer.ready;
+      writer.write(encoder.encode(text)).catch(() => {});
+    }
     await writer.close();
   } catch (error) {
     await writer.abort(error);

@@ -46,28 +46,49 @@ export interface ToldRecord {
 export const isFilledRecord = (sheet: Sheet, slot: number): boolean =>
   sheet.roleAt(slot) === 'record' && sheet.columns.some((store) => store.inputCodeAt(slot) !== 0);
 
+/** A field as records name it. */
+export interface ToldField {
+  readonly label: string;
+  readonly column: number;
+}
+
+/** The fields of an area by label; of two that are called the same, the first. */
+export function toldFields(sheet: Sheet, { left, right }: Pick<CellRange, 'left' | 'right'>): ToldField[] {
+  const fields = new Map<string, ToldField>();
+  for (let column = left; column <= right; column++) {
+    const label = sheet.labelOf(column) ?? columnLetters(column);
+    if (!fields.has(label)) fields.set(label, { label, column });
+  }
+  return [...fields.values()];
+}
+
 /** One record of a sheet, with its looks and the names of the rules that gave them. */
 export function toldRecord(
   { sheet, resolver, running }: ExportSource,
-  { left, right }: Pick<CellRange, 'left' | 'right'>,
+  fields: readonly ToldField[],
   position: number,
 ): ToldRecord {
   const slot = sheet.slotAt(position);
-  // Labels are anybody's: also one such as `constructor`, which every other object has already.
-  const values = Object.create(null) as Record<string, string | number | boolean | null>;
-  const shown = Object.create(null) as Record<string, string>;
-  const looks = Object.create(null) as Record<string, { look: object; rules: string[] }>;
-  for (let column = left; column <= right; column++) {
-    const label = sheet.labelOf(column) ?? columnLetters(column);
-    if (label in values) continue;
-    values[label] = jsonValue(sheet.column(column).valueAt(slot));
-    const text = shownAt(sheet, column, slot);
-    if (text !== '') shown[label] = text;
-    const { properties, rules } = resolver.resolve(column, slot);
-    if (properties.size)
-      looks[label] = { look: nestProperties(properties), rules: rules.map((at) => itemAt(running, at).rule.name) };
-  }
-  return { row: position + 1, values, shown, looks };
+  // Made of entries, since labels are anybody's: also one such as `__proto__`.
+  return {
+    row: position + 1,
+    values: Object.fromEntries(
+      fields.map(({ label, column }) => [label, jsonValue(sheet.column(column).valueAt(slot))]),
+    ),
+    shown: Object.fromEntries(
+      fields.flatMap(({ label, column }) => {
+        const text = shownAt(sheet, column, slot);
+        return text === '' ? [] : [[label, text]];
+      }),
+    ),
+    looks: Object.fromEntries(
+      fields.flatMap(({ label, column }) => {
+        const { properties, rules } = resolver.resolve(column, slot);
+        if (properties.size === 0) return [];
+        return [[label, { look: nestProperties(properties), rules: rules.map((at) => itemAt(running, at).rule.name) }]];
+      }),
+    ),
+  };
 }
 
 /**
@@ -78,6 +99,7 @@ export function recordsOfSheet(source: ExportSource): ExportedFile {
   const { name, sheet, area, running } = source;
   const part = area ?? wholeArea(sheet);
   const { left, top, right, bottom } = part;
+  const told = toldFields(sheet, part);
   const labels = sheet.fields.map((_, column) => sheet.labelOf(column) ?? columnLetters(column));
   const fields = sheet.fields
     .slice(left, right + 1)
@@ -88,7 +110,7 @@ export function recordsOfSheet(source: ExportSource): ExportedFile {
     let isFirst = true;
     for (let position = top; position <= bottom; position++) {
       if (!isFilledRecord(sheet, sheet.slotAt(position))) continue;
-      yield `${isFirst ? '\n' : ',\n'}${JSON.stringify(toldRecord(source, part, position))}`;
+      yield `${isFirst ? '\n' : ',\n'}${JSON.stringify(toldRecord(source, told, position))}`;
       isFirst = false;
     }
     yield '\n]}\n';

@@ -6,7 +6,7 @@ import { foldText } from '../../values/fold-text';
 import { readInput } from '../../values/read-input';
 import { BadFile } from '../bad-file';
 import { wholeArea, type ExportSource } from '../export-source';
-import { isFilledRecord, toldRecord, type ToldRecord } from './records-of-sheet';
+import { isFilledRecord, toldFields, toldRecord, type ToldRecord } from './records-of-sheet';
 
 export interface RecordsWanted {
   readonly limit: number;
@@ -43,14 +43,14 @@ export function recordsPage(
   const slot = after === undefined ? undefined : sheet.findSlot(after);
   if (after !== undefined && slot === undefined)
     throw new BadFile('the record where the page before ended is gone: begin again without a cursor', 'cursor');
-  const area = wholeArea(sheet);
+  const fields = toldFields(sheet, wholeArea(sheet));
   const records: RecordsPage['records'][number][] = [];
   let last: string | null = null;
   for (let position = slot === undefined ? 0 : sheet.positionOf(slot) + 1; position < sheet.order.length; position++) {
     const at = sheet.slotAt(position);
     if (!isFilledRecord(sheet, at) || !tests.every((holds) => holds(at))) continue;
     if (records.length === limit) return { sequence, next: last, records };
-    const { looks: given, ...told } = toldRecord(source, area, position);
+    const { looks: given, ...told } = toldRecord(source, fields, position);
     records.push(looks ? { ...told, looks: given } : told);
     last = sheet.rowId(at);
   }

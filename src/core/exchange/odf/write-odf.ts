@@ -2,16 +2,24 @@ import { zipSync, type Zippable } from 'fflate';
 import { paintedRules, writtenRules, type WrittenRule } from '../workbook/written-rules';
 import { holdsCell, cellAddress, columnLetters, type CellRange } from '../../sheet/address';
 import { standardErrorWord, type CellValue } from '../../values/cell-value';
-import { isoFromSerial, plainDateFormat } from '../../values/dates/date-serial';
+import { isoFromSerial } from '../../values/dates/date-serial';
 import { isDatePattern } from '../../values/dates/date-format';
 import { numberText } from '../../values/number-text';
 import { shownText } from '../../values/shown-text';
 import { formatValue } from '../../values/format-value';
 import type { ExportedFile } from '../exported-file';
 import { wholeArea, type ExportSource } from '../export-source';
-import { frozenOf, mergesWithin, writtenRows, type WrittenCell, type WrittenRow } from '../workbook/written-sheet';
+import {
+  datedStyle,
+  frozenOf,
+  mergesWithin,
+  writtenRows,
+  type WrittenCell,
+  type WrittenRow,
+} from '../workbook/written-sheet';
 import { EARLIEST } from '../zip/earliest';
 import { xml, XML_BEGIN, xmlText } from '../xml/write-xml';
+import { XmlBytes } from '../xml/xml-bytes';
 import { toOdfFormula } from './formula-text';
 import { ODF_NAMESPACES, ODF_TYPE } from './namespaces';
 import { conditionsOf } from './write-conditions';
@@ -54,18 +62,17 @@ export function writeOdf(source: ExportSource): ExportedFile {
     { 'table:name': tab },
     ...columns(source, styles, frozen.columns),
     top === '' ? '' : xml('table:table-header-rows', {}, top),
-    body.end(),
+    ROWS,
   );
-  const content =
-    XML_BEGIN +
-    xml(
-      'office:document-content',
-      { ...NAMESPACES, 'office:version': '1.2' },
-      styles.automaticStyles,
-      xml('office:body', {}, xml('office:spreadsheet', {}, table, names(source, tab))),
-    );
+  const [begin = '', end = ''] = xml(
+    'office:document-content',
+    { ...NAMESPACES, 'office:version': '1.2' },
+    styles.automaticStyles,
+    xml('office:body', {}, xml('office:spreadsheet', {}, table, names(source, tab))),
+  ).split(ROWS);
+  const content = body.between(XML_BEGIN + begin, end);
   return {
-    parts: [packed({ 'content.xml': content, 'styles.xml': styles.stylesPart })],
+    parts: [packed({ 'content.xml': content, 'styles.xml': new TextEncoder().encode(styles.stylesPart) })],
     report: { rules: rules.map(({ fate }) => fate), notes: notesOf(rules, lostFormulas) },
   };
 }
@@ -87,7 +94,7 @@ function notesOf(rules: WrittenRules, lostFormulas: number): string[] {
 }
 
 /** The type comes first and as it is: ISO/IEC 26300-3, 3.3. */
-function packed(parts: Readonly<Record<string, string>>): Uint8Array<ArrayBuffer> {
+function packed(parts: Readonly<Record<string, Uint8Array>>): Uint8Array<ArrayBuffer> {
   const encoder = new TextEncoder();
   const manifest =
     XML_BEGIN +
@@ -103,32 +110,37 @@ function packed(parts: Readonly<Record<string, string>>): Uint8Array<ArrayBuffer
         xml('manifest:file-entry', { 'manifest:full-path': part, 'manifest:media-type': 'text/xml' }),
       ),
     );
-  const files: Zippable = { mimetype: [encoder.encode(ODF_TYPE), { level: 0 }] };
-  for (const [name, text] of Object.entries({ ...parts, 'META-INF/manifest.xml': manifest }))
-    files[name] = encoder.encode(text);
+  const files: Zippable = {
+    mimetype: [encoder.encode(ODF_TYPE), { level: 0 }],
+    ...parts,
+    'META-INF/manifest.xml': encoder.encode(manifest),
+  };
   return zipSync(files, { level: 6, mtime: EARLIEST });
 }
 
 /** Rows that stand deeper in an outline are in groups within one another, 9.1.13. */
 class GroupedRows {
-  private text = '';
+  private readonly bytes = new XmlBytes();
   private depth = 0;
 
   add(row: string, level: number): void {
     this.goTo(level);
-    this.text += row;
+    this.bytes.add(row);
   }
 
-  end(): string {
+  between(begin: string, end: string): Uint8Array<ArrayBuffer> {
     this.goTo(0);
-    return this.text;
+    return this.bytes.between(begin, end);
   }
 
   private goTo(level: number): void {
-    for (; this.depth < level; this.depth++) this.text += '<table:table-row-group>';
-    for (; this.depth > level; this.depth--) this.text += '</table:table-row-group>';
+    for (; this.depth < level; this.depth++) this.bytes.add('<table:table-row-group>');
+    for (; this.depth > level; this.depth--) this.bytes.add('</table:table-row-group>');
   }
 }
+
+/** Where the rows stand in the part that holds them; no XML text holds this sign. */
+const ROWS = '\0';
 
 interface RowsInto {
   readonly styles: OdfStylesWriter;
@@ -186,8 +198,9 @@ interface CellInto {
   readonly styles: OdfStylesWriter;
 }
 
-function cellXml({ value, formula, style }: WrittenCell, { maps, merge, styles }: CellInto): string {
-  const dated = value.kind === 'date' && !style?.number ? { ...style, number: plainDateFormat(value.serial) } : style;
+function cellXml(cell: WrittenCell, { maps, merge, styles }: CellInto): string {
+  const { value, formula } = cell;
+  const dated = datedStyle(cell);
   const number = dated?.number;
   const shown =
     number !== undefined &&

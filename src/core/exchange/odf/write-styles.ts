@@ -17,13 +17,21 @@ export interface WrittenMap {
  */
 export class OdfStylesWriter {
   private readonly automatic = new Map<string, string>();
+  private readonly met = new WeakMap<Style, string>();
   private readonly named: string[] = [];
   private readonly formats = new Map<string, string>();
   private readonly namedFormats = new Map<string, string>();
 
   /** The name of a cell's style; undefined where it has none. */
   cell(style: Style | undefined, maps: readonly WrittenMap[]): string | undefined {
-    if (!style && maps.length === 0) return undefined;
+    if (maps.length > 0) return this.placeCell(style, maps);
+    if (!style) return undefined;
+    let name = this.met.get(style);
+    if (name === undefined) this.met.set(style, (name = this.placeCell(style, maps)));
+    return name;
+  }
+
+  private placeCell(style: Style | undefined, maps: readonly WrittenMap[]): string {
     return this.place('ce', JSON.stringify([style, maps]), (name) =>
       xml(
         'style:style',

@@ -44,10 +44,17 @@ export class StylesWriter {
   private readonly formats = new Numbered(xml('xf', { numFmtId: 0, fontId: 0, fillId: 0, borderId: 0, xfId: 0 }));
   private readonly looks = new Numbered();
   private readonly known = new Map<string, number>();
+  private readonly met = new WeakMap<Style, number>();
 
   /** The number of a cell's formatting. */
   cellFormat(style: Style | undefined): number {
     if (!style) return 0;
+    let place = this.met.get(style);
+    if (place === undefined) this.met.set(style, (place = this.placeOf(style)));
+    return place;
+  }
+
+  private placeOf(style: Style): number {
     const key = JSON.stringify(style);
     const known = this.known.get(key);
     if (known !== undefined) return known;

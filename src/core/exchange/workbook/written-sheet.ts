@@ -14,6 +14,7 @@ import { wholeArea, type ExportSource } from '../export-source';
 import { formatAt } from '../../sheet/shown-cell';
 import type { Sheet } from '../../sheet/sheet';
 import type { CellValue } from '../../values/cell-value';
+import { plainDateFormat } from '../../values/dates/date-serial';
 
 /** A cell on its way into a workbook. */
 export interface WrittenCell {
@@ -40,6 +41,13 @@ export function* writtenRows(
   onLostFormula: (position: number, column: number) => void,
 ): Generator<WrittenRow> {
   const { left, top, right, bottom } = area;
+  // One object for all cells of one format: writers know it again.
+  const formatted = new Map<string, Style>();
+  const withFormat = (number: string): Style => {
+    const known = formatted.get(number) ?? { number };
+    formatted.set(number, known);
+    return known;
+  };
   for (let position = top; position <= bottom; position++) {
     const slot = sheet.slotAt(position);
     const about = sheet.rowFormat(slot);
@@ -52,7 +60,7 @@ export function* writtenRows(
       const own = sheet.styleAt(column, slot);
       const format = formatAt(sheet, column, slot);
       const look = painted.size ? paintedStyle(resolver.resolve(column, slot), running, painted) : undefined;
-      const style = mergeStyles([format === null ? undefined : { number: format }, own, look]);
+      const style = mergeStyles([format === null ? undefined : withFormat(format), own, look]);
       if (value.kind === 'blank' && !tree && !style) continue;
       cells.push({ column: column - left, value, ...(tree ? { formula: tree } : {}), ...(style ? { style } : {}) });
     }
@@ -63,6 +71,16 @@ export function* writtenRows(
       ...(about.level === undefined ? {} : { level: about.level }),
     };
   }
+}
+
+/** The two formats of plain dates. */
+const DATED = new Map([0, 0.5].map(plainDateFormat).map((number): [string, Style] => [number, { number }]));
+
+/** The formatting of a cell, with that of a plain date where it holds one and has no other. */
+export function datedStyle({ value, style }: Pick<WrittenCell, 'value' | 'style'>): Style | undefined {
+  if (value.kind !== 'date' || style?.number) return style;
+  const number = plainDateFormat(value.serial);
+  return style ? { ...style, number } : DATED.get(number);
 }
 
 /** Merged cells that lie within an area, from its corner. */

@@ -17,14 +17,19 @@ const UNWRITABLE =
 
 /** Text as an attribute or the content of an element. */
 export const xmlText = (text: string): string =>
-  text.replace(UNWRITABLE, '\ufffd').replace(UNSAFE, (sign) => ESCAPED[sign]!);
+  PLAIN.test(text) ? text : text.replace(UNWRITABLE, '\ufffd').replace(UNSAFE, (sign) => ESCAPED[sign]!);
+
+/** ASCII that stands for itself: most texts are no more. */
+const PLAIN = /^[ !#-%'-;=?-~]*$/;
 
 /** An element with its attributes, those undefined left out, and what is in it, already as XML. */
 export function xml(name: string, attributes: XmlAttributes = {}, ...content: readonly string[]): string {
   let text = `<${name}`;
-  for (const [key, value] of Object.entries(attributes))
-    if (value !== undefined)
-      text += ` ${key}="${xmlText(typeof value === 'boolean' ? (value ? '1' : '0') : String(value))}"`;
+  for (const key in attributes) {
+    const value = attributes[key];
+    if (value === undefined) continue;
+    text += ` ${key}="${typeof value === 'string' ? xmlText(value) : String(Number(value))}"`;
+  }
   const inside = content.join('');
   return inside === '' ? `${text}/>` : `${text}>${inside}</${name}>`;
 }
