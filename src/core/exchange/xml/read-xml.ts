@@ -33,11 +33,7 @@ export function readXml(bytes: Uint8Array, part: string, reading: XmlReading): v
   const { prefixes, on, begin, end } = reading;
   const open: Open[] = [];
   let depth = 0;
-  const nameOf = (uri: string, local: string): string => {
-    if (uri === '') return local;
-    const prefix = prefixes[uri];
-    return prefix === undefined ? `{${uri}}${local}` : prefix + local;
-  };
+  const names = new Names(prefixes);
   const fail = (message: string): never => {
     throw new BadFile(message, `${part}, line ${parser.line}`);
   };
@@ -45,10 +41,12 @@ export function readXml(bytes: Uint8Array, part: string, reading: XmlReading): v
   parser.on('doctype', () => fail('it has a document type, which files like this do not need and which is refused'));
   parser.on('opentag', (tag: SaxesTagNS) => {
     if (++depth > LIMITS.depth) fail(`elements stand within one another more than ${LIMITS.depth} deep`);
-    const name = nameOf(tag.uri, tag.local);
+    const name = names.of(tag.uri, tag.local);
     const attributes: Record<string, string> = {};
-    for (const { uri, local, prefix, value } of Object.values(tag.attributes))
-      if (prefix !== 'xmlns' && local !== 'xmlns') attributes[nameOf(uri, local)] = value;
+    for (const key in tag.attributes) {
+      const { uri, local, prefix, value } = tag.attributes[key]!;
+      if (prefix !== 'xmlns' && local !== 'xmlns') attributes[names.of(uri, local)] = value;
+    }
     if (open.length === 0 && !(name in on)) return begin?.(name, attributes);
     open.push({ name, attributes, content: [] });
   });
@@ -60,7 +58,7 @@ export function readXml(bytes: Uint8Array, part: string, reading: XmlReading): v
   parser.on('closetag', (tag: SaxesTagNS) => {
     depth--;
     const done = open.pop();
-    if (!done) return end?.(nameOf(tag.uri, tag.local));
+    if (!done) return end?.(names.of(tag.uri, tag.local));
     const around = open.at(-1);
     if (around) around.content.push(done);
     else on[done.name]!(done);
@@ -71,6 +69,25 @@ export function readXml(bytes: Uint8Array, part: string, reading: XmlReading): v
   for (let at = 0; at < bytes.length; at += PIECE)
     parser.write(decoder.decode(bytes.subarray(at, at + PIECE), { stream: true }));
   parser.write(decoder.decode()).close();
+}
+
+/** Names as readers know them: local ones with the prefix of their vocabulary. Each is made once. */
+class Names {
+  private readonly known = new Map<string, Map<string, string>>();
+
+  constructor(private readonly prefixes: XmlReading['prefixes']) {}
+
+  of(uri: string, local: string): string {
+    if (uri === '') return local;
+    let own = this.known.get(uri);
+    if (!own) this.known.set(uri, (own = new Map()));
+    let name = own.get(local);
+    if (name === undefined) {
+      const prefix = this.prefixes[uri];
+      own.set(local, (name = prefix === undefined ? `{${uri}}${local}` : prefix + local));
+    }
+    return name;
+  }
 }
 
 /** The root of a small part. Throws a BadFile. */
