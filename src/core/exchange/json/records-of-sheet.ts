@@ -91,6 +91,28 @@ export function toldRecord(
   };
 }
 
+/** The same in JSON, put together by hand: there are hundreds of thousands of them. */
+function recordText(
+  { sheet, resolver, running }: ExportSource,
+  fields: readonly (ToldField & { readonly key: string })[],
+  position: number,
+): string {
+  const slot = sheet.slotAt(position);
+  let values = '';
+  let shown = '';
+  let looks = '';
+  for (const { key, column } of fields) {
+    const value = jsonValue(sheet.column(column).valueAt(slot));
+    values += `${values === '' ? '' : ','}${key}${JSON.stringify(value)}`;
+    const text = shownAt(sheet, column, slot);
+    if (text !== '') shown += `${shown === '' ? '' : ','}${key}${JSON.stringify(text)}`;
+    const { properties, rules } = resolver.resolve(column, slot);
+    if (properties.size)
+      looks += `${looks === '' ? '' : ','}${key}${JSON.stringify({ look: nestProperties(properties), rules: rules.map((at) => itemAt(running, at).rule.name) })}`;
+  }
+  return `{"row":${position + 1},"values":{${values}},"shown":{${shown}},"looks":{${looks}}}`;
+}
+
 /**
  * The records of a sheet as JSON: `{ "format": "auxesis-records", "version": 1, "name", "fields", "records" }`, one
  * record a line.
@@ -99,7 +121,7 @@ export function recordsOfSheet(source: ExportSource): ExportedFile {
   const { name, sheet, area, running } = source;
   const part = area ?? wholeArea(sheet);
   const { left, top, right, bottom } = part;
-  const told = toldFields(sheet, part);
+  const told = toldFields(sheet, part).map((field) => ({ ...field, key: `${JSON.stringify(field.label)}:` }));
   const labels = sheet.fields.map((_, column) => sheet.labelOf(column) ?? columnLetters(column));
   const fields = sheet.fields
     .slice(left, right + 1)
@@ -110,7 +132,7 @@ export function recordsOfSheet(source: ExportSource): ExportedFile {
     let isFirst = true;
     for (let position = top; position <= bottom; position++) {
       if (!isFilledRecord(sheet, sheet.slotAt(position))) continue;
-      yield `${isFirst ? '\n' : ',\n'}${JSON.stringify(toldRecord(source, told, position))}`;
+      yield `${isFirst ? '\n' : ',\n'}${recordText(source, told, position)}`;
       isFirst = false;
     }
     yield '\n]}\n';

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { generateNKeysBetween } from 'fractional-indexing';
 import { describe, expect, test } from 'vitest';
 import { exportSource } from '../export-source';
+import { recordsOfSheet } from './records-of-sheet';
 import { recordsPage, type RecordsWanted } from './records-page';
 import type { Rule } from '../../rules/shape/rule';
 import { newField } from '../../sheet/field';
@@ -87,6 +88,11 @@ describe('records page by page', () => {
     expect(first!.looks).toEqual({
       Horsepower: { look: expect.objectContaining({ fill: '#f7d3c8' }) as object, rules: ['Strong'] },
     });
+  });
+
+  test('a file of all records says the same of each, looks and all', () => {
+    const file = JSON.parse([...recordsOfSheet(source).parts].join('')) as { records: unknown };
+    expect(file.records).toEqual(recordsPage(source, { limit: 500, where: [], looks: true }, 7).records);
   });
 
   test.each([
