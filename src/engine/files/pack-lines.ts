@@ -16,7 +16,7 @@ export async function packLines(lines: AsyncIterable<string>): Promise<Blob> {
       if (piece.length < AT_ONCE) continue;
       await packing;
       packing = writer.write(encoder.encode(piece));
-      // Told by whoever waits for it.
+      // A failure is thrown where it is waited for.
       packing.catch(() => {});
       piece = '';
     }
