@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { FindQuery } from '../core/edit/find';
 import type { AreaMeasures } from '../core/rules/explain/measure-area';
@@ -48,6 +49,14 @@ test('opening a sheet sends its frame, its viewport, and what its rules paint', 
 test('a sheet that does not exist is an error in plain words', async () => {
   await expect(ask({ kind: 'open', sheet: 'gone', theme: 'light' })).rejects.toThrow();
   expect((await last('sheet-failed')).message).toContain('does not exist');
+});
+
+test('a sheet of another version than the page says what to do', async () => {
+  const head = '{"v":1}';
+  const packed = Buffer.concat([Buffer.from(Uint32Array.of(head.length).buffer), Buffer.from(head)]);
+  vi.stubGlobal('fetch', () => Promise.resolve(new Response(gzipSync(packed))));
+  await expect(ask({ kind: 'open', sheet: 'test', theme: 'light' })).rejects.toThrow();
+  expect((await last('sheet-failed')).message).toContain('Reload the page');
 });
 
 describe('an edit', () => {

@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import { messageOf } from '../core/values/error-message';
 import { entryOf } from '../core/values/entry-of';
 import { sheetUrl } from '../protocol/sheet-url';
 import type { CellPosition } from '../core/sheet/cell-position';
@@ -247,11 +248,13 @@ export class Engine {
   private async open(id: SheetId, at?: number): Promise<null> {
     const { view } = this.reader;
     const { theme } = this.shown;
-    const bytes = await (view ? fetchPainted(id, { theme, as: view.as }) : fetchSheet(id, at)).catch((error: Error) => {
-      this.tell({ kind: 'sheet-failed', message: error.message });
+    try {
+      const bytes = await (view ? fetchPainted(id, { theme, as: view.as }) : fetchSheet(id, at));
+      return await this.turns.take(() => (view ? this.attachReaderView(id, bytes) : this.attachSheet(id, bytes)));
+    } catch (error) {
+      this.tell({ kind: 'sheet-failed', message: messageOf(error) });
       throw error;
-    });
-    return this.turns.take(() => (view ? this.attachReaderView(id, bytes) : this.attachSheet(id, bytes)));
+    }
   }
 
   /** Works on a sheet as it came from the server from now on, with the changes that were on their way. */

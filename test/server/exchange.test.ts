@@ -80,11 +80,11 @@ describe('an archive', () => {
       endLine({ rows: keys.length, changes: 0 }),
     ];
     const id = await bringInSheet(sql, Readable.from([gzipSync(lines.join(''))]), owner);
-    const [{ count } = { count: '' }] = await sql`select count(*) from sheet_snapshot where sheet_id = ${id}`;
+    const [{ count } = { count: '' }] = await sql`select count(*) from packed_sheet where sheet_id = ${id}`;
     expect(Number(count)).toBe(kept);
     const first = stateOf(await readPacked(sql, id));
     expect(first.rows[2199]).toEqual({ id: 'r2199', key: keys[2199], role: 'record', cells: cells(2199) });
-    await sql`delete from sheet_snapshot where sheet_id = ${id}`;
+    await sql`delete from packed_sheet where sheet_id = ${id}`;
     expect(stateOf(await readPacked(sql, id))).toEqual(first);
   });
 

@@ -9,7 +9,7 @@ export interface StoredSnapshot {
 export async function findSnapshot(sql: Queryable, sheet: SheetId): Promise<StoredSnapshot | undefined> {
   const [row] = await sql<
     { sequence: string; packed: Uint8Array<ArrayBuffer> }[]
-  >`select sequence, packed from sheet_snapshot where sheet_id = ${sheet}`;
+  >`select sequence, packed from packed_sheet where sheet_id = ${sheet}`;
   return row && { sequence: Number(row.sequence), packed: row.packed };
 }
 
@@ -19,7 +19,7 @@ export async function keepSnapshot(
   sheet: SheetId,
   { sequence, packed }: StoredSnapshot,
 ): Promise<void> {
-  await sql`insert into sheet_snapshot (sheet_id, sequence, packed) values (${sheet}, ${sequence}, ${packed})
+  await sql`insert into packed_sheet (sheet_id, sequence, packed) values (${sheet}, ${sequence}, ${packed})
     on conflict (sheet_id) do update set sequence = excluded.sequence, packed = excluded.packed
-    where sheet_snapshot.sequence < excluded.sequence`;
+    where packed_sheet.sequence < excluded.sequence`;
 }
