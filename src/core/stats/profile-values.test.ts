@@ -1,7 +1,7 @@
 import { quantileSorted } from 'd3-array';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { describeValues, nearestTo, withOutcomes } from './profile-values';
+import { binsAt, describeValues, nearestTo, withOutcomes } from './profile-values';
 import { quantileOfSorted } from './quantile';
 
 const numbers = fc
@@ -29,7 +29,7 @@ test('the nearest values are on either side, and every value is in one bin with 
       });
       const outcomes = Int32Array.from(values, (value) => (value < threshold ? 0 : -1));
       const described = describeValues(sorted, { blanks: 0, others: 0, mean: NaN, commonText: null });
-      const bins = withOutcomes(described.bins, { numbers: sorted, outcomes });
+      const bins = withOutcomes(described.bins, { binOf: binsAt(described.bins, sorted), outcomes });
       const sum = (counts: readonly number[]) => counts.reduce((total, count) => total + count, 0);
       expect(sum(bins.map(({ count }) => count))).toBe(values.length);
       expect(sum(bins.flatMap((bin) => bin.outcomes))).toBe(values.filter((value) => value < threshold).length);

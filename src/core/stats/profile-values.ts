@@ -31,9 +31,9 @@ export interface ValueProfile {
   readonly bins: readonly Bin[];
 }
 
-/** A number with the outcome that a rule gives it, -1 for none. */
+/** Numbers with the bin of each, and the outcome that a rule gives it, -1 for none. */
 export interface JudgedNumbers {
-  readonly numbers: Float64Array;
+  readonly binOf: Uint16Array;
   readonly outcomes: Int32Array;
 }
 
@@ -66,15 +66,20 @@ function binsOf(sorted: Float64Array, edges: readonly number[] | undefined) {
   return bins.domain([itemAt(edges, 0), lastItem(edges)]).thresholds(edges.slice(1, -1))(sorted);
 }
 
-/** The bins with the outcomes of the numbers in them. */
-export function withOutcomes(bins: readonly Bin[], { numbers, outcomes }: JudgedNumbers): Bin[] {
+/** The bin that each number belongs to, by its place. */
+export function binsAt(bins: readonly Bin[], numbers: Float64Array): Uint16Array {
   const edges = Float64Array.from(bins, ({ to }) => to);
+  // A number on an edge belongs to the bin that begins there; the last bin takes its own end.
+  return Uint16Array.from(numbers, (number) => Math.min(bisectRight(edges, number), bins.length - 1));
+}
+
+/** The bins with the outcomes of the numbers in them. */
+export function withOutcomes(bins: readonly Bin[], { binOf, outcomes }: JudgedNumbers): Bin[] {
   const tallies: number[][] = bins.map(() => []);
-  for (let index = 0; index < numbers.length; index++) {
+  for (let index = 0; index < outcomes.length; index++) {
     const outcome = outcomes[index]!;
     if (outcome < 0) continue;
-    // A number on an edge belongs to the bin that begins there; the last bin takes its own end.
-    const tally = tallies[Math.min(bisectRight(edges, numbers[index]!), bins.length - 1)]!;
+    const tally = tallies[binOf[index]!]!;
     tally[outcome] = (tally[outcome] ?? 0) + 1;
   }
   return bins.map((bin, index) => ({ ...bin, outcomes: Array.from(itemAt(tallies, index), (count) => count ?? 0) }));

@@ -1,3 +1,4 @@
+import type { BitSet } from '../../core/values/bit-set';
 import { itemAt } from '../../core/values/item-at';
 import { ruleSentence } from '../../core/rules/shape/sentence-words';
 import { columnLetters } from '../../core/sheet/address';
@@ -18,8 +19,14 @@ export const shownFields = (sheet: Sheet): ShownField[] =>
 export function legendOf(replica: Replica): LegendEntry[] {
   const stored = replica.rulesAtWork();
   const fields = shownFields(replica.sheet);
+  const counts = new Map<BitSet, number>();
+  const countOf = (slots: BitSet): number => {
+    const count = counts.get(slots) ?? slots.count();
+    counts.set(slots, count);
+    return count;
+  };
   return replica.evaluation.activeRules.map((running, at) => ({
-    read: running.readCount(),
+    read: running.readCount(countOf),
     matched: running.shownCount(),
     id: running.rule.id,
     key: itemAt(stored, at).key,

@@ -1,11 +1,12 @@
 import { itemAt, lastItem } from '../../values/item-at';
 import { Moments } from '../../stats/moments';
 import { calendarEdges } from '../../stats/calendar-edges';
-import { describeValues, nearestTo, withOutcomes, type ValueProfile } from '../../stats/profile-values';
+import { binsAt, describeValues, nearestTo, withOutcomes, type ValueProfile } from '../../stats/profile-values';
 import { TAG } from '../../values/cell-value';
 import type { RuleId } from '../../sheet/ids';
 import type { Sheet } from '../../sheet/sheet';
 import type { Evaluation } from '../evaluate/evaluation';
+import type { RunningRule } from '../evaluate/running-rule';
 import { readCells } from '../compile/reach';
 import { isProblem, type Reads } from '../terms';
 
@@ -30,8 +31,8 @@ export interface RuleProfile {
 export interface ReadValues {
   readonly profile: ValueProfile;
   readonly sorted: Float64Array;
-  /** The numbers in the order of reading, each with its column and slot. */
-  readonly numbers: Float64Array;
+  /** By number in the order of reading: its bin, its column and its slot. */
+  readonly binOf: Uint16Array;
   readonly columns: Int32Array;
   readonly slots: Int32Array;
   readonly texts: readonly {
@@ -75,16 +76,17 @@ export function readValues(sheet: Sheet, reads: Reads): ReadValues {
   const frequent = [...texts].map(([text, found]) => ({ text, ...found })).sort((a, b) => b.count - a.count);
   const sorted = Float64Array.from(numbers).sort();
   const edges = dates > numbers.length / 2 ? calendarEdges(itemAt(sorted, 0), lastItem(sorted)) : undefined;
+  const profile = describeValues(sorted, {
+    edges,
+    blanks,
+    others,
+    mean: moments.mean,
+    commonText: frequent[0]?.text ?? null,
+  });
   return {
-    profile: describeValues(sorted, {
-      edges,
-      blanks,
-      others,
-      mean: moments.mean,
-      commonText: frequent[0]?.text ?? null,
-    }),
+    profile,
     sorted,
-    numbers: Float64Array.from(numbers),
+    binOf: binsAt(profile.bins, Float64Array.from(numbers)),
     columns: Int32Array.from(columns),
     slots: Int32Array.from(slotsRead),
     texts: frequent.slice(0, MAX_TEXTS),
@@ -102,12 +104,10 @@ export function profileRule(
   values: ReadValues,
 ): RuleProfile {
   const judge = activeRules.find(({ rule }) => rule.id === asked.rule);
-  const { profile, numbers, columns, slots, sorted, dates } = values;
-  const outcomes = new Int32Array(numbers.length).fill(-1);
-  if (judge)
-    for (let at = 0; at < outcomes.length; at++) outcomes[at] = judge.outcomeAt(itemAt(columns, at), itemAt(slots, at));
+  const { profile, binOf, sorted, dates } = values;
+  const outcomes = judge ? outcomesOf(judge, values) : new Int32Array(binOf.length).fill(-1);
   return {
-    profile: { ...profile, bins: withOutcomes(profile.bins, { numbers, outcomes }) },
+    profile: { ...profile, bins: withOutcomes(profile.bins, { binOf, outcomes }) },
     texts: values.texts.map(({ text, count, column, slot }) => ({
       text,
       count,
@@ -117,4 +117,17 @@ export function profileRule(
     today: Math.floor(world.formulas.now),
     nearest: asked.thresholds.map((threshold) => nearestTo(sorted, threshold)),
   };
+}
+
+/** The outcome of each number that was read: with each step of a dragged threshold, a look at all of them. */
+function outcomesOf(judge: RunningRule, { columns, slots }: ReadValues): Int32Array {
+  const outcomes = new Int32Array(slots.length).fill(-1);
+  for (let from = 0; from < slots.length;) {
+    const column = itemAt(columns, from);
+    const found = judge.outcomes.get(column);
+    let at = from;
+    for (; columns[at] === column; at++) if (found) outcomes[at] = found.at(slots[at]!);
+    from = at;
+  }
+  return outcomes;
 }
