@@ -10,6 +10,8 @@ export const LIMITS = {
   sheetParts: 10_000,
   /** Cells of a sheet that hold something. */
   cells: 12_000_000,
+  /** The same of a file that is held whole while it is read: a workbook, records of JSON. */
+  cellsHeld: 5_000_000,
   /** Bytes of a file as it comes. */
   fileBytes: 256 * 1024 * 1024,
   /** Bytes of all parts of a packed file, unpacked. */

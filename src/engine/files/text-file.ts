@@ -3,6 +3,7 @@ import { inDigits } from '../../core/values/counted';
 import { itemAt } from '../../core/values/item-at';
 import { endLine, headLine, rowLine } from '../../core/exchange/archive/archive-lines';
 import { BadFile } from '../../core/exchange/bad-file';
+import { tooManyCells } from '../../core/exchange/too-many-cells';
 import { CsvRows } from '../../core/exchange/csv/csv-rows';
 import { guessForm } from '../../core/exchange/csv/guess-form';
 import { FieldFacts } from '../../core/exchange/import/field-facts';
@@ -111,6 +112,7 @@ export class TextFile implements ImportFile {
               `a cell has ${inDigits(cell.length)} characters; at most ${inDigits(LIMITS.cellText)} are read`,
               `row ${scan.rowCount + 1}`,
             );
+          if (this.table && filled === LIMITS.cellsHeld) throw tooManyCells();
           if (++filled > LIMITS.cells)
             throw new BadFile(`it has more than ${inDigits(LIMITS.cells)} cells; a sheet takes no more`);
           if (row > 0) facts.add(cell);

@@ -9,6 +9,7 @@ import { isErrorWord } from '../../values/cell-value';
 import { numberText } from '../../values/number-text';
 import { valueInput } from '../../values/value-input';
 import { BadFile } from '../bad-file';
+import { tooManyCells } from '../too-many-cells';
 import { LIMITS } from '../limits';
 import { areasOf } from '../workbook/cells-to-areas';
 import { Losses } from '../workbook/losses';
@@ -179,8 +180,7 @@ class TableReader {
           this.asked.name,
         );
       const held = [...cells.values()].filter(({ input }) => input !== '').length;
-      if ((this.filled += held * times) > LIMITS.cells)
-        throw new BadFile(`it holds more than ${inDigits(LIMITS.cells)} cells; a sheet takes no more`, this.asked.name);
+      if ((this.filled += held * times) > LIMITS.cellsHeld) throw tooManyCells(this.asked.name);
       this.lastRow = this.position + times - 1;
     }
     const row: WorkbookRow = { cells, ...(heightPx === undefined ? {} : { heightPx }), ...(level ? { level } : {}) };

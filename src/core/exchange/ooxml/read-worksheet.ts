@@ -6,6 +6,7 @@ import { isErrorWord } from '../../values/cell-value';
 import { numberText } from '../../values/number-text';
 import { valueInput } from '../../values/value-input';
 import { BadFile } from '../bad-file';
+import { tooManyCells } from '../too-many-cells';
 import { LIMITS } from '../limits';
 import { Losses } from '../workbook/losses';
 import { unusableBecause } from '../workbook/unusable-formula';
@@ -145,8 +146,7 @@ class WorksheetReader {
         `it is filled as far as row ${inDigits(position + 1)}; at most ${inDigits(LIMITS.rows)} are read`,
         this.around.name,
       );
-    if (++this.filled > LIMITS.cells)
-      throw new BadFile(`it holds more than ${inDigits(LIMITS.cells)} cells; a sheet takes no more`, this.around.name);
+    if (++this.filled > LIMITS.cellsHeld) throw tooManyCells(this.around.name);
     this.width = Math.max(this.width, column + 1);
     this.lastRow = Math.max(this.lastRow, position);
   }
