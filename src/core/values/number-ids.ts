@@ -1,3 +1,5 @@
+import { HASH_SEED } from './text-index';
+
 const scratch = new Float64Array(1);
 const halves = new Uint32Array(scratch.buffer);
 
@@ -46,10 +48,10 @@ export class NumberIds {
   }
 }
 
-/** The finalizer of MurmurHash3 over both halves of a double. */
+/** The finalizer of MurmurHash3 over both halves of a double, with a seed that nobody knows who sends numbers. */
 function hashOf(number: number): number {
   scratch[0] = number;
-  let hash = Math.imul(halves[0] ?? 0, 0x9e3779b1) ^ (halves[1] ?? 0);
+  let hash = Math.imul((halves[0] ?? 0) ^ HASH_SEED, 0x9e3779b1) ^ (halves[1] ?? 0);
   hash = Math.imul(hash ^ (hash >>> 16), 0x85ebca6b);
   hash = Math.imul(hash ^ (hash >>> 13), 0xc2b2ae35);
   return hash ^ (hash >>> 16);
