@@ -6,7 +6,9 @@ import { createSheet } from '../../src/server/sheets/create-sheet';
 import { readPacked } from '../../src/server/sheets/read-packed';
 import { readPast } from '../../src/server/sheets/read-past';
 import { Refusal } from '../../src/server/refusal';
-import { takeChange } from '../../src/server/sheets/take-change';
+import type { Transaction } from '../../src/server/database';
+import { commitComputed, takeChange } from '../../src/server/sheets/take-change';
+import { insertRows } from '../../src/server/sql/row';
 import { readChangesAfter } from '../../src/server/sql/change';
 import { migrate } from '../../src/server/migrate';
 import { seedDemo } from '../../src/demo/seed-demo';
@@ -72,6 +74,20 @@ test('every operation can be taken back by what was recorded', async () => {
     { kind: 'set-styles', cells: [{ row: 'r1', field: 'b', style: { bold: true } }] },
     {
       kind: 'change-rows',
+      rows: [
+        { id: 'r1', key: 'a02' },
+        { id: 'r2', key: 'a3' },
+      ],
+    },
+    {
+      kind: 'change-rows',
+      rows: [
+        { id: 'r1', key: 'a4' },
+        { id: 'r1', key: 'a02' },
+      ],
+    },
+    {
+      kind: 'change-rows',
       rows: [{ id: 'r1', key: 'Zz', role: 'total', style: { fill: '#ffeecc' }, heightPx: 40, level: 1 }],
     },
     { kind: 'change-rows', rows: [{ id: 'r1', heightPx: null, level: 2 }] },
@@ -92,6 +108,27 @@ test('every operation can be taken back by what was recorded', async () => {
   >`select inverse from sheet_change where sheet_id = ${sheet} order by sequence desc`;
   for (const { inverse } of log) await take(change(...inverse));
   expect(await stored()).toEqual(before);
+});
+
+test('rows that are gone are not moved, and a sort that the database has no time for is refused in words', async () => {
+  const moved: Operation = { kind: 'change-rows', rows: ['r1', 'gone'].map((id) => ({ id, key: 'a5' })) };
+  await expect(take(change(moved))).rejects.toMatchObject({ code: 'row-gone' });
+  expect((await stored()).rows[1]).toMatchObject({ id: 'r1', key: 'a1' });
+  const ids = Array.from({ length: 50_000 }, (_, at) => `many-${at}`);
+  await insertRows(
+    sql,
+    sheet,
+    ids.map((id, at) => ({ id, key: `b${at}`, role: 'record', cells: {} })),
+  );
+  const sorted: Operation = { kind: 'change-rows', rows: ids.map((id, at) => ({ id, key: `c${at}` })) };
+  const compute = async (tx: Transaction) => {
+    await tx`set local statement_timeout = 20`;
+    return [sorted];
+  };
+  await expect(commitComputed(sql, { sheet, by: TESTER, id: 'sorted', compute })).rejects.toMatchObject({
+    code: 'too-long',
+    message: expect.stringContaining('sort fewer records') as string,
+  });
 });
 
 test('what goes along with a change gives way to what was entered meanwhile, and to rows that went', async () => {

@@ -8,6 +8,8 @@ import type { Sql, Transaction } from '../database';
 import { appendChange, findChange, type AppendedChange } from '../sql/change';
 import { lockHead, moveHead } from '../sql/sheet';
 import { storedOperation } from './operations/registry';
+import { sizeOf } from '../../core/sheet/operations/registry';
+import { codeOf } from '../../core/values/error-message';
 import { metrics } from '../metrics';
 import { checkSize } from './check-size';
 import { keepingOperations, mayHideMore } from './keep-from-fillers';
@@ -56,6 +58,18 @@ export const takeChange = (sql: Sql, { sheet, by, change }: CommitInput): Promis
 export const commitComputed = (sql: Sql, made: ComputedChange): Promise<number> =>
   inTurnOf(made.sheet, () => takeNow(sql, made));
 
+/** Items from which on it is the change itself that takes the database too long, and not what else is going on. */
+const MANY_ITEMS = 50_000;
+/** PostgreSQL's code for a statement that took too long. */
+const TIMED_OUT = '57014';
+
+/** Throws a Refusal where a large change took too long: it would the next time as well. */
+function refuseEndless(error: unknown, operations: readonly Operation[]): never {
+  if (codeOf(error) === TIMED_OUT && sizeOf(operations) >= MANY_ITEMS)
+    throw new Refusal('too-long', refusalText('changeTakesTooLong'));
+  throw error;
+}
+
 async function takeNow(sql: Sql, { sheet, by, id, seen, compute }: ComputedChange): Promise<number> {
   return sql.begin(async (tx) => {
     // A transaction's queries run in the order in which they are sent: those that need no answer of another go at once.
@@ -65,7 +79,9 @@ async function takeNow(sql: Sql, { sheet, by, id, seen, compute }: ComputedChang
     const change: Change = { id, operations: await compute(tx, head) };
     await checkOperations(tx, sheet, { ...by, operations: change.operations });
     const sequence = head + 1;
-    await recordChange(tx, { sheet, sequence, author: by.author, seen, change });
+    await recordChange(tx, { sheet, sequence, author: by.author, seen, change }).catch((error: unknown) =>
+      refuseEndless(error, change.operations),
+    );
     const isFollowed =
       mayHideMore(change.operations) &&
       (await keepHiddenFields(tx, { sheet, sequence: sequence + 1, author: by.author }));

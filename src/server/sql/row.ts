@@ -64,6 +64,23 @@ export async function insertRows(sql: Queryable, sheet: SheetId, rows: readonly 
     from unnest(${ids}::text[], ${keys}::text[], ${roles}::text[], ${cells}::text[], ${abouts}::text[]) as fresh (id, key, role, cells, about)`;
 }
 
+/** A row and the order key of its place. */
+export interface MovedRow {
+  readonly id: RowId;
+  readonly key: string;
+}
+
+/** The places of the rows with these ids that exist, in no order. */
+export const findRowKeys = async (sql: Queryable, sheet: SheetId, ids: readonly RowId[]): Promise<MovedRow[]> =>
+  sql<MovedRow[]>`select id, key from sheet_row where sheet_id = ${sheet} and id = any(${[...ids]}::text[])`;
+
+/** Gives rows other places; no row is there twice. */
+export async function updateRowKeys(sql: Queryable, sheet: SheetId, moves: readonly MovedRow[]): Promise<void> {
+  const [ids, keys] = [moves.map(({ id }) => id), moves.map(({ key }) => key)];
+  await sql`update sheet_row set key = fresh.key from unnest(${ids}::text[], ${keys}::text[]) as fresh (id, key)
+    where sheet_id = ${sheet} and sheet_row.id = fresh.id`;
+}
+
 export interface KeyedRow {
   readonly id: RowId;
   readonly key: string;

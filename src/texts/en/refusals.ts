@@ -68,6 +68,8 @@ export const refusals = {
   fileCannotUnpackedCut: 'The file cannot be unpacked: it is cut off or damaged',
   fileCannotImportedTwo: 'The file cannot be imported: two of its rows, or two of its changes, have the same id',
   sheetHasMostMost: 'A sheet has at most {most, number} {what}. This would make {count, number}, so it was not kept.',
+  changeTakesTooLong:
+    'This change takes the database too long at once, so it was not kept. Change or sort fewer records at a time.',
   recordHasBeenRemoved: 'The record has been deleted by someone else, so this entry has nowhere to go',
   linkNotValidMay:
     'This link is not valid. It may have expired, been deleted, or been used up. Ask the person who sent it for another one.',

@@ -4,7 +4,7 @@ import type { SheetId } from '../../../core/sheet/ids';
 import type { OperationOf } from '../../../core/sheet/operations/operation-kind';
 import type { Transaction } from '../../database';
 import { Refusal } from '../../refusal';
-import { deleteRows, findRows, insertRows, updateRows } from '../../sql/row';
+import { deleteRows, findRowKeys, findRows, insertRows, updateRowKeys, updateRows, type MovedRow } from '../../sql/row';
 import { EditedRows } from '../edited-rows';
 import { checkFields } from './check-fields';
 import { idsOf } from './keyed';
@@ -57,6 +57,9 @@ async function addRows(sql: Transaction, sheet: SheetId, rows: readonly StoredRo
 }
 
 async function changeRows(sql: Transaction, sheet: SheetId, changes: readonly RowChange[]): Promise<Operation[]> {
+  const moves = changes.flatMap(movedOnly);
+  if (moves.length === changes.length && new Set(idsOf(moves)).size === moves.length)
+    return moveRows(sql, sheet, moves);
   const rows = new EditedRows(await findRows(sql, sheet, idsOf(changes)));
   const inverse: RowChange[] = [];
   for (const { id, key, role, ...about } of changes) {
@@ -75,5 +78,21 @@ async function changeRows(sql: Transaction, sheet: SheetId, changes: readonly Ro
     rows.putAbout(id, { ...known, ...about });
   }
   await updateRows(sql, sheet, rows.edited());
+  return [{ kind: 'change-rows', rows: inverse.reverse() }];
+}
+
+/** A change that gives a row another place, and nothing else. */
+const movedOnly = ({ id, key, ...rest }: RowChange): MovedRow[] =>
+  key !== undefined && Object.keys(rest).length === 0 ? [{ id, key }] : [];
+
+/** Moves rows without reading what is in them: a sort may move all there are. */
+async function moveRows(sql: Transaction, sheet: SheetId, moves: readonly MovedRow[]): Promise<Operation[]> {
+  const before = new Map((await findRowKeys(sql, sheet, idsOf(moves))).map(({ id, key }) => [id, key]));
+  const inverse = moves.map(({ id }): MovedRow => {
+    const key = before.get(id);
+    if (key === undefined) throw new Refusal('row-gone', refusalText('recordHasBeenRemoved'));
+    return { id, key };
+  });
+  await updateRowKeys(sql, sheet, moves);
   return [{ kind: 'change-rows', rows: inverse.reverse() }];
 }
