@@ -195,8 +195,11 @@ test('an account: wrong guesses are slowed, another password ends every other se
   await page.getByLabel('E-mail').fill(email);
   await page.getByLabel('Password').first().fill(password);
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
-  await page.getByRole('button', { name: 'You are Wren' }).click();
-  await page.getByRole('menuitem', { name: 'Your account' }).click();
+  // The page may still be coming to life, or be fetched once more after signing in.
+  await expect(async () => {
+    await page.getByRole('button', { name: 'You are Wren' }).click();
+    await page.getByRole('menuitem', { name: 'Your account' }).click({ timeout: 2000 });
+  }).toPass();
   // Dates are written as the browser's region writes them, or that of the account.
   const dates = page.getByRole('list', { name: 'Where you are signed in' });
   await expect(dates).toContainText(/since \w{3} \d+, 20\d\d, \d\d:\d\d/);
