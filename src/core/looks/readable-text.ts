@@ -7,9 +7,22 @@ const LIGHT = '#ffffff';
 
 const SHEET = '#ffffff';
 
+/** What was found last, by ground: scales ask for the same shades in hundreds of thousands of cells. */
+const found = new Map<Hex, Hex>();
+const MOST_FOUND = 4096;
+
 /** The text colour that is easier to read on a fill: dark or light, whichever contrasts more (WCAG 2.x). */
 export function readableText(fill: Fill, sheet = SHEET): Hex {
   const ground = groundOf(fill, sheet);
+  let text = found.get(ground);
+  if (text === undefined) {
+    if (found.size === MOST_FOUND) found.clear();
+    found.set(ground, (text = textOn(ground)));
+  }
+  return text;
+}
+
+function textOn(ground: Hex): Hex {
   const better = contrastRatio(DARK, ground) >= contrastRatio(LIGHT, ground) ? DARK : LIGHT;
   // On a middling ground neither is enough; black always is where white is not.
   return contrastRatio(better, ground) >= READABLE ? better : '#000000';

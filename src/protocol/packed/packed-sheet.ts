@@ -63,15 +63,20 @@ export class SheetPacker {
     return this.about.sequence;
   }
 
-  add({ id, key, role, cells, about }: StoredRow): void {
+  add({ cells, ...row }: StoredRow): void {
     const { fields } = this.about;
+    this.addCells(row, (at) => cells[itemAt(fields, at).id] ?? '');
+  }
+
+  /** Adds a row whose cells are given by the place of their field: without an object of them, which costs as much. */
+  addCells({ id, key, role, about }: Omit<StoredRow, 'cells'>, inputAt: (at: number) => string): void {
     const isHeader = role === 'header';
     if (about) this.abouts.push([this.ids.length, about]);
-    if (isHeader) this.headers.push([this.ids.length, fields.map((field) => cells[field.id] ?? '')]);
+    if (isHeader) this.headers.push([this.ids.length, this.columns.map((_, at) => inputAt(at))]);
     this.ids.push(id);
     this.keys.push(key);
     this.roles.push(roleCode(role));
-    this.columns.forEach((column, at) => column.add(isHeader ? '' : (cells[itemAt(fields, at).id] ?? '')));
+    this.columns.forEach((column, at) => column.add(isHeader ? '' : inputAt(at)));
   }
 
   pack(): Uint8Array<ArrayBuffer> {

@@ -24,6 +24,9 @@ import { visibleRow } from '../../core/sheet/operations/rows';
 /** Looks that a view numbers before it starts over. */
 const MAX_LOOKS = 200_000;
 
+/** Looks that are known again by themselves at once. */
+const MANY_KNOWN = 10_000;
+
 /** Steps to which the ends of bars are rounded, so that similar bars share one look. */
 const BAR_STEPS = 500;
 
@@ -59,7 +62,7 @@ export class PaintedView {
     this.cut = this.sight.visibilityKey();
     this.codes = this.sight.columns.map(() => new Uint32Array(replica.sheet.slotCount));
     this.results = this.sight.columns.map(() => new Map());
-    this.repaintCells();
+    this.repaintCells(() => {});
     this.tellLegend();
     this.tellResults();
   }
@@ -82,7 +85,15 @@ export class PaintedView {
       rules: [],
       parts: this.sight.parts(),
     });
-    for (const slot of sheet.order) packer.add(visibleRow(sheet.storedRow(slot), this.sight, sheet));
+    const formatted = new Set([...sheet.rowsWithAbout()].map(([slot]) => slot));
+    for (const { styles } of sheet.columns) for (const slot of styles.keys()) formatted.add(slot);
+    for (const slot of sheet.order)
+      packer.addCells(
+        formatted.has(slot)
+          ? visibleRow(sheet.storedRow(slot), this.sight, sheet)
+          : { id: sheet.rowId(slot), key: sheet.rowKey(slot), role: sheet.roleAt(slot) },
+        (at) => this.sight.inputAt(itemAt(columns, at), slot),
+      );
     const codes = columns.map((_, at) => Uint32Array.from(sheet.order, (slot) => this.codes[at]![slot] ?? 0));
     const { role, own } = this.of.reader;
     return packPainted(
@@ -99,7 +110,8 @@ export class PaintedView {
     const sent = changes.flatMap((change) => sentChange(change, this.sight, this.replica.sheet) ?? []);
     const values = this.tellResults(effects);
     const known = this.looks.length;
-    const cells = this.repaintCells();
+    const cells: [string, string, number][] = [];
+    this.repaintCells((...cell) => cells.push(cell));
     const hasLegend = this.tellLegend();
     if (sent.length === 0 && values.length === 0 && cells.length === 0 && !hasLegend) return null;
     return {
@@ -145,14 +157,13 @@ export class PaintedView {
     return changed;
   }
 
-  /** Looks up the look of every cell; gives those that have another than before. */
-  private repaintCells(): [string, string, number][] {
+  /** Looks up the look of every cell; tells of those that have another than before. */
+  private repaintCells(tell: (row: string, field: string, look: number) => void): void {
     const { sheet } = this.replica;
     const rules = this.sight.rules();
     const withLegend = hasLegend(this.of.reader.role);
     const resolver = resolverOf(this.replica, rules, this.of.theme);
     const known = new Map<ResolvedLook, number>();
-    const changed: [string, string, number][] = [];
     this.sight.columns.forEach((column, at) => {
       const codes = (this.codes[at] = grown(this.codes[at]!, sheet.slotCount));
       for (const slot of sheet.order) {
@@ -163,14 +174,15 @@ export class PaintedView {
         let number = says ? undefined : known.get(look);
         if (number === undefined) {
           number = this.numberOf(look, rules, says ?? look.rules.map((rule) => itemAt(rules, rule).rule.name));
+          // Bars and scales have a look of its own for each cell.
+          if (known.size === MANY_KNOWN) known.clear();
           if (!says) known.set(look, number);
         }
         if (codes[slot] === number) continue;
         codes[slot] = number;
-        changed.push([sheet.rowId(slot), sheet.field(column).id, number]);
+        tell(sheet.rowId(slot), sheet.field(column).id, number);
       }
     });
-    return changed;
   }
 
   private numberOf(look: ResolvedLook, rules: readonly RunningRule[], says: readonly string[]): number {
