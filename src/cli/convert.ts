@@ -21,7 +21,7 @@ import { columnLetters } from '../core/sheet/address';
 import { Sheet } from '../core/sheet/sheet';
 import { serialInZone } from '../core/values/dates/serial-in-zone';
 import { BadInput } from './bad-input';
-import { nameOf } from './read-bytes';
+import { nameOf, telling } from './read-bytes';
 import { readContents, type FileOptions } from './read-contents';
 import { readRules } from './read-rules';
 import { readSheetFile, readTable } from './read-sheet-file';
@@ -47,7 +47,7 @@ export function convert(
   const rich = RICH.find(([ending]) => ending.test(to))?.[1];
   if (rich ?? ARCHIVE.test(to)) {
     const given = { ...options, ...(rules === undefined ? {} : { rules }) };
-    const { bytes, told } = rich ? richFile(from, rich, given) : archiveFile(from, given);
+    const { bytes, told } = rich ? telling(to, () => richFile(from, rich, given)) : archiveFile(from, given);
     write(to, bytes);
     return { text: '', told };
   }

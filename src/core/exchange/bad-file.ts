@@ -1,6 +1,6 @@
 /**
- * Why a file cannot be read, in words for the person who brought it. Thrown inside a reader, and caught where reading
- * was asked for.
+ * Why a file cannot be read or written, in words for the person who asked. Thrown inside a reader or writer, and caught
+ * where it was asked for.
  */
 export class BadFile extends Error {
   constructor(

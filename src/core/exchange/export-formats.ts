@@ -12,8 +12,6 @@ export interface ExportFormat {
   readonly words: string;
   readonly ending: string;
   readonly type: string;
-  /** Whether the file is put together in memory before any of it is written. */
-  readonly isHeld?: boolean;
   readonly write: (source: ExportSource, options: ExportOptions) => ExportedFile;
 }
 
@@ -30,10 +28,9 @@ export const EXPORT_FORMATS = {
     words: 'Workbook .xlsx (ISO/IEC 29500)',
     ending: 'xlsx',
     type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-    isHeld: true,
     write: writeOoxml,
   },
-  odf: { words: 'Workbook .ods (ISO/IEC 26300)', ending: 'ods', type: ODF_TYPE, isHeld: true, write: writeOdf },
+  odf: { words: 'Workbook .ods (ISO/IEC 26300)', ending: 'ods', type: ODF_TYPE, write: writeOdf },
   html: {
     words: 'Web page with its legend (HTML)',
     ending: 'html',

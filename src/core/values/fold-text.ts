@@ -7,6 +7,10 @@ export interface FoldOptions {
   readonly accents?: boolean;
 }
 
+/** A number for each of the four ways to fold. */
+export const optionsAt = (options: FoldOptions): number =>
+  Number(options.case ?? false) * 2 + Number(options.accents ?? false);
+
 const INNER_SPACE = /\p{White_Space}+/gu;
 const MARKS = /\p{Mn}/gu;
 /** Printable ASCII, of which only the space is white space. */
@@ -35,7 +39,7 @@ const BEYOND_ASCII = /[\u0080-\uffff]/g;
 const LETTERS: readonly (string | undefined)[][] = [[], [], [], []];
 
 function foldLetters(text: string, options: FoldOptions): string {
-  const letters = LETTERS[Number(options.case ?? false) * 2 + Number(options.accents ?? false)]!;
+  const letters = LETTERS[optionsAt(options)]!;
   const cased = options.case ? text : text.toLowerCase();
   return cased.replace(BEYOND_ASCII, (letter) => (letters[letter.charCodeAt(0)] ??= foldAny(letter, options)));
 }
@@ -49,14 +53,11 @@ const FOLDS: (LetterFolds | undefined)[] = [];
  * each letter is.
  */
 export const letterFolds = (options: FoldOptions): LetterFolds =>
-  (FOLDS[Number(options.case ?? false) * 2 + Number(options.accents ?? false)] ??= Uint16Array.from(
-    { length: 0x180 },
-    (_, unit) => {
-      const letter = String.fromCharCode(unit);
-      const folded = letter === ' ' ? ' ' : LATIN.test(letter) ? foldText(letter, options) : '';
-      return folded.length === 1 ? folded.charCodeAt(0) : 0;
-    },
-  ));
+  (FOLDS[optionsAt(options)] ??= Uint16Array.from({ length: 0x180 }, (_, unit) => {
+    const letter = String.fromCharCode(unit);
+    const folded = letter === ' ' ? ' ' : LATIN.test(letter) ? foldText(letter, options) : '';
+    return folded.length === 1 ? folded.charCodeAt(0) : 0;
+  }));
 
 /** Texts to one pass: their letters stay in the cache. */
 const TEXTS_AT_ONCE = 512;

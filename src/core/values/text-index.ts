@@ -1,4 +1,4 @@
-/** Places that hold nothing, and places of texts that were taken out. */
+/** Places that hold nothing (what `find` gives for a text that is not in), and places of texts that were taken out. */
 const EMPTY = -1;
 const GONE = -2;
 
@@ -30,7 +30,7 @@ export class TextIndex {
 
   /** The number of a text, or -1. */
   find(text: string): number {
-    return Math.max(-1, this.numbers[this.placeOf(text, hashOf(text))] ?? -1);
+    return this.numbers[this.placeOf(text, hashOf(text))] ?? EMPTY;
   }
 
   /** Puts a text in under a number; one that is there gets the new number. */

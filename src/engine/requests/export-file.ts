@@ -1,9 +1,6 @@
 import { type ExportedFile } from '../../core/exchange/exported-file';
 import { EXPORT_FORMATS, fileNameOf, type ExportFormat } from '../../core/exchange/export-formats';
-import { exportSource, wholeArea } from '../../core/exchange/export-source';
-import { LIMITS } from '../../core/exchange/limits';
-import type { CellRange } from '../../core/sheet/address';
-import { inDigits } from '../../core/values/counted';
+import { exportSource } from '../../core/exchange/export-source';
 import { savedLooks } from '../../core/sheet/sheet-looks';
 import type { Exported, Request } from '../../protocol/engine-messages';
 import type { Replica } from '../replica/replica';
@@ -13,28 +10,18 @@ const PARTS_AT_ONCE = 500;
 
 /**
  * Exports a sheet as it is here now, without drafts and personal rules. Looks are those of the light theme, as on
- * paper.
+ * paper. Throws a BadFile where the format does not hold so much.
  */
 export function exportFile(
   { sheet, evaluation, draftId, personal }: Replica,
   name: string,
   { format, options, area }: Extract<Request, { kind: 'export' }>,
 ): Exported {
-  const { write, ending, type, isHeld = false }: ExportFormat = EXPORT_FORMATS[format];
-  if (isHeld) requireRoom(area ?? wholeArea(sheet));
+  const { write, ending, type }: ExportFormat = EXPORT_FORMATS[format];
   const without = new Set([...personal.map(({ id }) => id), ...(draftId === undefined ? [] : [draftId])]);
   const looks = savedLooks(sheet.parts.values(), 'light');
   const { parts, report } = write(exportSource(evaluation, { name, looks, area, without }), options);
   return { file: new Blob(joined(parts), { type }), name: fileNameOf(name, ending), report };
-}
-
-/** Throws, in words for the person who asked, where a workbook would take more memory than a page has. */
-function requireRoom({ left, top, right, bottom }: CellRange): void {
-  const most = LIMITS.cellsHeld;
-  if ((right - left + 1) * (bottom - top + 1) > most)
-    throw new RangeError(
-      `A workbook of more than ${inDigits(most)} cells is too large for the page. Export a selection of it, or choose CSV.`,
-    );
 }
 
 function joined(parts: ExportedFile['parts']): BlobPart[] {

@@ -1,7 +1,7 @@
 import { BadFile } from '../../core/exchange/bad-file';
 import { EXPORT_FORMATS, type ExportFormatName } from '../../core/exchange/export-formats';
 import type { ExportOptions } from '../../core/exchange/exported-file';
-import { exportSource, type ExportReport, type ExportSource } from '../../core/exchange/export-source';
+import { exportSource, type ExportSource } from '../../core/exchange/export-source';
 import { recordsPage, type RecordsPage, type RecordsWanted } from '../../core/exchange/json/records-page';
 import { savedLooks } from '../../core/sheet/sheet-looks';
 import { Replica } from '../../engine/replica/replica';
@@ -13,7 +13,7 @@ import { VisibleSheet } from '../../core/sharing/sight';
 import type { GivenLook, Repaint } from '../../protocol/packed/painted-sheet';
 import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';
 import { unzipPacked } from '../sheets/unzip-packed';
-import type { JudgedCell } from './painter-messages';
+import type { JudgedCell, Refused, WholeFile } from './painter-messages';
 import { lookFor, PaintedView, type ViewOf } from './painted-view';
 
 /** A view is repainted no more often than it takes to scan: large sheets rest for the time they worked. */
@@ -84,22 +84,16 @@ export class PaintedSheet {
   }
 
   /** Records with their looks, for programs; or why what they want is none. */
-  records(wanted: RecordsWanted): RecordsPage | { readonly refused: string } {
-    try {
-      return recordsPage(this.source(), wanted, this.replica.sequence);
-    } catch (error) {
-      if (error instanceof BadFile) return { refused: error.told };
-      throw error;
-    }
+  records(wanted: RecordsWanted): RecordsPage | Refused {
+    return orRefused(() => recordsPage(this.source(), wanted, this.replica.sequence));
   }
 
-  /** The sheet as a file. */
-  export(
-    format: ExportFormatName,
-    options: ExportOptions,
-  ): { readonly parts: readonly (string | Uint8Array<ArrayBuffer>)[]; readonly report: ExportReport } {
-    const { parts, report } = EXPORT_FORMATS[format].write(this.source(), options);
-    return { parts: [...parts], report };
+  /** The sheet as a file; or why there is none. */
+  export(format: ExportFormatName, options: ExportOptions): WholeFile | Refused {
+    return orRefused(() => {
+      const { parts, report } = EXPORT_FORMATS[format].write(this.source(), options);
+      return { parts: [...parts], report };
+    });
   }
 
   private source(): ExportSource {
@@ -158,5 +152,14 @@ export class PaintedSheet {
       if (repaint) this.reports.repainted(view.id, repaint);
     }
     this.restMs = Math.min(MAX_REST_MS, performance.now() - began);
+  }
+}
+
+function orRefused<T>(task: () => T): T | Refused {
+  try {
+    return task();
+  } catch (error) {
+    if (error instanceof BadFile) return { refused: error.told };
+    throw error;
   }
 }

@@ -15,6 +15,17 @@ export interface JudgedCell {
   readonly input: string;
 }
 
+/** Why something cannot be had, in words for whom asked. */
+export interface Refused {
+  readonly refused: string;
+}
+
+/** A file with all of its parts at hand. */
+export interface WholeFile {
+  readonly parts: readonly (string | Uint8Array<ArrayBuffer>)[];
+  readonly report: ExportReport;
+}
+
 /** The requests of a painter's worker; each is about one sheet. */
 export type PainterRequests = {
   /** Answered with the sequence with which the sheet was opened. */
@@ -31,12 +42,12 @@ export type PainterRequests = {
   /** Records from the top, after one of them, that meet some conditions; a page of them. */
   readonly records: {
     readonly asked: { readonly wanted: RecordsWanted };
-    readonly answer: RecordsPage | { readonly refused: string };
+    readonly answer: RecordsPage | Refused;
   };
   /** The sheet as a file. */
   readonly export: {
     readonly asked: { readonly format: ExportFormatName; readonly options: ExportOptions };
-    readonly answer: { readonly parts: readonly (string | Uint8Array<ArrayBuffer>)[]; readonly report: ExportReport };
+    readonly answer: WholeFile | Refused;
   };
   /** Evaluates rules over data; no sheet is open. */
   readonly evaluate: { readonly asked: SentRecords; readonly answer: Evaluated };

@@ -16,7 +16,7 @@ import { beginWorker } from '../workers/begin-worker';
 import { WorkerPool } from '../workers/worker-pool';
 import { WorkerError } from '../workers/worker-process';
 import type { SentRecords } from './evaluate-records';
-import type { JudgedCell, PainterEvent, PainterRequests } from './painter-messages';
+import type { JudgedCell, PainterEvent, PainterRequests, Refused, WholeFile } from './painter-messages';
 import type { ViewOf } from './painted-view';
 import { log } from '../log';
 import { refusalText } from '../../texts/refusal-text';
@@ -74,6 +74,11 @@ const TICK_MS = 60_000;
 
 /** Times that something is asked of a sheet that has moved to another worker meanwhile. */
 const MAX_TRIES = 3;
+
+function unlessRefused<T extends object>(answer: T | Refused): T {
+  if ('refused' in answer) throw new Refusal('bad-request', answer.refused);
+  return answer;
+}
 
 /** Serves sheets to readers without rules: keeps them open in worker processes, and passes on repaints. */
 class Painter {
@@ -144,20 +149,26 @@ class Painter {
    * not valid.
    */
   async records(sheet: SheetId, wanted: RecordsWanted, atLeast: number): Promise<RecordsPage> {
-    const page = await this.with(sheet, async (open) => {
-      await open.reach(atLeast);
-      return this.pool.ask('records', sheet, { wanted });
-    });
-    if ('refused' in page) throw new Refusal('bad-request', page.refused);
-    return page;
+    return unlessRefused(
+      await this.with(sheet, async (open) => {
+        await open.reach(atLeast);
+        return this.pool.ask('records', sheet, { wanted });
+      }),
+    );
   }
 
-  /** The sheet as a file. */
-  export(sheet: SheetId, how: { readonly format: ExportFormatName; readonly options: ExportOptions }, atLeast: number) {
-    return this.with(sheet, async (open) => {
-      await open.reach(atLeast);
-      return this.pool.ask('export', sheet, how);
-    });
+  /** The sheet as a file. Throws a Refusal where the format does not hold so much. */
+  async export(
+    sheet: SheetId,
+    how: { readonly format: ExportFormatName; readonly options: ExportOptions },
+    atLeast: number,
+  ): Promise<WholeFile> {
+    return unlessRefused(
+      await this.with(sheet, async (open) => {
+        await open.reach(atLeast);
+        return this.pool.ask('export', sheet, how);
+      }),
+    );
   }
 
   /** Whether worker processes start and answer. */

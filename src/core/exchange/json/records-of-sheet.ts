@@ -46,9 +46,9 @@ export interface ToldRecord {
 export const isFilledRecord = (sheet: Sheet, slot: number): boolean =>
   sheet.roleAt(slot) === 'record' && sheet.columns.some((store) => store.inputCodeAt(slot) !== 0);
 
-/** A field as records name it. */
+/** A field as records name it: the beginning of its member in JSON. */
 export interface ToldField {
-  readonly label: string;
+  readonly key: string;
   readonly column: number;
 }
 
@@ -57,44 +57,22 @@ export function toldFields(sheet: Sheet, { left, right }: Pick<CellRange, 'left'
   const fields = new Map<string, ToldField>();
   for (let column = left; column <= right; column++) {
     const label = sheet.labelOf(column) ?? columnLetters(column);
-    if (!fields.has(label)) fields.set(label, { label, column });
+    if (!fields.has(label)) fields.set(label, { key: `${JSON.stringify(label)}:`, column });
   }
   return [...fields.values()];
 }
 
-/** One record of a sheet, with its looks and the names of the rules that gave them. */
-export function toldRecord(
-  { sheet, resolver, running }: ExportSource,
-  fields: readonly ToldField[],
-  position: number,
-): ToldRecord {
-  const slot = sheet.slotAt(position);
-  // Made of entries, since labels are anybody's: also one such as `__proto__`.
-  return {
-    row: position + 1,
-    values: Object.fromEntries(
-      fields.map(({ label, column }) => [label, jsonValue(sheet.column(column).valueAt(slot))]),
-    ),
-    shown: Object.fromEntries(
-      fields.flatMap(({ label, column }) => {
-        const text = shownAt(sheet, column, slot);
-        return text === '' ? [] : [[label, text]];
-      }),
-    ),
-    looks: Object.fromEntries(
-      fields.flatMap(({ label, column }) => {
-        const { properties, rules } = resolver.resolve(column, slot);
-        if (properties.size === 0) return [];
-        return [[label, { look: nestProperties(properties), rules: rules.map((at) => itemAt(running, at).rule.name) }]];
-      }),
-    ),
-  };
-}
+/** A record of a sheet, with its looks and the names of the rules that gave them. */
+export const toldRecord = (source: ExportSource, fields: readonly ToldField[], position: number): ToldRecord =>
+  JSON.parse(recordText(source, fields, position)) as ToldRecord; // what recordText writes
 
-/** The same in JSON, put together by hand: there are hundreds of thousands of them. */
+/**
+ * The same in JSON, without objects in between: a file has hundreds of thousands of records. Labels are anybody's, also
+ * one such as `__proto__`; in JSON they are all alike.
+ */
 function recordText(
   { sheet, resolver, running }: ExportSource,
-  fields: readonly (ToldField & { readonly key: string })[],
+  fields: readonly ToldField[],
   position: number,
 ): string {
   const slot = sheet.slotAt(position);
@@ -121,7 +99,7 @@ export function recordsOfSheet(source: ExportSource): ExportedFile {
   const { name, sheet, area, running } = source;
   const part = area ?? wholeArea(sheet);
   const { left, top, right, bottom } = part;
-  const told = toldFields(sheet, part).map((field) => ({ ...field, key: `${JSON.stringify(field.label)}:` }));
+  const told = toldFields(sheet, part);
   const labels = sheet.fields.map((_, column) => sheet.labelOf(column) ?? columnLetters(column));
   const fields = sheet.fields
     .slice(left, right + 1)

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { generateNKeysBetween } from 'fractional-indexing';
 import { describe, expect, test } from 'vitest';
 import { exportSource } from '../export-source';
-import { recordsOfSheet } from './records-of-sheet';
+import { recordsOfSheet, type ToldRecord } from './records-of-sheet';
 import { recordsPage, type RecordsWanted } from './records-page';
 import type { Rule } from '../../rules/shape/rule';
 import { newField } from '../../sheet/field';
@@ -90,9 +90,36 @@ describe('records page by page', () => {
     });
   });
 
-  test('a file of all records says the same of each, looks and all', () => {
-    const file = JSON.parse([...recordsOfSheet(source).parts].join('')) as { records: unknown };
-    expect(file.records).toEqual(recordsPage(source, { limit: 500, where: [], looks: true }, 7).records);
+  test('a file of all records has the values of each, and the looks of those that a rule paints', () => {
+    const file = JSON.parse([...recordsOfSheet(source).parts].join('')) as { records: readonly ToldRecord[] };
+    expect(file.records.map(({ row }) => row)).toEqual(cars.map((_, at) => at + 2));
+    expect(file.records.map(({ values }) => values)).toEqual(
+      cars.map(({ Name, Origin, Horsepower, Year }) => ({ Name, Origin, Horsepower, Year })),
+    );
+    expect(file.records.map(({ looks }) => Object.keys(looks))).toEqual(
+      cars.map(({ Horsepower }) => ((Horsepower ?? 0) > 200 ? ['Horsepower'] : [])),
+    );
+  });
+
+  test('labels are anybody’s: one that every object has is one like others', () => {
+    const fields = ['__proto__', 'constructor'].map((label, at) => ({ label, id: `p${at}` }));
+    const odd = evaluated({
+      fields: fields.map(({ id }, at) => newField(id, `a${at}`)),
+      rows: [
+        { id: 'h', key: 'a0', role: 'header', cells: Object.fromEntries(fields.map(({ id, label }) => [id, label])) },
+        { id: 'r', key: 'a1', role: 'record', cells: { p0: '1', p1: 'x' } },
+      ],
+      rules: [],
+    });
+    const [record] = recordsPage(
+      exportSource(odd, { name: 'Odd', looks: SAVED }),
+      { limit: 1, where: [], looks: true },
+      7,
+    ).records;
+    expect(Object.entries(record!.values)).toEqual([
+      ['__proto__', 1],
+      ['constructor', 'x'],
+    ]);
   });
 
   test.each([

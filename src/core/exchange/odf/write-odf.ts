@@ -19,7 +19,7 @@ import {
 } from '../workbook/written-sheet';
 import { EARLIEST } from '../zip/earliest';
 import { xml, XML_BEGIN, xmlText } from '../xml/write-xml';
-import { XmlBytes } from '../xml/xml-bytes';
+import { PLACE, XmlBytes } from '../xml/xml-bytes';
 import { toOdfFormula } from './formula-text';
 import { ODF_NAMESPACES, ODF_TYPE } from './namespaces';
 import { conditionsOf } from './write-conditions';
@@ -62,15 +62,15 @@ export function writeOdf(source: ExportSource): ExportedFile {
     { 'table:name': tab },
     ...columns(source, styles, frozen.columns),
     top === '' ? '' : xml('table:table-header-rows', {}, top),
-    ROWS,
+    PLACE,
   );
-  const [begin = '', end = ''] = xml(
+  const document = xml(
     'office:document-content',
     { ...NAMESPACES, 'office:version': '1.2' },
     styles.automaticStyles,
     xml('office:body', {}, xml('office:spreadsheet', {}, table, names(source, tab))),
-  ).split(ROWS);
-  const content = body.between(XML_BEGIN + begin, end);
+  );
+  const content = body.within(XML_BEGIN + document);
   return {
     parts: [packed({ 'content.xml': content, 'styles.xml': new TextEncoder().encode(styles.stylesPart) })],
     report: { rules: rules.map(({ fate }) => fate), notes: notesOf(rules, lostFormulas) },
@@ -128,9 +128,10 @@ class GroupedRows {
     this.bytes.add(row);
   }
 
-  between(begin: string, end: string): Uint8Array<ArrayBuffer> {
+  /** A whole text with the rows in the place of PLACE. */
+  within(whole: string): Uint8Array<ArrayBuffer> {
     this.goTo(0);
-    return this.bytes.between(begin, end);
+    return this.bytes.within(whole);
   }
 
   private goTo(level: number): void {
@@ -138,9 +139,6 @@ class GroupedRows {
     for (; this.depth > level; this.depth--) this.bytes.add('</table:table-row-group>');
   }
 }
-
-/** Where the rows stand in the part that holds them; no XML text holds this sign. */
-const ROWS = '\0';
 
 interface RowsInto {
   readonly styles: OdfStylesWriter;

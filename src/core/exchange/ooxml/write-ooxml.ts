@@ -16,7 +16,7 @@ import {
 } from '../workbook/written-sheet';
 import { EARLIEST } from '../zip/earliest';
 import { xml, XML_BEGIN, xmlText } from '../xml/write-xml';
-import { XmlBytes } from '../xml/xml-bytes';
+import { PLACE, XmlBytes } from '../xml/xml-bytes';
 import { MAIN_NAMESPACE, RELATIONSHIPS_NAMESPACE } from './prefixes';
 import { conditionsOf, writeConditions } from './write-conditions';
 import { StylesWriter } from './write-styles';
@@ -61,28 +61,25 @@ export function writeOoxml(source: ExportSource): ExportedFile {
         ),
       ),
   };
-  const [begin = '', end = ''] = xml(
+  const worksheet = xml(
     'worksheet',
     { xmlns: MAIN_NAMESPACE },
     sheetView(source),
     columns(source),
-    xml('sheetData', {}, ROWS),
+    xml('sheetData', {}, PLACE),
     merges(mergesWithin(sheet, area ?? own).map(writeArea)),
     writeConditions(rules.flatMap(({ written }) => written)),
-  ).split(ROWS);
+  );
   const encoder = new TextEncoder();
   const bytes = zipSync(
     {
       ...Object.fromEntries(Object.entries(parts).map(([name, text]) => [name, encoder.encode(text)])),
-      'xl/worksheets/sheet1.xml': rows.between(XML_BEGIN + begin, end),
+      'xl/worksheets/sheet1.xml': rows.within(XML_BEGIN + worksheet),
     },
     { level: 6, mtime: EARLIEST },
   );
   return { parts: [bytes], report: { rules: rules.map(({ fate }) => fate), notes } };
 }
-
-/** Where the rows stand in the part that holds them; no XML text holds this sign. */
-const ROWS = '\0';
 
 interface CellsInto {
   readonly styles: StylesWriter;

@@ -11,6 +11,7 @@ import type { CellRange } from '../../sheet/address';
 import { frozenColumns } from '../../sheet/layout/frozen-columns';
 import { mergeAreas } from '../../sheet/layout/merge-areas';
 import { wholeArea, type ExportSource } from '../export-source';
+import { requireHeld } from '../too-many-cells';
 import { formatAt } from '../../sheet/shown-cell';
 import type { Sheet } from '../../sheet/sheet';
 import type { CellValue } from '../../values/cell-value';
@@ -34,12 +35,14 @@ export interface WrittenRow {
 
 /**
  * The rows of a sheet for a workbook, one by one. `painted` are the rules whose looks become the cells' own formatting.
+ * Throws a BadFile where there are too many cells for one.
  */
 export function* writtenRows(
   { sheet, resolver, running, area = wholeArea(sheet) }: ExportSource,
   painted: ReadonlySet<RunningRule>,
   onLostFormula: (position: number, column: number) => void,
 ): Generator<WrittenRow> {
+  requireHeld(area);
   const { left, top, right, bottom } = area;
   // One object for all cells of one format: writers know it again.
   const formatted = new Map<string, Style>();

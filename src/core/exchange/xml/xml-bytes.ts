@@ -1,6 +1,9 @@
 /** Letters that are turned into bytes at once. */
 const AT_ONCE = 65_536;
 
+/** Where the text stands in the one around it: no XML holds this sign. */
+export const PLACE = '\0';
+
 /** A long text that grows piece by piece, as UTF-8: bytes take less than the many short strings it is made of. */
 export class XmlBytes {
   private readonly encoder = new TextEncoder();
@@ -20,9 +23,10 @@ export class XmlBytes {
     this.text = '';
   }
 
-  /** All of it between a beginning and an end. */
-  between(begin: string, end: string): Uint8Array<ArrayBuffer> {
+  /** A whole text with all of this in its place, which PLACE marks. */
+  within(whole: string): Uint8Array<ArrayBuffer> {
     this.encode();
+    const [begin = '', end = ''] = whole.split(PLACE);
     const [first, last] = [this.encoder.encode(begin), this.encoder.encode(end)];
     const all = new Uint8Array(first.length + this.length + last.length);
     all.set(first);

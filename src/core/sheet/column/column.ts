@@ -1,11 +1,11 @@
 import type { CellBefore } from '../effect';
 import type { Style } from '../../looks/style';
 import { BLANK, numberOf, TAG, type CellValue } from '../../values/cell-value';
-import { foldText, type FoldOptions } from '../../values/fold-text';
+import { foldText, optionsAt, type FoldOptions } from '../../values/fold-text';
 import { BLANK_CELL, FIRST_INPUT, MANY_CONTENTS, PLAIN_CELL, plainNumber, type ColumnCells } from './column-cells';
 import { Contents, type Entry } from './contents';
 import { FoldedContents } from './folded-contents';
-import { type ReadOptions } from '../../values/read-input';
+import type { ReadOptions } from '../../values/read-input';
 import { readNumber } from '../../values/read-number';
 import { shownText } from '../../values/shown-text';
 import { BitSet } from '../../values/bit-set';
@@ -299,10 +299,7 @@ export class Column {
 
   /** Its distinct contents as they are once they are folded. */
   foldedContents(options: FoldOptions = {}): FoldedContents {
-    return (this.folded[Number(options.case ?? false) * 2 + Number(options.accents ?? false)] ??= new FoldedContents(
-      this,
-      { case: options.case ?? false, accents: options.accents ?? false },
-    ));
+    return (this.folded[optionsAt(options)] ??= new FoldedContents(this, options));
   }
 
   /** The folded form of the text shown in a slot, folded once a distinct input. */

@@ -17,7 +17,7 @@ interface WithContents {
   valueAt(slot: number): CellValue;
 }
 
-/** Contents that are folded together. */
+/** So many contents that are not folded yet are folded together; fewer one by one. */
 const MANY = 256;
 
 /**
