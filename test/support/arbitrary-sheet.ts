@@ -298,9 +298,12 @@ export function makeSheet(
   inputs: readonly string[] = ['5', '4.9', 'x', '', '7', '70%', 'done', '2026-03-08', '-5', '6'],
 ): Sheet {
   const made = new Sheet(FIELDS);
+  // Beyond those that operations use, after all of them.
+  const more = Math.max(0, inputs.length * 2 + 1 - KEYS.length);
+  const keys = [...KEYS, ...generateNKeysBetween(KEYS.at(-1)!, null, more)];
   const row = (id: string, at: number, values: readonly string[]) => {
     const role = id === 'header' ? 'header' : 'record';
-    const slot = made.appendRow({ id, key: KEYS[at * 2]!, role });
+    const slot = made.appendRow({ id, key: keys[at * 2]!, role });
     values.forEach((input, column) => made.columns[column]!.set(slot, input, role === 'header'));
   };
   row('header', 0, ['One', 'Two', 'Three']);

@@ -13,7 +13,9 @@ test('numbers that come and go are in the order in which sorting puts them', () 
       (start, edits) => {
         const blocks = new RankedNumbers(Float64Array.from(start));
         const plain = [...start];
+        const ends = () => [blocks.least + 0, blocks.greatest + 0];
         for (const [adds, number] of edits) {
+          expect(ends()).toEqual(plain.length ? [Math.min(...plain) + 0, Math.max(...plain) + 0] : [NaN, NaN]);
           const at = plain.findIndex((other) => other === number);
           if (adds) plain.push(number);
           else if (at >= 0) plain.splice(at, 1);
@@ -24,9 +26,7 @@ test('numbers that come and go are in the order in which sorting puts them', () 
         plain.sort((a, b) => a - b);
         expect(blocks.count).toBe(plain.length);
         expect(Array.from(plain, (_, at) => blocks.at(at) + 0)).toEqual(plain.map((number) => number + 0));
-        expect([blocks.least + 0, blocks.greatest + 0]).toEqual(
-          plain.length ? [plain[0]! + 0, plain.at(-1)! + 0] : [NaN, NaN],
-        );
+        expect(ends()).toEqual(plain.length ? [plain[0]! + 0, plain.at(-1)! + 0] : [NaN, NaN]);
         for (const p of [0, 0.25, 0.5, 0.9, 1])
           if (plain.length) expect(blocks.quantile(p)).toBeCloseTo(quantile(plain, p)!, 8);
       },

@@ -214,6 +214,30 @@ describe('a workbook of ISO/IEC 29500', () => {
   });
 });
 
+test.each(['ooxml', 'odf'] as const)('a long sheet in groups comes back as it was: %s', (format) => {
+  const keys = generateNKeysBetween(null, null, 2001);
+  const fields = ['f1', 'f2', 'f3'].map((id, at) => newField(id, `a${at}`));
+  const rows = keys.map((key, at): SheetContents['rows'][number] => ({
+    id: `r${at}`,
+    key,
+    role: at ? 'record' : 'header',
+    cells: at ? { f1: `Ørret & <pike> ${at}`, f2: String(at / 7), f3: '2026-03-08' } : { f1: 'A', f2: 'B', f3: 'C' },
+    ...(at % 50 > 40 ? { about: { level: at % 50 > 45 ? 2 : 1 } } : {}),
+  }));
+  const after = contentsOf(workbookOf(evaluated({ fields, rows, rules: [], parts: [] }), format).bytes);
+  const told = ({ cells, about }: SheetContents['rows'][number]) => [
+    cells.f1,
+    Number(cells.f2).toPrecision(12),
+    cells.f3,
+    about?.level,
+  ];
+  expect(after.rows.map((row) => told({ ...row, cells: byPlace(row.cells) }))).toEqual(rows.map(told));
+});
+
+/** Cells by the place of their field, whatever ids the import gives. */
+const byPlace = (cells: Readonly<Record<string, string>>) =>
+  Object.fromEntries(Object.values(cells).map((input, at) => [`f${at + 1}`, input]));
+
 test('before the import, the rules of a workbook are listed as the sheet will name them', async () => {
   const { bytes } = workbookOf(evaluated(sheetWith(NATIVE)), 'ooxml');
   const file = await openFile(new File([bytes as BlobPart], 'readings.xlsx'), () => {});

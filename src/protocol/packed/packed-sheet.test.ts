@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { Column } from '../../core/sheet/column/column';
 import { newField } from '../../core/sheet/field';
-import { contentsOf, makeSheet } from '../../../test/support/arbitrary-sheet';
+import { anyInput, anyOperation, anyRule, contentsOf, makeSheet } from '../../../test/support/arbitrary-sheet';
+import { Evaluation } from '../../core/rules/evaluate/evaluation';
+import { reportEvaluation } from '../../core/rules/evaluate/evaluate-report';
 import { SheetPacker, unpackSheet } from './packed-sheet';
 
 const ABOUT = { id: 's', name: 'S', settings: {}, sequence: 0, fields: [], rules: [], parts: [] };
@@ -70,8 +72,36 @@ test('the inputs of large fields come through, whatever they are', () => {
       expect(all.map((slot) => sheet.column(0).inputAt(slot))).toEqual(inputs);
       expect(all.map((slot) => sheet.column(0).valueAt(slot))).toEqual(all.map((slot) => column.valueAt(slot)));
       expect(sheet.column(0).numbers.subarray(0, all.length)).toEqual(column.numbers.subarray(0, all.length));
+      expect(sheet.column(0).hasDates).toBe(column.hasDates);
     }),
     { numRuns: 60 },
+  );
+});
+
+// Against the sheet that was packed, which is made cell by cell.
+test('a large sheet that was packed is worked on as the one it was made of', () => {
+  const many = Array.from({ length: 1100 }, (_, at) => String(at / 100));
+  fc.assert(
+    fc.property(
+      fc.array(anyInput, { maxLength: 20 }),
+      fc.uniqueArray(anyRule, { minLength: 1, maxLength: 3, selector: ({ id }) => id }),
+      fc.array(anyOperation, { maxLength: 10 }),
+      (...[first, rules, operations]) => {
+        const sheet = makeSheet([...first, ...many]);
+        const packer = new SheetPacker({ ...ABOUT, fields: sheet.fields });
+        for (const slot of sheet.order) packer.add(sheet.storedRow(slot));
+        const { sheet: packed } = unpackSheet(packer.pack().buffer);
+        packed.parts.put([...sheet.parts.values()]);
+        const [made, unpacked] = [sheet, packed].map((each) => {
+          const evaluation = new Evaluation(each, {}, { now: 46_089.5 });
+          evaluation.setRules(rules);
+          for (const operation of operations) evaluation.follow(each.apply(operation).effects);
+          return { contents: contentsOf(each), found: reportEvaluation(evaluation) };
+        });
+        expect(unpacked).toEqual(made);
+      },
+    ),
+    { numRuns: 40 },
   );
 });
 

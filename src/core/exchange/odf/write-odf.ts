@@ -128,7 +128,7 @@ class GroupedRows {
     this.bytes.add(row);
   }
 
-  /** A whole text with the rows in the place of PLACE. */
+  /** A whole text with the rows where PLACE stands. */
   within(whole: string): Uint8Array<ArrayBuffer> {
     this.goTo(0);
     return this.bytes.within(whole);

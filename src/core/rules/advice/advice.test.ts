@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { generateNKeysBetween } from 'fractional-indexing';
 import { expect, test } from 'vitest';
 import { FIRST_FAMILY } from '../../looks/first-family';
@@ -7,7 +8,8 @@ import { mapRuleReferences } from '../shape/map-rule-references';
 import { fieldByLabel, readRuleSet } from '../shape/read-rule-set';
 import { bandLooks } from '../kinds/bands';
 import { FIRST_LOOKS, NEARLY_LOOK } from '../kinds/key';
-import { advise, type ADVISERS } from './registry';
+import { anyInput, anyRule, makeSheet } from '../../../../test/support/arbitrary-sheet';
+import { advise, adviseOn, type ADVISERS } from './registry';
 import { rulesOf } from '../shape/stored-rule';
 
 const saved = Object.fromEntries(FIRST_FAMILY.map(({ id, light }) => [id, light]));
@@ -188,4 +190,37 @@ test('a wider rule that takes the fill of a narrower one is found, whatever else
   const found = adviceOn(rows, below(1, { fill: '#fde5ac' }), below(0.9, { fill: '#f7d3c8', bold: true }));
   expect(found.codes).toEqual(['never-seen']);
   expect(found.repair('never-seen')).toEqual([]);
+});
+
+// Against a look at every cell of the sheet.
+test('only a rule that sets nothing anywhere is never seen', () => {
+  let found = 0;
+  fc.assert(
+    fc.property(
+      fc.array(anyInput, { minLength: 1, maxLength: 12 }),
+      fc.uniqueArray(anyRule, { minLength: 2, maxLength: 4, selector: ({ id }) => id }),
+      (inputs, rules) => {
+        const evaluation = new Evaluation(makeSheet(inputs), {}, { now: 46_089.6 });
+        evaluation.setRules(rules);
+        const { sheet, resolver } = evaluation;
+        const cells = sheet.fields.flatMap((_, column) => sheet.order.map((slot) => resolver.resolve(column, slot)));
+        const stored = rules.map((rule, at) => ({ id: rule.id, key: `a${at}`, rule }));
+        for (const { rules: named } of adviseOn('never-seen', { evaluation, saved, stored })) {
+          found++;
+          const at = rules.findIndex(({ id }) => id === named[0]);
+          const set = new Set(
+            cells.flatMap(({ from }) => [...from].flatMap(([name, by]) => (by === at ? [name] : []))),
+          );
+          expect(set.has('fill')).toBe(false);
+          if (
+            rules[at]!.look?.fill === undefined &&
+            !['bands', 'category', 'key', 'scale'].includes(rules[at]!.when.kind)
+          )
+            expect([...set]).toEqual([]);
+        }
+      },
+    ),
+    { numRuns: 800 },
+  );
+  expect(found).toBeGreaterThan(20);
 });

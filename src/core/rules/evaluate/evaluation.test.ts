@@ -46,6 +46,36 @@ test('what is kept up to date by edits is what a fresh evaluation gives', () => 
   );
 });
 
+/** The same sheet, in columns that hold so many contents that numbers are kept as numbers alone. */
+function amongMany(sheet: Sheet): Sheet {
+  for (const column of sheet.columns) {
+    for (let other = 0; other < 1000; other++) column.contents.codeFor(`other ${other}`, false);
+    for (const slot of sheet.order) column.set(slot, column.inputAt(slot), sheet.roleAt(slot) === 'header');
+  }
+  return sheet;
+}
+
+// Against columns of few contents, which the test above holds to evaluating from scratch.
+test('rules find the same among many contents, also after edits', () => {
+  const number = fc.integer({ min: -99, max: 99 }).map((tenths) => String(tenths / 10));
+  fc.assert(
+    fc.property(
+      fc.array(fc.oneof(number, anyInput), { minLength: 1, maxLength: 30 }),
+      fc.uniqueArray(anyRule, { minLength: 1, maxLength: 3, selector: ({ id }) => id }),
+      fc.array(anyOperation, { maxLength: 8 }),
+      (...[inputs, rules, operations]) => {
+        const [few, many] = [makeSheet(inputs), amongMany(makeSheet(inputs))].map((sheet) => {
+          const kept = evaluate(sheet, rules);
+          for (const operation of operations) kept.follow(sheet.apply(operation).effects);
+          return reportEvaluation(kept);
+        });
+        expect(many).toEqual(few);
+      },
+    ),
+    { numRuns: 600 },
+  );
+});
+
 test('the tight loops agree with judging cell by cell', () => {
   fc.assert(
     fc.property(

@@ -86,6 +86,18 @@ test('slots grow with what they hold', () => {
   expect([column.entryAt(0).shown, column.numbers[9999], column.valueAt(5000).kind]).toEqual(['first', 7, 'blank']);
 });
 
+test('columns without a number hold none of what others are given', () => {
+  const [texts, numbers, grown] = [columnOf(['a', 'b']), columnOf(['a', 'b']), columnOf(['a'])];
+  expect(texts.numbers.buffer).toBe(numbers.numbers.buffer);
+  numbers.set(1, '7');
+  numbers.setResult(0, { kind: 'number', number: 8 });
+  grown.fit(100_000);
+  grown.set(99_999, '2026-03-08');
+  expect(Array.from(numbers.numbers.slice(0, 2))).toEqual([8, 7]);
+  expect([grown.numbers[0], grown.numbers[99_999]]).toEqual([NaN, 46_089]);
+  for (const column of [texts, columnOf(['c'])]) expect(column.numbers.every(Number.isNaN)).toBe(true);
+});
+
 // Against a column of few contents, which keeps what was read of each (and has tests of its own above).
 test('among many contents a number is kept alone, and is the same to everybody', () => {
   const input = fc.oneof(
