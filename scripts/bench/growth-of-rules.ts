@@ -10,6 +10,7 @@ import { isoFromSerial } from '../../src/core/values/dates/date-serial';
 import { keysOf } from '../../src/core/values/typed-keys';
 import { median } from './figures.mjs';
 import { ruleOver, sheetOf } from './one-field';
+import { timed } from './time';
 
 const TODAY = 46_000;
 /** Records of 20 fields: 10,000 to 10,000,000 cells. */
@@ -39,12 +40,6 @@ const profile: FieldProfile = {
   greatest: 100_000,
   commonText: 'late',
 };
-
-function timed(work: () => void): number {
-  const began = performance.now();
-  work();
-  return performance.now() - began;
-}
 
 /** Milliseconds of a rule the first time, and once others have been there. */
 function ofRule(sheet: Sheet, field: string, when: When): { readonly first: number; readonly again: number } {

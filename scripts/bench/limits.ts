@@ -1,7 +1,8 @@
 // Rules beside their limits (see rules-beside-limits.ts): the two take turns in the same run, and what they match is
 // compared.
 import { figure, median, ms } from './figures.mjs';
-import { compare, firstTime, inTurns, timed, works } from './rules-beside-limits';
+import { compare, firstTime, inTurns, works } from './rules-beside-limits';
+import { timed } from './time';
 
 const ROUNDS = 15;
 

@@ -6,6 +6,7 @@ import type { When } from '../../src/core/rules/kinds/registry';
 import { foldText } from '../../src/core/values/fold-text';
 import { median } from './figures.mjs';
 import { ruleOver, sheetOf } from './one-field';
+import { timed } from './time';
 import { between, containing, deviationsAbove, recordTest, repeated, topTenth } from './tight-loops';
 
 const RECORDS = 50_000;
@@ -82,6 +83,21 @@ export const works: readonly Work[] = [
     aim: 1.5,
   },
   {
+    what: 'between, and not blank, 12 fields of numbers',
+    rules: NUMBERS.flatMap((field) => [
+      [field, { kind: 'compare', is: 'between', to: [200, 500] }] as const,
+      [field, { kind: 'state', is: 'filled' }] as const,
+    ]),
+    // Numbers have two decimals: both ends are in.
+    loop: () => numbers.flatMap((list) => [between(list, 200, 500.005), between(list, -Infinity, Infinity)]),
+    plain: () =>
+      eachField((field) => [
+        matching(field, (value) => value >= 200 && value <= 500),
+        matching(field, (value) => value === value),
+      ]),
+    aim: 1.5,
+  },
+  {
     what: 'above the mean by 1.5 deviations, 12 fields',
     rules: overNumbers({ kind: 'average', is: 'above', deviations: 1.5 }),
     // No number is the edge itself, or the results would differ.
@@ -150,12 +166,6 @@ const evaluation = new Evaluation(sheet, {});
 const judged = (rules: Work['rules'], by = evaluation): readonly Uint32Array[] => {
   by.setRules(rules.map(([field, when], at) => ruleOver(field, when, `r${at}`)));
   return by.activeRules.flatMap((rule) => [...rule.outcomes.values()].map(({ has }) => has.words));
-};
-
-export const timed = (work: () => unknown): number => {
-  const began = performance.now();
-  work();
-  return performance.now() - began;
 };
 
 /** Fails where the rules and the loop of a work match different records. */
