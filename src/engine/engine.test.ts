@@ -5,7 +5,7 @@ import type { AreaMeasures } from '../core/rules/explain/measure-area';
 import type { RuleProfile } from '../core/rules/explain/profile-rule';
 import type { ValuePart } from '../core/rules/explain/value-part';
 import type { CopiedText, Event, Request } from '../protocol/engine-messages';
-import type { Area, FilterTest, ActiveCell } from '../protocol/sheet-view';
+import type { Area, ActiveCell } from '../protocol/sheet-view';
 import type { FakeServer } from '../../test/support/fake-server';
 import { low, OpenEngine } from '../../test/support/open-engine';
 import { putRules } from '../core/rules/shape/stored-rule';
@@ -193,37 +193,6 @@ describe('what is copied and pasted', () => {
     await paste({ left: 1, top: 2, right: 2, bottom: 3 }, { token: /data-cells="([^"]+)"/.exec(html)![1]! });
     const cell = (await cellAt(2, 3)) as ActiveCell;
     expect(cell.input).toBe('=B4');
-  });
-});
-
-describe('a filter', () => {
-  test('keeps records out of view by a rule or by what they show, and moves nothing', async () => {
-    await ask({ kind: 'filter', filter: { rule: 'low' } });
-    expect((await frame()).heights).toEqual([
-      [1, 1, 0],
-      [3, 5, 0],
-      [7, 8, 0],
-      [10, 10, 0],
-    ]);
-    expect((await window()).rows).toEqual([2, 6, 9]);
-    expect(await window()).toMatchObject({ texts: expect.arrayContaining(['4.9', '70%', '-5']) as string[] });
-    await ask({ kind: 'filter', filter: { field: 'f1', texts: ['x', ''] } });
-    expect((await window()).rows).toEqual([3, 4]);
-    // 5, 4.9, x, blank, 7, 70%, done, a date, -5, 6: a date is a number of days.
-    const shown = async (is: FilterTest, value: string) => {
-      await ask({ kind: 'filter', filter: { field: 'f1', is, value } });
-      return (await window()).rows;
-    };
-    expect(await shown('contains', 'ON')).toEqual([7]);
-    expect(await shown('at least', '6')).toEqual([5, 8, 10]);
-    expect(await shown('at most', '50%')).toEqual([9]);
-    await ask({ kind: 'filter', filter: { field: 'f1', texts: ['x', ''] } });
-    await ask({ kind: 'edit', edit: { do: 'set-height', top: 3, bottom: 3, heightPx: 60 } });
-    await ask({ kind: 'filter', filter: null });
-    expect((await frame()).heights).toEqual([[3, 3, 60]]);
-    expect((await window()).rows).toHaveLength(10);
-    // Nobody else hears of a filter.
-    expect(server.received.flatMap(({ operations }) => operations).map(({ kind }) => kind)).toEqual(['change-rows']);
   });
 });
 

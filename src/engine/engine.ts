@@ -1,8 +1,6 @@
 import { nanoid } from 'nanoid';
 import { messageOf } from '../core/values/error-message';
 import { entryOf } from '../core/values/entry-of';
-import { sheetUrl } from '../protocol/sheet-url';
-import type { CellPosition } from '../core/sheet/cell-position';
 import { sizeOf } from '../core/sheet/operations/registry';
 import { columnLetters } from '../core/sheet/address';
 import { typedReader } from '../core/values/decimal-comma';
@@ -10,7 +8,6 @@ import { holdRanges } from '../core/formula/resolve/hold-ranges';
 import { withFollowers } from '../core/rules/move/follow-layout';
 import { profileRule } from '../core/rules/explain/profile-rule';
 import { inRow, keepReferences } from '../core/formula/resolve/keep-references';
-import { findCells, type FindQuery } from '../core/edit/find';
 import { editWords, operationsOf, type Edit } from '../core/edit/registry';
 import { putRuleSetToWork } from '../core/rules/move/put-rule-set-to-work';
 import type { Operation } from '../core/sheet/change';
@@ -18,11 +15,10 @@ import type { Theme } from '../core/looks/first-family';
 import type { RuleId, SheetId } from '../core/sheet/ids';
 import { fillingOf } from '../core/sharing/filling';
 import type { Reader } from '../core/sharing/role';
-import type { SheetPast } from '../protocol/recorded-change';
 import type { GivenLook } from '../protocol/packed/painted-sheet';
-import { unpackSheet } from '../protocol/packed/packed-sheet';
 import type { AnswerOf, CopiedText, EngineQuestions, Event, RequestName, RequestOf } from '../protocol/engine-messages';
 import type { Area } from '../protocol/sheet-view';
+import { arrivedSheet, arrivedView, type ArrivedSheet } from './arrived-sheet';
 import { Connection } from './link/connection';
 import type { News } from './news';
 import type { OpenedSheet, Shown } from './opened-sheet';
@@ -39,19 +35,12 @@ import { judgeEntry } from './requests/judge-entry';
 import { loadLater } from './load-later';
 import { HeldSelection } from './replica/held-selection';
 import { SeenWindows } from './replica/seen-windows';
-import { openPainted } from './replica/open-painted';
-import { PersonalRules } from './link/personal-rules';
-import { PastReader } from './link/past-reader';
 import { ReadCache } from './replica/read-cache';
 import { HeldNewer } from './requests/refresh-file';
-import { Replica } from './replica/replica';
+import type { Replica } from './replica/replica';
 import { paintedBy } from './view/row-heights';
 import { Turns } from './replica/turns';
 import { UndoStack, type UndoStep } from './replica/undo-stack';
-import { withQuery } from '../protocol/with-query';
-
-/** Matches that are sent at once. */
-const MAX_FOUND = 10_000;
 
 /** Changes of more cells and rows are made in parts, and can be stopped. */
 const MAX_ITEMS_AT_ONCE = 5000;
@@ -139,7 +128,6 @@ export class Engine {
     edit: ({ edit, also }) => this.edit(edit, also),
     copy: ({ area }) => this.copy(area),
     paste: (asked) => this.paste(asked),
-    find: ({ wanted }) => this.find(wanted),
     filter: ({ filter }) => {
       this.shown.filter = filter;
       return this.invalidate('frame', 'window');
@@ -250,37 +238,27 @@ export class Engine {
     const { theme } = this.shown;
     try {
       const bytes = await (view ? fetchPainted(id, { theme, as: view.as }) : fetchSheet(id, at));
-      return await this.turns.take(() => (view ? this.attachReaderView(id, bytes) : this.attachSheet(id, bytes)));
+      return await this.turns.take(() => (view ? this.useView(id, bytes, view.as) : this.useSheet(id, bytes)));
     } catch (error) {
       this.tell({ kind: 'sheet-failed', message: messageOf(error) });
       throw error;
     }
   }
 
+  private useSheet(id: SheetId, bytes: ArrayBuffer): null {
+    const inTurn = (work: () => void, ...news: readonly News[]) =>
+      void this.turns.take(work).then(() => this.invalidate(...news));
+    return this.attach(arrivedSheet(id, bytes, { theme: this.shown.theme, who: this.reader.who, inTurn }));
+  }
+
+  private useView(id: SheetId, bytes: ArrayBuffer, as?: Reader['role']): null {
+    const { legend, ...arrived } = arrivedView(id, bytes, { theme: this.shown.theme, as });
+    this.tell({ kind: 'meanings-changed', meanings: legend });
+    return this.attach(arrived);
+  }
+
   /** Works on a sheet as it came from the server from now on, with the changes that were on their way. */
-  private attachSheet(id: SheetId, bytes: ArrayBuffer): null {
-    const { sheet, head } = unpackSheet(bytes);
-    const replica = new Replica(sheet, head.sequence, { theme: this.shown.theme, nowMs: head.asOf ?? Date.now() });
-    const past = new PastReader(id, (read) => void this.turns.take(() => this.usePast(replica, read)));
-    const from = head.asOf === undefined ? () => sheetUrl(id, `changes?after=${replica.sequence}`) : null;
-    const inTurn = (work: () => void) => void this.turns.take(work).then(() => this.invalidate('window', 'legend'));
-    const personal = from !== null && this.reader.who !== null ? new PersonalRules(id, replica, inTurn) : null;
-    return this.attach({ id, name: head.name, replica, past, personal, lock: null }, from);
-  }
-
-  /** The same for a sheet with given looks. */
-  private attachReaderView(id: SheetId, bytes: ArrayBuffer): null {
-    const { theme } = this.shown;
-    const { name, replica, lock, head } = openPainted(bytes, theme);
-    const url = sheetUrl(id, 'painted/changes');
-    const view = { theme, as: this.reader.view?.as, view: head.view };
-    this.tell({ kind: 'meanings-changed', meanings: head.legend });
-    const from = () => withQuery(url, { ...view, revision: replica.revision });
-    return this.attach({ id, name, replica, past: null, personal: null, lock }, from);
-  }
-
-  /** `from` gives the address of the stream to follow; null where the sheet stands still. */
-  private attach(opened: Omit<OpenedSheet, 'connection'>, from: (() => string) | null): null {
+  private attach({ opened, from }: ArrivedSheet): null {
     const waiting = this.current?.replica.waiting ?? [];
     const connection = this.current?.connection ?? (from ? this.connectTo(opened.id) : null);
     this.current = { ...opened, connection };
@@ -296,11 +274,6 @@ export class Engine {
       reopen: () => this.open(id),
       forget: (change) => this.undo.forget(change),
     });
-  }
-
-  private usePast(replica: Replica, past: SheetPast): void {
-    replica.usePast(past);
-    this.invalidate('window', 'legend', 'selection');
   }
 
   private async change(asked: readonly Operation[], says: string): Promise<null> {
@@ -392,16 +365,6 @@ export class Engine {
     if (folded) this.shown.folded.add(this.sheet.rowId(slot));
     else this.shown.folded.delete(this.sheet.rowId(slot));
     return this.invalidate('frame', 'window');
-  }
-
-  private find(wanted: FindQuery): CellPosition[] {
-    const { painted } = wanted;
-    const running = this.opened.evaluation.activeRules.find(({ rule }) => rule.id === painted);
-    const shows = painted === undefined ? undefined : (this.opened.shownBy(painted) ?? (() => false));
-    const isPainted =
-      shows &&
-      ((column: number, slot: number): boolean => (running?.painted.has(column) ?? true) && shows(column, slot));
-    return findCells(this.sheet, wanted, isPainted).slice(0, MAX_FOUND);
   }
 
   private copy(area: Area): CopiedText {

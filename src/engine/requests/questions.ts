@@ -12,6 +12,7 @@ import type { EngineQuestions } from '../../protocol/engine-messages';
 import type { Replica } from '../replica/replica';
 import { cellsOf } from './cells-of';
 import { edgeFrom } from './edge-from';
+import { findIn } from './find-in';
 import { duplicateRecords } from '../../core/edit/rows';
 import { longestTexts } from './longest-texts';
 import { wrappedTexts } from './wrapped-texts';
@@ -23,6 +24,7 @@ import { valuesOf } from './values-of';
 export const questions = (replica: () => Replica) =>
   ({
     measure: ({ areas }) => measureAreas(replica().evaluation, areas),
+    find: ({ wanted }) => findIn(replica(), wanted),
     'ask-texts': ({ left, right }) => longestTexts(replica().sheet, left, right),
     'ask-wrapped': ({ area, on }) => wrappedTexts(replica().sheet, area, on),
     'ask-duplicates': () => duplicateRecords(replica().sheet).length,

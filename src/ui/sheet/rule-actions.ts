@@ -53,7 +53,7 @@ export class RuleActions {
       // A legend from before it was kept may still be on its way.
       if (!entry && bench.isListed) return this.leaveBench();
       if (entry && !entry.isDraft && !(bench.isListed && isSameRule(entry.rule, bench.kept.rule))) {
-        const kept = this.storedRule(entry);
+        const kept = storedRule(entry);
         this.session.set({ bench: { ...bench, draft: kept, kept, isListed: true } });
       }
     }
@@ -158,7 +158,7 @@ export class RuleActions {
     const entry = this.session.get().legend.find((candidate) => candidate.id === id);
     if (!entry) return;
     if (this.session.get().bench?.draft.id === id) return this.spotlight(id);
-    const kept = this.storedRule(entry);
+    const kept = storedRule(entry);
     const { frame } = this.session.get();
     this.putAside();
     this.session.set({
@@ -394,8 +394,6 @@ export class RuleActions {
   change(operations: readonly Operation[]): void {
     void this.session.withErrorMessage(this.session.ask({ kind: 'change', operations }));
   }
-
-  private storedRule({ id, key, rule }: LegendEntry): StoredRule {
-    return { id, key, rule };
-  }
 }
+
+const storedRule = ({ id, key, rule }: LegendEntry): StoredRule => ({ id, key, rule });
