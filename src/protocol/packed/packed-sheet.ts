@@ -104,7 +104,7 @@ export class SheetPacker {
 export function unpackSheet(buffer: ArrayBuffer): { sheet: Sheet; head: Omit<PackedHead, Gathered> } {
   const headLength = new DataView(buffer).getUint32(0, true);
   const head = parseMessage<PackedHead>(new TextDecoder().decode(new Uint8Array(buffer, 4, headLength)));
-  if (head.v !== VERSION) throw new RangeError('This page is of another version than the server. Reload the page.');
+  if (head.v !== VERSION) throw new RangeError('Auxesis has been updated since this page was opened. Reload the page.');
   const { abouts, headers, columns, sections: lengths, ...rest } = head;
   const sections = new SectionReader(buffer, afterHead(headLength), lengths);
   const opened = new Sheet(head.fields, head.settings);
