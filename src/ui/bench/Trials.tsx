@@ -35,18 +35,22 @@ export const Trials = memo(function Trials({ rule }: { readonly rule: Rule }) {
   const says = useSays(kindOf(rule.when).outcomes === 'match');
 
   if (!isJudged) return null;
-  const put = (next: readonly Trial[]) => {
-    const { trials: _, ...rest } = rule;
-    session.rules.changeDraft(next.length ? { ...rest, trials: next } : rest);
+  /** Changes the trials of the rule as it is by now: other parts of it may have been changed since this was shown. */
+  const change = (next: (now: readonly Trial[]) => readonly Trial[]) => {
+    const draft = session.get().bench?.draft.rule;
+    if (draft?.id !== rule.id) return;
+    const { trials: now = [], ...rest } = draft;
+    const changed = next(now);
+    session.rules.changeDraft(changed.length ? { ...rest, trials: changed } : rest);
   };
   const keep = async (event: KeyboardEvent) => {
     if (event.key !== 'Enter' || event.ctrlKey || typed.trim() === '') return;
     event.preventDefault();
     const value = readTrial(typed, { format, decimal });
     // The outcome on screen may still be that of an earlier input.
-    const [expect = null] = await session.ask({ kind: 'ask-trials', rule, values: [value] });
-    put([...trials, { value, expect }]);
     setTyped('');
+    const [expect = null] = await session.ask({ kind: 'ask-trials', rule, values: [value] });
+    change((now) => [...now, { value, expect }]);
   };
   return (
     <div className={classes.trials} role="group" aria-label={t('trials')}>
@@ -56,7 +60,7 @@ export const Trials = memo(function Trials({ rule }: { readonly rule: Rule }) {
           trial={trial}
           outcome={outcomes[at]}
           says={says}
-          onRemove={() => put(trials.toSpliced(at, 1))}
+          onRemove={() => change((now) => now.toSpliced(at, 1))}
         />
       ))}
       <label>
