@@ -34,6 +34,7 @@ export function serveApp(root, { database, port, stderr = 'ignore', mode = 'prod
   const address = `http://127.0.0.1:${port}`;
   return {
     address,
+    pid: server.pid,
     over,
     ready: answers(address, isOver),
     stop: () => (isOver() ? Promise.resolve() : endGroup(server, over)),
