@@ -26,9 +26,13 @@ export function connectPages(network: Network): () => void {
     network.statuses.set(answer.status, (network.statuses.get(answer.status) ?? 0) + 1);
     if (init?.method !== 'POST' || !answer.ok) return answer;
     const text = await answer.text();
-    const { id } = JSON.parse(init.body as string) as { id?: string };
-    const { sequence } = JSON.parse(text) as { sequence?: number };
-    if (id !== undefined && sequence !== undefined) network.acknowledged.set(id, sequence);
+    // One change and its answer, or a list of each.
+    const sent = [JSON.parse(init.body as string) as { id?: string } | readonly { id?: string }[]].flat();
+    const answers = [JSON.parse(text) as { sequence?: number } | readonly { sequence?: number }[]].flat();
+    sent.forEach(({ id }, at) => {
+      const sequence = answers[at]?.sequence;
+      if (id !== undefined && sequence !== undefined) network.acknowledged.set(id, sequence);
+    });
     return new Response(text, { status: answer.status });
   };
   class PersonEvents extends EventSource {

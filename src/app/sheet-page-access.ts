@@ -1,7 +1,8 @@
 import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
 import type { SheetId } from '../core/sheet/ids';
-import { findAccess, type Access } from '../server/access/find-access';
+import type { Access } from '../server/access/access';
+import { findAccess } from '../server/access/find-access';
 import { database } from '../server/database';
 import { findSheet, type SheetHead } from '../server/sql/sheet';
 import { tokensFor } from './api/cookies';

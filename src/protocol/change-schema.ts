@@ -362,3 +362,12 @@ export const changeSchema = Joi.object<SentChange>({
   operations: manyItems({ item: operationSchema, isPlain: () => false, tooMuch }).required(),
   seen: Joi.number().strict().integer().min(0),
 }).label('change');
+
+/** Changes in one request at most. */
+const MAX_CHANGES = 100;
+
+/** What a page sends: a change, or a list of several that it made one after another. */
+export const sentChanges = Joi.alternatives<SentChange | readonly SentChange[]>().conditional(Joi.array(), {
+  then: Joi.array().items(changeSchema).min(1).max(MAX_CHANGES).label('changes'),
+  otherwise: changeSchema,
+});

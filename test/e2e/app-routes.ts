@@ -14,7 +14,8 @@ export interface AppRoute {
   readonly permit: string;
 }
 
-const METHODS = /export (?:async function|function|const) ([A-Z]+)\b(?: = (\w+Route)(?:<[^>]*>)?\(\s*\{([^]*?)\})?/g;
+const METHODS =
+  /export (?:async function|function|const) ([A-Z]+)\b(?: = (?:quick\(\s*'[^']*',\s*)?(\w+Route)(?:<[^>]*>)?\(\s*\{([^]*?)\})?/g;
 
 /** The routes of the app. Throws where one does not say whom it is for. */
 export function routesOfTheApp(): AppRoute[] {

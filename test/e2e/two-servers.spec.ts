@@ -99,10 +99,10 @@ test('one of two processes is killed while twenty people write: each acknowledge
     });
     if (init?.method !== 'POST' || !answer.ok) return answer;
     const text = await answer.text();
-    acknowledged.set(
-      (JSON.parse(init.body as string) as { id: string }).id,
-      (JSON.parse(text) as { sequence: number }).sequence,
-    );
+    // One change and its answer, or a list of each.
+    const sent = [JSON.parse(init.body as string) as { id: string } | readonly { id: string }[]].flat();
+    const answers = [JSON.parse(text) as { sequence: number } | readonly { sequence: number }[]].flat();
+    sent.forEach((change, at) => acknowledged.set(change.id, answers[at]!.sequence));
     return new Response(text, { status: answer.status });
   };
   class OwnerEvents extends EventSource {

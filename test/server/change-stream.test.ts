@@ -9,6 +9,7 @@ const { sql, url } = await testDatabase('change_stream');
 // The hub takes the process's own pool.
 process.env.DATABASE_URL = url;
 const { changeStream } = await import('../../src/server/live/change-stream');
+const { readableOf } = await import('../../src/server/live/event-stream');
 const { database } = await import('../../src/server/database');
 
 const newSheet = () =>
@@ -28,15 +29,14 @@ const write = (sheet: string, at: number) =>
 /** Reads a stream up to a sequence, then leaves it. */
 async function readUntil(sheet: string, after: number, last: number): Promise<{ sequences: number[]; text: string }> {
   const leave = new AbortController();
-  const reader = (
-    await changeStream(sql, {
-      sheet,
-      after,
-      served: { sheet, author: 'test' },
-      signal: leave.signal,
-      mayRead: () => Promise.resolve(true),
-    })
-  ).getReader();
+  const stream = await changeStream(sql, {
+    sheet,
+    after,
+    served: { sheet, author: 'test' },
+    signal: leave.signal,
+    mayRead: () => Promise.resolve(true),
+  });
+  const reader = readableOf(stream).getReader();
   let text = '';
   const sequences: number[] = [];
   while (sequences.at(-1) !== last) {

@@ -1,13 +1,17 @@
 import { afterEach, expect, test, vi } from 'vitest';
+import type { AccessChange } from '../../src/server/access/access-channel';
 import { testDatabase } from '../support/test-database';
 
 const { sql, url } = await testDatabase('event_stream');
 // The hub takes the process's own pool.
 process.env.DATABASE_URL = url;
-const { eventStream } = await import('../../src/server/live/event-stream');
+const { eventStream: events, readableOf } = await import('../../src/server/live/event-stream');
+const eventStream = (streamed: Parameters<typeof events>[0]) => readableOf(events(streamed));
 const { liveHub } = await import('../../src/server/live/hub');
-const { tellAccessChanged } = await import('../../src/server/access/access-channel');
+const { changeAccess } = await import('../../src/server/access/change-access');
 await liveHub().followAll(() => {});
+const accessChanged = (changed: AccessChange) =>
+  changeAccess(sql, () => Promise.resolve({ changed, value: undefined }));
 
 const served = { sheet: 's', author: 'person p' };
 
@@ -38,15 +42,11 @@ test('a reader who loses access gets one message, however many changes of access
     },
   });
   const reading = textOf(stream);
-  await tellAccessChanged(sql, { sheet: 's' });
+  await accessChanged({ sheet: 's' });
   say({ event: 'second', data: { a: 2 } });
   await new Promise((resolve) => setTimeout(resolve, 100));
   may = false;
-  await Promise.all([
-    tellAccessChanged(sql, { sheet: 's' }),
-    tellAccessChanged(sql, { sheet: 's' }),
-    tellAccessChanged(sql, { sheet: 's' }),
-  ]);
+  await Promise.all([accessChanged({ sheet: 's' }), accessChanged({ sheet: 's' }), accessChanged({ sheet: 's' })]);
   const text = await reading;
   say({ event: 'late', data: 3 });
   // The form is that of the HTML standard, "Server-sent events".
@@ -68,7 +68,7 @@ test('a stream that cannot begin fails, and nothing of it goes on', async () => 
   await expect(textOf(stream)).rejects.toThrow('no painter');
   // The beat would write into a stream that is no more, and take the process with it.
   await vi.advanceTimersByTimeAsync(60_000);
-  await tellAccessChanged(sql, { sheet: 's' });
+  await accessChanged({ sheet: 's' });
   expect(vi.getTimerCount()).toBe(0);
   expect(asked).not.toHaveBeenCalled();
 });
@@ -110,9 +110,9 @@ test('a change of access wakes the streams that it may concern, and no others', 
     open('ilse here', { sheet: 'here', author: 'person ilse' }),
   ];
   await Promise.all(streams.map((stream) => stream.getReader().read()));
-  await tellAccessChanged(sql, { person: 'odo' });
+  await accessChanged({ person: 'odo' });
   await expect.poll(() => [...asked].sort()).toEqual(['odo as a visitor', 'odo here', 'odo there']);
-  await tellAccessChanged(sql, { sheet: 'here' });
+  await accessChanged({ sheet: 'here' });
   await expect.poll(() => asked.slice(3).sort()).toEqual(['ilse here', 'odo here']);
   leave.abort();
 });

@@ -8,6 +8,8 @@ import { readPast } from '../../src/server/sheets/read-past';
 import { Refusal } from '../../src/server/refusal';
 import type { Transaction } from '../../src/server/database';
 import { commitComputed, takeChange } from '../../src/server/sheets/take-change';
+import { takeTogether } from '../../src/server/sheets/take-together';
+import { lockHead } from '../../src/server/sql/sheet';
 import { insertRows } from '../../src/server/sql/row';
 import { readChangesAfter } from '../../src/server/sql/change';
 import { migrate } from '../../src/server/migrate';
@@ -170,6 +172,87 @@ test('the database and the sheet in memory come to the same, whatever is done', 
     }),
     { numRuns: 60 },
   );
+});
+
+test('changes taken together come to the same as their log one after another, whatever is refused among them', async () => {
+  let refused = 0;
+  await fc.assert(
+    fc.asyncProperty(
+      fc.array(fc.array(anyOperation, { minLength: 1, maxLength: 3 }), { maxLength: 12 }),
+      async (sets) => {
+        const memory = makeSheet();
+        const { fields, rows, rules } = contentsOf(memory);
+        sheet = await createSheet(sql, { name: 'Together', fields, rows, rules });
+        const before = await stored();
+        const changes = sets.map((operations) => change(...operations));
+        const taken = await Promise.all(
+          changes.map((made) =>
+            take(made).catch((error: unknown) => {
+              if (!(error instanceof Refusal)) throw error;
+              return null;
+            }),
+          ),
+        );
+        refused += taken.filter((sequence) => sequence === null).length;
+        const log = await readChangesAfter(sql, sheet, { after: 0, limit: 99 });
+        expect(log.map(({ sequence, change: { id } }) => [id, sequence])).toEqual(
+          changes.flatMap(({ id }, at) => (taken[at] === null ? [] : [[id, taken[at]]])),
+        );
+        for (const { change: made } of log) for (const operation of made.operations) memory.apply(operation);
+        expect(await stored()).toEqual(contentsOf(memory));
+        const inverses = await sql<{ inverse: Operation[] }[]>`
+        select inverse from sheet_change where sheet_id = ${sheet} order by sequence desc`;
+        for (const { inverse } of inverses) await take(change(...inverse));
+        expect(await stored()).toEqual(before);
+      },
+    ),
+    { numRuns: 60 },
+  );
+  expect(refused).toBeGreaterThan(20);
+});
+
+describe('what this process knows of a sheet is not used', () => {
+  const other = (...operations: Operation[]) =>
+    takeTogether(sheet, [{ sql, by: TESTER, id: `other ${++made}`, operations }]);
+  const cells = async () => (await stored()).rows[1]!.cells;
+
+  test('where another process has changed it', async () => {
+    await take(change(set('r1', '6')));
+    await other(set('r1', 'theirs', 'b'));
+    expect(await take(change(set('r1', '7')))).toBe(3);
+    expect(await cells()).toEqual({ a: '7', b: 'theirs' });
+    await other({ kind: 'remove-rows', rows: ['r1'] });
+    await expect(take(change(set('r1', '8')))).rejects.toMatchObject({ code: 'row-gone' });
+  });
+
+  test('where its last change is another, as after a failure of the database', async () => {
+    await take(change(set('r1', '6')));
+    await sql`update sheet_change set change_id = 'never seen' where sheet_id = ${sheet}`;
+    await sql`update sheet_row set cells = '{"a": "9", "b": "kept"}' where sheet_id = ${sheet} and id = 'r1'`;
+    await take(change(set('r1', '7')));
+    expect(await cells()).toEqual({ a: '7', b: 'kept' });
+    const [log] = await sql`select inverse from sheet_change where sheet_id = ${sheet} and sequence = 2`;
+    expect(log).toEqual({ inverse: [set('r1', '9')] });
+  });
+
+  test('while another has locked it: nothing else waits', async () => {
+    const locked = sheet;
+    await take(change(set('r1', '6')));
+    const free = await createSheet(sql, {
+      name: 'Free',
+      fields: [newField('a', 'a0')],
+      rows: [{ id: 'r1', key: 'a1', role: 'record', cells: {} }],
+      rules: [],
+    });
+    let waiting: Promise<number> | undefined;
+    await sql.begin(async (tx) => {
+      await lockHead(tx, locked);
+      waiting = take(change(set('r1', '7')));
+      expect(await takeChange(sql, { sheet: free, by: TESTER, change: change(set('r1', '1')) })).toBe(1);
+      expect((await readChangesAfter(tx, locked, { after: 1, limit: 9 })).length).toBe(0);
+    });
+    expect(await waiting).toBe(2);
+  });
 });
 
 test('the same change sent twice, even at the same moment, is taken once', async () => {

@@ -35,6 +35,10 @@ export class FakeServer {
   /** Of its sheet. What an engine of an earlier test still tries to send to another one is never answered. */
   readonly id = `test ${++made}`;
   readonly received: Change[] = [];
+  /** The ids of the changes in each request. */
+  readonly requests: string[][] = [];
+  /** The ids of changes that are refused where several come at once. */
+  readonly refuses = new Set<string>();
   /** What the next changes are answered with: a status, or `down` for no answer at all. After these, 200. */
   readonly answers: (number | 'down')[] = [];
   private sequence = 0;
@@ -58,13 +62,18 @@ export class FakeServer {
     if (url.endsWith('/packed')) return Promise.resolve(isOwn ? this.packed() : new Response('{}', { status: 404 }));
     if (!isOwn) return new Promise(() => {});
     if (url.endsWith('/presence')) return Promise.resolve(new Response(null, { status: 204 }));
+    const body = JSON.parse(init!.body as string) as Change | readonly Change[];
+    this.requests.push([body].flat().map(({ id }) => id));
     const status = this.answers.shift() ?? 200;
     if (status === 'down') return Promise.reject(new TypeError('fetch failed'));
     if (status !== 200) return Promise.resolve(Response.json({ refused: `answered with ${status}` }, { status }));
-    const change = JSON.parse(init!.body as string) as Change;
-    this.received.push(change);
-    this.record(change);
-    return Promise.resolve(Response.json({ sequence: this.sequence }));
+    const answers = [body].flat().map((change) => {
+      if (this.refuses.has(change.id)) return { refused: `not ${change.id}` };
+      this.received.push(change);
+      this.record(change);
+      return { sequence: this.sequence };
+    });
+    return Promise.resolve(Response.json(Array.isArray(body) ? answers : answers[0]));
   }
 
   /** A change that somebody else makes. */

@@ -1,13 +1,15 @@
 import equal from 'fast-deep-equal';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Served } from '../../server/access/access-channel';
-import { findAccess, type Access } from '../../server/access/find-access';
+import type { Access } from '../../server/access/access';
+import { findAccess, findKnownAccess } from '../../server/access/find-access';
 import { requirePermit, type Permit } from '../../server/access/permits';
 import { database } from '../../server/database';
 import { personOfToken } from '../../server/people/session';
 import { Refusal } from '../../server/refusal';
 import type { Person } from '../../server/sql/person';
-import { sessionToken, tokensFor } from './cookies';
+import type { Asked } from '../../server/front/quick-routes';
+import { sessionToken, tokensIn } from './cookies';
 import { sheetOf } from './sheet-of';
 import { refusalText } from '../../texts/refusal-text';
 
@@ -22,10 +24,10 @@ export interface Allowed {
  * Resolves the sheet of a route and the caller's access. Throws a Refusal where this is not allowed; without any access
  * the answer is the same as for a sheet that does not exist.
  */
-export async function allow(named: string | undefined, permit: Permit): Promise<Allowed> {
+export async function allow(request: Asked, named: string | undefined, permit: Permit): Promise<Allowed> {
   const id = sheetOf(named);
-  const tokens = await tokensFor(id);
-  const access = await findAccess(database(), id, tokens);
+  const tokens = tokensIn(request, id);
+  const access = await findKnownAccess(database(), id, tokens);
   if (!access) {
     if (!(await personOfToken(database(), tokens.session))) throw new Refusal('sign-in', refusalText('signOrUseLink'));
     throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));

@@ -1,9 +1,11 @@
+import { parseCookie } from 'cookie';
 import { cookies } from 'next/headers';
 import { database } from '../../server/database';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Tokens } from '../../server/access/find-access';
 import { settings } from '../../server/settings';
 import { CLIENT_HEADER } from '../../server/front/front-door';
+import type { Asked } from '../../server/front/quick-routes';
 import { beginSession, DEVICE_DAYS, SESSION_DAYS } from '../../server/people/session';
 
 const SESSION = 'auxesis-session';
@@ -19,7 +21,13 @@ export async function sessionToken(): Promise<string | undefined> {
   return (await cookies()).get(SESSION)?.value;
 }
 
-/** The tokens that a request carries for a sheet. */
+/** The tokens that a request to a route carries for a sheet. */
+export function tokensIn({ headers }: Asked, sheet: SheetId): Tokens {
+  const jar = parseCookie(headers.get('cookie') ?? '');
+  return { session: jar[SESSION], visit: jar[visitOf(sheet)] };
+}
+
+/** The same of a request for a page. */
 export async function tokensFor(sheet: SheetId): Promise<Tokens> {
   const jar = await cookies();
   return { session: jar.get(SESSION)?.value, visit: jar.get(visitOf(sheet))?.value };

@@ -1,5 +1,6 @@
 import type Joi from 'joi';
 import { itemAt } from '../../core/values/item-at';
+import type { Asked } from '../../server/front/quick-routes';
 import { Refusal } from '../../server/refusal';
 import { refusalText } from '../../texts/refusal-text';
 
@@ -16,7 +17,7 @@ export const SMALL_BODY = 10_000;
  * The JSON body of a request, checked, up to a number of bytes. Other content types are refused, so that no form of
  * another site can post here.
  */
-export async function readBody<T>(request: Request, schema: Joi.Schema<T>, most = USUAL_BODY): Promise<T> {
+export async function readBody<T>(request: Asked, schema: Joi.Schema<T>, most = USUAL_BODY): Promise<T> {
   if (!request.headers.get('content-type')?.startsWith('application/json'))
     throw new Refusal('bad-request', refusalText('requestMustJSONContent'));
   const text = await readText(request, most);
@@ -29,16 +30,16 @@ export async function readBody<T>(request: Request, schema: Joi.Schema<T>, most 
  * The text of a body. One whose declared length is too long is not read at all; one without a length is read up to the
  * limit.
  */
-async function readText(request: Request, most: number): Promise<string> {
-  const tooLong = new Refusal('too-long', refusalText('requestTooLongMost', { most }));
-  if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLong;
+async function readText(request: Asked, most: number): Promise<string> {
+  const tooLong = () => new Refusal('too-long', refusalText('requestTooLongMost', { most }));
+  if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLong();
   const decoder = new TextDecoder('utf-8', { fatal: true });
   const parts: string[] = [];
   let length = 0;
   try {
     for await (const part of (request.body ?? []) as AsyncIterable<Uint8Array>) {
       length += part.byteLength;
-      if (length > most) throw tooLong;
+      if (length > most) throw tooLong();
       parts.push(decoder.decode(part, { stream: true }));
     }
     parts.push(decoder.decode());

@@ -25,12 +25,16 @@ const UNAVAILABLE = refusalText('serverCannotKeepAnything');
  * Runs a handler. A refusal becomes its status and words; any other error is logged, and the answer says only that
  * something failed.
  */
-export async function respond(handle: () => Promise<Response>): Promise<Response> {
+export async function respond<A>(handle: () => Promise<A>): Promise<A | Response> {
   try {
     return await handle();
   } catch (error) {
     if (error instanceof Refusal) metrics().refusals.inc({ code: error.code });
-    if (error instanceof Refusal) return Response.json({ refused: error.message }, { status: STATUS[error.code] });
+    if (error instanceof Refusal)
+      return Response.json(
+        { refused: error.message },
+        { status: STATUS[error.code], ...(error.code === 'too-busy' ? { headers: { 'retry-after': '1' } } : {}) },
+      );
     log().error({ err: error }, 'a request failed');
     if (isUnavailable(error))
       return Response.json({ refused: UNAVAILABLE }, { status: 503, headers: { 'retry-after': '5' } });

@@ -1,6 +1,7 @@
 import type Joi from 'joi';
-import type { Access } from '../../server/access/find-access';
+import type { Access } from '../../server/access/access';
 import type { Permit } from '../../server/access/permits';
+import type { Answer, Asked, Route, RouteContext } from '../../server/front/quick-routes';
 import type { Person } from '../../server/sql/person';
 import { allow, requirePerson, type Allowed } from './allow';
 import { readBody } from './read-body';
@@ -24,8 +25,8 @@ interface SheetNeeds<Q, B> extends Omit<Needs<Q, B>, 'most'> {
   readonly most?: number | ((access: Access) => number);
 }
 
-interface Call<Q, B> {
-  readonly request: Request;
+interface Call<Q, B, R = Request> {
+  readonly request: R;
   readonly query: Q;
   readonly body: B;
   /** A part of the path that varies. Throws a RangeError where the path has none of this name. */
@@ -33,12 +34,9 @@ interface Call<Q, B> {
 }
 
 type PersonCall<Q, B> = Call<Q, B> & { readonly person: Person };
-type SheetCall<Q, B> = Call<Q, B> & Allowed;
+type SheetCall<Q, B, R> = Call<Q, B, R> & Allowed;
 
-interface Context {
-  readonly params: Promise<Readonly<Record<string, string>>>;
-}
-type Handler = (request: Request, context: Context) => Promise<Response>;
+type Handler = (request: Request, context: RouteContext) => Promise<Response>;
 
 /** A route for anybody. */
 export const openRoute =
@@ -57,10 +55,13 @@ export const personRoute =
 
 /** A route of the sheet that its path names by `id`. */
 export const sheetRoute =
-  <Q = undefined, B = undefined>(needs: SheetNeeds<Q, B>, run: (call: SheetCall<Q, B>) => Promise<Response>): Handler =>
+  <A extends Answer, Q = undefined, B = undefined>(
+    needs: SheetNeeds<Q, B>,
+    run: (call: SheetCall<Q, B, Asked>) => Promise<A>,
+  ): Route<A | Response> =>
   (request, { params }) =>
     respond(async () => {
-      const allowed = await allow((await params).id, needs.permit);
+      const allowed = await allow(request, (await params).id, needs.permit);
       return run({ ...(await sheetCallOf(request, await params, { needs, allowed })), ...allowed });
     });
 
@@ -68,29 +69,29 @@ export const sheetRoute =
 export const sheetPersonRoute =
   <Q = undefined, B = undefined>(
     needs: SheetNeeds<Q, B>,
-    run: (call: SheetCall<Q, B> & { readonly person: Person }) => Promise<Response>,
+    run: (call: SheetCall<Q, B, Request> & { readonly person: Person }) => Promise<Response>,
   ): Handler =>
   (request, { params }) =>
     respond(async () => {
-      const allowed = await allow((await params).id, needs.permit);
+      const allowed = await allow(request, (await params).id, needs.permit);
       const person = await requirePerson();
       return run({ ...(await sheetCallOf(request, await params, { needs, allowed })), ...allowed, person });
     });
 
-function sheetCallOf<Q, B>(
-  request: Request,
+function sheetCallOf<Q, B, R extends Asked>(
+  request: R,
   params: Readonly<Record<string, string>>,
   { needs: { most, ...needs }, allowed }: { readonly needs: SheetNeeds<Q, B>; readonly allowed: Allowed },
-): Promise<Call<Q, B>> {
+): Promise<Call<Q, B, R>> {
   const bytes = typeof most === 'function' ? most(allowed.access) : most;
   return callOf(request, params, { ...needs, ...(bytes === undefined ? {} : { most: bytes }) });
 }
 
-async function callOf<Q, B>(
-  request: Request,
+async function callOf<Q, B, R extends Asked>(
+  request: R,
   params: Readonly<Record<string, string>>,
   { query, body, most }: Needs<Q, B>,
-): Promise<Call<Q, B>> {
+): Promise<Call<Q, B, R>> {
   return {
     request,
     // Without a schema the type of what is read is undefined, and so is its value.

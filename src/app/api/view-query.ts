@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import type { Theme } from '../../core/looks/first-family';
 import { isMaker, OWN_ALL, type Reader, READER_ROLES } from '../../core/sharing/role';
-import type { Access } from '../../server/access/find-access';
+import type { Access } from '../../server/access/access';
 import { Refusal } from '../../server/refusal';
 import { refusalText } from '../../texts/refusal-text';
 

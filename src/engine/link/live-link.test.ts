@@ -66,6 +66,34 @@ test('changes go one after another, each once, however often the server is away'
   ]);
 });
 
+test('changes that have waited go in one request, as far as they are not too long for it', async () => {
+  const live = link();
+  server.answers.push('down');
+  for (const id of ['a', 'b', 'c']) live.send(change(id));
+  live.send({ id: 'long', operations: [{ kind: 'remove-rows', rows: ['r'.repeat(150_000)] }] });
+  live.send(change('d'));
+  await pass(5000);
+  expect(server.requests).toEqual([['a'], ['a', 'b', 'c'], ['long'], ['d']]);
+  expect(log.filter((line) => line.startsWith('accepted'))).toHaveLength(5);
+});
+
+test('of several in one request each has its answer; where the request is refused, each goes by itself', async () => {
+  const live = link();
+  server.refuses.add('b');
+  server.answers.push('down');
+  for (const id of ['a', 'b', 'c']) live.send(change(id));
+  await pass(5000);
+  expect(log.filter((line) => !/live|offline/.test(line))).toEqual([
+    'accepted a as 1',
+    'refused b: not b',
+    'accepted c as 2',
+  ]);
+  server.answers.push('down', 400);
+  for (const id of ['d', 'e']) live.send(change(id));
+  await pass(5000);
+  expect(server.requests.slice(-4)).toEqual([['d'], ['d', 'e'], ['d'], ['e']]);
+});
+
 test('a refused change is reported, and those behind it go on', async () => {
   const live = link();
   server.answers.push(409);

@@ -26,9 +26,13 @@ const FAILURES_TO_REFUSE = 6;
 
 const RETRY_MS = [250, 500, 1000, 2000, 4000];
 
+/** Changes that go in one request, and their characters altogether; a longer one goes alone. */
+const MOST_AT_ONCE = 50;
+const MOST_CHARACTERS = 100_000;
+
 /**
- * The way to the server and back. Changes are sent one after another and again until they are answered: their ids make
- * sending twice harmless. The stream of changes resumes after the last sequence that came in.
+ * The way to the server and back. Changes are sent in their order, several at once where several wait, and again until
+ * they are answered: their ids make sending twice harmless. The stream of changes resumes after the last sequence that came in.
  */
 export class LiveLink {
   private readonly queue: SentChange[] = [];
@@ -96,27 +100,45 @@ export class LiveLink {
 
   private async drain(): Promise<void> {
     this.state = 'sending';
-    for (let change = this.queue[0]; change; change = this.queue[0]) {
-      const answer = await this.post(change);
-      if (answer === 'never') return;
-      if (answer === 'again') {
+    while (this.queue.length > 0) {
+      const bodies = this.due();
+      const answers = await this.post(bodies);
+      if (answers === 'never') return;
+      if (answers === 'again') {
         await new Promise((resolve) => setTimeout(resolve, this.pause()));
         continue;
       }
-      this.queue.shift();
       this.failures = 0;
-      if ('refused' in answer) this.tell({ kind: 'refused', change, message: answer.refused });
-      else this.tell({ kind: 'accepted', change, sequence: answer.sequence });
+      this.queue.splice(0, bodies.length).forEach((change, at) => {
+        const answer = itemAt(answers, at);
+        if ('refused' in answer) this.tell({ kind: 'refused', change, message: answer.refused });
+        else this.tell({ kind: 'accepted', change, sequence: answer.sequence });
+      });
     }
     this.state = 'idle';
   }
 
-  private async post(change: SentChange): Promise<ChangeAnswer | 'again' | 'never'> {
+  /** The changes that go next, as JSON. After a failure one alone, so that what it is about is no harm to the others. */
+  private due(): string[] {
+    const bodies: string[] = [];
+    let left = MOST_CHARACTERS;
+    for (const change of this.queue.slice(0, this.failures > 0 ? 1 : MOST_AT_ONCE)) {
+      const body = JSON.stringify(change);
+      left -= body.length;
+      if (left < 0 && bodies.length > 0) break;
+      bodies.push(body);
+    }
+    return bodies;
+  }
+
+  /** Sends one change, or several as a list, which is answered by a list. */
+  private async post(bodies: readonly string[]): Promise<readonly ChangeAnswer[] | 'again' | 'never'> {
+    const isOne = bodies.length === 1;
     try {
       const response = await fetch(sheetUrl(this.sheet, 'changes'), {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(change),
+        body: isOne ? itemAt(bodies, 0) : `[${bodies.join()}]`,
       });
       // Signing out loses nothing: it is sent after the next sign-in.
       if (response.status === 401) {
@@ -127,7 +149,12 @@ export class LiveLink {
       if (response.status === 503 || response.status === 429) throw new Error(`status ${response.status}`);
       if (response.status >= 500 && ++this.failures < FAILURES_TO_REFUSE) throw new Error(`status ${response.status}`);
       this.reached();
-      return await readMessage<ChangeAnswer>(response);
+      if (isOne) return [await readMessage<ChangeAnswer>(response)];
+      const answers = await readMessage<readonly ChangeAnswer[] | { readonly refused: string }>(response);
+      // What is wrong with the request concerns one of them: each is sent by itself.
+      if (!('refused' in answers)) return answers;
+      this.failures++;
+      return 'again';
     } catch {
       this.tell({ kind: 'state', state: 'offline' });
       return 'again';

@@ -1,5 +1,4 @@
 import type { SheetId } from '../../core/sheet/ids';
-import type { Queryable } from '../database';
 
 /** The channel of changes of access: streams and views of the person are checked again. */
 export const ACCESS_CHANGE_CHANNEL = 'access_change';
@@ -14,11 +13,6 @@ export interface Served {
   readonly author: string;
   /** The account, also where somebody is served as a visitor. */
   readonly person?: string | undefined;
-}
-
-/** Notifies every process, once the transaction is committed. */
-export async function tellAccessChanged(sql: Queryable, change: AccessChange): Promise<void> {
-  await sql`select pg_notify(${ACCESS_CHANGE_CHANNEL}, ${JSON.stringify(change)})`;
 }
 
 /** Whether a change of access may concern an open stream or view. */

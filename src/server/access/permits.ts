@@ -1,6 +1,6 @@
 import { isMaker, type SheetRole, isOwner, mayEnter, ONLY_READ } from '../../core/sharing/role';
 import { Refusal } from '../refusal';
-import type { Access } from './find-access';
+import type { Access } from './access';
 
 /** The permits on a sheet, the roles that have them, and the words for a refusal. */
 const PERMITS = {

@@ -29,8 +29,9 @@ import { log } from '../log';
 const BATCH = 100;
 /** How long a sheet stays open after its last change. */
 const IDLE_MS = 120_000;
-/** How long changes are gathered before they are looked at. */
+/** How long changes are gathered before they are looked at; and those of a sheet that had no rules. */
 const GATHER_MS = 250;
+const QUIET_MS = 2000;
 /** How often sheets that nobody uses are looked at for the sake of the clock. */
 const CLOCK_MS = 3_600_000;
 /** How often the clock is looked at. */
@@ -58,6 +59,8 @@ export class FindingsKeeper {
   private clockAt = 0;
   private clock: ReturnType<typeof setInterval> | null = null;
   private readonly gathering = new Set<SheetId>();
+  /** Sheets that had no rules when they were looked at. */
+  private readonly quiet = new Set<SheetId>();
   private readonly pool: WorkerPool<FindingsRequests, never>;
 
   constructor(private readonly sql: Sql) {
@@ -86,10 +89,13 @@ export class FindingsKeeper {
   private readonly lookSoon = (sheet: SheetId): void => {
     if (this.gathering.has(sheet)) return;
     this.gathering.add(sheet);
-    setTimeout(() => {
-      this.gathering.delete(sheet);
-      void this.look(sheet);
-    }, GATHER_MS);
+    setTimeout(
+      () => {
+        this.gathering.delete(sheet);
+        void this.look(sheet);
+      },
+      this.quiet.delete(sheet) ? QUIET_MS : GATHER_MS,
+    );
   };
 
   /** Looks at a sheet of which there may be something new. Resolves once it has caught up. */
@@ -122,6 +128,7 @@ export class FindingsKeeper {
       // Without rules there is nothing to find, and nothing to open.
       await this.drop(sheet);
       await moveFindingHead(this.sql, sheet, { from: head, to: last.sequence, at: last.at });
+      this.quiet.add(sheet);
       return true;
     }
     if (await isLeftOut(this.sql, sheet)) {

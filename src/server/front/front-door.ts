@@ -1,6 +1,5 @@
-import { randomBytes } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import { nanoid } from 'nanoid';
+import { customAlphabet, nanoid } from 'nanoid';
 import { itemAt } from '../../core/values/item-at';
 import { log, loggedPath, requestIds } from '../log';
 import { metrics } from '../metrics';
@@ -13,6 +12,9 @@ import { contentPolicy, securityHeaders } from './security-headers';
 export const CLIENT_HEADER = 'x-auxesis-client';
 export const REQUEST_HEADER = 'x-auxesis-request';
 
+/** 130 random bits, as the Content Security Policy asks for 128. */
+const newNonce = customAlphabet('ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789', 22);
+
 export type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<void>;
 
 /**
@@ -22,7 +24,7 @@ export type Handler = (request: IncomingMessage, response: ServerResponse) => Pr
 export function frontDoor(settings: Settings, handle: Handler): Handler {
   return async (request, response) => {
     const { headers, method = 'GET' } = request;
-    const nonce = randomBytes(16).toString('base64');
+    const nonce = newNonce();
     const id = nanoid(12);
     const path = itemAt((request.url ?? '/').split('?', 1), 0);
     for (const [name, value] of Object.entries(securityHeaders(path, nonce, settings))) response.setHeader(name, value);

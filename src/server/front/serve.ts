@@ -5,6 +5,7 @@ import { stoppingStreams } from '../live/open-streams';
 import { log } from '../log';
 import { settings as readSettings } from '../settings';
 import { frontDoor, type Handler } from './front-door';
+import { withQuickRoutes } from './quick-routes';
 
 // The process of the app: an HTTP server of Node with the front door before the framework. The framework's own
 // middleware would read every body into memory first, and would not see what is refused before it.
@@ -27,7 +28,7 @@ async function serve(): Promise<void> {
   const app = next({ dev: isDevelopment, hostname: settings.listen, port: settings.port });
   await app.prepare();
   const handle = app.getRequestHandler();
-  const door = frontDoor(settings, withAssets(handle));
+  const door = frontDoor(settings, withAssets(withQuickRoutes(handle)));
   const server = createServer(
     { headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS, keepAliveTimeout: IDLE_MS, maxHeaderSize: 16_384 },
     (request, response) => {

@@ -5,7 +5,7 @@ import type { Served } from '../access/access-channel';
 import type { Sql } from '../database';
 import { Refusal } from '../refusal';
 import { findSheet } from '../sql/sheet';
-import { eventStream } from './event-stream';
+import { eventStream, spellEvent, type EventStream } from './event-stream';
 import { liveHub } from './hub';
 import { leave } from './presence';
 import { refusalText } from '../../texts/refusal-text';
@@ -14,14 +14,14 @@ import { refusalText } from '../../texts/refusal-text';
 const TOO_FAR_BEHIND = 5000;
 
 /** Everybody who follows a sheet gets the same list: it is spelled out once. */
-const spelled = new WeakMap<readonly RecordedChange[], string>();
+const spelled = new WeakMap<readonly RecordedChange[], Uint8Array>();
 
-function jsonOf(changes: readonly RecordedChange[]): string {
+function spellChanges(changes: readonly RecordedChange[]): Uint8Array {
   const known = spelled.get(changes);
-  if (known !== undefined) return known;
-  const json = JSON.stringify(changes);
-  spelled.set(changes, json);
-  return json;
+  if (known) return known;
+  const bytes = spellEvent({ event: 'changes', data: changes, id: String(lastItem(changes).sequence) });
+  spelled.set(changes, bytes);
+  return bytes;
 }
 
 interface ChangeStreamQuery {
@@ -41,7 +41,7 @@ interface ChangeStreamQuery {
 export async function changeStream(
   sql: Sql,
   { sheet, after, page, signal, served, mayRead }: ChangeStreamQuery,
-): Promise<ReadableStream<Uint8Array>> {
+): Promise<EventStream> {
   const head = await findSheet(sql, sheet);
   if (!head) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
   const isStale = after > head.head || head.head - after > TOO_FAR_BEHIND;
@@ -55,9 +55,7 @@ export async function changeStream(
         return () => {};
       }
       const unwatch = liveHub().presence.watch(sheet, (present) => send({ event: 'presence', data: present }));
-      const unfollow = await liveHub().follow(sheet, after, (changes) =>
-        send({ event: 'changes', data: changes, json: jsonOf(changes), id: String(lastItem(changes).sequence) }),
-      );
+      const unfollow = await liveHub().follow(sheet, after, (changes) => send(spellChanges(changes)));
       return () => {
         unwatch();
         unfollow();

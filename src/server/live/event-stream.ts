@@ -4,16 +4,21 @@ import { Refusal } from '../refusal';
 import { liveHub } from './hub';
 import { refusalText } from '../../texts/refusal-text';
 
-const KEEP_ALIVE_MS = 15_000;
-
 /** An event on its way: its name, what it says, and the place to resume from after it. */
 export interface StreamEvent {
   readonly event: string;
-  /** The data; or the same as JSON, where many readers get it. */
   readonly data: unknown;
-  readonly json?: string;
   readonly id?: string;
 }
+
+const encoder = new TextEncoder();
+const BEGINNING = encoder.encode('retry: 1000\n\n');
+const BEAT = encoder.encode(': still here\n\n');
+const KEEP_ALIVE_MS = 15_000;
+
+/** An event as it is sent: spelled out once where many readers get it. */
+export const spellEvent = ({ event, data, id }: StreamEvent): Uint8Array =>
+  encoder.encode(`${id === undefined ? '' : `id: ${id}\n`}event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
 
 /** Streams that are open at once: of one person or visitor, and of all, in this process. */
 const MAX_OF_ONE = 60;
@@ -28,8 +33,36 @@ interface Streamed {
   /** Whether the reader still has access: checked when access has changed, and at intervals. */
   readonly mayRead: () => Promise<boolean>;
   /** Begins to send. Returns how to stop. */
-  readonly start: (send: (event: StreamEvent) => void) => Promise<() => void>;
+  readonly start: (send: (event: StreamEvent | Uint8Array) => void) => Promise<() => void>;
 }
+
+/** Headers of server-sent events, which nothing on the way may hold back. */
+export const EVENT_HEADERS = {
+  'content-type': 'text/event-stream; charset=utf-8',
+  'cache-control': 'no-store, no-transform',
+  'x-accel-buffering': 'no',
+} as const;
+
+/** Where a stream goes. */
+export interface Sink {
+  readonly write: (bytes: Uint8Array) => void;
+  readonly end: () => void;
+}
+
+/** Server-sent events on their way to one reader. */
+export interface EventStream {
+  /** Sends all of it, until it is over; called once. Fails where it cannot begin. */
+  readonly sendTo: (sink: Sink) => Promise<void>;
+  /** The reader has gone. */
+  readonly stop: () => void;
+}
+
+/** The same as a stream of the web. */
+export const readableOf = ({ sendTo, stop }: EventStream): ReadableStream<Uint8Array> =>
+  new ReadableStream<Uint8Array>({
+    start: (controller) => sendTo({ write: (bytes) => controller.enqueue(bytes), end: () => controller.close() }),
+    cancel: stop,
+  });
 
 /** Counts a stream of somebody. Throws a Refusal where they have too many. Returns what is to be called at its end. */
 function countStream(author: string): () => void {
@@ -49,9 +82,8 @@ function countStream(author: string): () => void {
  * stops, the stream ends and its reader connects again. Where it cannot begin, the stream fails and nothing of it goes
  * on. Throws a Refusal where too many are open.
  */
-export function eventStream({ served, signal, mayRead, start }: Streamed): ReadableStream<Uint8Array> {
+export function eventStream({ served, signal, mayRead, start }: Streamed): EventStream {
   const uncount = countStream(served.author);
-  const encoder = new TextEncoder();
   /** The clean-up when it is over, the last begun first; null once it is done. */
   let endings: (() => void)[] | null = [uncount];
   const stop = (): void => {
@@ -64,21 +96,20 @@ export function eventStream({ served, signal, mayRead, start }: Streamed): Reada
     if (endings) endings.push(end);
     else end();
   };
-  return new ReadableStream<Uint8Array>({
-    async start(controller) {
-      const write = (text: string) => endings && controller.enqueue(encoder.encode(text));
-      const send = ({ event, data, json = JSON.stringify(data), id }: StreamEvent) =>
-        write(`${id === undefined ? '' : `id: ${id}\n`}event: ${event}\ndata: ${json}\n\n`);
+  return {
+    async sendTo(sink) {
+      const write = (bytes: Uint8Array) => endings && sink.write(bytes);
+      const send = (event: StreamEvent | Uint8Array) => write(event instanceof Uint8Array ? event : spellEvent(event));
       const check = async () => {
         // Several may ask at once: the first refusal ends it.
         if ((await mayRead().catch(() => true)) || !endings) return;
         send({ event: 'closed', data: {} });
         stop();
-        controller.close();
+        sink.end();
       };
-      write('retry: 1000\n\n');
+      write(BEGINNING);
       const beat = setInterval(() => {
-        write(': still here\n\n');
+        write(BEAT);
         void check();
       }, KEEP_ALIVE_MS);
       atEnd(() => clearInterval(beat));
@@ -86,7 +117,7 @@ export function eventStream({ served, signal, mayRead, start }: Streamed): Reada
       const end = () => {
         if (!endings) return;
         stop();
-        controller.close();
+        sink.end();
       };
       stopping.add(end);
       atEnd(() => stopping.delete(end));
@@ -99,6 +130,6 @@ export function eventStream({ served, signal, mayRead, start }: Streamed): Reada
       }
       if (signal.aborted) stop();
     },
-    cancel: stop,
-  });
+    stop,
+  };
 }

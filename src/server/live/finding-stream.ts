@@ -3,7 +3,7 @@ import type { SheetId } from '../../core/sheet/ids';
 import type { Served } from '../access/access-channel';
 import type { Sql } from '../database';
 import { pageOfFindings } from '../sql/finding';
-import { eventStream } from './event-stream';
+import { eventStream, type EventStream } from './event-stream';
 import { liveHub } from './hub';
 
 /** Findings in one event. */
@@ -22,10 +22,7 @@ interface FindingStreamQuery {
  * Server-sent events of a sheet's findings as they come: `findings` with the id of the last, so that a connection that
  * broke goes on from there.
  */
-export function findingStream(
-  sql: Sql,
-  { sheet, after, signal, served, mayRead }: FindingStreamQuery,
-): ReadableStream<Uint8Array> {
+export function findingStream(sql: Sql, { sheet, after, signal, served, mayRead }: FindingStreamQuery): EventStream {
   return eventStream({
     served,
     signal,

@@ -1,14 +1,16 @@
-import { setTimeout as pause } from 'node:timers/promises';
+import { setImmediate as immediately, setTimeout as pause } from 'node:timers/promises';
 import { parseMessage } from '../../protocol/parse-message';
 import { processWide } from '../process-wide';
 import { itemAt, lastItem } from '../../core/values/item-at';
 import type { SheetId } from '../../core/sheet/ids';
 import type { RecordedChange } from '../../protocol/recorded-change';
+import { knownAccess } from '../access/known-access';
 import { ACCESS_CHANGE_CHANNEL, concerns, type AccessChange, type Served } from '../access/access-channel';
 import { database, type Sql } from '../database';
 import { readChangesAfter } from '../sql/change';
 import { FINDING_CHANNEL } from '../sql/finding';
-import { CHANGE_CHANNEL } from '../sheets/take-change';
+import { keptSheets } from '../sheets/kept-sheets';
+import { CHANGE_CHANNEL } from '../sql/change';
 
 import { PRESENCE_CHANNEL, PresenceBook, type Announced } from './presence';
 import { log } from '../log';
@@ -20,6 +22,9 @@ const PRUNE_MS = 5000;
 
 /** How long somebody waits for the database to send notices. */
 const PATIENCE_MS = 5000;
+
+/** How long changes wait at most because passing on takes long. */
+const MOST_REST_MS = 100;
 
 /** Changes read from the log at once. */
 const BATCH = 500;
@@ -78,6 +83,7 @@ export class Hub {
 
   /** Without a change, where some may have been missed, everybody is looked at again. */
   private accessChanged(change?: AccessChange): void {
+    knownAccess().forget(change);
     for (const { served, watcher } of this.watchers) if (!change || concerns(change, served)) watcher();
   }
 
@@ -111,7 +117,11 @@ export class Hub {
     await Promise.all([
       hear(
         CHANGE_CHANNEL,
-        (payload) => this.wake(payload.split(' ')[0] as SheetId),
+        (payload) => {
+          const [sheet = '', sequence] = payload.split(' ');
+          keptSheets().changed(sheet, Number(sequence));
+          this.wake(sheet);
+        },
         () => this.feeds.forEach((_, sheet) => this.wake(sheet)),
       ),
       hear(
@@ -126,6 +136,7 @@ export class Hub {
       ),
       hear(PRESENCE_CHANNEL, (payload) => this.presence.hear(parseMessage<Announced>(payload), Date.now())),
     ]);
+    knownAccess().begin();
     setInterval(() => this.presence.prune(Date.now()), PRUNE_MS).unref();
   }
 
@@ -146,6 +157,8 @@ class Feed {
   private after: number | null = null;
   private turns: Promise<void> = Promise.resolve();
   private isWoken = false;
+  /** When passing on has begun last. */
+  private passedAt = 0;
 
   constructor(
     private readonly sql: Sql,
@@ -175,11 +188,22 @@ class Feed {
     void this.inTurn(async () => {
       this.isWoken = false;
       await this.passOn();
+      await this.rest();
     });
+  }
+
+  /**
+   * Waits as long as passing on has taken, its writing included: with very many readers it takes half of the process's
+   * time at most, and what comes meanwhile goes together.
+   */
+  private async rest(): Promise<void> {
+    await immediately();
+    await pause(Math.min(performance.now() - this.passedAt, MOST_REST_MS), undefined, { ref: false });
   }
 
   private async passOn(): Promise<void> {
     await this.readOn(this.after!, Infinity, (changes) => {
+      this.passedAt = performance.now();
       this.after = lastItem(changes).sequence;
       for (const [reader, place] of this.readers) pass(changes, reader, place);
     });

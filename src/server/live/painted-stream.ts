@@ -5,7 +5,7 @@ import type { Present } from '../../protocol/presence';
 import { painter, type ViewPlace } from '../painter/painter';
 import type { ViewOf } from '../painter/painted-view';
 import { database } from '../database';
-import { eventStream } from './event-stream';
+import { eventStream, type EventStream } from './event-stream';
 import { liveHub } from './hub';
 import { leave } from './presence';
 
@@ -24,15 +24,7 @@ interface ReaderStreamQuery {
  * Server-sent events for a reader without rules: `repaint` with the differences, or `stale` where the reader must load
  * again.
  */
-export function paintedStream({
-  sheet,
-  of,
-  from,
-  page,
-  signal,
-  served,
-  mayRead,
-}: ReaderStreamQuery): ReadableStream<Uint8Array> {
+export function paintedStream({ sheet, of, from, page, signal, served, mayRead }: ReaderStreamQuery): EventStream {
   return eventStream({
     served,
     signal,

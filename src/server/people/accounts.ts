@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { tellAccessChanged } from '../access/access-channel';
+import { changeAccess } from '../access/change-access';
 import type { Sql } from '../database';
 import { Refusal } from '../refusal';
 import { settings } from '../settings';
@@ -80,6 +80,8 @@ export async function changePassword(
 
 /** Ends every session of a person, wherever it is. */
 export async function signOutEverywhere(sql: Sql, person: Person): Promise<void> {
-  await deleteSessions(sql, person.id);
-  await tellAccessChanged(sql, { person: person.id });
+  await changeAccess(sql, async (tx) => {
+    await deleteSessions(tx, person.id);
+    return { changed: { person: person.id }, value: undefined };
+  });
 }

@@ -1,4 +1,5 @@
-import type { Queryable, Sql } from '../database';
+import { changeAccess } from '../access/change-access';
+import type { Sql } from '../database';
 import type { Person } from '../sql/person';
 import { deleteSession, noteDevice, findSession, insertSession } from '../sql/session';
 import { hashToken, newToken } from './token';
@@ -18,11 +19,11 @@ export interface Browser {
 
 /** Signs a person in, and ends the session that this browser had. Returns the tokens that go into its cookies. */
 export async function beginSession(
-  sql: Queryable,
+  sql: Sql,
   person: string,
   { session, device = newToken(), client, agent }: Browser,
 ): Promise<{ readonly session: string; readonly device: string }> {
-  if (session !== undefined) await deleteSession(sql, hashToken(session));
+  if (session !== undefined) await endSessionOf(sql, session);
   const token = newToken();
   await insertSession(sql, {
     tokenHash: hashToken(token),
@@ -34,6 +35,13 @@ export async function beginSession(
   await noteDevice(sql, person, hashToken(device));
   return { session: token, device };
 }
+
+/** Ends the session of a token, if it is one. */
+export const endSessionOf = (sql: Sql, token: string): Promise<void> =>
+  changeAccess(sql, async (tx) => {
+    const person = await deleteSession(tx, hashToken(token));
+    return { changed: person === undefined ? null : { person }, value: undefined };
+  });
 
 /** The person who is signed in by a token, if any. */
 export const personOfToken = (sql: Sql, token: string | undefined): Promise<Person | undefined> =>

@@ -1,10 +1,9 @@
 import { LIMITS } from '../../core/exchange/limits';
 import type { Operation } from '../../core/sheet/change';
 import { describesItems } from '../../core/sheet/operations/registry';
-import type { SheetId } from '../../core/sheet/ids';
-import type { Transaction } from '../database';
 import { Refusal } from '../refusal';
 import { countContents } from '../sql/sheet';
+import type { HeldSheet } from './held-sheet';
 import { refusalText } from '../../texts/refusal-text';
 
 /** Changes after which rows are counted: counting a million takes a while, and each change adds few. */
@@ -17,8 +16,7 @@ const MANY_ROWS = 1000;
  * be brought in must not come about bit by bit either. Throws a Refusal.
  */
 export async function checkSize(
-  tx: Transaction,
-  sheet: SheetId,
+  sheet: HeldSheet,
   { operations, sequence }: { readonly operations: readonly Operation[]; readonly sequence: number },
 ): Promise<void> {
   const addsItems = operations.some(({ kind }) => describesItems(kind));
@@ -28,7 +26,7 @@ export async function checkSize(
   );
   const addsRows = added >= MANY_ROWS || (added > 0 && sequence % COUNT_ROWS_EVERY === 0);
   if (!addsItems && !addsRows) return;
-  const { fields, rules, parts, rows } = await countContents(tx, sheet, { rows: addsRows });
+  const { fields, rules, parts, rows } = await countContents(await sheet.settled(), sheet.id, { rows: addsRows });
   check('fields', fields, LIMITS.fields);
   check('rules', rules, LIMITS.rules);
   check('merged cells, names, looks and snapshots together', parts, LIMITS.sheetParts);

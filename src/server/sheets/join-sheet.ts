@@ -2,6 +2,7 @@ import { nanoid } from 'nanoid';
 import { fillingOf, keptFields, OpenCells } from '../../core/sharing/filling';
 import { OWN_ALL, strongerRole, type Own, isFiller } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
+import { changeAccess } from '../access/change-access';
 import type { Sql, Transaction } from '../database';
 import { hashToken, newToken } from '../people/token';
 import { Refusal } from '../refusal';
@@ -57,7 +58,7 @@ export async function joinByLink(
 
 /** Takes an invitation up: the person has its role from now on, unless theirs is stronger, and the link is gone. */
 export async function acceptInvitation(sql: Sql, token: string, person: Person): Promise<SheetId> {
-  return sql.begin(async (tx) => {
+  return changeAccess(sql, async (tx) => {
     const link = await linkOf(tx, token);
     if (link.invites === null) throw new Refusal('bad-request', refusalText('linkNotInvitationOpen'));
     if (link.invites.toLowerCase() !== person.email.toLowerCase())
@@ -65,7 +66,7 @@ export async function acceptInvitation(sql: Sql, token: string, person: Person):
     if (!(await revokeLink(tx, link.sheet, link.id))) throw new Refusal('no-sheet', NO_LINK);
     const had = await findRole(tx, link.sheet, person.id);
     await putMember(tx, link.sheet, { person: person.id, role: had ? strongerRole(had, link.role) : link.role });
-    return link.sheet;
+    return { changed: { sheet: link.sheet }, value: link.sheet };
   });
 }
 

@@ -3,7 +3,7 @@ import { LINK_ROLE_WORDS } from '../../core/sharing/role-words';
 import { isFiller, isOwner, type SheetRole, type LinkRole } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import type { LinkGives, MadeLink, SheetSharing } from '../../protocol/sheet-sharing';
-import { tellAccessChanged } from '../access/access-channel';
+import { changeAccess } from '../access/change-access';
 import type { Sql } from '../database';
 import { hashToken, newToken } from '../people/token';
 import { Refusal } from '../refusal';
@@ -13,7 +13,8 @@ import { deleteMember, putMember, readMembers } from '../sql/member';
 import type { Person } from '../sql/person';
 import { findSheet, lockHead } from '../sql/sheet';
 import { keepingOperations } from './keep-from-fillers';
-import { takeChange, type Author } from './take-change';
+import type { Author } from './made-change';
+import { takeChange } from './take-change';
 import { refusalText } from '../../texts/refusal-text';
 
 /** A link as it is asked for. */
@@ -100,7 +101,7 @@ export async function changeMember(
   sheet: SheetId,
   { person, role }: { readonly person: string; readonly role: SheetRole | null },
 ): Promise<void> {
-  await sql.begin(async (tx) => {
+  await changeAccess(sql, async (tx) => {
     // One at a time, so that two owners cannot each remove the other.
     await lockHead(tx, sheet);
     const members = await readMembers(tx, sheet);
@@ -110,6 +111,6 @@ export async function changeMember(
       throw new Refusal('bad-request', refusalText('sheetKeepsLeastOneOwner'));
     if (role === null) await deleteMember(tx, sheet, person);
     else await putMember(tx, sheet, { person, role });
-    await tellAccessChanged(tx, { sheet });
+    return { changed: { sheet }, value: undefined };
   });
 }

@@ -5,7 +5,8 @@ import type { Sql } from '../database';
 import { readChangesBefore } from '../sql/change';
 import { Refusal } from '../refusal';
 import { storedOperation } from './operations/registry';
-import { commitComputed, type Author } from './take-change';
+import type { Author } from './made-change';
+import { commitComputed } from './take-change';
 import { refusalText } from '../../texts/refusal-text';
 
 interface TakenBack {

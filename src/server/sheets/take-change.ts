@@ -1,27 +1,16 @@
-import { nanoid } from 'nanoid';
-import type { Change, Operation } from '../../core/sheet/change';
 import type { SheetId } from '../../core/sheet/ids';
-import type { SentChange } from '../../protocol/recorded-change';
-import { checkOperations } from '../access/check-operations';
-import type { Access } from '../access/find-access';
-import type { Sql, Transaction } from '../database';
-import { appendChange, findChange, type AppendedChange } from '../sql/change';
-import { lockHead, moveHead } from '../sql/sheet';
-import { storedOperation } from './operations/registry';
 import { sizeOf } from '../../core/sheet/operations/registry';
-import { codeOf } from '../../core/values/error-message';
+import type { SentChange } from '../../protocol/recorded-change';
+import type { Sql } from '../database';
 import { metrics } from '../metrics';
-import { checkSize } from './check-size';
-import { keepingOperations, mayHideMore } from './keep-from-fillers';
-import { inTurnOf } from './sheet-turns';
+import { processWide } from '../process-wide';
 import { Refusal } from '../refusal';
+import { isUnavailable } from '../unavailable';
 import { refusalText } from '../../texts/refusal-text';
-
-/** The channel of taken changes, to every process: "sheet-id sequence". */
-export const CHANGE_CHANNEL = 'sheet_change';
-
-/** Who makes a change. */
-export type Author = Pick<Access, 'author' | 'role' | 'own'>;
+import { ChangeQueue, type Outcome } from './change-queue';
+import { keptSheets } from './kept-sheets';
+import { knownOperations, type Author, type Compute, type MadeChange } from './made-change';
+import { NotTaken, takeTogether, type Sequences } from './take-together';
 
 interface CommitInput {
   readonly sheet: SheetId;
@@ -29,96 +18,81 @@ interface CommitInput {
   readonly change: SentChange;
 }
 
-/** A change whose operations are worked out while nobody else can change the sheet. */
-interface ComputedChange {
-  readonly sheet: SheetId;
-  readonly by: Author;
-  readonly id: string;
-  /** The last change that its author had seen. */
-  readonly seen?: number | undefined;
-  /** Gives the operations for the sheet as it is after the change `head`. */
-  readonly compute: (tx: Transaction, head: number) => Promise<readonly Operation[]>;
+/** Changes that are taken together, and what they may touch altogether. A larger one is taken by itself. */
+const MOST_TOGETHER = 64;
+const MOST_ITEMS = 2000;
+
+/** Changes that wait, for one sheet and in all: about a second of them. */
+const MOST_WAITING = 600;
+const MOST_WAITING_IN_ALL = 2000;
+
+const queue = () => processWide('changes', () => new ChangeQueue<MadeChange, number>(takeGroup, together));
+
+/** How many of some changes, the first ones, are taken together. */
+function together(changes: readonly MadeChange[]): number {
+  let items = 0;
+  const end = changes.findIndex((made, at) => {
+    const operations = knownOperations(made);
+    items += operations ? sizeOf(operations) : Infinity;
+    return at === MOST_TOGETHER || items > MOST_ITEMS;
+  });
+  return end < 0 ? changes.length : Math.max(1, end);
 }
 
 /**
- * Takes a change in one transaction: locks the sheet's head, checks whether its author may, applies each operation,
- * records it with its inverse, and notifies every process on commit. A change whose id was taken before is answered as
- * it was then. Throws a Refusal, and leaves nothing behind, where it cannot be taken.
+ * Takes a change: checks whether its author may, applies each operation, records it with its inverse, moves the sheet's
+ * head, and notifies every process. Changes that wait for the same sheet are taken at once, as if one after another. A
+ * change whose id was taken before is answered as it was then. Throws a Refusal, and leaves nothing of it behind, where
+ * it cannot be taken.
  */
-export const takeChange = (sql: Sql, { sheet, by, change }: CommitInput): Promise<number> =>
-  commitComputed(sql, {
-    sheet,
-    by,
-    id: change.id,
-    seen: change.seen,
-    compute: () => Promise.resolve(change.operations),
-  });
+export const takeChange = (sql: Sql, { sheet, by, change: { id, seen, operations } }: CommitInput): Promise<number> =>
+  enqueue(sheet, { sql, by, id, seen, operations });
+
+interface ComputedChange extends Omit<MadeChange, 'operations' | 'sql'> {
+  readonly sheet: SheetId;
+  readonly compute: Compute;
+}
 
 /** The same for a change whose operations depend on the sheet as it is when its turn comes. */
-export const commitComputed = (sql: Sql, made: ComputedChange): Promise<number> =>
-  inTurnOf(made.sheet, () => takeNow(sql, made));
+export const commitComputed = (sql: Sql, { sheet, compute, ...made }: ComputedChange): Promise<number> =>
+  enqueue(sheet, { ...made, sql, operations: compute });
 
-/** Items from which on it is the change itself that takes the database too long, and not what else is going on. */
-const MANY_ITEMS = 50_000;
-/** PostgreSQL's code for a statement that took too long. */
-const TIMED_OUT = '57014';
-
-/** Throws a Refusal where a large change took too long: it would the next time as well. */
-function refuseEndless(error: unknown, operations: readonly Operation[]): never {
-  if (codeOf(error) === TIMED_OUT && sizeOf(operations) >= MANY_ITEMS)
-    throw new Refusal('too-long', refusalText('changeTakesTooLong'));
-  throw error;
+async function enqueue(sheet: SheetId, made: MadeChange): Promise<number> {
+  if (queue().waiting(sheet) >= MOST_WAITING || queue().inAll >= MOST_WAITING_IN_ALL)
+    throw new Refusal('too-busy', refusalText('tooManyChangesWait'));
+  return queue().add(sheet, made);
 }
 
-async function takeNow(sql: Sql, { sheet, by, id, seen, compute }: ComputedChange): Promise<number> {
-  return sql.begin(async (tx) => {
-    // A transaction's queries run in the order in which they are sent: those that need no answer of another go at once.
-    const [head, before] = await Promise.all([lockHead(tx, sheet), findChange(tx, sheet, id)]);
-    if (head === undefined) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
-    if (before !== undefined) return before;
-    const change: Change = { id, operations: await compute(tx, head) };
-    await checkOperations(tx, sheet, { ...by, operations: change.operations });
-    const sequence = head + 1;
-    await recordChange(tx, { sheet, sequence, author: by.author, seen, change }).catch((error: unknown) =>
-      refuseEndless(error, change.operations),
-    );
-    const isFollowed =
-      mayHideMore(change.operations) &&
-      (await keepHiddenFields(tx, { sheet, sequence: sequence + 1, author: by.author }));
-    const last = isFollowed ? sequence + 1 : sequence;
-    await Promise.all([
-      moveHead(tx, sheet, last),
-      // Within the transaction, so that the notice is sent on commit; the driver's own `notify` would take another
-      // connection.
-      tx`select pg_notify(${CHANGE_CHANNEL}, ${`${sheet} ${last}`})`,
-    ]);
-    metrics().changes.inc();
-    return sequence;
-  });
+/** Takes changes together; those that cannot be taken are left out, and the others taken without them. */
+async function takeGroup(sheet: SheetId, group: readonly MadeChange[]): Promise<readonly Outcome<number>[]> {
+  const failed = new Map<MadeChange, unknown>();
+  for (;;) {
+    const rest = group.filter((made) => !failed.has(made));
+    try {
+      const taken = await takeAll(sheet, rest);
+      return group.map((made) => (failed.has(made) ? { error: failed.get(made) } : { value: taken.get(made)! }));
+    } catch (error) {
+      const cause: unknown = error instanceof NotTaken ? error.cause : error;
+      if (rest.length === 1) failed.set(rest[0]!, cause);
+      // Nothing is known of any of them then, also not of those that were refused after one that is not taken yet.
+      else if (isUnavailable(cause)) throw cause;
+      else if (error instanceof NotTaken) failed.set(error.change, cause);
+      else return oneByOne(sheet, group);
+    }
+  }
 }
 
-/**
- * Applies a change to the sheet and adds it to the log with its inverse. Throws a Refusal where the sheet would be too
- * large.
- */
-async function recordChange(tx: Transaction, appended: Omit<AppendedChange, 'inverse'>): Promise<void> {
-  const { sheet, sequence, change } = appended;
-  const inverse: Operation[] = [];
-  for (const operation of change.operations)
-    inverse.unshift(...(await storedOperation(operation).apply(tx, sheet, operation)));
-  await checkSize(tx, sheet, { operations: change.operations, sequence });
-  await appendChange(tx, { ...appended, inverse });
+async function takeAll(sheet: SheetId, changes: readonly MadeChange[]): Promise<Sequences> {
+  const [first] = changes;
+  if (!first) return new Map();
+  const taken = (await keptSheets().take(first.sql, sheet, changes)) ?? (await takeTogether(sheet, changes));
+  metrics().changes.inc(changes.length);
+  return taken;
 }
 
-/**
- * Adds a change of its own that keeps hidden fields from fillers. It is not held to what its author may: nobody gives
- * such fields away by the way.
- */
-async function keepHiddenFields(
-  tx: Transaction,
-  place: Pick<AppendedChange, 'sheet' | 'sequence' | 'author'>,
-): Promise<boolean> {
-  const operations = await keepingOperations(tx, place.sheet, 'if-any');
-  if (operations.length > 0) await recordChange(tx, { ...place, change: { id: nanoid(), operations } });
-  return operations.length > 0;
+/** Takes each by itself, so that what is wrong with one is no harm to the others. */
+async function oneByOne(sheet: SheetId, changes: readonly MadeChange[]): Promise<readonly Outcome<number>[]> {
+  const outcomes: Outcome<number>[] = [];
+  for (const made of changes) outcomes.push(...(await takeGroup(sheet, [made])));
+  return outcomes;
 }

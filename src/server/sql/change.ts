@@ -1,10 +1,12 @@
 import type { ArchivedChange } from '../../core/exchange/archive/archive-lines';
 import type { PastChange } from '../../core/rules/evaluate/cell-past';
-import type { Change, Operation } from '../../core/sheet/change';
-import type { SheetId } from '../../core/sheet/ids';
+import type { Change, Operation, StoredRow } from '../../core/sheet/change';
+import type { RowId, SheetId } from '../../core/sheet/ids';
+import { lastItem } from '../../core/values/item-at';
 import type { RecordedChange } from '../../protocol/recorded-change';
 import type { HistoryQuery } from '../../protocol/sheet-history';
 import type { Queryable } from '../database';
+import { plainRow, rowColumns, type RowRow } from './row';
 
 /** How the author of a change is kept whom only an archive knows. */
 const ARCHIVED = 'archived ';
@@ -25,8 +27,11 @@ export async function appendArchived(
     ) with ordinality as kept (id, author, seen, operations, inverse, made_at, place)`;
 }
 
-export interface AppendedChange {
-  readonly sheet: SheetId;
+/** The channel of taken changes, to every process: "sheet-id sequence". */
+export const CHANGE_CHANNEL = 'sheet_change';
+
+/** A change as it goes into the log. */
+export interface LoggedChange {
   readonly sequence: number;
   readonly author: string;
   /** The last change that its author had seen. */
@@ -35,21 +40,69 @@ export interface AppendedChange {
   readonly inverse: readonly Operation[];
 }
 
-/** Adds a change to the log. */
-export async function appendChange(
-  sql: Queryable,
-  { sheet, sequence, author, seen, change, inverse }: AppendedChange,
-): Promise<void> {
-  await sql`insert into sheet_change (sheet_id, sequence, change_id, author, seen, operations, inverse)
-    values (${sheet}, ${sequence}, ${change.id}, ${author}, ${seen ?? null}, ${JSON.stringify(change.operations)}::text::json, ${JSON.stringify(inverse)}::text::json)`;
+/** Changes of one sheet on their way into the database. */
+export interface WrittenChanges {
+  readonly sheet: SheetId;
+  /** The last change before them. */
+  readonly head: number;
+  /** The id of that change, where it must be that one. */
+  readonly lastId: string | null;
+  /** Rows as they are after them, where they are there. */
+  readonly rows: readonly StoredRow[];
+  /** In their order, at least one. */
+  readonly log: readonly LoggedChange[];
 }
 
-/** The sequence of a change that was taken before, by the id its client made. */
-export async function findChange(sql: Queryable, sheet: SheetId, changeId: string): Promise<number | undefined> {
-  const [row] = await sql<
-    { sequence: string }[]
-  >`select sequence from sheet_change where sheet_id = ${sheet} and change_id = ${changeId}`;
-  return row && Number(row.sequence);
+/**
+ * Adds changes to the logs of sheets, writes rows, moves the sheets' heads, and notifies every process, in one
+ * statement. Gives the sheets of which all was done; nothing is done of those whose last change is another by now, or
+ * that are locked by somebody else (migrations/0014_write_changes.sql).
+ */
+export async function writeChanges(sql: Queryable, written: readonly WrittenChanges[]): Promise<ReadonlySet<SheetId>> {
+  const log = written.flatMap((each) => each.log.map((logged) => ({ ...logged, sheet: each.sheet })));
+  const { ids, keys, roles, cells, abouts } = rowColumns(written.flatMap(({ rows }) => rows));
+  const done = await sql<{ id: SheetId }[]>`select id from write_changes(
+    ${written.map(({ sheet }) => sheet)}, ${written.map(({ head }) => head)},
+    ${written.map((each) => lastItem(each.log).sequence)}, ${written.map(({ lastId }) => lastId)},
+    ${log.map(({ sheet }) => sheet)}, ${log.map(({ sequence }) => sequence)}, ${log.map(({ change }) => change.id)},
+    ${log.map(({ author }) => author)}, ${log.map(({ seen }) => seen ?? null)},
+    ${log.map(({ change }) => JSON.stringify(change.operations))}, ${log.map(({ inverse }) => JSON.stringify(inverse))},
+    ${written.flatMap(({ sheet, rows }) => rows.map(() => sheet))}, ${ids}, ${keys}, ${roles}, ${cells}, ${abouts}
+  ) as id`;
+  return new Set(done.map(({ id }) => id));
+}
+
+interface SheetMoment {
+  readonly head: number;
+  /** The id of the last change; null for a sheet that was never changed. */
+  readonly lastId: string | null;
+  readonly rows: readonly StoredRow[];
+}
+
+/** The head of a sheet and those of some rows that exist, as they are at one moment. */
+export async function findMoment(
+  sql: Queryable,
+  sheet: SheetId,
+  rows: readonly RowId[],
+): Promise<SheetMoment | undefined> {
+  const [found] = await sql<{ head: string; last_id: string | null; rows: readonly RowRow[] }[]>`
+    select head, (select change_id from sheet_change where sheet_id = sheet.id and sequence = head) as last_id, (
+      select coalesce(json_agg(json_build_object('id', id, 'key', key, 'role', role, 'cells', cells, 'about', about)), '[]')
+      from sheet_row where sheet_id = ${sheet} and id = any(${[...rows]}::text[])) as rows
+    from sheet where id = ${sheet}`;
+  return found && { head: Number(found.head), lastId: found.last_id, rows: found.rows.map(plainRow) };
+}
+
+/** The sequences of those of some changes that were taken before, by the ids that their clients made. */
+export async function findChanges(
+  sql: Queryable,
+  sheet: SheetId,
+  changeIds: readonly string[],
+): Promise<Map<string, number>> {
+  const rows = await sql<
+    { change_id: string; sequence: string }[]
+  >`select change_id, sequence from sheet_change where sheet_id = ${sheet} and change_id = any(${[...changeIds]}::text[])`;
+  return new Map(rows.map(({ change_id, sequence }) => [change_id, Number(sequence)]));
 }
 
 /** The changes after a sequence as an archive keeps them, in order, up to a number. */
@@ -109,7 +162,7 @@ export async function readChangesAfter(
   }));
 }
 
-export interface LoggedChange {
+export interface PastChangeOfLog {
   readonly sequence: number;
   /** When it was made, milliseconds of the Unix epoch. */
   readonly at: number;
@@ -122,7 +175,7 @@ export async function readChangesBefore(
   sql: Queryable,
   sheet: SheetId,
   { before, limit }: { readonly before: number; readonly limit: number },
-): Promise<LoggedChange[]> {
+): Promise<PastChangeOfLog[]> {
   const rows = await sql<{ sequence: string; made_at: Date; operations: Operation[]; inverse: Operation[] }[]>`
     select sequence, made_at, operations, inverse from sheet_change
     where sheet_id = ${sheet} and sequence < ${before} order by sequence desc limit ${limit}`;

@@ -3,9 +3,12 @@ import type { OwnSession } from '../../protocol/own-session';
 import type { Queryable } from '../database';
 import type { Person } from './person';
 
-/** Ends one session. */
-export async function deleteSession(sql: Queryable, tokenHash: Buffer): Promise<void> {
-  await sql`delete from person_session where token_hash = ${tokenHash}`;
+/** Ends one session; the id of the person whose it was, if any. */
+export async function deleteSession(sql: Queryable, tokenHash: Buffer): Promise<string | undefined> {
+  const [ended] = await sql<
+    { person_id: string }[]
+  >`delete from person_session where token_hash = ${tokenHash} returning person_id`;
+  return ended?.person_id;
 }
 
 /** Ends all sessions of a person. */

@@ -8,14 +8,24 @@ export interface Visitor {
   readonly link: string;
   readonly role: LinkRole;
   readonly own: { readonly fields: readonly string[] | null; readonly rows: readonly string[] | null };
+  /** When the link ends, milliseconds of the Unix epoch. */
+  readonly endsAt: number | null;
 }
 
 /** A visitor of a sheet by their token, while the link they came by is valid. */
 export async function findVisitor(sql: Queryable, sheet: SheetId, tokenHash: Buffer): Promise<Visitor | undefined> {
   const [row] = await sql<
-    { id: string; name: string; link: string; role: LinkRole; own_fields: string[] | null; own_rows: string[] | null }[]
+    {
+      id: string;
+      name: string;
+      link: string;
+      role: LinkRole;
+      own_fields: string[] | null;
+      own_rows: string[] | null;
+      ends_at: Date | null;
+    }[]
   >`
-    select visitor.id, visitor.name, link.id as link, link.role, own_fields, own_rows
+    select visitor.id, visitor.name, link.id as link, link.role, own_fields, own_rows, link.ends_at
     from sheet_visitor visitor join sheet_link link on link.sheet_id = visitor.sheet_id and link.id = visitor.link_id
     where visitor.sheet_id = ${sheet} and visitor.token_hash = ${tokenHash}
       and link.revoked_at is null and (link.ends_at is null or link.ends_at > now())`;
@@ -26,6 +36,7 @@ export async function findVisitor(sql: Queryable, sheet: SheetId, tokenHash: Buf
       link: row.link,
       role: row.role,
       own: { fields: row.own_fields, rows: row.own_rows },
+      endsAt: row.ends_at?.getTime() ?? null,
     }
   );
 }

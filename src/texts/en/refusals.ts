@@ -48,6 +48,7 @@ export const refusals = {
   chooseOneAllowed: 'Choose one of: {allowed}.',
   notOneValuesTaken: 'This is not one of the values that are taken here.',
   tooManyPagesOpen: 'Too many pages are open at once. Close some, then reload this one.',
+  tooManyChangesWait: 'This sheet is being changed faster than the server can keep up. Your change will be sent again.',
   theseRulesOverThese: 'These rules over these records are too much work. Send fewer records, or lighter rules',
   passwordOneThoseGuessed:
     'This password is one of those that are guessed first. Take a longer one, such as three or four words that do not belong together.',

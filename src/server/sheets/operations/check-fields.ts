@@ -1,12 +1,11 @@
-import type { FieldId, SheetId } from '../../../core/sheet/ids';
-import type { Transaction } from '../../database';
+import type { FieldId } from '../../../core/sheet/ids';
 import { Refusal } from '../../refusal';
-import { readFields } from '../../sql/field';
 import { refusalText } from '../../../texts/refusal-text';
+import type { HeldSheet } from '../held-sheet';
 
 /** The ids of the sheet's fields; throws a Refusal where a requested one is not among them. */
-export async function checkFields(tx: Transaction, sheet: SheetId, wanted: readonly string[]): Promise<Set<FieldId>> {
-  const known = new Set((await readFields(tx, sheet)).map((field) => field.id));
+export async function checkFields(sheet: HeldSheet, wanted: readonly string[]): Promise<Set<FieldId>> {
+  const known = new Set((await sheet.fields()).map((field) => field.id));
   if (!wanted.every((field) => known.has(field))) throw new Refusal('field-gone', refusalText('fieldHasBeenRemoved'));
   return known;
 }

@@ -1,10 +1,10 @@
 import type { Operation } from '../../../core/sheet/change';
-import type { FieldId, SheetId } from '../../../core/sheet/ids';
+import type { FieldId } from '../../../core/sheet/ids';
 import type { OperationOf } from '../../../core/sheet/operations/operation-kind';
-import type { Transaction } from '../../database';
 import { Refusal } from '../../refusal';
 import { deleteFields, putField, readFields } from '../../sql/field';
 import { findRowsWithFields } from '../../sql/row';
+import type { HeldSheet } from '../held-sheet';
 import { setCells, setStyles } from './cells';
 import { keyedOperations } from './keyed';
 import { refusalText } from '../../../texts/refusal-text';
@@ -24,16 +24,15 @@ export const storedFields = {
   put: keyed.put,
   remove: {
     ...keyed.remove,
-    apply: (tx: Transaction, sheet: SheetId, { fields }: OperationOf<'remove-fields'>) =>
-      removeFields(tx, sheet, fields),
+    apply: (sheet: HeldSheet, { fields }: OperationOf<'remove-fields'>) => removeFields(sheet, fields),
   },
 };
 
-async function removeFields(sql: Transaction, sheet: SheetId, ids: readonly FieldId[]): Promise<Operation[]> {
-  const fields = await readFields(sql, sheet);
+async function removeFields(sheet: HeldSheet, ids: readonly FieldId[]): Promise<Operation[]> {
+  const fields = await sheet.fields();
   const gone = fields.filter(({ id }) => ids.includes(id));
   if (gone.length === fields.length) throw new Refusal('bad-request', refusalText('sheetKeepsLeastOne'));
-  const held = await findRowsWithFields(sql, sheet, ids);
+  const held = await findRowsWithFields(await sheet.settled(), sheet.id, ids);
   const cells = held.flatMap(({ id, cells: inputs }) =>
     gone.flatMap(({ id: field }) => (inputs[field] ? { row: id, field, input: inputs[field] } : [])),
   );
@@ -42,17 +41,15 @@ async function removeFields(sql: Transaction, sheet: SheetId, ids: readonly Fiel
   );
   if (cells.length)
     await setCells(
-      sql,
       sheet,
       cells.map((cell) => ({ ...cell, input: '' })),
     );
   if (styles.length)
     await setStyles(
-      sql,
       sheet,
       styles.map((cell) => ({ ...cell, style: null })),
     );
-  await deleteFields(sql, sheet, ids);
+  await deleteFields(await sheet.settled(), sheet.id, ids);
   return [
     ...(gone.length ? [{ kind: 'put-fields' as const, fields: gone }] : []),
     ...(cells.length ? [{ kind: 'set-cells' as const, cells }] : []),

@@ -46,10 +46,11 @@ export function keyedOperations<T extends Keyed, P extends Operation, R extends 
 
   return {
     put: {
-      async apply(tx, sheet, operation) {
+      async apply(sheet, operation) {
+        const tx = await sheet.settled();
         const items = itemsIn(operation);
-        const before = await read(tx, sheet, idsOf(items));
-        for (const item of items) await write(tx, sheet, item);
+        const before = await read(tx, sheet.id, idsOf(items));
+        for (const item of items) await write(tx, sheet.id, item);
         const known = new Set(idsOf(before));
         const added = idsOf(items).filter((id) => !known.has(id));
         return [...(added.length ? [takeOut(added)] : []), ...(before.length ? [put(before)] : [])];
@@ -60,9 +61,10 @@ export function keyedOperations<T extends Keyed, P extends Operation, R extends 
       },
     },
     remove: {
-      async apply(tx, sheet, operation) {
-        const before = await read(tx, sheet, idsIn(operation));
-        await remove(tx, sheet, idsIn(operation));
+      async apply(sheet, operation) {
+        const tx = await sheet.settled();
+        const before = await read(tx, sheet.id, idsIn(operation));
+        await remove(tx, sheet.id, idsIn(operation));
         return before.length ? [put(before)] : [];
       },
       async unchangedSince(tx, sheet, { operation, operations }: UndoStep<R>) {

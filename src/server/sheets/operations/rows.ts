@@ -1,18 +1,16 @@
 import equal from 'fast-deep-equal';
 import type { Operation, RowChange, StoredRow } from '../../../core/sheet/change';
-import type { SheetId } from '../../../core/sheet/ids';
 import type { OperationOf } from '../../../core/sheet/operations/operation-kind';
-import type { Transaction } from '../../database';
 import { Refusal } from '../../refusal';
-import { deleteRows, findRowKeys, findRows, insertRows, updateRowKeys, updateRows, type MovedRow } from '../../sql/row';
-import { EditedRows } from '../edited-rows';
+import { deleteRows, findRowKeys, findRows, insertRows, updateRowKeys, type MovedRow } from '../../sql/row';
+import type { HeldSheet } from '../held-sheet';
 import { checkFields } from './check-fields';
 import { idsOf } from './keyed';
 import type { StoredOperation } from './stored-operation';
 import { refusalText } from '../../../texts/refusal-text';
 
 export const storedInsert: StoredOperation<OperationOf<'insert-rows'>> = {
-  apply: (tx, sheet, { rows }) => addRows(tx, sheet, rows),
+  apply: (sheet, { rows }) => addRows(sheet, rows),
   async unchangedSince(tx, sheet, { operation }) {
     const there = new Set(idsOf(await findRows(tx, sheet, idsOf(operation.rows))));
     const rows = operation.rows.filter(({ id }) => !there.has(id));
@@ -21,9 +19,10 @@ export const storedInsert: StoredOperation<OperationOf<'insert-rows'>> = {
 };
 
 export const storedRemove: StoredOperation<OperationOf<'remove-rows'>> = {
-  async apply(tx, sheet, operation) {
-    const rows = await findRows(tx, sheet, operation.rows);
-    await deleteRows(tx, sheet, operation.rows);
+  async apply(sheet, operation) {
+    const tx = await sheet.settled();
+    const rows = await findRows(tx, sheet.id, operation.rows);
+    await deleteRows(tx, sheet.id, operation.rows);
     return rows.length ? [{ kind: 'insert-rows', rows }] : [];
   },
   // A row that came with the change may have been filled since.
@@ -37,30 +36,29 @@ export const storedRemove: StoredOperation<OperationOf<'remove-rows'>> = {
 };
 
 export const storedChange: StoredOperation<OperationOf<'change-rows'>> = {
-  apply: (tx, sheet, { rows }) => changeRows(tx, sheet, rows),
+  apply: (sheet, { rows }) => changeRows(sheet, rows),
   unchangedSince: (_, __, { operation }) => Promise.resolve([operation]),
 };
 
 const filled = (cells: Readonly<Record<string, string>>) =>
   Object.fromEntries(Object.entries(cells).filter(([, input]) => input !== ''));
 
-async function addRows(sql: Transaction, sheet: SheetId, rows: readonly StoredRow[]): Promise<Operation[]> {
+async function addRows(sheet: HeldSheet, rows: readonly StoredRow[]): Promise<Operation[]> {
   await checkFields(
-    sql,
     sheet,
     rows.flatMap((row) => Object.keys(row.cells)),
   );
-  if ((await findRows(sql, sheet, idsOf(rows))).length)
+  const tx = await sheet.settled();
+  if ((await findRows(tx, sheet.id, idsOf(rows))).length)
     throw new Refusal('row-exists', refusalText('oneTheseRowsSheet'));
-  await insertRows(sql, sheet, rows);
+  await insertRows(tx, sheet.id, rows);
   return [{ kind: 'remove-rows', rows: idsOf(rows) }];
 }
 
-async function changeRows(sql: Transaction, sheet: SheetId, changes: readonly RowChange[]): Promise<Operation[]> {
+async function changeRows(sheet: HeldSheet, changes: readonly RowChange[]): Promise<Operation[]> {
   const moves = changes.flatMap(movedOnly);
-  if (moves.length === changes.length && new Set(idsOf(moves)).size === moves.length)
-    return moveRows(sql, sheet, moves);
-  const rows = new EditedRows(await findRows(sql, sheet, idsOf(changes)));
+  if (moves.length === changes.length && new Set(idsOf(moves)).size === moves.length) return moveRows(sheet, moves);
+  const rows = await sheet.rowsWith(idsOf(changes));
   const inverse: RowChange[] = [];
   for (const { id, key, role, ...about } of changes) {
     const row = rows.get(id);
@@ -77,7 +75,6 @@ async function changeRows(sql: Transaction, sheet: SheetId, changes: readonly Ro
     rows.put(id, { key: key ?? row.key, role: role ?? row.role });
     rows.putAbout(id, { ...known, ...about });
   }
-  await updateRows(sql, sheet, rows.edited());
   return [{ kind: 'change-rows', rows: inverse.reverse() }];
 }
 
@@ -86,13 +83,14 @@ const movedOnly = ({ id, key, ...rest }: RowChange): MovedRow[] =>
   key !== undefined && Object.keys(rest).length === 0 ? [{ id, key }] : [];
 
 /** Moves rows without reading what is in them: a sort may move all there are. */
-async function moveRows(sql: Transaction, sheet: SheetId, moves: readonly MovedRow[]): Promise<Operation[]> {
-  const before = new Map((await findRowKeys(sql, sheet, idsOf(moves))).map(({ id, key }) => [id, key]));
+async function moveRows(sheet: HeldSheet, moves: readonly MovedRow[]): Promise<Operation[]> {
+  const tx = await sheet.settled();
+  const before = new Map((await findRowKeys(tx, sheet.id, idsOf(moves))).map(({ id, key }) => [id, key]));
   const inverse = moves.map(({ id }): MovedRow => {
     const key = before.get(id);
     if (key === undefined) throw new Refusal('row-gone', refusalText('recordHasBeenRemoved'));
     return { id, key };
   });
-  await updateRowKeys(sql, sheet, moves);
+  await updateRowKeys(tx, sheet.id, moves);
   return [{ kind: 'change-rows', rows: inverse.reverse() }];
 }

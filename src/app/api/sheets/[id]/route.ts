@@ -1,5 +1,5 @@
 import { database } from '../../../../server/database';
-import { tellAccessChanged } from '../../../../server/access/access-channel';
+import { changeAccess } from '../../../../server/access/change-access';
 import { deleteSheet, renameSheet } from '../../../../server/sql/sheet';
 import { Refusal } from '../../../../server/refusal';
 import { sheetName } from '../../sheet-name';
@@ -16,7 +16,9 @@ export const PATCH = sheetRoute({ permit: 'own', body: sheetName }, async ({ id,
 
 /** Removes the sheet with all that is in it. */
 export const DELETE = sheetRoute({ permit: 'own' }, async ({ id }) => {
-  if (!(await deleteSheet(database(), id))) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
-  await tellAccessChanged(database(), { sheet: id });
+  await changeAccess(database(), async (tx) => {
+    if (!(await deleteSheet(tx, id))) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
+    return { changed: { sheet: id }, value: undefined };
+  });
   return new Response(null, { status: 204 });
 });

@@ -1,4 +1,4 @@
-import { tellAccessChanged } from '../../../../../server/access/access-channel';
+import { changeAccess } from '../../../../../server/access/change-access';
 import { database } from '../../../../../server/database';
 import { Refusal } from '../../../../../server/refusal';
 import { deleteOwnSession } from '../../../../../server/sql/session';
@@ -7,8 +7,10 @@ import { refusalText } from '../../../../../texts/refusal-text';
 
 /** Ends one of the caller's own sessions. */
 export const DELETE = personRoute({}, async ({ person: { id }, param }) => {
-  if (!(await deleteOwnSession(database(), id, param('session'))))
-    throw new Refusal('no-sheet', refusalText('sessionHasAlreadyEnded'));
-  await tellAccessChanged(database(), { person: id });
+  await changeAccess(database(), async (tx) => {
+    if (!(await deleteOwnSession(tx, id, param('session'))))
+      throw new Refusal('no-sheet', refusalText('sessionHasAlreadyEnded'));
+    return { changed: { person: id }, value: undefined };
+  });
   return new Response(null, { status: 204 });
 });

@@ -1,5 +1,5 @@
 import { database } from '../../../../../../server/database';
-import { tellAccessChanged } from '../../../../../../server/access/access-channel';
+import { changeAccess } from '../../../../../../server/access/change-access';
 import { Refusal } from '../../../../../../server/refusal';
 import { revokeProgram } from '../../../../../../server/sql/program';
 import { sheetRoute } from '../../../../route-declarations';
@@ -7,8 +7,10 @@ import { refusalText } from '../../../../../../texts/refusal-text';
 
 /** Takes a program's token back. */
 export const DELETE = sheetRoute({ permit: 'own' }, async ({ id, param }) => {
-  if (!(await revokeProgram(database(), id, param('program'))))
-    throw new Refusal('no-sheet', refusalText('thereNoSuchProgram'));
-  await tellAccessChanged(database(), { sheet: id });
+  await changeAccess(database(), async (tx) => {
+    if (!(await revokeProgram(tx, id, param('program'))))
+      throw new Refusal('no-sheet', refusalText('thereNoSuchProgram'));
+    return { changed: { sheet: id }, value: undefined };
+  });
   return new Response(null, { status: 204 });
 });
