@@ -356,10 +356,29 @@ function tooMuch(operations: readonly unknown[]): string | undefined {
     : undefined;
 }
 
+/** Cells of an entry that is known by hand to be right. */
+const FEW_CELLS = 100;
+
+/** Operations of a change: entries of a few cells, which are most of them, have a plain form. */
+export const OPERATION_FORM = {
+  item: operationSchema,
+  isPlain: (operation) =>
+    operation.kind === 'set-cells' &&
+    hasOnly(operation, ['kind', 'cells']) &&
+    Array.isArray(operation.cells) &&
+    operation.cells.length > 0 &&
+    operation.cells.length <= FEW_CELLS &&
+    operation.cells.every(
+      (cell: unknown) =>
+        typeof cell === 'object' && cell !== null && FORMS.setCells.isPlain(cell as Readonly<Record<string, unknown>>),
+    ),
+  tooMuch,
+} as const satisfies ManyForm;
+
 /** A change as it arrives from outside. */
 export const changeSchema = Joi.object<SentChange>({
   id: id.required(),
-  operations: manyItems({ item: operationSchema, isPlain: () => false, tooMuch }).required(),
+  operations: manyItems(OPERATION_FORM).required(),
   seen: Joi.number().strict().integer().min(0),
 }).label('change');
 

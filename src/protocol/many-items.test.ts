@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import Joi from 'joi';
 import { expect, test } from 'vitest';
 import { anyOperation } from '../../test/support/arbitrary-sheet';
-import { changeSchema, FORMS } from './change-schema';
+import { changeSchema, FORMS, OPERATION_FORM } from './change-schema';
 import { manyItems } from './many-items';
 
 const LISTS = {
@@ -60,15 +60,35 @@ const damaged = fc
     return { form: FORMS[LISTS[operation.kind as keyof typeof LISTS]], items: [...items, ...items] };
   });
 
+/** What a list says to its items, by their schemas and by the plain form. */
+const told = (schema: Joi.Schema, list: readonly unknown[]) =>
+  Joi.object({ list: schema }).validate({ list }, { convert: false }).error?.message;
+
 test('a long list takes and refuses the same as its schema does item by item, in the same words', () => {
   fc.assert(
     fc.property(damaged, ({ form, items }) => {
-      const told = (schema: Joi.Schema) =>
-        Joi.object({ list: schema }).validate({ list: items }, { convert: false }).error?.message;
-      expect(told(manyItems(form))).toBe(told(Joi.array().items(form.item).min(1)));
+      expect(told(manyItems(form), items)).toBe(told(Joi.array().items(form.item).min(1), items));
     }),
     { numRuns: 3000 },
   );
+});
+
+test('operations are taken and refused the same, whatever is wrong with one of its cells or with itself', () => {
+  const operations = fc
+    .tuple(damaged, fc.constantFrom('none', 'kind', 'cells', 'more'), fc.constantFrom<unknown>('rows', 7, null, {}, []))
+    .map(([{ items }, name, value]) => [
+      { kind: 'set-cells', cells: items, ...(name === 'none' ? {} : { [name]: value }) },
+    ]);
+  let taken = 0;
+  fc.assert(
+    fc.property(operations, (list) => {
+      const says = told(Joi.array().items(OPERATION_FORM.item).min(1), list);
+      if (says === undefined) taken++;
+      expect(told(manyItems(OPERATION_FORM), list)).toBe(says);
+    }),
+    { numRuns: 2000 },
+  );
+  expect(taken).toBeGreaterThan(50);
 });
 
 const check = (operations: readonly object[]) =>

@@ -1,3 +1,4 @@
+import { Readable } from 'node:stream';
 import type Joi from 'joi';
 import { itemAt } from '../../core/values/item-at';
 import type { Asked } from '../../server/front/quick-routes';
@@ -37,11 +38,11 @@ async function readText(request: Asked, most: number): Promise<string> {
   const parts: string[] = [];
   let length = 0;
   try {
-    for await (const part of (request.body ?? []) as AsyncIterable<Uint8Array>) {
+    await eachPart(request.body, (part) => {
       length += part.byteLength;
       if (length > most) throw tooLong();
       parts.push(decoder.decode(part, { stream: true }));
-    }
+    });
     parts.push(decoder.decode());
   } catch (error) {
     if (error instanceof TypeError) throw new Refusal('bad-request', refusalText('requestNotUTF8'));
@@ -50,8 +51,29 @@ async function readText(request: Asked, most: number): Promise<string> {
   return parts.join('');
 }
 
+/** Calls with each part of a body, up to its end. What the call throws ends it. */
+async function eachPart(body: Asked['body'], take: (part: Uint8Array) => void): Promise<void> {
+  if (body instanceof Readable)
+    // A third of the time of a loop that waits for each part: most bodies have one.
+    return new Promise((resolve, reject) => {
+      body.on('data', (part: Uint8Array) => {
+        try {
+          take(part);
+        } catch (error) {
+          body.pause();
+          reject(error as Error);
+        }
+      });
+      body.once('end', resolve).once('error', reject);
+      body.once('close', () => reject(Object.assign(new Error('the body broke off'), { code: 'ECONNRESET' })));
+    });
+  for await (const part of (body ?? []) as AsyncIterable<Uint8Array>) take(part);
+}
+
 function parse(text: string): unknown {
   try {
+    // NUL and halves of characters cannot stand in valid JSON and UTF-8 but by an escape.
+    if (!text.includes('\\u')) return JSON.parse(text);
     return JSON.parse(text, (_, value: unknown) => {
       if (typeof value === 'string' && !isStorable(value))
         throw new Refusal('bad-request', refusalText('textNULOrHalf'));

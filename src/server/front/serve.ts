@@ -28,7 +28,7 @@ async function serve(): Promise<void> {
   const app = next({ dev: isDevelopment, hostname: settings.listen, port: settings.port });
   await app.prepare();
   const handle = app.getRequestHandler();
-  const door = frontDoor(settings, withAssets(withQuickRoutes(handle)));
+  const door = frontDoor(settings, withQuickRoutes(withAssets(handle)));
   const server = createServer(
     { headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS, keepAliveTimeout: IDLE_MS, maxHeaderSize: 16_384 },
     (request, response) => {
