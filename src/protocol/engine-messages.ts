@@ -347,7 +347,8 @@ export interface RefusedRule {
   readonly kept: StoredRule | null;
 }
 
-export type LinkState = 'opening' | 'live' | 'offline';
+/** Busy: the server is there, and takes changes later. */
+export type LinkState = 'opening' | 'live' | 'busy' | 'offline';
 
 /** Events that the engine sends unasked. */
 export type Event =

@@ -93,6 +93,22 @@ test('two people in one cell: the last entry stands, and whoever lost theirs get
   await two.context.close();
 });
 
+test('a server that has too much to do says so, and what waits is saved once it takes it', async ({ page }) => {
+  const one = await SheetPage.open(page, await makeSheet(page, ROWS));
+  const changes = '**/api/sheets/*/changes';
+  await page.route(changes, (route) =>
+    route.request().method() === 'POST'
+      ? route.fulfill({ status: 503, headers: { 'retry-after': '1' }, json: { refused: 'Later.' } })
+      : route.continue(),
+  );
+  await one.typeDown('B2', 'one', 'two');
+  await expect(page.getByTestId('link')).toHaveAccessibleName('Server busy: 2 changes wait here and will be saved');
+  await page.unroute(changes);
+  await one.isLive();
+  await page.reload();
+  await expect(one.cell('B3')).toHaveText('two');
+});
+
 test('what is entered offline outlives the page, and is merged once the server is back', async ({ page, browser }) => {
   const id = await makeSheet(page, ROWS);
   const one = await SheetPage.open(page, id);

@@ -66,7 +66,13 @@ export class FakeServer {
     this.requests.push([body].flat().map(({ id }) => id));
     const status = this.answers.shift() ?? 200;
     if (status === 'down') return Promise.reject(new TypeError('fetch failed'));
-    if (status !== 200) return Promise.resolve(Response.json({ refused: `answered with ${status}` }, { status }));
+    if (status !== 200)
+      return Promise.resolve(
+        Response.json(
+          { refused: `answered with ${status}` },
+          { status, headers: status === 503 ? { 'retry-after': '3' } : {} },
+        ),
+      );
     const answers = [body].flat().map((change) => {
       if (this.refuses.has(change.id)) return { refused: `not ${change.id}` };
       this.received.push(change);

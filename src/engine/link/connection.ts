@@ -161,7 +161,7 @@ export class Connection {
     return { kind: 'link-changed', state: this.state, pending: this.link?.unacknowledged ?? 0 };
   }
 
-  private tellState(state: 'live' | 'offline'): void {
+  private tellState(state: 'live' | 'busy' | 'offline'): void {
     this.state = state;
     this.host.tell(this.standing);
   }

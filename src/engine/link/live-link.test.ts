@@ -94,6 +94,18 @@ test('of several in one request each has its answer; where the request is refuse
   expect(server.requests.slice(-4)).toEqual([['d'], ['d', 'e'], ['d'], ['e']]);
 });
 
+test('a server that is busy is told from one that is away, and is given the time that it asks for', async () => {
+  const live = link();
+  server.answers.push(503);
+  live.send(change('a'));
+  await pass();
+  expect(log.at(-1)).toBe('busy');
+  await pass(2900);
+  expect(server.received).toEqual([]);
+  await pass(2000);
+  expect(log.slice(-2)).toEqual(['live', 'accepted a as 1']);
+});
+
 test('a refused change is reported, and those behind it go on', async () => {
   const live = link();
   server.answers.push(409);

@@ -19,7 +19,7 @@ export type LinkEvent =
   | { readonly kind: 'stale' }
   /** Access has ended, or changed. */
   | { readonly kind: 'closed' }
-  | { readonly kind: 'state'; readonly state: 'live' | 'offline' };
+  | { readonly kind: 'state'; readonly state: 'live' | 'busy' | 'offline' };
 
 /** A server that answers, and fails so often over the same change, will not take it. */
 const FAILURES_TO_REFUSE = 6;
@@ -39,6 +39,8 @@ export class LiveLink {
   private state: 'idle' | 'sending' = 'idle';
   private stream: EventSource | null = null;
   private tries = 0;
+  /** How long the server asked to wait, and some more, so that not all come back at once. */
+  private restMs = 0;
   /** How often the server has failed over the change that is being sent. */
   private failures = 0;
 
@@ -105,7 +107,8 @@ export class LiveLink {
       const answers = await this.post(bodies);
       if (answers === 'never') return;
       if (answers === 'again') {
-        await new Promise((resolve) => setTimeout(resolve, this.pause()));
+        await new Promise((resolve) => setTimeout(resolve, Math.max(this.pause(), this.restMs)));
+        this.restMs = 0;
         continue;
       }
       this.failures = 0;
@@ -146,7 +149,11 @@ export class LiveLink {
         return 'never';
       }
       // It says itself that it will take it later.
-      if (response.status === 503 || response.status === 429) throw new Error(`status ${response.status}`);
+      if (response.status === 503 || response.status === 429) {
+        this.tell({ kind: 'state', state: 'busy' });
+        this.restMs = 1000 * Number(response.headers.get('retry-after') ?? 0) * (1 + Math.random() / 2);
+        return 'again';
+      }
       if (response.status >= 500 && ++this.failures < FAILURES_TO_REFUSE) throw new Error(`status ${response.status}`);
       this.reached();
       if (isOne) return [await readMessage<ChangeAnswer>(response)];

@@ -20,6 +20,8 @@ export const sheet = {
   notOpen: 'Not open',
   offlinePendingChangesWait:
     'Offline: {pending, plural, =0 {trying again} one {# change waits here} other {# changes wait here}}',
+  busyPendingChangesWait:
+    'Server busy: {pending, plural, one {# change waits here} other {# changes wait here}} and will be saved',
   saving: 'Saving…',
   liveAllSaved: 'Live, all saved',
   sheet: 'Sheet',

@@ -71,9 +71,7 @@ function LinkMark() {
 
 function linkWords({ link, pending }: Pick<SessionState, 'link' | 'pending'>, t: Texts<'sheet'>): string {
   if (link === 'opening') return t('opening');
-  if (link === 'offline')
-    return t('offlinePendingChangesWait', {
-      pending,
-    });
+  if (link === 'offline') return t('offlinePendingChangesWait', { pending });
+  if (link === 'busy') return t('busyPendingChangesWait', { pending });
   return pending ? t('saving') : t('liveAllSaved');
 }
