@@ -22,6 +22,7 @@ const hearingAt = `127.0.0.1:${(hearing.address() as AddressInfo).port}`;
 // The hub takes the process's own pool.
 Object.assign(process.env, { DATABASE_URL: url, AUXESIS_WEBHOOKS: hearingAt });
 const { FindingsKeeper } = await import('../../src/server/findings/keeper');
+const { SheetLeases } = await import('../../src/server/findings/sheet-leases');
 const { readFollowedRules } = await import('../../src/server/sql/follow');
 const { writeDigests } = await import('../../src/server/findings/digests');
 
@@ -104,22 +105,44 @@ test('findings are what an SQL query over the log gives, whoever keeps them and 
       async (changes, stop) => {
         const sheet = await newSheet([low], values);
         // Two processes at once; one of them falls over on the way, and another takes its place.
-        let keepers = [new FindingsKeeper(sql), new FindingsKeeper(sql)];
+        const keeper = () => new FindingsKeeper(sql, new SheetLeases(sql, 20));
+        let keepers = [keeper(), keeper()];
         for (const [at, cells] of changes.entries()) {
           await take(sheet, {
             kind: 'set-cells',
             cells: cells.map(({ row, input: entered }) => ({ row, field: 'a', input: entered })),
           });
           if (at % 3 === 0) await Promise.all(keepers.map((keeper) => keeper.look(sheet)));
-          if (at === stop) keepers = [keepers[1]!, new FindingsKeeper(sql)];
+          if (at === stop) keepers = [keepers[1]!, keeper()];
         }
+        await new Promise((resolve) => setTimeout(resolve, 25));
         await keepers[0]!.look(sheet);
-        await keepers[1]!.look(sheet);
         expect([...(await kept(sheet))]).toEqual([...(await bySql(sheet, values))]);
       },
     ),
     { numRuns: 12 },
   );
+});
+
+test('a sheet has one keeper at a time; another takes over where its lease has ended, and hears until when it lasts', async () => {
+  const [sheet, own] = [await newSheet([low], ['9']), await newSheet([low], ['9'])];
+  const [first, second] = [new SheetLeases(sql, 300), new SheetLeases(sql, 300)];
+  expect([await first.take(sheet), await second.take(sheet), await second.take(own)]).toEqual([true, false, true]);
+  expect(second.theirsMs(sheet)).toBeGreaterThan(100);
+  expect(first.theirsMs(sheet)).toBe(0);
+  // Two that ask at the same moment: one of them.
+  const fresh = await newSheet([low], ['9']);
+  expect((await Promise.all([first.take(fresh), second.take(fresh)])).filter(Boolean)).toHaveLength(1);
+  // What is renewed lasts on; what is not goes to who asks next.
+  for (let times = 0; times < 4; times++) {
+    await new Promise((resolve) => setTimeout(resolve, 100));
+    expect(await first.renew([sheet])).toEqual([]);
+  }
+  expect([await second.take(sheet), await first.take(own)]).toEqual([false, true]);
+  expect(await second.renew([own])).toEqual([own]);
+  await new Promise((resolve) => setTimeout(resolve, 350));
+  expect(await second.take(sheet)).toBe(true);
+  expect(await first.renew([sheet])).toEqual([sheet]);
 });
 
 test('an answer goes from one outcome to another, with who and how many; a rule changed by hand starts again', async () => {

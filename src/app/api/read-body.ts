@@ -65,7 +65,8 @@ async function eachPart(body: Asked['body'], take: (part: Uint8Array) => void): 
         }
       });
       body.once('end', resolve).once('error', reject);
-      body.once('close', () => reject(Object.assign(new Error('the body broke off'), { code: 'ECONNRESET' })));
+      // Broken off: nobody is there any more who could read why.
+      body.once('close', () => reject(Object.assign(new Error('closed'), { code: 'ECONNRESET' })));
     });
   for await (const part of (body ?? []) as AsyncIterable<Uint8Array>) take(part);
 }

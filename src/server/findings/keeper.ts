@@ -23,6 +23,7 @@ import { WorkerPool } from '../workers/worker-pool';
 import { WorkerError } from '../workers/worker-process';
 import type { FindingsRequests, FoundAt } from './kept-sheet';
 import { passOn } from './pass-on';
+import { SheetLeases } from './sheet-leases';
 import { log } from '../log';
 
 /** Changes looked at together. */
@@ -48,7 +49,8 @@ const DEADLINES = { open: 45_000, past: 30_000, take: 45_000, tick: 30_000, clos
 
 /**
  * Keeps the findings of all sheets: follows every change, also while nobody is looking, and records what entered and
- * left each rule. Several processes may do so at once; the first to finish a change records it.
+ * left each rule. Of several processes one keeps each sheet, by a lease; where that is late, the first to finish a
+ * change records it.
  */
 export class FindingsKeeper {
   private readonly kept = new Map<SheetId, OpenSheet>();
@@ -58,12 +60,16 @@ export class FindingsKeeper {
   private readonly leftOut = new Set<SheetId>();
   private clockAt = 0;
   private clock: ReturnType<typeof setInterval> | null = null;
+  private renewing: ReturnType<typeof setInterval> | null = null;
   private readonly gathering = new Set<SheetId>();
   /** Sheets that had no rules when they were looked at. */
   private readonly quiet = new Set<SheetId>();
   private readonly pool: WorkerPool<FindingsRequests, never>;
 
-  constructor(private readonly sql: Sql) {
+  constructor(
+    private readonly sql: Sql,
+    private readonly leases = new SheetLeases(sql),
+  ) {
     const begin = () => beginWorker(join(process.cwd(), 'dist', 'findings.cjs'));
     this.pool = new WorkerPool<FindingsRequests, never>(
       { processes: 1, begin, opening: ['open'], deadlines: DEADLINES },
@@ -82,21 +88,36 @@ export class FindingsKeeper {
   async start(): Promise<void> {
     await liveHub().followAll(this.lookSoon);
     this.clock ??= setInterval(() => void this.tick(), TICK_MS).unref();
+    this.renewing ??= setInterval(() => void this.renew(), this.leases.everyMs).unref();
     for (const sheet of await sheetsBehind(this.sql)) await this.look(sheet);
   }
 
-  /** Looks at a sheet once a little has been gathered: nobody waits for its findings. */
+  /**
+   * Looks at a sheet once a little has been gathered: nobody waits for its findings. At one that another process keeps,
+   * when its lease ends, in case it has fallen over.
+   */
   private readonly lookSoon = (sheet: SheetId): void => {
     if (this.gathering.has(sheet)) return;
     this.gathering.add(sheet);
+    const gatherMs = this.quiet.delete(sheet) ? QUIET_MS : GATHER_MS;
     setTimeout(
       () => {
         this.gathering.delete(sheet);
         void this.look(sheet);
       },
-      this.quiet.delete(sheet) ? QUIET_MS : GATHER_MS,
+      Math.max(gatherMs, this.leases.theirsMs(sheet)),
     );
   };
+
+  /** Keeps what is kept here for longer. What another process has taken is closed. */
+  private async renew(): Promise<void> {
+    try {
+      for (const sheet of await this.leases.renew([...new Set([...this.kept.keys(), ...this.busy.keys()])]))
+        await this.drop(sheet);
+    } catch (error) {
+      log().error({ err: error }, 'leases could not be renewed');
+    }
+  }
 
   /** Looks at a sheet of which there may be something new. Resolves once it has caught up. */
   async look(sheet: SheetId): Promise<void> {
@@ -119,6 +140,10 @@ export class FindingsKeeper {
   private async lookOnce(sheet: SheetId): Promise<boolean> {
     const head = await findFindingHead(this.sql, sheet);
     if (!head || head.sequence >= head.last) return false;
+    if (!(await this.leases.take(sheet))) {
+      this.lookSoon(sheet);
+      return false;
+    }
     const changes = await readChangesAfter(this.sql, sheet, { after: head.sequence, limit: BATCH });
     const last = changes.at(-1);
     if (!last) return false;
@@ -194,7 +219,8 @@ export class FindingsKeeper {
     this.clockAt = nowMs;
     for (const sheet of await sheetsByClock(this.sql)) {
       const head = this.busy.has(sheet) ? undefined : await findFindingHead(this.sql, sheet);
-      if (head && head.sequence === head.last && !(await isLeftOut(this.sql, sheet))) await this.open(sheet, head);
+      if (!head || head.sequence !== head.last || (await isLeftOut(this.sql, sheet))) continue;
+      if (await this.leases.take(sheet)) await this.open(sheet, head);
     }
   }
 

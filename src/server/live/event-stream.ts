@@ -77,32 +77,46 @@ function countStream(author: string): () => void {
   };
 }
 
+/** What is to be done once a stream is over, the last begun first. */
+class Endings {
+  private due: (() => void)[] | null;
+
+  constructor(first: () => void) {
+    this.due = [first];
+  }
+
+  get isSo(): boolean {
+    return this.due === null;
+  }
+
+  /** Does something at the end: at once where it is over already. */
+  atEnd(end: () => void): void {
+    if (this.due) this.due.push(end);
+    else end();
+  }
+
+  end(): void {
+    const due = this.due ?? [];
+    this.due = null;
+    for (const end of due.reverse()) end();
+  }
+}
+
 /**
  * Server-sent events (HTML standard, 9.2). A reader without access gets `closed`, and nothing after it. When the server
  * stops, the stream ends and its reader connects again. Where it cannot begin, the stream fails and nothing of it goes
  * on. Throws a Refusal where too many are open.
  */
 export function eventStream({ served, signal, mayRead, start }: Streamed): EventStream {
-  const uncount = countStream(served.author);
-  /** The clean-up when it is over, the last begun first; null once it is done. */
-  let endings: (() => void)[] | null = [uncount];
-  const stop = (): void => {
-    const due = endings ?? [];
-    endings = null;
-    for (const end of due.reverse()) end();
-  };
-  /** Does something when it is over: at once where it is already. */
-  const atEnd = (end: () => void): void => {
-    if (endings) endings.push(end);
-    else end();
-  };
+  const over = new Endings(countStream(served.author));
+  const stop = () => over.end();
   return {
     async sendTo(sink) {
-      const write = (bytes: Uint8Array) => endings && sink.write(bytes);
+      const write = (bytes: Uint8Array) => !over.isSo && sink.write(bytes);
       const send = (event: StreamEvent | Uint8Array) => write(event instanceof Uint8Array ? event : spellEvent(event));
       const check = async () => {
         // Several may ask at once: the first refusal ends it.
-        if ((await mayRead().catch(() => true)) || !endings) return;
+        if ((await mayRead().catch(() => true)) || over.isSo) return;
         send({ event: 'closed', data: {} });
         stop();
         sink.end();
@@ -112,18 +126,18 @@ export function eventStream({ served, signal, mayRead, start }: Streamed): Event
         write(BEAT);
         void check();
       }, KEEP_ALIVE_MS);
-      atEnd(() => clearInterval(beat));
-      atEnd(liveHub().watchAccess(served, () => void check()));
+      over.atEnd(() => clearInterval(beat));
+      over.atEnd(liveHub().watchAccess(served, () => void check()));
       const end = () => {
-        if (!endings) return;
+        if (over.isSo) return;
         stop();
         sink.end();
       };
       stopping.add(end);
-      atEnd(() => stopping.delete(end));
+      over.atEnd(() => stopping.delete(end));
       signal.addEventListener('abort', stop);
       try {
-        atEnd(await start(send));
+        over.atEnd(await start(send));
       } catch (error) {
         stop();
         throw error;

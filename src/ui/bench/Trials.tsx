@@ -9,6 +9,7 @@ import { useDecimal } from '../sheet/use-decimal';
 import { readThreshold } from '../../core/rules/shape/read-threshold';
 import type { Rule } from '../../core/rules/shape/rule';
 import type { Trial } from '../../core/rules/terms';
+import type { Session } from '../sheet/session';
 import { useSession, useSessionState } from '../sheet/use-session';
 import shared from './Bench.module.css';
 import classes from './Trials.module.css';
@@ -35,14 +36,6 @@ export const Trials = memo(function Trials({ rule }: { readonly rule: Rule }) {
   const says = useSays(kindOf(rule.when).outcomes === 'match');
 
   if (!isJudged) return null;
-  /** Changes the trials of the rule as it is by now: other parts of it may have been changed since this was shown. */
-  const change = (next: (now: readonly Trial[]) => readonly Trial[]) => {
-    const draft = session.get().bench?.draft.rule;
-    if (draft?.id !== rule.id) return;
-    const { trials: now = [], ...rest } = draft;
-    const changed = next(now);
-    session.rules.changeDraft(changed.length ? { ...rest, trials: changed } : rest);
-  };
   const keep = async (event: KeyboardEvent) => {
     if (event.key !== 'Enter' || event.ctrlKey || typed.trim() === '') return;
     event.preventDefault();
@@ -50,7 +43,7 @@ export const Trials = memo(function Trials({ rule }: { readonly rule: Rule }) {
     // The outcome on screen may still be that of an earlier input.
     setTyped('');
     const [expect = null] = await session.ask({ kind: 'ask-trials', rule, values: [value] });
-    change((now) => [...now, { value, expect }]);
+    changeTrials(session, rule, (now) => [...now, { value, expect }]);
   };
   return (
     <div className={classes.trials} role="group" aria-label={t('trials')}>
@@ -60,7 +53,7 @@ export const Trials = memo(function Trials({ rule }: { readonly rule: Rule }) {
           trial={trial}
           outcome={outcomes[at]}
           says={says}
-          onRemove={() => change((now) => now.toSpliced(at, 1))}
+          onRemove={() => changeTrials(session, rule, (now) => now.toSpliced(at, 1))}
         />
       ))}
       <label>
@@ -81,6 +74,15 @@ export const Trials = memo(function Trials({ rule }: { readonly rule: Rule }) {
     </div>
   );
 });
+
+/** Changes the trials of a rule as it is by now: other parts of it may have been changed since it was shown. */
+function changeTrials(session: Session, { id }: Rule, next: (now: readonly Trial[]) => readonly Trial[]): void {
+  const draft = session.get().bench?.draft.rule;
+  if (draft?.id !== id) return;
+  const { trials: now = [], ...rest } = draft;
+  const changed = next(now);
+  session.rules.changeDraft(changed.length ? { ...rest, trials: changed } : rest);
+}
 
 /** The outcomes of a rule's trials and of one more value, once the rule rests. */
 function useOutcomes(rule: Rule, value: Trial['value']): readonly (Trial['expect'] | undefined)[] {
