@@ -39,8 +39,6 @@ await main(async () => {
     }).trim();
     const { benchTenMillion } = await import('./bench/ten-million.mjs');
     await benchTenMillion(app.address, huge);
-    const { benchReaders } = await import('./bench/readers.mjs');
-    await benchReaders(app.address);
   } finally {
     await app?.stop();
     cluster.remove();

@@ -1,6 +1,7 @@
 // npm run load: how many changes a second the app takes, and how soon others see them, beside a bare server that only
 // keeps them (load/bare-server.mjs), both under the same clients, in turns. Without options all of it; with some only
 // that: npm run load -- --writers 20 --sheets 1 --readers 50 --rate 100 --seconds 10
+// npm run load -- growth: what people do, with ever more sheets in the database and changes in a log.
 import { spawn } from 'node:child_process';
 import { dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -17,11 +18,16 @@ const OPTIONS = ['writers', 'sheets', 'readers', 'rate', 'seconds', 'rounds'];
 
 /** The numbers that were given as options. */
 function givenOptions() {
-  const { values } = parseArgs({ options: Object.fromEntries(OPTIONS.map((name) => [name, { type: 'string' }])) });
+  const { values, positionals } = parseArgs({
+    options: Object.fromEntries(OPTIONS.map((name) => [name, { type: 'string' }])),
+    allowPositionals: true,
+  });
   const given = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, Number(value)]));
   for (const [name, value] of Object.entries(given))
     if (!(value > 0) && !(name === 'readers' && value === 0)) throw new Trouble(`--${name} takes a number above 0.`);
-  return given;
+  const [what] = positionals;
+  if (what !== undefined && what !== 'growth') throw new Trouble(`"${what}" is not measured: "growth", or options.`);
+  return { what, given };
 }
 
 /** Starts the bare server; like `serveApp`. */
@@ -39,7 +45,7 @@ async function serveBare(database, port) {
 }
 
 await main(async () => {
-  const given = givenOptions();
+  const { what, given } = givenOptions();
   installPackages(root);
   await buildApp(root);
   const cluster = new Cluster(root, `load-${process.pid}`);
@@ -50,6 +56,10 @@ await main(async () => {
     const app = serveApp(root, { database, port: await freePort(), stderr: 'inherit' });
     servers.push(app);
     await app.ready;
+    if (what === 'growth') {
+      const { measureGrowth } = await import('./load/growth.mjs');
+      return await measureGrowth({ app, database });
+    }
     const bare = await serveBare(database, await freePort());
     servers.push(bare);
     const { measureLoad, measureOne } = await import('./load/measure.mjs');

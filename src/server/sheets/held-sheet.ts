@@ -75,6 +75,9 @@ export class EditedRows {
   private readonly rows = new Map<RowId, StoredRow | undefined>();
   private readonly touched = new Set<RowId>();
 
+  /** Characters of what was read and put: at least as many as are held. */
+  characters = 0;
+
   get size(): number {
     return this.rows.size;
   }
@@ -86,7 +89,7 @@ export class EditedRows {
   /** What was found of some rows. */
   add(ids: readonly RowId[], found: readonly StoredRow[]): void {
     for (const id of ids) this.rows.set(id, undefined);
-    for (const row of found) this.rows.set(row.id, row);
+    for (const row of found) this.set(row);
   }
 
   find(id: RowId): StoredRow | undefined {
@@ -101,7 +104,7 @@ export class EditedRows {
   }
 
   put(id: RowId, change: Partial<StoredRow>): void {
-    this.rows.set(id, { ...this.get(id), ...change });
+    this.set({ ...this.get(id), ...change });
     this.touched.add(id);
   }
 
@@ -111,7 +114,7 @@ export class EditedRows {
     const given = Object.entries(about).filter(
       ([name, value]) => value !== null && !(name === 'styles' && Object.keys(value as object).length === 0),
     );
-    this.rows.set(id, given.length ? { ...row, about: Object.fromEntries(given) } : row);
+    this.set(given.length ? { ...row, about: Object.fromEntries(given) } : row);
     this.touched.add(id);
   }
 
@@ -127,5 +130,11 @@ export class EditedRows {
   clear(): void {
     this.rows.clear();
     this.touched.clear();
+    this.characters = 0;
+  }
+
+  private set(row: StoredRow): void {
+    this.rows.set(row.id, row);
+    for (const text of Object.values(row.cells)) this.characters += text.length;
   }
 }

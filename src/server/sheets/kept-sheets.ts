@@ -3,6 +3,7 @@ import type { OperationName } from '../../core/sheet/operations/operation-kind';
 import { lastItem } from '../../core/values/item-at';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
+import { log } from '../log';
 import { processWide } from '../process-wide';
 import { findMoment, type LoggedChange } from '../sql/change';
 import { applyChange } from './apply-change';
@@ -11,9 +12,10 @@ import { HeldSheet } from './held-sheet';
 import { knownOperations, type MadeChange } from './made-change';
 import type { Sequences } from './take-together';
 
-/** Sheets that are kept at most, how many rows of each, and for how long after the last change. */
+/** Sheets that are kept at most, how much of each, and for how long after the last change. */
 const MOST_SHEETS = 100;
 const MOST_ROWS = 500;
+const MOST_CHARACTERS = 1_000_000;
 const IDLE_MS = 30_000;
 
 /** A sheet as this process left it: after which change, and when. */
@@ -49,8 +51,9 @@ class KeptSheets {
       if (!log) return undefined;
       this.keep(id, { sheet: kept.sheet, head: lastItem(log).sequence, lastId: lastItem(log).change.id });
       return new Map(changes.map((made, at) => [made, kept.head + at + 1]));
-    } catch {
+    } catch (error) {
       // Whatever it was is found again, and told, where the sheet is locked.
+      log().debug({ err: error }, 'changes could not be taken without a lock');
       return undefined;
     }
   }
@@ -64,7 +67,7 @@ class KeptSheets {
   private keep(id: SheetId, kept: Omit<Kept, 'usedAt'>): void {
     const { rows } = kept.sheet;
     rows.wereWritten();
-    if (rows.size > MOST_ROWS) rows.clear();
+    if (rows.size > MOST_ROWS || rows.characters > MOST_CHARACTERS) rows.clear();
     // The one that was used last comes last.
     this.kept.set(id, { ...kept, usedAt: Date.now() });
     for (const [other, { usedAt }] of this.kept) {
