@@ -5,6 +5,8 @@ export type Outcome<R> = { readonly value: R } | { readonly error: unknown };
 
 interface Waiting<T, R> {
   readonly work: T;
+  /** When it came (`performance.now`). */
+  readonly since: number;
   readonly resolve: (value: R) => void;
   readonly reject: (error: unknown) => void;
 }
@@ -34,10 +36,16 @@ export class ChangeQueue<T, R> {
     return this.sheets.get(sheet)?.length ?? 0;
   }
 
+  /** How long the first that waits for a sheet has waited, in milliseconds. */
+  waitedMs(sheet: SheetId): number {
+    const first = this.sheets.get(sheet)?.[0];
+    return first ? performance.now() - first.since : 0;
+  }
+
   add(sheet: SheetId, work: T): Promise<R> {
     this.inAll++;
     return new Promise<R>((resolve, reject) => {
-      const waiting = { work, resolve, reject };
+      const waiting = { work, since: performance.now(), resolve, reject };
       const queue = this.sheets.get(sheet);
       if (queue) queue.push(waiting);
       else {

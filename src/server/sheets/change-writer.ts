@@ -4,7 +4,7 @@ import { writeChanges, type WrittenChanges } from '../sql/change';
 
 /** Sheets that are written by one statement at most, and changes. */
 const MOST_SHEETS = 64;
-const MOST_CHANGES = 256;
+const MOST_CHANGES = 512;
 /** Statements under way at once: while one is being made durable, the next one is worked out. */
 const AT_ONCE = 2;
 

@@ -19,12 +19,13 @@ interface CommitInput {
 }
 
 /** Changes that are taken together, and what they may touch altogether. A larger one is taken by itself. */
-const MOST_TOGETHER = 64;
+const MOST_TOGETHER = 256;
 const MOST_ITEMS = 2000;
 
-/** Changes that wait, for one sheet and in all: about a second of them. */
+/** Changes that wait, for one sheet and in all, and how long the first of a sheet does, before others are put off. */
 const MOST_WAITING = 600;
 const MOST_WAITING_IN_ALL = 2000;
+const LONGEST_WAIT_MS = 2000;
 
 const queue = () => processWide('changes', () => new ChangeQueue<MadeChange, number>(takeGroup, together));
 
@@ -58,7 +59,8 @@ export const commitComputed = (sql: Sql, { sheet, compute, ...made }: ComputedCh
   enqueue(sheet, { ...made, sql, operations: compute });
 
 async function enqueue(sheet: SheetId, made: MadeChange): Promise<number> {
-  if (queue().waiting(sheet) >= MOST_WAITING || queue().inAll >= MOST_WAITING_IN_ALL)
+  const isFull = queue().waiting(sheet) >= MOST_WAITING || queue().inAll >= MOST_WAITING_IN_ALL;
+  if (isFull || queue().waitedMs(sheet) > LONGEST_WAIT_MS)
     throw new Refusal('too-busy', refusalText('tooManyChangesWait'));
   return queue().add(sheet, made);
 }
