@@ -1,5 +1,7 @@
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, expect, test } from 'vitest';
@@ -14,6 +16,68 @@ test('every setting is explained, and nothing is that is none', () => {
   const explained = [...page.matchAll(/^\| `([A-Z_]+)`/gm)].map(([, name]) => name!);
   expect(explained.sort()).toEqual([...SETTING_NAMES].sort());
 });
+
+/** Something in place of the app that says which one it is. */
+async function standIn(name: string): Promise<Server> {
+  const server = createServer((_, answer) => answer.end(name));
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  return server;
+}
+
+const portOf = (server: Server): number => (server.address() as AddressInfo).port;
+const closed = (server: Server): Promise<unknown> => {
+  server.closeAllConnections();
+  return new Promise((resolve) => server.close(resolve));
+};
+
+test.skipIf(isMissing('/usr/sbin/nginx'))(
+  'the proxy sends what is about a sheet to one process, and to another where that is gone',
+  async () => {
+    const [first, second, free] = [await standIn('first'), await standIn('second'), await standIn('')];
+    const port = portOf(free);
+    await closed(free);
+    const each = [first, second].map((server) => `server 127.0.0.1:${portOf(server)} fail_timeout=2s;`);
+    const site = readFileSync('docs/deploying/nginx.conf', 'utf8')
+      .replace(/server \{\n {2}listen 80;[^}]*\}/, '')
+      .replace('listen 443 ssl http2;', `listen 127.0.0.1:${port};`)
+      .replaceAll(/ {2}ssl_.*\n/g, '')
+      .replace(/ {2}server 127\.0\.0\.1:4380.*/, each.join('\n'));
+    const place = join(folder, 'proxy');
+    const paths = ['client_body', 'proxy', 'fastcgi', 'uwsgi', 'scgi'].map(
+      (one) => `${one}_temp_path ${place}/${one};`,
+    );
+    mkdirSync(join(place, 'logs'), { recursive: true });
+    writeFileSync(join(place, 'site.conf'), site);
+    writeFileSync(
+      join(place, 'nginx.conf'),
+      `daemon off; master_process off; pid ${place}/pid; error_log ${place}/error.log; events {}
+      http { access_log off; ${paths.join(' ')} include ${place}/site.conf; }`,
+    );
+    const nginx = spawn('/usr/sbin/nginx', ['-p', place, '-c', join(place, 'nginx.conf')], { stdio: 'ignore' });
+    const ask = async (path: string, method = 'GET'): Promise<string> =>
+      (await fetch(`http://127.0.0.1:${port}${path}`, { method })).text();
+    try {
+      await expect.poll(() => ask('/').catch(() => ''), { timeout: 10_000 }).not.toBe('');
+      const homes = new Map<string, string>();
+      for (let at = 0; at < 30; at++) {
+        const answers = [
+          await ask(`/sheets/s${at}`),
+          await ask(`/sheets/s${at}/history?x=1`),
+          await ask(`/api/sheets/s${at}/changes`, 'POST'),
+          await ask(`/api/v1/sheets/s${at}/records`),
+        ];
+        expect(new Set(answers).size).toBe(1);
+        homes.set(`s${at}`, answers[0]!);
+      }
+      expect(new Set(homes.values())).toEqual(new Set(['first', 'second']));
+      await closed(first);
+      for (const sheet of homes.keys()) expect(await ask(`/api/sheets/${sheet}/changes`, 'POST')).toBe('second');
+    } finally {
+      nginx.kill('SIGKILL');
+      await closed(second);
+    }
+  },
+);
 
 // By Debian's nginx itself.
 test.skipIf(isMissing('/usr/sbin/nginx', '/usr/bin/openssl'))(
