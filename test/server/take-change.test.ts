@@ -211,6 +211,16 @@ test('changes taken together come to the same as their log one after another, wh
   expect(refused).toBeGreaterThan(20);
 });
 
+test('of many that come together and are mostly refused, each has its own answer', async () => {
+  const answers = await Promise.all(
+    Array.from({ length: 60 }, (_, at) =>
+      take(change(set(at % 5 === 0 ? 'r1' : 'gone', String(at)))).catch((error: Refusal) => error.code),
+    ),
+  );
+  expect(answers).toEqual(answers.map((_, at) => (at % 5 === 0 ? at / 5 + 1 : 'row-gone')));
+  expect((await stored()).rows[1]!.cells.a).toBe('55');
+});
+
 describe('what this process knows of a sheet is not used', () => {
   const other = (...operations: Operation[]) =>
     takeTogether(sheet, [{ sql, by: TESTER, id: `other ${++made}`, operations }]);

@@ -22,6 +22,9 @@ interface CommitInput {
 const MOST_TOGETHER = 256;
 const MOST_ITEMS = 2000;
 
+/** Changes of a group that are left out at most: with more, each is taken by itself. */
+const MOST_LEFT_OUT = 8;
+
 /** Changes that wait, for one sheet and in all, and how long the first of a sheet does, before others are put off. */
 const MOST_WAITING = 600;
 const MOST_WAITING_IN_ALL = 2000;
@@ -78,7 +81,7 @@ async function takeGroup(sheet: SheetId, group: readonly MadeChange[]): Promise<
       if (rest.length === 1) failed.set(rest[0]!, cause);
       // Nothing is known of any of them then, also not of those that were refused after one that is not taken yet.
       else if (isUnavailable(cause)) throw cause;
-      else if (error instanceof NotTaken) failed.set(error.change, cause);
+      else if (error instanceof NotTaken && failed.size < MOST_LEFT_OUT) failed.set(error.change, cause);
       else return oneByOne(sheet, group);
     }
   }
