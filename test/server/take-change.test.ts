@@ -245,23 +245,28 @@ describe('what this process knows of a sheet is not used', () => {
     expect(log).toEqual({ inverse: [set('r1', '9')] });
   });
 
-  test('while another has locked it: nothing else waits', async () => {
-    const locked = sheet;
-    await take(change(set('r1', '6')));
-    const free = await createSheet(sql, {
-      name: 'Free',
-      fields: [newField('a', 'a0')],
-      rows: [{ id: 'r1', key: 'a1', role: 'record', cells: {} }],
-      rules: [],
-    });
-    let waiting: Promise<number> | undefined;
+  test('while another has locked it: other sheets do not wait', async () => {
+    const sheets = await Promise.all(
+      ['Locked', 'Locked too', 'Locked as well', 'Free'].map((name) =>
+        createSheet(sql, {
+          name,
+          fields: [newField('a', 'a0')],
+          rows: [{ id: 'r1', key: 'a1', role: 'record', cells: {} }],
+          rules: [],
+        }),
+      ),
+    );
+    const [free = '', ...locked] = sheets.reverse();
+    const enter = (into: string) => takeChange(sql, { sheet: into, by: TESTER, change: change(set('r1', '7')) });
+    await Promise.all(sheets.map(enter));
+    let waiting: Promise<number>[] = [];
     await sql.begin(async (tx) => {
-      await lockHead(tx, locked);
-      waiting = take(change(set('r1', '7')));
-      expect(await takeChange(sql, { sheet: free, by: TESTER, change: change(set('r1', '1')) })).toBe(1);
-      expect((await readChangesAfter(tx, locked, { after: 1, limit: 9 })).length).toBe(0);
+      for (const each of locked) await lockHead(tx, each);
+      waiting = locked.map(enter);
+      expect(await enter(free)).toBe(2);
+      for (const each of locked) expect(await readChangesAfter(tx, each, { after: 1, limit: 9 })).toEqual([]);
     });
-    expect(await waiting).toBe(2);
+    expect(await Promise.all(waiting)).toEqual([2, 2, 2]);
   });
 });
 
