@@ -208,7 +208,7 @@ test('changes taken together come to the same as their log one after another, wh
     ),
     { numRuns: 60 },
   );
-  expect(refused).toBeGreaterThan(20);
+  expect(refused).toBeGreaterThan(3);
 });
 
 test('of many that come together and are mostly refused, each has its own answer', async () => {
