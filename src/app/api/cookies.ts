@@ -1,5 +1,5 @@
 import { parseCookie } from 'cookie';
-import { cookies } from 'next/headers';
+import { cookies, headers } from 'next/headers';
 import { database } from '../../server/database';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Tokens } from '../../server/access/find-access';
@@ -21,17 +21,14 @@ export async function sessionToken(): Promise<string | undefined> {
   return (await cookies()).get(SESSION)?.value;
 }
 
-/** The tokens that a request to a route carries for a sheet. */
-export function tokensIn({ headers }: Asked, sheet: SheetId): Tokens {
+/** The tokens that a request carries for a sheet. */
+export function tokensIn({ headers }: Pick<Asked, 'headers'>, sheet: SheetId): Tokens {
   const jar = parseCookie(headers.get('cookie') ?? '');
   return { session: jar[SESSION], visit: jar[visitOf(sheet)] };
 }
 
 /** The same of a request for a page. */
-export async function tokensFor(sheet: SheetId): Promise<Tokens> {
-  const jar = await cookies();
-  return { session: jar.get(SESSION)?.value, visit: jar.get(visitOf(sheet))?.value };
-}
+export const tokensFor = async (sheet: SheetId): Promise<Tokens> => tokensIn({ headers: await headers() }, sheet);
 
 /** The client of a request: its address, and the token of a browser in which somebody has signed in before. */
 export async function guesserOf(

@@ -77,7 +77,7 @@ test('changes that have waited go in one request, as far as they are not too lon
   expect(log.filter((line) => line.startsWith('accepted'))).toHaveLength(5);
 });
 
-test('of several in one request each has its answer; where the request is refused, each goes by itself', async () => {
+test('each of several changes in one request has its own answer; a refused request is sent again one change at a time', async () => {
   const live = link();
   server.refuses.add('b');
   server.answers.push('down');
@@ -94,7 +94,7 @@ test('of several in one request each has its answer; where the request is refuse
   expect(server.requests.slice(-4)).toEqual([['d'], ['d', 'e'], ['d'], ['e']]);
 });
 
-test('a server that is busy is told from one that is away, and is given the time that it asks for', async () => {
+test('the page shows a busy server as busy, not as offline, and waits as long as Retry-After says', async () => {
   const live = link();
   server.answers.push(503);
   live.send(change('a'));

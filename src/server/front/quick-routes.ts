@@ -1,5 +1,5 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import { EVENT_HEADERS, readableOf, type EventStream } from '../live/event-stream';
+import { EVENT_HEADERS, eventResponse, type EventStream } from '../live/event-stream';
 import { processWide } from '../process-wide';
 import type { Handler } from './front-door';
 
@@ -45,7 +45,7 @@ export function quick(name: `${'GET' | 'POST'} /${string}`, route: Route<Answer>
 function responseOf(answer: Answer): Response {
   if (answer instanceof Response) return answer;
   if ('json' in answer) return Response.json(answer.json);
-  return new Response(readableOf(answer.events), { headers: EVENT_HEADERS });
+  return eventResponse(answer.events);
 }
 
 /** Answers quick routes, and gives all else to the framework. */

@@ -64,6 +64,10 @@ export const readableOf = ({ sendTo, stop }: EventStream): ReadableStream<Uint8A
     cancel: stop,
   });
 
+/** An answer that goes on. */
+export const eventResponse = (stream: EventStream): Response =>
+  new Response(readableOf(stream), { headers: EVENT_HEADERS });
+
 /** Counts a stream of somebody. Throws a Refusal where they have too many. Returns what is to be called at its end. */
 function countStream(author: string): () => void {
   const ofOne = open.get(author) ?? 0;

@@ -1,5 +1,5 @@
--- Which process keeps the findings of a sheet, and until when. Not logged: after a failure of the database nobody has
--- any, and they are taken anew.
+-- Which process keeps the findings of a sheet, and until when. Unlogged: a crash of the
+-- database empties it, and processes take new leases.
 create unlogged table sheet_lease (
   sheet_id text primary key references sheet (id) on delete cascade,
   owner text not null,
