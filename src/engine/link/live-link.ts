@@ -32,7 +32,8 @@ const MOST_CHARACTERS = 100_000;
 
 /**
  * The way to the server and back. Changes are sent in their order, several at once where several wait, and again until
- * they are answered: their ids make sending twice harmless. The stream of changes resumes after the last sequence that came in.
+ * they are answered: their ids make sending twice harmless. The stream of changes resumes after the last sequence that
+ * came in.
  */
 export class LiveLink {
   private readonly queue: SentChange[] = [];

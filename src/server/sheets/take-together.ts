@@ -63,7 +63,10 @@ export async function takeTogether(id: SheetId, changes: readonly MadeChange[]):
         throw new NotTaken(made, inWords(error, items));
       }
     }
-    if (log.length) await writeChanges(tx, [{ sheet: id, head, lastId: null, rows: held.rows.edited(), log }]);
+    if (log.length === 0) return sequences;
+    const written = await writeChanges(tx, [{ sheet: id, head, lastId: null, rows: held.rows.edited(), log }]);
+    // Nobody must hear that a change is kept which is not.
+    if (!written.has(id)) throw new Error('a locked sheet was not written');
     return sequences;
   };
   try {
