@@ -129,21 +129,24 @@ test('findings are what an SQL query over the log gives, whoever keeps them and 
 
 test('a sheet has one keeper at a time; another takes over where its lease has ended, and hears until when it lasts', async () => {
   const [sheet, own] = [await newSheet([low], ['9']), await newSheet([low], ['9'])];
-  const [first, second] = [new SheetLeases(sql, 300), new SheetLeases(sql, 300)];
+  const [first, second] = [new SheetLeases(sql, 60_000), new SheetLeases(sql, 60_000)];
+  const endOf = async (id: string): Promise<number> =>
+    (await sql<{ ends_at: Date }[]>`select ends_at from sheet_lease where sheet_id = ${id}`)[0]!.ends_at.getTime();
+  const end = (id: string) => sql`update sheet_lease set ends_at = clock_timestamp() where sheet_id = ${id}`;
   expect([await first.take(sheet), await second.take(sheet), await second.take(own)]).toEqual([true, false, true]);
-  expect(second.theirsMs(sheet)).toBeGreaterThan(100);
+  expect(second.theirsMs(sheet)).toBeGreaterThan(1000);
   expect(first.theirsMs(sheet)).toBe(0);
   // Two that ask at the same moment: one of them.
   const fresh = await newSheet([low], ['9']);
   expect((await Promise.all([first.take(fresh), second.take(fresh)])).filter(Boolean)).toHaveLength(1);
-  // What is renewed lasts on; what is not goes to who asks next.
-  for (let times = 0; times < 4; times++) {
-    await new Promise((resolve) => setTimeout(resolve, 100));
-    expect(await first.renew([sheet])).toEqual([]);
-  }
+  // What is renewed lasts longer; what is not goes to who asks next.
+  const before = await endOf(sheet);
+  expect(await first.renew([sheet])).toEqual([]);
+  expect(await endOf(sheet)).toBeGreaterThan(before);
+  await end(own);
   expect([await second.take(sheet), await first.take(own)]).toEqual([false, true]);
   expect(await second.renew([own])).toEqual([own]);
-  await new Promise((resolve) => setTimeout(resolve, 350));
+  await end(sheet);
   expect(await second.take(sheet)).toBe(true);
   expect(await first.renew([sheet])).toEqual([sheet]);
 });
